@@ -1,0 +1,44 @@
+import { MOVEMENT_KINDS, READING_STATES, RUN_ENTRY_KINDS, VERDICTS } from '@vestigia/core';
+import { z } from 'zod';
+import { colourConditions, id, isoDate, isoTime, lab, lineOf, nameOf, noteOf } from './common';
+import { newColourway } from './colourways';
+import { newPerson } from './door';
+import { factor, lotPlan } from './lots';
+import { newRecipe, newRecipeVersion, newStanding } from './recipes';
+import { material } from './stores';
+import { newVessel, newWater, settingsEdit } from './studio';
+
+const who = { byId: id, at: isoTime };
+
+/**
+ * A whole studio as one JSON document: what `export` writes and an empty studio opens. Everything that ever happened,
+ * in the order it was recorded. Passphrases are never exported; a person without one is given one by a colleague.
+ */
+export const studioDocument = z.object({
+  format: z.literal('vestigia-studio', { error: 'This is not a studio file made by Vestigia.' }),
+  formatVersion: z.literal(1, { error: 'This studio file is from a newer version. Update the program first.' }),
+  asOf: isoTime,
+  settings: settingsEdit.omit({ version: true }),
+  people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
+  vessels: z.array(newVessel),
+  waters: z.array(newWater),
+  materials: z.array(material),
+  stockLots: z.array(z.object({ id, materialId: id, tag: nameOf('The tag'), receivedOn: isoDate, bestBefore: isoDate.nullable(), place: lineOf('The place'), source: lineOf('The source'), note: noteOf('The note') })),
+  recipes: z.array(newRecipe.omit({ versionId: true, body: true })),
+  recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
+  standings: z.array(newStanding.extend({ recipeVersionId: id, ...who })),
+  colourways: z.array(newColourway),
+  lots: z.array(z.object({
+    id, number: z.int().min(1), colourwayId: id, recipeVersionId: id, baseMaterialId: id, waterId: id.nullable(), water: newWater.omit({ note: true }).nullable(), reorderOfId: id.nullable(),
+    written: z.string(), plan: lotPlan, factors: z.array(factor), note: noteOf('The note'), ...who,
+  })),
+  movements: z.array(z.object({ id, stockLotId: id, kind: z.enum(MOVEMENT_KINDS), amount: z.int(), lotId: id.nullable(), runEntryId: id.nullable(), reversesId: id.nullable(), note: noteOf('The note'), ...who })),
+  promises: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
+  runEntries: z.array(z.object({
+    id, lotId: id, stepIndex: z.int(), kind: z.enum(RUN_ENTRY_KINDS), recordedAt: isoTime, replacesId: id.nullable(), temperatureC: z.number().nullable(), text: z.string().nullable(),
+    weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amountMg: z.int() }).nullable(), ...who,
+  })),
+  readings: z.array(z.object({ id, lotId: id, batch: z.int(), state: z.enum(READING_STATES), lab, ...colourConditions.shape, note: lineOf('The note'), replacesId: id.nullable(), ...who })),
+  verdicts: z.array(z.object({ id, lotId: id, verdict: z.enum(VERDICTS), reason: noteOf('The reason'), toMaster: z.number().nullable(), toFirst: z.number().nullable(), betweenBatches: z.number().nullable(), ...who })),
+}).meta({ id: 'StudioDocument' });
+export type StudioDocument = z.infer<typeof studioDocument>;

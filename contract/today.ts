@@ -1,0 +1,22 @@
+import { z } from 'zod';
+import { id, isoTime } from './common';
+import { lotSummary } from './lots';
+import { shelfRow } from './stores';
+
+/** A step in work, for the pot line. */
+export const running = z.object({ lotId: id, lotTag: z.string(), title: z.string(), vesselNames: z.array(z.string()), startedAt: isoTime, durationMin: z.number(), attended: z.boolean() });
+
+export const today = z.object({
+  now: isoTime,
+  running: z.array(running),
+  inWork: z.array(lotSummary),
+  planned: z.array(lotSummary),
+  toJudge: z.array(lotSummary),
+  /** Promised more than is on the shelf. */
+  short: z.array(shelfRow),
+  goingOff: z.array(shelfRow),
+}).meta({ id: 'Today' });
+export type Today = z.infer<typeof today>;
+
+export const searchHit = z.object({ kind: z.enum(['lot', 'jar', 'recipe', 'colourway']), id, title: z.string(), detail: z.string() }).meta({ id: 'SearchHit' });
+export type SearchHit = z.infer<typeof searchHit>;

@@ -1,0 +1,44 @@
+import type { Figure, FigureInput } from './figure';
+import { figure } from './figure';
+import { formatWeight } from './weight';
+
+/** What a balance can do. */
+export interface Balance {
+  readonly name: string;
+  readonly resolutionG: number;
+  readonly capacityG: number;
+}
+
+/** A dose is doubtful on a balance when one step of the display is more than this share of it. */
+const DOUBTFUL_SHARE = 0.05;
+
+/** Rounds a weight to the nearest step of the balance. Both in grams; the result has no floating dust. */
+export function roundToResolution(weightG: number, resolutionG: number): number {
+  if (!(resolutionG > 0)) throw new RangeError(`resolutionG must be above zero, got ${resolutionG}`);
+  const steps = Math.round(weightG / resolutionG);
+  return Math.round(steps * resolutionG * 1e6) / 1e6;
+}
+
+/**
+ * Turns an exact dose into what this balance can weigh, saying what rounding cost and where the balance is at its limits.
+ * @param exactG dose in grams before rounding
+ */
+export function weighableDose(exactG: number, balance: Balance, formula: string, inputs: readonly FigureInput[]): Figure {
+  const roundedG = roundToResolution(exactG, balance.resolutionG);
+  const notes = [`rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`];
+  if (exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE) {
+    notes.push(`near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`);
+  }
+  if (roundedG > balance.capacityG) {
+    notes.push(`over the ${formatWeight(balance.capacityG)} the balance carries: weigh it in ${Math.ceil(roundedG / balance.capacityG)} portions`);
+  }
+  return figure(roundedG, 'g', formula, inputs, notes);
+}
+
+/**
+ * How far from its target a weighing may be before it counts as a deviation: one step of the balance,
+ * or `toleranceShare` of the target (default 2 %), whichever is more. Grams.
+ */
+export function weighingToleranceG(targetG: number, resolutionG: number, toleranceShare = 0.02): number {
+  return Math.max(resolutionG, targetG * toleranceShare);
+}

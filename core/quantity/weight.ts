@@ -1,0 +1,80 @@
+import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
+
+/** International avoirdupois pound, exact: 0.453 592 37 kg (yard and pound agreement of 1959). */
+export const GRAMS_PER_POUND = 453.59237;
+export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
+
+const GRAMS_PER_UNIT: Readonly<Record<string, number>> = {
+  mg: 0.001,
+  g: 1, gr: 1, gram: 1, grams: 1, gramme: 1, grammes: 1,
+  kg: 1000, kilo: 1000, kilos: 1000, kilogram: 1000, kilograms: 1000,
+  oz: GRAMS_PER_OUNCE, ounce: GRAMS_PER_OUNCE, ounces: GRAMS_PER_OUNCE,
+  lb: GRAMS_PER_POUND, lbs: GRAMS_PER_POUND, pound: GRAMS_PER_POUND, pounds: GRAMS_PER_POUND,
+};
+
+const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*([a-z]*)`, 'giy');
+
+/** Why a written weight was refused. `sentence` says it plainly and says what to do. */
+export interface WeightRefusal {
+  readonly code: 'empty' | 'notANumber' | 'ambiguousNumber' | 'noUnit' | 'unknownUnit' | 'notPositive' | 'tooHeavy' | 'tooLight';
+  readonly sentence: string;
+}
+
+export type WeightReading = { readonly ok: true; readonly weightG: number } | ({ readonly ok: false } & WeightRefusal);
+
+const refuse = (code: WeightRefusal['code'], sentence: string): WeightReading => ({ ok: false, code, sentence });
+
+/**
+ * Reads a weight as people write it (`2.4 kg`, `1,5 kg`, `8 oz`, `3 lb 4 oz`, `1/2 lb`) into grams.
+ * Range accepted: 1 mg up to `maximumG` (default 500 kg, more than a small studio can hold).
+ * Refusals are values, never exceptions.
+ */
+export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: number } = {}): WeightReading {
+  const written = text.trim().toLowerCase();
+  if (written === '') return refuse('empty', 'Write a weight with its unit, for example “250 g” or “8 oz”.');
+  let totalG = 0;
+  let position = 0;
+  PART.lastIndex = 0;
+  while (position < written.length) {
+    PART.lastIndex = position;
+    const part = PART.exec(written);
+    if (!part) return refuse('notANumber', `“${shorten(text)}” is not a weight. Write a number and a unit, for example “250 g” or “3 lb 4 oz”.`);
+    const amount = readWrittenNumber(part[1] ?? '');
+    if (amount === undefined) return refuse('ambiguousNumber', `“${shorten(part[1] ?? '')}” can be read in two ways. Write it without marks between thousands, for example “1500 g” or “1.5 kg”.`);
+    const unit = part[2] ?? '';
+    if (unit === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write g, kg, oz or lb after the number.`);
+    const perUnit = Object.hasOwn(GRAMS_PER_UNIT, unit) ? GRAMS_PER_UNIT[unit] : undefined;
+    if (perUnit === undefined) return refuse('unknownUnit', `“${shorten(unit)}” is not a unit of weight known here. Use mg, g, kg, oz or lb.`);
+    if (amount < 0) return refuse('notPositive', 'A weight can’t be below zero. Take the minus sign away.');
+    totalG += amount * perUnit;
+    position = PART.lastIndex;
+    while (/[\s,]/.test(written[position] ?? '')) position += 1;
+  }
+  if (totalG <= 0) return refuse('notPositive', 'A weight of nothing can’t be used. Write what the balance shows.');
+  if (totalG < 0.001) return refuse('tooLight', 'That is less than a milligram, which no balance here can weigh. Check the unit.');
+  if (totalG > maximumG) return refuse('tooHeavy', `${formatWeight(totalG)} is more than this can be. Check the unit: did you mean grams?`);
+  return { ok: true, weightG: totalG };
+}
+
+const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
+
+/**
+ * Writes a weight for reading: kilograms from 1000 g up, else grams, with no more decimals than `decimals`
+ * (default: 3 below 10 g, 2 below 100 g, 1 below 1 kg).
+ */
+export function formatWeight(weightG: number, { decimals }: { decimals?: number } = {}): string {
+  const size = Math.abs(weightG);
+  if (size >= 1000) return `${trimZeros(weightG / 1000, 3)} kg`;
+  return `${trimZeros(weightG, decimals ?? (size < 10 ? 3 : size < 100 ? 2 : 1))} g`;
+}
+
+/** Writes a liquor volume for reading: litres from 1000 ml up, else millilitres. */
+export function formatVolume(volumeMl: number): string {
+  return Math.abs(volumeMl) >= 1000 ? `${trimZeros(volumeMl / 1000, 2)} l` : `${trimZeros(volumeMl, Math.abs(volumeMl) < 10 ? 2 : 0)} ml`;
+}
+
+function trimZeros(value: number, decimals: number): string {
+  const fixed = value.toFixed(decimals);
+  const trimmed = fixed.includes('.') ? fixed.replace(/\.?0+$/, '') : fixed;
+  return trimmed === '-0' ? '0' : trimmed;
+}

@@ -1,0 +1,14 @@
+/** What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet decides. */
+export const HAZARDS = ['dust', 'caustic', 'acid', 'irritant', 'poisonous', 'ironSalt', 'copperSalt', 'flammable'] as const;
+export type Hazard = (typeof HAZARDS)[number];
+
+export const HAZARD_WORDS: Readonly<Record<Hazard, string>> = {
+  dust: 'fine powder: dust mask, goggles, no draught',
+  caustic: 'caustic: gloves and goggles',
+  acid: 'acid: gloves and goggles; never with bleach; foams on carbonate',
+  irritant: 'irritates skin, eyes or lungs: gloves, airflow',
+  poisonous: 'poisonous if swallowed: keep from children and animals',
+  ironSalt: 'iron salt: dangerous to small children and animals, locked away',
+  copperSalt: 'copper salt: hazardous, harmful to water life; consider doing without',
+  flammable: 'flammable: away from flame and heat',
+};

@@ -1,0 +1,52 @@
+/** A step in work, as the pot line needs it. Times ISO in UTC. */
+export interface RunningStep {
+  readonly lotId: string;
+  readonly lotTag: string;
+  readonly title: string;
+  readonly vesselNames: readonly string[];
+  readonly startedAt: string;
+  readonly durationMin: number;
+  readonly attended: boolean;
+}
+
+export interface PotSegment {
+  readonly label: string;
+  readonly lotId: string;
+  readonly lotTag: string;
+  readonly title: string;
+  /** 0-1 from the left edge of the window; clipped to it. */
+  readonly from01: number;
+  readonly to01: number;
+  readonly endsAt: string;
+  /** Past its planned end: a person is wanted. */
+  readonly due: boolean;
+  readonly attended: boolean;
+}
+
+export interface PotLine {
+  readonly segments: readonly PotSegment[];
+  readonly now01: number;
+  /** The next moment that needs a person; undefined when nothing is in work. */
+  readonly next?: { readonly at: string; readonly words: string; readonly lotId: string };
+}
+
+/**
+ * Lays what is soaking, heating, cooling and curing on a time scale: one segment for each vessel in use,
+ * or one for the lot where it stands in none.
+ * @param fromMs start of the window, epoch ms; @param toMs its end; @param nowMs the present
+ */
+export function layPotLine(running: readonly RunningStep[], { fromMs, toMs, nowMs }: { fromMs: number; toMs: number; nowMs: number }): PotLine {
+  if (!(toMs > fromMs)) throw new RangeError('the window must end after it starts');
+  const place = (ms: number): number => Math.min(1, Math.max(0, (ms - fromMs) / (toMs - fromMs)));
+  const timed = running.map((r) => ({ r, startMs: Date.parse(r.startedAt), endMs: Date.parse(r.startedAt) + r.durationMin * 60_000 }));
+  const segments = timed.flatMap(({ r, startMs, endMs }) =>
+    (r.vesselNames.length > 0 ? r.vesselNames : [r.lotTag]).map((label) => ({
+      label, lotId: r.lotId, lotTag: r.lotTag, title: r.title,
+      from01: place(startMs), to01: place(Math.max(endMs, nowMs)), endsAt: new Date(endMs).toISOString(), due: endMs <= nowMs, attended: r.attended,
+    })),
+  );
+  // A step that wants hands wants them now, not at its planned end.
+  const wanted = timed.map(({ r, startMs, endMs }) => ({ r, atMs: r.attended ? startMs : endMs })).sort((a, b) => a.atMs - b.atMs)[0];
+  const next = wanted ? { next: { at: new Date(wanted.atMs).toISOString(), words: `${wanted.r.title}, ${wanted.r.lotTag}`, lotId: wanted.r.lotId } } : {};
+  return { segments, now01: place(nowMs), ...next };
+}

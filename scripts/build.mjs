@@ -1,0 +1,35 @@
+// Builds server and interface into dist/, unless the sources are as they were at the last build.
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readFileSync, readdirSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { install, root, run } from './install.mjs';
+
+const SOURCES = ['core', 'contract', 'server', 'web', 'package-lock.json', 'scripts/build.mjs'];
+
+function digest(path, hash) {
+  if (statSync(path).isDirectory()) {
+    for (const name of readdirSync(path).sort()) if (!['node_modules', '.angular', 'dist'].includes(name) && !/\.(spec|test)\.ts$/.test(name)) digest(join(path, name), hash);
+  } else hash.update(path.slice(root.length)).update(readFileSync(path));
+  return hash;
+}
+
+export async function build() {
+  install();
+  const hash = createHash('sha256');
+  for (const source of SOURCES) digest(join(root, source), hash);
+  const wanted = hash.digest('hex');
+  const stamp = join(root, 'dist', 'built-from');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.log('Building …');
+  mkdirSync(join(root, 'dist'), { recursive: true });
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    entryPoints: [join(root, 'server/main.ts')], outfile: join(root, 'dist/server/main.mjs'), bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: true,
+    alias: { '@vestigia/core': join(root, 'core/index.ts'), '@vestigia/contract': join(root, 'contract/index.ts') }, logLevel: 'warning',
+  });
+  run(process.execPath, [join(root, 'node_modules/@angular/cli/bin/ng.js'), 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' }, stdio: ['ignore', 'ignore', 'inherit'] });
+  writeFileSync(stamp, wanted);
+}
+
+if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await build();

@@ -1,0 +1,110 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { api } from '@vestigia/contract';
+import compression from 'compression';
+import type { Express } from 'express';
+import express from 'express';
+import session from 'express-session';
+import helmet from 'helmet';
+import { pinoHttp } from 'pino-http';
+import { colourwaysRoutes } from './colourways/routes';
+import type { Context } from './context';
+import { exportDocument } from './document/export-document';
+import { cookieKey } from './door/door-store';
+import { doorRoutes } from './door/routes';
+import { SESSION_DAYS, SessionStore } from './door/session-store';
+import { eventsHandler } from './http/events';
+import { noSuchCall, onlyLoopbackNames, onlyOwnPages, problems } from './http/guards';
+import { openApiDocument } from './http/open-api';
+import { Routes } from './http/routes';
+import { Writer } from './http/write';
+import { lotsRoutes } from './lots/routes';
+import { recipesRoutes } from './recipes/routes';
+import { storesRoutes } from './stores/routes';
+import { studioRoutes } from './studio/routes';
+import { todayRoutes } from './today/routes';
+
+export interface AppOptions {
+  /** Where the built interface lies; without it only the API is served. */
+  readonly webFolder?: string;
+  /** Listening on this machine only. */
+  readonly loopbackOnly: boolean;
+  /** Check every reply against the contract; for tests. */
+  readonly checkReplies?: boolean;
+}
+
+const ORDINARY_BODY = '1mb';
+const STUDIO_FILE_BODY = '200mb';
+
+/** Builds the application, apart from listening, so that tests can ask it directly. */
+export async function createApp(context: Context, { webFolder, loopbackOnly, checkReplies = false }: AppOptions): Promise<Express> {
+  const { database, clock, log } = context;
+  const writer = new Writer(context);
+  await writer.start();
+
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => !(req.url ?? '').startsWith('/api/') }, serializers: { req: (req: { method: string; url: string }) => ({ method: req.method, path: req.url.split('?')[0] }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) }, customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug') }));
+  if (loopbackOnly) app.use(onlyLoopbackNames());
+  app.use(helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"], scriptSrc: ["'self'"], scriptSrcAttr: ["'none'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"], workerSrc: ["'self'"], connectSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'self'"], frameAncestors: ["'none'"], formAction: ["'self'"],
+      },
+    },
+    strictTransportSecurity: false,
+  }));
+  app.use(compression({ filter: (req, res) => !req.path.endsWith('/events') && compression.filter(req, res) }));
+
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('cache-control', 'no-store');
+    next();
+  });
+  app.get(api.health.path, (_req, res) => {
+    res.json({ status: 'ok' });
+  });
+  const description = openApiDocument('0.1.0');
+  app.get('/api/openapi.json', (_req, res) => {
+    res.json(description);
+  });
+  app.use('/api', onlyOwnPages());
+  app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
+  app.use('/api', express.json({ limit: ORDINARY_BODY }));
+  app.use('/api', session({
+    name: 'vestigia', secret: await cookieKey(database), store: new SessionStore(database, clock), resave: false, saveUninitialized: false,
+    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000, path: '/' },
+  }));
+
+  const router = express.Router();
+  doorRoutes(router, context, writer);
+  const routes = new Routes(router, context, writer, checkReplies);
+  studioRoutes(routes);
+  storesRoutes(routes);
+  recipesRoutes(routes);
+  colourwaysRoutes(routes);
+  lotsRoutes(routes);
+  todayRoutes(routes);
+  routes.reads(api.exportDocument, ({ db, now }) => exportDocument(db, now));
+  router.get('/api/events', eventsHandler(context));
+  router.use('/api', noSuchCall());
+  app.use(router);
+
+  if (webFolder !== undefined) serveInterface(app, webFolder);
+  app.use(problems(log));
+  return app;
+}
+
+/** The built interface: hashed files for a year, the page itself always fresh; any other address is the app's own. */
+function serveInterface(app: Express, webFolder: string): void {
+  const page = join(webFolder, 'index.html');
+  if (!existsSync(page)) throw new Error(`The interface is not built: ${page} is missing. Run npm run build.`);
+  app.use(express.static(webFolder, { index: false, setHeaders: (res, path) => {
+    if (/-[A-Z0-9]{8}\.\w+$/i.test(path)) res.setHeader('cache-control', 'public, max-age=31536000, immutable');
+  } }));
+  app.get('/{*any}', (_req, res) => {
+    res.setHeader('cache-control', 'no-cache');
+    res.sendFile(page);
+  });
+}

@@ -1,0 +1,63 @@
+import type { Colourway, ColourwayEdit, NewColourway } from '@vestigia/contract';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { colourways, lotProgress, lots, materials, recipeVersions, recipes } from '../db/schema';
+import { assertFresh } from '../http/versioned';
+import { Refusal, notFound } from '../problem';
+import { currentStandings, findVersion } from '../recipes/recipes-store';
+import { findMaterial } from '../stores/stores-store';
+
+const UNFIT = (name: string, fibre: string): string => `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
+
+export async function readColourways(db: Db, id?: string): Promise<Colourway[]> {
+  const standing = await currentStandings(db);
+  const rows = await db.select({
+    colourway: colourways, versionId: recipeVersions.id, number: recipeVersions.number, recipeName: recipes.name, base: materials,
+    lots: sql<number>`count(${lots.id})::int`, released: sql<number>`(count(*) filter (where ${lotProgress.state} = 'released'))::int`,
+  }).from(colourways)
+    .innerJoin(recipeVersions, eq(recipeVersions.id, colourways.recipeVersionId))
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .innerJoin(materials, eq(materials.id, colourways.baseMaterialId))
+    .leftJoin(lots, eq(lots.colourwayId, colourways.id))
+    .leftJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .where(id === undefined ? undefined : eq(colourways.id, id))
+    .groupBy(colourways.id, recipeVersions.id, recipes.name, materials.id)
+    .orderBy(asc(colourways.name));
+  return rows.map(({ colourway: c, base, ...row }) => ({
+    id: c.id, version: c.version, name: c.name, master: c.master, toleranceDeltaE: c.toleranceDeltaE, note: c.note,
+    recipe: { versionId: row.versionId, name: row.recipeName, number: row.number, standing: standing.get(row.versionId) ?? 'trial' },
+    base: { id: base.id, name: base.name, ...baseFacts(base) },
+    lots: row.lots, released: row.released,
+  }));
+}
+
+export function baseFacts(base: typeof materials.$inferSelect): { fibre: NonNullable<typeof base.base>['fibre']; pieceWord: string; usualPieceWeightG: number; undyed: Colourway['master'] } {
+  if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
+  return base.base;
+}
+
+export async function findColourway(db: Db, id: string): Promise<Colourway> {
+  const [found] = await readColourways(db, id);
+  if (!found) throw notFound('colourway');
+  return found;
+}
+
+async function checkFits(db: Db, recipeVersionId: string, baseMaterialId: string): Promise<void> {
+  const version = await findVersion(db, recipeVersionId);
+  const base = await findMaterial(db, baseMaterialId);
+  const { fibre } = baseFacts(base);
+  if (!version.body.fibres.includes(fibre)) throw new Refusal('refused', UNFIT(base.name, fibre), { reason: 'fibreNotSuited' });
+  if (version.standing === 'retired') throw new Refusal('refused', 'That recipe version is retired. Choose one that is in use.');
+}
+
+export async function addColourway(db: Db, colourway: NewColourway): Promise<void> {
+  await checkFits(db, colourway.recipeVersionId, colourway.baseMaterialId);
+  await db.insert(colourways).values(colourway);
+}
+
+export async function editColourway(db: Db, id: string, { version, ...fields }: ColourwayEdit): Promise<void> {
+  const before = await findColourway(db, id);
+  if (fields.recipeVersionId !== before.recipe.versionId) await checkFits(db, fields.recipeVersionId, before.base.id);
+  const updated = await db.update(colourways).set({ ...fields, version: version + 1 }).where(and(eq(colourways.id, id), eq(colourways.version, version))).returning();
+  assertFresh(updated, fields, { recipeVersionId: before.recipe.versionId, toleranceDeltaE: before.toleranceDeltaE, note: before.note });
+}

@@ -1,0 +1,15 @@
+import { api } from '@vestigia/contract';
+import type { Routes } from '../http/routes';
+import { addColourway, editColourway, readColourways } from './colourways-store';
+
+export function colourwaysRoutes(routes: Routes): void {
+  routes.reads(api.colourways, ({ db }) => readColourways(db));
+  routes.writes(api.addColourway, ['colourways'], async ({ db, body }) => {
+    await addColourway(db, body);
+    return { id: body.id };
+  });
+  routes.writes(api.editColourway, ['colourways'], async ({ db, id, body }) => {
+    await editColourway(db, id, body);
+    return { id };
+  });
+}

@@ -1,0 +1,27 @@
+import type { Logger } from 'pino';
+import type { Database } from './db/database';
+
+/** What the whole server works with. The clock is given, so that tests can set it. */
+export interface Context {
+  readonly database: Database;
+  readonly clock: () => Date;
+  readonly log: Logger;
+  readonly changes: ChangeBus;
+}
+
+/** What a change touched; pages that show it read again. */
+export type Topic = 'stores' | 'recipes' | 'colourways' | 'lots' | 'studio';
+
+/** Tells listeners what changed, after it is safely on the disk. */
+export class ChangeBus {
+  private readonly listeners = new Set<(topics: readonly Topic[]) => void>();
+
+  listen(listener: (topics: readonly Topic[]) => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  tell(topics: readonly Topic[]): void {
+    for (const listener of this.listeners) listener(topics);
+  }
+}

@@ -1,0 +1,83 @@
+import { existsSync, mkdirSync } from 'node:fs';
+import { hostname } from 'node:os';
+import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
+import { drizzle as drizzleServer } from 'drizzle-orm/node-postgres';
+import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
+import { drizzle as drizzleFolder } from 'drizzle-orm/pglite';
+import { migrate as migrateFolder } from 'drizzle-orm/pglite/migrator';
+import pg from 'pg';
+import type { Database, Db } from './database';
+import { DiskFlush } from './disk-flush';
+import { lockFolder } from './folder-lock';
+import * as schema from './schema';
+
+/** «vest» as a number: the one advisory lock by which a server keeps a PostgreSQL database to itself. */
+const SERVER_LOCK = 0x76657374;
+
+/** Thrown when another Vestigia serves this PostgreSQL database. */
+export class DatabaseHeldError extends Error {
+  constructor(holder: string | undefined) {
+    super(`The database at DATABASE_URL is served already, by ${holder ?? 'another process'}. Stop that one first.`);
+    this.name = 'DatabaseHeldError';
+  }
+}
+
+/**
+ * Opens PGlite in the data folder, held for this process alone, and brings it to the newest schema.
+ * @throws {FolderHeldError} when another process has the folder
+ */
+export async function openFolder(dataDir: string, migrationsFolder: string, now: Date): Promise<Database> {
+  const folder = join(dataDir, 'db');
+  mkdirSync(dataDir, { recursive: true });
+  const release = lockFolder(dataDir, join(dataDir, 'held-by.json'), now);
+  try {
+    const fresh = !existsSync(join(folder, 'PG_VERSION'));
+    const client = await PGlite.create(folder);
+    const db = drizzleFolder({ client, schema });
+    const disk = new DiskFlush(folder);
+    await migrateFolder(db, { migrationsFolder });
+    if (fresh) await client.exec('CHECKPOINT');
+    await disk.flush();
+    const close = async (): Promise<void> => {
+      await client.exec('CHECKPOINT');
+      await client.close();
+      await disk.flush();
+      release();
+    };
+    return { db: db as unknown as Db, kind: 'folder', flush: () => disk.flush(), close };
+  } catch (error) {
+    release();
+    throw error;
+  }
+}
+
+/**
+ * Opens a PostgreSQL server's database with the same schema and migrations.
+ * @throws {DatabaseHeldError} when another Vestigia serves it
+ */
+export async function openServer(databaseUrl: string, migrationsFolder: string): Promise<Database> {
+  const applicationName = `vestigia, process ${process.pid} on ${hostname()}`;
+  const keeper = new pg.Client({ connectionString: databaseUrl, application_name: applicationName });
+  await keeper.connect();
+  const { rows } = await keeper.query<{ held: boolean }>('SELECT pg_try_advisory_lock($1) AS held', [SERVER_LOCK]);
+  if (!rows[0]?.held) {
+    const holder = await keeper.query<{ application_name: string }>(
+      "SELECT a.application_name FROM pg_locks l JOIN pg_stat_activity a USING (pid) WHERE l.locktype = 'advisory' AND l.objid = $1 AND l.granted", [SERVER_LOCK]);
+    await keeper.end();
+    throw new DatabaseHeldError(holder.rows[0]?.application_name);
+  }
+  const pool = new pg.Pool({ connectionString: databaseUrl, application_name: applicationName, max: 8 });
+  const db = drizzleServer({ client: pool, schema });
+  const close = async (): Promise<void> => {
+    await pool.end();
+    await keeper.end();
+  };
+  try {
+    await migrateServer(db, { migrationsFolder });
+  } catch (error) {
+    await close();
+    throw error;
+  }
+  return { db: db as unknown as Db, kind: 'server', flush: () => Promise.resolve(), close };
+}

@@ -1,0 +1,48 @@
+import type { StudioDocument } from '@vestigia/contract';
+import type { SQL } from 'drizzle-orm';
+import { asc } from 'drizzle-orm';
+import type { PgColumn } from 'drizzle-orm/pg-core';
+import type { Db } from '../db/database';
+import * as schema from '../db/schema';
+import { notFound } from '../problem';
+
+const iso = (at: string): string => new Date(at).toISOString();
+type Row = Record<string, unknown>;
+
+/** Leaves out what the document does not carry (order of recording, edit versions) and writes times in UTC. */
+function clean<T extends Row, D extends string = never>(rows: readonly T[], ...drop: readonly D[]): Omit<T, D | 'seq' | 'version'>[] {
+  return rows.map((row) => {
+    const kept: Row = { ...row };
+    for (const key of ['seq', 'version', ...drop] as string[]) delete kept[key];
+    for (const key of ['at', 'recordedAt']) if (typeof kept[key] === 'string') kept[key] = iso(kept[key]);
+    return kept as Omit<T, D | 'seq' | 'version'>;
+  });
+}
+
+/** The whole studio as one document. Passphrases, sessions and projections stay behind. */
+export async function exportDocument(db: Db, now: Date): Promise<StudioDocument> {
+  const [settings] = await db.select().from(schema.studio);
+  if (!settings) throw notFound('studio');
+  const { only: _only, version: _version, ...rest } = settings;
+  const by = (column: PgColumn): SQL => asc(column);
+  const lots = await db.select().from(schema.lots).orderBy(by(schema.lots.number));
+  const readings = await db.select().from(schema.readings).orderBy(by(schema.readings.seq));
+  return {
+    format: 'vestigia-studio', formatVersion: 1, asOf: now.toISOString(), settings: rest,
+    people: await db.select({ id: schema.people.id, name: schema.people.name }).from(schema.people).orderBy(by(schema.people.name)),
+    vessels: clean(await db.select().from(schema.vessels).orderBy(by(schema.vessels.name))),
+    waters: clean(await db.select().from(schema.waters).orderBy(by(schema.waters.name))),
+    materials: await db.select().from(schema.materials).orderBy(by(schema.materials.name)),
+    stockLots: clean(await db.select().from(schema.stockLots).orderBy(by(schema.stockLots.tag))),
+    recipes: await db.select().from(schema.recipes).orderBy(by(schema.recipes.name)),
+    recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))),
+    standings: clean(await db.select().from(schema.standings).orderBy(by(schema.standings.seq))),
+    colourways: clean(await db.select().from(schema.colourways).orderBy(by(schema.colourways.name))),
+    lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches') as StudioDocument['lots'],
+    movements: clean(await db.select().from(schema.movements).orderBy(by(schema.movements.seq))),
+    promises: clean(await db.select().from(schema.promises).orderBy(by(schema.promises.seq))),
+    runEntries: clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq))),
+    readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
+    verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),
+  };
+}

@@ -1,0 +1,37 @@
+import type { Agreement } from '@vestigia/contract';
+import { convertGramsToMilligrams, formatWeight } from '@vestigia/core';
+import { max } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { lots, promises } from '../db/schema';
+import { uuidv7 } from '../ids';
+import { Refusal } from '../problem';
+import { refoldProgress } from './lot-progress';
+import { propose } from './propose';
+
+/**
+ * Makes a lot of a proposal and promises it its stock. The proposal is worked out again on what stands now: if that is
+ * not what was agreed to (someone took from a jar meanwhile), it is refused with the new one beside the old.
+ */
+export async function agree(db: Db, agreement: Agreement, { now, byId }: { now: Date; byId: string }): Promise<{ id: string }> {
+  const { id, ask, note } = agreement;
+  const { proposal, colourway, plan, water } = await propose(db, ask, now);
+  if (proposal.digest !== agreement.digest) {
+    throw new Refusal('changedMeanwhile', 'What is on the shelf or in the room has changed since this was proposed. Look at the new proposal, then agree to it.', { theirs: proposal });
+  }
+  const short = plan.materials.filter((m) => m.shortMg > 0);
+  if (short.length > 0 && !agreement.acceptShortages) {
+    const named = short.map((m) => `${formatWeight(m.shortMg / 1000)} of ${m.name}`).join(', ');
+    throw new Refusal('refused', `There is not enough on the shelf: short by ${named}. Book in a delivery, make the lot smaller, or agree to go on with that shortage.`, { reason: 'short' });
+  }
+  const [highest] = await db.select({ number: max(lots.number) }).from(lots);
+  const at = now.toISOString();
+  await db.insert(lots).values({
+    id, number: (highest?.number ?? 0) + 1, colourwayId: colourway.id, recipeVersionId: proposal.recipe.versionId, baseMaterialId: colourway.base.id,
+    waterId: ask.waterId, water, reorderOfId: ask.reorderOfId, written: ask.written, pieces: plan.pieces, pieceWeightMg: convertGramsToMilligrams(plan.pieceWeightG), batches: plan.batches.length,
+    plan, factors: proposal.factors, note, at, byId,
+  });
+  const promised = plan.materials.flatMap((m) => m.picks).flatMap((p) => (p.stockLotId === null ? [] : [{ id: uuidv7(now), lotId: id, stockLotId: p.stockLotId, amount: p.amountMg, at, byId }]));
+  if (promised.length > 0) await db.insert(promises).values(promised);
+  await refoldProgress(db, id);
+  return { id };
+}

@@ -1,0 +1,143 @@
+import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { BatchReading, LotConditions } from '@vestigia/core';
+import { convertMilligramsToGrams, findDeviations, foldRun, standingEntries, stockLotsInLot } from '@vestigia/core';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
+import { baseFacts } from '../colourways/colourways-store';
+import type { Db } from '../db/database';
+import { colourways, lotProgress, lots, materials, movements, people, promises, readings, recipeVersions, recipes, runEntries, stockBalances, stockLots, verdicts } from '../db/schema';
+import { lotTag } from '../lot-tag';
+import { notFound } from '../problem';
+
+export type LotRow = typeof lots.$inferSelect;
+const iso = (at: string): string => new Date(at).toISOString();
+
+/** Lots as lists show them, newest first. Reads no plans: they are large. */
+export async function readLotSummaries(db: Db, { id, colourwayId, states }: { id?: string; colourwayId?: string; states?: readonly LotSummary['state'][] } = {}): Promise<LotSummary[]> {
+  const earlier = alias(lots, 'earlier');
+  const rows = await db.select({
+    id: lots.id, number: lots.number, pieces: lots.pieces, pieceWeightMg: lots.pieceWeightMg, batches: lots.batches, at: lots.at,
+    colourway: { id: colourways.id, name: colourways.name }, master: colourways.master, base: materials, by: { id: people.id, name: people.name },
+    earlierId: earlier.id, earlierNumber: earlier.number,
+    state: lotProgress.state, stations: lotProgress.stations, result: lotProgress.result, deltaE: lotProgress.deltaE, next: lotProgress.next,
+  }).from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
+    .innerJoin(people, eq(people.id, lots.byId))
+    .leftJoin(earlier, eq(earlier.id, lots.reorderOfId))
+    .where(and(id ? eq(lots.id, id) : undefined, colourwayId ? eq(lots.colourwayId, colourwayId) : undefined, states ? inArray(lotProgress.state, [...states]) : undefined))
+    .orderBy(desc(lots.number));
+  return rows.map(({ number, pieceWeightMg, earlierId, earlierNumber, base, ...r }) => ({
+    ...r, tag: lotTag(number), at: iso(r.at), pieceWeightG: convertMilligramsToGrams(pieceWeightMg),
+    reorderOf: earlierId !== null && earlierNumber !== null ? { id: earlierId, tag: lotTag(earlierNumber) } : null,
+    undyed: baseFacts(base).undyed,
+  }));
+}
+
+export async function findLot(db: Db, id: string): Promise<LotRow> {
+  const [row] = await db.select().from(lots).where(eq(lots.id, id));
+  if (!row) throw notFound('lot');
+  return row;
+}
+
+export async function readEntries(db: Db, lotId: string): Promise<RunEntryView[]> {
+  const rows = await db.select({ entry: runEntries, by: { id: people.id, name: people.name } }).from(runEntries).innerJoin(people, eq(people.id, runEntries.byId)).where(eq(runEntries.lotId, lotId)).orderBy(asc(runEntries.seq));
+  return rows.map(({ entry: { seq: _seq, lotId: _lotId, byId: _byId, ...e }, by }) => ({ ...e, by, at: iso(e.at), recordedAt: iso(e.recordedAt) }));
+}
+
+export async function readReadings(db: Db, lotId: string): Promise<ReadingView[]> {
+  const rows = await db.select({ reading: readings, by: { id: people.id, name: people.name } }).from(readings).innerJoin(people, eq(people.id, readings.byId)).where(eq(readings.lotId, lotId)).orderBy(asc(readings.seq));
+  return rows.map(({ reading: r, by }) => ({ id: r.id, batch: r.batch, state: r.state, lab: r.lab, ...r.conditions, note: r.note, at: iso(r.at), by, replacesId: r.replacesId }));
+}
+
+/** Readings that still stand, as judging needs them. */
+export function standingReadings(all: readonly ReadingView[]): BatchReading[] {
+  return standingEntries(all).map(({ batch, state, lab, illuminant, observer }) => ({ batch, state, lab, illuminant, observer }));
+}
+
+/** The first of a line of reorders; undefined for a lot that repeats none. */
+export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): Promise<string | undefined> {
+  let earlierId = lot.reorderOfId;
+  let first: string | undefined;
+  while (earlierId !== null) {
+    first = earlierId;
+    const [row] = await db.select({ reorderOfId: lots.reorderOfId }).from(lots).where(eq(lots.id, earlierId));
+    earlierId = row?.reorderOfId ?? null;
+  }
+  return first;
+}
+
+/** Everything a lot took off the shelf, net of corrections. */
+async function readMadeFrom(db: Db, lotId: string): Promise<LotDetail['madeFrom']> {
+  const taken = stockLotsInLot(await db.select({ stockLotId: movements.stockLotId, lotId: movements.lotId, amount: movements.amount }).from(movements).where(eq(movements.lotId, lotId)), lotId);
+  if (taken.size === 0) return [];
+  const rows = await db.select({ stockLotId: stockLots.id, tag: stockLots.tag, materialId: materials.id, material: materials.name, measure: materials.measure })
+    .from(stockLots).innerJoin(materials, eq(materials.id, stockLots.materialId)).where(inArray(stockLots.id, [...taken.keys()])).orderBy(asc(materials.name), asc(stockLots.tag));
+  return rows.map((r) => ({ ...r, amount: taken.get(r.stockLotId) ?? 0 }));
+}
+
+/** What really made a lot: by its movements where it was dyed, by its plan where it was not. */
+export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions> {
+  const [recipe] = await db.select({ id: recipeVersions.id, name: sql<string>`${recipes.name} || ', version ' || ${recipeVersions.number}` }).from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, lot.recipeVersionId));
+  const taken = await readMadeFrom(db, lot.id);
+  const base = taken.filter((t) => t.materialId === lot.baseMaterialId);
+  const wofMg = base.reduce((sum, t) => sum + t.amount, 0) || lot.plan.wof.value * 1000;
+  const used = taken.filter((t) => t.materialId !== lot.baseMaterialId);
+  return {
+    recipe: recipe ?? { id: lot.recipeVersionId, name: '' },
+    base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
+    materials: [...new Map(used.map((u) => [u.materialId, u.material]))].map(([materialId, name]) => {
+      const its = used.filter((u) => u.materialId === materialId);
+      return { materialId, name, percentOwf: (its.reduce((sum, u) => sum + u.amount, 0) / wofMg) * 100, sources: its.map(({ stockLotId, tag }) => ({ stockLotId, tag })) };
+    }),
+    water: lot.water,
+    vessels: lot.plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
+    liquorRatio: lot.plan.liquorRatio,
+  };
+}
+
+export async function readLot(db: Db, id: string): Promise<LotDetail> {
+  const lot = await findLot(db, id);
+  const [summary] = await readLotSummaries(db, { id });
+  if (!summary) throw notFound('lot');
+  const [colourway] = await db.select({ toleranceDeltaE: colourways.toleranceDeltaE }).from(colourways).where(eq(colourways.id, lot.colourwayId));
+  const [recipe] = await db.select({ versionId: recipeVersions.id, name: recipes.name, number: recipeVersions.number }).from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, lot.recipeVersionId));
+  const [base] = await db.select({ id: materials.id, name: materials.name }).from(materials).where(eq(materials.id, lot.baseMaterialId));
+  if (!recipe || !base) throw notFound('lot');
+  const entries = await readEntries(db, id);
+  const jars = await readJars(db, lot);
+  const madeFrom = await readMadeFrom(db, id);
+  const tags = new Map([...jars.map((j) => [j.id, j.tag] as const), ...madeFrom.map((m) => [m.stockLotId, m.tag] as const)]);
+  const records = foldRun(entries, lot.plan.steps.length);
+  const firstId = await findFirstLotId(db, lot);
+  const [first] = firstId === undefined ? [] : await db.select({ number: lots.number, colour: lotProgress.result }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).where(eq(lots.id, firstId));
+  const again = await db.select({ id: lots.id, number: lots.number }).from(lots).where(eq(lots.reorderOfId, id)).orderBy(asc(lots.number));
+  return {
+    summary, note: lot.note, recipe, base, water: lot.water, plan: lot.plan as LotDetail['plan'], toleranceDeltaE: colourway?.toleranceDeltaE ?? 0,
+    entries, deviations: lot.plan.steps.flatMap((step, i) => findDeviations(step, records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }, (jar) => tags.get(jar) ?? 'another jar')),
+    readings: await readReadings(db, id), verdicts: await readVerdicts(db, id), factors: lot.factors,
+    first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,
+    again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })), madeFrom, jars,
+  };
+}
+
+async function readVerdicts(db: Db, lotId: string): Promise<LotDetail['verdicts']> {
+  const rows = await db.select({ verdict: verdicts, by: { id: people.id, name: people.name } }).from(verdicts).innerJoin(people, eq(people.id, verdicts.byId)).where(eq(verdicts.lotId, lotId)).orderBy(asc(verdicts.seq));
+  return rows.map(({ verdict: { seq: _seq, lotId: _lotId, byId: _byId, ...v }, by }) => ({ ...v, by, at: iso(v.at) }));
+}
+
+/** Jars of the materials in the plan, with what each still promises to this lot. */
+async function readJars(db: Db, lot: LotRow): Promise<LotDetail['jars']> {
+  const ids = lot.plan.materials.map((m) => m.materialId);
+  const rows = await db.select({ id: stockLots.id, tag: stockLots.tag, materialId: stockLots.materialId, place: stockLots.place, onHand: stockBalances.onHand })
+    .from(stockLots).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(inArray(stockLots.materialId, ids)).orderBy(asc(stockLots.receivedOn), asc(stockLots.tag));
+  const promised = await readPromised(db, lot.id);
+  return rows.map((r) => ({ ...r, promisedHere: promised.get(r.id) ?? 0 }));
+}
+
+/** What is still promised to a lot, by stock lot. */
+export async function readPromised(db: Db, lotId: string): Promise<Map<string, number>> {
+  const rows = await db.select({ stockLotId: promises.stockLotId, amount: sql<number>`sum(${promises.amount})::float8` }).from(promises).where(eq(promises.lotId, lotId)).groupBy(promises.stockLotId);
+  return new Map(rows.filter((r) => r.amount > 0).map((r) => [r.stockLotId, r.amount]));
+}

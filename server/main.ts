@@ -1,0 +1,79 @@
+import { readFile } from 'node:fs/promises';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { join } from 'node:path';
+import { studioDocument } from '@vestigia/contract';
+import { pino } from 'pino';
+import { createApp } from './app';
+import type { Context } from './context';
+import { ChangeBus } from './context';
+import type { Database } from './db/database';
+import { FolderHeldError } from './db/folder-lock';
+import { DatabaseHeldError, openFolder, openServer } from './db/open-database';
+import { importDocument } from './document/import-document';
+import { hasStudio } from './door/door-store';
+import { parse } from './http/routes';
+import { Writer } from './http/write';
+
+const HELD_EXIT = 3;
+/** A browser's open event stream would keep the server from closing; it gets this long, then the line is cut. */
+const CLOSE_PATIENCE_MS = 1000;
+
+const env = process.env;
+const host = env['HOST'] ?? '127.0.0.1';
+const port = Number(env['PORT'] ?? 4310);
+const dataDir = env['DATA_DIR'] ?? join(process.cwd(), 'data', 'studio');
+const migrations = env['MIGRATIONS_DIR'] ?? join(process.cwd(), 'server', 'db', 'migrations');
+const log = pino({ level: env['LOG_LEVEL'] ?? 'warn' });
+
+async function openDatabase(): Promise<Database> {
+  const url = env['DATABASE_URL'];
+  return url ? openServer(url, migrations) : openFolder(dataDir, migrations, new Date());
+}
+
+/** OPEN_DOCUMENT names a studio file for an empty studio to begin with; one that is open already is left alone. */
+async function openGivenDocument(context: Context): Promise<void> {
+  const path = env['OPEN_DOCUMENT'];
+  if (!path || (await hasStudio(context.database.db))) return;
+  const writer = new Writer(context);
+  await writer.start();
+  await importDocument(context, writer, parse(studioDocument, JSON.parse(await readFile(path, 'utf8'))));
+}
+
+async function main(): Promise<void> {
+  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
+  const database = await openDatabase();
+  const context: Context = { database, clock: () => new Date(), log, changes: new ChangeBus() };
+  await openGivenDocument(context);
+  const loopbackOnly = ['127.0.0.1', 'localhost', '::1'].includes(host);
+  const webFolder = env['WEB_DIR'];
+  const server = createServer(await createApp(context, { loopbackOnly, ...(webFolder ? { webFolder } : {}) }));
+
+  let closing: Promise<void> | undefined;
+  const stop = (): void => {
+    closing ??= (async () => {
+      const cut = setTimeout(() => server.closeAllConnections(), CLOSE_PATIENCE_MS);
+      await new Promise((resolve) => server.close(resolve));
+      clearTimeout(cut);
+      await database.close();
+      process.exit(0);
+    })();
+  };
+  process.on('SIGTERM', stop);
+  process.on('SIGINT', stop);
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Stop that one, or give this one another PORT.` : error.message);
+    void database.close().finally(() => process.exit(1));
+  });
+  server.listen(port, host, () => {
+    const address = server.address() as AddressInfo;
+    console.log(`Vestigia is open at http://${host.includes(':') ? `[${host}]` : host}:${address.port}`);
+  });
+}
+
+main().catch((error: unknown) => {
+  const expected = error instanceof FolderHeldError || error instanceof DatabaseHeldError;
+  console.error(expected || error instanceof Error ? error.message : error);
+  if (!expected) log.error({ err: error }, 'could not start');
+  process.exit(expected ? HELD_EXIT : 1);
+});

@@ -1,0 +1,34 @@
+import { api } from '@vestigia/contract';
+import { vessels, waters } from '../db/schema';
+import { addPerson } from '../door/door-store';
+import { hashPassphrase } from '../door/passphrase';
+import type { Routes } from '../http/routes';
+import { readStudio, updateSettings, updateVessel, updateWater } from './studio-store';
+
+export function studioRoutes(routes: Routes): void {
+  routes.reads(api.studio, ({ db }) => readStudio(db));
+  routes.writes(api.editSettings, ['studio'], async ({ db, body }) => {
+    await updateSettings(db, body);
+    return readStudio(db);
+  });
+  routes.writes(api.addPerson, ['studio'], async ({ db, body }) => {
+    await addPerson(db, body, await hashPassphrase(body.passphrase));
+    return { id: body.id };
+  });
+  routes.writes(api.addVessel, ['studio'], async ({ db, body }) => {
+    await db.insert(vessels).values({ ...body, workingMl: Math.round(body.workingMl) });
+    return { id: body.id };
+  });
+  routes.writes(api.editVessel, ['studio'], async ({ db, id, body }) => {
+    await updateVessel(db, id, { ...body, workingMl: Math.round(body.workingMl) });
+    return { id };
+  });
+  routes.writes(api.addWater, ['studio'], async ({ db, body }) => {
+    await db.insert(waters).values(body);
+    return { id: body.id };
+  });
+  routes.writes(api.editWater, ['studio'], async ({ db, id, body }) => {
+    await updateWater(db, id, body);
+    return { id };
+  });
+}

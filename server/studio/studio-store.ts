@@ -1,0 +1,45 @@
+import type { Studio } from '@vestigia/contract';
+import { and, asc, eq, sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { people, studio, vessels, waters } from '../db/schema';
+import { assertFresh } from '../http/versioned';
+import { notFound } from '../problem';
+
+export async function readStudio(db: Db): Promise<Studio> {
+  const [row] = await db.select().from(studio);
+  if (!row) throw notFound('studio');
+  const { only: _only, ...settings } = row;
+  return {
+    ...settings,
+    people: await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name)),
+    vessels: await db.select().from(vessels).orderBy(asc(vessels.workingMl)),
+    waters: await db.select().from(waters).orderBy(asc(waters.name)),
+  };
+}
+
+/** The studio's date, for best-before and what is due: the day it is where the pots stand. */
+export async function studioToday(db: Db, now: Date): Promise<string> {
+  const [row] = await db.select({ zone: studio.zone }).from(studio);
+  return new Intl.DateTimeFormat('en-CA', { timeZone: row?.zone ?? 'UTC' }).format(now);
+}
+
+type Settings = Omit<Studio, 'people' | 'vessels' | 'waters'>;
+
+export async function updateSettings(db: Db, { version, ...fields }: Settings): Promise<void> {
+  const updated = await db.update(studio).set({ ...fields, version: sql`${studio.version} + 1` }).where(eq(studio.version, version)).returning();
+  assertFresh(updated, fields, updated.length === 0 ? await readStudio(db) : undefined);
+}
+
+export async function updateVessel(db: Db, id: string, { version, ...fields }: Omit<Studio['vessels'][number], 'id'>): Promise<void> {
+  const [before] = await db.select().from(vessels).where(eq(vessels.id, id));
+  if (!before) throw notFound('vessel');
+  const updated = await db.update(vessels).set({ ...fields, version: version + 1 }).where(and(eq(vessels.id, id), eq(vessels.version, version))).returning();
+  assertFresh(updated, fields, before);
+}
+
+export async function updateWater(db: Db, id: string, { version, ...fields }: Omit<Studio['waters'][number], 'id'>): Promise<void> {
+  const [before] = await db.select().from(waters).where(eq(waters.id, id));
+  if (!before) throw notFound('water source');
+  const updated = await db.update(waters).set({ ...fields, version: version + 1 }).where(and(eq(waters.id, id), eq(waters.version, version))).returning();
+  assertFresh(updated, fields, before);
+}

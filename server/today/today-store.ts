@@ -1,0 +1,53 @@
+import type { SearchHit, Today } from '@vestigia/contract';
+import { asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { colourways, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
+import { lotTag } from '../lot-tag';
+import { readLotSummaries } from '../lots/lots-store';
+import { readGoingOff, readShort } from '../stores/stores-store';
+import { studioToday } from '../studio/studio-store';
+
+const GOING_OFF_DAYS = 30;
+const MOST_HITS = 8;
+
+export async function readToday(db: Db, now: Date): Promise<Today> {
+  const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });
+  const inWork = active.filter((l) => l.state === 'inWork');
+  const plans = new Map(inWork.length === 0 ? [] : (await db.select({ id: lots.id, plan: lots.plan }).from(lots).where(inArray(lots.id, inWork.map((l) => l.id)))).map((r) => [r.id, r.plan]));
+  const running = inWork.flatMap((lot) => {
+    const { next } = lot;
+    const plan = plans.get(lot.id);
+    if (!next?.startedAt || !plan) return [];
+    const vesselNames = plan.steps[next.index]?.usesBath ? plan.batches.map((b) => b.vesselName) : [];
+    return [{ lotId: lot.id, lotTag: lot.tag, title: next.title, vesselNames, startedAt: next.startedAt, durationMin: next.durationMin, attended: next.attended }];
+  });
+  const goingOffBy = await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000));
+  return {
+    now: now.toISOString(), running, inWork,
+    planned: active.filter((l) => l.state === 'planned'),
+    toJudge: active.filter((l) => l.state === 'toJudge' || l.state === 'held'),
+    short: await readShort(db),
+    goingOff: await readGoingOff(db, goingOffBy),
+  };
+}
+
+/** Finds lots by number or colourway, jars by tag, place or material, recipes and colourways by name. */
+export async function search(db: Db, words: string): Promise<SearchHit[]> {
+  const asked = words.trim();
+  if (asked === '') return [];
+  const like = `%${asked.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
+  const number = Number(/^(?:lot\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
+  const foundLots = await db.select({ id: lots.id, number: lots.number, colourway: colourways.name, pieces: lots.pieces }).from(lots)
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(or(eq(lots.number, number), ilike(colourways.name, like))).orderBy(desc(sql`${lots.number} = ${number}`), desc(lots.number)).limit(MOST_HITS);
+  const jars = await db.select({ id: stockLots.id, tag: stockLots.tag, material: materials.name, place: stockLots.place }).from(stockLots)
+    .innerJoin(materials, eq(materials.id, stockLots.materialId)).where(or(ilike(stockLots.tag, like), ilike(materials.name, like), ilike(stockLots.place, like))).orderBy(asc(stockLots.tag)).limit(MOST_HITS);
+  const foundRecipes = await db.select({ id: recipeVersions.id, name: recipes.name, number: recipeVersions.number }).from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(ilike(recipes.name, like)).orderBy(asc(recipes.name), desc(recipeVersions.number)).limit(MOST_HITS);
+  const named = await db.select({ id: colourways.id, name: colourways.name }).from(colourways).where(ilike(colourways.name, like)).orderBy(asc(colourways.name)).limit(MOST_HITS);
+  return [
+    ...foundLots.map((l) => ({ kind: 'lot' as const, id: l.id, title: lotTag(l.number), detail: `${l.colourway}, ${l.pieces} pieces` })),
+    ...jars.map((j) => ({ kind: 'jar' as const, id: j.id, title: j.tag, detail: j.place === '' ? j.material : `${j.material}, ${j.place}` })),
+    ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway' })),
+    ...foundRecipes.map((r) => ({ kind: 'recipe' as const, id: r.id, title: r.name, detail: `recipe, version ${r.number}` })),
+  ];
+}

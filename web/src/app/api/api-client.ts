@@ -1,0 +1,53 @@
+import type { HttpErrorResponse } from '@angular/common/http';
+import { HttpClient } from '@angular/common/http';
+import { Injectable, inject } from '@angular/core';
+import type { Api, Problem } from '@vestigia/contract';
+import type { Observable } from 'rxjs';
+import { catchError, throwError } from 'rxjs';
+import type { z } from 'zod';
+
+type Calls = Api[keyof Api];
+type CallOf<M, P> = Extract<Calls, { method: M; path: P }>;
+type Paths<M> = Extract<Calls, { method: M }>['path'];
+type ReplyOf<C> = C extends { reply: infer R extends z.ZodType } ? z.output<R> : never;
+type BodyOf<C> = C extends { body: infer B extends z.ZodType } ? z.input<B> : undefined;
+
+/** What goes wrong on the way, as a sentence for people. */
+export type ShownProblem = Pick<Problem, 'detail'> & Partial<Problem>;
+
+/**
+ * Speaks to the server. Paths, bodies and replies are checked against the contract's table of calls when the
+ * program is compiled; nothing of the contract's schemas is loaded into the browser.
+ */
+@Injectable({ providedIn: 'root' })
+export class ApiClient {
+  private readonly http = inject(HttpClient);
+
+  get<P extends Paths<'get'>>(path: P, { id = '', query = {} }: { id?: string; query?: Record<string, string> } = {}): Observable<ReplyOf<CallOf<'get', P>>> {
+    return this.plainly(this.http.get<ReplyOf<CallOf<'get', P>>>(fill(path, id), { params: query }));
+  }
+
+  post<P extends Paths<'post'>>(path: P, body: BodyOf<CallOf<'post', P>>, id = ''): Observable<ReplyOf<CallOf<'post', P>>> {
+    return this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), body));
+  }
+
+  put<P extends Paths<'put'>>(path: P, body: BodyOf<CallOf<'put', P>>, id = ''): Observable<ReplyOf<CallOf<'put', P>>> {
+    return this.plainly(this.http.put<ReplyOf<CallOf<'put', P>>>(fill(path, id), body));
+  }
+
+  delete<P extends Paths<'delete'>>(path: P): Observable<ReplyOf<CallOf<'delete', P>>> {
+    return this.plainly(this.http.delete<ReplyOf<CallOf<'delete', P>>>(path));
+  }
+
+  private plainly<T>(asked: Observable<T>): Observable<T> {
+    return asked.pipe(catchError((error: HttpErrorResponse) => throwError(() => shownProblem(error))));
+  }
+}
+
+const fill = (path: string, id: string): string => path.replace('{id}', encodeURIComponent(id));
+
+function shownProblem(error: HttpErrorResponse): ShownProblem {
+  const told = error.error as Problem | null;
+  if (error.status > 0 && told && typeof told.detail === 'string') return told;
+  return { detail: 'The server can’t be reached. What you entered is still here; check that it is running, then do it again.' };
+}

@@ -1,0 +1,148 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import type { LotDetail, RunEntryView } from '@vestigia/contract';
+import { describeDifference, formatWeight, sayMinutes } from '@vestigia/core';
+import { ApiClient } from '../../api/api-client';
+import { doing } from '../../api/doing';
+import { live } from '../../api/live';
+import { Margin } from '../../shell/margin';
+import { Amount } from '../../ui/amount';
+import { FigureValue } from '../../ui/figure-value';
+import { LOT_STATE_WORDS, lotStateClass } from '../../ui/lot-states';
+import { newId } from '../../ui/new-id';
+import { RefusalNote } from '../../ui/refusal';
+import { Swatch } from '../../ui/swatch';
+import { ThenAndNow } from '../../ui/then-and-now';
+import { Thread } from '../../ui/thread';
+import { When } from '../../ui/when';
+import { entryWords } from '../../ui/entry-words';
+
+/** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
+@Component({
+  selector: 'vs-lot',
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, RefusalNote, Swatch, ThenAndNow, Thread, When],
+  template: `
+    <vs-refusal [problem]="lot.problem()" />
+    @if (lot.value(); as l) {
+      <div class="head">
+        <div><h1>{{ l.summary.tag }} · <a [routerLink]="['/colourways', l.summary.colourway.id]">{{ l.summary.colourway.name }}</a></h1>
+          <p><span [class]="stateClass(l)">{{ stateWords(l) }}</span> {{ l.summary.pieces }} pieces of {{ weight(l.summary.pieceWeightG) }} · {{ l.base.name }} · <a [routerLink]="['/recipes', l.recipe.versionId]">{{ l.recipe.name }}, version {{ l.recipe.number }}</a>
+            @if (l.summary.reorderOf; as r) { · again of <a [routerLink]="['/lots', r.id]">{{ r.tag }}</a> } @for (a of l.again; track a.id) { · dyed again as <a [routerLink]="['/lots', a.id]">{{ a.tag }}</a> }</p></div>
+        <div class="actions">
+          @switch (l.summary.state) {
+            @case ('released') { <a class="act main" routerLink="/lots/new" [queryParams]="{ again: l.summary.id }">Dye again</a> }
+            @case ('toJudge') { <a class="act main" [routerLink]="['/judge', l.summary.id]">Judge it</a> }
+            @case ('held') { <a class="act main" [routerLink]="['/judge', l.summary.id]">Judge it</a> }
+            @case ('planned') { <a class="act main" [routerLink]="['/bench', l.summary.id]">Begin at the bench</a> }
+            @case ('inWork') { <a class="act main" [routerLink]="['/bench', l.summary.id]">Go to the bench</a> }
+          }
+        </div>
+      </div>
+      <vs-thread [stations]="l.summary.stations" [undyed]="l.summary.undyed" [master]="l.summary.master" [result]="l.summary.result" [batches]="l.plan.batches.length" [large]="true" [selected]="selected()" (picked)="selected.set($event)" />
+      @if (station(); as s) {
+        <section class="station" aria-live="polite">
+          <h2>{{ s.step.title }} <span class="soft">{{ s.state }}</span></h2>
+          <p>{{ s.step.instruction }}</p>
+          <p>@if (s.step.temperatureC !== undefined) { <strong>{{ s.step.temperatureC }} °C</strong>  } <strong>{{ minutes(s.step.durationMin) }}</strong> planned</p>
+          @for (d of s.deviations; track $index) { <p class="knot">Otherwise than planned: {{ d }}</p> }
+          @if (s.step.weighings.length > 0) {
+            <table class="ledger"><thead><tr><th>Batch</th><th>Material</th><th class="number">Planned</th><th class="number">Weighed</th><th>From</th></tr></thead><tbody>
+              @for (w of s.weighings; track $index) { <tr><td>{{ w.batch }}</td><td>{{ w.name }}</td><td class="number"><vs-figure [figure]="w.target" [name]="w.name" /></td><td class="number">{{ w.weighed }}</td><td>{{ w.from }}</td></tr> }
+            </tbody></table>
+          }
+          @if (s.entries.length > 0) {
+            <table class="ledger"><tbody>@for (e of s.entries; track e.id) { <tr [class.struck]="e.struck"><td class="small">{{ e.at | when: 'moment' }}</td><td>{{ e.words }}</td><td class="small">{{ e.by }}</td></tr> }</tbody></table>
+          } @else { <p class="soft">Nothing recorded here yet.</p> }
+        </section>
+      }
+      <h2>How it came out</h2>
+      <div class="mounts">
+        <figure><vs-swatch [lab]="l.summary.master" [width]="7.5" label="master" /><figcaption>Master</figcaption></figure>
+        @for (r of shownReadings(); track r.id) { <figure><vs-swatch [lab]="r.under" [state]="r.state" [width]="6" [label]="'batch ' + r.batch" /><figcaption>Batch {{ r.batch }}, {{ r.state }}<br>{{ r.words }}</figcaption></figure> }
+        @if (shownReadings().length === 0) { <p>No colour reading yet.</p> }
+      </div>
+      @for (v of l.verdicts; track v.id) {
+        <p><strong>{{ v.verdict === 'pass' ? 'Passed' : v.verdict === 'hold' ? 'Held' : 'Refused' }}</strong> {{ v.at | when: 'moment' }} by {{ v.by.name }}@if (v.toMaster !== null) { · ΔE00 {{ v.toMaster.toFixed(2) }} to the master }@if (v.toFirst !== null) { · {{ v.toFirst.toFixed(2) }} to the first lot }@if (v.betweenBatches !== null && l.plan.batches.length > 1) { · {{ v.betweenBatches.toFixed(2) }} between batches }@if (v.reason) { · {{ v.reason }} }</p>
+      }
+      @if (l.factors.length > 0) { <h2>Then and now, when it was agreed</h2><vs-then-and-now [factors]="l.factors" /> }
+      <h2>What is in it</h2>
+      @if (l.madeFrom.length === 0) { <p class="soft">Nothing weighed out yet.</p> } @else {
+        <table class="ledger"><thead><tr><th>Stock lot</th><th>Material</th><th class="number">Taken</th></tr></thead><tbody>@for (m of l.madeFrom; track m.stockLotId) { <tr><td><a [routerLink]="['/stores', m.stockLotId]"><strong>{{ m.tag }}</strong></a></td><td>{{ m.material }}</td><td class="number">{{ m.amount | amount: m.measure }}</td></tr> }</tbody></table>
+      }
+      <dl class="facts"><dt>Water</dt><dd>{{ l.water ? l.water.name + (l.water.ph === null ? '' : ', pH ' + l.water.ph) + (l.water.hardnessDh === null ? '' : ', ' + l.water.hardnessDh + ' °dH') : 'not said' }}</dd><dt>Pots</dt><dd>@for (b of l.plan.batches; track b.number) { batch {{ b.number }} in {{ b.vesselName }} ({{ b.metal }}), <vs-figure [figure]="b.liquor" [name]="'liquor, batch ' + b.number" />; }</dd>@if (l.note) { <dt>Note</dt><dd>{{ l.note }}</dd> }</dl>
+      @if (l.summary.state === 'planned' || l.summary.state === 'inWork') {
+        <details><summary>Call the lot off</summary>
+          <form (ngSubmit)="cancel()"><mat-form-field><mat-label>Why</mat-label><input matInput name="why" [(ngModel)]="why"></mat-form-field><vs-refusal [problem]="action.problem()" /><button class="act" type="submit" [disabled]="action.busy()">Call it off, and free its stock</button></form>
+        </details>
+      }
+    }`,
+  styles: `.station { border-left: 6px solid var(--ink); padding: 0 0 0.25rem 1.25rem; margin: 0.75rem 0; } .station h2 { margin-top: 0.5rem; } .knot { font-weight: 700; } summary { min-height: 44px; line-height: 44px; cursor: pointer; }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LotPage {
+  private readonly api = inject(ApiClient);
+  private readonly margin = inject(Margin);
+  readonly id = input.required<string>();
+  protected readonly action = doing();
+  protected readonly why = signal('');
+  protected readonly lot = live(['lots'], () => this.api.get('/api/lots/{id}', { id: this.id() }), () => this.id());
+  /** Opens at the station in work, or at the first that went otherwise than planned. */
+  protected readonly selected = linkedSignal<LotDetail | undefined, number | undefined>({
+    source: this.lot.value,
+    computation: (l, before) => (before?.value !== undefined && before.source?.summary.id === l?.summary.id ? before.value : (l?.summary.next?.index ?? l?.deviations[0]?.stepIndex)),
+  });
+
+  protected readonly station = computed(() => {
+    const l = this.lot.value();
+    const index = this.selected();
+    const step = index === undefined ? undefined : l?.plan.steps[index];
+    if (!l || !step) return undefined;
+    const replaced = new Set(l.entries.map((e) => e.replacesId));
+    const its = l.entries.filter((e) => e.stepIndex === step.index);
+    const weighed = its.filter((e) => e.weighing && !replaced.has(e.id));
+    const tag = (jarId: string): string => l.jars.find((j) => j.id === jarId)?.tag ?? '';
+    return {
+      step,
+      state: { waiting: 'to come', running: 'now', done: 'done', skipped: 'skipped' }[l.summary.stations[step.index]?.state ?? 'waiting'],
+      deviations: l.deviations.filter((d) => d.stepIndex === step.index).map((d) => d.words),
+      weighings: step.weighings.map((w) => {
+        const mine = weighed.filter((e) => e.weighing?.batch === w.batch && e.weighing.materialId === w.materialId);
+        const mg = mine.reduce((sum, e) => sum + (e.weighing?.amountMg ?? 0), 0);
+        return { batch: w.batch, name: w.materialName, target: w.target, weighed: mine.length === 0 ? '–' : formatWeight(mg / 1000), from: mine.map((e) => tag(e.weighing?.stockLotId ?? '')).join(', ') };
+      }),
+      entries: its.map((e: RunEntryView) => ({ id: e.id, at: e.at, by: e.by.name, words: entryWords(e, l), struck: replaced.has(e.id) })),
+    };
+  });
+
+  protected readonly shownReadings = computed(() => {
+    const l = this.lot.value();
+    if (!l) return [];
+    const replaced = new Set(l.readings.map((r) => r.replacesId));
+    return l.readings.filter((r) => !replaced.has(r.id)).map((r) => ({ ...r, under: { ...r.lab, illuminant: r.illuminant, observer: r.observer }, words: r.state === 'wet' ? 'still wet' : `ΔE00 ${describeDifference(l.summary.master, r.lab).deltaE.toFixed(2)}, ${describeDifference(l.summary.master, r.lab).summary}` }));
+  });
+
+  constructor() {
+    effect(() => {
+      const l = this.lot.value();
+      if (!l) return;
+      const knots = l.deviations.map((d) => `${l.plan.steps[d.stepIndex]?.title}: ${d.words}`);
+      this.margin.notes.set([
+        ...(knots.length > 0 ? [{ title: 'Otherwise than planned', lines: knots }] : []),
+        { title: 'History', lines: [`Agreed ${new Date(l.summary.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by ${l.summary.by.name}`, ...l.plan.cautions] },
+      ]);
+    });
+  }
+
+  protected cancel(): void {
+    const body = { id: newId(), stepIndex: this.lot.value()?.summary.next?.index ?? 0, kind: 'cancel' as const, replacesId: null, temperatureC: null, text: this.why(), weighing: null };
+    this.action.run(this.api.post('/api/lots/{id}/entries', body, this.id()), () => this.lot.reload());
+  }
+
+  protected readonly weight = formatWeight;
+  protected readonly minutes = sayMinutes;
+  protected readonly stateWords = (l: LotDetail): string => LOT_STATE_WORDS[l.summary.state];
+  protected readonly stateClass = (l: LotDetail): string => lotStateClass(l.summary.state);
+}

@@ -1,0 +1,51 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import type { LotState } from '@vestigia/contract';
+import { ApiClient } from '../../api/api-client';
+import { live } from '../../api/live';
+import { LotLedger } from '../../ui/lot-ledger';
+import { LOT_STATE_WORDS } from '../../ui/lot-states';
+import { RefusalNote } from '../../ui/refusal';
+
+const SHOWN_AT_FIRST = 40;
+
+/** Every lot ever dyed, each with its thread. */
+@Component({
+  selector: 'vs-lots',
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote],
+  template: `
+    <div class="head"><h1>Lots</h1><div class="actions"><a class="act main" routerLink="/lots/new">Start a lot</a></div></div>
+    <vs-refusal [problem]="lots.problem()" />
+    @if (lots.value(); as all) {
+      @if (all.length === 0) {
+        <div class="empty"><p>A lot is so many pieces of one colourway, dyed as one. Each is kept for good, with everything it was made from.</p><a class="act main" routerLink="/lots/new">Start a lot</a></div>
+      } @else {
+        <div class="filters">
+          <mat-form-field><mat-label>Only lots of …</mat-label><input matInput name="words" [(ngModel)]="words" placeholder="colourway, number or person"></mat-form-field>
+          <mat-form-field><mat-label>State</mat-label><select matNativeControl name="state" [(ngModel)]="state"><option value="">any</option>@for (s of states; track s) { <option [value]="s">{{ stateWords[s] }}</option> }</select></mat-form-field>
+          <p class="small soft">{{ matching().length }} of {{ all.length }} lots</p>
+        </div>
+        <vs-lot-ledger [lots]="shown()" />
+        @if (matching().length > shown().length) { <button type="button" class="act" (click)="most.set(most() + 200)">Show older lots</button> }
+      }
+    }`,
+  styles: `.filters { display: grid; grid-template-columns: minmax(0, 20rem) 12rem 1fr; gap: 0.5rem 1.5rem; align-items: center; } @media (max-width: 700px) { .filters { grid-template-columns: 1fr; } }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class LotsPage {
+  private readonly api = inject(ApiClient);
+  protected readonly states = Object.keys(LOT_STATE_WORDS) as LotState[];
+  protected readonly stateWords = LOT_STATE_WORDS;
+  protected readonly lots = live(['lots'], () => this.api.get('/api/lots'));
+  protected readonly words = signal('');
+  protected readonly state = signal<LotState | ''>('');
+  protected readonly most = signal(SHOWN_AT_FIRST);
+  protected readonly matching = computed(() => {
+    const words = this.words().trim().toLowerCase();
+    return (this.lots.value() ?? []).filter((l) => (this.state() === '' || l.state === this.state()) && `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(words));
+  });
+  protected readonly shown = computed(() => this.matching().slice(0, this.most()));
+}

@@ -1,0 +1,14 @@
+import { inject } from '@angular/core';
+import type { CanActivateFn } from '@angular/router';
+import { Router } from '@angular/router';
+import { catchError, map, of } from 'rxjs';
+import { Session } from '../api/session';
+
+/** Nobody gets past the door without having come in. */
+export const comeIn: CanActivateFn = (_route, state) => {
+  const session = inject(Session);
+  const router = inject(Router);
+  const toDoor = router.createUrlTree(['/door'], state.url === '/' ? {} : { queryParams: { to: state.url } });
+  if (session.person()) return true;
+  return session.look().pipe(map((door) => (door.person ? true : toDoor)), catchError(() => of(toDoor)));
+};

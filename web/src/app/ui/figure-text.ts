@@ -1,0 +1,14 @@
+import type { Figure, FigureInput } from '@vestigia/core';
+import { formatVolume, formatWeight } from '@vestigia/core';
+
+/** A number with its unit, as the studio reads it. */
+export function quantityText(value: number | string, unit: string): string {
+  if (typeof value === 'string') return unit === '' ? value : `${value} ${unit}`;
+  if (unit === 'g') return formatWeight(value);
+  if (unit === 'ml') return formatVolume(value);
+  const rounded = Math.round(value * 1000) / 1000;
+  return unit === '' ? String(rounded) : unit === '%' ? `${rounded} %` : `${rounded} ${unit}`;
+}
+
+export const figureText = (figure: Figure): string => quantityText(figure.value, figure.unit);
+export const inputText = (input: FigureInput): string => quantityText(input.value, input.unit);
