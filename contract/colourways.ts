@@ -22,6 +22,8 @@ export const colourway = z.object({
   recipe: z.object({ versionId: id, name: z.string(), number: z.int(), standing }),
   base: z.object({ id, name: z.string(), pieceWord: z.string(), usualPieceWeightG: z.number(), undyed: labUnder }),
   lots: z.int(), released: z.int(),
+  /** The water its newest lot was dyed in: the likely one for the next. */
+  lastWaterId: id.nullable(),
 }).meta({ id: 'Colourway' });
 export type Colourway = z.infer<typeof colourway>;
 

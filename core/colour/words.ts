@@ -6,7 +6,7 @@ import { chroma, hueDegrees } from './lab';
 const HUES: readonly (readonly [number, string, string])[] = [
   [20, 'pinkish red', 'rosy'], [42, 'red', 'reddish'], [58, 'orange red', 'reddish'], [72, 'orange', 'orange'],
   [84, 'golden yellow', 'golden'], [97, 'yellow', 'yellowish'], [114, 'greenish yellow', 'greenish yellow'], [138, 'yellow green', 'yellowish green'],
-  [172, 'green', 'greenish'], [205, 'sea green', 'sea-greenish'], [240, 'greenish blue', 'greenish blue'], [282, 'blue', 'bluish'],
+  [172, 'green', 'greenish'], [205, 'sea green', 'sea-greenish'], [240, 'greenish blue', 'greenish blue'], [295, 'blue', 'bluish'],
   [312, 'violet', 'violet'], [338, 'purple', 'purplish'], [360, 'pinkish red', 'rosy'],
 ];
 

@@ -15,7 +15,8 @@ const DOUBTFUL_SHARE = 0.05;
 /** Rounds a weight to the nearest step of the balance. Both in grams; the result has no floating dust. */
 export function roundToResolution(weightG: number, resolutionG: number): number {
   if (!(resolutionG > 0)) throw new RangeError(`resolutionG must be above zero, got ${resolutionG}`);
-  const steps = Math.round(weightG / resolutionG);
+  // 12.35 ÷ 0.1 is 123.499… in binary: twelve digits are more than any balance has, and put the half where it belongs.
+  const steps = Math.round(Number((weightG / resolutionG).toPrecision(12)));
   return Math.round(steps * resolutionG * 1e6) / 1e6;
 }
 

@@ -5,7 +5,6 @@ import type { Vessel } from '../bath/vessel';
 import { piecesThatFit } from '../bath/vessel';
 import type { Balance } from '../quantity/balance';
 import { weighingToleranceG } from '../quantity/balance';
-import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import { convertGramsToMilligrams, convertMilligramsToGrams } from '../quantity/smallest-units';
 import { formatVolume, formatWeight } from '../quantity/weight';

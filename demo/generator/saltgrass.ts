@@ -15,12 +15,12 @@ export const SETTINGS = {
 };
 
 export const VESSELS = [
-  { name: 'Long pan', metal: 'stainless', workingMl: 16_000, note: 'Two burners wide.' },
-  { name: 'Tall kettle', metal: 'stainless', workingMl: 28_000, note: 'Never lifted full.' },
-  { name: 'Chipped enamel', metal: 'enamel', workingMl: 11_000, note: '' },
-  { name: 'Dented pot', metal: 'aluminium', workingMl: 13_000, note: 'Once held iron, before our time. Scrubbed twice.' },
-  { name: 'Iron cauldron', metal: 'iron', workingMl: 20_000, note: 'Only where iron is wanted.' },
-  { name: 'Ribbon pan', metal: 'stainless', workingMl: 5_000, note: 'For silk and strike-offs.' },
+  { name: 'Long pan', metal: 'stainless', workingMl: 28_000, note: 'Two burners wide.' },
+  { name: 'Tall kettle', metal: 'stainless', workingMl: 48_000, note: 'Never lifted full.' },
+  { name: 'Chipped enamel', metal: 'enamel', workingMl: 16_000, note: '' },
+  { name: 'Dented pot', metal: 'aluminium', workingMl: 18_000, note: 'Once held iron, before our time. Scrubbed twice.' },
+  { name: 'Iron cauldron', metal: 'iron', workingMl: 24_000, note: 'Only where iron is wanted.' },
+  { name: 'Ribbon pan', metal: 'stainless', workingMl: 6_000, note: 'For silk and strike-offs.' },
 ] as const;
 
 export const WATERS = [
@@ -111,7 +111,7 @@ export interface ColourwaySeed {
 
 const lab = (L: number, a: number, b: number): Lab => ({ L, a, b });
 export const COLOURWAYS: readonly ColourwaySeed[] = [
-  { name: 'Marram', recipe: 'Weld on alum', base: 'Rug wool', shade: lab(74.6, -4.8, 51.2), dyestuff: 'Weld, dried tops', toleranceDeltaE: 2.5, sizes: ['12 hanks of 200 g', '6 hanks of 200 g', '2.4 kg', '10 x 200 g'], note: 'For the rug weaver’s borders.' },
+  { name: 'Marram', recipe: 'Weld on alum', base: 'Rug wool', shade: lab(74.6, -4.8, 51.2), dyestuff: 'Weld, dried tops', toleranceDeltaE: 2.5, sizes: ['12 hanks of 200 g', '6 hanks of 200 g', '2.4 kg', '5 x 200 g'], note: 'For the rug weaver’s borders.' },
   { name: 'Sluice', recipe: 'Alder cones, saddened', base: 'Rug wool', shade: lab(43.1, 3.6, 11.4), dyestuff: 'Alder cones', toleranceDeltaE: 2, sizes: ['8 hanks of 200 g', '5 hanks of 200 g'], note: '' },
   { name: 'Wreckwood', recipe: 'Cutch brown', base: 'Rug wool', shade: lab(40.2, 17.3, 22.8), dyestuff: 'Cutch', toleranceDeltaE: 2, sizes: ['10 hanks of 200 g', '1.6 kg', '4 x 200 g'], note: 'The weaver’s ground colour.' },
   { name: 'Low Tide', recipe: 'Galls and iron', base: 'Linen scrim', shade: lab(47.5, 0.4, 2.6), dyestuff: 'Oak galls, ground', toleranceDeltaE: 2, sizes: ['6 lengths of 250 g', '4 lengths of 250 g'], note: 'Gauzes for the theatre.' },

@@ -19,6 +19,8 @@ export interface Simulation {
   readonly supplyScale: number;
   /** A jar is counted after this many of its weighings. */
   readonly countEvery: number;
+  /** Starts of the last lots, days before the story ends: they are what is in the pots. The first of them waits for its verdict. */
+  readonly lastStartsDaysBefore: readonly number[];
 }
 
 type Doc = StudioDocument;
@@ -66,13 +68,14 @@ class Dyehouse {
 
   run(): Doc {
     const deliveries = this.planDeliveries();
-    const lotDays = Math.floor(this.sim.days / this.sim.daysBetweenLots);
-    for (let n = 0; n < lotDays; n += 1) {
-      const startMs = this.startMs + (5 + n * this.sim.daysBetweenLots) * DAY_MS;
-      if (startMs > this.endMs) break;
+    const last = this.sim.lastStartsDaysBefore;
+    const steadyDays = this.sim.days - 5 - (last[0] ?? 0);
+    const steady = Array.from({ length: Math.floor(steadyDays / this.sim.daysBetweenLots) }, (_, n) => this.startMs + (5 + n * this.sim.daysBetweenLots) * DAY_MS);
+    const starts = [...steady, ...last.map((days) => this.endMs - days * DAY_MS)];
+    starts.forEach((startMs, n) => {
       while ((deliveries[0]?.atMs ?? Infinity) <= startMs) this.deliver(deliveries.shift() as Delivery);
-      this.dyeLot(n, startMs);
-    }
+      this.dyeLot(n, startMs, n === steady.length);
+    });
     for (const delivery of deliveries) this.deliver(delivery);
     this.doc.movements.sort(byTime);
     this.doc.promises.sort(byTime);
@@ -129,7 +132,7 @@ class Dyehouse {
     this.jars.push({ id, materialId, receivedOn, bestBefore, strength, onHand: amount, promised: 0, weighings: 0 });
   }
 
-  private dyeLot(n: number, startMs: number): void {
+  private dyeLot(n: number, startMs: number, unjudged: boolean): void {
     const seed = COLOURWAYS[(n * 7 + Math.floor(n / COLOURWAYS.length)) % COLOURWAYS.length] as ColourwaySeed;
     const colourway = this.doc.colourways.find((c) => c.name === seed.name);
     const version = this.doc.recipeVersions.find((v) => v.id === colourway?.recipeVersionId);
@@ -153,7 +156,7 @@ class Dyehouse {
     if (!planned.ok || planned.plan.materials.some((m) => m.shortMg > 0)) return;
     const water = this.doc.waters[this.random.next() < 0.78 ? 0 : 1] as Doc['waters'][number];
     const lot = this.agree(planned.plan, { colourway, startMs, written, water, reorderOf: reorderOf?.lot, recipeVersionId: version.id, baseId: base.id });
-    this.work(lot, seed, startMs + 40 * 60_000, { spoiled, water: water.name, undyed: base.base.undyed });
+    this.work(lot, seed, startMs + 40 * 60_000, { spoiled, unjudged, water: water.name, undyed: base.base.undyed });
   }
 
   private agree(plan: LotPlan, of: { colourway: Doc['colourways'][number]; startMs: number; written: string; water: Doc['waters'][number]; reorderOf: DocLot | undefined; recipeVersionId: string; baseId: string }): DocLot {
@@ -169,7 +172,7 @@ class Dyehouse {
   }
 
   /** Dyes what can be dyed until the story ends: whatever lies after that is left open. */
-  private work(lot: DocLot, seed: ColourwaySeed, startMs: number, how: { spoiled: boolean; water: string; undyed: Lab }): void {
+  private work(lot: DocLot, seed: ColourwaySeed, startMs: number, how: Circumstances): void {
     let atMs = startMs;
     const enter = (stepIndex: number, kind: Doc['runEntries'][number]['kind'], ms: number, rest: Partial<Doc['runEntries'][number]> = {}): string | undefined => {
       if (ms > this.endMs) return undefined;
@@ -190,7 +193,7 @@ class Dyehouse {
       }
       if (step.temperatureC !== undefined) {
         const slip = this.random.next() < 0.04 ? 9 : 0;
-        enter(step.index, 'temperature', weighMs + 25 * 60_000, { temperatureC: Math.round(step.temperatureC + this.random.spread(1.2) + slip) });
+        enter(step.index, 'temperature', weighMs + Math.min(25, step.durationMin / 2) * 60_000, { temperatureC: Math.round(step.temperatureC + this.random.spread(1.2) + slip) });
       }
       if (how.spoiled && step.kind === 'dye') enter(step.index, 'note', weighMs + 30 * 60_000, { text: 'Going dull and greenish. Is it this pot? Nobody remembers what it held.' });
       const minutes = step.attended ? step.durationMin * this.random.between(0.8, 1.3) : step.durationMin * this.random.between(0.98, 1.1) + 2;
@@ -201,7 +204,7 @@ class Dyehouse {
       if (step.kind === 'dry') this.read(lot, seed, 'dry', finishedMs + 60_000, how);
       atMs = finishedMs + 15 * 60_000;
     }
-    this.judge(lot, seed, atMs + 2 * HOUR_MS, how);
+    if (!how.unjudged) this.judge(lot, seed, atMs + 2 * HOUR_MS, how);
   }
 
   private weigh(lot: DocLot, stepIndex: number, batch: number, materialId: string, jarId: string, amountMg: number, atMs: number, enter: (stepIndex: number, kind: 'weigh', ms: number, rest: object) => string | undefined): void {
@@ -252,7 +255,7 @@ class Dyehouse {
   }
 
   /** The colour that came out: strength and dose against what is wanted, then water, pot and chance. */
-  private shadeOf(lot: DocLot, seed: ColourwaySeed, batch: number, how: { spoiled: boolean; water: string; undyed: Lab }): Lab {
+  private shadeOf(lot: DocLot, seed: ColourwaySeed, batch: number, how: Circumstances): Lab {
     const dyeId = this.materialId(seed.dyestuff);
     const wanted = lot.plan.steps.flatMap((s) => s.weighings).filter((w) => w.materialId === dyeId && w.batch === batch).reduce((sum, w) => sum + w.target.value, 0);
     const given = this.doc.runEntries.filter((e) => e.lotId === lot.id && e.weighing?.materialId === dyeId && e.weighing.batch === batch)
@@ -270,7 +273,7 @@ class Dyehouse {
     return new Random(this.sim.seed + lot.number * 97 + batch * 13 + axis).spread(0.35);
   }
 
-  private read(lot: DocLot, seed: ColourwaySeed, state: 'wet' | 'dry' | 'cured', atMs: number, how: { spoiled: boolean; water: string; undyed: Lab }): void {
+  private read(lot: DocLot, seed: ColourwaySeed, state: 'wet' | 'dry' | 'cured', atMs: number, how: Circumstances): void {
     if (atMs > this.endMs) return;
     for (const { number } of lot.plan.batches) {
       const ms = atMs + number * 60_000;
@@ -281,7 +284,7 @@ class Dyehouse {
     }
   }
 
-  private judge(lot: DocLot, seed: ColourwaySeed, atMs: number, how: { spoiled: boolean }): void {
+  private judge(lot: DocLot, seed: ColourwaySeed, atMs: number, how: Circumstances): void {
     if (atMs > this.endMs) return;
     const readings = this.doc.readings.filter((r) => r.lotId === lot.id);
     const last = lot.plan.batches.flatMap((b) => readings.filter((r) => r.batch === b.number && r.state !== 'wet').slice(-1));
@@ -349,6 +352,13 @@ class Dyehouse {
   private personId(): string {
     return this.random.pick(this.doc.people).id;
   }
+}
+
+interface Circumstances {
+  readonly spoiled: boolean;
+  readonly unjudged: boolean;
+  readonly water: string;
+  readonly undyed: Lab;
 }
 
 interface Delivery {

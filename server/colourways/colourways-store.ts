@@ -14,6 +14,7 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
   const rows = await db.select({
     colourway: colourways, versionId: recipeVersions.id, number: recipeVersions.number, recipeName: recipes.name, base: materials,
     lots: sql<number>`count(${lots.id})::int`, released: sql<number>`(count(*) filter (where ${lotProgress.state} = 'released'))::int`,
+    lastWaterId: sql<string | null>`(array_agg(${lots.waterId} order by ${lots.number} desc))[1]`,
   }).from(colourways)
     .innerJoin(recipeVersions, eq(recipeVersions.id, colourways.recipeVersionId))
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
@@ -27,7 +28,7 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
     id: c.id, version: c.version, name: c.name, master: c.master, toleranceDeltaE: c.toleranceDeltaE, note: c.note,
     recipe: { versionId: row.versionId, name: row.recipeName, number: row.number, standing: standing.get(row.versionId) ?? 'trial' },
     base: { id: base.id, name: base.name, ...baseFacts(base) },
-    lots: row.lots, released: row.released,
+    lots: row.lots, released: row.released, lastWaterId: row.lastWaterId,
   }));
 }
 

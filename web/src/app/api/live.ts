@@ -13,15 +13,35 @@ export class LiveChanges {
   readonly connected = signal(true);
   private readonly told = new Subject<readonly Topic[]>();
   private source: EventSource | undefined;
+  private wanted = false;
+
+  constructor() {
+    // A browser allows a server six lines over all its tabs: one that nobody looks at gives its line up, and reads anew when it is looked at again.
+    document.addEventListener('visibilitychange', () => (document.hidden ? this.hangUp() : this.resume()));
+    window.addEventListener('pagehide', () => this.hangUp());
+    window.addEventListener('pageshow', (event) => event.persisted && this.resume());
+  }
 
   listen(topics: readonly Topic[]): Observable<readonly Topic[]> {
+    this.wanted = true;
     this.open();
     return this.told.pipe(filter((changed) => changed.length === 0 || changed.some((t) => topics.includes(t))), auditTime(80));
   }
 
   close(): void {
+    this.wanted = false;
+    this.hangUp();
+  }
+
+  private hangUp(): void {
     this.source?.close();
     this.source = undefined;
+  }
+
+  private resume(): void {
+    if (!this.wanted || this.source) return;
+    this.open();
+    this.told.next([]);
   }
 
   private open(): void {

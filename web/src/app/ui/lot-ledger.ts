@@ -29,20 +29,20 @@ type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
         <tbody>
           @for (lot of sorted(); track lot.id) {
             <tr>
-              <td><a [routerLink]="['/lots', lot.id]"><strong>{{ lot.tag }}</strong></a>@if (lot.reorderOf) { <br><span class="small soft">again of {{ lot.reorderOf.tag }}</span> }</td>
+              <td><a [routerLink]="['/lots', lot.id]"><strong>{{ lot.tag }}</strong></a>@if (lot.reorderOf) { <br><span class="small soft again">again of {{ lot.reorderOf.tag }}</span> }</td>
               <td class="strand"><vs-thread [stations]="lot.stations" [undyed]="lot.undyed" [master]="lot.master" [result]="lot.result" [batches]="lot.batches" /></td>
               <td>@if (lot.result; as result) { <vs-swatch [lab]="result" [width]="2.4" [height]="56" [label]="lot.tag" /> } @else { <span class="soft small">not read</span> }</td>
               @if (withColourway()) { <td><a [routerLink]="['/colourways', lot.colourway.id]">{{ lot.colourway.name }}</a></td> }
               <td class="number">{{ lot.pieces }} × {{ weight(lot.pieceWeightG) }}</td>
               <td><span [class]="stateClass(lot)">{{ stateWords(lot) }}</span></td>
               <td class="number">{{ lot.deltaE === null ? '–' : lot.deltaE.toFixed(2) }}</td>
-              <td class="small">{{ lot.at | when }}<br><span class="soft">{{ lot.by.name }}</span></td>
+              <td class="small"><span class="day">{{ lot.at | when }}</span><br><span class="soft">{{ lot.by.name }}</span></td>
             </tr>
           }
         </tbody>
       </table>
     </div>`,
-  styles: `.strand { min-width: 11rem; width: 24%; } sub { font-size: 0.7em; }`,
+  styles: `.strand { min-width: 10rem; width: 26%; } .again, .day { white-space: nowrap; } sub { font-size: 0.7em; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotLedger {

@@ -7,6 +7,8 @@ export interface StrandPart {
   readonly dyed: boolean;
   /** Solid where done, open where planned. */
   readonly solid: boolean;
+  /** Stroke: strands that run side by side are thinner. */
+  readonly width: number;
 }
 
 export interface StationMark {
@@ -24,6 +26,8 @@ export interface ThreadDrawing {
   readonly marks: readonly StationMark[];
 }
 
+/** Each length begins a little inside the one before, so that no seam shows. */
+const OVERLAP = 0.8;
 const DYES: readonly Station['kind'][] = ['dye', 'tannin'];
 const TOGETHER: readonly Station['kind'][] = ['fibre', 'dry', 'cure', 'wash', 'rinse'];
 
@@ -37,7 +41,8 @@ export function layThread(stations: readonly Station[], batches: number, { width
   const margin = strandWidth * 1.6;
   const step = stations.length > 1 ? (width - 2 * margin) / (stations.length - 1) : 0;
   const middle = height / 2;
-  const gap = Math.min(strandWidth * 1.5, (height - strandWidth) / Math.max(1, strands));
+  const width1 = strands === 1 ? strandWidth : strandWidth * 0.55;
+  const gap = Math.min(width1 * 2, (height - width1) / strands);
   const apart = (s: Station): boolean => strands > 1 && !TOGETHER.includes(s.kind);
   const yOf = (strand: number, s: Station): number => (apart(s) ? middle + (strand - (strands - 1) / 2) * gap : middle);
   const xOf = (i: number): number => margin + i * step;
@@ -52,11 +57,11 @@ export function layThread(stations: readonly Station[], batches: number, { width
     for (let strand = 0; strand < count; strand += 1) {
       const [x1, y1, x2, y2] = [i === 0 ? 0 : xOf(i - 1), yOf(strand, from), xOf(i), yOf(strand, to)];
       const bend = (x2 - x1) / 2;
-      parts.push({ path: `M${r(x1)} ${r(y1)} C${r(x1 + bend)} ${r(y1)} ${r(x2 - bend)} ${r(y2)} ${r(x2)} ${r(y2)}`, dyed, solid });
+      parts.push({ width: r(count > 1 ? width1 : strandWidth), path: `M${r(x1 - OVERLAP)} ${r(y1)} L${r(x1)} ${r(y1)} C${r(x1 + bend)} ${r(y1)} ${r(x2 - bend)} ${r(y2)} ${r(x2)} ${r(y2)}`, dyed, solid });
     }
   });
   const last = stations.at(-1);
-  if (last) parts.push({ path: `M${r(xOf(stations.length - 1))} ${r(middle)} L${r(width)} ${r(middle)}`, dyed: firstDyed >= 0, solid: last.state === 'done' });
+  if (last) parts.push({ width: strandWidth, path: `M${r(xOf(stations.length - 1) - OVERLAP)} ${r(middle)} L${r(width)} ${r(middle)}`, dyed: firstDyed >= 0, solid: last.state === 'done' });
   return { width, height, strandWidth, parts, marks: stations.map((station, index) => ({ x: r(xOf(index)), y: middle, index, station })) };
 }
 

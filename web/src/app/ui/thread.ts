@@ -11,14 +11,8 @@ const STATE_WORDS: Readonly<Record<Station['state'], string>> = { waiting: 'to c
   template: `
     <div class="strip" [class.large]="large()">
       <svg [attr.viewBox]="'0 0 ' + drawing().width + ' ' + drawing().height" preserveAspectRatio="none" role="img" [attr.aria-label]="words()">
-        @for (part of drawing().parts; track $index) {
-          @if (part.solid) {
-            <path [attr.d]="part.path" [attr.stroke]="colour(part.dyed)" [attr.stroke-width]="drawing().strandWidth" fill="none" />
-          } @else {
-            <path [attr.d]="part.path" stroke="#1c1c1c" [attr.stroke-width]="drawing().strandWidth" fill="none" />
-            <path [attr.d]="part.path" stroke="var(--mount)" [attr.stroke-width]="drawing().strandWidth - 2" fill="none" />
-          }
-        }
+        @for (part of drawing().parts; track $index) { @if (!part.solid) { <path [attr.d]="part.path" stroke="#1c1c1c" [attr.stroke-width]="part.width" fill="none" /> } }
+        @for (part of drawing().parts; track $index) { <path [attr.d]="part.path" [attr.stroke]="part.solid ? colour(part.dyed) : 'var(--mount)'" [attr.stroke-width]="part.solid ? part.width : part.width - 2" fill="none" /> }
         @for (mark of drawing().marks; track mark.index) {
           @if (mark.station.knotted) {
             <g fill="none" stroke="#111" stroke-width="2"><ellipse [attr.cx]="mark.x" [attr.cy]="mark.y" [attr.rx]="drawing().strandWidth * 0.75" [attr.ry]="drawing().strandWidth * 0.95" [attr.fill]="colour(dyedAt(mark.index))" /><path [attr.d]="'M' + (mark.x - drawing().strandWidth * 0.6) + ' ' + (mark.y - 3) + ' L' + (mark.x + drawing().strandWidth * 0.6) + ' ' + (mark.y + 3)" /></g>
@@ -30,7 +24,7 @@ const STATE_WORDS: Readonly<Record<Station['state'], string>> = { waiting: 'to c
           @for (mark of drawing().marks; track mark.index) {
             <li [class.now]="mark.station.state === 'running'" [class.here]="selected() === mark.index">
               <button type="button" (click)="picked.emit(mark.index)" [attr.aria-pressed]="selected() === mark.index" [attr.aria-label]="mark.station.title + ', ' + stateWords(mark.station)">
-                <span class="tick" [class.done]="mark.station.state === 'done'" [class.skipped]="mark.station.state === 'skipped'" aria-hidden="true"></span>{{ mark.station.title }}
+                <span class="mark" [class.done]="mark.station.state === 'done'" [class.skipped]="mark.station.state === 'skipped'" aria-hidden="true"></span>{{ mark.station.title }}
               </button>
             </li>
           }
@@ -45,13 +39,13 @@ const STATE_WORDS: Readonly<Record<Station['state'], string>> = { waiting: 'to c
     .large svg { height: 4.2rem; }
     ol { display: flex; list-style: none; margin: 0.25rem 0 0; padding: 0; }
     li { flex: 1 1 0; min-width: 0; }
-    button { all: unset; box-sizing: border-box; width: 100%; min-height: 44px; padding: 0.2rem 0.15rem; cursor: pointer; text-align: center; font-size: 0.78rem; line-height: 1.15; color: var(--mount-ink); font-weight: 600; overflow-wrap: anywhere; hyphens: auto; }
+    button { all: unset; display: flex; flex-direction: column; align-items: center; justify-content: flex-start; box-sizing: border-box; width: 100%; min-height: 44px; padding: 0.2rem 0.15rem; cursor: pointer; text-align: center; font-size: 0.78rem; line-height: 1.15; color: var(--mount-ink); font-weight: 600; overflow-wrap: anywhere; hyphens: auto; }
     button:focus-visible { outline: 3px solid #000; outline-offset: -3px; }
     .here button { box-shadow: inset 0 -4px 0 #000; }
     .now button { font-weight: 800; text-decoration: underline; }
-    .tick { display: block; width: 8px; height: 8px; border: 2px solid #000; margin: 0 auto 0.2rem; box-sizing: content-box; }
-    .tick.done { background: #000; }
-    .tick.skipped { border-style: dotted; }
+    .mark { display: block; width: 8px; height: 8px; border: 2px solid #000; margin: 0 0 0.2rem; flex: none; box-sizing: content-box; }
+    .mark.done { background: #000; }
+    .mark.skipped { border-style: dotted; }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

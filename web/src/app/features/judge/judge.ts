@@ -24,7 +24,7 @@ const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold
   template: `
     <vs-refusal [problem]="lot.problem()" />
     @if (lot.value(); as l) {
-      <div class="head"><h1>Judge <a [routerLink]="['/lots', l.summary.id]">{{ l.summary.tag }}</a> <span class="soft">{{ l.summary.colourway.name }}</span></h1></div>
+      <div class="head"><h1>Judge <a [routerLink]="['/lots', l.summary.id]">{{ l.summary.tag }}</a><span class="soft"> · {{ l.summary.colourway.name }}</span></h1></div>
       <div class="mounts pair">
         <figure><vs-swatch [lab]="l.summary.master" [width]="13" [height]="90" label="master" /><figcaption>Master · {{ words(l.summary.master) }}</figcaption></figure>
         @if (shown(); as s) { <figure><vs-swatch [lab]="s.under" [state]="s.state" [width]="13" [height]="90" [label]="l.summary.tag" /><figcaption>Batch {{ s.batch }}, {{ s.state }} · {{ words(s.under) }}</figcaption></figure> }
@@ -44,11 +44,11 @@ const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold
         </table>
       }
       <div class="two">
-        <section>
+        <section class="readings">
           <h2>Readings</h2>
           <table class="ledger"><tbody>
             @for (r of all(); track r.id) {
-              <tr [class.struck]="r.struck"><td><button class="plain" type="button" [attr.aria-pressed]="shown()?.id === r.id" [disabled]="r.struck" (click)="chosenId.set(r.id)">Batch {{ r.batch }}, {{ r.state }}</button></td><td class="number">{{ r.lab.L }} / {{ r.lab.a }} / {{ r.lab.b }}</td><td class="number">{{ r.deltaE.toFixed(2) }}</td><td class="small">{{ r.at | when: 'moment' }}<br>{{ r.by.name }}</td><td>@if (!r.struck && open()) { <button class="plain small" type="button" (click)="replaces.set(r); batch.set(r.batch); state.set(r.state)">Correct</button> }</td></tr>
+              <tr [class.struck]="r.struck"><td><button class="plain" type="button" [attr.aria-pressed]="shown()?.id === r.id" [disabled]="r.struck" (click)="chosenId.set(r.id)">Batch {{ r.batch }}, {{ r.state }}</button></td><td class="number">{{ r.lab.L }} / {{ r.lab.a }} / {{ r.lab.b }}</td><td class="number">{{ r.deltaE.toFixed(2) }}</td><td class="small" [title]="'read by ' + r.by.name">{{ r.at | when }}</td><td>@if (!r.struck && open()) { <button class="plain small" type="button" (click)="replaces.set(r); batch.set(r.batch); state.set(r.state)">Correct</button> }</td></tr>
             } @empty { <tr><td class="soft">None yet.</td></tr> }
           </tbody></table>
           <form (ngSubmit)="read()">
@@ -79,8 +79,9 @@ const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold
     }`,
   styles: `
     .pair { gap: 0; padding: 2rem; align-items: flex-start; } .pair figcaption { margin-right: 1rem; } .pair figure { margin-right: 2px; }
+    .readings td { white-space: nowrap; } .readings button { padding-left: 0; }
     .wet { border: 2px solid var(--ink); border-left-width: 10px; padding: 0.6rem 0.9rem; }
-    .de { font-size: 1.7rem; } .two { display: grid; grid-template-columns: minmax(0, 1.3fr) minmax(0, 1fr); gap: 0 2.5rem; } .lab { grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr)); }
+    .de { font-size: 1.7rem; } .two { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 0 2.5rem; } .lab { grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr)); }
     @media (max-width: 1100px) { .two { grid-template-columns: 1fr; } }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -46,7 +46,7 @@ import { entryWords } from '../../ui/entry-words';
         <section class="station" aria-live="polite">
           <h2>{{ s.step.title }} <span class="soft">{{ s.state }}</span></h2>
           <p>{{ s.step.instruction }}</p>
-          <p>@if (s.step.temperatureC !== undefined) { <strong>{{ s.step.temperatureC }} °C</strong>  } <strong>{{ minutes(s.step.durationMin) }}</strong> planned</p>
+          <p>Planned: <strong>{{ s.planned }}</strong></p>
           @for (d of s.deviations; track $index) { <p class="knot">Otherwise than planned: {{ d }}</p> }
           @if (s.step.weighings.length > 0) {
             <table class="ledger"><thead><tr><th>Batch</th><th>Material</th><th class="number">Planned</th><th class="number">Weighed</th><th>From</th></tr></thead><tbody>
@@ -106,6 +106,7 @@ export class LotPage {
     const tag = (jarId: string): string => l.jars.find((j) => j.id === jarId)?.tag ?? '';
     return {
       step,
+      planned: [step.temperatureC === undefined ? '' : `${step.temperatureC} °C`, sayMinutes(step.durationMin)].filter((w) => w !== '').join(', '),
       state: { waiting: 'to come', running: 'now', done: 'done', skipped: 'skipped' }[l.summary.stations[step.index]?.state ?? 'waiting'],
       deviations: l.deviations.filter((d) => d.stepIndex === step.index).map((d) => d.words),
       weighings: step.weighings.map((w) => {
@@ -142,7 +143,6 @@ export class LotPage {
   }
 
   protected readonly weight = formatWeight;
-  protected readonly minutes = sayMinutes;
   protected readonly stateWords = (l: LotDetail): string => LOT_STATE_WORDS[l.summary.state];
   protected readonly stateClass = (l: LotDetail): string => lotStateClass(l.summary.state);
 }

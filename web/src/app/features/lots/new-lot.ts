@@ -44,7 +44,7 @@ const TYPING_MS = 250;
         }
         <vs-refusal [problem]="refusal()" />
         @if (proposal(); as p) {
-          <p class="echo"><strong>{{ p.understoodAs }}</strong> · <a [routerLink]="['/recipes', p.recipe.versionId]">{{ p.recipe.name }}, version {{ p.recipe.number }}</a> <span class="state" [class.strong]="p.recipe.standing === 'proven'">{{ p.recipe.standing }}</span> @if (colourway(); as c) { <vs-swatch [lab]="c.master" [width]="2.6" label="master" /> }</p>
+          <p class="echo"><strong>{{ p.understoodAs }}</strong> · <a [routerLink]="['/recipes', p.recipe.versionId]">{{ p.recipe.name }}, version {{ p.recipe.number }}</a> <span class="state" [class.strong]="p.recipe.standing === 'proven'">{{ p.recipe.standing }}</span> @if (chosen(); as c) { <vs-swatch [lab]="c.master" [width]="2.6" label="master" /> }</p>
           @if (p.factors.length > 0) {
             <h2>Then and now</h2>
             <p>{{ differing(p) }}</p>
@@ -81,7 +81,7 @@ export class NewLotPage {
   private readonly margin = inject(Margin);
   private readonly changes = inject(LiveChanges);
   /** The colourway come from. */
-  readonly colourwayParam = input<string | undefined>(undefined, { alias: 'colourway' });
+  readonly colourway = input<string | undefined>(undefined);
   /** The released lot to dye again. */
   readonly again = input<string | undefined>(undefined);
 
@@ -90,12 +90,12 @@ export class NewLotPage {
   protected readonly studio = live(['studio'], () => this.api.get('/api/studio'));
   private readonly earlier = live([], () => { const id = this.again(); return id ? this.api.get('/api/lots/{id}', { id }) : of(undefined); }, () => this.again());
 
-  protected readonly colourwayId = linkedSignal(() => this.earlier.value()?.summary.colourway.id ?? this.colourwayParam() ?? '');
+  protected readonly colourwayId = linkedSignal(() => this.earlier.value()?.summary.colourway.id ?? this.colourway() ?? '');
   protected readonly written = linkedSignal(() => { const s = this.earlier.value()?.summary; return s ? `${s.pieces} x ${formatWeight(s.pieceWeightG)}` : ''; });
-  protected readonly waterId = linkedSignal(() => this.earlier.value()?.water?.id ?? this.studio.value()?.waters[0]?.id ?? '');
+  protected readonly waterId = linkedSignal(() => this.earlier.value()?.water?.id ?? this.chosen()?.lastWaterId ?? '');
   protected readonly without = signal<readonly string[]>([]);
-  protected readonly colourway = computed(() => this.colourways.value()?.find((c) => c.id === this.colourwayId()));
-  protected readonly recipeVersionId = linkedSignal(() => this.colourway()?.recipe.versionId ?? '');
+  protected readonly chosen = computed(() => this.colourways.value()?.find((c) => c.id === this.colourwayId()));
+  protected readonly recipeVersionId = linkedSignal(() => this.chosen()?.recipe.versionId ?? '');
   protected readonly acceptShortages = signal(false);
   protected readonly note = signal('');
   protected readonly proposal = signal<Proposal | undefined>(undefined);
@@ -133,7 +133,7 @@ export class NewLotPage {
 
   protected readonly versionChoice = computed(() => {
     const then = this.proposal()?.then ?? null;
-    const now = this.colourway()?.recipe;
+    const now = this.chosen()?.recipe;
     return then && now && then.recipeVersionId !== now.versionId ? { then: { id: then.recipeVersionId, number: then.recipeNumber }, now: { id: now.versionId, number: now.number } } : undefined;
   });
 

@@ -40,7 +40,7 @@ const COLUMNS: readonly { column: Column; name: string; number?: true }[] = [
                 <td><a [routerLink]="['/stores', jar.id]"><strong>{{ jar.tag }}</strong></a></td><td>{{ jar.material }}</td><td>{{ jar.kind }}</td><td>{{ jar.place }}</td>
                 <td class="number">{{ jar.onHand | amount: jar.measure }}</td><td class="number">{{ jar.promised === 0 ? '–' : (jar.promised | amount: jar.measure) }}</td>
                 <td class="number"><strong>{{ jar.free | amount: jar.measure }}</strong>@if (jar.free < 0) { <br><span class="small">promised more than there is</span> }</td>
-                <td [class.hatched]="isPast(jar)"><span>{{ jar.bestBefore | when }}{{ isPast(jar) ? ' past' : '' }}</span></td>
+                <td class="when" [class.hatched]="isPast(jar)"><span>{{ jar.bestBefore | when }}{{ isPast(jar) ? ' past' : '' }}</span></td>
               </tr>
             }
           </tbody>

@@ -1,0 +1,83 @@
+// One picture of each main view, from the demo studio: npm run screenshots
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { build } from './build.mjs';
+import { root } from './install.mjs';
+
+await build();
+const { launch } = await import('./browser.mjs');
+const { serveDemo } = await import('./serve.mjs');
+const server = await serveDemo();
+const browser = await launch();
+const out = process.argv[2] ?? join(root, 'docs', 'screenshots');
+const [width, height] = (process.argv[3] ?? '1280x800').split('x').map(Number);
+mkdirSync(out, { recursive: true });
+try {
+  const page = await browser.newPage();
+  page.on('requestfailed', (request) => console.error(`failed: ${request.url()} ${request.failure()?.errorText}`));
+  page.on('pageerror', (error) => console.error(`page error: ${error.message}`));
+  await page.setViewport({ width, height });
+  const settle = () => new Promise((resolve) => setTimeout(resolve, 700));
+  const shot = async (name) => {
+    await settle();
+    await page.screenshot({ path: join(out, `${name}.png`) });
+    console.log(name);
+  };
+  const go = async (path) => {
+    await page.goto(server.base + path, { waitUntil: 'domcontentloaded' });
+    await page.waitForSelector('h1');
+  };
+  const ask = (path) => page.evaluate(async (p) => (await fetch(p)).json(), path);
+
+  await page.goto(`${server.base}/`);
+  await page.waitForSelector('input[type=radio]');
+  await shot('door');
+  await page.click('input[type=radio]');
+  await page.type('input[type=password]', 'mud on the slipway');
+  await page.click('button[type=submit]');
+  await page.waitForSelector('vs-shell');
+  const lots = await ask('/api/lots');
+  const colourways = await ask('/api/colourways');
+  const recipes = await ask('/api/recipes');
+  const jars = await ask('/api/stores');
+  const marram = colourways.find((c) => c.name === 'Marram').id;
+  const reordered = lots.find((l) => l.state === 'released' && l.reorderOf && l.batches > 1);
+  const knotted = lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.knotted)) ?? reordered;
+
+  for (const place of ['today', 'stores', 'recipes', 'colourways', 'lots', 'judge', 'plan', 'studio']) {
+    await go(`/${place}`);
+    await shot(place);
+  }
+  await go(`/stores/${jars.find((j) => j.material.startsWith('Weld')).id}`);
+  await shot('jar');
+  await go(`/recipes/${recipes.find((r) => r.name.startsWith('Weld on')).versions[0].id}`);
+  await shot('recipe');
+  await go(`/colourways/${marram}`);
+  await shot('colourway');
+  await go(`/lots/${knotted.id}`);
+  await shot('lot');
+  await go(`/lots/new?again=${reordered.id}`);
+  await page.waitForSelector('vs-then-and-now');
+  await shot('dye-again');
+  await go(`/lots/new?colourway=${marram}`);
+  await page.type('input[name=written]', '12 hanks of 8 oz');
+  await page.waitForSelector('vs-figure button');
+  await page.focus('tbody tr:nth-child(1) td:nth-child(5) vs-figure button');
+  await shot('new-lot');
+  await go(`/judge/${lots.find((l) => l.state === 'toJudge').id}`);
+  await shot('judge-lot');
+  await go(`/bench/${lots.find((l) => l.state === 'inWork').id}`);
+  const press = async (text) => {
+    await page.evaluate((t) => [...document.querySelectorAll('main button')].find((b) => b.textContent.trim() === t)?.click(), text);
+    await settle();
+  };
+  for (let i = 0; i < 3 && !(await page.$('.target')); i += 1) {
+    await press('Done');
+    await press('Begin');
+  }
+  await shot('bench');
+} finally {
+  await browser.close();
+  await server.stop();
+  server.remove();
+}
