@@ -1,0 +1,141 @@
+import { rmSync } from 'node:fs';
+import pg from 'pg';
+import { pino } from 'pino';
+import type TestAgent from 'supertest/lib/agent';
+import request from 'supertest';
+import { v7 } from 'uuid';
+import { inject } from 'vitest';
+import { createApp } from '../app';
+import { ChangeBus } from '../context';
+import type { Context } from '../context';
+import { openFolder, openServer } from '../db/open-database';
+import { MIGRATIONS, copyTemplate } from './databases';
+
+export type DatabaseKind = 'folder' | 'server';
+/** Both kinds where there is a PostgreSQL server to be had. */
+export const KINDS: readonly DatabaseKind[] = inject('postgresUrl') === '' ? ['folder'] : ['folder', 'server'];
+
+export const newId = (): string => v7();
+
+export interface TestStudio {
+  readonly context: Context;
+  /** Signed in as the first person. */
+  readonly agent: TestAgent;
+  /** Someone who has not come in. */
+  readonly stranger: TestAgent;
+  /** Sets the server's clock on (or back) by minutes. */
+  pass(minutes: number): void;
+  close(): Promise<void>;
+}
+
+async function openAs(kind: DatabaseKind, now: Date) {
+  if (kind === 'folder') {
+    const folder = copyTemplate(inject('templateFolder'));
+    const database = await openFolder(folder, MIGRATIONS, now);
+    return { database, remove: () => Promise.resolve(rmSync(folder, { recursive: true, force: true })) };
+  }
+  const name = `t${newId().replaceAll('-', '')}`;
+  const admin = new pg.Client({ connectionString: inject('postgresUrl') });
+  await admin.connect();
+  await admin.query(`CREATE DATABASE ${name}`);
+  const database = await openServer(inject('postgresUrl').replace('///postgres', `///${name}`), MIGRATIONS);
+  const remove = async (): Promise<void> => {
+    await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
+    await admin.end();
+  };
+  return { database, remove };
+}
+
+/** A studio of its own on a real database, replies checked against the contract, with a clock the test sets. */
+export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
+  let nowMs = Date.parse('2026-06-01T09:00:00.000Z');
+  const clock = (): Date => new Date(nowMs);
+  const { database, remove } = await openAs(kind, clock());
+  const context: Context = { database, clock, log: pino({ level: 'fatal' }), changes: new ChangeBus() };
+  const app = await createApp(context, { loopbackOnly: true, checkReplies: true });
+  const agent = request.agent(app);
+  await agent.post('/api/door/studio').send({ name: 'Test House', zone: 'Europe/London', person: { id: newId(), name: 'Ada Reed', passphrase: 'ten green hanks' } }).expect(200);
+  return {
+    context, agent, stranger: request.agent(app),
+    pass: (minutes) => (nowMs += minutes * 60_000),
+    close: async () => {
+      await database.close();
+      await remove();
+    },
+  };
+}
+
+export interface Furniture {
+  readonly wool: string;
+  readonly alum: string;
+  readonly weld: string;
+  readonly woolJar: string;
+  readonly alumJar: string;
+  readonly weldJar: string;
+  readonly kettle: string;
+  readonly pan: string;
+  readonly water: string;
+  readonly recipeId: string;
+  readonly version: string;
+  readonly colourway: string;
+}
+
+const D65 = { illuminant: 'D65', observer: '10' } as const;
+
+/** Pots, water, jars, a recipe and a colourway, all through the server's own calls. */
+export async function furnish({ agent }: TestStudio): Promise<Furniture> {
+  const post = async (path: string, body: object): Promise<string> => ((await agent.post(path).send(body).expect(200)).body as { id: string }).id;
+  const material = (name: string, kind: string, rest: object = {}): Promise<string> => post('/api/materials', { id: newId(), name, kind, measure: 'weight', hazards: [], note: '', base: null, ...rest });
+  const wool = await material('Rug wool', 'fibre', { base: { fibre: 'wool', pieceWord: 'hank', usualPieceWeightG: 100, undyed: { L: 84, a: 1, b: 12, ...D65 } } });
+  const alum = await material('Potassium alum', 'mordant', { hazards: ['dust'] });
+  const weld = await material('Weld', 'dyestuff');
+  const deliver = (materialId: string, written: string): Promise<string> => post('/api/stock-lots', delivery(materialId, written));
+  const [woolJar, alumJar, weldJar] = [await deliver(wool, '5 kg'), await deliver(alum, '500 g'), await deliver(weld, '3 kg')];
+  const kettle = await post('/api/vessels', { id: newId(), name: 'Kettle', metal: 'stainless', workingMl: 40_000, note: '' });
+  const pan = await post('/api/vessels', { id: newId(), name: 'Pan', metal: 'stainless', workingMl: 20_000, note: '' });
+  const water = await post('/api/waters', { id: newId(), name: 'Tap', ph: 7.5, hardnessDh: 14, note: '' });
+  const recipeId = newId();
+  const version = await post('/api/recipes', { id: recipeId, name: 'Weld on alum', versionId: newId(), body: recipeBody(alum, weld) });
+  const colourway = await post('/api/colourways', { id: newId(), name: 'Marram', recipeVersionId: version, baseMaterialId: wool, master: { L: 74, a: -4, b: 50, ...D65 }, toleranceDeltaE: 2, note: '' });
+  return { wool, alum, weld, woolJar, alumJar, weldJar, kettle, pan, water, recipeId, version, colourway };
+}
+
+export const delivery = (materialId: string, written: string, rest: object = {}): object => ({
+  id: newId(), movementId: newId(), materialId, tag: '', written, receivedOn: '2026-05-01', bestBefore: null, place: 'Shelf', source: 'order', note: '', ...rest,
+});
+
+export const recipeBody = (alum: string, weld: string): object => ({
+  fibres: ['wool'], liquorRatio: 30, allowedMetals: ['stainless'], note: '',
+  steps: [
+    { kind: 'mordant', title: 'Mordant', instruction: 'Slowly.', temperatureC: 82, ceilingC: 88, durationMin: 60, attended: false, lookFor: '', usesBath: true, doses: [{ materialId: alum, percentOwf: 15 }] },
+    { kind: 'dye', title: 'Dye', instruction: 'Turn gently.', temperatureC: 75, ceilingC: 80, durationMin: 60, attended: false, lookFor: 'Even', usesBath: true, doses: [{ materialId: weld, percentOwf: 100 }] },
+    { kind: 'dry', title: 'Dry', instruction: '', durationMin: 600, attended: false, lookFor: '', usesBath: false, doses: [] },
+  ],
+});
+
+/** Asks for a proposal and agrees to it. */
+export async function makeLot({ agent }: TestStudio, f: Furniture, { written = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {}): Promise<string> {
+  const ask = { colourwayId: f.colourway, written, waterId: f.water, reorderOfId };
+  const { digest } = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as { digest: string };
+  const id = newId();
+  await agent.post('/api/lots').send({ id, ask, digest, acceptShortages, note: '' }).expect(200);
+  return id;
+}
+
+export const runEntry = (stepIndex: number, kind: string, rest: object = {}): object => ({ id: newId(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
+export const weighing = (materialId: string, stockLotId: string, written: string, batch = 1): object => ({ batch, materialId, stockLotId, written, movementId: newId() });
+
+/** Dyes a lot from fibre to dry, weighing what was planned. */
+export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { grams = 600 } = {}): Promise<void> {
+  const at = (entry: object) => studio.agent.post(`/api/lots/${lotId}/entries`).send(entry).expect(200);
+  const weighed: (object | undefined)[] = [weighing(f.wool, f.woolJar, `${grams} g`), weighing(f.alum, f.alumJar, `${grams * 0.15} g`), weighing(f.weld, f.weldJar, `${grams} g`), undefined];
+  for (const [step, what] of weighed.entries()) {
+    await at(runEntry(step, 'start'));
+    if (what) await at(runEntry(step, 'weigh', { weighing: what }));
+    studio.pass(step === 3 ? 600 : 60);
+    await at(runEntry(step, 'finish'));
+  }
+}
+
+export const reading = (state: string, L = 74, rest: object = {}): object => ({ id: newId(), batch: 1, state, lab: { L, a: -4, b: 50 }, ...D65, note: '', replacesId: null, ...rest });
+export const verdict = (given: string, reason = ''): object => ({ id: newId(), verdict: given, reason });
