@@ -18,7 +18,7 @@ export const VESSELS = [
   { name: 'Long pan', metal: 'stainless', workingMl: 28_000, note: 'Two burners wide.' },
   { name: 'Tall kettle', metal: 'stainless', workingMl: 48_000, note: 'Never lifted full.' },
   { name: 'Chipped enamel', metal: 'enamel', workingMl: 16_000, note: '' },
-  { name: 'Dented pot', metal: 'aluminium', workingMl: 18_000, note: 'Once held iron, before our time. Scrubbed twice.' },
+  { name: 'Dented pot', metal: 'aluminium', workingMl: 32_000, note: 'Once held iron, before our time. Scrubbed twice.' },
   { name: 'Iron cauldron', metal: 'iron', workingMl: 24_000, note: 'Only where iron is wanted.' },
   { name: 'Ribbon pan', metal: 'stainless', workingMl: 6_000, note: 'For silk and strike-offs.' },
 ] as const;

@@ -7,6 +7,8 @@ import { COLOURWAYS, MATERIALS, PEOPLE, RECIPES, SETTINGS, SUPPLIES, VESSELS, WA
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
+/** The one lot dyed in the pot that once met iron: a Marram, which shows it. */
+const SPOILED_LOT = 31;
 
 export interface Simulation {
   readonly seed: number;
@@ -139,11 +141,11 @@ class Dyehouse {
     const base = this.doc.materials.find((m) => m.id === colourway?.baseMaterialId);
     if (!colourway || !version || !base?.base) throw new Error(`${seed.name} is not furnished`);
     const earlier = this.released.get(colourway.id)?.at(-1);
-    const reorderOf = earlier && this.random.next() < 0.6 ? earlier : undefined;
-    const written = reorderOf ? reorderOf.lot.written : this.random.pick(seed.sizes);
+    const spoiled = n === SPOILED_LOT;
+    const reorderOf = earlier && this.random.next() < 0.6 && !spoiled ? earlier : undefined;
+    const written = spoiled ? '5 x 200 g' : reorderOf ? reorderOf.lot.written : this.random.pick(seed.sizes);
     const size = readLotSize(written, base.base);
     if (!size.ok) throw new Error(size.sentence);
-    const spoiled = n === 31;
     const vessels = this.doc.vessels.filter((v) => (spoiled ? v.name === 'Dented pot' : v.name !== 'Dented pot'));
     const planned = planLot({
       ...size.size, today: iso(startMs).slice(0, 10),

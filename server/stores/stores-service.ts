@@ -58,6 +58,8 @@ export async function reverseMovement(db: Db, id: string, reversal: Reversal, { 
   if (!movement) throw notFound('movement');
   if (movement.kind === 'reverse') throw new Refusal('refused', 'A reversal is not reversed again. Book the delivery or the count anew.');
   if (movement.lotId !== null) throw new Refusal('refused', 'That went into a lot. Correct the weighing at the bench, and the shelf follows.');
+  const [reversed] = await db.select({ id: movements.id }).from(movements).where(eq(movements.reversesId, id));
+  if (reversed) throw new Refusal('alreadyDone', 'That movement was reversed already.');
   const [balance] = await db.select().from(stockBalances).where(eq(stockBalances.stockLotId, movement.stockLotId));
   if (balance && balance.onHand - movement.amount < 0) throw new Refusal('refused', 'Some of that has been used since, so it can’t be taken back whole. Count the jar instead.');
   await db.insert(movements).values({ id: reversal.id, stockLotId: movement.stockLotId, kind: 'reverse', amount: -movement.amount, reversesId: id, note: reversal.note, at: now.toISOString(), byId });

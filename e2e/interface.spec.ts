@@ -1,0 +1,184 @@
+import { createRequire } from 'node:module';
+import { readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import type { LotSummary } from '@vestigia/contract';
+import type { AxeResults } from 'axe-core';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from '../scripts/browser.mjs';
+import type { Served } from '../scripts/serve.mjs';
+import { serve, serveDemo, temporaryFolder } from '../scripts/serve.mjs';
+import { Someone } from './person';
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
+const PLACES = ['today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio', 'lots/new', 'stores/delivery', 'stores/material', 'recipes/write', 'colourways/new'];
+
+describe('the interface', () => {
+  let server: Served & { remove(): void };
+  let browser: Browser;
+  let isaby: Someone;
+  let pages: string[];
+  beforeAll(async () => {
+    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    isaby = await Someone.at(browser, server.base);
+    await isaby.comeIn('Isaby Fennimore', 'heron at low tide');
+    const lots = await isaby.ask<LotSummary[]>('/api/lots');
+    const released = lots.find((l) => l.state === 'released' && l.reorderOf) as LotSummary;
+    const jar = (await isaby.ask<{ id: string }[]>('/api/stores'))[0]?.id;
+    const recipe = (await isaby.ask<{ versions: { id: string }[] }[]>('/api/recipes'))[0]?.versions[0]?.id;
+    pages = [...PLACES, `lots/${released.id}`, `lots/new?again=${released.id}`, `judge/${lots.find((l) => l.state === 'toJudge')?.id}`, `bench/${lots.find((l) => l.state === 'inWork')?.id}`, `stores/${jar}`, `recipes/${recipe}`, `colourways/${released.colourway.id}`];
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.stop();
+    server.remove();
+    expect(isaby.troubles).toEqual([]);
+  });
+  const settled = async (path: string): Promise<void> => {
+    await isaby.go(`/${path}`);
+    await isaby.page.waitForNetworkIdle({ idleTime: 250, concurrency: 1 });
+  };
+
+  it('has no colour but the dye, in light and in dark', async () => {
+    for (const scheme of ['light', 'dark']) {
+      await isaby.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
+      for (const path of pages) {
+        await settled(path);
+        await isaby.page.addStyleTag({ content: 'vs-swatch svg, vs-thread svg { visibility: hidden !important }' });
+        const shot = await isaby.page.screenshot({ encoding: 'base64' });
+        const tinted = await isaby.page.evaluate(async (data) => {
+          const image = new Image();
+          image.src = `data:image/png;base64,${data}`;
+          await image.decode();
+          const canvas = new OffscreenCanvas(image.width, image.height).getContext('2d') as OffscreenCanvasRenderingContext2D;
+          canvas.drawImage(image, 0, 0);
+          const { data: bytes } = canvas.getImageData(0, 0, image.width, image.height);
+          let count = 0;
+          for (let i = 0; i < bytes.length; i += 4) if (Math.max(bytes[i]!, bytes[i + 1]!, bytes[i + 2]!) - Math.min(bytes[i]!, bytes[i + 1]!, bytes[i + 2]!) > 2) count += 1;
+          return count;
+        }, shot);
+        expect(tinted, `${path}, ${scheme}`).toBe(0);
+      }
+    }
+    await isaby.page.emulateMediaFeatures([]);
+  });
+
+  it('passes the accessibility rules of WCAG 2.2 AA that a machine can check', async () => {
+    for (const path of pages) {
+      await settled(path);
+      await isaby.page.evaluate(AXE);
+      const results = (await isaby.page.evaluate(() => (window as unknown as { axe: { run(o: object): Promise<unknown> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }))) as AxeResults;
+      expect(results.violations.map((v) => `${path}: ${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).slice(0, 3).join(' | ')}`)).toEqual([]);
+    }
+  });
+
+  it.each([[1024, 1], [1600, 1], [1280, 2], [390, 1]])('fits %i wide at %i times the text, without scrolling sideways', async (width, text) => {
+    await isaby.page.setViewport({ width, height: 800 });
+    for (const path of pages) {
+      await settled(path);
+      await isaby.page.addStyleTag({ content: `html { font-size: ${text * 100}% }` });
+      const over = await isaby.page.evaluate(() => ({ page: document.documentElement.scrollWidth - window.innerWidth, sheet: (document.querySelector('.middle')?.scrollWidth ?? 0) - (document.querySelector('.middle')?.clientWidth ?? 0) }));
+      expect(over, `${path} at ${width}, text ${text}`).toEqual({ page: expect.toSatisfy((n: number) => n <= 0), sheet: expect.toSatisfy((n: number) => n <= 0) });
+    }
+    await isaby.page.setViewport({ width: 1280, height: 800 });
+  });
+
+  it('is gone through by keyboard alone', async () => {
+    const { page } = isaby;
+    await isaby.go('/today');
+    await page.keyboard.press('5');
+    await isaby.sees('Lots', 'h1');
+    await page.keyboard.press('?');
+    await isaby.sees('the places, down the spine');
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('/');
+    await page.waitForSelector('#search-words:focus');
+    await page.keyboard.type('marram');
+    await isaby.sees('Marram colourway', '#search-hits');
+    while (!(await isaby.text('#search-hits [aria-selected=true]')).includes('colourway')) await page.keyboard.press('ArrowDown');
+    await page.keyboard.press('Enter');
+    await isaby.sees('Its lots so far');
+    const press = async (words: string): Promise<void> => {
+      for (let i = 0; i < 80; i += 1) {
+        await page.keyboard.press('Tab');
+        if ((await page.evaluate(() => (document.activeElement as HTMLElement).innerText?.trim())) === words) return page.keyboard.press('Enter');
+      }
+      throw new Error(`Tab never came to “${words}”`);
+    };
+    await press('Dye a lot');
+    await isaby.sees('A new lot', 'h1');
+    while (!(await page.evaluate(() => document.activeElement?.matches('input[name=written]')))) await page.keyboard.press('Tab');
+    await page.keyboard.type('1 hank of 200 g');
+    await isaby.sees('1 hank of 200 g, 200 g dry');
+    await press('Agree, and promise the stock');
+    await isaby.sees('planned', '.head');
+    await press('Begin at the bench');
+    await isaby.sees('Begin', '.one');
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    await page.keyboard.press('Space');
+    await isaby.sees('200 g', '.target');
+    await page.keyboard.type('200 g');
+    await page.keyboard.press('Enter');
+    await isaby.sees('Done', '.one');
+    await page.evaluate(() => (document.activeElement as HTMLElement).blur());
+    await page.keyboard.press('Enter');
+    await isaby.sees('Scour', '.one h1');
+  });
+
+  it('says so when the server can’t be reached, keeps what was typed, and records it once when it is back', async () => {
+    await isaby.go('/stores/delivery');
+    await isaby.choose('Material', 'Chalk');
+    await isaby.write('How much, net', '123 g');
+    await isaby.page.setOfflineMode(true);
+    await isaby.press('Put it on the shelf');
+    await isaby.sees('The server can’t be reached.', '[role=alert]');
+    await isaby.page.setOfflineMode(false);
+    await isaby.press('Put it on the shelf');
+    await isaby.sees('123 g', '.sums');
+    isaby.troubles.length = 0;
+  });
+});
+
+describe('an empty studio', () => {
+  it('is opened on the first run, and every empty place says what belongs there', async () => {
+    const { folder, remove } = temporaryFolder('empty');
+    const server = await serve(join(folder, 'data'));
+    const browser = await launch();
+    const owner = await Someone.at(browser, server.base);
+    await owner.go('/');
+    await owner.sees('A studio begins', 'h1');
+    await owner.write('The studio’s name', 'Reedmace');
+    await owner.write('Its time zone', 'Europe/London');
+    await owner.write('Your name', 'Ada Reed');
+    await owner.write('Your passphrase', 'short');
+    await owner.press('Open the studio');
+    await owner.sees('at least 8 characters', '[role=alert]');
+    await owner.write('Your passphrase', 'ten green hanks');
+    await owner.press('Open the studio');
+    await owner.sees('Today', 'h1');
+    for (const [place, action] of [['Stores', 'A new material'], ['Recipes', 'Write a recipe'], ['Colourways', 'Name a colourway'], ['Lots', 'Start a lot'], ['Bench', 'Start a lot'], ['Plan', 'Start a lot']] as const) {
+      await owner.press(place);
+      await owner.sees(place, 'h1');
+      await owner.sees(action, '.empty');
+    }
+    await owner.press('Stores');
+    await owner.press('A new material', '.empty a');
+    await owner.write('Name', 'Weld');
+    await owner.press('Add the material');
+    await owner.sees('Book in a delivery', 'h1');
+    await owner.choose('Material', 'Weld');
+    await owner.write('How much, net', '2 kg');
+    await owner.press('Put it on the shelf');
+    await owner.sees('WEL-1 · Weld', 'h1');
+    await owner.press('Recipes');
+    await owner.press('Write a recipe', '.head a');
+    await owner.write('Name', 'Weld plain');
+    await owner.press('Keep it as a trial');
+    await owner.sees('Weld plain', 'h1');
+    await owner.sees('trial');
+    expect(owner.troubles).toEqual([]);
+    await browser.close();
+    await server.stop();
+    remove();
+  });
+});

@@ -1,0 +1,86 @@
+import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+
+const PATIENCE_MS = 20_000;
+
+/** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
+export class Someone {
+  readonly troubles: string[] = [];
+
+  private constructor(readonly page: Page, readonly base: string) {
+    page.on('pageerror', (error) => this.troubles.push(String(error)));
+    page.on('console', (message) => {
+      // A refusal is an answer, which the browser logs as a failed load.
+      if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) this.troubles.push(message.text());
+    });
+    page.setDefaultTimeout(PATIENCE_MS);
+  }
+
+  static async at(browser: Browser, base: string, { width = 1280, height = 800 } = {}): Promise<Someone> {
+    const context = await browser.createBrowserContext();
+    const page = await context.newPage();
+    await page.setViewport({ width, height });
+    return new Someone(page, base);
+  }
+
+  async go(path: string): Promise<void> {
+    await this.page.goto(this.base + path, { waitUntil: 'domcontentloaded' });
+    await this.page.waitForSelector('h1');
+  }
+
+  async comeIn(name: string, passphrase: string): Promise<void> {
+    await this.go('/');
+    await this.press(name, 'label');
+    await this.write('Passphrase', passphrase);
+    await this.press('Come in');
+    await this.page.waitForSelector('vs-shell');
+  }
+
+  /** Waits until the sheet (or what `within` names) shows the words. */
+  async sees(words: string | RegExp, within = 'body'): Promise<void> {
+    const [source, flags] = typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
+    try {
+      await this.page.waitForFunction((s, f, w) => [...document.querySelectorAll(w)].some((e) => new RegExp(s, f).test((e as HTMLElement).innerText)), {}, source, flags, within);
+    } catch {
+      throw new Error(`expected to see ${String(words)}; the page shows:\n${(await this.text(within)).slice(0, 2500)}`);
+    }
+  }
+
+  async text(within = 'main'): Promise<string> {
+    return this.page.evaluate((w) => (document.querySelector(w) as HTMLElement | null)?.innerText ?? '', within);
+  }
+
+  /** Presses the first visible thing with just these words. */
+  async press(words: string, selector = 'main button, main a, nav button, nav a'): Promise<void> {
+    const handle = (await this.page.waitForFunction((w, s) => [...document.querySelectorAll(s)].find((e) => (e as HTMLElement).innerText.trim().replace(/\s+/g, ' ') === w && !(e as HTMLButtonElement).disabled), {}, words, selector)) as ElementHandle<Element>;
+    await handle.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    await handle.click();
+  }
+
+  /** Writes into the field with this label, in place of what is there. */
+  async write(label: string, text: string): Promise<void> {
+    const field = await this.field(label);
+    await field.click({ count: 3 });
+    await this.page.keyboard.press('Backspace');
+    await field.type(text);
+  }
+
+  async choose(label: string, option: string): Promise<void> {
+    const field = await this.field(label);
+    const value = await field.evaluate((select, words) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(words))?.value ?? '', option);
+    if (value === '') throw new Error(`“${label}” offers no ${option}`);
+    await field.select(value);
+  }
+
+  private async field(label: string): Promise<ElementHandle<Element>> {
+    const found = await this.page.waitForFunction((l) => {
+      const field = [...document.querySelectorAll('mat-form-field')].find((f) => f.querySelector('mat-label')?.textContent?.trim() === l);
+      return field?.querySelector('input, textarea, select');
+    }, {}, label);
+    return found as ElementHandle<Element>;
+  }
+
+  /** Asks the server what it holds, as this person. */
+  ask<T>(path: string): Promise<T> {
+    return this.page.evaluate(async (p) => (await (await fetch(p)).json()) as unknown, path) as Promise<T>;
+  }
+}

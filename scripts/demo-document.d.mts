@@ -1,0 +1,1 @@
+export function demoDocument(now?: Date): string;
