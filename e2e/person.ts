@@ -52,16 +52,18 @@ export class Someone {
   /** Presses the first visible thing with just these words. */
   async press(words: string, selector = 'main button, main a, nav button, nav a'): Promise<void> {
     const handle = (await this.page.waitForFunction((w, s) => [...document.querySelectorAll(s)].find((e) => (e as HTMLElement).innerText.trim().replace(/\s+/g, ' ') === w && !(e as HTMLButtonElement).disabled), {}, words, selector)) as ElementHandle<Element>;
-    await handle.evaluate((e) => e.scrollIntoView({ block: 'center' }));
-    await handle.click();
+    await handle.evaluate((e) => (e as HTMLElement).click());
   }
 
   /** Writes into the field with this label, in place of what is there. */
   async write(label: string, text: string): Promise<void> {
     const field = await this.field(label);
-    await field.click({ count: 3 });
+    await field.evaluate((e) => {
+      (e as HTMLInputElement).focus();
+      (e as HTMLInputElement).select();
+    });
     await this.page.keyboard.press('Backspace');
-    await field.type(text);
+    await this.page.keyboard.type(text);
   }
 
   async choose(label: string, option: string): Promise<void> {

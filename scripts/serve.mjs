@@ -5,7 +5,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from './install.mjs';
 
-const PATIENCE_MS = 90_000;
+const PATIENCE_MS = Number(process.env.SERVE_PATIENCE_MS ?? 90_000);
 
 /** Runs the built server on a data folder. Resolves with its address once it serves; rejects with what it said if it ends first. */
 export function serve(dataDir, env = {}) {

@@ -19,6 +19,8 @@ export interface Simulation {
   readonly daysBetweenLots: number;
   /** Makes each delivery this much larger. */
   readonly supplyScale: number;
+  /** Makes deliveries come this much less often, and what they bring keep as much longer. */
+  readonly supplyEvery: number;
   /** A jar is counted after this many of its weighings. */
   readonly countEvery: number;
   /** Starts of the last lots, days before the story ends: they are what is in the pots. The first of them waits for its verdict. */
@@ -110,7 +112,7 @@ class Dyehouse {
 
   private planDeliveries(): Delivery[] {
     const deliveries = SUPPLIES.flatMap((supply, s) => {
-      const everyMs = supply.everyMonths * 30.4 * DAY_MS;
+      const everyMs = supply.everyMonths * this.sim.supplyEvery * 30.4 * DAY_MS;
       const times: Delivery[] = [];
       for (let atMs = this.startMs + (s % 4) * DAY_MS * 0.5, n = 0; atMs < this.endMs - DAY_MS; n += 1, atMs = this.startMs + n * everyMs + this.random.between(-6, 6) * DAY_MS * Math.sign(n)) {
         times.push({ supply, atMs, strength: supply.strengths[n % supply.strengths.length] ?? 1 });
@@ -126,7 +128,7 @@ class Dyehouse {
     const number = (this.tagNumbers.get(stem) ?? 0) + 1;
     this.tagNumbers.set(stem, number);
     const receivedOn = iso(atMs).slice(0, 10);
-    const bestBefore = supply.keepsMonths === null ? null : iso(atMs + supply.keepsMonths * 30.4 * DAY_MS).slice(0, 10);
+    const bestBefore = supply.keepsMonths === null ? null : iso(atMs + supply.keepsMonths * this.sim.supplyEvery * 30.4 * DAY_MS).slice(0, 10);
     const id = this.random.id(atMs);
     const amount = Math.round((supply.each * this.sim.supplyScale * this.random.between(0.9, 1.1)) / 5) * 5 * 1000;
     this.doc.stockLots.push({ id, materialId, tag: `${stem}-${number}`, receivedOn, bestBefore, place: supply.place, source: supply.source, note: strength < 0.95 ? 'Wet summer: smells faint.' : '' });

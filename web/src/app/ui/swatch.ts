@@ -14,7 +14,7 @@ const PINKS = 8;
       <path [attr.d]="outline()" [attr.fill]="shown().css" />
       @if (state() === 'wet') { <path d="M88 8c5 8 7 11 7 15a7 7 0 0 1-14 0c0-4 2-7 7-15z" fill="#fff" stroke="#000" stroke-width="1.5" /> }
     </svg>`,
-  styles: `:host { display: inline-block; line-height: 0; background: var(--mount); padding: 0.3rem; vertical-align: middle; } :host-context(.mounts) { padding: 0; }`,
+  styles: `:host { display: inline-block; line-height: 0; background: var(--mount); padding: 0.3rem; vertical-align: middle; max-width: 100%; box-sizing: border-box; } svg { max-width: 100%; } :host-context(.mounts) { padding: 0; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Swatch {

@@ -32,7 +32,7 @@ const SHOWN_AT_FIRST = 40;
         @if (matching().length > shown().length) { <button type="button" class="act" (click)="most.set(most() + 200)">Show older lots</button> }
       }
     }`,
-  styles: `.filters { display: grid; grid-template-columns: minmax(0, 20rem) 12rem 1fr; gap: 0.5rem 1.5rem; align-items: center; } @media (max-width: 700px) { .filters { grid-template-columns: 1fr; } }`,
+  styles: `.filters { display: flex; flex-wrap: wrap; gap: 0.5rem 1.5rem; align-items: center; } .filters mat-form-field { flex: 0 1 18rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotsPage {

@@ -47,7 +47,7 @@ const COLUMNS: readonly { column: Column; name: string; number?: true }[] = [
         </table></div>
       }
     }`,
-  styles: `.filters { display: flex; flex-wrap: wrap; gap: 0.5rem 1.5rem; align-items: center; } .words { max-width: 20rem; }`,
+  styles: `.filters { display: flex; flex-wrap: wrap; gap: 0.5rem 1.5rem; align-items: center; } .words { flex: 0 1 20rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShelfPage {
