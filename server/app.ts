@@ -34,6 +34,7 @@ export interface AppOptions {
 }
 
 const ORDINARY_BODY = '1mb';
+const SMALL_REPLY = '200kb';
 const STUDIO_FILE_BODY = '200mb';
 
 /** Builds the application, apart from listening, so that tests can ask it directly. */
@@ -56,7 +57,9 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
     },
     strictTransportSecurity: false,
   }));
-  app.use(compression({ filter: (req, res) => !req.path.endsWith('/events') && compression.filter(req, res) }));
+  // On a studio's own network a small reply is there sooner than it is packed.
+  app.use('/api', compression({ threshold: SMALL_REPLY, filter: (req, res) => !req.path.endsWith('/events') && compression.filter(req, res) }));
+  app.use(compression({ filter: (req, res) => !req.path.startsWith('/api') && compression.filter(req, res) }));
 
   app.use('/api', (_req, res, next) => {
     res.setHeader('cache-control', 'no-store');

@@ -1,4 +1,5 @@
-import { writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
@@ -60,14 +61,18 @@ const lot = largeLot();
 await timed(50, () => planLot(lot));
 report('Scaling a 60-piece, 12-material lot', '≤ 5 ms', spread(await timed(400, () => planLot(lot))));
 
-const { folder, remove } = temporaryFolder('bench');
-const document = largeStudio();
+// BENCH_DIR keeps the large studio between runs: making it takes minutes.
+const kept = process.env['BENCH_DIR'];
+const { folder, remove } = kept ? { folder: kept, remove: () => undefined } : temporaryFolder('bench');
+mkdirSync(folder, { recursive: true });
+const made = existsSync(join(folder, 'large.json'));
+const document = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioDocument) : largeStudio();
 console.log(`Studio: ${document.stockLots.length} stock lots, ${document.movements.length} movements, ${document.lots.length} lots, ${document.runEntries.length} bench entries`);
-writeFileSync(join(folder, 'large.json'), JSON.stringify(document));
+if (!made) writeFileSync(join(folder, 'large.json'), JSON.stringify(document));
 const dataDir = join(folder, 'data');
 const importing = performance.now();
 let server = await serve(dataDir, { OPEN_DOCUMENT: join(folder, 'large.json') });
-report('Opening that studio’s file into a new folder', '–', `${((performance.now() - importing) / 1000).toFixed(1)} s`);
+if (!made) report('Opening that studio’s file into a new folder', '–', `${((performance.now() - importing) / 1000).toFixed(1)} s`);
 await server.stop();
 
 const starts: number[] = [];
@@ -91,7 +96,7 @@ const lotAt = (i: number): string => lots[(i * 37) % lots.length]?.id ?? '';
 await timed(20, (i) => get(`/api/lots/${lotAt(i)}`));
 report('Opening a lot, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/lots/${lotAt(i)}`))));
 report('All lots as a list, through HTTP', '–', spread(await timed(20, () => get('/api/lots'))));
-report('One write, flushed to disk, through HTTP', '–', spread(await timed(100, (i) => fetch(`${server.base}/api/waters`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ id: `01900000-0000-7000-8000-${i.toString(16).padStart(12, '0')}`, name: `Water ${i}`, ph: 7, hardnessDh: 1, note: '' }) }))));
+report('One write, flushed to disk, through HTTP', '–', spread(await timed(100, (i) => fetch(`${server.base}/api/waters`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ id: randomUUID(), name: `Water ${randomUUID()}`, ph: 7, hardnessDh: 1, note: '' }) }))));
 
 if (chromiumPath === undefined) console.log('First page: not measured, there is no Chromium on this machine.');
 else await measureFirstPage(server.base);

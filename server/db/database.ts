@@ -10,5 +10,7 @@ export interface Database {
   readonly kind: 'folder' | 'server';
   /** Resolves once everything committed so far is on the disk. */
   flush(): Promise<void>;
+  /** Clears away rows that were rewritten and counts what there is, after much was written at once. */
+  tidy(): Promise<void>;
   close(): Promise<void>;
 }

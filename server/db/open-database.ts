@@ -23,6 +23,13 @@ export class DatabaseHeldError extends Error {
   }
 }
 
+/** Nobody vacuums behind PGlite's back: balances rewritten thousands of times would slow every reading of the shelf. */
+const WRITES_BETWEEN_TIDYING = 2000;
+
+async function tidy(client: PGlite): Promise<void> {
+  await client.exec('VACUUM ANALYZE');
+}
+
 /**
  * Opens PGlite in the data folder, held for this process alone, and brings it to the newest schema.
  * @throws {FolderHeldError} when another process has the folder
@@ -39,13 +46,23 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
     await migrateFolder(db, { migrationsFolder });
     if (fresh) await client.exec('CHECKPOINT');
     await disk.flush();
+    let untidied = 0;
     const close = async (): Promise<void> => {
+      await tidy(client);
       await client.exec('CHECKPOINT');
       await client.close();
       await disk.flush();
       release();
     };
-    return { db: db as unknown as Db, kind: 'folder', flush: () => disk.flush(), close };
+    const flush = async (): Promise<void> => {
+      untidied += 1;
+      if (untidied >= WRITES_BETWEEN_TIDYING) {
+        untidied = 0;
+        await tidy(client);
+      }
+      await disk.flush();
+    };
+    return { db: db as unknown as Db, kind: 'folder', flush, tidy: () => tidy(client), close };
   } catch (error) {
     release();
     throw error;
@@ -79,5 +96,5 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
     await close();
     throw error;
   }
-  return { db: db as unknown as Db, kind: 'server', flush: () => Promise.resolve(), close };
+  return { db: db as unknown as Db, kind: 'server', flush: () => Promise.resolve(), tidy: () => pool.query('ANALYZE').then(() => undefined), close };
 }

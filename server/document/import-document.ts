@@ -18,6 +18,7 @@ export async function importDocument(context: Context, writer: Writer, document:
   checkTimes(document, context.clock());
   const people = await Promise.all(document.people.map(async ({ passphrase, ...p }) => ({ ...p, passphraseHash: passphrase === undefined ? null : await hashPassphrase(passphrase) })));
   await writer.write({ call: 'openDocument', key: undefined, body: null, run: (tx) => insertAll(tx, document, people) });
+  await context.database.tidy();
 }
 
 /** A record from a time still to come would stop every later write, so it is refused at the door. */

@@ -7,19 +7,31 @@ import { sessions } from '../db/schema';
 /** How long a tablet on the studio's wall stays signed in. */
 export const SESSION_DAYS = 14;
 
+const MOST_REMEMBERED = 500;
+
 type Callback = (error?: unknown, session?: SessionData | null) => void;
 
-/** Sessions in the database, so that they outlive a restart. No `touch`: looking at pages writes nothing. */
+interface Kept {
+  readonly data: SessionData;
+  readonly expiresAt: string;
+}
+
+/**
+ * Sessions in the database, so that they outlive a restart. No `touch`: looking at pages writes nothing.
+ * What was read once is remembered: this process alone holds the database, so nobody else changes it.
+ */
 export class SessionStore extends Store {
+  private readonly remembered = new Map<string, Kept>();
+
   constructor(private readonly database: Database, private readonly clock: () => Date) {
     super();
   }
 
   override get(sid: string, callback: Callback): void {
     void answer(callback, async () => {
-      const [row] = await this.database.db.select().from(sessions).where(eq(sessions.sid, sid));
-      if (!row || Date.parse(row.expiresAt) <= this.clock().getTime()) return null;
-      return row.data as unknown as SessionData;
+      const kept = this.remembered.get(sid) ?? (await this.read(sid));
+      if (!kept || Date.parse(kept.expiresAt) <= this.clock().getTime()) return null;
+      return structuredClone(kept.data);
     });
   }
 
@@ -31,16 +43,31 @@ export class SessionStore extends Store {
       await this.database.db.insert(sessions).values({ sid, data, expiresAt }).onConflictDoUpdate({ target: sessions.sid, set: { data, expiresAt } });
       await this.database.db.delete(sessions).where(lt(sessions.expiresAt, now.toISOString()));
       await this.database.flush();
+      this.remember(sid, { data: data as unknown as SessionData, expiresAt });
       return undefined;
     });
   }
 
   override destroy(sid: string, callback: Callback): void {
     void answer(callback, async () => {
+      this.remembered.delete(sid);
       await this.database.db.delete(sessions).where(eq(sessions.sid, sid));
       await this.database.flush();
       return undefined;
     });
+  }
+
+  private async read(sid: string): Promise<Kept | undefined> {
+    const [row] = await this.database.db.select().from(sessions).where(eq(sessions.sid, sid));
+    if (!row) return undefined;
+    const kept = { data: row.data as unknown as SessionData, expiresAt: row.expiresAt };
+    this.remember(sid, kept);
+    return kept;
+  }
+
+  private remember(sid: string, kept: Kept): void {
+    if (this.remembered.size >= MOST_REMEMBERED) this.remembered.clear();
+    this.remembered.set(sid, kept);
   }
 }
 

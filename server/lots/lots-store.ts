@@ -70,11 +70,12 @@ export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): 
 
 /** Everything a lot took off the shelf, net of corrections. */
 async function readMadeFrom(db: Db, lotId: string): Promise<LotDetail['madeFrom']> {
-  const taken = stockLotsInLot(await db.select({ stockLotId: movements.stockLotId, lotId: movements.lotId, amount: movements.amount }).from(movements).where(eq(movements.lotId, lotId)), lotId);
-  if (taken.size === 0) return [];
-  const rows = await db.select({ stockLotId: stockLots.id, tag: stockLots.tag, materialId: materials.id, material: materials.name, measure: materials.measure })
-    .from(stockLots).innerJoin(materials, eq(materials.id, stockLots.materialId)).where(inArray(stockLots.id, [...taken.keys()])).orderBy(asc(materials.name), asc(stockLots.tag));
-  return rows.map((r) => ({ ...r, amount: taken.get(r.stockLotId) ?? 0 }));
+  const moved = await db.select({ stockLotId: stockLots.id, lotId: movements.lotId, amount: movements.amount, tag: stockLots.tag, materialId: materials.id, material: materials.name, measure: materials.measure })
+    .from(movements).innerJoin(stockLots, eq(stockLots.id, movements.stockLotId)).innerJoin(materials, eq(materials.id, stockLots.materialId))
+    .where(eq(movements.lotId, lotId)).orderBy(asc(materials.name), asc(stockLots.tag));
+  const jars = new Map(moved.map(({ stockLotId, tag, materialId, material, measure }) => [stockLotId, { stockLotId, tag, materialId, material, measure }]));
+  const taken = stockLotsInLot(moved, lotId);
+  return [...jars.values()].flatMap((jar) => (taken.has(jar.stockLotId) ? [{ ...jar, amount: taken.get(jar.stockLotId) ?? 0 }] : []));
 }
 
 /** What really made a lot: by its movements where it was dyed, by its plan where it was not. */
@@ -101,10 +102,10 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const [colourway] = await db.select({ toleranceDeltaE: colourways.toleranceDeltaE }).from(colourways).where(eq(colourways.id, lot.colourwayId));
-  const [recipe] = await db.select({ versionId: recipeVersions.id, name: recipes.name, number: recipeVersions.number }).from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, lot.recipeVersionId));
-  const [base] = await db.select({ id: materials.id, name: materials.name }).from(materials).where(eq(materials.id, lot.baseMaterialId));
-  if (!recipe || !base) throw notFound('lot');
+  const [named] = await db.select({ toleranceDeltaE: colourways.toleranceDeltaE, recipe: { versionId: recipeVersions.id, name: recipes.name, number: recipeVersions.number }, base: { id: materials.id, name: materials.name } })
+    .from(lots).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).innerJoin(materials, eq(materials.id, lots.baseMaterialId)).where(eq(lots.id, id));
+  if (!named) throw notFound('lot');
   const entries = await readEntries(db, id);
   const jars = await readJars(db, lot);
   const madeFrom = await readMadeFrom(db, id);
@@ -114,7 +115,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const [first] = firstId === undefined ? [] : await db.select({ number: lots.number, colour: lotProgress.result }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).where(eq(lots.id, firstId));
   const again = await db.select({ id: lots.id, number: lots.number }).from(lots).where(eq(lots.reorderOfId, id)).orderBy(asc(lots.number));
   return {
-    summary, note: lot.note, recipe, base, water: lot.water, plan: lot.plan as LotDetail['plan'], toleranceDeltaE: colourway?.toleranceDeltaE ?? 0,
+    summary, note: lot.note, ...named, water: lot.water, plan: lot.plan as LotDetail['plan'],
     entries, deviations: lot.plan.steps.flatMap((step, i) => findDeviations(step, records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }, (jar) => tags.get(jar) ?? 'another jar')),
     readings: await readReadings(db, id), verdicts: await readVerdicts(db, id), factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,

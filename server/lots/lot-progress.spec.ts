@@ -1,0 +1,57 @@
+import type { ReadingView, RunEntryView } from '@vestigia/contract';
+import type { LotPlan } from '@vestigia/core';
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import type { LotFacts } from './lot-progress';
+import { foldProgress } from './lot-progress';
+
+const by = { id: 'p', name: 'Ada' };
+const AT = '2026-06-01T09:00:00.000Z';
+const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({ index, kind, title: kind, instruction: '', durationMin: 60, attended: index === 0, lookFor: '', usesBath: false, weighings: [], cautions: [] });
+const plan = { steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')] } as unknown as LotPlan;
+let n = 0;
+const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: `e${(n += 1)}`, stepIndex, kind, at: AT, recordedAt: AT, by, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
+const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({ id: `r${(n += 1)}`, batch, state, lab: { L, a: 5, b: 40 }, illuminant: 'D65', observer: '10', note: '', at: AT, by, replacesId: null, ...rest });
+const facts = (change: Partial<LotFacts> = {}): LotFacts => ({ lot: { id: 'l', plan, at: AT }, master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' }, entries: [], readings: [], verdicts: [], ...change });
+const done = [did(0, 'start'), did(0, 'finish'), did(1, 'start'), did(1, 'finish'), did(2, 'start'), did(2, 'finish')];
+
+describe('foldProgress', () => {
+  it.each<[string, Partial<LotFacts>, string, string | undefined]>([
+    ['planned before anything', {}, 'planned', 'fibre'],
+    ['in work from the first touch', { entries: done.slice(0, 1) }, 'inWork', 'fibre'],
+    ['in work between steps', { entries: done.slice(0, 2) }, 'inWork', 'dye'],
+    ['to judge when all is done', { entries: done }, 'toJudge', undefined],
+    ['held', { entries: done, verdicts: ['hold'] }, 'held', undefined],
+    ['released after a hold', { entries: done, verdicts: ['hold', 'pass'] }, 'released', undefined],
+    ['refused', { entries: done.slice(0, 3), verdicts: ['refuse'] }, 'refused', 'dye'],
+    ['cancelled, with nothing next', { entries: [...done.slice(0, 2), did(1, 'cancel', { text: 'withdrawn' })] }, 'cancelled', undefined],
+  ])('is %s', (_name, change, state, next) => {
+    const progress = foldProgress(facts(change));
+    expect(progress.state).toBe(state);
+    expect(progress.next?.title).toBe(next);
+  });
+
+  it('marks stations done, running and skipped, and knots what went otherwise', () => {
+    const { stations } = foldProgress(facts({ entries: [...done.slice(0, 2), did(1, 'skip', { text: 'no gas' }), did(2, 'start')] }));
+    expect(stations.map((s) => [s.state, s.knotted])).toEqual([['done', false], ['skipped', true], ['running', false]]);
+  });
+
+  it('takes its colour from settled readings under the master’s light, corrections applied', () => {
+    const wrong = read(1, 'dry', 30);
+    const progress = foldProgress(facts({ entries: done, readings: [read(1, 'wet', 45), wrong, read(1, 'dry', 62, { replacesId: wrong.id }), read(2, 'dry', 64), read(2, 'cured', 90, { illuminant: 'A' })] }));
+    expect(progress.result).toMatchObject({ L: 62, illuminant: 'D65' });
+    expect(foldProgress(facts({ entries: done, readings: [read(1, 'wet', 45)] })).result).toBeNull();
+  });
+
+  it('is the same however often it is folded, and never moves backwards as entries are added', () => {
+    const rank = { planned: 0, inWork: 1, toJudge: 2 } as Record<string, number>;
+    fc.assert(fc.property(fc.integer({ min: 0, max: done.length }), (length) => {
+      const entries = done.slice(0, length);
+      const progress = foldProgress(facts({ entries }));
+      expect(foldProgress(facts({ entries }))).toEqual(progress);
+      const later = foldProgress(facts({ entries: done.slice(0, length + 1) }));
+      expect(rank[later.state] ?? 9).toBeGreaterThanOrEqual(rank[progress.state] ?? 9);
+      expect(later.stations.filter((s) => s.state === 'done').length).toBeGreaterThanOrEqual(progress.stations.filter((s) => s.state === 'done').length);
+    }), { seed: 61 });
+  });
+});
