@@ -1,13 +1,14 @@
 import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
 import type { BatchReading, LotConditions } from '@vestigia/core';
 import { convertMilligramsToGrams, findDeviations, foldRun, standingEntries, stockLotsInLot } from '@vestigia/core';
-import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, movements, people, promises, readings, recipeVersions, recipes, runEntries, stockBalances, stockLots, verdicts } from '../db/schema';
+import { colourways, lotProgress, lots, materials, people, promises, recipeVersions, recipes } from '../db/schema';
 import { lotTag } from '../lot-tag';
 import { notFound } from '../problem';
+import { readParts } from './lot-parts';
 
 export type LotRow = typeof lots.$inferSelect;
 const iso = (at: string): string => new Date(at).toISOString();
@@ -42,13 +43,11 @@ export async function findLot(db: Db, id: string): Promise<LotRow> {
 }
 
 export async function readEntries(db: Db, lotId: string): Promise<RunEntryView[]> {
-  const rows = await db.select({ entry: runEntries, by: { id: people.id, name: people.name } }).from(runEntries).innerJoin(people, eq(people.id, runEntries.byId)).where(eq(runEntries.lotId, lotId)).orderBy(asc(runEntries.seq));
-  return rows.map(({ entry: { seq: _seq, lotId: _lotId, byId: _byId, ...e }, by }) => ({ ...e, by, at: iso(e.at), recordedAt: iso(e.recordedAt) }));
+  return (await readParts(db, lotId, 'entries')).entries;
 }
 
 export async function readReadings(db: Db, lotId: string): Promise<ReadingView[]> {
-  const rows = await db.select({ reading: readings, by: { id: people.id, name: people.name } }).from(readings).innerJoin(people, eq(people.id, readings.byId)).where(eq(readings.lotId, lotId)).orderBy(asc(readings.seq));
-  return rows.map(({ reading: r, by }) => ({ id: r.id, batch: r.batch, state: r.state, lab: r.lab, ...r.conditions, note: r.note, at: iso(r.at), by, replacesId: r.replacesId }));
+  return (await readParts(db, lotId, 'readings')).readings;
 }
 
 /** Readings that still stand, as judging needs them. */
@@ -69,19 +68,16 @@ export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): 
 }
 
 /** Everything a lot took off the shelf, net of corrections. */
-async function readMadeFrom(db: Db, lotId: string): Promise<LotDetail['madeFrom']> {
-  const moved = await db.select({ stockLotId: stockLots.id, lotId: movements.lotId, amount: movements.amount, tag: stockLots.tag, materialId: materials.id, material: materials.name, measure: materials.measure })
-    .from(movements).innerJoin(stockLots, eq(stockLots.id, movements.stockLotId)).innerJoin(materials, eq(materials.id, stockLots.materialId))
-    .where(eq(movements.lotId, lotId)).orderBy(asc(materials.name), asc(stockLots.tag));
-  const jars = new Map(moved.map(({ stockLotId, tag, materialId, material, measure }) => [stockLotId, { stockLotId, tag, materialId, material, measure }]));
+function madeFromMoved(moved: Awaited<ReturnType<typeof readParts<'moved'>>>['moved'], lotId: string): LotDetail['madeFrom'] {
   const taken = stockLotsInLot(moved, lotId);
+  const jars = new Map(moved.map(({ lotId: _lotId, amount: _amount, ...jar }) => [jar.stockLotId, jar]));
   return [...jars.values()].flatMap((jar) => (taken.has(jar.stockLotId) ? [{ ...jar, amount: taken.get(jar.stockLotId) ?? 0 }] : []));
 }
 
 /** What really made a lot: by its movements where it was dyed, by its plan where it was not. */
 export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions> {
   const [recipe] = await db.select({ id: recipeVersions.id, name: sql<string>`${recipes.name} || ', version ' || ${recipeVersions.number}` }).from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, lot.recipeVersionId));
-  const taken = await readMadeFrom(db, lot.id);
+  const taken = madeFromMoved((await readParts(db, lot.id, 'moved')).moved, lot.id);
   const base = taken.filter((t) => t.materialId === lot.baseMaterialId);
   const wofMg = base.reduce((sum, t) => sum + t.amount, 0) || lot.plan.wof.value * 1000;
   const used = taken.filter((t) => t.materialId !== lot.baseMaterialId);
@@ -102,39 +98,19 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const [named] = await db.select({ toleranceDeltaE: colourways.toleranceDeltaE, recipe: { versionId: recipeVersions.id, name: recipes.name, number: recipeVersions.number }, base: { id: materials.id, name: materials.name } })
-    .from(lots).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).innerJoin(materials, eq(materials.id, lots.baseMaterialId)).where(eq(lots.id, id));
-  if (!named) throw notFound('lot');
-  const entries = await readEntries(db, id);
-  const jars = await readJars(db, lot);
-  const madeFrom = await readMadeFrom(db, id);
+  const { named, entries, readings, verdicts, jars, moved, again } = await readParts(db, id, 'named', 'entries', 'readings', 'verdicts', 'jars', 'moved', 'again');
+  const madeFrom = madeFromMoved(moved, id);
   const tags = new Map([...jars.map((j) => [j.id, j.tag] as const), ...madeFrom.map((m) => [m.stockLotId, m.tag] as const)]);
   const records = foldRun(entries, lot.plan.steps.length);
   const firstId = await findFirstLotId(db, lot);
   const [first] = firstId === undefined ? [] : await db.select({ number: lots.number, colour: lotProgress.result }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).where(eq(lots.id, firstId));
-  const again = await db.select({ id: lots.id, number: lots.number }).from(lots).where(eq(lots.reorderOfId, id)).orderBy(asc(lots.number));
   return {
     summary, note: lot.note, ...named, water: lot.water, plan: lot.plan as LotDetail['plan'],
     entries, deviations: lot.plan.steps.flatMap((step, i) => findDeviations(step, records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }, (jar) => tags.get(jar) ?? 'another jar')),
-    readings: await readReadings(db, id), verdicts: await readVerdicts(db, id), factors: lot.factors,
+    readings, verdicts, factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,
     again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })), madeFrom, jars,
   };
-}
-
-async function readVerdicts(db: Db, lotId: string): Promise<LotDetail['verdicts']> {
-  const rows = await db.select({ verdict: verdicts, by: { id: people.id, name: people.name } }).from(verdicts).innerJoin(people, eq(people.id, verdicts.byId)).where(eq(verdicts.lotId, lotId)).orderBy(asc(verdicts.seq));
-  return rows.map(({ verdict: { seq: _seq, lotId: _lotId, byId: _byId, ...v }, by }) => ({ ...v, by, at: iso(v.at) }));
-}
-
-/** Jars of the materials in the plan, with what each still promises to this lot. */
-async function readJars(db: Db, lot: LotRow): Promise<LotDetail['jars']> {
-  const ids = lot.plan.materials.map((m) => m.materialId);
-  const rows = await db.select({ id: stockLots.id, tag: stockLots.tag, materialId: stockLots.materialId, place: stockLots.place, onHand: stockBalances.onHand })
-    .from(stockLots).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(inArray(stockLots.materialId, ids)).orderBy(asc(stockLots.receivedOn), asc(stockLots.tag));
-  const promised = await readPromised(db, lot.id);
-  return rows.map((r) => ({ ...r, promisedHere: promised.get(r.id) ?? 0 }));
 }
 
 /** What is still promised to a lot, by stock lot. */
