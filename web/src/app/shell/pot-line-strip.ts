@@ -37,7 +37,7 @@ const TICK_MS = 15_000;
     .segment { position: absolute; height: 16px; box-sizing: border-box; border: 1.5px solid var(--ink); background: var(--wash); color: var(--ink); font-size: 0.75rem; line-height: 13px; padding: 0 4px; overflow: hidden; white-space: nowrap; text-overflow: ellipsis; text-decoration: none; min-width: 6px; }
     .segment.due { border-width: 2.5px; line-height: 11px; font-weight: 700; }
     .segment.attended { border-style: dashed; }
-    @media (max-width: 700px) { :host { grid-template-columns: 1fr; } .scale { display: none; } }
+    @media (max-width: 43.75em) { :host { grid-template-columns: 1fr; } .scale { display: none; } }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

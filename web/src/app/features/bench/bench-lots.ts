@@ -22,7 +22,7 @@ import { Thread } from '../../ui/thread';
         </a>
       }
     }`,
-  styles: `.lot { display: grid; grid-template-columns: 14rem 1fr; gap: 0.25rem 1rem; padding: 0.9rem 0; border-bottom: 1px solid var(--line); text-decoration: none; min-height: 56px; } .lot:hover { background: var(--wash); } .what { font-size: 1.2rem; } .next { font-size: 1.2rem; font-weight: 600; } vs-thread { grid-column: 1 / -1; }`,
+  styles: `.lot { display: grid; grid-template-columns: minmax(0, 14rem) minmax(0, 1fr); gap: 0.25rem 1rem; padding: 0.9rem 0; border-bottom: 1px solid var(--line); text-decoration: none; min-height: 56px; } .lot:hover { background: var(--wash); } .what { font-size: 1.2rem; } .next { font-size: 1.2rem; font-weight: 600; } vs-thread { grid-column: 1 / -1; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchLotsPage {

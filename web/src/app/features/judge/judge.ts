@@ -81,8 +81,8 @@ const VERDICT_WORDS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold
     .pair { gap: 0; padding: 2rem; align-items: flex-start; } .pair figcaption { margin-right: 1rem; } .pair figure { margin-right: 2px; }
     .readings td { white-space: nowrap; } .readings button { padding-left: 0; }
     .wet { border: 2px solid var(--ink); border-left-width: 10px; padding: 0.6rem 0.9rem; }
-    .de { font-size: 1.7rem; } .two { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 0 2.5rem; } .lab { grid-template-columns: repeat(auto-fit, minmax(7rem, 1fr)); }
-    @media (max-width: 1100px) { .two { grid-template-columns: minmax(0, 1fr); } }
+    .de { font-size: 1.7rem; } .two { display: grid; grid-template-columns: minmax(0, 1.7fr) minmax(0, 1fr); gap: 0 2.5rem; } .lab { grid-template-columns: repeat(auto-fit, minmax(min(7rem, 100%), 1fr)); }
+    @media (max-width: 68.75em) { .two { grid-template-columns: minmax(0, 1fr); } }
     .readings .ledger { display: block; overflow-x: auto; } vs-swatch { max-width: 100%; }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

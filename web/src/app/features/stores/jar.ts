@@ -83,7 +83,7 @@ const KIND_WORDS = { receive: 'came in', use: 'used', count: 'counted', reverse:
         <button class="act" type="submit" [disabled]="saving.busy()">Keep the label</button>
       </form>
     }`,
-  styles: `.sums { display: flex; gap: 2.5rem; margin: 0; } .sums dt { color: var(--ink-soft); } .sums dd { margin: 0; font-size: 1.7rem; font-weight: 700; }`,
+  styles: `.sums { display: flex; flex-wrap: wrap; gap: 0.5rem 2.5rem; margin: 0; } .sums dt { color: var(--ink-soft); } .sums dd { margin: 0; font-size: 1.7rem; font-weight: 700; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JarPage {
