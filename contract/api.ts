@@ -1,11 +1,14 @@
 import { z } from 'zod';
 import { colourway, colourwayDetail, colourwayEdit, newColourway } from './colourways';
-import { id } from './common';
+import { id, isoDate } from './common';
 import { studioDocument } from './document';
 import { door, newPerson, openStudio, person, signIn } from './door';
 import { agreement, lotDetail, lotSummary, newReading, newRunEntry, newVerdict, proposal, proposalAsk } from './lots';
 import { newRecipe, newRecipeVersion, newStanding, recipeSummary, recipeVersion } from './recipes';
-import { count, delivery, material, newMaterial, reversal, shelfRow, stockLot, stockLotEdit } from './stores';
+import { ahead, balanceAsk, balanceReading, lotCost, materialPage, newWalk, shelfOn, valuation, walk, walkBooking, walkEntry } from './ahead';
+import { attachment, material, materialEdit, newMaterial, spoonWeighing } from './materials';
+import { conversion, count, delivery, ledgerLine, liquorEntry, newLiquor, reversal, shelfRow, stockLot, stockLotEdit, taking } from './stores';
+import { TRANSFER_KINDS, importJob } from './transfer';
 import { newVessel, newWater, settingsEdit, studio, vesselEdit, waterEdit } from './studio';
 import { searchHit, today } from './today';
 
@@ -17,10 +20,17 @@ export interface Call {
   readonly body?: z.ZodType;
   readonly query?: z.ZodObject;
   readonly reply: z.ZodType;
+  /** Takes a file as the whole body, of one of these media types. */
+  readonly upload?: readonly string[];
+  /** Answers with a file of this media type instead of JSON. */
+  readonly download?: string;
   /** May be called before coming in. */
   readonly open?: true;
 }
 
+const TYPES_OF_TABLES = ['text/csv', 'application/json', 'application/octet-stream'] as const;
+const TYPES_OF_ATTACHMENTS = ['application/pdf', 'image/png', 'image/jpeg', 'image/webp'] as const;
+const text = z.string();
 const made = z.object({ id });
 const done = z.object({ ok: z.literal(true) });
 
@@ -43,13 +53,44 @@ export const api = {
   exportDocument: { method: 'get', path: '/api/document', summary: 'The whole studio as one document', reply: studioDocument },
 
   shelf: { method: 'get', path: '/api/stores', summary: 'Every jar with what is on hand, promised and free', reply: z.array(shelfRow) },
+  shelfOn: { method: 'get', path: '/api/stores/on', summary: 'The shelf on another day, past or to come', query: z.object({ on: isoDate }), reply: shelfOn },
   materials: { method: 'get', path: '/api/materials', summary: 'Every material', reply: z.array(material) },
+  material: { method: 'get', path: '/api/materials/{id}', summary: 'One material: jars, spoons, sheet, use, worth', reply: materialPage },
   addMaterial: { method: 'post', path: '/api/materials', summary: 'Add a material', body: newMaterial, reply: made },
-  stockLot: { method: 'get', path: '/api/stock-lots/{id}', summary: 'One jar: movements, promises, where it went', reply: stockLot },
-  receive: { method: 'post', path: '/api/stock-lots', summary: 'Book in a delivery as a new stock lot', body: delivery, reply: made },
-  editStockLot: { method: 'put', path: '/api/stock-lots/{id}', summary: 'Change a jar’s place, note or best before', body: stockLotEdit, reply: made },
+  editMaterial: { method: 'put', path: '/api/materials/{id}', summary: 'Change what is known of a material', body: materialEdit, reply: made },
+  weighSpoon: { method: 'post', path: '/api/materials/{id}/spoons', summary: 'Teach a spoon: one weighing of a level spoonful', body: spoonWeighing, reply: made },
+  attachSheet: { method: 'post', path: '/api/materials/{id}/attachments', summary: 'Attach the supplier’s safety data sheet (PDF)', query: z.object({ id, name: z.string().max(200) }), upload: ['application/pdf'], reply: made },
+  attachPhoto: { method: 'post', path: '/api/stock-lots/{id}/attachments', summary: 'Attach a photograph of a stock lot', query: z.object({ id, name: z.string().max(200) }), upload: TYPES_OF_ATTACHMENTS, reply: made },
+  attachment: { method: 'get', path: '/api/attachments/{id}', summary: 'An attached sheet or photograph', download: 'application/octet-stream', reply: attachment },
+  stockLot: { method: 'get', path: '/api/stock-lots/{id}', summary: 'One jar: movements, promises, where it came from and went', reply: stockLot },
+  ledger: { method: 'get', path: '/api/stock-lots/{id}/ledger', summary: 'Every line of one jar’s ledger, oldest first', reply: z.array(ledgerLine) },
+  receive: { method: 'post', path: '/api/stock-lots', summary: 'Book in a receipt, harvest or gift as a new stock lot', body: delivery, reply: made },
+  editStockLot: { method: 'put', path: '/api/stock-lots/{id}', summary: 'Change what a jar’s label says', body: stockLotEdit, reply: made },
   countStockLot: { method: 'post', path: '/api/stock-lots/{id}/counts', summary: 'Count a jar; the difference is booked', body: count, reply: z.object({ difference: z.int() }) },
-  reverseMovement: { method: 'post', path: '/api/movements/{id}/reversal', summary: 'Reverse a delivery or a count', body: reversal, reply: made },
+  takeOut: { method: 'post', path: '/api/stock-lots/{id}/takings', summary: 'Use, spoil or give away without a lot', body: taking, reply: made },
+  reverseMovement: { method: 'post', path: '/api/movements/{id}/reversal', summary: 'Reverse a movement', body: reversal, reply: made },
+  convert: { method: 'post', path: '/api/conversions', summary: 'Dry, freeze, grind, dissolve, blend, open or compost stock', body: conversion, reply: made },
+  saveLiquor: { method: 'post', path: '/api/liquors', summary: 'Keep a liquor as stock', body: newLiquor, reply: made },
+  liquorEntry: { method: 'post', path: '/api/stock-lots/{id}/liquor', summary: 'Use, replenish, check or measure a kept liquor', body: liquorEntry, reply: made },
+
+  ahead: { method: 'get', path: '/api/stores/ahead', summary: 'Use, run-out, reorder, seasons and what goes off', reply: ahead },
+  shoppingList: { method: 'get', path: '/api/stores/ahead.csv', summary: 'What to order and gather, as a table', download: 'text/csv', reply: text },
+  valuation: { method: 'get', path: '/api/stores/valuation', summary: 'Stock in money, first in first out and at average', query: z.object({ on: isoDate.optional() }), reply: valuation },
+  lotCost: { method: 'get', path: '/api/lots/{id}/cost', summary: 'What a lot’s materials cost', reply: lotCost },
+
+  walks: { method: 'get', path: '/api/count-walks', summary: 'Counts begun and not booked', reply: z.array(walk.pick({ id: true, place: true, blind: true, startedAt: true }).extend({ counted: z.int() })) },
+  startWalk: { method: 'post', path: '/api/count-walks', summary: 'Begin counting a place', body: newWalk, reply: made },
+  walk: { method: 'get', path: '/api/count-walks/{id}', summary: 'One count: jars, figures, differences', reply: walk },
+  walkEntry: { method: 'post', path: '/api/count-walks/{id}/entries', summary: 'What one jar weighs', body: walkEntry, reply: made },
+  bookWalk: { method: 'post', path: '/api/count-walks/{id}/booking', summary: 'Book every difference of a count, all or none', body: walkBooking, reply: z.object({ booked: z.int() }) },
+  readBalance: { method: 'post', path: '/api/balance/reading', summary: 'Read the balance (a simulated one ships)', body: balanceAsk, reply: balanceReading },
+
+  exportStores: { method: 'get', path: '/api/stores/export', summary: 'Materials, stock lots or movements as CSV, or all as JSON', query: z.object({ kind: z.enum(TRANSFER_KINDS), separator: z.enum([',', ';']).optional() }), download: 'text/csv', reply: text },
+  storesSchema: { method: 'get', path: '/api/stores/schema.json', summary: 'The JSON Schema of the stores file', reply: z.record(z.string(), z.unknown()) },
+  beginImport: { method: 'post', path: '/api/stores/imports', summary: 'Read a file and say what would become of each row; changes nothing', query: z.object({ kind: z.enum(TRANSFER_KINDS) }), upload: TYPES_OF_TABLES, reply: importJob },
+  importJob: { method: 'get', path: '/api/stores/imports/{id}', summary: 'How far an import is', reply: importJob },
+  runImport: { method: 'post', path: '/api/stores/imports/{id}/run', summary: 'Write what was previewed, all or none', reply: importJob },
+  cancelImport: { method: 'delete', path: '/api/stores/imports/{id}', summary: 'Stop an import; nothing is kept', reply: importJob },
 
   recipes: { method: 'get', path: '/api/recipes', summary: 'Every recipe with its versions', reply: z.array(recipeSummary) },
   recipeVersion: { method: 'get', path: '/api/recipe-versions/{id}', summary: 'One recipe version', reply: recipeVersion },

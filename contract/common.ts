@@ -1,3 +1,4 @@
+import type { Figure } from '@vestigia/core';
 import { HAZARDS, ILLUMINANTS, OBSERVERS, STOCK_MEASURES } from '@vestigia/core';
 import { z } from 'zod';
 
@@ -42,7 +43,7 @@ export const colourConditions = z.object({ illuminant: z.enum(ILLUMINANTS), obse
 export const stockMeasure = z.enum(STOCK_MEASURES);
 export const hazard = z.enum(HAZARDS);
 
-export const figure = z.object({
+const figureShape = z.object({
   value: z.number(),
   unit: z.string(),
   working: z.object({
@@ -51,6 +52,7 @@ export const figure = z.object({
     notes: z.array(z.string()),
   }),
 }).meta({ id: 'Figure', description: 'A computed number that carries its own working.' });
+export const figure = figureShape as unknown as z.ZodType<Figure, Figure>;
 
 /** Which person did it, as shown. */
 export const personRef = z.object({ id, name: z.string() });

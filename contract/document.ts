@@ -1,11 +1,13 @@
 import { MOVEMENT_KINDS, READING_STATES, RUN_ENTRY_KINDS, VERDICTS } from '@vestigia/core';
 import { z } from 'zod';
-import { colourConditions, id, isoDate, isoTime, lab, lineOf, nameOf, noteOf } from './common';
+import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
 import { newColourway } from './colourways';
 import { newPerson } from './door';
 import { factor, lotPlan } from './lots';
 import { newRecipe, newRecipeVersion, newStanding } from './recipes';
-import { material } from './stores';
+import { kitchenUnit, materialRecord, volumeSystem } from './materials';
+import { liquor } from './stores';
+import { conversionRecord, stockLotRecord } from './transfer';
 import { newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -22,8 +24,9 @@ export const studioDocument = z.object({
   people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
   vessels: z.array(newVessel),
   waters: z.array(newWater),
-  materials: z.array(material),
-  stockLots: z.array(z.object({ id, materialId: id, tag: nameOf('The tag'), receivedOn: isoDate, bestBefore: isoDate.nullable(), place: lineOf('The place'), source: lineOf('The source'), note: noteOf('The note') })),
+  materials: z.array(materialRecord),
+  stockLots: z.array(stockLotRecord),
+  conversions: z.array(conversionRecord).default([]),
   recipes: z.array(newRecipe.omit({ versionId: true, body: true })),
   recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
   standings: z.array(newStanding.extend({ recipeVersionId: id, ...who })),
@@ -32,7 +35,7 @@ export const studioDocument = z.object({
     id, number: z.int().min(1), colourwayId: id, recipeVersionId: id, baseMaterialId: id, waterId: id.nullable(), water: newWater.omit({ note: true }).nullable(), reorderOfId: id.nullable(),
     written: z.string(), plan: lotPlan, factors: z.array(factor), note: noteOf('The note'), ...who,
   })),
-  movements: z.array(z.object({ id, stockLotId: id, kind: z.enum(MOVEMENT_KINDS), amount: z.int(), lotId: id.nullable(), runEntryId: id.nullable(), reversesId: id.nullable(), note: noteOf('The note'), ...who })),
+  movements: z.array(z.object({ id, stockLotId: id, kind: z.enum(MOVEMENT_KINDS), amount: z.int(), lotId: id.nullable(), lotRef: z.string().nullable().default(null), runEntryId: id.nullable(), conversionId: id.nullable().default(null), reversesId: id.nullable(), recordedAt: isoTime.nullable().default(null), note: noteOf('The note'), ...who })),
   promises: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
   runEntries: z.array(z.object({
     id, lotId: id, stepIndex: z.int(), kind: z.enum(RUN_ENTRY_KINDS), recordedAt: isoTime, replacesId: id.nullable(), temperatureC: z.number().nullable(), text: z.string().nullable(),
@@ -40,5 +43,10 @@ export const studioDocument = z.object({
   })),
   readings: z.array(z.object({ id, lotId: id, batch: z.int(), state: z.enum(READING_STATES), lab, ...colourConditions.shape, note: lineOf('The note'), replacesId: id.nullable(), ...who })),
   verdicts: z.array(z.object({ id, lotId: id, verdict: z.enum(VERDICTS), reason: noteOf('The reason'), toMaster: z.number().nullable(), toFirst: z.number().nullable(), betweenBatches: z.number().nullable(), ...who })),
+  spoonWeighings: z.array(z.object({ id, materialId: id, unit: kitchenUnit, system: volumeSystem, weightMg: z.int(), fromBalance: z.boolean(), ...who })).default([]),
+  liquorEntries: z.array(z.object({ id, stockLotId: id, kind: z.string(), after: liquor, note: z.string(), ...who })).default([]),
+  attachments: z.array(z.object({ id, materialId: id.nullable(), stockLotId: id.nullable(), kind: z.enum(['sheet', 'photo']), name: z.string(), type: z.string(), base64: z.string(), ...who })).default([]),
 }).meta({ id: 'StudioDocument' });
 export type StudioDocument = z.infer<typeof studioDocument>;
+/** The same as it may be written: what is left out is filled in when it is read. */
+export type StudioFile = z.input<typeof studioDocument>;

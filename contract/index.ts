@@ -1,7 +1,7 @@
 export type { Api, Call } from './api';
 export { api } from './api';
 export type { Colourway, ColourwayDetail, ColourwayEdit, NewColourway } from './colourways';
-export type { StudioDocument } from './document';
+export type { StudioDocument, StudioFile } from './document';
 export { studioDocument } from './document';
 export type { Door, NewPerson, OpenStudio, Person, SignIn } from './door';
 export type {
@@ -11,7 +11,12 @@ export type { Problem, ProblemCode } from './problem';
 export { PROBLEM_CODES, problem } from './problem';
 export type { NewRecipe, NewRecipeVersion, NewStanding, RecipeBody, RecipeSummary, RecipeVersionDetail } from './recipes';
 export { STANDINGS } from './recipes';
-export type { BaseFacts, Count, Delivery, Material, NewMaterial, Reversal, ShelfRow, StockLedgerLine, StockLot, StockLotEdit } from './stores';
-export { MATERIAL_KINDS } from './stores';
+export type { Ahead, AheadRow, BalanceAsk, BalanceReading, LotCost, MaterialPage, ShelfOn, ValuationReport, Walk, WalkBooking, WalkEntry } from './ahead';
+export type { Attachment, BaseFacts, Material, MaterialEdit, MaterialFacts, NewMaterial, Spoon, SpoonWeighing } from './materials';
+export { NO_FACTS, materialRecord, newMaterial } from './materials';
+export type { Conversion, Count, Delivery, Liquor, LiquorEntry, NewLiquor, Reversal, ShelfRow, StockFacts, StockLedgerLine, StockLot, StockLotEdit, Taking } from './stores';
+export { NO_STOCK_FACTS } from './stores';
+export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';
+export { movementRecord, stockLotRecord, storesDocument } from './transfer';
 export type { Studio, StudioVessel, WaterSource } from './studio';
 export type { SearchHit, Today } from './today';

@@ -2,6 +2,7 @@ import { VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, nameOf, noteOf, numberIn, version } from './common';
 import { person, signInNote, timeZone } from './door';
+import { volumeSystem } from './materials';
 
 const vesselFields = {
   name: nameOf('The vessel’s name'),
@@ -32,6 +33,9 @@ const settingFields = {
   balanceName: nameOf('The balance’s name'),
   balanceResolutionG: numberIn('The balance’s step', 0.001, 100, 'g'),
   balanceCapacityG: numberIn('What the balance carries', 1, 500_000, 'g'),
+  /** Which spoon, cup and gallon a bare word means here; `null`: always ask. */
+  volumeSystem: volumeSystem.nullable().default(null),
+  currency: z.string().regex(/^[A-Z]{3}$/, { error: 'Write the currency as three capital letters, for example EUR.' }).default('EUR'),
 };
 export const settingsEdit = z.object({ version, ...settingFields });
 export const studio = z.object({ version, ...settingFields, people: z.array(person), vessels: z.array(vessel), waters: z.array(water) }).meta({ id: 'Studio' });

@@ -4,8 +4,12 @@ export { convertGramsToMilligrams, convertMicrolitresToMillilitres, convertMilli
 export { readWrittenNumber } from './quantity/written-number';
 export type { WeightReading } from './quantity/weight';
 export { formatVolume, formatWeight, readWeight } from './quantity/weight';
-export type { AmountReading, StockMeasure } from './quantity/amount';
+export type { AmountOptions, AmountReading, StockMeasure } from './quantity/amount';
 export { STOCK_MEASURES, formatAmount, readAmount } from './quantity/amount';
+export type { KitchenUnit, VolumeReading, VolumeSystem } from './quantity/volume';
+export { KITCHEN_UNITS, VOLUME_SYSTEMS, VOLUME_SYSTEM_WORDS, kitchenUnitMl, readVolume, sayKitchenUnit } from './quantity/volume';
+export type { TaughtSpoon } from './quantity/spoon';
+export { learnSpoon, planInSpoons } from './quantity/spoon';
 export type { LotSize, LotSizeReading } from './quantity/lot-size';
 export { HEAVIEST_PIECE_G, readLotSize } from './quantity/lot-size';
 export type { Balance } from './quantity/balance';
@@ -14,6 +18,8 @@ export { roundToResolution, weighableDose, weighingToleranceG } from './quantity
 export type { FibreFamily, FibreKind } from './bath/fibre';
 export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily } from './bath/fibre';
 export { bathVolumeMl, liquorVolume } from './bath/liquor';
+export type { BathContent, LadderReading, LadderRung } from './bath/saved-bath';
+export { contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './bath/saved-bath';
 export type { Vessel, VesselMetal } from './bath/vessel';
 export { VESSEL_METALS, piecesThatFit } from './bath/vessel';
 
@@ -31,8 +37,18 @@ export { findDeviations, sayMinutes } from './recipe/deviations';
 export type { RunEntry, RunEntryKind, StepState } from './recipe/run-record';
 export { RUN_ENTRY_KINDS, foldRun, nextStepIndex, standingEntries, stepState } from './recipe/run-record';
 
-export type { LedgerLine, Movement, MovementKind } from './stock/ledger';
-export { MOVEMENT_KINDS, countDifference, foldOnHand, ledgerLines } from './stock/ledger';
+export type { DatedMovement, Movement, MovementKind } from './stock/ledger';
+export { MOVEMENT_KINDS, countDifference, firstOverdraft, foldOnHand, onHandAt } from './stock/ledger';
+export type { FastnessWord, LiquorKind, LiquorSign, MaterialForm, MaterialKind, StockOrigin } from './stock/material-facts';
+export { FASTNESS_WORDS, LIQUOR_KINDS, LIQUOR_SIGNS, LIQUOR_WORDS, MATERIAL_FORMS, MATERIAL_KINDS, MATERIAL_KIND_WORDS, STOCK_ORIGINS, judgeSigns } from './stock/material-facts';
+export type { StockValue, Valuation, ValuationMethod, ValuedMovement } from './stock/valuation';
+export { VALUATION_METHODS, formatMoney, readMoney, valueStock, withoutReversed } from './stock/valuation';
+export type { ConversionCheck, ConversionInput, ConversionKind, PacketFacts } from './stock/conversion';
+export { CONVERSION_KINDS, CONVERSION_WORDS, blendStrength, checkConversion, freshToDried, packetsFor, stockConcentration, volumeForDose } from './stock/conversion';
+export type { CountCase } from './stock/counting';
+export { likelyReasons, netOfTare } from './stock/counting';
+export type { Reorder, RunOut, Season, UseHistory, UseRate } from './stock/forecast';
+export { daysToNextSeason, isInSeason, rateOfUse, reorder, runOut, toGather } from './stock/forecast';
 export type { Allocation, AvailableStock, Pick } from './stock/allocate';
 export { allocate, byExpiryThenReceipt } from './stock/allocate';
 
@@ -60,4 +76,8 @@ export { lotsFromStockLot, stockLotsInLot } from './trace/trace';
 
 export type { Hazard } from './safety/hazards';
 export { HAZARDS, HAZARD_WORDS } from './safety/hazards';
+export type { BadNeighbours, ShelvedMaterial } from './safety/neighbours';
+export { findBadNeighbours } from './safety/neighbours';
+export type { CatalogueEntry, FibreGroup } from './catalogue/catalogue-entry';
+export { CATALOGUE, NOT_OFFERED, refusedSalt } from './catalogue/catalogue';
 export { cautionsForStep } from './safety/cautions';

@@ -36,6 +36,8 @@ export interface AppOptions {
 const ORDINARY_BODY = '1mb';
 const SMALL_REPLY = '200kb';
 const STUDIO_FILE_BODY = '200mb';
+const TABLE_BODY = '40mb';
+const ATTACHMENT_BODY = '12mb';
 
 /** Builds the application, apart from listening, so that tests can ask it directly. */
 export async function createApp(context: Context, { webFolder, loopbackOnly, checkReplies = false }: AppOptions): Promise<Express> {
@@ -74,6 +76,8 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
   });
   app.use('/api', onlyOwnPages());
   app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
+  app.use(api.beginImport.path, express.raw({ limit: TABLE_BODY, type: api.beginImport.upload as unknown as string[] }));
+  app.use('/api', express.raw({ limit: ATTACHMENT_BODY, type: api.attachPhoto.upload as unknown as string[] }));
   app.use('/api', express.json({ limit: ORDINARY_BODY }));
   app.use('/api', session({
     name: 'vestigia', secret: await cookieKey(database), store: new SessionStore(database, clock), resave: false, saveUninitialized: false,
@@ -84,7 +88,7 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
   doorRoutes(router, context, writer);
   const routes = new Routes(router, context, writer, checkReplies);
   studioRoutes(routes);
-  storesRoutes(routes);
+  storesRoutes(routes, context, writer);
   recipesRoutes(routes);
   colourwaysRoutes(routes);
   lotsRoutes(routes);

@@ -1,43 +1,60 @@
 import { convertGramsToMilligrams, convertMicrolitresToMillilitres, convertMilligramsToGrams, convertMillilitresToMicrolitres } from './smallest-units';
+import type { VolumeSystem } from './volume';
+import { readVolume, speaksOfVolume } from './volume';
 import { formatVolume, formatWeight, readWeight } from './weight';
 import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
 
-/** What a material is counted in: by weight (mg in the ledger) or by volume (µl in the ledger). */
-export const STOCK_MEASURES = ['weight', 'volume'] as const;
+/** What a material is counted in: by weight (mg in the ledger), by volume (µl), or in whole pieces and packets. */
+export const STOCK_MEASURES = ['weight', 'volume', 'pieces'] as const;
 export type StockMeasure = (typeof STOCK_MEASURES)[number];
 
-export type AmountReading = { readonly ok: true; readonly amount: number } | { readonly ok: false; readonly sentence: string };
+export type AmountReading = { readonly ok: true; readonly amount: number; /** What had to be decided or converted on the way. */ readonly note?: string } | { readonly ok: false; readonly sentence: string };
 
-const MOST_ML = 1_000_000;
-const ML_PER_UNIT: Readonly<Record<string, number>> = { ml: 1, cl: 10, dl: 100, l: 1000, litre: 1000, litres: 1000 };
-const VOLUME = new RegExp(String.raw`^(${WRITTEN_NUMBER})\s*([a-z]*)$`, 'i');
-const NOTHING = new RegExp(String.raw`^0+([.,]0+)?\s*[a-z]*$`, 'i');
+export interface AmountOptions {
+  /** An empty jar may be counted as 0. */
+  readonly allowNothing?: boolean;
+  /** The studio's own spoon and gallon; without it a bare “cup” is asked back. */
+  readonly system?: VolumeSystem | undefined;
+  /** This material's own measured bulk density: the only way from a volume to a weight. */
+  readonly bulkDensityGPerMl?: number | undefined;
+}
 
-/**
- * Reads a stock amount as written, into whole smallest units (mg or µl).
- * @param allowNothing an empty jar may be counted as 0
- */
-export function readAmount(text: string, measure: StockMeasure, { allowNothing = false }: { allowNothing?: boolean } = {}): AmountReading {
+const NOTHING = new RegExp(String.raw`^0+([.,]0+)?\s*[a-z ]*$`, 'i');
+const PIECES = new RegExp(String.raw`^(${WRITTEN_NUMBER})\s*(?:x|×|pieces?|pcs|packets?|packs?|sachets?)?$`, 'i');
+const MOST_PIECES = 1_000_000;
+
+/** Reads a stock amount as written, into whole smallest units (mg, µl or pieces). */
+export function readAmount(text: string, measure: StockMeasure, { allowNothing = false, system, bulkDensityGPerMl }: AmountOptions = {}): AmountReading {
   if (allowNothing && NOTHING.test(text.trim())) return { ok: true, amount: 0 };
-  if (measure === 'weight') {
+  if (measure === 'pieces') return readPieces(text);
+  if (measure === 'volume') {
+    const volume = readVolume(text, { system });
+    return volume.ok ? { ok: true, amount: convertMillilitresToMicrolitres(volume.volumeMl), ...(volume.note ? { note: volume.note } : {}) } : volume;
+  }
+  if (!speaksOfVolume(text)) {
     const weight = readWeight(text);
     return weight.ok ? { ok: true, amount: convertGramsToMilligrams(weight.weightG) } : weight;
   }
-  const refuse = (sentence: string): AmountReading => ({ ok: false, sentence });
-  const match = VOLUME.exec(text.trim());
+  const volume = readVolume(text, { system });
+  if (!volume.ok) return volume;
+  if (bulkDensityGPerMl === undefined) return { ok: false, sentence: 'A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.' };
+  const weightG = volume.volumeMl * bulkDensityGPerMl;
+  const density = `${Math.round(bulkDensityGPerMl * 1000) / 1000} g/ml as weighed here`;
+  return { ok: true, amount: convertGramsToMilligrams(weightG), note: [volume.note, density].filter(Boolean).join(', ') };
+}
+
+function readPieces(text: string): AmountReading {
+  const match = PIECES.exec(text.trim());
   const value = match ? readWrittenNumber(match[1] ?? '') : undefined;
-  if (!match || value === undefined) return refuse('Write a volume with its unit, for example “500 ml” or “1.5 l”.');
-  const unit = (match[2] ?? '').toLowerCase();
-  if (unit === '') return refuse(`Which unit is “${text.trim().slice(0, 40)}” in? Write ml or l after the number.`);
-  const perUnit = Object.hasOwn(ML_PER_UNIT, unit) ? ML_PER_UNIT[unit] : undefined;
-  if (perUnit === undefined) return refuse(`“${unit.slice(0, 40)}” is not a unit of volume known here. Use ml, cl, dl or l.`);
-  const volumeMl = value * perUnit;
-  if (volumeMl <= 0) return refuse('A volume must be above zero. Write what the jug shows.');
-  if (volumeMl > MOST_ML) return refuse(`${formatVolume(volumeMl)} is more than a studio can hold. Check the unit.`);
-  return { ok: true, amount: convertMillilitresToMicrolitres(volumeMl) };
+  if (value === undefined) return { ok: false, sentence: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.' };
+  if (value <= 0) return { ok: false, sentence: 'Write how many there are, one or more.' };
+  if (!Number.isInteger(value)) return { ok: false, sentence: 'Packets are opened whole and pieces are not cut here. Write a whole number.' };
+  if (value > MOST_PIECES) return { ok: false, sentence: 'That is more than a studio can hold. Check the number.' };
+  return { ok: true, amount: value };
 }
 
 /** Writes a ledger amount for reading, in the studio's units. */
 export function formatAmount(amount: number, measure: StockMeasure): string {
+  if (measure === 'pieces') return `${amount} ${Math.abs(amount) === 1 ? 'piece' : 'pieces'}`;
   return measure === 'weight' ? formatWeight(convertMilligramsToGrams(amount)) : formatVolume(convertMicrolitresToMillilitres(amount));
 }

@@ -1,5 +1,5 @@
 /** What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet decides. */
-export const HAZARDS = ['dust', 'caustic', 'acid', 'irritant', 'poisonous', 'ironSalt', 'copperSalt', 'flammable'] as const;
+export const HAZARDS = ['dust', 'caustic', 'acid', 'irritant', 'poisonous', 'ironSalt', 'copperSalt', 'flammable', 'chlorineBleach', 'carbonate', 'ammonia', 'oxidiser'] as const;
 export type Hazard = (typeof HAZARDS)[number];
 
 export const HAZARD_WORDS: Readonly<Record<Hazard, string>> = {
@@ -11,4 +11,8 @@ export const HAZARD_WORDS: Readonly<Record<Hazard, string>> = {
   ironSalt: 'iron salt: dangerous to small children and animals, locked away',
   copperSalt: 'copper salt: hazardous, harmful to water life; consider doing without',
   flammable: 'flammable: away from flame and heat',
+  chlorineBleach: 'chlorine bleach: never with acid or ammonia, which set free poisonous gas',
+  carbonate: 'carbonate: foams over with acid',
+  ammonia: 'ammonia: airflow, goggles; never with bleach',
+  oxidiser: 'oxidiser: away from what burns',
 };

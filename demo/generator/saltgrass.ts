@@ -1,4 +1,4 @@
-import type { BaseFacts, Material, RecipeBody } from '@vestigia/contract';
+import type { BaseFacts, Material, MaterialFacts, RecipeBody } from '@vestigia/contract';
 import type { Hazard, Lab, StepKind } from '@vestigia/core';
 
 /** The invented studio's furniture: what it owns, dyes with and promises. Everything here is made up. */
@@ -28,7 +28,7 @@ export const WATERS = [
   { name: 'Rain barrel', ph: 6.3, hardnessDh: 1, note: 'Runs low in August.' },
 ] as const;
 
-type MaterialSeed = Omit<Material, 'id' | 'note' | 'base' | 'measure'> & { note?: string; measure?: 'volume'; base?: BaseFacts };
+type MaterialSeed = Pick<Material, 'name' | 'kind' | 'hazards'> & { note?: string; measure?: Material['measure']; base?: BaseFacts; facts?: Partial<MaterialFacts> };
 const undyed = (L: number, a: number, b: number): BaseFacts['undyed'] => ({ L, a, b, illuminant: 'D65', observer: '10' });
 const hazards = (...of: Hazard[]): Hazard[] => of;
 

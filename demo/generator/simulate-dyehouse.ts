@@ -1,4 +1,4 @@
-import type { StudioDocument } from '@vestigia/contract';
+import type { StudioFile } from '@vestigia/contract';
 import type { Lab, LotPlan, PlanMaterial } from '@vestigia/core';
 import { checkVerdict, ciede2000, compareThenAndNow, convertGramsToMilligrams, lotColour, planLot, readLotSize, roundToResolution } from '@vestigia/core';
 import { Random } from './random';
@@ -27,7 +27,7 @@ export interface Simulation {
   readonly lastStartsDaysBefore: readonly number[];
 }
 
-type Doc = StudioDocument;
+type Doc = StudioFile;
 type DocLot = Doc['lots'][number];
 interface Jar {
   readonly id: string;
@@ -49,7 +49,7 @@ interface Made {
  * people make, read wet and dry, judged. Shade follows the dyestuff's strength, the water and the pot by a simple
  * saturating law, so that two harvests, two waters and one spoiled pot leave marks that can be found again.
  */
-export function simulateDyehouse(sim: Simulation): StudioDocument {
+export function simulateDyehouse(sim: Simulation): StudioFile {
   return new Dyehouse(sim).run();
 }
 

@@ -3,7 +3,7 @@ import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
-import type { LotSummary, StudioDocument } from '@vestigia/contract';
+import type { LotSummary, StudioFile } from '@vestigia/contract';
 import type { PlanInput } from '@vestigia/core';
 import { planLot } from '@vestigia/core';
 import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
@@ -20,7 +20,7 @@ const report = (what: string, aim: string, found: string): void => console.log(`
 const spread = (ms: number[]): string => `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
 /** Two thousand lots of the demo's dyehouse, its shelf topped up to the size the aims name by small deliveries and counts. */
-function largeStudio(): StudioDocument {
+function largeStudio(): StudioFile {
   const asOf = new Date(Math.floor(Date.now() / 60_000) * 60_000 - 3_600_000);
   const document = simulateDyehouse({ seed: 7, asOf: asOf.toISOString(), days: 7400, daysBetweenLots: 3.3, supplyScale: 9, supplyEvery: 4, countEvery: 5, lastStartsDaysBefore: [13, 7.95, 2.03, 0.99, 0.06] });
   let n = 0;
@@ -66,7 +66,7 @@ const kept = process.env['BENCH_DIR'];
 const { folder, remove } = kept ? { folder: kept, remove: () => undefined } : temporaryFolder('bench');
 mkdirSync(folder, { recursive: true });
 const made = existsSync(join(folder, 'large.json'));
-const document = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioDocument) : largeStudio();
+const document = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioFile) : largeStudio();
 console.log(`Studio: ${document.stockLots.length} stock lots, ${document.movements.length} movements, ${document.lots.length} lots, ${document.runEntries.length} bench entries`);
 if (!made) writeFileSync(join(folder, 'large.json'), JSON.stringify(document));
 const dataDir = join(folder, 'data');

@@ -5,7 +5,7 @@ import { colourways, lotProgress, lots, materials, recipeVersions, recipes } fro
 import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../problem';
 import { currentStandings, findVersion } from '../recipes/recipes-store';
-import { findMaterial } from '../stores/stores-store';
+import { findMaterial } from '../stores/materials-store';
 
 const UNFIT = (name: string, fibre: string): string => `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
 

@@ -1,7 +1,8 @@
-import type { ColourConditions, Factor, Hazard, Lab, LotPlan, RunEntry } from '@vestigia/core';
-import type { BaseFacts, RecipeBody, StudioVessel, WaterSource } from '@vestigia/contract';
+import type { BaseFacts, Liquor, MaterialFacts, RecipeBody, StockFacts, StudioVessel, WaterSource } from '@vestigia/contract';
+import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
+import type { ColourConditions, ConversionKind, Factor, Hazard, KitchenUnit, Lab, LotPlan, MaterialKind, MovementKind, RunEntry, StockMeasure, VolumeSystem } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, boolean, check, date, index, integer, jsonb, pgTable, real, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import { bigint, bigserial, boolean, check, customType, date, index, integer, jsonb, pgTable, real, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
 
 /*
  * Tables marked «append-only» refuse update, delete and truncate in the database itself (see the hand-written migration).
@@ -9,6 +10,7 @@ import { bigint, bigserial, boolean, check, date, index, integer, jsonb, pgTable
  */
 const instant = (name: string) => timestamp(name, { withTimezone: true, mode: 'string' });
 const amount = (name: string) => bigint(name, { mode: 'number' });
+const bytes = customType<{ data: Uint8Array }>({ dataType: () => 'bytea' });
 const seq = () => bigserial('seq', { mode: 'number' }).notNull();
 
 export const studio = pgTable('studio', {
@@ -19,6 +21,8 @@ export const studio = pgTable('studio', {
   balanceName: text('balance_name').notNull().default('bench balance'),
   balanceResolutionG: real('balance_resolution_g').notNull().default(0.1),
   balanceCapacityG: real('balance_capacity_g').notNull().default(3000),
+  volumeSystem: text('volume_system').$type<VolumeSystem>(),
+  currency: text('currency').notNull().default('EUR'),
   version: integer('version').notNull().default(1),
 }, (t) => [check('one_studio', sql`${t.only}`)]);
 
@@ -62,12 +66,27 @@ export const waters = pgTable('waters', {
 export const materials = pgTable('materials', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique(),
-  kind: text('kind').$type<'fibre' | 'dyestuff' | 'mordant' | 'tannin' | 'assistant' | 'modifier' | 'detergent'>().notNull(),
-  measure: text('measure').$type<'weight' | 'volume'>().notNull(),
+  kind: text('kind').$type<MaterialKind>().notNull(),
+  measure: text('measure').$type<StockMeasure>().notNull(),
   hazards: jsonb('hazards').$type<Hazard[]>().notNull(),
   note: text('note').notNull().default(''),
   base: jsonb('base').$type<BaseFacts>(),
+  facts: jsonb('facts').$type<MaterialFacts>().notNull().default(NO_FACTS),
+  version: integer('version').notNull().default(1),
 });
+
+/** Append-only: weighings of a level spoonful, from which its mean and spread are read. */
+export const spoonWeighings = pgTable('spoon_weighings', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  materialId: uuid('material_id').notNull().references(() => materials.id),
+  unit: text('unit').$type<KitchenUnit>().notNull(),
+  system: text('system').$type<VolumeSystem>().notNull(),
+  weightMg: amount('weight_mg').notNull(),
+  fromBalance: boolean('from_balance').notNull().default(false),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+}, (t) => [index('spoon_weighings_material').on(t.materialId)]);
 
 export const stockLots = pgTable('stock_lots', {
   id: uuid('id').primaryKey(),
@@ -78,30 +97,88 @@ export const stockLots = pgTable('stock_lots', {
   place: text('place').notNull().default(''),
   source: text('source').notNull().default(''),
   note: text('note').notNull().default(''),
+  /** What all of it cost when it came, minor units; null where that is not known or it came free. */
+  costMinor: amount('cost_minor'),
+  facts: jsonb('facts').$type<StockFacts>().notNull().default(NO_STOCK_FACTS),
   version: integer('version').notNull().default(1),
 }, (t) => [index('stock_lots_material').on(t.materialId)]);
+
+/** Append-only: what was attached to a material (its safety data sheet) or to a stock lot (a photograph). */
+export const attachments = pgTable('attachments', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  materialId: uuid('material_id').references(() => materials.id),
+  stockLotId: uuid('stock_lot_id').references(() => stockLots.id),
+  kind: text('kind').$type<'sheet' | 'photo'>().notNull(),
+  name: text('name').notNull(),
+  type: text('type').notNull(),
+  content: bytes('content').notNull(),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+}, (t) => [index('attachments_material').on(t.materialId), index('attachments_stock_lot').on(t.stockLotId)]);
 
 /** Sums of the two ledgers, kept by triggers in the same transaction; the check is what makes «never negative» true. */
 export const stockBalances = pgTable('stock_balances', {
   stockLotId: uuid('stock_lot_id').primaryKey().references(() => stockLots.id),
   onHand: amount('on_hand').notNull().default(0),
   promised: amount('promised').notNull().default(0),
-}, (t) => [check('on_hand_not_negative', sql`${t.onHand} >= 0`), check('promised_not_negative', sql`${t.promised} >= 0`)]);
+  /** Rises whenever this jar's row on the shelf changes, so that a reader asks only for what it has not seen. */
+  touched: amount('touched').notNull().default(0),
+}, (t) => [index('stock_balances_touched').on(t.touched), check('on_hand_not_negative', sql`${t.onHand} >= 0`), check('promised_not_negative', sql`${t.promised} >= 0`)]);
 
-/** Append-only. */
+/** Append-only: stock that changed its form. Its movements name it; what went in and what came out is its lineage. */
+export const conversions = pgTable('conversions', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  kind: text('kind').$type<ConversionKind>().notNull(),
+  lossMg: amount('loss_mg').notNull(),
+  note: text('note').notNull().default(''),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+});
+
+/** Append-only: what happened to a kept liquor, each with what was in it afterwards. */
+export const liquorEntries = pgTable('liquor_entries', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  stockLotId: uuid('stock_lot_id').notNull().references(() => stockLots.id),
+  kind: text('kind').$type<'save' | 'use' | 'replenish' | 'check' | 'ladder'>().notNull(),
+  after: jsonb('after').$type<Liquor>().notNull(),
+  note: text('note').notNull().default(''),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+}, (t) => [index('liquor_entries_stock_lot').on(t.stockLotId, t.seq)]);
+
+/** A count of one place, figure by figure, until its differences are booked together. */
+export const countWalks = pgTable('count_walks', {
+  id: uuid('id').primaryKey(),
+  place: text('place').notNull(),
+  blind: boolean('blind').notNull(),
+  entries: jsonb('entries').$type<Record<string, { counted: number; seenOnHand: number; fromBalance: boolean; at: string; byId: string }>>().notNull().default({}),
+  startedAt: instant('started_at').notNull(),
+  bookedAt: instant('booked_at'),
+  byId: uuid('by_id').notNull().references(() => people.id),
+  version: integer('version').notNull().default(1),
+});
+
+/** Append-only. `at` is when it happened, `recordedAt` when it was written down, where that was later. */
 export const movements = pgTable('movements', {
   seq: seq(),
   id: uuid('id').primaryKey(),
   stockLotId: uuid('stock_lot_id').notNull().references(() => stockLots.id),
-  kind: text('kind').$type<'receive' | 'use' | 'count' | 'reverse'>().notNull(),
+  kind: text('kind').$type<MovementKind>().notNull(),
   amount: amount('amount').notNull(),
   lotId: uuid('lot_id').references(() => lots.id),
+  /** A lot of another studio's, by its name, in history that was brought from there. */
+  lotRef: text('lot_ref'),
+  conversionId: uuid('conversion_id').references(() => conversions.id),
   runEntryId: uuid('run_entry_id').references(() => runEntries.id),
   reversesId: uuid('reverses_id').unique(),
   note: text('note').notNull().default(''),
   at: instant('at').notNull(),
+  recordedAt: instant('recorded_at'),
   byId: uuid('by_id').notNull().references(() => people.id),
-}, (t) => [index('movements_stock_lot').on(t.stockLotId, t.seq), index('movements_lot').on(t.lotId)]);
+}, (t) => [index('movements_jar').on(t.stockLotId, t.at, t.seq), index('movements_lot').on(t.lotId), index('movements_conversion').on(t.conversionId)]);
 
 /** Append-only: a promise is positive, its release or use negative. */
 export const promises = pgTable('promises', {

@@ -32,8 +32,9 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     people: await db.select({ id: schema.people.id, name: schema.people.name }).from(schema.people).orderBy(by(schema.people.name)),
     vessels: clean(await db.select().from(schema.vessels).orderBy(by(schema.vessels.name))),
     waters: clean(await db.select().from(schema.waters).orderBy(by(schema.waters.name))),
-    materials: await db.select().from(schema.materials).orderBy(by(schema.materials.name)),
-    stockLots: clean(await db.select().from(schema.stockLots).orderBy(by(schema.stockLots.tag))),
+    materials: clean(await db.select().from(schema.materials).orderBy(by(schema.materials.name))),
+    stockLots: clean(await db.select().from(schema.stockLots).orderBy(by(schema.stockLots.tag))).map((s) => ({ ...s, liquor: null })),
+    conversions: clean(await db.select().from(schema.conversions).orderBy(by(schema.conversions.seq))),
     recipes: await db.select().from(schema.recipes).orderBy(by(schema.recipes.name)),
     recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))),
     standings: clean(await db.select().from(schema.standings).orderBy(by(schema.standings.seq))),
@@ -44,5 +45,8 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     runEntries: clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq))),
     readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
     verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),
+    spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
+    liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
+    attachments: clean(await db.select().from(schema.attachments).orderBy(by(schema.attachments.seq))).map(({ content, ...a }) => ({ ...a, base64: Buffer.from(content).toString('base64') })),
   };
 }

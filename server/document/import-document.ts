@@ -1,5 +1,6 @@
 import type { StudioDocument } from '@vestigia/contract';
-import { convertGramsToMilligrams } from '@vestigia/core';
+import { convertGramsToMilligrams, firstOverdraft } from '@vestigia/core';
+import { sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Context } from '../context';
 import type { Db } from '../db/database';
@@ -38,30 +39,48 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.vessels, d.vessels);
   await insert(schema.waters, d.waters);
   await insert(schema.materials, d.materials);
-  await insert(schema.stockLots, d.stockLots);
+  await insert(schema.stockLots, d.stockLots.map(({ liquor: _liquor, ...s }) => s));
+  await insert(schema.conversions, d.conversions);
   await insert(schema.recipes, d.recipes);
   await insert(schema.recipeVersions, d.recipeVersions);
   await insert(schema.standings, d.standings);
   await insert(schema.colourways, d.colourways);
   await insert(schema.lots, d.lots.map((l) => ({ ...l, pieces: l.plan.pieces, pieceWeightMg: convertGramsToMilligrams(l.plan.pieceWeightG), batches: l.plan.batches.length, plan: l.plan })));
   await insert(schema.runEntries, d.runEntries);
-  await insertLedgers(d, insert);
+  await insertLedgers(tx, d, insert);
   await insert(schema.readings, d.readings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })));
   await insert(schema.verdicts, d.verdicts);
+  await insert(schema.spoonWeighings, d.spoonWeighings);
+  await insert(schema.liquorEntries, d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })));
+  await insert(schema.attachments, d.attachments.map(({ base64, ...a }) => ({ ...a, content: Buffer.from(base64, 'base64') })));
   await refoldAll(tx);
 }
 
-/** Movements and promises as they happened, one time line: a promise is checked against the shelf of its moment. */
-async function insertLedgers(d: StudioDocument, insert: <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]) => Promise<void>): Promise<void> {
-  const line = [
-    ...d.movements.map((row) => ({ at: row.at, table: schema.movements, row })),
-    ...d.promises.map((row) => ({ at: row.at, table: schema.promises, row })),
-  ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
-  let start = 0;
-  for (let i = 1; i <= line.length; i += 1) {
-    const first = line[start];
-    if (!first || (i < line.length && line[i]?.table === first.table)) continue;
-    await insert(first.table, line.slice(start, i).map((entry) => entry.row));
-    start = i;
+/**
+ * The ledgers, each at once: what comes in before what goes out, so that no slice ends below nothing. That no jar ever held
+ * less than nothing, and that no promise was more than was free, is looked at here over all of time.
+ */
+async function insertLedgers(tx: Db, d: StudioDocument, insert: <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]) => Promise<void>): Promise<void> {
+  const tagOf = new Map(d.stockLots.map((s) => [s.id, s.tag]));
+  const over = firstOverdraft(d.movements) ?? firstOverPromise(d);
+  if (over) throw new Refusal('refused', `This studio file does not add up: ${tagOf.get(over.stockLotId) ?? 'a jar'} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`, { reason: 'overdraft' });
+  await tx.execute(sql`SELECT set_config('vestigia.opening', 'yes', true)`);
+  await insert(schema.movements, [...d.movements.filter((m) => m.amount >= 0), ...d.movements.filter((m) => m.amount < 0)]);
+  await insert(schema.promises, [...d.promises.filter((p) => p.amount >= 0), ...d.promises.filter((p) => p.amount < 0)]);
+  await tx.execute(sql`SELECT set_config('vestigia.opening', '', true)`);
+}
+
+/** A promise is looked at against the shelf of its own moment, with all that happened in that moment done. */
+function firstOverPromise(d: StudioDocument): { stockLotId: string; at: string } | undefined {
+  const line = [...d.movements.map((m) => ({ ...m, bound: 0 })), ...d.promises.map((p) => ({ ...p, amount: 0, bound: p.amount }))].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+  const free = new Map<string, number>();
+  const bound = new Set<string>();
+  for (const [i, { stockLotId, at, amount, bound: promised }] of line.entries()) {
+    free.set(stockLotId, (free.get(stockLotId) ?? 0) + amount - promised);
+    if (promised > 0) bound.add(stockLotId);
+    if (line[i + 1]?.at === at) continue;
+    for (const id of bound) if ((free.get(id) ?? 0) < 0) return { stockLotId: id, at };
+    bound.clear();
   }
+  return undefined;
 }

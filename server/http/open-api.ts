@@ -15,9 +15,10 @@ export function openApiDocument(version: string): object {
         ...(call.path.includes('{id}') ? { params: z.object({ id: z.uuid() }) } : {}),
         ...(call.query ? { query: call.query } : {}),
         ...(call.body ? { body: { required: true, content: json(call.body) } } : {}),
+        ...(call.upload ? { body: { required: true, content: Object.fromEntries(call.upload.map((type) => [type, { schema: { type: 'string' as const, format: 'binary' } }])) } } : {}),
       },
       responses: {
-        200: { description: call.summary, content: json(call.reply) },
+        200: { description: call.summary, content: call.download ? { [call.download]: { schema: { type: 'string' as const } } } : json(call.reply) },
         default: { description: 'Refused, with a plain sentence', content: { 'application/problem+json': { schema: problem } } },
       },
     });

@@ -1,5 +1,6 @@
 import type { Call, Person } from '@vestigia/contract';
-import type { Request, RequestHandler, Router } from 'express';
+import { createHash } from 'node:crypto';
+import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import type { Context, Topic } from '../context';
 import type { Db } from '../db/database';
@@ -18,9 +19,19 @@ export interface Asked<C extends Call> {
   readonly id: string;
   readonly body: Body<C>;
   readonly query: Query<C>;
+  /** The whole body of a call that takes a file; empty for all others. */
+  readonly file: Uint8Array;
 }
 
-export type Handler<C extends Call> = (asked: Asked<C>) => Promise<Reply<C>>;
+/** What a call that answers with a file gives back. */
+export interface FileReply {
+  readonly name: string;
+  readonly type: string;
+  readonly content: string | Uint8Array;
+}
+
+type Answer<C extends Call> = C extends { download: string } ? FileReply : Reply<C>;
+export type Handler<C extends Call> = (asked: Asked<C>) => Promise<Answer<C>>;
 
 /** Registers calls of the contract on a router. Features are written against this and never see Express. */
 export class Routes {
@@ -30,7 +41,9 @@ export class Routes {
   reads<C extends Call>(call: C, handler: Handler<C>): void {
     this.register(call, async (req, res) => {
       const asked = this.ask(call, req);
-      res.json(this.checked(call, await handler({ ...asked, db: this.context.database.db, now: this.context.clock() })));
+      const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
+      if (call.download) sendFile(res, answer as FileReply);
+      else res.json(this.checked(call, answer));
     });
   }
 
@@ -38,8 +51,9 @@ export class Routes {
   writes<C extends Call>(call: C, topics: readonly Topic[], handler: Handler<C>): void {
     this.register(call, async (req, res) => {
       const asked = this.ask(call, req);
-      const key = (asked.body as { id?: string } | undefined)?.id;
-      const reply = await this.writer.write({ call: `${call.method} ${call.path}`, key, body: [asked.id, asked.body], run: (db, now) => handler({ ...asked, db, now }) });
+      const key = (asked.body as { id?: string } | undefined)?.id ?? (asked.query as { id?: string } | undefined)?.id;
+      const body = call.upload ? [asked.id, asked.query, createHash('sha256').update(asked.file).digest('hex')] : [asked.id, asked.body];
+      const reply = await this.writer.write({ call: `${call.method} ${call.path}`, key, body, run: (db, now) => handler({ ...asked, db, now }) });
       this.context.changes.tell(topics);
       res.json(this.checked(call, reply));
     });
@@ -59,12 +73,27 @@ export class Routes {
       id: typeof id === 'string' ? id : '',
       body: (call.body ? parse(call.body, req.body) : undefined) as Body<C>,
       query: (call.query ? parse(call.query, req.query) : undefined) as Query<C>,
+      file: call.upload ? fileOf(call.upload, req) : new Uint8Array(),
     };
   }
 
   private checked(call: Call, reply: unknown): unknown {
     return this.checkReplies ? call.reply.parse(reply) : reply;
   }
+}
+
+function fileOf(types: readonly string[], req: Request): Uint8Array {
+  if (!Buffer.isBuffer(req.body) || req.body.length === 0) throw new Refusal('unreadable', 'There is nothing in that file. Choose another.');
+  if (!types.some((type) => req.is(type))) throw new Refusal('unreadable', `That kind of file is not taken here. Choose one of: ${types.map((t) => t.split('/')[1]).join(', ')}.`);
+  return req.body;
+}
+
+/** Sent as a download that no browser will run, whatever is in it. */
+function sendFile(res: Response, { name, type, content }: FileReply): void {
+  const kind = type === 'application/pdf' || type.startsWith('image/') ? 'inline' : 'attachment';
+  res.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
+  res.setHeader('content-disposition', `${kind}; filename*=UTF-8''${encodeURIComponent(name)}`);
+  res.type(type).send(typeof content === 'string' ? content : Buffer.from(content));
 }
 
 /** Checks what came in against the contract; what is wrong is said in the contract's own sentences. */

@@ -65,7 +65,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     expect(lot.verdicts[0]?.toMaster).toBeCloseTo(0.72, 1);
     expect(lot.madeFrom.map((m) => [m.material, m.amount])).toEqual([['Potassium alum', 96_500], ['Rug wool', 600_000], ['Weld', 600_000]]);
     const jar = (await studio.agent.get(`/api/stock-lots/${f.weldJar}`).expect(200)).body as StockLot;
-    expect(jar.wentInto).toEqual([{ lot: { id: lotId, tag: lot.summary.tag, colourway: 'Marram' }, amount: 600_000 }]);
+    expect(jar.wentInto).toMatchObject([{ lot: { id: lotId, tag: lot.summary.tag, colourway: 'Marram' }, amount: 600_000 }]);
     expect(jar.lines.at(-1)).toMatchObject({ kind: 'use', amount: -600_000, balance: 2_400_000 });
   });
 

@@ -5,7 +5,7 @@ import { and, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { runEntries, stockBalances, stockLots } from '../db/schema';
 import { Refusal, notFound } from '../problem';
-import { giveBackFromLot, takeForLot } from '../stores/stores-service';
+import { giveBackFromLot, takeForLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';

@@ -26,7 +26,7 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
   });
 
   it.each<[string, object, RegExp]>([
-    ['no amount', { written: '' }, /Write a weight/], ['no unit', { written: '12' }, /Which unit/], ['less than nothing', { written: '-2 kg' }, /below zero/], ['another measure', { written: '2 l' }, /not a unit of weight/],
+    ['no amount', { written: '' }, /Write a weight/], ['no unit', { written: '12' }, /Which unit/], ['less than nothing', { written: '-2 kg' }, /below zero/], ['another measure', { written: '2 l' }, /teach it a spoon/],
     ['past before it came', { bestBefore: '2026-04-01' }, /past its best before/], ['a day to come', { receivedOn: '2027-01-01' }, /before it comes/], ['a tag in use', { tag: 'WEL-1' }, /Another jar has that tag/], ['no date', { receivedOn: 'May' }, /year-month-day/],
   ])('refuses a delivery with %s', async (_name, change, sentence) => {
     const before = ((await studio.agent.get('/api/stores')).body as ShelfRow[]).length;

@@ -4,7 +4,7 @@ import type { Db } from '../db/database';
 import { colourways, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
 import { lotTag } from '../lot-tag';
 import { readLotSummaries } from '../lots/lots-store';
-import { readGoingOff, readShort } from '../stores/stores-store';
+import { readGoingOff, readShort } from '../stores/shelf';
 import { studioToday } from '../studio/studio-store';
 
 const GOING_OFF_DAYS = 30;

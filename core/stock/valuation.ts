@@ -1,0 +1,139 @@
+export const VALUATION_METHODS = ['fifo', 'average'] as const;
+export type ValuationMethod = (typeof VALUATION_METHODS)[number];
+
+/** A movement as valuation sees it: in order of time, without pairs that were reversed. */
+export interface ValuedMovement {
+  readonly id: string;
+  readonly materialId: string;
+  /** Whole smallest units; in is positive. */
+  readonly amount: number;
+  /** What the whole of a coming-in cost, in minor units of money; `null` for what came free or was found. */
+  readonly costMinor: number | null;
+  /** What comes out of a conversion carries the value of what went in. */
+  readonly conversionId: string | null;
+}
+
+/** One material's stock in money. Minor units; `onHand + used = received`, exactly. */
+export interface Valuation {
+  readonly onHandMinor: number;
+  readonly usedMinor: number;
+  readonly receivedMinor: number;
+}
+
+export interface StockValue {
+  readonly byMaterial: ReadonlyMap<string, Valuation>;
+  /** What each movement out took with it, by its id. */
+  readonly takenMinor: ReadonlyMap<string, number>;
+}
+
+interface Purse {
+  receive(amount: number, costMinor: number): void;
+  /** Value of an amount taken. What is taken beyond all there is carries nothing. */
+  take(amount: number): number;
+}
+
+/** Oldest first: what goes out carries the cost of the oldest layer still there; a shortage is met by the next to come. */
+function layers(): Purse {
+  const heap: { amount: number; costMinor: number }[] = [];
+  let first = 0;
+  let owed = 0;
+  const take = (wanted: number): number => {
+    let minor = 0;
+    let left = wanted;
+    while (left > 0 && first < heap.length) {
+      const layer = heap[first] as (typeof heap)[number];
+      const amount = Math.min(left, layer.amount);
+      const part = amount === layer.amount ? layer.costMinor : Math.round(layer.costMinor * (amount / layer.amount));
+      layer.amount -= amount;
+      layer.costMinor -= part;
+      minor += part;
+      left -= amount;
+      if (layer.amount === 0) first += 1;
+    }
+    owed += left;
+    return minor;
+  };
+  return {
+    take,
+    receive(amount, costMinor) {
+      const covered = Math.min(owed, amount);
+      owed -= covered;
+      if (covered === amount) {
+        // All of it was used before it was booked in: its cost stays with the next layer, or with none.
+        const next = heap[heap.length - 1];
+        if (next && next.amount > 0) next.costMinor += costMinor;
+        else heap.push({ amount: 0, costMinor });
+      } else heap.push({ amount: amount - covered, costMinor });
+    },
+  };
+}
+
+/** Moving average: each coming-in mixes with what is there, each going-out takes its share of the whole. */
+function mixture(): Purse {
+  let onHand = 0;
+  let value = 0;
+  return {
+    receive(amount, costMinor) {
+      onHand += amount;
+      value += costMinor;
+    },
+    take(amount) {
+      const minor = onHand <= amount ? value : Math.round(value * (amount / onHand));
+      value -= minor;
+      onHand -= amount;
+      return minor;
+    },
+  };
+}
+
+/**
+ * Values stock first in first out, or at its moving average. Exact in minor units: what is on hand and what was used always
+ * add up to what was received, for each material. A conversion passes value on: what comes out is received at the value of
+ * what went in, less nothing.
+ * @param movements any number of materials, in order of time; of one conversion, what goes in before what comes out
+ */
+export function valueStock(movements: Iterable<ValuedMovement>, method: ValuationMethod): StockValue {
+  const purses = new Map<string, Purse & { received: number; used: number }>();
+  const taken = new Map<string, number>();
+  const passedOn = new Map<string, number>();
+  for (const m of movements) {
+    const purse = purses.get(m.materialId) ?? { ...(method === 'fifo' ? layers() : mixture()), received: 0, used: 0 };
+    purses.set(m.materialId, purse);
+    if (m.amount > 0) {
+      const cost = m.conversionId === null ? (m.costMinor ?? 0) : (passedOn.get(m.conversionId) ?? 0);
+      if (m.conversionId !== null) passedOn.set(m.conversionId, 0);
+      purse.received += cost;
+      purse.receive(m.amount, cost);
+    } else if (m.amount < 0) {
+      const minor = purse.take(-m.amount);
+      purse.used += minor;
+      taken.set(m.id, minor);
+      if (m.conversionId !== null) passedOn.set(m.conversionId, (passedOn.get(m.conversionId) ?? 0) + minor);
+    }
+  }
+  const byMaterial = new Map([...purses].map(([id, { received, used }]) => [id, { receivedMinor: received, usedMinor: used, onHandMinor: received - used }]));
+  return { byMaterial, takenMinor: taken };
+}
+
+/** Leaves out movements that were reversed, and their reversals: together they are as if they had never been. */
+export function withoutReversed<M extends { readonly id: string; readonly reversesId: string | null }>(movements: readonly M[]): M[] {
+  const there = new Set(movements.map((m) => m.id));
+  const reversed = new Set(movements.flatMap((m) => (m.reversesId !== null && there.has(m.reversesId) ? [m.reversesId] : [])));
+  return movements.filter((m) => !reversed.has(m.id) && !(m.reversesId !== null && there.has(m.reversesId)));
+}
+
+/**
+ * Reads an amount of money as written (`12.50`, `12,5`, `£8`) into minor units of a currency with two decimals.
+ * `undefined` when it can't be read or is below zero.
+ */
+export function readMoney(text: string): number | undefined {
+  const match = /^\D{0,3}\s*(\d{1,9})(?:[.,](\d{1,2}))?\s*\D{0,3}$/.exec(text.trim());
+  if (!match || text.includes('-') || text.includes('−')) return undefined;
+  return Number(match[1]) * 100 + Number((match[2] ?? '').padEnd(2, '0') || 0);
+}
+
+/** Writes minor units as money: `12.50 GBP`. */
+export function formatMoney(minor: number, currency: string): string {
+  const sign = minor < 0 ? '−' : '';
+  return `${sign}${Math.floor(Math.abs(minor) / 100)}.${String(Math.abs(minor) % 100).padStart(2, '0')} ${currency}`;
+}

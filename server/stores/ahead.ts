@@ -1,0 +1,109 @@
+import type { Ahead, AheadRow, Material, MaterialPage } from '@vestigia/contract';
+import type { UseRate } from '@vestigia/core';
+import { figure, formatAmount, freshToDried, isInSeason, rateOfUse, reorder, runOut, toGather } from '@vestigia/core';
+import type { SQL } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { studioToday } from '../studio/studio-store';
+import { findMaterial, listMaterials, readAttachments, readSpoons } from './materials-store';
+import { oneValue, readGoingOff, readJarsOf } from './shelf';
+import { readWorth } from './worth';
+
+const WEEKS_BACK = 52;
+const COVER_WEEKS = 26;
+const USUAL_LEAD_DAYS = 14;
+const GOING_OFF_DAYS = 60;
+const PICTURE_DAYS = 365;
+const WEEK_S = 604_800;
+export const SMALLEST_UNIT = { weight: 'mg', volume: 'µl', pieces: 'pieces' } as const;
+
+interface Use {
+  readonly materialId: string;
+  readonly onHand: number;
+  readonly promised: number;
+  readonly firstWeek: number | null;
+  readonly weeks: { readonly week: number; readonly amount: number }[];
+}
+
+/** What was used week by week, counted back from now, corrections taken off; dissolving and opening count as use, drying doesn't. */
+async function readUse(db: Db, now: Date, materialId?: string): Promise<Map<string, Use>> {
+  const only = (column: SQL): SQL => (materialId === undefined ? sql`` : sql`AND ${column} = ${materialId}`);
+  const weekOf = sql`floor(extract(epoch FROM (${now.toISOString()}::timestamptz - m.at)) / ${sql.raw(String(WEEK_S))})::int`;
+  const rows = await oneValue<Use[]>(db, sql`(
+    WITH used AS (
+      SELECT s.material_id, ${weekOf} AS week, sum(-m.amount)::bigint AS amount
+      FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id LEFT JOIN movements o ON o.id = m.reverses_id LEFT JOIN conversions c ON c.id = m.conversion_id
+      WHERE m.at > ${new Date(now.getTime() - WEEKS_BACK * WEEK_S * 1000).toISOString()}::timestamptz AND m.at <= ${now.toISOString()}::timestamptz
+        AND (m.kind = 'use' OR o.kind = 'use' OR (m.kind = 'convert' AND m.amount < 0 AND c.kind IN ('dissolve', 'open'))) ${only(sql`s.material_id`)} GROUP BY 1, 2
+    ), held AS (
+      SELECT s.material_id, sum(b.on_hand)::bigint AS on_hand, sum(b.promised)::bigint AS promised, min(s.received_on) AS since FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id WHERE true ${only(sql`s.material_id`)} GROUP BY 1
+    )
+    SELECT coalesce(json_agg(json_build_object('materialId', h.material_id, 'onHand', h.on_hand, 'promised', h.promised,
+      'firstWeek', floor(extract(epoch FROM (${now.toISOString()}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
+      'weeks', (SELECT coalesce(json_agg(json_build_object('week', u.week, 'amount', u.amount)), '[]') FROM used u WHERE u.material_id = h.material_id))), '[]') FROM held h)`);
+  return new Map(rows.map((r) => [r.materialId, r]));
+}
+
+/** Weeks with nothing used are zeros; weeks before the material was here are none at all. */
+function rateFrom(use: Use | undefined): UseRate | undefined {
+  if (!use || use.firstWeek === null) return undefined;
+  const weekly = Array.from({ length: Math.min(WEEKS_BACK, Math.max(0, use.firstWeek)) }, () => 0);
+  for (const { week, amount } of use.weeks) if (week < weekly.length) weekly[week] = Math.max(0, amount);
+  return rateOfUse({ weekly: weekly.reverse() });
+}
+
+function look(material: Material, use: Use | undefined, today: string): AheadRow {
+  const rate = rateFrom(use);
+  const { facts, measure } = material;
+  const unit = SMALLEST_UNIT[measure];
+  const leadTimeDays = facts.leadTimeDays ?? USUAL_LEAD_DAYS;
+  const onHand = use?.onHand ?? 0;
+  const promised = use?.promised ?? 0;
+  const free = onHand - promised;
+  const inSeason = facts.season !== null && isInSeason(facts.season, today);
+  const order = rate ? reorder(rate, { leadTimeDays, coverWeeks: COVER_WEEKS, unit, setPoint: facts.reorderPoint, setQuantity: facts.reorderQuantity })
+    : facts.reorderPoint !== null ? { point: figure(facts.reorderPoint, unit, 'set by the studio', []), quantity: figure(facts.reorderQuantity ?? facts.reorderPoint, unit, facts.reorderQuantity === null ? 'as much as the reorder point: no use is known yet' : 'set by the studio', []) } : undefined;
+  const gather = rate && facts.season && inSeason ? toGather(free, rate, facts.season, today, unit) : undefined;
+  const mustOrder = order !== undefined && free <= order.point.value && facts.season === null;
+  const mustGather = gather !== undefined && gather.value > 0;
+  const out = rate ? runOut(free, rate) : undefined;
+  return {
+    materialId: material.id, name: material.name, kind: material.kind, measure, onHand, promised, free, leadTimeDays, inSeason,
+    perWeek: rate ? figure(Math.round(rate.perWeek), unit, 'what was used ÷ weeks, corrections taken off', [{ name: 'weeks looked back', value: rate.weeks, unit: '' }, { name: 'weeks with use', value: rate.weeksWithUse, unit: '' }, { name: 'spread of a week', value: Math.round(rate.weekSpread), unit }]) : null,
+    runOut: out ?? null, reorderPoint: order?.point ?? null, quantity: mustGather ? gather : (order?.quantity ?? null),
+    act: mustGather ? 'gather' : mustOrder ? 'order' : 'none',
+    why: mustGather ? `In season now; ${formatAmount(gather.value, measure)} more would last until the next.` : mustOrder ? `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} that ${leadTimeDays} days of waiting need.` : rate ? '' : 'Too little use in the last year to say how fast it goes.',
+  };
+}
+
+/** Everything looked ahead: what goes how fast, what runs out when, what to get now, what goes off first. */
+export async function readAhead(db: Db, now: Date): Promise<Ahead> {
+  const today = await studioToday(db, now);
+  const all = await listMaterials(db);
+  const use = await readUse(db, now);
+  return {
+    today, coverWeeks: COVER_WEEKS,
+    rows: all.filter((m) => use.has(m.id)).map((m) => look(m, use.get(m.id), today)),
+    expiring: await readGoingOff(db, await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000))),
+    seasons: all.flatMap((m) => (m.facts.season === null ? [] : [{ materialId: m.id, name: m.name, ...m.facts.season }])),
+  };
+}
+
+/** One material: everything the studio knows of it and how it stands. */
+export async function readMaterialPage(db: Db, id: string, now: Date): Promise<MaterialPage> {
+  const material = await findMaterial(db, id);
+  const today = await studioToday(db, now);
+  const use = await readUse(db, now, id);
+  const { days, dryings } = await oneValue<{ days: MaterialPage['days']; dryings: { at: string; fresh: number; dried: number }[] }>(db, sql`json_build_object(
+    'days', (SELECT coalesce(json_agg(json_build_object('on', d.on, 'onHand', d.on_hand) ORDER BY d.on), '[]') FROM (
+      SELECT greatest(x.on, ${today}::date - ${sql.raw(String(PICTURE_DAYS))}) AS on, max(x.n) AS n, (array_agg(x.on_hand ORDER BY x.on DESC))[1] AS on_hand FROM (
+        SELECT (m.at AT TIME ZONE (SELECT zone FROM studio))::date AS on, count(*) AS n, sum(sum(m.amount)) OVER (ORDER BY (m.at AT TIME ZONE (SELECT zone FROM studio))::date)::bigint AS on_hand
+        FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id = ${id} GROUP BY 1) x GROUP BY 1) d),
+    'dryings', (SELECT coalesce(json_agg(json_build_object('at', to_json(c.at), 'fresh', f.fresh, 'dried', f.dried) ORDER BY c.seq DESC), '[]') FROM conversions c JOIN LATERAL (
+      SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh, sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
+      WHERE c.kind = 'dry' AND EXISTS (SELECT 1 FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE m.conversion_id = c.id AND s.material_id = ${id})))`);
+  return {
+    material, jars: await readJarsOf(db, id), spoons: await readSpoons(db, id), attachments: await readAttachments(db, id), ahead: look(material, use.get(id), today), days, ...(await readWorth(db, id)),
+    dryings: dryings.filter((d) => d.dried > 0 && d.dried <= d.fresh).map((d) => ({ at: new Date(d.at).toISOString(), factor: freshToDried(d.fresh / 1000, d.dried / 1000) })),
+  };
+}

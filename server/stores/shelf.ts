@@ -1,0 +1,85 @@
+import type { ShelfOn, ShelfRow } from '@vestigia/contract';
+import type { AvailableStock } from '@vestigia/core';
+import type { SQL } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { studioToday } from '../studio/studio-store';
+
+/** One row of the shelf as JSON: reading hundreds of rows field by field out of PGlite costs several times what finding them does. */
+const ROW = sql`json_build_object(
+  'id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'material', m.name, 'kind', m.kind, 'measure', m.measure, 'hazards', m.hazards,
+  'place', s.place, 'source', s.source, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'form', s.facts->'form',
+  'onHand', b.on_hand, 'promised', b.promised, 'free', b.on_hand - b.promised)`;
+const FROM = sql`FROM stock_lots s JOIN materials m ON m.id = s.material_id JOIN stock_balances b ON b.stock_lot_id = s.id`;
+
+async function rowsWhere(db: Db, where: SQL, order: SQL): Promise<ShelfRow[]> {
+  return oneValue<ShelfRow[]>(db, sql`(SELECT coalesce(json_agg(${ROW} ORDER BY ${order}), '[]') ${FROM} WHERE ${where})`);
+}
+
+/** One JSON value, asked of the database as one question. */
+export async function oneValue<T>(db: Db, value: SQL): Promise<T> {
+  const result = (await db.execute(sql`SELECT ${value} AS value`)) as unknown as { rows: { value: T }[] };
+  return result.rows[0]?.value as T;
+}
+
+const BY_AGE = sql`m.name, s.received_on, s.tag`;
+
+/**
+ * The whole shelf, kept in memory as it was last read. Each reading asks only for the jars whose number says that they
+ * changed since (one process holds the database, and writes follow one another, so no number is ever missed).
+ */
+export class ShelfMirror {
+  private readonly rows = new Map<string, ShelfRow>();
+  private seen = 0;
+  private sorted: readonly ShelfRow[] = [];
+
+  async read(db: Db): Promise<readonly ShelfRow[]> {
+    const { upTo, changed } = await oneValue<{ upTo: number; changed: ShelfRow[] }>(db, sql`json_build_object(
+      'upTo', (SELECT coalesce(max(touched), 0) FROM stock_balances),
+      'changed', (SELECT coalesce(json_agg(${ROW}), '[]') ${FROM} WHERE b.touched > ${this.seen}))`);
+    if (changed.length > 0) {
+      for (const row of changed) this.rows.set(row.id, row);
+      this.sorted = [...this.rows.values()].sort((a, b) => compare(a.material, b.material) || compare(a.receivedOn, b.receivedOn) || compare(a.tag, b.tag));
+    }
+    this.seen = Math.max(this.seen, upTo);
+    return this.sorted;
+  }
+}
+
+const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
+
+export const readShelfRow = async (db: Db, id: string): Promise<ShelfRow | undefined> => (await rowsWhere(db, sql`s.id = ${id}`, BY_AGE))[0];
+export const readJarsOf = (db: Db, materialId: string): Promise<ShelfRow[]> => rowsWhere(db, sql`s.material_id = ${materialId}`, BY_AGE);
+/** Jars at one place with something in them; every place for an empty name. */
+export const readPlace = (db: Db, place: string): Promise<ShelfRow[]> => rowsWhere(db, place === '' ? sql`b.on_hand > 0` : sql`s.place = ${place} AND b.on_hand > 0`, sql`s.place, s.tag`);
+export const readShort = (db: Db): Promise<ShelfRow[]> => rowsWhere(db, sql`b.promised > b.on_hand`, sql`m.name`);
+/** Jars with something left whose best before is on or before the date, soonest first. */
+export const readGoingOff = (db: Db, by: string): Promise<ShelfRow[]> => rowsWhere(db, sql`b.on_hand > 0 AND s.best_before <= ${by}`, sql`s.best_before, s.tag`);
+
+/** What is free of these materials, by material, for planning. */
+export async function readAvailable(db: Db, materialIds: readonly string[]): Promise<Map<string, AvailableStock[]>> {
+  const available = new Map<string, AvailableStock[]>(materialIds.map((id) => [id, []]));
+  if (materialIds.length === 0) return available;
+  for (const row of await rowsWhere(db, sql`s.material_id IN ${[...materialIds]}`, BY_AGE)) {
+    available.get(row.materialId)?.push({ stockLotId: row.id, free: row.free, receivedOn: row.receivedOn, ...(row.bestBefore === null ? {} : { bestBefore: row.bestBefore }) });
+  }
+  return available;
+}
+
+/**
+ * The shelf at the end of another day. In the past: what the ledgers sum to by then. Ahead: what is on hand now, with what
+ * is promised taken out and what will be past its best before marked; use without a promise is told by the forecast.
+ */
+export async function readShelfOn(db: Db, on: string, now: Date): Promise<ShelfOn> {
+  const today = await studioToday(db, now);
+  const when = on < today ? 'past' : on > today ? 'ahead' : 'today';
+  const sums = (table: SQL): SQL => sql`(SELECT stock_lot_id, sum(amount)::bigint AS amount FROM ${table} WHERE at < (${on}::date + 1)::timestamp AT TIME ZONE (SELECT zone FROM studio) GROUP BY stock_lot_id)`;
+  const onHand = when === 'past' ? sql`coalesce(v.amount, 0)` : when === 'ahead' ? sql`greatest(0, b.on_hand - b.promised)` : sql`b.on_hand`;
+  const promised = when === 'past' ? sql`coalesce(p.amount, 0)` : when === 'ahead' ? sql`0` : sql`b.promised`;
+  const past = when === 'past' ? sql`LEFT JOIN ${sums(sql`movements`)} v ON v.stock_lot_id = s.id LEFT JOIN ${sums(sql`promises`)} p ON p.stock_lot_id = s.id` : sql``;
+  const rows = await oneValue<ShelfOn['rows']>(db, sql`(SELECT coalesce(json_agg(json_build_object(
+    'id', s.id, 'tag', s.tag, 'material', m.name, 'measure', m.measure, 'place', s.place, 'onHand', ${onHand}, 'promised', ${promised}, 'free', ${onHand} - ${promised},
+    'expired', coalesce(s.best_before < ${on}::date, false)) ORDER BY ${BY_AGE}), '[]') ${FROM} ${past}
+    WHERE ${when === 'past' ? sql`v.amount IS NOT NULL` : sql`true`})`);
+  return { on, when, rows };
+}

@@ -1,0 +1,113 @@
+import type { StockFacts, StockLedgerLine, StockLot } from '@vestigia/contract';
+import { contentsAtVolume } from '@vestigia/core';
+import type { SQL } from 'drizzle-orm';
+import { eq, sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { materials, stockBalances, stockLots } from '../db/schema';
+import { lotTag } from '../lot-tag';
+import { notFound } from '../problem';
+import { attachmentsWhere, readSpoons } from './materials-store';
+import { oneValue, readShelfRow } from './shelf';
+
+/** Lines shown with a jar; the rest of a long ledger is asked for by itself. */
+const LINES_SHOWN = 250;
+
+type RawLine = Omit<StockLedgerLine, 'lot'> & { lotId: string | null; lotNumber: number | null; lotRef: string | null };
+
+/** Movements and promises of one jar as one line of time, with both balances after each. */
+const linesOf = (jarId: string, newest: number | null): SQL => sql`(
+  WITH line AS (
+    SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id, lot_ref, conversion_id, reverses_id FROM movements WHERE stock_lot_id = ${jarId}
+    UNION ALL
+    SELECT id, CASE WHEN amount > 0 THEN 'promise' ELSE 'release' END, amount, 0, amount, at, seq, 1, by_id, '', lot_id, NULL, NULL, NULL FROM promises WHERE stock_lot_id = ${jarId}
+  ), run AS (
+    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS promised, row_number() OVER w AS n FROM line WINDOW w AS (ORDER BY at, ledger, seq)
+  )
+  SELECT coalesce(json_agg(json_build_object('id', r.id, 'kind', r.kind, 'amount', r.amount, 'balance', r.balance, 'promised', r.promised, 'at', to_json(r.at), 'by', json_build_object('id', p.id, 'name', p.name),
+    'note', r.note, 'lotId', r.lot_id, 'lotNumber', l.number, 'lotRef', r.lot_ref, 'conversionId', r.conversion_id, 'reversesId', r.reverses_id,
+    'reversed', EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = r.id)) ORDER BY r.n), '[]')
+  FROM run r JOIN people p ON p.id = r.by_id LEFT JOIN lots l ON l.id = r.lot_id
+  ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
+
+const toLine = ({ lotId, lotNumber, lotRef, ...line }: RawLine): StockLedgerLine => ({
+  ...line, at: new Date(line.at).toISOString(),
+  lot: lotId !== null && lotNumber !== null ? { id: lotId, tag: lotTag(lotNumber) } : lotRef === null ? null : { id: null, tag: lotRef },
+});
+
+export async function readLedger(db: Db, jarId: string): Promise<StockLedgerLine[]> {
+  return (await oneValue<RawLine[]>(db, linesOf(jarId, null))).map(toLine);
+}
+
+/** The jars on the other side of this jar's conversions: what it was made of, or what was made of it. */
+const kinOf = (jarId: string, side: 'parents' | 'children'): SQL => {
+  const [own, other] = side === 'parents' ? [sql`own.amount > 0`, sql`kin.amount < 0`] : [sql`own.amount < 0`, sql`kin.amount > 0`];
+  return sql`(SELECT coalesce(json_agg(json_build_object('id', s.id, 'tag', s.tag, 'material', m.name, 'kind', c.kind, 'amount', abs(kin.amount), 'measure', m.measure, 'note', c.note) ORDER BY c.seq, s.tag), '[]')
+    FROM movements own JOIN conversions c ON c.id = own.conversion_id JOIN movements kin ON kin.conversion_id = c.id AND kin.kind = 'convert' AND kin.stock_lot_id <> own.stock_lot_id
+    JOIN stock_lots s ON s.id = kin.stock_lot_id JOIN materials m ON m.id = s.material_id
+    WHERE own.stock_lot_id = ${jarId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
+};
+
+interface Parts {
+  own: { version: number; note: string; facts: StockFacts; costMinor: number | null; currency: string };
+  lines: RawLine[];
+  total: number;
+  promises: { id: string; number: number; amount: number }[];
+  wentInto: { id: string; number: number; colourway: string; amount: number; colour: { L: number; a: number; b: number } | null }[];
+  parents: StockLot['parents'];
+  children: StockLot['children'];
+  liquor: (StockLot['liquorLog'][number] & { after: NonNullable<StockLot['liquor']> })[];
+  attachments: StockLot['attachments'];
+}
+
+/** One jar, whole. Every part in one question: each costs PGlite milliseconds whatever its answer. */
+export async function readStockLot(db: Db, id: string): Promise<StockLot> {
+  const row = await readShelfRow(db, id);
+  if (!row) throw notFound('jar');
+  const parts = await oneValue<Parts>(db, sql`json_build_object(
+    'own', (SELECT json_build_object('version', s.version, 'note', s.note, 'facts', s.facts, 'costMinor', s.cost_minor, 'currency', (SELECT currency FROM studio)) FROM stock_lots s WHERE s.id = ${id}),
+    'lines', ${linesOf(id, LINES_SHOWN)},
+    'total', (SELECT count(*) FROM movements WHERE stock_lot_id = ${id}) + (SELECT count(*) FROM promises WHERE stock_lot_id = ${id}),
+    'promises', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'amount', x.amount) ORDER BY l.number DESC), '[]')
+      FROM (SELECT lot_id, sum(amount)::bigint AS amount FROM promises WHERE stock_lot_id = ${id} GROUP BY lot_id HAVING sum(amount) > 0) x JOIN lots l ON l.id = x.lot_id),
+    'wentInto', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'colourway', c.name, 'amount', x.amount, 'colour', g.result) ORDER BY l.number DESC), '[]')
+      FROM (SELECT lot_id, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NOT NULL GROUP BY lot_id HAVING sum(amount) <> 0) x
+      JOIN lots l ON l.id = x.lot_id JOIN colourways c ON c.id = l.colourway_id LEFT JOIN lot_progress g ON g.lot_id = l.id),
+    'parents', ${kinOf(id, 'parents')}, 'children', ${kinOf(id, 'children')},
+    'liquor', (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working', e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after', e.after) ORDER BY e.seq), '[]')
+      FROM liquor_entries e JOIN people p ON p.id = e.by_id WHERE e.stock_lot_id = ${id}),
+    'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`);
+  const liquor = parts.liquor.at(-1)?.after ?? null;
+  const utc = (at: string): string => new Date(at).toISOString();
+  return {
+    row, ...parts.own, bulkDensityGPerMl: row.measure === 'weight' ? ((await readSpoons(db, row.materialId))[0]?.bulkDensity.value ?? null) : null,
+    lines: parts.lines.map(toLine), earlier: Math.max(0, parts.total - parts.lines.length),
+    promises: parts.promises.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
+    wentInto: parts.wentInto.map((w) => ({ lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway }, amount: w.amount, colour: w.colour === null ? null : { L: w.colour.L, a: w.colour.a, b: w.colour.b } })),
+    parents: parts.parents, children: parts.children,
+    liquor, liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
+    liquorLog: parts.liquor.map(({ after: _after, ...entry }) => ({ ...entry, at: utc(entry.at) })),
+    attachments: parts.attachments.map((a) => ({ ...a, at: utc(a.at) })),
+  };
+}
+
+export interface Jar {
+  readonly id: string;
+  readonly tag: string;
+  readonly place: string;
+  readonly receivedOn: string;
+  readonly bestBefore: string | null;
+  readonly costMinor: number | null;
+  readonly facts: StockFacts;
+  readonly material: typeof materials.$inferSelect;
+  readonly onHand: number;
+  readonly promised: number;
+}
+
+/** A jar as the rules see it. */
+export async function findJar(db: Db, id: string): Promise<Jar> {
+  const [found] = await db.select({ jar: stockLots, material: materials, onHand: stockBalances.onHand, promised: stockBalances.promised }).from(stockLots)
+    .innerJoin(materials, eq(materials.id, stockLots.materialId)).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(eq(stockLots.id, id));
+  if (!found) throw notFound('jar');
+  const { id: jarId, tag, place, receivedOn, bestBefore, costMinor, facts } = found.jar;
+  return { id: jarId, tag, place, receivedOn, bestBefore, costMinor, facts, material: found.material, onHand: found.onHand, promised: found.promised };
+}

@@ -1,0 +1,258 @@
+import type { StockLotRecord, StoresDocument, TransferKind } from '@vestigia/contract';
+import { storesDocument } from '@vestigia/contract';
+import type { StockMeasure } from '@vestigia/core';
+import { firstOverdraft, formatAmount, refusedSalt } from '@vestigia/core';
+import { sql } from 'drizzle-orm';
+import type { Db } from '../../db/database';
+import { oneValue } from '../shelf';
+import { decodeText, readTable } from './csv-table';
+import { exportStores } from './export-stores';
+import type { ConversionSeed, MaterialFileRecord, MovementFileRecord, Read } from './records';
+import { MATERIAL_COLUMNS, MOVEMENT_COLUMNS, STOCK_LOT_COLUMNS, guarded, materialFrom, movementFrom, rowOf, stockLotFrom } from './records';
+
+export type Fate = 'new' | 'here' | 'refused';
+export interface PlannedRow {
+  readonly line: number;
+  readonly words: string;
+  readonly fate: Fate;
+  readonly why: string;
+}
+/** What a file would add, checked against what is here. Written as it stands, or not at all. */
+export interface ImportPlan {
+  readonly materials: MaterialFileRecord[];
+  readonly stockLots: StockLotRecord[];
+  readonly conversions: (ConversionSeed & { readonly by: string; readonly at: string })[];
+  readonly movements: MovementFileRecord[];
+  readonly newPeople: string[];
+  readonly rows: PlannedRow[];
+  readonly fates: Readonly<Record<Fate, number>>;
+  /** What the shelf was numbered when this was planned: if it moved since, the plan is void. */
+  readonly stamp: string;
+}
+export type PlanReading = { readonly ok: true; readonly plan: ImportPlan } | { readonly ok: false; readonly sentence: string };
+
+/** Told how far reading is; throws to stop. Lets others be served between slices. */
+export type Progress = (done: number, total: number) => Promise<void>;
+
+const SLICE = 500;
+const ROWS_TOLD = 400;
+const FUTURE_SLACK_MS = 36 * 3_600_000;
+
+export const stampOf = (db: Db): Promise<string> => oneValue<string>(db, sql`(SELECT json_build_array((SELECT max(touched) FROM stock_balances), (SELECT count(*) FROM materials), (SELECT max(seq) FROM movements), (SELECT count(*) FROM people))::text)`);
+
+/** Reads a file and says what would become of every row. Changes nothing. */
+export async function planImport(db: Db, kind: TransferKind, bytes: Uint8Array, importer: string, now: Date, progress: Progress): Promise<PlanReading> {
+  const decoded = decodeText(bytes);
+  if (!decoded.ok) return decoded;
+  const stamp = await stampOf(db);
+  const here = await exportStores(db);
+  const planner = new Planner(here, await oneValue<string[]>(db, sql`(SELECT coalesce(json_agg(name), '[]') FROM people)`), await oneValue<Record<string, number>>(db, sql`(SELECT coalesce(json_object_agg(stock_lot_id, promised), '{}') FROM stock_balances)`), now);
+  if (kind === 'document') {
+    const document = readDocument(decoded.text);
+    if (!document.ok) return document;
+    await planner.addDocument(document.value, progress);
+  } else {
+    const columns = kind === 'materials' ? MATERIAL_COLUMNS : kind === 'stockLots' ? STOCK_LOT_COLUMNS : MOVEMENT_COLUMNS;
+    const reading = readTable(decoded.text, columns);
+    if (!reading.ok) return reading;
+    await planner.addTable(kind, reading.table, importer, progress);
+  }
+  return { ok: true, plan: planner.finish(stamp) };
+}
+
+function readDocument(text: string): Read<StoresDocument> {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch {
+    return { ok: false, sentence: 'This is not readable JSON: it may be cut off. Export it again, whole.' };
+  }
+  const result = storesDocument.safeParse(value);
+  if (result.success) return { ok: true, value: result.data };
+  const issue = result.error.issues[0];
+  return { ok: false, sentence: issue && /[.!?]$/.test(issue.message) ? issue.message : `“${issue?.path.join('.') ?? ''}” is missing or can’t be used.` };
+}
+
+/** Same content, whatever the order its fields were written in. */
+const canonical = (value: unknown): string => JSON.stringify(value, (_key, v: unknown) => (v !== null && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v));
+
+class Planner {
+  private readonly materials = new Map<string, MaterialFileRecord>();
+  private readonly materialByName = new Map<string, MaterialFileRecord>();
+  private readonly jars = new Map<string, StockLotRecord>();
+  private readonly jarByTag = new Map<string, { id: string; measure: StockMeasure }>();
+  private readonly moved = new Map<string, MovementFileRecord>();
+  private readonly reversed = new Set<string>();
+  private readonly conversionsHere: Set<string>;
+  private readonly people: Set<string>;
+  private readonly occurrences = new Map<string, number>();
+  private readonly added = { materials: [] as MaterialFileRecord[], stockLots: [] as StockLotRecord[], conversions: new Map<string, ConversionSeed & { by: string; at: string }>(), movements: [] as MovementFileRecord[], people: new Set<string>() };
+  private readonly rows: PlannedRow[] = [];
+  private readonly fates = { new: 0, here: 0, refused: 0 };
+  private readonly lineOfMovement = new Map<string, number>();
+
+  constructor(private readonly here: StoresDocument, people: readonly string[], private readonly promised: Readonly<Record<string, number>>, private readonly now: Date) {
+    this.people = new Set(people);
+    this.conversionsHere = new Set(here.conversions.map((c) => c.id));
+    for (const m of here.materials) this.knowMaterial(m);
+    for (const s of here.stockLots) this.knowJar(s);
+    for (const m of here.movements) this.knowMovement(m);
+  }
+
+  private knowMaterial(m: MaterialFileRecord): void {
+    this.materials.set(m.id, m);
+    this.materialByName.set(m.name.toLowerCase(), m);
+  }
+
+  private knowJar(s: StockLotRecord): void {
+    this.jars.set(s.id, s);
+    this.jarByTag.set(s.tag, { id: s.id, measure: this.materials.get(s.materialId)?.measure ?? 'weight' });
+  }
+
+  private knowMovement(m: MovementFileRecord): void {
+    this.moved.set(m.id, m);
+    if (m.reversesId !== null) this.reversed.add(m.reversesId);
+  }
+
+  async addTable(kind: Exclude<TransferKind, 'document'>, { header, rows }: { header: readonly string[]; rows: readonly { line: number; cells: readonly string[] }[] }, importer: string, progress: Progress): Promise<void> {
+    for (const [i, { line, cells }] of rows.entries()) {
+      if (i % SLICE === 0) await progress(i, rows.length);
+      const words = cells.filter(Boolean).slice(0, 4).join(' · ').slice(0, 80);
+      if (kind === 'materials') this.takeMaterial(line, words, guarded(() => materialFrom(rowOf(header, cells))));
+      else if (kind === 'stockLots') this.takeJar(line, words, guarded(() => stockLotFrom(rowOf(header, cells), this.materialByName)));
+      else this.takeMovement(line, words, guarded(() => movementFrom(rowOf(header, cells), this.jarByTag, importer, (key) => this.nth(key))));
+    }
+    await progress(rows.length, rows.length);
+  }
+
+  async addDocument(d: StoresDocument, progress: Progress): Promise<void> {
+    const total = d.materials.length + d.stockLots.length + d.movements.length;
+    let line = 0;
+    const step = async (): Promise<void> => {
+      if (line % SLICE === 0) await progress(line, total);
+      line += 1;
+    };
+    for (const m of d.materials) {
+      await step();
+      this.takeMaterial(line, m.name, { ok: true, value: m });
+    }
+    for (const s of d.stockLots) {
+      await step();
+      this.takeJar(line, s.tag, { ok: true, value: s });
+    }
+    const seeds = new Map(d.conversions.map((c) => [c.id, c]));
+    for (const m of d.movements) {
+      await step();
+      this.takeMovement(line, `${m.kind} ${m.at.slice(0, 10)}`, { ok: true, value: m.conversion === null ? m : { ...m, made: seeds.get(m.conversion) } });
+    }
+    await progress(total, total);
+  }
+
+  private nth(key: string): number {
+    const n = this.occurrences.get(key) ?? 0;
+    this.occurrences.set(key, n + 1);
+    return n;
+  }
+
+  private tell(line: number, words: string, fate: Fate, why = ''): void {
+    this.fates[fate] += 1;
+    this.rows.push({ line, words, fate, why });
+  }
+
+  /** Known already and the same; known and other; or new, unless something stands against it. */
+  private settle<T extends { id: string }>(line: number, words: string, reading: Read<T>, known: ReadonlyMap<string, T>, shape: (value: T) => unknown, against: (value: T) => string | undefined): T | undefined {
+    if (!reading.ok) {
+      this.tell(line, words, 'refused', reading.sentence);
+      return undefined;
+    }
+    const { value } = reading;
+    const before = known.get(value.id);
+    if (before) {
+      if (canonical(shape(before)) === canonical(shape(value))) this.tell(line, words, 'here');
+      else this.tell(line, words, 'refused', 'It is here already and says something else. Change it on its own page, or give this row another id.');
+      return undefined;
+    }
+    const why = against(value);
+    if (why !== undefined) {
+      this.tell(line, words, 'refused', why);
+      return undefined;
+    }
+    this.tell(line, words, 'new');
+    return value;
+  }
+
+  private takeMaterial(line: number, words: string, reading: Read<MaterialFileRecord>): void {
+    const taken = this.settle(line, words, reading, this.materials, (m) => m, (m) => (this.materialByName.has(m.name.toLowerCase()) ? `A material called “${m.name}” is here already, under another id.` : refusedSalt(m.name)));
+    if (!taken) return;
+    this.knowMaterial(taken);
+    this.added.materials.push(taken);
+  }
+
+  private takeJar(line: number, words: string, reading: Read<StockLotRecord>): void {
+    const taken = this.settle(line, words, reading, this.jars, (s) => s, (s) => {
+      if (!this.materials.has(s.materialId)) return 'Its material is not here. Bring the materials in first.';
+      if (s.bestBefore !== null && s.bestBefore < s.receivedOn) return 'It would be past its best before it came. Check the two dates.';
+      return this.jarByTag.has(s.tag) ? `Another jar is tagged “${s.tag}”.` : undefined;
+    });
+    if (!taken) return;
+    this.knowJar(taken);
+    this.added.stockLots.push(taken);
+  }
+
+  private takeMovement(line: number, words: string, reading: Read<MovementFileRecord>): void {
+    const shape = ({ made: _made, ...m }: MovementFileRecord): unknown => ({ ...m, recordedAt: m.recordedAt ?? null });
+    const taken = this.settle(line, words, reading, this.moved, shape, (m) => this.againstMovement(m));
+    if (!taken) return;
+    this.knowMovement(taken);
+    this.added.movements.push(taken);
+    this.lineOfMovement.set(taken.id, line);
+    if (!this.people.has(taken.by)) this.added.people.add(taken.by);
+    if (taken.made && !this.conversionsHere.has(taken.made.id)) this.added.conversions.set(taken.made.id, { ...taken.made, by: taken.by, at: taken.at });
+  }
+
+  private againstMovement(m: MovementFileRecord): string | undefined {
+    if (!this.jars.has(m.stockLotId)) return 'Its jar is not here. Bring the stock lots in first.';
+    if (Date.parse(m.at) > this.now.getTime() + FUTURE_SLACK_MS) return 'It is dated in a time still to come. Check its date.';
+    if (m.conversion !== null && !m.made && !this.conversionsHere.has(m.conversion)) return 'It belongs to a conversion that the file does not tell of.';
+    if (m.reversesId === null) return undefined;
+    const target = this.moved.get(m.reversesId);
+    if (!target) return 'It reverses a movement that is not here. Put that row before it.';
+    if (this.reversed.has(m.reversesId)) return 'What it reverses was reversed already.';
+    return target.amount !== -m.amount || target.stockLotId !== m.stockLotId ? 'A reversal is equal and opposite to what it reverses, in the same jar.' : undefined;
+  }
+
+  /** Looks at every jar over all its time, with what is here already: none may ever have held less than nothing. */
+  private refuseOverdrafts(): void {
+    const touched = new Set(this.added.movements.map((m) => m.stockLotId));
+    const sums = new Map<string, number>();
+    const line = [...this.here.movements, ...this.added.movements].filter((m) => touched.has(m.stockLotId));
+    for (const m of line) sums.set(m.stockLotId, (sums.get(m.stockLotId) ?? 0) + m.amount);
+    const over = firstOverdraft(line);
+    if (over) this.refuseJar(over.stockLotId, (tag, measure) => `${tag} would have held ${formatAmount(over.balance, measure)} on ${over.at.slice(0, 10)}. A movement into it is missing, or one out of it is too large.`);
+    for (const id of touched) {
+      if ((sums.get(id) ?? 0) < (this.promised[id] ?? 0)) this.refuseJar(id, (tag) => `${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`);
+    }
+  }
+
+  private refuseJar(id: string, say: (tag: string, measure: StockMeasure) => string): void {
+    const jar = this.jars.get(id);
+    const first = this.added.movements.find((m) => m.stockLotId === id);
+    const line = (first && this.lineOfMovement.get(first.id)) ?? 0;
+    const at = this.rows.findIndex((r) => r.line === line);
+    const why = say(jar?.tag ?? '', this.materials.get(jar?.materialId ?? '')?.measure ?? 'weight');
+    const before = this.rows[at];
+    if (!before || before.fate === 'refused') return;
+    this.fates[before.fate] -= 1;
+    this.fates.refused += 1;
+    this.rows[at] = { ...before, fate: 'refused', why };
+  }
+
+  finish(stamp: string): ImportPlan {
+    this.refuseOverdrafts();
+    const order: Readonly<Record<Fate, number>> = { refused: 0, new: 1, here: 2 };
+    return {
+      materials: this.added.materials, stockLots: this.added.stockLots, conversions: [...this.added.conversions.values()], movements: this.added.movements, newPeople: [...this.added.people].sort(),
+      rows: [...this.rows].sort((a, b) => order[a.fate] - order[b.fate] || a.line - b.line).slice(0, ROWS_TOLD), fates: this.fates, stamp,
+    };
+  }
+}
