@@ -1,6 +1,6 @@
 import { CONVERSION_KINDS, LIQUOR_KINDS, LIQUOR_SIGNS, MATERIAL_FORMS, MATERIAL_KINDS, MOVEMENT_KINDS, STOCK_ORIGINS } from '@vestigia/core';
 import { z } from 'zod';
-import { figure, hazard, id, isoDate, isoTime, lab, lineOf, nameOf, noteOf, numberIn, personRef, stockMeasure, version, written } from './common';
+import { colourConditions, figure, hazard, id, isoDate, isoTime, lab, lineOf, nameOf, noteOf, numberIn, personRef, stockMeasure, version, written } from './common';
 import { attachment } from './materials';
 
 const percent = (what: string, max = 100): z.ZodNumber => numberIn(what, 0, max, '%');
@@ -112,14 +112,14 @@ export const ledgerLine = z.object({
 }).meta({ id: 'LedgerLine' });
 export type StockLedgerLine = z.infer<typeof ledgerLine>;
 
-const kin = z.object({ id, tag: z.string(), material: z.string(), kind: z.enum(CONVERSION_KINDS), amount: z.int(), measure: stockMeasure, note: z.string() });
+const kin = z.object({ id, tag: z.string(), material: z.string(), kind: z.enum(CONVERSION_KINDS), amount: z.int(), measure: stockMeasure, /** What of this jar went that way, in its own smallest unit. */ share: z.int(), note: z.string() });
 export const stockLot = z.object({
   row: shelfRow, version, note: z.string(), facts: stockFacts, costMinor: z.int().nullable(), currency: z.string(), bulkDensityGPerMl: z.number().nullable(),
   /** The newest lines, oldest of them first; `earlier` more stand before. */
   lines: z.array(ledgerLine), earlier: z.int(),
   promises: z.array(z.object({ lot: z.object({ id, tag: z.string() }), amount: z.int() })),
   /** Every lot this stock went into, newest first; `amount` net of reversals, and the colour it came out. */
-  wentInto: z.array(z.object({ lot: z.object({ id, tag: z.string(), colourway: z.string() }), amount: z.int(), colour: lab.nullable() })),
+  wentInto: z.array(z.object({ lot: z.object({ id, tag: z.string(), colourway: z.string() }), amount: z.int(), colour: lab.extend(colourConditions.shape).nullable() })),
   parents: z.array(kin), children: z.array(kin),
   liquor: liquor.nullable(), liquorNow: z.array(bathContent), liquorLog: z.array(z.object({ id, kind: z.string(), note: z.string(), working: figure.nullable(), at: isoTime, by: personRef })),
   attachments: z.array(attachment),

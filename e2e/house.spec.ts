@@ -73,7 +73,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.go('/stores/delivery');
     await corin.choose('Material', 'Soda ash');
     await corin.write('How much, net', '5 kg');
-    await corin.write('Tag (left empty, one is made)', 'WRONG');
+    await corin.write('Tag, or one is made', 'WRONG');
     await corin.press('Put it on the shelf');
     await corin.sees('WRONG · Soda ash', 'h1');
     await corin.sees('gloves and goggles', 'aside');

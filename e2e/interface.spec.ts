@@ -174,7 +174,7 @@ describe('an empty studio', () => {
     await owner.press('A new material', '.empty a');
     await owner.write('Name', 'Weld');
     await owner.press('Add the material');
-    await owner.sees('Book in a delivery', 'h1');
+    await owner.sees('Book in', 'h1');
     await owner.choose('Material', 'Weld');
     await owner.write('How much, net', '2 kg');
     await owner.press('Put it on the shelf');

@@ -1,5 +1,6 @@
 import type { BaseFacts, Material, MaterialFacts, RecipeBody } from '@vestigia/contract';
 import type { Hazard, Lab, StepKind } from '@vestigia/core';
+import { CATALOGUE } from '@vestigia/core';
 
 /** The invented studio's furniture: what it owns, dyes with and promises. Everything here is made up. */
 export const PEOPLE = [
@@ -11,7 +12,7 @@ export const PEOPLE = [
 export const SETTINGS = {
   name: 'Saltgrass Dyehouse', zone: 'Europe/London',
   signInNote: 'A studio to try things in. Corin: mud on the slipway · Isaby: heron at low tide · Wenna: seven wet hanks',
-  balanceName: 'bench balance', balanceResolutionG: 0.1, balanceCapacityG: 3000,
+  balanceName: 'bench balance', balanceResolutionG: 0.1, balanceCapacityG: 3000, volumeSystem: 'imperial' as const, currency: 'GBP',
 };
 
 export const VESSELS = [
@@ -32,27 +33,40 @@ type MaterialSeed = Pick<Material, 'name' | 'kind' | 'hazards'> & { note?: strin
 const undyed = (L: number, a: number, b: number): BaseFacts['undyed'] => ({ L, a, b, illuminant: 'D65', observer: '10' });
 const hazards = (...of: Hazard[]): Hazard[] => of;
 
+/** What the catalogue says of it, and what this house adds. */
+const known = (key: string, more: Partial<MaterialFacts> = {}): { facts: Partial<MaterialFacts> } => {
+  const entry = CATALOGUE.find((e) => e.key === key);
+  if (!entry) throw new Error(`no ${key} in the catalogue`);
+  const { botanicalName, plantPart, forms, fibreGroups, ceilingC, water, phLow, phHigh, light, wash, bringsTannin, season } = entry;
+  return { facts: { botanicalName, plantPart, forms: [...forms], fibreGroups: [...fibreGroups], ceilingC, water, phLow, phHigh, light, wash, bringsTannin, season, ...more } };
+};
+
 export const MATERIALS: readonly MaterialSeed[] = [
-  { name: 'Rug wool', kind: 'fibre', hazards: [], base: { fibre: 'wool', pieceWord: 'hank', usualPieceWeightG: 200, undyed: undyed(84.2, 0.9, 12.6) }, note: 'Two-ply, scoured at the mill.' },
-  { name: 'Linen scrim', kind: 'fibre', hazards: [], base: { fibre: 'linen', pieceWord: 'length', usualPieceWeightG: 250, undyed: undyed(80.6, 1.6, 13.8) }, note: 'Loomstate: wants a hot scour.' },
-  { name: 'Silk ribbon', kind: 'fibre', hazards: [], base: { fibre: 'silk', pieceWord: 'reel', usualPieceWeightG: 25, undyed: undyed(91.4, -0.2, 6.1) } },
-  { name: 'Potassium alum', kind: 'mordant', hazards: hazards('dust') },
-  { name: 'Aluminium acetate', kind: 'mordant', hazards: hazards('dust', 'irritant') },
-  { name: 'Cream of tartar', kind: 'assistant', hazards: hazards('dust') },
-  { name: 'Chalk', kind: 'assistant', hazards: hazards('dust') },
-  { name: 'Soda ash', kind: 'assistant', hazards: hazards('caustic', 'dust') },
-  { name: 'Neutral soap', kind: 'detergent', hazards: [] },
-  { name: 'White vinegar', kind: 'modifier', measure: 'volume', hazards: hazards('acid') },
-  { name: 'Iron sulphate', kind: 'modifier', hazards: hazards('ironSalt', 'dust') },
-  { name: 'Weld, dried tops', kind: 'dyestuff', hazards: [] },
-  { name: 'Alder cones', kind: 'dyestuff', hazards: [] },
-  { name: 'Cutch', kind: 'dyestuff', hazards: hazards('dust') },
-  { name: 'Buckthorn berries', kind: 'dyestuff', hazards: hazards('poisonous') },
-  { name: 'Tansy, dried', kind: 'dyestuff', hazards: hazards('irritant') },
-  { name: 'Bedstraw root', kind: 'dyestuff', hazards: [] },
-  { name: 'Safflower petals', kind: 'dyestuff', hazards: [] },
-  { name: 'Alkanet root', kind: 'dyestuff', hazards: hazards('irritant') },
-  { name: 'Oak galls, ground', kind: 'tannin', hazards: hazards('dust') },
+  { name: 'Rug wool', kind: 'fibre', hazards: [], base: { fibre: 'wool', pieceWord: 'hank', usualPieceWeightG: 200, undyed: undyed(84.2, 0.9, 12.6) }, note: 'Two-ply, scoured at the mill.', facts: { leadTimeDays: 28 } },
+  { name: 'Linen scrim', kind: 'fibre', hazards: [], base: { fibre: 'linen', pieceWord: 'length', usualPieceWeightG: 250, undyed: undyed(80.6, 1.6, 13.8) }, note: 'Loomstate: wants a hot scour.', facts: { leadTimeDays: 35 } },
+  { name: 'Silk ribbon', kind: 'fibre', hazards: [], base: { fibre: 'silk', pieceWord: 'reel', usualPieceWeightG: 25, undyed: undyed(91.4, -0.2, 6.1) }, facts: { leadTimeDays: 42 } },
+  { name: 'Potassium alum', kind: 'mordant', hazards: hazards('dust'), ...known('potassium-alum', { leadTimeDays: 10 }) },
+  { name: 'Aluminium acetate', kind: 'mordant', hazards: hazards('dust', 'irritant'), ...known('aluminium-acetate', { leadTimeDays: 10 }) },
+  { name: 'Cream of tartar', kind: 'assistant', hazards: hazards('dust'), ...known('cream-of-tartar', { leadTimeDays: 10 }) },
+  { name: 'Chalk', kind: 'assistant', hazards: hazards('dust', 'carbonate'), ...known('chalk') },
+  { name: 'Soda ash', kind: 'assistant', hazards: hazards('caustic', 'carbonate', 'dust'), ...known('soda-ash', { leadTimeDays: 10 }) },
+  { name: 'Neutral soap', kind: 'detergent', hazards: [], ...known('neutral-soap') },
+  { name: 'White vinegar', kind: 'modifier', measure: 'volume', hazards: hazards('acid'), ...known('white-vinegar', { leadTimeDays: 1 }) },
+  { name: 'Iron sulphate', kind: 'modifier', hazards: hazards('ironSalt', 'dust'), ...known('iron-sulphate') },
+  { name: 'Weld, dried tops', kind: 'dyestuff', hazards: [], ...known('weld') },
+  { name: 'Alder cones', kind: 'dyestuff', hazards: [], ...known('alder-cones') },
+  { name: 'Cutch', kind: 'dyestuff', hazards: hazards('dust'), ...known('cutch', { leadTimeDays: 21 }) },
+  { name: 'Buckthorn berries', kind: 'dyestuff', hazards: hazards('poisonous'), ...known('buckthorn-berries') },
+  { name: 'Tansy, dried', kind: 'dyestuff', hazards: hazards('irritant'), ...known('tansy') },
+  { name: 'Bedstraw root', kind: 'dyestuff', hazards: [], ...known('bedstraw-root') },
+  { name: 'Safflower petals', kind: 'dyestuff', hazards: [], ...known('safflower', { leadTimeDays: 21 }) },
+  { name: 'Alkanet root', kind: 'dyestuff', hazards: hazards('irritant'), ...known('alkanet', { leadTimeDays: 21 }) },
+  { name: 'Oak galls, ground', kind: 'tannin', hazards: hazards('dust'), ...known('oak-galls', { leadTimeDays: 21 }) },
+  { name: 'Tansy heads, fresh', kind: 'dyestuff', hazards: hazards('irritant'), ...known('tansy', { forms: ['fresh'] }), note: 'Dried the same week.' },
+  { name: 'Alum bath, saved', kind: 'mordant', measure: 'volume', hazards: [], facts: { forms: ['liquor'] } },
+  { name: 'Iron liquor', kind: 'modifier', measure: 'volume', hazards: hazards('ironSalt', 'acid'), ...known('iron-liquor') },
+  { name: 'Cloth-black packets', kind: 'packet', measure: 'pieces', hazards: hazards('dust'), facts: { fibreGroups: ['cellulose'], packet: { contentsG: 20, fibreG: 250, auxiliaries: [] } }, note: 'For stage blacks nobody will wash. One packet to a length.' },
+  { name: 'Pot bleach', kind: 'detergent', measure: 'volume', hazards: hazards('chlorineBleach', 'caustic', 'irritant'), ...known('chlorine-bleach', { reorderPoint: 2_000_000, reorderQuantity: 4_000_000, leadTimeDays: 2 }), note: 'For scrubbing pots only.' },
 ];
 
 type StepSeed = Omit<RecipeBody['steps'][number], 'doses'> & { doses: readonly (readonly [material: string, percentOwf: number])[] };
@@ -132,28 +146,30 @@ export interface SupplySeed {
   readonly everyMonths: number;
   readonly keepsMonths: number | null;
   readonly strengths: readonly number[];
+  /** Pence for a gram or millilitre; 0 for what is grown or gathered. */
+  readonly pence: number;
 }
 
-const supply = (material: string, place: string, source: string, each: number, everyMonths: number, keepsMonths: number | null, strengths: readonly number[] = [1]): SupplySeed => ({ material, place, source, each, everyMonths, keepsMonths, strengths });
+const supply = (material: string, place: string, source: string, each: number, everyMonths: number, keepsMonths: number | null, pence: number, strengths: readonly number[] = [1]): SupplySeed => ({ material, place, source, each, everyMonths, keepsMonths, pence, strengths });
 export const SUPPLIES: readonly SupplySeed[] = [
-  supply('Rug wool', 'Loft, east rail', 'the fell mill', 20_000, 3, null),
-  supply('Linen scrim', 'Loft, west rail', 'the drapers’ clearance', 14_000, 4, null),
-  supply('Silk ribbon', 'Cabinet 1', 'the ribbon loom', 3_500, 5, null),
-  supply('Potassium alum', 'Mordant cupboard, top', 'order of the quarter', 4_000, 4, null),
-  supply('Aluminium acetate', 'Mordant cupboard, top', 'order of the quarter', 1_500, 7, 36),
-  supply('Cream of tartar', 'Mordant cupboard, middle', 'order of the quarter', 2_000, 5, null),
-  supply('Chalk', 'Mordant cupboard, middle', 'order of the quarter', 1_000, 12, null),
-  supply('Soda ash', 'Mordant cupboard, floor', 'order of the quarter', 2_500, 6, null),
-  supply('Neutral soap', 'By the sink', 'order of the quarter', 1_500, 5, 24),
-  supply('White vinegar', 'By the sink', 'the village shop', 5_000, 8, 24),
-  supply('Iron sulphate', 'Locked box', 'order of the quarter', 800, 10, 36),
-  supply('Weld, dried tops', 'Drying loft, jar row A', 'own bed by the sea wall', 13_000, 6, 30, [1, 0.84, 0.93]),
-  supply('Alder cones', 'Drying loft, jar row B', 'carr wood, with leave', 16_000, 7, 60, [1, 1.08]),
-  supply('Cutch', 'Cabinet 2', 'order of the year', 4_500, 9, null, [1, 0.95]),
-  supply('Buckthorn berries', 'Locked box', 'hedge by the pound', 5_000, 8, 18, [1, 0.9]),
-  supply('Tansy, dried', 'Drying loft, jar row A', 'creek bank, with leave', 9_000, 6, 24, [1, 0.88]),
-  supply('Bedstraw root', 'Drying loft, jar row C', 'grown in the sand bed', 9_500, 7, 48, [1, 1.05]),
-  supply('Safflower petals', 'Cabinet 2', 'order of the year', 3_000, 9, 20),
-  supply('Alkanet root', 'Cabinet 2', 'order of the year', 2_600, 9, 30),
-  supply('Oak galls, ground', 'Cabinet 2', 'order of the year', 2_200, 8, null, [1, 0.97]),
+  supply('Rug wool', 'Loft, east rail', 'the fell mill', 20_000, 3, null, 1.9),
+  supply('Linen scrim', 'Loft, west rail', 'the drapers’ clearance', 14_000, 4, null, 2.6),
+  supply('Silk ribbon', 'Cabinet 1', 'the ribbon loom', 3_500, 5, null, 11),
+  supply('Potassium alum', 'Mordant cupboard, top', 'order of the quarter', 4_000, 4, null, 0.9),
+  supply('Aluminium acetate', 'Mordant cupboard, top', 'order of the quarter', 1_500, 7, 36, 3.4),
+  supply('Cream of tartar', 'Mordant cupboard, middle', 'order of the quarter', 2_000, 5, null, 1.6),
+  supply('Chalk', 'Mordant cupboard, middle', 'order of the quarter', 1_000, 12, null, 0.4),
+  supply('Soda ash', 'Mordant cupboard, floor', 'order of the quarter', 2_500, 6, null, 0.5),
+  supply('Neutral soap', 'By the sink', 'order of the quarter', 1_500, 5, 24, 1.1),
+  supply('White vinegar', 'By the sink', 'the village shop', 5_000, 8, 24, 0.12),
+  supply('Iron sulphate', 'Locked box', 'order of the quarter', 800, 10, 36, 0.8),
+  supply('Weld, dried tops', 'Drying loft, jar row A', 'own bed by the sea wall', 13_000, 6, 30, 0, [1, 0.84, 0.93]),
+  supply('Alder cones', 'Drying loft, jar row B', 'carr wood, with leave', 16_000, 7, 60, 0, [1, 1.08]),
+  supply('Cutch', 'Cabinet 2', 'order of the year', 4_500, 9, null, 4.2, [1, 0.95]),
+  supply('Buckthorn berries', 'Locked box', 'hedge by the pound', 5_000, 8, 18, 0, [1, 0.9]),
+  supply('Tansy, dried', 'Drying loft, jar row A', 'creek bank, with leave', 9_000, 6, 24, 0, [1, 0.88]),
+  supply('Bedstraw root', 'Drying loft, jar row C', 'grown in the sand bed', 9_500, 7, 48, 0, [1, 1.05]),
+  supply('Safflower petals', 'Cabinet 2', 'order of the year', 3_000, 9, 20, 5.5),
+  supply('Alkanet root', 'Cabinet 2', 'order of the year', 2_600, 9, 30, 4.8),
+  supply('Oak galls, ground', 'Cabinet 2', 'order of the year', 2_200, 8, null, 3.9, [1, 0.97]),
 ];

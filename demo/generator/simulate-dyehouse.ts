@@ -2,6 +2,7 @@ import type { StudioFile } from '@vestigia/contract';
 import type { Lab, LotPlan, PlanMaterial } from '@vestigia/core';
 import { checkVerdict, ciede2000, compareThenAndNow, convertGramsToMilligrams, lotColour, planLot, readLotSize, roundToResolution } from '@vestigia/core';
 import { Random } from './random';
+import { addStoresHistory } from './stores-history';
 import type { ColourwaySeed, RecipeSeed } from './saltgrass';
 import { COLOURWAYS, MATERIALS, PEOPLE, RECIPES, SETTINGS, SUPPLIES, VESSELS, WATERS } from './saltgrass';
 
@@ -81,6 +82,7 @@ class Dyehouse {
       this.dyeLot(n, startMs, n === steady.length);
     });
     for (const delivery of deliveries) this.deliver(delivery);
+    addStoresHistory(this.doc, { random: this.random, endMs: this.endMs, materialId: (name) => this.materialId(name), byId: () => this.personId() });
     this.doc.movements.sort(byTime);
     this.doc.promises.sort(byTime);
     this.doc.runEntries.sort((a, b) => byText(a.recordedAt, b.recordedAt));
@@ -91,7 +93,7 @@ class Dyehouse {
     const { random, startMs } = this;
     const id = (): string => random.id(startMs - DAY_MS);
     const people = PEOPLE.map((p) => ({ id: id(), ...p }));
-    const materials = MATERIALS.map((m) => ({ id: id(), name: m.name, kind: m.kind, measure: m.measure ?? ('weight' as const), hazards: m.hazards, note: m.note ?? '', base: m.base ?? null }));
+    const materials = MATERIALS.map((m) => ({ id: id(), name: m.name, kind: m.kind, measure: m.measure ?? ('weight' as const), hazards: m.hazards, note: m.note ?? '', base: m.base ?? null, facts: m.facts ?? {} }));
     for (const m of materials) this.materialIds.set(m.name, m.id);
     const who = { byId: people[0]?.id ?? '', at: iso(startMs - DAY_MS) };
     const recipes = RECIPES.map((r) => ({ id: id(), name: r.name }));
@@ -131,8 +133,15 @@ class Dyehouse {
     const bestBefore = supply.keepsMonths === null ? null : iso(atMs + supply.keepsMonths * this.sim.supplyEvery * 30.4 * DAY_MS).slice(0, 10);
     const id = this.random.id(atMs);
     const amount = Math.round((supply.each * this.sim.supplyScale * this.random.between(0.9, 1.1)) / 5) * 5 * 1000;
-    this.doc.stockLots.push({ id, materialId, tag: `${stem}-${number}`, receivedOn, bestBefore, place: supply.place, source: supply.source, note: strength < 0.95 ? 'Wet summer: smells faint.' : '' });
-    this.doc.movements.push({ id: this.random.id(atMs), stockLotId: id, kind: 'receive', amount, lotId: null, runEntryId: null, reversesId: null, note: supply.source, byId: this.personId(), at: iso(atMs) });
+    const grown = supply.pence === 0;
+    const first = number === 1;
+    // A harvest is known to be weak once a strip was dyed with it; the first of a dyestuff is what the others are told against.
+    const strengths = supply.strengths.length < 2 ? {} : first ? { reference: true, strengthPercent: 100, strengthBasis: 'the first we had' } : number % 2 === 0 ? { strengthPercent: Math.round(strength * 100), strengthBasis: 'strip test against the first' } : {};
+    this.doc.stockLots.push({
+      id, materialId, tag: `${stem}-${number}`, receivedOn, bestBefore, place: supply.place, source: supply.source, note: strength < 0.95 ? 'Wet summer: smells faint.' : '', costMinor: grown ? null : Math.round((supply.pence * amount) / 1000),
+      facts: { ...(grown ? { origin: 'harvest' as const, form: 'dried' as const, gathering: { permission: supply.source.includes('leave') ? 'the owner of the carr' : 'the studio: our own bed', sharePercent: supply.source.includes('leave') ? 20 : 60, note: '' } } : {}), ...strengths, ...(amount < 5_000_000 ? { container: 'glass jar', tareMg: 380_000 + (number % 3) * 45_000 } : {}) },
+    });
+    this.doc.movements.push({ id: this.random.id(atMs), stockLotId: id, kind: grown ? 'gather' : 'receive', amount, lotId: null, runEntryId: null, reversesId: null, note: supply.source, byId: this.personId(), at: iso(atMs) });
     this.jars.push({ id, materialId, receivedOn, bestBefore, strength, onHand: amount, promised: 0, weighings: 0 });
   }
 

@@ -1,6 +1,6 @@
 import type { Ahead, AheadRow, Material, MaterialPage } from '@vestigia/contract';
-import type { UseRate } from '@vestigia/core';
-import { figure, formatAmount, freshToDried, isInSeason, rateOfUse, reorder, runOut, toGather } from '@vestigia/core';
+import type { Figure, UseRate } from '@vestigia/core';
+import { daysToNextSeason, figure, formatAmount, freshToDried, isInSeason, rateOfUse, reorder, runOut, toGather } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
@@ -15,6 +15,7 @@ const USUAL_LEAD_DAYS = 14;
 const GOING_OFF_DAYS = 60;
 const PICTURE_DAYS = 365;
 const WEEK_S = 604_800;
+const MONTH = new Intl.DateTimeFormat('en-GB', { month: 'long', timeZone: 'UTC' });
 export const SMALLEST_UNIT = { weight: 'mg', volume: 'µl', pieces: 'pieces' } as const;
 
 interface Use {
@@ -63,17 +64,39 @@ function look(material: Material, use: Use | undefined, today: string): AheadRow
   const inSeason = facts.season !== null && isInSeason(facts.season, today);
   const order = rate ? reorder(rate, { leadTimeDays, coverWeeks: COVER_WEEKS, unit, setPoint: facts.reorderPoint, setQuantity: facts.reorderQuantity })
     : facts.reorderPoint !== null ? { point: figure(facts.reorderPoint, unit, 'set by the studio', []), quantity: figure(facts.reorderQuantity ?? facts.reorderPoint, unit, facts.reorderQuantity === null ? 'as much as the reorder point: no use is known yet' : 'set by the studio', []) } : undefined;
-  const gather = rate && facts.season && inSeason ? toGather(free, rate, facts.season, today, unit) : undefined;
-  const mustOrder = order !== undefined && free <= order.point.value && facts.season === null;
-  const mustGather = gather !== undefined && gather.value > 0;
+  const untilSeason = rate && facts.season ? toGather(free, rate, facts.season, today, unit) : undefined;
   const out = rate ? runOut(free, rate) : undefined;
+  const mustOrder = order !== undefined && free <= order.point.value && facts.season === null;
+  const mustGather = inSeason && (untilSeason?.value ?? 0) > 0;
+  // Out of season it can't be gathered: what will not last has to be bought, or planned around.
+  const gap = !inSeason && facts.season !== null && (out?.likelyDays ?? Infinity) < daysToNextSeason(facts.season, today);
   return {
     materialId: material.id, name: material.name, kind: material.kind, measure, onHand, promised, free, leadTimeDays, inSeason,
     perWeek: rate ? figure(Math.round(rate.perWeek), unit, 'what was used ÷ weeks, corrections taken off', [{ name: 'weeks looked back', value: rate.weeks, unit: '' }, { name: 'weeks with use', value: rate.weeksWithUse, unit: '' }, { name: 'spread of a week', value: Math.round(rate.weekSpread), unit }]) : null,
-    runOut: out ?? null, reorderPoint: order?.point ?? null, quantity: mustGather ? gather : (order?.quantity ?? null),
-    act: mustGather ? 'gather' : mustOrder ? 'order' : 'none',
-    why: mustGather ? `In season now; ${formatAmount(gather.value, measure)} more would last until the next.` : mustOrder ? `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} that ${leadTimeDays} days of waiting need.` : rate ? '' : 'Too little use in the last year to say how fast it goes.',
+    runOut: out ?? null, reorderPoint: order?.point ?? null, quantity: mustGather || gap ? (untilSeason ?? null) : (order?.quantity ?? null),
+    act: mustGather ? 'gather' : mustOrder || gap ? 'order' : 'none',
+    why: sayWhy({ material, rate, order, untilSeason, mustGather, mustOrder, gap, free, leadTimeDays }),
   };
+}
+
+interface Reasons {
+  readonly material: Material;
+  readonly rate: UseRate | undefined;
+  readonly order: { readonly point: Figure } | undefined;
+  readonly untilSeason: Figure | undefined;
+  readonly mustGather: boolean;
+  readonly mustOrder: boolean;
+  readonly gap: boolean;
+  readonly free: number;
+  readonly leadTimeDays: number;
+}
+
+function sayWhy({ material: { measure, facts }, rate, order, untilSeason, mustGather, mustOrder, gap, free, leadTimeDays }: Reasons): string {
+  if (mustGather && untilSeason) return `In season now; ${formatAmount(untilSeason.value, measure)} more would last until the next.`;
+  if (gap && facts.season) return `Out of season until ${MONTH.format(new Date(Date.UTC(2000, facts.season.fromMonth - 1, 1)))}, and likely gone before. Buy some, or plan without it.`;
+  if (mustOrder && order && facts.reorderPoint !== null) return `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} at which the studio orders.`;
+  if (mustOrder && order) return `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} that ${leadTimeDays} days of waiting need.`;
+  return rate ? '' : 'Too little use in the last year to say how fast it goes.';
 }
 
 /** Everything looked ahead: what goes how fast, what runs out when, what to get now, what goes off first. */

@@ -41,7 +41,7 @@ export async function readLedger(db: Db, jarId: string): Promise<StockLedgerLine
 /** The jars on the other side of this jar's conversions: what it was made of, or what was made of it. */
 const kinOf = (jarId: string, side: 'parents' | 'children'): SQL => {
   const [own, other] = side === 'parents' ? [sql`own.amount > 0`, sql`kin.amount < 0`] : [sql`own.amount < 0`, sql`kin.amount > 0`];
-  return sql`(SELECT coalesce(json_agg(json_build_object('id', s.id, 'tag', s.tag, 'material', m.name, 'kind', c.kind, 'amount', abs(kin.amount), 'measure', m.measure, 'note', c.note) ORDER BY c.seq, s.tag), '[]')
+  return sql`(SELECT coalesce(json_agg(json_build_object('id', s.id, 'tag', s.tag, 'material', m.name, 'kind', c.kind, 'amount', abs(kin.amount), 'measure', m.measure, 'share', abs(own.amount), 'note', c.note) ORDER BY c.seq, s.tag), '[]')
     FROM movements own JOIN conversions c ON c.id = own.conversion_id JOIN movements kin ON kin.conversion_id = c.id AND kin.kind = 'convert' AND kin.stock_lot_id <> own.stock_lot_id
     JOIN stock_lots s ON s.id = kin.stock_lot_id JOIN materials m ON m.id = s.material_id
     WHERE own.stock_lot_id = ${jarId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
@@ -52,7 +52,7 @@ interface Parts {
   lines: RawLine[];
   total: number;
   promises: { id: string; number: number; amount: number }[];
-  wentInto: { id: string; number: number; colourway: string; amount: number; colour: { L: number; a: number; b: number } | null }[];
+  wentInto: { id: string; number: number; colourway: string; amount: number; colour: StockLot['wentInto'][number]['colour'] }[];
   parents: StockLot['parents'];
   children: StockLot['children'];
   liquor: (StockLot['liquorLog'][number] & { after: NonNullable<StockLot['liquor']> })[];
@@ -82,7 +82,7 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     row, ...parts.own, bulkDensityGPerMl: row.measure === 'weight' ? ((await readSpoons(db, row.materialId))[0]?.bulkDensity.value ?? null) : null,
     lines: parts.lines.map(toLine), earlier: Math.max(0, parts.total - parts.lines.length),
     promises: parts.promises.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
-    wentInto: parts.wentInto.map((w) => ({ lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway }, amount: w.amount, colour: w.colour === null ? null : { L: w.colour.L, a: w.colour.a, b: w.colour.b } })),
+    wentInto: parts.wentInto.map((w) => ({ lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway }, amount: w.amount, colour: w.colour })),
     parents: parts.parents, children: parts.children,
     liquor, liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
     liquorLog: parts.liquor.map(({ after: _after, ...entry }) => ({ ...entry, at: utc(entry.at) })),

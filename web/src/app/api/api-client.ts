@@ -35,8 +35,13 @@ export class ApiClient {
     return this.plainly(this.http.put<ReplyOf<CallOf<'put', P>>>(fill(path, id), body));
   }
 
-  delete<P extends Paths<'delete'>>(path: P): Observable<ReplyOf<CallOf<'delete', P>>> {
-    return this.plainly(this.http.delete<ReplyOf<CallOf<'delete', P>>>(path));
+  delete<P extends Paths<'delete'>>(path: P, id = ''): Observable<ReplyOf<CallOf<'delete', P>>> {
+    return this.plainly(this.http.delete<ReplyOf<CallOf<'delete', P>>>(fill(path, id)));
+  }
+
+  /** Sends a file as it is. */
+  upload<P extends Paths<'post'>>(path: P, file: Blob, type: string, { id = '', query = {} }: { id?: string; query?: Record<string, string> } = {}): Observable<ReplyOf<CallOf<'post', P>>> {
+    return this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), file, { params: query, headers: { 'content-type': type } }));
   }
 
   private plainly<T>(asked: Observable<T>): Observable<T> {

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { describeDifference, formatWeight, sayMinutes } from '@vestigia/core';
+import { describeDifference, formatMoney, formatWeight, sayMinutes } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -71,6 +71,7 @@ import { entryWords } from '../../ui/entry-words';
       <h2>What is in it</h2>
       @if (l.madeFrom.length === 0) { <p class="soft">Nothing weighed out yet.</p> } @else {
         <table class="ledger"><thead><tr><th>Stock lot</th><th>Material</th><th class="number">Taken</th></tr></thead><tbody>@for (m of l.madeFrom; track m.stockLotId) { <tr><td><a [routerLink]="['/stores', m.stockLotId]"><strong>{{ m.tag }}</strong></a></td><td>{{ m.material }}</td><td class="number">{{ m.amount | amount: m.measure }}</td></tr> }</tbody></table>
+        @if (cost.value(); as c) { <p>Materials cost {{ money(c.fifoMinor, c.currency) }} first in first out, {{ money(c.averageMinor, c.currency) }} at average: {{ money(perPiece(c.fifoMinor, l.summary.pieces), c.currency) }} a piece.</p> }
       }
       <dl class="facts"><dt>Water</dt><dd>{{ l.water ? l.water.name + (l.water.ph === null ? '' : ', pH ' + l.water.ph) + (l.water.hardnessDh === null ? '' : ', ' + l.water.hardnessDh + ' °dH') : 'not said' }}</dd><dt>Pots</dt><dd>@for (b of l.plan.batches; track b.number) { batch {{ b.number }} in {{ b.vesselName }} ({{ b.metal }}), <vs-figure [figure]="b.liquor" [name]="'liquor, batch ' + b.number" />; }</dd>@if (l.note) { <dt>Note</dt><dd>{{ l.note }}</dd> }</dl>
       @if (l.summary.state === 'planned' || l.summary.state === 'inWork') {
@@ -88,6 +89,9 @@ export class LotPage {
   readonly id = input.required<string>();
   protected readonly action = doing();
   protected readonly why = signal('');
+  protected readonly cost = live(['lots', 'stores'], () => this.api.get('/api/lots/{id}/cost', { id: this.id() }), () => this.id());
+  protected readonly money = formatMoney;
+  protected readonly perPiece = (minor: number, pieces: number): number => Math.round(minor / Math.max(1, pieces));
   protected readonly lot = live(['lots'], () => this.api.get('/api/lots/{id}', { id: this.id() }), () => this.id());
   /** Opens at the station in work, or at the first that went otherwise than planned. */
   protected readonly selected = linkedSignal<LotDetail | undefined, number | undefined>({

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { Studio, StudioVessel, WaterSource } from '@vestigia/contract';
-import { VESSEL_METALS } from '@vestigia/core';
+import { VESSEL_METALS, VOLUME_SYSTEMS, VOLUME_SYSTEM_WORDS } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -57,13 +57,15 @@ type WaterDraft = Omit<WaterSource, 'version'> & { version?: number };
         <div><button class="act" type="submit" [disabled]="person.busy()">Add this person</button></div>
       </div><vs-refusal [problem]="person.problem()" /></form>
 
-      <h2>The balance and the door</h2>
+      <h2>The balance, the spoons and the door</h2>
       <form (ngSubmit)="keepSettings()"><div class="fields">
         <mat-form-field><mat-label>The studio’s name</mat-label><input matInput name="sname" [(ngModel)]="settings().name"></mat-form-field>
         <mat-form-field><mat-label>Time zone</mat-label><input matInput name="zone" [(ngModel)]="settings().zone"></mat-form-field>
         <mat-form-field><mat-label>The balance</mat-label><input matInput name="bname" [(ngModel)]="settings().balanceName"></mat-form-field>
         <mat-form-field><mat-label>shows steps of, g</mat-label><input matInput type="number" step="any" name="bstep" [(ngModel)]="settings().balanceResolutionG"></mat-form-field>
         <mat-form-field><mat-label>and carries, g</mat-label><input matInput type="number" step="any" name="bcap" [(ngModel)]="settings().balanceCapacityG"></mat-form-field>
+        <mat-form-field><mat-label>A spoon, cup or gallon here is</mat-label><select matNativeControl name="system" [ngModel]="settings().volumeSystem ?? ''" (ngModelChange)="settings().volumeSystem = $event || null"><option value="">asked each time</option>@for (v of systems; track v) { <option [value]="v">{{ systemWords[v] }}</option> }</select></mat-form-field>
+        <mat-form-field><mat-label>Currency</mat-label><input matInput name="currency" maxlength="3" [(ngModel)]="settings().currency"></mat-form-field>
         <mat-form-field class="wide"><mat-label>Note on the door, for anyone to read</mat-label><input matInput name="door" [(ngModel)]="settings().signInNote"></mat-form-field>
       </div><vs-refusal [problem]="saving.problem()" />
         @if (saving.problem()?.code === 'stale') { <button class="plain" type="button" (click)="studio.reload(); saving.clear()">Take theirs</button> }
@@ -78,6 +80,8 @@ type WaterDraft = Omit<WaterSource, 'version'> & { version?: number };
 export class StudioPage {
   private readonly api = inject(ApiClient);
   protected readonly metals = VESSEL_METALS;
+  protected readonly systems = VOLUME_SYSTEMS;
+  protected readonly systemWords = VOLUME_SYSTEM_WORDS;
   protected readonly newId = newId;
   protected readonly studio = live(['studio'], () => this.api.get('/api/studio'));
   protected readonly action = doing();
@@ -120,5 +124,5 @@ export class StudioPage {
 }
 
 function settingsOf(s: Studio | undefined) {
-  return { version: s?.version ?? 1, name: s?.name ?? '', zone: s?.zone ?? '', signInNote: s?.signInNote ?? '', balanceName: s?.balanceName ?? '', balanceResolutionG: Number((s?.balanceResolutionG ?? 0.1).toPrecision(6)), balanceCapacityG: s?.balanceCapacityG ?? 3000 };
+  return { version: s?.version ?? 1, name: s?.name ?? '', zone: s?.zone ?? '', signInNote: s?.signInNote ?? '', balanceName: s?.balanceName ?? '', balanceResolutionG: Number((s?.balanceResolutionG ?? 0.1).toPrecision(6)), balanceCapacityG: s?.balanceCapacityG ?? 3000, volumeSystem: s?.volumeSystem ?? null, currency: s?.currency ?? 'EUR' };
 }
