@@ -46,5 +46,7 @@ export async function exportFile(db: Db, kind: TransferKind, separator: Separato
 
 /** The published JSON Schema of the stores file, made from the contract. */
 export function storesSchema(): Record<string, unknown> {
-  return { $id: 'urn:vestigia:stores:1', title: 'Vestigia stores file', ...z.toJSONSchema(storesDocument, { io: 'input' }) };
+  const { $defs = {}, ...schema } = z.toJSONSchema(storesDocument, { io: 'input' });
+  const { StoresDocument: root = schema, ...rest } = $defs;
+  return { $schema: schema.$schema, $id: 'urn:vestigia:stores:1', title: 'Vestigia stores file', ...root, $defs: rest };
 }

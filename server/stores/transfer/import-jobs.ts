@@ -26,6 +26,8 @@ interface Job {
   total: number;
   problem: string;
   plan: ImportPlan | undefined;
+  /** All rows are in and only the commit is left: too late to stop. */
+  sealed: boolean;
 }
 
 /** Imports under way: read and previewed first, then written whole or not at all; either part can be stopped. */
@@ -36,7 +38,7 @@ export class ImportJobs {
 
   begin(kind: TransferKind, bytes: Uint8Array, by: Person): ImportJob {
     const now = this.context.clock();
-    const job: Job = { id: uuidv7(now), kind, by, state: 'reading', done: 0, total: 0, problem: '', plan: undefined };
+    const job: Job = { id: uuidv7(now), kind, by, state: 'reading', done: 0, total: 0, problem: '', plan: undefined, sealed: false };
     this.jobs.set(job.id, job);
     for (const old of [...this.jobs.values()].slice(0, -MOST_JOBS)) if (old.state !== 'writing') this.jobs.delete(old.id);
     void this.read(job, bytes, now);
@@ -61,7 +63,7 @@ export class ImportJobs {
 
   cancel(id: string): ImportJob {
     const job = this.find(id);
-    if (job.state === 'done') throw new Refusal('refused', 'It is written already. Reverse what should not be there.');
+    if (job.state === 'done' || job.sealed) throw new Refusal('refused', 'It is written already. Reverse what should not be there.');
     job.state = 'cancelled';
     return view(job);
   }
@@ -88,6 +90,8 @@ export class ImportJobs {
       await this.writer.write({ call: 'import', key: undefined, body: null, run: async (tx, now) => {
         if ((await stampOf(tx)) !== plan.stamp) throw new Refusal('changedMeanwhile', 'Something on the shelf moved since this file was read. Choose it again to see what would become of it now.');
         await writePlan(tx, plan, { now, byId: job.by.id }, (done) => this.step(job, done, job.total));
+        await this.step(job, job.total, job.total);
+        job.sealed = true;
       } });
       if (plan.movements.length > CHUNK) await this.context.database.tidy();
       job.state = 'done';
@@ -99,15 +103,17 @@ export class ImportJobs {
   }
 
   private async step(job: Job, done: number, total: number): Promise<void> {
+    // Others are served first, so that a stop asked for meanwhile is heard here and not after the commit.
+    await setImmediate();
     if (job.state === 'cancelled') throw new Cancelled();
     job.done = done;
     job.total = total;
-    await setImmediate();
   }
 
   private fail(job: Job, error: unknown): void {
     if (error instanceof Cancelled) return;
     job.state = 'refused';
+    job.sealed = false;
     job.problem = error instanceof Refusal ? error.detail : 'Something broke while the file was taken in. Nothing was kept; try again.';
     if (!(error instanceof Refusal)) this.context.log.error({ err: error }, 'import');
   }
