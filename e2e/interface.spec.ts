@@ -11,7 +11,7 @@ import { serve, serveDemo, temporaryFolder } from '../scripts/serve.mjs';
 import { Someone } from './person';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const PLACES = ['today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio', 'lots/new', 'stores/delivery', 'stores/material', 'recipes/write', 'colourways/new'];
+const PLACES = ['today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio', 'lots/new', 'stores/delivery', 'stores/material', 'stores/ahead', 'stores/count', 'stores/convert', 'stores/liquor', 'stores/files', 'stores/materials', 'stores/worth', 'recipes/write', 'colourways/new'];
 
 describe('the interface', () => {
   let server: Served & { remove(): void };
@@ -25,8 +25,10 @@ describe('the interface', () => {
     const lots = await isaby.ask<LotSummary[]>('/api/lots');
     const released = lots.find((l) => l.state === 'released' && l.reorderOf) as LotSummary;
     const jar = (await isaby.ask<{ id: string }[]>('/api/stores'))[0]?.id;
+    const bath = (await isaby.ask<{ id: string; tag: string }[]>('/api/stores')).find((j) => j.tag === 'ALB-1')?.id;
+    const alum = (await isaby.ask<{ id: string; name: string }[]>('/api/materials')).find((m) => m.name === 'Potassium alum')?.id;
     const recipe = (await isaby.ask<{ versions: { id: string }[] }[]>('/api/recipes'))[0]?.versions[0]?.id;
-    pages = [...PLACES, `lots/${released.id}`, `lots/new?again=${released.id}`, `judge/${lots.find((l) => l.state === 'toJudge')?.id}`, `bench/${lots.find((l) => l.state === 'inWork')?.id}`, `stores/${jar}`, `recipes/${recipe}`, `colourways/${released.colourway.id}`];
+    pages = [...PLACES, `lots/${released.id}`, `lots/new?again=${released.id}`, `judge/${lots.find((l) => l.state === 'toJudge')?.id}`, `bench/${lots.find((l) => l.state === 'inWork')?.id}`, `stores/${jar}`, `stores/${bath}`, `stores/materials/${alum}`, `recipes/${recipe}`, `colourways/${released.colourway.id}`];
   });
   afterAll(async () => {
     await browser.close();
@@ -42,9 +44,9 @@ describe('the interface', () => {
   it('has no colour but the dye, in light and in dark', async () => {
     for (const scheme of ['light', 'dark']) {
       await isaby.page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }]);
-      for (const path of scheme === 'dark' ? pages.slice(-7) : pages) {
+      for (const path of scheme === 'dark' ? pages.slice(-9) : pages) {
         await settled(path);
-        await isaby.page.addStyleTag({ content: 'vs-swatch svg, vs-thread svg { visibility: hidden !important }' });
+        await isaby.page.addStyleTag({ content: 'vs-swatch svg, vs-thread svg, vs-trace-picture svg { visibility: hidden !important }' });
         const shot = await isaby.page.screenshot({ encoding: 'base64' });
         const tinted = await isaby.page.evaluate(async (data) => {
           const image = new Image();

@@ -120,7 +120,7 @@ describe('a studio file', () => {
   it('opens whole or not at all', async () => {
     const target = await open();
     const broken = { ...demo, movements: [...demo.movements, { ...demo.movements[0]!, id: newId(), amount: -99_000_000_000, at: demo.asOf }] };
-    await expect(importDocument(target.context, target.writer, broken)).rejects.toThrow(/jar does not hold/);
+    await expect(importDocument(target.context, target.writer, broken)).rejects.toThrow(/does not add up: .* would have held or promised more than there was/);
     const future = { ...demo, asOf: new Date(Date.now() + 86_400_000).toISOString() };
     await expect(importDocument(target.context, target.writer, future)).rejects.toThrow(/still to come/);
     const rows = (await target.context.database.db.execute(sql`SELECT (SELECT count(*) FROM people)::int + (SELECT count(*) FROM lots)::int AS n`)) as unknown as { rows: { n: number }[] };

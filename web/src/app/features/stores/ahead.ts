@@ -24,9 +24,9 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
     @if (ahead.value(); as a) {
       <h2>To get now</h2>
       @if (wanted().length === 0) { <p>Nothing is at its reorder point, and nothing in season is wanted.</p> } @else {
-        <table class="ledger"><thead><tr><th></th><th>What</th><th>Material</th><th class="number">How much</th><th>Why</th></tr></thead><tbody>
+        <div class="scroller"><table class="ledger"><thead><tr><th></th><th>What</th><th>Material</th><th class="number">How much</th><th>Why</th></tr></thead><tbody>
           @for (r of wanted(); track r.materialId) { <tr><td class="box" aria-hidden="true">☐</td><td>{{ r.act === 'gather' ? 'gather' : 'order' }}</td><td><a [routerLink]="['/stores/materials', r.materialId]"><strong>{{ r.name }}</strong></a></td><td class="number">@if (r.quantity; as q) { <vs-material-amount [figure]="q" [measure]="r.measure" [name]="r.name + ', how much'" /> }</td><td class="small">{{ r.why }}</td></tr> }
-        </tbody></table>
+        </tbody></table></div>
         <p class="small soft">Gather with leave, and part of a stand only. Protected plants and sites, and roadsides, are left alone.</p>
       }
       <h2>What runs out when</h2>
@@ -42,7 +42,7 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
       </table></div>
       <h2>What goes off first</h2>
       @if (a.expiring.length === 0) { <p>Nothing in the next two months.</p> } @else {
-        <table class="ledger"><tbody>@for (j of a.expiring; track j.id) { <tr><td><a [routerLink]="['/stores', j.id]"><strong>{{ j.tag }}</strong></a></td><td>{{ j.material }}</td><td class="number">{{ j.onHand | amount: j.measure }}</td><td [class.hatched]="(j.bestBefore ?? '') < a.today"><span>{{ j.bestBefore | when }}{{ (j.bestBefore ?? '') < a.today ? ', past' : '' }}</span></td></tr> }</tbody></table>
+        <div class="scroller"><table class="ledger"><tbody>@for (j of a.expiring; track j.id) { <tr><td><a [routerLink]="['/stores', j.id]"><strong>{{ j.tag }}</strong></a></td><td>{{ j.material }}</td><td class="number">{{ j.onHand | amount: j.measure }}</td><td [class.hatched]="(j.bestBefore ?? '') < a.today"><span>{{ j.bestBefore | when }}{{ (j.bestBefore ?? '') < a.today ? ', past' : '' }}</span></td></tr> }</tbody></table></div>
       }
       <h2>Gathering seasons</h2>
       @if (a.seasons.length === 0) { <p>No material has a season yet: set one on its page.</p> } @else {
@@ -53,7 +53,7 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
     }`,
   styles: `
     .range { min-width: 12rem; width: 26%; } svg { width: 100%; height: 1.1rem; display: block; } .axis { stroke: var(--line); stroke-width: 1; vector-effect: non-scaling-stroke; } .band { fill: var(--line-strong); } .likely { stroke: var(--ink); stroke-width: 3; vector-effect: non-scaling-stroke; }
-    .box { font-size: 1.3rem; } .months td.on { background: var(--line-strong); } .months th.now { color: var(--ink); text-decoration: underline; text-decoration-thickness: 3px; } .seen { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
+    .box { font-size: 1.3rem; } .months td.on { background: var(--line-strong); } .months th.now { color: var(--ink); text-decoration: underline; text-decoration-thickness: 3px; } .months td { position: relative; } .seen { position: absolute; width: 1px; height: 1px; overflow: hidden; clip-path: inset(50%); white-space: nowrap; }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

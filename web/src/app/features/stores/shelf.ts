@@ -45,7 +45,7 @@ type Shown = Pick<ShelfRow, 'id' | 'tag' | 'material' | 'measure' | 'place' | 'o
           <p class="soft small">{{ shown().length }} of {{ all.length }} jars</p>
         </div>
         @if (when() !== 'today') { <p class="refs"><strong>{{ when() === 'past' ? 'The shelf as it stood at the end of that day.' : 'A day to come: what is promised is taken out; what use without a promise may take is told under Looking ahead.' }}</strong> <button class="plain" type="button" (click)="on.set('')">Back to now</button></p> }
-        <div class="grid" role="table" aria-label="Jars" [attr.aria-rowcount]="shown().length + 1">
+        <div class="scroller" role="table" aria-label="Jars" [attr.aria-rowcount]="shown().length + 1">
           <div role="rowgroup"><div class="line top" role="row" aria-rowindex="1">@for (c of columns; track $index) { <span role="columnheader" [class.number]="c.number" [attr.aria-sort]="sortOf(c.by)">@for (b of c.by; track b.column) { <button type="button" (click)="sortBy(b.column)" [class.by]="order().column === b.column">{{ b.name }}</button> }</span> }</div></div>
           <cdk-virtual-scroll-viewport [itemSize]="rowHeight()" minBufferPx="600" maxBufferPx="1200" role="rowgroup" tabindex="0" aria-label="Rows of jars; scroll for more" (keydown)="onKey($event)">
             <div class="line" *cdkVirtualFor="let jar of shown(); let i = index; trackBy: byId" role="row" [attr.aria-rowindex]="i + 2" [class.mark]="jar.free < 0">
