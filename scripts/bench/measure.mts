@@ -3,35 +3,54 @@ import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
-import type { LotSummary, StudioFile } from '@vestigia/contract';
+import type { ImportJob, LotSummary, ShelfRow, StudioFile } from '@vestigia/contract';
 import type { PlanInput } from '@vestigia/core';
 import { planLot } from '@vestigia/core';
 import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
 import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
 
-const LOTS = 2000;
-const MOVEMENTS = 50_000;
-const STOCK_LOTS = 200;
+const MOVEMENTS = 500_000;
+const STOCK_LOTS = 2000;
+const CSV_ROWS = 50_000;
+const MOST_MEMORY_MB = 1000;
 const PASSPHRASE = 'mud on the slipway';
 
 const percentile = (values: number[], share: number): number => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
 const report = (what: string, aim: string, found: string): void => console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
 const spread = (ms: number[]): string => `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
-/** Two thousand lots of the demo's dyehouse, its shelf topped up to the size the aims name by small deliveries and counts. */
+/** Two thousand lots of the demo's dyehouse, its shelf filled up to the size the aims name: half a million comings and goings in two thousand jars. */
 function largeStudio(): StudioFile {
   const asOf = new Date(Math.floor(Date.now() / 60_000) * 60_000 - 3_600_000);
   const document = simulateDyehouse({ seed: 7, asOf: asOf.toISOString(), days: 7400, daysBetweenLots: 3.3, supplyScale: 9, supplyEvery: 4, countEvery: 5, lastStartsDaysBefore: [13, 7.95, 2.03, 0.99, 0.06] });
   let n = 0;
   const id = (): string => `01800000-0000-7000-8000-${(n += 1).toString(16).padStart(12, '0')}`;
-  const weld = document.materials.find((m) => m.name === 'Chalk')?.id ?? '';
+  const materials = document.materials.filter((m) => m.kind !== 'fibre' && m.measure === 'weight');
+  const places = Array.from({ length: 40 }, (_, i) => `Shelf ${i + 1}`);
   const byId = document.people[0]?.id ?? '';
-  while (document.stockLots.length < STOCK_LOTS) document.stockLots.push({ id: id(), materialId: weld, tag: `EXTRA-${n}`, receivedOn: '2025-01-01', bestBefore: null, place: 'Shelf', source: '', note: '' });
-  const jars = document.stockLots.slice(0, STOCK_LOTS).map((s) => s.id);
+  const own: string[] = [];
+  while (document.stockLots.length < STOCK_LOTS) {
+    own.push(id());
+    document.stockLots.push({ id: own.at(-1) ?? '', materialId: materials[n % materials.length]?.id ?? '', tag: `EXTRA-${n}`, receivedOn: '2010-01-01', bestBefore: null, place: places[n % places.length] ?? '', source: '', note: '', costMinor: 1000 });
+  }
   const missing = MOVEMENTS - document.movements.length;
-  for (let i = 0; i < missing; i += 1) document.movements.push({ id: id(), stockLotId: jars[i % jars.length] ?? '', kind: 'count', amount: 100, lotId: null, runEntryId: null, reversesId: null, note: '', byId, at: asOf.toISOString() });
+  const startMs = asOf.getTime() - 3000 * 86_400_000;
+  for (let i = 0; i < missing; i += 1) {
+    const round = Math.floor(i / own.length);
+    document.movements.push({ id: id(), stockLotId: own[i % own.length] ?? '', kind: round % 10 === 0 ? 'receive' : 'use', amount: round % 10 === 0 ? 1_000_000 : -100_000, lotId: null, runEntryId: null, reversesId: null, note: '', byId, at: new Date(startMs + (i / missing) * 2999 * 86_400_000).toISOString() });
+  }
   return document;
+}
+
+/** A year's book of one studio as it would come from elsewhere: fifty thousand rows over two hundred of those jars. */
+function largeTable(document: StudioFile): string {
+  const tags = document.stockLots.filter((s) => s.tag.startsWith('EXTRA')).slice(0, 200).map((s) => s.tag);
+  const rows = Array.from({ length: CSV_ROWS }, (_, i) => {
+    const into = Math.floor(i / tags.length) % 5 === 0;
+    return `${tags[i % tags.length]};${into ? 'receive' : 'use'};${into ? '' : '-'}${into ? 500 : 100},5;g;${document.asOf.slice(0, 10)};book line ${i}`;
+  });
+  return `tag;kind;amount;unit;at;note\r\n${rows.join('\r\n')}\r\n`;
 }
 
 /** Sixty pieces, twelve materials, five vessels. */
@@ -90,7 +109,19 @@ const entered = await fetch(`${server.base}/api/door/session`, { method: 'POST',
 const cookie = entered.headers.get('set-cookie')?.split(';')[0] ?? '';
 const get = async (path: string): Promise<unknown> => (await fetch(server.base + path, { headers: { cookie } })).json();
 await timed(20, () => get('/api/stores'));
-report('On-hand of all jars, through HTTP', 'p95 ≤ 20 ms', spread(await timed(300, () => get('/api/stores'))));
+report('On-hand of 2,000 jars, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, () => get('/api/stores'))));
+const shelf = (await get('/api/stores')) as ShelfRow[];
+const jarAt = (i: number): string => shelf[(i * 37) % shelf.length]?.id ?? '';
+const longest = document.stockLots.find((s) => s.tag === 'EXTRA-1')?.id ?? '';
+await timed(20, (i) => get(`/api/stock-lots/${jarAt(i)}`));
+report('One jar: whole page with its ledger, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}`))));
+report('One jar: every line with its balance, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}/ledger`))));
+report('The shelf on a day last year', '–', spread(await timed(5, () => get(`/api/stores/on?on=${new Date(Date.parse(document.asOf) - 300 * 86_400_000).toISOString().slice(0, 10)}`))));
+report('Looking ahead, all materials', '–', spread(await timed(5, () => get('/api/stores/ahead'))));
+report('A material’s page', '–', spread(await timed(5, () => get(`/api/materials/${shelf.find((r) => r.id === longest)?.materialId}`))));
+report('Stock in money, all materials, both ways', '–', spread(await timed(2, () => get('/api/stores/valuation'))));
+await measureImport();
+report('Memory of the server, highest so far', `≤ ${MOST_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
 const lots = (await get('/api/lots')) as LotSummary[];
 const lotAt = (i: number): string => lots[(i * 37) % lots.length]?.id ?? '';
 await timed(20, (i) => get(`/api/lots/${lotAt(i)}`));
@@ -98,10 +129,79 @@ report('Opening a lot, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (
 report('All lots as a list, through HTTP', '–', spread(await timed(20, () => get('/api/lots'))));
 report('One write, flushed to disk, through HTTP', '–', spread(await timed(100, (i) => fetch(`${server.base}/api/waters`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ id: randomUUID(), name: `Water ${randomUUID()}`, ph: 7, hardnessDh: 1, note: '' }) }))));
 
+report('Memory of the server, highest', `≤ ${MOST_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
 if (chromiumPath === undefined) console.log('First page: not measured, there is no Chromium on this machine.');
-else await measureFirstPage(server.base);
+else {
+  await measureFirstPage(server.base);
+  await measureScrolling(server.base);
+}
 await server.stop();
 remove();
+
+/** Reads and writes fifty thousand rows, asking how far it is the while, as the page does. */
+async function measureImport(): Promise<void> {
+  const table = largeTable(document);
+  const ask = async (path: string, method = 'GET', body?: string): Promise<ImportJob> => (await fetch(server.base + path, { method, headers: { cookie, ...(body === undefined ? {} : { 'content-type': 'text/csv' }) }, ...(body === undefined ? {} : { body }) })).json() as Promise<ImportJob>;
+  let told = 0;
+  const waits: number[] = [];
+  const settle = async (job: ImportJob): Promise<ImportJob> => {
+    let now = job;
+    while (now.state === 'reading' || now.state === 'writing') {
+      await new Promise((resolve) => setTimeout(resolve, 100));
+      const asked = performance.now();
+      const next = await ask(`/api/stores/imports/${job.id}`);
+      waits.push(performance.now() - asked);
+      if (next.done !== now.done) told += 1;
+      now = next;
+    }
+    return now;
+  };
+  const start = performance.now();
+  const read = await settle(await ask('/api/stores/imports?kind=movements', 'POST', table));
+  const readMs = performance.now() - start;
+  const written = await settle(await ask(`/api/stores/imports/${read.id}/run`, 'POST'));
+  report(`CSV of ${CSV_ROWS} rows, read and written`, '≤ 10 s', `${((performance.now() - start) / 1000).toFixed(1)} s (read ${(readMs / 1000).toFixed(1)} s), ${written.state}, ${written.fates.new} rows, progress told ${told} times, longest wait for it ${(Math.max(...waits) / 1000).toFixed(1)} s`);
+  const again = performance.now();
+  const twice = await settle(await ask('/api/stores/imports?kind=movements', 'POST', table));
+  report('The same table a second time, read only', '–', `${((performance.now() - again) / 1000).toFixed(1)} s, ${twice.fates.new} new, ${twice.fates.here} here already`);
+}
+
+/** Highest resident memory of a process since it began (Linux). */
+function peakMemoryMb(pid: number): number {
+  const found = /VmHWM:\s+(\d+) kB/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'));
+  return Math.round(Number(found?.[1] ?? 0) / 1024);
+}
+
+/** Scrolls the shelf by a screen's worth every frame for two seconds, and looks at how long each frame took. */
+async function measureScrolling(base: string): Promise<void> {
+  const browser = await launch();
+  const page = await browser.newPage();
+  await page.setViewport({ width: 1280, height: 800 });
+  await page.goto(`${base}/`);
+  await page.waitForSelector('input[type=radio]');
+  await page.click('input[type=radio]');
+  await page.type('input[type=password]', PASSPHRASE);
+  await page.click('button[type=submit]');
+  await page.waitForSelector('vs-shell');
+  await page.goto(`${base}/stores`);
+  await page.waitForSelector('cdk-virtual-scroll-viewport .line');
+  const frames = await page.evaluate(() => new Promise<number[]>((resolve) => {
+    const list = document.querySelector('cdk-virtual-scroll-viewport') as HTMLElement;
+    const times: number[] = [];
+    let last = performance.now();
+    const frame = (now: number): void => {
+      times.push(now - last);
+      last = now;
+      list.scrollTop += 120;
+      if (times.length < 240) requestAnimationFrame(frame);
+      else resolve(times.slice(5));
+    };
+    requestAnimationFrame(frame);
+  }));
+  await browser.close();
+  const late = frames.filter((ms) => ms > 1000 / 60 + 4).length;
+  report('Scrolling the shelf, time from frame to frame', '≤ 16.7 ms', `${spread(frames)}; ${late} frames late; mean ${(1000 / (frames.reduce((sum, ms) => sum + ms, 0) / frames.length)).toFixed(0)} frames a second (software rendering)`);
+}
 
 async function measureFirstPage(base: string): Promise<void> {
   const browser = await launch();

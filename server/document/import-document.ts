@@ -4,14 +4,13 @@ import { sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Context } from '../context';
 import type { Db } from '../db/database';
+import { insertRows } from '../db/insert-rows';
 import * as schema from '../db/schema';
 import { hashPassphrase } from '../door/passphrase';
 import type { Writer } from '../http/write';
 import { refoldAll } from '../lots/lot-progress';
 import { Refusal } from '../problem';
 
-/** Rows sent in one statement: well under the 65 535 parameters a statement may carry. */
-const CHUNK = 500;
 const SLACK_MS = 2 * 60_000;
 
 /** Opens a studio file in an empty studio: all of it or nothing. */
@@ -31,9 +30,7 @@ function checkTimes(document: StudioDocument, now: Date): void {
 }
 
 async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.people.$inferInsert)[]): Promise<void> {
-  const insert = async <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]): Promise<void> => {
-    for (let i = 0; i < rows.length; i += CHUNK) await tx.insert(table).values(rows.slice(i, i + CHUNK) as never);
-  };
+  const insert = <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]): Promise<void> => insertRows(tx, table, rows);
   await insert(schema.studio, [d.settings]);
   await insert(schema.people, people);
   await insert(schema.vessels, d.vessels);
@@ -52,7 +49,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.verdicts, d.verdicts);
   await insert(schema.spoonWeighings, d.spoonWeighings);
   await insert(schema.liquorEntries, d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })));
-  await insert(schema.attachments, d.attachments.map(({ base64, ...a }) => ({ ...a, content: Buffer.from(base64, 'base64') })));
+  for (const { base64, ...a } of d.attachments) await tx.insert(schema.attachments).values({ ...a, content: Buffer.from(base64, 'base64') });
   await refoldAll(tx);
 }
 

@@ -1,5 +1,7 @@
 import type { Call, Person } from '@vestigia/contract';
 import { createHash } from 'node:crypto';
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import type { Context, Topic } from '../context';
@@ -27,7 +29,8 @@ export interface Asked<C extends Call> {
 export interface FileReply {
   readonly name: string;
   readonly type: string;
-  readonly content: string | Uint8Array;
+  /** Whole, or piece by piece as it is read. */
+  readonly content: string | Uint8Array | AsyncIterable<string>;
 }
 
 type Answer<C extends Call> = C extends { download: string } ? FileReply : Reply<C>;
@@ -42,7 +45,7 @@ export class Routes {
     this.register(call, async (req, res) => {
       const asked = this.ask(call, req);
       const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
-      if (call.download) sendFile(res, answer as FileReply);
+      if (call.download) await sendFile(res, answer as FileReply);
       else res.json(this.checked(call, answer));
     });
   }
@@ -89,11 +92,14 @@ function fileOf(types: readonly string[], req: Request): Uint8Array {
 }
 
 /** Sent as a download that no browser will run, whatever is in it. */
-function sendFile(res: Response, { name, type, content }: FileReply): void {
+async function sendFile(res: Response, { name, type, content }: FileReply): Promise<void> {
   const kind = type === 'application/pdf' || type.startsWith('image/') ? 'inline' : 'attachment';
   res.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
   res.setHeader('content-disposition', `${kind}; filename*=UTF-8''${encodeURIComponent(name)}`);
-  res.type(type).send(typeof content === 'string' ? content : Buffer.from(content));
+  res.type(type);
+  if (typeof content === 'string') res.send(content);
+  else if (content instanceof Uint8Array) res.send(Buffer.from(content));
+  else await pipeline(Readable.from(content), res);
 }
 
 /** Checks what came in against the contract; what is wrong is said in the contract's own sentences. */

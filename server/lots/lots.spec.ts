@@ -66,7 +66,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     expect(lot.madeFrom.map((m) => [m.material, m.amount])).toEqual([['Potassium alum', 96_500], ['Rug wool', 600_000], ['Weld', 600_000]]);
     const jar = (await studio.agent.get(`/api/stock-lots/${f.weldJar}`).expect(200)).body as StockLot;
     expect(jar.wentInto).toMatchObject([{ lot: { id: lotId, tag: lot.summary.tag, colourway: 'Marram' }, amount: 600_000 }]);
-    expect(jar.lines.findLast((l) => l.kind !== 'release')).toMatchObject({ kind: 'use', amount: -600_000, balance: 2_400_000 });
+    expect(jar.lines.filter((l) => l.kind !== 'release').at(-1)).toMatchObject({ kind: 'use', amount: -600_000, balance: 2_400_000 });
   });
 
   it('is dyed again beside what was, and judged against the first', async () => {

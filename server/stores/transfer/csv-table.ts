@@ -77,9 +77,12 @@ function raggedSentence(line: number, cells: readonly string[], wanted: number, 
   return `Line ${line} has ${cells.length} fields, the first line ${wanted}. Put fields that hold a ${separator === ',' ? 'comma' : 'semicolon'} in quotation marks.`;
 }
 
-/** Writes a table: CRLF, quotes where needed, safe for spreadsheets; semicolons bring the byte-order mark that spreadsheets want. */
-export function writeTable(header: readonly string[], rows: readonly (readonly (string | number | null)[])[], separator: Separator): string {
+/**
+ * Writes a table: CRLF, quotes where needed, safe for spreadsheets; semicolons bring the byte-order mark that spreadsheets want.
+ * Without a header, rows that go on where a table stopped.
+ */
+export function writeTable(header: readonly string[] | undefined, rows: readonly (readonly (string | number | null)[])[], separator: Separator): string {
   const cells = rows.map((row) => row.map((cell) => (cell === null ? '' : typeof cell === 'number' ? String(cell) : safeCell(cell))));
-  const text = Papa.unparse({ fields: [...header], data: cells }, { delimiter: separator, newline: '\r\n' });
-  return `${separator === ';' ? BOM : ''}${text}\r\n`;
+  const text = Papa.unparse([...(header ? [[...header]] : []), ...cells], { delimiter: separator, newline: '\r\n' });
+  return `${header && separator === ';' ? BOM : ''}${text}\r\n`;
 }

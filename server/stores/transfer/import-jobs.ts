@@ -1,17 +1,19 @@
 import { setImmediate } from 'node:timers/promises';
-import type { ImportJob, TransferKind } from '@vestigia/contract';
-import type { Person } from '@vestigia/contract';
-import { sql } from 'drizzle-orm';
+import type { ImportJob, Person, TransferKind } from '@vestigia/contract';
 import type { Context } from '../../context';
+import type { By } from '../../by';
 import type { Db } from '../../db/database';
+import { insertRows } from '../../db/insert-rows';
+import { conversions, liquorEntries, lots, materials, movements, people, stockLots } from '../../db/schema';
 import type { Writer } from '../../http/write';
 import { uuidv7 } from '../../ids';
+import { lotTag } from '../../lot-tag';
 import { Refusal, notFound } from '../../problem';
 import type { ImportPlan } from './import-plan';
 import { planImport, stampOf } from './import-plan';
 
-/** Rows sent to the database at once: small enough that a cancel is heard soon. */
-const CHUNK = 2000;
+/** More rows than this are worth clearing up after. */
+const MANY = 2000;
 /** Imports kept to be looked at; the oldest is forgotten. */
 const MOST_JOBS = 6;
 
@@ -93,10 +95,10 @@ export class ImportJobs {
         await this.step(job, job.total, job.total);
         job.sealed = true;
       } });
-      if (plan.movements.length > CHUNK) await this.context.database.tidy();
       job.state = 'done';
       job.done = job.total;
       this.context.changes.tell(['stores', 'studio']);
+      if (plan.movements.length > MANY) await this.context.database.tidy();
     } catch (error) {
       this.fail(job, error);
     }
@@ -124,36 +126,22 @@ const view = (job: Job): ImportJob => ({
   fates: job.plan?.fates ?? { new: 0, here: 0, refused: 0 }, newPeople: job.plan?.newPeople ?? [], rows: job.plan ? [...job.plan.rows] : [],
 });
 
-/** Writes a plan in one transaction, rows as JSON so that fifty thousand go in as quickly as they are read. */
-async function writePlan(tx: Db, plan: ImportPlan, { now, byId }: { now: Date; byId: string }, step: (done: number) => Promise<void>): Promise<void> {
-  let done = 0;
-  const insert = async (rows: readonly object[], statement: (json: string) => ReturnType<typeof sql>): Promise<void> => {
-    for (let i = 0; i < rows.length; i += CHUNK) {
-      await step(done);
-      const chunk = rows.slice(i, i + CHUNK);
-      await tx.execute(statement(JSON.stringify(chunk)));
-      done += chunk.length;
-    }
-  };
-  if (plan.newPeople.length > 0) await tx.execute(sql`INSERT INTO people (id, name) SELECT r.id, r.name FROM json_to_recordset(${JSON.stringify(plan.newPeople.map((name) => ({ id: uuidv7(now), name })))}::json) AS r(id uuid, name text)`);
-  await insert(plan.materials, (json) => sql`INSERT INTO materials (id, name, kind, measure, hazards, note, base, facts)
-    SELECT r.id, r.name, r.kind, r.measure, r.hazards, r.note, CASE WHEN jsonb_typeof(r.base) = 'null' THEN NULL ELSE r.base END, r.facts FROM json_to_recordset(${json}::json) AS r(id uuid, name text, kind text, measure text, hazards jsonb, note text, base jsonb, facts jsonb)`);
-  await insert(plan.stockLots, (json) => sql`INSERT INTO stock_lots (id, material_id, tag, received_on, best_before, place, source, note, cost_minor, facts)
-    SELECT r.id, r."materialId", r.tag, r."receivedOn", r."bestBefore", r.place, r.source, r.note, r."costMinor", r.facts
-    FROM json_to_recordset(${json}::json) AS r(id uuid, "materialId" uuid, tag text, "receivedOn" date, "bestBefore" date, place text, source text, note text, "costMinor" bigint, facts jsonb)`);
-  const liquors = plan.stockLots.filter((s) => s.liquor !== null).map((s) => ({ id: uuidv7(now), jar: s.id, after: s.liquor, at: s.liquor?.at ?? now.toISOString() }));
-  if (liquors.length > 0) await tx.execute(sql`INSERT INTO liquor_entries (id, stock_lot_id, kind, after, at, by_id) SELECT r.id, r.jar, 'save', r.after, r.at, ${byId}::uuid FROM json_to_recordset(${JSON.stringify(liquors)}::json) AS r(id uuid, jar uuid, after jsonb, at timestamptz)`);
-  if (plan.conversions.length > 0) await tx.execute(sql`INSERT INTO conversions (id, kind, loss_mg, note, at, by_id) SELECT r.id, r.kind, r."lossMg", r.note, r.at, p.id FROM json_to_recordset(${JSON.stringify(plan.conversions)}::json) AS r(id uuid, kind text, "lossMg" bigint, note text, at timestamptz, by text) JOIN people p ON p.name = r.by`);
-  const inTime = [...plan.movements].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
-  await writeMovements(inTime.map(({ made: _made, ...m }) => m), insert);
-}
-
-/** Chunks of a jar's long history may not end below nothing on the way, so all that comes in goes before what goes out; `at` keeps the true order. */
-async function writeMovements(inTime: readonly { amount: number; stockLotId: string }[], insert: (rows: readonly object[], statement: (json: string) => ReturnType<typeof sql>) => Promise<void>): Promise<void> {
-  const statement = (json: string): ReturnType<typeof sql> => sql`INSERT INTO movements (id, stock_lot_id, kind, amount, lot_id, lot_ref, conversion_id, reverses_id, note, at, recorded_at, by_id)
-    SELECT r.id, r."stockLotId", r.kind, r.amount, l.id, CASE WHEN l.id IS NULL AND r.lot <> '' THEN r.lot END, r.conversion, r."reversesId", r.note, r.at, r."recordedAt", p.id
-    FROM json_to_recordset(${json}::json) AS r(id uuid, "stockLotId" uuid, kind text, amount bigint, lot text, conversion uuid, "reversesId" uuid, note text, at timestamptz, "recordedAt" timestamptz, by text)
-    JOIN people p ON p.name = r.by LEFT JOIN lots l ON l.number = substring(r.lot FROM '^Lot (\\d{1,9})$')::int`;
-  await insert(inTime.filter((m) => m.amount >= 0), statement);
-  await insert(inTime.filter((m) => m.amount < 0), statement);
+/** Writes a plan in one transaction. What comes in goes before what goes out, so that no slice of a long history ends below nothing; `at` keeps the true order. */
+async function writePlan(tx: Db, plan: ImportPlan, { now, byId }: By, step: (done: number) => Promise<void>): Promise<void> {
+  const at = now.toISOString();
+  await insertRows(tx, people, plan.newPeople.map((name) => ({ id: uuidv7(now), name })));
+  const personOf = new Map((await tx.select({ id: people.id, name: people.name }).from(people)).map((p) => [p.name, p.id]));
+  const lotOf = new Map((await tx.select({ id: lots.id, number: lots.number }).from(lots)).map((l) => [lotTag(l.number), l.id]));
+  await insertRows(tx, materials, plan.materials, step);
+  await insertRows(tx, stockLots, plan.stockLots.map(({ liquor: _liquor, ...s }) => s), (done) => step(plan.materials.length + done));
+  await insertRows(tx, liquorEntries, plan.stockLots.flatMap((s) => (s.liquor === null ? [] : [{ id: uuidv7(now), stockLotId: s.id, kind: 'save' as const, after: s.liquor, at: s.liquor.at ?? at, byId }])));
+  await insertRows(tx, conversions, plan.conversions.map(({ by, ...c }) => ({ ...c, byId: personOf.get(by) ?? byId })));
+  const inTime = [...plan.movements].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)).map(({ made: _made, by, lot, conversion, ...m }) => {
+    const lotId = lotOf.get(lot) ?? null;
+    return { ...m, byId: personOf.get(by) ?? byId, lotId, lotRef: lotId === null && lot !== '' ? lot : null, conversionId: conversion };
+  });
+  const before = plan.materials.length + plan.stockLots.length;
+  const comesIn = inTime.filter((m) => m.amount >= 0);
+  await insertRows(tx, movements, comesIn, (done) => step(before + done));
+  await insertRows(tx, movements, inTime.filter((m) => m.amount < 0), (done) => step(before + comesIn.length + done));
 }

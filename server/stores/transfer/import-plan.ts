@@ -1,12 +1,12 @@
 import type { StockLotRecord, StoresDocument, TransferKind } from '@vestigia/contract';
 import { storesDocument } from '@vestigia/contract';
-import type { StockMeasure } from '@vestigia/core';
+import type { DatedMovement, StockMeasure } from '@vestigia/core';
 import { firstOverdraft, formatAmount, refusedSalt } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../db/database';
 import { oneValue } from '../shelf';
 import { decodeText, readTable } from './csv-table';
-import { exportStores } from './export-stores';
+import { readConversionRecords, readMaterialRecords, readMovementRecords, readStockLotRecords } from './export-stores';
 import type { ConversionSeed, MaterialFileRecord, MovementFileRecord, Read } from './records';
 import { MATERIAL_COLUMNS, MOVEMENT_COLUMNS, STOCK_LOT_COLUMNS, guarded, materialFrom, movementFrom, rowOf, stockLotFrom } from './records';
 
@@ -35,6 +35,7 @@ export type PlanReading = { readonly ok: true; readonly plan: ImportPlan } | { r
 export type Progress = (done: number, total: number) => Promise<void>;
 
 const SLICE = 500;
+const ASKED_AT_ONCE = 4000;
 const ROWS_TOLD = 400;
 const FUTURE_SLACK_MS = 36 * 3_600_000;
 
@@ -45,8 +46,7 @@ export async function planImport(db: Db, kind: TransferKind, bytes: Uint8Array, 
   const decoded = decodeText(bytes);
   if (!decoded.ok) return decoded;
   const stamp = await stampOf(db);
-  const here = await exportStores(db);
-  const planner = new Planner(here, await oneValue<string[]>(db, sql`(SELECT coalesce(json_agg(name), '[]') FROM people)`), await oneValue<Record<string, number>>(db, sql`(SELECT coalesce(json_object_agg(stock_lot_id, promised), '{}') FROM stock_balances)`), now);
+  const planner = new Planner(db, await readHere(db), now);
   if (kind === 'document') {
     const document = readDocument(decoded.text);
     if (!document.ok) return document;
@@ -57,7 +57,23 @@ export async function planImport(db: Db, kind: TransferKind, bytes: Uint8Array, 
     if (!reading.ok) return reading;
     await planner.addTable(kind, reading.table, importer, progress);
   }
-  return { ok: true, plan: planner.finish(stamp) };
+  return { ok: true, plan: await planner.finish(stamp) };
+}
+
+/** What is here already, apart from the movements, of which there may be very many. */
+interface Here {
+  readonly materials: MaterialFileRecord[];
+  readonly stockLots: StockLotRecord[];
+  readonly conversions: readonly { readonly id: string }[];
+  readonly people: readonly string[];
+  readonly balances: Readonly<Record<string, { readonly onHand: number; readonly promised: number; readonly lastAt: string | null }>>;
+}
+
+async function readHere(db: Db): Promise<Here> {
+  const { people, balances } = await oneValue<Pick<Here, 'people' | 'balances'>>(db, sql`json_build_object(
+    'people', (SELECT coalesce(json_agg(name), '[]') FROM people),
+    'balances', (SELECT coalesce(json_object_agg(b.stock_lot_id, json_build_object('onHand', b.on_hand, 'promised', b.promised, 'lastAt', (SELECT to_json(max(m.at)) FROM movements m WHERE m.stock_lot_id = b.stock_lot_id))), '{}') FROM stock_balances b))`);
+  return { materials: await readMaterialRecords(db), stockLots: await readStockLotRecords(db), conversions: await readConversionRecords(db), people, balances };
 }
 
 function readDocument(text: string): Read<StoresDocument> {
@@ -91,12 +107,11 @@ class Planner {
   private readonly fates = { new: 0, here: 0, refused: 0 };
   private readonly lineOfMovement = new Map<string, number>();
 
-  constructor(private readonly here: StoresDocument, people: readonly string[], private readonly promised: Readonly<Record<string, number>>, private readonly now: Date) {
-    this.people = new Set(people);
+  constructor(private readonly db: Db, private readonly here: Here, private readonly now: Date) {
+    this.people = new Set(here.people);
     this.conversionsHere = new Set(here.conversions.map((c) => c.id));
     for (const m of here.materials) this.knowMaterial(m);
     for (const s of here.stockLots) this.knowJar(s);
-    for (const m of here.movements) this.knowMovement(m);
   }
 
   private knowMaterial(m: MaterialFileRecord): void {
@@ -115,14 +130,31 @@ class Planner {
   }
 
   async addTable(kind: Exclude<TransferKind, 'document'>, { header, rows }: { header: readonly string[]; rows: readonly { line: number; cells: readonly string[] }[] }, importer: string, progress: Progress): Promise<void> {
+    const moved: { line: number; words: string; reading: Read<MovementFileRecord> }[] = [];
     for (const [i, { line, cells }] of rows.entries()) {
       if (i % SLICE === 0) await progress(i, rows.length);
       const words = cells.filter(Boolean).slice(0, 4).join(' · ').slice(0, 80);
       if (kind === 'materials') this.takeMaterial(line, words, guarded(() => materialFrom(rowOf(header, cells))));
       else if (kind === 'stockLots') this.takeJar(line, words, guarded(() => stockLotFrom(rowOf(header, cells), this.materialByName)));
-      else this.takeMovement(line, words, guarded(() => movementFrom(rowOf(header, cells), this.jarByTag, importer, (key) => this.nth(key))));
+      else moved.push({ line, words, reading: guarded(() => movementFrom(rowOf(header, cells), this.jarByTag, importer, (key) => this.nth(key))) });
     }
+    await this.takeMovements(moved, progress);
     await progress(rows.length, rows.length);
+  }
+
+  /** Movements by their ids: only those that are here already, or that the file reverses, are asked for. */
+  private async takeMovements(rows: readonly { line: number; words: string; reading: Read<MovementFileRecord> }[], progress: Progress): Promise<void> {
+    const named = rows.flatMap(({ reading }) => (reading.ok ? [reading.value.id, ...(reading.value.reversesId === null ? [] : [reading.value.reversesId])] : []));
+    for (let i = 0; i < named.length; i += ASKED_AT_ONCE) {
+      await progress(Math.min(i, rows.length), rows.length);
+      const ids = JSON.stringify(named.slice(i, i + ASKED_AT_ONCE));
+      for (const m of await readMovementRecords(this.db, sql`m.id IN (SELECT x::uuid FROM json_array_elements_text(${ids}::json) x)`)) this.knowMovement(m);
+      for (const reversed of await oneValue<string[]>(this.db, sql`(SELECT coalesce(json_agg(m.reverses_id), '[]') FROM movements m WHERE m.reverses_id IN (SELECT x::uuid FROM json_array_elements_text(${ids}::json) x))`)) this.reversed.add(reversed);
+    }
+    for (const [i, { line, words, reading }] of rows.entries()) {
+      if (i % SLICE === 0) await progress(i, rows.length);
+      this.takeMovement(line, words, reading);
+    }
   }
 
   async addDocument(d: StoresDocument, progress: Progress): Promise<void> {
@@ -141,10 +173,8 @@ class Planner {
       this.takeJar(line, s.tag, { ok: true, value: s });
     }
     const seeds = new Map(d.conversions.map((c) => [c.id, c]));
-    for (const m of d.movements) {
-      await step();
-      this.takeMovement(line, `${m.kind} ${m.at.slice(0, 10)}`, { ok: true, value: m.conversion === null ? m : { ...m, made: seeds.get(m.conversion) } });
-    }
+    const moved = d.movements.map((m, i) => ({ line: line + i + 1, words: `${m.kind} ${m.at.slice(0, 10)}`, reading: { ok: true as const, value: m.conversion === null ? m : { ...m, made: seeds.get(m.conversion) } } }));
+    await this.takeMovements(moved, progress);
     await progress(total, total);
   }
 
@@ -221,16 +251,31 @@ class Planner {
     return target.amount !== -m.amount || target.stockLotId !== m.stockLotId ? 'A reversal is equal and opposite to what it reverses, in the same jar.' : undefined;
   }
 
-  /** Looks at every jar over all its time, with what is here already: none may ever have held less than nothing. */
-  private refuseOverdrafts(): void {
-    const touched = new Set(this.added.movements.map((m) => m.stockLotId));
-    const sums = new Map<string, number>();
-    const line = [...this.here.movements, ...this.added.movements].filter((m) => touched.has(m.stockLotId));
-    for (const m of line) sums.set(m.stockLotId, (sums.get(m.stockLotId) ?? 0) + m.amount);
+  /**
+   * Looks at every jar the file moves: none may ever have held less than nothing. What comes after all that is known of a jar
+   * goes on from its balance; only a jar whose past is written into has its whole line asked for.
+   */
+  private async refuseOverdrafts(): Promise<void> {
+    const added = new Map<string, MovementFileRecord[]>();
+    for (const m of this.added.movements) {
+      const own = added.get(m.stockLotId);
+      if (own) own.push(m);
+      else added.set(m.stockLotId, [m]);
+    }
+    const balance = (id: string): Here['balances'][string] => this.here.balances[id] ?? { onHand: 0, promised: 0, lastAt: null };
+    const rewritten = [...added].filter(([id, own]) => balance(id).lastAt !== null && own.some((m) => m.at <= new Date(balance(id).lastAt ?? 0).toISOString())).map(([id]) => id);
+    const past = await oneValue<DatedMovement[]>(this.db, sql`(SELECT coalesce(json_agg(json_build_object('stockLotId', x.stock_lot_id, 'at', to_json(x.at), 'amount', x.amount)), '[]') FROM (
+      SELECT stock_lot_id, at, sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id IN (SELECT y::uuid FROM json_array_elements_text(${JSON.stringify(rewritten)}::json) y) GROUP BY 1, 2) x)`);
+    const known = new Set(rewritten);
+    const line: DatedMovement[] = past.map((m) => ({ ...m, at: new Date(m.at).toISOString() }));
+    for (const [id, own] of added) {
+      if (!known.has(id) && balance(id).onHand !== 0) line.push({ stockLotId: id, at: '', amount: balance(id).onHand });
+      for (const m of own) line.push({ stockLotId: id, at: m.at, amount: m.amount });
+    }
     const over = firstOverdraft(line);
     if (over) this.refuseJar(over.stockLotId, (tag, measure) => `${tag} would have held ${formatAmount(over.balance, measure)} on ${over.at.slice(0, 10)}. A movement into it is missing, or one out of it is too large.`);
-    for (const id of touched) {
-      if ((sums.get(id) ?? 0) < (this.promised[id] ?? 0)) this.refuseJar(id, (tag) => `${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`);
+    for (const [id, own] of added) {
+      if (own.reduce((sum, m) => sum + m.amount, balance(id).onHand) < balance(id).promised) this.refuseJar(id, (tag) => `${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`);
     }
   }
 
@@ -247,8 +292,8 @@ class Planner {
     this.rows[at] = { ...before, fate: 'refused', why };
   }
 
-  finish(stamp: string): ImportPlan {
-    this.refuseOverdrafts();
+  async finish(stamp: string): Promise<ImportPlan> {
+    await this.refuseOverdrafts();
     const order: Readonly<Record<Fate, number>> = { refused: 0, new: 1, here: 2 };
     return {
       materials: this.added.materials, stockLots: this.added.stockLots, conversions: [...this.added.conversions.values()], movements: this.added.movements, newPeople: [...this.added.people].sort(),

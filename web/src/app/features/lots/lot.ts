@@ -5,6 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import { describeDifference, formatMoney, formatWeight, sayMinutes } from '@vestigia/core';
+import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -71,7 +72,7 @@ import { entryWords } from '../../ui/entry-words';
       <h2>What is in it</h2>
       @if (l.madeFrom.length === 0) { <p class="soft">Nothing weighed out yet.</p> } @else {
         <table class="ledger"><thead><tr><th>Stock lot</th><th>Material</th><th class="number">Taken</th></tr></thead><tbody>@for (m of l.madeFrom; track m.stockLotId) { <tr><td><a [routerLink]="['/stores', m.stockLotId]"><strong>{{ m.tag }}</strong></a></td><td>{{ m.material }}</td><td class="number">{{ m.amount | amount: m.measure }}</td></tr> }</tbody></table>
-        @if (cost.value(); as c) { <p>Materials cost {{ money(c.fifoMinor, c.currency) }} first in first out, {{ money(c.averageMinor, c.currency) }} at average: {{ money(perPiece(c.fifoMinor, l.summary.pieces), c.currency) }} a piece.</p> }
+        @if (cost.value(); as c) { <p>Materials cost {{ money(c.fifoMinor, c.currency) }} first in first out, {{ money(c.averageMinor, c.currency) }} at average: {{ money(perPiece(c.fifoMinor, l.summary.pieces), c.currency) }} a piece.</p> } @else { <button class="plain" type="button" (click)="costed.set(true)">What the materials cost</button> }
       }
       <dl class="facts"><dt>Water</dt><dd>{{ l.water ? l.water.name + (l.water.ph === null ? '' : ', pH ' + l.water.ph) + (l.water.hardnessDh === null ? '' : ', ' + l.water.hardnessDh + ' °dH') : 'not said' }}</dd><dt>Pots</dt><dd>@for (b of l.plan.batches; track b.number) { batch {{ b.number }} in {{ b.vesselName }} ({{ b.metal }}), <vs-figure [figure]="b.liquor" [name]="'liquor, batch ' + b.number" />; }</dd>@if (l.note) { <dt>Note</dt><dd>{{ l.note }}</dd> }</dl>
       @if (l.summary.state === 'planned' || l.summary.state === 'inWork') {
@@ -89,7 +90,9 @@ export class LotPage {
   readonly id = input.required<string>();
   protected readonly action = doing();
   protected readonly why = signal('');
-  protected readonly cost = live(['lots', 'stores'], () => this.api.get('/api/lots/{id}/cost', { id: this.id() }), () => this.id());
+  /** Worked out only when asked for: it goes through the whole history of every material in the lot. */
+  protected readonly costed = signal(false);
+  protected readonly cost = live(['lots'], () => (this.costed() ? this.api.get('/api/lots/{id}/cost', { id: this.id() }) : of(undefined)), () => `${this.id()} ${this.costed()}`);
   protected readonly money = formatMoney;
   protected readonly perPiece = (minor: number, pieces: number): number => Math.round(minor / Math.max(1, pieces));
   protected readonly lot = live(['lots'], () => this.api.get('/api/lots/{id}', { id: this.id() }), () => this.id());
