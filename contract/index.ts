@@ -17,6 +17,6 @@ export { NO_FACTS, materialRecord, newMaterial } from './materials';
 export type { Conversion, Count, Delivery, Liquor, LiquorEntry, NewLiquor, Reversal, ShelfRow, StockFacts, StockLedgerLine, StockLot, StockLotEdit, Taking } from './stores';
 export { NO_STOCK_FACTS } from './stores';
 export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';
-export { movementRecord, stockLotRecord, storesDocument } from './transfer';
+export { movementRecord, stockLotRecord, storesDocument, storesSchema } from './transfer';
 export type { Studio, StudioVessel, WaterSource } from './studio';
 export type { SearchHit, Today } from './today';

@@ -44,3 +44,10 @@ export const importJob = z.object({
   problem: z.string(),
 }).meta({ id: 'ImportJob' });
 export type ImportJob = z.infer<typeof importJob>;
+
+/** The published JSON Schema of the stores file (docs/stores.schema.json), as it may be written. */
+export function storesSchema(): Record<string, unknown> {
+  const { $defs = {}, ...schema } = z.toJSONSchema(storesDocument, { io: 'input' });
+  const { StoresDocument: root = schema, ...rest } = $defs;
+  return { $schema: schema.$schema, $id: 'urn:vestigia:stores:1', title: 'Vestigia stores file', ...root, $defs: rest };
+}

@@ -85,9 +85,9 @@ const kept = process.env['BENCH_DIR'];
 const { folder, remove } = kept ? { folder: kept, remove: () => undefined } : temporaryFolder('bench');
 mkdirSync(folder, { recursive: true });
 const made = existsSync(join(folder, 'large.json'));
-const document = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioFile) : largeStudio();
-console.log(`Studio: ${document.stockLots.length} stock lots, ${document.movements.length} movements, ${document.lots.length} lots, ${document.runEntries.length} bench entries`);
-if (!made) writeFileSync(join(folder, 'large.json'), JSON.stringify(document));
+const studioFile = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioFile) : largeStudio();
+console.log(`Studio: ${studioFile.stockLots.length} stock lots, ${studioFile.movements.length} movements, ${studioFile.lots.length} lots, ${studioFile.runEntries.length} bench entries`);
+if (!made) writeFileSync(join(folder, 'large.json'), JSON.stringify(studioFile));
 const dataDir = join(folder, 'data');
 const importing = performance.now();
 let server = await serve(dataDir, { OPEN_DOCUMENT: join(folder, 'large.json') });
@@ -112,11 +112,11 @@ await timed(20, () => get('/api/stores'));
 report('On-hand of 2,000 jars, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, () => get('/api/stores'))));
 const shelf = (await get('/api/stores')) as ShelfRow[];
 const jarAt = (i: number): string => shelf[(i * 37) % shelf.length]?.id ?? '';
-const longest = document.stockLots.find((s) => s.tag === 'EXTRA-1')?.id ?? '';
+const longest = studioFile.stockLots.find((s) => s.tag === 'EXTRA-1')?.id ?? '';
 await timed(20, (i) => get(`/api/stock-lots/${jarAt(i)}`));
 report('One jar: whole page with its ledger, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}`))));
 report('One jar: every line with its balance, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}/ledger`))));
-report('The shelf on a day last year', '–', spread(await timed(5, () => get(`/api/stores/on?on=${new Date(Date.parse(document.asOf) - 300 * 86_400_000).toISOString().slice(0, 10)}`))));
+report('The shelf on a day last year', '–', spread(await timed(5, () => get(`/api/stores/on?on=${new Date(Date.parse(studioFile.asOf) - 300 * 86_400_000).toISOString().slice(0, 10)}`))));
 report('Looking ahead, all materials', '–', spread(await timed(5, () => get('/api/stores/ahead'))));
 report('A material’s page', '–', spread(await timed(5, () => get(`/api/materials/${shelf.find((r) => r.id === longest)?.materialId}`))));
 report('Stock in money, all materials, both ways', '–', spread(await timed(2, () => get('/api/stores/valuation'))));
@@ -140,7 +140,7 @@ remove();
 
 /** Reads and writes fifty thousand rows, asking how far it is the while, as the page does. */
 async function measureImport(): Promise<void> {
-  const table = largeTable(document);
+  const table = largeTable(studioFile);
   const ask = async (path: string, method = 'GET', body?: string): Promise<ImportJob> => (await fetch(server.base + path, { method, headers: { cookie, ...(body === undefined ? {} : { 'content-type': 'text/csv' }) }, ...(body === undefined ? {} : { body }) })).json() as Promise<ImportJob>;
   let told = 0;
   const waits: number[] = [];

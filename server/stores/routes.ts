@@ -1,4 +1,4 @@
-import { api } from '@vestigia/contract';
+import { api, storesSchema } from '@vestigia/contract';
 import type { By } from '../by';
 import type { Context } from '../context';
 import type { Routes } from '../http/routes';
@@ -13,7 +13,7 @@ import { countStockLot, reverseMovement, takeOut } from './movements';
 import { ShelfMirror, readShelfOn } from './shelf';
 import { shoppingList } from './shopping-list';
 import { readLedger, readStockLot } from './stock-lot-store';
-import { exportFile, storesSchema } from './transfer/export-stores';
+import { exportFile } from './transfer/export-stores';
 import { ImportJobs } from './transfer/import-jobs';
 import { bookWalk, enterWalk, listWalks, readWalk, startWalk } from './walks';
 import { readLotCost, readValuation } from './worth';

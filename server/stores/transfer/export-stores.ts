@@ -1,9 +1,7 @@
 import type { StoresDocument, TransferKind } from '@vestigia/contract';
-import { storesDocument } from '@vestigia/contract';
 import type { StockMeasure } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
-import { z } from 'zod';
 import type { Db } from '../../db/database';
 import type { FileReply } from '../../http/routes';
 import { lotTag } from '../../lot-tag';
@@ -84,11 +82,4 @@ export async function exportFile(db: Db, kind: TransferKind, separator: Separato
     }
     case 'movements': return table('movements', movementsText(db, separator));
   }
-}
-
-/** The published JSON Schema of the stores file, made from the contract. */
-export function storesSchema(): Record<string, unknown> {
-  const { $defs = {}, ...schema } = z.toJSONSchema(storesDocument, { io: 'input' });
-  const { StoresDocument: root = schema, ...rest } = $defs;
-  return { $schema: schema.$schema, $id: 'urn:vestigia:stores:1', title: 'Vestigia stores file', ...root, $defs: rest };
 }
