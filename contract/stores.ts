@@ -120,6 +120,8 @@ export const stockLot = z.object({
   promises: z.array(z.object({ lot: z.object({ id, tag: z.string() }), amount: z.int() })),
   /** Every lot this stock went into, newest first; `amount` net of reversals, and the colour it came out. */
   wentInto: z.array(z.object({ lot: z.object({ id, tag: z.string(), colourway: z.string() }), amount: z.int(), colour: lab.extend(colourConditions.shape).nullable() })),
+  /** What left it for no lot and was not reversed. */
+  otherwise: z.array(z.object({ kind: z.enum(['use', 'spoil', 'give']), amount: z.int() })),
   parents: z.array(kin), children: z.array(kin),
   liquor: liquor.nullable(), liquorNow: z.array(bathContent), liquorLog: z.array(z.object({ id, kind: z.string(), note: z.string(), working: figure.nullable(), at: isoTime, by: personRef })),
   attachments: z.array(attachment),

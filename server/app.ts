@@ -60,7 +60,7 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
     strictTransportSecurity: false,
   }));
   // On a studio's own network a small reply is there sooner than it is packed.
-  app.use('/api', compression({ threshold: SMALL_REPLY, filter: (req, res) => !req.path.endsWith('/events') && compression.filter(req, res) }));
+  app.use('/api', compression({ threshold: SMALL_REPLY, level: 1, filter: (req, res) => !req.path.endsWith('/events') && compression.filter(req, res) }));
   app.use(compression({ filter: (req, res) => !req.path.startsWith('/api') && compression.filter(req, res) }));
 
   app.use('/api', (_req, res, next) => {

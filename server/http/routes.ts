@@ -7,6 +7,7 @@ import { z } from 'zod';
 import type { Context, Topic } from '../context';
 import type { Db } from '../db/database';
 import { Refusal, notFound } from '../problem';
+import type { Prepared } from './prepared';
 import type { Writer } from './write';
 
 type Body<C extends Call> = C extends { body: z.ZodType } ? z.infer<C['body']> : undefined;
@@ -47,6 +48,16 @@ export class Routes {
       const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
       if (call.download) await sendFile(res, answer as FileReply);
       else res.json(this.checked(call, answer));
+    });
+  }
+
+  /** A call whose reply is kept ready between changes. */
+  readsPrepared<C extends Call>(call: C, handler: (asked: Asked<C>) => Promise<Prepared<Reply<C>>>): void {
+    this.register(call, async (req, res) => {
+      const asked = this.ask(call, req);
+      const prepared = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
+      this.checked(call, prepared.value);
+      prepared.send(req, res);
     });
   }
 

@@ -35,9 +35,14 @@ export async function editMaterial(db: Db, id: string, { version, ...fields }: M
   return { id };
 }
 
-/** The spoons this material was taught, best known first. */
+export type SpoonRow = Pick<typeof spoonWeighings.$inferSelect, 'unit' | 'system' | 'weightMg'>;
+
 export async function readSpoons(db: Db, materialId: string): Promise<Spoon[]> {
-  const rows = await db.select({ unit: spoonWeighings.unit, system: spoonWeighings.system, weightMg: spoonWeighings.weightMg }).from(spoonWeighings).where(eq(spoonWeighings.materialId, materialId)).orderBy(asc(spoonWeighings.seq));
+  return spoonsFrom(await db.select({ unit: spoonWeighings.unit, system: spoonWeighings.system, weightMg: spoonWeighings.weightMg }).from(spoonWeighings).where(eq(spoonWeighings.materialId, materialId)).orderBy(asc(spoonWeighings.seq)));
+}
+
+/** The spoons a material was taught, best known first. */
+export function spoonsFrom(rows: readonly SpoonRow[]): Spoon[] {
   const bySpoon = new Map<string, { unit: Spoon['unit']; system: Spoon['system']; weightsG: number[] }>();
   for (const { unit, system, weightMg } of rows) {
     const key = `${system} ${unit}`;

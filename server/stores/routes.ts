@@ -23,7 +23,7 @@ const by = ({ now, person }: { now: Date; person: { id: string } }): By => ({ no
 export function storesRoutes(routes: Routes, context: Context, writer: Writer): void {
   const shelf = new ShelfMirror();
   const imports = new ImportJobs(context, writer);
-  routes.reads(api.shelf, async ({ db }) => [...(await shelf.read(db))]);
+  routes.readsPrepared(api.shelf, ({ db }) => shelf.read(db));
   routes.reads(api.shelfOn, ({ db, query, now }) => readShelfOn(db, query.on, now));
   routes.reads(api.ahead, ({ db, now }) => readAhead(db, now));
   routes.reads(api.shoppingList, ({ db, now }) => shoppingList(db, now));

@@ -3,6 +3,7 @@ import type { AvailableStock } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
+import { Prepared } from '../http/prepared';
 import { studioToday } from '../studio/studio-store';
 
 /** One row of the shelf as JSON: reading hundreds of rows field by field out of PGlite costs several times what finding them does. */
@@ -31,24 +32,25 @@ const BY_AGE = sql`m.name, s.received_on, s.tag`;
 export class ShelfMirror {
   private readonly rows = new Map<string, ShelfRow>();
   private seen = 0;
-  private sorted: readonly ShelfRow[] = [];
+  private prepared = new Prepared<ShelfRow[]>([]);
 
-  async read(db: Db): Promise<readonly ShelfRow[]> {
+  async read(db: Db): Promise<Prepared<ShelfRow[]>> {
     const { upTo, changed } = await oneValue<{ upTo: number; changed: ShelfRow[] }>(db, sql`json_build_object(
       'upTo', (SELECT coalesce(max(touched), 0) FROM stock_balances),
       'changed', (SELECT coalesce(json_agg(${ROW}), '[]') ${FROM} WHERE b.touched > ${this.seen}))`);
     if (changed.length > 0) {
       for (const row of changed) this.rows.set(row.id, row);
-      this.sorted = [...this.rows.values()].sort((a, b) => compare(a.material, b.material) || compare(a.receivedOn, b.receivedOn) || compare(a.tag, b.tag));
+      this.prepared = new Prepared([...this.rows.values()].sort((a, b) => compare(a.material, b.material) || compare(a.receivedOn, b.receivedOn) || compare(a.tag, b.tag)));
     }
     this.seen = Math.max(this.seen, upTo);
-    return this.sorted;
+    return this.prepared;
   }
 }
 
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
-export const readShelfRow = async (db: Db, id: string): Promise<ShelfRow | undefined> => (await rowsWhere(db, sql`s.id = ${id}`, BY_AGE))[0];
+/** One jar's row, as a part of a larger question. */
+export const shelfRowOf = (id: string): SQL => sql`(SELECT ${ROW} ${FROM} WHERE s.id = ${id})`;
 export const readJarsOf = (db: Db, materialId: string): Promise<ShelfRow[]> => rowsWhere(db, sql`s.material_id = ${materialId}`, BY_AGE);
 /** Jars at one place with something in them; every place for an empty name. */
 export const readPlace = (db: Db, place: string): Promise<ShelfRow[]> => rowsWhere(db, place === '' ? sql`b.on_hand > 0` : sql`s.place = ${place} AND b.on_hand > 0`, sql`s.place, s.tag`);

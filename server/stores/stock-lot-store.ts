@@ -6,13 +6,18 @@ import type { Db } from '../db/database';
 import { materials, stockBalances, stockLots } from '../db/schema';
 import { lotTag } from '../lot-tag';
 import { notFound } from '../problem';
-import { attachmentsWhere, readSpoons } from './materials-store';
-import { oneValue, readShelfRow } from './shelf';
+import type { SpoonRow } from './materials-store';
+import { attachmentsWhere, spoonsFrom } from './materials-store';
+import { oneValue, shelfRowOf } from './shelf';
 
 /** Lines shown with a jar; the rest of a long ledger is asked for by itself. */
-const LINES_SHOWN = 250;
+const LINES_SHOWN = 120;
 
-type RawLine = Omit<StockLedgerLine, 'lot'> & { lotId: string | null; lotNumber: number | null; lotRef: string | null };
+/** A line as it comes out of the database: short, because objects with their names cost twice as long to write. */
+type RawLine = [id: string, kind: StockLedgerLine['kind'], amount: number, balance: number, promised: number, at: string, byId: string, note: string, lotId: string | null, lotNumber: number | null, lotRef: string | null, conversionId: string | null, reversesId: string | null];
+type Names = Readonly<Record<string, string>>;
+
+const NAMES = sql`(SELECT coalesce(json_object_agg(id, name), '{}') FROM people)`;
 
 /** Movements and promises of one jar as one line of time, with both balances after each. */
 const linesOf = (jarId: string, newest: number | null): SQL => sql`(
@@ -21,21 +26,23 @@ const linesOf = (jarId: string, newest: number | null): SQL => sql`(
     UNION ALL
     SELECT id, CASE WHEN amount > 0 THEN 'promise' ELSE 'release' END, amount, 0, amount, at, seq, 1, by_id, '', lot_id, NULL, NULL, NULL FROM promises WHERE stock_lot_id = ${jarId}
   ), run AS (
-    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS promised, row_number() OVER w AS n FROM line WINDOW w AS (ORDER BY at, ledger, seq)
+    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS promised, row_number() OVER w AS n, count(*) OVER () AS total FROM line WINDOW w AS (ORDER BY at, ledger, seq)
   )
-  SELECT coalesce(json_agg(json_build_object('id', r.id, 'kind', r.kind, 'amount', r.amount, 'balance', r.balance, 'promised', r.promised, 'at', to_json(r.at), 'by', json_build_object('id', p.id, 'name', p.name),
-    'note', r.note, 'lotId', r.lot_id, 'lotNumber', l.number, 'lotRef', r.lot_ref, 'conversionId', r.conversion_id, 'reversesId', r.reverses_id,
-    'reversed', EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = r.id)) ORDER BY r.n), '[]')
-  FROM run r JOIN people p ON p.id = r.by_id LEFT JOIN lots l ON l.id = r.lot_id
-  ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
+  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.promised, r.at, r.by_id, r.note, r.lot_id, l.number, r.lot_ref, r.conversion_id, r.reverses_id) ORDER BY r.n), '[]')
+  FROM run r LEFT JOIN lots l ON l.id = r.lot_id ${newest === null ? sql`` : sql`WHERE r.n > r.total - ${newest}`})`;
 
-const toLine = ({ lotId, lotNumber, lotRef, ...line }: RawLine): StockLedgerLine => ({
-  ...line, at: new Date(line.at).toISOString(),
-  lot: lotId !== null && lotNumber !== null ? { id: lotId, tag: lotTag(lotNumber) } : lotRef === null ? null : { id: null, tag: lotRef },
-});
+/** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
+function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
+  const reversed = new Set(raw.map((r) => r[12]));
+  return raw.map(([id, kind, amount, balance, promised, at, byId, note, lotId, lotNumber, lotRef, conversionId, reversesId]) => ({
+    id, kind, amount, balance, promised, at: new Date(at).toISOString(), by: { id: byId, name: names[byId] ?? '' }, note, conversionId, reversesId, reversed: reversed.has(id),
+    lot: lotId !== null && lotNumber !== null ? { id: lotId, tag: lotTag(lotNumber) } : lotRef === null ? null : { id: null, tag: lotRef },
+  }));
+}
 
 export async function readLedger(db: Db, jarId: string): Promise<StockLedgerLine[]> {
-  return (await oneValue<RawLine[]>(db, linesOf(jarId, null))).map(toLine);
+  const { lines, names } = await oneValue<{ lines: RawLine[]; names: Names }>(db, sql`json_build_object('lines', ${linesOf(jarId, null)}, 'names', ${NAMES})`);
+  return toLines(lines, names);
 }
 
 /** The jars on the other side of this jar's conversions: what it was made of, or what was made of it. */
@@ -48,11 +55,15 @@ const kinOf = (jarId: string, side: 'parents' | 'children'): SQL => {
 };
 
 interface Parts {
+  row: StockLot['row'] | null;
+  spoonfuls: SpoonRow[];
   own: { version: number; note: string; facts: StockFacts; costMinor: number | null; currency: string };
   lines: RawLine[];
+  names: Names;
   total: number;
   promises: { id: string; number: number; amount: number }[];
   wentInto: { id: string; number: number; colourway: string; amount: number; colour: StockLot['wentInto'][number]['colour'] }[];
+  otherwise: StockLot['otherwise'];
   parents: StockLot['parents'];
   children: StockLot['children'];
   liquor: (StockLot['liquorLog'][number] & { after: NonNullable<StockLot['liquor']> })[];
@@ -61,29 +72,34 @@ interface Parts {
 
 /** One jar, whole. Every part in one question: each costs PGlite milliseconds whatever its answer. */
 export async function readStockLot(db: Db, id: string): Promise<StockLot> {
-  const row = await readShelfRow(db, id);
-  if (!row) throw notFound('jar');
   const parts = await oneValue<Parts>(db, sql`json_build_object(
+    'row', ${shelfRowOf(id)},
+    'spoonfuls', (SELECT coalesce(json_agg(json_build_object('unit', w.unit, 'system', w.system, 'weightMg', w.weight_mg) ORDER BY w.seq), '[]') FROM spoon_weighings w JOIN stock_lots s ON s.material_id = w.material_id WHERE s.id = ${id}),
     'own', (SELECT json_build_object('version', s.version, 'note', s.note, 'facts', s.facts, 'costMinor', s.cost_minor, 'currency', (SELECT currency FROM studio)) FROM stock_lots s WHERE s.id = ${id}),
-    'lines', ${linesOf(id, LINES_SHOWN)},
+    'lines', ${linesOf(id, LINES_SHOWN)}, 'names', ${NAMES},
     'total', (SELECT count(*) FROM movements WHERE stock_lot_id = ${id}) + (SELECT count(*) FROM promises WHERE stock_lot_id = ${id}),
     'promises', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'amount', x.amount) ORDER BY l.number DESC), '[]')
       FROM (SELECT lot_id, sum(amount)::bigint AS amount FROM promises WHERE stock_lot_id = ${id} GROUP BY lot_id HAVING sum(amount) > 0) x JOIN lots l ON l.id = x.lot_id),
     'wentInto', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'colourway', c.name, 'amount', x.amount, 'colour', g.result) ORDER BY l.number DESC), '[]')
       FROM (SELECT lot_id, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NOT NULL GROUP BY lot_id HAVING sum(amount) <> 0) x
       JOIN lots l ON l.id = x.lot_id JOIN colourways c ON c.id = l.colourway_id LEFT JOIN lot_progress g ON g.lot_id = l.id),
+    'otherwise', (SELECT coalesce(json_agg(json_build_object('kind', x.kind, 'amount', x.amount) ORDER BY x.kind), '[]') FROM (
+      SELECT kind, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NULL AND lot_ref IS NULL AND kind IN ('use', 'spoil', 'give')
+        AND id NOT IN (SELECT reverses_id FROM movements WHERE stock_lot_id = ${id} AND reverses_id IS NOT NULL) GROUP BY kind) x),
     'parents', ${kinOf(id, 'parents')}, 'children', ${kinOf(id, 'children')},
     'liquor', (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working', e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after', e.after) ORDER BY e.seq), '[]')
       FROM liquor_entries e JOIN people p ON p.id = e.by_id WHERE e.stock_lot_id = ${id}),
     'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`);
+  const { row } = parts;
+  if (!row) throw notFound('jar');
   const liquor = parts.liquor.at(-1)?.after ?? null;
   const utc = (at: string): string => new Date(at).toISOString();
   return {
-    row, ...parts.own, bulkDensityGPerMl: row.measure === 'weight' ? ((await readSpoons(db, row.materialId))[0]?.bulkDensity.value ?? null) : null,
-    lines: parts.lines.map(toLine), earlier: Math.max(0, parts.total - parts.lines.length),
+    row, ...parts.own, bulkDensityGPerMl: row.measure === 'weight' ? (spoonsFrom(parts.spoonfuls)[0]?.bulkDensity.value ?? null) : null,
+    lines: toLines(parts.lines, parts.names), earlier: Math.max(0, parts.total - parts.lines.length),
     promises: parts.promises.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
     wentInto: parts.wentInto.map((w) => ({ lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway }, amount: w.amount, colour: w.colour })),
-    parents: parts.parents, children: parts.children,
+    otherwise: parts.otherwise, parents: parts.parents, children: parts.children,
     liquor, liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
     liquorLog: parts.liquor.map(({ after: _after, ...entry }) => ({ ...entry, at: utc(entry.at) })),
     attachments: parts.attachments.map((a) => ({ ...a, at: utc(a.at) })),

@@ -41,10 +41,7 @@ function strandsOf(jar: StockLot): TraceStrand[] {
   const rest = jar.wentInto.slice(MOST_LOTS);
   if (rest.length > 0) lots.push({ key: 'more', side: 'out', amount: rest.reduce((sum, w) => sum + w.amount, 0), label: `${rest.length} earlier lots` });
   const children: TraceStrand[] = jar.children.map((c) => ({ key: `out ${c.id}`, side: 'out', amount: c.share, label: `${c.tag} · ${formatAmount(c.amount, c.measure)}`, link: ['/stores', c.id] }));
-  const others: TraceStrand[] = (['use', 'spoil', 'give'] as const).flatMap((kind) => {
-    const amount = -jar.lines.filter((l) => l.kind === kind && !l.reversed && l.lot === null).reduce((sum, l) => sum + l.amount, 0);
-    return amount > 0 ? [{ key: kind, side: 'out' as const, amount, label: `${LEDGER_WORDS[kind]} · ${formatAmount(amount, row.measure)}` }] : [];
-  });
+  const others: TraceStrand[] = jar.otherwise.map(({ kind, amount }) => ({ key: kind, side: 'out', amount, label: `${LEDGER_WORDS[kind]} · ${formatAmount(amount, row.measure)}` }));
   const left: TraceStrand[] = row.onHand > 0 ? [{ key: 'left', side: 'out', amount: row.onHand, label: `still here · ${formatAmount(row.onHand, row.measure)}` }] : [];
   const out = [...lots, ...children, ...others];
   return inward.length + out.length === 0 ? [] : [...inward, ...out, ...left];
