@@ -68,8 +68,10 @@ export class Someone {
 
   async choose(label: string, option: string): Promise<void> {
     const field = await this.field(label);
-    const value = await field.evaluate((select, words) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(words))?.value ?? '', option);
-    if (value === '') throw new Error(`“${label}” offers no ${option}`);
+    const offered = await this.page.waitForFunction((select, words) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(words))?.value, {}, field, option).catch(() => {
+      throw new Error(`“${label}” offers no ${option}`);
+    });
+    const value = String(await offered.jsonValue());
     await field.select(value);
   }
 

@@ -29,18 +29,23 @@ interface Use {
 /** What was used week by week, counted back from now, corrections taken off; dissolving and opening count as use, drying doesn't. */
 async function readUse(db: Db, now: Date, materialId?: string): Promise<Map<string, Use>> {
   const only = (column: SQL): SQL => (materialId === undefined ? sql`` : sql`AND ${column} = ${materialId}`);
-  const weekOf = sql`floor(extract(epoch FROM (${now.toISOString()}::timestamptz - m.at)) / ${sql.raw(String(WEEK_S))})::int`;
+  const to = now.toISOString();
+  const from = new Date(now.getTime() - WEEKS_BACK * WEEK_S * 1000).toISOString();
+  const within = sql`m.at > ${from}::timestamptz AND m.at <= ${to}::timestamptz`;
   const rows = await oneValue<Use[]>(db, sql`(
-    WITH used AS (
-      SELECT s.material_id, ${weekOf} AS week, sum(-m.amount)::bigint AS amount
-      FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id LEFT JOIN movements o ON o.id = m.reverses_id LEFT JOIN conversions c ON c.id = m.conversion_id
-      WHERE m.at > ${new Date(now.getTime() - WEEKS_BACK * WEEK_S * 1000).toISOString()}::timestamptz AND m.at <= ${now.toISOString()}::timestamptz
-        AND (m.kind = 'use' OR o.kind = 'use' OR (m.kind = 'convert' AND m.amount < 0 AND c.kind IN ('dissolve', 'open'))) ${only(sql`s.material_id`)} GROUP BY 1, 2
+    WITH moved AS (
+      SELECT m.stock_lot_id, m.at, m.amount FROM movements m WHERE m.kind = 'use' AND ${within}
+      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM movements m JOIN movements o ON o.id = m.reverses_id WHERE m.kind = 'reverse' AND o.kind = 'use' AND ${within}
+      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM conversions c JOIN movements m ON m.conversion_id = c.id WHERE c.kind IN ('dissolve', 'open') AND m.kind = 'convert' AND m.amount < 0 AND ${within}
+    ), weekly AS (
+      SELECT stock_lot_id, floor(extract(epoch FROM (${to}::timestamptz - at)) / ${sql.raw(String(WEEK_S))})::int AS week, sum(-amount)::bigint AS amount FROM moved GROUP BY 1, 2
+    ), used AS (
+      SELECT s.material_id, w.week, sum(w.amount)::bigint AS amount FROM weekly w JOIN stock_lots s ON s.id = w.stock_lot_id WHERE true ${only(sql`s.material_id`)} GROUP BY 1, 2
     ), held AS (
       SELECT s.material_id, sum(b.on_hand)::bigint AS on_hand, sum(b.promised)::bigint AS promised, min(s.received_on) AS since FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id WHERE true ${only(sql`s.material_id`)} GROUP BY 1
     )
     SELECT coalesce(json_agg(json_build_object('materialId', h.material_id, 'onHand', h.on_hand, 'promised', h.promised,
-      'firstWeek', floor(extract(epoch FROM (${now.toISOString()}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
+      'firstWeek', floor(extract(epoch FROM (${to}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
       'weeks', (SELECT coalesce(json_agg(json_build_object('week', u.week, 'amount', u.amount)), '[]') FROM used u WHERE u.material_id = h.material_id))), '[]') FROM held h)`);
   return new Map(rows.map((r) => [r.materialId, r]));
 }

@@ -52,8 +52,11 @@ const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 /** One jar's row, as a part of a larger question. */
 export const shelfRowOf = (id: string): SQL => sql`(SELECT ${ROW} ${FROM} WHERE s.id = ${id})`;
 export const readJarsOf = (db: Db, materialId: string): Promise<ShelfRow[]> => rowsWhere(db, sql`s.material_id = ${materialId}`, BY_AGE);
-/** Jars at one place with something in them; every place for an empty name. */
-export const readPlace = (db: Db, place: string): Promise<ShelfRow[]> => rowsWhere(db, place === '' ? sql`b.on_hand > 0` : sql`s.place = ${place} AND b.on_hand > 0`, sql`s.place, s.tag`);
+/** Jars at one place with something in them (every place for an empty name), and those named, wherever and however empty they are. */
+export function readPlace(db: Db, place: string, named: readonly string[] = []): Promise<ShelfRow[]> {
+  const here = place === '' ? sql`b.on_hand > 0` : sql`(s.place = ${place} AND b.on_hand > 0)`;
+  return rowsWhere(db, named.length === 0 ? here : sql`${here} OR s.id IN ${[...named]}`, sql`s.place, s.tag`);
+}
 export const readShort = (db: Db): Promise<ShelfRow[]> => rowsWhere(db, sql`b.promised > b.on_hand`, sql`m.name`);
 /** Jars with something left whose best before is on or before the date, soonest first. */
 export const readGoingOff = (db: Db, by: string): Promise<ShelfRow[]> => rowsWhere(db, sql`b.on_hand > 0 AND s.best_before <= ${by}`, sql`s.best_before, s.tag`);

@@ -42,6 +42,7 @@ function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
 
 export async function readLedger(db: Db, jarId: string): Promise<StockLedgerLine[]> {
   const { lines, names } = await oneValue<{ lines: RawLine[]; names: Names }>(db, sql`json_build_object('lines', ${linesOf(jarId, null)}, 'names', ${NAMES})`);
+  if (lines.length === 0) await findJar(db, jarId);
   return toLines(lines, names);
 }
 

@@ -35,7 +35,7 @@ export async function readWalk(db: Db, id: string): Promise<Walk> {
   const walk = await findWalk(db, id);
   const [balance] = await db.select({ resolutionG: studio.balanceResolutionG }).from(studio);
   const lines: Walk['lines'] = [];
-  for (const row of await readPlace(db, walk.place)) {
+  for (const row of await readPlace(db, walk.place, Object.keys(walk.entries))) {
     const entry = walk.entries[row.id];
     const [own] = await db.select({ facts: stockLots.facts }).from(stockLots).where(eq(stockLots.id, row.id));
     const tareMg = own?.facts.tareMg ?? null;

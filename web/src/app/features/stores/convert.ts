@@ -75,7 +75,9 @@ export class ConvertPage {
   protected readonly action = doing();
   protected readonly materials = live(['stores'], () => this.api.get('/api/materials'));
   private readonly shelf = live(['stores'], () => this.api.get('/api/stores'));
-  protected readonly kind = signal<ConversionKind>('dry');
+  /** What one would most likely do with the jar one came from. */
+  private readonly measure = computed(() => this.shelf.value()?.find((j) => j.id === this.jar())?.measure);
+  protected readonly kind = linkedSignal<ConversionKind>(() => (this.measure() === 'pieces' ? 'open' : this.measure() === 'volume' ? 'blend' : 'dry'));
   protected readonly chosen = computed(() => KINDS.find((k) => k.kind === this.kind()) ?? KINDS[0] as (typeof KINDS)[number]);
   protected readonly jars = computed(() => (this.shelf.value() ?? []).filter((j) => j.free > 0 && j.kind !== 'fibre' && (this.kind() === 'compost' || (this.kind() === 'open') === (j.measure === 'pieces'))));
   protected readonly parts = linkedSignal<readonly Part[]>(() => [{ jarId: this.jar() ?? '', written: '' }]);

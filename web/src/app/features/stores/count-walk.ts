@@ -13,6 +13,7 @@ import { live } from '../../api/live';
 import { Amount } from '../../ui/amount';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { countedLines, differingLines, nextJar, sayBooking } from './walk-order';
 
 type Line = Walk['lines'][number];
 
@@ -66,7 +67,7 @@ type Line = Walk['lines'][number];
         </table></div>
         @if (!w.bookedAt) {
           <vs-refusal [problem]="booking.problem()" />
-          <div class="actions"><button class="act" [class.main]="!current()" type="button" (click)="book()" [disabled]="booking.busy()">Book {{ differing().length === 0 ? 'the count' : differing().length === 1 ? 'one difference' : differing().length + ' differences' }}</button></div>
+          <div class="actions"><button class="act" [class.main]="!current()" type="button" (click)="book()" [disabled]="booking.busy()">{{ sayBooking(differing().length) }}</button></div>
         }
       }
     }`,
@@ -91,13 +92,11 @@ export class CountWalkPage {
   protected readonly reasons = signal<Readonly<Record<string, string>>>({});
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('figure');
   protected readonly amount = formatAmount;
+  protected readonly sayBooking = sayBooking;
 
-  protected readonly done = computed(() => (this.walk.value()?.lines ?? []).filter((l) => l.counted !== null));
-  protected readonly differing = computed(() => this.done().filter((l) => l.difference !== 0));
-  protected readonly current = computed(() => {
-    const lines = this.walk.value()?.lines ?? [];
-    return lines.find((l) => l.row.id === this.again()) ?? lines.find((l) => l.movedSince) ?? lines.find((l) => l.counted === null && !this.skipped().includes(l.row.id));
-  });
+  protected readonly done = computed(() => countedLines(this.walk.value()?.lines ?? []));
+  protected readonly differing = computed(() => differingLines(this.walk.value()?.lines ?? []));
+  protected readonly current = computed(() => nextJar(this.walk.value()?.lines ?? [], this.again(), this.skipped()));
   /** Where one stands: the jar, not its figures, so that a change elsewhere doesn't empty the field. */
   private readonly at = computed(() => this.current()?.row.id ?? '');
   protected readonly echo = computed(() => {

@@ -84,9 +84,10 @@ export class JarLabel {
   protected photograph(event: Event): void {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];
+    // Emptied at once, so that the same file can be chosen again after a refusal.
+    field.value = '';
     if (!file) return;
     this.attaching.run(this.api.upload('/api/stock-lots/{id}/attachments', file, typeOf(file), { id: this.jar().row.id, query: { id: newId(), name: file.name.slice(0, 200) } }), () => {
-      field.value = '';
       this.changed.emit();
     });
   }

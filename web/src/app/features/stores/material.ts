@@ -93,9 +93,10 @@ export class MaterialPageView {
   protected attach(event: Event): void {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];
+    // Emptied at once, so that the same file can be chosen again after a refusal.
+    field.value = '';
     if (!file) return;
     this.attaching.run(this.api.upload('/api/materials/{id}/attachments', file, 'application/pdf', { id: this.id(), query: { id: newId(), name: file.name.slice(0, 200) } }), () => {
-      field.value = '';
       this.page.reload();
     });
   }

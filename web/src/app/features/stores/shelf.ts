@@ -4,9 +4,6 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { ShelfRow } from '@vestigia/contract';
-import type { BadNeighbours } from '@vestigia/core';
-import { findBadNeighbours } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { live } from '../../api/live';
@@ -14,17 +11,15 @@ import { Margin } from '../../shell/margin';
 import { Amount } from '../../ui/amount';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
+import type { ShelfColumn, ShownRow } from './shelf-rows';
+import { sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from './stores-nav';
 
-type Column = 'tag' | 'material' | 'kind' | 'place' | 'onHand' | 'promised' | 'free' | 'bestBefore';
 /** One column may be sorted by several things: what a jar holds, what that is, and where it stands share one. */
-const COLUMNS: readonly { by: readonly { column: Column; name: string }[]; number?: true }[] = [
+const COLUMNS: readonly { by: readonly { column: ShelfColumn; name: string }[]; number?: true }[] = [
   { by: [{ column: 'tag', name: 'Tag' }] }, { by: [{ column: 'material', name: 'Material' }, { column: 'kind', name: 'kind' }, { column: 'place', name: 'place' }] },
   { by: [{ column: 'onHand', name: 'On hand' }], number: true }, { by: [{ column: 'promised', name: 'Promised' }], number: true }, { by: [{ column: 'free', name: 'Free' }], number: true }, { by: [{ column: 'bestBefore', name: 'Best before' }] },
 ];
-
-/** A row as shown: of today's shelf, or of another day's, which knows no kind. */
-type Shown = Pick<ShelfRow, 'id' | 'tag' | 'material' | 'measure' | 'place' | 'onHand' | 'promised' | 'free'> & { readonly kind: string; readonly bestBefore: string | null; readonly past: boolean };
 
 /** Every jar with what is on hand, promised and free: today, on a day that was, or on one to come. */
 @Component({
@@ -70,41 +65,35 @@ export class ShelfPage {
   protected readonly other = live(['stores'], () => (this.on() === '' ? of(undefined) : this.api.get('/api/stores/on', { query: { on: this.on() } })), () => this.on());
   protected readonly words = signal('');
   protected readonly withEmpty = signal(false);
-  protected readonly order = signal<{ column: Column; up: boolean }>({ column: 'material', up: true });
+  protected readonly order = signal<{ column: ShelfColumn; up: boolean }>({ column: 'material', up: true });
   private readonly today = new Date().toISOString().slice(0, 10);
   /** Rows keep one height whatever they hold, so that thousands can be scrolled; it follows the browser's text size. */
   protected readonly rowHeight = signal(3.25 * parseFloat(getComputedStyle(document.documentElement).fontSize));
 
   protected readonly when = computed(() => this.other.value()?.when ?? 'today');
-  protected readonly rows = computed((): readonly Shown[] | undefined => {
+  protected readonly rows = computed((): readonly ShownRow[] | undefined => {
     const other = this.other.value();
     const kinds = new Map((this.shelf.value() ?? []).map((r) => [r.id, r]));
     if (other) return other.rows.map((r) => ({ ...r, kind: kinds.get(r.id)?.kind ?? '', bestBefore: kinds.get(r.id)?.bestBefore ?? null, past: r.expired }));
     return this.shelf.value()?.map((r) => ({ ...r, past: r.bestBefore !== null && r.bestBefore < this.today }));
   });
 
-  protected readonly shown = computed(() => {
-    const words = this.words().trim().toLowerCase();
-    const { column, up } = this.order();
-    const matches = (r: Shown): boolean => `${r.tag} ${r.material} ${r.place} ${r.kind}`.toLowerCase().includes(words);
-    const wanted = (this.rows() ?? []).filter((r) => (this.withEmpty() || r.onHand > 0 || r.promised > 0) && matches(r));
-    return wanted.sort((a, b) => (up ? 1 : -1) * compare(a[column] ?? '9999', b[column] ?? '9999'));
-  });
+  protected readonly shown = computed(() => wantedRows(this.rows() ?? [], { words: this.words(), withEmpty: this.withEmpty(), ...this.order() }));
 
   constructor() {
     effect(() => {
-      const bad = findBadNeighbours((this.shelf.value() ?? []).filter((r) => r.onHand > 0).map((r) => ({ id: r.id, name: `${r.tag}, ${r.material}`, place: r.place, hazards: r.hazards })));
-      this.margin.notes.set(bad.length === 0 ? [] : [{ title: 'Bad neighbours', lines: sayNeighbours(bad) }]);
+      const lines = sayNeighbours(this.shelf.value() ?? []);
+      this.margin.notes.set(lines.length === 0 ? [] : [{ title: 'Bad neighbours', lines }]);
     });
   }
 
-  protected readonly byId = (_i: number, row: Shown): string => row.id;
+  protected readonly byId = (_i: number, row: ShownRow): string => row.id;
 
-  protected sortBy(column: Column): void {
+  protected sortBy(column: ShelfColumn): void {
     this.order.update((o) => ({ column, up: o.column === column ? !o.up : true }));
   }
 
-  protected sortOf(by: readonly { column: Column }[]): 'ascending' | 'descending' | null {
+  protected sortOf(by: readonly { column: ShelfColumn }[]): 'ascending' | 'descending' | null {
     const { column, up } = this.order();
     return by.some((b) => b.column === column) ? (up ? 'ascending' : 'descending') : null;
   }
@@ -119,16 +108,3 @@ export class ShelfPage {
     event.preventDefault();
   }
 }
-
-/** A place and a danger at a time, with every jar that has a part in it. */
-function sayNeighbours(bad: readonly BadNeighbours[]): string[] {
-  const together = new Map<string, Set<string>>();
-  for (const { place, why, first, second } of bad) {
-    const key = `${place}: ${why}. Move one side elsewhere`;
-    together.set(key, new Set([...(together.get(key) ?? []), first.name, second.name]));
-  }
-  return [...together].map(([what, jars]) => `${what}: ${[...jars].join('; ')}.`);
-}
-
-const compare = (a: string | number, b: string | number): number => (typeof a === 'string' ? collator.compare(a, String(b)) : a - Number(b));
-const collator = new Intl.Collator('en', { numeric: true });

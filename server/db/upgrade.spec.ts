@@ -1,0 +1,86 @@
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { sql } from 'drizzle-orm';
+import { afterAll, describe, expect, it } from 'vitest';
+import { MIGRATIONS } from '../test/databases';
+import { newId } from '../test/test-studio';
+import { insertRows } from './insert-rows';
+import { openFolder } from './open-database';
+import { materials, movements, people, stockBalances, stockLots } from './schema';
+
+const NOW = new Date('2026-06-01T09:00:00.000Z');
+
+/** The migrations a studio of before this version had. */
+function earlierMigrations(folder: string, howMany: number): string {
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as { entries: { tag: string }[] };
+  mkdirSync(join(folder, 'meta'), { recursive: true });
+  journal.entries = journal.entries.slice(0, howMany);
+  for (const { tag } of journal.entries) cpSync(join(MIGRATIONS, `${tag}.sql`), join(folder, `${tag}.sql`));
+  writeFileSync(join(folder, 'meta', '_journal.json'), JSON.stringify(journal));
+  return folder;
+}
+
+describe('a studio from before', () => {
+  const root = mkdtempSync(join(tmpdir(), 'vestigia-upgrade-'));
+  afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+  it('is brought to this version with its shelf as it was, and goes on from there', async () => {
+    const [person, material, jar] = [newId(), newId(), newId()];
+    const before = await openFolder(join(root, 'studio'), earlierMigrations(join(root, 'migrations'), 2), NOW);
+    for (const statement of [
+      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`, `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
+      `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${material}', 'Weld', 'dyestuff', 'weight', '[]')`,
+      `INSERT INTO stock_lots (id, material_id, tag, received_on) VALUES ('${jar}', '${material}', 'WEL-1', '2026-01-01')`,
+      `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${jar}', 'receive', 5000, '2026-01-01', '${person}')`,
+    ]) await before.db.execute(sql.raw(statement));
+    await before.close();
+
+    const after = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
+    const [balance] = await after.db.select().from(stockBalances);
+    expect(balance).toMatchObject({ stockLotId: jar, onHand: 5000, promised: 0 });
+    expect(balance?.touched).toBeGreaterThan(0);
+    expect((await after.db.select().from(materials))[0]).toMatchObject({ version: 1, facts: { forms: [], packet: null, water: 'any' } });
+    expect((await after.db.select().from(stockLots))[0]).toMatchObject({ costMinor: null, facts: { origin: 'receipt', strengthPercent: null } });
+    await after.db.insert(movements).values([{ id: newId(), stockLotId: jar, kind: 'spoil', amount: -1000, at: NOW.toISOString(), byId: person }, { id: newId(), stockLotId: jar, kind: 'use', amount: -500, at: NOW.toISOString(), byId: person }]);
+    const [moved] = await after.db.select().from(stockBalances);
+    expect(moved?.onHand).toBe(3500);
+    expect(moved?.touched).toBeGreaterThan(balance?.touched ?? 0);
+    await expect(after.db.insert(movements).values({ id: newId(), stockLotId: jar, kind: 'use', amount: -3501, at: NOW.toISOString(), byId: person })).rejects.toThrow();
+    await after.close();
+  });
+
+  it('numbers every change of the shelf, of a label and of a material alike', async () => {
+    const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
+    const touched = async (): Promise<number> => (await database.db.select({ n: stockBalances.touched }).from(stockBalances))[0]?.n ?? 0;
+    let last = await touched();
+    for (const change of [`UPDATE stock_lots SET place = 'Loft'`, `UPDATE materials SET name = 'Weld tops'`]) {
+      await database.db.execute(sql.raw(change));
+      const next = await touched();
+      expect(next, change).toBeGreaterThan(last);
+      last = next;
+    }
+    await database.close();
+  });
+
+  it('takes many rows as JSON just as one by one: nothing, dates, marks and defaults', async () => {
+    const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
+    const { db } = database;
+    const byId = (await db.select().from(people))[0]?.id ?? '';
+    const materialId = (await db.select().from(materials))[0]?.id ?? '';
+    const lots = Array.from({ length: 2500 }, (_, i) => ({ id: newId(), materialId, tag: `T-${i}`, receivedOn: '2026-02-03', bestBefore: i % 2 === 0 ? null : '2027-01-01', place: 'O’Hara’s “shelf”, \\ 3', note: 'one\ntwo' }));
+    const told: number[] = [];
+    await insertRows(db, stockLots, lots, (done) => Promise.resolve(void told.push(done)));
+    expect(told).toEqual([0, 2000]);
+    const back = await db.select().from(stockLots).where(sql`tag LIKE 'T-%'`);
+    expect(back).toHaveLength(2500);
+    expect(back.find((l) => l.tag === 'T-7')).toMatchObject({ ...lots[7], source: '', version: 1, costMinor: null });
+    await insertRows(db, materials, [{ id: newId(), name: 'Base', kind: 'fibre', measure: 'weight', hazards: ['dust'], base: null }]);
+    expect((await db.select().from(materials).where(sql`name = 'Base'`))[0]).toMatchObject({ hazards: ['dust'], base: null });
+    await insertRows(db, movements, lots.map((l, i) => ({ id: newId(), stockLotId: l.id, kind: 'receive' as const, amount: i + 1, at: NOW.toISOString(), byId })));
+    const [sum] = await db.select({ n: sql<number>`sum(on_hand)::int` }).from(stockBalances);
+    expect(sum?.n).toBe(3500 + (2500 * 2501) / 2);
+    await insertRows(db, stockLots, []);
+    await database.close();
+  });
+});
