@@ -6,7 +6,7 @@ import { door, newPerson, openStudio, person, signIn } from './door';
 import { agreement, lotDetail, lotSummary, newReading, newRunEntry, newVerdict, proposal, proposalAsk } from './lots';
 import { newRecipe, newRecipeVersion, newStanding, recipeSummary, recipeVersion } from './recipes';
 import { ahead, balanceAsk, balanceReading, lotCost, materialPage, newWalk, shelfOn, valuation, walk, walkBooking, walkEntry } from './ahead';
-import { attachment, material, materialEdit, newMaterial, spoonWeighing } from './materials';
+import { attachment, listedMaterial, materialEdit, newMaterial, spoonWeighing } from './materials';
 import { conversion, count, delivery, ledgerLine, liquorEntry, newLiquor, reversal, shelfRow, stockLot, stockLotEdit, taking } from './stores';
 import { TRANSFER_KINDS, importJob } from './transfer';
 import { newVessel, newWater, settingsEdit, studio, vesselEdit, waterEdit } from './studio';
@@ -54,7 +54,7 @@ export const api = {
 
   shelf: { method: 'get', path: '/api/stores', summary: 'Every jar with what is on hand, promised and free', reply: z.array(shelfRow) },
   shelfOn: { method: 'get', path: '/api/stores/on', summary: 'The shelf on another day, past or to come', query: z.object({ on: isoDate }), reply: shelfOn },
-  materials: { method: 'get', path: '/api/materials', summary: 'Every material', reply: z.array(material) },
+  materials: { method: 'get', path: '/api/materials', summary: 'Every material', reply: z.array(listedMaterial) },
   material: { method: 'get', path: '/api/materials/{id}', summary: 'One material: jars, spoons, sheet, use, worth', reply: materialPage },
   addMaterial: { method: 'post', path: '/api/materials', summary: 'Add a material', body: newMaterial, reply: made },
   editMaterial: { method: 'put', path: '/api/materials/{id}', summary: 'Change what is known of a material', body: materialEdit, reply: made },

@@ -12,7 +12,7 @@ export { PROBLEM_CODES, problem } from './problem';
 export type { NewRecipe, NewRecipeVersion, NewStanding, RecipeBody, RecipeSummary, RecipeVersionDetail } from './recipes';
 export { STANDINGS } from './recipes';
 export type { Ahead, AheadRow, BalanceAsk, BalanceReading, LotCost, MaterialPage, ShelfOn, ValuationReport, Walk, WalkBooking, WalkEntry } from './ahead';
-export type { Attachment, BaseFacts, Material, MaterialEdit, MaterialFacts, NewMaterial, Spoon, SpoonWeighing } from './materials';
+export type { Attachment, BaseFacts, ListedMaterial, Material, MaterialEdit, MaterialFacts, NewMaterial, Spoon, SpoonWeighing } from './materials';
 export { NO_FACTS, materialRecord, newMaterial } from './materials';
 export type { Conversion, Count, Delivery, Liquor, LiquorEntry, NewLiquor, Reversal, ShelfRow, StockFacts, StockLedgerLine, StockLot, StockLotEdit, Taking } from './stores';
 export { NO_STOCK_FACTS } from './stores';

@@ -65,6 +65,9 @@ export type MaterialEdit = z.infer<typeof materialEdit>;
 export const materialRecord = z.object({ id, ...fields });
 export const material = materialRecord.extend({ version }).meta({ id: 'Material' });
 export type Material = z.infer<typeof material>;
+/** In the list, with its bulk density as weighed here: what turns its spoons and cups into weights. */
+export const listedMaterial = material.extend({ bulkDensityGPerMl: z.number().nullable() }).meta({ id: 'ListedMaterial' });
+export type ListedMaterial = z.infer<typeof listedMaterial>;
 
 export const kitchenUnit = z.enum(KITCHEN_UNITS);
 export const volumeSystem = z.enum(VOLUME_SYSTEMS);

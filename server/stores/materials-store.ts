@@ -1,4 +1,4 @@
-import type { Attachment, Material, MaterialEdit, NewMaterial, Spoon, SpoonWeighing } from '@vestigia/contract';
+import type { Attachment, ListedMaterial, Material, MaterialEdit, NewMaterial, Spoon, SpoonWeighing } from '@vestigia/contract';
 import type { AmountOptions } from '@vestigia/core';
 import { kitchenUnitMl, learnSpoon, readAmount, sayKitchenUnit } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
@@ -17,6 +17,12 @@ export async function findMaterial(db: Db, id: string): Promise<Material> {
 }
 
 export const listMaterials = (db: Db): Promise<Material[]> => db.select().from(materials).orderBy(asc(materials.name));
+
+/** Every material with its bulk density, where it was taught a spoon. */
+export async function listWithDensity(db: Db): Promise<ListedMaterial[]> {
+  const spoonfuls = await db.select({ materialId: spoonWeighings.materialId, unit: spoonWeighings.unit, system: spoonWeighings.system, weightMg: spoonWeighings.weightMg }).from(spoonWeighings).orderBy(asc(spoonWeighings.seq));
+  return (await listMaterials(db)).map((m) => ({ ...m, bulkDensityGPerMl: spoonsFrom(spoonfuls.filter((s) => s.materialId === m.id))[0]?.bulkDensity.value ?? null }));
+}
 
 export async function addMaterial(db: Db, material: NewMaterial): Promise<{ id: string }> {
   await db.insert(materials).values(material);

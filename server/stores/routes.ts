@@ -8,7 +8,7 @@ import { readBalance } from './balance';
 import { editStockLot, receive } from './book-in';
 import { convert } from './conversions';
 import { recordLiquor, saveLiquor } from './liquors';
-import { addMaterial, attach, editMaterial, listMaterials, readAttachmentFile, weighSpoon } from './materials-store';
+import { addMaterial, attach, editMaterial, listWithDensity, readAttachmentFile, weighSpoon } from './materials-store';
 import { countStockLot, reverseMovement, takeOut } from './movements';
 import { ShelfMirror, readShelfOn } from './shelf';
 import { shoppingList } from './shopping-list';
@@ -36,7 +36,7 @@ export function storesRoutes(routes: Routes, context: Context, writer: Writer): 
   routes.reads(api.runImport, ({ id }) => Promise.resolve(imports.run(id)));
   routes.reads(api.cancelImport, ({ id }) => Promise.resolve(imports.cancel(id)));
 
-  routes.reads(api.materials, ({ db }) => listMaterials(db));
+  routes.reads(api.materials, ({ db }) => listWithDensity(db));
   routes.reads(api.material, ({ db, id, now }) => readMaterialPage(db, id, now));
   routes.writes(api.addMaterial, ['stores'], ({ db, body }) => addMaterial(db, body));
   routes.writes(api.editMaterial, ['stores'], ({ db, id, body }) => editMaterial(db, id, body));

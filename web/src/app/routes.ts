@@ -23,6 +23,7 @@ export const routes: Routes = [
       { path: 'stores/materials/:id', title: 'Material', loadComponent: () => import('./features/stores/material').then((m) => m.MaterialPageView) },
       { path: 'stores/worth', title: 'What the shelf is worth', loadComponent: () => import('./features/stores/worth').then((m) => m.WorthPage) },
       { path: 'stores/material', title: 'A new material', loadComponent: () => import('./features/stores/new-material').then((m) => m.NewMaterialPage) },
+      { path: 'stores/:id/label', title: 'Label', loadComponent: () => import('./features/stores/print-label').then((m) => m.PrintLabelPage) },
       { path: 'stores/:id', title: 'Jar', loadComponent: () => import('./features/stores/jar').then((m) => m.JarPage) },
       { path: 'recipes', title: 'Recipes', loadComponent: () => import('./features/recipes/recipes').then((m) => m.RecipesPage) },
       { path: 'recipes/write', title: 'Write a recipe', loadComponent: () => import('./features/recipes/write-recipe').then((m) => m.WriteRecipePage) },

@@ -79,7 +79,7 @@ export class ConvertPage {
   private readonly measure = computed(() => this.shelf.value()?.find((j) => j.id === this.jar())?.measure);
   protected readonly kind = linkedSignal<ConversionKind>(() => (this.measure() === 'pieces' ? 'open' : this.measure() === 'volume' ? 'blend' : 'dry'));
   protected readonly chosen = computed(() => KINDS.find((k) => k.kind === this.kind()) ?? KINDS[0] as (typeof KINDS)[number]);
-  protected readonly jars = computed(() => (this.shelf.value() ?? []).filter((j) => j.free > 0 && j.kind !== 'fibre' && (this.kind() === 'compost' || (this.kind() === 'open') === (j.measure === 'pieces'))));
+  protected readonly jars = computed(() => (this.shelf.value() ?? []).filter((j) => j.free > 0 && (this.kind() === 'compost' || (j.kind !== 'fibre' && (this.kind() === 'open') === (j.measure === 'pieces')))));
   protected readonly parts = linkedSignal<readonly Part[]>(() => [{ jarId: this.jar() ?? '', written: '' }]);
   protected readonly out = signal('');
   protected readonly into = signal('');
@@ -93,7 +93,8 @@ export class ConvertPage {
 
   private readonly inputs = computed(() => this.parts().flatMap((p) => {
     const jar = this.shelf.value()?.find((j) => j.id === p.jarId);
-    const reading = jar ? readAmount(p.written, jar.measure, this.house.measuring(undefined)) : undefined;
+    const density = this.materials.value()?.find((m) => m.id === jar?.materialId)?.bulkDensityGPerMl;
+    const reading = jar ? readAmount(p.written, jar.measure, this.house.measuring(density)) : undefined;
     return jar && reading?.ok ? [{ stockLotId: jar.id, tag: jar.tag, weightG: reading.amount / 1000, strengthPercent: null }] : [];
   }));
   private readonly outAmount = computed(() => {

@@ -119,7 +119,7 @@ export class DeliveryPage {
       return gross.ok && tare.ok && gross.amount > tare.amount ? `${formatAmount(gross.amount - tare.amount, 'weight')} net of ${material.name}` : '';
     }
     if (this.written().trim() === '') return '';
-    const reading = readAmount(this.written(), material.measure, this.house.measuring(undefined));
+    const reading = readAmount(this.written(), material.measure, this.house.measuring(material.bulkDensityGPerMl));
     return reading.ok ? `${formatAmount(reading.amount, material.measure)} of ${material.name}${reading.note ? ` (${reading.note})` : ''}` : reading.sentence;
   });
 

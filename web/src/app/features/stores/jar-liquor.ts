@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { StockLot } from '@vestigia/contract';
 import type { LiquorSign } from '@vestigia/core';
-import { LIQUOR_SIGNS, LIQUOR_WORDS, figure, formatWeight, judgeSigns, ladderStrength, readWeight, replenish } from '@vestigia/core';
+import { LIQUOR_SIGNS, LIQUOR_WORDS, figure, formatWeight, judgeSigns, ladderStrength, readWeight, replenish, volumeForDose } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -28,6 +28,10 @@ const USUAL_UPTAKE = 60;
       <table class="ledger"><thead><tr><th>In it now, by estimate</th><th class="number">Grams</th><th class="number">Per litre</th></tr></thead><tbody>
         @for (c of figures(); track c.name) { <tr><td>{{ c.name }}</td><td class="number"><vs-figure [figure]="c.grams" [name]="c.name" /></td><td class="number">{{ c.perLitre }}</td></tr> } @empty { <tr><td colspan="3" class="soft">Nothing is said of what is in it.</td></tr> }
       </tbody></table>
+      @if (l.what === 'stockSolution' || l.what === 'ironLiquor') {
+        <div class="fields"><mat-form-field><mat-label>For a dose of</mat-label><input matInput name="doseWritten" [(ngModel)]="doseWritten" placeholder="e.g. 2.5 g"></mat-form-field></div>
+        @if (doseVolume(); as f) { <p>Take <vs-figure [figure]="f" name="Volume for the dose" /> of it.</p> }
+      }
       @if (l.working; as w) { <p class="small">Last worked out: <vs-figure [figure]="w" name="last" /></p> }
       <div class="within" role="tablist" aria-label="What to record">@for (a of acts; track a.act) { <button type="button" class="plain" role="tab" [attr.aria-selected]="act() === a.act" [class.here]="act() === a.act" (click)="act.set(a.act)">{{ a.name }}</button> }</div>
       <form (ngSubmit)="record()">
@@ -95,6 +99,7 @@ export class JarLiquor {
   protected readonly stripMl = signal<number | null>(null);
   protected readonly stripG = signal<number | null>(10);
   protected readonly note = signal('');
+  protected readonly doseWritten = signal('');
   private readonly shelf = live(['stores'], () => this.api.get('/api/stores'));
   protected readonly jars = computed(() => (this.shelf.value() ?? []).filter((j) => j.measure === 'weight' && j.free > 0 && j.kind !== 'fibre'));
   protected readonly newestFirst = computed(() => [...this.jar().liquorLog].reverse());
@@ -113,6 +118,13 @@ export class JarLiquor {
   protected readonly toAdd = computed(() => {
     const fibre = readWeight(this.next());
     return fibre.ok && this.target() > 0 ? replenish(this.jar().liquorNow[0]?.grams ?? 0, this.target(), fibre.weightG) : undefined;
+  });
+  /** Millilitres that hold a dose, by what is in the liquor now. */
+  protected readonly doseVolume = computed(() => {
+    const dose = readWeight(this.doseWritten());
+    const { liquorNow, row } = this.jar();
+    const gPerL = row.onHand > 0 ? (liquorNow[0]?.grams ?? 0) / (row.onHand / 1_000_000) : 0;
+    return dose.ok && gPerL > 0 ? volumeForDose(dose.weightG, Math.round(gPerL * 1000) / 1000) : undefined;
   });
   protected readonly ladder = computed(() => {
     const strip = { lightness: this.stripL(), liquorMl: this.stripMl(), fibreG: this.stripG() };

@@ -24,7 +24,7 @@ import { TracePicture } from './trace-picture';
     <vs-refusal [problem]="jar.problem()" />
     @if (jar.value(); as j) {
       <div class="head"><div><h1>{{ j.row.tag }} · {{ j.row.material }}</h1><p class="soft">{{ j.row.kind }}{{ j.row.form ? ', ' + j.row.form : '' }}, {{ j.row.source || 'source not noted' }}, since {{ j.row.receivedOn | when }}</p></div>
-        <div class="actions"><a class="act" [routerLink]="['/stores/materials', j.row.materialId]">The material</a><a class="act" routerLink="/stores/convert" [queryParams]="{ jar: j.row.id }">Change its form</a></div></div>
+        <div class="actions"><a class="act" [routerLink]="['/stores', j.row.id, 'label']">A label</a><a class="act" [routerLink]="['/stores/materials', j.row.materialId]">The material</a><a class="act" routerLink="/stores/convert" [queryParams]="{ jar: j.row.id }">Change its form</a></div></div>
       <dl class="sums">
         <div><dt>On hand</dt><dd>{{ j.row.onHand | amount: j.row.measure }}</dd></div>
         <div><dt>Promised</dt><dd>{{ j.row.promised | amount: j.row.measure }}</dd></div>
