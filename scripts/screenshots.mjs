@@ -44,12 +44,29 @@ try {
   const reordered = lots.find((l) => l.state === 'released' && l.reorderOf && l.batches > 1);
   const knotted = lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.knotted)) ?? reordered;
 
-  for (const place of ['today', 'stores', 'recipes', 'colourways', 'lots', 'judge', 'plan', 'studio']) {
+  for (const place of ['today', 'stores', 'recipes', 'colourways', 'lots', 'judge', 'studio']) {
     await go(`/${place}`);
     await shot(place);
   }
-  await go(`/stores/${jars.find((j) => j.material.startsWith('Weld')).id}`);
+  await go(`/stores/${jars.find((j) => j.tag === 'WEL-2').id}`);
   await shot('jar');
+  await go('/stores/ahead');
+  await shot('ahead');
+  const materials = await ask('/api/materials');
+  await go(`/stores/materials/${materials.find((m) => m.name === 'Tansy, dried').id}`);
+  await page.waitForSelector('vs-chart svg path');
+  await shot('material');
+  const walk = '01f00000-0000-7000-8000-000000000001';
+  await page.evaluate(async (id) => {
+    const send = (path, body) => fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    await send('/api/count-walks', { id, place: 'Mordant cupboard, top', blind: true });
+    const { lines } = await (await fetch(`/api/count-walks/${id}`)).json();
+    const figures = [`${lines[0].row.onHand / 1000} g`, `${lines[1].row.onHand / 10000} g`];
+    for (const [i, written] of figures.entries()) await send(`/api/count-walks/${id}/entries`, { id: `01f00000-0000-7000-8000-00000000001${i}`, stockLotId: lines[i].row.id, written, gross: false, seenOnHand: lines[i].row.onHand, fromBalance: false });
+  }, walk);
+  await go(`/stores/count/${walk}`);
+  await page.waitForSelector('.one');
+  await shot('count');
   await go(`/recipes/${recipes.find((r) => r.name.startsWith('Weld on')).versions[0].id}`);
   await shot('recipe');
   await go(`/colourways/${marram}`);
@@ -60,6 +77,7 @@ try {
   await page.waitForSelector('vs-then-and-now');
   await shot('dye-again');
   await go(`/lots/new?colourway=${marram}`);
+  await page.waitForSelector('input[name=written]');
   await page.type('input[name=written]', '12 hanks of 8 oz');
   await page.waitForSelector('vs-figure button');
   await page.focus('tbody tr:nth-child(1) td:nth-child(5) vs-figure button');

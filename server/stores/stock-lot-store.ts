@@ -26,10 +26,10 @@ const linesOf = (jarId: string, newest: number | null): SQL => sql`(
     UNION ALL
     SELECT id, CASE WHEN amount > 0 THEN 'promise' ELSE 'release' END, amount, 0, amount, at, seq, 1, by_id, '', lot_id, NULL, NULL, NULL FROM promises WHERE stock_lot_id = ${jarId}
   ), run AS (
-    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS promised, row_number() OVER w AS n, count(*) OVER () AS total FROM line WINDOW w AS (ORDER BY at, ledger, seq)
+    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS promised, row_number() OVER w AS n FROM line WINDOW w AS (ORDER BY at, ledger, seq)
   )
-  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.promised, r.at, r.by_id, r.note, r.lot_id, l.number, r.lot_ref, r.conversion_id, r.reverses_id) ORDER BY r.n), '[]')
-  FROM run r LEFT JOIN lots l ON l.id = r.lot_id ${newest === null ? sql`` : sql`WHERE r.n > r.total - ${newest}`})`;
+  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.promised, r.at, r.by_id, r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id, r.reverses_id) ORDER BY r.n), '[]')
+  FROM run r ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
 
 /** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
 function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
@@ -55,6 +55,8 @@ const kinOf = (jarId: string, side: 'parents' | 'children'): SQL => {
     WHERE own.stock_lot_id = ${jarId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
 };
 
+const readKin = (db: Db, id: string): Promise<Pick<StockLot, 'parents' | 'children'>> => oneValue(db, sql`json_build_object('parents', ${kinOf(id, 'parents')}, 'children', ${kinOf(id, 'children')})`);
+
 interface Parts {
   row: StockLot['row'] | null;
   spoonfuls: SpoonRow[];
@@ -65,13 +67,12 @@ interface Parts {
   promises: { id: string; number: number; amount: number }[];
   wentInto: { id: string; number: number; colourway: string; amount: number; colour: StockLot['wentInto'][number]['colour'] }[];
   otherwise: StockLot['otherwise'];
-  parents: StockLot['parents'];
-  children: StockLot['children'];
+  converted: boolean;
   liquor: (StockLot['liquorLog'][number] & { after: NonNullable<StockLot['liquor']> })[];
   attachments: StockLot['attachments'];
 }
 
-/** One jar, whole. Every part in one question: each costs PGlite milliseconds whatever its answer. */
+/** One jar, whole, in one question: each costs PGlite milliseconds whatever its answer. Kin are asked for only where there are any. */
 export async function readStockLot(db: Db, id: string): Promise<StockLot> {
   const parts = await oneValue<Parts>(db, sql`json_build_object(
     'row', ${shelfRowOf(id)},
@@ -87,7 +88,7 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     'otherwise', (SELECT coalesce(json_agg(json_build_object('kind', x.kind, 'amount', x.amount) ORDER BY x.kind), '[]') FROM (
       SELECT kind, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NULL AND lot_ref IS NULL AND kind IN ('use', 'spoil', 'give')
         AND id NOT IN (SELECT reverses_id FROM movements WHERE stock_lot_id = ${id} AND reverses_id IS NOT NULL) GROUP BY kind) x),
-    'parents', ${kinOf(id, 'parents')}, 'children', ${kinOf(id, 'children')},
+    'converted', EXISTS (SELECT 1 FROM movements WHERE stock_lot_id = ${id} AND conversion_id IS NOT NULL),
     'liquor', (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working', e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after', e.after) ORDER BY e.seq), '[]')
       FROM liquor_entries e JOIN people p ON p.id = e.by_id WHERE e.stock_lot_id = ${id}),
     'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`);
@@ -100,7 +101,7 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     lines: toLines(parts.lines, parts.names), earlier: Math.max(0, parts.total - parts.lines.length),
     promises: parts.promises.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
     wentInto: parts.wentInto.map((w) => ({ lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway }, amount: w.amount, colour: w.colour })),
-    otherwise: parts.otherwise, parents: parts.parents, children: parts.children,
+    otherwise: parts.otherwise, ...(parts.converted ? await readKin(db, id) : { parents: [], children: [] }),
     liquor, liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
     liquorLog: parts.liquor.map(({ after: _after, ...entry }) => ({ ...entry, at: utc(entry.at) })),
     attachments: parts.attachments.map((a) => ({ ...a, at: utc(a.at) })),

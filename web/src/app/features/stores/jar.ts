@@ -24,16 +24,16 @@ import { TracePicture } from './trace-picture';
     <vs-refusal [problem]="jar.problem()" />
     @if (jar.value(); as j) {
       <div class="head"><div><h1>{{ j.row.tag }} · {{ j.row.material }}</h1><p class="soft">{{ j.row.kind }}{{ j.row.form ? ', ' + j.row.form : '' }}, {{ j.row.source || 'source not noted' }}, since {{ j.row.receivedOn | when }}</p></div>
-        <div class="actions"><a class="act" [routerLink]="['/stores', j.row.id, 'label']">A label</a><a class="act" [routerLink]="['/stores/materials', j.row.materialId]">The material</a><a class="act" routerLink="/stores/convert" [queryParams]="{ jar: j.row.id }">Change its form</a></div></div>
+        <div class="actions"><a class="act" [routerLink]="['/stores', j.row.id, 'label']">Label</a><a class="act" [routerLink]="['/stores/materials', j.row.materialId]">Material</a><a class="act" routerLink="/stores/convert" [queryParams]="{ jar: j.row.id }">Change its form</a></div></div>
       <dl class="sums">
         <div><dt>On hand</dt><dd>{{ j.row.onHand | amount: j.row.measure }}</dd></div>
         <div><dt>Promised</dt><dd>{{ j.row.promised | amount: j.row.measure }}</dd></div>
         <div><dt>Free</dt><dd>{{ j.row.free | amount: j.row.measure }}</dd></div>
-        <div class="small"><dt>Strength</dt><dd>{{ j.facts.reference ? 'the reference' : j.facts.strengthPercent === null ? 'unknown until tested' : j.facts.strengthPercent + ' %' }}</dd></div>
+        @if (!j.liquor) { <div class="small"><dt>Strength</dt><dd>{{ j.facts.reference ? 'the reference' : j.facts.strengthPercent === null ? 'unknown until tested' : j.facts.strengthPercent + ' %' }}</dd></div> }
         <div class="small"><dt>Cost</dt><dd>{{ j.costMinor === null ? 'none noted' : money(j.costMinor, j.currency) }}</dd></div>
       </dl>
       @if (j.row.free < 0) { <p class="refusal">Promised more than there is. Book in a delivery before those lots are weighed out.</p> }
-      @if (j.facts.gathering; as g) { <p class="small">Gathered by leave of {{ g.permission }}: {{ g.sharePercent }} % of the stand taken{{ g.note ? '; ' + g.note : '' }}.</p> }
+      @if (j.facts.gathering; as g) { <p class="small">Gathered by leave of {{ g.permission }}. {{ g.sharePercent }} % of the stand taken{{ g.note ? '. ' + g.note : '' }}</p> }
 
       @if (j.liquor) { <vs-jar-liquor [jar]="j" (changed)="jar.reload()" /> }
       <vs-jar-count [jar]="j" (changed)="jar.reload()" />

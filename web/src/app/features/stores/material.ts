@@ -42,7 +42,7 @@ const monthName = (month: number): string => SEASON.format(new Date(Date.UTC(200
       @if (p.days.length > 0) {
         <h2>On hand, the last year and ahead</h2>
         <vs-chart [option]="picture()" [label]="'On hand of ' + p.material.name + ' over the last year; ahead of today, promises taken out, ' + runsOut(p)" />
-        <p class="small soft">Line: what was on hand. Step at today: what is promised goes out. Hatched: where use may take it, eight times in ten.</p>
+        <p class="small soft">Line: what was on hand. Step at today: what is promised goes out. Grey: where use may take it, eight times in ten.</p>
       }
       <h2>Jars</h2>
       @if (p.jars.length === 0) { <p class="soft">None yet.</p> } @else {

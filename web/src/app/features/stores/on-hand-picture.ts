@@ -30,7 +30,7 @@ export function onHandPicture(page: MaterialPage, today: string): (tones: Tones)
         ...(ahead.runOut ? [{ ...bare, data: fall(ahead.runOut.likelyDays), lineStyle: { color: tones.ink, width: 2, type: 'dashed' } }] : []),
         ...(band ? [
           { ...bare, data: band.low, stack: 'band', lineStyle: { width: 1, color: tones.soft } },
-          { ...bare, data: band.height, stack: 'band', lineStyle: { width: 1, color: tones.soft }, areaStyle: { color: tones.line, opacity: 0.55, decal: { symbol: 'rect', color: tones.soft, dashArrayX: [1, 0], dashArrayY: [1, 6], rotation: -Math.PI / 4 } } },
+          { ...bare, data: band.height, stack: 'band', lineStyle: { width: 1, color: tones.soft }, areaStyle: { color: tones.line, opacity: 0.55 } },
         ] : []),
       ],
     };
