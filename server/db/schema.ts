@@ -2,7 +2,7 @@ import type { BaseFacts, Liquor, MaterialFacts, RecipeBody, StockFacts, StudioVe
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { ColourConditions, ConversionKind, Factor, Hazard, KitchenUnit, Lab, LotPlan, MaterialKind, MovementKind, RunEntry, StockMeasure, VolumeSystem } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, boolean, check, customType, date, index, integer, jsonb, pgTable, real, text, timestamp, unique, uuid } from 'drizzle-orm/pg-core';
+import { bigint, bigserial, boolean, check, customType, date, index, integer, jsonb, pgTable, real, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /*
  * Tables marked «append-only» refuse update, delete and truncate in the database itself (see the hand-written migration).
@@ -173,12 +173,15 @@ export const movements = pgTable('movements', {
   lotRef: text('lot_ref'),
   conversionId: uuid('conversion_id').references(() => conversions.id),
   runEntryId: uuid('run_entry_id').references(() => runEntries.id),
-  reversesId: uuid('reverses_id').unique(),
+  reversesId: uuid('reverses_id'),
   note: text('note').notNull().default(''),
   at: instant('at').notNull(),
   recordedAt: instant('recorded_at'),
   byId: uuid('by_id').notNull().references(() => people.id),
-}, (t) => [index('movements_jar').on(t.stockLotId, t.at, t.seq), index('movements_lot').on(t.lotId), index('movements_conversion').on(t.conversionId)]);
+}, (t) => [index('movements_jar').on(t.stockLotId, t.at, t.seq),
+  // Most movements have none of these: indexes of those that do keep long imports quick.
+  index('movements_lot').on(t.lotId).where(sql`${t.lotId} IS NOT NULL`), index('movements_conversion').on(t.conversionId).where(sql`${t.conversionId} IS NOT NULL`),
+  uniqueIndex('movements_reverses_id_unique').on(t.reversesId).where(sql`${t.reversesId} IS NOT NULL`)]);
 
 /** Append-only: a promise is positive, its release or use negative. */
 export const promises = pgTable('promises', {
