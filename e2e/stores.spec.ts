@@ -180,6 +180,8 @@ describe('stores, on the demo studio', () => {
   it('looks ahead: what to get, when things run out, and what stock is worth', async () => {
     await corin.go('/stores/ahead');
     await corin.sees(/order\s+Pot bleach\s+4 l/);
+    const paper = Buffer.from(await corin.page.pdf({ format: 'A4' })).toString('latin1');
+    expect(paper.match(/\/Type\s*\/Page\b/g)?.length).toBeGreaterThan(1);
     await corin.press('Potassium alum', 'main table a');
     await corin.sees('On hand, the last year and ahead');
     await corin.page.waitForSelector('vs-chart svg path');

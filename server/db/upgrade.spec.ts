@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, it } from 'vitest';
 import { MIGRATIONS } from '../test/databases';
-import { newId } from '../test/test-studio';
+import { KINDS, newId, openTestStudio } from '../test/test-studio';
 import { insertRows } from './insert-rows';
 import { openFolder } from './open-database';
 import { materials, movements, people, stockBalances, stockLots } from './schema';
@@ -82,5 +82,17 @@ describe('a studio from before', () => {
     expect(sum?.n).toBe(3500 + (2500 * 2501) / 2);
     await insertRows(db, stockLots, []);
     await database.close();
+  });
+});
+
+describe.runIf(KINDS.includes('server'))('a database server that ends its connections', () => {
+  it('costs whoever asks just then their answer, and nothing else', async () => {
+    const studio = await openTestStudio('server');
+    const { db } = studio.context.database;
+    const own = sql`SELECT count(pg_terminate_backend(pid))::int AS n FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid() AND query NOT LIKE '%pg_try_advisory_lock%'`;
+    await Promise.all([1, 2, 3, 4].map(() => studio.agent.get('/api/stores').expect(200)));
+    await db.execute(own);
+    await expect.poll(async () => (await studio.agent.get('/api/stores')).status).toBe(200);
+    await studio.close();
   });
 });
