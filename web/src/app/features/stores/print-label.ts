@@ -18,7 +18,7 @@ import { When } from '../../ui/when';
         <p class="tag">{{ j.row.tag }}</p>
         <p class="what">{{ j.row.material }}</p>
         <p>{{ facts(j.row.form, j.facts.plantPart, j.row.source) }}</p>
-        <p>since {{ j.row.receivedOn | when }}@if (j.row.bestBefore) { · best before {{ j.row.bestBefore | when }} }@if (j.facts.tareMg !== null) { · container {{ (j.facts.tareMg ?? 0) / 1000 }} g }</p>
+        <p>since {{ j.row.receivedOn | when }}@if (j.row.bestBefore) { · best before {{ j.row.bestBefore | when }} }@if (j.facts.tareMg !== null) { · container {{ j.facts.tareMg / 1000 }} g }</p>
         @if (j.row.hazards.length > 0) { <ul>@for (h of j.row.hazards; track h) { <li>{{ words[h] }}</li> }</ul><p class="small">The supplier’s safety data sheet says more. Never for food again.</p> } @else { <p class="small">Never for food again.</p> }
       </section>
     }`,
