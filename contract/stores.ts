@@ -39,7 +39,7 @@ export type Liquor = z.infer<typeof liquor>;
 /** One jar, bag or bale. Amounts in whole smallest units of its measure: mg, µl or pieces. */
 export const shelfRow = z.object({
   id, tag: z.string(), materialId: id, material: z.string(), kind: z.enum(MATERIAL_KINDS), measure: stockMeasure, hazards: z.array(hazard),
-  place: z.string(), source: z.string(), receivedOn: isoDate, bestBefore: isoDate.nullable(), form: z.enum(MATERIAL_FORMS).nullable(),
+  place: z.string(), source: z.string(), receivedOn: isoDate, bestBefore: isoDate.nullable(), form: z.enum(MATERIAL_FORMS).nullable(), strengthPercent: z.number().nullable(),
   onHand: z.int(), promised: z.int(), free: z.int(),
 }).meta({ id: 'ShelfRow' });
 export type ShelfRow = z.infer<typeof shelfRow>;

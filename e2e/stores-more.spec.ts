@@ -42,6 +42,8 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
   it('opens packets whole, and gives some away only with a name', async () => {
     await openJar('BLK-1');
     await isaby.page.evaluate(() => document.querySelector<HTMLElement>('summary')?.click());
+    await isaby.write('For dry fibre of', '600 g');
+    await isaby.sees('That takes 3 packets.');
     await isaby.write('How much', '2.5 packets');
     await isaby.sees('Packets are opened whole');
     await isaby.write('How much', '2 packets');

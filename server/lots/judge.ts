@@ -1,17 +1,13 @@
 import type { NewReading, NewVerdict } from '@vestigia/contract';
 import { checkVerdict, ciede2000, foldRun, lotColour, sameConditions, settledReadings, standingEntries, stepState } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
+import type { By } from '../by';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, readings, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../problem';
 import { readState, refoldProgress } from './lot-progress';
 import { findFirstLotId, findLot, readEntries, readReadings, standingReadings } from './lots-store';
 import { releasePromises } from './release-promises';
-
-interface By {
-  readonly now: Date;
-  readonly byId: string;
-}
 
 export async function recordReading(db: Db, lotId: string, reading: NewReading, { now, byId }: By): Promise<{ id: string }> {
   const lot = await findLot(db, lotId);

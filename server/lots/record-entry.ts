@@ -2,6 +2,7 @@ import type { LotState, NewRunEntry, RunEntryView } from '@vestigia/contract';
 import type { PlannedStep, StepRecord } from '@vestigia/core';
 import { convertGramsToMilligrams, foldRun, formatWeight, nextStepIndex, readWeight, standingEntries, stepState } from '@vestigia/core';
 import { and, eq } from 'drizzle-orm';
+import type { By } from '../by';
 import type { Db } from '../db/database';
 import { runEntries, stockBalances, stockLots } from '../db/schema';
 import { Refusal, notFound } from '../problem';
@@ -10,11 +11,6 @@ import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
 import { consumePromise, releasePromises } from './release-promises';
-
-interface By {
-  readonly now: Date;
-  readonly byId: string;
-}
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
 /** A tablet's clock may run this far ahead of the server's. */

@@ -1,13 +1,9 @@
 import { eq, inArray } from 'drizzle-orm';
+import type { By } from '../by';
 import type { Db } from '../db/database';
 import { promises, stockLots } from '../db/schema';
 import { uuidv7 } from '../ids';
 import { readPromised } from './lots-store';
-
-interface By {
-  readonly now: Date;
-  readonly byId: string;
-}
 
 /** Lets go of everything still promised to a lot, or only of some materials. */
 export async function releasePromises(db: Db, lotId: string, { now, byId }: By, materialIds?: readonly string[]): Promise<void> {

@@ -9,7 +9,7 @@ import { studioToday } from '../studio/studio-store';
 /** One row of the shelf as JSON: reading hundreds of rows field by field out of PGlite costs several times what finding them does. */
 const ROW = sql`json_build_object(
   'id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'material', m.name, 'kind', m.kind, 'measure', m.measure, 'hazards', m.hazards,
-  'place', s.place, 'source', s.source, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'form', s.facts->'form',
+  'place', s.place, 'source', s.source, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'form', s.facts->'form', 'strengthPercent', s.facts->'strengthPercent',
   'onHand', b.on_hand, 'promised', b.promised, 'free', b.on_hand - b.promised)`;
 const FROM = sql`FROM stock_lots s JOIN materials m ON m.id = s.material_id JOIN stock_balances b ON b.stock_lot_id = s.id`;
 

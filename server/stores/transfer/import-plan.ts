@@ -1,4 +1,4 @@
-import type { StockLotRecord, StoresDocument, TransferKind } from '@vestigia/contract';
+import type { NewMaterial, StockLotRecord, StoresDocument, TransferKind } from '@vestigia/contract';
 import { storesDocument } from '@vestigia/contract';
 import type { DatedMovement, StockMeasure } from '@vestigia/core';
 import { firstOverdraft, formatAmount, refusedSalt } from '@vestigia/core';
@@ -7,7 +7,7 @@ import type { Db } from '../../db/database';
 import { oneValue } from '../shelf';
 import { decodeText, readTable } from './csv-table';
 import { readConversionRecords, readMaterialRecords, readMovementRecords, readStockLotRecords } from './export-stores';
-import type { ConversionSeed, MaterialFileRecord, MovementFileRecord, Read } from './records';
+import type { ConversionSeed, MovementFileRecord, Read } from './records';
 import { MATERIAL_COLUMNS, MOVEMENT_COLUMNS, STOCK_LOT_COLUMNS, guarded, materialFrom, movementFrom, rowOf, stockLotFrom } from './records';
 
 export type Fate = 'new' | 'here' | 'refused';
@@ -19,7 +19,7 @@ export interface PlannedRow {
 }
 /** What a file would add, checked against what is here. Written as it stands, or not at all. */
 export interface ImportPlan {
-  readonly materials: MaterialFileRecord[];
+  readonly materials: NewMaterial[];
   readonly stockLots: StockLotRecord[];
   readonly conversions: (ConversionSeed & { readonly by: string; readonly at: string })[];
   readonly movements: MovementFileRecord[];
@@ -62,7 +62,7 @@ export async function planImport(db: Db, kind: TransferKind, bytes: Uint8Array, 
 
 /** What is here already, apart from the movements, of which there may be very many. */
 interface Here {
-  readonly materials: MaterialFileRecord[];
+  readonly materials: NewMaterial[];
   readonly stockLots: StockLotRecord[];
   readonly conversions: readonly { readonly id: string }[];
   readonly people: readonly string[];
@@ -93,8 +93,8 @@ function readDocument(text: string): Read<StoresDocument> {
 const canonical = (value: unknown): string => JSON.stringify(value, (_key, v: unknown) => (v !== null && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v));
 
 class Planner {
-  private readonly materials = new Map<string, MaterialFileRecord>();
-  private readonly materialByName = new Map<string, MaterialFileRecord>();
+  private readonly materials = new Map<string, NewMaterial>();
+  private readonly materialByName = new Map<string, NewMaterial>();
   private readonly jars = new Map<string, StockLotRecord>();
   private readonly jarByTag = new Map<string, { id: string; measure: StockMeasure }>();
   private readonly moved = new Map<string, MovementFileRecord>();
@@ -102,7 +102,7 @@ class Planner {
   private readonly conversionsHere: Set<string>;
   private readonly people: Set<string>;
   private readonly occurrences = new Map<string, number>();
-  private readonly added = { materials: [] as MaterialFileRecord[], stockLots: [] as StockLotRecord[], conversions: new Map<string, ConversionSeed & { by: string; at: string }>(), movements: [] as MovementFileRecord[], people: new Set<string>() };
+  private readonly added = { materials: [] as NewMaterial[], stockLots: [] as StockLotRecord[], conversions: new Map<string, ConversionSeed & { by: string; at: string }>(), movements: [] as MovementFileRecord[], people: new Set<string>() };
   private readonly rows: PlannedRow[] = [];
   private readonly fates = { new: 0, here: 0, refused: 0 };
   private readonly lineOfMovement = new Map<string, number>();
@@ -114,7 +114,7 @@ class Planner {
     for (const s of here.stockLots) this.knowJar(s);
   }
 
-  private knowMaterial(m: MaterialFileRecord): void {
+  private knowMaterial(m: NewMaterial): void {
     this.materials.set(m.id, m);
     this.materialByName.set(m.name.toLowerCase(), m);
   }
@@ -211,7 +211,7 @@ class Planner {
     return value;
   }
 
-  private takeMaterial(line: number, words: string, reading: Read<MaterialFileRecord>): void {
+  private takeMaterial(line: number, words: string, reading: Read<NewMaterial>): void {
     const taken = this.settle(line, words, reading, this.materials, (m) => m, (m) => (this.materialByName.has(m.name.toLowerCase()) ? `A material called “${m.name}” is here already, under another id.` : refusedSalt(m.name)));
     if (!taken) return;
     this.knowMaterial(taken);
@@ -237,7 +237,8 @@ class Planner {
     this.added.movements.push(taken);
     this.lineOfMovement.set(taken.id, line);
     if (!this.people.has(taken.by)) this.added.people.add(taken.by);
-    if (taken.made && !this.conversionsHere.has(taken.made.id)) this.added.conversions.set(taken.made.id, { ...taken.made, by: taken.by, at: taken.at });
+    // A reversal names its conversion too, but was made by somebody else at another time.
+    if (taken.made && taken.kind === 'convert' && !this.conversionsHere.has(taken.made.id) && !this.added.conversions.has(taken.made.id)) this.added.conversions.set(taken.made.id, { by: taken.by, at: taken.at, ...taken.made });
   }
 
   private againstMovement(m: MovementFileRecord): string | undefined {

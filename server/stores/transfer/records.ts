@@ -81,9 +81,7 @@ export function checkRecord<S extends z.ZodType>(schema: S, value: unknown): z.i
   return wrong(issue && /[.!?]$/.test(issue.message) ? issue.message : `“${issue?.path.join('.') ?? ''}” is missing or can’t be used.`) as never;
 }
 
-export type MaterialFileRecord = Omit<NewMaterial, never>;
-
-export function materialFrom(row: Row<(typeof MATERIAL_COLUMNS)[number]>): MaterialFileRecord {
+export function materialFrom(row: Row<(typeof MATERIAL_COLUMNS)[number]>): NewMaterial {
   const season = orNull(row.seasonFrom) === null ? null : { fromMonth: number(row.seasonFrom, 'seasonFrom'), toMonth: number(row.seasonTo, 'seasonTo') };
   return checkRecord(materialRecord, {
     id: orNull(row.id) ?? idFrom('material', text(row.name).trim().toLowerCase()), name: text(row.name), kind: text(row.kind).trim(), measure: orNull(row.measure) ?? 'weight', hazards: words(row.hazards), note: text(row.note), base: json(row.base, 'base'),
@@ -95,7 +93,7 @@ export function materialFrom(row: Row<(typeof MATERIAL_COLUMNS)[number]>): Mater
   });
 }
 
-export function materialCells(m: MaterialFileRecord): Cell[] {
+export function materialCells(m: NewMaterial): Cell[] {
   const f = m.facts;
   return [m.id, m.name, m.kind, m.measure, m.hazards.join(' '), f.botanicalName, f.plantPart, f.forms.join(' '), f.fibreGroups.join(' '), f.ceilingC, f.water, f.phLow, f.phHigh, f.light, f.wash, f.bringsTannin ? 'yes' : 'no', f.season?.fromMonth ?? null, f.season?.toMonth ?? null, f.leadTimeDays, f.reorderPoint, f.reorderQuantity, f.packet === null ? null : JSON.stringify(f.packet), m.base === null ? null : JSON.stringify(m.base), m.note];
 }
@@ -129,6 +127,9 @@ export interface ConversionSeed {
   readonly kind: ConversionKind;
   readonly lossMg: number;
   readonly note: string;
+  /** Who did it and when, where the file says so; else whoever made its first movement. */
+  readonly by?: string;
+  readonly at?: string;
 }
 export type MovementFileRecord = MovementRecord & { readonly made?: ConversionSeed | undefined };
 

@@ -41,6 +41,11 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
     f = await furnish(studio);
     await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '2 kg', { note: '=cmd|calc, "quoted"\nand a second line; with marks', source: "+44, 'the hill'", cost: '12.50', facts: { origin: 'harvest', gathering: { permission: '@home', sharePercent: 12.5, note: '-' }, tareMg: 380_000, strengthPercent: 84.5 } })).expect(200);
     await studio.agent.post('/api/conversions').send({ id: newId(), kind: 'dissolve', inputs: [{ movementId: newId(), stockLotId: f.alumJar, written: '50 g' }], output: { movementId: newId(), stockLotId: newId(), materialId: null, newMaterial: 'Alum, solution', tag: 'SOL', written: '1 l', place: '', bestBefore: null, container: '', tareWritten: '' }, note: '' }).expect(200);
+    // A change of form taken back later: its record keeps the time it was made.
+    const ground = { movementId: newId(), stockLotId: newId(), materialId: null, newMaterial: '', tag: 'GRD', written: '90 g', place: '', bestBefore: null, container: '', tareWritten: '' };
+    await studio.agent.post('/api/conversions').send({ id: newId(), kind: 'grind', inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }], output: ground, note: '' }).expect(200);
+    studio.pass(45);
+    await studio.agent.post(`/api/movements/${ground.movementId}/reversal`).send({ id: newId(), note: 'wrong mill' }).expect(200);
     const lot = await makeLot(studio, f, { written: '2 hanks of 100 g' });
     await dyeLot(studio, f, lot, { grams: 200 });
   });

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import type { Figure } from '@vestigia/core';
+import type { Figure, StockMeasure } from '@vestigia/core';
+import { formatAmount } from '@vestigia/core';
 import { Margin } from '../shell/margin';
 import { figureText } from './figure-text';
 
@@ -18,10 +19,23 @@ export class FigureValue {
   private readonly margin = inject(Margin);
   readonly figure = input.required<Figure>();
   readonly name = input.required<string>();
-  protected readonly text = computed(() => figureText(this.figure()));
-  protected readonly isOpen = computed(() => this.margin.working()?.figure === this.figure());
+  /** Given for an amount of stock, which is counted in smallest units underneath: those mean nothing to a reader. */
+  readonly measure = input<StockMeasure>();
+  protected readonly text = computed(() => {
+    const measure = this.measure();
+    return measure ? formatAmount(this.figure().value, measure) : figureText(this.figure());
+  });
+  /** The figure with its inputs in grams, millilitres or pieces. */
+  private readonly readable = computed((): Figure => {
+    const [measure, { value, unit, working }] = [this.measure(), this.figure()];
+    if (!measure) return this.figure();
+    const [per, shown] = measure === 'weight' ? [1000, 'g'] : measure === 'volume' ? [1000, 'ml'] : [1, 'pieces'];
+    const inputs = working.inputs.map((i) => (i.unit === unit && typeof i.value === 'number' ? { ...i, value: i.value / per, unit: shown } : i));
+    return { value: value / per, unit: shown, working: { ...working, inputs } };
+  });
+  protected readonly isOpen = computed(() => this.margin.working()?.figure === this.readable());
 
   protected show(): void {
-    this.margin.showWorking(this.name(), this.figure());
+    this.margin.showWorking(this.name(), this.readable());
   }
 }

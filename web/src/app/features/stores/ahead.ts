@@ -1,11 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { AheadRow } from '@vestigia/contract';
-import { figure, formatAmount } from '@vestigia/core';
+import { isInSeason } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { live } from '../../api/live';
 import { Amount } from '../../ui/amount';
-import { MaterialAmount } from '../../ui/material-amount';
+import { FigureValue } from '../../ui/figure-value';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { StoresNav } from './stores-nav';
@@ -16,7 +16,7 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
 /** What to get, what runs out when, what to gather in which month, what goes off first. */
 @Component({
   selector: 'vs-ahead',
-  imports: [RouterLink, Amount, MaterialAmount, RefusalNote, When, StoresNav],
+  imports: [RouterLink, Amount, FigureValue, RefusalNote, When, StoresNav],
   template: `
     <div class="head"><h1>Looking ahead</h1><div class="actions noprint"><button class="act main" type="button" (click)="print()">Print the list</button><a class="act" href="/api/stores/ahead.csv" download>As a table (CSV)</a></div></div>
     <vs-stores-nav class="noprint" />
@@ -25,7 +25,7 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
       <h2>To get now</h2>
       @if (wanted().length === 0) { <p>Nothing is at its reorder point, and nothing in season is wanted.</p> } @else {
         <div class="scroller"><table class="ledger"><thead><tr><th></th><th>What</th><th>Material</th><th class="number">How much</th><th>Why</th></tr></thead><tbody>
-          @for (r of wanted(); track r.materialId) { <tr><td class="box" aria-hidden="true">☐</td><td>{{ r.act === 'gather' ? 'gather' : 'order' }}</td><td><a [routerLink]="['/stores/materials', r.materialId]"><strong>{{ r.name }}</strong></a></td><td class="number">@if (r.quantity; as q) { <vs-material-amount [figure]="q" [measure]="r.measure" [name]="r.name + ', how much'" /> }</td><td class="small">{{ r.why }}</td></tr> }
+          @for (r of wanted(); track r.materialId) { <tr><td class="box" aria-hidden="true">☐</td><td>{{ r.act === 'gather' ? 'gather' : 'order' }}</td><td><a [routerLink]="['/stores/materials', r.materialId]"><strong>{{ r.name }}</strong></a></td><td class="number">@if (r.quantity; as q) { <vs-figure [figure]="q" [measure]="r.measure" [name]="r.name + ', how much'" /> }</td><td class="small">{{ r.why }}</td></tr> }
         </tbody></table></div>
         <p class="small soft">Gather with leave, and part of a stand only. Protected plants and sites, and roadsides, are left alone.</p>
       }
@@ -34,10 +34,10 @@ const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', '
         <thead><tr><th>Material</th><th class="number">Free</th><th class="number">Use a week</th><th>Runs out</th><th class="range">From today, a year</th><th class="number">Reorder at</th></tr></thead>
         <tbody>@for (r of rows(); track r.materialId) {
           <tr><td><a [routerLink]="['/stores/materials', r.materialId]">{{ r.name }}</a></td><td class="number">{{ r.free | amount: r.measure }}</td>
-            <td class="number">@if (r.perWeek; as f) { <vs-material-amount [figure]="f" [measure]="r.measure" [name]="r.name + ', use a week'" /> } @else { – }</td>
+            <td class="number">@if (r.perWeek; as f) { <vs-figure [figure]="f" [measure]="r.measure" [name]="r.name + ', use a week'" /> } @else { – }</td>
             <td>{{ words(r) }}</td>
             <td class="range">@if (bar(r); as b) { <svg viewBox="0 0 100 10" preserveAspectRatio="none" role="img" [attr.aria-label]="words(r)"><line x1="0" x2="100" y1="5" y2="5" class="axis" /><rect [attr.x]="b.from" [attr.width]="b.width" y="2" height="6" class="band" /><line [attr.x1]="b.likely" [attr.x2]="b.likely" y1="0" y2="10" class="likely" /></svg> }</td>
-            <td class="number">@if (r.reorderPoint; as p) { <vs-material-amount [figure]="p" [measure]="r.measure" [name]="r.name + ', reorder point'" /> }</td></tr>
+            <td class="number">@if (r.reorderPoint; as p) { <vs-figure [figure]="p" [measure]="r.measure" [name]="r.name + ', reorder point'" /> }</td></tr>
         }</tbody>
       </table></div>
       <h2>What goes off first</h2>
@@ -66,8 +66,6 @@ export class AheadPage {
   /** Soonest first; what nothing is known of stands last. */
   protected readonly rows = computed(() => [...(this.ahead.value()?.rows ?? [])].sort((a, b) => (a.runOut?.likelyDays ?? 1e9) - (b.runOut?.likelyDays ?? 1e9)));
   protected readonly month = computed(() => Number((this.ahead.value()?.today ?? '2000-01').slice(5, 7)) - 1);
-  protected readonly format = formatAmount;
-  protected readonly figure = figure;
 
   protected bar(row: AheadRow): { from: number; width: number; likely: number } | undefined {
     if (!row.runOut || (row.runOut.earlyDays ?? Infinity) > YEAR) return undefined;
@@ -77,7 +75,7 @@ export class AheadPage {
   }
 
   protected isOn(season: { fromMonth: number; toMonth: number }, month: number): boolean {
-    return season.fromMonth <= season.toMonth ? month >= season.fromMonth && month <= season.toMonth : month >= season.fromMonth || month <= season.toMonth;
+    return isInSeason(season, `2000-${String(month).padStart(2, '0')}`);
   }
 
   protected print(): void {

@@ -95,7 +95,7 @@ export class ConvertPage {
     const jar = this.shelf.value()?.find((j) => j.id === p.jarId);
     const density = this.materials.value()?.find((m) => m.id === jar?.materialId)?.bulkDensityGPerMl;
     const reading = jar ? readAmount(p.written, jar.measure, this.house.measuring(density)) : undefined;
-    return jar && reading?.ok ? [{ stockLotId: jar.id, tag: jar.tag, weightG: reading.amount / 1000, strengthPercent: null }] : [];
+    return jar && reading?.ok ? [{ stockLotId: jar.id, tag: jar.tag, weightG: reading.amount / 1000, strengthPercent: jar.strengthPercent }] : [];
   }));
   private readonly outAmount = computed(() => {
     const reading = readAmount(this.out(), this.kind() === 'dissolve' ? 'volume' : 'weight', this.house.measuring(undefined));

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { StockLot } from '@vestigia/contract';
 import type { LiquorSign } from '@vestigia/core';
-import { LIQUOR_SIGNS, LIQUOR_WORDS, figure, formatWeight, judgeSigns, ladderStrength, readWeight, replenish, volumeForDose } from '@vestigia/core';
+import { LIQUOR_SIGNS, LIQUOR_WORDS, figure, judgeSigns, ladderStrength, readWeight, replenish, volumeForDose } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -134,7 +134,6 @@ export class JarLiquor {
   });
 
   protected readonly capital = (words: string): string => `${words[0]?.toUpperCase()}${words.slice(1)}`;
-  protected readonly weight = formatWeight;
 
   protected toggle(sign: LiquorSign): void {
     this.signs.update((now) => (now.includes(sign) ? now.filter((s) => s !== sign) : [...now, sign]));

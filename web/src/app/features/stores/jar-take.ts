@@ -3,11 +3,12 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { StockLot } from '@vestigia/contract';
-import { formatAmount, readAmount } from '@vestigia/core';
+import { formatAmount, packetsFor, readAmount, readWeight } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { House } from '../../api/house';
 import { live } from '../../api/live';
+import { FigureValue } from '../../ui/figure-value';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
 
@@ -17,7 +18,7 @@ const REASON_LABELS: Readonly<Record<Kind, string>> = { use: 'What for', spoil: 
 /** Takes stock out without a lot: used for a trial, spoiled, given away. A packet takes its auxiliaries along. */
 @Component({
   selector: 'vs-jar-take',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
   template: `
     <details><summary>Take out without a lot: used, spoiled or given away</summary>
       <form (ngSubmit)="take()">
@@ -29,6 +30,10 @@ const REASON_LABELS: Readonly<Record<Kind, string>> = { use: 'What for', spoil: 
             <mat-form-field class="wide"><mat-label>{{ need.words }}, from</mat-label><select matNativeControl [name]="need.materialId" [ngModel]="from()[need.materialId] ?? ''" (ngModelChange)="choose(need.materialId, $event)"><option value=""></option>@for (j of need.jars; track j.id) { <option [value]="j.id">{{ j.tag }} · {{ j.place }}</option> }</select></mat-form-field>
           }
         </div>
+        @if (packet()) {
+          <div class="fields"><mat-form-field><mat-label>For dry fibre of</mat-label><input matInput name="fibre" [(ngModel)]="fibre" placeholder="e.g. 600 g"></mat-form-field></div>
+          @if (enough(); as f) { <p>That takes <vs-figure [figure]="f" name="Packets" />. <button class="plain" type="button" (click)="taken.set(f.value + ' packets')">Take so many</button></p> }
+        }
         @if (echo()) { <p>{{ echo() }}</p> }
         <vs-refusal [problem]="taking.problem()" />
         <button class="act" type="submit" [disabled]="taking.busy() || taken().trim() === ''">Book it out</button>
@@ -51,6 +56,13 @@ export class JarTake {
   private readonly shelf = live(['stores'], () => this.api.get('/api/stores'));
   protected readonly reasonLabel = computed(() => REASON_LABELS[this.kind()]);
 
+  protected readonly fibre = signal('');
+  protected readonly packet = computed(() => this.materials.value()?.find((m) => m.id === this.jar().row.materialId)?.facts.packet);
+  /** Whole packets for so much fibre. */
+  protected readonly enough = computed(() => {
+    const [packet, fibre] = [this.packet(), readWeight(this.fibre())];
+    return packet && fibre.ok ? packetsFor(fibre.weightG, packet).packets : undefined;
+  });
   private readonly amount = computed(() => readAmount(this.taken(), this.jar().row.measure, this.house.measuring(this.jar().bulkDensityGPerMl)));
   protected readonly echo = computed(() => {
     const reading = this.amount();
@@ -61,7 +73,7 @@ export class JarTake {
   protected readonly needs = computed(() => {
     const reading = this.amount();
     const all = this.materials.value() ?? [];
-    const packet = all.find((m) => m.id === this.jar().row.materialId)?.facts.packet;
+    const packet = this.packet();
     if (this.kind() !== 'use' || !packet || !reading.ok) return [];
     return packet.auxiliaries.map((a) => {
       const material = all.find((m) => m.id === a.materialId);

@@ -47,7 +47,6 @@ import { TracePicture } from './trace-picture';
       }
       <vs-jar-label [jar]="j" (changed)="jar.reload()" />
     }`,
-  styles: `.sums { display: flex; flex-wrap: wrap; gap: 0.5rem 2.5rem; margin: 0; align-items: flex-end; } .sums dt { color: var(--ink-soft); } .sums dd { margin: 0; font-size: 1.7rem; font-weight: 700; } .sums .small dd { font-size: 1rem; padding-bottom: 0.35rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JarPage {

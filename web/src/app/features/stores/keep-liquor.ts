@@ -38,7 +38,7 @@ const USUAL_UPTAKE = 60;
         <mat-form-field><mat-label>Volume</mat-label><input matInput name="volume" [(ngModel)]="volume" placeholder="e.g. 12 l"></mat-form-field>
         <mat-form-field><mat-label>Vessel</mat-label><input matInput name="vessel" [(ngModel)]="vessel" placeholder="e.g. lidded bucket"></mat-form-field>
         <mat-form-field><mat-label>Place</mat-label><input matInput name="place" [(ngModel)]="place"></mat-form-field>
-        <mat-form-field><mat-label>Keeps until</mat-label><input matInput type="date" name="keeps" [(ngModel)]="keeps"></mat-form-field>
+        <mat-form-field><mat-label>Keeps until, by your guess</mat-label><input matInput type="date" name="keeps" [(ngModel)]="keeps"></mat-form-field>
         <mat-form-field><mat-label>From the lot</mat-label><select matNativeControl name="lot" [(ngModel)]="lotId"><option value="">none</option>@for (l of lots.value(); track l.id) { <option [value]="l.id">{{ l.tag }} · {{ l.colourway.name }}</option> }</select></mat-form-field>
       </div>
       <h2>What is in it</h2>

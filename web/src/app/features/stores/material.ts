@@ -59,7 +59,6 @@ const monthName = (month: number): string => SEASON.format(new Date(Date.UTC(200
       <h2>What is known of it</h2>
       <vs-material-facts-form [material]="p.material" (saved)="page.reload()" />
     }`,
-  styles: `.sums { display: flex; flex-wrap: wrap; gap: 0.5rem 2.5rem; margin: 0; align-items: flex-end; } .sums dt { color: var(--ink-soft); } .sums dd { margin: 0; font-size: 1.7rem; font-weight: 700; } .sums .small dd { font-size: 1rem; padding-bottom: 0.35rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaterialPageView {

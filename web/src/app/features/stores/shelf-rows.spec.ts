@@ -17,7 +17,7 @@ describe('the rows of the shelf', () => {
 });
 
 describe('bad neighbours in words', () => {
-  const jar = (tag: string, place: string, hazards: ShelfRow['hazards'], onHand = 5): ShelfRow => ({ ...row(tag, { place, onHand }), materialId: tag, source: '', receivedOn: '2026-01-01', form: null, kind: 'modifier', hazards });
+  const jar = (tag: string, place: string, hazards: ShelfRow['hazards'], onHand = 5): ShelfRow => ({ ...row(tag, { place, onHand }), materialId: tag, source: '', receivedOn: '2026-01-01', form: null, strengthPercent: null, kind: 'modifier', hazards });
   it('name a place and a danger once, with every jar that has a part in it', () => {
     const said = sayNeighbours([jar('VIN-1', 'sink', ['acid']), jar('VIN-2', 'sink', ['acid']), jar('BLE', 'sink', ['chlorineBleach']), jar('CHA', 'loft', ['carbonate'])]);
     expect(said).toEqual(['sink: acid on chlorine bleach sets free poisonous chlorine gas. Move one side elsewhere: VIN-1, Weld; BLE, Weld; VIN-2, Weld.']);

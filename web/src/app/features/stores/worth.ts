@@ -27,7 +27,7 @@ import { StoresNav } from './stores-nav';
         <tbody>@for (r of w.rows; track r.materialId) { <tr><td><a [routerLink]="['/stores/materials', r.materialId]">{{ r.name }}</a></td><td class="number">{{ r.onHand | amount: r.measure }}</td><td class="number">{{ money(r.fifo.onHandMinor, w.currency) }}</td><td class="number">{{ money(r.average.onHandMinor, w.currency) }}</td><td class="number">{{ money(r.fifo.usedMinor, w.currency) }}</td><td class="number">{{ money(r.fifo.receivedMinor, w.currency) }}</td></tr> }</tbody>
       </table></div>
     }`,
-  styles: `.day { max-width: 13rem; } .sums { display: flex; flex-wrap: wrap; gap: 0.5rem 2.5rem; margin: 0.75rem 0 0; } .sums dt { color: var(--ink-soft); } .sums dd { margin: 0; font-size: 1.7rem; font-weight: 700; }`,
+  styles: `.day { max-width: 13rem; } `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WorthPage {
