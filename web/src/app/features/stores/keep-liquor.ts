@@ -15,7 +15,7 @@ import { RefusalNote } from '../../ui/refusal';
 const HINTS: Readonly<Record<LiquorKind, string>> = {
   dyeBath: 'Cold and covered, days. Look for cloud, growth and smell before it is used again.',
   secondExtraction: 'Weaker than the first: a strip tells how much.',
-  mordantBath: 'Weeks, covered. Say what went in and how much fibre it mordanted; what is left is worked out.',
+  mordantBath: 'Weeks, covered. Say what went in and what share of it the fibre took; what is left is worked out.',
   ironLiquor: 'Its strength is unknown until a strip is compared with weighed crystals. Locked away from children and animals.',
   ashLye: 'Caustic: gloves and goggles. Measure its pH each time.',
   stockSolution: 'For one made from a jar here, use “Change a form”: the crystals then leave their jar.',
@@ -42,7 +42,7 @@ const USUAL_UPTAKE = 60;
         <mat-form-field><mat-label>From the lot</mat-label><select matNativeControl name="lot" [(ngModel)]="lotId"><option value="">none</option>@for (l of lots.value(); track l.id) { <option [value]="l.id">{{ l.tag }} · {{ l.colourway.name }}</option> }</select></mat-form-field>
       </div>
       <h2>What is in it</h2>
-      <p class="small soft">What went in, and what the fibre took: by an assumed share, or leave both at 0 if that is not known.</p>
+      <p class="small soft">What went in, and what the fibre took: by an assumed share. Leave it at “not known” if that is so.</p>
       <div class="fields">
         <mat-form-field><mat-label>Of what</mat-label><select matNativeControl name="inside" [(ngModel)]="inside"><option value="">not known</option>@for (m of dissolved(); track m.id) { <option [value]="m.id">{{ m.name }}</option> }</select></mat-form-field>
         @if (inside() !== '') {
