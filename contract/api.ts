@@ -4,12 +4,13 @@ import { id, isoDate } from './common';
 import { studioDocument } from './document';
 import { door, newPerson, openStudio, person, signIn } from './door';
 import { agreement, lotDetail, lotSummary, newReading, newRunEntry, newVerdict, proposal, proposalAsk } from './lots';
-import { newRecipe, newRecipeVersion, newStanding, recipeSummary, recipeVersion } from './recipes';
+import { newProof, newRecipe, newRecipeVersion, newStanding, recipeFile, recipeFileCheck, recipeFileImport, recipeSummary, recipeVersion } from './recipes';
+import { newStripReading, newStripTrial, stripPromotion, stripTrial, stripTrialSummary } from './strips';
 import { ahead, balanceAsk, balanceReading, lotCost, materialPage, newWalk, shelfOn, valuation, walk, walkBooking, walkEntry } from './ahead';
 import { attachment, listedMaterial, materialEdit, newMaterial, spoonWeighing } from './materials';
 import { conversion, count, delivery, ledgerLine, liquorEntry, newLiquor, reversal, shelfRow, stockLot, stockLotEdit, taking } from './stores';
 import { TRANSFER_KINDS, importJob } from './transfer';
-import { newVessel, newWater, settingsEdit, studio, vesselEdit, waterEdit } from './studio';
+import { heatSourceEdit, newHeatSource, newVessel, newWater, settingsEdit, studio, vesselEdit, waterEdit } from './studio';
 import { searchHit, today } from './today';
 
 /** One call: what crosses the wire, both ways. `{id}` stands in paths. */
@@ -48,6 +49,9 @@ export const api = {
   addPerson: { method: 'post', path: '/api/people', summary: 'Add a person', body: newPerson, reply: made },
   addVessel: { method: 'post', path: '/api/vessels', summary: 'Add a vessel', body: newVessel, reply: made },
   editVessel: { method: 'put', path: '/api/vessels/{id}', summary: 'Change a vessel', body: vesselEdit, reply: made },
+  removeVessel: { method: 'delete', path: '/api/vessels/{id}', summary: 'Take a vessel out of the studio', reply: done },
+  addHeatSource: { method: 'post', path: '/api/heat-sources', summary: 'Add a heat source', body: newHeatSource, reply: made },
+  editHeatSource: { method: 'put', path: '/api/heat-sources/{id}', summary: 'Change a heat source', body: heatSourceEdit, reply: made },
   addWater: { method: 'post', path: '/api/waters', summary: 'Add a water source', body: newWater, reply: made },
   editWater: { method: 'put', path: '/api/waters/{id}', summary: 'Change a water source', body: waterEdit, reply: made },
   exportDocument: { method: 'get', path: '/api/document', summary: 'The whole studio as one document', reply: studioDocument },
@@ -97,6 +101,17 @@ export const api = {
   addRecipe: { method: 'post', path: '/api/recipes', summary: 'Write a recipe; it begins as a trial', body: newRecipe, reply: made },
   addRecipeVersion: { method: 'post', path: '/api/recipes/{id}/versions', summary: 'Write the next version of a recipe', body: newRecipeVersion, reply: made },
   setStanding: { method: 'post', path: '/api/recipe-versions/{id}/standings', summary: 'Say where a version stands', body: newStanding, reply: made },
+
+  recordProof: { method: 'post', path: '/api/recipe-versions/{id}/proofs', summary: 'Record a proof of a version', body: newProof, reply: made },
+  exportRecipe: { method: 'get', path: '/api/recipe-versions/{id}/file', summary: 'One recipe version as a file', download: 'application/json', reply: text },
+  recipeSchema: { method: 'get', path: '/api/recipes/schema.json', summary: 'The JSON Schema of the recipe file', reply: z.record(z.string(), z.unknown()) },
+  checkRecipeFile: { method: 'post', path: '/api/recipe-files/check', summary: 'What a recipe file would bring; changes nothing', body: recipeFile, reply: recipeFileCheck },
+  importRecipe: { method: 'post', path: '/api/recipe-files', summary: 'Take a recipe file in, as a trial', body: recipeFileImport, reply: made },
+  stripTrials: { method: 'get', path: '/api/strip-trials', summary: 'Every strip trial', reply: z.array(stripTrialSummary) },
+  stripTrial: { method: 'get', path: '/api/strip-trials/{id}', summary: 'One strip trial: strips, readings, ranking', reply: stripTrial },
+  addStripTrial: { method: 'post', path: '/api/strip-trials', summary: 'Lay out a strip trial', body: newStripTrial, reply: made },
+  recordStripReading: { method: 'post', path: '/api/strip-trials/{id}/readings', summary: 'Record the colour of a strip', body: newStripReading, reply: made },
+  promoteStrip: { method: 'post', path: '/api/strip-trials/{id}/promotions', summary: 'Make a recipe version of a strip', body: stripPromotion, reply: made },
 
   colourways: { method: 'get', path: '/api/colourways', summary: 'Every colourway', reply: z.array(colourway) },
   colourway: { method: 'get', path: '/api/colourways/{id}', summary: 'One colourway and its lots', reply: colourwayDetail },

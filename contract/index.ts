@@ -2,15 +2,17 @@ export type { Api, Call } from './api';
 export { api } from './api';
 export type { Colourway, ColourwayDetail, ColourwayEdit, NewColourway } from './colourways';
 export type { StudioDocument, StudioFile } from './document';
-export { studioDocument } from './document';
+export { studioDocument, upgradeStudioFile } from './document';
 export type { Door, NewPerson, OpenStudio, Person, SignIn } from './door';
 export type {
-  Agreement, LabUnder, LotDetail, LotState, LotSummary, NewReading, NewRunEntry, NewVerdict, Proposal, ProposalAsk, ReadingView, RunEntryView, Station,
+  Agreement, LabUnder, LotDetail, LotExtras, LotState, LotSummary, NewReading, NewRunEntry, NewVerdict, Proposal, ProposalAsk, ReadProposalAsk, ReadingView, RunEntryView, Station,
 } from './lots';
 export type { Problem, ProblemCode } from './problem';
 export { PROBLEM_CODES, problem } from './problem';
-export type { NewRecipe, NewRecipeVersion, NewStanding, RecipeBody, RecipeSummary, RecipeVersionDetail } from './recipes';
-export { STANDINGS } from './recipes';
+export { lotExtras } from './lots';
+export type { DoseBody, NewProof, NewRecipe, NewRecipeVersion, NewStanding, RecipeBody, RecipeFile, RecipeFileCheck, RecipeFileImport, RecipeSummary, RecipeVersionDetail } from './recipes';
+export { readRecipeBody, recipeBody, recipeFile, recipeFileSchema } from './recipes';
+export type { NewStripReading, NewStripTrial, StripPromotion, StripTrialDetail, StripTrialSummary } from './strips';
 export type { Ahead, AheadRow, BalanceAsk, BalanceReading, LotCost, MaterialPage, ShelfOn, ValuationReport, Walk, WalkBooking, WalkEntry } from './ahead';
 export type { Attachment, BaseFacts, ListedMaterial, Material, MaterialEdit, MaterialFacts, NewMaterial, Spoon, SpoonWeighing } from './materials';
 export { NO_FACTS, materialRecord, newMaterial } from './materials';
@@ -18,5 +20,5 @@ export type { Conversion, Count, Delivery, Liquor, LiquorEntry, NewLiquor, Rever
 export { NO_STOCK_FACTS } from './stores';
 export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';
 export { movementRecord, stockLotRecord, storesDocument, storesSchema } from './transfer';
-export type { Studio, StudioVessel, WaterSource } from './studio';
+export type { Studio, StudioHeatSource, StudioVessel, WaterSource } from './studio';
 export type { SearchHit, Today } from './today';

@@ -33,5 +33,7 @@ export const problem = z.object({
   /** On a stale edit: what you sent, and what stands now. */
   yours: z.unknown().optional(),
   theirs: z.unknown().optional(),
+  /** Ways out of a refusal: what to ask for instead. */
+  ways: z.array(z.object({ code: z.string(), sentence: z.string(), liquorRatio: z.number().optional(), runs: z.int().optional() })).optional(),
 }).meta({ id: 'Problem' });
 export type Problem = z.infer<typeof problem>;

@@ -1,15 +1,32 @@
-import { VESSEL_METALS } from '@vestigia/core';
+import { DEFAULT_PROOFS_NEEDED, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, nameOf, noteOf, numberIn, version } from './common';
 import { person, signInNote, timeZone } from './door';
 import { volumeSystem } from './materials';
+import { practice } from './recipes';
 
 const vesselFields = {
   name: nameOf('The vessel’s name'),
   metal: z.enum(VESSEL_METALS, { error: `Choose the vessel’s metal: ${VESSEL_METALS.join(', ')}.` }),
   workingMl: numberIn('The working volume', 100, 500_000, 'ml'),
   note: noteOf('The note'),
+  heldIron: z.boolean().default(false),
+  /** Empty, as weighed; `null` where nobody did. */
+  emptyG: numberIn('The empty weight', 0, 500_000, 'g').nullable().default(null),
+  mostC: numberIn('The hottest it takes', 0, 300, '°C').nullable().default(null),
+  heatSourceId: id.nullable().default(null),
 };
+const heatSourceFields = {
+  name: nameOf('The heat source’s name'),
+  powerW: numberIn('The power', 10, 100_000, 'W'),
+  /** Share of its power that gets into a pot. */
+  efficiencyPercent: numberIn('The efficiency', 1, 100, '%'),
+  note: noteOf('The note'),
+};
+export const newHeatSource = z.object({ id, ...heatSourceFields });
+export const heatSourceEdit = z.object({ version, ...heatSourceFields });
+export const heatSource = z.object({ id, version, ...heatSourceFields }).meta({ id: 'HeatSource' });
+export type StudioHeatSource = z.infer<typeof heatSource>;
 export const newVessel = z.object({ id, ...vesselFields });
 export const vesselEdit = z.object({ version, ...vesselFields });
 export const vessel = z.object({ id, version, ...vesselFields }).meta({ id: 'Vessel' });
@@ -19,6 +36,7 @@ const waterFields = {
   name: nameOf('The water’s name'),
   ph: numberIn('pH', 0, 14).nullable(),
   hardnessDh: numberIn('Hardness', 0, 100, '°dH').nullable(),
+  ironMgPerL: numberIn('Iron', 0, 100, 'mg/l').nullable().default(null),
   note: noteOf('The note'),
 };
 export const newWater = z.object({ id, ...waterFields });
@@ -36,7 +54,17 @@ const settingFields = {
   /** Which spoon, cup and gallon a bare word means here; `null`: always ask. */
   volumeSystem: volumeSystem.nullable().default(null),
   currency: z.string().regex(/^[A-Z]{3}$/, { error: 'Write the currency as three capital letters, for example EUR.' }).default('EUR'),
+  /** House practice: the studio's answers to the questions dyers differ on. */
+  practice,
+  /** Lots or proofs judged within tolerance before a version is proven. */
+  provenNeeds: z.int().min(1).max(50, { error: 'Between 1 and 50 proofs make a version proven.' }).default(DEFAULT_PROOFS_NEEDED),
+  roomC: numberIn('The room', -5, 45, '°C').default(18),
+  coldWaterC: numberIn('The cold water', 0, 35, '°C').default(12),
+  hotWaterC: numberIn('The hot water', 20, 100, '°C').default(55),
+  liftLimitKg: numberIn('What one person lifts', 1, 60, 'kg').default(15),
+  /** Minor units of money for a kilowatt hour; `null` where not known. */
+  energyMinorPerKwh: numberIn('The price of energy', 0, 10_000).nullable().default(null),
 };
 export const settingsEdit = z.object({ version, ...settingFields });
-export const studio = z.object({ version, ...settingFields, people: z.array(person), vessels: z.array(vessel), waters: z.array(water) }).meta({ id: 'Studio' });
+export const studio = z.object({ version, ...settingFields, people: z.array(person), vessels: z.array(vessel), waters: z.array(water), heatSources: z.array(heatSource) }).meta({ id: 'Studio' });
 export type Studio = z.infer<typeof studio>;

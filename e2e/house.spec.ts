@@ -108,6 +108,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.go(`/lots/new?colourway=${wreckwood?.id}`);
     await corin.write('How many, of what dry weight', '2 hanks of 200 g');
     await corin.sees('2 hanks of 200 g, 400 g dry');
+    await corin.lookOver();
     await corin.press('Agree, and promise the stock');
     await corin.press('Begin at the bench');
     await corin.press('Begin');
@@ -141,7 +142,7 @@ describe('keeping house, on the demo studio', () => {
   it('refuses a lot it could not dye, in words, and offers nothing to agree to', async () => {
     const marram = (await corin.ask<Colourway[]>('/api/colourways')).find((c) => c.name === 'Marram');
     await corin.go(`/lots/new?colourway=${marram?.id}`);
-    for (const [written, sentence] of [['900 hanks of 200 g', 'hanks are more than the vessels hold together'], ['1 hank of 900 kg', 'Check the unit'], ['-3 kg', 'can’t be below zero'], ['<script>', 'is not a weight']] as const) {
+    for (const [written, sentence] of [['900 hanks of 200 g', 'hanks are more than the vessels for “Dye” hold together'], ['1 hank of 900 kg', 'Check the unit'], ['-3 kg', 'can’t be below zero'], ['<script>', 'is not a weight']] as const) {
       await corin.write('How many, of what dry weight', written);
       await corin.sees(sentence, '[role=alert]');
       expect(await corin.page.evaluate(() => [...document.querySelectorAll('button')].some((b) => b.innerText.includes('Agree')))).toBe(false);

@@ -109,10 +109,11 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.write('How many, of what dry weight', '5 hanks of 8 oz');
     await corin.sees('5 hanks of 226.8 g, 1.134 kg dry');
     await corin.page.click('button[aria-label^="Potassium alum 170.1 g"]');
-    await corin.sees('sum of the batches, each rounded to the balance', 'aside');
+    await corin.sees('sum of what is measured out', 'aside');
     await corin.page.click('button[aria-label^="Potassium alum, batch 1"]');
     await corin.sees('15 % WOF', 'aside');
     const before = await corin.ask<ShelfRow[]>('/api/stores');
+    await corin.lookOver();
     await corin.press('Agree, and promise the stock');
     await corin.sees('planned', '.head');
     [first] = (await lotsNow()) as [LotSummary];
@@ -159,6 +160,7 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.choose('Water', 'Rain barrel');
     await corin.sees(/Not as it was then: .*water/);
     await corin.sees('Hardness and pH shift the shade', 'vs-then-and-now');
+    await corin.lookOver();
     await corin.press('Agree, and promise the stock');
     await corin.sees(`again of ${first.tag}`, '.head');
     [second] = (await lotsNow()) as [LotSummary];

@@ -1,10 +1,16 @@
-import type { Browser, ElementHandle, Page } from 'puppeteer-core';
+import type { Browser, ElementHandle, HTTPRequest, Page } from 'puppeteer-core';
 
 const PATIENCE_MS = 20_000;
+const QUIET_MS = 120;
+/** The line on which the server tells of changes: it stays open. */
+const LISTENING = '/api/events';
 
 /** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
 export class Someone {
   readonly troubles: string[] = [];
+  /** What this page has asked for and not got yet. Kept here, because a request that a new page cuts off may end without a word. */
+  private readonly asked = new Set<HTTPRequest>();
+  private lastEndedMs = 0;
 
   private constructor(readonly page: Page, readonly base: string) {
     page.on('pageerror', (error) => this.troubles.push(String(error)));
@@ -12,7 +18,20 @@ export class Someone {
       // A refusal is an answer, which the browser logs as a failed load.
       if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) this.troubles.push(message.text());
     });
+    page.on('request', (request) => {
+      if (!request.url().endsWith(LISTENING)) this.asked.add(request);
+    });
+    page.on('framenavigated', (frame) => {
+      if (frame === page.mainFrame()) this.asked.clear();
+    });
+    page.on('requestfinished', (request) => this.ended(request));
+    page.on('requestfailed', (request) => this.ended(request));
     page.setDefaultTimeout(PATIENCE_MS);
+  }
+
+  private ended(request: HTTPRequest): void {
+    this.asked.delete(request);
+    this.lastEndedMs = Date.now();
   }
 
   static async at(browser: Browser, base: string, { width = 1280, height = 800 } = {}): Promise<Someone> {
@@ -25,6 +44,16 @@ export class Someone {
   async go(path: string): Promise<void> {
     await this.page.goto(this.base + path, { waitUntil: 'domcontentloaded' });
     await this.page.waitForSelector('h1');
+  }
+
+  /** Goes there, and waits until the page has all it asked for and has been quiet a moment. */
+  async settled(path: string): Promise<void> {
+    await this.go(path);
+    const deadlineMs = Date.now() + PATIENCE_MS;
+    while (this.asked.size > 0 || Date.now() - this.lastEndedMs < QUIET_MS) {
+      if (Date.now() > deadlineMs) throw new Error(`${path} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`);
+      await this.page.evaluate((ms) => new Promise((done) => { setTimeout(done, ms); }), QUIET_MS / 4);
+    }
   }
 
   async comeIn(name: string, passphrase: string): Promise<void> {
@@ -64,6 +93,18 @@ export class Someone {
     });
     await this.page.keyboard.press('Backspace');
     await this.page.keyboard.type(text);
+  }
+
+  /** Looks at what stands before a lot may start: protection at hand, and a reason for going on past each caution. */
+  async lookOver(reason = 'looked at, goes on'): Promise<void> {
+    await this.page.waitForFunction(() => document.querySelector('vs-lot-checks'));
+    await this.page.evaluate((why) => {
+      for (const tick of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input[type=checkbox]:not(:checked)')) tick.click();
+      for (const field of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input:not([type=checkbox])')) {
+        field.value = why;
+        field.dispatchEvent(new Event('input'));
+      }
+    }, reason);
   }
 
   async choose(label: string, option: string): Promise<void> {

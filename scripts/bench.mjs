@@ -1,6 +1,7 @@
 // npm run bench: measures what the aims are about, on a studio made by the seeded generator, and prints it.
+// `npm run bench -- --scaling` stops after the arithmetic alone.
 import { build } from './build.mjs';
 import { root, run } from './install.mjs';
 
 await build();
-run(process.execPath, [`${root}node_modules/tsx/dist/cli.mjs`, `${root}scripts/bench/measure.mts`], { env: { ...process.env, SERVE_PATIENCE_MS: '900000' } });
+run(process.execPath, [`${root}node_modules/tsx/dist/cli.mjs`, `${root}scripts/bench/measure.mts`, ...process.argv.slice(2)], { env: { ...process.env, SERVE_PATIENCE_MS: '900000' } });

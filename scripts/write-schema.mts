@@ -1,6 +1,6 @@
-// Writes the JSON Schema of the stores file as the contract has it: npm run schema
+// Writes the JSON Schemas of the stores file and the recipe file as the contract has it: npm run schema
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { storesSchema } from '../contract/index';
+import { recipeFileSchema, storesSchema } from '../contract/index';
 
-writeFileSync(join(import.meta.dirname, '..', 'docs', 'stores.schema.json'), `${JSON.stringify(storesSchema(), null, 1)}\n`);
+for (const [name, schema] of [['stores', storesSchema()], ['recipe', recipeFileSchema()]] as const) writeFileSync(join(import.meta.dirname, '..', 'docs', `${name}.schema.json`), `${JSON.stringify(schema, null, 1)}\n`);

@@ -2,7 +2,7 @@ import { readFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
-import { studioDocument } from '@vestigia/contract';
+import { studioDocument, upgradeStudioFile } from '@vestigia/contract';
 import { pino } from 'pino';
 import { createApp } from './app';
 import type { Context } from './context';
@@ -37,7 +37,7 @@ async function openGivenDocument(context: Context): Promise<void> {
   if (!path || (await hasStudio(context.database.db))) return;
   const writer = new Writer(context);
   await writer.start();
-  await importDocument(context, writer, parse(studioDocument, JSON.parse(await readFile(path, 'utf8'))));
+  await importDocument(context, writer, parse(studioDocument, upgradeStudioFile(JSON.parse(await readFile(path, 'utf8')))));
 }
 
 async function main(): Promise<void> {

@@ -24,6 +24,8 @@ export interface ProblemExtras {
   readonly errors?: readonly { field: string; detail: string }[];
   readonly yours?: unknown;
   readonly theirs?: unknown;
+  /** Ways out of a refusal, each a plain sentence, with what to ask instead. */
+  readonly ways?: readonly { readonly code: string; readonly sentence: string; readonly liquorRatio?: number; readonly runs?: number }[];
 }
 
 /** An expected refusal on its way to the caller. `detail` is a plain sentence that says what to do. */
@@ -45,6 +47,10 @@ const CONSTRAINT_SENTENCES: Readonly<Record<string, readonly [ProblemCode, strin
   on_hand_not_negative: ['refused', 'The jar does not hold that much any more. Count it, or take the rest from another jar.'],
   people_name_unique: ['refused', 'Someone here has that name already. Add a letter to tell them apart.'],
   vessels_name_unique: ['refused', 'A vessel has that name already. Choose another.'],
+  heat_sources_name_unique: ['refused', 'A heat source has that name already. Choose another.'],
+  vessels_heat_source_id_heat_sources_id_fk: ['notFound', 'That heat source is not here any more. Choose another.'],
+  strip_trials_name_unique: ['refused', 'A strip trial has that name already. Choose another.'],
+  strip_readings_replaces_id_unique: ['alreadyDone', 'That reading was corrected already. Correct the newest one.'],
   waters_name_unique: ['refused', 'A water source has that name already. Choose another.'],
   materials_name_unique: ['refused', 'A material has that name already. Choose another, or book a delivery of the one there is.'],
   stock_lots_tag_unique: ['refused', 'Another jar has that tag. Choose another, or leave it empty.'],

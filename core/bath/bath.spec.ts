@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { FibreKind } from './fibre';
 import { FIBRE_KINDS, fibreDisplacementMl, fibreFamily } from './fibre';
-import { bathVolumeMl, liquorVolume } from './liquor';
-import { VESSEL_METALS, piecesThatFit } from './vessel';
+import { liquorVolume } from './liquor';
+import { VESSEL_METALS, mostC } from './vessel';
 
 describe('fibres', () => {
   /** Morton & Hearle 2008, table 5.1: density of the dry fibre, g per ml. */
@@ -53,29 +53,9 @@ describe('liquor', () => {
       { seed: 71 },
     );
   });
-
-  it('makes room for the fibre as well', () => {
-    expect(bathVolumeMl(1300, 30, 'wool')).toBe(39_000 + 1000);
-  });
 });
 
 describe('a vessel', () => {
-  it.each<[string, number, number, number, number]>([
-    ['exactly full', 3077, 100, 30, 1],
-    ['one ml too small', 3076, 100, 30, 0],
-    ['with room for two and a half', 7700, 100, 30, 2],
-    ['for ribbons', 6000, 25, 40, 5],
-    ['far too small', 100, 5000, 30, 0],
-  ])('%s', (_name, workingMl, pieceG, ratio, pieces) => {
-    expect(piecesThatFit({ workingMl }, pieceG, ratio, 'wool')).toBe(pieces);
-  });
-
-  it('holds fewer the longer the bath', () => {
-    const held = [10, 20, 30, 40, 60].map((ratio) => piecesThatFit({ workingMl: 40_000 }, 100, ratio, 'linen'));
-    expect(held).toEqual([...held].sort((a, b) => b - a));
-  });
-
-  it('has a metal to be checked against a recipe', () => {
-    expect(VESSEL_METALS).toContain('iron');
-  });
+  it.each<[string, Parameters<typeof mostC>[0], number | null]>([['steel boils', { metal: 'stainless' }, null], ['a bucket sags', { metal: 'plastic' }, 60], ['a bucket that says so', { metal: 'plastic', mostC: 95 }, 95], ['glass on a flame', { metal: 'glass' }, 95]])('%s', (_name, vessel, most) => expect(mostC(vessel)).toBe(most));
+  it('has a metal to be checked against a recipe', () => expect(VESSEL_METALS).toContain('iron'));
 });

@@ -1,7 +1,5 @@
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
-import type { FibreKind } from './fibre';
-import { fibreDisplacementMl } from './fibre';
 
 /** Liquors are measured with a jug, to this step in ml. */
 const JUG_STEP_ML = 50;
@@ -18,9 +16,4 @@ export function liquorVolume(wofG: number, liquorRatio: number): Figure {
     { name: 'weight of fibre', value: wofG, unit: 'g', source: 'this batch, dry' },
     { name: 'liquor ratio', value: liquorRatio, unit: 'ml per g', source: 'recipe' },
   ], [`rounded up to the next ${JUG_STEP_ML} ml of the jug`]);
-}
-
-/** Room a batch needs in its vessel, ml: the liquor and what the fibre pushes aside. */
-export function bathVolumeMl(wofG: number, liquorRatio: number, fibre: FibreKind): number {
-  return liquorVolume(wofG, liquorRatio).value + fibreDisplacementMl(fibre, wofG);
 }

@@ -1,5 +1,4 @@
-import type { FibreKind } from './fibre';
-import { bathVolumeMl } from './liquor';
+import type { HeatSource } from './heating';
 
 export const VESSEL_METALS = ['stainless', 'enamel', 'aluminium', 'iron', 'copper', 'glass', 'plastic'] as const;
 export type VesselMetal = (typeof VESSEL_METALS)[number];
@@ -10,13 +9,19 @@ export interface Vessel {
   readonly metal: VesselMetal;
   /** What it may be filled to with room to turn the fibre, ml. */
   readonly workingMl: number;
+  /** It once held iron, or is of it: it saddens whatever is dyed in it. */
+  readonly heldIron?: boolean;
+  /** Weight of it empty, g; `null` where nobody weighed it. */
+  readonly emptyG?: number | null;
+  /** The hottest it takes, °C; `null` where that is its material's own. */
+  readonly mostC?: number | null;
+  readonly heatSource?: HeatSource | null;
 }
 
-/** How many whole pieces of one weight the vessel takes at this liquor ratio. 0 if not even one. */
-export function piecesThatFit(vessel: Pick<Vessel, 'workingMl'>, pieceWeightG: number, liquorRatio: number, fibre: FibreKind): number {
-  // Rounding the liquor up to the jug makes room stepwise, so start from the smooth answer and step down.
-  const perPieceMl = bathVolumeMl(pieceWeightG * 1000, liquorRatio, fibre) / 1000;
-  let pieces = Math.floor(vessel.workingMl / perPieceMl) + 1;
-  while (pieces > 0 && bathVolumeMl(pieces * pieceWeightG, liquorRatio, fibre) > vessel.workingMl) pieces -= 1;
-  return pieces;
+/** What a vessel's material takes, °C, where nothing is said of the vessel: soft plastics sag in hot liquor, glass cracks on a flame. */
+const MATERIAL_MOST_C: Readonly<Partial<Record<VesselMetal, number>>> = { plastic: 60, glass: 95 };
+
+/** The hottest liquor a vessel may hold, °C; `null` where boiling does no harm. */
+export function mostC(vessel: Pick<Vessel, 'metal' | 'mostC'>): number | null {
+  return vessel.mostC ?? MATERIAL_MOST_C[vessel.metal] ?? null;
 }

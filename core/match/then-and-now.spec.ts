@@ -4,7 +4,7 @@ import { compareThenAndNow } from './then-and-now';
 
 const conditions: LotConditions = {
   recipe: { id: 'r1', name: 'Weld on alum, version 1' }, base: [{ stockLotId: 'b1', tag: 'RUG-1' }],
-  materials: [{ materialId: 'weld', name: 'Weld', percentOwf: 100, sources: [{ stockLotId: 'w1', tag: 'WEL-1' }] }],
+  materials: [{ materialId: 'weld', name: 'Weld', measure: 'weight', percentOwf: 100, sources: [{ stockLotId: 'w1', tag: 'WEL-1' }] }],
   water: { id: 'tap', name: 'Tap', ph: 7.5, hardnessDh: 14 }, vessels: [{ id: 'k', name: 'Kettle', metal: 'stainless' }], liquorRatio: 30,
 };
 const weld = (change: Partial<LotConditions['materials'][number]>): Partial<LotConditions> => ({ materials: [{ ...conditions.materials[0]!, ...change }] });
@@ -35,7 +35,7 @@ describe('compareThenAndNow', () => {
 
   it('takes a dose within weighing error as the same', () => expect(compareThenAndNow(conditions, { ...conditions, ...weld({ percentOwf: 101.5 }) }).every((f) => f.same)).toBe(true));
   it('names what was not used then', () => {
-    const iron = { materialId: 'iron', name: 'Iron', percentOwf: 2, sources: [] };
+    const iron = { materialId: 'iron', name: 'Iron', measure: 'weight' as const, percentOwf: 2, sources: [] };
     expect(compareThenAndNow(conditions, { ...conditions, materials: [...conditions.materials, iron] }).find((f) => f.name === 'Iron')).toMatchObject({ then: 'not used', now: '2 % WOF from none', same: false });
   });
 });

@@ -1,3 +1,5 @@
+import type { StockMeasure } from '../quantity/amount';
+
 /** What made a lot, or would make the next: the factors that move a colour, in words. */
 export interface LotConditions {
   readonly recipe: { readonly id: string; readonly name: string };
@@ -17,8 +19,9 @@ export interface MaterialSource {
 export interface MaterialUse {
   readonly materialId: string;
   readonly name: string;
-  /** What was dosed, per cent of the dry weight of fibre. */
+  /** What was dosed for 100 g of dry fibre: g, ml or packets, as it is measured. */
   readonly percentOwf: number;
+  readonly measure: StockMeasure;
   readonly sources: readonly MaterialSource[];
 }
 
@@ -34,6 +37,7 @@ export interface Factor {
 /** Doses closer than this, relative to what was used, count as the same. */
 const SAME_DOSE_SHARE = 0.02;
 
+const DOSE_UNIT: Readonly<Record<StockMeasure, string>> = { weight: '% WOF', volume: 'ml per 100 g', pieces: 'packets per 100 g' };
 const tags = (sources: readonly MaterialSource[]): string => (sources.length === 0 ? 'none' : [...new Set(sources.map((s) => s.tag))].sort().join(' + '));
 const sameIds = (x: readonly string[], y: readonly string[]): boolean => [...new Set(x)].sort().join() === [...new Set(y)].sort().join();
 const sameSources = (x: readonly MaterialSource[], y: readonly MaterialSource[]): boolean => sameIds(x.map((s) => s.stockLotId), y.map((s) => s.stockLotId));
@@ -59,7 +63,7 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
   return [...names].map(([id, name]) => {
     const was = then.find((m) => m.materialId === id);
     const is = now.find((m) => m.materialId === id);
-    const words = (m: MaterialUse | undefined): string => (m ? `${round(m.percentOwf)} % WOF from ${tags(m.sources)}` : 'not used');
+    const words = (m: MaterialUse | undefined): string => (m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}` : 'not used');
     const sameDose = was !== undefined && is !== undefined && Math.abs(is.percentOwf - was.percentOwf) <= SAME_DOSE_SHARE * was.percentOwf;
     const same = sameDose && sameSources(was.sources, is.sources);
     return { name, then: words(was), now: words(is), same, effect: same ? '' : materialEffect(was, is, sameDose) };

@@ -31,7 +31,7 @@ export function weighableDose(exactG: number, balance: Balance, formula: string,
     notes.push(`near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`);
   }
   if (roundedG > balance.capacityG) {
-    notes.push(`over the ${formatWeight(balance.capacityG)} the balance carries: weigh it in ${Math.ceil(roundedG / balance.capacityG)} portions`);
+    notes.push(`over the ${formatWeight(balance.capacityG)} the balance carries`, ...weighingPortions(roundedG, balance));
   }
   return figure(roundedG, 'g', formula, inputs, notes);
 }
@@ -42,4 +42,15 @@ export function weighableDose(exactG: number, balance: Balance, formula: string,
  */
 export function weighingToleranceG(targetG: number, resolutionG: number, toleranceShare = 0.02): number {
   return Math.max(resolutionG, targetG * toleranceShare);
+}
+
+/** Portions to weigh a dose in that is over what the balance carries, listed: as alike as its steps allow. Empty where it carries it. */
+export function weighingPortions(weightG: number, balance: Balance): string[] {
+  if (weightG <= balance.capacityG) return [];
+  const portions = Math.ceil(weightG / balance.capacityG);
+  const each = roundToResolution(weightG / portions, balance.resolutionG);
+  const last = roundToResolution(weightG - each * (portions - 1), balance.resolutionG);
+  // Rounding each up must not leave the last, or any, over the capacity.
+  const sizes = Math.max(each, last) <= balance.capacityG ? [...Array<number>(portions - 1).fill(each), last] : [...Array<number>(portions - 1).fill(balance.capacityG), roundToResolution(weightG - balance.capacityG * (portions - 1), balance.resolutionG)];
+  return [`Weigh it in ${portions} portions: ${sizes.map((g) => formatWeight(g)).join(', ')}.`];
 }

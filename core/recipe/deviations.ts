@@ -1,6 +1,6 @@
-import { convertMilligramsToGrams } from '../quantity/smallest-units';
-import { formatWeight } from '../quantity/weight';
+import { formatAmount } from '../quantity/amount';
 import type { PlannedStep } from './lot-plan';
+import { smallestIn } from './lot-plan';
 
 /** What really happened at one step, folded from the run's entries with corrections applied. */
 export interface StepRecord {
@@ -9,7 +9,8 @@ export interface StepRecord {
   readonly finishedAt?: string;
   readonly skippedReason?: string;
   readonly temperaturesC: readonly number[];
-  readonly weighings: readonly { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amountMg: number }[];
+  /** Amounts in smallest units of the material's measure. */
+  readonly weighings: readonly { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amount: number }[];
 }
 
 export interface Deviation {
@@ -39,12 +40,11 @@ function weighingDeviations(step: PlannedStep, record: StepRecord, tagOf: (id: s
   return step.weighings.flatMap((planned) => {
     const taken = record.weighings.filter((w) => w.batch === planned.batch && w.materialId === planned.materialId);
     if (taken.length === 0) return record.finishedAt === undefined ? [] : [`no ${planned.materialName} weighed for batch ${planned.batch}`];
-    const takenG = convertMilligramsToGrams(taken.reduce((sum, w) => sum + w.amountMg, 0));
-    const offG = takenG - planned.target.value;
+    const off = taken.reduce((sum, w) => sum + w.amount, 0) - Math.round(planned.target.value * smallestIn(planned.measure));
     const expected = new Set(planned.picks.map((p) => p.stockLotId));
     const others = [...new Set(taken.filter((w) => !expected.has(w.stockLotId)).map((w) => tagOf(w.stockLotId)))];
     const found: string[] = [];
-    if (Math.abs(offG) > planned.toleranceG + 1e-9) found.push(`${formatWeight(Math.abs(offG))} ${offG > 0 ? 'more' : 'less'} ${planned.materialName} than planned in batch ${planned.batch}`);
+    if (Math.abs(off) > planned.tolerance * smallestIn(planned.measure) + 1e-6) found.push(`${formatAmount(Math.abs(off), planned.measure)} ${off > 0 ? 'more' : 'less'} ${planned.materialName} than planned in batch ${planned.batch}`);
     if (others.length > 0) found.push(`${planned.materialName} taken from ${others.join(' and ')} instead of the jar planned`);
     return found;
   });

@@ -1,183 +1,241 @@
-import type { FibreKind } from '../bath/fibre';
-import { fibreDisplacementMl } from '../bath/fibre';
+import { fibreFamily } from '../bath/fibre';
 import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
-import { piecesThatFit } from '../bath/vessel';
-import type { Balance } from '../quantity/balance';
 import { weighingToleranceG } from '../quantity/balance';
 import { figure } from '../quantity/figure';
-import { convertGramsToMilligrams, convertMilligramsToGrams } from '../quantity/smallest-units';
-import { formatVolume, formatWeight } from '../quantity/weight';
+import { formatAmount } from '../quantity/amount';
 import { cautionsForStep } from '../safety/cautions';
-import type { Hazard } from '../safety/hazards';
-import type { AvailableStock } from '../stock/allocate';
-import { allocate } from '../stock/allocate';
+import { findChainFault, orderChain } from './chain';
 import { fibreStep } from './fibre-step';
-import type { LotPlan, PlannedBatch, PlannedMaterial, PlannedPick, PlannedStep, PlannedWeighing, PlanRefusal, PlanResult } from './lot-plan';
-import type { RecipeStep, RecipeVersion } from './recipe';
-import { scaleDose } from './scale-dose';
-import { sharePicks } from './share-picks';
-import type { BatchShare } from './split-batches';
-import { splitBatches } from './split-batches';
-
-/** A material as planning needs it. `stock` is what is free, by stock lot, in mg. */
-export interface PlanMaterial {
-  readonly id: string;
-  readonly name: string;
-  readonly hazards: readonly Hazard[];
-  readonly stock: readonly AvailableStock[];
-}
-
-export interface PlanInput {
-  readonly pieces: number;
-  readonly pieceWeightG: number;
-  readonly recipe: RecipeVersion;
-  readonly base: PlanMaterial & { readonly fibre: FibreKind; readonly pieceWord: string };
-  /** Every material the recipe doses. */
-  readonly materials: readonly PlanMaterial[];
-  readonly vessels: readonly Vessel[];
-  readonly balance: Balance;
-  /** ISO date, for best-before. */
-  readonly today: string;
-}
+import type { PlannedBatch, PlannedBath, PlannedGroup, PlannedMaterial, PlannedStep, PlannedWeighing, PlanRefusal, PlanResult } from './lot-plan';
+import { measureDose } from './measure-dose';
+import type { BathOfSteps } from './plan-baths';
+import { collectBaths, fillFigure, planBath } from './plan-baths';
+import { asPieces, forWhom, goesThrough, groupPieces } from './plan-groups';
+import type { PlanInput } from './plan-input';
+import { countWords, listWords, materialById } from './plan-input';
+import type { Wanted } from './plan-weighings';
+import { takeFromStock, toleranceOf } from './plan-weighings';
+import type { RecipeStep } from './recipe';
+import { hottestC, stepMinutes } from './recipe';
+import { splitGroups } from './split-groups';
+import { refuseSplit, roomAt } from './ways-out';
 
 /**
- * Scales a recipe version to a lot: batches over vessels, liquor, grams of everything rounded to the balance,
- * which stock lots it takes from and what is short. Pure; every figure carries its working.
+ * Scales a recipe version to a lot: pieces into groups and batches over vessels, a filling for every bath of the chain, each dose
+ * turned into what is measured out, which stock lots give it and what is short, heating, lifting, mixing. Pure; every figure
+ * carries its working.
  *
- * Refusals (no vessel of an allowed metal, a piece too big, a lot too big, a fibre the recipe is not for) are values
- * with a plain sentence. Throws RangeError if the recipe doses a material that was not given.
+ * Refusals (no vessel of an allowed metal, a piece or a lot too big, a fibre the recipe is not for, a dose that can't be
+ * measured) are values with a plain sentence and the ways out. Throws RangeError if the recipe doses a material that was not given.
  */
 export function planLot(input: PlanInput): PlanResult {
-  const { recipe, base, pieces, pieceWeightG } = input;
-  if (!recipe.fibres.includes(base.fibre)) {
-    return refusal({ code: 'fibreNotSuited', sentence: `${recipe.recipeName} is a recipe for ${listWords(recipe.fibres)}; ${base.name} is ${base.fibre}. Choose a recipe proven on ${base.fibre}.` });
+  const { recipe, bases } = input;
+  const fault = findChainFault(recipe.steps, recipe.parts);
+  if (fault) return refuse('chainFault', fault.sentence);
+  const unsuited = bases.find((b) => !recipe.fibres.includes(b.fibre));
+  if (unsuited) return refuse('fibreNotSuited', `${recipe.recipeName} is a recipe for ${listWords(recipe.fibres)}; ${unsuited.name} is ${unsuited.fibre}. Choose a recipe proven on ${unsuited.fibre}.`);
+  const liquorRatio = input.liquorRatio ?? recipe.liquorRatio;
+  const least = recipe.liquorRatioLeast ?? recipe.liquorRatio;
+  if (liquorRatio < least || liquorRatio > Math.max(recipe.liquorRatio, least) * 2) return refuse('ratioOutside', `1:${liquorRatio} is outside what ${recipe.recipeName} allows: 1:${least} to 1:${recipe.liquorRatio * 2}. Choose one within.`);
+
+  const groups = groupPieces(input);
+  const baths = collectBaths(recipe, liquorRatio);
+  const split = splitOverVessels(groups, baths, liquorRatio, input);
+  if ('refusal' in split) return { ok: false, refusal: split.refusal };
+  const { batches, mainOf } = split;
+
+  const planned = new Map<string, readonly PlannedBath[]>();
+  for (const bath of baths) {
+    const its = planBath(bath, batches, groups, mainOf.has(bath.key), input);
+    if (its.length === 0 && bath.steps.some((s) => groups.some((g) => goesThrough(s, g)))) return { ok: false, refusal: noVessel(bath, input) };
+    planned.set(bath.key, its);
   }
-  const split = splitOverVessels(input);
-  if ('code' in split) return refusal(split);
+  const bathsOf = (step: RecipeStep): readonly PlannedBath[] => planned.get(baths.find((b) => b.steps.includes(step))?.key ?? '') ?? [];
 
-  const batches = split.map((share, i) => planBatch(share, i + 1, input));
-  const weighings = recipe.steps.map((step) => step.doses.flatMap((dose) => batches.map((batch) => planWeighing(dose.materialId, dose.percentOwf, batch, input))));
-  const baseWeighings = batches.map((batch) => baseWeighing(batch, input));
-
-  const allocated = new Map<string, PlannedMaterial>();
-  const pickShares = new Map<PlannedWeighing, readonly PlannedPick[]>();
-  const allocateAll = (material: PlanMaterial, its: readonly PlannedWeighing[], preferOneLot: boolean): void => {
-    const planned = planMaterial(material, its, input.today, preferOneLot);
-    allocated.set(material.id, planned);
-    const stepMg = preferOneLot ? 1 : convertGramsToMilligrams(input.balance.resolutionG);
-    const shares = sharePicks(its.map((w) => convertGramsToMilligrams(w.target.value)), withShortage(planned), { stepMg, inOrder: preferOneLot });
-    its.forEach((w, i) => pickShares.set(w, shares[i] ?? []));
-  };
-  allocateAll(base, baseWeighings, true);
-  const all = weighings.flat();
-  for (const id of new Set(all.map((w) => w.materialId))) allocateAll(materialById(input, id), all.filter((w) => w.materialId === id), false);
-
-  const withPicks = (list: readonly PlannedWeighing[]): PlannedWeighing[] => list.map((w) => ({ ...w, picks: pickShares.get(w) ?? [] }));
-  const steps: PlannedStep[] = [
-    fibreStep(pieces, base.pieceWord, withPicks(baseWeighings)),
-    ...recipe.steps.map((step, i) => planStep(step, i + 1, withPicks(weighings[i] ?? []), input)),
-  ];
-  const wof = figure(pieces * pieceWeightG, 'g', 'pieces × dry weight of a piece', [
-    { name: `${base.pieceWord}s`, value: pieces, unit: '', source: 'as written' },
-    { name: 'dry weight of one', value: pieceWeightG, unit: 'g', source: 'as written' },
-  ]);
-  const plan: LotPlan = {
-    pieces, pieceWeightG, wof, liquorRatio: recipe.liquorRatio, batches, materials: [...allocated.values()], steps,
-    cautions: planCautions(batches, [...allocated.values()], base.pieceWord),
-  };
-  return { ok: true, plan };
-}
-
-const refusal = (r: PlanRefusal): PlanResult => ({ ok: false, refusal: r });
-
-function splitOverVessels({ pieces, pieceWeightG, recipe, base, vessels }: PlanInput): readonly BatchShare[] | PlanRefusal {
-  const allowed = vessels.filter((v) => recipe.allowedMetals.includes(v.metal));
-  if (allowed.length === 0) {
-    const metals = listWords(recipe.allowedMetals, 'or');
-    return { code: 'noVesselOfMetal', allowedMetals: recipe.allowedMetals, sentence: `This recipe wants a vessel of ${metals}, and none was chosen or owned. Add one under Studio, or choose another recipe.` };
+  const wanted: Wanted[][] = [];
+  for (const [i, step] of recipe.steps.entries()) {
+    const its: Wanted[] = [];
+    for (const dose of step.doses) for (const place of placesFor(step, bathsOf(step), batches, groups)) {
+      const measured = measureDose(dose, materialById(input, dose.materialId), { ...place, water: input.water }, input.balance, `${recipe.recipeName}, version ${recipe.number}`);
+      if (!measured.ok) return refuse('doseUnknown', measured.sentence);
+      its.push({ batch: place.batches[0] ?? 1, forBatches: place.batches, materialId: dose.materialId, materialName: materialById(input, dose.materialId).name, measure: measured.measure, target: measured.target, tolerance: toleranceOf(measured.target.value, measured.measure, input), advice: measured.advice, dose });
+    }
+    wanted[i] = its;
   }
-  const rooms = allowed.map((vessel) => ({ vessel, roomForPieces: piecesThatFit(vessel, pieceWeightG, recipe.liquorRatio, base.fibre) }));
-  const split = splitBatches(pieces, rooms);
-  if (split.ok) return split.shares;
-  if (split.mostPieces === 0) {
-    const biggest = allowed.reduce((a, b) => (b.workingMl > a.workingMl ? b : a));
-    return { code: 'pieceTooBig', sentence: `One ${base.pieceWord} of ${formatWeight(pieceWeightG)} at 1:${recipe.liquorRatio} needs more than ${biggest.name}, the biggest, holds (${formatVolume(biggest.workingMl)}). Divide the ${base.pieceWord}, or add a bigger vessel.` };
+  const { materials, baseWeighings, weighings } = takeAll(groups, batches, wanted, input);
+  const chain = orderChain(recipe.steps);
+  if (!chain.ok) return refuse('chainFault', chain.fault.sentence);
+  const place = new Map(chain.order.map((stepIndex, n) => [stepIndex, n + 1]));
+  const steps = chain.order.flatMap((stepIndex) => {
+    const step = recipe.steps[stepIndex] as RecipeStep;
+    const after = (chain.after[stepIndex] ?? []).map((k) => place.get(k) ?? 0);
+    return [planStep(step, { index: place.get(stepIndex) ?? 0, after: after.length > 0 ? after : [0], weighings: weighings[stepIndex] ?? [], baths: bathsOf(step), groups, input })];
+  });
+  const pieces = groups.reduce((sum, g) => sum + g.pieces, 0);
+  const wof = figure(groups.reduce((sum, g) => sum + g.pieces * g.pieceWeightG, 0), 'g', 'pieces × dry weight of a piece', bases.flatMap((b) => [
+    { name: `${b.pieceWord}s of ${b.name}`, value: b.pieces, unit: '', source: 'as written' }, { name: 'dry weight of one', value: b.pieceWeightG, unit: 'g', source: 'as written' },
+  ]));
+  return {
+    ok: true,
+    plan: {
+      pieces, pieceWeightG: bases[0].pieceWeightG, wof, liquorRatio, groups, batches, materials,
+      steps: [fibreStep(bases.map((b) => ({ pieces: b.pieces, pieceWord: b.pieceWord })), baseWeighings), ...steps],
+      cautions: planCautions(batches, materials, groups, [...new Set(steps.flatMap((s) => s.baths))]),
+    },
+  };
+}
+
+const refuse = (code: PlanRefusal['code'], sentence: string): PlanResult => ({ ok: false, refusal: { code, sentence, ways: [] } });
+
+function noVessel(bath: Pick<BathOfSteps, 'metals' | 'steps'>, { vessels }: PlanInput): PlanRefusal {
+  const step = bath.steps[0];
+  const sentence = bath.metals.length === 0
+    ? `The steps that share the bath of “${step?.title ?? 'this recipe'}” allow no metal in common. Give one of them a bath of its own.`
+    : `${step ? `“${step.title}”` : 'This recipe'} wants a vessel of ${listWords(bath.metals, 'or')}, and none was chosen or owned${vessels.length > 0 ? '' : ': there is no vessel yet'}. Add one under Studio, or choose another recipe.`;
+  return { code: 'noVesselOfMetal', sentence, ways: [] };
+}
+
+/** The bath that decides a group's batches: where it is dyed, or else the last bath it is in. */
+function mainBath(group: PlannedGroup, baths: readonly BathOfSteps[]): BathOfSteps | undefined {
+  const its = baths.filter((b) => b.withPieces && b.steps.some((s) => goesThrough(s, group)));
+  return its.find((b) => b.steps.some((s) => s.kind === 'dye' && goesThrough(s, group))) ?? its.at(-1);
+}
+
+type Split = { readonly batches: PlannedBatch[]; readonly mainOf: ReadonlySet<string> } | { readonly refusal: PlanRefusal };
+
+/** Splits the groups over the vessels of the bath they are dyed in; groups dyed in different baths get batches of their own. */
+function splitOverVessels(groups: readonly PlannedGroup[], baths: readonly BathOfSteps[], liquorRatio: number, input: PlanInput): Split {
+  const loose: BathOfSteps = { key: '', steps: [], metals: input.recipe.allowedMetals, liquorRatio, matterMlPerG: 0, withPieces: true };
+  const mains = new Map<string, { bath: BathOfSteps; groups: PlannedGroup[] }>();
+  for (const group of groups) {
+    const bath = mainBath(group, baths) ?? loose;
+    mains.set(bath.key, { bath, groups: [...(mains.get(bath.key)?.groups ?? []), group] });
   }
+  const batches: PlannedBatch[] = [];
+  for (const { bath, groups: its } of mains.values()) {
+    const allowed = input.vessels.filter((v) => bath.metals.includes(v.metal));
+    if (allowed.length === 0) return { refusal: noVessel(bath, input) };
+    const clean = allowed.filter((v) => v.heldIron !== true);
+    const unused = clean.filter((v) => !batches.some((b) => b.vesselId === v.id));
+    const attempts = [unused, clean, allowed].filter((vessels, i, all) => vessels.length > 0 && (i === 0 || vessels.length > (all[i - 1]?.length ?? 0)));
+    const pieces = its.map((g) => asPieces(g, bath.matterMlPerG));
+    const runs = Array.from({ length: input.runs ?? 1 }, (_, n) => n + 1);
+    const tried = attempts.map((vessels) => splitGroups(pieces, runs.flatMap((run) => vessels.map((vessel) => ({ ...vessel, run }))), roomAt(bath.liquorRatio)));
+    const found = tried.find((t) => t.ok);
+    if (!found?.ok) return { refusal: refuseSplit(its, bath, allowed, Math.max(0, ...tried.map((t) => (t.ok ? 0 : t.mostPieces))), input) };
+    for (const share of [...found.shares].sort((a, b) => a.vessel.run - b.vessel.run)) batches.push(planBatch(share.vessel, share.counts, its, bath, batches.length + 1));
+  }
+  return { batches, mainOf: new Set(mains.keys()) };
+}
+
+function planBatch(vessel: Vessel & { readonly run: number }, counts: readonly number[], groups: readonly PlannedGroup[], bath: BathOfSteps, number: number): PlannedBatch {
+  const its = groups.map((group, i) => ({ group, pieces: counts[i] ?? 0 })).filter((g) => g.pieces > 0);
+  const wofG = its.reduce((sum, { group, pieces }) => sum + pieces * group.pieceWeightG, 0);
+  const displacedMl = its.reduce((sum, { group, pieces }) => sum + pieces * group.pieceWeightG * asPieces(group, bath.matterMlPerG).displacedMlPerG, 0);
+  const liquor = liquorVolume(wofG, bath.liquorRatio);
   return {
-    code: 'lotTooBig', mostPieces: split.mostPieces,
-    sentence: `${pieces} ${base.pieceWord}s are more than the vessels hold together: ${split.mostPieces} is the most at 1:${recipe.liquorRatio}. Make two lots, or add a vessel.`,
+    number, vesselId: vessel.id, vesselName: vessel.name, metal: vessel.metal, run: vessel.run, pieces: its.reduce((sum, g) => sum + g.pieces, 0), groups: its.map(({ group, pieces }) => ({ key: group.key, pieces })),
+    wof: figure(wofG, 'g', 'pieces in this vessel × dry weight of one', its.flatMap(({ group, pieces }) => [
+      { name: `${group.pieceWord}s${group.partName === '' ? '' : `, ${group.partName}`}`, value: pieces, unit: '', source: 'split over the vessels' }, { name: 'dry weight of one', value: group.pieceWeightG, unit: 'g', source: 'as written' },
+    ])),
+    liquor, fill: fillFigure(liquor.value, displacedMl, vessel),
   };
 }
 
-function planBatch(share: BatchShare, number: number, { pieceWeightG, recipe, base }: PlanInput): PlannedBatch {
-  const wofG = share.pieces * pieceWeightG;
-  const liquor = liquorVolume(wofG, recipe.liquorRatio);
-  const displacedMl = fibreDisplacementMl(base.fibre, wofG);
-  const { vessel } = share;
+interface Place {
+  readonly batches: readonly number[];
+  readonly wofG: number;
+  readonly liquorMl: number;
+  readonly pieces: number;
+}
+
+/** Where a step's doses go: into each filling of its bath, or, without a bath, to each batch; only the pieces the step is for count. */
+function placesFor(step: RecipeStep, baths: readonly PlannedBath[], batches: readonly PlannedBatch[], groups: readonly PlannedGroup[]): Place[] {
+  const ofBatch = (numbers: readonly number[]): { wofG: number; pieces: number } => {
+    let [wofG, pieces] = [0, 0];
+    for (const part of batches.filter((b) => numbers.includes(b.number)).flatMap((b) => b.groups)) {
+      const group = groups.find((g) => g.key === part.key);
+      if (!group || !goesThrough(step, group)) continue;
+      wofG += part.pieces * group.pieceWeightG;
+      pieces += part.pieces;
+    }
+    return { wofG, pieces };
+  };
+  const places = step.usesBath ? baths.map((b) => ({ batches: b.batches, liquorMl: b.liquor.value * b.turns, ...ofBatch(b.batches) })) : batches.map((b) => ({ batches: [b.number], liquorMl: b.liquor.value, ...ofBatch([b.number]) }));
+  return places.filter((p) => p.wofG > 0);
+}
+
+function takeAll(groups: readonly PlannedGroup[], batches: readonly PlannedBatch[], wanted: readonly (readonly Wanted[])[], input: PlanInput) {
+  const materials: PlannedMaterial[] = [];
+  const baseWeighings: PlannedWeighing[] = [];
+  for (const base of input.bases) {
+    const its = batches.flatMap((batch): Wanted[] => {
+      const parts = batch.groups.flatMap(({ key, pieces }) => groups.filter((g) => g.key === key && g.baseId === base.id).map((g) => ({ g, pieces })));
+      const wofG = parts.reduce((sum, { g, pieces }) => sum + pieces * g.pieceWeightG, 0);
+      if (wofG === 0) return [];
+      const target = figure(wofG, 'g', 'pieces in this vessel × dry weight of one', [{ name: `${base.pieceWord}s`, value: parts.reduce((sum, p) => sum + p.pieces, 0), unit: '', source: 'split over the vessels' }, { name: 'dry weight of one', value: base.pieceWeightG, unit: 'g', source: 'as written' }]);
+      return [{ batch: batch.number, forBatches: [batch.number], materialId: base.id, materialName: base.name, measure: 'weight', target, tolerance: weighingToleranceG(wofG, 1), advice: [], dose: null }];
+    });
+    const taken = takeFromStock(base, its, input, { isBase: true });
+    materials.push(taken.planned);
+    baseWeighings.push(...taken.weighings);
+  }
+  const weighings: PlannedWeighing[][] = wanted.map(() => []);
+  const flat = wanted.flatMap((its, stepIndex) => its.filter((w) => w.target.value > 0).map((w) => ({ w, stepIndex })));
+  for (const id of new Set(flat.map(({ w }) => w.materialId))) {
+    const its = flat.filter(({ w }) => w.materialId === id);
+    const taken = takeFromStock(materialById(input, id), its.map(({ w }) => w), input, { isBase: false });
+    materials.push(taken.planned);
+    taken.weighings.forEach((w, i) => weighings[its[i]?.stepIndex ?? 0]?.push(w));
+  }
+  baseWeighings.sort((a, b) => a.batch - b.batch);
+  return { materials, baseWeighings, weighings };
+}
+
+interface StepPlace {
+  readonly index: number;
+  readonly after: readonly number[];
+  readonly weighings: readonly PlannedWeighing[];
+  readonly baths: readonly PlannedBath[];
+  readonly groups: readonly PlannedGroup[];
+  readonly input: PlanInput;
+}
+
+function planStep(step: RecipeStep, { index, after, weighings, baths, groups, input }: StepPlace): PlannedStep {
+  const { kind, title, instruction, ceilingC, attended, lookFor, usesBath, finishedBy, wait, course, repeats, strain, targetPh } = step;
+  const temperatureC = hottestC(step);
+  const hazards = step.doses.flatMap((d) => materialById(input, d.materialId).hazards);
   return {
-    number, vesselId: vessel.id, vesselName: vessel.name, metal: vessel.metal, pieces: share.pieces,
-    wof: figure(wofG, 'g', `${base.pieceWord}s in this vessel × dry weight of one`, [
-      { name: `${base.pieceWord}s`, value: share.pieces, unit: '', source: 'split over the vessels' },
-      { name: 'dry weight of one', value: pieceWeightG, unit: 'g', source: 'as written' },
-    ]),
-    liquor,
-    fill: figure(Math.round(((liquor.value + displacedMl) / vessel.workingMl) * 100), '%', '(liquor + room the fibre takes) ÷ working volume', [
-      { name: 'liquor', value: liquor.value, unit: 'ml', source: 'this batch' },
-      { name: 'room the fibre takes', value: Math.round(displacedMl), unit: 'ml', source: `density of ${base.fibre}` },
-      { name: 'working volume', value: vessel.workingMl, unit: 'ml', source: vessel.name },
-    ]),
+    index, kind, title, instruction, durationMin: stepMinutes(step), attended, lookFor, usesBath, finishedBy, wait, course, repeats, strain, targetPh, after, weighings, baths,
+    ...(temperatureC === undefined ? {} : { temperatureC }), ...(ceilingC === undefined ? {} : { ceilingC }),
+    forWhom: forWhom(step, groups, input.recipe), cautions: [...step.cautions, ...cautionsForStep({ kind, temperatureC, usesBath }, hazards)],
   };
 }
 
-function planWeighing(materialId: string, percentOwf: number, batch: PlannedBatch, input: PlanInput): PlannedWeighing {
-  const target = scaleDose(percentOwf, batch.wof.value, input.balance, { doseSource: `${input.recipe.recipeName}, version ${input.recipe.number}` });
-  return {
-    batch: batch.number, materialId, materialName: materialById(input, materialId).name, target,
-    toleranceG: weighingToleranceG(target.value, input.balance.resolutionG), picks: [],
-  };
-}
-
-function baseWeighing(batch: PlannedBatch, { base }: PlanInput): PlannedWeighing {
-  return { batch: batch.number, materialId: base.id, materialName: base.name, target: batch.wof, toleranceG: weighingToleranceG(batch.wof.value, 1), picks: [] };
-}
-
-function planMaterial(material: PlanMaterial, weighings: readonly PlannedWeighing[], today: string, preferOneLot: boolean): PlannedMaterial {
-  const totalMg = weighings.reduce((sum, w) => sum + convertGramsToMilligrams(w.target.value), 0);
-  const { picks, short, notes } = allocate(totalMg, material.stock, { today, preferOneLot });
-  const inputs = weighings.map((w) => ({ name: `batch ${w.batch}`, value: w.target.value, unit: 'g', source: 'weighed out for that vessel' }));
-  return {
-    materialId: material.id, name: material.name, shortMg: short, notes,
-    total: figure(convertMilligramsToGrams(totalMg), 'g', 'sum of the batches, each rounded to the balance', inputs),
-    picks: picks.map((p) => ({ stockLotId: p.stockLotId, amountMg: p.amount })),
-  };
-}
-
-const withShortage = ({ picks, shortMg }: PlannedMaterial): readonly PlannedPick[] =>
-  shortMg > 0 ? [...picks, { stockLotId: null, amountMg: shortMg }] : picks;
-
-function planStep(step: RecipeStep, index: number, weighings: readonly PlannedWeighing[], input: PlanInput): PlannedStep {
-  const { doses, ...rest } = step;
-  const hazards = doses.flatMap((d) => materialById(input, d.materialId).hazards);
-  return { ...rest, index, weighings, cautions: cautionsForStep(step, hazards) };
-}
-
-function planCautions(batches: readonly PlannedBatch[], materials: readonly PlannedMaterial[], pieceWord: string): string[] {
+function planCautions(batches: readonly PlannedBatch[], materials: readonly PlannedMaterial[], groups: readonly PlannedGroup[], baths: readonly PlannedBath[]): string[] {
   const cautions: string[] = [];
-  for (const m of materials) if (m.shortMg > 0) cautions.push(`${m.name} is short by ${formatWeight(convertMilligramsToGrams(m.shortMg))}.`);
-  const most = Math.max(...batches.map((b) => b.pieces));
-  const least = Math.min(...batches.map((b) => b.pieces));
-  if (most !== least) cautions.push(`The batches differ by ${most - least} ${pieceWord}${most - least === 1 ? '' : 's'}: the same ratio and doses, but they heat at different speeds.`);
-  else if (batches.length > 1) cautions.push(`${batches.length} baths: take readings of every batch before the lot is passed.`);
+  for (const m of materials) if (m.short > 0) cautions.push(`${m.name} is short by ${formatAmount(m.short, m.measure)}.`);
+  const word = groups[0]?.pieceWord ?? 'piece';
+  const weights = batches.map((b) => b.wof.value);
+  const [most, least] = [Math.max(...weights), Math.min(...weights)];
+  if (most - least > 0.5) {
+    const pieces = Math.max(...batches.map((b) => b.pieces)) - Math.min(...batches.map((b) => b.pieces));
+    cautions.push(`The batches differ by ${groups.length === 1 && pieces > 0 ? countWords(pieces, word) : `${Math.round(most - least)} g`}: the same ratio and doses, but they heat at different speeds.`);
+  } else if (batches.length > 1) cautions.push(`${batches.length} baths: take readings of every batch before the lot is passed.`);
+  if (batches.some((b) => b.run > 1)) cautions.push('Two runs: the second is dyed after the first. Judge them side by side before either is passed.');
+  for (const bath of new Set(baths)) for (const note of bath.notes) if (/no further|at most; this step/.test(note)) cautions.push(note);
+  cautions.push(...fibreCautions(groups));
+  return [...new Set(cautions)];
+}
+
+/** What a mixed pot will do. */
+function fibreCautions(groups: readonly PlannedGroup[]): string[] {
+  const families = new Set(groups.map((g) => fibreFamily(g.fibre)));
+  const cautions: string[] = [];
+  if (families.has('synthetic')) cautions.push('Synthetic fibre takes nothing from these baths: it stays as it is.');
+  if (families.has('protein') && families.has('cellulose')) cautions.push('Protein and cellulose in one pot: protein takes the dye first and deeper. Mark them, and judge each against its own shade.');
+  else if (new Set(groups.map((g) => g.fibre)).size > 1) cautions.push('Several fibres in one pot come out as different shades: tie a mark to each that survives the pot.');
   return cautions;
 }
 
-function materialById({ materials, base }: PlanInput, id: string): PlanMaterial {
-  const found = id === base.id ? base : materials.find((m) => m.id === id);
-  if (!found) throw new RangeError(`the recipe doses material ${id}, which was not given`);
-  return found;
-}
-
-function listWords(words: readonly string[], last = 'and'): string {
-  return words.length < 2 ? (words[0] ?? '') : `${words.slice(0, -1).join(', ')} ${last} ${words.at(-1)}`;
-}

@@ -13,7 +13,7 @@ export interface RunEntry {
   readonly replacesId: string | null;
   readonly temperatureC: number | null;
   readonly text: string | null;
-  readonly weighing: { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amountMg: number } | null;
+  readonly weighing: { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amount: number } | null;
 }
 
 export type StepState = 'waiting' | 'running' | 'done' | 'skipped';

@@ -11,7 +11,7 @@ import type { RunEntry } from './run-record';
 import { foldRun, nextStepIndex, standingEntries, stepState } from './run-record';
 
 const entry = (id: string, stepIndex: number, kind: RunEntry['kind'], rest: Partial<RunEntry> = {}): RunEntry => ({ id, stepIndex, kind, at: `2026-06-01T09:0${id.length}:00.000Z`, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
-const weighed = (amountMg: number, stockLotId = 'W1') => ({ batch: 1, materialId: 'weld', stockLotId, amountMg });
+const weighed = (amount: number, stockLotId = 'W1') => ({ batch: 1, materialId: 'weld', stockLotId, amount });
 
 describe('foldRun', () => {
   const entries = [entry('a', 0, 'start'), entry('b', 0, 'weigh', { weighing: weighed(90_000) }), entry('c', 0, 'weigh', { weighing: weighed(100_000), replacesId: 'b' }), entry('d', 0, 'finish'), entry('e', 1, 'skip', { text: 'no time' })];
@@ -27,8 +27,8 @@ describe('foldRun', () => {
 
 describe('findDeviations', () => {
   const step: PlannedStep = {
-    index: 2, kind: 'dye', title: 'Dye', instruction: '', temperatureC: 75, ceilingC: 80, durationMin: 60, attended: false, lookFor: '', usesBath: true, cautions: [],
-    weighings: [{ batch: 1, materialId: 'weld', materialName: 'Weld', target: figure(100, 'g', '', []), toleranceG: 2, picks: [{ stockLotId: 'W1', amountMg: 100_000 }] }],
+    index: 2, kind: 'dye', title: 'Dye', instruction: '', temperatureC: 75, ceilingC: 80, durationMin: 60, attended: false, lookFor: '', usesBath: true, cautions: [], after: [1], finishedBy: 'clock', wait: null, course: [], repeats: 1, strain: null, targetPh: null, forWhom: '', baths: [],
+    weighings: [{ batch: 1, forBatches: [1], materialId: 'weld', materialName: 'Weld', measure: 'weight', target: figure(100, 'g', '', []), tolerance: 2, advice: [], picks: [{ stockLotId: 'W1', amount: 100_000 }] }],
   };
   const asPlanned: StepRecord = { stepIndex: 2, startedAt: '2026-06-01T09:00:00Z', finishedAt: '2026-06-01T10:00:00Z', temperaturesC: [75], weighings: [weighed(100_000)] };
   it.each<[string, Partial<StepRecord>, string[]]>([

@@ -8,7 +8,7 @@ import type { PlannedPick } from './lot-plan';
  * @param stepMg shares are whole steps of the balance where the sums allow
  */
 export function sharePicks(needsMg: readonly number[], picks: readonly PlannedPick[], { stepMg, inOrder }: { stepMg: number; inOrder: boolean }): PlannedPick[][] {
-  const left = picks.map((p) => p.amountMg);
+  const left = picks.map((p) => p.amount);
   return needsMg.map((needMg) => {
     const shares: PlannedPick[] = [];
     let toGive = needMg;
@@ -19,11 +19,11 @@ export function sharePicks(needsMg: readonly number[], picks: readonly PlannedPi
       const least = Math.max(0, toGive - (leftFromHere - here));
       const even = leftFromHere === 0 ? 0 : (toGive * here) / leftFromHere;
       const wanted = inOrder ? most : Math.round(even / stepMg) * stepMg;
-      const amountMg = Math.min(most, Math.max(least, wanted));
+      const amount = Math.min(most, Math.max(least, wanted));
       leftFromHere -= here;
-      left[i] = here - amountMg;
-      toGive -= amountMg;
-      if (amountMg > 0) shares.push({ stockLotId: pick.stockLotId, amountMg });
+      left[i] = here - amount;
+      toGive -= amount;
+      if (amount > 0) shares.push({ stockLotId: pick.stockLotId, amount });
     });
     return shares;
   });

@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { piecesThatFit } from '../bath/vessel';
-import { bathVolumeMl } from '../bath/liquor';
 import type { VesselRoom } from './split-batches';
 import { splitBatches } from './split-batches';
 
@@ -58,15 +56,5 @@ describe('splitBatches', () => {
       const unused = split.shares.reduce((sum, s) => sum + s.vessel.workingMl / 1000 - s.pieces, 0);
       expect([split.shares.length, split.spreadPieces, unused]).toEqual(best);
     }), { seed: 31, numRuns: 300 });
-  });
-});
-
-describe('piecesThatFit', () => {
-  it('fits as many as it says, and not one more', () => {
-    fc.assert(fc.property(fc.integer({ min: 500, max: 60_000 }), fc.double({ min: 5, max: 3000, noNaN: true }), fc.integer({ min: 5, max: 80 }), (workingMl, pieceG, ratio) => {
-      const n = piecesThatFit({ workingMl }, pieceG, ratio, 'wool');
-      expect(n === 0 || bathVolumeMl(n * pieceG, ratio, 'wool') <= workingMl).toBe(true);
-      expect(bathVolumeMl((n + 1) * pieceG, ratio, 'wool')).toBeGreaterThan(workingMl);
-    }), { seed: 32 });
   });
 });

@@ -30,7 +30,7 @@ export type SplitResult =
  */
 export function splitBatches(pieces: number, rooms: readonly VesselRoom[]): SplitResult {
   if (!Number.isInteger(pieces) || pieces < 1) throw new RangeError(`pieces must be a whole number of 1 or more, got ${pieces}`);
-  const usable = rooms.filter((r) => r.roomForPieces > 0).sort((a, b) => b.roomForPieces - a.roomForPieces);
+  const usable = rooms.filter((r) => r.roomForPieces > 0).sort((a, b) => b.roomForPieces - a.roomForPieces || b.vessel.workingMl - a.vessel.workingMl);
   const mostPieces = usable.reduce((sum, r) => sum + r.roomForPieces, 0);
   if (pieces > mostPieces) return { ok: false, mostPieces };
 

@@ -1,4 +1,5 @@
-import type { BaseFacts, Material, MaterialFacts, RecipeBody } from '@vestigia/contract';
+import type { BaseFacts, Material, MaterialFacts, recipeBody } from '@vestigia/contract';
+import type { z } from 'zod';
 import type { Hazard, Lab, StepKind } from '@vestigia/core';
 import { CATALOGUE } from '@vestigia/core';
 
@@ -13,20 +14,28 @@ export const SETTINGS = {
   name: 'Saltgrass Dyehouse', zone: 'Europe/London',
   signInNote: 'A studio to try things in. Corin: mud on the slipway · Isaby: heron at low tide · Wenna: seven wet hanks',
   balanceName: 'bench balance', balanceResolutionG: 0.1, balanceCapacityG: 3000, volumeSystem: 'imperial' as const, currency: 'GBP',
+  provenNeeds: 3, roomC: 16, coldWaterC: 10, hotWaterC: 52, liftLimitKg: 16, energyMinorPerKwh: 27,
+  practice: { mordantOnTannin: 'none', aluminium: 'alum15', mordantHeat: 'hot', tartar: 'with', rinseMordant: 'no', doseBy: 'fibre', form: 'dried', straining: 'twice', finish: 'overnight', rinse: 'cure', sun: 'never', endPoint: 'eye', vessel: 'inert', measuring: 'balance', modifiers: 'crystals' },
 };
 
+export const HEAT_SOURCES = [
+  { name: 'Gas ring', powerW: 7500, efficiencyPercent: 45, note: 'Bottle in the yard.' },
+  { name: 'Hob, both plates', powerW: 3600, efficiencyPercent: 65, note: '' },
+  { name: 'Hot plate', powerW: 1500, efficiencyPercent: 60, note: 'Slow with anything big.' },
+] as const;
+
 export const VESSELS = [
-  { name: 'Long pan', metal: 'stainless', workingMl: 28_000, note: 'Two burners wide.' },
-  { name: 'Tall kettle', metal: 'stainless', workingMl: 48_000, note: 'Never lifted full.' },
-  { name: 'Chipped enamel', metal: 'enamel', workingMl: 16_000, note: '' },
-  { name: 'Dented pot', metal: 'aluminium', workingMl: 32_000, note: 'Once held iron, before our time. Scrubbed twice.' },
-  { name: 'Iron cauldron', metal: 'iron', workingMl: 24_000, note: 'Only where iron is wanted.' },
-  { name: 'Ribbon pan', metal: 'stainless', workingMl: 6_000, note: 'For silk and strike-offs.' },
+  { name: 'Long pan', metal: 'stainless', workingMl: 28_000, emptyG: 3400, heat: 'Hob, both plates', note: 'Two burners wide.' },
+  { name: 'Tall kettle', metal: 'stainless', workingMl: 48_000, emptyG: 6100, heat: 'Gas ring', note: 'Never lifted full.' },
+  { name: 'Chipped enamel', metal: 'enamel', workingMl: 16_000, emptyG: 2900, heat: 'Hot plate', note: '' },
+  { name: 'Dented pot', metal: 'aluminium', workingMl: 32_000, heldIron: true, heat: 'Hob, both plates', note: 'Once held iron, before our time. Scrubbed twice.' },
+  { name: 'Iron cauldron', metal: 'iron', workingMl: 24_000, heldIron: true, emptyG: 14_000, heat: 'Gas ring', note: 'Only where iron is wanted.' },
+  { name: 'Ribbon pan', metal: 'stainless', workingMl: 6_000, emptyG: 900, heat: 'Hot plate', note: 'For silk and strike-offs.' },
 ] as const;
 
 export const WATERS = [
-  { name: 'Tap', ph: 7.5, hardnessDh: 14, note: 'Hard. Strip test in spring and autumn.' },
-  { name: 'Rain barrel', ph: 6.3, hardnessDh: 1, note: 'Runs low in August.' },
+  { name: 'Tap', ph: 7.5, hardnessDh: 14, ironMgPerL: 0.05, note: 'Hard. Strip test in spring and autumn.' },
+  { name: 'Rain barrel', ph: 6.3, hardnessDh: 1, ironMgPerL: null, note: 'Runs low in August.' },
 ] as const;
 
 type MaterialSeed = Pick<Material, 'name' | 'kind' | 'hazards'> & { note?: string; measure?: Material['measure']; base?: BaseFacts; facts?: Partial<MaterialFacts> };
@@ -69,8 +78,9 @@ export const MATERIALS: readonly MaterialSeed[] = [
   { name: 'Pot bleach', kind: 'detergent', measure: 'volume', hazards: hazards('chlorineBleach', 'caustic', 'irritant'), ...known('chlorine-bleach', { reorderPoint: 2_000_000, reorderQuantity: 4_000_000, leadTimeDays: 2 }), note: 'For scrubbing pots only.' },
 ];
 
-type StepSeed = Omit<RecipeBody['steps'][number], 'doses'> & { doses: readonly (readonly [material: string, percentOwf: number])[] };
-export type RecipeSeed = Omit<RecipeBody, 'steps'> & { name: string; steps: readonly StepSeed[] };
+type BodySeed = z.input<typeof recipeBody>;
+type StepSeed = Omit<BodySeed['steps'][number], 'doses'> & { doses: readonly (readonly [material: string, percentOwf: number])[] };
+export type RecipeSeed = Omit<BodySeed, 'steps'> & { name: string; steps: readonly StepSeed[] };
 
 const step = (kind: StepKind, title: string, instruction: string, durationMin: number, attended: boolean, lookFor: string, rest: Partial<StepSeed> = {}): StepSeed => ({
   kind, title, instruction, durationMin, attended, lookFor, usesBath: false, doses: [], ...rest,
@@ -99,7 +109,7 @@ const INERT: RecipeSeed['allowedMetals'] = ['stainless', 'enamel'];
 const WOOL_WEEK = 10_080;
 
 export const RECIPES: readonly RecipeSeed[] = [
-  { name: 'Weld on alum', fibres: ['wool', 'alpaca'], liquorRatio: 30, allowedMetals: ['stainless', 'enamel', 'aluminium'], note: 'Hard water wanted: chalk if only the barrel is to hand.', steps: [scourWool, alum(15), extract('Weld, dried tops', 100, 78, 82, 60), dye(75, 80, 60), ...finish(WOOL_WEEK)] },
+  { name: 'Weld on alum', fibres: ['wool', 'alpaca'], liquorRatio: 30, allowedMetals: ['stainless', 'enamel', 'aluminium'], note: 'Hard water wanted: chalk if only the barrel is to hand.', liquorRatioLeast: 22, water: { asks: 'hard', hardnessDh: null }, steps: [scourWool, alum(15), extract('Weld, dried tops', 100, 78, 82, 60), dye(75, 80, 60), ...finish(WOOL_WEEK)] },
   { name: 'Alder cones, saddened', fibres: ['wool'], liquorRatio: 30, allowedMetals: INERT, note: 'Brings its own tannin: no mordant.', steps: [scourWool, wetOut, extract('Alder cones', 150, 95, 100, 90), dye(90, 95, 75), sadden(1.5), ...finish(WOOL_WEEK)] },
   { name: 'Cutch brown', fibres: ['wool'], liquorRatio: 25, allowedMetals: INERT, note: 'Extract: dissolve lump by lump.', steps: [scourWool, wetOut, extract('Cutch', 30, 85, 95, 40), dye(85, 92, 90), ...finish(WOOL_WEEK)] },
   { name: 'Galls and iron', fibres: ['linen', 'cotton'], liquorRatio: 20, allowedMetals: INERT, note: 'Tannin first, iron after. Rinse between.', steps: [scourLinen, step('tannin', 'Tannin', 'Galls steeped hot, cloth in, leave overnight.', 720, false, 'Tea-coloured and even', { temperatureC: 55, ceilingC: 65, usesBath: true, doses: [['Oak galls, ground', 20]] }), sadden(3), ...finish(4320)] },

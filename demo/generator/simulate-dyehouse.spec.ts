@@ -42,7 +42,7 @@ describe('the demo studio', () => {
   });
 
   it('weighed what it moved', () => {
-    const weighed = standingEntries(demo.runEntries).reduce((sum, e) => sum + (e.weighing?.amountMg ?? 0), 0);
+    const weighed = standingEntries(demo.runEntries).reduce((sum, e) => sum + (e.weighing?.amount ?? 0), 0);
     expect(demo.movements.filter((m) => m.kind === 'use' && m.lotId !== null).reduce((sum, m) => sum - m.amount, 0)).toBe(weighed);
   });
 

@@ -1,10 +1,12 @@
 import type { StudioFile } from '@vestigia/contract';
+import { recipeBody } from '@vestigia/contract';
 import type { Lab, LotPlan, PlanMaterial } from '@vestigia/core';
 import { checkVerdict, ciede2000, compareThenAndNow, convertGramsToMilligrams, lotColour, planLot, readLotSize, roundToResolution } from '@vestigia/core';
 import { Random } from './random';
+import { addRecipesHistory } from './recipes-history';
 import { addStoresHistory } from './stores-history';
 import type { ColourwaySeed, RecipeSeed } from './saltgrass';
-import { COLOURWAYS, MATERIALS, PEOPLE, RECIPES, SETTINGS, SUPPLIES, VESSELS, WATERS } from './saltgrass';
+import { COLOURWAYS, HEAT_SOURCES, MATERIALS, PEOPLE, RECIPES, SETTINGS, SUPPLIES, VESSELS, WATERS } from './saltgrass';
 
 const HOUR_MS = 3_600_000;
 const DAY_MS = 24 * HOUR_MS;
@@ -83,6 +85,7 @@ class Dyehouse {
     });
     for (const delivery of deliveries) this.deliver(delivery);
     addStoresHistory(this.doc, { random: this.random, endMs: this.endMs, materialId: (name) => this.materialId(name), byId: () => this.personId() });
+    addRecipesHistory(this.doc, { random: new Random(this.sim.seed + 2), endMs: this.endMs, materialId: (name) => this.materialId(name) });
     this.doc.movements.sort(byTime);
     this.doc.promises.sort(byTime);
     this.doc.runEntries.sort((a, b) => byText(a.recordedAt, b.recordedAt));
@@ -92,6 +95,9 @@ class Dyehouse {
   private furnish(): Doc {
     const { random, startMs } = this;
     const id = (): string => random.id(startMs - DAY_MS);
+    // Furniture that came later has its own chance, so that the story stays what it was.
+    const later = new Random(this.sim.seed + 1);
+    const heatSources = HEAT_SOURCES.map((h) => ({ id: later.id(startMs - DAY_MS), ...h }));
     const people = PEOPLE.map((p) => ({ id: id(), ...p }));
     const materials = MATERIALS.map((m) => ({ id: id(), name: m.name, kind: m.kind, measure: m.measure ?? ('weight' as const), hazards: m.hazards, note: m.note ?? '', base: m.base ?? null, facts: m.facts ?? {} }));
     for (const m of materials) this.materialIds.set(m.name, m.id);
@@ -105,8 +111,8 @@ class Dyehouse {
       baseMaterialId: this.materialId(c.base), master: { ...c.shade, illuminant: 'D65' as const, observer: '10' as const }, toleranceDeltaE: c.toleranceDeltaE, note: c.note,
     }));
     return {
-      format: 'vestigia-studio', formatVersion: 1, asOf: this.sim.asOf, settings: SETTINGS, people,
-      vessels: VESSELS.map((v) => ({ id: id(), ...v })), waters: WATERS.map((w) => ({ id: id(), ...w })),
+      format: 'vestigia-studio', formatVersion: 2, asOf: this.sim.asOf, settings: SETTINGS, people,
+      heatSources, vessels: VESSELS.map(({ heat, ...v }) => ({ id: id(), ...v, heatSourceId: heatSources.find((h) => h.name === heat)?.id ?? null })), waters: WATERS.map((w) => ({ id: id(), ...w })),
       materials, stockLots: [], recipes, recipeVersions, standings, colourways,
       lots: [], movements: [], promises: [], runEntries: [], readings: [], verdicts: [],
     };
@@ -159,14 +165,14 @@ class Dyehouse {
     if (!size.ok) throw new Error(size.sentence);
     const vessels = this.doc.vessels.filter((v) => (spoiled ? v.name === 'Dented pot' : v.name !== 'Dented pot'));
     const planned = planLot({
-      ...size.size, today: iso(startMs).slice(0, 10),
-      recipe: { id: version.id, recipeName: seed.recipe, number: version.number, ...version.body, ...(spoiled ? { allowedMetals: ['aluminium' as const] } : {}) },
-      base: { ...this.forPlan(base.id), fibre: base.base.fibre, pieceWord: base.base.pieceWord },
+      today: iso(startMs).slice(0, 10), water: null, room: SETTINGS,
+      recipe: { id: version.id, recipeName: seed.recipe, number: version.number, ...recipeBody.parse(version.body), ...(spoiled ? { allowedMetals: ['aluminium' as const] } : {}) },
+      bases: [{ ...this.forPlan(base.id), fibre: base.base.fibre, pieceWord: base.base.pieceWord, ...size.size }],
       materials: this.doc.materials.filter((m) => m.kind !== 'fibre').map((m) => this.forPlan(m.id)),
-      vessels, balance: { name: SETTINGS.balanceName, resolutionG: SETTINGS.balanceResolutionG, capacityG: SETTINGS.balanceCapacityG },
+      vessels: vessels.map((v) => ({ ...v, heatSource: this.doc.heatSources?.find((h) => h.id === v.heatSourceId) ?? null })), balance: { name: SETTINGS.balanceName, resolutionG: SETTINGS.balanceResolutionG, capacityG: SETTINGS.balanceCapacityG },
     });
     // A lot that doesn't fit or is short was not dyed that week.
-    if (!planned.ok || planned.plan.materials.some((m) => m.shortMg > 0)) return;
+    if (!planned.ok || planned.plan.materials.some((m) => m.short > 0)) return;
     const water = this.doc.waters[this.random.next() < 0.78 ? 0 : 1] as Doc['waters'][number];
     const lot = this.agree(planned.plan, { colourway, startMs, written, water, reorderOf: reorderOf?.lot, recipeVersionId: version.id, baseId: base.id });
     this.work(lot, seed, startMs + 40 * 60_000, { spoiled, unjudged, water: water.name, undyed: base.base.undyed });
@@ -180,7 +186,7 @@ class Dyehouse {
     };
     if (of.reorderOf) lot.factors = compareThenAndNow(this.conditions(of.reorderOf), this.conditions(lot));
     this.doc.lots.push(lot);
-    for (const pick of plan.materials.flatMap((m) => m.picks)) this.promise(lot, pick.stockLotId, pick.amountMg, of.startMs);
+    for (const pick of plan.materials.flatMap((m) => m.picks)) this.promise(lot, pick.stockLotId, pick.amount, of.startMs);
     return lot;
   }
 
@@ -201,7 +207,7 @@ class Dyehouse {
       for (const weighing of step.weighings) {
         for (const pick of weighing.picks) {
           weighMs += 90_000;
-          if (pick.stockLotId !== null) this.weigh(lot, step.index, weighing.batch, weighing.materialId, pick.stockLotId, pick.amountMg, weighMs, enter);
+          if (pick.stockLotId !== null) this.weigh(lot, step.index, weighing.batch, weighing.materialId, pick.stockLotId, pick.amount, weighMs, enter);
         }
       }
       if (step.temperatureC !== undefined) {
@@ -227,7 +233,7 @@ class Dyehouse {
     const wantedMg = convertGramsToMilligrams(roundToResolution((amountMg / 1000) * off, SETTINGS.balanceResolutionG));
     const spare = jar.onHand - jar.promised;
     const takenMg = Math.max(100, Math.min(wantedMg, amountMg + Math.max(0, spare), jar.onHand));
-    const runEntryId = enter(stepIndex, 'weigh', atMs, { weighing: { batch, materialId, stockLotId: jarId, amountMg: takenMg } });
+    const runEntryId = enter(stepIndex, 'weigh', atMs, { weighing: { batch, materialId, stockLotId: jarId, amount: takenMg } });
     if (runEntryId === undefined) return;
     this.doc.movements.push({ id: this.random.id(atMs), stockLotId: jarId, kind: 'use', amount: -takenMg, lotId: lot.id, runEntryId, reversesId: null, note: '', byId: this.personId(), at: iso(atMs) });
     jar.onHand -= takenMg;
@@ -272,7 +278,7 @@ class Dyehouse {
     const dyeId = this.materialId(seed.dyestuff);
     const wanted = lot.plan.steps.flatMap((s) => s.weighings).filter((w) => w.materialId === dyeId && w.batch === batch).reduce((sum, w) => sum + w.target.value, 0);
     const given = this.doc.runEntries.filter((e) => e.lotId === lot.id && e.weighing?.materialId === dyeId && e.weighing.batch === batch)
-      .reduce((sum, e) => sum + ((e.weighing?.amountMg ?? 0) / 1000) * this.jar(e.weighing?.stockLotId ?? '').strength, 0);
+      .reduce((sum, e) => sum + ((e.weighing?.amount ?? 0) / 1000) * this.jar(e.weighing?.stockLotId ?? '').strength, 0);
     const depth = (1 - Math.exp((-1.6 * given) / wanted)) / (1 - Math.exp(-1.6));
     const mix = (from: number, to: number): number => from + (to - from) * depth;
     const rain = how.water === 'Rain barrel' ? 1 : 0;
@@ -317,12 +323,12 @@ class Dyehouse {
   private conditions(lot: DocLot): Parameters<typeof compareThenAndNow>[0] {
     const version = this.doc.recipeVersions.find((v) => v.id === lot.recipeVersionId);
     const recipe = this.doc.recipes.find((r) => r.id === version?.recipeId);
-    const sources = (m: LotPlan['materials'][number]) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: this.doc.stockLots.find((s) => s.id === p.stockLotId)?.tag ?? '' }]));
-    const isBase = (m: LotPlan['materials'][number]): boolean => m.materialId === lot.baseMaterialId;
+    const sources = (m: DocLot['plan']['materials'][number]) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: this.doc.stockLots.find((s) => s.id === p.stockLotId)?.tag ?? '' }]));
+    const isBase = (m: DocLot['plan']['materials'][number]): boolean => m.materialId === lot.baseMaterialId;
     return {
-      recipe: { id: lot.recipeVersionId, name: `${recipe?.name ?? ''}, version ${version?.number ?? 1}` }, water: lot.water, liquorRatio: lot.plan.liquorRatio,
+      recipe: { id: lot.recipeVersionId, name: `${recipe?.name ?? ''}, version ${version?.number ?? 1}` }, water: lot.water ?? null, liquorRatio: lot.plan.liquorRatio,
       base: lot.plan.materials.filter(isBase).flatMap(sources),
-      materials: lot.plan.materials.filter((m) => !isBase(m)).map((m) => ({ materialId: m.materialId, name: m.name, percentOwf: (m.total.value / lot.plan.wof.value) * 100, sources: sources(m) })),
+      materials: lot.plan.materials.filter((m) => !isBase(m)).map((m) => ({ materialId: m.materialId, name: m.name, measure: m.measure ?? 'weight', percentOwf: (m.total.value / lot.plan.wof.value) * 100, sources: sources(m) })),
       vessels: lot.plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
     };
   }
@@ -347,7 +353,7 @@ class Dyehouse {
   private forPlan(materialId: string): PlanMaterial {
     const material = this.doc.materials.find((m) => m.id === materialId);
     const stock = this.jars.filter((j) => j.materialId === materialId).map((j) => ({ stockLotId: j.id, free: j.onHand - j.promised, receivedOn: j.receivedOn, ...(j.bestBefore === null ? {} : { bestBefore: j.bestBefore }) }));
-    return { id: materialId, name: material?.name ?? '', hazards: material?.hazards ?? [], stock };
+    return { id: materialId, name: material?.name ?? '', hazards: material?.hazards ?? [], measure: material?.measure ?? 'weight', packet: null, spoons: [], dryFactor: null, stock };
   }
 
   private materialId(name: string): string {

@@ -13,7 +13,7 @@ import { importDocument } from '../document/import-document';
 import { Writer } from '../http/write';
 import { MIGRATIONS, copyTemplate } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio, reading, verdict } from '../test/test-studio';
+import { KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio, reading, verdict, proof, stripReading, stripTrial } from '../test/test-studio';
 import { DiskFlush } from './disk-flush';
 import { lockFolder } from './folder-lock';
 import { openFolder } from './open-database';
@@ -30,6 +30,10 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     await dyeLot(studio, f, lotId, { grams: 200 });
     await studio.agent.post(`/api/lots/${lotId}/readings`).send(reading('dry')).expect(200);
     await studio.agent.post(`/api/lots/${lotId}/verdicts`).send(verdict('pass')).expect(200);
+    await studio.agent.post(`/api/recipe-versions/${f.version}/proofs`).send(proof()).expect(200);
+    const trial = ((await studio.agent.post('/api/strip-trials').send(stripTrial(f)).expect(200)).body as { id: string }).id;
+    await studio.agent.post(`/api/strip-trials/${trial}/readings`).send(stripReading(1, 80)).expect(200);
+    await studio.agent.post(`/api/strip-trials/${trial}/promotions`).send({ id: newId(), number: 1, name: null, recipeId: newId() }).expect(200);
   });
   afterAll(() => studio.close());
 
@@ -42,7 +46,7 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     }
   };
 
-  it.each(['movements', 'promises', 'run_entries', 'readings', 'verdicts', 'recipe_versions', 'standings', 'lots'])('refuses to change or lose a row of %s', async (table) => {
+  it.each(['movements', 'promises', 'run_entries', 'readings', 'verdicts', 'recipe_versions', 'standings', 'lots', 'proofs', 'strip_trials', 'strip_readings', 'strip_promotions'])('refuses to change or lose a row of %s', async (table) => {
     const count = async (): Promise<number> => ((await studio.context.database.db.execute(sql.raw(`SELECT count(*)::int AS n FROM ${table}`))) as unknown as { rows: { n: number }[] }).rows[0]?.n ?? 0;
     const before = await count();
     expect(before).toBeGreaterThan(0);
@@ -128,7 +132,7 @@ describe('a studio file', () => {
     await target.close();
   });
 
-  it.each([['another program’s file', { format: 'x' }, /not a studio file/], ['a newer version', { ...demo, formatVersion: 2 }, /newer version/]])('refuses %s', (_name, value, sentence) => {
+  it.each([['another program’s file', { format: 'x' }, /not a studio file/], ['a newer version', { ...demo, formatVersion: 3 }, /newer version/]])('refuses %s', (_name, value, sentence) => {
     const result = studioDocument.safeParse(value);
     expect(result.error?.issues.map((i) => i.message).join(' ')).toMatch(sentence);
   });

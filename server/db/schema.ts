@@ -1,8 +1,9 @@
-import type { BaseFacts, Liquor, MaterialFacts, RecipeBody, StockFacts, StudioVessel, WaterSource } from '@vestigia/contract';
+import type { BaseFacts, Liquor, LotExtras, MaterialFacts, RecipeBody, StockFacts, StudioVessel, WaterSource } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import type { ColourConditions, ConversionKind, Factor, Hazard, KitchenUnit, Lab, LotPlan, MaterialKind, MovementKind, RunEntry, StockMeasure, VolumeSystem } from '@vestigia/core';
+import type { ColourConditions, ConversionKind, Factor, Hazard, KeptPlan, KitchenUnit, Lab, LaidStrip, LotCheck, LotPlan, MaterialKind, MovementKind, Practice, RunEntry, Standing, StockMeasure, StripFactor, StripLevel, VolumeSystem } from '@vestigia/core';
+import { DEFAULT_PROOFS_NEEDED } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
-import { bigint, bigserial, boolean, check, customType, date, index, integer, jsonb, pgTable, real, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { bigint, bigserial, boolean, check, customType, date, doublePrecision, index, integer, jsonb, pgTable, real, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 
 /*
  * Tables marked «append-only» refuse update, delete and truncate in the database itself (see the hand-written migration).
@@ -23,6 +24,13 @@ export const studio = pgTable('studio', {
   balanceCapacityG: real('balance_capacity_g').notNull().default(3000),
   volumeSystem: text('volume_system').$type<VolumeSystem>(),
   currency: text('currency').notNull().default('EUR'),
+  practice: jsonb('practice').$type<Practice>().notNull().default({}),
+  provenNeeds: integer('proven_needs').notNull().default(DEFAULT_PROOFS_NEEDED),
+  roomC: doublePrecision('room_c').notNull().default(18),
+  coldWaterC: doublePrecision('cold_water_c').notNull().default(12),
+  hotWaterC: doublePrecision('hot_water_c').notNull().default(55),
+  liftLimitKg: doublePrecision('lift_limit_kg').notNull().default(15),
+  energyMinorPerKwh: doublePrecision('energy_minor_per_kwh'),
   version: integer('version').notNull().default(1),
 }, (t) => [check('one_studio', sql`${t.only}`)]);
 
@@ -45,11 +53,24 @@ export const answered = pgTable('answered', {
   at: instant('at').notNull(),
 });
 
+export const heatSources = pgTable('heat_sources', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  powerW: doublePrecision('power_w').notNull(),
+  efficiencyPercent: doublePrecision('efficiency_percent').notNull(),
+  note: text('note').notNull().default(''),
+  version: integer('version').notNull().default(1),
+});
+
 export const vessels = pgTable('vessels', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique(),
   metal: text('metal').$type<StudioVessel['metal']>().notNull(),
   workingMl: integer('working_ml').notNull(),
+  heldIron: boolean('held_iron').notNull().default(false),
+  emptyG: doublePrecision('empty_g'),
+  mostC: doublePrecision('most_c'),
+  heatSourceId: uuid('heat_source_id').references(() => heatSources.id),
   note: text('note').notNull().default(''),
   version: integer('version').notNull().default(1),
 });
@@ -59,6 +80,7 @@ export const waters = pgTable('waters', {
   name: text('name').notNull().unique(),
   ph: real('ph').$type<WaterSource['ph']>(),
   hardnessDh: real('hardness_dh').$type<WaterSource['hardnessDh']>(),
+  ironMgPerL: doublePrecision('iron_mg_per_l'),
   note: text('note').notNull().default(''),
   version: integer('version').notNull().default(1),
 });
@@ -212,11 +234,70 @@ export const standings = pgTable('standings', {
   seq: seq(),
   id: uuid('id').primaryKey(),
   recipeVersionId: uuid('recipe_version_id').notNull().references(() => recipeVersions.id),
-  standing: text('standing').$type<'trial' | 'proof' | 'proven' | 'retired'>().notNull(),
+  standing: text('standing').$type<Standing>().notNull(),
   reason: text('reason').notNull().default(''),
   at: instant('at').notNull(),
   byId: uuid('by_id').notNull().references(() => people.id),
 }, (t) => [index('standings_version').on(t.recipeVersionId)]);
+
+/** Append-only: small proofs of a version, read dry against the shade wanted. */
+export const proofs = pgTable('proofs', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  recipeVersionId: uuid('recipe_version_id').notNull().references(() => recipeVersions.id),
+  wofG: doublePrecision('wof_g').notNull(),
+  lab: jsonb('lab').$type<Lab>().notNull(),
+  wanted: jsonb('wanted').$type<Lab>().notNull(),
+  conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
+  toleranceDeltaE: doublePrecision('tolerance_delta_e').notNull(),
+  deltaE: doublePrecision('delta_e').notNull(),
+  note: text('note').notNull().default(''),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+}, (t) => [index('proofs_version').on(t.recipeVersionId)]);
+
+/** Append-only: strips alike but for one factor, with what was worked out for each when they were cut. */
+export const stripTrials = pgTable('strip_trials', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  recipeVersionId: uuid('recipe_version_id').notNull().references(() => recipeVersions.id),
+  baseMaterialId: uuid('base_material_id').notNull().references(() => materials.id),
+  waterId: uuid('water_id'),
+  factor: text('factor').$type<StripFactor>().notNull(),
+  materialId: uuid('material_id').references(() => materials.id),
+  totalMg: amount('total_mg').notNull(),
+  levels: jsonb('levels').$type<StripLevel[]>().notNull(),
+  laid: jsonb('laid').$type<LaidStrip[]>().notNull(),
+  note: text('note').notNull().default(''),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+});
+
+/** Append-only. */
+export const stripReadings = pgTable('strip_readings', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  trialId: uuid('trial_id').notNull().references(() => stripTrials.id),
+  number: integer('number').notNull(),
+  lab: jsonb('lab').$type<Lab>().notNull(),
+  conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
+  note: text('note').notNull().default(''),
+  replacesId: uuid('replaces_id').unique(),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+}, (t) => [index('strip_readings_trial').on(t.trialId)]);
+
+/** Append-only: the recipe version that was made of a strip. */
+export const stripPromotions = pgTable('strip_promotions', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  trialId: uuid('trial_id').notNull().references(() => stripTrials.id),
+  number: integer('number').notNull(),
+  recipeVersionId: uuid('recipe_version_id').notNull().references(() => recipeVersions.id),
+  at: instant('at').notNull(),
+  byId: uuid('by_id').notNull().references(() => people.id),
+}, (t) => [index('strip_promotions_trial').on(t.trialId)]);
 
 export const colourways = pgTable('colourways', {
   id: uuid('id').primaryKey(),
@@ -238,13 +319,17 @@ export const lots = pgTable('lots', {
   baseMaterialId: uuid('base_material_id').notNull().references(() => materials.id),
   waterId: uuid('water_id').references(() => waters.id),
   /** The water as it was when the lot was agreed: a source's figures are edited later. */
-  water: jsonb('water').$type<Pick<WaterSource, 'id' | 'name' | 'ph' | 'hardnessDh'>>(),
+  water: jsonb('water').$type<Pick<WaterSource, 'id' | 'name' | 'ph' | 'hardnessDh'> & Partial<Pick<WaterSource, 'ironMgPerL'>>>(),
   reorderOfId: uuid('reorder_of_id'),
   written: text('written').notNull(),
   pieces: integer('pieces').notNull(),
   pieceWeightMg: amount('piece_weight_mg').notNull(),
   batches: integer('batches').notNull(),
-  plan: jsonb('plan').$type<LotPlan>().notNull(),
+  plan: jsonb('plan').$type<KeptPlan>().notNull(),
+  /** What was asked for beside: other bases, a shorter bath, two runs, intake, another school. */
+  asked: jsonb('asked').$type<Partial<LotExtras>>().notNull().default({}),
+  /** Cautions gone past when it was agreed, each with its reason. */
+  checks: jsonb('checks').$type<(LotCheck & { reason: string })[]>().notNull().default([]),
   factors: jsonb('factors').$type<Factor[]>().notNull(),
   note: text('note').notNull().default(''),
   at: instant('at').notNull(),

@@ -1,13 +1,15 @@
 import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { KeptPlan } from '@vestigia/core';
+import { completePlan } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, it } from 'vitest';
 import { MIGRATIONS } from '../test/databases';
 import { KINDS, newId, openTestStudio } from '../test/test-studio';
 import { insertRows } from './insert-rows';
 import { openFolder } from './open-database';
-import { materials, movements, people, stockBalances, stockLots } from './schema';
+import { lots, materials, movements, people, runEntries, stockBalances, stockLots } from './schema';
 
 const NOW = new Date('2026-06-01T09:00:00.000Z');
 
@@ -94,5 +96,33 @@ describe.runIf(KINDS.includes('server'))('a database server that ends its connec
     await db.execute(own);
     await expect.poll(async () => (await studio.agent.get('/api/stores')).status).toBe(200);
     await studio.close();
+  });
+});
+
+describe('lots from before', () => {
+  const root = mkdtempSync(join(tmpdir(), 'vestigia-lots-'));
+  afterAll(() => rmSync(root, { recursive: true, force: true }));
+
+  it('knows plans and weighings of before by their new names, and fills in what they don’t say', async () => {
+    const folder = join(root, 'older');
+    const [person, base, recipe, version, colourway, lot, jar] = Array.from({ length: 7 }, newId);
+    const before = await openFolder(folder, earlierMigrations(join(root, 'older-migrations'), 5), NOW);
+    const plan = { pieces: 1, pieceWeightG: 100, wof: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } }, liquorRatio: 30, cautions: [], batches: [], materials: [{ materialId: base, name: 'Wool', shortMg: 7, notes: ['said "amountMg": once'], picks: [{ stockLotId: jar, amountMg: 100_000 }], total: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } } }], steps: [{ index: 0, kind: 'fibre', title: 'Weigh', instruction: '', durationMin: 5, attended: true, lookFor: '', usesBath: false, cautions: [], weighings: [{ batch: 1, materialId: base, materialName: 'Wool', toleranceG: 2, picks: [], target: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } } }] }] };
+    for (const statement of [
+      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`, `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`, `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${base}', 'Wool', 'fibre', 'weight', '[]')`,
+      `INSERT INTO recipes (id, name) VALUES ('${recipe}', 'Weld')`, `INSERT INTO recipe_versions (id, recipe_id, number, body, at, by_id) VALUES ('${version}', '${recipe}', 1, '{}', '2026-01-01', '${person}')`,
+      `INSERT INTO colourways (id, name, recipe_version_id, base_material_id, master, tolerance_delta_e) VALUES ('${colourway}', 'Marram', '${version}', '${base}', '{}', 2)`,
+      `INSERT INTO lots (id, number, colourway_id, recipe_version_id, base_material_id, written, pieces, piece_weight_mg, batches, plan, factors, at, by_id) VALUES ('${lot}', 1, '${colourway}', '${version}', '${base}', '1', 1, 100000, 1, '${JSON.stringify(plan)}', '[]', '2026-01-01', '${person}')`,
+      `INSERT INTO run_entries (id, lot_id, step_index, kind, at, recorded_at, by_id, weighing) VALUES ('${newId()}', '${lot}', 0, 'weigh', '2026-01-01', '2026-01-01', '${person}', '{"batch": 1, "materialId": "m", "stockLotId": "j", "amountMg": 5}'), ('${newId()}', '${lot}', 0, 'note', '2026-01-01', '2026-01-01', '${person}', NULL)`,
+    ]) await before.db.execute(sql.raw(statement));
+    await before.close();
+
+    const after = await openFolder(folder, MIGRATIONS, NOW);
+    const [kept] = await after.db.select().from(lots);
+    expect(completePlan(kept?.plan as KeptPlan)).toMatchObject({ groups: [], materials: [{ short: 7, measure: 'weight', notes: ['said "amountMg": once'], picks: [{ amount: 100_000 }] }], steps: [{ after: [], baths: [], finishedBy: 'clock', weighings: [{ tolerance: 2, forBatches: [1], measure: 'weight' }] }] });
+    expect((await after.db.select().from(runEntries).orderBy(runEntries.seq)).map((e) => e.weighing)).toEqual([{ batch: 1, materialId: 'm', stockLotId: 'j', amount: 5 }, null]);
+    expect([kept?.checks, kept?.asked]).toEqual([[], {}]);
+    await expect(after.db.update(lots).set({ note: 'changed' })).rejects.toThrow();
+    await after.close();
   });
 });

@@ -1,4 +1,6 @@
 import type { StudioDocument } from '@vestigia/contract';
+import { lotExtras, readRecipeBody } from '@vestigia/contract';
+import { completePlan } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { asc } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
@@ -28,23 +30,28 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
   const lots = await db.select().from(schema.lots).orderBy(by(schema.lots.number));
   const readings = await db.select().from(schema.readings).orderBy(by(schema.readings.seq));
   return {
-    format: 'vestigia-studio', formatVersion: 1, asOf: now.toISOString(), settings: rest,
+    format: 'vestigia-studio', formatVersion: 2, asOf: now.toISOString(), settings: rest,
     people: await db.select({ id: schema.people.id, name: schema.people.name }).from(schema.people).orderBy(by(schema.people.name)),
     vessels: clean(await db.select().from(schema.vessels).orderBy(by(schema.vessels.name))),
+    heatSources: clean(await db.select().from(schema.heatSources).orderBy(by(schema.heatSources.name))),
     waters: clean(await db.select().from(schema.waters).orderBy(by(schema.waters.name))),
     materials: clean(await db.select().from(schema.materials).orderBy(by(schema.materials.name))),
     stockLots: clean(await db.select().from(schema.stockLots).orderBy(by(schema.stockLots.tag))).map((s) => ({ ...s, liquor: null })),
     conversions: clean(await db.select().from(schema.conversions).orderBy(by(schema.conversions.seq))),
     recipes: await db.select().from(schema.recipes).orderBy(by(schema.recipes.name)),
-    recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))),
+    recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))).map((v) => ({ ...v, body: readRecipeBody(v.body) })),
     standings: clean(await db.select().from(schema.standings).orderBy(by(schema.standings.seq))),
     colourways: clean(await db.select().from(schema.colourways).orderBy(by(schema.colourways.name))),
-    lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches') as StudioDocument['lots'],
+    lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches').map((l) => ({ ...l, plan: completePlan(l.plan), asked: lotExtras.parse(l.asked), water: l.water ? { ...l.water, ironMgPerL: l.water.ironMgPerL ?? null } : null })) as StudioDocument['lots'],
     movements: clean(await db.select().from(schema.movements).orderBy(by(schema.movements.seq))),
     promises: clean(await db.select().from(schema.promises).orderBy(by(schema.promises.seq))),
     runEntries: clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq))),
     readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
     verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),
+    proofs: clean(await db.select().from(schema.proofs).orderBy(by(schema.proofs.seq))).map(({ conditions, ...p }) => ({ ...p, ...conditions })),
+    stripTrials: clean(await db.select().from(schema.stripTrials).orderBy(by(schema.stripTrials.seq))) as StudioDocument['stripTrials'],
+    stripReadings: clean(await db.select().from(schema.stripReadings).orderBy(by(schema.stripReadings.seq))).map(({ conditions, ...r }) => ({ ...r, ...conditions })),
+    stripPromotions: clean(await db.select().from(schema.stripPromotions).orderBy(by(schema.stripPromotions.seq))),
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
     attachments: clean(await db.select().from(schema.attachments).orderBy(by(schema.attachments.seq))).map(({ content, ...a }) => ({ ...a, base64: Buffer.from(content).toString('base64') })),

@@ -33,6 +33,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   const insert = <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]): Promise<void> => insertRows(tx, table, rows);
   await insert(schema.studio, [d.settings]);
   await insert(schema.people, people);
+  await insert(schema.heatSources, d.heatSources);
   await insert(schema.vessels, d.vessels);
   await insert(schema.waters, d.waters);
   await insert(schema.materials, d.materials);
@@ -47,6 +48,10 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insertLedgers(tx, d, insert);
   await insert(schema.readings, d.readings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })));
   await insert(schema.verdicts, d.verdicts);
+  await insert(schema.proofs, d.proofs.map(({ illuminant, observer, ...p }) => ({ ...p, conditions: { illuminant, observer } })));
+  await insert(schema.stripTrials, d.stripTrials);
+  await insert(schema.stripReadings, d.stripReadings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })));
+  await insert(schema.stripPromotions, d.stripPromotions);
   await insert(schema.spoonWeighings, d.spoonWeighings);
   await insert(schema.liquorEntries, d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })));
   for (const { base64, ...a } of d.attachments) await tx.insert(schema.attachments).values({ ...a, content: Buffer.from(base64, 'base64') });

@@ -1,5 +1,5 @@
 import type { Person } from '@vestigia/contract';
-import { api } from '@vestigia/contract';
+import { api, upgradeStudioFile } from '@vestigia/contract';
 import type { Request, Router } from 'express';
 import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import type { Context } from '../context';
@@ -46,7 +46,7 @@ export function doorRoutes(router: Router, context: Context, writer: Writer): vo
   });
 
   router.post(api.openDocument.path, async (req, res) => {
-    const document = parse(api.openDocument.body, req.body);
+    const document = parse(api.openDocument.body, upgradeStudioFile(req.body));
     if (await hasStudio(db)) throw new Refusal('alreadyDone', 'This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.');
     await importDocument(context, writer, document);
     res.json({ ok: true });

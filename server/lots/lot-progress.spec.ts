@@ -7,8 +7,8 @@ import { foldProgress } from './lot-progress';
 
 const by = { id: 'p', name: 'Ada' };
 const AT = '2026-06-01T09:00:00.000Z';
-const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({ index, kind, title: kind, instruction: '', durationMin: 60, attended: index === 0, lookFor: '', usesBath: false, weighings: [], cautions: [] });
-const plan = { steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')] } as unknown as LotPlan;
+const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({ index, kind, title: kind, instruction: '', durationMin: 60, attended: index === 0, lookFor: '', usesBath: false, weighings: [], cautions: [], after: [], finishedBy: 'clock', wait: null, course: [], repeats: 1, strain: null, targetPh: null, forWhom: '', baths: [] });
+const plan = { batches: [], materials: [], steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')] } as unknown as LotPlan;
 let n = 0;
 const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: `e${(n += 1)}`, stepIndex, kind, at: AT, recordedAt: AT, by, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
 const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({ id: `r${(n += 1)}`, batch, state, lab: { L, a: 5, b: 40 }, illuminant: 'D65', observer: '10', note: '', at: AT, by, replacesId: null, ...rest });

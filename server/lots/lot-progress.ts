@@ -1,6 +1,6 @@
 import type { LotState, ReadingView, RunEntryView } from '@vestigia/contract';
-import type { StepRecord } from '@vestigia/core';
-import { findDeviations, foldRun, lotColour, nextStepIndex, sameConditions, settledReadings, standingEntries, stepState } from '@vestigia/core';
+import type { KeptPlan, StepRecord } from '@vestigia/core';
+import { completePlan, findDeviations, foldRun, lotColour, nextStepIndex, sameConditions, settledReadings, standingEntries, stepState } from '@vestigia/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, verdicts } from '../db/schema';
@@ -11,7 +11,7 @@ type Progress = typeof lotProgress.$inferInsert;
 type Master = typeof colourways.$inferSelect['master'];
 
 export interface LotFacts {
-  readonly lot: Pick<LotRow, 'id' | 'plan' | 'at'>;
+  readonly lot: Pick<LotRow, 'id' | 'at'> & { readonly plan: KeptPlan };
   readonly master: Master;
   readonly entries: readonly RunEntryView[];
   readonly readings: readonly ReadingView[];
@@ -21,7 +21,7 @@ export interface LotFacts {
 
 /** Folds everything recorded of a lot into where it stands. Pure: the same facts always give the same progress. */
 export function foldProgress({ lot, master, entries, readings, verdicts: given }: LotFacts): Progress {
-  const { steps } = lot.plan;
+  const { steps } = completePlan(lot.plan);
   const records = foldRun(entries, steps.length);
   const next = nextStepIndex(records);
   const nextStep = next === undefined ? undefined : steps[next];

@@ -1,6 +1,6 @@
 import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
-import type { BatchReading, LotConditions } from '@vestigia/core';
-import { convertMilligramsToGrams, findDeviations, foldRun, standingEntries, stockLotsInLot } from '@vestigia/core';
+import type { BatchReading, LotConditions, LotPlan } from '@vestigia/core';
+import { completePlan, convertMilligramsToGrams, findDeviations, foldRun, standingEntries, stockLotsInLot } from '@vestigia/core';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
@@ -10,7 +10,8 @@ import { lotTag } from '../lot-tag';
 import { notFound } from '../problem';
 import { readParts } from './lot-parts';
 
-export type LotRow = typeof lots.$inferSelect;
+/** A lot with its plan complete, whatever version of the program kept it. */
+export type LotRow = Omit<typeof lots.$inferSelect, 'plan'> & { readonly plan: LotPlan };
 const iso = (at: string): string => new Date(at).toISOString();
 
 /** Lots as lists show them, newest first. Reads no plans: they are large. */
@@ -39,7 +40,7 @@ export async function readLotSummaries(db: Db, { id, colourwayId, states }: { id
 export async function findLot(db: Db, id: string): Promise<LotRow> {
   const [row] = await db.select().from(lots).where(eq(lots.id, id));
   if (!row) throw notFound('lot');
-  return row;
+  return { ...row, plan: completePlan(row.plan) };
 }
 
 export async function readEntries(db: Db, lotId: string): Promise<RunEntryView[]> {
@@ -84,9 +85,10 @@ export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions
   return {
     recipe: recipe ?? { id: lot.recipeVersionId, name: '' },
     base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
-    materials: [...new Map(used.map((u) => [u.materialId, u.material]))].map(([materialId, name]) => {
+    materials: [...new Map(used.map((u) => [u.materialId, u])).values()].map(({ materialId, material: name, measure }) => {
       const its = used.filter((u) => u.materialId === materialId);
-      return { materialId, name, percentOwf: (its.reduce((sum, u) => sum + u.amount, 0) / wofMg) * 100, sources: its.map(({ stockLotId, tag }) => ({ stockLotId, tag })) };
+      const perGram = measure === 'pieces' ? 1000 : 1;
+      return { materialId, name, measure, percentOwf: ((its.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100, sources: its.map(({ stockLotId, tag }) => ({ stockLotId, tag })) };
     }),
     water: lot.water,
     vessels: lot.plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
@@ -105,7 +107,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const firstId = await findFirstLotId(db, lot);
   const [first] = firstId === undefined ? [] : await db.select({ number: lots.number, colour: lotProgress.result }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).where(eq(lots.id, firstId));
   return {
-    summary, note: lot.note, ...named, water: lot.water, plan: lot.plan as LotDetail['plan'],
+    summary, note: lot.note, ...named, water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null, checks: lot.checks, plan: lot.plan as LotDetail['plan'],
     entries, deviations: lot.plan.steps.flatMap((step, i) => findDeviations(step, records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }, (jar) => tags.get(jar) ?? 'another jar')),
     readings, verdicts, factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,

@@ -1,7 +1,7 @@
 import type { LotDetail, Problem, Proposal, ShelfRow, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio, reading, recipeBody, runEntry, verdict, weighing } from '../test/test-studio';
+import { agreed, KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio, reading, recipeBody, runEntry, verdict, weighing } from '../test/test-studio';
 
 describe.each(KINDS)('a lot, on a %s', (kind) => {
   let studio: TestStudio;
@@ -86,7 +86,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     expect(proposal.factors.find((x) => x.name === 'Weld')).toMatchObject({ then: '100 % WOF from WEL-1', now: '100 % WOF from WEL-2' });
 
     const second = newId();
-    await studio.agent.post('/api/lots').send({ id: second, ask: again, digest: proposal.digest, acceptShortages: false, note: '' }).expect(200);
+    await studio.agent.post('/api/lots').send({ id: second, ask: again, ...agreed(proposal) }).expect(200);
     const weldJar = proposal.jars.find((j) => j.tag === 'WEL-2')?.id ?? '';
     await dyeLot(studio, { ...f, weldJar }, second, { grams: 200 });
     await studio.agent.post(`/api/lots/${second}/readings`).send(reading('dry', 73)).expect(200);
@@ -115,14 +115,15 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     const ask = { colourwayId: f.colourway, written: '16 hanks of 100 g', waterId: null, reorderOfId: null };
     await studio.agent.post('/api/materials').send({ id: newId(), name: 'Chalk', kind: 'assistant', measure: 'weight', hazards: [], note: '', base: null }).expect(200);
     const held = await makeLot(studio, f, { written: '16 hanks of 100 g' });
-    const { digest, plan } = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
-    const short = plan.materials.filter((m) => m.shortMg > 0).map((m) => m.name);
+    const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
+    const { plan } = proposal;
+    const short = plan.materials.filter((m) => m.short > 0).map((m) => m.name);
     expect(short).toEqual(['Potassium alum']);
     const id = newId();
-    const told = await refused('/api/lots', { id, ask, digest, acceptShortages: false, note: '' }, 422, 'short');
+    const told = await refused('/api/lots', { id, ask, ...agreed(proposal) }, 422, 'short');
     expect(told.detail).toContain('Potassium alum');
     await studio.agent.get(`/api/lots/${id}`).expect(404);
-    await studio.agent.post('/api/lots').send({ id: newId(), ask, digest, acceptShortages: true, note: '' }).expect(200);
+    await studio.agent.post('/api/lots').send({ id: newId(), ask, ...agreed(proposal), acceptShortages: true }).expect(200);
     const row = await shelf(f.alumJar);
     expect(row.free).toBe(0);
     expect(row.onHand).toBeGreaterThanOrEqual(0);
@@ -134,11 +135,11 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
   it('tells the second of two who take the last of a jar', async () => {
     const ask = { colourwayId: f.colourway, written: '12 hanks of 100 g', waterId: null, reorderOfId: null };
     const [a, b] = await Promise.all([0, 1].map(async () => (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal));
-    const replies = await Promise.all([a, b].map((p) => studio.agent.post('/api/lots').send({ id: newId(), ask, digest: p?.digest, acceptShortages: false, note: '' })));
+    const replies = await Promise.all([a, b].map((p) => studio.agent.post('/api/lots').send({ id: newId(), ask, ...agreed(p as Proposal) })));
     expect(replies.map((r) => r.status).sort()).toEqual([200, 409]);
     const told = replies.find((r) => r.status === 409)?.body as Problem;
     expect(told.code).toBe('changedMeanwhile');
-    expect((told.theirs as Proposal).plan.materials[1]?.shortMg).toBeGreaterThan(0);
+    expect((told.theirs as Proposal).plan.materials[1]?.short).toBeGreaterThan(0);
   });
 
   describe('at the bench', () => {

@@ -1,16 +1,19 @@
-import type { Colourway, Proposal, ProposalAsk } from '@vestigia/contract';
-import type { LotConditions, LotPlan, PlanMaterial } from '@vestigia/core';
-import { compareThenAndNow, planLot, readLotSize } from '@vestigia/core';
+import type { Colourway, Material, Proposal, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
+import type { LotCheck, LotConditions, LotPlan, PlanBase, PracticeMaterials, RecipeVersion } from '@vestigia/core';
+import { PRACTICE, checkLot, compareThenAndNow, planLot, practiceChoice, practiceDifferences, readLotSize, replanFor } from '@vestigia/core';
 import { createHash } from 'node:crypto';
-import { eq, inArray } from 'drizzle-orm';
+import { inArray } from 'drizzle-orm';
 import { baseFacts, findColourway } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
-import { materials, stockLots, studio, vessels, waters } from '../db/schema';
+import { stockLots } from '../db/schema';
 import { lotTag } from '../lot-tag';
 import { Refusal, notFound } from '../problem';
 import { findVersion } from '../recipes/recipes-store';
-import { findMaterial } from '../stores/materials-store';
-import { readAvailable } from '../stores/shelf';
+import { findMaterial, listMaterials } from '../stores/materials-store';
+import type { ReadMaterials } from '../stores/plan-materials';
+import { readPlanMaterials } from '../stores/plan-materials';
+import type { StudioRoom } from '../studio/room';
+import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
 import { readState } from './lot-progress';
 import type { LotRow } from './lots-store';
@@ -23,40 +26,75 @@ export interface MadeProposal {
   readonly water: LotRow['water'];
 }
 
-/** Works out a lot from what is on the shelf and in the room now. Changes nothing; refuses in core's words. */
-export async function propose(db: Db, ask: ProposalAsk, now: Date): Promise<MadeProposal> {
+type Version = Awaited<ReturnType<typeof findVersion>>;
+
+/** Works out a lot from what is on the shelf and in the room now, and looks it over. Changes nothing; refuses in core's words. */
+export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<MadeProposal> {
   const colourway = await findColourway(db, ask.colourwayId);
   const earlier = ask.reorderOfId === null ? undefined : await findEarlier(db, ask.reorderOfId, colourway.id);
   const version = await findVersion(db, ask.recipeVersionId ?? colourway.recipe.versionId);
   if (version.id !== colourway.recipe.versionId && version.id !== earlier?.recipeVersionId) throw new Refusal('refused', 'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.');
-  const size = readLotSize(ask.written, colourway.base);
-  if (!size.ok) throw new Refusal('refused', size.sentence, { reason: size.code });
-
-  const base = await findMaterial(db, colourway.base.id);
-  const facts = baseFacts(base);
-  const water = ask.waterId === null ? null : await findWater(db, ask.waterId);
+  const room = await readRoom(db);
+  const { body, words } = await inSchools(db, version.body, ask.schools);
+  const { sizes, understoodAs } = await readSizes(db, colourway, ask);
+  const known = await readPlanMaterials(db, [...sizes.map((s) => s.base.id), ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId))]);
+  const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
+  const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({ ...known.forPlan(base.id), fibre: baseFacts(base).fibre, pieceWord: baseFacts(base).pieceWord, pieces, pieceWeightG }));
+  const water = ask.waterId === null ? null : findWater(room, ask.waterId);
+  const today = await studioToday(db, now);
   const planned = planLot({
-    pieces: size.size.pieces,
-    pieceWeightG: size.size.pieceWeightG,
-    recipe: { id: version.id, recipeName: version.recipeName, number: version.number, ...version.body },
-    ...(await readPlanMaterials(db, base, version.body.steps.flatMap((s) => s.doses.map((d) => d.materialId)), facts)),
-    vessels: await readVessels(db, ask.vesselIds),
-    balance: await readBalance(db),
-    today: await studioToday(db, now),
+    bases: bases as [PlanBase, ...PlanBase[]], recipe, water, room: room.room, balance: room.balance, today, liquorRatio: ask.liquorRatio, runs: ask.runs,
+    materials: [...new Set(body.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => known.forPlan(id)),
+    vessels: chooseVessels(room, ask.vesselIds),
   });
-  if (!planned.ok) throw new Refusal('refused', planned.refusal.sentence, { reason: planned.refusal.code });
+  if (!planned.ok) throw new Refusal('refused', planned.refusal.sentence, { reason: planned.refusal.code, ...(planned.refusal.ways.length > 0 ? { ways: planned.refusal.ways } : {}) });
   const { plan } = planned;
   const jars = await readJarsOf(db, plan);
-  const here = conditionsOf(plan, { id: version.id, name: `${version.recipeName}, version ${version.number}` }, base.id, water, jars);
+  const here = conditionsOf(plan, { id: version.id, name: `${version.recipeName}, version ${version.number}` }, bases.map((b) => b.id), water, jars);
   const factors = earlier ? compareThenAndNow(await readConditions(db, earlier), here) : [];
   const then = earlier ? { lotId: earlier.id, tag: lotTag(earlier.number), recipeVersionId: earlier.recipeVersionId, recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number, written: earlier.written } : null;
+  const checks = [...checkLot({ plan, recipe, standing: version.standing, materials: [...known.rows.values()].map((m) => ({ ...m, ceilingC: m.facts.ceilingC, bringsTannin: m.facts.bringsTannin })), vessels: room.vessels, jars: jarsIn(plan, known), intake: ask.intake, house: room.house, water, otherWaters: room.waters, today }), ...words.map(schoolCheck)];
   const proposal: Proposal = {
-    understoodAs: size.size.understoodAs,
+    understoodAs,
     recipe: { versionId: version.id, name: version.recipeName, number: version.number, standing: version.standing },
-    plan: plan as Proposal['plan'], jars, factors, then,
-    digest: createHash('sha256').update(JSON.stringify([version.id, water, plan, factors])).digest('base64url'),
+    plan: plan as Proposal['plan'], jars, factors, then, checks, schools: practiceDifferences(room.house, body.practice),
+    digest: createHash('sha256').update(JSON.stringify([version.id, water, plan, factors, checks])).digest('base64url'),
   };
   return { proposal, colourway, plan, water };
+}
+
+/** The chain laid anew for the schools asked for; each is told, since the version was proven otherwise. */
+async function inSchools(db: Db, body: RecipeBody, schools: ReadProposalAsk['schools']): Promise<{ body: Version['body']; words: string[] }> {
+  if (schools.length === 0) return { body, words: [] };
+  const own = practiceMaterials(await listMaterials(db));
+  const words = schools.map(({ key, answer }) => `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, answer)?.words ?? ''}, for this lot.`);
+  // What core lays anew is a body of the same shape.
+  const laid = schools.reduce((now, { key, answer }) => ({ ...replanFor(now, key, answer, own), practice: { ...now.practice, [key]: answer } }) as RecipeBody, body);
+  return { body: laid, words };
+}
+
+const schoolCheck = (sentence: string): LotCheck => ({ key: `school: ${sentence}`, severity: 'caution', protection: false, sentence, why: 'The version was proven the other way: dye a strike-off before the whole lot.', cites: 'asked for with this lot' });
+
+/** The studio's own alum, acetate and tartar, by name. */
+export function practiceMaterials(all: readonly Pick<Material, 'id' | 'name' | 'kind'>[]): PracticeMaterials {
+  const find = (pattern: RegExp): string | null => all.find((m) => m.kind !== 'fibre' && pattern.test(m.name))?.id ?? null;
+  return { alum: find(/^(potassium )?alum\b(?!.*bath)/i), acetate: find(/alumini?um (acetate|lactate)/i), tartar: find(/tartar/i) };
+}
+
+async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
+  const wanted = [{ baseId: colourway.base.id, written: ask.written }, ...ask.also];
+  const twice = wanted.find((w, i) => wanted.findIndex((o) => o.baseId === w.baseId) !== i);
+  if (twice) throw new Refusal('refused', 'One base stands in the lot twice. Put all its pieces on one line.');
+  const sizes: { base: Material; pieces: number; pieceWeightG: number }[] = [];
+  const understood: string[] = [];
+  for (const { baseId, written } of wanted) {
+    const base = await findMaterial(db, baseId);
+    const size = readLotSize(written, baseFacts(base));
+    if (!size.ok) throw new Refusal('refused', size.sentence, { reason: size.code });
+    sizes.push({ base, ...size.size });
+    understood.push(wanted.length === 1 ? size.size.understoodAs : `${size.size.understoodAs} of ${base.name}`);
+  }
+  return { sizes, understoodAs: understood.join(' and ') };
 }
 
 async function findEarlier(db: Db, id: string, colourwayId: string): Promise<LotRow> {
@@ -66,33 +104,16 @@ async function findEarlier(db: Db, id: string, colourwayId: string): Promise<Lot
   return earlier;
 }
 
-async function findWater(db: Db, id: string): Promise<LotRow['water']> {
-  const [row] = await db.select({ id: waters.id, name: waters.name, ph: waters.ph, hardnessDh: waters.hardnessDh }).from(waters).where(eq(waters.id, id));
-  if (!row) throw notFound('water source');
-  return row;
+function findWater({ waters }: StudioRoom, id: string): StudioRoom['waters'][number] {
+  const found = waters.find((w) => w.id === id);
+  if (!found) throw notFound('water source');
+  return found;
 }
 
-async function readBalance(db: Db): Promise<{ name: string; resolutionG: number; capacityG: number }> {
-  const [row] = await db.select({ name: studio.balanceName, resolutionG: studio.balanceResolutionG, capacityG: studio.balanceCapacityG }).from(studio);
-  if (!row) throw notFound('studio');
-  // A step of 0.1 g is stored in single precision; the balance shows no such dust.
-  return { ...row, resolutionG: Number(row.resolutionG.toPrecision(6)) };
-}
-
-async function readVessels(db: Db, ids: readonly string[] | undefined): Promise<(typeof vessels.$inferSelect)[]> {
-  const all = await db.select().from(vessels);
-  if (ids === undefined) return all;
-  const unknown = ids.find((id) => !all.some((v) => v.id === id));
-  if (unknown !== undefined) throw notFound('vessel');
-  return all.filter((v) => ids.includes(v.id));
-}
-
-async function readPlanMaterials(db: Db, base: typeof materials.$inferSelect, dosedIds: readonly string[], facts: ReturnType<typeof baseFacts>) {
-  const ids = [...new Set(dosedIds)];
-  const dosed = ids.length === 0 ? [] : await db.select().from(materials).where(inArray(materials.id, ids));
-  const stock = await readAvailable(db, [base.id, ...ids]);
-  const forPlan = (m: typeof materials.$inferSelect): PlanMaterial => ({ id: m.id, name: m.name, hazards: m.hazards, stock: stock.get(m.id) ?? [] });
-  return { base: { ...forPlan(base), fibre: facts.fibre, pieceWord: facts.pieceWord }, materials: dosed.map(forPlan) };
+function chooseVessels({ vessels }: StudioRoom, ids: readonly string[] | undefined): StudioRoom['vessels'] {
+  if (ids === undefined) return vessels;
+  if (ids.some((id) => !vessels.some((v) => v.id === id))) throw notFound('vessel');
+  return vessels.filter((v) => ids.includes(v.id));
 }
 
 async function readJarsOf(db: Db, plan: LotPlan): Promise<Proposal['jars']> {
@@ -100,15 +121,20 @@ async function readJarsOf(db: Db, plan: LotPlan): Promise<Proposal['jars']> {
   return ids.length === 0 ? [] : db.select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place }).from(stockLots).where(inArray(stockLots.id, ids)).orderBy(stockLots.tag);
 }
 
+function jarsIn(plan: LotPlan, known: ReadMaterials) {
+  return plan.materials.flatMap((m) => m.picks.flatMap((p) => (known.jars.get(m.materialId) ?? []).filter((j) => j.stockLotId === p.stockLotId).map((j) => ({ ...j, id: j.stockLotId, materialId: m.materialId }))));
+}
+
 /** The lot as planned, in the terms of then and now. */
-function conditionsOf(plan: LotPlan, recipe: LotConditions['recipe'], baseId: string, water: LotRow['water'], jars: Proposal['jars']): LotConditions {
+function conditionsOf(plan: LotPlan, recipe: LotConditions['recipe'], baseIds: readonly string[], water: LotRow['water'], jars: Proposal['jars']): LotConditions {
   const tagOf = new Map(jars.map((j) => [j.id, j.tag]));
   const sources = (m: LotPlan['materials'][number]) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: tagOf.get(p.stockLotId) ?? '' }]));
   return {
     recipe, water,
-    base: plan.materials.filter((m) => m.materialId === baseId).flatMap(sources),
-    materials: plan.materials.filter((m) => m.materialId !== baseId).map((m) => ({ materialId: m.materialId, name: m.name, percentOwf: (m.total.value / plan.wof.value) * 100, sources: sources(m) })),
+    base: plan.materials.filter((m) => baseIds.includes(m.materialId)).flatMap(sources),
+    materials: plan.materials.filter((m) => !baseIds.includes(m.materialId)).map((m) => ({ materialId: m.materialId, name: m.name, measure: m.measure, percentOwf: (m.total.value / plan.wof.value) * 100, sources: sources(m) })),
     vessels: plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
     liquorRatio: plan.liquorRatio,
   };
 }
+

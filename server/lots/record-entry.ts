@@ -1,6 +1,6 @@
 import type { LotState, NewRunEntry, RunEntryView } from '@vestigia/contract';
 import type { PlannedStep, StepRecord } from '@vestigia/core';
-import { convertGramsToMilligrams, foldRun, formatWeight, nextStepIndex, readWeight, standingEntries, stepState } from '@vestigia/core';
+import { foldRun, formatAmount, nextStepIndex, readAmount, standingEntries, stepState } from '@vestigia/core';
 import { and, eq } from 'drizzle-orm';
 import type { By } from '../by';
 import type { Db } from '../db/database';
@@ -30,14 +30,14 @@ export async function recordEntry(db: Db, lotId: string, entry: NewRunEntry, by:
   const at = checkTime(entry, lot, record, by.now);
   checkOrder(entry, replaced, records, record, step);
 
-  const amountMg = entry.kind === 'weigh' ? await checkWeighing(db, entry, step, lot, replaced) : 0;
+  const amount = entry.kind === 'weigh' ? await checkWeighing(db, entry, step, lot, replaced) : 0;
   const { weighing, ...rest } = entry;
-  const kept = weighing === null ? null : { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amountMg };
+  const kept = weighing === null ? null : { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount };
   await db.insert(runEntries).values({ ...rest, lotId, at, recordedAt: by.now.toISOString(), byId: by.byId, weighing: kept });
   if (weighing !== null) {
     if (replaced) await giveBackFromLot(db, replaced.id, by);
-    await takeForLot(db, { id: weighing.movementId, stockLotId: weighing.stockLotId, amountMg, lotId, runEntryId: entry.id }, by);
-    await consumePromise(db, lotId, weighing.stockLotId, weighing.materialId, amountMg, by);
+    await takeForLot(db, { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId, runEntryId: entry.id }, by);
+    await consumePromise(db, lotId, weighing.stockLotId, weighing.materialId, amount, by);
   }
   if (entry.kind === 'cancel') await releasePromises(db, lotId, by);
   if (entry.kind === 'finish' || entry.kind === 'skip') await releaseWhatIsOver(db, lot, entry.stepIndex, by);
@@ -106,20 +106,20 @@ async function checkWeighing(db: Db, entry: NewRunEntry, step: PlannedStep, lot:
   if (weighing === null) throw new Refusal('refused', 'Write what was weighed, and from which jar.');
   const planned = step.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
   if (!planned) throw new Refusal('refused', 'This step does not weigh that material for that batch. Choose it from the list.');
-  const reading = readWeight(weighing.written);
-  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: reading.code });
+  const reading = readAmount(weighing.written, planned.measure);
+  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: 'code' in reading ? String(reading.code) : 'notAnAmount' });
   const [jar] = await db.select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand }).from(stockLots).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(and(eq(stockLots.id, weighing.stockLotId)));
   if (!jar) throw notFound('jar');
   if (jar.materialId !== weighing.materialId) {
     const wanted = lot.plan.materials.find((m) => m.materialId === weighing.materialId)?.name ?? 'another material';
     throw new Refusal('refused', `Wrong jar: ${jar.tag} does not hold ${wanted}. Put it back and take one that does.`, { reason: 'wrongJar' });
   }
-  const amountMg = convertGramsToMilligrams(reading.weightG);
-  const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amountMg : 0;
-  if (amountMg > jar.onHand + back) {
-    throw new Refusal('refused', `${jar.tag} holds ${formatWeight((jar.onHand + back) / 1000)}, so ${formatWeight(reading.weightG)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`, { reason: 'notOnHand' });
+  const { amount } = reading;
+  const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
+  if (amount > jar.onHand + back) {
+    throw new Refusal('refused', `${jar.tag} holds ${formatAmount(jar.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`, { reason: 'notOnHand' });
   }
-  return amountMg;
+  return amount;
 }
 
 /** A material that no open step needs is promised no longer. */

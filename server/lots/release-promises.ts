@@ -18,10 +18,10 @@ export async function releasePromises(db: Db, lotId: string, { now, byId }: By, 
  * What was weighed out is promised no longer: from the jar it came from first, then from the other jars of that material,
  * since the need is met whichever jar met it.
  */
-export async function consumePromise(db: Db, lotId: string, jarId: string, materialId: string, amountMg: number, by: By): Promise<void> {
+export async function consumePromise(db: Db, lotId: string, jarId: string, materialId: string, amount: number, by: By): Promise<void> {
   const promised = await readPromised(db, lotId);
   const jars = await db.select({ id: stockLots.id }).from(stockLots).where(eq(stockLots.materialId, materialId));
-  let left = amountMg;
+  let left = amount;
   const freed: [string, number][] = [];
   for (const id of [jarId, ...jars.map((j) => j.id).filter((other) => other !== jarId)]) {
     const taken = Math.min(left, promised.get(id) ?? 0);

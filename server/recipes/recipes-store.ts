@@ -1,13 +1,22 @@
 import type { RecipeBody, RecipeSummary, RecipeVersionDetail } from '@vestigia/contract';
+import { readRecipeBody } from '@vestigia/contract';
+import type { Evidence } from '@vestigia/core';
+import { practiceDifferences } from '@vestigia/core';
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, materials, people, recipeVersions, recipes, standings } from '../db/schema';
+import { colourways, lotProgress, lots, materials, people, proofs, recipeVersions, recipes, standings } from '../db/schema';
+import { lotTag } from '../lot-tag';
 import { notFound } from '../problem';
+import { readRoom } from '../studio/room';
 
 type VersionRef = RecipeSummary['versions'][number];
 export type Standing = VersionRef['standing'];
+const iso = (at: string): string => new Date(at).toISOString();
 
-const dosedIds = (body: RecipeBody): string[] => [...new Set(body.steps.flatMap((s) => s.doses.map((d) => d.materialId)))];
+/** Every material a recipe names: doses, zones, and the bases it says a shade for. */
+export const namedIds = (body: RecipeBody): string[] => [...new Set([
+  ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)), ...(body.placed?.zones ?? []).flatMap((z) => (z.materialId === null ? [] : [z.materialId])), ...body.expectedShades.map((e) => e.baseMaterialId),
+])];
 
 /** Where each version stands now: the newest entry of each. */
 export async function currentStandings(db: Db): Promise<Map<string, Standing>> {
@@ -26,8 +35,8 @@ export async function readRecipes(db: Db): Promise<RecipeSummary[]> {
     return {
       ...recipe,
       versions: its.map((v) => ({ id: v.id, number: v.number, standing: standing.get(v.id) ?? 'trial' })),
-      fibres: newest?.fibres ?? [],
-      materials: newest ? dosedIds(newest).map((id) => names.get(id) ?? '') : [],
+      fibres: newest?.fibres ?? [], steps: newest?.steps.length ?? 0,
+      materials: newest ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '') : [],
     };
   });
 }
@@ -37,8 +46,18 @@ export async function findVersion(db: Db, id: string): Promise<{ id: string; num
     .from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, id));
   if (!row) throw notFound('recipe version');
   const [standing] = await db.select({ standing: standings.standing }).from(standings).where(eq(standings.recipeVersionId, id)).orderBy(desc(standings.seq)).limit(1);
-  return { ...row, standing: standing?.standing ?? 'trial' };
+  return { ...row, body: readRecipeBody(row.body), standing: standing?.standing ?? 'trial' };
 }
+
+/** What speaks for a version: lots of it passed within tolerance, and proofs read within theirs. */
+export async function readEvidence(db: Db, versionId: string): Promise<Evidence> {
+  const passed = (await readLotsOf(db, versionId)).filter((l) => l.state === 'released' && l.deltaE !== null && l.deltaE <= l.toleranceDeltaE);
+  const proved = (await db.select().from(proofs).where(eq(proofs.recipeVersionId, versionId))).filter((p) => p.deltaE <= p.toleranceDeltaE);
+  return { lotsInTolerance: passed.length, proofsInTolerance: proved.length };
+}
+
+const readLotsOf = (db: Db, versionId: string) => db.select({ id: lots.id, number: lots.number, colourway: colourways.name, toleranceDeltaE: colourways.toleranceDeltaE, state: lotProgress.state, deltaE: lotProgress.deltaE })
+  .from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(eq(lots.recipeVersionId, versionId)).orderBy(desc(lots.number));
 
 export async function readVersion(db: Db, id: string): Promise<RecipeVersionDetail> {
   const version = await findVersion(db, id);
@@ -48,13 +67,19 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
   const siblings = await db.select({ id: recipeVersions.id, number: recipeVersions.number }).from(recipeVersions).where(eq(recipeVersions.recipeId, version.recipeId)).orderBy(asc(recipeVersions.number));
   const history = await db.select({ standing: standings.standing, at: standings.at, reason: standings.reason, byId: people.id, byName: people.name })
     .from(standings).innerJoin(people, eq(people.id, standings.byId)).where(eq(standings.recipeVersionId, id)).orderBy(asc(standings.seq));
-  const doses = dosedIds(version.body);
+  const named = namedIds(version.body);
+  const { house, provenNeeds } = await readRoom(db);
+  const proved = await db.select({ proof: proofs, byId: people.id, byName: people.name }).from(proofs).innerJoin(people, eq(people.id, proofs.byId)).where(eq(proofs.recipeVersionId, id)).orderBy(asc(proofs.seq));
   return {
     id, number: version.number, standing: version.standing, body: version.body,
     recipe: { id: version.recipeId, name: version.recipeName, versions: siblings.map((s) => ({ ...s, standing: standing.get(s.id) ?? 'trial' })) },
-    materials: doses.length === 0 ? [] : await db.select({ id: materials.id, name: materials.name }).from(materials).where(inArray(materials.id, doses)),
-    at: new Date(made.at).toISOString(), by: { id: made.byId, name: made.byName },
-    standings: history.map(({ byId, byName, ...h }) => ({ ...h, at: new Date(h.at).toISOString(), by: { id: byId, name: byName } })),
+    materials: named.length === 0 ? [] : await db.select({ id: materials.id, name: materials.name, kind: materials.kind, measure: materials.measure }).from(materials).where(inArray(materials.id, named)),
+    at: iso(made.at), by: { id: made.byId, name: made.byName },
+    standings: history.map(({ byId, byName, ...h }) => ({ ...h, at: iso(h.at), by: { id: byId, name: byName } })),
     colourways: await db.select({ id: colourways.id, name: colourways.name }).from(colourways).where(eq(colourways.recipeVersionId, id)).orderBy(asc(colourways.name)),
+    evidence: { ...(await readEvidence(db, id)), needed: provenNeeds },
+    proofs: proved.map(({ proof: { seq: _seq, recipeVersionId: _version, conditions, byId: _byId, ...p }, byId, byName }) => ({ ...p, ...conditions, at: iso(p.at), by: { id: byId, name: byName } })),
+    lots: (await readLotsOf(db, id)).map(({ number, toleranceDeltaE: _tolerance, ...l }) => ({ ...l, tag: lotTag(number) })),
+    differsFromHouse: practiceDifferences(house, version.body.practice),
   };
 }

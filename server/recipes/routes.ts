@@ -1,61 +1,25 @@
-import type { RecipeBody } from '@vestigia/contract';
-import { api } from '@vestigia/contract';
-import { eq, inArray, max } from 'drizzle-orm';
-import type { Db } from '../db/database';
-import { materials, recipeVersions, recipes, standings } from '../db/schema';
+import { api, recipeFileSchema } from '@vestigia/contract';
 import type { Routes } from '../http/routes';
-import { uuidv7 } from '../ids';
-import { Refusal, notFound } from '../problem';
-import { findVersion, readRecipes, readVersion } from './recipes-store';
+import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
+import { readRecipes, readVersion } from './recipes-store';
+import { addStripTrial, promoteStrip, readStripTrial, readStripTrials, recordStripReading } from './strip-trials';
+import { addRecipe, addVersion, recordProof, setStanding } from './write-versions';
 
 export function recipesRoutes(routes: Routes): void {
   routes.reads(api.recipes, ({ db }) => readRecipes(db));
+  routes.reads(api.recipeSchema, () => Promise.resolve(recipeFileSchema()));
   routes.reads(api.recipeVersion, ({ db, id }) => readVersion(db, id));
-  routes.writes(api.addRecipe, ['recipes'], async ({ db, body, now, person }) => {
-    await db.insert(recipes).values({ id: body.id, name: body.name });
-    await addVersion(db, { id: body.versionId, recipeId: body.id, number: 1, body: body.body, now, byId: person.id });
-    return { id: body.versionId };
-  });
-  routes.writes(api.addRecipeVersion, ['recipes'], async ({ db, id, body, now, person }) => {
-    const [newest] = await db.select({ number: max(recipeVersions.number) }).from(recipeVersions).where(eq(recipeVersions.recipeId, id));
-    if (!newest?.number) throw notFound('recipe');
-    await addVersion(db, { id: body.id, recipeId: id, number: newest.number + 1, body: body.body, now, byId: person.id });
-    return { id: body.id };
-  });
-  routes.writes(api.setStanding, ['recipes', 'colourways'], async ({ db, id, body, now, person }) => {
-    const version = await findVersion(db, id);
-    if (version.standing === body.standing) throw new Refusal('alreadyDone', `This version is ${body.standing} already.`);
-    await db.insert(standings).values({ ...body, recipeVersionId: id, at: now.toISOString(), byId: person.id });
-    return { id: body.id };
-  });
-}
+  routes.reads(api.exportRecipe, ({ db, id }) => exportRecipe(db, id));
+  routes.reads(api.checkRecipeFile, ({ db, body }) => checkRecipeFile(db, body));
+  routes.reads(api.stripTrials, ({ db }) => readStripTrials(db));
+  routes.reads(api.stripTrial, ({ db, id }) => readStripTrial(db, id));
 
-interface NewVersion {
-  readonly id: string;
-  readonly recipeId: string;
-  readonly number: number;
-  readonly body: RecipeBody;
-  readonly now: Date;
-  readonly byId: string;
-}
-
-async function addVersion(db: Db, { now, ...version }: NewVersion): Promise<void> {
-  await checkDoses(db, version.body);
-  await db.insert(recipeVersions).values({ ...version, at: now.toISOString() });
-  await db.insert(standings).values({ id: uuidv7(now), recipeVersionId: version.id, standing: 'trial', at: now.toISOString(), byId: version.byId });
-}
-
-/** Doses are grams of a material on the shelf list, once a step; fibre is not dosed, and litres can't be weighed. */
-async function checkDoses(db: Db, body: RecipeBody): Promise<void> {
-  for (const step of body.steps) {
-    if (new Set(step.doses.map((d) => d.materialId)).size < step.doses.length) throw new Refusal('refused', `“${step.title}” doses one material twice. Add the two together.`);
-  }
-  const ids = [...new Set(body.steps.flatMap((s) => s.doses.map((d) => d.materialId)))];
-  if (ids.length === 0) return;
-  const known = await db.select().from(materials).where(inArray(materials.id, ids));
-  if (known.length < ids.length) throw new Refusal('notFound', 'The recipe doses a material that is not in Stores. Add the material first.');
-  for (const m of known) {
-    if (m.kind === 'fibre') throw new Refusal('refused', `${m.name} is a base: the weight of fibre comes from the lot, so it is not dosed.`);
-    if (m.measure === 'volume') throw new Refusal('refused', `${m.name} is kept by volume and per cent of fibre is a weight. Dose it from a jar kept by weight.`);
-  }
+  routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) => addRecipe(db, body, { now, byId: person.id }));
+  routes.writes(api.addRecipeVersion, ['recipes'], ({ db, id, body, now, person }) => addVersion(db, { ...body, recipeId: id }, { now, byId: person.id }));
+  routes.writes(api.setStanding, ['recipes', 'colourways'], ({ db, id, body, now, person }) => setStanding(db, id, body, { now, byId: person.id }));
+  routes.writes(api.recordProof, ['recipes'], ({ db, id, body, now, person }) => recordProof(db, id, body, { now, byId: person.id }));
+  routes.writes(api.importRecipe, ['recipes', 'stores'], ({ db, body, now, person }) => importRecipe(db, body, { now, byId: person.id }));
+  routes.writes(api.addStripTrial, ['recipes'], ({ db, body, now, person }) => addStripTrial(db, body, { now, byId: person.id }));
+  routes.writes(api.recordStripReading, ['recipes'], ({ db, id, body, now, person }) => recordStripReading(db, id, body, { now, byId: person.id }));
+  routes.writes(api.promoteStrip, ['recipes'], ({ db, id, body, now, person }) => promoteStrip(db, id, body, { now, byId: person.id }));
 }

@@ -76,9 +76,8 @@ export async function reverseMovement(db: Db, id: string, reversal: Reversal, { 
 }
 
 /** The movement that takes a lot's weighing off the shelf. */
-export async function takeForLot(db: Db, taken: { id: string; stockLotId: string; amountMg: number; lotId: string; runEntryId: string }, { now, byId }: By): Promise<void> {
-  const { amountMg, ...rest } = taken;
-  await db.insert(movements).values({ ...rest, kind: 'use', amount: -amountMg, at: now.toISOString(), byId });
+export async function takeForLot(db: Db, taken: { id: string; stockLotId: string; amount: number; lotId: string; runEntryId: string }, { now, byId }: By): Promise<void> {
+  await db.insert(movements).values({ ...taken, kind: 'use', amount: -taken.amount, at: now.toISOString(), byId });
 }
 
 /** Takes back what a corrected weighing booked. */

@@ -1,5 +1,5 @@
 import type { ShelfOn, ShelfRow } from '@vestigia/contract';
-import type { AvailableStock } from '@vestigia/core';
+import type { GradedStock } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
@@ -61,14 +61,36 @@ export const readShort = (db: Db): Promise<ShelfRow[]> => rowsWhere(db, sql`b.pr
 /** Jars with something left whose best before is on or before the date, soonest first. */
 export const readGoingOff = (db: Db, by: string): Promise<ShelfRow[]> => rowsWhere(db, sql`b.on_hand > 0 AND s.best_before <= ${by}`, sql`s.best_before, s.tag`);
 
-/** What is free of these materials, by material, for planning. */
-export async function readAvailable(db: Db, materialIds: readonly string[]): Promise<Map<string, AvailableStock[]>> {
-  const available = new Map<string, AvailableStock[]>(materialIds.map((id) => [id, []]));
+/** What is free of these materials, by material, for planning: with what is known of each jar's strength and form. */
+export async function readAvailable(db: Db, materialIds: readonly string[]): Promise<Map<string, GradedJar[]>> {
+  const available = new Map<string, GradedJar[]>(materialIds.map((id) => [id, []]));
   if (materialIds.length === 0) return available;
-  for (const row of await rowsWhere(db, sql`s.material_id IN ${[...materialIds]}`, BY_AGE)) {
-    available.get(row.materialId)?.push({ stockLotId: row.id, free: row.free, receivedOn: row.receivedOn, ...(row.bestBefore === null ? {} : { bestBefore: row.bestBefore }) });
+  const rows = await oneValue<(Omit<GradedJar, 'bestBefore' | 'gPerL'> & { materialId: string; bestBefore: string | null; contentsG: number | null; volumeUl: number | null })[]>(db, sql`(SELECT coalesce(json_agg(json_build_object(
+    'stockLotId', s.id, 'tag', s.tag, 'materialId', s.material_id, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'free', b.on_hand - b.promised,
+    'form', s.facts->'form', 'strengthPercent', s.facts->'strengthPercent', 'moisturePercent', s.facts->'moisturePercent',
+    'contentsG', l.after->'contents'->0->'grams', 'volumeUl', l.after->'volumeUl') ORDER BY ${BY_AGE}), '[]') ${FROM}
+    LEFT JOIN LATERAL (SELECT after FROM liquor_entries e WHERE e.stock_lot_id = s.id ORDER BY e.seq DESC LIMIT 1) l ON true
+    WHERE s.material_id IN ${[...materialIds]})`);
+  for (const { materialId, bestBefore, contentsG, volumeUl, ...row } of rows) {
+    const gPerL = contentsG !== null && volumeUl !== null && volumeUl > 0 ? (contentsG / volumeUl) * 1e6 : null;
+    available.get(materialId)?.push({ ...row, gPerL, ...(bestBefore === null ? {} : { bestBefore }) });
   }
   return available;
+}
+
+/** A jar as planning and checking see it. */
+export type GradedJar = Required<Pick<GradedStock, 'stockLotId' | 'free' | 'receivedOn'>> & { readonly tag: string; readonly bestBefore?: string; readonly form: ShelfRow['form']; readonly strengthPercent: number | null; readonly moisturePercent: number | null; readonly gPerL: number | null };
+
+/** Grams fresh that gave one gram dried, as this studio dried each material last; materials it never dried are left out. */
+export async function readDryFactors(db: Db, materialIds: readonly string[]): Promise<Map<string, number>> {
+  if (materialIds.length === 0) return new Map();
+  const rows = await oneValue<{ materialId: string; fresh: number; dried: number }[]>(db, sql`(SELECT coalesce(json_agg(json_build_object('materialId', d.material_id, 'fresh', d.fresh, 'dried', d.dried)), '[]') FROM (
+    SELECT DISTINCT ON (o.material_id) o.material_id, f.fresh, f.dried FROM conversions c
+    JOIN LATERAL (SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh, sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
+    JOIN LATERAL (SELECT DISTINCT s.material_id FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE m.conversion_id = c.id) o ON true
+    WHERE c.kind = 'dry' AND o.material_id IN ${[...materialIds]} AND NOT EXISTS (SELECT 1 FROM movements r JOIN movements m ON m.id = r.reverses_id WHERE m.conversion_id = c.id)
+    ORDER BY o.material_id, c.seq DESC) d)`);
+  return new Map(rows.filter((r) => r.dried > 0 && r.fresh >= r.dried).map((r) => [r.materialId, r.fresh / r.dried]));
 }
 
 /**

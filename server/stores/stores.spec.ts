@@ -100,10 +100,10 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
 
   it('keeps every standing of a version, and refuses the one it has', async () => {
     const stand = (standing: string) => studio.agent.post(`/api/recipe-versions/${f.version}/standings`).send({ id: newId(), standing, reason: 'proofs' });
-    await stand('proven').expect(200);
-    await stand('proven').expect(409);
+    await stand('proof').expect(200);
+    await stand('proof').expect(409);
     const { standings } = (await studio.agent.get(`/api/recipe-versions/${f.version}`).expect(200)).body as { standings: { standing: string }[] };
-    expect(standings.map((s) => s.standing)).toEqual(['trial', 'proven']);
+    expect(standings.map((s) => s.standing)).toEqual(['trial', 'proof']);
   });
 
   it('finds lots, jars, recipes and colourways', async () => {

@@ -1,9 +1,9 @@
 import { api } from '@vestigia/contract';
-import { vessels, waters } from '../db/schema';
+import { heatSources, vessels, waters } from '../db/schema';
 import { addPerson } from '../door/door-store';
 import { hashPassphrase } from '../door/passphrase';
 import type { Routes } from '../http/routes';
-import { readStudio, updateSettings, updateVessel, updateWater } from './studio-store';
+import { readStudio, removeVessel, updateHeatSource, updateSettings, updateVessel, updateWater } from './studio-store';
 
 export function studioRoutes(routes: Routes): void {
   routes.reads(api.studio, ({ db }) => readStudio(db));
@@ -21,6 +21,18 @@ export function studioRoutes(routes: Routes): void {
   });
   routes.writes(api.editVessel, ['studio'], async ({ db, id, body }) => {
     await updateVessel(db, id, { ...body, workingMl: Math.round(body.workingMl) });
+    return { id };
+  });
+  routes.writes(api.removeVessel, ['studio'], async ({ db, id }) => {
+    await removeVessel(db, id);
+    return { ok: true as const };
+  });
+  routes.writes(api.addHeatSource, ['studio'], async ({ db, body }) => {
+    await db.insert(heatSources).values(body);
+    return { id: body.id };
+  });
+  routes.writes(api.editHeatSource, ['studio'], async ({ db, id, body }) => {
+    await updateHeatSource(db, id, body);
     return { id };
   });
   routes.writes(api.addWater, ['studio'], async ({ db, body }) => {

@@ -1,9 +1,10 @@
 import type { Studio } from '@vestigia/contract';
-import { and, asc, eq, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { people, studio, vessels, waters } from '../db/schema';
+import { heatSources, lotProgress, lots, people, studio, vessels, waters } from '../db/schema';
 import { assertFresh } from '../http/versioned';
-import { notFound } from '../problem';
+import { lotTag } from '../lot-tag';
+import { Refusal, notFound } from '../problem';
 
 export async function readStudio(db: Db): Promise<Studio> {
   const [row] = await db.select().from(studio);
@@ -13,6 +14,7 @@ export async function readStudio(db: Db): Promise<Studio> {
     ...settings,
     people: await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name)),
     vessels: await db.select().from(vessels).orderBy(asc(vessels.workingMl)),
+    heatSources: await db.select().from(heatSources).orderBy(asc(heatSources.name)),
     waters: await db.select().from(waters).orderBy(asc(waters.name)),
   };
 }
@@ -23,7 +25,7 @@ export async function studioToday(db: Db, now: Date): Promise<string> {
   return new Intl.DateTimeFormat('en-CA', { timeZone: row?.zone ?? 'UTC' }).format(now);
 }
 
-type Settings = Omit<Studio, 'people' | 'vessels' | 'waters'>;
+type Settings = Omit<Studio, 'people' | 'vessels' | 'waters' | 'heatSources'>;
 
 export async function updateSettings(db: Db, { version, ...fields }: Settings): Promise<void> {
   const updated = await db.update(studio).set({ ...fields, version: sql`${studio.version} + 1` }).where(eq(studio.version, version)).returning();
@@ -42,4 +44,24 @@ export async function updateWater(db: Db, id: string, { version, ...fields }: Om
   if (!before) throw notFound('water source');
   const updated = await db.update(waters).set({ ...fields, version: version + 1 }).where(and(eq(waters.id, id), eq(waters.version, version))).returning();
   assertFresh(updated, fields, before);
+}
+
+export async function updateHeatSource(db: Db, id: string, { version, ...fields }: Omit<Studio['heatSources'][number], 'id'>): Promise<void> {
+  const [before] = await db.select().from(heatSources).where(eq(heatSources.id, id));
+  if (!before) throw notFound('heat source');
+  const updated = await db.update(heatSources).set({ ...fields, version: version + 1 }).where(and(eq(heatSources.id, id), eq(heatSources.version, version))).returning();
+  assertFresh(updated, fields, before);
+}
+
+/** Takes a vessel out, unless a lot that is not done yet is planned in it. What was dyed in it keeps its name. */
+export async function removeVessel(db: Db, id: string): Promise<void> {
+  const [vessel] = await db.select().from(vessels).where(eq(vessels.id, id));
+  if (!vessel) throw notFound('vessel');
+  const planned = await db.select({ number: lots.number }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .where(and(inArray(lotProgress.state, ['planned', 'inWork']), sql`${lots.plan}::text LIKE ${`%${id}%`}`)).orderBy(asc(lots.number));
+  if (planned.length > 0) {
+    const tags = planned.slice(0, 4).map((l) => lotTag(l.number)).join(', ');
+    throw new Refusal('refused', `${vessel.name} is planned for ${tags}${planned.length > 4 ? ` and ${planned.length - 4} more` : ''}. Dye or call off ${planned.length === 1 ? 'that lot' : 'those lots'} first.`, { reason: 'vesselInUse' });
+  }
+  await db.delete(vessels).where(eq(vessels.id, id));
 }

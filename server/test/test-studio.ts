@@ -1,4 +1,5 @@
 import { rmSync } from 'node:fs';
+import type { Proposal } from '@vestigia/contract';
 import pg from 'pg';
 import { pino } from 'pino';
 import type TestAgent from 'supertest/lib/agent';
@@ -113,12 +114,15 @@ export const recipeBody = (alum: string, weld: string): object => ({
   ],
 });
 
+/** What agreeing to a proposal sends beside the ask: every caution gone past with a reason. */
+export const agreed = ({ digest, checks }: Pick<Proposal, 'digest' | 'checks'>): object => ({ digest, acceptShortages: false, note: '', acknowledged: checks.map((c) => ({ key: c.key, reason: 'looked at' })) });
+
 /** Asks for a proposal and agrees to it. */
 export async function makeLot({ agent }: TestStudio, f: Furniture, { written = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {}): Promise<string> {
   const ask = { colourwayId: f.colourway, written, waterId: f.water, reorderOfId };
-  const { digest } = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as { digest: string };
+  const proposal = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
   const id = newId();
-  await agent.post('/api/lots').send({ id, ask, digest, acceptShortages, note: '' }).expect(200);
+  await agent.post('/api/lots').send({ id, ask, ...agreed(proposal), acceptShortages }).expect(200);
   return id;
 }
 
@@ -139,3 +143,10 @@ export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { 
 
 export const reading = (state: string, L = 74, rest: object = {}): object => ({ id: newId(), batch: 1, state, lab: { L, a: -4, b: 50 }, ...D65, note: '', replacesId: null, ...rest });
 export const verdict = (given: string, reason = ''): object => ({ id: newId(), verdict: given, reason });
+
+export const proof = (L = 74): object => ({ id: newId(), wofG: 20, ...D65, lab: { L, a: -4, b: 50 }, wanted: { L: 74, a: -4, b: 50 }, toleranceDeltaE: 2, note: '' });
+export const stripTrial = (f: Furniture, rest: object = {}): object => ({
+  id: newId(), name: `Weld by dose ${newId()}`, recipeVersionId: f.version, baseMaterialId: f.wool, waterId: f.water, factor: 'dose', materialId: f.weld, totalWritten: '60 g', note: '',
+  levels: [25, 50, 100].map((value) => ({ value, refId: null, label: `${value} % WOF` })), ...rest,
+});
+export const stripReading = (number: number, L: number, rest: object = {}): object => ({ id: newId(), number, lab: { L, a: -4, b: 50 }, ...D65, note: '', replacesId: null, ...rest });

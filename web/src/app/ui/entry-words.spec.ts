@@ -15,7 +15,7 @@ describe('entryWords', () => {
     [entry('cancel', { text: 'withdrawn' }), 'lot called off: withdrawn'],
     [entry('note', { text: 'going dull' }), 'going dull'],
     [entry('temperature', { temperatureC: 78 }), '78 °C'],
-    [entry('weigh', { weighing: { batch: 2, materialId: 'weld', stockLotId: 'j', amountMg: 1_200_000 } }), '1.2 kg Weld from WEL-2, batch 2'],
+    [entry('weigh', { weighing: { batch: 2, materialId: 'weld', stockLotId: 'j', amount: 1_200_000 } }), '1.2 kg Weld from WEL-2, batch 2'],
   ])('$kind', (of, words) => expect(entryWords(of, lot)).toBe(words));
 });
 

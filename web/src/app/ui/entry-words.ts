@@ -1,5 +1,5 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { formatWeight } from '@vestigia/core';
+import { formatAmount } from '@vestigia/core';
 
 /** One bench entry as a dyer would read it back. */
 export function entryWords(entry: RunEntryView, lot: Pick<LotDetail, 'jars' | 'plan'>): string {
@@ -14,9 +14,9 @@ export function entryWords(entry: RunEntryView, lot: Pick<LotDetail, 'jars' | 'p
     case 'weigh': {
       const { weighing } = entry;
       if (!weighing) return 'weighed';
-      const name = lot.plan.materials.find((m) => m.materialId === weighing.materialId)?.name ?? '';
+      const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);
       const tag = lot.jars.find((j) => j.id === weighing.stockLotId)?.tag ?? '';
-      return `${formatWeight(weighing.amountMg / 1000)} ${name} from ${tag}, batch ${weighing.batch}`;
+      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''} from ${tag}, batch ${weighing.batch}`;
     }
   }
 }

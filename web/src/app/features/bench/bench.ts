@@ -5,7 +5,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotDetail, NewRunEntry, RunEntryView } from '@vestigia/contract';
-import { formatWeight, readWeight, sayMinutes } from '@vestigia/core';
+import { formatAmount, readAmount, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -14,6 +14,7 @@ import { isTyping } from '../../shell/places';
 import { entryWords } from '../../ui/entry-words';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { StepBaths } from '../../ui/step-baths';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
 import { entry, nextAct } from './next-act';
@@ -24,7 +25,7 @@ type Aside = 'note' | 'temperature' | 'skip';
 /** The dye day, one thing at a time, to be read at two metres. Space or Enter does the one thing. */
 @Component({
   selector: 'vs-bench',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Thread, When],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StepBaths, Thread, When],
   template: `
     <vs-refusal [problem]="lot.problem()" />
     @if (lot.value(); as l) {
@@ -38,20 +39,23 @@ type Aside = 'note' | 'temperature' | 'skip';
               <h1>{{ a.step.title }}</h1>
               <p class="figures">@if (a.step.temperatureC !== undefined) { <span>{{ a.step.temperatureC }} °C</span> } <span>{{ minutes(a.step.durationMin) }}</span></p>
               <p class="say">{{ a.step.instruction }}</p>
-              @if (a.step.usesBath) { @for (b of l.plan.batches; track b.number) { <p>{{ b.vesselName }}: {{ litres(b.liquor.value) }} of liquor, {{ b.pieces }} pieces</p> } }
+              @if (a.step.forWhom) { <p class="say"><strong>{{ a.step.forWhom }}</strong></p> }
+              @if (course(a.step); as c) { <p class="say">{{ c }}</p> }
+              @if (a.step.baths.length > 0) { <vs-step-baths [baths]="a.step.baths" /> } @else if (a.step.usesBath) { @for (b of l.plan.batches; track b.number) { <p>{{ b.vesselName }}: {{ litres(b.liquor.value) }} of liquor, {{ b.pieces }} pieces</p> } }
               <button #main class="act main bench" type="button" [disabled]="doingIt.busy()" (click)="record('start')">Begin</button>
             }
           }
           @case ('weigh') {
             @if (weighing(); as a) {
-              <p class="place">{{ a.step.title }} · batch {{ a.weighing.batch }}, {{ vesselOf(l, a.weighing.batch) }}</p>
+              <p class="place">{{ a.step.title }} · {{ batchWords(a.weighing.forBatches, a.weighing.batch) }}, {{ vesselFor(l, a.step, a.weighing.batch) }}</p>
               <h1>{{ a.weighing.materialName }}</h1>
-              <p class="target">{{ weight(a.targetMg / 1000) }}</p>
+              <p class="target">{{ amount(a.target, a.weighing.measure) }}</p>
               <form (ngSubmit)="weigh()">
                 <div class="fields">
-                  <mat-form-field class="big"><mat-label>What the balance shows</mat-label><input #field matInput name="shown" [(ngModel)]="shown" autocomplete="off" inputmode="text"></mat-form-field>
-                  <mat-form-field class="big"><mat-label>From jar</mat-label><select matNativeControl name="jar" [(ngModel)]="jarId">@if (jarId() === '') { <option value="">none on the shelf</option> }@for (j of jarsFor(l, a.weighing.materialId); track j.id) { <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ weight(j.onHand / 1000) }}</option> }</select></mat-form-field>
+                  <mat-form-field class="big"><mat-label>{{ a.weighing.measure === 'weight' ? 'What the balance shows' : 'What was measured out' }}</mat-label><input #field matInput name="shown" [(ngModel)]="shown" autocomplete="off" inputmode="text"></mat-form-field>
+                  <mat-form-field class="big"><mat-label>From jar</mat-label><select matNativeControl name="jar" [(ngModel)]="jarId">@if (jarId() === '') { <option value="">none on the shelf</option> }@for (j of jarsFor(l, a.weighing.materialId); track j.id) { <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ amount(j.onHand, j.measure) }}</option> }</select></mat-form-field>
                 </div>
+                @for (line of a.weighing.advice; track line) { <p class="say">{{ line }}</p> }
                 <p class="off">{{ offWords() }}</p>
                 <button class="act main bench" type="submit" [disabled]="doingIt.busy() || jarId() === ''">Weighed</button>
                 <button class="plain" type="button" (click)="aside.set('finishWithout')">Can’t be weighed</button>
@@ -162,12 +166,12 @@ export class BenchPage {
 
   protected readonly offWords = computed(() => {
     const a = this.weighing();
-    const reading = readWeight(this.shown());
     if (!a || this.shown().trim() === '') return '';
+    const reading = readAmount(this.shown(), a.weighing.measure);
     if (!reading.ok) return reading.sentence;
-    const offG = reading.weightG - a.targetMg / 1000;
-    if (Math.abs(offG) <= a.weighing.toleranceG) return 'Within the tolerance.';
-    return `${formatWeight(Math.abs(offG))} ${offG > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
+    const off = reading.amount - a.target;
+    if (Math.abs(off) <= a.weighing.tolerance * smallestIn(a.weighing.measure)) return 'Within the tolerance.';
+    return `${formatAmount(Math.abs(off), a.weighing.measure)} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
   });
 
   protected readonly record10 = computed(() => {
@@ -210,7 +214,7 @@ export class BenchPage {
 
   protected correct(e: RunEntryView): void {
     this.correcting.set(e);
-    this.right.set(e.weighing ? formatWeight(e.weighing.amountMg / 1000) : e.temperatureC !== null ? String(e.temperatureC) : (e.text ?? ''));
+    this.right.set(e.weighing ? formatAmount(e.weighing.amount, this.lot.value()?.plan.materials.find((m) => m.materialId === e.weighing?.materialId)?.measure ?? 'weight') : e.temperatureC !== null ? String(e.temperatureC) : (e.text ?? ''));
   }
 
   protected keepCorrection(): void {
@@ -232,10 +236,12 @@ export class BenchPage {
     });
   }
 
-  protected readonly weight = formatWeight;
+  protected readonly amount = formatAmount;
+  protected readonly course = sayCourse;
+  protected readonly batchWords = (batches: readonly number[], batch: number): string => (batches.length > 1 ? `batches ${batches.join(' and ')} together` : `batch ${batch}`);
   protected readonly minutes = sayMinutes;
   protected readonly litres = (ml: number): string => `${Math.round(ml / 10) / 100} l`;
-  protected readonly vesselOf = (l: LotDetail, batch: number): string => l.plan.batches.find((b) => b.number === batch)?.vesselName ?? '';
+  protected readonly vesselFor = (l: LotDetail, step: LotDetail['plan']['steps'][number], batch: number): string => step.baths.find((b) => b.batches.includes(batch))?.vesselName ?? l.plan.batches.find((b) => b.number === batch)?.vesselName ?? '';
   protected readonly jarsFor = (l: LotDetail, materialId: string) => l.jars.filter((j) => j.materialId === materialId && j.onHand > 0);
 }
 

@@ -2,9 +2,9 @@ import type { LotDetail } from '@vestigia/contract';
 import { describe, expect, it } from 'vitest';
 import { nextAct } from './next-act';
 
-const pick = (stockLotId: string | null, amountMg: number) => ({ stockLotId, amountMg });
+const pick = (stockLotId: string | null, amount: number) => ({ stockLotId, amount });
 const weighing = (batch: number, ...picks: ReturnType<typeof pick>[]) => ({ batch, materialId: 'weld', materialName: 'Weld', target: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } }, toleranceG: 2, picks });
-const taken = (id: string, batch: number, stockLotId: string, replacesId: string | null = null) => ({ id, stepIndex: 0, kind: 'weigh', replacesId, weighing: { batch, materialId: 'weld', stockLotId, amountMg: 1 } });
+const taken = (id: string, batch: number, stockLotId: string, replacesId: string | null = null) => ({ id, stepIndex: 0, kind: 'weigh', replacesId, weighing: { batch, materialId: 'weld', stockLotId, amount: 1 } });
 const lot = (startedAt: string | null, entries: object[], weighings = [weighing(1, pick('W1', 60), pick('W2', 40)), weighing(2, pick('W2', 100))], state = 'inWork') =>
   ({ summary: { state, next: { index: 0, startedAt } }, plan: { steps: [{ index: 0, durationMin: 60, weighings }] }, entries }) as unknown as LotDetail;
 const BEGUN = '2026-06-01T09:00:00.000Z';
@@ -12,8 +12,8 @@ const BEGUN = '2026-06-01T09:00:00.000Z';
 describe('nextAct', () => {
   it('begins a step before anything', () => expect(nextAct(lot(null, []))?.kind).toBe('begin'));
   it('weighs batch by batch, jar by jar', () => {
-    expect(nextAct(lot(BEGUN, []))).toMatchObject({ kind: 'weigh', targetMg: 60, pick: { stockLotId: 'W1' } });
-    expect(nextAct(lot(BEGUN, [taken('a', 1, 'W1')]))).toMatchObject({ targetMg: 40, pick: { stockLotId: 'W2' } });
+    expect(nextAct(lot(BEGUN, []))).toMatchObject({ kind: 'weigh', target: 60, pick: { stockLotId: 'W1' } });
+    expect(nextAct(lot(BEGUN, [taken('a', 1, 'W1')]))).toMatchObject({ target: 40, pick: { stockLotId: 'W2' } });
     expect(nextAct(lot(BEGUN, [taken('a', 1, 'W1'), taken('b', 1, 'W2')]))).toMatchObject({ weighing: { batch: 2 } });
   });
   it('takes as many weighings from another jar as answered the picks', () => expect(nextAct(lot(BEGUN, [taken('a', 1, 'X'), taken('b', 1, 'Y')]))).toMatchObject({ weighing: { batch: 2 } }));

@@ -6,7 +6,7 @@ type Step = LotDetail['plan']['steps'][number];
 /** The one thing to do now at the bench. */
 export type NextAct =
   | { readonly kind: 'begin'; readonly step: Step }
-  | { readonly kind: 'weigh'; readonly step: Step; readonly weighing: PlannedWeighing; readonly pick: PlannedPick; readonly targetMg: number }
+  | { readonly kind: 'weigh'; readonly step: Step; readonly weighing: PlannedWeighing; readonly pick: PlannedPick; /** Smallest units of the weighing's measure. */ readonly target: number }
   | { readonly kind: 'finish'; readonly step: Step; readonly endsAt: string }
   | { readonly kind: 'judge' };
 
@@ -20,7 +20,7 @@ export function nextAct(lot: LotDetail): NextAct | undefined {
   if (next.startedAt === null) return { kind: 'begin', step };
   for (const weighing of step.weighings) {
     for (const pick of weighing.picks) {
-      if (pick.amountMg > 0 && !isWeighed(lot, step.index, weighing, pick)) return { kind: 'weigh', step, weighing, pick, targetMg: pick.amountMg };
+      if (pick.amount > 0 && !isWeighed(lot, step.index, weighing, pick)) return { kind: 'weigh', step, weighing, pick, target: pick.amount };
     }
   }
   return { kind: 'finish', step, endsAt: new Date(Date.parse(next.startedAt) + step.durationMin * 60_000).toISOString() };

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { describeDifference, formatMoney, formatWeight, sayMinutes } from '@vestigia/core';
+import { describeDifference, formatAmount, formatMoney, formatWeight, STRAIN_WORDS, sayCourse, sayMinutes } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
@@ -17,6 +17,7 @@ import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { ThenAndNow } from '../../ui/then-and-now';
+import { StepBaths } from '../../ui/step-baths';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
 import { entryWords } from '../../ui/entry-words';
@@ -24,7 +25,7 @@ import { entryWords } from '../../ui/entry-words';
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, RefusalNote, Swatch, ThenAndNow, Thread, When],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, RefusalNote, StepBaths, Swatch, ThenAndNow, Thread, When],
   template: `
     <vs-refusal [problem]="lot.problem()" />
     @if (lot.value(); as l) {
@@ -46,8 +47,10 @@ import { entryWords } from '../../ui/entry-words';
       @if (station(); as s) {
         <section class="station" aria-live="polite">
           <h2>{{ s.step.title }} <span class="soft">{{ s.state }}</span></h2>
+          @if (s.step.forWhom) { <p><strong>{{ s.step.forWhom }}</strong></p> }
           <p>{{ s.step.instruction }}</p>
           <p>Planned: <strong>{{ s.planned }}</strong></p>
+          @if (s.step.baths.length > 0) { <vs-step-baths [baths]="s.step.baths" /> }
           @for (d of s.deviations; track $index) { <p class="knot">Otherwise than planned: {{ d }}</p> }
           @if (s.step.weighings.length > 0) {
             <table class="ledger"><thead><tr><th>Batch</th><th>Material</th><th class="number">Planned</th><th class="number">Weighed</th><th>From</th></tr></thead><tbody>
@@ -68,6 +71,7 @@ import { entryWords } from '../../ui/entry-words';
       @for (v of l.verdicts; track v.id) {
         <p><strong>{{ v.verdict === 'pass' ? 'Passed' : v.verdict === 'hold' ? 'Held' : 'Refused' }}</strong> {{ v.at | when: 'moment' }} by {{ v.by.name }}@if (v.toMaster !== null) { · ΔE00 {{ v.toMaster.toFixed(2) }} to the master }@if (v.toFirst !== null) { · {{ v.toFirst.toFixed(2) }} to the first lot }@if (v.betweenBatches !== null && l.plan.batches.length > 1) { · {{ v.betweenBatches.toFixed(2) }} between batches }@if (v.reason) { · {{ v.reason }} }</p>
       }
+      @if (l.checks.length > 0) { <h2>Gone past when it was agreed</h2><ul>@for (c of l.checks; track c.key) { <li>{{ c.sentence }} <strong>{{ c.reason }}</strong></li> }</ul> }
       @if (l.factors.length > 0) { <h2>Then and now, when it was agreed</h2><vs-then-and-now [factors]="l.factors" /> }
       <h2>What is in it</h2>
       @if (l.madeFrom.length === 0) { <p class="soft">Nothing weighed out yet.</p> } @else {
@@ -113,13 +117,13 @@ export class LotPage {
     const tag = (jarId: string): string => l.jars.find((j) => j.id === jarId)?.tag ?? '';
     return {
       step,
-      planned: [step.temperatureC === undefined ? '' : `${step.temperatureC} °C`, sayMinutes(step.durationMin)].filter((w) => w !== '').join(', '),
+      planned: [step.temperatureC === undefined ? '' : `${step.temperatureC} °C`, sayCourse(step) || sayMinutes(step.durationMin), step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '', step.strain ? `strain ${STRAIN_WORDS[step.strain]}` : '', step.finishedBy === 'eye' ? 'done when it looks done' : step.finishedBy === 'both' ? 'by clock and eye' : ''].filter((w) => w !== '').join(', '),
       state: { waiting: 'to come', running: 'now', done: 'done', skipped: 'skipped' }[l.summary.stations[step.index]?.state ?? 'waiting'],
       deviations: l.deviations.filter((d) => d.stepIndex === step.index).map((d) => d.words),
       weighings: step.weighings.map((w) => {
         const mine = weighed.filter((e) => e.weighing?.batch === w.batch && e.weighing.materialId === w.materialId);
-        const mg = mine.reduce((sum, e) => sum + (e.weighing?.amountMg ?? 0), 0);
-        return { batch: w.batch, name: w.materialName, target: w.target, weighed: mine.length === 0 ? '–' : formatWeight(mg / 1000), from: mine.map((e) => tag(e.weighing?.stockLotId ?? '')).join(', ') };
+        const taken = mine.reduce((sum, e) => sum + (e.weighing?.amount ?? 0), 0);
+        return { batch: w.batch, name: w.materialName, target: w.target, weighed: mine.length === 0 ? '–' : formatAmount(taken, w.measure), from: mine.map((e) => tag(e.weighing?.stockLotId ?? '')).join(', ') };
       }),
       entries: its.map((e: RunEntryView) => ({ id: e.id, at: e.at, by: e.by.name, words: entryWords(e, l), struck: replaced.has(e.id) })),
     };

@@ -4,8 +4,8 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import type { Proposal, ProposalAsk } from '@vestigia/contract';
-import { formatAmount, formatWeight } from '@vestigia/core';
+import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
+import { INTAKE_FLAG_WORDS, formatAmount, formatWeight, sayCourse, sayMinutes } from '@vestigia/core';
 import { catchError, debounceTime, merge, of, switchMap } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -16,14 +16,19 @@ import { FigureValue } from '../../ui/figure-value';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { StepBaths } from '../../ui/step-baths';
 import { ThenAndNow } from '../../ui/then-and-now';
+import { LotChecks, mayGoOn } from './lot-checks';
+import { LotExtrasForm } from './lot-extras';
+import { LotWeighings } from './lot-weighings';
 
 const TYPING_MS = 250;
+const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercent: null }, schools: [] };
 
 /** From a colourway and a size to a lot: what to weigh, in which pots, from which jars. Agreed to, the stock is promised. */
 @Component({
   selector: 'vs-new-lot',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote, Swatch, ThenAndNow],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, LotChecks, LotExtrasForm, LotWeighings, RefusalNote, StepBaths, Swatch, ThenAndNow],
   template: `
     <div class="head"><h1>{{ again() ? 'Dye again' : 'A new lot' }}@if (proposal()?.then; as then) { <span class="soft"> · after {{ then.tag }}</span> }</h1></div>
     @if (colourways.value(); as all) {
@@ -38,11 +43,17 @@ const TYPING_MS = 250;
           }
         </div>
         @if (studio.value(); as s) {
-          <details><summary>Pots that may be used: {{ s.vessels.length - without().length }} of {{ s.vessels.length }}</summary>
-            @for (v of s.vessels; track v.id) { <label class="tick"><input type="checkbox" [checked]="!without().includes(v.id)" (change)="toggleVessel(v.id)"> {{ v.name }}, {{ v.metal }}, {{ v.workingMl / 1000 }} l</label> }
+          <details class="more"><summary>{{ moreWords(s) }}</summary>
+            <fieldset><legend>Pots that may be used</legend>@for (v of s.vessels; track v.id) { <label class="tick"><input type="checkbox" [checked]="!without().includes(v.id)" (change)="toggleVessel(v.id)"> {{ v.name }}, {{ v.metal }}, {{ v.workingMl / 1000 }} l</label> }</fieldset>
+            <vs-lot-extras [(extras)]="extras" [bases]="bases()" />
           </details>
         }
         <vs-refusal [problem]="refusal()" />
+        @if (ways().length > 0) {
+          <p>Ways out:</p>
+          <ul class="ways">@for (w of ways(); track w.code) { <li>{{ w.sentence }} @if (w.liquorRatio) { <button class="act" type="button" (click)="takeWay(w)">Plan it at 1:{{ w.liquorRatio }}</button> } @else if (w.runs) { <button class="act" type="button" (click)="takeWay(w)">Plan two runs</button> }</li> }</ul>
+        }
+        @if (extras().liquorRatio || extras().runs) { <p><strong>{{ extras().liquorRatio ? 'Planned at 1:' + extras().liquorRatio : 'Planned in two runs' }}.</strong> <button class="plain" type="button" (click)="takeWay({})">Plan it as the recipe says</button></p> }
         @if (proposal(); as p) {
           <p class="echo"><strong>{{ p.understoodAs }}</strong> · <a [routerLink]="['/recipes', p.recipe.versionId]">{{ p.recipe.name }}, version {{ p.recipe.number }}</a> <span class="state" [class.strong]="p.recipe.standing === 'proven'">{{ p.recipe.standing }}</span> @if (chosen(); as c) { <vs-swatch [lab]="c.master" [width]="2.6" label="master" /> }</p>
           @if (p.factors.length > 0) {
@@ -50,29 +61,28 @@ const TYPING_MS = 250;
             <p>{{ differing(p) }}</p>
             <vs-then-and-now [factors]="p.factors" />
           }
+          @if (p.schools.length > 0) { <p class="small">Otherwise than the house: {{ p.schools.join(' ') }}</p> }
           <h2>In the pots</h2>
-          <table class="ledger"><thead><tr><th>Batch</th><th>Vessel</th><th class="number">Pieces</th><th class="number">Dry weight</th><th class="number">Liquor, 1:{{ p.plan.liquorRatio }}</th><th class="number">Fill</th></tr></thead><tbody>
+          <table class="ledger pots"><thead><tr><th>Batch</th><th>Vessel</th><th>Pieces</th><th class="number">Dry weight</th><th class="number">Liquor, 1:{{ p.plan.liquorRatio }}</th><th class="number">Fill</th></tr></thead><tbody>
             @for (b of p.plan.batches; track b.number) {
-              <tr><td>{{ b.number }}</td><td>{{ b.vesselName }} <span class="soft small">{{ b.metal }}</span></td><td class="number">{{ b.pieces }}</td>
+              <tr><td>{{ b.number }}</td><td>{{ b.vesselName }} <span class="soft small">{{ b.metal }}@if (b.run > 1) {, second run}</span></td><td>{{ piecesIn(p, b) }}</td>
                 <td class="number"><vs-figure [figure]="b.wof" [name]="'dry weight, batch ' + b.number" /></td><td class="number"><vs-figure [figure]="b.liquor" [name]="'liquor, batch ' + b.number" /></td><td class="number"><vs-figure [figure]="b.fill" [name]="'fill of ' + b.vesselName" /></td></tr>
             }
           </tbody></table>
-          <h2>To weigh out</h2>
-          <div class="scroller"><table class="ledger"><thead><tr><th>Material</th><th class="number">All</th>@for (b of p.plan.batches; track b.number) { <th class="number">Batch {{ b.number }}</th> }<th>From</th></tr></thead><tbody>
-            @for (m of p.plan.materials; track m.materialId) {
-              <tr [class.mark]="m.shortMg > 0"><td>{{ m.name }}</td><td class="number"><strong><vs-figure [figure]="m.total" [name]="m.name" /></strong></td>
-                @for (b of p.plan.batches; track b.number) { <td class="number">@for (w of weighingsOf(p, m.materialId, b.number); track $index) { <vs-figure [figure]="w.target" [name]="m.name + ', batch ' + b.number" /> }</td> }
-                <td>@for (pick of m.picks; track pick.stockLotId) { <span class="jar"><strong>{{ tagOf(p, pick.stockLotId) }}</strong> {{ amount(pick.amountMg) }}</span> }@if (m.shortMg > 0) { <span class="jar short">short {{ amount(m.shortMg) }}</span> }</td></tr>
-            }
-          </tbody></table></div>
+          <h2>To measure out</h2>
+          <vs-lot-weighings [proposal]="p" />
+          <details><summary>Each bath: vessel, heat and weight</summary>
+            @for (b of bathsOf(p); track b.title) { <h3>{{ b.title }}@if (b.forWhom) { <span class="soft">, {{ b.forWhom }}</span> }</h3><p class="small">{{ b.course }}</p><vs-step-baths [baths]="b.baths" [currency]="studio.value()?.currency ?? ''" /> }
+          </details>
+          @if (p.checks.length > 0) { <h2>Before it may start</h2><vs-lot-checks [checks]="p.checks" [(reasons)]="reasons" /> }
           @if (short(p); as words) { <label class="tick"><input type="checkbox" name="short" [(ngModel)]="acceptShortages"> Go on with the shortage: {{ words }}. It is bought or gathered before it is weighed out.</label> }
           <mat-form-field><mat-label>Note: for whom, by when</mat-label><input matInput name="note" [(ngModel)]="note"></mat-form-field>
           <vs-refusal [problem]="action.problem()" />
-          <div class="actions"><button class="act main" type="submit" [disabled]="action.busy() || (short(p) !== '' && !acceptShortages())">Agree, and promise the stock</button></div>
+          <div class="actions"><button class="act main" type="submit" [disabled]="action.busy() || (short(p) !== '' && !acceptShortages()) || !goesOn(p)">Agree, and promise the stock</button></div>
         } @else if (!refusal()) { <p class="soft">Choose a colourway and write how much: what to weigh, in which pots and from which jars is worked out here.</p> }
       </form>
     }`,
-  styles: `form { max-width: none; } .ask { max-width: 60rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; } .echo { font-size: 1.1rem; max-width: none; } .jar { white-space: nowrap; margin-right: 0.9rem; } .short { font-weight: 700; text-decoration: underline wavy; }`,
+  styles: `form { max-width: none; } .ask { max-width: 60rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; } .echo { font-size: 1.1rem; max-width: none; } .ways li { margin: 0.4rem 0; } .pots { max-width: 60rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewLotPage {
@@ -98,6 +108,12 @@ export class NewLotPage {
   protected readonly recipeVersionId = linkedSignal(() => this.chosen()?.recipe.versionId ?? '');
   protected readonly acceptShortages = signal(false);
   protected readonly note = signal('');
+  protected readonly extras = signal<LotExtras>(NOTHING_MORE);
+  /** Why each caution is gone past, by its key. */
+  protected readonly reasons = signal<Readonly<Record<string, string>>>({});
+  private readonly materials = live(['stores'], () => this.api.get('/api/materials'));
+  protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre' && m.id !== this.chosen()?.base.id));
+  protected readonly ways = computed(() => this.refusal()?.ways ?? []);
   protected readonly proposal = signal<Proposal | undefined>(undefined);
   protected readonly refusal = signal<ShownProblem | undefined>(undefined);
   private lotId = newId();
@@ -106,7 +122,8 @@ export class NewLotPage {
     const studio = this.studio.value();
     if (this.colourwayId() === '' || this.written().trim() === '' || !studio || (this.again() && !this.earlier.value())) return undefined;
     const vesselIds = this.without().length === 0 ? undefined : studio.vessels.map((v) => v.id).filter((id) => !this.without().includes(id));
-    return { colourwayId: this.colourwayId(), written: this.written(), waterId: this.waterId() || null, reorderOfId: this.again() ?? null, ...(vesselIds ? { vesselIds } : {}), ...(this.recipeVersionId() ? { recipeVersionId: this.recipeVersionId() } : {}) };
+    const { also, ...extras } = this.extras();
+    return { colourwayId: this.colourwayId(), written: this.written(), waterId: this.waterId() || null, reorderOfId: this.again() ?? null, ...extras, also: also.filter((a) => a.baseId !== '' && a.written.trim() !== ''), ...(vesselIds ? { vesselIds } : {}), ...(this.recipeVersionId() ? { recipeVersionId: this.recipeVersionId() } : {}) };
   });
 
   constructor() {
@@ -137,6 +154,15 @@ export class NewLotPage {
     return then && now && then.recipeVersionId !== now.versionId ? { then: { id: then.recipeVersionId, number: then.recipeNumber }, now: { id: now.versionId, number: now.number } } : undefined;
   });
 
+  /** Everything that may be said beside, in one line. */
+  protected moreWords(s: Studio): string {
+    const { intake, also, schools } = this.extras();
+    return [
+      `Pots that may be used: ${s.vessels.length - this.without().length} of ${s.vessels.length}`, `at intake: ${intake.flags.length === 0 ? 'nothing to note' : intake.flags.map((f) => INTAKE_FLAG_WORDS[f]).join(', ')}`,
+      also.length === 0 ? 'no other base' : `other bases: ${also.length}`, schools.length === 0 ? 'as proven' : `other schools: ${schools.length}`,
+    ].join(' · ');
+  }
+
   protected toggleVessel(id: string): void {
     this.without.update((now) => (now.includes(id) ? now.filter((v) => v !== id) : [...now, id]));
   }
@@ -145,13 +171,31 @@ export class NewLotPage {
     const p = this.proposal();
     const ask = this.ask();
     if (!p || !ask) return;
-    this.action.run(this.api.post('/api/lots', { id: this.lotId, ask, digest: p.digest, acceptShortages: this.acceptShortages(), note: this.note() }), ({ id }) => void this.router.navigate(['/lots', id]));
+    this.action.run(this.api.post('/api/lots', { id: this.lotId, ask, digest: p.digest, acceptShortages: this.acceptShortages(), note: this.note(), acknowledged: p.checks.map((c) => ({ key: c.key, reason: this.reasons()[c.key] ?? '' })) }), ({ id }) => void this.router.navigate(['/lots', id]));
   }
 
-  protected readonly amount = (mg: number): string => formatAmount(mg, 'weight');
-  protected readonly tagOf = (p: Proposal, id: string | null): string => p.jars.find((j) => j.id === id)?.tag ?? '';
-  protected readonly weighingsOf = (p: Proposal, materialId: string, batch: number) => p.plan.steps.flatMap((s) => s.weighings).filter((w) => w.materialId === materialId && w.batch === batch);
-  protected readonly short = (p: Proposal): string => p.plan.materials.filter((m) => m.shortMg > 0).map((m) => `${formatAmount(m.shortMg, 'weight')} of ${m.name}`).join(', ');
+  protected takeWay(way: { liquorRatio?: number; runs?: number }): void {
+    const { liquorRatio: _ratio, runs: _runs, ...rest } = this.extras();
+    this.extras.set({ ...rest, ...(way.liquorRatio ? { liquorRatio: way.liquorRatio } : {}), ...(way.runs ? { runs: way.runs } : {}) });
+  }
+
+  protected readonly goesOn = (p: Proposal): boolean => mayGoOn(p.checks, this.reasons());
+  /** Steps that share a bath stand together: it is filled once. */
+  protected readonly bathsOf = (p: Proposal) => {
+    const filled = new Map<string, { titles: string[]; forWhom: string; course: string; baths: Proposal['plan']['steps'][number]['baths'] }>();
+    for (const s of p.plan.steps.filter((o) => o.baths.length > 0)) {
+      const key = JSON.stringify(s.baths);
+      const said = `${s.title}: ${sayCourse(s) || sayMinutes(s.durationMin)}`;
+      const before = filled.get(key);
+      filled.set(key, { titles: [...(before?.titles ?? []), s.title], forWhom: s.forWhom, baths: s.baths, course: before ? `${before.course} · ${said}` : said });
+    }
+    return [...filled.values()].map((b) => ({ ...b, title: b.titles.join(' → ') }));
+  };
+  protected readonly piecesIn = (p: Proposal, b: Proposal['plan']['batches'][number]): string => {
+    if (p.plan.groups.length < 2) return String(b.pieces);
+    return b.groups.map((part) => { const g = p.plan.groups.find((o) => o.key === part.key); return `${part.pieces} ${g?.baseName ?? ''}${g?.partName ? `, ${g.partName}` : ''}`; }).join(' · ');
+  };
+  protected readonly short = (p: Proposal): string => p.plan.materials.filter((m) => m.short > 0).map((m) => `${formatAmount(m.short, m.measure)} of ${m.name}`).join(', ');
   protected readonly differing = (p: Proposal): string => {
     const names = p.factors.filter((f) => !f.same).map((f) => f.name.toLowerCase());
     return names.length === 0 ? 'Everything is as it was then.' : `Not as it was then: ${names.join(', ')}.`;

@@ -4,156 +4,193 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { RecipeBody } from '@vestigia/contract';
-import type { FibreKind, StepKind, VesselMetal } from '@vestigia/core';
-import { FIBRE_KINDS, STEP_KINDS, VESSEL_METALS } from '@vestigia/core';
+import type { PlacedPlan, StepKind } from '@vestigia/core';
+import { FIBRE_KINDS, PRACTICE, STEP_KINDS, STEP_KIND_WORDS, VESSEL_METALS, practiceChoice, replanFor, sayDose, sayMinutes } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
+import { Margin } from '../../shell/margin';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
-
-interface StepDraft {
-  kind: StepKind;
-  title: string;
-  instruction: string;
-  temperatureC: number | null;
-  ceilingC: number | null;
-  durationMin: number;
-  attended: boolean;
-  lookFor: string;
-  usesBath: boolean;
-  doses: { materialId: string; percentOwf: number | null }[];
-}
-
-const draft = (kind: StepKind, title: string, usesBath: boolean): StepDraft => ({ kind, title, instruction: '', temperatureC: null, ceilingC: null, durationMin: 60, attended: false, lookFor: '', usesBath, doses: [] });
-const KIND_WORDS: Readonly<Record<StepKind, string>> = { scour: 'scour', tannin: 'tannin', mordant: 'mordant', wetOut: 'wet out', extract: 'extract', dye: 'dye', modify: 'modify', rinse: 'rinse', dry: 'dry', cure: 'cure', wash: 'wash' };
+import type { BodyDraft, StepDraft } from './draft';
+import { draftBody, finishBody, finishDose, newBody, newStep } from './draft';
+import { PlacedEditor } from './placed-editor';
+import { StepForm } from './step-form';
 
 /** Writes a recipe, or the next version of one; an old version is never changed. */
 @Component({
   selector: 'vs-write-recipe',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, PlacedEditor, RefusalNote, StepForm],
   template: `
     <div class="head"><h1>{{ from() ? 'The next version of ' + name() : 'Write a recipe' }}</h1></div>
+    @if (body(); as b) {
     <form (ngSubmit)="keep()">
       <div class="fields">
         @if (!from()) { <mat-form-field class="wide"><mat-label>Name</mat-label><input matInput name="name" [(ngModel)]="name"></mat-form-field> }
-        <mat-form-field><mat-label>Liquor ratio, ml per g</mat-label><input matInput type="number" name="ratio" [(ngModel)]="liquorRatio"></mat-form-field>
-        <mat-form-field class="wide"><mat-label>Note</mat-label><textarea matInput rows="2" name="note" [(ngModel)]="note"></textarea></mat-form-field>
+        <mat-form-field><mat-label>Liquor ratio, ml per g</mat-label><input matInput type="number" step="any" name="ratio" [(ngModel)]="b.liquorRatio"></mat-form-field>
+        <mat-form-field><mat-label>Shortest bath allowed, ml per g</mat-label><input matInput type="number" step="any" name="least" [(ngModel)]="b.liquorRatioLeast" placeholder="only as above"></mat-form-field>
+        <mat-form-field><mat-label>Water asked for</mat-label><select matNativeControl name="water" [ngModel]="b.water.asks" (ngModelChange)="b.water = { asks: $event, hardnessDh: b.water.hardnessDh }"><option value="any">any</option><option value="soft">soft</option><option value="hard">hard</option></select></mat-form-field>
+        @if (b.water.asks !== 'any') { <mat-form-field><mat-label>{{ b.water.asks === 'soft' ? 'at most, °dH' : 'at least, °dH' }}</mat-label><input matInput type="number" step="any" name="hardness" [ngModel]="b.water.hardnessDh" (ngModelChange)="b.water = { asks: b.water.asks, hardnessDh: $event }"></mat-form-field> }
+        <mat-form-field class="wide"><mat-label>Note</mat-label><textarea matInput rows="2" name="note" [(ngModel)]="b.note"></textarea></mat-form-field>
       </div>
-      <fieldset><legend>For</legend>@for (f of allFibres; track f) { <label class="tick"><input type="checkbox" [checked]="fibres().includes(f)" (change)="fibres.set(toggled(fibres(), f))"> {{ f }}</label> }</fieldset>
-      <fieldset><legend>Pots of</legend>@for (m of allMetals; track m) { <label class="tick"><input type="checkbox" [checked]="metals().includes(m)" (change)="metals.set(toggled(metals(), m))"> {{ m }}</label> }</fieldset>
-      @for (s of steps(); track s; let i = $index) {
-        <fieldset class="step"><legend>{{ i + 1 }}. {{ s.title || 'Step' }}</legend>
-          <div class="fields">
-            <mat-form-field><mat-label>Kind</mat-label><select matNativeControl [name]="'kind' + i" [(ngModel)]="s.kind">@for (k of kinds; track k) { <option [value]="k">{{ kindWords[k] }}</option> }</select></mat-form-field>
-            <mat-form-field><mat-label>Title</mat-label><input matInput [name]="'title' + i" [(ngModel)]="s.title"></mat-form-field>
-            <mat-form-field><mat-label>Reach and hold, °C</mat-label><input matInput type="number" [name]="'temperature' + i" [(ngModel)]="s.temperatureC"></mat-form-field>
-            <mat-form-field><mat-label>Never above, °C</mat-label><input matInput type="number" [name]="'ceiling' + i" [(ngModel)]="s.ceilingC"></mat-form-field>
-            <mat-form-field><mat-label>Minutes</mat-label><input matInput type="number" [name]="'minutes' + i" [(ngModel)]="s.durationMin"></mat-form-field>
-            <mat-form-field><mat-label>Look for</mat-label><input matInput [name]="'look' + i" [(ngModel)]="s.lookFor"></mat-form-field>
-            <mat-form-field class="wide"><mat-label>What to do</mat-label><textarea matInput rows="2" [name]="'do' + i" [(ngModel)]="s.instruction"></textarea></mat-form-field>
-          </div>
-          <label class="tick"><input type="checkbox" [name]="'attended' + i" [(ngModel)]="s.attended"> hands all the time</label>
-          <label class="tick"><input type="checkbox" [name]="'bath' + i" [(ngModel)]="s.usesBath"> in a pot, at the liquor ratio</label>
-          @for (d of s.doses; track d; let j = $index) {
-            <div class="fields">
-              <mat-form-field><mat-label>Material</mat-label><select matNativeControl [name]="'material' + i + '-' + j" [(ngModel)]="d.materialId"><option value=""></option>@for (m of dosable(); track m.id) { <option [value]="m.id">{{ m.name }}</option> }</select></mat-form-field>
-              <mat-form-field><mat-label>% of the weight of fibre</mat-label><input matInput type="number" step="any" [name]="'percent' + i + '-' + j" [(ngModel)]="d.percentOwf"></mat-form-field>
-              <button class="plain" type="button" (click)="drop(s.doses, j)">Take it out</button>
+      <fieldset><legend>For</legend>@for (f of allFibres; track f) { <label class="tick"><input type="checkbox" [checked]="b.fibres.includes(f)" (change)="patch({ fibres: toggled(b.fibres, f) })"> {{ f }}</label> }</fieldset>
+      <fieldset><legend>Pots of</legend>@for (m of allMetals; track m) { <label class="tick"><input type="checkbox" [checked]="b.allowedMetals.includes(m)" (change)="patch({ allowedMetals: toggled(b.allowedMetals, m) })"> {{ m }}</label> }</fieldset>
+
+      <h2>The chain</h2>
+      <ol class="chain">
+        @for (s of b.steps; track s; let i = $index) {
+          <li [class.open]="open() === s">
+            <div class="row">
+              <button class="plain name" type="button" [attr.aria-expanded]="open() === s" (click)="open.set(open() === s ? undefined : s)"><strong>{{ i + 1 }}. {{ s.title || kindWords[s.kind] }}</strong> <span class="soft small">{{ brief(s) }}</span></button>
+              <button class="plain" type="button" (click)="move(i, -1)" [disabled]="i === 0" [attr.aria-label]="'Earlier: ' + s.title">Earlier</button>
+              <button class="plain" type="button" (click)="remove(i)" [attr.aria-label]="'Take out ' + s.title">Take out</button>
             </div>
-          }
-          <button class="plain" type="button" (click)="dose(s)">Weigh in a material</button>
-          <button class="plain" type="button" (click)="move(i, -1)" [disabled]="i === 0">Earlier</button>
-          <button class="plain" type="button" (click)="remove(i)">Take the step out</button>
-        </fieldset>
-      }
-      <div class="actions"><button class="act" type="button" (click)="add()">Another step</button></div>
+            @if (open() === s) { <vs-step-form [step]="s" [body]="b" [materials]="dosable()" /> }
+          </li>
+        }
+      </ol>
+      <div class="actions"><mat-form-field class="kind" subscriptSizing="dynamic"><mat-label>Another step</mat-label><select matNativeControl name="addkind" [(ngModel)]="nextKind">@for (k of kinds; track k) { <option [value]="k">{{ kindWords[k] }}</option> }</select></mat-form-field><button class="act" type="button" (click)="add()">Put it at the end</button></div>
+
+      <details [open]="b.parts.length > 0"><summary>Parts of the pieces that go their own way: {{ b.parts.length === 0 ? 'none' : b.parts.length }}</summary>
+        @for (p of b.parts; track p; let i = $index) { <div class="fields">
+          <mat-form-field><mat-label>Part</mat-label><input matInput [name]="'part' + i" [(ngModel)]="p.name"></mat-form-field>
+          <mat-form-field><mat-label>Share of the pieces, %</mat-label><input matInput type="number" step="any" [name]="'share' + i" [(ngModel)]="p.sharePercent"></mat-form-field>
+          <button class="plain" type="button" (click)="patch({ parts: without(b.parts, i) })">Take it out</button></div> }
+        <button class="plain" type="button" (click)="addPart(b)">Another part</button>
+      </details>
+      <details [open]="b.expectedShades.length > 0"><summary>What each base comes out as: {{ b.expectedShades.length === 0 ? 'not said' : b.expectedShades.length }}</summary>
+        @for (e of b.expectedShades; track e; let i = $index) { <div class="fields">
+          <mat-form-field><mat-label>On this base</mat-label><select matNativeControl [name]="'ebase' + i" [(ngModel)]="e.baseMaterialId">@for (m of bases(); track m.id) { <option [value]="m.id">{{ m.name }}</option> }</select></mat-form-field>
+          <mat-form-field><mat-label>L*</mat-label><input matInput type="number" step="any" [name]="'eL' + i" [(ngModel)]="e.L"></mat-form-field>
+          <mat-form-field><mat-label>a*</mat-label><input matInput type="number" step="any" [name]="'ea' + i" [(ngModel)]="e.a"></mat-form-field>
+          <mat-form-field><mat-label>b*</mat-label><input matInput type="number" step="any" [name]="'eb' + i" [(ngModel)]="e.b"></mat-form-field>
+          <button class="plain" type="button" (click)="patch({ expectedShades: without(b.expectedShades, i) })">Take it out</button></div> }
+        @if (bases().length > 0) { <button class="plain" type="button" (click)="addShade(b)">Another base</button> }
+      </details>
+      <details><summary>Placed colour: {{ b.placed ? b.placed.zones.length + ' zones' : 'none' }}</summary><vs-placed-editor [plan]="b.placed" (planChange)="place(b, $event)" [materials]="dosable()" /></details>
+      <details><summary>House practice: {{ practiceWords(b) }}</summary>
+        @for (q of questions; track q.key) {
+          <mat-form-field class="school"><mat-label>{{ q.question }}</mat-label><select matNativeControl [name]="'q ' + q.key" [ngModel]="b.practice[q.key] ?? ''" (ngModelChange)="school(b, q.key, $event)"><option value="">as the house does@if (houseWords(q.key); as h) {: {{ h }}}</option>@for (c of q.choices; track c.key) { <option [value]="c.key">{{ c.words }}</option> }</select><mat-hint>{{ costs(b, q.key) }}</mat-hint></mat-form-field>
+        }
+      </details>
       <vs-refusal [problem]="action.problem()" />
       <div class="actions"><button class="act main" type="submit" [disabled]="action.busy()">Keep it as a trial</button><a routerLink="/recipes">Back to Recipes</a></div>
-    </form>`,
-  styles: `.step { border-top: 2px solid var(--ink); }`,
+    </form>
+    }`,
+  styles: `form { max-width: 60rem; } .chain { list-style: none; padding: 0; } .chain > li { border-top: 1px solid var(--line); } .chain > li.open { border-left: 6px solid var(--ink); padding-left: 1rem; } .row { display: flex; flex-wrap: wrap; gap: 0 1rem; } .name { flex: 1 1 14rem; text-align: left; text-decoration: none; } .kind { max-width: 16rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; } .school { max-width: 36rem; margin: 0.4rem 0; display: block; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WriteRecipePage {
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
+  private readonly margin = inject(Margin);
   /** The version this one follows; a new recipe when absent. */
   readonly from = input<string | undefined>(undefined);
   protected readonly action = doing();
   protected readonly allFibres = FIBRE_KINDS;
   protected readonly allMetals = VESSEL_METALS;
   protected readonly kinds = STEP_KINDS;
-  protected readonly kindWords = KIND_WORDS;
+  protected readonly kindWords = STEP_KIND_WORDS;
+  protected readonly questions = PRACTICE;
   protected readonly name = signal('');
-  protected readonly note = signal('');
-  protected readonly liquorRatio = signal(30);
-  protected readonly fibres = signal<readonly FibreKind[]>(['wool']);
-  protected readonly metals = signal<readonly VesselMetal[]>(['stainless', 'enamel']);
-  protected readonly steps = signal<StepDraft[]>([draft('scour', 'Scour', false), draft('mordant', 'Mordant', true), draft('extract', 'Extract', true), draft('dye', 'Dye', true), draft('rinse', 'Rinse', false), draft('dry', 'Dry', false)]);
+  /** Written into as it is typed. */
+  protected readonly body = signal<BodyDraft>(newBody());
+  protected readonly open = signal<StepDraft | undefined>(undefined);
+  protected readonly nextKind = signal<StepKind>('dye');
   private readonly materials = live(['stores'], () => this.api.get('/api/materials'));
-  protected readonly dosable = computed(() => (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre' && m.measure === 'weight'));
+  private readonly studio = live(['studio'], () => this.api.get('/api/studio'));
+  protected readonly dosable = computed(() => (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre'));
+  protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
   private readonly before = live([], () => { const id = this.from(); return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined); }, () => this.from());
-  private readonly id = newId();
-  private readonly versionId = newId();
+  private readonly ids = { recipe: newId(), version: newId() };
 
   constructor() {
     effect(() => {
-      const v = this.before.value();
-      if (!v) return;
-      this.name.set(v.recipe.name);
-      this.note.set(v.body.note);
-      this.liquorRatio.set(v.body.liquorRatio);
-      this.fibres.set(v.body.fibres);
-      this.metals.set(v.body.allowedMetals);
-      this.steps.set(v.body.steps.map((s) => ({ ...s, temperatureC: s.temperatureC ?? null, ceilingC: s.ceilingC ?? null, doses: s.doses.map((d) => ({ ...d })) })));
+      const before = this.before.value();
+      if (!before) return;
+      this.name.set(before.recipe.name);
+      this.body.set(draftBody(before.body));
     });
   }
 
-  protected toggled<T>(now: readonly T[], one: T): readonly T[] {
-    return now.includes(one) ? now.filter((x) => x !== one) : [...now, one];
+  protected brief(s: StepDraft): string {
+    const doses = s.doses.filter((d) => d.materialId !== '' && (d.first !== null || d.by === 'packet')).map((d) => `${this.dosable().find((m) => m.id === d.materialId)?.name ?? ''} ${sayDose(finishDose(d))}`);
+    return [s.temperatureC === null ? '' : `${s.temperatureC} °C`, sayMinutes(s.course.length > 0 ? s.course.reduce((sum, leg) => sum + (leg.minutes ?? 0), 0) : s.durationMin), ...doses, [...s.fibres, ...s.parts].join(', ')].filter((w) => w !== '').join(' · ');
+  }
+
+  protected toggled<T>(list: readonly T[], item: T): T[] {
+    return list.includes(item) ? list.filter((i) => i !== item) : [...list, item];
+  }
+
+  protected readonly without = <T>(list: readonly T[], index: number): T[] => list.filter((_, i) => i !== index);
+
+  protected patch(part: Partial<BodyDraft>): void {
+    this.body.set({ ...this.body(), ...part });
   }
 
   protected add(): void {
-    this.steps.update((s) => [...s, draft('dye', '', true)]);
+    const b = this.body();
+    const step = newStep(this.nextKind(), b.steps.map((s) => s.key));
+    this.body.set({ ...b, steps: [...b.steps, step] });
+    this.open.set(step);
   }
 
-  protected remove(i: number): void {
-    this.steps.update((s) => s.filter((_, at) => at !== i));
+  protected move(index: number, by: number): void {
+    const steps = [...this.body().steps];
+    const [step] = steps.splice(index, 1);
+    if (step) steps.splice(index + by, 0, step);
+    this.body.set({ ...this.body(), steps });
   }
 
-  protected move(i: number, by: number): void {
-    this.steps.update((s) => {
-      const next = [...s];
-      const [moved] = next.splice(i, 1);
-      if (moved) next.splice(i + by, 0, moved);
-      return next;
-    });
+  protected remove(index: number): void {
+    const b = this.body();
+    const gone = b.steps[index]?.key;
+    for (const s of b.steps) if (s.after?.includes(gone ?? '')) s.after = s.after.filter((k) => k !== gone);
+    this.body.set({ ...b, steps: b.steps.filter((_, i) => i !== index) });
   }
 
-  protected dose(step: StepDraft): void {
-    step.doses.push({ materialId: '', percentOwf: null });
-    this.steps.update((s) => [...s]);
+  protected addPart(b: BodyDraft): void {
+    const key = `part ${b.parts.length + 1}`;
+    this.patch({ parts: [...b.parts, { key, name: '', sharePercent: b.parts.length === 0 ? 100 : null }] });
   }
 
-  protected drop(doses: StepDraft['doses'], j: number): void {
-    doses.splice(j, 1);
-    this.steps.update((s) => [...s]);
+  protected addShade(b: BodyDraft): void {
+    this.patch({ expectedShades: [...b.expectedShades, { baseMaterialId: this.bases()[0]?.id ?? '', L: 60, a: 0, b: 30, illuminant: 'D65', observer: '10', note: '' }] });
+  }
+
+  protected place(b: BodyDraft, placed: PlacedPlan | null): void {
+    this.body.set({ ...b, placed: placed === null ? null : { ...placed, zones: [...placed.zones] } });
+  }
+
+  protected practiceWords(b: BodyDraft): string {
+    const said = Object.values(b.practice).filter((a) => a !== '').length;
+    return said === 0 ? 'as the house does' : `${said} of its own`;
+  }
+
+  protected readonly houseWords = (key: string): string => practiceChoice(key, this.studio.value()?.practice[key])?.words ?? '';
+  protected readonly costs = (b: BodyDraft, key: string): string => practiceChoice(key, b.practice[key] || this.studio.value()?.practice[key])?.costsAndGains ?? '';
+
+  /** Another school lays the chain anew: what changed is said in the margin. */
+  protected school(b: BodyDraft, key: string, answer: string): void {
+    const practice = { ...b.practice, [key]: answer };
+    const question = PRACTICE.find((q) => q.key === key);
+    if (answer === '' || !question?.replans) return this.body.set({ ...b, practice });
+    const find = (pattern: RegExp): string | null => this.dosable().find((m) => pattern.test(m.name))?.id ?? null;
+    const before = finishBody(b);
+    const laid = replanFor(before, key, answer, { alum: find(/^(potassium )?alum\b(?!.*bath)/i), acetate: find(/alumini?um (acetate|lactate)/i), tartar: find(/tartar/i) });
+    const minutes = (body: Pick<RecipeBody, 'steps'>): number => body.steps.reduce((sum, s) => sum + (s.course.length > 0 ? s.course.reduce((m, leg) => m + leg.minutes, 0) : s.durationMin), 0);
+    this.body.set({ ...draftBody(laid), practice });
+    this.open.set(undefined);
+    this.margin.notes.set([{ title: 'Laid anew', lines: [`${question.question}: ${practiceChoice(key, answer)?.words ?? ''}.`, `The chain took ${sayMinutes(minutes(before))}, and takes ${sayMinutes(minutes(laid))} now.`] }]);
   }
 
   protected keep(): void {
-    const v = this.before.value();
-    const done = ({ id }: { id: string }): void => void this.router.navigate(['/recipes', id]);
-    if (v) this.action.run(this.api.post('/api/recipes/{id}/versions', { id: this.versionId, body: this.body() }, v.recipe.id), done);
-    else this.action.run(this.api.post('/api/recipes', { id: this.id, name: this.name(), versionId: this.versionId, body: this.body() }), done);
-  }
-
-  private body(): RecipeBody {
-    return {
-      fibres: [...this.fibres()], liquorRatio: this.liquorRatio(), allowedMetals: [...this.metals()], note: this.note(),
-      steps: this.steps().map(({ temperatureC, ceilingC, doses, ...s }) => ({
-        ...s, ...(temperatureC === null ? {} : { temperatureC }), ...(ceilingC === null ? {} : { ceilingC }), doses: doses.map((d) => ({ materialId: d.materialId, percentOwf: d.percentOwf ?? 0 })),
-      })),
-    };
+    const before = this.before.value();
+    const body = finishBody(this.body());
+    const kept = before
+      ? this.api.post('/api/recipes/{id}/versions', { id: this.ids.version, body }, before.recipe.id)
+      : this.api.post('/api/recipes', { id: this.ids.recipe, name: this.name(), versionId: this.ids.version, body });
+    this.action.run(kept, ({ id }) => void this.router.navigate(['/recipes', id]));
   }
 }

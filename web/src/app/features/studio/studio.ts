@@ -2,52 +2,46 @@ import { ChangeDetectionStrategy, Component, inject, linkedSignal, signal } from
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { Studio, StudioVessel, WaterSource } from '@vestigia/contract';
-import { VESSEL_METALS, VOLUME_SYSTEMS, VOLUME_SYSTEM_WORDS } from '@vestigia/core';
+import { RouterLink } from '@angular/router';
+import type { Studio, WaterSource } from '@vestigia/contract';
+import type { HardnessUnit } from '@vestigia/core';
+import { HARDNESS_UNITS, HARDNESS_UNIT_WORDS, VOLUME_SYSTEMS, VOLUME_SYSTEM_WORDS, convertHardness } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { Vessels } from './vessels';
 
-type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number };
-type WaterDraft = Omit<WaterSource, 'version'> & { version?: number };
+type Settings = Partial<Omit<Studio, 'people' | 'vessels' | 'waters' | 'heatSources'>> & Pick<Studio, 'version' | 'name' | 'zone' | 'signInNote' | 'balanceName' | 'balanceResolutionG' | 'balanceCapacityG'>;
+/** Hardness as it stands on the test strip or the bill, in whichever unit. */
+type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & { version?: number; hardness: number | null; unit: HardnessUnit };
 
 /** The house: its people, pots, waters and balance, and the whole of it as one file. */
 @Component({
   selector: 'vs-studio',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Vessels],
   template: `
     <vs-refusal [problem]="studio.problem()" />
     @if (studio.value(); as s) {
-      <div class="head"><h1>{{ s.name }}</h1></div>
-      <h2>Pots and vessels</h2>
-      <table class="ledger"><thead><tr><th>Vessel</th><th>Metal</th><th class="number">Working volume</th><th>Note</th><th></th></tr></thead><tbody>
-        @for (v of s.vessels; track v.id) { <tr><td>{{ v.name }}</td><td>{{ v.metal }}</td><td class="number">{{ v.workingMl / 1000 }} l</td><td class="small">{{ v.note }}</td><td><button class="plain" type="button" (click)="vessel.set({ id: v.id, version: v.version, name: v.name, metal: v.metal, litres: v.workingMl / 1000, note: v.note })" [attr.aria-label]="'Change ' + v.name">Change</button></td></tr> }
-        @empty { <tr><td colspan="5">None yet. A lot is split over the pots there are: add the first.</td></tr> }
-      </tbody></table>
-      @if (vessel(); as d) {
-        <form (ngSubmit)="keepVessel(d)"><div class="fields">
-          <mat-form-field><mat-label>Name</mat-label><input matInput name="vname" [(ngModel)]="d.name"></mat-form-field>
-          <mat-form-field><mat-label>Metal</mat-label><select matNativeControl name="metal" [(ngModel)]="d.metal">@for (m of metals; track m) { <option [value]="m">{{ m }}</option> }</select></mat-form-field>
-          <mat-form-field><mat-label>Filled with room to turn, litres</mat-label><input matInput type="number" step="any" name="litres" [(ngModel)]="d.litres"></mat-form-field>
-          <mat-form-field class="wide"><mat-label>Note: what it once held</mat-label><input matInput name="vnote" [(ngModel)]="d.note"></mat-form-field>
-        </div><vs-refusal [problem]="action.problem()" /><div class="actions"><button class="act main" type="submit" [disabled]="action.busy()">Keep the vessel</button><button class="plain" type="button" (click)="vessel.set(undefined); action.clear()">Leave it</button></div></form>
-      } @else { <button class="act" type="button" (click)="vessel.set({ id: newId(), name: '', metal: 'stainless', litres: 10, note: '' })">Add a vessel</button> }
+      <div class="head"><h1>{{ s.name }}</h1><div class="actions"><a class="act" routerLink="/studio/practice">House practice</a></div></div>
+      <vs-vessels [studio]="s" (changed)="studio.reload()" />
 
       <h2>Waters</h2>
-      <table class="ledger"><thead><tr><th>Water</th><th class="number">pH</th><th class="number">Hardness</th><th>Note</th><th></th></tr></thead><tbody>
-        @for (w of s.waters; track w.id) { <tr><td>{{ w.name }}</td><td class="number">{{ w.ph ?? '–' }}</td><td class="number">{{ w.hardnessDh === null ? '–' : w.hardnessDh + ' °dH' }}</td><td class="small">{{ w.note }}</td><td><button class="plain" type="button" (click)="water.set({ id: w.id, version: w.version, name: w.name, ph: w.ph, hardnessDh: w.hardnessDh, note: w.note })" [attr.aria-label]="'Change ' + w.name">Change</button></td></tr> }
-        @empty { <tr><td colspan="5">None yet. Which tap it came from changes the shade.</td></tr> }
+      <table class="ledger"><thead><tr><th>Water</th><th class="number">pH</th><th class="number">Hardness</th><th class="number">Iron</th><th>Note</th><th></th></tr></thead><tbody>
+        @for (w of s.waters; track w.id) { <tr><td>{{ w.name }}</td><td class="number">{{ w.ph ?? '–' }}</td><td class="number">{{ w.hardnessDh === null ? '–' : w.hardnessDh + ' °dH, ' + ppm(w.hardnessDh) + ' ppm' }}</td><td class="number">{{ w.ironMgPerL === null ? '–' : w.ironMgPerL + ' mg/l' }}</td><td class="small">{{ w.note }}</td><td><button class="plain" type="button" (click)="water.set({ id: w.id, version: w.version, name: w.name, ph: w.ph, hardness: w.hardnessDh, unit: 'dh', ironMgPerL: w.ironMgPerL, note: w.note })" [attr.aria-label]="'Change ' + w.name">Change</button></td></tr> }
+        @empty { <tr><td colspan="6">None yet. Which tap it came from changes the shade.</td></tr> }
       </tbody></table>
       @if (water(); as d) {
         <form (ngSubmit)="keepWater(d)"><div class="fields">
           <mat-form-field><mat-label>Name</mat-label><input matInput name="wname" [(ngModel)]="d.name"></mat-form-field>
           <mat-form-field><mat-label>pH</mat-label><input matInput type="number" step="0.1" name="ph" [(ngModel)]="d.ph"></mat-form-field>
-          <mat-form-field><mat-label>Hardness, °dH</mat-label><input matInput type="number" step="0.1" name="hardness" [(ngModel)]="d.hardnessDh"></mat-form-field>
+          <mat-form-field><mat-label>Hardness</mat-label><input matInput type="number" step="any" name="hardness" [(ngModel)]="d.hardness"></mat-form-field>
+          <mat-form-field><mat-label>in</mat-label><select matNativeControl name="hunit" [(ngModel)]="d.unit">@for (u of hardnessUnits; track u) { <option [value]="u">{{ hardnessWords[u] }}</option> }</select></mat-form-field>
+          <mat-form-field><mat-label>Iron, mg/l</mat-label><input matInput type="number" step="any" name="iron" [(ngModel)]="d.ironMgPerL"></mat-form-field>
           <mat-form-field class="wide"><mat-label>Note</mat-label><input matInput name="wnote" [(ngModel)]="d.note"></mat-form-field>
         </div><vs-refusal [problem]="action.problem()" /><div class="actions"><button class="act main" type="submit" [disabled]="action.busy()">Keep the water</button><button class="plain" type="button" (click)="water.set(undefined); action.clear()">Leave it</button></div></form>
-      } @else { <button class="act" type="button" (click)="water.set({ id: newId(), name: '', ph: null, hardnessDh: null, note: '' })">Add a water</button> }
+      } @else { <button class="act" type="button" (click)="water.set({ id: newId(), name: '', ph: null, hardness: null, unit: 'dh', ironMgPerL: null, note: '' })">Add a water</button> }
 
       <h2>People</h2>
       <p>{{ peopleWords(s) }}</p>
@@ -66,6 +60,11 @@ type WaterDraft = Omit<WaterSource, 'version'> & { version?: number };
         <mat-form-field><mat-label>and carries, g</mat-label><input matInput type="number" step="any" name="bcap" [(ngModel)]="settings().balanceCapacityG"></mat-form-field>
         <mat-form-field><mat-label>A spoon, cup or gallon here is</mat-label><select matNativeControl name="system" [ngModel]="settings().volumeSystem ?? ''" (ngModelChange)="settings().volumeSystem = $event || null"><option value="">asked each time</option>@for (v of systems; track v) { <option [value]="v">{{ systemWords[v] }}</option> }</select></mat-form-field>
         <mat-form-field><mat-label>Currency</mat-label><input matInput name="currency" maxlength="3" [(ngModel)]="settings().currency"></mat-form-field>
+        <mat-form-field><mat-label>The room, °C</mat-label><input matInput type="number" step="any" name="room" [(ngModel)]="settings().roomC"></mat-form-field>
+        <mat-form-field><mat-label>Cold water comes at, °C</mat-label><input matInput type="number" step="any" name="cold" [(ngModel)]="settings().coldWaterC"></mat-form-field>
+        <mat-form-field><mat-label>Hot water comes at, °C</mat-label><input matInput type="number" step="any" name="hot" [(ngModel)]="settings().hotWaterC"></mat-form-field>
+        <mat-form-field><mat-label>One person lifts, kg</mat-label><input matInput type="number" step="any" name="lift" [(ngModel)]="settings().liftLimitKg"></mat-form-field>
+        <mat-form-field><mat-label>A kilowatt hour costs, {{ settings().currency }} hundredths</mat-label><input matInput type="number" step="any" name="kwh" [(ngModel)]="settings().energyMinorPerKwh"></mat-form-field>
         <mat-form-field class="wide"><mat-label>Note on the door, for anyone to read</mat-label><input matInput name="door" [(ngModel)]="settings().signInNote"></mat-form-field>
       </div><vs-refusal [problem]="saving.problem()" />
         @if (saving.problem()?.code === 'stale') { <button class="plain" type="button" (click)="studio.reload(); saving.clear()">Take theirs</button> }
@@ -79,7 +78,9 @@ type WaterDraft = Omit<WaterSource, 'version'> & { version?: number };
 })
 export class StudioPage {
   private readonly api = inject(ApiClient);
-  protected readonly metals = VESSEL_METALS;
+  protected readonly hardnessUnits = HARDNESS_UNITS;
+  protected readonly hardnessWords = HARDNESS_UNIT_WORDS;
+  protected readonly ppm = (dh: number): number => Math.round(convertHardness(dh, 'dh', 'ppm'));
   protected readonly systems = VOLUME_SYSTEMS;
   protected readonly systemWords = VOLUME_SYSTEM_WORDS;
   protected readonly newId = newId;
@@ -87,20 +88,14 @@ export class StudioPage {
   protected readonly action = doing();
   protected readonly person = doing();
   protected readonly saving = doing();
-  protected readonly vessel = signal<VesselDraft | undefined>(undefined);
   protected readonly water = signal<WaterDraft | undefined>(undefined);
   protected readonly personName = signal('');
   protected readonly passphrase = signal('');
   protected readonly settings = linkedSignal(() => settingsOf(this.studio.value()));
   private personId = newId();
 
-  protected keepVessel({ litres, version, ...d }: VesselDraft): void {
-    const body = { name: d.name, metal: d.metal, note: d.note, workingMl: (litres ?? 0) * 1000 };
-    const sent = version === undefined ? this.api.post('/api/vessels', { id: d.id, ...body }) : this.api.put('/api/vessels/{id}', { version, ...body }, d.id);
-    this.action.run(sent, () => { this.vessel.set(undefined); this.studio.reload(); });
-  }
-
-  protected keepWater({ version, id, ...d }: WaterDraft): void {
+  protected keepWater({ version, id, hardness, unit, ...rest }: WaterDraft): void {
+    const d = { ...rest, hardnessDh: hardness === null ? null : convertHardness(Math.max(0, hardness), unit, 'dh') };
     const sent = version === undefined ? this.api.post('/api/waters', { id, ...d }) : this.api.put('/api/waters/{id}', { version, ...d }, id);
     this.action.run(sent, () => { this.water.set(undefined); this.studio.reload(); });
   }
@@ -123,6 +118,9 @@ export class StudioPage {
   }
 }
 
-function settingsOf(s: Studio | undefined) {
-  return { version: s?.version ?? 1, name: s?.name ?? '', zone: s?.zone ?? '', signInNote: s?.signInNote ?? '', balanceName: s?.balanceName ?? '', balanceResolutionG: Number((s?.balanceResolutionG ?? 0.1).toPrecision(6)), balanceCapacityG: s?.balanceCapacityG ?? 3000, volumeSystem: s?.volumeSystem ?? null, currency: s?.currency ?? 'EUR' };
+/** Everything the settings hold, so that what isn't on this page stays as it is. */
+function settingsOf(s: Studio | undefined): Settings {
+  if (!s) return { version: 1, name: '', zone: '', signInNote: '', balanceName: '', balanceResolutionG: 0.1, balanceCapacityG: 3000 };
+  const { people: _people, vessels: _vessels, waters: _waters, heatSources: _heat, ...settings } = s;
+  return { ...settings, balanceResolutionG: Number(s.balanceResolutionG.toPrecision(6)) };
 }

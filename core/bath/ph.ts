@@ -1,0 +1,79 @@
+import type { Figure } from '../quantity/figure';
+import { figure } from '../quantity/figure';
+
+export const PH_REAGENTS = ['vinegar5', 'citricAcid', 'sodaAsh', 'bicarbonate', 'ammonia10'] as const;
+export type PhReagent = (typeof PH_REAGENTS)[number];
+export const PH_REAGENT_WORDS: Readonly<Record<PhReagent, string>> = {
+  vinegar5: 'vinegar, 5 % acetic acid', citricAcid: 'citric acid', sodaAsh: 'soda ash', bicarbonate: 'bicarbonate of soda', ammonia10: 'ammonia water, 10 %',
+};
+
+/** Acid dissociation at 25 °C, as pKa; molar mass, g/mol (CRC Handbook of Chemistry and Physics, 97th ed., 5-87 and 5-88). */
+const PK_CARBONIC: readonly [number, number] = [6.35, 10.33];
+const PK_WATER = 14;
+interface Acid {
+  readonly pKa: readonly number[];
+  /** Negative charge the substance as weighed brings with its own sodium. */
+  readonly sodium: number;
+  readonly molarMass: number;
+  /** Share of the substance in what is measured out: grams of it in a gram, or in a ml of solution. */
+  readonly share: number;
+  readonly unit: 'g' | 'ml';
+}
+const REAGENTS: Readonly<Record<PhReagent, Acid>> = {
+  vinegar5: { pKa: [4.756], sodium: 0, molarMass: 60.05, share: 0.05, unit: 'ml' },
+  citricAcid: { pKa: [3.13, 4.76, 6.4], sodium: 0, molarMass: 192.12, share: 1, unit: 'g' },
+  sodaAsh: { pKa: PK_CARBONIC, sodium: 2, molarMass: 105.99, share: 1, unit: 'g' },
+  bicarbonate: { pKa: PK_CARBONIC, sodium: 1, molarMass: 84.01, share: 1, unit: 'g' },
+  ammonia10: { pKa: [9.25], sodium: 1, molarMass: 17.03, share: 0.1, unit: 'ml' },
+};
+/** 1 °dH of carbonate hardness is 0.357 milliequivalents of alkalinity to the litre. */
+const ALKALINITY_MEQ_PER_DH = 0.357;
+const LOWEST_PH = 3;
+const HIGHEST_PH = 11.5;
+
+export type PhDose = { readonly ok: true; readonly dose: Figure; readonly unit: 'g' | 'ml'; readonly firstThird: number } | { readonly ok: false; readonly code: 'outOfRange' | 'wrongWay' | 'outOfReach'; readonly sentence: string };
+
+/** Mean negative charge on an acid's anions at a pH: sum of k × its share with k protons gone. */
+function meanCharge(pKa: readonly number[], ph: number): number {
+  let weight = 1;
+  let sum = 1;
+  let charge = 0;
+  for (const [i, pk] of pKa.entries()) {
+    weight *= 10 ** (ph - pk);
+    sum += weight;
+    charge += (i + 1) * weight;
+  }
+  return charge / sum;
+}
+
+/** Charge that free hydroxide and hydrogen ions carry, mol/l, negative counted up. */
+const freeCharge = (ph: number): number => 10 ** (ph - PK_WATER) - 10 ** -ph;
+
+/**
+ * What it takes to bring water to a pH, by its charge balance with its carbonate held in (Stumm & Morgan, Aquatic Chemistry,
+ * 3rd ed. 1996, ch. 4): the source's alkalinity and pH give its carbonate; at the new pH, what is missing in charge is what the
+ * reagent must bring. An estimate for water: dyestuff and fibre buffer as well, so a third goes in first and pH is taken between.
+ * @param water pH of the source and its carbonate hardness, °dH; @param litres of bath, above zero
+ */
+export function doseToPh(water: { ph: number; hardnessDh: number }, targetPh: number, litres: number, reagent: PhReagent): PhDose {
+  const refuse = (code: 'outOfRange' | 'wrongWay' | 'outOfReach', sentence: string): PhDose => ({ ok: false, code, sentence });
+  if (!(targetPh >= LOWEST_PH && targetPh <= HIGHEST_PH)) return refuse('outOfRange', `pH ${targetPh} is outside ${LOWEST_PH} to ${HIGHEST_PH}, where baths are worked. Write another.`);
+  const acid = REAGENTS[reagent];
+  const alkalinity = (water.hardnessDh * ALKALINITY_MEQ_PER_DH) / 1000;
+  const carbonate = Math.max(0, (alkalinity - freeCharge(water.ph)) / meanCharge(PK_CARBONIC, water.ph));
+  const missing = carbonate * meanCharge(PK_CARBONIC, targetPh) + freeCharge(targetPh) - alkalinity;
+  const each = acid.sodium - meanCharge(acid.pKa, targetPh);
+  const molPerL = missing / each;
+  const words = PH_REAGENT_WORDS[reagent];
+  if (Math.abs(missing) > 1e-9 && !(molPerL > 0)) return refuse('wrongWay', `${words} can’t take this bath from pH ${water.ph} to ${targetPh}: it works the other way, or stops short of it. Choose another.`);
+  const amountPerL = (Math.max(0, molPerL || 0) * acid.molarMass) / acid.share;
+  if (!Number.isFinite(amountPerL) || amountPerL > 100) return refuse('outOfReach', `${words} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
+  const amount = round(amountPerL * litres);
+  const dose = figure(amount, acid.unit, 'charge missing at the new pH ÷ charge a mole of it brings × molar mass ÷ its share', [
+    { name: 'pH now', value: water.ph, unit: '', source: 'water source' }, { name: 'pH wanted', value: targetPh, unit: '', source: 'recipe' },
+    { name: 'carbonate hardness', value: water.hardnessDh, unit: '°dH', source: 'water source, all of it taken as carbonate' }, { name: 'bath', value: round(litres), unit: 'l' }, { name: words, value: round(amountPerL), unit: `${acid.unit}/l` },
+  ], [`an estimate for the water alone: add ${round(amount / 3)} ${acid.unit} first, stir, test, and the rest in small doses`]);
+  return { ok: true, dose, unit: acid.unit, firstThird: round(amount / 3) };
+}
+
+const round = (value: number): number => Math.round(value * 100) / 100;

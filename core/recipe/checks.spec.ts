@@ -1,0 +1,80 @@
+import { describe, expect, it } from 'vitest';
+import type { CheckInput, CheckedMaterial } from './checks';
+import { checkLot } from './checks';
+import { bathStep, input, jar, linen, material, percent, planned, pot, recipe, wool } from './plan-lot.fixture';
+import type { PlanInput } from './plan-input';
+import type { RecipeVersion } from './recipe';
+import { recipeStep } from './recipe';
+
+const MATERIALS: CheckedMaterial[] = [
+  { id: 'hanks', name: 'hanks', kind: 'fibre', hazards: [], ceilingC: null, bringsTannin: false },
+  { id: 'alum', name: 'Alum', kind: 'mordant', hazards: ['dust'], ceilingC: null, bringsTannin: false },
+  { id: 'weld', name: 'Weld', kind: 'dyestuff', hazards: [], ceilingC: 80, bringsTannin: false },
+  { id: 'cones', name: 'Alder cones', kind: 'dyestuff', hazards: [], ceilingC: 100, bringsTannin: true },
+  { id: 'soda', name: 'Soda ash', kind: 'assistant', hazards: ['caustic'], ceilingC: null, bringsTannin: false },
+  { id: 'iron', name: 'Iron', kind: 'modifier', hazards: ['ironSalt'], ceilingC: null, bringsTannin: false },
+];
+const scour = recipeStep({ kind: 'scour', title: 'Scour' });
+const sound = recipe({ steps: [scour, bathStep('mordant', [percent('alum', 15)]), bathStep('extract', [percent('weld', 100)], { temperatureC: 78 }), bathStep('dye', [], { temperatureC: 75 })] });
+
+function check(change: { plan?: Partial<PlanInput>; recipe?: RecipeVersion; check?: Partial<CheckInput> } = {}) {
+  const version = change.recipe ?? sound;
+  const vessels = change.plan?.vessels ?? input().vessels;
+  const stocked = ['alum', 'weld', 'cones', 'soda', 'iron'].map((id) => material(id, jar(`${id}-1`, 9000)));
+  const plan = planned(input({ recipe: version, bases: [wool(4)], materials: stocked, ...change.plan }));
+  return checkLot({ plan, recipe: version, standing: 'proven', materials: MATERIALS, vessels, jars: [], intake: { flags: [], syntheticPercent: null }, house: {}, water: null, otherWaters: [], today: '2026-06-01', ...change.check });
+}
+const intake = (flags: CheckInput['intake']['flags'], syntheticPercent: number | null = null) => ({ check: { intake: { flags, syntheticPercent } } });
+
+describe('checks before a lot', () => {
+  it('has nothing but protection to say of a sound lot', () => expect(check().map((c) => [c.severity, c.protection, c.sentence])).toEqual([['caution', true, 'Alum: fine powder: dust mask, goggles, no draught.']]));
+
+  it.each<[string, Parameters<typeof check>[0], 'stop' | 'caution', RegExp, RegExp]>([
+    ['a retired recipe', { check: { standing: 'retired' } }, 'stop', /is retired/, /Weld on alum, version 2/],
+    ['a trial', { check: { standing: 'trial' } }, 'caution', /a trial, not proven/, /Weld on alum/],
+    ['fibre not weighed', intake(['notWeighed']), 'stop', /not weighed dry/, /intake/],
+    ['pieces of different weight', intake(['unevenWeights']), 'caution', /differ in weight/, /intake/],
+    ['a little synthetic', intake(['syntheticShare'], 20), 'caution', /20 % of it is synthetic/, /intake/],
+    ['mostly synthetic', intake(['syntheticShare'], 80), 'stop', /80 % of it is synthetic/, /intake/],
+    ['stains', intake(['stain']), 'caution', /stains/, /intake/],
+    ['deposits', intake(['deposit']), 'caution', /under-arm/, /intake/],
+    ['mordanted already', intake(['mordanted']), 'caution', /mordants it again/, /intake/],
+    ['a pot that held iron', { plan: { vessels: [pot('dented', 30, { heldIron: true })] } }, 'caution', /dented once held iron/, /card of dented/],
+    ['caustic in aluminium', { plan: { vessels: [pot('pan', 30, { metal: 'aluminium' })] }, recipe: recipe({ fibres: ['wool'], allowedMetals: ['aluminium'], steps: [scour, bathStep('mordant', [percent('alum', 15)]), bathStep('extract', [percent('soda', 2)]), bathStep('dye', [percent('weld', 10)])] }) }, 'stop', /Soda|soda.* goes into pan, which is aluminium/, /“extract”/],
+    ['boiling into a plastic bucket', { plan: { vessels: [pot('bucket', 30, { metal: 'plastic' })] }, recipe: { ...sound, allowedMetals: ['plastic'] } }, 'stop', /bucket takes 60 °C/, /card of bucket/],
+    ['a burner too weak', { plan: { vessels: [pot('vat', 60, { heatSource: { id: 'h', name: 'Plate', powerW: 200, efficiencyPercent: 50 } })], bases: [wool(16)] } }, 'stop', /never reaches 78 °C/, /heat source of vat/],
+    ['soda ash on wool', { recipe: recipe({ steps: [bathStep('scour', [percent('soda', 4)]), ...sound.steps.slice(1)] }) }, 'stop', /puts Soda ash on protein/, /“scour”/],
+    ['high pH on wool', { recipe: recipe({ steps: [...sound.steps, bathStep('modify', [], { targetPh: { low: 9, high: 10 } })] }) }, 'caution', /at pH 10, on protein/, /“modify”/],
+    ['a heat jump', { recipe: recipe({ steps: [...sound.steps.slice(0, 3), bathStep('dye', [], { course: [{ do: 'hold', toC: 75, minutes: 60 }] })] }) }, 'caution', /begins at 75 °C/, /“dye”/],
+    ['a cold rinse after a hot bath', { recipe: recipe({ steps: [...sound.steps, recipeStep({ kind: 'rinse', title: 'Rinse', temperatureC: 15 })] }) }, 'caution', /at 15 °C follows “dye” at 75 °C/, /“Rinse”/],
+    ['too hot for the dyestuff', { recipe: recipe({ steps: [...sound.steps.slice(0, 3), bathStep('dye', [], { temperatureC: 92 })] }) }, 'caution', /goes to 92 °C; Weld dulls above 80 °C/, /catalogue/],
+    ['nothing scoured', { recipe: recipe({ steps: sound.steps.slice(1) }) }, 'caution', /scours the wool/, /version 2/],
+    ['nothing mordanted', { recipe: recipe({ steps: [scour, ...sound.steps.slice(2)] }) }, 'caution', /mordants the wool/, /version 2/],
+    ['the house that always mordants', { recipe: recipe({ steps: [scour, bathStep('dye', [percent('cones', 100)])] }), check: { house: { mordantOnTannin: 'always' } } }, 'caution', /the house always mordants/, /house practice/],
+    ['water too soft', { recipe: { ...sound, water: { asks: 'hard', hardnessDh: null } }, check: { water: { name: 'Barrel', ph: 6, hardnessDh: 1, ironMgPerL: null } } }, 'caution', /Barrel is too soft/, /version 2/],
+    ['a shorter bath', { recipe: { ...sound, liquorRatioLeast: 20 }, plan: { liquorRatio: 22 } }, 'caution', /shorter than the 1:30/, /version 2/],
+    ['an old jar', { check: { jars: [{ id: 'weld-1', tag: 'WEL-1', materialId: 'weld', receivedOn: '2020-05-01', form: null, strengthPercent: null }] } }, 'caution', /WEL-1 is 6 years old/, /label of WEL-1/],
+    ['another form', { recipe: recipe({ steps: [...sound.steps.slice(0, 2), bathStep('extract', [{ materialId: 'weld', by: 'percentOwf', percentOwf: 10, form: 'dried' }]), bathStep('dye')] }), check: { jars: [{ id: 'weld-1', tag: 'WEL-1', materialId: 'weld', receivedOn: '2026-05-01', form: 'ground', strengthPercent: 100 }] } }, 'caution', /WEL-1 is ground; the recipe means dried/, /label/],
+  ])('%s', (_name, change, severity, sentence, cites) => {
+    const found = check(change).find((c) => sentence.test(c.sentence));
+    expect(found?.severity).toBe(severity);
+    expect(found?.cites).toMatch(cites);
+    expect(found?.why.length).toBeGreaterThan(15);
+  });
+
+  it('puts stops first, says each thing once, and knows each by its key', () => {
+    const checks = check({ check: { intake: { flags: ['stain', 'notWeighed'], syntheticPercent: null } } });
+    expect(checks[0]?.severity).toBe('stop');
+    expect(new Set(checks.map((c) => c.key)).size).toBe(checks.length);
+  });
+  it('takes what was scoured or mordanted at intake as done', () => {
+    const bare = recipe({ steps: [bathStep('extract', [percent('weld', 100)]), bathStep('dye')] });
+    expect(check({ recipe: bare, ...intake(['scoured', 'mordanted']) }).filter((c) => /scours|mordants/.test(c.sentence))).toEqual([]);
+    expect(check({ recipe: bare }).filter((c) => /scours|mordants/.test(c.sentence))).toHaveLength(2);
+  });
+  it('lets iron into an iron pot on purpose', () => {
+    const iron = recipe({ steps: [scour, bathStep('mordant', [percent('alum', 15)]), bathStep('dye', [percent('weld', 50)]), bathStep('modify', [percent('iron', 2)])] });
+    expect(check({ recipe: iron, plan: { vessels: [pot('dented', 30, { heldIron: true })] } }).some((c) => /held iron/.test(c.sentence))).toBe(false);
+    expect(check({ plan: { bases: [linen(2)] }, recipe: { ...sound, fibres: ['linen'] } }).some((c) => /protein/.test(c.sentence))).toBe(false);
+  });
+});

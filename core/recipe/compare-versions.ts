@@ -1,0 +1,111 @@
+import type { Dose, RecipePart, RecipeStep, RecipeVersion } from './recipe';
+import { HEAT_LEG_WORDS, STEP_KIND_WORDS, STRAIN_WORDS } from './recipe';
+import { sayKitchenUnit } from '../quantity/volume';
+import { PH_REAGENT_WORDS } from '../bath/ph';
+import { followsWords } from './chain';
+import { sayMinutes } from './deviations';
+import type { PlacedPlan } from './placed';
+import { ZONE_WORDS } from './placed';
+import { PRACTICE, practiceChoice } from './practice';
+
+export interface VersionDifference {
+  /** What it is about: “Liquor ratio”, “Mordant: Potassium alum”. */
+  readonly where: string;
+  readonly was: string;
+  readonly is: string;
+}
+
+type Body = Omit<RecipeVersion, 'id' | 'recipeName' | 'number'> & { readonly note?: string };
+
+/** A dose as dyers say it. */
+export function sayDose(dose: Dose): string {
+  switch (dose.by) {
+    case 'percentOwf': return `${dose.percentOwf} % WOF${dose.form ? `, ${dose.form}` : ''}`;
+    case 'gPerLitre': return `${dose.gPerL} g to the litre`;
+    case 'solution': return `${dose.mlPer100G} ml per 100 g of a solution of ${dose.gPerL} g/l`;
+    case 'perPiece': return `${dose.gPerPiece} g a piece`;
+    case 'packet': return 'whole packets';
+    case 'spoons': return `${dose.spoonsPer100G} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
+    case 'toPh': return `to pH ${dose.targetPh} with ${PH_REAGENT_WORDS[dose.reagent]}`;
+  }
+}
+
+/** A temperature course as dyers say it; empty where a step has none. */
+export const sayCourse = (step: Pick<RecipeStep, 'course'>): string => step.course.map((leg) => `${HEAT_LEG_WORDS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`).join('; ');
+
+/**
+ * What changed between two versions, in the order of the work and in dyers' words; empty when nothing did.
+ * Steps are matched by key, then by kind and title, then by kind, so that a renamed step isn't told as one gone and one come.
+ */
+export function compareVersions(was: Body, is: Body, materialName: (id: string) => string): VersionDifference[] {
+  const found: VersionDifference[] = [];
+  const differ = (where: string, a: string, b: string): void => {
+    if (a !== b) found.push({ where, was: a || '–', is: b || '–' });
+  };
+  differ('For', was.fibres.join(', '), is.fibres.join(', '));
+  differ('Liquor ratio', `1:${was.liquorRatio}`, `1:${is.liquorRatio}`);
+  differ('Shortest bath allowed', ratioWords(was.liquorRatioLeast), ratioWords(is.liquorRatioLeast));
+  differ('Pots of', was.allowedMetals.join(' or '), is.allowedMetals.join(' or '));
+  differ('Water', waterWords(was.water), waterWords(is.water));
+  for (const q of PRACTICE) differ(q.question, practiceChoice(q.key, was.practice[q.key])?.words ?? '', practiceChoice(q.key, is.practice[q.key])?.words ?? '');
+  differ('Parts of the pieces', partsWords(was.parts), partsWords(is.parts));
+  for (const [a, b] of matchSteps(was.steps, is.steps)) {
+    if (a && b) stepDifferences(a, b, was.steps, is.steps, materialName, differ);
+    else differ(`Step “${(a ?? b)?.title}”`, a ? stepWords(a) : 'not there', b ? stepWords(b) : 'taken out');
+  }
+  const order = (steps: readonly RecipeStep[], others: readonly RecipeStep[]): string => steps.filter((s) => others.some((o) => sameStep(s, o))).map((s) => s.title).join(' → ');
+  if (was.steps.every((s) => is.steps.some((o) => sameStep(s, o)))) differ('Order of the steps', order(was.steps, is.steps), order(is.steps, was.steps));
+  differ('Placed colour', placedWords(was.placed), placedWords(is.placed));
+  differ('Note', was.note ?? '', is.note ?? '');
+  return found;
+}
+
+const sameStep = (a: RecipeStep, b: RecipeStep): boolean => a.kind === b.kind && a.title === b.title;
+
+function matchSteps(was: readonly RecipeStep[], is: readonly RecipeStep[]): (readonly [RecipeStep | undefined, RecipeStep | undefined])[] {
+  const left = [...is];
+  const partner = new Map<RecipeStep, RecipeStep>();
+  const by = (same: (a: RecipeStep, b: RecipeStep) => boolean): void => {
+    for (const a of was) {
+      if (partner.has(a)) continue;
+      const at = left.findIndex((b) => same(a, b));
+      if (at !== -1) partner.set(a, left.splice(at, 1)[0] as RecipeStep);
+    }
+  };
+  by((a, b) => a.key !== '' && a.key === b.key && a.kind === b.kind);
+  by(sameStep);
+  by((a, b) => a.kind === b.kind);
+  return [...was.map((a) => [a, partner.get(a)] as const), ...left.map((b) => [undefined, b] as const)];
+}
+
+function stepDifferences(a: RecipeStep, b: RecipeStep, was: readonly RecipeStep[], is: readonly RecipeStep[], materialName: (id: string) => string, differ: (where: string, a: string, b: string) => void): void {
+  const at = b.title;
+  const degrees = (c: number | undefined): string => (c === undefined ? '' : `${c} °C`);
+  differ('Step', a.title, b.title);
+  for (const id of new Set([...a.doses, ...b.doses].map((d) => d.materialId))) differ(`${at}: ${materialName(id)}`, a.doses.filter((d) => d.materialId === id).map(sayDose).join(' + '), b.doses.filter((d) => d.materialId === id).map(sayDose).join(' + '));
+  differ(`${at}: temperature`, degrees(a.temperatureC), degrees(b.temperatureC));
+  differ(`${at}: ceiling`, degrees(a.ceilingC), degrees(b.ceilingC));
+  differ(`${at}: course`, sayCourse(a), sayCourse(b));
+  differ(`${at}: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
+  differ(`${at}: times over`, String(a.repeats), String(b.repeats));
+  differ(`${at}: finished`, a.finishedBy, b.finishedBy);
+  differ(`${at}: may wait`, waitWords(a), waitWords(b));
+  differ(`${at}: strain`, a.strain ? STRAIN_WORDS[a.strain] : '', b.strain ? STRAIN_WORDS[b.strain] : '');
+  differ(`${at}: pH`, a.targetPh ? `${a.targetPh.low} to ${a.targetPh.high}` : '', b.targetPh ? `${b.targetPh.low} to ${b.targetPh.high}` : '');
+  differ(`${at}: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
+  differ(`${at}: follows`, followsWords(was, was.indexOf(a)), followsWords(is, is.indexOf(b)));
+  differ(`${at}: pots of`, a.metals.join(' or '), b.metals.join(' or '));
+  differ(`${at}: bath`, a.usesBath ? a.bath || 'its own' : '', b.usesBath ? b.bath || 'its own' : '');
+  differ(`${at}: liquor ratio`, ratioWords(a.liquorRatio), ratioWords(b.liquorRatio));
+  differ(`${at}: hands`, a.attended ? 'all the time' : 'at its ends', b.attended ? 'all the time' : 'at its ends');
+  differ(`${at}: what to do`, a.instruction, b.instruction);
+  differ(`${at}: look for`, a.lookFor, b.lookFor);
+  differ(`${at}: cautions`, a.cautions.join(' '), b.cautions.join(' '));
+}
+
+const ratioWords = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
+const waterWords = (w: RecipeVersion['water']): string => (w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${w.hardnessDh} °dH`}`);
+const partsWords = (parts: readonly RecipePart[]): string => parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');
+const waitWords = ({ wait }: RecipeStep): string => (wait === null ? '' : `${sayMinutes(wait.leastMin)} at least${wait.mostMin === null ? '' : `, ${sayMinutes(wait.mostMin)} at most`}`);
+const stepWords = (s: RecipeStep): string => [STEP_KIND_WORDS[s.kind], s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(s.durationMin)].filter((w) => w !== '').join(', ');
+const placedWords = (p: PlacedPlan | null): string => (p === null ? '' : `${p.lengthCm} cm: ${[...p.zones].sort((a, b) => a.fromPercent - b.fromPercent).map((z) => `${ZONE_WORDS[z.way]} ${z.fromPercent}–${z.toPercent} %`).join(', ')}`);

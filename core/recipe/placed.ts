@@ -1,0 +1,117 @@
+/** How colour is put on, or kept off, a stretch of a skein or a length. */
+export const ZONE_WAYS = ['tie', 'bind', 'dip', 'spray', 'pour', 'layOn', 'modify', 'leave'] as const;
+export type ZoneWay = (typeof ZONE_WAYS)[number];
+export const ZONE_WORDS: Readonly<Record<ZoneWay, string>> = { tie: 'tied', bind: 'bound points', dip: 'dipped', spray: 'sprayed', pour: 'poured', layOn: 'dyestuff laid on', modify: 'modified', leave: 'left undyed' };
+/** Ways that put liquid on the piece: they creep, and want a margin. */
+const WET: readonly ZoneWay[] = ['dip', 'spray', 'pour', 'layOn', 'modify'];
+
+export interface PlacedZone {
+  readonly title: string;
+  readonly way: ZoneWay;
+  /** Where along the piece, per cent of its length. */
+  readonly fromPercent: number;
+  readonly toPercent: number;
+  /** Turn in which it is done, from 1; zones of one turn are done together. */
+  readonly order: number;
+  /** Minutes in the liquor, or under the tie. */
+  readonly minutes: number;
+  /** Minutes to wait after it, before the next turn. */
+  readonly waitMin: number;
+  /** Liquid for one piece, ml: sprayed, poured, brushed. */
+  readonly mlPerPiece: number | null;
+  /** What is put on; a material of the stores, or `null` where it is the dye bath itself. */
+  readonly materialId: string | null;
+  /** Distance between ties or points, cm; with it, how many is worked out. */
+  readonly spacingCm: number | null;
+}
+
+export interface PlacedPlan {
+  /** Length of one piece, cm: half the round of a skein laid flat, or the cloth's own. */
+  readonly lengthCm: number;
+  readonly piece: 'skein' | 'length';
+  /** How far liquid creeps beyond an edge, per cent of the length: two wet zones of different turns keep this apart. */
+  readonly bleedPercent: number;
+  readonly zones: readonly PlacedZone[];
+}
+
+export interface PlacedFault {
+  readonly code: 'outside' | 'overlap' | 'noLength' | 'backwards' | 'noZone' | 'noMl';
+  readonly sentence: string;
+}
+
+const MOST_CM = 5000;
+const pc = (value: number): string => `${Math.round(value * 10) / 10} %`;
+
+/** What is wrong with a plan of placed colour, first fault only. Zones of one turn may not overlap; those of later turns may (overdyeing). */
+export function findPlacedFault(plan: PlacedPlan): PlacedFault | undefined {
+  if (!(plan.lengthCm > 0 && plan.lengthCm <= MOST_CM)) return { code: 'noLength', sentence: `The piece’s length must be above zero and at most ${MOST_CM / 100} m. Measure it laid flat.` };
+  if (plan.zones.length === 0) return { code: 'noZone', sentence: 'There is no zone yet. Add one, or take the placed colour away.' };
+  for (const z of plan.zones) {
+    if (z.fromPercent < 0 || z.toPercent > 100) return { code: 'outside', sentence: `“${z.title}” runs from ${pc(z.fromPercent)} to ${pc(z.toPercent)}, beyond the piece. Keep it within 0 and 100 %.` };
+    if (z.toPercent <= z.fromPercent) return { code: 'backwards', sentence: `“${z.title}” ends before it begins. Write its lower edge first.` };
+    if ((z.way === 'spray' || z.way === 'pour') && !(z.mlPerPiece !== null && z.mlPerPiece > 0)) return { code: 'noMl', sentence: `Say how many ml go on each piece for “${z.title}”: without it no two pieces are alike.` };
+  }
+  const inOrder = [...plan.zones].sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent);
+  for (const [i, z] of inOrder.entries()) {
+    const next = inOrder[i + 1];
+    if (next && next.order === z.order && next.fromPercent < z.toPercent - 1e-9) return { code: 'overlap', sentence: `“${z.title}” and “${next.title}” are done in one turn and overlap between ${pc(next.fromPercent)} and ${pc(Math.min(z.toPercent, next.toPercent))}. Move an edge, or do one of them in a later turn.` };
+  }
+  return undefined;
+}
+
+export interface LaidZone extends PlacedZone {
+  readonly fromCm: number;
+  readonly toCm: number;
+  /** Middles of the ties or points, cm from the beginning; empty where there are none. */
+  readonly pointsCm: readonly number[];
+  /** All pieces of the lot, ml; `null` where no liquid is measured. */
+  readonly totalMl: number | null;
+  /** Minutes from the beginning when its turn starts. */
+  readonly startsMin: number;
+}
+
+export interface PlacedLayout {
+  readonly zones: readonly LaidZone[];
+  readonly totalMin: number;
+  /** Zones that stand nearer than the bleed margin, in words. */
+  readonly cautions: readonly string[];
+}
+
+/**
+ * Lays a plan out in centimetres for every piece of a lot alike: edges, ties evenly over each zone (half a spacing in from its edges),
+ * ml in all, turns one after another with their waits. The plan must be without fault.
+ * @param pieces whole pieces of the lot, 1 or more
+ */
+export function layOutPlaced(plan: PlacedPlan, pieces: number): PlacedLayout {
+  const cm = (percent: number): number => Math.round((percent * plan.lengthCm) / 10) / 10;
+  const turns = [...new Set(plan.zones.map((z) => z.order))].sort((a, b) => a - b);
+  const startOf = new Map<number, number>();
+  let clock = 0;
+  for (const turn of turns) {
+    startOf.set(turn, clock);
+    clock += Math.max(...plan.zones.filter((z) => z.order === turn).map((z) => z.minutes + z.waitMin));
+  }
+  const zones = [...plan.zones].sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent).map((z) => {
+    const [fromCm, toCm] = [cm(z.fromPercent), cm(z.toPercent)];
+    return { ...z, fromCm, toCm, pointsCm: pointsIn(fromCm, toCm, z), totalMl: z.mlPerPiece === null ? null : Math.round(z.mlPerPiece * pieces * 10) / 10, startsMin: startOf.get(z.order) ?? 0 };
+  });
+  return { zones, totalMin: clock, cautions: bleedCautions(plan) };
+}
+
+function pointsIn(fromCm: number, toCm: number, { way, spacingCm }: PlacedZone): number[] {
+  if (way !== 'tie' && way !== 'bind') return [];
+  if (spacingCm === null || !(spacingCm > 0)) return way === 'tie' ? [Math.round(((fromCm + toCm) / 2) * 10) / 10] : [];
+  const count = Math.max(1, Math.round((toCm - fromCm) / spacingCm));
+  return Array.from({ length: count }, (_, i) => Math.round((fromCm + ((i + 0.5) * (toCm - fromCm)) / count) * 10) / 10);
+}
+
+function bleedCautions(plan: PlacedPlan): string[] {
+  const wet = plan.zones.filter((z) => WET.includes(z.way)).sort((a, b) => a.fromPercent - b.fromPercent);
+  const cautions = wet.flatMap((z, i) => {
+    const next = wet[i + 1];
+    const gap = next ? next.fromPercent - z.toPercent : Infinity;
+    return next && gap >= 0 && gap < plan.bleedPercent ? [`“${z.title}” and “${next.title}” stand ${pc(gap)} apart, nearer than the ${pc(plan.bleedPercent)} that liquid creeps: tie between them, or let the first dry.`] : [];
+  });
+  if (plan.zones.some((z) => z.way === 'tie' || z.way === 'bind')) cautions.push('Bind with undyed cord: a dyed thread stains the piece.');
+  return cautions;
+}
