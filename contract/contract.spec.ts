@@ -59,7 +59,7 @@ describe('schemas with a rule of their own', () => {
   const step = { kind: 'dye', title: 'Dye', instruction: '', durationMin: 60, attended: false, lookFor: '', usesBath: true, doses: [] };
   const body = { fibres: ['wool'], liquorRatio: 30, allowedMetals: ['stainless'], note: '', steps: [step] };
   it.each<[string, object, RegExp]>([
-    ['hotter than its ceiling', { ...body, steps: [{ ...step, temperatureC: 90, ceilingC: 80 }] }, /hotter than its own ceiling/],
+    ['hotter than its ceiling', { ...body, steps: [{ ...step, temperatureC: 90, ceilingC: 80 }] }, /above its own ceiling/],
     ['no fibre', { ...body, fibres: [] }, /which fibres/],
     ['no metal', { ...body, allowedMetals: [] }, /which metals/],
     ['no step', { ...body, steps: [] }, /at least one step/],

@@ -1,7 +1,7 @@
 import { FIBRE_KINDS, FINISHED_BY, INTAKE_FLAGS, READING_STATES, RUN_ENTRY_KINDS, STEP_KINDS, STRAIN_WAYS, VERDICTS, VESSEL_METALS, practiceChoice } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, figure, id, isoTime, lab, lineOf, noteOf, numberIn, personRef, stockMeasure, written } from './common';
-import { heatLeg } from './recipes';
+import { expectedShade, heatLeg } from './recipes';
 
 const pick = z.object({ stockLotId: id.nullable(), amount: z.int() });
 const stepKind = z.enum(['fibre', ...STEP_KINDS]);
@@ -76,6 +76,8 @@ export const proposal = z.object({
   checks: z.array(lotCheck),
   /** Where the recipe, or this lot, is dyed otherwise than the house does. */
   schools: z.array(z.string()),
+  /** What the recipe says each base of this lot comes out as. */
+  shades: z.array(expectedShade.extend({ base: z.string() })),
   /** Stands for exactly this proposal; send it back to agree. */
   digest: z.string(),
 }).meta({ id: 'Proposal' });

@@ -30,7 +30,7 @@ export type { HardnessUnit, WaterAnswer, WaterAsk, WaterFacts } from './bath/wat
 export { ANY_WATER, HARDNESS_UNITS, HARDNESS_UNIT_WORDS, answerWater, chalkToHarden, convertHardness } from './bath/water';
 
 export type { Dose, DoseWay, FinishedBy, HeatLeg, HeatLegKind, RecipePart, RecipeStep, RecipeVersion, StepKind, StrainWay } from './recipe/recipe';
-export { DOSE_WAYS, FINISHED_BY, HEAT_LEGS, HEAT_LEG_WORDS, STEP_KINDS, STEP_KIND_WORDS, STRAIN_WAYS, STRAIN_WORDS, hottestC, recipeStep, stepMinutes, takesPieces } from './recipe/recipe';
+export { DOSE_WAYS, FINISHED_BY, HEAT_LEGS, HEAT_LEG_WORDS, STEP_KINDS, STEP_KIND_WORDS, STEP_PURPOSES, STRAIN_WAYS, STRAIN_WORDS, hottestC, recipeStep, stepMinutes, takesPieces } from './recipe/recipe';
 export type { Chain, ChainFault } from './recipe/chain';
 export { findChainFault, followsWords, keyOf, orderChain } from './recipe/chain';
 export type { KeptPlan, LotPlan, PlannedBatch, PlannedBath, PlannedGroup, PlannedMaterial, PlannedPick, PlannedStep, PlannedWeighing, PlanRefusal, PlanResult, WayOut } from './recipe/lot-plan';

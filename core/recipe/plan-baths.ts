@@ -109,9 +109,12 @@ function inSmallest(bins: readonly { vessel: Vessel; shares: BatchShare[] }[], v
 
 function turnsFor(share: BatchShare, ratio: number, workingMl: number): number {
   let turns = 1;
-  while (turns < share.pieces && liquorVolume(share.wofG / turns, ratio).value + share.displacedMl / turns > workingMl) turns += 1;
+  while (turns < share.pieces && liquorVolume(share.wofG * largestTurn(share.pieces, turns), ratio).value + share.displacedMl * largestTurn(share.pieces, turns) > workingMl) turns += 1;
   return turns;
 }
+
+/** The largest turn's share of the whole: pieces are not cut, so five in two turns are three and two. */
+const largestTurn = (pieces: number, turns: number): number => Math.ceil(pieces / turns) / pieces;
 
 /** The fillings of one bath for a lot, with how full, how heavy and how long to heat. Empty where no vessel is allowed. */
 export function planBath(bath: BathOfSteps, batches: readonly PlannedBatch[], groups: readonly PlannedGroup[], isMain: boolean, input: PlanInput): PlannedBath[] {
@@ -126,9 +129,10 @@ export function planBath(bath: BathOfSteps, batches: readonly PlannedBatch[], gr
 }
 
 function describe({ vessel, shares, turns }: Filling, bath: BathOfSteps, input: PlanInput): PlannedBath {
-  const wofG = add(shares, (s) => s.wofG) / turns;
+  const largest = largestTurn(add(shares, (s) => s.pieces), turns);
+  const wofG = add(shares, (s) => s.wofG) * largest;
   const liquor = liquorVolume(wofG, bath.liquorRatio);
-  const displacedMl = add(shares, (s) => s.displacedMl) / turns;
+  const displacedMl = add(shares, (s) => s.displacedMl) * largest;
   const toC = bath.steps.map(hottestC).reduce<number | undefined>((hot, c) => (c === undefined ? hot : Math.max(hot ?? c, c)), undefined);
   const heating = toC === undefined || !vessel.heatSource || toC <= input.room.coldWaterC ? null : heatBath({ liquorMl: liquor.value, wofG: bath.withPieces ? wofG : 0, fromC: input.room.coldWaterC, toC }, vessel.heatSource, input.room);
   const fullWeight = fullPotWeight(liquor.value, bath.withPieces ? wofG : 0, vessel.emptyG ?? null);
@@ -136,7 +140,7 @@ function describe({ vessel, shares, turns }: Filling, bath: BathOfSteps, input: 
     batches: shares.map((s) => s.batch), vesselId: vessel.id, vesselName: vessel.name, metal: vessel.metal, pieces: add(shares, (s) => s.pieces), turns, liquor, heating, fullWeight,
     wof: figure(add(shares, (s) => s.wofG), 'g', 'dry weight of the pieces in it', shares.map((s) => ({ name: `batch ${s.batch}`, value: s.wofG, unit: 'g', source: `${s.pieces} pieces` }))),
     fill: fillFigure(liquor.value, displacedMl, vessel),
-    notes: bathNotes({ vessel, toC, liquorMl: liquor.value, wofG, turns, shares: shares.length, heating, fullWeight, withPieces: bath.withPieces }, input),
+    notes: bathNotes({ vessel, toC, liquorMl: liquor.value, wofG, turns, pieces: add(shares, (s) => s.pieces), shares: shares.length, heating, fullWeight, withPieces: bath.withPieces }, input),
   };
 }
 
@@ -154,6 +158,7 @@ interface Noted {
   readonly liquorMl: number;
   readonly wofG: number;
   readonly turns: number;
+  readonly pieces: number;
   readonly shares: number;
   readonly heating: PlannedBath['heating'];
   readonly fullWeight: Figure;
@@ -163,7 +168,7 @@ interface Noted {
 function bathNotes(n: Noted, { room: { hotWaterC, coldWaterC, liftLimitKg } }: PlanInput): string[] {
   const notes: string[] = [];
   if (n.shares > 1) notes.push(`${n.shares} batches in one bath: they come out of it alike.`);
-  if (n.turns > 1) notes.push(`${n.turns} turns, one after another, each with a ${n.turns === 2 ? 'half' : `${n.turns}th part`} of what is weighed: the later ones may differ.`);
+  if (n.turns > 1) notes.push(`${n.turns} turns of up to ${Math.ceil(n.pieces / n.turns)} pieces, one after another, each with its share of what is weighed: the later ones may differ.`);
   if (n.heating && !n.heating.ok) notes.push(n.heating.sentence);
   if (n.toC !== undefined && n.toC > coldWaterC && n.toC <= hotWaterC) {
     const mix = mixToTemperature(n.liquorMl, n.toC, { hotC: hotWaterC, coldC: coldWaterC });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { formatAmount } from '../quantity/amount';
+import { readLotSize } from '../quantity/lot-size';
 import { bathStep, input, jar, linen, material, percent, planned, pot, recipe, refusedBy, total, wool } from './plan-lot.fixture';
 import type { PlanInput } from './plan-input';
 import { planLot } from './plan-lot';
@@ -115,10 +115,45 @@ describe('planLot', () => {
       for (const id of ['alum', 'weld']) expect(Math.abs(total(twice, id) - 2 * total(once, id))).toBeLessThanOrEqual(rounding);
     }), { seed: 34 });
   });
-  it('weighs the same grams whatever unit they are shown in', () => {
-    const g = total(planned(input()), 'weld');
-    expect(formatAmount(g * 1000, 'weight')).toBe('1.2 kg');
-    expect(g).toBe(1200);
+  it('weighs the same grams whatever unit the lot was written in', () => {
+    const hank = { usualPieceWeightG: 100, pieceWord: 'hank' };
+    fc.assert(fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 12 }), (pieces, ounces) => {
+      const written = [`${pieces} hanks of ${ounces} oz`, `${pieces} x ${ounces * 28.349523125} g`, `${pieces} hanks of ${ounces / 16} lb`, `${pieces} hanks of ${(ounces * 28.349523125) / 1000} kg`];
+      const plans = written.map((text) => {
+        const size = readLotSize(text, hank);
+        if (!size.ok) throw new Error(size.sentence);
+        return planned(input({ bases: [wool(size.size.pieces, size.size.pieceWeightG)], vessels: [pot('vat', 40), pot('tub', 60)] }));
+      });
+      for (const plan of plans) expect(plan.materials.map((m) => m.picks)).toEqual(plans[0]?.materials.map((m) => m.picks));
+    }), { seed: 35, numRuns: 40 });
+  });
+
+  it('never fills a pot over, in any step, of whatever metals and pots', () => {
+    const metal = fc.constantFrom('stainless' as const, 'enamel' as const, 'iron' as const);
+    fc.assert(fc.property(fc.integer({ min: 1, max: 30 }), fc.integer({ min: 20, max: 400 }), fc.array(fc.tuple(fc.integer({ min: 2, max: 50 }), metal), { minLength: 1, maxLength: 5 }), metal, metal, fc.integer({ min: 1, max: 12 }), (pieces, g, pots, dyeMetal, otherMetal, reels) => {
+      const vessels = pots.map(([litres, m], i) => pot(`v${i}`, litres, { metal: m }));
+      const steps = [bathStep('mordant', [percent('alum', 15)], { metals: [otherMetal] }), bathStep('extract', [percent('weld', 300)], { metals: [otherMetal], strain: 'leaveIn' }), bathStep('dye', [], { metals: [dyeMetal] })];
+      const result = planLot(input({ vessels, bases: [wool(pieces, g), { ...linen(reels, 25), fibre: 'silk' }], recipe: recipe({ fibres: ['wool', 'silk'], steps }) }));
+      if (!result.ok) return;
+      for (const bath of [...result.plan.batches, ...result.plan.steps.flatMap((s) => s.baths)]) expect(bath.fill.value).toBeLessThanOrEqual(100);
+      for (const step of result.plan.steps.filter((s) => s.baths.length > 0)) expect(step.baths.flatMap((b) => b.batches).sort()).toEqual(result.plan.batches.map((b) => b.number).sort());
+    }), { seed: 36, numRuns: 300 });
+  });
+  it('opens whole packets, each with what goes with it', () => {
+    const black = { ...material('black', jar('BLA-1', 0)), measure: 'pieces' as const, stock: [{ ...jar('BLA-1', 0), free: 12 }], packet: { contentsG: 20, fibreG: 250, auxiliaries: [{ materialId: 'salt', amount: 30_000 }] } };
+    const plan = planned(input({ bases: [wool(6)], recipe: recipe({ steps: [bathStep('dye', [{ materialId: 'black', by: 'packet' }])] }), materials: [black, material('salt', jar('SAL-1', 900))], vessels: [pot('kettle', 40)] }));
+    expect([total(plan, 'black'), total(plan, 'salt')]).toEqual([3, 90]);
+    expect(plan.materials.find((m) => m.materialId === 'black')?.picks).toEqual([{ stockLotId: 'BLA-1', amount: 3 }]);
+  });
+  it('measures out what placed colour sprays on each piece', () => {
+    const zone = { title: 'edge', way: 'spray' as const, fromPercent: 0, toPercent: 20, order: 1, minutes: 1, waitMin: 0, mlPerPiece: 6, materialId: 'liquor', spacingCm: null };
+    const plan = planned(input({ recipe: recipe({ placed: { lengthCm: 80, piece: 'skein', bleedPercent: 3, zones: [{ ...zone, mlPerPiece: 4 }, { ...zone, title: 'other edge', fromPercent: 80, toPercent: 100, mlPerPiece: 2 }] } }), materials: [...input().materials, { ...material('liquor', jar('IRL-1', 500)), measure: 'volume' }] }));
+    expect(plan.steps[3]?.weighings.map((w) => [w.batch, w.target.value, w.measure])).toEqual([[1, 36, 'volume'], [2, 36, 'volume']]);
+    expect(total(plan, 'liquor')).toBe(72);
+  });
+  it('says how unlike batches of a mixed lot are, and what it risks', () => {
+    const plan = planned(input({ bases: [wool(5), { ...linen(1, 400), fibre: 'silk' }], recipe: recipe({ fibres: ['wool', 'silk'] }), vessels: [pot('a', 17), pot('b', 17)] }));
+    expect(plan.cautions.join(' ')).toMatch(/is 0 to \d+ % of the fibre, batch by batch/);
   });
 });
 
@@ -165,7 +200,7 @@ describe('chains with several fibres, parts and baths', () => {
     const turned = planned(input({ bases: [wool(10)], vessels: [pot('kettle', 40), pot('cauldron', 16, { metal: 'iron', heldIron: true })], recipe: recipe({ steps: [bathStep('dye', [percent('weld', 50)]), bathStep('modify', [percent('alum', 2)], { metals: ['iron'] })] }) }));
     const bath = turned.steps[2]?.baths[0];
     expect(bath).toMatchObject({ vesselName: 'cauldron', turns: 2, liquor: { value: 15_000 }, pieces: 10 });
-    expect(bath?.notes.join(' ')).toContain('2 turns, one after another');
+    expect(bath?.notes.join(' ')).toContain('2 turns of up to 5 pieces, one after another');
     expect(total(turned, 'alum')).toBe(20);
   });
   it('leaves a pot that held iron alone while a clean one does', () => {

@@ -2,17 +2,19 @@ import { fibreFamily } from '../bath/fibre';
 import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
 import { weighingToleranceG } from '../quantity/balance';
+import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import { formatAmount } from '../quantity/amount';
 import { cautionsForStep } from '../safety/cautions';
 import { findChainFault, orderChain } from './chain';
 import { fibreStep } from './fibre-step';
 import type { PlannedBatch, PlannedBath, PlannedGroup, PlannedMaterial, PlannedStep, PlannedWeighing, PlanRefusal, PlanResult } from './lot-plan';
+import { smallestIn } from './lot-plan';
 import { measureDose } from './measure-dose';
 import type { BathOfSteps } from './plan-baths';
 import { collectBaths, fillFigure, planBath } from './plan-baths';
 import { asPieces, forWhom, goesThrough, groupPieces } from './plan-groups';
-import type { PlanInput } from './plan-input';
+import type { PlanInput, PlanMaterial } from './plan-input';
 import { countWords, listWords, materialById } from './plan-input';
 import type { Wanted } from './plan-weighings';
 import { takeFromStock, toleranceOf } from './plan-weighings';
@@ -49,6 +51,8 @@ export function planLot(input: PlanInput): PlanResult {
   for (const bath of baths) {
     const its = planBath(bath, batches, groups, mainOf.has(bath.key), input);
     if (its.length === 0 && bath.steps.some((s) => groups.some((g) => goesThrough(s, g)))) return { ok: false, refusal: noVessel(bath, input) };
+    const over = its.find((b) => b.fill.value > 100);
+    if (over) return refuse('pieceTooBig', `A single piece is more than ${over.vesselName} holds for “${bath.steps[0]?.title ?? ''}”, and no other vessel of ${listWords(bath.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`);
     planned.set(bath.key, its);
   }
   const bathsOf = (step: RecipeStep): readonly PlannedBath[] => planned.get(baths.find((b) => b.steps.includes(step))?.key ?? '') ?? [];
@@ -57,13 +61,17 @@ export function planLot(input: PlanInput): PlanResult {
   for (const [i, step] of recipe.steps.entries()) {
     const its: Wanted[] = [];
     for (const dose of step.doses) for (const place of placesFor(step, bathsOf(step), batches, groups)) {
-      const measured = measureDose(dose, materialById(input, dose.materialId), { ...place, water: input.water }, input.balance, `${recipe.recipeName}, version ${recipe.number}`);
+      const material = materialById(input, dose.materialId);
+      const measured = measureDose(dose, material, { ...place, water: input.water }, input.balance, `${recipe.recipeName}, version ${recipe.number}`);
       if (!measured.ok) return refuse('doseUnknown', measured.sentence);
-      its.push({ batch: place.batches[0] ?? 1, forBatches: place.batches, materialId: dose.materialId, materialName: materialById(input, dose.materialId).name, measure: measured.measure, target: measured.target, tolerance: toleranceOf(measured.target.value, measured.measure, input), advice: measured.advice, dose });
+      const at = { batch: place.batches[0] ?? 1, forBatches: place.batches };
+      its.push({ ...at, materialId: material.id, materialName: material.name, measure: measured.measure, target: measured.target, tolerance: toleranceOf(measured.target.value, measured.measure, input), advice: measured.advice, dose });
+      if (dose.by === 'packet') its.push(...auxiliariesOf(material, measured.target.value, input).map((w) => ({ ...at, ...w })));
     }
     wanted[i] = its;
   }
-  const { materials, baseWeighings, weighings } = takeAll(groups, batches, wanted, input);
+  for (const { stepIndex, ...w } of placedLiquids(recipe, batches, input)) wanted[stepIndex]?.push(w);
+  const { materials, baseWeighings, weighings } = takeAll(groups, batches, wanted.map((its) => mergeWanted(its, input)), input);
   const chain = orderChain(recipe.steps);
   if (!chain.ok) return refuse('chainFault', chain.fault.sentence);
   const place = new Map(chain.order.map((stepIndex, n) => [stepIndex, n + 1]));
@@ -141,6 +149,47 @@ function planBatch(vessel: Vessel & { readonly run: number }, counts: readonly n
     ])),
     liquor, fill: fillFigure(liquor.value, displacedMl, vessel),
   };
+}
+
+/** One material is measured out once for a bath at a step, however many lines ask for it. */
+function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted[] {
+  const merged = new Map<string, Wanted>();
+  for (const w of wanted) {
+    const key = `${w.batch} ${w.materialId}`;
+    const before = merged.get(key);
+    const value = before ? Math.round((before.target.value + w.target.value) * 1000) / 1000 : 0;
+    const line = (of: Wanted): Figure['working']['inputs'][number] => ({ name: of.target.working.formula, value: of.target.value, unit: of.target.unit, source: of.target.working.inputs[0]?.source ?? '' });
+    merged.set(key, before ? { ...before, advice: [...new Set([...before.advice, ...w.advice])], tolerance: toleranceOf(value, w.measure, input), target: figure(value, w.target.unit, 'sum of what this step asks for', [line(before), line(w)], [...before.target.working.notes, ...w.target.working.notes]) } : w);
+  }
+  return [...merged.values()];
+}
+
+/** What goes with each packet, by the packet’s own facts: an auxiliary is dosed with it and never by itself. */
+function auxiliariesOf(packet: PlanMaterial, packets: number, input: PlanInput): Omit<Wanted, 'batch' | 'forBatches'>[] {
+  return (packet.packet?.auxiliaries ?? []).map(({ materialId, amount }) => {
+    const material = materialById(input, materialId);
+    const each = amount / smallestIn(material.measure);
+    const unit = material.measure === 'weight' ? 'g' : material.measure === 'volume' ? 'ml' : '';
+    const target = figure(Math.round(each * packets * 1000) / 1000, unit, 'for one packet × packets', [{ name: 'for one packet', value: each, unit, source: packet.name }, { name: 'packets', value: packets, unit: '' }]);
+    return { materialId, materialName: material.name, measure: material.measure, target, tolerance: toleranceOf(target.value, material.measure, input), advice: [], dose: null };
+  });
+}
+
+/** Liquids that placed colour puts on each piece, where they are kept by volume: measured out at the step the zone belongs to. */
+function placedLiquids(recipe: PlanInput['recipe'], batches: readonly PlannedBatch[], input: PlanInput): (Wanted & { stepIndex: number })[] {
+  const stepFor = (way: string): number => {
+    const kinds = way === 'modify' ? ['modify', 'dye'] : ['dye', 'modify'];
+    return kinds.map((kind) => recipe.steps.map((s) => s.kind as string).lastIndexOf(kind)).find((i) => i !== -1) ?? recipe.steps.length - 1;
+  };
+  return (recipe.placed?.zones ?? []).flatMap((zone) => {
+    const ml = zone.mlPerPiece ?? 0;
+    const material = zone.materialId === null ? undefined : materialById(input, zone.materialId);
+    if (!material || material.measure !== 'volume' || ml <= 0) return [];
+    return batches.map((b) => {
+      const target = figure(Math.round(ml * b.pieces * 10) / 10, 'ml', 'ml a piece × pieces', [{ name: zone.title, value: ml, unit: 'ml a piece', source: 'placed colour' }, { name: 'pieces', value: b.pieces, unit: '', source: `batch ${b.number}` }]);
+      return { stepIndex: stepFor(zone.way), batch: b.number, forBatches: [b.number], materialId: material.id, materialName: material.name, measure: material.measure, target, tolerance: toleranceOf(target.value, 'volume', input), advice: [`For “${zone.title}”: ${ml} ml a piece.`], dose: null };
+    });
+  });
 }
 
 interface Place {
@@ -225,8 +274,18 @@ function planCautions(batches: readonly PlannedBatch[], materials: readonly Plan
   } else if (batches.length > 1) cautions.push(`${batches.length} baths: take readings of every batch before the lot is passed.`);
   if (batches.some((b) => b.run > 1)) cautions.push('Two runs: the second is dyed after the first. Judge them side by side before either is passed.');
   for (const bath of new Set(baths)) for (const note of bath.notes) if (/no further|at most; this step/.test(note)) cautions.push(note);
-  cautions.push(...fibreCautions(groups));
+  cautions.push(...unlikeCaution(batches, groups), ...fibreCautions(groups));
   return [...new Set(cautions)];
+}
+
+/** Batches of several bases or parts that don't hold the same mix: how unlike, and what it risks. */
+function unlikeCaution(batches: readonly PlannedBatch[], groups: readonly PlannedGroup[]): string[] {
+  const shareOf = (b: PlannedBatch, baseId: string): number => b.groups.reduce((sum, part) => { const g = groups.find((o) => o.key === part.key); return sum + (g?.baseId === baseId ? part.pieces * g.pieceWeightG : 0); }, 0) / b.wof.value;
+  return [...new Set(groups.map((g) => g.baseId))].flatMap((baseId) => {
+    const its = batches.map((b) => Math.round(shareOf(b, baseId) * 100));
+    const [least, most] = [Math.min(...its), Math.max(...its)];
+    return batches.length > 1 && most - least > 2 ? [`${groups.find((g) => g.baseId === baseId)?.baseName ?? 'One base'} is ${least} to ${most} % of the fibre, batch by batch: fibres share the dye otherwise in each, and the shades may differ. Make the pieces divide alike, or dye it in one bath.`] : [];
+  });
 }
 
 /** What a mixed pot will do. */

@@ -15,6 +15,14 @@ export const STEP_KIND_WORDS: Readonly<Record<StepKind, string>> = {
   dye: 'dye', pull: 'pull', exhaust: 'exhaust dip', modify: 'modify', rinse: 'rinse', dry: 'dry', cure: 'cure', wash: 'final wash', judge: 'judge',
 };
 
+/** What each kind of step is for. */
+export const STEP_PURPOSES: Readonly<Record<StepKind, string>> = {
+  intake: 'to know the fibre, its weight and what was done to it', scour: 'to take out oil, size and finish, so that dye goes in evenly', tannin: 'to give cellulose something to hold the mordant', mordant: 'to bind the dye to the fibre',
+  wetOut: 'to let dye in everywhere at once', extract: 'to draw the dye out of the plant', strain: 'to keep bits from spotting the cloth', makeUp: 'to give the pieces room to move', adjustPh: 'to bring the bath to where fibre and colour are safe',
+  dye: 'to bring the dye onto the fibre', pull: 'to take some out sooner, for a lighter shade', exhaust: 'to use what the bath still holds, for lighter relatives', modify: 'to shift the shade', rinse: 'to take loose dye away', dry: 'to dry without bleaching',
+  cure: 'to let the colour settle before the wash', wash: 'to take off what would come off later', judge: 'to say whether it is the colour',
+};
+
 /** A dose of a material, in the way dyers write it. Every way is turned into grams, millilitres or packets to measure out. */
 export type Dose = { readonly materialId: string } & (
   | { readonly by: 'percentOwf'; readonly percentOwf: number; /** The form the per cent was proven with; other forms are converted. */ readonly form?: MaterialForm | null }

@@ -37,14 +37,15 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const room = await readRoom(db);
   const { body, words } = await inSchools(db, version.body, ask.schools);
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
-  const known = await readPlanMaterials(db, [...sizes.map((s) => s.base.id), ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId))]);
+  const known = await readPlanMaterials(db, [...sizes.map((s) => s.base.id), ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)), ...(body.placed?.zones ?? []).flatMap((z) => z.materialId ?? [])]);
+  const dosed = [...known.rows.keys()].filter((id) => !sizes.some((s) => s.base.id === id));
   const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
   const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({ ...known.forPlan(base.id), fibre: baseFacts(base).fibre, pieceWord: baseFacts(base).pieceWord, pieces, pieceWeightG }));
   const water = ask.waterId === null ? null : findWater(room, ask.waterId);
   const today = await studioToday(db, now);
   const planned = planLot({
     bases: bases as [PlanBase, ...PlanBase[]], recipe, water, room: room.room, balance: room.balance, today, liquorRatio: ask.liquorRatio, runs: ask.runs,
-    materials: [...new Set(body.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => known.forPlan(id)),
+    materials: dosed.map((id) => known.forPlan(id)),
     vessels: chooseVessels(room, ask.vesselIds),
   });
   if (!planned.ok) throw new Refusal('refused', planned.refusal.sentence, { reason: planned.refusal.code, ...(planned.refusal.ways.length > 0 ? { ways: planned.refusal.ways } : {}) });
@@ -57,7 +58,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const proposal: Proposal = {
     understoodAs,
     recipe: { versionId: version.id, name: version.recipeName, number: version.number, standing: version.standing },
-    plan: plan as Proposal['plan'], jars, factors, then, checks, schools: practiceDifferences(room.house, body.practice),
+    plan: plan as Proposal['plan'], jars, factors, then, checks, shades: body.expectedShades.flatMap((e) => bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name }))), schools: practiceDifferences(room.house, body.practice),
     digest: createHash('sha256').update(JSON.stringify([version.id, water, plan, factors, checks])).digest('base64url'),
   };
   return { proposal, colourway, plan, water };

@@ -15,12 +15,20 @@ export interface ReadMaterials {
   forPlan(id: string): PlanMaterial;
 }
 
+/** The materials, and those that go with a packet among them. */
+async function withAuxiliaries(db: Db, wanted: readonly string[]): Promise<Map<string, Material>> {
+  const read = async (ids: readonly string[]): Promise<Material[]> => (ids.length === 0 ? [] : db.select().from(materials).where(inArray(materials.id, [...ids])));
+  const rows = new Map((await read(wanted)).map((m) => [m.id, m]));
+  if (rows.size < wanted.length) throw notFound('material');
+  const beside = [...rows.values()].flatMap((m) => m.facts.packet?.auxiliaries.map((a) => a.materialId) ?? []).filter((id) => !rows.has(id));
+  for (const m of await read([...new Set(beside)])) rows.set(m.id, m);
+  return rows;
+}
+
 /** Materials with their free stock, spoons and drying, as scaling needs them. Refuses an id that is not here. */
 export async function readPlanMaterials(db: Db, wanted: readonly string[]): Promise<ReadMaterials> {
-  const ids = [...new Set(wanted)];
-  const found = ids.length === 0 ? [] : await db.select().from(materials).where(inArray(materials.id, ids));
-  const rows = new Map(found.map((m) => [m.id, m]));
-  if (rows.size < ids.length) throw notFound('material');
+  const rows = await withAuxiliaries(db, [...new Set(wanted)]);
+  const ids = [...rows.keys()];
   const jars = await readAvailable(db, ids);
   const dry = await readDryFactors(db, ids);
   const spoonfuls = ids.length === 0 ? [] : await db.select({ materialId: spoonWeighings.materialId, unit: spoonWeighings.unit, system: spoonWeighings.system, weightMg: spoonWeighings.weightMg }).from(spoonWeighings).where(inArray(spoonWeighings.materialId, ids)).orderBy(asc(spoonWeighings.seq));

@@ -4,12 +4,13 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { describeDifference, formatAmount, formatMoney, formatWeight, STRAIN_WORDS, sayCourse, sayMinutes } from '@vestigia/core';
+import { describeDifference, formatAmount, formatMoney, formatWeight, layOutPlaced, STRAIN_WORDS, sayCourse, sayMinutes } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
 import { Margin } from '../../shell/margin';
+import { PlacedPicture } from '../../ui/placed-picture';
 import { Amount } from '../../ui/amount';
 import { FigureValue } from '../../ui/figure-value';
 import { LOT_STATE_WORDS, lotStateClass } from '../../ui/lot-states';
@@ -25,13 +26,13 @@ import { entryWords } from '../../ui/entry-words';
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, RefusalNote, StepBaths, Swatch, ThenAndNow, Thread, When],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, PlacedPicture, RefusalNote, StepBaths, Swatch, ThenAndNow, Thread, When],
   template: `
     <vs-refusal [problem]="lot.problem()" />
     @if (lot.value(); as l) {
       <div class="head">
         <div><h1>{{ l.summary.tag }} · <a [routerLink]="['/colourways', l.summary.colourway.id]">{{ l.summary.colourway.name }}</a></h1>
-          <p><span [class]="stateClass(l)">{{ stateWords(l) }}</span> {{ l.summary.pieces }} pieces of {{ weight(l.summary.pieceWeightG) }} · {{ l.base.name }} · <a [routerLink]="['/recipes', l.recipe.versionId]">{{ l.recipe.name }}, version {{ l.recipe.number }}</a>
+          <p><span [class]="stateClass(l)">{{ stateWords(l) }}</span> {{ sizeWords(l) }} · <a [routerLink]="['/recipes', l.recipe.versionId]">{{ l.recipe.name }}, version {{ l.recipe.number }}</a>
             @if (l.summary.reorderOf; as r) { · again of <a [routerLink]="['/lots', r.id]">{{ r.tag }}</a> } @for (a of l.again; track a.id) { · dyed again as <a [routerLink]="['/lots', a.id]">{{ a.tag }}</a> }</p></div>
         <div class="actions">
           @switch (l.summary.state) {
@@ -61,6 +62,11 @@ import { entryWords } from '../../ui/entry-words';
             <table class="ledger"><tbody>@for (e of s.entries; track e.id) { <tr [class.struck]="e.struck"><td class="small">{{ e.at | when: 'moment' }}</td><td>{{ e.words }}</td><td class="small">{{ e.by }}</td></tr> }</tbody></table>
           } @else { <p class="soft">Nothing recorded here yet.</p> }
         </section>
+      }
+      @if (placed(); as p) {
+        <h2>Where the colour goes</h2>
+        <vs-placed-picture [plan]="p.plan" />
+        <p>@for (z of p.measured; track z.title) { {{ z.title }}: {{ z.mlPerPiece }} ml a piece, {{ z.totalMl }} ml for all. } Every piece alike: <a [routerLink]="['/recipes', l.recipe.versionId, 'placed']">lay them on it at true scale</a>.</p>
       }
       <h2>How it came out</h2>
       <div class="mounts">
@@ -96,6 +102,11 @@ export class LotPage {
   protected readonly why = signal('');
   /** Worked out only when asked for: it goes through the whole history of every material in the lot. */
   protected readonly costed = signal(false);
+  private readonly recipe = live(['recipes'], () => { const id = this.lot.value()?.recipe.versionId; return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined); }, () => this.lot.value()?.recipe.versionId);
+  protected readonly placed = computed(() => {
+    const [plan, pieces] = [this.recipe.value()?.body.placed, this.lot.value()?.plan.pieces];
+    return plan && pieces ? { plan, measured: layOutPlaced(plan, pieces).zones.filter((z) => z.totalMl !== null) } : undefined;
+  });
   protected readonly cost = live(['lots'], () => (this.costed() ? this.api.get('/api/lots/{id}/cost', { id: this.id() }) : of(undefined)), () => `${this.id()} ${this.costed()}`);
   protected readonly money = formatMoney;
   protected readonly perPiece = (minor: number, pieces: number): number => Math.round(minor / Math.max(1, pieces));
@@ -153,7 +164,11 @@ export class LotPage {
     this.action.run(this.api.post('/api/lots/{id}/entries', body, this.id()), () => this.lot.reload());
   }
 
-  protected readonly weight = formatWeight;
+  protected readonly sizeWords = (l: LotDetail): string => {
+    const { groups } = l.plan;
+    if (new Set(groups.map((g) => g.baseId)).size < 2) return `${l.summary.pieces} pieces of ${formatWeight(l.summary.pieceWeightG)} · ${l.base.name}`;
+    return [...new Set(groups.map((g) => g.baseId))].map((id) => { const its = groups.filter((g) => g.baseId === id); return `${its.reduce((sum, g) => sum + g.pieces, 0)} of ${formatWeight(its[0]?.pieceWeightG ?? 0)} ${its[0]?.baseName ?? ''}`; }).join(', ');
+  };
   protected readonly stateWords = (l: LotDetail): string => LOT_STATE_WORDS[l.summary.state];
   protected readonly stateClass = (l: LotDetail): string => lotStateClass(l.summary.state);
 }

@@ -61,6 +61,7 @@ const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercen
             <p>{{ differing(p) }}</p>
             <vs-then-and-now [factors]="p.factors" />
           }
+          @if (p.shades.length > 1) { <div class="mounts">@for (s of p.shades; track s.baseMaterialId) { <figure><vs-swatch [lab]="s" [width]="5" [label]="'expected on ' + s.base" /><figcaption>expected on {{ s.base }}</figcaption></figure> }</div> }
           @if (p.schools.length > 0) { <p class="small">Otherwise than the house: {{ p.schools.join(' ') }}</p> }
           <h2>In the pots</h2>
           <table class="ledger pots"><thead><tr><th>Batch</th><th>Vessel</th><th>Pieces</th><th class="number">Dry weight</th><th class="number">Liquor, 1:{{ p.plan.liquorRatio }}</th><th class="number">Fill</th></tr></thead><tbody>

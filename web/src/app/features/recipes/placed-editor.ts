@@ -6,7 +6,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial } from '@vestigia/contract';
 import type { PlacedPlan, PlacedZone } from '@vestigia/core';
 import { ZONE_WAYS, ZONE_WORDS, findPlacedFault, layOutPlaced } from '@vestigia/core';
-import { PlacedPicture } from './placed-picture';
+import { PlacedPicture } from '../../ui/placed-picture';
 import { moveEdge } from './zone-edges';
 
 const NEW_ZONE: PlacedZone = { title: '', way: 'dip', fromPercent: 0, toPercent: 25, order: 1, minutes: 30, waitMin: 0, mlPerPiece: null, materialId: null, spacingCm: null };

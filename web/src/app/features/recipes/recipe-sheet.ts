@@ -5,7 +5,7 @@ import { ApiClient } from '../../api/api-client';
 import { live } from '../../api/live';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
-import { PlacedPicture } from './placed-picture';
+import { PlacedPicture } from '../../ui/placed-picture';
 
 /** A recipe version as a sheet to print and hang by the pot. */
 @Component({

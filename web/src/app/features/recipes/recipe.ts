@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { RecipeVersionDetail } from '@vestigia/contract';
 import type { LaidZone, Standing } from '@vestigia/core';
-import { PRACTICE, STRAIN_WORDS, ZONE_WORDS, followsWords, layOutPlaced, practiceChoice, sayCourse, sayDose, sayMinutes, stepMinutes } from '@vestigia/core';
+import { PRACTICE, STEP_PURPOSES, STRAIN_WORDS, ZONE_WORDS, followsWords, layOutPlaced, practiceChoice, sayCourse, sayDose, sayMinutes, stepMinutes } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
@@ -14,7 +14,7 @@ import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
-import { PlacedPicture } from './placed-picture';
+import { PlacedPicture } from '../../ui/placed-picture';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -53,6 +53,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
         @for (s of v.body.steps; track $index; let i = $index) {
           <li>
             <h3>{{ s.title }} <span class="soft">{{ aside(v, s, i) }}</span></h3>
+            <p class="soft small">{{ purposes[s.kind] }}</p>
             <p class="when">@if (s.temperatureC !== undefined) { <strong>{{ s.temperatureC }} °C</strong> } @if (s.ceilingC !== undefined) { <span class="soft">never above {{ s.ceilingC }} °C</span> } <strong>{{ minutes(total(s)) }}</strong> <span class="soft">{{ s.attended ? 'hands all the time' : 'waiting' }}{{ s.finishedBy === 'clock' ? '' : s.finishedBy === 'eye' ? ', done by the eye' : ', done by clock and eye' }}</span></p>
             @if (course(s); as c) { <p>{{ c }}</p> }
             <p>{{ s.instruction }}</p>
@@ -112,6 +113,7 @@ export class RecipePage {
   protected readonly minutes = sayMinutes;
   protected readonly total = stepMinutes;
   protected readonly course = sayCourse;
+  protected readonly purposes = STEP_PURPOSES;
   protected readonly doseWords = sayDose;
   protected readonly earlier = computed(() => { const v = this.version.value(); return v?.recipe.versions.filter((o) => o.number < v.number).at(-1); });
   protected readonly placedZones = computed(() => { const p = this.version.value()?.body.placed; return p ? layOutPlaced(p, 1).zones : []; });

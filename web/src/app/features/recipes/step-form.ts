@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial } from '@vestigia/contract';
-import { FINISHED_BY, HEAT_LEGS, HEAT_LEG_WORDS, STEP_KINDS, STEP_KIND_WORDS, STRAIN_WAYS, STRAIN_WORDS, VESSEL_METALS } from '@vestigia/core';
+import { FINISHED_BY, HEAT_LEGS, HEAT_LEG_WORDS, STEP_KINDS, STEP_KIND_WORDS, STEP_PURPOSES, STRAIN_WAYS, STRAIN_WORDS, VESSEL_METALS } from '@vestigia/core';
 import { DoseForm } from './dose-form';
 import type { BodyDraft, StepDraft } from './draft';
 import { newDose } from './draft';
@@ -17,7 +17,7 @@ const FINISHED_WORDS = { clock: 'by the clock', eye: 'by the eye', both: 'by bot
   template: `
     @let s = step();
     <div class="fields">
-      <mat-form-field><mat-label>Kind</mat-label><select matNativeControl [name]="n('kind')" [(ngModel)]="s.kind">@for (k of kinds; track k) { <option [value]="k">{{ kindWords[k] }}</option> }</select></mat-form-field>
+      <mat-form-field><mat-label>Kind</mat-label><select matNativeControl [name]="n('kind')" [(ngModel)]="s.kind">@for (k of kinds; track k) { <option [value]="k">{{ kindWords[k] }}</option> }</select><mat-hint>{{ purposes[s.kind] }}</mat-hint></mat-form-field>
       <mat-form-field><mat-label>Title</mat-label><input matInput [name]="n('title')" [(ngModel)]="s.title"></mat-form-field>
       <mat-form-field><mat-label>Reach and hold, °C</mat-label><input matInput type="number" [name]="n('temperature')" [(ngModel)]="s.temperatureC"></mat-form-field>
       <mat-form-field><mat-label>Never above, °C</mat-label><input matInput type="number" [name]="n('ceiling')" [(ngModel)]="s.ceilingC"></mat-form-field>
@@ -73,6 +73,7 @@ export class StepForm {
   readonly materials = input.required<readonly ListedMaterial[]>();
   protected readonly kinds = STEP_KINDS;
   protected readonly kindWords = STEP_KIND_WORDS;
+  protected readonly purposes = STEP_PURPOSES;
   protected readonly finished = FINISHED_BY;
   protected readonly finishedWords = FINISHED_WORDS;
   protected readonly legs = HEAT_LEGS;
