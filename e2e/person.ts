@@ -78,9 +78,10 @@ export class Someone {
     return this.page.evaluate((w) => (document.querySelector(w) as HTMLElement | null)?.innerText ?? '', within);
   }
 
-  /** Presses the first visible thing with just these words. */
-  async press(words: string, selector = 'main button, main a, nav button, nav a'): Promise<void> {
-    const handle = (await this.page.waitForFunction((w, s) => [...document.querySelectorAll(s)].find((e) => (e as HTMLElement).innerText.trim().replace(/\s+/g, ' ') === w && !(e as HTMLButtonElement).disabled), {}, words, selector)) as ElementHandle<Element>;
+  /** Presses the first visible thing with just these words, or that the pattern fits. */
+  async press(words: string | RegExp, selector = 'main button, main a, nav button, nav a'): Promise<void> {
+    const pattern = typeof words === 'string' ? `^${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$` : words.source;
+    const handle = (await this.page.waitForFunction((w, s) => [...document.querySelectorAll(s)].find((e) => new RegExp(w).test((e as HTMLElement).innerText.trim().replace(/\s+/g, ' ')) && !(e as HTMLButtonElement).disabled), {}, pattern, selector)) as ElementHandle<Element>;
     await handle.evaluate((e) => (e as HTMLElement).click());
   }
 

@@ -30,11 +30,11 @@ describe('recipes, from a strip to a lot', () => {
   const recipe = async (name: string): Promise<RecipeSummary> => (await wenna.ask<RecipeSummary[]>('/api/recipes')).find((r) => r.name === name) as RecipeSummary;
   const version = async (name: string, n = 0): Promise<RecipeVersionDetail> => wenna.ask<RecipeVersionDetail>(`/api/recipe-versions/${(await recipe(name)).versions.at(n)?.id}`);
   const colourway = async (name: string): Promise<string> => (await wenna.ask<Colourway[]>('/api/colourways')).find((c) => c.name === name)?.id ?? '';
-  const open = (words: string): Promise<void> => wenna.page.evaluate((w) => {
-    const summary = [...document.querySelectorAll<HTMLElement>('main summary')].find((s) => s.innerText.includes(w));
-    if (summary && !(summary.parentElement as HTMLDetailsElement).open) summary.click();
-  }, words);
-  const tick = (words: string): Promise<void> => wenna.page.evaluate((w) => [...document.querySelectorAll<HTMLElement>('main label')].find((l) => l.innerText.trim().startsWith(w))?.click(), words);
+  const open = async (words: string): Promise<void> => {
+    const summary = (await wenna.page.waitForFunction((w) => [...document.querySelectorAll<HTMLElement>('main summary')].find((e) => e.innerText.includes(w)), {}, words)) as ElementHandle<HTMLElement>;
+    await summary.evaluate((e) => ((e.parentElement as HTMLDetailsElement).open ? undefined : e.click()));
+  };
+  const tick = (words: string): Promise<void> => wenna.press(new RegExp(`^${words}`), 'main label');
 
   it('writes a chain of several days: parts, a course of heat, doses in several ways', async () => {
     await wenna.press('Recipes');
@@ -198,6 +198,49 @@ describe('recipes, from a strip to a lot', () => {
     expect([iron?.forWhom, iron?.weighings[0]?.target.value]).toEqual(['only the saddened (3 of 12 pieces)', 2.5]);
     await wenna.press('Begin at the bench');
     await wenna.sees('Begin', '.one');
+  });
+
+  it('leads through the chain at the bench: only this lot’s branches, by weight and by the millilitre', async () => {
+    await wenna.go(`/lots/new?colourway=${await colourway('Saltings')}`);
+    await wenna.write('How many, of what dry weight', '2 hanks of 200 g');
+    await wenna.choose('Water', 'Tap');
+    await wenna.sees('2 hanks of 200 g, 400 g dry');
+    await wenna.lookOver();
+    await wenna.press('Agree, and promise the stock');
+    await wenna.sees('planned', '.head');
+    const id = wenna.page.url().split('/').at(-1) ?? '';
+    const lot = await wenna.ask<LotDetail>(`/api/lots/${id}`);
+    expect(lot.plan.steps.map((s) => s.title)).not.toContain('Scour the linen');
+    const ph = lot.plan.steps.find((s) => s.kind === 'adjustPh');
+    // The steps before are written down as another tablet would.
+    await wenna.page.evaluate(async (lotId, steps) => {
+      const uuid = (): string => { const h = [...crypto.getRandomValues(new Uint8Array(16))].map((b, i) => (i === 6 ? (b & 15) | 112 : i === 8 ? (b & 63) | 128 : b).toString(16).padStart(2, '0')).join(''); return [h.slice(0, 8), h.slice(8, 12), h.slice(12, 16), h.slice(16, 20), h.slice(20)].join('-'); };
+      const send = async (entry: object): Promise<void> => { const reply = await fetch(`/api/lots/${lotId}/entries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: uuid(), replacesId: null, temperatureC: null, text: null, weighing: null, ...entry }) }); if (!reply.ok) throw new Error(await reply.text()); };
+      for (const step of steps) {
+        await send({ stepIndex: step.index, kind: 'start' });
+        for (const w of step.weighings) for (const p of w.picks) await send({ stepIndex: step.index, kind: 'weigh', weighing: { batch: w.batch, materialId: w.materialId, stockLotId: p.stockLotId, written: `${p.amount / 1000} g`, movementId: uuid() } });
+        await send({ stepIndex: step.index, kind: 'finish' });
+      }
+    }, id, lot.plan.steps.filter((s) => s.index < (ph?.index ?? 0)));
+    await wenna.go(`/bench/${id}`);
+    await wenna.sees('Bring it to neutral', '.one h1');
+    await wenna.sees('Begin', '.one');
+    await wenna.press('Begin');
+    const target = ph?.weighings[0]?.target.value ?? 0;
+    await wenna.sees(`${target} ml`, '.target');
+    await wenna.sees(/Add [\d.]+ ml first, stir, take the pH/, '.one');
+    await wenna.write('What was measured out', '20 g');
+    await wenna.sees(/litres|millilitres|volume|ml/, '.off');
+    await wenna.write('What was measured out', `${target} ml`);
+    await wenna.sees('Within the tolerance.', '.off');
+    await wenna.press('Weighed');
+    await wenna.sees(`${target} ml White vinegar from`, 'main .ledger');
+    expect((await wenna.ask<LotDetail>(`/api/lots/${id}`)).madeFrom.find((m) => m.material === 'White vinegar')).toMatchObject({ measure: 'volume', amount: target * 1000 });
+    await wenna.press('Done');
+    await wenna.sees('Dye together', '.one h1');
+    await wenna.sees('raise to 68 °C', '.one');
+    await wenna.press('Begin');
+    await wenna.sees('Done early', '.one');
   });
 
   it('keeps a pot that a planned lot needs, and lets go of one that none does', async () => {

@@ -31,7 +31,6 @@ try {
 
   await page.goto(`${server.base}/`);
   await page.waitForSelector('input[type=radio]');
-  await shot('door');
   await page.click('input[type=radio]');
   await page.type('input[type=password]', 'mud on the slipway');
   await page.click('button[type=submit]');
@@ -44,7 +43,7 @@ try {
   const reordered = lots.find((l) => l.state === 'released' && l.reorderOf && l.batches > 1);
   const knotted = lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.knotted)) ?? reordered;
 
-  for (const place of ['today', 'stores', 'recipes', 'colourways', 'lots', 'judge', 'studio']) {
+  for (const place of ['today', 'stores', 'recipes', 'lots', 'studio']) {
     await go(`/${place}`);
     await shot(place);
   }
@@ -67,8 +66,17 @@ try {
   await go(`/stores/count/${walk}`);
   await page.waitForSelector('.one');
   await shot('count');
-  await go(`/recipes/${recipes.find((r) => r.name.startsWith('Weld on')).versions[0].id}`);
+  const version = (name, n = 0) => recipes.find((r) => r.name === name).versions[n].id;
+  await go(`/recipes/${version('One weld pot, three fibres')}`);
   await shot('recipe');
+  await go(`/recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`);
+  await shot('compare');
+  await go(`/recipes/write?from=${version('Tide-line ribbon')}`);
+  await page.evaluate(() => { const placed = [...document.querySelectorAll('main summary')].find((s) => s.innerText.includes('Placed colour')); placed.click(); placed.scrollIntoView(); });
+  await shot('placed');
+  const trials = await ask('/api/strip-trials');
+  await go(`/recipes/strips/${trials.find((t) => t.factor === 'dose').id}`);
+  await shot('strips');
   await go(`/colourways/${marram}`);
   await shot('colourway');
   await go(`/lots/${knotted.id}`);

@@ -62,6 +62,29 @@ describe('checks before a lot', () => {
     expect(found?.why.length).toBeGreaterThan(15);
   });
 
+  it.each<[string, Parameters<typeof check>[0], RegExp]>([
+    ['an aluminium pot where only inert ones are used', { plan: { vessels: [pot('pan', 30, { metal: 'aluminium' })] }, recipe: { ...sound, allowedMetals: ['aluminium'] }, check: { house: { vessel: 'inert' } } }, /pan is of aluminium. The house says of vessels: stainless or enamel only/],
+    ['a dose by the litre', { recipe: recipe({ steps: [...sound.steps.slice(0, 2), bathStep('extract', [{ materialId: 'weld', by: 'gPerLitre', gPerL: 5 }]), bathStep('dye')] }), check: { house: { doseBy: 'fibre' } } }, /Weld is dosed by the litre/],
+    ['home-made liquor', { recipe: recipe({ steps: [...sound.steps, bathStep('modify', [percent('iron', 1)])] }), check: { house: { modifiers: 'crystals' }, jars: [{ id: 'i', tag: 'IRO-1', materialId: 'iron', receivedOn: '2026-05-01', form: 'liquor', strengthPercent: null }] } }, /Iron is a home-made liquor/],
+    ['fresh where the house dyes with dried', { check: { house: { form: 'dried' }, jars: [{ id: 'w', tag: 'WEL-1', materialId: 'weld', receivedOn: '2026-05-01', form: 'fresh', strengthPercent: null }] } }, /WEL-1 is fresh. The house dyes with dried/],
+  ])('asks about %s, unless the recipe says so itself', (_name, change, sentence) => {
+    const [rule] = Object.keys(change?.check?.house ?? {});
+    expect(check(change).some((c) => c.cites === 'house practice' && sentence.test(c.sentence))).toBe(true);
+    const said = { ...(change?.recipe ?? sound), practice: { [rule ?? '']: 'said' } };
+    expect(check({ ...change, recipe: said }).some((c) => sentence.test(c.sentence))).toBe(false);
+  });
+  it('says at the step what the house does and the recipe doesn’t say', () => {
+    const cautions = (house: Record<string, string>, kind: 'extract' | 'dry') => planned(input({ bases: [wool(2)], house, recipe: recipe({ steps: [...sound.steps, recipeStep({ kind: 'dry', title: 'dry' })] }) })).steps.find((s) => s.kind === kind)?.cautions.join(' ') ?? '';
+    expect(cautions({ sun: 'never' }, 'dry')).toContain('Out of the sun');
+    expect(cautions({ sun: 'either' }, 'dry')).not.toContain('sun');
+    expect(cautions({ fibreInExtraction: 'cellulose' }, 'extract')).toContain('Protein fibre only once the bath is cool');
+    expect(cautions({ fibreInExtraction: 'never' }, 'extract')).toContain('No fibre in the pot');
+  });
+  it('doesn’t hold one dyestuff to the heat of another’s bath', () => {
+    const two = recipe({ steps: [scour, bathStep('mordant', [percent('alum', 15)]), bathStep('extract', [percent('weld', 50)], { temperatureC: 78 }), bathStep('dye', [], { temperatureC: 75 }), bathStep('extract', [percent('cones', 50)], { title: 'cones', temperatureC: 95 }), bathStep('dye', [], { title: 'dye over', temperatureC: 90 })] });
+    expect(check({ recipe: two }).filter((c) => /dulls above/.test(c.sentence))).toEqual([]);
+  });
+
   it('puts stops first, says each thing once, and knows each by its key', () => {
     const checks = check({ check: { intake: { flags: ['stain', 'notWeighed'], syntheticPercent: null } } });
     expect(checks[0]?.severity).toBe('stop');

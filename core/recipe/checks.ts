@@ -7,6 +7,7 @@ import { answerWater } from '../bath/water';
 import type { Hazard } from '../safety/hazards';
 import { HAZARD_WORDS } from '../safety/hazards';
 import type { MaterialForm, MaterialKind } from '../stock/material-facts';
+import { againstHouse, practiceOf } from './house-practice';
 import type { LotPlan, PlannedStep } from './lot-plan';
 import type { Practice } from './practice';
 import type { RecipeVersion } from './recipe';
@@ -78,7 +79,7 @@ const caution = (code: string, sentence: string, why: string, cites: string): Fo
 
 /** Looks a proposed lot over before it may start. Stops first; each names why, and the line it rests on. */
 export function checkLot(input: CheckInput): LotCheck[] {
-  const found = [...standingChecks(input), ...intakeChecks(input), ...vesselChecks(input), ...fibreChecks(input), ...preparationChecks(input), ...ceilingChecks(input), ...stockChecks(input), ...waterChecks(input), ...ratioCheck(input), ...protectionChecks(input)];
+  const found = [...standingChecks(input), ...intakeChecks(input), ...vesselChecks(input), ...fibreChecks(input), ...preparationChecks(input), ...ceilingChecks(input), ...stockChecks(input), ...waterChecks(input), ...ratioCheck(input), ...houseChecks(input), ...protectionChecks(input)];
   const seen = new Set<string>();
   const checks = found.map(({ code, ...c }) => ({ ...c, protection: c.protection ?? false, key: `${code}: ${c.sentence}` })).filter((c) => !seen.has(c.key) && seen.add(c.key));
   return [...checks.filter((c) => c.severity === 'stop'), ...checks.filter((c) => c.severity === 'caution')];
@@ -160,7 +161,7 @@ function preparationChecks({ plan, recipe, materials, intake, house }: CheckInpu
     const tannin = dyes.some((m) => m.bringsTannin || m.kind === 'tannin') || its.some((s) => s.kind === 'tannin');
     const mordanted = its.some((s) => s.kind === 'mordant') || intake.flags.includes('mordanted');
     if (!mordanted && !tannin) found.push(caution('noMordant', `Nothing in the chain mordants the ${fibre}.`, `${dyes.map((d) => d.name).join(' and ')} brings no tannin of its own: without a mordant the colour is fugitive.`, named(recipe)));
-    else if (!mordanted && (recipe.practice.mordantOnTannin ?? house.mordantOnTannin) === 'always') found.push(caution('schoolMordant', `The ${fibre} is not mordanted, and the house always mordants.`, 'House practice says: always mordant, also on what brings tannin.', 'house practice'));
+    else if (!mordanted && practiceOf(recipe.practice, house, 'mordantOnTannin') === 'always') found.push(caution('schoolMordant', `The ${fibre} is not mordanted, and the house always mordants.`, 'House practice says: always mordant, also on what brings tannin.', 'house practice'));
   }
   return found;
 }
@@ -170,8 +171,10 @@ function ceilingChecks({ recipe, materials }: CheckInput): Found[] {
   const dyes = recipe.steps.flatMap((step) => step.doses.map((dose) => ({ step, material: materials.find((m) => m.id === dose.materialId) }))).filter(({ material }) => material?.kind === 'dyestuff' && material.ceilingC !== null);
   for (const { step: dosed, material } of dyes) {
     const from = recipe.steps.indexOf(dosed);
-    // The dyestuff is in the liquor from where it is weighed in to where that bath is done with.
-    for (const step of recipe.steps.slice(from).filter((s) => s === dosed || ['extract', 'dye', 'exhaust'].includes(s.kind))) {
+    // The dyestuff is in the liquor from where it is weighed in to where another is extracted, or that bath is done with.
+    const until = recipe.steps.findIndex((s, i) => i > from && s.kind === 'extract');
+    const its = recipe.steps.slice(from, until === -1 ? undefined : until).filter((s) => s === dosed || (['dye', 'exhaust'].includes(s.kind) && (s.bath === dosed.bath || s.bath === '' || dosed.bath === '')));
+    for (const step of its) {
       const hot = hottestC(step);
       if (hot !== undefined && material?.ceilingC !== null && material && hot > (material.ceilingC ?? 0)) found.push(caution('ceiling', `“${step.title}” goes to ${hot} °C; ${material.name} dulls above ${material.ceilingC} °C.`, 'Yellows brown and reds go to brick when they are boiled.', `${material.name} in the catalogue of Stores`));
     }
@@ -202,6 +205,10 @@ function waterChecks({ plan, recipe, water, otherWaters }: CheckInput): Found[] 
 
 function ratioCheck({ plan, recipe }: CheckInput): Found[] {
   return plan.liquorRatio < recipe.liquorRatio ? [caution('ratio', `The bath is 1:${plan.liquorRatio}, shorter than the 1:${recipe.liquorRatio} it was proven with.`, 'A shorter bath gives deeper colour and less room to turn.', named(recipe))] : [];
+}
+
+function houseChecks(input: CheckInput): Found[] {
+  return againstHouse(input).map((sentence) => caution('house', sentence, 'Another way may be right for this lot: say why, and it is kept with it.', 'house practice'));
 }
 
 function protectionChecks({ plan, materials }: CheckInput): Found[] {

@@ -6,6 +6,7 @@ import type { Balance } from '../quantity/balance';
 import type { Hazard } from '../safety/hazards';
 import type { GradedStock } from '../stock/equivalence';
 import type { DosedMaterial } from './measure-dose';
+import type { Practice } from './practice';
 import type { RecipeVersion } from './recipe';
 
 /** A material as planning needs it. `stock` is what is free, by stock lot, in smallest units. */
@@ -37,6 +38,8 @@ export interface PlanInput {
   readonly room: Room;
   /** ISO date, for best-before. */
   readonly today: string;
+  /** House practice, for what a recipe doesn't say; none where absent. */
+  readonly house?: Practice | undefined;
   /** A shorter bath than the recipe's, within its limit; the recipe's where absent. */
   readonly liquorRatio?: number | undefined;
   /** How many times each vessel may be filled for this lot, one after another; once where absent. */

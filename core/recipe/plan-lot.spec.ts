@@ -185,6 +185,15 @@ describe('chains with several fibres, parts and baths', () => {
     expect(at('dye')?.after).toEqual([at('mordant')?.index, at('tannin')?.index]);
     expect(at('Scour linen')?.after).toEqual([0]);
   });
+  it('leaves out a branch that none of the pieces go through', () => {
+    const woolOnly = planned(input({ recipe: both, materials: stocked, bases: [wool(8)], vessels: [pot('kettle', 60), pot('pan', 20)] }));
+    expect(woolOnly.steps.map((s) => s.title)).toEqual(['Weigh the fibre dry', 'Scour wool', 'mordant', 'dye', 'modify', 'Rinse']);
+    expect(woolOnly.steps.map((s) => s.after)).toEqual([[], [0], [1], [2], [3], [3, 4]]);
+    expect(woolOnly.materials.map((m) => m.name)).not.toContain('galls');
+    const linenOnly = planned(input({ recipe: both, materials: stocked, bases: [linen(1)], vessels: [pot('kettle', 60)] }));
+    expect(linenOnly.steps.map((s) => s.title)).toEqual(['Weigh the fibre dry', 'Scour linen', 'tannin', 'dye', 'Rinse']);
+    expect(linenOnly.steps.at(-1)?.after).toEqual([3]);
+  });
   it('says what a mixed pot does', () => {
     expect(plan.cautions.join(' ')).toContain('protein takes the dye first');
     const synthetic = planned(input({ recipe: recipe({ fibres: ['wool', 'synthetic'] }), bases: [wool(2), { ...linen(1, 100), id: 'poly', fibre: 'synthetic' }] }));

@@ -8,6 +8,7 @@ import { formatAmount } from '../quantity/amount';
 import { cautionsForStep } from '../safety/cautions';
 import { findChainFault, orderChain } from './chain';
 import { fibreStep } from './fibre-step';
+import { houseHints, practiceOf } from './house-practice';
 import type { PlannedBatch, PlannedBath, PlannedGroup, PlannedMaterial, PlannedStep, PlannedWeighing, PlanRefusal, PlanResult } from './lot-plan';
 import { smallestIn } from './lot-plan';
 import { measureDose } from './measure-dose';
@@ -74,11 +75,14 @@ export function planLot(input: PlanInput): PlanResult {
   const { materials, baseWeighings, weighings } = takeAll(groups, batches, wanted.map((its) => mergeWanted(its, input)), input);
   const chain = orderChain(recipe.steps);
   if (!chain.ok) return refuse('chainFault', chain.fault.sentence);
-  const place = new Map(chain.order.map((stepIndex, n) => [stepIndex, n + 1]));
-  const steps = chain.order.flatMap((stepIndex) => {
+  // A branch that none of this lot's pieces go through is left out; whoever followed it follows what it followed.
+  const taken = chain.order.filter((i) => groups.some((g) => goesThrough(recipe.steps[i] as RecipeStep, g)));
+  const place = new Map(taken.map((stepIndex, n) => [stepIndex, n + 1]));
+  const follows = (stepIndex: number): number[] => [...new Set((chain.after[stepIndex] ?? []).flatMap((k) => { const at = place.get(k); return at === undefined ? follows(k) : [at]; }))];
+  const steps = taken.map((stepIndex) => {
     const step = recipe.steps[stepIndex] as RecipeStep;
-    const after = (chain.after[stepIndex] ?? []).map((k) => place.get(k) ?? 0);
-    return [planStep(step, { index: place.get(stepIndex) ?? 0, after: after.length > 0 ? after : [0], weighings: weighings[stepIndex] ?? [], baths: bathsOf(step), groups, input })];
+    const after = follows(stepIndex).filter((n) => n > 0);
+    return planStep(step, { index: place.get(stepIndex) ?? 0, after: after.length > 0 ? after : [0], weighings: weighings[stepIndex] ?? [], baths: bathsOf(step), groups, input });
   });
   const pieces = groups.reduce((sum, g) => sum + g.pieces, 0);
   const wof = figure(groups.reduce((sum, g) => sum + g.pieces * g.pieceWeightG, 0), 'g', 'pieces × dry weight of a piece', bases.flatMap((b) => [
@@ -258,7 +262,7 @@ function planStep(step: RecipeStep, { index, after, weighings, baths, groups, in
   return {
     index, kind, title, instruction, durationMin: stepMinutes(step), attended, lookFor, usesBath, finishedBy, wait, course, repeats, strain, targetPh, after, weighings, baths,
     ...(temperatureC === undefined ? {} : { temperatureC }), ...(ceilingC === undefined ? {} : { ceilingC }),
-    forWhom: forWhom(step, groups, input.recipe), cautions: [...step.cautions, ...cautionsForStep({ kind, temperatureC, usesBath }, hazards)],
+    forWhom: forWhom(step, groups, input.recipe), cautions: [...step.cautions, ...houseHints(step, [...new Set(groups.map((g) => g.fibre))], (key) => practiceOf(input.recipe.practice, input.house ?? {}, key)), ...cautionsForStep({ kind, temperatureC, usesBath }, hazards)],
   };
 }
 

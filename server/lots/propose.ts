@@ -44,7 +44,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const water = ask.waterId === null ? null : findWater(room, ask.waterId);
   const today = await studioToday(db, now);
   const planned = planLot({
-    bases: bases as [PlanBase, ...PlanBase[]], recipe, water, room: room.room, balance: room.balance, today, liquorRatio: ask.liquorRatio, runs: ask.runs,
+    bases: bases as [PlanBase, ...PlanBase[]], recipe, water, room: room.room, balance: room.balance, house: room.house, today, liquorRatio: ask.liquorRatio, runs: ask.runs,
     materials: dosed.map((id) => known.forPlan(id)),
     vessels: chooseVessels(room, ask.vesselIds),
   });

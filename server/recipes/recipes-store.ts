@@ -2,7 +2,7 @@ import type { RecipeBody, RecipeSummary, RecipeVersionDetail } from '@vestigia/c
 import { readRecipeBody } from '@vestigia/contract';
 import type { Evidence } from '@vestigia/core';
 import { practiceDifferences } from '@vestigia/core';
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, lte } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, people, proofs, recipeVersions, recipes, standings } from '../db/schema';
 import { lotTag } from '../lot-tag';
@@ -51,13 +51,17 @@ export async function findVersion(db: Db, id: string): Promise<{ id: string; num
 
 /** What speaks for a version: lots of it passed within tolerance, and proofs read within theirs. */
 export async function readEvidence(db: Db, versionId: string): Promise<Evidence> {
-  const passed = (await readLotsOf(db, versionId)).filter((l) => l.state === 'released' && l.deltaE !== null && l.deltaE <= l.toleranceDeltaE);
-  const proved = (await db.select().from(proofs).where(eq(proofs.recipeVersionId, versionId))).filter((p) => p.deltaE <= p.toleranceDeltaE);
-  return { lotsInTolerance: passed.length, proofsInTolerance: proved.length };
+  const [passed] = await db.select({ n: count() }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .where(and(eq(lots.recipeVersionId, versionId), eq(lotProgress.state, 'released'), lte(lotProgress.deltaE, colourways.toleranceDeltaE)));
+  const [proved] = await db.select({ n: count() }).from(proofs).where(and(eq(proofs.recipeVersionId, versionId), lte(proofs.deltaE, proofs.toleranceDeltaE)));
+  return { lotsInTolerance: passed?.n ?? 0, proofsInTolerance: proved?.n ?? 0 };
 }
 
-const readLotsOf = (db: Db, versionId: string) => db.select({ id: lots.id, number: lots.number, colourway: colourways.name, toleranceDeltaE: colourways.toleranceDeltaE, state: lotProgress.state, deltaE: lotProgress.deltaE })
-  .from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(eq(lots.recipeVersionId, versionId)).orderBy(desc(lots.number));
+const LOTS_SHOWN = 12;
+/** Its newest lots: a version may have made hundreds. */
+
+const readLotsOf = (db: Db, versionId: string) => db.select({ id: lots.id, number: lots.number, colourway: colourways.name, state: lotProgress.state, deltaE: lotProgress.deltaE })
+  .from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(eq(lots.recipeVersionId, versionId)).orderBy(desc(lots.number)).limit(LOTS_SHOWN);
 
 export async function readVersion(db: Db, id: string): Promise<RecipeVersionDetail> {
   const version = await findVersion(db, id);
@@ -79,7 +83,7 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
     colourways: await db.select({ id: colourways.id, name: colourways.name }).from(colourways).where(eq(colourways.recipeVersionId, id)).orderBy(asc(colourways.name)),
     evidence: { ...(await readEvidence(db, id)), needed: provenNeeds },
     proofs: proved.map(({ proof: { seq: _seq, recipeVersionId: _version, conditions, byId: _byId, ...p }, byId, byName }) => ({ ...p, ...conditions, at: iso(p.at), by: { id: byId, name: byName } })),
-    lots: (await readLotsOf(db, id)).map(({ number, toleranceDeltaE: _tolerance, ...l }) => ({ ...l, tag: lotTag(number) })),
+    lots: (await readLotsOf(db, id)).map(({ number, ...l }) => ({ ...l, tag: lotTag(number) })),
     differsFromHouse: practiceDifferences(house, version.body.practice),
   };
 }

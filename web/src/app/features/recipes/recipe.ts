@@ -75,10 +75,10 @@ type Step = RecipeVersionDetail['body']['steps'][number];
       <p>{{ v.evidence.lotsInTolerance }} lots and {{ v.evidence.proofsInTolerance }} proofs judged within tolerance; proven here wants {{ v.evidence.needed }}.</p>
       @if (v.lots.length + v.proofs.length > 0) {
         <table class="ledger short"><tbody>
-          @for (l of v.lots.slice(0, 8); track l.id) { <tr><td><a [routerLink]="['/lots', l.id]">{{ l.tag }}</a></td><td>{{ l.colourway }}</td><td>{{ l.state }}</td><td class="number">{{ l.deltaE === null ? '–' : 'ΔE00 ' + l.deltaE.toFixed(2) }}</td></tr> }
+          @for (l of v.lots; track l.id) { <tr><td><a [routerLink]="['/lots', l.id]">{{ l.tag }}</a></td><td>{{ l.colourway }}</td><td>{{ l.state }}</td><td class="number">{{ l.deltaE === null ? '–' : 'ΔE00 ' + l.deltaE.toFixed(2) }}</td></tr> }
           @for (p of v.proofs; track p.id) { <tr><td>proof of {{ p.wofG }} g</td><td>{{ p.at | when }}, {{ p.by.name }}@if (p.note) { : {{ p.note }} }</td><td>{{ p.deltaE <= p.toleranceDeltaE ? 'within' : 'outside' }} {{ p.toleranceDeltaE }}</td><td class="number">ΔE00 {{ p.deltaE.toFixed(2) }}</td></tr> }
         </tbody></table>
-        @if (v.lots.length > 8) { <p class="small">and {{ v.lots.length - 8 }} lots before</p> }
+        @if (v.lots.length >= 12) { <p class="small">The newest twelve lots. <a routerLink="/lots">All lots</a></p> }
       }
       <details><summary>Record a proof</summary>
         <form (ngSubmit)="prove()"><div class="fields">

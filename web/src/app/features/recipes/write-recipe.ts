@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -24,6 +24,7 @@ import { StepForm } from './step-form';
   imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, PlacedEditor, RefusalNote, StepForm],
   template: `
     <div class="head"><h1>{{ from() ? 'The next version of ' + name() : 'Write a recipe' }}</h1></div>
+    <vs-refusal [problem]="before.problem()" />
     @if (body(); as b) {
     <form (ngSubmit)="keep()">
       <div class="fields">
@@ -93,26 +94,20 @@ export class WriteRecipePage {
   protected readonly kinds = STEP_KINDS;
   protected readonly kindWords = STEP_KIND_WORDS;
   protected readonly questions = PRACTICE;
-  protected readonly name = signal('');
-  /** Written into as it is typed. */
-  protected readonly body = signal<BodyDraft>(newBody());
+  protected readonly name = linkedSignal(() => this.before.value()?.recipe.name ?? '');
+  /** Written into as it is typed. Nothing until the version it follows is here: a step opened before would be gone. */
+  protected readonly body = linkedSignal<BodyDraft | undefined>(() => {
+    const before = this.before.value();
+    return before ? draftBody(before.body) : this.from() ? undefined : newBody();
+  });
   protected readonly open = signal<StepDraft | undefined>(undefined);
   protected readonly nextKind = signal<StepKind>('dye');
   private readonly materials = live(['stores'], () => this.api.get('/api/materials'));
   private readonly studio = live(['studio'], () => this.api.get('/api/studio'));
   protected readonly dosable = computed(() => (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre'));
   protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
-  private readonly before = live([], () => { const id = this.from(); return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined); }, () => this.from());
+  protected readonly before = live([], () => { const id = this.from(); return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined); }, () => this.from());
   private readonly ids = { recipe: newId(), version: newId() };
-
-  constructor() {
-    effect(() => {
-      const before = this.before.value();
-      if (!before) return;
-      this.name.set(before.recipe.name);
-      this.body.set(draftBody(before.body));
-    });
-  }
 
   protected brief(s: StepDraft): string {
     const doses = s.doses.filter((d) => d.materialId !== '' && (d.first !== null || d.by === 'packet')).map((d) => `${this.dosable().find((m) => m.id === d.materialId)?.name ?? ''} ${sayDose(finishDose(d))}`);
@@ -126,25 +121,27 @@ export class WriteRecipePage {
   protected readonly without = <T>(list: readonly T[], index: number): T[] => list.filter((_, i) => i !== index);
 
   protected patch(part: Partial<BodyDraft>): void {
-    this.body.set({ ...this.body(), ...part });
+    this.body.update((b) => b && { ...b, ...part });
   }
 
   protected add(): void {
     const b = this.body();
+    if (!b) return;
     const step = newStep(this.nextKind(), b.steps.map((s) => s.key));
     this.body.set({ ...b, steps: [...b.steps, step] });
     this.open.set(step);
   }
 
   protected move(index: number, by: number): void {
-    const steps = [...this.body().steps];
+    const steps = [...(this.body()?.steps ?? [])];
     const [step] = steps.splice(index, 1);
     if (step) steps.splice(index + by, 0, step);
-    this.body.set({ ...this.body(), steps });
+    this.patch({ steps });
   }
 
   protected remove(index: number): void {
     const b = this.body();
+    if (!b) return;
     const gone = b.steps[index]?.key;
     for (const s of b.steps) if (s.after?.includes(gone ?? '')) s.after = s.after.filter((k) => k !== gone);
     this.body.set({ ...b, steps: b.steps.filter((_, i) => i !== index) });
@@ -186,8 +183,9 @@ export class WriteRecipePage {
   }
 
   protected keep(): void {
-    const before = this.before.value();
-    const body = finishBody(this.body());
+    const [before, draft] = [this.before.value(), this.body()];
+    if (!draft) return;
+    const body = finishBody(draft);
     const kept = before
       ? this.api.post('/api/recipes/{id}/versions', { id: this.ids.version, body }, before.recipe.id)
       : this.api.post('/api/recipes', { id: this.ids.recipe, name: this.name(), versionId: this.ids.version, body });
