@@ -1,6 +1,6 @@
 // Starts a server of its own for tests, pictures and measurements, on a port the system chooses, and stops it by its id.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { root } from './install.mjs';
@@ -45,10 +45,15 @@ export function temporaryFolder(name) {
   return { folder, remove: () => rmSync(folder, { recursive: true, force: true }) };
 }
 
-/** The demo studio in a folder of its own. */
+/** The demo studio in a folder of its own: a copy of one that was opened before (DEMO_TEMPLATE), or opened from its file. */
 export async function serveDemo(env = {}) {
-  const { demoDocument } = await import('./demo-document.mjs');
   const { folder, remove } = temporaryFolder('demo');
+  const template = process.env.DEMO_TEMPLATE;
+  if (template) {
+    cpSync(template, join(folder, 'data'), { recursive: true });
+    return { ...(await serve(join(folder, 'data'), env)), dataDir: join(folder, 'data'), remove };
+  }
+  const { demoDocument } = await import('./demo-document.mjs');
   writeFileSync(join(folder, 'demo-studio.json'), demoDocument());
   const server = await serve(join(folder, 'data'), { OPEN_DOCUMENT: join(folder, 'demo-studio.json'), ...env });
   return { ...server, dataDir: join(folder, 'data'), remove };
