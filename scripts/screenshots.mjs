@@ -72,6 +72,7 @@ try {
   await go(`/recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`);
   await shot('compare');
   await go(`/recipes/write?from=${version('Tide-line ribbon')}`);
+  await page.waitForSelector('.chain');
   await page.evaluate(() => { const placed = [...document.querySelectorAll('main summary')].find((s) => s.innerText.includes('Placed colour')); placed.click(); placed.scrollIntoView(); });
   await shot('placed');
   const trials = await ask('/api/strip-trials');
