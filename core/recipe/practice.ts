@@ -1,4 +1,5 @@
 import { fibreFamily } from '../bath/fibre';
+import type { MaterialKind } from '../stock/material-facts';
 import type { RecipeStep, RecipeVersion } from './recipe';
 import { recipeStep } from './recipe';
 
@@ -103,6 +104,12 @@ export interface PracticeMaterials {
   readonly alum: string | null;
   readonly acetate: string | null;
   readonly tartar: string | null;
+}
+
+/** The studio's own alum, acetate and tartar, by what it calls them. */
+export function practiceMaterials(all: readonly { readonly id: string; readonly name: string; readonly kind: MaterialKind }[]): PracticeMaterials {
+  const find = (pattern: RegExp): string | null => all.find((m) => m.kind !== 'fibre' && pattern.test(m.name))?.id ?? null;
+  return { alum: find(/^(potassium )?alum\b(?!.*bath)/i), acetate: find(/alumini?um (acetate|lactate)/i), tartar: find(/tartar/i) };
 }
 
 const COLD_MORDANT_MIN = 3 * 1440;

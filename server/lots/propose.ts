@@ -1,6 +1,6 @@
 import type { Colourway, Material, Proposal, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
-import type { LotCheck, LotConditions, LotPlan, PlanBase, PracticeMaterials, RecipeVersion } from '@vestigia/core';
-import { PRACTICE, checkLot, compareThenAndNow, planLot, practiceChoice, practiceDifferences, readLotSize, replanFor } from '@vestigia/core';
+import type { LotCheck, LotConditions, LotPlan, PlanBase, RecipeVersion } from '@vestigia/core';
+import { PRACTICE, checkLot, compareThenAndNow, planLot, practiceChoice, practiceDifferences, practiceMaterials, readLotSize, replanFor } from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
 import { baseFacts, findColourway } from '../colourways/colourways-store';
@@ -75,12 +75,6 @@ async function inSchools(db: Db, body: RecipeBody, schools: ReadProposalAsk['sch
 }
 
 const schoolCheck = (sentence: string): LotCheck => ({ key: `school: ${sentence}`, severity: 'caution', protection: false, sentence, why: 'The version was proven the other way: dye a strike-off before the whole lot.', cites: 'asked for with this lot' });
-
-/** The studio's own alum, acetate and tartar, by name. */
-export function practiceMaterials(all: readonly Pick<Material, 'id' | 'name' | 'kind'>[]): PracticeMaterials {
-  const find = (pattern: RegExp): string | null => all.find((m) => m.kind !== 'fibre' && pattern.test(m.name))?.id ?? null;
-  return { alum: find(/^(potassium )?alum\b(?!.*bath)/i), acetate: find(/alumini?um (acetate|lactate)/i), tartar: find(/tartar/i) };
-}
 
 async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
   const wanted = [{ baseId: colourway.base.id, written: ask.written }, ...ask.also];

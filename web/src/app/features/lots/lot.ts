@@ -91,7 +91,7 @@ import { entryWords } from '../../ui/entry-words';
         </details>
       }
     }`,
-  styles: `.station { border-left: 6px solid var(--ink); padding: 0 0 0.25rem 1.25rem; margin: 0.75rem 0; } .station h2 { margin-top: 0.5rem; } .knot { font-weight: 700; } summary { min-height: 44px; line-height: 44px; cursor: pointer; }`,
+  styles: `.station { border-left: 6px solid var(--ink); padding: 0 0 0.25rem 1.25rem; margin: 0.75rem 0; } .station h2 { margin-top: 0.5rem; } .knot { font-weight: 700; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotPage {

@@ -83,7 +83,7 @@ const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercen
         } @else if (!refusal()) { <p class="soft">Choose a colourway and write how much: what to weigh, in which pots and from which jars is worked out here.</p> }
       </form>
     }`,
-  styles: `form { max-width: none; } .ask { max-width: 60rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; } .echo { font-size: 1.1rem; max-width: none; } .ways li { margin: 0.4rem 0; } .pots { max-width: 60rem; }`,
+  styles: `form { max-width: none; } .ask { max-width: 60rem; } .echo { font-size: 1.1rem; max-width: none; } .ways li { margin: 0.4rem 0; } .pots { max-width: 60rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewLotPage {

@@ -98,7 +98,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
       </form>
       <vs-refusal [problem]="action.problem()" />
     }`,
-  styles: `.doses, .short { max-width: 46rem; } .steps { padding-left: 1.5rem; } .steps li { border-top: 1px solid var(--line); padding: 0.25rem 0 0.5rem 0.5rem; } .steps li::marker { font-weight: 800; } .steps p { margin: 0.15rem 0; } .when > * { margin-right: 0.75rem; } .dose { border: 1px solid var(--ink-soft); padding: 0.1rem 0.5rem; margin-right: 0.5rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; } .fields { align-items: start; }`,
+  styles: `.doses, .short { max-width: 46rem; } .steps { padding-left: 1.5rem; } .steps li { border-top: 1px solid var(--line); padding: 0.25rem 0 0.5rem 0.5rem; } .steps li::marker { font-weight: 800; } .steps p { margin: 0.15rem 0; } .when > * { margin-right: 0.75rem; } .dose { border: 1px solid var(--ink-soft); padding: 0.1rem 0.5rem; margin-right: 0.5rem; } .fields { align-items: start; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipePage {

@@ -63,7 +63,7 @@ const FINISHED_WORDS = { clock: 'by the clock', eye: 'by the eye', both: 'by bot
       </div>
       <p>Pots of: @for (m of metals; track m) { <label class="tick"><input type="checkbox" [checked]="s.metals.includes(m)" (change)="s.metals = toggled(s.metals, m)"> {{ m }}</label> } <span class="soft small">none ticked: as the recipe says</span></p>
     </details>`,
-  styles: `summary { min-height: 44px; line-height: 44px; cursor: pointer; } details p { max-width: none; }`,
+  styles: `details p { max-width: none; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StepForm {

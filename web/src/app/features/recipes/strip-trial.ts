@@ -54,7 +54,7 @@ import { KnotMark } from './knot-mark';
       }
       @if (t.promoted.length > 0) { <p class="refs">Became: @for (p of t.promoted; track p.versionId) { <a [routerLink]="['/recipes', p.versionId]">strip {{ p.number }}, {{ p.words }}</a> }</p> }
     }`,
-  styles: `.item { white-space: nowrap; margin-right: 0.9rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; }`,
+  styles: `.item { white-space: nowrap; margin-right: 0.9rem; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StripTrialPage {

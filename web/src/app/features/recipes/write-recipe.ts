@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { RecipeBody } from '@vestigia/contract';
 import type { PlacedPlan, StepKind } from '@vestigia/core';
-import { FIBRE_KINDS, PRACTICE, STEP_KINDS, STEP_KIND_WORDS, VESSEL_METALS, practiceChoice, replanFor, sayDose, sayMinutes } from '@vestigia/core';
+import { FIBRE_KINDS, PRACTICE, STEP_KINDS, STEP_KIND_WORDS, VESSEL_METALS, practiceChoice, practiceMaterials, replanFor, sayDose, sayMinutes } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
@@ -79,7 +79,7 @@ import { StepForm } from './step-form';
       <div class="actions"><button class="act main" type="submit" [disabled]="action.busy()">Keep it as a trial</button><a routerLink="/recipes">Back to Recipes</a></div>
     </form>
     }`,
-  styles: `form { max-width: 60rem; } .chain { list-style: none; padding: 0; } .chain > li { border-top: 1px solid var(--line); } .chain > li.open { border-left: 6px solid var(--ink); padding-left: 1rem; } .row { display: flex; flex-wrap: wrap; gap: 0 1rem; } .name { flex: 1 1 14rem; text-align: left; text-decoration: none; } .kind { max-width: 16rem; } summary { min-height: 44px; line-height: 44px; cursor: pointer; } .school { max-width: 36rem; margin: 0.4rem 0; display: block; }`,
+  styles: `form { max-width: 60rem; } .chain { list-style: none; padding: 0; } .chain > li { border-top: 1px solid var(--line); } .chain > li.open { border-left: 6px solid var(--ink); padding-left: 1rem; } .row { display: flex; flex-wrap: wrap; gap: 0 1rem; } .name { flex: 1 1 14rem; text-align: left; text-decoration: none; } .kind { max-width: 16rem; } .school { max-width: 36rem; margin: 0.4rem 0; display: block; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WriteRecipePage {
@@ -173,9 +173,8 @@ export class WriteRecipePage {
     const practice = { ...b.practice, [key]: answer };
     const question = PRACTICE.find((q) => q.key === key);
     if (answer === '' || !question?.replans) return this.body.set({ ...b, practice });
-    const find = (pattern: RegExp): string | null => this.dosable().find((m) => pattern.test(m.name))?.id ?? null;
     const before = finishBody(b);
-    const laid = replanFor(before, key, answer, { alum: find(/^(potassium )?alum\b(?!.*bath)/i), acetate: find(/alumini?um (acetate|lactate)/i), tartar: find(/tartar/i) });
+    const laid = replanFor(before, key, answer, practiceMaterials(this.dosable()));
     const minutes = (body: Pick<RecipeBody, 'steps'>): number => body.steps.reduce((sum, s) => sum + (s.course.length > 0 ? s.course.reduce((m, leg) => m + leg.minutes, 0) : s.durationMin), 0);
     this.body.set({ ...draftBody(laid), practice });
     this.open.set(undefined);

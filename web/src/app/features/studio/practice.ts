@@ -8,6 +8,7 @@ import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
 import { RefusalNote } from '../../ui/refusal';
+import { settingsOf } from './settings';
 
 /** House practice: the studio's own answer to each question good dyers differ on, with what each costs and gains. */
 @Component({
@@ -49,7 +50,6 @@ export class PracticePage {
   protected keep(): void {
     const s = this.studio.value();
     if (!s) return;
-    const { people: _p, vessels: _v, waters: _w, heatSources: _h, ...settings } = s;
-    this.action.run(this.api.put('/api/studio', { ...settings, practice: this.answers(), provenNeeds: this.needs() }), () => this.studio.reload());
+    this.action.run(this.api.put('/api/studio', { ...settingsOf(s), practice: this.answers(), provenNeeds: this.needs() }), () => this.studio.reload());
   }
 }

@@ -11,9 +11,10 @@ import { doing } from '../../api/doing';
 import { live } from '../../api/live';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import type { Settings } from './settings';
+import { settingsOf } from './settings';
 import { Vessels } from './vessels';
 
-type Settings = Partial<Omit<Studio, 'people' | 'vessels' | 'waters' | 'heatSources'>> & Pick<Studio, 'version' | 'name' | 'zone' | 'signInNote' | 'balanceName' | 'balanceResolutionG' | 'balanceCapacityG'>;
 /** Hardness as it stands on the test strip or the bill, in whichever unit. */
 type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & { version?: number; hardness: number | null; unit: HardnessUnit };
 
@@ -91,7 +92,7 @@ export class StudioPage {
   protected readonly water = signal<WaterDraft | undefined>(undefined);
   protected readonly personName = signal('');
   protected readonly passphrase = signal('');
-  protected readonly settings = linkedSignal(() => settingsOf(this.studio.value()));
+  protected readonly settings = linkedSignal((): Settings => { const s = this.studio.value(); return s ? settingsOf(s) : ({} as Settings); });
   private personId = newId();
 
   protected keepWater({ version, id, hardness, unit, ...rest }: WaterDraft): void {
@@ -116,11 +117,4 @@ export class StudioPage {
   protected peopleWords(s: Studio): string {
     return s.people.map((p) => p.name).join(', ');
   }
-}
-
-/** Everything the settings hold, so that what isn't on this page stays as it is. */
-function settingsOf(s: Studio | undefined): Settings {
-  if (!s) return { version: 1, name: '', zone: '', signInNote: '', balanceName: '', balanceResolutionG: 0.1, balanceCapacityG: 3000 };
-  const { people: _people, vessels: _vessels, waters: _waters, heatSources: _heat, ...settings } = s;
-  return { ...settings, balanceResolutionG: Number(s.balanceResolutionG.toPrecision(6)) };
 }
