@@ -53,7 +53,7 @@ export const recipeStep = z.object({
 
 export const placedZone = z.object({
   title: nameOf('The zone’s name'), way: z.enum(ZONE_WAYS), fromPercent: numberIn('Where a zone begins', 0, 100, '%'), toPercent: numberIn('Where a zone ends', 0, 100, '%'),
-  order: z.int().min(1).max(40), minutes: minutes('The time in the zone'), waitMin: minutes('The wait after it'), mlPerPiece: numberIn('Millilitres a piece', 0, 5000, 'ml').nullable(), materialId: id.nullable(),
+  order: z.int().min(1).max(40), minutes: minutes('The time in the zone'), waitMin: minutes('The wait after it'), mlPerPiece: numberIn('Millilitres a piece', 0, 5000, 'ml').nullable(), gPerPiece: numberIn('Grams a piece', 0, 5000, 'g').nullable().default(null), materialId: id.nullable(),
   spacingCm: numberIn('The spacing', 0.5, 1000, 'cm').nullable(),
 });
 export const placedPlan = z.object({ lengthCm: z.number(), piece: z.enum(['skein', 'length']), bleedPercent: numberIn('The bleed margin', 0, 50, '%'), zones: z.array(placedZone).max(40, { error: 'A piece has at most 40 zones.' }) });

@@ -43,7 +43,7 @@ export { measureDose, proposeStockSolution } from './recipe/measure-dose';
 export type { GroupShare, GroupSplit, PieceGroup } from './recipe/split-groups';
 export { splitGroups, splitMeasure } from './recipe/split-groups';
 export type { Practice, PracticeChoice, PracticeMaterials, PracticeQuestion } from './recipe/practice';
-export { PRACTICE, practiceChoice, practiceDifferences, practiceMaterials, replanFor } from './recipe/practice';
+export { PRACTICE, changesChain, practiceChoice, practiceDifferences, practiceMaterials, replanFor } from './recipe/practice';
 export type { LaidZone, PlacedFault, PlacedLayout, PlacedPlan, PlacedZone, ZoneWay } from './recipe/placed';
 export { ZONE_WAYS, ZONE_WORDS, findPlacedFault, layOutPlaced } from './recipe/placed';
 export type { CheckInput, CheckedJar, CheckedMaterial, IntakeFlag, LotCheck } from './recipe/checks';

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { findChainFault, followsWords, orderChain } from './chain';
 import { compareVersions } from './compare-versions';
 import { recipe } from './plan-lot.fixture';
-import { PRACTICE, practiceChoice, practiceDifferences, replanFor } from './practice';
+import { PRACTICE, changesChain, practiceChoice, practiceDifferences, replanFor } from './practice';
 import { mayStand } from './proof';
 import type { RecipeStep } from './recipe';
 import { hottestC, recipeStep, stepMinutes } from './recipe';
@@ -82,6 +82,7 @@ describe('schools', () => {
     ['finish', 'lift', (s) => s[1]?.finishedBy, 'eye'],
     ['endPoint', 'eye', (s) => s[1]?.finishedBy, 'eye'],
     ['straining', 'bag', (s) => s.length, 6],
+    ['aluminium', 'soy', (s) => [s[0]?.title, s[0]?.doses.map((d) => d.materialId)], ['Bind with soy milk', ['tartar']]],
     ['doseBy', 'pot', (s) => s, body.steps],
   ])('lays the chain anew for %s: %s', (key, answer, of, expected) => {
     const { steps } = replanned(key, answer);
@@ -93,6 +94,10 @@ describe('schools', () => {
     const added = replanFor(bare, 'mordantOnTannin', 'always', materials);
     expect(added.steps[0]).toMatchObject({ kind: 'mordant', key: 'addedMordant' });
     expect(replanFor(added, 'mordantOnTannin', 'none', materials).steps.map((s) => s.key)).toEqual(bare.steps.map((s) => s.key));
+  });
+  it('knows when a school changes nothing', () => {
+    expect(changesChain(body, replanned('aluminium', 'acetate'))).toBe(false);
+    expect(changesChain(body, replanned('aluminium', 'alum10'))).toBe(true);
   });
   it('throws on a school nobody holds', () => expect(() => replanned('mordantHeat', 'tepid')).toThrow(RangeError));
   it('tells where a recipe differs from the house', () => {

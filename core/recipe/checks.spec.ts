@@ -36,6 +36,7 @@ describe('checks before a lot', () => {
     ['pieces of different weight', intake(['unevenWeights']), 'caution', /differ in weight/, /intake/],
     ['a little synthetic', intake(['syntheticShare'], 20), 'caution', /20 % of it is synthetic/, /intake/],
     ['mostly synthetic', intake(['syntheticShare'], 80), 'stop', /80 % of it is synthetic/, /intake/],
+    ['a blend', intake(['blend']), 'caution', /Protein and cellulose/, /intake/],
     ['stains', intake(['stain']), 'caution', /stains/, /intake/],
     ['deposits', intake(['deposit']), 'caution', /under-arm/, /intake/],
     ['mordanted already', intake(['mordanted']), 'caution', /mordants it again/, /intake/],

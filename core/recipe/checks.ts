@@ -14,10 +14,10 @@ import type { RecipeVersion } from './recipe';
 import { hottestC } from './recipe';
 import type { Standing } from './proof';
 
-export const INTAKE_FLAGS = ['stain', 'deposit', 'syntheticShare', 'dyed', 'mordanted', 'scoured', 'machineWash', 'unevenWeights', 'notWeighed'] as const;
+export const INTAKE_FLAGS = ['stain', 'deposit', 'syntheticShare', 'blend', 'dyed', 'mordanted', 'scoured', 'machineWash', 'unevenWeights', 'notWeighed'] as const;
 export type IntakeFlag = (typeof INTAKE_FLAGS)[number];
 export const INTAKE_FLAG_WORDS: Readonly<Record<IntakeFlag, string>> = {
-  stain: 'stains or stain-remover spots', deposit: 'under-arm deposits', syntheticShare: 'a share of synthetic', dyed: 'dyed before', mordanted: 'mordanted already', scoured: 'scoured already',
+  stain: 'stains or stain-remover spots', deposit: 'under-arm deposits', syntheticShare: 'a share of synthetic', blend: 'protein and cellulose in one piece', dyed: 'dyed before', mordanted: 'mordanted already', scoured: 'scoured already',
   machineWash: 'machine-washable finish', unevenWeights: 'pieces of different weight', notWeighed: 'weight only guessed',
 };
 
@@ -105,6 +105,7 @@ function intakeChecks({ intake: { flags, syntheticPercent }, recipe }: CheckInpu
     const share = syntheticPercent ?? 0;
     found.push(share >= 50 ? stop('synthetic', `${share} % of it is synthetic.`, 'Synthetic takes nothing from these baths: most of the piece would stay as it is.', cites) : caution('synthetic', `${share > 0 ? `${share} % of it` : 'A share of it'} is synthetic.`, 'Synthetic takes nothing: expect it paler, in a heather.', cites));
   }
+  if (flags.includes('blend')) found.push(caution('blend', 'Protein and cellulose are in one piece.', 'Each takes the dye otherwise: expect a heather, and a mordant that suits only one of them.', cites));
   if (flags.includes('stain')) found.push(caution('stain', 'There are stains.', 'A stained piece stays stained, and remover takes dye in patches.', cites));
   if (flags.includes('deposit')) found.push(caution('deposit', 'There are under-arm deposits.', 'Aluminium salts there mordant by themselves, in patches.', cites));
   if (flags.includes('dyed')) found.push(caution('dyed', 'It was dyed before.', 'The old colour shows through, and may come off into the bath.', cites));

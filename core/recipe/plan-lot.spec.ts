@@ -150,6 +150,8 @@ describe('planLot', () => {
     const plan = planned(input({ recipe: recipe({ placed: { lengthCm: 80, piece: 'skein', bleedPercent: 3, zones: [{ ...zone, mlPerPiece: 4 }, { ...zone, title: 'other edge', fromPercent: 80, toPercent: 100, mlPerPiece: 2 }] } }), materials: [...input().materials, { ...material('liquor', jar('IRL-1', 500)), measure: 'volume' }] }));
     expect(plan.steps[3]?.weighings.map((w) => [w.batch, w.target.value, w.measure])).toEqual([[1, 36, 'volume'], [2, 36, 'volume']]);
     expect(total(plan, 'liquor')).toBe(72);
+    const laid = planned(input({ recipe: recipe({ steps: [bathStep('mordant', [percent('alum', 15)]), bathStep('dye')], placed: { lengthCm: 80, piece: 'length', bleedPercent: 3, zones: [{ ...zone, way: 'layOn', mlPerPiece: null, gPerPiece: 2.5, materialId: 'weld' }] } }) }));
+    expect(laid.steps[2]?.weighings.map((w) => [w.materialId, w.target.value])).toEqual([['weld', 15], ['weld', 15]]);
   });
   it('says how unlike batches of a mixed lot are, and what it risks', () => {
     const plan = planned(input({ bases: [wool(5), { ...linen(1, 400), fibre: 'silk' }], recipe: recipe({ fibres: ['wool', 'silk'] }), vessels: [pot('a', 17), pot('b', 17)] }));

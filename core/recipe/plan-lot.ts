@@ -1,7 +1,7 @@
 import { fibreFamily } from '../bath/fibre';
 import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
-import { weighingToleranceG } from '../quantity/balance';
+import { weighableDose, weighingToleranceG } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import { formatAmount } from '../quantity/amount';
@@ -71,7 +71,7 @@ export function planLot(input: PlanInput): PlanResult {
     }
     wanted[i] = its;
   }
-  for (const { stepIndex, ...w } of placedLiquids(recipe, batches, input)) wanted[stepIndex]?.push(w);
+  for (const { stepIndex, ...w } of placedMaterials(recipe, batches, input)) wanted[stepIndex]?.push(w);
   const { materials, baseWeighings, weighings } = takeAll(groups, batches, wanted.map((its) => mergeWanted(its, input)), input);
   const chain = orderChain(recipe.steps);
   if (!chain.ok) return refuse('chainFault', chain.fault.sentence);
@@ -179,19 +179,21 @@ function auxiliariesOf(packet: PlanMaterial, packets: number, input: PlanInput):
   });
 }
 
-/** Liquids that placed colour puts on each piece, where they are kept by volume: measured out at the step the zone belongs to. */
-function placedLiquids(recipe: PlanInput['recipe'], batches: readonly PlannedBatch[], input: PlanInput): (Wanted & { stepIndex: number })[] {
+/** What placed colour puts on each piece: liquids by the millilitre, dyestuff and powders by the gram, at the step the zone belongs to. */
+function placedMaterials(recipe: PlanInput['recipe'], batches: readonly PlannedBatch[], input: PlanInput): (Wanted & { stepIndex: number })[] {
   const stepFor = (way: string): number => {
     const kinds = way === 'modify' ? ['modify', 'dye'] : ['dye', 'modify'];
     return kinds.map((kind) => recipe.steps.map((s) => s.kind as string).lastIndexOf(kind)).find((i) => i !== -1) ?? recipe.steps.length - 1;
   };
   return (recipe.placed?.zones ?? []).flatMap((zone) => {
-    const ml = zone.mlPerPiece ?? 0;
     const material = zone.materialId === null ? undefined : materialById(input, zone.materialId);
-    if (!material || material.measure !== 'volume' || ml <= 0) return [];
+    const each = material?.measure === 'volume' ? (zone.mlPerPiece ?? 0) : material?.measure === 'weight' ? (zone.gPerPiece ?? 0) : 0;
+    if (!material || each <= 0) return [];
+    const unit = material.measure === 'volume' ? 'ml' : 'g';
     return batches.map((b) => {
-      const target = figure(Math.round(ml * b.pieces * 10) / 10, 'ml', 'ml a piece × pieces', [{ name: zone.title, value: ml, unit: 'ml a piece', source: 'placed colour' }, { name: 'pieces', value: b.pieces, unit: '', source: `batch ${b.number}` }]);
-      return { stepIndex: stepFor(zone.way), batch: b.number, forBatches: [b.number], materialId: material.id, materialName: material.name, measure: material.measure, target, tolerance: toleranceOf(target.value, 'volume', input), advice: [`For “${zone.title}”: ${ml} ml a piece.`], dose: null };
+      const inputs = [{ name: zone.title, value: each, unit: `${unit} a piece`, source: 'placed colour' }, { name: 'pieces', value: b.pieces, unit: '', source: `batch ${b.number}` }];
+      const target = unit === 'g' ? weighableDose(each * b.pieces, input.balance, 'g a piece × pieces', inputs) : figure(Math.round(each * b.pieces * 10) / 10, 'ml', 'ml a piece × pieces', inputs);
+      return { stepIndex: stepFor(zone.way), batch: b.number, forBatches: [b.number], materialId: material.id, materialName: material.name, measure: material.measure, target, tolerance: toleranceOf(target.value, material.measure, input), advice: [`For “${zone.title}”: ${each} ${unit} a piece.`], dose: null };
     });
   });
 }

@@ -99,6 +99,8 @@ export function practiceDifferences(house: Practice, recipe: Practice): string[]
 }
 
 type Body = Pick<RecipeVersion, 'steps' | 'fibres'>;
+/** Whether another school changes anything in this chain: a recipe without alum has no per cent of it to change. */
+export const changesChain = (before: Body, after: Body): boolean => JSON.stringify(before.steps) !== JSON.stringify(after.steps);
 export interface PracticeMaterials {
   /** Ids of the studio's own materials, where it has them. */
   readonly alum: string | null;
@@ -114,6 +116,8 @@ export function practiceMaterials(all: readonly { readonly id: string; readonly 
 
 const COLD_MORDANT_MIN = 3 * 1440;
 const OVERNIGHT_MIN = 12 * 60;
+/** Three coats, a day of drying each. */
+const SOY_MIN = 3 * 1440;
 
 /**
  * Lays a recipe's chain anew for another school: a cold mordant takes days and no burner, a hot one a pot and a burner;
@@ -139,6 +143,7 @@ const STEPS_FOR: Readonly<Partial<Record<string, Replan>>> = {
   aluminium: (steps, answer, { alum, acetate }, { fibres }) => {
     const percent = { alum10: 10, alum12: 12, alum15: 15, alum20: 20 }[answer];
     if (percent !== undefined && alum !== null) return each(steps, 'mordant', (s) => (dosing(s, alum) || dosing(s, acetate) ? withDose(without(s, acetate), alum, percent) : s));
+    if (answer === 'soy') return each(steps, 'mordant', (s) => (dosing(s, alum) || dosing(s, acetate) ? { ...without(without(s, alum), acetate), title: 'Bind with soy milk', temperatureC: undefined, ceilingC: undefined, course: [], durationMin: SOY_MIN, attended: false, usesBath: false, instruction: 'Soy milk made fresh of soaked beans, thin, strained. Three thin coats, each dried through before the next.' } : s));
     if (answer === 'acetate' && acetate !== null && fibres.every((f) => fibreFamily(f) === 'cellulose')) return each(steps, 'mordant', (s) => (dosing(s, alum) ? withDose(without(s, alum), acetate, 8) : s));
     return steps;
   },

@@ -1,6 +1,6 @@
 import type { Colourway, Material, Proposal, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
 import type { LotCheck, LotConditions, LotPlan, PlanBase, RecipeVersion } from '@vestigia/core';
-import { PRACTICE, checkLot, compareThenAndNow, planLot, practiceChoice, practiceDifferences, practiceMaterials, readLotSize, replanFor } from '@vestigia/core';
+import { PRACTICE, changesChain, checkLot, compareThenAndNow, planLot, practiceChoice, practiceDifferences, practiceMaterials, readLotSize, replanFor } from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
 import { baseFacts, findColourway } from '../colourways/colourways-store';
@@ -68,9 +68,16 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
 async function inSchools(db: Db, body: RecipeBody, schools: ReadProposalAsk['schools']): Promise<{ body: Version['body']; words: string[] }> {
   if (schools.length === 0) return { body, words: [] };
   const own = practiceMaterials(await listMaterials(db));
-  const words = schools.map(({ key, answer }) => `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, answer)?.words ?? ''}, for this lot.`);
-  // What core lays anew is a body of the same shape.
-  const laid = schools.reduce((now, { key, answer }) => ({ ...replanFor(now, key, answer, own), practice: { ...now.practice, [key]: answer } }) as RecipeBody, body);
+  const words: string[] = [];
+  let laid = body;
+  for (const { key, answer } of schools) {
+    const said = `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, answer)?.words ?? ''}`;
+    // What core lays anew is a body of the same shape.
+    const next = { ...replanFor(laid, key, answer, own), practice: { ...laid.practice, [key]: answer } } as RecipeBody;
+    if (!changesChain(laid, next)) throw new Refusal('refused', `${said}: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`, { reason: 'schoolWithoutEffect' });
+    words.push(`${said}, for this lot.`);
+    laid = next;
+  }
   return { body: laid, words };
 }
 

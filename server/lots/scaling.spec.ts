@@ -55,6 +55,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
     const cold = await proposed({ schools: [{ key: 'mordantHeat', answer: 'cold' }] });
     expect(cold.plan.steps[1]).toMatchObject({ title: 'Mordant cold', durationMin: 4320 });
     expect(cold.checks.map((c) => c.sentence)).toContain('Heat of the mordant bath: cold, one to seven days, for this lot.');
+    expect(((await post('/api/lots/proposal', ask({ schools: [{ key: 'tartar', answer: 'none' }] })).expect(422)).body as Problem).detail).toMatch(/changes nothing in this recipe’s chain/);
     expect(((await post('/api/lots/proposal', ask({ schools: [{ key: 'mordantHeat', answer: 'tepid' }] })).expect(400)).body as Problem).detail).toMatch(/schools offered/);
   });
 

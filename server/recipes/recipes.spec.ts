@@ -112,6 +112,9 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       const timed = await two([30, 90], [], { factor: 'time', materialId: null });
       await two([null, null], [f.weldJar, f.weldJar], { factor: 'source' });
       await two([10, 20], [], { factor: 'mordant', materialId: f.alum });
+      const acetate = await made('/api/materials', { id: newId(), name: 'Aluminium acetate', kind: 'mordant', measure: 'weight', hazards: [], note: '', base: null });
+      const salts = await two([null, null], [f.alum, acetate], { factor: 'mordant', materialId: f.alum });
+      expect((await version(await made(`/api/strip-trials/${salts}/promotions`, { id: newId(), number: 2, name: null, recipeId: newId() }))).body.steps[0]?.doses).toEqual([{ materialId: acetate, by: 'percentOwf', percentOwf: 15 }]);
       const water = await two([null, null], [f.water, f.water], { factor: 'water', materialId: null });
       expect((await version(await made(`/api/strip-trials/${timed}/promotions`, { id: newId(), number: 2, name: null, recipeId: newId() }))).body.steps[1]?.durationMin).toBe(90);
       expect((await version(await made(`/api/strip-trials/${water}/promotions`, { id: newId(), number: 1, name: null, recipeId: newId() }))).body.water).toEqual({ asks: 'hard', hardnessDh: 14 });

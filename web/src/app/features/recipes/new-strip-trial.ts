@@ -35,6 +35,7 @@ const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = { dose: 
         }
       </div>
       @if (factor() === 'source') { <fieldset><legend>A strip from each of these jars</legend>@for (j of jars(); track j.id) { <label class="tick"><input type="checkbox" [checked]="chosen().includes(j.id)" (change)="toggle(j.id)"> {{ j.tag }} <span class="soft">{{ j.source }}</span></label> } @empty { <p>Choose the dyestuff first.</p> }</fieldset> }
+      @if (kinds().length > 0) { <fieldset><legend>Or a strip with each of these, at the recipe’s own per cent</legend>@for (m of kinds(); track m.id) { <label class="tick"><input type="checkbox" [checked]="chosen().includes(m.id)" (change)="toggle(m.id)"> {{ m.name }}</label> }</fieldset> }
       @if (factor() === 'water') { <fieldset><legend>A strip in each of these waters</legend>@for (w of studio.value()?.waters; track w.id) { <label class="tick"><input type="checkbox" [checked]="chosen().includes(w.id)" (change)="toggle(w.id)"> {{ w.name }}</label> }</fieldset> }
       <p>{{ levels().length < 2 ? 'A trial has two strips or more.' : levels().length + ' strips, alike but for the ' + factorWords[factor()] + '.' }}</p>
       <mat-form-field><mat-label>Note</mat-label><input matInput name="note" [(ngModel)]="note"></mat-form-field>
@@ -77,10 +78,13 @@ export class NewStripTrialPage {
   });
   protected readonly materialId = linkedSignal(() => (this.dosed().length === 1 ? (this.dosed()[0]?.id ?? '') : ''));
   protected readonly jars = computed(() => (this.shelf.value() ?? []).filter((j) => j.materialId === this.materialId() && j.onHand > 0));
+  /** Other salts to set beside the recipe's own: what is weighed, of that kind. */
+  protected readonly kinds = computed(() => { const factor = this.factor(); return factor === 'mordant' || factor === 'modifier' ? (this.materials.value() ?? []).filter((m) => m.kind === factor && m.measure === 'weight') : []; });
   protected readonly levels = computed((): NewStripTrial['levels'] => {
     const factor = this.factor();
     if (factor === 'source') return this.chosen().map((refId) => ({ value: null, refId, label: this.jars().find((j) => j.id === refId)?.tag ?? 'jar' }));
     if (factor === 'water') return this.chosen().map((refId) => ({ value: null, refId, label: this.studio.value()?.waters.find((w) => w.id === refId)?.name ?? 'water' }));
+    if (this.kinds().length > 0 && this.chosen().length > 0) return this.chosen().map((refId) => ({ value: null, refId, label: this.kinds().find((m) => m.id === refId)?.name ?? '' }));
     return this.written().split(/[;\s]+|,\s+|,(?!\d)/).flatMap((text) => { const value = readWrittenNumber(text); return value === undefined ? [] : [{ value, refId: null, label: levelWords(factor, value) }]; });
   });
   private readonly id = newId();

@@ -9,7 +9,7 @@ import { ZONE_WAYS, ZONE_WORDS, findPlacedFault, layOutPlaced } from '@vestigia/
 import { PlacedPicture } from '../../ui/placed-picture';
 import { moveEdge } from './zone-edges';
 
-const NEW_ZONE: PlacedZone = { title: '', way: 'dip', fromPercent: 0, toPercent: 25, order: 1, minutes: 30, waitMin: 0, mlPerPiece: null, materialId: null, spacingCm: null };
+const NEW_ZONE: PlacedZone = { title: '', way: 'dip', fromPercent: 0, toPercent: 25, order: 1, minutes: 30, waitMin: 0, mlPerPiece: null, gPerPiece: null, materialId: null, spacingCm: null };
 
 /** Placed colour on one piece: zones drawn along it. Their edges are dragged, moved by the arrow keys, or typed. */
 @Component({
@@ -42,6 +42,7 @@ const NEW_ZONE: PlacedZone = { title: '', way: 'dip', fromPercent: 0, toPercent:
             <mat-form-field><mat-label>Minutes in it</mat-label><input matInput type="number" [name]="'zm' + i" [ngModel]="z.minutes" (ngModelChange)="zone(i, { minutes: $event ?? 0 })"></mat-form-field>
             <mat-form-field><mat-label>then wait, min</mat-label><input matInput type="number" [name]="'zwait' + i" [ngModel]="z.waitMin" (ngModelChange)="zone(i, { waitMin: $event ?? 0 })"></mat-form-field>
             <mat-form-field><mat-label>ml a piece</mat-label><input matInput type="number" step="any" [name]="'zml' + i" [ngModel]="z.mlPerPiece" (ngModelChange)="zone(i, { mlPerPiece: $event })"></mat-form-field>
+            <mat-form-field><mat-label>g a piece</mat-label><input matInput type="number" step="any" [name]="'zg' + i" [ngModel]="z.gPerPiece ?? null" (ngModelChange)="zone(i, { gPerPiece: $event })"></mat-form-field>
             <mat-form-field><mat-label>What goes on</mat-label><select matNativeControl [name]="'zmat' + i" [ngModel]="z.materialId ?? ''" (ngModelChange)="zone(i, { materialId: $event || null })"><option value="">the dye bath</option>@for (m of materials(); track m.id) { <option [value]="m.id">{{ m.name }}</option> }</select></mat-form-field>
           }
           <button class="plain" type="button" (click)="drop(i)">Take the zone out</button>

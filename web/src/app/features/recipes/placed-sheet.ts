@@ -27,7 +27,7 @@ const LANE_MM = 14;
               @for (tick of band.ticks; track tick.mm) { <path [attr.d]="'M' + tick.mm + ' 0v' + (tick.cm % 10 === 0 ? 9 : tick.cm % 5 === 0 ? 6.5 : 4)" /> @if (tick.cm % 5 === 0) { <text [attr.x]="tick.mm + 0.8" y="9">{{ tick.cm }}</text> } }
               @for (z of band.zones; track $index) {
                 <rect [attr.x]="z.fromCm * 10" [attr.y]="laneOf(z.order)" [attr.width]="(z.toCm - z.fromCm) * 10" height="11" />
-                <text [attr.x]="within(z.fromCm * 10, band.from) + 1.5" [attr.y]="laneOf(z.order) + 7">{{ z.order }}. {{ z.title }}: {{ words[z.way] }}@if (z.mlPerPiece !== null) {, {{ z.mlPerPiece }} ml}@if (z.minutes > 0) {, {{ minutes(z.minutes) }}}</text>
+                <text [attr.x]="within(z.fromCm * 10, band.from) + 1.5" [attr.y]="laneOf(z.order) + 7">{{ z.order }}. {{ z.title }}: {{ words[z.way] }}@if (z.mlPerPiece !== null) {, {{ z.mlPerPiece }} ml}@if (z.gPerPiece) {, {{ z.gPerPiece }} g}@if (z.minutes > 0) {, {{ minutes(z.minutes) }}}</text>
                 @for (p of z.pointsCm; track p) { <path class="cord" [attr.d]="'M' + p * 10 + ' ' + (laneOf(z.order) - 1) + 'v13'" /> }
               }
             </svg>

@@ -67,7 +67,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
         <h2>Where the colour goes</h2>
         <vs-placed-picture [plan]="p" />
         <table class="ledger"><thead><tr><th>Turn</th><th>Zone</th><th>How</th><th class="number">From</th><th class="number">To</th><th class="number">a piece</th><th class="number">Begins after</th><th class="number">Takes</th></tr></thead><tbody>
-          @for (z of placedZones(); track $index) { <tr><td>{{ z.order }}</td><td>{{ z.title }}</td><td>{{ howWords(z) }}</td><td class="number">{{ z.fromCm }} cm</td><td class="number">{{ z.toCm }} cm</td><td class="number">{{ z.mlPerPiece === null ? '–' : z.mlPerPiece + ' ml' }}</td><td class="number">{{ minutes(z.startsMin) }}</td><td class="number">{{ minutes(z.minutes + z.waitMin) }}</td></tr> }
+          @for (z of placedZones(); track $index) { <tr><td>{{ z.order }}</td><td>{{ z.title }}</td><td>{{ howWords(z) }}</td><td class="number">{{ z.fromCm }} cm</td><td class="number">{{ z.toCm }} cm</td><td class="number">{{ eachOf(z) }}</td><td class="number">{{ minutes(z.startsMin) }}</td><td class="number">{{ minutes(z.minutes + z.waitMin) }}</td></tr> }
         </tbody></table>
         <p><a class="act" [routerLink]="['/recipes', v.id, 'placed']">Lay it out at true scale</a></p>
       }
@@ -131,6 +131,8 @@ export class RecipePage {
       this.margin.notes.set(v ? [{ title: 'History', lines: v.standings.map((s) => `${new Date(s.at).toLocaleDateString('en-GB')}: ${s.standing}, said ${s.by.name}${s.reason ? `. ${s.reason}` : ''}`) }] : []);
     });
   }
+
+  protected readonly eachOf = (z: LaidZone): string => [z.mlPerPiece === null ? '' : `${z.mlPerPiece} ml`, z.gPerPiece ? `${z.gPerPiece} g` : ''].filter((w) => w !== '').join(', ') || '–';
 
   protected howWords(z: LaidZone): string {
     const points = z.pointsCm.length === 0 ? '' : `${z.pointsCm.length} of them${z.spacingCm ? `, about every ${z.spacingCm} cm` : ''}`;

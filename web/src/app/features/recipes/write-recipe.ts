@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { RecipeBody } from '@vestigia/contract';
 import type { PlacedPlan, StepKind } from '@vestigia/core';
-import { FIBRE_KINDS, PRACTICE, STEP_KINDS, STEP_KIND_WORDS, VESSEL_METALS, practiceChoice, practiceMaterials, replanFor, sayDose, sayMinutes } from '@vestigia/core';
+import { FIBRE_KINDS, PRACTICE, changesChain, STEP_KINDS, STEP_KIND_WORDS, VESSEL_METALS, practiceChoice, practiceMaterials, replanFor, sayDose, sayMinutes } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
@@ -157,7 +157,7 @@ export class WriteRecipePage {
   }
 
   protected place(b: BodyDraft, placed: PlacedPlan | null): void {
-    this.body.set({ ...b, placed: placed === null ? null : { ...placed, zones: [...placed.zones] } });
+    this.body.set({ ...b, placed: placed === null ? null : { ...placed, zones: placed.zones.map((z) => ({ ...z, gPerPiece: z.gPerPiece ?? null })) } });
   }
 
   protected practiceWords(b: BodyDraft): string {
@@ -178,6 +178,7 @@ export class WriteRecipePage {
     const minutes = (body: Pick<RecipeBody, 'steps'>): number => body.steps.reduce((sum, s) => sum + (s.course.length > 0 ? s.course.reduce((m, leg) => m + leg.minutes, 0) : s.durationMin), 0);
     this.body.set({ ...draftBody(laid), practice });
     this.open.set(undefined);
+    if (!changesChain(before, laid)) return this.margin.notes.set([{ title: 'As it was', lines: [`${question.question}: nothing in this chain changes with it.`] }]);
     this.margin.notes.set([{ title: 'Laid anew', lines: [`${question.question}: ${practiceChoice(key, answer)?.words ?? ''}.`, `The chain took ${sayMinutes(minutes(before))}, and takes ${sayMinutes(minutes(laid))} now.`] }]);
   }
 
