@@ -24,6 +24,14 @@ export type { Vessel, VesselMetal } from './bath/vessel';
 export { VESSEL_METALS, mostC } from './bath/vessel';
 export type { Heating, HeatSource, Mixing, Room } from './bath/heating';
 export { fullPotWeight, heatBath, mixToTemperature, wetWeight } from './bath/heating';
+export type { DyeState, Pot, PotBody } from './bath/pot-model';
+export { coastsTo, evaporationGPerS, exhaustAt, heatCapacityJPerK, layIn, letDyeIn, letPotStand, lossWPerK, pourIn, temperatureAfter, uptakeRatePerMin } from './bath/pot-model';
+export type { CoursePoint, CourseWatch, PotAlarm, PotAlarmCode, TemperatureAt, WatchInput, WatchedStep } from './bath/watch-course';
+export { HOLD_BAND_C, heldMinutes, holdOf, plannedAt, plannedCourse, riseCPerMin, watchCourse } from './bath/watch-course';
+export type { PhAdvice, PhTry } from './bath/ph-dosing';
+export { nextPhDose } from './bath/ph-dosing';
+export type { BathBalance, BathMove, BathMoveKind } from './bath/bath-ledger';
+export { BATH_MOVES, BATH_MOVE_WORDS, carriedOffMl, foldBath, leftInBath } from './bath/bath-ledger';
 export type { PhDose, PhReagent } from './bath/ph';
 export { PH_REAGENTS, PH_REAGENT_WORDS, doseToPh } from './bath/ph';
 export type { HardnessUnit, WaterAnswer, WaterAsk, WaterFacts } from './bath/water';
@@ -58,10 +66,14 @@ export { compareVersions, sayCourse, sayDose } from './recipe/compare-versions';
 export { sharePicks } from './recipe/share-picks';
 export type { BatchShare, SplitResult, VesselRoom } from './recipe/split-batches';
 export { splitBatches } from './recipe/split-batches';
-export type { Deviation, StepRecord } from './recipe/deviations';
+export type { Deviation, DeviationContext, StepRecord } from './recipe/deviations';
 export { findDeviations, sayMinutes } from './recipe/deviations';
-export type { RunEntry, RunEntryKind, StepState } from './recipe/run-record';
-export { RUN_ENTRY_KINDS, foldRun, nextStepIndex, standingEntries, stepState } from './recipe/run-record';
+export type { ReadBy, Rescaling, RunDetail, RunEntry, RunEntryKind, StepState } from './recipe/run-record';
+export { READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, foldRun, isOver, minutesInWork, nextStepIndex, standingEntries, stepState } from './recipe/run-record';
+export type { BroughtEntry, RunFacts, RunRefusal, RunRuling } from './recipe/run-rules';
+export { AHEAD_MS, earlyStartWords, openBefore, phLock, plannedWeighing, ruleOnEntry } from './recipe/run-rules';
+export type { OffTarget, RescaleOffer } from './recipe/rescale';
+export { offTarget, rescaleFactor, targetNow } from './recipe/rescale';
 
 export type { DatedMovement, Movement, MovementKind } from './stock/ledger';
 export { MOVEMENT_KINDS, countDifference, firstOverdraft, foldOnHand, onHandAt } from './stock/ledger';
@@ -93,14 +105,26 @@ export { READING_STATES, VERDICTS, checkVerdict, lotColour, settledReadings } fr
 
 export type { Factor, LotConditions, MaterialSource, MaterialUse } from './match/then-and-now';
 export { compareThenAndNow } from './match/then-and-now';
+export type { DepthAt, Uptake, UptakeAdvice } from './match/uptake';
+export { adviseLift, depthAt, depthShare, gradedPulls, matchSteps } from './match/uptake';
 
 export type { PotLine, PotSegment, RunningStep } from './schedule/pot-line';
 export { layPotLine } from './schedule/pot-line';
+export type { BenchAct, BenchRun, ForgottenPot } from './schedule/bench-acts';
+export { benchActs, forgottenPots } from './schedule/bench-acts';
 export type { RemainingTime } from './schedule/remaining-time';
 export { remainingTime } from './schedule/remaining-time';
 
 export type { TracedMovement } from './trace/trace';
 export { lotsFromStockLot, stockLotsInLot } from './trace/trace';
+export type { TagKind, TagReading } from './trace/tag-code';
+export { TAG_KINDS, TAG_KIND_WORDS, readTagCode, writeTagCode } from './trace/tag-code';
+
+export type { BalanceState, InstrumentCommand, InstrumentKind, InstrumentMessage, TroubleCode } from './instrument/protocol';
+export { BALANCE_STATES, INSTRUMENT_COMMANDS, INSTRUMENT_KINDS, INSTRUMENT_WORDS, InstrumentLines, readInstrumentLine, withSum } from './instrument/protocol';
+export type { Pan, PanReading, PanState } from './instrument/settle';
+export { LOST_AFTER_MS, PanWatch } from './instrument/settle';
+export { ReadingLog } from './instrument/reading-log';
 
 export type { Hazard } from './safety/hazards';
 export { HAZARDS, HAZARD_WORDS } from './safety/hazards';
@@ -108,4 +132,4 @@ export type { BadNeighbours, ShelvedMaterial } from './safety/neighbours';
 export { findBadNeighbours } from './safety/neighbours';
 export type { CatalogueEntry, FibreGroup } from './catalogue/catalogue-entry';
 export { CATALOGUE, NOT_OFFERED, refusedSalt } from './catalogue/catalogue';
-export { cautionsForStep } from './safety/cautions';
+export { cautionsForStep, standsEveryTime } from './safety/cautions';

@@ -1,5 +1,6 @@
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
+import { heatCapacityJPerK, lossWPerK } from './pot-model';
 
 /** A burner, hob or immersion heater. */
 export interface HeatSource {
@@ -21,22 +22,9 @@ export interface Room {
   readonly energyMinorPerKwh: number | null;
 }
 
-/** Specific heat of water, J per g per K, mean of 0-100 °C (CRC Handbook, 97th ed., 6-5). Dilute liquors are taken as water. */
-const WATER_J_PER_GK = 4.19;
-/** Of dry fibre; wool 1.36, cotton 1.21 (Morton & Hearle 2008, table 6.4). One value is near enough beside so much water. */
-const FIBRE_J_PER_GK = 1.3;
-/** Heat lost by a lidded pot to still air, W per m² and K: convection and radiation of a warm wall together, about 10 (VDI Heat Atlas, 2nd ed. 2010, part F). */
-const LOSS_W_PER_M2K = 10;
-
 export type Heating =
   | { readonly ok: true; readonly minutes: Figure; readonly energy: Figure; readonly cost: Figure | null }
   | { readonly ok: false; readonly reachesC: number; readonly sentence: string };
-
-/** Outer surface of a pot as wide as it is high, m², from what it holds, ml. */
-function surfaceM2(volumeMl: number): number {
-  const diameterM = ((4 * volumeMl) / 1e6 / Math.PI) ** (1 / 3);
-  return Math.PI * diameterM * diameterM * 1.5;
-}
 
 /**
  * How long a heat source needs to bring a bath to a temperature, with what it loses on the way (Newton's law of cooling:
@@ -46,12 +34,12 @@ function surfaceM2(volumeMl: number): number {
 export function heatBath(bath: { liquorMl: number; wofG: number; fromC: number; toC: number }, source: HeatSource, room: Room): Heating {
   const usefulW = (source.powerW * source.efficiencyPercent) / 100;
   if (!(usefulW > 0) || !(bath.liquorMl > 0)) throw new RangeError('a heat source and a bath must be above zero');
-  const lossWPerK = LOSS_W_PER_M2K * surfaceM2(bath.liquorMl);
-  const capacity = bath.liquorMl * WATER_J_PER_GK + bath.wofG * FIBRE_J_PER_GK;
-  const limitC = room.roomC + usefulW / lossWPerK;
+  const loss = lossWPerK(bath);
+  const capacity = heatCapacityJPerK(bath);
+  const limitC = room.roomC + usefulW / loss;
   // Within two degrees of where it would settle for ever is not getting there.
   if (bath.toC > limitC - 2) return { ok: false, reachesC: Math.floor(limitC), sentence: `${source.name} brings ${Math.round(bath.liquorMl / 100) / 10} l to about ${Math.floor(limitC)} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.` };
-  const seconds = bath.toC <= bath.fromC ? 0 : (capacity / lossWPerK) * Math.log((limitC - bath.fromC) / (limitC - bath.toC));
+  const seconds = bath.toC <= bath.fromC ? 0 : (capacity / loss) * Math.log((limitC - bath.fromC) / (limitC - bath.toC));
   const kwh = (source.powerW * seconds) / 3.6e6;
   const minutes = figure(Math.round(seconds / 60), 'min', 'heat capacity ÷ loss × ln((settles at − begins) ÷ (settles at − wanted))', [
     { name: 'liquor', value: bath.liquorMl, unit: 'ml' }, { name: 'dry fibre', value: Math.round(bath.wofG), unit: 'g' }, { name: 'begins at', value: bath.fromC, unit: '°C' }, { name: 'wanted', value: bath.toC, unit: '°C' },

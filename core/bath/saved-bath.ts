@@ -1,3 +1,4 @@
+import { depthOfLightness } from '../colour/depth';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 
@@ -51,13 +52,6 @@ export type LadderReading =
   | { readonly ok: true; readonly strength: Figure; readonly lowGPerL: number; readonly highGPerL: number }
   | { readonly ok: false; readonly sentence: string };
 
-/** Kubelka and Munk's K/S of an opaque layer from its reflectance (Z. tech. Phys. 12, 1931), by way of L* (CIE 15:2018). */
-function depthOf(lightness: number): number {
-  const f = (lightness + 16) / 116;
-  const reflectance = Math.min(0.999, Math.max(0.001, lightness > 8 ? f ** 3 : lightness / (24_389 / 27)));
-  return (1 - reflectance) ** 2 / (2 * reflectance);
-}
-
 /**
  * Strength of a home-made iron liquor, by its strip against a ladder of weighed crystals: the strip's depth (K/S) is placed
  * between its two neighbours, straight between them. The band is those two rungs: a ladder can't say more.
@@ -66,11 +60,11 @@ function depthOf(lightness: number): number {
  */
 export function ladderStrength(ladder: readonly LadderRung[], strip: { lightness: number; liquorMl: number; fibreG: number }): LadderReading {
   const refuse = (sentence: string): LadderReading => ({ ok: false, sentence });
-  const rungs = [...ladder].sort((a, b) => a.percentOwf - b.percentOwf).map((r) => ({ ...r, depth: depthOf(r.lightness) }));
+  const rungs = [...ladder].sort((a, b) => a.percentOwf - b.percentOwf).map((r) => ({ ...r, depth: depthOfLightness(r.lightness) }));
   if (rungs.length < 2) return refuse('A ladder needs two strips or more, each with its own weighed dose of crystals.');
   if (!(strip.liquorMl > 0) || !(strip.fibreG > 0)) return refuse('Say how much liquor the strip took, and what the strip weighs dry.');
   if (rungs.some((r, i) => i > 0 && r.depth <= (rungs[i - 1]?.depth ?? 0))) return refuse('The ladder’s strips don’t darken step by step. Read them again, dry and in the same light, or dye that rung anew.');
-  const depth = depthOf(strip.lightness);
+  const depth = depthOfLightness(strip.lightness);
   const above = rungs.findIndex((r) => r.depth >= depth);
   if (above === -1) return refuse('The strip is darker than the strongest rung. Thin the liquor by half and dye another strip, or add a stronger rung.');
   if (above === 0 && depth < (rungs[0]?.depth ?? 0)) return refuse('The strip is lighter than the weakest rung. Use more liquor on another strip, or add a weaker rung.');

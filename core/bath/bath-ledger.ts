@@ -1,0 +1,60 @@
+import type { Figure } from '../quantity/figure';
+import { figure } from '../quantity/figure';
+
+export const BATH_MOVES = ['fill', 'add', 'evaporate', 'takeOut', 'level'] as const;
+export type BathMoveKind = (typeof BATH_MOVES)[number];
+export const BATH_MOVE_WORDS: Readonly<Record<BathMoveKind, string>> = { fill: 'filled', add: 'water or solution added', evaporate: 'steamed off', takeOut: 'taken out', level: 'measured' };
+
+/** One thing that changed how much is in a bath. `level` is a measuring: it sets the volume, and what is missing has steamed off. */
+export interface BathMove {
+  readonly kind: BathMoveKind;
+  readonly ml: number;
+  readonly words: string;
+}
+
+/** Liquor that wet pieces carry out of a bath, ml per g of dry fibre, squeezed by hand. */
+const CARRIED_ML_PER_G = 1.5;
+
+export interface BathBalance {
+  /** What is left, ml. */
+  readonly left: Figure;
+  readonly addedMl: number;
+  readonly steamedOffMl: number;
+  readonly takenOutMl: number;
+}
+
+/** Sums a bath: what went in, what steamed off, what was taken out and what pieces carried off. Never below nothing. */
+export function foldBath(moves: readonly BathMove[]): BathBalance {
+  let [leftMl, addedMl, steamedOffMl, takenOutMl] = [0, 0, 0, 0];
+  for (const move of moves) {
+    if (!(move.ml >= 0)) throw new RangeError('a bath moves by volumes above nothing');
+    if (move.kind === 'level') {
+      if (move.ml < leftMl) steamedOffMl += leftMl - move.ml;
+      leftMl = move.ml;
+    } else if (move.kind === 'fill' || move.kind === 'add') {
+      leftMl += move.ml;
+      addedMl += move.ml;
+    } else {
+      const gone = Math.min(move.ml, leftMl);
+      leftMl -= gone;
+      if (move.kind === 'evaporate') steamedOffMl += gone;
+      else takenOutMl += gone;
+    }
+  }
+  const inputs = [{ name: 'in', value: Math.round(addedMl), unit: 'ml' }, { name: 'steamed off', value: Math.round(steamedOffMl), unit: 'ml' }, { name: 'taken out', value: Math.round(takenOutMl), unit: 'ml' }];
+  return { left: figure(Math.round(leftMl), 'ml', 'what went in − what steamed off − what was taken out', inputs, moves.some((m) => m.kind === 'level') ? ['set by measuring'] : ['worked out; measure it to be sure']), addedMl, steamedOffMl, takenOutMl };
+}
+
+/** What wet pieces take with them when they are lifted, ml. */
+export const carriedOffMl = (dryG: number): number => Math.round(dryG * CARRIED_ML_PER_G);
+
+/**
+ * How much of a material is likely left in a bath after fibre was in it.
+ * @param dosedG what went in @param takenShare share that went onto the fibre, 0 to 1 @param leftShare share of the liquor that is left after lifting, 0 to 1
+ */
+export function leftInBath(dosedG: number, takenShare: number, leftShare: number): Figure {
+  const value = Math.round(dosedG * (1 - takenShare) * leftShare * 10) / 10;
+  return figure(value, 'g', 'weighed in × (1 − share that went onto the fibre) × share of the liquor left', [
+    { name: 'weighed in', value: Math.round(dosedG * 10) / 10, unit: 'g' }, { name: 'onto the fibre', value: Math.round(takenShare * 100), unit: '%', source: 'assumed' }, { name: 'liquor left', value: Math.round(leftShare * 100), unit: '%' },
+  ], ['an estimate: a strip dyed in it says more']);
+}
