@@ -9,7 +9,7 @@ const FRAMEWORKS = group(['@angular/*', 'express', 'drizzle-orm*', 'rxjs*', 'nod
 const DEEP = group(['@vestigia/*/**', '../**/core/**', '../**/contract/**'], 'A package is used through its face, index.ts.');
 
 /** Features of the server in working order: each may read only those before it. */
-const SERVER_FEATURES = ['studio', 'stores', 'recipes', 'colourways', 'lots', 'today'];
+const SERVER_FEATURES = ['studio', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'today'];
 const serverFeatures = SERVER_FEATURES.map((feature, i) => ({
   files: [`server/${feature}/**/*.ts`],
   ignores: ['**/*.spec.ts'],

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { bench, cardAsk, containerMade, instrument, instrumentOrder, newContainer, newRehearsal, newTags, probeLog, probePoints, putAway, rehearsal, tag, tagAsk, touches, touchResults } from './bench';
 import { colourway, colourwayDetail, colourwayEdit, newColourway } from './colourways';
 import { id, isoDate } from './common';
 import { studioDocument } from './document';
@@ -123,6 +124,23 @@ export const api = {
   propose: { method: 'post', path: '/api/lots/proposal', summary: 'Scale a colourway to a lot; changes nothing', body: proposalAsk, reply: proposal },
   agree: { method: 'post', path: '/api/lots', summary: 'Agree to a proposal: the lot is made and stock promised', body: agreement, reply: made },
   recordEntry: { method: 'post', path: '/api/lots/{id}/entries', summary: 'Record what was done at the bench', body: newRunEntry, reply: made },
+  bench: { method: 'get', path: '/api/bench', summary: 'Lots in work, with all the bench needs', query: z.object({ lot: id.optional() }), reply: bench },
+  touches: { method: 'post', path: '/api/bench/touches', summary: 'Touches of the bench in the order they were made; each is taken once, or answered with a sentence', body: touches, reply: touchResults },
+  putAwayCaution: { method: 'post', path: '/api/bench/cautions', summary: 'Put a caution away for the day', body: putAway, reply: made },
+  addContainer: { method: 'post', path: '/api/containers', summary: 'Remember what a container weighs', body: newContainer, reply: containerMade },
+  probeLog: { method: 'get', path: '/api/lots/{id}/probe', summary: 'What the bath probe read, thinned without losing peaks', query: z.object({ step: z.coerce.number().int().min(0).optional(), most: z.coerce.number().int().min(100).max(400_000).optional() }), reply: probeLog },
+  recordProbe: { method: 'post', path: '/api/lots/{id}/probe', summary: 'Readings of a probe on a tablet’s own port', body: probePoints, reply: made },
+  attachRunPhoto: { method: 'post', path: '/api/lots/{id}/photos', summary: 'Attach a photograph to a bench entry', query: z.object({ id, entry: id, name: z.string().max(200) }), upload: TYPES_OF_ATTACHMENTS, reply: made },
+  instruments: { method: 'get', path: '/api/instruments', summary: 'The instruments that are there', reply: z.array(instrument) },
+  instrumentOrder: { method: 'post', path: '/api/instruments', summary: 'Say something to an instrument, or put hands on a simulated one', body: instrumentOrder, reply: done },
+  startRehearsal: { method: 'post', path: '/api/rehearsals', summary: 'Run a lot against simulated pots; touches neither stock nor records', body: newRehearsal, reply: rehearsal },
+  rehearsal: { method: 'get', path: '/api/rehearsals/{id}', summary: 'A rehearsal as it stands', reply: rehearsal },
+  rehearse: { method: 'post', path: '/api/rehearsals/{id}/touches', summary: 'Touches of a rehearsal', body: touches, reply: touchResults },
+  endRehearsal: { method: 'delete', path: '/api/rehearsals/{id}', summary: 'End a rehearsal; nothing is kept', reply: done },
+  giveTags: { method: 'post', path: '/api/tags', summary: 'Give jars, pots, lots, pieces and baths their codes', body: newTags, reply: z.array(tag) },
+  readTag: { method: 'get', path: '/api/tags', summary: 'What a typed or scanned code stands for', query: tagAsk, reply: tag },
+  tagSheet: { method: 'get', path: '/api/tags.pdf', summary: 'Tags to print, one to a label', query: z.object({ codes: z.string().max(4000), size: z.enum(['label', 'sheet']).default('label') }), download: 'application/pdf', reply: text },
+  benchCard: { method: 'get', path: '/api/lots/{id}/card.pdf', summary: 'The bench card of a lot, to write on by hand', query: cardAsk, download: 'application/pdf', reply: text },
   recordReading: { method: 'post', path: '/api/lots/{id}/readings', summary: 'Record a colour reading', body: newReading, reply: made },
   giveVerdict: { method: 'post', path: '/api/lots/{id}/verdicts', summary: 'Pass, hold or refuse a lot', body: newVerdict, reply: made },
 

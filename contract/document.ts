@@ -2,8 +2,9 @@ import { MOVEMENT_KINDS, READING_STATES, RUN_ENTRY_KINDS, VERDICTS } from '@vest
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
 import { newColourway } from './colourways';
+import { newContainer, tagRecord } from './bench';
 import { newPerson } from './door';
-import { factor, lotCheck, lotExtras, lotPlan, waterThen } from './lots';
+import { factor, lotCheck, lotExtras, lotPlan, runDetail, waterThen } from './lots';
 import { newRecipe, newRecipeVersion, newStanding, proofRecord } from './recipes';
 import { stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
@@ -42,7 +43,7 @@ export const studioDocument = z.object({
   promises: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
   runEntries: z.array(z.object({
     id, lotId: id, stepIndex: z.int(), kind: z.enum(RUN_ENTRY_KINDS), recordedAt: isoTime, replacesId: id.nullable(), temperatureC: z.number().nullable(), text: z.string().nullable(),
-    weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(), ...who,
+    weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(), detail: runDetail.nullable().default(null), ...who,
   })),
   readings: z.array(z.object({ id, lotId: id, batch: z.int(), state: z.enum(READING_STATES), lab, ...colourConditions.shape, note: lineOf('The note'), replacesId: id.nullable(), ...who })),
   verdicts: z.array(z.object({ id, lotId: id, verdict: z.enum(VERDICTS), reason: noteOf('The reason'), toMaster: z.number().nullable(), toFirst: z.number().nullable(), betweenBatches: z.number().nullable(), ...who })),
@@ -52,7 +53,10 @@ export const studioDocument = z.object({
   stripPromotions: z.array(stripPromotionRecord).default([]),
   spoonWeighings: z.array(z.object({ id, materialId: id, unit: kitchenUnit, system: volumeSystem, weightMg: z.int(), fromBalance: z.boolean(), ...who })).default([]),
   liquorEntries: z.array(z.object({ id, stockLotId: id, kind: z.string(), after: liquor, note: z.string(), ...who })).default([]),
-  attachments: z.array(z.object({ id, materialId: id.nullable(), stockLotId: id.nullable(), kind: z.enum(['sheet', 'photo']), name: z.string(), type: z.string(), base64: z.string(), ...who })).default([]),
+  containers: z.array(newContainer).default([]),
+  tags: z.array(tagRecord).default([]),
+  probeLogs: z.array(z.object({ id, lotId: id, stepIndex: z.int(), simulated: z.boolean(), base64: z.string(), at: isoTime })).default([]),
+  attachments: z.array(z.object({ id, materialId: id.nullable(), stockLotId: id.nullable(), runEntryId: id.nullable().default(null), kind: z.enum(['sheet', 'photo']), name: z.string(), type: z.string(), base64: z.string(), ...who })).default([]),
 }).meta({ id: 'StudioDocument' });
 export type StudioDocument = z.infer<typeof studioDocument>;
 /** The same as it may be written: what is left out is filled in when it is read. */

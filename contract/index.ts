@@ -5,7 +5,7 @@ export type { StudioDocument, StudioFile } from './document';
 export { studioDocument, upgradeStudioFile } from './document';
 export type { Door, NewPerson, OpenStudio, Person, SignIn } from './door';
 export type {
-  Agreement, LabUnder, LotDetail, LotExtras, LotState, LotSummary, NewReading, NewRunEntry, NewVerdict, Proposal, ProposalAsk, ReadProposalAsk, ReadingView, RunEntryView, Station,
+  Agreement, LabUnder, LotDetail, LotExtras, LotState, LotSummary, NewReading, NewRunEntry, NewVerdict, Proposal, ProposalAsk, ReadProposalAsk, ReadRunEntry, ReadingView, RunEntryView, Station,
 } from './lots';
 export type { Problem, ProblemCode } from './problem';
 export { PROBLEM_CODES, problem } from './problem';
@@ -22,3 +22,5 @@ export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, Transfe
 export { movementRecord, stockLotRecord, storesDocument, storesSchema } from './transfer';
 export type { Studio, StudioHeatSource, StudioVessel, WaterSource } from './studio';
 export type { SearchHit, Today } from './today';
+export type { Bench, Container, Instrument, InstrumentOrder, Rehearsal, Tag, TagOf, Touch, TouchResult } from './bench';
+export { MOST_TOUCHES } from './bench';

@@ -1,4 +1,5 @@
-import { FIBRE_KINDS, FINISHED_BY, INTAKE_FLAGS, READING_STATES, RUN_ENTRY_KINDS, STEP_KINDS, STRAIN_WAYS, VERDICTS, VESSEL_METALS, practiceChoice } from '@vestigia/core';
+import type { RunDetail } from '@vestigia/core';
+import { BATH_MOVES, FIBRE_KINDS, FINISHED_BY, INTAKE_FLAGS, READING_STATES, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, STEP_KINDS, STRAIN_WAYS, VERDICTS, VESSEL_METALS, practiceChoice } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, figure, id, isoTime, lab, lineOf, noteOf, numberIn, personRef, stockMeasure, written } from './common';
 import { expectedShade, heatLeg } from './recipes';
@@ -95,7 +96,7 @@ export const lotState = z.enum(LOT_STATES);
 export type LotState = z.infer<typeof lotState>;
 
 /** A station of the thread, as drawn. */
-export const station = z.object({ kind: stepKind, title: z.string(), state: z.enum(['waiting', 'running', 'done', 'skipped']), knotted: z.boolean() });
+export const station = z.object({ kind: stepKind, title: z.string(), state: z.enum(['waiting', 'running', 'paused', 'done', 'skipped']), knotted: z.boolean() });
 export type Station = z.infer<typeof station>;
 
 export const labUnder = lab.extend(colourConditions.shape);
@@ -109,6 +110,29 @@ export const lotSummary = z.object({
 }).meta({ id: 'LotSummary' });
 export type LotSummary = z.infer<typeof lotSummary>;
 
+/** What an entry says beside its kind; each kind uses its own few. */
+const runDetailShape = z.object({
+  outOfOrder: z.boolean().optional(),
+  vessels: z.array(z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') })).max(40).optional(),
+  water: z.object({ id, name: lineOf('The water') }).optional(),
+  more: z.boolean().optional(),
+  readBy: z.enum(READ_BY).optional(),
+  ph: numberIn('pH', 0, 14).optional(),
+  totalDose: numberIn('The dose', 0, 100_000).optional(),
+  unit: z.enum(['g', 'ml']).optional(),
+  batch: z.int().min(1).max(200).optional(),
+  sampleOf: z.enum(SAMPLE_OF).optional(),
+  lab: lab.optional(),
+  depth: numberIn('The depth', -1, 10).optional(),
+  bath: z.object({ kind: z.enum(BATH_MOVES), ml: numberIn('The volume', 0, 500_000, 'ml') }).optional(),
+  pullMinutes: z.array(numberIn('A pull', 0, 10_000, 'min')).min(1).max(60).optional(),
+  piece: z.int().min(1).max(60).optional(),
+  rescale: z.array(z.object({ stepIndex: z.int().min(0), batch: z.int().min(1), materialId: id, factor: numberIn('The factor', 0.1, 10) })).max(200).optional(),
+  deviation: z.boolean().optional(),
+  toPerson: z.object({ id, name: lineOf('The name') }).optional(),
+}).meta({ id: 'RunDetail' });
+export const runDetail = runDetailShape as unknown as z.ZodType<RunDetail, RunDetail>;
+
 export const newRunEntry = z.object({
   id,
   stepIndex: z.int().min(0).max(60),
@@ -119,13 +143,19 @@ export const newRunEntry = z.object({
   temperatureC: numberIn('The temperature', -5, 130, '°C').nullable(),
   text: noteOf('The note').nullable(),
   weighing: z.object({ batch: z.int().min(1), materialId: id, stockLotId: id, written, movementId: id }).nullable(),
+  detail: runDetail.nullable().default(null),
 });
-export type NewRunEntry = z.infer<typeof newRunEntry>;
+/** As it may be written; read, every part is there. */
+export type NewRunEntry = z.input<typeof newRunEntry>;
+export type ReadRunEntry = z.infer<typeof newRunEntry>;
 
 export const runEntry = z.object({
   id, stepIndex: z.int(), kind: z.enum(RUN_ENTRY_KINDS), at: isoTime, recordedAt: isoTime, by: personRef, replacesId: id.nullable(),
   temperatureC: z.number().nullable(), text: z.string().nullable(),
   weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(),
+  detail: runDetail.nullable(),
+  /** Photographs attached to it. */
+  photos: z.array(id),
 }).meta({ id: 'RunEntry' });
 export type RunEntryView = z.infer<typeof runEntry>;
 

@@ -4,7 +4,7 @@ import { lotSummary } from './lots';
 import { shelfRow } from './stores';
 
 /** A step in work, for the pot line. */
-export const running = z.object({ lotId: id, lotTag: z.string(), title: z.string(), vesselNames: z.array(z.string()), startedAt: isoTime, durationMin: z.number(), attended: z.boolean() });
+export const running = z.object({ lotId: id, lotTag: z.string(), title: z.string(), vesselNames: z.array(z.string()), startedAt: isoTime, durationMin: z.number(), attended: z.boolean(), /** Above a hand's heat: it must not be forgotten. */ hot: z.boolean(), pausedAt: isoTime.nullable() });
 
 export const today = z.object({
   now: isoTime,
@@ -18,5 +18,5 @@ export const today = z.object({
 }).meta({ id: 'Today' });
 export type Today = z.infer<typeof today>;
 
-export const searchHit = z.object({ kind: z.enum(['lot', 'jar', 'recipe', 'colourway']), id, title: z.string(), detail: z.string() }).meta({ id: 'SearchHit' });
+export const searchHit = z.object({ kind: z.enum(['lot', 'jar', 'recipe', 'colourway', 'vessel']), id, title: z.string(), detail: z.string() }).meta({ id: 'SearchHit' });
 export type SearchHit = z.infer<typeof searchHit>;

@@ -68,6 +68,7 @@ export type { BatchShare, SplitResult, VesselRoom } from './recipe/split-batches
 export { splitBatches } from './recipe/split-batches';
 export type { Deviation, DeviationContext, StepRecord } from './recipe/deviations';
 export { findDeviations, sayMinutes } from './recipe/deviations';
+export { findRunDeviations } from './recipe/run-deviations';
 export type { ReadBy, Rescaling, RunDetail, RunEntry, RunEntryKind, StepState } from './recipe/run-record';
 export { READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, foldRun, isOver, minutesInWork, nextStepIndex, standingEntries, stepState } from './recipe/run-record';
 export type { BroughtEntry, RunFacts, RunRefusal, RunRuling } from './recipe/run-rules';

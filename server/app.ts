@@ -7,6 +7,7 @@ import express from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
 import { pinoHttp } from 'pino-http';
+import { benchRoutes } from './bench/routes';
 import { colourwaysRoutes } from './colourways/routes';
 import type { Context } from './context';
 import { exportDocument } from './document/export-document';
@@ -18,6 +19,7 @@ import { noSuchCall, onlyLoopbackNames, onlyOwnPages, problems } from './http/gu
 import { openApiDocument } from './http/open-api';
 import { Routes } from './http/routes';
 import { Writer } from './http/write';
+import { refoldStale } from './lots/lot-progress';
 import { lotsRoutes } from './lots/routes';
 import { recipesRoutes } from './recipes/routes';
 import { storesRoutes } from './stores/routes';
@@ -44,6 +46,7 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
   const { database, clock, log } = context;
   const writer = new Writer(context);
   await writer.start();
+  await refoldStale(database.db);
 
   const app = express();
   app.disable('x-powered-by');
@@ -60,7 +63,7 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
     strictTransportSecurity: false,
   }));
   // On a studio's own network a small reply is there sooner than it is packed.
-  app.use('/api', compression({ threshold: SMALL_REPLY, level: 1, filter: (req, res) => !req.path.endsWith('/events') && compression.filter(req, res) }));
+  app.use('/api', compression({ threshold: SMALL_REPLY, level: 1, filter: (req, res) => !/\/(?:events|live)$/.test(req.path) && compression.filter(req, res) }));
   app.use(compression({ filter: (req, res) => !req.path.startsWith('/api') && compression.filter(req, res) }));
 
   app.use('/api', (_req, res, next) => {
@@ -92,6 +95,7 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
   recipesRoutes(routes);
   colourwaysRoutes(routes);
   lotsRoutes(routes);
+  benchRoutes(routes, context, writer, router);
   todayRoutes(routes);
   routes.reads(api.exportDocument, ({ db, now }) => exportDocument(db, now));
   router.get('/api/events', eventsHandler(context));

@@ -7,6 +7,8 @@ export interface Context {
   readonly clock: () => Date;
   readonly log: Logger;
   readonly changes: ChangeBus;
+  /** What is done before the database is closed. */
+  readonly atClose: (() => Promise<void>)[];
 }
 
 /** What a change touched; pages that show it read again. */

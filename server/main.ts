@@ -43,7 +43,7 @@ async function openGivenDocument(context: Context): Promise<void> {
 async function main(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
   const database = await openDatabase();
-  const context: Context = { database, clock: () => new Date(), log, changes: new ChangeBus() };
+  const context: Context = { database, clock: () => new Date(), log, changes: new ChangeBus(), atClose: [] };
   await openGivenDocument(context);
   const loopbackOnly = ['127.0.0.1', 'localhost', '::1'].includes(host);
   const webFolder = env['WEB_DIR'];
@@ -55,6 +55,7 @@ async function main(): Promise<void> {
       const cut = setTimeout(() => server.closeAllConnections(), CLOSE_PATIENCE_MS);
       await new Promise((resolve) => server.close(resolve));
       clearTimeout(cut);
+      for (const close of context.atClose) await close().catch((error: unknown) => log.error({ err: error }, 'closing'));
       await database.close();
       process.exit(0);
     })();

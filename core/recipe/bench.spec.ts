@@ -155,7 +155,7 @@ describe('weighed off its target', () => {
 });
 
 describe('what was done otherwise', () => {
-  const dyed = step(0, 'dye', { wait: { leastMin: 0, mostMin: 30 }, targetPh: { low: 6, high: 7 }, baths: [{ batches: [1], vesselId: 'kettle', vesselName: 'Kettle' } as PlannedStep['baths'][number]] });
+  const dyed = step(0, 'dye', { wait: { leastMin: 0, mostMin: 30 }, targetPh: { low: 6, high: 7 }, baths: [{ batches: [1], vesselId: 'kettle', vesselName: 'Kettle' } as unknown as PlannedStep['baths'][number]] });
   const words = (entries: RunEntry[], readyAt?: string) => findDeviations(dyed, foldRun(entries, 1)[0] as StepRecord, { tagOf: String, readyAt }).map((d) => d.words).join(' | ');
   it.each<[string, RunEntry[], RegExp]>([
     ['late', [entry('start', 0, 90)], /late: stood 1 h 30 min/],

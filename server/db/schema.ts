@@ -1,6 +1,6 @@
 import type { BaseFacts, Liquor, LotExtras, MaterialFacts, RecipeBody, StockFacts, StudioVessel, WaterSource } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import type { ColourConditions, ConversionKind, Factor, Hazard, KeptPlan, KitchenUnit, Lab, LaidStrip, LotCheck, LotPlan, MaterialKind, MovementKind, Practice, RunEntry, Standing, StockMeasure, StripFactor, StripLevel, VolumeSystem } from '@vestigia/core';
+import type { ColourConditions, ConversionKind, Factor, Hazard, KeptPlan, KitchenUnit, Lab, LaidStrip, LotCheck, LotPlan, MaterialKind, MovementKind, Practice, RunDetail, RunEntry, Standing, StockMeasure, StripFactor, StripLevel, TagKind, VolumeSystem } from '@vestigia/core';
 import { DEFAULT_PROOFS_NEEDED } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { bigint, bigserial, boolean, check, customType, date, doublePrecision, index, integer, jsonb, pgTable, real, text, timestamp, unique, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
@@ -125,19 +125,20 @@ export const stockLots = pgTable('stock_lots', {
   version: integer('version').notNull().default(1),
 }, (t) => [index('stock_lots_material').on(t.materialId)]);
 
-/** Append-only: what was attached to a material (its safety data sheet) or to a stock lot (a photograph). */
+/** Append-only: what was attached to a material (its safety data sheet), to a stock lot or to a bench entry (a photograph). */
 export const attachments = pgTable('attachments', {
   seq: seq(),
   id: uuid('id').primaryKey(),
   materialId: uuid('material_id').references(() => materials.id),
   stockLotId: uuid('stock_lot_id').references(() => stockLots.id),
+  runEntryId: uuid('run_entry_id').references(() => runEntries.id),
   kind: text('kind').$type<'sheet' | 'photo'>().notNull(),
   name: text('name').notNull(),
   type: text('type').notNull(),
   content: bytes('content').notNull(),
   at: instant('at').notNull(),
   byId: uuid('by_id').notNull().references(() => people.id),
-}, (t) => [index('attachments_material').on(t.materialId), index('attachments_stock_lot').on(t.stockLotId)]);
+}, (t) => [index('attachments_material').on(t.materialId), index('attachments_stock_lot').on(t.stockLotId), index('attachments_run_entry').on(t.runEntryId).where(sql`${t.runEntryId} IS NOT NULL`)]);
 
 /** Sums of the two ledgers, kept by triggers in the same transaction; the check is what makes «never negative» true. */
 export const stockBalances = pgTable('stock_balances', {
@@ -350,6 +351,7 @@ export const runEntries = pgTable('run_entries', {
   temperatureC: real('temperature_c'),
   text: text('text'),
   weighing: jsonb('weighing').$type<RunEntry['weighing']>(),
+  detail: jsonb('detail').$type<RunDetail>(),
 }, (t) => [index('run_entries_lot').on(t.lotId, t.seq)]);
 
 /** Append-only. */
@@ -381,6 +383,18 @@ export const verdicts = pgTable('verdicts', {
   byId: uuid('by_id').notNull().references(() => people.id),
 }, (t) => [index('verdicts_lot').on(t.lotId, t.seq)]);
 
+/** A step of a lot that is in work. Times ISO in UTC; `startedAt` with its pauses put off. */
+export interface RunningOfLot {
+  readonly stepIndex: number;
+  readonly title: string;
+  readonly vesselNames: readonly string[];
+  readonly startedAt: string;
+  readonly pausedAt: string | null;
+  readonly durationMin: number;
+  readonly attended: boolean;
+  readonly hot: boolean;
+}
+
 /**
  * Where each lot stands, folded from its run, readings and verdicts, so that a list of thousands opens at once.
  * A projection: rewritten in the same transaction as whatever changed it, and it can be made again from the rest.
@@ -388,9 +402,48 @@ export const verdicts = pgTable('verdicts', {
 export const lotProgress = pgTable('lot_progress', {
   lotId: uuid('lot_id').primaryKey().references(() => lots.id),
   state: text('state').$type<'planned' | 'inWork' | 'toJudge' | 'held' | 'released' | 'refused' | 'cancelled'>().notNull(),
-  stations: jsonb('stations').$type<{ kind: LotPlan['steps'][number]['kind']; title: string; state: 'waiting' | 'running' | 'done' | 'skipped'; knotted: boolean }[]>().notNull(),
+  stations: jsonb('stations').$type<{ kind: LotPlan['steps'][number]['kind']; title: string; state: 'waiting' | 'running' | 'paused' | 'done' | 'skipped'; knotted: boolean }[]>().notNull(),
   next: jsonb('next').$type<{ index: number; title: string; startedAt: string | null; durationMin: number; attended: boolean }>(),
+  /** Steps in work, as the pot line shows them; `null` until it is folded by a program that knows of them. */
+  running: jsonb('running').$type<RunningOfLot[]>(),
   result: jsonb('result').$type<Lab & ColourConditions>(),
   deltaE: real('delta_e'),
   lastAt: instant('last_at').notNull(),
 }, (t) => [index('lot_progress_state').on(t.state)]);
+
+/** What empty containers weigh, remembered from the balance. */
+export const containers = pgTable('containers', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  tareMg: amount('tare_mg').notNull(),
+});
+
+/** Cautions a person has put away for a day. */
+export const cautionsPutAway = pgTable('cautions_put_away', {
+  personId: uuid('person_id').notNull().references(() => people.id),
+  on: date('on').notNull(),
+  words: text('words').notNull(),
+}, (t) => [unique('caution_once_a_day').on(t.personId, t.on, t.words)]);
+
+/** Append-only: what a bath probe read during a step, packed: pairs of epoch ms (64 bit) and °C (32 bit), little end first. */
+export const probeLogs = pgTable('probe_logs', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  lotId: uuid('lot_id').notNull().references(() => lots.id),
+  stepIndex: integer('step_index').notNull(),
+  simulated: boolean('simulated').notNull(),
+  readings: bytes('readings').notNull(),
+  at: instant('at').notNull(),
+}, (t) => [index('probe_logs_lot').on(t.lotId, t.seq)]);
+
+/** Append-only: codes given out, in the order of their numbers. */
+export const tags = pgTable('tags', {
+  seq: seq(),
+  kind: text('kind').$type<TagKind>().notNull(),
+  jarId: uuid('jar_id').references(() => stockLots.id),
+  vesselId: uuid('vessel_id'),
+  lotId: uuid('lot_id').references(() => lots.id),
+  number: integer('number'),
+  stepIndex: integer('step_index'),
+  at: instant('at').notNull(),
+}, (t) => [unique('tag_once').on(t.kind, t.jarId, t.vesselId, t.lotId, t.number, t.stepIndex).nullsNotDistinct()]);

@@ -54,6 +54,9 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     stripPromotions: clean(await db.select().from(schema.stripPromotions).orderBy(by(schema.stripPromotions.seq))),
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
+    containers: await db.select().from(schema.containers).orderBy(by(schema.containers.name)),
+    tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))),
+    probeLogs: clean(await db.select().from(schema.probeLogs).orderBy(by(schema.probeLogs.seq))).map(({ readings: packed, ...l }) => ({ ...l, base64: Buffer.from(packed).toString('base64') })),
     attachments: clean(await db.select().from(schema.attachments).orderBy(by(schema.attachments.seq))).map(({ content, ...a }) => ({ ...a, base64: Buffer.from(content).toString('base64') })),
   };
 }

@@ -54,6 +54,10 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.stripPromotions, d.stripPromotions);
   await insert(schema.spoonWeighings, d.spoonWeighings);
   await insert(schema.liquorEntries, d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })));
+  await insert(schema.containers, d.containers);
+  await insert(schema.tags, d.tags);
+  if (d.tags.length > 0) await tx.execute(sql`SELECT setval(pg_get_serial_sequence('tags', 'seq'), (SELECT max(seq) FROM tags))`);
+  for (const { base64, ...l } of d.probeLogs) await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });
   for (const { base64, ...a } of d.attachments) await tx.insert(schema.attachments).values({ ...a, content: Buffer.from(base64, 'base64') });
   await refoldAll(tx);
 }

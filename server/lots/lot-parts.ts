@@ -24,7 +24,8 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
   named: (lotId) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
     FROM lots l JOIN colourways c ON c.id = l.colourway_id JOIN recipe_versions v ON v.id = l.recipe_version_id JOIN recipes r ON r.id = v.recipe_id JOIN materials m ON m.id = l.base_material_id WHERE l.id = ${lotId})`,
   entries: (lotId) => list(
-    sql`json_build_object('id', e.id, 'stepIndex', e.step_index, 'kind', e.kind, 'at', e.at, 'recordedAt', e.recorded_at, 'by', ${by}, 'replacesId', e.replaces_id, 'temperatureC', e.temperature_c, 'text', e.text, 'weighing', e.weighing)`,
+    sql`json_build_object('id', e.id, 'stepIndex', e.step_index, 'kind', e.kind, 'at', e.at, 'recordedAt', e.recorded_at, 'by', ${by}, 'replacesId', e.replaces_id, 'temperatureC', e.temperature_c, 'text', e.text, 'weighing', e.weighing, 'detail', e.detail,
+      'photos', (SELECT coalesce(json_agg(a.id ORDER BY a.seq), '[]') FROM attachments a WHERE a.run_entry_id = e.id))`,
     sql`FROM run_entries e JOIN people p ON p.id = e.by_id WHERE e.lot_id = ${lotId}`, sql`e.seq`),
   readings: (lotId) => list(
     sql`json_build_object('id', r.id, 'batch', r.batch, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,

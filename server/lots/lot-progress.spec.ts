@@ -10,7 +10,7 @@ const AT = '2026-06-01T09:00:00.000Z';
 const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({ index, kind, title: kind, instruction: '', durationMin: 60, attended: index === 0, lookFor: '', usesBath: false, weighings: [], cautions: [], after: [], finishedBy: 'clock', wait: null, course: [], repeats: 1, strain: null, targetPh: null, forWhom: '', baths: [] });
 const plan = { batches: [], materials: [], steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')] } as unknown as LotPlan;
 let n = 0;
-const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: `e${(n += 1)}`, stepIndex, kind, at: AT, recordedAt: AT, by, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
+const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: `e${(n += 1)}`, stepIndex, kind, at: AT, recordedAt: AT, by, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, photos: [], ...rest });
 const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({ id: `r${(n += 1)}`, batch, state, lab: { L, a: 5, b: 40 }, illuminant: 'D65', observer: '10', note: '', at: AT, by, replacesId: null, ...rest });
 const facts = (change: Partial<LotFacts> = {}): LotFacts => ({ lot: { id: 'l', plan, at: AT }, master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' }, entries: [], readings: [], verdicts: [], ...change });
 const done = [did(0, 'start'), did(0, 'finish'), did(1, 'start'), did(1, 'finish'), did(2, 'start'), did(2, 'finish')];

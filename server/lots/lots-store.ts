@@ -1,6 +1,6 @@
 import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
 import type { BatchReading, LotConditions, LotPlan } from '@vestigia/core';
-import { completePlan, convertMilligramsToGrams, findDeviations, foldRun, standingEntries, stockLotsInLot } from '@vestigia/core';
+import { completePlan, convertMilligramsToGrams, findRunDeviations, standingEntries, stockLotsInLot } from '@vestigia/core';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
@@ -103,12 +103,11 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const { named, entries, readings, verdicts, jars, moved, again } = await readParts(db, id, 'named', 'entries', 'readings', 'verdicts', 'jars', 'moved', 'again');
   const madeFrom = madeFromMoved(moved, id);
   const tags = new Map([...jars.map((j) => [j.id, j.tag] as const), ...madeFrom.map((m) => [m.stockLotId, m.tag] as const)]);
-  const records = foldRun(entries, lot.plan.steps.length);
   const firstId = await findFirstLotId(db, lot);
   const [first] = firstId === undefined ? [] : await db.select({ number: lots.number, colour: lotProgress.result }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).where(eq(lots.id, firstId));
   return {
     summary, note: lot.note, ...named, water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null, checks: lot.checks, plan: lot.plan as LotDetail['plan'],
-    entries, deviations: lot.plan.steps.flatMap((step, i) => findDeviations(step, records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }, (jar) => tags.get(jar) ?? 'another jar')),
+    entries, deviations: findRunDeviations(lot.plan, entries, (jar) => tags.get(jar) ?? 'another jar'),
     readings, verdicts, factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,
     again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })), madeFrom, jars,

@@ -159,7 +159,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       ['a time still to come', () => runEntry(0, 'start', { at: '2031-01-01T00:00:00.000Z' }), 'inFuture'],
       ['a time before the lot', () => runEntry(0, 'start', { at: '2020-01-01T00:00:00.000Z' }), 'beforeLot'],
       ['a step that is not there', () => runEntry(55, 'start'), 'notFound'],
-      ['a correction of nothing', () => runEntry(0, 'note', { text: 'x', replacesId: newId() }), 'refused'],
+      ['a correction of nothing', () => runEntry(0, 'note', { text: 'x', replacesId: newId() }), 'badCorrection'],
     ])('refuses %s', async (_name, body, reason) => {
       await refused(path(), body(), reason === 'notFound' ? 404 : 422, reason);
     });

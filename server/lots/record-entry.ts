@@ -1,131 +1,154 @@
-import type { LotState, NewRunEntry, RunEntryView } from '@vestigia/contract';
-import type { PlannedStep, StepRecord } from '@vestigia/core';
-import { foldRun, formatAmount, nextStepIndex, readAmount, standingEntries, stepState } from '@vestigia/core';
-import { and, eq } from 'drizzle-orm';
+import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
+import type { PlannedStep, RunRefusal } from '@vestigia/core';
+import { foldRun, formatAmount, isOver, plannedWeighing, ruleOnEntry } from '@vestigia/core';
+import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../by';
 import type { Db } from '../db/database';
-import { runEntries, stockBalances, stockLots } from '../db/schema';
+import { insertRows } from '../db/insert-rows';
+import { people, runEntries, stockBalances, stockLots } from '../db/schema';
+import { uuidv7 } from '../ids';
 import { Refusal, notFound } from '../problem';
 import { giveBackFromLot, takeForLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
+import { hottestByProbe } from './probe-log';
 import { consumePromise, releasePromises } from './release-promises';
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
-/** A tablet's clock may run this far ahead of the server's. */
-const AHEAD_MS = 2 * 60_000;
 
-/** Records one thing done at the bench, moves stock by what was really weighed, and folds the lot again. */
-export async function recordEntry(db: Db, lotId: string, entry: NewRunEntry, by: By): Promise<{ id: string }> {
-  const lot = await findLot(db, lotId);
-  const state = await readState(db, lotId);
-  if (CLOSED.includes(state)) throw new Refusal('refused', `This lot is ${state}; its record is closed. Start a new lot to dye it again.`, { reason: 'closed' });
-  const entries = await readEntries(db, lotId);
-  const replaced = findReplaced(entries, entry);
-  const records = foldRun(entries, lot.plan.steps.length);
-  const step = lot.plan.steps[entry.stepIndex];
-  const record = records[entry.stepIndex];
-  if (!step || !record) throw notFound('step');
-  const at = checkTime(entry, lot, record, by.now);
-  checkOrder(entry, replaced, records, record, step);
+/** An entry with when it happened, epoch ms. */
+export interface TimedEntry {
+  readonly entry: ReadRunEntry;
+  readonly atMs: number;
+}
+export type EntryResult = { readonly id: string; readonly ok: true } | { readonly id: string; readonly ok: false; readonly refusal: RunRefusal };
 
-  const amount = entry.kind === 'weigh' ? await checkWeighing(db, entry, step, lot, replaced) : 0;
-  const { weighing, ...rest } = entry;
-  const kept = weighing === null ? null : { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount };
-  await db.insert(runEntries).values({ ...rest, lotId, at, recordedAt: by.now.toISOString(), byId: by.byId, weighing: kept });
-  if (weighing !== null) {
-    if (replaced) await giveBackFromLot(db, replaced.id, by);
-    await takeForLot(db, { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId, runEntryId: entry.id }, by);
-    await consumePromise(db, lotId, weighing.stockLotId, weighing.materialId, amount, by);
-  }
-  if (entry.kind === 'cancel') await releasePromises(db, lotId, by);
-  if (entry.kind === 'finish' || entry.kind === 'skip') await releaseWhatIsOver(db, lot, entry.stepIndex, by);
-  await refoldProgress(db, lotId);
+/** Records one thing done at the bench, or says why not. */
+export async function recordEntry(db: Db, lotId: string, entry: ReadRunEntry, by: By): Promise<{ id: string }> {
+  const [result] = await recordEntries(db, lotId, [{ entry, atMs: entry.at === undefined ? by.now.getTime() : Date.parse(entry.at) }], by);
+  if (result && !result.ok) throw asRefusal(result.refusal);
   return { id: entry.id };
 }
 
-function findReplaced(entries: readonly RunEntryView[], entry: NewRunEntry): RunEntryView | undefined {
-  if (entry.replacesId === null) return undefined;
-  const found = entries.find((e) => e.id === entry.replacesId);
-  if (!found || found.kind !== entry.kind || found.stepIndex !== entry.stepIndex) throw new Refusal('refused', 'A correction names an entry of the same step and kind. Choose the entry to correct again.');
-  if (!standingEntries(entries).includes(found)) throw new Refusal('alreadyDone', 'That entry was corrected already. Correct the newest one.');
-  return found;
+const CODES: Readonly<Record<string, ProblemCode>> = { noSuchStep: 'notFound', noSuchJar: 'notFound', alreadyDone: 'alreadyDone', idReused: 'idReused' };
+
+function asRefusal({ reason, sentence }: RunRefusal): Refusal {
+  const code = CODES[reason];
+  return code ? new Refusal(code, sentence) : new Refusal('refused', sentence, { reason });
 }
 
-function checkTime(entry: NewRunEntry, lot: LotRow, record: StepRecord, now: Date): string {
-  const at = entry.at ?? now.toISOString();
-  const ms = Date.parse(at);
-  if (ms > now.getTime() + AHEAD_MS) throw new Refusal('refused', 'That time is still to come. Write when it really happened.', { reason: 'inFuture' });
-  if (ms < Date.parse(lot.at) - AHEAD_MS) throw new Refusal('refused', 'That is before the lot was made. Check the date.', { reason: 'beforeLot' });
-  if (entry.kind === 'finish' && record.startedAt !== undefined && ms < Date.parse(record.startedAt)) throw new Refusal('refused', 'A step can’t be finished before it began. Check the time.', { reason: 'finishedBeforeStart' });
-  return at;
+/**
+ * Records things done at the bench in the order they were done, moves stock by what was really weighed, and folds the lot again
+ * once. One that can't be taken is answered with its sentence and changes nothing; those after it go on. One that was taken
+ * before is answered again and done once.
+ */
+export async function recordEntries(db: Db, lotId: string, brought: readonly TimedEntry[], by: By): Promise<EntryResult[]> {
+  const lot = await findLot(db, lotId);
+  const run = new OpenRun(db, lot, await readState(db, lotId), await readEntries(db, lotId), by);
+  const results: EntryResult[] = [];
+  for (const timed of brought) {
+    const refusal = await run.take(timed);
+    results.push(refusal ? { id: timed.entry.id, ok: false, refusal } : { id: timed.entry.id, ok: true });
+  }
+  await run.settle();
+  return results;
 }
 
-function checkOrder(entry: NewRunEntry, replaced: RunEntryView | undefined, records: readonly StepRecord[], record: StepRecord, step: PlannedStep): void {
-  const refuse = (sentence: string, reason: string): never => {
-    throw new Refusal('refused', sentence, { reason });
-  };
-  const said = (entry.text ?? '').trim() !== '';
-  const now = stepState(record);
-  switch (entry.kind) {
-    case 'cancel':
-      if (!said) refuse('Say why the lot is cancelled.', 'reasonMissing');
-      return;
-    case 'note':
-      if (!said) refuse('The note is empty. Write what you saw.', 'empty');
-      return;
-    case 'start':
-      if (replaced) return;
-      if (now !== 'waiting') refuse(`“${step.title}” was begun already.`, 'alreadyBegun');
-      if (nextStepIndex(records) !== entry.stepIndex) refuse('An earlier step is not finished. Finish it or skip it with a reason first.', 'outOfOrder');
-      return;
-    case 'skip':
-      if (!said) refuse('Say why the step is skipped: the next lot will want to know.', 'reasonMissing');
-      if (nextStepIndex(records) !== entry.stepIndex) refuse('Only the step that is next can be skipped.', 'outOfOrder');
-      return;
-    case 'temperature':
-      if (entry.temperatureC === null) refuse('Write the temperature in °C.', 'empty');
-      if (now === 'waiting') refuse(`“${step.title}” has not been begun. Begin it, then take its temperature.`, 'notBegun');
-      return;
-    case 'weigh':
-      if (now === 'waiting') refuse(`“${step.title}” has not been begun. Begin it, then weigh out.`, 'notBegun');
-      return;
-    case 'finish': {
-      if (replaced) return;
-      if (now === 'waiting') refuse(`“${step.title}” has not been begun. Begin it, then finish it.`, 'notBegun');
-      if (now !== 'running') refuse(`“${step.title}” is over already.`, 'alreadyDone');
-      const missing = step.weighings.filter((w) => !record.weighings.some((r) => r.batch === w.batch && r.materialId === w.materialId));
-      if (missing.length > 0 && !said) refuse(`Not weighed yet: ${missing.map((w) => `${w.materialName} for batch ${w.batch}`).join(', ')}. Weigh it, or say why it is left out.`, 'notWeighed');
-    }
+/** One lot's run while touches are taken into it: rows wait together until something needs them in the database. */
+class OpenRun {
+  private rows: (typeof runEntries.$inferInsert)[] = [];
+  private changed = false;
+  private readonly who: Promise<{ id: string; name: string }>;
+
+  constructor(private readonly db: Db, private readonly lot: LotRow, private readonly state: LotState, private readonly entries: RunEntryView[], private readonly by: By) {
+    this.who = db.select({ id: people.id, name: people.name }).from(people).where(eq(people.id, by.byId)).then(([p]) => p ?? { id: by.byId, name: '' });
+  }
+
+  async take({ entry, atMs }: TimedEntry): Promise<RunRefusal | undefined> {
+    const known = this.entries.find((e) => e.id === entry.id);
+    if (known) return known.kind === entry.kind && known.stepIndex === entry.stepIndex ? undefined : { reason: 'idReused', sentence: 'That id was used for something else already. Reload the bench and do it again.' };
+    if (CLOSED.includes(this.state)) return { reason: 'closed', sentence: `This lot is ${this.state}; its record is closed. Start a new lot to dye it again.` };
+    const ruling = ruleOnEntry({ plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() }, entry, atMs);
+    if (!ruling.ok) return ruling.refusal;
+    if (entry.kind === 'weigh') return this.takeWeighing(entry, atMs, ruling.amount, ruling.replaced?.id);
+    if (entry.kind === 'finish' && entry.replacesId === null) await this.noteHottest(entry, atMs);
+    await this.add(entry, atMs, null);
+    if (entry.kind === 'cancel') await releasePromises(this.db, this.lot.id, this.by);
+    if (entry.kind === 'finish' || entry.kind === 'skip') await this.releaseWhatIsOver();
+    return undefined;
+  }
+
+  async settle(): Promise<void> {
+    await this.write();
+    if (this.changed) await refoldProgress(this.db, this.lot.id);
+  }
+
+  private async add(entry: ReadRunEntry, atMs: number, weighing: RunEntryView['weighing']): Promise<void> {
+    const at = new Date(atMs).toISOString();
+    const recordedAt = this.by.now.toISOString();
+    const { id, stepIndex, kind, replacesId, temperatureC, text, detail } = entry;
+    this.rows.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing, lotId: this.lot.id, at, recordedAt, byId: this.by.byId });
+    this.entries.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing, at, recordedAt, by: await this.who, photos: [] });
+    this.changed = true;
+  }
+
+  private async write(): Promise<void> {
+    const rows = this.rows.splice(0);
+    await insertRows(this.db, runEntries, rows);
+  }
+
+  private async takeWeighing(entry: ReadRunEntry, atMs: number, amount: number, replacedId: string | undefined): Promise<RunRefusal | undefined> {
+    const { weighing } = entry;
+    if (weighing === null) throw notFound('weighing');
+    const replaced = this.entries.find((e) => e.id === replacedId);
+    const refusal = await checkJar(this.db, this.lot, entry, amount, replaced);
+    if (refusal) return refusal;
+    const kept = { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount };
+    await this.add(entry, atMs, kept);
+    await this.write();
+    if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
+    await takeForLot(this.db, { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id }, this.by);
+    await consumePromise(this.db, this.lot.id, weighing.stockLotId, weighing.materialId, amount, this.by);
+    return undefined;
+  }
+
+  /** Where a probe hung in the bath, the hottest it saw is written down with the finish, so that nobody has to. */
+  private async noteHottest(finish: ReadRunEntry, atMs: number): Promise<void> {
+    const record = foldRun(this.entries, this.lot.plan.steps.length)[finish.stepIndex];
+    if (record?.startedAt === undefined) return;
+    const hottest = await hottestByProbe(this.db, this.lot.id, finish.stepIndex, Date.parse(record.startedAt));
+    if (!hottest) return;
+    await this.add({ id: uuidv7(this.by.now), stepIndex: finish.stepIndex, kind: 'temperature', replacesId: null, temperatureC: hottest.temperatureC, text: 'hottest by the probe', weighing: null, detail: { readBy: hottest.simulated ? 'simulated' : 'instrument' } }, Math.min(hottest.atMs, atMs), null);
+  }
+
+  /** A material that no open step needs is promised no longer. */
+  private async releaseWhatIsOver(): Promise<void> {
+    const { steps } = this.lot.plan;
+    const records = foldRun(this.entries, steps.length);
+    const idsIn = (its: readonly PlannedStep[]): string[] => its.flatMap((s) => s.weighings.map((w) => w.materialId));
+    const needed = new Set(idsIn(steps.filter((s) => !isOver(records[s.index]))));
+    const over = idsIn(steps.filter((s) => isOver(records[s.index]))).filter((id) => !needed.has(id));
+    if (over.length > 0) await releasePromises(this.db, this.lot.id, this.by, over);
   }
 }
 
-async function checkWeighing(db: Db, entry: NewRunEntry, step: PlannedStep, lot: LotRow, replaced: RunEntryView | undefined): Promise<number> {
+/** Whether the jar holds what the step wants, and enough of it; a wrong one is refused with the right ones named. */
+async function checkJar(db: Db, lot: LotRow, entry: ReadRunEntry, amount: number, replaced: RunEntryView | undefined): Promise<RunRefusal | undefined> {
   const { weighing } = entry;
-  if (weighing === null) throw new Refusal('refused', 'Write what was weighed, and from which jar.');
-  const planned = step.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
-  if (!planned) throw new Refusal('refused', 'This step does not weigh that material for that batch. Choose it from the list.');
-  const reading = readAmount(weighing.written, planned.measure);
-  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: 'code' in reading ? String(reading.code) : 'notAnAmount' });
-  const [jar] = await db.select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand }).from(stockLots).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(and(eq(stockLots.id, weighing.stockLotId)));
-  if (!jar) throw notFound('jar');
+  const step = lot.plan.steps[entry.stepIndex];
+  const planned = weighing && step ? plannedWeighing(step, weighing) : undefined;
+  if (!weighing || !planned) throw notFound('weighing');
+  const [jar] = await db.select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand }).from(stockLots).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(eq(stockLots.id, weighing.stockLotId));
+  if (!jar) return { reason: 'noSuchJar', sentence: 'There is no such jar. Scan or type its tag again.' };
   if (jar.materialId !== weighing.materialId) {
-    const wanted = lot.plan.materials.find((m) => m.materialId === weighing.materialId)?.name ?? 'another material';
-    throw new Refusal('refused', `Wrong jar: ${jar.tag} does not hold ${wanted}. Put it back and take one that does.`, { reason: 'wrongJar' });
+    const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
+    const right = ids.length === 0 ? [] : await db.select({ tag: stockLots.tag, place: stockLots.place }).from(stockLots).where(inArray(stockLots.id, ids));
+    return { reason: 'wrongJar', sentence: `Wrong jar: ${jar.tag} does not hold ${planned.materialName}. Put it back${right.length === 0 ? ' and take one that does' : ` and take ${right.map((r) => (r.place === '' ? r.tag : `${r.tag}, ${r.place}`)).join(' or ')}`}.` };
   }
-  const { amount } = reading;
   const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
   if (amount > jar.onHand + back) {
-    throw new Refusal('refused', `${jar.tag} holds ${formatAmount(jar.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`, { reason: 'notOnHand' });
+    return { reason: 'notOnHand', sentence: `${jar.tag} holds ${formatAmount(jar.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.` };
   }
-  return amount;
-}
-
-/** A material that no open step needs is promised no longer. */
-async function releaseWhatIsOver(db: Db, lot: LotRow, finishedIndex: number, by: By): Promise<void> {
-  const idsIn = (steps: readonly PlannedStep[]): string[] => steps.flatMap((s) => s.weighings.map((w) => w.materialId));
-  const needed = new Set(idsIn(lot.plan.steps.filter((s) => s.index > finishedIndex)));
-  const over = idsIn(lot.plan.steps.filter((s) => s.index <= finishedIndex)).filter((id) => !needed.has(id));
-  if (over.length > 0) await releasePromises(db, lot.id, by, over);
+  return undefined;
 }

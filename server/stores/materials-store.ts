@@ -96,8 +96,8 @@ const SIGNATURES: readonly (readonly [type: string, kind: 'sheet' | 'photo', beg
   ['image/webp', 'photo', [0x57, 0x45, 0x42, 0x50], 8],
 ];
 
-/** Keeps a file with a material or a stock lot, after looking at what it begins with: a name can say anything. */
-export async function attach(db: Db, to: { materialId: string } | { stockLotId: string }, { id, name, file }: { id: string; name: string; file: Uint8Array }, { now, byId }: By): Promise<{ id: string }> {
+/** Keeps a file with a material, a stock lot or a bench entry, after looking at what it begins with: a name can say anything. */
+export async function attach(db: Db, to: { materialId: string } | { stockLotId: string } | { runEntryId: string }, { id, name, file }: { id: string; name: string; file: Uint8Array }, { now, byId }: By): Promise<{ id: string }> {
   const found = SIGNATURES.find(([, , begins, at]) => begins.every((byte, i) => file[at + i] === byte));
   const wanted = 'materialId' in to ? 'sheet' : 'photo';
   if (!found || found[1] !== wanted) throw new Refusal('refused', wanted === 'sheet' ? 'A safety data sheet is kept as a PDF. This file is none, whatever its name says.' : 'A photograph is kept as PNG, JPEG or WebP. This file is none of them.');

@@ -1,8 +1,11 @@
 import type { SearchHit, Today } from '@vestigia/contract';
+import { readTagCode } from '@vestigia/core';
 import { asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
+import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
+import { readTag } from '../bench/tags';
 import { lotTag } from '../lot-tag';
+import { Refusal } from '../problem';
 import { readLotSummaries } from '../lots/lots-store';
 import { readGoingOff, readShort } from '../stores/shelf';
 import { studioToday } from '../studio/studio-store';
@@ -13,14 +16,8 @@ const MOST_HITS = 8;
 export async function readToday(db: Db, now: Date): Promise<Today> {
   const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });
   const inWork = active.filter((l) => l.state === 'inWork');
-  const plans = new Map(inWork.length === 0 ? [] : (await db.select({ id: lots.id, plan: lots.plan }).from(lots).where(inArray(lots.id, inWork.map((l) => l.id)))).map((r) => [r.id, r.plan]));
-  const running = inWork.flatMap((lot) => {
-    const { next } = lot;
-    const plan = plans.get(lot.id);
-    if (!next?.startedAt || !plan) return [];
-    const vesselNames = plan.steps[next.index]?.usesBath ? plan.batches.map((b) => b.vesselName) : [];
-    return [{ lotId: lot.id, lotTag: lot.tag, title: next.title, vesselNames, startedAt: next.startedAt, durationMin: next.durationMin, attended: next.attended }];
-  });
+  const folded = inWork.length === 0 ? [] : await db.select({ id: lotProgress.lotId, running: lotProgress.running }).from(lotProgress).where(inArray(lotProgress.lotId, inWork.map((l) => l.id)));
+  const running = inWork.flatMap((lot) => (folded.find((f) => f.id === lot.id)?.running ?? []).map(({ stepIndex: _stepIndex, vesselNames, ...r }) => ({ ...r, vesselNames: [...vesselNames], lotId: lot.id, lotTag: lot.tag })));
   const goingOffBy = await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000));
   return {
     now: now.toISOString(), running, inWork,
@@ -35,6 +32,8 @@ export async function readToday(db: Db, now: Date): Promise<Today> {
 export async function search(db: Db, words: string): Promise<SearchHit[]> {
   const asked = words.trim();
   if (asked === '') return [];
+  const tagged = await findByCode(db, asked);
+  if (tagged) return [tagged];
   const like = `%${asked.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const number = Number(/^(?:lot\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
   const foundLots = await db.select({ id: lots.id, number: lots.number, colourway: colourways.name, pieces: lots.pieces }).from(lots)
@@ -50,4 +49,16 @@ export async function search(db: Db, words: string): Promise<SearchHit[]> {
     ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway' })),
     ...foundRecipes.map((r) => ({ kind: 'recipe' as const, id: r.id, title: r.name, detail: `recipe, version ${r.number}` })),
   ];
+}
+
+/** A tag's code, typed or scanned, leads straight to what it hangs on. A mistyped one is looked for as a word. */
+async function findByCode(db: Db, code: string): Promise<SearchHit | undefined> {
+  if (!readTagCode(code).ok) return undefined;
+  const tag = await readTag(db, code).catch((error: unknown) => {
+    if (error instanceof Refusal) return undefined;
+    throw error;
+  });
+  if (!tag) return undefined;
+  const kind = tag.kind === 'jar' ? 'jar' : tag.kind === 'vessel' ? 'vessel' : 'lot';
+  return { kind, id: tag.jarId ?? tag.vesselId ?? tag.lotId ?? '', title: tag.title, detail: `${tag.code} · ${tag.detail}` };
 }

@@ -7,7 +7,7 @@ import type { SearchHit } from '@vestigia/contract';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 
-const PATHS: Readonly<Record<SearchHit['kind'], string>> = { lot: '/lots', jar: '/stores', recipe: '/recipes', colourway: '/colourways' };
+const PATHS: Readonly<Record<SearchHit['kind'], string>> = { lot: '/lots', jar: '/stores', recipe: '/recipes', colourway: '/colourways', vessel: '/studio' };
 
 /** Finds lots, jars, recipes and colourways by name, number or tag. */
 @Component({
@@ -61,6 +61,6 @@ export class SearchBox {
 
   protected go(hit: SearchHit): void {
     this.closed.emit();
-    void this.router.navigate([PATHS[hit.kind], hit.id]);
+    void this.router.navigate(hit.kind === 'vessel' ? [PATHS.vessel] : [PATHS[hit.kind], hit.id]);
   }
 }

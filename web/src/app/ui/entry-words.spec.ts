@@ -4,7 +4,7 @@ import { entryWords } from './entry-words';
 import { LOT_STATE_WORDS, lotStateClass } from './lot-states';
 
 const lot = { plan: { materials: [{ materialId: 'weld', name: 'Weld' }] }, jars: [{ id: 'j', tag: 'WEL-2' }] } as unknown as LotDetail;
-const entry = (kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: 'e', stepIndex: 0, kind, at: '', recordedAt: '', by: { id: 'p', name: 'Ada' }, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
+const entry = (kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: 'e', stepIndex: 0, kind, at: '', recordedAt: '', by: { id: 'p', name: 'Ada' }, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, photos: [], ...rest });
 
 describe('entryWords', () => {
   it.each<[RunEntryView, string]>([

@@ -1,0 +1,154 @@
+import type { LotDetail, Tag } from '@vestigia/contract';
+import type { PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
+import { ZONE_WORDS, formatAmount, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
+import type { Pdf } from './sheet';
+import { MM, box, drawQr, finishPdf, line, openPdf, words } from './sheet';
+
+const MARGIN = 12 * MM;
+const MOST_MARKS = 60;
+
+export interface CardInput {
+  readonly lot: LotDetail;
+  readonly placed: PlacedPlan | null;
+  /** The lot's own code, where it was given one. */
+  readonly tag: Tag | undefined;
+  readonly paper: 'A4' | 'Letter';
+}
+
+/** The bench card: the lot as scaled, with boxes to write in by hand, marks of the pieces, and where the colour goes. */
+export function printCard({ lot, placed, tag, paper }: CardInput): Promise<Uint8Array> {
+  const pdf = openPdf(`${lot.summary.tag} ${lot.summary.colourway.name}`, paper === 'A4' ? 'A4' : 'LETTER', MARGIN);
+  const card = new Card(pdf, lot);
+  card.head(tag);
+  for (const step of lot.plan.steps) card.step(step);
+  if (placed) card.placed(placed);
+  card.marks();
+  card.feet();
+  return finishPdf(pdf);
+}
+
+class Card {
+  private y = MARGIN;
+  private readonly width: number;
+
+  constructor(private readonly pdf: Pdf, private readonly lot: LotDetail) {
+    this.width = pdf.page.width - 2 * MARGIN;
+  }
+
+  private room(height: number): void {
+    if (this.y + height <= this.pdf.page.height - MARGIN - 14) return;
+    this.pdf.addPage();
+    this.y = MARGIN;
+  }
+
+  head(tag: Tag | undefined): void {
+    const { summary, plan, recipe, base, water, note } = this.lot;
+    const qr = 24 * MM;
+    line(this.pdf, `${summary.tag} · ${summary.colourway.name}`, MARGIN, this.y, this.width - qr - 8, { bold: true, size: 20 });
+    const facts = [
+      `${recipe.name}, version ${recipe.number} · ${plan.pieces} pieces · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
+      `${plan.groups.length > 1 ? plan.groups.map((g) => `${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
+      plan.batches.map((b) => `batch ${b.number}: ${b.pieces} pieces in ${b.vesselName}, ${litres(b.liquor.value)}`).join(' · '),
+      ...(note === '' ? [] : [note]),
+    ];
+    let y = this.y + 26;
+    for (const fact of facts) y = words(this.pdf, fact, MARGIN, y, this.width - qr - 8) + 1;
+    drawQr(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y - 4, qr);
+    line(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y + qr - 6, qr, { bold: true, size: 9, align: 'center' });
+    this.y = Math.max(y, this.y + qr + 6) + 2;
+    for (const [i, label] of ['dyed on', 'by', 'water, pH'].entries()) box(this.pdf, label, MARGIN + (i * this.width) / 3, this.y, this.width / 3 - 4);
+    this.y += 26;
+  }
+
+  step(step: PlannedStep): void {
+    const heat = [sayCourse(step) || (step.temperatureC === undefined ? '' : `${step.temperatureC} °C`), sayMinutes(step.durationMin), step.ceilingC === undefined ? '' : `never above ${step.ceilingC} °C`, step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : ''].filter((w) => w !== '').join(' · ');
+    const baths = step.baths.map((b) => `${b.vesselName} ${litres(b.liquor.value)}, batch ${b.batches.join(' + ')}`).join(' · ');
+    const text = [step.instruction, step.forWhom, baths, step.lookFor === '' ? '' : `Look for: ${step.lookFor}`, ...step.cautions].filter((w) => w !== '').join('  ');
+    const textHeight = this.pdf.font('plain').fontSize(8.5).heightOfString(text, { width: this.width });
+    this.room(16 + textHeight + 26 + step.weighings.length * 21 + 8);
+    this.pdf.lineWidth(1.4).moveTo(MARGIN, this.y).lineTo(MARGIN + this.width, this.y).stroke('black');
+    line(this.pdf, `${step.index + 1}  ${step.title}`, MARGIN, this.y + 3, this.width * 0.55, { bold: true, size: 12 });
+    line(this.pdf, heat, MARGIN + this.width * 0.45, this.y + 5, this.width * 0.55, { size: 9.5, align: 'right' });
+    this.y = words(this.pdf, text, MARGIN, this.y + 19, this.width, { size: 8.5 }) + 3;
+    for (const weighing of step.weighings) this.weighing(weighing);
+    const boxes = ['begun at', 'finished at', 'hottest, °C', 'pH', 'what you saw'] as const;
+    const shares = [0.13, 0.13, 0.13, 0.1, 0.51];
+    let x = MARGIN;
+    for (const [i, label] of boxes.entries()) {
+      const w = this.width * (shares[i] ?? 0.1);
+      box(this.pdf, label, x, this.y, w - 4, 22);
+      x += w;
+    }
+    this.y += 30;
+  }
+
+  private weighing(weighing: PlannedWeighing): void {
+    const jars = weighing.picks.map((p) => `${formatAmount(p.amount, weighing.measure)} from ${this.lot.jars.find((j) => j.id === p.stockLotId)?.tag ?? 'no jar on the shelf'}`).join(', ');
+    line(this.pdf, `${weighing.materialName}, batch ${weighing.forBatches.join(' + ')}`, MARGIN, this.y + 5, this.width * 0.3);
+    line(this.pdf, formatAmount(Math.round(weighing.target.value * smallestIn(weighing.measure)), weighing.measure), MARGIN + this.width * 0.3, this.y + 3, this.width * 0.15, { bold: true, size: 12, align: 'right' });
+    line(this.pdf, jars, MARGIN + this.width * 0.47, this.y + 5, this.width * 0.27, { size: 8.5 });
+    box(this.pdf, 'weighed', MARGIN + this.width * 0.75, this.y, this.width * 0.13 - 4);
+    box(this.pdf, 'jar', MARGIN + this.width * 0.88, this.y, this.width * 0.12 - 4);
+    this.y += 21;
+  }
+
+  /** The zones of one piece, over a scale of centimetres; each way has its own hatching. */
+  placed(plan: PlacedPlan): void {
+    const { zones } = layOutPlaced(plan, 1);
+    this.room(70 + zones.length * 11);
+    line(this.pdf, `Where the colour goes: ${plan.piece}, ${plan.lengthCm} cm`, MARGIN, this.y, this.width, { bold: true, size: 11 });
+    this.y += 18;
+    const per = this.width / plan.lengthCm;
+    this.pdf.lineWidth(0.8).rect(MARGIN, this.y, this.width, 24).stroke('black');
+    for (const [i, zone] of zones.entries()) {
+      const [from, to] = [MARGIN + zone.fromCm * per, MARGIN + zone.toCm * per];
+      this.pdf.rect(from, this.y, Math.max(1, to - from), 24).stroke('black').save().rect(from, this.y, Math.max(1, to - from), 24).clip();
+      for (let x = from - 24; x < to; x += 4 + (i % 3) * 3) this.pdf.moveTo(x, this.y + (i % 2 === 0 ? 24 : 0)).lineTo(x + 24, this.y + (i % 2 === 0 ? 0 : 24));
+      this.pdf.lineWidth(0.4).stroke('black').restore();
+      for (const point of zone.pointsCm) this.pdf.lineWidth(1.6).moveTo(MARGIN + point * per, this.y - 4).lineTo(MARGIN + point * per, this.y + 28).stroke('black');
+    }
+    this.y += 32;
+    for (const zone of zones) {
+      line(this.pdf, `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_WORDS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`, MARGIN, this.y, this.width, { size: 9 });
+      this.y += 11;
+    }
+    this.y += 8;
+  }
+
+  /** The knots each piece wears, so that they can be told apart after the pot. */
+  marks(): void {
+    const pieces = Math.min(MOST_MARKS, this.lot.plan.pieces);
+    const across = 5;
+    this.room(24 + Math.ceil(Math.min(pieces, 10) / across) * 15);
+    line(this.pdf, 'Marks of the pieces: knots in an undyed cord, read from the loop', MARGIN, this.y, this.width, { bold: true, size: 11 });
+    this.y += 17;
+    for (let i = 0; i < pieces; i += 1) {
+      if (i % across === 0 && i > 0) {
+        this.y += 15;
+        this.room(15);
+      }
+      const x = MARGIN + (i % across) * (this.width / across);
+      line(this.pdf, String(i + 1), x, this.y, 16, { bold: true });
+      this.pdf.lineWidth(1).circle(x + 22, this.y + 6, 3.5).stroke('black').moveTo(x + 25.5, this.y + 6).lineTo(x + this.width / across - 14, this.y + 6).stroke('black');
+      let at = x + 34;
+      for (const knots of knotTag(i + 1)) {
+        for (let k = 0; k < knots; k += 1, at += 5) this.pdf.ellipse(at, this.y + 6, 2, 3.4).fill('black');
+        at += 12;
+      }
+    }
+    this.y += 20;
+    if (this.lot.plan.pieces > MOST_MARKS) line(this.pdf, `and so on to ${this.lot.plan.pieces}`, MARGIN, this.y, this.width);
+  }
+
+  feet(): void {
+    const { start, count } = this.pdf.bufferedPageRange();
+    for (let i = start; i < start + count; i += 1) {
+      this.pdf.switchToPage(i);
+      // Text in the bottom margin would open a page of its own.
+      this.pdf.page.margins.bottom = 0;
+      line(this.pdf, `${this.lot.summary.tag} · page ${i - start + 1} of ${count} · Gloves and mask with powders; the supplier’s safety data sheet and your local rules decide. Never for food again.`, MARGIN, this.pdf.page.height - MARGIN + 2, this.width, { size: 7 });
+    }
+  }
+}
+
+const litres = (ml: number): string => `${Math.round(ml / 100) / 10} l`;

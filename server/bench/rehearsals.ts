@@ -1,0 +1,162 @@
+import type { InstrumentOrder, LotDetail, Person, Rehearsal, RunEntryView, TouchResult } from '@vestigia/contract';
+import type { PlannedStep } from '@vestigia/core';
+import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry, takesPieces } from '@vestigia/core';
+import type { Context } from '../context';
+import type { Db } from '../db/database';
+import { Workbench } from '../devices/workbench';
+import { foldProgress } from '../lots/lot-progress';
+import { readLot } from '../lots/lots-store';
+import { Refusal, notFound } from '../problem';
+import type { StudioRoom } from '../studio/room';
+import { readRoom } from '../studio/room';
+import { readAround } from './bench-store';
+import { potCardFor } from './pot-card';
+import type { Touches } from './touches';
+import { tell, timed } from './touches';
+
+/** A rehearsal nobody touched for this long is cleared away. */
+const FORGOTTEN_MS = 4 * 3_600_000;
+const MOST_AT_ONCE = 8;
+
+interface Open {
+  readonly id: string;
+  readonly person: Person;
+  readonly speed: number;
+  readonly lot: LotDetail;
+  readonly room: StudioRoom;
+  readonly startedMs: number;
+  readonly bench: Workbench;
+  readonly entries: RunEntryView[];
+  touchedMs: number;
+}
+
+/**
+ * Runs of lots against simulated pots, on clocks that may run up to 120 times as fast. They live in memory only: there is no way
+ * from here into the ledger or a lot's record, because nothing here writes to the database.
+ */
+export class Rehearsals {
+  private readonly open = new Map<string, Open>();
+
+  constructor(private readonly context: Context) {}
+
+  async start(db: Db, { id, lotId, speed }: { id: string; lotId: string; speed: number }, person: Person): Promise<Rehearsal> {
+    this.clearForgotten();
+    const known = this.open.get(id);
+    if (known) return this.tell(db, known);
+    if (this.open.size >= MOST_AT_ONCE) throw new Refusal('refused', `${MOST_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
+    const room = await readRoom(db);
+    const startedMs = this.realMs();
+    const bench = new Workbench(() => startedMs + (this.realMs() - startedMs) * speed, { name: room.balance.name, capacityG: room.balance.capacityG, resolutionG: room.balance.resolutionG });
+    const open: Open = { id, person, speed, lot: await readLot(db, lotId), room, startedMs, bench, entries: [], touchedMs: startedMs };
+    this.open.set(id, open);
+    return this.tell(db, open);
+  }
+
+  async read(db: Db, id: string): Promise<Rehearsal> {
+    return this.tell(db, this.find(id));
+  }
+
+  /** Touches of a rehearsal, ruled by as those of a run are; the pots follow. */
+  touch(id: string, brought: Touches, person: Person): { results: TouchResult[] } {
+    const open = this.find(id);
+    return { results: brought.map((t) => this.take(open, t, person)) };
+  }
+
+  order(id: string, order: InstrumentOrder): void {
+    const { bench, lot, room } = this.find(id);
+    if (order.do !== 'hang') bench.obey(order);
+    else bench.hang(order.lotId === null ? undefined : { lotId: lot.summary.id, stepIndex: order.stepIndex ?? 0 }, potCardFor(lot, order.stepIndex ?? 0, room));
+  }
+
+  bench(id: string): Workbench {
+    return this.find(id).bench;
+  }
+
+  end(id: string): void {
+    this.find(id).bench.close();
+    this.open.delete(id);
+  }
+
+  close(): void {
+    for (const { bench } of this.open.values()) bench.close();
+    this.open.clear();
+  }
+
+  private realMs(): number {
+    return this.context.clock().getTime();
+  }
+
+  private nowMs({ startedMs, speed }: Open): number {
+    return startedMs + (this.realMs() - startedMs) * speed;
+  }
+
+  private find(id: string): Open {
+    const open = this.open.get(id);
+    if (!open) throw new Refusal('notFound', 'That rehearsal is over. Start another from the lot.');
+    open.touchedMs = this.realMs();
+    return open;
+  }
+
+  private take(open: Open, touch: Touches[number], person: Person): TouchResult {
+    const { lot, entries } = open;
+    const { entry } = touch;
+    if (entries.some((e) => e.id === entry.id)) return tell(undefined, entry.id);
+    const nowMs = this.nowMs(open);
+    // A touch that waited did so while the rehearsal's clock ran on at its own pace.
+    const { atMs } = timed({ ...touch, ageMs: touch.ageMs * open.speed }, nowMs);
+    const ruling = ruleOnEntry({ plan: lot.plan, entries, lotAt: lot.summary.at, nowMs }, entry, atMs);
+    if (!ruling.ok) return tell({ id: entry.id, ok: false, refusal: ruling.refusal }, entry.id);
+    const wrong = entry.kind === 'weigh' ? wrongJar(lot, ruling.step, entry.weighing) : undefined;
+    if (wrong) return { id: entry.id, ok: false, reason: 'wrongJar', sentence: wrong };
+    const at = new Date(Math.max(atMs, open.startedMs)).toISOString();
+    const { id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing } = entry;
+    const kept = weighing === null ? null : { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount: ruling.amount };
+    entries.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing: kept, at, recordedAt: new Date(nowMs).toISOString(), by: { id: person.id, name: person.name }, photos: [] });
+    if (kind === 'start' && replacesId === null) this.begin(open, ruling.step);
+    return tell(undefined, id);
+  }
+
+  /** A step with a bath fills a pot, unless the one before goes on in it; fibre goes in where the step takes it. */
+  private begin({ bench, lot, room }: Open, step: PlannedStep): void {
+    if (!step.usesBath) return;
+    const lotId = lot.summary.id;
+    const earlier = step.after.map((i) => lot.plan.steps[i]).find((s) => s?.usesBath && s.baths[0]?.vesselId === step.baths[0]?.vesselId && !takesPieces({ kind: s.kind === 'fibre' ? 'intake' : s.kind }));
+    const card = potCardFor(lot, step.index, room);
+    if (!earlier || !bench.pot(lotId)) bench.refill(lotId, card);
+    bench.hang({ lotId, stepIndex: step.index }, card);
+    if (takesPieces({ kind: step.kind === 'fibre' ? 'intake' : step.kind })) bench.pot(lotId)?.enterFibre();
+  }
+
+  private async tell(db: Db, open: Open): Promise<Rehearsal> {
+    const nowMs = this.nowMs(open);
+    const now = new Date(nowMs);
+    const lot = rehearsed(open);
+    return { id: open.id, speed: open.speed, startedAt: new Date(open.startedMs).toISOString(), now: now.toISOString(), bench: { ...(await readAround(db, open.person.id, this.context.clock())), now: now.toISOString(), lots: [lot], waiting: [] } };
+  }
+
+  private clearForgotten(): void {
+    for (const [id, { touchedMs, bench }] of this.open) {
+      if (this.realMs() - touchedMs < FORGOTTEN_MS) continue;
+      bench.close();
+      this.open.delete(id);
+    }
+  }
+}
+
+/** The lot with its run replaced by the rehearsed one: nothing of the real run shows. */
+function rehearsed({ lot, entries }: Open): LotDetail {
+  const progress = foldProgress({ lot: { id: lot.summary.id, at: lot.summary.at, plan: lot.plan }, master: lot.summary.master, entries, readings: [], verdicts: [] });
+  const tagOf = (jar: string): string => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar';
+  const over = foldRun(entries, lot.plan.steps.length).every(isOver);
+  return {
+    ...lot, entries, readings: [], verdicts: [], deviations: findRunDeviations(lot.plan, entries, tagOf),
+    summary: { ...lot.summary, state: over ? 'toJudge' : progress.state, stations: progress.stations, next: progress.next ?? null, result: null, deltaE: null },
+  };
+}
+
+function wrongJar(lot: LotDetail, step: PlannedStep, weighing: { batch: number; materialId: string; stockLotId: string } | null): string | undefined {
+  if (!weighing) throw notFound('weighing');
+  const jar = lot.jars.find((j) => j.id === weighing.stockLotId);
+  if (jar?.materialId === weighing.materialId) return undefined;
+  return `Wrong jar: ${jar?.tag ?? 'that one'} does not hold ${plannedWeighing(step, weighing)?.materialName ?? 'what is wanted'}. Put it back and take one that does.`;
+}

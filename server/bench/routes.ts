@@ -1,0 +1,123 @@
+import type { InstrumentOrder } from '@vestigia/contract';
+import { api } from '@vestigia/contract';
+import { eq } from 'drizzle-orm';
+import type { Router } from 'express';
+import { z } from 'zod';
+import type { Context } from '../context';
+import type { Db } from '../db/database';
+import { recipeVersions, tags } from '../db/schema';
+import type { Heard } from '../devices/workbench';
+import type { Routes } from '../http/routes';
+import type { Writer } from '../http/write';
+import { readLot } from '../lots/lots-store';
+import { keepReadings, readProbe } from '../lots/probe-log';
+import { Refusal } from '../problem';
+import { attach } from '../stores/materials-store';
+import { putAwayCaution, readBench, rememberContainer } from './bench-store';
+import { HouseBench, listInstruments } from './house-bench';
+import { printCard } from './print/bench-card';
+import { printTags } from './print/tag-sheet';
+import { Rehearsals } from './rehearsals';
+import { giveTags, readTag, readTags } from './tags';
+import { takeTouches } from './touches';
+
+const USUAL_POINTS = 2000;
+const HEARTBEAT_MS = 20_000;
+const LONGEST_CODE_LIST = 400;
+
+export function benchRoutes(routes: Routes, context: Context, writer: Writer, router: Router): void {
+  const house = new HouseBench(context, writer);
+  const rehearsals = new Rehearsals(context);
+  context.atClose.push(async () => {
+    await house.keep();
+    house.close();
+    rehearsals.close();
+  });
+
+  routes.reads(api.bench, ({ db, now, person, query }) => readBench(db, { personId: person.id, now, lotId: query.lot }));
+  routes.writes(api.touches, ['lots', 'stores'], async ({ db, body, now, person }) => {
+    if (body.touches.some((t) => t.entry.kind === 'finish')) await house.keepWithin(db, now);
+    return takeTouches(db, body.touches, { now, byId: person.id });
+  });
+  routes.writes(api.putAwayCaution, [], async ({ db, body, now, person }) => {
+    await putAwayCaution(db, person.id, body.words, now);
+    return { id: body.id };
+  });
+  routes.writes(api.addContainer, ['lots'], ({ db, body }) => rememberContainer(db, body));
+  routes.reads(api.probeLog, async ({ db, id, query }) => {
+    const { log, simulated } = await readProbe(db, id, query.step);
+    return { simulated, count: log.length, points: log.sampled(query.most ?? USUAL_POINTS).map(([ms, c]) => [ms, Math.round(c * 100) / 100] as [number, number]) };
+  });
+  routes.writes(api.recordProbe, [], async ({ db, id, body, now }) => {
+    const lot = await readLot(db, id);
+    if (!lot.plan.steps[body.stepIndex]) throw new Refusal('notFound', 'This lot has no such step.');
+    await keepReadings(db, { id: body.id, lotId: id, stepIndex: body.stepIndex, simulated: false }, body.points.map(([ageMs, c]) => [now.getTime() - ageMs, c] as const), now);
+    return { id: body.id };
+  });
+  routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, now, person }) => {
+    const lot = await readLot(db, id);
+    if (!lot.entries.some((e) => e.id === query.entry)) throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
+    return attach(db, { runEntryId: query.entry }, { id: query.id, name: query.name, file }, { now, byId: person.id });
+  });
+
+  routes.reads(api.instruments, () => house.list());
+  routes.reads(api.instrumentOrder, async ({ body }) => {
+    const order: InstrumentOrder = body;
+    if (body.rehearsalId !== null) rehearsals.order(body.rehearsalId, order);
+    else await house.order(order);
+    return { ok: true as const };
+  });
+  listenRoute(router, house, rehearsals);
+
+  routes.reads(api.startRehearsal, ({ db, body, person }) => rehearsals.start(db, body, person));
+  routes.reads(api.rehearsal, ({ db, id }) => rehearsals.read(db, id));
+  routes.reads(api.rehearse, ({ id, body, person }) => Promise.resolve(rehearsals.touch(id, body.touches, person)));
+  routes.reads(api.endRehearsal, ({ id }) => {
+    rehearsals.end(id);
+    return Promise.resolve({ ok: true as const });
+  });
+
+  routes.writes(api.giveTags, [], ({ db, body, now }) => giveTags(db, body.tags, now));
+  routes.reads(api.readTag, ({ db, query }) => readTag(db, query.code));
+  routes.reads(api.tagSheet, async ({ db, query }) => ({ name: 'tags.pdf', type: 'application/pdf', content: await printTags(await readTags(db, codesIn(query.codes)), query.size) }));
+  routes.reads(api.benchCard, async ({ db, id, query }) => {
+    const lot = await readLot(db, id);
+    const [version] = await db.select({ body: recipeVersions.body }).from(recipeVersions).where(eq(recipeVersions.id, lot.recipe.versionId));
+    return { name: `${lot.summary.tag} card.pdf`, type: 'application/pdf', content: await printCard({ lot, placed: version?.body.placed ?? null, tag: await lotCode(db, id), paper: query.paper }) };
+  });
+}
+
+function codesIn(text: string): string[] {
+  const codes = text.split(',').map((c) => c.trim()).filter((c) => c !== '');
+  if (codes.length === 0 || codes.length > LONGEST_CODE_LIST) throw new Refusal('invalid', 'Choose which tags to print.');
+  return codes;
+}
+
+async function lotCode(db: Db, lotId: string) {
+  const its = (await db.select().from(tags).where(eq(tags.lotId, lotId))).find((t) => t.kind === 'lot');
+  return its ? (await giveTags(db, [its], new Date(its.at)))[0] : undefined;
+}
+
+/** Readings as they come, on a line of their own: server-sent events, one an instrument's word. */
+function listenRoute(router: Router, house: HouseBench, rehearsals: Rehearsals): void {
+  router.get('/api/instruments/live', (req, res, next) => {
+    void (async () => {
+      if (!req.session.person) throw new Refusal('notSignedIn', 'Come in first.');
+      const rehearsalId = req.query['rehearsal'];
+      const send = ({ kind, atMs, message }: Heard): void => {
+        // A browser that doesn't keep up misses readings, not the newest one's turn.
+        if (!res.writableNeedDrain) res.write(`data: ${JSON.stringify([kind, atMs, message])}\n\n`);
+      };
+      const asked = rehearsalId === undefined ? undefined : z.uuid().safeParse(rehearsalId).data;
+      const bench = rehearsalId === undefined ? await house.open() : rehearsals.bench(asked ?? '');
+      res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' });
+      res.write(`retry: 1000\nevent: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`);
+      const stop = bench.listen(send);
+      const heartbeat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
+      req.on('close', () => {
+        clearInterval(heartbeat);
+        stop();
+      });
+    })().catch(next);
+  });
+}

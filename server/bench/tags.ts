@@ -1,0 +1,70 @@
+import type { Tag, TagOf } from '@vestigia/contract';
+import type { TagKind } from '@vestigia/core';
+import { knotTag, readTagCode, sayKnotTag, writeTagCode } from '@vestigia/core';
+import { and, eq, inArray, isNull } from 'drizzle-orm';
+import type { AnyPgColumn } from 'drizzle-orm/pg-core';
+import type { Db } from '../db/database';
+import { colourways, lots, materials, stockLots, tags, vessels } from '../db/schema';
+import { lotTag } from '../lot-tag';
+import { Refusal } from '../problem';
+
+type Row = typeof tags.$inferSelect;
+type Of = Pick<Row, 'kind' | 'jarId' | 'vesselId' | 'lotId' | 'number' | 'stepIndex'>;
+
+/** Gives each thing its code; one that has a code already keeps it. */
+export async function giveTags(db: Db, wanted: readonly TagOf[], now: Date): Promise<Tag[]> {
+  const rows: Row[] = [];
+  for (const { kind, jarId = null, vesselId = null, lotId = null, number = null, stepIndex = null } of wanted) {
+    const of: Of = { kind, jarId, vesselId, lotId, number, stepIndex };
+    checkWhole(of);
+    const same = (column: AnyPgColumn, value: string | number | null) => (value === null ? isNull(column) : eq(column, value));
+    const [known] = await db.select().from(tags).where(and(eq(tags.kind, kind), same(tags.jarId, jarId), same(tags.vesselId, vesselId), same(tags.lotId, lotId), same(tags.number, number), same(tags.stepIndex, stepIndex)));
+    const row = known ?? (await db.insert(tags).values({ ...of, at: now.toISOString() }).returning())[0];
+    if (row) rows.push(row);
+  }
+  return sayTags(db, rows);
+}
+
+function checkWhole({ kind, jarId, vesselId, lotId, number }: Of): void {
+  const whole: Record<TagKind, boolean> = { jar: jarId !== null, vessel: vesselId !== null, lot: lotId !== null, piece: lotId !== null && number !== null, bath: lotId !== null };
+  if (!whole[kind]) throw new Refusal('refused', 'Say what the tag is for: which jar, pot, lot, piece or bath.');
+}
+
+/** What a code stands for. A mistyped one is told apart from one that was never given out. */
+export async function readTag(db: Db, code: string): Promise<Tag> {
+  const reading = readTagCode(code);
+  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: reading.code });
+  const [row] = await db.select().from(tags).where(and(eq(tags.seq, reading.number), eq(tags.kind, reading.kind)));
+  const [said] = row ? await sayTags(db, [row]) : [];
+  if (!said) throw new Refusal('notFound', `${reading.code} was never given out here. Is it from another studio?`);
+  return said;
+}
+
+export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]> {
+  const found: Tag[] = [];
+  for (const code of codes) found.push(await readTag(db, code));
+  return found;
+}
+
+async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
+  const ids = (of: (row: Row) => string | null): string[] => [...new Set(rows.flatMap((r) => of(r) ?? []))];
+  const [jarIds, vesselIds, lotIds] = [ids((r) => r.jarId), ids((r) => r.vesselId), ids((r) => r.lotId)];
+  const jars = jarIds.length === 0 ? [] : await db.select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place, material: materials.name }).from(stockLots).innerJoin(materials, eq(materials.id, stockLots.materialId)).where(inArray(stockLots.id, jarIds));
+  const pots = vesselIds.length === 0 ? [] : await db.select().from(vessels).where(inArray(vessels.id, vesselIds));
+  const lotRows = lotIds.length === 0 ? [] : await db.select({ id: lots.id, number: lots.number, pieces: lots.pieces, plan: lots.plan, colourway: colourways.name }).from(lots).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(inArray(lots.id, lotIds));
+  return rows.map((row): Tag => {
+    const { seq, at: _at, ...of } = row;
+    const code = writeTagCode(row.kind, seq);
+    const jar = jars.find((j) => j.id === row.jarId);
+    const pot = pots.find((p) => p.id === row.vesselId);
+    const lot = lotRows.find((l) => l.id === row.lotId);
+    const named = lot ? `${lotTag(lot.number)} ${lot.colourway}` : '';
+    switch (row.kind) {
+      case 'jar': return { ...of, code, title: jar?.tag ?? 'a jar', detail: [jar?.material, jar?.place].filter(Boolean).join(', '), path: `/stores/${row.jarId}` };
+      case 'vessel': return { ...of, code, title: pot?.name ?? 'a pot taken out of the studio', detail: pot ? `${pot.metal}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '', path: '/studio' };
+      case 'lot': return { ...of, code, title: lot ? lotTag(lot.number) : 'a lot', detail: lot ? `${lot.colourway}, ${lot.pieces} pieces` : '', path: `/bench/${row.lotId}` };
+      case 'piece': return { ...of, code, title: `${named}, piece ${row.number}`, detail: row.number !== null && row.number <= 100 ? `knots: ${sayKnotTag(knotTag(row.number))}` : '', path: `/lots/${row.lotId}` };
+      case 'bath': return { ...of, code, title: `${named}, bath`, detail: `${lot?.plan.steps[row.stepIndex ?? 0]?.title ?? ''}${row.number === null ? '' : `, batch ${row.number}`}. Never for food`, path: `/bench/${row.lotId}` };
+    }
+  });
+}
