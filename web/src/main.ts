@@ -3,6 +3,7 @@ import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } fr
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import { keepAtHand } from './app/api/keep-at-hand';
 import { routes } from './app/routes';
 import { Root } from './app/shell/root';
 
@@ -14,4 +15,4 @@ bootstrapApplication(Root, {
     provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'enabled' })),
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } },
   ],
-}).catch((error: unknown) => console.error(error));
+}).then(keepAtHand).catch((error: unknown) => console.error(error));

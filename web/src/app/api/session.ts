@@ -24,6 +24,16 @@ export class Session {
     return this.api.delete('/api/door/session').pipe(tap(() => {
       this.changes.close();
       this.person.set(null);
+      void forgetRead();
     }));
+  }
+}
+
+/** Whoever left takes what was read along: nothing of the studio stays at hand in the tablet. */
+async function forgetRead(): Promise<void> {
+  if (!('caches' in window)) return;
+  for (const name of await caches.keys()) {
+    const kept = await caches.open(name);
+    for (const request of await kept.keys()) if (new URL(request.url).pathname.startsWith('/api/')) await kept.delete(request);
   }
 }

@@ -3,17 +3,19 @@ import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } f
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { filter } from 'rxjs';
 import { LiveChanges } from '../api/live';
+import { Outbox } from '../api/outbox';
 import { Session } from '../api/session';
 import { Margin } from './margin';
 import { MarginPanel } from './margin-panel';
 import { PLACES, isTyping } from './places';
+import { PotAlarm } from './pot-alarm';
 import { PotLineStrip } from './pot-line-strip';
 import { SearchBox } from './search';
 
 /** The house: spine, sheet, margin and pot line. */
 @Component({
   selector: 'vs-shell',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, MarginPanel, PotLineStrip, SearchBox],
+  imports: [RouterOutlet, RouterLink, RouterLinkActive, MarginPanel, PotAlarm, PotLineStrip, SearchBox],
   template: `
     <a class="skip" href="#sheet" (click)="skip($event)">To the sheet</a>
     <nav class="spine" aria-label="Places">
@@ -32,7 +34,10 @@ import { SearchBox } from './search';
     </nav>
     <div class="middle">
       @if (searching()) { <vs-search (closed)="closeSearch()" /> }
-      @if (!changes.connected()) { <p class="lost" role="status">The server can’t be reached just now. What you see may be old; nothing new is recorded until it is back.</p> }
+      @if (!changes.connected()) { <p class="lost" role="status">The server can’t be reached just now. What you see may be old. Touches at the bench are kept in this tablet and sent when it is back; nothing else is recorded until then.</p> }
+      @if (outbox.waiting().length > 0 && !outbox.reached()) { <p class="lost" role="status">{{ outbox.waiting().length }} {{ outbox.waiting().length === 1 ? 'touch waits' : 'touches wait' }} in this tablet.</p> }
+      @if (outbox.ofOthers() > 0) { <p class="lost" role="status">{{ outbox.ofOthers() }} touches here are somebody else’s: they are sent when that person comes in on this tablet.</p> }
+      @for (t of outbox.refused(); track t.key) { <p class="lost" role="alert">Not recorded: {{ t.refused }} <button class="plain" type="button" (click)="outbox.forget(t.key)">I have read it</button></p> }
       @if (help()) {
         <section class="help" aria-label="Keys">
           <h2>Keys</h2>
@@ -50,7 +55,8 @@ import { SearchBox } from './search';
         <aside aria-label="Working, cautions and history"><vs-margin /></aside>
       </div>
     </div>
-    <vs-pot-line />`,
+    <vs-pot-line />
+    <vs-pot-alarm />`,
   styleUrl: './shell.scss',
   host: { '(document:keydown)': 'onKey($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -58,6 +64,7 @@ import { SearchBox } from './search';
 export class Shell {
   protected readonly session = inject(Session);
   protected readonly changes = inject(LiveChanges);
+  protected readonly outbox = inject(Outbox);
   private readonly router = inject(Router);
   private readonly margin = inject(Margin);
   private readonly injector = inject(Injector);

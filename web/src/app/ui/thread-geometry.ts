@@ -51,7 +51,7 @@ export function layThread(stations: readonly Station[], batches: number, { width
   const parts: StrandPart[] = [];
   stations.forEach((to, i) => {
     const from = i === 0 ? to : (stations[i - 1] as Station);
-    const solid = to.state === 'done' || to.state === 'running';
+    const solid = to.state === 'done' || to.state === 'running' || to.state === 'paused';
     const dyed = firstDyed >= 0 && i >= firstDyed;
     const count = apart(from) || apart(to) ? strands : 1;
     for (let strand = 0; strand < count; strand += 1) {

@@ -4,7 +4,7 @@ import { describeColour, screenColour } from '@vestigia/core';
 import { layThread } from './thread-geometry';
 
 const CROWDED_FROM = 13;
-const STATE_WORDS: Readonly<Record<Station['state'], string>> = { waiting: 'to come', running: 'now', done: 'done', skipped: 'skipped' };
+const STATE_WORDS: Readonly<Record<Station['state'], string>> = { waiting: 'to come', running: 'now', paused: 'paused', done: 'done', skipped: 'skipped' };
 
 /** A lot as one strand through its stations, in its real colours: solid where done, open where planned, knotted where someone deviated. */
 @Component({

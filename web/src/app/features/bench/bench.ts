@@ -1,252 +1,264 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, linkedSignal, signal, viewChild } from '@angular/core';
-import { FormsModule } from '@angular/forms';
-import { MatFormFieldModule } from '@angular/material/form-field';
-import { MatInputModule } from '@angular/material/input';
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, linkedSignal, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { LotDetail, NewRunEntry, RunEntryView } from '@vestigia/contract';
-import { formatAmount, readAmount, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
+import type { LotDetail } from '@vestigia/contract';
+import type { BenchAct, RunEntryKind } from '@vestigia/core';
+import { minutesInWork, stepState } from '@vestigia/core';
+import { of } from 'rxjs';
+import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
-import { doing } from '../../api/doing';
+import { Instruments } from '../../api/instruments';
 import { live } from '../../api/live';
+import { Outbox } from '../../api/outbox';
 import { Margin } from '../../shell/margin';
 import { isTyping } from '../../shell/places';
-import { entryWords } from '../../ui/entry-words';
+import { Alarms } from '../../ui/alarms';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
-import { StepBaths } from '../../ui/step-baths';
 import { Thread } from '../../ui/thread';
-import { When } from '../../ui/when';
-import { entry, nextAct } from './next-act';
+import { ActRun } from './act-run';
+import { ActWeigh } from './act-weigh';
+import { BathPanel } from './bath-panel';
+import type { Said } from './bench-state';
+import { BenchState } from './bench-state';
+import { clockWords } from './clock-words';
+import { Hands } from './hands';
+import { HeatWatch, watchStep } from './heat-watch';
+import { PhPanel } from './ph-panel';
+import { ProbeReadings } from './probe-readings';
+import { SamplePanel } from './sample-panel';
+import type { Panel, SaidOf } from './said-panel';
+import { SaidPanel } from './said-panel';
+import { WrittenDown } from './written-down';
 
-const TICK_MS = 1000;
-type Aside = 'note' | 'temperature' | 'skip';
+const READ_REHEARSAL_MS = 4000;
+const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
 
-/** The dye day, one thing at a time, to be read at two metres. Space or Enter does the one thing. */
+/** The dye day, one thing at a time over all lots in work, to be read at two metres. Space or Enter does the one thing. */
 @Component({
   selector: 'vs-bench',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StepBaths, Thread, When],
+  imports: [RouterLink, RefusalNote, Thread, ActRun, ActWeigh, BathPanel, Hands, HeatWatch, PhPanel, SamplePanel, SaidPanel, WrittenDown],
+  providers: [BenchState, Instruments, ProbeReadings],
   template: `
-    <vs-refusal [problem]="lot.problem()" />
-    @if (lot.value(); as l) {
-      <p class="where"><a [routerLink]="['/lots', l.summary.id]"><strong>{{ l.summary.tag }}</strong></a> {{ l.summary.colourway.name }} · {{ l.summary.pieces }} pieces</p>
-      <vs-thread [stations]="l.summary.stations" [undyed]="l.summary.undyed" [master]="l.summary.master" [result]="l.summary.result" [batches]="l.plan.batches.length" />
+    <vs-refusal [problem]="problem()" />
+    @if (rehearsing(); as speed) { <p class="rehearsing" role="status"><strong>Rehearsal</strong> at {{ speed }}×: nothing here is recorded and no stock moves. <a [routerLink]="['/lots', lot()?.summary?.id]">End it</a></p> }
+    @if (state.around()) {
+      @if (lot(); as l) {
+        <p class="where"><a [routerLink]="['/lots', l.summary.id]"><strong>{{ l.summary.tag }}</strong></a> {{ l.summary.colourway.name }} · {{ l.summary.pieces }} pieces @if (others().length > 0 && !id()) { <span class="soft">· {{ lotsInWork() }} lots in work</span> }</p>
+        <vs-thread [stations]="l.summary.stations" [undyed]="l.summary.undyed" [master]="l.summary.master" [result]="l.summary.result" [batches]="l.plan.batches.length" />
+      }
       <section class="one" aria-live="polite">
-        @switch (act()?.kind) {
-          @case ('begin') {
-            @if (beginning(); as a) {
-              <p class="place">Step {{ a.step.index + 1 }} of {{ l.plan.steps.length }}</p>
-              <h1>{{ a.step.title }}</h1>
-              <p class="figures">@if (a.step.temperatureC !== undefined) { <span>{{ a.step.temperatureC }} °C</span> } <span>{{ minutes(a.step.durationMin) }}</span></p>
-              <p class="say">{{ a.step.instruction }}</p>
-              @if (a.step.forWhom) { <p class="say"><strong>{{ a.step.forWhom }}</strong></p> }
-              @if (course(a.step); as c) { <p class="say">{{ c }}</p> }
-              @if (a.step.baths.length > 0) { <vs-step-baths [baths]="a.step.baths" /> } @else if (a.step.usesBath) { @for (b of l.plan.batches; track b.number) { <p>{{ b.vesselName }}: {{ litres(b.liquor.value) }} of liquor, {{ b.pieces }} pieces</p> } }
-              <button #main class="act main bench" type="button" [disabled]="doingIt.busy()" (click)="record('start')">Begin</button>
-            }
-          }
-          @case ('weigh') {
-            @if (weighing(); as a) {
-              <p class="place">{{ a.step.title }} · {{ batchWords(a.weighing.forBatches, a.weighing.batch) }}, {{ vesselFor(l, a.step, a.weighing.batch) }}</p>
-              <h1>{{ a.weighing.materialName }}</h1>
-              <p class="target">{{ amount(a.target, a.weighing.measure) }}</p>
-              <form (ngSubmit)="weigh()">
-                <div class="fields">
-                  <mat-form-field class="big"><mat-label>{{ a.weighing.measure === 'weight' ? 'What the balance shows' : 'What was measured out' }}</mat-label><input #field matInput name="shown" [(ngModel)]="shown" autocomplete="off" inputmode="text"></mat-form-field>
-                  <mat-form-field class="big"><mat-label>From jar</mat-label><select matNativeControl name="jar" [(ngModel)]="jarId">@if (jarId() === '') { <option value="">none on the shelf</option> }@for (j of jarsFor(l, a.weighing.materialId); track j.id) { <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ amount(j.onHand, j.measure) }}</option> }</select></mat-form-field>
-                </div>
-                @for (line of a.weighing.advice; track line) { <p class="say">{{ line }}</p> }
-                <p class="off">{{ offWords() }}</p>
-                <button class="act main bench" type="submit" [disabled]="doingIt.busy() || jarId() === ''">Weighed</button>
-                <button class="plain" type="button" (click)="aside.set('finishWithout')">Can’t be weighed</button>
-              </form>
-              @if (aside() === 'finishWithout') {
-                <form class="aside" (ngSubmit)="finishWithout()"><mat-form-field><mat-label>Why is it left out?</mat-label><input matInput name="text" [(ngModel)]="text"></mat-form-field><button class="act" type="submit">Finish the step without it</button> <button class="plain" type="button" (click)="aside.set('')">Back</button></form>
+        @if (act(); as a) {
+          @if (lot(); as l) {
+            @for (alarm of watch()?.alarms ?? []; track alarm.code) { <p class="alarm" [class.urgent]="alarm.urgent" role="alert">{{ alarm.sentence }}</p> }
+            @switch (a.kind) {
+              @case ('weigh') { @if (weighing(); as w) { <vs-act-weigh [act]="w" [lot]="l" /> } }
+              @case ('begin') { <vs-act-run [act]="a" [lot]="l" (putAway)="putAway($event)" /><button #main class="act main bench" type="button" (click)="say('start')">Begin</button> }
+              @case ('resume') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('resume')">Go on</button> }
+              @case ('pull') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('pull', { detail: { piece: a.piece } })">Piece {{ a.piece }} is out</button> }
+              @case ('finish') {
+                <vs-act-run [act]="a" [lot]="l" [nowC]="nowC()" />
+                @if (watch(); as w) { <vs-heat-watch [lot]="l" [step]="a.step" [watch]="w" [readings]="drawn()" [elapsedMin]="elapsed()" /> }
+                <button #main class="act main bench" type="button" (click)="say('finish')">{{ a.step.attended || a.endsMs <= state.now() ? 'Done' : 'Done early' }}</button>
               }
             }
+            <vs-refusal [problem]="refused()" />
           }
-          @case ('finish') {
-            @if (finishing(); as a) {
-              <p class="place">{{ a.step.title }}, begun {{ l.summary.next?.startedAt | when: 'clock' }}</p>
-              <h1>{{ a.step.attended ? a.step.title : leftMs() > 0 ? countdown() : 'Time is up' }}</h1>
-              <p class="figures">@if (a.step.temperatureC !== undefined) { <span>{{ a.step.temperatureC }} °C</span> } @if (a.step.ceilingC !== undefined) { <span class="soft">never above {{ a.step.ceilingC }} °C</span> } @if (lastTemperature(); as t) { <span>now {{ t }} °C</span> }</p>
-              <p class="say">{{ a.step.instruction }}</p>
-              @if (a.step.lookFor) { <p class="say"><strong>Look for:</strong> {{ a.step.lookFor }}</p> }
-              <button #main class="act main bench" type="button" [disabled]="doingIt.busy()" (click)="record('finish')">{{ a.step.attended || leftMs() <= 0 ? 'Done' : 'Done early' }}</button>
-            }
-          }
-          @case ('judge') {
-            <h1>All steps done</h1><p class="say">Read it dry, in daylight, then judge it.</p><a class="act main bench" [routerLink]="['/judge', l.summary.id]">Judge it</a>
-          }
-          @default { <h1>{{ l.summary.tag }} is closed</h1><p class="say">Its record can be read, not added to.</p><a class="act main bench" [routerLink]="['/lots', l.summary.id]">Read the record</a> }
+        } @else if (lot(); as l) {
+          @if (l.summary.state === 'toJudge' || l.summary.state === 'held') { <h1>All steps done</h1><p class="say">Read it dry, in daylight, then judge it.</p><a class="act main bench" [routerLink]="rehearsing() ? ['/lots', l.summary.id] : ['/judge', l.summary.id]">{{ rehearsing() ? 'End the rehearsal' : 'Judge it' }}</a> }
+          @else { <h1>{{ l.summary.tag }} is closed</h1><p class="say">Its record can be read, not added to.</p><a class="act main bench" [routerLink]="['/lots', l.summary.id]">Read the record</a> }
+        } @else { <h1>Bench</h1><p class="say">The bench leads lots step by step. None is in work.</p> @if (waiting().length === 0) { <a class="act main bench" routerLink="/lots/new">Start a lot</a> } }
+        @if (off(); as o) {
+          <div class="offered" role="alert"><p class="say"><strong>{{ o.off.effect }}</strong></p>
+            @for (offer of o.off.offers; track offer.key) { <p><button class="act" type="button" (click)="rescale(offer.rescale, offer.sentence)">{{ offer.sentence }}</button></p> }
+            <button class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button></div>
         }
-        <vs-refusal [problem]="doingIt.problem()" />
       </section>
       @if (act(); as a) {
-        @if (a.kind !== 'judge') {
+        @if (lot(); as l) {
           <div class="actions">
-            <button class="act" type="button" (click)="aside.set('note')">Note</button>
-            @if (a.kind !== 'begin') { <button class="act" type="button" (click)="aside.set('temperature')">Temperature</button> }
-            <button class="act" type="button" (click)="aside.set('skip')">Skip this step</button>
+            <button class="act" type="button" (click)="open('note')">Note</button>
+            <button class="act" type="button" (click)="open('otherwise')">Went otherwise</button>
+            @if (a.record.startedAt) {
+              <button class="act" type="button" (click)="open('temperature')">Temperature</button>
+              @if (a.step.usesBath) { <button class="act" type="button" (click)="open('ph')">pH</button><button class="act" type="button" (click)="open('sample')">Sample</button><button class="act" type="button" (click)="open('bath')">Bath</button> }
+              @if (a.kind !== 'resume') { <button class="act" type="button" (click)="say('pause')">Pause</button> }
+              @if (mayHang()) { <button class="act" type="button" (click)="hang()">{{ hangs() ? 'Take the probe out' : 'Hang the probe in' }}</button> }
+            }
+            <button class="act" type="button" (click)="open('more')">More …</button>
           </div>
-          @switch (aside()) {
-            @case ('note') { <form class="aside" (ngSubmit)="say()"><mat-form-field><mat-label>What you saw</mat-label><input matInput name="text" [(ngModel)]="text"></mat-form-field><button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="aside.set('')">Back</button></form> }
-            @case ('temperature') { <form class="aside" (ngSubmit)="readTemperature()"><mat-form-field><mat-label>Temperature, °C</mat-label><input matInput name="t" inputmode="decimal" [(ngModel)]="temperature"></mat-form-field><button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="aside.set('')">Back</button></form> }
-            @case ('skip') { <form class="aside" (ngSubmit)="skip()"><mat-form-field><mat-label>Why is it skipped?</mat-label><input matInput name="text" [(ngModel)]="text"></mat-form-field><button class="act" type="submit">Skip it</button> <button class="plain" type="button" (click)="aside.set('')">Back</button></form> }
+          @switch (panel()) {
+            @case ('ph') { <vs-ph-panel [act]="a" (said)="say('ph', $event)" (closed)="panel.set(undefined)" /> }
+            @case ('sample') { <vs-sample-panel [act]="a" [lot]="l" (said)="say('sample', $event)" (planned)="say('pulls', $event)" (closed)="panel.set(undefined)" /> }
+            @case ('bath') { <vs-bath-panel [act]="a" [lot]="l" (said)="say('bath', $event)" (closed)="panel.set(undefined)" /> }
+            @default { @if (panel(); as p) { <vs-said-panel [panel]="p" [act]="a" [lot]="l" (said)="sayOf($event)" (photographed)="photograph($event)" (closed)="panel.set(undefined)" /> } }
           }
         }
       }
-      <h2>Written down</h2>
-      <table class="ledger"><tbody>
-        @for (e of record10(); track e.entry.id) {
-          <tr [class.struck]="e.struck"><td class="small">{{ e.entry.at | when: 'moment' }}</td><td class="soft">{{ e.step }}</td><td>{{ e.words }}</td><td class="small">{{ e.entry.by.name }}</td><td>@if (e.correctable) { <button class="plain small" type="button" (click)="correct(e.entry)">Correct</button> }</td></tr>
-          @if (correcting()?.id === e.entry.id) {
-            <tr><td colspan="5"><form class="aside" (ngSubmit)="keepCorrection()"><mat-form-field><mat-label>{{ e.entry.kind === 'weigh' ? 'What was really weighed' : e.entry.kind === 'temperature' ? 'What it really was, °C' : 'What should stand' }}</mat-label><input matInput name="right" [(ngModel)]="right"></mat-form-field><button class="act" type="submit">Correct it</button> <button class="plain" type="button" (click)="correcting.set(undefined)">Leave it</button></form></td></tr>
-          }
-        }
-      </tbody></table>
+      @if (others().length > 0) {
+        <h2>Also at the bench</h2>
+        <div class="also">@for (o of others(); track key(o)) { <button class="act" type="button" (click)="chosen.set(key(o))"><strong>{{ tagOf(o) }}</strong> {{ o.step.title }}<span>{{ stateWords(o) }}</span></button> }</div>
+      }
+      @if (waiting().length > 0 && !id()) { <h2>Not begun</h2><div class="also">@for (w of waiting(); track w.id) { <a class="act" [routerLink]="['/bench', w.id]"><strong>{{ w.tag }}</strong> {{ w.colourway }}<span>{{ w.pieces }} pieces</span></a> }</div> }
+      <vs-hands [act]="act()" [open]="rehearsing() !== undefined" />
+      @if (lot(); as l) { <vs-written-down [lot]="l" /> }
+      <p class="small"><a routerLink="/bench/instruments">Instruments of this tablet</a> · <a routerLink="/bench/tags">Tags</a>@if (lot(); as l) { @if (!rehearsing()) { · <a [routerLink]="['/bench/card', l.summary.id]">Bench card</a> } }</p>
     }`,
   styleUrl: './bench.scss',
-  host: { '(document:keydown)': 'onKey($event)' },
+  host: { '(document:keydown)': 'onKey($event)', '[class.rehearsal]': 'rehearsing() !== undefined' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchPage {
   private readonly api = inject(ApiClient);
   private readonly margin = inject(Margin);
-  readonly id = input.required<string>();
+  private readonly outbox = inject(Outbox);
+  private readonly alarms = inject(Alarms);
+  private readonly instruments = inject(Instruments);
+  private readonly probe = inject(ProbeReadings);
+  protected readonly state = inject(BenchState);
+  /** One lot only; all in work where absent. */
+  readonly id = input<string>();
+  readonly rehearsal = input<string>();
   private readonly main = viewChild<ElementRef<HTMLButtonElement>>('main');
-  private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
-  protected readonly lot = live(['lots', 'stores'], () => this.api.get('/api/lots/{id}', { id: this.id() }), () => this.id());
-  protected readonly doingIt = doing();
-  protected readonly act = computed(() => { const l = this.lot.value(); return l ? nextAct(l) : undefined; });
-  protected readonly beginning = computed(() => { const a = this.act(); return a?.kind === 'begin' ? a : undefined; });
-  protected readonly weighing = computed(() => { const a = this.act(); return a?.kind === 'weigh' ? a : undefined; });
-  protected readonly finishing = computed(() => { const a = this.act(); return a?.kind === 'finish' ? a : undefined; });
+  private readonly weigher = viewChild(ActWeigh);
+  private readonly read = live(['lots', 'stores', 'studio'], () => (this.rehearsal() ? of(undefined) : this.api.get('/api/bench', { query: this.id() ? { lot: this.id() ?? '' } : {} })), () => `${this.id() ?? ''} ${this.rehearsal() ?? ''}`);
+  protected readonly problem = computed(() => (this.state.around() ? undefined : (this.read.problem() ?? this.state.problem())));
+  protected readonly panel = signal<Panel | undefined>(undefined);
+  protected readonly refused = signal<ShownProblem | undefined>(undefined);
+  protected readonly off = this.state.off;
 
-  protected readonly shown = signal('');
-  protected readonly jarId = linkedSignal(() => { const a = this.weighing(); return a?.pick.stockLotId ?? this.lot.value()?.jars.find((j) => j.materialId === a?.weighing.materialId && j.onHand > 0)?.id ?? ''; });
-  protected readonly aside = signal<Aside | 'finishWithout' | ''>('');
-  protected readonly text = signal('');
-  protected readonly temperature = signal('');
-  protected readonly correcting = signal<RunEntryView | undefined>(undefined);
-  protected readonly right = signal('');
-  private readonly now = signal(Date.now());
-  /** Ids of the entry being made: kept while it is tried again, so that it is recorded once. */
-  private ids = { entry: newId(), movement: newId() };
+  private readonly acts = computed(() => { const id = this.id(); return id ? this.state.acts().filter((a) => a.lotId === id) : this.state.acts(); });
+  /** Chosen by hand, until it is done. */
+  protected readonly chosen = signal<string | undefined>(undefined);
+  protected readonly act = computed(() => this.acts().find((a) => keyOf(a) === this.chosen()) ?? this.acts()[0]);
+  protected readonly weighing = computed(() => { const a = this.act(); return a?.kind === 'weigh' ? a : undefined; });
+  protected readonly others = computed(() => this.acts().filter((a) => a !== this.act()));
+  protected readonly lot = computed((): LotDetail | undefined => { const a = this.act(); return a ? this.state.lotOf(a.lotId) : this.state.lotOf(this.id() ?? '') ?? (this.rehearsal() ? this.state.lots()[0] : undefined); });
+  protected readonly lotsInWork = computed(() => this.state.lots().length);
+  protected readonly waiting = computed(() => this.state.around()?.waiting ?? []);
+  protected readonly rehearsing = computed(() => (this.rehearsal() ? this.state.speed() : undefined));
+  private readonly which = computed(() => { const a = this.act(); return a ? keyOf(a) : ''; });
+  private readonly running = computed(() => { const a = this.act(); return a?.record.startedAt === undefined ? undefined : { lotId: a.lotId, stepIndex: a.step.index, startedAt: a.record.startedAt, typed: a.record.temperatures ?? [] }; });
+  private readonly readings = computed(() => { const running = this.running(); return running ? this.probe.of(running) : { all: [], drawn: [] }; });
+  protected readonly drawn = computed(() => this.readings().drawn);
+  protected readonly watch = computed(() => { const a = this.act(); const lot = this.lot(); return a && lot && a.record.startedAt !== undefined && stepState(a.record) === 'running' ? watchStep(lot, a.step, this.readings().all, this.state.around()?.room.roomC ?? 18) : undefined; });
+  protected readonly nowC = computed(() => { const last = this.readings().all.at(-1); return last === undefined ? undefined : Math.round(last.temperatureC * 10) / 10; });
+  protected readonly elapsed = computed(() => { const a = this.act(); return a ? minutesInWork(a.record, this.state.now()) : 0; });
+  protected readonly mayHang = computed(() => !this.rehearsal() && this.act()?.step.usesBath === true && this.instruments.sourceOf('probe') !== 'hand');
+  private readonly hung = linkedSignal(() => this.instruments.list().find((i) => i.kind === 'probe')?.lotId ?? undefined);
+  protected readonly hangs = computed(() => this.hung() === this.act()?.lotId);
 
   constructor() {
-    const timer = setInterval(() => this.now.set(Date.now()), TICK_MS);
-    inject(DestroyRef).onDestroy(() => clearInterval(timer));
+    effect(() => {
+      const bench = this.read.value();
+      if (bench) this.state.take(bench);
+    });
+    effect((onCleanup) => {
+      const id = this.rehearsal();
+      this.instruments.start(id ?? null);
+      if (!id) return;
+      void this.state.readRehearsal(id);
+      const timer = setInterval(() => void this.state.readRehearsal(id), READ_REHEARSAL_MS);
+      onCleanup(() => clearInterval(timer));
+    });
+    effect(() => {
+      this.which();
+      this.panel.set(undefined);
+      this.refused.set(undefined);
+    });
     effect(() => {
       const a = this.act();
-      this.margin.notes.set(a && a.kind !== 'judge' && a.step.cautions.length > 0 ? [{ title: 'Take care', lines: a.step.cautions }] : []);
-      if (a?.kind === 'weigh') this.margin.showWorking(a.weighing.materialName, a.weighing.target);
+      this.margin.notes.set(a && a.step.cautions.length > 0 ? [{ title: 'Take care', lines: a.step.cautions }] : []);
+      const weighing = this.weighing();
+      if (weighing) untracked(() => this.margin.showWorking(weighing.weighing.materialName, weighing.weighing.target));
       else this.margin.working.set(undefined);
     });
-    // A balance that types like a keyboard finds the field ready.
-    effect(() => this.field()?.nativeElement.focus());
+    effect(() => this.alarms.set('bench', (this.watch()?.alarms ?? []).filter((a) => a.urgent).map((a) => ({ key: `${this.which()} ${a.code}`, sentence: a.sentence, path: location.pathname }))));
+    effect(() => { const running = this.running(); if (running && !this.rehearsal()) this.probe.fetch(running.lotId, running.stepIndex); });
+    inject(DestroyRef).onDestroy(() => {
+      this.alarms.set('bench', []);
+      this.instruments.stop();
+      this.state.stop();
+      this.probe.stop();
+    });
   }
 
   protected onKey(event: KeyboardEvent): void {
     const onControl = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
-    if ((event.key !== ' ' && event.key !== 'Enter') || isTyping(event.target) || onControl || event.repeat) return;
+    if ((event.key !== ' ' && event.key !== 'Enter') || isTyping(event.target) || onControl || event.repeat || event.defaultPrevented) return;
     event.preventDefault();
-    this.main()?.nativeElement.click();
+    (this.main() ?? this.weigher()?.main())?.nativeElement.click();
   }
 
-  protected readonly leftMs = computed(() => { const a = this.finishing(); return a ? Date.parse(a.endsAt) - this.now() : 0; });
-  protected readonly countdown = computed(() => {
-    const s = Math.max(0, Math.floor(this.leftMs() / 1000));
-    return s >= 3600 ? sayMinutes(s / 60) : `${Math.floor(s / 60)}:${String(s % 60).padStart(2, '0')}`;
-  });
-  protected readonly lastTemperature = computed(() => {
-    const a = this.finishing();
-    return this.lot.value()?.entries.filter((e) => e.stepIndex === a?.step.index && e.temperatureC !== null).at(-1)?.temperatureC;
-  });
+  protected open(panel: Panel): void {
+    this.panel.update((p) => (p === panel ? undefined : panel));
+  }
 
-  protected readonly offWords = computed(() => {
-    const a = this.weighing();
-    if (!a || this.shown().trim() === '') return '';
-    const reading = readAmount(this.shown(), a.weighing.measure);
-    if (!reading.ok) return reading.sentence;
-    const off = reading.amount - a.target;
-    if (Math.abs(off) <= a.weighing.tolerance * smallestIn(a.weighing.measure)) return 'Within the tolerance.';
-    return `${formatAmount(Math.abs(off), a.weighing.measure)} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
-  });
-
-  protected readonly record10 = computed(() => {
-    const l = this.lot.value();
-    if (!l) return [];
-    const replaced = new Set(l.entries.map((e) => e.replacesId));
-    const open = l.summary.state === 'inWork' || l.summary.state === 'toJudge' || l.summary.state === 'held';
-    return [...l.entries].reverse().slice(0, 14).map((e) => ({
-      entry: e, step: l.plan.steps[e.stepIndex]?.title ?? '', words: entryWords(e, l), struck: replaced.has(e.id), correctable: open && !replaced.has(e.id) && ['weigh', 'temperature', 'note'].includes(e.kind),
-    }));
-  });
-
-  protected record(kind: NewRunEntry['kind'], rest: Partial<NewRunEntry> = {}): void {
+  protected say(kind: RunEntryKind, said: Said = {}): void {
     const a = this.act();
-    if (!a || a.kind === 'judge') return;
-    this.send(entry(this.ids.entry, a.step.index, kind, rest));
-  }
-
-  protected weigh(): void {
-    const a = this.weighing();
     if (!a) return;
-    this.record('weigh', { weighing: { batch: a.weighing.batch, materialId: a.weighing.materialId, stockLotId: this.jarId(), written: this.shown(), movementId: this.ids.movement } });
+    // An early start by the plan's own order is said so, with what it means, by the panel that offers it.
+    this.sayOf({ kind, stepIndex: a.step.index, said });
   }
 
-  protected finishWithout(): void {
-    this.record('finish', { text: this.text() });
-  }
-
-  protected say(): void {
-    this.record('note', { text: this.text() });
-  }
-
-  protected skip(): void {
-    this.record('skip', { text: this.text() });
-  }
-
-  protected readTemperature(): void {
-    this.record('temperature', { temperatureC: readDegrees(this.temperature()) });
-  }
-
-  protected correct(e: RunEntryView): void {
-    this.correcting.set(e);
-    this.right.set(e.weighing ? formatAmount(e.weighing.amount, this.lot.value()?.plan.materials.find((m) => m.materialId === e.weighing?.materialId)?.measure ?? 'weight') : e.temperatureC !== null ? String(e.temperatureC) : (e.text ?? ''));
-  }
-
-  protected keepCorrection(): void {
-    const e = this.correcting();
-    if (!e) return;
-    const weighing = e.weighing ? { batch: e.weighing.batch, materialId: e.weighing.materialId, stockLotId: e.weighing.stockLotId, written: this.right(), movementId: this.ids.movement } : null;
-    this.send(entry(this.ids.entry, e.stepIndex, e.kind, { replacesId: e.id, weighing, temperatureC: e.kind === 'temperature' ? readDegrees(this.right()) : null, text: e.kind === 'note' ? this.right() : null }));
-  }
-
-  private send(body: NewRunEntry): void {
-    this.doingIt.run(this.api.post('/api/lots/{id}/entries', body, this.id()), () => {
-      this.ids = { entry: newId(), movement: newId() };
-      this.shown.set('');
-      this.text.set('');
-      this.temperature.set('');
-      this.aside.set('');
-      this.correcting.set(undefined);
-      this.lot.reload();
+  protected sayOf({ kind, stepIndex, said }: SaidOf): void {
+    const a = this.act();
+    if (!a) return;
+    void this.state.touch(a.lotId, stepIndex, kind, said).then((sentence) => {
+      this.refused.set(sentence === undefined ? undefined : { detail: sentence });
+      if (sentence !== undefined) return;
+      if (!['ph', 'sample', 'bath'].includes(kind)) this.panel.set(undefined);
+      if (kind === 'start') this.chosen.set(`${a.lotId} ${stepIndex}`);
+      if (['finish', 'skip', 'resume'].includes(kind)) this.chosen.set(undefined);
     });
   }
 
-  protected readonly amount = formatAmount;
-  protected readonly course = sayCourse;
-  protected readonly batchWords = (batches: readonly number[], batch: number): string => (batches.length > 1 ? `batches ${batches.join(' and ')} together` : `batch ${batch}`);
-  protected readonly minutes = sayMinutes;
-  protected readonly litres = (ml: number): string => `${Math.round(ml / 10) / 100} l`;
-  protected readonly vesselFor = (l: LotDetail, step: LotDetail['plan']['steps'][number], batch: number): string => step.baths.find((b) => b.batches.includes(batch))?.vesselName ?? l.plan.batches.find((b) => b.number === batch)?.vesselName ?? '';
-  protected readonly jarsFor = (l: LotDetail, materialId: string) => l.jars.filter((j) => j.materialId === materialId && j.onHand > 0);
-}
+  protected rescale(rescale: readonly { stepIndex: number; batch: number; materialId: string; factor: number }[], sentence: string): void {
+    const off = this.state.off();
+    if (!off) return;
+    void this.state.touch(off.lotId, off.stepIndex, 'rescale', { text: sentence, detail: { rescale } }).then((refused) => {
+      if (refused === undefined) this.state.off.set(undefined);
+      else this.refused.set({ detail: refused });
+    });
+  }
 
-/** A temperature as typed; what is no number is left out, and the server says what to write. */
-function readDegrees(text: string): number | null {
-  const value = Number(text.trim().replace(',', '.').replace(/\s*°?\s*c$/i, ''));
-  return text.trim() === '' || !Number.isFinite(value) ? null : value;
+  protected photograph(file: File): void {
+    const a = this.act();
+    if (!a) return;
+    const id = newId();
+    void this.state.touch(a.lotId, a.step.index, 'note', { id, text: 'photograph' }).then((sentence) => {
+      this.refused.set(sentence === undefined ? undefined : { detail: sentence });
+      if (sentence === undefined) void this.outbox.addPhoto(a.lotId, id, file);
+      this.panel.set(undefined);
+    });
+  }
+
+  protected putAway(words: string): void {
+    this.api.post('/api/bench/cautions', { id: newId(), words }).subscribe({ next: () => (this.rehearsal() ? void this.state.readRehearsal(this.rehearsal() ?? '') : this.read.reload()), error: (problem: ShownProblem) => this.refused.set(problem) });
+  }
+
+  protected hang(): void {
+    const a = this.act();
+    if (!a) return;
+    const lotId = this.hangs() ? null : a.lotId;
+    this.probe.hang(lotId === null ? undefined : { lotId, stepIndex: a.step.index });
+    this.hung.set(lotId ?? undefined);
+    if (this.instruments.sourceOf('probe') === 'simulated') this.instruments.order({ kind: 'probe', do: 'hang', lotId, stepIndex: a.step.index }).subscribe({ error: (problem: ShownProblem) => this.refused.set(problem) });
+  }
+
+  protected stateWords(a: BenchAct): string {
+    switch (a.kind) {
+      case 'begin': return 'can begin';
+      case 'weigh': return `weigh out ${a.weighing.materialName}`;
+      case 'resume': return 'paused';
+      case 'pull': return a.dueMs <= this.state.now() ? `pull piece ${a.piece} now` : `piece ${a.piece} in ${clockWords(a.dueMs - this.state.now())}`;
+      case 'finish': return a.step.attended ? 'in hand' : a.endsMs <= this.state.now() ? 'time is up' : `${clockWords(a.endsMs - this.state.now())} left`;
+    }
+  }
+
+  protected tagOf(a: BenchAct): string {
+    return this.state.lotOf(a.lotId)?.summary.tag ?? '';
+  }
+
+  protected readonly key = keyOf;
 }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input, li
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { RouterLink } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import { describeDifference, formatAmount, formatMoney, formatWeight, layOutPlaced, STRAIN_WORDS, sayCourse, sayMinutes } from '@vestigia/core';
 import { of } from 'rxjs';
@@ -42,6 +42,7 @@ import { entryWords } from '../../ui/entry-words';
             @case ('planned') { <a class="act main" [routerLink]="['/bench', l.summary.id]">Begin at the bench</a> }
             @case ('inWork') { <a class="act main" [routerLink]="['/bench', l.summary.id]">Go to the bench</a> }
           }
+          <a class="act" [routerLink]="['/bench/card', l.summary.id]">Bench card</a>
         </div>
       </div>
       <vs-thread [stations]="l.summary.stations" [undyed]="l.summary.undyed" [master]="l.summary.master" [result]="l.summary.result" [batches]="l.plan.batches.length" [large]="true" [selected]="selected()" (picked)="selected.set($event)" />
@@ -85,6 +86,10 @@ import { entryWords } from '../../ui/entry-words';
         @if (cost.value(); as c) { <p>Materials cost {{ money(c.fifoMinor, c.currency) }} first in first out, {{ money(c.averageMinor, c.currency) }} at average: {{ money(perPiece(c.fifoMinor, l.summary.pieces), c.currency) }} a piece.</p> } @else { <button class="plain" type="button" (click)="costed.set(true)">What the materials cost</button> }
       }
       <dl class="facts"><dt>Water</dt><dd>{{ l.water ? l.water.name + (l.water.ph === null ? '' : ', pH ' + l.water.ph) + (l.water.hardnessDh === null ? '' : ', ' + l.water.hardnessDh + ' °dH') : 'not said' }}</dd><dt>Pots</dt><dd>@for (b of l.plan.batches; track b.number) { batch {{ b.number }} in {{ b.vesselName }} ({{ b.metal }}), <vs-figure [figure]="b.liquor" [name]="'liquor, batch ' + b.number" />; }</dd>@if (l.note) { <dt>Note</dt><dd>{{ l.note }}</dd> }</dl>
+      <details><summary>Rehearse it</summary>
+        <p>Runs this lot against simulated pots and instruments: to learn the day, or to try its timing. No stock moves and nothing is recorded.</p>
+        <form (ngSubmit)="rehearse()"><mat-form-field><mat-label>How fast</mat-label><select matNativeControl name="speed" [(ngModel)]="speed">@for (s of speeds; track s) { <option [ngValue]="s">{{ s }} times</option> }</select></mat-form-field><vs-refusal [problem]="rehearsing.problem()" /><button class="act" type="submit" [disabled]="rehearsing.busy()">Begin the rehearsal</button></form>
+      </details>
       @if (l.summary.state === 'planned' || l.summary.state === 'inWork') {
         <details><summary>Call the lot off</summary>
           <form (ngSubmit)="cancel()"><mat-form-field><mat-label>Why</mat-label><input matInput name="why" [(ngModel)]="why"></mat-form-field><vs-refusal [problem]="action.problem()" /><button class="act" type="submit" [disabled]="action.busy()">Call it off, and free its stock</button></form>
@@ -100,6 +105,10 @@ export class LotPage {
   readonly id = input.required<string>();
   protected readonly action = doing();
   protected readonly why = signal('');
+  protected readonly rehearsing = doing();
+  protected readonly speeds = [1, 10, 30, 60, 120] as const;
+  protected readonly speed = signal(60);
+  private readonly router = inject(Router);
   /** Worked out only when asked for: it goes through the whole history of every material in the lot. */
   protected readonly costed = signal(false);
   private readonly recipe = live(['recipes'], () => { const id = this.lot.value()?.recipe.versionId; return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined); }, () => this.lot.value()?.recipe.versionId);
@@ -129,7 +138,7 @@ export class LotPage {
     return {
       step,
       planned: [step.temperatureC === undefined ? '' : `${step.temperatureC} °C`, sayCourse(step) || sayMinutes(step.durationMin), step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '', step.strain ? `strain ${STRAIN_WORDS[step.strain]}` : '', step.finishedBy === 'eye' ? 'done when it looks done' : step.finishedBy === 'both' ? 'by clock and eye' : ''].filter((w) => w !== '').join(', '),
-      state: { waiting: 'to come', running: 'now', done: 'done', skipped: 'skipped' }[l.summary.stations[step.index]?.state ?? 'waiting'],
+      state: { waiting: 'to come', running: 'now', paused: 'paused', done: 'done', skipped: 'skipped' }[l.summary.stations[step.index]?.state ?? 'waiting'],
       deviations: l.deviations.filter((d) => d.stepIndex === step.index).map((d) => d.words),
       weighings: step.weighings.map((w) => {
         const mine = weighed.filter((e) => e.weighing?.batch === w.batch && e.weighing.materialId === w.materialId);
@@ -157,6 +166,10 @@ export class LotPage {
         { title: 'History', lines: [`Agreed ${new Date(l.summary.at).toLocaleString('en-GB', { dateStyle: 'medium', timeStyle: 'short' })} by ${l.summary.by.name}`, ...l.plan.cautions] },
       ]);
     });
+  }
+
+  protected rehearse(): void {
+    this.rehearsing.run(this.api.post('/api/rehearsals', { id: newId(), lotId: this.id(), speed: this.speed() }), ({ id }) => void this.router.navigate(['/bench/rehearsal', id]));
   }
 
   protected cancel(): void {

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -85,6 +85,28 @@ export class KeepLiquorPage {
     const went = readWeight(this.went());
     return this.inside() !== '' && went.ok ? leftAfterUse(went.weightG, { uptakeShare: Math.min(1, Math.max(0, this.uptake() / 100)) }) : undefined;
   });
+
+  /** As the bench hands a leftover bath over: which lot and pot, how much of it, and what went into it. */
+  readonly fromLot = input<string>();
+  readonly litres = input<string>();
+  readonly pot = input<string>();
+  readonly kind = input<LiquorKind>();
+  readonly named = input<string>();
+  readonly of = input<string>();
+  readonly wentIn = input<string>(undefined, { alias: 'went' });
+
+  constructor() {
+    effect(() => {
+      const kind = this.kind();
+      if (kind) this.choose(kind);
+      this.lotId.set(this.fromLot() ?? '');
+      if (this.litres()) this.volume.set(`${this.litres()} l`);
+      this.vessel.set(this.pot() ?? '');
+      this.name.set(this.named() ?? '');
+      this.inside.set(this.of() ?? '');
+      this.went.set(this.wentIn() ?? '');
+    });
+  }
 
   protected choose(kind: LiquorKind): void {
     this.what.set(kind);

@@ -1,0 +1,210 @@
+import { Injectable, computed, effect, inject, signal } from '@angular/core';
+import type { Bench, LotDetail, NewRunEntry, Rehearsal, RunEntryView } from '@vestigia/contract';
+import type { BenchAct, OffTarget, PlannedWeighing, RunDetail, RunEntryKind, StepRecord } from '@vestigia/core';
+import { benchActs, findRunDeviations, foldRun, offTarget, ruleOnEntry, stepState } from '@vestigia/core';
+import type { Observable } from 'rxjs';
+import { firstValueFrom } from 'rxjs';
+import type { ShownProblem } from '../../api/api-client';
+import { ApiClient } from '../../api/api-client';
+import type { HeldTouch } from '../../api/outbox';
+import { Outbox } from '../../api/outbox';
+import { ServerClock } from '../../api/server-clock';
+import { Session } from '../../api/session';
+import { newId } from '../../ui/new-id';
+
+const TICK_MS = 500;
+
+export interface Said {
+  readonly id?: string;
+  readonly temperatureC?: number | null;
+  readonly text?: string | null;
+  readonly detail?: RunDetail | null;
+  readonly replacesId?: string | null;
+  readonly at?: string;
+  readonly weighing?: { batch: number; materialId: string; stockLotId: string; written: string } | null;
+}
+
+export interface OffNow {
+  readonly lotId: string;
+  readonly stepIndex: number;
+  readonly off: OffTarget;
+}
+
+/**
+ * The runs on this screen: what the server told last, and on top of it every touch made here that it has not told of yet. The same rules
+ * hold here as there, so that a touch is answered at once, with the server or without it.
+ */
+@Injectable()
+export class BenchState {
+  private readonly api = inject(ApiClient);
+  private readonly outbox = inject(Outbox);
+  private readonly clock = inject(ServerClock);
+  private readonly session = inject(Session);
+  private readonly told = signal<Bench | undefined>(undefined);
+  private readonly rehearsal = signal<Pick<Rehearsal, 'id' | 'speed' | 'startedAt'> & { nowMs: number; atMs: number } | undefined>(undefined);
+  private readonly rehearsed = signal<readonly { lotId: string; entry: NewRunEntry; at: string }[]>([]);
+  readonly problem = signal<ShownProblem | undefined>(undefined);
+  readonly now = signal(Date.now());
+  /** The newest weighing that came out off its target, until somebody says what to do about it. */
+  readonly off = signal<OffNow | undefined>(undefined);
+  private readonly timer = setInterval(() => this.tick(), TICK_MS);
+
+  readonly around = computed(() => this.told());
+  readonly isRehearsal = computed(() => this.rehearsal() !== undefined);
+  readonly speed = computed(() => this.rehearsal()?.speed ?? 1);
+
+  /** Lots with what was done here laid over what the server told. */
+  readonly lots = computed((): readonly LotDetail[] => {
+    const rehearsal = this.rehearsal();
+    const over = rehearsal ? this.rehearsed() : this.outbox.unseen().map((t: HeldTouch) => ({ lotId: t.lotId, entry: t.entry, at: this.outbox.atOf(t) }));
+    return (this.told()?.lots ?? []).map((lot) => this.layOver(lot, over.filter((t) => t.lotId === lot.summary.id)));
+  });
+
+  readonly acts = computed((): readonly BenchAct[] => benchActs(this.lots().filter((l) => l.summary.state === 'planned' || l.summary.state === 'inWork').map((l) => ({ lotId: l.summary.id, plan: l.plan, entries: l.entries })), this.now()));
+
+  constructor() {
+    effect(() => {
+      const told = this.told();
+      if (told && !this.isRehearsal()) this.outbox.seen(new Set(told.lots.flatMap((l) => l.entries.map((e) => e.id))));
+    });
+  }
+
+  stop(): void {
+    clearInterval(this.timer);
+  }
+
+  /** What the server told of the bench. */
+  take(bench: Bench): void {
+    this.clock.set(bench.now);
+    this.told.set(bench);
+    this.tick();
+  }
+
+  takeRehearsal({ bench, id, speed, startedAt, now }: Rehearsal): void {
+    const told = new Set(bench.lots.flatMap((l) => l.entries.map((e) => e.id)));
+    this.rehearsed.update((all) => all.filter((t) => !told.has(t.entry.id)));
+    this.rehearsal.set({ id, speed, startedAt, nowMs: Date.parse(now), atMs: performance.now() });
+    this.told.set(bench);
+    this.tick();
+  }
+
+  lotOf(lotId: string): LotDetail | undefined {
+    return this.lots().find((l) => l.summary.id === lotId);
+  }
+
+  recordOf(lotId: string, stepIndex: number): StepRecord | undefined {
+    const lot = this.lotOf(lotId);
+    return lot ? foldRun(lot.entries, lot.plan.steps.length)[stepIndex] : undefined;
+  }
+
+  /**
+   * One touch. Answers why it can't be, or nothing: then it is kept, here first, and what it does shows at once.
+   */
+  async touch(lotId: string, stepIndex: number, kind: RunEntryKind, said: Said = {}): Promise<string | undefined> {
+    const lot = this.lotOf(lotId);
+    if (!lot) return 'That lot is not on this bench. Open it again.';
+    const entry: NewRunEntry = {
+      id: said.id ?? newId(), stepIndex, kind, replacesId: said.replacesId ?? null, temperatureC: said.temperatureC ?? null, text: said.text ?? null, detail: said.detail ?? null,
+      weighing: said.weighing ? { ...said.weighing, movementId: newId() } : null, ...(said.at === undefined ? {} : { at: said.at }),
+    };
+    const nowMs = this.liveNow();
+    const ruling = ruleOnEntry({ plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs }, { ...entry, detail: entry.detail ?? null }, entry.at === undefined ? nowMs : Date.parse(entry.at));
+    if (!ruling.ok) return ruling.refusal.sentence;
+    if (entry.weighing) {
+      const jar = lot.jars.find((j) => j.id === entry.weighing?.stockLotId);
+      if (jar && jar.materialId !== entry.weighing.materialId) return this.wrongJar(lot, ruling.step.weighings.find((w) => w.materialId === entry.weighing?.materialId), jar.tag);
+    }
+    const rehearsal = this.rehearsal();
+    if (rehearsal) return this.rehearse(rehearsal.id, lotId, entry);
+    await this.outbox.add(lotId, entry);
+    this.lookAtTarget(lotId, entry);
+    return undefined;
+  }
+
+  /** Which jar a wrong one was taken for. */
+  wrongJar(lot: LotDetail, weighing: PlannedWeighing | undefined, tag: string): string {
+    const right = (weighing?.picks ?? []).flatMap((p) => lot.jars.find((j) => j.id === p.stockLotId) ?? []);
+    return `Wrong jar: ${tag} does not hold ${weighing?.materialName ?? 'what is wanted'}. Put it back${right.length === 0 ? ' and take one that does' : ` and take ${right.map((j) => (j.place === '' ? j.tag : `${j.tag}, ${j.place}`)).join(' or ')}`}.`;
+  }
+
+  private async rehearse(id: string, lotId: string, entry: NewRunEntry): Promise<string | undefined> {
+    this.rehearsed.update((all) => [...all, { lotId, entry, at: entry.at ?? new Date(this.liveNow()).toISOString() }]);
+    try {
+      const { results } = await firstValueFrom(this.post(id, { lotId, ageMs: 0, entry }));
+      const [result] = results;
+      if (result && !result.ok) {
+        this.rehearsed.update((all) => all.filter((t) => t.entry.id !== entry.id));
+        return result.sentence;
+      }
+    } catch (problem) {
+      this.rehearsed.update((all) => all.filter((t) => t.entry.id !== entry.id));
+      return (problem as ShownProblem).detail;
+    }
+    this.lookAtTarget(lotId, entry);
+    await this.readRehearsal(id);
+    return undefined;
+  }
+
+  private post(id: string, touch: { lotId: string; ageMs: number; entry: NewRunEntry }): Observable<{ results: { ok: boolean; sentence: string }[] }> {
+    return this.api.post('/api/rehearsals/{id}/touches', { touches: [touch] }, id);
+  }
+
+  async readRehearsal(id: string): Promise<void> {
+    try {
+      this.takeRehearsal(await firstValueFrom(this.api.get('/api/rehearsals/{id}', { id })));
+      this.problem.set(undefined);
+    } catch (problem) {
+      this.problem.set(problem as ShownProblem);
+    }
+  }
+
+  /** After the last portion of a weighing: what being off does, and what could be rescaled. */
+  private lookAtTarget(lotId: string, entry: NewRunEntry): void {
+    const lot = this.lotOf(lotId);
+    const { weighing } = entry;
+    const step = lot?.plan.steps[entry.stepIndex];
+    if (!lot || !step || !weighing || entry.detail?.more) return;
+    const planned = step.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
+    const records = foldRun(lot.entries, lot.plan.steps.length);
+    const its = records[step.index]?.weighings.filter((w) => w.batch === weighing.batch && w.materialId === weighing.materialId) ?? [];
+    if (!planned || its.length < planned.picks.filter((p) => p.amount > 0).length) return;
+    const off = offTarget(lot.plan, records, lot.entries, step, planned, its.reduce((sum, w) => sum + w.amount, 0));
+    this.off.set(off ? { lotId, stepIndex: step.index, off } : undefined);
+  }
+
+  private layOver(lot: LotDetail, touches: readonly { entry: NewRunEntry; at: string }[]): LotDetail {
+    const known = new Set(lot.entries.map((e) => e.id));
+    const person = this.session.person() ?? { id: '', name: '' };
+    const extra = touches.filter((t) => !known.has(t.entry.id)).map(({ entry, at }) => this.asRecorded(lot, entry, at, person));
+    if (extra.length === 0) return lot;
+    const entries = [...lot.entries, ...extra];
+    const records = foldRun(entries, lot.plan.steps.length);
+    const deviations = findRunDeviations(lot.plan, entries, (jar) => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar', records);
+    const knotted = new Set(deviations.map((d) => d.stepIndex));
+    const stations = lot.summary.stations.map((s, i) => { const record = records[i]; return record ? { ...s, state: stepState(record), knotted: knotted.has(i) } : s; });
+    const over = stations.every((s) => s.state === 'done' || s.state === 'skipped');
+    const { state } = lot.summary;
+    const cancelled = entries.some((e) => e.kind === 'cancel');
+    const next = cancelled ? 'cancelled' as const : state !== 'planned' && state !== 'inWork' && state !== 'toJudge' ? state : over ? 'toJudge' as const : 'inWork' as const;
+    return { ...lot, entries, deviations, summary: { ...lot.summary, stations, state: next } };
+  }
+
+  private asRecorded(lot: LotDetail, entry: NewRunEntry, at: string, by: { id: string; name: string }): RunEntryView {
+    const { id, stepIndex, kind, replacesId, temperatureC, text, weighing } = entry;
+    const ruling = weighing ? ruleOnEntry({ plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs: Infinity }, { ...entry, detail: null, replacesId: null }, Date.parse(at)) : undefined;
+    const amount = ruling?.ok ? ruling.amount : 0;
+    return {
+      id, stepIndex, kind, replacesId, temperatureC, text, detail: entry.detail ?? null, at, recordedAt: at, by, photos: [],
+      weighing: weighing ? { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount } : null,
+    };
+  }
+
+  private liveNow(): number {
+    const rehearsal = this.rehearsal();
+    return rehearsal ? rehearsal.nowMs + (performance.now() - rehearsal.atMs) * rehearsal.speed : this.clock.now();
+  }
+
+  private tick(): void {
+    this.now.set(this.liveNow());
+  }
+}

@@ -1,0 +1,59 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { BenchAct, PlannedStep } from '@vestigia/core';
+import { nextPhDose } from '@vestigia/core';
+import { Instruments } from '../../api/instruments';
+import type { Said } from './bench-state';
+import { readNumber } from './read-number';
+
+const USUAL_RANGE = { low: 6.5, high: 7.5 };
+
+/** Takes a bath's pH, typed, by strip or from the meter, and says the next small dose and when to stop. */
+@Component({
+  selector: 'vs-ph-panel',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  template: `
+    <form class="aside" (ngSubmit)="keep()">
+      <h2>pH of the bath, wanted {{ range().low }} to {{ range().high }}</h2>
+      <div class="fields">
+        <mat-form-field><mat-label>pH</mat-label><input matInput name="ph" inputmode="decimal" [(ngModel)]="ph" [placeholder]="meter() === undefined ? '' : meter()!.toFixed(2)"></mat-form-field>
+        <mat-form-field><mat-label>How it was read</mat-label><select matNativeControl name="by" [(ngModel)]="by"><option value="strip">by strip</option><option value="hand">by a meter, typed</option>@if (meter() !== undefined) { <option value="meter">from the meter: {{ meter()!.toFixed(2) }}</option> }</select></mat-form-field>
+        <mat-form-field><mat-label>Of the reagent in it by now</mat-label><input matInput name="dose" inputmode="decimal" [(ngModel)]="dose"></mat-form-field>
+        <mat-form-field><mat-label>Measured in</mat-label><select matNativeControl name="unit" [(ngModel)]="unit"><option value="ml">ml</option><option value="g">g</option></select></mat-form-field>
+      </div>
+      <p class="say" role="status"><strong>{{ advice().sentence }}</strong></p>
+      @if (tries().length > 0) { <p class="small">So far: @for (t of tries(); track $index) { {{ t.totalDose }} {{ unit() }} gave pH {{ t.ph }}{{ $last ? '.' : '; ' }} }</p> }
+      <button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="closed.emit()">Back</button>
+    </form>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PhPanel {
+  private readonly instruments = inject(Instruments);
+  readonly act = input.required<BenchAct>();
+  readonly said = output<Said>();
+  readonly closed = output();
+  protected readonly ph = signal('');
+  protected readonly by = signal('strip');
+  protected readonly dose = signal('0');
+  protected readonly unit = signal<'g' | 'ml'>('ml');
+  protected readonly meter = computed(() => (this.instruments.sourceOf('probe') === 'hand' ? undefined : this.instruments.ph()));
+  protected readonly range = computed(() => this.act().step.targetPh ?? USUAL_RANGE);
+  protected readonly tries = computed(() => (this.act().record.phs ?? []).map(({ totalDose, ph }) => ({ totalDose, ph })));
+  protected readonly advice = computed(() => nextPhDose(this.tries(), this.range(), { firstDose: plannedDose(this.act().step), unit: this.unit() }));
+
+  protected keep(): void {
+    const typed = readNumber(this.ph());
+    const fromMeter = this.by() === 'meter' && this.ph().trim() === '';
+    const ph = fromMeter ? this.meter() : typed;
+    const source = this.instruments.sourceOf('probe');
+    this.said.emit({ detail: { ...(ph === undefined ? {} : { ph: Math.round(ph * 100) / 100 }), totalDose: readNumber(this.dose()) ?? 0, unit: this.unit(), readBy: fromMeter ? (source === 'serial' ? 'instrument' : 'simulated') : this.by() === 'strip' ? 'strip' : 'hand' } });
+    this.ph.set('');
+  }
+}
+
+/** What the recipe worked out for it, where it dosed to a pH. */
+function plannedDose(step: PlannedStep): number | null {
+  return step.kind === 'adjustPh' ? (step.weighings[0]?.target.value ?? null) : null;
+}

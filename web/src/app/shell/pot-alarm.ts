@@ -1,0 +1,81 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject } from '@angular/core';
+import { Router } from '@angular/router';
+import { forgottenPots } from '@vestigia/core';
+import { ApiClient } from '../api/api-client';
+import { live } from '../api/live';
+import { ServerClock } from '../api/server-clock';
+import { Alarms } from '../ui/alarms';
+import { Tone } from './tone';
+
+const LOOK_EVERY_MS = 1500;
+
+/** A pot that calls: over the whole screen, in the title and by sound, wherever somebody is looking just now. */
+@Component({
+  selector: 'vs-pot-alarm',
+  template: `
+    @if (alarms.sounding(); as all) {
+      @if (all.length > 0) {
+        <div class="call" role="alertdialog" aria-modal="true" aria-labelledby="pot-calls">
+          <h1 id="pot-calls">Go to the pot</h1>
+          @for (a of all; track a.key) { <p>{{ a.sentence }}</p> }
+          <button class="act main bench" type="button" (click)="go(all[0]!.path)">I am there</button>
+        </div>
+      }
+    }`,
+  styles: `
+    .call { position: fixed; inset: 0; z-index: 20; background: var(--sheet); border: 28px solid var(--ink); outline: 10px dashed var(--sheet); outline-offset: -19px; padding: 4rem; display: flex; flex-direction: column; justify-content: center; gap: 1rem; overflow: auto; }
+    h1 { font-size: clamp(3rem, 9vw, 6.5rem); margin: 0; line-height: 1; } p { font-size: clamp(1.3rem, 3vw, 2.2rem); margin: 0; max-width: none; font-weight: 600; } .act { align-self: start; }`,
+  host: { '(document:keydown)': 'onKey($event)' },
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PotAlarm {
+  private readonly api = inject(ApiClient);
+  private readonly router = inject(Router);
+  private readonly clock = inject(ServerClock);
+  protected readonly alarms = inject(Alarms);
+  private readonly tone = inject(Tone);
+  private readonly today = live(['lots'], () => this.api.get('/api/today'));
+  private title = '';
+
+  constructor() {
+    const timer = setInterval(() => this.look(), LOOK_EVERY_MS);
+    inject(DestroyRef).onDestroy(() => {
+      clearInterval(timer);
+      this.tone.stop();
+    });
+    effect(() => {
+      if (this.alarms.sounding().length === 0) {
+        this.tone.stop();
+        if (this.title !== '') document.title = this.title;
+        this.title = '';
+      } else {
+        this.tone.start();
+        if (this.title === '') this.title = document.title;
+        document.title = `▲ Go to the pot · ${this.title}`;
+      }
+    });
+    effect(() => {
+      const today = this.today.value();
+      if (today) this.clock.set(today.now);
+    });
+  }
+
+  private look(): void {
+    const running = (this.today.value()?.running ?? []).filter((r) => r.pausedAt === null);
+    this.alarms.set('forgotten', forgottenPots(running, this.clock.now()).map((f) => ({ key: `forgotten ${f.lotId} ${f.title}`, sentence: f.sentence, path: `/bench/${f.lotId}` })));
+    this.alarms.look();
+  }
+
+  protected onKey(event: KeyboardEvent): void {
+    const [first] = this.alarms.sounding();
+    if (!first || (event.key !== ' ' && event.key !== 'Enter' && event.key !== 'Escape') || event.repeat) return;
+    event.preventDefault();
+    event.stopPropagation();
+    this.go(first.path);
+  }
+
+  protected go(path: string): void {
+    this.alarms.quiet();
+    void this.router.navigateByUrl(path);
+  }
+}

@@ -1,0 +1,38 @@
+import { Injectable, computed, signal } from '@angular/core';
+
+export interface Alarm {
+  readonly key: string;
+  readonly sentence: string;
+  /** Where it can be dealt with. */
+  readonly path: string;
+}
+
+const QUIET_MS = 5 * 60_000;
+
+/** Everything that wants somebody at a pot now, from any page; whoever goes there quiets it for a while. */
+@Injectable({ providedIn: 'root' })
+export class Alarms {
+  private readonly from = signal<ReadonlyMap<string, readonly Alarm[]>>(new Map());
+  private readonly quietUntil = signal<ReadonlyMap<string, number>>(new Map());
+  private readonly tick = signal(0);
+  readonly sounding = computed(() => {
+    this.tick();
+    const nowMs = Date.now();
+    return [...this.from().values()].flat().filter((a) => (this.quietUntil().get(a.key) ?? 0) <= nowMs);
+  });
+
+  /** What one watcher has to say; replaces what it said before. */
+  set(watcher: string, alarms: readonly Alarm[]): void {
+    this.from.update((all) => new Map(all).set(watcher, alarms));
+  }
+
+  quiet(): void {
+    const until = Date.now() + QUIET_MS;
+    this.quietUntil.update((all) => new Map([...all, ...this.sounding().map((a) => [a.key, until] as const)]));
+  }
+
+  /** Time has passed: one that was quieted may sound again. */
+  look(): void {
+    this.tick.update((n) => n + 1);
+  }
+}
