@@ -112,7 +112,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.press('Agree, and promise the stock');
     await corin.press('Begin at the bench');
     await corin.press('Begin');
-    await corin.sees('400 g', '.target');
+    await corin.sees('400 g', '.target .amount');
     await corin.write('What the balance shows', '40 g');
     await corin.sees('360 g less than planned. It is recorded as it is.');
     await corin.press('Weighed');
@@ -125,6 +125,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.write('What you saw', 'One hank has a stain');
     await corin.press('Write it down');
     await corin.sees('One hank has a stain', 'main .ledger');
+    await corin.handedOver();
     const [lot] = (await corin.ask<LotSummary[]>('/api/lots')) as [LotSummary];
     const detail = await corin.ask<LotDetail>(`/api/lots/${lot.id}`);
     expect(detail.entries.map((e) => e.kind)).toEqual(['start', 'weigh', 'weigh', 'note']);

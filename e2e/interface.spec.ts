@@ -142,7 +142,7 @@ describe('the interface', () => {
     await page.waitForSelector('.one button.bench:not(:disabled)');
     await page.evaluate(() => (document.activeElement as HTMLElement).blur());
     await page.keyboard.press('Space');
-    await isaby.sees('200 g', '.target');
+    await isaby.sees('200 g', '.target .amount');
     await page.keyboard.type('200 g');
     await page.keyboard.press('Enter');
     await isaby.sees('Done', '.one');

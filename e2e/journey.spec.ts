@@ -26,9 +26,12 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     let weighed = 0;
     await someone.page.waitForSelector('.one h1');
     for (let touches = 0; touches < 80; touches += 1) {
-      if ((await someone.text('.one')).includes('All steps done')) return weighed;
+      if ((await someone.text('.one')).includes('All steps done')) {
+        await someone.handedOver();
+        return weighed;
+      }
       const before = await someone.text('main .ledger');
-      const target = await someone.page.evaluate(() => document.querySelector<HTMLElement>('.target')?.innerText);
+      const target = await someone.page.evaluate(() => document.querySelector<HTMLElement>('.target .amount')?.innerText);
       if (target) {
         await someone.write('What the balance shows', target);
         await someone.sees('Within the tolerance.');

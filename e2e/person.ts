@@ -2,8 +2,8 @@ import type { Browser, ElementHandle, HTTPRequest, Page } from 'puppeteer-core';
 
 const PATIENCE_MS = 20_000;
 const QUIET_MS = 120;
-/** The line on which the server tells of changes: it stays open. */
-const LISTENING = '/api/events';
+/** The lines on which the server tells of changes and instruments of readings: they stay open. */
+const LISTENING = ['/api/events', '/api/instruments/live'];
 
 /** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
 export class Someone {
@@ -19,7 +19,7 @@ export class Someone {
       if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) this.troubles.push(message.text());
     });
     page.on('request', (request) => {
-      if (!request.url().endsWith(LISTENING)) this.asked.add(request);
+      if (!LISTENING.includes(new URL(request.url()).pathname)) this.asked.add(request);
     });
     page.on('framenavigated', (frame) => {
       if (frame === page.mainFrame()) this.asked.clear();
@@ -94,6 +94,11 @@ export class Someone {
     });
     await this.page.keyboard.press('Backspace');
     await this.page.keyboard.type(text);
+  }
+
+  /** Waits until the server has every touch made on this screen. */
+  async handedOver(): Promise<void> {
+    await this.page.waitForSelector('vs-shell[data-waiting="0"]');
   }
 
   /** Looks at what stands before a lot may start: protection at hand, and a reason for going on past each caution. */

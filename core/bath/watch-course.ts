@@ -33,6 +33,7 @@ const LONGEST_GAP_MIN = 12;
 const MOST_RISE_C_PER_MIN: Readonly<Partial<Record<FibreKind, number>>> = { wool: 1.5, alpaca: 1.2, cashmere: 1, silk: 2 };
 const RATE_WINDOW_MIN = 6;
 const LATE_SHARE = 1.25;
+const SETTLING_MIN = 12;
 const ASSUMED_ROOM_C = 18;
 
 /** The temperature it should have, corner by corner. A leg without a temperature cools by physics where the bath is known, and stays where it is not. */
@@ -155,7 +156,8 @@ export function watchCourse({ step, readings, fibres, pot, roomC = ASSUMED_ROOM_
     else if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC - NEAR_CEILING_C && (rate ?? 0) > 0.1) alarms.push({ code: 'nearCeiling', urgent: true, sentence: `${round1(last.temperatureC)} °C and rising, ${round1(step.ceilingC - last.temperatureC)} °C under the ceiling of ${step.ceilingC} °C. Turn the heat down.` });
     const most = Math.min(...fibres.map((f) => MOST_RISE_C_PER_MIN[f] ?? Infinity));
     if (rate !== undefined && rate > most) alarms.push({ code: 'tooFast', urgent: false, sentence: `Rising ${round1(rate)} °C a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? 'protein fibre' : 'this fibre'} wants ${most} at most, or dye goes in unevenly and wool felts. Turn the heat down.` });
-    if (hold && !reached && rate !== undefined) {
+    // Before that the burner may not be lit yet: something is still being weighed out.
+    if (hold && !reached && rate !== undefined && last.minute >= SETTLING_MIN) {
       const wantedMin = minuteOfHold(step) * LATE_SHARE + 5;
       if (reachesInMin === null) alarms.push({ code: 'notMakingIt', urgent: false, sentence: `At this rate the bath never gets to ${hold.atC} °C. Put the lid on, turn the heat up, or move it to a stronger burner.` });
       else if (reachesInMin !== undefined && step.course.length > 0 && last.minute + reachesInMin > wantedMin) alarms.push({ code: 'notMakingIt', urgent: false, sentence: `At this rate it takes ${Math.round(reachesInMin)} min more to ${hold.atC} °C, later than planned. Lid on, heat up, or plan for it.` });

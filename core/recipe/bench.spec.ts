@@ -79,7 +79,7 @@ describe('what may be written into a run', () => {
   });
   it('keeps protein fibre out of a bath until its pH is back', () => {
     const bathed = plan(step(0, 'extract', { after: [], usesBath: true }), step(1, 'adjustPh', { usesBath: true, targetPh: { low: 6, high: 7.2 } }), step(2, 'dye', { usesBath: true }));
-    const lock = (...entries: RunEntry[]) => phLock(bathed, foldRun(entries, 3), bathed.steps[2] as PlannedStep);
+    const lock = (...entries: RunEntry[]) => phLock(bathed, foldRun(entries, 3), bathed.steps[2] as PlannedStep)?.sentence;
     expect(lock()).toMatch(/nobody has taken it/);
     expect(lock(entry('start', 1, 0), entry('ph', 1, 5, { detail: { ph: 9.4 } }))).toMatch(/pH 9.4/);
     expect(lock(entry('start', 1, 0), entry('ph', 1, 5, { detail: { ph: 9.4 } }), entry('ph', 1, 9, { detail: { ph: 6.8 } }))).toBeUndefined();

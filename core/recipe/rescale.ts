@@ -19,6 +19,9 @@ export interface OffTarget {
   readonly offers: readonly RescaleOffer[];
 }
 
+/** Below this share of its target, or above its inverse, nobody rescales a bath: a figure was mistyped. */
+const FAR_OFF = 0.5;
+
 /** What every later weighing's target is multiplied by, from the rescalings that stand. */
 export function rescaleFactor(entries: readonly RunEntry[], stepIndex: number, batch: number, materialId: string): number {
   let factor = 1;
@@ -42,6 +45,7 @@ export function offTarget(plan: LotPlan, records: readonly StepRecord[], entries
   const target = targetNow(weighing, step.index, entries);
   if (target <= 0 || Math.abs(amount - target) <= weighing.tolerance * smallestIn(weighing.measure) + 1e-6) return undefined;
   const factor = amount / target;
+  if (factor < FAR_OFF || factor > 1 / FAR_OFF) return { factor, effect: `${formatAmount(amount, weighing.measure)} instead of ${formatAmount(target, weighing.measure)}: that is far off. Correct it below if it was mistyped.`, offers: [] };
   const stillToWeigh = plan.steps.filter((s) => !isOver(records[s.index])).flatMap((s) => s.weighings.filter((w) => !isWeighed(records[s.index], w)).map((w) => ({ step: s, w })));
   const offers: RescaleOffer[] = [];
   const add = (key: RescaleOffer['key'], words: string, found: readonly { step: PlannedStep; w: PlannedWeighing }[]): void => {
@@ -68,6 +72,7 @@ function effectOf(step: PlannedStep, weighing: PlannedWeighing, factor: number):
     case 'fibre': return `The fibre is ${percent} % ${more ? 'heavier' : 'lighter'} than planned: with the doses as they are, expect it ${more ? 'paler' : 'deeper'}.`;
     case 'mordant': return more ? `${amount}: the shade hardly changes, but too much mordant makes wool harsh and brings ${step.forWhom === '' ? 'batches' : 'pieces'} apart.` : `${amount}: less dye holds, so expect it paler and less fast.`;
     case 'tannin': return `${amount}: ${more ? 'a warmer, browner ground' : 'less mordant holds, so paler'}.`;
+    case 'adjustPh': return `${amount}: take the pH before anything else goes in.`;
     case 'modify': return `${amount}: the modifier acts fast. Expect the shade shifted ${more ? 'further: shorten the time and watch it' : 'less'}.`;
     case 'scour': return more ? `${amount}: rinse longer; strong scour is hard on protein fibre.` : `${amount}: look whether the water beads off the fibre; scour again if it does.`;
     default: return `${amount}: expect it ${more ? 'deeper' : 'paler'}, about in proportion until the fibre is full.`;

@@ -113,7 +113,7 @@ function temperatureRefusal(temperatureC: number | null): RunRefusal | undefined
 function startRefusal(plan: LotPlan, records: readonly StepRecord[], entry: BroughtEntry, step: PlannedStep, now: string): RunRefusal | undefined {
   if (now !== 'waiting') return { reason: 'alreadyBegun', sentence: `“${step.title}” was begun already.` };
   const locked = phLock(plan, records, step);
-  if (locked) return { reason: 'phLocked', sentence: locked };
+  if (locked) return { reason: 'phLocked', sentence: locked.sentence };
   const open = openBefore(plan, records, step);
   if (open.length === 0) return undefined;
   const consequence = earlyStartWords(step, open);
@@ -166,16 +166,17 @@ const PROTEIN_RANGE = { low: 4, high: 8 } as const;
  * Why protein fibre may not go into a bath yet: its last pH is outside the range asked for, or nobody took it though the chain asks.
  * `undefined` where it may.
  */
-export function phLock(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): string | undefined {
+export function phLock(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): { readonly sentence: string; /** The step of the bath at which its pH is taken. */ readonly stepIndex: number } | undefined {
   const fibres = plan.groups.map((g) => g.fibre);
   if (!step.usesBath || step.kind === 'fibre' || !takesPieces({ kind: step.kind }) || !fibres.some((f) => fibreFamily(f) === 'protein')) return undefined;
   const before = bathSteps(plan, step).filter((s) => s.index !== step.index);
   const asks = [...before].reverse().find((s) => s.targetPh !== null && records[s.index]?.skippedReason === undefined);
   const range = asks?.targetPh ?? PROTEIN_RANGE;
   const last = before.flatMap((s) => records[s.index]?.phs ?? []).sort((a, b) => Date.parse(a.at) - Date.parse(b.at)).at(-1);
-  if (!last) return asks ? `“${asks.title}” asks for pH ${range.low} to ${range.high}, and nobody has taken it. Take the pH there before protein fibre goes in.` : undefined;
+  const stepIndex = (asks ?? before.at(-1) ?? step).index;
+  if (!last) return asks ? { stepIndex, sentence: `“${asks.title}” asks for pH ${range.low} to ${range.high}, and nobody has taken it. Take the pH there before protein fibre goes in.` } : undefined;
   if (last.ph >= range.low && last.ph <= range.high) return undefined;
-  return `The bath reads pH ${last.ph}, and protein fibre waits until it is back between ${range.low} and ${range.high}. Bring it back in small doses and take the pH again.`;
+  return { stepIndex, sentence: `The bath reads pH ${last.ph}, and protein fibre waits until it is back between ${range.low} and ${range.high}. Bring it back in small doses and take the pH again.` };
 }
 
 /** The steps of one bath up to and with this one: those before it that it follows, as long as they are of the bath alone. */

@@ -27,7 +27,8 @@ export class HouseBench {
   async open(): Promise<Workbench> {
     if (this.bench) return this.bench;
     const { balance } = await readRoom(this.context.database.db);
-    this.bench ??= new Workbench(() => this.context.clock().getTime(), { name: balance.name, capacityG: balance.capacityG, resolutionG: balance.resolutionG });
+    const nowMs = (): number => this.context.clock().getTime();
+    this.bench ??= new Workbench(nowMs, nowMs, { name: balance.name, capacityG: balance.capacityG, resolutionG: balance.resolutionG });
     return this.bench;
   }
 

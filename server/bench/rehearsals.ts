@@ -46,7 +46,7 @@ export class Rehearsals {
     if (this.open.size >= MOST_AT_ONCE) throw new Refusal('refused', `${MOST_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
     const room = await readRoom(db);
     const startedMs = this.realMs();
-    const bench = new Workbench(() => startedMs + (this.realMs() - startedMs) * speed, { name: room.balance.name, capacityG: room.balance.capacityG, resolutionG: room.balance.resolutionG });
+    const bench = new Workbench(() => startedMs + (this.realMs() - startedMs) * speed, () => this.realMs(), { name: room.balance.name, capacityG: room.balance.capacityG, resolutionG: room.balance.resolutionG });
     const open: Open = { id, person, speed, lot: await readLot(db, lotId), room, startedMs, bench, entries: [], touchedMs: startedMs };
     this.open.set(id, open);
     return this.tell(db, open);

@@ -37,7 +37,10 @@ export class Workbench {
   private timer: ReturnType<typeof setInterval> | undefined;
   private lastMs: number;
 
-  constructor(private readonly clockMs: () => number, readonly card: { name: string; capacityG: number; resolutionG: number }) {
+  /**
+   * @param clockMs its own clock, by which pots heat and cool; @param handsMs the pace of hands: a pan settles no faster in a fast rehearsal
+   */
+  constructor(private readonly clockMs: () => number, private readonly handsMs: () => number, readonly card: { name: string; capacityG: number; resolutionG: number }) {
     this.balance = new StandInBalance(card);
     this.probe = new StandInProbe(() => this.pot()?.state);
     this.reader = new StandInReader(() => this.pot()?.colour());
@@ -87,7 +90,7 @@ export class Workbench {
   }
 
   obey(order: InstrumentOrder): void {
-    const nowMs = this.clockMs();
+    const nowMs = order.kind === 'probe' ? this.clockMs() : this.handsMs();
     const standIn = { balance: this.balance, probe: this.probe, colour: this.reader }[order.kind];
     switch (order.do) {
       case 'tare': standIn.command('TARE', nowMs); break;
@@ -114,9 +117,9 @@ export class Workbench {
     const nowMs = this.clockMs();
     for (let left = (nowMs - this.lastMs) / 1000; left > 0; left -= LONGEST_STEP_S) for (const pot of this.pots.values()) pot.advance(Math.min(left, LONGEST_STEP_S));
     this.lastMs = nowMs;
-    this.balance.tick(nowMs);
+    this.balance.tick(this.handsMs());
     this.probe.tick(nowMs);
-    this.reader.tick(nowMs);
+    this.reader.tick(this.handsMs());
   }
 
   private wake(): void {

@@ -25,6 +25,8 @@ const SHOW_EVERY_MS = 50;
 /** A balance's silence is noticed by looking again. */
 const LOOK_AGAIN_MS = 1000;
 const ROWS_KEPT = 30;
+/** A load counts as another when it differs by more than wobble and drift. */
+const CHANGED_STEPS = 5;
 
 /** What the instruments of this tablet say now, and the bath's temperature since the page was opened. */
 @Injectable()
@@ -42,6 +44,10 @@ export class Instruments {
   readonly log = new ReadingLog();
   /** Counts up when the log grew. */
   readonly logged = signal(0);
+  /** What lies on the pan was taken already: it has to change before the next is weighed. */
+  readonly taken = signal(false);
+  private takenG: number | undefined;
+  private stepG = USUAL_STEP_G;
   private watch = new PanWatch(USUAL_STEP_G);
   private live: EventSource | undefined;
   private ports: SerialPort[] = [];
@@ -77,7 +83,7 @@ export class Instruments {
       this.connected.set(true);
       const list = JSON.parse(event.data) as Instrument[];
       this.list.set(list);
-      this.watch = new PanWatch(list.find((i) => i.kind === 'balance')?.stepG ?? USUAL_STEP_G);
+      this.watchBy(list.find((i) => i.kind === 'balance')?.stepG ?? USUAL_STEP_G);
     });
     live.addEventListener('message', (event: MessageEvent<string>) => {
       const [kind, atMs, message] = JSON.parse(event.data) as [InstrumentKind, number, InstrumentMessage];
@@ -115,17 +121,34 @@ export class Instruments {
     })();
   }
 
+  /** The load on the pan was written down. */
+  markTaken(): void {
+    this.takenG = this.pan()?.weightG ?? undefined;
+    this.taken.set(this.takenG !== undefined);
+  }
+
+  private watchBy(stepG: number): void {
+    this.stepG = stepG;
+    this.watch = new PanWatch(stepG);
+  }
+
   order(order: InstrumentOrder): Observable<{ ok: true }> {
     return this.api.post('/api/instruments', { ...order, rehearsalId: this.rehearsalId });
   }
 
   private take(kind: InstrumentKind, message: InstrumentMessage, atMs: number): void {
-    if (message.kind === 'weight') this.watch.feed({ atMs: performance.now(), weightG: message.weightG, state: message.state });
+    if (message.kind === 'weight') {
+      this.watch.feed({ atMs: performance.now(), weightG: message.weightG, state: message.state });
+      if (this.takenG !== undefined && Math.abs(message.weightG - this.takenG) > CHANGED_STEPS * this.stepG && message.state !== 'asleep') {
+        this.takenG = undefined;
+        this.taken.set(false);
+      }
+    }
     else if (message.kind === 'temperature') this.log.add(atMs, message.temperatureC);
     else if (message.kind === 'ph') this.ph.set(message.ph);
     else if (message.kind === 'colour') this.colour.set(message);
     else if (message.kind === 'trouble') this.trouble.set(message.sentence);
-    else if (message.instrument === 'balance' && message.stepG) this.watch = new PanWatch(message.stepG);
+    else if (message.instrument === 'balance' && message.stepG) this.watchBy(message.stepG);
     for (const heard of this.onReading) heard(kind, message, atMs);
     this.lines.update((all) => [...all.slice(1 - ROWS_KEPT), { kind, text: sayMessage(message) }]);
     this.show(false);

@@ -58,7 +58,7 @@ import { SearchBox } from './search';
     <vs-pot-line />
     <vs-pot-alarm />`,
   styleUrl: './shell.scss',
-  host: { '(document:keydown)': 'onKey($event)' },
+  host: { '(document:keydown)': 'onKey($event)', '[attr.data-waiting]': 'outbox.waiting().length' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Shell {

@@ -29,7 +29,7 @@ import { clockWords } from './clock-words';
         }
         @case ('finish') {
           <p class="place">{{ a.step.title }}, begun {{ a.record.startedAt | when: 'clock' }}@if (handedTo(); as name) { · with {{ name }} }</p>
-          <h1>{{ a.step.attended ? a.step.title : a.endsMs > state.now() ? clock(a.endsMs - state.now()) : 'Time is up' }}</h1>
+          <h1>{{ a.step.attended ? a.step.title : leftMs() > 0 ? clock(leftMs()) : 'Time is up' }}</h1>
           <p class="figures">
             @if (nowC() !== undefined) { <span>now {{ nowC() }} °C</span> }
             @if (a.step.temperatureC !== undefined) { <span [class.soft]="nowC() !== undefined">{{ nowC() === undefined ? '' : 'of ' }}{{ a.step.temperatureC }} °C</span> }
@@ -60,6 +60,8 @@ export class ActRun {
   readonly lot = input.required<LotDetail>();
   /** From the probe, else as last written down. */
   readonly nowC = input<number | undefined>(undefined);
+  /** Time left, by the clock or by what of the hold is not done yet. */
+  readonly leftMs = input(0);
   readonly putAway = output<string>();
   protected readonly cautions = computed(() => {
     const away = new Set(this.state.around()?.putAway);

@@ -5,7 +5,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
-import { formatAmount, formatWeight, readAmount, readTagCode, smallestIn } from '@vestigia/core';
+import { formatAmount, readAmount, readTagCode, smallestIn } from '@vestigia/core';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -24,9 +24,9 @@ type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
     @if (act(); as a) {
       <p class="place">{{ a.step.title }} · {{ batchWords() }}{{ portionWords() }}</p>
       <h1>{{ a.weighing.materialName }}</h1>
-      <div class="scales">
-        <p class="target">{{ amount(toReach(), a.weighing.measure) }}<span class="soft"> ± {{ amount(toleranceUnits(), a.weighing.measure) }}</span></p>
-        @if (onBalance(); as pan) { <p class="live" [class.steady]="pan.state === 'steady'" aria-live="off">{{ shownG() }}<span class="state">{{ armed() ? 'It is taken as soon as it stands still.' : pan.words }}</span></p> }
+      <div class="scales" [class.both]="onBalance()">
+        <p class="target"><span class="amount">{{ amount(toReach(), a.weighing.measure) }}</span><span class="soft"> ± {{ amount(toleranceUnits(), a.weighing.measure) }}</span></p>
+        @if (onBalance(); as pan) { <p class="live" [class.steady]="pan.state === 'steady'" aria-live="off">{{ shownG() }}<span class="pan-words">{{ armed() ? 'It is taken as soon as it stands still.' : pan.words }}</span></p> }
       </div>
       <form (ngSubmit)="weigh()">
         <div class="fields">
@@ -107,7 +107,8 @@ export class ActWeigh {
     const { measure } = this.act().weighing;
     const off = reading.amount - this.left();
     if (Math.abs(off) <= this.toleranceUnits()) return 'Within the tolerance.';
-    return `${formatAmount(Math.abs(off), measure)} ${off > 0 ? 'more than planned: it is recorded as it is' : 'to go'}.`;
+    const by = formatAmount(Math.abs(off), measure);
+    return off < 0 && this.shown().trim() === '' ? `${by} to go.` : `${by} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
   });
   protected readonly mainWords = computed(() => (this.onBalance() && this.shown().trim() === '' ? `Take ${this.shownG()}` : 'Weighed'));
 
@@ -145,7 +146,8 @@ export class ActWeigh {
   /** Typed figures are taken as they stand; a live one when it stands still. */
   protected weigh(more = false): void {
     const pan = this.onBalance();
-    if (!pan || this.shown().trim() !== '' || pan.state === 'steady' || pan.state === 'asleep' || pan.state === 'lost') this.keep(more);
+    if (pan && this.shown().trim() === '' && this.instruments.taken()) this.problem.set({ detail: 'That was written down already. Take it off the pan, then weigh this out.' });
+    else if (!pan || this.shown().trim() !== '' || pan.state === 'steady' || pan.state === 'asleep' || pan.state === 'lost') this.keep(more);
     else if (pan.state === 'over' || pan.state === 'under') this.problem.set({ detail: pan.words });
     else {
       this.armedMore.set(more);
@@ -167,6 +169,7 @@ export class ActWeigh {
     }).then((sentence) => {
       this.busy.set(false);
       this.problem.set(sentence === undefined ? undefined : { detail: sentence });
+      if (sentence === undefined && !typed) this.instruments.markTaken();
     });
   }
 
@@ -189,5 +192,9 @@ export class ActWeigh {
   }
 
   protected readonly amount = formatAmount;
-  protected readonly grams = (g: number): string => formatWeight(g);
+  /** As the balance shows it: in grams, to its step. */
+  protected grams(g: number): string {
+    const stepG = this.state.around()?.room.balanceStepG ?? 0.1;
+    return `${g.toFixed(Math.max(0, Math.ceil(-Math.log10(stepG) - 1e-9)))} g`;
+  }
 }

@@ -28,6 +28,7 @@ const USUAL_TAKEN = 0.6;
         <mat-form-field><mat-label>What happened</mat-label><select matNativeControl name="kind" [(ngModel)]="kind">@for (k of offered; track k) { <option [value]="k">{{ words[k] }}</option> }</select></mat-form-field>
         <mat-form-field><mat-label>How much</mat-label><input matInput name="volume" [(ngModel)]="volume" placeholder="e.g. 500 ml"></mat-form-field>
       </div>
+      @if (strength(); as f) { <p>Likely still in it: <vs-figure [figure]="f" name="left in the bath" /> of {{ strengthOf() }}.</p> }
       @if (trouble()) { <p class="off">{{ trouble() }}</p> }
       <button class="act" type="submit">Write it down</button>
       @if (!rehearsal()) { <a class="act" routerLink="/stores/liquor" [queryParams]="toStores()">Keep what is left</a> }
@@ -73,10 +74,13 @@ export class BathPanel {
     const lot = this.lot();
     const lifted = takesPieces({ kind: step.kind === 'fibre' ? 'intake' : step.kind }) ? carriedOffMl(this.bath()?.wof.value ?? 0) : 0;
     const ml = Math.max(0, this.balance().left.value - lifted);
-    const dose = lastDose(lot, step.index, this.batch());
-    const left = dose ? leftInBath(dose.grams, USUAL_TAKEN, 1) : undefined;
-    return { fromLot: lot.summary.id, litres: (Math.round(ml / 100) / 10).toString(), pot: this.bath()?.vesselName ?? '', kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath', named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`, ...(dose ? { of: dose.materialId, went: `${dose.grams} g`, left: left?.value } : {}) };
+    const dose = this.dose();
+    return { fromLot: lot.summary.id, litres: (Math.round(ml / 100) / 10).toString(), pot: this.bath()?.vesselName ?? '', kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath', named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`, ...(dose ? { of: dose.materialId, dosed: `${dose.grams} g` } : {}) };
   });
+
+  private readonly dose = computed(() => lastDose(this.lot(), this.act().step.index, this.batch()));
+  protected readonly strength = computed(() => { const dose = this.dose(); const { left, addedMl } = this.balance(); return dose && addedMl > 0 ? leftInBath(dose.grams, USUAL_TAKEN, Math.min(1, left.value / addedMl)) : undefined; });
+  protected readonly strengthOf = computed(() => this.lot().plan.materials.find((m) => m.materialId === this.dose()?.materialId)?.name ?? '');
 
   protected keep(): void {
     const reading = readAmount(this.volume(), 'volume');

@@ -1,7 +1,7 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
 import type { Bench, LotDetail, NewRunEntry, Rehearsal, RunEntryView } from '@vestigia/contract';
 import type { BenchAct, OffTarget, PlannedWeighing, RunDetail, RunEntryKind, StepRecord } from '@vestigia/core';
-import { benchActs, findRunDeviations, foldRun, offTarget, ruleOnEntry, stepState } from '@vestigia/core';
+import { benchActs, findRunDeviations, foldRun, offTarget, readAmount, ruleOnEntry, stepState } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
@@ -191,8 +191,9 @@ export class BenchState {
 
   private asRecorded(lot: LotDetail, entry: NewRunEntry, at: string, by: { id: string; name: string }): RunEntryView {
     const { id, stepIndex, kind, replacesId, temperatureC, text, weighing } = entry;
-    const ruling = weighing ? ruleOnEntry({ plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs: Infinity }, { ...entry, detail: null, replacesId: null }, Date.parse(at)) : undefined;
-    const amount = ruling?.ok ? ruling.amount : 0;
+    const planned = weighing ? lot.plan.steps[stepIndex]?.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId) : undefined;
+    const reading = weighing && planned ? readAmount(weighing.written, planned.measure) : undefined;
+    const amount = reading?.ok ? reading.amount : 0;
     return {
       id, stepIndex, kind, replacesId, temperatureC, text, detail: entry.detail ?? null, at, recordedAt: at, by, photos: [],
       weighing: weighing ? { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount } : null,

@@ -1,9 +1,8 @@
-import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, effect, inject, input, linkedSignal, signal, untracked, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, Injector, afterNextRender, computed, effect, inject, input, linkedSignal, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct, RunEntryKind } from '@vestigia/core';
-import { minutesInWork, stepState } from '@vestigia/core';
+import { foldRun, minutesInWork, phLock, stepState } from '@vestigia/core';
 import { of } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -32,6 +31,8 @@ import { SaidPanel } from './said-panel';
 import { WrittenDown } from './written-down';
 
 const READ_REHEARSAL_MS = 4000;
+/** A bath counts as followed from this many readings on. */
+const LEAST_FOLLOWED = 10;
 const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
 
 /** The dye day, one thing at a time over all lots in work, to be read at two metres. Space or Enter does the one thing. */
@@ -48,18 +49,23 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
         <vs-thread [stations]="l.summary.stations" [undyed]="l.summary.undyed" [master]="l.summary.master" [result]="l.summary.result" [batches]="l.plan.batches.length" />
       }
       <section class="one" aria-live="polite">
+        @if (off(); as o) {
+          <div class="offered" role="alert"><p class="say"><strong>{{ o.off.effect }}</strong></p>
+            @for (offer of o.off.offers; track offer.key) { <p><button class="act" type="button" (click)="rescale(offer.rescale, offer.sentence)">{{ offer.sentence }}</button></p> }
+            <button class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button></div>
+        }
         @if (act(); as a) {
           @if (lot(); as l) {
             @for (alarm of watch()?.alarms ?? []; track alarm.code) { <p class="alarm" [class.urgent]="alarm.urgent" role="alert">{{ alarm.sentence }}</p> }
             @switch (a.kind) {
               @case ('weigh') { @if (weighing(); as w) { <vs-act-weigh [act]="w" [lot]="l" /> } }
-              @case ('begin') { <vs-act-run [act]="a" [lot]="l" (putAway)="putAway($event)" /><button #main class="act main bench" type="button" (click)="say('start')">Begin</button> }
+              @case ('begin') { <vs-act-run [act]="a" [lot]="l" (putAway)="putAway($event)" />@if (lock(); as locked) { <p class="say warn">{{ locked.sentence }}</p><button #main class="act main bench" type="button" (click)="open('ph')">Take the pH</button> } @else { <button #main class="act main bench" type="button" (click)="say('start')">Begin</button> } }
               @case ('resume') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('resume')">Go on</button> }
               @case ('pull') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('pull', { detail: { piece: a.piece } })">Piece {{ a.piece }} is out</button> }
               @case ('finish') {
-                <vs-act-run [act]="a" [lot]="l" [nowC]="nowC()" />
+                <vs-act-run [act]="a" [lot]="l" [nowC]="nowC()" [leftMs]="leftMs()" />
+                <button #main class="act main bench" type="button" (click)="say('finish')">{{ a.step.attended || leftMs() <= 0 ? 'Done' : 'Done early' }}</button>
                 @if (watch(); as w) { <vs-heat-watch [lot]="l" [step]="a.step" [watch]="w" [readings]="drawn()" [elapsedMin]="elapsed()" /> }
-                <button #main class="act main bench" type="button" (click)="say('finish')">{{ a.step.attended || a.endsMs <= state.now() ? 'Done' : 'Done early' }}</button>
               }
             }
             <vs-refusal [problem]="refused()" />
@@ -67,12 +73,7 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
         } @else if (lot(); as l) {
           @if (l.summary.state === 'toJudge' || l.summary.state === 'held') { <h1>All steps done</h1><p class="say">Read it dry, in daylight, then judge it.</p><a class="act main bench" [routerLink]="rehearsing() ? ['/lots', l.summary.id] : ['/judge', l.summary.id]">{{ rehearsing() ? 'End the rehearsal' : 'Judge it' }}</a> }
           @else { <h1>{{ l.summary.tag }} is closed</h1><p class="say">Its record can be read, not added to.</p><a class="act main bench" [routerLink]="['/lots', l.summary.id]">Read the record</a> }
-        } @else { <h1>Bench</h1><p class="say">The bench leads lots step by step. None is in work.</p> @if (waiting().length === 0) { <a class="act main bench" routerLink="/lots/new">Start a lot</a> } }
-        @if (off(); as o) {
-          <div class="offered" role="alert"><p class="say"><strong>{{ o.off.effect }}</strong></p>
-            @for (offer of o.off.offers; track offer.key) { <p><button class="act" type="button" (click)="rescale(offer.rescale, offer.sentence)">{{ offer.sentence }}</button></p> }
-            <button class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button></div>
-        }
+        } @else { <h1>Bench</h1><div class="empty"><p>The bench leads lots step by step, all that are in work at once. There is none to work on.</p>@if (waiting().length === 0) { <a class="act main" routerLink="/lots/new">Start a lot</a> }</div> }
       </section>
       @if (act(); as a) {
         @if (lot(); as l) {
@@ -88,7 +89,7 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
             <button class="act" type="button" (click)="open('more')">More …</button>
           </div>
           @switch (panel()) {
-            @case ('ph') { <vs-ph-panel [act]="a" (said)="say('ph', $event)" (closed)="panel.set(undefined)" /> }
+            @case ('ph') { @if (a.record.startedAt || lock()) { <vs-ph-panel [act]="phAct() ?? a" (said)="sayPh($event)" (closed)="panel.set(undefined)" /> } }
             @case ('sample') { <vs-sample-panel [act]="a" [lot]="l" (said)="say('sample', $event)" (planned)="say('pulls', $event)" (closed)="panel.set(undefined)" /> }
             @case ('bath') { <vs-bath-panel [act]="a" [lot]="l" (said)="say('bath', $event)" (closed)="panel.set(undefined)" /> }
             @default { @if (panel(); as p) { <vs-said-panel [panel]="p" [act]="a" [lot]="l" (said)="sayOf($event)" (photographed)="photograph($event)" (closed)="panel.set(undefined)" /> } }
@@ -110,6 +111,8 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
 })
 export class BenchPage {
   private readonly api = inject(ApiClient);
+  private readonly host = inject(ElementRef);
+  private readonly injector = inject(Injector);
   private readonly margin = inject(Margin);
   private readonly outbox = inject(Outbox);
   private readonly alarms = inject(Alarms);
@@ -144,6 +147,22 @@ export class BenchPage {
   protected readonly watch = computed(() => { const a = this.act(); const lot = this.lot(); return a && lot && a.record.startedAt !== undefined && stepState(a.record) === 'running' ? watchStep(lot, a.step, this.readings().all, this.state.around()?.room.roomC ?? 18) : undefined; });
   protected readonly nowC = computed(() => { const last = this.readings().all.at(-1); return last === undefined ? undefined : Math.round(last.temperatureC * 10) / 10; });
   protected readonly elapsed = computed(() => { const a = this.act(); return a ? minutesInWork(a.record, this.state.now()) : 0; });
+  /** Why protein fibre may not go in yet, and where its bath's pH is taken. */
+  protected readonly lock = computed(() => { const [a, lot] = [this.act(), this.lot()]; return a?.kind === 'begin' && lot ? phLock(lot.plan, foldRun(lot.entries, lot.plan.steps.length), a.step) : undefined; });
+  /** The step a pH belongs to: the one that asks for it, where the next waits for it. */
+  protected readonly phAct = computed((): BenchAct | undefined => {
+    const [a, locked, lot] = [this.act(), this.lock(), this.lot()];
+    const step = locked && lot?.plan.steps[locked.stepIndex];
+    return a && step ? { ...a, step, record: this.state.recordOf(a.lotId, step.index) ?? a.record } : a;
+  });
+  /** Time left by the clock, and by the hold where a bath's temperature is followed: what a pot sagged is not counted as done. */
+  protected readonly leftMs = computed(() => {
+    const a = this.act();
+    if (a?.kind !== 'finish') return 0;
+    const byClock = a.endsMs - this.state.now();
+    const hold = this.readings().all.length >= LEAST_FOLLOWED ? this.watch()?.hold : undefined;
+    return hold ? Math.max(byClock, (hold.wantedMin - hold.heldMin) * 60_000) : byClock;
+  });
   protected readonly mayHang = computed(() => !this.rehearsal() && this.act()?.step.usesBath === true && this.instruments.sourceOf('probe') !== 'hand');
   private readonly hung = linkedSignal(() => this.instruments.list().find((i) => i.kind === 'probe')?.lotId ?? undefined);
   protected readonly hangs = computed(() => this.hung() === this.act()?.lotId);
@@ -163,7 +182,9 @@ export class BenchPage {
     });
     effect(() => {
       this.which();
-      this.panel.set(undefined);
+      // Where the recipe asks for a pH, that is what the step is for.
+      const a = untracked(this.act);
+      this.panel.set(a?.kind === 'finish' && a.step.targetPh && (a.record.phs ?? []).length === 0 ? 'ph' : undefined);
       this.refused.set(undefined);
     });
     effect(() => {
@@ -192,6 +213,7 @@ export class BenchPage {
 
   protected open(panel: Panel): void {
     this.panel.update((p) => (p === panel ? undefined : panel));
+    afterNextRender(() => (this.host.nativeElement as HTMLElement).querySelector('.aside')?.scrollIntoView({ block: 'nearest' }), { injector: this.injector });
   }
 
   protected say(kind: RunEntryKind, said: Said = {}): void {
@@ -199,6 +221,11 @@ export class BenchPage {
     if (!a) return;
     // An early start by the plan's own order is said so, with what it means, by the panel that offers it.
     this.sayOf({ kind, stepIndex: a.step.index, said });
+  }
+
+  protected sayPh(said: Said): void {
+    const a = this.phAct();
+    if (a) this.sayOf({ kind: 'ph', stepIndex: a.step.index, said });
   }
 
   protected sayOf({ kind, stepIndex, said }: SaidOf): void {

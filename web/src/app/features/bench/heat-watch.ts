@@ -55,7 +55,7 @@ export class HeatWatch {
       return {
         animation: false, aria: { enabled: true }, grid: { left: 56, right: 24, top: 18, bottom: 34 },
         xAxis: { type: 'value', min: 0, max: Math.max(step.durationMin, Math.ceil(now)), axisLabel: { ...text, formatter: (m: number) => `${m} min` }, axisLine: { lineStyle: { color: tones.line } }, splitLine: { show: false } },
-        yAxis: { type: 'value', min: (v: { min: number }) => Math.max(0, Math.floor(v.min / 10) * 10), max: (v: { max: number }) => Math.ceil((Math.max(v.max, step.ceilingC ?? 0) + 2) / 10) * 10, axisLabel: { ...text, formatter: (c: number) => `${c} °C` }, splitLine: { lineStyle: { color: tones.line } } },
+        yAxis: { type: 'value', min: 0, max: 100, interval: 20, axisLabel: { ...text, formatter: (c: number) => `${c} °C` }, splitLine: { lineStyle: { color: tones.line } } },
         series: [
           { ...bare, data: planned, lineStyle: { color: tones.soft, width: 2, type: 'dashed' }, markLine: { symbol: 'none', silent: true, data: [{ xAxis: now, label: { formatter: 'now', ...text } }, ...(step.ceilingC === undefined ? [] : [{ yAxis: step.ceilingC, label: { formatter: 'ceiling', position: 'insideStartTop', ...text }, lineStyle: { type: 'dotted', color: tones.ink, width: 2 } }])], lineStyle: { color: tones.ink, type: 'solid', width: 1 } } },
           { ...bare, data: measured, lineStyle: { color: tones.ink, width: 3 } },

@@ -104,7 +104,7 @@ export class SamplePanel {
       return {
         animation: false, aria: { enabled: true }, grid: { left: 56, right: 24, top: 18, bottom: 34 },
         xAxis: { type: 'value', min: 0, max: Math.ceil(end), axisLabel: { ...text, formatter: (m: number) => `${m} min` }, splitLine: { show: false }, axisLine: { lineStyle: { color: tones.line } } },
-        yAxis: { type: 'value', min: 0, axisLabel: { ...text, formatter: (d: number) => `${d} %` }, splitLine: { lineStyle: { color: tones.line } } },
+        yAxis: { type: 'value', min: 0, max: (v: { max: number }) => Math.max(120, Math.ceil(v.max / 20) * 20), interval: 20, axisLabel: { ...text, formatter: (d: number) => `${d} %` }, splitLine: { lineStyle: { color: tones.line } } },
         series: [
           { ...bare, symbol: 'none', data: curve, lineStyle: { color: tones.soft, width: 2 }, markLine: { symbol: 'none', silent: true, data: [{ yAxis: 100, label: { formatter: 'wanted', position: 'insideStartTop', ...text } }], lineStyle: { color: tones.ink, type: 'dotted', width: 2 } },
             ...(from === null ? {} : { markArea: { silent: true, itemStyle: { color: tones.line, opacity: 0.55 }, data: [[{ xAxis: from }, { xAxis: to ?? end }]] } }) },

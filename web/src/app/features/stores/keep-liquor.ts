@@ -93,7 +93,7 @@ export class KeepLiquorPage {
   readonly kind = input<LiquorKind>();
   readonly named = input<string>();
   readonly of = input<string>();
-  readonly wentIn = input<string>(undefined, { alias: 'went' });
+  readonly dosed = input<string>();
 
   constructor() {
     effect(() => {
@@ -104,7 +104,7 @@ export class KeepLiquorPage {
       this.vessel.set(this.pot() ?? '');
       this.name.set(this.named() ?? '');
       this.inside.set(this.of() ?? '');
-      this.went.set(this.wentIn() ?? '');
+      this.went.set(this.dosed() ?? '');
     });
   }
 

@@ -1,0 +1,180 @@
+import type { LotDetail, LotSummary, Proposal, ShelfRow } from '@vestigia/contract';
+import type { Browser } from 'puppeteer-core';
+import { v7 } from 'uuid';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from '../scripts/browser.mjs';
+import type { Served } from '../scripts/serve.mjs';
+import { serve, serveDemo } from '../scripts/serve.mjs';
+import { Someone } from './person';
+
+describe('a dye day at the bench, on the demo studio', () => {
+  let server: Served & { remove(): void; dataDir: string };
+  let browser: Browser;
+  let corin: Someone;
+  beforeAll(async () => {
+    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    corin = await Someone.at(browser, server.base);
+    await corin.comeIn('Corin Ashlock', 'mud on the slipway');
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.stop();
+    server.remove();
+  });
+
+  const post = <T>(who: Someone, path: string, body: object): Promise<T> => who.page.evaluate(async (p, b) => (await (await fetch(p, { method: 'POST', headers: { 'content-type': 'application/json' }, body: b })).json()) as unknown, path, JSON.stringify(body)) as Promise<T>;
+  const lotNow = (id: string): Promise<LotDetail> => corin.ask(`/api/lots/${id}`);
+  /** A lot of two hanks of the colourway, agreed to by its proposal. */
+  async function newLot(written = '2 hanks of 100 g'): Promise<string> {
+    const colourwayId = (await corin.ask<LotSummary[]>('/api/lots')).find((l) => l.colourway.name === 'Marram')?.colourway.id;
+    const ask = { colourwayId, written, waterId: null, reorderOfId: null };
+    const proposal = await post<Proposal>(corin, '/api/lots/proposal', ask);
+    const id = v7();
+    await post(corin, '/api/lots', { id, ask, digest: proposal.digest, acceptShortages: true, note: '', acknowledged: proposal.checks.map((c) => ({ key: c.key, reason: 'looked at' })) });
+    return id;
+  }
+  const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}, ageMs = 0): object => ({ lotId, ageMs, entry: { id: v7(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest } });
+  const main = '.one button.bench';
+
+  it('goes on without the server, through a reload, and hands everything over once when it is back', async () => {
+    const lotId = await newLot();
+    await corin.settled(`/bench/${lotId}`);
+    await corin.sees('Begin', main);
+    await corin.page.waitForFunction(() => navigator.serviceWorker.controller !== null || navigator.serviceWorker.ready.then(() => true));
+    await corin.settled(`/bench/${lotId}`);
+    const port = new URL(server.base).port;
+    await server.stop('SIGKILL');
+    await corin.press('Begin', main);
+    await corin.sees(/Rug wool/, '.one h1');
+    await corin.press('Note');
+    await corin.press('Patchy');
+    await corin.sees('Patchy', 'vs-written-down');
+    await corin.sees(/2 touches wait in this tablet/);
+    await corin.page.reload({ waitUntil: 'domcontentloaded' });
+    await corin.sees(/Rug wool/, '.one h1');
+    await corin.sees('Patchy', 'vs-written-down');
+    Object.assign(server, await serve(server.dataDir, { PORT: port }));
+    await corin.handedOver();
+    const { entries } = await lotNow(lotId);
+    expect(entries.map((e) => [e.kind, e.text])).toEqual([['start', null], ['note', 'Patchy']]);
+    expect(Date.parse(entries[1]?.at ?? '') - Date.parse(entries[0]?.at ?? '')).toBeGreaterThan(0);
+    expect(Date.parse(entries[0]?.recordedAt ?? '') - Date.parse(entries[0]?.at ?? '')).toBeGreaterThan(1000);
+  });
+
+  it('weighs with the simulated balance: the wrong jar refused, a reading taken when it stands still, too much told with a way to match', async () => {
+    const lotId = await newLot();
+    const lot = await lotNow(lotId);
+    const mordant = lot.plan.steps.findIndex((s) => s.kind === 'mordant');
+    const alum = lot.plan.steps[mordant]?.weighings[0];
+    await post(corin, '/api/bench/touches', { touches: [...lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })), touch(lotId, mordant, 'start')] });
+    await corin.settled('/bench/instruments');
+    await corin.page.evaluate(() => document.querySelector<HTMLInputElement>('input[name=balance][value=simulated]')?.click());
+    await corin.sees(/0\.0 g/, '.reading');
+    await corin.settled(`/bench/${lotId}`);
+    await corin.sees(alum?.materialName ?? '', '.one h1');
+    const wrong = (await corin.ask<ShelfRow[]>('/api/stores')).find((r) => r.material.includes('Weld') && r.onHand > 0);
+    await corin.write('Scan or type its tag', wrong?.tag ?? '');
+    await corin.page.keyboard.press('Enter');
+    const right = lot.jars.find((j) => j.id === alum?.picks[0]?.stockLotId);
+    await corin.sees(new RegExp(`Wrong jar: ${wrong?.tag} does not hold ${alum?.materialName}.*take ${right?.tag}`), '.one');
+    await corin.press('Hands on the simulated instruments', 'summary');
+    await corin.press('too much');
+    await corin.sees('Steady.', '.live');
+    await corin.press(/^Take/, main);
+    await corin.sees(/more .* than|12 % more/, '.offered');
+    const [entry] = (await lotNow(lotId)).entries.filter((e) => e.kind === 'weigh');
+    expect(entry?.detail).toMatchObject({ readBy: 'simulated' });
+    expect((entry?.weighing?.amount ?? 0) / ((alum?.target.value ?? 1) * 1000)).toBeCloseTo(1.12, 1);
+    const offers = await corin.page.$$eval('.offered .act', (all) => all.map((e) => (e as HTMLElement).innerText));
+    if (offers.length > 0) {
+      await corin.press(/^Rescale|^Weigh the other/, '.offered button');
+      await corin.page.waitForFunction(() => !document.querySelector('.offered'));
+      await corin.page.waitForFunction(async (path) => ((await (await fetch(path)).json()) as { entries: { kind: string }[] }).entries.some((e) => e.kind === 'rescale'), {}, `/api/lots/${lotId}`);
+    }
+    await corin.page.evaluate(() => localStorage.removeItem('vestigia-balance'));
+  });
+
+  it('lets two people work one lot from two screens, and hands it over at once', async () => {
+    const isaby = await Someone.at(browser, server.base);
+    await isaby.comeIn('Isaby Fennimore', 'heron at low tide');
+    const lotId = await newLot();
+    const lot = await lotNow(lotId);
+    const scour = lot.plan.steps.findIndex((s) => s.weighings.length === 0 || s.kind === 'scour');
+    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, scour).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await Promise.all([corin.settled(`/bench/${lotId}`), isaby.settled(`/bench/${lotId}`)]);
+    await corin.press('Begin', main);
+    await isaby.sees('begun', 'vs-written-down');
+    await isaby.press('More …');
+    await isaby.press('Corin Ashlock', 'vs-said-panel button');
+    await corin.sees('handed over to Corin Ashlock', 'vs-written-down');
+    await corin.press('Went otherwise');
+    await corin.press(/^It boiled/, 'vs-said-panel button');
+    await isaby.sees('otherwise than planned: It boiled', 'vs-written-down');
+    expect((await lotNow(lotId)).deviations.map((d) => d.words).join()).toMatch(/It boiled/);
+    await isaby.page.close();
+  });
+
+  it('calls over the whole screen when a hot pot is forgotten, from any page, until somebody goes', async () => {
+    await corin.settled('/stores');
+    const inWork = (await corin.ask<{ inWork: LotSummary[] }>('/api/today')).inWork;
+    const old = await Promise.all(inWork.map((l) => lotNow(l.id)));
+    const host = old.find((l) => l.plan.steps.some((s) => (s.temperatureC ?? 0) >= 60 && l.summary.stations[s.index]?.state === 'waiting' && Date.parse(l.summary.at) < Date.now() - 5 * 3_600_000));
+    const hot = host?.plan.steps.find((s) => (s.temperatureC ?? 0) >= 60 && host.summary.stations[s.index]?.state === 'waiting');
+    if (!host || !hot) throw new Error('the demo has no lot in work with heat to come');
+    const { results } = await post<{ results: { ok: boolean; sentence: string }[] }>(corin, '/api/bench/touches', { touches: [touch(host.summary.id, hot.index, 'start', { text: 'all at once', detail: { outOfOrder: true } }, (hot.durationMin + 20) * 60_000)] });
+    expect(results).toEqual([expect.objectContaining({ ok: true })]);
+    await corin.sees('Go to the pot', '.call');
+    await corin.sees(new RegExp(`${hot.title}.*time was up`), '.call');
+    expect(await corin.page.title()).toMatch(/Go to the pot/);
+    await corin.page.keyboard.press('Space');
+    await corin.page.waitForFunction((path) => location.pathname === path && !document.querySelector('.call'), {}, `/bench/${host.summary.id}`);
+    await post(corin, '/api/bench/touches', { touches: [touch(host.summary.id, hot.index, 'finish', { text: 'off the heat' })] });
+  });
+
+  it('rehearses a lot that looks like nothing else and leaves no trace', async () => {
+    const lotId = await newLot();
+    const before = await lotNow(lotId);
+    await corin.settled(`/lots/${lotId}`);
+    await corin.press('Rehearse it', 'summary');
+    await corin.press('Begin the rehearsal');
+    await corin.sees(/rehearsal/i, '.rehearsing');
+    await corin.press('Begin', main);
+    await corin.sees(/Rug wool/, '.one h1');
+    await corin.press('what is wanted');
+    await corin.sees('Steady.', '.live');
+    await corin.press(/^Take/, main);
+    await corin.sees(/from .*, by a simulated instrument/, 'vs-written-down');
+    await corin.press('End it');
+    await corin.sees('Begin at the bench');
+    const after = await lotNow(lotId);
+    expect([after.entries, after.madeFrom, after.summary.state]).toEqual([[], [], before.summary.state]);
+    expect(after.jars).toEqual(before.jars);
+  });
+
+  it('keys a hand-written card in with its times, and finds a lot by the code on it', async () => {
+    const lotId = await newLot();
+    const lot = await lotNow(lotId);
+    await corin.settled(`/bench/card/${lotId}`);
+    const now = new Date();
+    const clock = `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`;
+    const fill = (label: string, value: string): Promise<void> => corin.page.$eval(`[aria-label="${label}"]`, (e, v) => { (e as HTMLInputElement).value = v; e.dispatchEvent(new Event('input')); }, value);
+    const [fibre] = lot.plan.steps;
+    await fill(`Begun, ${fibre?.title}`, clock);
+    await fill(`Finished, ${fibre?.title}`, clock);
+    await fill(`Weighed, ${fibre?.weighings[0]?.materialName}`, '200 g');
+    await fill(`Note, ${fibre?.title}`, 'hung in the loft');
+    await corin.press('Key it in');
+    await corin.sees('4 lines keyed in.');
+    const { entries } = await lotNow(lotId);
+    expect(entries.map((e) => [e.kind, e.at.slice(11, 16), e.detail?.readBy])).toEqual(['start', 'weigh', 'note', 'finish'].map((k) => [k, now.toISOString().slice(11, 16), 'card']));
+    const [tag] = await post<{ code: string }[]>(corin, '/api/tags', { id: v7(), tags: [{ kind: 'lot', lotId }] });
+    await corin.page.keyboard.press('Escape');
+    await corin.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await corin.page.keyboard.press('/');
+    await corin.page.waitForSelector('#search-words');
+    await corin.page.keyboard.type((tag?.code ?? '').toLowerCase().replaceAll('-', ''));
+    await corin.sees(lot.summary.tag, '#search-hits');
+    await corin.page.keyboard.press('Enter');
+    await corin.page.waitForFunction((path) => location.pathname === path, {}, `/lots/${lotId}`);
+  });
+});
