@@ -1,5 +1,5 @@
 // npm run bench: measures what the aims are about, on a studio made by the seeded generator, and prints it.
-// `npm run bench -- --scaling` stops after the arithmetic alone.
+// `npm run bench -- --scaling` stops after the arithmetic alone, `-- --day` after the bench's own numbers.
 import { build } from './build.mjs';
 import { root, run } from './install.mjs';
 

@@ -20,7 +20,7 @@ const spread = (ms: number[]): string => `p50 ${percentile(ms, 0.5).toFixed(1)} 
 /** The dye day's own numbers, on the demo studio: balance to screen, a long run's curve, and touches made without the server. */
 export async function measureBenchDay(): Promise<void> {
   const server = await serveDemo();
-  const browser = await puppeteer.launch({ executablePath: chromiumPath(), args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info', '--js-flags=--expose-gc'] });
+  const browser = await puppeteer.launch({ executablePath: chromiumPath ?? '', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info', '--js-flags=--expose-gc'] });
   try {
     const pages: Page[] = [];
     for (let i = 0; i < BROWSERS; i += 1) pages.push(await comeIn(browser, server.base));

@@ -9,6 +9,7 @@ import { ANY_WATER, planLot, recipeStep } from '@vestigia/core';
 import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
 import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
+import { measureBenchDay } from './bench-day.mjs';
 
 const MOVEMENTS = 500_000;
 const STOCK_LOTS = 2000;
@@ -103,6 +104,9 @@ for (const [name, aim, lot] of [
   report(name, aim, spread(await timed(200, () => planned(lot))));
 }
 if (process.argv.includes('--scaling')) process.exit(0);
+if (chromiumPath) await measureBenchDay();
+else console.log('The bench’s own numbers need Chromium.');
+if (process.argv.includes('--day')) process.exit(0);
 
 // BENCH_DIR keeps the large studio between runs: making it takes minutes.
 const kept = process.env['BENCH_DIR'];

@@ -24,9 +24,9 @@ describe('a simulated balance', () => {
   it('settles on what was put, within its step, and is noisy but steady there', () => {
     const balance = new StandInBalance(CARD);
     const heard = hearing(balance);
-    let ms = run(balance, 0, 1);
+    const ms = run(balance, 0, 1);
     balance.put(62.4, ms);
-    ms = run(balance, ms, 8);
+    run(balance, ms, 8);
     const watch = new PanWatch(CARD.resolutionG);
     const its = weights(heard());
     its.forEach((m, i) => watch.feed({ atMs: i * 100, weightG: m.weightG, state: m.state }));

@@ -1,6 +1,6 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
-import { ZONE_WORDS, formatAmount, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
+import { ZONE_WAYS, ZONE_WORDS, formatAmount, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
 import type { Pdf } from './sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, words } from './sheet';
 
@@ -95,19 +95,24 @@ class Card {
   /** The zones of one piece, over a scale of centimetres; each way has its own hatching. */
   placed(plan: PlacedPlan): void {
     const { zones } = layOutPlaced(plan, 1);
-    this.room(70 + zones.length * 11);
+    // A lane for each turn: what is done after something else lies over it on the piece, but not on paper.
+    const turns = [...new Set(zones.map((z) => z.order))].sort((one, other) => one - other);
+    this.room(40 + turns.length * 30 + zones.length * 11);
     line(this.pdf, `Where the colour goes: ${plan.piece}, ${plan.lengthCm} cm`, MARGIN, this.y, this.width, { bold: true, size: 11 });
-    this.y += 18;
+    this.y += 20;
     const per = this.width / plan.lengthCm;
-    this.pdf.lineWidth(0.8).rect(MARGIN, this.y, this.width, 24).stroke('black');
-    for (const [i, zone] of zones.entries()) {
-      const [from, to] = [MARGIN + zone.fromCm * per, MARGIN + zone.toCm * per];
-      this.pdf.rect(from, this.y, Math.max(1, to - from), 24).stroke('black').save().rect(from, this.y, Math.max(1, to - from), 24).clip();
-      for (let x = from - 24; x < to; x += 4 + (i % 3) * 3) this.pdf.moveTo(x, this.y + (i % 2 === 0 ? 24 : 0)).lineTo(x + 24, this.y + (i % 2 === 0 ? 0 : 24));
-      this.pdf.lineWidth(0.4).stroke('black').restore();
-      for (const point of zone.pointsCm) this.pdf.lineWidth(1.6).moveTo(MARGIN + point * per, this.y - 4).lineTo(MARGIN + point * per, this.y + 28).stroke('black');
+    for (const turn of turns) {
+      this.pdf.lineWidth(0.8).rect(MARGIN, this.y, this.width, 20).stroke('black');
+      for (const zone of zones.filter((z) => z.order === turn)) {
+        const [from, to] = [MARGIN + zone.fromCm * per, MARGIN + zone.toCm * per];
+        const i = ZONE_WAYS.indexOf(zone.way);
+        this.pdf.rect(from, this.y, Math.max(1, to - from), 20).stroke('black').save().rect(from, this.y, Math.max(1, to - from), 20).clip();
+        for (let x = from - 20; x < to; x += 4 + (i % 4) * 2) this.pdf.moveTo(x, this.y + (i % 2 === 0 ? 20 : 0)).lineTo(x + 20, this.y + (i % 2 === 0 ? 0 : 20));
+        this.pdf.lineWidth(0.4).stroke('black').restore();
+        for (const point of zone.pointsCm) this.pdf.lineWidth(1.6).moveTo(MARGIN + point * per, this.y - 3).lineTo(MARGIN + point * per, this.y + 23).stroke('black');
+      }
+      this.y += 28;
     }
-    this.y += 32;
     for (const zone of zones) {
       line(this.pdf, `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_WORDS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`, MARGIN, this.y, this.width, { size: 9 });
       this.y += 11;

@@ -52,7 +52,7 @@ export class PotLineStrip {
   }
 
   private readonly window = computed(() => ({ fromMs: this.now() - 4 * HOUR_MS, toMs: this.now() + 20 * HOUR_MS, nowMs: this.now() }));
-  protected readonly line = computed(() => layPotLine(this.today.value()?.running ?? [], this.window()));
+  protected readonly line = computed(() => layPotLine((this.today.value()?.running ?? []).map((r) => (r.pausedAt === null ? r : { ...r, title: `${r.title}, paused`, durationMin: r.durationMin + (this.now() - Date.parse(r.pausedAt)) / 60_000 })), this.window()));
   protected readonly ticks = computed(() => {
     const { fromMs, toMs } = this.window();
     const first = Math.ceil(fromMs / (4 * HOUR_MS)) * 4 * HOUR_MS;

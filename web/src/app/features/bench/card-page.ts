@@ -1,33 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
-import type { LotDetail, NewRunEntry, TouchResult } from '@vestigia/contract';
-import type { PlannedStep } from '@vestigia/core';
+import type { LotDetail, TouchResult } from '@vestigia/contract';
 import { foldRun, formatAmount, isOver, smallestIn } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { doing } from '../../api/doing';
 import { live } from '../../api/live';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
-import { readNumber } from './read-number';
-
-interface KeyedWeighing {
-  readonly batch: number;
-  readonly materialId: string;
-  readonly name: string;
-  readonly planned: string;
-  written: string;
-  jarId: string;
-}
-interface KeyedStep {
-  readonly step: PlannedStep;
-  readonly open: boolean;
-  begun: string;
-  finished: string;
-  hottest: string;
-  note: string;
-  readonly weighings: KeyedWeighing[];
-}
+import type { KeyedStep } from './card-entries';
+import { entriesOf, readClock } from './card-entries';
 
 /** The bench card: printed to write on by hand where tablets keep away from steam, and keyed in afterwards with the times as written. */
 @Component({
@@ -39,14 +21,14 @@ interface KeyedStep {
       <div class="head"><h1>Bench card · {{ l.summary.tag }} {{ l.summary.colourway.name }}</h1>
         <div class="actions"><button class="act main" type="button" (click)="print('A4')">Card on A4</button><button class="act" type="button" (click)="print('Letter')">Card on Letter</button><a class="act" [routerLink]="['/bench', l.summary.id]">To the bench</a></div></div>
       <h2>Key in what was written by hand</h2>
-      <p>Times as they stand on the card, in the studio’s clock. Leave empty what was not written; a step without a time is left as it is.</p>
+      <p>Times as they stand on the card, like 9:40 or 14.05. Leave empty what was not written; a step without a time is left as it is.</p>
       <form (ngSubmit)="keep(l)">
         <label class="day">Dyed on <input type="date" name="day" [(ngModel)]="day"></label>
         <div class="scroller"><table class="ledger keyed"><thead><tr><th>Step</th><th>Begun</th><th>Finished</th><th>Hottest, °C</th><th>Weighed</th><th>Note</th></tr></thead><tbody>
           @for (k of keyed(); track k.step.index) {
             <tr [class.soft]="!k.open"><td><strong>{{ k.step.index + 1 }}</strong> {{ k.step.title }}</td>
               @if (k.open) {
-                <td><input type="time" [name]="'b' + k.step.index" [(ngModel)]="k.begun" [attr.aria-label]="'Begun, ' + k.step.title"></td><td><input type="time" [name]="'f' + k.step.index" [(ngModel)]="k.finished" [attr.aria-label]="'Finished, ' + k.step.title"></td><td><input [name]="'t' + k.step.index" inputmode="decimal" size="5" [(ngModel)]="k.hottest" [attr.aria-label]="'Hottest, ' + k.step.title"></td>
+                <td><input [name]="'b' + k.step.index" inputmode="numeric" size="5" placeholder="9:40" [(ngModel)]="k.begun" [attr.aria-label]="'Begun, ' + k.step.title"></td><td><input [name]="'f' + k.step.index" inputmode="numeric" size="5" placeholder="9:40" [(ngModel)]="k.finished" [attr.aria-label]="'Finished, ' + k.step.title"></td><td><input [name]="'t' + k.step.index" inputmode="decimal" size="5" [(ngModel)]="k.hottest" [attr.aria-label]="'Hottest, ' + k.step.title"></td>
                 <td>@for (w of k.weighings; track $index) { <div class="weighing"><span>{{ w.name }} {{ w.planned }}@if (l.plan.batches.length > 1) {, batch {{ w.batch }}}</span> <input [name]="'w' + k.step.index + '-' + $index" size="9" [(ngModel)]="w.written" [attr.aria-label]="'Weighed, ' + w.name"> <select [name]="'j' + k.step.index + '-' + $index" [(ngModel)]="w.jarId" [attr.aria-label]="'Jar of ' + w.name">@for (j of jarsOf(l, w.materialId); track j.id) { <option [value]="j.id">{{ j.tag }}</option> }</select></div> }</td>
                 <td><input [name]="'n' + k.step.index" [(ngModel)]="k.note" [attr.aria-label]="'Note, ' + k.step.title"></td>
               } @else { <td colspan="5">recorded already</td> }
@@ -59,7 +41,7 @@ interface KeyedStep {
         <div class="actions"><button class="act main" type="submit" [disabled]="action.busy()">Key it in</button></div>
       </form>
     }`,
-  styles: `input, select { font: inherit; min-height: 44px; box-sizing: border-box; border: 1.5px solid var(--line-strong); background: var(--raised); color: var(--ink); padding: 0 0.4rem; max-width: 100%; } .weighing { display: flex; flex-wrap: wrap; gap: 0.4rem; align-items: center; margin: 0.2rem 0; } .day { display: inline-flex; gap: 0.6rem; align-items: center; margin-bottom: 0.75rem; } td { vertical-align: top; }`,
+  styles: `input, select { font: inherit; min-height: 44px; box-sizing: border-box; border: 1.5px solid var(--line-strong); background: var(--raised); color: var(--ink); padding: 0 0.4rem; max-width: 100%; } .keyed { max-width: none; } .weighing { display: flex; flex-wrap: wrap; gap: 0.4rem; align-items: center; margin: 0.2rem 0; } .day { display: inline-flex; gap: 0.6rem; align-items: center; margin-bottom: 0.75rem; } td { vertical-align: top; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CardPage {
@@ -90,8 +72,13 @@ export class CardPage {
   }
 
   protected keep(lot: LotDetail): void {
-    const entries = entriesOf(this.keyed(), lot, this.day());
     this.kept.set('');
+    const unread = this.keyed().flatMap((k) => [k.begun, k.finished]).find((t) => t.trim() !== '' && readClock(t) === undefined);
+    if (unread !== undefined) {
+      this.refused.set([{ id: '', ok: false, reason: '', sentence: `“${unread}” is no time of day. Write it like 9:40 or 14.05.` }]);
+      return;
+    }
+    const entries = entriesOf(this.keyed(), lot, this.day());
     if (entries.length === 0) {
       this.refused.set([{ id: '', ok: false, reason: '', sentence: 'Nothing was filled in. Copy what stands on the card.' }]);
       return;
@@ -104,31 +91,4 @@ export class CardPage {
   }
 
   protected readonly jarsOf = (l: LotDetail, materialId: string) => l.jars.filter((j) => j.materialId === materialId);
-}
-
-/** The card's lines as bench entries in the order they were done. A time earlier than the one before it is of the next day: steeps go over night. */
-export function entriesOf(keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'begun' | 'finished' | 'hottest' | 'note' | 'weighings'>[], lot: Pick<LotDetail, 'entries' | 'plan'>, day: string): NewRunEntry[] {
-  let lastMs = 0;
-  const at = (clock: string): string => {
-    let ms = new Date(`${day}T${clock}`).getTime();
-    while (ms < lastMs) ms += 86_400_000;
-    lastMs = ms;
-    return new Date(ms).toISOString();
-  };
-  const records = foldRun(lot.entries, lot.plan.steps.length);
-  return keyed.filter((k) => k.open && (k.begun !== '' || k.finished !== '')).flatMap((k) => {
-    const shared = { stepIndex: k.step.index, replacesId: null, temperatureC: null, text: null, weighing: null, detail: { readBy: 'card' as const } };
-    const begunAlready = records[k.step.index]?.startedAt !== undefined;
-    const begun = at(k.begun === '' ? k.finished : k.begun);
-    const weighings = k.weighings.filter((w) => w.written.trim() !== '');
-    const hottest = readNumber(k.hottest);
-    const entries: NewRunEntry[] = [
-      ...(begunAlready ? [] : [{ ...shared, id: newId(), kind: 'start' as const, at: begun }]),
-      ...weighings.map((w) => ({ ...shared, id: newId(), kind: 'weigh' as const, at: begun, weighing: { batch: w.batch, materialId: w.materialId, stockLotId: w.jarId, written: w.written, movementId: newId() } })),
-      ...(hottest === undefined ? [] : [{ ...shared, id: newId(), kind: 'temperature' as const, at: begun, temperatureC: hottest }]),
-      ...(k.note.trim() === '' ? [] : [{ ...shared, id: newId(), kind: 'note' as const, at: begun, text: k.note }]),
-    ];
-    if (k.finished !== '') entries.push({ ...shared, id: newId(), kind: 'finish', at: at(k.finished), text: weighings.length < k.weighings.length ? 'not written on the card what was weighed' : null });
-    return entries;
-  });
 }

@@ -20,7 +20,7 @@ const SOURCE_WORDS: Readonly<Record<Source, string>> = { hand: 'read by eye and 
     <p>A real instrument says one line a reading over a serial port; the lines are described in the documentation. Typing always works, whatever is chosen here.</p>
     @for (kind of kinds; track kind) {
       <fieldset><legend>{{ words[kind] }}</legend>
-        @for (s of sources; track s) { <label class="tick"><input type="radio" [name]="kind" [value]="s" [checked]="source(kind) === s" (change)="choose(kind, s)"> {{ sourceWords[s] }}</label> }
+        @for (s of sources; track s) { <div><label class="tick"><input type="radio" [name]="kind" [value]="s" [checked]="source(kind) === s" (change)="choose(kind, s)"> {{ sourceWords[s] }}</label></div> }
         @if (source(kind) === 'serial') { <button class="act" type="button" (click)="attach(kind)">Attach it</button> }
         <p class="reading">{{ reading(kind) }}</p>
       </fieldset>
@@ -30,7 +30,7 @@ const SOURCE_WORDS: Readonly<Record<Source, string>> = { hand: 'read by eye and 
     <vs-hands [open]="true" />
     <h2>What they say</h2>
     <table class="ledger"><tbody>@for (l of instruments.lines(); track $index) { <tr><td class="soft">{{ words[l.kind] }}</td><td>{{ l.text }}</td></tr> } @empty { <tr><td>Nothing yet.</td></tr> }</tbody></table>`,
-  styles: `fieldset { margin: 0 0 1rem; } .reading { font-size: 1.8rem; font-weight: 800; margin: 0.25rem 0; font-variant-numeric: tabular-nums; } .tick { display: block; }`,
+  styles: `fieldset { margin: 0 0 1rem; } .reading { font-size: 1.8rem; font-weight: 800; margin: 0.25rem 0; font-variant-numeric: tabular-nums; }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class InstrumentsPage {

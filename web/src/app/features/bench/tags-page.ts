@@ -34,6 +34,7 @@ type What = 'jars' | 'pots' | 'lot';
       <p><a class="act" [href]="pdf('label')" target="_blank" rel="noopener">Labels to print</a> <a class="act" [href]="pdf('sheet')" target="_blank" rel="noopener">A sheet to cut</a></p>
       <table class="ledger"><thead><tr><th>Code</th><th>For</th><th></th></tr></thead><tbody>@for (t of given(); track t.code) { <tr><td><strong>{{ t.code }}</strong></td><td>{{ t.title }}</td><td class="soft">{{ t.detail }}</td></tr> }</tbody></table>
     }`,
+  styles: `.act[aria-pressed='true'] { box-shadow: inset 0 -6px 0 var(--ink); }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TagsPage {
