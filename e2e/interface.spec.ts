@@ -11,7 +11,7 @@ import { serve, serveDemo, temporaryFolder } from '../scripts/serve.mjs';
 import { Someone } from './person';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const PLACES = ['today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio', 'lots/new', 'stores/delivery', 'stores/material', 'stores/ahead', 'stores/count', 'stores/convert', 'stores/liquor', 'stores/files', 'stores/materials', 'stores/worth', 'recipes/write', 'recipes/strips', 'recipes/strips/new', 'recipes/take-in', 'studio/practice', 'colourways/new'];
+const PLACES = ['today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio', 'lots/new', 'stores/delivery', 'stores/material', 'stores/ahead', 'stores/count', 'stores/convert', 'stores/liquor', 'stores/files', 'stores/materials', 'stores/worth', 'recipes/write', 'recipes/strips', 'recipes/strips/new', 'recipes/take-in', 'studio/practice', 'colourways/new', 'bench/instruments', 'bench/tags'];
 
 describe('the interface', () => {
   let server: Served & { remove(): void };
@@ -32,7 +32,7 @@ describe('the interface', () => {
     const [chain, placed] = [version('One weld pot, three fibres'), version('Tide-line ribbon')];
     const trial = (await isaby.ask<{ id: string }[]>('/api/strip-trials'))[0]?.id;
     const saltings = (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find((c) => c.name === 'Saltings')?.id;
-    pages = [...PLACES, `lots/${released.id}`, `lots/new?again=${released.id}`, `judge/${lots.find((l) => l.state === 'toJudge')?.id}`, `bench/${lots.find((l) => l.state === 'inWork')?.id}`, `stores/${jar}`, `stores/${bath}`, `stores/materials/${alum}`, `recipes/${chain}`, `recipes/${placed}`, `recipes/${placed}/placed`, `recipes/${chain}/sheet`, `recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`, `recipes/write?from=${placed}`, `recipes/strips/${trial}`, `lots/new?colourway=${saltings}`, `colourways/${released.colourway.id}`];
+    pages = [...PLACES, `lots/${released.id}`, `lots/new?again=${released.id}`, `judge/${lots.find((l) => l.state === 'toJudge')?.id}`, `bench/${lots.find((l) => l.state === 'inWork')?.id}`, `bench/card/${lots.find((l) => l.state === 'inWork')?.id}`, `stores/${jar}`, `stores/${bath}`, `stores/materials/${alum}`, `recipes/${chain}`, `recipes/${placed}`, `recipes/${placed}/placed`, `recipes/${chain}/sheet`, `recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`, `recipes/write?from=${placed}`, `recipes/strips/${trial}`, `lots/new?colourway=${saltings}`, `colourways/${released.colourway.id}`];
   });
   afterAll(async () => {
     await browser.close();

@@ -55,6 +55,25 @@ describe('the demo studio', () => {
     expect(demo.lots.filter((l) => !judged.has(l.id)).length).toBeGreaterThanOrEqual(4);
   });
 
+  it('has curves of a probe that stay in the bath, samples that deepen, and codes that are given once', () => {
+    expect(demo.probeLogs.length).toBeGreaterThan(4);
+    for (const log of demo.probeLogs) {
+      const packed = Buffer.from(log.base64, 'base64');
+      const step = demo.lots.find((l) => l.id === log.lotId)?.plan.steps[log.stepIndex];
+      for (let i = 0; i < packed.length; i += 12) {
+        expect(packed.readFloatLE(i + 8)).toBeGreaterThan(10);
+        expect(packed.readFloatLE(i + 8)).toBeLessThan((step?.temperatureC ?? 0) + 3);
+      }
+    }
+    const samples = demo.runEntries.filter((e) => e.kind === 'sample' && e.detail?.depth !== undefined);
+    for (const lotId of new Set(samples.map((e) => e.lotId))) {
+      const depths = samples.filter((e) => e.lotId === lotId).map((e) => e.detail?.depth ?? 0);
+      expect(depths.at(-1)).toBeGreaterThan(depths[0] ?? 1);
+    }
+    expect(new Set(demo.tags.map((t) => t.seq)).size).toBe(demo.tags.length);
+    expect(demo.containers.every((c) => c.tareMg > 0)).toBe(true);
+  });
+
   it('looks deeper wet than dry, every time', () => {
     for (const lot of demo.lots) {
       for (const batch of lot.plan.batches) {

@@ -3,6 +3,7 @@ import { recipeBody } from '@vestigia/contract';
 import type { Lab, LotPlan, PlanMaterial } from '@vestigia/core';
 import { checkVerdict, ciede2000, compareThenAndNow, convertGramsToMilligrams, lotColour, planLot, readLotSize, roundToResolution } from '@vestigia/core';
 import { Random } from './random';
+import { addBenchHistory } from './bench-history';
 import { addRecipesHistory } from './recipes-history';
 import { addStoresHistory } from './stores-history';
 import type { ColourwaySeed, RecipeSeed } from './saltgrass';
@@ -86,6 +87,7 @@ class Dyehouse {
     for (const delivery of deliveries) this.deliver(delivery);
     addStoresHistory(this.doc, { random: this.random, endMs: this.endMs, materialId: (name) => this.materialId(name), byId: () => this.personId() });
     addRecipesHistory(this.doc, { random: new Random(this.sim.seed + 2), endMs: this.endMs, materialId: (name) => this.materialId(name) });
+    addBenchHistory(this.doc, { random: new Random(this.sim.seed + 3), byId: () => this.personId() });
     this.doc.movements.sort(byTime);
     this.doc.promises.sort(byTime);
     this.doc.runEntries.sort((a, b) => byText(a.recordedAt, b.recordedAt));

@@ -55,7 +55,7 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
     containers: await db.select().from(schema.containers).orderBy(by(schema.containers.name)),
-    tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))),
+    tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))).map((t) => ({ ...t, at: new Date(t.at).toISOString() })),
     probeLogs: clean(await db.select().from(schema.probeLogs).orderBy(by(schema.probeLogs.seq))).map(({ readings: packed, ...l }) => ({ ...l, base64: Buffer.from(packed).toString('base64') })),
     attachments: clean(await db.select().from(schema.attachments).orderBy(by(schema.attachments.seq))).map(({ content, ...a }) => ({ ...a, base64: Buffer.from(content).toString('base64') })),
   };
