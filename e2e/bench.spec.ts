@@ -131,6 +131,87 @@ describe('a dye day at the bench, on the demo studio', () => {
     await post(corin, '/api/bench/touches', { touches: [touch(host.summary.id, hot.index, 'finish', { text: 'off the heat' })] });
   });
 
+  it('samples, pulls pieces one by one, sums the bath and offers what is left to Stores', async () => {
+    const lotId = await newLot('6 hanks of 100 g');
+    const lot = await lotNow(lotId);
+    const dye = lot.plan.steps.findIndex((s) => s.kind === 'dye');
+    await post(corin, '/api/bench/touches', { touches: [...lot.plan.steps.slice(0, dye).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })), touch(lotId, dye, 'start')] });
+    await corin.settled(`/bench/${lotId}`);
+    await corin.press('Sample');
+    await corin.sees(/three at different times/, 'vs-sample-panel');
+    await corin.press(/^50 %/, 'vs-sample-panel button');
+    await corin.sees('piece at 50 % of the depth wanted', 'vs-written-down');
+    await corin.press('Pull pieces one by one, for graded shades', 'summary');
+    await corin.write('Pieces', '3');
+    await corin.write('The last one at, minutes', '30');
+    await corin.sees(/Evenly spaced in depth: at \d+, \d+, 30 min/, 'vs-sample-panel');
+    await corin.press('Call them one by one');
+    await corin.sees(/Next pull in/, '.one h1');
+    await corin.press('Piece 1 is out', main);
+    await corin.sees(/piece 2 of 3/, '.one .place');
+    await corin.press('Bath');
+    await corin.write('How much', '500 ml');
+    await corin.press('Write it down', 'vs-bath-panel button');
+    await corin.sees(/water or solution added: 500 ml/, 'vs-written-down');
+    await corin.write('How much', 'a bit');
+    await corin.press('Write it down', 'vs-bath-panel button');
+    await corin.sees(/[.]$/, 'vs-bath-panel .off');
+    await corin.handedOver();
+    const kept = await lotNow(lotId);
+    expect(kept.entries.slice(dye + 1).map((e) => e.kind)).toEqual(['sample', 'pulls', 'pull', 'bath']);
+    expect(kept.entries.find((e) => e.kind === 'pulls')?.detail?.pullMinutes).toHaveLength(3);
+    await corin.press('Keep what is left');
+    await corin.sees('Keep a liquor', 'h1');
+    const volume = await corin.page.$eval('input[name=volume]', (e) => (e as HTMLInputElement).value);
+    // What was filled and added, less what six wet hanks carry off.
+    expect(Number(volume.replace(' l', '')) * 1000).toBeCloseTo((lot.plan.steps[dye]?.baths[0]?.liquor.value ?? 0) + 500 - 900, -2);
+    await corin.press('Keep it');
+    await corin.sees(/Marram bath/, 'main');
+  });
+
+  it('is worked by the keyboard alone: Space does the one thing, a pedal can', async () => {
+    const lotId = await newLot();
+    const lot = await lotNow(lotId);
+    const soak = lot.plan.steps.findIndex((s, i) => i > 0 && s.weighings.length === 0);
+    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, soak).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await corin.settled(`/bench/${lotId}`);
+    await corin.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await corin.page.keyboard.press('Space');
+    await corin.sees('begun', 'vs-written-down');
+    await corin.page.keyboard.press('Enter');
+    await corin.sees('finished', 'vs-written-down');
+    await corin.handedOver();
+    expect((await lotNow(lotId)).entries.filter((e) => e.stepIndex === soak).map((e) => e.kind)).toEqual(['start', 'finish']);
+  });
+
+  it('puts a caution away for the day, keeps those that burn or poison, and lets a step be paused and done over', async () => {
+    const lotId = await newLot();
+    const lot = await lotNow(lotId);
+    const mordant = lot.plan.steps.findIndex((s) => s.kind === 'mordant');
+    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await corin.settled(`/bench/${lotId}`);
+    await corin.sees(/Steam and hot liquor/, '.cautions');
+    const before = await corin.page.$$eval('.cautions li', (all) => all.length);
+    await corin.press('Put away for today', '.cautions button');
+    await corin.page.waitForFunction((n) => document.querySelectorAll('.cautions li').length === n - 1, {}, before);
+    await corin.settled(`/bench/${lotId}`);
+    await corin.page.waitForFunction((n) => document.querySelectorAll('.cautions li').length === n - 1, {}, before);
+    await corin.press('Begin', main);
+    await corin.press('Pause');
+    await corin.sees('Paused', '.one h1');
+    await corin.press('Go on', main);
+    await corin.press('More …');
+    await corin.press(/^Do “.*” over$/, 'vs-said-panel button');
+    await corin.sees('Say why it is done over', '.one');
+    await corin.write('Why', 'spilt half of it');
+    await corin.press(/^Do “.*” over$/, 'vs-said-panel button');
+    await corin.sees(/done over/, '.one .place');
+    await corin.handedOver();
+    const kept = await lotNow(lotId);
+    expect(kept.entries.slice(mordant).map((e) => e.kind)).toEqual(['start', 'pause', 'resume', 'redo']);
+    expect(kept.deviations.map((d) => d.words)).toContain('done over: spilt half of it');
+  });
+
   it('rehearses a lot that looks like nothing else and leaves no trace', async () => {
     const lotId = await newLot();
     const before = await lotNow(lotId);

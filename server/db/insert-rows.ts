@@ -16,7 +16,7 @@ export async function insertRows<T extends PgTable>(db: Db, table: T, rows: read
   const columns = Object.entries(getTableColumns(table)).filter(([key]) => key in first);
   const names = sql.join(columns.map(([, c]) => sql.identifier(c.name)), sql`, `);
   const keys = sql.join(columns.map(([key]) => sql`r.${sql.identifier(key)}`), sql`, `);
-  const shape = sql.join(columns.map(([key, c]) => sql`${sql.identifier(key)} ${sql.raw(c.getSQLType())}`), sql`, `);
+  const shape = sql.join(columns.map(([key, c]) => sql`${sql.identifier(key)} ${sql.raw(c.getSQLType().replace('bigserial', 'bigint'))}`), sql`, `);
   for (let i = 0; i < rows.length; i += CHUNK) {
     await between(i);
     await db.execute(sql`INSERT INTO ${table} (${names}) SELECT ${keys} FROM json_to_recordset(${JSON.stringify(rows.slice(i, i + CHUNK))}::json) AS r(${shape})`);
