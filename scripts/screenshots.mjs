@@ -1,5 +1,6 @@
 // One picture of each main view, from the demo studio: npm run screenshots
 import { mkdirSync } from 'node:fs';
+import { randomUUID } from 'node:crypto';
 import { join } from 'node:path';
 import { build } from './build.mjs';
 import { root } from './install.mjs';
@@ -55,22 +56,9 @@ try {
   await go(`/stores/materials/${materials.find((m) => m.name === 'Tansy, dried').id}`);
   await page.waitForSelector('vs-chart svg path');
   await shot('material');
-  const walk = '01f00000-0000-7000-8000-000000000001';
-  await page.evaluate(async (id) => {
-    const send = (path, body) => fetch(path, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-    await send('/api/count-walks', { id, place: 'Mordant cupboard, top', blind: true });
-    const { lines } = await (await fetch(`/api/count-walks/${id}`)).json();
-    const figures = [`${lines[0].row.onHand / 1000} g`, `${lines[1].row.onHand / 10000} g`];
-    for (const [i, written] of figures.entries()) await send(`/api/count-walks/${id}/entries`, { id: `01f00000-0000-7000-8000-00000000001${i}`, stockLotId: lines[i].row.id, written, gross: false, seenOnHand: lines[i].row.onHand, fromBalance: false });
-  }, walk);
-  await go(`/stores/count/${walk}`);
-  await page.waitForSelector('.one');
-  await shot('count');
   const version = (name, n = 0) => recipes.find((r) => r.name === name).versions[n].id;
   await go(`/recipes/${version('One weld pot, three fibres')}`);
   await shot('recipe');
-  await go(`/recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`);
-  await shot('compare');
   await go(`/recipes/write?from=${version('Tide-line ribbon')}`);
   await page.waitForSelector('.chain');
   await page.evaluate(() => { const placed = [...document.querySelectorAll('main summary')].find((s) => s.innerText.includes('Placed colour')); placed.click(); placed.scrollIntoView(); });
@@ -93,16 +81,48 @@ try {
   await shot('new-lot');
   await go(`/judge/${lots.find((l) => l.state === 'toJudge').id}`);
   await shot('judge-lot');
-  await go(`/bench/${lots.find((l) => l.state === 'inWork').id}`);
-  const press = async (text) => {
-    await page.evaluate((t) => [...document.querySelectorAll('main button')].find((b) => b.textContent.trim() === t)?.click(), text);
+  const inWork = lots.find((l) => l.state === 'inWork');
+  const press = async (text, selector = 'main button, main summary') => {
+    await page.evaluate((t, s) => [...document.querySelectorAll(s)].find((b) => b.innerText.trim().startsWith(t) && !b.disabled)?.click(), text, selector);
     await settle();
   };
-  for (let i = 0; i < 3 && !(await page.$('.target')); i += 1) {
-    await press('Done');
-    await press('Begin');
-  }
+  const send = (path, body) => page.evaluate(async (p, b) => (await fetch(p, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(b) })).json(), path, body);
+  const touch = (stepIndex, kind, ageMin = 0, rest = {}) => ({ lotId: inWork.id, ageMs: ageMin * 60_000, entry: { id: randomUUID(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, ...rest } });
+  // Weighing out, with what lies on the simulated balance.
+  const detail = await ask(`/api/lots/${inWork.id}`);
+  const mordant = detail.plan.steps.find((s) => s.kind === 'mordant');
+  await send('/api/bench/touches', { touches: [...detail.plan.steps.slice(0, mordant.index).filter((s) => !['done', 'skipped'].includes(detail.summary.stations[s.index].state)).map((s) => touch(s.index, 'skip', 52, { text: 'done with the lot before' })), touch(mordant.index, 'start', 50)] });
+  await page.evaluate(() => localStorage.setItem('vestigia-balance', 'simulated'));
+  await go(`/bench/${inWork.id}`);
+  await page.waitForSelector('.live');
+  await page.evaluate(() => { document.querySelector('vs-hands details').open = true; });
+  await press('what is wanted');
+  await page.waitForSelector('.live.steady');
+  await page.evaluate(() => document.querySelector('main').scrollIntoView());
   await shot('bench');
+  await page.evaluate(() => localStorage.removeItem('vestigia-balance'));
+  // The same step fifty minutes on, its bath followed by a probe.
+  await send('/api/bench/touches', { touches: mordant.weighings.map((w) => touch(mordant.index, 'weigh', 48, { weighing: { batch: w.batch, materialId: w.materialId, stockLotId: w.picks[0].stockLotId, written: `${w.target.value} g`, movementId: randomUUID() } })) });
+  await send(`/api/lots/${inWork.id}/probe`, { id: randomUUID(), stepIndex: mordant.index, points: Array.from({ length: 470 }, (_, i) => [(470 - i) * 6000, Math.round((24 + 58 * (1 - Math.exp(-i / 130)) + Math.sin(i / 9) * 0.3) * 100) / 100]) });
+  await go(`/bench/${inWork.id}`);
+  await page.waitForSelector('vs-heat-watch svg path');
+  await shot('heat');
+  // A rehearsal of it, in the dye bath, with samples taken.
+  const rehearsal = randomUUID();
+  await send('/api/rehearsals', { id: rehearsal, lotId: inWork.id, speed: 60 });
+  const dye = detail.plan.steps.find((s) => s.kind === 'dye');
+  await send(`/api/rehearsals/${rehearsal}/touches`, { touches: [...detail.plan.steps.slice(0, dye.index).map((s) => touch(s.index, 'skip', 0, { text: 'rehearsed yesterday' })), touch(dye.index, 'start')] });
+  await send('/api/instruments', { kind: 'probe', do: 'heat', share: 1, rehearsalId: rehearsal });
+  await go(`/bench/rehearsal/${rehearsal}`);
+  for (const depth of [0.22, 0.47, 0.64]) {
+    await new Promise((resolve) => setTimeout(resolve, 7000));
+    await send(`/api/rehearsals/${rehearsal}/touches`, { touches: [touch(dye.index, 'sample', 0, { detail: { sampleOf: 'piece', depth } })] });
+  }
+  await go(`/bench/rehearsal/${rehearsal}`);
+  await press('Sample');
+  await page.waitForSelector('vs-sample-panel svg path');
+  await page.evaluate(() => document.querySelector('.middle').scrollBy(0, document.querySelector('vs-sample-panel').getBoundingClientRect().top - 130));
+  await shot('rehearsal');
 } finally {
   await browser.close();
   await server.stop();

@@ -1,10 +1,9 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject } from '@angular/core';
 import { Router } from '@angular/router';
 import { forgottenPots } from '@vestigia/core';
-import { ApiClient } from '../api/api-client';
-import { live } from '../api/live';
 import { ServerClock } from '../api/server-clock';
 import { Alarms } from '../ui/alarms';
+import { TodayNow } from './today-now';
 import { Tone } from './tone';
 
 const LOOK_EVERY_MS = 1500;
@@ -29,12 +28,11 @@ const LOOK_EVERY_MS = 1500;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotAlarm {
-  private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly clock = inject(ServerClock);
   protected readonly alarms = inject(Alarms);
   private readonly tone = inject(Tone);
-  private readonly today = live(['lots'], () => this.api.get('/api/today'));
+  private readonly today = inject(TodayNow).today;
   private title = '';
 
   constructor() {

@@ -1,8 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { layPotLine } from '@vestigia/core';
-import { ApiClient } from '../api/api-client';
-import { live } from '../api/live';
+import { TodayNow } from './today-now';
 import { When } from '../ui/when';
 
 const HOUR_MS = 3_600_000;
@@ -42,9 +41,8 @@ const TICK_MS = 15_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotLineStrip {
-  private readonly api = inject(ApiClient);
   private readonly now = signal(Date.now());
-  private readonly today = live(['lots'], () => this.api.get('/api/today'));
+  private readonly today = inject(TodayNow).today;
 
   constructor() {
     const timer = setInterval(() => this.now.set(Date.now()), TICK_MS);

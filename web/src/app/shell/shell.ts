@@ -11,6 +11,7 @@ import { PLACES, isTyping } from './places';
 import { PotAlarm } from './pot-alarm';
 import { PotLineStrip } from './pot-line-strip';
 import { SearchBox } from './search';
+import { TodayNow } from './today-now';
 
 /** The house: spine, sheet, margin and pot line. */
 @Component({
@@ -57,6 +58,7 @@ import { SearchBox } from './search';
     </div>
     <vs-pot-line />
     <vs-pot-alarm />`,
+  providers: [TodayNow],
   styleUrl: './shell.scss',
   host: { '(document:keydown)': 'onKey($event)', '[attr.data-waiting]': 'outbox.waiting().length' },
   changeDetection: ChangeDetectionStrategy.OnPush,

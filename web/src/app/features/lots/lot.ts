@@ -13,6 +13,7 @@ import { Margin } from '../../shell/margin';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { Amount } from '../../ui/amount';
 import { FigureValue } from '../../ui/figure-value';
+import { HeatChart } from '../../ui/heat-chart';
 import { LOT_STATE_WORDS, lotStateClass } from '../../ui/lot-states';
 import { newId } from '../../ui/new-id';
 import { RefusalNote } from '../../ui/refusal';
@@ -26,7 +27,7 @@ import { entryWords } from '../../ui/entry-words';
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, PlacedPicture, RefusalNote, StepBaths, Swatch, ThenAndNow, Thread, When],
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, FigureValue, HeatChart, PlacedPicture, RefusalNote, StepBaths, Swatch, ThenAndNow, Thread, When],
   template: `
     <vs-refusal [problem]="lot.problem()" />
     @if (lot.value(); as l) {
@@ -53,6 +54,7 @@ import { entryWords } from '../../ui/entry-words';
           <p>{{ s.step.instruction }}</p>
           <p>Planned: <strong>{{ s.planned }}</strong></p>
           @if (s.step.baths.length > 0) { <vs-step-baths [baths]="s.step.baths" /> }
+          @if (curve().length > 1) { <vs-heat-chart [step]="s.step" [readings]="curve()" /><p class="small soft">{{ probed.value()?.simulated ? 'By the simulated bath probe' : 'By the bath probe' }}; planned dashed.</p> }
           @for (d of s.deviations; track $index) { <p class="knot">Otherwise than planned: {{ d }}</p> }
           @if (s.step.weighings.length > 0) {
             <table class="ledger"><thead><tr><th>Batch</th><th>Material</th><th class="number">Planned</th><th class="number">Weighed</th><th>From</th></tr></thead><tbody>
@@ -117,6 +119,9 @@ export class LotPage {
     return plan && pieces ? { plan, measured: layOutPlaced(plan, pieces).zones.filter((z) => z.totalMl !== null) } : undefined;
   });
   protected readonly cost = live(['lots'], () => (this.costed() ? this.api.get('/api/lots/{id}/cost', { id: this.id() }) : of(undefined)), () => `${this.id()} ${this.costed()}`);
+  /** What a probe read at the station looked at, where one hung in its bath. */
+  protected readonly probed = live(['lots'], () => { const s = this.station(); return s && s.step.usesBath && s.began ? this.api.get('/api/lots/{id}/probe', { id: this.id(), query: { step: String(s.step.index) } }) : of(undefined); }, () => `${this.id()} ${this.station()?.step.index} ${this.station()?.began}`);
+  protected readonly curve = computed(() => { const beganMs = Date.parse(this.station()?.began ?? ''); return (this.probed.value()?.points ?? []).map(([ms, temperatureC]) => ({ minute: (ms - beganMs) / 60_000, temperatureC })); });
   protected readonly money = formatMoney;
   protected readonly perPiece = (minor: number, pieces: number): number => Math.round(minor / Math.max(1, pieces));
   protected readonly lot = live(['lots'], () => this.api.get('/api/lots/{id}', { id: this.id() }), () => this.id());
@@ -136,7 +141,7 @@ export class LotPage {
     const weighed = its.filter((e) => e.weighing && !replaced.has(e.id));
     const tag = (jarId: string): string => l.jars.find((j) => j.id === jarId)?.tag ?? '';
     return {
-      step,
+      step, began: l.entries.filter((e) => e.stepIndex === step.index && e.kind === 'start').at(-1)?.at,
       planned: [step.temperatureC === undefined ? '' : `${step.temperatureC} °C`, sayCourse(step) || sayMinutes(step.durationMin), step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '', step.strain ? `strain ${STRAIN_WORDS[step.strain]}` : '', step.finishedBy === 'eye' ? 'done when it looks done' : step.finishedBy === 'both' ? 'by clock and eye' : ''].filter((w) => w !== '').join(', '),
       state: { waiting: 'to come', running: 'now', paused: 'paused', done: 'done', skipped: 'skipped' }[l.summary.stations[step.index]?.state ?? 'waiting'],
       deviations: l.deviations.filter((d) => d.stepIndex === step.index).map((d) => d.words),
