@@ -34,7 +34,7 @@ type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
           <mat-form-field class="big"><mat-label>From jar</mat-label><select matNativeControl name="jar" [(ngModel)]="jarId">@if (jarId() === '') { <option value="">none on the shelf</option> }@for (j of jars(); track j.id) { <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ amount(j.onHand, j.measure) }}</option> }</select></mat-form-field>
           <mat-form-field class="big"><mat-label>Scan or type its tag</mat-label><input matInput name="tag" [(ngModel)]="tag" (keydown.enter)="checkTag($event)" (change)="checkTag()" autocomplete="off"></mat-form-field>
           @if (onBalance()) {
-            <mat-form-field class="big"><mat-label>Weighed into</mat-label><select matNativeControl name="container" [(ngModel)]="containerId"><option value="">set to zero on the pan</option>@for (c of state.around()?.containers ?? []; track c.id) { <option [value]="c.id">{{ c.name }} · {{ grams(c.tareMg / 1000) }}</option> }</select></mat-form-field>
+            <mat-form-field class="big"><mat-label>Weighed into</mat-label><select matNativeControl name="container" [(ngModel)]="containerId"><option value="">no container</option>@for (c of state.around()?.containers ?? []; track c.id) { <option [value]="c.id">{{ c.name }} · {{ grams(c.tareMg / 1000) }}</option> }</select></mat-form-field>
           }
         </div>
         @if (jarSaid(); as said) { <p class="off">{{ said }}</p> }
