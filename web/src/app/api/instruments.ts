@@ -52,6 +52,7 @@ export class Instruments {
   private live: EventSource | undefined;
   private ports: SerialPort[] = [];
   private shownMs = 0;
+  private trailing: ReturnType<typeof setTimeout> | undefined;
   private timer: ReturnType<typeof setInterval> | undefined;
   private rehearsalId: string | null = null;
   private readonly onReading: ((kind: InstrumentKind, message: InstrumentMessage, atMs: number) => void)[] = [];
@@ -96,6 +97,7 @@ export class Instruments {
     this.live?.close();
     this.live = undefined;
     clearInterval(this.timer);
+    clearTimeout(this.trailing);
     this.timer = undefined;
     for (const port of this.ports.splice(0)) void port.close().catch(() => undefined);
   }
@@ -156,7 +158,13 @@ export class Instruments {
 
   private show(anyway: boolean): void {
     const nowMs = performance.now();
-    if (!anyway && nowMs - this.shownMs < SHOW_EVERY_MS) return;
+    if (!anyway && nowMs - this.shownMs < SHOW_EVERY_MS) {
+      // The last of a burst is shown too, as soon as its turn comes.
+      this.trailing ??= setTimeout(() => this.show(true), SHOW_EVERY_MS - (nowMs - this.shownMs));
+      return;
+    }
+    clearTimeout(this.trailing);
+    this.trailing = undefined;
     this.shownMs = nowMs;
     const pan = this.watch.at(nowMs);
     const before = this.pan();

@@ -6,8 +6,8 @@ import { Instruments } from '../../api/instruments';
 import { ServerClock } from '../../api/server-clock';
 import { newId } from '../../ui/new-id';
 
-const DRAWN = 1200;
-const WATCHED = 4000;
+const DRAWN = 700;
+const WATCHED = 1600;
 const SEND_EVERY_MS = 10_000;
 
 interface Running {
