@@ -2,6 +2,8 @@ import type { Browser, ElementHandle, HTTPRequest, Page } from 'puppeteer-core';
 
 const PATIENCE_MS = 20_000;
 const QUIET_MS = 120;
+/** A form asks this long after the last key, at most. */
+const TYPED_MS = 400;
 /** The lines on which the server tells of changes and instruments of readings: they stay open. */
 const LISTENING = ['/api/events', '/api/instruments/live'];
 
@@ -49,9 +51,14 @@ export class Someone {
   /** Goes there, and waits until the page has all it asked for and has been quiet a moment. */
   async settled(path: string): Promise<void> {
     await this.go(path);
+    await this.quiet(path);
+  }
+
+  /** Waits until this page has all it asked for, and a moment longer: what was typed may be about to ask. */
+  private async quiet(what: string): Promise<void> {
     const deadlineMs = Date.now() + PATIENCE_MS;
     while (this.asked.size > 0 || Date.now() - this.lastEndedMs < QUIET_MS) {
-      if (Date.now() > deadlineMs) throw new Error(`${path} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`);
+      if (Date.now() > deadlineMs) throw new Error(`${what} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`);
       await this.page.evaluate((ms) => new Promise((done) => { setTimeout(done, ms); }), QUIET_MS / 4);
     }
   }
@@ -104,6 +111,9 @@ export class Someone {
   /** Looks at what stands before a lot may start: protection at hand, and a reason for going on past each caution. */
   async lookOver(reason = 'looked at, goes on'): Promise<void> {
     await this.page.waitForFunction(() => document.querySelector('vs-lot-checks'));
+    // The last thing typed is proposed anew a moment later, with checks of its own.
+    await this.page.evaluate((ms) => new Promise((done) => { setTimeout(done, ms); }), TYPED_MS);
+    await this.quiet('the proposal');
     await this.page.evaluate((why) => {
       for (const tick of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input[type=checkbox]:not(:checked)')) tick.click();
       for (const field of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input:not([type=checkbox])')) {

@@ -63,6 +63,48 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     expect(late).toMatchObject({ ok: false, reason: 'closed' });
   });
 
+  it('dates touches of two tablets by their age, whatever their clocks say, and keeps a time a person wrote', async () => {
+    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    studio.pass(120);
+    const now = studio.context.clock().getTime();
+    // The second tablet sends first what it did later; neither says what time it thinks it is.
+    await send(touch(lotId, runEntry(0, 'start'), 90 * 60_000));
+    await send(touch(lotId, runEntry(0, 'note', { text: 'from the second tablet' }), 10 * 60_000));
+    await send(touch(lotId, runEntry(0, 'note', { text: 'from the first, back from the loft' }), 45 * 60_000));
+    await send(touch(lotId, runEntry(0, 'note', { text: 'as written', at: new Date(now - 60 * 60_000).toISOString() }), 0));
+    const ages = (await entriesOf(lotId)).map((e) => (now - Date.parse(e.at)) / 60_000);
+    expect(ages).toEqual([90, 10, 45, 60]);
+    await studio.agent.post('/api/bench/touches').send({ touches: [touch(lotId, runEntry(0, 'note', { text: 'x' }), -5)] }).expect(400);
+    await studio.agent.post('/api/bench/touches').send({ touches: [] }).expect(400);
+  });
+
+  it('takes hundreds of touches at once, and a second sending of them changes nothing', async () => {
+    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    await send(touch(lotId, runEntry(0, 'start')));
+    const many = Array.from({ length: 250 }, (_, i) => touch(lotId, runEntry(0, i % 2 === 0 ? 'note' : 'temperature', i % 2 === 0 ? { text: `touch ${i}` } : { temperatureC: 20 + (i % 50) }), (250 - i) * 10));
+    for (let round = 0; round < 2; round += 1) expect((await send(...many)).every((r) => r.ok)).toBe(true);
+    const entries = await entriesOf(lotId);
+    expect(entries).toHaveLength(251);
+    expect(entries.filter((e) => e.kind === 'note').map((e) => e.text)).toEqual(Array.from({ length: 125 }, (_, i) => `touch ${i * 2}`));
+    await studio.agent.post('/api/bench/touches').send({ touches: [...many, many[0]] }).expect(400);
+    const [clash] = await send({ lotId, ageMs: 0, entry: { ...(many[0] as { entry: object }).entry, kind: 'pause' } });
+    expect(clash).toMatchObject({ ok: false, reason: 'idReused' });
+  });
+
+  it('shows a paused step as paused to everyone, and its minutes stand still', async () => {
+    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    await send(touch(lotId, runEntry(0, 'skip', { text: 'weighed before' })), touch(lotId, runEntry(1, 'start')));
+    studio.pass(10);
+    await send(touch(lotId, runEntry(1, 'pause')));
+    const running = async () => ((await studio.agent.get('/api/today').expect(200)).body as { running: { lotId: string; startedAt: string; pausedAt: string | null; hot: boolean }[] }).running.find((r) => r.lotId === lotId);
+    const paused = await running();
+    expect([paused?.pausedAt !== null, paused?.hot]).toEqual([true, true]);
+    studio.pass(30);
+    await send(touch(lotId, runEntry(1, 'resume')));
+    const again = await running();
+    expect([again?.pausedAt, (Date.parse(again?.startedAt ?? '') - Date.parse(paused?.startedAt ?? '')) / 60_000]).toEqual([null, 30]);
+  });
+
   it('puts a caution away for the day and for one person', async () => {
     await studio.agent.post('/api/bench/cautions').send({ id: newId(), words: 'Steam.' }).expect(200);
     expect((await bench()).putAway).toEqual(['Steam.']);

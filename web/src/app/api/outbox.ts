@@ -4,6 +4,7 @@ import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 import { firstValueFrom } from 'rxjs';
 import { ApiClient } from './api-client';
+import { LiveChanges } from './live';
 import { ServerClock } from './server-clock';
 import { Session } from './session';
 import { newId } from '../ui/new-id';
@@ -11,7 +12,7 @@ import { newId } from '../ui/new-id';
 /** Touches in one sending: what the server takes at once. */
 const MOST_AT_ONCE = 250;
 const FIRST_WAIT_MS = 1000;
-const LONGEST_WAIT_MS = 15_000;
+const LONGEST_WAIT_MS = 5000;
 
 /** A touch as it lies in this tablet until the server has it. */
 export interface HeldTouch {
@@ -49,6 +50,7 @@ interface Shelf extends DBSchema {
 export class Outbox {
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
+  private readonly changes = inject(LiveChanges);
   private readonly clock = inject(ServerClock);
   private readonly page = crypto.randomUUID();
   private readonly db: Promise<IDBPDatabase<Shelf>> = openDB<Shelf>('vestigia-bench', 1, {
@@ -63,6 +65,8 @@ export class Outbox {
   private waitMs = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
+  /** Somebody asked to send while a sending was going on: it is looked at again when that one is over. */
+  private wanted = false;
   /** The server answered last time it was asked. */
   readonly reached = signal(true);
   readonly ready = this.read();
@@ -77,7 +81,8 @@ export class Outbox {
   constructor() {
     window.addEventListener('online', () => this.hurry());
     effect(() => {
-      if (this.session.person()) this.hurry();
+      // The line for changes is back before anything else is asked: so is the server.
+      if (this.session.person() && this.changes.connected()) this.hurry();
     });
   }
 
@@ -119,14 +124,19 @@ export class Outbox {
   }
 
   private async send(): Promise<void> {
-    if (this.sending) return;
+    if (this.sending) {
+      this.wanted = true;
+      return;
+    }
     this.sending = true;
+    this.wanted = false;
     try {
       // One tab at a time: two would only ask the server the same thing twice.
       if ('locks' in navigator) await navigator.locks.request('vestigia-outbox', () => this.sendAll());
       else await this.sendAll();
     } finally {
       this.sending = false;
+      if (this.wanted) this.hurry();
     }
   }
 
