@@ -25,7 +25,7 @@ export type Container = z.infer<typeof container>;
 
 export const putAway = z.object({ id, words: lineOf('The caution') });
 
-const pot = z.object({ id, name: z.string(), metal: z.string(), tag: z.string() });
+const pot = z.object({ id, name: z.string(), metal: z.string() });
 export const bench = z.object({
   now: isoTime,
   lots: z.array(lotDetail),

@@ -1,6 +1,7 @@
 export type { Figure, FigureInput, Working } from './quantity/figure';
 export { figure } from './quantity/figure';
 export { convertGramsToMilligrams, convertMicrolitresToMillilitres, convertMilligramsToGrams, convertMillilitresToMicrolitres } from './quantity/smallest-units';
+export { Chance } from './quantity/chance';
 export { readWrittenNumber } from './quantity/written-number';
 export type { WeightReading } from './quantity/weight';
 export { formatVolume, formatWeight, readWeight } from './quantity/weight';

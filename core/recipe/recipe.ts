@@ -129,7 +129,7 @@ export function recipeStep(said: Pick<RecipeStep, 'kind' | 'title'> & Partial<Re
 
 /** Steps at which the fibre is not in the pot: the dyestuff is alone. */
 const WITHOUT_PIECES: readonly StepKind[] = ['extract', 'strain', 'makeUp', 'adjustPh'];
-export const takesPieces = (step: Pick<RecipeStep, 'kind'>): boolean => !WITHOUT_PIECES.includes(step.kind);
+export const takesPieces = ({ kind }: { readonly kind: StepKind | 'fibre' }): boolean => kind === 'fibre' || !WITHOUT_PIECES.includes(kind);
 
 /** The hottest it gets, °C: by its course where it has one. */
 export function hottestC(step: Pick<RecipeStep, 'course' | 'temperatureC'>): number | undefined {

@@ -168,7 +168,7 @@ const PROTEIN_RANGE = { low: 4, high: 8 } as const;
  */
 export function phLock(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): { readonly sentence: string; /** The step of the bath at which its pH is taken. */ readonly stepIndex: number } | undefined {
   const fibres = plan.groups.map((g) => g.fibre);
-  if (!step.usesBath || step.kind === 'fibre' || !takesPieces({ kind: step.kind }) || !fibres.some((f) => fibreFamily(f) === 'protein')) return undefined;
+  if (!step.usesBath || step.kind === 'fibre' || !takesPieces(step) || !fibres.some((f) => fibreFamily(f) === 'protein')) return undefined;
   const before = bathSteps(plan, step).filter((s) => s.index !== step.index);
   const asks = [...before].reverse().find((s) => s.targetPh !== null && records[s.index]?.skippedReason === undefined);
   const range = asks?.targetPh ?? PROTEIN_RANGE;
@@ -184,7 +184,7 @@ function bathSteps(plan: LotPlan, step: PlannedStep): PlannedStep[] {
   const seen = new Set<number>();
   const walk = (s: PlannedStep): PlannedStep[] => s.after.flatMap((i) => {
     const earlier = plan.steps[i];
-    if (!earlier || seen.has(i) || takesPieces({ kind: earlier.kind === 'fibre' ? 'intake' : earlier.kind })) return [];
+    if (!earlier || seen.has(i) || takesPieces(earlier)) return [];
     seen.add(i);
     return [...walk(earlier), earlier];
   });

@@ -50,7 +50,7 @@ function actsOf({ lotId, plan, entries }: BenchRun, nowMs: number): BenchAct[] {
     if (state === 'waiting') return openBefore(plan, records, step).length > 0 ? [] : [{ ...shared, kind: 'begin', rank: RANK.begin, dueMs: readyMs(records, step) }];
     const startedMs = Date.parse(record.startedAt ?? '');
     if (state === 'paused') return [{ ...shared, kind: 'resume', rank: RANK.paused, dueMs: Date.parse(record.pausedAt ?? '') }];
-    const pull = nextPull(record, nowMs);
+    const pull = nextPull(record);
     if (pull) return [{ ...shared, kind: 'pull', ...pull, rank: pull.dueMs - nowMs <= PULL_NOTICE_MS ? RANK.pull : RANK.wait }];
     const weighing = nextWeighing(step, record, entries);
     if (weighing) return [{ ...shared, kind: 'weigh', ...weighing, rank: RANK.weigh, dueMs: startedMs }];
@@ -65,7 +65,7 @@ function readyMs(records: readonly StepRecord[], step: PlannedStep): number {
   return Math.max(0, ...step.after.map((i) => Date.parse(records[i]?.finishedAt ?? '') || 0));
 }
 
-function nextPull(record: StepRecord, _nowMs: number): { piece: number; of: number; dueMs: number } | undefined {
+function nextPull(record: StepRecord): { piece: number; of: number; dueMs: number } | undefined {
   const minutes = record.pullMinutes ?? [];
   const out = new Set((record.pulls ?? []).map((p) => p.piece));
   const piece = minutes.findIndex((_, i) => !out.has(i + 1));

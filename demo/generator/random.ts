@@ -1,24 +1,14 @@
-/** A small seeded generator (mulberry32), so that the demo studio is the same on every machine. */
-export class Random {
-  constructor(private state: number) {}
+import { Chance } from '@vestigia/core';
 
-  /** 0 up to, not including, 1. */
-  next(): number {
-    this.state = (this.state + 0x6d2b79f5) | 0;
-    let t = Math.imul(this.state ^ (this.state >>> 15), 1 | this.state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 2 ** 32;
-  }
-
+/** Chance from a seed, so that the demo studio is the same on every machine. */
+export class Random extends Chance {
   between(low: number, high: number): number {
     return low + (high - low) * this.next();
   }
 
-  /** Roughly normal, mean 0, the given standard deviation (sum of twelve). */
+  /** Roughly normal, mean 0, the given standard deviation. */
   spread(deviation: number): number {
-    let sum = -6;
-    for (let i = 0; i < 12; i += 1) sum += this.next();
-    return sum * deviation;
+    return this.normal() * deviation;
   }
 
   pick<T>(of: readonly T[]): T {

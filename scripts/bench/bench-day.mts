@@ -5,6 +5,7 @@ import type { Browser, Page } from 'puppeteer-core';
 import puppeteer from 'puppeteer-core';
 import { chromiumPath } from '../browser.mjs';
 import { serveDemo } from '../serve.mjs';
+import { comeIn } from './come-in.mjs';
 
 const PASSPHRASE = 'mud on the slipway';
 const READINGS = 300_000;
@@ -23,7 +24,7 @@ export async function measureBenchDay(): Promise<void> {
   const browser = await puppeteer.launch({ executablePath: chromiumPath ?? '', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info', '--js-flags=--expose-gc'] });
   try {
     const pages: Page[] = [];
-    for (let i = 0; i < BROWSERS; i += 1) pages.push(await comeIn(browser, server.base));
+    for (let i = 0; i < BROWSERS; i += 1) pages.push(await open(browser, server.base));
     await measureLatency(pages);
     await Promise.all(pages.slice(1).map((p) => p.close()));
     const page = pages[0] as Page;
@@ -37,21 +38,15 @@ export async function measureBenchDay(): Promise<void> {
   }
 }
 
-async function comeIn(browser: Browser, base: string): Promise<Page> {
+async function open(browser: Browser, base: string): Promise<Page> {
   const context = await browser.createBrowserContext();
   const page = await context.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
   // Remembers when the server heard what is being shown, and lets readings be fed in as the server would send them.
   await page.evaluateOnNewDocument(`
     window.heardAt = { balance: 0, probe: 0 };
     const Real = window.EventSource;
     window.EventSource = class extends Real { constructor(url) { super(url); if (String(url).includes('instruments')) { window.instrumentLine = this; this.addEventListener('message', (e) => { const [kind, at] = JSON.parse(e.data); window.heardAt[kind] = at; }); } } };`);
-  await page.goto(`${base}/`);
-  await page.waitForSelector('input[type=radio]');
-  await page.click('input[type=radio]');
-  await page.type('input[type=password]', PASSPHRASE);
-  await page.click('button[type=submit]');
-  await page.waitForSelector('vs-shell');
+  await comeIn(page, base, PASSPHRASE);
   return page;
 }
 

@@ -9,6 +9,7 @@ import { ANY_WATER, planLot, recipeStep } from '@vestigia/core';
 import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
 import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
+import { comeIn } from './come-in.mjs';
 import { measureBenchDay } from './bench-day.mjs';
 
 const MOVEMENTS = 500_000;
@@ -204,13 +205,7 @@ function peakMemoryMb(pid: number): number {
 async function measureScrolling(base: string): Promise<void> {
   const browser = await launch();
   const page = await browser.newPage();
-  await page.setViewport({ width: 1280, height: 800 });
-  await page.goto(`${base}/`);
-  await page.waitForSelector('input[type=radio]');
-  await page.click('input[type=radio]');
-  await page.type('input[type=password]', PASSPHRASE);
-  await page.click('button[type=submit]');
-  await page.waitForSelector('vs-shell');
+  await comeIn(page, base, PASSPHRASE);
   await page.goto(`${base}/stores`);
   await page.waitForSelector('cdk-virtual-scroll-viewport .line');
   // As text: what the compiler adds to functions is not known in the page.

@@ -23,7 +23,7 @@ export async function readAround(db: Db, personId: string, now: Date): Promise<O
   return {
     now: now.toISOString(),
     room: { roomC: room.roomC, balanceName: balance.name, balanceStepG: balance.resolutionG, balanceCapacityG: balance.capacityG },
-    vessels: (await db.select({ id: vessels.id, name: vessels.name, metal: vessels.metal }).from(vessels).orderBy(asc(vessels.name))).map((v) => ({ ...v, tag: '' })),
+    vessels: await db.select({ id: vessels.id, name: vessels.name, metal: vessels.metal }).from(vessels).orderBy(asc(vessels.name)),
     waters: await db.select({ id: waters.id, name: waters.name }).from(waters).orderBy(asc(waters.name)),
     people: await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name)),
     containers: await db.select().from(containers).orderBy(asc(containers.name)),

@@ -56,7 +56,7 @@ export class HouseBench {
     const step = lot.plan.steps[stepIndex];
     if (!step) throw new Refusal('notFound', 'This lot has no such step.');
     bench.hang({ lotId, stepIndex }, potCardFor(lot, stepIndex, await readRoom(db)));
-    if (takesPieces({ kind: step.kind === 'fibre' ? 'intake' : step.kind }) && isBegun(lot, stepIndex)) bench.pot(lotId)?.enterFibre();
+    if (takesPieces(step) && isBegun(lot, stepIndex)) bench.pot(lotId)?.enterFibre();
     this.pendingFor = { lotId, stepIndex };
     const stop = bench.listen((heard) => {
       if (heard.kind === 'probe' && heard.message.kind === 'temperature') this.pending.push([heard.atMs, heard.message.temperatureC]);
@@ -96,11 +96,11 @@ function isBegun(lot: LotDetail, stepIndex: number): boolean {
 
 /** The instruments of a workbench, as they are told of. */
 export function listInstruments(bench: Workbench): Instrument[] {
-  const shared = { simulated: true, connected: true, capacityG: null, stepG: null, lotId: null, pot: null, panG: null };
+  const shared = { simulated: true, capacityG: null, stepG: null, lotId: null, pot: null, panG: null };
   const [capacityG, stepG] = [bench.card.capacityG, bench.card.resolutionG];
   return [
-    { ...shared, id: 'balance', kind: 'balance', name: bench.card.name, capacityG, stepG, panG: bench.balance.panG },
-    { ...shared, id: 'probe', kind: 'probe', name: 'bath probe', lotId: bench.hangs?.lotId ?? null, pot: bench.pot()?.state ?? null },
-    { ...shared, id: 'colour', kind: 'colour', name: 'contact colour reader' },
+    { ...shared, id: 'balance', kind: 'balance', connected: bench.balance.connected, name: bench.card.name, capacityG, stepG, panG: bench.balance.panG },
+    { ...shared, id: 'probe', kind: 'probe', connected: bench.probe.connected, name: 'bath probe', lotId: bench.hangs?.lotId ?? null, pot: bench.pot()?.state ?? null },
+    { ...shared, id: 'colour', kind: 'colour', connected: bench.reader.connected, name: 'contact colour reader' },
   ];
 }

@@ -120,11 +120,11 @@ export class Rehearsals {
   private begin({ bench, lot, room }: Open, step: PlannedStep): void {
     if (!step.usesBath) return;
     const lotId = lot.summary.id;
-    const earlier = step.after.map((i) => lot.plan.steps[i]).find((s) => s?.usesBath && s.baths[0]?.vesselId === step.baths[0]?.vesselId && !takesPieces({ kind: s.kind === 'fibre' ? 'intake' : s.kind }));
+    const earlier = step.after.map((i) => lot.plan.steps[i]).find((s) => s?.usesBath && s.baths[0]?.vesselId === step.baths[0]?.vesselId && !takesPieces(s));
     const card = potCardFor(lot, step.index, room);
     if (!earlier || !bench.pot(lotId)) bench.refill(lotId, card);
     bench.hang({ lotId, stepIndex: step.index }, card);
-    if (takesPieces({ kind: step.kind === 'fibre' ? 'intake' : step.kind })) bench.pot(lotId)?.enterFibre();
+    if (takesPieces(step)) bench.pot(lotId)?.enterFibre();
   }
 
   private async tell(db: Db, open: Open): Promise<Rehearsal> {

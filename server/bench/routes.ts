@@ -7,6 +7,7 @@ import type { Context } from '../context';
 import type { Db } from '../db/database';
 import { recipeVersions, tags } from '../db/schema';
 import type { Heard } from '../devices/workbench';
+import { openEventStream } from '../http/event-stream';
 import type { Routes } from '../http/routes';
 import type { Writer } from '../http/write';
 import { readLot } from '../lots/lots-store';
@@ -22,7 +23,6 @@ import { giveTags, readTag, readTags } from './tags';
 import { takeTouches } from './touches';
 
 const USUAL_POINTS = 2000;
-const HEARTBEAT_MS = 20_000;
 const LONGEST_CODE_LIST = 400;
 
 export function benchRoutes(routes: Routes, context: Context, writer: Writer, router: Router): void {
@@ -110,14 +110,7 @@ function listenRoute(router: Router, house: HouseBench, rehearsals: Rehearsals):
       };
       const asked = rehearsalId === undefined ? undefined : z.uuid().safeParse(rehearsalId).data;
       const bench = rehearsalId === undefined ? await house.open() : rehearsals.bench(asked ?? '');
-      res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform', 'x-accel-buffering': 'no' });
-      res.write(`retry: 1000\nevent: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`);
-      const stop = bench.listen(send);
-      const heartbeat = setInterval(() => res.write(': still here\n\n'), HEARTBEAT_MS);
-      req.on('close', () => {
-        clearInterval(heartbeat);
-        stop();
-      });
+      openEventStream(req, res, listInstruments(bench), bench.listen(send));
     })().catch(next);
   });
 }

@@ -1,7 +1,6 @@
 import { PassThrough } from 'node:stream';
 import type { InstrumentCommand, Lab } from '@vestigia/core';
-import { roundToResolution, withSum } from '@vestigia/core';
-import { Noise } from './noise';
+import { Chance, roundToResolution, withSum } from '@vestigia/core';
 
 /**
  * A stand-in for an instrument: says its lines on a stream as a real one does on its cable, and takes the same few words back.
@@ -22,6 +21,10 @@ export abstract class StandIn {
     if (this.unplugged) return;
     if (command === 'ID?') this.say(this.hello);
     else this.obey(command, nowMs);
+  }
+
+  get connected(): boolean {
+    return !this.unplugged;
   }
 
   /** The lead pulled out, or put back. */
@@ -45,7 +48,7 @@ const DRIFT_G_PER_HOUR = 0.05;
 
 /** A balance: settles, wobbles by less than its step, drifts, refuses too much, goes to sleep when nobody touches it. */
 export class StandInBalance extends StandIn {
-  private readonly noise = new Noise(11);
+  private readonly noise = new Chance(11);
   private loadG = 0;
   private shownG = 0;
   private tareG = 0;
@@ -91,7 +94,7 @@ const PROBE_LAG_MS = 6000;
 
 /** A bath probe: follows the bath with a lag, wobbles by a few hundredths, reads pH every other second. */
 export class StandInProbe extends StandIn {
-  private readonly noise = new Noise(23);
+  private readonly noise = new Chance(23);
   private shownC: number | undefined;
   private lastMs: number | undefined;
   private lastPhMs = -Infinity;
@@ -121,7 +124,7 @@ export class StandInProbe extends StandIn {
 
 /** A contact colour reader: says a colour when it is pressed on the piece. */
 export class StandInReader extends StandIn {
-  private readonly noise = new Noise(37);
+  private readonly noise = new Chance(37);
 
   constructor(private readonly piece: () => Lab | undefined) {
     super('ID colour contact_reader');

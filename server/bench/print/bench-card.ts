@@ -1,6 +1,6 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
-import { ZONE_WAYS, ZONE_WORDS, formatAmount, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
+import { ZONE_WAYS, ZONE_WORDS, formatAmount, formatVolume, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
 import type { Pdf } from './sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, words } from './sheet';
 
@@ -48,7 +48,7 @@ class Card {
     const facts = [
       `${recipe.name}, version ${recipe.number} · ${plan.pieces} pieces · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
       `${plan.groups.length > 1 ? plan.groups.map((g) => `${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
-      plan.batches.map((b) => `batch ${b.number}: ${b.pieces} pieces in ${b.vesselName}, ${litres(b.liquor.value)}`).join(' · '),
+      plan.batches.map((b) => `batch ${b.number}: ${b.pieces} pieces in ${b.vesselName}, ${formatVolume(b.liquor.value)}`).join(' · '),
       ...(note === '' ? [] : [note]),
     ];
     let y = this.y + 26;
@@ -62,7 +62,7 @@ class Card {
 
   step(step: PlannedStep): void {
     const heat = [sayCourse(step) || (step.temperatureC === undefined ? '' : `${step.temperatureC} °C`), sayMinutes(step.durationMin), step.ceilingC === undefined ? '' : `never above ${step.ceilingC} °C`, step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : ''].filter((w) => w !== '').join(' · ');
-    const baths = step.baths.map((b) => `${b.vesselName} ${litres(b.liquor.value)}, batch ${b.batches.join(' + ')}`).join(' · ');
+    const baths = step.baths.map((b) => `${b.vesselName} ${formatVolume(b.liquor.value)}, batch ${b.batches.join(' + ')}`).join(' · ');
     const text = [step.instruction, step.forWhom, baths, step.lookFor === '' ? '' : `Look for: ${step.lookFor}`, ...step.cautions].filter((w) => w !== '').join('  ');
     const textHeight = this.pdf.font('plain').fontSize(8.5).heightOfString(text, { width: this.width });
     this.room(16 + textHeight + 26 + step.weighings.length * 21 + 8);
@@ -155,5 +155,3 @@ class Card {
     }
   }
 }
-
-const litres = (ml: number): string => `${Math.round(ml / 100) / 10} l`;

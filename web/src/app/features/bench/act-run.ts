@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
-import { earlyStartWords, foldRun, openBefore, sayCourse, sayMinutes, standsEveryTime } from '@vestigia/core';
+import { earlyStartWords, foldRun, formatVolume, openBefore, sayCourse, sayMinutes, standsEveryTime } from '@vestigia/core';
 import { StepBaths } from '../../ui/step-baths';
 import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
@@ -42,7 +42,7 @@ import { clockWords } from './clock-words';
         @if (a.step.forWhom) { <p class="say"><strong>{{ a.step.forWhom }}</strong></p> }
         @if (a.kind !== 'finish') {
           @if (course(a.step); as c) { <p class="say">{{ c }}</p> }
-          @if (a.step.baths.length > 0) { <vs-step-baths [baths]="a.step.baths" /> } @else if (a.step.usesBath) { @for (b of lot().plan.batches; track b.number) { <p>{{ b.vesselName }}: {{ litres(b.liquor.value) }} of liquor, {{ b.pieces }} pieces</p> } }
+          @if (a.step.baths.length > 0) { <vs-step-baths [baths]="a.step.baths" /> } @else if (a.step.usesBath) { @for (b of lot().plan.batches; track b.number) { <p>{{ b.vesselName }}: {{ volume(b.liquor.value) }} of liquor, {{ b.pieces }} pieces</p> } }
         } @else if (a.step.lookFor) { <p class="say"><strong>Look for:</strong> {{ a.step.lookFor }}</p> }
       }
       @if (cautions().length > 0 && a.kind === 'begin') {
@@ -77,5 +77,5 @@ export class ActRun {
   protected readonly clock = clockWords;
   protected readonly course = sayCourse;
   protected readonly minutes = sayMinutes;
-  protected readonly litres = (ml: number): string => `${Math.round(ml / 10) / 100} l`;
+  protected readonly volume = formatVolume;
 }

@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotDetail } from '@vestigia/contract';
 import type { BathMove, BathMoveKind, BenchAct } from '@vestigia/core';
-import { BATH_MOVE_WORDS, carriedOffMl, evaporationGPerS, foldBath, foldRun, leftInBath, minutesInWork, readAmount, takesPieces } from '@vestigia/core';
+import { BATH_MOVE_WORDS, carriedOffMl, evaporationGPerS, foldBath, foldRun, formatVolume, leftInBath, minutesInWork, readAmount, takesPieces } from '@vestigia/core';
 import { FigureValue } from '../../ui/figure-value';
 import type { Said } from './bench-state';
 import { BenchState } from './bench-state';
@@ -21,8 +21,8 @@ const USUAL_TAKEN = 0.6;
   template: `
     <form class="aside" (ngSubmit)="keep()">
       <h2>The bath@if (lot().plan.batches.length > 1) { of batch {{ batch() }} }: <vs-figure [figure]="balance().left" name="left in the bath" /></h2>
-      <table class="ledger"><tbody>@for (m of moves(); track $index) { <tr><td>{{ words[m.kind] }}</td><td class="number">{{ m.kind === 'add' || m.kind === 'fill' ? '+' : m.kind === 'level' ? '=' : '−' }} {{ litres(m.ml) }}</td><td class="soft">{{ m.words }}</td></tr> }</tbody></table>
-      @if (steam() >= 50) { <p class="small">By heat and time about {{ litres(steam()) }} will have steamed off with the lid on, {{ litres(steamOpen()) }} without.</p> }
+      <table class="ledger"><tbody>@for (m of moves(); track $index) { <tr><td>{{ words[m.kind] }}</td><td class="number">{{ m.kind === 'add' || m.kind === 'fill' ? '+' : m.kind === 'level' ? '=' : '−' }} {{ inWords(m.ml) }}</td><td class="soft">{{ m.words }}</td></tr> }</tbody></table>
+      @if (steam() >= 50) { <p class="small">By heat and time about {{ inWords(steam()) }} will have steamed off with the lid on, {{ inWords(steamOpen()) }} without.</p> }
       <div class="fields">
         @if (lot().plan.batches.length > 1) { <mat-form-field><mat-label>Batch</mat-label><select matNativeControl name="batch" [(ngModel)]="batch">@for (b of lot().plan.batches; track b.number) { <option [ngValue]="b.number">{{ b.number }} · {{ b.vesselName }}</option> }</select></mat-form-field> }
         <mat-form-field><mat-label>What happened</mat-label><select matNativeControl name="kind" [(ngModel)]="kind">@for (k of offered; track k) { <option [value]="k">{{ words[k] }}</option> }</select></mat-form-field>
@@ -72,7 +72,7 @@ export class BathPanel {
   protected readonly toStores = computed(() => {
     const { step } = this.act();
     const lot = this.lot();
-    const lifted = takesPieces({ kind: step.kind === 'fibre' ? 'intake' : step.kind }) ? carriedOffMl(this.bath()?.wof.value ?? 0) : 0;
+    const lifted = takesPieces(step) ? carriedOffMl(this.bath()?.wof.value ?? 0) : 0;
     const ml = Math.max(0, this.balance().left.value - lifted);
     const dose = this.dose();
     return { fromLot: lot.summary.id, litres: (Math.round(ml / 100) / 10).toString(), pot: this.bath()?.vesselName ?? '', kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath', named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`, ...(dose ? { of: dose.materialId, dosed: `${dose.grams} g` } : {}) };
@@ -93,7 +93,7 @@ export class BathPanel {
     this.volume.set('');
   }
 
-  protected readonly litres = (ml: number): string => (ml >= 1000 ? `${Math.round(ml / 10) / 100} l` : `${Math.round(ml)} ml`);
+  protected readonly inWords = formatVolume;
 }
 
 /** What was weighed into this bath last, by grams: the step's own material, or that of the steps before it in the same bath. */

@@ -1,5 +1,6 @@
-/** A number as typed at the bench, with a comma or a point; `undefined` where it is none. */
+import { readWrittenNumber } from '@vestigia/core';
+
+/** A figure as typed at the bench, with or without its unit; `undefined` where it is none. */
 export function readNumber(text: string): number | undefined {
-  const value = Number(text.trim().replace(',', '.').replace(/\s*(?:°?\s*c|ml|g|l|min)$/i, ''));
-  return text.trim() === '' || !Number.isFinite(value) ? undefined : value;
+  return readWrittenNumber(text.trim().replace(/\s*(?:°?\s*c|ml|g|l|min)$/i, ''));
 }
