@@ -51,6 +51,7 @@ export const instrument = z.object({
   id: z.string(), kind: z.enum(INSTRUMENT_KINDS), name: z.string(), simulated: z.boolean(), connected: z.boolean(), capacityG: z.number().nullable(), stepG: z.number().nullable(),
   /** Where the probe hangs. */
   lotId: id.nullable(),
+  stepIndex: z.int().nullable(),
   pot: simulatedPot.nullable(),
   panG: z.number().nullable(),
 }).meta({ id: 'Instrument' });

@@ -118,6 +118,7 @@ const runDetailShape = z.object({
   more: z.boolean().optional(),
   readBy: z.enum(READ_BY).optional(),
   ph: numberIn('pH', 0, 14).optional(),
+  heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional(),
   totalDose: numberIn('The dose', 0, 100_000).optional(),
   unit: z.enum(['g', 'ml']).optional(),
   batch: z.int().min(1).max(200).optional(),

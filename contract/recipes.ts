@@ -1,5 +1,5 @@
 import {
-  ANY_WATER, FIBRE_KINDS, FINISHED_BY, HEAT_LEGS, KITCHEN_UNITS, MATERIAL_FORMS, MATERIAL_KINDS, PH_REAGENTS, PRACTICE, STANDINGS, STEP_KINDS, STOCK_MEASURES, STRAIN_WAYS, VESSEL_METALS, VOLUME_SYSTEMS, ZONE_WAYS,
+  ANY_WATER, DEFAULT_WEIGH_WITHIN_PERCENT, FIBRE_KINDS, FINISHED_BY, HEAT_LEGS, KITCHEN_UNITS, MATERIAL_FORMS, MATERIAL_KINDS, PH_REAGENTS, PRACTICE, STANDINGS, STEP_KINDS, STOCK_MEASURES, STRAIN_WAYS, VESSEL_METALS, VOLUME_SYSTEMS, ZONE_WAYS,
   findChainFault, findPlacedFault, practiceChoice,
 } from '@vestigia/core';
 import { z } from 'zod';
@@ -69,6 +69,8 @@ const bodyShape = z.object({
   fibres: z.array(z.enum(FIBRE_KINDS)).min(1, { error: 'Say which fibres the recipe is for.' }),
   liquorRatio: numberIn('The liquor ratio', 3, 200, 'ml per g'),
   liquorRatioLeast: numberIn('The shortest bath', 3, 200, 'ml per g').nullable().default(null),
+  /** How near a weighing must come to its target; the balance's step where that is more. */
+  weighWithinPercent: numberIn('How near a weighing must come', 0.1, 20, '%').default(DEFAULT_WEIGH_WITHIN_PERCENT),
   allowedMetals: z.array(z.enum(VESSEL_METALS)).min(1, { error: 'Say which metals the pots may be of.' }),
   water: waterAsk,
   practice,

@@ -15,6 +15,8 @@ export const today = z.object({
   /** Promised more than is on the shelf. */
   short: z.array(shelfRow),
   goingOff: z.array(shelfRow),
+  /** Pots that want somebody now, by what a probe says of them. */
+  calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), sentence: z.string() })),
 }).meta({ id: 'Today' });
 export type Today = z.infer<typeof today>;
 

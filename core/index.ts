@@ -14,7 +14,7 @@ export { learnSpoon, planInSpoons } from './quantity/spoon';
 export type { LotSize, LotSizeReading } from './quantity/lot-size';
 export { HEAVIEST_PIECE_G, readLotSize } from './quantity/lot-size';
 export type { Balance } from './quantity/balance';
-export { roundToResolution, weighableDose, weighingPortions, weighingToleranceG } from './quantity/balance';
+export { DEFAULT_WEIGH_WITHIN_PERCENT, roundToResolution, weighableDose, weighingPortions, weighingToleranceG } from './quantity/balance';
 
 export type { FibreFamily, FibreKind } from './bath/fibre';
 export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily } from './bath/fibre';

@@ -105,7 +105,7 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.press('Begin', main);
     await isaby.sees('begun', 'vs-written-down');
     await isaby.press('More …');
-    await isaby.press('Corin Ashlock', 'vs-said-panel button');
+    await isaby.press('Corin Ashlock', 'vs-more-panel button');
     await corin.sees('handed over to Corin Ashlock', 'vs-written-down');
     await corin.press('Went otherwise');
     await corin.press(/^It boiled/, 'vs-said-panel button');
@@ -129,6 +129,53 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.page.keyboard.press('Space');
     await corin.page.waitForFunction((path) => location.pathname === path && !document.querySelector('.call'), {}, `/bench/${host.summary.id}`);
     await post(corin, '/api/bench/touches', { touches: [touch(host.summary.id, hot.index, 'finish', { text: 'off the heat' })] });
+  });
+
+  it('tells the wrong pot and a tag of another lot, and writes down where a step was really begun', async () => {
+    const [lotId, other] = [await newLot(), await newLot()];
+    const lot = await lotNow(lotId);
+    const mordant = lot.plan.steps.findIndex((s) => s.kind === 'mordant');
+    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    const vessels = (await corin.ask<{ vessels: { id: string; name: string }[] }>('/api/studio')).vessels;
+    const planned = lot.plan.steps[mordant]?.baths[0];
+    const another = vessels.find((v) => v.id !== planned?.vesselId);
+    const tags = await post<{ code: string }[]>(corin, '/api/tags', { id: v7(), tags: [{ kind: 'bath', lotId: other, stepIndex: mordant }, { kind: 'vessel', vesselId: planned?.vesselId }, { kind: 'vessel', vesselId: another?.id }] });
+    await corin.settled(`/bench/${lotId}`);
+    const scan = async (code = ''): Promise<void> => {
+      await corin.write('Scan or type the pot’s tag', code);
+      await corin.page.keyboard.press('Enter');
+    };
+    await scan(tags[0]?.code);
+    await corin.sees(/another lot’s\. Leave it/, 'vs-where-begun');
+    await scan('V-0000-9');
+    await corin.sees(/wrong or two are swapped|never given out/, 'vs-where-begun');
+    await scan(tags[1]?.code);
+    await corin.sees(`${planned?.vesselName}: the right pot`, 'vs-where-begun');
+    await scan(tags[2]?.code);
+    await corin.sees(`Wrong pot: ${planned?.vesselName} was planned`, 'vs-where-begun');
+    await corin.press('Begin', main);
+    await corin.sees(`begun in ${another?.name}`, 'vs-written-down');
+    await corin.handedOver();
+    expect((await lotNow(lotId)).deviations.map((d) => d.words).join()).toMatch(new RegExp(`in ${another?.name} instead of ${planned?.vesselName}`));
+  });
+
+  it('holds nothing up for one touch the server can’t take, and keeps that one with its words until it is read', async () => {
+    const lotId = await newLot();
+    await corin.settled(`/bench/${lotId}`);
+    await corin.page.setOfflineMode(true);
+    await corin.press('Begin', main);
+    await corin.press('Note');
+    await corin.write('What you saw', 'pH < 7 by the strip');
+    await corin.press('Write it down', 'vs-said-panel button');
+    await corin.sees('pH < 7 by the strip', 'vs-written-down');
+    await corin.press('Note');
+    await corin.press('Patchy', 'vs-said-panel button');
+    await corin.page.setOfflineMode(false);
+    await corin.handedOver();
+    await corin.sees(/Not recorded: “Lot \d+, Weigh the fibre dry: pH < 7 by the strip”\. The note can’t hold the signs/, '.lost');
+    expect((await lotNow(lotId)).entries.map((e) => [e.kind, e.text])).toEqual([['start', null], ['note', 'Patchy']]);
+    await corin.press('I have read it', '.lost button');
+    await corin.page.waitForFunction(() => !document.querySelector('.lost'));
   });
 
   it('samples, pulls pieces one by one, sums the bath and offers what is left to Stores', async () => {
@@ -201,10 +248,10 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.sees('Paused', '.one h1');
     await corin.press('Go on', main);
     await corin.press('More …');
-    await corin.press(/^Do “.*” over$/, 'vs-said-panel button');
+    await corin.press(/^Do “.*” over$/, 'vs-more-panel button');
     await corin.sees('Say why it is done over', '.one');
     await corin.write('Why', 'spilt half of it');
-    await corin.press(/^Do “.*” over$/, 'vs-said-panel button');
+    await corin.press(/^Do “.*” over$/, 'vs-more-panel button');
     await corin.sees(/done over/, '.one .place');
     await corin.handedOver();
     const kept = await lotNow(lotId);

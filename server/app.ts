@@ -96,7 +96,7 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
   colourwaysRoutes(routes);
   lotsRoutes(routes);
   benchRoutes(routes, context, writer, router);
-  todayRoutes(routes);
+  todayRoutes(routes, context);
   routes.reads(api.exportDocument, ({ db, now }) => exportDocument(db, now));
   router.get('/api/events', eventsHandler(context));
   router.use('/api', noSuchCall());

@@ -7,8 +7,18 @@ export interface Context {
   readonly clock: () => Date;
   readonly log: Logger;
   readonly changes: ChangeBus;
+  /** Who watches pots, asked for what wants somebody now. */
+  readonly watchers: ((nowMs: number) => readonly PotCall[])[];
   /** What is done before the database is closed. */
   readonly atClose: (() => Promise<void>)[];
+}
+
+/** A pot that wants somebody now. */
+export interface PotCall {
+  readonly lotId: string;
+  readonly stepIndex: number;
+  readonly code: string;
+  readonly sentence: string;
 }
 
 /** What a change touched; pages that show it read again. */

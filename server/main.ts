@@ -43,7 +43,7 @@ async function openGivenDocument(context: Context): Promise<void> {
 async function main(): Promise<void> {
   if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
   const database = await openDatabase();
-  const context: Context = { database, clock: () => new Date(), log, changes: new ChangeBus(), atClose: [] };
+  const context: Context = { database, clock: () => new Date(), log, changes: new ChangeBus(), watchers: [], atClose: [] };
   await openGivenDocument(context);
   const loopbackOnly = ['127.0.0.1', 'localhost', '::1'].includes(host);
   const webFolder = env['WEB_DIR'];

@@ -36,12 +36,15 @@ export function weighableDose(exactG: number, balance: Balance, formula: string,
   return figure(roundedG, 'g', formula, inputs, notes);
 }
 
+/** How near a weighing must come where a recipe doesn't say, per cent. */
+export const DEFAULT_WEIGH_WITHIN_PERCENT = 2;
+
 /**
  * How far from its target a weighing may be before it counts as a deviation: one step of the balance,
- * or `toleranceShare` of the target (default 2 %), whichever is more. Grams.
+ * or so many per cent of the target, whichever is more. Grams.
  */
-export function weighingToleranceG(targetG: number, resolutionG: number, toleranceShare = 0.02): number {
-  return Math.max(resolutionG, targetG * toleranceShare);
+export function weighingToleranceG(targetG: number, resolutionG: number, withinPercent = DEFAULT_WEIGH_WITHIN_PERCENT): number {
+  return Math.max(resolutionG, (targetG * withinPercent) / 100);
 }
 
 /** Portions to weigh a dose in that is over what the balance carries, listed: as alike as its steps allow. Empty where it carries it. */

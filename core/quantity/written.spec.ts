@@ -93,5 +93,5 @@ describe('the balance', () => {
       expect(Math.abs(roundToResolution(g, step) - g)).toBeLessThanOrEqual(step / 2 + 1e-6);
     }), { seed: 23 });
   });
-  it('allows a step or two per cent, whichever is more', () => expect([weighingToleranceG(1, 0.1), weighingToleranceG(100, 0.1)]).toEqual([0.1, 2]));
+  it('allows a step or two per cent, whichever is more', () => expect([weighingToleranceG(1, 0.1), weighingToleranceG(100, 0.1), weighingToleranceG(100, 0.1, 0.5), weighingToleranceG(100, 1, 0.5)]).toEqual([0.1, 2, 0.5, 1]));
 });

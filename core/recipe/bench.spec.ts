@@ -155,7 +155,7 @@ describe('weighed off its target', () => {
 });
 
 describe('what was done otherwise', () => {
-  const dyed = step(0, 'dye', { wait: { leastMin: 0, mostMin: 30 }, targetPh: { low: 6, high: 7 }, baths: [{ batches: [1], vesselId: 'kettle', vesselName: 'Kettle' } as unknown as PlannedStep['baths'][number]] });
+  const dyed = step(0, 'dye', { temperatureC: 75, wait: { leastMin: 0, mostMin: 30 }, targetPh: { low: 6, high: 7 }, baths: [{ batches: [1], vesselId: 'kettle', vesselName: 'Kettle' } as unknown as PlannedStep['baths'][number]] });
   const words = (entries: RunEntry[], readyAt?: string) => findDeviations(dyed, foldRun(entries, 1)[0] as StepRecord, { tagOf: String, readyAt }).map((d) => d.words).join(' | ');
   it.each<[string, RunEntry[], RegExp]>([
     ['late', [entry('start', 0, 90)], /late: stood 1 h 30 min/],
@@ -164,6 +164,7 @@ describe('what was done otherwise', () => {
     ['out of order', [entry('start', 0, 1, { text: 'hurry', detail: { outOfOrder: true } })], /out of order: hurry/],
     ['short', [entry('start', 0, 1), entry('finish', 0, 20)], /short: 19 min instead of 1 h, expect paler/],
     ['its pH', [entry('start', 0, 1), entry('ph', 0, 2, { detail: { ph: 8.5 } }), entry('finish', 0, 61)], /left at pH 8.5/],
+    ['a hold that sagged', [entry('start', 0, 1), entry('temperature', 0, 50, { temperatureC: 75, detail: { heldMin: 30 } }), entry('finish', 0, 61)], /held 30 min of 1 h within 4 °C of 75 °C/],
     ['what a person told', [entry('start', 0, 1), entry('note', 0, 2, { text: 'it boiled', detail: { deviation: true } })], /it boiled/],
     ['done over', [entry('start', 0, 1), entry('redo', 0, 2, { text: 'spilt' }), entry('start', 0, 3)], /done over: spilt/],
   ])('%s', (_, entries, expected) => expect(words(entries, at(0))).toMatch(expected));

@@ -1,3 +1,4 @@
+import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
 import type { Dose, RecipePart, RecipeStep, RecipeVersion } from './recipe';
 import { HEAT_LEG_WORDS, STEP_KIND_WORDS, STRAIN_WORDS } from './recipe';
 import { sayKitchenUnit } from '../quantity/volume';
@@ -45,6 +46,7 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
   differ('For', was.fibres.join(', '), is.fibres.join(', '));
   differ('Liquor ratio', `1:${was.liquorRatio}`, `1:${is.liquorRatio}`);
   differ('Shortest bath allowed', ratioWords(was.liquorRatioLeast), ratioWords(is.liquorRatioLeast));
+  differ('Doses weighed within', withinWords(was.weighWithinPercent), withinWords(is.weighWithinPercent));
   differ('Pots of', was.allowedMetals.join(' or '), is.allowedMetals.join(' or '));
   differ('Water', waterWords(was.water), waterWords(is.water));
   for (const q of PRACTICE) differ(q.question, practiceChoice(q.key, was.practice[q.key])?.words ?? '', practiceChoice(q.key, is.practice[q.key])?.words ?? '');
@@ -103,6 +105,7 @@ function stepDifferences(a: RecipeStep, b: RecipeStep, was: readonly RecipeStep[
   differ(`${at}: cautions`, a.cautions.join(' '), b.cautions.join(' '));
 }
 
+const withinWords = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;
 const ratioWords = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
 const waterWords = (w: RecipeVersion['water']): string => (w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${w.hardnessDh} °dH`}`);
 const partsWords = (parts: readonly RecipePart[]): string => parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');

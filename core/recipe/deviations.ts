@@ -1,4 +1,5 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
+import { HOLD_BAND_C, holdOf } from '../bath/watch-course';
 import { formatAmount } from '../quantity/amount';
 import type { PlannedStep, PlannedWeighing } from './lot-plan';
 import { smallestIn } from './lot-plan';
@@ -13,6 +14,8 @@ export interface StepRecord {
   readonly temperatures?: readonly { readonly at: string; readonly temperatureC: number }[];
   /** Amounts in smallest units of the material's measure; `more`: a portion, with more to come. */
   readonly weighings: readonly { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amount: number; readonly more?: boolean }[];
+  /** Minutes in band of its hold, by a probe; absent where none followed it. */
+  readonly heldMin?: number;
   /** Since when it is paused, if it is, and how long earlier pauses took. */
   readonly pausedAt?: string;
   readonly pausedMs?: number;
@@ -20,7 +23,7 @@ export interface StepRecord {
   readonly outOfOrder?: string;
   readonly vessels?: readonly { readonly batch: number; readonly vesselId: string; readonly vesselName: string }[];
   readonly water?: { readonly id: string; readonly name: string };
-  readonly phs?: readonly { readonly at: string; readonly ph: number; readonly totalDose: number }[];
+  readonly phs?: readonly { readonly at: string; readonly ph: number; readonly totalDose: number; readonly unit: 'g' | 'ml' }[];
   readonly samples?: readonly { readonly at: string; readonly of: 'liquor' | 'piece'; readonly depth: number; readonly batch: number }[];
   readonly bathMoves?: readonly { readonly kind: BathMoveKind; readonly ml: number; readonly batch: number; readonly at: string }[];
   readonly pullMinutes?: readonly number[];
@@ -104,7 +107,18 @@ function weighingDeviations(step: PlannedStep, record: StepRecord, { tagOf, targ
   });
 }
 
-function temperatureDeviations(step: PlannedStep, { temperaturesC }: StepRecord): string[] {
+function temperatureDeviations(step: PlannedStep, record: StepRecord): string[] {
+  return [...heldDeviations(step, record), ...reachedDeviations(step, record)];
+}
+
+/** A pot that sagged is not counted as held, whatever the clock says. */
+function heldDeviations(step: PlannedStep, { heldMin }: StepRecord): string[] {
+  const hold = holdOf(step);
+  if (heldMin === undefined || !hold || heldMin >= hold.minutes * (1 - TIME_SHARE)) return [];
+  return [`held ${sayMinutes(heldMin)} of ${sayMinutes(hold.minutes)} within ${HOLD_BAND_C} °C of ${hold.atC} °C: expect paler`];
+}
+
+function reachedDeviations(step: PlannedStep, { temperaturesC }: StepRecord): string[] {
   if (temperaturesC.length === 0) return [];
   const hottest = Math.max(...temperaturesC);
   if (step.ceilingC !== undefined && hottest > step.ceilingC) return [`reached ${hottest} °C, above the ceiling of ${step.ceilingC} °C: the colour may have dulled`];

@@ -22,7 +22,10 @@ const UNITS: Readonly<Record<StockMeasure, string>> = { weight: 'g', volume: 'ml
 /** The finest step, in smallest units, that can be measured out. */
 const stepOf = (measure: StockMeasure, input: PlanInput): number => (measure === 'weight' ? Math.max(1, Math.round(input.balance.resolutionG * 1000)) : measure === 'volume' ? 1000 : 1);
 
-export const toleranceOf = (target: number, measure: StockMeasure, input: PlanInput): number => (measure === 'weight' ? weighingToleranceG(target, input.balance.resolutionG) : measure === 'volume' ? Math.max(1, target * 0.02) : 0);
+export function toleranceOf(target: number, measure: StockMeasure, { recipe, balance }: PlanInput): number {
+  // A jug is read to the millilitre, packets are counted.
+  return measure === 'pieces' ? 0 : weighingToleranceG(target, measure === 'weight' ? balance.resolutionG : 1, recipe.weighWithinPercent);
+}
 
 /**
  * Decides which jars give a material, and how much of each a weighing takes. Jars are reckoned by what they are worth against

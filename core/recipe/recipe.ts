@@ -110,6 +110,8 @@ export interface RecipeVersion {
   readonly liquorRatio: number;
   /** The shortest bath that still came out level, ml per g; `null`: only the ratio itself is proven. */
   readonly liquorRatioLeast: number | null;
+  /** How near a weighing must come to its target, per cent; the balance's step where that is more. */
+  readonly weighWithinPercent?: number | undefined;
   readonly allowedMetals: readonly VesselMetal[];
   readonly water: WaterAsk;
   /** The schools it was proven in; the house's own where not said. */

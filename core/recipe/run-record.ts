@@ -30,6 +30,8 @@ export interface RunDetail {
   readonly more?: boolean | undefined;
   readonly readBy?: ReadBy | undefined;
   readonly ph?: number | undefined;
+  /** Minutes truly held in band, by a probe that followed the step. */
+  readonly heldMin?: number | undefined;
   /** What of the reagent is in the bath by then, in `unit`. */
   readonly totalDose?: number | undefined;
   readonly unit?: 'g' | 'ml' | undefined;
@@ -97,12 +99,13 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     temperaturesC: its.flatMap((e) => (e.temperatureC === null ? [] : [e.temperatureC])),
     temperatures: its.flatMap((e) => (e.temperatureC === null ? [] : [{ at: e.at, temperatureC: e.temperatureC }])),
     weighings: its.flatMap((e) => (e.weighing ? [{ ...e.weighing, more: e.detail?.more === true }] : [])),
+    ...(its.some((e) => e.detail?.heldMin !== undefined) ? { heldMin: its.flatMap((e) => e.detail?.heldMin ?? []).at(-1) ?? 0 } : {}),
     ...(openPause && finished === undefined ? { pausedAt: openPause.from } : {}),
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),
     ...(start?.detail?.outOfOrder ? { outOfOrder: start.text ?? '' } : {}),
     ...(start?.detail?.vessels ? { vessels: start.detail.vessels } : {}),
     ...(start?.detail?.water ? { water: start.detail.water } : {}),
-    phs: details('ph', 'ph').map(({ entry, value }) => ({ at: entry.at, ph: value, totalDose: entry.detail?.totalDose ?? 0 })),
+    phs: details('ph', 'ph').map(({ entry, value }) => ({ at: entry.at, ph: value, totalDose: entry.detail?.totalDose ?? 0, unit: entry.detail?.unit ?? 'ml' })),
     samples: its.flatMap((e) => (e.kind === 'sample' && e.detail?.depth !== undefined ? [{ at: e.at, of: e.detail.sampleOf ?? 'piece', depth: e.detail.depth, batch: e.detail.batch ?? 1 }] : [])),
     bathMoves: details('bath', 'bath').map(({ entry, value }) => ({ ...value, batch: entry.detail?.batch ?? 1, at: entry.at })),
     pullMinutes: details('pulls', 'pullMinutes').at(-1)?.value ?? [],

@@ -1,4 +1,5 @@
 import type { Instrument, InstrumentOrder, LotDetail } from '@vestigia/contract';
+import type { RunEntryKind } from '@vestigia/core';
 import { foldRun, stepState, takesPieces } from '@vestigia/core';
 import type { Context } from '../context';
 import type { Hanging } from '../devices/workbench';
@@ -10,7 +11,8 @@ import type { ProbePoint } from '../lots/probe-log';
 import { keepReadings } from '../lots/probe-log';
 import { Refusal } from '../problem';
 import { readRoom } from '../studio/room';
-import { potCardFor } from './pot-card';
+import { beginBath, potCardFor } from './pot-card';
+import type { PotWatch } from './pot-watch';
 
 /** Probe readings are written down together this often; the newest of them are all that a killed server could lose. */
 const KEEP_EVERY_MS = 10_000;
@@ -18,11 +20,10 @@ const KEEP_EVERY_MS = 10_000;
 /** The simulated instruments of the house, at the pace of the day, and what their probe reads in a lot's bath. */
 export class HouseBench {
   private bench: Workbench | undefined;
-  private pending: ProbePoint[] = [];
-  private pendingFor: Hanging | undefined;
+  private readonly pending: (Hanging & { readonly point: ProbePoint })[] = [];
   private stopKeeping: (() => void) | undefined;
 
-  constructor(private readonly context: Context, private readonly writer: Writer) {}
+  constructor(private readonly context: Context, private readonly writer: Writer, private readonly watch: PotWatch) {}
 
   async open(): Promise<Workbench> {
     if (this.bench) return this.bench;
@@ -45,21 +46,21 @@ export class HouseBench {
   private async hang(lotId: string | null, stepIndex: number): Promise<void> {
     const bench = await this.open();
     await this.keep();
-    this.stopKeeping?.();
-    this.stopKeeping = undefined;
-    if (lotId === null) {
-      bench.hang(undefined, undefined);
-      return;
-    }
+    this.takeOut(bench);
+    if (lotId === null) return;
     const { db } = this.context.database;
     const lot = await readLot(db, lotId);
     const step = lot.plan.steps[stepIndex];
     if (!step) throw new Refusal('notFound', 'This lot has no such step.');
     bench.hang({ lotId, stepIndex }, potCardFor(lot, stepIndex, await readRoom(db)));
     if (takesPieces(step) && isBegun(lot, stepIndex)) bench.pot(lotId)?.enterFibre();
-    this.pendingFor = { lotId, stepIndex };
+    await this.watch.begin(db, lotId, stepIndex, this.context.clock().getTime());
     const stop = bench.listen((heard) => {
-      if (heard.kind === 'probe' && heard.message.kind === 'temperature') this.pending.push([heard.atMs, heard.message.temperatureC]);
+      const hanging = bench.hangs;
+      if (!hanging || heard.kind !== 'probe' || heard.message.kind !== 'temperature') return;
+      const point = [heard.atMs, heard.message.temperatureC] as const;
+      this.pending.push({ ...hanging, point });
+      this.watch.add(hanging.lotId, hanging.stepIndex, [point]);
     });
     const keeping = setInterval(() => void this.keep().catch((error: unknown) => this.context.log.error({ err: error }, 'probe readings not kept')), KEEP_EVERY_MS);
     keeping.unref();
@@ -69,18 +70,49 @@ export class HouseBench {
     };
   }
 
-  /** Writes down what the probe read since the last time. */
-  async keep(): Promise<void> {
-    const hanging = this.pendingFor;
-    const points = this.pending.splice(0);
-    if (!hanging || points.length === 0) return;
-    await this.writer.write({ call: 'probe', key: undefined, body: null, run: (tx, now) => keepReadings(tx, { ...hanging, simulated: true }, points, now) });
+  private takeOut(bench: Workbench): void {
+    this.stopKeeping?.();
+    this.stopKeeping = undefined;
+    if (bench.hangs) this.watch.end(bench.hangs.lotId);
+    bench.hang(undefined, undefined);
   }
 
-  /** The same inside a write that is going on: a step that is being finished wants to know the hottest of it. */
+  /** Steps that were begun or are over: the probe goes on into the next bath of the lot it hangs in, and what is over is watched no longer. */
+  async follow(db: Db, now: Date, touched: readonly { lotId: string; stepIndex: number; kind: RunEntryKind }[]): Promise<void> {
+    for (const { lotId, stepIndex, kind } of touched) {
+      if (kind === 'finish' || kind === 'skip' || kind === 'pause') this.watch.end(lotId, stepIndex);
+      if (kind === 'cancel') this.watch.end(lotId);
+      const bench = this.bench;
+      if (bench?.hangs?.lotId !== lotId) continue;
+      if (kind === 'resume') await this.watch.begin(db, lotId, stepIndex, now.getTime());
+      if (kind !== 'start') continue;
+      const lot = await readLot(db, lotId);
+      const step = lot.plan.steps[stepIndex];
+      if (!step?.usesBath) continue;
+      beginBath(bench, lot, step, await readRoom(db));
+      await this.watch.begin(db, lotId, stepIndex, now.getTime());
+    }
+  }
+
+  /** Writes down what the probe read since the last time. */
+  async keep(): Promise<void> {
+    if (this.pending.length === 0) return;
+    await this.writer.write({ call: 'probe', key: undefined, body: null, run: (tx, now) => this.keepWithin(tx, now) });
+  }
+
+  /** The same inside a write that is going on: a step that is being finished wants to know what its probe saw. What can't be kept now is kept the next time. */
   async keepWithin(db: Db, now: Date): Promise<void> {
-    const hanging = this.pendingFor;
-    if (hanging && this.pending.length > 0) await keepReadings(db, { ...hanging, simulated: true }, this.pending.splice(0), now);
+    const taken = this.pending.splice(0);
+    try {
+      for (const key of new Set(taken.map((t) => `${t.lotId} ${t.stepIndex}`))) {
+        const its = taken.filter((t) => `${t.lotId} ${t.stepIndex}` === key);
+        const [first] = its;
+        if (first) await keepReadings(db, { lotId: first.lotId, stepIndex: first.stepIndex, simulated: true }, its.map((t) => t.point), now);
+      }
+    } catch (error) {
+      this.pending.unshift(...taken);
+      throw error;
+    }
   }
 
   close(): void {
@@ -96,11 +128,11 @@ function isBegun(lot: LotDetail, stepIndex: number): boolean {
 
 /** The instruments of a workbench, as they are told of. */
 export function listInstruments(bench: Workbench): Instrument[] {
-  const shared = { simulated: true, capacityG: null, stepG: null, lotId: null, pot: null, panG: null };
+  const shared = { simulated: true, capacityG: null, stepG: null, lotId: null, stepIndex: null, pot: null, panG: null };
   const [capacityG, stepG] = [bench.card.capacityG, bench.card.resolutionG];
   return [
     { ...shared, id: 'balance', kind: 'balance', connected: bench.balance.connected, name: bench.card.name, capacityG, stepG, panG: bench.balance.panG },
-    { ...shared, id: 'probe', kind: 'probe', connected: bench.probe.connected, name: 'bath probe', lotId: bench.hangs?.lotId ?? null, pot: bench.pot()?.state ?? null },
+    { ...shared, id: 'probe', kind: 'probe', connected: bench.probe.connected, name: 'bath probe', lotId: bench.hangs?.lotId ?? null, stepIndex: bench.hangs?.stepIndex ?? null, pot: bench.pot()?.state ?? null },
     { ...shared, id: 'colour', kind: 'colour', connected: bench.reader.connected, name: 'contact colour reader' },
   ];
 }

@@ -27,7 +27,7 @@ describe('instruments over a live line', () => {
   let base: string;
   let cookie = '';
   beforeAll(async () => {
-    context = { database: await openFolder(join(folder, 'data'), MIGRATIONS, new Date()), clock: () => new Date(), log: pino({ level: 'fatal' }), changes: new ChangeBus(), atClose: [] };
+    context = { database: await openFolder(join(folder, 'data'), MIGRATIONS, new Date()), clock: () => new Date(), log: pino({ level: 'fatal' }), changes: new ChangeBus(), watchers: [], atClose: [] };
     server.on('request', await createApp(context, { loopbackOnly: true }));
     await new Promise<void>((open) => server.listen(0, '127.0.0.1', open));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -142,6 +142,38 @@ describe('the probe of the house', () => {
     expect(await logs()).toBeGreaterThan(0);
     await studio.agent.post('/api/instruments').send({ kind: 'probe', do: 'hang', lotId: null }).expect(200);
     expect(((await studio.agent.get('/api/instruments').expect(200)).body as Instrument[]).find((i) => i.kind === 'probe')?.lotId).toBeNull();
+  });
+
+  it('goes on into the next bath of its lot by itself, and each reading stays with the bath it was taken in', async () => {
+    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const send = (...entries: object[]) => studio.agent.post('/api/bench/touches').send({ touches: entries.map((entry) => ({ lotId, ageMs: 0, entry })) }).expect(200);
+    await send(runEntry(0, 'skip', { text: 'weighed before' }), runEntry(1, 'start'));
+    await studio.agent.post('/api/instruments').send({ kind: 'probe', do: 'hang', lotId, stepIndex: 1 }).expect(200);
+    const beat = async (): Promise<void> => { studio.pass(1); await new Promise((done) => setTimeout(done, 250)); };
+    await beat();
+    await send(runEntry(1, 'finish', { text: 'no alum here' }), runEntry(2, 'start'));
+    await beat();
+    const probe = ((await studio.agent.get('/api/instruments').expect(200)).body as Instrument[]).find((i) => i.kind === 'probe');
+    expect([probe?.lotId, probe?.stepIndex, probe?.pot?.fibreIn]).toEqual([lotId, 2, true]);
+    await studio.agent.post('/api/instruments').send({ kind: 'probe', do: 'hang', lotId: null }).expect(200);
+    for (const step of [1, 2]) expect(((await studio.agent.get(`/api/lots/${lotId}/probe?step=${step}`).expect(200)).body as { count: number }).count).toBeGreaterThan(0);
+  });
+
+  it('calls to a pot at its ceiling from any page, with how much of the hold was held, until it is finished', async () => {
+    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const send = (...entries: object[]) => studio.agent.post('/api/bench/touches').send({ touches: entries.map((entry) => ({ lotId, ageMs: 0, entry })) }).expect(200);
+    const calls = async () => ((await studio.agent.get('/api/today').expect(200)).body as { calls: { lotId: string; stepIndex: number; code: string; sentence: string }[] }).calls;
+    await send(runEntry(0, 'skip', { text: 'weighed before' }), runEntry(1, 'start'));
+    studio.pass(60);
+    // Twenty minutes held of sixty, then a sag, then over the ceiling of 88 °C.
+    const points = Array.from({ length: 60 }, (_, i) => [(60 - i) * 60_000 - 1000, i < 20 ? 82 : i < 55 ? 60 : 91] as [number, number]);
+    await studio.agent.post(`/api/lots/${lotId}/probe`).send({ id: newId(), stepIndex: 1, points }).expect(200);
+    expect(await calls()).toMatchObject([{ lotId, stepIndex: 1, code: 'aboveCeiling', sentence: expect.stringMatching(/^Mordant: 91 °C is above the ceiling of 88 °C/) as string }]);
+    await send(runEntry(1, 'finish', { text: 'no alum here' }));
+    expect(await calls()).toEqual([]);
+    const lot = await lotOf(lotId);
+    expect(lot.entries.find((e) => e.kind === 'temperature')?.detail?.heldMin).toBe(19);
+    expect(lot.deviations.map((d) => d.words).join(' | ')).toMatch(/held 19 min of 1 h within 4 °C of 82 °C: expect paler/);
   });
 
   it('hands containers, codes, curves and what a bench entry says over with the studio file', async () => {

@@ -1,6 +1,6 @@
 import type { InstrumentOrder, LotDetail, Person, Rehearsal, RunEntryView, TouchResult } from '@vestigia/contract';
 import type { PlannedStep } from '@vestigia/core';
-import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry, takesPieces } from '@vestigia/core';
+import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry } from '@vestigia/core';
 import type { Context } from '../context';
 import type { Db } from '../db/database';
 import { Workbench } from '../devices/workbench';
@@ -10,7 +10,7 @@ import { Refusal, notFound } from '../problem';
 import type { StudioRoom } from '../studio/room';
 import { readRoom } from '../studio/room';
 import { readAround } from './bench-store';
-import { potCardFor } from './pot-card';
+import { beginBath, potCardFor } from './pot-card';
 import type { Touches } from './touches';
 import { tell, timed } from './touches';
 
@@ -112,19 +112,8 @@ export class Rehearsals {
     const { id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing } = entry;
     const kept = weighing === null ? null : { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount: ruling.amount };
     entries.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing: kept, at, recordedAt: new Date(nowMs).toISOString(), by: { id: person.id, name: person.name }, photos: [] });
-    if (kind === 'start' && replacesId === null) this.begin(open, ruling.step);
+    if (kind === 'start' && replacesId === null) beginBath(open.bench, lot, ruling.step, open.room);
     return tell(undefined, id);
-  }
-
-  /** A step with a bath fills a pot, unless the one before goes on in it; fibre goes in where the step takes it. */
-  private begin({ bench, lot, room }: Open, step: PlannedStep): void {
-    if (!step.usesBath) return;
-    const lotId = lot.summary.id;
-    const earlier = step.after.map((i) => lot.plan.steps[i]).find((s) => s?.usesBath && s.baths[0]?.vesselId === step.baths[0]?.vesselId && !takesPieces(s));
-    const card = potCardFor(lot, step.index, room);
-    if (!earlier || !bench.pot(lotId)) bench.refill(lotId, card);
-    bench.hang({ lotId, stepIndex: step.index }, card);
-    if (takesPieces(step)) bench.pot(lotId)?.enterFibre();
   }
 
   private async tell(db: Db, open: Open): Promise<Rehearsal> {

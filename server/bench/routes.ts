@@ -16,6 +16,7 @@ import { Refusal } from '../problem';
 import { attach } from '../stores/materials-store';
 import { putAwayCaution, readBench, rememberContainer } from './bench-store';
 import { HouseBench, listInstruments } from './house-bench';
+import { PotWatch } from './pot-watch';
 import { printCard } from './print/bench-card';
 import { printTags } from './print/tag-sheet';
 import { Rehearsals } from './rehearsals';
@@ -26,7 +27,9 @@ const USUAL_POINTS = 2000;
 const LONGEST_CODE_LIST = 400;
 
 export function benchRoutes(routes: Routes, context: Context, writer: Writer, router: Router): void {
-  const house = new HouseBench(context, writer);
+  const watch = new PotWatch(context.changes);
+  context.watchers.push((nowMs) => watch.calls(nowMs));
+  const house = new HouseBench(context, writer, watch);
   const rehearsals = new Rehearsals(context);
   context.atClose.push(async () => {
     await house.keep();
@@ -37,7 +40,10 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   routes.reads(api.bench, ({ db, now, person, query }) => readBench(db, { personId: person.id, now, lotId: query.lot }));
   routes.writes(api.touches, ['lots', 'stores'], async ({ db, body, now, person }) => {
     if (body.touches.some((t) => t.entry.kind === 'finish')) await house.keepWithin(db, now);
-    return takeTouches(db, body.touches, { now, byId: person.id });
+    const told = await takeTouches(db, body.touches, { now, byId: person.id });
+    const taken = new Set(told.results.filter((r) => r.ok).map((r) => r.id));
+    await house.follow(db, now, body.touches.filter((t) => taken.has(t.entry.id)).map((t) => ({ lotId: t.lotId, stepIndex: t.entry.stepIndex, kind: t.entry.kind })));
+    return told;
   });
   routes.writes(api.putAwayCaution, [], async ({ db, body, now, person }) => {
     await putAwayCaution(db, person.id, body.words, now);
@@ -51,7 +57,10 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   routes.writes(api.recordProbe, [], async ({ db, id, body, now }) => {
     const lot = await readLot(db, id);
     if (!lot.plan.steps[body.stepIndex]) throw new Refusal('notFound', 'This lot has no such step.');
-    await keepReadings(db, { id: body.id, lotId: id, stepIndex: body.stepIndex, simulated: false }, body.points.map(([ageMs, c]) => [now.getTime() - ageMs, c] as const), now);
+    const points = body.points.map(([ageMs, c]) => [now.getTime() - ageMs, c] as const);
+    await keepReadings(db, { id: body.id, lotId: id, stepIndex: body.stepIndex, simulated: false }, points, now);
+    await watch.begin(db, id, body.stepIndex, now.getTime());
+    watch.add(id, body.stepIndex, points);
     return { id: body.id };
   });
   routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, now, person }) => {
@@ -110,7 +119,8 @@ function listenRoute(router: Router, house: HouseBench, rehearsals: Rehearsals):
       };
       const asked = rehearsalId === undefined ? undefined : z.uuid().safeParse(rehearsalId).data;
       const bench = rehearsalId === undefined ? await house.open() : rehearsals.bench(asked ?? '');
-      openEventStream(req, res, listInstruments(bench), bench.listen(send));
+      const stops = [bench.listen(send), bench.onHang(() => res.write(`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`))];
+      openEventStream(req, res, listInstruments(bench), () => { for (const stop of stops) stop(); });
     })().catch(next);
   });
 }

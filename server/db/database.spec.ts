@@ -94,7 +94,7 @@ describe('a studio file', () => {
   const open = async () => {
     const folder = copyTemplate(inject('templateFolder'));
     const database = await openFolder(folder, MIGRATIONS, new Date());
-    const context = { database, clock: () => new Date(), log: pino({ level: 'fatal' }), changes: new ChangeBus(), atClose: [] };
+    const context = { database, clock: () => new Date(), log: pino({ level: 'fatal' }), changes: new ChangeBus(), watchers: [], atClose: [] };
     const writer = new Writer(context);
     await writer.start();
     return { context, writer, close: async () => { await database.close(); rmSync(folder, { recursive: true, force: true }); } };

@@ -33,6 +33,7 @@ export class Workbench {
   readonly reader: StandInReader;
   private readonly pots = new Map<string, SimulatedPot>();
   private readonly listeners = new Set<(heard: Heard) => void>();
+  private readonly hangListeners = new Set<() => void>();
   private hanging: Hanging | undefined;
   private timer: ReturnType<typeof setInterval> | undefined;
   private lastMs: number;
@@ -76,12 +77,19 @@ export class Workbench {
     };
   }
 
+  /** Runs when the probe is hung elsewhere. */
+  onHang(listener: () => void): () => void {
+    this.hangListeners.add(listener);
+    return () => this.hangListeners.delete(listener);
+  }
+
   /** Hangs the probe into a lot's bath, or takes it out. A bath it hung in before goes on where it was. */
   hang(hanging: Hanging | undefined, card: PotCard | undefined): void {
     this.hanging = hanging;
     if (hanging && card) this.pots.set(hanging.lotId, this.pots.get(hanging.lotId) ?? new SimulatedPot(card));
     this.wake();
     this.rest();
+    for (const listener of this.hangListeners) listener();
   }
 
   /** A new bath for a lot: the old one is poured away. */
@@ -108,6 +116,7 @@ export class Workbench {
 
   close(): void {
     this.listeners.clear();
+    this.hangListeners.clear();
     this.hanging = undefined;
     this.rest();
   }

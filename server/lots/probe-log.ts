@@ -1,10 +1,12 @@
-import { ReadingLog } from '@vestigia/core';
+import type { PlannedStep } from '@vestigia/core';
+import { ReadingLog, heldMinutes, holdOf } from '@vestigia/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { probeLogs } from '../db/schema';
 import { uuidv7 } from '../ids';
 
 const PAIR_BYTES = 12;
+const LEAST_READINGS = 3;
 export type ProbePoint = readonly [atMs: number, temperatureC: number];
 
 /** Packs readings as they are kept: epoch ms in 64 bits, °C in 32, little end first. */
@@ -35,10 +37,21 @@ export async function readProbe(db: Db, lotId: string, stepIndex?: number): Prom
   return { log, simulated: rows.some((r) => r.simulated) };
 }
 
-/** The hottest the probe saw during a step since a time; `undefined` where it saw too little to say. */
-export async function hottestByProbe(db: Db, lotId: string, stepIndex: number, sinceMs: number): Promise<{ temperatureC: number; atMs: number; simulated: boolean } | undefined> {
-  const { log, simulated } = await readProbe(db, lotId, stepIndex);
+export interface ProbedStep {
+  readonly hottestC: number;
+  readonly atMs: number;
+  /** Minutes of its hold in band; `undefined` where nothing is held. */
+  readonly heldMin: number | undefined;
+  readonly simulated: boolean;
+}
+
+/** What a probe says of a step since it began: the hottest, and how much of its hold was truly held. `undefined` where it saw too little to say. */
+export async function probedStep(db: Db, lotId: string, step: PlannedStep, sinceMs: number): Promise<ProbedStep | undefined> {
+  const { log, simulated } = await readProbe(db, lotId, step.index);
   const its = log.since(sinceMs);
   const hottest = its.reduce<(typeof its)[number] | undefined>((a, b) => (a === undefined || b.value > a.value ? b : a), undefined);
-  return hottest === undefined || its.length < 3 ? undefined : { temperatureC: Math.round(hottest.value * 10) / 10, atMs: hottest.atMs, simulated };
+  if (hottest === undefined || its.length < LEAST_READINGS) return undefined;
+  const hold = holdOf(step);
+  const heldMin = hold ? Math.round(heldMinutes(its.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value })), hold.atC)) : undefined;
+  return { hottestC: Math.round(hottest.value * 10) / 10, atMs: hottest.atMs, heldMin, simulated };
 }

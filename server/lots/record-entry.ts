@@ -12,7 +12,7 @@ import { giveBackFromLot, takeForLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
-import { hottestByProbe } from './probe-log';
+import { probedStep } from './probe-log';
 import { consumePromise, releasePromises } from './release-promises';
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
@@ -72,7 +72,7 @@ class OpenRun {
     const ruling = ruleOnEntry({ plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() }, entry, atMs);
     if (!ruling.ok) return ruling.refusal;
     if (entry.kind === 'weigh') return this.takeWeighing(entry, atMs, ruling.amount, ruling.replaced?.id);
-    if (entry.kind === 'finish' && entry.replacesId === null) await this.noteHottest(entry, atMs);
+    if (entry.kind === 'finish' && entry.replacesId === null) await this.noteProbed(entry, atMs);
     await this.add(entry, atMs, null);
     if (entry.kind === 'cancel') await releasePromises(this.db, this.lot.id, this.by);
     if (entry.kind === 'finish' || entry.kind === 'skip') await this.releaseWhatIsOver();
@@ -113,13 +113,14 @@ class OpenRun {
     return undefined;
   }
 
-  /** Where a probe hung in the bath, the hottest it saw is written down with the finish, so that nobody has to. */
-  private async noteHottest(finish: ReadRunEntry, atMs: number): Promise<void> {
-    const record = foldRun(this.entries, this.lot.plan.steps.length)[finish.stepIndex];
-    if (record?.startedAt === undefined) return;
-    const hottest = await hottestByProbe(this.db, this.lot.id, finish.stepIndex, Date.parse(record.startedAt));
-    if (!hottest) return;
-    await this.add({ id: uuidv7(this.by.now), stepIndex: finish.stepIndex, kind: 'temperature', replacesId: null, temperatureC: hottest.temperatureC, text: 'hottest by the probe', weighing: null, detail: { readBy: hottest.simulated ? 'simulated' : 'instrument' } }, Math.min(hottest.atMs, atMs), null);
+  /** Where a probe hung in the bath, the hottest it saw and what of the hold was held is written down with the finish, so that nobody has to. */
+  private async noteProbed(finish: ReadRunEntry, atMs: number): Promise<void> {
+    const { steps } = this.lot.plan;
+    const [record, step] = [foldRun(this.entries, steps.length)[finish.stepIndex], steps[finish.stepIndex]];
+    if (record?.startedAt === undefined || !step) return;
+    const probed = await probedStep(this.db, this.lot.id, step, Date.parse(record.startedAt));
+    if (!probed) return;
+    await this.add({ id: uuidv7(this.by.now), stepIndex: finish.stepIndex, kind: 'temperature', replacesId: null, temperatureC: probed.hottestC, text: 'hottest by the probe', weighing: null, detail: { readBy: probed.simulated ? 'simulated' : 'instrument', ...(probed.heldMin === undefined ? {} : { heldMin: probed.heldMin }) } }, Math.min(probed.atMs, atMs), null);
   }
 
   /** A material that no open step needs is promised no longer. */

@@ -52,7 +52,7 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   let nowMs = Date.parse('2026-06-01T09:00:00.000Z');
   const clock = (): Date => new Date(nowMs);
   const { database, remove } = await openAs(kind, clock());
-  const context: Context = { database, clock, log: pino({ level: 'fatal' }), changes: new ChangeBus(), atClose: [] };
+  const context: Context = { database, clock, log: pino({ level: 'fatal' }), changes: new ChangeBus(), watchers: [], atClose: [] };
   const app = await createApp(context, { loopbackOnly: true, checkReplies: true });
   const agent = request.agent(app);
   await agent.post('/api/door/studio').send({ name: 'Test House', zone: 'Europe/London', person: { id: newId(), name: 'Ada Reed', passphrase: 'ten green hanks' } }).expect(200);

@@ -1,8 +1,9 @@
 import { api } from '@vestigia/contract';
+import type { Context } from '../context';
 import type { Routes } from '../http/routes';
 import { readToday, search } from './today-store';
 
-export function todayRoutes(routes: Routes): void {
-  routes.reads(api.today, ({ db, now }) => readToday(db, now));
+export function todayRoutes(routes: Routes, { watchers }: Context): void {
+  routes.reads(api.today, ({ db, now }) => readToday(db, now, watchers.flatMap((watcher) => [...watcher(now.getTime())])));
   routes.reads(api.search, ({ db, query }) => search(db, query.q));
 }

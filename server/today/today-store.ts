@@ -13,14 +13,14 @@ import { studioToday } from '../studio/studio-store';
 const GOING_OFF_DAYS = 30;
 const MOST_HITS = 8;
 
-export async function readToday(db: Db, now: Date): Promise<Today> {
+export async function readToday(db: Db, now: Date, calls: Today['calls']): Promise<Today> {
   const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });
   const inWork = active.filter((l) => l.state === 'inWork');
   const folded = inWork.length === 0 ? [] : await db.select({ id: lotProgress.lotId, running: lotProgress.running }).from(lotProgress).where(inArray(lotProgress.lotId, inWork.map((l) => l.id)));
   const running = inWork.flatMap((lot) => (folded.find((f) => f.id === lot.id)?.running ?? []).map(({ stepIndex: _stepIndex, vesselNames, ...r }) => ({ ...r, vesselNames: [...vesselNames], lotId: lot.id, lotTag: lot.tag })));
   const goingOffBy = await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000));
   return {
-    now: now.toISOString(), running, inWork,
+    now: now.toISOString(), running, inWork, calls,
     planned: active.filter((l) => l.state === 'planned'),
     toJudge: active.filter((l) => l.state === 'toJudge' || l.state === 'held'),
     short: await readShort(db),

@@ -28,6 +28,11 @@ const ROWS_KEPT = 30;
 /** A load counts as another when it differs by more than wobble and drift. */
 const CHANGED_STEPS = 5;
 
+export interface Hanging {
+  readonly lotId: string;
+  readonly stepIndex: number;
+}
+
 /** What the instruments of this tablet say now, and the bath's temperature since the page was opened. */
 @Injectable()
 export class Instruments {
@@ -41,8 +46,11 @@ export class Instruments {
   readonly connected = signal(false);
   /** The newest lines, for whoever wants to see what an instrument says. */
   readonly lines = signal<readonly { kind: InstrumentKind; text: string }[]>([]);
-  readonly log = new ReadingLog();
-  /** Counts up when the log grew. */
+  /** The bath the probe hangs in: the house tells of its own, a tablet knows of the one on its port. */
+  readonly hanging = signal<Hanging | undefined>(undefined);
+  private readonly logs = new Map<string, ReadingLog>();
+  private lastC: number | undefined;
+  /** Counts up when a log grew. */
   readonly logged = signal(0);
   /** What lies on the pan was taken already: it has to change before the next is weighed. */
   readonly taken = signal(false);
@@ -51,6 +59,7 @@ export class Instruments {
   private watch = new PanWatch(USUAL_STEP_G);
   private live: EventSource | undefined;
   private ports: SerialPort[] = [];
+  private heard = 0;
   private shownMs = 0;
   private trailing: ReturnType<typeof setTimeout> | undefined;
   private timer: ReturnType<typeof setInterval> | undefined;
@@ -84,7 +93,11 @@ export class Instruments {
       this.connected.set(true);
       const list = JSON.parse(event.data) as Instrument[];
       this.list.set(list);
-      this.watchBy(list.find((i) => i.kind === 'balance')?.stepG ?? USUAL_STEP_G);
+      const stepG = list.find((i) => i.kind === 'balance')?.stepG ?? USUAL_STEP_G;
+      // Told again when the probe is hung elsewhere: a pan that stands still goes on standing.
+      if (stepG !== this.stepG) this.watchBy(stepG);
+      const probe = list.find((i) => i.kind === 'probe');
+      if (this.sourceOf('probe') === 'simulated') this.hanging.set(probe?.lotId && probe.stepIndex !== null ? { lotId: probe.lotId, stepIndex: probe.stepIndex } : undefined);
     });
     live.addEventListener('message', (event: MessageEvent<string>) => {
       const [kind, atMs, message] = JSON.parse(event.data) as [InstrumentKind, number, InstrumentMessage];
@@ -146,7 +159,7 @@ export class Instruments {
         this.taken.set(false);
       }
     }
-    else if (message.kind === 'temperature') this.log.add(atMs, message.temperatureC);
+    else if (message.kind === 'temperature') this.takeTemperature(atMs, message.temperatureC);
     else if (message.kind === 'ph') this.ph.set(message.ph);
     else if (message.kind === 'colour') this.colour.set(message);
     else if (message.kind === 'trouble') this.trouble.set(message.sentence);
@@ -154,6 +167,22 @@ export class Instruments {
     for (const heard of this.onReading) heard(kind, message, atMs);
     this.lines.update((all) => [...all.slice(1 - ROWS_KEPT), { kind, text: sayMessage(message) }]);
     this.show(false);
+  }
+
+  /** What was heard of one bath since the page was opened. */
+  logOf({ lotId, stepIndex }: Hanging): ReadingLog {
+    const key = `${lotId} ${stepIndex}`;
+    const log = this.logs.get(key) ?? new ReadingLog();
+    this.logs.set(key, log);
+    return log;
+  }
+
+  /** A reading belongs to the bath the probe hangs in when it comes; in none, it is only shown. */
+  private takeTemperature(atMs: number, temperatureC: number): void {
+    this.lastC = temperatureC;
+    this.heard += 1;
+    const hanging = this.hanging();
+    if (hanging) this.logOf(hanging).add(atMs, temperatureC);
   }
 
   private show(anyway: boolean): void {
@@ -169,10 +198,9 @@ export class Instruments {
     const pan = this.watch.at(nowMs);
     const before = this.pan();
     if (before?.state !== pan.state || before.weightG !== pan.weightG) this.pan.set(pan);
-    const last = this.log.last();
-    if (last && this.log.length !== this.logged()) {
-      this.temperatureC.set(Math.round(last.value * 10) / 10);
-      this.logged.set(this.log.length);
+    if (this.lastC !== undefined && this.heard !== this.logged()) {
+      this.temperatureC.set(Math.round(this.lastC * 10) / 10);
+      this.logged.set(this.heard);
     }
   }
 }

@@ -3,6 +3,7 @@ import type { NewRunEntry, TouchResult } from '@vestigia/contract';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 import { firstValueFrom } from 'rxjs';
+import type { ShownProblem } from './api-client';
 import { ApiClient } from './api-client';
 import { LiveChanges } from './live';
 import { ServerClock } from './server-clock';
@@ -24,6 +25,8 @@ export interface HeldTouch {
   readonly wallMs: number;
   readonly steadyMs: number;
   readonly page: string;
+  /** What it was, in words, for whoever has to do it again. */
+  readonly words: string;
   /** Why the server would not take it. */
   readonly refused?: string | undefined;
 }
@@ -92,8 +95,8 @@ export class Outbox {
   }
 
   /** Keeps a touch; it is safe in this tablet when the promise is kept. */
-  async add(lotId: string, entry: NewRunEntry): Promise<void> {
-    const touch = { lotId, entry, personId: this.session.person()?.id ?? '', wallMs: Date.now(), steadyMs: performance.now(), page: this.page };
+  async add(lotId: string, entry: NewRunEntry, words: string): Promise<void> {
+    const touch = { lotId, entry, words, personId: this.session.person()?.id ?? '', wallMs: Date.now(), steadyMs: performance.now(), page: this.page };
     const key = await (await this.db).add('touches', touch);
     this.held.update((all) => [...all, { ...touch, key }]);
     this.hurry();
@@ -141,9 +144,11 @@ export class Outbox {
   }
 
   private async sendAll(): Promise<void> {
+    // Halved when the server can't read a batch, so that the one it can't read is found and the others go on.
+    let most = MOST_AT_ONCE;
     for (;;) {
       const person = this.session.person()?.id;
-      const batch = this.waiting().filter((t) => t.personId === person).slice(0, MOST_AT_ONCE);
+      const batch = this.waiting().filter((t) => t.personId === person).slice(0, most);
       if (batch.length === 0) {
         if (person !== undefined) await this.sendPhotos();
         return;
@@ -152,11 +157,14 @@ export class Outbox {
         const { results } = await firstValueFrom(this.api.post('/api/bench/touches', { touches: batch.map((t) => ({ lotId: t.lotId, entry: t.entry, ageMs: this.ageMs(t) })) }));
         this.reached.set(true);
         await this.settle(batch, results);
-      } catch (problem) {
-        const status = (problem as { status?: number }).status;
-        this.reached.set(status !== undefined);
-        if (status === 400 || status === 404) await this.settle(batch, batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', sentence: (problem as { detail: string }).detail })));
+        most = MOST_AT_ONCE;
+      } catch (caught) {
+        const problem = caught as ShownProblem;
+        const unreadable = problem.code === 'invalid' || problem.code === 'notFound' || problem.code === 'unreadable';
+        if (unreadable && batch.length > 1) most = Math.ceil(batch.length / 2);
+        else if (unreadable) await this.settle(batch, batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', sentence: problem.detail })));
         else {
+          this.reached.set(false);
           this.again();
           return;
         }

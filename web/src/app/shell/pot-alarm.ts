@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject } from '
 import { Router } from '@angular/router';
 import { forgottenPots } from '@vestigia/core';
 import { ServerClock } from '../api/server-clock';
+import type { Alarm } from '../ui/alarms';
 import { Alarms } from '../ui/alarms';
 import { TodayNow } from './today-now';
 import { Tone } from './tone';
@@ -15,7 +16,7 @@ const LOOK_EVERY_MS = 1500;
     @if (alarms.sounding(); as all) {
       @if (all.length > 0) {
         <div class="call" role="alertdialog" aria-modal="true" aria-labelledby="pot-calls">
-          <h1 id="pot-calls">Go to the pot</h1>
+          <h1 id="pot-calls">{{ all.every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}</h1>
           @for (a of all; track a.key) { <p>{{ a.sentence }}</p> }
           <button class="act main bench" type="button" (click)="go(all[0]!.path)">I am there</button>
         </div>
@@ -34,6 +35,7 @@ export class PotAlarm {
   private readonly tone = inject(Tone);
   private readonly today = inject(TodayNow).today;
   private title = '';
+  protected readonly isRehearsal = (a: Alarm): boolean => a.rehearsal === true;
 
   constructor() {
     const timer = setInterval(() => this.look(), LOOK_EVERY_MS);
@@ -54,7 +56,9 @@ export class PotAlarm {
     });
     effect(() => {
       const today = this.today.value();
-      if (today) this.clock.set(today.now);
+      if (!today) return;
+      this.clock.set(today.now);
+      this.alarms.set('probes', today.calls.map((c) => ({ key: `${c.lotId} ${c.stepIndex} ${c.code}`, sentence: c.sentence, path: `/bench/${c.lotId}` })));
     });
   }
 

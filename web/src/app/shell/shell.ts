@@ -38,7 +38,7 @@ import { TodayNow } from './today-now';
       @if (!changes.connected()) { <p class="lost" role="status">The server can’t be reached just now. What you see may be old. Touches at the bench are kept in this tablet and sent when it is back; nothing else is recorded until then.</p> }
       @if (outbox.waiting().length > 0 && !outbox.reached()) { <p class="lost" role="status">{{ outbox.waiting().length }} {{ outbox.waiting().length === 1 ? 'touch waits' : 'touches wait' }} in this tablet.</p> }
       @if (outbox.ofOthers() > 0) { <p class="lost" role="status">{{ outbox.ofOthers() }} touches here are somebody else’s: they are sent when that person comes in on this tablet.</p> }
-      @for (t of outbox.refused(); track t.key) { <p class="lost" role="alert">Not recorded: {{ t.refused }} <button class="plain" type="button" (click)="outbox.forget(t.key)">I have read it</button></p> }
+      @for (t of outbox.refused(); track t.key) { <p class="lost" role="alert">Not recorded: “{{ t.words }}”. {{ t.refused }} <button class="plain" type="button" (click)="outbox.forget(t.key)">I have read it</button></p> }
       @if (help()) {
         <section class="help" aria-label="Keys">
           <h2>Keys</h2>

@@ -5,6 +5,8 @@ export interface Alarm {
   readonly sentence: string;
   /** Where it can be dealt with. */
   readonly path: string;
+  /** Only a rehearsal's pot. */
+  readonly rehearsal?: boolean;
 }
 
 const QUIET_MS = 5 * 60_000;
@@ -18,7 +20,9 @@ export class Alarms {
   readonly sounding = computed(() => {
     this.tick();
     const nowMs = Date.now();
-    return [...this.from().values()].flat().filter((a) => (this.quietUntil().get(a.key) ?? 0) <= nowMs);
+    // Two watchers may call for the same thing: it is said once.
+    const all = new Map([...this.from().values()].flat().map((a) => [a.key, a] as const));
+    return [...all.values()].filter((a) => (this.quietUntil().get(a.key) ?? 0) <= nowMs);
   });
 
   /** What one watcher has to say; replaces what it said before. */

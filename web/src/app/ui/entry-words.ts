@@ -1,5 +1,5 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { BATH_MOVE_WORDS, formatAmount } from '@vestigia/core';
+import { BATH_MOVE_WORDS, formatAmount, sayMinutes } from '@vestigia/core';
 
 const READ_BY = { hand: '', instrument: ', by the instrument', simulated: ', by a simulated instrument', strip: ', by strip', card: ', from the bench card' } as const;
 const by = (entry: RunEntryView): string => READ_BY[entry.detail?.readBy ?? 'hand'];
@@ -23,7 +23,7 @@ export function entryWords(entry: RunEntryView, lot: Pick<LotDetail, 'jars' | 'p
     case 'pull': return `piece ${entry.detail?.piece ?? ''} pulled`;
     case 'rescale': return `doses rescaled${said}`;
     case 'hand': return `handed over to ${entry.detail?.toPerson?.name ?? 'somebody'}`;
-    case 'temperature': return `${entry.temperatureC} °C${said}${by(entry)}`;
+    case 'temperature': return `${entry.temperatureC} °C${said}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
     case 'weigh': {
       const { weighing } = entry;
       if (!weighing) return 'weighed';

@@ -28,7 +28,7 @@ import { clockWords } from './clock-words';
           <h1>@if (a.dueMs > state.now()) { Next pull in {{ clock(a.dueMs - state.now()) }} } @else { Pull piece {{ a.piece }} now }</h1>
         }
         @case ('finish') {
-          <p class="place">{{ a.step.title }}, begun {{ a.record.startedAt | when: 'clock' }}@if (handedTo(); as name) { · with {{ name }} }</p>
+          <p class="place">{{ a.step.title }}, begun {{ a.record.startedAt | when: 'clock' }}</p>
           <h1>{{ a.step.attended ? a.step.title : leftMs() > 0 ? clock(leftMs()) : 'Time is up' }}</h1>
           <p class="figures">
             @if (nowC() !== undefined) { <span>now {{ nowC() }} °C</span> }
@@ -72,7 +72,6 @@ export class ActRun {
     const open = openBefore(lot.plan, foldRun(lot.entries, lot.plan.steps.length), this.act().step);
     return open.length === 0 ? '' : earlyStartWords(this.act().step, open);
   });
-  protected readonly handedTo = computed(() => this.lot().entries.filter((e) => e.kind === 'hand').at(-1)?.detail?.toPerson?.name);
   protected readonly pausedAt = computed(() => this.act().record.pausedAt ?? '');
   protected readonly clock = clockWords;
   protected readonly course = sayCourse;

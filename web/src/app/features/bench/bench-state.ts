@@ -10,6 +10,7 @@ import type { HeldTouch } from '../../api/outbox';
 import { Outbox } from '../../api/outbox';
 import { ServerClock } from '../../api/server-clock';
 import { Session } from '../../api/session';
+import { entryWords } from '../../ui/entry-words';
 import { newId } from '../../ui/new-id';
 
 const TICK_MS = 500;
@@ -116,7 +117,7 @@ export class BenchState {
     }
     const rehearsal = this.rehearsal();
     if (rehearsal) return this.rehearse(rehearsal.id, lotId, entry);
-    await this.outbox.add(lotId, entry);
+    await this.outbox.add(lotId, entry, `${lot.summary.tag}, ${ruling.step.title}: ${entryWords(this.asRecorded(lot, entry, new Date(nowMs).toISOString(), this.who()), lot)}`);
     this.lookAtTarget(lotId, entry);
     return undefined;
   }
@@ -174,8 +175,7 @@ export class BenchState {
 
   private layOver(lot: LotDetail, touches: readonly { entry: NewRunEntry; at: string }[]): LotDetail {
     const known = new Set(lot.entries.map((e) => e.id));
-    const person = this.session.person() ?? { id: '', name: '' };
-    const extra = touches.filter((t) => !known.has(t.entry.id)).map(({ entry, at }) => this.asRecorded(lot, entry, at, person));
+    const extra = touches.filter((t) => !known.has(t.entry.id)).map(({ entry, at }) => this.asRecorded(lot, entry, at, this.who()));
     if (extra.length === 0) return lot;
     const entries = [...lot.entries, ...extra];
     const records = foldRun(entries, lot.plan.steps.length);
@@ -198,6 +198,10 @@ export class BenchState {
       id, stepIndex, kind, replacesId, temperatureC, text, detail: entry.detail ?? null, at, recordedAt: at, by, photos: [],
       weighing: weighing ? { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount } : null,
     };
+  }
+
+  private who(): { id: string; name: string } {
+    return this.session.person() ?? { id: '', name: '' };
   }
 
   private liveNow(): number {

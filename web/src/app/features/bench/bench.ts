@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, ElementRef, Injector, afterNextRender, computed, effect, inject, input, linkedSignal, signal, untracked, viewChild } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct, RunEntryKind } from '@vestigia/core';
-import { foldRun, minutesInWork, phLock, stepState } from '@vestigia/core';
+import type { BenchAct, RunDetail, RunEntryKind } from '@vestigia/core';
+import { adviseLift, foldRun, minutesInWork, phLock, stepState } from '@vestigia/core';
 import { of } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -25,9 +25,13 @@ import { Hands } from './hands';
 import { HeatWatch, watchStep } from './heat-watch';
 import { PhPanel } from './ph-panel';
 import { ProbeReadings } from './probe-readings';
+import { leavesBath, standingBath } from './leftover';
+import { MorePanel } from './more-panel';
 import { SamplePanel } from './sample-panel';
+import { samplesOf } from './samples-of';
 import type { Panel, SaidOf } from './said-panel';
 import { SaidPanel } from './said-panel';
+import { WhereBegun } from './where-begun';
 import { WrittenDown } from './written-down';
 
 const READ_REHEARSAL_MS = 4000;
@@ -38,14 +42,14 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
 /** The dye day, one thing at a time over all lots in work, to be read at two metres. Space or Enter does the one thing. */
 @Component({
   selector: 'vs-bench',
-  imports: [RouterLink, RefusalNote, Thread, ActRun, ActWeigh, BathPanel, Hands, HeatWatch, PhPanel, SamplePanel, SaidPanel, WrittenDown],
+  imports: [RouterLink, RefusalNote, Thread, ActRun, ActWeigh, BathPanel, Hands, HeatWatch, MorePanel, PhPanel, SamplePanel, SaidPanel, WhereBegun, WrittenDown],
   providers: [BenchState, Instruments, ProbeReadings],
   template: `
     <vs-refusal [problem]="problem()" />
     @if (rehearsing(); as speed) { <p class="rehearsing" role="status"><strong>Rehearsal</strong> at {{ speed }}×: nothing here is recorded and no stock moves. <a [routerLink]="['/lots', lot()?.summary?.id]">End it</a></p> }
     @if (state.around()) {
       @if (lot(); as l) {
-        <p class="where"><a [routerLink]="['/lots', l.summary.id]"><strong>{{ l.summary.tag }}</strong></a> {{ l.summary.colourway.name }} · {{ l.summary.pieces }} pieces @if (others().length > 0 && !id()) { <span class="soft">· {{ lotsInWork() }} lots in work</span> }</p>
+        <p class="where"><a [routerLink]="['/lots', l.summary.id]"><strong>{{ l.summary.tag }}</strong></a> {{ l.summary.colourway.name }} · {{ l.summary.pieces }} pieces @if (handedTo(); as name) { · <strong>with {{ name }}</strong> } @if (others().length > 0 && !id()) { <span class="soft">· {{ lotsInWork() }} lots in work</span> }</p>
         <vs-thread [stations]="l.summary.stations" [undyed]="l.summary.undyed" [master]="l.summary.master" [result]="l.summary.result" [batches]="l.plan.batches.length" />
       }
       <section class="one" aria-live="polite">
@@ -54,20 +58,25 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
             @for (offer of o.off.offers; track offer.key) { <p><button class="act" type="button" (click)="rescale(offer.rescale, offer.sentence)">{{ offer.sentence }}</button></p> }
             <button class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button></div>
         }
+        @if (leftover(); as left) {
+          <div class="offered" role="status">@for (b of left; track b.toStores['pot']) { <p class="say"><strong>{{ b.bath?.vesselName }}</strong>: about {{ b.toStores['litres'] }} l left@if (b.strength; as f) {, likely {{ f.value }} {{ f.unit }} of {{ b.strengthOf }} in it}. <a class="act" routerLink="/stores/liquor" [queryParams]="b.toStores">Keep it</a></p> }
+            <p class="small">What goes down the drain or onto soil is for your local rules to say.</p><button class="plain" type="button" (click)="finished.set(undefined)">Not kept</button></div>
+        }
         @if (act(); as a) {
           @if (lot(); as l) {
+            @if (lift(); as words) { <p class="alarm" [class.urgent]="words.now" role="status">{{ words.sentence }}</p> }
             @for (alarm of watch()?.alarms ?? []; track alarm.code) { <p class="alarm" [class.urgent]="alarm.urgent" role="alert">{{ alarm.sentence }}</p> }
             @switch (a.kind) {
               @case ('weigh') { @if (weighing(); as w) { <vs-act-weigh [act]="w" [lot]="l" /> } }
-              @case ('begin') { <vs-act-run [act]="a" [lot]="l" (putAway)="putAway($event)" />@if (lock(); as locked) { <p class="say warn">{{ locked.sentence }}</p><button #main class="act main bench" type="button" (click)="open('ph')">Take the pH</button> } @else { <button #main class="act main bench" type="button" (click)="say('start')">Begin</button> } }
+              @case ('begin') { <vs-act-run [act]="a" [lot]="l" (putAway)="putAway($event)" />@if (lock(); as locked) { <p class="say warn">{{ locked.sentence }}</p><button #main class="act main bench" type="button" (click)="open('ph')">Take the pH</button> } @else { <button #main class="act main bench" type="button" (click)="say('start', { detail: begunIn() })">Begin</button> @if (a.step.usesBath) { <vs-where-begun [lot]="l" [step]="a.step" (said)="begunIn.set($event)" /> } } }
               @case ('resume') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('resume')">Go on</button> }
-              @case ('pull') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('pull', { detail: { piece: a.piece } })">Piece {{ a.piece }} is out</button> }
+              @case ('pull') { <vs-act-run [act]="a" [lot]="l" /><button #main class="act main bench" type="button" (click)="say('pull', { detail: { piece: a.piece } })">Piece {{ a.piece }} is out</button> <button class="act" type="button" (click)="say('finish', { text: 'finished with pieces still in' })">Finish with the rest still in</button> }
               @case ('finish') {
                 <vs-act-run [act]="a" [lot]="l" [nowC]="nowC()" [leftMs]="leftMs()" />
                 <button #main class="act main bench" type="button" (click)="say('finish')">{{ a.step.attended || leftMs() <= 0 ? 'Done' : 'Done early' }}</button>
-                @if (watch(); as w) { <vs-heat-watch [lot]="l" [step]="a.step" [watch]="w" [readings]="drawn()" [elapsedMin]="elapsed()" /> }
               }
             }
+            @if (watch(); as w) { @if (a.kind !== 'weigh') { <vs-heat-watch [lot]="l" [step]="a.step" [watch]="w" [readings]="drawn()" [elapsedMin]="elapsed()" /> } }
             <vs-refusal [problem]="refused()" />
           }
         } @else if (lot(); as l) {
@@ -92,7 +101,8 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
             @case ('ph') { @if (a.record.startedAt || lock()) { <vs-ph-panel [act]="phAct() ?? a" (said)="sayPh($event)" (closed)="panel.set(undefined)" /> } }
             @case ('sample') { <vs-sample-panel [act]="a" [lot]="l" (said)="say('sample', $event)" (planned)="say('pulls', $event)" (closed)="panel.set(undefined)" /> }
             @case ('bath') { <vs-bath-panel [act]="a" [lot]="l" (said)="say('bath', $event)" (closed)="panel.set(undefined)" /> }
-            @default { @if (panel(); as p) { <vs-said-panel [panel]="p" [act]="a" [lot]="l" (said)="sayOf($event)" (photographed)="photograph($event)" (closed)="panel.set(undefined)" /> } }
+            @case ('more') { <vs-more-panel [act]="a" [lot]="l" (said)="sayOf($event)" (closed)="panel.set(undefined)" /> }
+            @default { @if (panel(); as p) { <vs-said-panel [panel]="p" [act]="a" (said)="sayOf($event)" (photographed)="photograph($event)" (closed)="panel.set(undefined)" /> } }
           }
         }
       }
@@ -147,6 +157,28 @@ export class BenchPage {
   protected readonly watch = computed(() => { const a = this.act(); const lot = this.lot(); return a && lot && a.record.startedAt !== undefined && stepState(a.record) === 'running' ? watchStep(lot, a.step, this.readings().all, this.state.around()?.room.roomC ?? 18) : undefined; });
   protected readonly nowC = computed(() => { const last = this.readings().all.at(-1); return last === undefined ? undefined : Math.round(last.temperatureC * 10) / 10; });
   protected readonly elapsed = computed(() => { const a = this.act(); return a ? minutesInWork(a.record, this.state.now()) : 0; });
+  /** The step finished last, whose baths are offered to Stores until the next begins. */
+  protected readonly finished = signal<{ readonly lotId: string; readonly stepIndex: number } | undefined>(undefined);
+  protected readonly leftover = computed(() => {
+    const finished = this.finished();
+    const lot = finished && !this.rehearsal() ? this.state.lotOf(finished.lotId) : undefined;
+    const [step, record] = finished && lot ? [lot.plan.steps[finished.stepIndex], this.state.recordOf(finished.lotId, finished.stepIndex)] : [];
+    return lot && step && record && leavesBath(lot, step) ? step.baths.map((b) => standingBath(lot, step, record, b.batches[0] ?? 1)) : undefined;
+  });
+  private readonly minute = computed(() => Math.floor(this.elapsed()));
+  /** Who took the lot over last. */
+  protected readonly handedTo = computed(() => this.lot()?.entries.filter((e) => e.kind === 'hand').at(-1)?.detail?.toPerson?.name);
+  /** Where the step is really begun, when that isn't as planned. */
+  protected readonly begunIn = linkedSignal<string, RunDetail | null>({ source: () => this.which(), computation: () => null });
+  /** When the samples say that the shade wanted is there: the most advanced of the batches speaks. */
+  protected readonly lift = computed(() => {
+    const [a, lot] = [this.act(), this.lot()];
+    if (!a || !lot || (a.kind !== 'finish' && a.kind !== 'pull')) return undefined;
+    const minute = this.minute();
+    const all = (['piece', 'liquor'] as const).flatMap((of) => lot.plan.batches.map(({ number }) => ({ of, number, advice: adviseLift(samplesOf(a.record, of, number), minute) })));
+    const told = all.find((x) => x.advice.state === 'liftNow') ?? all.find((x) => x.advice.state !== 'tooFew');
+    return told ? { now: told.advice.state === 'liftNow', sentence: `${lot.plan.batches.length > 1 ? `Batch ${told.number}: ` : ''}${told.advice.sentence}` } : undefined;
+  });
   /** Why protein fibre may not go in yet, and where its bath's pH is taken. */
   protected readonly lock = computed(() => { const [a, lot] = [this.act(), this.lot()]; return a?.kind === 'begin' && lot ? phLock(lot.plan, foldRun(lot.entries, lot.plan.steps.length), a.step) : undefined; });
   /** The step a pH belongs to: the one that asks for it, where the next waits for it. */
@@ -164,8 +196,7 @@ export class BenchPage {
     return hold ? Math.max(byClock, (hold.wantedMin - hold.heldMin) * 60_000) : byClock;
   });
   protected readonly mayHang = computed(() => !this.rehearsal() && this.act()?.step.usesBath === true && this.instruments.sourceOf('probe') !== 'hand');
-  private readonly hung = linkedSignal(() => this.instruments.list().find((i) => i.kind === 'probe')?.lotId ?? undefined);
-  protected readonly hangs = computed(() => this.hung() === this.act()?.lotId);
+  protected readonly hangs = computed(() => this.instruments.hanging()?.lotId === this.act()?.lotId);
 
   constructor() {
     effect(() => {
@@ -194,7 +225,7 @@ export class BenchPage {
       if (weighing) untracked(() => this.margin.showWorking(weighing.weighing.materialName, weighing.weighing.target));
       else this.margin.working.set(undefined);
     });
-    effect(() => this.alarms.set('bench', (this.watch()?.alarms ?? []).filter((a) => a.urgent).map((a) => ({ key: `${this.which()} ${a.code}`, sentence: a.sentence, path: location.pathname }))));
+    effect(() => this.alarms.set('bench', (this.watch()?.alarms ?? []).filter((a) => a.urgent).map((a) => ({ key: `${this.which()} ${a.code}`, sentence: a.sentence, path: location.pathname, rehearsal: this.rehearsal() !== undefined }))));
     effect(() => { const running = this.running(); if (running && !this.rehearsal()) this.probe.fetch(running.lotId, running.stepIndex); });
     inject(DestroyRef).onDestroy(() => {
       this.alarms.set('bench', []);
@@ -235,8 +266,13 @@ export class BenchPage {
       this.refused.set(sentence === undefined ? undefined : { detail: sentence });
       if (sentence !== undefined) return;
       if (!['ph', 'sample', 'bath'].includes(kind)) this.panel.set(undefined);
-      if (kind === 'start') this.chosen.set(`${a.lotId} ${stepIndex}`);
+      if (kind === 'start') {
+        this.chosen.set(`${a.lotId} ${stepIndex}`);
+        // The house's probe goes on into the next bath by itself; one on this tablet's port is told.
+        if (this.instruments.sourceOf('probe') === 'serial' && this.instruments.hanging()?.lotId === a.lotId) this.probe.hang({ lotId: a.lotId, stepIndex });
+      }
       if (['finish', 'skip', 'resume'].includes(kind)) this.chosen.set(undefined);
+      if (kind === 'finish' || kind === 'start') this.finished.set(kind === 'finish' ? { lotId: a.lotId, stepIndex } : undefined);
     });
   }
 
@@ -269,7 +305,6 @@ export class BenchPage {
     if (!a) return;
     const lotId = this.hangs() ? null : a.lotId;
     this.probe.hang(lotId === null ? undefined : { lotId, stepIndex: a.step.index });
-    this.hung.set(lotId ?? undefined);
     if (this.instruments.sourceOf('probe') === 'simulated') this.instruments.order({ kind: 'probe', do: 'hang', lotId, stepIndex: a.step.index }).subscribe({ error: (problem: ShownProblem) => this.refused.set(problem) });
   }
 

@@ -6,22 +6,23 @@ import { clockWords } from './clock-words';
 import { readNumber } from './read-number';
 
 const step = (index: number): PlannedStep => ({ index, title: `step ${index}`, kind: 'dye', weighings: [] }) as unknown as PlannedStep;
-const keyed = (index: number, rest: object = {}) => ({ step: step(index), open: true, begun: '', finished: '', hottest: '', note: '', weighings: [], ...rest });
+const keyed = (index: number, rest: object = {}) => ({ step: step(index), open: true, begun: '', finished: '', hottest: '', ph: '', note: '', weighings: [], ...rest });
 const lot = { entries: [], plan: { steps: [step(0), step(1), step(2)] } } as unknown as LotDetail;
 const local = (text: string): string => new Date(text).toISOString();
 
 describe('a card keyed in', () => {
   it('becomes entries in the order they were done, with their times; what goes past midnight is of the next day', () => {
     const entries = entriesOf([
-      keyed(0, { begun: '9:40', finished: '10.05', hottest: '81,5', note: 'even', weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '90 g' }] }),
+      keyed(0, { begun: '9:40', finished: '10.05', hottest: '81,5', ph: '6,9', note: 'even', weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '90 g' }] }),
       keyed(1, { begun: '22:10', finished: '0600' }), keyed(2),
     ], lot, '2026-06-01');
     expect(entries.map((e) => [e.stepIndex, e.kind, e.at])).toEqual([
-      [0, 'start', local('2026-06-01T09:40')], [0, 'weigh', local('2026-06-01T09:40')], [0, 'temperature', local('2026-06-01T09:40')], [0, 'note', local('2026-06-01T09:40')], [0, 'finish', local('2026-06-01T10:05')],
+      [0, 'start', local('2026-06-01T09:40')], [0, 'weigh', local('2026-06-01T09:40')], [0, 'temperature', local('2026-06-01T09:40')], [0, 'ph', local('2026-06-01T09:40')], [0, 'note', local('2026-06-01T09:40')], [0, 'finish', local('2026-06-01T10:05')],
       [1, 'start', local('2026-06-01T22:10')], [1, 'finish', local('2026-06-02T06:00')],
     ]);
     expect(entries[2]).toMatchObject({ temperatureC: 81.5, detail: { readBy: 'card' } });
-    expect(new Set(entries.map((e) => e.id)).size).toBe(7);
+    expect(entries[3]).toMatchObject({ detail: { ph: 6.9, readBy: 'card' } });
+    expect(new Set(entries.map((e) => e.id)).size).toBe(8);
   });
   it('says so when something stands planned and nobody wrote what was weighed', () => {
     const [, finish] = entriesOf([keyed(0, { begun: '9:40', finished: '9:50', weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '' }] })], lot, '2026-06-01');

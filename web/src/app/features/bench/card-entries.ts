@@ -18,6 +18,7 @@ export interface KeyedStep {
   begun: string;
   finished: string;
   hottest: string;
+  ph: string;
   note: string;
   readonly weighings: KeyedWeighing[];
 }
@@ -30,7 +31,7 @@ export function readClock(text: string): string | undefined {
 }
 
 /** The card's lines as bench entries in the order they were done. A time earlier than the one before it is of the next day: steeps go over night. */
-export function entriesOf(keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'begun' | 'finished' | 'hottest' | 'note' | 'weighings'>[], lot: Pick<LotDetail, 'entries' | 'plan'>, day: string): NewRunEntry[] {
+export function entriesOf(keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'begun' | 'finished' | 'hottest' | 'ph' | 'note' | 'weighings'>[], lot: Pick<LotDetail, 'entries' | 'plan'>, day: string): NewRunEntry[] {
   let lastMs = 0;
   const at = (clock: string): string => {
     let ms = new Date(`${day}T${readClock(clock) ?? '00:00'}`).getTime();
@@ -45,10 +46,12 @@ export function entriesOf(keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'beg
     const begun = at(k.begun === '' ? k.finished : k.begun);
     const weighings = k.weighings.filter((w) => w.written.trim() !== '');
     const hottest = readNumber(k.hottest);
+    const ph = readNumber(k.ph);
     const entries: NewRunEntry[] = [
       ...(begunAlready ? [] : [{ ...shared, id: newId(), kind: 'start' as const, at: begun }]),
       ...weighings.map((w) => ({ ...shared, id: newId(), kind: 'weigh' as const, at: begun, weighing: { batch: w.batch, materialId: w.materialId, stockLotId: w.jarId, written: w.written, movementId: newId() } })),
       ...(hottest === undefined ? [] : [{ ...shared, id: newId(), kind: 'temperature' as const, at: begun, temperatureC: hottest }]),
+      ...(ph === undefined ? [] : [{ ...shared, id: newId(), kind: 'ph' as const, at: begun, detail: { ...shared.detail, ph } }]),
       ...(k.note.trim() === '' ? [] : [{ ...shared, id: newId(), kind: 'note' as const, at: begun, text: k.note }]),
     ];
     if (k.finished !== '') entries.push({ ...shared, id: newId(), kind: 'finish', at: at(k.finished), text: weighings.length < k.weighings.length ? 'not written on the card what was weighed' : null });

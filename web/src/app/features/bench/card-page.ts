@@ -24,14 +24,14 @@ import { entriesOf, readClock } from './card-entries';
       <p>Times as they stand on the card, like 9:40 or 14.05. Leave empty what was not written; a step without a time is left as it is.</p>
       <form (ngSubmit)="keep(l)">
         <label class="day">Dyed on <input type="date" name="day" [(ngModel)]="day"></label>
-        <div class="scroller"><table class="ledger keyed"><thead><tr><th>Step</th><th>Begun</th><th>Finished</th><th>Hottest, °C</th><th>Weighed</th><th>Note</th></tr></thead><tbody>
+        <div class="scroller"><table class="ledger keyed"><thead><tr><th>Step</th><th>Begun</th><th>Finished</th><th>Hottest, °C</th><th>pH</th><th>Weighed</th><th>Note</th></tr></thead><tbody>
           @for (k of keyed(); track k.step.index) {
             <tr [class.soft]="!k.open"><td><strong>{{ k.step.index + 1 }}</strong> {{ k.step.title }}</td>
               @if (k.open) {
-                <td><input [name]="'b' + k.step.index" inputmode="numeric" size="5" placeholder="9:40" [(ngModel)]="k.begun" [attr.aria-label]="'Begun, ' + k.step.title"></td><td><input [name]="'f' + k.step.index" inputmode="numeric" size="5" placeholder="9:40" [(ngModel)]="k.finished" [attr.aria-label]="'Finished, ' + k.step.title"></td><td><input [name]="'t' + k.step.index" inputmode="decimal" size="5" [(ngModel)]="k.hottest" [attr.aria-label]="'Hottest, ' + k.step.title"></td>
+                <td><input [name]="'b' + k.step.index" inputmode="numeric" size="5" placeholder="9:40" [(ngModel)]="k.begun" [attr.aria-label]="'Begun, ' + k.step.title"></td><td><input [name]="'f' + k.step.index" inputmode="numeric" size="5" placeholder="9:40" [(ngModel)]="k.finished" [attr.aria-label]="'Finished, ' + k.step.title"></td><td><input [name]="'t' + k.step.index" inputmode="decimal" size="5" [(ngModel)]="k.hottest" [attr.aria-label]="'Hottest, ' + k.step.title"></td><td><input [name]="'p' + k.step.index" inputmode="decimal" size="4" [(ngModel)]="k.ph" [attr.aria-label]="'pH, ' + k.step.title"></td>
                 <td>@for (w of k.weighings; track $index) { <div class="weighing"><span>{{ w.name }} {{ w.planned }}@if (l.plan.batches.length > 1) {, batch {{ w.batch }}}</span> <input [name]="'w' + k.step.index + '-' + $index" size="9" [(ngModel)]="w.written" [attr.aria-label]="'Weighed, ' + w.name"> <select [name]="'j' + k.step.index + '-' + $index" [(ngModel)]="w.jarId" [attr.aria-label]="'Jar of ' + w.name">@for (j of jarsOf(l, w.materialId); track j.id) { <option [value]="j.id">{{ j.tag }}</option> }</select></div> }</td>
                 <td><input [name]="'n' + k.step.index" [(ngModel)]="k.note" [attr.aria-label]="'Note, ' + k.step.title"></td>
-              } @else { <td colspan="5">recorded already</td> }
+              } @else { <td colspan="6">recorded already</td> }
             </tr>
           }
         </tbody></table></div>
@@ -58,7 +58,7 @@ export class CardPage {
     if (!l) return [];
     const records = foldRun(l.entries, l.plan.steps.length);
     return l.plan.steps.map((step) => ({
-      step, open: !isOver(records[step.index]), begun: '', finished: '', hottest: '', note: '',
+      step, open: !isOver(records[step.index]), begun: '', finished: '', hottest: '', ph: '', note: '',
       weighings: step.weighings.map((w) => ({ batch: w.batch, materialId: w.materialId, name: w.materialName, planned: formatAmount(Math.round(w.target.value * smallestIn(w.measure)), w.measure), written: '', jarId: w.picks[0]?.stockLotId ?? this.jarsOf(l, w.materialId)[0]?.id ?? '' })),
     }));
   } });

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -37,10 +37,11 @@ export class PhPanel {
   protected readonly ph = signal('');
   protected readonly by = signal('strip');
   protected readonly dose = signal('0');
-  protected readonly unit = signal<'g' | 'ml'>('ml');
+  /** As it was measured last; doses in another unit say nothing of this one. */
+  protected readonly unit = linkedSignal<'g' | 'ml'>(() => (this.act().record.phs ?? []).filter((p) => p.totalDose > 0).at(-1)?.unit ?? 'ml');
   protected readonly meter = computed(() => (this.instruments.sourceOf('probe') === 'hand' ? undefined : this.instruments.ph()));
   protected readonly range = computed(() => this.act().step.targetPh ?? USUAL_RANGE);
-  protected readonly tries = computed(() => (this.act().record.phs ?? []).map(({ totalDose, ph }) => ({ totalDose, ph })));
+  protected readonly tries = computed(() => (this.act().record.phs ?? []).filter((p) => p.unit === this.unit() || p.totalDose === 0).map(({ totalDose, ph }) => ({ totalDose, ph })));
   protected readonly advice = computed(() => nextPhDose(this.tries(), this.range(), { firstDose: plannedDose(this.act().step), unit: this.unit() }));
 
   protected keep(): void {

@@ -2,6 +2,7 @@ import { Injectable, inject, signal } from '@angular/core';
 import type { TemperatureAt } from '@vestigia/core';
 import { ReadingLog } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import type { Hanging } from '../../api/instruments';
 import { Instruments } from '../../api/instruments';
 import { ServerClock } from '../../api/server-clock';
 import { newId } from '../../ui/new-id';
@@ -24,13 +25,12 @@ export class ProbeReadings {
   private readonly instruments = inject(Instruments);
   private readonly clock = inject(ServerClock);
   private readonly before = signal<{ readonly key: string; readonly log: ReadingLog }>({ key: '', log: new ReadingLog() });
-  private hanging: { lotId: string; stepIndex: number } | undefined;
   private unsent: { atMs: number; temperatureC: number }[] = [];
   private readonly timer = setInterval(() => this.send(), SEND_EVERY_MS);
 
   constructor() {
     this.instruments.listen((kind, message) => {
-      if (kind === 'probe' && message.kind === 'temperature' && this.hanging && this.instruments.sourceOf('probe') === 'serial') this.unsent.push({ atMs: Date.now(), temperatureC: message.temperatureC });
+      if (kind === 'probe' && message.kind === 'temperature' && this.instruments.hanging() && this.instruments.sourceOf('probe') === 'serial') this.unsent.push({ atMs: Date.now(), temperatureC: message.temperatureC });
     });
   }
 
@@ -55,7 +55,7 @@ export class ProbeReadings {
     const startMs = Date.parse(running.startedAt);
     this.instruments.logged();
     const { key, log } = this.before();
-    const heard = this.instruments.log;
+    const heard = this.instruments.logOf(running);
     const kept = key === `${running.lotId} ${running.stepIndex}` ? log : new ReadingLog();
     const aheadMs = this.instruments.sourceOf('probe') === 'serial' ? this.clock.now() - Date.now() : 0;
     const sinceMs = Math.max(startMs, kept.last()?.atMs ?? 0);
@@ -68,9 +68,9 @@ export class ProbeReadings {
   }
 
   /** The probe of this tablet's own port hangs in this bath now. */
-  hang(hanging: { lotId: string; stepIndex: number } | undefined): void {
+  hang(hanging: Hanging | undefined): void {
     this.send();
-    this.hanging = hanging;
+    this.instruments.hanging.set(hanging);
   }
 
   stop(): void {
@@ -79,7 +79,7 @@ export class ProbeReadings {
   }
 
   private send(): void {
-    const hanging = this.hanging;
+    const hanging = this.instruments.hanging();
     if (!hanging || this.unsent.length === 0) return;
     const points = this.unsent.splice(0, 2000);
     const nowMs = Date.now();

@@ -13,6 +13,7 @@ import { Swatch } from '../../ui/swatch';
 import type { Said } from './bench-state';
 import { BenchState } from './bench-state';
 import { readNumber } from './read-number';
+import { samplesOf } from './samples-of';
 
 /** Samples the liquor or a piece against the shade wanted, draws depth over minutes, and says when to lift, with how sure that is. */
 @Component({
@@ -22,7 +23,7 @@ import { readNumber } from './read-number';
     <section class="aside" aria-label="Sample">
       <h2>Hold it against these, in daylight on white: which is nearest?</h2>
       <p class="small">Undyed at the left, the shade wanted under the mark, deeper at the right. Wet is darker than dry: compare wet with wet.</p>
-      <div class="fields"><mat-form-field><mat-label>Sample of</mat-label><select matNativeControl name="of" [(ngModel)]="of"><option value="piece">a piece</option><option value="liquor">the liquor</option></select></mat-form-field></div>
+      <div class="fields"><mat-form-field><mat-label>Sample of</mat-label><select matNativeControl name="of" [(ngModel)]="of"><option value="piece">a piece</option><option value="liquor">the liquor</option></select></mat-form-field>@if (lot().plan.batches.length > 1) { <mat-form-field><mat-label>Batch</mat-label><select matNativeControl name="batch" [(ngModel)]="batch">@for (b of lot().plan.batches; track b.number) { <option [ngValue]="b.number">{{ b.number }} · {{ b.vesselName }}</option> }</select></mat-form-field> }</div>
       <div class="mounts steps">
         @for (s of steps(); track s.depth) { <button type="button" class="step" [class.wanted]="s.depth === 1" (click)="match(s.depth)" [attr.aria-label]="words(s.depth)"><vs-swatch [lab]="under(s.lab)" [width]="5" [label]="words(s.depth)" /><span>{{ s.depth === 1 ? 'wanted' : words(s.depth) }}</span></button> }
       </div>
@@ -48,6 +49,7 @@ export class SamplePanel {
   readonly planned = output<Said>();
   readonly closed = output();
   protected readonly of = signal<'liquor' | 'piece'>('piece');
+  protected readonly batch = signal(1);
   protected readonly pieces = signal('');
   protected readonly lastMin = signal('');
   protected readonly colour = this.instruments.colour;
@@ -55,9 +57,7 @@ export class SamplePanel {
   protected readonly steps = computed(() => matchSteps(this.lot().summary.undyed, this.lot().summary.master));
   protected readonly under = (lab: { L: number; a: number; b: number }) => ({ ...lab, illuminant: this.lot().summary.master.illuminant, observer: this.lot().summary.master.observer });
   protected readonly samples = computed(() => {
-    const { record } = this.act();
-    const beganMs = Date.parse(record.startedAt ?? '') + (record.pausedMs ?? 0);
-    return (record.samples ?? []).filter((s) => s.of === this.of()).map((s) => ({ minute: Math.max(0, (Date.parse(s.at) - beganMs) / 60_000), depth: s.depth }));
+    return samplesOf(this.act().record, this.of(), this.batch());
   });
   private readonly minute = computed(() => minutesInWork(this.act().record, this.state.now()));
   protected readonly advice = computed(() => adviseLift(this.samples(), Math.floor(this.minute())));
@@ -69,7 +69,7 @@ export class SamplePanel {
   });
 
   protected match(depth: number): void {
-    this.said.emit({ detail: { sampleOf: this.of(), depth, readBy: 'hand' } });
+    this.said.emit({ detail: { sampleOf: this.of(), batch: this.batch(), depth, readBy: 'hand' } });
   }
 
   protected read(): void {
@@ -84,7 +84,7 @@ export class SamplePanel {
     const c = this.colour();
     if (!c) return;
     const lab = { L: c.L, a: c.a, b: c.b };
-    this.said.emit({ detail: { sampleOf: this.of(), lab, depth: this.percentOf(lab) / 100, readBy: this.instruments.sourceOf('colour') === 'serial' ? 'instrument' : 'simulated' } });
+    this.said.emit({ detail: { sampleOf: this.of(), batch: this.batch(), lab, depth: this.percentOf(lab) / 100, readBy: this.instruments.sourceOf('colour') === 'serial' ? 'instrument' : 'simulated' } });
     this.colour.set(undefined);
   }
 

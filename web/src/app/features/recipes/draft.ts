@@ -1,6 +1,6 @@
 import type { DoseBody, RecipeBody } from '@vestigia/contract';
 import type { DoseWay, FibreKind, KitchenUnit, MaterialForm, PhReagent, StepKind, VesselMetal, VolumeSystem } from '@vestigia/core';
-import { ANY_WATER, STEP_KIND_WORDS } from '@vestigia/core';
+import { ANY_WATER, DEFAULT_WEIGH_WITHIN_PERCENT, STEP_KIND_WORDS } from '@vestigia/core';
 
 /** A dose as it is being written: figures may still be missing. `first` is the way's own figure, `second` a solution's strength. */
 export interface DoseDraft {
@@ -30,6 +30,7 @@ export interface BodyDraft {
   fibres: readonly FibreKind[];
   liquorRatio: number | null;
   liquorRatioLeast: number | null;
+  weighWithinPercent: number;
   allowedMetals: readonly VesselMetal[];
   water: RecipeBody['water'];
   practice: Record<string, string>;
@@ -63,7 +64,7 @@ export function newStep(kind: StepKind, taken: readonly string[], rest: Partial<
 export function newBody(): BodyDraft {
   const steps: StepDraft[] = [];
   for (const kind of ['scour', 'mordant', 'extract', 'dye', 'rinse', 'dry'] as const) steps.push(newStep(kind, steps.map((s) => s.key)));
-  return { fibres: ['wool'], liquorRatio: 30, liquorRatioLeast: null, allowedMetals: ['stainless', 'enamel'], water: ANY_WATER, practice: {}, parts: [], placed: null, expectedShades: [], steps, note: '' };
+  return { fibres: ['wool'], liquorRatio: 30, liquorRatioLeast: null, weighWithinPercent: DEFAULT_WEIGH_WITHIN_PERCENT, allowedMetals: ['stainless', 'enamel'], water: ANY_WATER, practice: {}, parts: [], placed: null, expectedShades: [], steps, note: '' };
 }
 
 const FIRST: Readonly<Record<DoseWay, string>> = { percentOwf: 'percentOwf', gPerLitre: 'gPerL', solution: 'mlPer100G', perPiece: 'gPerPiece', packet: '', spoons: 'spoonsPer100G', toPh: 'targetPh' };

@@ -35,6 +35,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
       <dl class="facts">
         <dt>For</dt><dd>{{ v.body.fibres.join(', ') }}</dd>
         <dt>Liquor ratio</dt><dd>1:{{ v.body.liquorRatio }} (ml per g of fibre)@if (v.body.liquorRatioLeast) {, no shorter than 1:{{ v.body.liquorRatioLeast }}}</dd>
+        <dt>Weighed within</dt><dd>{{ v.body.weighWithinPercent }} % of each dose, or the balance’s step where that is more</dd>
         <dt>Pots of</dt><dd>{{ v.body.allowedMetals.join(' or ') }}</dd>
         <dt>Water</dt><dd>{{ v.body.water.asks }}@if (v.body.water.hardnessDh !== null) {, {{ v.body.water.hardnessDh }} °dH}</dd>
         @if (v.body.parts.length > 0) { <dt>Pieces part</dt><dd>@for (p of v.body.parts; track p.key) { {{ p.name }} {{ p.sharePercent }} %&ngsp; }</dd> }

@@ -31,6 +31,7 @@ import { StepForm } from './step-form';
         @if (!from()) { <mat-form-field class="wide"><mat-label>Name</mat-label><input matInput name="name" [(ngModel)]="name"></mat-form-field> }
         <mat-form-field><mat-label>Liquor ratio, ml per g</mat-label><input matInput type="number" step="any" name="ratio" [(ngModel)]="b.liquorRatio"></mat-form-field>
         <mat-form-field><mat-label>Shortest bath allowed, ml per g</mat-label><input matInput type="number" step="any" name="least" [(ngModel)]="b.liquorRatioLeast" placeholder="only as above"></mat-form-field>
+        <mat-form-field><mat-label>Doses weighed within, %</mat-label><input matInput type="number" step="any" min="0.1" max="20" name="within" [(ngModel)]="b.weighWithinPercent"></mat-form-field>
         <mat-form-field><mat-label>Water asked for</mat-label><select matNativeControl name="water" [ngModel]="b.water.asks" (ngModelChange)="b.water = { asks: $event, hardnessDh: b.water.hardnessDh }"><option value="any">any</option><option value="soft">soft</option><option value="hard">hard</option></select></mat-form-field>
         @if (b.water.asks !== 'any') { <mat-form-field><mat-label>{{ b.water.asks === 'soft' ? 'at most, °dH' : 'at least, °dH' }}</mat-label><input matInput type="number" step="any" name="hardness" [ngModel]="b.water.hardnessDh" (ngModelChange)="b.water = { asks: b.water.asks, hardnessDh: $event }"></mat-form-field> }
         <mat-form-field class="wide"><mat-label>Note</mat-label><textarea matInput rows="2" name="note" [(ngModel)]="b.note"></textarea></mat-form-field>
