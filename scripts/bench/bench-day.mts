@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import { readFileSync } from 'node:fs';
 import { performance } from 'node:perf_hooks';
 import type { LotDetail, LotSummary, Proposal } from '@vestigia/contract';
 import type { Browser, Page } from 'puppeteer-core';
@@ -78,10 +79,13 @@ async function measureLatency(pages: readonly Page[]): Promise<void> {
       const shown = document.querySelector('.reading');
       new MutationObserver(() => { const at = window.heardAt.balance; requestAnimationFrame(() => window.latencies.push(Date.now() - at)); }).observe(shown, { characterData: true, subtree: true, childList: true });`);
   }
+  // A colour reader speaks when it is pressed: pressed ten times a second, it is the third at that pace.
+  const pressing = setInterval(() => void post(first, '/api/instruments', { kind: 'colour', do: 'read' }).catch(() => undefined), 100);
   for (let s = 0; s < WATCH_S; s += 1) {
     await post(first, '/api/instruments', { kind: 'balance', do: 'put', weightG: 20 + Math.round(Math.random() * 20_000) / 10 });
     await new Promise((resolve) => setTimeout(resolve, 1000));
   }
+  clearInterval(pressing);
   const all = (await Promise.all(pages.map((p) => p.evaluate('window.latencies') as Promise<number[]>))).flat();
   report(`Balance to screen, ${pages.length} browsers`, 'p95 ≤ 150 ms', spread(all));
   await post(first, '/api/instruments', { kind: 'probe', do: 'hang', lotId: null });
@@ -96,7 +100,11 @@ async function measureLongRun(page: Page, base: string, lotId: string): Promise<
   await post(page, '/api/bench/touches', { touches: (step?.weighings ?? []).flatMap((w) => w.picks.filter((p) => p.stockLotId).map((p) => touch(lotId, hot, 'weigh', { weighing: { batch: w.batch, materialId: w.materialId, stockLotId: p.stockLotId, written: `${p.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`, movementId: randomUUID() } }))) });
   await page.goto(`${base}/bench/${lotId}`);
   await page.waitForSelector('vs-heat-watch');
+  await post(page, '/api/instruments', { kind: 'probe', do: 'hang', lotId, stepIndex: hot });
   await page.waitForFunction('window.instrumentLine');
+  await page.waitForFunction(`[...document.querySelectorAll('main button')].some((b) => b.innerText === 'Take the probe out')`);
+  await page.evaluate('window.gc && window.gc()');
+  const beforeMb = await rendererMb(page);
   await page.evaluate(`(async () => {
     const line = window.instrumentLine; const from = Date.now(); const step = ${(HOURS * 3_600_000) / READINGS};
     for (let i = 0; i < ${READINGS}; i += 1) {
@@ -122,9 +130,16 @@ async function measureLongRun(page: Page, base: string, lotId: string): Promise<
   })()`)) as number[];
   await page.evaluate('window.gc && window.gc()');
   const heapMb = ((await page.evaluate('performance.memory.usedJSHeapSize')) as number) / 1e6;
-  const peak = await page.evaluate(`[...document.querySelectorAll('vs-heat-watch svg path')].length`);
-  report(`A run of ${HOURS} h, ${READINGS.toLocaleString('en')} readings: page’s memory`, '≤ 200 MB', `${heapMb.toFixed(0)} MB of script memory after collection, ${String(peak)} paths drawn`);
+  report(`A run of ${HOURS} h, ${READINGS.toLocaleString('en')} readings: page’s memory`, '≤ 200 MB', `${heapMb.toFixed(0)} MB of script memory after collection, ${(await rendererMb(page)).toFixed(0)} MB the page’s process has for itself (${beforeMb.toFixed(0)} MB before the readings)`);
   report('Its chart drawn anew, thinning and all', '≤ 100 ms', spread(draws.filter((d) => Number.isFinite(d))));
+}
+
+/** Memory that the largest process which draws pages has for itself (libraries it shares with others left out), MB. */
+async function rendererMb(page: Page): Promise<number> {
+  const session = await page.browser().target().createCDPSession();
+  const { processInfo } = await session.send('SystemInfo.getProcessInfo');
+  const kilobytes = processInfo.filter((p) => p.type === 'renderer').map((p) => [...readFileSync(`/proc/${p.id}/smaps_rollup`, 'utf8').matchAll(/^Private_(?:Clean|Dirty):\s+(\d+)/gm)].reduce((sum, m) => sum + Number(m[1]), 0));
+  return Math.max(0, ...kilobytes) / 1000;
 }
 
 /** A thousand touches that lie in the tablet, sent when the server is back; and sent again. */
@@ -135,7 +150,7 @@ async function measureSync(page: Page, base: string, lotId: string): Promise<voi
   await page.waitForSelector('.one h1');
   await page.setOfflineMode(true);
   const personId = (await page.evaluate(`caches.open('vestigia-1').then((c) => c.match('/api/door')).then((r) => r.json()).then((d) => d.person.id)`)) as string;
-  await page.evaluate(`new Promise((done, no) => { const open = indexedDB.open('vestigia-bench', 1); open.onsuccess = () => { const t = open.result.transaction('touches', 'readwrite'); for (const x of ${JSON.stringify(touches)}) t.objectStore('touches').add({ lotId: x.lotId, entry: x.entry, personId: ${JSON.stringify(personId)}, wallMs: Date.now(), steadyMs: 0, page: 'earlier' }); t.oncomplete = () => done(null); t.onerror = no; }; })`);
+  await page.evaluate(`new Promise((done, no) => { const open = indexedDB.open('vestigia-bench', 1); open.onsuccess = () => { const t = open.result.transaction('touches', 'readwrite'); for (const x of ${JSON.stringify(touches)}) t.objectStore('touches').add({ lotId: x.lotId, entry: x.entry, words: 'measuring', personId: ${JSON.stringify(personId)}, wallMs: Date.now(), steadyMs: 0, page: 'earlier' }); t.oncomplete = () => done(null); t.onerror = no; }; })`);
   await page.reload({ waitUntil: 'domcontentloaded' });
   await page.waitForSelector(`vs-shell[data-waiting="${TOUCHES}"]`);
   const begin = performance.now();
