@@ -9,19 +9,23 @@ const NO_MARKUP = /^[^<>\p{Cc}]*$/u;
 const NO_MARKUP_LINES = /^(?:[^<>\p{Cc}]|[\n\t])*$/u;
 
 const text = (what: string, most: number, pattern: RegExp): z.ZodString =>
-  z.string({ error: `${what} is missing.` })
+  z
+    .string({ error: `${what} is missing.` })
     .trim()
     .max(most, { error: `${what} is too long: ${most} characters at most.` })
     .regex(pattern, { error: `${what} can’t hold the signs < or >. Write it in words.` });
 
 /** A name a person gives something: 1-120 characters on one line, no markup. */
-export const nameOf = (what: string): z.ZodString => text(what, 120, NO_MARKUP).min(1, { error: `${what} is empty. Write something.` });
+export const nameOf = (what: string): z.ZodString =>
+  text(what, 120, NO_MARKUP).min(1, { error: `${what} is empty. Write something.` });
 /** A line that may be empty. */
 export const lineOf = (what: string): z.ZodString => text(what, 200, NO_MARKUP);
 /** A longer note that may be empty and may hold line breaks. */
 export const noteOf = (what: string): z.ZodString => text(what, 2000, NO_MARKUP_LINES);
 /** A quantity as written by a person; read by core, which says what is wrong with it. */
-export const written = z.string({ error: 'A quantity is missing.' }).max(200, { error: 'That is too long to be a quantity. Write a number and a unit.' });
+export const written = z
+  .string({ error: 'A quantity is missing.' })
+  .max(200, { error: 'That is too long to be a quantity. Write a number and a unit.' });
 
 export const isoDate = z.iso.date({ error: 'Write the date as year-month-day, for example 2026-05-31.' });
 export const isoTime = z.iso.datetime({ error: 'A time is not in the form this server understands.' });
@@ -33,25 +37,36 @@ export const numberIn = (what: string, min: number, max: number, unit = ''): z.Z
   return z.number({ error: range }).min(min, { error: range }).max(max, { error: range });
 };
 
-export const lab = z.object({
-  L: numberIn('L*', 0, 100),
-  a: numberIn('a*', -128, 128),
-  b: numberIn('b*', -128, 128),
-}).meta({ id: 'Lab' });
+export const lab = z
+  .object({
+    L: numberIn('L*', 0, 100),
+    a: numberIn('a*', -128, 128),
+    b: numberIn('b*', -128, 128),
+  })
+  .meta({ id: 'Lab' });
 
 export const colourConditions = z.object({ illuminant: z.enum(ILLUMINANTS), observer: z.enum(OBSERVERS) });
 export const stockMeasure = z.enum(STOCK_MEASURES);
 export const hazard = z.enum(HAZARDS);
 
-const figureShape = z.object({
-  value: z.number(),
-  unit: z.string(),
-  working: z.object({
-    formula: z.string(),
-    inputs: z.array(z.object({ name: z.string(), value: z.union([z.number(), z.string()]), unit: z.string(), source: z.string().optional() })),
-    notes: z.array(z.string()),
-  }),
-}).meta({ id: 'Figure', description: 'A computed number that carries its own working.' });
+const figureShape = z
+  .object({
+    value: z.number(),
+    unit: z.string(),
+    working: z.object({
+      formula: z.string(),
+      inputs: z.array(
+        z.object({
+          name: z.string(),
+          value: z.union([z.number(), z.string()]),
+          unit: z.string(),
+          source: z.string().optional(),
+        }),
+      ),
+      notes: z.array(z.string()),
+    }),
+  })
+  .meta({ id: 'Figure', description: 'A computed number that carries its own working.' });
 export const figure = figureShape as unknown as z.ZodType<Figure, Figure>;
 
 /** Which person did it, as shown. */

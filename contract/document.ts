@@ -19,45 +19,141 @@ const NO_EXTRAS = lotExtras.parse({});
  * A whole studio as one JSON document: what `export` writes and an empty studio opens. Everything that ever happened,
  * in the order it was recorded. Passphrases are never exported; a person without one is given one by a colleague.
  */
-export const studioDocument = z.object({
-  format: z.literal('vestigia-studio', { error: 'This is not a studio file made by Vestigia.' }),
-  formatVersion: z.literal(2, { error: 'This studio file is from a newer version. Update the program first.' }),
-  asOf: isoTime,
-  settings: settingsEdit.omit({ version: true }),
-  people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
-  heatSources: z.array(newHeatSource).default([]),
-  vessels: z.array(newVessel),
-  waters: z.array(newWater),
-  materials: z.array(materialRecord),
-  stockLots: z.array(stockLotRecord),
-  conversions: z.array(conversionRecord).default([]),
-  recipes: z.array(newRecipe.omit({ versionId: true, body: true })),
-  recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
-  standings: z.array(newStanding.extend({ recipeVersionId: id, ...who })),
-  colourways: z.array(newColourway),
-  lots: z.array(z.object({
-    id, number: z.int().min(1), colourwayId: id, recipeVersionId: id, baseMaterialId: id, waterId: id.nullable(), water: waterThen.nullable(), reorderOfId: id.nullable(),
-    written: z.string(), plan: lotPlan, asked: lotExtras.default(NO_EXTRAS), checks: z.array(lotCheck.extend({ reason: z.string() })).default([]), factors: z.array(factor), note: noteOf('The note'), ...who,
-  })),
-  movements: z.array(z.object({ id, stockLotId: id, kind: z.enum(MOVEMENT_KINDS), amount: z.int(), lotId: id.nullable(), lotRef: z.string().nullable().default(null), runEntryId: id.nullable(), conversionId: id.nullable().default(null), reversesId: id.nullable(), recordedAt: isoTime.nullable().default(null), note: noteOf('The note'), ...who })),
-  promises: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
-  runEntries: z.array(z.object({
-    id, lotId: id, stepIndex: z.int(), kind: z.enum(RUN_ENTRY_KINDS), recordedAt: isoTime, replacesId: id.nullable(), temperatureC: z.number().nullable(), text: z.string().nullable(),
-    weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(), detail: runDetail.nullable().default(null), ...who,
-  })),
-  readings: z.array(z.object({ id, lotId: id, batch: z.int(), state: z.enum(READING_STATES), lab, ...colourConditions.shape, note: lineOf('The note'), replacesId: id.nullable(), ...who })),
-  verdicts: z.array(z.object({ id, lotId: id, verdict: z.enum(VERDICTS), reason: noteOf('The reason'), toMaster: z.number().nullable(), toFirst: z.number().nullable(), betweenBatches: z.number().nullable(), ...who })),
-  proofs: z.array(proofRecord).default([]),
-  stripTrials: z.array(stripTrialRecord).default([]),
-  stripReadings: z.array(stripReadingRecord).default([]),
-  stripPromotions: z.array(stripPromotionRecord).default([]),
-  spoonWeighings: z.array(z.object({ id, materialId: id, unit: kitchenUnit, system: volumeSystem, weightMg: z.int(), fromBalance: z.boolean(), ...who })).default([]),
-  liquorEntries: z.array(z.object({ id, stockLotId: id, kind: z.string(), after: liquor, note: z.string(), ...who })).default([]),
-  containers: z.array(newContainer).default([]),
-  tags: z.array(tagRecord).default([]),
-  probeLogs: z.array(z.object({ id, lotId: id, stepIndex: z.int(), simulated: z.boolean(), base64: z.string(), at: isoTime })).default([]),
-  attachments: z.array(z.object({ id, materialId: id.nullable(), stockLotId: id.nullable(), runEntryId: id.nullable().default(null), kind: z.enum(['sheet', 'photo']), name: z.string(), type: z.string(), base64: z.string(), ...who })).default([]),
-}).meta({ id: 'StudioDocument' });
+export const studioDocument = z
+  .object({
+    format: z.literal('vestigia-studio', { error: 'This is not a studio file made by Vestigia.' }),
+    formatVersion: z.literal(2, { error: 'This studio file is from a newer version. Update the program first.' }),
+    asOf: isoTime,
+    settings: settingsEdit.omit({ version: true }),
+    people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
+    heatSources: z.array(newHeatSource).default([]),
+    vessels: z.array(newVessel),
+    waters: z.array(newWater),
+    materials: z.array(materialRecord),
+    stockLots: z.array(stockLotRecord),
+    conversions: z.array(conversionRecord).default([]),
+    recipes: z.array(newRecipe.omit({ versionId: true, body: true })),
+    recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
+    standings: z.array(newStanding.extend({ recipeVersionId: id, ...who })),
+    colourways: z.array(newColourway),
+    lots: z.array(
+      z.object({
+        id,
+        number: z.int().min(1),
+        colourwayId: id,
+        recipeVersionId: id,
+        baseMaterialId: id,
+        waterId: id.nullable(),
+        water: waterThen.nullable(),
+        reorderOfId: id.nullable(),
+        written: z.string(),
+        plan: lotPlan,
+        asked: lotExtras.default(NO_EXTRAS),
+        checks: z.array(lotCheck.extend({ reason: z.string() })).default([]),
+        factors: z.array(factor),
+        note: noteOf('The note'),
+        ...who,
+      }),
+    ),
+    movements: z.array(
+      z.object({
+        id,
+        stockLotId: id,
+        kind: z.enum(MOVEMENT_KINDS),
+        amount: z.int(),
+        lotId: id.nullable(),
+        lotRef: z.string().nullable().default(null),
+        runEntryId: id.nullable(),
+        conversionId: id.nullable().default(null),
+        reversesId: id.nullable(),
+        recordedAt: isoTime.nullable().default(null),
+        note: noteOf('The note'),
+        ...who,
+      }),
+    ),
+    promises: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
+    runEntries: z.array(
+      z.object({
+        id,
+        lotId: id,
+        stepIndex: z.int(),
+        kind: z.enum(RUN_ENTRY_KINDS),
+        recordedAt: isoTime,
+        replacesId: id.nullable(),
+        temperatureC: z.number().nullable(),
+        text: z.string().nullable(),
+        weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(),
+        detail: runDetail.nullable().default(null),
+        ...who,
+      }),
+    ),
+    readings: z.array(
+      z.object({
+        id,
+        lotId: id,
+        batch: z.int(),
+        state: z.enum(READING_STATES),
+        lab,
+        ...colourConditions.shape,
+        note: lineOf('The note'),
+        replacesId: id.nullable(),
+        ...who,
+      }),
+    ),
+    verdicts: z.array(
+      z.object({
+        id,
+        lotId: id,
+        verdict: z.enum(VERDICTS),
+        reason: noteOf('The reason'),
+        toMaster: z.number().nullable(),
+        toFirst: z.number().nullable(),
+        betweenBatches: z.number().nullable(),
+        ...who,
+      }),
+    ),
+    proofs: z.array(proofRecord).default([]),
+    stripTrials: z.array(stripTrialRecord).default([]),
+    stripReadings: z.array(stripReadingRecord).default([]),
+    stripPromotions: z.array(stripPromotionRecord).default([]),
+    spoonWeighings: z
+      .array(
+        z.object({
+          id,
+          materialId: id,
+          unit: kitchenUnit,
+          system: volumeSystem,
+          weightMg: z.int(),
+          fromBalance: z.boolean(),
+          ...who,
+        }),
+      )
+      .default([]),
+    liquorEntries: z
+      .array(z.object({ id, stockLotId: id, kind: z.string(), after: liquor, note: z.string(), ...who }))
+      .default([]),
+    containers: z.array(newContainer).default([]),
+    tags: z.array(tagRecord).default([]),
+    probeLogs: z
+      .array(z.object({ id, lotId: id, stepIndex: z.int(), simulated: z.boolean(), base64: z.string(), at: isoTime }))
+      .default([]),
+    attachments: z
+      .array(
+        z.object({
+          id,
+          materialId: id.nullable(),
+          stockLotId: id.nullable(),
+          runEntryId: id.nullable().default(null),
+          kind: z.enum(['sheet', 'photo']),
+          name: z.string(),
+          type: z.string(),
+          base64: z.string(),
+          ...who,
+        }),
+      )
+      .default([]),
+  })
+  .meta({ id: 'StudioDocument' });
 export type StudioDocument = z.infer<typeof studioDocument>;
 /** The same as it may be written: what is left out is filled in when it is read. */
 export type StudioFile = z.input<typeof studioDocument>;
@@ -67,7 +163,8 @@ const RENAMED: Readonly<Record<string, string>> = { amountMg: 'amount', shortMg:
 
 /** A studio file of the first version, brought to this one; any other comes back as it is, to be refused or read. */
 export function upgradeStudioFile(file: unknown): unknown {
-  if (typeof file !== 'object' || file === null || (file as { formatVersion?: unknown }).formatVersion !== 1) return file;
+  if (typeof file !== 'object' || file === null || (file as { formatVersion?: unknown }).formatVersion !== 1)
+    return file;
   const rename = (value: unknown): unknown => {
     if (Array.isArray(value)) return value.map(rename);
     if (typeof value !== 'object' || value === null) return value;

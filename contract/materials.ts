@@ -1,47 +1,85 @@
-import { FASTNESS_WORDS, FIBRE_KINDS, KITCHEN_UNITS, MATERIAL_FORMS, MATERIAL_KINDS, VOLUME_SYSTEMS, refusedSalt } from '@vestigia/core';
+import {
+  FASTNESS_WORDS,
+  FIBRE_KINDS,
+  KITCHEN_UNITS,
+  MATERIAL_FORMS,
+  MATERIAL_KINDS,
+  VOLUME_SYSTEMS,
+  refusedSalt,
+} from '@vestigia/core';
 import { z } from 'zod';
-import { colourConditions, figure, hazard, id, isoTime, lab, lineOf, nameOf, noteOf, numberIn, personRef, stockMeasure, version, written } from './common';
+import {
+  colourConditions,
+  figure,
+  hazard,
+  id,
+  isoTime,
+  lab,
+  lineOf,
+  nameOf,
+  noteOf,
+  numberIn,
+  personRef,
+  stockMeasure,
+  version,
+  written,
+} from './common';
 
 /** What a base is beyond any material: its fibre, its usual piece, and its colour before dye. */
-export const baseFacts = z.object({
-  fibre: z.enum(FIBRE_KINDS),
-  pieceWord: nameOf('The word for a piece'),
-  usualPieceWeightG: numberIn('The usual weight of a piece', 1, 25_000, 'g'),
-  undyed: lab.extend(colourConditions.shape),
-}).meta({ id: 'BaseFacts' });
+export const baseFacts = z
+  .object({
+    fibre: z.enum(FIBRE_KINDS),
+    pieceWord: nameOf('The word for a piece'),
+    usualPieceWeightG: numberIn('The usual weight of a piece', 1, 25_000, 'g'),
+    undyed: lab.extend(colourConditions.shape),
+  })
+  .meta({ id: 'BaseFacts' });
 export type BaseFacts = z.infer<typeof baseFacts>;
 
-const month = z.int({ error: 'A month is a number from 1 to 12.' }).min(1, { error: 'A month is a number from 1 to 12.' }).max(12, { error: 'A month is a number from 1 to 12.' });
-const wholeAmount = z.int({ error: 'An amount is in whole smallest units.' }).min(0, { error: 'An amount can’t be below nothing.' });
+const month = z
+  .int({ error: 'A month is a number from 1 to 12.' })
+  .min(1, { error: 'A month is a number from 1 to 12.' })
+  .max(12, { error: 'A month is a number from 1 to 12.' });
+const wholeAmount = z
+  .int({ error: 'An amount is in whole smallest units.' })
+  .min(0, { error: 'An amount can’t be below nothing.' });
 
 /** What a studio knows of a material. Everything may be left unsaid. */
-export const materialFacts = z.object({
-  botanicalName: lineOf('The botanical name').default(''),
-  plantPart: lineOf('The plant part').default(''),
-  forms: z.array(z.enum(MATERIAL_FORMS)).default([]),
-  fibreGroups: z.array(z.enum(['protein', 'cellulose'])).default([]),
-  ceilingC: numberIn('The temperature ceiling', 0, 110, '°C').nullable().default(null),
-  water: z.enum(['any', 'soft', 'hard']).default('any'),
-  phLow: numberIn('pH', 0, 14).nullable().default(null),
-  phHigh: numberIn('pH', 0, 14).nullable().default(null),
-  light: z.enum(FASTNESS_WORDS).nullable().default(null),
-  wash: z.enum(FASTNESS_WORDS).nullable().default(null),
-  bringsTannin: z.boolean().default(false),
-  season: z.object({ fromMonth: month, toMonth: month }).nullable().default(null),
-  leadTimeDays: z.int().min(0).max(730, { error: 'A lead time is at most two years.' }).nullable().default(null),
-  /** Set by the studio; worked out from use where empty. Smallest units. */
-  reorderPoint: wholeAmount.nullable().default(null),
-  reorderQuantity: wholeAmount.nullable().default(null),
-  packet: z.object({
-    contentsG: numberIn('What a packet holds', 0.1, 100_000, 'g'), fibreG: numberIn('The fibre one packet dyes', 1, 500_000, 'g'),
-    auxiliaries: z.array(z.object({ materialId: id, amount: wholeAmount })).max(12),
-  }).nullable().default(null),
-}).meta({ id: 'MaterialFacts' });
+export const materialFacts = z
+  .object({
+    botanicalName: lineOf('The botanical name').default(''),
+    plantPart: lineOf('The plant part').default(''),
+    forms: z.array(z.enum(MATERIAL_FORMS)).default([]),
+    fibreGroups: z.array(z.enum(['protein', 'cellulose'])).default([]),
+    ceilingC: numberIn('The temperature ceiling', 0, 110, '°C').nullable().default(null),
+    water: z.enum(['any', 'soft', 'hard']).default('any'),
+    phLow: numberIn('pH', 0, 14).nullable().default(null),
+    phHigh: numberIn('pH', 0, 14).nullable().default(null),
+    light: z.enum(FASTNESS_WORDS).nullable().default(null),
+    wash: z.enum(FASTNESS_WORDS).nullable().default(null),
+    bringsTannin: z.boolean().default(false),
+    season: z.object({ fromMonth: month, toMonth: month }).nullable().default(null),
+    leadTimeDays: z.int().min(0).max(730, { error: 'A lead time is at most two years.' }).nullable().default(null),
+    /** Set by the studio; worked out from use where empty. Smallest units. */
+    reorderPoint: wholeAmount.nullable().default(null),
+    reorderQuantity: wholeAmount.nullable().default(null),
+    packet: z
+      .object({
+        contentsG: numberIn('What a packet holds', 0.1, 100_000, 'g'),
+        fibreG: numberIn('The fibre one packet dyes', 1, 500_000, 'g'),
+        auxiliaries: z.array(z.object({ materialId: id, amount: wholeAmount })).max(12),
+      })
+      .nullable()
+      .default(null),
+  })
+  .meta({ id: 'MaterialFacts' });
 export type MaterialFacts = z.infer<typeof materialFacts>;
 export const NO_FACTS: MaterialFacts = materialFacts.parse({});
 
 const fields = {
-  name: nameOf('The material’s name').refine((name) => refusedSalt(name) === undefined, { error: (issue) => refusedSalt(String(issue.input)) ?? '' }),
+  name: nameOf('The material’s name').refine((name) => refusedSalt(name) === undefined, {
+    error: (issue) => refusedSalt(String(issue.input)) ?? '',
+  }),
   kind: z.enum(MATERIAL_KINDS, { error: `Choose what kind of material it is: ${MATERIAL_KINDS.join(', ')}.` }),
   measure: stockMeasure,
   hazards: z.array(hazard),
@@ -51,9 +89,18 @@ const fields = {
 };
 type Checked = { kind: string; measure: string; base: unknown; facts: MaterialFacts };
 const WRONG: readonly (readonly [(m: Checked) => boolean, string])[] = [
-  [(m) => (m.kind === 'fibre') !== (m.base !== null), 'A fibre needs its base facts (fibre, piece, undyed colour); nothing else has them.'],
-  [(m) => m.facts.packet !== null && m.measure !== 'pieces', 'Packets are counted in pieces. Choose pieces, or take the packet’s contents away.'],
-  [(m) => m.facts.phLow !== null && m.facts.phHigh !== null && m.facts.phLow > m.facts.phHigh, 'The lower pH is above the upper one. Swap them.'],
+  [
+    (m) => (m.kind === 'fibre') !== (m.base !== null),
+    'A fibre needs its base facts (fibre, piece, undyed colour); nothing else has them.',
+  ],
+  [
+    (m) => m.facts.packet !== null && m.measure !== 'pieces',
+    'Packets are counted in pieces. Choose pieces, or take the packet’s contents away.',
+  ],
+  [
+    (m) => m.facts.phLow !== null && m.facts.phHigh !== null && m.facts.phLow > m.facts.phHigh,
+    'The lower pH is above the upper one. Swap them.',
+  ],
 ];
 function check(m: Checked, ctx: { addIssue(message: string): void }): void {
   for (const [wrong, sentence] of WRONG) if (wrong(m)) ctx.addIssue(sentence);
@@ -66,18 +113,47 @@ export const materialRecord = z.object({ id, ...fields });
 export const material = materialRecord.extend({ version }).meta({ id: 'Material' });
 export type Material = z.infer<typeof material>;
 /** In the list, with its bulk density as weighed here: what turns its spoons and cups into weights. */
-export const listedMaterial = material.extend({ bulkDensityGPerMl: z.number().nullable() }).meta({ id: 'ListedMaterial' });
+export const listedMaterial = material
+  .extend({ bulkDensityGPerMl: z.number().nullable() })
+  .meta({ id: 'ListedMaterial' });
 export type ListedMaterial = z.infer<typeof listedMaterial>;
 
 export const kitchenUnit = z.enum(KITCHEN_UNITS);
 export const volumeSystem = z.enum(VOLUME_SYSTEMS);
 /** One weighing of a level spoonful: typed, or as the balance said. */
-export const spoonWeighing = z.object({ id, unit: kitchenUnit, system: volumeSystem, written, fromBalance: z.boolean() });
+export const spoonWeighing = z.object({
+  id,
+  unit: kitchenUnit,
+  system: volumeSystem,
+  written,
+  fromBalance: z.boolean(),
+});
 export type SpoonWeighing = z.infer<typeof spoonWeighing>;
 
-export const attachment = z.object({ id, kind: z.enum(['sheet', 'photo']), name: z.string(), type: z.string(), bytes: z.int(), at: isoTime, by: personRef }).meta({ id: 'Attachment' });
+export const attachment = z
+  .object({
+    id,
+    kind: z.enum(['sheet', 'photo']),
+    name: z.string(),
+    type: z.string(),
+    bytes: z.int(),
+    at: isoTime,
+    by: personRef,
+  })
+  .meta({ id: 'Attachment' });
 export type Attachment = z.infer<typeof attachment>;
 
 /** A taught spoon as it stands: mean and spread of its weighings. */
-export const spoon = z.object({ unit: kitchenUnit, system: volumeSystem, name: z.string(), ml: z.number(), meanG: z.number(), spreadG: z.number(), weighings: z.int(), bulkDensity: figure }).meta({ id: 'Spoon' });
+export const spoon = z
+  .object({
+    unit: kitchenUnit,
+    system: volumeSystem,
+    name: z.string(),
+    ml: z.number(),
+    meanG: z.number(),
+    spreadG: z.number(),
+    weighings: z.int(),
+    bulkDensity: figure,
+  })
+  .meta({ id: 'Spoon' });
 export type Spoon = z.infer<typeof spoon>;

@@ -21,19 +21,30 @@ export const PROBLEM_CODES = {
 export type ProblemCode = keyof typeof PROBLEM_CODES;
 
 /** RFC 9457 problem details. `detail` is a plain sentence that says what to do. */
-export const problem = z.object({
-  type: z.string(),
-  title: z.string(),
-  status: z.int(),
-  code: z.enum(Object.keys(PROBLEM_CODES) as [ProblemCode, ...ProblemCode[]]),
-  detail: z.string(),
-  /** The finer reason, from core, where there is one. */
-  reason: z.string().optional(),
-  errors: z.array(z.object({ field: z.string(), detail: z.string() })).optional(),
-  /** On a stale edit: what you sent, and what stands now. */
-  yours: z.unknown().optional(),
-  theirs: z.unknown().optional(),
-  /** Ways out of a refusal: what to ask for instead. */
-  ways: z.array(z.object({ code: z.string(), sentence: z.string(), liquorRatio: z.number().optional(), runs: z.int().optional() })).optional(),
-}).meta({ id: 'Problem' });
+export const problem = z
+  .object({
+    type: z.string(),
+    title: z.string(),
+    status: z.int(),
+    code: z.enum(Object.keys(PROBLEM_CODES) as [ProblemCode, ...ProblemCode[]]),
+    detail: z.string(),
+    /** The finer reason, from core, where there is one. */
+    reason: z.string().optional(),
+    errors: z.array(z.object({ field: z.string(), detail: z.string() })).optional(),
+    /** On a stale edit: what you sent, and what stands now. */
+    yours: z.unknown().optional(),
+    theirs: z.unknown().optional(),
+    /** Ways out of a refusal: what to ask for instead. */
+    ways: z
+      .array(
+        z.object({
+          code: z.string(),
+          sentence: z.string(),
+          liquorRatio: z.number().optional(),
+          runs: z.int().optional(),
+        }),
+      )
+      .optional(),
+  })
+  .meta({ id: 'Problem' });
 export type Problem = z.infer<typeof problem>;

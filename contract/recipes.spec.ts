@@ -4,41 +4,107 @@ import { describe, expect, it } from 'vitest';
 import { lotExtras, readRecipeBody, recipeBody, recipeFile, recipeFileSchema, upgradeStudioFile } from './index';
 
 const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
-const step = { kind: 'dye', title: 'Dye', instruction: '', durationMin: 60, attended: false, lookFor: '', usesBath: true, doses: [] as object[] };
-const body = (change: object = {}): object => ({ fibres: ['wool'], liquorRatio: 30, allowedMetals: ['stainless'], note: '', steps: [step], ...change });
+const step = {
+  kind: 'dye',
+  title: 'Dye',
+  instruction: '',
+  durationMin: 60,
+  attended: false,
+  lookFor: '',
+  usesBath: true,
+  doses: [] as object[],
+};
+const body = (change: object = {}): object => ({
+  fibres: ['wool'],
+  liquorRatio: 30,
+  allowedMetals: ['stainless'],
+  note: '',
+  steps: [step],
+  ...change,
+});
 const dosed = (dose: object): object => body({ steps: [{ ...step, doses: [{ materialId: ID, ...dose }] }] });
 const refusal = (value: object): string => recipeBody.safeParse(value).error?.issues[0]?.message ?? '';
 
 describe('the recipe file', () => {
-  it('has its schema published as the contract has it', () => expect(JSON.parse(readFileSync(join(import.meta.dirname, '..', 'docs', 'recipe.schema.json'), 'utf8'))).toEqual(JSON.parse(JSON.stringify(recipeFileSchema()))));
+  it('has its schema published as the contract has it', () =>
+    expect(JSON.parse(readFileSync(join(import.meta.dirname, '..', 'docs', 'recipe.schema.json'), 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(recipeFileSchema())),
+    ));
   it('refuses a newer version and another program’s file, in a sentence', () => {
-    const file = { format: 'vestigia-recipe', formatVersion: 1, name: 'Weld', number: 1, standing: 'trial', body: body(), materials: [] };
+    const file = {
+      format: 'vestigia-recipe',
+      formatVersion: 1,
+      name: 'Weld',
+      number: 1,
+      standing: 'trial',
+      body: body(),
+      materials: [],
+    };
     expect(recipeFile.safeParse(file).success).toBe(true);
-    expect(recipeFile.safeParse({ ...file, formatVersion: 2 }).error?.issues[0]?.message).toMatch(/newer version. Update the program/);
+    expect(recipeFile.safeParse({ ...file, formatVersion: 2 }).error?.issues[0]?.message).toMatch(
+      /newer version. Update the program/,
+    );
     expect(recipeFile.safeParse({ ...file, format: 'x' }).error?.issues[0]?.message).toMatch(/not a recipe file/);
   });
 });
 
 describe('a recipe body', () => {
-  it('takes a dose that says no way as per cent of fibre', () => expect(recipeBody.parse(dosed({ percentOwf: 15 })).steps[0]?.doses[0]).toEqual({ materialId: ID, by: 'percentOwf', percentOwf: 15 }));
+  it('takes a dose that says no way as per cent of fibre', () =>
+    expect(recipeBody.parse(dosed({ percentOwf: 15 })).steps[0]?.doses[0]).toEqual({
+      materialId: ID,
+      by: 'percentOwf',
+      percentOwf: 15,
+    }));
   it('is read as it was kept even where today’s rules would refuse it', () => {
     const kept = body({ steps: [{ ...step, temperatureC: 95, ceilingC: 80 }] });
     expect(refusal(kept)).toMatch(/above its own ceiling/);
     expect(readRecipeBody(kept).steps[0]).toMatchObject({ temperatureC: 95, after: null, course: [], repeats: 1 });
   });
   it.each<[string, object, RegExp]>([
-    ['a per cent below nothing', dosed({ by: 'percentOwf', percentOwf: -1 }), /from 0.001 to 2000 %/], ['a per cent over 2,000', dosed({ percentOwf: 2000.5 }), /from 0.001 to 2000 %/], ['a pH nobody works at', dosed({ by: 'toPh', targetPh: 13, reagent: 'sodaAsh' }), /pH to come to/],
-    ['too strong a solution', dosed({ by: 'solution', mlPer100G: 5, gPerL: 5000 }), /strength of the solution/], ['sixty-one steps', body({ steps: Array.from({ length: 61 }, () => step) }), /at most 60 steps/], ['parts that aren’t the whole', body({ parts: [{ key: 'a', name: 'a', sharePercent: 40 }] }), /come to 40 %, not 100 %/],
-    ['no length to place colour on', body({ placed: { lengthCm: 0, piece: 'skein', bleedPercent: 0, zones: [] } }), /Measure it laid flat/],
+    ['a per cent below nothing', dosed({ by: 'percentOwf', percentOwf: -1 }), /from 0.001 to 2000 %/],
+    ['a per cent over 2,000', dosed({ percentOwf: 2000.5 }), /from 0.001 to 2000 %/],
+    ['a pH nobody works at', dosed({ by: 'toPh', targetPh: 13, reagent: 'sodaAsh' }), /pH to come to/],
+    ['too strong a solution', dosed({ by: 'solution', mlPer100G: 5, gPerL: 5000 }), /strength of the solution/],
+    ['sixty-one steps', body({ steps: Array.from({ length: 61 }, () => step) }), /at most 60 steps/],
+    [
+      'parts that aren’t the whole',
+      body({ parts: [{ key: 'a', name: 'a', sharePercent: 40 }] }),
+      /come to 40 %, not 100 %/,
+    ],
+    [
+      'no length to place colour on',
+      body({ placed: { lengthCm: 0, piece: 'skein', bleedPercent: 0, zones: [] } }),
+      /Measure it laid flat/,
+    ],
   ])('refuses %s', (_name, value, sentence) => expect(refusal(value)).toMatch(sentence));
 });
 
 describe('a studio file of before', () => {
   it('is brought to this version: amounts lose their unit, nothing else changes', () => {
-    const old = { format: 'vestigia-studio', formatVersion: 1, movements: [{ amount: 5, note: 'amountMg' }], runEntries: [{ weighing: { amountMg: 5 } }, { weighing: null }], lots: [{ plan: { materials: [{ shortMg: 2, picks: [{ amountMg: 3 }] }], steps: [{ weighings: [{ toleranceG: 1 }] }] } }] };
-    expect(upgradeStudioFile(old)).toEqual({ format: 'vestigia-studio', formatVersion: 2, movements: [{ amount: 5, note: 'amountMg' }], runEntries: [{ weighing: { amount: 5 } }, { weighing: null }], lots: [{ plan: { materials: [{ short: 2, picks: [{ amount: 3 }] }], steps: [{ weighings: [{ tolerance: 1 }] }] } }] });
-    for (const other of [{ formatVersion: 2, lots: [{ amountMg: 1 }] }, { formatVersion: 9 }, null, 'text', []]) expect(upgradeStudioFile(other)).toBe(other);
+    const old = {
+      format: 'vestigia-studio',
+      formatVersion: 1,
+      movements: [{ amount: 5, note: 'amountMg' }],
+      runEntries: [{ weighing: { amountMg: 5 } }, { weighing: null }],
+      lots: [
+        {
+          plan: { materials: [{ shortMg: 2, picks: [{ amountMg: 3 }] }], steps: [{ weighings: [{ toleranceG: 1 }] }] },
+        },
+      ],
+    };
+    expect(upgradeStudioFile(old)).toEqual({
+      format: 'vestigia-studio',
+      formatVersion: 2,
+      movements: [{ amount: 5, note: 'amountMg' }],
+      runEntries: [{ weighing: { amount: 5 } }, { weighing: null }],
+      lots: [
+        { plan: { materials: [{ short: 2, picks: [{ amount: 3 }] }], steps: [{ weighings: [{ tolerance: 1 }] }] } },
+      ],
+    });
+    for (const other of [{ formatVersion: 2, lots: [{ amountMg: 1 }] }, { formatVersion: 9 }, null, 'text', []])
+      expect(upgradeStudioFile(other)).toBe(other);
   });
 });
 
-it('asks nothing more of a lot than its colourway and size', () => expect(lotExtras.parse({})).toEqual({ also: [], intake: { flags: [], syntheticPercent: null }, schools: [] }));
+it('asks nothing more of a lot than its colourway and size', () =>
+  expect(lotExtras.parse({})).toEqual({ also: [], intake: { flags: [], syntheticPercent: null }, schools: [] }));

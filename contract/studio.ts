@@ -53,11 +53,18 @@ const settingFields = {
   balanceCapacityG: numberIn('What the balance carries', 1, 500_000, 'g'),
   /** Which spoon, cup and gallon a bare word means here; `null`: always ask. */
   volumeSystem: volumeSystem.nullable().default(null),
-  currency: z.string().regex(/^[A-Z]{3}$/, { error: 'Write the currency as three capital letters, for example EUR.' }).default('EUR'),
+  currency: z
+    .string()
+    .regex(/^[A-Z]{3}$/, { error: 'Write the currency as three capital letters, for example EUR.' })
+    .default('EUR'),
   /** House practice: the studio's answers to the questions dyers differ on. */
   practice,
   /** Lots or proofs judged within tolerance before a version is proven. */
-  provenNeeds: z.int().min(1).max(50, { error: 'Between 1 and 50 proofs make a version proven.' }).default(DEFAULT_PROOFS_NEEDED),
+  provenNeeds: z
+    .int()
+    .min(1)
+    .max(50, { error: 'Between 1 and 50 proofs make a version proven.' })
+    .default(DEFAULT_PROOFS_NEEDED),
   roomC: numberIn('The room', -5, 45, '°C').default(18),
   coldWaterC: numberIn('The cold water', 0, 35, '°C').default(12),
   hotWaterC: numberIn('The hot water', 20, 100, '°C').default(55),
@@ -66,5 +73,14 @@ const settingFields = {
   energyMinorPerKwh: numberIn('The price of energy', 0, 10_000).nullable().default(null),
 };
 export const settingsEdit = z.object({ version, ...settingFields });
-export const studio = z.object({ version, ...settingFields, people: z.array(person), vessels: z.array(vessel), waters: z.array(water), heatSources: z.array(heatSource) }).meta({ id: 'Studio' });
+export const studio = z
+  .object({
+    version,
+    ...settingFields,
+    people: z.array(person),
+    vessels: z.array(vessel),
+    waters: z.array(water),
+    heatSources: z.array(heatSource),
+  })
+  .meta({ id: 'Studio' });
 export type Studio = z.infer<typeof studio>;

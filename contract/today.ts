@@ -4,21 +4,35 @@ import { lotSummary } from './lots';
 import { shelfRow } from './stores';
 
 /** A step in work, for the pot line. */
-export const running = z.object({ lotId: id, lotTag: z.string(), title: z.string(), vesselNames: z.array(z.string()), startedAt: isoTime, durationMin: z.number(), attended: z.boolean(), /** Above a hand's heat: it must not be forgotten. */ hot: z.boolean(), pausedAt: isoTime.nullable() });
+export const running = z.object({
+  lotId: id,
+  lotTag: z.string(),
+  title: z.string(),
+  vesselNames: z.array(z.string()),
+  startedAt: isoTime,
+  durationMin: z.number(),
+  attended: z.boolean(),
+  /** Above a hand's heat: it must not be forgotten. */ hot: z.boolean(),
+  pausedAt: isoTime.nullable(),
+});
 
-export const today = z.object({
-  now: isoTime,
-  running: z.array(running),
-  inWork: z.array(lotSummary),
-  planned: z.array(lotSummary),
-  toJudge: z.array(lotSummary),
-  /** Promised more than is on the shelf. */
-  short: z.array(shelfRow),
-  goingOff: z.array(shelfRow),
-  /** Pots that want somebody now, by what a probe says of them. */
-  calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), sentence: z.string() })),
-}).meta({ id: 'Today' });
+export const today = z
+  .object({
+    now: isoTime,
+    running: z.array(running),
+    inWork: z.array(lotSummary),
+    planned: z.array(lotSummary),
+    toJudge: z.array(lotSummary),
+    /** Promised more than is on the shelf. */
+    short: z.array(shelfRow),
+    goingOff: z.array(shelfRow),
+    /** Pots that want somebody now, by what a probe says of them. */
+    calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), sentence: z.string() })),
+  })
+  .meta({ id: 'Today' });
 export type Today = z.infer<typeof today>;
 
-export const searchHit = z.object({ kind: z.enum(['lot', 'jar', 'recipe', 'colourway', 'vessel']), id, title: z.string(), detail: z.string() }).meta({ id: 'SearchHit' });
+export const searchHit = z
+  .object({ kind: z.enum(['lot', 'jar', 'recipe', 'colourway', 'vessel']), id, title: z.string(), detail: z.string() })
+  .meta({ id: 'SearchHit' });
 export type SearchHit = z.infer<typeof searchHit>;

@@ -9,40 +9,83 @@ export type TransferKind = (typeof TRANSFER_KINDS)[number];
 
 /** One stock lot as it stands in a file. */
 export const stockLotRecord = z.object({
-  id, materialId: id, tag: nameOf('The tag').max(20, { error: 'A tag has 20 characters at most.' }), receivedOn: isoDate, bestBefore: isoDate.nullable(), place: lineOf('The place'), source: lineOf('The source'), note: noteOf('The note'),
-  costMinor: z.int().min(0).nullable().default(null), facts: stockFacts.default(NO_STOCK_FACTS), liquor: liquor.nullable().default(null),
+  id,
+  materialId: id,
+  tag: nameOf('The tag').max(20, { error: 'A tag has 20 characters at most.' }),
+  receivedOn: isoDate,
+  bestBefore: isoDate.nullable(),
+  place: lineOf('The place'),
+  source: lineOf('The source'),
+  note: noteOf('The note'),
+  costMinor: z.int().min(0).nullable().default(null),
+  facts: stockFacts.default(NO_STOCK_FACTS),
+  liquor: liquor.nullable().default(null),
 });
 export type StockLotRecord = z.infer<typeof stockLotRecord>;
 
-export const conversionRecord = z.object({ id, kind: z.enum(CONVERSION_KINDS), note: noteOf('The note'), lossMg: z.int(), byId: id, at: isoTime });
+export const conversionRecord = z.object({
+  id,
+  kind: z.enum(CONVERSION_KINDS),
+  note: noteOf('The note'),
+  lossMg: z.int(),
+  byId: id,
+  at: isoTime,
+});
 
 /** A movement as it stands in a stores file: names instead of what only one studio has. */
 export const movementRecord = z.object({
-  id, stockLotId: id, kind: z.enum(MOVEMENT_KINDS), amount: z.int(), at: isoTime, recordedAt: isoTime.nullable(), by: nameOf('Who did it'), lot: z.string(), conversion: id.nullable(), reversesId: id.nullable(), note: noteOf('The note'),
+  id,
+  stockLotId: id,
+  kind: z.enum(MOVEMENT_KINDS),
+  amount: z.int(),
+  at: isoTime,
+  recordedAt: isoTime.nullable(),
+  by: nameOf('Who did it'),
+  lot: z.string(),
+  conversion: id.nullable(),
+  reversesId: id.nullable(),
+  note: noteOf('The note'),
 });
 export type MovementRecord = z.infer<typeof movementRecord>;
 
 /** Stores alone, as one document: what they hold and every movement. Its JSON Schema is published beside it. */
-export const storesDocument = z.object({
-  format: z.literal('vestigia-stores', { error: 'This is not a stores file made by Vestigia.' }),
-  formatVersion: z.literal(1, { error: 'This stores file is from a newer version. Update the program first.' }),
-  materials: z.array(materialRecord), stockLots: z.array(stockLotRecord),
-  conversions: z.array(z.object({ id, kind: z.enum(CONVERSION_KINDS), note: noteOf('The note'), lossMg: z.int(), by: nameOf('Who did it'), at: isoTime })),
-  movements: z.array(movementRecord),
-}).meta({ id: 'StoresDocument' });
+export const storesDocument = z
+  .object({
+    format: z.literal('vestigia-stores', { error: 'This is not a stores file made by Vestigia.' }),
+    formatVersion: z.literal(1, { error: 'This stores file is from a newer version. Update the program first.' }),
+    materials: z.array(materialRecord),
+    stockLots: z.array(stockLotRecord),
+    conversions: z.array(
+      z.object({
+        id,
+        kind: z.enum(CONVERSION_KINDS),
+        note: noteOf('The note'),
+        lossMg: z.int(),
+        by: nameOf('Who did it'),
+        at: isoTime,
+      }),
+    ),
+    movements: z.array(movementRecord),
+  })
+  .meta({ id: 'StoresDocument' });
 export type StoresDocument = z.infer<typeof storesDocument>;
 
 export const ROW_FATES = ['new', 'here', 'refused'] as const;
-export const importJob = z.object({
-  id, kind: z.enum(TRANSFER_KINDS), state: z.enum(['reading', 'ready', 'writing', 'done', 'refused', 'cancelled']),
-  done: z.int(), total: z.int(),
-  fates: z.object({ new: z.int(), here: z.int(), refused: z.int() }),
-  /** Whoever the file names and is not here: they are added, without a passphrase. */
-  newPeople: z.array(z.string()),
-  /** The first rows, each with its fate; refused ones first. */
-  rows: z.array(z.object({ line: z.int(), words: z.string(), fate: z.enum(ROW_FATES), why: z.string() })),
-  problem: z.string(),
-}).meta({ id: 'ImportJob' });
+export const importJob = z
+  .object({
+    id,
+    kind: z.enum(TRANSFER_KINDS),
+    state: z.enum(['reading', 'ready', 'writing', 'done', 'refused', 'cancelled']),
+    done: z.int(),
+    total: z.int(),
+    fates: z.object({ new: z.int(), here: z.int(), refused: z.int() }),
+    /** Whoever the file names and is not here: they are added, without a passphrase. */
+    newPeople: z.array(z.string()),
+    /** The first rows, each with its fate; refused ones first. */
+    rows: z.array(z.object({ line: z.int(), words: z.string(), fate: z.enum(ROW_FATES), why: z.string() })),
+    problem: z.string(),
+  })
+  .meta({ id: 'ImportJob' });
 export type ImportJob = z.infer<typeof importJob>;
 
 /** The published JSON Schema of the stores file (docs/stores.schema.json), as it may be written. */

@@ -1,6 +1,11 @@
 export type { Figure, FigureInput, Working } from './quantity/figure';
 export { figure } from './quantity/figure';
-export { convertGramsToMilligrams, convertMicrolitresToMillilitres, convertMilligramsToGrams, convertMillilitresToMicrolitres } from './quantity/smallest-units';
+export {
+  convertGramsToMilligrams,
+  convertMicrolitresToMillilitres,
+  convertMilligramsToGrams,
+  convertMillilitresToMicrolitres,
+} from './quantity/smallest-units';
 export { Chance } from './quantity/chance';
 export { readWrittenNumber } from './quantity/written-number';
 export type { WeightReading } from './quantity/weight';
@@ -8,13 +13,26 @@ export { formatVolume, formatWeight, readWeight } from './quantity/weight';
 export type { AmountOptions, AmountReading, StockMeasure } from './quantity/amount';
 export { STOCK_MEASURES, formatAmount, readAmount } from './quantity/amount';
 export type { KitchenUnit, VolumeReading, VolumeSystem } from './quantity/volume';
-export { KITCHEN_UNITS, VOLUME_SYSTEMS, VOLUME_SYSTEM_WORDS, kitchenUnitMl, readVolume, sayKitchenUnit } from './quantity/volume';
+export {
+  KITCHEN_UNITS,
+  VOLUME_SYSTEMS,
+  VOLUME_SYSTEM_WORDS,
+  kitchenUnitMl,
+  readVolume,
+  sayKitchenUnit,
+} from './quantity/volume';
 export type { TaughtSpoon } from './quantity/spoon';
 export { learnSpoon, planInSpoons } from './quantity/spoon';
 export type { LotSize, LotSizeReading } from './quantity/lot-size';
 export { HEAVIEST_PIECE_G, readLotSize } from './quantity/lot-size';
 export type { Balance } from './quantity/balance';
-export { DEFAULT_WEIGH_WITHIN_PERCENT, roundToResolution, weighableDose, weighingPortions, weighingToleranceG } from './quantity/balance';
+export {
+  DEFAULT_WEIGH_WITHIN_PERCENT,
+  roundToResolution,
+  weighableDose,
+  weighingPortions,
+  weighingToleranceG,
+} from './quantity/balance';
 
 export type { FibreFamily, FibreKind } from './bath/fibre';
 export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily } from './bath/fibre';
@@ -26,9 +44,37 @@ export { VESSEL_METALS, mostC } from './bath/vessel';
 export type { Heating, HeatSource, Mixing, Room } from './bath/heating';
 export { fullPotWeight, heatBath, mixToTemperature, wetWeight } from './bath/heating';
 export type { DyeState, Pot, PotBody } from './bath/pot-model';
-export { coastsTo, evaporationGPerS, exhaustAt, heatCapacityJPerK, layIn, letDyeIn, letPotStand, lossWPerK, pourIn, temperatureAfter, uptakeRatePerMin } from './bath/pot-model';
-export type { CoursePoint, CourseWatch, PotAlarm, PotAlarmCode, TemperatureAt, WatchInput, WatchedStep } from './bath/watch-course';
-export { HOLD_BAND_C, heldMinutes, holdOf, plannedAt, plannedCourse, riseCPerMin, watchCourse } from './bath/watch-course';
+export {
+  coastsTo,
+  evaporationGPerS,
+  exhaustAt,
+  heatCapacityJPerK,
+  layIn,
+  letDyeIn,
+  letPotStand,
+  lossWPerK,
+  pourIn,
+  temperatureAfter,
+  uptakeRatePerMin,
+} from './bath/pot-model';
+export type {
+  CoursePoint,
+  CourseWatch,
+  PotAlarm,
+  PotAlarmCode,
+  TemperatureAt,
+  WatchInput,
+  WatchedStep,
+} from './bath/watch-course';
+export {
+  HOLD_BAND_C,
+  heldMinutes,
+  holdOf,
+  plannedAt,
+  plannedCourse,
+  riseCPerMin,
+  watchCourse,
+} from './bath/watch-course';
 export type { PhAdvice, PhTry } from './bath/ph-dosing';
 export { nextPhDose } from './bath/ph-dosing';
 export type { BathBalance, BathMove, BathMoveKind } from './bath/bath-ledger';
@@ -36,13 +82,58 @@ export { BATH_MOVES, BATH_MOVE_WORDS, carriedOffMl, foldBath, leftInBath } from 
 export type { PhDose, PhReagent } from './bath/ph';
 export { PH_REAGENTS, PH_REAGENT_WORDS, doseToPh } from './bath/ph';
 export type { HardnessUnit, WaterAnswer, WaterAsk, WaterFacts } from './bath/water';
-export { ANY_WATER, HARDNESS_UNITS, HARDNESS_UNIT_WORDS, answerWater, chalkToHarden, convertHardness } from './bath/water';
+export {
+  ANY_WATER,
+  HARDNESS_UNITS,
+  HARDNESS_UNIT_WORDS,
+  answerWater,
+  chalkToHarden,
+  convertHardness,
+} from './bath/water';
 
-export type { Dose, DoseWay, FinishedBy, HeatLeg, HeatLegKind, RecipePart, RecipeStep, RecipeVersion, StepKind, StrainWay } from './recipe/recipe';
-export { DOSE_WAYS, FINISHED_BY, HEAT_LEGS, HEAT_LEG_WORDS, STEP_KINDS, STEP_KIND_WORDS, STEP_PURPOSES, STRAIN_WAYS, STRAIN_WORDS, hottestC, recipeStep, stepMinutes, takesPieces } from './recipe/recipe';
+export type {
+  Dose,
+  DoseWay,
+  FinishedBy,
+  HeatLeg,
+  HeatLegKind,
+  RecipePart,
+  RecipeStep,
+  RecipeVersion,
+  StepKind,
+  StrainWay,
+} from './recipe/recipe';
+export {
+  DOSE_WAYS,
+  FINISHED_BY,
+  HEAT_LEGS,
+  HEAT_LEG_WORDS,
+  STEP_KINDS,
+  STEP_KIND_WORDS,
+  STEP_PURPOSES,
+  STRAIN_WAYS,
+  STRAIN_WORDS,
+  hottestC,
+  recipeStep,
+  stepMinutes,
+  takesPieces,
+} from './recipe/recipe';
 export type { Chain, ChainFault } from './recipe/chain';
 export { findChainFault, followsWords, keyOf, orderChain } from './recipe/chain';
-export type { KeptPlan, LotPlan, PlannedBatch, PlannedBath, PlannedGroup, PlannedMaterial, PlannedPick, PlannedStep, PlannedWeighing, PlanRefusal, PlanResult, WayOut } from './recipe/lot-plan';
+export type {
+  KeptPlan,
+  LotPlan,
+  PlannedBatch,
+  PlannedBath,
+  PlannedGroup,
+  PlannedMaterial,
+  PlannedPick,
+  PlannedStep,
+  PlannedWeighing,
+  PlanRefusal,
+  PlanResult,
+  WayOut,
+} from './recipe/lot-plan';
 export { completePlan, smallestIn } from './recipe/lot-plan';
 export type { PlanBase, PlanInput, PlanMaterial } from './recipe/plan-input';
 export { planLot } from './recipe/plan-lot';
@@ -52,7 +143,14 @@ export { measureDose, proposeStockSolution } from './recipe/measure-dose';
 export type { GroupShare, GroupSplit, PieceGroup } from './recipe/split-groups';
 export { splitGroups, splitMeasure } from './recipe/split-groups';
 export type { Practice, PracticeChoice, PracticeMaterials, PracticeQuestion } from './recipe/practice';
-export { PRACTICE, changesChain, practiceChoice, practiceDifferences, practiceMaterials, replanFor } from './recipe/practice';
+export {
+  PRACTICE,
+  changesChain,
+  practiceChoice,
+  practiceDifferences,
+  practiceMaterials,
+  replanFor,
+} from './recipe/practice';
 export type { LaidZone, PlacedFault, PlacedLayout, PlacedPlan, PlacedZone, ZoneWay } from './recipe/placed';
 export { ZONE_WAYS, ZONE_WORDS, findPlacedFault, layOutPlaced } from './recipe/placed';
 export type { CheckInput, CheckedJar, CheckedMaterial, IntakeFlag, LotCheck } from './recipe/checks';
@@ -71,7 +169,17 @@ export type { Deviation, DeviationContext, StepRecord } from './recipe/deviation
 export { findDeviations, sayMinutes } from './recipe/deviations';
 export { findRunDeviations } from './recipe/run-deviations';
 export type { ReadBy, Rescaling, RunDetail, RunEntry, RunEntryKind, StepState } from './recipe/run-record';
-export { READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, foldRun, isOver, minutesInWork, nextStepIndex, standingEntries, stepState } from './recipe/run-record';
+export {
+  READ_BY,
+  RUN_ENTRY_KINDS,
+  SAMPLE_OF,
+  foldRun,
+  isOver,
+  minutesInWork,
+  nextStepIndex,
+  standingEntries,
+  stepState,
+} from './recipe/run-record';
 export type { BroughtEntry, RunFacts, RunRefusal, RunRuling } from './recipe/run-rules';
 export { AHEAD_MS, earlyStartWords, openBefore, phLock, plannedWeighing, ruleOnEntry } from './recipe/run-rules';
 export type { OffTarget, RescaleOffer } from './recipe/rescale';
@@ -79,12 +187,38 @@ export { offTarget, rescaleFactor, targetNow } from './recipe/rescale';
 
 export type { DatedMovement, Movement, MovementKind } from './stock/ledger';
 export { MOVEMENT_KINDS, countDifference, firstOverdraft, foldOnHand, onHandAt } from './stock/ledger';
-export type { FastnessWord, LiquorKind, LiquorSign, MaterialForm, MaterialKind, StockOrigin } from './stock/material-facts';
-export { FASTNESS_WORDS, LIQUOR_KINDS, LIQUOR_SIGNS, LIQUOR_WORDS, MATERIAL_FORMS, MATERIAL_KINDS, MATERIAL_KIND_WORDS, STOCK_ORIGINS, judgeSigns } from './stock/material-facts';
+export type {
+  FastnessWord,
+  LiquorKind,
+  LiquorSign,
+  MaterialForm,
+  MaterialKind,
+  StockOrigin,
+} from './stock/material-facts';
+export {
+  FASTNESS_WORDS,
+  LIQUOR_KINDS,
+  LIQUOR_SIGNS,
+  LIQUOR_WORDS,
+  MATERIAL_FORMS,
+  MATERIAL_KINDS,
+  MATERIAL_KIND_WORDS,
+  STOCK_ORIGINS,
+  judgeSigns,
+} from './stock/material-facts';
 export type { StockValue, Valuation, ValuationMethod, ValuedMovement } from './stock/valuation';
 export { VALUATION_METHODS, formatMoney, readMoney, valueStock, withoutReversed } from './stock/valuation';
 export type { ConversionCheck, ConversionInput, ConversionKind, PacketFacts } from './stock/conversion';
-export { CONVERSION_KINDS, CONVERSION_WORDS, blendStrength, checkConversion, freshToDried, packetsFor, stockConcentration, volumeForDose } from './stock/conversion';
+export {
+  CONVERSION_KINDS,
+  CONVERSION_WORDS,
+  blendStrength,
+  checkConversion,
+  freshToDried,
+  packetsFor,
+  stockConcentration,
+  volumeForDose,
+} from './stock/conversion';
 export type { CountCase } from './stock/counting';
 export { likelyReasons, netOfTare } from './stock/counting';
 export type { Reorder, RunOut, Season, UseHistory, UseRate } from './stock/forecast';
@@ -102,7 +236,15 @@ export type { ScreenColour } from './colour/screen-colour';
 export { screenColour } from './colour/screen-colour';
 export type { DifferenceInWords } from './colour/words';
 export { describeColour, describeDifference } from './colour/words';
-export type { BatchReading, LotColour, MasterStandard, ReadingState, Verdict, VerdictCase, VerdictRefusal } from './colour/verdict';
+export type {
+  BatchReading,
+  LotColour,
+  MasterStandard,
+  ReadingState,
+  Verdict,
+  VerdictCase,
+  VerdictRefusal,
+} from './colour/verdict';
 export { READING_STATES, VERDICTS, checkVerdict, lotColour, settledReadings } from './colour/verdict';
 
 export type { Factor, LotConditions, MaterialSource, MaterialUse } from './match/then-and-now';
@@ -122,8 +264,22 @@ export { lotsFromStockLot, stockLotsInLot } from './trace/trace';
 export type { TagKind, TagReading } from './trace/tag-code';
 export { TAG_KINDS, TAG_KIND_WORDS, readTagCode, writeTagCode } from './trace/tag-code';
 
-export type { BalanceState, InstrumentCommand, InstrumentKind, InstrumentMessage, TroubleCode } from './instrument/protocol';
-export { BALANCE_STATES, INSTRUMENT_COMMANDS, INSTRUMENT_KINDS, INSTRUMENT_WORDS, InstrumentLines, readInstrumentLine, withSum } from './instrument/protocol';
+export type {
+  BalanceState,
+  InstrumentCommand,
+  InstrumentKind,
+  InstrumentMessage,
+  TroubleCode,
+} from './instrument/protocol';
+export {
+  BALANCE_STATES,
+  INSTRUMENT_COMMANDS,
+  INSTRUMENT_KINDS,
+  INSTRUMENT_WORDS,
+  InstrumentLines,
+  readInstrumentLine,
+  withSum,
+} from './instrument/protocol';
 export type { Pan, PanReading, PanState } from './instrument/settle';
 export { LOST_AFTER_MS, PanWatch } from './instrument/settle';
 export { ReadingLog } from './instrument/reading-log';

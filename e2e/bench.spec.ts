@@ -22,25 +22,47 @@ describe('a dye day at the bench, on the demo studio', () => {
     server.remove();
   });
 
-  const post = <T>(who: Someone, path: string, body: object): Promise<T> => who.page.evaluate(async (p, b) => (await (await fetch(p, { method: 'POST', headers: { 'content-type': 'application/json' }, body: b })).json()) as unknown, path, JSON.stringify(body)) as Promise<T>;
+  const post = <T>(who: Someone, path: string, body: object): Promise<T> =>
+    who.page.evaluate(
+      async (p, b) =>
+        (await (
+          await fetch(p, { method: 'POST', headers: { 'content-type': 'application/json' }, body: b })
+        ).json()) as unknown,
+      path,
+      JSON.stringify(body),
+    ) as Promise<T>;
   const lotNow = (id: string): Promise<LotDetail> => corin.ask(`/api/lots/${id}`);
   /** A lot of two hanks of the colourway, agreed to by its proposal. */
   async function newLot(written = '2 hanks of 100 g'): Promise<string> {
-    const colourwayId = (await corin.ask<LotSummary[]>('/api/lots')).find((l) => l.colourway.name === 'Marram')?.colourway.id;
+    const colourwayId = (await corin.ask<LotSummary[]>('/api/lots')).find((l) => l.colourway.name === 'Marram')
+      ?.colourway.id;
     const ask = { colourwayId, written, waterId: null, reorderOfId: null };
     const proposal = await post<Proposal>(corin, '/api/lots/proposal', ask);
     const id = v7();
-    await post(corin, '/api/lots', { id, ask, digest: proposal.digest, acceptShortages: true, note: '', acknowledged: proposal.checks.map((c) => ({ key: c.key, reason: 'looked at' })) });
+    await post(corin, '/api/lots', {
+      id,
+      ask,
+      digest: proposal.digest,
+      acceptShortages: true,
+      note: '',
+      acknowledged: proposal.checks.map((c) => ({ key: c.key, reason: 'looked at' })),
+    });
     return id;
   }
-  const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}, ageMs = 0): object => ({ lotId, ageMs, entry: { id: v7(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest } });
+  const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}, ageMs = 0): object => ({
+    lotId,
+    ageMs,
+    entry: { id: v7(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest },
+  });
   const main = '.one button.bench';
 
   it('goes on without the server, through a reload, and hands everything over once when it is back', async () => {
     const lotId = await newLot();
     await corin.settled(`/bench/${lotId}`);
     await corin.sees('Begin', main);
-    await corin.page.waitForFunction(() => navigator.serviceWorker.controller !== null || navigator.serviceWorker.ready.then(() => true));
+    await corin.page.waitForFunction(
+      () => navigator.serviceWorker.controller !== null || navigator.serviceWorker.ready.then(() => true),
+    );
     await corin.settled(`/bench/${lotId}`);
     const port = new URL(server.base).port;
     await server.stop('SIGKILL');
@@ -56,7 +78,10 @@ describe('a dye day at the bench, on the demo studio', () => {
     Object.assign(server, await serve(server.dataDir, { PORT: port }));
     await corin.handedOver();
     const { entries } = await lotNow(lotId);
-    expect(entries.map((e) => [e.kind, e.text])).toEqual([['start', null], ['note', 'Patchy']]);
+    expect(entries.map((e) => [e.kind, e.text])).toEqual([
+      ['start', null],
+      ['note', 'Patchy'],
+    ]);
     expect(Date.parse(entries[1]?.at ?? '') - Date.parse(entries[0]?.at ?? '')).toBeGreaterThan(0);
     expect(Date.parse(entries[0]?.recordedAt ?? '') - Date.parse(entries[0]?.at ?? '')).toBeGreaterThan(1000);
   });
@@ -66,9 +91,16 @@ describe('a dye day at the bench, on the demo studio', () => {
     const lot = await lotNow(lotId);
     const mordant = lot.plan.steps.findIndex((s) => s.kind === 'mordant');
     const alum = lot.plan.steps[mordant]?.weighings[0];
-    await post(corin, '/api/bench/touches', { touches: [...lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })), touch(lotId, mordant, 'start')] });
+    await post(corin, '/api/bench/touches', {
+      touches: [
+        ...lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })),
+        touch(lotId, mordant, 'start'),
+      ],
+    });
     await corin.settled('/bench/instruments');
-    await corin.page.evaluate(() => document.querySelector<HTMLInputElement>('input[name=balance][value=simulated]')?.click());
+    await corin.page.evaluate(() =>
+      document.querySelector<HTMLInputElement>('input[name=balance][value=simulated]')?.click(),
+    );
     await corin.sees(/0\.0 g/, '.reading');
     await corin.settled(`/bench/${lotId}`);
     await corin.sees(alum?.materialName ?? '', '.one h1');
@@ -76,7 +108,10 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.write('Scan or type its tag', wrong?.tag ?? '');
     await corin.page.keyboard.press('Enter');
     const right = lot.jars.find((j) => j.id === alum?.picks[0]?.stockLotId);
-    await corin.sees(new RegExp(`Wrong jar: ${wrong?.tag} does not hold ${alum?.materialName}.*take ${right?.tag}`), '.one');
+    await corin.sees(
+      new RegExp(`Wrong jar: ${wrong?.tag} does not hold ${alum?.materialName}.*take ${right?.tag}`),
+      '.one',
+    );
     await corin.press('Hands on the simulated instruments', 'summary');
     await corin.press('too much');
     await corin.sees('Steady.', '.live');
@@ -89,7 +124,14 @@ describe('a dye day at the bench, on the demo studio', () => {
     if (offers.length > 0) {
       await corin.press(/^Rescale|^Weigh the other/, '.offered button');
       await corin.page.waitForFunction(() => !document.querySelector('.offered'));
-      await corin.page.waitForFunction(async (path) => ((await (await fetch(path)).json()) as { entries: { kind: string }[] }).entries.some((e) => e.kind === 'rescale'), {}, `/api/lots/${lotId}`);
+      await corin.page.waitForFunction(
+        async (path) =>
+          ((await (await fetch(path)).json()) as { entries: { kind: string }[] }).entries.some(
+            (e) => e.kind === 'rescale',
+          ),
+        {},
+        `/api/lots/${lotId}`,
+      );
     }
     await corin.page.evaluate(() => localStorage.removeItem('vestigia-balance'));
   });
@@ -100,7 +142,9 @@ describe('a dye day at the bench, on the demo studio', () => {
     const lotId = await newLot();
     const lot = await lotNow(lotId);
     const scour = lot.plan.steps.findIndex((s) => s.weighings.length === 0 || s.kind === 'scour');
-    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, scour).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await post(corin, '/api/bench/touches', {
+      touches: lot.plan.steps.slice(0, scour).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })),
+    });
     await Promise.all([corin.settled(`/bench/${lotId}`), isaby.settled(`/bench/${lotId}`)]);
     await corin.press('Begin', main);
     await isaby.sees('begun', 'vs-written-down');
@@ -118,28 +162,62 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.settled('/stores');
     const inWork = (await corin.ask<{ inWork: LotSummary[] }>('/api/today')).inWork;
     const old = await Promise.all(inWork.map((l) => lotNow(l.id)));
-    const host = old.find((l) => l.plan.steps.some((s) => (s.temperatureC ?? 0) >= 60 && l.summary.stations[s.index]?.state === 'waiting' && Date.parse(l.summary.at) < Date.now() - 5 * 3_600_000));
-    const hot = host?.plan.steps.find((s) => (s.temperatureC ?? 0) >= 60 && host.summary.stations[s.index]?.state === 'waiting');
+    const host = old.find((l) =>
+      l.plan.steps.some(
+        (s) =>
+          (s.temperatureC ?? 0) >= 60 &&
+          l.summary.stations[s.index]?.state === 'waiting' &&
+          Date.parse(l.summary.at) < Date.now() - 5 * 3_600_000,
+      ),
+    );
+    const hot = host?.plan.steps.find(
+      (s) => (s.temperatureC ?? 0) >= 60 && host.summary.stations[s.index]?.state === 'waiting',
+    );
     if (!host || !hot) throw new Error('the demo has no lot in work with heat to come');
-    const { results } = await post<{ results: { ok: boolean; sentence: string }[] }>(corin, '/api/bench/touches', { touches: [touch(host.summary.id, hot.index, 'start', { text: 'all at once', detail: { outOfOrder: true } }, (hot.durationMin + 20) * 60_000)] });
+    const { results } = await post<{ results: { ok: boolean; sentence: string }[] }>(corin, '/api/bench/touches', {
+      touches: [
+        touch(
+          host.summary.id,
+          hot.index,
+          'start',
+          { text: 'all at once', detail: { outOfOrder: true } },
+          (hot.durationMin + 20) * 60_000,
+        ),
+      ],
+    });
     expect(results).toEqual([expect.objectContaining({ ok: true })]);
     await corin.sees('Go to the pot', '.call');
     await corin.sees(new RegExp(`${hot.title}.*time was up`), '.call');
     expect(await corin.page.title()).toMatch(/Go to the pot/);
     await corin.page.keyboard.press('Space');
-    await corin.page.waitForFunction((path) => location.pathname === path && !document.querySelector('.call'), {}, `/bench/${host.summary.id}`);
-    await post(corin, '/api/bench/touches', { touches: [touch(host.summary.id, hot.index, 'finish', { text: 'off the heat' })] });
+    await corin.page.waitForFunction(
+      (path) => location.pathname === path && !document.querySelector('.call'),
+      {},
+      `/bench/${host.summary.id}`,
+    );
+    await post(corin, '/api/bench/touches', {
+      touches: [touch(host.summary.id, hot.index, 'finish', { text: 'off the heat' })],
+    });
   });
 
   it('tells the wrong pot and a tag of another lot, and writes down where a step was really begun', async () => {
     const [lotId, other] = [await newLot(), await newLot()];
     const lot = await lotNow(lotId);
     const mordant = lot.plan.steps.findIndex((s) => s.kind === 'mordant');
-    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await post(corin, '/api/bench/touches', {
+      touches: lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })),
+    });
     const vessels = (await corin.ask<{ vessels: { id: string; name: string }[] }>('/api/studio')).vessels;
     const planned = lot.plan.steps[mordant]?.baths[0];
     const another = vessels.find((v) => v.id !== planned?.vesselId);
-    const tags = await post<{ code: string }[]>(corin, '/api/tags', { id: v7(), tags: [{ kind: 'bath', lotId: other, stepIndex: mordant }, { kind: 'vessel', vesselId: planned?.vesselId }, { kind: 'vessel', vesselId: another?.id }] });
+    const tags = await post<{ code: string }[]>(corin, '/api/tags', {
+      id: v7(),
+      tags: [
+        { kind: 'bath', lotId: other, stepIndex: mordant },
+        { kind: 'vessel', vesselId: planned?.vesselId },
+        { kind: 'vessel', vesselId: another?.id },
+      ],
+    });
     await corin.settled(`/bench/${lotId}`);
     const scan = async (code = ''): Promise<void> => {
       await corin.write('Scan or type the pot’s tag', code);
@@ -156,7 +234,9 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.press('Begin', main);
     await corin.sees(`begun in ${another?.name}`, 'vs-written-down');
     await corin.handedOver();
-    expect((await lotNow(lotId)).deviations.map((d) => d.words).join()).toMatch(new RegExp(`in ${another?.name} instead of ${planned?.vesselName}`));
+    expect((await lotNow(lotId)).deviations.map((d) => d.words).join()).toMatch(
+      new RegExp(`in ${another?.name} instead of ${planned?.vesselName}`),
+    );
   });
 
   it('holds nothing up for one touch the server can’t take, and keeps that one with its words until it is read', async () => {
@@ -172,8 +252,14 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.press('Patchy', 'vs-said-panel button');
     await corin.page.setOfflineMode(false);
     await corin.handedOver();
-    await corin.sees(/Not recorded: “Lot \d+, Weigh the fibre dry: pH < 7 by the strip”\. The note can’t hold the signs/, '.lost');
-    expect((await lotNow(lotId)).entries.map((e) => [e.kind, e.text])).toEqual([['start', null], ['note', 'Patchy']]);
+    await corin.sees(
+      /Not recorded: “Lot \d+, Weigh the fibre dry: pH < 7 by the strip”\. The note can’t hold the signs/,
+      '.lost',
+    );
+    expect((await lotNow(lotId)).entries.map((e) => [e.kind, e.text])).toEqual([
+      ['start', null],
+      ['note', 'Patchy'],
+    ]);
     await corin.press('I have read it', '.lost button');
     await corin.page.waitForFunction(() => !document.querySelector('.lost'));
   });
@@ -182,7 +268,12 @@ describe('a dye day at the bench, on the demo studio', () => {
     const lotId = await newLot('6 hanks of 100 g');
     const lot = await lotNow(lotId);
     const dye = lot.plan.steps.findIndex((s) => s.kind === 'dye');
-    await post(corin, '/api/bench/touches', { touches: [...lot.plan.steps.slice(0, dye).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })), touch(lotId, dye, 'start')] });
+    await post(corin, '/api/bench/touches', {
+      touches: [
+        ...lot.plan.steps.slice(0, dye).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })),
+        touch(lotId, dye, 'start'),
+      ],
+    });
     await corin.settled(`/bench/${lotId}`);
     await corin.press('Sample');
     await corin.sees(/three at different times/, 'vs-sample-panel');
@@ -211,7 +302,10 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.sees('Keep a liquor', 'h1');
     const volume = await corin.page.$eval('input[name=volume]', (e) => (e as HTMLInputElement).value);
     // What was filled and added, less what six wet hanks carry off.
-    expect(Number(volume.replace(' l', '')) * 1000).toBeCloseTo((lot.plan.steps[dye]?.baths[0]?.liquor.value ?? 0) + 500 - 900, -2);
+    expect(Number(volume.replace(' l', '')) * 1000).toBeCloseTo(
+      (lot.plan.steps[dye]?.baths[0]?.liquor.value ?? 0) + 500 - 900,
+      -2,
+    );
     await corin.press('Keep it');
     await corin.sees(/Marram bath/, 'main');
   });
@@ -220,7 +314,9 @@ describe('a dye day at the bench, on the demo studio', () => {
     const lotId = await newLot();
     const lot = await lotNow(lotId);
     const soak = lot.plan.steps.findIndex((s, i) => i > 0 && s.weighings.length === 0);
-    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, soak).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await post(corin, '/api/bench/touches', {
+      touches: lot.plan.steps.slice(0, soak).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })),
+    });
     await corin.settled(`/bench/${lotId}`);
     await corin.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
     await corin.page.keyboard.press('Space');
@@ -228,14 +324,19 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.page.keyboard.press('Enter');
     await corin.sees('finished', 'vs-written-down');
     await corin.handedOver();
-    expect((await lotNow(lotId)).entries.filter((e) => e.stepIndex === soak).map((e) => e.kind)).toEqual(['start', 'finish']);
+    expect((await lotNow(lotId)).entries.filter((e) => e.stepIndex === soak).map((e) => e.kind)).toEqual([
+      'start',
+      'finish',
+    ]);
   });
 
   it('puts a caution away for the day, keeps those that burn or poison, and lets a step be paused and done over', async () => {
     const lotId = await newLot();
     const lot = await lotNow(lotId);
     const mordant = lot.plan.steps.findIndex((s) => s.kind === 'mordant');
-    await post(corin, '/api/bench/touches', { touches: lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })) });
+    await post(corin, '/api/bench/touches', {
+      touches: lot.plan.steps.slice(0, mordant).map((s) => touch(lotId, s.index, 'skip', { text: 'done before' })),
+    });
     await corin.settled(`/bench/${lotId}`);
     await corin.sees(/Steam and hot liquor/, '.cautions');
     const before = await corin.page.$$eval('.cautions li', (all) => all.length);
@@ -285,7 +386,15 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.settled(`/bench/card/${lotId}`);
     const now = new Date();
     const clock = `${String(now.getHours()).padStart(2, '0')}:${String(now.getMinutes()).padStart(2, '0')}`;
-    const fill = (label: string, value: string): Promise<void> => corin.page.$eval(`[aria-label="${label}"]`, (e, v) => { (e as HTMLInputElement).value = v; e.dispatchEvent(new Event('input')); }, value);
+    const fill = (label: string, value: string): Promise<void> =>
+      corin.page.$eval(
+        `[aria-label="${label}"]`,
+        (e, v) => {
+          (e as HTMLInputElement).value = v;
+          e.dispatchEvent(new Event('input'));
+        },
+        value,
+      );
     const [fibre] = lot.plan.steps;
     await fill(`Begun, ${fibre?.title}`, clock);
     await fill(`Finished, ${fibre?.title}`, clock);
@@ -294,7 +403,9 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.press('Key it in');
     await corin.sees('4 lines keyed in.');
     const { entries } = await lotNow(lotId);
-    expect(entries.map((e) => [e.kind, e.at.slice(11, 16), e.detail?.readBy])).toEqual(['start', 'weigh', 'note', 'finish'].map((k) => [k, now.toISOString().slice(11, 16), 'card']));
+    expect(entries.map((e) => [e.kind, e.at.slice(11, 16), e.detail?.readBy])).toEqual(
+      ['start', 'weigh', 'note', 'finish'].map((k) => [k, now.toISOString().slice(11, 16), 'card']),
+    );
     const [tag] = await post<{ code: string }[]>(corin, '/api/tags', { id: v7(), tags: [{ kind: 'lot', lotId }] });
     await corin.page.keyboard.press('Escape');
     await corin.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());

@@ -32,7 +32,11 @@ describe('keeping house, on the demo studio', () => {
     await corin.write('Filled with room to turn, litres', '90');
     await corin.press('Keep the vessel');
     await corin.sees('Sea boiler');
-    expect((await corin.ask<Studio>('/api/studio')).vessels.find((v) => v.name === 'Sea boiler')).toMatchObject({ metal: 'stainless', workingMl: 90_000, version: 1 });
+    expect((await corin.ask<Studio>('/api/studio')).vessels.find((v) => v.name === 'Sea boiler')).toMatchObject({
+      metal: 'stainless',
+      workingMl: 90_000,
+      version: 1,
+    });
     const marram = (await corin.ask<Colourway[]>('/api/colourways')).find((c) => c.name === 'Marram');
     await corin.go(`/lots/new?colourway=${marram?.id}`);
     await corin.write('How many, of what dry weight', '12 hanks of 8 oz');
@@ -42,10 +46,16 @@ describe('keeping house, on the demo studio', () => {
 
   it('leaves a pot out when it is not to be used', async () => {
     await corin.page.evaluate(() => document.querySelector<HTMLElement>('summary')?.click());
-    await corin.page.evaluate(() => [...document.querySelectorAll<HTMLLabelElement>('details label')].find((l) => l.innerText.includes('Sea boiler'))?.click());
+    await corin.page.evaluate(() =>
+      [...document.querySelectorAll<HTMLLabelElement>('details label')]
+        .find((l) => l.innerText.includes('Sea boiler'))
+        ?.click(),
+    );
     await corin.sees('Pots that may be used: 6 of 7');
     await corin.sees('Tall kettle');
-    await corin.page.waitForFunction(() => !document.querySelector<HTMLElement>('main .ledger')?.innerText.includes('Sea boiler'));
+    await corin.page.waitForFunction(
+      () => !document.querySelector<HTMLElement>('main .ledger')?.innerText.includes('Sea boiler'),
+    );
   });
 
   it('shows both sides when two people change one label, and overwrites neither', async () => {
@@ -59,13 +69,19 @@ describe('keeping house, on the demo studio', () => {
     await wenna.page.evaluate(() => document.dispatchEvent(new Event('visibilitychange')));
     await corin.write('Place on the shelf', 'High shelf');
     await corin.press('Keep the label');
-    await corin.page.waitForFunction(async (path) => ((await (await fetch(path)).json()) as StockLot).row.place === 'High shelf', {}, `/api/stock-lots/${chalk?.id}`);
+    await corin.page.waitForFunction(
+      async (path) => ((await (await fetch(path)).json()) as StockLot).row.place === 'High shelf',
+      {},
+      `/api/stock-lots/${chalk?.id}`,
+    );
     await wenna.write('Place on the shelf', 'Low shelf');
     await wenna.press('Keep the label');
     await wenna.sees('Someone changed this since you opened it.', '[role=alert]');
     await wenna.sees('Now standing: place “High shelf”');
     await wenna.press('Take theirs');
-    await wenna.page.waitForFunction(() => [...document.querySelectorAll('input')].some((i) => i.value === 'High shelf'));
+    await wenna.page.waitForFunction(() =>
+      [...document.querySelectorAll('input')].some((i) => i.value === 'High shelf'),
+    );
     expect((await corin.ask<StockLot>(`/api/stock-lots/${chalk?.id}`)).row.place).toBe('High shelf');
   });
 
@@ -82,11 +98,17 @@ describe('keeping house, on the demo studio', () => {
     await corin.press('Reverse it');
     await corin.sees('−5 kg');
     const id = corin.page.url().split('/').at(-1);
-    expect((await corin.ask<StockLot>(`/api/stock-lots/${id}`)).lines.map((l) => [l.kind, l.amount, l.reversed])).toEqual([['receive', 5_000_000, true], ['reverse', -5_000_000, false]]);
+    expect(
+      (await corin.ask<StockLot>(`/api/stock-lots/${id}`)).lines.map((l) => [l.kind, l.amount, l.reversed]),
+    ).toEqual([
+      ['receive', 5_000_000, true],
+      ['reverse', -5_000_000, false],
+    ]);
   });
 
   it('writes the next version of a recipe as a trial, and leaves the old one as it was', async () => {
-    const recipe = async (): Promise<RecipeSummary | undefined> => (await corin.ask<RecipeSummary[]>('/api/recipes')).find((r) => r.name === 'Cutch brown');
+    const recipe = async (): Promise<RecipeSummary | undefined> =>
+      (await corin.ask<RecipeSummary[]>('/api/recipes')).find((r) => r.name === 'Cutch brown');
     await corin.go(`/recipes/${(await recipe())?.versions[0]?.id}`);
     await corin.press('Write the next version');
     await corin.sees('The next version of Cutch brown', 'h1');
@@ -94,7 +116,10 @@ describe('keeping house, on the demo studio', () => {
     await corin.press('Keep it as a trial');
     await corin.sees('version 2', 'h1');
     await corin.sees('1:28');
-    expect((await recipe())?.versions.map((v) => [v.number, v.standing])).toEqual([[1, 'proven'], [2, 'trial']]);
+    expect((await recipe())?.versions.map((v) => [v.number, v.standing])).toEqual([
+      [1, 'proven'],
+      [2, 'trial'],
+    ]);
     await corin.choose('Standing', 'proof');
     await corin.write('Why', 'first proof was even');
     await corin.press('Say so');
@@ -131,7 +156,11 @@ describe('keeping house, on the demo studio', () => {
     expect(detail.entries.map((e) => e.kind)).toEqual(['start', 'weigh', 'weigh', 'note']);
     expect(detail.madeFrom).toMatchObject([{ material: 'Rug wool', amount: 402_000 }]);
     await corin.go(`/lots/${lot.id}`);
-    await corin.page.evaluate(() => [...document.querySelectorAll<HTMLElement>('summary')].find((s) => s.innerText.includes('Call the lot off'))?.click());
+    await corin.page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('summary')]
+        .find((s) => s.innerText.includes('Call the lot off'))
+        ?.click(),
+    );
     await corin.press('Call it off, and free its stock');
     await corin.sees('Say why the lot is cancelled.', '[role=alert]');
     await corin.write('Why', 'the customer withdrew');
@@ -143,10 +172,19 @@ describe('keeping house, on the demo studio', () => {
   it('refuses a lot it could not dye, in words, and offers nothing to agree to', async () => {
     const marram = (await corin.ask<Colourway[]>('/api/colourways')).find((c) => c.name === 'Marram');
     await corin.go(`/lots/new?colourway=${marram?.id}`);
-    for (const [written, sentence] of [['900 hanks of 200 g', 'hanks are more than the vessels for “Dye” hold together'], ['1 hank of 900 kg', 'Check the unit'], ['-3 kg', 'can’t be below zero'], ['<script>', 'is not a weight']] as const) {
+    for (const [written, sentence] of [
+      ['900 hanks of 200 g', 'hanks are more than the vessels for “Dye” hold together'],
+      ['1 hank of 900 kg', 'Check the unit'],
+      ['-3 kg', 'can’t be below zero'],
+      ['<script>', 'is not a weight'],
+    ] as const) {
       await corin.write('How many, of what dry weight', written);
       await corin.sees(sentence, '[role=alert]');
-      expect(await corin.page.evaluate(() => [...document.querySelectorAll('button')].some((b) => b.innerText.includes('Agree')))).toBe(false);
+      expect(
+        await corin.page.evaluate(() =>
+          [...document.querySelectorAll('button')].some((b) => b.innerText.includes('Agree')),
+        ),
+      ).toBe(false);
     }
   });
 

@@ -11,7 +11,35 @@ import { serve, serveDemo, temporaryFolder } from '../scripts/serve.mjs';
 import { Someone } from './person';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const PLACES = ['today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio', 'lots/new', 'stores/delivery', 'stores/material', 'stores/ahead', 'stores/count', 'stores/convert', 'stores/liquor', 'stores/files', 'stores/materials', 'stores/worth', 'recipes/write', 'recipes/strips', 'recipes/strips/new', 'recipes/take-in', 'studio/practice', 'colourways/new', 'bench/instruments', 'bench/tags'];
+const PLACES = [
+  'today',
+  'stores',
+  'recipes',
+  'colourways',
+  'lots',
+  'bench',
+  'judge',
+  'plan',
+  'studio',
+  'lots/new',
+  'stores/delivery',
+  'stores/material',
+  'stores/ahead',
+  'stores/count',
+  'stores/convert',
+  'stores/liquor',
+  'stores/files',
+  'stores/materials',
+  'stores/worth',
+  'recipes/write',
+  'recipes/strips',
+  'recipes/strips/new',
+  'recipes/take-in',
+  'studio/practice',
+  'colourways/new',
+  'bench/instruments',
+  'bench/tags',
+];
 
 describe('the interface', () => {
   let server: Served & { remove(): void };
@@ -26,13 +54,36 @@ describe('the interface', () => {
     const released = lots.find((l) => l.state === 'released' && l.reorderOf) as LotSummary;
     const jar = (await isaby.ask<{ id: string }[]>('/api/stores'))[0]?.id;
     const bath = (await isaby.ask<{ id: string; tag: string }[]>('/api/stores')).find((j) => j.tag === 'ALB-1')?.id;
-    const alum = (await isaby.ask<{ id: string; name: string }[]>('/api/materials')).find((m) => m.name === 'Potassium alum')?.id;
+    const alum = (await isaby.ask<{ id: string; name: string }[]>('/api/materials')).find(
+      (m) => m.name === 'Potassium alum',
+    )?.id;
     const recipes = await isaby.ask<{ name: string; versions: { id: string }[] }[]>('/api/recipes');
     const version = (name: string, n = 0): string => recipes.find((r) => r.name === name)?.versions[n]?.id ?? '';
     const [chain, placed] = [version('One weld pot, three fibres'), version('Tide-line ribbon')];
     const trial = (await isaby.ask<{ id: string }[]>('/api/strip-trials'))[0]?.id;
-    const saltings = (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find((c) => c.name === 'Saltings')?.id;
-    pages = [...PLACES, `lots/${released.id}`, `lots/new?again=${released.id}`, `judge/${lots.find((l) => l.state === 'toJudge')?.id}`, `bench/${lots.find((l) => l.state === 'inWork')?.id}`, `bench/card/${lots.find((l) => l.state === 'inWork')?.id}`, `stores/${jar}`, `stores/${bath}`, `stores/materials/${alum}`, `recipes/${chain}`, `recipes/${placed}`, `recipes/${placed}/placed`, `recipes/${chain}/sheet`, `recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`, `recipes/write?from=${placed}`, `recipes/strips/${trial}`, `lots/new?colourway=${saltings}`, `colourways/${released.colourway.id}`];
+    const saltings = (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find(
+      (c) => c.name === 'Saltings',
+    )?.id;
+    pages = [
+      ...PLACES,
+      `lots/${released.id}`,
+      `lots/new?again=${released.id}`,
+      `judge/${lots.find((l) => l.state === 'toJudge')?.id}`,
+      `bench/${lots.find((l) => l.state === 'inWork')?.id}`,
+      `bench/card/${lots.find((l) => l.state === 'inWork')?.id}`,
+      `stores/${jar}`,
+      `stores/${bath}`,
+      `stores/materials/${alum}`,
+      `recipes/${chain}`,
+      `recipes/${placed}`,
+      `recipes/${placed}/placed`,
+      `recipes/${chain}/sheet`,
+      `recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`,
+      `recipes/write?from=${placed}`,
+      `recipes/strips/${trial}`,
+      `lots/new?colourway=${saltings}`,
+      `colourways/${released.colourway.id}`,
+    ];
   });
   afterAll(async () => {
     await browser.close();
@@ -47,29 +98,57 @@ describe('the interface', () => {
       const image = new Image();
       image.src = `data:image/png;base64,${data}`;
       await image.decode();
-      const canvas = new OffscreenCanvas(image.width, image.height).getContext('2d') as OffscreenCanvasRenderingContext2D;
+      const canvas = new OffscreenCanvas(image.width, image.height).getContext(
+        '2d',
+      ) as OffscreenCanvasRenderingContext2D;
       canvas.drawImage(image, 0, 0);
       const { data: bytes } = canvas.getImageData(0, 0, image.width, image.height);
       let count = 0;
-      for (let i = 0; i < bytes.length; i += 4) if (Math.max(bytes[i]!, bytes[i + 1]!, bytes[i + 2]!) - Math.min(bytes[i]!, bytes[i + 1]!, bytes[i + 2]!) > 2) count += 1;
+      for (let i = 0; i < bytes.length; i += 4)
+        if (Math.max(bytes[i]!, bytes[i + 1]!, bytes[i + 2]!) - Math.min(bytes[i]!, bytes[i + 1]!, bytes[i + 2]!) > 2)
+          count += 1;
       return count;
     }, shot);
   };
   const hideDye = { content: 'vs-swatch svg, vs-thread svg, vs-trace-picture svg { visibility: hidden !important }' };
   const unheeded = async (): Promise<string[]> => {
     await isaby.page.evaluate(AXE);
-    const results = (await isaby.page.evaluate(() => (window as unknown as { axe: { run(o: object): Promise<unknown> } }).axe.run({ runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }))) as AxeResults;
-    return results.violations.map((v) => `${v.id} ${v.nodes.map((n) => n.html.slice(0, 160)).slice(0, 3).join(' | ')}`);
+    const results = (await isaby.page.evaluate(() =>
+      (window as unknown as { axe: { run(o: object): Promise<unknown> } }).axe.run({
+        runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'],
+      }),
+    )) as AxeResults;
+    return results.violations.map(
+      (v) =>
+        `${v.id} ${v.nodes
+          .map((n) => n.html.slice(0, 160))
+          .slice(0, 3)
+          .join(' | ')}`,
+    );
   };
   /** Ledgers may be wider than the sheet and move along by themselves; nothing else may. */
-  const tooWide = (): Promise<string[]> => isaby.page.evaluate(() => {
-    const sheet = document.querySelector('main') as HTMLElement;
-    const right = sheet.getBoundingClientRect().right + 1;
-    const wide = [...sheet.querySelectorAll('*')].filter((e) => !e.closest('.ledger, .scroller, svg') && e.getBoundingClientRect().right + sheet.scrollLeft > right && e.getClientRects().length > 0);
-    const page = document.documentElement.scrollWidth - window.innerWidth;
-    return [...(page > 0 ? [`the page, by ${page}`] : []), ...wide.slice(0, 3).map((e) => `${e.tagName} ${(e as HTMLElement).innerText?.slice(0, 40)}`)];
-  });
-  const WINDOWS = [[1024, 1], [1600, 1], [1280, 2], [390, 1]] as const;
+  const tooWide = (): Promise<string[]> =>
+    isaby.page.evaluate(() => {
+      const sheet = document.querySelector('main') as HTMLElement;
+      const right = sheet.getBoundingClientRect().right + 1;
+      const wide = [...sheet.querySelectorAll('*')].filter(
+        (e) =>
+          !e.closest('.ledger, .scroller, svg') &&
+          e.getBoundingClientRect().right + sheet.scrollLeft > right &&
+          e.getClientRects().length > 0,
+      );
+      const page = document.documentElement.scrollWidth - window.innerWidth;
+      return [
+        ...(page > 0 ? [`the page, by ${page}`] : []),
+        ...wide.slice(0, 3).map((e) => `${e.tagName} ${(e as HTMLElement).innerText?.slice(0, 40)}`),
+      ];
+    });
+  const WINDOWS = [
+    [1024, 1],
+    [1600, 1],
+    [1280, 2],
+    [390, 1],
+  ] as const;
 
   // One walk looks at everything, since going to fifty pages is what takes the time; each finding is judged by itself below.
   const found = { tint: [] as string[], rules: [] as string[], widths: [] as string[] };
@@ -79,7 +158,12 @@ describe('the interface', () => {
       found.rules.push(...(await unheeded()).map((v) => `${path}: ${v}`));
       for (const [width, zoom] of WINDOWS) {
         await isaby.page.setViewport({ width: width / zoom, height: 800 / zoom, deviceScaleFactor: zoom });
-        await isaby.page.evaluate(() => new Promise((done) => { requestAnimationFrame(() => requestAnimationFrame(done)); }));
+        await isaby.page.evaluate(
+          () =>
+            new Promise((done) => {
+              requestAnimationFrame(() => requestAnimationFrame(done));
+            }),
+        );
         found.widths.push(...(await tooWide()).map((w) => `${path} at ${width}, zoomed ${zoom}: ${w}`));
       }
       await isaby.page.setViewport({ width: 1280, height: 800 });
@@ -100,7 +184,8 @@ describe('the interface', () => {
     await isaby.page.emulateMediaFeatures([]);
   });
   it('passes the accessibility rules of WCAG 2.2 AA that a machine can check', () => expect(found.rules).toEqual([]));
-  it('fits windows 1024, 1600 and 390 wide, and 1280 zoomed twice, without scrolling sideways', () => expect(found.widths).toEqual([]));
+  it('fits windows 1024, 1600 and 390 wide, and 1280 zoomed twice, without scrolling sideways', () =>
+    expect(found.widths).toEqual([]));
 
   it('is gone through by keyboard alone', async () => {
     const { page } = isaby;
@@ -114,26 +199,32 @@ describe('the interface', () => {
     await page.waitForSelector('#search-words:focus');
     await page.keyboard.type('marram');
     await isaby.sees('Marram colourway', '#search-hits');
-    while (!(await isaby.text('#search-hits [aria-selected=true]')).includes('colourway')) await page.keyboard.press('ArrowDown');
+    while (!(await isaby.text('#search-hits [aria-selected=true]')).includes('colourway'))
+      await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
     await isaby.sees('Its lots so far');
     const press = async (words: string): Promise<void> => {
       for (let i = 0; i < 80; i += 1) {
         await page.keyboard.press('Tab');
-        if ((await page.evaluate(() => (document.activeElement as HTMLElement).innerText?.trim())) === words) return page.keyboard.press('Enter');
+        if ((await page.evaluate(() => (document.activeElement as HTMLElement).innerText?.trim())) === words)
+          return page.keyboard.press('Enter');
       }
       throw new Error(`Tab never came to “${words}”`);
     };
     await press('Dye a lot');
     await isaby.sees('A new lot', 'h1');
-    while (!(await page.evaluate(() => document.activeElement?.matches('input[name=written]')))) await page.keyboard.press('Tab');
+    while (!(await page.evaluate(() => document.activeElement?.matches('input[name=written]'))))
+      await page.keyboard.press('Tab');
     await page.keyboard.type('1 hank of 200 g');
     await isaby.sees('1 hank of 200 g, 200 g dry');
     // What must be at hand is ticked on the way, by Space.
     await page.waitForSelector('vs-lot-checks input');
     while (await page.evaluate(() => document.querySelector('vs-lot-checks input:not(:checked)') !== null)) {
       await page.keyboard.press('Tab');
-      if (await page.evaluate(() => document.activeElement?.matches('vs-lot-checks input[type=checkbox]:not(:checked)'))) await page.keyboard.press('Space');
+      if (
+        await page.evaluate(() => document.activeElement?.matches('vs-lot-checks input[type=checkbox]:not(:checked)'))
+      )
+        await page.keyboard.press('Space');
     }
     await press('Agree, and promise the stock');
     await isaby.sees('planned', '.head');
@@ -183,7 +274,14 @@ describe('an empty studio', () => {
     await owner.write('Your passphrase', 'ten green hanks');
     await owner.press('Open the studio');
     await owner.sees('Today', 'h1');
-    for (const [place, action] of [['Stores', 'A new material'], ['Recipes', 'Write a recipe'], ['Colourways', 'Name a colourway'], ['Lots', 'Start a lot'], ['Bench', 'Start a lot'], ['Plan', 'Start a lot']] as const) {
+    for (const [place, action] of [
+      ['Stores', 'A new material'],
+      ['Recipes', 'Write a recipe'],
+      ['Colourways', 'Name a colourway'],
+      ['Lots', 'Start a lot'],
+      ['Bench', 'Start a lot'],
+      ['Plan', 'Start a lot'],
+    ] as const) {
       await owner.press(place);
       await owner.sees(place, 'h1');
       await owner.sees(action, '.empty');

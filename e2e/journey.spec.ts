@@ -31,7 +31,9 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
         return weighed;
       }
       const before = await someone.text('main .ledger');
-      const target = await someone.page.evaluate(() => document.querySelector<HTMLElement>('.target .amount')?.innerText);
+      const target = await someone.page.evaluate(
+        () => document.querySelector<HTMLElement>('.target .amount')?.innerText,
+      );
       if (target) {
         await someone.write('What the balance shows', target);
         await someone.sees('Within the tolerance.');
@@ -42,7 +44,11 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
         await someone.page.evaluate(() => document.querySelector<HTMLElement>('.one button.bench')?.click());
       }
       // What was done stands in the record before the next thing is asked.
-      await someone.page.waitForFunction((b) => document.querySelector<HTMLElement>('main .ledger')?.innerText !== b, {}, before);
+      await someone.page.waitForFunction(
+        (b) => document.querySelector<HTMLElement>('main .ledger')?.innerText !== b,
+        {},
+        before,
+      );
     }
     throw new Error('the bench never came to an end');
   }
@@ -90,7 +96,10 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.sees('Booked: 10.78 g less.', '[role=status]');
     await corin.sees('1.35 kg', '.sums');
     const jar = await corin.ask<StockLot>(`/api/stock-lots/${corin.page.url().split('/').at(-1)}`);
-    expect(jar.lines.map((l) => [l.kind, l.amount, l.balance, l.by.name])).toEqual([['receive', 1_360_777, 1_360_777, 'Corin Ashlock'], ['count', -10_777, 1_350_000, 'Corin Ashlock']]);
+    expect(jar.lines.map((l) => [l.kind, l.amount, l.balance, l.by.name])).toEqual([
+      ['receive', 1_360_777, 1_360_777, 'Corin Ashlock'],
+      ['count', -10_777, 1_350_000, 'Corin Ashlock'],
+    ]);
     for (const row of await corin.ask<ShelfRow[]>('/api/stores')) expect(row.free).toBe(row.onHand - row.promised);
   });
 
@@ -122,7 +131,8 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     [first] = (await lotsNow()) as [LotSummary];
     expect(first).toMatchObject({ state: 'planned', pieces: 5, colourway: { name: 'Marram' } });
     const after = await corin.ask<ShelfRow[]>('/api/stores');
-    const promised = (rows: ShelfRow[], material: string): number => rows.filter((r) => r.material === material).reduce((sum, r) => sum + r.promised, 0);
+    const promised = (rows: ShelfRow[], material: string): number =>
+      rows.filter((r) => r.material === material).reduce((sum, r) => sum + r.promised, 0);
     expect(promised(after, 'Potassium alum') - promised(before, 'Potassium alum')).toBe(170_100);
   });
 
@@ -136,7 +146,10 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     expect(lot.entries.filter((e) => e.kind === 'weigh')).toHaveLength(weighed);
     expect(lot.summary.state).toBe('toJudge');
     const after = new Map((await corin.ask<ShelfRow[]>('/api/stores')).map((r) => [r.id, r]));
-    for (const taken of lot.madeFrom) expect((before.find((r) => r.id === taken.stockLotId)?.onHand ?? 0) - taken.amount).toBe(after.get(taken.stockLotId)?.onHand);
+    for (const taken of lot.madeFrom)
+      expect((before.find((r) => r.id === taken.stockLotId)?.onHand ?? 0) - taken.amount).toBe(
+        after.get(taken.stockLotId)?.onHand,
+      );
     expect(lot.madeFrom.find((m) => m.material === 'Potassium alum')?.amount).toBe(170_100);
     expect(lot.jars.every((j) => j.promisedHere === 0)).toBe(true);
   });
@@ -153,7 +166,9 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.sees('a touch paler');
     await corin.press('Pass it');
     await corin.sees('The verdict stands.');
-    expect((await corin.ask<LotDetail>(`/api/lots/${first.id}`)).verdicts).toMatchObject([{ verdict: 'pass', by: { name: 'Corin Ashlock' } }]);
+    expect((await corin.ask<LotDetail>(`/api/lots/${first.id}`)).verdicts).toMatchObject([
+      { verdict: 'pass', by: { name: 'Corin Ashlock' } },
+    ]);
   });
 
   it('dyes it again with then beside now, and judges it against the first as well', async () => {
@@ -178,7 +193,10 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     const lot = await corin.ask<LotDetail>(`/api/lots/${second.id}`);
     expect(lot.first).toMatchObject({ id: first.id, colour: { L: 75.6 } });
     expect(lot.verdicts[0]?.toFirst).toBeGreaterThan(1);
-    expect(lot.factors.find((x) => x.name === 'Water')).toMatchObject({ same: false, now: 'Rain barrel (pH 6.3, 1 °dH)' });
+    expect(lot.factors.find((x) => x.name === 'Water')).toMatchObject({
+      same: false,
+      now: 'Rain barrel (pH 6.3, 1 °dH)',
+    });
   });
 
   it('traces a lot to its jars and a jar to its lots', async () => {
@@ -189,7 +207,10 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.sees('Where it came from and went');
     await corin.sees(new RegExp(`${second.tag}\\s+Marram`));
     const jar = await corin.ask<StockLot>(`/api/stock-lots/${weld?.stockLotId}`);
-    expect(jar.wentInto[0]).toMatchObject({ lot: { id: second.id, tag: second.tag, colourway: 'Marram' }, amount: weld?.amount });
+    expect(jar.wentInto[0]).toMatchObject({
+      lot: { id: second.id, tag: second.tag, colourway: 'Marram' },
+      amount: weld?.amount,
+    });
   });
 
   it('shows another browser what happened, within a second', async () => {

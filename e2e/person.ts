@@ -14,7 +14,10 @@ export class Someone {
   private readonly asked = new Set<HTTPRequest>();
   private lastEndedMs = 0;
 
-  private constructor(readonly page: Page, readonly base: string) {
+  private constructor(
+    readonly page: Page,
+    readonly base: string,
+  ) {
     page.on('pageerror', (error) => this.troubles.push(String(error)));
     page.on('console', (message) => {
       // A refusal is an answer, which the browser logs as a failed load.
@@ -58,8 +61,15 @@ export class Someone {
   private async quiet(what: string): Promise<void> {
     const deadlineMs = Date.now() + PATIENCE_MS;
     while (this.asked.size > 0 || Date.now() - this.lastEndedMs < QUIET_MS) {
-      if (Date.now() > deadlineMs) throw new Error(`${what} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`);
-      await this.page.evaluate((ms) => new Promise((done) => { setTimeout(done, ms); }), QUIET_MS / 4);
+      if (Date.now() > deadlineMs)
+        throw new Error(`${what} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`);
+      await this.page.evaluate(
+        (ms) =>
+          new Promise((done) => {
+            setTimeout(done, ms);
+          }),
+        QUIET_MS / 4,
+      );
     }
   }
 
@@ -73,9 +83,16 @@ export class Someone {
 
   /** Waits until the sheet (or what `within` names) shows the words. */
   async sees(words: string | RegExp, within = 'body'): Promise<void> {
-    const [source, flags] = typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
+    const [source, flags] =
+      typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
     try {
-      await this.page.waitForFunction((s, f, w) => [...document.querySelectorAll(w)].some((e) => new RegExp(s, f).test((e as HTMLElement).innerText)), {}, source, flags, within);
+      await this.page.waitForFunction(
+        (s, f, w) => [...document.querySelectorAll(w)].some((e) => new RegExp(s, f).test((e as HTMLElement).innerText)),
+        {},
+        source,
+        flags,
+        within,
+      );
     } catch {
       throw new Error(`expected to see ${String(words)}; the page shows:\n${(await this.text(within)).slice(0, 2500)}`);
     }
@@ -88,7 +105,17 @@ export class Someone {
   /** Presses the first visible thing with just these words, or that the pattern fits. */
   async press(words: string | RegExp, selector = 'main button, main a, nav button, nav a'): Promise<void> {
     const pattern = typeof words === 'string' ? `^${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$` : words.source;
-    const handle = (await this.page.waitForFunction((w, s) => [...document.querySelectorAll(s)].find((e) => new RegExp(w).test((e as HTMLElement).innerText.trim().replace(/\s+/g, ' ')) && !(e as HTMLButtonElement).disabled), {}, pattern, selector)) as ElementHandle<Element>;
+    const handle = (await this.page.waitForFunction(
+      (w, s) =>
+        [...document.querySelectorAll(s)].find(
+          (e) =>
+            new RegExp(w).test((e as HTMLElement).innerText.trim().replace(/\s+/g, ' ')) &&
+            !(e as HTMLButtonElement).disabled,
+        ),
+      {},
+      pattern,
+      selector,
+    )) as ElementHandle<Element>;
     await handle.evaluate((e) => (e as HTMLElement).click());
   }
 
@@ -112,10 +139,19 @@ export class Someone {
   async lookOver(reason = 'looked at, goes on'): Promise<void> {
     await this.page.waitForFunction(() => document.querySelector('vs-lot-checks'));
     // The last thing typed is proposed anew a moment later, with checks of its own.
-    await this.page.evaluate((ms) => new Promise((done) => { setTimeout(done, ms); }), TYPED_MS);
+    await this.page.evaluate(
+      (ms) =>
+        new Promise((done) => {
+          setTimeout(done, ms);
+        }),
+      TYPED_MS,
+    );
     await this.quiet('the proposal');
     await this.page.evaluate((why) => {
-      for (const tick of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input[type=checkbox]:not(:checked)')) tick.click();
+      for (const tick of document.querySelectorAll<HTMLInputElement>(
+        'vs-lot-checks input[type=checkbox]:not(:checked)',
+      ))
+        tick.click();
       for (const field of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input:not([type=checkbox])')) {
         field.value = why;
         field.dispatchEvent(new Event('input'));
@@ -125,18 +161,31 @@ export class Someone {
 
   async choose(label: string, option: string): Promise<void> {
     const field = await this.field(label);
-    const offered = await this.page.waitForFunction((select, words) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(words))?.value, {}, field, option).catch(() => {
-      throw new Error(`“${label}” offers no ${option}`);
-    });
+    const offered = await this.page
+      .waitForFunction(
+        (select, words) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(words))?.value,
+        {},
+        field,
+        option,
+      )
+      .catch(() => {
+        throw new Error(`“${label}” offers no ${option}`);
+      });
     const value = String(await offered.jsonValue());
     await field.select(value);
   }
 
   private async field(label: string): Promise<ElementHandle<Element>> {
-    const found = await this.page.waitForFunction((l) => {
-      const field = [...document.querySelectorAll('mat-form-field')].find((f) => f.querySelector('mat-label')?.textContent?.trim() === l);
-      return field?.querySelector('input, textarea, select');
-    }, {}, label);
+    const found = await this.page.waitForFunction(
+      (l) => {
+        const field = [...document.querySelectorAll('mat-form-field')].find(
+          (f) => f.querySelector('mat-label')?.textContent?.trim() === l,
+        );
+        return field?.querySelector('input, textarea, select');
+      },
+      {},
+      label,
+    );
     return found as ElementHandle<Element>;
   }
 

@@ -9,13 +9,26 @@ const PASSPHRASE = 'ten green hanks';
 /** A person at a real server process, with the cookie it gave. */
 async function openStudio(base: string): Promise<{ cookie: string; personId: string }> {
   const personId = v7();
-  const reply = await fetch(`${base}/api/door/studio`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ name: 'Process House', zone: 'UTC', person: { id: personId, name: 'Ada Reed', passphrase: PASSPHRASE } }) });
+  const reply = await fetch(`${base}/api/door/studio`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({
+      name: 'Process House',
+      zone: 'UTC',
+      person: { id: personId, name: 'Ada Reed', passphrase: PASSPHRASE },
+    }),
+  });
   expect(reply.status).toBe(200);
   return { cookie: reply.headers.get('set-cookie')?.split(';')[0] ?? '', personId };
 }
 
 const send = (base: string, cookie: string, path: string, body?: object): Promise<Response> =>
-  fetch(base + path, body ? { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify(body) } : { headers: { cookie } });
+  fetch(
+    base + path,
+    body
+      ? { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify(body) }
+      : { headers: { cookie } },
+  );
 
 describe('a real server process', () => {
   const { folder, remove } = temporaryFolder('process');
@@ -32,8 +45,15 @@ describe('a real server process', () => {
 
   it('holds its folder: a second process is told who has it, and the first goes on', async () => {
     const first = await start();
-    const refused = await serve(join(folder, 'data')).then(() => undefined, (error: Error & { code?: number }) => error);
-    expect(refused?.message).toMatch(new RegExp(`^The data folder .* is open already, by process ${first.pid} on .*\\. Stop that one first, or give this one another DATA_DIR\\.$`));
+    const refused = await serve(join(folder, 'data')).then(
+      () => undefined,
+      (error: Error & { code?: number }) => error,
+    );
+    expect(refused?.message).toMatch(
+      new RegExp(
+        `^The data folder .* is open already, by process ${first.pid} on .*\\. Stop that one first, or give this one another DATA_DIR\\.$`,
+      ),
+    );
     expect(refused?.code).toBe(3);
     expect(await (await fetch(`${first.base}/api/health`)).json()).toEqual({ status: 'ok' });
     await first.stop();
@@ -49,7 +69,13 @@ describe('a real server process', () => {
         for (let n = 0; !killed && n < 400; n += 1) {
           const name = `Vessel ${round}.${n}`;
           try {
-            const reply = await send(server.base, cookie, '/api/vessels', { id: v7(), name, metal: 'stainless', workingMl: 10_000, note: '' });
+            const reply = await send(server.base, cookie, '/api/vessels', {
+              id: v7(),
+              name,
+              metal: 'stainless',
+              workingMl: 10_000,
+              note: '',
+            });
             if (reply.status === 200) acknowledged.push(name);
           } catch {
             return; // the line was cut: not acknowledged
@@ -72,7 +98,10 @@ describe('a real server process', () => {
   it('closes cleanly on SIGTERM, even with a browser listening, and opens again', async () => {
     const server = await start();
     const { people } = (await (await fetch(`${server.base}/api/door`)).json()) as { people: { id: string }[] };
-    const entered = await send(server.base, '', '/api/door/session', { personId: people[0]?.id, passphrase: PASSPHRASE });
+    const entered = await send(server.base, '', '/api/door/session', {
+      personId: people[0]?.id,
+      passphrase: PASSPHRASE,
+    });
     const cookie = entered.headers.get('set-cookie')?.split(';')[0] ?? '';
     const events = await fetch(`${server.base}/api/events`, { headers: { cookie } });
     expect(events.headers.get('content-type')).toBe('text/event-stream');
@@ -88,8 +117,12 @@ describe('a real server process', () => {
     const first = await start();
     const port = new URL(first.base).port;
     const other = temporaryFolder('port');
-    await expect(serve(join(other.folder, 'data'), { PORT: port })).rejects.toThrow(`Port ${port} is taken by another program.`);
-    await expect(serve(join(other.folder, 'data'), { PORT: 'high' })).rejects.toThrow('PORT must be a number from 0 to 65535, not “high”.');
+    await expect(serve(join(other.folder, 'data'), { PORT: port })).rejects.toThrow(
+      `Port ${port} is taken by another program.`,
+    );
+    await expect(serve(join(other.folder, 'data'), { PORT: 'high' })).rejects.toThrow(
+      'PORT must be a number from 0 to 65535, not “high”.',
+    );
     other.remove();
     await first.stop();
   });

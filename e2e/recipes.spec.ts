@@ -1,7 +1,17 @@
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Colourway, LotDetail, LotSummary, RecipeFile, RecipeSummary, RecipeVersionDetail, StripTrialDetail, StripTrialSummary, Studio } from '@vestigia/contract';
+import type {
+  Colourway,
+  LotDetail,
+  LotSummary,
+  RecipeFile,
+  RecipeSummary,
+  RecipeVersionDetail,
+  StripTrialDetail,
+  StripTrialSummary,
+  Studio,
+} from '@vestigia/contract';
 import type { Browser, ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
@@ -27,11 +37,18 @@ describe('recipes, from a strip to a lot', () => {
     expect(wenna.troubles).toEqual([]);
   });
 
-  const recipe = async (name: string): Promise<RecipeSummary> => (await wenna.ask<RecipeSummary[]>('/api/recipes')).find((r) => r.name === name) as RecipeSummary;
-  const version = async (name: string, n = 0): Promise<RecipeVersionDetail> => wenna.ask<RecipeVersionDetail>(`/api/recipe-versions/${(await recipe(name)).versions.at(n)?.id}`);
-  const colourway = async (name: string): Promise<string> => (await wenna.ask<Colourway[]>('/api/colourways')).find((c) => c.name === name)?.id ?? '';
+  const recipe = async (name: string): Promise<RecipeSummary> =>
+    (await wenna.ask<RecipeSummary[]>('/api/recipes')).find((r) => r.name === name) as RecipeSummary;
+  const version = async (name: string, n = 0): Promise<RecipeVersionDetail> =>
+    wenna.ask<RecipeVersionDetail>(`/api/recipe-versions/${(await recipe(name)).versions.at(n)?.id}`);
+  const colourway = async (name: string): Promise<string> =>
+    (await wenna.ask<Colourway[]>('/api/colourways')).find((c) => c.name === name)?.id ?? '';
   const open = async (words: string): Promise<void> => {
-    const summary = (await wenna.page.waitForFunction((w) => [...document.querySelectorAll<HTMLElement>('main summary')].find((e) => e.innerText.includes(w)), {}, words)) as ElementHandle<HTMLElement>;
+    const summary = (await wenna.page.waitForFunction(
+      (w) => [...document.querySelectorAll<HTMLElement>('main summary')].find((e) => e.innerText.includes(w)),
+      {},
+      words,
+    )) as ElementHandle<HTMLElement>;
     await summary.evaluate((e) => ((e.parentElement as HTMLDetailsElement).open ? undefined : e.click()));
   };
   const tick = (words: string): Promise<void> => wenna.press(new RegExp(`^${words}`), 'main label');
@@ -60,7 +77,10 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('10 ml per 100 g of a solution of 50 g/l');
     const { body } = await version('Two golds');
     expect(body.steps.map((s) => s.kind)).toEqual(['scour', 'mordant', 'extract', 'dye', 'rinse', 'dry']);
-    expect(body.steps[1]).toMatchObject({ course: [{ do: 'raise', toC: 80, minutes: 45 }], doses: [{ by: 'percentOwf', percentOwf: 12 }] });
+    expect(body.steps[1]).toMatchObject({
+      course: [{ do: 'raise', toC: 80, minutes: 45 }],
+      doses: [{ by: 'percentOwf', percentOwf: 12 }],
+    });
   });
 
   it('refuses a chain that goes round, in a sentence, and keeps nothing', async () => {
@@ -101,7 +121,11 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('Cutch by dose', 'h1');
     await wenna.sees('3 knots close together');
     await wenna.sees(/Cutch\s+8 g/);
-    for (const [L, a, b] of [[60, 12, 20], [50, 15, 22], [38, 17, 22]]) {
+    for (const [L, a, b] of [
+      [60, 12, 20],
+      [50, 15, 22],
+      [38, 17, 22],
+    ]) {
       await wenna.write('L*', String(L));
       await wenna.write('a*', String(a));
       await wenna.write('b*', String(b));
@@ -114,9 +138,14 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.press('Make it a trial recipe');
     await wenna.sees('Cutch deep', 'h1');
     const deep = await version('Cutch deep');
-    expect([deep.standing, deep.body.steps.flatMap((s) => s.doses).find((d) => d.by === 'percentOwf' && d.percentOwf === 40) !== undefined]).toEqual(['trial', true]);
+    expect([
+      deep.standing,
+      deep.body.steps.flatMap((s) => s.doses).find((d) => d.by === 'percentOwf' && d.percentOwf === 40) !== undefined,
+    ]).toEqual(['trial', true]);
     const [trial] = await wenna.ask<StripTrialSummary[]>('/api/strip-trials');
-    expect((await wenna.ask<StripTrialDetail>(`/api/strip-trials/${trial?.id}`)).promoted).toMatchObject([{ number: 3, versionId: deep.id }]);
+    expect((await wenna.ask<StripTrialDetail>(`/api/strip-trials/${trial?.id}`)).promoted).toMatchObject([
+      { number: 3, versionId: deep.id },
+    ]);
   });
 
   it('proves a version only on evidence', async () => {
@@ -125,7 +154,15 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.press('Say so');
     await wenna.sees('Dye and judge 1 more', '[role=alert]');
     await open('Record a proof');
-    for (const [label, value] of [['Read: L*', '74.4'], ['Read: a*', '-4.7'], ['Read: b*', '50.8'], ['Wanted: L*', '74.6'], ['Wanted: a*', '-4.8'], ['Wanted: b*', '51.2']] as const) await wenna.write(label, value);
+    for (const [label, value] of [
+      ['Read: L*', '74.4'],
+      ['Read: a*', '-4.7'],
+      ['Read: b*', '50.8'],
+      ['Wanted: L*', '74.6'],
+      ['Wanted: a*', '-4.8'],
+      ['Wanted: b*', '51.2'],
+    ] as const)
+      await wenna.write(label, value);
     await wenna.press('Write the proof down');
     await wenna.sees('0 lots and 3 proofs judged within tolerance');
     await wenna.press('Say so');
@@ -135,7 +172,9 @@ describe('recipes, from a strip to a lot', () => {
   it('places colour along a piece by hand, by arrow keys and by typing, and prints it at true scale', async () => {
     await wenna.go(`/recipes/write?from=${(await version('Tide-line ribbon')).id}`);
     await open('Placed colour');
-    const handle = (await wenna.page.waitForSelector('button[aria-label="First tide, upper edge"]')) as ElementHandle<Element>;
+    const handle = (await wenna.page.waitForSelector(
+      'button[aria-label="First tide, upper edge"]',
+    )) as ElementHandle<Element>;
     await handle.evaluate((e) => e.scrollIntoView({ block: 'center' }));
     await handle.focus();
     await wenna.page.keyboard.press('ArrowRight');
@@ -153,11 +192,21 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('version 2', 'h1');
     const { body } = await version('Tide-line ribbon', 1);
     expect(body.placed?.zones.find((z) => z.title === 'First tide')).toMatchObject({ fromPercent: 0, toPercent: 20 });
-    expect(body.placed?.zones.find((z) => z.title === 'Bound speckle')).toMatchObject({ fromPercent: 30, toPercent: 65 });
+    expect(body.placed?.zones.find((z) => z.title === 'Bound speckle')).toMatchObject({
+      fromPercent: 30,
+      toPercent: 65,
+    });
     await wenna.press('Lay it out at true scale');
     await wenna.sees('0 to 24 cm of 90 cm');
-    const bands = await wenna.page.$$eval('vs-placed-sheet section figure > svg', (all) => all.map((svg) => [svg.getAttribute('width'), svg.getAttribute('viewBox')?.split(' ')[2]]));
-    expect(bands).toEqual([['240mm', '240'], ['240mm', '240'], ['240mm', '240'], ['180mm', '180']]);
+    const bands = await wenna.page.$$eval('vs-placed-sheet section figure > svg', (all) =>
+      all.map((svg) => [svg.getAttribute('width'), svg.getAttribute('viewBox')?.split(' ')[2]]),
+    );
+    expect(bands).toEqual([
+      ['240mm', '240'],
+      ['240mm', '240'],
+      ['240mm', '240'],
+      ['180mm', '180'],
+    ]);
     const printed = await wenna.page.pdf({ format: 'A4', landscape: true });
     expect(printed.length).toBeGreaterThan(5000);
   });
@@ -185,7 +234,13 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees(/Rug wool, saddened/);
     await tick('stains');
     await wenna.sees('There are stains.');
-    expect(await wenna.page.evaluate(() => [...document.querySelectorAll<HTMLButtonElement>('button.main')].some((b) => b.innerText.includes('Agree') && b.disabled))).toBe(true);
+    expect(
+      await wenna.page.evaluate(() =>
+        [...document.querySelectorAll<HTMLButtonElement>('button.main')].some(
+          (b) => b.innerText.includes('Agree') && b.disabled,
+        ),
+      ),
+    ).toBe(true);
     await wenna.lookOver('for the back row only');
     await wenna.press('Agree, and promise the stock');
     await wenna.sees('planned', '.head');
@@ -193,7 +248,12 @@ describe('recipes, from a strip to a lot', () => {
     const [summary] = await wenna.ask<LotSummary[]>('/api/lots');
     const lot = await wenna.ask<LotDetail>(`/api/lots/${summary?.id}`);
     expect(lot.checks.find((c) => c.sentence === 'There are stains.')?.reason).toBe('for the back row only');
-    expect(lot.plan.groups.map((g) => [g.baseName, g.part, g.pieces])).toEqual([['Rug wool', 'gold', 3], ['Rug wool', 'marsh', 1], ['Silk ribbon', 'gold', 6], ['Silk ribbon', 'marsh', 2]]);
+    expect(lot.plan.groups.map((g) => [g.baseName, g.part, g.pieces])).toEqual([
+      ['Rug wool', 'gold', 3],
+      ['Rug wool', 'marsh', 1],
+      ['Silk ribbon', 'gold', 6],
+      ['Silk ribbon', 'marsh', 2],
+    ]);
     const iron = lot.plan.steps.find((s) => s.kind === 'modify');
     expect([iron?.forWhom, iron?.weighings[0]?.target.value]).toEqual(['only the saddened (3 of 12 pieces)', 2.5]);
     await wenna.press('Begin at the bench');
@@ -213,15 +273,50 @@ describe('recipes, from a strip to a lot', () => {
     expect(lot.plan.steps.map((s) => s.title)).not.toContain('Scour the linen');
     const ph = lot.plan.steps.find((s) => s.kind === 'adjustPh');
     // The steps before are written down as another tablet would.
-    await wenna.page.evaluate(async (lotId, steps) => {
-      const uuid = (): string => { const h = [...crypto.getRandomValues(new Uint8Array(16))].map((b, i) => (i === 6 ? (b & 15) | 112 : i === 8 ? (b & 63) | 128 : b).toString(16).padStart(2, '0')).join(''); return [h.slice(0, 8), h.slice(8, 12), h.slice(12, 16), h.slice(16, 20), h.slice(20)].join('-'); };
-      const send = async (entry: object): Promise<void> => { const reply = await fetch(`/api/lots/${lotId}/entries`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ id: uuid(), replacesId: null, temperatureC: null, text: null, weighing: null, ...entry }) }); if (!reply.ok) throw new Error(await reply.text()); };
-      for (const step of steps) {
-        await send({ stepIndex: step.index, kind: 'start' });
-        for (const w of step.weighings) for (const p of w.picks) await send({ stepIndex: step.index, kind: 'weigh', weighing: { batch: w.batch, materialId: w.materialId, stockLotId: p.stockLotId, written: `${p.amount / 1000} g`, movementId: uuid() } });
-        await send({ stepIndex: step.index, kind: 'finish' });
-      }
-    }, id, lot.plan.steps.filter((s) => s.index < (ph?.index ?? 0)));
+    await wenna.page.evaluate(
+      async (lotId, steps) => {
+        const uuid = (): string => {
+          const h = [...crypto.getRandomValues(new Uint8Array(16))]
+            .map((b, i) => (i === 6 ? (b & 15) | 112 : i === 8 ? (b & 63) | 128 : b).toString(16).padStart(2, '0'))
+            .join('');
+          return [h.slice(0, 8), h.slice(8, 12), h.slice(12, 16), h.slice(16, 20), h.slice(20)].join('-');
+        };
+        const send = async (entry: object): Promise<void> => {
+          const reply = await fetch(`/api/lots/${lotId}/entries`, {
+            method: 'POST',
+            headers: { 'content-type': 'application/json' },
+            body: JSON.stringify({
+              id: uuid(),
+              replacesId: null,
+              temperatureC: null,
+              text: null,
+              weighing: null,
+              ...entry,
+            }),
+          });
+          if (!reply.ok) throw new Error(await reply.text());
+        };
+        for (const step of steps) {
+          await send({ stepIndex: step.index, kind: 'start' });
+          for (const w of step.weighings)
+            for (const p of w.picks)
+              await send({
+                stepIndex: step.index,
+                kind: 'weigh',
+                weighing: {
+                  batch: w.batch,
+                  materialId: w.materialId,
+                  stockLotId: p.stockLotId,
+                  written: `${p.amount / 1000} g`,
+                  movementId: uuid(),
+                },
+              });
+          await send({ stepIndex: step.index, kind: 'finish' });
+        }
+      },
+      id,
+      lot.plan.steps.filter((s) => s.index < (ph?.index ?? 0)),
+    );
     await wenna.go(`/bench/${id}`);
     await wenna.sees('Bring it to neutral', '.one h1');
     await wenna.sees('Begin', '.one');
@@ -236,7 +331,9 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.press('Weighed');
     await wenna.sees(`${target} ml White vinegar from`, 'vs-written-down');
     await wenna.handedOver();
-    expect((await wenna.ask<LotDetail>(`/api/lots/${id}`)).madeFrom.find((m) => m.material === 'White vinegar')).toMatchObject({ measure: 'volume', amount: target * 1000 });
+    expect(
+      (await wenna.ask<LotDetail>(`/api/lots/${id}`)).madeFrom.find((m) => m.material === 'White vinegar'),
+    ).toMatchObject({ measure: 'volume', amount: target * 1000 });
     await wenna.press('Done');
     await wenna.sees('Dye together', '.one h1');
     await wenna.sees('raise to 68 °C', '.one');
@@ -270,16 +367,25 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('each says what it costs');
     await tick('cold, one to seven days');
     await wenna.press('Keep it as the house’s');
-    await wenna.page.waitForFunction(async () => ((await (await fetch('/api/studio')).json()) as Studio).practice['mordantHeat'] === 'cold');
+    await wenna.page.waitForFunction(
+      async () => ((await (await fetch('/api/studio')).json()) as Studio).practice['mordantHeat'] === 'cold',
+    );
     await wenna.go(`/recipes/${(await version('Weld on alum', 1)).id}`);
     await wenna.sees('Heat of the mordant bath: simmer an hour, cool overnight, where the house says cold');
-    expect((await wenna.ask<Studio>('/api/studio'))).toMatchObject({ liftLimitKg: 16, practice: { aluminium: 'alum15' } });
+    expect(await wenna.ask<Studio>('/api/studio')).toMatchObject({
+      liftLimitKg: 16,
+      practice: { aluminium: 'alum15' },
+    });
   });
 
   it('takes a recipe in from a file, telling what each material is here', async () => {
     const id = (await version('Stage black')).id;
     const file = await wenna.ask<RecipeFile>(`/api/recipe-versions/${id}/file`);
-    const elsewhere = JSON.parse(JSON.stringify({ ...file, name: 'Black from elsewhere' }).replaceAll(file.materials[0]?.id ?? '', '01f00000-0000-7000-8000-0000000000aa').replace('"Soda ash"', '"Washing soda, theirs"')) as RecipeFile;
+    const elsewhere = JSON.parse(
+      JSON.stringify({ ...file, name: 'Black from elsewhere' })
+        .replaceAll(file.materials[0]?.id ?? '', '01f00000-0000-7000-8000-0000000000aa')
+        .replace('"Soda ash"', '"Washing soda, theirs"'),
+    ) as RecipeFile;
     writeFileSync(join(files, 'black.recipe.json'), JSON.stringify(elsewhere));
     await wenna.go('/recipes/take-in');
     const input = (await wenna.page.waitForSelector('input[type=file]')) as ElementHandle<HTMLInputElement>;

@@ -28,7 +28,10 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     rmSync(folder, { recursive: true });
     expect(isaby.troubles).toEqual([]);
   });
-  const jarTagged = async (tag: string): Promise<StockLot> => isaby.ask<StockLot>(`/api/stock-lots/${(await isaby.ask<ShelfRow[]>('/api/stores')).find((r) => r.tag === tag)?.id}`);
+  const jarTagged = async (tag: string): Promise<StockLot> =>
+    isaby.ask<StockLot>(
+      `/api/stock-lots/${(await isaby.ask<ShelfRow[]>('/api/stores')).find((r) => r.tag === tag)?.id}`,
+    );
   const openJar = async (tag: string): Promise<void> => {
     await isaby.go(`/stores/${(await jarTagged(tag)).row.id}`);
     await isaby.sees(tag, 'h1');
@@ -54,7 +57,12 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.write('To whom', 'the bookbinder');
     await isaby.press('Book it out');
     await isaby.sees('16 pieces', '.sums');
-    expect((await jarTagged('BLK-1')).lines.at(-1)).toMatchObject({ kind: 'give', amount: -2, balance: 16, note: 'the bookbinder' });
+    expect((await jarTagged('BLK-1')).lines.at(-1)).toMatchObject({
+      kind: 'give',
+      amount: -2,
+      balance: 16,
+      note: 'the bookbinder',
+    });
     await isaby.press('Change its form');
     await isaby.sees('Whole packets into a jar, by weight.');
     await isaby.write('How much of it', '3');
@@ -74,7 +82,9 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.sees('A safety data sheet is kept as a PDF.', '[role=alert]');
     await attach('iron.pdf', Buffer.from('%PDF-1.4 a sheet'));
     await isaby.sees('iron.pdf');
-    expect((await isaby.ask<MaterialPage>(`/api/materials/${iron?.id}`)).attachments).toMatchObject([{ name: 'iron.pdf', by: { name: 'Isaby Fennimore' } }]);
+    expect((await isaby.ask<MaterialPage>(`/api/materials/${iron?.id}`)).attachments).toMatchObject([
+      { name: 'iron.pdf', by: { name: 'Isaby Fennimore' } },
+    ]);
     await openJar('IRL-1');
     await attach('bottle.png', Buffer.from(PIXEL, 'base64'));
     await isaby.page.waitForSelector('.photos img');
@@ -83,7 +93,11 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
 
   it('measures the iron liquor by a ladder, with its band', async () => {
     await isaby.press('Measure it by a ladder', '[role=tab]');
-    for (const [rung, [dose, light]] of [['0.5', '61'], ['1', '54'], ['2', '46']].entries()) {
+    for (const [rung, [dose, light]] of [
+      ['0.5', '61'],
+      ['1', '54'],
+      ['2', '46'],
+    ].entries()) {
       await isaby.write(`Rung ${rung + 1}: crystals, % of fibre`, dose ?? '');
       await isaby.write(`Rung ${rung + 1}: L*`, light ?? '');
     }
@@ -101,7 +115,9 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.go('/studio');
     await isaby.choose('A spoon, cup or gallon here is', 'US');
     await isaby.press('Keep these');
-    await isaby.page.waitForFunction(async () => ((await (await fetch('/api/studio')).json()) as Studio).volumeSystem === 'us');
+    await isaby.page.waitForFunction(
+      async () => ((await (await fetch('/api/studio')).json()) as Studio).volumeSystem === 'us',
+    );
     await openJar('WHI-2');
     await isaby.page.evaluate(() => document.querySelector<HTMLElement>('summary')?.click());
     await isaby.write('How much', '1 gal');
@@ -115,12 +131,18 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.go('/stores/count');
     await isaby.choose('Place', 'Locked box');
     await isaby.press('Begin');
-    const rows = (await isaby.ask<ShelfRow[]>('/api/stores')).filter((r) => r.place === 'Locked box' && r.onHand > 0).sort((a, b) => (a.tag < b.tag ? -1 : 1));
+    const rows = (await isaby.ask<ShelfRow[]>('/api/stores'))
+      .filter((r) => r.place === 'Locked box' && r.onHand > 0)
+      .sort((a, b) => (a.tag < b.tag ? -1 : 1));
     for (const row of rows) {
       await isaby.sees(row.tag, '.one .big');
       await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'written');
-      const tare = (await isaby.text('.one')).includes('with its container of') ? ((await jarTagged(row.tag)).facts.tareMg ?? 0) : 0;
-      await page.keyboard.type(row.measure === 'volume' ? `${row.onHand / 1000} ml` : `${(row.onHand + tare) / 1000} g`);
+      const tare = (await isaby.text('.one')).includes('with its container of')
+        ? ((await jarTagged(row.tag)).facts.tareMg ?? 0)
+        : 0;
+      await page.keyboard.type(
+        row.measure === 'volume' ? `${row.onHand / 1000} ml` : `${(row.onHand + tare) / 1000} g`,
+      );
       await page.keyboard.press('Enter');
     }
     await isaby.sees('All agree with the screen.');
@@ -135,7 +157,11 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.page.evaluate(async ({ id, version, ...fields }) => {
       Object.defineProperty(document, 'hidden', { value: true, configurable: true });
       document.dispatchEvent(new Event('visibilitychange'));
-      await fetch(`/api/materials/${id}`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ ...fields, version, note: 'from elsewhere' }) });
+      await fetch(`/api/materials/${id}`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ ...fields, version, note: 'from elsewhere' }),
+      });
     }, chalk);
     await isaby.write('Order when free falls to', '250 g');
     await isaby.press('Keep what is known');
@@ -144,6 +170,10 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.sees('from elsewhere');
     await isaby.write('Order when free falls to', '250 g');
     await isaby.press('Keep what is known');
-    await isaby.page.waitForFunction(async (path) => ((await (await fetch(path)).json()) as MaterialPage).material.facts.reorderPoint === 250_000, {}, `/api/materials/${chalk.id}`);
+    await isaby.page.waitForFunction(
+      async (path) => ((await (await fetch(path)).json()) as MaterialPage).material.facts.reorderPoint === 250_000,
+      {},
+      `/api/materials/${chalk.id}`,
+    );
   });
 });

@@ -27,14 +27,24 @@ describe('stores, on the demo studio', () => {
     expect(corin.troubles).toEqual([]);
   });
   const jarHere = (): Promise<StockLot> => corin.ask<StockLot>(`/api/stock-lots/${corin.page.url().split('/').at(-1)}`);
-  const jarTagged = async (tag: string): Promise<StockLot> => corin.ask<StockLot>(`/api/stock-lots/${(await corin.ask<ShelfRow[]>('/api/stores')).find((r) => r.tag === tag)?.id}`);
+  const jarTagged = async (tag: string): Promise<StockLot> =>
+    corin.ask<StockLot>(
+      `/api/stock-lots/${(await corin.ask<ShelfRow[]>('/api/stores')).find((r) => r.tag === tag)?.id}`,
+    );
   const tick = async (words: string): Promise<void> => {
-    const label = (await corin.page.waitForFunction((w) => [...document.querySelectorAll('main label')].find((l) => (l as HTMLElement).innerText.trim().startsWith(w)), {}, words)) as ElementHandle<Element>;
+    const label = (await corin.page.waitForFunction(
+      (w) =>
+        [...document.querySelectorAll('main label')].find((l) => (l as HTMLElement).innerText.trim().startsWith(w)),
+      {},
+      words,
+    )) as ElementHandle<Element>;
     await label.evaluate((l) => (l as HTMLElement).click());
   };
   const chooseFile = async (name: string, content: string): Promise<void> => {
     writeFileSync(join(folder, name), content);
-    const field = (await corin.page.waitForSelector('input[type=file]:not(:disabled)')) as ElementHandle<HTMLInputElement>;
+    const field = (await corin.page.waitForSelector(
+      'input[type=file]:not(:disabled)',
+    )) as ElementHandle<HTMLInputElement>;
     await field.uploadFile(join(folder, name));
   };
 
@@ -47,9 +57,15 @@ describe('stores, on the demo studio', () => {
     await corin.page.keyboard.press('ArrowDown');
     const at = await corin.page.evaluate(() => (document.activeElement as HTMLElement).innerText);
     expect(at).toBe('ALD-2');
-    expect(await corin.page.evaluate(() => document.querySelectorAll('cdk-virtual-scroll-viewport .line').length)).toBeLessThan(40);
-    await corin.page.evaluate(() => [...document.querySelectorAll('button')].find((b) => b.innerText === 'Free')?.click());
-    await corin.page.waitForFunction(() => document.querySelector('[aria-sort=ascending]')?.textContent?.includes('Free'));
+    expect(
+      await corin.page.evaluate(() => document.querySelectorAll('cdk-virtual-scroll-viewport .line').length),
+    ).toBeLessThan(40);
+    await corin.page.evaluate(() =>
+      [...document.querySelectorAll('button')].find((b) => b.innerText === 'Free')?.click(),
+    );
+    await corin.page.waitForFunction(() =>
+      document.querySelector('[aria-sort=ascending]')?.textContent?.includes('Free'),
+    );
   });
 
   it('shows the shelf as it stood on another day', async () => {
@@ -83,7 +99,10 @@ describe('stores, on the demo studio', () => {
     await corin.write('Share of the stand taken, %', '30');
     await corin.press('Put it on the shelf');
     await corin.sees('MAR-F · Marigold', 'h1');
-    expect(await jarHere()).toMatchObject({ facts: { origin: 'harvest', gathering: { permission: 'our own bed', sharePercent: 30 } }, lines: [{ kind: 'gather', amount: 4_500_000 }] });
+    expect(await jarHere()).toMatchObject({
+      facts: { origin: 'harvest', gathering: { permission: 'our own bed', sharePercent: 30 } },
+      lines: [{ kind: 'gather', amount: 4_500_000 }],
+    });
     await corin.press('Change its form');
     await corin.write('How much of it', '4.5 kg');
     await corin.write('What it weighs dried', '5 kg');
@@ -105,11 +124,17 @@ describe('stores, on the demo studio', () => {
     await corin.go(`/stores/materials/${alum?.id}`);
     for (let n = 1; n <= 3; n += 1) {
       // The page says what it knows of the spoon so far before the next weighing begins.
-      if (n > 1) await corin.page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('(simulated)'));
+      if (n > 1)
+        await corin.page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('(simulated)'));
       await corin.press('Read the balance');
       await corin.sees('(simulated)');
       await corin.press('Keep this weighing');
-      await corin.page.waitForFunction(async (path, times) => ((await (await fetch(path)).json()) as MaterialPage).spoons[0]?.weighings === times, {}, `/api/materials/${alum?.id}`, n);
+      await corin.page.waitForFunction(
+        async (path, times) => ((await (await fetch(path)).json()) as MaterialPage).spoons[0]?.weighings === times,
+        {},
+        `/api/materials/${alum?.id}`,
+        n,
+      );
     }
     await corin.sees(/metric tsp\s+\d\.\d\d g/);
     await corin.write('A dose of … in spoons', '20 g');
@@ -122,22 +147,31 @@ describe('stores, on the demo studio', () => {
     await corin.press('Begin');
     await corin.sees('Counting Mordant cupboard, top', 'h1');
     expect(await corin.text('.one')).not.toContain('expects');
-    const rows = (await corin.ask<ShelfRow[]>('/api/stores')).filter((r) => r.place === 'Mordant cupboard, top' && r.onHand > 0).sort((a, b) => (a.tag < b.tag ? -1 : 1));
+    const rows = (await corin.ask<ShelfRow[]>('/api/stores'))
+      .filter((r) => r.place === 'Mordant cupboard, top' && r.onHand > 0)
+      .sort((a, b) => (a.tag < b.tag ? -1 : 1));
     for (const [i, row] of rows.entries()) {
       await corin.sees(row.tag, '.one .big');
-      const gross = (await corin.text('.one')).includes('with its container of') ? ((await jarTagged(row.tag)).facts.tareMg ?? 0) : 0;
+      const gross = (await corin.text('.one')).includes('with its container of')
+        ? ((await jarTagged(row.tag)).facts.tareMg ?? 0)
+        : 0;
       const grams = (i === 0 ? row.onHand / 10 : row.onHand) + gross;
       await corin.write(gross > 0 ? 'It weighs, with its container' : 'How much there is', `${grams / 1000} g`);
       await corin.press('Next jar');
     }
     await corin.sees('Every jar here has a figure. These differ.');
-    await corin.page.waitForFunction(() => document.querySelector<HTMLInputElement>('input.reason')?.value === 'a decimal point slipped');
+    await corin.page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('input.reason')?.value === 'a decimal point slipped',
+    );
     await corin.sees('or something was taken and not written down');
     expect((await jarTagged(rows[0]?.tag ?? '')).row.onHand).toBe(rows[0]?.onHand);
     await corin.press('Book one difference');
     await corin.sees('Stores', 'h1');
     await corin.page.waitForFunction(() => location.pathname === '/stores');
-    expect((await jarTagged(rows[0]?.tag ?? '')).lines.at(-1)).toMatchObject({ kind: 'count', note: 'a decimal point slipped' });
+    expect((await jarTagged(rows[0]?.tag ?? '')).lines.at(-1)).toMatchObject({
+      kind: 'count',
+      note: 'a decimal point slipped',
+    });
   });
 
   it('keeps a mordant bath and says what brings it back', async () => {
@@ -162,7 +196,8 @@ describe('stores, on the demo studio', () => {
   it('brings a table in with every row’s fate, once, and refuses one that is broken', async () => {
     await corin.go('/stores/files');
     await tick('Movements');
-    const text = 'tag;kind;amount;unit;at;note\r\nCHA-1;give;-12,5;g;2026-11-01;to the school\r\nCHA-1;spoil;-2;g;2026-11-02;damp\r\n';
+    const text =
+      'tag;kind;amount;unit;at;note\r\nCHA-1;give;-12,5;g;2026-11-01;to the school\r\nCHA-1;spoil;-2;g;2026-11-02;damp\r\n';
     await chooseFile('moved.csv', text);
     await corin.sees('2 new, 0 here already, 0 can’t be taken.');
     const before = (await jarTagged('CHA-1')).row.onHand;

@@ -4,4 +4,8 @@ import { build } from './build.mjs';
 import { root, run } from './install.mjs';
 
 await build();
-run(process.execPath, [`${root}node_modules/tsx/dist/cli.mjs`, `${root}scripts/bench/measure.mts`, ...process.argv.slice(2)], { env: { ...process.env, SERVE_PATIENCE_MS: '900000' } });
+run(
+  process.execPath,
+  [`${root}node_modules/tsx/dist/cli.mjs`, `${root}scripts/bench/measure.mts`, ...process.argv.slice(2)],
+  { env: { ...process.env, SERVE_PATIENCE_MS: '900000' } },
+);

@@ -6,9 +6,23 @@ const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/goog
 export const chromiumPath = process.env.CHROMIUM ?? PLACES.find((path) => existsSync(path));
 
 export function launch() {
-  if (!chromiumPath) throw new Error('Chromium is not on this machine. Install Debian’s package “chromium”, or set CHROMIUM to where it is.');
+  if (!chromiumPath)
+    throw new Error(
+      'Chromium is not on this machine. Install Debian’s package “chromium”, or set CHROMIUM to where it is.',
+    );
   return puppeteer.launch({
     executablePath: chromiumPath,
-    args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-lcd-text', '--force-color-profile=srgb'],
+    args: [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--disable-lcd-text',
+      '--force-color-profile=srgb',
+    ],
   });
 }

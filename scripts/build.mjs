@@ -9,7 +9,9 @@ const SOURCES = ['core', 'contract', 'server', 'web', 'package-lock.json', 'scri
 
 function digest(path, hash) {
   if (statSync(path).isDirectory()) {
-    for (const name of readdirSync(path).sort()) if (!['node_modules', '.angular', 'dist'].includes(name) && !/\.(spec|test)\.ts$/.test(name)) digest(join(path, name), hash);
+    for (const name of readdirSync(path).sort())
+      if (!['node_modules', '.angular', 'dist'].includes(name) && !/\.(spec|test)\.ts$/.test(name))
+        digest(join(path, name), hash);
   } else hash.update(path.slice(root.length)).update(readFileSync(path));
   return hash;
 }
@@ -25,10 +27,22 @@ export async function build() {
   mkdirSync(join(root, 'dist'), { recursive: true });
   const { build: bundle } = await import('esbuild');
   await bundle({
-    entryPoints: [join(root, 'server/main.ts')], outfile: join(root, 'dist/server/main.mjs'), bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: true,
-    alias: { '@vestigia/core': join(root, 'core/index.ts'), '@vestigia/contract': join(root, 'contract/index.ts') }, logLevel: 'warning',
+    entryPoints: [join(root, 'server/main.ts')],
+    outfile: join(root, 'dist/server/main.mjs'),
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: true,
+    alias: { '@vestigia/core': join(root, 'core/index.ts'), '@vestigia/contract': join(root, 'contract/index.ts') },
+    logLevel: 'warning',
   });
-  run(process.execPath, [join(root, 'node_modules/@angular/cli/bin/ng.js'), 'build'], { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' }, stdio: ['ignore', 'ignore', 'inherit'] });
+  run(process.execPath, [join(root, 'node_modules/@angular/cli/bin/ng.js'), 'build'], {
+    cwd: join(root, 'web'),
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+    stdio: ['ignore', 'ignore', 'inherit'],
+  });
   writeFileSync(stamp, wanted);
 }
 

@@ -10,6 +10,7 @@ export function demoDocument(now = new Date()) {
   const text = readFileSync(join(root, 'demo', 'saltgrass-dyehouse.json'), 'utf8');
   const asOfMs = Date.parse(JSON.parse(text).asOf);
   const days = Math.floor((now.getTime() - asOfMs) / DAY_MS);
-  const moved = (date, time = '') => `"${new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10)}${time}"`;
+  const moved = (date, time = '') =>
+    `"${new Date(Date.parse(`${date}T00:00:00Z`) + days * DAY_MS).toISOString().slice(0, 10)}${time}"`;
   return text.replace(DATE, (_all, date, time) => moved(date, time));
 }

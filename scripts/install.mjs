@@ -23,7 +23,9 @@ export function install() {
     process.exit(1);
   }
   const stamp = `${root}node_modules/.installed-for`;
-  const wanted = createHash('sha256').update(readFileSync(`${root}package-lock.json`)).digest('hex');
+  const wanted = createHash('sha256')
+    .update(readFileSync(`${root}package-lock.json`))
+    .digest('hex');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Installing what is missing …');
   // Not «npm ci»: npm 11 leaves other platforms' optional packages out of the lock file and then refuses its own file.

@@ -42,7 +42,8 @@ try {
   const jars = await ask('/api/stores');
   const marram = colourways.find((c) => c.name === 'Marram').id;
   const reordered = lots.find((l) => l.state === 'released' && l.reorderOf && l.batches > 1);
-  const knotted = lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.knotted)) ?? reordered;
+  const knotted =
+    lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.knotted)) ?? reordered;
 
   for (const place of ['today', 'stores', 'recipes', 'lots', 'studio']) {
     await go(`/${place}`);
@@ -61,7 +62,11 @@ try {
   await shot('recipe');
   await go(`/recipes/write?from=${version('Tide-line ribbon')}`);
   await page.waitForSelector('.chain');
-  await page.evaluate(() => { const placed = [...document.querySelectorAll('main summary')].find((s) => s.innerText.includes('Placed colour')); placed.click(); placed.scrollIntoView(); });
+  await page.evaluate(() => {
+    const placed = [...document.querySelectorAll('main summary')].find((s) => s.innerText.includes('Placed colour'));
+    placed.click();
+    placed.scrollIntoView();
+  });
   await shot('placed');
   const trials = await ask('/api/strip-trials');
   await go(`/recipes/strips/${trials.find((t) => t.factor === 'dose').id}`);
@@ -83,27 +88,82 @@ try {
   await shot('judge-lot');
   const inWork = lots.find((l) => l.state === 'inWork');
   const press = async (text, selector = 'main button, main summary') => {
-    await page.evaluate((t, s) => [...document.querySelectorAll(s)].find((b) => b.innerText.trim().startsWith(t) && !b.disabled)?.click(), text, selector);
+    await page.evaluate(
+      (t, s) => [...document.querySelectorAll(s)].find((b) => b.innerText.trim().startsWith(t) && !b.disabled)?.click(),
+      text,
+      selector,
+    );
     await settle();
   };
-  const send = (path, body) => page.evaluate(async (p, b) => (await fetch(p, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(b) })).json(), path, body);
-  const touch = (stepIndex, kind, ageMin = 0, rest = {}) => ({ lotId: inWork.id, ageMs: ageMin * 60_000, entry: { id: randomUUID(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, ...rest } });
+  const send = (path, body) =>
+    page.evaluate(
+      async (p, b) =>
+        (
+          await fetch(p, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(b) })
+        ).json(),
+      path,
+      body,
+    );
+  const touch = (stepIndex, kind, ageMin = 0, rest = {}) => ({
+    lotId: inWork.id,
+    ageMs: ageMin * 60_000,
+    entry: {
+      id: randomUUID(),
+      stepIndex,
+      kind,
+      replacesId: null,
+      temperatureC: null,
+      text: null,
+      weighing: null,
+      detail: null,
+      ...rest,
+    },
+  });
   // Weighing out, with what lies on the simulated balance.
   const detail = await ask(`/api/lots/${inWork.id}`);
   const mordant = detail.plan.steps.find((s) => s.kind === 'mordant');
-  await send('/api/bench/touches', { touches: [...detail.plan.steps.slice(0, mordant.index).filter((s) => !['done', 'skipped'].includes(detail.summary.stations[s.index].state)).map((s) => touch(s.index, 'skip', 52, { text: 'done with the lot before' })), touch(mordant.index, 'start', 50)] });
+  await send('/api/bench/touches', {
+    touches: [
+      ...detail.plan.steps
+        .slice(0, mordant.index)
+        .filter((s) => !['done', 'skipped'].includes(detail.summary.stations[s.index].state))
+        .map((s) => touch(s.index, 'skip', 52, { text: 'done with the lot before' })),
+      touch(mordant.index, 'start', 50),
+    ],
+  });
   await page.evaluate(() => localStorage.setItem('vestigia-balance', 'simulated'));
   await go(`/bench/${inWork.id}`);
   await page.waitForSelector('.live');
-  await page.evaluate(() => { document.querySelector('vs-hands details').open = true; });
+  await page.evaluate(() => {
+    document.querySelector('vs-hands details').open = true;
+  });
   await press('what is wanted');
   await page.waitForSelector('.live.steady');
   await page.evaluate(() => document.querySelector('main').scrollIntoView());
   await shot('bench');
   await page.evaluate(() => localStorage.removeItem('vestigia-balance'));
   // The same step fifty minutes on, its bath followed by a probe.
-  await send('/api/bench/touches', { touches: mordant.weighings.map((w) => touch(mordant.index, 'weigh', 48, { weighing: { batch: w.batch, materialId: w.materialId, stockLotId: w.picks[0].stockLotId, written: `${w.target.value} g`, movementId: randomUUID() } })) });
-  await send(`/api/lots/${inWork.id}/probe`, { id: randomUUID(), stepIndex: mordant.index, points: Array.from({ length: 470 }, (_, i) => [(470 - i) * 6000, Math.round((24 + 58 * (1 - Math.exp(-i / 130)) + Math.sin(i / 9) * 0.3) * 100) / 100]) });
+  await send('/api/bench/touches', {
+    touches: mordant.weighings.map((w) =>
+      touch(mordant.index, 'weigh', 48, {
+        weighing: {
+          batch: w.batch,
+          materialId: w.materialId,
+          stockLotId: w.picks[0].stockLotId,
+          written: `${w.target.value} g`,
+          movementId: randomUUID(),
+        },
+      }),
+    ),
+  });
+  await send(`/api/lots/${inWork.id}/probe`, {
+    id: randomUUID(),
+    stepIndex: mordant.index,
+    points: Array.from({ length: 470 }, (_, i) => [
+      (470 - i) * 6000,
+      Math.round((24 + 58 * (1 - Math.exp(-i / 130)) + Math.sin(i / 9) * 0.3) * 100) / 100,
+    ]),
+  });
   await go(`/bench/${inWork.id}`);
   await page.waitForSelector('vs-heat-watch svg path');
   await shot('heat');
@@ -111,17 +171,28 @@ try {
   const rehearsal = randomUUID();
   await send('/api/rehearsals', { id: rehearsal, lotId: inWork.id, speed: 60 });
   const dye = detail.plan.steps.find((s) => s.kind === 'dye');
-  await send(`/api/rehearsals/${rehearsal}/touches`, { touches: [...detail.plan.steps.slice(0, dye.index).map((s) => touch(s.index, 'skip', 0, { text: 'rehearsed yesterday' })), touch(dye.index, 'start')] });
+  await send(`/api/rehearsals/${rehearsal}/touches`, {
+    touches: [
+      ...detail.plan.steps.slice(0, dye.index).map((s) => touch(s.index, 'skip', 0, { text: 'rehearsed yesterday' })),
+      touch(dye.index, 'start'),
+    ],
+  });
   await send('/api/instruments', { kind: 'probe', do: 'heat', share: 1, rehearsalId: rehearsal });
   await go(`/bench/rehearsal/${rehearsal}`);
   for (const depth of [0.22, 0.47, 0.64]) {
     await new Promise((resolve) => setTimeout(resolve, 7000));
-    await send(`/api/rehearsals/${rehearsal}/touches`, { touches: [touch(dye.index, 'sample', 0, { detail: { sampleOf: 'piece', depth } })] });
+    await send(`/api/rehearsals/${rehearsal}/touches`, {
+      touches: [touch(dye.index, 'sample', 0, { detail: { sampleOf: 'piece', depth } })],
+    });
   }
   await go(`/bench/rehearsal/${rehearsal}`);
   await press('Sample');
   await page.waitForSelector('vs-sample-panel svg path');
-  await page.evaluate(() => document.querySelector('.middle').scrollBy(0, document.querySelector('vs-sample-panel').getBoundingClientRect().top - 130));
+  await page.evaluate(() =>
+    document
+      .querySelector('.middle')
+      .scrollBy(0, document.querySelector('vs-sample-panel').getBoundingClientRect().top - 130),
+  );
   await shot('rehearsal');
 } finally {
   await browser.close();

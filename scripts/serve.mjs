@@ -10,8 +10,17 @@ const PATIENCE_MS = Number(process.env.SERVE_PATIENCE_MS ?? 90_000);
 /** Runs the built server on a data folder. Resolves with its address once it serves; rejects with what it said if it ends first. */
 export function serve(dataDir, env = {}) {
   const child = spawn(process.execPath, [join(root, 'dist', 'server', 'main.mjs')], {
-    cwd: root, stdio: ['ignore', 'pipe', 'pipe'],
-    env: { ...process.env, PORT: '0', HOST: '127.0.0.1', DATA_DIR: dataDir, MIGRATIONS_DIR: join(root, 'server', 'db', 'migrations'), WEB_DIR: join(root, 'dist', 'web', 'browser'), ...env },
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'pipe'],
+    env: {
+      ...process.env,
+      PORT: '0',
+      HOST: '127.0.0.1',
+      DATA_DIR: dataDir,
+      MIGRATIONS_DIR: join(root, 'server', 'db', 'migrations'),
+      WEB_DIR: join(root, 'dist', 'web', 'browser'),
+      ...env,
+    },
   });
   let said = '';
   const ended = new Promise((resolve) => child.on('exit', (code, signal) => resolve({ code, signal, said })));

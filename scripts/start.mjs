@@ -8,7 +8,11 @@ const demo = process.argv.includes('--demo');
 const fresh = process.argv.includes('--fresh');
 const unknown = process.argv.slice(2).filter((a) => !['--demo', '--fresh'].includes(a));
 if (unknown.length > 0 || (fresh && !demo)) {
-  console.error(fresh && !demo ? '--fresh begins the demo studio again; a real studio is never thrown away. Use npm run demo -- --fresh.' : `There is no option ${unknown.join(' ')}. npm run demo takes --fresh.`);
+  console.error(
+    fresh && !demo
+      ? '--fresh begins the demo studio again; a real studio is never thrown away. Use npm run demo -- --fresh.'
+      : `There is no option ${unknown.join(' ')}. npm run demo takes --fresh.`,
+  );
   process.exit(1);
 }
 
@@ -34,7 +38,9 @@ function beginAgain(folder) {
     console.error(`${folder} was not made by the demo, so it is left alone. Give the demo another DATA_DIR.`);
     process.exit(1);
   }
-  const holder = existsSync(join(folder, 'held-by.json')) ? JSON.parse(readFileSync(join(folder, 'held-by.json'), 'utf8') || '{}') : {};
+  const holder = existsSync(join(folder, 'held-by.json'))
+    ? JSON.parse(readFileSync(join(folder, 'held-by.json'), 'utf8') || '{}')
+    : {};
   if (holder.pid && isAlive(holder.pid)) {
     console.error(`The demo studio is open in process ${holder.pid}. Stop that one first.`);
     process.exit(3);

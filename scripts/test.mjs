@@ -23,7 +23,19 @@ const bin = (name) => join(root, 'node_modules', name);
 function suite(project) {
   const out = join(root, 'node_modules', '.cache', `vitest-${project}.json`);
   mkdirSync(join(root, 'node_modules', '.cache'), { recursive: true });
-  const { status } = spawnSync(process.execPath, [bin('vitest/vitest.mjs'), 'run', '--project', project, '--reporter=dot', '--reporter=json', `--outputFile.json=${out}`], { cwd: root, stdio: 'inherit' });
+  const { status } = spawnSync(
+    process.execPath,
+    [
+      bin('vitest/vitest.mjs'),
+      'run',
+      '--project',
+      project,
+      '--reporter=dot',
+      '--reporter=json',
+      `--outputFile.json=${out}`,
+    ],
+    { cwd: root, stdio: 'inherit' },
+  );
   const results = existsSync(out) ? JSON.parse(readFileSync(out, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
   passed += results.numPassedTests;
   failed += results.numFailedTests;
@@ -33,7 +45,10 @@ function suite(project) {
 
 /** Debian's Chromium, installed where this process may install it. */
 function findBrowser() {
-  const there = () => ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome', process.env.CHROMIUM ?? ''].some((path) => path !== '' && existsSync(path));
+  const there = () =>
+    ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome', process.env.CHROMIUM ?? ''].some(
+      (path) => path !== '' && existsSync(path),
+    );
   if (there()) return true;
   if (process.getuid?.() === 0 && spawnSync('apt-get', ['--version'], { stdio: 'ignore' }).status === 0) {
     console.log('Installing Chromium …');
@@ -41,7 +56,9 @@ function findBrowser() {
     spawnSync('apt-get', ['install', '-y', '-q', '--no-install-recommends', 'chromium'], { stdio: 'ignore' });
   }
   if (there()) return true;
-  console.log('The browser tests need Debian’s package “chromium”, which is not here and can’t be installed from here. Install it, or set CHROMIUM to where a Chromium is.');
+  console.log(
+    'The browser tests need Debian’s package “chromium”, which is not here and can’t be installed from here. Install it, or set CHROMIUM to where a Chromium is.',
+  );
   return false;
 }
 

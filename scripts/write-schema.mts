@@ -3,4 +3,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { recipeFileSchema, storesSchema } from '../contract/index';
 
-for (const [name, schema] of [['stores', storesSchema()], ['recipe', recipeFileSchema()]] as const) writeFileSync(join(import.meta.dirname, '..', 'docs', `${name}.schema.json`), `${JSON.stringify(schema, null, 1)}\n`);
+for (const [name, schema] of [
+  ['stores', storesSchema()],
+  ['recipe', recipeFileSchema()],
+] as const)
+  writeFileSync(join(import.meta.dirname, '..', 'docs', `${name}.schema.json`), `${JSON.stringify(schema, null, 1)}\n`);

@@ -42,7 +42,10 @@ const TABLE_BODY = '40mb';
 const ATTACHMENT_BODY = '12mb';
 
 /** Builds the application, apart from listening, so that tests can ask it directly. */
-export async function createApp(context: Context, { webFolder, loopbackOnly, checkReplies = false }: AppOptions): Promise<Express> {
+export async function createApp(
+  context: Context,
+  { webFolder, loopbackOnly, checkReplies = false }: AppOptions,
+): Promise<Express> {
   const { database, clock, log } = context;
   const writer = new Writer(context);
   await writer.start();
@@ -50,20 +53,49 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
 
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger: log, autoLogging: { ignore: (req) => !(req.url ?? '').startsWith('/api/') }, serializers: { req: (req: { method: string; url: string }) => ({ method: req.method, path: req.url.split('?')[0] }), res: (res: { statusCode: number }) => ({ status: res.statusCode }) }, customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug') }));
-  if (loopbackOnly) app.use(onlyLoopbackNames());
-  app.use(helmet({
-    contentSecurityPolicy: {
-      useDefaults: false,
-      directives: {
-        defaultSrc: ["'self'"], scriptSrc: ["'self'"], scriptSrcAttr: ["'none'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'data:', 'blob:'],
-        fontSrc: ["'self'"], workerSrc: ["'self'"], connectSrc: ["'self'"], objectSrc: ["'none'"], baseUri: ["'self'"], frameAncestors: ["'none'"], formAction: ["'self'"],
+  app.use(
+    pinoHttp({
+      logger: log,
+      autoLogging: { ignore: (req) => !(req.url ?? '').startsWith('/api/') },
+      serializers: {
+        req: (req: { method: string; url: string }) => ({ method: req.method, path: req.url.split('?')[0] }),
+        res: (res: { statusCode: number }) => ({ status: res.statusCode }),
       },
-    },
-    strictTransportSecurity: false,
-  }));
+      customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
+    }),
+  );
+  if (loopbackOnly) app.use(onlyLoopbackNames());
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        useDefaults: false,
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          scriptSrcAttr: ["'none'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'data:', 'blob:'],
+          fontSrc: ["'self'"],
+          workerSrc: ["'self'"],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          baseUri: ["'self'"],
+          frameAncestors: ["'none'"],
+          formAction: ["'self'"],
+        },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
   // On a studio's own network a small reply is there sooner than it is packed.
-  app.use('/api', compression({ threshold: SMALL_REPLY, level: 1, filter: (req, res) => !/\/(?:events|live)$/.test(req.path) && compression.filter(req, res) }));
+  app.use(
+    '/api',
+    compression({
+      threshold: SMALL_REPLY,
+      level: 1,
+      filter: (req, res) => !/\/(?:events|live)$/.test(req.path) && compression.filter(req, res),
+    }),
+  );
   app.use(compression({ filter: (req, res) => !req.path.startsWith('/api') && compression.filter(req, res) }));
 
   app.use('/api', (_req, res, next) => {
@@ -79,13 +111,23 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
   });
   app.use('/api', onlyOwnPages());
   app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
-  app.use(api.beginImport.path, express.raw({ limit: TABLE_BODY, type: api.beginImport.upload as unknown as string[] }));
+  app.use(
+    api.beginImport.path,
+    express.raw({ limit: TABLE_BODY, type: api.beginImport.upload as unknown as string[] }),
+  );
   app.use('/api', express.raw({ limit: ATTACHMENT_BODY, type: api.attachPhoto.upload as unknown as string[] }));
   app.use('/api', express.json({ limit: ORDINARY_BODY }));
-  app.use('/api', session({
-    name: 'vestigia', secret: await cookieKey(database), store: new SessionStore(database, clock), resave: false, saveUninitialized: false,
-    cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000, path: '/' },
-  }));
+  app.use(
+    '/api',
+    session({
+      name: 'vestigia',
+      secret: await cookieKey(database),
+      store: new SessionStore(database, clock),
+      resave: false,
+      saveUninitialized: false,
+      cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000, path: '/' },
+    }),
+  );
 
   const router = express.Router();
   doorRoutes(router, context, writer);
@@ -111,9 +153,14 @@ export async function createApp(context: Context, { webFolder, loopbackOnly, che
 function serveInterface(app: Express, webFolder: string): void {
   const page = join(webFolder, 'index.html');
   if (!existsSync(page)) throw new Error(`The interface is not built: ${page} is missing. Run npm run build.`);
-  app.use(express.static(webFolder, { index: false, setHeaders: (res, path) => {
-    if (/-[A-Z0-9]{8}\.\w+$/i.test(path)) res.setHeader('cache-control', 'public, max-age=31536000, immutable');
-  } }));
+  app.use(
+    express.static(webFolder, {
+      index: false,
+      setHeaders: (res, path) => {
+        if (/-[A-Z0-9]{8}\.\w+$/i.test(path)) res.setHeader('cache-control', 'public, max-age=31536000, immutable');
+      },
+    }),
+  );
   app.get('/{*any}', (_req, res) => {
     res.setHeader('cache-control', 'no-cache');
     res.sendFile(page);

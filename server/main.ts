@@ -37,13 +37,25 @@ async function openGivenDocument(context: Context): Promise<void> {
   if (!path || (await hasStudio(context.database.db))) return;
   const writer = new Writer(context);
   await writer.start();
-  await importDocument(context, writer, parse(studioDocument, upgradeStudioFile(JSON.parse(await readFile(path, 'utf8')))));
+  await importDocument(
+    context,
+    writer,
+    parse(studioDocument, upgradeStudioFile(JSON.parse(await readFile(path, 'utf8')))),
+  );
 }
 
 async function main(): Promise<void> {
-  if (!Number.isInteger(port) || port < 0 || port > 65_535) throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
+  if (!Number.isInteger(port) || port < 0 || port > 65_535)
+    throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
   const database = await openDatabase();
-  const context: Context = { database, clock: () => new Date(), log, changes: new ChangeBus(), watchers: [], atClose: [] };
+  const context: Context = {
+    database,
+    clock: () => new Date(),
+    log,
+    changes: new ChangeBus(),
+    watchers: [],
+    atClose: [],
+  };
   await openGivenDocument(context);
   const loopbackOnly = ['127.0.0.1', 'localhost', '::1'].includes(host);
   const webFolder = env['WEB_DIR'];
@@ -55,7 +67,8 @@ async function main(): Promise<void> {
       const cut = setTimeout(() => server.closeAllConnections(), CLOSE_PATIENCE_MS);
       await new Promise((resolve) => server.close(resolve));
       clearTimeout(cut);
-      for (const close of context.atClose) await close().catch((error: unknown) => log.error({ err: error }, 'closing'));
+      for (const close of context.atClose)
+        await close().catch((error: unknown) => log.error({ err: error }, 'closing'));
       await database.close();
       process.exit(0);
     })();
@@ -63,7 +76,11 @@ async function main(): Promise<void> {
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
   server.on('error', (error: NodeJS.ErrnoException) => {
-    console.error(error.code === 'EADDRINUSE' ? `Port ${port} is taken by another program. Stop that one, or give this one another PORT.` : error.message);
+    console.error(
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is taken by another program. Stop that one, or give this one another PORT.`
+        : error.message,
+    );
     void database.close().finally(() => process.exit(1));
   });
   server.listen(port, host, () => {

@@ -3,7 +3,13 @@ import { figure } from '../quantity/figure';
 
 export const BATH_MOVES = ['fill', 'add', 'evaporate', 'takeOut', 'level'] as const;
 export type BathMoveKind = (typeof BATH_MOVES)[number];
-export const BATH_MOVE_WORDS: Readonly<Record<BathMoveKind, string>> = { fill: 'filled', add: 'water or solution added', evaporate: 'steamed off', takeOut: 'taken out', level: 'measured' };
+export const BATH_MOVE_WORDS: Readonly<Record<BathMoveKind, string>> = {
+  fill: 'filled',
+  add: 'water or solution added',
+  evaporate: 'steamed off',
+  takeOut: 'taken out',
+  level: 'measured',
+};
 
 /** One thing that changed how much is in a bath. `level` is a measuring: it sets the volume, and what is missing has steamed off. */
 export interface BathMove {
@@ -41,8 +47,23 @@ export function foldBath(moves: readonly BathMove[]): BathBalance {
       else takenOutMl += gone;
     }
   }
-  const inputs = [{ name: 'in', value: Math.round(addedMl), unit: 'ml' }, { name: 'steamed off', value: Math.round(steamedOffMl), unit: 'ml' }, { name: 'taken out', value: Math.round(takenOutMl), unit: 'ml' }];
-  return { left: figure(Math.round(leftMl), 'ml', 'what went in − what steamed off − what was taken out', inputs, moves.some((m) => m.kind === 'level') ? ['set by measuring'] : ['worked out; measure it to be sure']), addedMl, steamedOffMl, takenOutMl };
+  const inputs = [
+    { name: 'in', value: Math.round(addedMl), unit: 'ml' },
+    { name: 'steamed off', value: Math.round(steamedOffMl), unit: 'ml' },
+    { name: 'taken out', value: Math.round(takenOutMl), unit: 'ml' },
+  ];
+  return {
+    left: figure(
+      Math.round(leftMl),
+      'ml',
+      'what went in − what steamed off − what was taken out',
+      inputs,
+      moves.some((m) => m.kind === 'level') ? ['set by measuring'] : ['worked out; measure it to be sure'],
+    ),
+    addedMl,
+    steamedOffMl,
+    takenOutMl,
+  };
 }
 
 /** What wet pieces take with them when they are lifted, ml. */
@@ -54,7 +75,15 @@ export const carriedOffMl = (dryG: number): number => Math.round(dryG * CARRIED_
  */
 export function leftInBath(dosedG: number, takenShare: number, leftShare: number): Figure {
   const value = Math.round(dosedG * (1 - takenShare) * leftShare * 10) / 10;
-  return figure(value, 'g', 'weighed in × (1 − share that went onto the fibre) × share of the liquor left', [
-    { name: 'weighed in', value: Math.round(dosedG * 10) / 10, unit: 'g' }, { name: 'onto the fibre', value: Math.round(takenShare * 100), unit: '%', source: 'assumed' }, { name: 'liquor left', value: Math.round(leftShare * 100), unit: '%' },
-  ], ['an estimate: a strip dyed in it says more']);
+  return figure(
+    value,
+    'g',
+    'weighed in × (1 − share that went onto the fibre) × share of the liquor left',
+    [
+      { name: 'weighed in', value: Math.round(dosedG * 10) / 10, unit: 'g' },
+      { name: 'onto the fibre', value: Math.round(takenShare * 100), unit: '%', source: 'assumed' },
+      { name: 'liquor left', value: Math.round(leftShare * 100), unit: '%' },
+    ],
+    ['an estimate: a strip dyed in it says more'],
+  );
 }

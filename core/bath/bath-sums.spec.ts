@@ -11,11 +11,25 @@ const ring = { id: 'h', name: 'Gas ring', powerW: 3000, efficiencyPercent: 50 };
 
 describe('water', () => {
   /** DIN 38409-6: 1 °dH = 10 mg CaO/l = 17.85 mg CaCO3/l = 7.15 mg Ca/l. */
-  it.each<[number, HardnessUnit, HardnessUnit, number]>([[1, 'dh', 'ppm', 17.85], [14, 'dh', 'ppm', 249.87], [17.85, 'ppm', 'dh', 1], [1, 'dh', 'calcium', 7.15], [100, 'ppm', 'calcium', 40.04], [0, 'dh', 'ppm', 0]])('%f %s is in %s %f', (value, from, to, is) => expect(convertHardness(value, from, to)).toBeCloseTo(is, 1));
+  it.each<[number, HardnessUnit, HardnessUnit, number]>([
+    [1, 'dh', 'ppm', 17.85],
+    [14, 'dh', 'ppm', 249.87],
+    [17.85, 'ppm', 'dh', 1],
+    [1, 'dh', 'calcium', 7.15],
+    [100, 'ppm', 'calcium', 40.04],
+    [0, 'dh', 'ppm', 0],
+  ])('%f %s is in %s %f', (value, from, to, is) => expect(convertHardness(value, from, to)).toBeCloseTo(is, 1));
   it('goes there and back', () => {
-    fc.assert(fc.property(fc.double({ min: 0, max: 60, noNaN: true }), fc.constantFrom<HardnessUnit>('ppm', 'calcium'), (dh, unit) => {
-      expect(Math.abs(convertHardness(convertHardness(dh, 'dh', unit), unit, 'dh') - dh)).toBeLessThan(0.02);
-    }), { seed: 51 });
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 60, noNaN: true }),
+        fc.constantFrom<HardnessUnit>('ppm', 'calcium'),
+        (dh, unit) => {
+          expect(Math.abs(convertHardness(convertHardness(dh, 'dh', unit), unit, 'dh') - dh)).toBeLessThan(0.02);
+        },
+      ),
+      { seed: 51 },
+    );
     expect(() => convertHardness(-1, 'dh', 'ppm')).toThrow(RangeError);
   });
 
@@ -27,7 +41,13 @@ describe('water', () => {
     ['any from anywhere', { asks: 'any', hardnessDh: null }, barrel, true, /^$/],
     ['hard from the tap', hard, tap, true, /^$/],
     ['hard from the barrel: chalk, or the tap', hard, barrel, false, /add 2\.6 g of chalk to 25 l.*Tap would do/],
-    ['soft from the tap: the barrel', { asks: 'soft', hardnessDh: null }, tap, false, /too hard at 14 °dH \(250 ppm.*Barrel would do/],
+    [
+      'soft from the tap: the barrel',
+      { asks: 'soft', hardnessDh: null },
+      tap,
+      false,
+      /too hard at 14 °dH \(250 ppm.*Barrel would do/,
+    ],
     ['iron in it', hard, pump, false, /0\.8 mg\/l of iron: expect everything duller/],
     ['never tested', hard, { ...tap, hardnessDh: null }, false, /not known. Test it/],
     ['none chosen', hard, null, false, /no water was chosen/],
@@ -44,7 +64,8 @@ describe('water', () => {
 });
 
 describe('a dose to a pH', () => {
-  const dose = (ph: number, hardnessDh: number, target: number, reagent: PhReagent, litres = 10) => doseToPh({ ph, hardnessDh }, target, litres, reagent);
+  const dose = (ph: number, hardnessDh: number, target: number, reagent: PhReagent, litres = 10) =>
+    doseToPh({ ph, hardnessDh }, target, litres, reagent);
   it('neutralises the carbonate of hard water, and no more: 5 mmol/l of alkalinity want about 5 mmol of acid below pH 4.5', () => {
     const citric = dose(7.5, 14, 4.3, 'citricAcid');
     // 14 °dH are 5.0 meq/l; citric acid is about 1.25 times charged at pH 4.3: 4 mmol/l, 0.77 g/l.
@@ -52,23 +73,35 @@ describe('a dose to a pH', () => {
     expect(citric.ok && citric.dose.working.notes[0]).toMatch(/add .* first, stir, test/);
   });
   /** Soda ash in pure water, CRC Handbook: 0.1 mol/l stands near pH 11.6, 1 mmol/l near 10.6. */
-  it.each<[number, number]>([[10.6, 0.001], [11.2, 0.012]])('to pH %f takes about %f mol/l of soda ash in pure water', (ph, mol) => {
+  it.each<[number, number]>([
+    [10.6, 0.001],
+    [11.2, 0.012],
+  ])('to pH %f takes about %f mol/l of soda ash in pure water', (ph, mol) => {
     const answer = dose(7, 0, ph, 'sodaAsh', 1);
     expect(answer.ok).toBe(true);
     if (answer.ok) expect(answer.dose.value / 105.99 / mol).toBeGreaterThan(0.5);
     if (answer.ok) expect(answer.dose.value / 105.99 / mol).toBeLessThan(2);
   });
   it.each<[string, Parameters<typeof dose>, string]>([
-    ['soda to sour', [7.5, 14, 5, 'sodaAsh'], 'wrongWay'], ['vinegar to alkaline', [7.5, 14, 9, 'vinegar5'], 'wrongWay'], ['bicarbonate beyond its own pH', [7.5, 2, 10.5, 'bicarbonate'], 'wrongWay'], ['off the scale', [7.5, 14, 13, 'sodaAsh'], 'outOfRange'],
+    ['soda to sour', [7.5, 14, 5, 'sodaAsh'], 'wrongWay'],
+    ['vinegar to alkaline', [7.5, 14, 9, 'vinegar5'], 'wrongWay'],
+    ['bicarbonate beyond its own pH', [7.5, 2, 10.5, 'bicarbonate'], 'wrongWay'],
+    ['off the scale', [7.5, 14, 13, 'sodaAsh'], 'outOfRange'],
   ])('refuses %s', (_name, args, code) => expect(dose(...args)).toMatchObject({ ok: false, code }));
   it('rises with the bath and with the step, for every reagent', () => {
-    fc.assert(fc.property(fc.constantFrom(...PH_REAGENTS), fc.double({ min: 1, max: 30, noNaN: true }), (reagent, dh) => {
-      const sour = reagent === 'vinegar5' || reagent === 'citricAcid';
-      const [near, far] = sour ? [6, 5] : [7.8, 8.1];
-      const at = (target: number, litres: number): number => { const d = dose(sour ? 7.5 : 7, dh, target, reagent, litres); return d.ok ? d.dose.value : NaN; };
-      expect(at(far, 10)).toBeGreaterThan(at(near, 10));
-      expect(Math.abs(at(far, 20) - 2 * at(far, 10))).toBeLessThan(0.02);
-    }), { seed: 52 });
+    fc.assert(
+      fc.property(fc.constantFrom(...PH_REAGENTS), fc.double({ min: 1, max: 30, noNaN: true }), (reagent, dh) => {
+        const sour = reagent === 'vinegar5' || reagent === 'citricAcid';
+        const [near, far] = sour ? [6, 5] : [7.8, 8.1];
+        const at = (target: number, litres: number): number => {
+          const d = dose(sour ? 7.5 : 7, dh, target, reagent, litres);
+          return d.ok ? d.dose.value : NaN;
+        };
+        expect(at(far, 10)).toBeGreaterThan(at(near, 10));
+        expect(Math.abs(at(far, 20) - 2 * at(far, 10))).toBeLessThan(0.02);
+      }),
+      { seed: 52 },
+    );
   });
 });
 
@@ -90,17 +123,28 @@ describe('heating', () => {
   });
   it('has nothing to do where it is warm already, and no cost where the price is not known', () => {
     expect(bath(10_000, 40, 60)).toMatchObject({ ok: true, minutes: { value: 0 } });
-    expect(heatBath({ liquorMl: 1000, wofG: 0, fromC: 12, toC: 40 }, ring, { ...ROOM, energyMinorPerKwh: null })).toMatchObject({ cost: null });
+    expect(
+      heatBath({ liquorMl: 1000, wofG: 0, fromC: 12, toC: 40 }, ring, { ...ROOM, energyMinorPerKwh: null }),
+    ).toMatchObject({ cost: null });
   });
   it('takes longer for more water and for hotter', () => {
-    fc.assert(fc.property(fc.integer({ min: 2, max: 30 }), fc.integer({ min: 30, max: 80 }), (litres, toC) => {
-      const [a, b, c] = [bath(litres * 1000, toC), bath(litres * 1000 + 5000, toC), bath(litres * 1000, toC + 8)];
-      if (a.ok && b.ok) expect(b.minutes.value).toBeGreaterThanOrEqual(a.minutes.value);
-      if (a.ok && c.ok) expect(c.minutes.value).toBeGreaterThanOrEqual(a.minutes.value);
-    }), { seed: 53 });
+    fc.assert(
+      fc.property(fc.integer({ min: 2, max: 30 }), fc.integer({ min: 30, max: 80 }), (litres, toC) => {
+        const [a, b, c] = [bath(litres * 1000, toC), bath(litres * 1000 + 5000, toC), bath(litres * 1000, toC + 8)];
+        if (a.ok && b.ok) expect(b.minutes.value).toBeGreaterThanOrEqual(a.minutes.value);
+        if (a.ok && c.ok) expect(c.minutes.value).toBeGreaterThanOrEqual(a.minutes.value);
+      }),
+      { seed: 53 },
+    );
   });
 
-  it.each<[number, number, number | RegExp]>([[38, 10_000, 6050], [12, 10_000, 0], [55, 10_000, 10_000], [60, 10_000, /hotter than the hot water/], [5, 10_000, /colder than the cold/]])('mixes to %i °C in %i ml', (wantedC, ml, hot) => {
+  it.each<[number, number, number | RegExp]>([
+    [38, 10_000, 6050],
+    [12, 10_000, 0],
+    [55, 10_000, 10_000],
+    [60, 10_000, /hotter than the hot water/],
+    [5, 10_000, /colder than the cold/],
+  ])('mixes to %i °C in %i ml', (wantedC, ml, hot) => {
     const mix = mixToTemperature(ml, wantedC, { hotC: 55, coldC: 12 });
     if (hot instanceof RegExp) return expect(mix.ok ? '' : mix.sentence).toMatch(hot);
     expect(mix).toMatchObject({ ok: true, hotMl: hot, coldMl: ml - hot });

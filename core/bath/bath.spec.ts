@@ -45,17 +45,26 @@ describe('liquor', () => {
 
   it('is never short, nor more than a jug’s step over', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 50_000, noNaN: true }), fc.integer({ min: 3, max: 200 }), (wofG, ratio) => {
-        const over = liquorVolume(wofG, ratio).value - wofG * ratio;
-        expect(over).toBeGreaterThan(-1e-4);
-        expect(over).toBeLessThanOrEqual(50 + 1e-4);
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 50_000, noNaN: true }),
+        fc.integer({ min: 3, max: 200 }),
+        (wofG, ratio) => {
+          const over = liquorVolume(wofG, ratio).value - wofG * ratio;
+          expect(over).toBeGreaterThan(-1e-4);
+          expect(over).toBeLessThanOrEqual(50 + 1e-4);
+        },
+      ),
       { seed: 71 },
     );
   });
 });
 
 describe('a vessel', () => {
-  it.each<[string, Parameters<typeof mostC>[0], number | null]>([['steel boils', { metal: 'stainless' }, null], ['a bucket sags', { metal: 'plastic' }, 60], ['a bucket that says so', { metal: 'plastic', mostC: 95 }, 95], ['glass on a flame', { metal: 'glass' }, 95]])('%s', (_name, vessel, most) => expect(mostC(vessel)).toBe(most));
+  it.each<[string, Parameters<typeof mostC>[0], number | null]>([
+    ['steel boils', { metal: 'stainless' }, null],
+    ['a bucket sags', { metal: 'plastic' }, 60],
+    ['a bucket that says so', { metal: 'plastic', mostC: 95 }, 95],
+    ['glass on a flame', { metal: 'glass' }, 95],
+  ])('%s', (_name, vessel, most) => expect(mostC(vessel)).toBe(most));
   it('has a metal to be checked against a recipe', () => expect(VESSEL_METALS).toContain('iron'));
 });

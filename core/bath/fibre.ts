@@ -1,4 +1,14 @@
-export const FIBRE_KINDS = ['wool', 'alpaca', 'cashmere', 'silk', 'cotton', 'linen', 'ramie', 'viscose', 'synthetic'] as const;
+export const FIBRE_KINDS = [
+  'wool',
+  'alpaca',
+  'cashmere',
+  'silk',
+  'cotton',
+  'linen',
+  'ramie',
+  'viscose',
+  'synthetic',
+] as const;
 export type FibreKind = (typeof FIBRE_KINDS)[number];
 export type FibreFamily = 'protein' | 'cellulose' | 'synthetic';
 
@@ -8,12 +18,27 @@ export type FibreFamily = 'protein' | 'cellulose' | 'synthetic';
  * fine hair fibres taken as wool, ramie as flax.
  */
 const DENSITY_G_PER_ML: Readonly<Record<FibreKind, number>> = {
-  wool: 1.3, alpaca: 1.3, cashmere: 1.3, silk: 1.34, cotton: 1.55, linen: 1.54, ramie: 1.54, viscose: 1.52, synthetic: 1.39,
+  wool: 1.3,
+  alpaca: 1.3,
+  cashmere: 1.3,
+  silk: 1.34,
+  cotton: 1.55,
+  linen: 1.54,
+  ramie: 1.54,
+  viscose: 1.52,
+  synthetic: 1.39,
 };
 
 const FAMILY: Readonly<Record<FibreKind, FibreFamily>> = {
-  wool: 'protein', alpaca: 'protein', cashmere: 'protein', silk: 'protein',
-  cotton: 'cellulose', linen: 'cellulose', ramie: 'cellulose', viscose: 'cellulose', synthetic: 'synthetic',
+  wool: 'protein',
+  alpaca: 'protein',
+  cashmere: 'protein',
+  silk: 'protein',
+  cotton: 'cellulose',
+  linen: 'cellulose',
+  ramie: 'cellulose',
+  viscose: 'cellulose',
+  synthetic: 'synthetic',
 };
 
 /** Protein, cellulose or synthetic: decides scour, mordant and what heat and alkali do. */

@@ -31,37 +31,98 @@ export type Heating =
  * C·dT/dt = η·P − U·A·(T − room)), the energy drawn and its cost. Where it never gets there, says how far it does.
  * @param bath ml of liquor, g of dry fibre in it, where it begins and is to come to, °C
  */
-export function heatBath(bath: { liquorMl: number; wofG: number; fromC: number; toC: number }, source: HeatSource, room: Room): Heating {
+export function heatBath(
+  bath: { liquorMl: number; wofG: number; fromC: number; toC: number },
+  source: HeatSource,
+  room: Room,
+): Heating {
   const usefulW = (source.powerW * source.efficiencyPercent) / 100;
   if (!(usefulW > 0) || !(bath.liquorMl > 0)) throw new RangeError('a heat source and a bath must be above zero');
   const loss = lossWPerK(bath);
   const capacity = heatCapacityJPerK(bath);
   const limitC = room.roomC + usefulW / loss;
   // Within two degrees of where it would settle for ever is not getting there.
-  if (bath.toC > limitC - 2) return { ok: false, reachesC: Math.floor(limitC), sentence: `${source.name} brings ${Math.round(bath.liquorMl / 100) / 10} l to about ${Math.floor(limitC)} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.` };
-  const seconds = bath.toC <= bath.fromC ? 0 : (capacity / loss) * Math.log((limitC - bath.fromC) / (limitC - bath.toC));
+  if (bath.toC > limitC - 2)
+    return {
+      ok: false,
+      reachesC: Math.floor(limitC),
+      sentence: `${source.name} brings ${Math.round(bath.liquorMl / 100) / 10} l to about ${Math.floor(limitC)} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`,
+    };
+  const seconds =
+    bath.toC <= bath.fromC ? 0 : (capacity / loss) * Math.log((limitC - bath.fromC) / (limitC - bath.toC));
   const kwh = (source.powerW * seconds) / 3.6e6;
-  const minutes = figure(Math.round(seconds / 60), 'min', 'heat capacity ÷ loss × ln((settles at − begins) ÷ (settles at − wanted))', [
-    { name: 'liquor', value: bath.liquorMl, unit: 'ml' }, { name: 'dry fibre', value: Math.round(bath.wofG), unit: 'g' }, { name: 'begins at', value: bath.fromC, unit: '°C' }, { name: 'wanted', value: bath.toC, unit: '°C' },
-    { name: 'into the pot', value: Math.round(usefulW), unit: 'W', source: `${source.name}: ${source.powerW} W at ${source.efficiencyPercent} %` }, { name: 'would settle at', value: Math.round(limitC), unit: '°C', source: 'lid on, in still air' },
-  ], ['lid on; an open pot takes longer']);
-  const energy = figure(Math.round(kwh * 100) / 100, 'kWh', 'power × time', [{ name: source.name, value: source.powerW, unit: 'W' }, { name: 'time', value: Math.round(seconds / 60), unit: 'min' }], ['to reach it; holding comes on top']);
-  const cost = room.energyMinorPerKwh === null ? null : figure(Math.round(kwh * room.energyMinorPerKwh), 'minor', 'energy × price', [{ name: 'energy', value: Math.round(kwh * 100) / 100, unit: 'kWh' }, { name: 'price', value: room.energyMinorPerKwh, unit: 'minor units per kWh', source: 'studio' }]);
+  const minutes = figure(
+    Math.round(seconds / 60),
+    'min',
+    'heat capacity ÷ loss × ln((settles at − begins) ÷ (settles at − wanted))',
+    [
+      { name: 'liquor', value: bath.liquorMl, unit: 'ml' },
+      { name: 'dry fibre', value: Math.round(bath.wofG), unit: 'g' },
+      { name: 'begins at', value: bath.fromC, unit: '°C' },
+      { name: 'wanted', value: bath.toC, unit: '°C' },
+      {
+        name: 'into the pot',
+        value: Math.round(usefulW),
+        unit: 'W',
+        source: `${source.name}: ${source.powerW} W at ${source.efficiencyPercent} %`,
+      },
+      { name: 'would settle at', value: Math.round(limitC), unit: '°C', source: 'lid on, in still air' },
+    ],
+    ['lid on; an open pot takes longer'],
+  );
+  const energy = figure(
+    Math.round(kwh * 100) / 100,
+    'kWh',
+    'power × time',
+    [
+      { name: source.name, value: source.powerW, unit: 'W' },
+      { name: 'time', value: Math.round(seconds / 60), unit: 'min' },
+    ],
+    ['to reach it; holding comes on top'],
+  );
+  const cost =
+    room.energyMinorPerKwh === null
+      ? null
+      : figure(Math.round(kwh * room.energyMinorPerKwh), 'minor', 'energy × price', [
+          { name: 'energy', value: Math.round(kwh * 100) / 100, unit: 'kWh' },
+          { name: 'price', value: room.energyMinorPerKwh, unit: 'minor units per kWh', source: 'studio' },
+        ]);
   return { ok: true, minutes, energy, cost };
 }
 
-export type Mixing = { readonly ok: true; readonly hotMl: number; readonly coldMl: number; readonly working: Figure } | { readonly ok: false; readonly sentence: string };
+export type Mixing =
+  | { readonly ok: true; readonly hotMl: number; readonly coldMl: number; readonly working: Figure }
+  | { readonly ok: false; readonly sentence: string };
 
 /** Hot and cold water that make so much at a temperature, if none of its heat is lost to the pot. Temperatures °C. */
-export function mixToTemperature(volumeMl: number, wantedC: number, { hotC, coldC }: { hotC: number; coldC: number }): Mixing {
+export function mixToTemperature(
+  volumeMl: number,
+  wantedC: number,
+  { hotC, coldC }: { hotC: number; coldC: number },
+): Mixing {
   if (!(volumeMl > 0)) throw new RangeError('volumeMl must be above zero');
-  if (!(hotC > coldC)) return { ok: false, sentence: 'The hot water is no warmer than the cold. Check the two temperatures.' };
-  if (wantedC < coldC) return { ok: false, sentence: `${wantedC} °C is colder than the cold water at ${coldC} °C. Let it stand in a cool place, or use ice.` };
-  if (wantedC > hotC) return { ok: false, sentence: `${wantedC} °C is hotter than the hot water at ${hotC} °C. Heat it in the pot.` };
+  if (!(hotC > coldC))
+    return { ok: false, sentence: 'The hot water is no warmer than the cold. Check the two temperatures.' };
+  if (wantedC < coldC)
+    return {
+      ok: false,
+      sentence: `${wantedC} °C is colder than the cold water at ${coldC} °C. Let it stand in a cool place, or use ice.`,
+    };
+  if (wantedC > hotC)
+    return { ok: false, sentence: `${wantedC} °C is hotter than the hot water at ${hotC} °C. Heat it in the pot.` };
   const hotMl = Math.round((volumeMl * (wantedC - coldC)) / (hotC - coldC) / 50) * 50;
-  const working = figure(hotMl, 'ml', 'volume × (wanted − cold) ÷ (hot − cold)', [
-    { name: 'volume', value: volumeMl, unit: 'ml' }, { name: 'wanted', value: wantedC, unit: '°C' }, { name: 'hot', value: hotC, unit: '°C', source: 'studio' }, { name: 'cold', value: coldC, unit: '°C', source: 'studio' },
-  ], ['to the jug’s 50 ml; a cold pot takes some of it: test before the fibre goes in']);
+  const working = figure(
+    hotMl,
+    'ml',
+    'volume × (wanted − cold) ÷ (hot − cold)',
+    [
+      { name: 'volume', value: volumeMl, unit: 'ml' },
+      { name: 'wanted', value: wantedC, unit: '°C' },
+      { name: 'hot', value: hotC, unit: '°C', source: 'studio' },
+      { name: 'cold', value: coldC, unit: '°C', source: 'studio' },
+    ],
+    ['to the jug’s 50 ml; a cold pot takes some of it: test before the fibre goes in'],
+  );
   return { ok: true, hotMl, coldMl: volumeMl - hotMl, working };
 }
 
@@ -71,12 +132,26 @@ const WET_TIMES_DRY = 2.5;
 /** Weight of a full pot, kg: itself, its liquor and the dry fibre that is in it. */
 export function fullPotWeight(liquorMl: number, wofG: number, vesselG: number | null): Figure {
   const notes = vesselG === null ? ['the empty pot is not weighed: it comes on top'] : [];
-  return figure(Math.round((liquorMl + wofG + (vesselG ?? 0)) / 100) / 10, 'kg', 'liquor + fibre + the pot itself', [
-    { name: 'liquor', value: liquorMl, unit: 'ml', source: 'taken as water' }, { name: 'dry fibre', value: Math.round(wofG), unit: 'g' }, { name: 'empty pot', value: vesselG ?? 0, unit: 'g', source: 'studio' },
-  ], notes);
+  return figure(
+    Math.round((liquorMl + wofG + (vesselG ?? 0)) / 100) / 10,
+    'kg',
+    'liquor + fibre + the pot itself',
+    [
+      { name: 'liquor', value: liquorMl, unit: 'ml', source: 'taken as water' },
+      { name: 'dry fibre', value: Math.round(wofG), unit: 'g' },
+      { name: 'empty pot', value: vesselG ?? 0, unit: 'g', source: 'studio' },
+    ],
+    notes,
+  );
 }
 
 /** Weight of wet pieces lifted at once, kg. */
 export function wetWeight(wofG: number): Figure {
-  return figure(Math.round((wofG * WET_TIMES_DRY) / 100) / 10, 'kg', 'dry weight × 2.5', [{ name: 'dry fibre', value: Math.round(wofG), unit: 'g' }], ['squeezed by hand; dripping it weighs more']);
+  return figure(
+    Math.round((wofG * WET_TIMES_DRY) / 100) / 10,
+    'kg',
+    'dry weight × 2.5',
+    [{ name: 'dry fibre', value: Math.round(wofG), unit: 'g' }],
+    ['squeezed by hand; dripping it weighs more'],
+  );
 }

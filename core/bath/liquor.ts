@@ -12,8 +12,14 @@ const JUG_STEP_ML = 50;
  */
 export function liquorVolume(wofG: number, liquorRatio: number): Figure {
   const exactMl = wofG * liquorRatio;
-  return figure(Math.ceil(exactMl / JUG_STEP_ML - 1e-9) * JUG_STEP_ML, 'ml', 'weight of fibre × liquor ratio', [
-    { name: 'weight of fibre', value: wofG, unit: 'g', source: 'this batch, dry' },
-    { name: 'liquor ratio', value: liquorRatio, unit: 'ml per g', source: 'recipe' },
-  ], [`rounded up to the next ${JUG_STEP_ML} ml of the jug`]);
+  return figure(
+    Math.ceil(exactMl / JUG_STEP_ML - 1e-9) * JUG_STEP_ML,
+    'ml',
+    'weight of fibre × liquor ratio',
+    [
+      { name: 'weight of fibre', value: wofG, unit: 'g', source: 'this batch, dry' },
+      { name: 'liquor ratio', value: liquorRatio, unit: 'ml per g', source: 'recipe' },
+    ],
+    [`rounded up to the next ${JUG_STEP_ML} ml of the jug`],
+  );
 }

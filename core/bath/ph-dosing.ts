@@ -23,30 +23,63 @@ const MOST_TIMES_SO_FAR = 1;
  * of what is missing is offered, less as the range comes near; inside the range it says stop.
  * @param tries in the order they were made, the first usually with nothing in the bath @param range wanted @param firstDose what the water alone would ask for, where known; a third of it goes in first
  */
-export function nextPhDose(tries: readonly PhTry[], range: { readonly low: number; readonly high: number }, { firstDose, unit }: { firstDose: number | null; unit: string }): PhAdvice {
+export function nextPhDose(
+  tries: readonly PhTry[],
+  range: { readonly low: number; readonly high: number },
+  { firstDose, unit }: { firstDose: number | null; unit: string },
+): PhAdvice {
   const last = tries.at(-1);
-  const say = (state: PhAdvice['state'], nextDose: number | null, sentence: string): PhAdvice => ({ state, nextDose, sentence });
+  const say = (state: PhAdvice['state'], nextDose: number | null, sentence: string): PhAdvice => ({
+    state,
+    nextDose,
+    sentence,
+  });
   if (!last) return say('untested', null, 'Take the pH first.');
   const words = `pH ${last.ph}, wanted ${range.low} to ${range.high}`;
-  if (last.ph >= range.low && last.ph <= range.high) return say('inRange', null, `${words}: stop here, and take it once more after stirring a minute.`);
+  if (last.ph >= range.low && last.ph <= range.high)
+    return say('inRange', null, `${words}: stop here, and take it once more after stirring a minute.`);
   const middle = (range.low + range.high) / 2;
   const missing = middle - last.ph;
   const before = tries.at(-2);
   if (!before || last.totalDose === before.totalDose) {
     const start = firstDose === null ? null : dose(firstDose / 3);
-    return say('doseMore', start, start === null ? `${words}: put in a small pinch or spoon, stir, and take it again.` : `${words}: put in ${start} ${unit} first, stir, and take it again.`);
+    return say(
+      'doseMore',
+      start,
+      start === null
+        ? `${words}: put in a small pinch or spoon, stir, and take it again.`
+        : `${words}: put in ${start} ${unit} first, stir, and take it again.`,
+    );
   }
   const moved = last.ph - before.ph;
   const wantedBefore = middle - before.ph;
   if (Math.sign(wantedBefore) !== Math.sign(missing)) {
-    return say('overshot', null, `${words}: it has gone past. Stop; thin the bath with fresh water, or bring it back with the opposite in half the dose.`);
+    return say(
+      'overshot',
+      null,
+      `${words}: it has gone past. Stop; thin the bath with fresh water, or bring it back with the opposite in half the dose.`,
+    );
   }
   const added = last.totalDose - before.totalDose;
-  if (Math.abs(moved) < NOTICEABLE) return say('noEffect', dose(added), `${words}: the last ${added} ${unit} moved nothing yet, the bath is buffering. Put in as much again, stir well, and take it again: it may go suddenly.`);
-  if (Math.sign(moved) !== Math.sign(missing)) return say('noEffect', null, `${words}: the last dose moved it the wrong way. Check which jar it was before anything else goes in.`);
+  if (Math.abs(moved) < NOTICEABLE)
+    return say(
+      'noEffect',
+      dose(added),
+      `${words}: the last ${added} ${unit} moved nothing yet, the bath is buffering. Put in as much again, stir well, and take it again: it may go suddenly.`,
+    );
+  if (Math.sign(moved) !== Math.sign(missing))
+    return say(
+      'noEffect',
+      null,
+      `${words}: the last dose moved it the wrong way. Check which jar it was before anything else goes in.`,
+    );
   const byStep = (missing / moved) * added * CAUTIOUS_SHARE;
   const next = dose(Math.min(byStep, last.totalDose * MOST_TIMES_SO_FAR || byStep));
-  return say('doseMore', next, `${words}: put in ${next} ${unit} more, about half of what seems to be missing, stir, and take it again.`);
+  return say(
+    'doseMore',
+    next,
+    `${words}: put in ${next} ${unit} more, about half of what seems to be missing, stir, and take it again.`,
+  );
 }
 
 /** Two digits are more than a spoon has. */

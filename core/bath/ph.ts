@@ -4,7 +4,11 @@ import { figure } from '../quantity/figure';
 export const PH_REAGENTS = ['vinegar5', 'citricAcid', 'sodaAsh', 'bicarbonate', 'ammonia10'] as const;
 export type PhReagent = (typeof PH_REAGENTS)[number];
 export const PH_REAGENT_WORDS: Readonly<Record<PhReagent, string>> = {
-  vinegar5: 'vinegar, 5 % acetic acid', citricAcid: 'citric acid', sodaAsh: 'soda ash', bicarbonate: 'bicarbonate of soda', ammonia10: 'ammonia water, 10 %',
+  vinegar5: 'vinegar, 5 % acetic acid',
+  citricAcid: 'citric acid',
+  sodaAsh: 'soda ash',
+  bicarbonate: 'bicarbonate of soda',
+  ammonia10: 'ammonia water, 10 %',
 };
 
 /** Acid dissociation at 25 °C, as pKa; molar mass, g/mol (CRC Handbook of Chemistry and Physics, 97th ed., 5-87 and 5-88). */
@@ -31,7 +35,9 @@ const ALKALINITY_MEQ_PER_DH = 0.357;
 const LOWEST_PH = 3;
 const HIGHEST_PH = 11.5;
 
-export type PhDose = { readonly ok: true; readonly dose: Figure; readonly unit: 'g' | 'ml'; readonly firstThird: number } | { readonly ok: false; readonly code: 'outOfRange' | 'wrongWay' | 'outOfReach'; readonly sentence: string };
+export type PhDose =
+  | { readonly ok: true; readonly dose: Figure; readonly unit: 'g' | 'ml'; readonly firstThird: number }
+  | { readonly ok: false; readonly code: 'outOfRange' | 'wrongWay' | 'outOfReach'; readonly sentence: string };
 
 /** Mean negative charge on an acid's anions at a pH: sum of k × its share with k protons gone. */
 function meanCharge(pKa: readonly number[], ph: number): number {
@@ -55,9 +61,22 @@ const freeCharge = (ph: number): number => 10 ** (ph - PK_WATER) - 10 ** -ph;
  * reagent must bring. An estimate for water: dyestuff and fibre buffer as well, so a third goes in first and pH is taken between.
  * @param water pH of the source and its carbonate hardness, °dH; @param litres of bath, above zero
  */
-export function doseToPh(water: { ph: number; hardnessDh: number }, targetPh: number, litres: number, reagent: PhReagent): PhDose {
-  const refuse = (code: 'outOfRange' | 'wrongWay' | 'outOfReach', sentence: string): PhDose => ({ ok: false, code, sentence });
-  if (!(targetPh >= LOWEST_PH && targetPh <= HIGHEST_PH)) return refuse('outOfRange', `pH ${targetPh} is outside ${LOWEST_PH} to ${HIGHEST_PH}, where baths are worked. Write another.`);
+export function doseToPh(
+  water: { ph: number; hardnessDh: number },
+  targetPh: number,
+  litres: number,
+  reagent: PhReagent,
+): PhDose {
+  const refuse = (code: 'outOfRange' | 'wrongWay' | 'outOfReach', sentence: string): PhDose => ({
+    ok: false,
+    code,
+    sentence,
+  });
+  if (!(targetPh >= LOWEST_PH && targetPh <= HIGHEST_PH))
+    return refuse(
+      'outOfRange',
+      `pH ${targetPh} is outside ${LOWEST_PH} to ${HIGHEST_PH}, where baths are worked. Write another.`,
+    );
   const acid = REAGENTS[reagent];
   const alkalinity = (water.hardnessDh * ALKALINITY_MEQ_PER_DH) / 1000;
   const carbonate = Math.max(0, (alkalinity - freeCharge(water.ph)) / meanCharge(PK_CARBONIC, water.ph));
@@ -65,14 +84,35 @@ export function doseToPh(water: { ph: number; hardnessDh: number }, targetPh: nu
   const each = acid.sodium - meanCharge(acid.pKa, targetPh);
   const molPerL = missing / each;
   const words = PH_REAGENT_WORDS[reagent];
-  if (Math.abs(missing) > 1e-9 && !(molPerL > 0)) return refuse('wrongWay', `${words} can’t take this bath from pH ${water.ph} to ${targetPh}: it works the other way, or stops short of it. Choose another.`);
+  if (Math.abs(missing) > 1e-9 && !(molPerL > 0))
+    return refuse(
+      'wrongWay',
+      `${words} can’t take this bath from pH ${water.ph} to ${targetPh}: it works the other way, or stops short of it. Choose another.`,
+    );
   const amountPerL = (Math.max(0, molPerL || 0) * acid.molarMass) / acid.share;
-  if (!Number.isFinite(amountPerL) || amountPerL > 100) return refuse('outOfReach', `${words} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
+  if (!Number.isFinite(amountPerL) || amountPerL > 100)
+    return refuse('outOfReach', `${words} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
   const amount = round(amountPerL * litres);
-  const dose = figure(amount, acid.unit, 'charge missing at the new pH ÷ charge a mole of it brings × molar mass ÷ its share', [
-    { name: 'pH now', value: water.ph, unit: '', source: 'water source' }, { name: 'pH wanted', value: targetPh, unit: '', source: 'recipe' },
-    { name: 'carbonate hardness', value: water.hardnessDh, unit: '°dH', source: 'water source, all of it taken as carbonate' }, { name: 'bath', value: round(litres), unit: 'l' }, { name: words, value: round(amountPerL), unit: `${acid.unit}/l` },
-  ], [`an estimate for the water alone: add ${round(amount / 3)} ${acid.unit} first, stir, test, and the rest in small doses`]);
+  const dose = figure(
+    amount,
+    acid.unit,
+    'charge missing at the new pH ÷ charge a mole of it brings × molar mass ÷ its share',
+    [
+      { name: 'pH now', value: water.ph, unit: '', source: 'water source' },
+      { name: 'pH wanted', value: targetPh, unit: '', source: 'recipe' },
+      {
+        name: 'carbonate hardness',
+        value: water.hardnessDh,
+        unit: '°dH',
+        source: 'water source, all of it taken as carbonate',
+      },
+      { name: 'bath', value: round(litres), unit: 'l' },
+      { name: words, value: round(amountPerL), unit: `${acid.unit}/l` },
+    ],
+    [
+      `an estimate for the water alone: add ${round(amount / 3)} ${acid.unit} first, stir, test, and the rest in small doses`,
+    ],
+  );
   return { ok: true, dose, unit: acid.unit, firstThird: round(amount / 3) };
 }
 

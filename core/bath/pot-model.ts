@@ -55,7 +55,10 @@ function saturatedRatio(temperatureC: number): number {
 /** Water that leaves the top of a pot, g per s. */
 export function evaporationGPerS(pot: Pick<Pot, 'liquorMl' | 'temperatureC' | 'lid'>, roomC: number): number {
   const topM2 = (Math.PI * diameterM(pot.liquorMl) ** 2) / 4;
-  const open = EVAPORATION_G_PER_S_M2 * topM2 * Math.max(0, saturatedRatio(pot.temperatureC) - ROOM_HUMIDITY * saturatedRatio(roomC));
+  const open =
+    EVAPORATION_G_PER_S_M2 *
+    topM2 *
+    Math.max(0, saturatedRatio(pot.temperatureC) - ROOM_HUMIDITY * saturatedRatio(roomC));
   return pot.lid ? open * LID_LEAK : open;
 }
 
@@ -63,7 +66,11 @@ export function evaporationGPerS(pot: Pick<Pot, 'liquorMl' | 'temperatureC' | 'l
  * Where the temperature of a closed pot is after some time: C·dT/dt = P − U·(T − room), solved exactly.
  * @param seconds at least 0 @returns °C
  */
-export function temperatureAfter(pot: Pick<Pot, 'temperatureC' | 'usefulW'> & PotBody, roomC: number, seconds: number): number {
+export function temperatureAfter(
+  pot: Pick<Pot, 'temperatureC' | 'usefulW'> & PotBody,
+  roomC: number,
+  seconds: number,
+): number {
   const loss = lossWPerK(pot);
   const settlesC = roomC + pot.usefulW / loss;
   return settlesC + (pot.temperatureC - settlesC) * Math.exp((-loss * seconds) / heatCapacityJPerK(pot));
@@ -72,7 +79,7 @@ export function temperatureAfter(pot: Pick<Pot, 'temperatureC' | 'usefulW'> & Po
 /** Lets a pot stand or heat for a while, in steps short enough for steam to follow its temperature. */
 export function letPotStand<P extends Pot>(pot: P, roomC: number, seconds: number): P {
   let { temperatureC, liquorMl } = pot;
-  for (let left = seconds; left > 1e-9; ) {
+  for (let left = seconds; left > 1e-9;) {
     const step = Math.min(left, 10);
     const now = { ...pot, temperatureC, liquorMl };
     const steam = evaporationGPerS(now, roomC);
@@ -96,14 +103,22 @@ export function pourIn<P extends Pot>(pot: P, addedMl: number, addedC: number): 
   if (!(addedMl >= 0)) throw new RangeError('addedMl must not be below nothing');
   const before = heatCapacityJPerK(pot);
   const added = addedMl * WATER_J_PER_GK;
-  return { ...pot, liquorMl: pot.liquorMl + addedMl, temperatureC: (pot.temperatureC * before + addedC * added) / (before + added) };
+  return {
+    ...pot,
+    liquorMl: pot.liquorMl + addedMl,
+    temperatureC: (pot.temperatureC * before + addedC * added) / (before + added),
+  };
 }
 
 /** Lays fibre in. Wet fibre at room temperature cools the bath by what it takes to warm it. */
 export function layIn<P extends Pot>(pot: P, dryG: number, fibreC: number): P {
   const before = heatCapacityJPerK(pot);
   const added = dryG * FIBRE_J_PER_GK;
-  return { ...pot, wofG: pot.wofG + dryG, temperatureC: (pot.temperatureC * before + fibreC * added) / (before + added) };
+  return {
+    ...pot,
+    wofG: pot.wofG + dryG,
+    temperatureC: (pot.temperatureC * before + fibreC * added) / (before + added),
+  };
 }
 
 /** What a lidded pot with its heat off will be at after some minutes, °C. */
@@ -133,7 +148,10 @@ export function uptakeRatePerMin(temperatureC: number, rate60PerMin = RATE_60_PE
 }
 
 /** Dye going into the fibre for a while at one temperature: first order towards what the bath gives up at last. */
-export function letDyeIn(dye: DyeState, { temperatureC, liquorRatio, seconds }: { temperatureC: number; liquorRatio: number; seconds: number }): DyeState {
+export function letDyeIn(
+  dye: DyeState,
+  { temperatureC, liquorRatio, seconds }: { temperatureC: number; liquorRatio: number; seconds: number },
+): DyeState {
   const most = exhaustAt(liquorRatio);
   return { onFibre: most + (dye.onFibre - most) * Math.exp((-uptakeRatePerMin(temperatureC) * seconds) / 60) };
 }

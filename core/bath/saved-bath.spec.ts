@@ -6,26 +6,46 @@ import { contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './sav
 
 describe('a saved bath', () => {
   it('keeps what fibre left, by assumption or as measured', () => {
-    expect(leftAfterUse(240, { uptakeShare: 0.6 })).toMatchObject({ value: 96, working: { notes: [expect.stringMatching(/assumed/)] } });
-    expect(leftAfterUse(240, { uptakeShare: 0.6, measuredLeftG: 110 })).toMatchObject({ value: 110, working: { notes: ['measured, not assumed'] } });
+    expect(leftAfterUse(240, { uptakeShare: 0.6 })).toMatchObject({
+      value: 96,
+      working: { notes: [expect.stringMatching(/assumed/)] },
+    });
+    expect(leftAfterUse(240, { uptakeShare: 0.6, measuredLeftG: 110 })).toMatchObject({
+      value: 110,
+      working: { notes: ['measured, not assumed'] },
+    });
     expect(() => leftAfterUse(240, { uptakeShare: 1.2 })).toThrow(RangeError);
   });
   it('says what to add for the fibre that is next, never less than nothing', () => {
     expect(replenish(96, 15, 1000)).toMatchObject({ value: 54 });
-    expect(replenish(200, 15, 1000)).toMatchObject({ value: 0, working: { notes: [expect.stringMatching(/50 g more/)] } });
+    expect(replenish(200, 15, 1000)).toMatchObject({
+      value: 0,
+      working: { notes: [expect.stringMatching(/50 g more/)] },
+    });
     expect(() => replenish(1, 0, 10)).toThrow(RangeError);
   });
   it('loses its contents with its volume', () => {
     expect(contentsAtVolume([{ materialId: null, name: 'alum', grams: 96 }], 24_000, 6000)[0]?.grams).toBe(24);
     expect(contentsAtVolume([{ materialId: null, name: 'alum', grams: 96 }], 0, 0)[0]?.grams).toBe(0);
   });
-  it('is judged by its signs', () => expect([judgeSigns(['clear']), judgeSigns(['cloudy']), judgeSigns(['clear', 'growth'])]).toEqual(['use', 'test first', 'discard']));
+  it('is judged by its signs', () =>
+    expect([judgeSigns(['clear']), judgeSigns(['cloudy']), judgeSigns(['clear', 'growth'])]).toEqual([
+      'use',
+      'test first',
+      'discard',
+    ]));
 });
 
 describe('an iron liquor against a ladder', () => {
-  const ladder = [{ percentOwf: 0.5, lightness: 61 }, { percentOwf: 1, lightness: 54 }, { percentOwf: 2, lightness: 46 }, { percentOwf: 4, lightness: 38 }];
+  const ladder = [
+    { percentOwf: 0.5, lightness: 61 },
+    { percentOwf: 1, lightness: 54 },
+    { percentOwf: 2, lightness: 46 },
+    { percentOwf: 4, lightness: 38 },
+  ];
   const strip = { lightness: 46, liquorMl: 40, fibreG: 10 };
-  it('has the strength of the rung it matches', () => expect(ladderStrength(ladder, strip)).toMatchObject({ ok: true, strength: { value: 5 } }));
+  it('has the strength of the rung it matches', () =>
+    expect(ladderStrength(ladder, strip)).toMatchObject({ ok: true, strength: { value: 5 } }));
   it('lies between its neighbours, which are its band', () => {
     const read = ladderStrength(ladder, { ...strip, lightness: 50 });
     expect(read).toMatchObject({ ok: true, lowGPerL: 2.5, highGPerL: 5 });
@@ -33,8 +53,19 @@ describe('an iron liquor against a ladder', () => {
     if (read.ok) expect(read.strength.value).toBeLessThan(5);
   });
   it.each<[string, typeof ladder, typeof strip, RegExp]>([
-    ['darker than all', ladder, { ...strip, lightness: 30 }, /darker than the strongest/], ['lighter than all', ladder, { ...strip, lightness: 70 }, /lighter than the weakest/], ['one rung', ladder.slice(0, 1), strip, /two strips or more/],
-    ['a ladder that does not darken', [{ percentOwf: 1, lightness: 50 }, { percentOwf: 2, lightness: 52 }], strip, /darken step by step/], ['no liquor', ladder, { ...strip, liquorMl: 0 }, /how much liquor/],
+    ['darker than all', ladder, { ...strip, lightness: 30 }, /darker than the strongest/],
+    ['lighter than all', ladder, { ...strip, lightness: 70 }, /lighter than the weakest/],
+    ['one rung', ladder.slice(0, 1), strip, /two strips or more/],
+    [
+      'a ladder that does not darken',
+      [
+        { percentOwf: 1, lightness: 50 },
+        { percentOwf: 2, lightness: 52 },
+      ],
+      strip,
+      /darken step by step/,
+    ],
+    ['no liquor', ladder, { ...strip, liquorMl: 0 }, /how much liquor/],
   ])('refuses %s', (_name, rungs, read, sentence) => {
     const result = ladderStrength(rungs, read);
     expect(!result.ok && result.sentence).toMatch(sentence);
@@ -49,16 +80,37 @@ describe('the catalogue', () => {
   });
   it('leaves out chrome, tin, lead and mercury, with a sentence, and flags copper', () => {
     for (const entry of CATALOGUE) expect(refusedSalt(entry.name), entry.name).toBeUndefined();
-    for (const name of ['Potassium dichromate', 'Chrome mordant', 'Tin crystals', 'Stannous chloride', 'Lead acetate', 'Mercuric chloride']) expect(refusedSalt(name), name).toMatch(/not in this catalogue/);
+    for (const name of [
+      'Potassium dichromate',
+      'Chrome mordant',
+      'Tin crystals',
+      'Stannous chloride',
+      'Lead acetate',
+      'Mercuric chloride',
+    ])
+      expect(refusedSalt(name), name).toMatch(/not in this catalogue/);
     expect(refusedSalt('Tincture of rust')).toBeUndefined();
     expect(CATALOGUE.filter((e) => /copper/i.test(e.name)).every((e) => e.hazards.includes('copperSalt'))).toBe(true);
   });
 });
 
 describe('bad neighbours', () => {
-  const jar = (name: string, place: string, ...hazards: Parameters<typeof findBadNeighbours>[0][number]['hazards']) => ({ id: name, name, place, hazards });
+  const jar = (
+    name: string,
+    place: string,
+    ...hazards: Parameters<typeof findBadNeighbours>[0][number]['hazards']
+  ) => ({ id: name, name, place, hazards });
   it('flags acid by bleach and by carbonate in one place, not across places', () => {
-    const found = findBadNeighbours([jar('vinegar', 'sink', 'acid'), jar('bleach', 'sink', 'chlorineBleach', 'caustic'), jar('chalk', 'sink', 'carbonate'), jar('soda', 'loft', 'carbonate'), jar('citric', '', 'acid')]);
-    expect(found.map((b) => [b.first.name, b.second.name, b.why.split(' ').slice(0, 3).join(' ')])).toEqual([['vinegar', 'bleach', 'acid on chlorine'], ['vinegar', 'chalk', 'acid on carbonate']]);
+    const found = findBadNeighbours([
+      jar('vinegar', 'sink', 'acid'),
+      jar('bleach', 'sink', 'chlorineBleach', 'caustic'),
+      jar('chalk', 'sink', 'carbonate'),
+      jar('soda', 'loft', 'carbonate'),
+      jar('citric', '', 'acid'),
+    ]);
+    expect(found.map((b) => [b.first.name, b.second.name, b.why.split(' ').slice(0, 3).join(' ')])).toEqual([
+      ['vinegar', 'bleach', 'acid on chlorine'],
+      ['vinegar', 'chalk', 'acid on carbonate'],
+    ]);
   });
 });

@@ -10,7 +10,11 @@ export interface BathContent {
 }
 
 /** What is left in a kept liquor after some of it was poured off: its contents go with the volume. */
-export function contentsAtVolume(contents: readonly BathContent[], volumeThenMl: number, volumeNowMl: number): BathContent[] {
+export function contentsAtVolume(
+  contents: readonly BathContent[],
+  volumeThenMl: number,
+  volumeNowMl: number,
+): BathContent[] {
   if (!(volumeThenMl > 0)) return contents.map((c) => ({ ...c, grams: 0 }));
   const share = Math.max(0, volumeNowMl / volumeThenMl);
   return contents.map((c) => ({ ...c, grams: round3(c.grams * share) }));
@@ -20,11 +24,22 @@ export function contentsAtVolume(contents: readonly BathContent[], volumeThenMl:
  * What fibre leaves in a bath. Either measured, or by an uptake that is assumed: fibre takes that share of what was in it.
  * @param uptakeShare 0 to 1
  */
-export function leftAfterUse(inBathG: number, { uptakeShare, measuredLeftG }: { uptakeShare: number; measuredLeftG?: number | undefined }): Figure {
-  if (!(uptakeShare >= 0 && uptakeShare <= 1)) throw new RangeError(`uptakeShare must be from 0 to 1, got ${uptakeShare}`);
+export function leftAfterUse(
+  inBathG: number,
+  { uptakeShare, measuredLeftG }: { uptakeShare: number; measuredLeftG?: number | undefined },
+): Figure {
+  if (!(uptakeShare >= 0 && uptakeShare <= 1))
+    throw new RangeError(`uptakeShare must be from 0 to 1, got ${uptakeShare}`);
   const inputs = [{ name: 'in the bath before', value: round3(inBathG), unit: 'g' }];
-  if (measuredLeftG !== undefined) return figure(round3(measuredLeftG), 'g', 'as measured', inputs, ['measured, not assumed']);
-  return figure(round3(inBathG * (1 - uptakeShare)), 'g', 'in the bath × (1 − uptake)', [...inputs, { name: 'uptake', value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: 'assumed' }], ['by an assumed uptake: a strip mordanted beside a fresh bath tells better']);
+  if (measuredLeftG !== undefined)
+    return figure(round3(measuredLeftG), 'g', 'as measured', inputs, ['measured, not assumed']);
+  return figure(
+    round3(inBathG * (1 - uptakeShare)),
+    'g',
+    'in the bath × (1 − uptake)',
+    [...inputs, { name: 'uptake', value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: 'assumed' }],
+    ['by an assumed uptake: a strip mordanted beside a fresh bath tells better'],
+  );
 }
 
 /**
@@ -35,10 +50,21 @@ export function leftAfterUse(inBathG: number, { uptakeShare, measuredLeftG }: { 
 export function replenish(leftG: number, targetPercentOwf: number, wofG: number): Figure {
   if (!(wofG > 0) || !(targetPercentOwf > 0)) throw new RangeError('wofG and targetPercentOwf must be above zero');
   const wantedG = (targetPercentOwf * wofG) / 100;
-  const notes = leftG > wantedG ? [`holds ${round3(leftG - wantedG)} g more than that already: add nothing, or use it for more fibre`] : ['what is left is an estimate; so is this'];
-  return figure(round3(Math.max(0, wantedG - leftG)), 'g', 'target % × dry fibre ÷ 100 − what is left in the bath', [
-    { name: 'target', value: targetPercentOwf, unit: '% WOF' }, { name: 'dry fibre', value: wofG, unit: 'g' }, { name: 'left in the bath', value: round3(leftG), unit: 'g', source: 'estimate' },
-  ], notes);
+  const notes =
+    leftG > wantedG
+      ? [`holds ${round3(leftG - wantedG)} g more than that already: add nothing, or use it for more fibre`]
+      : ['what is left is an estimate; so is this'];
+  return figure(
+    round3(Math.max(0, wantedG - leftG)),
+    'g',
+    'target % × dry fibre ÷ 100 − what is left in the bath',
+    [
+      { name: 'target', value: targetPercentOwf, unit: '% WOF' },
+      { name: 'dry fibre', value: wofG, unit: 'g' },
+      { name: 'left in the bath', value: round3(leftG), unit: 'g', source: 'estimate' },
+    ],
+    notes,
+  );
 }
 
 /** One rung of a ladder: a strip saddened by a weighed amount of crystals, and how light it came out. */
@@ -58,26 +84,61 @@ export type LadderReading =
  * @param ladder at least two rungs of rising dose whose strips darken as they rise
  * @param strip lightness of the strip done with the liquor, which took `liquorMl` for `fibreG` of dry fibre
  */
-export function ladderStrength(ladder: readonly LadderRung[], strip: { lightness: number; liquorMl: number; fibreG: number }): LadderReading {
+export function ladderStrength(
+  ladder: readonly LadderRung[],
+  strip: { lightness: number; liquorMl: number; fibreG: number },
+): LadderReading {
   const refuse = (sentence: string): LadderReading => ({ ok: false, sentence });
-  const rungs = [...ladder].sort((a, b) => a.percentOwf - b.percentOwf).map((r) => ({ ...r, depth: depthOfLightness(r.lightness) }));
+  const rungs = [...ladder]
+    .sort((a, b) => a.percentOwf - b.percentOwf)
+    .map((r) => ({ ...r, depth: depthOfLightness(r.lightness) }));
   if (rungs.length < 2) return refuse('A ladder needs two strips or more, each with its own weighed dose of crystals.');
-  if (!(strip.liquorMl > 0) || !(strip.fibreG > 0)) return refuse('Say how much liquor the strip took, and what the strip weighs dry.');
-  if (rungs.some((r, i) => i > 0 && r.depth <= (rungs[i - 1]?.depth ?? 0))) return refuse('The ladder’s strips don’t darken step by step. Read them again, dry and in the same light, or dye that rung anew.');
+  if (!(strip.liquorMl > 0) || !(strip.fibreG > 0))
+    return refuse('Say how much liquor the strip took, and what the strip weighs dry.');
+  if (rungs.some((r, i) => i > 0 && r.depth <= (rungs[i - 1]?.depth ?? 0)))
+    return refuse(
+      'The ladder’s strips don’t darken step by step. Read them again, dry and in the same light, or dye that rung anew.',
+    );
   const depth = depthOfLightness(strip.lightness);
   const above = rungs.findIndex((r) => r.depth >= depth);
-  if (above === -1) return refuse('The strip is darker than the strongest rung. Thin the liquor by half and dye another strip, or add a stronger rung.');
-  if (above === 0 && depth < (rungs[0]?.depth ?? 0)) return refuse('The strip is lighter than the weakest rung. Use more liquor on another strip, or add a weaker rung.');
+  if (above === -1)
+    return refuse(
+      'The strip is darker than the strongest rung. Thin the liquor by half and dye another strip, or add a stronger rung.',
+    );
+  if (above === 0 && depth < (rungs[0]?.depth ?? 0))
+    return refuse(
+      'The strip is lighter than the weakest rung. Use more liquor on another strip, or add a weaker rung.',
+    );
   const high = rungs[above] as (typeof rungs)[number];
   const low = above === 0 ? high : (rungs[above - 1] as (typeof rungs)[number]);
-  const percent = high === low ? high.percentOwf : low.percentOwf + ((depth - low.depth) / (high.depth - low.depth)) * (high.percentOwf - low.percentOwf);
-  const gPerL = (p: number): number => Math.round((((p * strip.fibreG) / 100) / strip.liquorMl) * 100_000) / 100;
+  const percent =
+    high === low
+      ? high.percentOwf
+      : low.percentOwf + ((depth - low.depth) / (high.depth - low.depth)) * (high.percentOwf - low.percentOwf);
+  const gPerL = (p: number): number => Math.round(((p * strip.fibreG) / 100 / strip.liquorMl) * 100_000) / 100;
   return {
-    ok: true, lowGPerL: gPerL(low.percentOwf), highGPerL: gPerL(high.percentOwf),
-    strength: figure(gPerL(percent), 'g/l', 'dose of crystals that gives the same depth × dry fibre ÷ liquor used', [
-      { name: 'the strip matches', value: Math.round(percent * 1000) / 1000, unit: '% WOF', source: low === high ? `the rung of ${low.percentOwf} %` : `between the rungs of ${low.percentOwf} % and ${high.percentOwf} %` },
-      { name: 'dry strip', value: strip.fibreG, unit: 'g' }, { name: 'liquor used', value: strip.liquorMl, unit: 'ml' },
-    ], [`as crystals; between ${gPerL(low.percentOwf)} and ${gPerL(high.percentOwf)} g/l`]),
+    ok: true,
+    lowGPerL: gPerL(low.percentOwf),
+    highGPerL: gPerL(high.percentOwf),
+    strength: figure(
+      gPerL(percent),
+      'g/l',
+      'dose of crystals that gives the same depth × dry fibre ÷ liquor used',
+      [
+        {
+          name: 'the strip matches',
+          value: Math.round(percent * 1000) / 1000,
+          unit: '% WOF',
+          source:
+            low === high
+              ? `the rung of ${low.percentOwf} %`
+              : `between the rungs of ${low.percentOwf} % and ${high.percentOwf} %`,
+        },
+        { name: 'dry strip', value: strip.fibreG, unit: 'g' },
+        { name: 'liquor used', value: strip.liquorMl, unit: 'ml' },
+      ],
+      [`as crystals; between ${gPerL(low.percentOwf)} and ${gPerL(high.percentOwf)} g/l`],
+    ),
   };
 }
 

@@ -30,14 +30,22 @@ const NEAR_CEILING_C = 3;
 /** Gaps between readings longer than this are not counted as held: nobody knows what the pot did. */
 const LONGEST_GAP_MIN = 12;
 /** How fast a bath may be raised, °C a minute: wool felts and takes dye in patches when it is hurried. */
-const MOST_RISE_C_PER_MIN: Readonly<Partial<Record<FibreKind, number>>> = { wool: 1.5, alpaca: 1.2, cashmere: 1, silk: 2 };
+const MOST_RISE_C_PER_MIN: Readonly<Partial<Record<FibreKind, number>>> = {
+  wool: 1.5,
+  alpaca: 1.2,
+  cashmere: 1,
+  silk: 2,
+};
 const RATE_WINDOW_MIN = 6;
 const LATE_SHARE = 1.25;
 const SETTLING_MIN = 12;
 const ASSUMED_ROOM_C = 18;
 
 /** The temperature it should have, corner by corner. A leg without a temperature cools by physics where the bath is known, and stays where it is not. */
-export function plannedCourse(step: WatchedStep, { fromC, roomC, pot }: { fromC: number; roomC: number; pot?: PotBody | undefined }): CoursePoint[] {
+export function plannedCourse(
+  step: WatchedStep,
+  { fromC, roomC, pot }: { fromC: number; roomC: number; pot?: PotBody | undefined },
+): CoursePoint[] {
   const points: CoursePoint[] = [{ minute: 0, temperatureC: fromC }];
   let [minute, temperatureC] = [0, fromC];
   const to = (minutes: number, next: number): void => {
@@ -46,9 +54,16 @@ export function plannedCourse(step: WatchedStep, { fromC, roomC, pot }: { fromC:
     points.push({ minute, temperatureC });
   };
   if (step.course.length === 0) {
-    if (step.temperatureC === undefined) return [{ minute: 0, temperatureC: fromC }, { minute: step.durationMin, temperatureC: fromC }];
+    if (step.temperatureC === undefined)
+      return [
+        { minute: 0, temperatureC: fromC },
+        { minute: step.durationMin, temperatureC: fromC },
+      ];
     // Where only a temperature is asked for, it is wanted from the start.
-    return [{ minute: 0, temperatureC: step.temperatureC }, { minute: step.durationMin, temperatureC: step.temperatureC }];
+    return [
+      { minute: 0, temperatureC: step.temperatureC },
+      { minute: step.durationMin, temperatureC: step.temperatureC },
+    ];
   }
   for (const leg of step.course) {
     if (leg.toC !== undefined) {
@@ -57,7 +72,11 @@ export function plannedCourse(step: WatchedStep, { fromC, roomC, pot }: { fromC:
     } else if (leg.do === 'coast' || leg.do === 'cool' || leg.do === 'steep') {
       const [startC, startMin] = [temperatureC, minute];
       const parts = 4;
-      for (let i = 1; i <= parts; i += 1) to(leg.minutes / parts, pot ? coastsTo({ ...pot, temperatureC: startC }, roomC, (leg.minutes * i) / parts) : startC);
+      for (let i = 1; i <= parts; i += 1)
+        to(
+          leg.minutes / parts,
+          pot ? coastsTo({ ...pot, temperatureC: startC }, roomC, (leg.minutes * i) / parts) : startC,
+        );
       minute = startMin + leg.minutes;
     } else {
       to(leg.minutes, temperatureC);
@@ -79,8 +98,14 @@ export function plannedAt(course: readonly CoursePoint[], minute: number): numbe
 export function holdOf(step: WatchedStep): { readonly atC: number; readonly minutes: number } | undefined {
   const holds = step.course.filter((l) => l.do === 'hold' && l.toC !== undefined);
   const hottest = [...holds].sort((a, b) => (b.toC ?? 0) - (a.toC ?? 0))[0];
-  if (hottest?.toC !== undefined) return { atC: hottest.toC, minutes: holds.filter((l) => l.toC === hottest.toC).reduce((sum, l) => sum + l.minutes, 0) };
-  return step.course.length === 0 && step.temperatureC !== undefined ? { atC: step.temperatureC, minutes: step.durationMin } : undefined;
+  if (hottest?.toC !== undefined)
+    return {
+      atC: hottest.toC,
+      minutes: holds.filter((l) => l.toC === hottest.toC).reduce((sum, l) => sum + l.minutes, 0),
+    };
+  return step.course.length === 0 && step.temperatureC !== undefined
+    ? { atC: step.temperatureC, minutes: step.durationMin }
+    : undefined;
 }
 
 /** A temperature at a time: minutes from the beginning of the step. */
@@ -150,21 +175,57 @@ export function watchCourse({ step, readings, fibres, pot, roomC = ASSUMED_ROOM_
   const hold = holdOf(step);
   const heldMin = hold ? heldMinutes(readings, hold.atC) : 0;
   const reached = hold !== undefined && readings.some((r) => r.temperatureC >= hold.atC - HOLD_BAND_C);
-  const reachesInMin = hold && last && !reached ? minutesTo(hold.atC - HOLD_BAND_C / 2, last.temperatureC, rate, pot, roomC) : undefined;
+  const reachesInMin =
+    hold && last && !reached ? minutesTo(hold.atC - HOLD_BAND_C / 2, last.temperatureC, rate, pot, roomC) : undefined;
   if (last) {
-    if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC) alarms.push({ code: 'aboveCeiling', urgent: true, sentence: `${round1(last.temperatureC)} °C is above the ceiling of ${step.ceilingC} °C. Heat off and lid off now, or lift the fibre.` });
-    else if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC - NEAR_CEILING_C && (rate ?? 0) > 0.1) alarms.push({ code: 'nearCeiling', urgent: true, sentence: `${round1(last.temperatureC)} °C and rising, ${round1(step.ceilingC - last.temperatureC)} °C under the ceiling of ${step.ceilingC} °C. Turn the heat down.` });
+    if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC)
+      alarms.push({
+        code: 'aboveCeiling',
+        urgent: true,
+        sentence: `${round1(last.temperatureC)} °C is above the ceiling of ${step.ceilingC} °C. Heat off and lid off now, or lift the fibre.`,
+      });
+    else if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC - NEAR_CEILING_C && (rate ?? 0) > 0.1)
+      alarms.push({
+        code: 'nearCeiling',
+        urgent: true,
+        sentence: `${round1(last.temperatureC)} °C and rising, ${round1(step.ceilingC - last.temperatureC)} °C under the ceiling of ${step.ceilingC} °C. Turn the heat down.`,
+      });
     const most = Math.min(...fibres.map((f) => MOST_RISE_C_PER_MIN[f] ?? Infinity));
-    if (rate !== undefined && rate > most) alarms.push({ code: 'tooFast', urgent: false, sentence: `Rising ${round1(rate)} °C a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? 'protein fibre' : 'this fibre'} wants ${most} at most, or dye goes in unevenly and wool felts. Turn the heat down.` });
+    if (rate !== undefined && rate > most)
+      alarms.push({
+        code: 'tooFast',
+        urgent: false,
+        sentence: `Rising ${round1(rate)} °C a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? 'protein fibre' : 'this fibre'} wants ${most} at most, or dye goes in unevenly and wool felts. Turn the heat down.`,
+      });
     // Before that the burner may not be lit yet: something is still being weighed out.
     if (hold && !reached && rate !== undefined && last.minute >= SETTLING_MIN) {
       const wantedMin = minuteOfHold(step) * LATE_SHARE + 5;
-      if (reachesInMin === null) alarms.push({ code: 'notMakingIt', urgent: false, sentence: `At this rate the bath never gets to ${hold.atC} °C. Put the lid on, turn the heat up, or move it to a stronger burner.` });
-      else if (reachesInMin !== undefined && step.course.length > 0 && last.minute + reachesInMin > wantedMin) alarms.push({ code: 'notMakingIt', urgent: false, sentence: `At this rate it takes ${Math.round(reachesInMin)} min more to ${hold.atC} °C, later than planned. Lid on, heat up, or plan for it.` });
+      if (reachesInMin === null)
+        alarms.push({
+          code: 'notMakingIt',
+          urgent: false,
+          sentence: `At this rate the bath never gets to ${hold.atC} °C. Put the lid on, turn the heat up, or move it to a stronger burner.`,
+        });
+      else if (reachesInMin !== undefined && step.course.length > 0 && last.minute + reachesInMin > wantedMin)
+        alarms.push({
+          code: 'notMakingIt',
+          urgent: false,
+          sentence: `At this rate it takes ${Math.round(reachesInMin)} min more to ${hold.atC} °C, later than planned. Lid on, heat up, or plan for it.`,
+        });
     }
-    if (hold && reached && heldMin < hold.minutes && last.temperatureC < hold.atC - HOLD_BAND_C) alarms.push({ code: 'sagged', urgent: false, sentence: `Sagged to ${round1(last.temperatureC)} °C: time below ${hold.atC - HOLD_BAND_C} °C doesn’t count as held. Bring it back.` });
+    if (hold && reached && heldMin < hold.minutes && last.temperatureC < hold.atC - HOLD_BAND_C)
+      alarms.push({
+        code: 'sagged',
+        urgent: false,
+        sentence: `Sagged to ${round1(last.temperatureC)} °C: time below ${hold.atC - HOLD_BAND_C} °C doesn’t count as held. Bring it back.`,
+      });
   }
-  return { alarms, rateCPerMin: rate, hold: hold ? { atC: hold.atC, wantedMin: hold.minutes, heldMin } : undefined, reachesInMin };
+  return {
+    alarms,
+    rateCPerMin: rate,
+    hold: hold ? { atC: hold.atC, wantedMin: hold.minutes, heldMin } : undefined,
+    reachesInMin,
+  };
 }
 
 /** Minute of the step at which its hold is planned to begin. */
@@ -177,13 +238,21 @@ function minuteOfHold(step: WatchedStep): number {
  * Minutes to a temperature: by the rate now, bent by what the pot loses more of as it gets hotter where the bath is known
  * (its burner is read back from the rate). `null`: never.
  */
-function minutesTo(toC: number, nowC: number, rate: number | undefined, pot: PotBody | undefined, roomC: number): number | null | undefined {
+function minutesTo(
+  toC: number,
+  nowC: number,
+  rate: number | undefined,
+  pot: PotBody | undefined,
+  roomC: number,
+): number | null | undefined {
   if (nowC >= toC) return 0;
   if (rate === undefined) return undefined;
   if (!pot) return rate <= 0.02 ? null : (toC - nowC) / rate;
   const [capacity, loss] = [heatCapacityJPerK(pot), lossWPerK(pot)];
   const settlesC = nowC + (rate / 60) * (capacity / loss);
-  return toC >= settlesC - 0.5 || roomC > settlesC ? null : (capacity / loss / 60) * Math.log((settlesC - nowC) / (settlesC - toC));
+  return toC >= settlesC - 0.5 || roomC > settlesC
+    ? null
+    : (capacity / loss / 60) * Math.log((settlesC - nowC) / (settlesC - toC));
 }
 
 const round1 = (value: number): number => Math.round(value * 10) / 10;

@@ -28,7 +28,11 @@ export const IRON_STAINS_MG_PER_L = 0.3;
 
 export const HARDNESS_UNITS = ['dh', 'ppm', 'calcium'] as const;
 export type HardnessUnit = (typeof HARDNESS_UNITS)[number];
-export const HARDNESS_UNIT_WORDS: Readonly<Record<HardnessUnit, string>> = { dh: '°dH', ppm: 'ppm CaCO₃', calcium: 'mg/l calcium' };
+export const HARDNESS_UNIT_WORDS: Readonly<Record<HardnessUnit, string>> = {
+  dh: '°dH',
+  ppm: 'ppm CaCO₃',
+  calcium: 'mg/l calcium',
+};
 const PER_DH: Readonly<Record<HardnessUnit, number>> = { dh: 1, ppm: CACO3_MG_PER_DH, calcium: CALCIUM_MG_PER_DH };
 
 /** Hardness from one unit to another: °dH, ppm CaCO3 (the same as mg/l CaCO3), mg/l calcium. 0 or more. */
@@ -50,35 +54,85 @@ export interface WaterAnswer {
  * and what to expect otherwise. Others are named only if they fit.
  * @param litres all the water of the lot's baths
  */
-export function answerWater(ask: WaterAsk, water: WaterFacts | null, litres: number, others: readonly WaterFacts[] = []): WaterAnswer {
+export function answerWater(
+  ask: WaterAsk,
+  water: WaterFacts | null,
+  litres: number,
+  others: readonly WaterFacts[] = [],
+): WaterAnswer {
   const lines: string[] = [];
-  if (water === null) return { fits: ask.asks === 'any', chalk: null, lines: ask.asks === 'any' ? [] : [`The recipe asks for ${ask.asks} water, and no water was chosen. Choose the source.`] };
+  if (water === null)
+    return {
+      fits: ask.asks === 'any',
+      chalk: null,
+      lines:
+        ask.asks === 'any'
+          ? []
+          : [`The recipe asks for ${ask.asks} water, and no water was chosen. Choose the source.`],
+    };
   const iron = water.ironMgPerL ?? 0;
   const ironFits = iron <= IRON_STAINS_MG_PER_L;
   if (!ironFits) lines.push(`${water.name} carries ${iron} mg/l of iron: expect everything duller and greyer.`);
-  const clean = others.filter((o) => o.name !== water.name && (o.ironMgPerL ?? 0) <= IRON_STAINS_MG_PER_L && hardnessFits(ask, o.hardnessDh) === true);
+  const clean = others.filter(
+    (o) =>
+      o.name !== water.name && (o.ironMgPerL ?? 0) <= IRON_STAINS_MG_PER_L && hardnessFits(ask, o.hardnessDh) === true,
+  );
   const elsewhere = clean.length > 0 ? ` ${clean.map((o) => o.name).join(' or ')} would do.` : '';
   const fits = hardnessFits(ask, water.hardnessDh);
-  if (fits === undefined) return { fits: false, chalk: null, lines: [...lines, `The recipe asks for ${ask.asks} water and the hardness of ${water.name} is not known. Test it, or dye a strip first.`] };
+  if (fits === undefined)
+    return {
+      fits: false,
+      chalk: null,
+      lines: [
+        ...lines,
+        `The recipe asks for ${ask.asks} water and the hardness of ${water.name} is not known. Test it, or dye a strip first.`,
+      ],
+    };
   if (fits) return { fits: ironFits, chalk: null, lines };
-  if (ask.asks === 'soft') return { fits: false, chalk: null, lines: [...lines, `${water.name} is too hard at ${say(water.hardnessDh)} for a recipe that asks for soft water: expect it duller and browner.${elsewhere}`] };
+  if (ask.asks === 'soft')
+    return {
+      fits: false,
+      chalk: null,
+      lines: [
+        ...lines,
+        `${water.name} is too hard at ${say(water.hardnessDh)} for a recipe that asks for soft water: expect it duller and browner.${elsewhere}`,
+      ],
+    };
   const wantedDh = ask.hardnessDh ?? HARD_FROM_DH;
   const chalk = chalkToHarden(water.hardnessDh ?? 0, wantedDh, litres);
-  return { fits: false, chalk, lines: [...lines, `${water.name} is too soft at ${say(water.hardnessDh)} for a recipe that asks for hard water: add ${chalk.value} g of chalk to ${Math.round(litres)} l, or expect it paler.${elsewhere}`] };
+  return {
+    fits: false,
+    chalk,
+    lines: [
+      ...lines,
+      `${water.name} is too soft at ${say(water.hardnessDh)} for a recipe that asks for hard water: add ${chalk.value} g of chalk to ${Math.round(litres)} l, or expect it paler.${elsewhere}`,
+    ],
+  };
 }
 
 /** Chalk (CaCO3) that brings water to a hardness, if all of it dissolves, which it does only in a slightly sour or long-stirred bath. */
 export function chalkToHarden(hasDh: number, wantedDh: number, litres: number): Figure {
   const grams = (Math.max(0, wantedDh - hasDh) * CACO3_MG_PER_DH * litres) / 1000;
-  return figure(Math.round(grams * 10) / 10, 'g', '(hardness wanted − hardness there) × 17.85 mg/l CaCO₃ × litres', [
-    { name: 'wanted', value: Math.round(wantedDh * 10) / 10, unit: '°dH', source: 'recipe' }, { name: 'there', value: hasDh, unit: '°dH', source: 'the source as tested' }, { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: 'the baths of this lot' },
-  ], ['chalk dissolves slowly: stir it in early']);
+  return figure(
+    Math.round(grams * 10) / 10,
+    'g',
+    '(hardness wanted − hardness there) × 17.85 mg/l CaCO₃ × litres',
+    [
+      { name: 'wanted', value: Math.round(wantedDh * 10) / 10, unit: '°dH', source: 'recipe' },
+      { name: 'there', value: hasDh, unit: '°dH', source: 'the source as tested' },
+      { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: 'the baths of this lot' },
+    ],
+    ['chalk dissolves slowly: stir it in early'],
+  );
 }
 
 function hardnessFits(ask: WaterAsk, hardnessDh: number | null): boolean | undefined {
   if (ask.asks === 'any') return true;
   if (hardnessDh === null) return undefined;
-  return ask.asks === 'soft' ? hardnessDh <= (ask.hardnessDh ?? SOFT_UP_TO_DH) : hardnessDh >= (ask.hardnessDh ?? HARD_FROM_DH);
+  return ask.asks === 'soft'
+    ? hardnessDh <= (ask.hardnessDh ?? SOFT_UP_TO_DH)
+    : hardnessDh >= (ask.hardnessDh ?? HARD_FROM_DH);
 }
 
-const say = (dh: number | null): string => `${dh ?? 0} °dH (${Math.round(convertHardness(dh ?? 0, 'dh', 'ppm'))} ppm CaCO₃)`;
+const say = (dh: number | null): string =>
+  `${dh ?? 0} °dH (${Math.round(convertHardness(dh ?? 0, 'dh', 'ppm'))} ppm CaCO₃)`;

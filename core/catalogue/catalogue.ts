@@ -6,7 +6,8 @@ import { DYESTUFFS } from './dyestuffs';
 export const CATALOGUE: readonly CatalogueEntry[] = [...DYESTUFFS, ...AUXILIARIES];
 
 /** Salts that were once used and are left out on purpose. */
-export const NOT_OFFERED = 'Chrome, tin, lead and mercury salts are not in this catalogue: they are poisonous to people and to water at the amounts dyeing takes, and no shade is worth them. Copper is here, and flagged.';
+export const NOT_OFFERED =
+  'Chrome, tin, lead and mercury salts are not in this catalogue: they are poisonous to people and to water at the amounts dyeing takes, and no shade is worth them. Copper is here, and flagged.';
 
 const REFUSED = /\b(chrom(e|ium|ate)|dichromate|tin|stannous|stannic|lead|mercur(y|ic|ous))\b/i;
 

@@ -22,7 +22,11 @@ const TWENTY_FIVE_TO_SEVENTH = 25 ** 7;
  * "The CIEDE2000 Color-Difference Formula", Color Research and Application 30(1), 2005.
  * Parametric factors kL, kC, kH are required: 1:1:1 is the reference condition.
  */
-export function ciede2000(standard: Lab, sample: Lab, { kL, kC, kH }: { kL: number; kC: number; kH: number }): Ciede2000 {
+export function ciede2000(
+  standard: Lab,
+  sample: Lab,
+  { kL, kC, kH }: { kL: number; kC: number; kH: number },
+): Ciede2000 {
   // Step 1: C' and h'.
   const C1 = Math.hypot(standard.a, standard.b);
   const C2 = Math.hypot(sample.a, sample.b);
@@ -51,8 +55,12 @@ export function ciede2000(standard: Lab, sample: Lab, { kL, kC, kH }: { kL: numb
   let meanH = (h1 + h2) / 2;
   if (grey) meanH = h1 + h2;
   else if (Math.abs(h1 - h2) > 180) meanH += h1 + h2 < 360 ? 180 : -180;
-  const T = 1 - 0.17 * Math.cos((meanH - 30) * RADIANS) + 0.24 * Math.cos(2 * meanH * RADIANS)
-    + 0.32 * Math.cos((3 * meanH + 6) * RADIANS) - 0.2 * Math.cos((4 * meanH - 63) * RADIANS);
+  const T =
+    1 -
+    0.17 * Math.cos((meanH - 30) * RADIANS) +
+    0.24 * Math.cos(2 * meanH * RADIANS) +
+    0.32 * Math.cos((3 * meanH + 6) * RADIANS) -
+    0.2 * Math.cos((4 * meanH - 63) * RADIANS);
   const dTheta = 30 * Math.exp(-(((meanH - 275) / 25) ** 2));
   const meanCp7 = meanCp ** 7;
   const RC = 2 * Math.sqrt(meanCp7 / (meanCp7 + TWENTY_FIVE_TO_SEVENTH));

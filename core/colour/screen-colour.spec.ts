@@ -19,16 +19,23 @@ const parts = (css: string): number[] => (css.match(/\d+/g) ?? []).map(Number);
 describe('screenColour', () => {
   it.each(SRGB)('shows %s', (_name, lab, css) => {
     // Published L*a*b* have two decimals, which is worth a step or so of 8 bits.
-    parts(screenColour(lab, D65).css).forEach((part, i) => expect(Math.abs(part - (parts(css)[i] ?? 0))).toBeLessThanOrEqual(1));
+    parts(screenColour(lab, D65).css).forEach((part, i) =>
+      expect(Math.abs(part - (parts(css)[i] ?? 0))).toBeLessThanOrEqual(1),
+    );
   });
 
-  it.each<ColourConditions>([{ illuminant: 'D65', observer: '10' }, { illuminant: 'D50', observer: '2' }, { illuminant: 'D50', observer: '10' }, { illuminant: 'A', observer: '2' }, { illuminant: 'A', observer: '10' }])(
-    'keeps the white of $illuminant/$observer° white and its greys grey', (conditions) => {
-      for (const L of [100, 60, 20]) {
-        const [r, g, b] = parts(screenColour({ L, a: 0, b: 0 }, conditions).css) as [number, number, number];
-        expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThanOrEqual(1);
-      }
-    });
+  it.each<ColourConditions>([
+    { illuminant: 'D65', observer: '10' },
+    { illuminant: 'D50', observer: '2' },
+    { illuminant: 'D50', observer: '10' },
+    { illuminant: 'A', observer: '2' },
+    { illuminant: 'A', observer: '10' },
+  ])('keeps the white of $illuminant/$observer° white and its greys grey', (conditions) => {
+    for (const L of [100, 60, 20]) {
+      const [r, g, b] = parts(screenColour({ L, a: 0, b: 0 }, conditions).css) as [number, number, number];
+      expect(Math.max(r, g, b) - Math.min(r, g, b)).toBeLessThanOrEqual(1);
+    }
+  });
 
   it('says what a screen can’t show, and shows its hue with less chroma', () => {
     const shown = screenColour({ L: 70, a: 10, b: 130 }, D65);

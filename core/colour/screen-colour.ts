@@ -14,19 +14,34 @@ type Matrix = readonly [Triple, Triple, Triple];
  * White points, Y = 1. 2°: ASTM E308-18 table 5; 10°: the same table for the CIE 1964 observer.
  */
 const WHITES: Readonly<Record<string, Triple>> = {
-  'D65/2': [0.95047, 1, 1.08883], 'D65/10': [0.94811, 1, 1.07304],
-  'D50/2': [0.96422, 1, 0.82521], 'D50/10': [0.9672, 1, 0.81427],
-  'A/2': [1.0985, 1, 0.35585], 'A/10': [1.11144, 1, 0.352],
+  'D65/2': [0.95047, 1, 1.08883],
+  'D65/10': [0.94811, 1, 1.07304],
+  'D50/2': [0.96422, 1, 0.82521],
+  'D50/10': [0.9672, 1, 0.81427],
+  'A/2': [1.0985, 1, 0.35585],
+  'A/10': [1.11144, 1, 0.352],
 };
 
 const EPSILON = 216 / 24389;
 const KAPPA = 24389 / 27;
 
 /** Bradford cone responses (Lam 1985, as given in ICC.1:2022 annex E). */
-const BRADFORD: Matrix = [[0.8951, 0.2664, -0.1614], [-0.7502, 1.7135, 0.0367], [0.0389, -0.0685, 1.0296]];
-const BRADFORD_INVERSE: Matrix = [[0.9869929, -0.1470543, 0.1599627], [0.4323053, 0.5183603, 0.0492912], [-0.0085287, 0.0400428, 0.9684867]];
+const BRADFORD: Matrix = [
+  [0.8951, 0.2664, -0.1614],
+  [-0.7502, 1.7135, 0.0367],
+  [0.0389, -0.0685, 1.0296],
+];
+const BRADFORD_INVERSE: Matrix = [
+  [0.9869929, -0.1470543, 0.1599627],
+  [0.4323053, 0.5183603, 0.0492912],
+  [-0.0085287, 0.0400428, 0.9684867],
+];
 /** XYZ (D65) to linear sRGB, IEC 61966-2-1:1999 primaries. */
-const XYZ_TO_SRGB: Matrix = [[3.2404542, -1.5371385, -0.4985314], [-0.969266, 1.8760108, 0.041556], [0.0556434, -0.2040259, 1.0572252]];
+const XYZ_TO_SRGB: Matrix = [
+  [3.2404542, -1.5371385, -0.4985314],
+  [-0.969266, 1.8760108, 0.041556],
+  [0.0556434, -0.2040259, 1.0572252],
+];
 
 const times = (m: Matrix, [x, y, z]: Triple): Triple => [
   m[0][0] * x + m[0][1] * y + m[0][2] * z,
@@ -46,7 +61,11 @@ function adaptToD65([x, y, z]: Triple, white: Triple): Triple {
   const from = times(BRADFORD, white);
   const to = times(BRADFORD, WHITES['D65/2'] as Triple);
   const cone = times(BRADFORD, [x, y, z]);
-  return times(BRADFORD_INVERSE, [(cone[0] * to[0]) / from[0], (cone[1] * to[1]) / from[1], (cone[2] * to[2]) / from[2]]);
+  return times(BRADFORD_INVERSE, [
+    (cone[0] * to[0]) / from[0],
+    (cone[1] * to[1]) / from[1],
+    (cone[2] * to[2]) / from[2],
+  ]);
 }
 
 /** Transfer function of IEC 61966-2-1:1999, section 5.2. */

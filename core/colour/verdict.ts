@@ -42,7 +42,11 @@ const deltaE = (standard: Lab, sample: Lab): number => ciede2000(standard, sampl
 export function lotColour(standard: Lab, batchReadings: readonly BatchReading[]): LotColour {
   const labs = batchReadings.map((r) => r.lab);
   const between = labs.flatMap((x, i) => labs.slice(i + 1).map((y) => deltaE(x, y)));
-  return { lab: meanLab(labs), worstDeltaE: Math.max(...labs.map((lab) => deltaE(standard, lab))), betweenBatchesDeltaE: Math.max(0, ...between) };
+  return {
+    lab: meanLab(labs),
+    worstDeltaE: Math.max(...labs.map((lab) => deltaE(standard, lab))),
+    betweenBatchesDeltaE: Math.max(0, ...between),
+  };
 }
 
 export type VerdictRefusal =
@@ -66,23 +70,55 @@ export interface VerdictCase {
  * Whether a verdict may be given. Passing needs every step done and a settled reading of every batch under the
  * master's own light and observer: a wet colour is not the colour. Passing beyond the tolerance, holding and refusing need a reason.
  */
-export function checkVerdict({ verdict, reason, master, batches, readings, openSteps }: VerdictCase): VerdictRefusal | undefined {
+export function checkVerdict({
+  verdict,
+  reason,
+  master,
+  batches,
+  readings,
+  openSteps,
+}: VerdictCase): VerdictRefusal | undefined {
   const hasReason = reason.trim() !== '';
   if (verdict !== 'pass') {
-    return hasReason ? undefined : { code: 'reasonMissing', sentence: `Say why this lot is ${verdict === 'hold' ? 'held' : 'refused'}: the next one to dye it needs to know.` };
+    return hasReason
+      ? undefined
+      : {
+          code: 'reasonMissing',
+          sentence: `Say why this lot is ${verdict === 'hold' ? 'held' : 'refused'}: the next one to dye it needs to know.`,
+        };
   }
-  if (openSteps > 0) return { code: 'stepsOpen', sentence: `${openSteps} ${openSteps === 1 ? 'step is' : 'steps are'} not finished at the bench. Finish or skip them with a reason, then judge.` };
-  if (readings.length === 0) return { code: 'noReading', sentence: 'Nothing has been read yet. Take a dry reading of every batch first.' };
+  if (openSteps > 0)
+    return {
+      code: 'stepsOpen',
+      sentence: `${openSteps} ${openSteps === 1 ? 'step is' : 'steps are'} not finished at the bench. Finish or skip them with a reason, then judge.`,
+    };
+  if (readings.length === 0)
+    return { code: 'noReading', sentence: 'Nothing has been read yet. Take a dry reading of every batch first.' };
   const settled = settledReadings(readings);
-  if (settled.size === 0) return { code: 'onlyWet', sentence: 'Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.' };
+  if (settled.size === 0)
+    return {
+      code: 'onlyWet',
+      sentence: 'Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.',
+    };
   const unread = Array.from({ length: batches }, (_, i) => i + 1).filter((b) => !settled.has(b));
-  if (unread.length > 0) return { code: 'batchUnread', batches: unread, sentence: `Batch ${unread.join(' and ')} has no dry reading. Every batch is read before the lot is passed.` };
+  if (unread.length > 0)
+    return {
+      code: 'batchUnread',
+      batches: unread,
+      sentence: `Batch ${unread.join(' and ')} has no dry reading. Every batch is read before the lot is passed.`,
+    };
   if ([...settled.values()].some((r) => !sameConditions(r, master))) {
-    return { code: 'otherConditions', sentence: `The master was read under ${master.illuminant}/${master.observer}°. Read the lot under the same light and observer, else the numbers don’t compare.` };
+    return {
+      code: 'otherConditions',
+      sentence: `The master was read under ${master.illuminant}/${master.observer}°. Read the lot under the same light and observer, else the numbers don’t compare.`,
+    };
   }
   const worst = lotColour(master.lab, [...settled.values()]).worstDeltaE;
   if (worst > master.toleranceDeltaE && !hasReason) {
-    return { code: 'reasonMissing', sentence: `ΔE ${worst.toFixed(2)} is beyond the tolerance of ${master.toleranceDeltaE}. Hold it, refuse it, or pass it and say why.` };
+    return {
+      code: 'reasonMissing',
+      sentence: `ΔE ${worst.toFixed(2)} is beyond the tolerance of ${master.toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
+    };
   }
   return undefined;
 }

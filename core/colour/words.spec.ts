@@ -17,7 +17,9 @@ describe('describeColour', () => {
 
   it('has a word for every hue', () => {
     for (let degrees = 0; degrees < 360; degrees += 1) {
-      const words = describeColour(lab(60, 40 * Math.cos((degrees * Math.PI) / 180), 40 * Math.sin((degrees * Math.PI) / 180)));
+      const words = describeColour(
+        lab(60, 40 * Math.cos((degrees * Math.PI) / 180), 40 * Math.sin((degrees * Math.PI) / 180)),
+      );
       expect(words).toMatch(/^[a-z ]+, L\* 60$/);
     }
   });
@@ -32,7 +34,9 @@ describe('describeDifference', () => {
     ['a yellow gone green', lab(70, 0, 50), lab(70, -10, 49), /greener/],
     ['a red gone yellow', lab(45, 40, 20), lab(45, 37, 26), /yellower/],
     ['a blue gone purple', lab(40, 5, -30), lab(40, 14, -27), /purple/],
-  ])('says that it is %s', (_name, standard, sample, words) => expect(describeDifference(standard, sample).summary).toMatch(words));
+  ])('says that it is %s', (_name, standard, sample, words) =>
+    expect(describeDifference(standard, sample).summary).toMatch(words),
+  );
 
   it('says so when there is none', () => {
     expect(describeDifference(lab(60, 5, 40), lab(60.1, 5, 40)).summary).toBe('no difference an eye would find');

@@ -4,19 +4,32 @@ import { chroma, hueDegrees } from './lab';
 
 /** Hue names by angle in CIELAB, each up to the angle given (degrees). */
 const HUES: readonly (readonly [number, string, string])[] = [
-  [20, 'pinkish red', 'rosy'], [42, 'red', 'reddish'], [58, 'orange red', 'reddish'], [72, 'orange', 'orange'],
-  [84, 'golden yellow', 'golden'], [97, 'yellow', 'yellowish'], [114, 'greenish yellow', 'greenish yellow'], [138, 'yellow green', 'yellowish green'],
-  [172, 'green', 'greenish'], [205, 'sea green', 'sea-greenish'], [240, 'greenish blue', 'greenish blue'], [295, 'blue', 'bluish'],
-  [312, 'violet', 'violet'], [338, 'purple', 'purplish'], [360, 'pinkish red', 'rosy'],
+  [20, 'pinkish red', 'rosy'],
+  [42, 'red', 'reddish'],
+  [58, 'orange red', 'reddish'],
+  [72, 'orange', 'orange'],
+  [84, 'golden yellow', 'golden'],
+  [97, 'yellow', 'yellowish'],
+  [114, 'greenish yellow', 'greenish yellow'],
+  [138, 'yellow green', 'yellowish green'],
+  [172, 'green', 'greenish'],
+  [205, 'sea green', 'sea-greenish'],
+  [240, 'greenish blue', 'greenish blue'],
+  [295, 'blue', 'bluish'],
+  [312, 'violet', 'violet'],
+  [338, 'purple', 'purplish'],
+  [360, 'pinkish red', 'rosy'],
 ];
 
-const hueRow = (lab: Lab): readonly [number, string, string] => HUES.find(([to]) => hueDegrees(lab) < to) ?? (HUES[0] as readonly [number, string, string]);
+const hueRow = (lab: Lab): readonly [number, string, string] =>
+  HUES.find(([to]) => hueDegrees(lab) < to) ?? (HUES[0] as readonly [number, string, string]);
 
 /** A swatch in words for those who can't see it: `muted greenish yellow, L* 62`. */
 export function describeColour(lab: Lab): string {
   const c = chroma(lab);
   const lightness = `L* ${Math.round(lab.L)}`;
-  if (c < 3) return `${lab.L > 90 ? 'white' : lab.L > 70 ? 'pale grey' : lab.L > 40 ? 'grey' : lab.L > 18 ? 'dark grey' : 'black'}, ${lightness}`;
+  if (c < 3)
+    return `${lab.L > 90 ? 'white' : lab.L > 70 ? 'pale grey' : lab.L > 40 ? 'grey' : lab.L > 18 ? 'dark grey' : 'black'}, ${lightness}`;
   const [, noun, adjective] = hueRow(lab);
   if (c < 9) return `${adjective} ${lab.L > 85 ? 'white' : lab.L > 40 ? 'grey' : 'dark grey'}, ${lightness}`;
   const brown = lab.L < 48 && hueDegrees(lab) > 35 && hueDegrees(lab) < 84;
@@ -43,7 +56,13 @@ function amount(value: number): string {
 }
 
 /** Directions a hue can move, by the angle it moves towards. */
-const HUE_DIRECTIONS: readonly (readonly [number, string])[] = [[25, 'redder'], [85, 'yellower'], [165, 'greener'], [265, 'bluer'], [330, 'more purple']];
+const HUE_DIRECTIONS: readonly (readonly [number, string])[] = [
+  [25, 'redder'],
+  [85, 'yellower'],
+  [165, 'greener'],
+  [265, 'bluer'],
+  [330, 'more purple'],
+];
 
 /**
  * Names where a hue shift leads: the nearest landmark in the direction of travel.
@@ -65,7 +84,8 @@ function hueDirection(standardDegrees: number, counterClockwise: boolean): strin
  */
 export function describeDifference(standard: Lab, sample: Lab): DifferenceInWords {
   const d = ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 });
-  const say = (value: number, more: string, less: string): string => (Math.abs(value) < UNSEEN ? '' : `${amount(value)}${value > 0 ? more : less}`);
+  const say = (value: number, more: string, less: string): string =>
+    Math.abs(value) < UNSEEN ? '' : `${amount(value)}${value > 0 ? more : less}`;
   const lightness = say(d.lightness, 'paler', 'deeper');
   const chromaWords = say(d.chroma, 'brighter', 'duller');
   const hue = Math.abs(d.hue) < UNSEEN ? '' : `${amount(d.hue)}${hueDirection(d.standardHueDegrees, d.hue > 0)}`;

@@ -7,7 +7,10 @@ import type { BalanceState } from './protocol';
 
 describe('lines from instruments', () => {
   it.each<[string, object]>([
-    ['ID balance bench_balance capacity=3000 step=0.1', { kind: 'hello', instrument: 'balance', name: 'bench balance', capacityG: 3000, stepG: 0.1 }],
+    [
+      'ID balance bench_balance capacity=3000 step=0.1',
+      { kind: 'hello', instrument: 'balance', name: 'bench balance', capacityG: 3000, stepG: 0.1 },
+    ],
     ['W 62.4 g S', { kind: 'weight', weightG: 62.4, state: 'still' }],
     ['W -3.0 g M', { kind: 'weight', weightG: -3, state: 'moving' }],
     ['W ------ g O', { kind: 'weight', weightG: 0, state: 'over' }],
@@ -19,31 +22,53 @@ describe('lines from instruments', () => {
     expect(readInstrumentLine(line)).toEqual(message);
     expect(readInstrumentLine(withSum(line))).toEqual(message);
   });
-  it.each<[string, string]>([['T 4000 C', 'outOfRange'], ['T -80 C', 'outOfRange'], ['PH 19', 'outOfRange'], ['W 62.4', 'garbled'], ['W 62,4 g S', 'garbled'], ['W 62.4 kg S', 'garbled'], ['W 900000 g S', 'outOfRange'], ['LAB 1 2', 'garbled'], ['LAB 400 0 0', 'outOfRange'], ['T 61.25 C ~00', 'checksum'], ['\u0000\u00ff', 'garbled'], ['ID toaster', 'unknown'], ['x'.repeat(LONGEST_LINE + 1), 'tooLong']])('refuses %s as %s, in a sentence', (line, code) => {
+  it.each<[string, string]>([
+    ['T 4000 C', 'outOfRange'],
+    ['T -80 C', 'outOfRange'],
+    ['PH 19', 'outOfRange'],
+    ['W 62.4', 'garbled'],
+    ['W 62,4 g S', 'garbled'],
+    ['W 62.4 kg S', 'garbled'],
+    ['W 900000 g S', 'outOfRange'],
+    ['LAB 1 2', 'garbled'],
+    ['LAB 400 0 0', 'outOfRange'],
+    ['T 61.25 C ~00', 'checksum'],
+    ['\u0000\u00ff', 'garbled'],
+    ['ID toaster', 'unknown'],
+    ['x'.repeat(LONGEST_LINE + 1), 'tooLong'],
+  ])('refuses %s as %s, in a sentence', (line, code) => {
     const message = readInstrumentLine(line);
     expect(message).toMatchObject({ kind: 'trouble', code });
     expect('sentence' in message && message.sentence).toMatch(/^[A-Z].*\.$/);
   });
   it('never throws, and never lets a damaged line with a sum pass for another reading', () => {
-    fc.assert(fc.property(fc.string({ maxLength: 200 }), (line) => { expect(readInstrumentLine(line).kind).toBeTypeOf('string'); }));
-    fc.assert(fc.property(fc.integer({ min: 0, max: 7 }), fc.constantFrom(...'0123456789.'), (at, sign) => {
-      const line = withSum('W 123.45 g S');
-      const damaged = line.slice(0, 2 + at) + sign + line.slice(3 + at);
-      const read = readInstrumentLine(damaged);
-      expect(damaged === line || read.kind === 'trouble').toBe(true);
-    }));
+    fc.assert(
+      fc.property(fc.string({ maxLength: 200 }), (line) => {
+        expect(readInstrumentLine(line).kind).toBeTypeOf('string');
+      }),
+    );
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 7 }), fc.constantFrom(...'0123456789.'), (at, sign) => {
+        const line = withSum('W 123.45 g S');
+        const damaged = line.slice(0, 2 + at) + sign + line.slice(3 + at);
+        const read = readInstrumentLine(damaged);
+        expect(damaged === line || read.kind === 'trouble').toBe(true);
+      }),
+    );
   });
 });
 
 describe('a stream from an instrument', () => {
   it('gives the same readings however the stream is cut', () => {
     const stream = ['W 1.0 g M', 'W 2.0 g S', 'T 40 C'].map((l) => `${withSum(l)}\r\n`).join('');
-    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: stream.length }), { maxLength: 8 }), (cuts) => {
-      const lines = new InstrumentLines();
-      const places = [0, ...cuts.sort((a, b) => a - b), stream.length];
-      const read = places.slice(1).flatMap((end, i) => lines.feed(stream.slice(places[i], end), 0));
-      expect(read.map((m) => m.kind)).toEqual(['weight', 'weight', 'temperature']);
-    }));
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: stream.length }), { maxLength: 8 }), (cuts) => {
+        const lines = new InstrumentLines();
+        const places = [0, ...cuts.sort((a, b) => a - b), stream.length];
+        const read = places.slice(1).flatMap((end, i) => lines.feed(stream.slice(places[i], end), 0));
+        expect(read.map((m) => m.kind)).toEqual(['weight', 'weight', 'temperature']);
+      }),
+    );
   });
   it('throws away a line without end and hears what follows it', () => {
     const lines = new InstrumentLines();
@@ -61,7 +86,11 @@ describe('a stream from an instrument', () => {
 });
 
 describe('a pan that settles', () => {
-  const feed = (watch: PanWatch, weights: readonly number[], fromMs: number, state: BalanceState = 'moving'): number => weights.reduce((ms, weightG) => { watch.feed({ atMs: ms, weightG, state }); return ms + 100; }, fromMs);
+  const feed = (watch: PanWatch, weights: readonly number[], fromMs: number, state: BalanceState = 'moving'): number =>
+    weights.reduce((ms, weightG) => {
+      watch.feed({ atMs: ms, weightG, state });
+      return ms + 100;
+    }, fromMs);
   it('is steady only when it has stood still for a while, whatever the balance says', () => {
     const watch = new PanWatch(0.1);
     expect(watch.at(0).state).toBe('none');
@@ -101,9 +130,22 @@ describe('a log of readings', () => {
   });
   it('keeps few readings whole, leaves out what runs backwards or is no number, and finds a time', () => {
     const log = new ReadingLog();
-    for (const [ms, value] of [[0, 1], [10, 2], [5, 9], [20, Number.NaN], [30, 3]] as const) log.add(ms, value);
-    expect(log.sampled(100)).toEqual([[0, 1], [10, 2], [30, 3]]);
-    expect([log.indexFrom(10), log.indexFrom(11), log.indexFrom(99), log.last()?.value, log.since(10).length]).toEqual([1, 2, 3, 3, 2]);
+    for (const [ms, value] of [
+      [0, 1],
+      [10, 2],
+      [5, 9],
+      [20, Number.NaN],
+      [30, 3],
+    ] as const)
+      log.add(ms, value);
+    expect(log.sampled(100)).toEqual([
+      [0, 1],
+      [10, 2],
+      [30, 3],
+    ]);
+    expect([log.indexFrom(10), log.indexFrom(11), log.indexFrom(99), log.last()?.value, log.since(10).length]).toEqual([
+      1, 2, 3, 3, 2,
+    ]);
     expect(() => log.at(3)).toThrow(RangeError);
   });
 });

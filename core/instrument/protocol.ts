@@ -4,18 +4,35 @@
  */
 export const INSTRUMENT_KINDS = ['balance', 'probe', 'colour'] as const;
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
-export const INSTRUMENT_WORDS: Readonly<Record<InstrumentKind, string>> = { balance: 'balance', probe: 'bath probe', colour: 'colour reader' };
+export const INSTRUMENT_WORDS: Readonly<Record<InstrumentKind, string>> = {
+  balance: 'balance',
+  probe: 'bath probe',
+  colour: 'colour reader',
+};
 
 /** What a reading is worth: in motion, at rest, more than it carries, pan lifted off its zero, gone to sleep. */
 export const BALANCE_STATES = ['moving', 'still', 'over', 'under', 'asleep'] as const;
 export type BalanceState = (typeof BALANCE_STATES)[number];
 
 export type InstrumentMessage =
-  | { readonly kind: 'hello'; readonly instrument: InstrumentKind; readonly name: string; readonly capacityG: number | null; readonly stepG: number | null }
+  | {
+      readonly kind: 'hello';
+      readonly instrument: InstrumentKind;
+      readonly name: string;
+      readonly capacityG: number | null;
+      readonly stepG: number | null;
+    }
   | { readonly kind: 'weight'; readonly weightG: number; readonly state: BalanceState }
   | { readonly kind: 'temperature'; readonly temperatureC: number }
   | { readonly kind: 'ph'; readonly ph: number }
-  | { readonly kind: 'colour'; readonly L: number; readonly a: number; readonly b: number; readonly illuminant: string; readonly observer: string }
+  | {
+      readonly kind: 'colour';
+      readonly L: number;
+      readonly a: number;
+      readonly b: number;
+      readonly illuminant: string;
+      readonly observer: string;
+    }
   | { readonly kind: 'trouble'; readonly code: TroubleCode; readonly sentence: string };
 
 export type TroubleCode = 'garbled' | 'checksum' | 'outOfRange' | 'unknown' | 'fault' | 'flood' | 'tooLong';
@@ -28,11 +45,18 @@ export const LONGEST_LINE = 120;
 /** Readings a second beyond which an instrument is not measuring but stuck. */
 export const MOST_LINES_A_SECOND = 200;
 
-const STATE_LETTERS: Readonly<Record<string, BalanceState>> = { M: 'moving', S: 'still', O: 'over', U: 'under', Z: 'asleep' };
+const STATE_LETTERS: Readonly<Record<string, BalanceState>> = {
+  M: 'moving',
+  S: 'still',
+  O: 'over',
+  U: 'under',
+  Z: 'asleep',
+};
 const NUMBER = /^[+-]?\d{1,9}(?:\.\d{1,6})?$/;
 
 const trouble = (code: TroubleCode, sentence: string): InstrumentMessage => ({ kind: 'trouble', code, sentence });
-const numberOf = (text: string | undefined): number | undefined => (text !== undefined && NUMBER.test(text) ? Number(text) : undefined);
+const numberOf = (text: string | undefined): number | undefined =>
+  text !== undefined && NUMBER.test(text) ? Number(text) : undefined;
 const within = (value: number, [low, high]: readonly [number, number]): boolean => value >= low && value <= high;
 
 /** Sum of a line's bytes modulo 256, as two hexadecimal digits: catches a dropped or changed character. */
@@ -48,55 +72,102 @@ export const withSum = (body: string): string => `${body} ~${lineSum(body)}`;
 /** Reads one line. Never throws: what can't be used comes back as trouble, with a sentence for people. */
 export function readInstrumentLine(line: string): InstrumentMessage {
   const whole = line.trim();
-  if (whole.length > LONGEST_LINE) return trouble('tooLong', 'A line from the instrument was too long to be a reading. It was left out.');
+  if (whole.length > LONGEST_LINE)
+    return trouble('tooLong', 'A line from the instrument was too long to be a reading. It was left out.');
   const summed = /^(.*) ~([0-9a-f]{2})$/.exec(whole);
-  if (summed && lineSum(summed[1] ?? '') !== summed[2]) return trouble('checksum', 'A line from the instrument came through damaged. It was left out; check the lead if it goes on.');
+  if (summed && lineSum(summed[1] ?? '') !== summed[2])
+    return trouble(
+      'checksum',
+      'A line from the instrument came through damaged. It was left out; check the lead if it goes on.',
+    );
   const words = (summed ? (summed[1] ?? '') : whole).split(/\s+/);
   switch (words[0]) {
-    case 'ID': return readHello(words);
-    case 'W': return readWeightLine(words);
-    case 'T': return readTemperature(words);
-    case 'PH': return readPh(words);
-    case 'LAB': return readColour(words);
-    case 'ERR': return trouble('fault', `The instrument says: ${words.slice(1).join(' ').replace(/[^\w ,.'°%-]/g, '') || 'fault'}.`);
-    default: return trouble('garbled', 'The instrument sent something that is no reading. It was left out; check the lead and the speed of the line if it goes on.');
+    case 'ID':
+      return readHello(words);
+    case 'W':
+      return readWeightLine(words);
+    case 'T':
+      return readTemperature(words);
+    case 'PH':
+      return readPh(words);
+    case 'LAB':
+      return readColour(words);
+    case 'ERR':
+      return trouble(
+        'fault',
+        `The instrument says: ${
+          words
+            .slice(1)
+            .join(' ')
+            .replace(/[^\w ,.'°%-]/g, '') || 'fault'
+        }.`,
+      );
+    default:
+      return trouble(
+        'garbled',
+        'The instrument sent something that is no reading. It was left out; check the lead and the speed of the line if it goes on.',
+      );
   }
 }
 
 function readHello(words: readonly string[]): InstrumentMessage {
   const instrument = INSTRUMENT_KINDS.find((k) => k === words[1]);
   if (!instrument) return trouble('unknown', 'That is no balance, bath probe or colour reader. Connect one of those.');
-  const value = (key: string): number | null => numberOf(words.find((w) => w.startsWith(`${key}=`))?.slice(key.length + 1)) ?? null;
-  return { kind: 'hello', instrument, name: (words[2] ?? instrument).replaceAll('_', ' ').slice(0, 40), capacityG: value('capacity'), stepG: value('step') };
+  const value = (key: string): number | null =>
+    numberOf(words.find((w) => w.startsWith(`${key}=`))?.slice(key.length + 1)) ?? null;
+  return {
+    kind: 'hello',
+    instrument,
+    name: (words[2] ?? instrument).replaceAll('_', ' ').slice(0, 40),
+    capacityG: value('capacity'),
+    stepG: value('step'),
+  };
 }
 
 function readWeightLine(words: readonly string[]): InstrumentMessage {
   const weightG = numberOf(words[1]);
   const state = STATE_LETTERS[words[3] ?? ''];
-  if (state === 'over' || state === 'asleep' || state === 'under') return { kind: 'weight', weightG: weightG ?? 0, state };
-  if (weightG === undefined || words[2] !== 'g' || state === undefined) return trouble('garbled', 'The balance sent half a reading. It was left out.');
-  if (Math.abs(weightG) > HEAVIEST_G) return trouble('outOfRange', 'The balance sent a weight no bench balance shows. It was left out.');
+  if (state === 'over' || state === 'asleep' || state === 'under')
+    return { kind: 'weight', weightG: weightG ?? 0, state };
+  if (weightG === undefined || words[2] !== 'g' || state === undefined)
+    return trouble('garbled', 'The balance sent half a reading. It was left out.');
+  if (Math.abs(weightG) > HEAVIEST_G)
+    return trouble('outOfRange', 'The balance sent a weight no bench balance shows. It was left out.');
   return { kind: 'weight', weightG, state };
 }
 
 function readTemperature(words: readonly string[]): InstrumentMessage {
   const temperatureC = numberOf(words[1]);
-  if (temperatureC === undefined || words[2] !== 'C') return trouble('garbled', 'The probe sent half a reading. It was left out.');
-  if (!within(temperatureC, PROBE_RANGE_C)) return trouble('outOfRange', `The probe says ${temperatureC} °C, which no dye bath is. Check the probe and its lead; until then take the temperature by hand.`);
+  if (temperatureC === undefined || words[2] !== 'C')
+    return trouble('garbled', 'The probe sent half a reading. It was left out.');
+  if (!within(temperatureC, PROBE_RANGE_C))
+    return trouble(
+      'outOfRange',
+      `The probe says ${temperatureC} °C, which no dye bath is. Check the probe and its lead; until then take the temperature by hand.`,
+    );
   return { kind: 'temperature', temperatureC };
 }
 
 function readPh(words: readonly string[]): InstrumentMessage {
   const ph = numberOf(words[1]);
   if (ph === undefined) return trouble('garbled', 'The pH meter sent half a reading. It was left out.');
-  if (!within(ph, PH_RANGE)) return trouble('outOfRange', `The meter says pH ${ph}, which is outside 0 to 14. Rinse and calibrate it; until then use a strip.`);
+  if (!within(ph, PH_RANGE))
+    return trouble(
+      'outOfRange',
+      `The meter says pH ${ph}, which is outside 0 to 14. Rinse and calibrate it; until then use a strip.`,
+    );
   return { kind: 'ph', ph };
 }
 
 function readColour(words: readonly string[]): InstrumentMessage {
   const [L, a, b] = [numberOf(words[1]), numberOf(words[2]), numberOf(words[3])];
-  if (L === undefined || a === undefined || b === undefined) return trouble('garbled', 'The colour reader sent half a reading. Lay it flat and read again.');
-  if (!within(L, [0, 100]) || !within(a, [-128, 128]) || !within(b, [-128, 128])) return trouble('outOfRange', 'The colour reader sent a colour that can’t be. Lay it flat on the piece, with no light coming in, and read again.');
+  if (L === undefined || a === undefined || b === undefined)
+    return trouble('garbled', 'The colour reader sent half a reading. Lay it flat and read again.');
+  if (!within(L, [0, 100]) || !within(a, [-128, 128]) || !within(b, [-128, 128]))
+    return trouble(
+      'outOfRange',
+      'The colour reader sent a colour that can’t be. Lay it flat on the piece, with no light coming in, and read again.',
+    );
   return { kind: 'colour', L, a, b, illuminant: words[4] ?? 'D65', observer: words[5] ?? '10' };
 }
 
@@ -127,13 +198,19 @@ export class InstrumentLines {
         continue;
       }
       if (line.trim() === '') continue;
-      const message = this.isFlood(nowMs) ? trouble('flood', 'The instrument sends more than anyone can read. It is listened to again when it slows down; unplug it if it doesn’t.') : readInstrumentLine(line);
+      const message = this.isFlood(nowMs)
+        ? trouble(
+            'flood',
+            'The instrument sends more than anyone can read. It is listened to again when it slows down; unplug it if it doesn’t.',
+          )
+        : readInstrumentLine(line);
       if (message.kind !== 'trouble' || this.mayTell(message.code, nowMs)) messages.push(message);
     }
     if (this.rest.length > LONGEST_LINE) {
       this.rest = '';
       this.skipping = true;
-      if (this.mayTell('tooLong', nowMs)) messages.push(trouble('tooLong', 'A line from the instrument was too long to be a reading. It was left out.'));
+      if (this.mayTell('tooLong', nowMs))
+        messages.push(trouble('tooLong', 'A line from the instrument was too long to be a reading. It was left out.'));
     }
     return messages;
   }

@@ -10,7 +10,12 @@ export class ReadingLog {
 
   /** Adds a reading. One that is older than the newest is left out: a log runs one way. */
   add(atMs: number, value: number): void {
-    if (!Number.isFinite(atMs) || !Number.isFinite(value) || (this.count > 0 && atMs < (this.timesMs[this.count - 1] ?? 0))) return;
+    if (
+      !Number.isFinite(atMs) ||
+      !Number.isFinite(value) ||
+      (this.count > 0 && atMs < (this.timesMs[this.count - 1] ?? 0))
+    )
+      return;
     if (this.count === this.timesMs.length) {
       const times = new Float64Array(this.count * 2);
       times.set(this.timesMs);
@@ -71,7 +76,8 @@ export class ReadingLog {
         if (low === -1 || (this.values[i] ?? 0) < (this.values[low] ?? 0)) low = i;
         if (high === -1 || (this.values[i] ?? 0) > (this.values[high] ?? 0)) high = i;
       }
-      if (low !== -1) points.push(...(low === high ? [point(low)] : [point(Math.min(low, high)), point(Math.max(low, high))]));
+      if (low !== -1)
+        points.push(...(low === high ? [point(low)] : [point(Math.min(low, high)), point(Math.max(low, high))]));
     }
     points.push(point(to - 1));
     return points;

@@ -62,7 +62,12 @@ export class PanWatch {
 
   at(nowMs: number): Pan {
     const state = this.stateAt(nowMs);
-    return { state, weightG: this.lastWeightG, empty: this.lastWeightG !== null && Math.abs(this.lastWeightG) < EMPTY_STEPS * this.stepG, words: WORDS[state] };
+    return {
+      state,
+      weightG: this.lastWeightG,
+      empty: this.lastWeightG !== null && Math.abs(this.lastWeightG) < EMPTY_STEPS * this.stepG,
+      words: WORDS[state],
+    };
   }
 
   private stateAt(nowMs: number): PanState {

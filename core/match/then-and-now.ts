@@ -5,7 +5,12 @@ export interface LotConditions {
   readonly recipe: { readonly id: string; readonly name: string };
   readonly base: readonly MaterialSource[];
   readonly materials: readonly MaterialUse[];
-  readonly water: { readonly id: string; readonly name: string; readonly ph: number | null; readonly hardnessDh: number | null } | null;
+  readonly water: {
+    readonly id: string;
+    readonly name: string;
+    readonly ph: number | null;
+    readonly hardnessDh: number | null;
+  } | null;
   readonly vessels: readonly { readonly id: string; readonly name: string; readonly metal: string }[];
   readonly liquorRatio: number;
 }
@@ -37,24 +42,77 @@ export interface Factor {
 /** Doses closer than this, relative to what was used, count as the same. */
 const SAME_DOSE_SHARE = 0.02;
 
-const DOSE_UNIT: Readonly<Record<StockMeasure, string>> = { weight: '% WOF', volume: 'ml per 100 g', pieces: 'packets per 100 g' };
-const tags = (sources: readonly MaterialSource[]): string => (sources.length === 0 ? 'none' : [...new Set(sources.map((s) => s.tag))].sort().join(' + '));
-const sameIds = (x: readonly string[], y: readonly string[]): boolean => [...new Set(x)].sort().join() === [...new Set(y)].sort().join();
-const sameSources = (x: readonly MaterialSource[], y: readonly MaterialSource[]): boolean => sameIds(x.map((s) => s.stockLotId), y.map((s) => s.stockLotId));
+const DOSE_UNIT: Readonly<Record<StockMeasure, string>> = {
+  weight: '% WOF',
+  volume: 'ml per 100 g',
+  pieces: 'packets per 100 g',
+};
+const tags = (sources: readonly MaterialSource[]): string =>
+  sources.length === 0 ? 'none' : [...new Set(sources.map((s) => s.tag))].sort().join(' + ');
+const sameIds = (x: readonly string[], y: readonly string[]): boolean =>
+  [...new Set(x)].sort().join() === [...new Set(y)].sort().join();
+const sameSources = (x: readonly MaterialSource[], y: readonly MaterialSource[]): boolean =>
+  sameIds(
+    x.map((s) => s.stockLotId),
+    y.map((s) => s.stockLotId),
+  );
 
 /**
  * Sets then beside now, factor by factor, in the order the work meets them. Differences are named with what they may do
  * to the shade; how much is not said, since nothing here has measured it.
  */
 export function compareThenAndNow(then: LotConditions, now: LotConditions): Factor[] {
-  const factor = (name: string, was: string, is: string, same: boolean, effect: string): Factor => ({ name, then: was, now: is, same, effect: same ? '' : effect });
+  const factor = (name: string, was: string, is: string, same: boolean, effect: string): Factor => ({
+    name,
+    then: was,
+    now: is,
+    same,
+    effect: same ? '' : effect,
+  });
   return [
-    factor('Recipe', then.recipe.name, now.recipe.name, then.recipe.id === now.recipe.id, 'Another version of the recipe: read what changed between them before the lot.'),
-    factor('Base lot', tags(then.base), tags(now.base), sameSources(then.base, now.base), 'Another lot of the base may be whiter or yellower and drink the dye faster or slower.'),
+    factor(
+      'Recipe',
+      then.recipe.name,
+      now.recipe.name,
+      then.recipe.id === now.recipe.id,
+      'Another version of the recipe: read what changed between them before the lot.',
+    ),
+    factor(
+      'Base lot',
+      tags(then.base),
+      tags(now.base),
+      sameSources(then.base, now.base),
+      'Another lot of the base may be whiter or yellower and drink the dye faster or slower.',
+    ),
     ...materialFactors(then.materials, now.materials),
-    factor('Water', waterWords(then.water), waterWords(now.water), then.water?.id === now.water?.id && then.water?.ph === now.water?.ph && then.water?.hardnessDh === now.water?.hardnessDh, 'Hardness and pH shift the shade of the very same recipe; iron in water saddens it.'),
-    factor('Vessel', vesselWords(then), vesselWords(now), sameIds(then.vessels.map((v) => v.id), now.vessels.map((v) => v.id)), vesselEffect(then, now)),
-    factor('Liquor ratio', `1:${then.liquorRatio}`, `1:${now.liquorRatio}`, then.liquorRatio === now.liquorRatio, now.liquorRatio > then.liquorRatio ? 'A longer bath leaves more dye in the water: expect paler.' : 'A shorter bath drives more dye into the fibre: expect deeper, and less room to turn.'),
+    factor(
+      'Water',
+      waterWords(then.water),
+      waterWords(now.water),
+      then.water?.id === now.water?.id &&
+        then.water?.ph === now.water?.ph &&
+        then.water?.hardnessDh === now.water?.hardnessDh,
+      'Hardness and pH shift the shade of the very same recipe; iron in water saddens it.',
+    ),
+    factor(
+      'Vessel',
+      vesselWords(then),
+      vesselWords(now),
+      sameIds(
+        then.vessels.map((v) => v.id),
+        now.vessels.map((v) => v.id),
+      ),
+      vesselEffect(then, now),
+    ),
+    factor(
+      'Liquor ratio',
+      `1:${then.liquorRatio}`,
+      `1:${now.liquorRatio}`,
+      then.liquorRatio === now.liquorRatio,
+      now.liquorRatio > then.liquorRatio
+        ? 'A longer bath leaves more dye in the water: expect paler.'
+        : 'A shorter bath drives more dye into the fibre: expect deeper, and less room to turn.',
+    ),
   ];
 }
 
@@ -63,8 +121,12 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
   return [...names].map(([id, name]) => {
     const was = then.find((m) => m.materialId === id);
     const is = now.find((m) => m.materialId === id);
-    const words = (m: MaterialUse | undefined): string => (m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}` : 'not used');
-    const sameDose = was !== undefined && is !== undefined && Math.abs(is.percentOwf - was.percentOwf) <= SAME_DOSE_SHARE * was.percentOwf;
+    const words = (m: MaterialUse | undefined): string =>
+      m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}` : 'not used';
+    const sameDose =
+      was !== undefined &&
+      is !== undefined &&
+      Math.abs(is.percentOwf - was.percentOwf) <= SAME_DOSE_SHARE * was.percentOwf;
     const same = sameDose && sameSources(was.sources, is.sources);
     return { name, then: words(was), now: words(is), same, effect: same ? '' : materialEffect(was, is, sameDose) };
   });
@@ -73,13 +135,16 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
 function materialEffect(was: MaterialUse | undefined, is: MaterialUse | undefined, sameDose: boolean): string {
   if (!was) return 'Not used then.';
   if (!is) return 'Used then, not now.';
-  if (!sameDose) return is.percentOwf > was.percentOwf ? 'More than was really used then.' : 'Less than was really used then.';
+  if (!sameDose)
+    return is.percentOwf > was.percentOwf ? 'More than was really used then.' : 'Less than was really used then.';
   return 'Another stock lot may be stronger or weaker: dye a strike-off before the whole lot.';
 }
 
 function vesselEffect(then: LotConditions, now: LotConditions): string {
   const metals = (c: LotConditions): string => [...new Set(c.vessels.map((v) => v.metal))].sort().join();
-  return metals(then) === metals(now) ? 'Another pot of the same metal: watch how fast it heats.' : 'Another metal: aluminium brightens, iron saddens.';
+  return metals(then) === metals(now)
+    ? 'Another pot of the same metal: watch how fast it heats.'
+    : 'Another metal: aluminium brightens, iron saddens.';
 }
 
 const round = (value: number): number => Math.round(value * 100) / 100;
@@ -87,6 +152,9 @@ const vesselWords = (c: LotConditions): string => c.vessels.map((v) => `${v.name
 
 function waterWords(water: LotConditions['water']): string {
   if (!water) return 'not recorded';
-  const facts = [water.ph === null ? '' : `pH ${water.ph}`, water.hardnessDh === null ? '' : `${water.hardnessDh} °dH`].filter((f) => f !== '');
+  const facts = [
+    water.ph === null ? '' : `pH ${water.ph}`,
+    water.hardnessDh === null ? '' : `${water.hardnessDh} °dH`,
+  ].filter((f) => f !== '');
   return facts.length === 0 ? water.name : `${water.name} (${facts.join(', ')})`;
 }

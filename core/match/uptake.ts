@@ -18,7 +18,14 @@ export interface Uptake {
 
 export type UptakeAdvice =
   | { readonly state: 'tooFew'; readonly sentence: string }
-  | { readonly state: 'liftNow' | 'wait' | 'neverReaches'; readonly fit: Uptake; /** Minute at which the depth wanted is reached, with the span it may lie in. */ readonly minute: number | null; readonly fromMinute: number | null; readonly toMinute: number | null; readonly sentence: string };
+  | {
+      readonly state: 'liftNow' | 'wait' | 'neverReaches';
+      readonly fit: Uptake;
+      /** Minute at which the depth wanted is reached, with the span it may lie in. */ readonly minute: number | null;
+      readonly fromMinute: number | null;
+      readonly toMinute: number | null;
+      readonly sentence: string;
+    };
 
 const LEAST_SAMPLES = 3;
 const RATES = 120;
@@ -40,11 +47,21 @@ function atRate(samples: readonly DepthAt[], ratePerMin: number): { atLast: numb
     sxx += x * x;
   }
   const atLast = sxx > 0 ? Math.max(0, sxy / sxx) : 0;
-  return { atLast, rest: samples.reduce((sum, { minute, depth }) => sum + (depth - atLast * (1 - Math.exp(-ratePerMin * minute))) ** 2, 0) };
+  return {
+    atLast,
+    rest: samples.reduce(
+      (sum, { minute, depth }) => sum + (depth - atLast * (1 - Math.exp(-ratePerMin * minute))) ** 2,
+      0,
+    ),
+  };
 }
 
 /** Minutes at which the wanted depth may be reached: for each, the best of all curves that are there at that minute is looked at. */
-function minutesPossible(samples: readonly DepthAt[], rates: readonly number[], allowed: number): { from: number | null; to: number | null; mayNever: boolean } {
+function minutesPossible(
+  samples: readonly DepthAt[],
+  rates: readonly number[],
+  allowed: number,
+): { from: number | null; to: number | null; mayNever: boolean } {
   let [from, to]: [number | null, number | null] = [null, null];
   for (let minute = 1; minute <= LONGEST_MIN; minute *= 1.02) {
     const fits = rates.some((rate) => {
@@ -56,7 +73,14 @@ function minutesPossible(samples: readonly DepthAt[], rates: readonly number[], 
       to = minute;
     }
   }
-  return { from, to, mayNever: rates.some((rate) => { const f = atRate(samples, rate); return f.atLast <= 1 && f.rest <= allowed; }) };
+  return {
+    from,
+    to,
+    mayNever: rates.some((rate) => {
+      const f = atRate(samples, rate);
+      return f.atLast <= 1 && f.rest <= allowed;
+    }),
+  };
 }
 
 /**
@@ -68,27 +92,67 @@ function minutesPossible(samples: readonly DepthAt[], rates: readonly number[], 
 export function adviseLift(samples: readonly DepthAt[], nowMinute: number): UptakeAdvice {
   const usable = samples.filter((s) => s.minute > 0 && Number.isFinite(s.depth));
   if (usable.length < LEAST_SAMPLES || new Set(usable.map((s) => s.minute)).size < LEAST_SAMPLES) {
-    return { state: 'tooFew', sentence: `${usable.length === 0 ? 'No sample yet' : usable.length === 1 ? 'One sample' : 'Two samples'}: three at different times say when it will be there.` };
+    return {
+      state: 'tooFew',
+      sentence: `${usable.length === 0 ? 'No sample yet' : usable.length === 1 ? 'One sample' : 'Two samples'}: three at different times say when it will be there.`,
+    };
   }
-  const rates = Array.from({ length: RATES }, (_, i) => SLOWEST_PER_MIN * (FASTEST_PER_MIN / SLOWEST_PER_MIN) ** (i / (RATES - 1)));
+  const rates = Array.from(
+    { length: RATES },
+    (_, i) => SLOWEST_PER_MIN * (FASTEST_PER_MIN / SLOWEST_PER_MIN) ** (i / (RATES - 1)),
+  );
   const fits = rates.map((ratePerMin) => ({ ratePerMin, ...atRate(usable, ratePerMin) }));
   const best = fits.reduce((a, b) => (b.rest < a.rest ? b : a));
   const measured = Math.sqrt(best.rest / Math.max(1, usable.length - 2));
   const scatter = Math.max(LEAST_SCATTER, measured);
-  const allowed = best.rest + Math.max((NORMAL_95 * LEAST_SCATTER) ** 2, ((T_95[Math.min(T_95.length, usable.length - 2) - 1] ?? NORMAL_95) * measured) ** 2);
+  const allowed =
+    best.rest +
+    Math.max(
+      (NORMAL_95 * LEAST_SCATTER) ** 2,
+      ((T_95[Math.min(T_95.length, usable.length - 2) - 1] ?? NORMAL_95) * measured) ** 2,
+    );
   const minute = best.atLast <= 1 ? null : -Math.log(1 - 1 / best.atLast) / best.ratePerMin;
   const possible = minutesPossible(usable, rates, allowed);
   const fromMinute = minute !== null && possible.from !== null ? Math.min(possible.from, minute) : possible.from;
   const toMinute = possible.mayNever || possible.to === null ? null : Math.max(possible.to, minute ?? 0);
   const fit = { atLast: best.atLast, ratePerMin: best.ratePerMin, scatter, samples: usable.length };
-  const span = fromMinute === null ? '' : toMinute === null ? `, not before ${Math.round(fromMinute)} min` : `, between ${Math.round(fromMinute)} and ${Math.round(toMinute)} min`;
-  if (minute === null) return { state: 'neverReaches', fit, minute, fromMinute, toMinute, sentence: `By these samples it levels off at ${Math.round(best.atLast * 100)} % of the depth wanted${span === '' ? '' : span}. More dye, more heat within the ceiling, or a longer dip in a fresh bath.` };
-  if (nowMinute >= minute) return { state: 'liftNow', fit, minute, fromMinute, toMinute, sentence: `Lift now: by the curve it was there at ${Math.round(minute)} min${span}. Look at it wet and remember that wet is darker.` };
-  return { state: 'wait', fit, minute, fromMinute, toMinute, sentence: `By the curve it is there at ${Math.round(minute)} min${span}.` };
+  const span =
+    fromMinute === null
+      ? ''
+      : toMinute === null
+        ? `, not before ${Math.round(fromMinute)} min`
+        : `, between ${Math.round(fromMinute)} and ${Math.round(toMinute)} min`;
+  if (minute === null)
+    return {
+      state: 'neverReaches',
+      fit,
+      minute,
+      fromMinute,
+      toMinute,
+      sentence: `By these samples it levels off at ${Math.round(best.atLast * 100)} % of the depth wanted${span === '' ? '' : span}. More dye, more heat within the ceiling, or a longer dip in a fresh bath.`,
+    };
+  if (nowMinute >= minute)
+    return {
+      state: 'liftNow',
+      fit,
+      minute,
+      fromMinute,
+      toMinute,
+      sentence: `Lift now: by the curve it was there at ${Math.round(minute)} min${span}. Look at it wet and remember that wet is darker.`,
+    };
+  return {
+    state: 'wait',
+    fit,
+    minute,
+    fromMinute,
+    toMinute,
+    sentence: `By the curve it is there at ${Math.round(minute)} min${span}.`,
+  };
 }
 
 /** Depth on a fitted curve. */
-export const depthAt = (fit: Pick<Uptake, 'atLast' | 'ratePerMin'>, minute: number): number => fit.atLast * (1 - Math.exp(-fit.ratePerMin * minute));
+export const depthAt = (fit: Pick<Uptake, 'atLast' | 'ratePerMin'>, minute: number): number =>
+  fit.atLast * (1 - Math.exp(-fit.ratePerMin * minute));
 
 /**
  * How far a colour has come from the undyed base to the one wanted, as a share. Where the two differ in lightness by K/S of L*;
@@ -103,10 +167,21 @@ export function depthShare(now: Lab, undyed: Lab, wanted: Lab): number {
 }
 
 /** Colours from undyed to deeper than wanted, to hold a sample against: each with the share of the depth it stands for. */
-export function matchSteps(undyed: Lab, wanted: Lab, shares: readonly number[] = [0.15, 0.3, 0.5, 0.7, 0.85, 1, 1.2]): readonly { readonly depth: number; readonly lab: Lab }[] {
+export function matchSteps(
+  undyed: Lab,
+  wanted: Lab,
+  shares: readonly number[] = [0.15, 0.3, 0.5, 0.7, 0.85, 1, 1.2],
+): readonly { readonly depth: number; readonly lab: Lab }[] {
   const mix = (from: number, to: number, share: number): number => from + (to - from) * share;
   const clamp = (value: number, low: number, high: number): number => Math.min(high, Math.max(low, value));
-  return shares.map((depth) => ({ depth, lab: { L: clamp(mix(undyed.L, wanted.L, depth), 0, 100), a: clamp(mix(undyed.a, wanted.a, depth), -128, 128), b: clamp(mix(undyed.b, wanted.b, depth), -128, 128) } }));
+  return shares.map((depth) => ({
+    depth,
+    lab: {
+      L: clamp(mix(undyed.L, wanted.L, depth), 0, 100),
+      a: clamp(mix(undyed.a, wanted.a, depth), -128, 128),
+      b: clamp(mix(undyed.b, wanted.b, depth), -128, 128),
+    },
+  }));
 }
 
 /**
@@ -114,8 +189,11 @@ export function matchSteps(undyed: Lab, wanted: Lab, shares: readonly number[] =
  * there is one, else from a usual rate. @param pieces 2 to 60
  */
 export function gradedPulls(pieces: number, lastMinute: number, ratePerMin = 0.03): number[] {
-  if (!Number.isInteger(pieces) || pieces < 1 || pieces > 60) throw new RangeError(`pieces must be a whole number from 1 to 60, got ${pieces}`);
+  if (!Number.isInteger(pieces) || pieces < 1 || pieces > 60)
+    throw new RangeError(`pieces must be a whole number from 1 to 60, got ${pieces}`);
   if (!(lastMinute > 0)) throw new RangeError('lastMinute must be above zero');
   const whole = 1 - Math.exp(-ratePerMin * lastMinute);
-  return Array.from({ length: pieces }, (_, i) => Math.max(1, Math.round(-Math.log(1 - (whole * (i + 1)) / pieces) / ratePerMin)));
+  return Array.from({ length: pieces }, (_, i) =>
+    Math.max(1, Math.round(-Math.log(1 - (whole * (i + 1)) / pieces) / ratePerMin)),
+  );
 }

@@ -1,4 +1,9 @@
-import { convertGramsToMilligrams, convertMicrolitresToMillilitres, convertMilligramsToGrams, convertMillilitresToMicrolitres } from './smallest-units';
+import {
+  convertGramsToMilligrams,
+  convertMicrolitresToMillilitres,
+  convertMilligramsToGrams,
+  convertMillilitresToMicrolitres,
+} from './smallest-units';
 import type { VolumeSystem } from './volume';
 import { readVolume, speaksOfVolume } from './volume';
 import { formatVolume, formatWeight, readWeight } from './weight';
@@ -8,7 +13,13 @@ import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
 export const STOCK_MEASURES = ['weight', 'volume', 'pieces'] as const;
 export type StockMeasure = (typeof STOCK_MEASURES)[number];
 
-export type AmountReading = { readonly ok: true; readonly amount: number; /** What had to be decided or converted on the way. */ readonly note?: string } | { readonly ok: false; readonly sentence: string };
+export type AmountReading =
+  | {
+      readonly ok: true;
+      readonly amount: number;
+      /** What had to be decided or converted on the way. */ readonly note?: string;
+    }
+  | { readonly ok: false; readonly sentence: string };
 
 export interface AmountOptions {
   /** An empty jar may be counted as 0. */
@@ -24,12 +35,22 @@ const PIECES = new RegExp(String.raw`^(${WRITTEN_NUMBER})\s*(?:x|×|pieces?|pcs|
 const MOST_PIECES = 1_000_000;
 
 /** Reads a stock amount as written, into whole smallest units (mg, µl or pieces). */
-export function readAmount(text: string, measure: StockMeasure, { allowNothing = false, system, bulkDensityGPerMl }: AmountOptions = {}): AmountReading {
+export function readAmount(
+  text: string,
+  measure: StockMeasure,
+  { allowNothing = false, system, bulkDensityGPerMl }: AmountOptions = {},
+): AmountReading {
   if (allowNothing && NOTHING.test(text.trim())) return { ok: true, amount: 0 };
   if (measure === 'pieces') return readPieces(text);
   if (measure === 'volume') {
     const volume = readVolume(text, { system });
-    return volume.ok ? { ok: true, amount: convertMillilitresToMicrolitres(volume.volumeMl), ...(volume.note ? { note: volume.note } : {}) } : volume;
+    return volume.ok
+      ? {
+          ok: true,
+          amount: convertMillilitresToMicrolitres(volume.volumeMl),
+          ...(volume.note ? { note: volume.note } : {}),
+        }
+      : volume;
   }
   if (!speaksOfVolume(text)) {
     const weight = readWeight(text);
@@ -37,18 +58,29 @@ export function readAmount(text: string, measure: StockMeasure, { allowNothing =
   }
   const volume = readVolume(text, { system });
   if (!volume.ok) return volume;
-  if (bulkDensityGPerMl === undefined) return { ok: false, sentence: 'A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.' };
+  if (bulkDensityGPerMl === undefined)
+    return {
+      ok: false,
+      sentence:
+        'A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.',
+    };
   const weightG = volume.volumeMl * bulkDensityGPerMl;
   const density = `${Math.round(bulkDensityGPerMl * 1000) / 1000} g/ml as weighed here`;
-  return { ok: true, amount: convertGramsToMilligrams(weightG), note: [volume.note, density].filter(Boolean).join(', ') };
+  return {
+    ok: true,
+    amount: convertGramsToMilligrams(weightG),
+    note: [volume.note, density].filter(Boolean).join(', '),
+  };
 }
 
 function readPieces(text: string): AmountReading {
   const match = PIECES.exec(text.trim());
   const value = match ? readWrittenNumber(match[1] ?? '') : undefined;
-  if (value === undefined) return { ok: false, sentence: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.' };
+  if (value === undefined)
+    return { ok: false, sentence: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.' };
   if (value <= 0) return { ok: false, sentence: 'Write how many there are, one or more.' };
-  if (!Number.isInteger(value)) return { ok: false, sentence: 'Packets are opened whole and pieces are not cut here. Write a whole number.' };
+  if (!Number.isInteger(value))
+    return { ok: false, sentence: 'Packets are opened whole and pieces are not cut here. Write a whole number.' };
   if (value > MOST_PIECES) return { ok: false, sentence: 'That is more than a studio can hold. Check the number.' };
   return { ok: true, amount: value };
 }
@@ -56,5 +88,7 @@ function readPieces(text: string): AmountReading {
 /** Writes a ledger amount for reading, in the studio's units. */
 export function formatAmount(amount: number, measure: StockMeasure): string {
   if (measure === 'pieces') return `${amount} ${Math.abs(amount) === 1 ? 'piece' : 'pieces'}`;
-  return measure === 'weight' ? formatWeight(convertMilligramsToGrams(amount)) : formatVolume(convertMicrolitresToMillilitres(amount));
+  return measure === 'weight'
+    ? formatWeight(convertMilligramsToGrams(amount))
+    : formatVolume(convertMicrolitresToMillilitres(amount));
 }

@@ -24,14 +24,24 @@ export function roundToResolution(weightG: number, resolutionG: number): number 
  * Turns an exact dose into what this balance can weigh, saying what rounding cost and where the balance is at its limits.
  * @param exactG dose in grams before rounding
  */
-export function weighableDose(exactG: number, balance: Balance, formula: string, inputs: readonly FigureInput[]): Figure {
+export function weighableDose(
+  exactG: number,
+  balance: Balance,
+  formula: string,
+  inputs: readonly FigureInput[],
+): Figure {
   const roundedG = roundToResolution(exactG, balance.resolutionG);
   const notes = [`rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`];
   if (exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE) {
-    notes.push(`near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`);
+    notes.push(
+      `near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`,
+    );
   }
   if (roundedG > balance.capacityG) {
-    notes.push(`over the ${formatWeight(balance.capacityG)} the balance carries`, ...weighingPortions(roundedG, balance));
+    notes.push(
+      `over the ${formatWeight(balance.capacityG)} the balance carries`,
+      ...weighingPortions(roundedG, balance),
+    );
   }
   return figure(roundedG, 'g', formula, inputs, notes);
 }
@@ -43,7 +53,11 @@ export const DEFAULT_WEIGH_WITHIN_PERCENT = 2;
  * How far from its target a weighing may be before it counts as a deviation: one step of the balance,
  * or so many per cent of the target, whichever is more. Grams.
  */
-export function weighingToleranceG(targetG: number, resolutionG: number, withinPercent = DEFAULT_WEIGH_WITHIN_PERCENT): number {
+export function weighingToleranceG(
+  targetG: number,
+  resolutionG: number,
+  withinPercent = DEFAULT_WEIGH_WITHIN_PERCENT,
+): number {
   return Math.max(resolutionG, (targetG * withinPercent) / 100);
 }
 
@@ -54,6 +68,12 @@ export function weighingPortions(weightG: number, balance: Balance): string[] {
   const each = roundToResolution(weightG / portions, balance.resolutionG);
   const last = roundToResolution(weightG - each * (portions - 1), balance.resolutionG);
   // Rounding each up must not leave the last, or any, over the capacity.
-  const sizes = Math.max(each, last) <= balance.capacityG ? [...Array<number>(portions - 1).fill(each), last] : [...Array<number>(portions - 1).fill(balance.capacityG), roundToResolution(weightG - balance.capacityG * (portions - 1), balance.resolutionG)];
+  const sizes =
+    Math.max(each, last) <= balance.capacityG
+      ? [...Array<number>(portions - 1).fill(each), last]
+      : [
+          ...Array<number>(portions - 1).fill(balance.capacityG),
+          roundToResolution(weightG - balance.capacityG * (portions - 1), balance.resolutionG),
+        ];
   return [`Weigh it in ${portions} portions: ${sizes.map((g) => formatWeight(g)).join(', ')}.`];
 }

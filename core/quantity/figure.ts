@@ -23,6 +23,12 @@ export interface Figure {
 }
 
 /** Puts a value together with its working. */
-export function figure(value: number, unit: string, formula: string, inputs: readonly FigureInput[], notes: readonly string[] = []): Figure {
+export function figure(
+  value: number,
+  unit: string,
+  formula: string,
+  inputs: readonly FigureInput[],
+  notes: readonly string[] = [],
+): Figure {
   return { value, unit, working: { formula, inputs, notes } };
 }

@@ -10,7 +10,9 @@ export interface LotSize {
   readonly understoodAs: string;
 }
 
-export type LotSizeReading = { readonly ok: true; readonly size: LotSize } | { readonly ok: false; readonly code: string; readonly sentence: string };
+export type LotSizeReading =
+  | { readonly ok: true; readonly size: LotSize }
+  | { readonly ok: false; readonly code: string; readonly sentence: string };
 
 /** The heaviest single piece that a small studio can lift wet (a rug, a stage cloth). */
 export const HEAVIEST_PIECE_G = 25_000;
@@ -25,35 +27,65 @@ const refuse = (code: string, sentence: string): LotSizeReading => ({ ok: false,
  * A bare weight is divided into pieces near `usualPieceWeightG` (the base's usual hank or length); the total is kept.
  * Refusals are values with a plain sentence.
  */
-export function readLotSize(text: string, { usualPieceWeightG, pieceWord }: { usualPieceWeightG: number; pieceWord: string }): LotSizeReading {
+export function readLotSize(
+  text: string,
+  { usualPieceWeightG, pieceWord }: { usualPieceWeightG: number; pieceWord: string },
+): LotSizeReading {
   const written = text.trim();
-  if (written === '') return refuse('empty', `Say how many pieces of what dry weight, for example “12 ${pieceWord}s of 100 g” or “2.4 kg”.`);
-  if (written.length > 80) return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
+  if (written === '')
+    return refuse(
+      'empty',
+      `Say how many pieces of what dry weight, for example “12 ${pieceWord}s of 100 g” or “2.4 kg”.`,
+    );
+  if (written.length > 80)
+    return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
   const match = PIECES_OF.exec(written);
   if (!match) return readWholeWeight(readWeight(written), written, usualPieceWeightG, pieceWord);
 
   const pieces = readWrittenNumber(match[1] ?? '');
-  if (pieces === undefined) return refuse('notANumber', `“${match[1]}” is not a number of pieces. Write a whole number.`);
+  if (pieces === undefined)
+    return refuse('notANumber', `“${match[1]}” is not a number of pieces. Write a whole number.`);
   if (pieces <= 0) return refuse('notPositive', 'A lot needs at least one piece.');
-  if (!Number.isInteger(pieces)) return refuse('notWhole', `Pieces are whole: ${match[1]?.trim()} of a ${pieceWord} can’t be dyed. Write a whole number.`);
-  if (pieces > MOST_PIECES) return refuse('tooMany', `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MOST_PIECES}.`);
+  if (!Number.isInteger(pieces))
+    return refuse(
+      'notWhole',
+      `Pieces are whole: ${match[1]?.trim()} of a ${pieceWord} can’t be dyed. Write a whole number.`,
+    );
+  if (pieces > MOST_PIECES)
+    return refuse(
+      'tooMany',
+      `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MOST_PIECES}.`,
+    );
   const each = readWeight(match[3] ?? '');
   if (!each.ok) return refuse(each.code, each.sentence);
   if (each.weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavySentence(each.weightG, pieceWord));
   return accept(pieces, each.weightG, pieceWord);
 }
 
-function readWholeWeight(total: WeightReading, written: string, usualPieceWeightG: number, pieceWord: string): LotSizeReading {
+function readWholeWeight(
+  total: WeightReading,
+  written: string,
+  usualPieceWeightG: number,
+  pieceWord: string,
+): LotSizeReading {
   if (!total.ok) {
     const bareNumber = readWrittenNumber(written);
     if (total.code === 'noUnit' && bareNumber !== undefined) {
-      if (bareNumber <= 0) return refuse('notPositive', 'A lot needs some fibre: write a number above zero and its unit.');
-      return refuse('noUnit', `Is “${written}” ${pieceWord}s, grams or kilograms? Write it out, for example “${written} ${pieceWord}s of ${formatWeight(usualPieceWeightG)}” or “${written} kg”.`);
+      if (bareNumber <= 0)
+        return refuse('notPositive', 'A lot needs some fibre: write a number above zero and its unit.');
+      return refuse(
+        'noUnit',
+        `Is “${written}” ${pieceWord}s, grams or kilograms? Write it out, for example “${written} ${pieceWord}s of ${formatWeight(usualPieceWeightG)}” or “${written} kg”.`,
+      );
     }
     return refuse(total.code, total.sentence);
   }
   const pieces = Math.max(1, Math.round(total.weightG / usualPieceWeightG));
-  if (pieces > MOST_PIECES) return refuse('tooMany', `${formatWeight(total.weightG)} would be ${pieces} ${pieceWord}s, more than one lot can hold. Make several lots.`);
+  if (pieces > MOST_PIECES)
+    return refuse(
+      'tooMany',
+      `${formatWeight(total.weightG)} would be ${pieces} ${pieceWord}s, more than one lot can hold. Make several lots.`,
+    );
   const pieceWeightG = total.weightG / pieces;
   if (pieceWeightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavySentence(pieceWeightG, pieceWord));
   return accept(pieces, pieceWeightG, pieceWord);

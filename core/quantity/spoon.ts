@@ -22,16 +22,27 @@ const SPOON_STEP = 0.25;
  * @throws RangeError without weighings, or on one that is not above zero
  */
 export function learnSpoon(weightsG: readonly number[], spoonMl: number): TaughtSpoon {
-  if (weightsG.length === 0 || weightsG.some((w) => !(w > 0))) throw new RangeError('weightsG must hold at least one weight above zero');
+  if (weightsG.length === 0 || weightsG.some((w) => !(w > 0)))
+    throw new RangeError('weightsG must hold at least one weight above zero');
   if (!(spoonMl > 0)) throw new RangeError(`spoonMl must be above zero, got ${spoonMl}`);
   const n = weightsG.length;
   const meanG = weightsG.reduce((sum, w) => sum + w, 0) / n;
   const spreadG = n < 2 ? 0 : Math.sqrt(weightsG.reduce((sum, w) => sum + (w - meanG) ** 2, 0) / (n - 1));
-  const notes = [n < FEWEST_WEIGHINGS ? `from ${n} weighing${n === 1 ? '' : 's'} only: weigh ${FEWEST_WEIGHINGS} or more to know the spread` : `from ${n} weighings, one spoonful spreads by ${formatWeight(spreadG)}`];
-  const bulkDensity = figure(Math.round((meanG / spoonMl) * 10_000) / 10_000, 'g/ml', 'mean weight of a level spoonful ÷ what the spoon holds', [
-    { name: 'mean weight', value: Math.round(meanG * 1000) / 1000, unit: 'g', source: `${n} weighings` },
-    { name: 'the spoon holds', value: Math.round(spoonMl * 100) / 100, unit: 'ml' },
-  ], notes);
+  const notes = [
+    n < FEWEST_WEIGHINGS
+      ? `from ${n} weighing${n === 1 ? '' : 's'} only: weigh ${FEWEST_WEIGHINGS} or more to know the spread`
+      : `from ${n} weighings, one spoonful spreads by ${formatWeight(spreadG)}`,
+  ];
+  const bulkDensity = figure(
+    Math.round((meanG / spoonMl) * 10_000) / 10_000,
+    'g/ml',
+    'mean weight of a level spoonful ÷ what the spoon holds',
+    [
+      { name: 'mean weight', value: Math.round(meanG * 1000) / 1000, unit: 'g', source: `${n} weighings` },
+      { name: 'the spoon holds', value: Math.round(spoonMl * 100) / 100, unit: 'ml' },
+    ],
+    notes,
+  );
   return { meanG, spreadG, weighings: n, bulkDensity };
 }
 
@@ -48,11 +59,24 @@ export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: strin
   const roundingPercent = ((givenG - doseG) / doseG) * 100;
   const notes = [
     `gives ${formatWeight(givenG)}, ${Math.abs(roundingPercent) < 0.5 ? 'as wanted' : `${Math.abs(roundingPercent).toFixed(0)} % ${roundingPercent > 0 ? 'more' : 'less'} than wanted`}`,
-    spoon.weighings < FEWEST_WEIGHINGS ? 'the spread of this spoon is not known yet' : `nineteen times in twenty within ${formatWeight(givenG - 2 * deviationG)} to ${formatWeight(givenG + 2 * deviationG)}`,
+    spoon.weighings < FEWEST_WEIGHINGS
+      ? 'the spread of this spoon is not known yet'
+      : `nineteen times in twenty within ${formatWeight(givenG - 2 * deviationG)} to ${formatWeight(givenG + 2 * deviationG)}`,
     'a balance measures it better',
   ];
-  return figure(spoons, spoonName, 'dose ÷ mean weight of a spoonful, to the nearest quarter', [
-    { name: 'dose', value: doseG, unit: 'g' },
-    { name: 'one spoonful', value: Math.round(spoon.meanG * 1000) / 1000, unit: 'g', source: `${spoon.weighings} weighings` },
-  ], notes);
+  return figure(
+    spoons,
+    spoonName,
+    'dose ÷ mean weight of a spoonful, to the nearest quarter',
+    [
+      { name: 'dose', value: doseG, unit: 'g' },
+      {
+        name: 'one spoonful',
+        value: Math.round(spoon.meanG * 1000) / 1000,
+        unit: 'g',
+        source: `${spoon.weighings} weighings`,
+      },
+    ],
+    notes,
+  );
 }

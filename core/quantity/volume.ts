@@ -4,9 +4,22 @@ import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
 export const VOLUME_SYSTEMS = ['metric', 'us', 'imperial'] as const;
 export type VolumeSystem = (typeof VOLUME_SYSTEMS)[number];
 
-export const VOLUME_SYSTEM_WORDS: Readonly<Record<VolumeSystem, string>> = { metric: 'metric', us: 'US', imperial: 'imperial' };
+export const VOLUME_SYSTEM_WORDS: Readonly<Record<VolumeSystem, string>> = {
+  metric: 'metric',
+  us: 'US',
+  imperial: 'imperial',
+};
 
-const ML_PER_METRIC_UNIT: Readonly<Record<string, number>> = { ml: 1, cl: 10, dl: 100, l: 1000, litre: 1000, litres: 1000, liter: 1000, liters: 1000 };
+const ML_PER_METRIC_UNIT: Readonly<Record<string, number>> = {
+  ml: 1,
+  cl: 10,
+  dl: 100,
+  l: 1000,
+  litre: 1000,
+  litres: 1000,
+  liter: 1000,
+  liters: 1000,
+};
 
 /** US gallon 231 in³ exactly (NIST Handbook 44, app. C); imperial gallon 4.546 09 l exactly (UK Units of Measurement Regulations 1995). */
 const US_GALLON_ML = 3785.411784;
@@ -17,15 +30,57 @@ export type KitchenUnit = (typeof KITCHEN_UNITS)[number];
 
 const ML_PER_KITCHEN_UNIT: Readonly<Record<VolumeSystem, Readonly<Partial<Record<KitchenUnit, number>>>>> = {
   metric: { tsp: 5, tbsp: 15, cup: 250 },
-  us: { tsp: US_GALLON_ML / 768, tbsp: US_GALLON_ML / 256, flOz: US_GALLON_ML / 128, cup: US_GALLON_ML / 16, pint: US_GALLON_ML / 8, quart: US_GALLON_ML / 4, gallon: US_GALLON_ML },
-  imperial: { tsp: IMPERIAL_GALLON_ML / 768, tbsp: IMPERIAL_GALLON_ML / 256, flOz: IMPERIAL_GALLON_ML / 160, cup: IMPERIAL_GALLON_ML / 16, pint: IMPERIAL_GALLON_ML / 8, quart: IMPERIAL_GALLON_ML / 4, gallon: IMPERIAL_GALLON_ML },
+  us: {
+    tsp: US_GALLON_ML / 768,
+    tbsp: US_GALLON_ML / 256,
+    flOz: US_GALLON_ML / 128,
+    cup: US_GALLON_ML / 16,
+    pint: US_GALLON_ML / 8,
+    quart: US_GALLON_ML / 4,
+    gallon: US_GALLON_ML,
+  },
+  imperial: {
+    tsp: IMPERIAL_GALLON_ML / 768,
+    tbsp: IMPERIAL_GALLON_ML / 256,
+    flOz: IMPERIAL_GALLON_ML / 160,
+    cup: IMPERIAL_GALLON_ML / 16,
+    pint: IMPERIAL_GALLON_ML / 8,
+    quart: IMPERIAL_GALLON_ML / 4,
+    gallon: IMPERIAL_GALLON_ML,
+  },
 };
 
 const KITCHEN_WORDS: Readonly<Record<string, KitchenUnit>> = {
-  tsp: 'tsp', teaspoon: 'tsp', teaspoons: 'tsp', tbsp: 'tbsp', tablespoon: 'tbsp', tablespoons: 'tbsp', 'fl oz': 'flOz', floz: 'flOz', 'fluid ounce': 'flOz', 'fluid ounces': 'flOz',
-  cup: 'cup', cups: 'cup', pint: 'pint', pints: 'pint', pt: 'pint', quart: 'quart', quarts: 'quart', qt: 'quart', gal: 'gallon', gallon: 'gallon', gallons: 'gallon',
+  tsp: 'tsp',
+  teaspoon: 'tsp',
+  teaspoons: 'tsp',
+  tbsp: 'tbsp',
+  tablespoon: 'tbsp',
+  tablespoons: 'tbsp',
+  'fl oz': 'flOz',
+  floz: 'flOz',
+  'fluid ounce': 'flOz',
+  'fluid ounces': 'flOz',
+  cup: 'cup',
+  cups: 'cup',
+  pint: 'pint',
+  pints: 'pint',
+  pt: 'pint',
+  quart: 'quart',
+  quarts: 'quart',
+  qt: 'quart',
+  gal: 'gallon',
+  gallon: 'gallon',
+  gallons: 'gallon',
 };
-const SYSTEM_WORDS: Readonly<Record<string, VolumeSystem>> = { us: 'us', american: 'us', imp: 'imperial', imperial: 'imperial', uk: 'imperial', metric: 'metric' };
+const SYSTEM_WORDS: Readonly<Record<string, VolumeSystem>> = {
+  us: 'us',
+  american: 'us',
+  imp: 'imperial',
+  imperial: 'imperial',
+  uk: 'imperial',
+  metric: 'metric',
+};
 
 /** Millilitres in a spoon, cup or gallon of a system; `undefined` where that system has none (there is no metric gallon). */
 export function kitchenUnitMl(unit: KitchenUnit, system: VolumeSystem): number | undefined {
@@ -38,13 +93,25 @@ export function sayKitchenUnit(unit: KitchenUnit, system: VolumeSystem): string 
 }
 
 export type VolumeReading =
-  | { readonly ok: true; readonly volumeMl: number; /** Which spoon, cup or gallon was taken, where that had to be decided. */ readonly note?: string }
-  | { readonly ok: false; readonly code: 'notAVolume' | 'noUnit' | 'unknownUnit' | 'whichSystem' | 'notPositive' | 'tooMuch'; readonly sentence: string };
+  | {
+      readonly ok: true;
+      readonly volumeMl: number;
+      /** Which spoon, cup or gallon was taken, where that had to be decided. */ readonly note?: string;
+    }
+  | {
+      readonly ok: false;
+      readonly code: 'notAVolume' | 'noUnit' | 'unknownUnit' | 'whichSystem' | 'notPositive' | 'tooMuch';
+      readonly sentence: string;
+    };
 
 const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*((?:[a-z.]+\s*)*)`, 'giy');
 const MOST_ML = 1_000_000;
 
-const refuse = (code: Exclude<VolumeReading, { ok: true }>['code'], sentence: string): VolumeReading => ({ ok: false, code, sentence });
+const refuse = (code: Exclude<VolumeReading, { ok: true }>['code'], sentence: string): VolumeReading => ({
+  ok: false,
+  code,
+  sentence,
+});
 
 /**
  * Reads a volume as people write it: `500 ml`, `1,5 l`, `1/2 tsp`, `2 US gal`, `1 imperial pint 3 fl oz`.
@@ -61,7 +128,8 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
     PART.lastIndex = position;
     const part = PART.exec(written);
     const value = part ? readWrittenNumber(part[1] ?? '') : undefined;
-    if (!part || value === undefined) return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml”, “1.5 l” or “1/2 US cup”.');
+    if (!part || value === undefined)
+      return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml”, “1.5 l” or “1/2 US cup”.');
     if (value < 0) return refuse('notPositive', 'A volume can’t be below zero. Take the minus sign away.');
     const words = (part[2] ?? '').replaceAll('.', ' ').trim().replace(/\s+/g, ' ');
     if (words === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write ml or l after the number.`);
@@ -72,12 +140,24 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
     const metric = Object.hasOwn(ML_PER_METRIC_UNIT, unitWord) ? ML_PER_METRIC_UNIT[unitWord] : undefined;
     const unit = Object.hasOwn(KITCHEN_WORDS, unitWord) ? KITCHEN_WORDS[unitWord] : undefined;
     if (metric !== undefined) totalMl += value * metric;
-    else if (unit === undefined) return refuse('unknownUnit', `“${shorten(unitWord)}” is not a unit of volume known here. Use ml, cl, dl, l, tsp, tbsp, cup, fl oz, pint, quart or gallon.`);
+    else if (unit === undefined)
+      return refuse(
+        'unknownUnit',
+        `“${shorten(unitWord)}” is not a unit of volume known here. Use ml, cl, dl, l, tsp, tbsp, cup, fl oz, pint, quart or gallon.`,
+      );
     else {
       const chosen = named ?? system;
-      if (chosen === undefined) return refuse('whichSystem', `Which ${unitWord}? A US, an imperial and a metric one differ. Write “US ${unitWord}”, “imperial ${unitWord}” or “metric ${unitWord}”, or set the studio’s own under Studio.`);
+      if (chosen === undefined)
+        return refuse(
+          'whichSystem',
+          `Which ${unitWord}? A US, an imperial and a metric one differ. Write “US ${unitWord}”, “imperial ${unitWord}” or “metric ${unitWord}”, or set the studio’s own under Studio.`,
+        );
       const perUnit = kitchenUnitMl(unit, chosen);
-      if (perUnit === undefined) return refuse('unknownUnit', `There is no metric ${unitWord}. Write “US ${unitWord}” or “imperial ${unitWord}”, or use ml.`);
+      if (perUnit === undefined)
+        return refuse(
+          'unknownUnit',
+          `There is no metric ${unitWord}. Write “US ${unitWord}” or “imperial ${unitWord}”, or use ml.`,
+        );
       totalMl += value * perUnit;
       notes.add(`${sayKitchenUnit(unit, chosen)} of ${Math.round(perUnit * 100) / 100} ml`);
     }
@@ -86,7 +166,8 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
   }
   if (written === '') return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml” or “1.5 l”.');
   if (totalMl <= 0) return refuse('notPositive', 'A volume must be above zero. Write what the jug shows.');
-  if (totalMl > MOST_ML) return refuse('tooMuch', 'That is more than a thousand litres, which a studio can’t hold. Check the unit.');
+  if (totalMl > MOST_ML)
+    return refuse('tooMuch', 'That is more than a thousand litres, which a studio can’t hold. Check the unit.');
   return { ok: true, volumeMl: totalMl, ...(notes.size > 0 ? { note: [...notes].join(', ') } : {}) };
 }
 

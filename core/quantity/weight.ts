@@ -6,17 +6,32 @@ export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
 
 const GRAMS_PER_UNIT: Readonly<Record<string, number>> = {
   mg: 0.001,
-  g: 1, gr: 1, gram: 1, grams: 1, gramme: 1, grammes: 1,
-  kg: 1000, kilo: 1000, kilos: 1000, kilogram: 1000, kilograms: 1000,
-  oz: GRAMS_PER_OUNCE, ounce: GRAMS_PER_OUNCE, ounces: GRAMS_PER_OUNCE,
-  lb: GRAMS_PER_POUND, lbs: GRAMS_PER_POUND, pound: GRAMS_PER_POUND, pounds: GRAMS_PER_POUND,
+  g: 1,
+  gr: 1,
+  gram: 1,
+  grams: 1,
+  gramme: 1,
+  grammes: 1,
+  kg: 1000,
+  kilo: 1000,
+  kilos: 1000,
+  kilogram: 1000,
+  kilograms: 1000,
+  oz: GRAMS_PER_OUNCE,
+  ounce: GRAMS_PER_OUNCE,
+  ounces: GRAMS_PER_OUNCE,
+  lb: GRAMS_PER_POUND,
+  lbs: GRAMS_PER_POUND,
+  pound: GRAMS_PER_POUND,
+  pounds: GRAMS_PER_POUND,
 };
 
 const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*([a-z]*)`, 'giy');
 
 /** Why a written weight was refused. `sentence` says it plainly and says what to do. */
 export interface WeightRefusal {
-  readonly code: 'empty' | 'notANumber' | 'ambiguousNumber' | 'noUnit' | 'unknownUnit' | 'notPositive' | 'tooHeavy' | 'tooLight';
+  readonly code:
+    'empty' | 'notANumber' | 'ambiguousNumber' | 'noUnit' | 'unknownUnit' | 'notPositive' | 'tooHeavy' | 'tooLight';
   readonly sentence: string;
 }
 
@@ -38,21 +53,33 @@ export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: nu
   while (position < written.length) {
     PART.lastIndex = position;
     const part = PART.exec(written);
-    if (!part) return refuse('notANumber', `“${shorten(text)}” is not a weight. Write a number and a unit, for example “250 g” or “3 lb 4 oz”.`);
+    if (!part)
+      return refuse(
+        'notANumber',
+        `“${shorten(text)}” is not a weight. Write a number and a unit, for example “250 g” or “3 lb 4 oz”.`,
+      );
     const amount = readWrittenNumber(part[1] ?? '');
-    if (amount === undefined) return refuse('ambiguousNumber', `“${shorten(part[1] ?? '')}” can be read in two ways. Write it without marks between thousands, for example “1500 g” or “1.5 kg”.`);
+    if (amount === undefined)
+      return refuse(
+        'ambiguousNumber',
+        `“${shorten(part[1] ?? '')}” can be read in two ways. Write it without marks between thousands, for example “1500 g” or “1.5 kg”.`,
+      );
     const unit = part[2] ?? '';
-    if (unit === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write g, kg, oz or lb after the number.`);
+    if (unit === '')
+      return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write g, kg, oz or lb after the number.`);
     const perUnit = Object.hasOwn(GRAMS_PER_UNIT, unit) ? GRAMS_PER_UNIT[unit] : undefined;
-    if (perUnit === undefined) return refuse('unknownUnit', `“${shorten(unit)}” is not a unit of weight known here. Use mg, g, kg, oz or lb.`);
+    if (perUnit === undefined)
+      return refuse('unknownUnit', `“${shorten(unit)}” is not a unit of weight known here. Use mg, g, kg, oz or lb.`);
     if (amount < 0) return refuse('notPositive', 'A weight can’t be below zero. Take the minus sign away.');
     totalG += amount * perUnit;
     position = PART.lastIndex;
     while (/[\s,]/.test(written[position] ?? '')) position += 1;
   }
   if (totalG <= 0) return refuse('notPositive', 'A weight of nothing can’t be used. Write what the balance shows.');
-  if (totalG < 0.001) return refuse('tooLight', 'That is less than a milligram, which no balance here can weigh. Check the unit.');
-  if (totalG > maximumG) return refuse('tooHeavy', `${formatWeight(totalG)} is more than this can be. Check the unit: did you mean grams?`);
+  if (totalG < 0.001)
+    return refuse('tooLight', 'That is less than a milligram, which no balance here can weigh. Check the unit.');
+  if (totalG > maximumG)
+    return refuse('tooHeavy', `${formatWeight(totalG)} is more than this can be. Check the unit: did you mean grams?`);
   return { ok: true, weightG: totalG };
 }
 
@@ -70,7 +97,9 @@ export function formatWeight(weightG: number, { decimals }: { decimals?: number 
 
 /** Writes a liquor volume for reading: litres from 1000 ml up, else millilitres. */
 export function formatVolume(volumeMl: number): string {
-  return Math.abs(volumeMl) >= 1000 ? `${trimZeros(volumeMl / 1000, 2)} l` : `${trimZeros(volumeMl, Math.abs(volumeMl) < 10 ? 2 : 0)} ml`;
+  return Math.abs(volumeMl) >= 1000
+    ? `${trimZeros(volumeMl / 1000, 2)} l`
+    : `${trimZeros(volumeMl, Math.abs(volumeMl) < 10 ? 2 : 0)} ml`;
 }
 
 function trimZeros(value: number, decimals: number): string {

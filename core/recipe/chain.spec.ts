@@ -8,11 +8,16 @@ import { mayStand } from './proof';
 import type { RecipeStep } from './recipe';
 import { hottestC, recipeStep, stepMinutes } from './recipe';
 
-const step = (key: string, after: string[] | null = null, rest: Partial<RecipeStep> = {}): RecipeStep => recipeStep({ key, kind: 'dye', title: key, after, ...rest });
+const step = (key: string, after: string[] | null = null, rest: Partial<RecipeStep> = {}): RecipeStep =>
+  recipeStep({ key, kind: 'dye', title: key, after, ...rest });
 
 describe('a chain', () => {
   it('follows the list where nothing is said, and its branches where it is', () => {
-    expect(orderChain([step('a'), step('b'), step('c')])).toMatchObject({ ok: true, order: [0, 1, 2], after: [[], [0], [1]] });
+    expect(orderChain([step('a'), step('b'), step('c')])).toMatchObject({
+      ok: true,
+      order: [0, 1, 2],
+      after: [[], [0], [1]],
+    });
     const steps = [step('dye', ['w', 'l']), step('w', []), step('l', [])];
     expect(orderChain(steps)).toMatchObject({ ok: true, order: [1, 2, 0] });
     expect(followsWords(steps, 0)).toBe('after w and l');
@@ -23,28 +28,54 @@ describe('a chain', () => {
     ['a step that follows itself', [step('a', ['a'])], 'circle', /circle/],
     ['a step that isn’t there', [step('a', ['z'])], 'unknownStep', /follows “z”/],
     ['two of one key', [step('a'), step('a')], 'twoKeys', /called “a”/],
-    ['a wait shorter than its least', [step('a', null, { wait: { leastMin: 60, mostMin: 30 } })], 'waitTooShort', /30 min at most, but wants 60 min/],
-    ['hotter than its ceiling', [step('a', null, { ceilingC: 70, course: [{ do: 'hold', toC: 82, minutes: 5 }] })], 'tooHot', /goes to 82 °C/],
+    [
+      'a wait shorter than its least',
+      [step('a', null, { wait: { leastMin: 60, mostMin: 30 } })],
+      'waitTooShort',
+      /30 min at most, but wants 60 min/,
+    ],
+    [
+      'hotter than its ceiling',
+      [step('a', null, { ceilingC: 70, course: [{ do: 'hold', toC: 82, minutes: 5 }] })],
+      'tooHot',
+      /goes to 82 °C/,
+    ],
     ['a part that isn’t there', [step('a', null, { parts: ['dark'] })], 'unknownPart', /“dark”/],
   ])('finds %s', (_name, steps, code, sentence) => {
     const fault = findChainFault(steps, []);
     expect(fault?.code).toBe(code);
     expect(fault?.sentence).toMatch(sentence);
   });
-  it('wants parts to come to the whole', () => expect(findChainFault([step('a')], [{ key: 'x', name: 'x', sharePercent: 60 }])?.code).toBe('partsNotWhole'));
+  it('wants parts to come to the whole', () =>
+    expect(findChainFault([step('a')], [{ key: 'x', name: 'x', sharePercent: 60 }])?.code).toBe('partsNotWhole'));
   it('orders any chain without a circle so that each comes after what it follows', () => {
-    fc.assert(fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 3 }), { minLength: 1, maxLength: 20 }), (links) => {
-      // Only to earlier ones, then shuffled by reversing: never a circle.
-      const steps = links.map((its, i) => step(`s${i}`, [...new Set(its.filter((k) => k < i).map((k) => `s${k}`))])).reverse();
-      const chain = orderChain(steps);
-      expect(chain.ok).toBe(true);
-      if (!chain.ok) return;
-      expect([...chain.order].sort((a, b) => a - b)).toEqual(steps.map((_, i) => i));
-      for (const [i, its] of chain.after.entries()) for (const k of its) expect(chain.order.indexOf(k)).toBeLessThan(chain.order.indexOf(i));
-    }), { seed: 61 });
+    fc.assert(
+      fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 3 }), { minLength: 1, maxLength: 20 }), (links) => {
+        // Only to earlier ones, then shuffled by reversing: never a circle.
+        const steps = links
+          .map((its, i) => step(`s${i}`, [...new Set(its.filter((k) => k < i).map((k) => `s${k}`))]))
+          .reverse();
+        const chain = orderChain(steps);
+        expect(chain.ok).toBe(true);
+        if (!chain.ok) return;
+        expect([...chain.order].sort((a, b) => a - b)).toEqual(steps.map((_, i) => i));
+        for (const [i, its] of chain.after.entries())
+          for (const k of its) expect(chain.order.indexOf(k)).toBeLessThan(chain.order.indexOf(i));
+      }),
+      { seed: 61 },
+    );
   });
   it('reckons time and heat by the course where there is one', () => {
-    const dyed = step('a', null, { durationMin: 60, temperatureC: 60, repeats: 2, course: [{ do: 'raise', toC: 80, minutes: 40 }, { do: 'coast', minutes: 20 }, { do: 'cool', minutes: 600 }] });
+    const dyed = step('a', null, {
+      durationMin: 60,
+      temperatureC: 60,
+      repeats: 2,
+      course: [
+        { do: 'raise', toC: 80, minutes: 40 },
+        { do: 'coast', minutes: 20 },
+        { do: 'cool', minutes: 600 },
+      ],
+    });
     expect([stepMinutes(dyed), hottestC(dyed)]).toEqual([1320, 80]);
     expect([stepMinutes({ ...dyed, course: [] }), hottestC({ ...dyed, course: [] })]).toEqual([120, 60]);
   });
@@ -52,10 +83,28 @@ describe('a chain', () => {
 
 describe('schools', () => {
   const materials = { alum: 'alum', acetate: 'acetate', tartar: 'tartar' };
-  const body = { fibres: ['wool' as const], steps: [
-    recipeStep({ key: 'm', kind: 'mordant', title: 'Mordant', temperatureC: 82, ceilingC: 88, usesBath: true, doses: [{ materialId: 'alum', by: 'percentOwf', percentOwf: 15 }, { materialId: 'tartar', by: 'percentOwf', percentOwf: 5 }] }),
-    recipeStep({ key: 'd', kind: 'dye', title: 'Dye', temperatureC: 75, after: ['m'] }), recipeStep({ key: 'r', kind: 'rinse', title: 'Rinse', after: ['d'] }), recipeStep({ key: 'dry', kind: 'dry', title: 'Dry', after: ['r'] }), recipeStep({ key: 'c', kind: 'cure', title: 'Cure', after: ['dry'] }), recipeStep({ key: 'w', kind: 'wash', title: 'Wash', after: ['c'] }),
-  ] };
+  const body = {
+    fibres: ['wool' as const],
+    steps: [
+      recipeStep({
+        key: 'm',
+        kind: 'mordant',
+        title: 'Mordant',
+        temperatureC: 82,
+        ceilingC: 88,
+        usesBath: true,
+        doses: [
+          { materialId: 'alum', by: 'percentOwf', percentOwf: 15 },
+          { materialId: 'tartar', by: 'percentOwf', percentOwf: 5 },
+        ],
+      }),
+      recipeStep({ key: 'd', kind: 'dye', title: 'Dye', temperatureC: 75, after: ['m'] }),
+      recipeStep({ key: 'r', kind: 'rinse', title: 'Rinse', after: ['d'] }),
+      recipeStep({ key: 'dry', kind: 'dry', title: 'Dry', after: ['r'] }),
+      recipeStep({ key: 'c', kind: 'cure', title: 'Cure', after: ['dry'] }),
+      recipeStep({ key: 'w', kind: 'wash', title: 'Wash', after: ['c'] }),
+    ],
+  };
   const replanned = (key: string, answer: string) => replanFor(body, key, answer, materials);
   it('says of every choice what it costs and gains', () => {
     expect(PRACTICE).toHaveLength(16);
@@ -72,17 +121,43 @@ describe('schools', () => {
     expect([stepMinutes(hot), hottestC(hot)]).toEqual([825, 82]);
   });
   it.each<[string, string, (steps: readonly RecipeStep[]) => unknown, unknown]>([
-    ['aluminium', 'alum20', (s) => s[0]?.doses.find((d) => d.materialId === 'alum'), { materialId: 'alum', by: 'percentOwf', percentOwf: 20 }],
+    [
+      'aluminium',
+      'alum20',
+      (s) => s[0]?.doses.find((d) => d.materialId === 'alum'),
+      { materialId: 'alum', by: 'percentOwf', percentOwf: 20 },
+    ],
     ['aluminium', 'acetate', (s) => s[0]?.doses.some((d) => d.materialId === 'acetate'), false],
     ['tartar', 'none', (s) => s[0]?.doses.map((d) => d.materialId), ['alum']],
     ['tartar', 'rinse', (s) => s.map((x) => x.key), ['m', 'tartarRinse', 'd', 'r', 'dry', 'c', 'w']],
-    ['rinseMordant', 'yes', (s) => s.map((x) => [x.key, x.after]).slice(1, 3), [['mordantRinse', ['m']], ['d', ['mordantRinse']]]],
-    ['rinse', 'once', (s) => s.map((x) => [x.key, x.after]).slice(-2), [['dry', ['r']], ['w', ['dry']]]],
+    [
+      'rinseMordant',
+      'yes',
+      (s) => s.map((x) => [x.key, x.after]).slice(1, 3),
+      [
+        ['mordantRinse', ['m']],
+        ['d', ['mordantRinse']],
+      ],
+    ],
+    [
+      'rinse',
+      'once',
+      (s) => s.map((x) => [x.key, x.after]).slice(-2),
+      [
+        ['dry', ['r']],
+        ['w', ['dry']],
+      ],
+    ],
     ['finish', 'overnight', (s) => s[1]?.course.map((l) => l.do), ['raise', 'hold', 'cool']],
     ['finish', 'lift', (s) => s[1]?.finishedBy, 'eye'],
     ['endPoint', 'eye', (s) => s[1]?.finishedBy, 'eye'],
     ['straining', 'bag', (s) => s.length, 6],
-    ['aluminium', 'soy', (s) => [s[0]?.title, s[0]?.doses.map((d) => d.materialId)], ['Bind with soy milk', ['tartar']]],
+    [
+      'aluminium',
+      'soy',
+      (s) => [s[0]?.title, s[0]?.doses.map((d) => d.materialId)],
+      ['Bind with soy milk', ['tartar']],
+    ],
     ['doseBy', 'pot', (s) => s, body.steps],
   ])('lays the chain anew for %s: %s', (key, answer, of, expected) => {
     const { steps } = replanned(key, answer);
@@ -93,7 +168,9 @@ describe('schools', () => {
     const bare = { ...body, steps: body.steps.slice(1).map((s, i) => (i === 0 ? { ...s, after: [] } : s)) };
     const added = replanFor(bare, 'mordantOnTannin', 'always', materials);
     expect(added.steps[0]).toMatchObject({ kind: 'mordant', key: 'addedMordant' });
-    expect(replanFor(added, 'mordantOnTannin', 'none', materials).steps.map((s) => s.key)).toEqual(bare.steps.map((s) => s.key));
+    expect(replanFor(added, 'mordantOnTannin', 'none', materials).steps.map((s) => s.key)).toEqual(
+      bare.steps.map((s) => s.key),
+    );
   });
   it('knows when a school changes nothing', () => {
     expect(changesChain(body, replanned('aluminium', 'acetate'))).toBe(false);
@@ -101,7 +178,9 @@ describe('schools', () => {
   });
   it('throws on a school nobody holds', () => expect(() => replanned('mordantHeat', 'tepid')).toThrow(RangeError));
   it('tells where a recipe differs from the house', () => {
-    expect(practiceDifferences({ mordantHeat: 'hot', rinse: 'cure' }, { mordantHeat: 'cold', rinse: 'cure' })).toEqual(['Heat of the mordant bath: cold, one to seven days, where the house says simmer an hour, cool overnight.']);
+    expect(practiceDifferences({ mordantHeat: 'hot', rinse: 'cure' }, { mordantHeat: 'cold', rinse: 'cure' })).toEqual([
+      'Heat of the mordant bath: cold, one to seven days, where the house says simmer an hour, cool overnight.',
+    ]);
   });
 });
 
@@ -111,20 +190,45 @@ describe('versions', () => {
   it('finds nothing between a version and itself', () => expect(compareVersions(was, was, names)).toEqual([]));
   it('tells what changed, in dyers’ words', () => {
     const [mordant, extract, dye] = was.steps as [RecipeStep, RecipeStep, RecipeStep];
-    const is = { ...was, liquorRatio: 25, note: 'new', water: { asks: 'hard' as const, hardnessDh: null }, steps: [{ ...mordant, doses: [{ materialId: 'alum', by: 'percentOwf' as const, percentOwf: 12 }], durationMin: 90 }, extract, { ...dye, title: 'Dye slowly' }, recipeStep({ kind: 'cure', title: 'Cure', durationMin: 10_080 })] };
+    const is = {
+      ...was,
+      liquorRatio: 25,
+      note: 'new',
+      water: { asks: 'hard' as const, hardnessDh: null },
+      steps: [
+        { ...mordant, doses: [{ materialId: 'alum', by: 'percentOwf' as const, percentOwf: 12 }], durationMin: 90 },
+        extract,
+        { ...dye, title: 'Dye slowly' },
+        recipeStep({ kind: 'cure', title: 'Cure', durationMin: 10_080 }),
+      ],
+    };
     expect(compareVersions(was, is, names)).toEqual([
-      { where: 'Liquor ratio', was: '1:30', is: '1:25' }, { where: 'Water', was: 'any', is: 'hard' },
-      { where: 'mordant: ALUM', was: '15 % WOF', is: '12 % WOF' }, { where: 'mordant: time', was: '1 h', is: '1 h 30 min' }, { where: 'Step', was: 'dye', is: 'Dye slowly' },
-      { where: 'Step “Cure”', was: 'not there', is: 'cure, 7 d' }, { where: 'Note', was: 'old', is: 'new' },
+      { where: 'Liquor ratio', was: '1:30', is: '1:25' },
+      { where: 'Water', was: 'any', is: 'hard' },
+      { where: 'mordant: ALUM', was: '15 % WOF', is: '12 % WOF' },
+      { where: 'mordant: time', was: '1 h', is: '1 h 30 min' },
+      { where: 'Step', was: 'dye', is: 'Dye slowly' },
+      { where: 'Step “Cure”', was: 'not there', is: 'cure, 7 d' },
+      { where: 'Note', was: 'old', is: 'new' },
     ]);
   });
   it('tells a step taken out, and steps in another order', () => {
-    expect(compareVersions(was, { ...was, steps: was.steps.slice(0, 2) }, names)).toEqual([{ where: 'Step “dye”', was: 'dye, 1 h', is: 'taken out' }]);
-    expect(compareVersions(was, { ...was, steps: [...was.steps].reverse() }, names)).toEqual([{ where: 'Order of the steps', was: 'mordant → extract → dye', is: 'dye → extract → mordant' }]);
+    expect(compareVersions(was, { ...was, steps: was.steps.slice(0, 2) }, names)).toEqual([
+      { where: 'Step “dye”', was: 'dye, 1 h', is: 'taken out' },
+    ]);
+    expect(compareVersions(was, { ...was, steps: [...was.steps].reverse() }, names)).toEqual([
+      { where: 'Order of the steps', was: 'mordant → extract → dye', is: 'dye → extract → mordant' },
+    ]);
   });
   it.each<[Parameters<typeof mayStand>[0], Parameters<typeof mayStand>[1], number, number, RegExp | true]>([
-    ['trial', 'proof', 0, 0, true], ['proof', 'proven', 2, 1, true], ['proof', 'proven', 1, 1, /wants 3 lots or proofs.*1 lot and 1 proof. Dye and judge 1 more/], ['trial', 'proven', 3, 0, true],
-    ['proven', 'retired', 0, 0, true], ['proven', 'trial', 9, 9, /can’t become trial/], ['retired', 'proven', 9, 9, /begins again as a trial/], ['proven', 'proven', 9, 9, /proven already/],
+    ['trial', 'proof', 0, 0, true],
+    ['proof', 'proven', 2, 1, true],
+    ['proof', 'proven', 1, 1, /wants 3 lots or proofs.*1 lot and 1 proof. Dye and judge 1 more/],
+    ['trial', 'proven', 3, 0, true],
+    ['proven', 'retired', 0, 0, true],
+    ['proven', 'trial', 9, 9, /can’t become trial/],
+    ['retired', 'proven', 9, 9, /begins again as a trial/],
+    ['proven', 'proven', 9, 9, /proven already/],
   ])('%s to %s with %i lots and %i proofs', (from, to, lotsInTolerance, proofsInTolerance, answer) => {
     const may = mayStand(from, to, { lotsInTolerance, proofsInTolerance }, 3);
     if (answer === true) return expect(may.ok).toBe(true);

@@ -6,7 +6,13 @@ export interface ChainFault {
   readonly sentence: string;
 }
 
-export type Chain = { readonly ok: true; /** Indexes into the steps, each after all that it follows. */ readonly order: readonly number[]; /** For each step, by its index, the indexes of those it follows. */ readonly after: readonly (readonly number[])[] } | { readonly ok: false; readonly fault: ChainFault };
+export type Chain =
+  | {
+      readonly ok: true;
+      /** Indexes into the steps, each after all that it follows. */ readonly order: readonly number[];
+      /** For each step, by its index, the indexes of those it follows. */ readonly after: readonly (readonly number[])[];
+    }
+  | { readonly ok: false; readonly fault: ChainFault };
 
 /** The key of a step: its own, or its place in the list. */
 export const keyOf = (step: RecipeStep, index: number): string => step.key || `step ${index + 1}`;
@@ -21,14 +27,22 @@ export function orderChain(steps: readonly RecipeStep[]): Chain {
   const at = new Map<string, number>();
   for (const [i, step] of steps.entries()) {
     const key = keyOf(step, i);
-    if (at.has(key)) return fault('twoKeys', `Two steps are called “${key}”. Give each its own short name, so that others can follow it.`);
+    if (at.has(key))
+      return fault(
+        'twoKeys',
+        `Two steps are called “${key}”. Give each its own short name, so that others can follow it.`,
+      );
     at.set(key, i);
   }
   const after: number[][] = [];
   for (const [i, step] of steps.entries()) {
     const keys = step.after ?? (i === 0 ? [] : [keyOf(steps[i - 1] as RecipeStep, i - 1)]);
     const unknown = keys.find((key) => !at.has(key));
-    if (unknown !== undefined) return fault('unknownStep', `“${step.title}” follows “${unknown}”, which is no step of this recipe. Choose one that is.`);
+    if (unknown !== undefined)
+      return fault(
+        'unknownStep',
+        `“${step.title}” follows “${unknown}”, which is no step of this recipe. Choose one that is.`,
+      );
     after.push(keys.map((key) => at.get(key) as number));
   }
   const waitsFor = after.map((its) => new Set(its));
@@ -37,7 +51,10 @@ export function orderChain(steps: readonly RecipeStep[]): Chain {
     const next = waitsFor.findIndex((its, i) => its.size === 0 && !order.includes(i));
     if (next === -1) {
       const held = steps.filter((_, i) => !order.includes(i)).map((s) => `“${s.title}”`);
-      return fault('circle', `The chain goes round in a circle: ${held.slice(0, 4).join(', ')} each wait for another. Let one of them follow an earlier step.`);
+      return fault(
+        'circle',
+        `The chain goes round in a circle: ${held.slice(0, 4).join(', ')} each wait for another. Let one of them follow an earlier step.`,
+      );
     }
     order.push(next);
     for (const its of waitsFor) its.delete(next);
@@ -51,15 +68,30 @@ export function findChainFault(steps: readonly RecipeStep[], parts: readonly Rec
   if (!chain.ok) return chain.fault;
   for (const step of steps) {
     const hot = hottestC(step);
-    if (hot !== undefined && step.ceilingC !== undefined && hot > step.ceilingC) return { code: 'tooHot', sentence: `“${step.title}” goes to ${hot} °C, above its own ceiling of ${step.ceilingC} °C. Lower the one or raise the other.` };
+    if (hot !== undefined && step.ceilingC !== undefined && hot > step.ceilingC)
+      return {
+        code: 'tooHot',
+        sentence: `“${step.title}” goes to ${hot} °C, above its own ceiling of ${step.ceilingC} °C. Lower the one or raise the other.`,
+      };
     if (step.wait?.mostMin !== null && step.wait !== null && step.wait.mostMin < step.wait.leastMin) {
-      return { code: 'waitTooShort', sentence: `“${step.title}” may wait ${step.wait.mostMin} min at most, but wants ${step.wait.leastMin} min at least. One of the two is wrong.` };
+      return {
+        code: 'waitTooShort',
+        sentence: `“${step.title}” may wait ${step.wait.mostMin} min at most, but wants ${step.wait.leastMin} min at least. One of the two is wrong.`,
+      };
     }
     const unknown = step.parts.find((key) => !parts.some((p) => p.key === key));
-    if (unknown !== undefined) return { code: 'unknownPart', sentence: `“${step.title}” is for the part “${unknown}”, which this recipe doesn’t have. Add the part, or choose another.` };
+    if (unknown !== undefined)
+      return {
+        code: 'unknownPart',
+        sentence: `“${step.title}” is for the part “${unknown}”, which this recipe doesn’t have. Add the part, or choose another.`,
+      };
   }
   const whole = parts.reduce((sum, p) => sum + p.sharePercent, 0);
-  if (parts.length > 0 && Math.abs(whole - 100) > 0.05) return { code: 'partsNotWhole', sentence: `The parts of the pieces come to ${Math.round(whole * 10) / 10} %, not 100 %. Change their shares.` };
+  if (parts.length > 0 && Math.abs(whole - 100) > 0.05)
+    return {
+      code: 'partsNotWhole',
+      sentence: `The parts of the pieces come to ${Math.round(whole * 10) / 10} %, not 100 %. Change their shares.`,
+    };
   return undefined;
 }
 

@@ -21,18 +21,30 @@ type Body = Omit<RecipeVersion, 'id' | 'recipeName' | 'number'> & { readonly not
 /** A dose as dyers say it. */
 export function sayDose(dose: Dose): string {
   switch (dose.by) {
-    case 'percentOwf': return `${dose.percentOwf} % WOF${dose.form ? `, ${dose.form}` : ''}`;
-    case 'gPerLitre': return `${dose.gPerL} g to the litre`;
-    case 'solution': return `${dose.mlPer100G} ml per 100 g of a solution of ${dose.gPerL} g/l`;
-    case 'perPiece': return `${dose.gPerPiece} g a piece`;
-    case 'packet': return 'whole packets';
-    case 'spoons': return `${dose.spoonsPer100G} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
-    case 'toPh': return `to pH ${dose.targetPh} with ${PH_REAGENT_WORDS[dose.reagent]}`;
+    case 'percentOwf':
+      return `${dose.percentOwf} % WOF${dose.form ? `, ${dose.form}` : ''}`;
+    case 'gPerLitre':
+      return `${dose.gPerL} g to the litre`;
+    case 'solution':
+      return `${dose.mlPer100G} ml per 100 g of a solution of ${dose.gPerL} g/l`;
+    case 'perPiece':
+      return `${dose.gPerPiece} g a piece`;
+    case 'packet':
+      return 'whole packets';
+    case 'spoons':
+      return `${dose.spoonsPer100G} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
+    case 'toPh':
+      return `to pH ${dose.targetPh} with ${PH_REAGENT_WORDS[dose.reagent]}`;
   }
 }
 
 /** A temperature course as dyers say it; empty where a step has none. */
-export const sayCourse = (step: Pick<RecipeStep, 'course'>): string => step.course.map((leg) => `${HEAT_LEG_WORDS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`).join('; ');
+export const sayCourse = (step: Pick<RecipeStep, 'course'>): string =>
+  step.course
+    .map(
+      (leg) => `${HEAT_LEG_WORDS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`,
+    )
+    .join('; ');
 
 /**
  * What changed between two versions, in the order of the work and in dyers' words; empty when nothing did.
@@ -49,14 +61,24 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
   differ('Doses weighed within', withinWords(was.weighWithinPercent), withinWords(is.weighWithinPercent));
   differ('Pots of', was.allowedMetals.join(' or '), is.allowedMetals.join(' or '));
   differ('Water', waterWords(was.water), waterWords(is.water));
-  for (const q of PRACTICE) differ(q.question, practiceChoice(q.key, was.practice[q.key])?.words ?? '', practiceChoice(q.key, is.practice[q.key])?.words ?? '');
+  for (const q of PRACTICE)
+    differ(
+      q.question,
+      practiceChoice(q.key, was.practice[q.key])?.words ?? '',
+      practiceChoice(q.key, is.practice[q.key])?.words ?? '',
+    );
   differ('Parts of the pieces', partsWords(was.parts), partsWords(is.parts));
   for (const [a, b] of matchSteps(was.steps, is.steps)) {
     if (a && b) stepDifferences(a, b, was.steps, is.steps, materialName, differ);
     else differ(`Step “${(a ?? b)?.title}”`, a ? stepWords(a) : 'not there', b ? stepWords(b) : 'taken out');
   }
-  const order = (steps: readonly RecipeStep[], others: readonly RecipeStep[]): string => steps.filter((s) => others.some((o) => sameStep(s, o))).map((s) => s.title).join(' → ');
-  if (was.steps.every((s) => is.steps.some((o) => sameStep(s, o)))) differ('Order of the steps', order(was.steps, is.steps), order(is.steps, was.steps));
+  const order = (steps: readonly RecipeStep[], others: readonly RecipeStep[]): string =>
+    steps
+      .filter((s) => others.some((o) => sameStep(s, o)))
+      .map((s) => s.title)
+      .join(' → ');
+  if (was.steps.every((s) => is.steps.some((o) => sameStep(s, o))))
+    differ('Order of the steps', order(was.steps, is.steps), order(is.steps, was.steps));
   differ('Placed colour', placedWords(was.placed), placedWords(is.placed));
   differ('Note', was.note ?? '', is.note ?? '');
   return found;
@@ -64,7 +86,10 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
 
 const sameStep = (a: RecipeStep, b: RecipeStep): boolean => a.kind === b.kind && a.title === b.title;
 
-function matchSteps(was: readonly RecipeStep[], is: readonly RecipeStep[]): (readonly [RecipeStep | undefined, RecipeStep | undefined])[] {
+function matchSteps(
+  was: readonly RecipeStep[],
+  is: readonly RecipeStep[],
+): (readonly [RecipeStep | undefined, RecipeStep | undefined])[] {
   const left = [...is];
   const partner = new Map<RecipeStep, RecipeStep>();
   const by = (same: (a: RecipeStep, b: RecipeStep) => boolean): void => {
@@ -80,11 +105,29 @@ function matchSteps(was: readonly RecipeStep[], is: readonly RecipeStep[]): (rea
   return [...was.map((a) => [a, partner.get(a)] as const), ...left.map((b) => [undefined, b] as const)];
 }
 
-function stepDifferences(a: RecipeStep, b: RecipeStep, was: readonly RecipeStep[], is: readonly RecipeStep[], materialName: (id: string) => string, differ: (where: string, a: string, b: string) => void): void {
+function stepDifferences(
+  a: RecipeStep,
+  b: RecipeStep,
+  was: readonly RecipeStep[],
+  is: readonly RecipeStep[],
+  materialName: (id: string) => string,
+  differ: (where: string, a: string, b: string) => void,
+): void {
   const at = b.title;
   const degrees = (c: number | undefined): string => (c === undefined ? '' : `${c} °C`);
   differ('Step', a.title, b.title);
-  for (const id of new Set([...a.doses, ...b.doses].map((d) => d.materialId))) differ(`${at}: ${materialName(id)}`, a.doses.filter((d) => d.materialId === id).map(sayDose).join(' + '), b.doses.filter((d) => d.materialId === id).map(sayDose).join(' + '));
+  for (const id of new Set([...a.doses, ...b.doses].map((d) => d.materialId)))
+    differ(
+      `${at}: ${materialName(id)}`,
+      a.doses
+        .filter((d) => d.materialId === id)
+        .map(sayDose)
+        .join(' + '),
+      b.doses
+        .filter((d) => d.materialId === id)
+        .map(sayDose)
+        .join(' + '),
+    );
   differ(`${at}: temperature`, degrees(a.temperatureC), degrees(b.temperatureC));
   differ(`${at}: ceiling`, degrees(a.ceilingC), degrees(b.ceilingC));
   differ(`${at}: course`, sayCourse(a), sayCourse(b));
@@ -93,7 +136,11 @@ function stepDifferences(a: RecipeStep, b: RecipeStep, was: readonly RecipeStep[
   differ(`${at}: finished`, a.finishedBy, b.finishedBy);
   differ(`${at}: may wait`, waitWords(a), waitWords(b));
   differ(`${at}: strain`, a.strain ? STRAIN_WORDS[a.strain] : '', b.strain ? STRAIN_WORDS[b.strain] : '');
-  differ(`${at}: pH`, a.targetPh ? `${a.targetPh.low} to ${a.targetPh.high}` : '', b.targetPh ? `${b.targetPh.low} to ${b.targetPh.high}` : '');
+  differ(
+    `${at}: pH`,
+    a.targetPh ? `${a.targetPh.low} to ${a.targetPh.high}` : '',
+    b.targetPh ? `${b.targetPh.low} to ${b.targetPh.high}` : '',
+  );
   differ(`${at}: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
   differ(`${at}: follows`, followsWords(was, was.indexOf(a)), followsWords(is, is.indexOf(b)));
   differ(`${at}: pots of`, a.metals.join(' or '), b.metals.join(' or '));
@@ -107,8 +154,22 @@ function stepDifferences(a: RecipeStep, b: RecipeStep, was: readonly RecipeStep[
 
 const withinWords = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;
 const ratioWords = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
-const waterWords = (w: RecipeVersion['water']): string => (w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${w.hardnessDh} °dH`}`);
-const partsWords = (parts: readonly RecipePart[]): string => parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');
-const waitWords = ({ wait }: RecipeStep): string => (wait === null ? '' : `${sayMinutes(wait.leastMin)} at least${wait.mostMin === null ? '' : `, ${sayMinutes(wait.mostMin)} at most`}`);
-const stepWords = (s: RecipeStep): string => [STEP_KIND_WORDS[s.kind], s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(s.durationMin)].filter((w) => w !== '').join(', ');
-const placedWords = (p: PlacedPlan | null): string => (p === null ? '' : `${p.lengthCm} cm: ${[...p.zones].sort((a, b) => a.fromPercent - b.fromPercent).map((z) => `${ZONE_WORDS[z.way]} ${z.fromPercent}–${z.toPercent} %`).join(', ')}`);
+const waterWords = (w: RecipeVersion['water']): string =>
+  w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${w.hardnessDh} °dH`}`;
+const partsWords = (parts: readonly RecipePart[]): string =>
+  parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');
+const waitWords = ({ wait }: RecipeStep): string =>
+  wait === null
+    ? ''
+    : `${sayMinutes(wait.leastMin)} at least${wait.mostMin === null ? '' : `, ${sayMinutes(wait.mostMin)} at most`}`;
+const stepWords = (s: RecipeStep): string =>
+  [STEP_KIND_WORDS[s.kind], s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(s.durationMin)]
+    .filter((w) => w !== '')
+    .join(', ');
+const placedWords = (p: PlacedPlan | null): string =>
+  p === null
+    ? ''
+    : `${p.lengthCm} cm: ${[...p.zones]
+        .sort((a, b) => a.fromPercent - b.fromPercent)
+        .map((z) => `${ZONE_WORDS[z.way]} ${z.fromPercent}–${z.toPercent} %`)
+        .join(', ')}`;

@@ -13,7 +13,13 @@ export interface StepRecord {
   readonly temperaturesC: readonly number[];
   readonly temperatures?: readonly { readonly at: string; readonly temperatureC: number }[];
   /** Amounts in smallest units of the material's measure; `more`: a portion, with more to come. */
-  readonly weighings: readonly { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amount: number; readonly more?: boolean }[];
+  readonly weighings: readonly {
+    readonly batch: number;
+    readonly materialId: string;
+    readonly stockLotId: string;
+    readonly amount: number;
+    readonly more?: boolean;
+  }[];
   /** Minutes in band of its hold, by a probe; absent where none followed it. */
   readonly heldMin?: number;
   /** Since when it is paused, if it is, and how long earlier pauses took. */
@@ -23,9 +29,24 @@ export interface StepRecord {
   readonly outOfOrder?: string;
   readonly vessels?: readonly { readonly batch: number; readonly vesselId: string; readonly vesselName: string }[];
   readonly water?: { readonly id: string; readonly name: string };
-  readonly phs?: readonly { readonly at: string; readonly ph: number; readonly totalDose: number; readonly unit: 'g' | 'ml' }[];
-  readonly samples?: readonly { readonly at: string; readonly of: 'liquor' | 'piece'; readonly depth: number; readonly batch: number }[];
-  readonly bathMoves?: readonly { readonly kind: BathMoveKind; readonly ml: number; readonly batch: number; readonly at: string }[];
+  readonly phs?: readonly {
+    readonly at: string;
+    readonly ph: number;
+    readonly totalDose: number;
+    readonly unit: 'g' | 'ml';
+  }[];
+  readonly samples?: readonly {
+    readonly at: string;
+    readonly of: 'liquor' | 'piece';
+    readonly depth: number;
+    readonly batch: number;
+  }[];
+  readonly bathMoves?: readonly {
+    readonly kind: BathMoveKind;
+    readonly ml: number;
+    readonly batch: number;
+    readonly at: string;
+  }[];
   readonly pullMinutes?: readonly number[];
   readonly pulls?: readonly { readonly at: string; readonly piece: number }[];
   /** Told by a person. */
@@ -63,8 +84,15 @@ export function findDeviations(step: PlannedStep, record: StepRecord, context: D
   const words: string[] = [];
   if (record.skippedReason !== undefined) words.push(`skipped: ${record.skippedReason}`);
   words.push(
-    ...(record.redone ?? []).map((why) => `done over: ${why}`), ...(record.outOfOrder ? [`begun out of order: ${record.outOfOrder}`] : []), ...placeDeviations(step, record), ...lateDeviations(step, record, context.readyAt),
-    ...weighingDeviations(step, record, context), ...temperatureDeviations(step, record), ...timeDeviations(step, record), ...phDeviations(step, record), ...(record.told ?? []),
+    ...(record.redone ?? []).map((why) => `done over: ${why}`),
+    ...(record.outOfOrder ? [`begun out of order: ${record.outOfOrder}`] : []),
+    ...placeDeviations(step, record),
+    ...lateDeviations(step, record, context.readyAt),
+    ...weighingDeviations(step, record, context),
+    ...temperatureDeviations(step, record),
+    ...timeDeviations(step, record),
+    ...phDeviations(step, record),
+    ...(record.told ?? []),
   );
   return words.map((w) => ({ stepIndex: step.index, words: w }));
 }
@@ -72,23 +100,36 @@ export function findDeviations(step: PlannedStep, record: StepRecord, context: D
 function placeDeviations(step: PlannedStep, { vessels, water }: StepRecord): string[] {
   const pots = (vessels ?? []).flatMap((v) => {
     const planned = step.baths.find((b) => b.batches.includes(v.batch));
-    return planned && planned.vesselId !== v.vesselId ? [`batch ${v.batch} in ${v.vesselName} instead of ${planned.vesselName}: another metal or fill shifts the shade`] : [];
+    return planned && planned.vesselId !== v.vesselId
+      ? [`batch ${v.batch} in ${v.vesselName} instead of ${planned.vesselName}: another metal or fill shifts the shade`]
+      : [];
   });
-  return water ? [...pots, `${water.name} used instead of the water planned: the same recipe comes out otherwise in other water`] : pots;
+  return water
+    ? [...pots, `${water.name} used instead of the water planned: the same recipe comes out otherwise in other water`]
+    : pots;
 }
 
 function lateDeviations(step: PlannedStep, { startedAt }: StepRecord, readyAt: string | undefined): string[] {
   const most = step.wait?.mostMin ?? null;
   if (startedAt === undefined || readyAt === undefined) return [];
   const waited = (Date.parse(startedAt) - Date.parse(readyAt)) / 60_000;
-  if (most !== null && waited > most) return [`late: stood ${sayMinutes(waited)} before it, ${sayMinutes(most)} at most planned`];
+  if (most !== null && waited > most)
+    return [`late: stood ${sayMinutes(waited)} before it, ${sayMinutes(most)} at most planned`];
   const least = step.wait?.leastMin ?? 0;
-  return waited < least * (1 - TIME_SHARE) ? [`begun after ${sayMinutes(waited)}, ${sayMinutes(least)} at least planned: it had not stood long enough`] : [];
+  return waited < least * (1 - TIME_SHARE)
+    ? [`begun after ${sayMinutes(waited)}, ${sayMinutes(least)} at least planned: it had not stood long enough`]
+    : [];
 }
 
 function phDeviations(step: PlannedStep, { phs, finishedAt }: StepRecord): string[] {
   const last = phs?.at(-1);
-  if (!last || !step.targetPh || finishedAt === undefined || (last.ph >= step.targetPh.low && last.ph <= step.targetPh.high)) return [];
+  if (
+    !last ||
+    !step.targetPh ||
+    finishedAt === undefined ||
+    (last.ph >= step.targetPh.low && last.ph <= step.targetPh.high)
+  )
+    return [];
   return [`left at pH ${last.ph}, wanted ${step.targetPh.low} to ${step.targetPh.high}: expect another hue`];
 }
 
@@ -96,13 +137,20 @@ function weighingDeviations(step: PlannedStep, record: StepRecord, { tagOf, targ
   if (record.skippedReason !== undefined) return [];
   return step.weighings.flatMap((planned) => {
     const taken = record.weighings.filter((w) => w.batch === planned.batch && w.materialId === planned.materialId);
-    if (taken.length === 0) return record.finishedAt === undefined ? [] : [`no ${planned.materialName} weighed for batch ${planned.batch}`];
-    const off = taken.reduce((sum, w) => sum + w.amount, 0) - (targetOf?.(planned) ?? Math.round(planned.target.value * smallestIn(planned.measure)));
+    if (taken.length === 0)
+      return record.finishedAt === undefined ? [] : [`no ${planned.materialName} weighed for batch ${planned.batch}`];
+    const off =
+      taken.reduce((sum, w) => sum + w.amount, 0) -
+      (targetOf?.(planned) ?? Math.round(planned.target.value * smallestIn(planned.measure)));
     const expected = new Set(planned.picks.map((p) => p.stockLotId));
     const others = [...new Set(taken.filter((w) => !expected.has(w.stockLotId)).map((w) => tagOf(w.stockLotId)))];
     const found: string[] = [];
-    if (Math.abs(off) > planned.tolerance * smallestIn(planned.measure) + 1e-6) found.push(`${formatAmount(Math.abs(off), planned.measure)} ${off > 0 ? 'more' : 'less'} ${planned.materialName} than planned in batch ${planned.batch}`);
-    if (others.length > 0) found.push(`${planned.materialName} taken from ${others.join(' and ')} instead of the jar planned`);
+    if (Math.abs(off) > planned.tolerance * smallestIn(planned.measure) + 1e-6)
+      found.push(
+        `${formatAmount(Math.abs(off), planned.measure)} ${off > 0 ? 'more' : 'less'} ${planned.materialName} than planned in batch ${planned.batch}`,
+      );
+    if (others.length > 0)
+      found.push(`${planned.materialName} taken from ${others.join(' and ')} instead of the jar planned`);
     return found;
   });
 }
@@ -115,25 +163,42 @@ function temperatureDeviations(step: PlannedStep, record: StepRecord): string[] 
 function heldDeviations(step: PlannedStep, { heldMin }: StepRecord): string[] {
   const hold = holdOf(step);
   if (heldMin === undefined || !hold || heldMin >= hold.minutes * (1 - TIME_SHARE)) return [];
-  return [`held ${sayMinutes(heldMin)} of ${sayMinutes(hold.minutes)} within ${HOLD_BAND_C} °C of ${hold.atC} °C: expect paler`];
+  return [
+    `held ${sayMinutes(heldMin)} of ${sayMinutes(hold.minutes)} within ${HOLD_BAND_C} °C of ${hold.atC} °C: expect paler`,
+  ];
 }
 
 function reachedDeviations(step: PlannedStep, { temperaturesC }: StepRecord): string[] {
   if (temperaturesC.length === 0) return [];
   const hottest = Math.max(...temperaturesC);
-  if (step.ceilingC !== undefined && hottest > step.ceilingC) return [`reached ${hottest} °C, above the ceiling of ${step.ceilingC} °C: the colour may have dulled`];
+  if (step.ceilingC !== undefined && hottest > step.ceilingC)
+    return [`reached ${hottest} °C, above the ceiling of ${step.ceilingC} °C: the colour may have dulled`];
   if (step.temperatureC === undefined) return [];
-  if (hottest > step.temperatureC + TEMPERATURE_BAND_C) return [`reached ${hottest} °C, planned ${step.temperatureC} °C`];
-  if (hottest < step.temperatureC - TEMPERATURE_BAND_C) return [`only reached ${hottest} °C, planned ${step.temperatureC} °C: expect paler`];
+  if (hottest > step.temperatureC + TEMPERATURE_BAND_C)
+    return [`reached ${hottest} °C, planned ${step.temperatureC} °C`];
+  if (hottest < step.temperatureC - TEMPERATURE_BAND_C)
+    return [`only reached ${hottest} °C, planned ${step.temperatureC} °C: expect paler`];
   return [];
 }
 
-function timeDeviations(step: PlannedStep, { startedAt, finishedAt, skippedReason, pausedMs = 0 }: StepRecord): string[] {
+function timeDeviations(
+  step: PlannedStep,
+  { startedAt, finishedAt, skippedReason, pausedMs = 0 }: StepRecord,
+): string[] {
   if (startedAt === undefined || finishedAt === undefined || skippedReason !== undefined || step.attended) return [];
   const minutes = minutesBetween(startedAt, finishedAt) - pausedMs / 60_000;
-  if (minutes < step.durationMin * (1 - TIME_SHARE)) return [`short: ${sayMinutes(minutes)} instead of ${sayMinutes(step.durationMin)}${step.kind === 'dye' || step.kind === 'mordant' ? ', expect paler' : ''}`];
+  if (minutes < step.durationMin * (1 - TIME_SHARE))
+    return [
+      `short: ${sayMinutes(minutes)} instead of ${sayMinutes(step.durationMin)}${step.kind === 'dye' || step.kind === 'mordant' ? ', expect paler' : ''}`,
+    ];
   // Longer is only worth a word in heat: a soak left overnight is the usual way.
-  if (step.temperatureC !== undefined && step.kind !== 'cure' && minutes > step.durationMin * (1 + TIME_SHARE) && minutes > step.durationMin + 30) return [`${sayMinutes(minutes)} instead of ${sayMinutes(step.durationMin)}`];
+  if (
+    step.temperatureC !== undefined &&
+    step.kind !== 'cure' &&
+    minutes > step.durationMin * (1 + TIME_SHARE) &&
+    minutes > step.durationMin + 30
+  )
+    return [`${sayMinutes(minutes)} instead of ${sayMinutes(step.durationMin)}`];
   return [];
 }
 

@@ -2,7 +2,10 @@ import type { PlannedStep, PlannedWeighing } from './lot-plan';
 import { countWords, listWords } from './plan-input';
 
 /** The first station of every lot: the dry weight of fibre drives every other figure, so it is weighed, never assumed. */
-export function fibreStep(counts: readonly { readonly pieces: number; readonly pieceWord: string }[], weighings: readonly PlannedWeighing[]): PlannedStep {
+export function fibreStep(
+  counts: readonly { readonly pieces: number; readonly pieceWord: string }[],
+  weighings: readonly PlannedWeighing[],
+): PlannedStep {
   return {
     index: 0,
     kind: 'fibre',
@@ -14,6 +17,14 @@ export function fibreStep(counts: readonly { readonly pieces: number; readonly p
     usesBath: false,
     weighings,
     cautions: [],
-    after: [], finishedBy: 'clock', wait: null, course: [], repeats: 1, strain: null, targetPh: null, forWhom: '', baths: [],
+    after: [],
+    finishedBy: 'clock',
+    wait: null,
+    course: [],
+    repeats: 1,
+    strain: null,
+    targetPh: null,
+    forWhom: '',
+    baths: [],
   };
 }

@@ -10,12 +10,20 @@ import type { RecipeStep, RecipeVersion } from './recipe';
 export const practiceOf = (recipe: Practice, house: Practice, key: string): string => recipe[key] ?? house[key] ?? '';
 
 /** What the house does at a step and a recipe doesn't say, to be read with its cautions. */
-export function houseHints(step: Pick<RecipeStep, 'kind'>, fibres: readonly FibreKind[], answer: (key: string) => string): string[] {
+export function houseHints(
+  step: Pick<RecipeStep, 'kind'>,
+  fibres: readonly FibreKind[],
+  answer: (key: string) => string,
+): string[] {
   if (step.kind === 'dry' && answer('sun') === 'never') return ['Out of the sun: house practice.'];
   if (step.kind !== 'extract') return [];
   if (answer('fibreInExtraction') === 'never') return ['No fibre in the pot until it is strained: house practice.'];
   if (answer('fibreInExtraction') !== 'cellulose') return [];
-  return [fibres.every((f) => fibreFamily(f) === 'cellulose') ? 'The cloth may go in with the dyestuff: house practice.' : 'Protein fibre only once the bath is cool: house practice.'];
+  return [
+    fibres.every((f) => fibreFamily(f) === 'cellulose')
+      ? 'The cloth may go in with the dyestuff: house practice.'
+      : 'Protein fibre only once the bath is cool: house practice.',
+  ];
 }
 
 export interface PracticeCase {
@@ -30,24 +38,54 @@ export interface PracticeCase {
 export function againstHouse({ plan, recipe, house, materials, jars }: PracticeCase): string[] {
   const found: string[] = [];
   const says = (key: string, answer: string): boolean => recipe.practice[key] === undefined && house[key] === answer;
-  const rule = (key: string): string => `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, house[key])?.words ?? ''}`;
+  const rule = (key: string): string =>
+    `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, house[key])?.words ?? ''}`;
   const kindOf = (id: string): MaterialKind | undefined => materials.find((m) => m.id === id)?.kind;
   const metals = new Map(plan.steps.flatMap((s) => s.baths.map((b) => [b.vesselName, b.metal] as const)));
   const inert = says('vessel', 'inert');
   for (const [name, metal] of metals) {
-    const odd = inert ? !['stainless', 'enamel', 'glass', 'plastic'].includes(metal) : says('vessel', 'aluminium') && (metal === 'iron' || metal === 'copper');
-    if (odd) found.push(`${name} is of ${metal}. The house says of vessels: ${practiceChoice('vessel', house.vessel)?.words ?? ''}.`);
+    const odd = inert
+      ? !['stainless', 'enamel', 'glass', 'plastic'].includes(metal)
+      : says('vessel', 'aluminium') && (metal === 'iron' || metal === 'copper');
+    if (odd)
+      found.push(
+        `${name} is of ${metal}. The house says of vessels: ${practiceChoice('vessel', house.vessel)?.words ?? ''}.`,
+      );
   }
   const doses = recipe.steps.flatMap((s) => s.doses);
   const nameOf = (id: string): string => materials.find((m) => m.id === id)?.name ?? 'A material';
   for (const dose of doses) {
-    if (says('doseBy', 'fibre') && kindOf(dose.materialId) === 'dyestuff' && (dose.by === 'perPiece' || dose.by === 'gPerLitre')) found.push(`${nameOf(dose.materialId)} is dosed ${dose.by === 'perPiece' ? 'by the piece' : 'by the litre'}. The house says, ${rule('doseBy').toLowerCase()}.`);
-    if (says('measuring', 'balance') && dose.by === 'spoons') found.push(`${nameOf(dose.materialId)} is dosed by the spoon. The house says, ${rule('measuring').toLowerCase()}.`);
-    if (says('modifiers', 'crystals') && kindOf(dose.materialId) === 'modifier' && jars.some((j) => j.materialId === dose.materialId && j.form === 'liquor')) found.push(`${nameOf(dose.materialId)} is a home-made liquor. The house says, ${rule('modifiers').toLowerCase()}.`);
+    if (
+      says('doseBy', 'fibre') &&
+      kindOf(dose.materialId) === 'dyestuff' &&
+      (dose.by === 'perPiece' || dose.by === 'gPerLitre')
+    )
+      found.push(
+        `${nameOf(dose.materialId)} is dosed ${dose.by === 'perPiece' ? 'by the piece' : 'by the litre'}. The house says, ${rule('doseBy').toLowerCase()}.`,
+      );
+    if (says('measuring', 'balance') && dose.by === 'spoons')
+      found.push(
+        `${nameOf(dose.materialId)} is dosed by the spoon. The house says, ${rule('measuring').toLowerCase()}.`,
+      );
+    if (
+      says('modifiers', 'crystals') &&
+      kindOf(dose.materialId) === 'modifier' &&
+      jars.some((j) => j.materialId === dose.materialId && j.form === 'liquor')
+    )
+      found.push(
+        `${nameOf(dose.materialId)} is a home-made liquor. The house says, ${rule('modifiers').toLowerCase()}.`,
+      );
   }
   const form = ['fresh', 'frozen', 'dried'].find((f) => says('form', f));
   for (const jar of jars) {
-    if (form !== undefined && kindOf(jar.materialId) === 'dyestuff' && jar.form !== null && ['fresh', 'frozen', 'dried'].includes(jar.form) && jar.form !== form) found.push(`${jar.tag} is ${jar.form}. The house dyes with ${form}.`);
+    if (
+      form !== undefined &&
+      kindOf(jar.materialId) === 'dyestuff' &&
+      jar.form !== null &&
+      ['fresh', 'frozen', 'dried'].includes(jar.form) &&
+      jar.form !== form
+    )
+      found.push(`${jar.tag} is ${jar.form}. The house dyes with ${form}.`);
   }
   return [...new Set(found)];
 }

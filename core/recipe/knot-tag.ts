@@ -10,15 +10,20 @@ export const MOST_TAGS = MOST_KNOTS * (MOST_KNOTS + 1) ** (PLACES - 1);
  * @returns knots in each group, the last never empty
  */
 export function knotTag(number: number): readonly number[] {
-  if (!Number.isInteger(number) || number < 1 || number > MOST_TAGS) throw new RangeError(`number must be a whole number from 1 to ${MOST_TAGS}, got ${number}`);
+  if (!Number.isInteger(number) || number < 1 || number > MOST_TAGS)
+    throw new RangeError(`number must be a whole number from 1 to ${MOST_TAGS}, got ${number}`);
   const groups = [((number - 1) % MOST_KNOTS) + 1];
-  for (let rest = Math.floor((number - 1) / MOST_KNOTS); rest > 0; rest = Math.floor(rest / (MOST_KNOTS + 1))) groups.push(rest % (MOST_KNOTS + 1));
+  for (let rest = Math.floor((number - 1) / MOST_KNOTS); rest > 0; rest = Math.floor(rest / (MOST_KNOTS + 1)))
+    groups.push(rest % (MOST_KNOTS + 1));
   return groups;
 }
 
 /** The number a tag stands for. Inverse of `knotTag`. */
 export function readKnotTag(groups: readonly number[]): number {
-  return groups.reduce((sum, knots, i) => sum + (i === 0 ? knots : knots * MOST_KNOTS * (MOST_KNOTS + 1) ** (i - 1)), 0);
+  return groups.reduce(
+    (sum, knots, i) => sum + (i === 0 ? knots : knots * MOST_KNOTS * (MOST_KNOTS + 1) ** (i - 1)),
+    0,
+  );
 }
 
 /** How to tie it, in words. */

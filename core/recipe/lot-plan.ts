@@ -135,19 +135,24 @@ export interface WayOut {
 }
 
 export interface PlanRefusal {
-  readonly code: 'noVesselOfMetal' | 'pieceTooBig' | 'lotTooBig' | 'fibreNotSuited' | 'doseUnknown' | 'chainFault' | 'ratioOutside';
+  readonly code:
+    'noVesselOfMetal' | 'pieceTooBig' | 'lotTooBig' | 'fibreNotSuited' | 'doseUnknown' | 'chainFault' | 'ratioOutside';
   readonly sentence: string;
   readonly mostPieces?: number;
   readonly ways: readonly WayOut[];
 }
 
-export type PlanResult = { readonly ok: true; readonly plan: LotPlan } | { readonly ok: false; readonly refusal: PlanRefusal };
+export type PlanResult =
+  { readonly ok: true; readonly plan: LotPlan } | { readonly ok: false; readonly refusal: PlanRefusal };
 
 /** Smallest units in a unit of the figure: mg in a gram, µl in a millilitre, a piece in a piece. */
 export const smallestIn = (measure: StockMeasure): number => (measure === 'pieces' ? 1 : 1000);
 
 type Old<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
-type OldStep = Old<PlannedStep, 'after' | 'finishedBy' | 'wait' | 'course' | 'repeats' | 'strain' | 'targetPh' | 'forWhom' | 'baths'> & { readonly weighings: readonly Old<PlannedWeighing, 'forBatches' | 'measure' | 'advice'>[] };
+type OldStep = Old<
+  PlannedStep,
+  'after' | 'finishedBy' | 'wait' | 'course' | 'repeats' | 'strain' | 'targetPh' | 'forWhom' | 'baths'
+> & { readonly weighings: readonly Old<PlannedWeighing, 'forBatches' | 'measure' | 'advice'>[] };
 /** A plan as it may have been kept before chains could branch: what was added since is missing. */
 export type KeptPlan = Omit<Old<LotPlan, 'groups'>, 'steps' | 'batches' | 'materials'> & {
   readonly steps: readonly OldStep[];
@@ -163,9 +168,22 @@ export function completePlan(kept: KeptPlan): LotPlan {
     batches: kept.batches.map((b) => ({ ...b, groups: b.groups ?? [], run: b.run ?? 1 })),
     materials: kept.materials.map((m) => ({ ...m, measure: m.measure ?? 'weight' })),
     steps: kept.steps.map((s, i) => ({
-      ...s, after: s.after ?? (i === 0 ? [] : [i - 1]), finishedBy: s.finishedBy ?? 'clock', wait: s.wait ?? null, course: s.course ?? [], repeats: s.repeats ?? 1, strain: s.strain ?? null,
-      targetPh: s.targetPh ?? null, forWhom: s.forWhom ?? '', baths: s.baths ?? [],
-      weighings: s.weighings.map((w) => ({ ...w, forBatches: w.forBatches ?? [w.batch], measure: w.measure ?? 'weight', advice: w.advice ?? [] })),
+      ...s,
+      after: s.after ?? (i === 0 ? [] : [i - 1]),
+      finishedBy: s.finishedBy ?? 'clock',
+      wait: s.wait ?? null,
+      course: s.course ?? [],
+      repeats: s.repeats ?? 1,
+      strain: s.strain ?? null,
+      targetPh: s.targetPh ?? null,
+      forWhom: s.forWhom ?? '',
+      baths: s.baths ?? [],
+      weighings: s.weighings.map((w) => ({
+        ...w,
+        forBatches: w.forBatches ?? [w.batch],
+        measure: w.measure ?? 'weight',
+        advice: w.advice ?? [],
+      })),
     })),
   };
 }

@@ -44,53 +44,171 @@ const DOUBTFUL_SHARE = 0.05;
  * an untaught spoon, a packet without its facts, a water without a pH.
  * @param source the recipe line it comes from, for the working
  */
-export function measureDose(dose: Dose, material: DosedMaterial, bath: DosedBath, balance: Balance, source: string): MeasuredDose {
+export function measureDose(
+  dose: Dose,
+  material: DosedMaterial,
+  bath: DosedBath,
+  balance: Balance,
+  source: string,
+): MeasuredDose {
   const wof = { name: 'weight of fibre', value: round(bath.wofG), unit: 'g', source: 'this bath, dry' };
   switch (dose.by) {
     case 'percentOwf':
-      return weighed((dose.percentOwf * bath.wofG) / 100, 'per cent of fibre × weight of fibre ÷ 100', [{ name: 'per cent of fibre', value: dose.percentOwf, unit: '% WOF', source }, wof]);
+      return weighed((dose.percentOwf * bath.wofG) / 100, 'per cent of fibre × weight of fibre ÷ 100', [
+        { name: 'per cent of fibre', value: dose.percentOwf, unit: '% WOF', source },
+        wof,
+      ]);
     case 'gPerLitre':
-      return weighed((dose.gPerL * bath.liquorMl) / 1000, 'grams to the litre × litres of bath', [{ name: 'grams to the litre', value: dose.gPerL, unit: 'g/l', source }, { name: 'bath', value: bath.liquorMl / 1000, unit: 'l', source: 'this bath' }]);
+      return weighed((dose.gPerL * bath.liquorMl) / 1000, 'grams to the litre × litres of bath', [
+        { name: 'grams to the litre', value: dose.gPerL, unit: 'g/l', source },
+        { name: 'bath', value: bath.liquorMl / 1000, unit: 'l', source: 'this bath' },
+      ]);
     case 'perPiece':
-      return weighed(dose.gPerPiece * bath.pieces, 'grams a piece × pieces', [{ name: 'a piece', value: dose.gPerPiece, unit: 'g', source }, { name: 'pieces', value: bath.pieces, unit: '', source: 'in this bath' }]);
+      return weighed(dose.gPerPiece * bath.pieces, 'grams a piece × pieces', [
+        { name: 'a piece', value: dose.gPerPiece, unit: 'g', source },
+        { name: 'pieces', value: bath.pieces, unit: '', source: 'in this bath' },
+      ]);
     case 'solution': {
-      const ml = Math.max(LIQUID_STEP_ML, Math.round((dose.mlPer100G * bath.wofG) / 100 / LIQUID_STEP_ML) * LIQUID_STEP_ML);
-      const inputs = [{ name: 'solution', value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source }, { name: 'its strength', value: dose.gPerL, unit: 'g/l', source }, wof];
+      const ml = Math.max(
+        LIQUID_STEP_ML,
+        Math.round((dose.mlPer100G * bath.wofG) / 100 / LIQUID_STEP_ML) * LIQUID_STEP_ML,
+      );
+      const inputs = [
+        { name: 'solution', value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source },
+        { name: 'its strength', value: dose.gPerL, unit: 'g/l', source },
+        wof,
+      ];
       const grams = (ml * dose.gPerL) / 1000;
-      if (material.measure === 'volume') return { ok: true, measure: 'volume', advice: [], target: figure(ml, 'ml', 'ml per 100 g of fibre × weight of fibre ÷ 100', inputs, [`holds ${formatWeight(grams)}`, 'to the millilitre']) };
+      if (material.measure === 'volume')
+        return {
+          ok: true,
+          measure: 'volume',
+          advice: [],
+          target: figure(ml, 'ml', 'ml per 100 g of fibre × weight of fibre ÷ 100', inputs, [
+            `holds ${formatWeight(grams)}`,
+            'to the millilitre',
+          ]),
+        };
       const made = weighed(grams, 'ml per 100 g of fibre × weight of fibre ÷ 100 × strength', inputs);
-      return made.ok ? { ...made, advice: [`Dissolve it in ${formatVolume(ml)}, or take ${formatVolume(ml)} of a solution of ${dose.gPerL} g/l.`] } : made;
+      return made.ok
+        ? {
+            ...made,
+            advice: [
+              `Dissolve it in ${formatVolume(ml)}, or take ${formatVolume(ml)} of a solution of ${dose.gPerL} g/l.`,
+            ],
+          }
+        : made;
     }
     case 'packet': {
-      if (!material.packet) return { ok: false, sentence: `${material.name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.` };
+      if (!material.packet)
+        return {
+          ok: false,
+          sentence: `${material.name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.`,
+        };
       const { packets } = packetsFor(bath.wofG, material.packet);
       return { ok: true, measure: 'pieces', target: packets, advice: [] };
     }
     case 'spoons': {
       const name = sayKitchenUnit(dose.unit, dose.system);
       const taught = material.spoons.find((s) => s.unit === dose.unit && s.system === dose.system);
-      if (!taught) return { ok: false, sentence: `${material.name} is dosed by the ${name}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.` };
+      if (!taught)
+        return {
+          ok: false,
+          sentence: `${material.name} is dosed by the ${name}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`,
+        };
       const spoons = (dose.spoonsPer100G * bath.wofG) / 100;
-      const made = weighed(spoons * taught.meanG, 'spoons per 100 g of fibre × weight of fibre ÷ 100 × what one weighs', [{ name: name, value: dose.spoonsPer100G, unit: 'per 100 g of fibre', source }, wof, { name: `one ${name} weighs`, value: round(taught.meanG), unit: 'g', source: `${taught.weighings} weighings` }]);
-      return made.ok ? { ...made, advice: [...made.advice, `That is ${round(spoons)} level ${name}; weighed, it is right every time.`] } : made;
+      const made = weighed(
+        spoons * taught.meanG,
+        'spoons per 100 g of fibre × weight of fibre ÷ 100 × what one weighs',
+        [
+          { name: name, value: dose.spoonsPer100G, unit: 'per 100 g of fibre', source },
+          wof,
+          {
+            name: `one ${name} weighs`,
+            value: round(taught.meanG),
+            unit: 'g',
+            source: `${taught.weighings} weighings`,
+          },
+        ],
+      );
+      return made.ok
+        ? {
+            ...made,
+            advice: [...made.advice, `That is ${round(spoons)} level ${name}; weighed, it is right every time.`],
+          }
+        : made;
     }
     case 'toPh': {
-      if (bath.water?.ph === null || bath.water === null) return { ok: false, sentence: `${material.name} brings the bath to pH ${dose.targetPh}, and the pH of the water is not known. Choose a water whose pH was tested.` };
-      const answer = doseToPh({ ph: bath.water.ph, hardnessDh: bath.water.hardnessDh ?? 0 }, dose.targetPh, bath.liquorMl / 1000, dose.reagent);
+      if (bath.water?.ph === null || bath.water === null)
+        return {
+          ok: false,
+          sentence: `${material.name} brings the bath to pH ${dose.targetPh}, and the pH of the water is not known. Choose a water whose pH was tested.`,
+        };
+      const answer = doseToPh(
+        { ph: bath.water.ph, hardnessDh: bath.water.hardnessDh ?? 0 },
+        dose.targetPh,
+        bath.liquorMl / 1000,
+        dose.reagent,
+      );
       if (!answer.ok && answer.code !== 'wrongWay') return { ok: false, sentence: answer.sentence };
-      if (!answer.ok) return { ok: true, measure: material.measure, advice: [], target: figure(0, material.measure === 'volume' ? 'ml' : 'g', 'nothing to add', [{ name: 'pH of the water', value: bath.water.ph, unit: '', source: bath.water.name }, { name: 'pH wanted', value: dose.targetPh, unit: '', source }], ['the water is there already: test the bath before adding anything']) };
-      const advice = [`Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`];
-      if (answer.unit === 'ml' && material.measure === 'volume') return { ok: true, measure: 'volume', target: { ...answer.dose, value: Math.round(answer.dose.value) }, advice };
+      if (!answer.ok)
+        return {
+          ok: true,
+          measure: material.measure,
+          advice: [],
+          target: figure(
+            0,
+            material.measure === 'volume' ? 'ml' : 'g',
+            'nothing to add',
+            [
+              { name: 'pH of the water', value: bath.water.ph, unit: '', source: bath.water.name },
+              { name: 'pH wanted', value: dose.targetPh, unit: '', source },
+            ],
+            ['the water is there already: test the bath before adding anything'],
+          ),
+        };
+      const advice = [
+        `Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`,
+      ];
+      if (answer.unit === 'ml' && material.measure === 'volume')
+        return {
+          ok: true,
+          measure: 'volume',
+          target: { ...answer.dose, value: Math.round(answer.dose.value) },
+          advice,
+        };
       const made = weighed(answer.dose.value, answer.dose.working.formula, answer.dose.working.inputs);
-      return made.ok ? { ...made, target: { ...made.target, working: { ...made.target.working, notes: [...answer.dose.working.notes, ...made.target.working.notes] } }, advice: [...advice, ...made.advice] } : made;
+      return made.ok
+        ? {
+            ...made,
+            target: {
+              ...made.target,
+              working: { ...made.target.working, notes: [...answer.dose.working.notes, ...made.target.working.notes] },
+            },
+            advice: [...advice, ...made.advice],
+          }
+        : made;
     }
   }
 
   function weighed(exactG: number, formula: string, inputs: Figure['working']['inputs']): MeasuredDose {
-    if (material.measure === 'volume') return { ok: false, sentence: `${material.name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.` };
-    if (material.measure === 'pieces') return { ok: false, sentence: `${material.name} is counted in packets, and packets are never opened by halves. Dose it by the packet.` };
+    if (material.measure === 'volume')
+      return {
+        ok: false,
+        sentence: `${material.name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
+      };
+    if (material.measure === 'pieces')
+      return {
+        ok: false,
+        sentence: `${material.name} is counted in packets, and packets are never opened by halves. Dose it by the packet.`,
+      };
     const target = weighableDose(exactG, balance, formula, inputs);
-    return { ok: true, measure: 'weight', target, advice: [...stockSolutionAdvice(exactG, balance), ...weighingPortions(target.value, balance)] };
+    return {
+      ok: true,
+      measure: 'weight',
+      target,
+      advice: [...stockSolutionAdvice(exactG, balance), ...weighingPortions(target.value, balance)],
+    };
   }
 }
 
@@ -98,7 +216,9 @@ export function measureDose(dose: Dose, material: DosedMaterial, bath: DosedBath
 function stockSolutionAdvice(exactG: number, balance: Balance): string[] {
   if (!(exactG > 0) || balance.resolutionG / exactG <= DOUBTFUL_SHARE) return [];
   const { dissolveG, inMl, takeMl } = proposeStockSolution(exactG, balance);
-  return [`Near the step of the balance. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`];
+  return [
+    `Near the step of the balance. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
+  ];
 }
 
 export interface StockSolution {

@@ -1,7 +1,16 @@
 /** How colour is put on, or kept off, a stretch of a skein or a length. */
 export const ZONE_WAYS = ['tie', 'bind', 'dip', 'spray', 'pour', 'layOn', 'modify', 'leave'] as const;
 export type ZoneWay = (typeof ZONE_WAYS)[number];
-export const ZONE_WORDS: Readonly<Record<ZoneWay, string>> = { tie: 'tied', bind: 'bound points', dip: 'dipped', spray: 'sprayed', pour: 'poured', layOn: 'dyestuff laid on', modify: 'modified', leave: 'left undyed' };
+export const ZONE_WORDS: Readonly<Record<ZoneWay, string>> = {
+  tie: 'tied',
+  bind: 'bound points',
+  dip: 'dipped',
+  spray: 'sprayed',
+  pour: 'poured',
+  layOn: 'dyestuff laid on',
+  modify: 'modified',
+  leave: 'left undyed',
+};
 /** Ways that put liquid on the piece: they creep, and want a margin. */
 const WET: readonly ZoneWay[] = ['dip', 'spray', 'pour', 'layOn', 'modify'];
 
@@ -46,17 +55,35 @@ const pc = (value: number): string => `${Math.round(value * 10) / 10} %`;
 
 /** What is wrong with a plan of placed colour, first fault only. Zones of one turn may not overlap; those of later turns may (overdyeing). */
 export function findPlacedFault(plan: PlacedPlan): PlacedFault | undefined {
-  if (!(plan.lengthCm > 0 && plan.lengthCm <= MOST_CM)) return { code: 'noLength', sentence: `The piece’s length must be above zero and at most ${MOST_CM / 100} m. Measure it laid flat.` };
-  if (plan.zones.length === 0) return { code: 'noZone', sentence: 'There is no zone yet. Add one, or take the placed colour away.' };
+  if (!(plan.lengthCm > 0 && plan.lengthCm <= MOST_CM))
+    return {
+      code: 'noLength',
+      sentence: `The piece’s length must be above zero and at most ${MOST_CM / 100} m. Measure it laid flat.`,
+    };
+  if (plan.zones.length === 0)
+    return { code: 'noZone', sentence: 'There is no zone yet. Add one, or take the placed colour away.' };
   for (const z of plan.zones) {
-    if (z.fromPercent < 0 || z.toPercent > 100) return { code: 'outside', sentence: `“${z.title}” runs from ${pc(z.fromPercent)} to ${pc(z.toPercent)}, beyond the piece. Keep it within 0 and 100 %.` };
-    if (z.toPercent <= z.fromPercent) return { code: 'backwards', sentence: `“${z.title}” ends before it begins. Write its lower edge first.` };
-    if ((z.way === 'spray' || z.way === 'pour') && !(z.mlPerPiece !== null && z.mlPerPiece > 0)) return { code: 'noMl', sentence: `Say how many ml go on each piece for “${z.title}”: without it no two pieces are alike.` };
+    if (z.fromPercent < 0 || z.toPercent > 100)
+      return {
+        code: 'outside',
+        sentence: `“${z.title}” runs from ${pc(z.fromPercent)} to ${pc(z.toPercent)}, beyond the piece. Keep it within 0 and 100 %.`,
+      };
+    if (z.toPercent <= z.fromPercent)
+      return { code: 'backwards', sentence: `“${z.title}” ends before it begins. Write its lower edge first.` };
+    if ((z.way === 'spray' || z.way === 'pour') && !(z.mlPerPiece !== null && z.mlPerPiece > 0))
+      return {
+        code: 'noMl',
+        sentence: `Say how many ml go on each piece for “${z.title}”: without it no two pieces are alike.`,
+      };
   }
   const inOrder = [...plan.zones].sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent);
   for (const [i, z] of inOrder.entries()) {
     const next = inOrder[i + 1];
-    if (next && next.order === z.order && next.fromPercent < z.toPercent - 1e-9) return { code: 'overlap', sentence: `“${z.title}” and “${next.title}” are done in one turn and overlap between ${pc(next.fromPercent)} and ${pc(Math.min(z.toPercent, next.toPercent))}. Move an edge, or do one of them in a later turn.` };
+    if (next && next.order === z.order && next.fromPercent < z.toPercent - 1e-9)
+      return {
+        code: 'overlap',
+        sentence: `“${z.title}” and “${next.title}” are done in one turn and overlap between ${pc(next.fromPercent)} and ${pc(Math.min(z.toPercent, next.toPercent))}. Move an edge, or do one of them in a later turn.`,
+      };
   }
   return undefined;
 }
@@ -93,10 +120,19 @@ export function layOutPlaced(plan: PlacedPlan, pieces: number): PlacedLayout {
     startOf.set(turn, clock);
     clock += Math.max(...plan.zones.filter((z) => z.order === turn).map((z) => z.minutes + z.waitMin));
   }
-  const zones = [...plan.zones].sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent).map((z) => {
-    const [fromCm, toCm] = [cm(z.fromPercent), cm(z.toPercent)];
-    return { ...z, fromCm, toCm, pointsCm: pointsIn(fromCm, toCm, z), totalMl: z.mlPerPiece === null ? null : Math.round(z.mlPerPiece * pieces * 10) / 10, startsMin: startOf.get(z.order) ?? 0 };
-  });
+  const zones = [...plan.zones]
+    .sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent)
+    .map((z) => {
+      const [fromCm, toCm] = [cm(z.fromPercent), cm(z.toPercent)];
+      return {
+        ...z,
+        fromCm,
+        toCm,
+        pointsCm: pointsIn(fromCm, toCm, z),
+        totalMl: z.mlPerPiece === null ? null : Math.round(z.mlPerPiece * pieces * 10) / 10,
+        startsMin: startOf.get(z.order) ?? 0,
+      };
+    });
   return { zones, totalMin: clock, cautions: bleedCautions(plan) };
 }
 
@@ -104,7 +140,10 @@ function pointsIn(fromCm: number, toCm: number, { way, spacingCm }: PlacedZone):
   if (way !== 'tie' && way !== 'bind') return [];
   if (spacingCm === null || !(spacingCm > 0)) return way === 'tie' ? [Math.round(((fromCm + toCm) / 2) * 10) / 10] : [];
   const count = Math.max(1, Math.round((toCm - fromCm) / spacingCm));
-  return Array.from({ length: count }, (_, i) => Math.round((fromCm + ((i + 0.5) * (toCm - fromCm)) / count) * 10) / 10);
+  return Array.from(
+    { length: count },
+    (_, i) => Math.round((fromCm + ((i + 0.5) * (toCm - fromCm)) / count) * 10) / 10,
+  );
 }
 
 function bleedCautions(plan: PlacedPlan): string[] {
@@ -112,8 +151,13 @@ function bleedCautions(plan: PlacedPlan): string[] {
   const cautions = wet.flatMap((z, i) => {
     const next = wet[i + 1];
     const gap = next ? next.fromPercent - z.toPercent : Infinity;
-    return next && gap >= 0 && gap < plan.bleedPercent ? [`“${z.title}” and “${next.title}” stand ${pc(gap)} apart, nearer than the ${pc(plan.bleedPercent)} that liquid creeps: tie between them, or let the first dry.`] : [];
+    return next && gap >= 0 && gap < plan.bleedPercent
+      ? [
+          `“${z.title}” and “${next.title}” stand ${pc(gap)} apart, nearer than the ${pc(plan.bleedPercent)} that liquid creeps: tie between them, or let the first dry.`,
+        ]
+      : [];
   });
-  if (plan.zones.some((z) => z.way === 'tie' || z.way === 'bind')) cautions.push('Bind with undyed cord: a dyed thread stains the piece.');
+  if (plan.zones.some((z) => z.way === 'tie' || z.way === 'bind'))
+    cautions.push('Bind with undyed cord: a dyed thread stains the piece.');
   return cautions;
 }

@@ -10,7 +10,9 @@ export function sharePieces(pieces: number, parts: readonly RecipePart[]): numbe
   const exact = parts.map((p) => (pieces * p.sharePercent) / 100);
   const counts = exact.map((e) => Math.floor(e + 1e-9));
   let rest = pieces - counts.reduce((sum, n) => sum + n, 0);
-  for (const { i } of exact.map((e, n) => ({ i: n, r: e - Math.floor(e + 1e-9) })).sort((a, b) => b.r - a.r || a.i - b.i)) {
+  for (const { i } of exact
+    .map((e, n) => ({ i: n, r: e - Math.floor(e + 1e-9) }))
+    .sort((a, b) => b.r - a.r || a.i - b.i)) {
     if (rest <= 0) break;
     counts[i] = (counts[i] ?? 0) + 1;
     rest -= 1;
@@ -25,17 +27,32 @@ export function groupPieces({ bases, recipe }: PlanInput): PlannedGroup[] {
     const counts = sharePieces(base.pieces, parts);
     return parts.flatMap((part, i) => {
       const pieces = counts[i] ?? 0;
-      const group: PlannedGroup = { key: `${base.id}${part.key === '' ? '' : `/${part.key}`}`, baseId: base.id, baseName: base.name, fibre: base.fibre, pieceWord: base.pieceWord, part: part.key, partName: part.name, pieces, pieceWeightG: base.pieceWeightG };
+      const group: PlannedGroup = {
+        key: `${base.id}${part.key === '' ? '' : `/${part.key}`}`,
+        baseId: base.id,
+        baseName: base.name,
+        fibre: base.fibre,
+        pieceWord: base.pieceWord,
+        part: part.key,
+        partName: part.name,
+        pieces,
+        pieceWeightG: base.pieceWeightG,
+      };
       return pieces === 0 ? [] : [group];
     });
   });
 }
 
 export const goesThrough = (step: RecipeStep, group: PlannedGroup): boolean =>
-  (step.fibres.length === 0 || step.fibres.includes(group.fibre)) && (step.parts.length === 0 || step.parts.includes(group.part));
+  (step.fibres.length === 0 || step.fibres.includes(group.fibre)) &&
+  (step.parts.length === 0 || step.parts.includes(group.part));
 
 /** Which of the pieces a step is for, in words; empty when it is all of them. */
-export function forWhom(step: RecipeStep, groups: readonly PlannedGroup[], { parts }: Pick<RecipeVersion, 'parts'>): string {
+export function forWhom(
+  step: RecipeStep,
+  groups: readonly PlannedGroup[],
+  { parts }: Pick<RecipeVersion, 'parts'>,
+): string {
   const its = groups.filter((g) => goesThrough(step, g));
   if (its.length === groups.length || its.length === 0) return '';
   const named = step.parts.map((key) => parts.find((p) => p.key === key)?.name ?? key);
@@ -55,5 +72,7 @@ export function matterMlPerG(steps: readonly RecipeStep[]): number {
 
 /** A planned group as the splitting sees it: its pieces in the bath, and what else is there. */
 export const asPieces = (group: PlannedGroup, matter: number): PieceGroup => ({
-  pieces: group.pieces, pieceWeightG: group.pieceWeightG, displacedMlPerG: fibreDisplacementMl(group.fibre, 1) + matter,
+  pieces: group.pieces,
+  pieceWeightG: group.pieceWeightG,
+  displacedMlPerG: fibreDisplacementMl(group.fibre, 1) + matter,
 });

@@ -22,67 +22,144 @@ export interface PracticeQuestion {
 export type Practice = Readonly<Record<string, string>>;
 
 const choice = (key: string, words: string, costsAndGains: string): PracticeChoice => ({ key, words, costsAndGains });
-const question = (key: string, words: string, replans: boolean, ...choices: PracticeChoice[]): PracticeQuestion => ({ key, question: words, replans, choices });
+const question = (key: string, words: string, replans: boolean, ...choices: PracticeChoice[]): PracticeQuestion => ({
+  key,
+  question: words,
+  replans,
+  choices,
+});
 
 /** The questions good dyers answer differently. No answer is the right one; each says what it costs. */
 export const PRACTICE: readonly PracticeQuestion[] = [
-  question('mordantOnTannin', 'Mordant on dyestuffs that bring their own tannin', true,
+  question(
+    'mordantOnTannin',
+    'Mordant on dyestuffs that bring their own tannin',
+    true,
     choice('none', 'none needed', 'Saves a day, a pot and the salt; some shades come out paler and wash less fast.'),
-    choice('always', 'always mordant', 'Deeper and surer; costs a bath, and the mordant shifts the hue.')),
-  question('aluminium', 'Aluminium', true,
+    choice('always', 'always mordant', 'Deeper and surer; costs a bath, and the mordant shifts the hue.'),
+  ),
+  question(
+    'aluminium',
+    'Aluminium',
+    true,
     choice('alum10', 'potassium alum, 10 %', 'Thriftiest; deep shades may not fill.'),
     choice('alum12', 'potassium alum, 12 %', 'A middle way for wool and silk.'),
     choice('alum15', 'potassium alum, 15 %', 'Deep shades fill; a little salt is left in the bath.'),
     choice('alum20', 'potassium alum, 20 %', 'Never short; wool may feel harsh, and more goes down the drain.'),
-    choice('acetate', 'aluminium acetate or lactate on cellulose', 'Best on cellulose; dearer, and it wants a chalk bath after.'),
-    choice('soy', 'soy milk as binder, no metal salt', 'No metal at all; several thin coats and days of drying, and colours wash less fast.')),
-  question('mordantHeat', 'Heat of the mordant bath', true,
+    choice(
+      'acetate',
+      'aluminium acetate or lactate on cellulose',
+      'Best on cellulose; dearer, and it wants a chalk bath after.',
+    ),
+    choice(
+      'soy',
+      'soy milk as binder, no metal salt',
+      'No metal at all; several thin coats and days of drying, and colours wash less fast.',
+    ),
+  ),
+  question(
+    'mordantHeat',
+    'Heat of the mordant bath',
+    true,
     choice('hot', 'simmer an hour, cool overnight', 'Done by the next morning; takes a pot and a burner.'),
-    choice('cold', 'cold, one to seven days', 'No fuel, gentle on fibre; the pot or bucket is taken for days.')),
-  question('tartar', 'Cream of tartar', true,
+    choice('cold', 'cold, one to seven days', 'No fuel, gentle on fibre; the pot or bucket is taken for days.'),
+  ),
+  question(
+    'tartar',
+    'Cream of tartar',
+    true,
     choice('with', 'with the mordant', 'Softer wool and clearer colour; costs the tartar.'),
     choice('rinse', 'as a rinse afterwards', 'Keeps the bath neutral; one more rinse.'),
-    choice('none', 'none', 'Cheapest; wool may feel sticky, hues a little duller.')),
-  question('rinseMordant', 'Rinse after mordanting', true,
+    choice('none', 'none', 'Cheapest; wool may feel sticky, hues a little duller.'),
+  ),
+  question(
+    'rinseMordant',
+    'Rinse after mordanting',
+    true,
     choice('yes', 'yes', 'No loose salt in the dye bath; a little mordant is rinsed off.'),
-    choice('no', 'no, straight into the bath', 'Saves water and time; loose salt may take dye out of the bath.')),
-  question('doseBy', 'Dose of dyestuff', false,
+    choice('no', 'no, straight into the bath', 'Saves water and time; loose salt may take dye out of the bath.'),
+  ),
+  question(
+    'doseBy',
+    'Dose of dyestuff',
+    false,
     choice('fibre', 'by weight of fibre', 'Repeats at any size; everything must be weighed.'),
     choice('pot', 'by pot size or count', 'Quick; repeats only with the same pot and the same pieces.'),
-    choice('have', 'as much as there is', 'Nothing is left over; nothing can be promised again.')),
-  question('form', 'Fresh, frozen or dried', false,
+    choice('have', 'as much as there is', 'Nothing is left over; nothing can be promised again.'),
+  ),
+  question(
+    'form',
+    'Fresh, frozen or dried',
+    false,
     choice('fresh', 'fresh', 'Clearest colour; only in its season, and its water must be reckoned with.'),
     choice('frozen', 'frozen', 'Keeps colour; takes a freezer.'),
-    choice('dried', 'dried', 'Keeps for years and weighs true; some hues dull in drying.')),
-  question('straining', 'Straining', true,
+    choice('dried', 'dried', 'Keeps for years and weighs true; some hues dull in drying.'),
+  ),
+  question(
+    'straining',
+    'Straining',
+    true,
     choice('twice', 'always, twice', 'No specks; takes time and some liquor stays in the cloth.'),
     choice('never', 'never', 'Textured, speckled cloth; specks where they are not wanted.'),
-    choice('bag', 'dyestuff in a bag', 'Lifted out in one go; extracts a little less.')),
-  question('fibreInExtraction', 'Fibre in the pot while extracting', false,
+    choice('bag', 'dyestuff in a bag', 'Lifted out in one go; extracts a little less.'),
+  ),
+  question(
+    'fibreInExtraction',
+    'Fibre in the pot while extracting',
+    false,
     choice('cellulose', 'cellulose yes, protein only once cool', 'Saves a heat on cellulose; protein is spared.'),
-    choice('never', 'never', 'Safest and evenest; a second heat.')),
-  question('finish', 'End of the dye bath', true,
+    choice('never', 'never', 'Safest and evenest; a second heat.'),
+  ),
+  question(
+    'finish',
+    'End of the dye bath',
+    true,
     choice('overnight', 'cool overnight in the bath', 'Deepest and evenest; a pot for a night.'),
-    choice('lift', 'lift at the shade wanted', 'The shade is chosen by eye; paler, and the pot is free sooner.')),
-  question('rinse', 'Rinsing', true,
+    choice('lift', 'lift at the shade wanted', 'The shade is chosen by eye; paler, and the pot is free sooner.'),
+  ),
+  question(
+    'rinse',
+    'Rinsing',
+    true,
     choice('once', 'at once', 'Done in a day; more loose dye goes with the water.'),
-    choice('cure', 'dry, cure one to two weeks, then wash', 'Faster to wash; the pieces hang for weeks.')),
-  question('sun', 'Drying in the sun', false,
+    choice('cure', 'dry, cure one to two weeks, then wash', 'Faster to wash; the pieces hang for weeks.'),
+  ),
+  question(
+    'sun',
+    'Drying in the sun',
+    false,
     choice('never', 'never', 'Nothing bleaches; slower in damp weather.'),
-    choice('either', 'makes no difference', 'Dries fast; yellows and some purples may fade on the line.')),
-  question('endPoint', 'End point', true,
+    choice('either', 'makes no difference', 'Dries fast; yellows and some purples may fade on the line.'),
+  ),
+  question(
+    'endPoint',
+    'End point',
+    true,
     choice('clock', 'by the clock', 'Repeats; the pot may stop short of the shade.'),
-    choice('eye', 'by the eye', 'Meets the shade; wants somebody there, and good light.')),
-  question('vessel', 'Vessels', false,
+    choice('eye', 'by the eye', 'Meets the shade; wants somebody there, and good light.'),
+  ),
+  question(
+    'vessel',
+    'Vessels',
+    false,
     choice('inert', 'stainless or enamel only', 'Nothing from the pot; fewer pots to choose from.'),
     choice('aluminium', 'aluminium accepted', 'Lighter pots; brightens some shades and pits with alkali.'),
-    choice('iron', 'iron only on purpose', 'A pot that saddens by itself; never for anything else.')),
-  question('measuring', 'Measuring', false,
+    choice('iron', 'iron only on purpose', 'A pot that saddens by itself; never for anything else.'),
+  ),
+  question(
+    'measuring',
+    'Measuring',
+    false,
     choice('balance', 'balance', 'True every time; slower with wet hands.'),
-    choice('spoon', 'a calibrated spoon', 'Quick; wrong by several per cent at each spoon.')),
-  question('modifiers', 'Modifiers', false,
+    choice('spoon', 'a calibrated spoon', 'Quick; wrong by several per cent at each spoon.'),
+  ),
+  question(
+    'modifiers',
+    'Modifiers',
+    false,
     choice('crystals', 'weighed crystals', 'Repeats; dust to guard against.'),
-    choice('liquor', 'home-made liquor', 'Costs nothing; its strength is unknown until read against a ladder.')),
+    choice('liquor', 'home-made liquor', 'Costs nothing; its strength is unknown until read against a ladder.'),
+  ),
 ];
 
 /** Looks a choice up; `undefined` where the question or the answer is not known. */
@@ -94,13 +171,16 @@ export function practiceChoice(key: string, answer: string | undefined): Practic
 export function practiceDifferences(house: Practice, recipe: Practice): string[] {
   return PRACTICE.flatMap((q) => {
     const [here, there] = [practiceChoice(q.key, house[q.key]), practiceChoice(q.key, recipe[q.key])];
-    return there && there.key !== here?.key ? [`${q.question}: ${there.words}${here ? `, where the house says ${here.words}` : ''}.`] : [];
+    return there && there.key !== here?.key
+      ? [`${q.question}: ${there.words}${here ? `, where the house says ${here.words}` : ''}.`]
+      : [];
   });
 }
 
 type Body = Pick<RecipeVersion, 'steps' | 'fibres'>;
 /** Whether another school changes anything in this chain: a recipe without alum has no per cent of it to change. */
-export const changesChain = (before: Body, after: Body): boolean => JSON.stringify(before.steps) !== JSON.stringify(after.steps);
+export const changesChain = (before: Body, after: Body): boolean =>
+  JSON.stringify(before.steps) !== JSON.stringify(after.steps);
 export interface PracticeMaterials {
   /** Ids of the studio's own materials, where it has them. */
   readonly alum: string | null;
@@ -109,9 +189,16 @@ export interface PracticeMaterials {
 }
 
 /** The studio's own alum, acetate and tartar, by what it calls them. */
-export function practiceMaterials(all: readonly { readonly id: string; readonly name: string; readonly kind: MaterialKind }[]): PracticeMaterials {
-  const find = (pattern: RegExp): string | null => all.find((m) => m.kind !== 'fibre' && pattern.test(m.name))?.id ?? null;
-  return { alum: find(/^(potassium )?alum\b(?!.*bath)/i), acetate: find(/alumini?um (acetate|lactate)/i), tartar: find(/tartar/i) };
+export function practiceMaterials(
+  all: readonly { readonly id: string; readonly name: string; readonly kind: MaterialKind }[],
+): PracticeMaterials {
+  const find = (pattern: RegExp): string | null =>
+    all.find((m) => m.kind !== 'fibre' && pattern.test(m.name))?.id ?? null;
+  return {
+    alum: find(/^(potassium )?alum\b(?!.*bath)/i),
+    acetate: find(/alumini?um (acetate|lactate)/i),
+    tartar: find(/tartar/i),
+  };
 }
 
 const COLD_MORDANT_MIN = 3 * 1440;
@@ -129,60 +216,197 @@ export function replanFor<B extends Body>(body: B, key: string, answer: string, 
   return { ...body, steps: STEPS_FOR[key]?.(body.steps, answer, materials, body) ?? body.steps };
 }
 
-type Replan = (steps: readonly RecipeStep[], answer: string, materials: PracticeMaterials, body: Body) => readonly RecipeStep[];
-const each = (steps: readonly RecipeStep[], kind: RecipeStep['kind'], change: (s: RecipeStep) => RecipeStep): RecipeStep[] => steps.map((s) => (s.kind === kind ? change(s) : s));
-const dosing = (step: RecipeStep, id: string | null): boolean => id !== null && step.doses.some((d) => d.materialId === id);
-const without = (step: RecipeStep, id: string | null): RecipeStep => ({ ...step, doses: step.doses.filter((d) => d.materialId !== id) });
-const withDose = (step: RecipeStep, materialId: string, percentOwf: number): RecipeStep => ({ ...step, doses: [...step.doses.filter((d) => d.materialId !== materialId), { materialId, by: 'percentOwf', percentOwf }] });
+type Replan = (
+  steps: readonly RecipeStep[],
+  answer: string,
+  materials: PracticeMaterials,
+  body: Body,
+) => readonly RecipeStep[];
+const each = (
+  steps: readonly RecipeStep[],
+  kind: RecipeStep['kind'],
+  change: (s: RecipeStep) => RecipeStep,
+): RecipeStep[] => steps.map((s) => (s.kind === kind ? change(s) : s));
+const dosing = (step: RecipeStep, id: string | null): boolean =>
+  id !== null && step.doses.some((d) => d.materialId === id);
+const without = (step: RecipeStep, id: string | null): RecipeStep => ({
+  ...step,
+  doses: step.doses.filter((d) => d.materialId !== id),
+});
+const withDose = (step: RecipeStep, materialId: string, percentOwf: number): RecipeStep => ({
+  ...step,
+  doses: [...step.doses.filter((d) => d.materialId !== materialId), { materialId, by: 'percentOwf', percentOwf }],
+});
 
 const STEPS_FOR: Readonly<Partial<Record<string, Replan>>> = {
-  mordantHeat: (steps, answer) => each(steps, 'mordant', (s) =>
-    answer === 'cold'
-      ? { ...s, title: 'Mordant cold', temperatureC: undefined, ceilingC: 30, course: [{ do: 'steep', minutes: COLD_MORDANT_MIN }], durationMin: COLD_MORDANT_MIN, attended: false, instruction: 'Dissolve the salt in hot water, make up cool, then the fibre. Cover, turn once a day.' }
-      : { ...s, title: 'Mordant hot', temperatureC: 82, ceilingC: 88, course: [{ do: 'raise', toC: 82, minutes: 45 }, { do: 'hold', toC: 82, minutes: 60 }, { do: 'cool', minutes: OVERNIGHT_MIN }], durationMin: 60, attended: false, instruction: 'Dissolve the salt in hot water; bath lukewarm before the fibre goes in. Raise slowly, hold, cool in the bath.' }),
+  mordantHeat: (steps, answer) =>
+    each(steps, 'mordant', (s) =>
+      answer === 'cold'
+        ? {
+            ...s,
+            title: 'Mordant cold',
+            temperatureC: undefined,
+            ceilingC: 30,
+            course: [{ do: 'steep', minutes: COLD_MORDANT_MIN }],
+            durationMin: COLD_MORDANT_MIN,
+            attended: false,
+            instruction: 'Dissolve the salt in hot water, make up cool, then the fibre. Cover, turn once a day.',
+          }
+        : {
+            ...s,
+            title: 'Mordant hot',
+            temperatureC: 82,
+            ceilingC: 88,
+            course: [
+              { do: 'raise', toC: 82, minutes: 45 },
+              { do: 'hold', toC: 82, minutes: 60 },
+              { do: 'cool', minutes: OVERNIGHT_MIN },
+            ],
+            durationMin: 60,
+            attended: false,
+            instruction:
+              'Dissolve the salt in hot water; bath lukewarm before the fibre goes in. Raise slowly, hold, cool in the bath.',
+          },
+    ),
   aluminium: (steps, answer, { alum, acetate }, { fibres }) => {
     const percent = { alum10: 10, alum12: 12, alum15: 15, alum20: 20 }[answer];
-    if (percent !== undefined && alum !== null) return each(steps, 'mordant', (s) => (dosing(s, alum) || dosing(s, acetate) ? withDose(without(s, acetate), alum, percent) : s));
-    if (answer === 'soy') return each(steps, 'mordant', (s) => (dosing(s, alum) || dosing(s, acetate) ? { ...without(without(s, alum), acetate), title: 'Bind with soy milk', temperatureC: undefined, ceilingC: undefined, course: [], durationMin: SOY_MIN, attended: false, usesBath: false, instruction: 'Soy milk made fresh of soaked beans, thin, strained. Three thin coats, each dried through before the next.' } : s));
-    if (answer === 'acetate' && acetate !== null && fibres.every((f) => fibreFamily(f) === 'cellulose')) return each(steps, 'mordant', (s) => (dosing(s, alum) ? withDose(without(s, alum), acetate, 8) : s));
+    if (percent !== undefined && alum !== null)
+      return each(steps, 'mordant', (s) =>
+        dosing(s, alum) || dosing(s, acetate) ? withDose(without(s, acetate), alum, percent) : s,
+      );
+    if (answer === 'soy')
+      return each(steps, 'mordant', (s) =>
+        dosing(s, alum) || dosing(s, acetate)
+          ? {
+              ...without(without(s, alum), acetate),
+              title: 'Bind with soy milk',
+              temperatureC: undefined,
+              ceilingC: undefined,
+              course: [],
+              durationMin: SOY_MIN,
+              attended: false,
+              usesBath: false,
+              instruction:
+                'Soy milk made fresh of soaked beans, thin, strained. Three thin coats, each dried through before the next.',
+            }
+          : s,
+      );
+    if (answer === 'acetate' && acetate !== null && fibres.every((f) => fibreFamily(f) === 'cellulose'))
+      return each(steps, 'mordant', (s) => (dosing(s, alum) ? withDose(without(s, alum), acetate, 8) : s));
     return steps;
   },
   tartar: (steps, answer, { tartar }) => {
     const bare = each(steps, 'mordant', (s) => without(s, tartar));
-    const rinsed = bare.filter((s) => s.key !== 'tartarRinse').map((s) => relink(s, 'tartarRinse', lastOf(bare, 'mordant')));
+    const rinsed = bare
+      .filter((s) => s.key !== 'tartarRinse')
+      .map((s) => relink(s, 'tartarRinse', lastOf(bare, 'mordant')));
     if (answer === 'none' || tartar === null) return rinsed;
     if (answer === 'with') return each(rinsed, 'mordant', (s) => withDose(s, tartar, 5));
-    return insertAfter(rinsed, 'mordant', recipeStep({ key: 'tartarRinse', kind: 'rinse', title: 'Rinse with tartar', instruction: 'Lukewarm, tartar dissolved first.', durationMin: 20, attended: true, usesBath: true, doses: [{ materialId: tartar, by: 'percentOwf', percentOwf: 5 }] }));
+    return insertAfter(
+      rinsed,
+      'mordant',
+      recipeStep({
+        key: 'tartarRinse',
+        kind: 'rinse',
+        title: 'Rinse with tartar',
+        instruction: 'Lukewarm, tartar dissolved first.',
+        durationMin: 20,
+        attended: true,
+        usesBath: true,
+        doses: [{ materialId: tartar, by: 'percentOwf', percentOwf: 5 }],
+      }),
+    );
   },
   rinseMordant: (steps, answer) => {
-    const bare = steps.filter((s) => s.key !== 'mordantRinse').map((s) => relink(s, 'mordantRinse', lastOf(steps, 'mordant')));
-    return answer === 'no' ? bare : insertAfter(bare, 'mordant', recipeStep({ key: 'mordantRinse', kind: 'rinse', title: 'Rinse off the mordant', instruction: 'Once, water as warm as the pieces.', durationMin: 10, attended: true, lookFor: 'Water clear' }));
+    const bare = steps
+      .filter((s) => s.key !== 'mordantRinse')
+      .map((s) => relink(s, 'mordantRinse', lastOf(steps, 'mordant')));
+    return answer === 'no'
+      ? bare
+      : insertAfter(
+          bare,
+          'mordant',
+          recipeStep({
+            key: 'mordantRinse',
+            kind: 'rinse',
+            title: 'Rinse off the mordant',
+            instruction: 'Once, water as warm as the pieces.',
+            durationMin: 10,
+            attended: true,
+            lookFor: 'Water clear',
+          }),
+        );
   },
   mordantOnTannin: (steps, answer, { alum }) => {
-    if (answer === 'none') return steps.filter((s) => s.key !== 'addedMordant').map((s) => relink(s, 'addedMordant', undefined));
+    if (answer === 'none')
+      return steps.filter((s) => s.key !== 'addedMordant').map((s) => relink(s, 'addedMordant', undefined));
     if (steps.some((s) => s.kind === 'mordant') || alum === null) return steps;
     const before = steps.findIndex((s) => s.kind === 'wetOut' || s.kind === 'extract' || s.kind === 'dye');
-    const mordant = recipeStep({ key: 'addedMordant', kind: 'mordant', title: 'Mordant', instruction: 'Dissolve the alum in hot water; bath lukewarm before the fibre goes in. Raise slowly, hold, cool in the bath.', temperatureC: 82, ceilingC: 88, usesBath: true, lookFor: 'No grains at the bottom', doses: [{ materialId: alum, by: 'percentOwf', percentOwf: 12 }] });
+    const mordant = recipeStep({
+      key: 'addedMordant',
+      kind: 'mordant',
+      title: 'Mordant',
+      instruction:
+        'Dissolve the alum in hot water; bath lukewarm before the fibre goes in. Raise slowly, hold, cool in the bath.',
+      temperatureC: 82,
+      ceilingC: 88,
+      usesBath: true,
+      lookFor: 'No grains at the bottom',
+      doses: [{ materialId: alum, by: 'percentOwf', percentOwf: 12 }],
+    });
     return before === -1 ? steps : [...steps.slice(0, before), mordant, ...steps.slice(before)];
   },
   straining: (steps, answer) => {
     const way = ({ twice: 'muslinTwice', never: 'leaveIn', bag: 'bag' } as const)[answer as 'twice' | 'never' | 'bag'];
     return steps.map((s) => (s.kind === 'strain' || s.kind === 'extract' ? { ...s, strain: way } : s));
   },
-  finish: (steps, answer) => each(steps, 'dye', (s) => {
-    const hot = s.course.filter((leg) => leg.do !== 'cool' && leg.do !== 'steep');
-    const course = hot.length > 0 ? hot : [{ do: 'raise' as const, ...(s.temperatureC === undefined ? {} : { toC: s.temperatureC }), minutes: 45 }, { do: 'hold' as const, ...(s.temperatureC === undefined ? {} : { toC: s.temperatureC }), minutes: s.durationMin }];
-    return answer === 'overnight' ? { ...s, course: [...course, { do: 'cool', minutes: OVERNIGHT_MIN }] } : { ...s, course, finishedBy: 'eye' };
-  }),
+  finish: (steps, answer) =>
+    each(steps, 'dye', (s) => {
+      const hot = s.course.filter((leg) => leg.do !== 'cool' && leg.do !== 'steep');
+      const course =
+        hot.length > 0
+          ? hot
+          : [
+              { do: 'raise' as const, ...(s.temperatureC === undefined ? {} : { toC: s.temperatureC }), minutes: 45 },
+              {
+                do: 'hold' as const,
+                ...(s.temperatureC === undefined ? {} : { toC: s.temperatureC }),
+                minutes: s.durationMin,
+              },
+            ];
+      return answer === 'overnight'
+        ? { ...s, course: [...course, { do: 'cool', minutes: OVERNIGHT_MIN }] }
+        : { ...s, course, finishedBy: 'eye' };
+    }),
   rinse: (steps, answer) => {
-    const bare = steps.filter((s) => s.kind !== 'cure').map((s) => steps.filter((c) => c.kind === 'cure').reduce((now, cure) => relink(now, cure.key, lastOf(steps, 'dry')), s));
+    const bare = steps
+      .filter((s) => s.kind !== 'cure')
+      .map((s) =>
+        steps.filter((c) => c.kind === 'cure').reduce((now, cure) => relink(now, cure.key, lastOf(steps, 'dry')), s),
+      );
     if (answer === 'once' || steps.some((s) => s.kind === 'cure')) return answer === 'once' ? bare : steps;
-    return insertAfter(bare, 'dry', recipeStep({ key: 'addedCure', kind: 'cure', title: 'Cure', instruction: 'Leave dry and dark before the proper wash.', durationMin: 10_080 }));
+    return insertAfter(
+      bare,
+      'dry',
+      recipeStep({
+        key: 'addedCure',
+        kind: 'cure',
+        title: 'Cure',
+        instruction: 'Leave dry and dark before the proper wash.',
+        durationMin: 10_080,
+      }),
+    );
   },
-  endPoint: (steps, answer) => steps.map((s) => (s.kind === 'dye' || s.kind === 'modify' || s.kind === 'exhaust' ? { ...s, finishedBy: answer === 'eye' ? 'eye' : 'clock' } : s)),
+  endPoint: (steps, answer) =>
+    steps.map((s) =>
+      s.kind === 'dye' || s.kind === 'modify' || s.kind === 'exhaust'
+        ? { ...s, finishedBy: answer === 'eye' ? 'eye' : 'clock' }
+        : s,
+    ),
 };
 
-const lastOf = (steps: readonly RecipeStep[], kind: RecipeStep['kind']): string | undefined => steps.filter((s) => s.kind === kind && s.key !== '').at(-1)?.key;
+const lastOf = (steps: readonly RecipeStep[], kind: RecipeStep['kind']): string | undefined =>
+  steps.filter((s) => s.kind === kind && s.key !== '').at(-1)?.key;
 
 /** Whoever followed a step that is gone follows what that one followed; by the list's order where nothing is named. */
 function relink(step: RecipeStep, gone: string, instead: string | undefined): RecipeStep {
@@ -196,6 +420,14 @@ function insertAfter(steps: readonly RecipeStep[], kind: RecipeStep['kind'], add
   const at = steps.map((s) => s.kind).lastIndexOf(kind);
   if (at === -1) return steps;
   const key = (steps[at] as RecipeStep).key;
-  const later = steps.slice(at + 1).map((s) => (key !== '' && s.after?.includes(key) ? { ...s, after: s.after.map((k) => (k === key ? added.key : k)) } : s));
-  return [...steps.slice(0, at + 1), { ...added, after: key === '' ? null : [key], fibres: (steps[at] as RecipeStep).fibres }, ...later];
+  const later = steps
+    .slice(at + 1)
+    .map((s) =>
+      key !== '' && s.after?.includes(key) ? { ...s, after: s.after.map((k) => (k === key ? added.key : k)) } : s,
+    );
+  return [
+    ...steps.slice(0, at + 1),
+    { ...added, after: key === '' ? null : [key], fibres: (steps[at] as RecipeStep).fibres },
+    ...later,
+  ];
 }

@@ -10,17 +10,37 @@ export interface Evidence {
 }
 
 export const DEFAULT_PROOFS_NEEDED = 3;
-const NEXT: Readonly<Record<Standing, readonly Standing[]>> = { trial: ['proof', 'proven', 'retired'], proof: ['trial', 'proven', 'retired'], proven: ['proof', 'retired'], retired: ['trial'] };
+const NEXT: Readonly<Record<Standing, readonly Standing[]>> = {
+  trial: ['proof', 'proven', 'retired'],
+  proof: ['trial', 'proven', 'retired'],
+  proven: ['proof', 'retired'],
+  retired: ['trial'],
+};
 
 /**
  * Whether a version may stand there: forward as it is proven, back when it disappoints, retired for good reason.
  * Proven wants the studio's number of judged lots or proofs within tolerance. The sentence says what is missing.
  */
-export function mayStand(from: Standing, to: Standing, { lotsInTolerance, proofsInTolerance }: Evidence, needed: number): { readonly ok: true } | { readonly ok: false; readonly sentence: string } {
+export function mayStand(
+  from: Standing,
+  to: Standing,
+  { lotsInTolerance, proofsInTolerance }: Evidence,
+  needed: number,
+): { readonly ok: true } | { readonly ok: false; readonly sentence: string } {
   if (from === to) return { ok: false, sentence: `This version is ${to} already.` };
-  if (!NEXT[from].includes(to)) return { ok: false, sentence: from === 'retired' ? 'A retired version begins again as a trial.' : `A version goes from trial to proof to proven; ${from} can’t become ${to}.` };
+  if (!NEXT[from].includes(to))
+    return {
+      ok: false,
+      sentence:
+        from === 'retired'
+          ? 'A retired version begins again as a trial.'
+          : `A version goes from trial to proof to proven; ${from} can’t become ${to}.`,
+    };
   const has = lotsInTolerance + proofsInTolerance;
   if (to !== 'proven' || has >= needed) return { ok: true };
   const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
-  return { ok: false, sentence: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${count(lotsInTolerance, 'lot')} and ${count(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.` };
+  return {
+    ok: false,
+    sentence: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${count(lotsInTolerance, 'lot')} and ${count(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
+  };
 }

@@ -8,24 +8,77 @@ import type { PlacedPlan } from './placed';
 import type { Practice } from './practice';
 
 /** The stations of a lot, in the order dyers work. */
-export const STEP_KINDS = ['intake', 'scour', 'tannin', 'mordant', 'wetOut', 'extract', 'strain', 'makeUp', 'adjustPh', 'dye', 'pull', 'exhaust', 'modify', 'rinse', 'dry', 'cure', 'wash', 'judge'] as const;
+export const STEP_KINDS = [
+  'intake',
+  'scour',
+  'tannin',
+  'mordant',
+  'wetOut',
+  'extract',
+  'strain',
+  'makeUp',
+  'adjustPh',
+  'dye',
+  'pull',
+  'exhaust',
+  'modify',
+  'rinse',
+  'dry',
+  'cure',
+  'wash',
+  'judge',
+] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 export const STEP_KIND_WORDS: Readonly<Record<StepKind, string>> = {
-  intake: 'intake', scour: 'scour', tannin: 'tannin', mordant: 'mordant', wetOut: 'wet out', extract: 'extract', strain: 'strain', makeUp: 'make up the bath', adjustPh: 'adjust pH',
-  dye: 'dye', pull: 'pull', exhaust: 'exhaust dip', modify: 'modify', rinse: 'rinse', dry: 'dry', cure: 'cure', wash: 'final wash', judge: 'judge',
+  intake: 'intake',
+  scour: 'scour',
+  tannin: 'tannin',
+  mordant: 'mordant',
+  wetOut: 'wet out',
+  extract: 'extract',
+  strain: 'strain',
+  makeUp: 'make up the bath',
+  adjustPh: 'adjust pH',
+  dye: 'dye',
+  pull: 'pull',
+  exhaust: 'exhaust dip',
+  modify: 'modify',
+  rinse: 'rinse',
+  dry: 'dry',
+  cure: 'cure',
+  wash: 'final wash',
+  judge: 'judge',
 };
 
 /** What each kind of step is for. */
 export const STEP_PURPOSES: Readonly<Record<StepKind, string>> = {
-  intake: 'to know the fibre, its weight and what was done to it', scour: 'to take out oil, size and finish, so that dye goes in evenly', tannin: 'to give cellulose something to hold the mordant', mordant: 'to bind the dye to the fibre',
-  wetOut: 'to let dye in everywhere at once', extract: 'to draw the dye out of the plant', strain: 'to keep bits from spotting the cloth', makeUp: 'to give the pieces room to move', adjustPh: 'to bring the bath to where fibre and colour are safe',
-  dye: 'to bring the dye onto the fibre', pull: 'to take some out sooner, for a lighter shade', exhaust: 'to use what the bath still holds, for lighter relatives', modify: 'to shift the shade', rinse: 'to take loose dye away', dry: 'to dry without bleaching',
-  cure: 'to let the colour settle before the wash', wash: 'to take off what would come off later', judge: 'to say whether it is the colour',
+  intake: 'to know the fibre, its weight and what was done to it',
+  scour: 'to take out oil, size and finish, so that dye goes in evenly',
+  tannin: 'to give cellulose something to hold the mordant',
+  mordant: 'to bind the dye to the fibre',
+  wetOut: 'to let dye in everywhere at once',
+  extract: 'to draw the dye out of the plant',
+  strain: 'to keep bits from spotting the cloth',
+  makeUp: 'to give the pieces room to move',
+  adjustPh: 'to bring the bath to where fibre and colour are safe',
+  dye: 'to bring the dye onto the fibre',
+  pull: 'to take some out sooner, for a lighter shade',
+  exhaust: 'to use what the bath still holds, for lighter relatives',
+  modify: 'to shift the shade',
+  rinse: 'to take loose dye away',
+  dry: 'to dry without bleaching',
+  cure: 'to let the colour settle before the wash',
+  wash: 'to take off what would come off later',
+  judge: 'to say whether it is the colour',
 };
 
 /** A dose of a material, in the way dyers write it. Every way is turned into grams, millilitres or packets to measure out. */
 export type Dose = { readonly materialId: string } & (
-  | { readonly by: 'percentOwf'; readonly percentOwf: number; /** The form the per cent was proven with; other forms are converted. */ readonly form?: MaterialForm | null }
+  | {
+      readonly by: 'percentOwf';
+      readonly percentOwf: number;
+      /** The form the per cent was proven with; other forms are converted. */ readonly form?: MaterialForm | null;
+    }
   | { readonly by: 'gPerLitre'; readonly gPerL: number }
   | { readonly by: 'solution'; readonly mlPer100G: number; readonly gPerL: number }
   | { readonly by: 'perPiece'; readonly gPerPiece: number }
@@ -38,7 +91,13 @@ export type DoseWay = (typeof DOSE_WAYS)[number];
 
 export const HEAT_LEGS = ['raise', 'hold', 'coast', 'cool', 'steep'] as const;
 export type HeatLegKind = (typeof HEAT_LEGS)[number];
-export const HEAT_LEG_WORDS: Readonly<Record<HeatLegKind, string>> = { raise: 'raise to', hold: 'hold at', coast: 'lid on, heat off', cool: 'cool in the bath', steep: 'steep off the heat' };
+export const HEAT_LEG_WORDS: Readonly<Record<HeatLegKind, string>> = {
+  raise: 'raise to',
+  hold: 'hold at',
+  coast: 'lid on, heat off',
+  cool: 'cool in the bath',
+  steep: 'steep off the heat',
+};
 
 /** One leg of a temperature course. */
 export interface HeatLeg {
@@ -50,7 +109,13 @@ export interface HeatLeg {
 
 export const STRAIN_WAYS = ['bag', 'sieve', 'muslin', 'muslinTwice', 'leaveIn'] as const;
 export type StrainWay = (typeof STRAIN_WAYS)[number];
-export const STRAIN_WORDS: Readonly<Record<StrainWay, string>> = { bag: 'dyestuff in a bag, lifted out', sieve: 'through a sieve', muslin: 'through muslin', muslinTwice: 'twice through muslin', leaveIn: 'plant matter left in' };
+export const STRAIN_WORDS: Readonly<Record<StrainWay, string>> = {
+  bag: 'dyestuff in a bag, lifted out',
+  sieve: 'through a sieve',
+  muslin: 'through muslin',
+  muslinTwice: 'twice through muslin',
+  leaveIn: 'plant matter left in',
+};
 
 export const FINISHED_BY = ['clock', 'eye', 'both'] as const;
 export type FinishedBy = (typeof FINISHED_BY)[number];
@@ -124,18 +189,40 @@ export interface RecipeVersion {
 /** A step with everything left unsaid filled in. */
 export function recipeStep(said: Pick<RecipeStep, 'kind' | 'title'> & Partial<RecipeStep>): RecipeStep {
   return {
-    key: '', instruction: '', durationMin: 60, attended: false, lookFor: '', finishedBy: 'clock', wait: null, after: null, fibres: [], parts: [], usesBath: false, bath: '', metals: [],
-    liquorRatio: null, course: [], repeats: 1, strain: null, targetPh: null, cautions: [], doses: [], ...said,
+    key: '',
+    instruction: '',
+    durationMin: 60,
+    attended: false,
+    lookFor: '',
+    finishedBy: 'clock',
+    wait: null,
+    after: null,
+    fibres: [],
+    parts: [],
+    usesBath: false,
+    bath: '',
+    metals: [],
+    liquorRatio: null,
+    course: [],
+    repeats: 1,
+    strain: null,
+    targetPh: null,
+    cautions: [],
+    doses: [],
+    ...said,
   };
 }
 
 /** Steps at which the fibre is not in the pot: the dyestuff is alone. */
 const WITHOUT_PIECES: readonly StepKind[] = ['extract', 'strain', 'makeUp', 'adjustPh'];
-export const takesPieces = ({ kind }: { readonly kind: StepKind | 'fibre' }): boolean => kind === 'fibre' || !WITHOUT_PIECES.includes(kind);
+export const takesPieces = ({ kind }: { readonly kind: StepKind | 'fibre' }): boolean =>
+  kind === 'fibre' || !WITHOUT_PIECES.includes(kind);
 
 /** The hottest it gets, °C: by its course where it has one. */
 export function hottestC(step: Pick<RecipeStep, 'course' | 'temperatureC'>): number | undefined {
-  const legs = step.course.flatMap((leg) => (leg.toC !== undefined && (leg.do === 'raise' || leg.do === 'hold') ? [leg.toC] : []));
+  const legs = step.course.flatMap((leg) =>
+    leg.toC !== undefined && (leg.do === 'raise' || leg.do === 'hold') ? [leg.toC] : [],
+  );
   return legs.length > 0 ? Math.max(...legs) : step.temperatureC;
 }
 

@@ -2,7 +2,25 @@ import type { BathMoveKind } from '../bath/bath-ledger';
 import type { Lab } from '../colour/lab';
 import type { StepRecord } from './deviations';
 
-export const RUN_ENTRY_KINDS = ['start', 'weigh', 'temperature', 'ph', 'sample', 'bath', 'note', 'pause', 'resume', 'redo', 'pulls', 'pull', 'rescale', 'hand', 'finish', 'skip', 'cancel'] as const;
+export const RUN_ENTRY_KINDS = [
+  'start',
+  'weigh',
+  'temperature',
+  'ph',
+  'sample',
+  'bath',
+  'note',
+  'pause',
+  'resume',
+  'redo',
+  'pulls',
+  'pull',
+  'rescale',
+  'hand',
+  'finish',
+  'skip',
+  'cancel',
+] as const;
 export type RunEntryKind = (typeof RUN_ENTRY_KINDS)[number];
 
 /** How a reading came to be written down. */
@@ -24,7 +42,8 @@ export interface RunDetail {
   /** Begun though earlier steps are open; what that does stands in the entry's text. */
   readonly outOfOrder?: boolean | undefined;
   /** Pots used instead of those planned, and another water. */
-  readonly vessels?: readonly { readonly batch: number; readonly vesselId: string; readonly vesselName: string }[] | undefined;
+  readonly vessels?:
+    readonly { readonly batch: number; readonly vesselId: string; readonly vesselName: string }[] | undefined;
   readonly water?: { readonly id: string; readonly name: string } | undefined;
   /** More of this weighing is to come: a portion. */
   readonly more?: boolean | undefined;
@@ -60,7 +79,12 @@ export interface RunEntry {
   readonly replacesId: string | null;
   readonly temperatureC: number | null;
   readonly text: string | null;
-  readonly weighing: { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly amount: number } | null;
+  readonly weighing: {
+    readonly batch: number;
+    readonly materialId: string;
+    readonly stockLotId: string;
+    readonly amount: number;
+  } | null;
   readonly detail?: RunDetail | null | undefined;
 }
 
@@ -87,8 +111,14 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
   const start = first('start');
   const finished = first('finish')?.at;
   const skipped = first('skip');
-  const details = <K extends keyof RunDetail>(kind: RunEntryKind, key: K): { readonly entry: RunEntry; readonly value: NonNullable<RunDetail[K]> }[] =>
-    its.flatMap((entry) => { const value = entry.kind === kind ? entry.detail?.[key] : undefined; return value === undefined || value === null ? [] : [{ entry, value }]; });
+  const details = <K extends keyof RunDetail>(
+    kind: RunEntryKind,
+    key: K,
+  ): { readonly entry: RunEntry; readonly value: NonNullable<RunDetail[K]> }[] =>
+    its.flatMap((entry) => {
+      const value = entry.kind === kind ? entry.detail?.[key] : undefined;
+      return value === undefined || value === null ? [] : [{ entry, value }];
+    });
   const pauses = foldPauses(its, finished);
   const openPause = pauses.find((p) => p.to === undefined);
   return {
@@ -99,24 +129,44 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     temperaturesC: its.flatMap((e) => (e.temperatureC === null ? [] : [e.temperatureC])),
     temperatures: its.flatMap((e) => (e.temperatureC === null ? [] : [{ at: e.at, temperatureC: e.temperatureC }])),
     weighings: its.flatMap((e) => (e.weighing ? [{ ...e.weighing, more: e.detail?.more === true }] : [])),
-    ...(its.some((e) => e.detail?.heldMin !== undefined) ? { heldMin: its.flatMap((e) => e.detail?.heldMin ?? []).at(-1) ?? 0 } : {}),
+    ...(its.some((e) => e.detail?.heldMin !== undefined)
+      ? { heldMin: its.flatMap((e) => e.detail?.heldMin ?? []).at(-1) ?? 0 }
+      : {}),
     ...(openPause && finished === undefined ? { pausedAt: openPause.from } : {}),
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),
     ...(start?.detail?.outOfOrder ? { outOfOrder: start.text ?? '' } : {}),
     ...(start?.detail?.vessels ? { vessels: start.detail.vessels } : {}),
     ...(start?.detail?.water ? { water: start.detail.water } : {}),
-    phs: details('ph', 'ph').map(({ entry, value }) => ({ at: entry.at, ph: value, totalDose: entry.detail?.totalDose ?? 0, unit: entry.detail?.unit ?? 'ml' })),
-    samples: its.flatMap((e) => (e.kind === 'sample' && e.detail?.depth !== undefined ? [{ at: e.at, of: e.detail.sampleOf ?? 'piece', depth: e.detail.depth, batch: e.detail.batch ?? 1 }] : [])),
-    bathMoves: details('bath', 'bath').map(({ entry, value }) => ({ ...value, batch: entry.detail?.batch ?? 1, at: entry.at })),
+    phs: details('ph', 'ph').map(({ entry, value }) => ({
+      at: entry.at,
+      ph: value,
+      totalDose: entry.detail?.totalDose ?? 0,
+      unit: entry.detail?.unit ?? 'ml',
+    })),
+    samples: its.flatMap((e) =>
+      e.kind === 'sample' && e.detail?.depth !== undefined
+        ? [{ at: e.at, of: e.detail.sampleOf ?? 'piece', depth: e.detail.depth, batch: e.detail.batch ?? 1 }]
+        : [],
+    ),
+    bathMoves: details('bath', 'bath').map(({ entry, value }) => ({
+      ...value,
+      batch: entry.detail?.batch ?? 1,
+      at: entry.at,
+    })),
     pullMinutes: details('pulls', 'pullMinutes').at(-1)?.value ?? [],
-    pulls: its.flatMap((e) => (e.kind === 'pull' && e.detail?.piece !== undefined ? [{ at: e.at, piece: e.detail.piece }] : [])),
+    pulls: its.flatMap((e) =>
+      e.kind === 'pull' && e.detail?.piece !== undefined ? [{ at: e.at, piece: e.detail.piece }] : [],
+    ),
     told: all.flatMap((e) => (e.kind === 'note' && e.detail?.deviation && e.text ? [e.text] : [])),
     redone: redos.map((e) => e.text ?? ''),
   };
 }
 
 /** Pauses from the first start; a finish ends an open one. */
-function foldPauses(its: readonly RunEntry[], finishedAt: string | undefined): { from: string; to: string | undefined }[] {
+function foldPauses(
+  its: readonly RunEntry[],
+  finishedAt: string | undefined,
+): { from: string; to: string | undefined }[] {
   const pauses: { from: string; to: string | undefined }[] = [];
   for (const entry of its) {
     const open = pauses.at(-1);
@@ -133,7 +183,8 @@ export function stepState(record: StepRecord): StepState {
   return record.pausedAt === undefined ? 'running' : 'paused';
 }
 
-export const isOver = (record: StepRecord | undefined): boolean => record !== undefined && (record.skippedReason !== undefined || record.finishedAt !== undefined);
+export const isOver = (record: StepRecord | undefined): boolean =>
+  record !== undefined && (record.skippedReason !== undefined || record.finishedAt !== undefined);
 
 /** The step to do next: the first not done or skipped; `undefined` when the run is complete. */
 export function nextStepIndex(records: readonly StepRecord[]): number | undefined {
@@ -143,6 +194,11 @@ export function nextStepIndex(records: readonly StepRecord[]): number | undefine
 /** Minutes a step has been in work, its pauses left out. 0 before it began. @param nowMs epoch ms, used while it runs */
 export function minutesInWork(record: StepRecord, nowMs: number): number {
   if (record.startedAt === undefined) return 0;
-  const end = record.finishedAt !== undefined ? Date.parse(record.finishedAt) : record.pausedAt !== undefined ? Date.parse(record.pausedAt) : nowMs;
+  const end =
+    record.finishedAt !== undefined
+      ? Date.parse(record.finishedAt)
+      : record.pausedAt !== undefined
+        ? Date.parse(record.pausedAt)
+        : nowMs;
   return Math.max(0, (end - Date.parse(record.startedAt) - (record.pausedMs ?? 0)) / 60_000);
 }

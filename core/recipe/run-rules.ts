@@ -14,7 +14,12 @@ export interface BroughtEntry {
   readonly replacesId: string | null;
   readonly temperatureC: number | null;
   readonly text: string | null;
-  readonly weighing: { readonly batch: number; readonly materialId: string; readonly stockLotId: string; readonly written: string } | null;
+  readonly weighing: {
+    readonly batch: number;
+    readonly materialId: string;
+    readonly stockLotId: string;
+    readonly written: string;
+  } | null;
   readonly detail?: RunDetail | null | undefined;
 }
 
@@ -32,7 +37,14 @@ export interface RunRefusal {
   readonly sentence: string;
 }
 
-export type RunRuling = { readonly ok: true; readonly step: PlannedStep; readonly replaced: RunEntry | undefined; /** Smallest units; 0 unless something was weighed. */ readonly amount: number } | { readonly ok: false; readonly refusal: RunRefusal };
+export type RunRuling =
+  | {
+      readonly ok: true;
+      readonly step: PlannedStep;
+      readonly replaced: RunEntry | undefined;
+      /** Smallest units; 0 unless something was weighed. */ readonly amount: number;
+    }
+  | { readonly ok: false; readonly refusal: RunRefusal };
 
 /** A tablet's clock may run this far ahead. */
 export const AHEAD_MS = 2 * 60_000;
@@ -48,69 +60,135 @@ export function ruleOnEntry({ plan, entries, lotAt, nowMs }: RunFacts, entry: Br
   const refuse = (reason: string, sentence: string): RunRuling => ({ ok: false, refusal: { reason, sentence } });
   const step = plan.steps[entry.stepIndex];
   if (!step) return refuse('noSuchStep', 'This lot has no such step. Reload the bench.');
-  if (standingEntries(entries).some((e) => e.kind === 'cancel')) return refuse('closed', 'This lot was cancelled meanwhile; its record is closed. What was weighed for it can be put back from the jar’s page.');
+  if (standingEntries(entries).some((e) => e.kind === 'cancel'))
+    return refuse(
+      'closed',
+      'This lot was cancelled meanwhile; its record is closed. What was weighed for it can be put back from the jar’s page.',
+    );
   const replaced = entry.replacesId === null ? undefined : entries.find((e) => e.id === entry.replacesId);
   if (entry.replacesId !== null) {
-    if (!replaced || replaced.kind !== entry.kind || replaced.stepIndex !== entry.stepIndex) return refuse('badCorrection', 'A correction names an entry of the same step and kind. Choose the entry to correct again.');
-    if (!standingEntries(entries).includes(replaced)) return refuse('alreadyDone', 'That entry was corrected already. Correct the newest one.');
+    if (!replaced || replaced.kind !== entry.kind || replaced.stepIndex !== entry.stepIndex)
+      return refuse(
+        'badCorrection',
+        'A correction names an entry of the same step and kind. Choose the entry to correct again.',
+      );
+    if (!standingEntries(entries).includes(replaced))
+      return refuse('alreadyDone', 'That entry was corrected already. Correct the newest one.');
   }
   const records = foldRun(entries, plan.steps.length);
   const record = records[entry.stepIndex] as StepRecord;
-  const refusal = timeRefusal(entry, record, lotAt, atMs, nowMs) ?? orderRefusal(plan, records, entry, step, record, replaced);
+  const refusal =
+    timeRefusal(entry, record, lotAt, atMs, nowMs) ?? orderRefusal(plan, records, entry, step, record, replaced);
   if (refusal) return { ok: false, refusal };
   if (entry.kind !== 'weigh') return { ok: true, step, replaced, amount: 0 };
   return ruleOnWeighing(entry, step, replaced);
 }
 
-function timeRefusal(entry: BroughtEntry, record: StepRecord, lotAt: string, atMs: number, nowMs: number): RunRefusal | undefined {
-  if (!Number.isFinite(atMs) || atMs > nowMs + AHEAD_MS) return { reason: 'inFuture', sentence: 'That time is still to come. Write when it really happened.' };
-  if (atMs < Date.parse(lotAt) - AHEAD_MS) return { reason: 'beforeLot', sentence: 'That is before the lot was made. Check the date.' };
-  if (entry.kind === 'finish' && record.startedAt !== undefined && atMs < Date.parse(record.startedAt)) return { reason: 'finishedBeforeStart', sentence: 'A step can’t be finished before it began. Check the time.' };
+function timeRefusal(
+  entry: BroughtEntry,
+  record: StepRecord,
+  lotAt: string,
+  atMs: number,
+  nowMs: number,
+): RunRefusal | undefined {
+  if (!Number.isFinite(atMs) || atMs > nowMs + AHEAD_MS)
+    return { reason: 'inFuture', sentence: 'That time is still to come. Write when it really happened.' };
+  if (atMs < Date.parse(lotAt) - AHEAD_MS)
+    return { reason: 'beforeLot', sentence: 'That is before the lot was made. Check the date.' };
+  if (entry.kind === 'finish' && record.startedAt !== undefined && atMs < Date.parse(record.startedAt))
+    return { reason: 'finishedBeforeStart', sentence: 'A step can’t be finished before it began. Check the time.' };
   return undefined;
 }
 
 const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = {
-  temperature: 'take its temperature', weigh: 'weigh out', ph: 'take its pH', sample: 'take a sample', bath: 'write down what went in or out', pulls: 'plan its pulls', pull: 'pull a piece', pause: 'pause it',
+  temperature: 'take its temperature',
+  weigh: 'weigh out',
+  ph: 'take its pH',
+  sample: 'take a sample',
+  bath: 'write down what went in or out',
+  pulls: 'plan its pulls',
+  pull: 'pull a piece',
+  pause: 'pause it',
 };
 
-function orderRefusal(plan: LotPlan, records: readonly StepRecord[], entry: BroughtEntry, step: PlannedStep, record: StepRecord, replaced: RunEntry | undefined): RunRefusal | undefined {
+function orderRefusal(
+  plan: LotPlan,
+  records: readonly StepRecord[],
+  entry: BroughtEntry,
+  step: PlannedStep,
+  record: StepRecord,
+  replaced: RunEntry | undefined,
+): RunRefusal | undefined {
   const said = (entry.text ?? '').trim() !== '';
   const now = stepState(record);
   const no = (reason: string, sentence: string): RunRefusal => ({ reason, sentence });
   const verb = TAKES_A_RUNNING_STEP[entry.kind];
   if (verb && now === 'waiting') return no('notBegun', `“${step.title}” has not been begun. Begin it, then ${verb}.`);
   switch (entry.kind) {
-    case 'cancel': return said ? undefined : no('reasonMissing', 'Say why the lot is cancelled.');
-    case 'note': return said ? undefined : no('empty', 'The note is empty. Write what you saw.');
-    case 'temperature': return temperatureRefusal(entry.temperatureC);
-    case 'ph': return entry.detail?.ph === undefined ? no('empty', 'Write the pH, a number from 0 to 14.') : undefined;
-    case 'sample': return entry.detail?.depth === undefined ? no('empty', 'Say which step it matches, or read its colour.') : undefined;
-    case 'bath': return entry.detail?.bath === undefined ? no('empty', 'Say what went in or out, and how much.') : undefined;
-    case 'pulls': return (entry.detail?.pullMinutes ?? []).length === 0 ? no('empty', 'Say how many pieces are pulled, and when.') : undefined;
-    case 'pull': return entry.detail?.piece === undefined ? no('empty', 'Say which piece was pulled.') : replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece) ? no('alreadyDone', 'That piece is out already.') : undefined;
-    case 'rescale': return (entry.detail?.rescale ?? []).length === 0 ? no('empty', 'There is nothing left to rescale.') : undefined;
-    case 'hand': return entry.detail?.toPerson ? undefined : no('empty', 'Say who takes it over.');
-    case 'pause': return now === 'running' ? undefined : no('notRunning', `“${step.title}” is not running, so it can’t be paused.`);
-    case 'resume': return now === 'paused' ? undefined : no('notPaused', `“${step.title}” is not paused.`);
+    case 'cancel':
+      return said ? undefined : no('reasonMissing', 'Say why the lot is cancelled.');
+    case 'note':
+      return said ? undefined : no('empty', 'The note is empty. Write what you saw.');
+    case 'temperature':
+      return temperatureRefusal(entry.temperatureC);
+    case 'ph':
+      return entry.detail?.ph === undefined ? no('empty', 'Write the pH, a number from 0 to 14.') : undefined;
+    case 'sample':
+      return entry.detail?.depth === undefined
+        ? no('empty', 'Say which step it matches, or read its colour.')
+        : undefined;
+    case 'bath':
+      return entry.detail?.bath === undefined ? no('empty', 'Say what went in or out, and how much.') : undefined;
+    case 'pulls':
+      return (entry.detail?.pullMinutes ?? []).length === 0
+        ? no('empty', 'Say how many pieces are pulled, and when.')
+        : undefined;
+    case 'pull':
+      return entry.detail?.piece === undefined
+        ? no('empty', 'Say which piece was pulled.')
+        : replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
+          ? no('alreadyDone', 'That piece is out already.')
+          : undefined;
+    case 'rescale':
+      return (entry.detail?.rescale ?? []).length === 0 ? no('empty', 'There is nothing left to rescale.') : undefined;
+    case 'hand':
+      return entry.detail?.toPerson ? undefined : no('empty', 'Say who takes it over.');
+    case 'pause':
+      return now === 'running' ? undefined : no('notRunning', `“${step.title}” is not running, so it can’t be paused.`);
+    case 'resume':
+      return now === 'paused' ? undefined : no('notPaused', `“${step.title}” is not paused.`);
     case 'redo':
       if (!said) return no('reasonMissing', 'Say why it is done over: the next lot will want to know.');
       return now === 'waiting' ? no('notBegun', `“${step.title}” has not been done yet.`) : undefined;
-    case 'start': return replaced ? undefined : startRefusal(plan, records, entry, step, now);
+    case 'start':
+      return replaced ? undefined : startRefusal(plan, records, entry, step, now);
     case 'skip':
       if (!said) return no('reasonMissing', 'Say why the step is skipped: the next lot will want to know.');
       return isOver(record) ? no('alreadyDone', `“${step.title}” is over already.`) : undefined;
-    case 'finish': return replaced ? undefined : finishRefusal(step, record, now, said);
-    case 'weigh': return undefined;
+    case 'finish':
+      return replaced ? undefined : finishRefusal(step, record, now, said);
+    case 'weigh':
+      return undefined;
   }
 }
 
 function temperatureRefusal(temperatureC: number | null): RunRefusal | undefined {
   if (temperatureC === null) return { reason: 'empty', sentence: 'Write the temperature in °C.' };
-  if (temperatureC < COLDEST_C || temperatureC > HOTTEST_C) return { reason: 'outOfRange', sentence: `${temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.` };
+  if (temperatureC < COLDEST_C || temperatureC > HOTTEST_C)
+    return {
+      reason: 'outOfRange',
+      sentence: `${temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`,
+    };
   return undefined;
 }
 
-function startRefusal(plan: LotPlan, records: readonly StepRecord[], entry: BroughtEntry, step: PlannedStep, now: string): RunRefusal | undefined {
+function startRefusal(
+  plan: LotPlan,
+  records: readonly StepRecord[],
+  entry: BroughtEntry,
+  step: PlannedStep,
+  now: string,
+): RunRefusal | undefined {
   if (now !== 'waiting') return { reason: 'alreadyBegun', sentence: `“${step.title}” was begun already.` };
   const locked = phLock(plan, records, step);
   if (locked) return { reason: 'phLocked', sentence: locked.sentence };
@@ -118,15 +196,24 @@ function startRefusal(plan: LotPlan, records: readonly StepRecord[], entry: Brou
   if (open.length === 0) return undefined;
   const consequence = earlyStartWords(step, open);
   if (entry.detail?.outOfOrder && (entry.text ?? '').trim() !== '') return undefined;
-  return { reason: 'outOfOrder', sentence: `An earlier step is not finished: ${open.map((s) => `“${s.title}”`).join(', ')}. Finish it or skip it with a reason first, or begin out of order: ${consequence}` };
+  return {
+    reason: 'outOfOrder',
+    sentence: `An earlier step is not finished: ${open.map((s) => `“${s.title}”`).join(', ')}. Finish it or skip it with a reason first, or begin out of order: ${consequence}`,
+  };
 }
 
 function finishRefusal(step: PlannedStep, record: StepRecord, now: string, said: boolean): RunRefusal | undefined {
-  if (now === 'waiting') return { reason: 'notBegun', sentence: `“${step.title}” has not been begun. Begin it, then finish it.` };
+  if (now === 'waiting')
+    return { reason: 'notBegun', sentence: `“${step.title}” has not been begun. Begin it, then finish it.` };
   if (isOver(record)) return { reason: 'alreadyDone', sentence: `“${step.title}” is over already.` };
-  const missing = step.weighings.filter((w) => !record.weighings.some((r) => r.batch === w.batch && r.materialId === w.materialId));
+  const missing = step.weighings.filter(
+    (w) => !record.weighings.some((r) => r.batch === w.batch && r.materialId === w.materialId),
+  );
   if (missing.length === 0 || said) return undefined;
-  return { reason: 'notWeighed', sentence: `Not weighed yet: ${missing.map((w) => `${w.materialName} for batch ${w.batch}`).join(', ')}. Weigh it, or say why it is left out.` };
+  return {
+    reason: 'notWeighed',
+    sentence: `Not weighed yet: ${missing.map((w) => `${w.materialName} for batch ${w.batch}`).join(', ')}. Weigh it, or say why it is left out.`,
+  };
 }
 
 function ruleOnWeighing(entry: BroughtEntry, step: PlannedStep, replaced: RunEntry | undefined): RunRuling {
@@ -134,13 +221,17 @@ function ruleOnWeighing(entry: BroughtEntry, step: PlannedStep, replaced: RunEnt
   const { weighing } = entry;
   if (weighing === null) return refuse('empty', 'Write what was weighed, and from which jar.');
   const planned = plannedWeighing(step, weighing);
-  if (!planned) return refuse('notPlanned', 'This step does not weigh that material for that batch. Choose it from the list.');
+  if (!planned)
+    return refuse('notPlanned', 'This step does not weigh that material for that batch. Choose it from the list.');
   const reading = readAmount(weighing.written, planned.measure);
   if (!reading.ok) return refuse('code' in reading ? String(reading.code) : 'notAnAmount', reading.sentence);
   return { ok: true, step, replaced, amount: reading.amount };
 }
 
-export const plannedWeighing = (step: PlannedStep, { batch, materialId }: { batch: number; materialId: string }): PlannedWeighing | undefined => step.weighings.find((w) => w.batch === batch && w.materialId === materialId);
+export const plannedWeighing = (
+  step: PlannedStep,
+  { batch, materialId }: { batch: number; materialId: string },
+): PlannedWeighing | undefined => step.weighings.find((w) => w.batch === batch && w.materialId === materialId);
 
 /** Steps this one follows that are not over yet. */
 export function openBefore(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): PlannedStep[] {
@@ -148,15 +239,28 @@ export function openBefore(plan: LotPlan, records: readonly StepRecord[], step: 
 }
 
 const SKIPPED_MEANS: Readonly<Partial<Record<PlannedStep['kind'], string>>> = {
-  scour: 'oil and size left in keep dye out in patches', tannin: 'cellulose holds less mordant, so paler', mordant: 'little or no dye holds', wetOut: 'dry or rushed fibre takes dye in patches', extract: 'the bath is weaker than it will be',
-  strain: 'bits left in spot the cloth', makeUp: 'the bath is short and pieces lie in folds', adjustPh: 'the shade shifts and protein fibre may suffer', dye: 'there is less colour to work on', rinse: 'loose dye bleeds later', fibre: 'nobody knows the dry weight that every dose is worked out from',
-  dry: 'a wet colour is not the colour', cure: 'the colour has not settled', modify: 'the shade is not shifted yet',
+  scour: 'oil and size left in keep dye out in patches',
+  tannin: 'cellulose holds less mordant, so paler',
+  mordant: 'little or no dye holds',
+  wetOut: 'dry or rushed fibre takes dye in patches',
+  extract: 'the bath is weaker than it will be',
+  strain: 'bits left in spot the cloth',
+  makeUp: 'the bath is short and pieces lie in folds',
+  adjustPh: 'the shade shifts and protein fibre may suffer',
+  dye: 'there is less colour to work on',
+  rinse: 'loose dye bleeds later',
+  fibre: 'nobody knows the dry weight that every dose is worked out from',
+  dry: 'a wet colour is not the colour',
+  cure: 'the colour has not settled',
+  modify: 'the shade is not shifted yet',
 };
 
 /** What beginning a step before others are over does, in plain words. */
 export function earlyStartWords(step: PlannedStep, open: readonly PlannedStep[]): string {
   const words = [...new Set(open.flatMap((s) => SKIPPED_MEANS[s.kind] ?? []))];
-  return words.length === 0 ? `“${step.title}” begins while ${open.map((s) => `“${s.title}”`).join(' and ')} is still open.` : `${words.join('; ')}.`;
+  return words.length === 0
+    ? `“${step.title}” begins while ${open.map((s) => `“${s.title}”`).join(' and ')} is still open.`
+    : `${words.join('; ')}.`;
 }
 
 /** Where protein fibre is comfortable: outside it scales open and silk dulls, so a bath made for something else is brought back first. */
@@ -166,27 +270,52 @@ const PROTEIN_RANGE = { low: 4, high: 8 } as const;
  * Why protein fibre may not go into a bath yet: its last pH is outside the range asked for, or nobody took it though the chain asks.
  * `undefined` where it may.
  */
-export function phLock(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): { readonly sentence: string; /** The step of the bath at which its pH is taken. */ readonly stepIndex: number } | undefined {
+export function phLock(
+  plan: LotPlan,
+  records: readonly StepRecord[],
+  step: PlannedStep,
+):
+  | { readonly sentence: string; /** The step of the bath at which its pH is taken. */ readonly stepIndex: number }
+  | undefined {
   const fibres = plan.groups.map((g) => g.fibre);
-  if (!step.usesBath || step.kind === 'fibre' || !takesPieces(step) || !fibres.some((f) => fibreFamily(f) === 'protein')) return undefined;
+  if (
+    !step.usesBath ||
+    step.kind === 'fibre' ||
+    !takesPieces(step) ||
+    !fibres.some((f) => fibreFamily(f) === 'protein')
+  )
+    return undefined;
   const before = bathSteps(plan, step).filter((s) => s.index !== step.index);
   const asks = [...before].reverse().find((s) => s.targetPh !== null && records[s.index]?.skippedReason === undefined);
   const range = asks?.targetPh ?? PROTEIN_RANGE;
-  const last = before.flatMap((s) => records[s.index]?.phs ?? []).sort((a, b) => Date.parse(a.at) - Date.parse(b.at)).at(-1);
+  const last = before
+    .flatMap((s) => records[s.index]?.phs ?? [])
+    .sort((a, b) => Date.parse(a.at) - Date.parse(b.at))
+    .at(-1);
   const stepIndex = (asks ?? before.at(-1) ?? step).index;
-  if (!last) return asks ? { stepIndex, sentence: `“${asks.title}” asks for pH ${range.low} to ${range.high}, and nobody has taken it. Take the pH there before protein fibre goes in.` } : undefined;
+  if (!last)
+    return asks
+      ? {
+          stepIndex,
+          sentence: `“${asks.title}” asks for pH ${range.low} to ${range.high}, and nobody has taken it. Take the pH there before protein fibre goes in.`,
+        }
+      : undefined;
   if (last.ph >= range.low && last.ph <= range.high) return undefined;
-  return { stepIndex, sentence: `The bath reads pH ${last.ph}, and protein fibre waits until it is back between ${range.low} and ${range.high}. Bring it back in small doses and take the pH again.` };
+  return {
+    stepIndex,
+    sentence: `The bath reads pH ${last.ph}, and protein fibre waits until it is back between ${range.low} and ${range.high}. Bring it back in small doses and take the pH again.`,
+  };
 }
 
 /** The steps of one bath up to and with this one: those before it that it follows, as long as they are of the bath alone. */
 function bathSteps(plan: LotPlan, step: PlannedStep): PlannedStep[] {
   const seen = new Set<number>();
-  const walk = (s: PlannedStep): PlannedStep[] => s.after.flatMap((i) => {
-    const earlier = plan.steps[i];
-    if (!earlier || seen.has(i) || takesPieces(earlier)) return [];
-    seen.add(i);
-    return [...walk(earlier), earlier];
-  });
+  const walk = (s: PlannedStep): PlannedStep[] =>
+    s.after.flatMap((i) => {
+      const earlier = plan.steps[i];
+      if (!earlier || seen.has(i) || takesPieces(earlier)) return [];
+      seen.add(i);
+      return [...walk(earlier), earlier];
+    });
   return [...walk(step), step];
 }

@@ -7,7 +7,11 @@ import type { PlannedPick } from './lot-plan';
  * @param needsMg what each weighing needs; their sum is the sum of `picks`
  * @param stepMg shares are whole steps of the balance where the sums allow
  */
-export function sharePicks(needsMg: readonly number[], picks: readonly PlannedPick[], { stepMg, inOrder }: { stepMg: number; inOrder: boolean }): PlannedPick[][] {
+export function sharePicks(
+  needsMg: readonly number[],
+  picks: readonly PlannedPick[],
+  { stepMg, inOrder }: { stepMg: number; inOrder: boolean },
+): PlannedPick[][] {
   const left = picks.map((p) => p.amount);
   return needsMg.map((needMg) => {
     const shares: PlannedPick[] = [];

@@ -3,7 +3,11 @@ import { describe, expect, it } from 'vitest';
 import type { VesselRoom } from './split-batches';
 import { splitBatches } from './split-batches';
 
-const rooms = (...of: number[]): VesselRoom[] => of.map((roomForPieces, i) => ({ vessel: { id: `v${i}`, name: `pot ${i}`, metal: 'stainless', workingMl: roomForPieces * 1000 }, roomForPieces }));
+const rooms = (...of: number[]): VesselRoom[] =>
+  of.map((roomForPieces, i) => ({
+    vessel: { id: `v${i}`, name: `pot ${i}`, metal: 'stainless', workingMl: roomForPieces * 1000 },
+    roomForPieces,
+  }));
 
 /** The measure of docs/formulas.md: fewest batches, then least spread, then least room unused. Tried over every way there is. */
 function bestByTrying(pieces: number, roomsOf: readonly number[]): [number, number, number] | undefined {
@@ -15,7 +19,13 @@ function bestByTrying(pieces: number, roomsOf: readonly number[]): [number, numb
       if (left > 0) return;
       const unused = roomsOf.reduce((sum, room, v) => sum + ((shares[v] ?? 0) > 0 ? room : 0), 0) - pieces;
       const score: [number, number, number] = [used.length, Math.max(...used) - Math.min(...used), unused];
-      if (!best || score.some((part, p) => part < (best as number[])[p]! && score.slice(0, p).every((s, q) => s === (best as number[])[q]))) best = score;
+      if (
+        !best ||
+        score.some(
+          (part, p) => part < (best as number[])[p]! && score.slice(0, p).every((s, q) => s === (best as number[])[q]),
+        )
+      )
+        best = score;
       return;
     }
     for (let share = 0; share <= Math.min(left, roomsOf[i] ?? 0); share += 1) {
@@ -41,20 +51,30 @@ describe('splitBatches', () => {
     expect(split.ok && split.shares.map((s) => s.pieces)).toEqual(sizes);
   });
 
-  it('says the most that fits when a lot does not', () => expect(splitBatches(21, rooms(10, 6, 4))).toEqual({ ok: false, mostPieces: 20 }));
-  it.each([0, -1, 1.5, NaN])('refuses %s pieces', (pieces) => expect(() => splitBatches(pieces, rooms(4))).toThrow(RangeError));
+  it('says the most that fits when a lot does not', () =>
+    expect(splitBatches(21, rooms(10, 6, 4))).toEqual({ ok: false, mostPieces: 20 }));
+  it.each([0, -1, 1.5, NaN])('refuses %s pieces', (pieces) =>
+    expect(() => splitBatches(pieces, rooms(4))).toThrow(RangeError),
+  );
 
   it('is as good as the best of every way there is, and never over a pot', () => {
-    fc.assert(fc.property(fc.integer({ min: 1, max: 8 }), fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 1, maxLength: 4 }), (pieces, roomsOf) => {
-      const split = splitBatches(pieces, rooms(...roomsOf));
-      const best = bestByTrying(pieces, roomsOf);
-      expect(split.ok).toBe(best !== undefined);
-      if (!split.ok || !best) return;
-      expect(split.shares.reduce((sum, s) => sum + s.pieces, 0)).toBe(pieces);
-      expect(new Set(split.shares.map((s) => s.vessel.id)).size).toBe(split.shares.length);
-      for (const s of split.shares) expect(s.pieces * 1000).toBeLessThanOrEqual(s.vessel.workingMl);
-      const unused = split.shares.reduce((sum, s) => sum + s.vessel.workingMl / 1000 - s.pieces, 0);
-      expect([split.shares.length, split.spreadPieces, unused]).toEqual(best);
-    }), { seed: 31, numRuns: 300 });
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 8 }),
+        fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 1, maxLength: 4 }),
+        (pieces, roomsOf) => {
+          const split = splitBatches(pieces, rooms(...roomsOf));
+          const best = bestByTrying(pieces, roomsOf);
+          expect(split.ok).toBe(best !== undefined);
+          if (!split.ok || !best) return;
+          expect(split.shares.reduce((sum, s) => sum + s.pieces, 0)).toBe(pieces);
+          expect(new Set(split.shares.map((s) => s.vessel.id)).size).toBe(split.shares.length);
+          for (const s of split.shares) expect(s.pieces * 1000).toBeLessThanOrEqual(s.vessel.workingMl);
+          const unused = split.shares.reduce((sum, s) => sum + s.vessel.workingMl / 1000 - s.pieces, 0);
+          expect([split.shares.length, split.spreadPieces, unused]).toEqual(best);
+        },
+      ),
+      { seed: 31, numRuns: 300 },
+    );
   });
 });

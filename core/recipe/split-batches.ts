@@ -12,7 +12,11 @@ export interface BatchShare {
 }
 
 export type SplitResult =
-  | { readonly ok: true; readonly shares: readonly BatchShare[]; /** Pieces in the fullest less the emptiest batch. */ readonly spreadPieces: number }
+  | {
+      readonly ok: true;
+      readonly shares: readonly BatchShare[];
+      /** Pieces in the fullest less the emptiest batch. */ readonly spreadPieces: number;
+    }
   | { readonly ok: false; readonly mostPieces: number };
 
 /**
@@ -29,15 +33,21 @@ export type SplitResult =
  * @returns the shares, largest batch first; or the most pieces that all vessels together would take
  */
 export function splitBatches(pieces: number, rooms: readonly VesselRoom[]): SplitResult {
-  if (!Number.isInteger(pieces) || pieces < 1) throw new RangeError(`pieces must be a whole number of 1 or more, got ${pieces}`);
-  const usable = rooms.filter((r) => r.roomForPieces > 0).sort((a, b) => b.roomForPieces - a.roomForPieces || b.vessel.workingMl - a.vessel.workingMl);
+  if (!Number.isInteger(pieces) || pieces < 1)
+    throw new RangeError(`pieces must be a whole number of 1 or more, got ${pieces}`);
+  const usable = rooms
+    .filter((r) => r.roomForPieces > 0)
+    .sort((a, b) => b.roomForPieces - a.roomForPieces || b.vessel.workingMl - a.vessel.workingMl);
   const mostPieces = usable.reduce((sum, r) => sum + r.roomForPieces, 0);
   if (pieces > mostPieces) return { ok: false, mostPieces };
 
   let batches = 0;
   for (let held = 0; held < pieces; batches += 1) held += usable[batches]?.roomForPieces ?? 0;
 
-  const sizes = fillToLevel(pieces, usable.slice(0, batches).map((r) => r.roomForPieces)).sort((a, b) => b - a);
+  const sizes = fillToLevel(
+    pieces,
+    usable.slice(0, batches).map((r) => r.roomForPieces),
+  ).sort((a, b) => b - a);
   const free = [...usable];
   const shares = sizes.map((size) => {
     let smallest = -1;

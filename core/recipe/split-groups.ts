@@ -17,25 +17,36 @@ export interface GroupShare<V extends Vessel> {
 /** Room that so many grams of fibre need, ml, liquor and all they push aside. */
 export type RoomOf = (wofG: number, displacedMl: number) => number;
 
-export type GroupSplit<V extends Vessel> = { readonly ok: true; readonly shares: readonly GroupShare<V>[] } | { readonly ok: false; readonly mostPieces: number };
+export type GroupSplit<V extends Vessel> =
+  | { readonly ok: true; readonly shares: readonly GroupShare<V>[] }
+  | { readonly ok: false; readonly mostPieces: number };
 
 /** Up to this many ways to share are tried out one by one; beyond, pieces are dealt and then moved while it helps. */
 const MOST_WAYS = 40_000;
-const weightOf = (groups: readonly PieceGroup[], counts: readonly number[]): number => groups.reduce((sum, g, i) => sum + g.pieceWeightG * (counts[i] ?? 0), 0);
-const displacedBy = (groups: readonly PieceGroup[], counts: readonly number[]): number => groups.reduce((sum, g, i) => sum + g.pieceWeightG * g.displacedMlPerG * (counts[i] ?? 0), 0);
+const weightOf = (groups: readonly PieceGroup[], counts: readonly number[]): number =>
+  groups.reduce((sum, g, i) => sum + g.pieceWeightG * (counts[i] ?? 0), 0);
+const displacedBy = (groups: readonly PieceGroup[], counts: readonly number[]): number =>
+  groups.reduce((sum, g, i) => sum + g.pieceWeightG * g.displacedMlPerG * (counts[i] ?? 0), 0);
 
 /**
  * How good a split is, smaller is better, first figure first: number of batches, grams between the heaviest and the lightest batch,
  * how unlike the batches are in what they hold (the widest difference in any group's share of the weight), millilitres left empty.
  */
-export function splitMeasure<V extends Vessel>(groups: readonly PieceGroup[], shares: readonly GroupShare<V>[], roomOf: RoomOf): readonly [number, number, number, number] {
+export function splitMeasure<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  shares: readonly GroupShare<V>[],
+  roomOf: RoomOf,
+): readonly [number, number, number, number] {
   const weights = shares.map((s) => weightOf(groups, s.counts));
   let unlike = 0;
   for (const [g, group] of groups.entries()) {
     const its = shares.map((s, b) => ((s.counts[g] ?? 0) * group.pieceWeightG) / (weights[b] || 1));
     unlike = Math.max(unlike, Math.max(...its) - Math.min(...its));
   }
-  const empty = shares.reduce((sum, s, b) => sum + s.vessel.workingMl - roomOf(weights[b] ?? 0, displacedBy(groups, s.counts)), 0);
+  const empty = shares.reduce(
+    (sum, s, b) => sum + s.vessel.workingMl - roomOf(weights[b] ?? 0, displacedBy(groups, s.counts)),
+    0,
+  );
   return [shares.length, tidy(Math.max(...weights) - Math.min(...weights)), tidy(unlike), tidy(empty)];
 }
 
@@ -51,16 +62,25 @@ export function isBetter(a: readonly number[], b: readonly number[]): boolean {
  * that makes it better: good, not proven best.
  * @param groups whole pieces, 1 or more in all; @param vessels those that may be used
  */
-export function splitGroups<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly V[], roomOf: RoomOf): GroupSplit<V> {
+export function splitGroups<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupSplit<V> {
   const pieces = groups.reduce((sum, g) => sum + g.pieces, 0);
   const [first] = groups;
   if (!first || pieces < 1) throw new RangeError('a lot has one piece or more');
-  if (groups.every((g) => g.pieceWeightG === first.pieceWeightG && g.displacedMlPerG === first.displacedMlPerG)) return splitAlike(groups, first, pieces, vessels, roomOf);
+  if (groups.every((g) => g.pieceWeightG === first.pieceWeightG && g.displacedMlPerG === first.displacedMlPerG))
+    return splitAlike(groups, first, pieces, vessels, roomOf);
   const shares = fewestBatches(groups, vessels, roomOf);
   return shares ? { ok: true, shares } : { ok: false, mostPieces: mostThatFit(groups, vessels, roomOf) };
 }
 
-function fewestBatches<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly V[], roomOf: RoomOf): GroupShare<V>[] | undefined {
+function fewestBatches<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupShare<V>[] | undefined {
   const roomiest = [...vessels].sort((a, b) => b.workingMl - a.workingMl);
   for (let k = 1; k <= roomiest.length; k += 1) {
     const best = bestOver(groups, roomiest.slice(0, k), roomOf);
@@ -69,7 +89,13 @@ function fewestBatches<V extends Vessel>(groups: readonly PieceGroup[], vessels:
   return undefined;
 }
 
-function splitAlike<V extends Vessel>(groups: readonly PieceGroup[], first: PieceGroup, pieces: number, vessels: readonly V[], roomOf: RoomOf): GroupSplit<V> {
+function splitAlike<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  first: PieceGroup,
+  pieces: number,
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupSplit<V> {
   const rooms = vessels.map((vessel) => ({ vessel, roomForPieces: fitting(vessel.workingMl, first, roomOf) }));
   const split = splitBatches(pieces, rooms);
   if (!split.ok) return split;
@@ -108,14 +134,23 @@ function fitting(workingMl: number, g: PieceGroup, roomOf: RoomOf): number {
   return n;
 }
 
-const fits = (groups: readonly PieceGroup[], counts: readonly number[], workingMl: number, roomOf: RoomOf): boolean => roomOf(weightOf(groups, counts), displacedBy(groups, counts)) <= workingMl;
+const fits = (groups: readonly PieceGroup[], counts: readonly number[], workingMl: number, roomOf: RoomOf): boolean =>
+  roomOf(weightOf(groups, counts), displacedBy(groups, counts)) <= workingMl;
 
-function bestOver<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly V[], roomOf: RoomOf): GroupShare<V>[] | undefined {
+function bestOver<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupShare<V>[] | undefined {
   const ways = groups.reduce((product, g) => product * binomial(g.pieces + vessels.length - 1, vessels.length - 1), 1);
   return ways <= MOST_WAYS ? tryEveryWay(groups, vessels, roomOf) : deal(groups, vessels, roomOf);
 }
 
-function tryEveryWay<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly V[], roomOf: RoomOf): GroupShare<V>[] | undefined {
+function tryEveryWay<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupShare<V>[] | undefined {
   let best: GroupShare<V>[] | undefined;
   let measure: readonly number[] = [];
   const counts = vessels.map(() => groups.map(() => 0));
@@ -148,15 +183,26 @@ function tryEveryWay<V extends Vessel>(groups: readonly PieceGroup[], vessels: r
 }
 
 /** Deals pieces to the lightest batch with room, heaviest first, then moves single pieces while the measure falls. */
-function deal<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly V[], roomOf: RoomOf): GroupShare<V>[] | undefined {
+function deal<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupShare<V>[] | undefined {
   const counts = vessels.map(() => groups.map(() => 0));
   const heaviestFirst = groups.map((g, i) => ({ g, i })).sort((a, b) => b.g.pieceWeightG - a.g.pieceWeightG);
   for (const { g, i } of heaviestFirst) {
     for (let n = 0; n < g.pieces; n += 1) {
-      const lightest = counts.map((row, b) => ({ b, weight: weightOf(groups, row) })).sort((x, y) => x.weight - y.weight);
+      const lightest = counts
+        .map((row, b) => ({ b, weight: weightOf(groups, row) }))
+        .sort((x, y) => x.weight - y.weight);
       const home = lightest.find(({ b }) => {
         const row = counts[b] as number[];
-        return fits(groups, row.map((count, k) => (k === i ? count + 1 : count)), (vessels[b] as V).workingMl, roomOf);
+        return fits(
+          groups,
+          row.map((count, k) => (k === i ? count + 1 : count)),
+          (vessels[b] as V).workingMl,
+          roomOf,
+        );
       });
       if (!home) return undefined;
       const row = counts[home.b] as number[];
@@ -167,42 +213,64 @@ function deal<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly
   let measure = splitMeasure(groups, shares(), roomOf);
   for (let round = 0; round < 20; round += 1) {
     let moved = false;
-    for (let from = 0; from < vessels.length; from += 1) for (let to = 0; to < vessels.length; to += 1) for (let g = 0; g < groups.length; g += 1) {
-      const [a, b] = [counts[from] as number[], counts[to] as number[]];
-      if (from === to || (a[g] ?? 0) === 0) continue;
-      a[g] = (a[g] ?? 0) - 1;
-      b[g] = (b[g] ?? 0) + 1;
-      const after = fits(groups, b, (vessels[to] as V).workingMl, roomOf) && a.some((n) => n > 0) ? splitMeasure(groups, shares(), roomOf) : undefined;
-      if (after && isBetter(after, measure)) {
-        measure = after;
-        moved = true;
-      } else {
-        a[g] = (a[g] ?? 0) + 1;
-        b[g] = (b[g] ?? 0) - 1;
-      }
-    }
+    for (let from = 0; from < vessels.length; from += 1)
+      for (let to = 0; to < vessels.length; to += 1)
+        for (let g = 0; g < groups.length; g += 1) {
+          const [a, b] = [counts[from] as number[], counts[to] as number[]];
+          if (from === to || (a[g] ?? 0) === 0) continue;
+          a[g] = (a[g] ?? 0) - 1;
+          b[g] = (b[g] ?? 0) + 1;
+          const after =
+            fits(groups, b, (vessels[to] as V).workingMl, roomOf) && a.some((n) => n > 0)
+              ? splitMeasure(groups, shares(), roomOf)
+              : undefined;
+          if (after && isBetter(after, measure)) {
+            measure = after;
+            moved = true;
+          } else {
+            a[g] = (a[g] ?? 0) + 1;
+            b[g] = (b[g] ?? 0) - 1;
+          }
+        }
     if (!moved) break;
   }
   return shares();
 }
 
 /** Gives each batch, largest first, the smallest vessel that still takes it. */
-function inSmallestVessels<V extends Vessel>(groups: readonly PieceGroup[], shares: readonly GroupShare<V>[], vessels: readonly V[], roomOf: RoomOf): GroupShare<V>[] {
+function inSmallestVessels<V extends Vessel>(
+  groups: readonly PieceGroup[],
+  shares: readonly GroupShare<V>[],
+  vessels: readonly V[],
+  roomOf: RoomOf,
+): GroupShare<V>[] {
   const free = [...vessels].sort((a, b) => a.workingMl - b.workingMl);
   const room = (s: GroupShare<V>): number => roomOf(weightOf(groups, s.counts), displacedBy(groups, s.counts));
-  return [...shares].sort((a, b) => room(b) - room(a)).map((share) => {
-    const at = free.findIndex((v) => v.workingMl >= room(share));
-    const [vessel] = free.splice(at, 1);
-    return { ...share, vessel: vessel ?? share.vessel };
-  });
+  return [...shares]
+    .sort((a, b) => room(b) - room(a))
+    .map((share) => {
+      const at = free.findIndex((v) => v.workingMl >= room(share));
+      const [vessel] = free.splice(at, 1);
+      return { ...share, vessel: vessel ?? share.vessel };
+    });
 }
 
 /** The most pieces, in the lot's own mix, that a way was found for: what a refusal names. */
 function mostThatFit<V extends Vessel>(groups: readonly PieceGroup[], vessels: readonly V[], roomOf: RoomOf): number {
   const all = groups.reduce((sum, g) => sum + g.pieces, 0);
   const goes = (pieces: number): boolean => {
-    const counts = apportion(pieces, groups.map((g) => g.pieces), all);
-    return fewestBatches(groups.map((g, i) => ({ ...g, pieces: counts[i] ?? 0 })).filter((g) => g.pieces > 0), vessels, roomOf) !== undefined;
+    const counts = apportion(
+      pieces,
+      groups.map((g) => g.pieces),
+      all,
+    );
+    return (
+      fewestBatches(
+        groups.map((g, i) => ({ ...g, pieces: counts[i] ?? 0 })).filter((g) => g.pieces > 0),
+        vessels,
+        roomOf,
+      ) !== undefined
+    );
   };
   let [most, tooMany] = [0, all];
   while (tooMany - most > 1) {

@@ -14,10 +14,29 @@ import type { Dose, RecipeStep, RecipeVersion, StepKind } from './recipe';
 
 export const STRIP_FACTORS = ['dose', 'source', 'mordant', 'time', 'water', 'modifier'] as const;
 export type StripFactor = (typeof STRIP_FACTORS)[number];
-export const STRIP_FACTOR_WORDS: Readonly<Record<StripFactor, string>> = { dose: 'dose of dyestuff', source: 'source of dyestuff', mordant: 'mordant', time: 'time in the dye bath', water: 'water', modifier: 'modifier' };
-const UNIT: Readonly<Record<StripFactor, string>> = { dose: '% WOF', source: '', mordant: '% WOF', time: 'min', water: '', modifier: '% WOF' };
+export const STRIP_FACTOR_WORDS: Readonly<Record<StripFactor, string>> = {
+  dose: 'dose of dyestuff',
+  source: 'source of dyestuff',
+  mordant: 'mordant',
+  time: 'time in the dye bath',
+  water: 'water',
+  modifier: 'modifier',
+};
+const UNIT: Readonly<Record<StripFactor, string>> = {
+  dose: '% WOF',
+  source: '',
+  mordant: '% WOF',
+  time: 'min',
+  water: '',
+  modifier: '% WOF',
+};
 /** Steps whose dose a factor varies. */
-const DOSED_AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = { dose: ['extract', 'dye', 'makeUp'], mordant: ['mordant', 'tannin'], modifier: ['modify'], source: ['extract', 'dye', 'makeUp'] };
+const DOSED_AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
+  dose: ['extract', 'dye', 'makeUp'],
+  mordant: ['mordant', 'tannin'],
+  modifier: ['modify'],
+  source: ['extract', 'dye', 'makeUp'],
+};
 
 /** What one strip gets of the factor: a figure, or one of several things. */
 export interface StripLevel {
@@ -41,11 +60,18 @@ export interface LaidStrip {
   readonly label: string;
   readonly knots: readonly number[];
   readonly weight: Figure;
-  readonly weighings: readonly { readonly stepTitle: string; readonly materialId: string; readonly materialName: string; readonly target: Figure; readonly advice: readonly string[] }[];
+  readonly weighings: readonly {
+    readonly stepTitle: string;
+    readonly materialId: string;
+    readonly materialName: string;
+    readonly target: Figure;
+    readonly advice: readonly string[];
+  }[];
   readonly minutes: number | null;
 }
 
-export type StripLayout = { readonly ok: true; readonly strips: readonly LaidStrip[] } | { readonly ok: false; readonly sentence: string };
+export type StripLayout =
+  { readonly ok: true; readonly strips: readonly LaidStrip[] } | { readonly ok: false; readonly sentence: string };
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
 const LEAST_STRIPS = 2;
@@ -55,31 +81,75 @@ const MOST_STRIPS = Math.min(24, MOST_TAGS);
  * Lays out strips that are alike but for one factor: equal shares of a weighed total, each with its knots and what is weighed for it.
  * @param materials those the recipe doses, and those that levels name
  */
-export function layStrips(trial: StripTrial, recipe: RecipeVersion, materials: readonly (DosedMaterial & { readonly id: string })[], { balance, water }: { balance: Balance; water: WaterFacts | null }): StripLayout {
+export function layStrips(
+  trial: StripTrial,
+  recipe: RecipeVersion,
+  materials: readonly (DosedMaterial & { readonly id: string })[],
+  { balance, water }: { balance: Balance; water: WaterFacts | null },
+): StripLayout {
   const n = trial.levels.length;
   const refuse = (sentence: string): StripLayout => ({ ok: false, sentence });
-  if (n < LEAST_STRIPS || n > MOST_STRIPS) return refuse(`A trial has ${LEAST_STRIPS} to ${MOST_STRIPS} strips. Write as many levels, one for each.`);
+  if (n < LEAST_STRIPS || n > MOST_STRIPS)
+    return refuse(`A trial has ${LEAST_STRIPS} to ${MOST_STRIPS} strips. Write as many levels, one for each.`);
   if (!(trial.totalG > 0)) return refuse('Weigh all strips together, dry, and write the weight.');
   const eachG = trial.totalG / n;
-  if (eachG < 20 * balance.resolutionG) return refuse(`${n} strips of ${formatWeight(trial.totalG)} weigh ${formatWeight(eachG)} each, too little for a balance that shows ${formatWeight(balance.resolutionG)}. Cut them larger, or make fewer.`);
+  if (eachG < 20 * balance.resolutionG)
+    return refuse(
+      `${n} strips of ${formatWeight(trial.totalG)} weigh ${formatWeight(eachG)} each, too little for a balance that shows ${formatWeight(balance.resolutionG)}. Cut them larger, or make fewer.`,
+    );
   const kinds = DOSED_AT[trial.factor];
-  if (kinds && !recipe.steps.some((s) => kinds.includes(s.kind) && s.doses.some((d) => d.materialId === trial.materialId))) {
-    return refuse(`${materials.find((m) => m.id === trial.materialId)?.name ?? 'That material'} is not dosed where the ${STRIP_FACTOR_WORDS[trial.factor]} is. Choose one that is.`);
+  if (
+    kinds &&
+    !recipe.steps.some((s) => kinds.includes(s.kind) && s.doses.some((d) => d.materialId === trial.materialId))
+  ) {
+    return refuse(
+      `${materials.find((m) => m.id === trial.materialId)?.name ?? 'That material'} is not dosed where the ${STRIP_FACTOR_WORDS[trial.factor]} is. Choose one that is.`,
+    );
   }
   const liquorMl = liquorVolume(eachG, recipe.liquorRatio).value;
-  const weight = figure(Math.round(eachG * 1000) / 1000, 'g', 'weight of all strips ÷ number of strips', [{ name: 'all strips', value: trial.totalG, unit: 'g', source: 'weighed dry, together' }, { name: 'strips', value: n, unit: '' }], ['cut alike; weigh one or two to be sure']);
+  const weight = figure(
+    Math.round(eachG * 1000) / 1000,
+    'g',
+    'weight of all strips ÷ number of strips',
+    [
+      { name: 'all strips', value: trial.totalG, unit: 'g', source: 'weighed dry, together' },
+      { name: 'strips', value: n, unit: '' },
+    ],
+    ['cut alike; weigh one or two to be sure'],
+  );
   const strips: LaidStrip[] = [];
   for (const [i, level] of trial.levels.entries()) {
     const steps = applyLevel(recipe.steps, trial, level);
     const weighings: LaidStrip['weighings'][number][] = [];
-    for (const step of steps) for (const dose of step.doses) {
-      const material = materials.find((m) => m.id === dose.materialId);
-      if (!material) throw new RangeError(`the trial doses material ${dose.materialId}, which was not given`);
-      const measured = measureDose(dose, material, { wofG: eachG, liquorMl, pieces: 1, water }, balance, `${recipe.recipeName}, version ${recipe.number}`);
-      if (!measured.ok) return refuse(measured.sentence);
-      if (measured.target.value > 0) weighings.push({ stepTitle: step.title, materialId: dose.materialId, materialName: material.name, target: measured.target, advice: measured.advice });
-    }
-    strips.push({ number: i + 1, label: level.label, knots: knotTag(i + 1), weight, weighings, minutes: trial.factor === 'time' ? level.value : null });
+    for (const step of steps)
+      for (const dose of step.doses) {
+        const material = materials.find((m) => m.id === dose.materialId);
+        if (!material) throw new RangeError(`the trial doses material ${dose.materialId}, which was not given`);
+        const measured = measureDose(
+          dose,
+          material,
+          { wofG: eachG, liquorMl, pieces: 1, water },
+          balance,
+          `${recipe.recipeName}, version ${recipe.number}`,
+        );
+        if (!measured.ok) return refuse(measured.sentence);
+        if (measured.target.value > 0)
+          weighings.push({
+            stepTitle: step.title,
+            materialId: dose.materialId,
+            materialName: material.name,
+            target: measured.target,
+            advice: measured.advice,
+          });
+      }
+    strips.push({
+      number: i + 1,
+      label: level.label,
+      knots: knotTag(i + 1),
+      weight,
+      weighings,
+      minutes: trial.factor === 'time' ? level.value : null,
+    });
   }
   return { ok: true, strips };
 }
@@ -88,16 +158,35 @@ export function layStrips(trial: StripTrial, recipe: RecipeVersion, materials: r
 export const levelWords = (factor: StripFactor, value: number): string => `${value} ${UNIT[factor]}`;
 
 /** The recipe's steps with one strip's level in them: what a promoted strip becomes. A source or a water leaves the steps as they are. */
-export function applyLevel(steps: readonly RecipeStep[], { factor, materialId }: Pick<StripTrial, 'factor' | 'materialId'>, level: StripLevel): RecipeStep[] {
+export function applyLevel(
+  steps: readonly RecipeStep[],
+  { factor, materialId }: Pick<StripTrial, 'factor' | 'materialId'>,
+  level: StripLevel,
+): RecipeStep[] {
   const kinds = DOSED_AT[factor];
   return steps.map((step) => {
-    if (factor === 'time' && step.kind === 'dye' && level.value !== null) return { ...step, durationMin: level.value, course: step.course.map((leg) => (leg.do === 'hold' ? { ...leg, minutes: level.value ?? leg.minutes } : leg)) };
+    if (factor === 'time' && step.kind === 'dye' && level.value !== null)
+      return {
+        ...step,
+        durationMin: level.value,
+        course: step.course.map((leg) => (leg.do === 'hold' ? { ...leg, minutes: level.value ?? leg.minutes } : leg)),
+      };
     if (!kinds?.includes(step.kind) || factor === 'source') return step;
-    return { ...step, doses: step.doses.flatMap((dose): Dose[] => {
-      if (dose.materialId !== materialId) return [dose];
-      if (level.value === 0) return [];
-      return [{ materialId: level.refId ?? dose.materialId, by: 'percentOwf', percentOwf: level.value ?? (dose.by === 'percentOwf' ? dose.percentOwf : 0), ...(dose.by === 'percentOwf' && dose.form ? { form: dose.form } : {}) }];
-    }) };
+    return {
+      ...step,
+      doses: step.doses.flatMap((dose): Dose[] => {
+        if (dose.materialId !== materialId) return [dose];
+        if (level.value === 0) return [];
+        return [
+          {
+            materialId: level.refId ?? dose.materialId,
+            by: 'percentOwf',
+            percentOwf: level.value ?? (dose.by === 'percentOwf' ? dose.percentOwf : 0),
+            ...(dose.by === 'percentOwf' && dose.form ? { form: dose.form } : {}),
+          },
+        ];
+      }),
+    };
   });
 }
 
@@ -112,9 +201,24 @@ export interface RankedStrip {
 }
 
 /** Ranks strips: nearest the shade wanted first where there is one, else deepest first; hue (CIELAB h) settles what is equal. */
-export function rankStrips(readings: readonly { readonly number: number; readonly lab: Lab }[], undyed: Lab, wanted: Lab | null): RankedStrip[] {
-  const ranked = readings.map(({ number, lab }) => ({ number, depth: round(ciede2000(undyed, lab, EVEN).deltaE), hueDegrees: round(hueDegrees(lab)), chroma: round(chroma(lab)), toWanted: wanted ? round(ciede2000(wanted, lab, EVEN).deltaE) : null }));
-  return ranked.sort((a, b) => (a.toWanted !== null && b.toWanted !== null ? a.toWanted - b.toWanted : b.depth - a.depth) || a.hueDegrees - b.hueDegrees || a.number - b.number);
+export function rankStrips(
+  readings: readonly { readonly number: number; readonly lab: Lab }[],
+  undyed: Lab,
+  wanted: Lab | null,
+): RankedStrip[] {
+  const ranked = readings.map(({ number, lab }) => ({
+    number,
+    depth: round(ciede2000(undyed, lab, EVEN).deltaE),
+    hueDegrees: round(hueDegrees(lab)),
+    chroma: round(chroma(lab)),
+    toWanted: wanted ? round(ciede2000(wanted, lab, EVEN).deltaE) : null,
+  }));
+  return ranked.sort(
+    (a, b) =>
+      (a.toWanted !== null && b.toWanted !== null ? a.toWanted - b.toWanted : b.depth - a.depth) ||
+      a.hueDegrees - b.hueDegrees ||
+      a.number - b.number,
+  );
 }
 
 const round = (value: number): number => Math.round(value * 100) / 100;

@@ -1,5 +1,18 @@
 /** What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet decides. */
-export const HAZARDS = ['dust', 'caustic', 'acid', 'irritant', 'poisonous', 'ironSalt', 'copperSalt', 'flammable', 'chlorineBleach', 'carbonate', 'ammonia', 'oxidiser'] as const;
+export const HAZARDS = [
+  'dust',
+  'caustic',
+  'acid',
+  'irritant',
+  'poisonous',
+  'ironSalt',
+  'copperSalt',
+  'flammable',
+  'chlorineBleach',
+  'carbonate',
+  'ammonia',
+  'oxidiser',
+] as const;
 export type Hazard = (typeof HAZARDS)[number];
 
 export const HAZARD_WORDS: Readonly<Record<Hazard, string>> = {

@@ -27,11 +27,17 @@ export interface BadNeighbours {
 export function findBadNeighbours(shelf: readonly ShelvedMaterial[]): BadNeighbours[] {
   const found: BadNeighbours[] = [];
   const byPlace = new Map<string, ShelvedMaterial[]>();
-  for (const jar of shelf) if (jar.place.trim() !== '' && jar.hazards.length > 0) byPlace.set(jar.place.trim(), [...(byPlace.get(jar.place.trim()) ?? []), jar]);
+  for (const jar of shelf)
+    if (jar.place.trim() !== '' && jar.hazards.length > 0)
+      byPlace.set(jar.place.trim(), [...(byPlace.get(jar.place.trim()) ?? []), jar]);
   for (const [place, jars] of byPlace) {
     jars.forEach((first, i) => {
       for (const second of jars.slice(i + 1)) {
-        const pair = APART.find(([a, b]) => (first.hazards.includes(a) && second.hazards.includes(b)) || (first.hazards.includes(b) && second.hazards.includes(a)));
+        const pair = APART.find(
+          ([a, b]) =>
+            (first.hazards.includes(a) && second.hazards.includes(b)) ||
+            (first.hazards.includes(b) && second.hazards.includes(a)),
+        );
         if (pair) found.push({ place, first, second, why: pair[2] });
       }
     });

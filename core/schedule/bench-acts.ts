@@ -24,7 +24,14 @@ export type BenchAct = {
   readonly dueMs: number;
 } & (
   | { readonly kind: 'begin' }
-  | { readonly kind: 'weigh'; readonly weighing: PlannedWeighing; readonly pick: PlannedPick; /** All of this pick, and what of it is weighed already, smallest units. */ readonly target: number; readonly soFar: number; readonly portion: number }
+  | {
+      readonly kind: 'weigh';
+      readonly weighing: PlannedWeighing;
+      readonly pick: PlannedPick;
+      /** All of this pick, and what of it is weighed already, smallest units. */ readonly target: number;
+      readonly soFar: number;
+      readonly portion: number;
+    }
   | { readonly kind: 'pull'; readonly piece: number; readonly of: number }
   | { readonly kind: 'finish'; readonly endsMs: number }
   | { readonly kind: 'resume' }
@@ -47,11 +54,16 @@ function actsOf({ lotId, plan, entries }: BenchRun, nowMs: number): BenchAct[] {
     if (!record || isOver(record)) return [];
     const shared = { lotId, step, record };
     const state = stepState(record);
-    if (state === 'waiting') return openBefore(plan, records, step).length > 0 ? [] : [{ ...shared, kind: 'begin', rank: RANK.begin, dueMs: readyMs(records, step) }];
+    if (state === 'waiting')
+      return openBefore(plan, records, step).length > 0
+        ? []
+        : [{ ...shared, kind: 'begin', rank: RANK.begin, dueMs: readyMs(records, step) }];
     const startedMs = Date.parse(record.startedAt ?? '');
-    if (state === 'paused') return [{ ...shared, kind: 'resume', rank: RANK.paused, dueMs: Date.parse(record.pausedAt ?? '') }];
+    if (state === 'paused')
+      return [{ ...shared, kind: 'resume', rank: RANK.paused, dueMs: Date.parse(record.pausedAt ?? '') }];
     const pull = nextPull(record);
-    if (pull) return [{ ...shared, kind: 'pull', ...pull, rank: pull.dueMs - nowMs <= PULL_NOTICE_MS ? RANK.pull : RANK.wait }];
+    if (pull)
+      return [{ ...shared, kind: 'pull', ...pull, rank: pull.dueMs - nowMs <= PULL_NOTICE_MS ? RANK.pull : RANK.wait }];
     const weighing = nextWeighing(step, record, entries);
     if (weighing) return [{ ...shared, kind: 'weigh', ...weighing, rank: RANK.weigh, dueMs: startedMs }];
     const endsMs = nowMs + (step.durationMin - minutesInWork(record, nowMs)) * 60_000;
@@ -70,14 +82,22 @@ function nextPull(record: StepRecord): { piece: number; of: number; dueMs: numbe
   const out = new Set((record.pulls ?? []).map((p) => p.piece));
   const piece = minutes.findIndex((_, i) => !out.has(i + 1));
   if (piece === -1 || record.startedAt === undefined) return undefined;
-  return { piece: piece + 1, of: minutes.length, dueMs: Date.parse(record.startedAt) + (record.pausedMs ?? 0) + (minutes[piece] ?? 0) * 60_000 };
+  return {
+    piece: piece + 1,
+    of: minutes.length,
+    dueMs: Date.parse(record.startedAt) + (record.pausedMs ?? 0) + (minutes[piece] ?? 0) * 60_000,
+  };
 }
 
 /**
  * The next jar to weigh from. Weighings that answered a pick are laid against the picks in order, so that a weighing from another jar
  * answers the pick it was meant for; a portion leaves the pick open with the rest as its target.
  */
-function nextWeighing(step: PlannedStep, record: StepRecord, entries: readonly RunEntry[]): { weighing: PlannedWeighing; pick: PlannedPick; target: number; soFar: number; portion: number } | undefined {
+function nextWeighing(
+  step: PlannedStep,
+  record: StepRecord,
+  entries: readonly RunEntry[],
+): { weighing: PlannedWeighing; pick: PlannedPick; target: number; soFar: number; portion: number } | undefined {
   for (const weighing of step.weighings) {
     const its = record.weighings.filter((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
     const planned = weighing.target.value * smallestIn(weighing.measure);
@@ -96,7 +116,14 @@ function nextWeighing(step: PlannedStep, record: StepRecord, entries: readonly R
         answer.push(taken);
         if (taken.more !== true) break;
       }
-      if (answer.length === 0 || answer.at(-1)?.more === true) return { weighing, pick, target: Math.round(pick.amount * factor), soFar: answer.reduce((sum, w) => sum + w.amount, 0), portion: answer.length + 1 };
+      if (answer.length === 0 || answer.at(-1)?.more === true)
+        return {
+          weighing,
+          pick,
+          target: Math.round(pick.amount * factor),
+          soFar: answer.reduce((sum, w) => sum + w.amount, 0),
+          portion: answer.length + 1,
+        };
     }
   }
   return undefined;
@@ -114,11 +141,29 @@ const FORGOTTEN_HOT_MIN = 5;
 const FORGOTTEN_COLD_SHARE = 0.5;
 
 /** Pots nobody came back to: over their time, running, and hot, or long past a soak's end. */
-export function forgottenPots(running: readonly { readonly lotId: string; readonly title: string; readonly lotTag: string; readonly startedAt: string; readonly durationMin: number; readonly attended: boolean; readonly hot: boolean }[], nowMs: number): ForgottenPot[] {
+export function forgottenPots(
+  running: readonly {
+    readonly lotId: string;
+    readonly title: string;
+    readonly lotTag: string;
+    readonly startedAt: string;
+    readonly durationMin: number;
+    readonly attended: boolean;
+    readonly hot: boolean;
+  }[],
+  nowMs: number,
+): ForgottenPot[] {
   return running.flatMap((r) => {
     const overMin = (nowMs - Date.parse(r.startedAt)) / 60_000 - r.durationMin;
     const patience = r.hot ? FORGOTTEN_HOT_MIN : Math.max(60, r.durationMin * FORGOTTEN_COLD_SHARE);
     if (r.attended || !r.hot || overMin < patience) return [];
-    return [{ lotId: r.lotId, title: r.title, overMin: Math.floor(overMin), sentence: `${r.title}, ${r.lotTag}: its time was up ${Math.floor(overMin)} min ago and nobody has written that it is off the heat. Go and look.` }];
+    return [
+      {
+        lotId: r.lotId,
+        title: r.title,
+        overMin: Math.floor(overMin),
+        sentence: `${r.title}, ${r.lotTag}: its time was up ${Math.floor(overMin)} min ago and nobody has written that it is off the heat. Go and look.`,
+      },
+    ];
   });
 }

@@ -38,31 +38,57 @@ export interface PotLine {
  * or one for the lot where it stands in none.
  * @param fromMs start of the window, epoch ms; @param toMs its end; @param nowMs the present
  */
-export function layPotLine(running: readonly RunningStep[], { fromMs, toMs, nowMs }: { fromMs: number; toMs: number; nowMs: number }): PotLine {
+export function layPotLine(
+  running: readonly RunningStep[],
+  { fromMs, toMs, nowMs }: { fromMs: number; toMs: number; nowMs: number },
+): PotLine {
   if (!(toMs > fromMs)) throw new RangeError('the window must end after it starts');
   const place = (ms: number): number => Math.min(1, Math.max(0, (ms - fromMs) / (toMs - fromMs)));
-  const timed = running.map((r) => ({ r, startMs: Date.parse(r.startedAt), endMs: Date.parse(r.startedAt) + r.durationMin * 60_000 }));
+  const timed = running.map((r) => ({
+    r,
+    startMs: Date.parse(r.startedAt),
+    endMs: Date.parse(r.startedAt) + r.durationMin * 60_000,
+  }));
   const placed = timed.flatMap(({ r, startMs, endMs }) =>
     (r.vesselNames.length > 0 ? r.vesselNames : [r.lotTag]).map((label) => ({
-      label, lotId: r.lotId, lotTag: r.lotTag, title: r.title,
-      from01: place(startMs), to01: place(Math.max(endMs, nowMs)), endsAt: new Date(endMs).toISOString(), due: endMs <= nowMs, attended: r.attended,
+      label,
+      lotId: r.lotId,
+      lotTag: r.lotTag,
+      title: r.title,
+      from01: place(startMs),
+      to01: place(Math.max(endMs, nowMs)),
+      endsAt: new Date(endMs).toISOString(),
+      due: endMs <= nowMs,
+      attended: r.attended,
     })),
   );
   const { segments, rows } = stack(placed);
   // A step that wants hands wants them now, not at its planned end.
-  const wanted = timed.map(({ r, startMs, endMs }) => ({ r, atMs: r.attended ? startMs : endMs })).sort((a, b) => a.atMs - b.atMs)[0];
-  const next = wanted ? { next: { at: new Date(wanted.atMs).toISOString(), words: `${wanted.r.title}, ${wanted.r.lotTag}`, lotId: wanted.r.lotId } } : {};
+  const wanted = timed
+    .map(({ r, startMs, endMs }) => ({ r, atMs: r.attended ? startMs : endMs }))
+    .sort((a, b) => a.atMs - b.atMs)[0];
+  const next = wanted
+    ? {
+        next: {
+          at: new Date(wanted.atMs).toISOString(),
+          words: `${wanted.r.title}, ${wanted.r.lotTag}`,
+          lotId: wanted.r.lotId,
+        },
+      }
+    : {};
   return { segments, rows, now01: place(nowMs), ...next };
 }
 
 /** Gives each segment the first line that is free where it begins. */
 function stack(segments: readonly Omit<PotSegment, 'row'>[]): { segments: PotSegment[]; rows: number } {
   const endOfRow: number[] = [];
-  const stacked = [...segments].sort((a, b) => a.from01 - b.from01).map((segment) => {
-    const free = endOfRow.findIndex((end) => end <= segment.from01);
-    const row = free === -1 ? endOfRow.length : free;
-    endOfRow[row] = segment.to01;
-    return { ...segment, row };
-  });
+  const stacked = [...segments]
+    .sort((a, b) => a.from01 - b.from01)
+    .map((segment) => {
+      const free = endOfRow.findIndex((end) => end <= segment.from01);
+      const row = free === -1 ? endOfRow.length : free;
+      endOfRow[row] = segment.to01;
+      return { ...segment, row };
+    });
   return { segments: stacked, rows: endOfRow.length };
 }

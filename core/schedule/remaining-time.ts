@@ -6,7 +6,10 @@ export interface RemainingTime {
 }
 
 /** Adds up the time that steps still ask for, hands apart from waiting. */
-export function remainingTime(steps: readonly { readonly durationMin: number; readonly attended: boolean }[]): RemainingTime {
-  const sum = (attended: boolean): number => steps.filter((s) => s.attended === attended).reduce((total, s) => total + s.durationMin, 0);
+export function remainingTime(
+  steps: readonly { readonly durationMin: number; readonly attended: boolean }[],
+): RemainingTime {
+  const sum = (attended: boolean): number =>
+    steps.filter((s) => s.attended === attended).reduce((total, s) => total + s.durationMin, 0);
   return { handsMin: sum(true), waitingMin: sum(false) };
 }

@@ -21,7 +21,9 @@ export interface Allocation {
 /** The order of first expired, first out: earliest best-before, then those that keep, oldest receipt first. */
 export function byExpiryThenReceipt(a: AvailableStock, b: AvailableStock): number {
   return (
-    compare(a.bestBefore ?? '9999', b.bestBefore ?? '9999') || compare(a.receivedOn, b.receivedOn) || compare(a.stockLotId, b.stockLotId)
+    compare(a.bestBefore ?? '9999', b.bestBefore ?? '9999') ||
+    compare(a.receivedOn, b.receivedOn) ||
+    compare(a.stockLotId, b.stockLotId)
   );
 }
 
@@ -34,8 +36,13 @@ const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
  * @param amount whole smallest units, 0 or more
  * @param today ISO date
  */
-export function allocate(amount: number, stock: readonly AvailableStock[], { today, preferOneLot = false }: { today: string; preferOneLot?: boolean }): Allocation {
-  if (!Number.isSafeInteger(amount) || amount < 0) throw new RangeError(`amount must be a whole number of 0 or more, got ${amount}`);
+export function allocate(
+  amount: number,
+  stock: readonly AvailableStock[],
+  { today, preferOneLot = false }: { today: string; preferOneLot?: boolean },
+): Allocation {
+  if (!Number.isSafeInteger(amount) || amount < 0)
+    throw new RangeError(`amount must be a whole number of 0 or more, got ${amount}`);
   const expired = stock.filter((s) => s.free > 0 && s.bestBefore !== undefined && s.bestBefore < today);
   const inOrder = stock.filter((s) => s.free > 0 && !expired.includes(s)).sort(byExpiryThenReceipt);
   const notes = ['first expired, first out'];
@@ -43,7 +50,12 @@ export function allocate(amount: number, stock: readonly AvailableStock[], { tod
   if (amount === 0) return { picks: [], short: 0, notes };
 
   const alone = preferOneLot ? inOrder.find((s) => s.free >= amount) : undefined;
-  if (alone) return { picks: [{ stockLotId: alone.stockLotId, amount }], short: 0, notes: [...notes, 'one base lot, so that the pieces are alike'] };
+  if (alone)
+    return {
+      picks: [{ stockLotId: alone.stockLotId, amount }],
+      short: 0,
+      notes: [...notes, 'one base lot, so that the pieces are alike'],
+    };
 
   const picks: Pick[] = [];
   let left = amount;

@@ -6,7 +6,13 @@ import { formatWeight } from '../quantity/weight';
 export const CONVERSION_KINDS = ['dry', 'freeze', 'grind', 'dissolve', 'blend', 'open', 'compost'] as const;
 export type ConversionKind = (typeof CONVERSION_KINDS)[number];
 export const CONVERSION_WORDS: Readonly<Record<ConversionKind, string>> = {
-  dry: 'dried', freeze: 'frozen', grind: 'ground', dissolve: 'dissolved', blend: 'blended', open: 'opened', compost: 'composted',
+  dry: 'dried',
+  freeze: 'frozen',
+  grind: 'ground',
+  dissolve: 'dissolved',
+  blend: 'blended',
+  open: 'opened',
+  compost: 'composted',
 };
 
 /** One jar that goes into a conversion. Weight in grams; strength in per cent of the studio's reference lot, `null` while unknown. */
@@ -17,24 +23,44 @@ export interface ConversionInput {
   readonly strengthPercent: number | null;
 }
 
-export type ConversionCheck = { readonly ok: true; readonly lossG: number } | { readonly ok: false; readonly code: 'nothingIn' | 'itself' | 'twice' | 'moreOut' | 'oneParent'; readonly sentence: string };
+export type ConversionCheck =
+  | { readonly ok: true; readonly lossG: number }
+  | {
+      readonly ok: false;
+      readonly code: 'nothingIn' | 'itself' | 'twice' | 'moreOut' | 'oneParent';
+      readonly sentence: string;
+    };
 
 /**
  * Checks that weight is conserved from parents to child but for the loss that is entered: what comes out can't weigh more
  * than what went in, a jar goes in once, and never into itself.
  * @param outG what came out, grams; 0 when all went to the compost
  */
-export function checkConversion(kind: ConversionKind, inputs: readonly ConversionInput[], outId: string | null, outG: number): ConversionCheck {
-  const refuse = (code: Exclude<ConversionCheck, { ok: true }>['code'], sentence: string): ConversionCheck => ({ ok: false, code, sentence });
+export function checkConversion(
+  kind: ConversionKind,
+  inputs: readonly ConversionInput[],
+  outId: string | null,
+  outG: number,
+): ConversionCheck {
+  const refuse = (code: Exclude<ConversionCheck, { ok: true }>['code'], sentence: string): ConversionCheck => ({
+    ok: false,
+    code,
+    sentence,
+  });
   if (inputs.length === 0) return refuse('nothingIn', 'Choose what goes in, and how much of it.');
   const itself = inputs.find((i) => i.stockLotId === outId);
   if (itself) return refuse('itself', `${itself.tag} can’t go into itself. Give what comes out a new jar.`);
   const twice = inputs.find((i, n) => inputs.findIndex((j) => j.stockLotId === i.stockLotId) !== n);
   if (twice) return refuse('twice', `${twice.tag} stands in the list twice. Put its whole weight on one line.`);
-  if (kind !== 'blend' && inputs.length > 1) return refuse('oneParent', 'Several jars into one is a blend. Blend them first, or do each by itself.');
+  if (kind !== 'blend' && inputs.length > 1)
+    return refuse('oneParent', 'Several jars into one is a blend. Blend them first, or do each by itself.');
   const inG = inputs.reduce((sum, i) => sum + i.weightG, 0);
   const lossG = Math.round((inG - outG) * 1000) / 1000;
-  if (lossG < 0) return refuse('moreOut', `${formatWeight(outG)} can’t come out of ${formatWeight(inG)}. Weigh again: one of the two is wrong.`);
+  if (lossG < 0)
+    return refuse(
+      'moreOut',
+      `${formatWeight(outG)} can’t come out of ${formatWeight(inG)}. Weigh again: one of the two is wrong.`,
+    );
   return { ok: true, lossG };
 }
 
@@ -46,7 +72,13 @@ export function blendStrength(inputs: readonly ConversionInput[]): Figure | null
   const totalG = inputs.reduce((sum, i) => sum + i.weightG, 0);
   if (totalG <= 0 || inputs.some((i) => i.strengthPercent === null)) return null;
   const percent = inputs.reduce((sum, i) => sum + i.weightG * (i.strengthPercent ?? 0), 0) / totalG;
-  return figure(Math.round(percent * 10) / 10, '%', 'sum of weight × strength ÷ sum of weight', inputs.map((i) => ({ name: i.tag, value: i.weightG, unit: 'g', source: `strength ${i.strengthPercent} %` })), ['of the studio’s reference lot']);
+  return figure(
+    Math.round(percent * 10) / 10,
+    '%',
+    'sum of weight × strength ÷ sum of weight',
+    inputs.map((i) => ({ name: i.tag, value: i.weightG, unit: 'g', source: `strength ${i.strengthPercent} %` })),
+    ['of the studio’s reference lot'],
+  );
 }
 
 /**
@@ -54,25 +86,36 @@ export function blendStrength(inputs: readonly ConversionInput[]): Figure | null
  * @param freshG above zero @param driedG above zero, at most `freshG`
  */
 export function freshToDried(freshG: number, driedG: number): Figure {
-  if (!(freshG > 0) || !(driedG > 0) || driedG > freshG) throw new RangeError(`driedG must be above zero and at most freshG, got ${driedG} of ${freshG}`);
-  return figure(Math.round((freshG / driedG) * 100) / 100, 'g fresh for 1 g dried', 'fresh weight ÷ dried weight', [
-    { name: 'fresh', value: freshG, unit: 'g' }, { name: 'dried', value: driedG, unit: 'g' },
-  ], [`${Math.round((1 - driedG / freshG) * 1000) / 10} % went off as water`]);
+  if (!(freshG > 0) || !(driedG > 0) || driedG > freshG)
+    throw new RangeError(`driedG must be above zero and at most freshG, got ${driedG} of ${freshG}`);
+  return figure(
+    Math.round((freshG / driedG) * 100) / 100,
+    'g fresh for 1 g dried',
+    'fresh weight ÷ dried weight',
+    [
+      { name: 'fresh', value: freshG, unit: 'g' },
+      { name: 'dried', value: driedG, unit: 'g' },
+    ],
+    [`${Math.round((1 - driedG / freshG) * 1000) / 10} % went off as water`],
+  );
 }
 
 /** Concentration of a stock solution: what was dissolved in the volume made up. g per litre. */
 export function stockConcentration(dissolvedG: number, volumeMl: number): Figure {
   if (!(dissolvedG > 0) || !(volumeMl > 0)) throw new RangeError('dissolvedG and volumeMl must be above zero');
   return figure(Math.round((dissolvedG / volumeMl) * 1_000_000) / 1000, 'g/l', 'dissolved weight ÷ volume made up', [
-    { name: 'dissolved', value: dissolvedG, unit: 'g' }, { name: 'made up to', value: volumeMl, unit: 'ml' },
+    { name: 'dissolved', value: dissolvedG, unit: 'g' },
+    { name: 'made up to', value: volumeMl, unit: 'ml' },
   ]);
 }
 
 /** Millilitres of a stock solution that hold a dose. Both above zero. */
 export function volumeForDose(doseG: number, concentrationGPerL: number): Figure {
-  if (!(doseG > 0) || !(concentrationGPerL > 0)) throw new RangeError('doseG and concentrationGPerL must be above zero');
+  if (!(doseG > 0) || !(concentrationGPerL > 0))
+    throw new RangeError('doseG and concentrationGPerL must be above zero');
   return figure(Math.round((doseG / concentrationGPerL) * 100_000) / 100, 'ml', 'dose ÷ concentration', [
-    { name: 'dose', value: doseG, unit: 'g' }, { name: 'concentration', value: concentrationGPerL, unit: 'g/l' },
+    { name: 'dose', value: doseG, unit: 'g' },
+    { name: 'concentration', value: concentrationGPerL, unit: 'g/l' },
   ]);
 }
 
@@ -85,13 +128,30 @@ export interface PacketFacts {
 }
 
 /** Whole packets for so much fibre, and the auxiliaries that go with them: packets are never opened by halves. */
-export function packetsFor(wofG: number, packet: PacketFacts): { packets: Figure; auxiliaries: readonly { materialId: string; amount: number }[] } {
+export function packetsFor(
+  wofG: number,
+  packet: PacketFacts,
+): { packets: Figure; auxiliaries: readonly { materialId: string; amount: number }[] } {
   if (!(wofG > 0) || !(packet.fibreG > 0)) throw new RangeError('wofG and packet.fibreG must be above zero');
   // 12.000000001 packets are twelve: weights carry binary dust.
   const packets = Math.max(1, Math.ceil(Number((wofG / packet.fibreG).toPrecision(12))));
-  const notes = packets * packet.fibreG > wofG ? [`whole packets: enough for ${formatWeight(packets * packet.fibreG)}, so the shade may be deeper than one packet’s own`] : ['whole packets'];
+  const notes =
+    packets * packet.fibreG > wofG
+      ? [
+          `whole packets: enough for ${formatWeight(packets * packet.fibreG)}, so the shade may be deeper than one packet’s own`,
+        ]
+      : ['whole packets'];
   return {
-    packets: figure(packets, packets === 1 ? 'packet' : 'packets', 'dry fibre ÷ what one packet dyes, up to the next whole one', [{ name: 'dry fibre', value: wofG, unit: 'g' }, { name: 'one packet dyes', value: packet.fibreG, unit: 'g' }], notes),
+    packets: figure(
+      packets,
+      packets === 1 ? 'packet' : 'packets',
+      'dry fibre ÷ what one packet dyes, up to the next whole one',
+      [
+        { name: 'dry fibre', value: wofG, unit: 'g' },
+        { name: 'one packet dyes', value: packet.fibreG, unit: 'g' },
+      ],
+      notes,
+    ),
     auxiliaries: packet.auxiliaries.map((a) => ({ materialId: a.materialId, amount: a.amount * packets })),
   };
 }

@@ -19,8 +19,15 @@ const NEAR = 0.02;
 const near = (a: number, b: number): boolean => b > 0 && Math.abs(a - b) <= Math.max(b * NEAR, 1);
 
 /** Net from gross and tare, or a sentence: a container can't weigh more than itself with something in it. */
-export function netOfTare(grossMg: number, tareMg: number): { readonly ok: true; readonly netMg: number } | { readonly ok: false; readonly sentence: string } {
-  if (grossMg < tareMg) return { ok: false, sentence: `With its container it weighs ${formatAmount(grossMg, 'weight')}, less than the container alone (${formatAmount(tareMg, 'weight')}). Weigh the container again, or check that it is the same one.` };
+export function netOfTare(
+  grossMg: number,
+  tareMg: number,
+): { readonly ok: true; readonly netMg: number } | { readonly ok: false; readonly sentence: string } {
+  if (grossMg < tareMg)
+    return {
+      ok: false,
+      sentence: `With its container it weighs ${formatAmount(grossMg, 'weight')}, less than the container alone (${formatAmount(tareMg, 'weight')}). Weigh the container again, or check that it is the same one.`,
+    };
   return { ok: true, netMg: grossMg - tareMg };
 }
 
@@ -33,17 +40,30 @@ export function likelyReasons(c: CountCase): string[] {
   const size = Math.abs(difference);
   if (difference === 0) return [];
   const reasons: string[] = [];
-  if (c.measure === 'weight' && size <= c.balanceResolutionG * 1000 * 2) reasons.push('within two steps of the balance: nothing happened');
-  if (c.tareMg !== null && near(size, c.tareMg)) reasons.push(difference > 0 ? 'the container was weighed with it' : 'the container was taken off twice');
-  if (c.expected > 0 && (near(c.counted, c.expected * 10) || near(c.counted * 10, c.expected))) reasons.push('a decimal point slipped');
-  if (near(c.counted * 1000, c.expected) || near(c.counted, c.expected * 1000)) reasons.push('grams and kilograms (or ml and l) were mixed up');
-  if (c.measure === 'weight' && (near(c.counted * 28.35, c.expected) || near(c.counted, c.expected * 28.35))) reasons.push('ounces and grams were mixed up');
+  if (c.measure === 'weight' && size <= c.balanceResolutionG * 1000 * 2)
+    reasons.push('within two steps of the balance: nothing happened');
+  if (c.tareMg !== null && near(size, c.tareMg))
+    reasons.push(difference > 0 ? 'the container was weighed with it' : 'the container was taken off twice');
+  if (c.expected > 0 && (near(c.counted, c.expected * 10) || near(c.counted * 10, c.expected)))
+    reasons.push('a decimal point slipped');
+  if (near(c.counted * 1000, c.expected) || near(c.counted, c.expected * 1000))
+    reasons.push('grams and kilograms (or ml and l) were mixed up');
+  if (c.measure === 'weight' && (near(c.counted * 28.35, c.expected) || near(c.counted, c.expected * 28.35)))
+    reasons.push('ounces and grams were mixed up');
   const twin = c.recentUses.find((u) => near(size, u));
-  if (twin !== undefined) reasons.push(difference < 0 ? `${formatAmount(twin, c.measure)} left it lately: perhaps it was taken twice and written once` : `${formatAmount(twin, c.measure)} was written as used lately: perhaps it never left, or came from another jar`);
-  if (difference < 0 && c.promised > 0 && near(size, c.promised)) reasons.push('as much as is promised: perhaps weighed out already and not recorded');
+  if (twin !== undefined)
+    reasons.push(
+      difference < 0
+        ? `${formatAmount(twin, c.measure)} left it lately: perhaps it was taken twice and written once`
+        : `${formatAmount(twin, c.measure)} was written as used lately: perhaps it never left, or came from another jar`,
+    );
+  if (difference < 0 && c.promised > 0 && near(size, c.promised))
+    reasons.push('as much as is promised: perhaps weighed out already and not recorded');
   if (difference < 0 && (c.form === 'fresh' || c.form === 'frozen')) reasons.push('it dried out, as fresh stock does');
   if (difference > 0 && c.hygroscopic) reasons.push('it drew damp from the air');
   if (c.counted === 0) reasons.push('it was emptied, or the jar is not the one on the label');
-  reasons.push(difference < 0 ? 'something was taken and not written down' : 'something came in and was not written down');
+  reasons.push(
+    difference < 0 ? 'something was taken and not written down' : 'something came in and was not written down',
+  );
   return reasons;
 }

@@ -33,22 +33,46 @@ const DRY_FORMS: readonly MaterialForm[] = ['dried', 'chips', 'ground', 'crystal
  * @param dryFactor grams fresh that gave one gram dried, of this material here; `null` where it was never dried
  * @param provenGPerL for a dose in ml of a solution: the strength it means
  */
-export function equivalenceOf(stock: GradedStock, provenForm: MaterialForm | null, { dryFactor, provenGPerL = null }: { dryFactor: number | null; provenGPerL?: number | null }): Equivalence | undefined {
+export function equivalenceOf(
+  stock: GradedStock,
+  provenForm: MaterialForm | null,
+  { dryFactor, provenGPerL = null }: { dryFactor: number | null; provenGPerL?: number | null },
+): Equivalence | undefined {
   if (provenGPerL !== null) {
-    if (stock.gPerL === undefined || stock.gPerL === null) return { factor: 1, how: 'its strength is not known; taken as the recipe’s', assumed: true };
-    return stock.gPerL > 0 ? { factor: stock.gPerL / provenGPerL, how: `${stock.gPerL} g/l where the recipe means ${provenGPerL} g/l`, assumed: false } : undefined;
+    if (stock.gPerL === undefined || stock.gPerL === null)
+      return { factor: 1, how: 'its strength is not known; taken as the recipe’s', assumed: true };
+    return stock.gPerL > 0
+      ? {
+          factor: stock.gPerL / provenGPerL,
+          how: `${stock.gPerL} g/l where the recipe means ${provenGPerL} g/l`,
+          assumed: false,
+        }
+      : undefined;
   }
-  if (stock.strengthPercent !== undefined && stock.strengthPercent !== null) return { factor: stock.strengthPercent / 100, how: `strength ${stock.strengthPercent} % of the reference lot`, assumed: false };
+  if (stock.strengthPercent !== undefined && stock.strengthPercent !== null)
+    return {
+      factor: stock.strengthPercent / 100,
+      how: `strength ${stock.strengthPercent} % of the reference lot`,
+      assumed: false,
+    };
   const form = stock.form ?? null;
-  if (form === null || provenForm === null || sameMatter(form, provenForm)) return { factor: 1, how: 'strength not tested; taken as the reference', assumed: true };
+  if (form === null || provenForm === null || sameMatter(form, provenForm))
+    return { factor: 1, how: 'strength not tested; taken as the reference', assumed: true };
   if (!isPlantMatter(form) || !isPlantMatter(provenForm)) return undefined;
   const has = dryMatter(form, stock.moisturePercent ?? null, dryFactor);
   const meant = dryMatter(provenForm, null, dryFactor);
-  return has === undefined || meant === undefined ? undefined : { factor: has / meant, how: `${form} for ${provenForm}, by dry matter: ${Math.round(has * 100)} % against ${Math.round(meant * 100)} %`, assumed: false };
+  return has === undefined || meant === undefined
+    ? undefined
+    : {
+        factor: has / meant,
+        how: `${form} for ${provenForm}, by dry matter: ${Math.round(has * 100)} % against ${Math.round(meant * 100)} %`,
+        assumed: false,
+      };
 }
 
 const isPlantMatter = (form: MaterialForm): boolean => WET_FORMS.includes(form) || DRY_FORMS.includes(form);
-const sameMatter = (a: MaterialForm, b: MaterialForm): boolean => a === b || (DRY_FORMS.includes(a) && DRY_FORMS.includes(b)) || (WET_FORMS.includes(a) && WET_FORMS.includes(b));
+const sameMatter = (a: MaterialForm, b: MaterialForm): boolean =>
+  a === b || (DRY_FORMS.includes(a) && DRY_FORMS.includes(b)) || (WET_FORMS.includes(a) && WET_FORMS.includes(b));
 
 /** Share of it that is not water, 0 to 1. */
 function dryMatter(form: MaterialForm, moisturePercent: number | null, dryFactor: number | null): number | undefined {

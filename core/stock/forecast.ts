@@ -47,8 +47,14 @@ export function rateOfUse({ weekly }: UseHistory): UseRate | undefined {
  */
 export function runOut(free: number, rate: UseRate): RunOut {
   if (free <= 0) return { likelyDays: 0, earlyDays: 0, lateDays: 0 };
-  const demandAt = (weeks: number, z: number): number => rate.perWeek * weeks + z * Math.sqrt(rate.weekSpread ** 2 * weeks + (rate.weekSpread ** 2 / rate.weeks) * weeks ** 2);
-  return { likelyDays: daysUntil((t) => demandAt(t, 0), free), earlyDays: daysUntil((t) => demandAt(t, Z_80), free), lateDays: daysUntil((t) => demandAt(t, -Z_80), free) };
+  const demandAt = (weeks: number, z: number): number =>
+    rate.perWeek * weeks +
+    z * Math.sqrt(rate.weekSpread ** 2 * weeks + (rate.weekSpread ** 2 / rate.weeks) * weeks ** 2);
+  return {
+    likelyDays: daysUntil((t) => demandAt(t, 0), free),
+    earlyDays: daysUntil((t) => demandAt(t, Z_80), free),
+    lateDays: daysUntil((t) => demandAt(t, -Z_80), free),
+  };
 }
 
 /** First time, in days, at which demand reaches what there is. The lower band is not monotone near nothing, so it is walked, then halved. */
@@ -81,7 +87,16 @@ export interface Reorder {
  * When to order and how much: the point covers use over the lead time with 95 % certainty (mean + 1.645 σ√t); the quantity
  * covers `coverWeeks` of use. A point or quantity set by the studio stands instead.
  */
-export function reorder(rate: UseRate, { leadTimeDays, coverWeeks = 26, unit, setPoint = null, setQuantity = null }: { leadTimeDays: number; coverWeeks?: number; unit: string; setPoint?: number | null; setQuantity?: number | null }): Reorder {
+export function reorder(
+  rate: UseRate,
+  {
+    leadTimeDays,
+    coverWeeks = 26,
+    unit,
+    setPoint = null,
+    setQuantity = null,
+  }: { leadTimeDays: number; coverWeeks?: number; unit: string; setPoint?: number | null; setQuantity?: number | null },
+): Reorder {
   const leadWeeks = Math.max(leadTimeDays / 7, 1 / 7);
   const worked = Math.ceil(rate.perWeek * leadWeeks + Z_95 * rate.weekSpread * Math.sqrt(leadWeeks));
   const inputs = [
@@ -89,8 +104,14 @@ export function reorder(rate: UseRate, { leadTimeDays, coverWeeks = 26, unit, se
     { name: 'spread of a week', value: Math.round(rate.weekSpread), unit },
     { name: 'lead time', value: leadTimeDays, unit: 'days' },
   ];
-  const point = setPoint !== null ? figure(setPoint, unit, 'set by the studio', []) : figure(worked, unit, 'use over the lead time + 1.645 × spread × √lead time', inputs, ['enough 19 times in 20']);
-  const quantity = setQuantity !== null ? figure(setQuantity, unit, 'set by the studio', []) : figure(Math.ceil(rate.perWeek * coverWeeks), unit, `use of ${coverWeeks} weeks`, inputs.slice(0, 1));
+  const point =
+    setPoint !== null
+      ? figure(setPoint, unit, 'set by the studio', [])
+      : figure(worked, unit, 'use over the lead time + 1.645 × spread × √lead time', inputs, ['enough 19 times in 20']);
+  const quantity =
+    setQuantity !== null
+      ? figure(setQuantity, unit, 'set by the studio', [])
+      : figure(Math.ceil(rate.perWeek * coverWeeks), unit, `use of ${coverWeeks} weeks`, inputs.slice(0, 1));
   return { point, quantity };
 }
 
@@ -102,7 +123,9 @@ export interface Season {
 
 export function isInSeason(season: Season, isoDate: string): boolean {
   const month = Number(isoDate.slice(5, 7));
-  return season.fromMonth <= season.toMonth ? month >= season.fromMonth && month <= season.toMonth : month >= season.fromMonth || month <= season.toMonth;
+  return season.fromMonth <= season.toMonth
+    ? month >= season.fromMonth && month <= season.toMonth
+    : month >= season.fromMonth || month <= season.toMonth;
 }
 
 /** Days from a date to the first day of the season's next beginning after it; a season that is on now counts from its next year. */
@@ -120,7 +143,15 @@ export function daysToNextSeason(season: Season, isoDate: string): number {
 export function toGather(free: number, rate: UseRate, season: Season, isoDate: string, unit: string): Figure {
   const days = daysToNextSeason(season, isoDate);
   const need = Math.max(0, Math.ceil(rate.perWeek * (days / 7)) - Math.max(0, free));
-  return figure(need, unit, 'use a week × weeks until the next season − what is free', [
-    { name: 'use a week', value: Math.round(rate.perWeek), unit }, { name: 'until the next season', value: days, unit: 'days' }, { name: 'free', value: free, unit },
-  ], ['take only part of a stand, with permission']);
+  return figure(
+    need,
+    unit,
+    'use a week × weeks until the next season − what is free',
+    [
+      { name: 'use a week', value: Math.round(rate.perWeek), unit },
+      { name: 'until the next season', value: days, unit: 'days' },
+      { name: 'free', value: free, unit },
+    ],
+    ['take only part of a stand, with permission'],
+  );
 }

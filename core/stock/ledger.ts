@@ -21,7 +21,8 @@ export interface DatedMovement {
 export function foldOnHand(movements: Iterable<Pick<Movement, 'stockLotId' | 'amount'>>): Map<string, number> {
   const onHand = new Map<string, number>();
   for (const m of movements) {
-    if (!Number.isSafeInteger(m.amount)) throw new RangeError(`amount must be a whole number of smallest units, got ${m.amount}`);
+    if (!Number.isSafeInteger(m.amount))
+      throw new RangeError(`amount must be a whole number of smallest units, got ${m.amount}`);
     onHand.set(m.stockLotId, (onHand.get(m.stockLotId) ?? 0) + m.amount);
   }
   return onHand;
@@ -36,20 +37,24 @@ export function onHandAt(movements: Iterable<DatedMovement>, at: string): Map<st
  * Finds the first moment at which a stock lot would have held less than nothing. Movements of one moment count together,
  * since nobody can say which came first.
  */
-export function firstOverdraft(movements: Iterable<DatedMovement>): { stockLotId: string; at: string; balance: number } | undefined {
+export function firstOverdraft(
+  movements: Iterable<DatedMovement>,
+): { stockLotId: string; at: string; balance: number } | undefined {
   const inOrder = [...movements].sort((a, b) => compare(a.stockLotId, b.stockLotId) || compare(a.at, b.at));
   let balance = 0;
   for (const [i, m] of inOrder.entries()) {
     balance = inOrder[i - 1]?.stockLotId === m.stockLotId ? balance + m.amount : m.amount;
     const next = inOrder[i + 1];
-    if (balance < 0 && !(next?.stockLotId === m.stockLotId && next.at === m.at)) return { stockLotId: m.stockLotId, at: m.at, balance };
+    if (balance < 0 && !(next?.stockLotId === m.stockLotId && next.at === m.at))
+      return { stockLotId: m.stockLotId, at: m.at, balance };
   }
   return undefined;
 }
 
 /** The amount that a count must book so that the shelf's figure becomes the counted one. 0: nothing to book. */
 export function countDifference(onHand: number, counted: number): number {
-  if (!Number.isSafeInteger(counted) || counted < 0) throw new RangeError(`counted must be a whole number of 0 or more, got ${counted}`);
+  if (!Number.isSafeInteger(counted) || counted < 0)
+    throw new RangeError(`counted must be a whole number of 0 or more, got ${counted}`);
   return counted - onHand;
 }
 

@@ -1,9 +1,27 @@
 /** What a thing on the shelf is for. */
-export const MATERIAL_KINDS = ['fibre', 'dyestuff', 'mordant', 'tannin', 'assistant', 'modifier', 'detergent', 'packet', 'water'] as const;
+export const MATERIAL_KINDS = [
+  'fibre',
+  'dyestuff',
+  'mordant',
+  'tannin',
+  'assistant',
+  'modifier',
+  'detergent',
+  'packet',
+  'water',
+] as const;
 export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 
 export const MATERIAL_KIND_WORDS: Readonly<Record<MaterialKind, string>> = {
-  fibre: 'fibre base', dyestuff: 'dyestuff', mordant: 'mordant', tannin: 'tannin', assistant: 'assistant', modifier: 'modifier', detergent: 'detergent', packet: 'packet dye', water: 'water',
+  fibre: 'fibre base',
+  dyestuff: 'dyestuff',
+  mordant: 'mordant',
+  tannin: 'tannin',
+  assistant: 'assistant',
+  modifier: 'modifier',
+  detergent: 'detergent',
+  packet: 'packet dye',
+  water: 'water',
 };
 
 export const MATERIAL_FORMS = ['fresh', 'frozen', 'dried', 'chips', 'ground', 'crystals', 'extract', 'liquor'] as const;
@@ -16,10 +34,22 @@ export type FastnessWord = (typeof FASTNESS_WORDS)[number];
 export const STOCK_ORIGINS = ['receipt', 'harvest', 'gift', 'made'] as const;
 export type StockOrigin = (typeof STOCK_ORIGINS)[number];
 
-export const LIQUOR_KINDS = ['dyeBath', 'secondExtraction', 'mordantBath', 'ironLiquor', 'ashLye', 'stockSolution'] as const;
+export const LIQUOR_KINDS = [
+  'dyeBath',
+  'secondExtraction',
+  'mordantBath',
+  'ironLiquor',
+  'ashLye',
+  'stockSolution',
+] as const;
 export type LiquorKind = (typeof LIQUOR_KINDS)[number];
 export const LIQUOR_WORDS: Readonly<Record<LiquorKind, string>> = {
-  dyeBath: 'leftover dye bath', secondExtraction: 'second extraction', mordantBath: 'saved mordant bath', ironLiquor: 'iron liquor', ashLye: 'ash lye', stockSolution: 'stock solution',
+  dyeBath: 'leftover dye bath',
+  secondExtraction: 'second extraction',
+  mordantBath: 'saved mordant bath',
+  ironLiquor: 'iron liquor',
+  ashLye: 'ash lye',
+  stockSolution: 'stock solution',
 };
 
 /** What to look for before a kept liquor is used again. */

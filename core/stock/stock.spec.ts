@@ -5,46 +5,101 @@ import type { AvailableStock } from './allocate';
 import { allocate } from './allocate';
 import { countDifference, foldOnHand } from './ledger';
 
-const jar = (stockLotId: string, free: number, receivedOn: string, bestBefore?: string): AvailableStock => ({ stockLotId, free, receivedOn, ...(bestBefore ? { bestBefore } : {}) });
+const jar = (stockLotId: string, free: number, receivedOn: string, bestBefore?: string): AvailableStock => ({
+  stockLotId,
+  free,
+  receivedOn,
+  ...(bestBefore ? { bestBefore } : {}),
+});
 
 describe('allocate', () => {
-  const shelf = [jar('keeps', 100, '2024-01-01'), jar('late', 100, '2026-01-01', '2027-01-01'), jar('soon', 50, '2026-02-01', '2026-09-01'), jar('past', 500, '2023-01-01', '2026-01-01')];
+  const shelf = [
+    jar('keeps', 100, '2024-01-01'),
+    jar('late', 100, '2026-01-01', '2027-01-01'),
+    jar('soon', 50, '2026-02-01', '2026-09-01'),
+    jar('past', 500, '2023-01-01', '2026-01-01'),
+  ];
   it.each<[string, number, [string, number][], number]>([
     ['takes what goes off first', 40, [['soon', 40]], 0],
-    ['goes on to the next, what keeps comes last', 180, [['soon', 50], ['late', 100], ['keeps', 30]], 0],
-    ['never touches what is past its day, and says what is short', 300, [['soon', 50], ['late', 100], ['keeps', 100]], 50],
+    [
+      'goes on to the next, what keeps comes last',
+      180,
+      [
+        ['soon', 50],
+        ['late', 100],
+        ['keeps', 30],
+      ],
+      0,
+    ],
+    [
+      'never touches what is past its day, and says what is short',
+      300,
+      [
+        ['soon', 50],
+        ['late', 100],
+        ['keeps', 100],
+      ],
+      50,
+    ],
     ['takes nothing for nothing', 0, [], 0],
   ])('%s', (_name, amount, picks, short) => {
     const result = allocate(amount, shelf, { today: '2026-06-01' });
     expect(result.picks.map((p) => [p.stockLotId, p.amount])).toEqual(picks);
     expect(result.short).toBe(short);
   });
-  it('uses a jar on the very day it is best before', () => expect(allocate(1, [jar('a', 5, '2026-01-01', '2026-06-01')], { today: '2026-06-01' }).short).toBe(0));
-  it('prefers one lot that covers all', () => expect(allocate(90, shelf, { today: '2026-06-01', preferOneLot: true }).picks).toEqual([{ stockLotId: 'late', amount: 90 }]));
-  it.each([-1, 0.5, NaN])('refuses an amount of %s', (amount) => expect(() => allocate(amount, shelf, { today: '2026-06-01' })).toThrow(RangeError));
+  it('uses a jar on the very day it is best before', () =>
+    expect(allocate(1, [jar('a', 5, '2026-01-01', '2026-06-01')], { today: '2026-06-01' }).short).toBe(0));
+  it('prefers one lot that covers all', () =>
+    expect(allocate(90, shelf, { today: '2026-06-01', preferOneLot: true }).picks).toEqual([
+      { stockLotId: 'late', amount: 90 },
+    ]));
+  it.each([-1, 0.5, NaN])('refuses an amount of %s', (amount) =>
+    expect(() => allocate(amount, shelf, { today: '2026-06-01' })).toThrow(RangeError),
+  );
 
   it('gives exactly what is asked or says what is short, never more than a jar has', () => {
-    const jars = fc.array(fc.record({ free: fc.integer({ min: -50, max: 500 }), day: fc.integer({ min: 1, max: 28 }) }), { maxLength: 8 }).map((list) => list.map((j, i) => jar(`j${i}`, j.free, `2026-01-${String(j.day).padStart(2, '0')}`)));
-    fc.assert(fc.property(fc.integer({ min: 0, max: 2000 }), jars, (amount, stock) => {
-      const { picks, short } = allocate(amount, stock, { today: '2026-06-01' });
-      expect(picks.reduce((sum, p) => sum + p.amount, 0) + short).toBe(amount);
-      for (const p of picks) expect(p.amount).toBeLessThanOrEqual(stock.find((s) => s.stockLotId === p.stockLotId)?.free ?? 0);
-      if (short > 0) expect(picks.reduce((sum, p) => sum + p.amount, 0)).toBe(stock.reduce((sum, s) => sum + Math.max(0, s.free), 0));
-    }), { seed: 41 });
+    const jars = fc
+      .array(fc.record({ free: fc.integer({ min: -50, max: 500 }), day: fc.integer({ min: 1, max: 28 }) }), {
+        maxLength: 8,
+      })
+      .map((list) => list.map((j, i) => jar(`j${i}`, j.free, `2026-01-${String(j.day).padStart(2, '0')}`)));
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 2000 }), jars, (amount, stock) => {
+        const { picks, short } = allocate(amount, stock, { today: '2026-06-01' });
+        expect(picks.reduce((sum, p) => sum + p.amount, 0) + short).toBe(amount);
+        for (const p of picks)
+          expect(p.amount).toBeLessThanOrEqual(stock.find((s) => s.stockLotId === p.stockLotId)?.free ?? 0);
+        if (short > 0)
+          expect(picks.reduce((sum, p) => sum + p.amount, 0)).toBe(
+            stock.reduce((sum, s) => sum + Math.max(0, s.free), 0),
+          );
+      }),
+      { seed: 41 },
+    );
   });
 });
 
 describe('the ledger', () => {
-  const moves = fc.array(fc.record({ stockLotId: fc.constantFrom('a', 'b', 'c'), amount: fc.integer({ min: -1_000_000, max: 1_000_000 }) }), { maxLength: 60 });
+  const moves = fc.array(
+    fc.record({ stockLotId: fc.constantFrom('a', 'b', 'c'), amount: fc.integer({ min: -1_000_000, max: 1_000_000 }) }),
+    { maxLength: 60 },
+  );
   it('sums the same whatever the order of arrival', () => {
-    fc.assert(fc.property(moves, (list) => {
-      expect([...foldOnHand(list)].sort()).toEqual([...foldOnHand([...list].reverse())].sort());
-    }), { seed: 42 });
+    fc.assert(
+      fc.property(moves, (list) => {
+        expect([...foldOnHand(list)].sort()).toEqual([...foldOnHand([...list].reverse())].sort());
+      }),
+      { seed: 42 },
+    );
   });
   it('is restored exactly by reversing', () => {
-    fc.assert(fc.property(moves, (list) => {
-      for (const sum of foldOnHand([...list, ...list.map((m) => ({ ...m, amount: -m.amount }))]).values()) expect(sum).toBe(0);
-    }), { seed: 43 });
+    fc.assert(
+      fc.property(moves, (list) => {
+        for (const sum of foldOnHand([...list, ...list.map((m) => ({ ...m, amount: -m.amount }))]).values())
+          expect(sum).toBe(0);
+      }),
+      { seed: 43 },
+    );
   });
   it('refuses what is not whole', () => {
     expect(() => foldOnHand([{ stockLotId: 'a', amount: 0.5 }])).toThrow(RangeError);
@@ -54,9 +109,18 @@ describe('the ledger', () => {
 });
 
 describe('the trace', () => {
-  const moved = [{ stockLotId: 'WEL-1', lotId: 'L1', amount: -100 }, { stockLotId: 'WEL-2', lotId: 'L1', amount: -50 }, { stockLotId: 'WEL-2', lotId: 'L1', amount: 50 }, { stockLotId: 'WEL-1', lotId: 'L2', amount: -30 }, { stockLotId: 'WEL-1', lotId: null, amount: 500 }];
+  const moved = [
+    { stockLotId: 'WEL-1', lotId: 'L1', amount: -100 },
+    { stockLotId: 'WEL-2', lotId: 'L1', amount: -50 },
+    { stockLotId: 'WEL-2', lotId: 'L1', amount: 50 },
+    { stockLotId: 'WEL-1', lotId: 'L2', amount: -30 },
+    { stockLotId: 'WEL-1', lotId: null, amount: 500 },
+  ];
   it('runs both ways, net of corrections', () => {
     expect([...stockLotsInLot(moved, 'L1')]).toEqual([['WEL-1', 100]]);
-    expect([...lotsFromStockLot(moved, 'WEL-1')]).toEqual([['L1', 100], ['L2', 30]]);
+    expect([...lotsFromStockLot(moved, 'WEL-1')]).toEqual([
+      ['L1', 100],
+      ['L2', 30],
+    ]);
   });
 });

@@ -111,14 +111,23 @@ export function valueStock(movements: Iterable<ValuedMovement>, method: Valuatio
       if (m.conversionId !== null) passedOn.set(m.conversionId, (passedOn.get(m.conversionId) ?? 0) + minor);
     }
   }
-  const byMaterial = new Map([...purses].map(([id, { received, used }]) => [id, { receivedMinor: received, usedMinor: used, onHandMinor: received - used }]));
+  const byMaterial = new Map(
+    [...purses].map(([id, { received, used }]) => [
+      id,
+      { receivedMinor: received, usedMinor: used, onHandMinor: received - used },
+    ]),
+  );
   return { byMaterial, takenMinor: taken };
 }
 
 /** Leaves out movements that were reversed, and their reversals: together they are as if they had never been. */
-export function withoutReversed<M extends { readonly id: string; readonly reversesId: string | null }>(movements: readonly M[]): M[] {
+export function withoutReversed<M extends { readonly id: string; readonly reversesId: string | null }>(
+  movements: readonly M[],
+): M[] {
   const there = new Set(movements.map((m) => m.id));
-  const reversed = new Set(movements.flatMap((m) => (m.reversesId !== null && there.has(m.reversesId) ? [m.reversesId] : [])));
+  const reversed = new Set(
+    movements.flatMap((m) => (m.reversesId !== null && there.has(m.reversesId) ? [m.reversesId] : [])),
+  );
   return movements.filter((m) => !reversed.has(m.id) && !(m.reversesId !== null && there.has(m.reversesId)));
 }
 

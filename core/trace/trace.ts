@@ -7,12 +7,18 @@ export interface TracedMovement {
 
 /** What a lot took from each stock lot, whole smallest units. Reversed takings cancel out; what nets to nothing is left out. */
 export function stockLotsInLot(movements: readonly TracedMovement[], lotId: string): Map<string, number> {
-  return netTaken(movements.filter((m) => m.lotId === lotId), (m) => m.stockLotId);
+  return netTaken(
+    movements.filter((m) => m.lotId === lotId),
+    (m) => m.stockLotId,
+  );
 }
 
 /** What each lot took from a stock lot, whole smallest units. */
 export function lotsFromStockLot(movements: readonly TracedMovement[], stockLotId: string): Map<string, number> {
-  return netTaken(movements.filter((m) => m.stockLotId === stockLotId && m.lotId !== null), (m) => m.lotId as string);
+  return netTaken(
+    movements.filter((m) => m.stockLotId === stockLotId && m.lotId !== null),
+    (m) => m.lotId as string,
+  );
 }
 
 function netTaken(movements: readonly TracedMovement[], keyOf: (m: TracedMovement) => string): Map<string, number> {

@@ -18,7 +18,8 @@ export class Random extends Chance {
   /** A UUIDv7 for this moment, from the seed. */
   id(atMs: number): string {
     const time = Math.floor(atMs).toString(16).padStart(12, '0');
-    const hex = (length: number): string => Array.from({ length }, () => Math.floor(this.next() * 16).toString(16)).join('');
+    const hex = (length: number): string =>
+      Array.from({ length }, () => Math.floor(this.next() * 16).toString(16)).join('');
     return `${time.slice(0, 8)}-${time.slice(8)}-7${hex(3)}-${'89ab'[Math.floor(this.next() * 4)]}${hex(3)}-${hex(12)}`;
   }
 }

@@ -6,7 +6,16 @@ import { describe, expect, it } from 'vitest';
 import { Random } from './random';
 import { simulateDyehouse } from './simulate-dyehouse';
 
-const small = { seed: 5, asOf: '2026-06-01T10:00:00.000Z', days: 150, daysBetweenLots: 5, supplyScale: 1, supplyEvery: 1, countEvery: 9, lastStartsDaysBefore: [13, 2.03] };
+const small = {
+  seed: 5,
+  asOf: '2026-06-01T10:00:00.000Z',
+  days: 150,
+  daysBetweenLots: 5,
+  supplyScale: 1,
+  supplyEvery: 1,
+  countEvery: 9,
+  lastStartsDaysBefore: [13, 2.03],
+};
 const demo = JSON.parse(readFileSync(new URL('../saltgrass-dyehouse.json', import.meta.url), 'utf8')) as StudioDocument;
 
 describe('the simulated dyehouse', () => {
@@ -15,11 +24,14 @@ describe('the simulated dyehouse', () => {
     expect(simulateDyehouse({ ...small, seed: 6 }).movements).not.toEqual(simulateDyehouse(small).movements);
   });
 
-  it('writes what the contract reads', () => expect(studioDocument.safeParse(simulateDyehouse(small)).error).toBeUndefined());
+  it('writes what the contract reads', () =>
+    expect(studioDocument.safeParse(simulateDyehouse(small)).error).toBeUndefined());
   it('makes ids in order of time', () => {
     const random = new Random(1);
     expect(random.id(1000) < random.id(2000)).toBe(true);
-    expect(random.id(Date.parse('2026-06-01'))).toMatch(/^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/);
+    expect(random.id(Date.parse('2026-06-01'))).toMatch(
+      /^[0-9a-f]{8}-[0-9a-f]{4}-7[0-9a-f]{3}-[89ab][0-9a-f]{3}-[0-9a-f]{12}$/,
+    );
   });
 });
 
@@ -33,17 +45,23 @@ describe('the demo studio', () => {
   it('never holds less than nothing, nor promises more than is free, at any moment', () => {
     const onHand = new Map<string, number>();
     const promised = new Map<string, number>();
-    const line = [...demo.movements.map((m) => ({ ...m, ledger: onHand })), ...demo.promises.map((p) => ({ ...p, ledger: promised }))].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+    const line = [
+      ...demo.movements.map((m) => ({ ...m, ledger: onHand })),
+      ...demo.promises.map((p) => ({ ...p, ledger: promised })),
+    ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
     for (const { stockLotId, amount, ledger } of line) {
       ledger.set(stockLotId, (ledger.get(stockLotId) ?? 0) + amount);
       expect(onHand.get(stockLotId) ?? 0).toBeGreaterThanOrEqual(0);
-      if (ledger === promised && amount > 0) expect(promised.get(stockLotId) ?? 0).toBeLessThanOrEqual(onHand.get(stockLotId) ?? 0);
+      if (ledger === promised && amount > 0)
+        expect(promised.get(stockLotId) ?? 0).toBeLessThanOrEqual(onHand.get(stockLotId) ?? 0);
     }
   });
 
   it('weighed what it moved', () => {
     const weighed = standingEntries(demo.runEntries).reduce((sum, e) => sum + (e.weighing?.amount ?? 0), 0);
-    expect(demo.movements.filter((m) => m.kind === 'use' && m.lotId !== null).reduce((sum, m) => sum - m.amount, 0)).toBe(weighed);
+    expect(
+      demo.movements.filter((m) => m.kind === 'use' && m.lotId !== null).reduce((sum, m) => sum - m.amount, 0),
+    ).toBe(weighed);
   });
 
   it('has what a screen needs to say something true', () => {
@@ -77,7 +95,8 @@ describe('the demo studio', () => {
   it('looks deeper wet than dry, every time', () => {
     for (const lot of demo.lots) {
       for (const batch of lot.plan.batches) {
-        const of = (state: string) => demo.readings.find((r) => r.lotId === lot.id && r.batch === batch.number && r.state === state);
+        const of = (state: string) =>
+          demo.readings.find((r) => r.lotId === lot.id && r.batch === batch.number && r.state === state);
         const [wet, dry] = [of('wet'), of('dry')];
         if (wet && dry) expect(wet.lab.L).toBeLessThan(dry.lab.L);
       }
@@ -85,10 +104,23 @@ describe('the demo studio', () => {
   });
 
   it('shows the weaker harvest in the shade', () => {
-    const strongOf = (lot: StudioDocument['lots'][number]): string => demo.stockLots.find((s) => s.id === lot.plan.materials.find((m) => m.name.startsWith('Weld'))?.picks[0]?.stockLotId)?.note ?? '';
-    const chroma = (lot: StudioDocument['lots'][number]): number => { const r = demo.readings.find((x) => x.lotId === lot.id && x.state === 'dry'); return r ? Math.hypot(r.lab.a, r.lab.b) : NaN; };
-    const marrams = demo.lots.filter((l) => demo.colourways.find((c) => c.id === l.colourwayId)?.name === 'Marram' && !l.plan.batches.some((b) => b.vesselName === 'Dented pot'));
-    const mean = (lots: typeof marrams): number => { const known = lots.map(chroma).filter((c) => !Number.isNaN(c)); return known.reduce((sum, c) => sum + c, 0) / known.length; };
+    const strongOf = (lot: StudioDocument['lots'][number]): string =>
+      demo.stockLots.find(
+        (s) => s.id === lot.plan.materials.find((m) => m.name.startsWith('Weld'))?.picks[0]?.stockLotId,
+      )?.note ?? '';
+    const chroma = (lot: StudioDocument['lots'][number]): number => {
+      const r = demo.readings.find((x) => x.lotId === lot.id && x.state === 'dry');
+      return r ? Math.hypot(r.lab.a, r.lab.b) : NaN;
+    };
+    const marrams = demo.lots.filter(
+      (l) =>
+        demo.colourways.find((c) => c.id === l.colourwayId)?.name === 'Marram' &&
+        !l.plan.batches.some((b) => b.vesselName === 'Dented pot'),
+    );
+    const mean = (lots: typeof marrams): number => {
+      const known = lots.map(chroma).filter((c) => !Number.isNaN(c));
+      return known.reduce((sum, c) => sum + c, 0) / known.length;
+    };
     const [weak, strong] = [marrams.filter((l) => strongOf(l) !== ''), marrams.filter((l) => strongOf(l) === '')];
     expect(weak.length).toBeGreaterThan(0);
     expect(mean(weak)).toBeLessThan(mean(strong));

@@ -23,23 +23,76 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
   const spoonWeighings: NonNullable<StudioFile['spoonWeighings']> = [];
   const nothing = { lotId: null, runEntryId: null, reversesId: null };
   const jar = (days: number, material: string, tag: string, rest: Partial<Lot>): string => {
-    const made = { id: id(days), materialId: materialId(material), tag, receivedOn: at(days).slice(0, 10), bestBefore: null, place: '', source: '', note: '', ...rest };
+    const made = {
+      id: id(days),
+      materialId: materialId(material),
+      tag,
+      receivedOn: at(days).slice(0, 10),
+      bestBefore: null,
+      place: '',
+      source: '',
+      note: '',
+      ...rest,
+    };
     doc.stockLots.push(made);
     return made.id;
   };
-  const move = (days: number, stockLotId: string, kind: Moved['kind'], amount: number, note: string, conversionId: string | null = null): void => {
-    doc.movements.push({ ...nothing, id: id(days), stockLotId, kind, amount, note, conversionId, byId: byId(), at: at(days) });
+  const move = (
+    days: number,
+    stockLotId: string,
+    kind: Moved['kind'],
+    amount: number,
+    note: string,
+    conversionId: string | null = null,
+  ): void => {
+    doc.movements.push({
+      ...nothing,
+      id: id(days),
+      stockLotId,
+      kind,
+      amount,
+      note,
+      conversionId,
+      byId: byId(),
+      at: at(days),
+    });
   };
-  const onHand = (stockLotId: string): number => doc.movements.filter((m) => m.stockLotId === stockLotId).reduce((sum, m) => sum + m.amount, 0);
-  const free = (stockLotId: string): number => onHand(stockLotId) - doc.promises.filter((p) => p.stockLotId === stockLotId).reduce((sum, p) => sum + p.amount, 0);
+  const onHand = (stockLotId: string): number =>
+    doc.movements.filter((m) => m.stockLotId === stockLotId).reduce((sum, m) => sum + m.amount, 0);
+  const free = (stockLotId: string): number =>
+    onHand(stockLotId) - doc.promises.filter((p) => p.stockLotId === stockLotId).reduce((sum, p) => sum + p.amount, 0);
 
   // Fresh heads, dried in the loft: the factor is kept with the material. Some stems went to the compost.
   const gathering = { permission: 'the creek’s owner', sharePercent: 15, note: 'East bank, left the ferry end.' };
-  const fresh = jar(70, 'Tansy heads, fresh', 'TAF-1', { place: 'Drying loft, racks', source: 'creek bank, with leave', bestBefore: at(66).slice(0, 10), facts: { origin: 'harvest', form: 'fresh', plantPart: 'flower heads', stage: 'full flower', moisturePercent: 78, gathering } });
+  const fresh = jar(70, 'Tansy heads, fresh', 'TAF-1', {
+    place: 'Drying loft, racks',
+    source: 'creek bank, with leave',
+    bestBefore: at(66).slice(0, 10),
+    facts: {
+      origin: 'harvest',
+      form: 'fresh',
+      plantPart: 'flower heads',
+      stage: 'full flower',
+      moisturePercent: 78,
+      gathering,
+    },
+  });
   move(70, fresh, 'gather', 6_400_000, 'creek bank');
   const drying = id(63);
-  const dried = jar(63, 'Tansy, dried', 'TAN-D', { place: 'Drying loft, jar row A', source: 'TAF-1', bestBefore: at(-600).slice(0, 10), facts: { origin: 'made', form: 'dried', plantPart: 'flower heads', container: 'paper sack', tareMg: 120_000 } });
-  conversions.push({ id: drying, kind: 'dry', lossMg: 4_720_000, note: `${freshToDried(6000, 1280).value} g fresh for 1 g dried`, byId: byId(), at: at(63) });
+  const dried = jar(63, 'Tansy, dried', 'TAN-D', {
+    place: 'Drying loft, jar row A',
+    source: 'TAF-1',
+    bestBefore: at(-600).slice(0, 10),
+    facts: { origin: 'made', form: 'dried', plantPart: 'flower heads', container: 'paper sack', tareMg: 120_000 },
+  });
+  conversions.push({
+    id: drying,
+    kind: 'dry',
+    lossMg: 4_720_000,
+    note: `${freshToDried(6000, 1280).value} g fresh for 1 g dried`,
+    byId: byId(),
+    at: at(63),
+  });
   move(63, fresh, 'convert', -6_000_000, 'dried', drying);
   move(63, dried, 'convert', 1_280_000, 'dried from TAF-1', drying);
   const compost = id(63);
@@ -47,42 +100,175 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
   move(63, fresh, 'convert', -400_000, 'to the compost · stems', compost);
 
   // Two harvests of weld of known strength blended for one order.
-  const weld = doc.stockLots.filter((s) => s.materialId === materialId('Weld, dried tops') && (s.facts?.strengthPercent ?? null) !== null && free(s.id) > 400_000).slice(-2);
+  const weld = doc.stockLots
+    .filter(
+      (s) =>
+        s.materialId === materialId('Weld, dried tops') &&
+        (s.facts?.strengthPercent ?? null) !== null &&
+        free(s.id) > 400_000,
+    )
+    .slice(-2);
   if (weld.length === 2) {
-    const parts = weld.map((s, i) => ({ stockLotId: s.id, tag: s.tag, weightG: 200 + i * 100, strengthPercent: s.facts?.strengthPercent ?? null }));
+    const parts = weld.map((s, i) => ({
+      stockLotId: s.id,
+      tag: s.tag,
+      weightG: 200 + i * 100,
+      strengthPercent: s.facts?.strengthPercent ?? null,
+    }));
     const blend = id(2);
     const strength = blendStrength(parts);
-    const blended = jar(2, 'Weld, dried tops', 'WEL-B', { place: 'Drying loft, jar row A', source: parts.map((p) => p.tag).join(' + '), facts: { origin: 'made', form: 'dried', strengthPercent: strength?.value ?? null, strengthBasis: 'by weight from its parts', container: 'glass jar', tareMg: 425_000 } });
-    conversions.push({ id: blend, kind: 'blend', lossMg: 2_000, note: 'one strength for the border hanks', byId: byId(), at: at(2) });
+    const blended = jar(2, 'Weld, dried tops', 'WEL-B', {
+      place: 'Drying loft, jar row A',
+      source: parts.map((p) => p.tag).join(' + '),
+      facts: {
+        origin: 'made',
+        form: 'dried',
+        strengthPercent: strength?.value ?? null,
+        strengthBasis: 'by weight from its parts',
+        container: 'glass jar',
+        tareMg: 425_000,
+      },
+    });
+    conversions.push({
+      id: blend,
+      kind: 'blend',
+      lossMg: 2_000,
+      note: 'one strength for the border hanks',
+      byId: byId(),
+      at: at(2),
+    });
     for (const p of parts) move(2, p.stockLotId, 'convert', -p.weightG * 1000, 'blended', blend);
-    move(2, blended, 'convert', parts.reduce((sum, p) => sum + p.weightG * 1000, 0) - 2_000, `blended from ${parts.map((p) => p.tag).join(' + ')}`, blend);
+    move(
+      2,
+      blended,
+      'convert',
+      parts.reduce((sum, p) => sum + p.weightG * 1000, 0) - 2_000,
+      `blended from ${parts.map((p) => p.tag).join(' + ')}`,
+      blend,
+    );
   }
 
   // A mordant bath worth saving.
   const alum = materialId('Potassium alum');
-  const bath = jar(20, 'Alum bath, saved', 'ALB-1', { place: 'By the sink', source: 'a mordant day', bestBefore: at(-40).slice(0, 10), facts: { origin: 'made', form: 'liquor', container: 'lidded bucket' } });
+  const bath = jar(20, 'Alum bath, saved', 'ALB-1', {
+    place: 'By the sink',
+    source: 'a mordant day',
+    bestBefore: at(-40).slice(0, 10),
+    facts: { origin: 'made', form: 'liquor', container: 'lidded bucket' },
+  });
   const left = leftAfterUse(240, { uptakeShare: 0.6 });
   move(20, bath, 'receive', 24_000_000, 'saved mordant bath');
-  liquorEntries.push({ id: id(20), stockLotId: bath, kind: 'save', after: { what: 'mordantBath', vessel: 'lidded bucket', contents: [{ materialId: alum, name: 'Potassium alum', grams: left.value }], volumeUl: 24_000_000, working: left, signs: [], at: at(20) }, note: 'from 240 g for 1.6 kg of wool', byId: byId(), at: at(20) });
-  liquorEntries.push({ id: id(3), stockLotId: bath, kind: 'check', after: { what: 'mordantBath', vessel: 'lidded bucket', contents: [{ materialId: alum, name: 'Potassium alum', grams: left.value }], volumeUl: 24_000_000, working: null, signs: ['clear', 'settled'], at: at(3) }, note: 'clear, settled: dye a strip first', byId: byId(), at: at(3) });
+  liquorEntries.push({
+    id: id(20),
+    stockLotId: bath,
+    kind: 'save',
+    after: {
+      what: 'mordantBath',
+      vessel: 'lidded bucket',
+      contents: [{ materialId: alum, name: 'Potassium alum', grams: left.value }],
+      volumeUl: 24_000_000,
+      working: left,
+      signs: [],
+      at: at(20),
+    },
+    note: 'from 240 g for 1.6 kg of wool',
+    byId: byId(),
+    at: at(20),
+  });
+  liquorEntries.push({
+    id: id(3),
+    stockLotId: bath,
+    kind: 'check',
+    after: {
+      what: 'mordantBath',
+      vessel: 'lidded bucket',
+      contents: [{ materialId: alum, name: 'Potassium alum', grams: left.value }],
+      volumeUl: 24_000_000,
+      working: null,
+      signs: ['clear', 'settled'],
+      at: at(3),
+    },
+    note: 'clear, settled: dye a strip first',
+    byId: byId(),
+    at: at(3),
+  });
 
   // Rusty nails in vinegar, measured against weighed crystals.
-  const read = ladderStrength([{ percentOwf: 0.5, lightness: 61 }, { percentOwf: 1, lightness: 54 }, { percentOwf: 2, lightness: 46 }, { percentOwf: 4, lightness: 38 }], { lightness: 49.5, liquorMl: 40, fibreG: 10 });
+  const read = ladderStrength(
+    [
+      { percentOwf: 0.5, lightness: 61 },
+      { percentOwf: 1, lightness: 54 },
+      { percentOwf: 2, lightness: 46 },
+      { percentOwf: 4, lightness: 38 },
+    ],
+    { lightness: 49.5, liquorMl: 40, fibreG: 10 },
+  );
   if (read.ok) {
-    const iron = jar(45, 'Iron liquor', 'IRL-1', { place: 'Locked box', source: 'nails and vinegar', bestBefore: at(-320).slice(0, 10), facts: { origin: 'made', form: 'liquor', container: 'brown bottle' } });
+    const iron = jar(45, 'Iron liquor', 'IRL-1', {
+      place: 'Locked box',
+      source: 'nails and vinegar',
+      bestBefore: at(-320).slice(0, 10),
+      facts: { origin: 'made', form: 'liquor', container: 'brown bottle' },
+    });
     move(45, iron, 'receive', 1_800_000, 'iron liquor');
-    const contents = [{ materialId: materialId('Iron sulphate'), name: 'as iron sulphate', grams: Math.round(read.strength.value * 1.8 * 1000) / 1000 }];
-    liquorEntries.push({ id: id(44), stockLotId: iron, kind: 'ladder', after: { what: 'ironLiquor', vessel: 'brown bottle', contents, volumeUl: 1_800_000, working: read.strength, signs: [], at: at(44) }, note: `${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}`, byId: byId(), at: at(44) });
+    const contents = [
+      {
+        materialId: materialId('Iron sulphate'),
+        name: 'as iron sulphate',
+        grams: Math.round(read.strength.value * 1.8 * 1000) / 1000,
+      },
+    ];
+    liquorEntries.push({
+      id: id(44),
+      stockLotId: iron,
+      kind: 'ladder',
+      after: {
+        what: 'ironLiquor',
+        vessel: 'brown bottle',
+        contents,
+        volumeUl: 1_800_000,
+        working: read.strength,
+        signs: [],
+        at: at(44),
+      },
+      note: `${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}`,
+      byId: byId(),
+      at: at(44),
+    });
   }
 
-  const packets = jar(90, 'Cloth-black packets', 'BLK-1', { place: 'Cabinet 2', source: 'order of the year', costMinor: 7_440, facts: { origin: 'receipt' } });
+  const packets = jar(90, 'Cloth-black packets', 'BLK-1', {
+    place: 'Cabinet 2',
+    source: 'order of the year',
+    costMinor: 7_440,
+    facts: { origin: 'receipt' },
+  });
   move(90, packets, 'receive', 24, 'order of the year');
   move(50, packets, 'use', -6, 'wing curtains');
-  const bleach = jar(120, 'Pot bleach', 'BLE-1', { place: 'By the sink', source: 'the village shop', costMinor: 180, facts: { origin: 'receipt', container: 'its own bottle' } });
+  const bleach = jar(120, 'Pot bleach', 'BLE-1', {
+    place: 'By the sink',
+    source: 'the village shop',
+    costMinor: 180,
+    facts: { origin: 'receipt', container: 'its own bottle' },
+  });
   move(120, bleach, 'receive', 1_500_000, 'the village shop');
 
-  for (const [material, gramsEach] of [['Potassium alum', 5.1], ['Cream of tartar', 4.2], ['Iron sulphate', 5.9]] as const) {
-    for (let n = 0; n < 5; n += 1) spoonWeighings.push({ id: id(30), materialId: materialId(material), unit: 'tsp', system: 'imperial', weightMg: Math.round((gramsEach + random.spread(0.22)) * 100) * 10, fromBalance: true, byId: byId(), at: at(30 - n * 0.001) });
+  for (const [material, gramsEach] of [
+    ['Potassium alum', 5.1],
+    ['Cream of tartar', 4.2],
+    ['Iron sulphate', 5.9],
+  ] as const) {
+    for (let n = 0; n < 5; n += 1)
+      spoonWeighings.push({
+        id: id(30),
+        materialId: materialId(material),
+        unit: 'tsp',
+        system: 'imperial',
+        weightMg: Math.round((gramsEach + random.spread(0.22)) * 100) * 10,
+        fromBalance: true,
+        byId: byId(),
+        at: at(30 - n * 0.001),
+      });
   }
   doc.conversions = conversions;
   doc.liquorEntries = liquorEntries;

@@ -15,14 +15,31 @@ const TOUCHES = 1000;
 const BROWSERS = 6;
 const WATCH_S = 20;
 
-const percentile = (values: number[], share: number): number => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
-const report = (what: string, aim: string, found: string): void => console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
-const spread = (ms: number[]): string => `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
+const percentile = (values: number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
+const report = (what: string, aim: string, found: string): void =>
+  console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
+const spread = (ms: number[]): string =>
+  `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
 /** The dye day's own numbers, on the demo studio: balance to screen, a long run's curve, and touches made without the server. */
 export async function measureBenchDay(): Promise<void> {
   const server = await serveDemo();
-  const browser = await puppeteer.launch({ executablePath: chromiumPath ?? '', args: ['--headless', '--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--enable-precise-memory-info', '--js-flags=--expose-gc'] });
+  const browser = await puppeteer.launch({
+    executablePath: chromiumPath ?? '',
+    args: [
+      '--headless',
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+      '--enable-precise-memory-info',
+      '--js-flags=--expose-gc',
+    ],
+  });
   try {
     const pages: Page[] = [];
     for (let i = 0; i < BROWSERS; i += 1) pages.push(await open(browser, server.base));
@@ -51,16 +68,42 @@ async function open(browser: Browser, base: string): Promise<Page> {
   return page;
 }
 
-const post = <T,>(page: Page, path: string, body: object): Promise<T> => page.evaluate(`fetch(${JSON.stringify(path)}, { method: 'POST', headers: { 'content-type': 'application/json' }, body: ${JSON.stringify(JSON.stringify(body))} }).then((r) => r.json())`) as Promise<T>;
-const get = <T,>(page: Page, path: string): Promise<T> => page.evaluate(`fetch(${JSON.stringify(path)}).then((r) => r.json())`) as Promise<T>;
-const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}): object => ({ lotId, ageMs: 0, entry: { id: randomUUID(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, ...rest } });
+const post = <T,>(page: Page, path: string, body: object): Promise<T> =>
+  page.evaluate(
+    `fetch(${JSON.stringify(path)}, { method: 'POST', headers: { 'content-type': 'application/json' }, body: ${JSON.stringify(JSON.stringify(body))} }).then((r) => r.json())`,
+  ) as Promise<T>;
+const get = <T,>(page: Page, path: string): Promise<T> =>
+  page.evaluate(`fetch(${JSON.stringify(path)}).then((r) => r.json())`) as Promise<T>;
+const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}): object => ({
+  lotId,
+  ageMs: 0,
+  entry: {
+    id: randomUUID(),
+    stepIndex,
+    kind,
+    replacesId: null,
+    temperatureC: null,
+    text: null,
+    weighing: null,
+    detail: null,
+    ...rest,
+  },
+});
 
 async function newLot(page: Page): Promise<string> {
-  const colourwayId = (await get<LotSummary[]>(page, '/api/lots')).find((l) => l.colourway.name === 'Marram')?.colourway.id;
+  const colourwayId = (await get<LotSummary[]>(page, '/api/lots')).find((l) => l.colourway.name === 'Marram')?.colourway
+    .id;
   const ask = { colourwayId, written: '1 hank of 100 g', waterId: null, reorderOfId: null };
   const proposal = await post<Proposal>(page, '/api/lots/proposal', ask);
   const id = randomUUID();
-  await post(page, '/api/lots', { id, ask, digest: proposal.digest, acceptShortages: true, note: '', acknowledged: proposal.checks.map((c) => ({ key: c.key, reason: 'measuring' })) });
+  await post(page, '/api/lots', {
+    id,
+    ask,
+    digest: proposal.digest,
+    acceptShortages: true,
+    note: '',
+    acknowledged: proposal.checks.map((c) => ({ key: c.key, reason: 'measuring' })),
+  });
   return id;
 }
 
@@ -71,7 +114,9 @@ async function measureLatency(pages: readonly Page[]): Promise<void> {
   const host = (await get<{ inWork: LotSummary[] }>(first, '/api/today')).inWork[0]?.id;
   await post(first, '/api/instruments', { kind: 'probe', do: 'hang', lotId: host, stepIndex: 1 });
   for (const page of pages) {
-    await page.evaluate(`for (const k of ['balance', 'probe', 'colour']) localStorage.setItem('vestigia-' + k, 'simulated')`);
+    await page.evaluate(
+      `for (const k of ['balance', 'probe', 'colour']) localStorage.setItem('vestigia-' + k, 'simulated')`,
+    );
     await page.goto(`${new URL(page.url()).origin}/bench/instruments`);
     await page.waitForSelector('.reading');
     await page.evaluate(`
@@ -80,9 +125,16 @@ async function measureLatency(pages: readonly Page[]): Promise<void> {
       new MutationObserver(() => { const at = window.heardAt.balance; requestAnimationFrame(() => window.latencies.push(Date.now() - at)); }).observe(shown, { characterData: true, subtree: true, childList: true });`);
   }
   // A colour reader speaks when it is pressed: pressed ten times a second, it is the third at that pace.
-  const pressing = setInterval(() => void post(first, '/api/instruments', { kind: 'colour', do: 'read' }).catch(() => undefined), 100);
+  const pressing = setInterval(
+    () => void post(first, '/api/instruments', { kind: 'colour', do: 'read' }).catch(() => undefined),
+    100,
+  );
   for (let s = 0; s < WATCH_S; s += 1) {
-    await post(first, '/api/instruments', { kind: 'balance', do: 'put', weightG: 20 + Math.round(Math.random() * 20_000) / 10 });
+    await post(first, '/api/instruments', {
+      kind: 'balance',
+      do: 'put',
+      weightG: 20 + Math.round(Math.random() * 20_000) / 10,
+    });
     await new Promise((resolve) => setTimeout(resolve, 1000));
   }
   clearInterval(pressing);
@@ -95,14 +147,37 @@ async function measureLatency(pages: readonly Page[]): Promise<void> {
 async function measureLongRun(page: Page, base: string, lotId: string): Promise<void> {
   const lot = await get<LotDetail>(page, `/api/lots/${lotId}`);
   const hot = lot.plan.steps.findIndex((s) => (s.temperatureC ?? 0) > 60);
-  await post(page, '/api/bench/touches', { touches: [...lot.plan.steps.slice(0, hot).map((s) => touch(lotId, s.index, 'skip', { text: 'measuring' })), touch(lotId, hot, 'start')] });
+  await post(page, '/api/bench/touches', {
+    touches: [
+      ...lot.plan.steps.slice(0, hot).map((s) => touch(lotId, s.index, 'skip', { text: 'measuring' })),
+      touch(lotId, hot, 'start'),
+    ],
+  });
   const step = lot.plan.steps[hot];
-  await post(page, '/api/bench/touches', { touches: (step?.weighings ?? []).flatMap((w) => w.picks.filter((p) => p.stockLotId).map((p) => touch(lotId, hot, 'weigh', { weighing: { batch: w.batch, materialId: w.materialId, stockLotId: p.stockLotId, written: `${p.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`, movementId: randomUUID() } }))) });
+  await post(page, '/api/bench/touches', {
+    touches: (step?.weighings ?? []).flatMap((w) =>
+      w.picks
+        .filter((p) => p.stockLotId)
+        .map((p) =>
+          touch(lotId, hot, 'weigh', {
+            weighing: {
+              batch: w.batch,
+              materialId: w.materialId,
+              stockLotId: p.stockLotId,
+              written: `${p.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`,
+              movementId: randomUUID(),
+            },
+          }),
+        ),
+    ),
+  });
   await page.goto(`${base}/bench/${lotId}`);
   await page.waitForSelector('vs-heat-watch');
   await post(page, '/api/instruments', { kind: 'probe', do: 'hang', lotId, stepIndex: hot });
   await page.waitForFunction('window.instrumentLine');
-  await page.waitForFunction(`[...document.querySelectorAll('main button')].some((b) => b.innerText === 'Take the probe out')`);
+  await page.waitForFunction(
+    `[...document.querySelectorAll('main button')].some((b) => b.innerText === 'Take the probe out')`,
+  );
   await page.evaluate('window.gc && window.gc()');
   const beforeMb = await rendererMb(page);
   await page.evaluate(`(async () => {
@@ -130,7 +205,11 @@ async function measureLongRun(page: Page, base: string, lotId: string): Promise<
   })()`)) as number[];
   await page.evaluate('window.gc && window.gc()');
   const heapMb = ((await page.evaluate('performance.memory.usedJSHeapSize')) as number) / 1e6;
-  report(`A run of ${HOURS} h, ${READINGS.toLocaleString('en')} readings: page’s memory`, '≤ 200 MB', `${heapMb.toFixed(0)} MB of script memory after collection, ${(await rendererMb(page)).toFixed(0)} MB the page’s process has for itself (${beforeMb.toFixed(0)} MB before the readings)`);
+  report(
+    `A run of ${HOURS} h, ${READINGS.toLocaleString('en')} readings: page’s memory`,
+    '≤ 200 MB',
+    `${heapMb.toFixed(0)} MB of script memory after collection, ${(await rendererMb(page)).toFixed(0)} MB the page’s process has for itself (${beforeMb.toFixed(0)} MB before the readings)`,
+  );
   report('Its chart drawn anew, thinning and all', '≤ 100 ms', spread(draws.filter((d) => Number.isFinite(d))));
 }
 
@@ -138,19 +217,39 @@ async function measureLongRun(page: Page, base: string, lotId: string): Promise<
 async function rendererMb(page: Page): Promise<number> {
   const session = await page.browser().target().createCDPSession();
   const { processInfo } = await session.send('SystemInfo.getProcessInfo');
-  const kilobytes = processInfo.filter((p) => p.type === 'renderer').map((p) => [...readFileSync(`/proc/${p.id}/smaps_rollup`, 'utf8').matchAll(/^Private_(?:Clean|Dirty):\s+(\d+)/gm)].reduce((sum, m) => sum + Number(m[1]), 0));
+  const kilobytes = processInfo
+    .filter((p) => p.type === 'renderer')
+    .map((p) =>
+      [...readFileSync(`/proc/${p.id}/smaps_rollup`, 'utf8').matchAll(/^Private_(?:Clean|Dirty):\s+(\d+)/gm)].reduce(
+        (sum, m) => sum + Number(m[1]),
+        0,
+      ),
+    );
   return Math.max(0, ...kilobytes) / 1000;
 }
 
 /** A thousand touches that lie in the tablet, sent when the server is back; and sent again. */
 async function measureSync(page: Page, base: string, lotId: string): Promise<void> {
   await post(page, '/api/bench/touches', { touches: [touch(lotId, 0, 'start')] });
-  const touches = Array.from({ length: TOUCHES }, (_, i) => touch(lotId, 0, i % 3 === 0 ? 'temperature' : 'note', i % 3 === 0 ? { temperatureC: 20 + (i % 60) } : { text: `touch ${i}` }) as { entry: object });
+  const touches = Array.from(
+    { length: TOUCHES },
+    (_, i) =>
+      touch(
+        lotId,
+        0,
+        i % 3 === 0 ? 'temperature' : 'note',
+        i % 3 === 0 ? { temperatureC: 20 + (i % 60) } : { text: `touch ${i}` },
+      ) as { entry: object },
+  );
   await page.goto(`${base}/bench/${lotId}`);
   await page.waitForSelector('.one h1');
   await page.setOfflineMode(true);
-  const personId = (await page.evaluate(`caches.open('vestigia-1').then((c) => c.match('/api/door')).then((r) => r.json()).then((d) => d.person.id)`)) as string;
-  await page.evaluate(`new Promise((done, no) => { const open = indexedDB.open('vestigia-bench', 1); open.onsuccess = () => { const t = open.result.transaction('touches', 'readwrite'); for (const x of ${JSON.stringify(touches)}) t.objectStore('touches').add({ lotId: x.lotId, entry: x.entry, words: 'measuring', personId: ${JSON.stringify(personId)}, wallMs: Date.now(), steadyMs: 0, page: 'earlier' }); t.oncomplete = () => done(null); t.onerror = no; }; })`);
+  const personId = (await page.evaluate(
+    `caches.open('vestigia-1').then((c) => c.match('/api/door')).then((r) => r.json()).then((d) => d.person.id)`,
+  )) as string;
+  await page.evaluate(
+    `new Promise((done, no) => { const open = indexedDB.open('vestigia-bench', 1); open.onsuccess = () => { const t = open.result.transaction('touches', 'readwrite'); for (const x of ${JSON.stringify(touches)}) t.objectStore('touches').add({ lotId: x.lotId, entry: x.entry, words: 'measuring', personId: ${JSON.stringify(personId)}, wallMs: Date.now(), steadyMs: 0, page: 'earlier' }); t.oncomplete = () => done(null); t.onerror = no; }; })`,
+  );
   await page.reload({ waitUntil: 'domcontentloaded' });
   await page.waitForSelector(`vs-shell[data-waiting="${TOUCHES}"]`);
   const begin = performance.now();
@@ -161,5 +260,9 @@ async function measureSync(page: Page, base: string, lotId: string): Promise<voi
   for (let i = 0; i < TOUCHES; i += 250) await post(page, '/api/bench/touches', { touches: touches.slice(i, i + 250) });
   const { entries } = await get<LotDetail>(page, `/api/lots/${lotId}`);
   const kept = entries.length - 1;
-  report(`${TOUCHES.toLocaleString('en')} touches made without the server, synced`, '≤ 5 s, once', `${(tookMs / 1000).toFixed(2)} s; ${kept} entries after sending them all twice`);
+  report(
+    `${TOUCHES.toLocaleString('en')} touches made without the server, synced`,
+    '≤ 5 s, once',
+    `${(tookMs / 1000).toFixed(2)} s; ${kept} entries after sending them all twice`,
+  );
 }

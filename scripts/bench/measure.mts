@@ -18,14 +18,26 @@ const CSV_ROWS = 50_000;
 const MOST_MEMORY_MB = 1000;
 const PASSPHRASE = 'mud on the slipway';
 
-const percentile = (values: number[], share: number): number => [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
-const report = (what: string, aim: string, found: string): void => console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
-const spread = (ms: number[]): string => `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
+const percentile = (values: number[], share: number): number =>
+  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
+const report = (what: string, aim: string, found: string): void =>
+  console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
+const spread = (ms: number[]): string =>
+  `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
 /** Two thousand lots of the demo's dyehouse, its shelf filled up to the size the aims name: half a million comings and goings in two thousand jars. */
 function largeStudio(): StudioFile {
   const asOf = new Date(Math.floor(Date.now() / 60_000) * 60_000 - 3_600_000);
-  const document = simulateDyehouse({ seed: 7, asOf: asOf.toISOString(), days: 7400, daysBetweenLots: 3.3, supplyScale: 9, supplyEvery: 4, countEvery: 5, lastStartsDaysBefore: [13, 7.95, 2.03, 0.99, 0.06] });
+  const document = simulateDyehouse({
+    seed: 7,
+    asOf: asOf.toISOString(),
+    days: 7400,
+    daysBetweenLots: 3.3,
+    supplyScale: 9,
+    supplyEvery: 4,
+    countEvery: 5,
+    lastStartsDaysBefore: [13, 7.95, 2.03, 0.99, 0.06],
+  });
   let n = 0;
   const id = (): string => `01800000-0000-7000-8000-${(n += 1).toString(16).padStart(12, '0')}`;
   const materials = document.materials.filter((m) => m.kind !== 'fibre' && m.measure === 'weight');
@@ -34,20 +46,44 @@ function largeStudio(): StudioFile {
   const own: string[] = [];
   while (document.stockLots.length < STOCK_LOTS) {
     own.push(id());
-    document.stockLots.push({ id: own.at(-1) ?? '', materialId: materials[n % materials.length]?.id ?? '', tag: `EXTRA-${n}`, receivedOn: '2010-01-01', bestBefore: null, place: places[n % places.length] ?? '', source: '', note: '', costMinor: 1000 });
+    document.stockLots.push({
+      id: own.at(-1) ?? '',
+      materialId: materials[n % materials.length]?.id ?? '',
+      tag: `EXTRA-${n}`,
+      receivedOn: '2010-01-01',
+      bestBefore: null,
+      place: places[n % places.length] ?? '',
+      source: '',
+      note: '',
+      costMinor: 1000,
+    });
   }
   const missing = MOVEMENTS - document.movements.length;
   const startMs = asOf.getTime() - 3000 * 86_400_000;
   for (let i = 0; i < missing; i += 1) {
     const round = Math.floor(i / own.length);
-    document.movements.push({ id: id(), stockLotId: own[i % own.length] ?? '', kind: round % 10 === 0 ? 'receive' : 'use', amount: round % 10 === 0 ? 1_000_000 : -100_000, lotId: null, runEntryId: null, reversesId: null, note: '', byId, at: new Date(startMs + (i / missing) * 2999 * 86_400_000).toISOString() });
+    document.movements.push({
+      id: id(),
+      stockLotId: own[i % own.length] ?? '',
+      kind: round % 10 === 0 ? 'receive' : 'use',
+      amount: round % 10 === 0 ? 1_000_000 : -100_000,
+      lotId: null,
+      runEntryId: null,
+      reversesId: null,
+      note: '',
+      byId,
+      at: new Date(startMs + (i / missing) * 2999 * 86_400_000).toISOString(),
+    });
   }
   return document;
 }
 
 /** A year's book of one studio as it would come from elsewhere: fifty thousand rows over two hundred of those jars. */
 function largeTable(document: StudioFile): string {
-  const tags = document.stockLots.filter((s) => s.tag.startsWith('EXTRA')).slice(0, 200).map((s) => s.tag);
+  const tags = document.stockLots
+    .filter((s) => s.tag.startsWith('EXTRA'))
+    .slice(0, 200)
+    .map((s) => s.tag);
   const book = Date.now();
   const rows = Array.from({ length: CSV_ROWS }, (_, i) => {
     const into = Math.floor(i / tags.length) % 5 === 0;
@@ -58,18 +94,60 @@ function largeTable(document: StudioFile): string {
 
 const ROOM = { roomC: 18, coldWaterC: 12, hotWaterC: 55, liftLimitKg: 15, energyMinorPerKwh: 30 };
 const largeMaterial = (id: string, free: number, jars: number): PlanMaterial => ({
-  id, name: `Material ${id}`, hazards: [], measure: 'weight', packet: null, spoons: [], dryFactor: null,
-  stock: Array.from({ length: jars }, (_, s) => ({ stockLotId: `s${id}.${s}`, free, receivedOn: `2026-0${s + 1}-01`, strengthPercent: 90 + s * 5 })),
+  id,
+  name: `Material ${id}`,
+  hazards: [],
+  measure: 'weight',
+  packet: null,
+  spoons: [],
+  dryFactor: null,
+  stock: Array.from({ length: jars }, (_, s) => ({
+    stockLotId: `s${id}.${s}`,
+    free,
+    receivedOn: `2026-0${s + 1}-01`,
+    strengthPercent: 90 + s * 5,
+  })),
 });
 
 /** So many pieces over so many pots through so many steps, each with a dose of its own, heated. */
 function largeLot(pieces: number, vessels: number, steps: number): PlanInput {
   const materials = Array.from({ length: steps }, (_, m) => largeMaterial(`m${m}`, 9_000_000, 4));
   return {
-    today: '2026-06-01', materials, water: null, room: ROOM, balance: { name: 'balance', resolutionG: 0.1, capacityG: 3000 },
-    recipe: { id: 'r', recipeName: 'Large', number: 1, fibres: ['wool'], liquorRatio: 30, liquorRatioLeast: null, allowedMetals: ['stainless'], water: ANY_WATER, practice: {}, parts: [], placed: null, steps: materials.map((m, i) => recipeStep({ kind: 'dye', title: `Step ${i}`, usesBath: true, temperatureC: 80, doses: [{ materialId: m.id, by: 'percentOwf', percentOwf: 10 + i }] })) },
+    today: '2026-06-01',
+    materials,
+    water: null,
+    room: ROOM,
+    balance: { name: 'balance', resolutionG: 0.1, capacityG: 3000 },
+    recipe: {
+      id: 'r',
+      recipeName: 'Large',
+      number: 1,
+      fibres: ['wool'],
+      liquorRatio: 30,
+      liquorRatioLeast: null,
+      allowedMetals: ['stainless'],
+      water: ANY_WATER,
+      practice: {},
+      parts: [],
+      placed: null,
+      steps: materials.map((m, i) =>
+        recipeStep({
+          kind: 'dye',
+          title: `Step ${i}`,
+          usesBath: true,
+          temperatureC: 80,
+          doses: [{ materialId: m.id, by: 'percentOwf', percentOwf: 10 + i }],
+        }),
+      ),
+    },
     bases: [{ ...largeMaterial('base', 90_000_000, 1), fibre: 'wool', pieceWord: 'hank', pieces, pieceWeightG: 100 }],
-    vessels: Array.from({ length: vessels }, (_, v) => ({ id: `v${v}`, name: `Pot ${v}`, metal: 'stainless' as const, workingMl: 60_000 + v * 12_000, heatSource: { id: 'h', name: 'ring', powerW: 7500, efficiencyPercent: 50 } })),
+    vessels: Array.from({ length: vessels }, (_, v) => ({
+      id: `v${v}`,
+      name: `Pot ${v}`,
+      metal: 'stainless' as const,
+      workingMl: 60_000 + v * 12_000,
+      heatSource: { id: 'h', name: 'ring', powerW: 7500, efficiencyPercent: 50 },
+    })),
   };
 }
 
@@ -77,7 +155,15 @@ function largeLot(pieces: number, vessels: number, steps: number): PlanInput {
 function mixedLot(): PlanInput {
   const lot = largeLot(80, 8, 25);
   const [first] = lot.bases;
-  return { ...lot, recipe: { ...lot.recipe, fibres: ['wool', 'linen', 'silk'] }, bases: [first, { ...first, id: 'linen', fibre: 'linen', pieceWord: 'length', pieces: 70, pieceWeightG: 150 }, { ...first, id: 'silk', fibre: 'silk', pieceWord: 'reel', pieces: 50, pieceWeightG: 25 }] };
+  return {
+    ...lot,
+    recipe: { ...lot.recipe, fibres: ['wool', 'linen', 'silk'] },
+    bases: [
+      first,
+      { ...first, id: 'linen', fibre: 'linen', pieceWord: 'length', pieces: 70, pieceWeightG: 150 },
+      { ...first, id: 'silk', fibre: 'silk', pieceWord: 'reel', pieces: 50, pieceWeightG: 25 },
+    ],
+  };
 }
 
 function planned(lot: PlanInput): void {
@@ -115,12 +201,19 @@ const { folder, remove } = kept ? { folder: kept, remove: () => undefined } : te
 mkdirSync(folder, { recursive: true });
 const made = existsSync(join(folder, 'large.json'));
 const studioFile = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioFile) : largeStudio();
-console.log(`Studio: ${studioFile.stockLots.length} stock lots, ${studioFile.movements.length} movements, ${studioFile.lots.length} lots, ${studioFile.runEntries.length} bench entries`);
+console.log(
+  `Studio: ${studioFile.stockLots.length} stock lots, ${studioFile.movements.length} movements, ${studioFile.lots.length} lots, ${studioFile.runEntries.length} bench entries`,
+);
 if (!made) writeFileSync(join(folder, 'large.json'), JSON.stringify(studioFile));
 const dataDir = join(folder, 'data');
 const importing = performance.now();
 let server = await serve(dataDir, { OPEN_DOCUMENT: join(folder, 'large.json') });
-if (!made) report('Opening that studio’s file into a new folder', '–', `${((performance.now() - importing) / 1000).toFixed(1)} s`);
+if (!made)
+  report(
+    'Opening that studio’s file into a new folder',
+    '–',
+    `${((performance.now() - importing) / 1000).toFixed(1)} s`,
+  );
 await server.stop();
 
 const starts: number[] = [];
@@ -131,10 +224,18 @@ for (let i = 0; i < 5; i += 1) {
   starts.push(performance.now() - start);
   if (i < 4) await server.stop();
 }
-report('Start to first answer on that folder', '≤ 3 s', `median ${(percentile(starts, 0.5) / 1000).toFixed(2)} s, worst ${(Math.max(...starts) / 1000).toFixed(2)} s, n 5`);
+report(
+  'Start to first answer on that folder',
+  '≤ 3 s',
+  `median ${(percentile(starts, 0.5) / 1000).toFixed(2)} s, worst ${(Math.max(...starts) / 1000).toFixed(2)} s, n 5`,
+);
 
 const door = (await (await fetch(`${server.base}/api/door`)).json()) as { people: { id: string }[] };
-const entered = await fetch(`${server.base}/api/door/session`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ personId: door.people[0]?.id, passphrase: PASSPHRASE }) });
+const entered = await fetch(`${server.base}/api/door/session`, {
+  method: 'POST',
+  headers: { 'content-type': 'application/json' },
+  body: JSON.stringify({ personId: door.people[0]?.id, passphrase: PASSPHRASE }),
+});
 const cookie = entered.headers.get('set-cookie')?.split(';')[0] ?? '';
 const get = async (path: string): Promise<unknown> => (await fetch(server.base + path, { headers: { cookie } })).json();
 await timed(20, () => get('/api/stores'));
@@ -143,11 +244,31 @@ const shelf = (await get('/api/stores')) as ShelfRow[];
 const jarAt = (i: number): string => shelf[(i * 37) % shelf.length]?.id ?? '';
 const longest = studioFile.stockLots.find((s) => s.tag === 'EXTRA-1')?.id ?? '';
 await timed(20, (i) => get(`/api/stock-lots/${jarAt(i)}`));
-report('One jar: whole page with its ledger, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}`))));
-report('One jar: every line with its balance, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}/ledger`))));
-report('The shelf on a day last year', '–', spread(await timed(5, () => get(`/api/stores/on?on=${new Date(Date.parse(studioFile.asOf) - 300 * 86_400_000).toISOString().slice(0, 10)}`))));
+report(
+  'One jar: whole page with its ledger, through HTTP',
+  'p95 ≤ 30 ms',
+  spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}`))),
+);
+report(
+  'One jar: every line with its balance, through HTTP',
+  'p95 ≤ 30 ms',
+  spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}/ledger`))),
+);
+report(
+  'The shelf on a day last year',
+  '–',
+  spread(
+    await timed(5, () =>
+      get(`/api/stores/on?on=${new Date(Date.parse(studioFile.asOf) - 300 * 86_400_000).toISOString().slice(0, 10)}`),
+    ),
+  ),
+);
 report('Looking ahead, all materials', '–', spread(await timed(5, () => get('/api/stores/ahead'))));
-report('A material’s page', '–', spread(await timed(5, () => get(`/api/materials/${shelf.find((r) => r.id === longest)?.materialId}`))));
+report(
+  'A material’s page',
+  '–',
+  spread(await timed(5, () => get(`/api/materials/${shelf.find((r) => r.id === longest)?.materialId}`))),
+);
 report('Stock in money, all materials, both ways', '–', spread(await timed(2, () => get('/api/stores/valuation'))));
 await measureImport();
 report('Memory of the server, highest so far', `≤ ${MOST_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
@@ -156,7 +277,19 @@ const lotAt = (i: number): string => lots[(i * 37) % lots.length]?.id ?? '';
 await timed(20, (i) => get(`/api/lots/${lotAt(i)}`));
 report('Opening a lot, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, (i) => get(`/api/lots/${lotAt(i)}`))));
 report('All lots as a list, through HTTP', '–', spread(await timed(20, () => get('/api/lots'))));
-report('One write, flushed to disk, through HTTP', '–', spread(await timed(100, (i) => fetch(`${server.base}/api/waters`, { method: 'POST', headers: { 'content-type': 'application/json', cookie }, body: JSON.stringify({ id: randomUUID(), name: `Water ${randomUUID()}`, ph: 7, hardnessDh: 1, note: '' }) }))));
+report(
+  'One write, flushed to disk, through HTTP',
+  '–',
+  spread(
+    await timed(100, (i) =>
+      fetch(`${server.base}/api/waters`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json', cookie },
+        body: JSON.stringify({ id: randomUUID(), name: `Water ${randomUUID()}`, ph: 7, hardnessDh: 1, note: '' }),
+      }),
+    ),
+  ),
+);
 
 report('Memory of the server, highest', `≤ ${MOST_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
 if (chromiumPath === undefined) console.log('First page: not measured, there is no Chromium on this machine.');
@@ -170,7 +303,14 @@ remove();
 /** Reads and writes fifty thousand rows, asking how far it is the while, as the page does. */
 async function measureImport(): Promise<void> {
   const table = largeTable(studioFile);
-  const ask = async (path: string, method = 'GET', body?: string): Promise<ImportJob> => (await fetch(server.base + path, { method, headers: { cookie, ...(body === undefined ? {} : { 'content-type': 'text/csv' }) }, ...(body === undefined ? {} : { body }) })).json() as Promise<ImportJob>;
+  const ask = async (path: string, method = 'GET', body?: string): Promise<ImportJob> =>
+    (
+      await fetch(server.base + path, {
+        method,
+        headers: { cookie, ...(body === undefined ? {} : { 'content-type': 'text/csv' }) },
+        ...(body === undefined ? {} : { body }),
+      })
+    ).json() as Promise<ImportJob>;
   let told = 0;
   const waits: number[] = [];
   const settle = async (job: ImportJob): Promise<ImportJob> => {
@@ -189,10 +329,18 @@ async function measureImport(): Promise<void> {
   const read = await settle(await ask('/api/stores/imports?kind=movements', 'POST', table));
   const readMs = performance.now() - start;
   const written = await settle(await ask(`/api/stores/imports/${read.id}/run`, 'POST'));
-  report(`CSV of ${CSV_ROWS} rows, read and written`, '≤ 10 s', `${((performance.now() - start) / 1000).toFixed(1)} s (read ${(readMs / 1000).toFixed(1)} s), ${written.state}, ${written.fates.new} rows, progress told ${told} times, longest wait for it ${(Math.max(...waits) / 1000).toFixed(1)} s`);
+  report(
+    `CSV of ${CSV_ROWS} rows, read and written`,
+    '≤ 10 s',
+    `${((performance.now() - start) / 1000).toFixed(1)} s (read ${(readMs / 1000).toFixed(1)} s), ${written.state}, ${written.fates.new} rows, progress told ${told} times, longest wait for it ${(Math.max(...waits) / 1000).toFixed(1)} s`,
+  );
   const again = performance.now();
   const twice = await settle(await ask('/api/stores/imports?kind=movements', 'POST', table));
-  report('The same table a second time, read only', '–', `${((performance.now() - again) / 1000).toFixed(1)} s, ${twice.fates.new} new, ${twice.fates.here} here already`);
+  report(
+    'The same table a second time, read only',
+    '–',
+    `${((performance.now() - again) / 1000).toFixed(1)} s, ${twice.fates.new} new, ${twice.fates.here} here already`,
+  );
 }
 
 /** Highest resident memory of a process since it began (Linux). */
@@ -224,7 +372,11 @@ async function measureScrolling(base: string): Promise<void> {
   })`)) as number[];
   await browser.close();
   const late = frames.filter((ms) => ms > 1000 / 60 + 4).length;
-  report('Scrolling the shelf, time from frame to frame', '≤ 16.7 ms', `${spread(frames)}; ${late} frames late; mean ${(1000 / (frames.reduce((sum, ms) => sum + ms, 0) / frames.length)).toFixed(0)} frames a second (software rendering)`);
+  report(
+    'Scrolling the shelf, time from frame to frame',
+    '≤ 16.7 ms',
+    `${spread(frames)}; ${late} frames late; mean ${(1000 / (frames.reduce((sum, ms) => sum + ms, 0) / frames.length)).toFixed(0)} frames a second (software rendering)`,
+  );
 }
 
 async function measureFirstPage(base: string): Promise<void> {
@@ -245,5 +397,9 @@ async function measureFirstPage(base: string): Promise<void> {
   }
   await browser.close();
   report('First page, bytes over the wire before lazy parts', '≤ 300 kB', `${(bytes / 1000).toFixed(0)} kB`);
-  report('First page, first contentful paint', '≤ 1.5 s', `median ${(percentile(paints, 0.5) / 1000).toFixed(2)} s, worst ${(Math.max(...paints) / 1000).toFixed(2)} s, n 5`);
+  report(
+    'First page, first contentful paint',
+    '≤ 1.5 s',
+    `median ${(percentile(paints, 0.5) / 1000).toFixed(2)} s, worst ${(Math.max(...paints) / 1000).toFixed(2)} s, n 5`,
+  );
 }

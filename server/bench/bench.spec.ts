@@ -14,27 +14,49 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     f = await furnish(studio);
   });
   afterAll(() => studio.close());
-  const send = async (...touches: object[]): Promise<TouchResult[]> => ((await studio.agent.post('/api/bench/touches').send({ touches }).expect(200)).body as { results: TouchResult[] }).results;
+  const send = async (...touches: object[]): Promise<TouchResult[]> =>
+    ((await studio.agent.post('/api/bench/touches').send({ touches }).expect(200)).body as { results: TouchResult[] })
+      .results;
   const bench = async (): Promise<Bench> => (await studio.agent.get('/api/bench').expect(200)).body as Bench;
-  const entriesOf = async (lotId: string) => ((await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as Bench['lots'][number]).entries;
-  const count = async (table: string): Promise<number> => Number(((await studio.context.database.db.execute(sql.raw(`SELECT count(*)::int AS n FROM ${table}`))) as unknown as { rows: { n: number }[] }).rows[0]?.n);
+  const entriesOf = async (lotId: string) =>
+    ((await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as Bench['lots'][number]).entries;
+  const count = async (table: string): Promise<number> =>
+    Number(
+      (
+        (await studio.context.database.db.execute(sql.raw(`SELECT count(*)::int AS n FROM ${table}`))) as unknown as {
+          rows: { n: number }[];
+        }
+      ).rows[0]?.n,
+    );
 
   it('takes touches in order, each once, by how long ago they were made', async () => {
     const lotId = await makeLot(studio, f);
     studio.pass(60);
     const now = studio.context.clock().getTime();
-    const touches = [touch(lotId, runEntry(0, 'start'), 50 * 60_000), touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '600 g') }), 40 * 60_000), touch(lotId, runEntry(0, 'note', { text: 'soft' }), 0)];
+    const touches = [
+      touch(lotId, runEntry(0, 'start'), 50 * 60_000),
+      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '600 g') }), 40 * 60_000),
+      touch(lotId, runEntry(0, 'note', { text: 'soft' }), 0),
+    ];
     for (let i = 0; i < 5; i += 1) expect((await send(...touches)).every((r) => r.ok)).toBe(true);
     const entries = await entriesOf(lotId);
-    expect(entries.map((e) => [e.kind, now - Date.parse(e.at)])).toEqual([['start', 50 * 60_000], ['weigh', 40 * 60_000], ['note', 0]]);
+    expect(entries.map((e) => [e.kind, now - Date.parse(e.at)])).toEqual([
+      ['start', 50 * 60_000],
+      ['weigh', 40 * 60_000],
+      ['note', 0],
+    ]);
     expect((await bench()).lots.map((l) => l.summary.id)).toContain(lotId);
   });
 
   it('answers a touch that can’t be taken with its sentence, and goes on with those after it', async () => {
     const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
     const results = await send(
-      touch(lotId, runEntry(0, 'start')), touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumJar, '200 g') })), touch(lotId, runEntry(0, 'temperature', { temperatureC: 120 })),
-      touch(lotId, runEntry(2, 'start')), touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') })), touch(lotId, runEntry(0, 'finish')),
+      touch(lotId, runEntry(0, 'start')),
+      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumJar, '200 g') })),
+      touch(lotId, runEntry(0, 'temperature', { temperatureC: 120 })),
+      touch(lotId, runEntry(2, 'start')),
+      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') })),
+      touch(lotId, runEntry(0, 'finish')),
     );
     expect(results.map((r) => r.reason)).toEqual(['', 'wrongJar', 'outOfRange', 'outOfOrder', '', '']);
     expect(results[1]?.sentence).toMatch(/Wrong jar: .* does not hold Rug wool.* take /);
@@ -45,13 +67,21 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
     const person = (await bench()).people[0];
     const results = await send(
-      touch(lotId, runEntry(1, 'start', { text: 'the pot was free', detail: { outOfOrder: true } })), touch(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '10 g'), detail: { more: true } })),
-      touch(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '20 g') })), touch(lotId, runEntry(1, 'pause')), touch(lotId, runEntry(1, 'resume')), touch(lotId, runEntry(1, 'hand', { detail: { toPerson: person } })),
-      touch(lotId, runEntry(1, 'note', { text: 'it boiled: the shade may be duller', detail: { deviation: true } })), touch(lotId, runEntry(1, 'redo', { text: 'spilt half' })),
+      touch(lotId, runEntry(1, 'start', { text: 'the pot was free', detail: { outOfOrder: true } })),
+      touch(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '10 g'), detail: { more: true } })),
+      touch(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '20 g') })),
+      touch(lotId, runEntry(1, 'pause')),
+      touch(lotId, runEntry(1, 'resume')),
+      touch(lotId, runEntry(1, 'hand', { detail: { toPerson: person } })),
+      touch(lotId, runEntry(1, 'note', { text: 'it boiled: the shade may be duller', detail: { deviation: true } })),
+      touch(lotId, runEntry(1, 'redo', { text: 'spilt half' })),
     );
     expect(results.map((r) => r.sentence)).toEqual(Array(8).fill(''));
     const lot = (await bench()).lots.find((l) => l.summary.id === lotId);
-    expect(lot?.deviations.map((d) => d.words)).toEqual(['done over: spilt half', 'it boiled: the shade may be duller']);
+    expect(lot?.deviations.map((d) => d.words)).toEqual([
+      'done over: spilt half',
+      'it boiled: the shade may be duller',
+    ]);
     expect(lot?.summary.stations[1]).toMatchObject({ state: 'waiting', knotted: true });
   });
 
@@ -59,7 +89,9 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
     await send(touch(lotId, runEntry(0, 'start')));
     await send(touch(lotId, runEntry(0, 'cancel', { text: 'order withdrawn' })));
-    const [late] = await send(touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }), 60_000));
+    const [late] = await send(
+      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }), 60_000),
+    );
     expect(late).toMatchObject({ ok: false, reason: 'closed' });
   });
 
@@ -71,22 +103,42 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     await send(touch(lotId, runEntry(0, 'start'), 90 * 60_000));
     await send(touch(lotId, runEntry(0, 'note', { text: 'from the second tablet' }), 10 * 60_000));
     await send(touch(lotId, runEntry(0, 'note', { text: 'from the first, back from the loft' }), 45 * 60_000));
-    await send(touch(lotId, runEntry(0, 'note', { text: 'as written', at: new Date(now - 60 * 60_000).toISOString() }), 0));
+    await send(
+      touch(lotId, runEntry(0, 'note', { text: 'as written', at: new Date(now - 60 * 60_000).toISOString() }), 0),
+    );
     const ages = (await entriesOf(lotId)).map((e) => (now - Date.parse(e.at)) / 60_000);
     expect(ages).toEqual([90, 10, 45, 60]);
-    await studio.agent.post('/api/bench/touches').send({ touches: [touch(lotId, runEntry(0, 'note', { text: 'x' }), -5)] }).expect(400);
+    await studio.agent
+      .post('/api/bench/touches')
+      .send({ touches: [touch(lotId, runEntry(0, 'note', { text: 'x' }), -5)] })
+      .expect(400);
     await studio.agent.post('/api/bench/touches').send({ touches: [] }).expect(400);
   });
 
   it('takes hundreds of touches at once, and a second sending of them changes nothing', async () => {
     const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
     await send(touch(lotId, runEntry(0, 'start')));
-    const many = Array.from({ length: 250 }, (_, i) => touch(lotId, runEntry(0, i % 2 === 0 ? 'note' : 'temperature', i % 2 === 0 ? { text: `touch ${i}` } : { temperatureC: 20 + (i % 50) }), (250 - i) * 10));
+    const many = Array.from({ length: 250 }, (_, i) =>
+      touch(
+        lotId,
+        runEntry(
+          0,
+          i % 2 === 0 ? 'note' : 'temperature',
+          i % 2 === 0 ? { text: `touch ${i}` } : { temperatureC: 20 + (i % 50) },
+        ),
+        (250 - i) * 10,
+      ),
+    );
     for (let round = 0; round < 2; round += 1) expect((await send(...many)).every((r) => r.ok)).toBe(true);
     const entries = await entriesOf(lotId);
     expect(entries).toHaveLength(251);
-    expect(entries.filter((e) => e.kind === 'note').map((e) => e.text)).toEqual(Array.from({ length: 125 }, (_, i) => `touch ${i * 2}`));
-    await studio.agent.post('/api/bench/touches').send({ touches: [...many, many[0]] }).expect(400);
+    expect(entries.filter((e) => e.kind === 'note').map((e) => e.text)).toEqual(
+      Array.from({ length: 125 }, (_, i) => `touch ${i * 2}`),
+    );
+    await studio.agent
+      .post('/api/bench/touches')
+      .send({ touches: [...many, many[0]] })
+      .expect(400);
     const [clash] = await send({ lotId, ageMs: 0, entry: { ...(many[0] as { entry: object }).entry, kind: 'pause' } });
     expect(clash).toMatchObject({ ok: false, reason: 'idReused' });
   });
@@ -96,13 +148,21 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     await send(touch(lotId, runEntry(0, 'skip', { text: 'weighed before' })), touch(lotId, runEntry(1, 'start')));
     studio.pass(10);
     await send(touch(lotId, runEntry(1, 'pause')));
-    const running = async () => ((await studio.agent.get('/api/today').expect(200)).body as { running: { lotId: string; startedAt: string; pausedAt: string | null; hot: boolean }[] }).running.find((r) => r.lotId === lotId);
+    const running = async () =>
+      (
+        (await studio.agent.get('/api/today').expect(200)).body as {
+          running: { lotId: string; startedAt: string; pausedAt: string | null; hot: boolean }[];
+        }
+      ).running.find((r) => r.lotId === lotId);
     const paused = await running();
     expect([paused?.pausedAt !== null, paused?.hot]).toEqual([true, true]);
     studio.pass(30);
     await send(touch(lotId, runEntry(1, 'resume')));
     const again = await running();
-    expect([again?.pausedAt, (Date.parse(again?.startedAt ?? '') - Date.parse(paused?.startedAt ?? '')) / 60_000]).toEqual([null, 30]);
+    expect([
+      again?.pausedAt,
+      (Date.parse(again?.startedAt ?? '') - Date.parse(paused?.startedAt ?? '')) / 60_000,
+    ]).toEqual([null, 30]);
   });
 
   it('puts a caution away for the day and for one person', async () => {
@@ -113,7 +173,8 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it('remembers what a container weighs, and weighs it anew by its name', async () => {
-    for (const tareMg of [41_200, 41_350]) await studio.agent.post('/api/containers').send({ id: newId(), name: 'Blue jug', tareMg }).expect(200);
+    for (const tareMg of [41_200, 41_350])
+      await studio.agent.post('/api/containers').send({ id: newId(), name: 'Blue jug', tareMg }).expect(200);
     expect((await bench()).containers).toMatchObject([{ name: 'Blue jug', tareMg: 41_350 }]);
     await studio.agent.post('/api/containers').send({ id: newId(), name: 'Air', tareMg: 0 }).expect(400);
   });
@@ -124,54 +185,138 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     studio.pass(60);
     const points = Array.from({ length: 900 }, (_, i) => [(900 - i) * 1000, i === 450 ? 91 : 80] as [number, number]);
     await studio.agent.post(`/api/lots/${lotId}/probe`).send({ id: newId(), stepIndex: 1, points }).expect(200);
-    const log = (await studio.agent.get(`/api/lots/${lotId}/probe?most=100`).expect(200)).body as { count: number; points: [number, number][] };
+    const log = (await studio.agent.get(`/api/lots/${lotId}/probe?most=100`).expect(200)).body as {
+      count: number;
+      points: [number, number][];
+    };
     expect([log.count, log.points.length <= 100, Math.max(...log.points.map((p) => p[1]))]).toEqual([900, true, 91]);
     await send(touch(lotId, runEntry(1, 'finish', { text: 'no alum left' })));
     const lot = (await bench()).lots.find((l) => l.summary.id === lotId);
-    expect(lot?.entries.find((e) => e.kind === 'temperature')).toMatchObject({ temperatureC: 91, text: 'hottest by the probe', detail: { readBy: 'instrument' } });
+    expect(lot?.entries.find((e) => e.kind === 'temperature')).toMatchObject({
+      temperatureC: 91,
+      text: 'hottest by the probe',
+      detail: { readBy: 'instrument' },
+    });
     expect(lot?.deviations.map((d) => d.words).join()).toMatch(/above the ceiling of 88/);
-    await studio.agent.post(`/api/lots/${lotId}/probe`).send({ id: newId(), stepIndex: 1, points: [[0, 4000]] }).expect(400);
+    await studio.agent
+      .post(`/api/lots/${lotId}/probe`)
+      .send({ id: newId(), stepIndex: 1, points: [[0, 4000]] })
+      .expect(400);
   });
 
   it('gives codes once, finds by them, and tells a mistyped one from a strange one', async () => {
-    const give = async (...tags: object[]): Promise<Tag[]> => (await studio.agent.post('/api/tags').send({ id: newId(), tags }).expect(200)).body as Tag[];
+    const give = async (...tags: object[]): Promise<Tag[]> =>
+      (await studio.agent.post('/api/tags').send({ id: newId(), tags }).expect(200)).body as Tag[];
     const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
-    const first = await give({ kind: 'jar', jarId: f.alumJar }, { kind: 'piece', lotId, number: 3 }, { kind: 'vessel', vesselId: f.kettle }, { kind: 'bath', lotId, stepIndex: 1 });
+    const first = await give(
+      { kind: 'jar', jarId: f.alumJar },
+      { kind: 'piece', lotId, number: 3 },
+      { kind: 'vessel', vesselId: f.kettle },
+      { kind: 'bath', lotId, stepIndex: 1 },
+    );
     expect((await give({ kind: 'jar', jarId: f.alumJar }))[0]?.code).toBe(first[0]?.code);
     const read = (code: string) => studio.agent.get(`/api/tags?code=${encodeURIComponent(code)}`);
-    expect((await read((first[1]?.code ?? '').toLowerCase()).expect(200)).body).toMatchObject({ kind: 'piece', number: 3, path: `/lots/${lotId}` });
+    expect((await read((first[1]?.code ?? '').toLowerCase()).expect(200)).body).toMatchObject({
+      kind: 'piece',
+      number: 3,
+      path: `/lots/${lotId}`,
+    });
     const code = first[0]?.code ?? '';
     const mistyped = code.slice(0, 5) + (code[5] === '7' ? '8' : '7') + code.slice(6);
     expect(((await read(mistyped).expect(422)).body as { detail: string }).detail).toMatch(/wrong or two are swapped/);
-    expect((await studio.agent.get(`/api/search?q=${code}`).expect(200)).body).toMatchObject([{ kind: 'jar', id: f.alumJar }]);
-    await studio.agent.post('/api/tags').send({ id: newId(), tags: [{ kind: 'jar' }] }).expect(422);
-    const pdf = await studio.agent.get(`/api/tags.pdf?codes=${first.map((t) => t.code).join(',')}&size=sheet`).buffer(true).parse((res, done) => { const parts: Buffer[] = []; res.on('data', (c: Buffer) => parts.push(c)); res.on('end', () => done(null, Buffer.concat(parts))); }).expect(200);
+    expect((await studio.agent.get(`/api/search?q=${code}`).expect(200)).body).toMatchObject([
+      { kind: 'jar', id: f.alumJar },
+    ]);
+    await studio.agent
+      .post('/api/tags')
+      .send({ id: newId(), tags: [{ kind: 'jar' }] })
+      .expect(422);
+    const pdf = await studio.agent
+      .get(`/api/tags.pdf?codes=${first.map((t) => t.code).join(',')}&size=sheet`)
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (c: Buffer) => parts.push(c));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200);
     expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
   });
 
   it.each(['A4', 'Letter'])('prints the bench card on %s', async (paper) => {
     const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
-    const pdf = await studio.agent.get(`/api/lots/${lotId}/card.pdf?paper=${paper}`).buffer(true).parse((res, done) => { const parts: Buffer[] = []; res.on('data', (c: Buffer) => parts.push(c)); res.on('end', () => done(null, Buffer.concat(parts))); }).expect(200);
-    expect((pdf.body as Buffer).toString('latin1')).toMatch(paper === 'A4' ? /MediaBox \[0 0 595\.28 841\.89\]/ : /MediaBox \[0 0 612 792\]/);
+    const pdf = await studio.agent
+      .get(`/api/lots/${lotId}/card.pdf?paper=${paper}`)
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (c: Buffer) => parts.push(c));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200);
+    expect((pdf.body as Buffer).toString('latin1')).toMatch(
+      paper === 'A4' ? /MediaBox \[0 0 595\.28 841\.89\]/ : /MediaBox \[0 0 612 792\]/,
+    );
     expect((pdf.body as Buffer).toString('latin1')).not.toMatch(/\/Subtype \/Image/);
   });
 
   it('rehearses a lot at speed, by the same rules, and touches neither stock nor records', async () => {
     const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
-    const before = [await count('run_entries'), await count('movements'), await count('promises'), await count('probe_logs'), await count('answered')];
+    const before = [
+      await count('run_entries'),
+      await count('movements'),
+      await count('promises'),
+      await count('probe_logs'),
+      await count('answered'),
+    ];
     const id = newId();
-    const began = (await studio.agent.post('/api/rehearsals').send({ id, lotId, speed: 120 }).expect(200)).body as Rehearsal;
+    const began = (await studio.agent.post('/api/rehearsals').send({ id, lotId, speed: 120 }).expect(200))
+      .body as Rehearsal;
     expect(began).toMatchObject({ speed: 120, bench: { lots: [{ summary: { state: 'planned' } }] } });
-    const rehearse = async (...entries: object[]): Promise<TouchResult[]> => ((await studio.agent.post(`/api/rehearsals/${id}/touches`).send({ touches: entries.map((e) => touch(lotId, e)) }).expect(200)).body as { results: TouchResult[] }).results;
-    expect((await rehearse(runEntry(0, 'start'), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumJar, '100 g') }), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100 g') }), runEntry(0, 'finish'), runEntry(1, 'start'), runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '15 g') }))).map((r) => r.reason)).toEqual(['', 'wrongJar', '', '', '', '']);
-    const order = (rest: object) => studio.agent.post('/api/instruments').send({ rehearsalId: id, ...rest }).expect(200);
+    const rehearse = async (...entries: object[]): Promise<TouchResult[]> =>
+      (
+        (
+          await studio.agent
+            .post(`/api/rehearsals/${id}/touches`)
+            .send({ touches: entries.map((e) => touch(lotId, e)) })
+            .expect(200)
+        ).body as { results: TouchResult[] }
+      ).results;
+    expect(
+      (
+        await rehearse(
+          runEntry(0, 'start'),
+          runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumJar, '100 g') }),
+          runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100 g') }),
+          runEntry(0, 'finish'),
+          runEntry(1, 'start'),
+          runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '15 g') }),
+        )
+      ).map((r) => r.reason),
+    ).toEqual(['', 'wrongJar', '', '', '', '']);
+    const order = (rest: object) =>
+      studio.agent
+        .post('/api/instruments')
+        .send({ rehearsalId: id, ...rest })
+        .expect(200);
     await order({ kind: 'probe', do: 'heat', share: 1 });
     await order({ kind: 'probe', do: 'lid', on: true });
     studio.pass(1);
     const later = (await studio.agent.get(`/api/rehearsals/${id}`).expect(200)).body as Rehearsal;
     expect(Date.parse(later.now) - Date.parse(began.now)).toBe(120 * 60_000);
-    expect(later.bench.lots[0]?.summary.stations.map((s) => s.state)).toEqual(['done', 'running', 'waiting', 'waiting']);
-    expect([await count('run_entries'), await count('movements'), await count('promises'), await count('probe_logs'), await count('answered')]).toEqual(before);
+    expect(later.bench.lots[0]?.summary.stations.map((s) => s.state)).toEqual([
+      'done',
+      'running',
+      'waiting',
+      'waiting',
+    ]);
+    expect([
+      await count('run_entries'),
+      await count('movements'),
+      await count('promises'),
+      await count('probe_logs'),
+      await count('answered'),
+    ]).toEqual(before);
     await studio.agent.delete(`/api/rehearsals/${id}`).expect(200);
     await studio.agent.get(`/api/rehearsals/${id}`).expect(404);
     await studio.agent.post('/api/rehearsals').send({ id: newId(), lotId, speed: 500 }).expect(400);
@@ -180,7 +325,11 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   it('lists its instruments and takes hands on them; an unknown order is refused', async () => {
     await studio.agent.post('/api/instruments').send({ kind: 'balance', do: 'put', weightG: 62.4 }).expect(200);
     const list = (await studio.agent.get('/api/instruments').expect(200)).body as Instrument[];
-    expect(list.map((i) => [i.kind, i.simulated, i.panG])).toEqual([['balance', true, 62.4], ['probe', true, null], ['colour', true, null]]);
+    expect(list.map((i) => [i.kind, i.simulated, i.panG])).toEqual([
+      ['balance', true, 62.4],
+      ['probe', true, null],
+      ['colour', true, null],
+    ]);
     await studio.agent.post('/api/instruments').send({ kind: 'balance', do: 'dance' }).expect(400);
     await studio.stranger.get('/api/instruments/live').expect(401);
   });

@@ -23,13 +23,21 @@ export class HouseBench {
   private readonly pending: (Hanging & { readonly point: ProbePoint })[] = [];
   private stopKeeping: (() => void) | undefined;
 
-  constructor(private readonly context: Context, private readonly writer: Writer, private readonly watch: PotWatch) {}
+  constructor(
+    private readonly context: Context,
+    private readonly writer: Writer,
+    private readonly watch: PotWatch,
+  ) {}
 
   async open(): Promise<Workbench> {
     if (this.bench) return this.bench;
     const { balance } = await readRoom(this.context.database.db);
     const nowMs = (): number => this.context.clock().getTime();
-    this.bench ??= new Workbench(nowMs, nowMs, { name: balance.name, capacityG: balance.capacityG, resolutionG: balance.resolutionG });
+    this.bench ??= new Workbench(nowMs, nowMs, {
+      name: balance.name,
+      capacityG: balance.capacityG,
+      resolutionG: balance.resolutionG,
+    });
     return this.bench;
   }
 
@@ -62,7 +70,11 @@ export class HouseBench {
       this.pending.push({ ...hanging, point });
       this.watch.add(hanging.lotId, hanging.stepIndex, [point]);
     });
-    const keeping = setInterval(() => void this.keep().catch((error: unknown) => this.context.log.error({ err: error }, 'probe readings not kept')), KEEP_EVERY_MS);
+    const keeping = setInterval(
+      () =>
+        void this.keep().catch((error: unknown) => this.context.log.error({ err: error }, 'probe readings not kept')),
+      KEEP_EVERY_MS,
+    );
     keeping.unref();
     this.stopKeeping = () => {
       stop();
@@ -78,7 +90,11 @@ export class HouseBench {
   }
 
   /** Steps that were begun or are over: the probe goes on into the next bath of the lot it hangs in, and what is over is watched no longer. */
-  async follow(db: Db, now: Date, touched: readonly { lotId: string; stepIndex: number; kind: RunEntryKind }[]): Promise<void> {
+  async follow(
+    db: Db,
+    now: Date,
+    touched: readonly { lotId: string; stepIndex: number; kind: RunEntryKind }[],
+  ): Promise<void> {
     for (const { lotId, stepIndex, kind } of touched) {
       if (kind === 'finish' || kind === 'skip' || kind === 'pause') this.watch.end(lotId, stepIndex);
       if (kind === 'cancel') this.watch.end(lotId);
@@ -107,7 +123,13 @@ export class HouseBench {
       for (const key of new Set(taken.map((t) => `${t.lotId} ${t.stepIndex}`))) {
         const its = taken.filter((t) => `${t.lotId} ${t.stepIndex}` === key);
         const [first] = its;
-        if (first) await keepReadings(db, { lotId: first.lotId, stepIndex: first.stepIndex, simulated: true }, its.map((t) => t.point), now);
+        if (first)
+          await keepReadings(
+            db,
+            { lotId: first.lotId, stepIndex: first.stepIndex, simulated: true },
+            its.map((t) => t.point),
+            now,
+          );
       }
     } catch (error) {
       this.pending.unshift(...taken);
@@ -131,8 +153,26 @@ export function listInstruments(bench: Workbench): Instrument[] {
   const shared = { simulated: true, capacityG: null, stepG: null, lotId: null, stepIndex: null, pot: null, panG: null };
   const [capacityG, stepG] = [bench.card.capacityG, bench.card.resolutionG];
   return [
-    { ...shared, id: 'balance', kind: 'balance', connected: bench.balance.connected, name: bench.card.name, capacityG, stepG, panG: bench.balance.panG },
-    { ...shared, id: 'probe', kind: 'probe', connected: bench.probe.connected, name: 'bath probe', lotId: bench.hangs?.lotId ?? null, stepIndex: bench.hangs?.stepIndex ?? null, pot: bench.pot()?.state ?? null },
+    {
+      ...shared,
+      id: 'balance',
+      kind: 'balance',
+      connected: bench.balance.connected,
+      name: bench.card.name,
+      capacityG,
+      stepG,
+      panG: bench.balance.panG,
+    },
+    {
+      ...shared,
+      id: 'probe',
+      kind: 'probe',
+      connected: bench.probe.connected,
+      name: 'bath probe',
+      lotId: bench.hangs?.lotId ?? null,
+      stepIndex: bench.hangs?.stepIndex ?? null,
+      pot: bench.pot()?.state ?? null,
+    },
     { ...shared, id: 'colour', kind: 'colour', connected: bench.reader.connected, name: 'contact colour reader' },
   ];
 }

@@ -16,9 +16,15 @@ export function potCardFor(lot: LotDetail, stepIndex: number, { room, vessels }:
   const batch = lot.plan.batches[0];
   const source = vessels.find((v) => v.id === (bath?.vesselId ?? batch?.vesselId))?.heatSource;
   return {
-    liquorMl: bath?.liquor.value ?? batch?.liquor.value ?? 10_000, wofG: bath?.wof.value ?? batch?.wof.value ?? 0,
-    usefulW: source ? (source.powerW * source.efficiencyPercent) / 100 : SPARE_BURNER_W, fromC: room.coldWaterC, roomC: room.roomC, ph: lot.water?.ph ?? NEUTRAL, liquorRatio: lot.plan.liquorRatio,
-    undyed: lot.summary.undyed, wanted: lot.summary.master,
+    liquorMl: bath?.liquor.value ?? batch?.liquor.value ?? 10_000,
+    wofG: bath?.wof.value ?? batch?.wof.value ?? 0,
+    usefulW: source ? (source.powerW * source.efficiencyPercent) / 100 : SPARE_BURNER_W,
+    fromC: room.coldWaterC,
+    roomC: room.roomC,
+    ph: lot.water?.ph ?? NEUTRAL,
+    liquorRatio: lot.plan.liquorRatio,
+    undyed: lot.summary.undyed,
+    wanted: lot.summary.master,
   };
 }
 
@@ -29,7 +35,9 @@ export function potCardFor(lot: LotDetail, stepIndex: number, { room, vessels }:
 export function beginBath(bench: Workbench, lot: LotDetail, step: PlannedStep, room: Room): void {
   if (!step.usesBath) return;
   const lotId = lot.summary.id;
-  const goesOn = step.after.map((i) => lot.plan.steps[i]).some((s) => s?.usesBath && s.baths[0]?.vesselId === step.baths[0]?.vesselId && !takesPieces(s));
+  const goesOn = step.after
+    .map((i) => lot.plan.steps[i])
+    .some((s) => s?.usesBath && s.baths[0]?.vesselId === step.baths[0]?.vesselId && !takesPieces(s));
   const card = potCardFor(lot, step.index, room);
   if (!goesOn || !bench.pot(lotId)) bench.refill(lotId, card);
   bench.hang({ lotId, stepIndex: step.index }, card);

@@ -39,8 +39,15 @@ export class PotWatch {
     const startedAt = foldRun(lot.entries, lot.plan.steps.length)[stepIndex]?.startedAt;
     this.end(lotId);
     this.baths.set(keyOf(lotId, stepIndex), {
-      lotId, step, fibres: lot.plan.groups.map((g) => g.fibre), pot: bath ? { liquorMl: bath.liquor.value, wofG: bath.wof.value } : undefined, roomC: (await readRoom(db)).room.roomC,
-      beganMs: startedAt === undefined ? nowMs : Date.parse(startedAt), log: new ReadingLog(), lookedMs: -Infinity, watch: undefined,
+      lotId,
+      step,
+      fibres: lot.plan.groups.map((g) => g.fibre),
+      pot: bath ? { liquorMl: bath.liquor.value, wofG: bath.wof.value } : undefined,
+      roomC: (await readRoom(db)).room.roomC,
+      beganMs: startedAt === undefined ? nowMs : Date.parse(startedAt),
+      log: new ReadingLog(),
+      lookedMs: -Infinity,
+      watch: undefined,
     });
   }
 
@@ -52,22 +59,36 @@ export class PotWatch {
     if (lastMs - bath.lookedMs < LOOK_EVERY_MS) return;
     bath.lookedMs = lastMs;
     const before = codesOf(bath);
-    const readings = bath.log.sampled(POINTS, lastMs - LOOK_BACK_MS).map(([atMs, temperatureC]) => ({ minute: (atMs - bath.beganMs) / 60_000, temperatureC }));
+    const readings = bath.log
+      .sampled(POINTS, lastMs - LOOK_BACK_MS)
+      .map(([atMs, temperatureC]) => ({ minute: (atMs - bath.beganMs) / 60_000, temperatureC }));
     bath.watch = watchCourse({ step: bath.step, readings, fibres: bath.fibres, pot: bath.pot, roomC: bath.roomC });
     if (codesOf(bath) !== before) this.changes.tell(['lots']);
   }
 
   /** A lot's baths, or one step's, are watched no longer. */
   end(lotId: string, stepIndex?: number): void {
-    for (const [key, bath] of this.baths) if (bath.lotId === lotId && (stepIndex === undefined || bath.step.index === stepIndex)) this.baths.delete(key);
+    for (const [key, bath] of this.baths)
+      if (bath.lotId === lotId && (stepIndex === undefined || bath.step.index === stepIndex)) this.baths.delete(key);
   }
 
   calls(nowMs: number): PotCall[] {
-    return [...this.baths.values()].filter((b) => nowMs - (b.log.last()?.atMs ?? 0) <= SILENT_MS)
-      .flatMap((b) => urgent(b).map(({ code, sentence }) => ({ lotId: b.lotId, stepIndex: b.step.index, code, sentence: `${b.step.title}: ${sentence}` })));
+    return [...this.baths.values()]
+      .filter((b) => nowMs - (b.log.last()?.atMs ?? 0) <= SILENT_MS)
+      .flatMap((b) =>
+        urgent(b).map(({ code, sentence }) => ({
+          lotId: b.lotId,
+          stepIndex: b.step.index,
+          code,
+          sentence: `${b.step.title}: ${sentence}`,
+        })),
+      );
   }
 }
 
 const keyOf = (lotId: string, stepIndex: number): string => `${lotId} ${stepIndex}`;
 const urgent = (bath: Bath) => (bath.watch?.alarms ?? []).filter((a) => a.urgent);
-const codesOf = (bath: Bath): string => urgent(bath).map((a) => a.code).join();
+const codesOf = (bath: Bath): string =>
+  urgent(bath)
+    .map((a) => a.code)
+    .join();

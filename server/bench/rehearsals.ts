@@ -39,15 +39,34 @@ export class Rehearsals {
 
   constructor(private readonly context: Context) {}
 
-  async start(db: Db, { id, lotId, speed }: { id: string; lotId: string; speed: number }, person: Person): Promise<Rehearsal> {
+  async start(
+    db: Db,
+    { id, lotId, speed }: { id: string; lotId: string; speed: number },
+    person: Person,
+  ): Promise<Rehearsal> {
     this.clearForgotten();
     const known = this.open.get(id);
     if (known) return this.tell(db, known);
-    if (this.open.size >= MOST_AT_ONCE) throw new Refusal('refused', `${MOST_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
+    if (this.open.size >= MOST_AT_ONCE)
+      throw new Refusal('refused', `${MOST_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
     const room = await readRoom(db);
     const startedMs = this.realMs();
-    const bench = new Workbench(() => startedMs + (this.realMs() - startedMs) * speed, () => this.realMs(), { name: room.balance.name, capacityG: room.balance.capacityG, resolutionG: room.balance.resolutionG });
-    const open: Open = { id, person, speed, lot: await readLot(db, lotId), room, startedMs, bench, entries: [], touchedMs: startedMs };
+    const bench = new Workbench(
+      () => startedMs + (this.realMs() - startedMs) * speed,
+      () => this.realMs(),
+      { name: room.balance.name, capacityG: room.balance.capacityG, resolutionG: room.balance.resolutionG },
+    );
+    const open: Open = {
+      id,
+      person,
+      speed,
+      lot: await readLot(db, lotId),
+      room,
+      startedMs,
+      bench,
+      entries: [],
+      touchedMs: startedMs,
+    };
     this.open.set(id, open);
     return this.tell(db, open);
   }
@@ -65,7 +84,11 @@ export class Rehearsals {
   order(id: string, order: InstrumentOrder): void {
     const { bench, lot, room } = this.find(id);
     if (order.do !== 'hang') bench.obey(order);
-    else bench.hang(order.lotId === null ? undefined : { lotId: lot.summary.id, stepIndex: order.stepIndex ?? 0 }, potCardFor(lot, order.stepIndex ?? 0, room));
+    else
+      bench.hang(
+        order.lotId === null ? undefined : { lotId: lot.summary.id, stepIndex: order.stepIndex ?? 0 },
+        potCardFor(lot, order.stepIndex ?? 0, room),
+      );
   }
 
   bench(id: string): Workbench {
@@ -110,8 +133,29 @@ export class Rehearsals {
     if (wrong) return { id: entry.id, ok: false, reason: 'wrongJar', sentence: wrong };
     const at = new Date(Math.max(atMs, open.startedMs)).toISOString();
     const { id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing } = entry;
-    const kept = weighing === null ? null : { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount: ruling.amount };
-    entries.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing: kept, at, recordedAt: new Date(nowMs).toISOString(), by: { id: person.id, name: person.name }, photos: [] });
+    const kept =
+      weighing === null
+        ? null
+        : {
+            batch: weighing.batch,
+            materialId: weighing.materialId,
+            stockLotId: weighing.stockLotId,
+            amount: ruling.amount,
+          };
+    entries.push({
+      id,
+      stepIndex,
+      kind,
+      replacesId,
+      temperatureC,
+      text,
+      detail,
+      weighing: kept,
+      at,
+      recordedAt: new Date(nowMs).toISOString(),
+      by: { id: person.id, name: person.name },
+      photos: [],
+    });
     if (kind === 'start' && replacesId === null) beginBath(open.bench, lot, ruling.step, open.room);
     return tell(undefined, id);
   }
@@ -120,7 +164,18 @@ export class Rehearsals {
     const nowMs = this.nowMs(open);
     const now = new Date(nowMs);
     const lot = rehearsed(open);
-    return { id: open.id, speed: open.speed, startedAt: new Date(open.startedMs).toISOString(), now: now.toISOString(), bench: { ...(await readAround(db, open.person.id, this.context.clock())), now: now.toISOString(), lots: [lot], waiting: [] } };
+    return {
+      id: open.id,
+      speed: open.speed,
+      startedAt: new Date(open.startedMs).toISOString(),
+      now: now.toISOString(),
+      bench: {
+        ...(await readAround(db, open.person.id, this.context.clock())),
+        now: now.toISOString(),
+        lots: [lot],
+        waiting: [],
+      },
+    };
   }
 
   private clearForgotten(): void {
@@ -134,16 +189,37 @@ export class Rehearsals {
 
 /** The lot with its run replaced by the rehearsed one: nothing of the real run shows. */
 function rehearsed({ lot, entries }: Open): LotDetail {
-  const progress = foldProgress({ lot: { id: lot.summary.id, at: lot.summary.at, plan: lot.plan }, master: lot.summary.master, entries, readings: [], verdicts: [] });
+  const progress = foldProgress({
+    lot: { id: lot.summary.id, at: lot.summary.at, plan: lot.plan },
+    master: lot.summary.master,
+    entries,
+    readings: [],
+    verdicts: [],
+  });
   const tagOf = (jar: string): string => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar';
   const over = foldRun(entries, lot.plan.steps.length).every(isOver);
   return {
-    ...lot, entries, readings: [], verdicts: [], deviations: findRunDeviations(lot.plan, entries, tagOf),
-    summary: { ...lot.summary, state: over ? 'toJudge' : progress.state, stations: progress.stations, next: progress.next ?? null, result: null, deltaE: null },
+    ...lot,
+    entries,
+    readings: [],
+    verdicts: [],
+    deviations: findRunDeviations(lot.plan, entries, tagOf),
+    summary: {
+      ...lot.summary,
+      state: over ? 'toJudge' : progress.state,
+      stations: progress.stations,
+      next: progress.next ?? null,
+      result: null,
+      deltaE: null,
+    },
   };
 }
 
-function wrongJar(lot: LotDetail, step: PlannedStep, weighing: { batch: number; materialId: string; stockLotId: string } | null): string | undefined {
+function wrongJar(
+  lot: LotDetail,
+  step: PlannedStep,
+  weighing: { batch: number; materialId: string; stockLotId: string } | null,
+): string | undefined {
   if (!weighing) throw notFound('weighing');
   const jar = lot.jars.find((j) => j.id === weighing.stockLotId);
   if (jar?.materialId === weighing.materialId) return undefined;

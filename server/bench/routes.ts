@@ -37,12 +37,20 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     rehearsals.close();
   });
 
-  routes.reads(api.bench, ({ db, now, person, query }) => readBench(db, { personId: person.id, now, lotId: query.lot }));
+  routes.reads(api.bench, ({ db, now, person, query }) =>
+    readBench(db, { personId: person.id, now, lotId: query.lot }),
+  );
   routes.writes(api.touches, ['lots', 'stores'], async ({ db, body, now, person }) => {
     if (body.touches.some((t) => t.entry.kind === 'finish')) await house.keepWithin(db, now);
     const told = await takeTouches(db, body.touches, { now, byId: person.id });
     const taken = new Set(told.results.filter((r) => r.ok).map((r) => r.id));
-    await house.follow(db, now, body.touches.filter((t) => taken.has(t.entry.id)).map((t) => ({ lotId: t.lotId, stepIndex: t.entry.stepIndex, kind: t.entry.kind })));
+    await house.follow(
+      db,
+      now,
+      body.touches
+        .filter((t) => taken.has(t.entry.id))
+        .map((t) => ({ lotId: t.lotId, stepIndex: t.entry.stepIndex, kind: t.entry.kind })),
+    );
     return told;
   });
   routes.writes(api.putAwayCaution, [], async ({ db, body, now, person }) => {
@@ -52,7 +60,13 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   routes.writes(api.addContainer, ['lots'], ({ db, body }) => rememberContainer(db, body));
   routes.reads(api.probeLog, async ({ db, id, query }) => {
     const { log, simulated } = await readProbe(db, id, query.step);
-    return { simulated, count: log.length, points: log.sampled(query.most ?? USUAL_POINTS).map(([ms, c]) => [ms, Math.round(c * 100) / 100] as [number, number]) };
+    return {
+      simulated,
+      count: log.length,
+      points: log
+        .sampled(query.most ?? USUAL_POINTS)
+        .map(([ms, c]) => [ms, Math.round(c * 100) / 100] as [number, number]),
+    };
   });
   routes.writes(api.recordProbe, [], async ({ db, id, body, now }) => {
     const lot = await readLot(db, id);
@@ -65,7 +79,8 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   });
   routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, now, person }) => {
     const lot = await readLot(db, id);
-    if (!lot.entries.some((e) => e.id === query.entry)) throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
+    if (!lot.entries.some((e) => e.id === query.entry))
+      throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
     return attach(db, { runEntryId: query.entry }, { id: query.id, name: query.name, file }, { now, byId: person.id });
   });
 
@@ -88,17 +103,37 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
 
   routes.writes(api.giveTags, [], ({ db, body, now }) => giveTags(db, body.tags, now));
   routes.reads(api.readTag, ({ db, query }) => readTag(db, query.code));
-  routes.reads(api.tagSheet, async ({ db, query }) => ({ name: 'tags.pdf', type: 'application/pdf', content: await printTags(await readTags(db, codesIn(query.codes)), query.size) }));
+  routes.reads(api.tagSheet, async ({ db, query }) => ({
+    name: 'tags.pdf',
+    type: 'application/pdf',
+    content: await printTags(await readTags(db, codesIn(query.codes)), query.size),
+  }));
   routes.reads(api.benchCard, async ({ db, id, query }) => {
     const lot = await readLot(db, id);
-    const [version] = await db.select({ body: recipeVersions.body }).from(recipeVersions).where(eq(recipeVersions.id, lot.recipe.versionId));
-    return { name: `${lot.summary.tag} card.pdf`, type: 'application/pdf', content: await printCard({ lot, placed: version?.body.placed ?? null, tag: await lotCode(db, id), paper: query.paper }) };
+    const [version] = await db
+      .select({ body: recipeVersions.body })
+      .from(recipeVersions)
+      .where(eq(recipeVersions.id, lot.recipe.versionId));
+    return {
+      name: `${lot.summary.tag} card.pdf`,
+      type: 'application/pdf',
+      content: await printCard({
+        lot,
+        placed: version?.body.placed ?? null,
+        tag: await lotCode(db, id),
+        paper: query.paper,
+      }),
+    };
   });
 }
 
 function codesIn(text: string): string[] {
-  const codes = text.split(',').map((c) => c.trim()).filter((c) => c !== '');
-  if (codes.length === 0 || codes.length > LONGEST_CODE_LIST) throw new Refusal('invalid', 'Choose which tags to print.');
+  const codes = text
+    .split(',')
+    .map((c) => c.trim())
+    .filter((c) => c !== '');
+  if (codes.length === 0 || codes.length > LONGEST_CODE_LIST)
+    throw new Refusal('invalid', 'Choose which tags to print.');
   return codes;
 }
 
@@ -119,8 +154,13 @@ function listenRoute(router: Router, house: HouseBench, rehearsals: Rehearsals):
       };
       const asked = rehearsalId === undefined ? undefined : z.uuid().safeParse(rehearsalId).data;
       const bench = rehearsalId === undefined ? await house.open() : rehearsals.bench(asked ?? '');
-      const stops = [bench.listen(send), bench.onHang(() => res.write(`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`))];
-      openEventStream(req, res, listInstruments(bench), () => { for (const stop of stops) stop(); });
+      const stops = [
+        bench.listen(send),
+        bench.onHang(() => res.write(`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`)),
+      ];
+      openEventStream(req, res, listInstruments(bench), () => {
+        for (const stop of stops) stop();
+      });
     })().catch(next);
   });
 }

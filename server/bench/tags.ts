@@ -17,16 +17,42 @@ export async function giveTags(db: Db, wanted: readonly TagOf[], now: Date): Pro
   for (const { kind, jarId = null, vesselId = null, lotId = null, number = null, stepIndex = null } of wanted) {
     const of: Of = { kind, jarId, vesselId, lotId, number, stepIndex };
     checkWhole(of);
-    const same = (column: AnyPgColumn, value: string | number | null) => (value === null ? isNull(column) : eq(column, value));
-    const [known] = await db.select().from(tags).where(and(eq(tags.kind, kind), same(tags.jarId, jarId), same(tags.vesselId, vesselId), same(tags.lotId, lotId), same(tags.number, number), same(tags.stepIndex, stepIndex)));
-    const row = known ?? (await db.insert(tags).values({ ...of, at: now.toISOString() }).returning())[0];
+    const same = (column: AnyPgColumn, value: string | number | null) =>
+      value === null ? isNull(column) : eq(column, value);
+    const [known] = await db
+      .select()
+      .from(tags)
+      .where(
+        and(
+          eq(tags.kind, kind),
+          same(tags.jarId, jarId),
+          same(tags.vesselId, vesselId),
+          same(tags.lotId, lotId),
+          same(tags.number, number),
+          same(tags.stepIndex, stepIndex),
+        ),
+      );
+    const row =
+      known ??
+      (
+        await db
+          .insert(tags)
+          .values({ ...of, at: now.toISOString() })
+          .returning()
+      )[0];
     if (row) rows.push(row);
   }
   return sayTags(db, rows);
 }
 
 function checkWhole({ kind, jarId, vesselId, lotId, number }: Of): void {
-  const whole: Record<TagKind, boolean> = { jar: jarId !== null, vessel: vesselId !== null, lot: lotId !== null, piece: lotId !== null && number !== null, bath: lotId !== null };
+  const whole: Record<TagKind, boolean> = {
+    jar: jarId !== null,
+    vessel: vesselId !== null,
+    lot: lotId !== null,
+    piece: lotId !== null && number !== null,
+    bath: lotId !== null,
+  };
   if (!whole[kind]) throw new Refusal('refused', 'Say what the tag is for: which jar, pot, lot, piece or bath.');
 }
 
@@ -34,7 +60,10 @@ function checkWhole({ kind, jarId, vesselId, lotId, number }: Of): void {
 export async function readTag(db: Db, code: string): Promise<Tag> {
   const reading = readTagCode(code);
   if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: reading.code });
-  const [row] = await db.select().from(tags).where(and(eq(tags.seq, reading.number), eq(tags.kind, reading.kind)));
+  const [row] = await db
+    .select()
+    .from(tags)
+    .where(and(eq(tags.seq, reading.number), eq(tags.kind, reading.kind)));
   const [said] = row ? await sayTags(db, [row]) : [];
   if (!said) throw new Refusal('notFound', `${reading.code} was never given out here. Is it from another studio?`);
   return said;
@@ -49,9 +78,29 @@ export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]>
 async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
   const ids = (of: (row: Row) => string | null): string[] => [...new Set(rows.flatMap((r) => of(r) ?? []))];
   const [jarIds, vesselIds, lotIds] = [ids((r) => r.jarId), ids((r) => r.vesselId), ids((r) => r.lotId)];
-  const jars = jarIds.length === 0 ? [] : await db.select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place, material: materials.name }).from(stockLots).innerJoin(materials, eq(materials.id, stockLots.materialId)).where(inArray(stockLots.id, jarIds));
+  const jars =
+    jarIds.length === 0
+      ? []
+      : await db
+          .select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place, material: materials.name })
+          .from(stockLots)
+          .innerJoin(materials, eq(materials.id, stockLots.materialId))
+          .where(inArray(stockLots.id, jarIds));
   const pots = vesselIds.length === 0 ? [] : await db.select().from(vessels).where(inArray(vessels.id, vesselIds));
-  const lotRows = lotIds.length === 0 ? [] : await db.select({ id: lots.id, number: lots.number, pieces: lots.pieces, plan: lots.plan, colourway: colourways.name }).from(lots).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(inArray(lots.id, lotIds));
+  const lotRows =
+    lotIds.length === 0
+      ? []
+      : await db
+          .select({
+            id: lots.id,
+            number: lots.number,
+            pieces: lots.pieces,
+            plan: lots.plan,
+            colourway: colourways.name,
+          })
+          .from(lots)
+          .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+          .where(inArray(lots.id, lotIds));
   return rows.map((row): Tag => {
     const { seq, at: _at, ...of } = row;
     const code = writeTagCode(row.kind, seq);
@@ -60,11 +109,46 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
     const lot = lotRows.find((l) => l.id === row.lotId);
     const named = lot ? `${lotTag(lot.number)} ${lot.colourway}` : '';
     switch (row.kind) {
-      case 'jar': return { ...of, code, title: jar?.tag ?? 'a jar', detail: [jar?.material, jar?.place].filter(Boolean).join(', '), path: `/stores/${row.jarId}` };
-      case 'vessel': return { ...of, code, title: pot?.name ?? 'a pot taken out of the studio', detail: pot ? `${pot.metal}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '', path: '/studio' };
-      case 'lot': return { ...of, code, title: lot ? lotTag(lot.number) : 'a lot', detail: lot ? `${lot.colourway}, ${lot.pieces} pieces` : '', path: `/bench/${row.lotId}` };
-      case 'piece': return { ...of, code, title: `${named}, piece ${row.number}`, detail: row.number !== null && row.number <= 100 ? `knots: ${sayKnotTag(knotTag(row.number))}` : '', path: `/lots/${row.lotId}` };
-      case 'bath': return { ...of, code, title: `${named}, bath`, detail: `${lot?.plan.steps[row.stepIndex ?? 0]?.title ?? ''}${row.number === null ? '' : `, batch ${row.number}`}. Never for food`, path: `/bench/${row.lotId}` };
+      case 'jar':
+        return {
+          ...of,
+          code,
+          title: jar?.tag ?? 'a jar',
+          detail: [jar?.material, jar?.place].filter(Boolean).join(', '),
+          path: `/stores/${row.jarId}`,
+        };
+      case 'vessel':
+        return {
+          ...of,
+          code,
+          title: pot?.name ?? 'a pot taken out of the studio',
+          detail: pot ? `${pot.metal}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '',
+          path: '/studio',
+        };
+      case 'lot':
+        return {
+          ...of,
+          code,
+          title: lot ? lotTag(lot.number) : 'a lot',
+          detail: lot ? `${lot.colourway}, ${lot.pieces} pieces` : '',
+          path: `/bench/${row.lotId}`,
+        };
+      case 'piece':
+        return {
+          ...of,
+          code,
+          title: `${named}, piece ${row.number}`,
+          detail: row.number !== null && row.number <= 100 ? `knots: ${sayKnotTag(knotTag(row.number))}` : '',
+          path: `/lots/${row.lotId}`,
+        };
+      case 'bath':
+        return {
+          ...of,
+          code,
+          title: `${named}, bath`,
+          detail: `${lot?.plan.steps[row.stepIndex ?? 0]?.title ?? ''}${row.number === null ? '' : `, batch ${row.number}`}. Never for food`,
+          path: `/bench/${row.lotId}`,
+        };
     }
   });
 }

@@ -27,5 +27,7 @@ export function timed({ entry, ageMs }: Touches[number], nowMs: number): TimedEn
 }
 
 export function tell(result: EntryResult | undefined, id: string): TouchResult {
-  return !result || result.ok ? { id, ok: true, reason: '', sentence: '' } : { id, ok: false, reason: result.refusal.reason, sentence: result.refusal.sentence };
+  return !result || result.ok
+    ? { id, ok: true, reason: '', sentence: '' }
+    : { id, ok: false, reason: result.refusal.reason, sentence: result.refusal.sentence };
 }

@@ -7,15 +7,23 @@ import { Refusal, notFound } from '../problem';
 import { currentStandings, findVersion } from '../recipes/recipes-store';
 import { findMaterial } from '../stores/materials-store';
 
-const UNFIT = (name: string, fibre: string): string => `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
+const UNFIT = (name: string, fibre: string): string =>
+  `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
 
 export async function readColourways(db: Db, id?: string): Promise<Colourway[]> {
   const standing = await currentStandings(db);
-  const rows = await db.select({
-    colourway: colourways, versionId: recipeVersions.id, number: recipeVersions.number, recipeName: recipes.name, base: materials,
-    lots: sql<number>`count(${lots.id})::int`, released: sql<number>`(count(*) filter (where ${lotProgress.state} = 'released'))::int`,
-    lastWaterId: sql<string | null>`(array_agg(${lots.waterId} order by ${lots.number} desc))[1]`,
-  }).from(colourways)
+  const rows = await db
+    .select({
+      colourway: colourways,
+      versionId: recipeVersions.id,
+      number: recipeVersions.number,
+      recipeName: recipes.name,
+      base: materials,
+      lots: sql<number>`count(${lots.id})::int`,
+      released: sql<number>`(count(*) filter (where ${lotProgress.state} = 'released'))::int`,
+      lastWaterId: sql<string | null>`(array_agg(${lots.waterId} order by ${lots.number} desc))[1]`,
+    })
+    .from(colourways)
     .innerJoin(recipeVersions, eq(recipeVersions.id, colourways.recipeVersionId))
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .innerJoin(materials, eq(materials.id, colourways.baseMaterialId))
@@ -25,14 +33,31 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
     .groupBy(colourways.id, recipeVersions.id, recipes.name, materials.id)
     .orderBy(asc(colourways.name));
   return rows.map(({ colourway: c, base, ...row }) => ({
-    id: c.id, version: c.version, name: c.name, master: c.master, toleranceDeltaE: c.toleranceDeltaE, note: c.note,
-    recipe: { versionId: row.versionId, name: row.recipeName, number: row.number, standing: standing.get(row.versionId) ?? 'trial' },
+    id: c.id,
+    version: c.version,
+    name: c.name,
+    master: c.master,
+    toleranceDeltaE: c.toleranceDeltaE,
+    note: c.note,
+    recipe: {
+      versionId: row.versionId,
+      name: row.recipeName,
+      number: row.number,
+      standing: standing.get(row.versionId) ?? 'trial',
+    },
     base: { id: base.id, name: base.name, ...baseFacts(base) },
-    lots: row.lots, released: row.released, lastWaterId: row.lastWaterId,
+    lots: row.lots,
+    released: row.released,
+    lastWaterId: row.lastWaterId,
   }));
 }
 
-export function baseFacts(base: typeof materials.$inferSelect): { fibre: NonNullable<typeof base.base>['fibre']; pieceWord: string; usualPieceWeightG: number; undyed: Colourway['master'] } {
+export function baseFacts(base: typeof materials.$inferSelect): {
+  fibre: NonNullable<typeof base.base>['fibre'];
+  pieceWord: string;
+  usualPieceWeightG: number;
+  undyed: Colourway['master'];
+} {
   if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
   return base.base;
 }
@@ -47,8 +72,10 @@ async function checkFits(db: Db, recipeVersionId: string, baseMaterialId: string
   const version = await findVersion(db, recipeVersionId);
   const base = await findMaterial(db, baseMaterialId);
   const { fibre } = baseFacts(base);
-  if (!version.body.fibres.includes(fibre)) throw new Refusal('refused', UNFIT(base.name, fibre), { reason: 'fibreNotSuited' });
-  if (version.standing === 'retired') throw new Refusal('refused', 'That recipe version is retired. Choose one that is in use.');
+  if (!version.body.fibres.includes(fibre))
+    throw new Refusal('refused', UNFIT(base.name, fibre), { reason: 'fibreNotSuited' });
+  if (version.standing === 'retired')
+    throw new Refusal('refused', 'That recipe version is retired. Choose one that is in use.');
 }
 
 export async function addColourway(db: Db, colourway: NewColourway): Promise<void> {
@@ -59,6 +86,14 @@ export async function addColourway(db: Db, colourway: NewColourway): Promise<voi
 export async function editColourway(db: Db, id: string, { version, ...fields }: ColourwayEdit): Promise<void> {
   const before = await findColourway(db, id);
   if (fields.recipeVersionId !== before.recipe.versionId) await checkFits(db, fields.recipeVersionId, before.base.id);
-  const updated = await db.update(colourways).set({ ...fields, version: version + 1 }).where(and(eq(colourways.id, id), eq(colourways.version, version))).returning();
-  assertFresh(updated, fields, { recipeVersionId: before.recipe.versionId, toleranceDeltaE: before.toleranceDeltaE, note: before.note });
+  const updated = await db
+    .update(colourways)
+    .set({ ...fields, version: version + 1 })
+    .where(and(eq(colourways.id, id), eq(colourways.version, version)))
+    .returning();
+  assertFresh(updated, fields, {
+    recipeVersionId: before.recipe.versionId,
+    toleranceDeltaE: before.toleranceDeltaE,
+    note: before.note,
+  });
 }

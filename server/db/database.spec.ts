@@ -13,7 +13,20 @@ import { importDocument } from '../document/import-document';
 import { Writer } from '../http/write';
 import { MIGRATIONS, copyTemplate } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio, reading, verdict, proof, stripReading, stripTrial } from '../test/test-studio';
+import {
+  KINDS,
+  delivery,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  verdict,
+  proof,
+  stripReading,
+  stripTrial,
+} from '../test/test-studio';
 import { DiskFlush } from './disk-flush';
 import { lockFolder } from './folder-lock';
 import { openFolder } from './open-database';
@@ -31,9 +44,14 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     await studio.agent.post(`/api/lots/${lotId}/readings`).send(reading('dry')).expect(200);
     await studio.agent.post(`/api/lots/${lotId}/verdicts`).send(verdict('pass')).expect(200);
     await studio.agent.post(`/api/recipe-versions/${f.version}/proofs`).send(proof()).expect(200);
-    const trial = ((await studio.agent.post('/api/strip-trials').send(stripTrial(f)).expect(200)).body as { id: string }).id;
+    const trial = (
+      (await studio.agent.post('/api/strip-trials').send(stripTrial(f)).expect(200)).body as { id: string }
+    ).id;
     await studio.agent.post(`/api/strip-trials/${trial}/readings`).send(stripReading(1, 80)).expect(200);
-    await studio.agent.post(`/api/strip-trials/${trial}/promotions`).send({ id: newId(), number: 1, name: null, recipeId: newId() }).expect(200);
+    await studio.agent
+      .post(`/api/strip-trials/${trial}/promotions`)
+      .send({ id: newId(), number: 1, name: null, recipeId: newId() })
+      .expect(200);
   });
   afterAll(() => studio.close());
 
@@ -46,8 +64,26 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     }
   };
 
-  it.each(['movements', 'promises', 'run_entries', 'readings', 'verdicts', 'recipe_versions', 'standings', 'lots', 'proofs', 'strip_trials', 'strip_readings', 'strip_promotions'])('refuses to change or lose a row of %s', async (table) => {
-    const count = async (): Promise<number> => ((await studio.context.database.db.execute(sql.raw(`SELECT count(*)::int AS n FROM ${table}`))) as unknown as { rows: { n: number }[] }).rows[0]?.n ?? 0;
+  it.each([
+    'movements',
+    'promises',
+    'run_entries',
+    'readings',
+    'verdicts',
+    'recipe_versions',
+    'standings',
+    'lots',
+    'proofs',
+    'strip_trials',
+    'strip_readings',
+    'strip_promotions',
+  ])('refuses to change or lose a row of %s', async (table) => {
+    const count = async (): Promise<number> =>
+      (
+        (await studio.context.database.db.execute(sql.raw(`SELECT count(*)::int AS n FROM ${table}`))) as unknown as {
+          rows: { n: number }[];
+        }
+      ).rows[0]?.n ?? 0;
     const before = await count();
     expect(before).toBeGreaterThan(0);
     expect(await cause(`UPDATE ${table} SET id = id`)).toBe('VS001');
@@ -58,8 +94,16 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
 
   it('refuses less than nothing on a shelf and more promised than is free', async () => {
     const by = `(SELECT id FROM people LIMIT 1)`;
-    expect(await cause(`INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${f.weldJar}', 'use', -99000000, now(), ${by})`)).toBe('23514');
-    expect(await cause(`INSERT INTO promises (id, lot_id, stock_lot_id, amount, at, by_id) VALUES ('${newId()}', '${lotId}', '${f.weldJar}', 99000000, now(), ${by})`)).toBe('VS002');
+    expect(
+      await cause(
+        `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${f.weldJar}', 'use', -99000000, now(), ${by})`,
+      ),
+    ).toBe('23514');
+    expect(
+      await cause(
+        `INSERT INTO promises (id, lot_id, stock_lot_id, amount, at, by_id) VALUES ('${newId()}', '${lotId}', '${f.weldJar}', 99000000, now(), ${by})`,
+      ),
+    ).toBe('VS002');
   });
 
   it('refuses to write when the clock was set back, loses nothing, and goes on when it is right', async () => {
@@ -67,7 +111,9 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     const body = delivery(f.weld, '1 kg');
     const told = (await studio.agent.post('/api/stock-lots').send(body).expect(409)).body as Problem;
     expect(told.code).toBe('clockBehind');
-    expect(told.detail).toMatch(/^This computer’s clock says .* Set the clock right, then do it again\. Nothing was changed\.$/);
+    expect(told.detail).toMatch(
+      /^This computer’s clock says .* Set the clock right, then do it again\. Nothing was changed\.$/,
+    );
     await studio.agent.get('/api/stores').expect(200);
     studio.pass(120);
     await studio.agent.post('/api/stock-lots').send(body).expect(200);
@@ -83,10 +129,16 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
   });
 
   it('describes itself in OpenAPI 3.1', async () => {
-    const document = (await studio.stranger.get('/api/openapi.json').expect(200)).body as { openapi: string; paths: Record<string, Record<string, { operationId: string }>>; components: { schemas: Record<string, unknown> } };
+    const document = (await studio.stranger.get('/api/openapi.json').expect(200)).body as {
+      openapi: string;
+      paths: Record<string, Record<string, { operationId: string }>>;
+      components: { schemas: Record<string, unknown> };
+    };
     expect(document.openapi).toBe('3.1.0');
     expect(document.paths['/api/lots/proposal']?.['post']?.operationId).toBe('propose');
-    expect(Object.keys(document.components.schemas)).toEqual(expect.arrayContaining(['LotDetail', 'Figure', 'ShelfRow', 'StudioDocument']));
+    expect(Object.keys(document.components.schemas)).toEqual(
+      expect.arrayContaining(['LotDetail', 'Figure', 'ShelfRow', 'StudioDocument']),
+    );
   });
 });
 
@@ -94,10 +146,24 @@ describe('a studio file', () => {
   const open = async () => {
     const folder = copyTemplate(inject('templateFolder'));
     const database = await openFolder(folder, MIGRATIONS, new Date());
-    const context = { database, clock: () => new Date(), log: pino({ level: 'fatal' }), changes: new ChangeBus(), watchers: [], atClose: [] };
+    const context = {
+      database,
+      clock: () => new Date(),
+      log: pino({ level: 'fatal' }),
+      changes: new ChangeBus(),
+      watchers: [],
+      atClose: [],
+    };
     const writer = new Writer(context);
     await writer.start();
-    return { context, writer, close: async () => { await database.close(); rmSync(folder, { recursive: true, force: true }); } };
+    return {
+      context,
+      writer,
+      close: async () => {
+        await database.close();
+        rmSync(folder, { recursive: true, force: true });
+      },
+    };
   };
   const demo = studioDocument.parse(JSON.parse(demoDocument()));
 
@@ -112,7 +178,20 @@ describe('a studio file', () => {
     await first.close();
     const sorted = (rows: readonly { id: string }[]): unknown[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
     const people = demo.people.map(({ id, name }) => ({ id, name }));
-    for (const key of ['vessels', 'waters', 'materials', 'stockLots', 'recipeVersions', 'colourways', 'lots', 'movements', 'promises', 'runEntries', 'readings'] as const) expect(sorted(out[key]), key).toEqual(sorted(demo[key]));
+    for (const key of [
+      'vessels',
+      'waters',
+      'materials',
+      'stockLots',
+      'recipeVersions',
+      'colourways',
+      'lots',
+      'movements',
+      'promises',
+      'runEntries',
+      'readings',
+    ] as const)
+      expect(sorted(out[key]), key).toEqual(sorted(demo[key]));
     expect(sorted(out.people)).toEqual(sorted(people));
 
     const second = await open();
@@ -123,16 +202,26 @@ describe('a studio file', () => {
 
   it('opens whole or not at all', async () => {
     const target = await open();
-    const broken = { ...demo, movements: [...demo.movements, { ...demo.movements[0]!, id: newId(), amount: -99_000_000_000, at: demo.asOf }] };
-    await expect(importDocument(target.context, target.writer, broken)).rejects.toThrow(/does not add up: .* would have held or promised more than there was/);
+    const broken = {
+      ...demo,
+      movements: [...demo.movements, { ...demo.movements[0]!, id: newId(), amount: -99_000_000_000, at: demo.asOf }],
+    };
+    await expect(importDocument(target.context, target.writer, broken)).rejects.toThrow(
+      /does not add up: .* would have held or promised more than there was/,
+    );
     const future = { ...demo, asOf: new Date(Date.now() + 86_400_000).toISOString() };
     await expect(importDocument(target.context, target.writer, future)).rejects.toThrow(/still to come/);
-    const rows = (await target.context.database.db.execute(sql`SELECT (SELECT count(*) FROM people)::int + (SELECT count(*) FROM lots)::int AS n`)) as unknown as { rows: { n: number }[] };
+    const rows = (await target.context.database.db.execute(
+      sql`SELECT (SELECT count(*) FROM people)::int + (SELECT count(*) FROM lots)::int AS n`,
+    )) as unknown as { rows: { n: number }[] };
     expect(rows.rows[0]?.n).toBe(0);
     await target.close();
   });
 
-  it.each([['another program’s file', { format: 'x' }, /not a studio file/], ['a newer version', { ...demo, formatVersion: 3 }, /newer version/]])('refuses %s', (_name, value, sentence) => {
+  it.each([
+    ['another program’s file', { format: 'x' }, /not a studio file/],
+    ['a newer version', { ...demo, formatVersion: 3 }, /newer version/],
+  ])('refuses %s', (_name, value, sentence) => {
     const result = studioDocument.safeParse(value);
     expect(result.error?.issues.map((i) => i.message).join(' ')).toMatch(sentence);
   });
@@ -158,7 +247,9 @@ describe('DiskFlush', () => {
     const synced: string[] = [];
     const disk = new DiskFlush(folder, (path) => Promise.resolve(void synced.push(path.slice(folder.length + 1))));
     await disk.flush();
-    expect(synced.sort()).toEqual(['', 'base', 'base/1', 'base/1/1259', 'global', 'global/pg_control', 'pg_wal', 'pg_wal/0001'].sort());
+    expect(synced.sort()).toEqual(
+      ['', 'base', 'base/1', 'base/1/1259', 'global', 'global/pg_control', 'pg_wal', 'pg_wal/0001'].sort(),
+    );
     synced.length = 0;
     await disk.flush();
     expect(synced).toEqual([]);
@@ -183,7 +274,9 @@ describe('DiskFlush', () => {
     let begun = 0;
     const disk = new DiskFlush(folder, () => {
       begun += 1;
-      return new Promise((resolve) => { open = resolve; });
+      return new Promise((resolve) => {
+        open = resolve;
+      });
     });
     const first = disk.flush();
     while (begun === 0) await new Promise((resolve) => setImmediate(resolve));
@@ -209,7 +302,9 @@ describe('lockFolder', () => {
     const folder = mkdtempSync(join(tmpdir(), 'vestigia-lock-'));
     const release = lockFolder(folder, join(folder, 'held-by.json'), new Date('2026-06-01T09:00:00Z'));
     expect(JSON.parse(readFileSync(join(folder, 'held-by.json'), 'utf8'))).toMatchObject({ pid: process.pid });
-    expect(() => lockFolder(folder, join(folder, 'held-by.json'), new Date())).toThrow(new RegExp(`open already, by process ${process.pid} on .*, since 2026-06-01T09:00:00.000Z`));
+    expect(() => lockFolder(folder, join(folder, 'held-by.json'), new Date())).toThrow(
+      new RegExp(`open already, by process ${process.pid} on .*, since 2026-06-01T09:00:00.000Z`),
+    );
     release();
     lockFolder(folder, join(folder, 'held-by.json'), new Date())();
     rmSync(folder, { recursive: true });

@@ -28,7 +28,10 @@ export class DiskFlush {
   private running: Promise<void> | undefined;
   private waiting: Promise<void> | undefined;
 
-  constructor(private readonly folder: string, private readonly sync: Sync = syncToDisk) {
+  constructor(
+    private readonly folder: string,
+    private readonly sync: Sync = syncToDisk,
+  ) {
     this.walFolder = join(folder, 'pg_wal');
     this.controlFile = join(folder, 'global', 'pg_control');
   }
@@ -40,10 +43,12 @@ export class DiskFlush {
       return this.running;
     }
     // The running flush may have passed the new bytes already: wait for it, then flush once for all who came meanwhile.
-    this.waiting ??= this.running.catch(() => undefined).then(() => {
-      this.waiting = undefined;
-      return this.flush();
-    });
+    this.waiting ??= this.running
+      .catch(() => undefined)
+      .then(() => {
+        this.waiting = undefined;
+        return this.flush();
+      });
     return this.waiting;
   }
 
@@ -53,7 +58,8 @@ export class DiskFlush {
   }
 
   private async syncTree(folder: string): Promise<void> {
-    for (const entry of await readdir(folder, { withFileTypes: true })) if (entry.isDirectory()) await this.syncTree(join(folder, entry.name));
+    for (const entry of await readdir(folder, { withFileTypes: true }))
+      if (entry.isDirectory()) await this.syncTree(join(folder, entry.name));
     await this.syncFolder(folder);
   }
 

@@ -12,9 +12,14 @@ export interface Holder {
 
 /** Thrown when another process has the folder; the message says who. */
 export class FolderHeldError extends Error {
-  constructor(readonly folder: string, readonly holder: Holder | undefined) {
+  constructor(
+    readonly folder: string,
+    readonly holder: Holder | undefined,
+  ) {
     const who = holder ? `process ${holder.pid} on ${holder.host}, since ${holder.since}` : 'another process';
-    super(`The data folder ${folder} is open already, by ${who}. Stop that one first, or give this one another DATA_DIR.`);
+    super(
+      `The data folder ${folder} is open already, by ${who}. Stop that one first, or give this one another DATA_DIR.`,
+    );
     this.name = 'FolderHeldError';
   }
 }

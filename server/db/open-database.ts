@@ -80,7 +80,9 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
   const { rows } = await keeper.query<{ held: boolean }>('SELECT pg_try_advisory_lock($1) AS held', [SERVER_LOCK]);
   if (!rows[0]?.held) {
     const holder = await keeper.query<{ application_name: string }>(
-      "SELECT a.application_name FROM pg_locks l JOIN pg_stat_activity a USING (pid) WHERE l.locktype = 'advisory' AND l.objid = $1 AND l.granted", [SERVER_LOCK]);
+      "SELECT a.application_name FROM pg_locks l JOIN pg_stat_activity a USING (pid) WHERE l.locktype = 'advisory' AND l.objid = $1 AND l.granted",
+      [SERVER_LOCK],
+    );
     await keeper.end();
     throw new DatabaseHeldError(holder.rows[0]?.application_name);
   }
@@ -99,5 +101,11 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
     await close();
     throw error;
   }
-  return { db: db as unknown as Db, kind: 'server', flush: () => Promise.resolve(), tidy: () => pool.query('ANALYZE').then(() => undefined), close };
+  return {
+    db: db as unknown as Db,
+    kind: 'server',
+    flush: () => Promise.resolve(),
+    tidy: () => pool.query('ANALYZE').then(() => undefined),
+    close,
+  };
 }

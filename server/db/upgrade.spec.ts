@@ -15,7 +15,9 @@ const NOW = new Date('2026-06-01T09:00:00.000Z');
 
 /** The migrations a studio of before this version had. */
 function earlierMigrations(folder: string, howMany: number): string {
-  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as { entries: { tag: string }[] };
+  const journal = JSON.parse(readFileSync(join(MIGRATIONS, 'meta', '_journal.json'), 'utf8')) as {
+    entries: { tag: string }[];
+  };
   mkdirSync(join(folder, 'meta'), { recursive: true });
   journal.entries = journal.entries.slice(0, howMany);
   for (const { tag } of journal.entries) cpSync(join(MIGRATIONS, `${tag}.sql`), join(folder, `${tag}.sql`));
@@ -31,30 +33,46 @@ describe('a studio from before', () => {
     const [person, material, jar] = [newId(), newId(), newId()];
     const before = await openFolder(join(root, 'studio'), earlierMigrations(join(root, 'migrations'), 2), NOW);
     for (const statement of [
-      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`, `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
+      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`,
+      `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
       `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${material}', 'Weld', 'dyestuff', 'weight', '[]')`,
       `INSERT INTO stock_lots (id, material_id, tag, received_on) VALUES ('${jar}', '${material}', 'WEL-1', '2026-01-01')`,
       `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${jar}', 'receive', 5000, '2026-01-01', '${person}')`,
-    ]) await before.db.execute(sql.raw(statement));
+    ])
+      await before.db.execute(sql.raw(statement));
     await before.close();
 
     const after = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
     const [balance] = await after.db.select().from(stockBalances);
     expect(balance).toMatchObject({ stockLotId: jar, onHand: 5000, promised: 0 });
     expect(balance?.touched).toBeGreaterThan(0);
-    expect((await after.db.select().from(materials))[0]).toMatchObject({ version: 1, facts: { forms: [], packet: null, water: 'any' } });
-    expect((await after.db.select().from(stockLots))[0]).toMatchObject({ costMinor: null, facts: { origin: 'receipt', strengthPercent: null } });
-    await after.db.insert(movements).values([{ id: newId(), stockLotId: jar, kind: 'spoil', amount: -1000, at: NOW.toISOString(), byId: person }, { id: newId(), stockLotId: jar, kind: 'use', amount: -500, at: NOW.toISOString(), byId: person }]);
+    expect((await after.db.select().from(materials))[0]).toMatchObject({
+      version: 1,
+      facts: { forms: [], packet: null, water: 'any' },
+    });
+    expect((await after.db.select().from(stockLots))[0]).toMatchObject({
+      costMinor: null,
+      facts: { origin: 'receipt', strengthPercent: null },
+    });
+    await after.db.insert(movements).values([
+      { id: newId(), stockLotId: jar, kind: 'spoil', amount: -1000, at: NOW.toISOString(), byId: person },
+      { id: newId(), stockLotId: jar, kind: 'use', amount: -500, at: NOW.toISOString(), byId: person },
+    ]);
     const [moved] = await after.db.select().from(stockBalances);
     expect(moved?.onHand).toBe(3500);
     expect(moved?.touched).toBeGreaterThan(balance?.touched ?? 0);
-    await expect(after.db.insert(movements).values({ id: newId(), stockLotId: jar, kind: 'use', amount: -3501, at: NOW.toISOString(), byId: person })).rejects.toThrow();
+    await expect(
+      after.db
+        .insert(movements)
+        .values({ id: newId(), stockLotId: jar, kind: 'use', amount: -3501, at: NOW.toISOString(), byId: person }),
+    ).rejects.toThrow();
     await after.close();
   });
 
   it('numbers every change of the shelf, of a label and of a material alike', async () => {
     const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
-    const touched = async (): Promise<number> => (await database.db.select({ n: stockBalances.touched }).from(stockBalances))[0]?.n ?? 0;
+    const touched = async (): Promise<number> =>
+      (await database.db.select({ n: stockBalances.touched }).from(stockBalances))[0]?.n ?? 0;
     let last = await touched();
     for (const change of [`UPDATE stock_lots SET place = 'Loft'`, `UPDATE materials SET name = 'Weld tops'`]) {
       await database.db.execute(sql.raw(change));
@@ -70,16 +88,47 @@ describe('a studio from before', () => {
     const { db } = database;
     const byId = (await db.select().from(people))[0]?.id ?? '';
     const materialId = (await db.select().from(materials))[0]?.id ?? '';
-    const lots = Array.from({ length: 2500 }, (_, i) => ({ id: newId(), materialId, tag: `T-${i}`, receivedOn: '2026-02-03', bestBefore: i % 2 === 0 ? null : '2027-01-01', place: 'O’Hara’s “shelf”, \\ 3', note: 'one\ntwo' }));
+    const lots = Array.from({ length: 2500 }, (_, i) => ({
+      id: newId(),
+      materialId,
+      tag: `T-${i}`,
+      receivedOn: '2026-02-03',
+      bestBefore: i % 2 === 0 ? null : '2027-01-01',
+      place: 'O’Hara’s “shelf”, \\ 3',
+      note: 'one\ntwo',
+    }));
     const told: number[] = [];
     await insertRows(db, stockLots, lots, (done) => Promise.resolve(void told.push(done)));
     expect(told).toEqual([0, 2000]);
-    const back = await db.select().from(stockLots).where(sql`tag LIKE 'T-%'`);
+    const back = await db
+      .select()
+      .from(stockLots)
+      .where(sql`tag LIKE 'T-%'`);
     expect(back).toHaveLength(2500);
     expect(back.find((l) => l.tag === 'T-7')).toMatchObject({ ...lots[7], source: '', version: 1, costMinor: null });
-    await insertRows(db, materials, [{ id: newId(), name: 'Base', kind: 'fibre', measure: 'weight', hazards: ['dust'], base: null }]);
-    expect((await db.select().from(materials).where(sql`name = 'Base'`))[0]).toMatchObject({ hazards: ['dust'], base: null });
-    await insertRows(db, movements, lots.map((l, i) => ({ id: newId(), stockLotId: l.id, kind: 'receive' as const, amount: i + 1, at: NOW.toISOString(), byId })));
+    await insertRows(db, materials, [
+      { id: newId(), name: 'Base', kind: 'fibre', measure: 'weight', hazards: ['dust'], base: null },
+    ]);
+    expect(
+      (
+        await db
+          .select()
+          .from(materials)
+          .where(sql`name = 'Base'`)
+      )[0],
+    ).toMatchObject({ hazards: ['dust'], base: null });
+    await insertRows(
+      db,
+      movements,
+      lots.map((l, i) => ({
+        id: newId(),
+        stockLotId: l.id,
+        kind: 'receive' as const,
+        amount: i + 1,
+        at: NOW.toISOString(),
+        byId,
+      })),
+    );
     const [sum] = await db.select({ n: sql<number>`sum(on_hand)::int` }).from(stockBalances);
     expect(sum?.n).toBe(3500 + (2500 * 2501) / 2);
     await insertRows(db, stockLots, []);
@@ -107,20 +156,78 @@ describe('lots from before', () => {
     const folder = join(root, 'older');
     const [person, base, recipe, version, colourway, lot, jar] = Array.from({ length: 7 }, newId);
     const before = await openFolder(folder, earlierMigrations(join(root, 'older-migrations'), 5), NOW);
-    const plan = { pieces: 1, pieceWeightG: 100, wof: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } }, liquorRatio: 30, cautions: [], batches: [], materials: [{ materialId: base, name: 'Wool', shortMg: 7, notes: ['said "amountMg": once'], picks: [{ stockLotId: jar, amountMg: 100_000 }], total: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } } }], steps: [{ index: 0, kind: 'fibre', title: 'Weigh', instruction: '', durationMin: 5, attended: true, lookFor: '', usesBath: false, cautions: [], weighings: [{ batch: 1, materialId: base, materialName: 'Wool', toleranceG: 2, picks: [], target: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } } }] }] };
+    const plan = {
+      pieces: 1,
+      pieceWeightG: 100,
+      wof: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } },
+      liquorRatio: 30,
+      cautions: [],
+      batches: [],
+      materials: [
+        {
+          materialId: base,
+          name: 'Wool',
+          shortMg: 7,
+          notes: ['said "amountMg": once'],
+          picks: [{ stockLotId: jar, amountMg: 100_000 }],
+          total: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } },
+        },
+      ],
+      steps: [
+        {
+          index: 0,
+          kind: 'fibre',
+          title: 'Weigh',
+          instruction: '',
+          durationMin: 5,
+          attended: true,
+          lookFor: '',
+          usesBath: false,
+          cautions: [],
+          weighings: [
+            {
+              batch: 1,
+              materialId: base,
+              materialName: 'Wool',
+              toleranceG: 2,
+              picks: [],
+              target: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } },
+            },
+          ],
+        },
+      ],
+    };
     for (const statement of [
-      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`, `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`, `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${base}', 'Wool', 'fibre', 'weight', '[]')`,
-      `INSERT INTO recipes (id, name) VALUES ('${recipe}', 'Weld')`, `INSERT INTO recipe_versions (id, recipe_id, number, body, at, by_id) VALUES ('${version}', '${recipe}', 1, '{}', '2026-01-01', '${person}')`,
+      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`,
+      `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
+      `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${base}', 'Wool', 'fibre', 'weight', '[]')`,
+      `INSERT INTO recipes (id, name) VALUES ('${recipe}', 'Weld')`,
+      `INSERT INTO recipe_versions (id, recipe_id, number, body, at, by_id) VALUES ('${version}', '${recipe}', 1, '{}', '2026-01-01', '${person}')`,
       `INSERT INTO colourways (id, name, recipe_version_id, base_material_id, master, tolerance_delta_e) VALUES ('${colourway}', 'Marram', '${version}', '${base}', '{}', 2)`,
       `INSERT INTO lots (id, number, colourway_id, recipe_version_id, base_material_id, written, pieces, piece_weight_mg, batches, plan, factors, at, by_id) VALUES ('${lot}', 1, '${colourway}', '${version}', '${base}', '1', 1, 100000, 1, '${JSON.stringify(plan)}', '[]', '2026-01-01', '${person}')`,
       `INSERT INTO run_entries (id, lot_id, step_index, kind, at, recorded_at, by_id, weighing) VALUES ('${newId()}', '${lot}', 0, 'weigh', '2026-01-01', '2026-01-01', '${person}', '{"batch": 1, "materialId": "m", "stockLotId": "j", "amountMg": 5}'), ('${newId()}', '${lot}', 0, 'note', '2026-01-01', '2026-01-01', '${person}', NULL)`,
-    ]) await before.db.execute(sql.raw(statement));
+    ])
+      await before.db.execute(sql.raw(statement));
     await before.close();
 
     const after = await openFolder(folder, MIGRATIONS, NOW);
     const [kept] = await after.db.select().from(lots);
-    expect(completePlan(kept?.plan as KeptPlan)).toMatchObject({ groups: [], materials: [{ short: 7, measure: 'weight', notes: ['said "amountMg": once'], picks: [{ amount: 100_000 }] }], steps: [{ after: [], baths: [], finishedBy: 'clock', weighings: [{ tolerance: 2, forBatches: [1], measure: 'weight' }] }] });
-    expect((await after.db.select().from(runEntries).orderBy(runEntries.seq)).map((e) => e.weighing)).toEqual([{ batch: 1, materialId: 'm', stockLotId: 'j', amount: 5 }, null]);
+    expect(completePlan(kept?.plan as KeptPlan)).toMatchObject({
+      groups: [],
+      materials: [{ short: 7, measure: 'weight', notes: ['said "amountMg": once'], picks: [{ amount: 100_000 }] }],
+      steps: [
+        {
+          after: [],
+          baths: [],
+          finishedBy: 'clock',
+          weighings: [{ tolerance: 2, forBatches: [1], measure: 'weight' }],
+        },
+      ],
+    });
+    expect((await after.db.select().from(runEntries).orderBy(runEntries.seq)).map((e) => e.weighing)).toEqual([
+      { batch: 1, materialId: 'm', stockLotId: 'j', amount: 5 },
+      null,
+    ]);
     expect([kept?.checks, kept?.asked]).toEqual([[], {}]);
     await expect(after.db.update(lots).set({ note: 'changed' })).rejects.toThrow();
     await after.close();

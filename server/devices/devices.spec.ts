@@ -7,12 +7,26 @@ import { SimulatedPot } from './simulated-pot';
 import { Workbench } from './workbench';
 
 const CARD = { name: 'bench balance', capacityG: 3000, resolutionG: 0.1 };
-const POT = { liquorMl: 18_000, wofG: 600, usefulW: 1200, fromC: 12, roomC: 18, ph: 8.4, liquorRatio: 30, undyed: { L: 84, a: 1, b: 12 }, wanted: { L: 60, a: -4, b: 48 } };
+const POT = {
+  liquorMl: 18_000,
+  wofG: 600,
+  usefulW: 1200,
+  fromC: 12,
+  roomC: 18,
+  ph: 8.4,
+  liquorRatio: 30,
+  undyed: { L: 84, a: 1, b: 12 },
+  wanted: { L: 60, a: -4, b: 48 },
+};
 
 /** All an instrument said since the last time, as a listener reads it. */
 function hearing(standIn: StandIn): () => InstrumentMessage[] {
   standIn.stream.setEncoding('utf8');
-  return () => ((standIn.stream.read() as string | null) ?? '').split('\n').filter((line) => line !== '').map(readInstrumentLine);
+  return () =>
+    ((standIn.stream.read() as string | null) ?? '')
+      .split('\n')
+      .filter((line) => line !== '')
+      .map(readInstrumentLine);
 }
 const weights = (messages: readonly InstrumentMessage[]) => messages.filter((m) => m.kind === 'weight');
 
@@ -59,7 +73,9 @@ describe('a simulated balance', () => {
     run(balance, 0, 3);
     expect(heard()).toEqual([]);
     balance.unplug(false);
-    expect(heard()).toMatchObject([{ kind: 'hello', instrument: 'balance', name: 'bench balance', capacityG: 3000, stepG: 0.1 }]);
+    expect(heard()).toMatchObject([
+      { kind: 'hello', instrument: 'balance', name: 'bench balance', capacityG: 3000, stepG: 0.1 },
+    ]);
   });
 });
 
@@ -73,7 +89,9 @@ describe('a simulated pot and what hangs in it', () => {
     expect(hot).toBeGreaterThan(55);
     pot.setHeat(0);
     pot.advance(3600);
-    expect(Math.abs(pot.state.temperatureC - coastsTo({ liquorMl: POT.liquorMl, wofG: 0, temperatureC: hot }, 18, 60))).toBeLessThan(1.5);
+    expect(
+      Math.abs(pot.state.temperatureC - coastsTo({ liquorMl: POT.liquorMl, wofG: 0, temperatureC: hot }, 18, 60)),
+    ).toBeLessThan(1.5);
   });
   it('dyes the fibre in it, and buffers before its pH goes', () => {
     const pot = new SimulatedPot(POT);
@@ -83,7 +101,10 @@ describe('a simulated pot and what hangs in it', () => {
     pot.enterFibre();
     for (let i = 0; i < 90; i += 1) pot.advance(60);
     expect(pot.colour().L).toBeLessThan(75);
-    const at = [0, 10, 20, 40, 80].map((ml, i, all) => { pot.addAcid(ml - (all[i - 1] ?? 0)); return pot.state.ph; });
+    const at = [0, 10, 20, 40, 80].map((ml, i, all) => {
+      pot.addAcid(ml - (all[i - 1] ?? 0));
+      return pot.state.ph;
+    });
     expect(at).toEqual([...at].sort((a, b) => b - a));
     expect((at[0] ?? 0) - (at[1] ?? 0)).toBeLessThan(0.6);
     expect(at.at(-1)).toBeLessThan(7);
@@ -102,7 +123,13 @@ describe('a simulated pot and what hangs in it', () => {
     expect(late).toMatchObject({ kind: 'temperature' });
     expect((late as { temperatureC: number }).temperatureC).toBeLessThan(40);
     for (let ms = 1200; ms < 60_000; ms += 100) probe.tick(ms);
-    expect((heard().filter((m) => m.kind === 'temperature').at(-1) as { temperatureC: number }).temperatureC).toBeCloseTo(80, 0);
+    expect(
+      (
+        heard()
+          .filter((m) => m.kind === 'temperature')
+          .at(-1) as { temperatureC: number }
+      ).temperatureC,
+    ).toBeCloseTo(80, 0);
     const reader = new StandInReader(() => ({ L: 62, a: -4, b: 48 }));
     const said = hearing(reader);
     reader.tick(0);
@@ -120,11 +147,18 @@ describe('a workbench', () => {
   afterEach(() => bench?.close());
   it('runs its pots on its own clock and its pan at the pace of hands', () => {
     let nowMs = 0;
-    bench = new Workbench(() => nowMs * 120, () => nowMs, CARD);
+    bench = new Workbench(
+      () => nowMs * 120,
+      () => nowMs,
+      CARD,
+    );
     bench.hang({ lotId: 'l', stepIndex: 1 }, POT);
     bench.obey({ kind: 'probe', do: 'heat', share: 1 });
     bench.obey({ kind: 'balance', do: 'put', weightG: 100 });
-    for (let i = 0; i < 300; i += 1) { nowMs += 100; bench.tick(); }
+    for (let i = 0; i < 300; i += 1) {
+      nowMs += 100;
+      bench.tick();
+    }
     // Half a minute of hands, an hour of pots.
     expect(bench.pot()?.state.temperatureC).toBeGreaterThan(50);
     expect(bench.hangs).toEqual({ lotId: 'l', stepIndex: 1 });

@@ -13,10 +13,15 @@ describe('the simulated balance', () => {
   });
   it('weighs the same thing the same, and other things otherwise', () => {
     expect(readSimulatedBalance(load('jar'), card)).toEqual(readSimulatedBalance(load('jar'), card));
-    expect(new Set(Array.from({ length: 30 }, (_, i) => readSimulatedBalance(load(`jar ${i}`), card).weightG)).size).toBeGreaterThan(10);
+    expect(
+      new Set(Array.from({ length: 30 }, (_, i) => readSimulatedBalance(load(`jar ${i}`), card).weightG)).size,
+    ).toBeGreaterThan(10);
   });
   it('is near the truth, spreading as it was told to', () => {
-    const reads = Array.from({ length: 400 }, (_, i) => readSimulatedBalance(load(`spoon ${i}`, 100, 0.05), { ...card, resolutionG: 0.01 }).weightG);
+    const reads = Array.from(
+      { length: 400 },
+      (_, i) => readSimulatedBalance(load(`spoon ${i}`, 100, 0.05), { ...card, resolutionG: 0.01 }).weightG,
+    );
     const mean = reads.reduce((sum, g) => sum + g, 0) / reads.length;
     const spread = Math.sqrt(reads.reduce((sum, g) => sum + (g - mean) ** 2, 0) / (reads.length - 1));
     expect(mean).toBeCloseTo(100, 0);

@@ -32,5 +32,11 @@ function deviateOf(key: string): number {
 export function readSimulatedBalance(load: Load, card: BalanceCard): BalanceReading {
   const weightG = Math.max(0, load.trueG * (1 + load.spreadShare * deviateOf(load.key)));
   const overload = weightG > card.capacityG;
-  return { instrument: `${card.name} (simulated)`, simulated: true, weightG: overload ? 0 : roundToResolution(weightG, card.resolutionG), settledMs: 600 + Math.round(200 * Math.abs(deviateOf(`${load.key} settles`))), overload };
+  return {
+    instrument: `${card.name} (simulated)`,
+    simulated: true,
+    weightG: overload ? 0 : roundToResolution(weightG, card.resolutionG),
+    settledMs: 600 + Math.round(200 * Math.abs(deviateOf(`${load.key} settles`))),
+    overload,
+  };
 }

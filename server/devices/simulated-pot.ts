@@ -35,8 +35,16 @@ export class SimulatedPot {
   get state(): { temperatureC: number; liquorMl: number; heat: number; lid: boolean; ph: number; fibreIn: boolean } {
     // Baths buffer: the first drops move little, then it goes quickly, then little again.
     const perL = this.acidMl / (this.card.liquorMl / 1000);
-    const ph = this.card.ph - 3 * Math.tanh((perL * PH_PER_ML_PER_L) / 1.5) ** 3 - 0.4 * Math.tanh(perL * PH_PER_ML_PER_L);
-    return { temperatureC: this.pot.temperatureC, liquorMl: this.pot.liquorMl, heat: this.heat, lid: this.pot.lid, ph: Math.min(12, Math.max(2.5, ph)), fibreIn: this.fibreIn };
+    const ph =
+      this.card.ph - 3 * Math.tanh((perL * PH_PER_ML_PER_L) / 1.5) ** 3 - 0.4 * Math.tanh(perL * PH_PER_ML_PER_L);
+    return {
+      temperatureC: this.pot.temperatureC,
+      liquorMl: this.pot.liquorMl,
+      heat: this.heat,
+      lid: this.pot.lid,
+      ph: Math.min(12, Math.max(2.5, ph)),
+      fibreIn: this.fibreIn,
+    };
   }
 
   setHeat(share: number): void {
@@ -62,13 +70,18 @@ export class SimulatedPot {
 
   advance(seconds: number): void {
     this.pot = letPotStand({ ...this.pot, usefulW: this.card.usefulW * this.heat }, this.card.roomC, seconds);
-    if (this.fibreIn) this.onFibre = letDyeIn({ onFibre: this.onFibre }, { temperatureC: this.pot.temperatureC, liquorRatio: this.card.liquorRatio, seconds }).onFibre;
+    if (this.fibreIn)
+      this.onFibre = letDyeIn(
+        { onFibre: this.onFibre },
+        { temperatureC: this.pot.temperatureC, liquorRatio: this.card.liquorRatio, seconds },
+      ).onFibre;
   }
 
   /** The piece as it lies under the reader. */
   colour(): Lab {
     const share = Math.min(1.6, this.onFibre / WANTED_SHARE);
-    const mix = (from: number, to: number, low: number): number => Math.min(100, Math.max(low, from + (to - from) * share));
+    const mix = (from: number, to: number, low: number): number =>
+      Math.min(100, Math.max(low, from + (to - from) * share));
     const { undyed, wanted } = this.card;
     return { L: mix(undyed.L, wanted.L, 0), a: mix(undyed.a, wanted.a, -100), b: mix(undyed.b, wanted.b, -100) };
   }

@@ -112,7 +112,10 @@ export class StandInProbe extends StandIn {
     if (!bath) return [];
     const passedMs = nowMs - (this.lastMs ?? nowMs);
     this.lastMs = nowMs;
-    this.shownC = this.shownC === undefined ? bath.temperatureC : this.shownC + (bath.temperatureC - this.shownC) * (1 - Math.exp(-passedMs / PROBE_LAG_MS));
+    this.shownC =
+      this.shownC === undefined
+        ? bath.temperatureC
+        : this.shownC + (bath.temperatureC - this.shownC) * (1 - Math.exp(-passedMs / PROBE_LAG_MS));
     const lines = [`T ${(this.shownC + this.noise.normal() * 0.04).toFixed(2)} C`];
     if (nowMs - this.lastPhMs >= 2000) {
       this.lastPhMs = nowMs;
@@ -141,7 +144,8 @@ export class StandInReader extends StandIn {
       this.say('ERR nothing under the opening');
       return;
     }
-    const wobble = (value: number, low: number): string => Math.min(100, Math.max(low, value + this.noise.normal() * 0.15)).toFixed(2);
+    const wobble = (value: number, low: number): string =>
+      Math.min(100, Math.max(low, value + this.noise.normal() * 0.15)).toFixed(2);
     this.say(`LAB ${wobble(lab.L, 0)} ${wobble(lab.a, -100)} ${wobble(lab.b, -100)} D65 10`);
   }
 }

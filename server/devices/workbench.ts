@@ -41,12 +41,20 @@ export class Workbench {
   /**
    * @param clockMs its own clock, by which pots heat and cool; @param handsMs the pace of hands: a pan settles no faster in a fast rehearsal
    */
-  constructor(private readonly clockMs: () => number, private readonly handsMs: () => number, readonly card: { name: string; capacityG: number; resolutionG: number }) {
+  constructor(
+    private readonly clockMs: () => number,
+    private readonly handsMs: () => number,
+    readonly card: { name: string; capacityG: number; resolutionG: number },
+  ) {
     this.balance = new StandInBalance(card);
     this.probe = new StandInProbe(() => this.pot()?.state);
     this.reader = new StandInReader(() => this.pot()?.colour());
     this.lastMs = clockMs();
-    const all: readonly [InstrumentKind, StandIn][] = [['balance', this.balance], ['probe', this.probe], ['colour', this.reader]];
+    const all: readonly [InstrumentKind, StandIn][] = [
+      ['balance', this.balance],
+      ['probe', this.probe],
+      ['colour', this.reader],
+    ];
     for (const [kind, standIn] of all) this.hear(kind, standIn);
   }
 
@@ -56,7 +64,8 @@ export class Workbench {
     stream.setEncoding('utf8');
     stream.on('data', (text: string) => {
       const atMs = this.clockMs();
-      for (const message of lines.feed(text, atMs)) for (const listener of this.listeners) listener({ kind, atMs, message });
+      for (const message of lines.feed(text, atMs))
+        for (const listener of this.listeners) listener({ kind, atMs, message });
     });
   }
 
@@ -101,16 +110,35 @@ export class Workbench {
     const nowMs = order.kind === 'probe' ? this.clockMs() : this.handsMs();
     const standIn = { balance: this.balance, probe: this.probe, colour: this.reader }[order.kind];
     switch (order.do) {
-      case 'tare': standIn.command('TARE', nowMs); break;
-      case 'wake': standIn.command('WAKE', nowMs); break;
-      case 'read': standIn.command('READ', nowMs); break;
-      case 'unplug': standIn.unplug(order.out); break;
-      case 'put': this.balance.put(order.weightG, nowMs); break;
-      case 'heat': this.pot()?.setHeat(order.share); break;
-      case 'lid': this.pot()?.setLid(order.on); break;
-      case 'pour': this.pot()?.pour(order.ml, order.temperatureC); break;
-      case 'acid': this.pot()?.addAcid(order.ml); break;
-      case 'hang': break;
+      case 'tare':
+        standIn.command('TARE', nowMs);
+        break;
+      case 'wake':
+        standIn.command('WAKE', nowMs);
+        break;
+      case 'read':
+        standIn.command('READ', nowMs);
+        break;
+      case 'unplug':
+        standIn.unplug(order.out);
+        break;
+      case 'put':
+        this.balance.put(order.weightG, nowMs);
+        break;
+      case 'heat':
+        this.pot()?.setHeat(order.share);
+        break;
+      case 'lid':
+        this.pot()?.setLid(order.on);
+        break;
+      case 'pour':
+        this.pot()?.pour(order.ml, order.temperatureC);
+        break;
+      case 'acid':
+        this.pot()?.addAcid(order.ml);
+        break;
+      case 'hang':
+        break;
     }
   }
 
@@ -124,7 +152,8 @@ export class Workbench {
   /** One beat: pots move on by the time that passed, and every instrument says what it reads. */
   tick(): void {
     const nowMs = this.clockMs();
-    for (let left = (nowMs - this.lastMs) / 1000; left > 0; left -= LONGEST_STEP_S) for (const pot of this.pots.values()) pot.advance(Math.min(left, LONGEST_STEP_S));
+    for (let left = (nowMs - this.lastMs) / 1000; left > 0; left -= LONGEST_STEP_S)
+      for (const pot of this.pots.values()) pot.advance(Math.min(left, LONGEST_STEP_S));
     this.lastMs = nowMs;
     this.balance.tick(this.handsMs());
     this.probe.tick(nowMs);

@@ -12,7 +12,10 @@ const iso = (at: string): string => new Date(at).toISOString();
 type Row = Record<string, unknown>;
 
 /** Leaves out what the document does not carry (order of recording, edit versions) and writes times in UTC. */
-function clean<T extends Row, D extends string = never>(rows: readonly T[], ...drop: readonly D[]): Omit<T, D | 'seq' | 'version'>[] {
+function clean<T extends Row, D extends string = never>(
+  rows: readonly T[],
+  ...drop: readonly D[]
+): Omit<T, D | 'seq' | 'version'>[] {
   return rows.map((row) => {
     const kept: Row = { ...row };
     for (const key of ['seq', 'version', ...drop] as string[]) delete kept[key];
@@ -30,33 +33,63 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
   const lots = await db.select().from(schema.lots).orderBy(by(schema.lots.number));
   const readings = await db.select().from(schema.readings).orderBy(by(schema.readings.seq));
   return {
-    format: 'vestigia-studio', formatVersion: 2, asOf: now.toISOString(), settings: rest,
-    people: await db.select({ id: schema.people.id, name: schema.people.name }).from(schema.people).orderBy(by(schema.people.name)),
+    format: 'vestigia-studio',
+    formatVersion: 2,
+    asOf: now.toISOString(),
+    settings: rest,
+    people: await db
+      .select({ id: schema.people.id, name: schema.people.name })
+      .from(schema.people)
+      .orderBy(by(schema.people.name)),
     vessels: clean(await db.select().from(schema.vessels).orderBy(by(schema.vessels.name))),
     heatSources: clean(await db.select().from(schema.heatSources).orderBy(by(schema.heatSources.name))),
     waters: clean(await db.select().from(schema.waters).orderBy(by(schema.waters.name))),
     materials: clean(await db.select().from(schema.materials).orderBy(by(schema.materials.name))),
-    stockLots: clean(await db.select().from(schema.stockLots).orderBy(by(schema.stockLots.tag))).map((s) => ({ ...s, liquor: null })),
+    stockLots: clean(await db.select().from(schema.stockLots).orderBy(by(schema.stockLots.tag))).map((s) => ({
+      ...s,
+      liquor: null,
+    })),
     conversions: clean(await db.select().from(schema.conversions).orderBy(by(schema.conversions.seq))),
     recipes: await db.select().from(schema.recipes).orderBy(by(schema.recipes.name)),
-    recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))).map((v) => ({ ...v, body: readRecipeBody(v.body) })),
+    recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))).map(
+      (v) => ({ ...v, body: readRecipeBody(v.body) }),
+    ),
     standings: clean(await db.select().from(schema.standings).orderBy(by(schema.standings.seq))),
     colourways: clean(await db.select().from(schema.colourways).orderBy(by(schema.colourways.name))),
-    lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches').map((l) => ({ ...l, plan: completePlan(l.plan), asked: lotExtras.parse(l.asked), water: l.water ? { ...l.water, ironMgPerL: l.water.ironMgPerL ?? null } : null })) as StudioDocument['lots'],
+    lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches').map((l) => ({
+      ...l,
+      plan: completePlan(l.plan),
+      asked: lotExtras.parse(l.asked),
+      water: l.water ? { ...l.water, ironMgPerL: l.water.ironMgPerL ?? null } : null,
+    })) as StudioDocument['lots'],
     movements: clean(await db.select().from(schema.movements).orderBy(by(schema.movements.seq))),
     promises: clean(await db.select().from(schema.promises).orderBy(by(schema.promises.seq))),
     runEntries: clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq))),
     readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
     verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),
-    proofs: clean(await db.select().from(schema.proofs).orderBy(by(schema.proofs.seq))).map(({ conditions, ...p }) => ({ ...p, ...conditions })),
-    stripTrials: clean(await db.select().from(schema.stripTrials).orderBy(by(schema.stripTrials.seq))) as StudioDocument['stripTrials'],
-    stripReadings: clean(await db.select().from(schema.stripReadings).orderBy(by(schema.stripReadings.seq))).map(({ conditions, ...r }) => ({ ...r, ...conditions })),
+    proofs: clean(await db.select().from(schema.proofs).orderBy(by(schema.proofs.seq))).map(({ conditions, ...p }) => ({
+      ...p,
+      ...conditions,
+    })),
+    stripTrials: clean(
+      await db.select().from(schema.stripTrials).orderBy(by(schema.stripTrials.seq)),
+    ) as StudioDocument['stripTrials'],
+    stripReadings: clean(await db.select().from(schema.stripReadings).orderBy(by(schema.stripReadings.seq))).map(
+      ({ conditions, ...r }) => ({ ...r, ...conditions }),
+    ),
     stripPromotions: clean(await db.select().from(schema.stripPromotions).orderBy(by(schema.stripPromotions.seq))),
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
     containers: await db.select().from(schema.containers).orderBy(by(schema.containers.name)),
-    tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))).map((t) => ({ ...t, at: new Date(t.at).toISOString() })),
-    probeLogs: clean(await db.select().from(schema.probeLogs).orderBy(by(schema.probeLogs.seq))).map(({ readings: packed, ...l }) => ({ ...l, base64: Buffer.from(packed).toString('base64') })),
-    attachments: clean(await db.select().from(schema.attachments).orderBy(by(schema.attachments.seq))).map(({ content, ...a }) => ({ ...a, base64: Buffer.from(content).toString('base64') })),
+    tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))).map((t) => ({
+      ...t,
+      at: new Date(t.at).toISOString(),
+    })),
+    probeLogs: clean(await db.select().from(schema.probeLogs).orderBy(by(schema.probeLogs.seq))).map(
+      ({ readings: packed, ...l }) => ({ ...l, base64: Buffer.from(packed).toString('base64') }),
+    ),
+    attachments: clean(await db.select().from(schema.attachments).orderBy(by(schema.attachments.seq))).map(
+      ({ content, ...a }) => ({ ...a, base64: Buffer.from(content).toString('base64') }),
+    ),
   };
 }

@@ -16,49 +16,96 @@ const SLACK_MS = 2 * 60_000;
 /** Opens a studio file in an empty studio: all of it or nothing. */
 export async function importDocument(context: Context, writer: Writer, document: StudioDocument): Promise<void> {
   checkTimes(document, context.clock());
-  const people = await Promise.all(document.people.map(async ({ passphrase, ...p }) => ({ ...p, passphraseHash: passphrase === undefined ? null : await hashPassphrase(passphrase) })));
-  await writer.write({ call: 'openDocument', key: undefined, body: null, run: (tx) => insertAll(tx, document, people) });
+  const people = await Promise.all(
+    document.people.map(async ({ passphrase, ...p }) => ({
+      ...p,
+      passphraseHash: passphrase === undefined ? null : await hashPassphrase(passphrase),
+    })),
+  );
+  await writer.write({
+    call: 'openDocument',
+    key: undefined,
+    body: null,
+    run: (tx) => insertAll(tx, document, people),
+  });
   await context.database.tidy();
 }
 
 /** A record from a time still to come would stop every later write, so it is refused at the door. */
 function checkTimes(document: StudioDocument, now: Date): void {
-  const times = [document.asOf, ...document.movements.map((m) => m.at), ...document.lots.map((l) => l.at), ...document.runEntries.map((e) => e.recordedAt)];
+  const times = [
+    document.asOf,
+    ...document.movements.map((m) => m.at),
+    ...document.lots.map((l) => l.at),
+    ...document.runEntries.map((e) => e.recordedAt),
+  ];
   if (times.some((at) => Date.parse(at) > now.getTime() + SLACK_MS)) {
-    throw new Refusal('refused', 'This studio file holds records from a time still to come by this computer’s clock. Set the clock right, then open it again.', { reason: 'inFuture' });
+    throw new Refusal(
+      'refused',
+      'This studio file holds records from a time still to come by this computer’s clock. Set the clock right, then open it again.',
+      { reason: 'inFuture' },
+    );
   }
 }
 
 async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.people.$inferInsert)[]): Promise<void> {
-  const insert = <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]): Promise<void> => insertRows(tx, table, rows);
+  const insert = <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]): Promise<void> =>
+    insertRows(tx, table, rows);
   await insert(schema.studio, [d.settings]);
   await insert(schema.people, people);
   await insert(schema.heatSources, d.heatSources);
   await insert(schema.vessels, d.vessels);
   await insert(schema.waters, d.waters);
   await insert(schema.materials, d.materials);
-  await insert(schema.stockLots, d.stockLots.map(({ liquor: _liquor, ...s }) => s));
+  await insert(
+    schema.stockLots,
+    d.stockLots.map(({ liquor: _liquor, ...s }) => s),
+  );
   await insert(schema.conversions, d.conversions);
   await insert(schema.recipes, d.recipes);
   await insert(schema.recipeVersions, d.recipeVersions);
   await insert(schema.standings, d.standings);
   await insert(schema.colourways, d.colourways);
-  await insert(schema.lots, d.lots.map((l) => ({ ...l, pieces: l.plan.pieces, pieceWeightMg: convertGramsToMilligrams(l.plan.pieceWeightG), batches: l.plan.batches.length, plan: l.plan })));
+  await insert(
+    schema.lots,
+    d.lots.map((l) => ({
+      ...l,
+      pieces: l.plan.pieces,
+      pieceWeightMg: convertGramsToMilligrams(l.plan.pieceWeightG),
+      batches: l.plan.batches.length,
+      plan: l.plan,
+    })),
+  );
   await insert(schema.runEntries, d.runEntries);
   await insertLedgers(tx, d, insert);
-  await insert(schema.readings, d.readings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })));
+  await insert(
+    schema.readings,
+    d.readings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })),
+  );
   await insert(schema.verdicts, d.verdicts);
-  await insert(schema.proofs, d.proofs.map(({ illuminant, observer, ...p }) => ({ ...p, conditions: { illuminant, observer } })));
+  await insert(
+    schema.proofs,
+    d.proofs.map(({ illuminant, observer, ...p }) => ({ ...p, conditions: { illuminant, observer } })),
+  );
   await insert(schema.stripTrials, d.stripTrials);
-  await insert(schema.stripReadings, d.stripReadings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })));
+  await insert(
+    schema.stripReadings,
+    d.stripReadings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })),
+  );
   await insert(schema.stripPromotions, d.stripPromotions);
   await insert(schema.spoonWeighings, d.spoonWeighings);
-  await insert(schema.liquorEntries, d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })));
+  await insert(
+    schema.liquorEntries,
+    d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })),
+  );
   await insert(schema.containers, d.containers);
   await insert(schema.tags, d.tags);
-  if (d.tags.length > 0) await tx.execute(sql`SELECT setval(pg_get_serial_sequence('tags', 'seq'), (SELECT max(seq) FROM tags))`);
-  for (const { base64, ...l } of d.probeLogs) await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });
-  for (const { base64, ...a } of d.attachments) await tx.insert(schema.attachments).values({ ...a, content: Buffer.from(base64, 'base64') });
+  if (d.tags.length > 0)
+    await tx.execute(sql`SELECT setval(pg_get_serial_sequence('tags', 'seq'), (SELECT max(seq) FROM tags))`);
+  for (const { base64, ...l } of d.probeLogs)
+    await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });
+  for (const { base64, ...a } of d.attachments)
+    await tx.insert(schema.attachments).values({ ...a, content: Buffer.from(base64, 'base64') });
   await refoldAll(tx);
 }
 
@@ -66,19 +113,37 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
  * The ledgers, each at once: what comes in before what goes out, so that no slice ends below nothing. That no jar ever held
  * less than nothing, and that no promise was more than was free, is looked at here over all of time.
  */
-async function insertLedgers(tx: Db, d: StudioDocument, insert: <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]) => Promise<void>): Promise<void> {
+async function insertLedgers(
+  tx: Db,
+  d: StudioDocument,
+  insert: <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]) => Promise<void>,
+): Promise<void> {
   const tagOf = new Map(d.stockLots.map((s) => [s.id, s.tag]));
   const over = firstOverdraft(d.movements) ?? firstOverPromise(d);
-  if (over) throw new Refusal('refused', `This studio file does not add up: ${tagOf.get(over.stockLotId) ?? 'a jar'} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`, { reason: 'overdraft' });
+  if (over)
+    throw new Refusal(
+      'refused',
+      `This studio file does not add up: ${tagOf.get(over.stockLotId) ?? 'a jar'} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`,
+      { reason: 'overdraft' },
+    );
   await tx.execute(sql`SELECT set_config('vestigia.opening', 'yes', true)`);
-  await insert(schema.movements, [...d.movements.filter((m) => m.amount >= 0), ...d.movements.filter((m) => m.amount < 0)]);
-  await insert(schema.promises, [...d.promises.filter((p) => p.amount >= 0), ...d.promises.filter((p) => p.amount < 0)]);
+  await insert(schema.movements, [
+    ...d.movements.filter((m) => m.amount >= 0),
+    ...d.movements.filter((m) => m.amount < 0),
+  ]);
+  await insert(schema.promises, [
+    ...d.promises.filter((p) => p.amount >= 0),
+    ...d.promises.filter((p) => p.amount < 0),
+  ]);
   await tx.execute(sql`SELECT set_config('vestigia.opening', '', true)`);
 }
 
 /** A promise is looked at against the shelf of its own moment, with all that happened in that moment done. */
 function firstOverPromise(d: StudioDocument): { stockLotId: string; at: string } | undefined {
-  const line = [...d.movements.map((m) => ({ ...m, bound: 0 })), ...d.promises.map((p) => ({ ...p, amount: 0, bound: p.amount }))].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
+  const line = [
+    ...d.movements.map((m) => ({ ...m, bound: 0 })),
+    ...d.promises.map((p) => ({ ...p, amount: 0, bound: p.amount })),
+  ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
   const free = new Map<string, number>();
   const bound = new Set<string>();
   for (const [i, { stockLotId, at, amount, bound: promised }] of line.entries()) {

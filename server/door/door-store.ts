@@ -14,11 +14,18 @@ export async function hasStudio(db: Db): Promise<boolean> {
   return (await db.select({ only: studio.only }).from(studio)).length > 0;
 }
 
-export async function addPerson(db: Db, { id, name }: Omit<NewPerson, 'passphrase'>, passphraseHash: string | null): Promise<void> {
+export async function addPerson(
+  db: Db,
+  { id, name }: Omit<NewPerson, 'passphrase'>,
+  passphraseHash: string | null,
+): Promise<void> {
   await db.insert(people).values({ id, name, passphraseHash });
 }
 
-export async function findPerson(db: Db, id: string): Promise<{ id: string; name: string; passphraseHash: string | null } | undefined> {
+export async function findPerson(
+  db: Db,
+  id: string,
+): Promise<{ id: string; name: string; passphraseHash: string | null } | undefined> {
   const [row] = await db.select().from(people).where(eq(people.id, id));
   return row;
 }

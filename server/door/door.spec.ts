@@ -28,14 +28,22 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
 
   it('shows a stranger names and nothing else', async () => {
     const door = (await studio.stranger.get('/api/door').expect(200)).body as Door;
-    expect(door).toEqual({ studio: { name: 'Test House', signInNote: '' }, people: [{ id: personId, name: 'Ada Reed' }], person: null });
-    for (const path of ['/api/stores', '/api/lots', '/api/studio', '/api/document', '/api/events', '/api/today']) expect((await studio.stranger.get(path)).status, path).toBe(401);
+    expect(door).toEqual({
+      studio: { name: 'Test House', signInNote: '' },
+      people: [{ id: personId, name: 'Ada Reed' }],
+      person: null,
+    });
+    for (const path of ['/api/stores', '/api/lots', '/api/studio', '/api/document', '/api/events', '/api/today'])
+      expect((await studio.stranger.get(path)).status, path).toBe(401);
     expect((await studio.stranger.post('/api/vessels').send({})).status).toBe(401);
   });
 
   it('lets in with the passphrase, by a cookie scripts and other sites can’t use', async () => {
     await studio.stranger.post('/api/door/session').send({ personId, passphrase: 'wrong' }).expect(401);
-    const reply = await studio.stranger.post('/api/door/session').send({ personId, passphrase: 'ten green hanks' }).expect(200);
+    const reply = await studio.stranger
+      .post('/api/door/session')
+      .send({ personId, passphrase: 'ten green hanks' })
+      .expect(200);
     const cookie = String(reply.headers['set-cookie']);
     expect(cookie).toMatch(/^vestigia=s%3A/);
     expect(cookie).toContain('HttpOnly');
@@ -56,29 +64,59 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
 
   it('slows down repeated wrong tries, for that name only', async () => {
     const other = newId();
-    await studio.agent.post('/api/people').send({ id: other, name: 'Bo Sedge', passphrase: 'six brown skeins' }).expect(200);
+    await studio.agent
+      .post('/api/people')
+      .send({ id: other, name: 'Bo Sedge', passphrase: 'six brown skeins' })
+      .expect(200);
     const tries = [];
-    for (let i = 0; i < 7; i += 1) tries.push((await studio.stranger.post('/api/door/session').send({ personId: other, passphrase: 'guess' })).status);
+    for (let i = 0; i < 7; i += 1)
+      tries.push(
+        (await studio.stranger.post('/api/door/session').send({ personId: other, passphrase: 'guess' })).status,
+      );
     expect(tries.slice(0, 5)).toEqual([401, 401, 401, 401, 401]);
     expect(tries[6]).toBe(429);
-    const told = (await studio.stranger.post('/api/door/session').send({ personId: other, passphrase: 'six brown skeins' })).body as Problem;
+    const told = (
+      await studio.stranger.post('/api/door/session').send({ personId: other, passphrase: 'six brown skeins' })
+    ).body as Problem;
     expect([told.code, told.detail]).toEqual(['slowDown', 'Too many wrong tries. Wait a minute, then try again.']);
     await studio.stranger.post('/api/door/session').send({ personId, passphrase: 'ten green hanks' }).expect(200);
   });
 
   it('opens a studio once', async () => {
-    const again = await studio.stranger.post('/api/door/studio').send({ name: 'Other', zone: 'UTC', person: { id: newId(), name: 'Eve', passphrase: 'let me in please' } });
+    const again = await studio.stranger
+      .post('/api/door/studio')
+      .send({ name: 'Other', zone: 'UTC', person: { id: newId(), name: 'Eve', passphrase: 'let me in please' } });
     expect(again.status).toBe(409);
     expect((await studio.stranger.get('/api/door')).body.studio.name).toBe('Test House');
   });
 
   it.each<[string, object, string]>([
     ['an empty name', { id: newId(), name: ' ', passphrase: 'long enough' }, 'The name is empty. Write something.'],
-    ['a name of 5,000 characters', { id: newId(), name: 'x'.repeat(5000), passphrase: 'long enough' }, 'The name is too long: 120 characters at most.'],
-    ['a script for a name', { id: newId(), name: '<script>alert(1)</script>', passphrase: 'long enough' }, 'The name can’t hold the signs < or >. Write it in words.'],
-    ['a short passphrase', { id: newId(), name: 'Cy', passphrase: 'short' }, 'A passphrase needs at least 8 characters. Three words are easy to remember.'],
-    ['an id that is none', { id: '1', name: 'Cy', passphrase: 'long enough' }, 'An id is not in the form this server understands. Reload the page and try again.'],
-    ['a name already there', { id: newId(), name: 'Ada Reed', passphrase: 'long enough' }, 'Someone here has that name already. Add a letter to tell them apart.'],
+    [
+      'a name of 5,000 characters',
+      { id: newId(), name: 'x'.repeat(5000), passphrase: 'long enough' },
+      'The name is too long: 120 characters at most.',
+    ],
+    [
+      'a script for a name',
+      { id: newId(), name: '<script>alert(1)</script>', passphrase: 'long enough' },
+      'The name can’t hold the signs < or >. Write it in words.',
+    ],
+    [
+      'a short passphrase',
+      { id: newId(), name: 'Cy', passphrase: 'short' },
+      'A passphrase needs at least 8 characters. Three words are easy to remember.',
+    ],
+    [
+      'an id that is none',
+      { id: '1', name: 'Cy', passphrase: 'long enough' },
+      'An id is not in the form this server understands. Reload the page and try again.',
+    ],
+    [
+      'a name already there',
+      { id: newId(), name: 'Ada Reed', passphrase: 'long enough' },
+      'Someone here has that name already. Add a letter to tell them apart.',
+    ],
   ])('refuses %s in a plain sentence', async (_name, body, sentence) => {
     const reply = await studio.agent.post('/api/people').send(body);
     expect(reply.status).toBeGreaterThanOrEqual(400);
@@ -87,7 +125,10 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
   });
 
   it('refuses a 10 MB body, broken JSON, another site’s page and a borrowed name, and stays up', async () => {
-    const huge = await studio.agent.post('/api/people').set('content-type', 'application/json').send(JSON.stringify({ name: 'x'.repeat(10_000_000) }));
+    const huge = await studio.agent
+      .post('/api/people')
+      .set('content-type', 'application/json')
+      .send(JSON.stringify({ name: 'x'.repeat(10_000_000) }));
     expect([huge.status, (huge.body as Problem).code]).toEqual([413, 'tooLarge']);
     const broken = await studio.agent.post('/api/people').set('content-type', 'application/json').send('{"name":');
     expect([broken.status, (broken.body as Problem).code]).toEqual([400, 'unreadable']);
@@ -108,7 +149,9 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
   });
 
   it('keeps no passphrase in words', async () => {
-    const rows = (await studio.context.database.db.execute(sql`SELECT passphrase_hash FROM people`)) as unknown as { rows: { passphrase_hash: string }[] };
+    const rows = (await studio.context.database.db.execute(sql`SELECT passphrase_hash FROM people`)) as unknown as {
+      rows: { passphrase_hash: string }[];
+    };
     for (const row of rows.rows) expect(row.passphrase_hash).toMatch(/^scrypt\$/);
   });
 });

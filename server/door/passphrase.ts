@@ -37,5 +37,11 @@ function deriveKey(passphrase: string, { N, r, p, salt, key }: Stored): Promise<
 function readHash(hash: string): Stored | undefined {
   const [scheme, N, r, p, salt, key] = hash.split('$');
   if (scheme !== 'scrypt' || salt === undefined || key === undefined) return undefined;
-  return { N: Number(N), r: Number(r), p: Number(p), salt: Buffer.from(salt, 'base64'), key: Buffer.from(key, 'base64') };
+  return {
+    N: Number(N),
+    r: Number(r),
+    p: Number(p),
+    salt: Buffer.from(salt, 'base64'),
+    key: Buffer.from(key, 'base64'),
+  };
 }

@@ -34,7 +34,9 @@ export function doorRoutes(router: Router, context: Context, writer: Writer): vo
     const hash = await hashPassphrase(body.person.passphrase);
     const person = { id: body.person.id, name: body.person.name };
     await writer.write({
-      call: 'openStudio', key: undefined, body: null,
+      call: 'openStudio',
+      key: undefined,
+      body: null,
       run: async (tx) => {
         if (await hasStudio(tx)) throw new Refusal('alreadyDone', OPEN_ALREADY);
         await tx.insert(studio).values({ name: body.name, zone: body.zone });
@@ -47,7 +49,11 @@ export function doorRoutes(router: Router, context: Context, writer: Writer): vo
 
   router.post(api.openDocument.path, async (req, res) => {
     const document = parse(api.openDocument.body, upgradeStudioFile(req.body));
-    if (await hasStudio(db)) throw new Refusal('alreadyDone', 'This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.');
+    if (await hasStudio(db))
+      throw new Refusal(
+        'alreadyDone',
+        'This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.',
+      );
     await importDocument(context, writer, document);
     res.json({ ok: true });
   });
@@ -58,7 +64,11 @@ export function doorRoutes(router: Router, context: Context, writer: Writer): vo
     skipSuccessfulRequests: true,
     standardHeaders: 'draft-8',
     legacyHeaders: false,
-    keyGenerator: (req: Request) => `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { personId?: unknown } | undefined)?.personId)}`.slice(0, 120),
+    keyGenerator: (req: Request) =>
+      `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { personId?: unknown } | undefined)?.personId)}`.slice(
+        0,
+        120,
+      ),
     handler: () => {
       throw new Refusal('slowDown', 'Too many wrong tries. Wait a minute, then try again.');
     },
@@ -75,14 +85,20 @@ export function doorRoutes(router: Router, context: Context, writer: Writer): vo
   });
 
   router.delete(api.signOut.path, async (req, res) => {
-    await new Promise<void>((resolve, reject) => req.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve())));
+    await new Promise<void>((resolve, reject) =>
+      req.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve())),
+    );
     res.json({ ok: true });
   });
 }
 
 /** A new session id at every entry, so that one planted before can't be used after. */
 async function enter(req: Request, person: Person): Promise<void> {
-  await new Promise<void>((resolve, reject) => req.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())));
+  await new Promise<void>((resolve, reject) =>
+    req.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
+  );
   req.session.person = person;
-  await new Promise<void>((resolve, reject) => req.session.save((error: unknown) => (error ? reject(error as Error) : resolve())));
+  await new Promise<void>((resolve, reject) =>
+    req.session.save((error: unknown) => (error ? reject(error as Error) : resolve())),
+  );
 }

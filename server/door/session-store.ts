@@ -23,7 +23,10 @@ interface Kept {
 export class SessionStore extends Store {
   private readonly remembered = new Map<string, Kept>();
 
-  constructor(private readonly database: Database, private readonly clock: () => Date) {
+  constructor(
+    private readonly database: Database,
+    private readonly clock: () => Date,
+  ) {
     super();
   }
 
@@ -40,7 +43,10 @@ export class SessionStore extends Store {
       const now = this.clock();
       const expiresAt = new Date(now.getTime() + SESSION_DAYS * 86_400_000).toISOString();
       const data = JSON.parse(JSON.stringify(session)) as Record<string, unknown>;
-      await this.database.db.insert(sessions).values({ sid, data, expiresAt }).onConflictDoUpdate({ target: sessions.sid, set: { data, expiresAt } });
+      await this.database.db
+        .insert(sessions)
+        .values({ sid, data, expiresAt })
+        .onConflictDoUpdate({ target: sessions.sid, set: { data, expiresAt } });
       await this.database.db.delete(sessions).where(lt(sessions.expiresAt, now.toISOString()));
       await this.database.flush();
       this.remember(sid, { data: data as unknown as SessionData, expiresAt });

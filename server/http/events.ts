@@ -7,7 +7,9 @@ import { openEventStream } from './event-stream';
 export function eventsHandler(context: Context): RequestHandler {
   return (req, res) => {
     if (!req.session.person) throw new Refusal('notSignedIn', 'Come in first.');
-    const stop = context.changes.listen((topics) => res.write(`event: changed\ndata: ${JSON.stringify({ topics })}\n\n`));
+    const stop = context.changes.listen((topics) =>
+      res.write(`event: changed\ndata: ${JSON.stringify({ topics })}\n\n`),
+    );
     openEventStream(req, res, {}, stop);
   };
 }

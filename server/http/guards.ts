@@ -8,7 +8,14 @@ const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
 export function onlyLoopbackNames(): RequestHandler {
   return (req, _res, next) => {
     const name = (req.headers.host ?? '').replace(/:\d+$/, '');
-    next(LOOPBACK.has(name) ? undefined : new Refusal('otherSite', 'This server answers on this computer only. Open it as http://localhost with its port.'));
+    next(
+      LOOPBACK.has(name)
+        ? undefined
+        : new Refusal(
+            'otherSite',
+            'This server answers on this computer only. Open it as http://localhost with its port.',
+          ),
+    );
   };
 }
 
@@ -17,7 +24,11 @@ export function onlyOwnPages(): RequestHandler {
   return (req, _res, next) => {
     const site = req.headers['sec-fetch-site'];
     const own = site === undefined || site === 'same-origin' || site === 'none';
-    next(own || req.method === 'GET' || req.method === 'HEAD' ? undefined : new Refusal('otherSite', 'That was asked by another site’s page. Open Vestigia itself and do it there.'));
+    next(
+      own || req.method === 'GET' || req.method === 'HEAD'
+        ? undefined
+        : new Refusal('otherSite', 'That was asked by another site’s page. Open Vestigia itself and do it there.'),
+    );
   };
 }
 
@@ -36,7 +47,13 @@ export function problems(log: Logger): ErrorRequestHandler {
     }
     const refusal = asRefusal(error);
     if (!refusal) log.error({ err: error, method: req.method, path: req.path }, 'unexpected');
-    const answer = (refusal ?? new Refusal('broken', 'Something broke in the server. Nothing was changed; try again, and if it stays, restart the server.')).toProblem();
+    const answer = (
+      refusal ??
+      new Refusal(
+        'broken',
+        'Something broke in the server. Nothing was changed; try again, and if it stays, restart the server.',
+      )
+    ).toProblem();
     res.status(answer.status).type('application/problem+json').send(JSON.stringify(answer));
   };
 }
@@ -45,8 +62,11 @@ function asRefusal(error: unknown): Refusal | undefined {
   const known = refusalFromDatabase(error);
   if (known instanceof Refusal) return known;
   const type = (error as { type?: unknown } | null)?.type;
-  if (type === 'entity.too.large') return new Refusal('tooLarge', 'That is more than this call takes. Send less at once.');
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported') return new Refusal('unreadable', 'What was sent is not readable JSON.');
-  if (error instanceof URIError || type === 'request.aborted' || type === 'request.size.invalid') return new Refusal('unreadable', 'That could not be read. Try again.');
+  if (type === 'entity.too.large')
+    return new Refusal('tooLarge', 'That is more than this call takes. Send less at once.');
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
+    return new Refusal('unreadable', 'What was sent is not readable JSON.');
+  if (error instanceof URIError || type === 'request.aborted' || type === 'request.size.invalid')
+    return new Refusal('unreadable', 'That could not be read. Try again.');
   return undefined;
 }

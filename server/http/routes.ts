@@ -39,7 +39,12 @@ export type Handler<C extends Call> = (asked: Asked<C>) => Promise<Answer<C>>;
 
 /** Registers calls of the contract on a router. Features are written against this and never see Express. */
 export class Routes {
-  constructor(private readonly router: Router, private readonly context: Context, private readonly writer: Writer, private readonly checkReplies: boolean) {}
+  constructor(
+    private readonly router: Router,
+    private readonly context: Context,
+    private readonly writer: Writer,
+    private readonly checkReplies: boolean,
+  ) {}
 
   /** A call that changes nothing, whatever its method. */
   reads<C extends Call>(call: C, handler: Handler<C>): void {
@@ -66,8 +71,15 @@ export class Routes {
     this.register(call, async (req, res) => {
       const asked = this.ask(call, req);
       const key = (asked.body as { id?: string } | undefined)?.id ?? (asked.query as { id?: string } | undefined)?.id;
-      const body = call.upload ? [asked.id, asked.query, createHash('sha256').update(asked.file).digest('hex')] : [asked.id, asked.body];
-      const reply = await this.writer.write({ call: `${call.method} ${call.path}`, key, body, run: (db, now) => handler({ ...asked, db, now }) });
+      const body = call.upload
+        ? [asked.id, asked.query, createHash('sha256').update(asked.file).digest('hex')]
+        : [asked.id, asked.body];
+      const reply = await this.writer.write({
+        call: `${call.method} ${call.path}`,
+        key,
+        body,
+        run: (db, now) => handler({ ...asked, db, now }),
+      });
       this.context.changes.tell(topics);
       res.json(this.checked(call, reply));
     });
@@ -79,7 +91,8 @@ export class Routes {
 
   private ask<C extends Call>(call: C, req: Request): Omit<Asked<C>, 'db' | 'now'> {
     const person = req.session.person;
-    if (!call.open && !person) throw new Refusal('notSignedIn', 'Come in first: choose your name and give your passphrase.');
+    if (!call.open && !person)
+      throw new Refusal('notSignedIn', 'Come in first: choose your name and give your passphrase.');
     const id = req.params['id'];
     if (id !== undefined && !z.uuid().safeParse(id).success) throw notFound('thing');
     return {
@@ -97,8 +110,13 @@ export class Routes {
 }
 
 function fileOf(types: readonly string[], req: Request): Uint8Array {
-  if (!Buffer.isBuffer(req.body) || req.body.length === 0) throw new Refusal('unreadable', 'There is nothing in that file. Choose another.');
-  if (!types.some((type) => req.is(type))) throw new Refusal('unreadable', `That kind of file is not taken here. Choose one of: ${types.map((t) => t.split('/')[1]).join(', ')}.`);
+  if (!Buffer.isBuffer(req.body) || req.body.length === 0)
+    throw new Refusal('unreadable', 'There is nothing in that file. Choose another.');
+  if (!types.some((type) => req.is(type)))
+    throw new Refusal(
+      'unreadable',
+      `That kind of file is not taken here. Choose one of: ${types.map((t) => t.split('/')[1]).join(', ')}.`,
+    );
   return req.body;
 }
 
@@ -125,5 +143,7 @@ function sentence(issue: z.core.$ZodIssue): string {
   // The contract writes its own sentences and ends them with a stop; the library's short messages get the field's name.
   if (/[.!?]$/.test(issue.message)) return issue.message;
   const field = issue.path.join('.');
-  return field === '' ? 'What was sent is not in the form this call understands.' : `“${field}” is missing or not in the form it should have (${issue.message}).`;
+  return field === ''
+    ? 'What was sent is not in the form this call understands.'
+    : `“${field}” is missing or not in the form it should have (${issue.message}).`;
 }

@@ -6,5 +6,9 @@ import { Refusal } from '../problem';
  */
 export function assertFresh(updated: readonly unknown[], yours: unknown, theirs: unknown): void {
   if (updated.length > 0) return;
-  throw new Refusal('stale', 'Someone changed this since you opened it. Look at both, then save again what should stand.', { yours, theirs });
+  throw new Refusal(
+    'stale',
+    'Someone changed this since you opened it. Look at both, then save again what should stand.',
+    { yours, theirs },
+  );
 }

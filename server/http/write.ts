@@ -51,7 +51,10 @@ export class Writer {
           if (before) return before.reply as R;
         }
         const made = await run(tx, now);
-        if (storedKey !== undefined) await tx.insert(answered).values({ key: storedKey, bodyHash, status: 200, reply: made, at: now.toISOString() });
+        if (storedKey !== undefined)
+          await tx
+            .insert(answered)
+            .values({ key: storedKey, bodyHash, status: 200, reply: made, at: now.toISOString() });
         return made;
       });
     } catch (error) {
@@ -64,15 +67,22 @@ export class Writer {
 
   private checkedNow(now: Date): Date {
     if (now.getTime() >= this.lastMs - CLOCK_SLACK_MS) return now;
-    throw new Refusal('clockBehind', `This computer’s clock says ${sayTime(now)}, but something was recorded here at ${sayTime(new Date(this.lastMs))}. Set the clock right, then do it again. Nothing was changed.`);
+    throw new Refusal(
+      'clockBehind',
+      `This computer’s clock says ${sayTime(now)}, but something was recorded here at ${sayTime(new Date(this.lastMs))}. Set the clock right, then do it again. Nothing was changed.`,
+    );
   }
 }
 
 const sayTime = (at: Date): string => `${at.toISOString().slice(0, 16).replace('T', ' ')} UTC`;
 
 async function earlierReply(tx: Db, key: string, bodyHash: string): Promise<{ reply: unknown } | undefined> {
-  const [row] = await tx.select().from(answered).where(and(eq(answered.key, key)));
+  const [row] = await tx
+    .select()
+    .from(answered)
+    .where(and(eq(answered.key, key)));
   if (!row) return undefined;
-  if (row.bodyHash !== bodyHash) throw new Refusal('idReused', 'That id was used for something else already. Reload the page and try again.');
+  if (row.bodyHash !== bodyHash)
+    throw new Refusal('idReused', 'That id was used for something else already. Reload the page and try again.');
   return { reply: row.reply };
 }

@@ -14,37 +14,82 @@ import { propose } from './propose';
  * not what was agreed to (someone took from a jar meanwhile), it is refused with the new one beside the old. A stop is
  * never gone past; a caution only with its reason, which is kept with the lot.
  */
-export async function agree(db: Db, agreement: Agreement, { now, byId }: { now: Date; byId: string }): Promise<{ id: string }> {
+export async function agree(
+  db: Db,
+  agreement: Agreement,
+  { now, byId }: { now: Date; byId: string },
+): Promise<{ id: string }> {
   const { id, ask, note } = agreement;
   const { proposal, colourway, plan, water } = await propose(db, ask, now);
   if (proposal.digest !== agreement.digest) {
-    throw new Refusal('changedMeanwhile', 'What is on the shelf or in the room has changed since this was proposed. Look at the new proposal, then agree to it.', { theirs: proposal });
+    throw new Refusal(
+      'changedMeanwhile',
+      'What is on the shelf or in the room has changed since this was proposed. Look at the new proposal, then agree to it.',
+      { theirs: proposal },
+    );
   }
   const checks = checkAcknowledged(proposal.checks, agreement.acknowledged);
   const short = plan.materials.filter((m) => m.short > 0);
   if (short.length > 0 && !agreement.acceptShortages) {
     const named = short.map((m) => `${formatAmount(m.short, m.measure)} of ${m.name}`).join(', ');
-    throw new Refusal('refused', `There is not enough on the shelf: short by ${named}. Book in a delivery, make the lot smaller, or agree to go on with that shortage.`, { reason: 'short' });
+    throw new Refusal(
+      'refused',
+      `There is not enough on the shelf: short by ${named}. Book in a delivery, make the lot smaller, or agree to go on with that shortage.`,
+      { reason: 'short' },
+    );
   }
   const [highest] = await db.select({ number: max(lots.number) }).from(lots);
   const at = now.toISOString();
   await db.insert(lots).values({
-    id, number: (highest?.number ?? 0) + 1, colourwayId: colourway.id, recipeVersionId: proposal.recipe.versionId, baseMaterialId: colourway.base.id,
-    waterId: ask.waterId, water, reorderOfId: ask.reorderOfId, written: ask.written, pieces: plan.pieces, pieceWeightMg: convertGramsToMilligrams(plan.pieceWeightG), batches: plan.batches.length,
-    plan, asked: lotExtras.parse(ask), checks, factors: proposal.factors, note, at, byId,
+    id,
+    number: (highest?.number ?? 0) + 1,
+    colourwayId: colourway.id,
+    recipeVersionId: proposal.recipe.versionId,
+    baseMaterialId: colourway.base.id,
+    waterId: ask.waterId,
+    water,
+    reorderOfId: ask.reorderOfId,
+    written: ask.written,
+    pieces: plan.pieces,
+    pieceWeightMg: convertGramsToMilligrams(plan.pieceWeightG),
+    batches: plan.batches.length,
+    plan,
+    asked: lotExtras.parse(ask),
+    checks,
+    factors: proposal.factors,
+    note,
+    at,
+    byId,
   });
-  const promised = plan.materials.flatMap((m) => m.picks).flatMap((p) => (p.stockLotId === null ? [] : [{ id: uuidv7(now), lotId: id, stockLotId: p.stockLotId, amount: p.amount, at, byId }]));
+  const promised = plan.materials
+    .flatMap((m) => m.picks)
+    .flatMap((p) =>
+      p.stockLotId === null
+        ? []
+        : [{ id: uuidv7(now), lotId: id, stockLotId: p.stockLotId, amount: p.amount, at, byId }],
+    );
   if (promised.length > 0) await db.insert(promises).values(promised);
   await refoldProgress(db, id);
   return { id };
 }
 
-function checkAcknowledged(checks: Proposal['checks'], acknowledged: Agreement['acknowledged']): (Proposal['checks'][number] & { reason: string })[] {
+function checkAcknowledged(
+  checks: Proposal['checks'],
+  acknowledged: Agreement['acknowledged'],
+): (Proposal['checks'][number] & { reason: string })[] {
   const stop = checks.find((c) => c.severity === 'stop');
-  if (stop) throw new Refusal('refused', `${stop.sentence} ${stop.why} This lot can’t start so.`, { reason: 'stopped' });
+  if (stop)
+    throw new Refusal('refused', `${stop.sentence} ${stop.why} This lot can’t start so.`, { reason: 'stopped' });
   return checks.map((check) => {
     const reason = acknowledged.find((a) => a.key === check.key)?.reason.trim() ?? '';
-    if (reason === '') throw new Refusal('refused', check.protection ? `${check.sentence} Say that the protection is at hand.` : `${check.sentence} Say why you go on all the same: it is kept with the lot.`, { reason: 'notAcknowledged' });
+    if (reason === '')
+      throw new Refusal(
+        'refused',
+        check.protection
+          ? `${check.sentence} Say that the protection is at hand.`
+          : `${check.sentence} Say why you go on all the same: it is kept with the lot.`,
+        { reason: 'notAcknowledged' },
+      );
     return { ...check, reason };
   });
 }

@@ -1,5 +1,14 @@
 import type { NewReading, NewVerdict } from '@vestigia/contract';
-import { checkVerdict, ciede2000, foldRun, lotColour, sameConditions, settledReadings, standingEntries, stepState } from '@vestigia/core';
+import {
+  checkVerdict,
+  ciede2000,
+  foldRun,
+  lotColour,
+  sameConditions,
+  settledReadings,
+  standingEntries,
+  stepState,
+} from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../by';
 import type { Db } from '../db/database';
@@ -9,27 +18,49 @@ import { readState, refoldProgress } from './lot-progress';
 import { findFirstLotId, findLot, readEntries, readReadings, standingReadings } from './lots-store';
 import { releasePromises } from './release-promises';
 
-export async function recordReading(db: Db, lotId: string, reading: NewReading, { now, byId }: By): Promise<{ id: string }> {
+export async function recordReading(
+  db: Db,
+  lotId: string,
+  reading: NewReading,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const lot = await findLot(db, lotId);
   const state = await readState(db, lotId);
-  if (state === 'planned' || state === 'cancelled') throw new Refusal('refused', `This lot is ${state === 'planned' ? 'not begun' : 'cancelled'}: there is nothing to read yet.`);
-  if (reading.batch > lot.plan.batches.length) throw new Refusal('refused', `This lot has ${lot.plan.batches.length} ${lot.plan.batches.length === 1 ? 'batch' : 'batches'}. Choose one of them.`);
+  if (state === 'planned' || state === 'cancelled')
+    throw new Refusal(
+      'refused',
+      `This lot is ${state === 'planned' ? 'not begun' : 'cancelled'}: there is nothing to read yet.`,
+    );
+  if (reading.batch > lot.plan.batches.length)
+    throw new Refusal(
+      'refused',
+      `This lot has ${lot.plan.batches.length} ${lot.plan.batches.length === 1 ? 'batch' : 'batches'}. Choose one of them.`,
+    );
   if (reading.replacesId !== null) {
     const before = await readReadings(db, lotId);
     const old = before.find((r) => r.id === reading.replacesId);
     if (!old) throw notFound('reading');
-    if (!standingEntries(before).includes(old)) throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
+    if (!standingEntries(before).includes(old))
+      throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
   }
   const { illuminant, observer, ...rest } = reading;
-  await db.insert(readings).values({ ...rest, lotId, conditions: { illuminant, observer }, at: now.toISOString(), byId });
+  await db
+    .insert(readings)
+    .values({ ...rest, lotId, conditions: { illuminant, observer }, at: now.toISOString(), byId });
   await refoldProgress(db, lotId);
   return { id: reading.id };
 }
 
-export async function giveVerdict(db: Db, lotId: string, { id, verdict, reason }: NewVerdict, by: By): Promise<{ id: string }> {
+export async function giveVerdict(
+  db: Db,
+  lotId: string,
+  { id, verdict, reason }: NewVerdict,
+  by: By,
+): Promise<{ id: string }> {
   const lot = await findLot(db, lotId);
   const state = await readState(db, lotId);
-  if (state === 'released' || state === 'refused' || state === 'cancelled') throw new Refusal('alreadyDone', `This lot is ${state} already; a verdict stands once given.`);
+  if (state === 'released' || state === 'refused' || state === 'cancelled')
+    throw new Refusal('alreadyDone', `This lot is ${state} already; a verdict stands once given.`);
   if (state === 'planned') throw new Refusal('refused', 'This lot has not been begun: there is nothing to judge.');
   const [colourway] = await db.select().from(colourways).where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw notFound('colourway');
@@ -37,8 +68,16 @@ export async function giveVerdict(db: Db, lotId: string, { id, verdict, reason }
   const standing = standingReadings(await readReadings(db, lotId));
   const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
   const refusal = checkVerdict({
-    verdict, reason, batches: lot.plan.batches.length, readings: standing,
-    master: { lab: master, illuminant: master.illuminant, observer: master.observer, toleranceDeltaE: colourway.toleranceDeltaE },
+    verdict,
+    reason,
+    batches: lot.plan.batches.length,
+    readings: standing,
+    master: {
+      lab: master,
+      illuminant: master.illuminant,
+      observer: master.observer,
+      toleranceDeltaE: colourway.toleranceDeltaE,
+    },
     openSteps: records.filter((r) => !['done', 'skipped'].includes(stepState(r))).length,
   });
   if (refusal) throw new Refusal('refused', refusal.sentence, { reason: refusal.code });
@@ -46,10 +85,21 @@ export async function giveVerdict(db: Db, lotId: string, { id, verdict, reason }
   const settled = [...settledReadings(standing).values()].filter((r) => sameConditions(r, master));
   const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   const firstId = await findFirstLotId(db, lot);
-  const [first] = firstId === undefined ? [] : await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, firstId));
+  const [first] =
+    firstId === undefined
+      ? []
+      : await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, firstId));
   const toFirst = colour && first?.result ? ciede2000(first.result, colour.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
   await db.insert(verdicts).values({
-    id, lotId, verdict, reason, toMaster: colour?.worstDeltaE ?? null, toFirst, betweenBatches: colour?.betweenBatchesDeltaE ?? null, at: by.now.toISOString(), byId: by.byId,
+    id,
+    lotId,
+    verdict,
+    reason,
+    toMaster: colour?.worstDeltaE ?? null,
+    toFirst,
+    betweenBatches: colour?.betweenBatchesDeltaE ?? null,
+    at: by.now.toISOString(),
+    byId: by.byId,
   });
   if (verdict !== 'hold') await releasePromises(db, lotId, by);
   await refoldProgress(db, lotId);

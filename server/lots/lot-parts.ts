@@ -13,43 +13,76 @@ interface Parts {
   readonly readings: ReadingView[];
   readonly verdicts: LotDetail['verdicts'];
   readonly jars: LotDetail['jars'];
-  readonly moved: (Omit<LotDetail['madeFrom'][number], 'amount'> & { readonly lotId: string; readonly amount: number })[];
+  readonly moved: (Omit<LotDetail['madeFrom'][number], 'amount'> & {
+    readonly lotId: string;
+    readonly amount: number;
+  })[];
   readonly again: { readonly id: string; readonly number: number }[];
 }
 
 const by = sql`json_build_object('id', p.id, 'name', p.name)`;
-const list = (row: SQL, rest: SQL, order: SQL): SQL => sql`(SELECT coalesce(json_agg(${row} ORDER BY ${order}), '[]') ${rest})`;
+const list = (row: SQL, rest: SQL, order: SQL): SQL =>
+  sql`(SELECT coalesce(json_agg(${row} ORDER BY ${order}), '[]') ${rest})`;
 
 const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
-  named: (lotId) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
+  named: (
+    lotId,
+  ) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
     FROM lots l JOIN colourways c ON c.id = l.colourway_id JOIN recipe_versions v ON v.id = l.recipe_version_id JOIN recipes r ON r.id = v.recipe_id JOIN materials m ON m.id = l.base_material_id WHERE l.id = ${lotId})`,
-  entries: (lotId) => list(
-    sql`json_build_object('id', e.id, 'stepIndex', e.step_index, 'kind', e.kind, 'at', e.at, 'recordedAt', e.recorded_at, 'by', ${by}, 'replacesId', e.replaces_id, 'temperatureC', e.temperature_c, 'text', e.text, 'weighing', e.weighing, 'detail', e.detail,
+  entries: (lotId) =>
+    list(
+      sql`json_build_object('id', e.id, 'stepIndex', e.step_index, 'kind', e.kind, 'at', e.at, 'recordedAt', e.recorded_at, 'by', ${by}, 'replacesId', e.replaces_id, 'temperatureC', e.temperature_c, 'text', e.text, 'weighing', e.weighing, 'detail', e.detail,
       'photos', (SELECT coalesce(json_agg(a.id ORDER BY a.seq), '[]') FROM attachments a WHERE a.run_entry_id = e.id))`,
-    sql`FROM run_entries e JOIN people p ON p.id = e.by_id WHERE e.lot_id = ${lotId}`, sql`e.seq`),
-  readings: (lotId) => list(
-    sql`json_build_object('id', r.id, 'batch', r.batch, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
-    sql`FROM readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`, sql`r.seq`),
-  verdicts: (lotId) => list(
-    sql`json_build_object('id', v.id, 'verdict', v.verdict, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches)`,
-    sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`, sql`v.seq`),
-  jars: (lotId) => list(
-    sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'promisedHere', coalesce(h.amount, 0))`,
-    sql`FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id JOIN materials m ON m.id = s.material_id
+      sql`FROM run_entries e JOIN people p ON p.id = e.by_id WHERE e.lot_id = ${lotId}`,
+      sql`e.seq`,
+    ),
+  readings: (lotId) =>
+    list(
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
+      sql`FROM readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
+      sql`r.seq`,
+    ),
+  verdicts: (lotId) =>
+    list(
+      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches)`,
+      sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`,
+      sql`v.seq`,
+    ),
+  jars: (lotId) =>
+    list(
+      sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'promisedHere', coalesce(h.amount, 0))`,
+      sql`FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id JOIN materials m ON m.id = s.material_id
       LEFT JOIN (SELECT stock_lot_id, greatest(0, sum(amount)) AS amount FROM promises WHERE lot_id = ${lotId} GROUP BY stock_lot_id) h ON h.stock_lot_id = s.id
-      WHERE s.material_id IN (SELECT (m->>'materialId')::uuid FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`, sql`s.received_on, s.tag`),
-  moved: (lotId) => list(
-    sql`json_build_object('stockLotId', s.id, 'lotId', v.lot_id, 'amount', v.amount, 'tag', s.tag, 'materialId', m.id, 'material', m.name, 'measure', m.measure)`,
-    sql`FROM movements v JOIN stock_lots s ON s.id = v.stock_lot_id JOIN materials m ON m.id = s.material_id WHERE v.lot_id = ${lotId}`, sql`m.name, s.tag`),
-  again: (lotId) => list(sql`json_build_object('id', l.id, 'number', l.number)`, sql`FROM lots l WHERE l.reorder_of_id = ${lotId}`, sql`l.number`),
+      WHERE s.material_id IN (SELECT (m->>'materialId')::uuid FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`,
+      sql`s.received_on, s.tag`,
+    ),
+  moved: (lotId) =>
+    list(
+      sql`json_build_object('stockLotId', s.id, 'lotId', v.lot_id, 'amount', v.amount, 'tag', s.tag, 'materialId', m.id, 'material', m.name, 'measure', m.measure)`,
+      sql`FROM movements v JOIN stock_lots s ON s.id = v.stock_lot_id JOIN materials m ON m.id = s.material_id WHERE v.lot_id = ${lotId}`,
+      sql`m.name, s.tag`,
+    ),
+  again: (lotId) =>
+    list(
+      sql`json_build_object('id', l.id, 'number', l.number)`,
+      sql`FROM lots l WHERE l.reorder_of_id = ${lotId}`,
+      sql`l.number`,
+    ),
 };
 
 const utc = (at: string): string => new Date(at).toISOString();
 const inUtc = <T extends { at: string }>(rows: readonly T[]): T[] => rows.map((row) => ({ ...row, at: utc(row.at) }));
 
 /** Reads the parts asked for, in one question. */
-export async function readParts<P extends keyof Parts>(db: Db, lotId: string, ...wanted: readonly P[]): Promise<Pick<Parts, P>> {
-  const columns = sql.join(wanted.map((part) => sql`${PARTS[part](lotId)} AS ${sql.identifier(part)}`), sql`, `);
+export async function readParts<P extends keyof Parts>(
+  db: Db,
+  lotId: string,
+  ...wanted: readonly P[]
+): Promise<Pick<Parts, P>> {
+  const columns = sql.join(
+    wanted.map((part) => sql`${PARTS[part](lotId)} AS ${sql.identifier(part)}`),
+    sql`, `,
+  );
   const result = (await db.execute(sql`SELECT ${columns}`)) as unknown as { rows: Partial<Parts>[] };
   const parts: Partial<Parts> = { ...result.rows[0] };
   return {

@@ -7,12 +7,69 @@ import { foldProgress } from './lot-progress';
 
 const by = { id: 'p', name: 'Ada' };
 const AT = '2026-06-01T09:00:00.000Z';
-const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({ index, kind, title: kind, instruction: '', durationMin: 60, attended: index === 0, lookFor: '', usesBath: false, weighings: [], cautions: [], after: [], finishedBy: 'clock', wait: null, course: [], repeats: 1, strain: null, targetPh: null, forWhom: '', baths: [] });
-const plan = { batches: [], materials: [], steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')] } as unknown as LotPlan;
+const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({
+  index,
+  kind,
+  title: kind,
+  instruction: '',
+  durationMin: 60,
+  attended: index === 0,
+  lookFor: '',
+  usesBath: false,
+  weighings: [],
+  cautions: [],
+  after: [],
+  finishedBy: 'clock',
+  wait: null,
+  course: [],
+  repeats: 1,
+  strain: null,
+  targetPh: null,
+  forWhom: '',
+  baths: [],
+});
+const plan = {
+  batches: [],
+  materials: [],
+  steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')],
+} as unknown as LotPlan;
 let n = 0;
-const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: `e${(n += 1)}`, stepIndex, kind, at: AT, recordedAt: AT, by, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, photos: [], ...rest });
-const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({ id: `r${(n += 1)}`, batch, state, lab: { L, a: 5, b: 40 }, illuminant: 'D65', observer: '10', note: '', at: AT, by, replacesId: null, ...rest });
-const facts = (change: Partial<LotFacts> = {}): LotFacts => ({ lot: { id: 'l', plan, at: AT }, master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' }, entries: [], readings: [], verdicts: [], ...change });
+const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({
+  id: `e${(n += 1)}`,
+  stepIndex,
+  kind,
+  at: AT,
+  recordedAt: AT,
+  by,
+  replacesId: null,
+  temperatureC: null,
+  text: null,
+  weighing: null,
+  detail: null,
+  photos: [],
+  ...rest,
+});
+const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({
+  id: `r${(n += 1)}`,
+  batch,
+  state,
+  lab: { L, a: 5, b: 40 },
+  illuminant: 'D65',
+  observer: '10',
+  note: '',
+  at: AT,
+  by,
+  replacesId: null,
+  ...rest,
+});
+const facts = (change: Partial<LotFacts> = {}): LotFacts => ({
+  lot: { id: 'l', plan, at: AT },
+  master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' },
+  entries: [],
+  readings: [],
+  verdicts: [],
+  ...change,
+});
 const done = [did(0, 'start'), did(0, 'finish'), did(1, 'start'), did(1, 'finish'), did(2, 'start'), did(2, 'finish')];
 
 describe('foldProgress', () => {
@@ -24,7 +81,12 @@ describe('foldProgress', () => {
     ['held', { entries: done, verdicts: ['hold'] }, 'held', undefined],
     ['released after a hold', { entries: done, verdicts: ['hold', 'pass'] }, 'released', undefined],
     ['refused', { entries: done.slice(0, 3), verdicts: ['refuse'] }, 'refused', 'dye'],
-    ['cancelled, with nothing next', { entries: [...done.slice(0, 2), did(1, 'cancel', { text: 'withdrawn' })] }, 'cancelled', undefined],
+    [
+      'cancelled, with nothing next',
+      { entries: [...done.slice(0, 2), did(1, 'cancel', { text: 'withdrawn' })] },
+      'cancelled',
+      undefined,
+    ],
   ])('is %s', (_name, change, state, next) => {
     const progress = foldProgress(facts(change));
     expect(progress.state).toBe(state);
@@ -32,26 +94,48 @@ describe('foldProgress', () => {
   });
 
   it('marks stations done, running and skipped, and knots what went otherwise', () => {
-    const { stations } = foldProgress(facts({ entries: [...done.slice(0, 2), did(1, 'skip', { text: 'no gas' }), did(2, 'start')] }));
-    expect(stations.map((s) => [s.state, s.knotted])).toEqual([['done', false], ['skipped', true], ['running', false]]);
+    const { stations } = foldProgress(
+      facts({ entries: [...done.slice(0, 2), did(1, 'skip', { text: 'no gas' }), did(2, 'start')] }),
+    );
+    expect(stations.map((s) => [s.state, s.knotted])).toEqual([
+      ['done', false],
+      ['skipped', true],
+      ['running', false],
+    ]);
   });
 
   it('takes its colour from settled readings under the master’s light, corrections applied', () => {
     const wrong = read(1, 'dry', 30);
-    const progress = foldProgress(facts({ entries: done, readings: [read(1, 'wet', 45), wrong, read(1, 'dry', 62, { replacesId: wrong.id }), read(2, 'dry', 64), read(2, 'cured', 90, { illuminant: 'A' })] }));
+    const progress = foldProgress(
+      facts({
+        entries: done,
+        readings: [
+          read(1, 'wet', 45),
+          wrong,
+          read(1, 'dry', 62, { replacesId: wrong.id }),
+          read(2, 'dry', 64),
+          read(2, 'cured', 90, { illuminant: 'A' }),
+        ],
+      }),
+    );
     expect(progress.result).toMatchObject({ L: 62, illuminant: 'D65' });
     expect(foldProgress(facts({ entries: done, readings: [read(1, 'wet', 45)] })).result).toBeNull();
   });
 
   it('is the same however often it is folded, and never moves backwards as entries are added', () => {
     const rank = { planned: 0, inWork: 1, toJudge: 2 } as Record<string, number>;
-    fc.assert(fc.property(fc.integer({ min: 0, max: done.length }), (length) => {
-      const entries = done.slice(0, length);
-      const progress = foldProgress(facts({ entries }));
-      expect(foldProgress(facts({ entries }))).toEqual(progress);
-      const later = foldProgress(facts({ entries: done.slice(0, length + 1) }));
-      expect(rank[later.state] ?? 9).toBeGreaterThanOrEqual(rank[progress.state] ?? 9);
-      expect(later.stations.filter((s) => s.state === 'done').length).toBeGreaterThanOrEqual(progress.stations.filter((s) => s.state === 'done').length);
-    }), { seed: 61 });
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: done.length }), (length) => {
+        const entries = done.slice(0, length);
+        const progress = foldProgress(facts({ entries }));
+        expect(foldProgress(facts({ entries }))).toEqual(progress);
+        const later = foldProgress(facts({ entries: done.slice(0, length + 1) }));
+        expect(rank[later.state] ?? 9).toBeGreaterThanOrEqual(rank[progress.state] ?? 9);
+        expect(later.stations.filter((s) => s.state === 'done').length).toBeGreaterThanOrEqual(
+          progress.stations.filter((s) => s.state === 'done').length,
+        );
+      }),
+      { seed: 61 },
+    );
   });
 });

@@ -1,6 +1,17 @@
 import type { LotState, ReadingView, RunEntryView } from '@vestigia/contract';
 import type { KeptPlan, LotPlan, StepRecord } from '@vestigia/core';
-import { completePlan, findRunDeviations, foldRun, hottestC, lotColour, nextStepIndex, sameConditions, settledReadings, standingEntries, stepState } from '@vestigia/core';
+import {
+  completePlan,
+  findRunDeviations,
+  foldRun,
+  hottestC,
+  lotColour,
+  nextStepIndex,
+  sameConditions,
+  settledReadings,
+  standingEntries,
+  stepState,
+} from '@vestigia/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import type { RunningOfLot } from '../db/schema';
@@ -9,7 +20,7 @@ import type { LotRow } from './lots-store';
 import { findLot, readEntries, readReadings, standingReadings } from './lots-store';
 
 type Progress = typeof lotProgress.$inferInsert;
-type Master = typeof colourways.$inferSelect['master'];
+type Master = (typeof colourways.$inferSelect)['master'];
 
 export interface LotFacts {
   readonly lot: Pick<LotRow, 'id' | 'at'> & { readonly plan: KeptPlan };
@@ -33,10 +44,30 @@ export function foldProgress({ lot, master, entries, readings, verdicts: given }
   const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   return {
     lotId: lot.id,
-    state: cancelled ? 'cancelled' : stateOf(given.at(-1), next, entries.some((e) => e.kind === 'start' || e.kind === 'skip')),
-    stations: steps.map((step, i) => ({ kind: step.kind, title: step.title, state: stepState(records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }), knotted: knotted.has(i) })),
+    state: cancelled
+      ? 'cancelled'
+      : stateOf(
+          given.at(-1),
+          next,
+          entries.some((e) => e.kind === 'start' || e.kind === 'skip'),
+        ),
+    stations: steps.map((step, i) => ({
+      kind: step.kind,
+      title: step.title,
+      state: stepState(records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }),
+      knotted: knotted.has(i),
+    })),
     running: cancelled ? [] : runningOf(plan, records),
-    next: nextStep === undefined || cancelled ? null : { index: nextStep.index, title: nextStep.title, startedAt: records[nextStep.index]?.startedAt ?? null, durationMin: nextStep.durationMin, attended: nextStep.attended },
+    next:
+      nextStep === undefined || cancelled
+        ? null
+        : {
+            index: nextStep.index,
+            title: nextStep.title,
+            startedAt: records[nextStep.index]?.startedAt ?? null,
+            durationMin: nextStep.durationMin,
+            attended: nextStep.attended,
+          },
     result: colour ? { ...colour.lab, illuminant: master.illuminant, observer: master.observer } : null,
     deltaE: colour?.worstDeltaE ?? null,
     lastAt: entries.at(-1)?.recordedAt ?? lot.at,
@@ -50,11 +81,24 @@ function runningOf(plan: LotPlan, records: readonly StepRecord[]): RunningOfLot[
   return plan.steps.flatMap((step) => {
     const record = records[step.index];
     if (record?.startedAt === undefined || !['running', 'paused'].includes(stepState(record))) return [];
-    const planned = step.baths.length > 0 ? step.baths.map((b) => b.vesselName) : step.usesBath ? plan.batches.map((b) => b.vesselName) : [];
-    return [{
-      stepIndex: step.index, title: step.title, vesselNames: [...new Set(record.vessels?.map((v) => v.vesselName) ?? planned)], startedAt: new Date(Date.parse(record.startedAt) + (record.pausedMs ?? 0)).toISOString(), pausedAt: record.pausedAt ?? null,
-      durationMin: step.durationMin, attended: step.attended, hot: (hottestC({ course: step.course, temperatureC: step.temperatureC }) ?? 0) >= HOT_C,
-    }];
+    const planned =
+      step.baths.length > 0
+        ? step.baths.map((b) => b.vesselName)
+        : step.usesBath
+          ? plan.batches.map((b) => b.vesselName)
+          : [];
+    return [
+      {
+        stepIndex: step.index,
+        title: step.title,
+        vesselNames: [...new Set(record.vessels?.map((v) => v.vesselName) ?? planned)],
+        startedAt: new Date(Date.parse(record.startedAt) + (record.pausedMs ?? 0)).toISOString(),
+        pausedAt: record.pausedAt ?? null,
+        durationMin: step.durationMin,
+        attended: step.attended,
+        hot: (hottestC({ course: step.course, temperatureC: step.temperatureC }) ?? 0) >= HOT_C,
+      },
+    ];
   });
 }
 
@@ -69,10 +113,23 @@ function stateOf(verdict: 'pass' | 'hold' | 'refuse' | undefined, next: number |
 /** Folds a lot again and keeps the result; called in the transaction of whatever changed it. */
 export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
   const lot = await findLot(db, lotId);
-  const [colourway] = await db.select({ master: colourways.master }).from(colourways).where(eq(colourways.id, lot.colourwayId));
+  const [colourway] = await db
+    .select({ master: colourways.master })
+    .from(colourways)
+    .where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw new Error(`lot ${lotId} without its colourway`);
-  const given = await db.select({ verdict: verdicts.verdict }).from(verdicts).where(eq(verdicts.lotId, lotId)).orderBy(asc(verdicts.seq));
-  const progress = foldProgress({ lot, master: colourway.master, entries: await readEntries(db, lotId), readings: await readReadings(db, lotId), verdicts: given.map((v) => v.verdict) });
+  const given = await db
+    .select({ verdict: verdicts.verdict })
+    .from(verdicts)
+    .where(eq(verdicts.lotId, lotId))
+    .orderBy(asc(verdicts.seq));
+  const progress = foldProgress({
+    lot,
+    master: colourway.master,
+    entries: await readEntries(db, lotId),
+    readings: await readReadings(db, lotId),
+    verdicts: given.map((v) => v.verdict),
+  });
   await db.insert(lotProgress).values(progress).onConflictDoUpdate({ target: lotProgress.lotId, set: progress });
   return progress;
 }
@@ -89,6 +146,9 @@ export async function refoldAll(db: Db): Promise<void> {
 
 /** Folds lots again that an earlier version of the program folded, where it knew less. */
 export async function refoldStale(db: Db): Promise<void> {
-  const stale = await db.select({ id: lotProgress.lotId }).from(lotProgress).where(and(isNull(lotProgress.running), inArray(lotProgress.state, ['planned', 'inWork'])));
+  const stale = await db
+    .select({ id: lotProgress.lotId })
+    .from(lotProgress)
+    .where(and(isNull(lotProgress.running), inArray(lotProgress.state, ['planned', 'inWork'])));
   for (const { id } of stale) await refoldProgress(db, id);
 }

@@ -1,6 +1,12 @@
 import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
 import type { BatchReading, LotConditions, LotPlan } from '@vestigia/core';
-import { completePlan, convertMilligramsToGrams, findRunDeviations, standingEntries, stockLotsInLot } from '@vestigia/core';
+import {
+  completePlan,
+  convertMilligramsToGrams,
+  findRunDeviations,
+  standingEntries,
+  stockLotsInLot,
+} from '@vestigia/core';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
@@ -15,23 +21,50 @@ export type LotRow = Omit<typeof lots.$inferSelect, 'plan'> & { readonly plan: L
 const iso = (at: string): string => new Date(at).toISOString();
 
 /** Lots as lists show them, newest first. Reads no plans: they are large. */
-export async function readLotSummaries(db: Db, { id, colourwayId, states }: { id?: string; colourwayId?: string; states?: readonly LotSummary['state'][] } = {}): Promise<LotSummary[]> {
+export async function readLotSummaries(
+  db: Db,
+  { id, colourwayId, states }: { id?: string; colourwayId?: string; states?: readonly LotSummary['state'][] } = {},
+): Promise<LotSummary[]> {
   const earlier = alias(lots, 'earlier');
-  const rows = await db.select({
-    id: lots.id, number: lots.number, pieces: lots.pieces, pieceWeightMg: lots.pieceWeightMg, batches: lots.batches, at: lots.at,
-    colourway: { id: colourways.id, name: colourways.name }, master: colourways.master, base: materials, by: { id: people.id, name: people.name },
-    earlierId: earlier.id, earlierNumber: earlier.number,
-    state: lotProgress.state, stations: lotProgress.stations, result: lotProgress.result, deltaE: lotProgress.deltaE, next: lotProgress.next,
-  }).from(lots)
+  const rows = await db
+    .select({
+      id: lots.id,
+      number: lots.number,
+      pieces: lots.pieces,
+      pieceWeightMg: lots.pieceWeightMg,
+      batches: lots.batches,
+      at: lots.at,
+      colourway: { id: colourways.id, name: colourways.name },
+      master: colourways.master,
+      base: materials,
+      by: { id: people.id, name: people.name },
+      earlierId: earlier.id,
+      earlierNumber: earlier.number,
+      state: lotProgress.state,
+      stations: lotProgress.stations,
+      result: lotProgress.result,
+      deltaE: lotProgress.deltaE,
+      next: lotProgress.next,
+    })
+    .from(lots)
     .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
     .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
     .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
     .innerJoin(people, eq(people.id, lots.byId))
     .leftJoin(earlier, eq(earlier.id, lots.reorderOfId))
-    .where(and(id ? eq(lots.id, id) : undefined, colourwayId ? eq(lots.colourwayId, colourwayId) : undefined, states ? inArray(lotProgress.state, [...states]) : undefined))
+    .where(
+      and(
+        id ? eq(lots.id, id) : undefined,
+        colourwayId ? eq(lots.colourwayId, colourwayId) : undefined,
+        states ? inArray(lotProgress.state, [...states]) : undefined,
+      ),
+    )
     .orderBy(desc(lots.number));
   return rows.map(({ number, pieceWeightMg, earlierId, earlierNumber, base, ...r }) => ({
-    ...r, tag: lotTag(number), at: iso(r.at), pieceWeightG: convertMilligramsToGrams(pieceWeightMg),
+    ...r,
+    tag: lotTag(number),
+    at: iso(r.at),
+    pieceWeightG: convertMilligramsToGrams(pieceWeightMg),
     reorderOf: earlierId !== null && earlierNumber !== null ? { id: earlierId, tag: lotTag(earlierNumber) } : null,
     undyed: baseFacts(base).undyed,
   }));
@@ -53,7 +86,13 @@ export async function readReadings(db: Db, lotId: string): Promise<ReadingView[]
 
 /** Readings that still stand, as judging needs them. */
 export function standingReadings(all: readonly ReadingView[]): BatchReading[] {
-  return standingEntries(all).map(({ batch, state, lab, illuminant, observer }) => ({ batch, state, lab, illuminant, observer }));
+  return standingEntries(all).map(({ batch, state, lab, illuminant, observer }) => ({
+    batch,
+    state,
+    lab,
+    illuminant,
+    observer,
+  }));
 }
 
 /** The first of a line of reorders; undefined for a lot that repeats none. */
@@ -69,15 +108,24 @@ export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): 
 }
 
 /** Everything a lot took off the shelf, net of corrections. */
-function madeFromMoved(moved: Awaited<ReturnType<typeof readParts<'moved'>>>['moved'], lotId: string): LotDetail['madeFrom'] {
+function madeFromMoved(
+  moved: Awaited<ReturnType<typeof readParts<'moved'>>>['moved'],
+  lotId: string,
+): LotDetail['madeFrom'] {
   const taken = stockLotsInLot(moved, lotId);
   const jars = new Map(moved.map(({ lotId: _lotId, amount: _amount, ...jar }) => [jar.stockLotId, jar]));
-  return [...jars.values()].flatMap((jar) => (taken.has(jar.stockLotId) ? [{ ...jar, amount: taken.get(jar.stockLotId) ?? 0 }] : []));
+  return [...jars.values()].flatMap((jar) =>
+    taken.has(jar.stockLotId) ? [{ ...jar, amount: taken.get(jar.stockLotId) ?? 0 }] : [],
+  );
 }
 
 /** What really made a lot: by its movements where it was dyed, by its plan where it was not. */
 export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions> {
-  const [recipe] = await db.select({ id: recipeVersions.id, name: sql<string>`${recipes.name} || ', version ' || ${recipeVersions.number}` }).from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, lot.recipeVersionId));
+  const [recipe] = await db
+    .select({ id: recipeVersions.id, name: sql<string>`${recipes.name} || ', version ' || ${recipeVersions.number}` })
+    .from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(eq(recipeVersions.id, lot.recipeVersionId));
   const taken = madeFromMoved((await readParts(db, lot.id, 'moved')).moved, lot.id);
   const base = taken.filter((t) => t.materialId === lot.baseMaterialId);
   const wofMg = base.reduce((sum, t) => sum + t.amount, 0) || lot.plan.wof.value * 1000;
@@ -85,11 +133,19 @@ export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions
   return {
     recipe: recipe ?? { id: lot.recipeVersionId, name: '' },
     base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
-    materials: [...new Map(used.map((u) => [u.materialId, u])).values()].map(({ materialId, material: name, measure }) => {
-      const its = used.filter((u) => u.materialId === materialId);
-      const perGram = measure === 'pieces' ? 1000 : 1;
-      return { materialId, name, measure, percentOwf: ((its.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100, sources: its.map(({ stockLotId, tag }) => ({ stockLotId, tag })) };
-    }),
+    materials: [...new Map(used.map((u) => [u.materialId, u])).values()].map(
+      ({ materialId, material: name, measure }) => {
+        const its = used.filter((u) => u.materialId === materialId);
+        const perGram = measure === 'pieces' ? 1000 : 1;
+        return {
+          materialId,
+          name,
+          measure,
+          percentOwf: ((its.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100,
+          sources: its.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
+        };
+      },
+    ),
     water: lot.water,
     vessels: lot.plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
     liquorRatio: lot.plan.liquorRatio,
@@ -100,22 +156,56 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const { named, entries, readings, verdicts, jars, moved, again } = await readParts(db, id, 'named', 'entries', 'readings', 'verdicts', 'jars', 'moved', 'again');
+  const { named, entries, readings, verdicts, jars, moved, again } = await readParts(
+    db,
+    id,
+    'named',
+    'entries',
+    'readings',
+    'verdicts',
+    'jars',
+    'moved',
+    'again',
+  );
   const madeFrom = madeFromMoved(moved, id);
-  const tags = new Map([...jars.map((j) => [j.id, j.tag] as const), ...madeFrom.map((m) => [m.stockLotId, m.tag] as const)]);
+  const tags = new Map([
+    ...jars.map((j) => [j.id, j.tag] as const),
+    ...madeFrom.map((m) => [m.stockLotId, m.tag] as const),
+  ]);
   const firstId = await findFirstLotId(db, lot);
-  const [first] = firstId === undefined ? [] : await db.select({ number: lots.number, colour: lotProgress.result }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).where(eq(lots.id, firstId));
+  const [first] =
+    firstId === undefined
+      ? []
+      : await db
+          .select({ number: lots.number, colour: lotProgress.result })
+          .from(lots)
+          .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+          .where(eq(lots.id, firstId));
   return {
-    summary, note: lot.note, ...named, water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null, checks: lot.checks, plan: lot.plan as LotDetail['plan'],
-    entries, deviations: findRunDeviations(lot.plan, entries, (jar) => tags.get(jar) ?? 'another jar'),
-    readings, verdicts, factors: lot.factors,
+    summary,
+    note: lot.note,
+    ...named,
+    water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
+    checks: lot.checks,
+    plan: lot.plan as LotDetail['plan'],
+    entries,
+    deviations: findRunDeviations(lot.plan, entries, (jar) => tags.get(jar) ?? 'another jar'),
+    readings,
+    verdicts,
+    factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,
-    again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })), madeFrom, jars,
+    again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })),
+    madeFrom,
+    jars,
   };
 }
 
 /** What is still promised to a lot, by stock lot. */
 export async function readPromised(db: Db, lotId: string): Promise<Map<string, number>> {
-  const rows = await db.select({ stockLotId: promises.stockLotId, amount: sql<number>`sum(${promises.amount})::float8` }).from(promises).where(eq(promises.lotId, lotId)).groupBy(promises.stockLotId);
+  const rows = await db
+    .select({ stockLotId: promises.stockLotId, amount: sql<number>`sum(${promises.amount})::float8` })
+    .from(promises)
+    .where(eq(promises.lotId, lotId))
+    .groupBy(promises.stockLotId);
   return new Map(rows.filter((r) => r.amount > 0).map((r) => [r.stockLotId, r.amount]));
 }

@@ -1,7 +1,21 @@
 import type { LotDetail, Problem, Proposal, ShelfRow, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { agreed, KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio, reading, recipeBody, runEntry, verdict, weighing } from '../test/test-studio';
+import {
+  agreed,
+  KINDS,
+  delivery,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  recipeBody,
+  runEntry,
+  verdict,
+  weighing,
+} from '../test/test-studio';
 
 describe.each(KINDS)('a lot, on a %s', (kind) => {
   let studio: TestStudio;
@@ -12,8 +26,10 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const shelf = async (jarId: string): Promise<ShelfRow> => ((await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[]).find((r) => r.id === jarId) as ShelfRow;
-  const lotOf = async (id: string): Promise<LotDetail> => (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
+  const shelf = async (jarId: string): Promise<ShelfRow> =>
+    ((await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[]).find((r) => r.id === jarId) as ShelfRow;
+  const lotOf = async (id: string): Promise<LotDetail> =>
+    (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
   const refused = async (path: string, body: object, status: number, reason?: string): Promise<Problem> => {
     const reply = await studio.agent.post(path).send(body);
     expect([reply.status, reply.type]).toEqual([status, 'application/problem+json']);
@@ -28,7 +44,11 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
     expect(proposal.understoodAs).toBe('6 hanks of 100 g, 600 g dry');
     expect(proposal.plan.batches.map((b) => [b.vesselName, b.pieces, b.liquor.value])).toEqual([['Pan', 6, 18_000]]);
-    expect(proposal.plan.materials.map((m) => [m.name, m.total.value])).toEqual([['Rug wool', 600], ['Potassium alum', 90], ['Weld', 600]]);
+    expect(proposal.plan.materials.map((m) => [m.name, m.total.value])).toEqual([
+      ['Rug wool', 600],
+      ['Potassium alum', 90],
+      ['Weld', 600],
+    ]);
     expect(proposal.plan.materials[1]?.total.working.inputs[0]?.value).toBe(90);
     expect((await shelf(f.alumJar)).promised).toBe(0);
 
@@ -45,7 +65,10 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     studio.pass(60);
     await at(runEntry(1, 'finish'));
     expect(await shelf(f.alumJar)).toMatchObject({ onHand: 403_500, promised: 0 });
-    expect((await lotOf(lotId)).deviations.map((d) => d.words)).toEqual(['6.5 g more Potassium alum than planned in batch 1', 'reached 93 °C, above the ceiling of 88 °C: the colour may have dulled']);
+    expect((await lotOf(lotId)).deviations.map((d) => d.words)).toEqual([
+      '6.5 g more Potassium alum than planned in batch 1',
+      'reached 93 °C, above the ceiling of 88 °C: the colour may have dulled',
+    ]);
 
     await at(runEntry(2, 'start'));
     await at(runEntry(2, 'weigh', { weighing: weighing(f.weld, f.weldJar, '600 g') }));
@@ -63,10 +86,20 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     const lot = await lotOf(lotId);
     expect(lot.summary.state).toBe('released');
     expect(lot.verdicts[0]?.toMaster).toBeCloseTo(0.72, 1);
-    expect(lot.madeFrom.map((m) => [m.material, m.amount])).toEqual([['Potassium alum', 96_500], ['Rug wool', 600_000], ['Weld', 600_000]]);
+    expect(lot.madeFrom.map((m) => [m.material, m.amount])).toEqual([
+      ['Potassium alum', 96_500],
+      ['Rug wool', 600_000],
+      ['Weld', 600_000],
+    ]);
     const jar = (await studio.agent.get(`/api/stock-lots/${f.weldJar}`).expect(200)).body as StockLot;
-    expect(jar.wentInto).toMatchObject([{ lot: { id: lotId, tag: lot.summary.tag, colourway: 'Marram' }, amount: 600_000 }]);
-    expect(jar.lines.filter((l) => l.kind !== 'release').at(-1)).toMatchObject({ kind: 'use', amount: -600_000, balance: 2_400_000 });
+    expect(jar.wentInto).toMatchObject([
+      { lot: { id: lotId, tag: lot.summary.tag, colourway: 'Marram' }, amount: 600_000 },
+    ]);
+    expect(jar.lines.filter((l) => l.kind !== 'release').at(-1)).toMatchObject({
+      kind: 'use',
+      amount: -600_000,
+      balance: 2_400_000,
+    });
   });
 
   it('is dyed again beside what was, and judged against the first', async () => {
@@ -77,16 +110,35 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     await refused('/api/lots/proposal', early, 422);
     await studio.agent.post(`/api/lots/${first}/verdicts`).send(verdict('pass')).expect(200);
 
-    await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '5 kg', { bestBefore: '2026-12-01' })).expect(200);
-    const rain = ((await studio.agent.post('/api/waters').send({ id: newId(), name: 'Rain', ph: 6.2, hardnessDh: 1, note: '' }).expect(200)).body as { id: string }).id;
-    await studio.agent.post(`/api/recipes/${f.recipeId}/versions`).send({ id: newId(), body: recipeBody(f.alum, f.weld) }).expect(200);
+    await studio.agent
+      .post('/api/stock-lots')
+      .send(delivery(f.weld, '5 kg', { bestBefore: '2026-12-01' }))
+      .expect(200);
+    const rain = (
+      (
+        await studio.agent
+          .post('/api/waters')
+          .send({ id: newId(), name: 'Rain', ph: 6.2, hardnessDh: 1, note: '' })
+          .expect(200)
+      ).body as { id: string }
+    ).id;
+    await studio.agent
+      .post(`/api/recipes/${f.recipeId}/versions`)
+      .send({ id: newId(), body: recipeBody(f.alum, f.weld) })
+      .expect(200);
     const again = { ...early, waterId: rain };
     const proposal = (await studio.agent.post('/api/lots/proposal').send(again).expect(200)).body as Proposal;
     expect(proposal.factors.filter((x) => !x.same).map((x) => x.name)).toEqual(['Weld', 'Water']);
-    expect(proposal.factors.find((x) => x.name === 'Weld')).toMatchObject({ then: '100 % WOF from WEL-1', now: '100 % WOF from WEL-2' });
+    expect(proposal.factors.find((x) => x.name === 'Weld')).toMatchObject({
+      then: '100 % WOF from WEL-1',
+      now: '100 % WOF from WEL-2',
+    });
 
     const second = newId();
-    await studio.agent.post('/api/lots').send({ id: second, ask: again, ...agreed(proposal) }).expect(200);
+    await studio.agent
+      .post('/api/lots')
+      .send({ id: second, ask: again, ...agreed(proposal) })
+      .expect(200);
     const weldJar = proposal.jars.find((j) => j.tag === 'WEL-2')?.id ?? '';
     await dyeLot(studio, { ...f, weldJar }, second, { grams: 200 });
     await studio.agent.post(`/api/lots/${second}/readings`).send(reading('dry', 73)).expect(200);
@@ -99,10 +151,21 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
   });
 
   it.each<[string, string, string]>([
-    ['negative', '-2 hanks of 100 g', 'notPositive'], ['zero', '0 hanks of 100 g', 'notPositive'], ['absurd', '2 hanks of 900 kg', 'tooHeavy'], ['not a number', 'a few', 'notANumber'], ['without a unit', '12', 'noUnit'],
-    ['bigger than all vessels', '60 hanks of 100 g', 'lotTooBig'], ['a piece bigger than any', '1 hank of 3 kg', 'pieceTooBig'], ['a script', '2 hanks of <script>alert(1)</script>', 'notANumber'],
+    ['negative', '-2 hanks of 100 g', 'notPositive'],
+    ['zero', '0 hanks of 100 g', 'notPositive'],
+    ['absurd', '2 hanks of 900 kg', 'tooHeavy'],
+    ['not a number', 'a few', 'notANumber'],
+    ['without a unit', '12', 'noUnit'],
+    ['bigger than all vessels', '60 hanks of 100 g', 'lotTooBig'],
+    ['a piece bigger than any', '1 hank of 3 kg', 'pieceTooBig'],
+    ['a script', '2 hanks of <script>alert(1)</script>', 'notANumber'],
   ])('refuses a size that is %s', async (_name, written, reason) => {
-    await refused('/api/lots/proposal', { colourwayId: f.colourway, written, waterId: f.water, reorderOfId: null }, 422, reason);
+    await refused(
+      '/api/lots/proposal',
+      { colourwayId: f.colourway, written, waterId: f.water, reorderOfId: null },
+      422,
+      reason,
+    );
   });
 
   it('refuses a recipe whose metal no vessel has, and pots that are not chosen', async () => {
@@ -113,7 +176,10 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
 
   it('goes on with a shortage only when it is named and agreed to, and never below nothing', async () => {
     const ask = { colourwayId: f.colourway, written: '16 hanks of 100 g', waterId: null, reorderOfId: null };
-    await studio.agent.post('/api/materials').send({ id: newId(), name: 'Chalk', kind: 'assistant', measure: 'weight', hazards: [], note: '', base: null }).expect(200);
+    await studio.agent
+      .post('/api/materials')
+      .send({ id: newId(), name: 'Chalk', kind: 'assistant', measure: 'weight', hazards: [], note: '', base: null })
+      .expect(200);
     const held = await makeLot(studio, f, { written: '16 hanks of 100 g' });
     const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
     const { plan } = proposal;
@@ -123,19 +189,29 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     const told = await refused('/api/lots', { id, ask, ...agreed(proposal) }, 422, 'short');
     expect(told.detail).toContain('Potassium alum');
     await studio.agent.get(`/api/lots/${id}`).expect(404);
-    await studio.agent.post('/api/lots').send({ id: newId(), ask, ...agreed(proposal), acceptShortages: true }).expect(200);
+    await studio.agent
+      .post('/api/lots')
+      .send({ id: newId(), ask, ...agreed(proposal), acceptShortages: true })
+      .expect(200);
     const row = await shelf(f.alumJar);
     expect(row.free).toBe(0);
     expect(row.onHand).toBeGreaterThanOrEqual(0);
-    await studio.agent.post(`/api/lots/${held}/entries`).send(runEntry(0, 'cancel', { text: 'order withdrawn' })).expect(200);
+    await studio.agent
+      .post(`/api/lots/${held}/entries`)
+      .send(runEntry(0, 'cancel', { text: 'order withdrawn' }))
+      .expect(200);
     expect((await shelf(f.alumJar)).free).toBe(240_000);
     await refused(`/api/lots/${held}/entries`, runEntry(0, 'start'), 422, 'closed');
   });
 
   it('tells the second of two who take the last of a jar', async () => {
     const ask = { colourwayId: f.colourway, written: '12 hanks of 100 g', waterId: null, reorderOfId: null };
-    const [a, b] = await Promise.all([0, 1].map(async () => (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal));
-    const replies = await Promise.all([a, b].map((p) => studio.agent.post('/api/lots').send({ id: newId(), ask, ...agreed(p as Proposal) })));
+    const [a, b] = await Promise.all(
+      [0, 1].map(async () => (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal),
+    );
+    const replies = await Promise.all(
+      [a, b].map((p) => studio.agent.post('/api/lots').send({ id: newId(), ask, ...agreed(p as Proposal) })),
+    );
     expect(replies.map((r) => r.status).sort()).toEqual([200, 409]);
     const told = replies.find((r) => r.status === 409)?.body as Problem;
     expect(told.code).toBe('changedMeanwhile');
@@ -152,7 +228,11 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
 
     it.each<[string, () => object, string]>([
       ['a step out of order', () => runEntry(2, 'start'), 'outOfOrder'],
-      ['a weighing before its step', () => runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100 g') }), 'notBegun'],
+      [
+        'a weighing before its step',
+        () => runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100 g') }),
+        'notBegun',
+      ],
       ['a finish before its start', () => runEntry(0, 'finish'), 'notBegun'],
       ['a skip without a reason', () => runEntry(0, 'skip'), 'reasonMissing'],
       ['an empty note', () => runEntry(0, 'note', { text: '  ' }), 'empty'],
@@ -167,10 +247,24 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     it('refuses the wrong jar, more than the jar holds, no weight, and finishing unweighed', async () => {
       await studio.agent.post(path()).send(runEntry(0, 'start')).expect(200);
       await refused(path(), runEntry(0, 'start'), 422, 'alreadyBegun');
-      expect((await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.weldJar, '100 g') }), 422, 'wrongJar')).detail).toContain('WEL-1 does not hold Rug wool');
+      expect(
+        (
+          await refused(
+            path(),
+            runEntry(0, 'weigh', { weighing: weighing(f.wool, f.weldJar, '100 g') }),
+            422,
+            'wrongJar',
+          )
+        ).detail,
+      ).toContain('WEL-1 does not hold Rug wool');
       await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '90 kg') }), 422, 'notOnHand');
       await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100') }), 422, 'noUnit');
-      await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '-1 g') }), 422, 'notPositive');
+      await refused(
+        path(),
+        runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '-1 g') }),
+        422,
+        'notPositive',
+      );
       await refused(path(), runEntry(0, 'finish'), 422, 'notWeighed');
       await refused(path(), runEntry(0, 'temperature', { temperatureC: 4000 }), 400, 'invalid');
       expect((await lotOf(lotId)).entries).toHaveLength(1);
@@ -184,20 +278,42 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       await refused(path(), { ...touch, text: 'changed' }, 422, 'idReused');
 
       const id = (touch as { id: string }).id;
-      await studio.agent.post(path()).send(runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolJar, '100 g') })).expect(200);
+      await studio.agent
+        .post(path())
+        .send(runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolJar, '100 g') }))
+        .expect(200);
       expect((await shelf(f.woolJar)).onHand).toBe(before - 100_000);
-      await refused(path(), runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolJar, '99 g') }), 409, 'alreadyDone');
+      await refused(
+        path(),
+        runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolJar, '99 g') }),
+        409,
+        'alreadyDone',
+      );
       const lot = await lotOf(lotId);
       expect(lot.entries).toHaveLength(3);
       expect(lot.madeFrom.map((m) => m.amount)).toEqual([100_000]);
       const jar = (await studio.agent.get(`/api/stock-lots/${f.woolJar}`).expect(200)).body as StockLot;
-      expect(jar.lines.filter((l) => l.kind !== 'promise' && l.kind !== 'release').slice(-3).map((l) => [l.kind, l.amount])).toEqual([['use', -104_000], ['reverse', 104_000], ['use', -100_000]]);
+      expect(
+        jar.lines
+          .filter((l) => l.kind !== 'promise' && l.kind !== 'release')
+          .slice(-3)
+          .map((l) => [l.kind, l.amount]),
+      ).toEqual([
+        ['use', -104_000],
+        ['reverse', 104_000],
+        ['use', -100_000],
+      ]);
     });
 
     it('refuses a finish before the start, and judging what is not done', async () => {
       const started = (await lotOf(lotId)).entries[0]?.at ?? '';
       studio.pass(30);
-      await refused(path(), runEntry(0, 'finish', { at: new Date(Date.parse(started) - 60_000).toISOString() }), 422, 'finishedBeforeStart');
+      await refused(
+        path(),
+        runEntry(0, 'finish', { at: new Date(Date.parse(started) - 60_000).toISOString() }),
+        422,
+        'finishedBeforeStart',
+      );
       await studio.agent.post(`/api/lots/${lotId}/readings`).send(reading('dry')).expect(200);
       await refused(`/api/lots/${lotId}/verdicts`, verdict('pass'), 422, 'stepsOpen');
       await refused(`/api/lots/${lotId}/verdicts`, verdict('hold'), 422, 'reasonMissing');
@@ -212,6 +328,11 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
   it('knows nothing of a lot that is not there', async () => {
     await studio.agent.get(`/api/lots/${newId()}`).expect(404);
     await studio.agent.get('/api/lots/nonsense').expect(404);
-    await refused('/api/lots/proposal', { colourwayId: newId(), written: '1 hank of 100 g', waterId: null, reorderOfId: null }, 404, 'notFound');
+    await refused(
+      '/api/lots/proposal',
+      { colourwayId: newId(), written: '1 hank of 100 g', waterId: null, reorderOfId: null },
+      404,
+      'notFound',
+    );
   });
 });

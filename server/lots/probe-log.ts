@@ -21,17 +21,39 @@ export function packReadings(points: readonly ProbePoint[]): Uint8Array {
 
 export function unpackInto(log: ReadingLog, bytes: Uint8Array): void {
   const packed = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  for (let i = 0; i + PAIR_BYTES <= bytes.byteLength; i += PAIR_BYTES) log.add(packed.getFloat64(i, true), packed.getFloat32(i + 8, true));
+  for (let i = 0; i + PAIR_BYTES <= bytes.byteLength; i += PAIR_BYTES)
+    log.add(packed.getFloat64(i, true), packed.getFloat32(i + 8, true));
 }
 
-export async function keepReadings(db: Db, of: { id?: string; lotId: string; stepIndex: number; simulated: boolean }, points: readonly ProbePoint[], now: Date): Promise<void> {
-  await db.insert(probeLogs).values({ id: of.id ?? uuidv7(now), lotId: of.lotId, stepIndex: of.stepIndex, simulated: of.simulated, readings: packReadings(points), at: now.toISOString() });
+export async function keepReadings(
+  db: Db,
+  of: { id?: string; lotId: string; stepIndex: number; simulated: boolean },
+  points: readonly ProbePoint[],
+  now: Date,
+): Promise<void> {
+  await db
+    .insert(probeLogs)
+    .values({
+      id: of.id ?? uuidv7(now),
+      lotId: of.lotId,
+      stepIndex: of.stepIndex,
+      simulated: of.simulated,
+      readings: packReadings(points),
+      at: now.toISOString(),
+    });
 }
 
 /** What the probe read in a lot, or in one step of it. */
-export async function readProbe(db: Db, lotId: string, stepIndex?: number): Promise<{ log: ReadingLog; simulated: boolean }> {
-  const rows = await db.select({ readings: probeLogs.readings, simulated: probeLogs.simulated }).from(probeLogs)
-    .where(and(eq(probeLogs.lotId, lotId), stepIndex === undefined ? undefined : eq(probeLogs.stepIndex, stepIndex))).orderBy(asc(probeLogs.seq));
+export async function readProbe(
+  db: Db,
+  lotId: string,
+  stepIndex?: number,
+): Promise<{ log: ReadingLog; simulated: boolean }> {
+  const rows = await db
+    .select({ readings: probeLogs.readings, simulated: probeLogs.simulated })
+    .from(probeLogs)
+    .where(and(eq(probeLogs.lotId, lotId), stepIndex === undefined ? undefined : eq(probeLogs.stepIndex, stepIndex)))
+    .orderBy(asc(probeLogs.seq));
   const log = new ReadingLog();
   for (const row of rows) unpackInto(log, row.readings);
   return { log, simulated: rows.some((r) => r.simulated) };
@@ -46,12 +68,27 @@ export interface ProbedStep {
 }
 
 /** What a probe says of a step since it began: the hottest, and how much of its hold was truly held. `undefined` where it saw too little to say. */
-export async function probedStep(db: Db, lotId: string, step: PlannedStep, sinceMs: number): Promise<ProbedStep | undefined> {
+export async function probedStep(
+  db: Db,
+  lotId: string,
+  step: PlannedStep,
+  sinceMs: number,
+): Promise<ProbedStep | undefined> {
   const { log, simulated } = await readProbe(db, lotId, step.index);
   const its = log.since(sinceMs);
-  const hottest = its.reduce<(typeof its)[number] | undefined>((a, b) => (a === undefined || b.value > a.value ? b : a), undefined);
+  const hottest = its.reduce<(typeof its)[number] | undefined>(
+    (a, b) => (a === undefined || b.value > a.value ? b : a),
+    undefined,
+  );
   if (hottest === undefined || its.length < LEAST_READINGS) return undefined;
   const hold = holdOf(step);
-  const heldMin = hold ? Math.round(heldMinutes(its.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value })), hold.atC)) : undefined;
+  const heldMin = hold
+    ? Math.round(
+        heldMinutes(
+          its.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value })),
+          hold.atC,
+        ),
+      )
+    : undefined;
   return { hottestC: Math.round(hottest.value * 10) / 10, atMs: hottest.atMs, heldMin, simulated };
 }

@@ -1,6 +1,17 @@
 import type { Colourway, Material, Proposal, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
 import type { LotCheck, LotConditions, LotPlan, PlanBase, RecipeVersion } from '@vestigia/core';
-import { PRACTICE, changesChain, checkLot, compareThenAndNow, planLot, practiceChoice, practiceDifferences, practiceMaterials, readLotSize, replanFor } from '@vestigia/core';
+import {
+  PRACTICE,
+  changesChain,
+  checkLot,
+  compareThenAndNow,
+  planLot,
+  practiceChoice,
+  practiceDifferences,
+  practiceMaterials,
+  readLotSize,
+  replanFor,
+} from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
 import { baseFacts, findColourway } from '../colourways/colourways-store';
@@ -33,39 +44,112 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const colourway = await findColourway(db, ask.colourwayId);
   const earlier = ask.reorderOfId === null ? undefined : await findEarlier(db, ask.reorderOfId, colourway.id);
   const version = await findVersion(db, ask.recipeVersionId ?? colourway.recipe.versionId);
-  if (version.id !== colourway.recipe.versionId && version.id !== earlier?.recipeVersionId) throw new Refusal('refused', 'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.');
+  if (version.id !== colourway.recipe.versionId && version.id !== earlier?.recipeVersionId)
+    throw new Refusal(
+      'refused',
+      'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.',
+    );
   const room = await readRoom(db);
   const { body, words } = await inSchools(db, version.body, ask.schools);
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
-  const known = await readPlanMaterials(db, [...sizes.map((s) => s.base.id), ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)), ...(body.placed?.zones ?? []).flatMap((z) => z.materialId ?? [])]);
+  const known = await readPlanMaterials(db, [
+    ...sizes.map((s) => s.base.id),
+    ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)),
+    ...(body.placed?.zones ?? []).flatMap((z) => z.materialId ?? []),
+  ]);
   const dosed = [...known.rows.keys()].filter((id) => !sizes.some((s) => s.base.id === id));
   const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
-  const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({ ...known.forPlan(base.id), fibre: baseFacts(base).fibre, pieceWord: baseFacts(base).pieceWord, pieces, pieceWeightG }));
+  const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({
+    ...known.forPlan(base.id),
+    fibre: baseFacts(base).fibre,
+    pieceWord: baseFacts(base).pieceWord,
+    pieces,
+    pieceWeightG,
+  }));
   const water = ask.waterId === null ? null : findWater(room, ask.waterId);
   const today = await studioToday(db, now);
   const planned = planLot({
-    bases: bases as [PlanBase, ...PlanBase[]], recipe, water, room: room.room, balance: room.balance, house: room.house, today, liquorRatio: ask.liquorRatio, runs: ask.runs,
+    bases: bases as [PlanBase, ...PlanBase[]],
+    recipe,
+    water,
+    room: room.room,
+    balance: room.balance,
+    house: room.house,
+    today,
+    liquorRatio: ask.liquorRatio,
+    runs: ask.runs,
     materials: dosed.map((id) => known.forPlan(id)),
     vessels: chooseVessels(room, ask.vesselIds),
   });
-  if (!planned.ok) throw new Refusal('refused', planned.refusal.sentence, { reason: planned.refusal.code, ...(planned.refusal.ways.length > 0 ? { ways: planned.refusal.ways } : {}) });
+  if (!planned.ok)
+    throw new Refusal('refused', planned.refusal.sentence, {
+      reason: planned.refusal.code,
+      ...(planned.refusal.ways.length > 0 ? { ways: planned.refusal.ways } : {}),
+    });
   const { plan } = planned;
   const jars = await readJarsOf(db, plan);
-  const here = conditionsOf(plan, { id: version.id, name: `${version.recipeName}, version ${version.number}` }, bases.map((b) => b.id), water, jars);
+  const here = conditionsOf(
+    plan,
+    { id: version.id, name: `${version.recipeName}, version ${version.number}` },
+    bases.map((b) => b.id),
+    water,
+    jars,
+  );
   const factors = earlier ? compareThenAndNow(await readConditions(db, earlier), here) : [];
-  const then = earlier ? { lotId: earlier.id, tag: lotTag(earlier.number), recipeVersionId: earlier.recipeVersionId, recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number, written: earlier.written } : null;
-  const checks = [...checkLot({ plan, recipe, standing: version.standing, materials: [...known.rows.values()].map((m) => ({ ...m, ceilingC: m.facts.ceilingC, bringsTannin: m.facts.bringsTannin })), vessels: room.vessels, jars: jarsIn(plan, known), intake: ask.intake, house: room.house, water, otherWaters: room.waters, today }), ...words.map(schoolCheck)];
+  const then = earlier
+    ? {
+        lotId: earlier.id,
+        tag: lotTag(earlier.number),
+        recipeVersionId: earlier.recipeVersionId,
+        recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number,
+        written: earlier.written,
+      }
+    : null;
+  const checks = [
+    ...checkLot({
+      plan,
+      recipe,
+      standing: version.standing,
+      materials: [...known.rows.values()].map((m) => ({
+        ...m,
+        ceilingC: m.facts.ceilingC,
+        bringsTannin: m.facts.bringsTannin,
+      })),
+      vessels: room.vessels,
+      jars: jarsIn(plan, known),
+      intake: ask.intake,
+      house: room.house,
+      water,
+      otherWaters: room.waters,
+      today,
+    }),
+    ...words.map(schoolCheck),
+  ];
   const proposal: Proposal = {
     understoodAs,
     recipe: { versionId: version.id, name: version.recipeName, number: version.number, standing: version.standing },
-    plan: plan as Proposal['plan'], jars, factors, then, checks, shades: body.expectedShades.flatMap((e) => bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name }))), schools: practiceDifferences(room.house, body.practice),
-    digest: createHash('sha256').update(JSON.stringify([version.id, water, plan, factors, checks])).digest('base64url'),
+    plan: plan as Proposal['plan'],
+    jars,
+    factors,
+    then,
+    checks,
+    shades: body.expectedShades.flatMap((e) =>
+      bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name })),
+    ),
+    schools: practiceDifferences(room.house, body.practice),
+    digest: createHash('sha256')
+      .update(JSON.stringify([version.id, water, plan, factors, checks]))
+      .digest('base64url'),
   };
   return { proposal, colourway, plan, water };
 }
 
 /** The chain laid anew for the schools asked for; each is told, since the version was proven otherwise. */
-async function inSchools(db: Db, body: RecipeBody, schools: ReadProposalAsk['schools']): Promise<{ body: Version['body']; words: string[] }> {
+async function inSchools(
+  db: Db,
+  body: RecipeBody,
+  schools: ReadProposalAsk['schools'],
+): Promise<{ body: Version['body']; words: string[] }> {
   if (schools.length === 0) return { body, words: [] };
   const own = practiceMaterials(await listMaterials(db));
   const words: string[] = [];
@@ -74,14 +158,26 @@ async function inSchools(db: Db, body: RecipeBody, schools: ReadProposalAsk['sch
     const said = `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, answer)?.words ?? ''}`;
     // What core lays anew is a body of the same shape.
     const next = { ...replanFor(laid, key, answer, own), practice: { ...laid.practice, [key]: answer } } as RecipeBody;
-    if (!changesChain(laid, next)) throw new Refusal('refused', `${said}: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`, { reason: 'schoolWithoutEffect' });
+    if (!changesChain(laid, next))
+      throw new Refusal(
+        'refused',
+        `${said}: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`,
+        { reason: 'schoolWithoutEffect' },
+      );
     words.push(`${said}, for this lot.`);
     laid = next;
   }
   return { body: laid, words };
 }
 
-const schoolCheck = (sentence: string): LotCheck => ({ key: `school: ${sentence}`, severity: 'caution', protection: false, sentence, why: 'The version was proven the other way: dye a strike-off before the whole lot.', cites: 'asked for with this lot' });
+const schoolCheck = (sentence: string): LotCheck => ({
+  key: `school: ${sentence}`,
+  severity: 'caution',
+  protection: false,
+  sentence,
+  why: 'The version was proven the other way: dye a strike-off before the whole lot.',
+  cites: 'asked for with this lot',
+});
 
 async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
   const wanted = [{ baseId: colourway.base.id, written: ask.written }, ...ask.also];
@@ -101,8 +197,13 @@ async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
 
 async function findEarlier(db: Db, id: string, colourwayId: string): Promise<LotRow> {
   const earlier = await findLot(db, id);
-  if (earlier.colourwayId !== colourwayId) throw new Refusal('refused', `${lotTag(earlier.number)} is of another colourway, so this can’t be its reorder.`);
-  if ((await readState(db, id)) !== 'released') throw new Refusal('refused', `${lotTag(earlier.number)} has not been released, so there is nothing proven to dye again. Judge it first.`);
+  if (earlier.colourwayId !== colourwayId)
+    throw new Refusal('refused', `${lotTag(earlier.number)} is of another colourway, so this can’t be its reorder.`);
+  if ((await readState(db, id)) !== 'released')
+    throw new Refusal(
+      'refused',
+      `${lotTag(earlier.number)} has not been released, so there is nothing proven to dye again. Judge it first.`,
+    );
   return earlier;
 }
 
@@ -120,23 +221,52 @@ function chooseVessels({ vessels }: StudioRoom, ids: readonly string[] | undefin
 
 async function readJarsOf(db: Db, plan: LotPlan): Promise<Proposal['jars']> {
   const ids = plan.materials.flatMap((m) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [p.stockLotId])));
-  return ids.length === 0 ? [] : db.select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place }).from(stockLots).where(inArray(stockLots.id, ids)).orderBy(stockLots.tag);
+  return ids.length === 0
+    ? []
+    : db
+        .select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place })
+        .from(stockLots)
+        .where(inArray(stockLots.id, ids))
+        .orderBy(stockLots.tag);
 }
 
 function jarsIn(plan: LotPlan, known: ReadMaterials) {
-  return plan.materials.flatMap((m) => m.picks.flatMap((p) => (known.jars.get(m.materialId) ?? []).filter((j) => j.stockLotId === p.stockLotId).map((j) => ({ ...j, id: j.stockLotId, materialId: m.materialId }))));
+  return plan.materials.flatMap((m) =>
+    m.picks.flatMap((p) =>
+      (known.jars.get(m.materialId) ?? [])
+        .filter((j) => j.stockLotId === p.stockLotId)
+        .map((j) => ({ ...j, id: j.stockLotId, materialId: m.materialId })),
+    ),
+  );
 }
 
 /** The lot as planned, in the terms of then and now. */
-function conditionsOf(plan: LotPlan, recipe: LotConditions['recipe'], baseIds: readonly string[], water: LotRow['water'], jars: Proposal['jars']): LotConditions {
+function conditionsOf(
+  plan: LotPlan,
+  recipe: LotConditions['recipe'],
+  baseIds: readonly string[],
+  water: LotRow['water'],
+  jars: Proposal['jars'],
+): LotConditions {
   const tagOf = new Map(jars.map((j) => [j.id, j.tag]));
-  const sources = (m: LotPlan['materials'][number]) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: tagOf.get(p.stockLotId) ?? '' }]));
+  const sources = (m: LotPlan['materials'][number]) =>
+    m.picks.flatMap((p) =>
+      p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: tagOf.get(p.stockLotId) ?? '' }],
+    );
   return {
-    recipe, water,
+    recipe,
+    water,
     base: plan.materials.filter((m) => baseIds.includes(m.materialId)).flatMap(sources),
-    materials: plan.materials.filter((m) => !baseIds.includes(m.materialId)).map((m) => ({ materialId: m.materialId, name: m.name, measure: m.measure, percentOwf: (m.total.value / plan.wof.value) * 100, sources: sources(m) })),
+    materials: plan.materials
+      .filter((m) => !baseIds.includes(m.materialId))
+      .map((m) => ({
+        materialId: m.materialId,
+        name: m.name,
+        measure: m.measure,
+        percentOwf: (m.total.value / plan.wof.value) * 100,
+        sources: sources(m),
+      })),
     vessels: plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
     liquorRatio: plan.liquorRatio,
   };
 }
-

@@ -22,16 +22,28 @@ export interface TimedEntry {
   readonly entry: ReadRunEntry;
   readonly atMs: number;
 }
-export type EntryResult = { readonly id: string; readonly ok: true } | { readonly id: string; readonly ok: false; readonly refusal: RunRefusal };
+export type EntryResult =
+  | { readonly id: string; readonly ok: true }
+  | { readonly id: string; readonly ok: false; readonly refusal: RunRefusal };
 
 /** Records one thing done at the bench, or says why not. */
 export async function recordEntry(db: Db, lotId: string, entry: ReadRunEntry, by: By): Promise<{ id: string }> {
-  const [result] = await recordEntries(db, lotId, [{ entry, atMs: entry.at === undefined ? by.now.getTime() : Date.parse(entry.at) }], by);
+  const [result] = await recordEntries(
+    db,
+    lotId,
+    [{ entry, atMs: entry.at === undefined ? by.now.getTime() : Date.parse(entry.at) }],
+    by,
+  );
   if (result && !result.ok) throw asRefusal(result.refusal);
   return { id: entry.id };
 }
 
-const CODES: Readonly<Record<string, ProblemCode>> = { noSuchStep: 'notFound', noSuchJar: 'notFound', alreadyDone: 'alreadyDone', idReused: 'idReused' };
+const CODES: Readonly<Record<string, ProblemCode>> = {
+  noSuchStep: 'notFound',
+  noSuchJar: 'notFound',
+  alreadyDone: 'alreadyDone',
+  idReused: 'idReused',
+};
 
 function asRefusal({ reason, sentence }: RunRefusal): Refusal {
   const code = CODES[reason];
@@ -43,7 +55,12 @@ function asRefusal({ reason, sentence }: RunRefusal): Refusal {
  * once. One that can't be taken is answered with its sentence and changes nothing; those after it go on. One that was taken
  * before is answered again and done once.
  */
-export async function recordEntries(db: Db, lotId: string, brought: readonly TimedEntry[], by: By): Promise<EntryResult[]> {
+export async function recordEntries(
+  db: Db,
+  lotId: string,
+  brought: readonly TimedEntry[],
+  by: By,
+): Promise<EntryResult[]> {
   const lot = await findLot(db, lotId);
   const run = new OpenRun(db, lot, await readState(db, lotId), await readEntries(db, lotId), by);
   const results: EntryResult[] = [];
@@ -61,15 +78,39 @@ class OpenRun {
   private changed = false;
   private readonly who: Promise<{ id: string; name: string }>;
 
-  constructor(private readonly db: Db, private readonly lot: LotRow, private readonly state: LotState, private readonly entries: RunEntryView[], private readonly by: By) {
-    this.who = db.select({ id: people.id, name: people.name }).from(people).where(eq(people.id, by.byId)).then(([p]) => p ?? { id: by.byId, name: '' });
+  constructor(
+    private readonly db: Db,
+    private readonly lot: LotRow,
+    private readonly state: LotState,
+    private readonly entries: RunEntryView[],
+    private readonly by: By,
+  ) {
+    this.who = db
+      .select({ id: people.id, name: people.name })
+      .from(people)
+      .where(eq(people.id, by.byId))
+      .then(([p]) => p ?? { id: by.byId, name: '' });
   }
 
   async take({ entry, atMs }: TimedEntry): Promise<RunRefusal | undefined> {
     const known = this.entries.find((e) => e.id === entry.id);
-    if (known) return known.kind === entry.kind && known.stepIndex === entry.stepIndex ? undefined : { reason: 'idReused', sentence: 'That id was used for something else already. Reload the bench and do it again.' };
-    if (CLOSED.includes(this.state)) return { reason: 'closed', sentence: `This lot is ${this.state}; its record is closed. Start a new lot to dye it again.` };
-    const ruling = ruleOnEntry({ plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() }, entry, atMs);
+    if (known)
+      return known.kind === entry.kind && known.stepIndex === entry.stepIndex
+        ? undefined
+        : {
+            reason: 'idReused',
+            sentence: 'That id was used for something else already. Reload the bench and do it again.',
+          };
+    if (CLOSED.includes(this.state))
+      return {
+        reason: 'closed',
+        sentence: `This lot is ${this.state}; its record is closed. Start a new lot to dye it again.`,
+      };
+    const ruling = ruleOnEntry(
+      { plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() },
+      entry,
+      atMs,
+    );
     if (!ruling.ok) return ruling.refusal;
     if (entry.kind === 'weigh') return this.takeWeighing(entry, atMs, ruling.amount, ruling.replaced?.id);
     if (entry.kind === 'finish' && entry.replacesId === null) await this.noteProbed(entry, atMs);
@@ -88,8 +129,34 @@ class OpenRun {
     const at = new Date(atMs).toISOString();
     const recordedAt = this.by.now.toISOString();
     const { id, stepIndex, kind, replacesId, temperatureC, text, detail } = entry;
-    this.rows.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing, lotId: this.lot.id, at, recordedAt, byId: this.by.byId });
-    this.entries.push({ id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing, at, recordedAt, by: await this.who, photos: [] });
+    this.rows.push({
+      id,
+      stepIndex,
+      kind,
+      replacesId,
+      temperatureC,
+      text,
+      detail,
+      weighing,
+      lotId: this.lot.id,
+      at,
+      recordedAt,
+      byId: this.by.byId,
+    });
+    this.entries.push({
+      id,
+      stepIndex,
+      kind,
+      replacesId,
+      temperatureC,
+      text,
+      detail,
+      weighing,
+      at,
+      recordedAt,
+      by: await this.who,
+      photos: [],
+    });
     this.changed = true;
   }
 
@@ -98,7 +165,12 @@ class OpenRun {
     await insertRows(this.db, runEntries, rows);
   }
 
-  private async takeWeighing(entry: ReadRunEntry, atMs: number, amount: number, replacedId: string | undefined): Promise<RunRefusal | undefined> {
+  private async takeWeighing(
+    entry: ReadRunEntry,
+    atMs: number,
+    amount: number,
+    replacedId: string | undefined,
+  ): Promise<RunRefusal | undefined> {
     const { weighing } = entry;
     if (weighing === null) throw notFound('weighing');
     const replaced = this.entries.find((e) => e.id === replacedId);
@@ -108,7 +180,11 @@ class OpenRun {
     await this.add(entry, atMs, kept);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
-    await takeForLot(this.db, { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id }, this.by);
+    await takeForLot(
+      this.db,
+      { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id },
+      this.by,
+    );
     await consumePromise(this.db, this.lot.id, weighing.stockLotId, weighing.materialId, amount, this.by);
     return undefined;
   }
@@ -120,7 +196,23 @@ class OpenRun {
     if (record?.startedAt === undefined || !step) return;
     const probed = await probedStep(this.db, this.lot.id, step, Date.parse(record.startedAt));
     if (!probed) return;
-    await this.add({ id: uuidv7(this.by.now), stepIndex: finish.stepIndex, kind: 'temperature', replacesId: null, temperatureC: probed.hottestC, text: 'hottest by the probe', weighing: null, detail: { readBy: probed.simulated ? 'simulated' : 'instrument', ...(probed.heldMin === undefined ? {} : { heldMin: probed.heldMin }) } }, Math.min(probed.atMs, atMs), null);
+    await this.add(
+      {
+        id: uuidv7(this.by.now),
+        stepIndex: finish.stepIndex,
+        kind: 'temperature',
+        replacesId: null,
+        temperatureC: probed.hottestC,
+        text: 'hottest by the probe',
+        weighing: null,
+        detail: {
+          readBy: probed.simulated ? 'simulated' : 'instrument',
+          ...(probed.heldMin === undefined ? {} : { heldMin: probed.heldMin }),
+        },
+      },
+      Math.min(probed.atMs, atMs),
+      null,
+    );
   }
 
   /** A material that no open step needs is promised no longer. */
@@ -135,21 +227,43 @@ class OpenRun {
 }
 
 /** Whether the jar holds what the step wants, and enough of it; a wrong one is refused with the right ones named. */
-async function checkJar(db: Db, lot: LotRow, entry: ReadRunEntry, amount: number, replaced: RunEntryView | undefined): Promise<RunRefusal | undefined> {
+async function checkJar(
+  db: Db,
+  lot: LotRow,
+  entry: ReadRunEntry,
+  amount: number,
+  replaced: RunEntryView | undefined,
+): Promise<RunRefusal | undefined> {
   const { weighing } = entry;
   const step = lot.plan.steps[entry.stepIndex];
   const planned = weighing && step ? plannedWeighing(step, weighing) : undefined;
   if (!weighing || !planned) throw notFound('weighing');
-  const [jar] = await db.select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand }).from(stockLots).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(eq(stockLots.id, weighing.stockLotId));
+  const [jar] = await db
+    .select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand })
+    .from(stockLots)
+    .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
+    .where(eq(stockLots.id, weighing.stockLotId));
   if (!jar) return { reason: 'noSuchJar', sentence: 'There is no such jar. Scan or type its tag again.' };
   if (jar.materialId !== weighing.materialId) {
     const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
-    const right = ids.length === 0 ? [] : await db.select({ tag: stockLots.tag, place: stockLots.place }).from(stockLots).where(inArray(stockLots.id, ids));
-    return { reason: 'wrongJar', sentence: `Wrong jar: ${jar.tag} does not hold ${planned.materialName}. Put it back${right.length === 0 ? ' and take one that does' : ` and take ${right.map((r) => (r.place === '' ? r.tag : `${r.tag}, ${r.place}`)).join(' or ')}`}.` };
+    const right =
+      ids.length === 0
+        ? []
+        : await db
+            .select({ tag: stockLots.tag, place: stockLots.place })
+            .from(stockLots)
+            .where(inArray(stockLots.id, ids));
+    return {
+      reason: 'wrongJar',
+      sentence: `Wrong jar: ${jar.tag} does not hold ${planned.materialName}. Put it back${right.length === 0 ? ' and take one that does' : ` and take ${right.map((r) => (r.place === '' ? r.tag : `${r.tag}, ${r.place}`)).join(' or ')}`}.`,
+    };
   }
   const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
   if (amount > jar.onHand + back) {
-    return { reason: 'notOnHand', sentence: `${jar.tag} holds ${formatAmount(jar.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.` };
+    return {
+      reason: 'notOnHand',
+      sentence: `${jar.tag} holds ${formatAmount(jar.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`,
+    };
   }
   return undefined;
 }

@@ -8,12 +8,23 @@ import { propose } from './propose';
 import { recordEntry } from './record-entry';
 
 export function lotsRoutes(routes: Routes): void {
-  routes.reads(api.colourway, async ({ db, id }) => ({ colourway: await findColourway(db, id), lots: await readLotSummaries(db, { colourwayId: id }) }));
+  routes.reads(api.colourway, async ({ db, id }) => ({
+    colourway: await findColourway(db, id),
+    lots: await readLotSummaries(db, { colourwayId: id }),
+  }));
   routes.reads(api.lots, ({ db }) => readLotSummaries(db));
   routes.reads(api.propose, async ({ db, body, now }) => (await propose(db, body, now)).proposal);
   routes.reads(api.lot, ({ db, id }) => readLot(db, id));
-  routes.writes(api.agree, ['lots', 'stores', 'colourways'], ({ db, body, now, person }) => agree(db, body, { now, byId: person.id }));
-  routes.writes(api.recordEntry, ['lots', 'stores'], ({ db, id, body, now, person }) => recordEntry(db, id, body, { now, byId: person.id }));
-  routes.writes(api.recordReading, ['lots'], ({ db, id, body, now, person }) => recordReading(db, id, body, { now, byId: person.id }));
-  routes.writes(api.giveVerdict, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) => giveVerdict(db, id, body, { now, byId: person.id }));
+  routes.writes(api.agree, ['lots', 'stores', 'colourways'], ({ db, body, now, person }) =>
+    agree(db, body, { now, byId: person.id }),
+  );
+  routes.writes(api.recordEntry, ['lots', 'stores'], ({ db, id, body, now, person }) =>
+    recordEntry(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.recordReading, ['lots'], ({ db, id, body, now, person }) =>
+    recordReading(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.giveVerdict, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) =>
+    giveVerdict(db, id, body, { now, byId: person.id }),
+  );
 }

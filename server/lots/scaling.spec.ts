@@ -1,7 +1,18 @@
 import type { LotDetail, Problem, Proposal, Studio } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, agreed, delivery, furnish, makeLot, newId, openTestStudio, recipeBody, runEntry, weighing } from '../test/test-studio';
+import {
+  KINDS,
+  agreed,
+  delivery,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  recipeBody,
+  runEntry,
+  weighing,
+} from '../test/test-studio';
 
 describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   let studio: TestStudio;
@@ -13,79 +24,259 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   afterAll(() => studio.close());
 
   const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const made = async (path: string, body: object): Promise<string> => ((await post(path, body).expect(200)).body as { id: string }).id;
-  const ask = (rest: object = {}): object => ({ colourwayId: f.colourway, written: '2 hanks of 100 g', waterId: f.water, reorderOfId: null, ...rest });
-  const proposed = async (rest: object = {}): Promise<Proposal> => (await post('/api/lots/proposal', ask(rest)).expect(200)).body as Proposal;
+  const made = async (path: string, body: object): Promise<string> =>
+    ((await post(path, body).expect(200)).body as { id: string }).id;
+  const ask = (rest: object = {}): object => ({
+    colourwayId: f.colourway,
+    written: '2 hanks of 100 g',
+    waterId: f.water,
+    reorderOfId: null,
+    ...rest,
+  });
+  const proposed = async (rest: object = {}): Promise<Proposal> =>
+    (await post('/api/lots/proposal', ask(rest)).expect(200)).body as Proposal;
 
   it('offers ways out that work when a lot fits no way', async () => {
-    const refused = (await post('/api/lots/proposal', ask({ written: '24 hanks of 100 g' })).expect(422)).body as Problem;
+    const refused = (await post('/api/lots/proposal', ask({ written: '24 hanks of 100 g' })).expect(422))
+      .body as Problem;
     expect(refused.ways?.map((w) => w.code)).toEqual(['smaller', 'runs', 'vessel']);
     const twice = await proposed({ written: '24 hanks of 100 g', runs: 2 });
     expect(twice.plan.batches.map((b) => b.run)).toEqual(expect.arrayContaining([1, 2]));
-    expect(((await post('/api/lots/proposal', ask({ liquorRatio: 12 })).expect(422)).body as Problem).reason).toBe('ratioOutside');
+    expect(((await post('/api/lots/proposal', ask({ liquorRatio: 12 })).expect(422)).body as Problem).reason).toBe(
+      'ratioOutside',
+    );
   });
 
   it('keeps no lot past a caution without its reason, and keeps the reasons', async () => {
     const proposal = await proposed({ intake: { flags: ['stain'], syntheticPercent: null } });
     const sentences = proposal.checks.map((c) => c.sentence);
-    expect(sentences).toEqual(expect.arrayContaining(['There are stains.', expect.stringContaining('a trial, not proven'), expect.stringContaining('Potassium alum: fine powder')]));
-    const body = { id: newId(), ask: ask({ intake: { flags: ['stain'], syntheticPercent: null } }), ...(agreed(proposal) as { acknowledged: { key: string; reason: string }[] }) };
-    const silent = (await post('/api/lots', { ...body, acknowledged: body.acknowledged.map((a) => (a.key.includes('stains') ? { ...a, reason: ' ' } : a)) }).expect(422)).body as Problem;
+    expect(sentences).toEqual(
+      expect.arrayContaining([
+        'There are stains.',
+        expect.stringContaining('a trial, not proven'),
+        expect.stringContaining('Potassium alum: fine powder'),
+      ]),
+    );
+    const body = {
+      id: newId(),
+      ask: ask({ intake: { flags: ['stain'], syntheticPercent: null } }),
+      ...(agreed(proposal) as { acknowledged: { key: string; reason: string }[] }),
+    };
+    const silent = (
+      await post('/api/lots', {
+        ...body,
+        acknowledged: body.acknowledged.map((a) => (a.key.includes('stains') ? { ...a, reason: ' ' } : a)),
+      }).expect(422)
+    ).body as Problem;
     expect([silent.reason, silent.detail]).toEqual(['notAcknowledged', expect.stringContaining('There are stains.')]);
     const id = await made('/api/lots', body);
     const lot = (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
     expect(lot.checks.every((c) => c.reason === 'looked at')).toBe(true);
     await post(`/api/lots/${id}/entries`, runEntry(0, 'cancel', { text: 'test' })).expect(200);
     const stopped = await proposed({ intake: { flags: ['notWeighed'], syntheticPercent: null } });
-    expect(((await post('/api/lots', { id: newId(), ask: ask({ intake: { flags: ['notWeighed'], syntheticPercent: null } }), ...agreed(stopped) }).expect(422)).body as Problem).reason).toBe('stopped');
+    expect(
+      (
+        (
+          await post('/api/lots', {
+            id: newId(),
+            ask: ask({ intake: { flags: ['notWeighed'], syntheticPercent: null } }),
+            ...agreed(stopped),
+          }).expect(422)
+        ).body as Problem
+      ).reason,
+    ).toBe('stopped');
   });
 
   it('takes more of a weaker jar, as its strength was measured', async () => {
-    const [jar] = (await studio.agent.get('/api/stores').expect(200)).body.filter((j: { id: string }) => j.id === f.weldJar) as { id: string }[];
-    const before = (await studio.agent.get(`/api/stock-lots/${jar?.id}`).expect(200)).body as { label?: { version: number }; version?: number; facts?: object };
+    const [jar] = (await studio.agent.get('/api/stores').expect(200)).body.filter(
+      (j: { id: string }) => j.id === f.weldJar,
+    ) as { id: string }[];
+    const before = (await studio.agent.get(`/api/stock-lots/${jar?.id}`).expect(200)).body as {
+      label?: { version: number };
+      version?: number;
+      facts?: object;
+    };
     const version = (before as { version?: number }).version ?? before.label?.version ?? 1;
-    const facts = { origin: 'receipt', plantPart: '', stage: '', form: 'dried', container: '', grossMg: null, tareMg: null, moisturePercent: null, strengthPercent: 80, strengthBasis: 'strip', reference: false, gathering: null };
-    await studio.agent.put(`/api/stock-lots/${f.weldJar}`).send({ version, place: 'Shelf', note: '', bestBefore: null, facts }).expect(200);
+    const facts = {
+      origin: 'receipt',
+      plantPart: '',
+      stage: '',
+      form: 'dried',
+      container: '',
+      grossMg: null,
+      tareMg: null,
+      moisturePercent: null,
+      strengthPercent: 80,
+      strengthBasis: 'strip',
+      reference: false,
+      gathering: null,
+    };
+    await studio.agent
+      .put(`/api/stock-lots/${f.weldJar}`)
+      .send({ version, place: 'Shelf', note: '', bestBefore: null, facts })
+      .expect(200);
     const { plan } = await proposed();
     expect(plan.materials.find((m) => m.materialId === f.weld)?.total.value).toBe(250);
-    await studio.agent.put(`/api/stock-lots/${f.weldJar}`).send({ version: version + 1, place: 'Shelf', note: '', bestBefore: null, facts: { ...facts, strengthPercent: null } }).expect(200);
+    await studio.agent
+      .put(`/api/stock-lots/${f.weldJar}`)
+      .send({
+        version: version + 1,
+        place: 'Shelf',
+        note: '',
+        bestBefore: null,
+        facts: { ...facts, strengthPercent: null },
+      })
+      .expect(200);
   });
 
   it('lays the chain anew for another school, tells it, and says what the version was proven with', async () => {
     const cold = await proposed({ schools: [{ key: 'mordantHeat', answer: 'cold' }] });
     expect(cold.plan.steps[1]).toMatchObject({ title: 'Mordant cold', durationMin: 4320 });
-    expect(cold.checks.map((c) => c.sentence)).toContain('Heat of the mordant bath: cold, one to seven days, for this lot.');
-    expect(((await post('/api/lots/proposal', ask({ schools: [{ key: 'tartar', answer: 'none' }] })).expect(422)).body as Problem).detail).toMatch(/changes nothing in this recipe’s chain/);
-    expect(((await post('/api/lots/proposal', ask({ schools: [{ key: 'mordantHeat', answer: 'tepid' }] })).expect(400)).body as Problem).detail).toMatch(/schools offered/);
+    expect(cold.checks.map((c) => c.sentence)).toContain(
+      'Heat of the mordant bath: cold, one to seven days, for this lot.',
+    );
+    expect(
+      (
+        (await post('/api/lots/proposal', ask({ schools: [{ key: 'tartar', answer: 'none' }] })).expect(422))
+          .body as Problem
+      ).detail,
+    ).toMatch(/changes nothing in this recipe’s chain/);
+    expect(
+      (
+        (await post('/api/lots/proposal', ask({ schools: [{ key: 'mordantHeat', answer: 'tepid' }] })).expect(400))
+          .body as Problem
+      ).detail,
+    ).toMatch(/schools offered/);
   });
 
   it('dyes two fibres in one pot, each weighed and taken from its own jar', async () => {
-    const silk = await made('/api/materials', { id: newId(), name: 'Silk ribbon', kind: 'fibre', measure: 'weight', hazards: [], note: '', base: { fibre: 'silk', pieceWord: 'reel', usualPieceWeightG: 25, undyed: { L: 91, a: 0, b: 6, illuminant: 'D65', observer: '10' } } });
+    const silk = await made('/api/materials', {
+      id: newId(),
+      name: 'Silk ribbon',
+      kind: 'fibre',
+      measure: 'weight',
+      hazards: [],
+      note: '',
+      base: {
+        fibre: 'silk',
+        pieceWord: 'reel',
+        usualPieceWeightG: 25,
+        undyed: { L: 91, a: 0, b: 6, illuminant: 'D65', observer: '10' },
+      },
+    });
     await made('/api/stock-lots', delivery(silk, '500 g'));
-    expect(((await post('/api/lots/proposal', ask({ also: [{ baseId: silk, written: '4 reels of 25 g' }] })).expect(422)).body as Problem).reason).toBe('fibreNotSuited');
-    const version = await made(`/api/recipes/${f.recipeId}/versions`, { id: newId(), body: { ...recipeBody(f.alum, f.weld), fibres: ['wool', 'silk'] } });
-    const colourway = await made('/api/colourways', { id: newId(), name: 'Both', recipeVersionId: version, baseMaterialId: f.wool, master: { L: 74, a: -4, b: 50, illuminant: 'D65', observer: '10' }, toleranceDeltaE: 2, note: '' });
+    expect(
+      (
+        (await post('/api/lots/proposal', ask({ also: [{ baseId: silk, written: '4 reels of 25 g' }] })).expect(422))
+          .body as Problem
+      ).reason,
+    ).toBe('fibreNotSuited');
+    const version = await made(`/api/recipes/${f.recipeId}/versions`, {
+      id: newId(),
+      body: { ...recipeBody(f.alum, f.weld), fibres: ['wool', 'silk'] },
+    });
+    const colourway = await made('/api/colourways', {
+      id: newId(),
+      name: 'Both',
+      recipeVersionId: version,
+      baseMaterialId: f.wool,
+      master: { L: 74, a: -4, b: 50, illuminant: 'D65', observer: '10' },
+      toleranceDeltaE: 2,
+      note: '',
+    });
     const both = await proposed({ colourwayId: colourway, also: [{ baseId: silk, written: '4 reels of 25 g' }] });
-    expect(both.understoodAs).toBe('2 hanks of 100 g, 200 g dry of Rug wool and 4 reels of 25 g, 100 g dry of Silk ribbon');
-    expect(both.plan.steps[0]?.weighings.map((w) => [w.materialName, w.target.value])).toEqual([['Rug wool', 200], ['Silk ribbon', 100]]);
+    expect(both.understoodAs).toBe(
+      '2 hanks of 100 g, 200 g dry of Rug wool and 4 reels of 25 g, 100 g dry of Silk ribbon',
+    );
+    expect(both.plan.steps[0]?.weighings.map((w) => [w.materialName, w.target.value])).toEqual([
+      ['Rug wool', 200],
+      ['Silk ribbon', 100],
+    ]);
     expect(both.plan.materials.find((m) => m.materialId === f.alum)?.total.value).toBe(45);
-    expect(((await post('/api/lots/proposal', ask({ colourwayId: colourway, also: [{ baseId: f.wool, written: '1 hank of 100 g' }] })).expect(422)).body as Problem).detail).toMatch(/stands in the lot twice/);
+    expect(
+      (
+        (
+          await post(
+            '/api/lots/proposal',
+            ask({ colourwayId: colourway, also: [{ baseId: f.wool, written: '1 hank of 100 g' }] }),
+          ).expect(422)
+        ).body as Problem
+      ).detail,
+    ).toMatch(/stands in the lot twice/);
   });
 
   it('measures out what is kept by volume or in packets, and books it so', async () => {
-    const vinegar = await made('/api/materials', { id: newId(), name: 'Vinegar', kind: 'modifier', measure: 'volume', hazards: ['acid'], note: '', base: null });
+    const vinegar = await made('/api/materials', {
+      id: newId(),
+      name: 'Vinegar',
+      kind: 'modifier',
+      measure: 'volume',
+      hazards: ['acid'],
+      note: '',
+      base: null,
+    });
     const jar = await made('/api/stock-lots', delivery(vinegar, '2 l'));
     const body = recipeBody(f.alum, f.weld) as { steps: object[] };
-    const version = await made(`/api/recipes/${f.recipeId}/versions`, { id: newId(), body: { ...body, steps: [{ kind: 'rinse', title: 'Sour rinse', instruction: '', durationMin: 10, attended: true, lookFor: '', usesBath: true, doses: [{ materialId: vinegar, by: 'solution', mlPer100G: 20, gPerL: 50 }] }, ...body.steps] } });
-    const colourway = await made('/api/colourways', { id: newId(), name: 'Sour', recipeVersionId: version, baseMaterialId: f.wool, master: { L: 74, a: -4, b: 50, illuminant: 'D65', observer: '10' }, toleranceDeltaE: 2, note: '' });
+    const version = await made(`/api/recipes/${f.recipeId}/versions`, {
+      id: newId(),
+      body: {
+        ...body,
+        steps: [
+          {
+            kind: 'rinse',
+            title: 'Sour rinse',
+            instruction: '',
+            durationMin: 10,
+            attended: true,
+            lookFor: '',
+            usesBath: true,
+            doses: [{ materialId: vinegar, by: 'solution', mlPer100G: 20, gPerL: 50 }],
+          },
+          ...body.steps,
+        ],
+      },
+    });
+    const colourway = await made('/api/colourways', {
+      id: newId(),
+      name: 'Sour',
+      recipeVersionId: version,
+      baseMaterialId: f.wool,
+      master: { L: 74, a: -4, b: 50, illuminant: 'D65', observer: '10' },
+      toleranceDeltaE: 2,
+      note: '',
+    });
     const sour = { ...f, colourway };
     const lotId = await makeLot(studio, sour, { written: '2 hanks of 100 g' });
     const lot = (await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as LotDetail;
-    expect(lot.plan.materials.find((m) => m.materialId === vinegar)).toMatchObject({ measure: 'volume', total: { value: 40 }, picks: [{ stockLotId: jar, amount: 40_000 }] });
-    for (const entry of [runEntry(0, 'start'), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }), runEntry(0, 'finish'), runEntry(1, 'start')]) await post(`/api/lots/${lotId}/entries`, entry).expect(200);
-    expect(((await post(`/api/lots/${lotId}/entries`, runEntry(1, 'weigh', { weighing: weighing(vinegar, jar, '40 g') })).expect(422)).body as Problem).detail).toMatch(/./);
-    await post(`/api/lots/${lotId}/entries`, runEntry(1, 'weigh', { weighing: weighing(vinegar, jar, '42 ml') })).expect(200);
-    const row = ((await studio.agent.get('/api/stores').expect(200)).body as { id: string; onHand: number; promised: number }[]).find((j) => j.id === jar);
+    expect(lot.plan.materials.find((m) => m.materialId === vinegar)).toMatchObject({
+      measure: 'volume',
+      total: { value: 40 },
+      picks: [{ stockLotId: jar, amount: 40_000 }],
+    });
+    for (const entry of [
+      runEntry(0, 'start'),
+      runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }),
+      runEntry(0, 'finish'),
+      runEntry(1, 'start'),
+    ])
+      await post(`/api/lots/${lotId}/entries`, entry).expect(200);
+    expect(
+      (
+        (
+          await post(
+            `/api/lots/${lotId}/entries`,
+            runEntry(1, 'weigh', { weighing: weighing(vinegar, jar, '40 g') }),
+          ).expect(422)
+        ).body as Problem
+      ).detail,
+    ).toMatch(/./);
+    await post(
+      `/api/lots/${lotId}/entries`,
+      runEntry(1, 'weigh', { weighing: weighing(vinegar, jar, '42 ml') }),
+    ).expect(200);
+    const row = (
+      (await studio.agent.get('/api/stores').expect(200)).body as { id: string; onHand: number; promised: number }[]
+    ).find((j) => j.id === jar);
     expect(row).toMatchObject({ onHand: 1_958_000, promised: 0 });
   });
 
@@ -100,19 +291,43 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
     await studio.agent.delete(`/api/vessels/${spare}`).expect(404);
     const { vessels } = (await studio.agent.get('/api/studio').expect(200)).body as Studio;
     expect(vessels.map((v) => v.name)).not.toContain('Spare');
-    expect(((await post('/api/lots/proposal', ask({ written: '1 hank of 2 kg' })).expect(422)).body as Problem).reason).toBe('pieceTooBig');
+    expect(
+      ((await post('/api/lots/proposal', ask({ written: '1 hank of 2 kg' })).expect(422)).body as Problem).reason,
+    ).toBe('pieceTooBig');
   });
 
   it('keeps heat sources and house practice, and heats with them', async () => {
-    const ring = await made('/api/heat-sources', { id: newId(), name: 'Ring', powerW: 3000, efficiencyPercent: 50, note: '' });
+    const ring = await made('/api/heat-sources', {
+      id: newId(),
+      name: 'Ring',
+      powerW: 3000,
+      efficiencyPercent: 50,
+      note: '',
+    });
     const studioNow = (await studio.agent.get('/api/studio').expect(200)).body as Studio;
     const { people: _p, vessels, waters: _w, heatSources, ...settings } = studioNow;
     expect(heatSources.map((h) => h.name)).toEqual(['Ring']);
-    for (const { id, ...v } of vessels) await studio.agent.put(`/api/vessels/${id}`).send({ ...v, heatSourceId: ring, emptyG: 3000 }).expect(200);
-    await studio.agent.put('/api/studio').send({ ...settings, practice: { mordantHeat: 'hot' }, energyMinorPerKwh: 30 }).expect(200);
+    for (const { id, ...v } of vessels)
+      await studio.agent
+        .put(`/api/vessels/${id}`)
+        .send({ ...v, heatSourceId: ring, emptyG: 3000 })
+        .expect(200);
+    await studio.agent
+      .put('/api/studio')
+      .send({ ...settings, practice: { mordantHeat: 'hot' }, energyMinorPerKwh: 30 })
+      .expect(200);
     const bath = (await proposed()).plan.steps[1]?.baths[0];
     expect(bath?.heating).toMatchObject({ ok: true });
     expect(bath?.fullWeight.value).toBeGreaterThan(6);
-    expect(((await studio.agent.put('/api/studio').send({ ...settings, version: settings.version + 1, practice: { mordantHeat: 'tepid' } }).expect(400)).body as Problem).detail).toMatch(/answers offered/);
+    expect(
+      (
+        (
+          await studio.agent
+            .put('/api/studio')
+            .send({ ...settings, version: settings.version + 1, practice: { mordantHeat: 'tepid' } })
+            .expect(400)
+        ).body as Problem
+      ).detail,
+    ).toMatch(/answers offered/);
   });
 });

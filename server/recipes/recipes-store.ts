@@ -4,7 +4,17 @@ import type { Evidence } from '@vestigia/core';
 import { practiceDifferences } from '@vestigia/core';
 import { and, asc, count, desc, eq, inArray, lte } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, people, proofs, recipeVersions, recipes, standings } from '../db/schema';
+import {
+  colourways,
+  lotProgress,
+  lots,
+  materials,
+  people,
+  proofs,
+  recipeVersions,
+  recipes,
+  standings,
+} from '../db/schema';
 import { lotTag } from '../lot-tag';
 import { notFound } from '../problem';
 import { readRoom } from '../studio/room';
@@ -14,19 +24,28 @@ export type Standing = VersionRef['standing'];
 const iso = (at: string): string => new Date(at).toISOString();
 
 /** Every material a recipe names: doses, zones, and the bases it says a shade for. */
-export const namedIds = (body: RecipeBody): string[] => [...new Set([
-  ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)), ...(body.placed?.zones ?? []).flatMap((z) => (z.materialId === null ? [] : [z.materialId])), ...body.expectedShades.map((e) => e.baseMaterialId),
-])];
+export const namedIds = (body: RecipeBody): string[] => [
+  ...new Set([
+    ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)),
+    ...(body.placed?.zones ?? []).flatMap((z) => (z.materialId === null ? [] : [z.materialId])),
+    ...body.expectedShades.map((e) => e.baseMaterialId),
+  ]),
+];
 
 /** Where each version stands now: the newest entry of each. */
 export async function currentStandings(db: Db): Promise<Map<string, Standing>> {
-  const rows = await db.select({ id: standings.recipeVersionId, standing: standings.standing }).from(standings).orderBy(asc(standings.seq));
+  const rows = await db
+    .select({ id: standings.recipeVersionId, standing: standings.standing })
+    .from(standings)
+    .orderBy(asc(standings.seq));
   return new Map(rows.map((r) => [r.id, r.standing]));
 }
 
 export async function readRecipes(db: Db): Promise<RecipeSummary[]> {
   const standing = await currentStandings(db);
-  const names = new Map((await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]));
+  const names = new Map(
+    (await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]),
+  );
   const versions = await db.select().from(recipeVersions).orderBy(asc(recipeVersions.number));
   const all = await db.select().from(recipes).orderBy(asc(recipes.name));
   return all.map((recipe) => {
@@ -35,54 +54,148 @@ export async function readRecipes(db: Db): Promise<RecipeSummary[]> {
     return {
       ...recipe,
       versions: its.map((v) => ({ id: v.id, number: v.number, standing: standing.get(v.id) ?? 'trial' })),
-      fibres: newest?.fibres ?? [], steps: newest?.steps.length ?? 0,
-      materials: newest ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '') : [],
+      fibres: newest?.fibres ?? [],
+      steps: newest?.steps.length ?? 0,
+      materials: newest
+        ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '')
+        : [],
     };
   });
 }
 
-export async function findVersion(db: Db, id: string): Promise<{ id: string; number: number; recipeId: string; recipeName: string; body: RecipeBody; standing: Standing }> {
-  const [row] = await db.select({ id: recipeVersions.id, number: recipeVersions.number, recipeId: recipes.id, recipeName: recipes.name, body: recipeVersions.body })
-    .from(recipeVersions).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(recipeVersions.id, id));
+export async function findVersion(
+  db: Db,
+  id: string,
+): Promise<{ id: string; number: number; recipeId: string; recipeName: string; body: RecipeBody; standing: Standing }> {
+  const [row] = await db
+    .select({
+      id: recipeVersions.id,
+      number: recipeVersions.number,
+      recipeId: recipes.id,
+      recipeName: recipes.name,
+      body: recipeVersions.body,
+    })
+    .from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(eq(recipeVersions.id, id));
   if (!row) throw notFound('recipe version');
-  const [standing] = await db.select({ standing: standings.standing }).from(standings).where(eq(standings.recipeVersionId, id)).orderBy(desc(standings.seq)).limit(1);
+  const [standing] = await db
+    .select({ standing: standings.standing })
+    .from(standings)
+    .where(eq(standings.recipeVersionId, id))
+    .orderBy(desc(standings.seq))
+    .limit(1);
   return { ...row, body: readRecipeBody(row.body), standing: standing?.standing ?? 'trial' };
 }
 
 /** What speaks for a version: lots of it passed within tolerance, and proofs read within theirs. */
 export async function readEvidence(db: Db, versionId: string): Promise<Evidence> {
-  const [passed] = await db.select({ n: count() }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).innerJoin(colourways, eq(colourways.id, lots.colourwayId))
-    .where(and(eq(lots.recipeVersionId, versionId), eq(lotProgress.state, 'released'), lte(lotProgress.deltaE, colourways.toleranceDeltaE)));
-  const [proved] = await db.select({ n: count() }).from(proofs).where(and(eq(proofs.recipeVersionId, versionId), lte(proofs.deltaE, proofs.toleranceDeltaE)));
+  const [passed] = await db
+    .select({ n: count() })
+    .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .where(
+      and(
+        eq(lots.recipeVersionId, versionId),
+        eq(lotProgress.state, 'released'),
+        lte(lotProgress.deltaE, colourways.toleranceDeltaE),
+      ),
+    );
+  const [proved] = await db
+    .select({ n: count() })
+    .from(proofs)
+    .where(and(eq(proofs.recipeVersionId, versionId), lte(proofs.deltaE, proofs.toleranceDeltaE)));
   return { lotsInTolerance: passed?.n ?? 0, proofsInTolerance: proved?.n ?? 0 };
 }
 
 const LOTS_SHOWN = 12;
 /** Its newest lots: a version may have made hundreds. */
 
-const readLotsOf = (db: Db, versionId: string) => db.select({ id: lots.id, number: lots.number, colourway: colourways.name, state: lotProgress.state, deltaE: lotProgress.deltaE })
-  .from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id)).innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(eq(lots.recipeVersionId, versionId)).orderBy(desc(lots.number)).limit(LOTS_SHOWN);
+const readLotsOf = (db: Db, versionId: string) =>
+  db
+    .select({
+      id: lots.id,
+      number: lots.number,
+      colourway: colourways.name,
+      state: lotProgress.state,
+      deltaE: lotProgress.deltaE,
+    })
+    .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .where(eq(lots.recipeVersionId, versionId))
+    .orderBy(desc(lots.number))
+    .limit(LOTS_SHOWN);
 
 export async function readVersion(db: Db, id: string): Promise<RecipeVersionDetail> {
   const version = await findVersion(db, id);
   const standing = await currentStandings(db);
-  const [made] = await db.select({ at: recipeVersions.at, byId: people.id, byName: people.name }).from(recipeVersions).innerJoin(people, eq(people.id, recipeVersions.byId)).where(eq(recipeVersions.id, id));
+  const [made] = await db
+    .select({ at: recipeVersions.at, byId: people.id, byName: people.name })
+    .from(recipeVersions)
+    .innerJoin(people, eq(people.id, recipeVersions.byId))
+    .where(eq(recipeVersions.id, id));
   if (!made) throw notFound('recipe version');
-  const siblings = await db.select({ id: recipeVersions.id, number: recipeVersions.number }).from(recipeVersions).where(eq(recipeVersions.recipeId, version.recipeId)).orderBy(asc(recipeVersions.number));
-  const history = await db.select({ standing: standings.standing, at: standings.at, reason: standings.reason, byId: people.id, byName: people.name })
-    .from(standings).innerJoin(people, eq(people.id, standings.byId)).where(eq(standings.recipeVersionId, id)).orderBy(asc(standings.seq));
+  const siblings = await db
+    .select({ id: recipeVersions.id, number: recipeVersions.number })
+    .from(recipeVersions)
+    .where(eq(recipeVersions.recipeId, version.recipeId))
+    .orderBy(asc(recipeVersions.number));
+  const history = await db
+    .select({
+      standing: standings.standing,
+      at: standings.at,
+      reason: standings.reason,
+      byId: people.id,
+      byName: people.name,
+    })
+    .from(standings)
+    .innerJoin(people, eq(people.id, standings.byId))
+    .where(eq(standings.recipeVersionId, id))
+    .orderBy(asc(standings.seq));
   const named = namedIds(version.body);
   const { house, provenNeeds } = await readRoom(db);
-  const proved = await db.select({ proof: proofs, byId: people.id, byName: people.name }).from(proofs).innerJoin(people, eq(people.id, proofs.byId)).where(eq(proofs.recipeVersionId, id)).orderBy(asc(proofs.seq));
+  const proved = await db
+    .select({ proof: proofs, byId: people.id, byName: people.name })
+    .from(proofs)
+    .innerJoin(people, eq(people.id, proofs.byId))
+    .where(eq(proofs.recipeVersionId, id))
+    .orderBy(asc(proofs.seq));
   return {
-    id, number: version.number, standing: version.standing, body: version.body,
-    recipe: { id: version.recipeId, name: version.recipeName, versions: siblings.map((s) => ({ ...s, standing: standing.get(s.id) ?? 'trial' })) },
-    materials: named.length === 0 ? [] : await db.select({ id: materials.id, name: materials.name, kind: materials.kind, measure: materials.measure }).from(materials).where(inArray(materials.id, named)),
-    at: iso(made.at), by: { id: made.byId, name: made.byName },
+    id,
+    number: version.number,
+    standing: version.standing,
+    body: version.body,
+    recipe: {
+      id: version.recipeId,
+      name: version.recipeName,
+      versions: siblings.map((s) => ({ ...s, standing: standing.get(s.id) ?? 'trial' })),
+    },
+    materials:
+      named.length === 0
+        ? []
+        : await db
+            .select({ id: materials.id, name: materials.name, kind: materials.kind, measure: materials.measure })
+            .from(materials)
+            .where(inArray(materials.id, named)),
+    at: iso(made.at),
+    by: { id: made.byId, name: made.byName },
     standings: history.map(({ byId, byName, ...h }) => ({ ...h, at: iso(h.at), by: { id: byId, name: byName } })),
-    colourways: await db.select({ id: colourways.id, name: colourways.name }).from(colourways).where(eq(colourways.recipeVersionId, id)).orderBy(asc(colourways.name)),
+    colourways: await db
+      .select({ id: colourways.id, name: colourways.name })
+      .from(colourways)
+      .where(eq(colourways.recipeVersionId, id))
+      .orderBy(asc(colourways.name)),
     evidence: { ...(await readEvidence(db, id)), needed: provenNeeds },
-    proofs: proved.map(({ proof: { seq: _seq, recipeVersionId: _version, conditions, byId: _byId, ...p }, byId, byName }) => ({ ...p, ...conditions, at: iso(p.at), by: { id: byId, name: byName } })),
+    proofs: proved.map(
+      ({ proof: { seq: _seq, recipeVersionId: _version, conditions, byId: _byId, ...p }, byId, byName }) => ({
+        ...p,
+        ...conditions,
+        at: iso(p.at),
+        by: { id: byId, name: byName },
+      }),
+    ),
     lots: (await readLotsOf(db, id)).map(({ number, ...l }) => ({ ...l, tag: lotTag(number) })),
     differsFromHouse: practiceDifferences(house, version.body.practice),
   };

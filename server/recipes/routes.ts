@@ -14,12 +14,28 @@ export function recipesRoutes(routes: Routes): void {
   routes.reads(api.stripTrials, ({ db }) => readStripTrials(db));
   routes.reads(api.stripTrial, ({ db, id }) => readStripTrial(db, id));
 
-  routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) => addRecipe(db, body, { now, byId: person.id }));
-  routes.writes(api.addRecipeVersion, ['recipes'], ({ db, id, body, now, person }) => addVersion(db, { ...body, recipeId: id }, { now, byId: person.id }));
-  routes.writes(api.setStanding, ['recipes', 'colourways'], ({ db, id, body, now, person }) => setStanding(db, id, body, { now, byId: person.id }));
-  routes.writes(api.recordProof, ['recipes'], ({ db, id, body, now, person }) => recordProof(db, id, body, { now, byId: person.id }));
-  routes.writes(api.importRecipe, ['recipes', 'stores'], ({ db, body, now, person }) => importRecipe(db, body, { now, byId: person.id }));
-  routes.writes(api.addStripTrial, ['recipes'], ({ db, body, now, person }) => addStripTrial(db, body, { now, byId: person.id }));
-  routes.writes(api.recordStripReading, ['recipes'], ({ db, id, body, now, person }) => recordStripReading(db, id, body, { now, byId: person.id }));
-  routes.writes(api.promoteStrip, ['recipes'], ({ db, id, body, now, person }) => promoteStrip(db, id, body, { now, byId: person.id }));
+  routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) =>
+    addRecipe(db, body, { now, byId: person.id }),
+  );
+  routes.writes(api.addRecipeVersion, ['recipes'], ({ db, id, body, now, person }) =>
+    addVersion(db, { ...body, recipeId: id }, { now, byId: person.id }),
+  );
+  routes.writes(api.setStanding, ['recipes', 'colourways'], ({ db, id, body, now, person }) =>
+    setStanding(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.recordProof, ['recipes'], ({ db, id, body, now, person }) =>
+    recordProof(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.importRecipe, ['recipes', 'stores'], ({ db, body, now, person }) =>
+    importRecipe(db, body, { now, byId: person.id }),
+  );
+  routes.writes(api.addStripTrial, ['recipes'], ({ db, body, now, person }) =>
+    addStripTrial(db, body, { now, byId: person.id }),
+  );
+  routes.writes(api.recordStripReading, ['recipes'], ({ db, id, body, now, person }) =>
+    recordStripReading(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.promoteStrip, ['recipes'], ({ db, id, body, now, person }) =>
+    promoteStrip(db, id, body, { now, byId: person.id }),
+  );
 }

@@ -1,5 +1,20 @@
-import type { NewStripReading, NewStripTrial, RecipeBody, StripPromotion, StripTrialDetail, StripTrialSummary } from '@vestigia/contract';
-import { applyLevel, convertGramsToMilligrams, layStrips, rankStrips, readWeight, sameConditions, standingEntries } from '@vestigia/core';
+import type {
+  NewStripReading,
+  NewStripTrial,
+  RecipeBody,
+  StripPromotion,
+  StripTrialDetail,
+  StripTrialSummary,
+} from '@vestigia/contract';
+import {
+  applyLevel,
+  convertGramsToMilligrams,
+  layStrips,
+  rankStrips,
+  readWeight,
+  sameConditions,
+  standingEntries,
+} from '@vestigia/core';
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import type { By } from '../by';
 import type { Db } from '../db/database';
@@ -15,13 +30,31 @@ const iso = (at: string): string => new Date(at).toISOString();
 type TrialRow = typeof stripTrials.$inferSelect;
 
 export async function readStripTrials(db: Db, id?: string): Promise<StripTrialSummary[]> {
-  const rows = await db.select({
-    trial: stripTrials, recipeName: recipes.name, number: recipeVersions.number, byId: people.id, byName: people.name,
-    read: sql<number>`(SELECT count(DISTINCT number)::int FROM strip_readings r WHERE r.trial_id = ${stripTrials.id})`,
-  }).from(stripTrials).innerJoin(recipeVersions, eq(recipeVersions.id, stripTrials.recipeVersionId)).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).innerJoin(people, eq(people.id, stripTrials.byId))
-    .where(id === undefined ? undefined : eq(stripTrials.id, id)).orderBy(desc(stripTrials.seq));
+  const rows = await db
+    .select({
+      trial: stripTrials,
+      recipeName: recipes.name,
+      number: recipeVersions.number,
+      byId: people.id,
+      byName: people.name,
+      read: sql<number>`(SELECT count(DISTINCT number)::int FROM strip_readings r WHERE r.trial_id = ${stripTrials.id})`,
+    })
+    .from(stripTrials)
+    .innerJoin(recipeVersions, eq(recipeVersions.id, stripTrials.recipeVersionId))
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .innerJoin(people, eq(people.id, stripTrials.byId))
+    .where(id === undefined ? undefined : eq(stripTrials.id, id))
+    .orderBy(desc(stripTrials.seq));
   return rows.map(({ trial, recipeName, number, byId, byName, read }) => ({
-    id: trial.id, name: trial.name, recipe: `${recipeName}, version ${number}`, recipeVersionId: trial.recipeVersionId, factor: trial.factor, strips: trial.levels.length, read, at: iso(trial.at), by: { id: byId, name: byName },
+    id: trial.id,
+    name: trial.name,
+    recipe: `${recipeName}, version ${number}`,
+    recipeVersionId: trial.recipeVersionId,
+    factor: trial.factor,
+    strips: trial.levels.length,
+    read,
+    at: iso(trial.at),
+    by: { id: byId, name: byName },
   }));
 }
 
@@ -37,22 +70,64 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
   const base = await findMaterial(db, trial.baseMaterialId);
   if (!summary || !base.base) throw notFound('strip trial');
   const { undyed } = base.base;
-  const rows = await db.select({ reading: stripReadings, byId: people.id, byName: people.name }).from(stripReadings).innerJoin(people, eq(people.id, stripReadings.byId)).where(eq(stripReadings.trialId, id)).orderBy(asc(stripReadings.seq));
-  const readings = rows.map(({ reading: { seq: _seq, trialId: _trial, conditions, byId: _by, ...r }, byId, byName }) => ({ ...r, ...conditions, at: iso(r.at), by: { id: byId, name: byName } }));
+  const rows = await db
+    .select({ reading: stripReadings, byId: people.id, byName: people.name })
+    .from(stripReadings)
+    .innerJoin(people, eq(people.id, stripReadings.byId))
+    .where(eq(stripReadings.trialId, id))
+    .orderBy(asc(stripReadings.seq));
+  const readings = rows.map(
+    ({ reading: { seq: _seq, trialId: _trial, conditions, byId: _by, ...r }, byId, byName }) => ({
+      ...r,
+      ...conditions,
+      at: iso(r.at),
+      by: { id: byId, name: byName },
+    }),
+  );
   // A strip read twice counts by its newest reading.
-  const standing = new Map(standingEntries(readings).filter((r) => sameConditions(r, undyed)).map((r) => [r.number, r]));
-  const promoted = await db.select({ number: stripPromotions.number, versionId: stripPromotions.recipeVersionId, name: recipes.name, version: recipeVersions.number }).from(stripPromotions)
-    .innerJoin(recipeVersions, eq(recipeVersions.id, stripPromotions.recipeVersionId)).innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(eq(stripPromotions.trialId, id)).orderBy(asc(stripPromotions.seq));
+  const standing = new Map(
+    standingEntries(readings)
+      .filter((r) => sameConditions(r, undyed))
+      .map((r) => [r.number, r]),
+  );
+  const promoted = await db
+    .select({
+      number: stripPromotions.number,
+      versionId: stripPromotions.recipeVersionId,
+      name: recipes.name,
+      version: recipeVersions.number,
+    })
+    .from(stripPromotions)
+    .innerJoin(recipeVersions, eq(recipeVersions.id, stripPromotions.recipeVersionId))
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(eq(stripPromotions.trialId, id))
+    .orderBy(asc(stripPromotions.seq));
   const { waters } = await readRoom(db);
   return {
-    summary, note: trial.note, totalG: trial.totalMg / 1000, materialId: trial.materialId, base: { id: base.id, name: base.name, undyed }, water: waters.find((w) => w.id === trial.waterId)?.name ?? '',
-    levels: trial.levels, laid: trial.laid as StripTrialDetail['laid'], readings, ranked: rankStrips([...standing.values()], undyed, null),
-    promoted: promoted.map((p) => ({ number: p.number, versionId: p.versionId, words: `${p.name}, version ${p.version}` })),
+    summary,
+    note: trial.note,
+    totalG: trial.totalMg / 1000,
+    materialId: trial.materialId,
+    base: { id: base.id, name: base.name, undyed },
+    water: waters.find((w) => w.id === trial.waterId)?.name ?? '',
+    levels: trial.levels,
+    laid: trial.laid as StripTrialDetail['laid'],
+    readings,
+    ranked: rankStrips([...standing.values()], undyed, null),
+    promoted: promoted.map((p) => ({
+      number: p.number,
+      versionId: p.versionId,
+      words: `${p.name}, version ${p.version}`,
+    })),
   };
 }
 
 /** Lays out a trial and keeps it as it was laid: later changes of the recipe or the balance don't touch it. */
-export async function addStripTrial(db: Db, { totalWritten, ...trial }: NewStripTrial, { now, byId }: By): Promise<{ id: string }> {
+export async function addStripTrial(
+  db: Db,
+  { totalWritten, ...trial }: NewStripTrial,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const version = await findVersion(db, trial.recipeVersionId);
   const base = await findMaterial(db, trial.baseMaterialId);
   if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
@@ -60,41 +135,95 @@ export async function addStripTrial(db: Db, { totalWritten, ...trial }: NewStrip
   if (!total.ok) throw new Refusal('refused', total.sentence, { reason: total.code });
   const room = await readRoom(db);
   const water = trial.waterId === null ? null : (room.waters.find((w) => w.id === trial.waterId) ?? null);
-  const ids = [...version.body.steps.flatMap((s) => s.doses.map((d) => d.materialId)), ...(trial.factor === 'mordant' || trial.factor === 'modifier' ? trial.levels.flatMap((l) => l.refId ?? []) : [])];
+  const ids = [
+    ...version.body.steps.flatMap((s) => s.doses.map((d) => d.materialId)),
+    ...(trial.factor === 'mordant' || trial.factor === 'modifier' ? trial.levels.flatMap((l) => l.refId ?? []) : []),
+  ];
   const known = await readPlanMaterials(db, ids);
   if (trial.factor === 'source') await checkSources(db, trial);
-  const laid = layStrips({ factor: trial.factor, materialId: trial.materialId, totalG: total.weightG, levels: trial.levels }, { id: version.id, recipeName: version.recipeName, number: version.number, ...version.body }, [...new Set(ids)].map((id) => known.forPlan(id)), { balance: room.balance, water });
+  const laid = layStrips(
+    { factor: trial.factor, materialId: trial.materialId, totalG: total.weightG, levels: trial.levels },
+    { id: version.id, recipeName: version.recipeName, number: version.number, ...version.body },
+    [...new Set(ids)].map((id) => known.forPlan(id)),
+    { balance: room.balance, water },
+  );
   if (!laid.ok) throw new Refusal('refused', laid.sentence, { reason: 'trial' });
-  await db.insert(stripTrials).values({ ...trial, totalMg: convertGramsToMilligrams(total.weightG), laid: [...laid.strips], at: now.toISOString(), byId });
+  await db
+    .insert(stripTrials)
+    .values({
+      ...trial,
+      totalMg: convertGramsToMilligrams(total.weightG),
+      laid: [...laid.strips],
+      at: now.toISOString(),
+      byId,
+    });
   return { id: trial.id };
 }
 
-async function checkSources(db: Db, { materialId, levels }: Pick<NewStripTrial, 'materialId' | 'levels'>): Promise<void> {
-  const jars = materialId === null ? [] : await db.select({ id: stockLots.id }).from(stockLots).where(eq(stockLots.materialId, materialId));
-  if (levels.some((l) => !jars.some((j) => j.id === l.refId))) throw new Refusal('refused', 'A trial of sources takes one jar of the dyestuff for each strip. Choose them from the shelf.', { reason: 'source' });
+async function checkSources(
+  db: Db,
+  { materialId, levels }: Pick<NewStripTrial, 'materialId' | 'levels'>,
+): Promise<void> {
+  const jars =
+    materialId === null
+      ? []
+      : await db.select({ id: stockLots.id }).from(stockLots).where(eq(stockLots.materialId, materialId));
+  if (levels.some((l) => !jars.some((j) => j.id === l.refId)))
+    throw new Refusal(
+      'refused',
+      'A trial of sources takes one jar of the dyestuff for each strip. Choose them from the shelf.',
+      { reason: 'source' },
+    );
 }
 
-export async function recordStripReading(db: Db, trialId: string, { illuminant, observer, ...reading }: NewStripReading, { now, byId }: By): Promise<{ id: string }> {
+export async function recordStripReading(
+  db: Db,
+  trialId: string,
+  { illuminant, observer, ...reading }: NewStripReading,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const trial = await findTrial(db, trialId);
-  if (reading.number > trial.levels.length) throw new Refusal('refused', `This trial has ${trial.levels.length} strips. Choose one of them.`);
+  if (reading.number > trial.levels.length)
+    throw new Refusal('refused', `This trial has ${trial.levels.length} strips. Choose one of them.`);
   if (reading.replacesId !== null) {
     const [old] = await db.select().from(stripReadings).where(eq(stripReadings.id, reading.replacesId));
-    if (old?.trialId !== trialId || old.number !== reading.number) throw new Refusal('refused', 'A correction names a reading of the same strip. Choose it again.');
+    if (old?.trialId !== trialId || old.number !== reading.number)
+      throw new Refusal('refused', 'A correction names a reading of the same strip. Choose it again.');
   }
-  await db.insert(stripReadings).values({ ...reading, trialId, conditions: { illuminant, observer }, at: now.toISOString(), byId });
+  await db
+    .insert(stripReadings)
+    .values({ ...reading, trialId, conditions: { illuminant, observer }, at: now.toISOString(), byId });
   return { id: reading.id };
 }
 
 /** One strip becomes a recipe version: the chain with that strip's level in it, a trial still to be proven. */
-export async function promoteStrip(db: Db, trialId: string, { id, number, name, recipeId }: StripPromotion, by: By): Promise<{ id: string }> {
+export async function promoteStrip(
+  db: Db,
+  trialId: string,
+  { id, number, name, recipeId }: StripPromotion,
+  by: By,
+): Promise<{ id: string }> {
   const trial = await findTrial(db, trialId);
   const level = trial.levels[number - 1];
   if (!level) throw new Refusal('refused', `This trial has ${trial.levels.length} strips. Choose one of them.`);
   const version = await findVersion(db, trial.recipeVersionId);
   const steps = applyLevel(version.body.steps, trial, level) as RecipeBody['steps'];
-  const body: RecipeBody = { ...version.body, steps, ...(trial.factor === 'water' ? { water: await waterOf(db, level.refId, version.body.water) } : {}), note: [version.body.note, `Strip ${number} of “${trial.name}”: ${level.label}.`].filter((n) => n !== '').join('\n').slice(0, 2000) };
-  const made = name === null ? await addVersion(db, { id, recipeId: version.recipeId, body }, by) : await addRecipe(db, { id: recipeId, name, versionId: id, body }, by);
-  await db.insert(stripPromotions).values({ id, trialId, number, recipeVersionId: made.id, at: by.now.toISOString(), byId: by.byId });
+  const body: RecipeBody = {
+    ...version.body,
+    steps,
+    ...(trial.factor === 'water' ? { water: await waterOf(db, level.refId, version.body.water) } : {}),
+    note: [version.body.note, `Strip ${number} of “${trial.name}”: ${level.label}.`]
+      .filter((n) => n !== '')
+      .join('\n')
+      .slice(0, 2000),
+  };
+  const made =
+    name === null
+      ? await addVersion(db, { id, recipeId: version.recipeId, body }, by)
+      : await addRecipe(db, { id: recipeId, name, versionId: id, body }, by);
+  await db
+    .insert(stripPromotions)
+    .values({ id, trialId, number, recipeVersionId: made.id, at: by.now.toISOString(), byId: by.byId });
   return made;
 }
 
@@ -105,4 +234,3 @@ async function waterOf(db: Db, waterId: string | null, before: RecipeBody['water
   const middle = 4;
   return { asks: source.hardnessDh > middle ? 'hard' : 'soft', hardnessDh: source.hardnessDh };
 }
-

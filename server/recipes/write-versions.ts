@@ -16,7 +16,11 @@ interface Written {
 }
 
 /** Writes a recipe and its first version, a trial. */
-export async function addRecipe(db: Db, recipe: { id: string; name: string; versionId: string; body: RecipeBody }, by: By): Promise<{ id: string }> {
+export async function addRecipe(
+  db: Db,
+  recipe: { id: string; name: string; versionId: string; body: RecipeBody },
+  by: By,
+): Promise<{ id: string }> {
   await db.insert(recipes).values({ id: recipe.id, name: recipe.name });
   return addVersion(db, { id: recipe.versionId, recipeId: recipe.id, body: recipe.body }, by);
 }
@@ -26,7 +30,10 @@ export async function addVersion(db: Db, { id, recipeId, body }: Written, { now,
   const [recipe] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
   if (!recipe) throw notFound('recipe');
   await checkMaterials(db, body);
-  const [newest] = await db.select({ number: max(recipeVersions.number) }).from(recipeVersions).where(eq(recipeVersions.recipeId, recipeId));
+  const [newest] = await db
+    .select({ number: max(recipeVersions.number) })
+    .from(recipeVersions)
+    .where(eq(recipeVersions.recipeId, recipeId));
   const at = now.toISOString();
   await db.insert(recipeVersions).values({ id, recipeId, number: (newest?.number ?? 0) + 1, body, at, byId });
   await db.insert(standings).values({ id: uuidv7(now), recipeVersionId: id, standing: 'trial', at, byId });
@@ -34,22 +41,51 @@ export async function addVersion(db: Db, { id, recipeId, body }: Written, { now,
 }
 
 /** Says where a version stands; proven only on the evidence the studio asks for. */
-export async function setStanding(db: Db, versionId: string, standing: NewStanding, { now, byId }: By): Promise<{ id: string }> {
+export async function setStanding(
+  db: Db,
+  versionId: string,
+  standing: NewStanding,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
-  if (version.standing === standing.standing) throw new Refusal('alreadyDone', `This version is ${standing.standing} already.`);
-  const may = mayStand(version.standing, standing.standing, await readEvidence(db, versionId), (await readRoom(db)).provenNeeds);
+  if (version.standing === standing.standing)
+    throw new Refusal('alreadyDone', `This version is ${standing.standing} already.`);
+  const may = mayStand(
+    version.standing,
+    standing.standing,
+    await readEvidence(db, versionId),
+    (await readRoom(db)).provenNeeds,
+  );
   if (!may.ok) throw new Refusal('refused', may.sentence, { reason: 'notProven' });
-  if (standing.standing === 'retired' && standing.reason.trim() === '') throw new Refusal('refused', 'Say why it is retired: whoever meets it later will want to know.', { reason: 'reasonMissing' });
+  if (standing.standing === 'retired' && standing.reason.trim() === '')
+    throw new Refusal('refused', 'Say why it is retired: whoever meets it later will want to know.', {
+      reason: 'reasonMissing',
+    });
   await db.insert(standings).values({ ...standing, recipeVersionId: versionId, at: now.toISOString(), byId });
   return { id: standing.id };
 }
 
 /** Records a small proof of a version, dyed and read dry. */
-export async function recordProof(db: Db, versionId: string, { illuminant, observer, ...proof }: NewProof, { now, byId }: By): Promise<{ id: string }> {
+export async function recordProof(
+  db: Db,
+  versionId: string,
+  { illuminant, observer, ...proof }: NewProof,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
-  if (version.standing === 'retired') throw new Refusal('refused', 'This version is retired. Make it a trial again before proving it.');
+  if (version.standing === 'retired')
+    throw new Refusal('refused', 'This version is retired. Make it a trial again before proving it.');
   const { deltaE } = ciede2000(proof.wanted, proof.lab, { kL: 1, kC: 1, kH: 1 });
-  await db.insert(proofs).values({ ...proof, recipeVersionId: versionId, conditions: { illuminant, observer }, deltaE: Math.round(deltaE * 1000) / 1000, at: now.toISOString(), byId });
+  await db
+    .insert(proofs)
+    .values({
+      ...proof,
+      recipeVersionId: versionId,
+      conditions: { illuminant, observer },
+      deltaE: Math.round(deltaE * 1000) / 1000,
+      at: now.toISOString(),
+      byId,
+    });
   return { id: proof.id };
 }
 
@@ -59,18 +95,27 @@ export async function checkMaterials(db: Db, body: RecipeBody): Promise<void> {
     throw new Refusal('refused', sentence);
   };
   for (const step of body.steps) {
-    if (new Set(step.doses.map((d) => d.materialId)).size < step.doses.length) refuse(`“${step.title}” doses one material twice. Add the two together.`);
+    if (new Set(step.doses.map((d) => d.materialId)).size < step.doses.length)
+      refuse(`“${step.title}” doses one material twice. Add the two together.`);
   }
   const ids = namedIds(body);
   const known = ids.length === 0 ? [] : await db.select().from(materials).where(inArray(materials.id, ids));
-  if (known.length < ids.length) throw new Refusal('notFound', 'The recipe names a material that is not in Stores. Add the material first.');
+  if (known.length < ids.length)
+    throw new Refusal('notFound', 'The recipe names a material that is not in Stores. Add the material first.');
   for (const { materialId, ...dose } of body.steps.flatMap((s) => s.doses)) {
     const m = known.find((k) => k.id === materialId);
     if (!m) continue;
     if (m.kind === 'fibre') refuse(`${m.name} is a base: the weight of fibre comes from the lot, so it is not dosed.`);
-    if (dose.by === 'packet' && m.facts.packet === null) refuse(`Nothing says how much fibre a packet of ${m.name} dyes. Write it on the material’s page in Stores.`);
-    if (m.measure === 'pieces' && dose.by !== 'packet') refuse(`${m.name} is counted in packets, which are never opened by halves. Dose it by the packet.`);
-    if (m.measure === 'volume' && !['solution', 'toPh'].includes(dose.by)) refuse(`${m.name} is kept by volume and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`);
+    if (dose.by === 'packet' && m.facts.packet === null)
+      refuse(`Nothing says how much fibre a packet of ${m.name} dyes. Write it on the material’s page in Stores.`);
+    if (m.measure === 'pieces' && dose.by !== 'packet')
+      refuse(`${m.name} is counted in packets, which are never opened by halves. Dose it by the packet.`);
+    if (m.measure === 'volume' && !['solution', 'toPh'].includes(dose.by))
+      refuse(
+        `${m.name} is kept by volume and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
+      );
   }
-  for (const shade of body.expectedShades) if (known.find((k) => k.id === shade.baseMaterialId)?.kind !== 'fibre') refuse('An expected shade is for a base. Choose a fibre.');
+  for (const shade of body.expectedShades)
+    if (known.find((k) => k.id === shade.baseMaterialId)?.kind !== 'fibre')
+      refuse('An expected shade is for a base. Choose a fibre.');
 }

@@ -14,19 +14,36 @@ const SHELF_SPREAD = 0.004;
 
 /** Reads what is on the pan: a jar with its container, or a level spoonful. The balance is simulated, so its load is too. */
 export async function readBalance(db: Db, ask: BalanceAsk): Promise<BalanceReading> {
-  const [card] = await db.select({ name: studio.balanceName, resolutionG: studio.balanceResolutionG, capacityG: studio.balanceCapacityG }).from(studio).orderBy(asc(studio.name));
+  const [card] = await db
+    .select({ name: studio.balanceName, resolutionG: studio.balanceResolutionG, capacityG: studio.balanceCapacityG })
+    .from(studio)
+    .orderBy(asc(studio.name));
   if (!card) throw notFound('studio');
   const steady = { ...card, resolutionG: Number(card.resolutionG.toPrecision(6)) };
   if (ask.what === 'jar' && ask.stockLotId !== undefined) {
     const jar = await findJar(db, ask.stockLotId);
-    if (jar.material.measure !== 'weight') throw new Refusal('refused', `${jar.tag} is not kept by weight, so the balance says nothing of it.`);
-    return readSimulatedBalance({ key: `${jar.id} ${jar.onHand}`, trueG: (jar.onHand + (jar.facts.tareMg ?? 0)) / 1000, spreadShare: SHELF_SPREAD }, steady);
+    if (jar.material.measure !== 'weight')
+      throw new Refusal('refused', `${jar.tag} is not kept by weight, so the balance says nothing of it.`);
+    return readSimulatedBalance(
+      {
+        key: `${jar.id} ${jar.onHand}`,
+        trueG: (jar.onHand + (jar.facts.tareMg ?? 0)) / 1000,
+        spreadShare: SHELF_SPREAD,
+      },
+      steady,
+    );
   }
   if (ask.what === 'spoon' && ask.materialId !== undefined && ask.spoonMl !== undefined) {
     const material = await findMaterial(db, ask.materialId);
     const density = (await readSpoons(db, material.id))[0]?.bulkDensity.value ?? USUAL_DENSITY;
-    const [{ n } = { n: 0 }] = await db.select({ n: sql<number>`count(*)::int` }).from(spoonWeighings).where(eq(spoonWeighings.materialId, material.id));
-    return readSimulatedBalance({ key: `${material.id} spoon ${ask.spoonMl} ${n}`, trueG: density * ask.spoonMl, spreadShare: SPOON_SPREAD }, { ...steady, resolutionG: Math.min(steady.resolutionG, 0.01) });
+    const [{ n } = { n: 0 }] = await db
+      .select({ n: sql<number>`count(*)::int` })
+      .from(spoonWeighings)
+      .where(eq(spoonWeighings.materialId, material.id));
+    return readSimulatedBalance(
+      { key: `${material.id} spoon ${ask.spoonMl} ${n}`, trueG: density * ask.spoonMl, spreadShare: SPOON_SPREAD },
+      { ...steady, resolutionG: Math.min(steady.resolutionG, 0.01) },
+    );
   }
   throw new Refusal('invalid', 'Say which jar or which spoon is on the balance.');
 }

@@ -16,7 +16,9 @@ const AHEAD_MS = 36 * 3_600_000;
 /** When something dated happened: noon of an earlier day, or now. */
 export function momentOf(date: string, now: Date): { at: string; recordedAt: string | null } {
   const noon = new Date(`${date}T12:00:00.000Z`);
-  return date < now.toISOString().slice(0, 10) ? { at: noon.toISOString(), recordedAt: now.toISOString() } : { at: now.toISOString(), recordedAt: null };
+  return date < now.toISOString().slice(0, 10)
+    ? { at: noon.toISOString(), recordedAt: now.toISOString() }
+    : { at: now.toISOString(), recordedAt: null };
 }
 
 /** Books in a receipt, a harvest or a gift: a new stock lot and its first movement. */
@@ -24,46 +26,114 @@ export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Pr
   const material = await findMaterial(db, delivery.materialId);
   const { amount, facts } = await weighed(db, delivery, material);
   const { id, receivedOn, bestBefore, place, source, note } = delivery;
-  if (bestBefore !== null && bestBefore < receivedOn) throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', { reason: 'expiryBeforeReceipt' });
-  if (receivedOn > new Date(now.getTime() + AHEAD_MS).toISOString().slice(0, 10)) throw new Refusal('refused', 'A delivery can’t be booked before it comes. Write the day it arrived.', { reason: 'receivedLater' });
-  if (facts.origin === 'harvest' && facts.gathering === null) throw new Refusal('refused', 'Say whose permission there was and how much of the stand was taken. Without it a harvest is not booked.', { reason: 'gathering' });
+  if (bestBefore !== null && bestBefore < receivedOn)
+    throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {
+      reason: 'expiryBeforeReceipt',
+    });
+  if (receivedOn > new Date(now.getTime() + AHEAD_MS).toISOString().slice(0, 10))
+    throw new Refusal('refused', 'A delivery can’t be booked before it comes. Write the day it arrived.', {
+      reason: 'receivedLater',
+    });
+  if (facts.origin === 'harvest' && facts.gathering === null)
+    throw new Refusal(
+      'refused',
+      'Say whose permission there was and how much of the stand was taken. Without it a harvest is not booked.',
+      { reason: 'gathering' },
+    );
   const costMinor = delivery.cost.trim() === '' ? null : readMoney(delivery.cost);
-  if (costMinor === undefined) throw new Refusal('refused', 'That is not an amount of money. Write what all of it cost, for example 12.50, or leave it empty.', { reason: 'cost' });
+  if (costMinor === undefined)
+    throw new Refusal(
+      'refused',
+      'That is not an amount of money. Write what all of it cost, for example 12.50, or leave it empty.',
+      { reason: 'cost' },
+    );
   const tag = delivery.tag === '' ? await nextTag(db, material.name) : delivery.tag;
-  await db.insert(stockLots).values({ id, materialId: material.id, tag, receivedOn, bestBefore, place, source, note, costMinor, facts });
-  await db.insert(movements).values({ id: delivery.movementId, stockLotId: id, kind: facts.origin === 'harvest' ? 'gather' : 'receive', amount, note: source, ...momentOf(receivedOn, now), byId });
+  await db
+    .insert(stockLots)
+    .values({ id, materialId: material.id, tag, receivedOn, bestBefore, place, source, note, costMinor, facts });
+  await db
+    .insert(movements)
+    .values({
+      id: delivery.movementId,
+      stockLotId: id,
+      kind: facts.origin === 'harvest' ? 'gather' : 'receive',
+      amount,
+      note: source,
+      ...momentOf(receivedOn, now),
+      byId,
+    });
   return { id };
 }
 
 /** Net as written, or gross less the container. */
-async function weighed(db: Db, delivery: Delivery, material: Awaited<ReturnType<typeof findMaterial>>): Promise<{ amount: number; facts: StockFacts }> {
-  if (delivery.grossWritten.trim() === '') return { amount: await amountOf(db, delivery.written, material), facts: delivery.facts };
-  if (material.measure !== 'weight') throw new Refusal('refused', 'Only weights have a container taken off. Write how much there is.');
+async function weighed(
+  db: Db,
+  delivery: Delivery,
+  material: Awaited<ReturnType<typeof findMaterial>>,
+): Promise<{ amount: number; facts: StockFacts }> {
+  if (delivery.grossWritten.trim() === '')
+    return { amount: await amountOf(db, delivery.written, material), facts: delivery.facts };
+  if (material.measure !== 'weight')
+    throw new Refusal('refused', 'Only weights have a container taken off. Write how much there is.');
   const gross = readAmount(delivery.grossWritten, 'weight');
   const tare = readAmount(delivery.tareWritten, 'weight', { allowNothing: true });
   if (!gross.ok) throw new Refusal('refused', gross.sentence, { reason: 'quantity' });
   if (!tare.ok) throw new Refusal('refused', `The container alone: ${tare.sentence}`, { reason: 'quantity' });
   const net = netOfTare(gross.amount, tare.amount);
   if (!net.ok) throw new Refusal('refused', net.sentence, { reason: 'tare' });
-  if (net.netMg === 0) throw new Refusal('refused', `${formatWeight(gross.amount / 1000)} is the container alone: there is nothing in it to book.`, { reason: 'quantity' });
+  if (net.netMg === 0)
+    throw new Refusal(
+      'refused',
+      `${formatWeight(gross.amount / 1000)} is the container alone: there is nothing in it to book.`,
+      { reason: 'quantity' },
+    );
   return { amount: net.netMg, facts: { ...delivery.facts, grossMg: gross.amount, tareMg: tare.amount } };
 }
 
 /** Changes what a jar's label says. One lot of a material is the studio's reference for strength. */
-export async function editStockLot(db: Db, id: string, { version, facts, ...label }: StockLotEdit): Promise<{ id: string }> {
+export async function editStockLot(
+  db: Db,
+  id: string,
+  { version, facts, ...label }: StockLotEdit,
+): Promise<{ id: string }> {
   const before = await findJar(db, id);
   const [own] = await db.select({ note: stockLots.note }).from(stockLots).where(eq(stockLots.id, id));
-  if (label.bestBefore !== null && label.bestBefore < before.receivedOn) throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', { reason: 'expiryBeforeReceipt' });
-  const kept = facts === undefined ? {} : { facts: { ...facts, origin: before.facts.origin, strengthPercent: facts.reference ? 100 : facts.strengthPercent } };
-  const updated = await db.update(stockLots).set({ ...label, ...kept, version: version + 1 }).where(and(eq(stockLots.id, id), eq(stockLots.version, version))).returning({ id: stockLots.id });
+  if (label.bestBefore !== null && label.bestBefore < before.receivedOn)
+    throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {
+      reason: 'expiryBeforeReceipt',
+    });
+  const kept =
+    facts === undefined
+      ? {}
+      : {
+          facts: {
+            ...facts,
+            origin: before.facts.origin,
+            strengthPercent: facts.reference ? 100 : facts.strengthPercent,
+          },
+        };
+  const updated = await db
+    .update(stockLots)
+    .set({ ...label, ...kept, version: version + 1 })
+    .where(and(eq(stockLots.id, id), eq(stockLots.version, version)))
+    .returning({ id: stockLots.id });
   assertFresh(updated, label, { place: before.place, note: own?.note ?? '', bestBefore: before.bestBefore });
   if (facts?.reference === true) await dethrone(db, before.material.id, id);
   return { id };
 }
 
 async function dethrone(db: Db, materialId: string, except: string): Promise<void> {
-  const others = await db.select({ id: stockLots.id, facts: stockLots.facts }).from(stockLots).where(eq(stockLots.materialId, materialId));
+  const others = await db
+    .select({ id: stockLots.id, facts: stockLots.facts })
+    .from(stockLots)
+    .where(eq(stockLots.materialId, materialId));
   for (const other of others) {
-    if (other.id !== except && other.facts.reference) await db.update(stockLots).set({ facts: { ...NO_STOCK_FACTS, ...other.facts, reference: false, strengthPercent: null, strengthBasis: '' } }).where(eq(stockLots.id, other.id));
+    if (other.id !== except && other.facts.reference)
+      await db
+        .update(stockLots)
+        .set({
+          facts: { ...NO_STOCK_FACTS, ...other.facts, reference: false, strengthPercent: null, strengthBasis: '' },
+        })
+        .where(eq(stockLots.id, other.id));
   }
 }

@@ -1,7 +1,15 @@
 import type { Conversion } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { ConversionInput, ConversionKind, MaterialForm, StockMeasure } from '@vestigia/core';
-import { CONVERSION_WORDS, blendStrength, checkConversion, convertGramsToMilligrams, freshToDried, readAmount, stockConcentration } from '@vestigia/core';
+import {
+  CONVERSION_WORDS,
+  blendStrength,
+  checkConversion,
+  convertGramsToMilligrams,
+  freshToDried,
+  readAmount,
+  stockConcentration,
+} from '@vestigia/core';
 import type { By } from '../by';
 import type { Db } from '../db/database';
 import { conversions, liquorEntries, materials, movements, stockLots } from '../db/schema';
@@ -12,7 +20,12 @@ import { assertFree } from './movements';
 import type { Jar } from './stock-lot-store';
 import { findJar } from './stock-lot-store';
 
-const FORM_AFTER: Readonly<Partial<Record<ConversionKind, MaterialForm>>> = { dry: 'dried', freeze: 'frozen', grind: 'ground', dissolve: 'liquor' };
+const FORM_AFTER: Readonly<Partial<Record<ConversionKind, MaterialForm>>> = {
+  dry: 'dried',
+  freeze: 'frozen',
+  grind: 'ground',
+  dissolve: 'liquor',
+};
 type Output = NonNullable<Conversion['output']>;
 type Material = Awaited<ReturnType<typeof findMaterial>>;
 interface Part {
@@ -22,16 +35,28 @@ interface Part {
 }
 
 /** What a packet weighs is written on it; everything else is weighed. Grams. */
-const weightOf = ({ jar, amount }: Part): number => (jar.material.measure === 'pieces' ? amount * (jar.material.facts.packet?.contentsG ?? 0) : amount / 1000);
+const weightOf = ({ jar, amount }: Part): number =>
+  jar.material.measure === 'pieces' ? amount * (jar.material.facts.packet?.contentsG ?? 0) : amount / 1000;
 
 /** Changes the form of stock: what goes in leaves its jar, what comes out is a new jar that knows its parents. */
 export async function convert(db: Db, conversion: Conversion, { now, byId }: By): Promise<{ id: string }> {
   const { id, kind, note, output } = conversion;
   const parts = await readParts(db, conversion);
-  if ((output === null) !== (kind === 'compost')) throw new Refusal('refused', kind === 'compost' ? 'Nothing comes out of the compost. Leave the new jar away.' : 'Say what came out, and into which jar.');
+  if ((output === null) !== (kind === 'compost'))
+    throw new Refusal(
+      'refused',
+      kind === 'compost'
+        ? 'Nothing comes out of the compost. Leave the new jar away.'
+        : 'Say what came out, and into which jar.',
+    );
   const into = output === null ? undefined : await intoMaterial(db, kind, output, parts, now);
   const outAmount = output === null || !into ? 0 : await amountOf(db, output.written, into);
-  const inputs: ConversionInput[] = parts.map((p) => ({ stockLotId: p.jar.id, tag: p.jar.tag, weightG: weightOf(p), strengthPercent: p.jar.facts.strengthPercent }));
+  const inputs: ConversionInput[] = parts.map((p) => ({
+    stockLotId: p.jar.id,
+    tag: p.jar.tag,
+    weightG: weightOf(p),
+    strengthPercent: p.jar.facts.strengthPercent,
+  }));
   const inG = inputs.reduce((sum, i) => sum + i.weightG, 0);
   const outG = kind === 'dissolve' ? inG : outAmount / 1000;
   const checked = checkConversion(kind, inputs, output?.stockLotId ?? null, outG);
@@ -41,8 +66,23 @@ export async function convert(db: Db, conversion: Conversion, { now, byId }: By)
   const at = now.toISOString();
   const working = kind === 'dry' ? freshToDried(inG, outG) : kind === 'blend' ? blendStrength(inputs) : null;
   const said = [note, working && kind === 'dry' ? `${working.value} ${working.unit}` : ''].filter(Boolean).join(' · ');
-  await db.insert(conversions).values({ id, kind, lossMg: convertGramsToMilligrams(checked.lossG), note: said, at, byId });
-  await db.insert(movements).values(parts.map((p) => ({ id: p.movementId, stockLotId: p.jar.id, kind: 'convert' as const, amount: -p.amount, conversionId: id, note: kind === 'compost' ? ['to the compost', note].filter(Boolean).join(' · ') : CONVERSION_WORDS[kind], at, byId })));
+  await db
+    .insert(conversions)
+    .values({ id, kind, lossMg: convertGramsToMilligrams(checked.lossG), note: said, at, byId });
+  await db
+    .insert(movements)
+    .values(
+      parts.map((p) => ({
+        id: p.movementId,
+        stockLotId: p.jar.id,
+        kind: 'convert' as const,
+        amount: -p.amount,
+        conversionId: id,
+        note: kind === 'compost' ? ['to the compost', note].filter(Boolean).join(' · ') : CONVERSION_WORDS[kind],
+        at,
+        byId,
+      })),
+    );
   if (output !== null && into) await makeJar(db, { kind, output, into, parts, inputs, outAmount, id }, { now, byId });
   return { id: output?.stockLotId ?? id };
 }
@@ -50,27 +90,64 @@ export async function convert(db: Db, conversion: Conversion, { now, byId }: By)
 async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<Part[]> {
   const parts: Part[] = [];
   for (const { stockLotId, movementId, written } of inputs) {
-    if (stockLotId === output?.stockLotId) throw new Refusal('refused', 'A jar can’t go into itself. Give what comes out a new jar.', { reason: 'itself' });
+    if (stockLotId === output?.stockLotId)
+      throw new Refusal('refused', 'A jar can’t go into itself. Give what comes out a new jar.', { reason: 'itself' });
     const jar = await findJar(db, stockLotId);
-    if (jar.material.measure === 'volume' && kind !== 'compost' && kind !== 'blend') throw new Refusal('refused', `${jar.tag} is a liquid; it can be blended or poured away, not ${CONVERSION_WORDS[kind]}.`);
-    if ((jar.material.measure === 'pieces') !== (kind === 'open') && kind !== 'compost') throw new Refusal('refused', kind === 'open' ? `${jar.tag} is no packet, so there is nothing to open.` : `${jar.tag} is kept in packets. Open them first.`);
+    if (jar.material.measure === 'volume' && kind !== 'compost' && kind !== 'blend')
+      throw new Refusal(
+        'refused',
+        `${jar.tag} is a liquid; it can be blended or poured away, not ${CONVERSION_WORDS[kind]}.`,
+      );
+    if ((jar.material.measure === 'pieces') !== (kind === 'open') && kind !== 'compost')
+      throw new Refusal(
+        'refused',
+        kind === 'open'
+          ? `${jar.tag} is no packet, so there is nothing to open.`
+          : `${jar.tag} is kept in packets. Open them first.`,
+      );
     parts.push({ jar, amount: await amountOf(db, written, jar.material), movementId });
   }
   return parts;
 }
 
 /** The material that comes out: the same, another one, or a new one made after what went in. */
-async function intoMaterial(db: Db, kind: ConversionKind, output: Output, parts: readonly Part[], now: Date): Promise<Material> {
-  const measure: StockMeasure = kind === 'dissolve' || parts.every((p) => p.jar.material.measure === 'volume') ? 'volume' : 'weight';
+async function intoMaterial(
+  db: Db,
+  kind: ConversionKind,
+  output: Output,
+  parts: readonly Part[],
+  now: Date,
+): Promise<Material> {
+  const measure: StockMeasure =
+    kind === 'dissolve' || parts.every((p) => p.jar.material.measure === 'volume') ? 'volume' : 'weight';
   const first = parts[0]?.jar.material;
   if (!first) throw new Refusal('refused', 'Choose what goes in, and how much of it.');
   const name = output.newMaterial.trim();
   const chosen = output.materialId === null ? first : await findMaterial(db, output.materialId);
   if (name === '') {
-    if (chosen.measure !== measure) throw new Refusal('refused', `What comes out is kept by ${measure}, and ${chosen.name} by ${chosen.measure}. Give it a name of its own.`, { reason: 'measure' });
+    if (chosen.measure !== measure)
+      throw new Refusal(
+        'refused',
+        `What comes out is kept by ${measure}, and ${chosen.name} by ${chosen.measure}. Give it a name of its own.`,
+        { reason: 'measure' },
+      );
     return chosen;
   }
-  const made = { id: uuidv7(now), name, kind: first.kind === 'packet' ? ('dyestuff' as const) : first.kind, measure, hazards: [...new Set(parts.flatMap((p) => p.jar.material.hazards))], note: '', base: null, facts: { ...NO_FACTS, ...first.facts, packet: null, forms: FORM_AFTER[kind] ? [FORM_AFTER[kind]] : first.facts.forms } };
+  const made = {
+    id: uuidv7(now),
+    name,
+    kind: first.kind === 'packet' ? ('dyestuff' as const) : first.kind,
+    measure,
+    hazards: [...new Set(parts.flatMap((p) => p.jar.material.hazards))],
+    note: '',
+    base: null,
+    facts: {
+      ...NO_FACTS,
+      ...first.facts,
+      packet: null,
+      forms: FORM_AFTER[kind] ? [FORM_AFTER[kind]] : first.facts.forms,
+    },
+  };
   await db.insert(materials).values(made);
   return { ...made, version: 1 };
 }
@@ -85,23 +162,74 @@ interface Making {
   readonly outAmount: number;
 }
 
-async function makeJar(db: Db, { id, kind, output, into, parts, inputs, outAmount }: Making, { now, byId }: By): Promise<void> {
+async function makeJar(
+  db: Db,
+  { id, kind, output, into, parts, inputs, outAmount }: Making,
+  { now, byId }: By,
+): Promise<void> {
   const at = now.toISOString();
   const today = at.slice(0, 10);
   const parent = parts[0]?.jar;
-  if (output.bestBefore !== null && output.bestBefore < today) throw new Refusal('refused', 'That would be past its best before it is made. Check the date.', { reason: 'expiryBeforeReceipt' });
+  if (output.bestBefore !== null && output.bestBefore < today)
+    throw new Refusal('refused', 'That would be past its best before it is made. Check the date.', {
+      reason: 'expiryBeforeReceipt',
+    });
   const tare = output.tareWritten.trim() === '' ? null : readAmount(output.tareWritten, 'weight');
   if (tare && !tare.ok) throw new Refusal('refused', `The container alone: ${tare.sentence}`, { reason: 'quantity' });
   const strength = kind === 'blend' ? blendStrength(inputs) : null;
   const facts = {
-    ...NO_STOCK_FACTS, origin: 'made' as const, form: FORM_AFTER[kind] ?? parent?.facts.form ?? null, plantPart: parent?.facts.plantPart ?? '', stage: parent?.facts.stage ?? '', container: output.container,
-    tareMg: tare?.ok ? tare.amount : null, strengthPercent: strength?.value ?? (kind === 'grind' || kind === 'open' ? (parent?.facts.strengthPercent ?? null) : null), strengthBasis: strength ? 'by weight from its parts' : '',
+    ...NO_STOCK_FACTS,
+    origin: 'made' as const,
+    form: FORM_AFTER[kind] ?? parent?.facts.form ?? null,
+    plantPart: parent?.facts.plantPart ?? '',
+    stage: parent?.facts.stage ?? '',
+    container: output.container,
+    tareMg: tare?.ok ? tare.amount : null,
+    strengthPercent:
+      strength?.value ?? (kind === 'grind' || kind === 'open' ? (parent?.facts.strengthPercent ?? null) : null),
+    strengthBasis: strength ? 'by weight from its parts' : '',
   };
   const source = parts.map((p) => p.jar.tag).join(' + ');
-  await db.insert(stockLots).values({ id: output.stockLotId, materialId: into.id, tag: output.tag === '' ? await nextTag(db, into.name) : output.tag, receivedOn: today, bestBefore: output.bestBefore, place: output.place, source: source.slice(0, 200), note: '', facts });
-  await db.insert(movements).values({ id: output.movementId, stockLotId: output.stockLotId, kind: 'convert', amount: outAmount, conversionId: id, note: `${CONVERSION_WORDS[kind]} from ${source}`.slice(0, 2000), at, byId });
+  await db
+    .insert(stockLots)
+    .values({
+      id: output.stockLotId,
+      materialId: into.id,
+      tag: output.tag === '' ? await nextTag(db, into.name) : output.tag,
+      receivedOn: today,
+      bestBefore: output.bestBefore,
+      place: output.place,
+      source: source.slice(0, 200),
+      note: '',
+      facts,
+    });
+  await db
+    .insert(movements)
+    .values({
+      id: output.movementId,
+      stockLotId: output.stockLotId,
+      kind: 'convert',
+      amount: outAmount,
+      conversionId: id,
+      note: `${CONVERSION_WORDS[kind]} from ${source}`.slice(0, 2000),
+      at,
+      byId,
+    });
   if (kind !== 'dissolve') return;
-  const working = stockConcentration(inputs.reduce((sum, i) => sum + i.weightG, 0), outAmount / 1000);
+  const working = stockConcentration(
+    inputs.reduce((sum, i) => sum + i.weightG, 0),
+    outAmount / 1000,
+  );
   const contents = parts.map((p) => ({ materialId: p.jar.material.id, name: p.jar.material.name, grams: weightOf(p) }));
-  await db.insert(liquorEntries).values({ id: uuidv7(now), stockLotId: output.stockLotId, kind: 'save', after: { what: 'stockSolution', vessel: output.container, contents, volumeUl: outAmount, working, signs: [], at }, note: '', at, byId });
+  await db
+    .insert(liquorEntries)
+    .values({
+      id: uuidv7(now),
+      stockLotId: output.stockLotId,
+      kind: 'save',
+      after: { what: 'stockSolution', vessel: output.container, contents, volumeUl: outAmount, working, signs: [], at },
+      note: '',
+      at,
+      byId,
+    });
 }

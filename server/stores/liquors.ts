@@ -1,7 +1,15 @@
 import type { Liquor, LiquorEntry, NewLiquor } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { BathContent, Figure, Hazard } from '@vestigia/core';
-import { LIQUOR_WORDS, contentsAtVolume, formatAmount, judgeSigns, ladderStrength, leftAfterUse, readAmount } from '@vestigia/core';
+import {
+  LIQUOR_WORDS,
+  contentsAtVolume,
+  formatAmount,
+  judgeSigns,
+  ladderStrength,
+  leftAfterUse,
+  readAmount,
+} from '@vestigia/core';
 import { desc, eq } from 'drizzle-orm';
 import type { By } from '../by';
 import type { Db } from '../db/database';
@@ -14,29 +22,101 @@ import { assertFree } from './movements';
 import type { Jar } from './stock-lot-store';
 import { findJar } from './stock-lot-store';
 
-const KIND_OF = { dyeBath: 'dyestuff', secondExtraction: 'dyestuff', mordantBath: 'mordant', ironLiquor: 'modifier', ashLye: 'assistant', stockSolution: 'modifier' } as const;
+const KIND_OF = {
+  dyeBath: 'dyestuff',
+  secondExtraction: 'dyestuff',
+  mordantBath: 'mordant',
+  ironLiquor: 'modifier',
+  ashLye: 'assistant',
+  stockSolution: 'modifier',
+} as const;
 
 /** Keeps a liquor as stock: its volume is booked in, and what is in it is written down with how that is known. */
 export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): Promise<{ id: string }> {
   const at = now.toISOString();
   const today = at.slice(0, 10);
-  const material = liquor.materialId === null ? await newLiquorMaterial(db, liquor, now) : await findMaterial(db, liquor.materialId);
-  if (material.measure !== 'volume') throw new Refusal('refused', `${material.name} is kept by ${material.measure}. A liquor wants a material kept by volume: give it a name of its own.`, { reason: 'measure' });
-  if (liquor.bestBefore !== null && liquor.bestBefore < today) throw new Refusal('refused', 'That would be past its best before it is kept. Check the date.', { reason: 'expiryBeforeReceipt' });
+  const material =
+    liquor.materialId === null ? await newLiquorMaterial(db, liquor, now) : await findMaterial(db, liquor.materialId);
+  if (material.measure !== 'volume')
+    throw new Refusal(
+      'refused',
+      `${material.name} is kept by ${material.measure}. A liquor wants a material kept by volume: give it a name of its own.`,
+      { reason: 'measure' },
+    );
+  if (liquor.bestBefore !== null && liquor.bestBefore < today)
+    throw new Refusal('refused', 'That would be past its best before it is kept. Check the date.', {
+      reason: 'expiryBeforeReceipt',
+    });
   const volumeUl = await amountOf(db, liquor.written, material);
   const source = liquor.fromLotId === null ? '' : await sayLot(db, liquor.fromLotId);
   const tag = liquor.tag === '' ? await nextTag(db, material.name) : liquor.tag;
-  await db.insert(stockLots).values({ id: liquor.id, materialId: material.id, tag, receivedOn: today, bestBefore: liquor.bestBefore, place: liquor.place, source, note: liquor.note, facts: { ...NO_STOCK_FACTS, origin: 'made', form: 'liquor', container: liquor.vessel } });
-  await db.insert(movements).values({ id: liquor.movementId, stockLotId: liquor.id, kind: 'receive', amount: volumeUl, note: `${LIQUOR_WORDS[liquor.what]}${source === '' ? '' : ` from ${source}`}`, at, byId });
-  await db.insert(liquorEntries).values({ id: uuidv7(now), stockLotId: liquor.id, kind: 'save', after: { what: liquor.what, vessel: liquor.vessel, contents: liquor.contents, volumeUl, working: liquor.working, signs: [], at }, note: liquor.note, at, byId });
+  await db
+    .insert(stockLots)
+    .values({
+      id: liquor.id,
+      materialId: material.id,
+      tag,
+      receivedOn: today,
+      bestBefore: liquor.bestBefore,
+      place: liquor.place,
+      source,
+      note: liquor.note,
+      facts: { ...NO_STOCK_FACTS, origin: 'made', form: 'liquor', container: liquor.vessel },
+    });
+  await db
+    .insert(movements)
+    .values({
+      id: liquor.movementId,
+      stockLotId: liquor.id,
+      kind: 'receive',
+      amount: volumeUl,
+      note: `${LIQUOR_WORDS[liquor.what]}${source === '' ? '' : ` from ${source}`}`,
+      at,
+      byId,
+    });
+  await db
+    .insert(liquorEntries)
+    .values({
+      id: uuidv7(now),
+      stockLotId: liquor.id,
+      kind: 'save',
+      after: {
+        what: liquor.what,
+        vessel: liquor.vessel,
+        contents: liquor.contents,
+        volumeUl,
+        working: liquor.working,
+        signs: [],
+        at,
+      },
+      note: liquor.note,
+      at,
+      byId,
+    });
   return { id: liquor.id };
 }
 
-async function newLiquorMaterial(db: Db, liquor: NewLiquor, now: Date): Promise<Awaited<ReturnType<typeof findMaterial>>> {
-  if (liquor.newMaterial.trim() === '') throw new Refusal('refused', 'Give the liquor a name, for example “Alum bath, saved”.');
+async function newLiquorMaterial(
+  db: Db,
+  liquor: NewLiquor,
+  now: Date,
+): Promise<Awaited<ReturnType<typeof findMaterial>>> {
+  if (liquor.newMaterial.trim() === '')
+    throw new Refusal('refused', 'Give the liquor a name, for example “Alum bath, saved”.');
   const hazards: Hazard[] = [];
-  for (const content of liquor.contents) if (content.materialId !== null) hazards.push(...(await findMaterial(db, content.materialId)).hazards.filter((h) => h !== 'dust'));
-  const made = { id: uuidv7(now), name: liquor.newMaterial.trim(), kind: KIND_OF[liquor.what], measure: 'volume' as const, hazards: [...new Set(hazards)], note: '', base: null, facts: { ...NO_FACTS, forms: ['liquor' as const] } };
+  for (const content of liquor.contents)
+    if (content.materialId !== null)
+      hazards.push(...(await findMaterial(db, content.materialId)).hazards.filter((h) => h !== 'dust'));
+  const made = {
+    id: uuidv7(now),
+    name: liquor.newMaterial.trim(),
+    kind: KIND_OF[liquor.what],
+    measure: 'volume' as const,
+    hazards: [...new Set(hazards)],
+    note: '',
+    base: null,
+    facts: { ...NO_FACTS, forms: ['liquor' as const] },
+  };
   await db.insert(materials).values(made);
   return { ...made, version: 1 };
 }
@@ -57,11 +137,37 @@ interface Now {
 /** Records what happened to a kept liquor, with what is in it afterwards. */
 export async function recordLiquor(db: Db, id: string, entry: LiquorEntry, by: By): Promise<{ id: string }> {
   const jar = await findJar(db, id);
-  const [last] = await db.select({ after: liquorEntries.after }).from(liquorEntries).where(eq(liquorEntries.stockLotId, id)).orderBy(desc(liquorEntries.seq)).limit(1);
+  const [last] = await db
+    .select({ after: liquorEntries.after })
+    .from(liquorEntries)
+    .where(eq(liquorEntries.stockLotId, id))
+    .orderBy(desc(liquorEntries.seq))
+    .limit(1);
   if (!last) throw new Refusal('refused', `${jar.tag} is not a kept liquor.`);
-  const now: Now = { jar, liquor: last.after, contents: contentsAtVolume(last.after.contents, last.after.volumeUl, jar.onHand) };
+  const now: Now = {
+    jar,
+    liquor: last.after,
+    contents: contentsAtVolume(last.after.contents, last.after.volumeUl, jar.onHand),
+  };
   const { note, ...after } = await afterwards(db, now, entry, by);
-  await db.insert(liquorEntries).values({ id: entry.id, stockLotId: id, kind: entry.kind, after: { ...last.after, contents: now.contents, volumeUl: jar.onHand, working: null, ...after, at: by.now.toISOString() }, note: [note, entry.note].filter(Boolean).join(' · '), at: by.now.toISOString(), byId: by.byId });
+  await db
+    .insert(liquorEntries)
+    .values({
+      id: entry.id,
+      stockLotId: id,
+      kind: entry.kind,
+      after: {
+        ...last.after,
+        contents: now.contents,
+        volumeUl: jar.onHand,
+        working: null,
+        ...after,
+        at: by.now.toISOString(),
+      },
+      note: [note, entry.note].filter(Boolean).join(' · '),
+      at: by.now.toISOString(),
+      byId: by.byId,
+    });
   return { id: entry.id };
 }
 
@@ -69,35 +175,90 @@ type After = Partial<Liquor> & { readonly note: string };
 
 function afterwards(db: Db, now: Now, entry: LiquorEntry, by: By): Promise<After> | After {
   switch (entry.kind) {
-    case 'use': return useLiquor(db, now, entry, by);
-    case 'replenish': return replenishLiquor(db, now, entry, by);
-    case 'check': return { signs: entry.signs, note: `${entry.signs.join(', ')}: ${{ use: 'fit to use', 'test first': 'dye a strip first', discard: 'don’t use it; pour it away as your local rules say' }[judgeSigns(entry.signs)]}` };
-    case 'ladder': return readLadder(now, entry);
+    case 'use':
+      return useLiquor(db, now, entry, by);
+    case 'replenish':
+      return replenishLiquor(db, now, entry, by);
+    case 'check':
+      return {
+        signs: entry.signs,
+        note: `${entry.signs.join(', ')}: ${{ use: 'fit to use', 'test first': 'dye a strip first', discard: 'don’t use it; pour it away as your local rules say' }[judgeSigns(entry.signs)]}`,
+      };
+    case 'ladder':
+      return readLadder(now, entry);
   }
 }
 
-async function useLiquor(db: Db, { jar, contents }: Now, entry: Extract<LiquorEntry, { kind: 'use' }>, { now, byId }: By): Promise<After> {
+async function useLiquor(
+  db: Db,
+  { jar, contents }: Now,
+  entry: Extract<LiquorEntry, { kind: 'use' }>,
+  { now, byId }: By,
+): Promise<After> {
   const fibre = readAmount(entry.fibreWritten, 'weight');
   if (!fibre.ok) throw new Refusal('refused', `The dry fibre: ${fibre.sentence}`, { reason: 'quantity' });
   const carried = readAmount(entry.carriedOffWritten, 'volume', { allowNothing: true });
-  if (!carried.ok) throw new Refusal('refused', `What the fibre carried off: ${carried.sentence}`, { reason: 'quantity' });
+  if (!carried.ok)
+    throw new Refusal('refused', `What the fibre carried off: ${carried.sentence}`, { reason: 'quantity' });
   assertFree(jar, carried.amount);
-  if (carried.amount > 0) await db.insert(movements).values({ id: entry.movementId, stockLotId: jar.id, kind: 'use', amount: -carried.amount, note: `carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`, at: now.toISOString(), byId });
+  if (carried.amount > 0)
+    await db
+      .insert(movements)
+      .values({
+        id: entry.movementId,
+        stockLotId: jar.id,
+        kind: 'use',
+        amount: -carried.amount,
+        note: `carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`,
+        at: now.toISOString(),
+        byId,
+      });
   const [main, ...others] = contents;
-  const left: Figure | null = main ? leftAfterUse(main.grams, { uptakeShare: entry.uptakePercent / 100, measuredLeftG: entry.measuredLeftG ?? undefined }) : null;
-  return { contents: main && left ? [{ ...main, grams: left.value }, ...others] : contents, volumeUl: jar.onHand - carried.amount, working: left, note: `used for ${formatAmount(fibre.amount, 'weight')} of dry fibre` };
+  const left: Figure | null = main
+    ? leftAfterUse(main.grams, {
+        uptakeShare: entry.uptakePercent / 100,
+        measuredLeftG: entry.measuredLeftG ?? undefined,
+      })
+    : null;
+  return {
+    contents: main && left ? [{ ...main, grams: left.value }, ...others] : contents,
+    volumeUl: jar.onHand - carried.amount,
+    working: left,
+    note: `used for ${formatAmount(fibre.amount, 'weight')} of dry fibre`,
+  };
 }
 
-async function replenishLiquor(db: Db, { jar, contents }: Now, entry: Extract<LiquorEntry, { kind: 'replenish' }>, { now, byId }: By): Promise<After> {
+async function replenishLiquor(
+  db: Db,
+  { jar, contents }: Now,
+  entry: Extract<LiquorEntry, { kind: 'replenish' }>,
+  { now, byId }: By,
+): Promise<After> {
   const from = await findJar(db, entry.stockLotId);
-  if (from.material.measure !== 'weight') throw new Refusal('refused', 'A bath is replenished with what is weighed. Choose a jar of crystals.');
+  if (from.material.measure !== 'weight')
+    throw new Refusal('refused', 'A bath is replenished with what is weighed. Choose a jar of crystals.');
   const amount = await amountOf(db, entry.written, from.material);
   assertFree(from, amount);
-  await db.insert(movements).values({ id: entry.movementId, stockLotId: from.id, kind: 'use', amount: -amount, note: `into ${jar.tag}`, at: now.toISOString(), byId });
+  await db
+    .insert(movements)
+    .values({
+      id: entry.movementId,
+      stockLotId: from.id,
+      kind: 'use',
+      amount: -amount,
+      note: `into ${jar.tag}`,
+      at: now.toISOString(),
+      byId,
+    });
   const grams = amount / 1000;
   const there = contents.some((c) => c.materialId === from.material.id);
-  const added = there ? contents.map((c) => (c.materialId === from.material.id ? { ...c, grams: c.grams + grams } : c)) : [...contents, { materialId: from.material.id, name: from.material.name, grams }];
-  return { contents: added, note: `${formatAmount(amount, 'weight')} of ${from.material.name} added, from ${from.tag}` };
+  const added = there
+    ? contents.map((c) => (c.materialId === from.material.id ? { ...c, grams: c.grams + grams } : c))
+    : [...contents, { materialId: from.material.id, name: from.material.name, grams }];
+  return {
+    contents: added,
+    note: `${formatAmount(amount, 'weight')} of ${from.material.name} added, from ${from.tag}`,
+  };
 }
 
 /** A liquor measured against a ladder holds so many grams, as crystals. */
@@ -106,5 +267,9 @@ function readLadder({ jar, contents }: Now, entry: Extract<LiquorEntry, { kind: 
   if (!read.ok) throw new Refusal('refused', read.sentence, { reason: 'ladder' });
   const main = contents[0] ?? { materialId: null, name: 'as crystals', grams: 0 };
   const grams = Math.round(read.strength.value * (jar.onHand / 1_000_000) * 1000) / 1000;
-  return { contents: [{ ...main, grams }, ...contents.slice(1)], working: read.strength, note: `${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}` };
+  return {
+    contents: [{ ...main, grams }, ...contents.slice(1)],
+    working: read.strength,
+    note: `${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}`,
+  };
 }

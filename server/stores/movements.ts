@@ -13,9 +13,19 @@ import { findJar } from './stock-lot-store';
 /** Refuses to take what is not there, or what is promised to lots. `evenPromised`: what spoiled is gone, promised or not. */
 export function assertFree(jar: Jar, amount: number, { evenPromised = false }: { evenPromised?: boolean } = {}): void {
   const { measure } = jar.material;
-  if (amount > jar.onHand) throw new Refusal('refused', `${jar.tag} holds ${formatAmount(jar.onHand, measure)}, so ${formatAmount(amount, measure)} can’t come out of it. Count the jar if the screen is wrong.`, { reason: 'notOnHand' });
+  if (amount > jar.onHand)
+    throw new Refusal(
+      'refused',
+      `${jar.tag} holds ${formatAmount(jar.onHand, measure)}, so ${formatAmount(amount, measure)} can’t come out of it. Count the jar if the screen is wrong.`,
+      { reason: 'notOnHand' },
+    );
   const free = Math.max(0, jar.onHand - jar.promised);
-  if (!evenPromised && amount > free) throw new Refusal('refused', `${formatAmount(free, measure)} of ${jar.tag} ${jar.material.measure === 'pieces' ? 'are' : 'is'} free; the rest is promised to lots. Take less, or take it from another jar.`, { reason: 'promised' });
+  if (!evenPromised && amount > free)
+    throw new Refusal(
+      'refused',
+      `${formatAmount(free, measure)} of ${jar.tag} ${jar.material.measure === 'pieces' ? 'are' : 'is'} free; the rest is promised to lots. Take less, or take it from another jar.`,
+      { reason: 'promised' },
+    );
 }
 
 /** Stock that leaves without a lot. Packets leave whole and take their auxiliaries with them. */
@@ -23,22 +33,55 @@ export async function takeOut(db: Db, id: string, taking: Taking, { now, byId }:
   const jar = await findJar(db, id);
   const amount = await amountOf(db, taking.written, jar.material);
   assertFree(jar, amount, { evenPromised: taking.kind === 'spoil' });
-  if (taking.kind !== 'use' && taking.note === '') throw new Refusal('refused', taking.kind === 'spoil' ? 'Say what spoiled it: the next harvest will want to know.' : 'Say to whom it was given.', { reason: 'reasonMissing' });
+  if (taking.kind !== 'use' && taking.note === '')
+    throw new Refusal(
+      'refused',
+      taking.kind === 'spoil'
+        ? 'Say what spoiled it: the next harvest will want to know.'
+        : 'Say to whom it was given.',
+      { reason: 'reasonMissing' },
+    );
   const at = now.toISOString();
-  await db.insert(movements).values({ id: taking.id, stockLotId: id, kind: taking.kind, amount: -amount, note: taking.note, at, byId });
+  await db
+    .insert(movements)
+    .values({ id: taking.id, stockLotId: id, kind: taking.kind, amount: -amount, note: taking.note, at, byId });
   for (const need of auxiliariesOf(jar, taking.kind === 'use' ? amount : 0)) {
     const from = await chosenJar(db, taking, need.materialId);
-    if (!from) throw new Refusal('refused', `Each packet of ${jar.material.name} goes with an auxiliary. Choose the jar it is taken from.`, { reason: 'auxiliaryMissing' });
+    if (!from)
+      throw new Refusal(
+        'refused',
+        `Each packet of ${jar.material.name} goes with an auxiliary. Choose the jar it is taken from.`,
+        { reason: 'auxiliaryMissing' },
+      );
     assertFree(from.jar, need.amount);
-    await db.insert(movements).values({ id: from.movementId, stockLotId: from.jar.id, kind: 'use', amount: -need.amount, note: `with ${formatAmount(amount, 'pieces')} of ${jar.tag}`, at, byId });
+    await db
+      .insert(movements)
+      .values({
+        id: from.movementId,
+        stockLotId: from.jar.id,
+        kind: 'use',
+        amount: -need.amount,
+        note: `with ${formatAmount(amount, 'pieces')} of ${jar.tag}`,
+        at,
+        byId,
+      });
   }
   return { id: taking.id };
 }
 
 const auxiliariesOf = (jar: Jar, packets: number): { materialId: string; amount: number }[] =>
-  packets === 0 ? [] : (jar.material.facts.packet?.auxiliaries ?? []).map((a) => ({ materialId: a.materialId, amount: a.amount * packets }));
+  packets === 0
+    ? []
+    : (jar.material.facts.packet?.auxiliaries ?? []).map((a) => ({
+        materialId: a.materialId,
+        amount: a.amount * packets,
+      }));
 
-async function chosenJar(db: Db, taking: Taking, materialId: string): Promise<{ jar: Jar; movementId: string } | undefined> {
+async function chosenJar(
+  db: Db,
+  taking: Taking,
+  materialId: string,
+): Promise<{ jar: Jar; movementId: string } | undefined> {
   for (const { stockLotId, movementId } of taking.auxiliaries) {
     const jar = await findJar(db, stockLotId);
     if (jar.material.id === materialId) return { jar, movementId };
@@ -47,43 +90,126 @@ async function chosenJar(db: Db, taking: Taking, materialId: string): Promise<{ 
 }
 
 /** Books the difference between the shelf and the screen. A movement since the counter looked is told, not overwritten. */
-export async function countStockLot(db: Db, id: string, count: Count, { now, byId }: By): Promise<{ difference: number }> {
+export async function countStockLot(
+  db: Db,
+  id: string,
+  count: Count,
+  { now, byId }: By,
+): Promise<{ difference: number }> {
   const jar = await findJar(db, id);
   const counted = await amountOf(db, count.written, jar.material, { allowNothing: true });
   if (jar.onHand !== count.seenOnHand) {
-    throw new Refusal('changedMeanwhile', `Stock of ${jar.tag} moved while you counted: the screen now says ${formatAmount(jar.onHand, jar.material.measure)}. Weigh it again, then enter it.`, { yours: count.seenOnHand, theirs: jar.onHand });
+    throw new Refusal(
+      'changedMeanwhile',
+      `Stock of ${jar.tag} moved while you counted: the screen now says ${formatAmount(jar.onHand, jar.material.measure)}. Weigh it again, then enter it.`,
+      { yours: count.seenOnHand, theirs: jar.onHand },
+    );
   }
   const difference = countDifference(jar.onHand, counted);
-  if (difference !== 0) await db.insert(movements).values({ id: count.id, stockLotId: id, kind: 'count', amount: difference, note: count.note, at: now.toISOString(), byId });
+  if (difference !== 0)
+    await db
+      .insert(movements)
+      .values({
+        id: count.id,
+        stockLotId: id,
+        kind: 'count',
+        amount: difference,
+        note: count.note,
+        at: now.toISOString(),
+        byId,
+      });
   return { difference };
 }
 
 /** Puts a movement right by an equal and opposite one; of a conversion, all its movements. What a lot used is corrected at the bench. */
-export async function reverseMovement(db: Db, id: string, reversal: Reversal, { now, byId }: By): Promise<{ id: string }> {
+export async function reverseMovement(
+  db: Db,
+  id: string,
+  reversal: Reversal,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const [movement] = await db.select().from(movements).where(eq(movements.id, id));
   if (!movement) throw notFound('movement');
-  if (movement.kind === 'reverse') throw new Refusal('refused', 'A reversal is not reversed again. Book the delivery or the count anew.');
-  if (movement.lotId !== null) throw new Refusal('refused', 'That went into a lot. Correct the weighing at the bench, and the shelf follows.');
-  const together = movement.conversionId === null ? [movement] : await db.select().from(movements).where(and(eq(movements.conversionId, movement.conversionId), eq(movements.kind, 'convert')));
-  const [reversed] = await db.select({ id: movements.id }).from(movements).where(inArray(movements.reversesId, together.map((m) => m.id)));
+  if (movement.kind === 'reverse')
+    throw new Refusal('refused', 'A reversal is not reversed again. Book the delivery or the count anew.');
+  if (movement.lotId !== null)
+    throw new Refusal('refused', 'That went into a lot. Correct the weighing at the bench, and the shelf follows.');
+  const together =
+    movement.conversionId === null
+      ? [movement]
+      : await db
+          .select()
+          .from(movements)
+          .where(and(eq(movements.conversionId, movement.conversionId), eq(movements.kind, 'convert')));
+  const [reversed] = await db
+    .select({ id: movements.id })
+    .from(movements)
+    .where(
+      inArray(
+        movements.reversesId,
+        together.map((m) => m.id),
+      ),
+    );
   if (reversed) throw new Refusal('alreadyDone', 'That movement was reversed already.');
   for (const m of together) {
-    const [balance] = await db.select({ onHand: stockBalances.onHand, tag: stockLots.tag }).from(stockBalances).innerJoin(stockLots, eq(stockLots.id, stockBalances.stockLotId)).where(eq(stockBalances.stockLotId, m.stockLotId));
-    if (balance && balance.onHand - m.amount < 0) throw new Refusal('refused', `Some of ${balance.tag} has been used since, so it can’t be taken back whole. Count the jar instead.`);
+    const [balance] = await db
+      .select({ onHand: stockBalances.onHand, tag: stockLots.tag })
+      .from(stockBalances)
+      .innerJoin(stockLots, eq(stockLots.id, stockBalances.stockLotId))
+      .where(eq(stockBalances.stockLotId, m.stockLotId));
+    if (balance && balance.onHand - m.amount < 0)
+      throw new Refusal(
+        'refused',
+        `Some of ${balance.tag} has been used since, so it can’t be taken back whole. Count the jar instead.`,
+      );
   }
-  await db.insert(movements).values(together.map((m) => ({ id: m.id === id ? reversal.id : uuidv7(now), stockLotId: m.stockLotId, kind: 'reverse' as const, amount: -m.amount, reversesId: m.id, conversionId: m.conversionId, note: reversal.note, at: now.toISOString(), byId })));
+  await db
+    .insert(movements)
+    .values(
+      together.map((m) => ({
+        id: m.id === id ? reversal.id : uuidv7(now),
+        stockLotId: m.stockLotId,
+        kind: 'reverse' as const,
+        amount: -m.amount,
+        reversesId: m.id,
+        conversionId: m.conversionId,
+        note: reversal.note,
+        at: now.toISOString(),
+        byId,
+      })),
+    );
   return { id: reversal.id };
 }
 
 /** The movement that takes a lot's weighing off the shelf. */
-export async function takeForLot(db: Db, taken: { id: string; stockLotId: string; amount: number; lotId: string; runEntryId: string }, { now, byId }: By): Promise<void> {
+export async function takeForLot(
+  db: Db,
+  taken: { id: string; stockLotId: string; amount: number; lotId: string; runEntryId: string },
+  { now, byId }: By,
+): Promise<void> {
   await db.insert(movements).values({ ...taken, kind: 'use', amount: -taken.amount, at: now.toISOString(), byId });
 }
 
 /** Takes back what a corrected weighing booked. */
 export async function giveBackFromLot(db: Db, runEntryId: string, { now, byId }: By): Promise<void> {
-  const [movement] = await db.select().from(movements).where(and(eq(movements.runEntryId, runEntryId), eq(movements.kind, 'use')));
+  const [movement] = await db
+    .select()
+    .from(movements)
+    .where(and(eq(movements.runEntryId, runEntryId), eq(movements.kind, 'use')));
   if (!movement) return;
   const { stockLotId, lotId, amount, id } = movement;
-  await db.insert(movements).values({ id: uuidv7(now), stockLotId, lotId, kind: 'reverse', amount: -amount, reversesId: id, runEntryId, note: 'weighing corrected', at: now.toISOString(), byId });
+  await db
+    .insert(movements)
+    .values({
+      id: uuidv7(now),
+      stockLotId,
+      lotId,
+      kind: 'reverse',
+      amount: -amount,
+      reversesId: id,
+      runEntryId,
+      note: 'weighing corrected',
+      at: now.toISOString(),
+      byId,
+    });
 }

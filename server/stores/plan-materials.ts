@@ -17,10 +17,18 @@ export interface ReadMaterials {
 
 /** The materials, and those that go with a packet among them. */
 async function withAuxiliaries(db: Db, wanted: readonly string[]): Promise<Map<string, Material>> {
-  const read = async (ids: readonly string[]): Promise<Material[]> => (ids.length === 0 ? [] : db.select().from(materials).where(inArray(materials.id, [...ids])));
+  const read = async (ids: readonly string[]): Promise<Material[]> =>
+    ids.length === 0
+      ? []
+      : db
+          .select()
+          .from(materials)
+          .where(inArray(materials.id, [...ids]));
   const rows = new Map((await read(wanted)).map((m) => [m.id, m]));
   if (rows.size < wanted.length) throw notFound('material');
-  const beside = [...rows.values()].flatMap((m) => m.facts.packet?.auxiliaries.map((a) => a.materialId) ?? []).filter((id) => !rows.has(id));
+  const beside = [...rows.values()]
+    .flatMap((m) => m.facts.packet?.auxiliaries.map((a) => a.materialId) ?? [])
+    .filter((id) => !rows.has(id));
   for (const m of await read([...new Set(beside)])) rows.set(m.id, m);
   return rows;
 }
@@ -31,13 +39,35 @@ export async function readPlanMaterials(db: Db, wanted: readonly string[]): Prom
   const ids = [...rows.keys()];
   const jars = await readAvailable(db, ids);
   const dry = await readDryFactors(db, ids);
-  const spoonfuls = ids.length === 0 ? [] : await db.select({ materialId: spoonWeighings.materialId, unit: spoonWeighings.unit, system: spoonWeighings.system, weightMg: spoonWeighings.weightMg }).from(spoonWeighings).where(inArray(spoonWeighings.materialId, ids)).orderBy(asc(spoonWeighings.seq));
+  const spoonfuls =
+    ids.length === 0
+      ? []
+      : await db
+          .select({
+            materialId: spoonWeighings.materialId,
+            unit: spoonWeighings.unit,
+            system: spoonWeighings.system,
+            weightMg: spoonWeighings.weightMg,
+          })
+          .from(spoonWeighings)
+          .where(inArray(spoonWeighings.materialId, ids))
+          .orderBy(asc(spoonWeighings.seq));
   return {
-    rows, jars,
+    rows,
+    jars,
     forPlan(id) {
       const m = rows.get(id);
       if (!m) throw notFound('material');
-      return { id, name: m.name, hazards: m.hazards, measure: m.measure, packet: m.facts.packet, spoons: spoonsFrom(spoonfuls.filter((s) => s.materialId === id)), stock: jars.get(id) ?? [], dryFactor: dry.get(id) ?? null };
+      return {
+        id,
+        name: m.name,
+        hazards: m.hazards,
+        measure: m.measure,
+        packet: m.facts.packet,
+        spoons: spoonsFrom(spoonfuls.filter((s) => s.materialId === id)),
+        stock: jars.get(id) ?? [],
+        dryFactor: dry.get(id) ?? null,
+      };
     },
   };
 }

@@ -41,8 +41,12 @@ export function storesRoutes(routes: Routes, context: Context, writer: Writer): 
   routes.writes(api.addMaterial, ['stores'], ({ db, body }) => addMaterial(db, body));
   routes.writes(api.editMaterial, ['stores'], ({ db, id, body }) => editMaterial(db, id, body));
   routes.writes(api.weighSpoon, ['stores'], ({ db, id, body, ...who }) => weighSpoon(db, id, body, by(who)));
-  routes.writes(api.attachSheet, ['stores'], ({ db, id, query, file, ...who }) => attach(db, { materialId: id }, { ...query, file }, by(who)));
-  routes.writes(api.attachPhoto, ['stores'], ({ db, id, query, file, ...who }) => attach(db, { stockLotId: id }, { ...query, file }, by(who)));
+  routes.writes(api.attachSheet, ['stores'], ({ db, id, query, file, ...who }) =>
+    attach(db, { materialId: id }, { ...query, file }, by(who)),
+  );
+  routes.writes(api.attachPhoto, ['stores'], ({ db, id, query, file, ...who }) =>
+    attach(db, { stockLotId: id }, { ...query, file }, by(who)),
+  );
   routes.reads(api.attachment, ({ db, id }) => readAttachmentFile(db, id));
   routes.reads(api.readBalance, ({ db, body }) => readBalance(db, body));
 

@@ -7,6 +7,22 @@ import { writeTable } from './transfer/csv-table';
 export async function shoppingList(db: Db, now: Date): Promise<{ name: string; type: string; content: string }> {
   const { today, rows } = await readAhead(db, now);
   const wanted = rows.filter((r) => r.act !== 'none');
-  const cells = wanted.map((r) => [r.act, r.name, r.quantity ? formatAmount(r.quantity.value, r.measure) : '', formatAmount(Math.max(0, r.free), r.measure), r.runOut?.earlyDays ?? null, r.runOut?.lateDays ?? null, r.why]);
-  return { name: `to-get-${today}.csv`, type: 'text/csv; charset=utf-8', content: writeTable(['what', 'material', 'quantity', 'free', 'runs out in days, early', 'runs out in days, late', 'why'], cells, ',') };
+  const cells = wanted.map((r) => [
+    r.act,
+    r.name,
+    r.quantity ? formatAmount(r.quantity.value, r.measure) : '',
+    formatAmount(Math.max(0, r.free), r.measure),
+    r.runOut?.earlyDays ?? null,
+    r.runOut?.lateDays ?? null,
+    r.why,
+  ]);
+  return {
+    name: `to-get-${today}.csv`,
+    type: 'text/csv; charset=utf-8',
+    content: writeTable(
+      ['what', 'material', 'quantity', 'free', 'runs out in days, early', 'runs out in days, late', 'why'],
+      cells,
+      ',',
+    ),
+  };
 }

@@ -14,7 +14,21 @@ import { oneValue, shelfRowOf } from './shelf';
 const LINES_SHOWN = 120;
 
 /** A line as it comes out of the database: short, because objects with their names cost twice as long to write. */
-type RawLine = [id: string, kind: StockLedgerLine['kind'], amount: number, balance: number, promised: number, at: string, byId: string, note: string, lotId: string | null, lotNumber: number | null, lotRef: string | null, conversionId: string | null, reversesId: string | null];
+type RawLine = [
+  id: string,
+  kind: StockLedgerLine['kind'],
+  amount: number,
+  balance: number,
+  promised: number,
+  at: string,
+  byId: string,
+  note: string,
+  lotId: string | null,
+  lotNumber: number | null,
+  lotRef: string | null,
+  conversionId: string | null,
+  reversesId: string | null,
+];
 type Names = Readonly<Record<string, string>>;
 
 const NAMES = sql`(SELECT coalesce(json_object_agg(id, name), '{}') FROM people)`;
@@ -34,28 +48,50 @@ const linesOf = (jarId: string, newest: number | null): SQL => sql`(
 /** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
 function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
   const reversed = new Set(raw.map((r) => r[12]));
-  return raw.map(([id, kind, amount, balance, promised, at, byId, note, lotId, lotNumber, lotRef, conversionId, reversesId]) => ({
-    id, kind, amount, balance, promised, at: new Date(at).toISOString(), by: { id: byId, name: names[byId] ?? '' }, note, conversionId, reversesId, reversed: reversed.has(id),
-    lot: lotId !== null && lotNumber !== null ? { id: lotId, tag: lotTag(lotNumber) } : lotRef === null ? null : { id: null, tag: lotRef },
-  }));
+  return raw.map(
+    ([id, kind, amount, balance, promised, at, byId, note, lotId, lotNumber, lotRef, conversionId, reversesId]) => ({
+      id,
+      kind,
+      amount,
+      balance,
+      promised,
+      at: new Date(at).toISOString(),
+      by: { id: byId, name: names[byId] ?? '' },
+      note,
+      conversionId,
+      reversesId,
+      reversed: reversed.has(id),
+      lot:
+        lotId !== null && lotNumber !== null
+          ? { id: lotId, tag: lotTag(lotNumber) }
+          : lotRef === null
+            ? null
+            : { id: null, tag: lotRef },
+    }),
+  );
 }
 
 export async function readLedger(db: Db, jarId: string): Promise<StockLedgerLine[]> {
-  const { lines, names } = await oneValue<{ lines: RawLine[]; names: Names }>(db, sql`json_build_object('lines', ${linesOf(jarId, null)}, 'names', ${NAMES})`);
+  const { lines, names } = await oneValue<{ lines: RawLine[]; names: Names }>(
+    db,
+    sql`json_build_object('lines', ${linesOf(jarId, null)}, 'names', ${NAMES})`,
+  );
   if (lines.length === 0) await findJar(db, jarId);
   return toLines(lines, names);
 }
 
 /** The jars on the other side of this jar's conversions: what it was made of, or what was made of it. */
 const kinOf = (jarId: string, side: 'parents' | 'children'): SQL => {
-  const [own, other] = side === 'parents' ? [sql`own.amount > 0`, sql`kin.amount < 0`] : [sql`own.amount < 0`, sql`kin.amount > 0`];
+  const [own, other] =
+    side === 'parents' ? [sql`own.amount > 0`, sql`kin.amount < 0`] : [sql`own.amount < 0`, sql`kin.amount > 0`];
   return sql`(SELECT coalesce(json_agg(json_build_object('id', s.id, 'tag', s.tag, 'material', m.name, 'kind', c.kind, 'amount', abs(kin.amount), 'measure', m.measure, 'share', abs(own.amount), 'note', c.note) ORDER BY c.seq, s.tag), '[]')
     FROM movements own JOIN conversions c ON c.id = own.conversion_id JOIN movements kin ON kin.conversion_id = c.id AND kin.kind = 'convert' AND kin.stock_lot_id <> own.stock_lot_id
     JOIN stock_lots s ON s.id = kin.stock_lot_id JOIN materials m ON m.id = s.material_id
     WHERE own.stock_lot_id = ${jarId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
 };
 
-const readKin = (db: Db, id: string): Promise<Pick<StockLot, 'parents' | 'children'>> => oneValue(db, sql`json_build_object('parents', ${kinOf(id, 'parents')}, 'children', ${kinOf(id, 'children')})`);
+const readKin = (db: Db, id: string): Promise<Pick<StockLot, 'parents' | 'children'>> =>
+  oneValue(db, sql`json_build_object('parents', ${kinOf(id, 'parents')}, 'children', ${kinOf(id, 'children')})`);
 
 interface Parts {
   row: StockLot['row'] | null;
@@ -65,7 +101,13 @@ interface Parts {
   names: Names;
   total: number;
   promises: { id: string; number: number; amount: number }[];
-  wentInto: { id: string; number: number; colourway: string; amount: number; colour: StockLot['wentInto'][number]['colour'] }[];
+  wentInto: {
+    id: string;
+    number: number;
+    colourway: string;
+    amount: number;
+    colour: StockLot['wentInto'][number]['colour'];
+  }[];
   otherwise: StockLot['otherwise'];
   converted: boolean;
   liquor: (StockLot['liquorLog'][number] & { after: NonNullable<StockLot['liquor']> })[];
@@ -74,7 +116,9 @@ interface Parts {
 
 /** One jar, whole, in one question: each costs PGlite milliseconds whatever its answer. Kin are asked for only where there are any. */
 export async function readStockLot(db: Db, id: string): Promise<StockLot> {
-  const parts = await oneValue<Parts>(db, sql`json_build_object(
+  const parts = await oneValue<Parts>(
+    db,
+    sql`json_build_object(
     'row', ${shelfRowOf(id)},
     'spoonfuls', (SELECT coalesce(json_agg(json_build_object('unit', w.unit, 'system', w.system, 'weightMg', w.weight_mg) ORDER BY w.seq), '[]') FROM spoon_weighings w JOIN stock_lots s ON s.material_id = w.material_id WHERE s.id = ${id}),
     'own', (SELECT json_build_object('version', s.version, 'note', s.note, 'facts', s.facts, 'costMinor', s.cost_minor, 'currency', (SELECT currency FROM studio)) FROM stock_lots s WHERE s.id = ${id}),
@@ -91,18 +135,28 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     'converted', EXISTS (SELECT 1 FROM movements WHERE stock_lot_id = ${id} AND conversion_id IS NOT NULL),
     'liquor', (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working', e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after', e.after) ORDER BY e.seq), '[]')
       FROM liquor_entries e JOIN people p ON p.id = e.by_id WHERE e.stock_lot_id = ${id}),
-    'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`);
+    'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`,
+  );
   const { row } = parts;
   if (!row) throw notFound('jar');
   const liquor = parts.liquor.at(-1)?.after ?? null;
   const utc = (at: string): string => new Date(at).toISOString();
   return {
-    row, ...parts.own, bulkDensityGPerMl: row.measure === 'weight' ? (spoonsFrom(parts.spoonfuls)[0]?.bulkDensity.value ?? null) : null,
-    lines: toLines(parts.lines, parts.names), earlier: Math.max(0, parts.total - parts.lines.length),
+    row,
+    ...parts.own,
+    bulkDensityGPerMl: row.measure === 'weight' ? (spoonsFrom(parts.spoonfuls)[0]?.bulkDensity.value ?? null) : null,
+    lines: toLines(parts.lines, parts.names),
+    earlier: Math.max(0, parts.total - parts.lines.length),
     promises: parts.promises.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
-    wentInto: parts.wentInto.map((w) => ({ lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway }, amount: w.amount, colour: w.colour })),
-    otherwise: parts.otherwise, ...(parts.converted ? await readKin(db, id) : { parents: [], children: [] }),
-    liquor, liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
+    wentInto: parts.wentInto.map((w) => ({
+      lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway },
+      amount: w.amount,
+      colour: w.colour,
+    })),
+    otherwise: parts.otherwise,
+    ...(parts.converted ? await readKin(db, id) : { parents: [], children: [] }),
+    liquor,
+    liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
     liquorLog: parts.liquor.map(({ after: _after, ...entry }) => ({ ...entry, at: utc(entry.at) })),
     attachments: parts.attachments.map((a) => ({ ...a, at: utc(a.at) })),
   };
@@ -123,9 +177,24 @@ export interface Jar {
 
 /** A jar as the rules see it. */
 export async function findJar(db: Db, id: string): Promise<Jar> {
-  const [found] = await db.select({ jar: stockLots, material: materials, onHand: stockBalances.onHand, promised: stockBalances.promised }).from(stockLots)
-    .innerJoin(materials, eq(materials.id, stockLots.materialId)).innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id)).where(eq(stockLots.id, id));
+  const [found] = await db
+    .select({ jar: stockLots, material: materials, onHand: stockBalances.onHand, promised: stockBalances.promised })
+    .from(stockLots)
+    .innerJoin(materials, eq(materials.id, stockLots.materialId))
+    .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
+    .where(eq(stockLots.id, id));
   if (!found) throw notFound('jar');
   const { id: jarId, tag, place, receivedOn, bestBefore, costMinor, facts } = found.jar;
-  return { id: jarId, tag, place, receivedOn, bestBefore, costMinor, facts, material: found.material, onHand: found.onHand, promised: found.promised };
+  return {
+    id: jarId,
+    tag,
+    place,
+    receivedOn,
+    bestBefore,
+    costMinor,
+    facts,
+    material: found.material,
+    onHand: found.onHand,
+    promised: found.promised,
+  };
 }

@@ -6,7 +6,9 @@ import type { Topic } from '../context';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import { KINDS, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
 
-const STORES_CALLS = (Object.entries(api) as [string, Call][]).filter(([, c]) => /^\/api\/(stores|materials|stock-lots|movements|conversions|liquors|count-walks|balance|attachments)/.test(c.path));
+const STORES_CALLS = (Object.entries(api) as [string, Call][]).filter(([, c]) =>
+  /^\/api\/(stores|materials|stock-lots|movements|conversions|liquors|count-walks|balance|attachments)/.test(c.path),
+);
 
 describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) => {
   let studio: TestStudio;
@@ -17,50 +19,126 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
   });
   afterAll(() => studio.close());
 
-  const jarOf = async (id: string): Promise<StockLot> => (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
+  const jarOf = async (id: string): Promise<StockLot> =>
+    (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
   const shelf = async (): Promise<ShelfRow[]> => (await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[];
-  const out = (rest: object = {}) => ({ movementId: newId(), stockLotId: newId(), materialId: null, newMaterial: '', tag: '', written: '90 g', place: '', bestBefore: null, container: '', tareWritten: '', ...rest });
+  const out = (rest: object = {}) => ({
+    movementId: newId(),
+    stockLotId: newId(),
+    materialId: null,
+    newMaterial: '',
+    tag: '',
+    written: '90 g',
+    place: '',
+    bestBefore: null,
+    container: '',
+    tareWritten: '',
+    ...rest,
+  });
 
   it.each(STORES_CALLS)('%s is not for strangers', async (_name, call) => {
     const path = call.path.replace('{id}', newId());
-    const sent = call.upload ? studio.stranger[call.method](path).set('content-type', call.upload[0] ?? '').send(Buffer.from('x')) : studio.stranger[call.method](path).send(call.body ? {} : undefined);
+    const sent = call.upload
+      ? studio.stranger[call.method](path)
+          .set('content-type', call.upload[0] ?? '')
+          .send(Buffer.from('x'))
+      : studio.stranger[call.method](path).send(call.body ? {} : undefined);
     expect((await sent).status).toBe(401);
   });
 
-  it.each(STORES_CALLS.filter(([, c]) => c.path.includes('{id}') && !c.upload))('%s says so when there is no such thing', async (_name, call) => {
-    const reply = await studio.agent[call.method](call.path.replace('{id}', newId())).send(call.body ? {} : undefined);
-    expect([400, 404]).toContain(reply.status);
-    expect((reply.body as Problem).detail).toMatch(/[.]$/);
-    expect((await studio.agent[call.method](call.path.replace('{id}', 'not-an-id')).send(call.body ? {} : undefined)).status).toBe(404);
-  });
+  it.each(STORES_CALLS.filter(([, c]) => c.path.includes('{id}') && !c.upload))(
+    '%s says so when there is no such thing',
+    async (_name, call) => {
+      const reply = await studio.agent[call.method](call.path.replace('{id}', newId())).send(
+        call.body ? {} : undefined,
+      );
+      expect([400, 404]).toContain(reply.status);
+      expect((reply.body as Problem).detail).toMatch(/[.]$/);
+      expect(
+        (await studio.agent[call.method](call.path.replace('{id}', 'not-an-id')).send(call.body ? {} : undefined))
+          .status,
+      ).toBe(404);
+    },
+  );
 
   it('does a thing once, however often the same touch is sent', async () => {
     const before = (await jarOf(f.weldJar)).row.onHand;
     const conversionOut = out();
     const sends: [string, object][] = [
-      [`/api/stock-lots/${f.weldJar}/takings`, { id: newId(), kind: 'use', written: '10 g', note: 'strip', auxiliaries: [] }],
-      ['/api/conversions', { id: newId(), kind: 'grind', inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }], output: conversionOut, note: '' }],
-      [`/api/materials/${f.alum}/spoons`, { id: newId(), unit: 'tsp', system: 'metric', written: '4.8 g', fromBalance: false }],
-      ['/api/liquors', { id: newId(), movementId: newId(), what: 'dyeBath', materialId: null, newMaterial: 'Weld bath', tag: '', written: '5 l', contents: [], working: null, fromLotId: null, vessel: '', place: '', bestBefore: null, note: '' }],
+      [
+        `/api/stock-lots/${f.weldJar}/takings`,
+        { id: newId(), kind: 'use', written: '10 g', note: 'strip', auxiliaries: [] },
+      ],
+      [
+        '/api/conversions',
+        {
+          id: newId(),
+          kind: 'grind',
+          inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }],
+          output: conversionOut,
+          note: '',
+        },
+      ],
+      [
+        `/api/materials/${f.alum}/spoons`,
+        { id: newId(), unit: 'tsp', system: 'metric', written: '4.8 g', fromBalance: false },
+      ],
+      [
+        '/api/liquors',
+        {
+          id: newId(),
+          movementId: newId(),
+          what: 'dyeBath',
+          materialId: null,
+          newMaterial: 'Weld bath',
+          tag: '',
+          written: '5 l',
+          contents: [],
+          working: null,
+          fromLotId: null,
+          vessel: '',
+          place: '',
+          bestBefore: null,
+          note: '',
+        },
+      ],
       ['/api/count-walks', { id: newId(), place: 'Shelf', blind: false }],
     ];
     for (const [path, body] of sends) {
       const replies = await Promise.all([1, 2, 3].map(() => studio.agent.post(path).send(body)));
-      expect(replies.map((r) => r.status), path).toEqual([200, 200, 200]);
+      expect(
+        replies.map((r) => r.status),
+        path,
+      ).toEqual([200, 200, 200]);
       expect(new Set(replies.map((r) => JSON.stringify(r.body))).size).toBe(1);
-      expect((await studio.agent.post(path).send({ ...body, note: 'another', place: 'another', written: '3 g' })).status, path).toBe(422);
+      expect(
+        (await studio.agent.post(path).send({ ...body, note: 'another', place: 'another', written: '3 g' })).status,
+        path,
+      ).toBe(422);
     }
     expect((await jarOf(f.weldJar)).row.onHand).toBe(before - 110_000);
     expect((await jarOf(conversionOut.stockLotId)).lines).toHaveLength(1);
   });
 
   it.each<[string, (f: Furniture) => object, RegExp]>([
-    ['a jar that is not here', () => ({ inputs: [{ movementId: newId(), stockLotId: newId(), written: '1 g' }] }), /no such jar/],
-    ['more than the jar holds', (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldJar, written: '99 kg' }] }), /holds .* can’t come out of it/],
+    [
+      'a jar that is not here',
+      () => ({ inputs: [{ movementId: newId(), stockLotId: newId(), written: '1 g' }] }),
+      /no such jar/,
+    ],
+    [
+      'more than the jar holds',
+      (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldJar, written: '99 kg' }] }),
+      /holds .* can’t come out of it/,
+    ],
     ['nothing coming out', () => ({ output: null }), /Say what came out/],
     ['something out of the compost', () => ({ kind: 'compost' }), /Nothing comes out of the compost/],
     ['a powder opened like a packet', () => ({ kind: 'open' }), /no packet/],
-    ['an unknown unit', (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldJar, written: '3 handfuls' }] }), /not a unit of weight/],
+    [
+      'an unknown unit',
+      (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldJar, written: '3 handfuls' }] }),
+      /not a unit of weight/,
+    ],
     ['a name that is taken', () => ({ output: out({ newMaterial: 'Weld' }) }), /has that name already/],
     ['a tag that is taken', () => ({ output: out({ tag: 'WEL-1' }) }), /Another jar has that tag/],
     ['a solution kept as a powder', () => ({ kind: 'dissolve', output: out({ written: '1 l' }) }), /kept by volume/],
@@ -68,7 +146,14 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
     ['a container that is no weight', () => ({ output: out({ tareWritten: 'heavy' }) }), /The container alone/],
   ])('refuses a change of form with %s, and does none of it', async (_name, change, sentence) => {
     const before = await shelf();
-    const body = { id: newId(), kind: 'dry', inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }], output: out(), note: '', ...change(f) };
+    const body = {
+      id: newId(),
+      kind: 'dry',
+      inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }],
+      output: out(),
+      note: '',
+      ...change(f),
+    };
     const reply = await studio.agent.post('/api/conversions').send(body);
     expect((reply.body as Problem).detail).toMatch(sentence);
     expect(reply.status).toBeLessThan(500);
@@ -78,17 +163,34 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
   it('tells other browsers what changed in Stores, and not before it is written', async () => {
     const told: (readonly Topic[])[] = [];
     const stop = studio.context.changes.listen((topics) => told.push(topics));
-    await studio.agent.post(`/api/stock-lots/${f.weldJar}/takings`).send({ id: newId(), kind: 'give', written: '99 kg', note: 'x' }).expect(422);
+    await studio.agent
+      .post(`/api/stock-lots/${f.weldJar}/takings`)
+      .send({ id: newId(), kind: 'give', written: '99 kg', note: 'x' })
+      .expect(422);
     expect(told).toEqual([]);
-    await studio.agent.post(`/api/stock-lots/${f.weldJar}/takings`).send({ id: newId(), kind: 'give', written: '5 g', note: 'the school' }).expect(200);
+    await studio.agent
+      .post(`/api/stock-lots/${f.weldJar}/takings`)
+      .send({ id: newId(), kind: 'give', written: '5 g', note: 'the school' })
+      .expect(200);
     expect(told).toEqual([['stores']]);
     stop();
   });
 
   it('shows the newest lines of a long ledger and the rest when asked, each with its balance', async () => {
-    const { id } = (await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '1 kg', { tag: 'LONG' })).expect(200)).body as { id: string };
-    const [person] = ((await studio.context.database.db.execute(sql`SELECT id FROM people LIMIT 1`)) as unknown as { rows: { id: string }[] }).rows;
-    await studio.context.database.db.execute(sql`INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) SELECT gen_random_uuid(), ${id}, 'use', -1000, '2026-05-20T00:00:00Z'::timestamptz + n * interval '1 minute', ${person?.id} FROM generate_series(1, 300) n`);
+    const { id } = (
+      await studio.agent
+        .post('/api/stock-lots')
+        .send(delivery(f.weld, '1 kg', { tag: 'LONG' }))
+        .expect(200)
+    ).body as { id: string };
+    const [person] = (
+      (await studio.context.database.db.execute(sql`SELECT id FROM people LIMIT 1`)) as unknown as {
+        rows: { id: string }[];
+      }
+    ).rows;
+    await studio.context.database.db.execute(
+      sql`INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) SELECT gen_random_uuid(), ${id}, 'use', -1000, '2026-05-20T00:00:00Z'::timestamptz + n * interval '1 minute', ${person?.id} FROM generate_series(1, 300) n`,
+    );
     const jar = await jarOf(id);
     expect([jar.lines.length, jar.earlier, jar.otherwise]).toEqual([120, 181, [{ kind: 'use', amount: 300_000 }]]);
     const all = (await studio.agent.get(`/api/stock-lots/${id}/ledger`).expect(200)).body as StockLot['lines'];
@@ -100,16 +202,37 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
   });
 
   it('counts a jar that was emptied elsewhere only after it was looked at again', async () => {
-    const { id } = (await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '300 g', { tag: 'GONE', place: 'Attic' })).expect(200)).body as { id: string };
+    const { id } = (
+      await studio.agent
+        .post('/api/stock-lots')
+        .send(delivery(f.weld, '300 g', { tag: 'GONE', place: 'Attic' }))
+        .expect(200)
+    ).body as { id: string };
     const walk = newId();
     await studio.agent.post('/api/count-walks').send({ id: walk, place: 'Attic', blind: true }).expect(200);
-    await studio.agent.post(`/api/count-walks/${walk}/entries`).send({ id: newId(), stockLotId: id, written: '300 g', gross: false, seenOnHand: 300_000, fromBalance: false }).expect(200);
-    await studio.agent.post(`/api/stock-lots/${id}/takings`).send({ id: newId(), kind: 'spoil', written: '300 g', note: 'moths' }).expect(200);
+    await studio.agent
+      .post(`/api/count-walks/${walk}/entries`)
+      .send({ id: newId(), stockLotId: id, written: '300 g', gross: false, seenOnHand: 300_000, fromBalance: false })
+      .expect(200);
+    await studio.agent
+      .post(`/api/stock-lots/${id}/takings`)
+      .send({ id: newId(), kind: 'spoil', written: '300 g', note: 'moths' })
+      .expect(200);
     const late = await studio.agent.post(`/api/count-walks/${walk}/booking`).send({ id: newId(), reasons: [] });
-    expect([late.status, (late.body as Problem).detail]).toEqual([409, 'GONE moved since it was counted. Count it again, then book. Nothing is booked yet.']);
-    expect(((await studio.agent.get(`/api/count-walks/${walk}`).expect(200)).body as Walk).lines).toMatchObject([{ row: { tag: 'GONE', onHand: 0 }, movedSince: true }]);
-    await studio.agent.post(`/api/count-walks/${walk}/entries`).send({ id: newId(), stockLotId: id, written: '0', gross: false, seenOnHand: 0, fromBalance: false }).expect(200);
-    expect((await studio.agent.post(`/api/count-walks/${walk}/booking`).send({ id: newId(), reasons: [] }).expect(200)).body).toEqual({ booked: 0 });
+    expect([late.status, (late.body as Problem).detail]).toEqual([
+      409,
+      'GONE moved since it was counted. Count it again, then book. Nothing is booked yet.',
+    ]);
+    expect(((await studio.agent.get(`/api/count-walks/${walk}`).expect(200)).body as Walk).lines).toMatchObject([
+      { row: { tag: 'GONE', onHand: 0 }, movedSince: true },
+    ]);
+    await studio.agent
+      .post(`/api/count-walks/${walk}/entries`)
+      .send({ id: newId(), stockLotId: id, written: '0', gross: false, seenOnHand: 0, fromBalance: false })
+      .expect(200);
+    expect(
+      (await studio.agent.post(`/api/count-walks/${walk}/booking`).send({ id: newId(), reasons: [] }).expect(200)).body,
+    ).toEqual({ booked: 0 });
     expect((await jarOf(id)).lines.map((l) => l.kind)).toEqual(['receive', 'spoil']);
   });
 
@@ -118,7 +241,10 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
     const packed = await studio.agent.get('/api/stores').set('accept-encoding', 'gzip').expect(200);
     expect([plain.headers['content-encoding'], packed.headers['content-encoding']]).toEqual(['identity', 'gzip']);
     expect(packed.body).toEqual(plain.body);
-    await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '1 g', { tag: 'NEW-1' })).expect(200);
+    await studio.agent
+      .post('/api/stock-lots')
+      .send(delivery(f.weld, '1 g', { tag: 'NEW-1' }))
+      .expect(200);
     expect((await shelf()).map((r) => r.tag)).toContain('NEW-1');
   });
 });

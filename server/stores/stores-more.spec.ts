@@ -1,4 +1,16 @@
-import type { Ahead, BalanceReading, LotCost, Material, MaterialPage, Problem, ShelfOn, ShelfRow, StockLot, ValuationReport, Walk } from '@vestigia/contract';
+import type {
+  Ahead,
+  BalanceReading,
+  LotCost,
+  Material,
+  MaterialPage,
+  Problem,
+  ShelfOn,
+  ShelfRow,
+  StockLot,
+  ValuationReport,
+  Walk,
+} from '@vestigia/contract';
 import { CATALOGUE } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -16,7 +28,8 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
 
   const get = async <T>(path: string): Promise<T> => (await studio.agent.get(path).expect(200)).body as T;
   const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const made = async (path: string, body: object): Promise<string> => ((await post(path, body).expect(200)).body as { id: string }).id;
+  const made = async (path: string, body: object): Promise<string> =>
+    ((await post(path, body).expect(200)).body as { id: string }).id;
   const refused = async (path: string, body: object): Promise<string> => {
     const before = await get<ShelfRow[]>('/api/stores');
     const reply = await post(path, body);
@@ -26,33 +39,88 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     return (reply.body as Problem).detail;
   };
   const jarOf = (id: string): Promise<StockLot> => get(`/api/stock-lots/${id}`);
-  const material = (name: string, rest: object = {}): Promise<string> => made('/api/materials', { id: newId(), name, kind: 'dyestuff', measure: 'weight', hazards: [], note: '', base: null, ...rest });
-  const book = (materialId: string, written: string, rest: object = {}): Promise<string> => made('/api/stock-lots', delivery(materialId, written, rest));
+  const material = (name: string, rest: object = {}): Promise<string> =>
+    made('/api/materials', {
+      id: newId(),
+      name,
+      kind: 'dyestuff',
+      measure: 'weight',
+      hazards: [],
+      note: '',
+      base: null,
+      ...rest,
+    });
+  const book = (materialId: string, written: string, rest: object = {}): Promise<string> =>
+    made('/api/stock-lots', delivery(materialId, written, rest));
   const part = (stockLotId: string, written: string) => ({ movementId: newId(), stockLotId, written });
-  const output = (written: string, rest: object = {}) => ({ movementId: newId(), stockLotId: newId(), materialId: null, newMaterial: '', tag: '', written, place: 'Loft', bestBefore: null, container: '', tareWritten: '', ...rest });
-  const convert = (kindOf: string, inputs: object[], out: object | null) => ({ id: newId(), kind: kindOf, inputs, output: out, note: '' });
+  const output = (written: string, rest: object = {}) => ({
+    movementId: newId(),
+    stockLotId: newId(),
+    materialId: null,
+    newMaterial: '',
+    tag: '',
+    written,
+    place: 'Loft',
+    bestBefore: null,
+    container: '',
+    tareWritten: '',
+    ...rest,
+  });
+  const convert = (kindOf: string, inputs: object[], out: object | null) => ({
+    id: newId(),
+    kind: kindOf,
+    inputs,
+    output: out,
+    note: '',
+  });
   /** Weeks go by in a test: nobody stays signed in that long. */
   const comeInAgain = async (): Promise<void> => {
     const { people } = (await studio.stranger.get('/api/door').expect(200)).body as { people: { id: string }[] };
-    await studio.agent.post('/api/door/session').send({ personId: people[0]?.id, passphrase: 'ten green hanks' }).expect(200);
+    await studio.agent
+      .post('/api/door/session')
+      .send({ personId: people[0]?.id, passphrase: 'ten green hanks' })
+      .expect(200);
   };
   const gathering = { permission: 'our own bed', sharePercent: 20, note: '' };
 
   it('takes the whole catalogue as it stands, and edits it with both sides shown', async () => {
     for (const { key: _key, name, kind: of, measure, hazards, note, ...facts } of CATALOGUE.slice(0, 12)) {
-      await post('/api/materials', { id: newId(), name: `${name} (catalogue)`, kind: of, measure, hazards, note, base: null, facts }).expect(200);
+      await post('/api/materials', {
+        id: newId(),
+        name: `${name} (catalogue)`,
+        kind: of,
+        measure,
+        hazards,
+        note,
+        base: null,
+        facts,
+      }).expect(200);
     }
     const weld = (await get<Material[]>('/api/materials')).find((m) => m.name === 'Weld (catalogue)');
-    expect(weld?.facts).toMatchObject({ botanicalName: 'Reseda luteola', ceilingC: 80, water: 'hard', season: { fromMonth: 6, toMonth: 8 } });
+    expect(weld?.facts).toMatchObject({
+      botanicalName: 'Reseda luteola',
+      ceilingC: 80,
+      water: 'hard',
+      season: { fromMonth: 6, toMonth: 8 },
+    });
     const { id, version, ...fields } = weld as Material;
-    const edit = (v: number, leadTimeDays: number) => studio.agent.put(`/api/materials/${id}`).send({ ...fields, version: v, facts: { ...fields.facts, leadTimeDays } });
+    const edit = (v: number, leadTimeDays: number) =>
+      studio.agent
+        .put(`/api/materials/${id}`)
+        .send({ ...fields, version: v, facts: { ...fields.facts, leadTimeDays } });
     await edit(version, 9).expect(200);
     expect((await edit(version, 12).expect(409)).body).toMatchObject({ code: 'stale', theirs: { version: 2 } });
-    expect(await refused('/api/materials', { ...fields, id: newId(), name: 'Tin crystals' })).toMatch(/not in this catalogue/);
+    expect(await refused('/api/materials', { ...fields, id: newId(), name: 'Tin crystals' })).toMatch(
+      /not in this catalogue/,
+    );
   });
 
   it('books a harvest only with leave, net of its container, at its own day', async () => {
-    const jar = delivery(f.weld, '', { grossWritten: '1.84 kg', tareWritten: '640 g', facts: { origin: 'harvest', form: 'fresh', plantPart: 'tops', stage: 'full flower', gathering } }) as Record<string, unknown>;
+    const jar = delivery(f.weld, '', {
+      grossWritten: '1.84 kg',
+      tareWritten: '640 g',
+      facts: { origin: 'harvest', form: 'fresh', plantPart: 'tops', stage: 'full flower', gathering },
+    }) as Record<string, unknown>;
     expect(await refused('/api/stock-lots', { ...jar, facts: { origin: 'harvest' } })).toMatch(/permission/);
     expect(await refused('/api/stock-lots', { ...jar, tareWritten: '2 kg' })).toMatch(/less than the container alone/);
     expect(await refused('/api/stock-lots', { ...jar, cost: 'a lot' })).toMatch(/not an amount of money/);
@@ -70,130 +138,300 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
   it('takes out for no lot, never what is promised, and gives packets their auxiliaries', async () => {
     const salt = await material('Salt', { kind: 'assistant' });
     const saltJar = await book(salt, '1 kg');
-    const black = await material('Black packets', { kind: 'packet', measure: 'pieces', facts: { packet: { contentsG: 20, fibreG: 250, auxiliaries: [{ materialId: salt, amount: 60_000 }] } } });
+    const black = await material('Black packets', {
+      kind: 'packet',
+      measure: 'pieces',
+      facts: { packet: { contentsG: 20, fibreG: 250, auxiliaries: [{ materialId: salt, amount: 60_000 }] } },
+    });
     const packets = await book(black, '6 packets');
-    const taking = (of: string, written: string, note = 'wings', auxiliaries: object[] = []) => ({ id: newId(), kind: of, written, note, auxiliaries });
+    const taking = (of: string, written: string, note = 'wings', auxiliaries: object[] = []) => ({
+      id: newId(),
+      kind: of,
+      written,
+      note,
+      auxiliaries,
+    });
     expect(await refused(`/api/stock-lots/${packets}/takings`, taking('use', '1.5 packets'))).toMatch(/opened whole/);
     expect(await refused(`/api/stock-lots/${packets}/takings`, taking('use', '2'))).toMatch(/goes with an auxiliary/);
     expect(await refused(`/api/stock-lots/${packets}/takings`, taking('give', '2', ''))).toMatch(/to whom/);
-    await post(`/api/stock-lots/${packets}/takings`, taking('use', '2', 'wings', [{ movementId: newId(), stockLotId: saltJar }])).expect(200);
+    await post(
+      `/api/stock-lots/${packets}/takings`,
+      taking('use', '2', 'wings', [{ movementId: newId(), stockLotId: saltJar }]),
+    ).expect(200);
     expect([(await jarOf(packets)).row.onHand, (await jarOf(saltJar)).row.onHand]).toEqual([4, 880_000]);
     await makeLot(studio, f, { written: '2 hanks of 100 g' });
     const { row } = await jarOf(f.alumJar);
     expect(row.promised).toBe(30_000);
-    expect(await refused(`/api/stock-lots/${f.alumJar}/takings`, taking('give', '490 g'))).toMatch(/470 g of POT-1 is free; the rest is promised/);
-    expect((await jarOf(f.alumJar)).lines.map((l) => [l.kind, l.amount, l.promised])).toEqual([['receive', 500_000, 0], ['promise', 30_000, 30_000]]);
+    expect(await refused(`/api/stock-lots/${f.alumJar}/takings`, taking('give', '490 g'))).toMatch(
+      /470 g of POT-1 is free; the rest is promised/,
+    );
+    expect((await jarOf(f.alumJar)).lines.map((l) => [l.kind, l.amount, l.promised])).toEqual([
+      ['receive', 500_000, 0],
+      ['promise', 30_000, 30_000],
+    ]);
   });
 
   it('dries, blends and dissolves with lineage, mass and strength kept, and takes all of it back', async () => {
     const fresh = await material('Tansy, fresh');
     const jar = await book(fresh, '6 kg');
     const dry = convert('dry', [part(jar, '5 kg')], output('1.25 kg', { newMaterial: 'Tansy, dried' }));
-    expect(await refused('/api/conversions', { ...dry, output: { ...(dry.output as object), written: '5.1 kg' } })).toMatch(/can’t come out of/);
-    expect(await refused('/api/conversions', convert('blend', [part(jar, '1 kg')], output('1 kg', { stockLotId: jar })))).toMatch(/into itself/);
-    expect(await refused('/api/conversions', convert('blend', [part(jar, '1 kg'), part(jar, '1 kg')], output('2 kg')))).toMatch(/twice/);
+    expect(
+      await refused('/api/conversions', { ...dry, output: { ...(dry.output as object), written: '5.1 kg' } }),
+    ).toMatch(/can’t come out of/);
+    expect(
+      await refused('/api/conversions', convert('blend', [part(jar, '1 kg')], output('1 kg', { stockLotId: jar }))),
+    ).toMatch(/into itself/);
+    expect(
+      await refused('/api/conversions', convert('blend', [part(jar, '1 kg'), part(jar, '1 kg')], output('2 kg'))),
+    ).toMatch(/twice/);
     const driedId = await made('/api/conversions', dry);
     const dried = await jarOf(driedId);
-    expect(dried).toMatchObject({ row: { onHand: 1_250_000, form: 'dried', material: 'Tansy, dried' }, parents: [{ id: jar, kind: 'dry', amount: 5_000_000, share: 1_250_000 }] });
+    expect(dried).toMatchObject({
+      row: { onHand: 1_250_000, form: 'dried', material: 'Tansy, dried' },
+      parents: [{ id: jar, kind: 'dry', amount: 5_000_000, share: 1_250_000 }],
+    });
     expect((await jarOf(jar)).children).toMatchObject([{ id: driedId, amount: 1_250_000, share: 5_000_000 }]);
     expect((await get<MaterialPage>(`/api/materials/${fresh}`)).dryings).toMatchObject([{ factor: { value: 4 } }]);
 
     const second = await book(dried.row.materialId, '1 kg');
     const label = async (id: string, strengthPercent: number, reference: boolean): Promise<void> => {
       const { facts, version } = await jarOf(id);
-      await studio.agent.put(`/api/stock-lots/${id}`).send({ version, place: '', note: '', bestBefore: null, facts: { ...facts, strengthPercent, reference } }).expect(200);
+      await studio.agent
+        .put(`/api/stock-lots/${id}`)
+        .send({ version, place: '', note: '', bestBefore: null, facts: { ...facts, strengthPercent, reference } })
+        .expect(200);
     };
     await label(driedId, 100, true);
     await label(second, 70, false);
-    const blendId = await made('/api/conversions', convert('blend', [part(driedId, '750 g'), part(second, '250 g')], output('998 g')));
+    const blendId = await made(
+      '/api/conversions',
+      convert('blend', [part(driedId, '750 g'), part(second, '250 g')], output('998 g')),
+    );
     const blend = await jarOf(blendId);
     expect(blend).toMatchObject({ facts: { strengthPercent: 92.5, origin: 'made' }, row: { onHand: 998_000 } });
     expect(blend.parents.map((p) => p.id).sort()).toEqual([driedId, second].sort());
     const movement = blend.lines[0]?.id ?? '';
     await post(`/api/movements/${movement}/reversal`, { id: newId(), note: 'wrong jar' }).expect(200);
-    expect([(await jarOf(blendId)).row.onHand, (await jarOf(driedId)).row.onHand, (await jarOf(second)).row.onHand]).toEqual([0, 1_250_000, 1_000_000]);
+    expect([
+      (await jarOf(blendId)).row.onHand,
+      (await jarOf(driedId)).row.onHand,
+      (await jarOf(second)).row.onHand,
+    ]).toEqual([0, 1_250_000, 1_000_000]);
     expect((await jarOf(driedId)).children).toEqual([]);
 
-    const solution = await jarOf(await made('/api/conversions', convert('dissolve', [part(f.alumJar, '50 g')], output('1 l', { newMaterial: 'Alum, solution' }))));
-    expect(solution).toMatchObject({ row: { measure: 'volume', onHand: 1_000_000 }, liquor: { what: 'stockSolution', working: { value: 50, unit: 'g/l' } }, liquorNow: [{ grams: 50 }] });
+    const solution = await jarOf(
+      await made(
+        '/api/conversions',
+        convert('dissolve', [part(f.alumJar, '50 g')], output('1 l', { newMaterial: 'Alum, solution' })),
+      ),
+    );
+    expect(solution).toMatchObject({
+      row: { measure: 'volume', onHand: 1_000_000 },
+      liquor: { what: 'stockSolution', working: { value: 50, unit: 'g/l' } },
+      liquorNow: [{ grams: 50 }],
+    });
     await post('/api/conversions', convert('compost', [part(jar, '1 kg')], null)).expect(200);
     expect((await jarOf(jar)).row.onHand).toBe(0);
   });
 
   it('keeps a bath, tells what is in it after each use, and measures an iron liquor by a ladder', async () => {
-    const bath = await made('/api/liquors', { id: newId(), movementId: newId(), what: 'mordantBath', materialId: null, newMaterial: 'Alum bath', tag: 'BATH', written: '20 l', contents: [{ materialId: f.alum, name: 'Potassium alum', grams: 100 }], working: null, fromLotId: null, vessel: 'bucket', place: 'sink', bestBefore: null, note: '' });
+    const bath = await made('/api/liquors', {
+      id: newId(),
+      movementId: newId(),
+      what: 'mordantBath',
+      materialId: null,
+      newMaterial: 'Alum bath',
+      tag: 'BATH',
+      written: '20 l',
+      contents: [{ materialId: f.alum, name: 'Potassium alum', grams: 100 }],
+      working: null,
+      fromLotId: null,
+      vessel: 'bucket',
+      place: 'sink',
+      bestBefore: null,
+      note: '',
+    });
     const entry = (body: object) => post(`/api/stock-lots/${bath}/liquor`, { id: newId(), note: '', ...body });
-    await entry({ kind: 'use', movementId: newId(), fibreWritten: '400 g', carriedOffWritten: '2 l', uptakePercent: 60, measuredLeftG: null }).expect(200);
+    await entry({
+      kind: 'use',
+      movementId: newId(),
+      fibreWritten: '400 g',
+      carriedOffWritten: '2 l',
+      uptakePercent: 60,
+      measuredLeftG: null,
+    }).expect(200);
     expect(await jarOf(bath)).toMatchObject({ row: { onHand: 18_000_000 }, liquorNow: [{ grams: 40 }] });
     await entry({ kind: 'replenish', movementId: newId(), stockLotId: f.alumJar, written: '20 g' }).expect(200);
     await entry({ kind: 'check', signs: ['cloudy', 'growth'] }).expect(200);
     const kept = await jarOf(bath);
     expect(kept.liquorNow).toMatchObject([{ grams: 60 }]);
-    expect(kept.liquorLog.map((l) => l.note)).toEqual(['', 'used for 400 g of dry fibre', '20 g of Potassium alum added, from POT-1', 'cloudy, growth: don’t use it; pour it away as your local rules say']);
-    await post(`/api/stock-lots/${bath}/takings`, { id: newId(), kind: 'spoil', written: '9 l', note: 'poured away' }).expect(200);
+    expect(kept.liquorLog.map((l) => l.note)).toEqual([
+      '',
+      'used for 400 g of dry fibre',
+      '20 g of Potassium alum added, from POT-1',
+      'cloudy, growth: don’t use it; pour it away as your local rules say',
+    ]);
+    await post(`/api/stock-lots/${bath}/takings`, {
+      id: newId(),
+      kind: 'spoil',
+      written: '9 l',
+      note: 'poured away',
+    }).expect(200);
     expect((await jarOf(bath)).liquorNow).toMatchObject([{ grams: 30 }]);
-    expect(await refused(`/api/stock-lots/${bath}/liquor`, { id: newId(), note: '', kind: 'ladder', rungs: [{ percentOwf: 1, lightness: 50 }], lightness: 45, liquorMl: 10, fibreG: 10 })).toMatch(/two strips or more/);
-    await entry({ kind: 'ladder', rungs: [{ percentOwf: 1, lightness: 54 }, { percentOwf: 2, lightness: 46 }], lightness: 46, liquorMl: 40, fibreG: 10 }).expect(200);
+    expect(
+      await refused(`/api/stock-lots/${bath}/liquor`, {
+        id: newId(),
+        note: '',
+        kind: 'ladder',
+        rungs: [{ percentOwf: 1, lightness: 50 }],
+        lightness: 45,
+        liquorMl: 10,
+        fibreG: 10,
+      }),
+    ).toMatch(/two strips or more/);
+    await entry({
+      kind: 'ladder',
+      rungs: [
+        { percentOwf: 1, lightness: 54 },
+        { percentOwf: 2, lightness: 46 },
+      ],
+      lightness: 46,
+      liquorMl: 40,
+      fibreG: 10,
+    }).expect(200);
     expect((await jarOf(bath)).liquorNow).toMatchObject([{ grams: 45 }]);
     await studio.context.database.db.execute(sql`SELECT 1`);
     await expect(studio.context.database.db.execute(sql`UPDATE liquor_entries SET note = 'x'`)).rejects.toThrow();
   });
 
   it('teaches a spoon, typed or from the simulated balance, and then reads spoons and cups of that alone', async () => {
-    const spoonful = (written: string, fromBalance = false) => ({ id: newId(), unit: 'tsp', system: 'imperial', written, fromBalance });
-    expect(await refused(`/api/stock-lots/${f.alumJar}/takings`, { id: newId(), kind: 'use', written: '1 imperial tsp', note: '' })).toMatch(/teach it a spoon/);
+    const spoonful = (written: string, fromBalance = false) => ({
+      id: newId(),
+      unit: 'tsp',
+      system: 'imperial',
+      written,
+      fromBalance,
+    });
+    expect(
+      await refused(`/api/stock-lots/${f.alumJar}/takings`, {
+        id: newId(),
+        kind: 'use',
+        written: '1 imperial tsp',
+        note: '',
+      }),
+    ).toMatch(/teach it a spoon/);
     expect(await refused(`/api/materials/${f.alum}/spoons`, spoonful('900 g'))).toMatch(/can’t be a level spoonful/);
-    const read = (await post('/api/balance/reading', { what: 'spoon', materialId: f.alum, spoonMl: 5.92 }).expect(200)).body as BalanceReading;
+    const read = (await post('/api/balance/reading', { what: 'spoon', materialId: f.alum, spoonMl: 5.92 }).expect(200))
+      .body as BalanceReading;
     expect(read).toMatchObject({ simulated: true, overload: false });
     for (const g of ['5.1 g', '5.0 g', '5.2 g']) await post(`/api/materials/${f.alum}/spoons`, spoonful(g)).expect(200);
     const { spoons } = await get<MaterialPage>(`/api/materials/${f.alum}`);
     expect(spoons).toMatchObject([{ name: 'imperial tsp', weighings: 3 }]);
     expect(spoons[0]?.meanG).toBeCloseTo(5.1, 6);
     const before = (await jarOf(f.alumJar)).row.onHand;
-    await post(`/api/stock-lots/${f.alumJar}/takings`, { id: newId(), kind: 'use', written: '2 imperial tsp', note: 'trial' }).expect(200);
+    await post(`/api/stock-lots/${f.alumJar}/takings`, {
+      id: newId(),
+      kind: 'use',
+      written: '2 imperial tsp',
+      note: 'trial',
+    }).expect(200);
     expect(before - (await jarOf(f.alumJar)).row.onHand).toBeCloseTo(10_200, -1);
-    expect(await refused(`/api/stock-lots/${f.alumJar}/takings`, { id: newId(), kind: 'use', written: '1 cup', note: '' })).toMatch(/Which cup/);
+    expect(
+      await refused(`/api/stock-lots/${f.alumJar}/takings`, { id: newId(), kind: 'use', written: '1 cup', note: '' }),
+    ).toMatch(/Which cup/);
   });
 
   it('walks a place, books all differences together, and stops when a jar moved meanwhile', async () => {
     const [a, b] = [await book(f.weld, '1 kg', { place: 'Row Z' }), await book(f.weld, '2 kg', { place: 'Row Z' })];
     const id = await made('/api/count-walks', { id: newId(), place: 'Row Z', blind: true });
-    const enter = (jar: string, written: string, seenOnHand: number, rest: object = {}) => post(`/api/count-walks/${id}/entries`, { id: newId(), stockLotId: jar, written, gross: false, seenOnHand, fromBalance: false, ...rest });
+    const enter = (jar: string, written: string, seenOnHand: number, rest: object = {}) =>
+      post(`/api/count-walks/${id}/entries`, {
+        id: newId(),
+        stockLotId: jar,
+        written,
+        gross: false,
+        seenOnHand,
+        fromBalance: false,
+        ...rest,
+      });
     await enter(a, '1 kg', 1_000_000).expect(200);
     await enter(b, '200 g', 2_000_000).expect(200);
     const lines = async () => (await get<Walk>(`/api/count-walks/${id}`)).lines;
-    expect((await lines()).map((l) => [l.difference, l.reasons[0]])).toEqual([[0, undefined], [-1_800_000, 'a decimal point slipped']]);
-    await post(`/api/stock-lots/${a}/takings`, { id: newId(), kind: 'use', written: '100 g', note: 'strip' }).expect(200);
+    expect((await lines()).map((l) => [l.difference, l.reasons[0]])).toEqual([
+      [0, undefined],
+      [-1_800_000, 'a decimal point slipped'],
+    ]);
+    await post(`/api/stock-lots/${a}/takings`, { id: newId(), kind: 'use', written: '100 g', note: 'strip' }).expect(
+      200,
+    );
     expect((await enter(a, '1 kg', 1_000_000).expect(409)).body).toMatchObject({ code: 'changedMeanwhile' });
-    expect(await refused(`/api/count-walks/${id}/booking`, { id: newId(), reasons: [] })).toMatch(/moved since it was counted/);
+    expect(await refused(`/api/count-walks/${id}/booking`, { id: newId(), reasons: [] })).toMatch(
+      /moved since it was counted/,
+    );
     await enter(a, '900 g', 900_000).expect(200);
-    expect((await post(`/api/count-walks/${id}/booking`, { id: newId(), reasons: [{ stockLotId: b, note: 'mice' }] }).expect(200)).body).toEqual({ booked: 1 });
+    expect(
+      (
+        await post(`/api/count-walks/${id}/booking`, {
+          id: newId(),
+          reasons: [{ stockLotId: b, note: 'mice' }],
+        }).expect(200)
+      ).body,
+    ).toEqual({ booked: 1 });
     expect((await jarOf(b)).lines.at(-1)).toMatchObject({ kind: 'count', amount: -1_800_000, note: 'mice' });
     expect((await post(`/api/count-walks/${id}/booking`, { id: newId(), reasons: [] })).status).toBe(409);
-    expect(await refused('/api/count-walks', { id: newId(), place: 'Nowhere', blind: false })).toMatch(/Nothing stands at/);
+    expect(await refused('/api/count-walks', { id: newId(), place: 'Nowhere', blind: false })).toMatch(
+      /Nothing stands at/,
+    );
   });
 
   it('keeps a safety sheet and a photograph as they came, and nothing that only says it is one', async () => {
     const pdf = Buffer.from('%PDF-1.7 a sheet');
-    const send = (path: string, type: string, content: Buffer) => studio.agent.post(`${path}?id=${newId()}&name=sheet.pdf`).set('content-type', type).send(content);
-    const { id } = (await send(`/api/materials/${f.alum}/attachments`, 'application/pdf', pdf).expect(200)).body as { id: string };
-    const back = await studio.agent.get(`/api/attachments/${id}`).buffer(true).parse((res, done) => { const parts: Buffer[] = []; res.on('data', (c: Buffer) => parts.push(c)); res.on('end', () => done(null, Buffer.concat(parts))); }).expect(200);
+    const send = (path: string, type: string, content: Buffer) =>
+      studio.agent.post(`${path}?id=${newId()}&name=sheet.pdf`).set('content-type', type).send(content);
+    const { id } = (await send(`/api/materials/${f.alum}/attachments`, 'application/pdf', pdf).expect(200)).body as {
+      id: string;
+    };
+    const back = await studio.agent
+      .get(`/api/attachments/${id}`)
+      .buffer(true)
+      .parse((res, done) => {
+        const parts: Buffer[] = [];
+        res.on('data', (c: Buffer) => parts.push(c));
+        res.on('end', () => done(null, Buffer.concat(parts)));
+      })
+      .expect(200);
     expect(back.body).toEqual(pdf);
     expect(back.headers['content-security-policy']).toMatch(/sandbox/);
-    expect((await send(`/api/materials/${f.alum}/attachments`, 'application/pdf', Buffer.from('<html>')).expect(422)).body).toMatchObject({ detail: expect.stringMatching(/kept as a PDF/) as string });
-    expect((await send(`/api/stock-lots/${f.alumJar}/attachments`, 'application/pdf', pdf).expect(422)).body).toMatchObject({ detail: expect.stringMatching(/PNG, JPEG or WebP/) as string });
-    await send(`/api/stock-lots/${f.alumJar}/attachments`, 'image/png', Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10])).expect(200);
+    expect(
+      (await send(`/api/materials/${f.alum}/attachments`, 'application/pdf', Buffer.from('<html>')).expect(422)).body,
+    ).toMatchObject({ detail: expect.stringMatching(/kept as a PDF/) as string });
+    expect(
+      (await send(`/api/stock-lots/${f.alumJar}/attachments`, 'application/pdf', pdf).expect(422)).body,
+    ).toMatchObject({ detail: expect.stringMatching(/PNG, JPEG or WebP/) as string });
+    await send(
+      `/api/stock-lots/${f.alumJar}/attachments`,
+      'image/png',
+      Buffer.from([0x89, 0x50, 0x4e, 0x47, 13, 10, 26, 10]),
+    ).expect(200);
     expect((await jarOf(f.alumJar)).attachments).toMatchObject([{ kind: 'photo', type: 'image/png' }]);
-    expect((await get<MaterialPage>(`/api/materials/${f.alum}`)).attachments).toMatchObject([{ kind: 'sheet', bytes: 16 }]);
+    expect((await get<MaterialPage>(`/api/materials/${f.alum}`)).attachments).toMatchObject([
+      { kind: 'sheet', bytes: 16 },
+    ]);
   });
 
   it('values stock both ways and carries cost into a lot', async () => {
     const cheap = await material('Cheap weld');
     await book(cheap, '1 kg', { cost: '10.00', receivedOn: '2026-03-01' });
     const dear = await book(cheap, '1 kg', { cost: '20.00', receivedOn: '2026-04-01' });
-    await post(`/api/stock-lots/${dear}/takings`, { id: newId(), kind: 'use', written: '500 g', note: 'trial' }).expect(200);
-    const row = async (on = '') => (await get<ValuationReport>(`/api/stores/valuation${on}`)).rows.find((r) => r.materialId === cheap);
-    expect(await row()).toMatchObject({ fifo: { onHandMinor: 2500, usedMinor: 500 }, average: { onHandMinor: 2250, usedMinor: 750 } });
+    await post(`/api/stock-lots/${dear}/takings`, { id: newId(), kind: 'use', written: '500 g', note: 'trial' }).expect(
+      200,
+    );
+    const row = async (on = '') =>
+      (await get<ValuationReport>(`/api/stores/valuation${on}`)).rows.find((r) => r.materialId === cheap);
+    expect(await row()).toMatchObject({
+      fifo: { onHandMinor: 2500, usedMinor: 500 },
+      average: { onHandMinor: 2250, usedMinor: 750 },
+    });
     expect(await row('?on=2026-03-15')).toMatchObject({ onHand: 1_000_000, fifo: { onHandMinor: 1000 } });
     await book(f.weld, '9 kg', { cost: '90.00', receivedOn: '2026-01-01' });
     const lot = await makeLot(studio, f, { written: '2 hanks of 100 g' });
@@ -206,27 +444,41 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     const berry = await material('Berries', { facts: { reorderPoint: 900_000, reorderQuantity: 2_000_000 } });
     const jar = await book(berry, '3 kg', { receivedOn: '2026-01-05', bestBefore: '2026-07-01' });
     for (let week = 0; week < 3; week += 1) {
-      await post(`/api/stock-lots/${jar}/takings`, { id: newId(), kind: 'use', written: '700 g', note: '' }).expect(200);
+      await post(`/api/stock-lots/${jar}/takings`, { id: newId(), kind: 'use', written: '700 g', note: '' }).expect(
+        200,
+      );
       studio.pass(7 * 24 * 60);
       await comeInAgain();
     }
     const { rows, expiring } = await get<Ahead>('/api/stores/ahead');
     const row = rows.find((r) => r.materialId === berry);
-    expect(row).toMatchObject({ act: 'order', free: 900_000, reorderPoint: { value: 900_000 }, quantity: { value: 2_000_000 } });
+    expect(row).toMatchObject({
+      act: 'order',
+      free: 900_000,
+      reorderPoint: { value: 900_000 },
+      quantity: { value: 2_000_000 },
+    });
     expect(row?.runOut?.likelyDays).toBeGreaterThan(20);
     expect(row?.runOut?.earlyDays ?? 0).toBeLessThan(row?.runOut?.likelyDays ?? 0);
     expect(expiring.map((j) => j.id)).toContain(jar);
     const list = await studio.agent.get('/api/stores/ahead.csv').expect(200);
     expect(list.text).toMatch(/order,Berries,2 kg,900 g/);
-    expect((await get<MaterialPage>(`/api/materials/${berry}`)).days.map((d) => d.onHand)).toEqual([3_000_000, 2_300_000, 1_600_000, 900_000]);
+    expect((await get<MaterialPage>(`/api/materials/${berry}`)).days.map((d) => d.onHand)).toEqual([
+      3_000_000, 2_300_000, 1_600_000, 900_000,
+    ]);
   });
 
   it('mirrors the shelf without missing a change, and agrees with the ledgers', async () => {
     const summed = new Map((await get<ShelfRow[]>('/api/stores')).map((r) => [r.id, r.onHand]));
-    const rows = (await studio.context.database.db.execute(sql`SELECT stock_lot_id AS id, sum(amount)::float8 AS amount FROM movements GROUP BY 1`)) as unknown as { rows: { id: string; amount: number }[] };
+    const rows = (await studio.context.database.db.execute(
+      sql`SELECT stock_lot_id AS id, sum(amount)::float8 AS amount FROM movements GROUP BY 1`,
+    )) as unknown as { rows: { id: string; amount: number }[] };
     for (const { id, amount } of rows.rows) expect(summed.get(id)).toBe(amount);
     const { version } = await jarOf(f.woolJar);
-    await studio.agent.put(`/api/stock-lots/${f.woolJar}`).send({ version, place: 'Moved', note: '', bestBefore: null }).expect(200);
+    await studio.agent
+      .put(`/api/stock-lots/${f.woolJar}`)
+      .send({ version, place: 'Moved', note: '', bestBefore: null })
+      .expect(200);
     expect((await get<ShelfRow[]>('/api/stores')).find((r) => r.id === f.woolJar)?.place).toBe('Moved');
   });
 });

@@ -20,13 +20,37 @@ export async function readRoom(db: Db): Promise<StudioRoom> {
   if (!row) throw notFound('studio');
   const sources = await db.select().from(heatSources);
   const pots = await db.select().from(vessels).orderBy(asc(vessels.workingMl));
-  const waterRows = await db.select({ id: waters.id, name: waters.name, ph: waters.ph, hardnessDh: waters.hardnessDh, ironMgPerL: waters.ironMgPerL }).from(waters).orderBy(asc(waters.name));
+  const waterRows = await db
+    .select({
+      id: waters.id,
+      name: waters.name,
+      ph: waters.ph,
+      hardnessDh: waters.hardnessDh,
+      ironMgPerL: waters.ironMgPerL,
+    })
+    .from(waters)
+    .orderBy(asc(waters.name));
   return {
     // A step of 0.1 g is stored in single precision; the balance shows no such dust.
-    balance: { name: row.balanceName, resolutionG: Number(row.balanceResolutionG.toPrecision(6)), capacityG: row.balanceCapacityG },
-    room: { roomC: row.roomC, coldWaterC: row.coldWaterC, hotWaterC: row.hotWaterC, liftLimitKg: row.liftLimitKg, energyMinorPerKwh: row.energyMinorPerKwh },
-    house: row.practice, provenNeeds: row.provenNeeds, waters: waterRows.map((w) => ({ ...w, ph: tidy(w.ph), hardnessDh: tidy(w.hardnessDh) })),
-    vessels: pots.map(({ heatSourceId, version: _version, note: _note, ...v }) => ({ ...v, heatSource: sources.find((s) => s.id === heatSourceId) ?? null })),
+    balance: {
+      name: row.balanceName,
+      resolutionG: Number(row.balanceResolutionG.toPrecision(6)),
+      capacityG: row.balanceCapacityG,
+    },
+    room: {
+      roomC: row.roomC,
+      coldWaterC: row.coldWaterC,
+      hotWaterC: row.hotWaterC,
+      liftLimitKg: row.liftLimitKg,
+      energyMinorPerKwh: row.energyMinorPerKwh,
+    },
+    house: row.practice,
+    provenNeeds: row.provenNeeds,
+    waters: waterRows.map((w) => ({ ...w, ph: tidy(w.ph), hardnessDh: tidy(w.hardnessDh) })),
+    vessels: pots.map(({ heatSourceId, version: _version, note: _note, ...v }) => ({
+      ...v,
+      heatSource: sources.find((s) => s.id === heatSourceId) ?? null,
+    })),
   };
 }
 

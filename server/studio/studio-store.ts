@@ -28,28 +28,56 @@ export async function studioToday(db: Db, now: Date): Promise<string> {
 type Settings = Omit<Studio, 'people' | 'vessels' | 'waters' | 'heatSources'>;
 
 export async function updateSettings(db: Db, { version, ...fields }: Settings): Promise<void> {
-  const updated = await db.update(studio).set({ ...fields, version: sql`${studio.version} + 1` }).where(eq(studio.version, version)).returning();
+  const updated = await db
+    .update(studio)
+    .set({ ...fields, version: sql`${studio.version} + 1` })
+    .where(eq(studio.version, version))
+    .returning();
   assertFresh(updated, fields, updated.length === 0 ? await readStudio(db) : undefined);
 }
 
-export async function updateVessel(db: Db, id: string, { version, ...fields }: Omit<Studio['vessels'][number], 'id'>): Promise<void> {
+export async function updateVessel(
+  db: Db,
+  id: string,
+  { version, ...fields }: Omit<Studio['vessels'][number], 'id'>,
+): Promise<void> {
   const [before] = await db.select().from(vessels).where(eq(vessels.id, id));
   if (!before) throw notFound('vessel');
-  const updated = await db.update(vessels).set({ ...fields, version: version + 1 }).where(and(eq(vessels.id, id), eq(vessels.version, version))).returning();
+  const updated = await db
+    .update(vessels)
+    .set({ ...fields, version: version + 1 })
+    .where(and(eq(vessels.id, id), eq(vessels.version, version)))
+    .returning();
   assertFresh(updated, fields, before);
 }
 
-export async function updateWater(db: Db, id: string, { version, ...fields }: Omit<Studio['waters'][number], 'id'>): Promise<void> {
+export async function updateWater(
+  db: Db,
+  id: string,
+  { version, ...fields }: Omit<Studio['waters'][number], 'id'>,
+): Promise<void> {
   const [before] = await db.select().from(waters).where(eq(waters.id, id));
   if (!before) throw notFound('water source');
-  const updated = await db.update(waters).set({ ...fields, version: version + 1 }).where(and(eq(waters.id, id), eq(waters.version, version))).returning();
+  const updated = await db
+    .update(waters)
+    .set({ ...fields, version: version + 1 })
+    .where(and(eq(waters.id, id), eq(waters.version, version)))
+    .returning();
   assertFresh(updated, fields, before);
 }
 
-export async function updateHeatSource(db: Db, id: string, { version, ...fields }: Omit<Studio['heatSources'][number], 'id'>): Promise<void> {
+export async function updateHeatSource(
+  db: Db,
+  id: string,
+  { version, ...fields }: Omit<Studio['heatSources'][number], 'id'>,
+): Promise<void> {
   const [before] = await db.select().from(heatSources).where(eq(heatSources.id, id));
   if (!before) throw notFound('heat source');
-  const updated = await db.update(heatSources).set({ ...fields, version: version + 1 }).where(and(eq(heatSources.id, id), eq(heatSources.version, version))).returning();
+  const updated = await db
+    .update(heatSources)
+    .set({ ...fields, version: version + 1 })
+    .where(and(eq(heatSources.id, id), eq(heatSources.version, version)))
+    .returning();
   assertFresh(updated, fields, before);
 }
 
@@ -57,11 +85,22 @@ export async function updateHeatSource(db: Db, id: string, { version, ...fields 
 export async function removeVessel(db: Db, id: string): Promise<void> {
   const [vessel] = await db.select().from(vessels).where(eq(vessels.id, id));
   if (!vessel) throw notFound('vessel');
-  const planned = await db.select({ number: lots.number }).from(lots).innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
-    .where(and(inArray(lotProgress.state, ['planned', 'inWork']), sql`${lots.plan}::text LIKE ${`%${id}%`}`)).orderBy(asc(lots.number));
+  const planned = await db
+    .select({ number: lots.number })
+    .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .where(and(inArray(lotProgress.state, ['planned', 'inWork']), sql`${lots.plan}::text LIKE ${`%${id}%`}`))
+    .orderBy(asc(lots.number));
   if (planned.length > 0) {
-    const tags = planned.slice(0, 4).map((l) => lotTag(l.number)).join(', ');
-    throw new Refusal('refused', `${vessel.name} is planned for ${tags}${planned.length > 4 ? ` and ${planned.length - 4} more` : ''}. Dye or call off ${planned.length === 1 ? 'that lot' : 'those lots'} first.`, { reason: 'vesselInUse' });
+    const tags = planned
+      .slice(0, 4)
+      .map((l) => lotTag(l.number))
+      .join(', ');
+    throw new Refusal(
+      'refused',
+      `${vessel.name} is planned for ${tags}${planned.length > 4 ? ` and ${planned.length - 4} more` : ''}. Dye or call off ${planned.length === 1 ? 'that lot' : 'those lots'} first.`,
+      { reason: 'vesselInUse' },
+    );
   }
   await db.delete(vessels).where(eq(vessels.id, id));
 }

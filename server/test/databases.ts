@@ -33,7 +33,9 @@ export default async function setup(project: TestProject): Promise<() => void> {
 
 /** A cluster on a socket in its own folder, under a user that PostgreSQL accepts (it refuses root). */
 function startPostgres(folder: string): { url: string; stop: () => void } | undefined {
-  const newest = existsSync(DEBIAN_POSTGRES) ? readdirSync(DEBIAN_POSTGRES).sort((a, b) => Number(b) - Number(a))[0] : undefined;
+  const newest = existsSync(DEBIAN_POSTGRES)
+    ? readdirSync(DEBIAN_POSTGRES).sort((a, b) => Number(b) - Number(a))[0]
+    : undefined;
   const bin = newest === undefined ? '' : join(DEBIAN_POSTGRES, newest, 'bin');
   if (!existsSync(join(bin, 'initdb'))) return undefined;
   mkdirSync(folder, { recursive: true });
@@ -49,8 +51,21 @@ function startPostgres(folder: string): { url: string; stop: () => void } | unde
   };
   const data = join(folder, 'data');
   run(join(bin, 'initdb'), '-D', data, '-A', 'trust', '-U', 'postgres', '--no-sync');
-  run(join(bin, 'pg_ctl'), '-D', data, '-w', '-o', `-k ${folder} -c listen_addresses='' -c fsync=off`, '-l', join(folder, 'log'), 'start');
-  return { url: `postgresql:///postgres?host=${encodeURIComponent(folder)}&user=postgres`, stop: () => run(join(bin, 'pg_ctl'), '-D', data, '-m', 'immediate', 'stop') };
+  run(
+    join(bin, 'pg_ctl'),
+    '-D',
+    data,
+    '-w',
+    '-o',
+    `-k ${folder} -c listen_addresses='' -c fsync=off`,
+    '-l',
+    join(folder, 'log'),
+    'start',
+  );
+  return {
+    url: `postgresql:///postgres?host=${encodeURIComponent(folder)}&user=postgres`,
+    stop: () => run(join(bin, 'pg_ctl'), '-D', data, '-m', 'immediate', 'stop'),
+  };
 }
 
 export function copyTemplate(template: string): string {

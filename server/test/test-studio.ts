@@ -52,12 +52,28 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   let nowMs = Date.parse('2026-06-01T09:00:00.000Z');
   const clock = (): Date => new Date(nowMs);
   const { database, remove } = await openAs(kind, clock());
-  const context: Context = { database, clock, log: pino({ level: 'fatal' }), changes: new ChangeBus(), watchers: [], atClose: [] };
+  const context: Context = {
+    database,
+    clock,
+    log: pino({ level: 'fatal' }),
+    changes: new ChangeBus(),
+    watchers: [],
+    atClose: [],
+  };
   const app = await createApp(context, { loopbackOnly: true, checkReplies: true });
   const agent = request.agent(app);
-  await agent.post('/api/door/studio').send({ name: 'Test House', zone: 'Europe/London', person: { id: newId(), name: 'Ada Reed', passphrase: 'ten green hanks' } }).expect(200);
+  await agent
+    .post('/api/door/studio')
+    .send({
+      name: 'Test House',
+      zone: 'Europe/London',
+      person: { id: newId(), name: 'Ada Reed', passphrase: 'ten green hanks' },
+    })
+    .expect(200);
   return {
-    context, agent, stranger: request.agent(app),
+    context,
+    agent,
+    stranger: request.agent(app),
     pass: (minutes) => (nowMs += minutes * 60_000),
     close: async () => {
       for (const close of context.atClose) await close();
@@ -86,54 +102,158 @@ const D65 = { illuminant: 'D65', observer: '10' } as const;
 
 /** Pots, water, jars, a recipe and a colourway, all through the server's own calls. */
 export async function furnish({ agent }: TestStudio): Promise<Furniture> {
-  const post = async (path: string, body: object): Promise<string> => ((await agent.post(path).send(body).expect(200)).body as { id: string }).id;
-  const material = (name: string, kind: string, rest: object = {}): Promise<string> => post('/api/materials', { id: newId(), name, kind, measure: 'weight', hazards: [], note: '', base: null, ...rest });
-  const wool = await material('Rug wool', 'fibre', { base: { fibre: 'wool', pieceWord: 'hank', usualPieceWeightG: 100, undyed: { L: 84, a: 1, b: 12, ...D65 } } });
+  const post = async (path: string, body: object): Promise<string> =>
+    ((await agent.post(path).send(body).expect(200)).body as { id: string }).id;
+  const material = (name: string, kind: string, rest: object = {}): Promise<string> =>
+    post('/api/materials', { id: newId(), name, kind, measure: 'weight', hazards: [], note: '', base: null, ...rest });
+  const wool = await material('Rug wool', 'fibre', {
+    base: { fibre: 'wool', pieceWord: 'hank', usualPieceWeightG: 100, undyed: { L: 84, a: 1, b: 12, ...D65 } },
+  });
   const alum = await material('Potassium alum', 'mordant', { hazards: ['dust'] });
   const weld = await material('Weld', 'dyestuff');
-  const deliver = (materialId: string, written: string): Promise<string> => post('/api/stock-lots', delivery(materialId, written));
-  const [woolJar, alumJar, weldJar] = [await deliver(wool, '5 kg'), await deliver(alum, '500 g'), await deliver(weld, '3 kg')];
-  const kettle = await post('/api/vessels', { id: newId(), name: 'Kettle', metal: 'stainless', workingMl: 40_000, note: '' });
+  const deliver = (materialId: string, written: string): Promise<string> =>
+    post('/api/stock-lots', delivery(materialId, written));
+  const [woolJar, alumJar, weldJar] = [
+    await deliver(wool, '5 kg'),
+    await deliver(alum, '500 g'),
+    await deliver(weld, '3 kg'),
+  ];
+  const kettle = await post('/api/vessels', {
+    id: newId(),
+    name: 'Kettle',
+    metal: 'stainless',
+    workingMl: 40_000,
+    note: '',
+  });
   const pan = await post('/api/vessels', { id: newId(), name: 'Pan', metal: 'stainless', workingMl: 20_000, note: '' });
   const water = await post('/api/waters', { id: newId(), name: 'Tap', ph: 7.5, hardnessDh: 14, note: '' });
   const recipeId = newId();
-  const version = await post('/api/recipes', { id: recipeId, name: 'Weld on alum', versionId: newId(), body: recipeBody(alum, weld) });
-  const colourway = await post('/api/colourways', { id: newId(), name: 'Marram', recipeVersionId: version, baseMaterialId: wool, master: { L: 74, a: -4, b: 50, ...D65 }, toleranceDeltaE: 2, note: '' });
+  const version = await post('/api/recipes', {
+    id: recipeId,
+    name: 'Weld on alum',
+    versionId: newId(),
+    body: recipeBody(alum, weld),
+  });
+  const colourway = await post('/api/colourways', {
+    id: newId(),
+    name: 'Marram',
+    recipeVersionId: version,
+    baseMaterialId: wool,
+    master: { L: 74, a: -4, b: 50, ...D65 },
+    toleranceDeltaE: 2,
+    note: '',
+  });
   return { wool, alum, weld, woolJar, alumJar, weldJar, kettle, pan, water, recipeId, version, colourway };
 }
 
 export const delivery = (materialId: string, written: string, rest: object = {}): object => ({
-  id: newId(), movementId: newId(), materialId, tag: '', written, receivedOn: '2026-05-01', bestBefore: null, place: 'Shelf', source: 'order', note: '', ...rest,
+  id: newId(),
+  movementId: newId(),
+  materialId,
+  tag: '',
+  written,
+  receivedOn: '2026-05-01',
+  bestBefore: null,
+  place: 'Shelf',
+  source: 'order',
+  note: '',
+  ...rest,
 });
 
 export const recipeBody = (alum: string, weld: string): object => ({
-  fibres: ['wool'], liquorRatio: 30, allowedMetals: ['stainless'], note: '',
+  fibres: ['wool'],
+  liquorRatio: 30,
+  allowedMetals: ['stainless'],
+  note: '',
   steps: [
-    { kind: 'mordant', title: 'Mordant', instruction: 'Slowly.', temperatureC: 82, ceilingC: 88, durationMin: 60, attended: false, lookFor: '', usesBath: true, doses: [{ materialId: alum, percentOwf: 15 }] },
-    { kind: 'dye', title: 'Dye', instruction: 'Turn gently.', temperatureC: 75, ceilingC: 80, durationMin: 60, attended: false, lookFor: 'Even', usesBath: true, doses: [{ materialId: weld, percentOwf: 100 }] },
-    { kind: 'dry', title: 'Dry', instruction: '', durationMin: 600, attended: false, lookFor: '', usesBath: false, doses: [] },
+    {
+      kind: 'mordant',
+      title: 'Mordant',
+      instruction: 'Slowly.',
+      temperatureC: 82,
+      ceilingC: 88,
+      durationMin: 60,
+      attended: false,
+      lookFor: '',
+      usesBath: true,
+      doses: [{ materialId: alum, percentOwf: 15 }],
+    },
+    {
+      kind: 'dye',
+      title: 'Dye',
+      instruction: 'Turn gently.',
+      temperatureC: 75,
+      ceilingC: 80,
+      durationMin: 60,
+      attended: false,
+      lookFor: 'Even',
+      usesBath: true,
+      doses: [{ materialId: weld, percentOwf: 100 }],
+    },
+    {
+      kind: 'dry',
+      title: 'Dry',
+      instruction: '',
+      durationMin: 600,
+      attended: false,
+      lookFor: '',
+      usesBath: false,
+      doses: [],
+    },
   ],
 });
 
 /** What agreeing to a proposal sends beside the ask: every caution gone past with a reason. */
-export const agreed = ({ digest, checks }: Pick<Proposal, 'digest' | 'checks'>): object => ({ digest, acceptShortages: false, note: '', acknowledged: checks.map((c) => ({ key: c.key, reason: 'looked at' })) });
+export const agreed = ({ digest, checks }: Pick<Proposal, 'digest' | 'checks'>): object => ({
+  digest,
+  acceptShortages: false,
+  note: '',
+  acknowledged: checks.map((c) => ({ key: c.key, reason: 'looked at' })),
+});
 
 /** Asks for a proposal and agrees to it. */
-export async function makeLot({ agent }: TestStudio, f: Furniture, { written = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {}): Promise<string> {
+export async function makeLot(
+  { agent }: TestStudio,
+  f: Furniture,
+  { written = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {},
+): Promise<string> {
   const ask = { colourwayId: f.colourway, written, waterId: f.water, reorderOfId };
   const proposal = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
   const id = newId();
-  await agent.post('/api/lots').send({ id, ask, ...agreed(proposal), acceptShortages }).expect(200);
+  await agent
+    .post('/api/lots')
+    .send({ id, ask, ...agreed(proposal), acceptShortages })
+    .expect(200);
   return id;
 }
 
-export const runEntry = (stepIndex: number, kind: string, rest: object = {}): object => ({ id: newId(), stepIndex, kind, replacesId: null, temperatureC: null, text: null, weighing: null, ...rest });
-export const weighing = (materialId: string, stockLotId: string, written: string, batch = 1): object => ({ batch, materialId, stockLotId, written, movementId: newId() });
+export const runEntry = (stepIndex: number, kind: string, rest: object = {}): object => ({
+  id: newId(),
+  stepIndex,
+  kind,
+  replacesId: null,
+  temperatureC: null,
+  text: null,
+  weighing: null,
+  ...rest,
+});
+export const weighing = (materialId: string, stockLotId: string, written: string, batch = 1): object => ({
+  batch,
+  materialId,
+  stockLotId,
+  written,
+  movementId: newId(),
+});
 
 /** Dyes a lot from fibre to dry, weighing what was planned. */
 export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { grams = 600 } = {}): Promise<void> {
   const at = (entry: object) => studio.agent.post(`/api/lots/${lotId}/entries`).send(entry).expect(200);
-  const weighed: (object | undefined)[] = [weighing(f.wool, f.woolJar, `${grams} g`), weighing(f.alum, f.alumJar, `${grams * 0.15} g`), weighing(f.weld, f.weldJar, `${grams} g`), undefined];
+  const weighed: (object | undefined)[] = [
+    weighing(f.wool, f.woolJar, `${grams} g`),
+    weighing(f.alum, f.alumJar, `${grams * 0.15} g`),
+    weighing(f.weld, f.weldJar, `${grams} g`),
+    undefined,
+  ];
   for (const [step, what] of weighed.entries()) {
     await at(runEntry(step, 'start'));
     if (what) await at(runEntry(step, 'weigh', { weighing: what }));
@@ -142,12 +262,46 @@ export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { 
   }
 }
 
-export const reading = (state: string, L = 74, rest: object = {}): object => ({ id: newId(), batch: 1, state, lab: { L, a: -4, b: 50 }, ...D65, note: '', replacesId: null, ...rest });
+export const reading = (state: string, L = 74, rest: object = {}): object => ({
+  id: newId(),
+  batch: 1,
+  state,
+  lab: { L, a: -4, b: 50 },
+  ...D65,
+  note: '',
+  replacesId: null,
+  ...rest,
+});
 export const verdict = (given: string, reason = ''): object => ({ id: newId(), verdict: given, reason });
 
-export const proof = (L = 74): object => ({ id: newId(), wofG: 20, ...D65, lab: { L, a: -4, b: 50 }, wanted: { L: 74, a: -4, b: 50 }, toleranceDeltaE: 2, note: '' });
-export const stripTrial = (f: Furniture, rest: object = {}): object => ({
-  id: newId(), name: `Weld by dose ${newId()}`, recipeVersionId: f.version, baseMaterialId: f.wool, waterId: f.water, factor: 'dose', materialId: f.weld, totalWritten: '60 g', note: '',
-  levels: [25, 50, 100].map((value) => ({ value, refId: null, label: `${value} % WOF` })), ...rest,
+export const proof = (L = 74): object => ({
+  id: newId(),
+  wofG: 20,
+  ...D65,
+  lab: { L, a: -4, b: 50 },
+  wanted: { L: 74, a: -4, b: 50 },
+  toleranceDeltaE: 2,
+  note: '',
 });
-export const stripReading = (number: number, L: number, rest: object = {}): object => ({ id: newId(), number, lab: { L, a: -4, b: 50 }, ...D65, note: '', replacesId: null, ...rest });
+export const stripTrial = (f: Furniture, rest: object = {}): object => ({
+  id: newId(),
+  name: `Weld by dose ${newId()}`,
+  recipeVersionId: f.version,
+  baseMaterialId: f.wool,
+  waterId: f.water,
+  factor: 'dose',
+  materialId: f.weld,
+  totalWritten: '60 g',
+  note: '',
+  levels: [25, 50, 100].map((value) => ({ value, refId: null, label: `${value} % WOF` })),
+  ...rest,
+});
+export const stripReading = (number: number, L: number, rest: object = {}): object => ({
+  id: newId(),
+  number,
+  lab: { L, a: -4, b: 50 },
+  ...D65,
+  note: '',
+  replacesId: null,
+  ...rest,
+});

@@ -16,11 +16,32 @@ const MOST_HITS = 8;
 export async function readToday(db: Db, now: Date, calls: Today['calls']): Promise<Today> {
   const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });
   const inWork = active.filter((l) => l.state === 'inWork');
-  const folded = inWork.length === 0 ? [] : await db.select({ id: lotProgress.lotId, running: lotProgress.running }).from(lotProgress).where(inArray(lotProgress.lotId, inWork.map((l) => l.id)));
-  const running = inWork.flatMap((lot) => (folded.find((f) => f.id === lot.id)?.running ?? []).map(({ stepIndex: _stepIndex, vesselNames, ...r }) => ({ ...r, vesselNames: [...vesselNames], lotId: lot.id, lotTag: lot.tag })));
+  const folded =
+    inWork.length === 0
+      ? []
+      : await db
+          .select({ id: lotProgress.lotId, running: lotProgress.running })
+          .from(lotProgress)
+          .where(
+            inArray(
+              lotProgress.lotId,
+              inWork.map((l) => l.id),
+            ),
+          );
+  const running = inWork.flatMap((lot) =>
+    (folded.find((f) => f.id === lot.id)?.running ?? []).map(({ stepIndex: _stepIndex, vesselNames, ...r }) => ({
+      ...r,
+      vesselNames: [...vesselNames],
+      lotId: lot.id,
+      lotTag: lot.tag,
+    })),
+  );
   const goingOffBy = await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000));
   return {
-    now: now.toISOString(), running, inWork, calls,
+    now: now.toISOString(),
+    running,
+    inWork,
+    calls,
     planned: active.filter((l) => l.state === 'planned'),
     toJudge: active.filter((l) => l.state === 'toJudge' || l.state === 'held'),
     short: await readShort(db),
@@ -36,18 +57,53 @@ export async function search(db: Db, words: string): Promise<SearchHit[]> {
   if (tagged) return [tagged];
   const like = `%${asked.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const number = Number(/^(?:lot\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
-  const foundLots = await db.select({ id: lots.id, number: lots.number, colourway: colourways.name, pieces: lots.pieces }).from(lots)
-    .innerJoin(colourways, eq(colourways.id, lots.colourwayId)).where(or(eq(lots.number, number), ilike(colourways.name, like))).orderBy(desc(sql`${lots.number} = ${number}`), desc(lots.number)).limit(MOST_HITS);
-  const jars = await db.select({ id: stockLots.id, tag: stockLots.tag, material: materials.name, place: stockLots.place }).from(stockLots)
-    .innerJoin(materials, eq(materials.id, stockLots.materialId)).where(or(ilike(stockLots.tag, like), ilike(materials.name, like), ilike(stockLots.place, like))).orderBy(asc(stockLots.tag)).limit(MOST_HITS);
-  const foundRecipes = await db.select({ id: recipeVersions.id, name: recipes.name, number: recipeVersions.number }).from(recipeVersions)
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId)).where(ilike(recipes.name, like)).orderBy(asc(recipes.name), desc(recipeVersions.number)).limit(MOST_HITS);
-  const named = await db.select({ id: colourways.id, name: colourways.name }).from(colourways).where(ilike(colourways.name, like)).orderBy(asc(colourways.name)).limit(MOST_HITS);
+  const foundLots = await db
+    .select({ id: lots.id, number: lots.number, colourway: colourways.name, pieces: lots.pieces })
+    .from(lots)
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .where(or(eq(lots.number, number), ilike(colourways.name, like)))
+    .orderBy(desc(sql`${lots.number} = ${number}`), desc(lots.number))
+    .limit(MOST_HITS);
+  const jars = await db
+    .select({ id: stockLots.id, tag: stockLots.tag, material: materials.name, place: stockLots.place })
+    .from(stockLots)
+    .innerJoin(materials, eq(materials.id, stockLots.materialId))
+    .where(or(ilike(stockLots.tag, like), ilike(materials.name, like), ilike(stockLots.place, like)))
+    .orderBy(asc(stockLots.tag))
+    .limit(MOST_HITS);
+  const foundRecipes = await db
+    .select({ id: recipeVersions.id, name: recipes.name, number: recipeVersions.number })
+    .from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(ilike(recipes.name, like))
+    .orderBy(asc(recipes.name), desc(recipeVersions.number))
+    .limit(MOST_HITS);
+  const named = await db
+    .select({ id: colourways.id, name: colourways.name })
+    .from(colourways)
+    .where(ilike(colourways.name, like))
+    .orderBy(asc(colourways.name))
+    .limit(MOST_HITS);
   return [
-    ...foundLots.map((l) => ({ kind: 'lot' as const, id: l.id, title: lotTag(l.number), detail: `${l.colourway}, ${l.pieces} pieces` })),
-    ...jars.map((j) => ({ kind: 'jar' as const, id: j.id, title: j.tag, detail: j.place === '' ? j.material : `${j.material}, ${j.place}` })),
+    ...foundLots.map((l) => ({
+      kind: 'lot' as const,
+      id: l.id,
+      title: lotTag(l.number),
+      detail: `${l.colourway}, ${l.pieces} pieces`,
+    })),
+    ...jars.map((j) => ({
+      kind: 'jar' as const,
+      id: j.id,
+      title: j.tag,
+      detail: j.place === '' ? j.material : `${j.material}, ${j.place}`,
+    })),
     ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway' })),
-    ...foundRecipes.map((r) => ({ kind: 'recipe' as const, id: r.id, title: r.name, detail: `recipe, version ${r.number}` })),
+    ...foundRecipes.map((r) => ({
+      kind: 'recipe' as const,
+      id: r.id,
+      title: r.name,
+      detail: `recipe, version ${r.number}`,
+    })),
   ];
 }
 
@@ -60,5 +116,10 @@ async function findByCode(db: Db, code: string): Promise<SearchHit | undefined> 
   });
   if (!tag) return undefined;
   const kind = tag.kind === 'jar' ? 'jar' : tag.kind === 'vessel' ? 'vessel' : 'lot';
-  return { kind, id: tag.jarId ?? tag.vesselId ?? tag.lotId ?? '', title: tag.title, detail: `${tag.code} · ${tag.detail}` };
+  return {
+    kind,
+    id: tag.jarId ?? tag.vesselId ?? tag.lotId ?? '',
+    title: tag.title,
+    detail: `${tag.code} · ${tag.detail}`,
+  };
 }

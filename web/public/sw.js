@@ -11,13 +11,25 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 
 self.addEventListener('message', (event) => {
   // The page tells which of its files came before this worker was there.
-  if (Array.isArray(event.data?.keep)) event.waitUntil(caches.open(KEPT).then((kept) => Promise.allSettled(event.data.keep.map(async (url) => (await kept.match(url)) ?? kept.add(url)))));
+  if (Array.isArray(event.data?.keep))
+    event.waitUntil(
+      caches
+        .open(KEPT)
+        .then((kept) =>
+          Promise.allSettled(event.data.keep.map(async (url) => (await kept.match(url)) ?? kept.add(url))),
+        ),
+    );
 });
 
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   const url = new URL(request.url);
-  if (request.method !== 'GET' || url.origin !== self.location.origin || request.headers.get('accept')?.includes('text/event-stream')) return;
+  if (
+    request.method !== 'GET' ||
+    url.origin !== self.location.origin ||
+    request.headers.get('accept')?.includes('text/event-stream')
+  )
+    return;
   if (request.mode === 'navigate') event.respondWith(netFirst(request, '/'));
   else if (url.pathname.startsWith('/api/')) {
     if (READ_OFFLINE.test(url.pathname)) event.respondWith(netFirst(request, url.pathname + url.search));
@@ -27,7 +39,10 @@ self.addEventListener('fetch', (event) => {
 async function netFirst(request, name) {
   const kept = await caches.open(KEPT);
   try {
-    const answer = await Promise.race([fetch(request), new Promise((_, late) => setTimeout(() => late(new Error('late')), PATIENCE_MS))]);
+    const answer = await Promise.race([
+      fetch(request),
+      new Promise((_, late) => setTimeout(() => late(new Error('late')), PATIENCE_MS)),
+    ]);
     if (answer.ok) await kept.put(name, answer.clone());
     return answer;
   } catch (error) {

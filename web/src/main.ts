@@ -15,4 +15,6 @@ bootstrapApplication(Root, {
     provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'enabled' })),
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } },
   ],
-}).then(keepAtHand).catch((error: unknown) => console.error(error));
+})
+  .then(keepAtHand)
+  .catch((error: unknown) => console.error(error));

@@ -1,6 +1,16 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
-import { ZONE_WAYS, ZONE_WORDS, formatAmount, formatVolume, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn } from '@vestigia/core';
+import {
+  ZONE_WAYS,
+  ZONE_WORDS,
+  formatAmount,
+  formatVolume,
+  knotTag,
+  layOutPlaced,
+  sayCourse,
+  sayMinutes,
+  smallestIn,
+} from '@vestigia/core';
 import type { Pdf } from './sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, words } from './sheet';
 
@@ -31,7 +41,10 @@ class Card {
   private y = MARGIN;
   private readonly width: number;
 
-  constructor(private readonly pdf: Pdf, private readonly lot: LotDetail) {
+  constructor(
+    private readonly pdf: Pdf,
+    private readonly lot: LotDetail,
+  ) {
     this.width = pdf.page.width - 2 * MARGIN;
   }
 
@@ -44,29 +57,60 @@ class Card {
   head(tag: Tag | undefined): void {
     const { summary, plan, recipe, base, water, note } = this.lot;
     const qr = 24 * MM;
-    line(this.pdf, `${summary.tag} · ${summary.colourway.name}`, MARGIN, this.y, this.width - qr - 8, { bold: true, size: 20 });
+    line(this.pdf, `${summary.tag} · ${summary.colourway.name}`, MARGIN, this.y, this.width - qr - 8, {
+      bold: true,
+      size: 20,
+    });
     const facts = [
       `${recipe.name}, version ${recipe.number} · ${plan.pieces} pieces · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
       `${plan.groups.length > 1 ? plan.groups.map((g) => `${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
-      plan.batches.map((b) => `batch ${b.number}: ${b.pieces} pieces in ${b.vesselName}, ${formatVolume(b.liquor.value)}`).join(' · '),
+      plan.batches
+        .map((b) => `batch ${b.number}: ${b.pieces} pieces in ${b.vesselName}, ${formatVolume(b.liquor.value)}`)
+        .join(' · '),
       ...(note === '' ? [] : [note]),
     ];
     let y = this.y + 26;
     for (const fact of facts) y = words(this.pdf, fact, MARGIN, y, this.width - qr - 8) + 1;
     drawQr(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y - 4, qr);
-    line(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y + qr - 6, qr, { bold: true, size: 9, align: 'center' });
+    line(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y + qr - 6, qr, {
+      bold: true,
+      size: 9,
+      align: 'center',
+    });
     this.y = Math.max(y, this.y + qr + 6) + 2;
-    for (const [i, label] of ['dyed on', 'by', 'water, pH'].entries()) box(this.pdf, label, MARGIN + (i * this.width) / 3, this.y, this.width / 3 - 4);
+    for (const [i, label] of ['dyed on', 'by', 'water, pH'].entries())
+      box(this.pdf, label, MARGIN + (i * this.width) / 3, this.y, this.width / 3 - 4);
     this.y += 26;
   }
 
   step(step: PlannedStep): void {
-    const heat = [sayCourse(step) || (step.temperatureC === undefined ? '' : `${step.temperatureC} °C`), sayMinutes(step.durationMin), step.ceilingC === undefined ? '' : `never above ${step.ceilingC} °C`, step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : ''].filter((w) => w !== '').join(' · ');
-    const baths = step.baths.map((b) => `${b.vesselName} ${formatVolume(b.liquor.value)}, batch ${b.batches.join(' + ')}`).join(' · ');
-    const text = [step.instruction, step.forWhom, baths, step.lookFor === '' ? '' : `Look for: ${step.lookFor}`, ...step.cautions].filter((w) => w !== '').join('  ');
+    const heat = [
+      sayCourse(step) || (step.temperatureC === undefined ? '' : `${step.temperatureC} °C`),
+      sayMinutes(step.durationMin),
+      step.ceilingC === undefined ? '' : `never above ${step.ceilingC} °C`,
+      step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '',
+    ]
+      .filter((w) => w !== '')
+      .join(' · ');
+    const baths = step.baths
+      .map((b) => `${b.vesselName} ${formatVolume(b.liquor.value)}, batch ${b.batches.join(' + ')}`)
+      .join(' · ');
+    const text = [
+      step.instruction,
+      step.forWhom,
+      baths,
+      step.lookFor === '' ? '' : `Look for: ${step.lookFor}`,
+      ...step.cautions,
+    ]
+      .filter((w) => w !== '')
+      .join('  ');
     const textHeight = this.pdf.font('plain').fontSize(8.5).heightOfString(text, { width: this.width });
     this.room(16 + textHeight + 26 + step.weighings.length * 21 + 8);
-    this.pdf.lineWidth(1.4).moveTo(MARGIN, this.y).lineTo(MARGIN + this.width, this.y).stroke('black');
+    this.pdf
+      .lineWidth(1.4)
+      .moveTo(MARGIN, this.y)
+      .lineTo(MARGIN + this.width, this.y)
+      .stroke('black');
     line(this.pdf, `${step.index + 1}  ${step.title}`, MARGIN, this.y + 3, this.width * 0.55, { bold: true, size: 12 });
     line(this.pdf, heat, MARGIN + this.width * 0.45, this.y + 5, this.width * 0.55, { size: 9.5, align: 'right' });
     this.y = words(this.pdf, text, MARGIN, this.y + 19, this.width, { size: 8.5 }) + 3;
@@ -83,9 +127,27 @@ class Card {
   }
 
   private weighing(weighing: PlannedWeighing): void {
-    const jars = weighing.picks.map((p) => `${formatAmount(p.amount, weighing.measure)} from ${this.lot.jars.find((j) => j.id === p.stockLotId)?.tag ?? 'no jar on the shelf'}`).join(', ');
-    line(this.pdf, `${weighing.materialName}, batch ${weighing.forBatches.join(' + ')}`, MARGIN, this.y + 5, this.width * 0.3);
-    line(this.pdf, formatAmount(Math.round(weighing.target.value * smallestIn(weighing.measure)), weighing.measure), MARGIN + this.width * 0.3, this.y + 3, this.width * 0.15, { bold: true, size: 12, align: 'right' });
+    const jars = weighing.picks
+      .map(
+        (p) =>
+          `${formatAmount(p.amount, weighing.measure)} from ${this.lot.jars.find((j) => j.id === p.stockLotId)?.tag ?? 'no jar on the shelf'}`,
+      )
+      .join(', ');
+    line(
+      this.pdf,
+      `${weighing.materialName}, batch ${weighing.forBatches.join(' + ')}`,
+      MARGIN,
+      this.y + 5,
+      this.width * 0.3,
+    );
+    line(
+      this.pdf,
+      formatAmount(Math.round(weighing.target.value * smallestIn(weighing.measure)), weighing.measure),
+      MARGIN + this.width * 0.3,
+      this.y + 3,
+      this.width * 0.15,
+      { bold: true, size: 12, align: 'right' },
+    );
     line(this.pdf, jars, MARGIN + this.width * 0.47, this.y + 5, this.width * 0.27, { size: 8.5 });
     box(this.pdf, 'weighed', MARGIN + this.width * 0.75, this.y, this.width * 0.13 - 4);
     box(this.pdf, 'jar', MARGIN + this.width * 0.88, this.y, this.width * 0.12 - 4);
@@ -98,7 +160,10 @@ class Card {
     // A lane for each turn: what is done after something else lies over it on the piece, but not on paper.
     const turns = [...new Set(zones.map((z) => z.order))].sort((one, other) => one - other);
     this.room(40 + turns.length * 30 + zones.length * 11);
-    line(this.pdf, `Where the colour goes: ${plan.piece}, ${plan.lengthCm} cm`, MARGIN, this.y, this.width, { bold: true, size: 11 });
+    line(this.pdf, `Where the colour goes: ${plan.piece}, ${plan.lengthCm} cm`, MARGIN, this.y, this.width, {
+      bold: true,
+      size: 11,
+    });
     this.y += 20;
     const per = this.width / plan.lengthCm;
     for (const turn of turns) {
@@ -106,15 +171,33 @@ class Card {
       for (const zone of zones.filter((z) => z.order === turn)) {
         const [from, to] = [MARGIN + zone.fromCm * per, MARGIN + zone.toCm * per];
         const i = ZONE_WAYS.indexOf(zone.way);
-        this.pdf.rect(from, this.y, Math.max(1, to - from), 20).stroke('black').save().rect(from, this.y, Math.max(1, to - from), 20).clip();
-        for (let x = from - 20; x < to; x += 4 + (i % 4) * 2) this.pdf.moveTo(x, this.y + (i % 2 === 0 ? 20 : 0)).lineTo(x + 20, this.y + (i % 2 === 0 ? 0 : 20));
+        this.pdf
+          .rect(from, this.y, Math.max(1, to - from), 20)
+          .stroke('black')
+          .save()
+          .rect(from, this.y, Math.max(1, to - from), 20)
+          .clip();
+        for (let x = from - 20; x < to; x += 4 + (i % 4) * 2)
+          this.pdf.moveTo(x, this.y + (i % 2 === 0 ? 20 : 0)).lineTo(x + 20, this.y + (i % 2 === 0 ? 0 : 20));
         this.pdf.lineWidth(0.4).stroke('black').restore();
-        for (const point of zone.pointsCm) this.pdf.lineWidth(1.6).moveTo(MARGIN + point * per, this.y - 3).lineTo(MARGIN + point * per, this.y + 23).stroke('black');
+        for (const point of zone.pointsCm)
+          this.pdf
+            .lineWidth(1.6)
+            .moveTo(MARGIN + point * per, this.y - 3)
+            .lineTo(MARGIN + point * per, this.y + 23)
+            .stroke('black');
       }
       this.y += 28;
     }
     for (const zone of zones) {
-      line(this.pdf, `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_WORDS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`, MARGIN, this.y, this.width, { size: 9 });
+      line(
+        this.pdf,
+        `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_WORDS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`,
+        MARGIN,
+        this.y,
+        this.width,
+        { size: 9 },
+      );
       this.y += 11;
     }
     this.y += 8;
@@ -125,7 +208,10 @@ class Card {
     const pieces = Math.min(MOST_MARKS, this.lot.plan.pieces);
     const across = 5;
     this.room(24 + Math.ceil(Math.min(pieces, 10) / across) * 15);
-    line(this.pdf, 'Marks of the pieces: knots in an undyed cord, read from the loop', MARGIN, this.y, this.width, { bold: true, size: 11 });
+    line(this.pdf, 'Marks of the pieces: knots in an undyed cord, read from the loop', MARGIN, this.y, this.width, {
+      bold: true,
+      size: 11,
+    });
     this.y += 17;
     for (let i = 0; i < pieces; i += 1) {
       if (i % across === 0 && i > 0) {
@@ -134,7 +220,13 @@ class Card {
       }
       const x = MARGIN + (i % across) * (this.width / across);
       line(this.pdf, String(i + 1), x, this.y, 16, { bold: true });
-      this.pdf.lineWidth(1).circle(x + 22, this.y + 6, 3.5).stroke('black').moveTo(x + 25.5, this.y + 6).lineTo(x + this.width / across - 14, this.y + 6).stroke('black');
+      this.pdf
+        .lineWidth(1)
+        .circle(x + 22, this.y + 6, 3.5)
+        .stroke('black')
+        .moveTo(x + 25.5, this.y + 6)
+        .lineTo(x + this.width / across - 14, this.y + 6)
+        .stroke('black');
       let at = x + 34;
       for (const knots of knotTag(i + 1)) {
         for (let k = 0; k < knots; k += 1, at += 5) this.pdf.ellipse(at, this.y + 6, 2, 3.4).fill('black');
@@ -142,7 +234,8 @@ class Card {
       }
     }
     this.y += 20;
-    if (this.lot.plan.pieces > MOST_MARKS) line(this.pdf, `and so on to ${this.lot.plan.pieces}`, MARGIN, this.y, this.width);
+    if (this.lot.plan.pieces > MOST_MARKS)
+      line(this.pdf, `and so on to ${this.lot.plan.pieces}`, MARGIN, this.y, this.width);
   }
 
   feet(): void {
@@ -151,7 +244,14 @@ class Card {
       this.pdf.switchToPage(i);
       // Text in the bottom margin would open a page of its own.
       this.pdf.page.margins.bottom = 0;
-      line(this.pdf, `${this.lot.summary.tag} · page ${i - start + 1} of ${count} · Gloves and mask with powders; the supplier’s safety data sheet and your local rules decide. Never for food again.`, MARGIN, this.pdf.page.height - MARGIN + 2, this.width, { size: 7 });
+      line(
+        this.pdf,
+        `${this.lot.summary.tag} · page ${i - start + 1} of ${count} · Gloves and mask with powders; the supplier’s safety data sheet and your local rules decide. Never for food again.`,
+        MARGIN,
+        this.pdf.page.height - MARGIN + 2,
+        this.width,
+        { size: 7 },
+      );
     }
   }
 }

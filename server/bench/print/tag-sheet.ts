@@ -21,7 +21,10 @@ export function printTags(tags: readonly Tag[], size: 'label' | 'sheet'): Promis
     const width = w - 29 * MM;
     line(pdf, tag.code, textX, y + 3 * MM, width, { bold: true, size: 15 });
     const below = words(pdf, tag.title, textX, y + 10 * MM, width, { bold: true, size: 9 });
-    pdf.font('plain').fontSize(7.5).text(tag.detail, textX, below + 1, { width, height: y + h - below - 2 * MM, ellipsis: true });
+    pdf
+      .font('plain')
+      .fontSize(7.5)
+      .text(tag.detail, textX, below + 1, { width, height: y + h - below - 2 * MM, ellipsis: true });
   });
   return finishPdf(pdf);
 }

@@ -8,7 +8,14 @@ import { lotTag } from '../../lot-tag';
 import { oneValue } from '../shelf';
 import type { Separator } from './csv-table';
 import { writeTable } from './csv-table';
-import { MATERIAL_COLUMNS, MOVEMENT_COLUMNS, STOCK_LOT_COLUMNS, materialCells, movementCells, stockLotCells } from './records';
+import {
+  MATERIAL_COLUMNS,
+  MOVEMENT_COLUMNS,
+  STOCK_LOT_COLUMNS,
+  materialCells,
+  movementCells,
+  stockLotCells,
+} from './records';
 
 type RawMovement = StoresDocument['movements'][number] & { lotNumber: number | null; lotRef: string | null };
 const iso = (at: string): string => new Date(at).toISOString();
@@ -16,24 +23,41 @@ const iso = (at: string): string => new Date(at).toISOString();
 const PIECE = 4000;
 
 export const readMaterialRecords = (db: Db): Promise<StoresDocument['materials']> =>
-  oneValue(db, sql`(SELECT coalesce(json_agg(json_build_object('id', id, 'name', name, 'kind', kind, 'measure', measure, 'hazards', hazards, 'note', note, 'base', base, 'facts', facts) ORDER BY name), '[]') FROM materials)`);
+  oneValue(
+    db,
+    sql`(SELECT coalesce(json_agg(json_build_object('id', id, 'name', name, 'kind', kind, 'measure', measure, 'hazards', hazards, 'note', note, 'base', base, 'facts', facts) ORDER BY name), '[]') FROM materials)`,
+  );
 
 export const readStockLotRecords = (db: Db): Promise<StoresDocument['stockLots']> =>
-  oneValue(db, sql`(SELECT coalesce(json_agg(json_build_object('id', id, 'materialId', material_id, 'tag', tag, 'receivedOn', received_on, 'bestBefore', best_before, 'place', place, 'source', source, 'note', note, 'costMinor', cost_minor, 'facts', facts,
-    'liquor', (SELECT e.after FROM liquor_entries e WHERE e.stock_lot_id = stock_lots.id ORDER BY e.seq DESC LIMIT 1)) ORDER BY tag), '[]') FROM stock_lots)`);
+  oneValue(
+    db,
+    sql`(SELECT coalesce(json_agg(json_build_object('id', id, 'materialId', material_id, 'tag', tag, 'receivedOn', received_on, 'bestBefore', best_before, 'place', place, 'source', source, 'note', note, 'costMinor', cost_minor, 'facts', facts,
+    'liquor', (SELECT e.after FROM liquor_entries e WHERE e.stock_lot_id = stock_lots.id ORDER BY e.seq DESC LIMIT 1)) ORDER BY tag), '[]') FROM stock_lots)`,
+  );
 
 export async function readConversionRecords(db: Db): Promise<StoresDocument['conversions']> {
-  const rows = await oneValue<StoresDocument['conversions']>(db, sql`(SELECT coalesce(json_agg(json_build_object('id', c.id, 'kind', c.kind, 'note', c.note, 'lossMg', c.loss_mg, 'by', p.name, 'at', to_json(c.at)) ORDER BY c.at, c.id), '[]') FROM conversions c JOIN people p ON p.id = c.by_id)`);
+  const rows = await oneValue<StoresDocument['conversions']>(
+    db,
+    sql`(SELECT coalesce(json_agg(json_build_object('id', c.id, 'kind', c.kind, 'note', c.note, 'lossMg', c.loss_mg, 'by', p.name, 'at', to_json(c.at)) ORDER BY c.at, c.id), '[]') FROM conversions c JOIN people p ON p.id = c.by_id)`,
+  );
   return rows.map((c) => ({ ...c, at: iso(c.at) }));
 }
 
 /** Movements as they stand in a file, those that `where` names, in order of time. */
 export async function readMovementRecords(db: Db, where: SQL, limit?: number): Promise<StoresDocument['movements']> {
-  const rows = await oneValue<RawMovement[]>(db, sql`(SELECT coalesce(json_agg(x.row ORDER BY x.at, x.id), '[]') FROM (
+  const rows = await oneValue<RawMovement[]>(
+    db,
+    sql`(SELECT coalesce(json_agg(x.row ORDER BY x.at, x.id), '[]') FROM (
     SELECT m.at, m.id, json_build_object('id', m.id, 'stockLotId', m.stock_lot_id, 'kind', m.kind, 'amount', m.amount, 'at', to_json(m.at), 'recordedAt', to_json(m.recorded_at), 'by', p.name, 'lotNumber', l.number, 'lotRef', m.lot_ref,
       'conversion', m.conversion_id, 'reversesId', m.reverses_id, 'note', m.note) AS row
-    FROM movements m JOIN people p ON p.id = m.by_id LEFT JOIN lots l ON l.id = m.lot_id WHERE ${where} ORDER BY m.at, m.id ${limit === undefined ? sql`` : sql`LIMIT ${limit}`}) x)`);
-  return rows.map(({ lotNumber, lotRef, ...m }) => ({ ...m, at: iso(m.at), recordedAt: m.recordedAt === null ? null : iso(m.recordedAt), lot: lotNumber === null ? (lotRef ?? '') : lotTag(lotNumber) }));
+    FROM movements m JOIN people p ON p.id = m.by_id LEFT JOIN lots l ON l.id = m.lot_id WHERE ${where} ORDER BY m.at, m.id ${limit === undefined ? sql`` : sql`LIMIT ${limit}`}) x)`,
+  );
+  return rows.map(({ lotNumber, lotRef, ...m }) => ({
+    ...m,
+    at: iso(m.at),
+    recordedAt: m.recordedAt === null ? null : iso(m.recordedAt),
+    lot: lotNumber === null ? (lotRef ?? '') : lotTag(lotNumber),
+  }));
 }
 
 /** Every movement there is now, piece by piece; what is added meanwhile is left for the next export. */
@@ -50,7 +74,13 @@ async function* movementPieces(db: Db): AsyncGenerator<StoresDocument['movements
 }
 
 async function* documentText(db: Db): AsyncGenerator<string> {
-  const head = { format: 'vestigia-stores', formatVersion: 1, materials: await readMaterialRecords(db), stockLots: await readStockLotRecords(db), conversions: await readConversionRecords(db) };
+  const head = {
+    format: 'vestigia-stores',
+    formatVersion: 1,
+    materials: await readMaterialRecords(db),
+    stockLots: await readStockLotRecords(db),
+    conversions: await readConversionRecords(db),
+  };
   yield `${JSON.stringify(head).slice(0, -1)},"movements":[`;
   let first = true;
   for await (const piece of movementPieces(db)) {
@@ -62,24 +92,57 @@ async function* documentText(db: Db): AsyncGenerator<string> {
 
 async function* movementsText(db: Db, separator: Separator): AsyncGenerator<string> {
   const measure = new Map((await readMaterialRecords(db)).map((m) => [m.id, m.measure]));
-  const jar = new Map((await readStockLotRecords(db)).map((s) => [s.id, { tag: s.tag, measure: measure.get(s.materialId) ?? ('weight' as StockMeasure) }]));
+  const jar = new Map(
+    (await readStockLotRecords(db)).map((s) => [
+      s.id,
+      { tag: s.tag, measure: measure.get(s.materialId) ?? ('weight' as StockMeasure) },
+    ]),
+  );
   const conversion = new Map((await readConversionRecords(db)).map((c) => [c.id, c]));
   yield writeTable(MOVEMENT_COLUMNS, [], separator);
   for await (const piece of movementPieces(db)) {
-    yield writeTable(undefined, piece.map((m) => movementCells(m, jar.get(m.stockLotId)?.tag ?? '', jar.get(m.stockLotId)?.measure ?? 'weight', m.conversion === null ? undefined : conversion.get(m.conversion))), separator);
+    yield writeTable(
+      undefined,
+      piece.map((m) =>
+        movementCells(
+          m,
+          jar.get(m.stockLotId)?.tag ?? '',
+          jar.get(m.stockLotId)?.measure ?? 'weight',
+          m.conversion === null ? undefined : conversion.get(m.conversion),
+        ),
+      ),
+      separator,
+    );
   }
 }
 
 /** The stores as a file: one table, or all of it as JSON. */
 export async function exportFile(db: Db, kind: TransferKind, separator: Separator): Promise<FileReply> {
-  const table = (name: string, content: FileReply['content']): FileReply => ({ name: `${name}.csv`, type: 'text/csv; charset=utf-8', content });
+  const table = (name: string, content: FileReply['content']): FileReply => ({
+    name: `${name}.csv`,
+    type: 'text/csv; charset=utf-8',
+    content,
+  });
   switch (kind) {
-    case 'document': return { name: 'stores.json', type: 'application/json', content: documentText(db) };
-    case 'materials': return table('materials', writeTable(MATERIAL_COLUMNS, (await readMaterialRecords(db)).map(materialCells), separator));
+    case 'document':
+      return { name: 'stores.json', type: 'application/json', content: documentText(db) };
+    case 'materials':
+      return table(
+        'materials',
+        writeTable(MATERIAL_COLUMNS, (await readMaterialRecords(db)).map(materialCells), separator),
+      );
     case 'stockLots': {
       const name = new Map((await readMaterialRecords(db)).map((m) => [m.id, m.name]));
-      return table('stock-lots', writeTable(STOCK_LOT_COLUMNS, (await readStockLotRecords(db)).map((s) => stockLotCells(s, name.get(s.materialId) ?? '')), separator));
+      return table(
+        'stock-lots',
+        writeTable(
+          STOCK_LOT_COLUMNS,
+          (await readStockLotRecords(db)).map((s) => stockLotCells(s, name.get(s.materialId) ?? '')),
+          separator,
+        ),
+      );
     }
-    case 'movements': return table('movements', movementsText(db, separator));
+    case 'movements':
+      return table('movements', movementsText(db, separator));
   }
 }

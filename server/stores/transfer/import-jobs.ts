@@ -36,13 +36,27 @@ interface Job {
 export class ImportJobs {
   private readonly jobs = new Map<string, Job>();
 
-  constructor(private readonly context: Context, private readonly writer: Writer) {}
+  constructor(
+    private readonly context: Context,
+    private readonly writer: Writer,
+  ) {}
 
   begin(kind: TransferKind, bytes: Uint8Array, by: Person): ImportJob {
     const now = this.context.clock();
-    const job: Job = { id: uuidv7(now), kind, by, state: 'reading', done: 0, total: 0, problem: '', plan: undefined, sealed: false };
+    const job: Job = {
+      id: uuidv7(now),
+      kind,
+      by,
+      state: 'reading',
+      done: 0,
+      total: 0,
+      problem: '',
+      plan: undefined,
+      sealed: false,
+    };
     this.jobs.set(job.id, job);
-    for (const old of [...this.jobs.values()].slice(0, -MOST_JOBS)) if (old.state !== 'writing') this.jobs.delete(old.id);
+    for (const old of [...this.jobs.values()].slice(0, -MOST_JOBS))
+      if (old.state !== 'writing') this.jobs.delete(old.id);
     void this.read(job, bytes, now);
     return view(job);
   }
@@ -54,8 +68,18 @@ export class ImportJobs {
   /** Begins to write what was previewed. */
   run(id: string): ImportJob {
     const job = this.find(id);
-    if (job.state !== 'ready' || !job.plan) throw new Refusal('refused', job.state === 'done' ? 'This file is in already.' : 'This import can’t be written. Choose the file again.', { reason: 'notReady' });
-    if (job.plan.fates.refused > 0) throw new Refusal('refused', `${job.plan.fates.refused} rows can’t be taken, so none are. Mend them in the file and choose it again.`, { reason: 'rowsRefused' });
+    if (job.state !== 'ready' || !job.plan)
+      throw new Refusal(
+        'refused',
+        job.state === 'done' ? 'This file is in already.' : 'This import can’t be written. Choose the file again.',
+        { reason: 'notReady' },
+      );
+    if (job.plan.fates.refused > 0)
+      throw new Refusal(
+        'refused',
+        `${job.plan.fates.refused} rows can’t be taken, so none are. Mend them in the file and choose it again.`,
+        { reason: 'rowsRefused' },
+      );
     job.state = 'writing';
     job.done = 0;
     job.total = job.plan.materials.length + job.plan.stockLots.length + job.plan.movements.length;
@@ -65,7 +89,8 @@ export class ImportJobs {
 
   cancel(id: string): ImportJob {
     const job = this.find(id);
-    if (job.state === 'done' || job.sealed) throw new Refusal('refused', 'It is written already. Reverse what should not be there.');
+    if (job.state === 'done' || job.sealed)
+      throw new Refusal('refused', 'It is written already. Reverse what should not be there.');
     job.state = 'cancelled';
     return view(job);
   }
@@ -78,7 +103,9 @@ export class ImportJobs {
 
   private async read(job: Job, bytes: Uint8Array, now: Date): Promise<void> {
     try {
-      const reading = await planImport(this.context.database.db, job.kind, bytes, job.by.name, now, (done, total) => this.step(job, done, total));
+      const reading = await planImport(this.context.database.db, job.kind, bytes, job.by.name, now, (done, total) =>
+        this.step(job, done, total),
+      );
       if (reading.ok) job.plan = reading.plan;
       else job.problem = reading.sentence;
       job.state = reading.ok ? 'ready' : 'refused';
@@ -89,12 +116,21 @@ export class ImportJobs {
 
   private async write(job: Job, plan: ImportPlan): Promise<void> {
     try {
-      await this.writer.write({ call: 'import', key: undefined, body: null, run: async (tx, now) => {
-        if ((await stampOf(tx)) !== plan.stamp) throw new Refusal('changedMeanwhile', 'Something on the shelf moved since this file was read. Choose it again to see what would become of it now.');
-        await writePlan(tx, plan, { now, byId: job.by.id }, (done) => this.step(job, done, job.total));
-        await this.step(job, job.total, job.total);
-        job.sealed = true;
-      } });
+      await this.writer.write({
+        call: 'import',
+        key: undefined,
+        body: null,
+        run: async (tx, now) => {
+          if ((await stampOf(tx)) !== plan.stamp)
+            throw new Refusal(
+              'changedMeanwhile',
+              'Something on the shelf moved since this file was read. Choose it again to see what would become of it now.',
+            );
+          await writePlan(tx, plan, { now, byId: job.by.id }, (done) => this.step(job, done, job.total));
+          await this.step(job, job.total, job.total);
+          job.sealed = true;
+        },
+      });
       job.state = 'done';
       job.done = job.total;
       this.context.changes.tell(['stores', 'studio']);
@@ -116,32 +152,85 @@ export class ImportJobs {
     if (error instanceof Cancelled) return;
     job.state = 'refused';
     job.sealed = false;
-    job.problem = error instanceof Refusal ? error.detail : 'Something broke while the file was taken in. Nothing was kept; try again.';
+    job.problem =
+      error instanceof Refusal
+        ? error.detail
+        : 'Something broke while the file was taken in. Nothing was kept; try again.';
     if (!(error instanceof Refusal)) this.context.log.error({ err: error }, 'import');
   }
 }
 
 const view = (job: Job): ImportJob => ({
-  id: job.id, kind: job.kind, state: job.state, done: job.done, total: job.total, problem: job.problem,
-  fates: job.plan?.fates ?? { new: 0, here: 0, refused: 0 }, newPeople: job.plan?.newPeople ?? [], rows: job.plan ? [...job.plan.rows] : [],
+  id: job.id,
+  kind: job.kind,
+  state: job.state,
+  done: job.done,
+  total: job.total,
+  problem: job.problem,
+  fates: job.plan?.fates ?? { new: 0, here: 0, refused: 0 },
+  newPeople: job.plan?.newPeople ?? [],
+  rows: job.plan ? [...job.plan.rows] : [],
 });
 
 /** Writes a plan in one transaction. What comes in goes before what goes out, so that no slice of a long history ends below nothing; `at` keeps the true order. */
-async function writePlan(tx: Db, plan: ImportPlan, { now, byId }: By, step: (done: number) => Promise<void>): Promise<void> {
+async function writePlan(
+  tx: Db,
+  plan: ImportPlan,
+  { now, byId }: By,
+  step: (done: number) => Promise<void>,
+): Promise<void> {
   const at = now.toISOString();
-  await insertRows(tx, people, plan.newPeople.map((name) => ({ id: uuidv7(now), name })));
-  const personOf = new Map((await tx.select({ id: people.id, name: people.name }).from(people)).map((p) => [p.name, p.id]));
-  const lotOf = new Map((await tx.select({ id: lots.id, number: lots.number }).from(lots)).map((l) => [lotTag(l.number), l.id]));
+  await insertRows(
+    tx,
+    people,
+    plan.newPeople.map((name) => ({ id: uuidv7(now), name })),
+  );
+  const personOf = new Map(
+    (await tx.select({ id: people.id, name: people.name }).from(people)).map((p) => [p.name, p.id]),
+  );
+  const lotOf = new Map(
+    (await tx.select({ id: lots.id, number: lots.number }).from(lots)).map((l) => [lotTag(l.number), l.id]),
+  );
   await insertRows(tx, materials, plan.materials, step);
-  await insertRows(tx, stockLots, plan.stockLots.map(({ liquor: _liquor, ...s }) => s), (done) => step(plan.materials.length + done));
-  await insertRows(tx, liquorEntries, plan.stockLots.flatMap((s) => (s.liquor === null ? [] : [{ id: uuidv7(now), stockLotId: s.id, kind: 'save' as const, after: s.liquor, at: s.liquor.at ?? at, byId }])));
-  await insertRows(tx, conversions, plan.conversions.map(({ by, ...c }) => ({ ...c, byId: personOf.get(by) ?? byId })));
-  const inTime = [...plan.movements].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0)).map(({ made: _made, by, lot, conversion, ...m }) => {
-    const lotId = lotOf.get(lot) ?? null;
-    return { ...m, byId: personOf.get(by) ?? byId, lotId, lotRef: lotId === null && lot !== '' ? lot : null, conversionId: conversion };
-  });
+  await insertRows(
+    tx,
+    stockLots,
+    plan.stockLots.map(({ liquor: _liquor, ...s }) => s),
+    (done) => step(plan.materials.length + done),
+  );
+  await insertRows(
+    tx,
+    liquorEntries,
+    plan.stockLots.flatMap((s) =>
+      s.liquor === null
+        ? []
+        : [{ id: uuidv7(now), stockLotId: s.id, kind: 'save' as const, after: s.liquor, at: s.liquor.at ?? at, byId }],
+    ),
+  );
+  await insertRows(
+    tx,
+    conversions,
+    plan.conversions.map(({ by, ...c }) => ({ ...c, byId: personOf.get(by) ?? byId })),
+  );
+  const inTime = [...plan.movements]
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
+    .map(({ made: _made, by, lot, conversion, ...m }) => {
+      const lotId = lotOf.get(lot) ?? null;
+      return {
+        ...m,
+        byId: personOf.get(by) ?? byId,
+        lotId,
+        lotRef: lotId === null && lot !== '' ? lot : null,
+        conversionId: conversion,
+      };
+    });
   const before = plan.materials.length + plan.stockLots.length;
   const comesIn = inTime.filter((m) => m.amount >= 0);
   await insertRows(tx, movements, comesIn, (done) => step(before + done));
-  await insertRows(tx, movements, inTime.filter((m) => m.amount < 0), (done) => step(before + comesIn.length + done));
+  await insertRows(
+    tx,
+    movements,
+    inTime.filter((m) => m.amount < 0),
+    (done) => step(before + comesIn.length + done),
+  );
 }

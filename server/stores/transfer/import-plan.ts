@@ -8,7 +8,16 @@ import { oneValue } from '../shelf';
 import { decodeText, readTable } from './csv-table';
 import { readConversionRecords, readMaterialRecords, readMovementRecords, readStockLotRecords } from './export-stores';
 import type { ConversionSeed, MovementFileRecord, Read } from './records';
-import { MATERIAL_COLUMNS, MOVEMENT_COLUMNS, STOCK_LOT_COLUMNS, guarded, materialFrom, movementFrom, rowOf, stockLotFrom } from './records';
+import {
+  MATERIAL_COLUMNS,
+  MOVEMENT_COLUMNS,
+  STOCK_LOT_COLUMNS,
+  guarded,
+  materialFrom,
+  movementFrom,
+  rowOf,
+  stockLotFrom,
+} from './records';
 
 export type Fate = 'new' | 'here' | 'refused';
 export interface PlannedRow {
@@ -29,7 +38,8 @@ export interface ImportPlan {
   /** What the shelf was numbered when this was planned: if it moved since, the plan is void. */
   readonly stamp: string;
 }
-export type PlanReading = { readonly ok: true; readonly plan: ImportPlan } | { readonly ok: false; readonly sentence: string };
+export type PlanReading =
+  { readonly ok: true; readonly plan: ImportPlan } | { readonly ok: false; readonly sentence: string };
 
 /** Told how far reading is; throws to stop. Lets others be served between slices. */
 export type Progress = (done: number, total: number) => Promise<void>;
@@ -39,10 +49,21 @@ const ASKED_AT_ONCE = 4000;
 const ROWS_TOLD = 400;
 const FUTURE_SLACK_MS = 36 * 3_600_000;
 
-export const stampOf = (db: Db): Promise<string> => oneValue<string>(db, sql`(SELECT json_build_array((SELECT max(touched) FROM stock_balances), (SELECT count(*) FROM materials), (SELECT max(seq) FROM movements), (SELECT count(*) FROM people))::text)`);
+export const stampOf = (db: Db): Promise<string> =>
+  oneValue<string>(
+    db,
+    sql`(SELECT json_build_array((SELECT max(touched) FROM stock_balances), (SELECT count(*) FROM materials), (SELECT max(seq) FROM movements), (SELECT count(*) FROM people))::text)`,
+  );
 
 /** Reads a file and says what would become of every row. Changes nothing. */
-export async function planImport(db: Db, kind: TransferKind, bytes: Uint8Array, importer: string, now: Date, progress: Progress): Promise<PlanReading> {
+export async function planImport(
+  db: Db,
+  kind: TransferKind,
+  bytes: Uint8Array,
+  importer: string,
+  now: Date,
+  progress: Progress,
+): Promise<PlanReading> {
   const decoded = decodeText(bytes);
   if (!decoded.ok) return decoded;
   const stamp = await stampOf(db);
@@ -52,7 +73,8 @@ export async function planImport(db: Db, kind: TransferKind, bytes: Uint8Array, 
     if (!document.ok) return document;
     await planner.addDocument(document.value, progress);
   } else {
-    const columns = kind === 'materials' ? MATERIAL_COLUMNS : kind === 'stockLots' ? STOCK_LOT_COLUMNS : MOVEMENT_COLUMNS;
+    const columns =
+      kind === 'materials' ? MATERIAL_COLUMNS : kind === 'stockLots' ? STOCK_LOT_COLUMNS : MOVEMENT_COLUMNS;
     const reading = readTable(decoded.text, columns);
     if (!reading.ok) return reading;
     await planner.addTable(kind, reading.table, importer, progress);
@@ -66,14 +88,25 @@ interface Here {
   readonly stockLots: StockLotRecord[];
   readonly conversions: readonly { readonly id: string }[];
   readonly people: readonly string[];
-  readonly balances: Readonly<Record<string, { readonly onHand: number; readonly promised: number; readonly lastAt: string | null }>>;
+  readonly balances: Readonly<
+    Record<string, { readonly onHand: number; readonly promised: number; readonly lastAt: string | null }>
+  >;
 }
 
 async function readHere(db: Db): Promise<Here> {
-  const { people, balances } = await oneValue<Pick<Here, 'people' | 'balances'>>(db, sql`json_build_object(
+  const { people, balances } = await oneValue<Pick<Here, 'people' | 'balances'>>(
+    db,
+    sql`json_build_object(
     'people', (SELECT coalesce(json_agg(name), '[]') FROM people),
-    'balances', (SELECT coalesce(json_object_agg(b.stock_lot_id, json_build_object('onHand', b.on_hand, 'promised', b.promised, 'lastAt', (SELECT to_json(max(m.at)) FROM movements m WHERE m.stock_lot_id = b.stock_lot_id))), '{}') FROM stock_balances b))`);
-  return { materials: await readMaterialRecords(db), stockLots: await readStockLotRecords(db), conversions: await readConversionRecords(db), people, balances };
+    'balances', (SELECT coalesce(json_object_agg(b.stock_lot_id, json_build_object('onHand', b.on_hand, 'promised', b.promised, 'lastAt', (SELECT to_json(max(m.at)) FROM movements m WHERE m.stock_lot_id = b.stock_lot_id))), '{}') FROM stock_balances b))`,
+  );
+  return {
+    materials: await readMaterialRecords(db),
+    stockLots: await readStockLotRecords(db),
+    conversions: await readConversionRecords(db),
+    people,
+    balances,
+  };
 }
 
 function readDocument(text: string): Read<StoresDocument> {
@@ -86,11 +119,22 @@ function readDocument(text: string): Read<StoresDocument> {
   const result = storesDocument.safeParse(value);
   if (result.success) return { ok: true, value: result.data };
   const issue = result.error.issues[0];
-  return { ok: false, sentence: issue && /[.!?]$/.test(issue.message) ? issue.message : `“${issue?.path.join('.') ?? ''}” is missing or can’t be used.` };
+  return {
+    ok: false,
+    sentence:
+      issue && /[.!?]$/.test(issue.message)
+        ? issue.message
+        : `“${issue?.path.join('.') ?? ''}” is missing or can’t be used.`,
+  };
 }
 
 /** Same content, whatever the order its fields were written in. */
-const canonical = (value: unknown): string => JSON.stringify(value, (_key, v: unknown) => (v !== null && typeof v === 'object' && !Array.isArray(v) ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1))) : v));
+const canonical = (value: unknown): string =>
+  JSON.stringify(value, (_key, v: unknown) =>
+    v !== null && typeof v === 'object' && !Array.isArray(v)
+      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+      : v,
+  );
 
 class Planner {
   private readonly materials = new Map<string, NewMaterial>();
@@ -102,12 +146,22 @@ class Planner {
   private readonly conversionsHere: Set<string>;
   private readonly people: Set<string>;
   private readonly occurrences = new Map<string, number>();
-  private readonly added = { materials: [] as NewMaterial[], stockLots: [] as StockLotRecord[], conversions: new Map<string, ConversionSeed & { by: string; at: string }>(), movements: [] as MovementFileRecord[], people: new Set<string>() };
+  private readonly added = {
+    materials: [] as NewMaterial[],
+    stockLots: [] as StockLotRecord[],
+    conversions: new Map<string, ConversionSeed & { by: string; at: string }>(),
+    movements: [] as MovementFileRecord[],
+    people: new Set<string>(),
+  };
   private readonly rows: PlannedRow[] = [];
   private readonly fates = { new: 0, here: 0, refused: 0 };
   private readonly lineOfMovement = new Map<string, number>();
 
-  constructor(private readonly db: Db, private readonly here: Here, private readonly now: Date) {
+  constructor(
+    private readonly db: Db,
+    private readonly here: Here,
+    private readonly now: Date,
+  ) {
     this.people = new Set(here.people);
     this.conversionsHere = new Set(here.conversions.map((c) => c.id));
     for (const m of here.materials) this.knowMaterial(m);
@@ -129,27 +183,60 @@ class Planner {
     if (m.reversesId !== null) this.reversed.add(m.reversesId);
   }
 
-  async addTable(kind: Exclude<TransferKind, 'document'>, { header, rows }: { header: readonly string[]; rows: readonly { line: number; cells: readonly string[] }[] }, importer: string, progress: Progress): Promise<void> {
+  async addTable(
+    kind: Exclude<TransferKind, 'document'>,
+    { header, rows }: { header: readonly string[]; rows: readonly { line: number; cells: readonly string[] }[] },
+    importer: string,
+    progress: Progress,
+  ): Promise<void> {
     const moved: { line: number; words: string; reading: Read<MovementFileRecord> }[] = [];
     for (const [i, { line, cells }] of rows.entries()) {
       if (i % SLICE === 0) await progress(i, rows.length);
       const words = cells.filter(Boolean).slice(0, 4).join(' · ').slice(0, 80);
-      if (kind === 'materials') this.takeMaterial(line, words, guarded(() => materialFrom(rowOf(header, cells))));
-      else if (kind === 'stockLots') this.takeJar(line, words, guarded(() => stockLotFrom(rowOf(header, cells), this.materialByName)));
-      else moved.push({ line, words, reading: guarded(() => movementFrom(rowOf(header, cells), this.jarByTag, importer, (key) => this.nth(key))) });
+      if (kind === 'materials')
+        this.takeMaterial(
+          line,
+          words,
+          guarded(() => materialFrom(rowOf(header, cells))),
+        );
+      else if (kind === 'stockLots')
+        this.takeJar(
+          line,
+          words,
+          guarded(() => stockLotFrom(rowOf(header, cells), this.materialByName)),
+        );
+      else
+        moved.push({
+          line,
+          words,
+          reading: guarded(() => movementFrom(rowOf(header, cells), this.jarByTag, importer, (key) => this.nth(key))),
+        });
     }
     await this.takeMovements(moved, progress);
     await progress(rows.length, rows.length);
   }
 
   /** Movements by their ids: only those that are here already, or that the file reverses, are asked for. */
-  private async takeMovements(rows: readonly { line: number; words: string; reading: Read<MovementFileRecord> }[], progress: Progress): Promise<void> {
-    const named = rows.flatMap(({ reading }) => (reading.ok ? [reading.value.id, ...(reading.value.reversesId === null ? [] : [reading.value.reversesId])] : []));
+  private async takeMovements(
+    rows: readonly { line: number; words: string; reading: Read<MovementFileRecord> }[],
+    progress: Progress,
+  ): Promise<void> {
+    const named = rows.flatMap(({ reading }) =>
+      reading.ok ? [reading.value.id, ...(reading.value.reversesId === null ? [] : [reading.value.reversesId])] : [],
+    );
     for (let i = 0; i < named.length; i += ASKED_AT_ONCE) {
       await progress(Math.min(i, rows.length), rows.length);
       const ids = JSON.stringify(named.slice(i, i + ASKED_AT_ONCE));
-      for (const m of await readMovementRecords(this.db, sql`m.id IN (SELECT x::uuid FROM json_array_elements_text(${ids}::json) x)`)) this.knowMovement(m);
-      for (const reversed of await oneValue<string[]>(this.db, sql`(SELECT coalesce(json_agg(m.reverses_id), '[]') FROM movements m WHERE m.reverses_id IN (SELECT x::uuid FROM json_array_elements_text(${ids}::json) x))`)) this.reversed.add(reversed);
+      for (const m of await readMovementRecords(
+        this.db,
+        sql`m.id IN (SELECT x::uuid FROM json_array_elements_text(${ids}::json) x)`,
+      ))
+        this.knowMovement(m);
+      for (const reversed of await oneValue<string[]>(
+        this.db,
+        sql`(SELECT coalesce(json_agg(m.reverses_id), '[]') FROM movements m WHERE m.reverses_id IN (SELECT x::uuid FROM json_array_elements_text(${ids}::json) x))`,
+      ))
+        this.reversed.add(reversed);
     }
     for (const [i, { line, words, reading }] of rows.entries()) {
       if (i % SLICE === 0) await progress(i, rows.length);
@@ -173,7 +260,11 @@ class Planner {
       this.takeJar(line, s.tag, { ok: true, value: s });
     }
     const seeds = new Map(d.conversions.map((c) => [c.id, c]));
-    const moved = d.movements.map((m, i) => ({ line: line + i + 1, words: `${m.kind} ${m.at.slice(0, 10)}`, reading: { ok: true as const, value: m.conversion === null ? m : { ...m, made: seeds.get(m.conversion) } } }));
+    const moved = d.movements.map((m, i) => ({
+      line: line + i + 1,
+      words: `${m.kind} ${m.at.slice(0, 10)}`,
+      reading: { ok: true as const, value: m.conversion === null ? m : { ...m, made: seeds.get(m.conversion) } },
+    }));
     await this.takeMovements(moved, progress);
     await progress(total, total);
   }
@@ -190,7 +281,14 @@ class Planner {
   }
 
   /** Known already and the same; known and other; or new, unless something stands against it. */
-  private settle<T extends { id: string }>(line: number, words: string, reading: Read<T>, known: ReadonlyMap<string, T>, shape: (value: T) => unknown, against: (value: T) => string | undefined): T | undefined {
+  private settle<T extends { id: string }>(
+    line: number,
+    words: string,
+    reading: Read<T>,
+    known: ReadonlyMap<string, T>,
+    shape: (value: T) => unknown,
+    against: (value: T) => string | undefined,
+  ): T | undefined {
     if (!reading.ok) {
       this.tell(line, words, 'refused', reading.sentence);
       return undefined;
@@ -199,7 +297,13 @@ class Planner {
     const before = known.get(value.id);
     if (before) {
       if (canonical(shape(before)) === canonical(shape(value))) this.tell(line, words, 'here');
-      else this.tell(line, words, 'refused', 'It is here already and says something else. Change it on its own page, or give this row another id.');
+      else
+        this.tell(
+          line,
+          words,
+          'refused',
+          'It is here already and says something else. Change it on its own page, or give this row another id.',
+        );
       return undefined;
     }
     const why = against(value);
@@ -212,18 +316,36 @@ class Planner {
   }
 
   private takeMaterial(line: number, words: string, reading: Read<NewMaterial>): void {
-    const taken = this.settle(line, words, reading, this.materials, (m) => m, (m) => (this.materialByName.has(m.name.toLowerCase()) ? `A material called “${m.name}” is here already, under another id.` : refusedSalt(m.name)));
+    const taken = this.settle(
+      line,
+      words,
+      reading,
+      this.materials,
+      (m) => m,
+      (m) =>
+        this.materialByName.has(m.name.toLowerCase())
+          ? `A material called “${m.name}” is here already, under another id.`
+          : refusedSalt(m.name),
+    );
     if (!taken) return;
     this.knowMaterial(taken);
     this.added.materials.push(taken);
   }
 
   private takeJar(line: number, words: string, reading: Read<StockLotRecord>): void {
-    const taken = this.settle(line, words, reading, this.jars, (s) => s, (s) => {
-      if (!this.materials.has(s.materialId)) return 'Its material is not here. Bring the materials in first.';
-      if (s.bestBefore !== null && s.bestBefore < s.receivedOn) return 'It would be past its best before it came. Check the two dates.';
-      return this.jarByTag.has(s.tag) ? `Another jar is tagged “${s.tag}”.` : undefined;
-    });
+    const taken = this.settle(
+      line,
+      words,
+      reading,
+      this.jars,
+      (s) => s,
+      (s) => {
+        if (!this.materials.has(s.materialId)) return 'Its material is not here. Bring the materials in first.';
+        if (s.bestBefore !== null && s.bestBefore < s.receivedOn)
+          return 'It would be past its best before it came. Check the two dates.';
+        return this.jarByTag.has(s.tag) ? `Another jar is tagged “${s.tag}”.` : undefined;
+      },
+    );
     if (!taken) return;
     this.knowJar(taken);
     this.added.stockLots.push(taken);
@@ -238,18 +360,28 @@ class Planner {
     this.lineOfMovement.set(taken.id, line);
     if (!this.people.has(taken.by)) this.added.people.add(taken.by);
     // A reversal names its conversion too, but was made by somebody else at another time.
-    if (taken.made && taken.kind === 'convert' && !this.conversionsHere.has(taken.made.id) && !this.added.conversions.has(taken.made.id)) this.added.conversions.set(taken.made.id, { by: taken.by, at: taken.at, ...taken.made });
+    if (
+      taken.made &&
+      taken.kind === 'convert' &&
+      !this.conversionsHere.has(taken.made.id) &&
+      !this.added.conversions.has(taken.made.id)
+    )
+      this.added.conversions.set(taken.made.id, { by: taken.by, at: taken.at, ...taken.made });
   }
 
   private againstMovement(m: MovementFileRecord): string | undefined {
     if (!this.jars.has(m.stockLotId)) return 'Its jar is not here. Bring the stock lots in first.';
-    if (Date.parse(m.at) > this.now.getTime() + FUTURE_SLACK_MS) return 'It is dated in a time still to come. Check its date.';
-    if (m.conversion !== null && !m.made && !this.conversionsHere.has(m.conversion)) return 'It belongs to a conversion that the file does not tell of.';
+    if (Date.parse(m.at) > this.now.getTime() + FUTURE_SLACK_MS)
+      return 'It is dated in a time still to come. Check its date.';
+    if (m.conversion !== null && !m.made && !this.conversionsHere.has(m.conversion))
+      return 'It belongs to a conversion that the file does not tell of.';
     if (m.reversesId === null) return undefined;
     const target = this.moved.get(m.reversesId);
     if (!target) return 'It reverses a movement that is not here. Put that row before it.';
     if (this.reversed.has(m.reversesId)) return 'What it reverses was reversed already.';
-    return target.amount !== -m.amount || target.stockLotId !== m.stockLotId ? 'A reversal is equal and opposite to what it reverses, in the same jar.' : undefined;
+    return target.amount !== -m.amount || target.stockLotId !== m.stockLotId
+      ? 'A reversal is equal and opposite to what it reverses, in the same jar.'
+      : undefined;
   }
 
   /**
@@ -263,10 +395,19 @@ class Planner {
       if (own) own.push(m);
       else added.set(m.stockLotId, [m]);
     }
-    const balance = (id: string): Here['balances'][string] => this.here.balances[id] ?? { onHand: 0, promised: 0, lastAt: null };
-    const rewritten = [...added].filter(([id, own]) => balance(id).lastAt !== null && own.some((m) => m.at <= new Date(balance(id).lastAt ?? 0).toISOString())).map(([id]) => id);
-    const past = await oneValue<DatedMovement[]>(this.db, sql`(SELECT coalesce(json_agg(json_build_object('stockLotId', x.stock_lot_id, 'at', to_json(x.at), 'amount', x.amount)), '[]') FROM (
-      SELECT stock_lot_id, at, sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id IN (SELECT y::uuid FROM json_array_elements_text(${JSON.stringify(rewritten)}::json) y) GROUP BY 1, 2) x)`);
+    const balance = (id: string): Here['balances'][string] =>
+      this.here.balances[id] ?? { onHand: 0, promised: 0, lastAt: null };
+    const rewritten = [...added]
+      .filter(
+        ([id, own]) =>
+          balance(id).lastAt !== null && own.some((m) => m.at <= new Date(balance(id).lastAt ?? 0).toISOString()),
+      )
+      .map(([id]) => id);
+    const past = await oneValue<DatedMovement[]>(
+      this.db,
+      sql`(SELECT coalesce(json_agg(json_build_object('stockLotId', x.stock_lot_id, 'at', to_json(x.at), 'amount', x.amount)), '[]') FROM (
+      SELECT stock_lot_id, at, sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id IN (SELECT y::uuid FROM json_array_elements_text(${JSON.stringify(rewritten)}::json) y) GROUP BY 1, 2) x)`,
+    );
     const known = new Set(rewritten);
     const line: DatedMovement[] = past.map((m) => ({ ...m, at: new Date(m.at).toISOString() }));
     for (const [id, own] of added) {
@@ -274,9 +415,19 @@ class Planner {
       for (const m of own) line.push({ stockLotId: id, at: m.at, amount: m.amount });
     }
     const over = firstOverdraft(line);
-    if (over) this.refuseJar(over.stockLotId, (tag, measure) => `${tag} would have held ${formatAmount(over.balance, measure)} on ${over.at.slice(0, 10)}. A movement into it is missing, or one out of it is too large.`);
+    if (over)
+      this.refuseJar(
+        over.stockLotId,
+        (tag, measure) =>
+          `${tag} would have held ${formatAmount(over.balance, measure)} on ${over.at.slice(0, 10)}. A movement into it is missing, or one out of it is too large.`,
+      );
     for (const [id, own] of added) {
-      if (own.reduce((sum, m) => sum + m.amount, balance(id).onHand) < balance(id).promised) this.refuseJar(id, (tag) => `${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`);
+      if (own.reduce((sum, m) => sum + m.amount, balance(id).onHand) < balance(id).promised)
+        this.refuseJar(
+          id,
+          (tag) =>
+            `${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`,
+        );
     }
   }
 
@@ -297,8 +448,14 @@ class Planner {
     await this.refuseOverdrafts();
     const order: Readonly<Record<Fate, number>> = { refused: 0, new: 1, here: 2 };
     return {
-      materials: this.added.materials, stockLots: this.added.stockLots, conversions: [...this.added.conversions.values()], movements: this.added.movements, newPeople: [...this.added.people].sort(),
-      rows: [...this.rows].sort((a, b) => order[a.fate] - order[b.fate] || a.line - b.line).slice(0, ROWS_TOLD), fates: this.fates, stamp,
+      materials: this.added.materials,
+      stockLots: this.added.stockLots,
+      conversions: [...this.added.conversions.values()],
+      movements: this.added.movements,
+      newPeople: [...this.added.people].sort(),
+      rows: [...this.rows].sort((a, b) => order[a.fate] - order[b.fate] || a.line - b.line).slice(0, ROWS_TOLD),
+      fates: this.fates,
+      stamp,
     };
   }
 }

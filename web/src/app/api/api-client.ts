@@ -23,11 +23,18 @@ export type ShownProblem = Pick<Problem, 'detail'> & Partial<Problem>;
 export class ApiClient {
   private readonly http = inject(HttpClient);
 
-  get<P extends Paths<'get'>>(path: P, { id = '', query = {} }: { id?: string; query?: Record<string, string> } = {}): Observable<ReplyOf<CallOf<'get', P>>> {
+  get<P extends Paths<'get'>>(
+    path: P,
+    { id = '', query = {} }: { id?: string; query?: Record<string, string> } = {},
+  ): Observable<ReplyOf<CallOf<'get', P>>> {
     return this.plainly(this.http.get<ReplyOf<CallOf<'get', P>>>(fill(path, id), { params: query }));
   }
 
-  post<P extends Paths<'post'>>(path: P, body: BodyOf<CallOf<'post', P>>, id = ''): Observable<ReplyOf<CallOf<'post', P>>> {
+  post<P extends Paths<'post'>>(
+    path: P,
+    body: BodyOf<CallOf<'post', P>>,
+    id = '',
+  ): Observable<ReplyOf<CallOf<'post', P>>> {
     return this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), body));
   }
 
@@ -40,8 +47,18 @@ export class ApiClient {
   }
 
   /** Sends a file as it is. */
-  upload<P extends Paths<'post'>>(path: P, file: Blob, type: string, { id = '', query = {} }: { id?: string; query?: Record<string, string> } = {}): Observable<ReplyOf<CallOf<'post', P>>> {
-    return this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), file, { params: query, headers: { 'content-type': type } }));
+  upload<P extends Paths<'post'>>(
+    path: P,
+    file: Blob,
+    type: string,
+    { id = '', query = {} }: { id?: string; query?: Record<string, string> } = {},
+  ): Observable<ReplyOf<CallOf<'post', P>>> {
+    return this.plainly(
+      this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), file, {
+        params: query,
+        headers: { 'content-type': type },
+      }),
+    );
   }
 
   private plainly<T>(asked: Observable<T>): Observable<T> {
@@ -54,5 +71,7 @@ const fill = (path: string, id: string): string => path.replace('{id}', encodeUR
 function shownProblem(error: HttpErrorResponse): ShownProblem {
   const told = error.error as Problem | null;
   if (error.status > 0 && told && typeof told.detail === 'string') return told;
-  return { detail: 'The server can’t be reached. What you entered is still here; check that it is running, then do it again.' };
+  return {
+    detail: 'The server can’t be reached. What you entered is still here; check that it is running, then do it again.',
+  };
 }

@@ -86,8 +86,14 @@ export class Instruments {
     this.live?.close();
     this.live = undefined;
     this.timer ??= setInterval(() => this.show(true), LOOK_AGAIN_MS);
-    if (rehearsalId === null && !(['balance', 'probe', 'colour'] as const).some((kind) => this.sourceOf(kind) === 'simulated')) return;
-    const live = new EventSource(rehearsalId === null ? '/api/instruments/live' : `/api/instruments/live?rehearsal=${rehearsalId}`);
+    if (
+      rehearsalId === null &&
+      !(['balance', 'probe', 'colour'] as const).some((kind) => this.sourceOf(kind) === 'simulated')
+    )
+      return;
+    const live = new EventSource(
+      rehearsalId === null ? '/api/instruments/live' : `/api/instruments/live?rehearsal=${rehearsalId}`,
+    );
     this.live = live;
     live.addEventListener('hello', (event: MessageEvent<string>) => {
       this.connected.set(true);
@@ -97,7 +103,10 @@ export class Instruments {
       // Told again when the probe is hung elsewhere: a pan that stands still goes on standing.
       if (stepG !== this.stepG) this.watchBy(stepG);
       const probe = list.find((i) => i.kind === 'probe');
-      if (this.sourceOf('probe') === 'simulated') this.hanging.set(probe?.lotId && probe.stepIndex !== null ? { lotId: probe.lotId, stepIndex: probe.stepIndex } : undefined);
+      if (this.sourceOf('probe') === 'simulated')
+        this.hanging.set(
+          probe?.lotId && probe.stepIndex !== null ? { lotId: probe.lotId, stepIndex: probe.stepIndex } : undefined,
+        );
     });
     live.addEventListener('message', (event: MessageEvent<string>) => {
       const [kind, atMs, message] = JSON.parse(event.data) as [InstrumentKind, number, InstrumentMessage];
@@ -118,7 +127,8 @@ export class Instruments {
   /** Attaches an instrument to this tablet's own port; it speaks the same lines. */
   async attach(kind: InstrumentKind): Promise<void> {
     const { serial } = navigator as WithSerial;
-    if (!serial) throw new Error('This browser has no serial port. Use one that has, or type what the instrument shows.');
+    if (!serial)
+      throw new Error('This browser has no serial port. Use one that has, or type what the instrument shows.');
     const port = await serial.requestPort();
     await port.open({ baudRate: BAUD });
     this.ports.push(port);
@@ -130,7 +140,8 @@ export class Instruments {
         const next = await reader?.read().catch(() => undefined);
         if (!next || next.done) break;
         const atMs = Date.now();
-        for (const message of lines.feed(decoder.decode(next.value, { stream: true }), atMs)) this.take(kind, message, atMs);
+        for (const message of lines.feed(decoder.decode(next.value, { stream: true }), atMs))
+          this.take(kind, message, atMs);
       }
       this.trouble.set('The instrument’s lead is out. Put it back and attach it again; until then type what it shows.');
     })();
@@ -154,12 +165,15 @@ export class Instruments {
   private take(kind: InstrumentKind, message: InstrumentMessage, atMs: number): void {
     if (message.kind === 'weight') {
       this.watch.feed({ atMs: performance.now(), weightG: message.weightG, state: message.state });
-      if (this.takenG !== undefined && Math.abs(message.weightG - this.takenG) > CHANGED_STEPS * this.stepG && message.state !== 'asleep') {
+      if (
+        this.takenG !== undefined &&
+        Math.abs(message.weightG - this.takenG) > CHANGED_STEPS * this.stepG &&
+        message.state !== 'asleep'
+      ) {
         this.takenG = undefined;
         this.taken.set(false);
       }
-    }
-    else if (message.kind === 'temperature') this.takeTemperature(atMs, message.temperatureC);
+    } else if (message.kind === 'temperature') this.takeTemperature(atMs, message.temperatureC);
     else if (message.kind === 'ph') this.ph.set(message.ph);
     else if (message.kind === 'colour') this.colour.set(message);
     else if (message.kind === 'trouble') this.trouble.set(message.sentence);
@@ -207,11 +221,17 @@ export class Instruments {
 
 function sayMessage(message: InstrumentMessage): string {
   switch (message.kind) {
-    case 'weight': return `${message.weightG.toFixed(2)} g, ${message.state}`;
-    case 'temperature': return `${message.temperatureC.toFixed(2)} °C`;
-    case 'ph': return `pH ${message.ph.toFixed(2)}`;
-    case 'colour': return `L* ${message.L} a* ${message.a} b* ${message.b}`;
-    case 'hello': return `${message.name} is there`;
-    case 'trouble': return message.sentence;
+    case 'weight':
+      return `${message.weightG.toFixed(2)} g, ${message.state}`;
+    case 'temperature':
+      return `${message.temperatureC.toFixed(2)} °C`;
+    case 'ph':
+      return `pH ${message.ph.toFixed(2)}`;
+    case 'colour':
+      return `L* ${message.L} a* ${message.a} b* ${message.b}`;
+    case 'hello':
+      return `${message.name} is there`;
+    case 'trouble':
+      return message.sentence;
   }
 }

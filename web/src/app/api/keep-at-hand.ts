@@ -4,9 +4,16 @@
  */
 export function keepAtHand(): void {
   if (!('serviceWorker' in navigator) || !isSecureContext) return;
-  void navigator.serviceWorker.register('/sw.js').then(async () => {
-    const { active } = await navigator.serviceWorker.ready;
-    const files = performance.getEntriesByType('resource').map((r) => new URL(r.name)).filter((u) => u.origin === location.origin && !u.pathname.startsWith('/api/')).map((u) => u.pathname);
-    active?.postMessage({ keep: ['/', ...new Set(files)] });
-  }).catch(() => undefined);
+  void navigator.serviceWorker
+    .register('/sw.js')
+    .then(async () => {
+      const { active } = await navigator.serviceWorker.ready;
+      const files = performance
+        .getEntriesByType('resource')
+        .map((r) => new URL(r.name))
+        .filter((u) => u.origin === location.origin && !u.pathname.startsWith('/api/'))
+        .map((u) => u.pathname);
+      active?.postMessage({ keep: ['/', ...new Set(files)] });
+    })
+    .catch(() => undefined);
 }

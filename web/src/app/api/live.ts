@@ -25,7 +25,10 @@ export class LiveChanges {
   listen(topics: readonly Topic[]): Observable<readonly Topic[]> {
     this.wanted = true;
     this.open();
-    return this.told.pipe(filter((changed) => changed.length === 0 || changed.some((t) => topics.includes(t))), auditTime(80));
+    return this.told.pipe(
+      filter((changed) => changed.length === 0 || changed.some((t) => topics.includes(t))),
+      auditTime(80),
+    );
   }
 
   close(): void {
@@ -49,7 +52,9 @@ export class LiveChanges {
     const source = new EventSource('/api/events');
     this.source = source;
     let wasLost = false;
-    source.addEventListener('changed', (event: MessageEvent<string>) => this.told.next((JSON.parse(event.data) as { topics: Topic[] }).topics));
+    source.addEventListener('changed', (event: MessageEvent<string>) =>
+      this.told.next((JSON.parse(event.data) as { topics: Topic[] }).topics),
+    );
     source.addEventListener('hello', () => {
       this.connected.set(true);
       if (wasLost) this.told.next([]);
@@ -77,12 +82,19 @@ export function live<T>(topics: readonly Topic[], read: () => Observable<T>, key
   const changes = inject(LiveChanges);
   const destroyed = inject(DestroyRef);
   const keyed = toObservable(computed(key)).pipe(tap(() => value.set(undefined)));
-  merge(keyed, changes.listen(topics), again).pipe(
-    switchMap(() => read().pipe(tap(() => problem.set(undefined)), catchError((p: ShownProblem) => {
-      problem.set(p);
-      return EMPTY;
-    }))),
-    takeUntilDestroyed(destroyed),
-  ).subscribe((next) => value.set(next));
+  merge(keyed, changes.listen(topics), again)
+    .pipe(
+      switchMap(() =>
+        read().pipe(
+          tap(() => problem.set(undefined)),
+          catchError((p: ShownProblem) => {
+            problem.set(p);
+            return EMPTY;
+          }),
+        ),
+      ),
+      takeUntilDestroyed(destroyed),
+    )
+    .subscribe((next) => value.set(next));
   return { value: value.asReadonly(), problem: problem.asReadonly(), reload: () => again.next() };
 }

@@ -96,7 +96,15 @@ export class Outbox {
 
   /** Keeps a touch; it is safe in this tablet when the promise is kept. */
   async add(lotId: string, entry: NewRunEntry, words: string): Promise<void> {
-    const touch = { lotId, entry, words, personId: this.session.person()?.id ?? '', wallMs: Date.now(), steadyMs: performance.now(), page: this.page };
+    const touch = {
+      lotId,
+      entry,
+      words,
+      personId: this.session.person()?.id ?? '',
+      wallMs: Date.now(),
+      steadyMs: performance.now(),
+      page: this.page,
+    };
     const key = await (await this.db).add('touches', touch);
     this.held.update((all) => [...all, { ...touch, key }]);
     this.hurry();
@@ -116,7 +124,8 @@ export class Outbox {
 
   /** What was read from the server holds these entries: they need not be shown from here any more. */
   seen(ids: ReadonlySet<string>): void {
-    if (this.taken().some((t) => ids.has(t.entry.id))) this.taken.update((all) => all.filter((t) => !ids.has(t.entry.id)));
+    if (this.taken().some((t) => ids.has(t.entry.id)))
+      this.taken.update((all) => all.filter((t) => !ids.has(t.entry.id)));
   }
 
   /** Sends at once rather than at the next try. */
@@ -148,13 +157,19 @@ export class Outbox {
     let most = MOST_AT_ONCE;
     for (;;) {
       const person = this.session.person()?.id;
-      const batch = this.waiting().filter((t) => t.personId === person).slice(0, most);
+      const batch = this.waiting()
+        .filter((t) => t.personId === person)
+        .slice(0, most);
       if (batch.length === 0) {
         if (person !== undefined) await this.sendPhotos();
         return;
       }
       try {
-        const { results } = await firstValueFrom(this.api.post('/api/bench/touches', { touches: batch.map((t) => ({ lotId: t.lotId, entry: t.entry, ageMs: this.ageMs(t) })) }));
+        const { results } = await firstValueFrom(
+          this.api.post('/api/bench/touches', {
+            touches: batch.map((t) => ({ lotId: t.lotId, entry: t.entry, ageMs: this.ageMs(t) })),
+          }),
+        );
         this.reached.set(true);
         await this.settle(batch, results);
         most = MOST_AT_ONCE;
@@ -162,7 +177,11 @@ export class Outbox {
         const problem = caught as ShownProblem;
         const unreadable = problem.code === 'invalid' || problem.code === 'notFound' || problem.code === 'unreadable';
         if (unreadable && batch.length > 1) most = Math.ceil(batch.length / 2);
-        else if (unreadable) await this.settle(batch, batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', sentence: problem.detail })));
+        else if (unreadable)
+          await this.settle(
+            batch,
+            batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', sentence: problem.detail })),
+          );
         else {
           this.reached.set(false);
           this.again();
@@ -176,7 +195,12 @@ export class Outbox {
     const db = await this.db;
     for (const photo of await db.getAll('photos')) {
       try {
-        await firstValueFrom(this.api.upload('/api/lots/{id}/photos', photo.file, photo.file.type, { id: photo.lotId, query: { id: photo.id, entry: photo.entryId, name: photo.name } }));
+        await firstValueFrom(
+          this.api.upload('/api/lots/{id}/photos', photo.file, photo.file.type, {
+            id: photo.lotId,
+            query: { id: photo.id, entry: photo.entryId, name: photo.name },
+          }),
+        );
         await db.delete('photos', photo.id);
       } catch (problem) {
         // One the server will never take is let go of; one it could not be asked about waits.
@@ -193,14 +217,20 @@ export class Outbox {
 
   private async settle(batch: readonly HeldTouch[], results: readonly TouchResult[]): Promise<void> {
     const of = new Map(results.map((r) => [r.id, r]));
-    const settled = batch.flatMap((touch) => { const result = of.get(touch.entry.id); return result ? [{ touch, result }] : []; });
+    const settled = batch.flatMap((touch) => {
+      const result = of.get(touch.entry.id);
+      return result ? [{ touch, result }] : [];
+    });
     const shelf = (await this.db).transaction('touches', 'readwrite');
-    for (const { touch, result } of settled) void (result.ok ? shelf.store.delete(touch.key) : shelf.store.put({ ...touch, refused: result.sentence }));
+    for (const { touch, result } of settled)
+      void (result.ok ? shelf.store.delete(touch.key) : shelf.store.put({ ...touch, refused: result.sentence }));
     await shelf.done;
     const ok = new Set(settled.filter((s) => s.result.ok).map((s) => s.touch.key));
     const no = new Map(settled.filter((s) => !s.result.ok).map((s) => [s.touch.key, s.result.sentence]));
     this.taken.update((all) => [...all, ...batch.filter((t) => ok.has(t.key))]);
-    this.held.update((all) => all.filter((t) => !ok.has(t.key)).map((t) => (no.has(t.key) ? { ...t, refused: no.get(t.key) } : t)));
+    this.held.update((all) =>
+      all.filter((t) => !ok.has(t.key)).map((t) => (no.has(t.key) ? { ...t, refused: no.get(t.key) } : t)),
+    );
   }
 
   /** How long ago: by the page's steady clock while the page lives, so that a tablet's clock set meanwhile changes nothing. */

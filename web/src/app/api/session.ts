@@ -14,18 +14,22 @@ export class Session {
   readonly studioName = signal('');
 
   look() {
-    return this.api.get('/api/door').pipe(tap((door) => {
-      this.person.set(door.person);
-      this.studioName.set(door.studio?.name ?? '');
-    }));
+    return this.api.get('/api/door').pipe(
+      tap((door) => {
+        this.person.set(door.person);
+        this.studioName.set(door.studio?.name ?? '');
+      }),
+    );
   }
 
   leave(): Observable<unknown> {
-    return this.api.delete('/api/door/session').pipe(tap(() => {
-      this.changes.close();
-      this.person.set(null);
-      void forgetRead();
-    }));
+    return this.api.delete('/api/door/session').pipe(
+      tap(() => {
+        this.changes.close();
+        this.person.set(null);
+        void forgetRead();
+      }),
+    );
   }
 }
 
@@ -34,6 +38,7 @@ async function forgetRead(): Promise<void> {
   if (!('caches' in window)) return;
   for (const name of await caches.keys()) {
     const kept = await caches.open(name);
-    for (const request of await kept.keys()) if (new URL(request.url).pathname.startsWith('/api/')) await kept.delete(request);
+    for (const request of await kept.keys())
+      if (new URL(request.url).pathname.startsWith('/api/')) await kept.delete(request);
   }
 }

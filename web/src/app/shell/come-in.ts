@@ -10,5 +10,8 @@ export const comeIn: CanActivateFn = (_route, state) => {
   const router = inject(Router);
   const toDoor = router.createUrlTree(['/door'], state.url === '/' ? {} : { queryParams: { to: state.url } });
   if (session.person()) return true;
-  return session.look().pipe(map((door) => (door.person ? true : toDoor)), catchError(() => of(toDoor)));
+  return session.look().pipe(
+    map((door) => (door.person ? true : toDoor)),
+    catchError(() => of(toDoor)),
+  );
 };

@@ -4,7 +4,8 @@ import { RouterLink } from '@angular/router';
 @Component({
   selector: 'vs-nowhere',
   imports: [RouterLink],
-  template: `<h1>Nothing is kept here</h1><p>The address may be mistyped. <a routerLink="/today">Go to Today</a>, or search with <kbd>/</kbd>.</p>`,
+  template: `<h1>Nothing is kept here</h1>
+    <p>The address may be mistyped. <a routerLink="/today">Go to Today</a>, or search with <kbd>/</kbd>.</p>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NowherePage {}

@@ -12,19 +12,48 @@ const LOOK_EVERY_MS = 1500;
 /** A pot that calls: over the whole screen, in the title and by sound, wherever somebody is looking just now. */
 @Component({
   selector: 'vs-pot-alarm',
-  template: `
-    @if (alarms.sounding(); as all) {
-      @if (all.length > 0) {
-        <div class="call" role="alertdialog" aria-modal="true" aria-labelledby="pot-calls">
-          <h1 id="pot-calls">{{ all.every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}</h1>
-          @for (a of all; track a.key) { <p>{{ a.sentence }}</p> }
-          <button class="act main bench" type="button" (click)="go(all[0]!.path)">I am there</button>
-        </div>
-      }
-    }`,
+  template: ` @if (alarms.sounding(); as all) {
+    @if (all.length > 0) {
+      <div class="call" role="alertdialog" aria-modal="true" aria-labelledby="pot-calls">
+        <h1 id="pot-calls">{{ all.every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}</h1>
+        @for (a of all; track a.key) {
+          <p>{{ a.sentence }}</p>
+        }
+        <button class="act main bench" type="button" (click)="go(all[0]!.path)">I am there</button>
+      </div>
+    }
+  }`,
   styles: `
-    .call { position: fixed; inset: 0; z-index: 20; background: var(--sheet); border: 28px solid var(--ink); outline: 10px dashed var(--sheet); outline-offset: -19px; padding: 4rem; display: flex; flex-direction: column; justify-content: center; gap: 1rem; overflow: auto; }
-    h1 { font-size: clamp(3rem, 9vw, 6.5rem); margin: 0; line-height: 1; } p { font-size: clamp(1.3rem, 3vw, 2.2rem); margin: 0; max-width: none; font-weight: 600; } .act { align-self: start; }`,
+    .call {
+      position: fixed;
+      inset: 0;
+      z-index: 20;
+      background: var(--sheet);
+      border: 28px solid var(--ink);
+      outline: 10px dashed var(--sheet);
+      outline-offset: -19px;
+      padding: 4rem;
+      display: flex;
+      flex-direction: column;
+      justify-content: center;
+      gap: 1rem;
+      overflow: auto;
+    }
+    h1 {
+      font-size: clamp(3rem, 9vw, 6.5rem);
+      margin: 0;
+      line-height: 1;
+    }
+    p {
+      font-size: clamp(1.3rem, 3vw, 2.2rem);
+      margin: 0;
+      max-width: none;
+      font-weight: 600;
+    }
+    .act {
+      align-self: start;
+    }
+  `,
   host: { '(document:keydown)': 'onKey($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -58,13 +87,27 @@ export class PotAlarm {
       const today = this.today.value();
       if (!today) return;
       this.clock.set(today.now);
-      this.alarms.set('probes', today.calls.map((c) => ({ key: `${c.lotId} ${c.stepIndex} ${c.code}`, sentence: c.sentence, path: `/bench/${c.lotId}` })));
+      this.alarms.set(
+        'probes',
+        today.calls.map((c) => ({
+          key: `${c.lotId} ${c.stepIndex} ${c.code}`,
+          sentence: c.sentence,
+          path: `/bench/${c.lotId}`,
+        })),
+      );
     });
   }
 
   private look(): void {
     const running = (this.today.value()?.running ?? []).filter((r) => r.pausedAt === null);
-    this.alarms.set('forgotten', forgottenPots(running, this.clock.now()).map((f) => ({ key: `forgotten ${f.lotId} ${f.title}`, sentence: f.sentence, path: `/bench/${f.lotId}` })));
+    this.alarms.set(
+      'forgotten',
+      forgottenPots(running, this.clock.now()).map((f) => ({
+        key: `forgotten ${f.lotId} ${f.title}`,
+        sentence: f.sentence,
+        path: `/bench/${f.lotId}`,
+      })),
+    );
     this.alarms.look();
   }
 

@@ -7,7 +7,13 @@ import type { SearchHit } from '@vestigia/contract';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 
-const PATHS: Readonly<Record<SearchHit['kind'], string>> = { lot: '/lots', jar: '/stores', recipe: '/recipes', colourway: '/colourways', vessel: '/studio' };
+const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
+  lot: '/lots',
+  jar: '/stores',
+  recipe: '/recipes',
+  colourway: '/colourways',
+  vessel: '/studio',
+};
 
 /** Finds lots, jars, recipes and colourways by name, number or tag. */
 @Component({
@@ -15,20 +21,63 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = { lot: '/lots', jar: 
   imports: [FormsModule],
   template: `
     <label class="small" for="search-words">Search lots, jars, recipes, colourways</label>
-    <input #field id="search-words" type="search" autocomplete="off" [(ngModel)]="words" (keydown)="onKey($event)" role="combobox" aria-controls="search-hits" [attr.aria-expanded]="hits().length > 0" [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + chosen() : null">
+    <input
+      #field
+      id="search-words"
+      type="search"
+      autocomplete="off"
+      [(ngModel)]="words"
+      (keydown)="onKey($event)"
+      role="combobox"
+      aria-controls="search-hits"
+      [attr.aria-expanded]="hits().length > 0"
+      [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + chosen() : null"
+    />
     <ul id="search-hits" role="listbox" aria-label="Found">
       @for (hit of hits(); track hit.kind + hit.id; let i = $index) {
-        <li [id]="'hit-' + i" role="option" [attr.aria-selected]="i === chosen()" (mousedown)="go(hit)"><strong>{{ hit.title }}</strong> <span class="soft">{{ hit.detail }}</span></li>
+        <li [id]="'hit-' + i" role="option" [attr.aria-selected]="i === chosen()" (mousedown)="go(hit)">
+          <strong>{{ hit.title }}</strong> <span class="soft">{{ hit.detail }}</span>
+        </li>
       }
     </ul>
-    @if (words().trim() !== '' && hits().length === 0) { <p class="small soft">Nothing by that name. Try a lot’s number or a jar’s tag.</p> }
+    @if (words().trim() !== '' && hits().length === 0) {
+      <p class="small soft">Nothing by that name. Try a lot’s number or a jar’s tag.</p>
+    }
   `,
   styles: `
-    :host { display: block; padding: 1rem 1.5rem; border-bottom: 3px solid var(--ink); background: var(--raised); }
-    input { width: min(40rem, 100%); min-height: 48px; box-sizing: border-box; font: inherit; font-size: 1.25rem; border: 2px solid var(--ink); background: var(--sheet); color: var(--ink); padding: 0 0.75rem; display: block; }
-    ul { list-style: none; padding: 0; margin: 0.5rem 0 0; max-width: 40rem; }
-    li { padding: 0.6rem 0.75rem; cursor: pointer; border-bottom: 1px solid var(--line); }
-    li[aria-selected='true'] { box-shadow: inset 5px 0 0 var(--ink); background: var(--wash); }
+    :host {
+      display: block;
+      padding: 1rem 1.5rem;
+      border-bottom: 3px solid var(--ink);
+      background: var(--raised);
+    }
+    input {
+      width: min(40rem, 100%);
+      min-height: 48px;
+      box-sizing: border-box;
+      font: inherit;
+      font-size: 1.25rem;
+      border: 2px solid var(--ink);
+      background: var(--sheet);
+      color: var(--ink);
+      padding: 0 0.75rem;
+      display: block;
+    }
+    ul {
+      list-style: none;
+      padding: 0;
+      margin: 0.5rem 0 0;
+      max-width: 40rem;
+    }
+    li {
+      padding: 0.6rem 0.75rem;
+      cursor: pointer;
+      border-bottom: 1px solid var(--line);
+    }
+    li[aria-selected='true'] {
+      box-shadow: inset 5px 0 0 var(--ink);
+      background: var(--wash);
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -39,7 +88,15 @@ export class SearchBox {
   readonly closed = output();
   protected readonly words = signal('');
   protected readonly chosen = signal(0);
-  protected readonly hits = toSignal(toObservable(this.words).pipe(debounceTime(120), switchMap((q) => (q.trim() === '' ? of([]) : this.api.get('/api/search', { query: { q } }).pipe(catchError(() => of([])))))), { initialValue: [] as SearchHit[] });
+  protected readonly hits = toSignal(
+    toObservable(this.words).pipe(
+      debounceTime(120),
+      switchMap((q) =>
+        q.trim() === '' ? of([]) : this.api.get('/api/search', { query: { q } }).pipe(catchError(() => of([]))),
+      ),
+    ),
+    { initialValue: [] as SearchHit[] },
+  );
 
   focus(): void {
     this.field().nativeElement.focus();

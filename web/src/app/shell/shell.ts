@@ -1,4 +1,12 @@
-import { ChangeDetectionStrategy, Component, afterNextRender, inject, Injector, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  afterNextRender,
+  inject,
+  Injector,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { filter } from 'rxjs';
@@ -17,13 +25,21 @@ import { TodayNow } from './today-now';
 @Component({
   selector: 'vs-shell',
   imports: [RouterOutlet, RouterLink, RouterLinkActive, MarginPanel, PotAlarm, PotLineStrip, SearchBox],
-  template: `
-    <a class="skip" href="#sheet" (click)="skip($event)">To the sheet</a>
+  template: ` <a class="skip" href="#sheet" (click)="skip($event)">To the sheet</a>
     <nav class="spine" aria-label="Places">
       <p class="name" [title]="session.studioName()">{{ session.studioName() }}</p>
       <ol>
         @for (place of places; track place.path; let i = $index) {
-          <li><a [routerLink]="place.path" routerLinkActive="here" ariaCurrentWhenActive="page" [attr.aria-keyshortcuts]="i + 1"><span class="initial" aria-hidden="true">{{ place.name.slice(0, 2) }}</span><span class="word">{{ place.name }}</span></a></li>
+          <li>
+            <a
+              [routerLink]="place.path"
+              routerLinkActive="here"
+              ariaCurrentWhenActive="page"
+              [attr.aria-keyshortcuts]="i + 1"
+              ><span class="initial" aria-hidden="true">{{ place.name.slice(0, 2) }}</span
+              ><span class="word">{{ place.name }}</span></a
+            >
+          </li>
         }
       </ol>
       <div class="foot">
@@ -34,20 +50,47 @@ import { TodayNow } from './today-now';
       </div>
     </nav>
     <div class="middle">
-      @if (searching()) { <vs-search (closed)="closeSearch()" /> }
-      @if (!changes.connected()) { <p class="lost" role="status">The server can’t be reached just now. What you see may be old. Touches at the bench are kept in this tablet and sent when it is back; nothing else is recorded until then.</p> }
-      @if (outbox.waiting().length > 0 && !outbox.reached()) { <p class="lost" role="status">{{ outbox.waiting().length }} {{ outbox.waiting().length === 1 ? 'touch waits' : 'touches wait' }} in this tablet.</p> }
-      @if (outbox.ofOthers() > 0) { <p class="lost" role="status">{{ outbox.ofOthers() }} touches here are somebody else’s: they are sent when that person comes in on this tablet.</p> }
-      @for (t of outbox.refused(); track t.key) { <p class="lost" role="alert">Not recorded: “{{ t.words }}”. {{ t.refused }} <button class="plain" type="button" (click)="outbox.forget(t.key)">I have read it</button></p> }
+      @if (searching()) {
+        <vs-search (closed)="closeSearch()" />
+      }
+      @if (!changes.connected()) {
+        <p class="lost" role="status">
+          The server can’t be reached just now. What you see may be old. Touches at the bench are kept in this tablet
+          and sent when it is back; nothing else is recorded until then.
+        </p>
+      }
+      @if (outbox.waiting().length > 0 && !outbox.reached()) {
+        <p class="lost" role="status">
+          {{ outbox.waiting().length }} {{ outbox.waiting().length === 1 ? 'touch waits' : 'touches wait' }} in this
+          tablet.
+        </p>
+      }
+      @if (outbox.ofOthers() > 0) {
+        <p class="lost" role="status">
+          {{ outbox.ofOthers() }} touches here are somebody else’s: they are sent when that person comes in on this
+          tablet.
+        </p>
+      }
+      @for (t of outbox.refused(); track t.key) {
+        <p class="lost" role="alert">
+          Not recorded: “{{ t.words }}”. {{ t.refused }}
+          <button class="plain" type="button" (click)="outbox.forget(t.key)">I have read it</button>
+        </p>
+      }
       @if (help()) {
         <section class="help" aria-label="Keys">
           <h2>Keys</h2>
           <dl class="facts">
-            <dt><kbd>1</kbd> – <kbd>9</kbd></dt><dd>the places, down the spine</dd>
-            <dt><kbd>/</kbd></dt><dd>search everything</dd>
-            <dt><kbd>Space</kbd> <kbd>Enter</kbd></dt><dd>at the bench: done, next. A foot pedal sends either.</dd>
-            <dt><kbd>Tab</kbd></dt><dd>from figure to figure; each shows its working</dd>
-            <dt><kbd>Esc</kbd></dt><dd>closes this list and the search</dd>
+            <dt><kbd>1</kbd> – <kbd>9</kbd></dt>
+            <dd>the places, down the spine</dd>
+            <dt><kbd>/</kbd></dt>
+            <dd>search everything</dd>
+            <dt><kbd>Space</kbd> <kbd>Enter</kbd></dt>
+            <dd>at the bench: done, next. A foot pedal sends either.</dd>
+            <dt><kbd>Tab</kbd></dt>
+            <dd>from figure to figure; each shows its working</dd>
+            <dt><kbd>Esc</kbd></dt>
+            <dd>closes this list and the search</dd>
           </dl>
         </section>
       }
@@ -77,7 +120,12 @@ export class Shell {
   private before: HTMLElement | null = null;
 
   constructor() {
-    this.router.events.pipe(filter((e) => e instanceof NavigationStart), takeUntilDestroyed()).subscribe(() => this.margin.clear());
+    this.router.events
+      .pipe(
+        filter((e) => e instanceof NavigationStart),
+        takeUntilDestroyed(),
+      )
+      .subscribe(() => this.margin.clear());
   }
 
   protected onKey(event: KeyboardEvent): void {

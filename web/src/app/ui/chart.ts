@@ -6,7 +6,12 @@ import type { EChartsCoreOption } from 'echarts/core';
 @Component({
   selector: 'vs-chart',
   template: `<div #canvas class="canvas" role="img" [attr.aria-label]="label()"></div>`,
-  styles: `.canvas { width: 100%; height: 17rem; }`,
+  styles: `
+    .canvas {
+      width: 100%;
+      height: 17rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Chart {
@@ -17,7 +22,8 @@ export class Chart {
 
   constructor() {
     const scheme = matchMedia('(prefers-color-scheme: dark)');
-    let drawn: { setOption(option: EChartsCoreOption, notMerge: boolean): void; resize(): void; dispose(): void } | undefined;
+    let drawn:
+      { setOption(option: EChartsCoreOption, notMerge: boolean): void; resize(): void; dispose(): void } | undefined;
     const draw = (): void => drawn?.setOption(this.option()(tones()), true);
     const resized = new ResizeObserver(() => drawn?.resize());
     let gone = false;
@@ -25,12 +31,13 @@ export class Chart {
       const element = this.canvas().nativeElement;
       this.option();
       if (drawn) draw();
-      else void import('./echarts-parts').then(({ init }) => {
-        if (gone || drawn) return;
-        drawn = init(element);
-        resized.observe(element);
-        draw();
-      });
+      else
+        void import('./echarts-parts').then(({ init }) => {
+          if (gone || drawn) return;
+          drawn = init(element);
+          resized.observe(element);
+          draw();
+        });
     });
     scheme.addEventListener('change', draw);
     inject(DestroyRef).onDestroy(() => {

@@ -3,8 +3,25 @@ import { describe, expect, it } from 'vitest';
 import { entryWords } from './entry-words';
 import { LOT_STATE_WORDS, lotStateClass } from './lot-states';
 
-const lot = { plan: { materials: [{ materialId: 'weld', name: 'Weld' }] }, jars: [{ id: 'j', tag: 'WEL-2' }] } as unknown as LotDetail;
-const entry = (kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({ id: 'e', stepIndex: 0, kind, at: '', recordedAt: '', by: { id: 'p', name: 'Ada' }, replacesId: null, temperatureC: null, text: null, weighing: null, detail: null, photos: [], ...rest });
+const lot = {
+  plan: { materials: [{ materialId: 'weld', name: 'Weld' }] },
+  jars: [{ id: 'j', tag: 'WEL-2' }],
+} as unknown as LotDetail;
+const entry = (kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({
+  id: 'e',
+  stepIndex: 0,
+  kind,
+  at: '',
+  recordedAt: '',
+  by: { id: 'p', name: 'Ada' },
+  replacesId: null,
+  temperatureC: null,
+  text: null,
+  weighing: null,
+  detail: null,
+  photos: [],
+  ...rest,
+});
 
 describe('entryWords', () => {
   it.each<[RunEntryView, string]>([
@@ -15,7 +32,10 @@ describe('entryWords', () => {
     [entry('cancel', { text: 'withdrawn' }), 'lot called off: withdrawn'],
     [entry('note', { text: 'going dull' }), 'going dull'],
     [entry('temperature', { temperatureC: 78 }), '78 °C'],
-    [entry('weigh', { weighing: { batch: 2, materialId: 'weld', stockLotId: 'j', amount: 1_200_000 } }), '1.2 kg Weld from WEL-2, batch 2'],
+    [
+      entry('weigh', { weighing: { batch: 2, materialId: 'weld', stockLotId: 'j', amount: 1_200_000 } }),
+      '1.2 kg Weld from WEL-2, batch 2',
+    ],
   ])('$kind', (of, words) => expect(entryWords(of, lot)).toBe(words));
 });
 
@@ -23,6 +43,10 @@ describe('lot states', () => {
   it('has words and a shape for each, and no two words alike', () => {
     const words = Object.values(LOT_STATE_WORDS);
     expect(new Set(words).size).toBe(words.length);
-    expect([lotStateClass('released'), lotStateClass('inWork'), lotStateClass('refused')]).toEqual(['state strong', 'state open', 'state']);
+    expect([lotStateClass('released'), lotStateClass('inWork'), lotStateClass('refused')]).toEqual([
+      'state strong',
+      'state open',
+      'state',
+    ]);
   });
 });

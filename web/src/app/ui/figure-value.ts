@@ -7,11 +7,33 @@ import { figureText } from './figure-text';
 /** A computed number. Focus or press it, and the margin shows how it was reached. */
 @Component({
   selector: 'vs-figure',
-  template: `<button type="button" (click)="show()" (focus)="show()" [class.open]="isOpen()" [attr.aria-label]="name() + ' ' + text() + ', show working'">{{ text() }}</button>`,
+  template: `<button
+    type="button"
+    (click)="show()"
+    (focus)="show()"
+    [class.open]="isOpen()"
+    [attr.aria-label]="name() + ' ' + text() + ', show working'"
+  >
+    {{ text() }}
+  </button>`,
   styles: `
-    button { all: unset; cursor: help; border-bottom: 2px dotted var(--ink-soft); font-variant-numeric: tabular-nums; white-space: nowrap; min-height: 24px; }
-    button:focus-visible { outline: 3px solid var(--ink); outline-offset: 2px; }
-    button.open { border-bottom-style: solid; border-color: var(--ink); font-weight: 700; }
+    button {
+      all: unset;
+      cursor: help;
+      border-bottom: 2px dotted var(--ink-soft);
+      font-variant-numeric: tabular-nums;
+      white-space: nowrap;
+      min-height: 24px;
+    }
+    button:focus-visible {
+      outline: 3px solid var(--ink);
+      outline-offset: 2px;
+    }
+    button.open {
+      border-bottom-style: solid;
+      border-color: var(--ink);
+      font-weight: 700;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -30,7 +52,9 @@ export class FigureValue {
     const [measure, { value, unit, working }] = [this.measure(), this.figure()];
     if (!measure) return this.figure();
     const [per, shown] = measure === 'weight' ? [1000, 'g'] : measure === 'volume' ? [1000, 'ml'] : [1, 'pieces'];
-    const inputs = working.inputs.map((i) => (i.unit === unit && typeof i.value === 'number' ? { ...i, value: i.value / per, unit: shown } : i));
+    const inputs = working.inputs.map((i) =>
+      i.unit === unit && typeof i.value === 'number' ? { ...i, value: i.value / per, unit: shown } : i,
+    );
     return { value: value / per, unit: shown, working: { ...working, inputs } };
   });
   protected readonly isOpen = computed(() => this.margin.working()?.figure === this.readable());

@@ -19,24 +19,67 @@ export class HeatChart {
   /** Where it stands now; absent when the step is over. */
   readonly elapsedMin = input<number>();
   readonly roomC = input(18);
-  protected readonly label = computed(() => `Temperature of ${this.step().title}: ${this.readings().at(-1)?.temperatureC ?? ''} °C after ${sayMinutes(this.elapsedMin() ?? this.readings().at(-1)?.minute ?? 0)}`);
+  protected readonly label = computed(
+    () =>
+      `Temperature of ${this.step().title}: ${this.readings().at(-1)?.temperatureC ?? ''} °C after ${sayMinutes(this.elapsedMin() ?? this.readings().at(-1)?.minute ?? 0)}`,
+  );
 
   protected readonly picture = computed(() => {
     const step = this.step();
     const measured = this.readings().map((r) => [r.minute, r.temperatureC]);
     const fromC = this.readings()[0]?.temperatureC ?? this.roomC();
-    const planned = plannedCourse(step, { fromC, roomC: this.roomC(), pot: potOf(step) }).map((p) => [p.minute, p.temperatureC]);
+    const planned = plannedCourse(step, { fromC, roomC: this.roomC(), pot: potOf(step) }).map((p) => [
+      p.minute,
+      p.temperatureC,
+    ]);
     const now = this.elapsedMin();
     const last = this.readings().at(-1)?.minute ?? 0;
     return (tones: Tones): EChartsCoreOption => {
       const text = { color: tones.soft, fontFamily: tones.face, fontSize: 14 };
       const bare = { type: 'line', symbol: 'none', animation: false, silent: true } as const;
       return {
-        animation: false, aria: { enabled: true }, grid: { left: 56, right: 24, top: 18, bottom: 34 },
-        xAxis: { type: 'value', min: 0, max: Math.max(step.durationMin, Math.ceil(now ?? last)), axisLabel: { ...text, formatter: (m: number) => `${m} min` }, axisLine: { lineStyle: { color: tones.line } }, splitLine: { show: false } },
-        yAxis: { type: 'value', min: 0, max: 100, interval: 20, axisLabel: { ...text, formatter: (c: number) => `${c} °C` }, splitLine: { lineStyle: { color: tones.line } } },
+        animation: false,
+        aria: { enabled: true },
+        grid: { left: 56, right: 24, top: 18, bottom: 34 },
+        xAxis: {
+          type: 'value',
+          min: 0,
+          max: Math.max(step.durationMin, Math.ceil(now ?? last)),
+          axisLabel: { ...text, formatter: (m: number) => `${m} min` },
+          axisLine: { lineStyle: { color: tones.line } },
+          splitLine: { show: false },
+        },
+        yAxis: {
+          type: 'value',
+          min: 0,
+          max: 100,
+          interval: 20,
+          axisLabel: { ...text, formatter: (c: number) => `${c} °C` },
+          splitLine: { lineStyle: { color: tones.line } },
+        },
         series: [
-          { ...bare, data: planned, lineStyle: { color: tones.soft, width: 2, type: 'dashed' }, markLine: { symbol: 'none', silent: true, data: [...(now === undefined ? [] : [{ xAxis: now, label: { formatter: 'now', ...text } }]), ...(step.ceilingC === undefined ? [] : [{ yAxis: step.ceilingC, label: { formatter: 'ceiling', position: 'insideStartTop', ...text }, lineStyle: { type: 'dotted', color: tones.ink, width: 2 } }])], lineStyle: { color: tones.ink, type: 'solid', width: 1 } } },
+          {
+            ...bare,
+            data: planned,
+            lineStyle: { color: tones.soft, width: 2, type: 'dashed' },
+            markLine: {
+              symbol: 'none',
+              silent: true,
+              data: [
+                ...(now === undefined ? [] : [{ xAxis: now, label: { formatter: 'now', ...text } }]),
+                ...(step.ceilingC === undefined
+                  ? []
+                  : [
+                      {
+                        yAxis: step.ceilingC,
+                        label: { formatter: 'ceiling', position: 'insideStartTop', ...text },
+                        lineStyle: { type: 'dotted', color: tones.ink, width: 2 },
+                      },
+                    ]),
+              ],
+              lineStyle: { color: tones.ink, type: 'solid', width: 1 },
+            },
+          },
           { ...bare, data: measured, lineStyle: { color: tones.ink, width: 3 } },
         ],
       };

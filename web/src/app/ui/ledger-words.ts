@@ -2,8 +2,22 @@ import type { StockLedgerLine } from '@vestigia/contract';
 
 /** What a line of the ledger is called. */
 export const LEDGER_WORDS: Readonly<Record<StockLedgerLine['kind'], string>> = {
-  receive: 'came in', gather: 'gathered', use: 'used', count: 'counted', spoil: 'spoiled', give: 'given away', convert: 'changed form', reverse: 'reversed', promise: 'promised', release: 'let go',
+  receive: 'came in',
+  gather: 'gathered',
+  use: 'used',
+  count: 'counted',
+  spoil: 'spoiled',
+  give: 'given away',
+  convert: 'changed form',
+  reverse: 'reversed',
+  promise: 'promised',
+  release: 'let go',
 };
 
 /** The same before the name of a lot. */
-export const LEDGER_WORDS_OF_LOT: Readonly<Partial<Record<StockLedgerLine['kind'], string>>> = { use: 'used in', promise: 'promised to', release: 'let go by', reverse: 'given back by' };
+export const LEDGER_WORDS_OF_LOT: Readonly<Partial<Record<StockLedgerLine['kind'], string>>> = {
+  use: 'used in',
+  promise: 'promised to',
+  release: 'let go by',
+  reverse: 'given back by',
+};

@@ -13,36 +13,87 @@ type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
 @Component({
   selector: 'vs-lot-ledger',
   imports: [RouterLink, Swatch, Thread, When],
-  template: `
-    <div class="scroller">
-      <table class="ledger">
-        <thead><tr>
+  template: ` <div class="scroller">
+    <table class="ledger">
+      <thead>
+        <tr>
           <th [attr.aria-sort]="sortOf('number')"><button type="button" (click)="sortBy('number')">Lot</button></th>
           <th>Thread</th>
           <th>Swatch</th>
-          @if (withColourway()) { <th [attr.aria-sort]="sortOf('colourway')"><button type="button" (click)="sortBy('colourway')">Colourway</button></th> }
-          <th class="number" [attr.aria-sort]="sortOf('weight')"><button type="button" (click)="sortBy('weight')">Pieces, dry</button></th>
-          <th [attr.aria-sort]="sortOf('state')"><button type="button" (click)="sortBy('state')">State</button></th>
-          <th class="number" [attr.aria-sort]="sortOf('deltaE')"><button type="button" (click)="sortBy('deltaE')">ΔE<sub>00</sub> to master</button></th>
-          <th [attr.aria-sort]="sortOf('at')"><button type="button" (click)="sortBy('at')">Made</button></th>
-        </tr></thead>
-        <tbody>
-          @for (lot of sorted(); track lot.id) {
-            <tr>
-              <td><a [routerLink]="['/lots', lot.id]"><strong>{{ lot.tag }}</strong></a>@if (lot.reorderOf) { <br><span class="small soft again">again of {{ lot.reorderOf.tag }}</span> }</td>
-              <td class="strand"><vs-thread [stations]="lot.stations" [undyed]="lot.undyed" [master]="lot.master" [result]="lot.result" [batches]="lot.batches" /></td>
-              <td>@if (lot.result; as result) { <vs-swatch [lab]="result" [width]="2.4" [height]="56" [label]="lot.tag" /> } @else { <span class="soft small">not read</span> }</td>
-              @if (withColourway()) { <td><a [routerLink]="['/colourways', lot.colourway.id]">{{ lot.colourway.name }}</a></td> }
-              <td class="number">{{ lot.pieces }} × {{ weight(lot.pieceWeightG) }}</td>
-              <td><span [class]="stateClass(lot)">{{ stateWords(lot) }}</span></td>
-              <td class="number">{{ lot.deltaE === null ? '–' : lot.deltaE.toFixed(2) }}</td>
-              <td class="small"><span class="day">{{ lot.at | when }}</span><br><span class="soft">{{ lot.by.name }}</span></td>
-            </tr>
+          @if (withColourway()) {
+            <th [attr.aria-sort]="sortOf('colourway')">
+              <button type="button" (click)="sortBy('colourway')">Colourway</button>
+            </th>
           }
-        </tbody>
-      </table>
-    </div>`,
-  styles: `.strand { min-width: 10rem; width: 26%; } .again, .day { white-space: nowrap; } sub { font-size: 0.7em; }`,
+          <th class="number" [attr.aria-sort]="sortOf('weight')">
+            <button type="button" (click)="sortBy('weight')">Pieces, dry</button>
+          </th>
+          <th [attr.aria-sort]="sortOf('state')"><button type="button" (click)="sortBy('state')">State</button></th>
+          <th class="number" [attr.aria-sort]="sortOf('deltaE')">
+            <button type="button" (click)="sortBy('deltaE')">ΔE<sub>00</sub> to master</button>
+          </th>
+          <th [attr.aria-sort]="sortOf('at')"><button type="button" (click)="sortBy('at')">Made</button></th>
+        </tr>
+      </thead>
+      <tbody>
+        @for (lot of sorted(); track lot.id) {
+          <tr>
+            <td>
+              <a [routerLink]="['/lots', lot.id]"
+                ><strong>{{ lot.tag }}</strong></a
+              >
+              @if (lot.reorderOf) {
+                <br /><span class="small soft again">again of {{ lot.reorderOf.tag }}</span>
+              }
+            </td>
+            <td class="strand">
+              <vs-thread
+                [stations]="lot.stations"
+                [undyed]="lot.undyed"
+                [master]="lot.master"
+                [result]="lot.result"
+                [batches]="lot.batches"
+              />
+            </td>
+            <td>
+              @if (lot.result; as result) {
+                <vs-swatch [lab]="result" [width]="2.4" [height]="56" [label]="lot.tag" />
+              } @else {
+                <span class="soft small">not read</span>
+              }
+            </td>
+            @if (withColourway()) {
+              <td>
+                <a [routerLink]="['/colourways', lot.colourway.id]">{{ lot.colourway.name }}</a>
+              </td>
+            }
+            <td class="number">{{ lot.pieces }} × {{ weight(lot.pieceWeightG) }}</td>
+            <td>
+              <span [class]="stateClass(lot)">{{ stateWords(lot) }}</span>
+            </td>
+            <td class="number">{{ lot.deltaE === null ? '–' : lot.deltaE.toFixed(2) }}</td>
+            <td class="small">
+              <span class="day">{{ lot.at | when }}</span
+              ><br /><span class="soft">{{ lot.by.name }}</span>
+            </td>
+          </tr>
+        }
+      </tbody>
+    </table>
+  </div>`,
+  styles: `
+    .strand {
+      min-width: 10rem;
+      width: 26%;
+    }
+    .again,
+    .day {
+      white-space: nowrap;
+    }
+    sub {
+      font-size: 0.7em;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotLedger {
@@ -57,7 +108,10 @@ export class LotLedger {
   });
 
   protected sortBy(column: Column): void {
-    this.order.update((o) => ({ column, up: o.column === column ? !o.up : column === 'colourway' || column === 'state' }));
+    this.order.update((o) => ({
+      column,
+      up: o.column === column ? !o.up : column === 'colourway' || column === 'state',
+    }));
   }
 
   protected sortOf(column: Column): 'ascending' | 'descending' | null {
@@ -72,12 +126,18 @@ export class LotLedger {
 
 function keyOf(lot: LotSummary, column: Column): number | string {
   switch (column) {
-    case 'number': return Number(lot.tag.replace(/\D/g, ''));
-    case 'colourway': return lot.colourway.name;
-    case 'weight': return lot.pieces * lot.pieceWeightG;
-    case 'deltaE': return lot.deltaE ?? -1;
-    case 'at': return lot.at;
-    case 'state': return LOT_STATE_WORDS[lot.state];
+    case 'number':
+      return Number(lot.tag.replace(/\D/g, ''));
+    case 'colourway':
+      return lot.colourway.name;
+    case 'weight':
+      return lot.pieces * lot.pieceWeightG;
+    case 'deltaE':
+      return lot.deltaE ?? -1;
+    case 'at':
+      return lot.at;
+    case 'state':
+      return LOT_STATE_WORDS[lot.state];
   }
 }
 

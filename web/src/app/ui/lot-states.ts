@@ -1,7 +1,13 @@
 import type { LotState } from '@vestigia/contract';
 
 export const LOT_STATE_WORDS: Readonly<Record<LotState, string>> = {
-  planned: 'planned', inWork: 'in work', toJudge: 'to judge', held: 'held', released: 'released', refused: 'refused', cancelled: 'cancelled',
+  planned: 'planned',
+  inWork: 'in work',
+  toJudge: 'to judge',
+  held: 'held',
+  released: 'released',
+  refused: 'refused',
+  cancelled: 'cancelled',
 };
 
 /** Told by shape, not by hue: filled when it is settled well, dashed while it is open. */

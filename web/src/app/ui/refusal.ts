@@ -4,7 +4,9 @@ import type { ShownProblem } from '../api/api-client';
 /** What was refused and what to do, said where the hand is. */
 @Component({
   selector: 'vs-refusal',
-  template: `@if (problem(); as p) { <p class="refusal" role="alert">{{ p.detail }}</p> }`,
+  template: `@if (problem(); as p) {
+    <p class="refusal" role="alert">{{ p.detail }}</p>
+  }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RefusalNote {

@@ -8,13 +8,35 @@ const PINKS = 8;
 /** A dyed colour, always drawn alike: a rectangle with a pinked lower edge on neutral grey. Wet ones carry a drop, unshowable ones a cut corner. */
 @Component({
   selector: 'vs-swatch',
-  template: `
-    <svg [attr.viewBox]="'0 0 100 ' + height()" [style.width.rem]="width()" role="img" [attr.aria-label]="words()">
-      <title>{{ words() }}</title>
-      <path [attr.d]="outline()" [attr.fill]="shown().css" />
-      @if (state() === 'wet') { <path d="M88 8c5 8 7 11 7 15a7 7 0 0 1-14 0c0-4 2-7 7-15z" fill="#fff" stroke="#000" stroke-width="1.5" /> }
-    </svg>`,
-  styles: `:host { display: inline-block; line-height: 0; background: var(--mount); padding: 0.3rem; vertical-align: middle; max-width: 100%; box-sizing: border-box; } svg { max-width: 100%; } :host-context(.mounts) { padding: 0; }`,
+  template: ` <svg
+    [attr.viewBox]="'0 0 100 ' + height()"
+    [style.width.rem]="width()"
+    role="img"
+    [attr.aria-label]="words()"
+  >
+    <title>{{ words() }}</title>
+    <path [attr.d]="outline()" [attr.fill]="shown().css" />
+    @if (state() === 'wet') {
+      <path d="M88 8c5 8 7 11 7 15a7 7 0 0 1-14 0c0-4 2-7 7-15z" fill="#fff" stroke="#000" stroke-width="1.5" />
+    }
+  </svg>`,
+  styles: `
+    :host {
+      display: inline-block;
+      line-height: 0;
+      background: var(--mount);
+      padding: 0.3rem;
+      vertical-align: middle;
+      max-width: 100%;
+      box-sizing: border-box;
+    }
+    svg {
+      max-width: 100%;
+    }
+    :host-context(.mounts) {
+      padding: 0;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Swatch {
@@ -27,12 +49,22 @@ export class Swatch {
   protected readonly shown = computed(() => screenColour(this.lab(), this.lab()));
   protected readonly words = computed(() => {
     const { outOfGamut } = this.shown();
-    return [this.label(), describeColour(this.lab()), this.state() === 'wet' ? 'wet' : '', outOfGamut ? 'stronger than this screen can show' : ''].filter((w) => w !== '').join(', ');
+    return [
+      this.label(),
+      describeColour(this.lab()),
+      this.state() === 'wet' ? 'wet' : '',
+      outOfGamut ? 'stronger than this screen can show' : '',
+    ]
+      .filter((w) => w !== '')
+      .join(', ');
   });
   protected readonly outline = computed(() => {
     const h = this.height();
     const step = 100 / PINKS;
-    const edge = Array.from({ length: PINKS }, (_, i) => `L${100 - (i + 0.5) * step} ${h} L${100 - (i + 1) * step} ${h - 7}`).join(' ');
+    const edge = Array.from(
+      { length: PINKS },
+      (_, i) => `L${100 - (i + 0.5) * step} ${h} L${100 - (i + 1) * step} ${h - 7}`,
+    ).join(' ');
     const top = this.shown().outOfGamut ? 'M22 0 L100 0' : 'M0 0 L100 0';
     const close = this.shown().outOfGamut ? 'L0 22 Z' : 'Z';
     return `${top} L100 ${h - 7} ${edge} ${close}`;

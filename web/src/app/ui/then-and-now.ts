@@ -4,19 +4,26 @@ import type { Factor } from '@vestigia/core';
 /** Then beside now, factor by factor; what differs is named with what it may do. */
 @Component({
   selector: 'vs-then-and-now',
-  template: `
-    <table class="ledger">
-      <thead><tr><th>Factor</th><th>Then</th><th>Now</th><th>What that may do</th></tr></thead>
-      <tbody>
-        @for (factor of factors(); track $index) {
-          <tr [class.mark]="!factor.same">
-            <td>{{ factor.name }}</td><td>{{ factor.then }}</td>
-            <td [class.differs]="!factor.same">{{ factor.now }}</td>
-            <td>{{ factor.same ? 'as then' : factor.effect }}</td>
-          </tr>
-        }
-      </tbody>
-    </table>`,
+  template: ` <table class="ledger">
+    <thead>
+      <tr>
+        <th>Factor</th>
+        <th>Then</th>
+        <th>Now</th>
+        <th>What that may do</th>
+      </tr>
+    </thead>
+    <tbody>
+      @for (factor of factors(); track $index) {
+        <tr [class.mark]="!factor.same">
+          <td>{{ factor.name }}</td>
+          <td>{{ factor.then }}</td>
+          <td [class.differs]="!factor.same">{{ factor.now }}</td>
+          <td>{{ factor.same ? 'as then' : factor.effect }}</td>
+        </tr>
+      }
+    </tbody>
+  </table>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ThenAndNow {

@@ -4,14 +4,32 @@ import { describe, expect, it } from 'vitest';
 import { figureText, quantityText } from './figure-text';
 import { layThread } from './thread-geometry';
 
-const station = (kind: Station['kind'], state: Station['state'], knotted = false): Station => ({ kind, title: kind, state, knotted });
+const station = (kind: Station['kind'], state: Station['state'], knotted = false): Station => ({
+  kind,
+  title: kind,
+  state,
+  knotted,
+});
 const size = { width: 300, height: 28, strandWidth: 7 };
-const run = [station('fibre', 'done'), station('mordant', 'done'), station('dye', 'running', true), station('rinse', 'waiting'), station('cure', 'waiting')];
+const run = [
+  station('fibre', 'done'),
+  station('mordant', 'done'),
+  station('dye', 'running', true),
+  station('rinse', 'waiting'),
+  station('cure', 'waiting'),
+];
 
 describe('layThread', () => {
   it('draws one strand through its stations, dyed from the bath on, open where planned', () => {
     const drawing = layThread(run, 1, size);
-    expect(drawing.parts.map((p) => [p.dyed, p.solid])).toEqual([[false, true], [false, true], [true, true], [true, false], [true, false], [true, false]]);
+    expect(drawing.parts.map((p) => [p.dyed, p.solid])).toEqual([
+      [false, true],
+      [false, true],
+      [true, true],
+      [true, false],
+      [true, false],
+      [true, false],
+    ]);
     expect(drawing.marks.map((m) => m.x)).toEqual([11.2, 80.6, 150, 219.4, 288.8]);
   });
   it('parts into as many strands as vessels and rejoins at the rinse', () => {
@@ -33,6 +51,14 @@ describe('layThread', () => {
 });
 
 describe('figureText', () => {
-  it.each<[number | string, string, string]>([[1234.6, 'g', '1.235 kg'], [180, 'g', '180 g'], [40_850, 'ml', '40.85 l'], [87, '%', '87 %'], [30, 'ml per g', '30 ml per g'], [12, '', '12'], ['tap', '', 'tap']])('%s %s reads %s', (value, unit, text) => expect(quantityText(value, unit)).toBe(text));
+  it.each<[number | string, string, string]>([
+    [1234.6, 'g', '1.235 kg'],
+    [180, 'g', '180 g'],
+    [40_850, 'ml', '40.85 l'],
+    [87, '%', '87 %'],
+    [30, 'ml per g', '30 ml per g'],
+    [12, '', '12'],
+    ['tap', '', 'tap'],
+  ])('%s %s reads %s', (value, unit, text) => expect(quantityText(value, unit)).toBe(text));
   it('reads a figure', () => expect(figureText(figure(0.1, 'g', '', []))).toBe('0.1 g'));
 });

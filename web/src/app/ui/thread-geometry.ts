@@ -36,7 +36,11 @@ const TOGETHER: readonly Station['kind'][] = ['fibre', 'dry', 'cure', 'wash', 'r
  * into as many, and rejoins at the rinse.
  * @param batches how many vessels; strands drawn are at most four, more would not be told apart
  */
-export function layThread(stations: readonly Station[], batches: number, { width, height, strandWidth }: { width: number; height: number; strandWidth: number }): ThreadDrawing {
+export function layThread(
+  stations: readonly Station[],
+  batches: number,
+  { width, height, strandWidth }: { width: number; height: number; strandWidth: number },
+): ThreadDrawing {
   const strands = Math.max(1, Math.min(4, batches));
   const margin = strandWidth * 1.6;
   const step = stations.length > 1 ? (width - 2 * margin) / (stations.length - 1) : 0;
@@ -57,12 +61,29 @@ export function layThread(stations: readonly Station[], batches: number, { width
     for (let strand = 0; strand < count; strand += 1) {
       const [x1, y1, x2, y2] = [i === 0 ? 0 : xOf(i - 1), yOf(strand, from), xOf(i), yOf(strand, to)];
       const bend = (x2 - x1) / 2;
-      parts.push({ width: r(count > 1 ? width1 : strandWidth), path: `M${r(x1 - OVERLAP)} ${r(y1)} L${r(x1)} ${r(y1)} C${r(x1 + bend)} ${r(y1)} ${r(x2 - bend)} ${r(y2)} ${r(x2)} ${r(y2)}`, dyed, solid });
+      parts.push({
+        width: r(count > 1 ? width1 : strandWidth),
+        path: `M${r(x1 - OVERLAP)} ${r(y1)} L${r(x1)} ${r(y1)} C${r(x1 + bend)} ${r(y1)} ${r(x2 - bend)} ${r(y2)} ${r(x2)} ${r(y2)}`,
+        dyed,
+        solid,
+      });
     }
   });
   const last = stations.at(-1);
-  if (last) parts.push({ width: strandWidth, path: `M${r(xOf(stations.length - 1) - OVERLAP)} ${r(middle)} L${r(width)} ${r(middle)}`, dyed: firstDyed >= 0, solid: last.state === 'done' });
-  return { width, height, strandWidth, parts, marks: stations.map((station, index) => ({ x: r(xOf(index)), y: middle, index, station })) };
+  if (last)
+    parts.push({
+      width: strandWidth,
+      path: `M${r(xOf(stations.length - 1) - OVERLAP)} ${r(middle)} L${r(width)} ${r(middle)}`,
+      dyed: firstDyed >= 0,
+      solid: last.state === 'done',
+    });
+  return {
+    width,
+    height,
+    strandWidth,
+    parts,
+    marks: stations.map((station, index) => ({ x: r(xOf(index)), y: middle, index, station })),
+  };
 }
 
 const r = (n: number): number => Math.round(n * 10) / 10;

@@ -1,5 +1,16 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, linkedSignal, signal, untracked, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -20,38 +31,102 @@ type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
 @Component({
   selector: 'vs-act-weigh',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
-  template: `
-    @if (act(); as a) {
-      <p class="place">{{ a.step.title }} · {{ batchWords() }}{{ portionWords() }}</p>
-      <h1>{{ a.weighing.materialName }}</h1>
-      <div class="scales" [class.both]="onBalance()">
-        <p class="target"><span class="amount">{{ amount(toReach(), a.weighing.measure) }}</span><span class="soft"> ± {{ amount(toleranceUnits(), a.weighing.measure) }}</span></p>
-        @if (onBalance(); as pan) { <p class="live" [class.steady]="pan.state === 'steady'" aria-live="off">{{ shownG() }}<span class="pan-words">{{ armed() ? 'It is taken as soon as it stands still.' : pan.words }}</span></p> }
-      </div>
-      <form (ngSubmit)="weigh()">
-        <div class="fields">
-          <mat-form-field class="big"><mat-label>{{ a.weighing.measure === 'weight' ? 'What the balance shows' : 'What was measured out' }}</mat-label><input #field matInput name="shown" [(ngModel)]="shown" autocomplete="off" inputmode="text"></mat-form-field>
-          <mat-form-field class="big"><mat-label>From jar</mat-label><select matNativeControl name="jar" [(ngModel)]="jarId">@if (jarId() === '') { <option value="">none on the shelf</option> }@for (j of jars(); track j.id) { <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ amount(j.onHand, j.measure) }}</option> }</select></mat-form-field>
-          <mat-form-field class="big"><mat-label>Scan or type its tag</mat-label><input matInput name="tag" [(ngModel)]="tag" (keydown.enter)="checkTag($event)" (change)="checkTag()" autocomplete="off"></mat-form-field>
-          @if (onBalance()) {
-            <mat-form-field class="big"><mat-label>Weighed into</mat-label><select matNativeControl name="container" [(ngModel)]="containerId"><option value="">no container</option>@for (c of state.around()?.containers ?? []; track c.id) { <option [value]="c.id">{{ c.name }} · {{ grams(c.tareMg / 1000) }}</option> }</select></mat-form-field>
-          }
-        </div>
-        @if (jarSaid(); as said) { <p class="off">{{ said }}</p> }
-        @for (line of a.weighing.advice; track line) { <p class="say">{{ line }}</p> }
-        <p class="off" role="status">{{ offWords() }}</p>
-        <vs-refusal [problem]="problem()" />
-        <button #main class="act main bench" type="submit" [disabled]="busy() || jarId() === ''">{{ mainWords() }}</button>
-        @if (moreOffered()) { <button class="act" type="button" [disabled]="busy()" (click)="weigh(true)">A portion: more to come</button> }
-        <button class="plain" type="button" (click)="without.set(true)">Can’t be weighed</button>
-        @if (onBalance(); as pan) {
-          <button class="plain" type="button" (click)="tare()">Set to zero</button>
-          @if (pan.state === 'steady' && !pan.empty) { <button class="plain" type="button" (click)="naming.set(true)">Remember this container</button> }
+  template: ` @if (act(); as a) {
+    <p class="place">{{ a.step.title }} · {{ batchWords() }}{{ portionWords() }}</p>
+    <h1>{{ a.weighing.materialName }}</h1>
+    <div class="scales" [class.both]="onBalance()">
+      <p class="target">
+        <span class="amount">{{ amount(toReach(), a.weighing.measure) }}</span
+        ><span class="soft"> ± {{ amount(toleranceUnits(), a.weighing.measure) }}</span>
+      </p>
+      @if (onBalance(); as pan) {
+        <p class="live" [class.steady]="pan.state === 'steady'" aria-live="off">
+          {{ shownG()
+          }}<span class="pan-words">{{ armed() ? 'It is taken as soon as it stands still.' : pan.words }}</span>
+        </p>
+      }
+    </div>
+    <form (ngSubmit)="weigh()">
+      <div class="fields">
+        <mat-form-field class="big"
+          ><mat-label>{{
+            a.weighing.measure === 'weight' ? 'What the balance shows' : 'What was measured out'
+          }}</mat-label
+          ><input #field matInput name="shown" [(ngModel)]="shown" autocomplete="off" inputmode="text"
+        /></mat-form-field>
+        <mat-form-field class="big"
+          ><mat-label>From jar</mat-label
+          ><select matNativeControl name="jar" [(ngModel)]="jarId">
+            @if (jarId() === '') {
+              <option value="">none on the shelf</option>
+            }
+            @for (j of jars(); track j.id) {
+              <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ amount(j.onHand, j.measure) }}</option>
+            }
+          </select></mat-form-field
+        >
+        <mat-form-field class="big"
+          ><mat-label>Scan or type its tag</mat-label
+          ><input
+            matInput
+            name="tag"
+            [(ngModel)]="tag"
+            (keydown.enter)="checkTag($event)"
+            (change)="checkTag()"
+            autocomplete="off"
+        /></mat-form-field>
+        @if (onBalance()) {
+          <mat-form-field class="big"
+            ><mat-label>Weighed into</mat-label
+            ><select matNativeControl name="container" [(ngModel)]="containerId">
+              <option value="">no container</option>
+              @for (c of state.around()?.containers ?? []; track c.id) {
+                <option [value]="c.id">{{ c.name }} · {{ grams(c.tareMg / 1000) }}</option>
+              }
+            </select></mat-form-field
+          >
         }
+      </div>
+      @if (jarSaid(); as said) {
+        <p class="off">{{ said }}</p>
+      }
+      @for (line of a.weighing.advice; track line) {
+        <p class="say">{{ line }}</p>
+      }
+      <p class="off" role="status">{{ offWords() }}</p>
+      <vs-refusal [problem]="problem()" />
+      <button #main class="act main bench" type="submit" [disabled]="busy() || jarId() === ''">
+        {{ mainWords() }}
+      </button>
+      @if (moreOffered()) {
+        <button class="act" type="button" [disabled]="busy()" (click)="weigh(true)">A portion: more to come</button>
+      }
+      <button class="plain" type="button" (click)="without.set(true)">Can’t be weighed</button>
+      @if (onBalance(); as pan) {
+        <button class="plain" type="button" (click)="tare()">Set to zero</button>
+        @if (pan.state === 'steady' && !pan.empty) {
+          <button class="plain" type="button" (click)="naming.set(true)">Remember this container</button>
+        }
+      }
+    </form>
+    @if (naming()) {
+      <form class="aside" (ngSubmit)="remember()">
+        <mat-form-field
+          ><mat-label>Name of the empty container on the pan</mat-label
+          ><input matInput name="container-name" [(ngModel)]="containerName" /></mat-form-field
+        ><button class="act" type="submit">Remember {{ grams(pan()?.weightG ?? 0) }}</button>
+        <button class="plain" type="button" (click)="naming.set(false)">Back</button>
       </form>
-      @if (naming()) { <form class="aside" (ngSubmit)="remember()"><mat-form-field><mat-label>Name of the empty container on the pan</mat-label><input matInput name="container-name" [(ngModel)]="containerName"></mat-form-field><button class="act" type="submit">Remember {{ grams(pan()?.weightG ?? 0) }}</button> <button class="plain" type="button" (click)="naming.set(false)">Back</button></form> }
-      @if (without()) { <form class="aside" (ngSubmit)="finishWithout()"><mat-form-field><mat-label>Why is it left out?</mat-label><input matInput name="text" [(ngModel)]="why"></mat-form-field><button class="act" type="submit">Finish the step without it</button> <button class="plain" type="button" (click)="without.set(false)">Back</button></form> }
-    }`,
+    }
+    @if (without()) {
+      <form class="aside" (ngSubmit)="finishWithout()">
+        <mat-form-field
+          ><mat-label>Why is it left out?</mat-label><input matInput name="text" [(ngModel)]="why" /></mat-form-field
+        ><button class="act" type="submit">Finish the step without it</button>
+        <button class="plain" type="button" (click)="without.set(false)">Back</button>
+      </form>
+    }
+  }`,
   styleUrl: './bench.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -65,15 +140,26 @@ export class ActWeigh {
   private readonly field = viewChild<ElementRef<HTMLInputElement>>('field');
 
   /** Which weighing this is: another one begins with empty fields. */
-  private readonly which = computed(() => { const a = this.act(); return `${a.lotId} ${a.step.index} ${a.weighing.batch} ${a.weighing.materialId} ${a.pick.stockLotId} ${a.portion}`; });
+  private readonly which = computed(() => {
+    const a = this.act();
+    return `${a.lotId} ${a.step.index} ${a.weighing.batch} ${a.weighing.materialId} ${a.pick.stockLotId} ${a.portion}`;
+  });
   protected readonly shown = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly tag = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly jarSaid = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly armed = linkedSignal({ source: this.which, computation: () => false });
   protected readonly without = linkedSignal({ source: this.which, computation: () => false });
   private readonly armedMore = signal(false);
-  protected readonly jars = computed(() => this.lot().jars.filter((j) => j.materialId === this.act().weighing.materialId && j.onHand > 0));
-  protected readonly jarId = linkedSignal({ source: this.which, computation: () => { const id = this.act().pick.stockLotId; return (this.jars().some((j) => j.id === id) ? id : null) ?? this.jars()[0]?.id ?? ''; } });
+  protected readonly jars = computed(() =>
+    this.lot().jars.filter((j) => j.materialId === this.act().weighing.materialId && j.onHand > 0),
+  );
+  protected readonly jarId = linkedSignal({
+    source: this.which,
+    computation: () => {
+      const id = this.act().pick.stockLotId;
+      return (this.jars().some((j) => j.id === id) ? id : null) ?? this.jars()[0]?.id ?? '';
+    },
+  });
   protected readonly containerId = signal('');
   protected readonly naming = signal(false);
   protected readonly containerName = signal('');
@@ -82,24 +168,68 @@ export class ActWeigh {
   protected readonly problem = signal<ShownProblem | undefined>(undefined);
 
   protected readonly pan = this.instruments.pan;
-  protected readonly onBalance = computed(() => { const pan = this.pan(); return this.act().weighing.measure === 'weight' && this.instruments.sourceOf('balance') !== 'hand' && pan && pan.state !== 'none' ? pan : undefined; });
-  private readonly netG = computed(() => { const pan = this.onBalance(); const container = this.state.around()?.containers.find((c) => c.id === this.containerId()); return pan?.weightG === undefined || pan.weightG === null ? undefined : Math.round((pan.weightG - (container ? container.tareMg / 1000 : 0)) * 1000) / 1000; });
-  protected readonly shownG = computed(() => { const g = this.netG(); return g === undefined ? '–' : this.grams(g); });
+  protected readonly onBalance = computed(() => {
+    const pan = this.pan();
+    return this.act().weighing.measure === 'weight' &&
+      this.instruments.sourceOf('balance') !== 'hand' &&
+      pan &&
+      pan.state !== 'none'
+      ? pan
+      : undefined;
+  });
+  private readonly netG = computed(() => {
+    const pan = this.onBalance();
+    const container = this.state.around()?.containers.find((c) => c.id === this.containerId());
+    return pan?.weightG === undefined || pan.weightG === null
+      ? undefined
+      : Math.round((pan.weightG - (container ? container.tareMg / 1000 : 0)) * 1000) / 1000;
+  });
+  protected readonly shownG = computed(() => {
+    const g = this.netG();
+    return g === undefined ? '–' : this.grams(g);
+  });
   protected readonly left = computed(() => Math.max(0, this.act().target - this.act().soFar));
-  private readonly capacity = computed(() => (this.act().weighing.measure === 'weight' ? (this.state.around()?.room.balanceCapacityG ?? Infinity) * 1000 : Infinity));
+  private readonly capacity = computed(() =>
+    this.act().weighing.measure === 'weight'
+      ? (this.state.around()?.room.balanceCapacityG ?? Infinity) * 1000
+      : Infinity,
+  );
   /** The next portion where the balance does not carry the whole: portions as alike as can be. */
   protected readonly toReach = computed(() => this.left() / Math.max(1, Math.ceil(this.left() / this.capacity())));
-  protected readonly toleranceUnits = computed(() => this.act().weighing.tolerance * smallestIn(this.act().weighing.measure));
-  protected readonly portionWords = computed(() => { const a = this.act(); const parts = Math.ceil(this.left() / this.capacity()); return a.portion > 1 || parts > 1 ? ` · portion ${a.portion} of ${a.portion - 1 + Math.max(1, parts)}${a.soFar > 0 ? `, ${this.amount(a.soFar, a.weighing.measure)} so far` : ''}` : ''; });
-  protected readonly batchWords = computed(() => { const { weighing, step } = this.act(); const its = weighing.forBatches; const vessel = step.baths.find((b) => b.batches.includes(weighing.batch))?.vesselName ?? this.lot().plan.batches.find((b) => b.number === weighing.batch)?.vesselName ?? ''; return `${its.length > 1 ? `batches ${its.join(' and ')} together` : `batch ${weighing.batch}`}, ${vessel}`; });
+  protected readonly toleranceUnits = computed(
+    () => this.act().weighing.tolerance * smallestIn(this.act().weighing.measure),
+  );
+  protected readonly portionWords = computed(() => {
+    const a = this.act();
+    const parts = Math.ceil(this.left() / this.capacity());
+    return a.portion > 1 || parts > 1
+      ? ` · portion ${a.portion} of ${a.portion - 1 + Math.max(1, parts)}${a.soFar > 0 ? `, ${this.amount(a.soFar, a.weighing.measure)} so far` : ''}`
+      : '';
+  });
+  protected readonly batchWords = computed(() => {
+    const { weighing, step } = this.act();
+    const its = weighing.forBatches;
+    const vessel =
+      step.baths.find((b) => b.batches.includes(weighing.batch))?.vesselName ??
+      this.lot().plan.batches.find((b) => b.number === weighing.batch)?.vesselName ??
+      '';
+    return `${its.length > 1 ? `batches ${its.join(' and ')} together` : `batch ${weighing.batch}`}, ${vessel}`;
+  });
   /** What would be written down now, smallest units: what was typed, else what the balance shows. */
   private readonly reading = computed(() => {
     const { measure } = this.act().weighing;
     if (this.shown().trim() !== '') return readAmount(this.shown(), measure);
     const g = this.netG();
-    return g === undefined ? undefined : g > 0 ? { ok: true as const, amount: Math.round(g * 1000) } : { ok: false as const, sentence: '' };
+    return g === undefined
+      ? undefined
+      : g > 0
+        ? { ok: true as const, amount: Math.round(g * 1000) }
+        : { ok: false as const, sentence: '' };
   });
-  protected readonly moreOffered = computed(() => { const r = this.reading(); return r?.ok === true && r.amount < this.left() - this.toleranceUnits(); });
+  protected readonly moreOffered = computed(() => {
+    const r = this.reading();
+    return r?.ok === true && r.amount < this.left() - this.toleranceUnits();
+  });
   protected readonly offWords = computed(() => {
     const reading = this.reading();
     if (!reading) return '';
@@ -108,13 +238,20 @@ export class ActWeigh {
     const off = reading.amount - this.left();
     if (Math.abs(off) <= this.toleranceUnits()) return 'Within the tolerance.';
     const by = formatAmount(Math.abs(off), measure);
-    return off < 0 && this.shown().trim() === '' ? `${by} to go.` : `${by} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
+    return off < 0 && this.shown().trim() === ''
+      ? `${by} to go.`
+      : `${by} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
   });
-  protected readonly mainWords = computed(() => (this.onBalance() && this.shown().trim() === '' ? `Take ${this.shownG()}` : 'Weighed'));
+  protected readonly mainWords = computed(() =>
+    this.onBalance() && this.shown().trim() === '' ? `Take ${this.shownG()}` : 'Weighed',
+  );
 
   constructor() {
     // A balance that types like a keyboard finds the field ready.
-    effect(() => { this.which(); this.field()?.nativeElement.focus(); });
+    effect(() => {
+      this.which();
+      this.field()?.nativeElement.focus();
+    });
     effect(() => {
       if (this.armed() && this.onBalance()?.state === 'steady') untracked(() => this.keep(this.armedMore()));
     });
@@ -130,24 +267,50 @@ export class ActWeigh {
     const code = readTagCode(typed);
     let jar = this.lot().jars.find((j) => j.tag.toLowerCase() === typed.toLowerCase());
     if (!jar && code.ok) {
-      const found = await firstValueFrom(this.api.get('/api/tags', { query: { code: typed } })).catch((problem: ShownProblem) => problem.detail);
-      if (typeof found === 'string') { this.jarSaid.set(found); return; }
+      const found = await firstValueFrom(this.api.get('/api/tags', { query: { code: typed } })).catch(
+        (problem: ShownProblem) => problem.detail,
+      );
+      if (typeof found === 'string') {
+        this.jarSaid.set(found);
+        return;
+      }
       jar = this.lot().jars.find((j) => j.id === found.jarId);
-      if (!jar) { this.jarSaid.set(this.state.wrongJar(this.lot(), this.act().weighing, found.title)); return; }
+      if (!jar) {
+        this.jarSaid.set(this.state.wrongJar(this.lot(), this.act().weighing, found.title));
+        return;
+      }
     }
-    if (!jar) this.jarSaid.set(code.ok || code.code === 'notATag' ? this.state.wrongJar(this.lot(), this.act().weighing, typed) : code.sentence);
-    else if (jar.materialId !== this.act().weighing.materialId) this.jarSaid.set(this.state.wrongJar(this.lot(), this.act().weighing, jar.tag));
+    if (!jar)
+      this.jarSaid.set(
+        code.ok || code.code === 'notATag'
+          ? this.state.wrongJar(this.lot(), this.act().weighing, typed)
+          : code.sentence,
+      );
+    else if (jar.materialId !== this.act().weighing.materialId)
+      this.jarSaid.set(this.state.wrongJar(this.lot(), this.act().weighing, jar.tag));
     else {
       this.jarId.set(jar.id);
-      this.jarSaid.set(jar.id === this.act().pick.stockLotId ? `${jar.tag}: the right jar.` : `${jar.tag} holds ${this.act().weighing.materialName}, but another jar was planned. It is recorded from here.`);
+      this.jarSaid.set(
+        jar.id === this.act().pick.stockLotId
+          ? `${jar.tag}: the right jar.`
+          : `${jar.tag} holds ${this.act().weighing.materialName}, but another jar was planned. It is recorded from here.`,
+      );
     }
   }
 
   /** Typed figures are taken as they stand; a live one when it stands still. */
   protected weigh(more = false): void {
     const pan = this.onBalance();
-    if (pan && this.shown().trim() === '' && this.instruments.taken()) this.problem.set({ detail: 'That was written down already. Take it off the pan, then weigh this out.' });
-    else if (!pan || this.shown().trim() !== '' || pan.state === 'steady' || pan.state === 'asleep' || pan.state === 'lost') this.keep(more);
+    if (pan && this.shown().trim() === '' && this.instruments.taken())
+      this.problem.set({ detail: 'That was written down already. Take it off the pan, then weigh this out.' });
+    else if (
+      !pan ||
+      this.shown().trim() !== '' ||
+      pan.state === 'steady' ||
+      pan.state === 'asleep' ||
+      pan.state === 'lost'
+    )
+      this.keep(more);
     else if (pan.state === 'over' || pan.state === 'under') this.problem.set({ detail: pan.words });
     else {
       this.armedMore.set(more);
@@ -163,19 +326,26 @@ export class ActWeigh {
     const written = typed || net === undefined ? this.shown() : `${net} g`;
     const source = this.instruments.sourceOf('balance');
     this.busy.set(true);
-    void this.state.touch(a.lotId, a.step.index, 'weigh', {
-      weighing: { batch: a.weighing.batch, materialId: a.weighing.materialId, stockLotId: this.jarId(), written },
-      detail: { ...(more ? { more: true } : {}), readBy: typed ? 'hand' : source === 'serial' ? 'instrument' : 'simulated' },
-    }).then((sentence) => {
-      this.busy.set(false);
-      this.problem.set(sentence === undefined ? undefined : { detail: sentence });
-      if (sentence === undefined && !typed) this.instruments.markTaken();
-    });
+    void this.state
+      .touch(a.lotId, a.step.index, 'weigh', {
+        weighing: { batch: a.weighing.batch, materialId: a.weighing.materialId, stockLotId: this.jarId(), written },
+        detail: {
+          ...(more ? { more: true } : {}),
+          readBy: typed ? 'hand' : source === 'serial' ? 'instrument' : 'simulated',
+        },
+      })
+      .then((sentence) => {
+        this.busy.set(false);
+        this.problem.set(sentence === undefined ? undefined : { detail: sentence });
+        if (sentence === undefined && !typed) this.instruments.markTaken();
+      });
   }
 
   protected finishWithout(): void {
     const a = this.act();
-    void this.state.touch(a.lotId, a.step.index, 'finish', { text: this.why() }).then((sentence) => this.problem.set(sentence === undefined ? undefined : { detail: sentence }));
+    void this.state
+      .touch(a.lotId, a.step.index, 'finish', { text: this.why() })
+      .then((sentence) => this.problem.set(sentence === undefined ? undefined : { detail: sentence }));
   }
 
   protected tare(): void {
@@ -186,7 +356,11 @@ export class ActWeigh {
   protected remember(): void {
     const tareMg = Math.round((this.pan()?.weightG ?? 0) * 1000);
     this.api.post('/api/containers', { id: newId(), name: this.containerName(), tareMg }).subscribe({
-      next: ({ id }) => { this.naming.set(false); this.containerId.set(id); this.problem.set(undefined); },
+      next: ({ id }) => {
+        this.naming.set(false);
+        this.containerId.set(id);
+        this.problem.set(undefined);
+      },
       error: (problem: ShownProblem) => this.problem.set(problem),
     });
   }

@@ -42,7 +42,9 @@ export class BenchState {
   private readonly clock = inject(ServerClock);
   private readonly session = inject(Session);
   private readonly told = signal<Bench | undefined>(undefined);
-  private readonly rehearsal = signal<Pick<Rehearsal, 'id' | 'speed' | 'startedAt'> & { nowMs: number; atMs: number } | undefined>(undefined);
+  private readonly rehearsal = signal<
+    (Pick<Rehearsal, 'id' | 'speed' | 'startedAt'> & { nowMs: number; atMs: number }) | undefined
+  >(undefined);
   private readonly rehearsed = signal<readonly { lotId: string; entry: NewRunEntry; at: string }[]>([]);
   readonly problem = signal<ShownProblem | undefined>(undefined);
   readonly now = signal(Date.now());
@@ -57,11 +59,25 @@ export class BenchState {
   /** Lots with what was done here laid over what the server told. */
   readonly lots = computed((): readonly LotDetail[] => {
     const rehearsal = this.rehearsal();
-    const over = rehearsal ? this.rehearsed() : this.outbox.unseen().map((t: HeldTouch) => ({ lotId: t.lotId, entry: t.entry, at: this.outbox.atOf(t) }));
-    return (this.told()?.lots ?? []).map((lot) => this.layOver(lot, over.filter((t) => t.lotId === lot.summary.id)));
+    const over = rehearsal
+      ? this.rehearsed()
+      : this.outbox.unseen().map((t: HeldTouch) => ({ lotId: t.lotId, entry: t.entry, at: this.outbox.atOf(t) }));
+    return (this.told()?.lots ?? []).map((lot) =>
+      this.layOver(
+        lot,
+        over.filter((t) => t.lotId === lot.summary.id),
+      ),
+    );
   });
 
-  readonly acts = computed((): readonly BenchAct[] => benchActs(this.lots().filter((l) => l.summary.state === 'planned' || l.summary.state === 'inWork').map((l) => ({ lotId: l.summary.id, plan: l.plan, entries: l.entries })), this.now()));
+  readonly acts = computed((): readonly BenchAct[] =>
+    benchActs(
+      this.lots()
+        .filter((l) => l.summary.state === 'planned' || l.summary.state === 'inWork')
+        .map((l) => ({ lotId: l.summary.id, plan: l.plan, entries: l.entries })),
+      this.now(),
+    ),
+  );
 
   constructor() {
     effect(() => {
@@ -105,19 +121,39 @@ export class BenchState {
     const lot = this.lotOf(lotId);
     if (!lot) return 'That lot is not on this bench. Open it again.';
     const entry: NewRunEntry = {
-      id: said.id ?? newId(), stepIndex, kind, replacesId: said.replacesId ?? null, temperatureC: said.temperatureC ?? null, text: said.text ?? null, detail: said.detail ?? null,
-      weighing: said.weighing ? { ...said.weighing, movementId: newId() } : null, ...(said.at === undefined ? {} : { at: said.at }),
+      id: said.id ?? newId(),
+      stepIndex,
+      kind,
+      replacesId: said.replacesId ?? null,
+      temperatureC: said.temperatureC ?? null,
+      text: said.text ?? null,
+      detail: said.detail ?? null,
+      weighing: said.weighing ? { ...said.weighing, movementId: newId() } : null,
+      ...(said.at === undefined ? {} : { at: said.at }),
     };
     const nowMs = this.liveNow();
-    const ruling = ruleOnEntry({ plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs }, { ...entry, detail: entry.detail ?? null }, entry.at === undefined ? nowMs : Date.parse(entry.at));
+    const ruling = ruleOnEntry(
+      { plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs },
+      { ...entry, detail: entry.detail ?? null },
+      entry.at === undefined ? nowMs : Date.parse(entry.at),
+    );
     if (!ruling.ok) return ruling.refusal.sentence;
     if (entry.weighing) {
       const jar = lot.jars.find((j) => j.id === entry.weighing?.stockLotId);
-      if (jar && jar.materialId !== entry.weighing.materialId) return this.wrongJar(lot, ruling.step.weighings.find((w) => w.materialId === entry.weighing?.materialId), jar.tag);
+      if (jar && jar.materialId !== entry.weighing.materialId)
+        return this.wrongJar(
+          lot,
+          ruling.step.weighings.find((w) => w.materialId === entry.weighing?.materialId),
+          jar.tag,
+        );
     }
     const rehearsal = this.rehearsal();
     if (rehearsal) return this.rehearse(rehearsal.id, lotId, entry);
-    await this.outbox.add(lotId, entry, `${lot.summary.tag}, ${ruling.step.title}: ${entryWords(this.asRecorded(lot, entry, new Date(nowMs).toISOString(), this.who()), lot)}`);
+    await this.outbox.add(
+      lotId,
+      entry,
+      `${lot.summary.tag}, ${ruling.step.title}: ${entryWords(this.asRecorded(lot, entry, new Date(nowMs).toISOString(), this.who()), lot)}`,
+    );
     this.lookAtTarget(lotId, entry);
     return undefined;
   }
@@ -146,7 +182,10 @@ export class BenchState {
     return undefined;
   }
 
-  private post(id: string, touch: { lotId: string; ageMs: number; entry: NewRunEntry }): Observable<{ results: { ok: boolean; sentence: string }[] }> {
+  private post(
+    id: string,
+    touch: { lotId: string; ageMs: number; entry: NewRunEntry },
+  ): Observable<{ results: { ok: boolean; sentence: string }[] }> {
     return this.api.post('/api/rehearsals/{id}/touches', { touches: [touch] }, id);
   }
 
@@ -167,36 +206,78 @@ export class BenchState {
     if (!lot || !step || !weighing || entry.detail?.more) return;
     const planned = step.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
     const records = foldRun(lot.entries, lot.plan.steps.length);
-    const its = records[step.index]?.weighings.filter((w) => w.batch === weighing.batch && w.materialId === weighing.materialId) ?? [];
+    const its =
+      records[step.index]?.weighings.filter(
+        (w) => w.batch === weighing.batch && w.materialId === weighing.materialId,
+      ) ?? [];
     if (!planned || its.length < planned.picks.filter((p) => p.amount > 0).length) return;
-    const off = offTarget(lot.plan, records, lot.entries, step, planned, its.reduce((sum, w) => sum + w.amount, 0));
+    const off = offTarget(
+      lot.plan,
+      records,
+      lot.entries,
+      step,
+      planned,
+      its.reduce((sum, w) => sum + w.amount, 0),
+    );
     this.off.set(off ? { lotId, stepIndex: step.index, off } : undefined);
   }
 
   private layOver(lot: LotDetail, touches: readonly { entry: NewRunEntry; at: string }[]): LotDetail {
     const known = new Set(lot.entries.map((e) => e.id));
-    const extra = touches.filter((t) => !known.has(t.entry.id)).map(({ entry, at }) => this.asRecorded(lot, entry, at, this.who()));
+    const extra = touches
+      .filter((t) => !known.has(t.entry.id))
+      .map(({ entry, at }) => this.asRecorded(lot, entry, at, this.who()));
     if (extra.length === 0) return lot;
     const entries = [...lot.entries, ...extra];
     const records = foldRun(entries, lot.plan.steps.length);
-    const deviations = findRunDeviations(lot.plan, entries, (jar) => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar', records);
+    const deviations = findRunDeviations(
+      lot.plan,
+      entries,
+      (jar) => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar',
+      records,
+    );
     const knotted = new Set(deviations.map((d) => d.stepIndex));
-    const stations = lot.summary.stations.map((s, i) => { const record = records[i]; return record ? { ...s, state: stepState(record), knotted: knotted.has(i) } : s; });
+    const stations = lot.summary.stations.map((s, i) => {
+      const record = records[i];
+      return record ? { ...s, state: stepState(record), knotted: knotted.has(i) } : s;
+    });
     const over = stations.every((s) => s.state === 'done' || s.state === 'skipped');
     const { state } = lot.summary;
     const cancelled = entries.some((e) => e.kind === 'cancel');
-    const next = cancelled ? 'cancelled' as const : state !== 'planned' && state !== 'inWork' && state !== 'toJudge' ? state : over ? 'toJudge' as const : 'inWork' as const;
+    const next = cancelled
+      ? ('cancelled' as const)
+      : state !== 'planned' && state !== 'inWork' && state !== 'toJudge'
+        ? state
+        : over
+          ? ('toJudge' as const)
+          : ('inWork' as const);
     return { ...lot, entries, deviations, summary: { ...lot.summary, stations, state: next } };
   }
 
   private asRecorded(lot: LotDetail, entry: NewRunEntry, at: string, by: { id: string; name: string }): RunEntryView {
     const { id, stepIndex, kind, replacesId, temperatureC, text, weighing } = entry;
-    const planned = weighing ? lot.plan.steps[stepIndex]?.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId) : undefined;
+    const planned = weighing
+      ? lot.plan.steps[stepIndex]?.weighings.find(
+          (w) => w.batch === weighing.batch && w.materialId === weighing.materialId,
+        )
+      : undefined;
     const reading = weighing && planned ? readAmount(weighing.written, planned.measure) : undefined;
     const amount = reading?.ok ? reading.amount : 0;
     return {
-      id, stepIndex, kind, replacesId, temperatureC, text, detail: entry.detail ?? null, at, recordedAt: at, by, photos: [],
-      weighing: weighing ? { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount } : null,
+      id,
+      stepIndex,
+      kind,
+      replacesId,
+      temperatureC,
+      text,
+      detail: entry.detail ?? null,
+      at,
+      recordedAt: at,
+      by,
+      photos: [],
+      weighing: weighing
+        ? { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount }
+        : null,
     };
   }
 

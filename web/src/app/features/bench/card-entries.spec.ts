@@ -5,34 +5,99 @@ import { entriesOf, readClock } from './card-entries';
 import { clockWords } from './clock-words';
 import { readNumber } from './read-number';
 
-const step = (index: number): PlannedStep => ({ index, title: `step ${index}`, kind: 'dye', weighings: [] }) as unknown as PlannedStep;
-const keyed = (index: number, rest: object = {}) => ({ step: step(index), open: true, begun: '', finished: '', hottest: '', ph: '', note: '', weighings: [], ...rest });
+const step = (index: number): PlannedStep =>
+  ({ index, title: `step ${index}`, kind: 'dye', weighings: [] }) as unknown as PlannedStep;
+const keyed = (index: number, rest: object = {}) => ({
+  step: step(index),
+  open: true,
+  begun: '',
+  finished: '',
+  hottest: '',
+  ph: '',
+  note: '',
+  weighings: [],
+  ...rest,
+});
 const lot = { entries: [], plan: { steps: [step(0), step(1), step(2)] } } as unknown as LotDetail;
 const local = (text: string): string => new Date(text).toISOString();
 
 describe('a card keyed in', () => {
   it('becomes entries in the order they were done, with their times; what goes past midnight is of the next day', () => {
-    const entries = entriesOf([
-      keyed(0, { begun: '9:40', finished: '10.05', hottest: '81,5', ph: '6,9', note: 'even', weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '90 g' }] }),
-      keyed(1, { begun: '22:10', finished: '0600' }), keyed(2),
-    ], lot, '2026-06-01');
+    const entries = entriesOf(
+      [
+        keyed(0, {
+          begun: '9:40',
+          finished: '10.05',
+          hottest: '81,5',
+          ph: '6,9',
+          note: 'even',
+          weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '90 g' }],
+        }),
+        keyed(1, { begun: '22:10', finished: '0600' }),
+        keyed(2),
+      ],
+      lot,
+      '2026-06-01',
+    );
     expect(entries.map((e) => [e.stepIndex, e.kind, e.at])).toEqual([
-      [0, 'start', local('2026-06-01T09:40')], [0, 'weigh', local('2026-06-01T09:40')], [0, 'temperature', local('2026-06-01T09:40')], [0, 'ph', local('2026-06-01T09:40')], [0, 'note', local('2026-06-01T09:40')], [0, 'finish', local('2026-06-01T10:05')],
-      [1, 'start', local('2026-06-01T22:10')], [1, 'finish', local('2026-06-02T06:00')],
+      [0, 'start', local('2026-06-01T09:40')],
+      [0, 'weigh', local('2026-06-01T09:40')],
+      [0, 'temperature', local('2026-06-01T09:40')],
+      [0, 'ph', local('2026-06-01T09:40')],
+      [0, 'note', local('2026-06-01T09:40')],
+      [0, 'finish', local('2026-06-01T10:05')],
+      [1, 'start', local('2026-06-01T22:10')],
+      [1, 'finish', local('2026-06-02T06:00')],
     ]);
     expect(entries[2]).toMatchObject({ temperatureC: 81.5, detail: { readBy: 'card' } });
     expect(entries[3]).toMatchObject({ detail: { ph: 6.9, readBy: 'card' } });
     expect(new Set(entries.map((e) => e.id)).size).toBe(8);
   });
   it('says so when something stands planned and nobody wrote what was weighed', () => {
-    const [, finish] = entriesOf([keyed(0, { begun: '9:40', finished: '9:50', weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '' }] })], lot, '2026-06-01');
+    const [, finish] = entriesOf(
+      [
+        keyed(0, {
+          begun: '9:40',
+          finished: '9:50',
+          weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '' }],
+        }),
+      ],
+      lot,
+      '2026-06-01',
+    );
     expect(finish).toMatchObject({ kind: 'finish', text: 'not written on the card what was weighed' });
   });
-  it('leaves steps alone that are recorded or have no time', () => expect(entriesOf([keyed(0, { open: false, begun: '9:40' }), keyed(1, { note: 'x' })], lot, '2026-06-01')).toEqual([]));
-  it.each([['9:40', '09:40'], ['14.05', '14:05'], ['0600', '06:00'], ['9h30', '09:30'], ['24:00', undefined], ['9:75', undefined], ['soon', undefined], ['', undefined]])('reads %s as %s', (text, clock) => expect(readClock(text)).toBe(clock));
+  it('leaves steps alone that are recorded or have no time', () =>
+    expect(entriesOf([keyed(0, { open: false, begun: '9:40' }), keyed(1, { note: 'x' })], lot, '2026-06-01')).toEqual(
+      [],
+    ));
+  it.each([
+    ['9:40', '09:40'],
+    ['14.05', '14:05'],
+    ['0600', '06:00'],
+    ['9h30', '09:30'],
+    ['24:00', undefined],
+    ['9:75', undefined],
+    ['soon', undefined],
+    ['', undefined],
+  ])('reads %s as %s', (text, clock) => expect(readClock(text)).toBe(clock));
 });
 
 describe('figures at the bench', () => {
-  it.each([[0, '0:00'], [-5000, '0:00'], [65_000, '1:05'], [3_599_000, '59:59'], [3_600_000, '1 h'], [5_400_000, '1 h 30 min']])('%i ms are %s', (ms, words) => expect(clockWords(ms)).toBe(words));
-  it.each([['81,5', 81.5], ['81.5 °C', 81.5], ['6.9', 6.9], ['12 ml', 12], ['', undefined], ['hot', undefined]])('%s is %s', (text, value) => expect(readNumber(text)).toBe(value));
+  it.each([
+    [0, '0:00'],
+    [-5000, '0:00'],
+    [65_000, '1:05'],
+    [3_599_000, '59:59'],
+    [3_600_000, '1 h'],
+    [5_400_000, '1 h 30 min'],
+  ])('%i ms are %s', (ms, words) => expect(clockWords(ms)).toBe(words));
+  it.each([
+    ['81,5', 81.5],
+    ['81.5 °C', 81.5],
+    ['6.9', 6.9],
+    ['12 ml', 12],
+    ['', undefined],
+    ['hot', undefined],
+  ])('%s is %s', (text, value) => expect(readNumber(text)).toBe(value));
 });

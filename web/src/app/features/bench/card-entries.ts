@@ -27,11 +27,17 @@ export interface KeyedStep {
 export function readClock(text: string): string | undefined {
   const found = /^(\d{1,2})[:.,h ]?(\d{2})$/.exec(text.trim());
   const [hours, minutes] = [Number(found?.[1]), Number(found?.[2])];
-  return found && hours < 24 && minutes < 60 ? `${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}` : undefined;
+  return found && hours < 24 && minutes < 60
+    ? `${String(hours).padStart(2, '0')}:${String(minutes).padStart(2, '0')}`
+    : undefined;
 }
 
 /** The card's lines as bench entries in the order they were done. A time earlier than the one before it is of the next day: steeps go over night. */
-export function entriesOf(keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'begun' | 'finished' | 'hottest' | 'ph' | 'note' | 'weighings'>[], lot: Pick<LotDetail, 'entries' | 'plan'>, day: string): NewRunEntry[] {
+export function entriesOf(
+  keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'begun' | 'finished' | 'hottest' | 'ph' | 'note' | 'weighings'>[],
+  lot: Pick<LotDetail, 'entries' | 'plan'>,
+  day: string,
+): NewRunEntry[] {
   let lastMs = 0;
   const at = (clock: string): string => {
     let ms = new Date(`${day}T${readClock(clock) ?? '00:00'}`).getTime();
@@ -40,21 +46,53 @@ export function entriesOf(keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'beg
     return new Date(ms).toISOString();
   };
   const records = foldRun(lot.entries, lot.plan.steps.length);
-  return keyed.filter((k) => k.open && (k.begun !== '' || k.finished !== '')).flatMap((k) => {
-    const shared = { stepIndex: k.step.index, replacesId: null, temperatureC: null, text: null, weighing: null, detail: { readBy: 'card' as const } };
-    const begunAlready = records[k.step.index]?.startedAt !== undefined;
-    const begun = at(k.begun === '' ? k.finished : k.begun);
-    const weighings = k.weighings.filter((w) => w.written.trim() !== '');
-    const hottest = readNumber(k.hottest);
-    const ph = readNumber(k.ph);
-    const entries: NewRunEntry[] = [
-      ...(begunAlready ? [] : [{ ...shared, id: newId(), kind: 'start' as const, at: begun }]),
-      ...weighings.map((w) => ({ ...shared, id: newId(), kind: 'weigh' as const, at: begun, weighing: { batch: w.batch, materialId: w.materialId, stockLotId: w.jarId, written: w.written, movementId: newId() } })),
-      ...(hottest === undefined ? [] : [{ ...shared, id: newId(), kind: 'temperature' as const, at: begun, temperatureC: hottest }]),
-      ...(ph === undefined ? [] : [{ ...shared, id: newId(), kind: 'ph' as const, at: begun, detail: { ...shared.detail, ph } }]),
-      ...(k.note.trim() === '' ? [] : [{ ...shared, id: newId(), kind: 'note' as const, at: begun, text: k.note }]),
-    ];
-    if (k.finished !== '') entries.push({ ...shared, id: newId(), kind: 'finish', at: at(k.finished), text: weighings.length < k.weighings.length ? 'not written on the card what was weighed' : null });
-    return entries;
-  });
+  return keyed
+    .filter((k) => k.open && (k.begun !== '' || k.finished !== ''))
+    .flatMap((k) => {
+      const shared = {
+        stepIndex: k.step.index,
+        replacesId: null,
+        temperatureC: null,
+        text: null,
+        weighing: null,
+        detail: { readBy: 'card' as const },
+      };
+      const begunAlready = records[k.step.index]?.startedAt !== undefined;
+      const begun = at(k.begun === '' ? k.finished : k.begun);
+      const weighings = k.weighings.filter((w) => w.written.trim() !== '');
+      const hottest = readNumber(k.hottest);
+      const ph = readNumber(k.ph);
+      const entries: NewRunEntry[] = [
+        ...(begunAlready ? [] : [{ ...shared, id: newId(), kind: 'start' as const, at: begun }]),
+        ...weighings.map((w) => ({
+          ...shared,
+          id: newId(),
+          kind: 'weigh' as const,
+          at: begun,
+          weighing: {
+            batch: w.batch,
+            materialId: w.materialId,
+            stockLotId: w.jarId,
+            written: w.written,
+            movementId: newId(),
+          },
+        })),
+        ...(hottest === undefined
+          ? []
+          : [{ ...shared, id: newId(), kind: 'temperature' as const, at: begun, temperatureC: hottest }]),
+        ...(ph === undefined
+          ? []
+          : [{ ...shared, id: newId(), kind: 'ph' as const, at: begun, detail: { ...shared.detail, ph } }]),
+        ...(k.note.trim() === '' ? [] : [{ ...shared, id: newId(), kind: 'note' as const, at: begun, text: k.note }]),
+      ];
+      if (k.finished !== '')
+        entries.push({
+          ...shared,
+          id: newId(),
+          kind: 'finish',
+          at: at(k.finished),
+          text: weighings.length < k.weighings.length ? 'not written on the card what was weighed' : null,
+        });
+      return entries;
+    });
 }

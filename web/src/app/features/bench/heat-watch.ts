@@ -11,16 +11,36 @@ const COAST_MIN = 60;
 @Component({
   selector: 'vs-heat-watch',
   imports: [HeatChart],
-  template: `
-    @if (watch(); as w) {
-      <div class="held">
-        @if (w.hold; as h) { <p><strong>Held {{ minutes(h.heldMin) }} of {{ minutes(h.wantedMin) }}</strong> within {{ band }} °C of {{ h.atC }} °C</p> }
-        @if (rate(); as r) { <p>{{ r }}</p> }
-        @if (coast(); as c) { <p class="soft">{{ c }}</p> }
-      </div>
-      @if (readings().length > 1) { <vs-heat-chart [step]="step()" [readings]="readings()" [elapsedMin]="elapsedMin()" [roomC]="roomC()" /> }
-    }`,
-  styles: `.held { display: flex; flex-wrap: wrap; gap: 0 2rem; } p { margin: 0.2rem 0; font-size: 1.1rem; }`,
+  template: ` @if (watch(); as w) {
+    <div class="held">
+      @if (w.hold; as h) {
+        <p>
+          <strong>Held {{ minutes(h.heldMin) }} of {{ minutes(h.wantedMin) }}</strong> within {{ band }} °C of
+          {{ h.atC }} °C
+        </p>
+      }
+      @if (rate(); as r) {
+        <p>{{ r }}</p>
+      }
+      @if (coast(); as c) {
+        <p class="soft">{{ c }}</p>
+      }
+    </div>
+    @if (readings().length > 1) {
+      <vs-heat-chart [step]="step()" [readings]="readings()" [elapsedMin]="elapsedMin()" [roomC]="roomC()" />
+    }
+  }`,
+  styles: `
+    .held {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0 2rem;
+    }
+    p {
+      margin: 0.2rem 0;
+      font-size: 1.1rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class HeatWatch {
@@ -34,17 +54,29 @@ export class HeatWatch {
   protected readonly band = HOLD_BAND_C;
   private readonly pot = computed(() => potOf(this.step()));
   protected readonly roomC = computed(() => this.state.around()?.room.roomC ?? 18);
-  protected readonly rate = computed(() => { const w = this.watch(); return w.rateCPerMin === undefined ? '' : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${Math.abs(Math.round(w.rateCPerMin * 10) / 10)} °C a minute${w.reachesInMin ? `, there in about ${Math.round(w.reachesInMin)} min` : ''}`; });
+  protected readonly rate = computed(() => {
+    const w = this.watch();
+    return w.rateCPerMin === undefined
+      ? ''
+      : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${Math.abs(Math.round(w.rateCPerMin * 10) / 10)} °C a minute${w.reachesInMin ? `, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
+  });
   protected readonly coast = computed(() => {
     const [last, pot] = [this.readings().at(-1), this.pot()];
-    return last && pot && last.temperatureC > this.roomC() + 10 ? `Lid on and heat off now, it would be at ${Math.round(coastsTo({ ...pot, temperatureC: last.temperatureC }, this.roomC(), COAST_MIN))} °C in an hour.` : '';
+    return last && pot && last.temperatureC > this.roomC() + 10
+      ? `Lid on and heat off now, it would be at ${Math.round(coastsTo({ ...pot, temperatureC: last.temperatureC }, this.roomC(), COAST_MIN))} °C in an hour.`
+      : '';
   });
 
   protected readonly minutes = sayMinutes;
 }
 
 /** Watches a step by its readings; a step without heat has nothing to watch. */
-export function watchStep(lot: LotDetail, step: PlannedStep, readings: readonly TemperatureAt[], roomC: number): CourseWatch | undefined {
+export function watchStep(
+  lot: LotDetail,
+  step: PlannedStep,
+  readings: readonly TemperatureAt[],
+  roomC: number,
+): CourseWatch | undefined {
   if (step.temperatureC === undefined && step.course.length === 0 && step.ceilingC === undefined) return undefined;
   return watchCourse({ step, readings, fibres: lot.plan.groups.map((g) => g.fibre), pot: potOf(step), roomC });
 }

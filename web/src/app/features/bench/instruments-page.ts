@@ -8,29 +8,79 @@ import { Instruments, SOURCES } from '../../api/instruments';
 import { RefusalNote } from '../../ui/refusal';
 import { Hands } from './hands';
 
-const SOURCE_WORDS: Readonly<Record<Source, string>> = { hand: 'read by eye and typed (a keyboard-wedge types by itself)', simulated: 'the simulated one that ships with Vestigia', serial: 'one on this tablet’s own serial port' };
+const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+  hand: 'read by eye and typed (a keyboard-wedge types by itself)',
+  simulated: 'the simulated one that ships with Vestigia',
+  serial: 'one on this tablet’s own serial port',
+};
 
 /** Where this tablet takes its readings from, and what the instruments say just now. */
 @Component({
   selector: 'vs-instruments-page',
   imports: [RouterLink, Hands, RefusalNote],
   providers: [Instruments],
-  template: `
-    <div class="head"><h1>Instruments of this tablet</h1><a class="act" routerLink="/bench">Back to the bench</a></div>
-    <p>A real instrument says one line a reading over a serial port; the lines are described in the documentation. Typing always works, whatever is chosen here.</p>
+  template: ` <div class="head">
+      <h1>Instruments of this tablet</h1>
+      <a class="act" routerLink="/bench">Back to the bench</a>
+    </div>
+    <p>
+      A real instrument says one line a reading over a serial port; the lines are described in the documentation. Typing
+      always works, whatever is chosen here.
+    </p>
     @for (kind of kinds; track kind) {
-      <fieldset><legend>{{ words[kind] }}</legend>
-        @for (s of sources; track s) { <div><label class="tick"><input type="radio" [name]="kind" [value]="s" [checked]="source(kind) === s" (change)="choose(kind, s)"> {{ sourceWords[s] }}</label></div> }
-        @if (source(kind) === 'serial') { <button class="act" type="button" (click)="attach(kind)">Attach it</button> }
+      <fieldset>
+        <legend>{{ words[kind] }}</legend>
+        @for (s of sources; track s) {
+          <div>
+            <label class="tick"
+              ><input
+                type="radio"
+                [name]="kind"
+                [value]="s"
+                [checked]="source(kind) === s"
+                (change)="choose(kind, s)"
+              />
+              {{ sourceWords[s] }}</label
+            >
+          </div>
+        }
+        @if (source(kind) === 'serial') {
+          <button class="act" type="button" (click)="attach(kind)">Attach it</button>
+        }
         <p class="reading">{{ reading(kind) }}</p>
       </fieldset>
     }
     <vs-refusal [problem]="problem()" />
-    @if (instruments.trouble(); as t) { <p class="off">{{ t }}</p> }
+    @if (instruments.trouble(); as t) {
+      <p class="off">{{ t }}</p>
+    }
     <vs-hands [open]="true" />
     <h2>What they say</h2>
-    <table class="ledger"><tbody>@for (l of instruments.lines(); track $index) { <tr><td class="soft">{{ words[l.kind] }}</td><td>{{ l.text }}</td></tr> } @empty { <tr><td>Nothing yet.</td></tr> }</tbody></table>`,
-  styles: `fieldset { margin: 0 0 1rem; } .reading { font-size: 1.8rem; font-weight: 800; margin: 0.25rem 0; font-variant-numeric: tabular-nums; }`,
+    <table class="ledger">
+      <tbody>
+        @for (l of instruments.lines(); track $index) {
+          <tr>
+            <td class="soft">{{ words[l.kind] }}</td>
+            <td>{{ l.text }}</td>
+          </tr>
+        } @empty {
+          <tr>
+            <td>Nothing yet.</td>
+          </tr>
+        }
+      </tbody>
+    </table>`,
+  styles: `
+    fieldset {
+      margin: 0 0 1rem;
+    }
+    .reading {
+      font-size: 1.8rem;
+      font-weight: 800;
+      margin: 0.25rem 0;
+      font-variant-numeric: tabular-nums;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class InstrumentsPage {
@@ -58,15 +108,36 @@ export class InstrumentsPage {
   }
 
   protected attach(kind: InstrumentKind): void {
-    this.instruments.attach(kind).then(() => this.problem.set(undefined), (error: unknown) => this.problem.set({ detail: error instanceof Error && error.message.endsWith('.') ? error.message : 'No port was opened. Choose the instrument’s port in the list the browser shows, and see that no other program holds it.' }));
+    this.instruments.attach(kind).then(
+      () => this.problem.set(undefined),
+      (error: unknown) =>
+        this.problem.set({
+          detail:
+            error instanceof Error && error.message.endsWith('.')
+              ? error.message
+              : 'No port was opened. Choose the instrument’s port in the list the browser shows, and see that no other program holds it.',
+        }),
+    );
   }
 
   protected reading(kind: InstrumentKind): string {
     if (this.source(kind) === 'hand') return '–';
     switch (kind) {
-      case 'balance': { const pan = this.instruments.pan(); return pan === undefined || pan.weightG === null ? 'nothing yet' : `${pan.weightG.toFixed(1)} g · ${pan.words}`; }
-      case 'probe': { const c = this.instruments.temperatureC(); const ph = this.instruments.ph(); return c === undefined ? 'not in a bath' : `${c.toFixed(1)} °C${ph === undefined ? '' : ` · pH ${ph.toFixed(2)}`}`; }
-      case 'colour': { const c = this.instruments.colour(); return c ? `L* ${c.L} a* ${c.a} b* ${c.b}` : 'nothing read yet'; }
+      case 'balance': {
+        const pan = this.instruments.pan();
+        return pan === undefined || pan.weightG === null ? 'nothing yet' : `${pan.weightG.toFixed(1)} g · ${pan.words}`;
+      }
+      case 'probe': {
+        const c = this.instruments.temperatureC();
+        const ph = this.instruments.ph();
+        return c === undefined
+          ? 'not in a bath'
+          : `${c.toFixed(1)} °C${ph === undefined ? '' : ` · pH ${ph.toFixed(2)}`}`;
+      }
+      case 'colour': {
+        const c = this.instruments.colour();
+        return c ? `L* ${c.L} a* ${c.a} b* ${c.b}` : 'nothing read yet';
+      }
     }
   }
 }

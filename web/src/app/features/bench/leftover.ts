@@ -20,16 +20,37 @@ export interface StandingBath {
 
 export function standingBath(lot: LotDetail, step: PlannedStep, record: StepRecord, batch: number): StandingBath {
   const bath = step.baths.find((b) => b.batches.includes(batch)) ?? step.baths[0];
-  const its = (record.bathMoves ?? []).filter((m) => m.batch === batch).map((m) => ({ kind: m.kind, ml: m.ml, words: '' }));
+  const its = (record.bathMoves ?? [])
+    .filter((m) => m.batch === batch)
+    .map((m) => ({ kind: m.kind, ml: m.ml, words: '' }));
   const samples = (record.samples ?? []).filter((s) => s.of === 'liquor' && s.batch === batch).length;
-  const moves: BathMove[] = [{ kind: 'fill', ml: bath?.liquor.value ?? 0, words: bath?.vesselName ?? '' }, ...its, ...(samples > 0 ? [{ kind: 'takeOut' as const, ml: samples * SAMPLE_ML, words: `${samples} samples, ${SAMPLE_ML} ml each` }] : [])];
+  const moves: BathMove[] = [
+    { kind: 'fill', ml: bath?.liquor.value ?? 0, words: bath?.vesselName ?? '' },
+    ...its,
+    ...(samples > 0
+      ? [{ kind: 'takeOut' as const, ml: samples * SAMPLE_ML, words: `${samples} samples, ${SAMPLE_ML} ml each` }]
+      : []),
+  ];
   const balance = foldBath(moves);
   const dose = lastDose(lot, step.index, batch);
   const leftMl = Math.max(0, balance.left.value - (takesPieces(step) ? carriedOffMl(bath?.wof.value ?? 0) : 0));
   return {
-    bath, moves, balance, strength: dose && balance.addedMl > 0 ? leftInBath(dose.grams, USUAL_TAKEN, Math.min(1, leftMl / balance.addedMl)) : undefined,
+    bath,
+    moves,
+    balance,
+    strength:
+      dose && balance.addedMl > 0
+        ? leftInBath(dose.grams, USUAL_TAKEN, Math.min(1, leftMl / balance.addedMl))
+        : undefined,
     strengthOf: lot.plan.materials.find((m) => m.materialId === dose?.materialId)?.name ?? '',
-    toStores: { fromLot: lot.summary.id, litres: (Math.round(leftMl / 100) / 10).toString(), pot: bath?.vesselName ?? '', kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath', named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`, ...(dose ? { of: dose.materialId, dosed: `${dose.grams} g` } : {}) },
+    toStores: {
+      fromLot: lot.summary.id,
+      litres: (Math.round(leftMl / 100) / 10).toString(),
+      pot: bath?.vesselName ?? '',
+      kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath',
+      named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`,
+      ...(dose ? { of: dose.materialId, dosed: `${dose.grams} g` } : {}),
+    },
   };
 }
 
@@ -45,7 +66,13 @@ function lastDose(lot: LotDetail, stepIndex: number, batch: number): { materialI
   for (let i = stepIndex; i > 0; i -= 1) {
     const its = (records[i]?.weighings ?? []).filter((w) => w.batch === batch);
     const first = its[0];
-    if (first) return { materialId: first.materialId, grams: Math.round(its.filter((w) => w.materialId === first.materialId).reduce((sum, w) => sum + w.amount, 0) / 100) / 10 };
+    if (first)
+      return {
+        materialId: first.materialId,
+        grams:
+          Math.round(its.filter((w) => w.materialId === first.materialId).reduce((sum, w) => sum + w.amount, 0) / 100) /
+          10,
+      };
   }
   return undefined;
 }

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -14,21 +23,53 @@ const STATE_WORDS = { waiting: 'to come', running: 'now', paused: 'paused', done
 @Component({
   selector: 'vs-more-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: `
-    <section class="aside" aria-label="More">
-      <div class="fields">
-        <mat-form-field><mat-label>Step</mat-label><select matNativeControl name="step" [(ngModel)]="index">@for (s of steps(); track s.index) { <option [ngValue]="s.index">{{ s.index + 1 }} · {{ s.title }}, {{ s.state }}</option> }</select></mat-form-field>
-        <mat-form-field><mat-label>Why</mat-label><input matInput name="text" [(ngModel)]="text"></mat-form-field>
-      </div>
-      @if (chosen(); as c) {
-        @if (!c.over) { <button class="act" type="button" (click)="say('skip', text())">Skip “{{ c.step.title }}”</button> }
-        @if (c.begun) { <button class="act" type="button" (click)="say('redo', text())">Do “{{ c.step.title }}” over</button> }
-        @if (c.early) { <p><button class="act" type="button" (click)="beginEarly(c.early)">Begin “{{ c.step.title }}” now</button> Out of order: {{ c.early }}</p> }
+  template: ` <section class="aside" aria-label="More">
+    <div class="fields">
+      <mat-form-field
+        ><mat-label>Step</mat-label
+        ><select matNativeControl name="step" [(ngModel)]="index">
+          @for (s of steps(); track s.index) {
+            <option [ngValue]="s.index">{{ s.index + 1 }} · {{ s.title }}, {{ s.state }}</option>
+          }
+        </select></mat-form-field
+      >
+      <mat-form-field><mat-label>Why</mat-label><input matInput name="text" [(ngModel)]="text" /></mat-form-field>
+    </div>
+    @if (chosen(); as c) {
+      @if (!c.over) {
+        <button class="act" type="button" (click)="say('skip', text())">Skip “{{ c.step.title }}”</button>
       }
-      <button class="plain" type="button" (click)="closed.emit()">Back</button>
-      <h3>Hand over to</h3><div class="taps">@for (p of state.around()?.people ?? []; track p.id) { <button class="act" type="button" (click)="handTo(p)">{{ p.name }}</button> }</div>
-    </section>`,
-  styles: `.taps { display: flex; flex-wrap: wrap; gap: 0.5rem; } .act { min-height: 56px; } h3 { margin: 1rem 0 0.25rem; }`,
+      @if (c.begun) {
+        <button class="act" type="button" (click)="say('redo', text())">Do “{{ c.step.title }}” over</button>
+      }
+      @if (c.early) {
+        <p>
+          <button class="act" type="button" (click)="beginEarly(c.early)">Begin “{{ c.step.title }}” now</button> Out of
+          order: {{ c.early }}
+        </p>
+      }
+    }
+    <button class="plain" type="button" (click)="closed.emit()">Back</button>
+    <h3>Hand over to</h3>
+    <div class="taps">
+      @for (p of state.around()?.people ?? []; track p.id) {
+        <button class="act" type="button" (click)="handTo(p)">{{ p.name }}</button>
+      }
+    </div>
+  </section>`,
+  styles: `
+    .taps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+    }
+    .act {
+      min-height: 56px;
+    }
+    h3 {
+      margin: 1rem 0 0.25rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MorePanel {
@@ -40,7 +81,12 @@ export class MorePanel {
   protected readonly text = signal('');
   protected readonly index = linkedSignal(() => this.act().step.index);
   private readonly records = computed(() => foldRun(this.lot().entries, this.lot().plan.steps.length));
-  protected readonly steps = computed(() => this.lot().plan.steps.flatMap((s) => { const record = this.records()[s.index]; return record ? [{ index: s.index, title: s.title, state: STATE_WORDS[stepState(record)] }] : []; }));
+  protected readonly steps = computed(() =>
+    this.lot().plan.steps.flatMap((s) => {
+      const record = this.records()[s.index];
+      return record ? [{ index: s.index, title: s.title, state: STATE_WORDS[stepState(record)] }] : [];
+    }),
+  );
   protected readonly chosen = computed(() => {
     const { plan } = this.lot();
     const [step, record] = [plan.steps[this.index()], this.records()[this.index()]];
@@ -55,7 +101,14 @@ export class MorePanel {
   }
 
   protected beginEarly(words: string): void {
-    this.said.emit({ kind: 'start', stepIndex: this.index(), said: { text: this.text().trim() === '' ? words : `${this.text().trim()} (${words})`, detail: { outOfOrder: true } } });
+    this.said.emit({
+      kind: 'start',
+      stepIndex: this.index(),
+      said: {
+        text: this.text().trim() === '' ? words : `${this.text().trim()} (${words})`,
+        detail: { outOfOrder: true },
+      },
+    });
   }
 
   protected handTo(person: { id: string; name: string }): void {

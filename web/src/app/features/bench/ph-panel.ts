@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -14,19 +23,54 @@ const USUAL_RANGE = { low: 6.5, high: 7.5 };
 @Component({
   selector: 'vs-ph-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: `
-    <form class="aside" (ngSubmit)="keep()">
-      <h2>pH of the bath, wanted {{ range().low }} to {{ range().high }}</h2>
-      <div class="fields">
-        <mat-form-field><mat-label>pH</mat-label><input matInput name="ph" inputmode="decimal" [(ngModel)]="ph" [placeholder]="meter() === undefined ? '' : meter()!.toFixed(2)"></mat-form-field>
-        <mat-form-field><mat-label>How it was read</mat-label><select matNativeControl name="by" [(ngModel)]="by"><option value="strip">by strip</option><option value="hand">by a meter, typed</option>@if (meter() !== undefined) { <option value="meter">from the meter: {{ meter()!.toFixed(2) }}</option> }</select></mat-form-field>
-        <mat-form-field><mat-label>Of the reagent in it by now</mat-label><input matInput name="dose" inputmode="decimal" [(ngModel)]="dose"></mat-form-field>
-        <mat-form-field><mat-label>Measured in</mat-label><select matNativeControl name="unit" [(ngModel)]="unit"><option value="ml">ml</option><option value="g">g</option></select></mat-form-field>
-      </div>
-      <p class="say" role="status"><strong>{{ advice().sentence }}</strong></p>
-      @if (tries().length > 0) { <p class="small">So far: @for (t of tries(); track $index) { {{ t.totalDose }} {{ unit() }} gave pH {{ t.ph }}{{ $last ? '.' : '; ' }} }</p> }
-      <button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="closed.emit()">Back</button>
-    </form>`,
+  template: ` <form class="aside" (ngSubmit)="keep()">
+    <h2>pH of the bath, wanted {{ range().low }} to {{ range().high }}</h2>
+    <div class="fields">
+      <mat-form-field
+        ><mat-label>pH</mat-label
+        ><input
+          matInput
+          name="ph"
+          inputmode="decimal"
+          [(ngModel)]="ph"
+          [placeholder]="meter() === undefined ? '' : meter()!.toFixed(2)"
+      /></mat-form-field>
+      <mat-form-field
+        ><mat-label>How it was read</mat-label
+        ><select matNativeControl name="by" [(ngModel)]="by">
+          <option value="strip">by strip</option>
+          <option value="hand">by a meter, typed</option>
+          @if (meter() !== undefined) {
+            <option value="meter">from the meter: {{ meter()!.toFixed(2) }}</option>
+          }
+        </select></mat-form-field
+      >
+      <mat-form-field
+        ><mat-label>Of the reagent in it by now</mat-label
+        ><input matInput name="dose" inputmode="decimal" [(ngModel)]="dose"
+      /></mat-form-field>
+      <mat-form-field
+        ><mat-label>Measured in</mat-label
+        ><select matNativeControl name="unit" [(ngModel)]="unit">
+          <option value="ml">ml</option>
+          <option value="g">g</option>
+        </select></mat-form-field
+      >
+    </div>
+    <p class="say" role="status">
+      <strong>{{ advice().sentence }}</strong>
+    </p>
+    @if (tries().length > 0) {
+      <p class="small">
+        So far:
+        @for (t of tries(); track $index) {
+          {{ t.totalDose }} {{ unit() }} gave pH {{ t.ph }}{{ $last ? '.' : '; ' }}
+        }
+      </p>
+    }
+    <button class="act" type="submit">Write it down</button>
+    <button class="plain" type="button" (click)="closed.emit()">Back</button>
+  </form>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PhPanel {
@@ -38,18 +82,41 @@ export class PhPanel {
   protected readonly by = signal('strip');
   protected readonly dose = signal('0');
   /** As it was measured last; doses in another unit say nothing of this one. */
-  protected readonly unit = linkedSignal<'g' | 'ml'>(() => (this.act().record.phs ?? []).filter((p) => p.totalDose > 0).at(-1)?.unit ?? 'ml');
-  protected readonly meter = computed(() => (this.instruments.sourceOf('probe') === 'hand' ? undefined : this.instruments.ph()));
+  protected readonly unit = linkedSignal<'g' | 'ml'>(
+    () => (this.act().record.phs ?? []).filter((p) => p.totalDose > 0).at(-1)?.unit ?? 'ml',
+  );
+  protected readonly meter = computed(() =>
+    this.instruments.sourceOf('probe') === 'hand' ? undefined : this.instruments.ph(),
+  );
   protected readonly range = computed(() => this.act().step.targetPh ?? USUAL_RANGE);
-  protected readonly tries = computed(() => (this.act().record.phs ?? []).filter((p) => p.unit === this.unit() || p.totalDose === 0).map(({ totalDose, ph }) => ({ totalDose, ph })));
-  protected readonly advice = computed(() => nextPhDose(this.tries(), this.range(), { firstDose: plannedDose(this.act().step), unit: this.unit() }));
+  protected readonly tries = computed(() =>
+    (this.act().record.phs ?? [])
+      .filter((p) => p.unit === this.unit() || p.totalDose === 0)
+      .map(({ totalDose, ph }) => ({ totalDose, ph })),
+  );
+  protected readonly advice = computed(() =>
+    nextPhDose(this.tries(), this.range(), { firstDose: plannedDose(this.act().step), unit: this.unit() }),
+  );
 
   protected keep(): void {
     const typed = readNumber(this.ph());
     const fromMeter = this.by() === 'meter' && this.ph().trim() === '';
     const ph = fromMeter ? this.meter() : typed;
     const source = this.instruments.sourceOf('probe');
-    this.said.emit({ detail: { ...(ph === undefined ? {} : { ph: Math.round(ph * 100) / 100 }), totalDose: readNumber(this.dose()) ?? 0, unit: this.unit(), readBy: fromMeter ? (source === 'serial' ? 'instrument' : 'simulated') : this.by() === 'strip' ? 'strip' : 'hand' } });
+    this.said.emit({
+      detail: {
+        ...(ph === undefined ? {} : { ph: Math.round(ph * 100) / 100 }),
+        totalDose: readNumber(this.dose()) ?? 0,
+        unit: this.unit(),
+        readBy: fromMeter
+          ? source === 'serial'
+            ? 'instrument'
+            : 'simulated'
+          : this.by() === 'strip'
+            ? 'strip'
+            : 'hand',
+      },
+    });
     this.ph.set('');
   }
 }

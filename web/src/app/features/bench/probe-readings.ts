@@ -24,13 +24,22 @@ export class ProbeReadings {
   private readonly api = inject(ApiClient);
   private readonly instruments = inject(Instruments);
   private readonly clock = inject(ServerClock);
-  private readonly before = signal<{ readonly key: string; readonly log: ReadingLog }>({ key: '', log: new ReadingLog() });
+  private readonly before = signal<{ readonly key: string; readonly log: ReadingLog }>({
+    key: '',
+    log: new ReadingLog(),
+  });
   private unsent: { atMs: number; temperatureC: number }[] = [];
   private readonly timer = setInterval(() => this.send(), SEND_EVERY_MS);
 
   constructor() {
     this.instruments.listen((kind, message) => {
-      if (kind === 'probe' && message.kind === 'temperature' && this.instruments.hanging() && this.instruments.sourceOf('probe') === 'serial') this.unsent.push({ atMs: Date.now(), temperatureC: message.temperatureC });
+      if (
+        kind === 'probe' &&
+        message.kind === 'temperature' &&
+        this.instruments.hanging() &&
+        this.instruments.sourceOf('probe') === 'serial'
+      )
+        this.unsent.push({ atMs: Date.now(), temperatureC: message.temperatureC });
     });
   }
 
@@ -39,15 +48,17 @@ export class ProbeReadings {
     const key = `${lotId} ${stepIndex}`;
     if (this.before().key === key) return;
     this.before.set({ key, log: new ReadingLog() });
-    this.api.get('/api/lots/{id}/probe', { id: lotId, query: { step: String(stepIndex), most: String(WATCHED) } }).subscribe({
-      next: ({ points }) => {
-        const log = new ReadingLog();
-        for (const [atMs, c] of points) log.add(atMs, c);
-        if (this.before().key === key) this.before.set({ key, log });
-      },
-      // Without the server the curve begins with what is heard from now on.
-      error: () => undefined,
-    });
+    this.api
+      .get('/api/lots/{id}/probe', { id: lotId, query: { step: String(stepIndex), most: String(WATCHED) } })
+      .subscribe({
+        next: ({ points }) => {
+          const log = new ReadingLog();
+          for (const [atMs, c] of points) log.add(atMs, c);
+          if (this.before().key === key) this.before.set({ key, log });
+        },
+        // Without the server the curve begins with what is heard from now on.
+        error: () => undefined,
+      });
   }
 
   /** Readings of a step in minutes from its beginning: for watching, and thinned for drawing. */
@@ -60,8 +71,14 @@ export class ProbeReadings {
     const aheadMs = this.instruments.sourceOf('probe') === 'serial' ? this.clock.now() - Date.now() : 0;
     const sinceMs = Math.max(startMs, kept.last()?.atMs ?? 0);
     const points = (most: number): TemperatureAt[] => {
-      const its = [...kept.sampled(most, startMs), ...heard.sampled(most, sinceMs - aheadMs).map(([ms, c]) => [ms + aheadMs, c] as const)].map(([ms, temperatureC]) => ({ minute: (ms - startMs) / 60_000, temperatureC }));
-      const typed = running.typed.map((t) => ({ minute: (Date.parse(t.at) - startMs) / 60_000, temperatureC: t.temperatureC }));
+      const its = [
+        ...kept.sampled(most, startMs),
+        ...heard.sampled(most, sinceMs - aheadMs).map(([ms, c]) => [ms + aheadMs, c] as const),
+      ].map(([ms, temperatureC]) => ({ minute: (ms - startMs) / 60_000, temperatureC }));
+      const typed = running.typed.map((t) => ({
+        minute: (Date.parse(t.at) - startMs) / 60_000,
+        temperatureC: t.temperatureC,
+      }));
       return typed.length === 0 ? its : [...its, ...typed].sort((a, b) => a.minute - b.minute);
     };
     return { all: points(WATCHED), drawn: points(DRAWN) };
@@ -83,6 +100,20 @@ export class ProbeReadings {
     if (!hanging || this.unsent.length === 0) return;
     const points = this.unsent.splice(0, 2000);
     const nowMs = Date.now();
-    this.api.post('/api/lots/{id}/probe', { id: newId(), stepIndex: hanging.stepIndex, points: points.map((p) => [nowMs - p.atMs, p.temperatureC] as [number, number]) }, hanging.lotId).subscribe({ error: () => { this.unsent = [...points, ...this.unsent]; } });
+    this.api
+      .post(
+        '/api/lots/{id}/probe',
+        {
+          id: newId(),
+          stepIndex: hanging.stepIndex,
+          points: points.map((p) => [nowMs - p.atMs, p.temperatureC] as [number, number]),
+        },
+        hanging.lotId,
+      )
+      .subscribe({
+        error: () => {
+          this.unsent = [...points, ...this.unsent];
+        },
+      });
   }
 }

@@ -11,11 +11,34 @@ export const PANELS = ['note', 'otherwise', 'temperature', 'ph', 'sample', 'bath
 export type Panel = (typeof PANELS)[number];
 
 /** Quick notes, as they would be called across the room. */
-const NOTES = ['Lifted and turned', 'Lid on', 'Lid off', 'Heat down', 'Even so far', 'Patchy', 'Colour is strong', 'Colour is weak', 'Floats: pushed under', 'Foam on top', 'Rinse runs clear', 'Smells odd'] as const;
+const NOTES = [
+  'Lifted and turned',
+  'Lid on',
+  'Lid off',
+  'Heat down',
+  'Even so far',
+  'Patchy',
+  'Colour is strong',
+  'Colour is weak',
+  'Floats: pushed under',
+  'Foam on top',
+  'Rinse runs clear',
+  'Smells odd',
+] as const;
 /** Common departures from the plan, each with its likely effect. */
 const OTHERWISE = [
-  'It boiled: yellows dull and wool felts', 'Got hotter than it should, for a moment: the shade may be duller', 'Started late: the fibre stood, so it may take unevenly', 'Heat was off for a while: expect paler', 'Fibre went in dry: expect patches',
-  'Pieces were crowded: expect fold marks', 'Bath had to be stretched with water: expect paler', 'A spoon instead of the balance: the dose is uncertain', 'Dyestuff was not strained: expect spots', 'Another pot lid or spoon that met iron: expect saddened', 'Agitated too much: the wool may have felted', 'One piece fell out or was lifted early: it will be paler',
+  'It boiled: yellows dull and wool felts',
+  'Got hotter than it should, for a moment: the shade may be duller',
+  'Started late: the fibre stood, so it may take unevenly',
+  'Heat was off for a while: expect paler',
+  'Fibre went in dry: expect patches',
+  'Pieces were crowded: expect fold marks',
+  'Bath had to be stretched with water: expect paler',
+  'A spoon instead of the balance: the dose is uncertain',
+  'Dyestuff was not strained: expect spots',
+  'Another pot lid or spoon that met iron: expect saddened',
+  'Agitated too much: the wool may have felted',
+  'One piece fell out or was lifted early: it will be paler',
 ] as const;
 
 export interface SaidOf {
@@ -28,22 +51,83 @@ export interface SaidOf {
 @Component({
   selector: 'vs-said-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: `
-    @switch (panel()) {
-      @case ('note') {
-        <section class="aside" aria-label="Note"><div class="taps">@for (n of notes; track n) { <button class="act" type="button" (click)="say('note', { text: n })">{{ n }}</button> }</div>
-          <form (ngSubmit)="say('note', { text: text() })"><mat-form-field><mat-label>What you saw</mat-label><input matInput name="text" [(ngModel)]="text"></mat-form-field><button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="closed.emit()">Back</button></form>
-          @if (!rehearsal()) { <label class="act photo">A photograph<input type="file" accept="image/png,image/jpeg,image/webp" capture="environment" (change)="photo($event)"></label> }
-        </section>
-      }
-      @case ('otherwise') {
-        <section class="aside" aria-label="Otherwise than planned"><div class="taps">@for (n of otherwise; track n) { <button class="act" type="button" (click)="say('note', { text: n, detail: { deviation: true } })">{{ n }}</button> }</div>
-          <form (ngSubmit)="say('note', { text: text(), detail: { deviation: true } })"><mat-form-field><mat-label>In your own words</mat-label><input matInput name="text" [(ngModel)]="text"></mat-form-field><button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="closed.emit()">Back</button></form>
-        </section>
-      }
-      @case ('temperature') { <form class="aside" (ngSubmit)="say('temperature', { temperatureC: degrees() })"><mat-form-field><mat-label>Temperature, °C</mat-label><input matInput name="t" inputmode="decimal" [(ngModel)]="text"></mat-form-field><button class="act" type="submit">Write it down</button> <button class="plain" type="button" (click)="closed.emit()">Back</button></form> }
-    }`,
-  styles: `.taps { display: flex; flex-wrap: wrap; gap: 0.5rem; margin: 0.5rem 0 0.75rem; } .taps .act { min-height: 56px; text-align: left; } .photo { display: inline-flex; align-items: center; min-height: 56px; } .photo input { position: absolute; opacity: 0; width: 1px; } .photo:focus-within { outline: 3px solid var(--ink); }`,
+  template: ` @switch (panel()) {
+    @case ('note') {
+      <section class="aside" aria-label="Note">
+        <div class="taps">
+          @for (n of notes; track n) {
+            <button class="act" type="button" (click)="say('note', { text: n })">{{ n }}</button>
+          }
+        </div>
+        <form (ngSubmit)="say('note', { text: text() })">
+          <mat-form-field
+            ><mat-label>What you saw</mat-label><input matInput name="text" [(ngModel)]="text" /></mat-form-field
+          ><button class="act" type="submit">Write it down</button>
+          <button class="plain" type="button" (click)="closed.emit()">Back</button>
+        </form>
+        @if (!rehearsal()) {
+          <label class="act photo"
+            >A photograph<input
+              type="file"
+              accept="image/png,image/jpeg,image/webp"
+              capture="environment"
+              (change)="photo($event)"
+          /></label>
+        }
+      </section>
+    }
+    @case ('otherwise') {
+      <section class="aside" aria-label="Otherwise than planned">
+        <div class="taps">
+          @for (n of otherwise; track n) {
+            <button class="act" type="button" (click)="say('note', { text: n, detail: { deviation: true } })">
+              {{ n }}
+            </button>
+          }
+        </div>
+        <form (ngSubmit)="say('note', { text: text(), detail: { deviation: true } })">
+          <mat-form-field
+            ><mat-label>In your own words</mat-label><input matInput name="text" [(ngModel)]="text" /></mat-form-field
+          ><button class="act" type="submit">Write it down</button>
+          <button class="plain" type="button" (click)="closed.emit()">Back</button>
+        </form>
+      </section>
+    }
+    @case ('temperature') {
+      <form class="aside" (ngSubmit)="say('temperature', { temperatureC: degrees() })">
+        <mat-form-field
+          ><mat-label>Temperature, °C</mat-label
+          ><input matInput name="t" inputmode="decimal" [(ngModel)]="text" /></mat-form-field
+        ><button class="act" type="submit">Write it down</button>
+        <button class="plain" type="button" (click)="closed.emit()">Back</button>
+      </form>
+    }
+  }`,
+  styles: `
+    .taps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+      margin: 0.5rem 0 0.75rem;
+    }
+    .taps .act {
+      min-height: 56px;
+      text-align: left;
+    }
+    .photo {
+      display: inline-flex;
+      align-items: center;
+      min-height: 56px;
+    }
+    .photo input {
+      position: absolute;
+      opacity: 0;
+      width: 1px;
+    }
+    .photo:focus-within {
+      outline: 3px solid var(--ink);
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SaidPanel {

@@ -19,25 +19,111 @@ import { samplesOf } from './samples-of';
 @Component({
   selector: 'vs-sample-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, Chart, Swatch],
-  template: `
-    <section class="aside" aria-label="Sample">
-      <h2>Hold it against these, in daylight on white: which is nearest?</h2>
-      <p class="small">Undyed at the left, the shade wanted under the mark, deeper at the right. Wet is darker than dry: compare wet with wet.</p>
-      <div class="fields"><mat-form-field><mat-label>Sample of</mat-label><select matNativeControl name="of" [(ngModel)]="of"><option value="piece">a piece</option><option value="liquor">the liquor</option></select></mat-form-field>@if (lot().plan.batches.length > 1) { <mat-form-field><mat-label>Batch</mat-label><select matNativeControl name="batch" [(ngModel)]="batch">@for (b of lot().plan.batches; track b.number) { <option [ngValue]="b.number">{{ b.number }} · {{ b.vesselName }}</option> }</select></mat-form-field> }</div>
-      <div class="mounts steps">
-        @for (s of steps(); track s.depth) { <button type="button" class="step" [class.wanted]="s.depth === 1" (click)="match(s.depth)" [attr.aria-label]="words(s.depth)"><vs-swatch [lab]="under(s.lab)" [width]="5" [label]="words(s.depth)" /><span>{{ s.depth === 1 ? 'wanted' : words(s.depth) }}</span></button> }
-      </div>
-      @if (reader()) { <button class="act" type="button" (click)="read()">Read it with the colour reader</button> @if (colour(); as c) { <p class="say">L* {{ c.L }}, a* {{ c.a }}, b* {{ c.b }}: {{ percentOf(c) }} % of the depth wanted. <button class="act" type="button" (click)="keepRead()">Write it down</button></p> } }
-      <p class="say" role="status"><strong>{{ advice().sentence }}</strong></p>
-      @if (samples().length > 0) { <vs-chart [option]="picture()" label="Depth over minutes, with the fitted curve" /> }
-      <details><summary>Pull pieces one by one, for graded shades</summary>
-        <form (ngSubmit)="plan()"><div class="fields"><mat-form-field><mat-label>Pieces</mat-label><input matInput name="pieces" inputmode="numeric" [(ngModel)]="pieces"></mat-form-field><mat-form-field><mat-label>The last one at, minutes</mat-label><input matInput name="last" inputmode="numeric" [(ngModel)]="lastMin"></mat-form-field></div>
-        @if (pulls().length > 0) { <p class="small">Evenly spaced in depth: at {{ pulls().join(', ') }} min.</p> }
-        <button class="act" type="submit" [disabled]="pulls().length === 0">Call them one by one</button></form>
-      </details>
-      <button class="plain" type="button" (click)="closed.emit()">Back</button>
-    </section>`,
-  styles: `.steps { display: flex; flex-wrap: wrap; gap: 0.5rem; padding: 0.75rem; } .step { all: unset; cursor: pointer; min-width: 56px; min-height: 56px; text-align: center; padding: 0.3rem; } .step span { display: block; font-size: 0.95rem; background: var(--sheet); color: var(--ink); padding: 0 0.3rem; } .step:focus-visible { outline: 3px solid var(--ink); } .step.wanted span { font-weight: 800; border-top: 4px solid var(--ink); }`,
+  template: ` <section class="aside" aria-label="Sample">
+    <h2>Hold it against these, in daylight on white: which is nearest?</h2>
+    <p class="small">
+      Undyed at the left, the shade wanted under the mark, deeper at the right. Wet is darker than dry: compare wet with
+      wet.
+    </p>
+    <div class="fields">
+      <mat-form-field
+        ><mat-label>Sample of</mat-label
+        ><select matNativeControl name="of" [(ngModel)]="of">
+          <option value="piece">a piece</option>
+          <option value="liquor">the liquor</option>
+        </select></mat-form-field
+      >
+      @if (lot().plan.batches.length > 1) {
+        <mat-form-field
+          ><mat-label>Batch</mat-label
+          ><select matNativeControl name="batch" [(ngModel)]="batch">
+            @for (b of lot().plan.batches; track b.number) {
+              <option [ngValue]="b.number">{{ b.number }} · {{ b.vesselName }}</option>
+            }
+          </select></mat-form-field
+        >
+      }
+    </div>
+    <div class="mounts steps">
+      @for (s of steps(); track s.depth) {
+        <button
+          type="button"
+          class="step"
+          [class.wanted]="s.depth === 1"
+          (click)="match(s.depth)"
+          [attr.aria-label]="words(s.depth)"
+        >
+          <vs-swatch [lab]="under(s.lab)" [width]="5" [label]="words(s.depth)" /><span>{{
+            s.depth === 1 ? 'wanted' : words(s.depth)
+          }}</span>
+        </button>
+      }
+    </div>
+    @if (reader()) {
+      <button class="act" type="button" (click)="read()">Read it with the colour reader</button>
+      @if (colour(); as c) {
+        <p class="say">
+          L* {{ c.L }}, a* {{ c.a }}, b* {{ c.b }}: {{ percentOf(c) }} % of the depth wanted.
+          <button class="act" type="button" (click)="keepRead()">Write it down</button>
+        </p>
+      }
+    }
+    <p class="say" role="status">
+      <strong>{{ advice().sentence }}</strong>
+    </p>
+    @if (samples().length > 0) {
+      <vs-chart [option]="picture()" label="Depth over minutes, with the fitted curve" />
+    }
+    <details>
+      <summary>Pull pieces one by one, for graded shades</summary>
+      <form (ngSubmit)="plan()">
+        <div class="fields">
+          <mat-form-field
+            ><mat-label>Pieces</mat-label
+            ><input matInput name="pieces" inputmode="numeric" [(ngModel)]="pieces" /></mat-form-field
+          ><mat-form-field
+            ><mat-label>The last one at, minutes</mat-label
+            ><input matInput name="last" inputmode="numeric" [(ngModel)]="lastMin"
+          /></mat-form-field>
+        </div>
+        @if (pulls().length > 0) {
+          <p class="small">Evenly spaced in depth: at {{ pulls().join(', ') }} min.</p>
+        }
+        <button class="act" type="submit" [disabled]="pulls().length === 0">Call them one by one</button>
+      </form>
+    </details>
+    <button class="plain" type="button" (click)="closed.emit()">Back</button>
+  </section>`,
+  styles: `
+    .steps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+      padding: 0.75rem;
+    }
+    .step {
+      all: unset;
+      cursor: pointer;
+      min-width: 56px;
+      min-height: 56px;
+      text-align: center;
+      padding: 0.3rem;
+    }
+    .step span {
+      display: block;
+      font-size: 0.95rem;
+      background: var(--sheet);
+      color: var(--ink);
+      padding: 0 0.3rem;
+    }
+    .step:focus-visible {
+      outline: 3px solid var(--ink);
+    }
+    .step.wanted span {
+      font-weight: 800;
+      border-top: 4px solid var(--ink);
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SamplePanel {
@@ -55,7 +141,11 @@ export class SamplePanel {
   protected readonly colour = this.instruments.colour;
   protected readonly reader = computed(() => this.instruments.sourceOf('colour') !== 'hand');
   protected readonly steps = computed(() => matchSteps(this.lot().summary.undyed, this.lot().summary.master));
-  protected readonly under = (lab: { L: number; a: number; b: number }) => ({ ...lab, illuminant: this.lot().summary.master.illuminant, observer: this.lot().summary.master.observer });
+  protected readonly under = (lab: { L: number; a: number; b: number }) => ({
+    ...lab,
+    illuminant: this.lot().summary.master.illuminant,
+    observer: this.lot().summary.master.observer,
+  });
   protected readonly samples = computed(() => {
     return samplesOf(this.act().record, this.of(), this.batch());
   });
@@ -63,7 +153,15 @@ export class SamplePanel {
   protected readonly advice = computed(() => adviseLift(this.samples(), Math.floor(this.minute())));
   protected readonly pulls = computed(() => {
     const [pieces, last] = [readNumber(this.pieces()), readNumber(this.lastMin())];
-    if (pieces === undefined || last === undefined || !Number.isInteger(pieces) || pieces < 1 || pieces > 60 || !(last > 0)) return [];
+    if (
+      pieces === undefined ||
+      last === undefined ||
+      !Number.isInteger(pieces) ||
+      pieces < 1 ||
+      pieces > 60 ||
+      !(last > 0)
+    )
+      return [];
     const advice = this.advice();
     return gradedPulls(pieces, last, advice.state === 'tooFew' ? undefined : advice.fit.ratePerMin);
   });
@@ -84,7 +182,15 @@ export class SamplePanel {
     const c = this.colour();
     if (!c) return;
     const lab = { L: c.L, a: c.a, b: c.b };
-    this.said.emit({ detail: { sampleOf: this.of(), batch: this.batch(), lab, depth: this.percentOf(lab) / 100, readBy: this.instruments.sourceOf('colour') === 'serial' ? 'instrument' : 'simulated' } });
+    this.said.emit({
+      detail: {
+        sampleOf: this.of(),
+        batch: this.batch(),
+        lab,
+        depth: this.percentOf(lab) / 100,
+        readBy: this.instruments.sourceOf('colour') === 'serial' ? 'instrument' : 'simulated',
+      },
+    });
     this.colour.set(undefined);
   }
 
@@ -96,19 +202,64 @@ export class SamplePanel {
     const advice = this.advice();
     const samples = this.samples().map((s) => [s.minute, s.depth * 100]);
     const end = Math.max(this.act().step.durationMin, this.minute(), ...samples.map((s) => s[0] ?? 0));
-    const curve = advice.state === 'tooFew' ? [] : Array.from({ length: 61 }, (_, i) => [(end * i) / 60, depthAt(advice.fit, (end * i) / 60) * 100]);
+    const curve =
+      advice.state === 'tooFew'
+        ? []
+        : Array.from({ length: 61 }, (_, i) => [(end * i) / 60, depthAt(advice.fit, (end * i) / 60) * 100]);
     const [from, to] = advice.state === 'tooFew' ? [null, null] : [advice.fromMinute, advice.toMinute];
     return (tones: Tones): EChartsCoreOption => {
       const text = { color: tones.soft, fontFamily: tones.face, fontSize: 14 };
       const bare = { type: 'line', animation: false, silent: true } as const;
       return {
-        animation: false, aria: { enabled: true }, grid: { left: 56, right: 24, top: 18, bottom: 34 },
-        xAxis: { type: 'value', min: 0, max: Math.ceil(end), axisLabel: { ...text, formatter: (m: number) => `${m} min` }, splitLine: { show: false }, axisLine: { lineStyle: { color: tones.line } } },
-        yAxis: { type: 'value', min: 0, max: (v: { max: number }) => Math.max(120, Math.ceil(v.max / 20) * 20), interval: 20, axisLabel: { ...text, formatter: (d: number) => `${d} %` }, splitLine: { lineStyle: { color: tones.line } } },
+        animation: false,
+        aria: { enabled: true },
+        grid: { left: 56, right: 24, top: 18, bottom: 34 },
+        xAxis: {
+          type: 'value',
+          min: 0,
+          max: Math.ceil(end),
+          axisLabel: { ...text, formatter: (m: number) => `${m} min` },
+          splitLine: { show: false },
+          axisLine: { lineStyle: { color: tones.line } },
+        },
+        yAxis: {
+          type: 'value',
+          min: 0,
+          max: (v: { max: number }) => Math.max(120, Math.ceil(v.max / 20) * 20),
+          interval: 20,
+          axisLabel: { ...text, formatter: (d: number) => `${d} %` },
+          splitLine: { lineStyle: { color: tones.line } },
+        },
         series: [
-          { ...bare, symbol: 'none', data: curve, lineStyle: { color: tones.soft, width: 2 }, markLine: { symbol: 'none', silent: true, data: [{ yAxis: 100, label: { formatter: 'wanted', position: 'insideStartTop', ...text } }], lineStyle: { color: tones.ink, type: 'dotted', width: 2 } },
-            ...(from === null ? {} : { markArea: { silent: true, itemStyle: { color: tones.line, opacity: 0.55 }, data: [[{ xAxis: from }, { xAxis: to ?? end }]] } }) },
-          { ...bare, data: samples, symbol: 'diamond', symbolSize: 13, itemStyle: { color: tones.ink }, lineStyle: { width: 0 } },
+          {
+            ...bare,
+            symbol: 'none',
+            data: curve,
+            lineStyle: { color: tones.soft, width: 2 },
+            markLine: {
+              symbol: 'none',
+              silent: true,
+              data: [{ yAxis: 100, label: { formatter: 'wanted', position: 'insideStartTop', ...text } }],
+              lineStyle: { color: tones.ink, type: 'dotted', width: 2 },
+            },
+            ...(from === null
+              ? {}
+              : {
+                  markArea: {
+                    silent: true,
+                    itemStyle: { color: tones.line, opacity: 0.55 },
+                    data: [[{ xAxis: from }, { xAxis: to ?? end }]],
+                  },
+                }),
+          },
+          {
+            ...bare,
+            data: samples,
+            symbol: 'diamond',
+            symbolSize: 13,
+            itemStyle: { color: tones.ink },
+            lineStyle: { width: 0 },
+          },
         ],
       };
     };

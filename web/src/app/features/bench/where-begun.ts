@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -20,16 +29,54 @@ interface Pot {
 @Component({
   selector: 'vs-where-begun',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: `
-    <div class="fields">
-      <mat-form-field><mat-label>Scan or type the pot’s tag</mat-label><input matInput name="pot-tag" [(ngModel)]="typed" (keydown.enter)="scan($event)" (change)="scan()" autocomplete="off"></mat-form-field>
-      @if (batches().length > 1) { <mat-form-field><mat-label>For batch</mat-label><select matNativeControl name="pot-batch" [(ngModel)]="batch">@for (b of batches(); track b) { <option [ngValue]="b">{{ b }}</option> }</select></mat-form-field> }
+  template: ` <div class="fields">
+      <mat-form-field
+        ><mat-label>Scan or type the pot’s tag</mat-label
+        ><input
+          matInput
+          name="pot-tag"
+          [(ngModel)]="typed"
+          (keydown.enter)="scan($event)"
+          (change)="scan()"
+          autocomplete="off"
+      /></mat-form-field>
+      @if (batches().length > 1) {
+        <mat-form-field
+          ><mat-label>For batch</mat-label
+          ><select matNativeControl name="pot-batch" [(ngModel)]="batch">
+            @for (b of batches(); track b) {
+              <option [ngValue]="b">{{ b }}</option>
+            }
+          </select></mat-form-field
+        >
+      }
     </div>
-    @if (told()) { <p class="off" role="status">{{ told() }}</p> }
-    <details><summary>Another pot or water than planned</summary><div class="fields">
-      <mat-form-field><mat-label>Pot for batch {{ batch() }}</mat-label><select matNativeControl name="pot" [ngModel]="potId()" (ngModelChange)="choosePot($event)"><option value="">as planned</option>@for (v of state.around()?.vessels ?? []; track v.id) { <option [value]="v.id">{{ v.name }} · {{ v.metal }}</option> }</select></mat-form-field>
-      <mat-form-field><mat-label>Water</mat-label><select matNativeControl name="water" [ngModel]="waterId()" (ngModelChange)="chooseWater($event)"><option value="">as planned</option>@for (w of state.around()?.waters ?? []; track w.id) { <option [value]="w.id">{{ w.name }}</option> }</select></mat-form-field>
-    </div></details>`,
+    @if (told()) {
+      <p class="off" role="status">{{ told() }}</p>
+    }
+    <details>
+      <summary>Another pot or water than planned</summary>
+      <div class="fields">
+        <mat-form-field
+          ><mat-label>Pot for batch {{ batch() }}</mat-label
+          ><select matNativeControl name="pot" [ngModel]="potId()" (ngModelChange)="choosePot($event)">
+            <option value="">as planned</option>
+            @for (v of state.around()?.vessels ?? []; track v.id) {
+              <option [value]="v.id">{{ v.name }} · {{ v.metal }}</option>
+            }
+          </select></mat-form-field
+        >
+        <mat-form-field
+          ><mat-label>Water</mat-label
+          ><select matNativeControl name="water" [ngModel]="waterId()" (ngModelChange)="chooseWater($event)">
+            <option value="">as planned</option>
+            @for (w of state.around()?.waters ?? []; track w.id) {
+              <option [value]="w.id">{{ w.name }}</option>
+            }
+          </select></mat-form-field
+        >
+      </div>
+    </details>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WhereBegun {
@@ -62,7 +109,9 @@ export class WhereBegun {
     else if (!code.ok) this.told.set(code.sentence);
     else {
       this.busy.set(true);
-      const found = await firstValueFrom(this.api.get('/api/tags', { query: { code: typed } })).catch((problem: ShownProblem) => problem.detail);
+      const found = await firstValueFrom(this.api.get('/api/tags', { query: { code: typed } })).catch(
+        (problem: ShownProblem) => problem.detail,
+      );
       this.busy.set(false);
       if (typeof found === 'string') this.told.set(found);
       else this.takeTag(found);
@@ -72,20 +121,34 @@ export class WhereBegun {
   private takeTag(tag: Tag): void {
     if (tag.kind === 'vessel' && tag.vesselId !== null) this.take(tag.vesselId, tag.title);
     else if (tag.kind === 'jar') this.told.set(`${tag.title} is a jar, not a pot. Scan the tag on the pot.`);
-    else this.told.set(tag.lotId === this.lot().summary.id ? `${tag.title}: of this lot.` : `That is ${tag.title}, another lot’s. Leave it, and scan the pot of ${this.lot().summary.tag}.`);
+    else
+      this.told.set(
+        tag.lotId === this.lot().summary.id
+          ? `${tag.title}: of this lot.`
+          : `That is ${tag.title}, another lot’s. Leave it, and scan the pot of ${this.lot().summary.tag}.`,
+      );
   }
 
   private take(vesselId: string, name: string): void {
     const planned = this.planned();
     const right = this.step().baths.find((b) => b.vesselId === vesselId);
-    this.told.set(right ? `${name}: the right pot${this.batches().length > 1 ? ` for batch ${right.batches.join(' and ')}` : ''}.` : `Wrong pot: ${planned?.vesselName ?? 'another'} was planned. Take that one, or begin in ${name}: it is written down.`);
+    this.told.set(
+      right
+        ? `${name}: the right pot${this.batches().length > 1 ? ` for batch ${right.batches.join(' and ')}` : ''}.`
+        : `Wrong pot: ${planned?.vesselName ?? 'another'} was planned. Take that one, or begin in ${name}: it is written down.`,
+    );
     this.choosePot(right ? '' : vesselId);
   }
 
   protected choosePot(vesselId: string): void {
     const vessel = this.state.around()?.vessels.find((v) => v.id === vesselId);
     const batch = this.batch();
-    this.pots.update((all) => [...all.filter((p) => p.batch !== batch), ...(vessel && vessel.id !== this.planned()?.vesselId ? [{ batch, vesselId: vessel.id, vesselName: vessel.name }] : [])]);
+    this.pots.update((all) => [
+      ...all.filter((p) => p.batch !== batch),
+      ...(vessel && vessel.id !== this.planned()?.vesselId
+        ? [{ batch, vesselId: vessel.id, vesselName: vessel.name }]
+        : []),
+    ]);
     this.say();
   }
 
@@ -96,6 +159,9 @@ export class WhereBegun {
 
   private say(): void {
     const water = this.state.around()?.waters.find((w) => w.id === this.waterId());
-    this.said.emit({ ...(this.pots().length > 0 ? { vessels: this.pots() } : {}), ...(water ? { water: { id: water.id, name: water.name } } : {}) });
+    this.said.emit({
+      ...(this.pots().length > 0 ? { vessels: this.pots() } : {}),
+      ...(water ? { water: { id: water.id, name: water.name } } : {}),
+    });
   }
 }

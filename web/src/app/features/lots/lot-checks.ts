@@ -10,18 +10,54 @@ export const AT_HAND = 'protection at hand, sheet read';
 @Component({
   selector: 'vs-lot-checks',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: `
-    @for (c of checks(); track c.key) {
-      <div class="check" [class.stop]="c.severity === 'stop'">
-        <p><strong>{{ c.severity === 'stop' ? 'Stop. ' : '' }}{{ c.sentence }}</strong> {{ c.why }} <span class="soft small">({{ c.cites }})</span></p>
-        @if (c.protection) {
-          <label class="tick"><input type="checkbox" [name]="'hand ' + c.key" [checked]="!!reasons()[c.key]" (change)="say(c.key, reasons()[c.key] ? '' : atHand)"> It is at hand, and the sheet is read</label>
-        } @else if (c.severity === 'caution') {
-          <mat-form-field subscriptSizing="dynamic"><mat-label>Why go on all the same?</mat-label><input matInput maxlength="200" [name]="'why ' + c.key" [ngModel]="reasons()[c.key] ?? ''" (ngModelChange)="say(c.key, $event)" [attr.aria-label]="'Why go on all the same? ' + c.sentence"></mat-form-field>
-        }
-      </div>
-    }`,
-  styles: `.check { border-left: 3px solid var(--line-strong); padding: 0 0 0.25rem 0.9rem; margin: 0.6rem 0; max-width: 56rem; } .check p { max-width: none; margin: 0.1rem 0 0.25rem; } .stop { border-left: 14px solid var(--ink); } mat-form-field { max-width: 32rem; }`,
+  template: ` @for (c of checks(); track c.key) {
+    <div class="check" [class.stop]="c.severity === 'stop'">
+      <p>
+        <strong>{{ c.severity === 'stop' ? 'Stop. ' : '' }}{{ c.sentence }}</strong> {{ c.why }}
+        <span class="soft small">({{ c.cites }})</span>
+      </p>
+      @if (c.protection) {
+        <label class="tick"
+          ><input
+            type="checkbox"
+            [name]="'hand ' + c.key"
+            [checked]="!!reasons()[c.key]"
+            (change)="say(c.key, reasons()[c.key] ? '' : atHand)"
+          />
+          It is at hand, and the sheet is read</label
+        >
+      } @else if (c.severity === 'caution') {
+        <mat-form-field subscriptSizing="dynamic"
+          ><mat-label>Why go on all the same?</mat-label
+          ><input
+            matInput
+            maxlength="200"
+            [name]="'why ' + c.key"
+            [ngModel]="reasons()[c.key] ?? ''"
+            (ngModelChange)="say(c.key, $event)"
+            [attr.aria-label]="'Why go on all the same? ' + c.sentence"
+        /></mat-form-field>
+      }
+    </div>
+  }`,
+  styles: `
+    .check {
+      border-left: 3px solid var(--line-strong);
+      padding: 0 0 0.25rem 0.9rem;
+      margin: 0.6rem 0;
+      max-width: 56rem;
+    }
+    .check p {
+      max-width: none;
+      margin: 0.1rem 0 0.25rem;
+    }
+    .stop {
+      border-left: 14px solid var(--ink);
+    }
+    mat-form-field {
+      max-width: 32rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotChecks {
@@ -36,4 +72,5 @@ export class LotChecks {
 }
 
 /** A lot may be agreed to when nothing stops it and every caution has its reason. */
-export const mayGoOn = (checks: readonly LotCheck[], reasons: Readonly<Record<string, string>>): boolean => checks.every((c) => c.severity !== 'stop' && (reasons[c.key] ?? '').trim() !== '');
+export const mayGoOn = (checks: readonly LotCheck[], reasons: Readonly<Record<string, string>>): boolean =>
+  checks.every((c) => c.severity !== 'stop' && (reasons[c.key] ?? '').trim() !== '');

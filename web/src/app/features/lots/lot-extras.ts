@@ -10,27 +10,95 @@ import { INTAKE_FLAGS, INTAKE_FLAG_WORDS, PRACTICE } from '@vestigia/core';
 @Component({
   selector: 'vs-lot-extras',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: `
-    <fieldset><legend>Seen at intake</legend>
-      @for (f of flags; track f) { <label class="tick"><input type="checkbox" [name]="'flag ' + f" [checked]="extras().intake.flags.includes(f)" (change)="toggleFlag(f)"> {{ words[f] }}</label> }
-      @if (extras().intake.flags.includes('syntheticShare')) { <mat-form-field class="short"><mat-label>Synthetic, %</mat-label><input matInput type="number" name="synthetic" [ngModel]="extras().intake.syntheticPercent" (ngModelChange)="synthetic($event)"></mat-form-field> }
+  template: ` <fieldset>
+      <legend>Seen at intake</legend>
+      @for (f of flags; track f) {
+        <label class="tick"
+          ><input
+            type="checkbox"
+            [name]="'flag ' + f"
+            [checked]="extras().intake.flags.includes(f)"
+            (change)="toggleFlag(f)"
+          />
+          {{ words[f] }}</label
+        >
+      }
+      @if (extras().intake.flags.includes('syntheticShare')) {
+        <mat-form-field class="short"
+          ><mat-label>Synthetic, %</mat-label
+          ><input
+            matInput
+            type="number"
+            name="synthetic"
+            [ngModel]="extras().intake.syntheticPercent"
+            (ngModelChange)="synthetic($event)"
+        /></mat-form-field>
+      }
     </fieldset>
-    <fieldset><legend>Other bases in the same pots</legend>
+    <fieldset>
+      <legend>Other bases in the same pots</legend>
       @for (a of extras().also; track $index) {
         <div class="fields">
-          <mat-form-field><mat-label>Also this base</mat-label><select matNativeControl [name]="'base ' + $index" [ngModel]="a.baseId" (ngModelChange)="also($index, { baseId: $event })"><option value=""></option>@for (b of bases(); track b.id) { <option [value]="b.id">{{ b.name }}</option> }</select></mat-form-field>
-          <mat-form-field><mat-label>How many of it</mat-label><input matInput [name]="'also ' + $index" [ngModel]="a.written" (ngModelChange)="also($index, { written: $event })" placeholder="4 reels of 25 g"></mat-form-field>
+          <mat-form-field
+            ><mat-label>Also this base</mat-label
+            ><select
+              matNativeControl
+              [name]="'base ' + $index"
+              [ngModel]="a.baseId"
+              (ngModelChange)="also($index, { baseId: $event })"
+            >
+              <option value=""></option>
+              @for (b of bases(); track b.id) {
+                <option [value]="b.id">{{ b.name }}</option>
+              }
+            </select></mat-form-field
+          >
+          <mat-form-field
+            ><mat-label>How many of it</mat-label
+            ><input
+              matInput
+              [name]="'also ' + $index"
+              [ngModel]="a.written"
+              (ngModelChange)="also($index, { written: $event })"
+              placeholder="4 reels of 25 g"
+          /></mat-form-field>
           <button class="plain" type="button" (click)="drop($index)">Take it out</button>
         </div>
       }
       <button class="plain" type="button" (click)="addBase()">Another base in the pot</button>
     </fieldset>
-    <fieldset class="schools"><legend>Another school for this lot</legend>
+    <fieldset class="schools">
+      <legend>Another school for this lot</legend>
       @for (q of questions; track q.key) {
-        <mat-form-field><mat-label>{{ q.question }}</mat-label><select matNativeControl [name]="'school ' + q.key" [ngModel]="answerOf(q.key)" (ngModelChange)="school(q.key, $event)"><option value="">as the recipe was proven</option>@for (c of q.choices; track c.key) { <option [value]="c.key">{{ c.words }}</option> }</select><mat-hint>{{ costsOf(q.key) }}</mat-hint></mat-form-field>
+        <mat-form-field
+          ><mat-label>{{ q.question }}</mat-label
+          ><select
+            matNativeControl
+            [name]="'school ' + q.key"
+            [ngModel]="answerOf(q.key)"
+            (ngModelChange)="school(q.key, $event)"
+          >
+            <option value="">as the recipe was proven</option>
+            @for (c of q.choices; track c.key) {
+              <option [value]="c.key">{{ c.words }}</option>
+            }</select
+          ><mat-hint>{{ costsOf(q.key) }}</mat-hint></mat-form-field
+        >
       }
     </fieldset>`,
-  styles: `.schools { display: grid; grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr)); gap: 0.25rem 1rem; } .short { max-width: 10rem; } .fields { max-width: 46rem; }`,
+  styles: `
+    .schools {
+      display: grid;
+      grid-template-columns: repeat(auto-fit, minmax(min(20rem, 100%), 1fr));
+      gap: 0.25rem 1rem;
+    }
+    .short {
+      max-width: 10rem;
+    }
+    .fields {
+      max-width: 46rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotExtrasForm {
@@ -43,7 +111,9 @@ export class LotExtrasForm {
   protected toggleFlag(flag: IntakeFlag): void {
     const { intake } = this.extras();
     const flags = intake.flags.includes(flag) ? intake.flags.filter((f) => f !== flag) : [...intake.flags, flag];
-    this.change({ intake: { flags, syntheticPercent: flags.includes('syntheticShare') ? intake.syntheticPercent : null } });
+    this.change({
+      intake: { flags, syntheticPercent: flags.includes('syntheticShare') ? intake.syntheticPercent : null },
+    });
   }
 
   protected synthetic(percent: number | null): void {

@@ -16,23 +16,54 @@ const SHOWN_AT_FIRST = 40;
 @Component({
   selector: 'vs-lots',
   imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote],
-  template: `
-    <div class="head"><h1>Lots</h1><div class="actions"><a class="act main" routerLink="/lots/new">Start a lot</a></div></div>
+  template: ` <div class="head">
+      <h1>Lots</h1>
+      <div class="actions"><a class="act main" routerLink="/lots/new">Start a lot</a></div>
+    </div>
     <vs-refusal [problem]="lots.problem()" />
     @if (lots.value(); as all) {
       @if (all.length === 0) {
-        <div class="empty"><p>A lot is so many pieces of one colourway, dyed as one. Each is kept for good, with everything it was made from.</p><a class="act main" routerLink="/lots/new">Start a lot</a></div>
+        <div class="empty">
+          <p>
+            A lot is so many pieces of one colourway, dyed as one. Each is kept for good, with everything it was made
+            from.
+          </p>
+          <a class="act main" routerLink="/lots/new">Start a lot</a>
+        </div>
       } @else {
         <div class="filters">
-          <mat-form-field><mat-label>Only lots of …</mat-label><input matInput name="words" [(ngModel)]="words" placeholder="colourway, number or person"></mat-form-field>
-          <mat-form-field><mat-label>State</mat-label><select matNativeControl name="state" [(ngModel)]="state"><option value="">any</option>@for (s of states; track s) { <option [value]="s">{{ stateWords[s] }}</option> }</select></mat-form-field>
+          <mat-form-field
+            ><mat-label>Only lots of …</mat-label
+            ><input matInput name="words" [(ngModel)]="words" placeholder="colourway, number or person"
+          /></mat-form-field>
+          <mat-form-field
+            ><mat-label>State</mat-label
+            ><select matNativeControl name="state" [(ngModel)]="state">
+              <option value="">any</option>
+              @for (s of states; track s) {
+                <option [value]="s">{{ stateWords[s] }}</option>
+              }
+            </select></mat-form-field
+          >
           <p class="small soft">{{ matching().length }} of {{ all.length }} lots</p>
         </div>
         <vs-lot-ledger [lots]="shown()" />
-        @if (matching().length > shown().length) { <button type="button" class="act" (click)="most.set(most() + 200)">Show older lots</button> }
+        @if (matching().length > shown().length) {
+          <button type="button" class="act" (click)="most.set(most() + 200)">Show older lots</button>
+        }
       }
     }`,
-  styles: `.filters { display: flex; flex-wrap: wrap; gap: 0.5rem 1.5rem; align-items: center; } .filters mat-form-field { flex: 0 1 18rem; }`,
+  styles: `
+    .filters {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem 1.5rem;
+      align-items: center;
+    }
+    .filters mat-form-field {
+      flex: 0 1 18rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotsPage {
@@ -45,7 +76,11 @@ export class LotsPage {
   protected readonly most = signal(SHOWN_AT_FIRST);
   protected readonly matching = computed(() => {
     const words = this.words().trim().toLowerCase();
-    return (this.lots.value() ?? []).filter((l) => (this.state() === '' || l.state === this.state()) && `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(words));
+    return (this.lots.value() ?? []).filter(
+      (l) =>
+        (this.state() === '' || l.state === this.state()) &&
+        `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(words),
+    );
   });
   protected readonly shown = computed(() => this.matching().slice(0, this.most()));
 }

@@ -1,5 +1,14 @@
 import type { DoseBody, RecipeBody } from '@vestigia/contract';
-import type { DoseWay, FibreKind, KitchenUnit, MaterialForm, PhReagent, StepKind, VesselMetal, VolumeSystem } from '@vestigia/core';
+import type {
+  DoseWay,
+  FibreKind,
+  KitchenUnit,
+  MaterialForm,
+  PhReagent,
+  StepKind,
+  VesselMetal,
+  VolumeSystem,
+} from '@vestigia/core';
 import { ANY_WATER, DEFAULT_WEIGH_WITHIN_PERCENT, STEP_KIND_WORDS } from '@vestigia/core';
 
 /** A dose as it is being written: figures may still be missing. `first` is the way's own figure, `second` a solution's strength. */
@@ -41,7 +50,16 @@ export interface BodyDraft {
   note: string;
 }
 
-export const newDose = (by: DoseWay = 'percentOwf'): DoseDraft => ({ materialId: '', by, first: null, second: null, form: '', unit: 'tsp', system: 'metric', reagent: 'vinegar5' });
+export const newDose = (by: DoseWay = 'percentOwf'): DoseDraft => ({
+  materialId: '',
+  by,
+  first: null,
+  second: null,
+  form: '',
+  unit: 'tsp',
+  system: 'metric',
+  reagent: 'vinegar5',
+});
 
 /** A short name for a step that no other has: what others follow it by. */
 export function freshKey(kind: StepKind, taken: readonly string[]): string {
@@ -55,25 +73,82 @@ export function freshKey(kind: StepKind, taken: readonly string[]): string {
 export function newStep(kind: StepKind, taken: readonly string[], rest: Partial<StepDraft> = {}): StepDraft {
   const words = STEP_KIND_WORDS[kind];
   return {
-    key: freshKey(kind, taken), kind, title: `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`, instruction: '', temperatureC: null, ceilingC: null, durationMin: 60, attended: false, lookFor: '', finishedBy: 'clock', leastMin: null, mostMin: null,
-    after: null, fibres: [], parts: [], usesBath: ['mordant', 'tannin', 'extract', 'dye', 'exhaust', 'modify'].includes(kind), bath: '', metals: [], liquorRatio: null, course: [], repeats: 1, strain: null, phLow: null, phHigh: null, cautions: [], doses: [], ...rest,
+    key: freshKey(kind, taken),
+    kind,
+    title: `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`,
+    instruction: '',
+    temperatureC: null,
+    ceilingC: null,
+    durationMin: 60,
+    attended: false,
+    lookFor: '',
+    finishedBy: 'clock',
+    leastMin: null,
+    mostMin: null,
+    after: null,
+    fibres: [],
+    parts: [],
+    usesBath: ['mordant', 'tannin', 'extract', 'dye', 'exhaust', 'modify'].includes(kind),
+    bath: '',
+    metals: [],
+    liquorRatio: null,
+    course: [],
+    repeats: 1,
+    strain: null,
+    phLow: null,
+    phHigh: null,
+    cautions: [],
+    doses: [],
+    ...rest,
   };
 }
 
 /** What a new recipe begins with. */
 export function newBody(): BodyDraft {
   const steps: StepDraft[] = [];
-  for (const kind of ['scour', 'mordant', 'extract', 'dye', 'rinse', 'dry'] as const) steps.push(newStep(kind, steps.map((s) => s.key)));
-  return { fibres: ['wool'], liquorRatio: 30, liquorRatioLeast: null, weighWithinPercent: DEFAULT_WEIGH_WITHIN_PERCENT, allowedMetals: ['stainless', 'enamel'], water: ANY_WATER, practice: {}, parts: [], placed: null, expectedShades: [], steps, note: '' };
+  for (const kind of ['scour', 'mordant', 'extract', 'dye', 'rinse', 'dry'] as const)
+    steps.push(
+      newStep(
+        kind,
+        steps.map((s) => s.key),
+      ),
+    );
+  return {
+    fibres: ['wool'],
+    liquorRatio: 30,
+    liquorRatioLeast: null,
+    weighWithinPercent: DEFAULT_WEIGH_WITHIN_PERCENT,
+    allowedMetals: ['stainless', 'enamel'],
+    water: ANY_WATER,
+    practice: {},
+    parts: [],
+    placed: null,
+    expectedShades: [],
+    steps,
+    note: '',
+  };
 }
 
-const FIRST: Readonly<Record<DoseWay, string>> = { percentOwf: 'percentOwf', gPerLitre: 'gPerL', solution: 'mlPer100G', perPiece: 'gPerPiece', packet: '', spoons: 'spoonsPer100G', toPh: 'targetPh' };
+const FIRST: Readonly<Record<DoseWay, string>> = {
+  percentOwf: 'percentOwf',
+  gPerLitre: 'gPerL',
+  solution: 'mlPer100G',
+  perPiece: 'gPerPiece',
+  packet: '',
+  spoons: 'spoonsPer100G',
+  toPh: 'targetPh',
+};
 
 export function draftDose(dose: DoseBody): DoseDraft {
   const said = dose as unknown as Record<string, number | string | null | undefined>;
   return {
-    ...newDose(dose.by), materialId: dose.materialId, first: FIRST[dose.by] === '' ? null : Number(said[FIRST[dose.by]]), second: dose.by === 'solution' ? dose.gPerL : null, form: dose.by === 'percentOwf' ? (dose.form ?? '') : '',
-    ...(dose.by === 'spoons' ? { unit: dose.unit, system: dose.system } : {}), ...(dose.by === 'toPh' ? { reagent: dose.reagent } : {}),
+    ...newDose(dose.by),
+    materialId: dose.materialId,
+    first: FIRST[dose.by] === '' ? null : Number(said[FIRST[dose.by]]),
+    second: dose.by === 'solution' ? dose.gPerL : null,
+    form: dose.by === 'percentOwf' ? (dose.form ?? '') : '',
+    ...(dose.by === 'spoons' ? { unit: dose.unit, system: dose.system } : {}),
+    ...(dose.by === 'toPh' ? { reagent: dose.reagent } : {}),
   };
 }
 
@@ -81,13 +156,20 @@ export function draftDose(dose: DoseBody): DoseDraft {
 export function finishDose({ materialId, by, first, second, form, unit, system, reagent }: DoseDraft): DoseBody {
   const figure = first as number;
   switch (by) {
-    case 'percentOwf': return { materialId, by, percentOwf: figure, ...(form === '' ? {} : { form }) };
-    case 'gPerLitre': return { materialId, by, gPerL: figure };
-    case 'solution': return { materialId, by, mlPer100G: figure, gPerL: second as number };
-    case 'perPiece': return { materialId, by, gPerPiece: figure };
-    case 'packet': return { materialId, by };
-    case 'spoons': return { materialId, by, spoonsPer100G: figure, unit, system };
-    case 'toPh': return { materialId, by, targetPh: figure, reagent };
+    case 'percentOwf':
+      return { materialId, by, percentOwf: figure, ...(form === '' ? {} : { form }) };
+    case 'gPerLitre':
+      return { materialId, by, gPerL: figure };
+    case 'solution':
+      return { materialId, by, mlPer100G: figure, gPerL: second as number };
+    case 'perPiece':
+      return { materialId, by, gPerPiece: figure };
+    case 'packet':
+      return { materialId, by };
+    case 'spoons':
+      return { materialId, by, spoonsPer100G: figure, unit, system };
+    case 'toPh':
+      return { materialId, by, targetPh: figure, reagent };
   }
 }
 
@@ -98,7 +180,18 @@ export function draftBody(body: RecipeBody): BodyDraft {
     steps: body.steps.map(({ temperatureC, ceilingC, wait, targetPh, doses, course, ...s }) => {
       const key = s.key === '' ? freshKey(s.kind, taken) : s.key;
       taken.push(key);
-      return { ...structuredClone(s), key, temperatureC: temperatureC ?? null, ceilingC: ceilingC ?? null, leastMin: wait?.leastMin ?? null, mostMin: wait?.mostMin ?? null, phLow: targetPh?.low ?? null, phHigh: targetPh?.high ?? null, course: course.map((leg) => ({ ...leg, toC: leg.toC ?? null })), doses: doses.map(draftDose) };
+      return {
+        ...structuredClone(s),
+        key,
+        temperatureC: temperatureC ?? null,
+        ceilingC: ceilingC ?? null,
+        leastMin: wait?.leastMin ?? null,
+        mostMin: wait?.mostMin ?? null,
+        phLow: targetPh?.low ?? null,
+        phHigh: targetPh?.high ?? null,
+        course: course.map((leg) => ({ ...leg, toC: leg.toC ?? null })),
+        doses: doses.map(draftDose),
+      };
     }),
   };
 }
@@ -106,13 +199,27 @@ export function draftBody(body: RecipeBody): BodyDraft {
 /** What is sent. Doses without a material are left out; an empty answer of house practice is none. */
 export function finishBody(draft: BodyDraft): RecipeBody {
   return {
-    ...draft, fibres: [...draft.fibres], allowedMetals: [...draft.allowedMetals], liquorRatio: draft.liquorRatio as number,
+    ...draft,
+    fibres: [...draft.fibres],
+    allowedMetals: [...draft.allowedMetals],
+    liquorRatio: draft.liquorRatio as number,
     practice: Object.fromEntries(Object.entries(draft.practice).filter(([, answer]) => answer !== '')),
     parts: draft.parts.map((p) => ({ ...p, sharePercent: p.sharePercent as number })),
     steps: draft.steps.map(({ temperatureC, ceilingC, leastMin, mostMin, phLow, phHigh, doses, course, ...s }) => ({
-      ...s, ...(temperatureC === null ? {} : { temperatureC }), ...(ceilingC === null ? {} : { ceilingC }),
-      wait: leastMin === null && mostMin === null ? null : { leastMin: leastMin ?? 0, mostMin }, targetPh: phLow === null && phHigh === null ? null : { low: (phLow ?? phHigh) as number, high: (phHigh ?? phLow) as number },
-      course: course.map(({ toC, minutes, ...leg }) => ({ ...leg, ...(toC === null ? {} : { toC }), minutes: minutes as number })), doses: doses.filter((d) => d.materialId !== '').map(finishDose),
+      ...s,
+      ...(temperatureC === null ? {} : { temperatureC }),
+      ...(ceilingC === null ? {} : { ceilingC }),
+      wait: leastMin === null && mostMin === null ? null : { leastMin: leastMin ?? 0, mostMin },
+      targetPh:
+        phLow === null && phHigh === null
+          ? null
+          : { low: (phLow ?? phHigh) as number, high: (phHigh ?? phLow) as number },
+      course: course.map(({ toC, minutes, ...leg }) => ({
+        ...leg,
+        ...(toC === null ? {} : { toC }),
+        minutes: minutes as number,
+      })),
+      doses: doses.filter((d) => d.materialId !== '').map(finishDose),
     })),
   };
 }

@@ -7,8 +7,34 @@ const GAP = 26;
 /** A knot tag drawn as it is tied: loop at the left, groups of knots a thumb's width apart. */
 @Component({
   selector: 'vs-knot-mark',
-  template: `<svg [attr.viewBox]="'0 0 ' + width() + ' 24'" [style.width.px]="width()" role="img" [attr.aria-label]="words()"><title>{{ words() }}</title><circle cx="9" cy="12" r="7" /><path [attr.d]="'M16 12H' + width()" />@for (x of knots(); track $index) { <ellipse [attr.cx]="x" cy="12" rx="4" ry="6" class="knot" /> }</svg>`,
-  styles: `svg { display: block; max-width: 100%; } circle, path { fill: none; stroke: var(--ink); stroke-width: 2; } .knot { fill: var(--ink); }`,
+  template: `<svg
+    [attr.viewBox]="'0 0 ' + width() + ' 24'"
+    [style.width.px]="width()"
+    role="img"
+    [attr.aria-label]="words()"
+  >
+    <title>{{ words() }}</title>
+    <circle cx="9" cy="12" r="7" />
+    <path [attr.d]="'M16 12H' + width()" />
+    @for (x of knots(); track $index) {
+      <ellipse [attr.cx]="x" cy="12" rx="4" ry="6" class="knot" />
+    }
+  </svg>`,
+  styles: `
+    svg {
+      display: block;
+      max-width: 100%;
+    }
+    circle,
+    path {
+      fill: none;
+      stroke: var(--ink);
+      stroke-width: 2;
+    }
+    .knot {
+      fill: var(--ink);
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KnotMark {

@@ -18,30 +18,79 @@ const ANEW = 'anew';
 @Component({
   selector: 'vs-take-in-recipe',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
-  template: `
-    <div class="head"><h1>Take in a recipe</h1></div>
+  template: ` <div class="head"><h1>Take in a recipe</h1></div>
     <vs-recipes-nav />
-    <p>A recipe file holds one version of a recipe (“As a file” on its page; <a href="/api/recipes/schema.json">its schema</a>). It comes in as a trial: nothing proves it here yet.</p>
-    <label class="tick">A recipe file <input type="file" accept="application/json,.json" (change)="choose($event)"></label>
+    <p>
+      A recipe file holds one version of a recipe (“As a file” on its page;
+      <a href="/api/recipes/schema.json">its schema</a>). It comes in as a trial: nothing proves it here yet.
+    </p>
+    <label class="tick"
+      >A recipe file <input type="file" accept="application/json,.json" (change)="choose($event)"
+    /></label>
     <vs-refusal [problem]="problem()" />
     @if (check(); as c) {
       <h2>{{ c.name }}, {{ c.steps }} steps</h2>
       <form (ngSubmit)="takeIn()">
-        <mat-form-field><mat-label>Its name here</mat-label><input matInput name="name" [(ngModel)]="name"></mat-form-field>
-        @if (c.nameTaken && name() === c.name) { <p><strong>A recipe has that name already. Give this one another.</strong></p> }
-        <div class="scroller"><table class="ledger"><thead><tr><th>In the file</th><th>Here</th><th></th></tr></thead><tbody>
-          @for (m of c.materials; track m.id) {
-            <tr [class.mark]="m.how === 'missing'"><td>{{ m.name }} <span class="soft small">{{ m.kind }}, by {{ m.measure }}</span></td>
-              <td><mat-form-field subscriptSizing="dynamic"><mat-label>{{ m.name }} is</mat-label><select matNativeControl [name]="m.id" [ngModel]="mapping()[m.id]" (ngModelChange)="map(m.id, $event)">
-                <option value="">choose</option>@if (m.kind !== 'fibre') { <option value="anew">a new material</option> }@for (o of fitting(m); track o.id) { <option [value]="o.id">{{ o.name }}</option> }
-              </select></mat-form-field></td><td class="small">{{ m.why }}</td></tr>
-          }
-        </tbody></table></div>
+        <mat-form-field
+          ><mat-label>Its name here</mat-label><input matInput name="name" [(ngModel)]="name"
+        /></mat-form-field>
+        @if (c.nameTaken && name() === c.name) {
+          <p><strong>A recipe has that name already. Give this one another.</strong></p>
+        }
+        <div class="scroller">
+          <table class="ledger">
+            <thead>
+              <tr>
+                <th>In the file</th>
+                <th>Here</th>
+                <th></th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (m of c.materials; track m.id) {
+                <tr [class.mark]="m.how === 'missing'">
+                  <td>
+                    {{ m.name }} <span class="soft small">{{ m.kind }}, by {{ m.measure }}</span>
+                  </td>
+                  <td>
+                    <mat-form-field subscriptSizing="dynamic"
+                      ><mat-label>{{ m.name }} is</mat-label
+                      ><select
+                        matNativeControl
+                        [name]="m.id"
+                        [ngModel]="mapping()[m.id]"
+                        (ngModelChange)="map(m.id, $event)"
+                      >
+                        <option value="">choose</option>
+                        @if (m.kind !== 'fibre') {
+                          <option value="anew">a new material</option>
+                        }
+                        @for (o of fitting(m); track o.id) {
+                          <option [value]="o.id">{{ o.name }}</option>
+                        }
+                      </select></mat-form-field
+                    >
+                  </td>
+                  <td class="small">{{ m.why }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
         <vs-refusal [problem]="action.problem()" />
-        <div class="actions"><button class="act main" type="submit" [disabled]="action.busy() || !ready()">Take it in as a trial</button></div>
+        <div class="actions">
+          <button class="act main" type="submit" [disabled]="action.busy() || !ready()">Take it in as a trial</button>
+        </div>
       </form>
     }`,
-  styles: `form { max-width: 60rem; } td mat-form-field { min-width: 14rem; }`,
+  styles: `
+    form {
+      max-width: 60rem;
+    }
+    td mat-form-field {
+      min-width: 14rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TakeInRecipePage {
@@ -56,7 +105,10 @@ export class TakeInRecipePage {
   /** What each material of the file is here: an id, anew, or not chosen yet. */
   protected readonly mapping = signal<Readonly<Record<string, string>>>({});
   private readonly materials = live(['stores'], () => this.api.get('/api/materials'));
-  protected readonly ready = computed(() => (this.check()?.materials ?? []).every((m) => (this.mapping()[m.id] ?? '') !== '') && this.name().trim() !== '');
+  protected readonly ready = computed(
+    () =>
+      (this.check()?.materials ?? []).every((m) => (this.mapping()[m.id] ?? '') !== '') && this.name().trim() !== '',
+  );
   private file: RecipeFile | undefined;
   private ids = { recipe: newId(), version: newId() };
 
@@ -83,7 +135,9 @@ export class TakeInRecipePage {
   }
 
   protected fitting({ kind, measure }: RecipeFileCheck['materials'][number]) {
-    return (this.materials.value() ?? []).filter((m) => (m.kind === 'fibre') === (kind === 'fibre') && m.measure === measure);
+    return (this.materials.value() ?? []).filter(
+      (m) => (m.kind === 'fibre') === (kind === 'fibre') && m.measure === measure,
+    );
   }
 
   protected map(fileId: string, to: string): void {
@@ -93,7 +147,20 @@ export class TakeInRecipePage {
   protected takeIn(): void {
     const { file } = this;
     if (!file) return;
-    const mapping = Object.entries(this.mapping()).map(([fileId, to]) => ({ fileId, materialId: to === ANEW ? null : to, newId: newId() }));
-    this.action.run(this.api.post('/api/recipe-files', { id: this.ids.recipe, versionId: this.ids.version, name: this.name(), file, mapping }), ({ id }) => void this.router.navigate(['/recipes', id]));
+    const mapping = Object.entries(this.mapping()).map(([fileId, to]) => ({
+      fileId,
+      materialId: to === ANEW ? null : to,
+      newId: newId(),
+    }));
+    this.action.run(
+      this.api.post('/api/recipe-files', {
+        id: this.ids.recipe,
+        versionId: this.ids.version,
+        name: this.name(),
+        file,
+        mapping,
+      }),
+      ({ id }) => void this.router.navigate(['/recipes', id]),
+    );
   }
 }

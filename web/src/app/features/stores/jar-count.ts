@@ -14,18 +14,30 @@ import { RefusalNote } from '../../ui/refusal';
 @Component({
   selector: 'vs-jar-count',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
-  template: `
-    <h2>Count it</h2>
+  template: ` <h2>Count it</h2>
     <form (ngSubmit)="count()">
       <div class="fields">
-        <mat-form-field><mat-label>What there is, without the container</mat-label><input matInput name="counted" [(ngModel)]="counted" autocomplete="off" placeholder="e.g. 1.24 kg, or 0"></mat-form-field>
-        <mat-form-field><mat-label>Likely reason, if it differs</mat-label><input matInput name="reason" [(ngModel)]="reason"></mat-form-field>
+        <mat-form-field
+          ><mat-label>What there is, without the container</mat-label
+          ><input matInput name="counted" [(ngModel)]="counted" autocomplete="off" placeholder="e.g. 1.24 kg, or 0"
+        /></mat-form-field>
+        <mat-form-field
+          ><mat-label>Likely reason, if it differs</mat-label><input matInput name="reason" [(ngModel)]="reason"
+        /></mat-form-field>
       </div>
-      @if (difference(); as words) { <p>{{ words }}</p> }
+      @if (difference(); as words) {
+        <p>{{ words }}</p>
+      }
       <vs-refusal [problem]="counting.problem()" />
-      <button class="act main" type="submit" [disabled]="counting.busy() || counted().trim() === ''">Book the count</button>
-      @if (counting.problem()?.code === 'changedMeanwhile') { <button class="plain" type="button" (click)="recount()">Weigh it again from here</button> }
-      @if (booked()) { <span role="status"> {{ booked() }}</span> }
+      <button class="act main" type="submit" [disabled]="counting.busy() || counted().trim() === ''">
+        Book the count
+      </button>
+      @if (counting.problem()?.code === 'changedMeanwhile') {
+        <button class="plain" type="button" (click)="recount()">Weigh it again from here</button>
+      }
+      @if (booked()) {
+        <span role="status"> {{ booked() }}</span>
+      }
     </form>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -45,22 +57,38 @@ export class JarCount {
   protected readonly difference = computed(() => {
     const { row, bulkDensityGPerMl } = this.jar();
     if (this.counted().trim() === '') return '';
-    const reading = readAmount(this.counted(), row.measure, { allowNothing: true, ...this.house.measuring(bulkDensityGPerMl) });
+    const reading = readAmount(this.counted(), row.measure, {
+      allowNothing: true,
+      ...this.house.measuring(bulkDensityGPerMl),
+    });
     if (!reading.ok) return reading.sentence;
     const off = reading.amount - row.onHand;
     const how = reading.note ? ` (${reading.note})` : '';
-    return off === 0 ? `As the screen says${how}.` : `${formatAmount(Math.abs(off), row.measure)} ${off > 0 ? 'more' : 'less'} than the screen says${how}; the difference is booked as a movement.`;
+    return off === 0
+      ? `As the screen says${how}.`
+      : `${formatAmount(Math.abs(off), row.measure)} ${off > 0 ? 'more' : 'less'} than the screen says${how}; the difference is booked as a movement.`;
   });
 
   protected count(): void {
     const { row } = this.jar();
     this.booked.set('');
-    this.counting.run(this.api.post('/api/stock-lots/{id}/counts', { id: this.countId, written: this.counted(), seenOnHand: this.seen() ?? row.onHand, note: this.reason() }, row.id), ({ difference }) => {
-      this.booked.set(difference === 0 ? 'The shelf agrees with the screen.' : `Booked: ${formatAmount(Math.abs(difference), row.measure)} ${difference > 0 ? 'more' : 'less'}.`);
-      this.recount();
-      this.counted.set('');
-      this.reason.set('');
-    });
+    this.counting.run(
+      this.api.post(
+        '/api/stock-lots/{id}/counts',
+        { id: this.countId, written: this.counted(), seenOnHand: this.seen() ?? row.onHand, note: this.reason() },
+        row.id,
+      ),
+      ({ difference }) => {
+        this.booked.set(
+          difference === 0
+            ? 'The shelf agrees with the screen.'
+            : `Booked: ${formatAmount(Math.abs(difference), row.measure)} ${difference > 0 ? 'more' : 'less'}.`,
+        );
+        this.recount();
+        this.counted.set('');
+        this.reason.set('');
+      },
+    );
   }
 
   protected recount(): void {

@@ -13,19 +13,39 @@ const TODAY = '2026-11-23';
 const now = Date.parse(TODAY);
 
 function seriesOf(ahead: Partial<MaterialPage['ahead']>): Series[] {
-  const page = { material: { measure: 'weight' }, days: [{ on: '2026-10-01', onHand: 9000 }, { on: '2026-11-01', onHand: 5000 }], ahead: { onHand: 5000, promised: 1000, free: 4000, runOut: null, reorderPoint: null, ...ahead } } as unknown as MaterialPage;
+  const page = {
+    material: { measure: 'weight' },
+    days: [
+      { on: '2026-10-01', onHand: 9000 },
+      { on: '2026-11-01', onHand: 5000 },
+    ],
+    ahead: { onHand: 5000, promised: 1000, free: 4000, runOut: null, reorderPoint: null, ...ahead },
+  } as unknown as MaterialPage;
   return (onHandPicture(page, TODAY)(tones) as { series: Series[] }).series;
 }
 
 describe('the picture of what is on hand', () => {
   it('steps through what was, and takes out today what is promised', () => {
     const [past, promised] = seriesOf({});
-    expect(past).toMatchObject({ step: 'end', data: [[Date.parse('2026-10-01'), 9000], [Date.parse('2026-11-01'), 5000], [now, 5000]] });
-    expect(promised?.data).toEqual([[now, 5000], [now, 4000]]);
+    expect(past).toMatchObject({
+      step: 'end',
+      data: [
+        [Date.parse('2026-10-01'), 9000],
+        [Date.parse('2026-11-01'), 5000],
+        [now, 5000],
+      ],
+    });
+    expect(promised?.data).toEqual([
+      [now, 5000],
+      [now, 4000],
+    ]);
   });
   it('draws nothing ahead where too little is known', () => expect(seriesOf({})).toHaveLength(2));
   it('draws the band between early and late, narrow at today and never below nothing', () => {
-    const drawn = seriesOf({ runOut: { likelyDays: 60, earlyDays: 40, lateDays: 100 }, reorderPoint: figure(900, 'mg', '', []) });
+    const drawn = seriesOf({
+      runOut: { likelyDays: 60, earlyDays: 40, lateDays: 100 },
+      reorderPoint: figure(900, 'mg', '', []),
+    });
     const [low, height] = drawn.filter((s) => s.stack === 'band');
     expect(low?.data[0]?.[1]).toBe(4000);
     expect(height?.data[0]?.[1]).toBe(0);

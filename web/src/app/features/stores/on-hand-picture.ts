@@ -18,20 +18,81 @@ export function onHandPicture(page: MaterialPage, today: string): (tones: Tones)
   const format = (value: number): string => formatAmount(Math.round(value), material.measure);
   return (tones) => {
     const text = { color: tones.soft, fontFamily: tones.face, fontSize: 13 };
-    const band = ahead.runOut ? bandBetween(fall(ahead.runOut.earlyDays), fall(ahead.runOut.lateDays), now, end) : undefined;
+    const band = ahead.runOut
+      ? bandBetween(fall(ahead.runOut.earlyDays), fall(ahead.runOut.lateDays), now, end)
+      : undefined;
     const bare = { type: 'line', symbol: 'none', animation: false, silent: true } as const;
     return {
-      animation: false, aria: { enabled: true }, grid: { left: 76, right: 24, top: 16, bottom: 32 },
-      xAxis: { type: 'time', min: Math.min(held[0]?.[0] ?? now, now - 30 * DAY_MS), max: end, axisLabel: text, axisLine: { lineStyle: { color: tones.line } }, splitLine: { show: false } },
-      yAxis: { type: 'value', min: 0, axisLabel: { ...text, formatter: format }, splitLine: { lineStyle: { color: tones.line } } },
+      animation: false,
+      aria: { enabled: true },
+      grid: { left: 76, right: 24, top: 16, bottom: 32 },
+      xAxis: {
+        type: 'time',
+        min: Math.min(held[0]?.[0] ?? now, now - 30 * DAY_MS),
+        max: end,
+        axisLabel: text,
+        axisLine: { lineStyle: { color: tones.line } },
+        splitLine: { show: false },
+      },
+      yAxis: {
+        type: 'value',
+        min: 0,
+        axisLabel: { ...text, formatter: format },
+        splitLine: { lineStyle: { color: tones.line } },
+      },
       series: [
-        { ...bare, data: past, step: 'end', lineStyle: { color: tones.ink, width: 2.5 }, markLine: { symbol: 'none', silent: true, data: [{ xAxis: now, label: { formatter: 'today', ...text } }, ...(ahead.reorderPoint ? [{ yAxis: ahead.reorderPoint.value, label: { formatter: 'reorder', position: 'insideStartTop', ...text }, lineStyle: { type: 'dotted', color: tones.soft } }] : [])], lineStyle: { color: tones.ink, type: 'solid', width: 1 } } },
-        { ...bare, data: [[now, ahead.onHand], [now, free]], lineStyle: { color: tones.ink, width: 2.5, type: 'dotted' } },
-        ...(ahead.runOut ? [{ ...bare, data: fall(ahead.runOut.likelyDays), lineStyle: { color: tones.ink, width: 2, type: 'dashed' } }] : []),
-        ...(band ? [
-          { ...bare, data: band.low, stack: 'band', lineStyle: { width: 1, color: tones.soft } },
-          { ...bare, data: band.height, stack: 'band', lineStyle: { width: 1, color: tones.soft }, areaStyle: { color: tones.line, opacity: 0.55 } },
-        ] : []),
+        {
+          ...bare,
+          data: past,
+          step: 'end',
+          lineStyle: { color: tones.ink, width: 2.5 },
+          markLine: {
+            symbol: 'none',
+            silent: true,
+            data: [
+              { xAxis: now, label: { formatter: 'today', ...text } },
+              ...(ahead.reorderPoint
+                ? [
+                    {
+                      yAxis: ahead.reorderPoint.value,
+                      label: { formatter: 'reorder', position: 'insideStartTop', ...text },
+                      lineStyle: { type: 'dotted', color: tones.soft },
+                    },
+                  ]
+                : []),
+            ],
+            lineStyle: { color: tones.ink, type: 'solid', width: 1 },
+          },
+        },
+        {
+          ...bare,
+          data: [
+            [now, ahead.onHand],
+            [now, free],
+          ],
+          lineStyle: { color: tones.ink, width: 2.5, type: 'dotted' },
+        },
+        ...(ahead.runOut
+          ? [
+              {
+                ...bare,
+                data: fall(ahead.runOut.likelyDays),
+                lineStyle: { color: tones.ink, width: 2, type: 'dashed' },
+              },
+            ]
+          : []),
+        ...(band
+          ? [
+              { ...bare, data: band.low, stack: 'band', lineStyle: { width: 1, color: tones.soft } },
+              {
+                ...bare,
+                data: band.height,
+                stack: 'band',
+                lineStyle: { width: 1, color: tones.soft },
+                areaStyle: { color: tones.line, opacity: 0.55 },
+              },
+            ]
+          : []),
       ],
     };
   };
@@ -39,13 +100,31 @@ export function onHandPicture(page: MaterialPage, today: string): (tones: Tones)
 
 /** A straight fall from what is free to nothing; level where it never runs out. */
 function line(free: number, now: number, end: number, daysTo: number | null): [number, number][] {
-  if (daysTo === null) return [[now, free], [end, free]];
+  if (daysTo === null)
+    return [
+      [now, free],
+      [end, free],
+    ];
   const out = now + daysTo * DAY_MS;
-  return out >= end ? [[now, free], [end, free * (1 - AHEAD_DAYS / daysTo)]] : [[now, free], [out, 0], [end, 0]];
+  return out >= end
+    ? [
+        [now, free],
+        [end, free * (1 - AHEAD_DAYS / daysTo)],
+      ]
+    : [
+        [now, free],
+        [out, 0],
+        [end, 0],
+      ];
 }
 
 /** Two falling lines as a lower one and the height between, at the same days, as a stacked area wants them. */
-function bandBetween(early: [number, number][], late: [number, number][], now: number, end: number): { low: [number, number][]; height: [number, number][] } {
+function bandBetween(
+  early: [number, number][],
+  late: [number, number][],
+  now: number,
+  end: number,
+): { low: [number, number][]; height: [number, number][] } {
   const at = (points: [number, number][], x: number): number => {
     const next = points.findIndex((p) => p[0] >= x);
     if (next <= 0) return points[Math.max(0, next)]?.[1] ?? 0;
@@ -54,5 +133,8 @@ function bandBetween(early: [number, number][], late: [number, number][], now: n
     return x1 === x0 ? y1 : y0 + ((x - x0) / (x1 - x0)) * (y1 - y0);
   };
   const steps = Array.from({ length: 61 }, (_, i) => now + ((end - now) * i) / 60);
-  return { low: steps.map((x) => [x, at(early, x)]), height: steps.map((x) => [x, Math.max(0, at(late, x) - at(early, x))]) };
+  return {
+    low: steps.map((x) => [x, at(early, x)]),
+    height: steps.map((x) => [x, Math.max(0, at(late, x) - at(early, x))]),
+  };
 }

@@ -6,13 +6,25 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
   selector: 'vs-stores-nav',
   imports: [RouterLink, RouterLinkActive],
   template: `<nav class="within" aria-label="In Stores">
-    @for (page of pages; track page.path) { <a [routerLink]="page.path" routerLinkActive="here" ariaCurrentWhenActive="page" [routerLinkActiveOptions]="{ exact: true }">{{ page.name }}</a> }
+    @for (page of pages; track page.path) {
+      <a
+        [routerLink]="page.path"
+        routerLinkActive="here"
+        ariaCurrentWhenActive="page"
+        [routerLinkActiveOptions]="{ exact: true }"
+        >{{ page.name }}</a
+      >
+    }
   </nav>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StoresNav {
   protected readonly pages = [
-    { path: '/stores', name: 'Shelf' }, { path: '/stores/ahead', name: 'Looking ahead' }, { path: '/stores/count', name: 'Count' }, { path: '/stores/materials', name: 'Materials' },
-    { path: '/stores/worth', name: 'Worth' }, { path: '/stores/files', name: 'Files' },
+    { path: '/stores', name: 'Shelf' },
+    { path: '/stores/ahead', name: 'Looking ahead' },
+    { path: '/stores/count', name: 'Count' },
+    { path: '/stores/materials', name: 'Materials' },
+    { path: '/stores/worth', name: 'Worth' },
+    { path: '/stores/files', name: 'Files' },
   ];
 }

@@ -60,7 +60,13 @@ export function layTrace(strands: readonly TraceStrand[]): TracePictureLayout {
       const [from, to] = side === 'in' ? [jarLeft - STRAND, jarLeft] : [jarRight, jarRight + STRAND];
       const [fromY, toY] = side === 'in' ? [endY, jarY] : [jarY, endY];
       const middle = (from + to) / 2;
-      return { ...s, width, path: `M${from} ${round(fromY)} C${middle} ${round(fromY)} ${middle} ${round(toY)} ${to} ${round(toY)}`, labelX: side === 'in' ? from - 8 : to + 8, labelY: round(endY + 4) };
+      return {
+        ...s,
+        width,
+        path: `M${from} ${round(fromY)} C${middle} ${round(fromY)} ${middle} ${round(toY)} ${to} ${round(toY)}`,
+        labelX: side === 'in' ? from - 8 : to + 8,
+        labelY: round(endY + 4),
+      };
     });
   });
   return { strands: laid, height, knotY, knotX: jarLeft, knotHeight: Math.max(26, THICKEST + 8) };

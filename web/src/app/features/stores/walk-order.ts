@@ -4,7 +4,11 @@ type Line = Walk['lines'][number];
 
 /** The jar to weigh next: the one asked for again, then what moved since it was counted, then the next without a figure. */
 export function nextJar(lines: readonly Line[], again: string, skipped: readonly string[]): Line | undefined {
-  return lines.find((l) => l.row.id === again) ?? lines.find((l) => l.movedSince) ?? lines.find((l) => l.counted === null && !skipped.includes(l.row.id));
+  return (
+    lines.find((l) => l.row.id === again) ??
+    lines.find((l) => l.movedSince) ??
+    lines.find((l) => l.counted === null && !skipped.includes(l.row.id))
+  );
 }
 
 export const countedLines = (lines: readonly Line[]): Line[] => lines.filter((l) => l.counted !== null);
