@@ -1,49 +1,48 @@
 import { INSTRUMENT_KINDS, TAG_KINDS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoTime, lineOf, nameOf, numberIn, personRef } from './common';
-import { lotDetail, newRunEntry } from './lots';
+import { lotDetail } from './lots';
+import { newRunEntry } from './run-entry';
 
-/** Days a touch may lie in a tablet before it is sent. */
-const OLDEST_TOUCH_MS = 90 * 86_400_000;
-export const MOST_TOUCHES = 250;
+/** Days an entry may lie in a tablet before it is sent. */
+const MAX_DRAFT_AGE_MS = 90 * 86_400_000;
+export const MAX_DRAFTS = 250;
 
 /**
- * One touch at the bench: an entry, and how long ago it was made by the tablet's own clock. The server takes its own clock and goes
- * back by that, so that no tablet's wrong clock gets into a record. An entry that says its own time keeps it.
+ * One entry at the bench: an entry, and how long ago it was made by the tablet's own clock. The server takes its own
+ * clock and goes back by that, so that no tablet's wrong clock gets into a record. An entry that says its own time
+ * keeps it.
  */
-export const touch = z.object({
+export const draft = z.object({
   lotId: id,
-  ageMs: z
-    .number()
-    .min(0)
-    .max(OLDEST_TOUCH_MS, {
-      error: 'That was made more than three months ago. Key it in from the bench card instead.',
-    }),
+  ageMs: z.number().min(0).max(MAX_DRAFT_AGE_MS, {
+    error: 'That was made more than three months ago. Key it in from the bench card instead.',
+  }),
   entry: newRunEntry,
 });
-export type Touch = z.input<typeof touch>;
-export const touches = z.object({
-  touches: z
-    .array(touch)
+export type RunEntryDraft = z.input<typeof draft>;
+export const drafts = z.object({
+  drafts: z
+    .array(draft)
     .min(1)
-    .max(MOST_TOUCHES, { error: `Send at most ${MOST_TOUCHES} touches at once.` }),
+    .max(MAX_DRAFTS, { error: `Send at most ${MAX_DRAFTS} touches at once.` }),
 });
-export const touchResult = z
-  .object({ id, ok: z.boolean(), reason: z.string(), sentence: z.string() })
+export const runEntryResult = z
+  .object({ id, ok: z.boolean(), reason: z.string(), message: z.string() })
   .meta({ id: 'TouchResult' });
-export const touchResults = z.object({ results: z.array(touchResult) });
-export type TouchResult = z.infer<typeof touchResult>;
+export const runEntryResults = z.object({ results: z.array(runEntryResult) });
+export type RunEntryResult = z.infer<typeof runEntryResult>;
 
 export const newContainer = z.object({
   id,
   name: nameOf('The container’s name'),
   tareMg: z.int().min(1, { error: 'Put the empty container on the balance first.' }).max(500_000_000),
 });
-export const containerMade = z.object({ id });
+export const containerCreated = z.object({ id });
 export const container = newContainer;
 export type Container = z.infer<typeof container>;
 
-export const putAway = z.object({ id, words: lineOf('The caution') });
+export const putAway = z.object({ id, label: lineOf('The caution') });
 
 const pot = z.object({ id, name: z.string(), metal: z.string() });
 export const bench = z
@@ -77,7 +76,7 @@ export const probePoints = z.object({
   id,
   stepIndex: z.int().min(0).max(60),
   /** Ages in ms and °C, newest last. */ points: z
-    .array(z.tuple([z.number().min(0).max(OLDEST_TOUCH_MS), numberIn('The temperature', -10, 130, '°C')]))
+    .array(z.tuple([z.number().min(0).max(MAX_DRAFT_AGE_MS), numberIn('The temperature', -10, 130, '°C')]))
     .min(1)
     .max(2000),
 });
@@ -131,8 +130,8 @@ export const instrumentOrder = z
   );
 export type InstrumentOrder = z.input<typeof instrumentOrder>;
 
-export const MOST_SPEED = 120;
-export const newRehearsal = z.object({ id, lotId: id, speed: numberIn('The speed', 1, MOST_SPEED, 'times') });
+export const MAX_SPEED = 120;
+export const newRehearsal = z.object({ id, lotId: id, speed: numberIn('The speed', 1, MAX_SPEED, 'times') });
 export const rehearsal = z
   .object({ id, speed: z.number(), startedAt: isoTime, now: isoTime, bench })
   .meta({ id: 'Rehearsal' });
@@ -140,7 +139,7 @@ export type Rehearsal = z.infer<typeof rehearsal>;
 
 export const tagOf = z.object({
   kind: z.enum(TAG_KINDS),
-  jarId: id.nullable().default(null),
+  stockLotId: id.nullable().default(null),
   vesselId: id.nullable().default(null),
   lotId: id.nullable().default(null),
   /** Which piece, or which step's bath and batch. */ number: z.int().min(1).max(2000).nullable().default(null),

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { id, nameOf, noteOf, numberIn, version } from './common';
 import { labUnder, lotSummary } from './lots';
-import { standing } from './recipes';
+import { status } from './recipes';
 
 const fields = {
   name: nameOf('The colourway’s name'),
@@ -30,7 +30,7 @@ export const colourway = z
     master: labUnder,
     toleranceDeltaE: z.number(),
     note: z.string(),
-    recipe: z.object({ versionId: id, name: z.string(), number: z.int(), standing }),
+    recipe: z.object({ versionId: id, name: z.string(), number: z.int(), status }),
     base: z.object({ id, name: z.string(), pieceWord: z.string(), usualPieceWeightG: z.number(), undyed: labUnder }),
     lots: z.int(),
     released: z.int(),

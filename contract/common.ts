@@ -8,11 +8,11 @@ export const id = z.uuid({ error: 'An id is not in the form this server understa
 const NO_MARKUP = /^[^<>\p{Cc}]*$/u;
 const NO_MARKUP_LINES = /^(?:[^<>\p{Cc}]|[\n\t])*$/u;
 
-const text = (what: string, most: number, pattern: RegExp): z.ZodString =>
+const text = (what: string, max: number, pattern: RegExp): z.ZodString =>
   z
     .string({ error: `${what} is missing.` })
     .trim()
-    .max(most, { error: `${what} is too long: ${most} characters at most.` })
+    .max(max, { error: `${what} is too long: ${max} characters at most.` })
     .regex(pattern, { error: `${what} can’t hold the signs < or >. Write it in words.` });
 
 /** A name a person gives something: 1-120 characters on one line, no markup. */
@@ -23,7 +23,7 @@ export const lineOf = (what: string): z.ZodString => text(what, 200, NO_MARKUP);
 /** A longer note that may be empty and may hold line breaks. */
 export const noteOf = (what: string): z.ZodString => text(what, 2000, NO_MARKUP_LINES);
 /** A quantity as written by a person; read by core, which says what is wrong with it. */
-export const written = z
+export const quantityText = z
   .string({ error: 'A quantity is missing.' })
   .max(200, { error: 'That is too long to be a quantity. Write a number and a unit.' });
 
@@ -49,7 +49,7 @@ export const colourConditions = z.object({ illuminant: z.enum(ILLUMINANTS), obse
 export const stockMeasure = z.enum(STOCK_MEASURES);
 export const hazard = z.enum(HAZARDS);
 
-const figureShape = z
+export const figureShape = z
   .object({
     value: z.number(),
     unit: z.string(),
@@ -67,7 +67,11 @@ const figureShape = z
     }),
   })
   .meta({ id: 'Figure', description: 'A computed number that carries its own working.' });
-export const figure = figureShape as unknown as z.ZodType<Figure, Figure>;
+export const figure: z.ZodType<Figure, Figure> = figureShape;
 
 /** Which person did it, as shown. */
 export const personRef = z.object({ id, name: z.string() });
+
+export const percent = (what: string, max = 100): z.ZodNumber => numberIn(what, 0, max, '%');
+
+export const stockLotTag = lineOf('The tag').max(20, { error: 'A tag has 20 characters at most.' });

@@ -3,14 +3,15 @@ import { z } from 'zod';
 import type { Call } from './api';
 import { api } from './api';
 import { lineOf, nameOf, noteOf, numberIn } from './common';
-import { newRunEntry, proposalAsk } from './lots';
+import { newRunEntry } from './run-entry';
+import { proposalAsk } from './proposal';
 import { PROBLEM_CODES } from './problem';
-import { recipeBody } from './recipes';
+import { recipeBody } from './recipe-body';
 import { newMaterial } from './materials';
 
 const calls = Object.entries(api) as [string, Call][];
 const ID = '01900000-0000-7000-8000-000000000000';
-const sentences = (schema: z.ZodType, value: unknown): string[] =>
+const messages = (schema: z.ZodType, value: unknown): string[] =>
   schema.safeParse(value).error?.issues.map((i) => i.message) ?? [];
 
 describe('the table of calls', () => {
@@ -38,7 +39,7 @@ describe('the table of calls', () => {
         .filter(([, c]) => c.open)
         .map(([name]) => name)
         .sort(),
-    ).toEqual(['door', 'health', 'openDocument', 'openStudio', 'signIn', 'signOut']);
+    ).toEqual(['authState', 'health', 'openDocument', 'openStudio', 'signIn', 'signOut']);
   });
 
   it('gives every code of refusal a status of its kind', () => {
@@ -73,8 +74,8 @@ describe('words at the edge', () => {
       'hot',
       'The ceiling must be a number from 0 to 110 °C.',
     ],
-  ])('refuses %s in a plain sentence', (_name, schema, value, sentence) =>
-    expect(sentences(schema, value)[0]).toBe(sentence),
+  ])('refuses %s in a plain sentence', (_name, schema, value, message) =>
+    expect(messages(schema, value)[0]).toBe(message),
   );
 
   it('takes names in any script, trimmed, and line breaks in notes', () => {
@@ -106,16 +107,16 @@ describe('schemas with a rule of their own', () => {
     ['no metal', { ...body, allowedMetals: [] }, /which metals/],
     ['no step', { ...body, steps: [] }, /at least one step/],
     ['a ratio of nothing', { ...body, liquorRatio: 0 }, /liquor ratio/],
-  ])('refuses a recipe with %s', (_name, value, sentence) =>
-    expect(sentences(recipeBody, value).join(' ')).toMatch(sentence),
+  ])('refuses a recipe with %s', (_name, value, message) =>
+    expect(messages(recipeBody, value).join(' ')).toMatch(message),
   );
   it('takes a step as hot as its ceiling', () =>
-    expect(sentences(recipeBody, { ...body, steps: [{ ...step, temperatureC: 80, ceilingC: 80 }] })).toEqual([]));
+    expect(messages(recipeBody, { ...body, steps: [{ ...step, temperatureC: 80, ceilingC: 80 }] })).toEqual([]));
 
   it('wants base facts of a fibre and of nothing else', () => {
     const weld = { id: ID, name: 'Weld', kind: 'dyestuff', measure: 'weight', hazards: [], note: '', base: null };
-    expect(sentences(newMaterial, weld)).toEqual([]);
-    expect(sentences(newMaterial, { ...weld, kind: 'fibre' })[0]).toMatch(/base facts/);
+    expect(messages(newMaterial, weld)).toEqual([]);
+    expect(messages(newMaterial, { ...weld, kind: 'fibre' })[0]).toMatch(/base facts/);
   });
 
   it('refuses temperatures no pot has and sizes no person writes', () => {
@@ -128,9 +129,9 @@ describe('schemas with a rule of their own', () => {
       text: null,
       weighing: null,
     };
-    expect(sentences(newRunEntry, entry)[0]).toBe('The temperature must be a number from -5 to 130 °C.');
+    expect(messages(newRunEntry, entry)[0]).toBe('The temperature must be a number from -5 to 130 °C.');
     expect(
-      sentences(proposalAsk, { colourwayId: ID, written: 'x'.repeat(201), waterId: null, reorderOfId: null })[0],
+      messages(proposalAsk, { colourwayId: ID, quantityText: 'x'.repeat(201), waterId: null, reorderOfId: null })[0],
     ).toMatch(/too long to be a quantity/);
   });
 });

@@ -3,12 +3,14 @@ import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
 import { newColourway } from './colourways';
 import { newContainer, tagRecord } from './bench';
-import { newPerson } from './door';
-import { factor, lotCheck, lotExtras, lotPlan, runDetail, waterThen } from './lots';
-import { newRecipe, newRecipeVersion, newStanding, proofRecord } from './recipes';
+import { newPerson } from './auth';
+import { runDetail } from './run-entry';
+import { factor, lotCheck, lotExtras, waterThen } from './proposal';
+import { lotPlan } from './lot-plan';
+import { newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
 import { stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
-import { liquor } from './stores';
+import { liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
@@ -22,7 +24,7 @@ const NO_EXTRAS = lotExtras.parse({});
 export const studioDocument = z
   .object({
     format: z.literal('vestigia-studio', { error: 'This is not a studio file made by Vestigia.' }),
-    formatVersion: z.literal(2, { error: 'This studio file is from a newer version. Update the program first.' }),
+    formatVersion: z.literal(3, { error: 'This studio file is from a newer version. Update the program first.' }),
     asOf: isoTime,
     settings: settingsEdit.omit({ version: true }),
     people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
@@ -34,7 +36,7 @@ export const studioDocument = z
     conversions: z.array(conversionRecord).default([]),
     recipes: z.array(newRecipe.omit({ versionId: true, body: true })),
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
-    standings: z.array(newStanding.extend({ recipeVersionId: id, ...who })),
+    recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
     colourways: z.array(newColourway),
     lots: z.array(
       z.object({
@@ -46,9 +48,9 @@ export const studioDocument = z
         waterId: id.nullable(),
         water: waterThen.nullable(),
         reorderOfId: id.nullable(),
-        written: z.string(),
+        quantityText: z.string(),
         plan: lotPlan,
-        asked: lotExtras.default(NO_EXTRAS),
+        extras: lotExtras.default(NO_EXTRAS),
         checks: z.array(lotCheck.extend({ reason: z.string() })).default([]),
         factors: z.array(factor),
         note: noteOf('The note'),
@@ -71,7 +73,7 @@ export const studioDocument = z
         ...who,
       }),
     ),
-    promises: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
+    reservations: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
     runEntries: z.array(
       z.object({
         id,
@@ -157,19 +159,3 @@ export const studioDocument = z
 export type StudioDocument = z.infer<typeof studioDocument>;
 /** The same as it may be written: what is left out is filled in when it is read. */
 export type StudioFile = z.input<typeof studioDocument>;
-
-/** Keys that were called otherwise in the first version of the file, when everything was weighed. */
-const RENAMED: Readonly<Record<string, string>> = { amountMg: 'amount', shortMg: 'short', toleranceG: 'tolerance' };
-
-/** A studio file of the first version, brought to this one; any other comes back as it is, to be refused or read. */
-export function upgradeStudioFile(file: unknown): unknown {
-  if (typeof file !== 'object' || file === null || (file as { formatVersion?: unknown }).formatVersion !== 1)
-    return file;
-  const rename = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.map(rename);
-    if (typeof value !== 'object' || value === null) return value;
-    return Object.fromEntries(Object.entries(value).map(([key, its]) => [RENAMED[key] ?? key, rename(its)]));
-  };
-  const { lots, runEntries, ...rest } = file as { lots?: unknown; runEntries?: unknown };
-  return { ...rest, formatVersion: 2, lots: rename(lots), runEntries: rename(runEntries) };
-}

@@ -2,57 +2,42 @@ export type { Api, Call } from './api';
 export { api } from './api';
 export type { Colourway, ColourwayDetail, ColourwayEdit, NewColourway } from './colourways';
 export type { StudioDocument, StudioFile } from './document';
-export { studioDocument, upgradeStudioFile } from './document';
-export type { Door, NewPerson, OpenStudio, Person, SignIn } from './door';
-export type {
-  Agreement,
-  LabUnder,
-  LotDetail,
-  LotExtras,
-  LotState,
-  LotSummary,
-  NewReading,
-  NewRunEntry,
-  NewVerdict,
-  Proposal,
-  ProposalAsk,
-  ReadProposalAsk,
-  ReadRunEntry,
-  ReadingView,
-  RunEntryView,
-  Station,
-} from './lots';
+export { studioDocument } from './document';
+export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';
+export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
+export type { LabUnder, LotDetail, LotState, LotSummary, Station } from './lots';
+export type { NewReading, NewVerdict, ReadingView } from './readings';
+export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';
+export type { Agreement, LotExtras, Proposal, ProposalAsk, ReadProposalAsk } from './proposal';
 export type { Problem, ProblemCode } from './problem';
 export { PROBLEM_CODES, problem } from './problem';
-export { lotExtras } from './lots';
+export { lotExtras } from './proposal';
 export type {
-  DoseBody,
   NewProof,
   NewRecipe,
   NewRecipeVersion,
-  NewStanding,
-  RecipeBody,
-  RecipeFile,
-  RecipeFileCheck,
-  RecipeFileImport,
+  NewRecipeStatus,
   RecipeSummary,
   RecipeVersionDetail,
 } from './recipes';
-export { readRecipeBody, recipeBody, recipeFile, recipeFileSchema } from './recipes';
+export type { RecipeFile, RecipeFileCheck, RecipeFileImport } from './recipe-file';
+export type { DoseBody, RecipeBody } from './recipe-body';
+export { recipeFile, recipeFileIn, recipeFileSchema } from './recipe-file';
+export { readRecipeBody, recipeBody } from './recipe-body';
 export type { NewStripReading, NewStripTrial, StripPromotion, StripTrialDetail, StripTrialSummary } from './strips';
 export type {
-  Ahead,
-  AheadRow,
+  Forecast,
+  ForecastRow,
   BalanceAsk,
   BalanceReading,
   LotCost,
   MaterialPage,
   ShelfOn,
   ValuationReport,
-  Walk,
-  WalkBooking,
-  WalkEntry,
-} from './ahead';
+  Stocktake,
+  StocktakeBooking,
+  StocktakeEntry,
+} from './forecast';
 export type {
   Attachment,
   BaseFacts,
@@ -69,9 +54,6 @@ export type {
   Conversion,
   Count,
   Delivery,
-  Liquor,
-  LiquorEntry,
-  NewLiquor,
   Reversal,
   ShelfRow,
   StockFacts,
@@ -80,10 +62,23 @@ export type {
   StockLotEdit,
   Taking,
 } from './stores';
+export type { Liquor, LiquorEntry, NewLiquor } from './liquor';
 export { NO_STOCK_FACTS } from './stores';
 export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';
 export { movementRecord, stockLotRecord, storesDocument, storesSchema } from './transfer';
 export type { Studio, StudioHeatSource, StudioVessel, WaterSource } from './studio';
 export type { SearchHit, Today } from './today';
-export type { Bench, Container, Instrument, InstrumentOrder, Rehearsal, Tag, TagOf, Touch, TouchResult } from './bench';
-export { MOST_TOUCHES } from './bench';
+export type {
+  Bench,
+  Container,
+  Instrument,
+  InstrumentOrder,
+  Rehearsal,
+  Tag,
+  TagOf,
+  RunEntryDraft,
+  RunEntryResult,
+} from './bench';
+export { MAX_DRAFTS } from './bench';
+export type { Topic } from './topics';
+export { TOPICS } from './topics';

@@ -1,5 +1,5 @@
 import {
-  FASTNESS_WORDS,
+  FASTNESS_LABELS,
   FIBRE_KINDS,
   KITCHEN_UNITS,
   MATERIAL_FORMS,
@@ -22,7 +22,7 @@ import {
   personRef,
   stockMeasure,
   version,
-  written,
+  quantityText,
 } from './common';
 
 /** What a base is beyond any material: its fibre, its usual piece, and its colour before dye. */
@@ -55,8 +55,8 @@ export const materialFacts = z
     water: z.enum(['any', 'soft', 'hard']).default('any'),
     phLow: numberIn('pH', 0, 14).nullable().default(null),
     phHigh: numberIn('pH', 0, 14).nullable().default(null),
-    light: z.enum(FASTNESS_WORDS).nullable().default(null),
-    wash: z.enum(FASTNESS_WORDS).nullable().default(null),
+    light: z.enum(FASTNESS_LABELS).nullable().default(null),
+    wash: z.enum(FASTNESS_LABELS).nullable().default(null),
     bringsTannin: z.boolean().default(false),
     season: z.object({ fromMonth: month, toMonth: month }).nullable().default(null),
     leadTimeDays: z.int().min(0).max(730, { error: 'A lead time is at most two years.' }).nullable().default(null),
@@ -103,7 +103,7 @@ const WRONG: readonly (readonly [(m: Checked) => boolean, string])[] = [
   ],
 ];
 function check(m: Checked, ctx: { addIssue(message: string): void }): void {
-  for (const [wrong, sentence] of WRONG) if (wrong(m)) ctx.addIssue(sentence);
+  for (const [wrong, message] of WRONG) if (wrong(m)) ctx.addIssue(message);
 }
 export const newMaterial = z.object({ id, ...fields }).superRefine(check);
 export type NewMaterial = z.infer<typeof newMaterial>;
@@ -125,7 +125,7 @@ export const spoonWeighing = z.object({
   id,
   unit: kitchenUnit,
   system: volumeSystem,
-  written,
+  quantityText,
   fromBalance: z.boolean(),
 });
 export type SpoonWeighing = z.infer<typeof spoonWeighing>;

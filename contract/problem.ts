@@ -39,9 +39,9 @@ export const problem = z
       .array(
         z.object({
           code: z.string(),
-          sentence: z.string(),
+          message: z.string(),
           liquorRatio: z.number().optional(),
-          runs: z.int().optional(),
+          fills: z.int().optional(),
         }),
       )
       .optional(),

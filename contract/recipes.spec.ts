@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { lotExtras, readRecipeBody, recipeBody, recipeFile, recipeFileSchema, upgradeStudioFile } from './index';
+import { lotExtras, readRecipeBody, recipeBody, recipeFile, recipeFileSchema } from './index';
 
 const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
 const step = {
@@ -33,15 +33,15 @@ describe('the recipe file', () => {
   it('refuses a newer version and another program’s file, in a sentence', () => {
     const file = {
       format: 'vestigia-recipe',
-      formatVersion: 1,
+      formatVersion: 2,
       name: 'Weld',
       number: 1,
-      standing: 'trial',
+      status: 'trial',
       body: body(),
       materials: [],
     };
     expect(recipeFile.safeParse(file).success).toBe(true);
-    expect(recipeFile.safeParse({ ...file, formatVersion: 2 }).error?.issues[0]?.message).toMatch(
+    expect(recipeFile.safeParse({ ...file, formatVersion: 3 }).error?.issues[0]?.message).toMatch(
       /newer version. Update the program/,
     );
     expect(recipeFile.safeParse({ ...file, format: 'x' }).error?.issues[0]?.message).toMatch(/not a recipe file/);
@@ -76,34 +76,7 @@ describe('a recipe body', () => {
       body({ placed: { lengthCm: 0, piece: 'skein', bleedPercent: 0, zones: [] } }),
       /Measure it laid flat/,
     ],
-  ])('refuses %s', (_name, value, sentence) => expect(refusal(value)).toMatch(sentence));
-});
-
-describe('a studio file of before', () => {
-  it('is brought to this version: amounts lose their unit, nothing else changes', () => {
-    const old = {
-      format: 'vestigia-studio',
-      formatVersion: 1,
-      movements: [{ amount: 5, note: 'amountMg' }],
-      runEntries: [{ weighing: { amountMg: 5 } }, { weighing: null }],
-      lots: [
-        {
-          plan: { materials: [{ shortMg: 2, picks: [{ amountMg: 3 }] }], steps: [{ weighings: [{ toleranceG: 1 }] }] },
-        },
-      ],
-    };
-    expect(upgradeStudioFile(old)).toEqual({
-      format: 'vestigia-studio',
-      formatVersion: 2,
-      movements: [{ amount: 5, note: 'amountMg' }],
-      runEntries: [{ weighing: { amount: 5 } }, { weighing: null }],
-      lots: [
-        { plan: { materials: [{ short: 2, picks: [{ amount: 3 }] }], steps: [{ weighings: [{ tolerance: 1 }] }] } },
-      ],
-    });
-    for (const other of [{ formatVersion: 2, lots: [{ amountMg: 1 }] }, { formatVersion: 9 }, null, 'text', []])
-      expect(upgradeStudioFile(other)).toBe(other);
-  });
+  ])('refuses %s', (_name, value, message) => expect(refusal(value)).toMatch(message));
 });
 
 it('asks nothing more of a lot than its colourway and size', () =>

@@ -4,7 +4,8 @@ import type { z } from 'zod';
 import { describe, expect, it } from 'vitest';
 import { materialFacts, newMaterial } from './materials';
 import { settingsEdit } from './studio';
-import { conversion, delivery, liquorEntry, stockFacts, taking } from './stores';
+import { conversion, delivery, stockFacts, taking } from './stores';
+import { liquorEntry } from './liquor';
 import { stockLotRecord, storesDocument, storesSchema } from './transfer';
 
 const ID = '01900000-0000-7000-8000-000000000000';
@@ -16,7 +17,7 @@ const came = {
   movementId: ID,
   materialId: ID,
   tag: '',
-  written: '1 kg',
+  quantityText: '1 kg',
   receivedOn: '2026-05-01',
   bestBefore: null,
   place: '',
@@ -29,7 +30,7 @@ describe('stores at the edge', () => {
     expect(newMaterial.parse(material).facts).toEqual(materialFacts.parse({}));
     expect(delivery.parse(came)).toMatchObject({
       cost: '',
-      grossWritten: '',
+      grossText: '',
       facts: { origin: 'receipt', strengthPercent: null, gathering: null },
     });
     expect(
@@ -94,7 +95,7 @@ describe('stores at the edge', () => {
     [
       'a taking that is neither',
       taking,
-      { id: ID, kind: 'lose', written: '1 g', note: '' },
+      { id: ID, kind: 'lose', quantityText: '1 g', note: '' },
       /used, spoiled or given away/,
     ],
     [
@@ -111,8 +112,8 @@ describe('stores at the edge', () => {
         id: ID,
         kind: 'use',
         movementId: ID,
-        fibreWritten: '1 kg',
-        carriedOffWritten: '0',
+        fibreText: '1 kg',
+        carriedOffText: '0',
         uptakePercent: 130,
         measuredLeftG: null,
         note: '',
@@ -137,7 +138,7 @@ describe('stores at the edge', () => {
       },
       /three capital letters/,
     ],
-  ])('refuses %s', (_name, schema, value, sentence) => expect(first(schema, value)).toMatch(sentence));
+  ])('refuses %s', (_name, schema, value, message) => expect(first(schema, value)).toMatch(message));
 });
 
 describe('the schema of the stores file', () => {

@@ -1,12 +1,4 @@
-import {
-  CONVERSION_KINDS,
-  LIQUOR_KINDS,
-  LIQUOR_SIGNS,
-  MATERIAL_FORMS,
-  MATERIAL_KINDS,
-  MOVEMENT_KINDS,
-  STOCK_ORIGINS,
-} from '@vestigia/core';
+import { CONVERSION_KINDS, MATERIAL_FORMS, MATERIAL_KINDS, MOVEMENT_KINDS, STOCK_ORIGINS } from '@vestigia/core';
 import { z } from 'zod';
 import {
   colourConditions,
@@ -23,12 +15,12 @@ import {
   personRef,
   stockMeasure,
   version,
-  written,
+  quantityText,
+  percent,
+  stockLotTag,
 } from './common';
 import { attachment } from './materials';
-
-const percent = (what: string, max = 100): z.ZodNumber => numberIn(what, 0, max, '%');
-const tag = lineOf('The tag').max(20, { error: 'A tag has 20 characters at most.' });
+import { bathContent, liquor } from './liquor';
 
 /** What is known of one stock lot beside its label. */
 export const stockFacts = z
@@ -58,21 +50,6 @@ export const stockFacts = z
 export type StockFacts = z.infer<typeof stockFacts>;
 export const NO_STOCK_FACTS: StockFacts = stockFacts.parse({});
 
-export const bathContent = z.object({ materialId: id.nullable(), name: z.string(), grams: z.number() });
-/** A liquor kept for later: what it is, what is in it by estimate, and in what volume that estimate was made. */
-export const liquor = z
-  .object({
-    what: z.enum(LIQUOR_KINDS),
-    vessel: z.string(),
-    contents: z.array(bathContent),
-    volumeUl: z.int(),
-    working: figure.nullable(),
-    signs: z.array(z.enum(LIQUOR_SIGNS)),
-    at: isoTime,
-  })
-  .meta({ id: 'Liquor' });
-export type Liquor = z.infer<typeof liquor>;
-
 /** One jar, bag or bale. Amounts in whole smallest units of its measure: mg, µl or pieces. */
 export const shelfRow = z
   .object({
@@ -90,7 +67,7 @@ export const shelfRow = z
     form: z.enum(MATERIAL_FORMS).nullable(),
     strengthPercent: z.number().nullable(),
     onHand: z.int(),
-    promised: z.int(),
+    reserved: z.int(),
     free: z.int(),
   })
   .meta({ id: 'ShelfRow' });
@@ -100,11 +77,11 @@ export const delivery = z.object({
   id,
   movementId: id,
   materialId: id,
-  tag,
-  written,
+  tag: stockLotTag,
+  quantityText,
   /** Weighed with its container, and the container alone; then `written` stays empty. */
-  grossWritten: written.default(''),
-  tareWritten: written.default(''),
+  grossText: quantityText.default(''),
+  tareText: quantityText.default(''),
   receivedOn: isoDate,
   bestBefore: isoDate.nullable(),
   place: lineOf('The place'),
@@ -122,17 +99,20 @@ export type StockLotEdit = z.infer<typeof stockLotEdit>;
 
 export const count = z.object({
   id,
-  written,
+  quantityText,
   /** On hand as the counter saw it: a change since then is told, not overwritten. */ seenOnHand: z.int(),
   note: noteOf('The note'),
 });
 export type Count = z.infer<typeof count>;
 
-/** Stock that leaves without a lot: used for a trial, spoiled, or given away. Packets leave whole, with what goes with them. */
+/**
+ * Stock that leaves without a lot: used for a trial, spoiled, or given away. Packets leave whole, with what goes with
+ * them.
+ */
 export const taking = z.object({
   id,
   kind: z.enum(['use', 'spoil', 'give'], { error: 'Say whether it was used, spoiled or given away.' }),
-  written,
+  quantityText,
   note: noteOf('The reason'),
   auxiliaries: z
     .array(z.object({ movementId: id, stockLotId: id }))
@@ -151,7 +131,7 @@ export const conversion = z.object({
   id,
   kind: z.enum(CONVERSION_KINDS),
   inputs: z
-    .array(z.object({ movementId: id, stockLotId: id, written }))
+    .array(z.object({ movementId: id, stockLotId: id, quantityText }))
     .min(1, { error: 'Choose what goes in, and how much of it.' })
     .max(40),
   /** The new jar; none for the compost. */
@@ -161,80 +141,19 @@ export const conversion = z.object({
       stockLotId: id,
       materialId: id.nullable(),
       newMaterial: lineOf('The new material’s name').default(''),
-      tag,
-      written,
+      tag: stockLotTag,
+      quantityText,
       place: lineOf('The place'),
       bestBefore: isoDate.nullable(),
       container: lineOf('The container').default(''),
-      tareWritten: written.default(''),
+      tareText: quantityText.default(''),
     })
     .nullable(),
   note: noteOf('The note'),
 });
 export type Conversion = z.infer<typeof conversion>;
 
-export const newLiquor = z.object({
-  id,
-  movementId: id,
-  what: z.enum(LIQUOR_KINDS),
-  materialId: id.nullable(),
-  newMaterial: lineOf('The name'),
-  tag,
-  written,
-  contents: z
-    .array(
-      z.object({
-        materialId: id.nullable(),
-        name: nameOf('What is in it'),
-        grams: numberIn('The grams in it', 0, 500_000, 'g'),
-      }),
-    )
-    .max(12),
-  working: figure.nullable(),
-  fromLotId: id.nullable(),
-  vessel: lineOf('The vessel'),
-  place: lineOf('The place'),
-  bestBefore: isoDate.nullable(),
-  note: noteOf('The note'),
-});
-export type NewLiquor = z.infer<typeof newLiquor>;
-
-/** What happens to a kept liquor. */
-export const liquorEntry = z.discriminatedUnion('kind', [
-  z.object({
-    id,
-    kind: z.literal('use'),
-    movementId: id,
-    fibreWritten: written,
-    carriedOffWritten: written,
-    uptakePercent: percent('The uptake'),
-    measuredLeftG: numberIn('What was measured', 0, 500_000, 'g').nullable(),
-    note: noteOf('The note'),
-  }),
-  z.object({ id, kind: z.literal('replenish'), movementId: id, stockLotId: id, written, note: noteOf('The note') }),
-  z.object({
-    id,
-    kind: z.literal('check'),
-    signs: z
-      .array(z.enum(LIQUOR_SIGNS))
-      .min(1, { error: 'Say what you saw: clear, cloudy, growth, settled, or a bad smell.' }),
-    note: noteOf('The note'),
-  }),
-  z.object({
-    id,
-    kind: z.literal('ladder'),
-    rungs: z
-      .array(z.object({ percentOwf: numberIn('A rung’s dose', 0.01, 50, '% WOF'), lightness: numberIn('L*', 0, 100) }))
-      .max(12),
-    lightness: numberIn('L* of the strip', 0, 100),
-    liquorMl: numberIn('The liquor used', 0.1, 100_000, 'ml'),
-    fibreG: numberIn('The strip’s weight', 0.1, 10_000, 'g'),
-    note: noteOf('The note'),
-  }),
-]);
-export type LiquorEntry = z.infer<typeof liquorEntry>;
-
-export const LEDGER_KINDS = [...MOVEMENT_KINDS, 'promise', 'release'] as const;
+export const LEDGER_KINDS = [...MOVEMENT_KINDS, 'reservation', 'release'] as const;
 /** A line of one jar's ledger: what moved, or what was promised and let go. Balances stand after it. */
 export const ledgerLine = z
   .object({
@@ -242,7 +161,7 @@ export const ledgerLine = z
     kind: z.enum(LEDGER_KINDS),
     amount: z.int(),
     balance: z.int(),
-    promised: z.int(),
+    reserved: z.int(),
     at: isoTime,
     by: personRef,
     note: z.string(),
@@ -276,7 +195,7 @@ export const stockLot = z
     /** The newest lines, oldest of them first; `earlier` more stand before. */
     lines: z.array(ledgerLine),
     earlier: z.int(),
-    promises: z.array(z.object({ lot: z.object({ id, tag: z.string() }), amount: z.int() })),
+    reservations: z.array(z.object({ lot: z.object({ id, tag: z.string() }), amount: z.int() })),
     /** Every lot this stock went into, newest first; `amount` net of reversals, and the colour it came out. */
     wentInto: z.array(
       z.object({

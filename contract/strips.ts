@@ -11,7 +11,7 @@ import {
   noteOf,
   numberIn,
   personRef,
-  written,
+  quantityText,
 } from './common';
 import { labUnder } from './lots';
 
@@ -29,13 +29,13 @@ export const newStripTrial = z.object({
   waterId: id.nullable(),
   factor: z.enum(STRIP_FACTORS),
   materialId: id.nullable(),
-  totalWritten: written,
+  totalText: quantityText,
   levels: z.array(stripLevel).max(24, { error: 'A trial has at most 24 strips.' }),
   note: noteOf('The note'),
 });
 export type NewStripTrial = z.infer<typeof newStripTrial>;
 
-export const laidStrip = z.object({
+export const plannedStrip = z.object({
   number: z.int(),
   label: z.string(),
   knots: z.array(z.int()),
@@ -85,7 +85,7 @@ export const stripTrial = z
     base: z.object({ id, name: z.string(), undyed: labUnder }),
     water: z.string(),
     levels: z.array(stripLevel),
-    laid: z.array(laidStrip),
+    layout: z.array(plannedStrip),
     readings: z.array(newStripReading.extend({ at: isoTime, by: personRef })),
     /** Deepest first: from the readings that stand, under the light the base was read in. */
     ranked: z.array(
@@ -97,7 +97,7 @@ export const stripTrial = z
         toWanted: z.number().nullable(),
       }),
     ),
-    promoted: z.array(z.object({ number: z.int(), versionId: id, words: z.string() })),
+    promoted: z.array(z.object({ number: z.int(), versionId: id, label: z.string() })),
   })
   .meta({ id: 'StripTrial' });
 export type StripTrialDetail = z.infer<typeof stripTrial>;
@@ -113,7 +113,7 @@ export type StripPromotion = z.infer<typeof stripPromotion>;
 
 const who = { byId: id, at: isoTime };
 export const stripTrialRecord = newStripTrial
-  .omit({ totalWritten: true })
-  .extend({ totalMg: z.int().min(1), laid: z.array(laidStrip), ...who });
+  .omit({ totalText: true })
+  .extend({ totalMg: z.int().min(1), layout: z.array(plannedStrip), ...who });
 export const stripReadingRecord = newStripReading.extend({ trialId: id, ...who });
 export const stripPromotionRecord = z.object({ id, trialId: id, number: z.int(), recipeVersionId: id, ...who });

@@ -1,9 +1,9 @@
 import { DEFAULT_PROOFS_NEEDED, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, nameOf, noteOf, numberIn, version } from './common';
-import { person, signInNote, timeZone } from './door';
+import { person, signInNote, timeZone } from './auth';
 import { volumeSystem } from './materials';
-import { practice } from './recipes';
+import { practice } from './recipe-body';
 
 const vesselFields = {
   name: nameOf('The vessel’s name'),
@@ -13,7 +13,7 @@ const vesselFields = {
   heldIron: z.boolean().default(false),
   /** Empty, as weighed; `null` where nobody did. */
   emptyG: numberIn('The empty weight', 0, 500_000, 'g').nullable().default(null),
-  mostC: numberIn('The hottest it takes', 0, 300, '°C').nullable().default(null),
+  maxC: numberIn('The hottest it takes', 0, 300, '°C').nullable().default(null),
   heatSourceId: id.nullable().default(null),
 };
 const heatSourceFields = {

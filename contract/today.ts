@@ -27,12 +27,17 @@ export const today = z
     short: z.array(shelfRow),
     goingOff: z.array(shelfRow),
     /** Pots that want somebody now, by what a probe says of them. */
-    calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), sentence: z.string() })),
+    calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), message: z.string() })),
   })
   .meta({ id: 'Today' });
 export type Today = z.infer<typeof today>;
 
 export const searchHit = z
-  .object({ kind: z.enum(['lot', 'jar', 'recipe', 'colourway', 'vessel']), id, title: z.string(), detail: z.string() })
+  .object({
+    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'vessel']),
+    id,
+    title: z.string(),
+    detail: z.string(),
+  })
   .meta({ id: 'SearchHit' });
 export type SearchHit = z.infer<typeof searchHit>;

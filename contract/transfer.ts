@@ -2,7 +2,8 @@ import { CONVERSION_KINDS, MOVEMENT_KINDS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoDate, isoTime, lineOf, nameOf, noteOf } from './common';
 import { materialRecord } from './materials';
-import { NO_STOCK_FACTS, liquor, stockFacts } from './stores';
+import { NO_STOCK_FACTS, stockFacts } from './stores';
+import { liquor } from './liquor';
 
 export const TRANSFER_KINDS = ['materials', 'stockLots', 'movements', 'document'] as const;
 export type TransferKind = (typeof TRANSFER_KINDS)[number];
@@ -82,7 +83,7 @@ export const importJob = z
     /** Whoever the file names and is not here: they are added, without a passphrase. */
     newPeople: z.array(z.string()),
     /** The first rows, each with its fate; refused ones first. */
-    rows: z.array(z.object({ line: z.int(), words: z.string(), fate: z.enum(ROW_FATES), why: z.string() })),
+    rows: z.array(z.object({ line: z.int(), label: z.string(), fate: z.enum(ROW_FATES), why: z.string() })),
     problem: z.string(),
   })
   .meta({ id: 'ImportJob' });

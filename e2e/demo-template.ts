@@ -1,6 +1,9 @@
 import { serveDemo } from '../scripts/serve.mjs';
 
-/** Opens the demo studio once for the whole run; each suite begins on a copy of its folder, as it would on a fresh opening. */
+/**
+ * Opens the demo studio once for the whole run; each suite begins on a copy of its folder, as it would on a fresh
+ * opening.
+ */
 export default async function setup(): Promise<() => void> {
   const demo = await serveDemo();
   await demo.stop();

@@ -15,8 +15,8 @@ describe('keeping house, on the demo studio', () => {
     [server, browser] = await Promise.all([serveDemo(), launch()]);
     corin = await Someone.at(browser, server.base);
     wenna = await Someone.at(browser, server.base);
-    await corin.comeIn('Corin Ashlock', 'mud on the slipway');
-    await wenna.comeIn('Wenna Tidewell', 'seven wet hanks');
+    await corin.signIn('Corin Ashlock', 'mud on the slipway');
+    await wenna.signIn('Wenna Tidewell', 'seven wet hanks');
   });
   afterAll(async () => {
     await browser.close();
@@ -116,7 +116,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.press('Keep it as a trial');
     await corin.sees('version 2', 'h1');
     await corin.sees('1:28');
-    expect((await recipe())?.versions.map((v) => [v.number, v.standing])).toEqual([
+    expect((await recipe())?.versions.map((v) => [v.number, v.status])).toEqual([
       [1, 'proven'],
       [2, 'trial'],
     ]);
@@ -166,20 +166,20 @@ describe('keeping house, on the demo studio', () => {
     await corin.write('Why', 'the customer withdrew');
     await corin.press('Call it off, and free its stock');
     await corin.sees('cancelled', '.head');
-    expect((await corin.ask<LotDetail>(`/api/lots/${lot.id}`)).jars.every((j) => j.promisedHere === 0)).toBe(true);
+    expect((await corin.ask<LotDetail>(`/api/lots/${lot.id}`)).stockLots.every((j) => j.reservedHere === 0)).toBe(true);
   });
 
   it('refuses a lot it could not dye, in words, and offers nothing to agree to', async () => {
     const marram = (await corin.ask<Colourway[]>('/api/colourways')).find((c) => c.name === 'Marram');
     await corin.go(`/lots/new?colourway=${marram?.id}`);
-    for (const [written, sentence] of [
+    for (const [quantityText, message] of [
       ['900 hanks of 200 g', 'hanks are more than the vessels for “Dye” hold together'],
       ['1 hank of 900 kg', 'Check the unit'],
       ['-3 kg', 'can’t be below zero'],
       ['<script>', 'is not a weight'],
     ] as const) {
-      await corin.write('How many, of what dry weight', written);
-      await corin.sees(sentence, '[role=alert]');
+      await corin.write('How many, of what dry weight', quantityText);
+      await corin.sees(message, '[role=alert]');
       expect(
         await corin.page.evaluate(() =>
           [...document.querySelectorAll('button')].some((b) => b.innerText.includes('Agree')),

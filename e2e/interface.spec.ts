@@ -49,10 +49,10 @@ describe('the interface', () => {
   beforeAll(async () => {
     [server, browser] = await Promise.all([serveDemo(), launch()]);
     isaby = await Someone.at(browser, server.base);
-    await isaby.comeIn('Isaby Fennimore', 'heron at low tide');
+    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
     const lots = await isaby.ask<LotSummary[]>('/api/lots');
     const released = lots.find((l) => l.state === 'released' && l.reorderOf) as LotSummary;
-    const jar = (await isaby.ask<{ id: string }[]>('/api/stores'))[0]?.id;
+    const stockLot = (await isaby.ask<{ id: string }[]>('/api/stores'))[0]?.id;
     const bath = (await isaby.ask<{ id: string; tag: string }[]>('/api/stores')).find((j) => j.tag === 'ALB-1')?.id;
     const alum = (await isaby.ask<{ id: string; name: string }[]>('/api/materials')).find(
       (m) => m.name === 'Potassium alum',
@@ -71,7 +71,7 @@ describe('the interface', () => {
       `judge/${lots.find((l) => l.state === 'toJudge')?.id}`,
       `bench/${lots.find((l) => l.state === 'inWork')?.id}`,
       `bench/card/${lots.find((l) => l.state === 'inWork')?.id}`,
-      `stores/${jar}`,
+      `stores/${stockLot}`,
       `stores/${bath}`,
       `stores/materials/${alum}`,
       `recipes/${chain}`,
@@ -150,7 +150,8 @@ describe('the interface', () => {
     [390, 1],
   ] as const;
 
-  // One walk looks at everything, since going to fifty pages is what takes the time; each finding is judged by itself below.
+  // One walk looks at everything, since going to fifty pages is what takes the time; each finding is judged by itself
+  // below.
   const found = { tint: [] as string[], rules: [] as string[], widths: [] as string[] };
   it('is walked through, page by page', async () => {
     for (const path of pages) {
@@ -203,13 +204,13 @@ describe('the interface', () => {
       await page.keyboard.press('ArrowDown');
     await page.keyboard.press('Enter');
     await isaby.sees('Its lots so far');
-    const press = async (words: string): Promise<void> => {
+    const press = async (label: string): Promise<void> => {
       for (let i = 0; i < 80; i += 1) {
         await page.keyboard.press('Tab');
-        if ((await page.evaluate(() => (document.activeElement as HTMLElement).innerText?.trim())) === words)
+        if ((await page.evaluate(() => (document.activeElement as HTMLElement).innerText?.trim())) === label)
           return page.keyboard.press('Enter');
       }
-      throw new Error(`Tab never came to “${words}”`);
+      throw new Error(`Tab never came to “${label}”`);
     };
     await press('Dye a lot');
     await isaby.sees('A new lot', 'h1');

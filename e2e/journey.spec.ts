@@ -25,7 +25,7 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
   async function dye(someone: Someone): Promise<number> {
     let weighed = 0;
     await someone.page.waitForSelector('.one h1');
-    for (let touches = 0; touches < 80; touches += 1) {
+    for (let drafts = 0; drafts < 80; drafts += 1) {
       if ((await someone.text('.one')).includes('All steps done')) {
         await someone.handedOver();
         return weighed;
@@ -95,12 +95,12 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.press('Book the count');
     await corin.sees('Booked: 10.78 g less.', '[role=status]');
     await corin.sees('1.35 kg', '.sums');
-    const jar = await corin.ask<StockLot>(`/api/stock-lots/${corin.page.url().split('/').at(-1)}`);
-    expect(jar.lines.map((l) => [l.kind, l.amount, l.balance, l.by.name])).toEqual([
+    const stockLot = await corin.ask<StockLot>(`/api/stock-lots/${corin.page.url().split('/').at(-1)}`);
+    expect(stockLot.lines.map((l) => [l.kind, l.amount, l.balance, l.by.name])).toEqual([
       ['receive', 1_360_777, 1_360_777, 'Corin Ashlock'],
       ['count', -10_777, 1_350_000, 'Corin Ashlock'],
     ]);
-    for (const row of await corin.ask<ShelfRow[]>('/api/stores')) expect(row.free).toBe(row.onHand - row.promised);
+    for (const row of await corin.ask<ShelfRow[]>('/api/stores')) expect(row.free).toBe(row.onHand - row.reserved);
   });
 
   it('reads the proven recipe', async () => {
@@ -131,9 +131,9 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     [first] = (await lotsNow()) as [LotSummary];
     expect(first).toMatchObject({ state: 'planned', pieces: 5, colourway: { name: 'Marram' } });
     const after = await corin.ask<ShelfRow[]>('/api/stores');
-    const promised = (rows: ShelfRow[], material: string): number =>
-      rows.filter((r) => r.material === material).reduce((sum, r) => sum + r.promised, 0);
-    expect(promised(after, 'Potassium alum') - promised(before, 'Potassium alum')).toBe(170_100);
+    const reserved = (rows: ShelfRow[], material: string): number =>
+      rows.filter((r) => r.material === material).reduce((sum, r) => sum + r.reserved, 0);
+    expect(reserved(after, 'Potassium alum') - reserved(before, 'Potassium alum')).toBe(170_100);
   });
 
   it('weighs out at the bench, and the shelf follows by what was really used', async () => {
@@ -151,7 +151,7 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
         after.get(taken.stockLotId)?.onHand,
       );
     expect(lot.madeFrom.find((m) => m.material === 'Potassium alum')?.amount).toBe(170_100);
-    expect(lot.jars.every((j) => j.promisedHere === 0)).toBe(true);
+    expect(lot.stockLots.every((j) => j.reservedHere === 0)).toBe(true);
   });
 
   it('judges dry, never wet, in a dyer’s words', async () => {
@@ -206,8 +206,8 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.press(weld?.tag ?? '');
     await corin.sees('Where it came from and went');
     await corin.sees(new RegExp(`${second.tag}\\s+Marram`));
-    const jar = await corin.ask<StockLot>(`/api/stock-lots/${weld?.stockLotId}`);
-    expect(jar.wentInto[0]).toMatchObject({
+    const stockLot = await corin.ask<StockLot>(`/api/stock-lots/${weld?.stockLotId}`);
+    expect(stockLot.wentInto[0]).toMatchObject({
       lot: { id: second.id, tag: second.tag, colourway: 'Marram' },
       amount: weld?.amount,
     });
@@ -215,7 +215,7 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
 
   it('shows another browser what happened, within a second', async () => {
     const wenna = await Someone.at(browser, server.base);
-    await wenna.comeIn('Wenna Tidewell', 'seven wet hanks');
+    await wenna.signIn('Wenna Tidewell', 'seven wet hanks');
     await wenna.go('/stores');
     await wenna.write('Only jars with …', 'chalk');
     await wenna.sees('jars');

@@ -10,7 +10,10 @@ const LISTENING = ['/api/events', '/api/instruments/live'];
 /** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
 export class Someone {
   readonly troubles: string[] = [];
-  /** What this page has asked for and not got yet. Kept here, because a request that a new page cuts off may end without a word. */
+  /**
+   * What this page has asked for and not got yet. Kept here, because a request that a new page cuts off may end
+   * without a word.
+   */
   private readonly asked = new Set<HTTPRequest>();
   private lastEndedMs = 0;
 
@@ -73,7 +76,7 @@ export class Someone {
     }
   }
 
-  async comeIn(name: string, passphrase: string): Promise<void> {
+  async signIn(name: string, passphrase: string): Promise<void> {
     await this.go('/');
     await this.press(name, 'label');
     await this.write('Passphrase', passphrase);
@@ -82,9 +85,9 @@ export class Someone {
   }
 
   /** Waits until the sheet (or what `within` names) shows the words. */
-  async sees(words: string | RegExp, within = 'body'): Promise<void> {
+  async sees(label: string | RegExp, within = 'body'): Promise<void> {
     const [source, flags] =
-      typeof words === 'string' ? [words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [words.source, words.flags];
+      typeof label === 'string' ? [label.replace(/[.*+?^${}()|[\]\\]/g, '\\$&'), ''] : [label.source, label.flags];
     try {
       await this.page.waitForFunction(
         (s, f, w) => [...document.querySelectorAll(w)].some((e) => new RegExp(s, f).test((e as HTMLElement).innerText)),
@@ -94,7 +97,7 @@ export class Someone {
         within,
       );
     } catch {
-      throw new Error(`expected to see ${String(words)}; the page shows:\n${(await this.text(within)).slice(0, 2500)}`);
+      throw new Error(`expected to see ${String(label)}; the page shows:\n${(await this.text(within)).slice(0, 2500)}`);
     }
   }
 
@@ -103,8 +106,8 @@ export class Someone {
   }
 
   /** Presses the first visible thing with just these words, or that the pattern fits. */
-  async press(words: string | RegExp, selector = 'main button, main a, nav button, nav a'): Promise<void> {
-    const pattern = typeof words === 'string' ? `^${words.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$` : words.source;
+  async press(label: string | RegExp, selector = 'main button, main a, nav button, nav a'): Promise<void> {
+    const pattern = typeof label === 'string' ? `^${label.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$` : label.source;
     const handle = (await this.page.waitForFunction(
       (w, s) =>
         [...document.querySelectorAll(s)].find(
@@ -130,7 +133,7 @@ export class Someone {
     await this.page.keyboard.type(text);
   }
 
-  /** Waits until the server has every touch made on this screen. */
+  /** Waits until the server has every entry made on this screen. */
   async handedOver(): Promise<void> {
     await this.page.waitForSelector('vs-shell[data-waiting="0"]');
   }
@@ -163,7 +166,7 @@ export class Someone {
     const field = await this.field(label);
     const offered = await this.page
       .waitForFunction(
-        (select, words) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(words))?.value,
+        (select, label) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(label))?.value,
         {},
         field,
         option,

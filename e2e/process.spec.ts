@@ -9,7 +9,7 @@ const PASSPHRASE = 'ten green hanks';
 /** A person at a real server process, with the cookie it gave. */
 async function openStudio(base: string): Promise<{ cookie: string; personId: string }> {
   const personId = v7();
-  const reply = await fetch(`${base}/api/door/studio`, {
+  const reply = await fetch(`${base}/api/auth/studio`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
     body: JSON.stringify({
@@ -97,8 +97,8 @@ describe('a real server process', () => {
 
   it('closes cleanly on SIGTERM, even with a browser listening, and opens again', async () => {
     const server = await start();
-    const { people } = (await (await fetch(`${server.base}/api/door`)).json()) as { people: { id: string }[] };
-    const entered = await send(server.base, '', '/api/door/session', {
+    const { people } = (await (await fetch(`${server.base}/api/auth`)).json()) as { people: { id: string }[] };
+    const entered = await send(server.base, '', '/api/auth/session', {
       personId: people[0]?.id,
       passphrase: PASSPHRASE,
     });

@@ -27,7 +27,7 @@ describe('recipes, from a strip to a lot', () => {
   beforeAll(async () => {
     [server, browser] = await Promise.all([serveDemo(), launch()]);
     wenna = await Someone.at(browser, server.base);
-    await wenna.comeIn('Wenna Tidewell', 'seven wet hanks');
+    await wenna.signIn('Wenna Tidewell', 'seven wet hanks');
   });
   afterAll(async () => {
     await browser.close();
@@ -43,15 +43,15 @@ describe('recipes, from a strip to a lot', () => {
     wenna.ask<RecipeVersionDetail>(`/api/recipe-versions/${(await recipe(name)).versions.at(n)?.id}`);
   const colourway = async (name: string): Promise<string> =>
     (await wenna.ask<Colourway[]>('/api/colourways')).find((c) => c.name === name)?.id ?? '';
-  const open = async (words: string): Promise<void> => {
+  const open = async (label: string): Promise<void> => {
     const summary = (await wenna.page.waitForFunction(
       (w) => [...document.querySelectorAll<HTMLElement>('main summary')].find((e) => e.innerText.includes(w)),
       {},
-      words,
+      label,
     )) as ElementHandle<HTMLElement>;
     await summary.evaluate((e) => ((e.parentElement as HTMLDetailsElement).open ? undefined : e.click()));
   };
-  const tick = (words: string): Promise<void> => wenna.press(new RegExp(`^${words}`), 'main label');
+  const tick = (label: string): Promise<void> => wenna.press(new RegExp(`^${label}`), 'main label');
 
   it('writes a chain of several days: parts, a course of heat, doses in several ways', async () => {
     await wenna.press('Recipes');
@@ -139,7 +139,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('Cutch deep', 'h1');
     const deep = await version('Cutch deep');
     expect([
-      deep.standing,
+      deep.status,
       deep.body.steps.flatMap((s) => s.doses).find((d) => d.by === 'percentOwf' && d.percentOwf === 40) !== undefined,
     ]).toEqual(['trial', true]);
     const [trial] = await wenna.ask<StripTrialSummary[]>('/api/strip-trials');
@@ -247,7 +247,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('for the back row only');
     const [summary] = await wenna.ask<LotSummary[]>('/api/lots');
     const lot = await wenna.ask<LotDetail>(`/api/lots/${summary?.id}`);
-    expect(lot.checks.find((c) => c.sentence === 'There are stains.')?.reason).toBe('for the back row only');
+    expect(lot.checks.find((c) => c.message === 'There are stains.')?.reason).toBe('for the back row only');
     expect(lot.plan.groups.map((g) => [g.baseName, g.part, g.pieces])).toEqual([
       ['Rug wool', 'gold', 3],
       ['Rug wool', 'marsh', 1],
@@ -307,7 +307,7 @@ describe('recipes, from a strip to a lot', () => {
                   batch: w.batch,
                   materialId: w.materialId,
                   stockLotId: p.stockLotId,
-                  written: `${p.amount / 1000} g`,
+                  quantityText: `${p.amount / 1000} g`,
                   movementId: uuid(),
                 },
               });
@@ -329,7 +329,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.write('What was measured out', `${target} ml`);
     await wenna.sees('Within the tolerance.', '.off');
     await wenna.press('Weighed');
-    await wenna.sees(`${target} ml White vinegar from`, 'vs-written-down');
+    await wenna.sees(`${target} ml White vinegar from`, 'vs-run-entry-log');
     await wenna.handedOver();
     expect(
       (await wenna.ask<LotDetail>(`/api/lots/${id}`)).madeFrom.find((m) => m.material === 'White vinegar'),

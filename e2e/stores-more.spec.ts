@@ -19,7 +19,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
   beforeAll(async () => {
     [server, browser] = await Promise.all([serveDemo(), launch()]);
     isaby = await Someone.at(browser, server.base);
-    await isaby.comeIn('Isaby Fennimore', 'heron at low tide');
+    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
   });
   afterAll(async () => {
     await browser.close();
@@ -28,12 +28,12 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     rmSync(folder, { recursive: true });
     expect(isaby.troubles).toEqual([]);
   });
-  const jarTagged = async (tag: string): Promise<StockLot> =>
+  const stockLotTagged = async (tag: string): Promise<StockLot> =>
     isaby.ask<StockLot>(
       `/api/stock-lots/${(await isaby.ask<ShelfRow[]>('/api/stores')).find((r) => r.tag === tag)?.id}`,
     );
-  const openJar = async (tag: string): Promise<void> => {
-    await isaby.go(`/stores/${(await jarTagged(tag)).row.id}`);
+  const openStockLot = async (tag: string): Promise<void> => {
+    await isaby.go(`/stores/${(await stockLotTagged(tag)).row.id}`);
     await isaby.sees(tag, 'h1');
   };
   const attach = async (name: string, content: Buffer): Promise<void> => {
@@ -43,7 +43,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
   };
 
   it('opens packets whole, and gives some away only with a name', async () => {
-    await openJar('BLK-1');
+    await openStockLot('BLK-1');
     await isaby.page.evaluate(() => document.querySelector<HTMLElement>('summary')?.click());
     await isaby.write('For dry fibre of', '600 g');
     await isaby.sees('That takes 3 packets.');
@@ -57,7 +57,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.write('To whom', 'the bookbinder');
     await isaby.press('Book it out');
     await isaby.sees('16 pieces', '.sums');
-    expect((await jarTagged('BLK-1')).lines.at(-1)).toMatchObject({
+    expect((await stockLotTagged('BLK-1')).lines.at(-1)).toMatchObject({
       kind: 'give',
       amount: -2,
       balance: 16,
@@ -71,7 +71,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.write('Its name', 'Cloth black, loose');
     await isaby.press('Record it');
     await isaby.sees('Cloth black, loose', 'h1');
-    expect((await jarTagged('BLK-1')).row.onHand).toBe(13);
+    expect((await stockLotTagged('BLK-1')).row.onHand).toBe(13);
   });
 
   it('keeps a safety sheet with its material and a photograph with its jar, and refuses what is neither', async () => {
@@ -85,10 +85,10 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     expect((await isaby.ask<MaterialPage>(`/api/materials/${iron?.id}`)).attachments).toMatchObject([
       { name: 'iron.pdf', by: { name: 'Isaby Fennimore' } },
     ]);
-    await openJar('IRL-1');
+    await openStockLot('IRL-1');
     await attach('bottle.png', Buffer.from(PIXEL, 'base64'));
     await isaby.page.waitForSelector('.photos img');
-    expect((await jarTagged('IRL-1')).attachments).toHaveLength(1);
+    expect((await stockLotTagged('IRL-1')).attachments).toHaveLength(1);
   });
 
   it('measures the iron liquor by a ladder, with its band', async () => {
@@ -108,7 +108,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.sees(/Strength: 2.5 g\/l, between 1.25 and 2.5 g\/l/);
     await isaby.press('Record it');
     await isaby.sees('2.5 g/l as crystals');
-    expect((await jarTagged('IRL-1')).liquorNow[0]?.grams).toBe(4.5);
+    expect((await stockLotTagged('IRL-1')).liquorNow[0]?.grams).toBe(4.5);
   });
 
   it('asks which spoon is meant until the studio says, and then says which it took', async () => {
@@ -118,7 +118,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.page.waitForFunction(
       async () => ((await (await fetch('/api/studio')).json()) as Studio).volumeSystem === 'us',
     );
-    await openJar('WHI-2');
+    await openStockLot('WHI-2');
     await isaby.page.evaluate(() => document.querySelector<HTMLElement>('summary')?.click());
     await isaby.write('How much', '1 gal');
     await isaby.sees('3.79 l leaves the jar (US gallon of 3785.41 ml).');
@@ -138,7 +138,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
       await isaby.sees(row.tag, '.one .big');
       await page.waitForFunction(() => document.activeElement?.getAttribute('name') === 'written');
       const tare = (await isaby.text('.one')).includes('with its container of')
-        ? ((await jarTagged(row.tag)).facts.tareMg ?? 0)
+        ? ((await stockLotTagged(row.tag)).facts.tareMg ?? 0)
         : 0;
       await page.keyboard.type(
         row.measure === 'volume' ? `${row.onHand / 1000} ml` : `${(row.onHand + tare) / 1000} g`,

@@ -17,7 +17,7 @@ describe('stores, on the demo studio', () => {
   beforeAll(async () => {
     [server, browser] = await Promise.all([serveDemo(), launch()]);
     corin = await Someone.at(browser, server.base);
-    await corin.comeIn('Corin Ashlock', 'mud on the slipway');
+    await corin.signIn('Corin Ashlock', 'mud on the slipway');
   });
   afterAll(async () => {
     await browser.close();
@@ -26,19 +26,20 @@ describe('stores, on the demo studio', () => {
     rmSync(folder, { recursive: true });
     expect(corin.troubles).toEqual([]);
   });
-  const jarHere = (): Promise<StockLot> => corin.ask<StockLot>(`/api/stock-lots/${corin.page.url().split('/').at(-1)}`);
-  const jarTagged = async (tag: string): Promise<StockLot> =>
+  const ownStockLot = (): Promise<StockLot> =>
+    corin.ask<StockLot>(`/api/stock-lots/${corin.page.url().split('/').at(-1)}`);
+  const stockLotTagged = async (tag: string): Promise<StockLot> =>
     corin.ask<StockLot>(
       `/api/stock-lots/${(await corin.ask<ShelfRow[]>('/api/stores')).find((r) => r.tag === tag)?.id}`,
     );
-  const tick = async (words: string): Promise<void> => {
-    const label = (await corin.page.waitForFunction(
+  const tick = async (label: string): Promise<void> => {
+    const box = (await corin.page.waitForFunction(
       (w) =>
         [...document.querySelectorAll('main label')].find((l) => (l as HTMLElement).innerText.trim().startsWith(w)),
       {},
-      words,
+      label,
     )) as ElementHandle<Element>;
-    await label.evaluate((l) => (l as HTMLElement).click());
+    await box.evaluate((l) => (l as HTMLElement).click());
   };
   const chooseFile = async (name: string, content: string): Promise<void> => {
     writeFileSync(join(folder, name), content);
@@ -99,7 +100,7 @@ describe('stores, on the demo studio', () => {
     await corin.write('Share of the stand taken, %', '30');
     await corin.press('Put it on the shelf');
     await corin.sees('MAR-F · Marigold', 'h1');
-    expect(await jarHere()).toMatchObject({
+    expect(await ownStockLot()).toMatchObject({
       facts: { origin: 'harvest', gathering: { permission: 'our own bed', sharePercent: 30 } },
       lines: [{ kind: 'gather', amount: 4_500_000 }],
     });
@@ -115,8 +116,8 @@ describe('stores, on the demo studio', () => {
     await corin.press('Record it');
     await corin.sees('MAR-D · Marigold', 'h1');
     await corin.sees(/MAR-F · 4.5 kg/, 'vs-trace-picture');
-    expect((await jarTagged('MAR-D')).parents).toMatchObject([{ tag: 'MAR-F', kind: 'dry' }]);
-    expect((await jarTagged('MAR-F')).row.onHand).toBe(0);
+    expect((await stockLotTagged('MAR-D')).parents).toMatchObject([{ tag: 'MAR-F', kind: 'dry' }]);
+    expect((await stockLotTagged('MAR-F')).row.onHand).toBe(0);
   });
 
   it('teaches a spoon from the simulated balance and plans in spoons with the error shown', async () => {
@@ -153,7 +154,7 @@ describe('stores, on the demo studio', () => {
     for (const [i, row] of rows.entries()) {
       await corin.sees(row.tag, '.one .big');
       const gross = (await corin.text('.one')).includes('with its container of')
-        ? ((await jarTagged(row.tag)).facts.tareMg ?? 0)
+        ? ((await stockLotTagged(row.tag)).facts.tareMg ?? 0)
         : 0;
       const grams = (i === 0 ? row.onHand / 10 : row.onHand) + gross;
       await corin.write(gross > 0 ? 'It weighs, with its container' : 'How much there is', `${grams / 1000} g`);
@@ -164,11 +165,11 @@ describe('stores, on the demo studio', () => {
       () => document.querySelector<HTMLInputElement>('input.reason')?.value === 'a decimal point slipped',
     );
     await corin.sees('or something was taken and not written down');
-    expect((await jarTagged(rows[0]?.tag ?? '')).row.onHand).toBe(rows[0]?.onHand);
+    expect((await stockLotTagged(rows[0]?.tag ?? '')).row.onHand).toBe(rows[0]?.onHand);
     await corin.press('Book one difference');
     await corin.sees('Stores', 'h1');
     await corin.page.waitForFunction(() => location.pathname === '/stores');
-    expect((await jarTagged(rows[0]?.tag ?? '')).lines.at(-1)).toMatchObject({
+    expect((await stockLotTagged(rows[0]?.tag ?? '')).lines.at(-1)).toMatchObject({
       kind: 'count',
       note: 'a decimal point slipped',
     });
@@ -190,7 +191,7 @@ describe('stores, on the demo studio', () => {
     await corin.choose('From the jar', 'POT-3');
     await corin.press('Record it');
     await corin.sees('70 g of Potassium alum added, from POT-3');
-    expect((await jarHere()).liquorNow).toMatchObject([{ name: 'Potassium alum', grams: 150 }]);
+    expect((await ownStockLot()).liquorNow).toMatchObject([{ name: 'Potassium alum', grams: 150 }]);
   });
 
   it('brings a table in with every row’s fate, once, and refuses one that is broken', async () => {
@@ -200,10 +201,10 @@ describe('stores, on the demo studio', () => {
       'tag;kind;amount;unit;at;note\r\nCHA-1;give;-12,5;g;2026-11-01;to the school\r\nCHA-1;spoil;-2;g;2026-11-02;damp\r\n';
     await chooseFile('moved.csv', text);
     await corin.sees('2 new, 0 here already, 0 can’t be taken.');
-    const before = (await jarTagged('CHA-1')).row.onHand;
+    const before = (await stockLotTagged('CHA-1')).row.onHand;
     await corin.press('Write it, all of it');
     await corin.sees('Written: 2 rows.');
-    expect((await jarTagged('CHA-1')).row.onHand).toBe(before - 14_500);
+    expect((await stockLotTagged('CHA-1')).row.onHand).toBe(before - 14_500);
     await chooseFile('again.csv', text);
     await corin.sees('0 new, 2 here already, 0 can’t be taken.');
     await chooseFile('bad.csv', 'tag,kind,amount,unit,at\nNOPE,use,-1,g,2026-11-01\nCHA-1,use,-1,furlong,2026-11-01');
@@ -211,7 +212,7 @@ describe('stores, on the demo studio', () => {
     await corin.sees('There is no jar tagged “NOPE” here');
     await chooseFile('cut.csv', 'tag,note\nCHA-1,"half a');
     await corin.sees('it was cut off', '[role=alert]');
-    expect((await jarTagged('CHA-1')).row.onHand).toBe(before - 14_500);
+    expect((await stockLotTagged('CHA-1')).row.onHand).toBe(before - 14_500);
   });
 
   it('looks ahead: what to get, when things run out, and what stock is worth', async () => {

@@ -1,17 +1,18 @@
 import { readFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { join } from 'node:path';
 import { studioDocument, upgradeStudioFile } from '@vestigia/contract';
 import { pino } from 'pino';
 import { createApp } from './app';
-import type { Context } from './context';
-import { ChangeBus } from './context';
+import type { Config } from './config';
+import { ConfigError, readConfig } from './config';
+import type { Context } from './shared/context';
+import { ChangeBus } from './shared/context';
 import type { Database } from './db/database';
 import { FolderHeldError } from './db/folder-lock';
 import { DatabaseHeldError, openFolder, openServer } from './db/open-database';
 import { importDocument } from './document/import-document';
-import { hasStudio } from './door/door-store';
+import { hasStudio } from './auth/auth-store';
 import { parse } from './http/routes';
 import { Writer } from './http/write';
 
@@ -19,21 +20,27 @@ const HELD_EXIT = 3;
 /** A browser's open event stream would keep the server from closing; it gets this long, then the line is cut. */
 const CLOSE_PATIENCE_MS = 1000;
 
-const env = process.env;
-const host = env['HOST'] ?? '127.0.0.1';
-const port = Number(env['PORT'] ?? 4310);
-const dataDir = env['DATA_DIR'] ?? join(process.cwd(), 'data', 'studio');
-const migrations = env['MIGRATIONS_DIR'] ?? join(process.cwd(), 'server', 'db', 'migrations');
-const log = pino({ level: env['LOG_LEVEL'] ?? 'warn' });
+const config = configOrExit();
+const log = pino({ level: config.logLevel });
+
+function configOrExit(): Config {
+  try {
+    return readConfig(process.env, process.cwd());
+  } catch (error) {
+    if (!(error instanceof ConfigError)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
+}
 
 async function openDatabase(): Promise<Database> {
-  const url = env['DATABASE_URL'];
-  return url ? openServer(url, migrations) : openFolder(dataDir, migrations, new Date());
+  const { databaseUrl, dataDir, migrationsDir } = config;
+  return databaseUrl ? openServer(databaseUrl, migrationsDir) : openFolder(dataDir, migrationsDir, new Date());
 }
 
 /** OPEN_DOCUMENT names a studio file for an empty studio to begin with; one that is open already is left alone. */
 async function openGivenDocument(context: Context): Promise<void> {
-  const path = env['OPEN_DOCUMENT'];
+  const path = config.openDocument;
   if (!path || (await hasStudio(context.database.db))) return;
   const writer = new Writer(context);
   await writer.start();
@@ -45,8 +52,6 @@ async function openGivenDocument(context: Context): Promise<void> {
 }
 
 async function main(): Promise<void> {
-  if (!Number.isInteger(port) || port < 0 || port > 65_535)
-    throw new Error(`PORT must be a number from 0 to 65535, not “${env['PORT']}”.`);
   const database = await openDatabase();
   const context: Context = {
     database,
@@ -57,9 +62,8 @@ async function main(): Promise<void> {
     atClose: [],
   };
   await openGivenDocument(context);
-  const loopbackOnly = ['127.0.0.1', 'localhost', '::1'].includes(host);
-  const webFolder = env['WEB_DIR'];
-  const server = createServer(await createApp(context, { loopbackOnly, ...(webFolder ? { webFolder } : {}) }));
+  const { host, port, loopbackOnly, webDir } = config;
+  const server = createServer(await createApp(context, { loopbackOnly, ...(webDir ? { webFolder: webDir } : {}) }));
 
   let closing: Promise<void> | undefined;
   const stop = (): void => {

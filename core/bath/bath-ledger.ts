@@ -1,9 +1,12 @@
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 
+/** What can happen to the liquor in a pot, as kinds of entry. */
 export const BATH_MOVES = ['fill', 'add', 'evaporate', 'takeOut', 'level'] as const;
+/** One of `BATH_MOVES`. */
 export type BathMoveKind = (typeof BATH_MOVES)[number];
-export const BATH_MOVE_WORDS: Readonly<Record<BathMoveKind, string>> = {
+/** How the bench says each move. */
+export const BATH_MOVE_LABELS: Readonly<Record<BathMoveKind, string>> = {
   fill: 'filled',
   add: 'water or solution added',
   evaporate: 'steamed off',
@@ -11,16 +14,20 @@ export const BATH_MOVE_WORDS: Readonly<Record<BathMoveKind, string>> = {
   level: 'measured',
 };
 
-/** One thing that changed how much is in a bath. `level` is a measuring: it sets the volume, and what is missing has steamed off. */
+/**
+ * One thing that changed how much is in a bath. `level` is a measuring: it sets the volume, and what is missing has
+ * steamed off.
+ */
 export interface BathMove {
   readonly kind: BathMoveKind;
   readonly ml: number;
-  readonly words: string;
+  readonly label: string;
 }
 
 /** Liquor that wet pieces carry out of a bath, ml per g of dry fibre, squeezed by hand. */
 const CARRIED_ML_PER_G = 1.5;
 
+/** A bath summed up: all that went in, what steamed off, was taken out, and what is left. Volumes in ml. */
 export interface BathBalance {
   /** What is left, ml. */
   readonly left: Figure;
@@ -71,7 +78,8 @@ export const carriedOffMl = (dryG: number): number => Math.round(dryG * CARRIED_
 
 /**
  * How much of a material is likely left in a bath after fibre was in it.
- * @param dosedG what went in @param takenShare share that went onto the fibre, 0 to 1 @param leftShare share of the liquor that is left after lifting, 0 to 1
+ * @param dosedG what went in @param takenShare share that went onto the fibre, 0 to 1 @param leftShare share of the
+ * liquor that is left after lifting, 0 to 1
  */
 export function leftInBath(dosedG: number, takenShare: number, leftShare: number): Figure {
   const value = Math.round(dosedG * (1 - takenShare) * leftShare * 10) / 10;

@@ -119,7 +119,7 @@ describe('heating', () => {
     const weak = heatBath({ liquorMl: 60_000, wofG: 0, fromC: 12, toC: 95 }, { ...ring, powerW: 800 }, ROOM);
     expect(weak).toMatchObject({ ok: false });
     if (!weak.ok) expect(weak.reachesC).toBeLessThan(95);
-    if (!weak.ok) expect(weak.sentence).toMatch(/Gas ring brings 60 l to about \d+ °C and no further/);
+    if (!weak.ok) expect(weak.message).toMatch(/Gas ring brings 60 l to about \d+ °C and no further/);
   });
   it('has nothing to do where it is warm already, and no cost where the price is not known', () => {
     expect(bath(10_000, 40, 60)).toMatchObject({ ok: true, minutes: { value: 0 } });
@@ -146,7 +146,7 @@ describe('heating', () => {
     [5, 10_000, /colder than the cold/],
   ])('mixes to %i °C in %i ml', (wantedC, ml, hot) => {
     const mix = mixToTemperature(ml, wantedC, { hotC: 55, coldC: 12 });
-    if (hot instanceof RegExp) return expect(mix.ok ? '' : mix.sentence).toMatch(hot);
+    if (hot instanceof RegExp) return expect(mix.ok ? '' : mix.message).toMatch(hot);
     expect(mix).toMatchObject({ ok: true, hotMl: hot, coldMl: ml - hot });
   });
   it('weighs what is lifted', () => {

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import type { FibreKind } from './fibre';
 import { FIBRE_KINDS, fibreDisplacementMl, fibreFamily } from './fibre';
 import { liquorVolume } from './liquor';
-import { VESSEL_METALS, mostC } from './vessel';
+import { VESSEL_METALS, maxC } from './vessel';
 
 describe('fibres', () => {
   /** Morton & Hearle 2008, table 5.1: density of the dry fibre, g per ml. */
@@ -60,11 +60,11 @@ describe('liquor', () => {
 });
 
 describe('a vessel', () => {
-  it.each<[string, Parameters<typeof mostC>[0], number | null]>([
+  it.each<[string, Parameters<typeof maxC>[0], number | null]>([
     ['steel boils', { metal: 'stainless' }, null],
     ['a bucket sags', { metal: 'plastic' }, 60],
-    ['a bucket that says so', { metal: 'plastic', mostC: 95 }, 95],
+    ['a bucket that says so', { metal: 'plastic', maxC: 95 }, 95],
     ['glass on a flame', { metal: 'glass' }, 95],
-  ])('%s', (_name, vessel, most) => expect(mostC(vessel)).toBe(most));
+  ])('%s', (_name, vessel, max) => expect(maxC(vessel)).toBe(max));
   it('has a metal to be checked against a recipe', () => expect(VESSEL_METALS).toContain('iron'));
 });

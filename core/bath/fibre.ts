@@ -1,3 +1,4 @@
+/** The fibres a base can be of. */
 export const FIBRE_KINDS = [
   'wool',
   'alpaca',
@@ -9,13 +10,14 @@ export const FIBRE_KINDS = [
   'viscose',
   'synthetic',
 ] as const;
+/** One of `FIBRE_KINDS`. */
 export type FibreKind = (typeof FIBRE_KINDS)[number];
+/** How a fibre takes dye: like wool, like cotton, or not at all. */
 export type FibreFamily = 'protein' | 'cellulose' | 'synthetic';
 
 /**
- * Density of the dry fibre, g per ml.
- * Source: Morton & Hearle, Physical Properties of Textile Fibres, 4th ed. 2008, table 5.1 (dry values);
- * fine hair fibres taken as wool, ramie as flax.
+ * Density of the dry fibre, g per ml. Source: Morton & Hearle, Physical Properties of Textile Fibres, 4th ed. 2008,
+ * table 5.1 (dry values); fine hair fibres taken as wool, ramie as flax.
  */
 const DENSITY_G_PER_ML: Readonly<Record<FibreKind, number>> = {
   wool: 1.3,

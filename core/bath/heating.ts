@@ -22,13 +22,18 @@ export interface Room {
   readonly energyMinorPerKwh: number | null;
 }
 
+/**
+ * How long a bath takes to heat, with energy in kWh and cost in minor units; or the °C that the heat source never
+ * gets past.
+ */
 export type Heating =
   | { readonly ok: true; readonly minutes: Figure; readonly energy: Figure; readonly cost: Figure | null }
-  | { readonly ok: false; readonly reachesC: number; readonly sentence: string };
+  | { readonly ok: false; readonly reachesC: number; readonly message: string };
 
 /**
- * How long a heat source needs to bring a bath to a temperature, with what it loses on the way (Newton's law of cooling:
- * C·dT/dt = η·P − U·A·(T − room)), the energy drawn and its cost. Where it never gets there, says how far it does.
+ * How long a heat source needs to bring a bath to a temperature, with what it loses on the way (Newton's law of
+ * cooling: C·dT/dt = η·P − U·A·(T − room)), the energy drawn and its cost. Where it never gets there, says how far it
+ * does.
  * @param bath ml of liquor, g of dry fibre in it, where it begins and is to come to, °C
  */
 export function heatBath(
@@ -46,7 +51,7 @@ export function heatBath(
     return {
       ok: false,
       reachesC: Math.floor(limitC),
-      sentence: `${source.name} brings ${Math.round(bath.liquorMl / 100) / 10} l to about ${Math.floor(limitC)} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`,
+      message: `${source.name} brings ${Math.round(bath.liquorMl / 100) / 10} l to about ${Math.floor(limitC)} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`,
     };
   const seconds =
     bath.toC <= bath.fromC ? 0 : (capacity / loss) * Math.log((limitC - bath.fromC) / (limitC - bath.toC));
@@ -90,9 +95,10 @@ export function heatBath(
   return { ok: true, minutes, energy, cost };
 }
 
+/** Hot and cold water, in ml, that make a temperature; or why they can't. */
 export type Mixing =
   | { readonly ok: true; readonly hotMl: number; readonly coldMl: number; readonly working: Figure }
-  | { readonly ok: false; readonly sentence: string };
+  | { readonly ok: false; readonly message: string };
 
 /** Hot and cold water that make so much at a temperature, if none of its heat is lost to the pot. Temperatures °C. */
 export function mixToTemperature(
@@ -102,14 +108,14 @@ export function mixToTemperature(
 ): Mixing {
   if (!(volumeMl > 0)) throw new RangeError('volumeMl must be above zero');
   if (!(hotC > coldC))
-    return { ok: false, sentence: 'The hot water is no warmer than the cold. Check the two temperatures.' };
+    return { ok: false, message: 'The hot water is no warmer than the cold. Check the two temperatures.' };
   if (wantedC < coldC)
     return {
       ok: false,
-      sentence: `${wantedC} °C is colder than the cold water at ${coldC} °C. Let it stand in a cool place, or use ice.`,
+      message: `${wantedC} °C is colder than the cold water at ${coldC} °C. Let it stand in a cool place, or use ice.`,
     };
   if (wantedC > hotC)
-    return { ok: false, sentence: `${wantedC} °C is hotter than the hot water at ${hotC} °C. Heat it in the pot.` };
+    return { ok: false, message: `${wantedC} °C is hotter than the hot water at ${hotC} °C. Heat it in the pot.` };
   const hotMl = Math.round((volumeMl * (wantedC - coldC)) / (hotC - coldC) / 50) * 50;
   const working = figure(
     hotMl,

@@ -1,9 +1,12 @@
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 
+/** Acids and alkalis whose strength is known well enough to dose by. */
 export const PH_REAGENTS = ['vinegar5', 'citricAcid', 'sodaAsh', 'bicarbonate', 'ammonia10'] as const;
+/** One of `PH_REAGENTS`. */
 export type PhReagent = (typeof PH_REAGENTS)[number];
-export const PH_REAGENT_WORDS: Readonly<Record<PhReagent, string>> = {
+/** What each reagent is called on screen. */
+export const PH_REAGENT_LABELS: Readonly<Record<PhReagent, string>> = {
   vinegar5: 'vinegar, 5 % acetic acid',
   citricAcid: 'citric acid',
   sodaAsh: 'soda ash',
@@ -11,7 +14,10 @@ export const PH_REAGENT_WORDS: Readonly<Record<PhReagent, string>> = {
   ammonia10: 'ammonia water, 10 %',
 };
 
-/** Acid dissociation at 25 °C, as pKa; molar mass, g/mol (CRC Handbook of Chemistry and Physics, 97th ed., 5-87 and 5-88). */
+/**
+ * Acid dissociation at 25 °C, as pKa; molar mass, g/mol (CRC Handbook of Chemistry and Physics, 97th ed., 5-87 and
+ * 5-88).
+ */
 const PK_CARBONIC: readonly [number, number] = [6.35, 10.33];
 const PK_WATER = 14;
 interface Acid {
@@ -35,9 +41,10 @@ const ALKALINITY_MEQ_PER_DH = 0.357;
 const LOWEST_PH = 3;
 const HIGHEST_PH = 11.5;
 
+/** How much of a reagent brings a bath to a pH, in g or ml; or why it can't. */
 export type PhDose =
   | { readonly ok: true; readonly dose: Figure; readonly unit: 'g' | 'ml'; readonly firstThird: number }
-  | { readonly ok: false; readonly code: 'outOfRange' | 'wrongWay' | 'outOfReach'; readonly sentence: string };
+  | { readonly ok: false; readonly code: 'outOfRange' | 'wrongWay' | 'outOfReach'; readonly message: string };
 
 /** Mean negative charge on an acid's anions at a pH: sum of k × its share with k protons gone. */
 function meanCharge(pKa: readonly number[], ph: number): number {
@@ -56,9 +63,10 @@ function meanCharge(pKa: readonly number[], ph: number): number {
 const freeCharge = (ph: number): number => 10 ** (ph - PK_WATER) - 10 ** -ph;
 
 /**
- * What it takes to bring water to a pH, by its charge balance with its carbonate held in (Stumm & Morgan, Aquatic Chemistry,
- * 3rd ed. 1996, ch. 4): the source's alkalinity and pH give its carbonate; at the new pH, what is missing in charge is what the
- * reagent must bring. An estimate for water: dyestuff and fibre buffer as well, so a third goes in first and pH is taken between.
+ * What it takes to bring water to a pH, by its charge balance with its carbonate held in (Stumm & Morgan, Aquatic
+ * Chemistry, 3rd ed. 1996, ch. 4): the source's alkalinity and pH give its carbonate; at the new pH, what is missing
+ * in charge is what the reagent must bring. An estimate for water: dyestuff and fibre buffer as well, so a third goes
+ * in first and pH is taken between.
  * @param water pH of the source and its carbonate hardness, °dH; @param litres of bath, above zero
  */
 export function doseToPh(
@@ -67,10 +75,10 @@ export function doseToPh(
   litres: number,
   reagent: PhReagent,
 ): PhDose {
-  const refuse = (code: 'outOfRange' | 'wrongWay' | 'outOfReach', sentence: string): PhDose => ({
+  const refuse = (code: 'outOfRange' | 'wrongWay' | 'outOfReach', message: string): PhDose => ({
     ok: false,
     code,
-    sentence,
+    message,
   });
   if (!(targetPh >= LOWEST_PH && targetPh <= HIGHEST_PH))
     return refuse(
@@ -83,15 +91,15 @@ export function doseToPh(
   const missing = carbonate * meanCharge(PK_CARBONIC, targetPh) + freeCharge(targetPh) - alkalinity;
   const each = acid.sodium - meanCharge(acid.pKa, targetPh);
   const molPerL = missing / each;
-  const words = PH_REAGENT_WORDS[reagent];
+  const label = PH_REAGENT_LABELS[reagent];
   if (Math.abs(missing) > 1e-9 && !(molPerL > 0))
     return refuse(
       'wrongWay',
-      `${words} can’t take this bath from pH ${water.ph} to ${targetPh}: it works the other way, or stops short of it. Choose another.`,
+      `${label} can’t take this bath from pH ${water.ph} to ${targetPh}: it works the other way, or stops short of it. Choose another.`,
     );
   const amountPerL = (Math.max(0, molPerL || 0) * acid.molarMass) / acid.share;
   if (!Number.isFinite(amountPerL) || amountPerL > 100)
-    return refuse('outOfReach', `${words} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
+    return refuse('outOfReach', `${label} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
   const amount = round(amountPerL * litres);
   const dose = figure(
     amount,
@@ -107,7 +115,7 @@ export function doseToPh(
         source: 'water source, all of it taken as carbonate',
       },
       { name: 'bath', value: round(litres), unit: 'l' },
-      { name: words, value: round(amountPerL), unit: `${acid.unit}/l` },
+      { name: label, value: round(amountPerL), unit: `${acid.unit}/l` },
     ],
     [
       `an estimate for the water alone: add ${round(amount / 3)} ${acid.unit} first, stir, test, and the rest in small doses`,

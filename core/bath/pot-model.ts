@@ -1,22 +1,36 @@
 /*
- * A pot as physics has it: heat in from a burner, out through its walls and its open top, water leaving as steam, and what is
+ * A pot as physics has it: heat in from a burner, out through its walls and its open top, water leaving as steam, and
+ * what is
  * added mixing in. It drives the simulated instruments, and says what a pot will do with the lid on and the heat off.
  */
-/** Specific heat of water, J per g per K, mean of 0-100 °C (CRC Handbook, 97th ed., 6-5). Dilute liquors are taken as water. */
+/**
+ * Specific heat of water, J per g per K, mean of 0-100 °C (CRC Handbook, 97th ed., 6-5). Dilute liquors are taken as
+ * water.
+ */
 const WATER_J_PER_GK = 4.19;
-/** Of dry fibre; wool 1.36, cotton 1.21 (Morton & Hearle 2008, table 6.4). One value is near enough beside so much water. */
+/**
+ * Of dry fibre; wool 1.36, cotton 1.21 (Morton & Hearle 2008, table 6.4). One value is near enough beside so much
+ * water.
+ */
 const FIBRE_J_PER_GK = 1.3;
-/** Heat lost by a lidded pot to still air, W per m² and K: convection and radiation of a warm wall together, about 10 (VDI Heat Atlas, 2nd ed. 2010, part F). */
+/**
+ * Heat lost by a lidded pot to still air, W per m² and K: convection and radiation of a warm wall together, about 10
+ * (VDI Heat Atlas, 2nd ed. 2010, part F).
+ */
 const LOSS_W_PER_M2K = 10;
 const BOILS_C = 100;
 /** Latent heat of water near a simmer, J/g (CRC Handbook, 97th ed., 6-7). */
 const LATENT_J_PER_G = 2330;
-/** Water leaving a still surface, g per s, m² and unit of humidity ratio: 25 kg per h and m² in still air (ASHRAE Handbook, HVAC Applications 2019, ch. 6, without wind). */
+/**
+ * Water leaving a still surface, g per s, m² and unit of humidity ratio: 25 kg per h and m² in still air (ASHRAE
+ * Handbook, HVAC Applications 2019, ch. 6, without wind).
+ */
 const EVAPORATION_G_PER_S_M2 = 25 / 3.6;
 /** Under a lid that sits loosely this share of it still gets away. */
 const LID_LEAK = 0.06;
 const ROOM_HUMIDITY = 0.5;
 
+/** What is heated in a pot: liquor in ml, dry fibre in g, its own metal. */
 export interface PotBody {
   readonly liquorMl: number;
   /** Dry fibre in it, g. */
@@ -25,6 +39,7 @@ export interface PotBody {
   readonly potWaterG?: number;
 }
 
+/** A pot at one moment: °C, the power that reaches it in W, and whether its lid is on. */
 export interface Pot extends PotBody {
   readonly temperatureC: number;
   /** What its burner brings into it now, W. */
@@ -45,7 +60,10 @@ export function lossWPerK({ liquorMl }: PotBody): number {
   return LOSS_W_PER_M2K * Math.PI * diameterM(liquorMl) ** 2 * 1.5;
 }
 
-/** Humidity ratio of saturated air at a temperature, g/g: Magnus formula (Alduchov & Eskridge, J. Appl. Meteorol. 35, 1996) at 1013 hPa. */
+/**
+ * Humidity ratio of saturated air at a temperature, g/g: Magnus formula (Alduchov & Eskridge, J. Appl. Meteorol. 35,
+ * 1996) at 1013 hPa.
+ */
 function saturatedRatio(temperatureC: number): number {
   const pressure = 6.1094 * Math.exp((17.625 * temperatureC) / (temperatureC + 243.04));
   // Towards the boil the ratio runs away; what boils off is told by the heat that goes in instead.
@@ -132,7 +150,10 @@ export interface DyeState {
   readonly onFibre: number;
 }
 
-/** Rate at 60 °C, per min, and how steeply it rises: natural dyes on mordanted fibre are about half way in a quarter of an hour at a simmer. */
+/**
+ * Rate at 60 °C, per min, and how steeply it rises: natural dyes on mordanted fibre are about half way in a quarter
+ * of an hour at a simmer.
+ */
 const RATE_60_PER_MIN = 0.03;
 const ACTIVATION_J_PER_MOL = 50_000;
 const GAS_J_PER_MOLK = 8.314;
@@ -152,6 +173,6 @@ export function letDyeIn(
   dye: DyeState,
   { temperatureC, liquorRatio, seconds }: { temperatureC: number; liquorRatio: number; seconds: number },
 ): DyeState {
-  const most = exhaustAt(liquorRatio);
-  return { onFibre: most + (dye.onFibre - most) * Math.exp((-uptakeRatePerMin(temperatureC) * seconds) / 60) };
+  const max = exhaustAt(liquorRatio);
+  return { onFibre: max + (dye.onFibre - max) * Math.exp((-uptakeRatePerMin(temperatureC) * seconds) / 60) };
 }

@@ -17,7 +17,7 @@ import {
   temperatureAfter,
   uptakeRatePerMin,
 } from './pot-model';
-import { heldMinutes, holdOf, plannedAt, plannedCourse, riseCPerMin, watchCourse } from './watch-course';
+import { heldMinutes, holdOf, plannedAt, plannedCourse, riseCPerMin, watchCourse } from '../run/watch-course';
 
 const pot: Pot = { liquorMl: 18_000, wofG: 600, temperatureC: 80, usefulW: 0, lid: true };
 
@@ -35,7 +35,7 @@ describe('the pot', () => {
       { id: '', name: 'ring', powerW: 2000, efficiencyPercent: 60 },
       room,
     );
-    if (!planned.ok) throw new Error(planned.sentence);
+    if (!planned.ok) throw new Error(planned.message);
     expect(temperatureAfter({ ...pot, temperatureC: 18, usefulW: 1200 }, 18, planned.minutes.value * 60)).toBeCloseTo(
       75,
       0,
@@ -78,13 +78,13 @@ describe('the pot', () => {
   });
   it('takes up dye by first order: half of what it ever takes in ln 2 ÷ rate', () => {
     const halfLife = (Math.LN2 / uptakeRatePerMin(60)) * 60;
-    const most = exhaustAt(30);
+    const max = exhaustAt(30);
     expect(letDyeIn({ onFibre: 0 }, { temperatureC: 60, liquorRatio: 30, seconds: halfLife }).onFibre).toBeCloseTo(
-      most / 2,
+      max / 2,
       9,
     );
     expect(uptakeRatePerMin(75)).toBeGreaterThan(uptakeRatePerMin(60));
-    expect(exhaustAt(60)).toBeLessThan(most);
+    expect(exhaustAt(60)).toBeLessThan(max);
   });
 });
 
@@ -181,11 +181,11 @@ describe('the next dose towards a pH', () => {
 describe('what is in a bath', () => {
   it('sums what went in and out, and lets a measuring set it', () => {
     const balance = foldBath([
-      { kind: 'fill', ml: 10_000, words: '' },
-      { kind: 'add', ml: 500, words: '' },
-      { kind: 'evaporate', ml: 300, words: '' },
-      { kind: 'takeOut', ml: 50, words: '' },
-      { kind: 'level', ml: 9500, words: '' },
+      { kind: 'fill', ml: 10_000, label: '' },
+      { kind: 'add', ml: 500, label: '' },
+      { kind: 'evaporate', ml: 300, label: '' },
+      { kind: 'takeOut', ml: 50, label: '' },
+      { kind: 'level', ml: 9500, label: '' },
     ]);
     expect(balance).toMatchObject({
       left: { value: 9500, unit: 'ml' },
@@ -204,11 +204,11 @@ describe('what is in a bath', () => {
           }),
         ),
         (moves) => {
-          expect(foldBath(moves.map((m) => ({ ...m, words: '' }))).left.value).toBeGreaterThanOrEqual(0);
+          expect(foldBath(moves.map((m) => ({ ...m, label: '' }))).left.value).toBeGreaterThanOrEqual(0);
         },
       ),
     );
-    expect(() => foldBath([{ kind: 'add', ml: -1, words: '' }])).toThrow(RangeError);
+    expect(() => foldBath([{ kind: 'add', ml: -1, label: '' }])).toThrow(RangeError);
   });
   it('estimates what is left of a dose', () =>
     expect(leftInBath(100, 0.6, 0.9)).toMatchObject({ value: 36, unit: 'g' }));

@@ -66,9 +66,9 @@ describe('an iron liquor against a ladder', () => {
       /darken step by step/,
     ],
     ['no liquor', ladder, { ...strip, liquorMl: 0 }, /how much liquor/],
-  ])('refuses %s', (_name, rungs, read, sentence) => {
+  ])('refuses %s', (_name, rungs, read, message) => {
     const result = ladderStrength(rungs, read);
-    expect(!result.ok && result.sentence).toMatch(sentence);
+    expect(!result.ok && result.message).toMatch(message);
   });
 });
 
@@ -95,18 +95,18 @@ describe('the catalogue', () => {
 });
 
 describe('bad neighbours', () => {
-  const jar = (
+  const stockLot = (
     name: string,
     place: string,
     ...hazards: Parameters<typeof findBadNeighbours>[0][number]['hazards']
   ) => ({ id: name, name, place, hazards });
   it('flags acid by bleach and by carbonate in one place, not across places', () => {
     const found = findBadNeighbours([
-      jar('vinegar', 'sink', 'acid'),
-      jar('bleach', 'sink', 'chlorineBleach', 'caustic'),
-      jar('chalk', 'sink', 'carbonate'),
-      jar('soda', 'loft', 'carbonate'),
-      jar('citric', '', 'acid'),
+      stockLot('vinegar', 'sink', 'acid'),
+      stockLot('bleach', 'sink', 'chlorineBleach', 'caustic'),
+      stockLot('chalk', 'sink', 'carbonate'),
+      stockLot('soda', 'loft', 'carbonate'),
+      stockLot('citric', '', 'acid'),
     ]);
     expect(found.map((b) => [b.first.name, b.second.name, b.why.split(' ').slice(0, 3).join(' ')])).toEqual([
       ['vinegar', 'bleach', 'acid on chlorine'],

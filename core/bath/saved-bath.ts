@@ -21,7 +21,8 @@ export function contentsAtVolume(
 }
 
 /**
- * What fibre leaves in a bath. Either measured, or by an uptake that is assumed: fibre takes that share of what was in it.
+ * What fibre leaves in a bath. Either measured, or by an uptake that is assumed: fibre takes that share of what was
+ * in it.
  * @param uptakeShare 0 to 1
  */
 export function leftAfterUse(
@@ -43,9 +44,11 @@ export function leftAfterUse(
 }
 
 /**
- * How much to add to bring a saved mordant bath back to a target for the fibre that is next: what a fresh bath would hold,
- * less what is estimated to be left. Never below nothing: an over-strong bath is used as it is, or for more fibre.
- * @param leftG estimated or measured grams in the bath @param targetPercentOwf @param wofG dry fibre that is next, above zero
+ * How much to add to bring a saved mordant bath back to a target for the fibre that is next: what a fresh bath would
+ * hold, less what is estimated to be left. Never below nothing: an over-strong bath is used as it is, or for more
+ * fibre.
+ * @param leftG estimated or measured grams in the bath @param targetPercentOwf @param wofG dry fibre that is next,
+ * above zero
  */
 export function replenish(leftG: number, targetPercentOwf: number, wofG: number): Figure {
   if (!(wofG > 0) || !(targetPercentOwf > 0)) throw new RangeError('wofG and targetPercentOwf must be above zero');
@@ -74,13 +77,14 @@ export interface LadderRung {
   readonly lightness: number;
 }
 
+/** Strength of an iron liquor read off a ladder, with the range it lies in, g per litre; or why it can't be read. */
 export type LadderReading =
   | { readonly ok: true; readonly strength: Figure; readonly lowGPerL: number; readonly highGPerL: number }
-  | { readonly ok: false; readonly sentence: string };
+  | { readonly ok: false; readonly message: string };
 
 /**
- * Strength of a home-made iron liquor, by its strip against a ladder of weighed crystals: the strip's depth (K/S) is placed
- * between its two neighbours, straight between them. The band is those two rungs: a ladder can't say more.
+ * Strength of a home-made iron liquor, by its strip against a ladder of weighed crystals: the strip's depth (K/S) is
+ * placed between its two neighbours, straight between them. The band is those two rungs: a ladder can't say more.
  * @param ladder at least two rungs of rising dose whose strips darken as they rise
  * @param strip lightness of the strip done with the liquor, which took `liquorMl` for `fibreG` of dry fibre
  */
@@ -88,7 +92,7 @@ export function ladderStrength(
   ladder: readonly LadderRung[],
   strip: { lightness: number; liquorMl: number; fibreG: number },
 ): LadderReading {
-  const refuse = (sentence: string): LadderReading => ({ ok: false, sentence });
+  const refuse = (message: string): LadderReading => ({ ok: false, message });
   const rungs = [...ladder]
     .sort((a, b) => a.percentOwf - b.percentOwf)
     .map((r) => ({ ...r, depth: depthOfLightness(r.lightness) }));

@@ -15,20 +15,31 @@ export interface WaterAsk {
   /** At least or at most so hard, °dH, where the recipe says it in figures. */
   readonly hardnessDh: number | null;
 }
+/** A recipe that doesn't mind what water it gets. */
 export const ANY_WATER: WaterAsk = { asks: 'any', hardnessDh: null };
 
-/** 1 °dH is 10 mg of CaO to the litre (DIN 38409-6), which is 17.85 mg of CaCO3 and 7.15 mg of calcium by molar masses 56.08, 100.09 and 40.08. */
+/**
+ * 1 °dH is 10 mg of CaO to the litre (DIN 38409-6), which is 17.85 mg of CaCO3 and 7.15 mg of calcium by molar masses
+ * 56.08, 100.09 and 40.08.
+ */
 const CACO3_MG_PER_DH = (10 * 100.09) / 56.08;
 const CALCIUM_MG_PER_DH = (10 * 40.08) / 56.08;
-/** WHO calls water up to 60 mg CaCO3/l soft and above 120 hard (Guidelines for drinking-water quality, hardness background document 2011). */
+/**
+ * WHO calls water up to 60 mg CaCO3/l soft and above 120 hard (Guidelines for drinking-water quality, hardness
+ * background document 2011).
+ */
 export const SOFT_UP_TO_DH = 60 / CACO3_MG_PER_DH;
+/** Water counts as hard from here, °dH: 120 mg/l as calcium carbonate. */
 export const HARD_FROM_DH = 120 / CACO3_MG_PER_DH;
 /** Above this iron stains (WHO, Iron in drinking-water 2003: stains laundry above 0.3 mg/l). */
 export const IRON_STAINS_MG_PER_L = 0.3;
 
+/** Units in which hardness is written: German degrees, mg/l as calcium carbonate, mg/l of calcium. */
 export const HARDNESS_UNITS = ['dh', 'ppm', 'calcium'] as const;
+/** One of `HARDNESS_UNITS`. */
 export type HardnessUnit = (typeof HARDNESS_UNITS)[number];
-export const HARDNESS_UNIT_WORDS: Readonly<Record<HardnessUnit, string>> = {
+/** How each unit of hardness is written on screen. */
+export const HARDNESS_UNIT_LABELS: Readonly<Record<HardnessUnit, string>> = {
   dh: '°dH',
   ppm: 'ppm CaCO₃',
   calcium: 'mg/l calcium',
@@ -41,6 +52,7 @@ export function convertHardness(value: number, from: HardnessUnit, to: HardnessU
   return Math.round((value / PER_DH[from]) * PER_DH[to] * 100) / 100;
 }
 
+/** Whether a water suits what a recipe asks, and what to do where it doesn't, a sentence each. */
 export interface WaterAnswer {
   /** The source gives what the recipe asks. */
   readonly fits: boolean;
@@ -110,7 +122,10 @@ export function answerWater(
   };
 }
 
-/** Chalk (CaCO3) that brings water to a hardness, if all of it dissolves, which it does only in a slightly sour or long-stirred bath. */
+/**
+ * Chalk (CaCO3) that brings water to a hardness, if all of it dissolves, which it does only in a slightly sour or
+ * long-stirred bath.
+ */
 export function chalkToHarden(hasDh: number, wantedDh: number, litres: number): Figure {
   const grams = (Math.max(0, wantedDh - hasDh) * CACO3_MG_PER_DH * litres) / 1000;
   return figure(

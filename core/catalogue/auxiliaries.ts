@@ -44,6 +44,7 @@ const plant = (botanicalName: string, plantPart: string): Partial<CatalogueEntry
 });
 const byVolume = { measure: 'volume' } as const;
 
+/** Mordants, assistants and modifiers as the catalogue knows them. */
 export const AUXILIARIES: readonly CatalogueEntry[] = [
   auxiliary(
     'mordant',

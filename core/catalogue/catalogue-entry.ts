@@ -3,9 +3,13 @@ import type { Hazard } from '../safety/hazards';
 import type { Season } from '../stock/forecast';
 import type { FastnessWord, MaterialForm, MaterialKind } from '../stock/material-facts';
 
+/** Fibres that a catalogue line speaks of. */
 export type FibreGroup = 'protein' | 'cellulose';
 
-/** General properties of a material, as widely agreed; `null` and empty where there is no agreement. A studio edits its own copy. */
+/**
+ * General properties of a material, as widely agreed; `null` and empty where there is no agreement. A studio edits
+ * its own copy.
+ */
 export interface CatalogueEntry {
   readonly key: string;
   readonly name: string;

@@ -7,8 +7,11 @@ export interface Lab {
 
 /** The light a reading is worked out for. */
 export const ILLUMINANTS = ['D65', 'D50', 'A'] as const;
+/** One of `ILLUMINANTS`. */
 export type Illuminant = (typeof ILLUMINANTS)[number];
+/** CIE standard observers, degrees. */
 export const OBSERVERS = ['2', '10'] as const;
+/** One of `OBSERVERS`. */
 export type Observer = (typeof OBSERVERS)[number];
 
 /** A reading without its light and observer means nothing, so they travel together. */
@@ -17,6 +20,7 @@ export interface ColourConditions {
   readonly observer: Observer;
 }
 
+/** Whether two readings may be compared: same illuminant, same observer. */
 export function sameConditions(x: ColourConditions, y: ColourConditions): boolean {
   return x.illuminant === y.illuminant && x.observer === y.observer;
 }

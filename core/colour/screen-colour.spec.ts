@@ -4,7 +4,10 @@ import { screenColour } from './screen-colour';
 
 const D65: ColourConditions = { illuminant: 'D65', observer: '2' };
 
-/** L*a*b* (D65, 2°) of sRGB primaries, to the digits commonly published with IEC 61966-2-1 data; whole 8-bit values result. */
+/**
+ * L*a*b* (D65, 2°) of sRGB primaries, to the digits commonly published with IEC 61966-2-1 data; whole 8-bit values
+ * result.
+ */
 const SRGB: readonly (readonly [string, Lab, string])[] = [
   ['white', { L: 100, a: 0, b: 0 }, 'rgb(255 255 255)'],
   ['black', { L: 0, a: 0, b: 0 }, 'rgb(0 0 0)'],

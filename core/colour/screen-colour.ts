@@ -1,5 +1,6 @@
 import type { ColourConditions, Lab } from './lab';
 
+/** What a screen can show of a colour: CSS, and whether it lies outside what sRGB holds. */
 export interface ScreenColour {
   /** For a style: `rgb(r g b)` with whole 0-255 parts. */
   readonly css: string;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { InstrumentLines, LONGEST_LINE, MOST_LINES_A_SECOND, readInstrumentLine, withSum } from './protocol';
+import { InstrumentLines, LONGEST_LINE, MAX_LINES_PER_SECOND, readInstrumentLine, withSum } from './protocol';
 import { ReadingLog } from './reading-log';
 import { PanWatch } from './settle';
 import type { BalanceState } from './protocol';
@@ -17,7 +17,7 @@ describe('lines from instruments', () => {
     ['T 61.25 C', { kind: 'temperature', temperatureC: 61.25 }],
     ['PH 6.82', { kind: 'ph', ph: 6.82 }],
     ['LAB 62.1 -4.2 48 D65 10', { kind: 'colour', L: 62.1, a: -4.2, b: 48, illuminant: 'D65', observer: '10' }],
-    ['ERR pan removed', { kind: 'trouble', code: 'fault', sentence: 'The instrument says: pan removed.' }],
+    ['ERR pan removed', { kind: 'trouble', code: 'fault', message: 'The instrument says: pan removed.' }],
   ])('%s', (line, message) => {
     expect(readInstrumentLine(line)).toEqual(message);
     expect(readInstrumentLine(withSum(line))).toEqual(message);
@@ -39,7 +39,7 @@ describe('lines from instruments', () => {
   ])('refuses %s as %s, in a sentence', (line, code) => {
     const message = readInstrumentLine(line);
     expect(message).toMatchObject({ kind: 'trouble', code });
-    expect('sentence' in message && message.sentence).toMatch(/^[A-Z].*\.$/);
+    expect('message' in message && message.message).toMatch(/^[A-Z].*\.$/);
   });
   it('never throws, and never lets a damaged line with a sum pass for another reading', () => {
     fc.assert(
@@ -72,14 +72,14 @@ describe('a stream from an instrument', () => {
   });
   it('throws away a line without end and hears what follows it', () => {
     const lines = new InstrumentLines();
-    const said = Array.from({ length: 50 }, () => lines.feed('x'.repeat(1000), 0)).flat();
-    expect(said).toHaveLength(1);
+    const spoken = Array.from({ length: 50 }, () => lines.feed('x'.repeat(1000), 0)).flat();
+    expect(spoken).toHaveLength(1);
     expect(lines.feed('tail\nT 40 C\n', 10)).toEqual([{ kind: 'temperature', temperatureC: 40 }]);
   });
   it('leaves out a flood, says so once, and listens again when it ends', () => {
     const lines = new InstrumentLines();
     const read = lines.feed('T 40 C\n'.repeat(5000), 1000);
-    expect(read.filter((m) => m.kind === 'temperature')).toHaveLength(MOST_LINES_A_SECOND);
+    expect(read.filter((m) => m.kind === 'temperature')).toHaveLength(MAX_LINES_PER_SECOND);
     expect(read.filter((m) => m.kind === 'trouble')).toMatchObject([{ code: 'flood' }]);
     expect(lines.feed('T 41 C\n', 2500)).toEqual([{ kind: 'temperature', temperatureC: 41 }]);
   });

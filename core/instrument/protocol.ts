@@ -2,9 +2,12 @@
  * What instruments at the bench say, one line a reading (docs/instruments.md). The same lines come from the simulated
  * instruments, over the browser's serial port and over any other stream of text.
  */
+/** Instruments the bench listens to. */
 export const INSTRUMENT_KINDS = ['balance', 'probe', 'colour'] as const;
+/** One of `INSTRUMENT_KINDS`. */
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
-export const INSTRUMENT_WORDS: Readonly<Record<InstrumentKind, string>> = {
+/** What each is called on screen. */
+export const INSTRUMENT_LABELS: Readonly<Record<InstrumentKind, string>> = {
   balance: 'balance',
   probe: 'bath probe',
   colour: 'colour reader',
@@ -12,8 +15,10 @@ export const INSTRUMENT_WORDS: Readonly<Record<InstrumentKind, string>> = {
 
 /** What a reading is worth: in motion, at rest, more than it carries, pan lifted off its zero, gone to sleep. */
 export const BALANCE_STATES = ['moving', 'still', 'over', 'under', 'asleep'] as const;
+/** One of `BALANCE_STATES`. */
 export type BalanceState = (typeof BALANCE_STATES)[number];
 
+/** A line of an instrument, read: what it is, what it reads (g, °C, L*a*b*), or what is the matter. */
 export type InstrumentMessage =
   | {
       readonly kind: 'hello';
@@ -33,17 +38,19 @@ export type InstrumentMessage =
       readonly illuminant: string;
       readonly observer: string;
     }
-  | { readonly kind: 'trouble'; readonly code: TroubleCode; readonly sentence: string };
+  | { readonly kind: 'trouble'; readonly code: TroubleCode; readonly message: string };
 
+/** Why a line could not be read, or what an instrument complains of. */
 export type TroubleCode = 'garbled' | 'checksum' | 'outOfRange' | 'unknown' | 'fault' | 'flood' | 'tooLong';
 
 /** What an instrument can truly read; anything else is a broken lead or a garbled line, and is not taken. */
 const PROBE_RANGE_C: readonly [number, number] = [-10, 130];
 const PH_RANGE: readonly [number, number] = [0, 14];
 const HEAVIEST_G = 500_000;
+/** Characters in a line; a longer one is refused as `tooLong`. */
 export const LONGEST_LINE = 120;
 /** Readings a second beyond which an instrument is not measuring but stuck. */
-export const MOST_LINES_A_SECOND = 200;
+export const MAX_LINES_PER_SECOND = 200;
 
 const STATE_LETTERS: Readonly<Record<string, BalanceState>> = {
   M: 'moving',
@@ -54,7 +61,7 @@ const STATE_LETTERS: Readonly<Record<string, BalanceState>> = {
 };
 const NUMBER = /^[+-]?\d{1,9}(?:\.\d{1,6})?$/;
 
-const trouble = (code: TroubleCode, sentence: string): InstrumentMessage => ({ kind: 'trouble', code, sentence });
+const trouble = (code: TroubleCode, message: string): InstrumentMessage => ({ kind: 'trouble', code, message });
 const numberOf = (text: string | undefined): number | undefined =>
   text !== undefined && NUMBER.test(text) ? Number(text) : undefined;
 const within = (value: number, [low, high]: readonly [number, number]): boolean => value >= low && value <= high;
@@ -80,23 +87,23 @@ export function readInstrumentLine(line: string): InstrumentMessage {
       'checksum',
       'A line from the instrument came through damaged. It was left out; check the lead if it goes on.',
     );
-  const words = (summed ? (summed[1] ?? '') : whole).split(/\s+/);
-  switch (words[0]) {
+  const label = (summed ? (summed[1] ?? '') : whole).split(/\s+/);
+  switch (label[0]) {
     case 'ID':
-      return readHello(words);
+      return readHello(label);
     case 'W':
-      return readWeightLine(words);
+      return readWeightLine(label);
     case 'T':
-      return readTemperature(words);
+      return readTemperature(label);
     case 'PH':
-      return readPh(words);
+      return readPh(label);
     case 'LAB':
-      return readColour(words);
+      return readColour(label);
     case 'ERR':
       return trouble(
         'fault',
         `The instrument says: ${
-          words
+          label
             .slice(1)
             .join(' ')
             .replace(/[^\w ,.'°%-]/g, '') || 'fault'
@@ -110,35 +117,35 @@ export function readInstrumentLine(line: string): InstrumentMessage {
   }
 }
 
-function readHello(words: readonly string[]): InstrumentMessage {
-  const instrument = INSTRUMENT_KINDS.find((k) => k === words[1]);
+function readHello(label: readonly string[]): InstrumentMessage {
+  const instrument = INSTRUMENT_KINDS.find((k) => k === label[1]);
   if (!instrument) return trouble('unknown', 'That is no balance, bath probe or colour reader. Connect one of those.');
   const value = (key: string): number | null =>
-    numberOf(words.find((w) => w.startsWith(`${key}=`))?.slice(key.length + 1)) ?? null;
+    numberOf(label.find((w) => w.startsWith(`${key}=`))?.slice(key.length + 1)) ?? null;
   return {
     kind: 'hello',
     instrument,
-    name: (words[2] ?? instrument).replaceAll('_', ' ').slice(0, 40),
+    name: (label[2] ?? instrument).replaceAll('_', ' ').slice(0, 40),
     capacityG: value('capacity'),
     stepG: value('step'),
   };
 }
 
-function readWeightLine(words: readonly string[]): InstrumentMessage {
-  const weightG = numberOf(words[1]);
-  const state = STATE_LETTERS[words[3] ?? ''];
+function readWeightLine(label: readonly string[]): InstrumentMessage {
+  const weightG = numberOf(label[1]);
+  const state = STATE_LETTERS[label[3] ?? ''];
   if (state === 'over' || state === 'asleep' || state === 'under')
     return { kind: 'weight', weightG: weightG ?? 0, state };
-  if (weightG === undefined || words[2] !== 'g' || state === undefined)
+  if (weightG === undefined || label[2] !== 'g' || state === undefined)
     return trouble('garbled', 'The balance sent half a reading. It was left out.');
   if (Math.abs(weightG) > HEAVIEST_G)
     return trouble('outOfRange', 'The balance sent a weight no bench balance shows. It was left out.');
   return { kind: 'weight', weightG, state };
 }
 
-function readTemperature(words: readonly string[]): InstrumentMessage {
-  const temperatureC = numberOf(words[1]);
-  if (temperatureC === undefined || words[2] !== 'C')
+function readTemperature(label: readonly string[]): InstrumentMessage {
+  const temperatureC = numberOf(label[1]);
+  if (temperatureC === undefined || label[2] !== 'C')
     return trouble('garbled', 'The probe sent half a reading. It was left out.');
   if (!within(temperatureC, PROBE_RANGE_C))
     return trouble(
@@ -148,8 +155,8 @@ function readTemperature(words: readonly string[]): InstrumentMessage {
   return { kind: 'temperature', temperatureC };
 }
 
-function readPh(words: readonly string[]): InstrumentMessage {
-  const ph = numberOf(words[1]);
+function readPh(label: readonly string[]): InstrumentMessage {
+  const ph = numberOf(label[1]);
   if (ph === undefined) return trouble('garbled', 'The pH meter sent half a reading. It was left out.');
   if (!within(ph, PH_RANGE))
     return trouble(
@@ -159,8 +166,8 @@ function readPh(words: readonly string[]): InstrumentMessage {
   return { kind: 'ph', ph };
 }
 
-function readColour(words: readonly string[]): InstrumentMessage {
-  const [L, a, b] = [numberOf(words[1]), numberOf(words[2]), numberOf(words[3])];
+function readColour(label: readonly string[]): InstrumentMessage {
+  const [L, a, b] = [numberOf(label[1]), numberOf(label[2]), numberOf(label[3])];
   if (L === undefined || a === undefined || b === undefined)
     return trouble('garbled', 'The colour reader sent half a reading. Lay it flat and read again.');
   if (!within(L, [0, 100]) || !within(a, [-128, 128]) || !within(b, [-128, 128]))
@@ -168,16 +175,17 @@ function readColour(words: readonly string[]): InstrumentMessage {
       'outOfRange',
       'The colour reader sent a colour that can’t be. Lay it flat on the piece, with no light coming in, and read again.',
     );
-  return { kind: 'colour', L, a, b, illuminant: words[4] ?? 'D65', observer: words[5] ?? '10' };
+  return { kind: 'colour', L, a, b, illuminant: label[4] ?? 'D65', observer: label[5] ?? '10' };
 }
 
 /** What is said back to an instrument, one word a line. */
 export const INSTRUMENT_COMMANDS = ['ID?', 'TARE', 'WAKE', 'READ'] as const;
+/** One of `INSTRUMENT_COMMANDS`. */
 export type InstrumentCommand = (typeof INSTRUMENT_COMMANDS)[number];
 
 /**
- * Cuts a stream of text into lines and reads them. Keeps at most one line's worth of what is still coming, leaves out floods,
- * and says each kind of trouble once a second at most, so that a broken lead fills neither memory nor screen.
+ * Cuts a stream of text into lines and reads them. Keeps at most one line's worth of what is still coming, leaves out
+ * floods, and says each kind of trouble once a second at most, so that a broken lead fills neither memory nor screen.
  */
 export class InstrumentLines {
   private rest = '';
@@ -221,7 +229,7 @@ export class InstrumentLines {
       this.inSecond = 0;
     }
     this.inSecond += 1;
-    return this.inSecond > MOST_LINES_A_SECOND;
+    return this.inSecond > MAX_LINES_PER_SECOND;
   }
 
   private mayTell(code: TroubleCode, nowMs: number): boolean {

@@ -55,15 +55,15 @@ export class ReadingLog {
   }
 
   /**
-   * At most about `most` points that still show every peak and trough: time is cut into equal stretches, and of each the lowest and
-   * the highest reading are kept, with the first and last of all. @param most at least 4
+   * At most about `most` points that still show every peak and trough: time is cut into equal stretches, and of each
+   * the lowest and the highest reading are kept, with the first and last of all. @param most at least 4
    */
-  sampled(most: number, fromMs = -Infinity, toMs = Infinity): (readonly [number, number])[] {
+  sampled(max: number, fromMs = -Infinity, toMs = Infinity): (readonly [number, number])[] {
     const from = this.indexFrom(fromMs);
     const to = this.indexFrom(toMs);
     const point = (i: number): readonly [number, number] => [this.timesMs[i] ?? 0, this.values[i] ?? 0];
-    if (to - from <= most) return Array.from({ length: to - from }, (_, i) => point(from + i));
-    const stretches = Math.max(1, Math.floor((most - 2) / 2));
+    if (to - from <= max) return Array.from({ length: to - from }, (_, i) => point(from + i));
+    const stretches = Math.max(1, Math.floor((max - 2) / 2));
     const startMs = this.timesMs[from] ?? 0;
     const widthMs = ((this.timesMs[to - 1] ?? 0) - startMs) / stretches || 1;
     const points: (readonly [number, number])[] = [point(from)];

@@ -3,29 +3,32 @@ import type { BalanceState } from './protocol';
 /** A load is steady when it has stayed within one step of the balance for this long. */
 const STEADY_MS = 1200;
 /** With fewer readings than this nobody can say that it stands still. */
-const LEAST_READINGS = 3;
+const MIN_READINGS = 3;
 /** A balance that said nothing for this long is lost. */
 export const LOST_AFTER_MS = 3000;
 /** Below this many steps the pan counts as empty. */
 const EMPTY_STEPS = 2;
 
+/** What a balance said at one moment: g, epoch ms. */
 export interface PanReading {
   readonly atMs: number;
   readonly weightG: number;
   readonly state: BalanceState;
 }
 
+/** What the pan is doing. */
 export type PanState = 'none' | 'lost' | 'asleep' | 'over' | 'under' | 'moving' | 'steady';
 
+/** The pan of a balance as the bench shows it, g. */
 export interface Pan {
   readonly state: PanState;
   /** The newest weight; kept when the balance sleeps or is lost. `null` before there was any. */
   readonly weightG: number | null;
   readonly empty: boolean;
-  readonly words: string;
+  readonly label: string;
 }
 
-const WORDS: Readonly<Record<PanState, string>> = {
+const LABELS: Readonly<Record<PanState, string>> = {
   none: 'No balance is connected. Type what it shows.',
   lost: 'The balance has gone quiet. The last weight it showed is kept; check the lead, or type what it shows.',
   asleep: 'The balance has gone to sleep. The last weight it showed is kept; touch the pan to wake it.',
@@ -36,8 +39,9 @@ const WORDS: Readonly<Record<PanState, string>> = {
 };
 
 /**
- * Watches one balance: a weight is steady when the readings of the last moment lie within a step of one another, whatever the
- * balance itself says of them, so that a reading is taken when it stands still and not when someone touches the screen.
+ * Watches one balance: a weight is steady when the readings of the last moment lie within a step of one another,
+ * whatever the balance itself says of them, so that a reading is taken when it stands still and not when someone
+ * touches the screen.
  */
 export class PanWatch {
   private recent: PanReading[] = [];
@@ -66,7 +70,7 @@ export class PanWatch {
       state,
       weightG: this.lastWeightG,
       empty: this.lastWeightG !== null && Math.abs(this.lastWeightG) < EMPTY_STEPS * this.stepG,
-      words: WORDS[state],
+      label: LABELS[state],
     };
   }
 
@@ -77,7 +81,7 @@ export class PanWatch {
     if (this.last.state === 'over') return 'over';
     if (this.last.state === 'under' || this.last.weightG < -EMPTY_STEPS * this.stepG) return 'under';
     const first = this.recent[0];
-    if (!first || this.recent.length < LEAST_READINGS || this.last.atMs - first.atMs < STEADY_MS) return 'moving';
+    if (!first || this.recent.length < MIN_READINGS || this.last.atMs - first.atMs < STEADY_MS) return 'moving';
     const weights = this.recent.map((r) => r.weightG);
     return Math.max(...weights) - Math.min(...weights) <= this.stepG * 1.001 ? 'steady' : 'moving';
   }

@@ -21,6 +21,7 @@ export interface MaterialSource {
   readonly tag: string;
 }
 
+/** What a lot took of a material, and from which stock lots. */
 export interface MaterialUse {
   readonly materialId: string;
   readonly name: string;
@@ -30,6 +31,7 @@ export interface MaterialUse {
   readonly sources: readonly MaterialSource[];
 }
 
+/** One thing set then beside now, with what its difference does. */
 export interface Factor {
   readonly name: string;
   readonly then: string;
@@ -87,8 +89,8 @@ export function compareThenAndNow(then: LotConditions, now: LotConditions): Fact
     ...materialFactors(then.materials, now.materials),
     factor(
       'Water',
-      waterWords(then.water),
-      waterWords(now.water),
+      waterLabel(then.water),
+      waterLabel(now.water),
       then.water?.id === now.water?.id &&
         then.water?.ph === now.water?.ph &&
         then.water?.hardnessDh === now.water?.hardnessDh,
@@ -96,8 +98,8 @@ export function compareThenAndNow(then: LotConditions, now: LotConditions): Fact
     ),
     factor(
       'Vessel',
-      vesselWords(then),
-      vesselWords(now),
+      vesselLabel(then),
+      vesselLabel(now),
       sameIds(
         then.vessels.map((v) => v.id),
         now.vessels.map((v) => v.id),
@@ -121,14 +123,14 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
   return [...names].map(([id, name]) => {
     const was = then.find((m) => m.materialId === id);
     const is = now.find((m) => m.materialId === id);
-    const words = (m: MaterialUse | undefined): string =>
+    const label = (m: MaterialUse | undefined): string =>
       m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}` : 'not used';
     const sameDose =
       was !== undefined &&
       is !== undefined &&
       Math.abs(is.percentOwf - was.percentOwf) <= SAME_DOSE_SHARE * was.percentOwf;
     const same = sameDose && sameSources(was.sources, is.sources);
-    return { name, then: words(was), now: words(is), same, effect: same ? '' : materialEffect(was, is, sameDose) };
+    return { name, then: label(was), now: label(is), same, effect: same ? '' : materialEffect(was, is, sameDose) };
   });
 }
 
@@ -148,9 +150,9 @@ function vesselEffect(then: LotConditions, now: LotConditions): string {
 }
 
 const round = (value: number): number => Math.round(value * 100) / 100;
-const vesselWords = (c: LotConditions): string => c.vessels.map((v) => `${v.name} (${v.metal})`).join(' + ');
+const vesselLabel = (c: LotConditions): string => c.vessels.map((v) => `${v.name} (${v.metal})`).join(' + ');
 
-function waterWords(water: LotConditions['water']): string {
+function waterLabel(water: LotConditions['water']): string {
   if (!water) return 'not recorded';
   const facts = [
     water.ph === null ? '' : `pH ${water.ph}`,

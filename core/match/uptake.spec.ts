@@ -51,7 +51,7 @@ describe('when to lift', () => {
     expect(adviseLift(taken(1.4, 0.03, [5, 15, 30]), 30)).toMatchObject({ state: 'wait' });
     expect(adviseLift(taken(1.4, 0.03, [5, 15, 30]), 60)).toMatchObject({
       state: 'liftNow',
-      sentence: expect.stringMatching(/Lift now.*wet is darker/s) as string,
+      message: expect.stringMatching(/Lift now.*wet is darker/s) as string,
     });
     expect(adviseLift(taken(0.6, 0.05, [5, 15, 30, 60]), 60)).toMatchObject({ state: 'neverReaches', minute: null });
   });
@@ -84,7 +84,7 @@ describe('when to lift', () => {
 
 describe('tags', () => {
   const tag = fc.tuple(
-    fc.constantFrom('jar', 'vessel', 'lot', 'piece', 'bath' as const),
+    fc.constantFrom('stockLot', 'vessel', 'lot', 'piece', 'bath' as const),
     fc.integer({ min: 1, max: 32 ** 4 - 1 }),
   );
   it('reads back what it wrote, however it is typed', () => {
@@ -130,6 +130,6 @@ describe('tags', () => {
   it('refuses what is no tag, in a sentence', () => {
     for (const typed of ['', 'WELD-3', 'J-00A7', 'Z-0001-1', '<script>'])
       expect(readTagCode(typed)).toMatchObject({ ok: false });
-    expect(() => writeTagCode('jar', 0)).toThrow(RangeError);
+    expect(() => writeTagCode('stockLot', 0)).toThrow(RangeError);
   });
 });

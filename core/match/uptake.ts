@@ -7,6 +7,7 @@ export interface DepthAt {
   readonly depth: number;
 }
 
+/** How depth grows in a bath, fitted to samples: `atLast · (1 − e^(−ratePerMin · minutes))`. */
 export interface Uptake {
   /** Depth it would come to at last, and how fast, per minute. */
   readonly atLast: number;
@@ -16,29 +17,36 @@ export interface Uptake {
   readonly samples: number;
 }
 
+/** When to lift, or why that can't be said yet. Minutes from the start of the bath. */
 export type UptakeAdvice =
-  | { readonly state: 'tooFew'; readonly sentence: string }
+  | { readonly state: 'tooFew'; readonly message: string }
   | {
       readonly state: 'liftNow' | 'wait' | 'neverReaches';
       readonly fit: Uptake;
       /** Minute at which the depth wanted is reached, with the span it may lie in. */ readonly minute: number | null;
       readonly fromMinute: number | null;
       readonly toMinute: number | null;
-      readonly sentence: string;
+      readonly message: string;
     };
 
-const LEAST_SAMPLES = 3;
+const MIN_SAMPLES = 3;
 const RATES = 120;
 const SLOWEST_PER_MIN = 0.0005;
 const FASTEST_PER_MIN = 0.6;
 /** An eye-match is worth about this much of the depth wanted, whatever few samples seem to say. */
-const LEAST_SCATTER = 0.03;
-/** Two-sided 95 % of Student's t by degrees of freedom, from 1; with one, the scatter itself is as good as unknown and the eye's own is taken with it. */
+const MIN_SCATTER = 0.03;
+/**
+ * Two-sided 95 % of Student's t by degrees of freedom, from 1; with one, the scatter itself is as good as unknown and
+ * the eye's own is taken with it.
+ */
 const T_95 = [4.3, 4.3, 3.18, 2.78, 2.57, 2.45, 2.36, 2.31, 2.26, 2.23];
 const NORMAL_95 = 1.96;
 const LONGEST_MIN = 1440;
 
-/** The best height for one rate, and what it leaves: depth = atLast × (1 − e^(−rate × minute)), which is linear in `atLast`. */
+/**
+ * The best height for one rate, and what it leaves: depth = atLast × (1 − e^(−rate × minute)), which is linear in
+ * `atLast`.
+ */
 function atRate(samples: readonly DepthAt[], ratePerMin: number): { atLast: number; rest: number } {
   let [sxy, sxx] = [0, 0];
   for (const { minute, depth } of samples) {
@@ -56,7 +64,10 @@ function atRate(samples: readonly DepthAt[], ratePerMin: number): { atLast: numb
   };
 }
 
-/** Minutes at which the wanted depth may be reached: for each, the best of all curves that are there at that minute is looked at. */
+/**
+ * Minutes at which the wanted depth may be reached: for each, the best of all curves that are there at that minute is
+ * looked at.
+ */
 function minutesPossible(
   samples: readonly DepthAt[],
   rates: readonly number[],
@@ -84,17 +95,18 @@ function minutesPossible(
 }
 
 /**
- * Fits first-order uptake to samples taken as a pot goes, and says when the depth wanted is reached, with the span it may lie in:
- * every minute at which a curve through the wanted depth fits no worse than scatter explains (profile likelihood, Bates & Watts,
- * Nonlinear Regression, 1988, ch. 6); the earliest and latest are the span.
- * @param samples minutes from when the fibre went in, depth as a share of the wanted one; any order @param nowMinute the present
+ * Fits first-order uptake to samples taken as a pot goes, and says when the depth wanted is reached, with the span it
+ * may lie in: every minute at which a curve through the wanted depth fits no worse than scatter explains (profile
+ * likelihood, Bates & Watts, Nonlinear Regression, 1988, ch. 6); the earliest and latest are the span.
+ * @param samples minutes from when the fibre went in, depth as a share of the wanted one; any order @param nowMinute
+ * the present
  */
 export function adviseLift(samples: readonly DepthAt[], nowMinute: number): UptakeAdvice {
   const usable = samples.filter((s) => s.minute > 0 && Number.isFinite(s.depth));
-  if (usable.length < LEAST_SAMPLES || new Set(usable.map((s) => s.minute)).size < LEAST_SAMPLES) {
+  if (usable.length < MIN_SAMPLES || new Set(usable.map((s) => s.minute)).size < MIN_SAMPLES) {
     return {
       state: 'tooFew',
-      sentence: `${usable.length === 0 ? 'No sample yet' : usable.length === 1 ? 'One sample' : 'Two samples'}: three at different times say when it will be there.`,
+      message: `${usable.length === 0 ? 'No sample yet' : usable.length === 1 ? 'One sample' : 'Two samples'}: three at different times say when it will be there.`,
     };
   }
   const rates = Array.from(
@@ -104,11 +116,11 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
   const fits = rates.map((ratePerMin) => ({ ratePerMin, ...atRate(usable, ratePerMin) }));
   const best = fits.reduce((a, b) => (b.rest < a.rest ? b : a));
   const measured = Math.sqrt(best.rest / Math.max(1, usable.length - 2));
-  const scatter = Math.max(LEAST_SCATTER, measured);
+  const scatter = Math.max(MIN_SCATTER, measured);
   const allowed =
     best.rest +
     Math.max(
-      (NORMAL_95 * LEAST_SCATTER) ** 2,
+      (NORMAL_95 * MIN_SCATTER) ** 2,
       ((T_95[Math.min(T_95.length, usable.length - 2) - 1] ?? NORMAL_95) * measured) ** 2,
     );
   const minute = best.atLast <= 1 ? null : -Math.log(1 - 1 / best.atLast) / best.ratePerMin;
@@ -129,7 +141,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
       minute,
       fromMinute,
       toMinute,
-      sentence: `By these samples it levels off at ${Math.round(best.atLast * 100)} % of the depth wanted${span === '' ? '' : span}. More dye, more heat within the ceiling, or a longer dip in a fresh bath.`,
+      message: `By these samples it levels off at ${Math.round(best.atLast * 100)} % of the depth wanted${span === '' ? '' : span}. More dye, more heat within the ceiling, or a longer dip in a fresh bath.`,
     };
   if (nowMinute >= minute)
     return {
@@ -138,7 +150,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
       minute,
       fromMinute,
       toMinute,
-      sentence: `Lift now: by the curve it was there at ${Math.round(minute)} min${span}. Look at it wet and remember that wet is darker.`,
+      message: `Lift now: by the curve it was there at ${Math.round(minute)} min${span}. Look at it wet and remember that wet is darker.`,
     };
   return {
     state: 'wait',
@@ -146,7 +158,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
     minute,
     fromMinute,
     toMinute,
-    sentence: `By the curve it is there at ${Math.round(minute)} min${span}.`,
+    message: `By the curve it is there at ${Math.round(minute)} min${span}.`,
   };
 }
 
@@ -155,8 +167,8 @@ export const depthAt = (fit: Pick<Uptake, 'atLast' | 'ratePerMin'>, minute: numb
   fit.atLast * (1 - Math.exp(-fit.ratePerMin * minute));
 
 /**
- * How far a colour has come from the undyed base to the one wanted, as a share. Where the two differ in lightness by K/S of L*;
- * where they are nearly alike in it (a clear yellow on cream), by chroma.
+ * How far a colour has come from the undyed base to the one wanted, as a share. Where the two differ in lightness by
+ * K/S of L*; where they are nearly alike in it (a clear yellow on cream), by chroma.
  */
 export function depthShare(now: Lab, undyed: Lab, wanted: Lab): number {
   const k = (c: Lab): number => depthOfLightness(c.L);
@@ -166,7 +178,10 @@ export function depthShare(now: Lab, undyed: Lab, wanted: Lab): number {
   return whole < 1 ? 0 : chromaOf(now) / whole;
 }
 
-/** Colours from undyed to deeper than wanted, to hold a sample against: each with the share of the depth it stands for. */
+/**
+ * Colours from undyed to deeper than wanted, to hold a sample against: each with the share of the depth it stands
+ * for.
+ */
 export function matchSteps(
   undyed: Lab,
   wanted: Lab,
@@ -185,8 +200,8 @@ export function matchSteps(
 }
 
 /**
- * Minutes at which to pull pieces one by one so that their depths are evenly spaced, the last at `lastMinute`: from the curve where
- * there is one, else from a usual rate. @param pieces 2 to 60
+ * Minutes at which to pull pieces one by one so that their depths are evenly spaced, the last at `lastMinute`: from
+ * the curve where there is one, else from a usual rate. @param pieces 2 to 60
  */
 export function gradedPulls(pieces: number, lastMinute: number, ratePerMin = 0.03): number[] {
   if (!Number.isInteger(pieces) || pieces < 1 || pieces > 60)

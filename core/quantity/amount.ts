@@ -5,22 +5,28 @@ import {
   convertMillilitresToMicrolitres,
 } from './smallest-units';
 import type { VolumeSystem } from './volume';
-import { readVolume, speaksOfVolume } from './volume';
-import { formatVolume, formatWeight, readWeight } from './weight';
-import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
+import { readVolume, speaksOfVolume, formatVolume } from './volume';
+import { formatWeight, readWeight } from './weight';
+import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
 /** What a material is counted in: by weight (mg in the ledger), by volume (µl), or in whole pieces and packets. */
 export const STOCK_MEASURES = ['weight', 'volume', 'pieces'] as const;
+/** One of `STOCK_MEASURES`. */
 export type StockMeasure = (typeof STOCK_MEASURES)[number];
 
+/** An amount as it was written, in smallest units of its measure; or why it can't be used. */
 export type AmountReading =
   | {
       readonly ok: true;
       readonly amount: number;
       /** What had to be decided or converted on the way. */ readonly note?: string;
     }
-  | { readonly ok: false; readonly sentence: string };
+  | { readonly ok: false; readonly message: string };
 
+/**
+ * How an amount is read here: whether nothing is allowed, whose spoons, and the density that turns a volume into a
+ * weight.
+ */
 export interface AmountOptions {
   /** An empty jar may be counted as 0. */
   readonly allowNothing?: boolean;
@@ -32,7 +38,7 @@ export interface AmountOptions {
 
 const NOTHING = new RegExp(String.raw`^0+([.,]0+)?\s*[a-z ]*$`, 'i');
 const PIECES = new RegExp(String.raw`^(${WRITTEN_NUMBER})\s*(?:x|×|pieces?|pcs|packets?|packs?|sachets?)?$`, 'i');
-const MOST_PIECES = 1_000_000;
+const MAX_PIECES = 1_000_000;
 
 /** Reads a stock amount as written, into whole smallest units (mg, µl or pieces). */
 export function readAmount(
@@ -61,7 +67,7 @@ export function readAmount(
   if (bulkDensityGPerMl === undefined)
     return {
       ok: false,
-      sentence:
+      message:
         'A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.',
     };
   const weightG = volume.volumeMl * bulkDensityGPerMl;
@@ -75,13 +81,13 @@ export function readAmount(
 
 function readPieces(text: string): AmountReading {
   const match = PIECES.exec(text.trim());
-  const value = match ? readWrittenNumber(match[1] ?? '') : undefined;
+  const value = match ? readNumberText(match[1] ?? '') : undefined;
   if (value === undefined)
-    return { ok: false, sentence: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.' };
-  if (value <= 0) return { ok: false, sentence: 'Write how many there are, one or more.' };
+    return { ok: false, message: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.' };
+  if (value <= 0) return { ok: false, message: 'Write how many there are, one or more.' };
   if (!Number.isInteger(value))
-    return { ok: false, sentence: 'Packets are opened whole and pieces are not cut here. Write a whole number.' };
-  if (value > MOST_PIECES) return { ok: false, sentence: 'That is more than a studio can hold. Check the number.' };
+    return { ok: false, message: 'Packets are opened whole and pieces are not cut here. Write a whole number.' };
+  if (value > MAX_PIECES) return { ok: false, message: 'That is more than a studio can hold. Check the number.' };
   return { ok: true, amount: value };
 }
 

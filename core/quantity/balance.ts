@@ -21,7 +21,8 @@ export function roundToResolution(weightG: number, resolutionG: number): number 
 }
 
 /**
- * Turns an exact dose into what this balance can weigh, saying what rounding cost and where the balance is at its limits.
+ * Turns an exact dose into what this balance can weigh, saying what rounding cost and where the balance is at its
+ * limits.
  * @param exactG dose in grams before rounding
  */
 export function weighableDose(
@@ -61,7 +62,10 @@ export function weighingToleranceG(
   return Math.max(resolutionG, (targetG * withinPercent) / 100);
 }
 
-/** Portions to weigh a dose in that is over what the balance carries, listed: as alike as its steps allow. Empty where it carries it. */
+/**
+ * Portions to weigh a dose in that is over what the balance carries, listed: as alike as its steps allow. Empty where
+ * it carries it.
+ */
 export function weighingPortions(weightG: number, balance: Balance): string[] {
   if (weightG <= balance.capacityG) return [];
   const portions = Math.ceil(weightG / balance.capacityG);

@@ -1,6 +1,6 @@
 import type { WeightReading } from './weight';
 import { formatWeight, readWeight } from './weight';
-import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
+import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
 /** So many pieces, each of so much dry fibre. */
 export interface LotSize {
@@ -10,17 +10,19 @@ export interface LotSize {
   readonly understoodAs: string;
 }
 
+/** A lot size as it was written; or why it can't be used. */
 export type LotSizeReading =
   | { readonly ok: true; readonly size: LotSize }
-  | { readonly ok: false; readonly code: string; readonly sentence: string };
+  | { readonly ok: false; readonly code: string; readonly message: string };
 
 /** The heaviest single piece that a small studio can lift wet (a rug, a stage cloth). */
 export const HEAVIEST_PIECE_G = 25_000;
-export const MOST_PIECES = 2000;
+/** More pieces than this are taken for a slip of the pen. */
+export const MAX_PIECES = 2000;
 
 const PIECES_OF = new RegExp(String.raw`^(${WRITTEN_NUMBER})\s*(?:([\p{L}]+)?\s*(?:of|à|at|@)\s+|[x×*]\s*)(.+)$`, 'iu');
 
-const refuse = (code: string, sentence: string): LotSizeReading => ({ ok: false, code, sentence });
+const refuse = (code: string, message: string): LotSizeReading => ({ ok: false, code, message });
 
 /**
  * Reads the size of a lot as people write it: `12 hanks of 8 oz`, `12 x 100 g`, `2.4 kg`.
@@ -31,18 +33,18 @@ export function readLotSize(
   text: string,
   { usualPieceWeightG, pieceWord }: { usualPieceWeightG: number; pieceWord: string },
 ): LotSizeReading {
-  const written = text.trim();
-  if (written === '')
+  const writtenText = text.trim();
+  if (writtenText === '')
     return refuse(
       'empty',
       `Say how many pieces of what dry weight, for example “12 ${pieceWord}s of 100 g” or “2.4 kg”.`,
     );
-  if (written.length > 80)
+  if (writtenText.length > 80)
     return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
-  const match = PIECES_OF.exec(written);
-  if (!match) return readWholeWeight(readWeight(written), written, usualPieceWeightG, pieceWord);
+  const match = PIECES_OF.exec(writtenText);
+  if (!match) return readWholeWeight(readWeight(writtenText), writtenText, usualPieceWeightG, pieceWord);
 
-  const pieces = readWrittenNumber(match[1] ?? '');
+  const pieces = readNumberText(match[1] ?? '');
   if (pieces === undefined)
     return refuse('notANumber', `“${match[1]}” is not a number of pieces. Write a whole number.`);
   if (pieces <= 0) return refuse('notPositive', 'A lot needs at least one piece.');
@@ -51,43 +53,43 @@ export function readLotSize(
       'notWhole',
       `Pieces are whole: ${match[1]?.trim()} of a ${pieceWord} can’t be dyed. Write a whole number.`,
     );
-  if (pieces > MOST_PIECES)
+  if (pieces > MAX_PIECES)
     return refuse(
       'tooMany',
-      `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MOST_PIECES}.`,
+      `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
     );
   const each = readWeight(match[3] ?? '');
-  if (!each.ok) return refuse(each.code, each.sentence);
-  if (each.weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavySentence(each.weightG, pieceWord));
+  if (!each.ok) return refuse(each.code, each.message);
+  if (each.weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(each.weightG, pieceWord));
   return accept(pieces, each.weightG, pieceWord);
 }
 
 function readWholeWeight(
   total: WeightReading,
-  written: string,
+  writtenText: string,
   usualPieceWeightG: number,
   pieceWord: string,
 ): LotSizeReading {
   if (!total.ok) {
-    const bareNumber = readWrittenNumber(written);
+    const bareNumber = readNumberText(writtenText);
     if (total.code === 'noUnit' && bareNumber !== undefined) {
       if (bareNumber <= 0)
         return refuse('notPositive', 'A lot needs some fibre: write a number above zero and its unit.');
       return refuse(
         'noUnit',
-        `Is “${written}” ${pieceWord}s, grams or kilograms? Write it out, for example “${written} ${pieceWord}s of ${formatWeight(usualPieceWeightG)}” or “${written} kg”.`,
+        `Is “${writtenText}” ${pieceWord}s, grams or kilograms? Write it out, for example “${writtenText} ${pieceWord}s of ${formatWeight(usualPieceWeightG)}” or “${writtenText} kg”.`,
       );
     }
-    return refuse(total.code, total.sentence);
+    return refuse(total.code, total.message);
   }
   const pieces = Math.max(1, Math.round(total.weightG / usualPieceWeightG));
-  if (pieces > MOST_PIECES)
+  if (pieces > MAX_PIECES)
     return refuse(
       'tooMany',
       `${formatWeight(total.weightG)} would be ${pieces} ${pieceWord}s, more than one lot can hold. Make several lots.`,
     );
   const pieceWeightG = total.weightG / pieces;
-  if (pieceWeightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavySentence(pieceWeightG, pieceWord));
+  if (pieceWeightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(pieceWeightG, pieceWord));
   return accept(pieces, pieceWeightG, pieceWord);
 }
 
@@ -97,5 +99,5 @@ function accept(pieces: number, pieceWeightG: number, pieceWord: string): LotSiz
   return { ok: true, size: { pieces, pieceWeightG, understoodAs } };
 }
 
-const tooHeavySentence = (weightG: number, pieceWord: string): string =>
+const tooHeavyMessage = (weightG: number, pieceWord: string): string =>
   `A ${pieceWord} of ${formatWeight(weightG)} can’t be right: nobody lifts that wet. Check the unit, or write the pieces, for example “12 ${pieceWord}s of 100 g”.`;

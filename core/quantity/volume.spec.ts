@@ -43,7 +43,7 @@ describe('readVolume', () => {
   ])('refuses “%s” (%s): %s', (text, system, code) => {
     const read = readVolume(text, { system });
     expect(read).toMatchObject({ ok: false, code });
-    expect(!read.ok && read.sentence).toMatch(/[.]$/);
+    expect(!read.ok && read.message).toMatch(/[.]$/);
   });
 
   it('never confuses an imperial gallon with a US one: the whole family differs', () => {

@@ -1,10 +1,13 @@
-import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
+import { WRITTEN_NUMBER, readNumberText } from './number-text';
+import { trimZeros } from './weight';
 
 /** Which gallon, cup and spoon a bare word means. A studio chooses one; until it has, the word is asked back. */
 export const VOLUME_SYSTEMS = ['metric', 'us', 'imperial'] as const;
+/** One of `VOLUME_SYSTEMS`. */
 export type VolumeSystem = (typeof VOLUME_SYSTEMS)[number];
 
-export const VOLUME_SYSTEM_WORDS: Readonly<Record<VolumeSystem, string>> = {
+/** How each system of measures is said on screen. */
+export const VOLUME_SYSTEM_LABELS: Readonly<Record<VolumeSystem, string>> = {
   metric: 'metric',
   us: 'US',
   imperial: 'imperial',
@@ -21,11 +24,16 @@ const ML_PER_METRIC_UNIT: Readonly<Record<string, number>> = {
   liters: 1000,
 };
 
-/** US gallon 231 in³ exactly (NIST Handbook 44, app. C); imperial gallon 4.546 09 l exactly (UK Units of Measurement Regulations 1995). */
+/**
+ * US gallon 231 in³ exactly (NIST Handbook 44, app. C); imperial gallon 4.546 09 l exactly (UK Units of Measurement
+ * Regulations 1995).
+ */
 const US_GALLON_ML = 3785.411784;
 const IMPERIAL_GALLON_ML = 4546.09;
 
+/** Spoons, cups and the like, whose size depends on the country. */
 export const KITCHEN_UNITS = ['tsp', 'tbsp', 'flOz', 'cup', 'pint', 'quart', 'gallon'] as const;
+/** One of `KITCHEN_UNITS`. */
 export type KitchenUnit = (typeof KITCHEN_UNITS)[number];
 
 const ML_PER_KITCHEN_UNIT: Readonly<Record<VolumeSystem, Readonly<Partial<Record<KitchenUnit, number>>>>> = {
@@ -50,7 +58,7 @@ const ML_PER_KITCHEN_UNIT: Readonly<Record<VolumeSystem, Readonly<Partial<Record
   },
 };
 
-const KITCHEN_WORDS: Readonly<Record<string, KitchenUnit>> = {
+const KITCHEN_LABELS: Readonly<Record<string, KitchenUnit>> = {
   tsp: 'tsp',
   teaspoon: 'tsp',
   teaspoons: 'tsp',
@@ -73,7 +81,7 @@ const KITCHEN_WORDS: Readonly<Record<string, KitchenUnit>> = {
   gallon: 'gallon',
   gallons: 'gallon',
 };
-const SYSTEM_WORDS: Readonly<Record<string, VolumeSystem>> = {
+const SYSTEM_LABELS: Readonly<Record<string, VolumeSystem>> = {
   us: 'us',
   american: 'us',
   imp: 'imperial',
@@ -82,16 +90,20 @@ const SYSTEM_WORDS: Readonly<Record<string, VolumeSystem>> = {
   metric: 'metric',
 };
 
-/** Millilitres in a spoon, cup or gallon of a system; `undefined` where that system has none (there is no metric gallon). */
+/**
+ * Millilitres in a spoon, cup or gallon of a system; `undefined` where that system has none (there is no metric
+ * gallon).
+ */
 export function kitchenUnitMl(unit: KitchenUnit, system: VolumeSystem): number | undefined {
   return ML_PER_KITCHEN_UNIT[system][unit];
 }
 
 /** How a kitchen unit is named in a sentence: “US tsp”, “imperial fl oz”. */
 export function sayKitchenUnit(unit: KitchenUnit, system: VolumeSystem): string {
-  return `${VOLUME_SYSTEM_WORDS[system]} ${unit === 'flOz' ? 'fl oz' : unit}`;
+  return `${VOLUME_SYSTEM_LABELS[system]} ${unit === 'flOz' ? 'fl oz' : unit}`;
 }
 
+/** A volume as it was written, ml; or why it can't be used. */
 export type VolumeReading =
   | {
       readonly ok: true;
@@ -101,44 +113,44 @@ export type VolumeReading =
   | {
       readonly ok: false;
       readonly code: 'notAVolume' | 'noUnit' | 'unknownUnit' | 'whichSystem' | 'notPositive' | 'tooMuch';
-      readonly sentence: string;
+      readonly message: string;
     };
 
 const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*((?:[a-z.]+\s*)*)`, 'giy');
-const MOST_ML = 1_000_000;
+const MAX_ML = 1_000_000;
 
-const refuse = (code: Exclude<VolumeReading, { ok: true }>['code'], sentence: string): VolumeReading => ({
+const refuse = (code: Exclude<VolumeReading, { ok: true }>['code'], message: string): VolumeReading => ({
   ok: false,
   code,
-  sentence,
+  message,
 });
 
 /**
- * Reads a volume as people write it: `500 ml`, `1,5 l`, `1/2 tsp`, `2 US gal`, `1 imperial pint 3 fl oz`.
- * Cups, spoons, fluid ounces and gallons differ between systems: a bare word takes `system`, and without one is asked back.
+ * Reads a volume as people write it: `500 ml`, `1,5 l`, `1/2 tsp`, `2 US gal`, `1 imperial pint 3 fl oz`. Cups,
+ * spoons, fluid ounces and gallons differ between systems: a bare word takes `system`, and without one is asked back.
  * Above 0 up to 1000 litres. Refusals are values, never exceptions.
  */
 export function readVolume(text: string, { system }: { system?: VolumeSystem | undefined } = {}): VolumeReading {
-  const written = text.trim().toLowerCase();
+  const writtenText = text.trim().toLowerCase();
   let totalMl = 0;
   let position = 0;
   let named: VolumeSystem | undefined;
   const notes = new Set<string>();
-  while (position < written.length) {
+  while (position < writtenText.length) {
     PART.lastIndex = position;
-    const part = PART.exec(written);
-    const value = part ? readWrittenNumber(part[1] ?? '') : undefined;
+    const part = PART.exec(writtenText);
+    const value = part ? readNumberText(part[1] ?? '') : undefined;
     if (!part || value === undefined)
       return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml”, “1.5 l” or “1/2 US cup”.');
     if (value < 0) return refuse('notPositive', 'A volume can’t be below zero. Take the minus sign away.');
-    const words = (part[2] ?? '').replaceAll('.', ' ').trim().replace(/\s+/g, ' ');
-    if (words === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write ml or l after the number.`);
-    const first = words.split(' ')[0] ?? '';
-    const own = Object.hasOwn(SYSTEM_WORDS, first) ? SYSTEM_WORDS[first] : undefined;
-    const unitWord = own === undefined ? words : words.slice(first.length).trim();
+    const label = (part[2] ?? '').replaceAll('.', ' ').trim().replace(/\s+/g, ' ');
+    if (label === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write ml or l after the number.`);
+    const first = label.split(' ')[0] ?? '';
+    const own = Object.hasOwn(SYSTEM_LABELS, first) ? SYSTEM_LABELS[first] : undefined;
+    const unitWord = own === undefined ? label : label.slice(first.length).trim();
     named = own ?? named;
     const metric = Object.hasOwn(ML_PER_METRIC_UNIT, unitWord) ? ML_PER_METRIC_UNIT[unitWord] : undefined;
-    const unit = Object.hasOwn(KITCHEN_WORDS, unitWord) ? KITCHEN_WORDS[unitWord] : undefined;
+    const unit = Object.hasOwn(KITCHEN_LABELS, unitWord) ? KITCHEN_LABELS[unitWord] : undefined;
     if (metric !== undefined) totalMl += value * metric;
     else if (unit === undefined)
       return refuse(
@@ -162,19 +174,25 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
       notes.add(`${sayKitchenUnit(unit, chosen)} of ${Math.round(perUnit * 100) / 100} ml`);
     }
     position = PART.lastIndex;
-    while (/[\s,]/.test(written[position] ?? '')) position += 1;
+    while (/[\s,]/.test(writtenText[position] ?? '')) position += 1;
   }
-  if (written === '') return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml” or “1.5 l”.');
+  if (writtenText === '') return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml” or “1.5 l”.');
   if (totalMl <= 0) return refuse('notPositive', 'A volume must be above zero. Write what the jug shows.');
-  if (totalMl > MOST_ML)
+  if (totalMl > MAX_ML)
     return refuse('tooMuch', 'That is more than a thousand litres, which a studio can’t hold. Check the unit.');
   return { ok: true, volumeMl: totalMl, ...(notes.size > 0 ? { note: [...notes].join(', ') } : {}) };
 }
 
 /** Whether a written amount speaks of volume (litres, spoons, cups) rather than weight. */
 export function speaksOfVolume(text: string): boolean {
-  const words = text.toLowerCase().match(/[a-z]+(?:\s+oz)?/g) ?? [];
-  return words.some((w) => Object.hasOwn(ML_PER_METRIC_UNIT, w) || Object.hasOwn(KITCHEN_WORDS, w));
+  const label = text.toLowerCase().match(/[a-z]+(?:\s+oz)?/g) ?? [];
+  return label.some((w) => Object.hasOwn(ML_PER_METRIC_UNIT, w) || Object.hasOwn(KITCHEN_LABELS, w));
 }
 
 const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
+/** Writes a liquor volume for reading: litres from 1000 ml up, else millilitres. */
+export function formatVolume(volumeMl: number): string {
+  return Math.abs(volumeMl) >= 1000
+    ? `${trimZeros(volumeMl / 1000, 2)} l`
+    : `${trimZeros(volumeMl, Math.abs(volumeMl) < 10 ? 2 : 0)} ml`;
+}

@@ -1,7 +1,8 @@
-import { WRITTEN_NUMBER, readWrittenNumber } from './written-number';
+import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
 /** International avoirdupois pound, exact: 0.453 592 37 kg (yard and pound agreement of 1959). */
 export const GRAMS_PER_POUND = 453.59237;
+/** Avoirdupois ounce, a sixteenth of the international pound (1959). */
 export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
 
 const GRAMS_PER_UNIT: Readonly<Record<string, number>> = {
@@ -32,12 +33,13 @@ const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*([a-z]*)`, 'giy');
 export interface WeightRefusal {
   readonly code:
     'empty' | 'notANumber' | 'ambiguousNumber' | 'noUnit' | 'unknownUnit' | 'notPositive' | 'tooHeavy' | 'tooLight';
-  readonly sentence: string;
+  readonly message: string;
 }
 
+/** A weight as it was written, g; or why it can't be used. */
 export type WeightReading = { readonly ok: true; readonly weightG: number } | ({ readonly ok: false } & WeightRefusal);
 
-const refuse = (code: WeightRefusal['code'], sentence: string): WeightReading => ({ ok: false, code, sentence });
+const refuse = (code: WeightRefusal['code'], message: string): WeightReading => ({ ok: false, code, message });
 
 /**
  * Reads a weight as people write it (`2.4 kg`, `1,5 kg`, `8 oz`, `3 lb 4 oz`, `1/2 lb`) into grams.
@@ -45,20 +47,20 @@ const refuse = (code: WeightRefusal['code'], sentence: string): WeightReading =>
  * Refusals are values, never exceptions.
  */
 export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: number } = {}): WeightReading {
-  const written = text.trim().toLowerCase();
-  if (written === '') return refuse('empty', 'Write a weight with its unit, for example “250 g” or “8 oz”.');
+  const writtenText = text.trim().toLowerCase();
+  if (writtenText === '') return refuse('empty', 'Write a weight with its unit, for example “250 g” or “8 oz”.');
   let totalG = 0;
   let position = 0;
   PART.lastIndex = 0;
-  while (position < written.length) {
+  while (position < writtenText.length) {
     PART.lastIndex = position;
-    const part = PART.exec(written);
+    const part = PART.exec(writtenText);
     if (!part)
       return refuse(
         'notANumber',
         `“${shorten(text)}” is not a weight. Write a number and a unit, for example “250 g” or “3 lb 4 oz”.`,
       );
-    const amount = readWrittenNumber(part[1] ?? '');
+    const amount = readNumberText(part[1] ?? '');
     if (amount === undefined)
       return refuse(
         'ambiguousNumber',
@@ -73,7 +75,7 @@ export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: nu
     if (amount < 0) return refuse('notPositive', 'A weight can’t be below zero. Take the minus sign away.');
     totalG += amount * perUnit;
     position = PART.lastIndex;
-    while (/[\s,]/.test(written[position] ?? '')) position += 1;
+    while (/[\s,]/.test(writtenText[position] ?? '')) position += 1;
   }
   if (totalG <= 0) return refuse('notPositive', 'A weight of nothing can’t be used. Write what the balance shows.');
   if (totalG < 0.001)
@@ -95,14 +97,8 @@ export function formatWeight(weightG: number, { decimals }: { decimals?: number 
   return `${trimZeros(weightG, decimals ?? (size < 10 ? 3 : size < 100 ? 2 : 1))} g`;
 }
 
-/** Writes a liquor volume for reading: litres from 1000 ml up, else millilitres. */
-export function formatVolume(volumeMl: number): string {
-  return Math.abs(volumeMl) >= 1000
-    ? `${trimZeros(volumeMl / 1000, 2)} l`
-    : `${trimZeros(volumeMl, Math.abs(volumeMl) < 10 ? 2 : 0)} ml`;
-}
-
-function trimZeros(value: number, decimals: number): string {
+/** A number with at most so many decimals, without zeros at its end. */
+export function trimZeros(value: number, decimals: number): string {
   const fixed = value.toFixed(decimals);
   const trimmed = fixed.includes('.') ? fixed.replace(/\.?0+$/, '') : fixed;
   return trimmed === '-0' ? '0' : trimmed;

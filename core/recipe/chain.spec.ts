@@ -1,12 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { findChainFault, followsWords, orderChain } from './chain';
+import { findChainFault, followsLabel, orderChain } from './chain';
 import { compareVersions } from './compare-versions';
-import { recipe } from './plan-lot.fixture';
-import { PRACTICE, changesChain, practiceChoice, practiceDifferences, replanFor } from './practice';
-import { mayStand } from './proof';
-import type { RecipeStep } from './recipe';
-import { hottestC, recipeStep, stepMinutes } from './recipe';
+import { recipe } from '../scaling/plan-lot.fixture';
+import { changesChain, replanFor } from './replan-chain';
+import { mayHaveStatus } from './proof';
+import { PRACTICE, practiceChoice, practiceDifferences } from './practice-questions';
+import { hottestC, stepMinutes } from './course';
+import type { RecipeStep } from './recipe-step';
+import { recipeStep } from './recipe-step';
 
 const step = (key: string, after: string[] | null = null, rest: Partial<RecipeStep> = {}): RecipeStep =>
   recipeStep({ key, kind: 'dye', title: key, after, ...rest });
@@ -20,8 +22,8 @@ describe('a chain', () => {
     });
     const steps = [step('dye', ['w', 'l']), step('w', []), step('l', [])];
     expect(orderChain(steps)).toMatchObject({ ok: true, order: [1, 2, 0] });
-    expect(followsWords(steps, 0)).toBe('after w and l');
-    expect(followsWords(steps, 1)).toBe('may begin at once');
+    expect(followsLabel(steps, 0)).toBe('after w and l');
+    expect(followsLabel(steps, 1)).toBe('may begin at once');
   });
   it.each<[string, RecipeStep[], string, RegExp]>([
     ['a circle of two', [step('a', ['b']), step('b', ['a'])], 'circle', /“a”, “b” each wait/],
@@ -30,7 +32,7 @@ describe('a chain', () => {
     ['two of one key', [step('a'), step('a')], 'twoKeys', /called “a”/],
     [
       'a wait shorter than its least',
-      [step('a', null, { wait: { leastMin: 60, mostMin: 30 } })],
+      [step('a', null, { wait: { minMinutes: 60, maxMinutes: 30 } })],
       'waitTooShort',
       /30 min at most, but wants 60 min/,
     ],
@@ -41,10 +43,10 @@ describe('a chain', () => {
       /goes to 82 °C/,
     ],
     ['a part that isn’t there', [step('a', null, { parts: ['dark'] })], 'unknownPart', /“dark”/],
-  ])('finds %s', (_name, steps, code, sentence) => {
+  ])('finds %s', (_name, steps, code, message) => {
     const fault = findChainFault(steps, []);
     expect(fault?.code).toBe(code);
-    expect(fault?.sentence).toMatch(sentence);
+    expect(fault?.message).toMatch(message);
   });
   it('wants parts to come to the whole', () =>
     expect(findChainFault([step('a')], [{ key: 'x', name: 'x', sharePercent: 60 }])?.code).toBe('partsNotWhole'));
@@ -53,14 +55,14 @@ describe('a chain', () => {
       fc.property(fc.array(fc.array(fc.nat(20), { maxLength: 3 }), { minLength: 1, maxLength: 20 }), (links) => {
         // Only to earlier ones, then shuffled by reversing: never a circle.
         const steps = links
-          .map((its, i) => step(`s${i}`, [...new Set(its.filter((k) => k < i).map((k) => `s${k}`))]))
+          .map((keys, i) => step(`s${i}`, [...new Set(keys.filter((k) => k < i).map((k) => `s${k}`))]))
           .reverse();
         const chain = orderChain(steps);
         expect(chain.ok).toBe(true);
         if (!chain.ok) return;
         expect([...chain.order].sort((a, b) => a - b)).toEqual(steps.map((_, i) => i));
-        for (const [i, its] of chain.after.entries())
-          for (const k of its) expect(chain.order.indexOf(k)).toBeLessThan(chain.order.indexOf(i));
+        for (const [i, followed] of chain.after.entries())
+          for (const k of followed) expect(chain.order.indexOf(k)).toBeLessThan(chain.order.indexOf(i));
       }),
       { seed: 61 },
     );
@@ -220,7 +222,7 @@ describe('versions', () => {
       { where: 'Order of the steps', was: 'mordant → extract → dye', is: 'dye → extract → mordant' },
     ]);
   });
-  it.each<[Parameters<typeof mayStand>[0], Parameters<typeof mayStand>[1], number, number, RegExp | true]>([
+  it.each<[Parameters<typeof mayHaveStatus>[0], Parameters<typeof mayHaveStatus>[1], number, number, RegExp | true]>([
     ['trial', 'proof', 0, 0, true],
     ['proof', 'proven', 2, 1, true],
     ['proof', 'proven', 1, 1, /wants 3 lots or proofs.*1 lot and 1 proof. Dye and judge 1 more/],
@@ -230,8 +232,8 @@ describe('versions', () => {
     ['retired', 'proven', 9, 9, /begins again as a trial/],
     ['proven', 'proven', 9, 9, /proven already/],
   ])('%s to %s with %i lots and %i proofs', (from, to, lotsInTolerance, proofsInTolerance, answer) => {
-    const may = mayStand(from, to, { lotsInTolerance, proofsInTolerance }, 3);
+    const may = mayHaveStatus(from, to, { lotsInTolerance, proofsInTolerance }, 3);
     if (answer === true) return expect(may.ok).toBe(true);
-    expect(may.ok ? '' : may.sentence).toMatch(answer);
+    expect(may.ok ? '' : may.message).toMatch(answer);
   });
 });

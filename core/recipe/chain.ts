@@ -1,11 +1,15 @@
-import type { RecipePart, RecipeStep } from './recipe';
-import { STEP_KIND_WORDS, hottestC } from './recipe';
+import type { RecipePart } from './recipe';
+import { STEP_KIND_LABELS } from './step-kind';
+import { hottestC } from './course';
+import type { RecipeStep } from './recipe-step';
 
+/** What is wrong with a chain, and a sentence that says what to do. */
 export interface ChainFault {
   readonly code: 'circle' | 'unknownStep' | 'twoKeys' | 'waitTooShort' | 'tooHot' | 'unknownPart' | 'partsNotWhole';
-  readonly sentence: string;
+  readonly message: string;
 }
 
+/** Steps put in an order that respects what each follows; or what is wrong with them. */
 export type Chain =
   | {
       readonly ok: true;
@@ -19,11 +23,11 @@ export const keyOf = (step: RecipeStep, index: number): string => step.key || `s
 
 /**
  * Puts steps into an order in which each comes after all that it follows, as near to the written order as can be
- * (Kahn, Comm. ACM 5, 1962, taking the earliest written of those that are free). Says what is wrong in a plain sentence:
- * a circle, a step that follows one that isn't there, two steps of one key.
+ * (Kahn, Comm. ACM 5, 1962, taking the earliest written of those that are free). Says what is wrong in a plain
+ * sentence: a circle, a step that follows one that isn't there, two steps of one key.
  */
 export function orderChain(steps: readonly RecipeStep[]): Chain {
-  const fault = (code: ChainFault['code'], sentence: string): Chain => ({ ok: false, fault: { code, sentence } });
+  const fault = (code: ChainFault['code'], message: string): Chain => ({ ok: false, fault: { code, message } });
   const at = new Map<string, number>();
   for (const [i, step] of steps.entries()) {
     const key = keyOf(step, i);
@@ -45,10 +49,10 @@ export function orderChain(steps: readonly RecipeStep[]): Chain {
       );
     after.push(keys.map((key) => at.get(key) as number));
   }
-  const waitsFor = after.map((its) => new Set(its));
+  const waitsFor = after.map((followed) => new Set(followed));
   const order: number[] = [];
   while (order.length < steps.length) {
-    const next = waitsFor.findIndex((its, i) => its.size === 0 && !order.includes(i));
+    const next = waitsFor.findIndex((waiting, i) => waiting.size === 0 && !order.includes(i));
     if (next === -1) {
       const held = steps.filter((_, i) => !order.includes(i)).map((s) => `“${s.title}”`);
       return fault(
@@ -57,7 +61,7 @@ export function orderChain(steps: readonly RecipeStep[]): Chain {
       );
     }
     order.push(next);
-    for (const its of waitsFor) its.delete(next);
+    for (const waiting of waitsFor) waiting.delete(next);
   }
   return { ok: true, order, after };
 }
@@ -71,34 +75,34 @@ export function findChainFault(steps: readonly RecipeStep[], parts: readonly Rec
     if (hot !== undefined && step.ceilingC !== undefined && hot > step.ceilingC)
       return {
         code: 'tooHot',
-        sentence: `“${step.title}” goes to ${hot} °C, above its own ceiling of ${step.ceilingC} °C. Lower the one or raise the other.`,
+        message: `“${step.title}” goes to ${hot} °C, above its own ceiling of ${step.ceilingC} °C. Lower the one or raise the other.`,
       };
-    if (step.wait?.mostMin !== null && step.wait !== null && step.wait.mostMin < step.wait.leastMin) {
+    if (step.wait?.maxMinutes !== null && step.wait !== null && step.wait.maxMinutes < step.wait.minMinutes) {
       return {
         code: 'waitTooShort',
-        sentence: `“${step.title}” may wait ${step.wait.mostMin} min at most, but wants ${step.wait.leastMin} min at least. One of the two is wrong.`,
+        message: `“${step.title}” may wait ${step.wait.maxMinutes} min at most, but wants ${step.wait.minMinutes} min at least. One of the two is wrong.`,
       };
     }
     const unknown = step.parts.find((key) => !parts.some((p) => p.key === key));
     if (unknown !== undefined)
       return {
         code: 'unknownPart',
-        sentence: `“${step.title}” is for the part “${unknown}”, which this recipe doesn’t have. Add the part, or choose another.`,
+        message: `“${step.title}” is for the part “${unknown}”, which this recipe doesn’t have. Add the part, or choose another.`,
       };
   }
   const whole = parts.reduce((sum, p) => sum + p.sharePercent, 0);
   if (parts.length > 0 && Math.abs(whole - 100) > 0.05)
     return {
       code: 'partsNotWhole',
-      sentence: `The parts of the pieces come to ${Math.round(whole * 10) / 10} %, not 100 %. Change their shares.`,
+      message: `The parts of the pieces come to ${Math.round(whole * 10) / 10} %, not 100 %. Change their shares.`,
     };
   return undefined;
 }
 
 /** How a step follows on, in words, where that isn't simply the one before. */
-export function followsWords(steps: readonly RecipeStep[], index: number): string {
+export function followsLabel(steps: readonly RecipeStep[], index: number): string {
   const step = steps[index];
   if (!step?.after) return '';
   if (step.after.length === 0) return 'may begin at once';
-  return `after ${step.after.map((key) => steps.find((s, i) => keyOf(s, i) === key)?.title ?? STEP_KIND_WORDS[step.kind]).join(' and ')}`;
+  return `after ${step.after.map((key) => steps.find((s, i) => keyOf(s, i) === key)?.title ?? STEP_KIND_LABELS[step.kind]).join(' and ')}`;
 }

@@ -1,14 +1,18 @@
 import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
-import type { Dose, RecipePart, RecipeStep, RecipeVersion } from './recipe';
-import { HEAT_LEG_WORDS, STEP_KIND_WORDS, STRAIN_WORDS } from './recipe';
+import type { RecipePart, RecipeVersion } from './recipe';
 import { sayKitchenUnit } from '../quantity/volume';
-import { PH_REAGENT_WORDS } from '../bath/ph';
-import { followsWords } from './chain';
-import { sayMinutes } from './deviations';
+import { PH_REAGENT_LABELS } from '../bath/ph';
+import { followsLabel } from './chain';
 import type { PlacedPlan } from './placed';
-import { ZONE_WORDS } from './placed';
-import { PRACTICE, practiceChoice } from './practice';
+import { ZONE_LABELS } from './placed';
+import { sayMinutes } from '../quantity/duration';
+import { PRACTICE, practiceChoice } from './practice-questions';
+import { STEP_KIND_LABELS } from './step-kind';
+import type { Dose } from './dose';
+import { HEAT_LEG_LABELS, STRAIN_LABELS } from './course';
+import type { RecipeStep } from './recipe-step';
 
+/** One way in which two recipe versions differ, in a dyer's words. */
 export interface VersionDifference {
   /** What it is about: “Liquor ratio”, “Mordant: Potassium alum”. */
   readonly where: string;
@@ -34,7 +38,7 @@ export function sayDose(dose: Dose): string {
     case 'spoons':
       return `${dose.spoonsPer100G} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
     case 'toPh':
-      return `to pH ${dose.targetPh} with ${PH_REAGENT_WORDS[dose.reagent]}`;
+      return `to pH ${dose.targetPh} with ${PH_REAGENT_LABELS[dose.reagent]}`;
   }
 }
 
@@ -42,13 +46,14 @@ export function sayDose(dose: Dose): string {
 export const sayCourse = (step: Pick<RecipeStep, 'course'>): string =>
   step.course
     .map(
-      (leg) => `${HEAT_LEG_WORDS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`,
+      (leg) => `${HEAT_LEG_LABELS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`,
     )
     .join('; ');
 
 /**
  * What changed between two versions, in the order of the work and in dyers' words; empty when nothing did.
- * Steps are matched by key, then by kind and title, then by kind, so that a renamed step isn't told as one gone and one come.
+ * Steps are matched by key, then by kind and title, then by kind, so that a renamed step isn't told as one gone and
+ * one come.
  */
 export function compareVersions(was: Body, is: Body, materialName: (id: string) => string): VersionDifference[] {
   const found: VersionDifference[] = [];
@@ -57,20 +62,20 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
   };
   differ('For', was.fibres.join(', '), is.fibres.join(', '));
   differ('Liquor ratio', `1:${was.liquorRatio}`, `1:${is.liquorRatio}`);
-  differ('Shortest bath allowed', ratioWords(was.liquorRatioLeast), ratioWords(is.liquorRatioLeast));
-  differ('Doses weighed within', withinWords(was.weighWithinPercent), withinWords(is.weighWithinPercent));
+  differ('Shortest bath allowed', ratioLabel(was.minLiquorRatio), ratioLabel(is.minLiquorRatio));
+  differ('Doses weighed within', withinText(was.weighWithinPercent), withinText(is.weighWithinPercent));
   differ('Pots of', was.allowedMetals.join(' or '), is.allowedMetals.join(' or '));
-  differ('Water', waterWords(was.water), waterWords(is.water));
+  differ('Water', waterLabel(was.water), waterLabel(is.water));
   for (const q of PRACTICE)
     differ(
       q.question,
-      practiceChoice(q.key, was.practice[q.key])?.words ?? '',
-      practiceChoice(q.key, is.practice[q.key])?.words ?? '',
+      practiceChoice(q.key, was.practice[q.key])?.label ?? '',
+      practiceChoice(q.key, is.practice[q.key])?.label ?? '',
     );
-  differ('Parts of the pieces', partsWords(was.parts), partsWords(is.parts));
+  differ('Parts of the pieces', partsLabel(was.parts), partsLabel(is.parts));
   for (const [a, b] of matchSteps(was.steps, is.steps)) {
     if (a && b) stepDifferences(a, b, was.steps, is.steps, materialName, differ);
-    else differ(`Step “${(a ?? b)?.title}”`, a ? stepWords(a) : 'not there', b ? stepWords(b) : 'taken out');
+    else differ(`Step “${(a ?? b)?.title}”`, a ? stepLabel(a) : 'not there', b ? stepLabel(b) : 'taken out');
   }
   const order = (steps: readonly RecipeStep[], others: readonly RecipeStep[]): string =>
     steps
@@ -79,7 +84,7 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
       .join(' → ');
   if (was.steps.every((s) => is.steps.some((o) => sameStep(s, o))))
     differ('Order of the steps', order(was.steps, is.steps), order(is.steps, was.steps));
-  differ('Placed colour', placedWords(was.placed), placedWords(is.placed));
+  differ('Placed colour', placedLabel(was.placed), placedLabel(is.placed));
   differ('Note', was.note ?? '', is.note ?? '');
   return found;
 }
@@ -134,42 +139,42 @@ function stepDifferences(
   differ(`${at}: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
   differ(`${at}: times over`, String(a.repeats), String(b.repeats));
   differ(`${at}: finished`, a.finishedBy, b.finishedBy);
-  differ(`${at}: may wait`, waitWords(a), waitWords(b));
-  differ(`${at}: strain`, a.strain ? STRAIN_WORDS[a.strain] : '', b.strain ? STRAIN_WORDS[b.strain] : '');
+  differ(`${at}: may wait`, waitLabel(a), waitLabel(b));
+  differ(`${at}: strain`, a.strain ? STRAIN_LABELS[a.strain] : '', b.strain ? STRAIN_LABELS[b.strain] : '');
   differ(
     `${at}: pH`,
     a.targetPh ? `${a.targetPh.low} to ${a.targetPh.high}` : '',
     b.targetPh ? `${b.targetPh.low} to ${b.targetPh.high}` : '',
   );
   differ(`${at}: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
-  differ(`${at}: follows`, followsWords(was, was.indexOf(a)), followsWords(is, is.indexOf(b)));
+  differ(`${at}: follows`, followsLabel(was, was.indexOf(a)), followsLabel(is, is.indexOf(b)));
   differ(`${at}: pots of`, a.metals.join(' or '), b.metals.join(' or '));
   differ(`${at}: bath`, a.usesBath ? a.bath || 'its own' : '', b.usesBath ? b.bath || 'its own' : '');
-  differ(`${at}: liquor ratio`, ratioWords(a.liquorRatio), ratioWords(b.liquorRatio));
+  differ(`${at}: liquor ratio`, ratioLabel(a.liquorRatio), ratioLabel(b.liquorRatio));
   differ(`${at}: hands`, a.attended ? 'all the time' : 'at its ends', b.attended ? 'all the time' : 'at its ends');
   differ(`${at}: what to do`, a.instruction, b.instruction);
   differ(`${at}: look for`, a.lookFor, b.lookFor);
   differ(`${at}: cautions`, a.cautions.join(' '), b.cautions.join(' '));
 }
 
-const withinWords = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;
-const ratioWords = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
-const waterWords = (w: RecipeVersion['water']): string =>
+const withinText = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;
+const ratioLabel = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
+const waterLabel = (w: RecipeVersion['water']): string =>
   w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${w.hardnessDh} °dH`}`;
-const partsWords = (parts: readonly RecipePart[]): string =>
+const partsLabel = (parts: readonly RecipePart[]): string =>
   parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');
-const waitWords = ({ wait }: RecipeStep): string =>
+const waitLabel = ({ wait }: RecipeStep): string =>
   wait === null
     ? ''
-    : `${sayMinutes(wait.leastMin)} at least${wait.mostMin === null ? '' : `, ${sayMinutes(wait.mostMin)} at most`}`;
-const stepWords = (s: RecipeStep): string =>
-  [STEP_KIND_WORDS[s.kind], s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(s.durationMin)]
+    : `${sayMinutes(wait.minMinutes)} at least${wait.maxMinutes === null ? '' : `, ${sayMinutes(wait.maxMinutes)} at most`}`;
+const stepLabel = (s: RecipeStep): string =>
+  [STEP_KIND_LABELS[s.kind], s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(s.durationMin)]
     .filter((w) => w !== '')
     .join(', ');
-const placedWords = (p: PlacedPlan | null): string =>
+const placedLabel = (p: PlacedPlan | null): string =>
   p === null
     ? ''
     : `${p.lengthCm} cm: ${[...p.zones]
         .sort((a, b) => a.fromPercent - b.fromPercent)
-        .map((z) => `${ZONE_WORDS[z.way]} ${z.fromPercent}–${z.toPercent} %`)
+        .map((z) => `${ZONE_LABELS[z.way]} ${z.fromPercent}–${z.toPercent} %`)
         .join(', ')}`;

@@ -1,7 +1,9 @@
 /** How colour is put on, or kept off, a stretch of a skein or a length. */
 export const ZONE_WAYS = ['tie', 'bind', 'dip', 'spray', 'pour', 'layOn', 'modify', 'leave'] as const;
+/** One of `ZONE_WAYS`. */
 export type ZoneWay = (typeof ZONE_WAYS)[number];
-export const ZONE_WORDS: Readonly<Record<ZoneWay, string>> = {
+/** How each way of placing colour is said on screen. */
+export const ZONE_LABELS: Readonly<Record<ZoneWay, string>> = {
   tie: 'tied',
   bind: 'bound points',
   dip: 'dipped',
@@ -14,6 +16,7 @@ export const ZONE_WORDS: Readonly<Record<ZoneWay, string>> = {
 /** Ways that put liquid on the piece: they creep, and want a margin. */
 const WET: readonly ZoneWay[] = ['dip', 'spray', 'pour', 'layOn', 'modify'];
 
+/** A stretch of the piece, from and to in per cent of its length, and what is done to it. */
 export interface PlacedZone {
   readonly title: string;
   readonly way: ZoneWay;
@@ -36,6 +39,7 @@ export interface PlacedZone {
   readonly spacingCm: number | null;
 }
 
+/** Where colour goes on a piece whose length is in cm, and how far it bleeds, per cent. */
 export interface PlacedPlan {
   /** Length of one piece, cm: half the round of a skein laid flat, or the cloth's own. */
   readonly lengthCm: number;
@@ -45,35 +49,39 @@ export interface PlacedPlan {
   readonly zones: readonly PlacedZone[];
 }
 
+/** What is wrong with a placed plan, in a sentence. */
 export interface PlacedFault {
   readonly code: 'outside' | 'overlap' | 'noLength' | 'backwards' | 'noZone' | 'noMl';
-  readonly sentence: string;
+  readonly message: string;
 }
 
-const MOST_CM = 5000;
+const MAX_CM = 5000;
 const pc = (value: number): string => `${Math.round(value * 10) / 10} %`;
 
-/** What is wrong with a plan of placed colour, first fault only. Zones of one turn may not overlap; those of later turns may (overdyeing). */
+/**
+ * What is wrong with a plan of placed colour, first fault only. Zones of one turn may not overlap; those of later
+ * turns may (overdyeing).
+ */
 export function findPlacedFault(plan: PlacedPlan): PlacedFault | undefined {
-  if (!(plan.lengthCm > 0 && plan.lengthCm <= MOST_CM))
+  if (!(plan.lengthCm > 0 && plan.lengthCm <= MAX_CM))
     return {
       code: 'noLength',
-      sentence: `The piece’s length must be above zero and at most ${MOST_CM / 100} m. Measure it laid flat.`,
+      message: `The piece’s length must be above zero and at most ${MAX_CM / 100} m. Measure it laid flat.`,
     };
   if (plan.zones.length === 0)
-    return { code: 'noZone', sentence: 'There is no zone yet. Add one, or take the placed colour away.' };
+    return { code: 'noZone', message: 'There is no zone yet. Add one, or take the placed colour away.' };
   for (const z of plan.zones) {
     if (z.fromPercent < 0 || z.toPercent > 100)
       return {
         code: 'outside',
-        sentence: `“${z.title}” runs from ${pc(z.fromPercent)} to ${pc(z.toPercent)}, beyond the piece. Keep it within 0 and 100 %.`,
+        message: `“${z.title}” runs from ${pc(z.fromPercent)} to ${pc(z.toPercent)}, beyond the piece. Keep it within 0 and 100 %.`,
       };
     if (z.toPercent <= z.fromPercent)
-      return { code: 'backwards', sentence: `“${z.title}” ends before it begins. Write its lower edge first.` };
+      return { code: 'backwards', message: `“${z.title}” ends before it begins. Write its lower edge first.` };
     if ((z.way === 'spray' || z.way === 'pour') && !(z.mlPerPiece !== null && z.mlPerPiece > 0))
       return {
         code: 'noMl',
-        sentence: `Say how many ml go on each piece for “${z.title}”: without it no two pieces are alike.`,
+        message: `Say how many ml go on each piece for “${z.title}”: without it no two pieces are alike.`,
       };
   }
   const inOrder = [...plan.zones].sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent);
@@ -82,13 +90,14 @@ export function findPlacedFault(plan: PlacedPlan): PlacedFault | undefined {
     if (next && next.order === z.order && next.fromPercent < z.toPercent - 1e-9)
       return {
         code: 'overlap',
-        sentence: `“${z.title}” and “${next.title}” are done in one turn and overlap between ${pc(next.fromPercent)} and ${pc(Math.min(z.toPercent, next.toPercent))}. Move an edge, or do one of them in a later turn.`,
+        message: `“${z.title}” and “${next.title}” are done in one turn and overlap between ${pc(next.fromPercent)} and ${pc(Math.min(z.toPercent, next.toPercent))}. Move an edge, or do one of them in a later turn.`,
       };
   }
   return undefined;
 }
 
-export interface LaidZone extends PlacedZone {
+/** A zone laid out on a piece: its edges and points in cm, and what it takes in ml or g. */
+export interface ZoneLayout extends PlacedZone {
   readonly fromCm: number;
   readonly toCm: number;
   /** Middles of the ties or points, cm from the beginning; empty where there are none. */
@@ -99,16 +108,17 @@ export interface LaidZone extends PlacedZone {
   readonly startsMin: number;
 }
 
+/** Every zone laid out, and cautions where colours run into each other. */
 export interface PlacedLayout {
-  readonly zones: readonly LaidZone[];
+  readonly zones: readonly ZoneLayout[];
   readonly totalMin: number;
   /** Zones that stand nearer than the bleed margin, in words. */
   readonly cautions: readonly string[];
 }
 
 /**
- * Lays a plan out in centimetres for every piece of a lot alike: edges, ties evenly over each zone (half a spacing in from its edges),
- * ml in all, turns one after another with their waits. The plan must be without fault.
+ * Lays a plan out in centimetres for every piece of a lot alike: edges, ties evenly over each zone (half a spacing in
+ * from its edges), ml in all, turns one after another with their waits. The plan must be without fault.
  * @param pieces whole pieces of the lot, 1 or more
  */
 export function layOutPlaced(plan: PlacedPlan, pieces: number): PlacedLayout {

@@ -1,5 +1,7 @@
-export const STANDINGS = ['trial', 'proof', 'proven', 'retired'] as const;
-export type Standing = (typeof STANDINGS)[number];
+/** How far a recipe version has come. */
+export const RECIPE_STATUSES = ['trial', 'proof', 'proven', 'retired'] as const;
+/** One of `RECIPE_STATUSES`. */
+export type RecipeStatus = (typeof RECIPE_STATUSES)[number];
 
 /** What speaks for a version. */
 export interface Evidence {
@@ -9,8 +11,9 @@ export interface Evidence {
   readonly proofsInTolerance: number;
 }
 
+/** Lots or proofs within tolerance that prove a version, where the studio says nothing else. */
 export const DEFAULT_PROOFS_NEEDED = 3;
-const NEXT: Readonly<Record<Standing, readonly Standing[]>> = {
+const NEXT: Readonly<Record<RecipeStatus, readonly RecipeStatus[]>> = {
   trial: ['proof', 'proven', 'retired'],
   proof: ['trial', 'proven', 'retired'],
   proven: ['proof', 'retired'],
@@ -21,17 +24,17 @@ const NEXT: Readonly<Record<Standing, readonly Standing[]>> = {
  * Whether a version may stand there: forward as it is proven, back when it disappoints, retired for good reason.
  * Proven wants the studio's number of judged lots or proofs within tolerance. The sentence says what is missing.
  */
-export function mayStand(
-  from: Standing,
-  to: Standing,
+export function mayHaveStatus(
+  from: RecipeStatus,
+  to: RecipeStatus,
   { lotsInTolerance, proofsInTolerance }: Evidence,
   needed: number,
-): { readonly ok: true } | { readonly ok: false; readonly sentence: string } {
-  if (from === to) return { ok: false, sentence: `This version is ${to} already.` };
+): { readonly ok: true } | { readonly ok: false; readonly message: string } {
+  if (from === to) return { ok: false, message: `This version is ${to} already.` };
   if (!NEXT[from].includes(to))
     return {
       ok: false,
-      sentence:
+      message:
         from === 'retired'
           ? 'A retired version begins again as a trial.'
           : `A version goes from trial to proof to proven; ${from} can’t become ${to}.`,
@@ -41,6 +44,6 @@ export function mayStand(
   const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
   return {
     ok: false,
-    sentence: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${count(lotsInTolerance, 'lot')} and ${count(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
+    message: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${count(lotsInTolerance, 'lot')} and ${count(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
   };
 }

@@ -1,4 +1,7 @@
-/** What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet decides. */
+/**
+ * What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet
+ * decides.
+ */
 export const HAZARDS = [
   'dust',
   'caustic',
@@ -13,9 +16,11 @@ export const HAZARDS = [
   'ammonia',
   'oxidiser',
 ] as const;
+/** One of `HAZARDS`. */
 export type Hazard = (typeof HAZARDS)[number];
 
-export const HAZARD_WORDS: Readonly<Record<Hazard, string>> = {
+/** What each hazard asks for, as the caution begins. */
+export const HAZARD_LABELS: Readonly<Record<Hazard, string>> = {
   dust: 'fine powder: dust mask, goggles, no draught',
   caustic: 'caustic: gloves and goggles',
   acid: 'acid: gloves and goggles; never with bleach; foams on carbonate',

@@ -9,6 +9,7 @@ const APART: readonly (readonly [Hazard, Hazard, string])[] = [
   ['flammable', 'oxidiser', 'an oxidiser makes what burns burn fiercely'],
 ];
 
+/** A material with its place on the shelf. */
 export interface ShelvedMaterial {
   readonly id: string;
   readonly name: string;
@@ -16,6 +17,7 @@ export interface ShelvedMaterial {
   readonly hazards: readonly Hazard[];
 }
 
+/** Two materials that must not stand together, why, and where they do. */
 export interface BadNeighbours {
   readonly place: string;
   readonly first: ShelvedMaterial;
@@ -27,12 +29,12 @@ export interface BadNeighbours {
 export function findBadNeighbours(shelf: readonly ShelvedMaterial[]): BadNeighbours[] {
   const found: BadNeighbours[] = [];
   const byPlace = new Map<string, ShelvedMaterial[]>();
-  for (const jar of shelf)
-    if (jar.place.trim() !== '' && jar.hazards.length > 0)
-      byPlace.set(jar.place.trim(), [...(byPlace.get(jar.place.trim()) ?? []), jar]);
-  for (const [place, jars] of byPlace) {
-    jars.forEach((first, i) => {
-      for (const second of jars.slice(i + 1)) {
+  for (const stockLot of shelf)
+    if (stockLot.place.trim() !== '' && stockLot.hazards.length > 0)
+      byPlace.set(stockLot.place.trim(), [...(byPlace.get(stockLot.place.trim()) ?? []), stockLot]);
+  for (const [place, stockLots] of byPlace) {
+    stockLots.forEach((first, i) => {
+      for (const second of stockLots.slice(i + 1)) {
         const pair = APART.find(
           ([a, b]) =>
             (first.hazards.includes(a) && second.hazards.includes(b)) ||

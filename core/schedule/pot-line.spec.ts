@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { forgottenPots } from './bench-acts';
 import { layPotLine } from './pot-line';
+import { forgottenPots } from '../run/forgotten-pots';
 
 const HOUR = 3_600_000;
 const NOW = Date.parse('2026-06-01T12:00:00Z');
@@ -54,7 +54,7 @@ describe('laws of the pot line', () => {
           const r = all.find((x) => x.lotId === pot.lotId);
           expect([r?.hot, r?.attended]).toEqual([true, false]);
           expect(Date.parse(r?.startedAt ?? '') + (r?.durationMin ?? 0) * 60_000).toBeLessThan(NOW);
-          expect(pot.sentence).toMatch(/Go and look\.$/);
+          expect(pot.message).toMatch(/Go and look\.$/);
         }
         const later = new Set(forgottenPots(all, NOW + laterMin * 60_000).map((p) => p.lotId));
         expect(called.every((p) => later.has(p.lotId))).toBe(true);

@@ -9,6 +9,7 @@ export interface RunningStep {
   readonly attended: boolean;
 }
 
+/** A stretch of the pot line. */
 export interface PotSegment {
   readonly label: string;
   readonly lotId: string;
@@ -25,12 +26,13 @@ export interface PotSegment {
   readonly row: number;
 }
 
+/** The pot line of a window of time. */
 export interface PotLine {
   readonly rows: number;
   readonly segments: readonly PotSegment[];
   readonly now01: number;
   /** The next moment that needs a person; undefined when nothing is in work. */
-  readonly next?: { readonly at: string; readonly words: string; readonly lotId: string };
+  readonly next?: { readonly at: string; readonly label: string; readonly lotId: string };
 }
 
 /**
@@ -71,7 +73,7 @@ export function layPotLine(
     ? {
         next: {
           at: new Date(wanted.atMs).toISOString(),
-          words: `${wanted.r.title}, ${wanted.r.lotTag}`,
+          label: `${wanted.r.title}, ${wanted.r.lotTag}`,
           lotId: wanted.r.lotId,
         },
       }

@@ -1,3 +1,4 @@
+/** Time still asked for: by hands, and by waiting. Minutes. */
 export interface RemainingTime {
   /** Minutes that need hands. */
   readonly handsMin: number;

@@ -6,11 +6,13 @@ export interface AvailableStock {
   readonly bestBefore?: string;
 }
 
+/** An amount from one stock lot, in smallest units. */
 export interface Pick {
   readonly stockLotId: string;
   readonly amount: number;
 }
 
+/** Which stock lots give an amount, what nothing covers, and how it was chosen. */
 export interface Allocation {
   readonly picks: readonly Pick[];
   /** What no stock lot can give; 0 when all is covered. Never taken from anywhere. */

@@ -87,7 +87,7 @@ describe('a change of form', () => {
 });
 
 describe('counting', () => {
-  const jar = {
+  const stockLot = {
     measure: 'weight' as const,
     expected: 500_000,
     counted: 500_000,
@@ -96,9 +96,9 @@ describe('counting', () => {
     form: null as string | null,
     hygroscopic: false,
     recentUses: [72_000],
-    promised: 0,
+    reserved: 0,
   };
-  it.each<[string, Partial<typeof jar>, RegExp]>([
+  it.each<[string, Partial<typeof stockLot>, RegExp]>([
     ['the container weighed with it', { counted: 880_000 }, /container was weighed with it/],
     ['a slip of the point', { counted: 50_000 }, /decimal point/],
     ['grams for kilograms', { counted: 500 }, /grams and kilograms/],
@@ -109,9 +109,11 @@ describe('counting', () => {
     ['drying', { counted: 430_500, form: 'fresh' }, /dried out/],
     ['an empty jar', { counted: 0 }, /emptied/],
     ['ounces', { counted: 17_636 }, /ounces/],
-    ['what is promised', { counted: 450_000, promised: 50_000 }, /weighed out already/],
-  ])('suspects %s', (_name, change, words) => expect(likelyReasons({ ...jar, ...change }).join(' | ')).toMatch(words));
-  it('says nothing where nothing differs', () => expect(likelyReasons(jar)).toEqual([]));
+    ['what is promised', { counted: 450_000, reserved: 50_000 }, /weighed out already/],
+  ])('suspects %s', (_name, change, label) =>
+    expect(likelyReasons({ ...stockLot, ...change }).join(' | ')).toMatch(label),
+  );
+  it('says nothing where nothing differs', () => expect(likelyReasons(stockLot)).toEqual([]));
   it('takes the container off, and notices when it weighs more than all', () => {
     expect(netOfTare(500_000, 380_000)).toEqual({ ok: true, netMg: 120_000 });
     expect(netOfTare(300_000, 380_000)).toMatchObject({ ok: false });

@@ -4,8 +4,10 @@ import { formatWeight } from '../quantity/weight';
 
 /** Ways stock changes its form. What goes in leaves its jar, what comes out is a new one that knows its parents. */
 export const CONVERSION_KINDS = ['dry', 'freeze', 'grind', 'dissolve', 'blend', 'open', 'compost'] as const;
+/** One of `CONVERSION_KINDS`. */
 export type ConversionKind = (typeof CONVERSION_KINDS)[number];
-export const CONVERSION_WORDS: Readonly<Record<ConversionKind, string>> = {
+/** How each conversion is said on screen. */
+export const CONVERSION_LABELS: Readonly<Record<ConversionKind, string>> = {
   dry: 'dried',
   freeze: 'frozen',
   grind: 'ground',
@@ -15,7 +17,10 @@ export const CONVERSION_WORDS: Readonly<Record<ConversionKind, string>> = {
   compost: 'composted',
 };
 
-/** One jar that goes into a conversion. Weight in grams; strength in per cent of the studio's reference lot, `null` while unknown. */
+/**
+ * One jar that goes into a conversion. Weight in grams; strength in per cent of the studio's reference lot, `null`
+ * while unknown.
+ */
 export interface ConversionInput {
   readonly stockLotId: string;
   readonly tag: string;
@@ -23,17 +28,18 @@ export interface ConversionInput {
   readonly strengthPercent: number | null;
 }
 
+/** What a conversion loses, g; or why it can’t be. */
 export type ConversionCheck =
   | { readonly ok: true; readonly lossG: number }
   | {
       readonly ok: false;
       readonly code: 'nothingIn' | 'itself' | 'twice' | 'moreOut' | 'oneParent';
-      readonly sentence: string;
+      readonly message: string;
     };
 
 /**
- * Checks that weight is conserved from parents to child but for the loss that is entered: what comes out can't weigh more
- * than what went in, a jar goes in once, and never into itself.
+ * Checks that weight is conserved from parents to child but for the loss that is entered: what comes out can't weigh
+ * more than what went in, a jar goes in once, and never into itself.
  * @param outG what came out, grams; 0 when all went to the compost
  */
 export function checkConversion(
@@ -42,10 +48,10 @@ export function checkConversion(
   outId: string | null,
   outG: number,
 ): ConversionCheck {
-  const refuse = (code: Exclude<ConversionCheck, { ok: true }>['code'], sentence: string): ConversionCheck => ({
+  const refuse = (code: Exclude<ConversionCheck, { ok: true }>['code'], message: string): ConversionCheck => ({
     ok: false,
     code,
-    sentence,
+    message,
   });
   if (inputs.length === 0) return refuse('nothingIn', 'Choose what goes in, and how much of it.');
   const itself = inputs.find((i) => i.stockLotId === outId);

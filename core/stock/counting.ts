@@ -12,7 +12,7 @@ export interface CountCase {
   readonly hygroscopic: boolean;
   /** What left the jar lately, positive, newest first. */
   readonly recentUses: readonly number[];
-  readonly promised: number;
+  readonly reserved: number;
 }
 
 const NEAR = 0.02;
@@ -22,11 +22,11 @@ const near = (a: number, b: number): boolean => b > 0 && Math.abs(a - b) <= Math
 export function netOfTare(
   grossMg: number,
   tareMg: number,
-): { readonly ok: true; readonly netMg: number } | { readonly ok: false; readonly sentence: string } {
+): { readonly ok: true; readonly netMg: number } | { readonly ok: false; readonly message: string } {
   if (grossMg < tareMg)
     return {
       ok: false,
-      sentence: `With its container it weighs ${formatAmount(grossMg, 'weight')}, less than the container alone (${formatAmount(tareMg, 'weight')}). Weigh the container again, or check that it is the same one.`,
+      message: `With its container it weighs ${formatAmount(grossMg, 'weight')}, less than the container alone (${formatAmount(tareMg, 'weight')}). Weigh the container again, or check that it is the same one.`,
     };
   return { ok: true, netMg: grossMg - tareMg };
 }
@@ -57,7 +57,7 @@ export function likelyReasons(c: CountCase): string[] {
         ? `${formatAmount(twin, c.measure)} left it lately: perhaps it was taken twice and written once`
         : `${formatAmount(twin, c.measure)} was written as used lately: perhaps it never left, or came from another jar`,
     );
-  if (difference < 0 && c.promised > 0 && near(size, c.promised))
+  if (difference < 0 && c.reserved > 0 && near(size, c.reserved))
     reasons.push('as much as is promised: perhaps weighed out already and not recorded');
   if (difference < 0 && (c.form === 'fresh' || c.form === 'frozen')) reasons.push('it dried out, as fresh stock does');
   if (difference > 0 && c.hygroscopic) reasons.push('it drew damp from the air');

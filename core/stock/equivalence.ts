@@ -12,6 +12,7 @@ export interface GradedStock extends AvailableStock {
   readonly gPerL?: number | null;
 }
 
+/** What a stock lot is worth against what a recipe was proven with, as a factor. */
 export interface Equivalence {
   /** What one gram (or ml) of this stock is worth in grams of what the recipe was proven with. */
   readonly factor: number;
@@ -20,15 +21,18 @@ export interface Equivalence {
   readonly assumed: boolean;
 }
 
-/** Air-dry plant matter still holds about a tenth of water (FAO Agricultural Services Bulletin 109, 1994, storage moisture of dried herbs 8-12 %). */
+/**
+ * Air-dry plant matter still holds about a tenth of water (FAO Agricultural Services Bulletin 109, 1994, storage
+ * moisture of dried herbs 8-12 %).
+ */
 const AIR_DRY_MATTER = 0.9;
 const WET_FORMS: readonly MaterialForm[] = ['fresh', 'frozen'];
 const DRY_FORMS: readonly MaterialForm[] = ['dried', 'chips', 'ground', 'crystals'];
 
 /**
- * What a stock lot is worth against the form a recipe was proven with. A measured strength settles it, weight for weight;
- * a solution by its grams to the litre; between fresh and dried by dry matter, as measured or by this material's own drying.
- * `undefined` where the forms differ and nothing measured bridges them: it can't stand in.
+ * What a stock lot is worth against the form a recipe was proven with. A measured strength settles it, weight for
+ * weight; a solution by its grams to the litre; between fresh and dried by dry matter, as measured or by this
+ * material's own drying. `undefined` where the forms differ and nothing measured bridges them: it can't stand in.
  * @param provenForm the form the recipe's dose means; `null` where it doesn't say
  * @param dryFactor grams fresh that gave one gram dried, of this material here; `null` where it was never dried
  * @param provenGPerL for a dose in ml of a solution: the strength it means

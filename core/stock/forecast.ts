@@ -6,6 +6,7 @@ export interface UseHistory {
   readonly weekly: readonly number[];
 }
 
+/** How fast a material is used a week, smallest units, and how much weeks differ. */
 export interface UseRate {
   /** Mean use a week, smallest units. */
   readonly perWeek: number;
@@ -15,7 +16,9 @@ export interface UseRate {
   readonly weeksWithUse: number;
 }
 
-/** Days until it runs out: `likely`, and between `early` and `late` eight times in ten. `null`: not within ten years. */
+/**
+ * Days until it runs out: `likely`, and between `early` and `late` eight times in ten. `null`: not within ten years.
+ */
 export interface RunOut {
   readonly likelyDays: number | null;
   readonly earlyDays: number | null;
@@ -30,7 +33,10 @@ const FEWEST_WEEKS = 8;
 const FEWEST_USES = 3;
 const HORIZON_WEEKS = 520;
 
-/** Reads a rate from history, or `undefined` with too little of it: fewer than eight weeks or three weeks with any use. */
+/**
+ * Reads a rate from history, or `undefined` with too little of it: fewer than eight weeks or three weeks with any
+ * use.
+ */
 export function rateOfUse({ weekly }: UseHistory): UseRate | undefined {
   const weeksWithUse = weekly.filter((w) => w > 0).length;
   if (weekly.length < FEWEST_WEEKS || weeksWithUse < FEWEST_USES) return undefined;
@@ -57,7 +63,10 @@ export function runOut(free: number, rate: UseRate): RunOut {
   };
 }
 
-/** First time, in days, at which demand reaches what there is. The lower band is not monotone near nothing, so it is walked, then halved. */
+/**
+ * First time, in days, at which demand reaches what there is. The lower band is not monotone near nothing, so it is
+ * walked, then halved.
+ */
 function daysUntil(demand: (weeks: number) => number, free: number): number | null {
   let before = 0;
   for (let weeks = 0.25; weeks <= HORIZON_WEEKS; weeks += 0.25) {
@@ -76,6 +85,7 @@ function daysUntil(demand: (weeks: number) => number, free: number): number | nu
   return null;
 }
 
+/** At how much free stock to order, and how much. */
 export interface Reorder {
   /** Order when free stock falls to this. Whole smallest units. */
   readonly point: Figure;
@@ -84,8 +94,8 @@ export interface Reorder {
 }
 
 /**
- * When to order and how much: the point covers use over the lead time with 95 % certainty (mean + 1.645 σ√t); the quantity
- * covers `coverWeeks` of use. A point or quantity set by the studio stands instead.
+ * When to order and how much: the point covers use over the lead time with 95 % certainty (mean + 1.645 σ√t); the
+ * quantity covers `coverWeeks` of use. A point or quantity set by the studio stands instead.
  */
 export function reorder(
   rate: UseRate,
@@ -121,6 +131,7 @@ export interface Season {
   readonly toMonth: number;
 }
 
+/** Whether an ISO date falls into a season, which may run over New Year. */
 export function isInSeason(season: Season, isoDate: string): boolean {
   const month = Number(isoDate.slice(5, 7));
   return season.fromMonth <= season.toMonth
@@ -128,7 +139,10 @@ export function isInSeason(season: Season, isoDate: string): boolean {
     : month >= season.fromMonth || month <= season.toMonth;
 }
 
-/** Days from a date to the first day of the season's next beginning after it; a season that is on now counts from its next year. */
+/**
+ * Days from a date to the first day of the season's next beginning after it; a season that is on now counts from its
+ * next year.
+ */
 export function daysToNextSeason(season: Season, isoDate: string): number {
   const from = Date.parse(`${isoDate}T00:00:00Z`);
   const year = Number(isoDate.slice(0, 4));
@@ -139,7 +153,9 @@ export function daysToNextSeason(season: Season, isoDate: string): number {
   return 365;
 }
 
-/** What to gather now so that it lasts until the season after: use until then less what is free, never below nothing. */
+/**
+ * What to gather now so that it lasts until the season after: use until then less what is free, never below nothing.
+ */
 export function toGather(free: number, rate: UseRate, season: Season, isoDate: string, unit: string): Figure {
   const days = daysToNextSeason(season, isoDate);
   const need = Math.max(0, Math.ceil(rate.perWeek * (days / 7)) - Math.max(0, free));

@@ -1,5 +1,6 @@
 /** What moves stock. Promises and their release stand in a ledger of their own: they bind stock without moving it. */
 export const MOVEMENT_KINDS = ['receive', 'gather', 'use', 'count', 'spoil', 'give', 'convert', 'reverse'] as const;
+/** One of `MOVEMENT_KINDS`. */
 export type MovementKind = (typeof MOVEMENT_KINDS)[number];
 
 /** One line of the ledger. Amounts are whole smallest units (mg, µl, pieces): in is positive, out is negative. */
@@ -17,7 +18,10 @@ export interface DatedMovement {
   readonly at: string;
 }
 
-/** Sums movements into what is on hand by stock lot. Order does not matter. Throws RangeError on an amount that is not whole. */
+/**
+ * Sums movements into what is on hand by stock lot. Order does not matter. Throws RangeError on an amount that is not
+ * whole.
+ */
 export function foldOnHand(movements: Iterable<Pick<Movement, 'stockLotId' | 'amount'>>): Map<string, number> {
   const onHand = new Map<string, number>();
   for (const m of movements) {
@@ -34,8 +38,8 @@ export function onHandAt(movements: Iterable<DatedMovement>, at: string): Map<st
 }
 
 /**
- * Finds the first moment at which a stock lot would have held less than nothing. Movements of one moment count together,
- * since nobody can say which came first.
+ * Finds the first moment at which a stock lot would have held less than nothing. Movements of one moment count
+ * together, since nobody can say which came first.
  */
 export function firstOverdraft(
   movements: Iterable<DatedMovement>,

@@ -10,9 +10,11 @@ export const MATERIAL_KINDS = [
   'packet',
   'water',
 ] as const;
+/** One of `MATERIAL_KINDS`. */
 export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 
-export const MATERIAL_KIND_WORDS: Readonly<Record<MaterialKind, string>> = {
+/** How each kind is said on screen. */
+export const MATERIAL_KIND_LABELS: Readonly<Record<MaterialKind, string>> = {
   fibre: 'fibre base',
   dyestuff: 'dyestuff',
   mordant: 'mordant',
@@ -24,16 +26,22 @@ export const MATERIAL_KIND_WORDS: Readonly<Record<MaterialKind, string>> = {
   water: 'water',
 };
 
+/** Forms in which a material stands on the shelf. */
 export const MATERIAL_FORMS = ['fresh', 'frozen', 'dried', 'chips', 'ground', 'crystals', 'extract', 'liquor'] as const;
+/** One of `MATERIAL_FORMS`. */
 export type MaterialForm = (typeof MATERIAL_FORMS)[number];
 
-export const FASTNESS_WORDS = ['poor', 'fair', 'good', 'very good'] as const;
-export type FastnessWord = (typeof FASTNESS_WORDS)[number];
+/** Steps of fastness, as the catalogue says them. */
+export const FASTNESS_LABELS = ['poor', 'fair', 'good', 'very good'] as const;
+/** One of `FASTNESS_LABELS`. */
+export type FastnessWord = (typeof FASTNESS_LABELS)[number];
 
 /** How a stock lot came to be here. */
 export const STOCK_ORIGINS = ['receipt', 'harvest', 'gift', 'made'] as const;
+/** One of `STOCK_ORIGINS`. */
 export type StockOrigin = (typeof STOCK_ORIGINS)[number];
 
+/** What a kept liquor is. */
 export const LIQUOR_KINDS = [
   'dyeBath',
   'secondExtraction',
@@ -42,8 +50,10 @@ export const LIQUOR_KINDS = [
   'ashLye',
   'stockSolution',
 ] as const;
+/** One of `LIQUOR_KINDS`. */
 export type LiquorKind = (typeof LIQUOR_KINDS)[number];
-export const LIQUOR_WORDS: Readonly<Record<LiquorKind, string>> = {
+/** How each is said on screen. */
+export const LIQUOR_LABELS: Readonly<Record<LiquorKind, string>> = {
   dyeBath: 'leftover dye bath',
   secondExtraction: 'second extraction',
   mordantBath: 'saved mordant bath',
@@ -54,6 +64,7 @@ export const LIQUOR_WORDS: Readonly<Record<LiquorKind, string>> = {
 
 /** What to look for before a kept liquor is used again. */
 export const LIQUOR_SIGNS = ['clear', 'cloudy', 'growth', 'smells off', 'settled'] as const;
+/** One of `LIQUOR_SIGNS`. */
 export type LiquorSign = (typeof LIQUOR_SIGNS)[number];
 
 /** Growth or a bad smell means the liquor is done; cloud asks for a strip first. */

@@ -5,10 +5,10 @@ import { CATALOGUE } from '../catalogue/catalogue';
 import { STOCK_MEASURES, formatAmount, readAmount } from '../quantity/amount';
 import { learnSpoon, planInSpoons } from '../quantity/spoon';
 import { KITCHEN_UNITS, VOLUME_SYSTEMS, kitchenUnitMl, readVolume, sayKitchenUnit } from '../quantity/volume';
-import { HAZARDS, HAZARD_WORDS } from '../safety/hazards';
+import { HAZARDS, HAZARD_LABELS } from '../safety/hazards';
 import { packetsFor, stockConcentration, volumeForDose } from './conversion';
 import { reorder, rateOfUse } from './forecast';
-import { FASTNESS_WORDS, MATERIAL_FORMS, MATERIAL_KINDS } from './material-facts';
+import { FASTNESS_LABELS, MATERIAL_FORMS, MATERIAL_KINDS } from './material-facts';
 
 const seed = { seed: 101 };
 const grams = fc.integer({ min: 1, max: 4_000_000 }).map((mg) => mg / 1000);
@@ -50,7 +50,7 @@ describe('what holds of any amount', () => {
         (text, measure, system) => {
           const read = readAmount(text, measure, { system, bulkDensityGPerMl: 0.8 });
           if (read.ok) expect(Number.isSafeInteger(read.amount)).toBe(true);
-          else expect(read.sentence).toMatch(/[.?!”]$/);
+          else expect(read.message).toMatch(/[.?!”]$/);
         },
       ),
       { ...seed, numRuns: 500 },
@@ -170,7 +170,7 @@ describe('the catalogue, entry by entry', () => {
     expect(entry.forms.length).toBeGreaterThan(0);
     for (const form of entry.forms) expect(MATERIAL_FORMS).toContain(form);
     for (const hazard of entry.hazards) expect(HAZARDS).toContain(hazard);
-    for (const word of [entry.light, entry.wash]) if (word !== null) expect(FASTNESS_WORDS).toContain(word);
+    for (const word of [entry.light, entry.wash]) if (word !== null) expect(FASTNESS_LABELS).toContain(word);
     expect(entry.fibreGroups.length).toBeGreaterThan(0);
     if (entry.ceilingC !== null) expect(entry.ceilingC > 20 && entry.ceilingC <= 100).toBe(true);
     if (entry.season)
@@ -179,6 +179,6 @@ describe('the catalogue, entry by entry', () => {
     expect(`${entry.name} ${entry.note}`).not.toMatch(/\bsafe\b|harmless|non-toxic/i);
   });
   it('says of every hazard what protects, in the words of a label', () => {
-    for (const hazard of HAZARDS) expect(HAZARD_WORDS[hazard].length).toBeGreaterThan(12);
+    for (const hazard of HAZARDS) expect(HAZARD_LABELS[hazard].length).toBeGreaterThan(12);
   });
 });

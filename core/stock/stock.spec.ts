@@ -5,7 +5,7 @@ import type { AvailableStock } from './allocate';
 import { allocate } from './allocate';
 import { countDifference, foldOnHand } from './ledger';
 
-const jar = (stockLotId: string, free: number, receivedOn: string, bestBefore?: string): AvailableStock => ({
+const stockLot = (stockLotId: string, free: number, receivedOn: string, bestBefore?: string): AvailableStock => ({
   stockLotId,
   free,
   receivedOn,
@@ -14,10 +14,10 @@ const jar = (stockLotId: string, free: number, receivedOn: string, bestBefore?: 
 
 describe('allocate', () => {
   const shelf = [
-    jar('keeps', 100, '2024-01-01'),
-    jar('late', 100, '2026-01-01', '2027-01-01'),
-    jar('soon', 50, '2026-02-01', '2026-09-01'),
-    jar('past', 500, '2023-01-01', '2026-01-01'),
+    stockLot('keeps', 100, '2024-01-01'),
+    stockLot('late', 100, '2026-01-01', '2027-01-01'),
+    stockLot('soon', 50, '2026-02-01', '2026-09-01'),
+    stockLot('past', 500, '2023-01-01', '2026-01-01'),
   ];
   it.each<[string, number, [string, number][], number]>([
     ['takes what goes off first', 40, [['soon', 40]], 0],
@@ -48,7 +48,7 @@ describe('allocate', () => {
     expect(result.short).toBe(short);
   });
   it('uses a jar on the very day it is best before', () =>
-    expect(allocate(1, [jar('a', 5, '2026-01-01', '2026-06-01')], { today: '2026-06-01' }).short).toBe(0));
+    expect(allocate(1, [stockLot('a', 5, '2026-01-01', '2026-06-01')], { today: '2026-06-01' }).short).toBe(0));
   it('prefers one lot that covers all', () =>
     expect(allocate(90, shelf, { today: '2026-06-01', preferOneLot: true }).picks).toEqual([
       { stockLotId: 'late', amount: 90 },
@@ -58,13 +58,13 @@ describe('allocate', () => {
   );
 
   it('gives exactly what is asked or says what is short, never more than a jar has', () => {
-    const jars = fc
+    const stockLots = fc
       .array(fc.record({ free: fc.integer({ min: -50, max: 500 }), day: fc.integer({ min: 1, max: 28 }) }), {
         maxLength: 8,
       })
-      .map((list) => list.map((j, i) => jar(`j${i}`, j.free, `2026-01-${String(j.day).padStart(2, '0')}`)));
+      .map((list) => list.map((j, i) => stockLot(`j${i}`, j.free, `2026-01-${String(j.day).padStart(2, '0')}`)));
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 2000 }), jars, (amount, stock) => {
+      fc.property(fc.integer({ min: 0, max: 2000 }), stockLots, (amount, stock) => {
         const { picks, short } = allocate(amount, stock, { today: '2026-06-01' });
         expect(picks.reduce((sum, p) => sum + p.amount, 0) + short).toBe(amount);
         for (const p of picks)

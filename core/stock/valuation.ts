@@ -1,4 +1,6 @@
+/** How stock is valued: first in, first out; or at the running average. */
 export const VALUATION_METHODS = ['fifo', 'average'] as const;
+/** One of `VALUATION_METHODS`. */
 export type ValuationMethod = (typeof VALUATION_METHODS)[number];
 
 /** A movement as valuation sees it: in order of time, without pairs that were reversed. */
@@ -20,6 +22,7 @@ export interface Valuation {
   readonly receivedMinor: number;
 }
 
+/** What stock is worth by material, and what each movement out took with it, minor units of money. */
 export interface StockValue {
   readonly byMaterial: ReadonlyMap<string, Valuation>;
   /** What each movement out took with it, by its id. */
@@ -32,7 +35,10 @@ interface Purse {
   take(amount: number): number;
 }
 
-/** Oldest first: what goes out carries the cost of the oldest layer still there; a shortage is met by the next to come. */
+/**
+ * Oldest first: what goes out carries the cost of the oldest layer still there; a shortage is met by the next to
+ * come.
+ */
 function layers(): Purse {
   const heap: { amount: number; costMinor: number }[] = [];
   let first = 0;
@@ -87,9 +93,9 @@ function mixture(): Purse {
 }
 
 /**
- * Values stock first in first out, or at its moving average. Exact in minor units: what is on hand and what was used always
- * add up to what was received, for each material. A conversion passes value on: what comes out is received at the value of
- * what went in, less nothing.
+ * Values stock first in first out, or at its moving average. Exact in minor units: what is on hand and what was used
+ * always add up to what was received, for each material. A conversion passes value on: what comes out is received at
+ * the value of what went in, less nothing.
  * @param movements any number of materials, in order of time; of one conversion, what goes in before what comes out
  */
 export function valueStock(movements: Iterable<ValuedMovement>, method: ValuationMethod): StockValue {

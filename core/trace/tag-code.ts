@@ -1,20 +1,25 @@
 /*
- * Short codes for tags that are read wet, in steam, and typed with a glove: a letter for what it is, a number, and a sign that
- * catches any one mistyped character and nearly all that were swapped (a hybrid system as in ISO/IEC 7064, MOD 33,32: 32 signs, none alike).
+ * Short codes for tags that are read wet, in steam, and typed with a glove: a letter for what it is, a number, and a
+ * sign that
+ * catches any one mistyped character and nearly all that were swapped (a hybrid system as in ISO/IEC 7064, MOD 33,32:
+ * 32 signs, none alike).
  */
 const ALPHABET = '0123456789ABCDEFGHJKMNPQRSTVWXYZ';
 const RADIX = ALPHABET.length;
 
-export const TAG_KINDS = ['jar', 'vessel', 'lot', 'piece', 'bath'] as const;
+/** What can carry a code. */
+export const TAG_KINDS = ['stockLot', 'vessel', 'lot', 'piece', 'bath'] as const;
+/** One of `TAG_KINDS`. */
 export type TagKind = (typeof TAG_KINDS)[number];
-export const TAG_KIND_WORDS: Readonly<Record<TagKind, string>> = {
-  jar: 'jar',
+/** How each is said on screen. */
+export const TAG_KIND_LABELS: Readonly<Record<TagKind, string>> = {
+  stockLot: 'jar',
   vessel: 'pot',
   lot: 'lot',
   piece: 'piece',
   bath: 'bath',
 };
-const LETTERS: Readonly<Record<TagKind, string>> = { jar: 'J', vessel: 'V', lot: 'Q', piece: 'P', bath: 'B' };
+const LETTERS: Readonly<Record<TagKind, string>> = { stockLot: 'J', vessel: 'V', lot: 'Q', piece: 'P', bath: 'B' };
 
 /** Check sign of the characters before it: the recursive sum of ISO/IEC 7064's hybrid systems, for 32 signs. */
 function checkSign(body: string): string {
@@ -36,9 +41,10 @@ export function writeTagCode(kind: TagKind, number: number): string {
   return `${body[0]}-${body.slice(1)}-${checkSign(body)}`;
 }
 
+/** What a code stands for; or why it can't be read. */
 export type TagReading =
   | { readonly ok: true; readonly kind: TagKind; readonly number: number; readonly code: string }
-  | { readonly ok: false; readonly code: 'notATag' | 'mistyped'; readonly sentence: string };
+  | { readonly ok: false; readonly code: 'notATag' | 'mistyped'; readonly message: string };
 
 /** Reads a code as typed or scanned: case, spaces and dashes don't matter; I and L are read as 1, O as 0, U as V. */
 export function readTagCode(typed: string): TagReading {
@@ -53,17 +59,17 @@ export function readTagCode(typed: string): TagReading {
     return {
       ok: false,
       code: 'notATag',
-      sentence: 'That is no tag of this studio: a letter, four signs and one more to check them, like J-00A7-X.',
+      message: 'That is no tag of this studio: a letter, four signs and one more to check them, like J-00A7-X.',
     };
   const body = plain[0] + rest.slice(0, 4);
   if (checkSign(body) !== rest[4])
     return {
       ok: false,
       code: 'mistyped',
-      sentence: 'One sign of that code is wrong or two are swapped. Read the tag again.',
+      message: 'One sign of that code is wrong or two are swapped. Read the tag again.',
     };
   const number = [...rest.slice(0, 4)].reduce((sum, c) => sum * RADIX + ALPHABET.indexOf(c), 0);
   return number === 0
-    ? { ok: false, code: 'notATag', sentence: 'That code was never given out. Read the tag again.' }
+    ? { ok: false, code: 'notATag', message: 'That code was never given out. Read the tag again.' }
     : { ok: true, kind, number, code: `${body[0]}-${body.slice(1)}-${rest[4]}` };
 }

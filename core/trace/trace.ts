@@ -5,7 +5,10 @@ export interface TracedMovement {
   readonly amount: number;
 }
 
-/** What a lot took from each stock lot, whole smallest units. Reversed takings cancel out; what nets to nothing is left out. */
+/**
+ * What a lot took from each stock lot, whole smallest units. Reversed takings cancel out; what nets to nothing is
+ * left out.
+ */
 export function stockLotsInLot(movements: readonly TracedMovement[], lotId: string): Map<string, number> {
   return netTaken(
     movements.filter((m) => m.lotId === lotId),

@@ -7,7 +7,7 @@ type Doc = StudioFile;
 type Lot = Doc['lots'][number];
 type Entry = Doc['runEntries'][number];
 
-interface House {
+interface StudioSettings {
   readonly random: Random;
   readonly byId: () => string;
 }
@@ -18,8 +18,11 @@ const PROBE_W = 1100;
 const ROOM_C = 18;
 const PAIR_BYTES = 12;
 
-/** What the bench wrote down beside weights and times: probe curves, samples as the pot went, a pH, water added, a hand-over; containers and tags. */
-export function addBenchHistory(doc: Doc, { random, byId }: House): void {
+/**
+ * What the bench wrote down beside weights and times: probe curves, samples as the pot went, a pH, water added, a
+ * hand-over; containers and tags.
+ */
+export function addBenchHistory(doc: Doc, { random, byId }: StudioSettings): void {
   const begun = (lot: Lot, stepIndex: number, kind: Entry['kind']): Entry | undefined =>
     doc.runEntries.find((e) => e.lotId === lot.id && e.stepIndex === stepIndex && e.kind === kind);
   const followed = doc.lots
@@ -96,10 +99,10 @@ export function addBenchHistory(doc: Doc, { random, byId }: House): void {
     ['Tin scoop', 61_450],
   ].map(([name, tareMg]) => ({ id: random.id(Date.parse(doc.asOf)), name: String(name), tareMg: Number(tareMg) }));
   const at = doc.asOf;
-  const nothing = { jarId: null, vesselId: null, lotId: null, number: null, stepIndex: null, at };
+  const nothing = { stockLotId: null, vesselId: null, lotId: null, number: null, stepIndex: null, at };
   doc.tags = [
     ...doc.vessels.map((v) => ({ ...nothing, kind: 'vessel' as const, vesselId: v.id })),
-    ...doc.stockLots.slice(-8).map((s) => ({ ...nothing, kind: 'jar' as const, jarId: s.id })),
+    ...doc.stockLots.slice(-8).map((s) => ({ ...nothing, kind: 'stockLot' as const, stockLotId: s.id })),
     ...followed.slice(-1).map((l) => ({ ...nothing, kind: 'lot' as const, lotId: l.id })),
   ].map((tag, i) => ({ ...tag, seq: i + 1 }));
 }

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { StudioDocument } from '@vestigia/contract';
 import { studioDocument } from '@vestigia/contract';
-import { standingEntries } from '@vestigia/core';
+import { currentEntries } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { Random } from './random';
 import { simulateDyehouse } from './simulate-dyehouse';
@@ -44,21 +44,21 @@ describe('the demo studio', () => {
 
   it('never holds less than nothing, nor promises more than is free, at any moment', () => {
     const onHand = new Map<string, number>();
-    const promised = new Map<string, number>();
+    const reserved = new Map<string, number>();
     const line = [
       ...demo.movements.map((m) => ({ ...m, ledger: onHand })),
-      ...demo.promises.map((p) => ({ ...p, ledger: promised })),
+      ...demo.reservations.map((p) => ({ ...p, ledger: reserved })),
     ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
     for (const { stockLotId, amount, ledger } of line) {
       ledger.set(stockLotId, (ledger.get(stockLotId) ?? 0) + amount);
       expect(onHand.get(stockLotId) ?? 0).toBeGreaterThanOrEqual(0);
-      if (ledger === promised && amount > 0)
-        expect(promised.get(stockLotId) ?? 0).toBeLessThanOrEqual(onHand.get(stockLotId) ?? 0);
+      if (ledger === reserved && amount > 0)
+        expect(reserved.get(stockLotId) ?? 0).toBeLessThanOrEqual(onHand.get(stockLotId) ?? 0);
     }
   });
 
   it('weighed what it moved', () => {
-    const weighed = standingEntries(demo.runEntries).reduce((sum, e) => sum + (e.weighing?.amount ?? 0), 0);
+    const weighed = currentEntries(demo.runEntries).reduce((sum, e) => sum + (e.weighing?.amount ?? 0), 0);
     expect(
       demo.movements.filter((m) => m.kind === 'use' && m.lotId !== null).reduce((sum, m) => sum - m.amount, 0),
     ).toBe(weighed);

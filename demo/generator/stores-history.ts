@@ -4,7 +4,7 @@ import type { Random } from './random';
 
 const DAY_MS = 86_400_000;
 
-interface House {
+interface StudioSettings {
   readonly random: Random;
   readonly endMs: number;
   readonly materialId: (name: string) => string;
@@ -14,16 +14,19 @@ interface House {
 type Lot = StudioFile['stockLots'][number];
 type Moved = StudioFile['movements'][number];
 
-/** What Stores did beside the lots: fresh tansy dried, two harvests blended, a bath saved and replenished, an iron liquor measured, spoons taught. */
-export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, byId }: House): void {
+/**
+ * What Stores did beside the lots: fresh tansy dried, two harvests blended, a bath saved and replenished, an iron
+ * liquor measured, spoons taught.
+ */
+export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, byId }: StudioSettings): void {
   const at = (daysBefore: number): string => new Date(endMs - daysBefore * DAY_MS).toISOString();
   const id = (daysBefore: number): string => random.id(endMs - daysBefore * DAY_MS);
   const conversions: NonNullable<StudioFile['conversions']> = [];
   const liquorEntries: NonNullable<StudioFile['liquorEntries']> = [];
   const spoonWeighings: NonNullable<StudioFile['spoonWeighings']> = [];
   const nothing = { lotId: null, runEntryId: null, reversesId: null };
-  const jar = (days: number, material: string, tag: string, rest: Partial<Lot>): string => {
-    const made = {
+  const stockLot = (days: number, material: string, tag: string, rest: Partial<Lot>): string => {
+    const created = {
       id: id(days),
       materialId: materialId(material),
       tag,
@@ -34,8 +37,8 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
       note: '',
       ...rest,
     };
-    doc.stockLots.push(made);
-    return made.id;
+    doc.stockLots.push(created);
+    return created.id;
   };
   const move = (
     days: number,
@@ -60,11 +63,12 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
   const onHand = (stockLotId: string): number =>
     doc.movements.filter((m) => m.stockLotId === stockLotId).reduce((sum, m) => sum + m.amount, 0);
   const free = (stockLotId: string): number =>
-    onHand(stockLotId) - doc.promises.filter((p) => p.stockLotId === stockLotId).reduce((sum, p) => sum + p.amount, 0);
+    onHand(stockLotId) -
+    doc.reservations.filter((p) => p.stockLotId === stockLotId).reduce((sum, p) => sum + p.amount, 0);
 
   // Fresh heads, dried in the loft: the factor is kept with the material. Some stems went to the compost.
   const gathering = { permission: 'the creek’s owner', sharePercent: 15, note: 'East bank, left the ferry end.' };
-  const fresh = jar(70, 'Tansy heads, fresh', 'TAF-1', {
+  const fresh = stockLot(70, 'Tansy heads, fresh', 'TAF-1', {
     place: 'Drying loft, racks',
     source: 'creek bank, with leave',
     bestBefore: at(66).slice(0, 10),
@@ -79,7 +83,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
   });
   move(70, fresh, 'gather', 6_400_000, 'creek bank');
   const drying = id(63);
-  const dried = jar(63, 'Tansy, dried', 'TAN-D', {
+  const dried = stockLot(63, 'Tansy, dried', 'TAN-D', {
     place: 'Drying loft, jar row A',
     source: 'TAF-1',
     bestBefore: at(-600).slice(0, 10),
@@ -117,7 +121,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
     }));
     const blend = id(2);
     const strength = blendStrength(parts);
-    const blended = jar(2, 'Weld, dried tops', 'WEL-B', {
+    const blended = stockLot(2, 'Weld, dried tops', 'WEL-B', {
       place: 'Drying loft, jar row A',
       source: parts.map((p) => p.tag).join(' + '),
       facts: {
@@ -150,7 +154,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
 
   // A mordant bath worth saving.
   const alum = materialId('Potassium alum');
-  const bath = jar(20, 'Alum bath, saved', 'ALB-1', {
+  const bath = stockLot(20, 'Alum bath, saved', 'ALB-1', {
     place: 'By the sink',
     source: 'a mordant day',
     bestBefore: at(-40).slice(0, 10),
@@ -204,7 +208,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
     { lightness: 49.5, liquorMl: 40, fibreG: 10 },
   );
   if (read.ok) {
-    const iron = jar(45, 'Iron liquor', 'IRL-1', {
+    const iron = stockLot(45, 'Iron liquor', 'IRL-1', {
       place: 'Locked box',
       source: 'nails and vinegar',
       bestBefore: at(-320).slice(0, 10),
@@ -237,7 +241,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
     });
   }
 
-  const packets = jar(90, 'Cloth-black packets', 'BLK-1', {
+  const packets = stockLot(90, 'Cloth-black packets', 'BLK-1', {
     place: 'Cabinet 2',
     source: 'order of the year',
     costMinor: 7_440,
@@ -245,7 +249,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
   });
   move(90, packets, 'receive', 24, 'order of the year');
   move(50, packets, 'use', -6, 'wing curtains');
-  const bleach = jar(120, 'Pot bleach', 'BLE-1', {
+  const bleach = stockLot(120, 'Pot bleach', 'BLE-1', {
     place: 'By the sink',
     source: 'the village shop',
     costMinor: 180,

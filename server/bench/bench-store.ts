@@ -3,7 +3,7 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { cautionsPutAway, containers, people, vessels, waters } from '../db/schema';
 import { readLot, readLotSummaries } from '../lots/lots-store';
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
 import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
 
@@ -48,17 +48,17 @@ export async function readAround(db: Db, personId: string, now: Date): Promise<O
     containers: await db.select().from(containers).orderBy(asc(containers.name)),
     putAway: (
       await db
-        .select({ words: cautionsPutAway.words })
+        .select({ caution: cautionsPutAway.caution })
         .from(cautionsPutAway)
         .where(and(eq(cautionsPutAway.personId, personId), eq(cautionsPutAway.on, on)))
-    ).map((r) => r.words),
+    ).map((r) => r.caution),
   };
 }
 
-export async function putAwayCaution(db: Db, personId: string, words: string, now: Date): Promise<void> {
+export async function putAwayCaution(db: Db, personId: string, caution: string, now: Date): Promise<void> {
   await db
     .insert(cautionsPutAway)
-    .values({ personId, on: await studioToday(db, now), words })
+    .values({ personId, on: await studioToday(db, now), caution })
     .onConflictDoNothing();
 }
 

@@ -1,10 +1,10 @@
-import type { Bench, Instrument, Rehearsal, Tag, TouchResult } from '@vestigia/contract';
+import type { Bench, Instrument, Rehearsal, Tag, RunEntryResult } from '@vestigia/contract';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import { KINDS, furnish, makeLot, newId, openTestStudio, runEntry, weighing } from '../test/test-studio';
 
-const touch = (lotId: string, entry: object, ageMs = 0) => ({ lotId, ageMs, entry });
+const draft = (lotId: string, entry: object, ageMs = 0) => ({ lotId, ageMs, entry });
 
 describe.each(KINDS)('the bench (%s)', (kind) => {
   let studio: TestStudio;
@@ -14,9 +14,12 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     f = await furnish(studio);
   });
   afterAll(() => studio.close());
-  const send = async (...touches: object[]): Promise<TouchResult[]> =>
-    ((await studio.agent.post('/api/bench/touches').send({ touches }).expect(200)).body as { results: TouchResult[] })
-      .results;
+  const send = async (...drafts: object[]): Promise<RunEntryResult[]> =>
+    (
+      (await studio.agent.post('/api/bench/run-entries').send({ drafts }).expect(200)).body as {
+        results: RunEntryResult[];
+      }
+    ).results;
   const bench = async (): Promise<Bench> => (await studio.agent.get('/api/bench').expect(200)).body as Bench;
   const entriesOf = async (lotId: string) =>
     ((await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as Bench['lots'][number]).entries;
@@ -33,12 +36,12 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     const lotId = await makeLot(studio, f);
     studio.pass(60);
     const now = studio.context.clock().getTime();
-    const touches = [
-      touch(lotId, runEntry(0, 'start'), 50 * 60_000),
-      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '600 g') }), 40 * 60_000),
-      touch(lotId, runEntry(0, 'note', { text: 'soft' }), 0),
+    const drafts = [
+      draft(lotId, runEntry(0, 'start'), 50 * 60_000),
+      draft(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '600 g') }), 40 * 60_000),
+      draft(lotId, runEntry(0, 'note', { text: 'soft' }), 0),
     ];
-    for (let i = 0; i < 5; i += 1) expect((await send(...touches)).every((r) => r.ok)).toBe(true);
+    for (let i = 0; i < 5; i += 1) expect((await send(...drafts)).every((r) => r.ok)).toBe(true);
     const entries = await entriesOf(lotId);
     expect(entries.map((e) => [e.kind, now - Date.parse(e.at)])).toEqual([
       ['start', 50 * 60_000],
@@ -49,77 +52,80 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it('answers a touch that can’t be taken with its sentence, and goes on with those after it', async () => {
-    const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     const results = await send(
-      touch(lotId, runEntry(0, 'start')),
-      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumJar, '200 g') })),
-      touch(lotId, runEntry(0, 'temperature', { temperatureC: 120 })),
-      touch(lotId, runEntry(2, 'start')),
-      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') })),
-      touch(lotId, runEntry(0, 'finish')),
+      draft(lotId, runEntry(0, 'start')),
+      draft(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumStockLot, '200 g') })),
+      draft(lotId, runEntry(0, 'temperature', { temperatureC: 120 })),
+      draft(lotId, runEntry(2, 'start')),
+      draft(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') })),
+      draft(lotId, runEntry(0, 'finish')),
     );
     expect(results.map((r) => r.reason)).toEqual(['', 'wrongJar', 'outOfRange', 'outOfOrder', '', '']);
-    expect(results[1]?.sentence).toMatch(/Wrong jar: .* does not hold Rug wool.* take /);
+    expect(results[1]?.message).toMatch(/Wrong jar: .* does not hold Rug wool.* take /);
     expect((await entriesOf(lotId)).map((e) => e.kind)).toEqual(['start', 'weigh', 'finish']);
   });
 
   it('pauses, does over, begins out of order with its reason, hands over, and tells it all as deviations', async () => {
-    const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     const person = (await bench()).people[0];
     const results = await send(
-      touch(lotId, runEntry(1, 'start', { text: 'the pot was free', detail: { outOfOrder: true } })),
-      touch(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '10 g'), detail: { more: true } })),
-      touch(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '20 g') })),
-      touch(lotId, runEntry(1, 'pause')),
-      touch(lotId, runEntry(1, 'resume')),
-      touch(lotId, runEntry(1, 'hand', { detail: { toPerson: person } })),
-      touch(lotId, runEntry(1, 'note', { text: 'it boiled: the shade may be duller', detail: { deviation: true } })),
-      touch(lotId, runEntry(1, 'redo', { text: 'spilt half' })),
+      draft(lotId, runEntry(1, 'start', { text: 'the pot was free', detail: { outOfOrder: true } })),
+      draft(
+        lotId,
+        runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumStockLot, '10 g'), detail: { more: true } }),
+      ),
+      draft(lotId, runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumStockLot, '20 g') })),
+      draft(lotId, runEntry(1, 'pause')),
+      draft(lotId, runEntry(1, 'resume')),
+      draft(lotId, runEntry(1, 'hand', { detail: { toPerson: person } })),
+      draft(lotId, runEntry(1, 'note', { text: 'it boiled: the shade may be duller', detail: { deviation: true } })),
+      draft(lotId, runEntry(1, 'redo', { text: 'spilt half' })),
     );
-    expect(results.map((r) => r.sentence)).toEqual(Array(8).fill(''));
+    expect(results.map((r) => r.message)).toEqual(Array(8).fill(''));
     const lot = (await bench()).lots.find((l) => l.summary.id === lotId);
-    expect(lot?.deviations.map((d) => d.words)).toEqual([
+    expect(lot?.deviations.map((d) => d.message)).toEqual([
       'done over: spilt half',
       'it boiled: the shade may be duller',
     ]);
-    expect(lot?.summary.stations[1]).toMatchObject({ state: 'waiting', knotted: true });
+    expect(lot?.summary.stations[1]).toMatchObject({ state: 'waiting', hasDeviation: true });
   });
 
   it('keeps a record true when the lot is cancelled while something is being weighed', async () => {
-    const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
-    await send(touch(lotId, runEntry(0, 'start')));
-    await send(touch(lotId, runEntry(0, 'cancel', { text: 'order withdrawn' })));
+    const lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
+    await send(draft(lotId, runEntry(0, 'start')));
+    await send(draft(lotId, runEntry(0, 'cancel', { text: 'order withdrawn' })));
     const [late] = await send(
-      touch(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }), 60_000),
+      draft(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') }), 60_000),
     );
     expect(late).toMatchObject({ ok: false, reason: 'closed' });
   });
 
   it('dates touches of two tablets by their age, whatever their clocks say, and keeps a time a person wrote', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     studio.pass(120);
     const now = studio.context.clock().getTime();
     // The second tablet sends first what it did later; neither says what time it thinks it is.
-    await send(touch(lotId, runEntry(0, 'start'), 90 * 60_000));
-    await send(touch(lotId, runEntry(0, 'note', { text: 'from the second tablet' }), 10 * 60_000));
-    await send(touch(lotId, runEntry(0, 'note', { text: 'from the first, back from the loft' }), 45 * 60_000));
+    await send(draft(lotId, runEntry(0, 'start'), 90 * 60_000));
+    await send(draft(lotId, runEntry(0, 'note', { text: 'from the second tablet' }), 10 * 60_000));
+    await send(draft(lotId, runEntry(0, 'note', { text: 'from the first, back from the loft' }), 45 * 60_000));
     await send(
-      touch(lotId, runEntry(0, 'note', { text: 'as written', at: new Date(now - 60 * 60_000).toISOString() }), 0),
+      draft(lotId, runEntry(0, 'note', { text: 'as written', at: new Date(now - 60 * 60_000).toISOString() }), 0),
     );
     const ages = (await entriesOf(lotId)).map((e) => (now - Date.parse(e.at)) / 60_000);
     expect(ages).toEqual([90, 10, 45, 60]);
     await studio.agent
-      .post('/api/bench/touches')
-      .send({ touches: [touch(lotId, runEntry(0, 'note', { text: 'x' }), -5)] })
+      .post('/api/bench/run-entries')
+      .send({ drafts: [draft(lotId, runEntry(0, 'note', { text: 'x' }), -5)] })
       .expect(400);
-    await studio.agent.post('/api/bench/touches').send({ touches: [] }).expect(400);
+    await studio.agent.post('/api/bench/run-entries').send({ drafts: [] }).expect(400);
   });
 
   it('takes hundreds of touches at once, and a second sending of them changes nothing', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
-    await send(touch(lotId, runEntry(0, 'start')));
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+    await send(draft(lotId, runEntry(0, 'start')));
     const many = Array.from({ length: 250 }, (_, i) =>
-      touch(
+      draft(
         lotId,
         runEntry(
           0,
@@ -136,18 +142,18 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
       Array.from({ length: 125 }, (_, i) => `touch ${i * 2}`),
     );
     await studio.agent
-      .post('/api/bench/touches')
-      .send({ touches: [...many, many[0]] })
+      .post('/api/bench/run-entries')
+      .send({ drafts: [...many, many[0]] })
       .expect(400);
     const [clash] = await send({ lotId, ageMs: 0, entry: { ...(many[0] as { entry: object }).entry, kind: 'pause' } });
     expect(clash).toMatchObject({ ok: false, reason: 'idReused' });
   });
 
   it('shows a paused step as paused to everyone, and its minutes stand still', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
-    await send(touch(lotId, runEntry(0, 'skip', { text: 'weighed before' })), touch(lotId, runEntry(1, 'start')));
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+    await send(draft(lotId, runEntry(0, 'skip', { text: 'weighed before' })), draft(lotId, runEntry(1, 'start')));
     studio.pass(10);
-    await send(touch(lotId, runEntry(1, 'pause')));
+    await send(draft(lotId, runEntry(1, 'pause')));
     const running = async () =>
       (
         (await studio.agent.get('/api/today').expect(200)).body as {
@@ -157,7 +163,7 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     const paused = await running();
     expect([paused?.pausedAt !== null, paused?.hot]).toEqual([true, true]);
     studio.pass(30);
-    await send(touch(lotId, runEntry(1, 'resume')));
+    await send(draft(lotId, runEntry(1, 'resume')));
     const again = await running();
     expect([
       again?.pausedAt,
@@ -166,7 +172,7 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it('puts a caution away for the day and for one person', async () => {
-    await studio.agent.post('/api/bench/cautions').send({ id: newId(), words: 'Steam.' }).expect(200);
+    await studio.agent.post('/api/bench/cautions').send({ id: newId(), label: 'Steam.' }).expect(200);
     expect((await bench()).putAway).toEqual(['Steam.']);
     studio.pass(24 * 60);
     expect((await bench()).putAway).toEqual([]);
@@ -180,24 +186,24 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it('keeps probe readings, thins them without losing the peak, and writes the hottest down with the finish', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
-    await send(touch(lotId, runEntry(0, 'skip', { text: 'weighed before' })), touch(lotId, runEntry(1, 'start')));
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+    await send(draft(lotId, runEntry(0, 'skip', { text: 'weighed before' })), draft(lotId, runEntry(1, 'start')));
     studio.pass(60);
     const points = Array.from({ length: 900 }, (_, i) => [(900 - i) * 1000, i === 450 ? 91 : 80] as [number, number]);
     await studio.agent.post(`/api/lots/${lotId}/probe`).send({ id: newId(), stepIndex: 1, points }).expect(200);
-    const log = (await studio.agent.get(`/api/lots/${lotId}/probe?most=100`).expect(200)).body as {
+    const log = (await studio.agent.get(`/api/lots/${lotId}/probe?max=100`).expect(200)).body as {
       count: number;
       points: [number, number][];
     };
     expect([log.count, log.points.length <= 100, Math.max(...log.points.map((p) => p[1]))]).toEqual([900, true, 91]);
-    await send(touch(lotId, runEntry(1, 'finish', { text: 'no alum left' })));
+    await send(draft(lotId, runEntry(1, 'finish', { text: 'no alum left' })));
     const lot = (await bench()).lots.find((l) => l.summary.id === lotId);
     expect(lot?.entries.find((e) => e.kind === 'temperature')).toMatchObject({
       temperatureC: 91,
       text: 'hottest by the probe',
       detail: { readBy: 'instrument' },
     });
-    expect(lot?.deviations.map((d) => d.words).join()).toMatch(/above the ceiling of 88/);
+    expect(lot?.deviations.map((d) => d.message).join()).toMatch(/above the ceiling of 88/);
     await studio.agent
       .post(`/api/lots/${lotId}/probe`)
       .send({ id: newId(), stepIndex: 1, points: [[0, 4000]] })
@@ -207,14 +213,14 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   it('gives codes once, finds by them, and tells a mistyped one from a strange one', async () => {
     const give = async (...tags: object[]): Promise<Tag[]> =>
       (await studio.agent.post('/api/tags').send({ id: newId(), tags }).expect(200)).body as Tag[];
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const first = await give(
-      { kind: 'jar', jarId: f.alumJar },
+      { kind: 'stockLot', stockLotId: f.alumStockLot },
       { kind: 'piece', lotId, number: 3 },
       { kind: 'vessel', vesselId: f.kettle },
       { kind: 'bath', lotId, stepIndex: 1 },
     );
-    expect((await give({ kind: 'jar', jarId: f.alumJar }))[0]?.code).toBe(first[0]?.code);
+    expect((await give({ kind: 'stockLot', stockLotId: f.alumStockLot }))[0]?.code).toBe(first[0]?.code);
     const read = (code: string) => studio.agent.get(`/api/tags?code=${encodeURIComponent(code)}`);
     expect((await read((first[1]?.code ?? '').toLowerCase()).expect(200)).body).toMatchObject({
       kind: 'piece',
@@ -225,11 +231,11 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     const mistyped = code.slice(0, 5) + (code[5] === '7' ? '8' : '7') + code.slice(6);
     expect(((await read(mistyped).expect(422)).body as { detail: string }).detail).toMatch(/wrong or two are swapped/);
     expect((await studio.agent.get(`/api/search?q=${code}`).expect(200)).body).toMatchObject([
-      { kind: 'jar', id: f.alumJar },
+      { kind: 'stockLot', id: f.alumStockLot },
     ]);
     await studio.agent
       .post('/api/tags')
-      .send({ id: newId(), tags: [{ kind: 'jar' }] })
+      .send({ id: newId(), tags: [{ kind: 'stockLot' }] })
       .expect(422);
     const pdf = await studio.agent
       .get(`/api/tags.pdf?codes=${first.map((t) => t.code).join(',')}&size=sheet`)
@@ -244,7 +250,7 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it.each(['A4', 'Letter'])('prints the bench card on %s', async (paper) => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const pdf = await studio.agent
       .get(`/api/lots/${lotId}/card.pdf?paper=${paper}`)
       .buffer(true)
@@ -261,36 +267,36 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it('rehearses a lot at speed, by the same rules, and touches neither stock nor records', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const before = [
       await count('run_entries'),
       await count('movements'),
-      await count('promises'),
+      await count('reservations'),
       await count('probe_logs'),
-      await count('answered'),
+      await count('idempotency_keys'),
     ];
     const id = newId();
     const began = (await studio.agent.post('/api/rehearsals').send({ id, lotId, speed: 120 }).expect(200))
       .body as Rehearsal;
     expect(began).toMatchObject({ speed: 120, bench: { lots: [{ summary: { state: 'planned' } }] } });
-    const rehearse = async (...entries: object[]): Promise<TouchResult[]> =>
+    const rehearse = async (...entries: object[]): Promise<RunEntryResult[]> =>
       (
         (
           await studio.agent
-            .post(`/api/rehearsals/${id}/touches`)
-            .send({ touches: entries.map((e) => touch(lotId, e)) })
+            .post(`/api/rehearsals/${id}/run-entries`)
+            .send({ drafts: entries.map((e) => draft(lotId, e)) })
             .expect(200)
-        ).body as { results: TouchResult[] }
+        ).body as { results: RunEntryResult[] }
       ).results;
     expect(
       (
         await rehearse(
           runEntry(0, 'start'),
-          runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumJar, '100 g') }),
-          runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100 g') }),
+          runEntry(0, 'weigh', { weighing: weighing(f.wool, f.alumStockLot, '100 g') }),
+          runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '100 g') }),
           runEntry(0, 'finish'),
           runEntry(1, 'start'),
-          runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '15 g') }),
+          runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumStockLot, '15 g') }),
         )
       ).map((r) => r.reason),
     ).toEqual(['', 'wrongJar', '', '', '', '']);
@@ -313,9 +319,9 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     expect([
       await count('run_entries'),
       await count('movements'),
-      await count('promises'),
+      await count('reservations'),
       await count('probe_logs'),
-      await count('answered'),
+      await count('idempotency_keys'),
     ]).toEqual(before);
     await studio.agent.delete(`/api/rehearsals/${id}`).expect(200);
     await studio.agent.get(`/api/rehearsals/${id}`).expect(404);

@@ -1,7 +1,7 @@
 import type { Instrument, InstrumentOrder, LotDetail } from '@vestigia/contract';
 import type { RunEntryKind } from '@vestigia/core';
 import { foldRun, stepState, takesPieces } from '@vestigia/core';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import type { Hanging } from '../devices/workbench';
 import { Workbench } from '../devices/workbench';
 import type { Db } from '../db/database';
@@ -9,7 +9,7 @@ import type { Writer } from '../http/write';
 import { readLot } from '../lots/lots-store';
 import type { ProbePoint } from '../lots/probe-log';
 import { keepReadings } from '../lots/probe-log';
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
 import { readRoom } from '../studio/room';
 import { beginBath, potCardFor } from './pot-card';
 import type { PotWatch } from './pot-watch';
@@ -89,7 +89,10 @@ export class HouseBench {
     bench.hang(undefined, undefined);
   }
 
-  /** Steps that were begun or are over: the probe goes on into the next bath of the lot it hangs in, and what is over is watched no longer. */
+  /**
+   * Steps that were begun or are over: the probe goes on into the next bath of the lot it hangs in, and what is over
+   * is watched no longer.
+   */
   async follow(
     db: Db,
     now: Date,
@@ -116,18 +119,21 @@ export class HouseBench {
     await this.writer.write({ call: 'probe', key: undefined, body: null, run: (tx, now) => this.keepWithin(tx, now) });
   }
 
-  /** The same inside a write that is going on: a step that is being finished wants to know what its probe saw. What can't be kept now is kept the next time. */
+  /**
+   * The same inside a write that is going on: a step that is being finished wants to know what its probe saw. What
+   * can't be kept now is kept the next time.
+   */
   async keepWithin(db: Db, now: Date): Promise<void> {
     const taken = this.pending.splice(0);
     try {
       for (const key of new Set(taken.map((t) => `${t.lotId} ${t.stepIndex}`))) {
-        const its = taken.filter((t) => `${t.lotId} ${t.stepIndex}` === key);
-        const [first] = its;
+        const ofStep = taken.filter((t) => `${t.lotId} ${t.stepIndex}` === key);
+        const [first] = ofStep;
         if (first)
           await keepReadings(
             db,
             { lotId: first.lotId, stepIndex: first.stepIndex, simulated: true },
-            its.map((t) => t.point),
+            ofStep.map((t) => t.point),
             now,
           );
       }

@@ -6,8 +6,8 @@ import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app';
-import { ChangeBus } from '../context';
-import type { Context } from '../context';
+import { ChangeBus } from '../shared/context';
+import type { Context } from '../shared/context';
 import { openFolder } from '../db/open-database';
 import { packReadings, unpackInto } from '../lots/probe-log';
 import { MIGRATIONS } from '../test/databases';
@@ -38,7 +38,7 @@ describe('instruments over a live line', () => {
     server.on('request', await createApp(context, { loopbackOnly: true }));
     await new Promise<void>((open) => server.listen(0, '127.0.0.1', open));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-    const made = await fetch(`${base}/api/door/studio`, {
+    const created = await fetch(`${base}/api/auth/studio`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({
@@ -47,7 +47,7 @@ describe('instruments over a live line', () => {
         person: { id: newId(), name: 'Ada Reed', passphrase: 'ten green hanks' },
       }),
     });
-    cookie = made.headers.get('set-cookie')?.split(';')[0] ?? '';
+    cookie = created.headers.get('set-cookie')?.split(';')[0] ?? '';
   });
   afterAll(async () => {
     for (const close of context.atClose) await close();
@@ -166,11 +166,11 @@ describe('the probe of the house', () => {
   });
 
   it('hangs in a lot’s bath, and what it read is there when the step is finished', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const send = (...entries: object[]) =>
       studio.agent
-        .post('/api/bench/touches')
-        .send({ touches: entries.map((entry) => ({ lotId, ageMs: 0, entry })) })
+        .post('/api/bench/run-entries')
+        .send({ drafts: entries.map((entry) => ({ lotId, ageMs: 0, entry })) })
         .expect(200);
     await send(runEntry(0, 'skip', { text: 'weighed before' }), runEntry(1, 'start'));
     await studio.agent.post('/api/instruments').send({ kind: 'probe', do: 'hang', lotId, stepIndex: 9 }).expect(404);
@@ -199,11 +199,11 @@ describe('the probe of the house', () => {
   });
 
   it('goes on into the next bath of its lot by itself, and each reading stays with the bath it was taken in', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const send = (...entries: object[]) =>
       studio.agent
-        .post('/api/bench/touches')
-        .send({ touches: entries.map((entry) => ({ lotId, ageMs: 0, entry })) })
+        .post('/api/bench/run-entries')
+        .send({ drafts: entries.map((entry) => ({ lotId, ageMs: 0, entry })) })
         .expect(200);
     await send(runEntry(0, 'skip', { text: 'weighed before' }), runEntry(1, 'start'));
     await studio.agent.post('/api/instruments').send({ kind: 'probe', do: 'hang', lotId, stepIndex: 1 }).expect(200);
@@ -226,16 +226,16 @@ describe('the probe of the house', () => {
   });
 
   it('calls to a pot at its ceiling from any page, with how much of the hold was held, until it is finished', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const send = (...entries: object[]) =>
       studio.agent
-        .post('/api/bench/touches')
-        .send({ touches: entries.map((entry) => ({ lotId, ageMs: 0, entry })) })
+        .post('/api/bench/run-entries')
+        .send({ drafts: entries.map((entry) => ({ lotId, ageMs: 0, entry })) })
         .expect(200);
     const calls = async () =>
       (
         (await studio.agent.get('/api/today').expect(200)).body as {
-          calls: { lotId: string; stepIndex: number; code: string; sentence: string }[];
+          calls: { lotId: string; stepIndex: number; code: string; message: string }[];
         }
       ).calls;
     await send(runEntry(0, 'skip', { text: 'weighed before' }), runEntry(1, 'start'));
@@ -251,14 +251,14 @@ describe('the probe of the house', () => {
         lotId,
         stepIndex: 1,
         code: 'aboveCeiling',
-        sentence: expect.stringMatching(/^Mordant: 91 °C is above the ceiling of 88 °C/) as string,
+        message: expect.stringMatching(/^Mordant: 91 °C is above the ceiling of 88 °C/) as string,
       },
     ]);
     await send(runEntry(1, 'finish', { text: 'no alum here' }));
     expect(await calls()).toEqual([]);
     const lot = await lotOf(lotId);
     expect(lot.entries.find((e) => e.kind === 'temperature')?.detail?.heldMin).toBe(19);
-    expect(lot.deviations.map((d) => d.words).join(' | ')).toMatch(
+    expect(lot.deviations.map((d) => d.message).join(' | ')).toMatch(
       /held 19 min of 1 h within 4 °C of 82 °C: expect paler/,
     );
   });
@@ -268,7 +268,7 @@ describe('the probe of the house', () => {
     const [tag] = (
       await studio.agent
         .post('/api/tags')
-        .send({ id: newId(), tags: [{ kind: 'jar', jarId: f.alumJar }] })
+        .send({ id: newId(), tags: [{ kind: 'stockLot', stockLotId: f.alumStockLot }] })
         .expect(200)
     ).body as { code: string }[];
     const file = (await studio.agent.get('/api/document').expect(200)).body as {
@@ -286,18 +286,18 @@ describe('the probe of the house', () => {
     const other = await openTestStudio('folder');
     try {
       // A studio that is open takes no file: an empty one is what it is opened in.
-      await other.agent.post('/api/door/document').send(file).expect(409);
+      await other.agent.post('/api/auth/document').send(file).expect(409);
     } finally {
       await other.close();
     }
     expect((await studio.agent.get(`/api/tags?code=${tag?.code}`).expect(200)).body).toMatchObject({
-      jarId: f.alumJar,
+      stockLotId: f.alumStockLot,
     });
     expect(((await studio.agent.get('/api/bench').expect(200)).body as Bench).containers).toHaveLength(1);
   });
 
   it('has room for a few rehearsals, and says so when there are too many', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const ids = Array.from({ length: 9 }, () => newId());
     const answers = [];
     for (const id of ids)

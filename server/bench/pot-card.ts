@@ -9,7 +9,10 @@ const SPARE_BURNER_W = 1200;
 const NEUTRAL = 7;
 type Room = Pick<StudioRoom, 'room' | 'vessels'>;
 
-/** The bath of a lot's step as the simulated pot has it: its first vessel, on that vessel's burner, with the lot's water. */
+/**
+ * The bath of a lot's step as the simulated pot has it: its first vessel, on that vessel's burner, with the lot's
+ * water.
+ */
 export function potCardFor(lot: LotDetail, stepIndex: number, { room, vessels }: Room): PotCard {
   const step = lot.plan.steps[stepIndex];
   const bath = step?.baths[0];
@@ -29,8 +32,8 @@ export function potCardFor(lot: LotDetail, stepIndex: number, { room, vessels }:
 }
 
 /**
- * A step begins in its bath: the simulated pot is filled anew, unless the bath of the step before goes on in it; fibre goes in where
- * the step takes it; the probe hangs in it.
+ * A step begins in its bath: the simulated pot is filled anew, unless the bath of the step before goes on in it;
+ * fibre goes in where the step takes it; the probe hangs in it.
  */
 export function beginBath(bench: Workbench, lot: LotDetail, step: PlannedStep, room: Room): void {
   if (!step.usesBath) return;

@@ -1,6 +1,6 @@
 import type { CourseWatch, FibreKind, PlannedStep, PotBody } from '@vestigia/core';
 import { ReadingLog, foldRun, watchCourse } from '@vestigia/core';
-import type { ChangeBus, PotCall } from '../context';
+import type { ChangeBus, PotCall } from '../shared/context';
 import type { Db } from '../db/database';
 import { readLot } from '../lots/lots-store';
 import type { ProbePoint } from '../lots/probe-log';
@@ -76,11 +76,11 @@ export class PotWatch {
     return [...this.baths.values()]
       .filter((b) => nowMs - (b.log.last()?.atMs ?? 0) <= SILENT_MS)
       .flatMap((b) =>
-        urgent(b).map(({ code, sentence }) => ({
+        urgent(b).map(({ code, message }) => ({
           lotId: b.lotId,
           stepIndex: b.step.index,
           code,
-          sentence: `${b.step.title}: ${sentence}`,
+          message: `${b.step.title}: ${message}`,
         })),
       );
   }

@@ -1,22 +1,22 @@
-import type { InstrumentOrder, LotDetail, Person, Rehearsal, RunEntryView, TouchResult } from '@vestigia/contract';
+import type { InstrumentOrder, LotDetail, Person, Rehearsal, RunEntryView, RunEntryResult } from '@vestigia/contract';
 import type { PlannedStep } from '@vestigia/core';
-import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry } from '@vestigia/core';
-import type { Context } from '../context';
+import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry, sayWrongStockLot } from '@vestigia/core';
+import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { Workbench } from '../devices/workbench';
 import { foldProgress } from '../lots/lot-progress';
 import { readLot } from '../lots/lots-store';
-import { Refusal, notFound } from '../problem';
+import { Refusal, notFound } from '../shared/problem';
 import type { StudioRoom } from '../studio/room';
 import { readRoom } from '../studio/room';
 import { readAround } from './bench-store';
 import { beginBath, potCardFor } from './pot-card';
-import type { Touches } from './touches';
-import { tell, timed } from './touches';
+import type { RunEntryDrafts } from './run-entry-drafts';
+import { tell, timed } from './run-entry-drafts';
 
 /** A rehearsal nobody touched for this long is cleared away. */
 const FORGOTTEN_MS = 4 * 3_600_000;
-const MOST_AT_ONCE = 8;
+const MAX_AT_ONCE = 8;
 
 interface Open {
   readonly id: string;
@@ -31,8 +31,8 @@ interface Open {
 }
 
 /**
- * Runs of lots against simulated pots, on clocks that may run up to 120 times as fast. They live in memory only: there is no way
- * from here into the ledger or a lot's record, because nothing here writes to the database.
+ * Runs of lots against simulated pots, on clocks that may run up to 120 times as fast. They live in memory only:
+ * there is no way from here into the ledger or a lot's record, because nothing here writes to the database.
  */
 export class Rehearsals {
   private readonly open = new Map<string, Open>();
@@ -47,8 +47,8 @@ export class Rehearsals {
     this.clearForgotten();
     const known = this.open.get(id);
     if (known) return this.tell(db, known);
-    if (this.open.size >= MOST_AT_ONCE)
-      throw new Refusal('refused', `${MOST_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
+    if (this.open.size >= MAX_AT_ONCE)
+      throw new Refusal('refused', `${MAX_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
     const room = await readRoom(db);
     const startedMs = this.realMs();
     const bench = new Workbench(
@@ -75,8 +75,8 @@ export class Rehearsals {
     return this.tell(db, this.find(id));
   }
 
-  /** Touches of a rehearsal, ruled by as those of a run are; the pots follow. */
-  touch(id: string, brought: Touches, person: Person): { results: TouchResult[] } {
+  /** Entries of a rehearsal, ruled by as those of a run are; the pots follow. */
+  draft(id: string, brought: RunEntryDrafts, person: Person): { results: RunEntryResult[] } {
     const open = this.find(id);
     return { results: brought.map((t) => this.take(open, t, person)) };
   }
@@ -120,17 +120,17 @@ export class Rehearsals {
     return open;
   }
 
-  private take(open: Open, touch: Touches[number], person: Person): TouchResult {
+  private take(open: Open, draft: RunEntryDrafts[number], person: Person): RunEntryResult {
     const { lot, entries } = open;
-    const { entry } = touch;
+    const { entry } = draft;
     if (entries.some((e) => e.id === entry.id)) return tell(undefined, entry.id);
     const nowMs = this.nowMs(open);
-    // A touch that waited did so while the rehearsal's clock ran on at its own pace.
-    const { atMs } = timed({ ...touch, ageMs: touch.ageMs * open.speed }, nowMs);
+    // An entry that waited did so while the rehearsal's clock ran on at its own pace.
+    const { atMs } = timed({ ...draft, ageMs: draft.ageMs * open.speed }, nowMs);
     const ruling = ruleOnEntry({ plan: lot.plan, entries, lotAt: lot.summary.at, nowMs }, entry, atMs);
     if (!ruling.ok) return tell({ id: entry.id, ok: false, refusal: ruling.refusal }, entry.id);
-    const wrong = entry.kind === 'weigh' ? wrongJar(lot, ruling.step, entry.weighing) : undefined;
-    if (wrong) return { id: entry.id, ok: false, reason: 'wrongJar', sentence: wrong };
+    const wrong = entry.kind === 'weigh' ? wrongStockLot(lot, ruling.step, entry.weighing) : undefined;
+    if (wrong) return { id: entry.id, ok: false, reason: 'wrongJar', message: wrong };
     const at = new Date(Math.max(atMs, open.startedMs)).toISOString();
     const { id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing } = entry;
     const kept =
@@ -196,7 +196,7 @@ function rehearsed({ lot, entries }: Open): LotDetail {
     readings: [],
     verdicts: [],
   });
-  const tagOf = (jar: string): string => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar';
+  const tagOf = (stockLot: string): string => lot.stockLots.find((j) => j.id === stockLot)?.tag ?? 'another jar';
   const over = foldRun(entries, lot.plan.steps.length).every(isOver);
   return {
     ...lot,
@@ -215,13 +215,15 @@ function rehearsed({ lot, entries }: Open): LotDetail {
   };
 }
 
-function wrongJar(
+function wrongStockLot(
   lot: LotDetail,
   step: PlannedStep,
   weighing: { batch: number; materialId: string; stockLotId: string } | null,
 ): string | undefined {
   if (!weighing) throw notFound('weighing');
-  const jar = lot.jars.find((j) => j.id === weighing.stockLotId);
-  if (jar?.materialId === weighing.materialId) return undefined;
-  return `Wrong jar: ${jar?.tag ?? 'that one'} does not hold ${plannedWeighing(step, weighing)?.materialName ?? 'what is wanted'}. Put it back and take one that does.`;
+  const stockLot = lot.stockLots.find((j) => j.id === weighing.stockLotId);
+  if (stockLot?.materialId === weighing.materialId) return undefined;
+  const planned = plannedWeighing(step, weighing);
+  const right = (planned?.picks ?? []).flatMap((p) => lot.stockLots.find((s) => s.id === p.stockLotId) ?? []);
+  return sayWrongStockLot(stockLot?.tag ?? 'that one', planned?.materialName ?? 'what is wanted', right);
 }

@@ -3,7 +3,7 @@ import { api } from '@vestigia/contract';
 import { eq } from 'drizzle-orm';
 import type { Router } from 'express';
 import { z } from 'zod';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { recipeVersions, tags } from '../db/schema';
 import type { Heard } from '../devices/workbench';
@@ -12,7 +12,7 @@ import type { Routes } from '../http/routes';
 import type { Writer } from '../http/write';
 import { readLot } from '../lots/lots-store';
 import { keepReadings, readProbe } from '../lots/probe-log';
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
 import { attach } from '../stores/materials-store';
 import { putAwayCaution, readBench, rememberContainer } from './bench-store';
 import { HouseBench, listInstruments } from './house-bench';
@@ -21,7 +21,7 @@ import { printCard } from './print/bench-card';
 import { printTags } from './print/tag-sheet';
 import { Rehearsals } from './rehearsals';
 import { giveTags, readTag, readTags } from './tags';
-import { takeTouches } from './touches';
+import { recordDrafts } from './run-entry-drafts';
 
 const USUAL_POINTS = 2000;
 const LONGEST_CODE_LIST = 400;
@@ -40,21 +40,21 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   routes.reads(api.bench, ({ db, now, person, query }) =>
     readBench(db, { personId: person.id, now, lotId: query.lot }),
   );
-  routes.writes(api.touches, ['lots', 'stores'], async ({ db, body, now, person }) => {
-    if (body.touches.some((t) => t.entry.kind === 'finish')) await house.keepWithin(db, now);
-    const told = await takeTouches(db, body.touches, { now, byId: person.id });
-    const taken = new Set(told.results.filter((r) => r.ok).map((r) => r.id));
+  routes.writes(api.recordDrafts, ['lots', 'stores'], async ({ db, body, now, person }) => {
+    if (body.drafts.some((t) => t.entry.kind === 'finish')) await house.keepWithin(db, now);
+    const results = await recordDrafts(db, body.drafts, { now, byId: person.id });
+    const taken = new Set(results.results.filter((r) => r.ok).map((r) => r.id));
     await house.follow(
       db,
       now,
-      body.touches
+      body.drafts
         .filter((t) => taken.has(t.entry.id))
         .map((t) => ({ lotId: t.lotId, stepIndex: t.entry.stepIndex, kind: t.entry.kind })),
     );
-    return told;
+    return results;
   });
   routes.writes(api.putAwayCaution, [], async ({ db, body, now, person }) => {
-    await putAwayCaution(db, person.id, body.words, now);
+    await putAwayCaution(db, person.id, body.label, now);
     return { id: body.id };
   });
   routes.writes(api.addContainer, ['lots'], ({ db, body }) => rememberContainer(db, body));
@@ -64,7 +64,7 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
       simulated,
       count: log.length,
       points: log
-        .sampled(query.most ?? USUAL_POINTS)
+        .sampled(query.max ?? USUAL_POINTS)
         .map(([ms, c]) => [ms, Math.round(c * 100) / 100] as [number, number]),
     };
   });
@@ -85,7 +85,7 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   });
 
   routes.reads(api.instruments, () => house.list());
-  routes.reads(api.instrumentOrder, async ({ body }) => {
+  routes.commands(api.instrumentOrder, async ({ body }) => {
     const order: InstrumentOrder = body;
     if (body.rehearsalId !== null) rehearsals.order(body.rehearsalId, order);
     else await house.order(order);
@@ -93,10 +93,10 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   });
   listenRoute(router, house, rehearsals);
 
-  routes.reads(api.startRehearsal, ({ db, body, person }) => rehearsals.start(db, body, person));
+  routes.commands(api.startRehearsal, ({ db, body, person }) => rehearsals.start(db, body, person));
   routes.reads(api.rehearsal, ({ db, id }) => rehearsals.read(db, id));
-  routes.reads(api.rehearse, ({ id, body, person }) => Promise.resolve(rehearsals.touch(id, body.touches, person)));
-  routes.reads(api.endRehearsal, ({ id }) => {
+  routes.commands(api.rehearse, ({ id, body, person }) => Promise.resolve(rehearsals.draft(id, body.drafts, person)));
+  routes.commands(api.endRehearsal, ({ id }) => {
     rehearsals.end(id);
     return Promise.resolve({ ok: true as const });
   });
@@ -138,8 +138,8 @@ function codesIn(text: string): string[] {
 }
 
 async function lotCode(db: Db, lotId: string) {
-  const its = (await db.select().from(tags).where(eq(tags.lotId, lotId))).find((t) => t.kind === 'lot');
-  return its ? (await giveTags(db, [its], new Date(its.at)))[0] : undefined;
+  const lotTag = (await db.select().from(tags).where(eq(tags.lotId, lotId))).find((t) => t.kind === 'lot');
+  return lotTag ? (await giveTags(db, [lotTag], new Date(lotTag.at)))[0] : undefined;
 }
 
 /** Readings as they come, on a line of their own: server-sent events, one an instrument's word. */

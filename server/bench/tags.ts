@@ -5,17 +5,17 @@ import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/database';
 import { colourways, lots, materials, stockLots, tags, vessels } from '../db/schema';
-import { lotTag } from '../lot-tag';
-import { Refusal } from '../problem';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal } from '../shared/problem';
 
 type Row = typeof tags.$inferSelect;
-type Of = Pick<Row, 'kind' | 'jarId' | 'vesselId' | 'lotId' | 'number' | 'stepIndex'>;
+type Of = Pick<Row, 'kind' | 'stockLotId' | 'vesselId' | 'lotId' | 'number' | 'stepIndex'>;
 
 /** Gives each thing its code; one that has a code already keeps it. */
 export async function giveTags(db: Db, wanted: readonly TagOf[], now: Date): Promise<Tag[]> {
   const rows: Row[] = [];
-  for (const { kind, jarId = null, vesselId = null, lotId = null, number = null, stepIndex = null } of wanted) {
-    const of: Of = { kind, jarId, vesselId, lotId, number, stepIndex };
+  for (const { kind, stockLotId = null, vesselId = null, lotId = null, number = null, stepIndex = null } of wanted) {
+    const of: Of = { kind, stockLotId, vesselId, lotId, number, stepIndex };
     checkWhole(of);
     const same = (column: AnyPgColumn, value: string | number | null) =>
       value === null ? isNull(column) : eq(column, value);
@@ -25,7 +25,7 @@ export async function giveTags(db: Db, wanted: readonly TagOf[], now: Date): Pro
       .where(
         and(
           eq(tags.kind, kind),
-          same(tags.jarId, jarId),
+          same(tags.stockLotId, stockLotId),
           same(tags.vesselId, vesselId),
           same(tags.lotId, lotId),
           same(tags.number, number),
@@ -45,9 +45,9 @@ export async function giveTags(db: Db, wanted: readonly TagOf[], now: Date): Pro
   return sayTags(db, rows);
 }
 
-function checkWhole({ kind, jarId, vesselId, lotId, number }: Of): void {
+function checkWhole({ kind, stockLotId, vesselId, lotId, number }: Of): void {
   const whole: Record<TagKind, boolean> = {
-    jar: jarId !== null,
+    stockLot: stockLotId !== null,
     vessel: vesselId !== null,
     lot: lotId !== null,
     piece: lotId !== null && number !== null,
@@ -59,14 +59,14 @@ function checkWhole({ kind, jarId, vesselId, lotId, number }: Of): void {
 /** What a code stands for. A mistyped one is told apart from one that was never given out. */
 export async function readTag(db: Db, code: string): Promise<Tag> {
   const reading = readTagCode(code);
-  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: reading.code });
+  if (!reading.ok) throw new Refusal('refused', reading.message, { reason: reading.code });
   const [row] = await db
     .select()
     .from(tags)
     .where(and(eq(tags.seq, reading.number), eq(tags.kind, reading.kind)));
-  const [said] = row ? await sayTags(db, [row]) : [];
-  if (!said) throw new Refusal('notFound', `${reading.code} was never given out here. Is it from another studio?`);
-  return said;
+  const [described] = row ? await sayTags(db, [row]) : [];
+  if (!described) throw new Refusal('notFound', `${reading.code} was never given out here. Is it from another studio?`);
+  return described;
 }
 
 export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]> {
@@ -77,15 +77,15 @@ export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]>
 
 async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
   const ids = (of: (row: Row) => string | null): string[] => [...new Set(rows.flatMap((r) => of(r) ?? []))];
-  const [jarIds, vesselIds, lotIds] = [ids((r) => r.jarId), ids((r) => r.vesselId), ids((r) => r.lotId)];
-  const jars =
-    jarIds.length === 0
+  const [stockLotIds, vesselIds, lotIds] = [ids((r) => r.stockLotId), ids((r) => r.vesselId), ids((r) => r.lotId)];
+  const taggedStockLots =
+    stockLotIds.length === 0
       ? []
       : await db
           .select({ id: stockLots.id, tag: stockLots.tag, place: stockLots.place, material: materials.name })
           .from(stockLots)
           .innerJoin(materials, eq(materials.id, stockLots.materialId))
-          .where(inArray(stockLots.id, jarIds));
+          .where(inArray(stockLots.id, stockLotIds));
   const pots = vesselIds.length === 0 ? [] : await db.select().from(vessels).where(inArray(vessels.id, vesselIds));
   const lotRows =
     lotIds.length === 0
@@ -104,18 +104,18 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
   return rows.map((row): Tag => {
     const { seq, at: _at, ...of } = row;
     const code = writeTagCode(row.kind, seq);
-    const jar = jars.find((j) => j.id === row.jarId);
+    const stockLot = taggedStockLots.find((j) => j.id === row.stockLotId);
     const pot = pots.find((p) => p.id === row.vesselId);
     const lot = lotRows.find((l) => l.id === row.lotId);
     const named = lot ? `${lotTag(lot.number)} ${lot.colourway}` : '';
     switch (row.kind) {
-      case 'jar':
+      case 'stockLot':
         return {
           ...of,
           code,
-          title: jar?.tag ?? 'a jar',
-          detail: [jar?.material, jar?.place].filter(Boolean).join(', '),
-          path: `/stores/${row.jarId}`,
+          title: stockLot?.tag ?? 'a jar',
+          detail: [stockLot?.material, stockLot?.place].filter(Boolean).join(', '),
+          path: `/stores/${row.stockLotId}`,
         };
       case 'vessel':
         return {

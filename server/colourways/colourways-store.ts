@@ -3,15 +3,15 @@ import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, recipeVersions, recipes } from '../db/schema';
 import { assertFresh } from '../http/versioned';
-import { Refusal, notFound } from '../problem';
-import { currentStandings, findVersion } from '../recipes/recipes-store';
+import { Refusal, notFound } from '../shared/problem';
+import { currentStatuses, findVersion } from '../recipes/recipes-store';
 import { findMaterial } from '../stores/materials-store';
 
 const UNFIT = (name: string, fibre: string): string =>
   `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
 
 export async function readColourways(db: Db, id?: string): Promise<Colourway[]> {
-  const standing = await currentStandings(db);
+  const status = await currentStatuses(db);
   const rows = await db
     .select({
       colourway: colourways,
@@ -43,7 +43,7 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
       versionId: row.versionId,
       name: row.recipeName,
       number: row.number,
-      standing: standing.get(row.versionId) ?? 'trial',
+      status: status.get(row.versionId) ?? 'trial',
     },
     base: { id: base.id, name: base.name, ...baseFacts(base) },
     lots: row.lots,
@@ -74,7 +74,7 @@ async function checkFits(db: Db, recipeVersionId: string, baseMaterialId: string
   const { fibre } = baseFacts(base);
   if (!version.body.fibres.includes(fibre))
     throw new Refusal('refused', UNFIT(base.name, fibre), { reason: 'fibreNotSuited' });
-  if (version.standing === 'retired')
+  if (version.status === 'retired')
     throw new Refusal('refused', 'That recipe version is retired. Choose one that is in use.');
 }
 

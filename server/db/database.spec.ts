@@ -7,7 +7,7 @@ import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { demoDocument } from '../../scripts/demo-document.mjs';
-import { ChangeBus } from '../context';
+import { ChangeBus } from '../shared/context';
 import { exportDocument } from '../document/export-document';
 import { importDocument } from '../document/import-document';
 import { Writer } from '../http/write';
@@ -39,7 +39,7 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
   beforeAll(async () => {
     studio = await openTestStudio(kind);
     f = await furnish(studio);
-    lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     await dyeLot(studio, f, lotId, { grams: 200 });
     await studio.agent.post(`/api/lots/${lotId}/readings`).send(reading('dry')).expect(200);
     await studio.agent.post(`/api/lots/${lotId}/verdicts`).send(verdict('pass')).expect(200);
@@ -66,12 +66,12 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
 
   it.each([
     'movements',
-    'promises',
+    'reservations',
     'run_entries',
     'readings',
     'verdicts',
     'recipe_versions',
-    'standings',
+    'recipe_statuses',
     'lots',
     'proofs',
     'strip_trials',
@@ -96,12 +96,12 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     const by = `(SELECT id FROM people LIMIT 1)`;
     expect(
       await cause(
-        `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${f.weldJar}', 'use', -99000000, now(), ${by})`,
+        `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${f.weldStockLot}', 'use', -99000000, now(), ${by})`,
       ),
     ).toBe('23514');
     expect(
       await cause(
-        `INSERT INTO promises (id, lot_id, stock_lot_id, amount, at, by_id) VALUES ('${newId()}', '${lotId}', '${f.weldJar}', 99000000, now(), ${by})`,
+        `INSERT INTO reservations (id, lot_id, stock_lot_id, amount, at, by_id) VALUES ('${newId()}', '${lotId}', '${f.weldStockLot}', 99000000, now(), ${by})`,
       ),
     ).toBe('VS002');
   });
@@ -109,9 +109,9 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
   it('refuses to write when the clock was set back, loses nothing, and goes on when it is right', async () => {
     studio.pass(-120);
     const body = delivery(f.weld, '1 kg');
-    const told = (await studio.agent.post('/api/stock-lots').send(body).expect(409)).body as Problem;
-    expect(told.code).toBe('clockBehind');
-    expect(told.detail).toMatch(
+    const reply = (await studio.agent.post('/api/stock-lots').send(body).expect(409)).body as Problem;
+    expect(reply.code).toBe('clockBehind');
+    expect(reply.detail).toMatch(
       /^This computer’s clock says .* Set the clock right, then do it again\. Nothing was changed\.$/,
     );
     await studio.agent.get('/api/stores').expect(200);
@@ -120,12 +120,12 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
   });
 
   it('tells other browsers within a second, by server-sent events', async () => {
-    const told: string[] = [];
-    const stop = studio.context.changes.listen((topics) => told.push(topics.join()));
+    const reply: string[] = [];
+    const stop = studio.context.changes.listen((topics) => reply.push(topics.join()));
     await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '1 kg')).expect(200);
     await studio.agent.post('/api/stock-lots').send(delivery(f.weld, 'nonsense')).expect(422);
     stop();
-    expect(told).toEqual(['stores']);
+    expect(reply).toEqual(['stores']);
   });
 
   it('describes itself in OpenAPI 3.1', async () => {
@@ -187,7 +187,7 @@ describe('a studio file', () => {
       'colourways',
       'lots',
       'movements',
-      'promises',
+      'reservations',
       'runEntries',
       'readings',
     ] as const)
@@ -220,10 +220,10 @@ describe('a studio file', () => {
 
   it.each([
     ['another program’s file', { format: 'x' }, /not a studio file/],
-    ['a newer version', { ...demo, formatVersion: 3 }, /newer version/],
-  ])('refuses %s', (_name, value, sentence) => {
+    ['a newer version', { ...demo, formatVersion: 4 }, /newer version/],
+  ])('refuses %s', (_name, value, message) => {
     const result = studioDocument.safeParse(value);
-    expect(result.error?.issues.map((i) => i.message).join(' ')).toMatch(sentence);
+    expect(result.error?.issues.map((i) => i.message).join(' ')).toMatch(message);
   });
 });
 

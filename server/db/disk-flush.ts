@@ -14,9 +14,9 @@ export const syncToDisk: Sync = async (path) => {
 };
 
 /**
- * PGlite asks for no fsync under Node, so a committed row may still be in the operating system's memory when the power fails.
- * This flushes what a commit wrote: the write-ahead log each time; after a checkpoint (the control file changed) every
- * data file written since, because the log before it is then no longer replayed.
+ * PGlite asks for no fsync under Node, so a committed row may still be in the operating system's memory when the
+ * power fails. This flushes what a commit wrote: the write-ahead log each time; after a checkpoint (the control file
+ * changed) every data file written since, because the log before it is then no longer replayed.
  *
  * Calls that come while a flush is running share the next one.
  */

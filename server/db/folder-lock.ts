@@ -26,7 +26,8 @@ export class FolderHeldError extends Error {
 
 /**
  * Takes the folder for this process alone. PGlite takes no lock itself, and two processes in one folder would ruin it.
- * It is a lock of the kernel's: it goes with the process, even one that is killed, so no stale lock ever blocks a start.
+ * It is a lock of the kernel's: it goes with the process, even one that is killed, so no stale lock ever blocks a
+ * start.
  * @returns a function that lets go
  * @throws {FolderHeldError} when another process has it
  */

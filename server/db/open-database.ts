@@ -87,7 +87,8 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
     throw new DatabaseHeldError(holder.rows[0]?.application_name);
   }
   const pool = new pg.Pool({ connectionString: databaseUrl, application_name: applicationName, max: 8 });
-  // A connection the database ends is made anew when it is wanted next; whoever asked on it just then is refused. It must not end this process.
+  // A connection the database ends is made anew when it is wanted next; whoever asked on it just then is refused. It
+  // must not end this process.
   pool.on('error', () => undefined);
   pool.on('connect', (client) => client.on('error', () => undefined));
   const db = drizzleServer({ client: pool, schema });

@@ -9,7 +9,20 @@ import { MIGRATIONS } from '../test/databases';
 import { KINDS, newId, openTestStudio } from '../test/test-studio';
 import { insertRows } from './insert-rows';
 import { openFolder } from './open-database';
-import { lots, materials, movements, people, runEntries, stockBalances, stockLots } from './schema';
+import {
+  lots,
+  materials,
+  movements,
+  people,
+  recipeStatuses,
+  recipeVersions,
+  reservations,
+  runEntries,
+  stockBalances,
+  stockLots,
+  tags,
+  vessels,
+} from './schema';
 
 const NOW = new Date('2026-06-01T09:00:00.000Z');
 
@@ -30,21 +43,21 @@ describe('a studio from before', () => {
   afterAll(() => rmSync(root, { recursive: true, force: true }));
 
   it('is brought to this version with its shelf as it was, and goes on from there', async () => {
-    const [person, material, jar] = [newId(), newId(), newId()];
+    const [person, material, stockLot] = [newId(), newId(), newId()];
     const before = await openFolder(join(root, 'studio'), earlierMigrations(join(root, 'migrations'), 2), NOW);
     for (const statement of [
       `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`,
       `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
       `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${material}', 'Weld', 'dyestuff', 'weight', '[]')`,
-      `INSERT INTO stock_lots (id, material_id, tag, received_on) VALUES ('${jar}', '${material}', 'WEL-1', '2026-01-01')`,
-      `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${jar}', 'receive', 5000, '2026-01-01', '${person}')`,
+      `INSERT INTO stock_lots (id, material_id, tag, received_on) VALUES ('${stockLot}', '${material}', 'WEL-1', '2026-01-01')`,
+      `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${stockLot}', 'receive', 5000, '2026-01-01', '${person}')`,
     ])
       await before.db.execute(sql.raw(statement));
     await before.close();
 
     const after = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
     const [balance] = await after.db.select().from(stockBalances);
-    expect(balance).toMatchObject({ stockLotId: jar, onHand: 5000, promised: 0 });
+    expect(balance).toMatchObject({ stockLotId: stockLot, onHand: 5000, reserved: 0 });
     expect(balance?.touched).toBeGreaterThan(0);
     expect((await after.db.select().from(materials))[0]).toMatchObject({
       version: 1,
@@ -55,8 +68,8 @@ describe('a studio from before', () => {
       facts: { origin: 'receipt', strengthPercent: null },
     });
     await after.db.insert(movements).values([
-      { id: newId(), stockLotId: jar, kind: 'spoil', amount: -1000, at: NOW.toISOString(), byId: person },
-      { id: newId(), stockLotId: jar, kind: 'use', amount: -500, at: NOW.toISOString(), byId: person },
+      { id: newId(), stockLotId: stockLot, kind: 'spoil', amount: -1000, at: NOW.toISOString(), byId: person },
+      { id: newId(), stockLotId: stockLot, kind: 'use', amount: -500, at: NOW.toISOString(), byId: person },
     ]);
     const [moved] = await after.db.select().from(stockBalances);
     expect(moved?.onHand).toBe(3500);
@@ -64,7 +77,7 @@ describe('a studio from before', () => {
     await expect(
       after.db
         .insert(movements)
-        .values({ id: newId(), stockLotId: jar, kind: 'use', amount: -3501, at: NOW.toISOString(), byId: person }),
+        .values({ id: newId(), stockLotId: stockLot, kind: 'use', amount: -3501, at: NOW.toISOString(), byId: person }),
     ).rejects.toThrow();
     await after.close();
   });
@@ -97,9 +110,9 @@ describe('a studio from before', () => {
       place: 'O’Hara’s “shelf”, \\ 3',
       note: 'one\ntwo',
     }));
-    const told: number[] = [];
-    await insertRows(db, stockLots, lots, (done) => Promise.resolve(void told.push(done)));
-    expect(told).toEqual([0, 2000]);
+    const reply: number[] = [];
+    await insertRows(db, stockLots, lots, (done) => Promise.resolve(void reply.push(done)));
+    expect(reply).toEqual([0, 2000]);
     const back = await db
       .select()
       .from(stockLots)
@@ -154,7 +167,7 @@ describe('lots from before', () => {
 
   it('knows plans and weighings of before by their new names, and fills in what they don’t say', async () => {
     const folder = join(root, 'older');
-    const [person, base, recipe, version, colourway, lot, jar] = Array.from({ length: 7 }, newId);
+    const [person, base, recipe, version, colourway, lot, stockLot] = Array.from({ length: 7 }, newId);
     const before = await openFolder(folder, earlierMigrations(join(root, 'older-migrations'), 5), NOW);
     const plan = {
       pieces: 1,
@@ -169,7 +182,7 @@ describe('lots from before', () => {
           name: 'Wool',
           shortMg: 7,
           notes: ['said "amountMg": once'],
-          picks: [{ stockLotId: jar, amountMg: 100_000 }],
+          picks: [{ stockLotId: stockLot, amountMg: 100_000 }],
           total: { value: 100, unit: 'g', working: { formula: '', inputs: [], notes: [] } },
         },
       ],
@@ -228,8 +241,62 @@ describe('lots from before', () => {
       { batch: 1, materialId: 'm', stockLotId: 'j', amount: 5 },
       null,
     ]);
-    expect([kept?.checks, kept?.asked]).toEqual([[], {}]);
+    expect([kept?.checks, kept?.extras]).toEqual([[], {}]);
     await expect(after.db.update(lots).set({ note: 'changed' })).rejects.toThrow();
     await after.close();
+  });
+
+  it('finds what stood under the old names under those of the glossary, down to the keys of kept documents', async () => {
+    const folder = join(root, 'names');
+    const [person, base, recipe, version, colourway, lot, stockLot] = Array.from({ length: 7 }, newId);
+    const before = await openFolder(folder, earlierMigrations(join(root, 'names-migrations'), 9), NOW);
+    const body = { liquorRatioLeast: 20, note: 'a "leastMin": 3', steps: [{ wait: { leastMin: 5, mostMin: null } }] };
+    const plan = { batches: [{ run: 2, fill: { value: 80 } }], steps: [{ baths: [{ heating: { sentence: 'No.' } }] }] };
+    for (const statement of [
+      `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`,
+      `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
+      `INSERT INTO vessels (id, name, metal, working_ml, most_c) VALUES ('${newId()}', 'Tub', 'plastic', 5000, 60)`,
+      `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${base}', 'Wool', 'fibre', 'weight', '[]')`,
+      `INSERT INTO stock_lots (id, material_id, tag, received_on) VALUES ('${stockLot}', '${base}', 'WOO-1', '2026-01-01')`,
+      `INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) VALUES ('${newId()}', '${stockLot}', 'receive', 5000, '2026-01-01', '${person}')`,
+      `INSERT INTO recipes (id, name) VALUES ('${recipe}', 'Weld')`,
+      `INSERT INTO recipe_versions (id, recipe_id, number, body, at, by_id) VALUES ('${version}', '${recipe}', 1, '${JSON.stringify(body)}', '2026-01-01', '${person}')`,
+      `INSERT INTO standings (id, recipe_version_id, standing, at, by_id) VALUES ('${newId()}', '${version}', 'proven', '2026-01-01', '${person}')`,
+      `INSERT INTO colourways (id, name, recipe_version_id, base_material_id, master, tolerance_delta_e) VALUES ('${colourway}', 'Marram', '${version}', '${base}', '{}', 2)`,
+      `INSERT INTO lots (id, number, colourway_id, recipe_version_id, base_material_id, written, asked, checks, pieces, piece_weight_mg, batches, plan, factors, at, by_id) VALUES ('${lot}', 1, '${colourway}', '${version}', '${base}', '2 hanks', '{"also": [{"written": "1 reel"}], "runs": 2}', '[{"sentence": "Old."}]', 1, 100000, 1, '${JSON.stringify(plan)}', '[]', '2026-01-01', '${person}')`,
+      `INSERT INTO promises (id, lot_id, stock_lot_id, amount, at, by_id) VALUES ('${newId()}', '${lot}', '${stockLot}', 3000, '2026-01-01', '${person}')`,
+      `INSERT INTO tags (kind, jar_id, at) VALUES ('jar', '${stockLot}', '2026-01-01')`,
+    ])
+      await before.db.execute(sql.raw(statement));
+    await before.close();
+
+    const { db, close } = await openFolder(folder, MIGRATIONS, NOW);
+    expect((await db.select().from(vessels))[0]?.maxC).toBe(60);
+    expect((await db.select().from(stockBalances))[0]).toMatchObject({ onHand: 5000, reserved: 3000 });
+    expect((await db.select().from(reservations))[0]).toMatchObject({ lotId: lot, amount: 3000 });
+    expect((await db.select().from(recipeStatuses))[0]?.status).toBe('proven');
+    expect((await db.select().from(recipeVersions))[0]?.body).toEqual({
+      minLiquorRatio: 20,
+      note: 'a "leastMin": 3',
+      steps: [{ wait: { minMinutes: 5, maxMinutes: null } }],
+    });
+    expect((await db.select().from(lots))[0]).toMatchObject({
+      quantityText: '2 hanks',
+      extras: { also: [{ quantityText: '1 reel' }], fills: 2 },
+      checks: [{ message: 'Old.' }],
+      plan: { batches: [{ fill: 2, fillLevel: { value: 80 } }], steps: [{ baths: [{ heating: { message: 'No.' } }] }] },
+    });
+    expect((await db.select().from(tags))[0]).toMatchObject({ kind: 'stockLot', stockLotId: stockLot });
+    const more = {
+      id: newId(),
+      lotId: lot ?? '',
+      stockLotId: stockLot ?? '',
+      at: NOW.toISOString(),
+      byId: person ?? '',
+    };
+    await expect(db.insert(reservations).values({ ...more, amount: 2001 })).rejects.toThrow();
+    await expect(db.update(tags).set({ kind: 'lot' })).rejects.toThrow();
+    await expect(db.update(lots).set({ note: 'changed' })).rejects.toThrow();
+    await close();
   });
 });

@@ -1,8 +1,8 @@
 import type { InstrumentMessage } from '@vestigia/core';
 import { PanWatch, coastsTo, readInstrumentLine } from '@vestigia/core';
 import { afterEach, describe, expect, it } from 'vitest';
-import type { StandIn } from './stand-ins';
-import { StandInBalance, StandInProbe, StandInReader } from './stand-ins';
+import type { SimulatedInstrument } from './simulated-instruments';
+import { SimulatedBalance, SimulatedProbe, SimulatedReader } from './simulated-instruments';
 import { SimulatedPot } from './simulated-pot';
 import { Workbench } from './workbench';
 
@@ -20,10 +20,10 @@ const POT = {
 };
 
 /** All an instrument said since the last time, as a listener reads it. */
-function hearing(standIn: StandIn): () => InstrumentMessage[] {
-  standIn.stream.setEncoding('utf8');
+function hearing(simulatedInstrument: SimulatedInstrument): () => InstrumentMessage[] {
+  simulatedInstrument.stream.setEncoding('utf8');
   return () =>
-    ((standIn.stream.read() as string | null) ?? '')
+    ((simulatedInstrument.stream.read() as string | null) ?? '')
       .split('\n')
       .filter((line) => line !== '')
       .map(readInstrumentLine);
@@ -31,25 +31,25 @@ function hearing(standIn: StandIn): () => InstrumentMessage[] {
 const weights = (messages: readonly InstrumentMessage[]) => messages.filter((m) => m.kind === 'weight');
 
 describe('a simulated balance', () => {
-  const run = (balance: StandInBalance, fromMs: number, seconds: number): number => {
+  const run = (balance: SimulatedBalance, fromMs: number, seconds: number): number => {
     for (let ms = fromMs; ms < fromMs + seconds * 1000; ms += 100) balance.tick(ms);
     return fromMs + seconds * 1000;
   };
   it('settles on what was put, within its step, and is noisy but steady there', () => {
-    const balance = new StandInBalance(CARD);
+    const balance = new SimulatedBalance(CARD);
     const heard = hearing(balance);
     const ms = run(balance, 0, 1);
     balance.put(62.4, ms);
     run(balance, ms, 8);
     const watch = new PanWatch(CARD.resolutionG);
-    const its = weights(heard());
-    its.forEach((m, i) => watch.feed({ atMs: i * 100, weightG: m.weightG, state: m.state }));
-    expect(watch.at((its.length - 1) * 100).state).toBe('steady');
-    expect(Math.abs((its.at(-1)?.weightG ?? 0) - 62.4)).toBeLessThanOrEqual(0.15);
-    expect(its.some((m) => m.state === 'moving')).toBe(true);
+    const readings = weights(heard());
+    readings.forEach((m, i) => watch.feed({ atMs: i * 100, weightG: m.weightG, state: m.state }));
+    expect(watch.at((readings.length - 1) * 100).state).toBe('steady');
+    expect(Math.abs((readings.at(-1)?.weightG ?? 0) - 62.4)).toBeLessThanOrEqual(0.15);
+    expect(readings.some((m) => m.state === 'moving')).toBe(true);
   });
   it('refuses too much, sets to zero, sleeps when nobody touches it and wakes', () => {
-    const balance = new StandInBalance(CARD);
+    const balance = new SimulatedBalance(CARD);
     const heard = hearing(balance);
     balance.put(9000, 0);
     let ms = run(balance, 0, 2);
@@ -67,7 +67,7 @@ describe('a simulated balance', () => {
     expect(weights(heard()).at(-1)?.state).toBe('still');
   });
   it('says nothing with its lead out, and who it is when it is back', () => {
-    const balance = new StandInBalance(CARD);
+    const balance = new SimulatedBalance(CARD);
     const heard = hearing(balance);
     balance.unplug(true);
     run(balance, 0, 3);
@@ -111,7 +111,7 @@ describe('a simulated pot and what hangs in it', () => {
   });
   it('is followed by the probe with a lag, and read by the reader when it is pressed', () => {
     let bath: { temperatureC: number; ph: number } | undefined;
-    const probe = new StandInProbe(() => bath);
+    const probe = new SimulatedProbe(() => bath);
     const heard = hearing(probe);
     probe.tick(0);
     expect(heard()).toEqual([]);
@@ -130,12 +130,12 @@ describe('a simulated pot and what hangs in it', () => {
           .at(-1) as { temperatureC: number }
       ).temperatureC,
     ).toBeCloseTo(80, 0);
-    const reader = new StandInReader(() => ({ L: 62, a: -4, b: 48 }));
-    const said = hearing(reader);
+    const reader = new SimulatedReader(() => ({ L: 62, a: -4, b: 48 }));
+    const spoken = hearing(reader);
     reader.tick(0);
     reader.command('READ', 0);
-    expect(said()).toMatchObject([{ kind: 'colour', illuminant: 'D65' }]);
-    const empty = new StandInReader(() => undefined);
+    expect(spoken()).toMatchObject([{ kind: 'colour', illuminant: 'D65' }]);
+    const empty = new SimulatedReader(() => undefined);
     const nothing = hearing(empty);
     empty.command('READ', 0);
     expect(nothing()).toMatchObject([{ kind: 'trouble', code: 'fault' }]);

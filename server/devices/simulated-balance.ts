@@ -26,8 +26,8 @@ function deviateOf(key: string): number {
 }
 
 /**
- * A stand-in for a balance on the bench: it ships so that counting and spoons can be tried without one, and says what it is.
- * It rounds to its step, refuses more than it carries, and takes a moment to settle.
+ * A simulated instrument for a balance on the bench: it ships so that counting and spoons can be tried without one,
+ * and says what it is. It rounds to its step, refuses more than it carries, and takes a moment to settle.
  */
 export function readSimulatedBalance(load: Load, card: BalanceCard): BalanceReading {
   const weightG = Math.max(0, load.trueG * (1 + load.spreadShare * deviateOf(load.key)));

@@ -3,8 +3,8 @@ import type { InstrumentKind, InstrumentMessage } from '@vestigia/core';
 import { InstrumentLines } from '@vestigia/core';
 import type { PotCard } from './simulated-pot';
 import { SimulatedPot } from './simulated-pot';
-import type { StandIn } from './stand-ins';
-import { StandInBalance, StandInProbe, StandInReader } from './stand-ins';
+import type { SimulatedInstrument } from './simulated-instruments';
+import { SimulatedBalance, SimulatedProbe, SimulatedReader } from './simulated-instruments';
 
 /** Readings a second, as a bench balance and a probe send them. */
 const TICK_MS = 100;
@@ -24,13 +24,13 @@ export interface Hanging {
 }
 
 /**
- * A bench of simulated instruments over simulated pots, on a clock of its own. The house has one at the pace of the day; each
- * rehearsal has one of its own that may run faster. It rests while nobody listens and no pot is hung.
+ * A bench of simulated instruments over simulated pots, on a clock of its own. The house has one at the pace of the
+ * day; each rehearsal has one of its own that may run faster. It rests while nobody listens and no pot is hung.
  */
 export class Workbench {
-  readonly balance: StandInBalance;
-  readonly probe: StandInProbe;
-  readonly reader: StandInReader;
+  readonly balance: SimulatedBalance;
+  readonly probe: SimulatedProbe;
+  readonly reader: SimulatedReader;
   private readonly pots = new Map<string, SimulatedPot>();
   private readonly listeners = new Set<(heard: Heard) => void>();
   private readonly hangListeners = new Set<() => void>();
@@ -39,27 +39,28 @@ export class Workbench {
   private lastMs: number;
 
   /**
-   * @param clockMs its own clock, by which pots heat and cool; @param handsMs the pace of hands: a pan settles no faster in a fast rehearsal
+   * @param clockMs its own clock, by which pots heat and cool; @param handsMs the pace of hands: a pan settles no
+   * faster in a fast rehearsal
    */
   constructor(
     private readonly clockMs: () => number,
     private readonly handsMs: () => number,
     readonly card: { name: string; capacityG: number; resolutionG: number },
   ) {
-    this.balance = new StandInBalance(card);
-    this.probe = new StandInProbe(() => this.pot()?.state);
-    this.reader = new StandInReader(() => this.pot()?.colour());
+    this.balance = new SimulatedBalance(card);
+    this.probe = new SimulatedProbe(() => this.pot()?.state);
+    this.reader = new SimulatedReader(() => this.pot()?.colour());
     this.lastMs = clockMs();
-    const all: readonly [InstrumentKind, StandIn][] = [
+    const all: readonly [InstrumentKind, SimulatedInstrument][] = [
       ['balance', this.balance],
       ['probe', this.probe],
       ['colour', this.reader],
     ];
-    for (const [kind, standIn] of all) this.hear(kind, standIn);
+    for (const [kind, simulatedInstrument] of all) this.hear(kind, simulatedInstrument);
   }
 
   /** Listens to what an instrument says, as to any stream of text. */
-  private hear(kind: InstrumentKind, { stream }: StandIn): void {
+  private hear(kind: InstrumentKind, { stream }: SimulatedInstrument): void {
     const lines = new InstrumentLines();
     stream.setEncoding('utf8');
     stream.on('data', (text: string) => {
@@ -108,19 +109,19 @@ export class Workbench {
 
   obey(order: InstrumentOrder): void {
     const nowMs = order.kind === 'probe' ? this.clockMs() : this.handsMs();
-    const standIn = { balance: this.balance, probe: this.probe, colour: this.reader }[order.kind];
+    const simulatedInstrument = { balance: this.balance, probe: this.probe, colour: this.reader }[order.kind];
     switch (order.do) {
       case 'tare':
-        standIn.command('TARE', nowMs);
+        simulatedInstrument.command('TARE', nowMs);
         break;
       case 'wake':
-        standIn.command('WAKE', nowMs);
+        simulatedInstrument.command('WAKE', nowMs);
         break;
       case 'read':
-        standIn.command('READ', nowMs);
+        simulatedInstrument.command('READ', nowMs);
         break;
       case 'unplug':
-        standIn.unplug(order.out);
+        simulatedInstrument.unplug(order.out);
         break;
       case 'put':
         this.balance.put(order.weightG, nowMs);

@@ -6,7 +6,7 @@ import { asc } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/database';
 import * as schema from '../db/schema';
-import { notFound } from '../problem';
+import { notFound } from '../shared/problem';
 
 const iso = (at: string): string => new Date(at).toISOString();
 type Row = Record<string, unknown>;
@@ -34,7 +34,7 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
   const readings = await db.select().from(schema.readings).orderBy(by(schema.readings.seq));
   return {
     format: 'vestigia-studio',
-    formatVersion: 2,
+    formatVersion: 3,
     asOf: now.toISOString(),
     settings: rest,
     people: await db
@@ -54,16 +54,16 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     recipeVersions: clean(await db.select().from(schema.recipeVersions).orderBy(by(schema.recipeVersions.seq))).map(
       (v) => ({ ...v, body: readRecipeBody(v.body) }),
     ),
-    standings: clean(await db.select().from(schema.standings).orderBy(by(schema.standings.seq))),
+    recipeStatuses: clean(await db.select().from(schema.recipeStatuses).orderBy(by(schema.recipeStatuses.seq))),
     colourways: clean(await db.select().from(schema.colourways).orderBy(by(schema.colourways.name))),
     lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches').map((l) => ({
       ...l,
       plan: completePlan(l.plan),
-      asked: lotExtras.parse(l.asked),
+      extras: lotExtras.parse(l.extras),
       water: l.water ? { ...l.water, ironMgPerL: l.water.ironMgPerL ?? null } : null,
     })) as StudioDocument['lots'],
     movements: clean(await db.select().from(schema.movements).orderBy(by(schema.movements.seq))),
-    promises: clean(await db.select().from(schema.promises).orderBy(by(schema.promises.seq))),
+    reservations: clean(await db.select().from(schema.reservations).orderBy(by(schema.reservations.seq))),
     runEntries: clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq))),
     readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
     verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),

@@ -2,14 +2,14 @@ import type { StudioDocument } from '@vestigia/contract';
 import { convertGramsToMilligrams, firstOverdraft } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
 import * as schema from '../db/schema';
-import { hashPassphrase } from '../door/passphrase';
+import { hashPassphrase } from '../shared/passphrase';
 import type { Writer } from '../http/write';
 import { refoldAll } from '../lots/lot-progress';
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
 
 const SLACK_MS = 2 * 60_000;
 
@@ -64,7 +64,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.conversions, d.conversions);
   await insert(schema.recipes, d.recipes);
   await insert(schema.recipeVersions, d.recipeVersions);
-  await insert(schema.standings, d.standings);
+  await insert(schema.recipeStatuses, d.recipeStatuses);
   await insert(schema.colourways, d.colourways);
   await insert(
     schema.lots,
@@ -110,8 +110,8 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
 }
 
 /**
- * The ledgers, each at once: what comes in before what goes out, so that no slice ends below nothing. That no jar ever held
- * less than nothing, and that no promise was more than was free, is looked at here over all of time.
+ * The ledgers, each at once: what comes in before what goes out, so that no slice ends below nothing. That no jar
+ * ever held less than nothing, and that no promise was more than was free, is looked at here over all of time.
  */
 async function insertLedgers(
   tx: Db,
@@ -119,7 +119,7 @@ async function insertLedgers(
   insert: <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]) => Promise<void>,
 ): Promise<void> {
   const tagOf = new Map(d.stockLots.map((s) => [s.id, s.tag]));
-  const over = firstOverdraft(d.movements) ?? firstOverPromise(d);
+  const over = firstOverdraft(d.movements) ?? firstOverReservation(d);
   if (over)
     throw new Refusal(
       'refused',
@@ -131,24 +131,24 @@ async function insertLedgers(
     ...d.movements.filter((m) => m.amount >= 0),
     ...d.movements.filter((m) => m.amount < 0),
   ]);
-  await insert(schema.promises, [
-    ...d.promises.filter((p) => p.amount >= 0),
-    ...d.promises.filter((p) => p.amount < 0),
+  await insert(schema.reservations, [
+    ...d.reservations.filter((p) => p.amount >= 0),
+    ...d.reservations.filter((p) => p.amount < 0),
   ]);
   await tx.execute(sql`SELECT set_config('vestigia.opening', '', true)`);
 }
 
 /** A promise is looked at against the shelf of its own moment, with all that happened in that moment done. */
-function firstOverPromise(d: StudioDocument): { stockLotId: string; at: string } | undefined {
+function firstOverReservation(d: StudioDocument): { stockLotId: string; at: string } | undefined {
   const line = [
     ...d.movements.map((m) => ({ ...m, bound: 0 })),
-    ...d.promises.map((p) => ({ ...p, amount: 0, bound: p.amount })),
+    ...d.reservations.map((p) => ({ ...p, amount: 0, bound: p.amount })),
   ].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
   const free = new Map<string, number>();
   const bound = new Set<string>();
-  for (const [i, { stockLotId, at, amount, bound: promised }] of line.entries()) {
-    free.set(stockLotId, (free.get(stockLotId) ?? 0) + amount - promised);
-    if (promised > 0) bound.add(stockLotId);
+  for (const [i, { stockLotId, at, amount, bound: reserved }] of line.entries()) {
+    free.set(stockLotId, (free.get(stockLotId) ?? 0) + amount - reserved);
+    if (reserved > 0) bound.add(stockLotId);
     if (line[i + 1]?.at === at) continue;
     for (const id of bound) if ((free.get(id) ?? 0) < 0) return { stockLotId: id, at };
     bound.clear();

@@ -1,6 +1,6 @@
 import type { RequestHandler } from 'express';
-import type { Context } from '../context';
-import { Refusal } from '../problem';
+import type { Context } from '../shared/context';
+import { Refusal } from '../shared/problem';
 import { openEventStream } from './event-stream';
 
 /** Server-sent events: what changed, told to every open browser once it is on the disk. */

@@ -1,10 +1,13 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
-import { Refusal, refusalFromDatabase } from '../problem';
+import { Refusal, refusalFromDatabase } from '../shared/problem';
 
 const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
 
-/** On a server that listens on this machine only, a page elsewhere must not reach it by a name of its own (DNS rebinding). */
+/**
+ * On a server that listens on this machine only, a page elsewhere must not reach it by a name of its own (DNS
+ * rebinding).
+ */
 export function onlyLoopbackNames(): RequestHandler {
   return (req, _res, next) => {
     const name = (req.headers.host ?? '').replace(/:\d+$/, '');

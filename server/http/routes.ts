@@ -1,12 +1,12 @@
-import type { Call, Person } from '@vestigia/contract';
+import type { Call, Person, Topic } from '@vestigia/contract';
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
-import type { Context, Topic } from '../context';
+import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
-import { Refusal, notFound } from '../problem';
+import { Refusal, notFound } from '../shared/problem';
 import type { Prepared } from './prepared';
 import type { Writer } from './write';
 
@@ -46,14 +46,18 @@ export class Routes {
     private readonly checkReplies: boolean,
   ) {}
 
-  /** A call that changes nothing, whatever its method. */
+  /** A call that changes nothing, whatever its method: asking again answers again. */
   reads<C extends Call>(call: C, handler: Handler<C>): void {
-    this.register(call, async (req, res) => {
-      const asked = this.ask(call, req);
-      const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
-      if (call.download) await sendFile(res, answer as FileReply);
-      else res.json(this.checked(call, answer));
-    });
+    this.answers(call, handler);
+  }
+
+  /**
+   * A call that acts on something that lives in this process alone, a job, a rehearsal, an instrument, and writes
+   * nothing into the studio's record by itself. Not repeated by the caller's id: whoever sends it twice means it
+   * twice.
+   */
+  commands<C extends Call>(call: C, handler: Handler<C>): void {
+    this.answers(call, handler);
   }
 
   /** A call whose reply is kept ready between changes. */
@@ -66,7 +70,10 @@ export class Routes {
     });
   }
 
-  /** A call that changes something: in one transaction, once, on the disk before it is answered, then told to other browsers. */
+  /**
+   * A call that changes something: in one transaction, once, on the disk before it is answered, then told to other
+   * browsers.
+   */
   writes<C extends Call>(call: C, topics: readonly Topic[], handler: Handler<C>): void {
     this.register(call, async (req, res) => {
       const asked = this.ask(call, req);
@@ -82,6 +89,15 @@ export class Routes {
       });
       this.context.changes.tell(topics);
       res.json(this.checked(call, reply));
+    });
+  }
+
+  private answers<C extends Call>(call: C, handler: Handler<C>): void {
+    this.register(call, async (req, res) => {
+      const asked = this.ask(call, req);
+      const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
+      if (call.download) await sendFile(res, answer as FileReply);
+      else res.json(this.checked(call, answer));
     });
   }
 
@@ -135,11 +151,11 @@ async function sendFile(res: Response, { name, type, content }: FileReply): Prom
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.infer<S> {
   const result = schema.safeParse(value);
   if (result.success) return result.data;
-  const errors = result.error.issues.map((issue) => ({ field: issue.path.join('.'), detail: sentence(issue) }));
+  const errors = result.error.issues.map((issue) => ({ field: issue.path.join('.'), detail: message(issue) }));
   throw new Refusal('invalid', errors[0]?.detail ?? 'That can’t be used.', { errors });
 }
 
-function sentence(issue: z.core.$ZodIssue): string {
+function message(issue: z.core.$ZodIssue): string {
   // The contract writes its own sentences and ends them with a stop; the library's short messages get the field's name.
   if (/[.!?]$/.test(issue.message)) return issue.message;
   const field = issue.path.join('.');

@@ -1,4 +1,4 @@
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
 
 /**
  * Refuses an edit made from an older reading, with both sides, so that a person can choose.

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app';
 import type { Db } from '../db/database';
 import { waters } from '../db/schema';
-import { Refusal, refusalFromDatabase } from '../problem';
+import { Refusal, refusalFromDatabase } from '../shared/problem';
 import type { TestStudio } from '../test/test-studio';
 import { delivery, furnish, newId, openTestStudio } from '../test/test-studio';
 import { Writer } from './write';
@@ -118,8 +118,8 @@ describe('server-sent events', () => {
     );
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-    const { people } = (await (await fetch(`${base}/api/door`)).json()) as { people: { id: string }[] };
-    const entered = await fetch(`${base}/api/door/session`, {
+    const { people } = (await (await fetch(`${base}/api/auth`)).json()) as { people: { id: string }[] };
+    const entered = await fetch(`${base}/api/auth/session`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ personId: people[0]?.id, passphrase: 'ten green hanks' }),

@@ -1,9 +1,9 @@
 import { createHash } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
-import { answered } from '../db/schema';
-import { Refusal, refusalFromDatabase } from '../problem';
+import { idempotencyKeys } from '../db/schema';
+import { Refusal, refusalFromDatabase } from '../shared/problem';
 
 /** The clock may be this much behind the last record before writing stops: two tablets never agree to the second. */
 const CLOCK_SLACK_MS = 2 * 60_000;
@@ -28,14 +28,15 @@ export class Writer {
   async start(): Promise<void> {
     const result = await this.context.database.db.execute<{ last: string | null }>(sql`
       SELECT max(at)::text AS last FROM (
-        SELECT max(at) AS at FROM movements UNION ALL SELECT max(at) FROM promises UNION ALL SELECT max(recorded_at) FROM run_entries
-        UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at) FROM lots UNION ALL SELECT max(at) FROM answered) AS times`);
+        SELECT max(at) AS at FROM movements UNION ALL SELECT max(at) FROM reservations UNION ALL SELECT max(recorded_at) FROM run_entries
+        UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at) FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
     const last = (result as unknown as { rows: { last: string | null }[] }).rows[0]?.last;
     if (last) this.lastMs = Date.parse(last);
   }
 
   /**
-   * Runs a write in one transaction, once: the same key with the same body gets the first reply again, with another body it is refused.
+   * Runs a write in one transaction, once: the same key with the same body gets the first reply again, with another
+   * body it is refused.
    */
   async write<R>({ call, key, body, run }: Write<R>): Promise<R> {
     const { database, clock } = this.context;
@@ -50,12 +51,12 @@ export class Writer {
           const before = await earlierReply(tx, storedKey, bodyHash);
           if (before) return before.reply as R;
         }
-        const made = await run(tx, now);
+        const created = await run(tx, now);
         if (storedKey !== undefined)
           await tx
-            .insert(answered)
-            .values({ key: storedKey, bodyHash, status: 200, reply: made, at: now.toISOString() });
-        return made;
+            .insert(idempotencyKeys)
+            .values({ key: storedKey, bodyHash, status: 200, reply: created, at: now.toISOString() });
+        return created;
       });
     } catch (error) {
       throw refusalFromDatabase(error);
@@ -79,8 +80,8 @@ const sayTime = (at: Date): string => `${at.toISOString().slice(0, 16).replace('
 async function earlierReply(tx: Db, key: string, bodyHash: string): Promise<{ reply: unknown } | undefined> {
   const [row] = await tx
     .select()
-    .from(answered)
-    .where(and(eq(answered.key, key)));
+    .from(idempotencyKeys)
+    .where(and(eq(idempotencyKeys.key, key)));
   if (!row) return undefined;
   if (row.bodyHash !== bodyHash)
     throw new Refusal('idReused', 'That id was used for something else already. Reload the page and try again.');

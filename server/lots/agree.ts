@@ -3,9 +3,9 @@ import { lotExtras } from '@vestigia/contract';
 import { convertGramsToMilligrams, formatAmount } from '@vestigia/core';
 import { max } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { lots, promises } from '../db/schema';
-import { uuidv7 } from '../ids';
-import { Refusal } from '../problem';
+import { lots, reservations } from '../db/schema';
+import { uuidv7 } from '../shared/ids';
+import { Refusal } from '../shared/problem';
 import { refoldProgress } from './lot-progress';
 import { propose } from './propose';
 
@@ -49,26 +49,26 @@ export async function agree(
     waterId: ask.waterId,
     water,
     reorderOfId: ask.reorderOfId,
-    written: ask.written,
+    quantityText: ask.quantityText,
     pieces: plan.pieces,
     pieceWeightMg: convertGramsToMilligrams(plan.pieceWeightG),
     batches: plan.batches.length,
     plan,
-    asked: lotExtras.parse(ask),
+    extras: lotExtras.parse(ask),
     checks,
     factors: proposal.factors,
     note,
     at,
     byId,
   });
-  const promised = plan.materials
+  const reserved = plan.materials
     .flatMap((m) => m.picks)
     .flatMap((p) =>
       p.stockLotId === null
         ? []
         : [{ id: uuidv7(now), lotId: id, stockLotId: p.stockLotId, amount: p.amount, at, byId }],
     );
-  if (promised.length > 0) await db.insert(promises).values(promised);
+  if (reserved.length > 0) await db.insert(reservations).values(reserved);
   await refoldProgress(db, id);
   return { id };
 }
@@ -78,16 +78,15 @@ function checkAcknowledged(
   acknowledged: Agreement['acknowledged'],
 ): (Proposal['checks'][number] & { reason: string })[] {
   const stop = checks.find((c) => c.severity === 'stop');
-  if (stop)
-    throw new Refusal('refused', `${stop.sentence} ${stop.why} This lot can’t start so.`, { reason: 'stopped' });
+  if (stop) throw new Refusal('refused', `${stop.message} ${stop.why} This lot can’t start so.`, { reason: 'stopped' });
   return checks.map((check) => {
     const reason = acknowledged.find((a) => a.key === check.key)?.reason.trim() ?? '';
     if (reason === '')
       throw new Refusal(
         'refused',
         check.protection
-          ? `${check.sentence} Say that the protection is at hand.`
-          : `${check.sentence} Say why you go on all the same: it is kept with the lot.`,
+          ? `${check.message} Say that the protection is at hand.`
+          : `${check.message} Say why you go on all the same: it is kept with the lot.`,
         { reason: 'notAcknowledged' },
       );
     return { ...check, reason };

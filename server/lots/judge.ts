@@ -6,17 +6,17 @@ import {
   lotColour,
   sameConditions,
   settledReadings,
-  standingEntries,
+  currentEntries,
   stepState,
 } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, readings, verdicts } from '../db/schema';
-import { Refusal, notFound } from '../problem';
+import { Refusal, notFound } from '../shared/problem';
 import { readState, refoldProgress } from './lot-progress';
-import { findFirstLotId, findLot, readEntries, readReadings, standingReadings } from './lots-store';
-import { releasePromises } from './release-promises';
+import { findFirstLotId, findLot, readEntries, readReadings, currentReadings } from './lots-store';
+import { releaseReservations } from './release-reservations';
 
 export async function recordReading(
   db: Db,
@@ -40,7 +40,7 @@ export async function recordReading(
     const before = await readReadings(db, lotId);
     const old = before.find((r) => r.id === reading.replacesId);
     if (!old) throw notFound('reading');
-    if (!standingEntries(before).includes(old))
+    if (!currentEntries(before).includes(old))
       throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
   }
   const { illuminant, observer, ...rest } = reading;
@@ -65,13 +65,13 @@ export async function giveVerdict(
   const [colourway] = await db.select().from(colourways).where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw notFound('colourway');
   const { master } = colourway;
-  const standing = standingReadings(await readReadings(db, lotId));
+  const status = currentReadings(await readReadings(db, lotId));
   const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
   const refusal = checkVerdict({
     verdict,
     reason,
     batches: lot.plan.batches.length,
-    readings: standing,
+    readings: status,
     master: {
       lab: master,
       illuminant: master.illuminant,
@@ -80,9 +80,9 @@ export async function giveVerdict(
     },
     openSteps: records.filter((r) => !['done', 'skipped'].includes(stepState(r))).length,
   });
-  if (refusal) throw new Refusal('refused', refusal.sentence, { reason: refusal.code });
+  if (refusal) throw new Refusal('refused', refusal.message, { reason: refusal.code });
 
-  const settled = [...settledReadings(standing).values()].filter((r) => sameConditions(r, master));
+  const settled = [...settledReadings(status).values()].filter((r) => sameConditions(r, master));
   const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   const firstId = await findFirstLotId(db, lot);
   const [first] =
@@ -101,7 +101,7 @@ export async function giveVerdict(
     at: by.now.toISOString(),
     byId: by.byId,
   });
-  if (verdict !== 'hold') await releasePromises(db, lotId, by);
+  if (verdict !== 'hold') await releaseReservations(db, lotId, by);
   await refoldProgress(db, lotId);
   return { id };
 }

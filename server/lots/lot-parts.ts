@@ -12,7 +12,7 @@ interface Parts {
   readonly entries: RunEntryView[];
   readonly readings: ReadingView[];
   readonly verdicts: LotDetail['verdicts'];
-  readonly jars: LotDetail['jars'];
+  readonly stockLots: LotDetail['stockLots'];
   readonly moved: (Omit<LotDetail['madeFrom'][number], 'amount'> & {
     readonly lotId: string;
     readonly amount: number;
@@ -48,11 +48,11 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
       sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`,
       sql`v.seq`,
     ),
-  jars: (lotId) =>
+  stockLots: (lotId) =>
     list(
-      sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'promisedHere', coalesce(h.amount, 0))`,
+      sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'reservedHere', coalesce(h.amount, 0))`,
       sql`FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id JOIN materials m ON m.id = s.material_id
-      LEFT JOIN (SELECT stock_lot_id, greatest(0, sum(amount)) AS amount FROM promises WHERE lot_id = ${lotId} GROUP BY stock_lot_id) h ON h.stock_lot_id = s.id
+      LEFT JOIN (SELECT stock_lot_id, greatest(0, sum(amount)) AS amount FROM reservations WHERE lot_id = ${lotId} GROUP BY stock_lot_id) h ON h.stock_lot_id = s.id
       WHERE s.material_id IN (SELECT (m->>'materialId')::uuid FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`,
       sql`s.received_on, s.tag`,
     ),

@@ -9,6 +9,7 @@ const by = { id: 'p', name: 'Ada' };
 const AT = '2026-06-01T09:00:00.000Z';
 const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['steps'][number] => ({
   index,
+  key: '',
   kind,
   title: kind,
   instruction: '',
@@ -97,7 +98,7 @@ describe('foldProgress', () => {
     const { stations } = foldProgress(
       facts({ entries: [...done.slice(0, 2), did(1, 'skip', { text: 'no gas' }), did(2, 'start')] }),
     );
-    expect(stations.map((s) => [s.state, s.knotted])).toEqual([
+    expect(stations.map((s) => [s.state, s.hasDeviation])).toEqual([
       ['done', false],
       ['skipped', true],
       ['running', false],

@@ -9,7 +9,7 @@ import {
   nextStepIndex,
   sameConditions,
   settledReadings,
-  standingEntries,
+  currentEntries,
   stepState,
 } from '@vestigia/core';
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
@@ -17,7 +17,7 @@ import type { Db } from '../db/database';
 import type { RunningOfLot } from '../db/schema';
 import { colourways, lotProgress, lots, verdicts } from '../db/schema';
 import type { LotRow } from './lots-store';
-import { findLot, readEntries, readReadings, standingReadings } from './lots-store';
+import { findLot, readEntries, readReadings, currentReadings } from './lots-store';
 
 type Progress = typeof lotProgress.$inferInsert;
 type Master = (typeof colourways.$inferSelect)['master'];
@@ -38,9 +38,9 @@ export function foldProgress({ lot, master, entries, readings, verdicts: given }
   const records = foldRun(entries, steps.length);
   const next = nextStepIndex(records);
   const nextStep = next === undefined ? undefined : steps[next];
-  const cancelled = standingEntries(entries).some((e) => e.kind === 'cancel');
-  const settled = [...settledReadings(standingReadings(readings)).values()].filter((r) => sameConditions(r, master));
-  const knotted = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
+  const cancelled = currentEntries(entries).some((e) => e.kind === 'cancel');
+  const settled = [...settledReadings(currentReadings(readings)).values()].filter((r) => sameConditions(r, master));
+  const hasDeviation = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
   const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   return {
     lotId: lot.id,
@@ -55,7 +55,7 @@ export function foldProgress({ lot, master, entries, readings, verdicts: given }
       kind: step.kind,
       title: step.title,
       state: stepState(records[i] ?? { stepIndex: i, temperaturesC: [], weighings: [] }),
-      knotted: knotted.has(i),
+      hasDeviation: hasDeviation.has(i),
     })),
     running: cancelled ? [] : runningOf(plan, records),
     next:

@@ -4,16 +4,16 @@ import {
   completePlan,
   convertMilligramsToGrams,
   findRunDeviations,
-  standingEntries,
+  currentEntries,
   stockLotsInLot,
 } from '@vestigia/core';
 import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, people, promises, recipeVersions, recipes } from '../db/schema';
-import { lotTag } from '../lot-tag';
-import { notFound } from '../problem';
+import { colourways, lotProgress, lots, materials, people, reservations, recipeVersions, recipes } from '../db/schema';
+import { lotTag } from '../shared/lot-tag';
+import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
 
 /** A lot with its plan complete, whatever version of the program kept it. */
@@ -85,8 +85,8 @@ export async function readReadings(db: Db, lotId: string): Promise<ReadingView[]
 }
 
 /** Readings that still stand, as judging needs them. */
-export function standingReadings(all: readonly ReadingView[]): BatchReading[] {
-  return standingEntries(all).map(({ batch, state, lab, illuminant, observer }) => ({
+export function currentReadings(all: readonly ReadingView[]): BatchReading[] {
+  return currentEntries(all).map(({ batch, state, lab, illuminant, observer }) => ({
     batch,
     state,
     lab,
@@ -113,9 +113,11 @@ function madeFromMoved(
   lotId: string,
 ): LotDetail['madeFrom'] {
   const taken = stockLotsInLot(moved, lotId);
-  const jars = new Map(moved.map(({ lotId: _lotId, amount: _amount, ...jar }) => [jar.stockLotId, jar]));
-  return [...jars.values()].flatMap((jar) =>
-    taken.has(jar.stockLotId) ? [{ ...jar, amount: taken.get(jar.stockLotId) ?? 0 }] : [],
+  const stockLots = new Map(
+    moved.map(({ lotId: _lotId, amount: _amount, ...stockLot }) => [stockLot.stockLotId, stockLot]),
+  );
+  return [...stockLots.values()].flatMap((stockLot) =>
+    taken.has(stockLot.stockLotId) ? [{ ...stockLot, amount: taken.get(stockLot.stockLotId) ?? 0 }] : [],
   );
 }
 
@@ -135,14 +137,14 @@ export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions
     base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
     materials: [...new Map(used.map((u) => [u.materialId, u])).values()].map(
       ({ materialId, material: name, measure }) => {
-        const its = used.filter((u) => u.materialId === materialId);
+        const usedOfMaterial = used.filter((u) => u.materialId === materialId);
         const perGram = measure === 'pieces' ? 1000 : 1;
         return {
           materialId,
           name,
           measure,
-          percentOwf: ((its.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100,
-          sources: its.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
+          percentOwf: ((usedOfMaterial.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100,
+          sources: usedOfMaterial.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
         };
       },
     ),
@@ -156,20 +158,20 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const { named, entries, readings, verdicts, jars, moved, again } = await readParts(
+  const { named, entries, readings, verdicts, stockLots, moved, again } = await readParts(
     db,
     id,
     'named',
     'entries',
     'readings',
     'verdicts',
-    'jars',
+    'stockLots',
     'moved',
     'again',
   );
   const madeFrom = madeFromMoved(moved, id);
   const tags = new Map([
-    ...jars.map((j) => [j.id, j.tag] as const),
+    ...stockLots.map((j) => [j.id, j.tag] as const),
     ...madeFrom.map((m) => [m.stockLotId, m.tag] as const),
   ]);
   const firstId = await findFirstLotId(db, lot);
@@ -189,23 +191,23 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     checks: lot.checks,
     plan: lot.plan as LotDetail['plan'],
     entries,
-    deviations: findRunDeviations(lot.plan, entries, (jar) => tags.get(jar) ?? 'another jar'),
+    deviations: findRunDeviations(lot.plan, entries, (stockLot) => tags.get(stockLot) ?? 'another jar'),
     readings,
     verdicts,
     factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,
     again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })),
     madeFrom,
-    jars,
+    stockLots,
   };
 }
 
 /** What is still promised to a lot, by stock lot. */
-export async function readPromised(db: Db, lotId: string): Promise<Map<string, number>> {
+export async function readReserved(db: Db, lotId: string): Promise<Map<string, number>> {
   const rows = await db
-    .select({ stockLotId: promises.stockLotId, amount: sql<number>`sum(${promises.amount})::float8` })
-    .from(promises)
-    .where(eq(promises.lotId, lotId))
-    .groupBy(promises.stockLotId);
+    .select({ stockLotId: reservations.stockLotId, amount: sql<number>`sum(${reservations.amount})::float8` })
+    .from(reservations)
+    .where(eq(reservations.lotId, lotId))
+    .groupBy(reservations.stockLotId);
   return new Map(rows.filter((r) => r.amount > 0).map((r) => [r.stockLotId, r.amount]));
 }

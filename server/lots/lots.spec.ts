@@ -26,21 +26,23 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const shelf = async (jarId: string): Promise<ShelfRow> =>
-    ((await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[]).find((r) => r.id === jarId) as ShelfRow;
+  const shelf = async (stockLotId: string): Promise<ShelfRow> =>
+    ((await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[]).find(
+      (r) => r.id === stockLotId,
+    ) as ShelfRow;
   const lotOf = async (id: string): Promise<LotDetail> =>
     (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
   const refused = async (path: string, body: object, status: number, reason?: string): Promise<Problem> => {
     const reply = await studio.agent.post(path).send(body);
     expect([reply.status, reply.type]).toEqual([status, 'application/problem+json']);
-    const told = reply.body as Problem;
-    expect(told.detail).toMatch(/^[A-Z“0-9Δ].*[.?]$/s);
-    if (reason !== undefined) expect(told.reason ?? told.code).toBe(reason);
-    return told;
+    const problem = reply.body as Problem;
+    expect(problem.detail).toMatch(/^[A-Z“0-9Δ].*[.?]$/s);
+    if (reason !== undefined) expect(problem.reason ?? problem.code).toBe(reason);
+    return problem;
   };
 
   it('is proposed with working, promised, weighed out by what was really used, read, judged and traced both ways', async () => {
-    const ask = { colourwayId: f.colourway, written: '6 hanks of 100 g', waterId: f.water, reorderOfId: null };
+    const ask = { colourwayId: f.colourway, quantityText: '6 hanks of 100 g', waterId: f.water, reorderOfId: null };
     const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
     expect(proposal.understoodAs).toBe('6 hanks of 100 g, 600 g dry');
     expect(proposal.plan.batches.map((b) => [b.vesselName, b.pieces, b.liquor.value])).toEqual([['Pan', 6, 18_000]]);
@@ -50,28 +52,28 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       ['Weld', 600],
     ]);
     expect(proposal.plan.materials[1]?.total.working.inputs[0]?.value).toBe(90);
-    expect((await shelf(f.alumJar)).promised).toBe(0);
+    expect((await shelf(f.alumStockLot)).reserved).toBe(0);
 
     const lotId = await makeLot(studio, f);
-    expect(await shelf(f.alumJar)).toMatchObject({ onHand: 500_000, promised: 90_000, free: 410_000 });
+    expect(await shelf(f.alumStockLot)).toMatchObject({ onHand: 500_000, reserved: 90_000, free: 410_000 });
 
     const at = (entry: object) => studio.agent.post(`/api/lots/${lotId}/entries`).send(entry).expect(200);
     await at(runEntry(0, 'start'));
-    await at(runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '600 g') }));
+    await at(runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '600 g') }));
     await at(runEntry(0, 'finish'));
     await at(runEntry(1, 'start'));
-    await at(runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumJar, '96,5 g') }));
+    await at(runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumStockLot, '96,5 g') }));
     await at(runEntry(1, 'temperature', { temperatureC: 93 }));
     studio.pass(60);
     await at(runEntry(1, 'finish'));
-    expect(await shelf(f.alumJar)).toMatchObject({ onHand: 403_500, promised: 0 });
-    expect((await lotOf(lotId)).deviations.map((d) => d.words)).toEqual([
+    expect(await shelf(f.alumStockLot)).toMatchObject({ onHand: 403_500, reserved: 0 });
+    expect((await lotOf(lotId)).deviations.map((d) => d.message)).toEqual([
       '6.5 g more Potassium alum than planned in batch 1',
       'reached 93 °C, above the ceiling of 88 °C: the colour may have dulled',
     ]);
 
     await at(runEntry(2, 'start'));
-    await at(runEntry(2, 'weigh', { weighing: weighing(f.weld, f.weldJar, '600 g') }));
+    await at(runEntry(2, 'weigh', { weighing: weighing(f.weld, f.weldStockLot, '600 g') }));
     studio.pass(60);
     await at(runEntry(2, 'finish'));
     await studio.agent.post(`/api/lots/${lotId}/readings`).send(reading('wet', 62)).expect(200);
@@ -91,11 +93,11 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       ['Rug wool', 600_000],
       ['Weld', 600_000],
     ]);
-    const jar = (await studio.agent.get(`/api/stock-lots/${f.weldJar}`).expect(200)).body as StockLot;
-    expect(jar.wentInto).toMatchObject([
+    const stockLot = (await studio.agent.get(`/api/stock-lots/${f.weldStockLot}`).expect(200)).body as StockLot;
+    expect(stockLot.wentInto).toMatchObject([
       { lot: { id: lotId, tag: lot.summary.tag, colourway: 'Marram' }, amount: 600_000 },
     ]);
-    expect(jar.lines.filter((l) => l.kind !== 'release').at(-1)).toMatchObject({
+    expect(stockLot.lines.filter((l) => l.kind !== 'release').at(-1)).toMatchObject({
       kind: 'use',
       amount: -600_000,
       balance: 2_400_000,
@@ -103,10 +105,10 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
   });
 
   it('is dyed again beside what was, and judged against the first', async () => {
-    const first = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    const first = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     await dyeLot(studio, f, first, { grams: 200 });
     await studio.agent.post(`/api/lots/${first}/readings`).send(reading('dry', 75)).expect(200);
-    const early = { colourwayId: f.colourway, written: '2 hanks of 100 g', waterId: f.water, reorderOfId: first };
+    const early = { colourwayId: f.colourway, quantityText: '2 hanks of 100 g', waterId: f.water, reorderOfId: first };
     await refused('/api/lots/proposal', early, 422);
     await studio.agent.post(`/api/lots/${first}/verdicts`).send(verdict('pass')).expect(200);
 
@@ -139,8 +141,8 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       .post('/api/lots')
       .send({ id: second, ask: again, ...agreed(proposal) })
       .expect(200);
-    const weldJar = proposal.jars.find((j) => j.tag === 'WEL-2')?.id ?? '';
-    await dyeLot(studio, { ...f, weldJar }, second, { grams: 200 });
+    const weldStockLot = proposal.stockLots.find((j) => j.tag === 'WEL-2')?.id ?? '';
+    await dyeLot(studio, { ...f, weldStockLot }, second, { grams: 200 });
     await studio.agent.post(`/api/lots/${second}/readings`).send(reading('dry', 73)).expect(200);
     await studio.agent.post(`/api/lots/${second}/verdicts`).send(verdict('pass')).expect(200);
     const lot = await lotOf(second);
@@ -159,53 +161,53 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     ['bigger than all vessels', '60 hanks of 100 g', 'lotTooBig'],
     ['a piece bigger than any', '1 hank of 3 kg', 'pieceTooBig'],
     ['a script', '2 hanks of <script>alert(1)</script>', 'notANumber'],
-  ])('refuses a size that is %s', async (_name, written, reason) => {
+  ])('refuses a size that is %s', async (_name, quantityText, reason) => {
     await refused(
       '/api/lots/proposal',
-      { colourwayId: f.colourway, written, waterId: f.water, reorderOfId: null },
+      { colourwayId: f.colourway, quantityText, waterId: f.water, reorderOfId: null },
       422,
       reason,
     );
   });
 
   it('refuses a recipe whose metal no vessel has, and pots that are not chosen', async () => {
-    const ask = { colourwayId: f.colourway, written: '1 hank of 100 g', waterId: f.water, reorderOfId: null };
+    const ask = { colourwayId: f.colourway, quantityText: '1 hank of 100 g', waterId: f.water, reorderOfId: null };
     await refused('/api/lots/proposal', { ...ask, vesselIds: [] }, 422, 'noVesselOfMetal');
     await refused('/api/lots/proposal', { ...ask, vesselIds: [newId()] }, 404, 'notFound');
   });
 
   it('goes on with a shortage only when it is named and agreed to, and never below nothing', async () => {
-    const ask = { colourwayId: f.colourway, written: '16 hanks of 100 g', waterId: null, reorderOfId: null };
+    const ask = { colourwayId: f.colourway, quantityText: '16 hanks of 100 g', waterId: null, reorderOfId: null };
     await studio.agent
       .post('/api/materials')
       .send({ id: newId(), name: 'Chalk', kind: 'assistant', measure: 'weight', hazards: [], note: '', base: null })
       .expect(200);
-    const held = await makeLot(studio, f, { written: '16 hanks of 100 g' });
+    const held = await makeLot(studio, f, { quantityText: '16 hanks of 100 g' });
     const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
     const { plan } = proposal;
     const short = plan.materials.filter((m) => m.short > 0).map((m) => m.name);
     expect(short).toEqual(['Potassium alum']);
     const id = newId();
-    const told = await refused('/api/lots', { id, ask, ...agreed(proposal) }, 422, 'short');
-    expect(told.detail).toContain('Potassium alum');
+    const reply = await refused('/api/lots', { id, ask, ...agreed(proposal) }, 422, 'short');
+    expect(reply.detail).toContain('Potassium alum');
     await studio.agent.get(`/api/lots/${id}`).expect(404);
     await studio.agent
       .post('/api/lots')
       .send({ id: newId(), ask, ...agreed(proposal), acceptShortages: true })
       .expect(200);
-    const row = await shelf(f.alumJar);
+    const row = await shelf(f.alumStockLot);
     expect(row.free).toBe(0);
     expect(row.onHand).toBeGreaterThanOrEqual(0);
     await studio.agent
       .post(`/api/lots/${held}/entries`)
       .send(runEntry(0, 'cancel', { text: 'order withdrawn' }))
       .expect(200);
-    expect((await shelf(f.alumJar)).free).toBe(240_000);
+    expect((await shelf(f.alumStockLot)).free).toBe(240_000);
     await refused(`/api/lots/${held}/entries`, runEntry(0, 'start'), 422, 'closed');
   });
 
   it('tells the second of two who take the last of a jar', async () => {
-    const ask = { colourwayId: f.colourway, written: '12 hanks of 100 g', waterId: null, reorderOfId: null };
+    const ask = { colourwayId: f.colourway, quantityText: '12 hanks of 100 g', waterId: null, reorderOfId: null };
     const [a, b] = await Promise.all(
       [0, 1].map(async () => (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal),
     );
@@ -213,9 +215,9 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       [a, b].map((p) => studio.agent.post('/api/lots').send({ id: newId(), ask, ...agreed(p as Proposal) })),
     );
     expect(replies.map((r) => r.status).sort()).toEqual([200, 409]);
-    const told = replies.find((r) => r.status === 409)?.body as Problem;
-    expect(told.code).toBe('changedMeanwhile');
-    expect((told.theirs as Proposal).plan.materials[1]?.short).toBeGreaterThan(0);
+    const reply = replies.find((r) => r.status === 409)?.body as Problem;
+    expect(reply.code).toBe('changedMeanwhile');
+    expect((reply.theirs as Proposal).plan.materials[1]?.short).toBeGreaterThan(0);
   });
 
   describe('at the bench', () => {
@@ -223,14 +225,14 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     const path = (): string => `/api/lots/${lotId}/entries`;
     beforeAll(async () => {
       await studio.agent.post('/api/stock-lots').send(delivery(f.alum, '2 kg')).expect(200);
-      lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+      lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     });
 
     it.each<[string, () => object, string]>([
       ['a step out of order', () => runEntry(2, 'start'), 'outOfOrder'],
       [
         'a weighing before its step',
-        () => runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100 g') }),
+        () => runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '100 g') }),
         'notBegun',
       ],
       ['a finish before its start', () => runEntry(0, 'finish'), 'notBegun'],
@@ -251,17 +253,22 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
         (
           await refused(
             path(),
-            runEntry(0, 'weigh', { weighing: weighing(f.wool, f.weldJar, '100 g') }),
+            runEntry(0, 'weigh', { weighing: weighing(f.wool, f.weldStockLot, '100 g') }),
             422,
             'wrongJar',
           )
         ).detail,
       ).toContain('WEL-1 does not hold Rug wool');
-      await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '90 kg') }), 422, 'notOnHand');
-      await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '100') }), 422, 'noUnit');
       await refused(
         path(),
-        runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '-1 g') }),
+        runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '90 kg') }),
+        422,
+        'notOnHand',
+      );
+      await refused(path(), runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '100') }), 422, 'noUnit');
+      await refused(
+        path(),
+        runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '-1 g') }),
         422,
         'notPositive',
       );
@@ -271,31 +278,31 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     });
 
     it('records the same touch sent five times once, and corrects by adding', async () => {
-      const before = (await shelf(f.woolJar)).onHand;
-      const touch = runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '104 g') });
-      for (let i = 0; i < 5; i += 1) await studio.agent.post(path()).send(touch).expect(200);
-      expect((await shelf(f.woolJar)).onHand).toBe(before - 104_000);
-      await refused(path(), { ...touch, text: 'changed' }, 422, 'idReused');
+      const before = (await shelf(f.woolStockLot)).onHand;
+      const draft = runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '104 g') });
+      for (let i = 0; i < 5; i += 1) await studio.agent.post(path()).send(draft).expect(200);
+      expect((await shelf(f.woolStockLot)).onHand).toBe(before - 104_000);
+      await refused(path(), { ...draft, text: 'changed' }, 422, 'idReused');
 
-      const id = (touch as { id: string }).id;
+      const id = (draft as { id: string }).id;
       await studio.agent
         .post(path())
-        .send(runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolJar, '100 g') }))
+        .send(runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolStockLot, '100 g') }))
         .expect(200);
-      expect((await shelf(f.woolJar)).onHand).toBe(before - 100_000);
+      expect((await shelf(f.woolStockLot)).onHand).toBe(before - 100_000);
       await refused(
         path(),
-        runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolJar, '99 g') }),
+        runEntry(0, 'weigh', { replacesId: id, weighing: weighing(f.wool, f.woolStockLot, '99 g') }),
         409,
         'alreadyDone',
       );
       const lot = await lotOf(lotId);
       expect(lot.entries).toHaveLength(3);
       expect(lot.madeFrom.map((m) => m.amount)).toEqual([100_000]);
-      const jar = (await studio.agent.get(`/api/stock-lots/${f.woolJar}`).expect(200)).body as StockLot;
+      const stockLot = (await studio.agent.get(`/api/stock-lots/${f.woolStockLot}`).expect(200)).body as StockLot;
       expect(
-        jar.lines
-          .filter((l) => l.kind !== 'promise' && l.kind !== 'release')
+        stockLot.lines
+          .filter((l) => l.kind !== 'reservation' && l.kind !== 'release')
           .slice(-3)
           .map((l) => [l.kind, l.amount]),
       ).toEqual([
@@ -330,7 +337,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     await studio.agent.get('/api/lots/nonsense').expect(404);
     await refused(
       '/api/lots/proposal',
-      { colourwayId: newId(), written: '1 hank of 100 g', waterId: null, reorderOfId: null },
+      { colourwayId: newId(), quantityText: '1 hank of 100 g', waterId: null, reorderOfId: null },
       404,
       'notFound',
     );

@@ -3,10 +3,10 @@ import { ReadingLog, heldMinutes, holdOf } from '@vestigia/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { probeLogs } from '../db/schema';
-import { uuidv7 } from '../ids';
+import { uuidv7 } from '../shared/ids';
 
 const PAIR_BYTES = 12;
-const LEAST_READINGS = 3;
+const MIN_READINGS = 3;
 export type ProbePoint = readonly [atMs: number, temperatureC: number];
 
 /** Packs readings as they are kept: epoch ms in 64 bits, °C in 32, little end first. */
@@ -31,16 +31,14 @@ export async function keepReadings(
   points: readonly ProbePoint[],
   now: Date,
 ): Promise<void> {
-  await db
-    .insert(probeLogs)
-    .values({
-      id: of.id ?? uuidv7(now),
-      lotId: of.lotId,
-      stepIndex: of.stepIndex,
-      simulated: of.simulated,
-      readings: packReadings(points),
-      at: now.toISOString(),
-    });
+  await db.insert(probeLogs).values({
+    id: of.id ?? uuidv7(now),
+    lotId: of.lotId,
+    stepIndex: of.stepIndex,
+    simulated: of.simulated,
+    readings: packReadings(points),
+    at: now.toISOString(),
+  });
 }
 
 /** What the probe read in a lot, or in one step of it. */
@@ -67,7 +65,10 @@ export interface ProbedStep {
   readonly simulated: boolean;
 }
 
-/** What a probe says of a step since it began: the hottest, and how much of its hold was truly held. `undefined` where it saw too little to say. */
+/**
+ * What a probe says of a step since it began: the hottest, and how much of its hold was truly held. `undefined` where
+ * it saw too little to say.
+ */
 export async function probedStep(
   db: Db,
   lotId: string,
@@ -75,17 +76,17 @@ export async function probedStep(
   sinceMs: number,
 ): Promise<ProbedStep | undefined> {
   const { log, simulated } = await readProbe(db, lotId, step.index);
-  const its = log.since(sinceMs);
-  const hottest = its.reduce<(typeof its)[number] | undefined>(
+  const recent = log.since(sinceMs);
+  const hottest = recent.reduce<(typeof recent)[number] | undefined>(
     (a, b) => (a === undefined || b.value > a.value ? b : a),
     undefined,
   );
-  if (hottest === undefined || its.length < LEAST_READINGS) return undefined;
+  if (hottest === undefined || recent.length < MIN_READINGS) return undefined;
   const hold = holdOf(step);
   const heldMin = hold
     ? Math.round(
         heldMinutes(
-          its.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value })),
+          recent.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value })),
           hold.atC,
         ),
       )

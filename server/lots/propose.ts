@@ -17,8 +17,8 @@ import { inArray } from 'drizzle-orm';
 import { baseFacts, findColourway } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
 import { stockLots } from '../db/schema';
-import { lotTag } from '../lot-tag';
-import { Refusal, notFound } from '../problem';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal, notFound } from '../shared/problem';
 import { findVersion } from '../recipes/recipes-store';
 import { findMaterial, listMaterials } from '../stores/materials-store';
 import type { ReadMaterials } from '../stores/plan-materials';
@@ -30,7 +30,7 @@ import { readState } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readConditions } from './lots-store';
 
-export interface MadeProposal {
+export interface ProposalWithInputs {
   readonly proposal: Proposal;
   readonly colourway: Colourway;
   readonly plan: LotPlan;
@@ -39,8 +39,11 @@ export interface MadeProposal {
 
 type Version = Awaited<ReturnType<typeof findVersion>>;
 
-/** Works out a lot from what is on the shelf and in the room now, and looks it over. Changes nothing; refuses in core's words. */
-export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<MadeProposal> {
+/**
+ * Works out a lot from what is on the shelf and in the room now, and looks it over. Changes nothing; refuses in
+ * core's words.
+ */
+export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<ProposalWithInputs> {
   const colourway = await findColourway(db, ask.colourwayId);
   const earlier = ask.reorderOfId === null ? undefined : await findEarlier(db, ask.reorderOfId, colourway.id);
   const version = await findVersion(db, ask.recipeVersionId ?? colourway.recipe.versionId);
@@ -50,7 +53,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
       'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.',
     );
   const room = await readRoom(db);
-  const { body, words } = await inSchools(db, version.body, ask.schools);
+  const { body, label } = await inSchools(db, version.body, ask.schools);
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
   const known = await readPlanMaterials(db, [
     ...sizes.map((s) => s.base.id),
@@ -77,23 +80,23 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     house: room.house,
     today,
     liquorRatio: ask.liquorRatio,
-    runs: ask.runs,
+    fills: ask.fills,
     materials: dosed.map((id) => known.forPlan(id)),
     vessels: chooseVessels(room, ask.vesselIds),
   });
   if (!planned.ok)
-    throw new Refusal('refused', planned.refusal.sentence, {
+    throw new Refusal('refused', planned.refusal.message, {
       reason: planned.refusal.code,
       ...(planned.refusal.ways.length > 0 ? { ways: planned.refusal.ways } : {}),
     });
   const { plan } = planned;
-  const jars = await readJarsOf(db, plan);
+  const stockLots = await readStockLotsOf(db, plan);
   const here = conditionsOf(
     plan,
     { id: version.id, name: `${version.recipeName}, version ${version.number}` },
     bases.map((b) => b.id),
     water,
-    jars,
+    stockLots,
   );
   const factors = earlier ? compareThenAndNow(await readConditions(db, earlier), here) : [];
   const then = earlier
@@ -102,34 +105,34 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
         tag: lotTag(earlier.number),
         recipeVersionId: earlier.recipeVersionId,
         recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number,
-        written: earlier.written,
+        quantityText: earlier.quantityText,
       }
     : null;
   const checks = [
     ...checkLot({
       plan,
       recipe,
-      standing: version.standing,
+      status: version.status,
       materials: [...known.rows.values()].map((m) => ({
         ...m,
         ceilingC: m.facts.ceilingC,
         bringsTannin: m.facts.bringsTannin,
       })),
       vessels: room.vessels,
-      jars: jarsIn(plan, known),
+      stockLots: stockLotsIn(plan, known),
       intake: ask.intake,
       house: room.house,
       water,
       otherWaters: room.waters,
       today,
     }),
-    ...words.map(schoolCheck),
+    ...label.map(schoolCheck),
   ];
   const proposal: Proposal = {
     understoodAs,
-    recipe: { versionId: version.id, name: version.recipeName, number: version.number, standing: version.standing },
+    recipe: { versionId: version.id, name: version.recipeName, number: version.number, status: version.status },
     plan: plan as Proposal['plan'],
-    jars,
+    stockLots,
     factors,
     then,
     checks,
@@ -149,46 +152,49 @@ async function inSchools(
   db: Db,
   body: RecipeBody,
   schools: ReadProposalAsk['schools'],
-): Promise<{ body: Version['body']; words: string[] }> {
-  if (schools.length === 0) return { body, words: [] };
+): Promise<{ body: Version['body']; label: string[] }> {
+  if (schools.length === 0) return { body, label: [] };
   const own = practiceMaterials(await listMaterials(db));
-  const words: string[] = [];
-  let laid = body;
+  const label: string[] = [];
+  let layout = body;
   for (const { key, answer } of schools) {
-    const said = `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, answer)?.words ?? ''}`;
+    const schoolLabel = `${PRACTICE.find((q) => q.key === key)?.question ?? ''}: ${practiceChoice(key, answer)?.label ?? ''}`;
     // What core lays anew is a body of the same shape.
-    const next = { ...replanFor(laid, key, answer, own), practice: { ...laid.practice, [key]: answer } } as RecipeBody;
-    if (!changesChain(laid, next))
+    const next = {
+      ...replanFor(layout, key, answer, own),
+      practice: { ...layout.practice, [key]: answer },
+    } as RecipeBody;
+    if (!changesChain(layout, next))
       throw new Refusal(
         'refused',
-        `${said}: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`,
+        `${schoolLabel}: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`,
         { reason: 'schoolWithoutEffect' },
       );
-    words.push(`${said}, for this lot.`);
-    laid = next;
+    label.push(`${schoolLabel}, for this lot.`);
+    layout = next;
   }
-  return { body: laid, words };
+  return { body: layout, label };
 }
 
-const schoolCheck = (sentence: string): LotCheck => ({
-  key: `school: ${sentence}`,
+const schoolCheck = (message: string): LotCheck => ({
+  key: `school: ${message}`,
   severity: 'caution',
   protection: false,
-  sentence,
+  message,
   why: 'The version was proven the other way: dye a strike-off before the whole lot.',
   cites: 'asked for with this lot',
 });
 
 async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
-  const wanted = [{ baseId: colourway.base.id, written: ask.written }, ...ask.also];
+  const wanted = [{ baseId: colourway.base.id, quantityText: ask.quantityText }, ...ask.also];
   const twice = wanted.find((w, i) => wanted.findIndex((o) => o.baseId === w.baseId) !== i);
   if (twice) throw new Refusal('refused', 'One base stands in the lot twice. Put all its pieces on one line.');
   const sizes: { base: Material; pieces: number; pieceWeightG: number }[] = [];
   const understood: string[] = [];
-  for (const { baseId, written } of wanted) {
+  for (const { baseId, quantityText } of wanted) {
     const base = await findMaterial(db, baseId);
-    const size = readLotSize(written, baseFacts(base));
-    if (!size.ok) throw new Refusal('refused', size.sentence, { reason: size.code });
+    const size = readLotSize(quantityText, baseFacts(base));
+    if (!size.ok) throw new Refusal('refused', size.message, { reason: size.code });
     sizes.push({ base, ...size.size });
     understood.push(wanted.length === 1 ? size.size.understoodAs : `${size.size.understoodAs} of ${base.name}`);
   }
@@ -219,7 +225,7 @@ function chooseVessels({ vessels }: StudioRoom, ids: readonly string[] | undefin
   return vessels.filter((v) => ids.includes(v.id));
 }
 
-async function readJarsOf(db: Db, plan: LotPlan): Promise<Proposal['jars']> {
+async function readStockLotsOf(db: Db, plan: LotPlan): Promise<Proposal['stockLots']> {
   const ids = plan.materials.flatMap((m) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [p.stockLotId])));
   return ids.length === 0
     ? []
@@ -230,10 +236,10 @@ async function readJarsOf(db: Db, plan: LotPlan): Promise<Proposal['jars']> {
         .orderBy(stockLots.tag);
 }
 
-function jarsIn(plan: LotPlan, known: ReadMaterials) {
+function stockLotsIn(plan: LotPlan, known: ReadMaterials) {
   return plan.materials.flatMap((m) =>
     m.picks.flatMap((p) =>
-      (known.jars.get(m.materialId) ?? [])
+      (known.stockLots.get(m.materialId) ?? [])
         .filter((j) => j.stockLotId === p.stockLotId)
         .map((j) => ({ ...j, id: j.stockLotId, materialId: m.materialId })),
     ),
@@ -246,9 +252,9 @@ function conditionsOf(
   recipe: LotConditions['recipe'],
   baseIds: readonly string[],
   water: LotRow['water'],
-  jars: Proposal['jars'],
+  stockLots: Proposal['stockLots'],
 ): LotConditions {
-  const tagOf = new Map(jars.map((j) => [j.id, j.tag]));
+  const tagOf = new Map(stockLots.map((j) => [j.id, j.tag]));
   const sources = (m: LotPlan['materials'][number]) =>
     m.picks.flatMap((p) =>
       p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: tagOf.get(p.stockLotId) ?? '' }],

@@ -1,19 +1,19 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
 import type { PlannedStep, RunRefusal } from '@vestigia/core';
-import { foldRun, formatAmount, isOver, plannedWeighing, ruleOnEntry } from '@vestigia/core';
+import { foldRun, formatAmount, isOver, plannedWeighing, ruleOnEntry, sayWrongStockLot } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
 import { people, runEntries, stockBalances, stockLots } from '../db/schema';
-import { uuidv7 } from '../ids';
-import { Refusal, notFound } from '../problem';
+import { uuidv7 } from '../shared/ids';
+import { Refusal, notFound } from '../shared/problem';
 import { giveBackFromLot, takeForLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
 import { probedStep } from './probe-log';
-import { consumePromise, releasePromises } from './release-promises';
+import { consumeReservation, releaseReservations } from './release-reservations';
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
 
@@ -40,20 +40,20 @@ export async function recordEntry(db: Db, lotId: string, entry: ReadRunEntry, by
 
 const CODES: Readonly<Record<string, ProblemCode>> = {
   noSuchStep: 'notFound',
-  noSuchJar: 'notFound',
+  noSuchStockLot: 'notFound',
   alreadyDone: 'alreadyDone',
   idReused: 'idReused',
 };
 
-function asRefusal({ reason, sentence }: RunRefusal): Refusal {
+function asRefusal({ reason, message }: RunRefusal): Refusal {
   const code = CODES[reason];
-  return code ? new Refusal(code, sentence) : new Refusal('refused', sentence, { reason });
+  return code ? new Refusal(code, message) : new Refusal('refused', message, { reason });
 }
 
 /**
- * Records things done at the bench in the order they were done, moves stock by what was really weighed, and folds the lot again
- * once. One that can't be taken is answered with its sentence and changes nothing; those after it go on. One that was taken
- * before is answered again and done once.
+ * Records things done at the bench in the order they were done, moves stock by what was really weighed, and folds the
+ * lot again once. One that can't be taken is answered with its sentence and changes nothing; those after it go on.
+ * One that was taken before is answered again and done once.
  */
 export async function recordEntries(
   db: Db,
@@ -99,12 +99,12 @@ class OpenRun {
         ? undefined
         : {
             reason: 'idReused',
-            sentence: 'That id was used for something else already. Reload the bench and do it again.',
+            message: 'That id was used for something else already. Reload the bench and do it again.',
           };
     if (CLOSED.includes(this.state))
       return {
         reason: 'closed',
-        sentence: `This lot is ${this.state}; its record is closed. Start a new lot to dye it again.`,
+        message: `This lot is ${this.state}; its record is closed. Start a new lot to dye it again.`,
       };
     const ruling = ruleOnEntry(
       { plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() },
@@ -115,7 +115,7 @@ class OpenRun {
     if (entry.kind === 'weigh') return this.takeWeighing(entry, atMs, ruling.amount, ruling.replaced?.id);
     if (entry.kind === 'finish' && entry.replacesId === null) await this.noteProbed(entry, atMs);
     await this.add(entry, atMs, null);
-    if (entry.kind === 'cancel') await releasePromises(this.db, this.lot.id, this.by);
+    if (entry.kind === 'cancel') await releaseReservations(this.db, this.lot.id, this.by);
     if (entry.kind === 'finish' || entry.kind === 'skip') await this.releaseWhatIsOver();
     return undefined;
   }
@@ -174,7 +174,7 @@ class OpenRun {
     const { weighing } = entry;
     if (weighing === null) throw notFound('weighing');
     const replaced = this.entries.find((e) => e.id === replacedId);
-    const refusal = await checkJar(this.db, this.lot, entry, amount, replaced);
+    const refusal = await checkStockLot(this.db, this.lot, entry, amount, replaced);
     if (refusal) return refusal;
     const kept = { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount };
     await this.add(entry, atMs, kept);
@@ -185,11 +185,14 @@ class OpenRun {
       { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id },
       this.by,
     );
-    await consumePromise(this.db, this.lot.id, weighing.stockLotId, weighing.materialId, amount, this.by);
+    await consumeReservation(this.db, this.lot.id, weighing.stockLotId, weighing.materialId, amount, this.by);
     return undefined;
   }
 
-  /** Where a probe hung in the bath, the hottest it saw and what of the hold was held is written down with the finish, so that nobody has to. */
+  /**
+   * Where a probe hung in the bath, the hottest it saw and what of the hold was held is written down with the finish,
+   * so that nobody has to.
+   */
   private async noteProbed(finish: ReadRunEntry, atMs: number): Promise<void> {
     const { steps } = this.lot.plan;
     const [record, step] = [foldRun(this.entries, steps.length)[finish.stepIndex], steps[finish.stepIndex]];
@@ -219,15 +222,16 @@ class OpenRun {
   private async releaseWhatIsOver(): Promise<void> {
     const { steps } = this.lot.plan;
     const records = foldRun(this.entries, steps.length);
-    const idsIn = (its: readonly PlannedStep[]): string[] => its.flatMap((s) => s.weighings.map((w) => w.materialId));
+    const idsIn = (steps: readonly PlannedStep[]): string[] =>
+      steps.flatMap((s) => s.weighings.map((w) => w.materialId));
     const needed = new Set(idsIn(steps.filter((s) => !isOver(records[s.index]))));
     const over = idsIn(steps.filter((s) => isOver(records[s.index]))).filter((id) => !needed.has(id));
-    if (over.length > 0) await releasePromises(this.db, this.lot.id, this.by, over);
+    if (over.length > 0) await releaseReservations(this.db, this.lot.id, this.by, over);
   }
 }
 
 /** Whether the jar holds what the step wants, and enough of it; a wrong one is refused with the right ones named. */
-async function checkJar(
+async function checkStockLot(
   db: Db,
   lot: LotRow,
   entry: ReadRunEntry,
@@ -238,13 +242,13 @@ async function checkJar(
   const step = lot.plan.steps[entry.stepIndex];
   const planned = weighing && step ? plannedWeighing(step, weighing) : undefined;
   if (!weighing || !planned) throw notFound('weighing');
-  const [jar] = await db
+  const [stockLot] = await db
     .select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand })
     .from(stockLots)
     .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
     .where(eq(stockLots.id, weighing.stockLotId));
-  if (!jar) return { reason: 'noSuchJar', sentence: 'There is no such jar. Scan or type its tag again.' };
-  if (jar.materialId !== weighing.materialId) {
+  if (!stockLot) return { reason: 'noSuchJar', message: 'There is no such jar. Scan or type its tag again.' };
+  if (stockLot.materialId !== weighing.materialId) {
     const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
     const right =
       ids.length === 0
@@ -255,14 +259,14 @@ async function checkJar(
             .where(inArray(stockLots.id, ids));
     return {
       reason: 'wrongJar',
-      sentence: `Wrong jar: ${jar.tag} does not hold ${planned.materialName}. Put it back${right.length === 0 ? ' and take one that does' : ` and take ${right.map((r) => (r.place === '' ? r.tag : `${r.tag}, ${r.place}`)).join(' or ')}`}.`,
+      message: sayWrongStockLot(stockLot.tag, planned.materialName, right),
     };
   }
   const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
-  if (amount > jar.onHand + back) {
+  if (amount > stockLot.onHand + back) {
     return {
       reason: 'notOnHand',
-      sentence: `${jar.tag} holds ${formatAmount(jar.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`,
+      message: `${stockLot.tag} holds ${formatAmount(stockLot.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`,
     };
   }
   return undefined;

@@ -24,11 +24,11 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   afterAll(() => studio.close());
 
   const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const made = async (path: string, body: object): Promise<string> =>
+  const created = async (path: string, body: object): Promise<string> =>
     ((await post(path, body).expect(200)).body as { id: string }).id;
   const ask = (rest: object = {}): object => ({
     colourwayId: f.colourway,
-    written: '2 hanks of 100 g',
+    quantityText: '2 hanks of 100 g',
     waterId: f.water,
     reorderOfId: null,
     ...rest,
@@ -37,11 +37,11 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
     (await post('/api/lots/proposal', ask(rest)).expect(200)).body as Proposal;
 
   it('offers ways out that work when a lot fits no way', async () => {
-    const refused = (await post('/api/lots/proposal', ask({ written: '24 hanks of 100 g' })).expect(422))
+    const refused = (await post('/api/lots/proposal', ask({ quantityText: '24 hanks of 100 g' })).expect(422))
       .body as Problem;
-    expect(refused.ways?.map((w) => w.code)).toEqual(['smaller', 'runs', 'vessel']);
-    const twice = await proposed({ written: '24 hanks of 100 g', runs: 2 });
-    expect(twice.plan.batches.map((b) => b.run)).toEqual(expect.arrayContaining([1, 2]));
+    expect(refused.ways?.map((w) => w.code)).toEqual(['smaller', 'fills', 'vessel']);
+    const twice = await proposed({ quantityText: '24 hanks of 100 g', fills: 2 });
+    expect(twice.plan.batches.map((b) => b.fill)).toEqual(expect.arrayContaining([1, 2]));
     expect(((await post('/api/lots/proposal', ask({ liquorRatio: 12 })).expect(422)).body as Problem).reason).toBe(
       'ratioOutside',
     );
@@ -49,8 +49,8 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
 
   it('keeps no lot past a caution without its reason, and keeps the reasons', async () => {
     const proposal = await proposed({ intake: { flags: ['stain'], syntheticPercent: null } });
-    const sentences = proposal.checks.map((c) => c.sentence);
-    expect(sentences).toEqual(
+    const messages = proposal.checks.map((c) => c.message);
+    expect(messages).toEqual(
       expect.arrayContaining([
         'There are stains.',
         expect.stringContaining('a trial, not proven'),
@@ -69,7 +69,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
       }).expect(422)
     ).body as Problem;
     expect([silent.reason, silent.detail]).toEqual(['notAcknowledged', expect.stringContaining('There are stains.')]);
-    const id = await made('/api/lots', body);
+    const id = await created('/api/lots', body);
     const lot = (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
     expect(lot.checks.every((c) => c.reason === 'looked at')).toBe(true);
     await post(`/api/lots/${id}/entries`, runEntry(0, 'cancel', { text: 'test' })).expect(200);
@@ -88,10 +88,10 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   });
 
   it('takes more of a weaker jar, as its strength was measured', async () => {
-    const [jar] = (await studio.agent.get('/api/stores').expect(200)).body.filter(
-      (j: { id: string }) => j.id === f.weldJar,
+    const [stockLot] = (await studio.agent.get('/api/stores').expect(200)).body.filter(
+      (j: { id: string }) => j.id === f.weldStockLot,
     ) as { id: string }[];
-    const before = (await studio.agent.get(`/api/stock-lots/${jar?.id}`).expect(200)).body as {
+    const before = (await studio.agent.get(`/api/stock-lots/${stockLot?.id}`).expect(200)).body as {
       label?: { version: number };
       version?: number;
       facts?: object;
@@ -112,13 +112,13 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
       gathering: null,
     };
     await studio.agent
-      .put(`/api/stock-lots/${f.weldJar}`)
+      .put(`/api/stock-lots/${f.weldStockLot}`)
       .send({ version, place: 'Shelf', note: '', bestBefore: null, facts })
       .expect(200);
     const { plan } = await proposed();
     expect(plan.materials.find((m) => m.materialId === f.weld)?.total.value).toBe(250);
     await studio.agent
-      .put(`/api/stock-lots/${f.weldJar}`)
+      .put(`/api/stock-lots/${f.weldStockLot}`)
       .send({
         version: version + 1,
         place: 'Shelf',
@@ -132,7 +132,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   it('lays the chain anew for another school, tells it, and says what the version was proven with', async () => {
     const cold = await proposed({ schools: [{ key: 'mordantHeat', answer: 'cold' }] });
     expect(cold.plan.steps[1]).toMatchObject({ title: 'Mordant cold', durationMin: 4320 });
-    expect(cold.checks.map((c) => c.sentence)).toContain(
+    expect(cold.checks.map((c) => c.message)).toContain(
       'Heat of the mordant bath: cold, one to seven days, for this lot.',
     );
     expect(
@@ -150,7 +150,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   });
 
   it('dyes two fibres in one pot, each weighed and taken from its own jar', async () => {
-    const silk = await made('/api/materials', {
+    const silk = await created('/api/materials', {
       id: newId(),
       name: 'Silk ribbon',
       kind: 'fibre',
@@ -164,18 +164,21 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
         undyed: { L: 91, a: 0, b: 6, illuminant: 'D65', observer: '10' },
       },
     });
-    await made('/api/stock-lots', delivery(silk, '500 g'));
+    await created('/api/stock-lots', delivery(silk, '500 g'));
     expect(
       (
-        (await post('/api/lots/proposal', ask({ also: [{ baseId: silk, written: '4 reels of 25 g' }] })).expect(422))
-          .body as Problem
+        (
+          await post('/api/lots/proposal', ask({ also: [{ baseId: silk, quantityText: '4 reels of 25 g' }] })).expect(
+            422,
+          )
+        ).body as Problem
       ).reason,
     ).toBe('fibreNotSuited');
-    const version = await made(`/api/recipes/${f.recipeId}/versions`, {
+    const version = await created(`/api/recipes/${f.recipeId}/versions`, {
       id: newId(),
       body: { ...recipeBody(f.alum, f.weld), fibres: ['wool', 'silk'] },
     });
-    const colourway = await made('/api/colourways', {
+    const colourway = await created('/api/colourways', {
       id: newId(),
       name: 'Both',
       recipeVersionId: version,
@@ -184,7 +187,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
       toleranceDeltaE: 2,
       note: '',
     });
-    const both = await proposed({ colourwayId: colourway, also: [{ baseId: silk, written: '4 reels of 25 g' }] });
+    const both = await proposed({ colourwayId: colourway, also: [{ baseId: silk, quantityText: '4 reels of 25 g' }] });
     expect(both.understoodAs).toBe(
       '2 hanks of 100 g, 200 g dry of Rug wool and 4 reels of 25 g, 100 g dry of Silk ribbon',
     );
@@ -198,7 +201,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
         (
           await post(
             '/api/lots/proposal',
-            ask({ colourwayId: colourway, also: [{ baseId: f.wool, written: '1 hank of 100 g' }] }),
+            ask({ colourwayId: colourway, also: [{ baseId: f.wool, quantityText: '1 hank of 100 g' }] }),
           ).expect(422)
         ).body as Problem
       ).detail,
@@ -206,7 +209,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   });
 
   it('measures out what is kept by volume or in packets, and books it so', async () => {
-    const vinegar = await made('/api/materials', {
+    const vinegar = await created('/api/materials', {
       id: newId(),
       name: 'Vinegar',
       kind: 'modifier',
@@ -215,9 +218,9 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
       note: '',
       base: null,
     });
-    const jar = await made('/api/stock-lots', delivery(vinegar, '2 l'));
+    const stockLot = await created('/api/stock-lots', delivery(vinegar, '2 l'));
     const body = recipeBody(f.alum, f.weld) as { steps: object[] };
-    const version = await made(`/api/recipes/${f.recipeId}/versions`, {
+    const version = await created(`/api/recipes/${f.recipeId}/versions`, {
       id: newId(),
       body: {
         ...body,
@@ -236,7 +239,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
         ],
       },
     });
-    const colourway = await made('/api/colourways', {
+    const colourway = await created('/api/colourways', {
       id: newId(),
       name: 'Sour',
       recipeVersionId: version,
@@ -246,16 +249,16 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
       note: '',
     });
     const sour = { ...f, colourway };
-    const lotId = await makeLot(studio, sour, { written: '2 hanks of 100 g' });
+    const lotId = await makeLot(studio, sour, { quantityText: '2 hanks of 100 g' });
     const lot = (await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as LotDetail;
     expect(lot.plan.materials.find((m) => m.materialId === vinegar)).toMatchObject({
       measure: 'volume',
       total: { value: 40 },
-      picks: [{ stockLotId: jar, amount: 40_000 }],
+      picks: [{ stockLotId: stockLot, amount: 40_000 }],
     });
     for (const entry of [
       runEntry(0, 'start'),
-      runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }),
+      runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') }),
       runEntry(0, 'finish'),
       runEntry(1, 'start'),
     ])
@@ -265,39 +268,45 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
         (
           await post(
             `/api/lots/${lotId}/entries`,
-            runEntry(1, 'weigh', { weighing: weighing(vinegar, jar, '40 g') }),
+            runEntry(1, 'weigh', { weighing: weighing(vinegar, stockLot, '40 g') }),
           ).expect(422)
         ).body as Problem
       ).detail,
     ).toMatch(/./);
     await post(
       `/api/lots/${lotId}/entries`,
-      runEntry(1, 'weigh', { weighing: weighing(vinegar, jar, '42 ml') }),
+      runEntry(1, 'weigh', { weighing: weighing(vinegar, stockLot, '42 ml') }),
     ).expect(200);
     const row = (
-      (await studio.agent.get('/api/stores').expect(200)).body as { id: string; onHand: number; promised: number }[]
-    ).find((j) => j.id === jar);
-    expect(row).toMatchObject({ onHand: 1_958_000, promised: 0 });
+      (await studio.agent.get('/api/stores').expect(200)).body as { id: string; onHand: number; reserved: number }[]
+    ).find((j) => j.id === stockLot);
+    expect(row).toMatchObject({ onHand: 1_958_000, reserved: 0 });
   });
 
   it('takes a vessel out of the studio, unless a lot is planned in it', async () => {
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     const lot = (await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as LotDetail;
     const vesselId = lot.plan.batches[0]?.vesselId ?? '';
-    const told = (await studio.agent.delete(`/api/vessels/${vesselId}`).expect(422)).body as Problem;
-    expect(told.detail).toMatch(new RegExp(`is planned for .*${lot.summary.tag}`));
-    const spare = await made('/api/vessels', { id: newId(), name: 'Spare', metal: 'glass', workingMl: 2000, note: '' });
+    const reply = (await studio.agent.delete(`/api/vessels/${vesselId}`).expect(422)).body as Problem;
+    expect(reply.detail).toMatch(new RegExp(`is planned for .*${lot.summary.tag}`));
+    const spare = await created('/api/vessels', {
+      id: newId(),
+      name: 'Spare',
+      metal: 'glass',
+      workingMl: 2000,
+      note: '',
+    });
     await studio.agent.delete(`/api/vessels/${spare}`).expect(200);
     await studio.agent.delete(`/api/vessels/${spare}`).expect(404);
     const { vessels } = (await studio.agent.get('/api/studio').expect(200)).body as Studio;
     expect(vessels.map((v) => v.name)).not.toContain('Spare');
     expect(
-      ((await post('/api/lots/proposal', ask({ written: '1 hank of 2 kg' })).expect(422)).body as Problem).reason,
+      ((await post('/api/lots/proposal', ask({ quantityText: '1 hank of 2 kg' })).expect(422)).body as Problem).reason,
     ).toBe('pieceTooBig');
   });
 
   it('keeps heat sources and house practice, and heats with them', async () => {
-    const ring = await made('/api/heat-sources', {
+    const ring = await created('/api/heat-sources', {
       id: newId(),
       name: 'Ring',
       powerW: 3000,

@@ -2,11 +2,11 @@ import type { Material, RecipeBody, RecipeFile, RecipeFileCheck, RecipeFileImpor
 import { NO_FACTS } from '@vestigia/contract';
 import { refusedSalt } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { materials, recipes } from '../db/schema';
 import type { FileReply } from '../http/routes';
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
 import { addMaterial, listMaterials } from '../stores/materials-store';
 import { findVersion, namedIds } from './recipes-store';
 import { addRecipe } from './write-versions';
@@ -18,10 +18,10 @@ export async function exportRecipe(db: Db, versionId: string): Promise<FileReply
   const named = ids.length === 0 ? [] : await db.select().from(materials).where(inArray(materials.id, ids));
   const file: RecipeFile = {
     format: 'vestigia-recipe',
-    formatVersion: 1,
+    formatVersion: 2,
     name: version.recipeName,
     number: version.number,
-    standing: version.standing,
+    status: version.status,
     body: version.body,
     materials: ids.flatMap((id) =>
       named
@@ -36,7 +36,10 @@ export async function exportRecipe(db: Db, versionId: string): Promise<FileReply
   };
 }
 
-/** Looks every material of a file up among the studio's own: the same one, one of that name, one of that plant; or none. */
+/**
+ * Looks every material of a file up among the studio's own: the same one, one of that name, one of that plant; or
+ * none.
+ */
 export async function checkRecipeFile(db: Db, file: RecipeFile): Promise<RecipeFileCheck> {
   const unnamed = namedIds(file.body).find((id) => !file.materials.some((m) => m.id === id));
   if (unnamed !== undefined)
@@ -97,7 +100,10 @@ function matchMaterial(
   };
 }
 
-/** Takes a recipe file in as a trial: every material becomes one of the studio's, or is made anew, empty, to be booked in later. */
+/**
+ * Takes a recipe file in as a trial: every material becomes one of the studio's, or is made anew, empty, to be booked
+ * in later.
+ */
 export async function importRecipe(
   db: Db,
   { id, versionId, name, file, mapping }: RecipeFileImport,
@@ -107,12 +113,12 @@ export async function importRecipe(
   const own = await listMaterials(db);
   const become = new Map<string, string>();
   for (const wanted of file.materials) {
-    const told = mapping.find((m) => m.fileId === wanted.id);
-    if (!told)
+    const mapped = mapping.find((m) => m.fileId === wanted.id);
+    if (!mapped)
       throw new Refusal('refused', `Say what ${wanted.name} is here: one of your materials, or a new one.`, {
         reason: 'notMapped',
       });
-    if (told.materialId === null) {
+    if (mapped.materialId === null) {
       if (wanted.kind === 'fibre')
         throw new Refusal(
           'refused',
@@ -122,7 +128,7 @@ export async function importRecipe(
       const refused = refusedSalt(wanted.name);
       if (refused !== undefined) throw new Refusal('refused', refused);
       await addMaterial(db, {
-        id: told.newId,
+        id: mapped.newId,
         name: wanted.name,
         kind: wanted.kind,
         measure: wanted.measure,
@@ -131,10 +137,10 @@ export async function importRecipe(
         base: null,
         facts: { ...NO_FACTS, botanicalName: wanted.botanicalName },
       });
-      become.set(wanted.id, told.newId);
+      become.set(wanted.id, mapped.newId);
       continue;
     }
-    const here = own.find((m) => m.id === told.materialId);
+    const here = own.find((m) => m.id === mapped.materialId);
     if (!here)
       throw new Refusal('notFound', `What was chosen for ${wanted.name} is not in Stores any more. Choose again.`);
     if (here.measure !== wanted.measure)

@@ -13,14 +13,14 @@ import {
   proofs,
   recipeVersions,
   recipes,
-  standings,
+  recipeStatuses,
 } from '../db/schema';
-import { lotTag } from '../lot-tag';
-import { notFound } from '../problem';
+import { lotTag } from '../shared/lot-tag';
+import { notFound } from '../shared/problem';
 import { readRoom } from '../studio/room';
 
 type VersionRef = RecipeSummary['versions'][number];
-export type Standing = VersionRef['standing'];
+export type RecipeStatus = VersionRef['status'];
 const iso = (at: string): string => new Date(at).toISOString();
 
 /** Every material a recipe names: doses, zones, and the bases it says a shade for. */
@@ -33,27 +33,27 @@ export const namedIds = (body: RecipeBody): string[] => [
 ];
 
 /** Where each version stands now: the newest entry of each. */
-export async function currentStandings(db: Db): Promise<Map<string, Standing>> {
+export async function currentStatuses(db: Db): Promise<Map<string, RecipeStatus>> {
   const rows = await db
-    .select({ id: standings.recipeVersionId, standing: standings.standing })
-    .from(standings)
-    .orderBy(asc(standings.seq));
-  return new Map(rows.map((r) => [r.id, r.standing]));
+    .select({ id: recipeStatuses.recipeVersionId, status: recipeStatuses.status })
+    .from(recipeStatuses)
+    .orderBy(asc(recipeStatuses.seq));
+  return new Map(rows.map((r) => [r.id, r.status]));
 }
 
 export async function readRecipes(db: Db): Promise<RecipeSummary[]> {
-  const standing = await currentStandings(db);
+  const status = await currentStatuses(db);
   const names = new Map(
     (await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]),
   );
   const versions = await db.select().from(recipeVersions).orderBy(asc(recipeVersions.number));
   const all = await db.select().from(recipes).orderBy(asc(recipes.name));
   return all.map((recipe) => {
-    const its = versions.filter((v) => v.recipeId === recipe.id);
-    const newest = its.at(-1)?.body;
+    const ofRecipe = versions.filter((v) => v.recipeId === recipe.id);
+    const newest = ofRecipe.at(-1)?.body;
     return {
       ...recipe,
-      versions: its.map((v) => ({ id: v.id, number: v.number, standing: standing.get(v.id) ?? 'trial' })),
+      versions: ofRecipe.map((v) => ({ id: v.id, number: v.number, status: status.get(v.id) ?? 'trial' })),
       fibres: newest?.fibres ?? [],
       steps: newest?.steps.length ?? 0,
       materials: newest
@@ -66,7 +66,14 @@ export async function readRecipes(db: Db): Promise<RecipeSummary[]> {
 export async function findVersion(
   db: Db,
   id: string,
-): Promise<{ id: string; number: number; recipeId: string; recipeName: string; body: RecipeBody; standing: Standing }> {
+): Promise<{
+  id: string;
+  number: number;
+  recipeId: string;
+  recipeName: string;
+  body: RecipeBody;
+  status: RecipeStatus;
+}> {
   const [row] = await db
     .select({
       id: recipeVersions.id,
@@ -79,13 +86,13 @@ export async function findVersion(
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(eq(recipeVersions.id, id));
   if (!row) throw notFound('recipe version');
-  const [standing] = await db
-    .select({ standing: standings.standing })
-    .from(standings)
-    .where(eq(standings.recipeVersionId, id))
-    .orderBy(desc(standings.seq))
+  const [status] = await db
+    .select({ status: recipeStatuses.status })
+    .from(recipeStatuses)
+    .where(eq(recipeStatuses.recipeVersionId, id))
+    .orderBy(desc(recipeStatuses.seq))
     .limit(1);
-  return { ...row, body: readRecipeBody(row.body), standing: standing?.standing ?? 'trial' };
+  return { ...row, body: readRecipeBody(row.body), status: status?.status ?? 'trial' };
 }
 
 /** What speaks for a version: lots of it passed within tolerance, and proofs read within theirs. */
@@ -130,13 +137,13 @@ const readLotsOf = (db: Db, versionId: string) =>
 
 export async function readVersion(db: Db, id: string): Promise<RecipeVersionDetail> {
   const version = await findVersion(db, id);
-  const standing = await currentStandings(db);
-  const [made] = await db
+  const status = await currentStatuses(db);
+  const [created] = await db
     .select({ at: recipeVersions.at, byId: people.id, byName: people.name })
     .from(recipeVersions)
     .innerJoin(people, eq(people.id, recipeVersions.byId))
     .where(eq(recipeVersions.id, id));
-  if (!made) throw notFound('recipe version');
+  if (!created) throw notFound('recipe version');
   const siblings = await db
     .select({ id: recipeVersions.id, number: recipeVersions.number })
     .from(recipeVersions)
@@ -144,16 +151,16 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
     .orderBy(asc(recipeVersions.number));
   const history = await db
     .select({
-      standing: standings.standing,
-      at: standings.at,
-      reason: standings.reason,
+      status: recipeStatuses.status,
+      at: recipeStatuses.at,
+      reason: recipeStatuses.reason,
       byId: people.id,
       byName: people.name,
     })
-    .from(standings)
-    .innerJoin(people, eq(people.id, standings.byId))
-    .where(eq(standings.recipeVersionId, id))
-    .orderBy(asc(standings.seq));
+    .from(recipeStatuses)
+    .innerJoin(people, eq(people.id, recipeStatuses.byId))
+    .where(eq(recipeStatuses.recipeVersionId, id))
+    .orderBy(asc(recipeStatuses.seq));
   const named = namedIds(version.body);
   const { house, provenNeeds } = await readRoom(db);
   const proved = await db
@@ -165,12 +172,12 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
   return {
     id,
     number: version.number,
-    standing: version.standing,
+    status: version.status,
     body: version.body,
     recipe: {
       id: version.recipeId,
       name: version.recipeName,
-      versions: siblings.map((s) => ({ ...s, standing: standing.get(s.id) ?? 'trial' })),
+      versions: siblings.map((s) => ({ ...s, status: status.get(s.id) ?? 'trial' })),
     },
     materials:
       named.length === 0
@@ -179,9 +186,9 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
             .select({ id: materials.id, name: materials.name, kind: materials.kind, measure: materials.measure })
             .from(materials)
             .where(inArray(materials.id, named)),
-    at: iso(made.at),
-    by: { id: made.byId, name: made.byName },
-    standings: history.map(({ byId, byName, ...h }) => ({ ...h, at: iso(h.at), by: { id: byId, name: byName } })),
+    at: iso(created.at),
+    by: { id: created.byId, name: created.byName },
+    recipeStatuses: history.map(({ byId, byName, ...h }) => ({ ...h, at: iso(h.at), by: { id: byId, name: byName } })),
     colourways: await db
       .select({ id: colourways.id, name: colourways.name })
       .from(colourways)

@@ -33,7 +33,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
   afterAll(() => studio.close());
 
   const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const made = async (path: string, body: object): Promise<string> =>
+  const created = async (path: string, body: object): Promise<string> =>
     ((await post(path, body).expect(200)).body as { id: string }).id;
   const version = async (id: string): Promise<RecipeVersionDetail> =>
     (await studio.agent.get(`/api/recipe-versions/${id}`).expect(200)).body as RecipeVersionDetail;
@@ -80,7 +80,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
     ],
     [
       'a wait shorter than its least',
-      () => withStep({ wait: { leastMin: 600, mostMin: 60 } }),
+      () => withStep({ wait: { minMinutes: 600, maxMinutes: 60 } }),
       400,
       /60 min at most, but wants 600 min/,
     ],
@@ -96,7 +96,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
     ['hotter than its ceiling', () => withStep({ temperatureC: 95, ceilingC: 88 }), 400, /above its own ceiling/],
     [
       'a shortest bath longer than its own',
-      () => ({ ...body(), liquorRatioLeast: 60 }),
+      () => ({ ...body(), minLiquorRatio: 60 }),
       400,
       /longer than the recipe’s own/,
     ],
@@ -117,15 +117,15 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       422,
       /one material twice/,
     ],
-  ])('refuses %s, and keeps nothing', async (_name, written, status, sentence) => {
+  ])('refuses %s, and keeps nothing', async (_name, quantityText, status, message) => {
     const before = await count();
     const reply = await post('/api/recipes', {
       id: newId(),
       name: `Bad ${newId()}`,
       versionId: newId(),
-      body: written(),
+      body: quantityText(),
     });
-    expect([reply.status, (reply.body as Problem).detail]).toEqual([status, expect.stringMatching(sentence)]);
+    expect([reply.status, (reply.body as Problem).detail]).toEqual([status, expect.stringMatching(message)]);
     expect(await count()).toBe(before);
   });
   it('refuses a second recipe of one name', async () => {
@@ -145,13 +145,13 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
   });
 
   it('calls a version proven only on lots and proofs within tolerance, and retires it only for a reason', async () => {
-    const id = await made(`/api/recipes/${f.recipeId}/versions`, { id: newId(), body: body() });
-    const stand = (standing: string, reason = '') =>
-      post(`/api/recipe-versions/${id}/standings`, { id: newId(), standing, reason });
+    const id = await created(`/api/recipes/${f.recipeId}/versions`, { id: newId(), body: body() });
+    const stand = (status: string, reason = '') =>
+      post(`/api/recipe-versions/${id}/standings`, { id: newId(), status, reason });
     expect(((await stand('proven').expect(422)).body as Problem).detail).toMatch(
       /wants 3 lots or proofs.*0 lots and 0 proofs/,
     );
-    for (const L of [74, 75, 60]) await made(`/api/recipe-versions/${id}/proofs`, proof(L));
+    for (const L of [74, 75, 60]) await created(`/api/recipe-versions/${id}/proofs`, proof(L));
     expect((await version(id)).evidence).toEqual({ lotsInTolerance: 0, proofsInTolerance: 2, needed: 3 });
     expect(((await stand('proven').expect(422)).body as Problem).detail).toMatch(/judge 1 more/);
     const before = (await studio.agent.get('/api/colourways').expect(200)).body as { id: string; version: number }[];
@@ -159,27 +159,27 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       .put(`/api/colourways/${f.colourway}`)
       .send({ version: before[0]?.version, recipeVersionId: id, toleranceDeltaE: 2, note: '' })
       .expect(200);
-    const lotId = await makeLot(studio, f, { written: '1 hank of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     await dyeLot(studio, f, lotId, { grams: 100 });
-    await made(`/api/lots/${lotId}/readings`, reading('dry'));
-    await made(`/api/lots/${lotId}/verdicts`, verdict('pass'));
+    await created(`/api/lots/${lotId}/readings`, reading('dry'));
+    await created(`/api/lots/${lotId}/verdicts`, verdict('pass'));
     await stand('proven').expect(200);
     expect(await version(id)).toMatchObject({
-      standing: 'proven',
+      status: 'proven',
       evidence: { lotsInTolerance: 1 },
       lots: [{ state: 'released' }],
     });
     await stand('trial').expect(422);
     expect(((await stand('retired').expect(422)).body as Problem).detail).toMatch(/Say why/);
     await stand('retired', 'fades').expect(200);
-    const ask = { colourwayId: f.colourway, written: '1 hank of 100 g', waterId: null, reorderOfId: null };
+    const ask = { colourwayId: f.colourway, quantityText: '1 hank of 100 g', waterId: null, reorderOfId: null };
     const proposal = (await post('/api/lots/proposal', ask).expect(200)).body as {
       digest: string;
-      checks: { severity: string; sentence: string }[];
+      checks: { severity: string; message: string }[];
     };
     expect(proposal.checks[0]).toMatchObject({
       severity: 'stop',
-      sentence: expect.stringContaining('is retired') as string,
+      message: expect.stringContaining('is retired') as string,
     });
     expect(
       (
@@ -204,12 +204,12 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
     let id: string;
     const read = async (): Promise<StripTrialDetail> =>
       (await studio.agent.get(`/api/strip-trials/${id}`).expect(200)).body as StripTrialDetail;
-    beforeAll(async () => (id = await made('/api/strip-trials', stripTrial(f))));
+    beforeAll(async () => (id = await created('/api/strip-trials', stripTrial(f))));
 
     it('lays out equal strips with their knots and what each is weighed', async () => {
-      const { laid } = await read();
+      const { layout } = await read();
       expect(
-        laid.map((s) => [s.weight.value, s.knots, s.weighings.find((w) => w.materialId === f.weld)?.target.value]),
+        layout.map((s) => [s.weight.value, s.knots, s.weighings.find((w) => w.materialId === f.weld)?.target.value]),
       ).toEqual([
         [20, [1], 5],
         [20, [2], 10],
@@ -217,9 +217,9 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       ]);
     });
     it('ranks what was read, deepest first, by the reading that stands', async () => {
-      const wrong = await made(`/api/strip-trials/${id}/readings`, stripReading(1, 40));
-      await made(`/api/strip-trials/${id}/readings`, stripReading(1, 80, { replacesId: wrong }));
-      await made(`/api/strip-trials/${id}/readings`, stripReading(3, 60));
+      const wrong = await created(`/api/strip-trials/${id}/readings`, stripReading(1, 40));
+      await created(`/api/strip-trials/${id}/readings`, stripReading(1, 80, { replacesId: wrong }));
+      await created(`/api/strip-trials/${id}/readings`, stripReading(3, 60));
       expect((await read()).ranked.map((r) => r.number)).toEqual([3, 1]);
       expect((await read()).readings).toHaveLength(3);
       expect(
@@ -228,20 +228,20 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       await post(`/api/strip-trials/${id}/readings`, stripReading(1, 82, { replacesId: wrong })).expect(409);
     });
     it('makes a recipe of the best one in a step: the next version, or one of its own', async () => {
-      const next = await made(`/api/strip-trials/${id}/promotions`, {
+      const next = await created(`/api/strip-trials/${id}/promotions`, {
         id: newId(),
         number: 2,
         name: null,
         recipeId: newId(),
       });
-      const own = await made(`/api/strip-trials/${id}/promotions`, {
+      const own = await created(`/api/strip-trials/${id}/promotions`, {
         id: newId(),
         number: 3,
         name: 'Weld deep',
         recipeId: newId(),
       });
       expect(await version(next)).toMatchObject({
-        standing: 'trial',
+        status: 'trial',
         recipe: { id: f.recipeId },
         body: { steps: [{}, { doses: [{ percentOwf: 50 }] }, {}], note: expect.stringContaining('Strip 2') as string },
       });
@@ -256,8 +256,8 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       ]);
     });
     it.each<[string, object, RegExp]>([
-      ['crumbs', { totalWritten: '3 g' }, /too little for a balance/],
-      ['a weight nobody can read', { totalWritten: 'some' }, /./],
+      ['crumbs', { totalText: '3 g' }, /too little for a balance/],
+      ['a weight nobody can read', { totalText: 'some' }, /./],
       ['one level', { levels: [{ value: 5, refId: null, label: '5' }] }, /2 to 24 strips/],
       [
         'sources that are no jars',
@@ -265,14 +265,14 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
         /one jar of the dyestuff/,
       ],
       ['a name that is taken', { name: 'twice' }, /name already/],
-    ])('refuses %s', async (_name, change, sentence) => {
-      if ('name' in change) await made('/api/strip-trials', stripTrial(f, change));
+    ])('refuses %s', async (_name, change, message) => {
+      if ('name' in change) await created('/api/strip-trials', stripTrial(f, change));
       const reply = await post('/api/strip-trials', stripTrial(f, change)).expect(422);
-      expect((reply.body as Problem).detail).toMatch(sentence);
+      expect((reply.body as Problem).detail).toMatch(message);
     });
     it('varies source, time, mordant and water as well', async () => {
       const two = (values: (number | null)[], refs: (string | null)[], change: object): Promise<string> =>
-        made(
+        created(
           '/api/strip-trials',
           stripTrial(f, {
             ...change,
@@ -280,9 +280,9 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
           }),
         );
       const timed = await two([30, 90], [], { factor: 'time', materialId: null });
-      await two([null, null], [f.weldJar, f.weldJar], { factor: 'source' });
+      await two([null, null], [f.weldStockLot, f.weldStockLot], { factor: 'source' });
       await two([10, 20], [], { factor: 'mordant', materialId: f.alum });
-      const acetate = await made('/api/materials', {
+      const acetate = await created('/api/materials', {
         id: newId(),
         name: 'Aluminium acetate',
         kind: 'mordant',
@@ -295,7 +295,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       expect(
         (
           await version(
-            await made(`/api/strip-trials/${salts}/promotions`, {
+            await created(`/api/strip-trials/${salts}/promotions`, {
               id: newId(),
               number: 2,
               name: null,
@@ -308,7 +308,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       expect(
         (
           await version(
-            await made(`/api/strip-trials/${timed}/promotions`, {
+            await created(`/api/strip-trials/${timed}/promotions`, {
               id: newId(),
               number: 2,
               name: null,
@@ -320,7 +320,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       expect(
         (
           await version(
-            await made(`/api/strip-trials/${water}/promotions`, {
+            await created(`/api/strip-trials/${water}/promotions`, {
               id: newId(),
               number: 1,
               name: null,
@@ -339,7 +339,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       const out = await file();
       expect(out).toMatchObject({
         format: 'vestigia-recipe',
-        formatVersion: 1,
+        formatVersion: 2,
         name: 'Weld on alum',
         number: 1,
         materials: [{ name: 'Potassium alum' }, { name: 'Weld' }],
@@ -394,7 +394,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
         ).body as { id: string }
       ).id;
       const brought = await version(id);
-      expect([brought.standing, brought.body.steps[1]?.doses[0]?.materialId]).toEqual(['trial', woad]);
+      expect([brought.status, brought.body.steps[1]?.doses[0]?.materialId]).toEqual(['trial', woad]);
     });
     it('comes back as it went: written, taken in and written again', async () => {
       const out = await file();
@@ -412,10 +412,10 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       const again = JSON.parse(
         (await studio.agent.get(`/api/recipe-versions/${id}/file`).expect(200)).text,
       ) as RecipeFile;
-      expect({ ...again, name: out.name, standing: out.standing }).toEqual(out);
+      expect({ ...again, name: out.name, status: out.status }).toEqual(out);
     });
     it.each<[string, object, RegExp]>([
-      ['a newer file', { formatVersion: 2 }, /newer version. Update/],
+      ['a newer file', { formatVersion: 3 }, /newer version. Update/],
       ['another program’s file', { format: 'else' }, /not a recipe file/],
       [
         'a circle in it',
@@ -443,9 +443,9 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
         },
         /circle/,
       ],
-    ])('refuses %s', async (_name, change, sentence) => {
+    ])('refuses %s', async (_name, change, message) => {
       const reply = await post('/api/recipe-files/check', { ...(await file()), ...change }).expect(400);
-      expect((reply.body as Problem).detail).toMatch(sentence);
+      expect((reply.body as Problem).detail).toMatch(message);
     });
   });
 });

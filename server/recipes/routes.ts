@@ -3,7 +3,7 @@ import type { Routes } from '../http/routes';
 import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { readRecipes, readVersion } from './recipes-store';
 import { addStripTrial, promoteStrip, readStripTrial, readStripTrials, recordStripReading } from './strip-trials';
-import { addRecipe, addVersion, recordProof, setStanding } from './write-versions';
+import { addRecipe, addVersion, recordProof, setRecipeStatus } from './write-versions';
 
 export function recipesRoutes(routes: Routes): void {
   routes.reads(api.recipes, ({ db }) => readRecipes(db));
@@ -20,8 +20,8 @@ export function recipesRoutes(routes: Routes): void {
   routes.writes(api.addRecipeVersion, ['recipes'], ({ db, id, body, now, person }) =>
     addVersion(db, { ...body, recipeId: id }, { now, byId: person.id }),
   );
-  routes.writes(api.setStanding, ['recipes', 'colourways'], ({ db, id, body, now, person }) =>
-    setStanding(db, id, body, { now, byId: person.id }),
+  routes.writes(api.setRecipeStatus, ['recipes', 'colourways'], ({ db, id, body, now, person }) =>
+    setRecipeStatus(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.recordProof, ['recipes'], ({ db, id, body, now, person }) =>
     recordProof(db, id, body, { now, byId: person.id }),

@@ -13,13 +13,13 @@ import {
   rankStrips,
   readWeight,
   sameConditions,
-  standingEntries,
+  currentEntries,
 } from '@vestigia/core';
 import { asc, desc, eq, sql } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { people, recipeVersions, recipes, stockLots, stripPromotions, stripReadings, stripTrials } from '../db/schema';
-import { Refusal, notFound } from '../problem';
+import { Refusal, notFound } from '../shared/problem';
 import { findMaterial } from '../stores/materials-store';
 import { readPlanMaterials } from '../stores/plan-materials';
 import { readRoom } from '../studio/room';
@@ -85,8 +85,8 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
     }),
   );
   // A strip read twice counts by its newest reading.
-  const standing = new Map(
-    standingEntries(readings)
+  const status = new Map(
+    currentEntries(readings)
       .filter((r) => sameConditions(r, undyed))
       .map((r) => [r.number, r]),
   );
@@ -111,13 +111,13 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
     base: { id: base.id, name: base.name, undyed },
     water: waters.find((w) => w.id === trial.waterId)?.name ?? '',
     levels: trial.levels,
-    laid: trial.laid as StripTrialDetail['laid'],
+    layout: trial.layout as StripTrialDetail['layout'],
     readings,
-    ranked: rankStrips([...standing.values()], undyed, null),
+    ranked: rankStrips([...status.values()], undyed, null),
     promoted: promoted.map((p) => ({
       number: p.number,
       versionId: p.versionId,
-      words: `${p.name}, version ${p.version}`,
+      label: `${p.name}, version ${p.version}`,
     })),
   };
 }
@@ -125,14 +125,14 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
 /** Lays out a trial and keeps it as it was laid: later changes of the recipe or the balance don't touch it. */
 export async function addStripTrial(
   db: Db,
-  { totalWritten, ...trial }: NewStripTrial,
+  { totalText, ...trial }: NewStripTrial,
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const version = await findVersion(db, trial.recipeVersionId);
   const base = await findMaterial(db, trial.baseMaterialId);
   if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
-  const total = readWeight(totalWritten);
-  if (!total.ok) throw new Refusal('refused', total.sentence, { reason: total.code });
+  const total = readWeight(totalText);
+  if (!total.ok) throw new Refusal('refused', total.message, { reason: total.code });
   const room = await readRoom(db);
   const water = trial.waterId === null ? null : (room.waters.find((w) => w.id === trial.waterId) ?? null);
   const ids = [
@@ -141,22 +141,20 @@ export async function addStripTrial(
   ];
   const known = await readPlanMaterials(db, ids);
   if (trial.factor === 'source') await checkSources(db, trial);
-  const laid = layStrips(
+  const layout = layStrips(
     { factor: trial.factor, materialId: trial.materialId, totalG: total.weightG, levels: trial.levels },
     { id: version.id, recipeName: version.recipeName, number: version.number, ...version.body },
     [...new Set(ids)].map((id) => known.forPlan(id)),
     { balance: room.balance, water },
   );
-  if (!laid.ok) throw new Refusal('refused', laid.sentence, { reason: 'trial' });
-  await db
-    .insert(stripTrials)
-    .values({
-      ...trial,
-      totalMg: convertGramsToMilligrams(total.weightG),
-      laid: [...laid.strips],
-      at: now.toISOString(),
-      byId,
-    });
+  if (!layout.ok) throw new Refusal('refused', layout.message, { reason: 'trial' });
+  await db.insert(stripTrials).values({
+    ...trial,
+    totalMg: convertGramsToMilligrams(total.weightG),
+    layout: [...layout.strips],
+    at: now.toISOString(),
+    byId,
+  });
   return { id: trial.id };
 }
 
@@ -164,11 +162,11 @@ async function checkSources(
   db: Db,
   { materialId, levels }: Pick<NewStripTrial, 'materialId' | 'levels'>,
 ): Promise<void> {
-  const jars =
+  const sources =
     materialId === null
       ? []
       : await db.select({ id: stockLots.id }).from(stockLots).where(eq(stockLots.materialId, materialId));
-  if (levels.some((l) => !jars.some((j) => j.id === l.refId)))
+  if (levels.some((l) => !sources.some((j) => j.id === l.refId)))
     throw new Refusal(
       'refused',
       'A trial of sources takes one jar of the dyestuff for each strip. Choose them from the shelf.',
@@ -217,14 +215,14 @@ export async function promoteStrip(
       .join('\n')
       .slice(0, 2000),
   };
-  const made =
+  const created =
     name === null
       ? await addVersion(db, { id, recipeId: version.recipeId, body }, by)
       : await addRecipe(db, { id: recipeId, name, versionId: id, body }, by);
   await db
     .insert(stripPromotions)
-    .values({ id, trialId, number, recipeVersionId: made.id, at: by.now.toISOString(), byId: by.byId });
-  return made;
+    .values({ id, trialId, number, recipeVersionId: created.id, at: by.now.toISOString(), byId: by.byId });
+  return created;
 }
 
 /** The strip's water as the recipe asks for it from now on: as hard or as soft as that source is. */

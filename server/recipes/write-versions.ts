@@ -1,15 +1,15 @@
-import type { NewProof, NewStanding, RecipeBody } from '@vestigia/contract';
-import { ciede2000, mayStand } from '@vestigia/core';
+import type { NewProof, NewRecipeStatus, RecipeBody } from '@vestigia/contract';
+import { ciede2000, mayHaveStatus } from '@vestigia/core';
 import { eq, inArray, max } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
-import { materials, proofs, recipeVersions, recipes, standings } from '../db/schema';
-import { uuidv7 } from '../ids';
-import { Refusal, notFound } from '../problem';
+import { materials, proofs, recipeVersions, recipes, recipeStatuses } from '../db/schema';
+import { uuidv7 } from '../shared/ids';
+import { Refusal, notFound } from '../shared/problem';
 import { readRoom } from '../studio/room';
 import { findVersion, namedIds, readEvidence } from './recipes-store';
 
-interface Written {
+interface RecordedVersion {
   readonly id: string;
   readonly recipeId: string;
   readonly body: RecipeBody;
@@ -26,7 +26,11 @@ export async function addRecipe(
 }
 
 /** Writes the next version of a recipe, a trial. Those before it stay as they are. */
-export async function addVersion(db: Db, { id, recipeId, body }: Written, { now, byId }: By): Promise<{ id: string }> {
+export async function addVersion(
+  db: Db,
+  { id, recipeId, body }: RecordedVersion,
+  { now, byId }: By,
+): Promise<{ id: string }> {
   const [recipe] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
   if (!recipe) throw notFound('recipe');
   await checkMaterials(db, body);
@@ -36,33 +40,32 @@ export async function addVersion(db: Db, { id, recipeId, body }: Written, { now,
     .where(eq(recipeVersions.recipeId, recipeId));
   const at = now.toISOString();
   await db.insert(recipeVersions).values({ id, recipeId, number: (newest?.number ?? 0) + 1, body, at, byId });
-  await db.insert(standings).values({ id: uuidv7(now), recipeVersionId: id, standing: 'trial', at, byId });
+  await db.insert(recipeStatuses).values({ id: uuidv7(now), recipeVersionId: id, status: 'trial', at, byId });
   return { id };
 }
 
 /** Says where a version stands; proven only on the evidence the studio asks for. */
-export async function setStanding(
+export async function setRecipeStatus(
   db: Db,
   versionId: string,
-  standing: NewStanding,
+  status: NewRecipeStatus,
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
-  if (version.standing === standing.standing)
-    throw new Refusal('alreadyDone', `This version is ${standing.standing} already.`);
-  const may = mayStand(
-    version.standing,
-    standing.standing,
+  if (version.status === status.status) throw new Refusal('alreadyDone', `This version is ${status.status} already.`);
+  const may = mayHaveStatus(
+    version.status,
+    status.status,
     await readEvidence(db, versionId),
     (await readRoom(db)).provenNeeds,
   );
-  if (!may.ok) throw new Refusal('refused', may.sentence, { reason: 'notProven' });
-  if (standing.standing === 'retired' && standing.reason.trim() === '')
+  if (!may.ok) throw new Refusal('refused', may.message, { reason: 'notProven' });
+  if (status.status === 'retired' && status.reason.trim() === '')
     throw new Refusal('refused', 'Say why it is retired: whoever meets it later will want to know.', {
       reason: 'reasonMissing',
     });
-  await db.insert(standings).values({ ...standing, recipeVersionId: versionId, at: now.toISOString(), byId });
-  return { id: standing.id };
+  await db.insert(recipeStatuses).values({ ...status, recipeVersionId: versionId, at: now.toISOString(), byId });
+  return { id: status.id };
 }
 
 /** Records a small proof of a version, dyed and read dry. */
@@ -73,26 +76,24 @@ export async function recordProof(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
-  if (version.standing === 'retired')
+  if (version.status === 'retired')
     throw new Refusal('refused', 'This version is retired. Make it a trial again before proving it.');
   const { deltaE } = ciede2000(proof.wanted, proof.lab, { kL: 1, kC: 1, kH: 1 });
-  await db
-    .insert(proofs)
-    .values({
-      ...proof,
-      recipeVersionId: versionId,
-      conditions: { illuminant, observer },
-      deltaE: Math.round(deltaE * 1000) / 1000,
-      at: now.toISOString(),
-      byId,
-    });
+  await db.insert(proofs).values({
+    ...proof,
+    recipeVersionId: versionId,
+    conditions: { illuminant, observer },
+    deltaE: Math.round(deltaE * 1000) / 1000,
+    at: now.toISOString(),
+    byId,
+  });
   return { id: proof.id };
 }
 
 /** What a recipe doses must be in Stores, and measurable in the way it says. */
 export async function checkMaterials(db: Db, body: RecipeBody): Promise<void> {
-  const refuse = (sentence: string): never => {
-    throw new Refusal('refused', sentence);
+  const refuse = (message: string): never => {
+    throw new Refusal('refused', message);
   };
   for (const step of body.steps) {
     if (new Set(step.doses.map((d) => d.materialId)).size < step.doses.length)

@@ -3,16 +3,19 @@ import { asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { spoonWeighings, studio } from '../db/schema';
 import { readSimulatedBalance } from '../devices/simulated-balance';
-import { Refusal, notFound } from '../problem';
+import { Refusal, notFound } from '../shared/problem';
 import { findMaterial, readSpoons } from './materials-store';
-import { findJar } from './stock-lot-store';
+import { findStockLot } from './stock-lot-store';
 
 /** Bulk density taken for a material nobody taught a spoon yet: about that of most crystals and powders. */
 const USUAL_DENSITY = 0.85;
 const SPOON_SPREAD = 0.06;
 const SHELF_SPREAD = 0.004;
 
-/** Reads what is on the pan: a jar with its container, or a level spoonful. The balance is simulated, so its load is too. */
+/**
+ * Reads what is on the pan: a jar with its container, or a level spoonful. The balance is simulated, so its load is
+ * too.
+ */
 export async function readBalance(db: Db, ask: BalanceAsk): Promise<BalanceReading> {
   const [card] = await db
     .select({ name: studio.balanceName, resolutionG: studio.balanceResolutionG, capacityG: studio.balanceCapacityG })
@@ -20,14 +23,14 @@ export async function readBalance(db: Db, ask: BalanceAsk): Promise<BalanceReadi
     .orderBy(asc(studio.name));
   if (!card) throw notFound('studio');
   const steady = { ...card, resolutionG: Number(card.resolutionG.toPrecision(6)) };
-  if (ask.what === 'jar' && ask.stockLotId !== undefined) {
-    const jar = await findJar(db, ask.stockLotId);
-    if (jar.material.measure !== 'weight')
-      throw new Refusal('refused', `${jar.tag} is not kept by weight, so the balance says nothing of it.`);
+  if (ask.what === 'stockLot' && ask.stockLotId !== undefined) {
+    const stockLot = await findStockLot(db, ask.stockLotId);
+    if (stockLot.material.measure !== 'weight')
+      throw new Refusal('refused', `${stockLot.tag} is not kept by weight, so the balance says nothing of it.`);
     return readSimulatedBalance(
       {
-        key: `${jar.id} ${jar.onHand}`,
-        trueG: (jar.onHand + (jar.facts.tareMg ?? 0)) / 1000,
+        key: `${stockLot.id} ${stockLot.onHand}`,
+        trueG: (stockLot.onHand + (stockLot.facts.tareMg ?? 0)) / 1000,
         spreadShare: SHELF_SPREAD,
       },
       steady,

@@ -1,23 +1,20 @@
 import type { Delivery, StockFacts, StockLotEdit } from '@vestigia/contract';
 import { NO_STOCK_FACTS } from '@vestigia/contract';
-import { formatWeight, netOfTare, readAmount, readMoney } from '@vestigia/core';
+import { dayOf, instantOf, formatWeight, netOfTare, readAmount, readMoney } from '@vestigia/core';
 import { and, eq } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { movements, stockLots } from '../db/schema';
 import { assertFresh } from '../http/versioned';
-import { Refusal } from '../problem';
+import { Refusal } from '../shared/problem';
+import { studioZone } from '../studio/studio-store';
 import { amountOf, findMaterial, nextTag } from './materials-store';
-import { findJar } from './stock-lot-store';
+import { findStockLot } from './stock-lot-store';
 
-/** Time zones reach this far ahead: what arrived there today may be dated tomorrow here. */
-const AHEAD_MS = 36 * 3_600_000;
-
-/** When something dated happened: noon of an earlier day, or now. */
-export function momentOf(date: string, now: Date): { at: string; recordedAt: string | null } {
-  const noon = new Date(`${date}T12:00:00.000Z`);
-  return date < now.toISOString().slice(0, 10)
-    ? { at: noon.toISOString(), recordedAt: now.toISOString() }
+/** When something dated happened: noon of an earlier day in the studio, or now. */
+export function momentOf(day: string, now: Date, zone: string): { at: string; recordedAt: string | null } {
+  return day < dayOf(now.getTime(), zone)
+    ? { at: new Date(instantOf(day, '12:00', zone)).toISOString(), recordedAt: now.toISOString() }
     : { at: now.toISOString(), recordedAt: null };
 }
 
@@ -30,7 +27,8 @@ export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Pr
     throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {
       reason: 'expiryBeforeReceipt',
     });
-  if (receivedOn > new Date(now.getTime() + AHEAD_MS).toISOString().slice(0, 10))
+  const zone = await studioZone(db);
+  if (receivedOn > dayOf(now.getTime(), zone))
     throw new Refusal('refused', 'A delivery can’t be booked before it comes. Write the day it arrived.', {
       reason: 'receivedLater',
     });
@@ -51,17 +49,15 @@ export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Pr
   await db
     .insert(stockLots)
     .values({ id, materialId: material.id, tag, receivedOn, bestBefore, place, source, note, costMinor, facts });
-  await db
-    .insert(movements)
-    .values({
-      id: delivery.movementId,
-      stockLotId: id,
-      kind: facts.origin === 'harvest' ? 'gather' : 'receive',
-      amount,
-      note: source,
-      ...momentOf(receivedOn, now),
-      byId,
-    });
+  await db.insert(movements).values({
+    id: delivery.movementId,
+    stockLotId: id,
+    kind: facts.origin === 'harvest' ? 'gather' : 'receive',
+    amount,
+    note: source,
+    ...momentOf(receivedOn, now, zone),
+    byId,
+  });
   return { id };
 }
 
@@ -71,16 +67,16 @@ async function weighed(
   delivery: Delivery,
   material: Awaited<ReturnType<typeof findMaterial>>,
 ): Promise<{ amount: number; facts: StockFacts }> {
-  if (delivery.grossWritten.trim() === '')
-    return { amount: await amountOf(db, delivery.written, material), facts: delivery.facts };
+  if (delivery.grossText.trim() === '')
+    return { amount: await amountOf(db, delivery.quantityText, material), facts: delivery.facts };
   if (material.measure !== 'weight')
     throw new Refusal('refused', 'Only weights have a container taken off. Write how much there is.');
-  const gross = readAmount(delivery.grossWritten, 'weight');
-  const tare = readAmount(delivery.tareWritten, 'weight', { allowNothing: true });
-  if (!gross.ok) throw new Refusal('refused', gross.sentence, { reason: 'quantity' });
-  if (!tare.ok) throw new Refusal('refused', `The container alone: ${tare.sentence}`, { reason: 'quantity' });
+  const gross = readAmount(delivery.grossText, 'weight');
+  const tare = readAmount(delivery.tareText, 'weight', { allowNothing: true });
+  if (!gross.ok) throw new Refusal('refused', gross.message, { reason: 'quantity' });
+  if (!tare.ok) throw new Refusal('refused', `The container alone: ${tare.message}`, { reason: 'quantity' });
   const net = netOfTare(gross.amount, tare.amount);
-  if (!net.ok) throw new Refusal('refused', net.sentence, { reason: 'tare' });
+  if (!net.ok) throw new Refusal('refused', net.message, { reason: 'tare' });
   if (net.netMg === 0)
     throw new Refusal(
       'refused',
@@ -96,7 +92,7 @@ export async function editStockLot(
   id: string,
   { version, facts, ...label }: StockLotEdit,
 ): Promise<{ id: string }> {
-  const before = await findJar(db, id);
+  const before = await findStockLot(db, id);
   const [own] = await db.select({ note: stockLots.note }).from(stockLots).where(eq(stockLots.id, id));
   if (label.bestBefore !== null && label.bestBefore < before.receivedOn)
     throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {

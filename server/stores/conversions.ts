@@ -1,8 +1,9 @@
+import { studioToday } from '../studio/studio-store';
 import type { Conversion } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { ConversionInput, ConversionKind, MaterialForm, StockMeasure } from '@vestigia/core';
 import {
-  CONVERSION_WORDS,
+  CONVERSION_LABELS,
   blendStrength,
   checkConversion,
   convertGramsToMilligrams,
@@ -10,15 +11,15 @@ import {
   readAmount,
   stockConcentration,
 } from '@vestigia/core';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { conversions, liquorEntries, materials, movements, stockLots } from '../db/schema';
-import { uuidv7 } from '../ids';
-import { Refusal } from '../problem';
+import { uuidv7 } from '../shared/ids';
+import { Refusal } from '../shared/problem';
 import { amountOf, findMaterial, nextTag } from './materials-store';
 import { assertFree } from './movements';
 import type { Jar } from './stock-lot-store';
-import { findJar } from './stock-lot-store';
+import { findStockLot } from './stock-lot-store';
 
 const FORM_AFTER: Readonly<Partial<Record<ConversionKind, MaterialForm>>> = {
   dry: 'dried',
@@ -29,14 +30,14 @@ const FORM_AFTER: Readonly<Partial<Record<ConversionKind, MaterialForm>>> = {
 type Output = NonNullable<Conversion['output']>;
 type Material = Awaited<ReturnType<typeof findMaterial>>;
 interface Part {
-  readonly jar: Jar;
+  readonly stockLot: Jar;
   readonly amount: number;
   readonly movementId: string;
 }
 
 /** What a packet weighs is written on it; everything else is weighed. Grams. */
-const weightOf = ({ jar, amount }: Part): number =>
-  jar.material.measure === 'pieces' ? amount * (jar.material.facts.packet?.contentsG ?? 0) : amount / 1000;
+const weightOf = ({ stockLot, amount }: Part): number =>
+  stockLot.material.measure === 'pieces' ? amount * (stockLot.material.facts.packet?.contentsG ?? 0) : amount / 1000;
 
 /** Changes the form of stock: what goes in leaves its jar, what comes out is a new jar that knows its parents. */
 export async function convert(db: Db, conversion: Conversion, { now, byId }: By): Promise<{ id: string }> {
@@ -50,62 +51,63 @@ export async function convert(db: Db, conversion: Conversion, { now, byId }: By)
         : 'Say what came out, and into which jar.',
     );
   const into = output === null ? undefined : await intoMaterial(db, kind, output, parts, now);
-  const outAmount = output === null || !into ? 0 : await amountOf(db, output.written, into);
+  const outAmount = output === null || !into ? 0 : await amountOf(db, output.quantityText, into);
   const inputs: ConversionInput[] = parts.map((p) => ({
-    stockLotId: p.jar.id,
-    tag: p.jar.tag,
+    stockLotId: p.stockLot.id,
+    tag: p.stockLot.tag,
     weightG: weightOf(p),
-    strengthPercent: p.jar.facts.strengthPercent,
+    strengthPercent: p.stockLot.facts.strengthPercent,
   }));
   const inG = inputs.reduce((sum, i) => sum + i.weightG, 0);
   const outG = kind === 'dissolve' ? inG : outAmount / 1000;
   const checked = checkConversion(kind, inputs, output?.stockLotId ?? null, outG);
-  if (!checked.ok) throw new Refusal('refused', checked.sentence, { reason: checked.code });
-  for (const p of parts) assertFree(p.jar, p.amount, { evenPromised: kind === 'compost' });
+  if (!checked.ok) throw new Refusal('refused', checked.message, { reason: checked.code });
+  for (const p of parts) assertFree(p.stockLot, p.amount, { evenReserved: kind === 'compost' });
 
   const at = now.toISOString();
   const working = kind === 'dry' ? freshToDried(inG, outG) : kind === 'blend' ? blendStrength(inputs) : null;
-  const said = [note, working && kind === 'dry' ? `${working.value} ${working.unit}` : ''].filter(Boolean).join(' · ');
+  const fullNote = [note, working && kind === 'dry' ? `${working.value} ${working.unit}` : '']
+    .filter(Boolean)
+    .join(' · ');
   await db
     .insert(conversions)
-    .values({ id, kind, lossMg: convertGramsToMilligrams(checked.lossG), note: said, at, byId });
-  await db
-    .insert(movements)
-    .values(
-      parts.map((p) => ({
-        id: p.movementId,
-        stockLotId: p.jar.id,
-        kind: 'convert' as const,
-        amount: -p.amount,
-        conversionId: id,
-        note: kind === 'compost' ? ['to the compost', note].filter(Boolean).join(' · ') : CONVERSION_WORDS[kind],
-        at,
-        byId,
-      })),
-    );
-  if (output !== null && into) await makeJar(db, { kind, output, into, parts, inputs, outAmount, id }, { now, byId });
+    .values({ id, kind, lossMg: convertGramsToMilligrams(checked.lossG), note: fullNote, at, byId });
+  await db.insert(movements).values(
+    parts.map((p) => ({
+      id: p.movementId,
+      stockLotId: p.stockLot.id,
+      kind: 'convert' as const,
+      amount: -p.amount,
+      conversionId: id,
+      note: kind === 'compost' ? ['to the compost', note].filter(Boolean).join(' · ') : CONVERSION_LABELS[kind],
+      at,
+      byId,
+    })),
+  );
+  if (output !== null && into)
+    await makeStockLot(db, { kind, output, into, parts, inputs, outAmount, id }, { now, byId });
   return { id: output?.stockLotId ?? id };
 }
 
 async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<Part[]> {
   const parts: Part[] = [];
-  for (const { stockLotId, movementId, written } of inputs) {
+  for (const { stockLotId, movementId, quantityText } of inputs) {
     if (stockLotId === output?.stockLotId)
       throw new Refusal('refused', 'A jar can’t go into itself. Give what comes out a new jar.', { reason: 'itself' });
-    const jar = await findJar(db, stockLotId);
-    if (jar.material.measure === 'volume' && kind !== 'compost' && kind !== 'blend')
+    const stockLot = await findStockLot(db, stockLotId);
+    if (stockLot.material.measure === 'volume' && kind !== 'compost' && kind !== 'blend')
       throw new Refusal(
         'refused',
-        `${jar.tag} is a liquid; it can be blended or poured away, not ${CONVERSION_WORDS[kind]}.`,
+        `${stockLot.tag} is a liquid; it can be blended or poured away, not ${CONVERSION_LABELS[kind]}.`,
       );
-    if ((jar.material.measure === 'pieces') !== (kind === 'open') && kind !== 'compost')
+    if ((stockLot.material.measure === 'pieces') !== (kind === 'open') && kind !== 'compost')
       throw new Refusal(
         'refused',
         kind === 'open'
-          ? `${jar.tag} is no packet, so there is nothing to open.`
-          : `${jar.tag} is kept in packets. Open them first.`,
+          ? `${stockLot.tag} is no packet, so there is nothing to open.`
+          : `${stockLot.tag} is kept in packets. Open them first.`,
       );
-    parts.push({ jar, amount: await amountOf(db, written, jar.material), movementId });
+    parts.push({ stockLot, amount: await amountOf(db, quantityText, stockLot.material), movementId });
   }
   return parts;
 }
@@ -119,8 +121,8 @@ async function intoMaterial(
   now: Date,
 ): Promise<Material> {
   const measure: StockMeasure =
-    kind === 'dissolve' || parts.every((p) => p.jar.material.measure === 'volume') ? 'volume' : 'weight';
-  const first = parts[0]?.jar.material;
+    kind === 'dissolve' || parts.every((p) => p.stockLot.material.measure === 'volume') ? 'volume' : 'weight';
+  const first = parts[0]?.stockLot.material;
   if (!first) throw new Refusal('refused', 'Choose what goes in, and how much of it.');
   const name = output.newMaterial.trim();
   const chosen = output.materialId === null ? first : await findMaterial(db, output.materialId);
@@ -133,12 +135,12 @@ async function intoMaterial(
       );
     return chosen;
   }
-  const made = {
+  const created = {
     id: uuidv7(now),
     name,
     kind: first.kind === 'packet' ? ('dyestuff' as const) : first.kind,
     measure,
-    hazards: [...new Set(parts.flatMap((p) => p.jar.material.hazards))],
+    hazards: [...new Set(parts.flatMap((p) => p.stockLot.material.hazards))],
     note: '',
     base: null,
     facts: {
@@ -148,8 +150,8 @@ async function intoMaterial(
       forms: FORM_AFTER[kind] ? [FORM_AFTER[kind]] : first.facts.forms,
     },
   };
-  await db.insert(materials).values(made);
-  return { ...made, version: 1 };
+  await db.insert(materials).values(created);
+  return { ...created, version: 1 };
 }
 
 interface Making {
@@ -162,20 +164,20 @@ interface Making {
   readonly outAmount: number;
 }
 
-async function makeJar(
+async function makeStockLot(
   db: Db,
   { id, kind, output, into, parts, inputs, outAmount }: Making,
   { now, byId }: By,
 ): Promise<void> {
   const at = now.toISOString();
-  const today = at.slice(0, 10);
-  const parent = parts[0]?.jar;
+  const today = await studioToday(db, now);
+  const parent = parts[0]?.stockLot;
   if (output.bestBefore !== null && output.bestBefore < today)
     throw new Refusal('refused', 'That would be past its best before it is made. Check the date.', {
       reason: 'expiryBeforeReceipt',
     });
-  const tare = output.tareWritten.trim() === '' ? null : readAmount(output.tareWritten, 'weight');
-  if (tare && !tare.ok) throw new Refusal('refused', `The container alone: ${tare.sentence}`, { reason: 'quantity' });
+  const tare = output.tareText.trim() === '' ? null : readAmount(output.tareText, 'weight');
+  if (tare && !tare.ok) throw new Refusal('refused', `The container alone: ${tare.message}`, { reason: 'quantity' });
   const strength = kind === 'blend' ? blendStrength(inputs) : null;
   const facts = {
     ...NO_STOCK_FACTS,
@@ -189,47 +191,45 @@ async function makeJar(
       strength?.value ?? (kind === 'grind' || kind === 'open' ? (parent?.facts.strengthPercent ?? null) : null),
     strengthBasis: strength ? 'by weight from its parts' : '',
   };
-  const source = parts.map((p) => p.jar.tag).join(' + ');
-  await db
-    .insert(stockLots)
-    .values({
-      id: output.stockLotId,
-      materialId: into.id,
-      tag: output.tag === '' ? await nextTag(db, into.name) : output.tag,
-      receivedOn: today,
-      bestBefore: output.bestBefore,
-      place: output.place,
-      source: source.slice(0, 200),
-      note: '',
-      facts,
-    });
-  await db
-    .insert(movements)
-    .values({
-      id: output.movementId,
-      stockLotId: output.stockLotId,
-      kind: 'convert',
-      amount: outAmount,
-      conversionId: id,
-      note: `${CONVERSION_WORDS[kind]} from ${source}`.slice(0, 2000),
-      at,
-      byId,
-    });
+  const source = parts.map((p) => p.stockLot.tag).join(' + ');
+  await db.insert(stockLots).values({
+    id: output.stockLotId,
+    materialId: into.id,
+    tag: output.tag === '' ? await nextTag(db, into.name) : output.tag,
+    receivedOn: today,
+    bestBefore: output.bestBefore,
+    place: output.place,
+    source: source.slice(0, 200),
+    note: '',
+    facts,
+  });
+  await db.insert(movements).values({
+    id: output.movementId,
+    stockLotId: output.stockLotId,
+    kind: 'convert',
+    amount: outAmount,
+    conversionId: id,
+    note: `${CONVERSION_LABELS[kind]} from ${source}`.slice(0, 2000),
+    at,
+    byId,
+  });
   if (kind !== 'dissolve') return;
   const working = stockConcentration(
     inputs.reduce((sum, i) => sum + i.weightG, 0),
     outAmount / 1000,
   );
-  const contents = parts.map((p) => ({ materialId: p.jar.material.id, name: p.jar.material.name, grams: weightOf(p) }));
-  await db
-    .insert(liquorEntries)
-    .values({
-      id: uuidv7(now),
-      stockLotId: output.stockLotId,
-      kind: 'save',
-      after: { what: 'stockSolution', vessel: output.container, contents, volumeUl: outAmount, working, signs: [], at },
-      note: '',
-      at,
-      byId,
-    });
+  const contents = parts.map((p) => ({
+    materialId: p.stockLot.material.id,
+    name: p.stockLot.material.name,
+    grams: weightOf(p),
+  }));
+  await db.insert(liquorEntries).values({
+    id: uuidv7(now),
+    stockLotId: output.stockLotId,
+    kind: 'save',
+    after: { what: 'stockSolution', vessel: output.container, contents, volumeUl: outAmount, working, signs: [], at },
+    note: '',
+    at,
+    byId,
+  });
 }

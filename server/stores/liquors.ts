@@ -1,8 +1,9 @@
+import { studioToday } from '../studio/studio-store';
 import type { Liquor, LiquorEntry, NewLiquor } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { BathContent, Figure, Hazard } from '@vestigia/core';
 import {
-  LIQUOR_WORDS,
+  LIQUOR_LABELS,
   contentsAtVolume,
   formatAmount,
   judgeSigns,
@@ -11,16 +12,16 @@ import {
   readAmount,
 } from '@vestigia/core';
 import { desc, eq } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { liquorEntries, lots, materials, movements, stockLots } from '../db/schema';
-import { uuidv7 } from '../ids';
-import { lotTag } from '../lot-tag';
-import { Refusal, notFound } from '../problem';
+import { uuidv7 } from '../shared/ids';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal, notFound } from '../shared/problem';
 import { amountOf, findMaterial, nextTag } from './materials-store';
 import { assertFree } from './movements';
 import type { Jar } from './stock-lot-store';
-import { findJar } from './stock-lot-store';
+import { findStockLot } from './stock-lot-store';
 
 const KIND_OF = {
   dyeBath: 'dyestuff',
@@ -34,7 +35,7 @@ const KIND_OF = {
 /** Keeps a liquor as stock: its volume is booked in, and what is in it is written down with how that is known. */
 export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): Promise<{ id: string }> {
   const at = now.toISOString();
-  const today = at.slice(0, 10);
+  const today = await studioToday(db, now);
   const material =
     liquor.materialId === null ? await newLiquorMaterial(db, liquor, now) : await findMaterial(db, liquor.materialId);
   if (material.measure !== 'volume')
@@ -47,52 +48,46 @@ export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): 
     throw new Refusal('refused', 'That would be past its best before it is kept. Check the date.', {
       reason: 'expiryBeforeReceipt',
     });
-  const volumeUl = await amountOf(db, liquor.written, material);
+  const volumeUl = await amountOf(db, liquor.quantityText, material);
   const source = liquor.fromLotId === null ? '' : await sayLot(db, liquor.fromLotId);
   const tag = liquor.tag === '' ? await nextTag(db, material.name) : liquor.tag;
-  await db
-    .insert(stockLots)
-    .values({
-      id: liquor.id,
-      materialId: material.id,
-      tag,
-      receivedOn: today,
-      bestBefore: liquor.bestBefore,
-      place: liquor.place,
-      source,
-      note: liquor.note,
-      facts: { ...NO_STOCK_FACTS, origin: 'made', form: 'liquor', container: liquor.vessel },
-    });
-  await db
-    .insert(movements)
-    .values({
-      id: liquor.movementId,
-      stockLotId: liquor.id,
-      kind: 'receive',
-      amount: volumeUl,
-      note: `${LIQUOR_WORDS[liquor.what]}${source === '' ? '' : ` from ${source}`}`,
+  await db.insert(stockLots).values({
+    id: liquor.id,
+    materialId: material.id,
+    tag,
+    receivedOn: today,
+    bestBefore: liquor.bestBefore,
+    place: liquor.place,
+    source,
+    note: liquor.note,
+    facts: { ...NO_STOCK_FACTS, origin: 'made', form: 'liquor', container: liquor.vessel },
+  });
+  await db.insert(movements).values({
+    id: liquor.movementId,
+    stockLotId: liquor.id,
+    kind: 'receive',
+    amount: volumeUl,
+    note: `${LIQUOR_LABELS[liquor.what]}${source === '' ? '' : ` from ${source}`}`,
+    at,
+    byId,
+  });
+  await db.insert(liquorEntries).values({
+    id: uuidv7(now),
+    stockLotId: liquor.id,
+    kind: 'save',
+    after: {
+      what: liquor.what,
+      vessel: liquor.vessel,
+      contents: liquor.contents,
+      volumeUl,
+      working: liquor.working,
+      signs: [],
       at,
-      byId,
-    });
-  await db
-    .insert(liquorEntries)
-    .values({
-      id: uuidv7(now),
-      stockLotId: liquor.id,
-      kind: 'save',
-      after: {
-        what: liquor.what,
-        vessel: liquor.vessel,
-        contents: liquor.contents,
-        volumeUl,
-        working: liquor.working,
-        signs: [],
-        at,
-      },
-      note: liquor.note,
-      at,
-      byId,
-    });
+    },
+    note: liquor.note,
+    at,
+    byId,
+  });
   return { id: liquor.id };
 }
 
@@ -107,7 +102,7 @@ async function newLiquorMaterial(
   for (const content of liquor.contents)
     if (content.materialId !== null)
       hazards.push(...(await findMaterial(db, content.materialId)).hazards.filter((h) => h !== 'dust'));
-  const made = {
+  const created = {
     id: uuidv7(now),
     name: liquor.newMaterial.trim(),
     kind: KIND_OF[liquor.what],
@@ -117,8 +112,8 @@ async function newLiquorMaterial(
     base: null,
     facts: { ...NO_FACTS, forms: ['liquor' as const] },
   };
-  await db.insert(materials).values(made);
-  return { ...made, version: 1 };
+  await db.insert(materials).values(created);
+  return { ...created, version: 1 };
 }
 
 async function sayLot(db: Db, id: string): Promise<string> {
@@ -128,7 +123,7 @@ async function sayLot(db: Db, id: string): Promise<string> {
 }
 
 interface Now {
-  readonly jar: Jar;
+  readonly stockLot: Jar;
   readonly liquor: Liquor;
   /** What is in what is left of it. */
   readonly contents: BathContent[];
@@ -136,38 +131,36 @@ interface Now {
 
 /** Records what happened to a kept liquor, with what is in it afterwards. */
 export async function recordLiquor(db: Db, id: string, entry: LiquorEntry, by: By): Promise<{ id: string }> {
-  const jar = await findJar(db, id);
+  const stockLot = await findStockLot(db, id);
   const [last] = await db
     .select({ after: liquorEntries.after })
     .from(liquorEntries)
     .where(eq(liquorEntries.stockLotId, id))
     .orderBy(desc(liquorEntries.seq))
     .limit(1);
-  if (!last) throw new Refusal('refused', `${jar.tag} is not a kept liquor.`);
+  if (!last) throw new Refusal('refused', `${stockLot.tag} is not a kept liquor.`);
   const now: Now = {
-    jar,
+    stockLot,
     liquor: last.after,
-    contents: contentsAtVolume(last.after.contents, last.after.volumeUl, jar.onHand),
+    contents: contentsAtVolume(last.after.contents, last.after.volumeUl, stockLot.onHand),
   };
   const { note, ...after } = await afterwards(db, now, entry, by);
-  await db
-    .insert(liquorEntries)
-    .values({
-      id: entry.id,
-      stockLotId: id,
-      kind: entry.kind,
-      after: {
-        ...last.after,
-        contents: now.contents,
-        volumeUl: jar.onHand,
-        working: null,
-        ...after,
-        at: by.now.toISOString(),
-      },
-      note: [note, entry.note].filter(Boolean).join(' · '),
+  await db.insert(liquorEntries).values({
+    id: entry.id,
+    stockLotId: id,
+    kind: entry.kind,
+    after: {
+      ...last.after,
+      contents: now.contents,
+      volumeUl: stockLot.onHand,
+      working: null,
+      ...after,
       at: by.now.toISOString(),
-      byId: by.byId,
-    });
+    },
+    note: [note, entry.note].filter(Boolean).join(' · '),
+    at: by.now.toISOString(),
+    byId: by.byId,
+  });
   return { id: entry.id };
 }
 
@@ -191,28 +184,26 @@ function afterwards(db: Db, now: Now, entry: LiquorEntry, by: By): Promise<After
 
 async function useLiquor(
   db: Db,
-  { jar, contents }: Now,
+  { stockLot, contents }: Now,
   entry: Extract<LiquorEntry, { kind: 'use' }>,
   { now, byId }: By,
 ): Promise<After> {
-  const fibre = readAmount(entry.fibreWritten, 'weight');
-  if (!fibre.ok) throw new Refusal('refused', `The dry fibre: ${fibre.sentence}`, { reason: 'quantity' });
-  const carried = readAmount(entry.carriedOffWritten, 'volume', { allowNothing: true });
+  const fibre = readAmount(entry.fibreText, 'weight');
+  if (!fibre.ok) throw new Refusal('refused', `The dry fibre: ${fibre.message}`, { reason: 'quantity' });
+  const carried = readAmount(entry.carriedOffText, 'volume', { allowNothing: true });
   if (!carried.ok)
-    throw new Refusal('refused', `What the fibre carried off: ${carried.sentence}`, { reason: 'quantity' });
-  assertFree(jar, carried.amount);
+    throw new Refusal('refused', `What the fibre carried off: ${carried.message}`, { reason: 'quantity' });
+  assertFree(stockLot, carried.amount);
   if (carried.amount > 0)
-    await db
-      .insert(movements)
-      .values({
-        id: entry.movementId,
-        stockLotId: jar.id,
-        kind: 'use',
-        amount: -carried.amount,
-        note: `carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`,
-        at: now.toISOString(),
-        byId,
-      });
+    await db.insert(movements).values({
+      id: entry.movementId,
+      stockLotId: stockLot.id,
+      kind: 'use',
+      amount: -carried.amount,
+      note: `carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`,
+      at: now.toISOString(),
+      byId,
+    });
   const [main, ...others] = contents;
   const left: Figure | null = main
     ? leftAfterUse(main.grams, {
@@ -222,7 +213,7 @@ async function useLiquor(
     : null;
   return {
     contents: main && left ? [{ ...main, grams: left.value }, ...others] : contents,
-    volumeUl: jar.onHand - carried.amount,
+    volumeUl: stockLot.onHand - carried.amount,
     working: left,
     note: `used for ${formatAmount(fibre.amount, 'weight')} of dry fibre`,
   };
@@ -230,26 +221,24 @@ async function useLiquor(
 
 async function replenishLiquor(
   db: Db,
-  { jar, contents }: Now,
+  { stockLot, contents }: Now,
   entry: Extract<LiquorEntry, { kind: 'replenish' }>,
   { now, byId }: By,
 ): Promise<After> {
-  const from = await findJar(db, entry.stockLotId);
+  const from = await findStockLot(db, entry.stockLotId);
   if (from.material.measure !== 'weight')
     throw new Refusal('refused', 'A bath is replenished with what is weighed. Choose a jar of crystals.');
-  const amount = await amountOf(db, entry.written, from.material);
+  const amount = await amountOf(db, entry.quantityText, from.material);
   assertFree(from, amount);
-  await db
-    .insert(movements)
-    .values({
-      id: entry.movementId,
-      stockLotId: from.id,
-      kind: 'use',
-      amount: -amount,
-      note: `into ${jar.tag}`,
-      at: now.toISOString(),
-      byId,
-    });
+  await db.insert(movements).values({
+    id: entry.movementId,
+    stockLotId: from.id,
+    kind: 'use',
+    amount: -amount,
+    note: `into ${stockLot.tag}`,
+    at: now.toISOString(),
+    byId,
+  });
   const grams = amount / 1000;
   const there = contents.some((c) => c.materialId === from.material.id);
   const added = there
@@ -262,11 +251,11 @@ async function replenishLiquor(
 }
 
 /** A liquor measured against a ladder holds so many grams, as crystals. */
-function readLadder({ jar, contents }: Now, entry: Extract<LiquorEntry, { kind: 'ladder' }>): After {
+function readLadder({ stockLot, contents }: Now, entry: Extract<LiquorEntry, { kind: 'ladder' }>): After {
   const read = ladderStrength(entry.rungs, entry);
-  if (!read.ok) throw new Refusal('refused', read.sentence, { reason: 'ladder' });
+  if (!read.ok) throw new Refusal('refused', read.message, { reason: 'ladder' });
   const main = contents[0] ?? { materialId: null, name: 'as crystals', grams: 0 };
-  const grams = Math.round(read.strength.value * (jar.onHand / 1_000_000) * 1000) / 1000;
+  const grams = Math.round(read.strength.value * (stockLot.onHand / 1_000_000) * 1000) / 1000;
   return {
     contents: [{ ...main, grams }, ...contents.slice(1)],
     working: read.strength,

@@ -11,11 +11,11 @@ import type { AmountOptions } from '@vestigia/core';
 import { kitchenUnitMl, learnSpoon, readAmount, sayKitchenUnit } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { and, asc, eq, like, sql } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { attachments, materials, spoonWeighings, stockLots, studio } from '../db/schema';
 import { assertFresh } from '../http/versioned';
-import { Refusal, notFound } from '../problem';
+import { Refusal, notFound } from '../shared/problem';
 import { oneValue } from './shelf';
 
 export async function findMaterial(db: Db, id: string): Promise<Material> {
@@ -52,11 +52,15 @@ export async function addMaterial(db: Db, material: NewMaterial): Promise<{ id: 
 export async function editMaterial(db: Db, id: string, { version, ...fields }: MaterialEdit): Promise<{ id: string }> {
   const before = await findMaterial(db, id);
   if (before.measure !== fields.measure || (before.kind === 'fibre') !== (fields.kind === 'fibre')) {
-    const [jar] = await db.select({ tag: stockLots.tag }).from(stockLots).where(eq(stockLots.materialId, id)).limit(1);
-    if (jar)
+    const [stockLot] = await db
+      .select({ tag: stockLots.tag })
+      .from(stockLots)
+      .where(eq(stockLots.materialId, id))
+      .limit(1);
+    if (stockLot)
       throw new Refusal(
         'refused',
-        `There are jars of this already (${jar.tag}), so how it is measured can’t change. Add another material instead.`,
+        `There are jars of this already (${stockLot.tag}), so how it is measured can’t change. Add another material instead.`,
       );
   }
   const updated = await db
@@ -112,12 +116,12 @@ export async function measuring(db: Db, materialId: string): Promise<AmountOptio
 /** Reads a quantity as written, in the material's own measure, or refuses it in core's words. */
 export async function amountOf(
   db: Db,
-  written: string,
+  quantityText: string,
   material: Pick<Material, 'id' | 'measure'>,
   options: { allowNothing?: boolean } = {},
 ): Promise<number> {
-  const reading = readAmount(written, material.measure, { ...(await measuring(db, material.id)), ...options });
-  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: 'quantity' });
+  const reading = readAmount(quantityText, material.measure, { ...(await measuring(db, material.id)), ...options });
+  if (!reading.ok) throw new Refusal('refused', reading.message, { reason: 'quantity' });
   return reading.amount;
 }
 
@@ -135,26 +139,24 @@ export async function weighSpoon(
       'refused',
       `There is no ${sayKitchenUnit(weighing.unit, weighing.system)}. Choose another spoon.`,
     );
-  const reading = readAmount(weighing.written, 'weight');
-  if (!reading.ok) throw new Refusal('refused', reading.sentence, { reason: 'quantity' });
+  const reading = readAmount(weighing.quantityText, 'weight');
+  if (!reading.ok) throw new Refusal('refused', reading.message, { reason: 'quantity' });
   const density = reading.amount / 1000 / ml;
   if (density < 0.02 || density > 8)
     throw new Refusal(
       'refused',
       `${(reading.amount / 1000).toFixed(1)} g in ${ml.toFixed(0)} ml can’t be a level spoonful of anything a studio keeps. Check the weight and the spoon.`,
     );
-  await db
-    .insert(spoonWeighings)
-    .values({
-      id: weighing.id,
-      materialId,
-      unit: weighing.unit,
-      system: weighing.system,
-      weightMg: reading.amount,
-      fromBalance: weighing.fromBalance,
-      at: now.toISOString(),
-      byId,
-    });
+  await db.insert(spoonWeighings).values({
+    id: weighing.id,
+    materialId,
+    unit: weighing.unit,
+    system: weighing.system,
+    weightMg: reading.amount,
+    fromBalance: weighing.fromBalance,
+    at: now.toISOString(),
+    byId,
+  });
   return { id: weighing.id };
 }
 
@@ -166,7 +168,10 @@ const SIGNATURES: readonly (readonly [type: string, kind: 'sheet' | 'photo', beg
     ['image/webp', 'photo', [0x57, 0x45, 0x42, 0x50], 8],
   ];
 
-/** Keeps a file with a material, a stock lot or a bench entry, after looking at what it begins with: a name can say anything. */
+/**
+ * Keeps a file with a material, a stock lot or a bench entry, after looking at what it begins with: a name can say
+ * anything.
+ */
 export async function attach(
   db: Db,
   to: { materialId: string } | { stockLotId: string } | { runEntryId: string },
@@ -183,20 +188,18 @@ export async function attach(
         : 'A photograph is kept as PNG, JPEG or WebP. This file is none of them.',
     );
   if ('materialId' in to) await findMaterial(db, to.materialId);
-  await db
-    .insert(attachments)
-    .values({
-      id,
-      materialId: null,
-      stockLotId: null,
-      ...to,
-      kind: wanted,
-      type: found[0],
-      name: name.replace(/[^\p{L}\p{N} ._-]/gu, '').trim() || wanted,
-      content: file,
-      at: now.toISOString(),
-      byId,
-    });
+  await db.insert(attachments).values({
+    id,
+    materialId: null,
+    stockLotId: null,
+    ...to,
+    kind: wanted,
+    type: found[0],
+    name: name.replace(/[^\p{L}\p{N} ._-]/gu, '').trim() || wanted,
+    content: file,
+    at: now.toISOString(),
+    byId,
+  });
   return { id };
 }
 

@@ -1,38 +1,45 @@
 import type { Count, Reversal, Taking } from '@vestigia/contract';
 import { countDifference, formatAmount } from '@vestigia/core';
 import { and, eq, inArray } from 'drizzle-orm';
-import type { By } from '../by';
+import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { movements, stockBalances, stockLots } from '../db/schema';
-import { uuidv7 } from '../ids';
-import { Refusal, notFound } from '../problem';
+import { uuidv7 } from '../shared/ids';
+import { Refusal, notFound } from '../shared/problem';
 import { amountOf } from './materials-store';
 import type { Jar } from './stock-lot-store';
-import { findJar } from './stock-lot-store';
+import { findStockLot } from './stock-lot-store';
 
-/** Refuses to take what is not there, or what is promised to lots. `evenPromised`: what spoiled is gone, promised or not. */
-export function assertFree(jar: Jar, amount: number, { evenPromised = false }: { evenPromised?: boolean } = {}): void {
-  const { measure } = jar.material;
-  if (amount > jar.onHand)
+/**
+ * Refuses to take what is not there, or what is promised to lots. `evenPromised`: what spoiled is gone, promised or
+ * not.
+ */
+export function assertFree(
+  stockLot: Jar,
+  amount: number,
+  { evenReserved = false }: { evenReserved?: boolean } = {},
+): void {
+  const { measure } = stockLot.material;
+  if (amount > stockLot.onHand)
     throw new Refusal(
       'refused',
-      `${jar.tag} holds ${formatAmount(jar.onHand, measure)}, so ${formatAmount(amount, measure)} can’t come out of it. Count the jar if the screen is wrong.`,
+      `${stockLot.tag} holds ${formatAmount(stockLot.onHand, measure)}, so ${formatAmount(amount, measure)} can’t come out of it. Count the jar if the screen is wrong.`,
       { reason: 'notOnHand' },
     );
-  const free = Math.max(0, jar.onHand - jar.promised);
-  if (!evenPromised && amount > free)
+  const free = Math.max(0, stockLot.onHand - stockLot.reserved);
+  if (!evenReserved && amount > free)
     throw new Refusal(
       'refused',
-      `${formatAmount(free, measure)} of ${jar.tag} ${jar.material.measure === 'pieces' ? 'are' : 'is'} free; the rest is promised to lots. Take less, or take it from another jar.`,
-      { reason: 'promised' },
+      `${formatAmount(free, measure)} of ${stockLot.tag} ${stockLot.material.measure === 'pieces' ? 'are' : 'is'} free; the rest is promised to lots. Take less, or take it from another jar.`,
+      { reason: 'reserved' },
     );
 }
 
 /** Stock that leaves without a lot. Packets leave whole and take their auxiliaries with them. */
 export async function takeOut(db: Db, id: string, taking: Taking, { now, byId }: By): Promise<{ id: string }> {
-  const jar = await findJar(db, id);
-  const amount = await amountOf(db, taking.written, jar.material);
-  assertFree(jar, amount, { evenPromised: taking.kind === 'spoil' });
+  const stockLot = await findStockLot(db, id);
+  const amount = await amountOf(db, taking.quantityText, stockLot.material);
+  assertFree(stockLot, amount, { evenReserved: taking.kind === 'spoil' });
   if (taking.kind !== 'use' && taking.note === '')
     throw new Refusal(
       'refused',
@@ -45,83 +52,85 @@ export async function takeOut(db: Db, id: string, taking: Taking, { now, byId }:
   await db
     .insert(movements)
     .values({ id: taking.id, stockLotId: id, kind: taking.kind, amount: -amount, note: taking.note, at, byId });
-  for (const need of auxiliariesOf(jar, taking.kind === 'use' ? amount : 0)) {
-    const from = await chosenJar(db, taking, need.materialId);
+  for (const need of auxiliariesOf(stockLot, taking.kind === 'use' ? amount : 0)) {
+    const from = await chosenStockLot(db, taking, need.materialId);
     if (!from)
       throw new Refusal(
         'refused',
-        `Each packet of ${jar.material.name} goes with an auxiliary. Choose the jar it is taken from.`,
+        `Each packet of ${stockLot.material.name} goes with an auxiliary. Choose the jar it is taken from.`,
         { reason: 'auxiliaryMissing' },
       );
-    assertFree(from.jar, need.amount);
-    await db
-      .insert(movements)
-      .values({
-        id: from.movementId,
-        stockLotId: from.jar.id,
-        kind: 'use',
-        amount: -need.amount,
-        note: `with ${formatAmount(amount, 'pieces')} of ${jar.tag}`,
-        at,
-        byId,
-      });
+    assertFree(from.stockLot, need.amount);
+    await db.insert(movements).values({
+      id: from.movementId,
+      stockLotId: from.stockLot.id,
+      kind: 'use',
+      amount: -need.amount,
+      note: `with ${formatAmount(amount, 'pieces')} of ${stockLot.tag}`,
+      at,
+      byId,
+    });
   }
   return { id: taking.id };
 }
 
-const auxiliariesOf = (jar: Jar, packets: number): { materialId: string; amount: number }[] =>
+const auxiliariesOf = (stockLot: Jar, packets: number): { materialId: string; amount: number }[] =>
   packets === 0
     ? []
-    : (jar.material.facts.packet?.auxiliaries ?? []).map((a) => ({
+    : (stockLot.material.facts.packet?.auxiliaries ?? []).map((a) => ({
         materialId: a.materialId,
         amount: a.amount * packets,
       }));
 
-async function chosenJar(
+async function chosenStockLot(
   db: Db,
   taking: Taking,
   materialId: string,
-): Promise<{ jar: Jar; movementId: string } | undefined> {
+): Promise<{ stockLot: Jar; movementId: string } | undefined> {
   for (const { stockLotId, movementId } of taking.auxiliaries) {
-    const jar = await findJar(db, stockLotId);
-    if (jar.material.id === materialId) return { jar, movementId };
+    const stockLot = await findStockLot(db, stockLotId);
+    if (stockLot.material.id === materialId) return { stockLot, movementId };
   }
   return undefined;
 }
 
-/** Books the difference between the shelf and the screen. A movement since the counter looked is told, not overwritten. */
+/**
+ * Books the difference between the shelf and the screen. A movement since the counter looked is told, not
+ * overwritten.
+ */
 export async function countStockLot(
   db: Db,
   id: string,
   count: Count,
   { now, byId }: By,
 ): Promise<{ difference: number }> {
-  const jar = await findJar(db, id);
-  const counted = await amountOf(db, count.written, jar.material, { allowNothing: true });
-  if (jar.onHand !== count.seenOnHand) {
+  const stockLot = await findStockLot(db, id);
+  const counted = await amountOf(db, count.quantityText, stockLot.material, { allowNothing: true });
+  if (stockLot.onHand !== count.seenOnHand) {
     throw new Refusal(
       'changedMeanwhile',
-      `Stock of ${jar.tag} moved while you counted: the screen now says ${formatAmount(jar.onHand, jar.material.measure)}. Weigh it again, then enter it.`,
-      { yours: count.seenOnHand, theirs: jar.onHand },
+      `Stock of ${stockLot.tag} moved while you counted: the screen now says ${formatAmount(stockLot.onHand, stockLot.material.measure)}. Weigh it again, then enter it.`,
+      { yours: count.seenOnHand, theirs: stockLot.onHand },
     );
   }
-  const difference = countDifference(jar.onHand, counted);
+  const difference = countDifference(stockLot.onHand, counted);
   if (difference !== 0)
-    await db
-      .insert(movements)
-      .values({
-        id: count.id,
-        stockLotId: id,
-        kind: 'count',
-        amount: difference,
-        note: count.note,
-        at: now.toISOString(),
-        byId,
-      });
+    await db.insert(movements).values({
+      id: count.id,
+      stockLotId: id,
+      kind: 'count',
+      amount: difference,
+      note: count.note,
+      at: now.toISOString(),
+      byId,
+    });
   return { difference };
 }
 
-/** Puts a movement right by an equal and opposite one; of a conversion, all its movements. What a lot used is corrected at the bench. */
+/**
+ * Puts a movement right by an equal and opposite one; of a conversion, all its movements. What a lot used is
+ * corrected at the bench.
+ */
 export async function reverseMovement(
   db: Db,
   id: string,
@@ -163,21 +172,19 @@ export async function reverseMovement(
         `Some of ${balance.tag} has been used since, so it can’t be taken back whole. Count the jar instead.`,
       );
   }
-  await db
-    .insert(movements)
-    .values(
-      together.map((m) => ({
-        id: m.id === id ? reversal.id : uuidv7(now),
-        stockLotId: m.stockLotId,
-        kind: 'reverse' as const,
-        amount: -m.amount,
-        reversesId: m.id,
-        conversionId: m.conversionId,
-        note: reversal.note,
-        at: now.toISOString(),
-        byId,
-      })),
-    );
+  await db.insert(movements).values(
+    together.map((m) => ({
+      id: m.id === id ? reversal.id : uuidv7(now),
+      stockLotId: m.stockLotId,
+      kind: 'reverse' as const,
+      amount: -m.amount,
+      reversesId: m.id,
+      conversionId: m.conversionId,
+      note: reversal.note,
+      at: now.toISOString(),
+      byId,
+    })),
+  );
   return { id: reversal.id };
 }
 
@@ -198,18 +205,16 @@ export async function giveBackFromLot(db: Db, runEntryId: string, { now, byId }:
     .where(and(eq(movements.runEntryId, runEntryId), eq(movements.kind, 'use')));
   if (!movement) return;
   const { stockLotId, lotId, amount, id } = movement;
-  await db
-    .insert(movements)
-    .values({
-      id: uuidv7(now),
-      stockLotId,
-      lotId,
-      kind: 'reverse',
-      amount: -amount,
-      reversesId: id,
-      runEntryId,
-      note: 'weighing corrected',
-      at: now.toISOString(),
-      byId,
-    });
+  await db.insert(movements).values({
+    id: uuidv7(now),
+    stockLotId,
+    lotId,
+    kind: 'reverse',
+    amount: -amount,
+    reversesId: id,
+    runEntryId,
+    note: 'weighing corrected',
+    at: now.toISOString(),
+    byId,
+  });
 }

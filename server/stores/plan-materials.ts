@@ -3,14 +3,14 @@ import { asc, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { materials, spoonWeighings } from '../db/schema';
 import type { Material } from '@vestigia/contract';
-import { notFound } from '../problem';
+import { notFound } from '../shared/problem';
 import { spoonsFrom } from './materials-store';
-import type { GradedJar } from './shelf';
+import type { GradedStockLot } from './shelf';
 import { readAvailable, readDryFactors } from './shelf';
 
 export interface ReadMaterials {
   readonly rows: ReadonlyMap<string, Material>;
-  readonly jars: ReadonlyMap<string, readonly GradedJar[]>;
+  readonly stockLots: ReadonlyMap<string, readonly GradedStockLot[]>;
   /** As planning needs it. */
   forPlan(id: string): PlanMaterial;
 }
@@ -37,7 +37,7 @@ async function withAuxiliaries(db: Db, wanted: readonly string[]): Promise<Map<s
 export async function readPlanMaterials(db: Db, wanted: readonly string[]): Promise<ReadMaterials> {
   const rows = await withAuxiliaries(db, [...new Set(wanted)]);
   const ids = [...rows.keys()];
-  const jars = await readAvailable(db, ids);
+  const stockLots = await readAvailable(db, ids);
   const dry = await readDryFactors(db, ids);
   const spoonfuls =
     ids.length === 0
@@ -54,7 +54,7 @@ export async function readPlanMaterials(db: Db, wanted: readonly string[]): Prom
           .orderBy(asc(spoonWeighings.seq));
   return {
     rows,
-    jars,
+    stockLots,
     forPlan(id) {
       const m = rows.get(id);
       if (!m) throw notFound('material');
@@ -65,7 +65,7 @@ export async function readPlanMaterials(db: Db, wanted: readonly string[]): Prom
         measure: m.measure,
         packet: m.facts.packet,
         spoons: spoonsFrom(spoonfuls.filter((s) => s.materialId === id)),
-        stock: jars.get(id) ?? [],
+        stock: stockLots.get(id) ?? [],
         dryFactor: dry.get(id) ?? null,
       };
     },

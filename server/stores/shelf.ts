@@ -6,11 +6,14 @@ import type { Db } from '../db/database';
 import { Prepared } from '../http/prepared';
 import { studioToday } from '../studio/studio-store';
 
-/** One row of the shelf as JSON: reading hundreds of rows field by field out of PGlite costs several times what finding them does. */
+/**
+ * One row of the shelf as JSON: reading hundreds of rows field by field out of PGlite costs several times what
+ * finding them does.
+ */
 const ROW = sql`json_build_object(
   'id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'material', m.name, 'kind', m.kind, 'measure', m.measure, 'hazards', m.hazards,
   'place', s.place, 'source', s.source, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'form', s.facts->'form', 'strengthPercent', s.facts->'strengthPercent',
-  'onHand', b.on_hand, 'promised', b.promised, 'free', b.on_hand - b.promised)`;
+  'onHand', b.on_hand, 'reserved', b.reserved, 'free', b.on_hand - b.reserved)`;
 const FROM = sql`FROM stock_lots s JOIN materials m ON m.id = s.material_id JOIN stock_balances b ON b.stock_lot_id = s.id`;
 
 async function rowsWhere(db: Db, where: SQL, order: SQL): Promise<ShelfRow[]> {
@@ -61,24 +64,27 @@ const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 /** One jar's row, as a part of a larger question. */
 export const shelfRowOf = (id: string): SQL => sql`(SELECT ${ROW} ${FROM} WHERE s.id = ${id})`;
-export const readJarsOf = (db: Db, materialId: string): Promise<ShelfRow[]> =>
+export const readStockLotsOf = (db: Db, materialId: string): Promise<ShelfRow[]> =>
   rowsWhere(db, sql`s.material_id = ${materialId}`, BY_AGE);
-/** Jars at one place with something in them (every place for an empty name), and those named, wherever and however empty they are. */
+/**
+ * Jars at one place with something in them (every place for an empty name), and those named, wherever and however
+ * empty they are.
+ */
 export function readPlace(db: Db, place: string, named: readonly string[] = []): Promise<ShelfRow[]> {
   const here = place === '' ? sql`b.on_hand > 0` : sql`(s.place = ${place} AND b.on_hand > 0)`;
   return rowsWhere(db, named.length === 0 ? here : sql`${here} OR s.id IN ${[...named]}`, sql`s.place, s.tag`);
 }
-export const readShort = (db: Db): Promise<ShelfRow[]> => rowsWhere(db, sql`b.promised > b.on_hand`, sql`m.name`);
+export const readShort = (db: Db): Promise<ShelfRow[]> => rowsWhere(db, sql`b.reserved > b.on_hand`, sql`m.name`);
 /** Jars with something left whose best before is on or before the date, soonest first. */
 export const readGoingOff = (db: Db, by: string): Promise<ShelfRow[]> =>
   rowsWhere(db, sql`b.on_hand > 0 AND s.best_before <= ${by}`, sql`s.best_before, s.tag`);
 
 /** What is free of these materials, by material, for planning: with what is known of each jar's strength and form. */
-export async function readAvailable(db: Db, materialIds: readonly string[]): Promise<Map<string, GradedJar[]>> {
-  const available = new Map<string, GradedJar[]>(materialIds.map((id) => [id, []]));
+export async function readAvailable(db: Db, materialIds: readonly string[]): Promise<Map<string, GradedStockLot[]>> {
+  const available = new Map<string, GradedStockLot[]>(materialIds.map((id) => [id, []]));
   if (materialIds.length === 0) return available;
   const rows = await oneValue<
-    (Omit<GradedJar, 'bestBefore' | 'gPerL'> & {
+    (Omit<GradedStockLot, 'bestBefore' | 'gPerL'> & {
       materialId: string;
       bestBefore: string | null;
       contentsG: number | null;
@@ -87,7 +93,7 @@ export async function readAvailable(db: Db, materialIds: readonly string[]): Pro
   >(
     db,
     sql`(SELECT coalesce(json_agg(json_build_object(
-    'stockLotId', s.id, 'tag', s.tag, 'materialId', s.material_id, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'free', b.on_hand - b.promised,
+    'stockLotId', s.id, 'tag', s.tag, 'materialId', s.material_id, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'free', b.on_hand - b.reserved,
     'form', s.facts->'form', 'strengthPercent', s.facts->'strengthPercent', 'moisturePercent', s.facts->'moisturePercent',
     'contentsG', l.after->'contents'->0->'grams', 'volumeUl', l.after->'volumeUl') ORDER BY ${BY_AGE}), '[]') ${FROM}
     LEFT JOIN LATERAL (SELECT after FROM liquor_entries e WHERE e.stock_lot_id = s.id ORDER BY e.seq DESC LIMIT 1) l ON true
@@ -101,7 +107,7 @@ export async function readAvailable(db: Db, materialIds: readonly string[]): Pro
 }
 
 /** A jar as planning and checking see it. */
-export type GradedJar = Required<Pick<GradedStock, 'stockLotId' | 'free' | 'receivedOn'>> & {
+export type GradedStockLot = Required<Pick<GradedStock, 'stockLotId' | 'free' | 'receivedOn'>> & {
   readonly tag: string;
   readonly bestBefore?: string;
   readonly form: ShelfRow['form'];
@@ -110,7 +116,10 @@ export type GradedJar = Required<Pick<GradedStock, 'stockLotId' | 'free' | 'rece
   readonly gPerL: number | null;
 };
 
-/** Grams fresh that gave one gram dried, as this studio dried each material last; materials it never dried are left out. */
+/**
+ * Grams fresh that gave one gram dried, as this studio dried each material last; materials it never dried are left
+ * out.
+ */
 export async function readDryFactors(db: Db, materialIds: readonly string[]): Promise<Map<string, number>> {
   if (materialIds.length === 0) return new Map();
   const rows = await oneValue<{ materialId: string; fresh: number; dried: number }[]>(
@@ -126,29 +135,30 @@ export async function readDryFactors(db: Db, materialIds: readonly string[]): Pr
 }
 
 /**
- * The shelf at the end of another day. In the past: what the ledgers sum to by then. Ahead: what is on hand now, with what
- * is promised taken out and what will be past its best before marked; use without a promise is told by the forecast.
+ * The shelf at the end of another day. In the past: what the ledgers sum to by then. Ahead: what is on hand now, with
+ * what is promised taken out and what will be past its best before marked; use without a promise is told by the
+ * forecast.
  */
 export async function readShelfOn(db: Db, on: string, now: Date): Promise<ShelfOn> {
   const today = await studioToday(db, now);
-  const when = on < today ? 'past' : on > today ? 'ahead' : 'today';
+  const when = on < today ? 'past' : on > today ? 'forecast' : 'today';
   const sums = (table: SQL): SQL =>
     sql`(SELECT stock_lot_id, sum(amount)::bigint AS amount FROM ${table} WHERE at < (${on}::date + 1)::timestamp AT TIME ZONE (SELECT zone FROM studio) GROUP BY stock_lot_id)`;
   const onHand =
     when === 'past'
       ? sql`coalesce(v.amount, 0)`
-      : when === 'ahead'
-        ? sql`greatest(0, b.on_hand - b.promised)`
+      : when === 'forecast'
+        ? sql`greatest(0, b.on_hand - b.reserved)`
         : sql`b.on_hand`;
-  const promised = when === 'past' ? sql`coalesce(p.amount, 0)` : when === 'ahead' ? sql`0` : sql`b.promised`;
+  const reserved = when === 'past' ? sql`coalesce(p.amount, 0)` : when === 'forecast' ? sql`0` : sql`b.reserved`;
   const past =
     when === 'past'
-      ? sql`LEFT JOIN ${sums(sql`movements`)} v ON v.stock_lot_id = s.id LEFT JOIN ${sums(sql`promises`)} p ON p.stock_lot_id = s.id`
+      ? sql`LEFT JOIN ${sums(sql`movements`)} v ON v.stock_lot_id = s.id LEFT JOIN ${sums(sql`reservations`)} p ON p.stock_lot_id = s.id`
       : sql``;
   const rows = await oneValue<ShelfOn['rows']>(
     db,
     sql`(SELECT coalesce(json_agg(json_build_object(
-    'id', s.id, 'tag', s.tag, 'material', m.name, 'measure', m.measure, 'place', s.place, 'onHand', ${onHand}, 'promised', ${promised}, 'free', ${onHand} - ${promised},
+    'id', s.id, 'tag', s.tag, 'material', m.name, 'measure', m.measure, 'place', s.place, 'onHand', ${onHand}, 'reserved', ${reserved}, 'free', ${onHand} - ${reserved},
     'expired', coalesce(s.best_before < ${on}::date, false)) ORDER BY ${BY_AGE}), '[]') ${FROM} ${past}
     WHERE ${when === 'past' ? sql`v.amount IS NOT NULL` : sql`true`})`,
   );

@@ -1,11 +1,11 @@
 import { formatAmount } from '@vestigia/core';
 import type { Db } from '../db/database';
-import { readAhead } from './ahead';
-import { writeTable } from './transfer/csv-table';
+import { readForecast } from './forecast';
+import { writeTable } from '../shared/csv-table';
 
 /** What to order and what to gather, as a table to take along. */
 export async function shoppingList(db: Db, now: Date): Promise<{ name: string; type: string; content: string }> {
-  const { today, rows } = await readAhead(db, now);
+  const { today, rows } = await readForecast(db, now);
   const wanted = rows.filter((r) => r.act !== 'none');
   const cells = wanted.map((r) => [
     r.act,

@@ -4,8 +4,8 @@ import type { SQL } from 'drizzle-orm';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { materials, stockBalances, stockLots } from '../db/schema';
-import { lotTag } from '../lot-tag';
-import { notFound } from '../problem';
+import { lotTag } from '../shared/lot-tag';
+import { notFound } from '../shared/problem';
 import type { SpoonRow } from './materials-store';
 import { attachmentsWhere, spoonsFrom } from './materials-store';
 import { oneValue, shelfRowOf } from './shelf';
@@ -19,7 +19,7 @@ type RawLine = [
   kind: StockLedgerLine['kind'],
   amount: number,
   balance: number,
-  promised: number,
+  reserved: number,
   at: string,
   byId: string,
   note: string,
@@ -34,27 +34,27 @@ type Names = Readonly<Record<string, string>>;
 const NAMES = sql`(SELECT coalesce(json_object_agg(id, name), '{}') FROM people)`;
 
 /** Movements and promises of one jar as one line of time, with both balances after each. */
-const linesOf = (jarId: string, newest: number | null): SQL => sql`(
+const linesOf = (stockLotId: string, newest: number | null): SQL => sql`(
   WITH line AS (
-    SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id, lot_ref, conversion_id, reverses_id FROM movements WHERE stock_lot_id = ${jarId}
+    SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id, lot_ref, conversion_id, reverses_id FROM movements WHERE stock_lot_id = ${stockLotId}
     UNION ALL
-    SELECT id, CASE WHEN amount > 0 THEN 'promise' ELSE 'release' END, amount, 0, amount, at, seq, 1, by_id, '', lot_id, NULL, NULL, NULL FROM promises WHERE stock_lot_id = ${jarId}
+    SELECT id, CASE WHEN amount > 0 THEN 'reservation' ELSE 'release' END, amount, 0, amount, at, seq, 1, by_id, '', lot_id, NULL, NULL, NULL FROM reservations WHERE stock_lot_id = ${stockLotId}
   ), run AS (
-    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS promised, row_number() OVER w AS n FROM line WINDOW w AS (ORDER BY at, ledger, seq)
+    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS reserved, row_number() OVER w AS n FROM line WINDOW w AS (ORDER BY at, ledger, seq)
   )
-  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.promised, r.at, r.by_id, r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id, r.reverses_id) ORDER BY r.n), '[]')
+  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.reserved, r.at, r.by_id, r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id, r.reverses_id) ORDER BY r.n), '[]')
   FROM run r ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
 
 /** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
 function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
   const reversed = new Set(raw.map((r) => r[12]));
   return raw.map(
-    ([id, kind, amount, balance, promised, at, byId, note, lotId, lotNumber, lotRef, conversionId, reversesId]) => ({
+    ([id, kind, amount, balance, reserved, at, byId, note, lotId, lotNumber, lotRef, conversionId, reversesId]) => ({
       id,
       kind,
       amount,
       balance,
-      promised,
+      reserved,
       at: new Date(at).toISOString(),
       by: { id: byId, name: names[byId] ?? '' },
       note,
@@ -71,23 +71,23 @@ function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
   );
 }
 
-export async function readLedger(db: Db, jarId: string): Promise<StockLedgerLine[]> {
+export async function readLedger(db: Db, stockLotId: string): Promise<StockLedgerLine[]> {
   const { lines, names } = await oneValue<{ lines: RawLine[]; names: Names }>(
     db,
-    sql`json_build_object('lines', ${linesOf(jarId, null)}, 'names', ${NAMES})`,
+    sql`json_build_object('lines', ${linesOf(stockLotId, null)}, 'names', ${NAMES})`,
   );
-  if (lines.length === 0) await findJar(db, jarId);
+  if (lines.length === 0) await findStockLot(db, stockLotId);
   return toLines(lines, names);
 }
 
 /** The jars on the other side of this jar's conversions: what it was made of, or what was made of it. */
-const kinOf = (jarId: string, side: 'parents' | 'children'): SQL => {
+const kinOf = (stockLotId: string, side: 'parents' | 'children'): SQL => {
   const [own, other] =
     side === 'parents' ? [sql`own.amount > 0`, sql`kin.amount < 0`] : [sql`own.amount < 0`, sql`kin.amount > 0`];
   return sql`(SELECT coalesce(json_agg(json_build_object('id', s.id, 'tag', s.tag, 'material', m.name, 'kind', c.kind, 'amount', abs(kin.amount), 'measure', m.measure, 'share', abs(own.amount), 'note', c.note) ORDER BY c.seq, s.tag), '[]')
     FROM movements own JOIN conversions c ON c.id = own.conversion_id JOIN movements kin ON kin.conversion_id = c.id AND kin.kind = 'convert' AND kin.stock_lot_id <> own.stock_lot_id
     JOIN stock_lots s ON s.id = kin.stock_lot_id JOIN materials m ON m.id = s.material_id
-    WHERE own.stock_lot_id = ${jarId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
+    WHERE own.stock_lot_id = ${stockLotId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
 };
 
 const readKin = (db: Db, id: string): Promise<Pick<StockLot, 'parents' | 'children'>> =>
@@ -100,7 +100,7 @@ interface Parts {
   lines: RawLine[];
   names: Names;
   total: number;
-  promises: { id: string; number: number; amount: number }[];
+  reservations: { id: string; number: number; amount: number }[];
   wentInto: {
     id: string;
     number: number;
@@ -114,7 +114,10 @@ interface Parts {
   attachments: StockLot['attachments'];
 }
 
-/** One jar, whole, in one question: each costs PGlite milliseconds whatever its answer. Kin are asked for only where there are any. */
+/**
+ * One jar, whole, in one question: each costs PGlite milliseconds whatever its answer. Kin are asked for only where
+ * there are any.
+ */
 export async function readStockLot(db: Db, id: string): Promise<StockLot> {
   const parts = await oneValue<Parts>(
     db,
@@ -123,9 +126,9 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     'spoonfuls', (SELECT coalesce(json_agg(json_build_object('unit', w.unit, 'system', w.system, 'weightMg', w.weight_mg) ORDER BY w.seq), '[]') FROM spoon_weighings w JOIN stock_lots s ON s.material_id = w.material_id WHERE s.id = ${id}),
     'own', (SELECT json_build_object('version', s.version, 'note', s.note, 'facts', s.facts, 'costMinor', s.cost_minor, 'currency', (SELECT currency FROM studio)) FROM stock_lots s WHERE s.id = ${id}),
     'lines', ${linesOf(id, LINES_SHOWN)}, 'names', ${NAMES},
-    'total', (SELECT count(*) FROM movements WHERE stock_lot_id = ${id}) + (SELECT count(*) FROM promises WHERE stock_lot_id = ${id}),
-    'promises', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'amount', x.amount) ORDER BY l.number DESC), '[]')
-      FROM (SELECT lot_id, sum(amount)::bigint AS amount FROM promises WHERE stock_lot_id = ${id} GROUP BY lot_id HAVING sum(amount) > 0) x JOIN lots l ON l.id = x.lot_id),
+    'total', (SELECT count(*) FROM movements WHERE stock_lot_id = ${id}) + (SELECT count(*) FROM reservations WHERE stock_lot_id = ${id}),
+    'reservations', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'amount', x.amount) ORDER BY l.number DESC), '[]')
+      FROM (SELECT lot_id, sum(amount)::bigint AS amount FROM reservations WHERE stock_lot_id = ${id} GROUP BY lot_id HAVING sum(amount) > 0) x JOIN lots l ON l.id = x.lot_id),
     'wentInto', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'colourway', c.name, 'amount', x.amount, 'colour', g.result) ORDER BY l.number DESC), '[]')
       FROM (SELECT lot_id, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NOT NULL GROUP BY lot_id HAVING sum(amount) <> 0) x
       JOIN lots l ON l.id = x.lot_id JOIN colourways c ON c.id = l.colourway_id LEFT JOIN lot_progress g ON g.lot_id = l.id),
@@ -147,7 +150,7 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     bulkDensityGPerMl: row.measure === 'weight' ? (spoonsFrom(parts.spoonfuls)[0]?.bulkDensity.value ?? null) : null,
     lines: toLines(parts.lines, parts.names),
     earlier: Math.max(0, parts.total - parts.lines.length),
-    promises: parts.promises.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
+    reservations: parts.reservations.map((p) => ({ lot: { id: p.id, tag: lotTag(p.number) }, amount: p.amount })),
     wentInto: parts.wentInto.map((w) => ({
       lot: { id: w.id, tag: lotTag(w.number), colourway: w.colourway },
       amount: w.amount,
@@ -172,21 +175,26 @@ export interface Jar {
   readonly facts: StockFacts;
   readonly material: typeof materials.$inferSelect;
   readonly onHand: number;
-  readonly promised: number;
+  readonly reserved: number;
 }
 
 /** A jar as the rules see it. */
-export async function findJar(db: Db, id: string): Promise<Jar> {
+export async function findStockLot(db: Db, id: string): Promise<Jar> {
   const [found] = await db
-    .select({ jar: stockLots, material: materials, onHand: stockBalances.onHand, promised: stockBalances.promised })
+    .select({
+      stockLot: stockLots,
+      material: materials,
+      onHand: stockBalances.onHand,
+      reserved: stockBalances.reserved,
+    })
     .from(stockLots)
     .innerJoin(materials, eq(materials.id, stockLots.materialId))
     .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
     .where(eq(stockLots.id, id));
   if (!found) throw notFound('jar');
-  const { id: jarId, tag, place, receivedOn, bestBefore, costMinor, facts } = found.jar;
+  const { id: stockLotId, tag, place, receivedOn, bestBefore, costMinor, facts } = found.stockLot;
   return {
-    id: jarId,
+    id: stockLotId,
     tag,
     place,
     receivedOn,
@@ -195,6 +203,6 @@ export async function findJar(db: Db, id: string): Promise<Jar> {
     facts,
     material: found.material,
     onHand: found.onHand,
-    promised: found.promised,
+    reserved: found.reserved,
   };
 }

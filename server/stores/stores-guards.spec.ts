@@ -1,8 +1,8 @@
-import type { Call, Problem, ShelfRow, StockLot, Walk } from '@vestigia/contract';
+import type { Call, Problem, ShelfRow, StockLot, Stocktake } from '@vestigia/contract';
 import { api } from '@vestigia/contract';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import type { Topic } from '../context';
+import type { Topic } from '@vestigia/contract';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import { KINDS, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
 
@@ -19,7 +19,7 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
   });
   afterAll(() => studio.close());
 
-  const jarOf = async (id: string): Promise<StockLot> =>
+  const stockLotOf = async (id: string): Promise<StockLot> =>
     (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
   const shelf = async (): Promise<ShelfRow[]> => (await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[];
   const out = (rest: object = {}) => ({
@@ -28,11 +28,11 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
     materialId: null,
     newMaterial: '',
     tag: '',
-    written: '90 g',
+    quantityText: '90 g',
     place: '',
     bestBefore: null,
     container: '',
-    tareWritten: '',
+    tareText: '',
     ...rest,
   });
 
@@ -62,26 +62,26 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
   );
 
   it('does a thing once, however often the same touch is sent', async () => {
-    const before = (await jarOf(f.weldJar)).row.onHand;
+    const before = (await stockLotOf(f.weldStockLot)).row.onHand;
     const conversionOut = out();
     const sends: [string, object][] = [
       [
-        `/api/stock-lots/${f.weldJar}/takings`,
-        { id: newId(), kind: 'use', written: '10 g', note: 'strip', auxiliaries: [] },
+        `/api/stock-lots/${f.weldStockLot}/takings`,
+        { id: newId(), kind: 'use', quantityText: '10 g', note: 'strip', auxiliaries: [] },
       ],
       [
         '/api/conversions',
         {
           id: newId(),
           kind: 'grind',
-          inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }],
+          inputs: [{ movementId: newId(), stockLotId: f.weldStockLot, quantityText: '100 g' }],
           output: conversionOut,
           note: '',
         },
       ],
       [
         `/api/materials/${f.alum}/spoons`,
-        { id: newId(), unit: 'tsp', system: 'metric', written: '4.8 g', fromBalance: false },
+        { id: newId(), unit: 'tsp', system: 'metric', quantityText: '4.8 g', fromBalance: false },
       ],
       [
         '/api/liquors',
@@ -92,7 +92,7 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
           materialId: null,
           newMaterial: 'Weld bath',
           tag: '',
-          written: '5 l',
+          quantityText: '5 l',
           contents: [],
           working: null,
           fromLotId: null,
@@ -102,7 +102,7 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
           note: '',
         },
       ],
-      ['/api/count-walks', { id: newId(), place: 'Shelf', blind: false }],
+      ['/api/stocktakes', { id: newId(), place: 'Shelf', blind: false }],
     ];
     for (const [path, body] of sends) {
       const replies = await Promise.all([1, 2, 3].map(() => studio.agent.post(path).send(body)));
@@ -112,23 +112,24 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
       ).toEqual([200, 200, 200]);
       expect(new Set(replies.map((r) => JSON.stringify(r.body))).size).toBe(1);
       expect(
-        (await studio.agent.post(path).send({ ...body, note: 'another', place: 'another', written: '3 g' })).status,
+        (await studio.agent.post(path).send({ ...body, note: 'another', place: 'another', quantityText: '3 g' }))
+          .status,
         path,
       ).toBe(422);
     }
-    expect((await jarOf(f.weldJar)).row.onHand).toBe(before - 110_000);
-    expect((await jarOf(conversionOut.stockLotId)).lines).toHaveLength(1);
+    expect((await stockLotOf(f.weldStockLot)).row.onHand).toBe(before - 110_000);
+    expect((await stockLotOf(conversionOut.stockLotId)).lines).toHaveLength(1);
   });
 
   it.each<[string, (f: Furniture) => object, RegExp]>([
     [
       'a jar that is not here',
-      () => ({ inputs: [{ movementId: newId(), stockLotId: newId(), written: '1 g' }] }),
+      () => ({ inputs: [{ movementId: newId(), stockLotId: newId(), quantityText: '1 g' }] }),
       /no such jar/,
     ],
     [
       'more than the jar holds',
-      (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldJar, written: '99 kg' }] }),
+      (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldStockLot, quantityText: '99 kg' }] }),
       /holds .* can’t come out of it/,
     ],
     ['nothing coming out', () => ({ output: null }), /Say what came out/],
@@ -136,43 +137,47 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
     ['a powder opened like a packet', () => ({ kind: 'open' }), /no packet/],
     [
       'an unknown unit',
-      (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldJar, written: '3 handfuls' }] }),
+      (g) => ({ inputs: [{ movementId: newId(), stockLotId: g.weldStockLot, quantityText: '3 handfuls' }] }),
       /not a unit of weight/,
     ],
     ['a name that is taken', () => ({ output: out({ newMaterial: 'Weld' }) }), /has that name already/],
     ['a tag that is taken', () => ({ output: out({ tag: 'WEL-1' }) }), /Another jar has that tag/],
-    ['a solution kept as a powder', () => ({ kind: 'dissolve', output: out({ written: '1 l' }) }), /kept by volume/],
+    [
+      'a solution kept as a powder',
+      () => ({ kind: 'dissolve', output: out({ quantityText: '1 l' }) }),
+      /kept by volume/,
+    ],
     ['going off before it is made', () => ({ output: out({ bestBefore: '2020-01-01' }) }), /past its best before/],
-    ['a container that is no weight', () => ({ output: out({ tareWritten: 'heavy' }) }), /The container alone/],
-  ])('refuses a change of form with %s, and does none of it', async (_name, change, sentence) => {
+    ['a container that is no weight', () => ({ output: out({ tareText: 'heavy' }) }), /The container alone/],
+  ])('refuses a change of form with %s, and does none of it', async (_name, change, message) => {
     const before = await shelf();
     const body = {
       id: newId(),
       kind: 'dry',
-      inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }],
+      inputs: [{ movementId: newId(), stockLotId: f.weldStockLot, quantityText: '100 g' }],
       output: out(),
       note: '',
       ...change(f),
     };
     const reply = await studio.agent.post('/api/conversions').send(body);
-    expect((reply.body as Problem).detail).toMatch(sentence);
+    expect((reply.body as Problem).detail).toMatch(message);
     expect(reply.status).toBeLessThan(500);
     expect(await shelf()).toEqual(before);
   });
 
   it('tells other browsers what changed in Stores, and not before it is written', async () => {
-    const told: (readonly Topic[])[] = [];
-    const stop = studio.context.changes.listen((topics) => told.push(topics));
+    const reply: (readonly Topic[])[] = [];
+    const stop = studio.context.changes.listen((topics) => reply.push(topics));
     await studio.agent
-      .post(`/api/stock-lots/${f.weldJar}/takings`)
-      .send({ id: newId(), kind: 'give', written: '99 kg', note: 'x' })
+      .post(`/api/stock-lots/${f.weldStockLot}/takings`)
+      .send({ id: newId(), kind: 'give', quantityText: '99 kg', note: 'x' })
       .expect(422);
-    expect(told).toEqual([]);
+    expect(reply).toEqual([]);
     await studio.agent
-      .post(`/api/stock-lots/${f.weldJar}/takings`)
-      .send({ id: newId(), kind: 'give', written: '5 g', note: 'the school' })
+      .post(`/api/stock-lots/${f.weldStockLot}/takings`)
+      .send({ id: newId(), kind: 'give', quantityText: '5 g', note: 'the school' })
       .expect(200);
-    expect(told).toEqual([['stores']]);
+    expect(reply).toEqual([['stores']]);
     stop();
   });
 
@@ -191,14 +196,18 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
     await studio.context.database.db.execute(
       sql`INSERT INTO movements (id, stock_lot_id, kind, amount, at, by_id) SELECT gen_random_uuid(), ${id}, 'use', -1000, '2026-05-20T00:00:00Z'::timestamptz + n * interval '1 minute', ${person?.id} FROM generate_series(1, 300) n`,
     );
-    const jar = await jarOf(id);
-    expect([jar.lines.length, jar.earlier, jar.otherwise]).toEqual([120, 181, [{ kind: 'use', amount: 300_000 }]]);
+    const stockLot = await stockLotOf(id);
+    expect([stockLot.lines.length, stockLot.earlier, stockLot.otherwise]).toEqual([
+      120,
+      181,
+      [{ kind: 'use', amount: 300_000 }],
+    ]);
     const all = (await studio.agent.get(`/api/stock-lots/${id}/ledger`).expect(200)).body as StockLot['lines'];
     expect(all).toHaveLength(301);
     let balance = 0;
     for (const line of all) expect(line.balance).toBe((balance += line.amount));
-    expect(all.slice(-120)).toEqual(jar.lines);
-    expect(balance).toBe(jar.row.onHand);
+    expect(all.slice(-120)).toEqual(stockLot.lines);
+    expect(balance).toBe(stockLot.row.onHand);
   });
 
   it('counts a jar that was emptied elsewhere only after it was looked at again', async () => {
@@ -208,32 +217,40 @@ describe.each(KINDS)('stores, whoever asks and however often, on a %s', (kind) =
         .send(delivery(f.weld, '300 g', { tag: 'GONE', place: 'Attic' }))
         .expect(200)
     ).body as { id: string };
-    const walk = newId();
-    await studio.agent.post('/api/count-walks').send({ id: walk, place: 'Attic', blind: true }).expect(200);
+    const stocktake = newId();
+    await studio.agent.post('/api/stocktakes').send({ id: stocktake, place: 'Attic', blind: true }).expect(200);
     await studio.agent
-      .post(`/api/count-walks/${walk}/entries`)
-      .send({ id: newId(), stockLotId: id, written: '300 g', gross: false, seenOnHand: 300_000, fromBalance: false })
+      .post(`/api/stocktakes/${stocktake}/entries`)
+      .send({
+        id: newId(),
+        stockLotId: id,
+        quantityText: '300 g',
+        gross: false,
+        seenOnHand: 300_000,
+        fromBalance: false,
+      })
       .expect(200);
     await studio.agent
       .post(`/api/stock-lots/${id}/takings`)
-      .send({ id: newId(), kind: 'spoil', written: '300 g', note: 'moths' })
+      .send({ id: newId(), kind: 'spoil', quantityText: '300 g', note: 'moths' })
       .expect(200);
-    const late = await studio.agent.post(`/api/count-walks/${walk}/booking`).send({ id: newId(), reasons: [] });
+    const late = await studio.agent.post(`/api/stocktakes/${stocktake}/booking`).send({ id: newId(), reasons: [] });
     expect([late.status, (late.body as Problem).detail]).toEqual([
       409,
       'GONE moved since it was counted. Count it again, then book. Nothing is booked yet.',
     ]);
-    expect(((await studio.agent.get(`/api/count-walks/${walk}`).expect(200)).body as Walk).lines).toMatchObject([
-      { row: { tag: 'GONE', onHand: 0 }, movedSince: true },
-    ]);
+    expect(
+      ((await studio.agent.get(`/api/stocktakes/${stocktake}`).expect(200)).body as Stocktake).lines,
+    ).toMatchObject([{ row: { tag: 'GONE', onHand: 0 }, movedSince: true }]);
     await studio.agent
-      .post(`/api/count-walks/${walk}/entries`)
-      .send({ id: newId(), stockLotId: id, written: '0', gross: false, seenOnHand: 0, fromBalance: false })
+      .post(`/api/stocktakes/${stocktake}/entries`)
+      .send({ id: newId(), stockLotId: id, quantityText: '0', gross: false, seenOnHand: 0, fromBalance: false })
       .expect(200);
     expect(
-      (await studio.agent.post(`/api/count-walks/${walk}/booking`).send({ id: newId(), reasons: [] }).expect(200)).body,
+      (await studio.agent.post(`/api/stocktakes/${stocktake}/booking`).send({ id: newId(), reasons: [] }).expect(200))
+        .body,
     ).toEqual({ booked: 0 });
-    expect((await jarOf(id)).lines.map((l) => l.kind)).toEqual(['receive', 'spoil']);
+    expect((await stockLotOf(id)).lines.map((l) => l.kind)).toEqual(['receive', 'spoil']);
   });
 
   it('sends the shelf packed or plain, as it is asked for, and anew once it changed', async () => {

@@ -15,58 +15,64 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const jarOf = async (id: string): Promise<StockLot> =>
+  const stockLotOf = async (id: string): Promise<StockLot> =>
     (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
-  const count = (jarId: string, written: string, seenOnHand: number) =>
-    studio.agent.post(`/api/stock-lots/${jarId}/counts`).send({ id: newId(), written, seenOnHand, note: '' });
+  const count = (stockLotId: string, quantityText: string, seenOnHand: number) =>
+    studio.agent.post(`/api/stock-lots/${stockLotId}/counts`).send({ id: newId(), quantityText, seenOnHand, note: '' });
 
   it('books a delivery under a tag of its own', async () => {
     const { id } = (await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '3 lb 4 oz')).expect(200))
       .body as { id: string };
-    const jar = await jarOf(id);
-    expect(jar.row).toMatchObject({ tag: 'WEL-2', onHand: 1_474_175, promised: 0, free: 1_474_175, place: 'Shelf' });
-    expect(jar.lines.map((l) => [l.kind, l.amount, l.by.name])).toEqual([['receive', 1_474_175, 'Ada Reed']]);
+    const stockLot = await stockLotOf(id);
+    expect(stockLot.row).toMatchObject({
+      tag: 'WEL-2',
+      onHand: 1_474_175,
+      reserved: 0,
+      free: 1_474_175,
+      place: 'Shelf',
+    });
+    expect(stockLot.lines.map((l) => [l.kind, l.amount, l.by.name])).toEqual([['receive', 1_474_175, 'Ada Reed']]);
   });
 
   it.each<[string, object, RegExp]>([
-    ['no amount', { written: '' }, /Write a weight/],
-    ['no unit', { written: '12' }, /Which unit/],
-    ['less than nothing', { written: '-2 kg' }, /below zero/],
-    ['another measure', { written: '2 l' }, /teach it a spoon/],
+    ['no amount', { quantityText: '' }, /Write a weight/],
+    ['no unit', { quantityText: '12' }, /Which unit/],
+    ['less than nothing', { quantityText: '-2 kg' }, /below zero/],
+    ['another measure', { quantityText: '2 l' }, /teach it a spoon/],
     ['past before it came', { bestBefore: '2026-04-01' }, /past its best before/],
     ['a day to come', { receivedOn: '2027-01-01' }, /before it comes/],
     ['a tag in use', { tag: 'WEL-1' }, /Another jar has that tag/],
     ['no date', { receivedOn: 'May' }, /year-month-day/],
-  ])('refuses a delivery with %s', async (_name, change, sentence) => {
+  ])('refuses a delivery with %s', async (_name, change, message) => {
     const before = ((await studio.agent.get('/api/stores')).body as ShelfRow[]).length;
     const reply = await studio.agent.post('/api/stock-lots').send({ ...delivery(f.weld, '1 kg'), ...change });
     expect(reply.status).toBeLessThan(500);
-    expect((reply.body as Problem).detail).toMatch(sentence);
+    expect((reply.body as Problem).detail).toMatch(message);
     expect((await studio.agent.get('/api/stores')).body).toHaveLength(before);
   });
 
   it('books what a count finds, and tells when the shelf moved under the counter', async () => {
-    expect((await count(f.alumJar, '480 g', 500_000).expect(200)).body).toEqual({ difference: -20_000 });
-    expect((await count(f.alumJar, '480 g', 480_000).expect(200)).body).toEqual({ difference: 0 });
-    const late = await count(f.alumJar, '500 g', 500_000).expect(409);
+    expect((await count(f.alumStockLot, '480 g', 500_000).expect(200)).body).toEqual({ difference: -20_000 });
+    expect((await count(f.alumStockLot, '480 g', 480_000).expect(200)).body).toEqual({ difference: 0 });
+    const late = await count(f.alumStockLot, '500 g', 500_000).expect(409);
     expect(late.body as Problem).toMatchObject({ code: 'changedMeanwhile', theirs: 480_000 });
-    expect((await jarOf(f.alumJar)).lines.map((l) => l.kind)).toEqual(['receive', 'count']);
+    expect((await stockLotOf(f.alumStockLot)).lines.map((l) => l.kind)).toEqual(['receive', 'count']);
   });
 
   it('counts below what is promised, because that is the truth, and shows it short', async () => {
-    const lot = await makeLot(studio, f, { written: '2 hanks of 100 g' });
-    await count(f.alumJar, '10 g', 480_000).expect(200);
-    expect((await jarOf(f.alumJar)).row).toMatchObject({ onHand: 10_000, promised: 30_000, free: -20_000 });
+    const lot = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
+    await count(f.alumStockLot, '10 g', 480_000).expect(200);
+    expect((await stockLotOf(f.alumStockLot)).row).toMatchObject({ onHand: 10_000, reserved: 30_000, free: -20_000 });
     const { short } = (await studio.agent.get('/api/today').expect(200)).body as { short: ShelfRow[] };
-    expect(short.map((s) => s.id)).toEqual([f.alumJar]);
-    expect((await jarOf(f.alumJar)).promises).toMatchObject([{ lot: { id: lot }, amount: 30_000 }]);
+    expect(short.map((s) => s.id)).toEqual([f.alumStockLot]);
+    expect((await stockLotOf(f.alumStockLot)).reservations).toMatchObject([{ lot: { id: lot }, amount: 30_000 }]);
   });
 
   it('reverses once, by an opposite movement, and never what a lot used or what is gone', async () => {
     const { id } = (await studio.agent.post('/api/stock-lots').send(delivery(f.weld, '100 g')).expect(200)).body as {
       id: string;
     };
-    const movement = (await jarOf(id)).lines[0]?.id ?? '';
+    const movement = (await stockLotOf(id)).lines[0]?.id ?? '';
     const reverse = (note: string) =>
       studio.agent.post(`/api/movements/${movement}/reversal`).send({ id: newId(), note });
     await reverse('').expect(400);
@@ -75,22 +81,26 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
     await count(id, '100 g', 60_000).expect(200);
     await reverse('booked twice').expect(200);
     await reverse('booked twice').expect(409);
-    const jar = await jarOf(id);
-    expect([jar.row.onHand, jar.lines[0]?.reversed, jar.lines.at(-1)?.amount]).toEqual([0, true, -100_000]);
+    const stockLot = await stockLotOf(id);
+    expect([stockLot.row.onHand, stockLot.lines[0]?.reversed, stockLot.lines.at(-1)?.amount]).toEqual([
+      0,
+      true,
+      -100_000,
+    ]);
     await studio.agent.post(`/api/movements/${newId()}/reversal`).send({ id: newId(), note: 'x' }).expect(404);
   });
 
   it('answers a stale edit with both sides and changes nothing', async () => {
-    const { version } = await jarOf(f.weldJar);
+    const { version } = await stockLotOf(f.weldStockLot);
     const put = (place: string) =>
-      studio.agent.put(`/api/stock-lots/${f.weldJar}`).send({ version, place, note: '', bestBefore: null });
+      studio.agent.put(`/api/stock-lots/${f.weldStockLot}`).send({ version, place, note: '', bestBefore: null });
     await put('Cabinet 1').expect(200);
     expect((await put('Cabinet 2').expect(409)).body).toMatchObject({
       code: 'stale',
       yours: { place: 'Cabinet 2' },
       theirs: { place: 'Cabinet 1' },
     });
-    expect((await jarOf(f.weldJar)).row.place).toBe('Cabinet 1');
+    expect((await stockLotOf(f.weldStockLot)).row.place).toBe('Cabinet 1');
     const { vessels } = (await studio.agent.get('/api/studio')).body as Studio;
     const [first] = vessels;
     const { id, ...fields } = first as NonNullable<typeof first>;
@@ -123,7 +133,7 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
       studio.agent.post('/api/recipes').send({ id: newId(), name: newId(), versionId: newId(), body });
     const good = recipeBody(f.alum, f.weld) as { steps: { doses: object[] }[] };
     const dosing = (...doses: object[]) => ({ ...good, steps: [{ ...good.steps[0], doses }] });
-    for (const [body, sentence] of [
+    for (const [body, message] of [
       [dosing({ materialId: f.wool, percentOwf: 5 }), /is a base/],
       [dosing({ materialId: newId(), percentOwf: 5 }), /not in Stores/],
       [dosing({ materialId: f.alum, percentOwf: 5 }, { materialId: f.alum, percentOwf: 6 }), /twice/],
@@ -131,7 +141,7 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
       [dosing({ materialId: f.alum, percentOwf: -1 }), /from 0.001 to 2000/],
       [{ ...good, steps: [] }, /at least one step/],
     ] as const)
-      expect(((await recipe(body)).body as Problem).detail).toMatch(sentence);
+      expect(((await recipe(body)).body as Problem).detail).toMatch(message);
     const linen = (
       (
         await studio.agent
@@ -153,31 +163,27 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
           .expect(200)
       ).body as { id: string }
     ).id;
-    const colourway = await studio.agent
-      .post('/api/colourways')
-      .send({
-        id: newId(),
-        name: 'Odd',
-        recipeVersionId: f.version,
-        baseMaterialId: linen,
-        master: { L: 70, a: 0, b: 40, illuminant: 'D65', observer: '10' },
-        toleranceDeltaE: 2,
-        note: '',
-      });
+    const colourway = await studio.agent.post('/api/colourways').send({
+      id: newId(),
+      name: 'Odd',
+      recipeVersionId: f.version,
+      baseMaterialId: linen,
+      master: { L: 70, a: 0, b: 40, illuminant: 'D65', observer: '10' },
+      toleranceDeltaE: 2,
+      note: '',
+    });
     expect((colourway.body as Problem).detail).toMatch(/not for linen/);
   });
 
   it('keeps every standing of a version, and refuses the one it has', async () => {
-    const stand = (standing: string) =>
-      studio.agent
-        .post(`/api/recipe-versions/${f.version}/standings`)
-        .send({ id: newId(), standing, reason: 'proofs' });
+    const stand = (status: string) =>
+      studio.agent.post(`/api/recipe-versions/${f.version}/standings`).send({ id: newId(), status, reason: 'proofs' });
     await stand('proof').expect(200);
     await stand('proof').expect(409);
-    const { standings } = (await studio.agent.get(`/api/recipe-versions/${f.version}`).expect(200)).body as {
-      standings: { standing: string }[];
+    const { recipeStatuses } = (await studio.agent.get(`/api/recipe-versions/${f.version}`).expect(200)).body as {
+      recipeStatuses: { status: string }[];
     };
-    expect(standings.map((s) => s.standing)).toEqual(['trial', 'proof']);
+    expect(recipeStatuses.map((s) => s.status)).toEqual(['trial', 'proof']);
   });
 
   it('finds lots, jars, recipes and colourways', async () => {
@@ -185,7 +191,7 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
       ((await studio.agent.get('/api/search').query({ q }).expect(200)).body as SearchHit[]).map(
         (h) => `${h.kind} ${h.title}`,
       );
-    expect(await hits('weld')).toEqual(expect.arrayContaining(['jar WEL-1', 'recipe Weld on alum']));
+    expect(await hits('weld')).toEqual(expect.arrayContaining(['stockLot WEL-1', 'recipe Weld on alum']));
     expect((await hits('lot 1'))[0]).toBe('lot Lot 1');
     expect(await hits('marram')).toEqual(expect.arrayContaining(['colourway Marram']));
     expect(await hits('100%_')).toEqual([]);
@@ -221,9 +227,9 @@ describe.each(KINDS)('stores, on a %s', (kind) => {
               model -= grams * 1000;
             }
           }
-          const jar = await jarOf(id);
-          expect(jar.row.onHand).toBe(model);
-          expect(foldOnHand(jar.lines.map((l) => ({ stockLotId: id, amount: l.amount }))).get(id)).toBe(model);
+          const stockLot = await stockLotOf(id);
+          expect(stockLot.row.onHand).toBe(model);
+          expect(foldOnHand(stockLot.lines.map((l) => ({ stockLotId: id, amount: l.amount }))).get(id)).toBe(model);
         },
       ),
       { seed: 51, numRuns: 25 },

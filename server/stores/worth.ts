@@ -4,7 +4,7 @@ import { valueStock, withoutReversed } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { lots, studio } from '../db/schema';
-import { notFound } from '../problem';
+import { notFound } from '../shared/problem';
 import { studioToday } from '../studio/studio-store';
 import { oneValue } from './shelf';
 
@@ -12,7 +12,7 @@ import { oneValue } from './shelf';
 type Raw = [
   id: string,
   materialId: string,
-  jarId: string,
+  stockLotId: string,
   amount: number,
   kind: string,
   conversionId: string | null,
@@ -20,7 +20,9 @@ type Raw = [
   costMinor: number | null,
 ];
 
-/** Materials whose value hangs together, since what was made of one carries the cost of the other: each in one group. */
+/**
+ * Materials whose value hangs together, since what was made of one carries the cost of the other: each in one group.
+ */
 async function readGroups(db: Db): Promise<string[][]> {
   const { ids, pairs } = await oneValue<{ ids: string[]; pairs: [string, string][] }>(
     db,
@@ -45,11 +47,11 @@ async function readValued(db: Db, materialIds: readonly string[], until?: string
     sql`(SELECT coalesce(json_agg(json_build_array(m.id, s.material_id, s.id, m.amount, m.kind, m.conversion_id, m.reverses_id, s.cost_minor) ORDER BY m.at, (m.kind = 'convert' AND m.amount > 0), m.seq), '[]')
     FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id IN ${[...materialIds]} ${until === undefined ? sql`` : sql`AND m.at < (${until}::date + 1)::timestamp AT TIME ZONE (SELECT zone FROM studio)`})`,
   );
-  const standing = withoutReversed(
-    raw.map(([id, materialId, jarId, amount, kind, conversionId, reversesId, costMinor]) => ({
+  const status = withoutReversed(
+    raw.map(([id, materialId, stockLotId, amount, kind, conversionId, reversesId, costMinor]) => ({
       id,
       materialId,
-      jarId,
+      stockLotId,
       amount,
       kind,
       conversionId,
@@ -59,9 +61,9 @@ async function readValued(db: Db, materialIds: readonly string[], until?: string
   );
   // A jar's cost came with its first delivery; what was found or given back later cost nothing.
   const paid = new Set<string>();
-  return standing.map((m) => {
-    const first = m.amount > 0 && (m.kind === 'receive' || m.kind === 'gather') && !paid.has(m.jarId);
-    if (first) paid.add(m.jarId);
+  return status.map((m) => {
+    const first = m.amount > 0 && (m.kind === 'receive' || m.kind === 'gather') && !paid.has(m.stockLotId);
+    if (first) paid.add(m.stockLotId);
     return { ...m, costMinor: first ? m.costMinor : null };
   });
 }

@@ -3,7 +3,7 @@ import type { WaterSource } from '@vestigia/contract';
 import { asc } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { heatSources, studio, vessels, waters } from '../db/schema';
-import { notFound } from '../problem';
+import { notFound } from '../shared/problem';
 
 /** The room as scaling sees it: pots with their burners, waters, the balance, and how the house does things. */
 export interface StudioRoom {

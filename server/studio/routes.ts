@@ -1,7 +1,7 @@
 import { api } from '@vestigia/contract';
 import { heatSources, vessels, waters } from '../db/schema';
-import { addPerson } from '../door/door-store';
-import { hashPassphrase } from '../door/passphrase';
+import { addPerson } from '../auth/auth-store';
+import { hashPassphrase } from '../shared/passphrase';
 import type { Routes } from '../http/routes';
 import { readStudio, removeVessel, updateHeatSource, updateSettings, updateVessel, updateWater } from './studio-store';
 

@@ -1,10 +1,11 @@
+import { dayOf } from '@vestigia/core';
 import type { Studio } from '@vestigia/contract';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { heatSources, lotProgress, lots, people, studio, vessels, waters } from '../db/schema';
 import { assertFresh } from '../http/versioned';
-import { lotTag } from '../lot-tag';
-import { Refusal, notFound } from '../problem';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal, notFound } from '../shared/problem';
 
 export async function readStudio(db: Db): Promise<Studio> {
   const [row] = await db.select().from(studio);
@@ -21,8 +22,13 @@ export async function readStudio(db: Db): Promise<Studio> {
 
 /** The studio's date, for best-before and what is due: the day it is where the pots stand. */
 export async function studioToday(db: Db, now: Date): Promise<string> {
+  return dayOf(now.getTime(), await studioZone(db));
+}
+
+/** Where the pots stand: days and clock times are meant there. UTC before there is a studio. */
+export async function studioZone(db: Db): Promise<string> {
   const [row] = await db.select({ zone: studio.zone }).from(studio);
-  return new Intl.DateTimeFormat('en-CA', { timeZone: row?.zone ?? 'UTC' }).format(now);
+  return row?.zone ?? 'UTC';
 }
 
 type Settings = Omit<Studio, 'people' | 'vessels' | 'waters' | 'heatSources'>;

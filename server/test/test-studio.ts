@@ -7,8 +7,8 @@ import request from 'supertest';
 import { v7 } from 'uuid';
 import { inject } from 'vitest';
 import { createApp } from '../app';
-import { ChangeBus } from '../context';
-import type { Context } from '../context';
+import { ChangeBus } from '../shared/context';
+import type { Context } from '../shared/context';
 import { openFolder, openServer } from '../db/open-database';
 import { MIGRATIONS, copyTemplate } from './databases';
 
@@ -63,7 +63,7 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   const app = await createApp(context, { loopbackOnly: true, checkReplies: true });
   const agent = request.agent(app);
   await agent
-    .post('/api/door/studio')
+    .post('/api/auth/studio')
     .send({
       name: 'Test House',
       zone: 'Europe/London',
@@ -87,9 +87,9 @@ export interface Furniture {
   readonly wool: string;
   readonly alum: string;
   readonly weld: string;
-  readonly woolJar: string;
-  readonly alumJar: string;
-  readonly weldJar: string;
+  readonly woolStockLot: string;
+  readonly alumStockLot: string;
+  readonly weldStockLot: string;
   readonly kettle: string;
   readonly pan: string;
   readonly water: string;
@@ -111,9 +111,9 @@ export async function furnish({ agent }: TestStudio): Promise<Furniture> {
   });
   const alum = await material('Potassium alum', 'mordant', { hazards: ['dust'] });
   const weld = await material('Weld', 'dyestuff');
-  const deliver = (materialId: string, written: string): Promise<string> =>
-    post('/api/stock-lots', delivery(materialId, written));
-  const [woolJar, alumJar, weldJar] = [
+  const deliver = (materialId: string, quantityText: string): Promise<string> =>
+    post('/api/stock-lots', delivery(materialId, quantityText));
+  const [woolStockLot, alumStockLot, weldStockLot] = [
     await deliver(wool, '5 kg'),
     await deliver(alum, '500 g'),
     await deliver(weld, '3 kg'),
@@ -143,15 +143,28 @@ export async function furnish({ agent }: TestStudio): Promise<Furniture> {
     toleranceDeltaE: 2,
     note: '',
   });
-  return { wool, alum, weld, woolJar, alumJar, weldJar, kettle, pan, water, recipeId, version, colourway };
+  return {
+    wool,
+    alum,
+    weld,
+    woolStockLot,
+    alumStockLot,
+    weldStockLot,
+    kettle,
+    pan,
+    water,
+    recipeId,
+    version,
+    colourway,
+  };
 }
 
-export const delivery = (materialId: string, written: string, rest: object = {}): object => ({
+export const delivery = (materialId: string, quantityText: string, rest: object = {}): object => ({
   id: newId(),
   movementId: newId(),
   materialId,
   tag: '',
-  written,
+  quantityText,
   receivedOn: '2026-05-01',
   bestBefore: null,
   place: 'Shelf',
@@ -215,9 +228,9 @@ export const agreed = ({ digest, checks }: Pick<Proposal, 'digest' | 'checks'>):
 export async function makeLot(
   { agent }: TestStudio,
   f: Furniture,
-  { written = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {},
+  { quantityText = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {},
 ): Promise<string> {
-  const ask = { colourwayId: f.colourway, written, waterId: f.water, reorderOfId };
+  const ask = { colourwayId: f.colourway, quantityText, waterId: f.water, reorderOfId };
   const proposal = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
   const id = newId();
   await agent
@@ -237,11 +250,11 @@ export const runEntry = (stepIndex: number, kind: string, rest: object = {}): ob
   weighing: null,
   ...rest,
 });
-export const weighing = (materialId: string, stockLotId: string, written: string, batch = 1): object => ({
+export const weighing = (materialId: string, stockLotId: string, quantityText: string, batch = 1): object => ({
   batch,
   materialId,
   stockLotId,
-  written,
+  quantityText,
   movementId: newId(),
 });
 
@@ -249,9 +262,9 @@ export const weighing = (materialId: string, stockLotId: string, written: string
 export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { grams = 600 } = {}): Promise<void> {
   const at = (entry: object) => studio.agent.post(`/api/lots/${lotId}/entries`).send(entry).expect(200);
   const weighed: (object | undefined)[] = [
-    weighing(f.wool, f.woolJar, `${grams} g`),
-    weighing(f.alum, f.alumJar, `${grams * 0.15} g`),
-    weighing(f.weld, f.weldJar, `${grams} g`),
+    weighing(f.wool, f.woolStockLot, `${grams} g`),
+    weighing(f.alum, f.alumStockLot, `${grams * 0.15} g`),
+    weighing(f.weld, f.weldStockLot, `${grams} g`),
     undefined,
   ];
   for (const [step, what] of weighed.entries()) {
@@ -291,7 +304,7 @@ export const stripTrial = (f: Furniture, rest: object = {}): object => ({
   waterId: f.water,
   factor: 'dose',
   materialId: f.weld,
-  totalWritten: '60 g',
+  totalText: '60 g',
   note: '',
   levels: [25, 50, 100].map((value) => ({ value, refId: null, label: `${value} % WOF` })),
   ...rest,

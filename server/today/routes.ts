@@ -1,5 +1,5 @@
 import { api } from '@vestigia/contract';
-import type { Context } from '../context';
+import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
 import { readToday, search } from './today-store';
 

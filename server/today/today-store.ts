@@ -4,14 +4,14 @@ import { asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
 import { readTag } from '../bench/tags';
-import { lotTag } from '../lot-tag';
-import { Refusal } from '../problem';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal } from '../shared/problem';
 import { readLotSummaries } from '../lots/lots-store';
 import { readGoingOff, readShort } from '../stores/shelf';
 import { studioToday } from '../studio/studio-store';
 
 const GOING_OFF_DAYS = 30;
-const MOST_HITS = 8;
+const MAX_HITS = 8;
 
 export async function readToday(db: Db, now: Date, calls: Today['calls']): Promise<Today> {
   const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });
@@ -50,8 +50,8 @@ export async function readToday(db: Db, now: Date, calls: Today['calls']): Promi
 }
 
 /** Finds lots by number or colourway, jars by tag, place or material, recipes and colourways by name. */
-export async function search(db: Db, words: string): Promise<SearchHit[]> {
-  const asked = words.trim();
+export async function search(db: Db, label: string): Promise<SearchHit[]> {
+  const asked = label.trim();
   if (asked === '') return [];
   const tagged = await findByCode(db, asked);
   if (tagged) return [tagged];
@@ -63,27 +63,27 @@ export async function search(db: Db, words: string): Promise<SearchHit[]> {
     .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
     .where(or(eq(lots.number, number), ilike(colourways.name, like)))
     .orderBy(desc(sql`${lots.number} = ${number}`), desc(lots.number))
-    .limit(MOST_HITS);
-  const jars = await db
+    .limit(MAX_HITS);
+  const foundStockLots = await db
     .select({ id: stockLots.id, tag: stockLots.tag, material: materials.name, place: stockLots.place })
     .from(stockLots)
     .innerJoin(materials, eq(materials.id, stockLots.materialId))
     .where(or(ilike(stockLots.tag, like), ilike(materials.name, like), ilike(stockLots.place, like)))
     .orderBy(asc(stockLots.tag))
-    .limit(MOST_HITS);
+    .limit(MAX_HITS);
   const foundRecipes = await db
     .select({ id: recipeVersions.id, name: recipes.name, number: recipeVersions.number })
     .from(recipeVersions)
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(ilike(recipes.name, like))
     .orderBy(asc(recipes.name), desc(recipeVersions.number))
-    .limit(MOST_HITS);
+    .limit(MAX_HITS);
   const named = await db
     .select({ id: colourways.id, name: colourways.name })
     .from(colourways)
     .where(ilike(colourways.name, like))
     .orderBy(asc(colourways.name))
-    .limit(MOST_HITS);
+    .limit(MAX_HITS);
   return [
     ...foundLots.map((l) => ({
       kind: 'lot' as const,
@@ -91,8 +91,8 @@ export async function search(db: Db, words: string): Promise<SearchHit[]> {
       title: lotTag(l.number),
       detail: `${l.colourway}, ${l.pieces} pieces`,
     })),
-    ...jars.map((j) => ({
-      kind: 'jar' as const,
+    ...foundStockLots.map((j) => ({
+      kind: 'stockLot' as const,
       id: j.id,
       title: j.tag,
       detail: j.place === '' ? j.material : `${j.material}, ${j.place}`,
@@ -115,10 +115,10 @@ async function findByCode(db: Db, code: string): Promise<SearchHit | undefined> 
     throw error;
   });
   if (!tag) return undefined;
-  const kind = tag.kind === 'jar' ? 'jar' : tag.kind === 'vessel' ? 'vessel' : 'lot';
+  const kind = tag.kind === 'stockLot' ? 'stockLot' : tag.kind === 'vessel' ? 'vessel' : 'lot';
   return {
     kind,
-    id: tag.jarId ?? tag.vesselId ?? tag.lotId ?? '',
+    id: tag.stockLotId ?? tag.vesselId ?? tag.lotId ?? '',
     title: tag.title,
     detail: `${tag.code} · ${tag.detail}`,
   };

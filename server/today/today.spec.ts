@@ -29,12 +29,12 @@ describe('today', () => {
   });
 
   it('follows a lot from planned to judged', async () => {
-    const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     expect((await today()).planned.map((l) => l.id)).toEqual([lotId]);
 
     const at = (entry: object) => studio.agent.post(`/api/lots/${lotId}/entries`).send(entry).expect(200);
     await at(runEntry(0, 'start'));
-    await at(runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolJar, '200 g') }));
+    await at(runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') }));
     expect((await today()).running).toMatchObject([
       { lotId, title: 'Weigh the fibre dry', vesselNames: [], attended: true },
     ]);
@@ -52,7 +52,7 @@ describe('today', () => {
     expect((await today()).toJudge.map((l) => l.id)).toEqual([lotId]);
 
     const lot = (await studio.agent.get(`/api/lots/${lotId}`).expect(200)).body as LotDetail;
-    expect(lot.deviations.map((d) => d.words)).toEqual([
+    expect(lot.deviations.map((d) => d.message)).toEqual([
       'no Potassium alum weighed for batch 1',
       'skipped: for the test',
       'skipped: for the test',
@@ -80,16 +80,16 @@ describe('today', () => {
   });
 
   it('never takes what is past its best before into a lot', async () => {
-    const ask = { colourwayId: f.colourway, written: '2 hanks of 100 g', waterId: null, reorderOfId: null };
-    const { jars } = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as {
-      jars: { tag: string }[];
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 100 g', waterId: null, reorderOfId: null };
+    const { stockLots } = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as {
+      stockLots: { tag: string }[];
     };
-    expect(jars.map((j) => j.tag)).toContain('SOON');
-    expect(jars.map((j) => j.tag)).not.toContain('PAST');
+    expect(stockLots.map((j) => j.tag)).toContain('SOON');
+    expect(stockLots.map((j) => j.tag)).not.toContain('PAST');
   });
 
   it('keeps readings of a released lot coming, but not its verdict', async () => {
-    const lotId = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    const lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     await dyeLot(studio, f, lotId, { grams: 200 });
     await studio.agent.post(`/api/lots/${lotId}/readings`).send(reading('dry', 74)).expect(200);
     await studio.agent.post(`/api/lots/${lotId}/verdicts`).send(verdict('pass')).expect(200);

@@ -2,12 +2,20 @@
  * Keeps the interface and what the bench last read at hand, so that a tablet reloaded while the server is away goes on where it was.
  * The net comes first, always: what is kept is only used when nothing answers. Only reading is kept; writing waits in the outbox.
  */
-const KEPT = 'vestigia-1';
-const READ_OFFLINE = /^\/api\/(?:door|studio|today|bench|lots\/[0-9a-f-]{36})$/;
+/** Counted up when replies change their form, so that a newer page is not answered with what an older one kept. */
+const KEPT = 'vestigia-2';
+const READ_OFFLINE = /^\/api\/(?:auth|studio|today|bench|lots\/[0-9a-f-]{36})$/;
 const PATIENCE_MS = 15000;
 
 self.addEventListener('install', (event) => event.waitUntil(self.skipWaiting()));
-self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener('activate', (event) =>
+  event.waitUntil(
+    caches
+      .keys()
+      .then((names) => Promise.all(names.filter((name) => name !== KEPT).map((name) => caches.delete(name))))
+      .then(() => self.clients.claim()),
+  ),
+);
 
 self.addEventListener('message', (event) => {
   // The page tells which of its files came before this worker was there.

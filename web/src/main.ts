@@ -3,7 +3,7 @@ import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } fr
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { bootstrapApplication } from '@angular/platform-browser';
 import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
-import { keepAtHand } from './app/api/keep-at-hand';
+import { cacheForOffline } from './app/api/offline-cache';
 import { routes } from './app/routes';
 import { Root } from './app/shell/root';
 
@@ -16,5 +16,5 @@ bootstrapApplication(Root, {
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } },
   ],
 })
-  .then(keepAtHand)
+  .then(cacheForOffline)
   .catch((error: unknown) => console.error(error));

@@ -2,7 +2,7 @@ import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
 import {
   ZONE_WAYS,
-  ZONE_WORDS,
+  ZONE_LABELS,
   formatAmount,
   formatVolume,
   knotTag,
@@ -12,10 +12,10 @@ import {
   smallestIn,
 } from '@vestigia/core';
 import type { Pdf } from './sheet';
-import { MM, box, drawQr, finishPdf, line, openPdf, words } from './sheet';
+import { MM, box, drawQr, finishPdf, line, openPdf, label } from './sheet';
 
 const MARGIN = 12 * MM;
-const MOST_MARKS = 60;
+const MAX_MARKS = 60;
 
 export interface CardInput {
   readonly lot: LotDetail;
@@ -25,7 +25,9 @@ export interface CardInput {
   readonly paper: 'A4' | 'Letter';
 }
 
-/** The bench card: the lot as scaled, with boxes to write in by hand, marks of the pieces, and where the colour goes. */
+/**
+ * The bench card: the lot as scaled, with boxes to write in by hand, marks of the pieces, and where the colour goes.
+ */
 export function printCard({ lot, placed, tag, paper }: CardInput): Promise<Uint8Array> {
   const pdf = openPdf(`${lot.summary.tag} ${lot.summary.colourway.name}`, paper === 'A4' ? 'A4' : 'LETTER', MARGIN);
   const card = new Card(pdf, lot);
@@ -70,7 +72,7 @@ class Card {
       ...(note === '' ? [] : [note]),
     ];
     let y = this.y + 26;
-    for (const fact of facts) y = words(this.pdf, fact, MARGIN, y, this.width - qr - 8) + 1;
+    for (const fact of facts) y = label(this.pdf, fact, MARGIN, y, this.width - qr - 8) + 1;
     drawQr(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y - 4, qr);
     line(this.pdf, tag?.code ?? summary.tag, MARGIN + this.width - qr, this.y + qr - 6, qr, {
       bold: true,
@@ -113,7 +115,7 @@ class Card {
       .stroke('black');
     line(this.pdf, `${step.index + 1}  ${step.title}`, MARGIN, this.y + 3, this.width * 0.55, { bold: true, size: 12 });
     line(this.pdf, heat, MARGIN + this.width * 0.45, this.y + 5, this.width * 0.55, { size: 9.5, align: 'right' });
-    this.y = words(this.pdf, text, MARGIN, this.y + 19, this.width, { size: 8.5 }) + 3;
+    this.y = label(this.pdf, text, MARGIN, this.y + 19, this.width, { size: 8.5 }) + 3;
     for (const weighing of step.weighings) this.weighing(weighing);
     const boxes = ['begun at', 'finished at', 'hottest, °C', 'pH', 'what you saw'] as const;
     const shares = [0.13, 0.13, 0.13, 0.1, 0.51];
@@ -127,10 +129,10 @@ class Card {
   }
 
   private weighing(weighing: PlannedWeighing): void {
-    const jars = weighing.picks
+    const stockLots = weighing.picks
       .map(
         (p) =>
-          `${formatAmount(p.amount, weighing.measure)} from ${this.lot.jars.find((j) => j.id === p.stockLotId)?.tag ?? 'no jar on the shelf'}`,
+          `${formatAmount(p.amount, weighing.measure)} from ${this.lot.stockLots.find((j) => j.id === p.stockLotId)?.tag ?? 'no jar on the shelf'}`,
       )
       .join(', ');
     line(
@@ -148,7 +150,7 @@ class Card {
       this.width * 0.15,
       { bold: true, size: 12, align: 'right' },
     );
-    line(this.pdf, jars, MARGIN + this.width * 0.47, this.y + 5, this.width * 0.27, { size: 8.5 });
+    line(this.pdf, stockLots, MARGIN + this.width * 0.47, this.y + 5, this.width * 0.27, { size: 8.5 });
     box(this.pdf, 'weighed', MARGIN + this.width * 0.75, this.y, this.width * 0.13 - 4);
     box(this.pdf, 'jar', MARGIN + this.width * 0.88, this.y, this.width * 0.12 - 4);
     this.y += 21;
@@ -192,7 +194,7 @@ class Card {
     for (const zone of zones) {
       line(
         this.pdf,
-        `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_WORDS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`,
+        `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_LABELS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`,
         MARGIN,
         this.y,
         this.width,
@@ -205,7 +207,7 @@ class Card {
 
   /** The knots each piece wears, so that they can be told apart after the pot. */
   marks(): void {
-    const pieces = Math.min(MOST_MARKS, this.lot.plan.pieces);
+    const pieces = Math.min(MAX_MARKS, this.lot.plan.pieces);
     const across = 5;
     this.room(24 + Math.ceil(Math.min(pieces, 10) / across) * 15);
     line(this.pdf, 'Marks of the pieces: knots in an undyed cord, read from the loop', MARGIN, this.y, this.width, {
@@ -234,7 +236,7 @@ class Card {
       }
     }
     this.y += 20;
-    if (this.lot.plan.pieces > MOST_MARKS)
+    if (this.lot.plan.pieces > MAX_MARKS)
       line(this.pdf, `and so on to ${this.lot.plan.pieces}`, MARGIN, this.y, this.width);
   }
 

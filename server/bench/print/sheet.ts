@@ -62,7 +62,7 @@ export function line(
 }
 
 /** Text over as many lines as it takes; says how far down it went. */
-export function words(
+export function label(
   pdf: Pdf,
   text: string,
   x: number,

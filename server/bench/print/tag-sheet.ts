@@ -1,12 +1,15 @@
 import type { Tag } from '@vestigia/contract';
-import { MM, drawQr, finishPdf, line, openPdf, words } from './sheet';
+import { MM, drawQr, finishPdf, line, openPdf, label } from './sheet';
 
 /** A waterproof label as label printers take it, and how many of them stand on a sheet of A4. */
 const LABEL_MM: readonly [number, number] = [62, 29];
 const ACROSS = 3;
 const DOWN = 9;
 
-/** Tags to print: readable text, the code large, and a QR code that says the same. One to a label, or on a sheet to cut. */
+/**
+ * Tags to print: readable text, the code large, and a QR code that says the same. One to a label, or on a sheet to
+ * cut.
+ */
 export function printTags(tags: readonly Tag[], size: 'label' | 'sheet'): Promise<Uint8Array> {
   const [w, h] = [LABEL_MM[0] * MM, LABEL_MM[1] * MM];
   const pdf = openPdf('Tags', size === 'label' ? [w, h] : 'A4', 0);
@@ -20,7 +23,7 @@ export function printTags(tags: readonly Tag[], size: 'label' | 'sheet'): Promis
     const textX = x + 27 * MM;
     const width = w - 29 * MM;
     line(pdf, tag.code, textX, y + 3 * MM, width, { bold: true, size: 15 });
-    const below = words(pdf, tag.title, textX, y + 10 * MM, width, { bold: true, size: 9 });
+    const below = label(pdf, tag.title, textX, y + 10 * MM, width, { bold: true, size: 9 });
     pdf
       .font('plain')
       .fontSize(7.5)

@@ -4,18 +4,12 @@ import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../db/database';
 import type { FileReply } from '../../http/routes';
-import { lotTag } from '../../lot-tag';
+import { lotTag } from '../../shared/lot-tag';
 import { oneValue } from '../shelf';
-import type { Separator } from './csv-table';
-import { writeTable } from './csv-table';
-import {
-  MATERIAL_COLUMNS,
-  MOVEMENT_COLUMNS,
-  STOCK_LOT_COLUMNS,
-  materialCells,
-  movementCells,
-  stockLotCells,
-} from './records';
+import type { Separator } from '../../shared/csv-table';
+import { writeTable } from '../../shared/csv-table';
+import { MATERIAL_COLUMNS, STOCK_LOT_COLUMNS, materialCells, stockLotCells } from './records';
+import { MOVEMENT_COLUMNS, movementCells } from './movement-records';
 
 type RawMovement = StoresDocument['movements'][number] & { lotNumber: number | null; lotRef: string | null };
 const iso = (at: string): string => new Date(at).toISOString();
@@ -92,7 +86,7 @@ async function* documentText(db: Db): AsyncGenerator<string> {
 
 async function* movementsText(db: Db, separator: Separator): AsyncGenerator<string> {
   const measure = new Map((await readMaterialRecords(db)).map((m) => [m.id, m.measure]));
-  const jar = new Map(
+  const stockLot = new Map(
     (await readStockLotRecords(db)).map((s) => [
       s.id,
       { tag: s.tag, measure: measure.get(s.materialId) ?? ('weight' as StockMeasure) },
@@ -106,8 +100,8 @@ async function* movementsText(db: Db, separator: Separator): AsyncGenerator<stri
       piece.map((m) =>
         movementCells(
           m,
-          jar.get(m.stockLotId)?.tag ?? '',
-          jar.get(m.stockLotId)?.measure ?? 'weight',
+          stockLot.get(m.stockLotId)?.tag ?? '',
+          stockLot.get(m.stockLotId)?.measure ?? 'weight',
           m.conversion === null ? undefined : conversion.get(m.conversion),
         ),
       ),

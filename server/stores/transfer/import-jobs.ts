@@ -1,21 +1,21 @@
 import { setImmediate } from 'node:timers/promises';
 import type { ImportJob, Person, TransferKind } from '@vestigia/contract';
-import type { Context } from '../../context';
-import type { By } from '../../by';
+import type { Context } from '../../shared/context';
+import type { By } from '../../shared/recorded-by';
 import type { Db } from '../../db/database';
 import { insertRows } from '../../db/insert-rows';
 import { conversions, liquorEntries, lots, materials, movements, people, stockLots } from '../../db/schema';
 import type { Writer } from '../../http/write';
-import { uuidv7 } from '../../ids';
-import { lotTag } from '../../lot-tag';
-import { Refusal, notFound } from '../../problem';
-import type { ImportPlan } from './import-plan';
+import { uuidv7 } from '../../shared/ids';
+import { lotTag } from '../../shared/lot-tag';
+import { Refusal, notFound } from '../../shared/problem';
+import type { ImportPlan } from './import-outcome';
 import { planImport, stampOf } from './import-plan';
 
 /** More rows than this are worth clearing up after. */
 const MANY = 2000;
 /** Imports kept to be looked at; the oldest is forgotten. */
-const MOST_JOBS = 6;
+const MAX_JOBS = 6;
 
 class Cancelled extends Error {}
 
@@ -55,7 +55,7 @@ export class ImportJobs {
       sealed: false,
     };
     this.jobs.set(job.id, job);
-    for (const old of [...this.jobs.values()].slice(0, -MOST_JOBS))
+    for (const old of [...this.jobs.values()].slice(0, -MAX_JOBS))
       if (old.state !== 'writing') this.jobs.delete(old.id);
     void this.read(job, bytes, now);
     return view(job);
@@ -107,7 +107,7 @@ export class ImportJobs {
         this.step(job, done, total),
       );
       if (reading.ok) job.plan = reading.plan;
-      else job.problem = reading.sentence;
+      else job.problem = reading.message;
       job.state = reading.ok ? 'ready' : 'refused';
     } catch (error) {
       this.fail(job, error);
@@ -172,7 +172,10 @@ const view = (job: Job): ImportJob => ({
   rows: job.plan ? [...job.plan.rows] : [],
 });
 
-/** Writes a plan in one transaction. What comes in goes before what goes out, so that no slice of a long history ends below nothing; `at` keeps the true order. */
+/**
+ * Writes a plan in one transaction. What comes in goes before what goes out, so that no slice of a long history ends
+ * below nothing; `at` keeps the true order.
+ */
 async function writePlan(
   tx: Db,
   plan: ImportPlan,
@@ -214,7 +217,7 @@ async function writePlan(
   );
   const inTime = [...plan.movements]
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0))
-    .map(({ made: _made, by, lot, conversion, ...m }) => {
+    .map(({ created: _created, by, lot, conversion, ...m }) => {
       const lotId = lotOf.get(lot) ?? null;
       return {
         ...m,

@@ -5,7 +5,7 @@ import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../../test/test-studio';
 import { KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio } from '../../test/test-studio';
-import { readCell, readTable, safeCell, writeTable } from './csv-table';
+import { readCell, readTable, safeCell, writeTable } from '../../shared/csv-table';
 
 const FAR = 40;
 
@@ -70,18 +70,18 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
       .send({
         id: newId(),
         kind: 'dissolve',
-        inputs: [{ movementId: newId(), stockLotId: f.alumJar, written: '50 g' }],
+        inputs: [{ movementId: newId(), stockLotId: f.alumStockLot, quantityText: '50 g' }],
         output: {
           movementId: newId(),
           stockLotId: newId(),
           materialId: null,
           newMaterial: 'Alum, solution',
           tag: 'SOL',
-          written: '1 l',
+          quantityText: '1 l',
           place: '',
           bestBefore: null,
           container: '',
-          tareWritten: '',
+          tareText: '',
         },
         note: '',
       })
@@ -93,18 +93,18 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
       materialId: null,
       newMaterial: '',
       tag: 'GRD',
-      written: '90 g',
+      quantityText: '90 g',
       place: '',
       bestBefore: null,
       container: '',
-      tareWritten: '',
+      tareText: '',
     };
     await studio.agent
       .post('/api/conversions')
       .send({
         id: newId(),
         kind: 'grind',
-        inputs: [{ movementId: newId(), stockLotId: f.weldJar, written: '100 g' }],
+        inputs: [{ movementId: newId(), stockLotId: f.weldStockLot, quantityText: '100 g' }],
         output: ground,
         note: '',
       })
@@ -114,7 +114,7 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
       .post(`/api/movements/${ground.movementId}/reversal`)
       .send({ id: newId(), note: 'wrong mill' })
       .expect(200);
-    const lot = await makeLot(studio, f, { written: '2 hanks of 100 g' });
+    const lot = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     await dyeLot(studio, f, lot, { grams: 200 });
   });
   afterAll(() => studio.close());
@@ -174,14 +174,14 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
       .filter((r) => r.fate === 'refused')
       .map((r) => `${r.line} ${r.why}`)
       .join('\n');
-    for (const words of [
+    for (const label of [
       /3 There is no jar tagged “NOPE”/,
       /4 “use” takes stock out/,
       /5 .*stone/,
       /6 .*like a formula/,
       /7 .*still to come/,
     ])
-      expect(why).toMatch(words);
+      expect(why).toMatch(label);
     const before = (await studio.agent.get('/api/stores')).body as ShelfRow[];
     expect((await studio.agent.post(`/api/stores/imports/${job.id}/run`).expect(422)).body).toMatchObject({
       detail: expect.stringMatching(/5 rows can’t be taken/) as string,
@@ -216,10 +216,10 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
     ['an unknown column', 'tag,colour\nA,red', /column “colour” is not known/],
     ['a column twice', 'tag,tag\nA,A', /stands twice/],
     ['only blanks', '  \n ', /nothing in that file/],
-  ])('refuses a table that is %s, in a sentence', async (_name, text, sentence) => {
+  ])('refuses a table that is %s, in a sentence', async (_name, text, message) => {
     expect(await begin(studio, 'movements', text)).toMatchObject({
       state: 'refused',
-      problem: expect.stringMatching(sentence) as string,
+      problem: expect.stringMatching(message) as string,
     });
   });
 

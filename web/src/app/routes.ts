@@ -1,12 +1,16 @@
 import type { Routes } from '@angular/router';
-import { comeIn } from './shell/come-in';
+import { signedIn } from './shell/signed-in-guard';
 
 /** Places in working order; each is loaded when it is first gone to. */
 export const routes: Routes = [
-  { path: 'door', title: 'Come in', loadComponent: () => import('./features/door/door').then((m) => m.DoorPage) },
+  {
+    path: 'come-in',
+    title: 'Come in',
+    loadComponent: () => import('./features/auth/sign-in').then((m) => m.SignInPage),
+  },
   {
     path: '',
-    canActivate: [comeIn],
+    canActivate: [signedIn],
     loadComponent: () => import('./shell/shell').then((m) => m.Shell),
     children: [
       { path: '', pathMatch: 'full', redirectTo: 'today' },
@@ -14,69 +18,73 @@ export const routes: Routes = [
       {
         path: 'stores',
         title: 'Stores',
-        loadComponent: () => import('./features/stores/shelf').then((m) => m.ShelfPage),
+        loadComponent: () => import('./features/stores/shelf/shelf').then((m) => m.ShelfPage),
       },
       {
         path: 'stores/delivery',
         title: 'Book in a delivery',
-        loadComponent: () => import('./features/stores/delivery').then((m) => m.DeliveryPage),
+        loadComponent: () => import('./features/stores/stock-lot/delivery').then((m) => m.DeliveryPage),
       },
       {
         path: 'stores/ahead',
         title: 'Looking ahead',
-        loadComponent: () => import('./features/stores/ahead').then((m) => m.AheadPage),
+        loadComponent: () => import('./features/stores/shelf/forecast').then((m) => m.ForecastPage),
       },
       {
         path: 'stores/count',
         title: 'Count the shelf',
-        loadComponent: () => import('./features/stores/count').then((m) => m.CountPage),
+        loadComponent: () => import('./features/stores/count/count').then((m) => m.CountPage),
       },
       {
         path: 'stores/count/:id',
         title: 'Counting',
-        loadComponent: () => import('./features/stores/count-walk').then((m) => m.CountWalkPage),
+        loadComponent: () => import('./features/stores/count/stocktake').then((m) => m.StocktakePage),
       },
       {
         path: 'stores/convert',
         title: 'Change a form',
-        loadComponent: () => import('./features/stores/convert').then((m) => m.ConvertPage),
+        loadComponent: () => import('./features/stores/stock-lot/convert').then((m) => m.ConvertPage),
       },
       {
         path: 'stores/liquor',
         title: 'Keep a liquor',
-        loadComponent: () => import('./features/stores/keep-liquor').then((m) => m.KeepLiquorPage),
+        loadComponent: () => import('./features/stores/stock-lot/keep-liquor').then((m) => m.KeepLiquorPage),
       },
       {
         path: 'stores/files',
         title: 'Files in and out',
-        loadComponent: () => import('./features/stores/files').then((m) => m.FilesPage),
+        loadComponent: () => import('./features/stores/files/files').then((m) => m.FilesPage),
       },
       {
         path: 'stores/materials',
         title: 'Materials',
-        loadComponent: () => import('./features/stores/materials').then((m) => m.MaterialsPage),
+        loadComponent: () => import('./features/stores/material/materials').then((m) => m.MaterialsPage),
       },
       {
         path: 'stores/materials/:id',
         title: 'Material',
-        loadComponent: () => import('./features/stores/material').then((m) => m.MaterialPageView),
+        loadComponent: () => import('./features/stores/material/material').then((m) => m.MaterialPageView),
       },
       {
         path: 'stores/worth',
         title: 'What the shelf is worth',
-        loadComponent: () => import('./features/stores/worth').then((m) => m.WorthPage),
+        loadComponent: () => import('./features/stores/shelf/worth').then((m) => m.WorthPage),
       },
       {
         path: 'stores/material',
         title: 'A new material',
-        loadComponent: () => import('./features/stores/new-material').then((m) => m.NewMaterialPage),
+        loadComponent: () => import('./features/stores/material/new-material').then((m) => m.NewMaterialPage),
       },
       {
         path: 'stores/:id/label',
         title: 'Label',
-        loadComponent: () => import('./features/stores/print-label').then((m) => m.PrintLabelPage),
+        loadComponent: () => import('./features/stores/stock-lot/print-label').then((m) => m.PrintLabelPage),
       },
-      { path: 'stores/:id', title: 'Jar', loadComponent: () => import('./features/stores/jar').then((m) => m.JarPage) },
+      {
+        path: 'stores/:id',
+        title: 'Jar',
+        loadComponent: () => import('./features/stores/stock-lot/stock-lot').then((m) => m.StockLotPage),
+      },
       {
         path: 'recipes',
         title: 'Recipes',
@@ -196,7 +204,11 @@ export const routes: Routes = [
         title: 'Studio',
         loadComponent: () => import('./features/studio/studio').then((m) => m.StudioPage),
       },
-      { path: '**', title: 'Nothing here', loadComponent: () => import('./shell/nowhere').then((m) => m.NowherePage) },
+      {
+        path: '**',
+        title: 'Nothing here',
+        loadComponent: () => import('./shell/not-found').then((m) => m.NotFoundPage),
+      },
     ],
   },
 ];

@@ -69,8 +69,8 @@ export class ApiClient {
 const fill = (path: string, id: string): string => path.replace('{id}', encodeURIComponent(id));
 
 function shownProblem(error: HttpErrorResponse): ShownProblem {
-  const told = error.error as Problem | null;
-  if (error.status > 0 && told && typeof told.detail === 'string') return told;
+  const problem = error.error as Problem | null;
+  if (error.status > 0 && problem && typeof problem.detail === 'string') return problem;
   return {
     detail: 'The server can’t be reached. What you entered is still here; check that it is running, then do it again.',
   };

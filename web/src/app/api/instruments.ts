@@ -5,7 +5,10 @@ import { InstrumentLines, PanWatch, ReadingLog } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { ApiClient } from './api-client';
 
-/** Where a tablet takes its readings from: typed by hand, the simulated instruments, or one on the tablet's own serial port. */
+/**
+ * Where a tablet takes its readings from: typed by hand, the simulated instruments, or one on the tablet's own serial
+ * port.
+ */
 export const SOURCES = ['hand', 'simulated', 'serial'] as const;
 export type Source = (typeof SOURCES)[number];
 
@@ -57,7 +60,7 @@ export class Instruments {
   private takenG: number | undefined;
   private stepG = USUAL_STEP_G;
   private watch = new PanWatch(USUAL_STEP_G);
-  private live: EventSource | undefined;
+  private events: EventSource | undefined;
   private ports: SerialPort[] = [];
   private heard = 0;
   private shownMs = 0;
@@ -83,19 +86,19 @@ export class Instruments {
   /** Opens the line to the simulated instruments where one is wanted: those of the house, or a rehearsal's own. */
   start(rehearsalId: string | null): void {
     this.rehearsalId = rehearsalId;
-    this.live?.close();
-    this.live = undefined;
+    this.events?.close();
+    this.events = undefined;
     this.timer ??= setInterval(() => this.show(true), LOOK_AGAIN_MS);
     if (
       rehearsalId === null &&
       !(['balance', 'probe', 'colour'] as const).some((kind) => this.sourceOf(kind) === 'simulated')
     )
       return;
-    const live = new EventSource(
+    const events = new EventSource(
       rehearsalId === null ? '/api/instruments/live' : `/api/instruments/live?rehearsal=${rehearsalId}`,
     );
-    this.live = live;
-    live.addEventListener('hello', (event: MessageEvent<string>) => {
+    this.events = events;
+    events.addEventListener('hello', (event: MessageEvent<string>) => {
       this.connected.set(true);
       const list = JSON.parse(event.data) as Instrument[];
       this.list.set(list);
@@ -108,16 +111,16 @@ export class Instruments {
           probe?.lotId && probe.stepIndex !== null ? { lotId: probe.lotId, stepIndex: probe.stepIndex } : undefined,
         );
     });
-    live.addEventListener('message', (event: MessageEvent<string>) => {
+    events.addEventListener('message', (event: MessageEvent<string>) => {
       const [kind, atMs, message] = JSON.parse(event.data) as [InstrumentKind, number, InstrumentMessage];
       if (this.sourceOf(kind) === 'simulated') this.take(kind, message, atMs);
     });
-    live.addEventListener('error', () => this.connected.set(false));
+    events.addEventListener('error', () => this.connected.set(false));
   }
 
   stop(): void {
-    this.live?.close();
-    this.live = undefined;
+    this.events?.close();
+    this.events = undefined;
     clearInterval(this.timer);
     clearTimeout(this.trailing);
     this.timer = undefined;
@@ -176,7 +179,7 @@ export class Instruments {
     } else if (message.kind === 'temperature') this.takeTemperature(atMs, message.temperatureC);
     else if (message.kind === 'ph') this.ph.set(message.ph);
     else if (message.kind === 'colour') this.colour.set(message);
-    else if (message.kind === 'trouble') this.trouble.set(message.sentence);
+    else if (message.kind === 'trouble') this.trouble.set(message.message);
     else if (message.instrument === 'balance' && message.stepG) this.watchBy(message.stepG);
     for (const heard of this.onReading) heard(kind, message, atMs);
     this.lines.update((all) => [...all.slice(1 - ROWS_KEPT), { kind, text: sayMessage(message) }]);
@@ -232,6 +235,6 @@ function sayMessage(message: InstrumentMessage): string {
     case 'hello':
       return `${message.name} is there`;
     case 'trouble':
-      return message.sentence;
+      return message.message;
   }
 }

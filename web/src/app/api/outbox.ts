@@ -1,53 +1,24 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
-import type { NewRunEntry, TouchResult } from '@vestigia/contract';
-import type { DBSchema, IDBPDatabase } from 'idb';
-import { openDB } from 'idb';
+import type { NewRunEntry, RunEntryResult } from '@vestigia/contract';
+import type { IDBPDatabase } from 'idb';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from './api-client';
 import { ApiClient } from './api-client';
-import { LiveChanges } from './live';
+import { LiveChanges } from './live-query';
 import { ServerClock } from './server-clock';
 import { Session } from './session';
-import { newId } from '../ui/new-id';
+import type { BenchShelf, StoredDraft } from './bench-shelf';
+import { openBenchShelf } from './bench-shelf';
+import { newId } from './new-id';
 
-/** Touches in one sending: what the server takes at once. */
-const MOST_AT_ONCE = 250;
+/** Entries in one sending: what the server takes at once. */
+const MAX_AT_ONCE = 250;
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 5000;
 
-/** A touch as it lies in this tablet until the server has it. */
-export interface HeldTouch {
-  readonly key: number;
-  readonly lotId: string;
-  readonly entry: NewRunEntry;
-  readonly personId: string;
-  /** By this tablet's clock, and by the page's own steady one, for as long as the page lives. */
-  readonly wallMs: number;
-  readonly steadyMs: number;
-  readonly page: string;
-  /** What it was, in words, for whoever has to do it again. */
-  readonly words: string;
-  /** Why the server would not take it. */
-  readonly refused?: string | undefined;
-}
-
-/** A photograph that goes with an entry, sent after it. */
-interface HeldPhoto {
-  readonly id: string;
-  readonly lotId: string;
-  readonly entryId: string;
-  readonly file: Blob;
-  readonly name: string;
-}
-
-interface Shelf extends DBSchema {
-  photos: { key: string; value: HeldPhoto };
-  touches: { key: number; value: Omit<HeldTouch, 'key'> & { key?: number } };
-}
-
 /**
- * Touches of the bench: kept in the tablet first, sent in order when the server can be reached, and let go of only when it has said
- * that it has them. What it refuses is kept and shown until somebody has read why.
+ * Entries of the bench: kept in the tablet first, sent in order when the server can be reached, and let go of only
+ * when it has said that it has them. What it refuses is kept and shown until somebody has read why.
  */
 @Injectable({ providedIn: 'root' })
 export class Outbox {
@@ -56,15 +27,10 @@ export class Outbox {
   private readonly changes = inject(LiveChanges);
   private readonly clock = inject(ServerClock);
   private readonly page = crypto.randomUUID();
-  private readonly db: Promise<IDBPDatabase<Shelf>> = openDB<Shelf>('vestigia-bench', 1, {
-    upgrade: (db) => {
-      db.createObjectStore('touches', { keyPath: 'key', autoIncrement: true });
-      db.createObjectStore('photos', { keyPath: 'id' });
-    },
-  });
-  private readonly held = signal<readonly HeldTouch[]>([]);
+  private readonly db: Promise<IDBPDatabase<BenchShelf>> = openBenchShelf();
+  private readonly held = signal<readonly StoredDraft[]>([]);
   /** Taken by the server, not seen in what was read from it yet. */
-  private readonly taken = signal<readonly HeldTouch[]>([]);
+  private readonly taken = signal<readonly StoredDraft[]>([]);
   private waitMs = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
@@ -90,23 +56,23 @@ export class Outbox {
   }
 
   private async read(): Promise<void> {
-    this.held.set((await (await this.db).getAll('touches')) as HeldTouch[]);
+    this.held.set((await (await this.db).getAll('drafts')) as StoredDraft[]);
     this.hurry();
   }
 
-  /** Keeps a touch; it is safe in this tablet when the promise is kept. */
-  async add(lotId: string, entry: NewRunEntry, words: string): Promise<void> {
-    const touch = {
+  /** Keeps an entry; it is safe in this tablet when the promise is kept. */
+  async add(lotId: string, entry: NewRunEntry, label: string): Promise<void> {
+    const draft = {
       lotId,
       entry,
-      words,
+      label,
       personId: this.session.person()?.id ?? '',
       wallMs: Date.now(),
       steadyMs: performance.now(),
       page: this.page,
     };
-    const key = await (await this.db).add('touches', touch);
-    this.held.update((all) => [...all, { ...touch, key }]);
+    const key = await (await this.db).add('drafts', draft);
+    this.held.update((all) => [...all, { ...draft, key }]);
     this.hurry();
   }
 
@@ -116,9 +82,9 @@ export class Outbox {
     this.hurry();
   }
 
-  /** Lets go of a touch the server refused, once it was read. */
+  /** Lets go of an entry the server refused, once it was read. */
   async forget(key: number): Promise<void> {
-    await (await this.db).delete('touches', key);
+    await (await this.db).delete('drafts', key);
     this.held.update((all) => all.filter((t) => t.key !== key));
   }
 
@@ -154,33 +120,33 @@ export class Outbox {
 
   private async sendAll(): Promise<void> {
     // Halved when the server can't read a batch, so that the one it can't read is found and the others go on.
-    let most = MOST_AT_ONCE;
+    let max = MAX_AT_ONCE;
     for (;;) {
       const person = this.session.person()?.id;
       const batch = this.waiting()
         .filter((t) => t.personId === person)
-        .slice(0, most);
+        .slice(0, max);
       if (batch.length === 0) {
         if (person !== undefined) await this.sendPhotos();
         return;
       }
       try {
         const { results } = await firstValueFrom(
-          this.api.post('/api/bench/touches', {
-            touches: batch.map((t) => ({ lotId: t.lotId, entry: t.entry, ageMs: this.ageMs(t) })),
+          this.api.post('/api/bench/run-entries', {
+            drafts: batch.map((t) => ({ lotId: t.lotId, entry: t.entry, ageMs: this.ageMs(t) })),
           }),
         );
         this.reached.set(true);
         await this.settle(batch, results);
-        most = MOST_AT_ONCE;
+        max = MAX_AT_ONCE;
       } catch (caught) {
         const problem = caught as ShownProblem;
         const unreadable = problem.code === 'invalid' || problem.code === 'notFound' || problem.code === 'unreadable';
-        if (unreadable && batch.length > 1) most = Math.ceil(batch.length / 2);
+        if (unreadable && batch.length > 1) max = Math.ceil(batch.length / 2);
         else if (unreadable)
           await this.settle(
             batch,
-            batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', sentence: problem.detail })),
+            batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', message: problem.detail })),
           );
         else {
           this.reached.set(false);
@@ -215,31 +181,34 @@ export class Outbox {
     this.waitMs = Math.min(LONGEST_WAIT_MS, this.waitMs * 2);
   }
 
-  private async settle(batch: readonly HeldTouch[], results: readonly TouchResult[]): Promise<void> {
+  private async settle(batch: readonly StoredDraft[], results: readonly RunEntryResult[]): Promise<void> {
     const of = new Map(results.map((r) => [r.id, r]));
-    const settled = batch.flatMap((touch) => {
-      const result = of.get(touch.entry.id);
-      return result ? [{ touch, result }] : [];
+    const settled = batch.flatMap((draft) => {
+      const result = of.get(draft.entry.id);
+      return result ? [{ draft, result }] : [];
     });
-    const shelf = (await this.db).transaction('touches', 'readwrite');
-    for (const { touch, result } of settled)
-      void (result.ok ? shelf.store.delete(touch.key) : shelf.store.put({ ...touch, refused: result.sentence }));
+    const shelf = (await this.db).transaction('drafts', 'readwrite');
+    for (const { draft, result } of settled)
+      void (result.ok ? shelf.store.delete(draft.key) : shelf.store.put({ ...draft, refused: result.message }));
     await shelf.done;
-    const ok = new Set(settled.filter((s) => s.result.ok).map((s) => s.touch.key));
-    const no = new Map(settled.filter((s) => !s.result.ok).map((s) => [s.touch.key, s.result.sentence]));
+    const ok = new Set(settled.filter((s) => s.result.ok).map((s) => s.draft.key));
+    const no = new Map(settled.filter((s) => !s.result.ok).map((s) => [s.draft.key, s.result.message]));
     this.taken.update((all) => [...all, ...batch.filter((t) => ok.has(t.key))]);
     this.held.update((all) =>
       all.filter((t) => !ok.has(t.key)).map((t) => (no.has(t.key) ? { ...t, refused: no.get(t.key) } : t)),
     );
   }
 
-  /** How long ago: by the page's steady clock while the page lives, so that a tablet's clock set meanwhile changes nothing. */
-  private ageMs(touch: HeldTouch): number {
-    return Math.max(0, touch.page === this.page ? performance.now() - touch.steadyMs : Date.now() - touch.wallMs);
+  /**
+   * How long ago: by the page's steady clock while the page lives, so that a tablet's clock set meanwhile changes
+   * nothing.
+   */
+  private ageMs(draft: StoredDraft): number {
+    return Math.max(0, draft.page === this.page ? performance.now() - draft.steadyMs : Date.now() - draft.wallMs);
   }
 
   /** When it happened, by the server's clock as far as it is known here. */
-  atOf(touch: HeldTouch): string {
-    return touch.entry.at ?? new Date(this.clock.now() - this.ageMs(touch)).toISOString();
+  atOf(draft: StoredDraft): string {
+    return draft.entry.at ?? new Date(this.clock.now() - this.ageMs(draft)).toISOString();
   }
 }

@@ -3,7 +3,7 @@ import type { Person } from '@vestigia/contract';
 import type { Observable } from 'rxjs';
 import { tap } from 'rxjs';
 import { ApiClient } from './api-client';
-import { LiveChanges } from './live';
+import { LiveChanges } from './live-query';
 
 /** Who is in, and in whose studio. */
 @Injectable({ providedIn: 'root' })
@@ -12,18 +12,21 @@ export class Session {
   private readonly changes = inject(LiveChanges);
   readonly person = signal<Person | null>(null);
   readonly studioName = signal('');
+  /** IANA name of where the studio stands. */
+  readonly zone = signal('UTC');
 
   look() {
-    return this.api.get('/api/door').pipe(
-      tap((door) => {
-        this.person.set(door.person);
-        this.studioName.set(door.studio?.name ?? '');
+    return this.api.get('/api/auth').pipe(
+      tap((authState) => {
+        this.person.set(authState.person);
+        this.studioName.set(authState.studio?.name ?? '');
+        this.zone.set(authState.studio?.zone ?? 'UTC');
       }),
     );
   }
 
   leave(): Observable<unknown> {
-    return this.api.delete('/api/door/session').pipe(
+    return this.api.delete('/api/auth/session').pipe(
       tap(() => {
         this.changes.close();
         this.person.set(null);

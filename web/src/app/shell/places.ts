@@ -10,11 +10,3 @@ export const PLACES = [
   { path: '/plan', name: 'Plan' },
   { path: '/studio', name: 'Studio' },
 ] as const;
-
-/** Keys typed into a field are words, not commands. */
-export function isTyping(target: EventTarget | null): boolean {
-  return (
-    target instanceof HTMLElement &&
-    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
-  );
-}

@@ -2,10 +2,10 @@ import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject } from '
 import { Router } from '@angular/router';
 import { forgottenPots } from '@vestigia/core';
 import { ServerClock } from '../api/server-clock';
-import type { Alarm } from '../ui/alarms';
-import { Alarms } from '../ui/alarms';
+import type { Alarm } from '../services/alarms';
+import { Alarms } from '../services/alarms';
 import { TodayNow } from './today-now';
-import { Tone } from './tone';
+import { Tone } from '../services/tone';
 
 const LOOK_EVERY_MS = 1500;
 
@@ -17,43 +17,13 @@ const LOOK_EVERY_MS = 1500;
       <div class="call" role="alertdialog" aria-modal="true" aria-labelledby="pot-calls">
         <h1 id="pot-calls">{{ all.every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}</h1>
         @for (a of all; track a.key) {
-          <p>{{ a.sentence }}</p>
+          <p>{{ a.message }}</p>
         }
         <button class="act main bench" type="button" (click)="go(all[0]!.path)">I am there</button>
       </div>
     }
   }`,
-  styles: `
-    .call {
-      position: fixed;
-      inset: 0;
-      z-index: 20;
-      background: var(--sheet);
-      border: 28px solid var(--ink);
-      outline: 10px dashed var(--sheet);
-      outline-offset: -19px;
-      padding: 4rem;
-      display: flex;
-      flex-direction: column;
-      justify-content: center;
-      gap: 1rem;
-      overflow: auto;
-    }
-    h1 {
-      font-size: clamp(3rem, 9vw, 6.5rem);
-      margin: 0;
-      line-height: 1;
-    }
-    p {
-      font-size: clamp(1.3rem, 3vw, 2.2rem);
-      margin: 0;
-      max-width: none;
-      font-weight: 600;
-    }
-    .act {
-      align-self: start;
-    }
-  `,
+  styleUrl: './pot-alarm.scss',
   host: { '(document:keydown)': 'onKey($event)' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -91,7 +61,7 @@ export class PotAlarm {
         'probes',
         today.calls.map((c) => ({
           key: `${c.lotId} ${c.stepIndex} ${c.code}`,
-          sentence: c.sentence,
+          message: c.message,
           path: `/bench/${c.lotId}`,
         })),
       );
@@ -104,7 +74,7 @@ export class PotAlarm {
       'forgotten',
       forgottenPots(running, this.clock.now()).map((f) => ({
         key: `forgotten ${f.lotId} ${f.title}`,
-        sentence: f.sentence,
+        message: f.message,
         path: `/bench/${f.lotId}`,
       })),
     );

@@ -9,7 +9,7 @@ import { ApiClient } from '../api/api-client';
 
 const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   lot: '/lots',
-  jar: '/stores',
+  stockLot: '/stores',
   recipe: '/recipes',
   colourway: '/colourways',
   vessel: '/studio',
@@ -26,7 +26,7 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
       id="search-words"
       type="search"
       autocomplete="off"
-      [(ngModel)]="words"
+      [(ngModel)]="label"
       (keydown)="onKey($event)"
       role="combobox"
       aria-controls="search-hits"
@@ -40,45 +40,11 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
         </li>
       }
     </ul>
-    @if (words().trim() !== '' && hits().length === 0) {
+    @if (label().trim() !== '' && hits().length === 0) {
       <p class="small soft">Nothing by that name. Try a lot’s number or a jar’s tag.</p>
     }
   `,
-  styles: `
-    :host {
-      display: block;
-      padding: 1rem 1.5rem;
-      border-bottom: 3px solid var(--ink);
-      background: var(--raised);
-    }
-    input {
-      width: min(40rem, 100%);
-      min-height: 48px;
-      box-sizing: border-box;
-      font: inherit;
-      font-size: 1.25rem;
-      border: 2px solid var(--ink);
-      background: var(--sheet);
-      color: var(--ink);
-      padding: 0 0.75rem;
-      display: block;
-    }
-    ul {
-      list-style: none;
-      padding: 0;
-      margin: 0.5rem 0 0;
-      max-width: 40rem;
-    }
-    li {
-      padding: 0.6rem 0.75rem;
-      cursor: pointer;
-      border-bottom: 1px solid var(--line);
-    }
-    li[aria-selected='true'] {
-      box-shadow: inset 5px 0 0 var(--ink);
-      background: var(--wash);
-    }
-  `,
+  styleUrl: './search.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SearchBox {
@@ -86,10 +52,10 @@ export class SearchBox {
   private readonly router = inject(Router);
   private readonly field = viewChild.required<ElementRef<HTMLInputElement>>('field');
   readonly closed = output();
-  protected readonly words = signal('');
+  protected readonly label = signal('');
   protected readonly chosen = signal(0);
   protected readonly hits = toSignal(
-    toObservable(this.words).pipe(
+    toObservable(this.label).pipe(
       debounceTime(120),
       switchMap((q) =>
         q.trim() === '' ? of([]) : this.api.get('/api/search', { query: { q } }).pipe(catchError(() => of([]))),

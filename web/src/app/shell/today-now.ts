@@ -1,10 +1,10 @@
 import { Injectable, inject } from '@angular/core';
 import { ApiClient } from '../api/api-client';
-import { live } from '../api/live';
+import { liveQuery } from '../api/live-query';
 
 /** What is in work now, read once for everything in the shell that shows or watches it. */
 @Injectable()
 export class TodayNow {
   private readonly api = inject(ApiClient);
-  readonly today = live(['lots'], () => this.api.get('/api/today'));
+  readonly today = liveQuery(['lots'], () => this.api.get('/api/today'));
 }

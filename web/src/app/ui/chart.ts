@@ -2,7 +2,10 @@ import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, viewChild } from '@angular/core';
 import type { EChartsCoreOption } from 'echarts/core';
 
-/** A chart drawn by ECharts, without colour of its own: ink, soft ink and lines are the page's. Loaded only where one is shown. */
+/**
+ * A chart drawn by ECharts, without colour of its own: ink, soft ink and lines are the page's. Loaded only where one
+ * is shown.
+ */
 @Component({
   selector: 'vs-chart',
   template: `<div #canvas class="canvas" role="img" [attr.aria-label]="label()"></div>`,

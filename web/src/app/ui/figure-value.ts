@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { Figure, StockMeasure } from '@vestigia/core';
 import { formatAmount } from '@vestigia/core';
-import { Margin } from '../shell/margin';
-import { figureText } from './figure-text';
+import { ContextPanel } from '../services/context-panel';
+import { figureText } from '../format/figure-text';
 
 /** A computed number. Focus or press it, and the margin shows how it was reached. */
 @Component({
@@ -38,7 +38,7 @@ import { figureText } from './figure-text';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FigureValue {
-  private readonly margin = inject(Margin);
+  private readonly contextPanel = inject(ContextPanel);
   readonly figure = input.required<Figure>();
   readonly name = input.required<string>();
   /** Given for an amount of stock, which is counted in smallest units underneath: those mean nothing to a reader. */
@@ -57,9 +57,9 @@ export class FigureValue {
     );
     return { value: value / per, unit: shown, working: { ...working, inputs } };
   });
-  protected readonly isOpen = computed(() => this.margin.working()?.figure === this.readable());
+  protected readonly isOpen = computed(() => this.contextPanel.working()?.figure === this.readable());
 
   protected show(): void {
-    this.margin.showWorking(this.name(), this.readable());
+    this.contextPanel.showWorking(this.name(), this.readable());
   }
 }

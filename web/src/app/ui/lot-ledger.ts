@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, signal } from '@an
 import { RouterLink } from '@angular/router';
 import type { LotSummary } from '@vestigia/contract';
 import { formatWeight } from '@vestigia/core';
-import { LOT_STATE_WORDS, lotStateClass } from './lot-states';
+import { LOT_STATE_LABELS, lotStateClass } from '../format/lot-states';
 import { Swatch } from './swatch';
 import { Thread } from './thread';
 import { When } from './when';
@@ -13,74 +13,7 @@ type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
 @Component({
   selector: 'vs-lot-ledger',
   imports: [RouterLink, Swatch, Thread, When],
-  template: ` <div class="scroller">
-    <table class="ledger">
-      <thead>
-        <tr>
-          <th [attr.aria-sort]="sortOf('number')"><button type="button" (click)="sortBy('number')">Lot</button></th>
-          <th>Thread</th>
-          <th>Swatch</th>
-          @if (withColourway()) {
-            <th [attr.aria-sort]="sortOf('colourway')">
-              <button type="button" (click)="sortBy('colourway')">Colourway</button>
-            </th>
-          }
-          <th class="number" [attr.aria-sort]="sortOf('weight')">
-            <button type="button" (click)="sortBy('weight')">Pieces, dry</button>
-          </th>
-          <th [attr.aria-sort]="sortOf('state')"><button type="button" (click)="sortBy('state')">State</button></th>
-          <th class="number" [attr.aria-sort]="sortOf('deltaE')">
-            <button type="button" (click)="sortBy('deltaE')">ΔE<sub>00</sub> to master</button>
-          </th>
-          <th [attr.aria-sort]="sortOf('at')"><button type="button" (click)="sortBy('at')">Made</button></th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (lot of sorted(); track lot.id) {
-          <tr>
-            <td>
-              <a [routerLink]="['/lots', lot.id]"
-                ><strong>{{ lot.tag }}</strong></a
-              >
-              @if (lot.reorderOf) {
-                <br /><span class="small soft again">again of {{ lot.reorderOf.tag }}</span>
-              }
-            </td>
-            <td class="strand">
-              <vs-thread
-                [stations]="lot.stations"
-                [undyed]="lot.undyed"
-                [master]="lot.master"
-                [result]="lot.result"
-                [batches]="lot.batches"
-              />
-            </td>
-            <td>
-              @if (lot.result; as result) {
-                <vs-swatch [lab]="result" [width]="2.4" [height]="56" [label]="lot.tag" />
-              } @else {
-                <span class="soft small">not read</span>
-              }
-            </td>
-            @if (withColourway()) {
-              <td>
-                <a [routerLink]="['/colourways', lot.colourway.id]">{{ lot.colourway.name }}</a>
-              </td>
-            }
-            <td class="number">{{ lot.pieces }} × {{ weight(lot.pieceWeightG) }}</td>
-            <td>
-              <span [class]="stateClass(lot)">{{ stateWords(lot) }}</span>
-            </td>
-            <td class="number">{{ lot.deltaE === null ? '–' : lot.deltaE.toFixed(2) }}</td>
-            <td class="small">
-              <span class="day">{{ lot.at | when }}</span
-              ><br /><span class="soft">{{ lot.by.name }}</span>
-            </td>
-          </tr>
-        }
-      </tbody>
-    </table>
-  </div>`,
+  templateUrl: './lot-ledger.html',
   styles: `
     .strand {
       min-width: 10rem;
@@ -120,7 +53,7 @@ export class LotLedger {
   }
 
   protected readonly weight = formatWeight;
-  protected readonly stateWords = (lot: LotSummary): string => LOT_STATE_WORDS[lot.state];
+  protected readonly stateLabel = (lot: LotSummary): string => LOT_STATE_LABELS[lot.state];
   protected readonly stateClass = (lot: LotSummary): string => lotStateClass(lot.state);
 }
 
@@ -137,7 +70,7 @@ function keyOf(lot: LotSummary, column: Column): number | string {
     case 'at':
       return lot.at;
     case 'state':
-      return LOT_STATE_WORDS[lot.state];
+      return LOT_STATE_LABELS[lot.state];
   }
 }
 

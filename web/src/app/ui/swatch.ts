@@ -5,16 +5,19 @@ import { describeColour, screenColour } from '@vestigia/core';
 
 const PINKS = 8;
 
-/** A dyed colour, always drawn alike: a rectangle with a pinked lower edge on neutral grey. Wet ones carry a drop, unshowable ones a cut corner. */
+/**
+ * A dyed colour, always drawn alike: a rectangle with a pinked lower edge on neutral grey. Wet ones carry a drop,
+ * unshowable ones a cut corner.
+ */
 @Component({
   selector: 'vs-swatch',
   template: ` <svg
     [attr.viewBox]="'0 0 100 ' + height()"
     [style.width.rem]="width()"
     role="img"
-    [attr.aria-label]="words()"
+    [attr.aria-label]="description()"
   >
-    <title>{{ words() }}</title>
+    <title>{{ description() }}</title>
     <path [attr.d]="outline()" [attr.fill]="shown().css" />
     @if (state() === 'wet') {
       <path d="M88 8c5 8 7 11 7 15a7 7 0 0 1-14 0c0-4 2-7 7-15z" fill="#fff" stroke="#000" stroke-width="1.5" />
@@ -47,7 +50,7 @@ export class Swatch {
   readonly label = input('');
 
   protected readonly shown = computed(() => screenColour(this.lab(), this.lab()));
-  protected readonly words = computed(() => {
+  protected readonly description = computed(() => {
     const { outOfGamut } = this.shown();
     return [
       this.label(),

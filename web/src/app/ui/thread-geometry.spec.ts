@@ -1,14 +1,14 @@
 import type { Station } from '@vestigia/contract';
 import { figure } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
-import { figureText, quantityText } from './figure-text';
+import { figureText, quantityText } from '../format/figure-text';
 import { layThread } from './thread-geometry';
 
-const station = (kind: Station['kind'], state: Station['state'], knotted = false): Station => ({
+const station = (kind: Station['kind'], state: Station['state'], hasDeviation = false): Station => ({
   kind,
   title: kind,
   state,
-  knotted,
+  hasDeviation,
 });
 const size = { width: 300, height: 28, strandWidth: 7 };
 const run = [

@@ -21,112 +21,20 @@ import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { Instruments } from '../../api/instruments';
-import { newId } from '../../ui/new-id';
+import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { BenchState } from './bench-state';
 
 type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
 
-/** One material at a time: the jar to take from, what to reach, what lies on the pan. A reading is taken when it stands still. */
+/**
+ * One material at a time: the jar to take from, what to reach, what lies on the pan. A reading is taken when it
+ * stands still.
+ */
 @Component({
   selector: 'vs-act-weigh',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
-  template: ` @if (act(); as a) {
-    <p class="place">{{ a.step.title }} · {{ batchWords() }}{{ portionWords() }}</p>
-    <h1>{{ a.weighing.materialName }}</h1>
-    <div class="scales" [class.both]="onBalance()">
-      <p class="target">
-        <span class="amount">{{ amount(toReach(), a.weighing.measure) }}</span
-        ><span class="soft"> ± {{ amount(toleranceUnits(), a.weighing.measure) }}</span>
-      </p>
-      @if (onBalance(); as pan) {
-        <p class="live" [class.steady]="pan.state === 'steady'" aria-live="off">
-          {{ shownG()
-          }}<span class="pan-words">{{ armed() ? 'It is taken as soon as it stands still.' : pan.words }}</span>
-        </p>
-      }
-    </div>
-    <form (ngSubmit)="weigh()">
-      <div class="fields">
-        <mat-form-field class="big"
-          ><mat-label>{{
-            a.weighing.measure === 'weight' ? 'What the balance shows' : 'What was measured out'
-          }}</mat-label
-          ><input #field matInput name="shown" [(ngModel)]="shown" autocomplete="off" inputmode="text"
-        /></mat-form-field>
-        <mat-form-field class="big"
-          ><mat-label>From jar</mat-label
-          ><select matNativeControl name="jar" [(ngModel)]="jarId">
-            @if (jarId() === '') {
-              <option value="">none on the shelf</option>
-            }
-            @for (j of jars(); track j.id) {
-              <option [value]="j.id">{{ j.tag }} · {{ j.place }} · {{ amount(j.onHand, j.measure) }}</option>
-            }
-          </select></mat-form-field
-        >
-        <mat-form-field class="big"
-          ><mat-label>Scan or type its tag</mat-label
-          ><input
-            matInput
-            name="tag"
-            [(ngModel)]="tag"
-            (keydown.enter)="checkTag($event)"
-            (change)="checkTag()"
-            autocomplete="off"
-        /></mat-form-field>
-        @if (onBalance()) {
-          <mat-form-field class="big"
-            ><mat-label>Weighed into</mat-label
-            ><select matNativeControl name="container" [(ngModel)]="containerId">
-              <option value="">no container</option>
-              @for (c of state.around()?.containers ?? []; track c.id) {
-                <option [value]="c.id">{{ c.name }} · {{ grams(c.tareMg / 1000) }}</option>
-              }
-            </select></mat-form-field
-          >
-        }
-      </div>
-      @if (jarSaid(); as said) {
-        <p class="off">{{ said }}</p>
-      }
-      @for (line of a.weighing.advice; track line) {
-        <p class="say">{{ line }}</p>
-      }
-      <p class="off" role="status">{{ offWords() }}</p>
-      <vs-refusal [problem]="problem()" />
-      <button #main class="act main bench" type="submit" [disabled]="busy() || jarId() === ''">
-        {{ mainWords() }}
-      </button>
-      @if (moreOffered()) {
-        <button class="act" type="button" [disabled]="busy()" (click)="weigh(true)">A portion: more to come</button>
-      }
-      <button class="plain" type="button" (click)="without.set(true)">Can’t be weighed</button>
-      @if (onBalance(); as pan) {
-        <button class="plain" type="button" (click)="tare()">Set to zero</button>
-        @if (pan.state === 'steady' && !pan.empty) {
-          <button class="plain" type="button" (click)="naming.set(true)">Remember this container</button>
-        }
-      }
-    </form>
-    @if (naming()) {
-      <form class="aside" (ngSubmit)="remember()">
-        <mat-form-field
-          ><mat-label>Name of the empty container on the pan</mat-label
-          ><input matInput name="container-name" [(ngModel)]="containerName" /></mat-form-field
-        ><button class="act" type="submit">Remember {{ grams(pan()?.weightG ?? 0) }}</button>
-        <button class="plain" type="button" (click)="naming.set(false)">Back</button>
-      </form>
-    }
-    @if (without()) {
-      <form class="aside" (ngSubmit)="finishWithout()">
-        <mat-form-field
-          ><mat-label>Why is it left out?</mat-label><input matInput name="text" [(ngModel)]="why" /></mat-form-field
-        ><button class="act" type="submit">Finish the step without it</button>
-        <button class="plain" type="button" (click)="without.set(false)">Back</button>
-      </form>
-    }
-  }`,
+  templateUrl: './act-weigh.html',
   styleUrl: './bench.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -146,18 +54,18 @@ export class ActWeigh {
   });
   protected readonly shown = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly tag = linkedSignal({ source: this.which, computation: () => '' });
-  protected readonly jarSaid = linkedSignal({ source: this.which, computation: () => '' });
+  protected readonly stockLotText = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly armed = linkedSignal({ source: this.which, computation: () => false });
   protected readonly without = linkedSignal({ source: this.which, computation: () => false });
   private readonly armedMore = signal(false);
-  protected readonly jars = computed(() =>
-    this.lot().jars.filter((j) => j.materialId === this.act().weighing.materialId && j.onHand > 0),
+  protected readonly stockLots = computed(() =>
+    this.lot().stockLots.filter((j) => j.materialId === this.act().weighing.materialId && j.onHand > 0),
   );
-  protected readonly jarId = linkedSignal({
+  protected readonly stockLotId = linkedSignal({
     source: this.which,
     computation: () => {
       const id = this.act().pick.stockLotId;
-      return (this.jars().some((j) => j.id === id) ? id : null) ?? this.jars()[0]?.id ?? '';
+      return (this.stockLots().some((j) => j.id === id) ? id : null) ?? this.stockLots()[0]?.id ?? '';
     },
   });
   protected readonly containerId = signal('');
@@ -199,21 +107,21 @@ export class ActWeigh {
   protected readonly toleranceUnits = computed(
     () => this.act().weighing.tolerance * smallestIn(this.act().weighing.measure),
   );
-  protected readonly portionWords = computed(() => {
+  protected readonly portionLabel = computed(() => {
     const a = this.act();
     const parts = Math.ceil(this.left() / this.capacity());
     return a.portion > 1 || parts > 1
       ? ` · portion ${a.portion} of ${a.portion - 1 + Math.max(1, parts)}${a.soFar > 0 ? `, ${this.amount(a.soFar, a.weighing.measure)} so far` : ''}`
       : '';
   });
-  protected readonly batchWords = computed(() => {
+  protected readonly batchLabel = computed(() => {
     const { weighing, step } = this.act();
-    const its = weighing.forBatches;
+    const batches = weighing.forBatches;
     const vessel =
       step.baths.find((b) => b.batches.includes(weighing.batch))?.vesselName ??
       this.lot().plan.batches.find((b) => b.number === weighing.batch)?.vesselName ??
       '';
-    return `${its.length > 1 ? `batches ${its.join(' and ')} together` : `batch ${weighing.batch}`}, ${vessel}`;
+    return `${batches.length > 1 ? `batches ${batches.join(' and ')} together` : `batch ${weighing.batch}`}, ${vessel}`;
   });
   /** What would be written down now, smallest units: what was typed, else what the balance shows. */
   private readonly reading = computed(() => {
@@ -224,16 +132,16 @@ export class ActWeigh {
       ? undefined
       : g > 0
         ? { ok: true as const, amount: Math.round(g * 1000) }
-        : { ok: false as const, sentence: '' };
+        : { ok: false as const, message: '' };
   });
   protected readonly moreOffered = computed(() => {
     const r = this.reading();
     return r?.ok === true && r.amount < this.left() - this.toleranceUnits();
   });
-  protected readonly offWords = computed(() => {
+  protected readonly offLabel = computed(() => {
     const reading = this.reading();
     if (!reading) return '';
-    if (!reading.ok) return reading.sentence;
+    if (!reading.ok) return reading.message;
     const { measure } = this.act().weighing;
     const off = reading.amount - this.left();
     if (Math.abs(off) <= this.toleranceUnits()) return 'Within the tolerance.';
@@ -242,7 +150,7 @@ export class ActWeigh {
       ? `${by} to go.`
       : `${by} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
   });
-  protected readonly mainWords = computed(() =>
+  protected readonly mainLabel = computed(() =>
     this.onBalance() && this.shown().trim() === '' ? `Take ${this.shownG()}` : 'Weighed',
   );
 
@@ -260,40 +168,40 @@ export class ActWeigh {
   protected checkTag(event?: Event): void {
     event?.preventDefault();
     const typed = this.tag().trim();
-    if (typed !== '') void this.findJar(typed);
+    if (typed !== '') void this.findStockLot(typed);
   }
 
-  private async findJar(typed: string): Promise<void> {
+  private async findStockLot(typed: string): Promise<void> {
     const code = readTagCode(typed);
-    let jar = this.lot().jars.find((j) => j.tag.toLowerCase() === typed.toLowerCase());
-    if (!jar && code.ok) {
+    let stockLot = this.lot().stockLots.find((j) => j.tag.toLowerCase() === typed.toLowerCase());
+    if (!stockLot && code.ok) {
       const found = await firstValueFrom(this.api.get('/api/tags', { query: { code: typed } })).catch(
         (problem: ShownProblem) => problem.detail,
       );
       if (typeof found === 'string') {
-        this.jarSaid.set(found);
+        this.stockLotText.set(found);
         return;
       }
-      jar = this.lot().jars.find((j) => j.id === found.jarId);
-      if (!jar) {
-        this.jarSaid.set(this.state.wrongJar(this.lot(), this.act().weighing, found.title));
+      stockLot = this.lot().stockLots.find((j) => j.id === found.stockLotId);
+      if (!stockLot) {
+        this.stockLotText.set(this.state.wrongStockLot(this.lot(), this.act().weighing, found.title));
         return;
       }
     }
-    if (!jar)
-      this.jarSaid.set(
+    if (!stockLot)
+      this.stockLotText.set(
         code.ok || code.code === 'notATag'
-          ? this.state.wrongJar(this.lot(), this.act().weighing, typed)
-          : code.sentence,
+          ? this.state.wrongStockLot(this.lot(), this.act().weighing, typed)
+          : code.message,
       );
-    else if (jar.materialId !== this.act().weighing.materialId)
-      this.jarSaid.set(this.state.wrongJar(this.lot(), this.act().weighing, jar.tag));
+    else if (stockLot.materialId !== this.act().weighing.materialId)
+      this.stockLotText.set(this.state.wrongStockLot(this.lot(), this.act().weighing, stockLot.tag));
     else {
-      this.jarId.set(jar.id);
-      this.jarSaid.set(
-        jar.id === this.act().pick.stockLotId
-          ? `${jar.tag}: the right jar.`
-          : `${jar.tag} holds ${this.act().weighing.materialName}, but another jar was planned. It is recorded from here.`,
+      this.stockLotId.set(stockLot.id);
+      this.stockLotText.set(
+        stockLot.id === this.act().pick.stockLotId
+          ? `${stockLot.tag}: the right jar.`
+          : `${stockLot.tag} holds ${this.act().weighing.materialName}, but another jar was planned. It is recorded from here.`,
       );
     }
   }
@@ -311,7 +219,7 @@ export class ActWeigh {
       pan.state === 'lost'
     )
       this.keep(more);
-    else if (pan.state === 'over' || pan.state === 'under') this.problem.set({ detail: pan.words });
+    else if (pan.state === 'over' || pan.state === 'under') this.problem.set({ detail: pan.label });
     else {
       this.armedMore.set(more);
       this.armed.set(true);
@@ -323,29 +231,34 @@ export class ActWeigh {
     const a = this.act();
     const net = this.netG();
     const typed = this.shown().trim() !== '';
-    const written = typed || net === undefined ? this.shown() : `${net} g`;
+    const quantityText = typed || net === undefined ? this.shown() : `${net} g`;
     const source = this.instruments.sourceOf('balance');
     this.busy.set(true);
     void this.state
-      .touch(a.lotId, a.step.index, 'weigh', {
-        weighing: { batch: a.weighing.batch, materialId: a.weighing.materialId, stockLotId: this.jarId(), written },
+      .record(a.lotId, a.step.index, 'weigh', {
+        weighing: {
+          batch: a.weighing.batch,
+          materialId: a.weighing.materialId,
+          stockLotId: this.stockLotId(),
+          quantityText,
+        },
         detail: {
           ...(more ? { more: true } : {}),
           readBy: typed ? 'hand' : source === 'serial' ? 'instrument' : 'simulated',
         },
       })
-      .then((sentence) => {
+      .then((message) => {
         this.busy.set(false);
-        this.problem.set(sentence === undefined ? undefined : { detail: sentence });
-        if (sentence === undefined && !typed) this.instruments.markTaken();
+        this.problem.set(message === undefined ? undefined : { detail: message });
+        if (message === undefined && !typed) this.instruments.markTaken();
       });
   }
 
   protected finishWithout(): void {
     const a = this.act();
     void this.state
-      .touch(a.lotId, a.step.index, 'finish', { text: this.why() })
-      .then((sentence) => this.problem.set(sentence === undefined ? undefined : { detail: sentence }));
+      .record(a.lotId, a.step.index, 'finish', { text: this.why() })
+      .then((message) => this.problem.set(message === undefined ? undefined : { detail: message }));
   }
 
   protected tare(): void {

@@ -1,28 +1,37 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
 import type { Bench, LotDetail, NewRunEntry, Rehearsal, RunEntryView } from '@vestigia/contract';
 import type { BenchAct, OffTarget, PlannedWeighing, RunDetail, RunEntryKind, StepRecord } from '@vestigia/core';
-import { benchActs, findRunDeviations, foldRun, offTarget, readAmount, ruleOnEntry, stepState } from '@vestigia/core';
+import {
+  benchActs,
+  findRunDeviations,
+  foldRun,
+  offTarget,
+  readAmount,
+  ruleOnEntry,
+  stepState,
+  sayWrongStockLot,
+} from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
-import type { HeldTouch } from '../../api/outbox';
+import type { StoredDraft } from '../../api/bench-shelf';
 import { Outbox } from '../../api/outbox';
 import { ServerClock } from '../../api/server-clock';
 import { Session } from '../../api/session';
-import { entryWords } from '../../ui/entry-words';
-import { newId } from '../../ui/new-id';
+import { entryLabel } from '../../format/entry-label';
+import { newId } from '../../api/new-id';
 
 const TICK_MS = 500;
 
-export interface Said {
+export interface RunEntryFields {
   readonly id?: string;
   readonly temperatureC?: number | null;
   readonly text?: string | null;
   readonly detail?: RunDetail | null;
   readonly replacesId?: string | null;
   readonly at?: string;
-  readonly weighing?: { batch: number; materialId: string; stockLotId: string; written: string } | null;
+  readonly weighing?: { batch: number; materialId: string; stockLotId: string; quantityText: string } | null;
 }
 
 export interface OffNow {
@@ -32,8 +41,8 @@ export interface OffNow {
 }
 
 /**
- * The runs on this screen: what the server told last, and on top of it every touch made here that it has not told of yet. The same rules
- * hold here as there, so that a touch is answered at once, with the server or without it.
+ * The runs on this screen: what the server told last, and on top of it every entry made here that it has not told of
+ * yet. The same rules hold here as there, so that an entry is answered at once, with the server or without it.
  */
 @Injectable()
 export class BenchState {
@@ -41,7 +50,7 @@ export class BenchState {
   private readonly outbox = inject(Outbox);
   private readonly clock = inject(ServerClock);
   private readonly session = inject(Session);
-  private readonly told = signal<Bench | undefined>(undefined);
+  private readonly bench = signal<Bench | undefined>(undefined);
   private readonly rehearsal = signal<
     (Pick<Rehearsal, 'id' | 'speed' | 'startedAt'> & { nowMs: number; atMs: number }) | undefined
   >(undefined);
@@ -52,7 +61,7 @@ export class BenchState {
   readonly off = signal<OffNow | undefined>(undefined);
   private readonly timer = setInterval(() => this.tick(), TICK_MS);
 
-  readonly around = computed(() => this.told());
+  readonly around = computed(() => this.bench());
   readonly isRehearsal = computed(() => this.rehearsal() !== undefined);
   readonly speed = computed(() => this.rehearsal()?.speed ?? 1);
 
@@ -61,8 +70,8 @@ export class BenchState {
     const rehearsal = this.rehearsal();
     const over = rehearsal
       ? this.rehearsed()
-      : this.outbox.unseen().map((t: HeldTouch) => ({ lotId: t.lotId, entry: t.entry, at: this.outbox.atOf(t) }));
-    return (this.told()?.lots ?? []).map((lot) =>
+      : this.outbox.unseen().map((t: StoredDraft) => ({ lotId: t.lotId, entry: t.entry, at: this.outbox.atOf(t) }));
+    return (this.bench()?.lots ?? []).map((lot) =>
       this.layOver(
         lot,
         over.filter((t) => t.lotId === lot.summary.id),
@@ -81,8 +90,9 @@ export class BenchState {
 
   constructor() {
     effect(() => {
-      const told = this.told();
-      if (told && !this.isRehearsal()) this.outbox.seen(new Set(told.lots.flatMap((l) => l.entries.map((e) => e.id))));
+      const bench = this.bench();
+      if (bench && !this.isRehearsal())
+        this.outbox.seen(new Set(bench.lots.flatMap((l) => l.entries.map((e) => e.id))));
     });
   }
 
@@ -93,15 +103,15 @@ export class BenchState {
   /** What the server told of the bench. */
   take(bench: Bench): void {
     this.clock.set(bench.now);
-    this.told.set(bench);
+    this.bench.set(bench);
     this.tick();
   }
 
   takeRehearsal({ bench, id, speed, startedAt, now }: Rehearsal): void {
-    const told = new Set(bench.lots.flatMap((l) => l.entries.map((e) => e.id)));
-    this.rehearsed.update((all) => all.filter((t) => !told.has(t.entry.id)));
+    const reported = new Set(bench.lots.flatMap((l) => l.entries.map((e) => e.id)));
+    this.rehearsed.update((all) => all.filter((t) => !reported.has(t.entry.id)));
     this.rehearsal.set({ id, speed, startedAt, nowMs: Date.parse(now), atMs: performance.now() });
-    this.told.set(bench);
+    this.bench.set(bench);
     this.tick();
   }
 
@@ -115,36 +125,41 @@ export class BenchState {
   }
 
   /**
-   * One touch. Answers why it can't be, or nothing: then it is kept, here first, and what it does shows at once.
+   * One entry. Answers why it can't be, or nothing: then it is kept, here first, and what it does shows at once.
    */
-  async touch(lotId: string, stepIndex: number, kind: RunEntryKind, said: Said = {}): Promise<string | undefined> {
+  async record(
+    lotId: string,
+    stepIndex: number,
+    kind: RunEntryKind,
+    fields: RunEntryFields = {},
+  ): Promise<string | undefined> {
     const lot = this.lotOf(lotId);
     if (!lot) return 'That lot is not on this bench. Open it again.';
     const entry: NewRunEntry = {
-      id: said.id ?? newId(),
+      id: fields.id ?? newId(),
       stepIndex,
       kind,
-      replacesId: said.replacesId ?? null,
-      temperatureC: said.temperatureC ?? null,
-      text: said.text ?? null,
-      detail: said.detail ?? null,
-      weighing: said.weighing ? { ...said.weighing, movementId: newId() } : null,
-      ...(said.at === undefined ? {} : { at: said.at }),
+      replacesId: fields.replacesId ?? null,
+      temperatureC: fields.temperatureC ?? null,
+      text: fields.text ?? null,
+      detail: fields.detail ?? null,
+      weighing: fields.weighing ? { ...fields.weighing, movementId: newId() } : null,
+      ...(fields.at === undefined ? {} : { at: fields.at }),
     };
-    const nowMs = this.liveNow();
+    const nowMs = this.nowMs();
     const ruling = ruleOnEntry(
       { plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs },
       { ...entry, detail: entry.detail ?? null },
       entry.at === undefined ? nowMs : Date.parse(entry.at),
     );
-    if (!ruling.ok) return ruling.refusal.sentence;
+    if (!ruling.ok) return ruling.refusal.message;
     if (entry.weighing) {
-      const jar = lot.jars.find((j) => j.id === entry.weighing?.stockLotId);
-      if (jar && jar.materialId !== entry.weighing.materialId)
-        return this.wrongJar(
+      const stockLot = lot.stockLots.find((j) => j.id === entry.weighing?.stockLotId);
+      if (stockLot && stockLot.materialId !== entry.weighing.materialId)
+        return this.wrongStockLot(
           lot,
           ruling.step.weighings.find((w) => w.materialId === entry.weighing?.materialId),
-          jar.tag,
+          stockLot.tag,
         );
     }
     const rehearsal = this.rehearsal();
@@ -152,26 +167,26 @@ export class BenchState {
     await this.outbox.add(
       lotId,
       entry,
-      `${lot.summary.tag}, ${ruling.step.title}: ${entryWords(this.asRecorded(lot, entry, new Date(nowMs).toISOString(), this.who()), lot)}`,
+      `${lot.summary.tag}, ${ruling.step.title}: ${entryLabel(this.asRecorded(lot, entry, new Date(nowMs).toISOString(), this.who()), lot)}`,
     );
     this.lookAtTarget(lotId, entry);
     return undefined;
   }
 
   /** Which jar a wrong one was taken for. */
-  wrongJar(lot: LotDetail, weighing: PlannedWeighing | undefined, tag: string): string {
-    const right = (weighing?.picks ?? []).flatMap((p) => lot.jars.find((j) => j.id === p.stockLotId) ?? []);
-    return `Wrong jar: ${tag} does not hold ${weighing?.materialName ?? 'what is wanted'}. Put it back${right.length === 0 ? ' and take one that does' : ` and take ${right.map((j) => (j.place === '' ? j.tag : `${j.tag}, ${j.place}`)).join(' or ')}`}.`;
+  wrongStockLot(lot: LotDetail, weighing: PlannedWeighing | undefined, tag: string): string {
+    const right = (weighing?.picks ?? []).flatMap((p) => lot.stockLots.find((j) => j.id === p.stockLotId) ?? []);
+    return sayWrongStockLot(tag, weighing?.materialName ?? 'what is wanted', right);
   }
 
   private async rehearse(id: string, lotId: string, entry: NewRunEntry): Promise<string | undefined> {
-    this.rehearsed.update((all) => [...all, { lotId, entry, at: entry.at ?? new Date(this.liveNow()).toISOString() }]);
+    this.rehearsed.update((all) => [...all, { lotId, entry, at: entry.at ?? new Date(this.nowMs()).toISOString() }]);
     try {
       const { results } = await firstValueFrom(this.post(id, { lotId, ageMs: 0, entry }));
       const [result] = results;
       if (result && !result.ok) {
         this.rehearsed.update((all) => all.filter((t) => t.entry.id !== entry.id));
-        return result.sentence;
+        return result.message;
       }
     } catch (problem) {
       this.rehearsed.update((all) => all.filter((t) => t.entry.id !== entry.id));
@@ -184,9 +199,9 @@ export class BenchState {
 
   private post(
     id: string,
-    touch: { lotId: string; ageMs: number; entry: NewRunEntry },
-  ): Observable<{ results: { ok: boolean; sentence: string }[] }> {
-    return this.api.post('/api/rehearsals/{id}/touches', { touches: [touch] }, id);
+    record: { lotId: string; ageMs: number; entry: NewRunEntry },
+  ): Observable<{ results: { ok: boolean; message: string }[] }> {
+    return this.api.post('/api/rehearsals/{id}/run-entries', { drafts: [record] }, id);
   }
 
   async readRehearsal(id: string): Promise<void> {
@@ -206,25 +221,25 @@ export class BenchState {
     if (!lot || !step || !weighing || entry.detail?.more) return;
     const planned = step.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
     const records = foldRun(lot.entries, lot.plan.steps.length);
-    const its =
+    const own =
       records[step.index]?.weighings.filter(
         (w) => w.batch === weighing.batch && w.materialId === weighing.materialId,
       ) ?? [];
-    if (!planned || its.length < planned.picks.filter((p) => p.amount > 0).length) return;
+    if (!planned || own.length < planned.picks.filter((p) => p.amount > 0).length) return;
     const off = offTarget(
       lot.plan,
       records,
       lot.entries,
       step,
       planned,
-      its.reduce((sum, w) => sum + w.amount, 0),
+      own.reduce((sum, w) => sum + w.amount, 0),
     );
     this.off.set(off ? { lotId, stepIndex: step.index, off } : undefined);
   }
 
-  private layOver(lot: LotDetail, touches: readonly { entry: NewRunEntry; at: string }[]): LotDetail {
+  private layOver(lot: LotDetail, drafts: readonly { entry: NewRunEntry; at: string }[]): LotDetail {
     const known = new Set(lot.entries.map((e) => e.id));
-    const extra = touches
+    const extra = drafts
       .filter((t) => !known.has(t.entry.id))
       .map(({ entry, at }) => this.asRecorded(lot, entry, at, this.who()));
     if (extra.length === 0) return lot;
@@ -233,13 +248,13 @@ export class BenchState {
     const deviations = findRunDeviations(
       lot.plan,
       entries,
-      (jar) => lot.jars.find((j) => j.id === jar)?.tag ?? 'another jar',
+      (stockLot) => lot.stockLots.find((j) => j.id === stockLot)?.tag ?? 'another jar',
       records,
     );
-    const knotted = new Set(deviations.map((d) => d.stepIndex));
+    const hasDeviation = new Set(deviations.map((d) => d.stepIndex));
     const stations = lot.summary.stations.map((s, i) => {
       const record = records[i];
-      return record ? { ...s, state: stepState(record), knotted: knotted.has(i) } : s;
+      return record ? { ...s, state: stepState(record), hasDeviation: hasDeviation.has(i) } : s;
     });
     const over = stations.every((s) => s.state === 'done' || s.state === 'skipped');
     const { state } = lot.summary;
@@ -261,7 +276,7 @@ export class BenchState {
           (w) => w.batch === weighing.batch && w.materialId === weighing.materialId,
         )
       : undefined;
-    const reading = weighing && planned ? readAmount(weighing.written, planned.measure) : undefined;
+    const reading = weighing && planned ? readAmount(weighing.quantityText, planned.measure) : undefined;
     const amount = reading?.ok ? reading.amount : 0;
     return {
       id,
@@ -285,12 +300,12 @@ export class BenchState {
     return this.session.person() ?? { id: '', name: '' };
   }
 
-  private liveNow(): number {
+  private nowMs(): number {
     const rehearsal = this.rehearsal();
     return rehearsal ? rehearsal.nowMs + (performance.now() - rehearsal.atMs) * rehearsal.speed : this.clock.now();
   }
 
   private tick(): void {
-    this.now.set(this.liveNow());
+    this.now.set(this.nowMs());
   }
 }

@@ -22,39 +22,42 @@ import { of } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { Instruments } from '../../api/instruments';
-import { live } from '../../api/live';
+import { liveQuery } from '../../api/live-query';
 import { Outbox } from '../../api/outbox';
-import { Margin } from '../../shell/margin';
-import { isTyping } from '../../shell/places';
-import { Alarms } from '../../ui/alarms';
-import { newId } from '../../ui/new-id';
+import { ContextPanel } from '../../services/context-panel';
+import { isTyping } from '../../services/is-typing';
+import { Alarms } from '../../services/alarms';
+import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Thread } from '../../ui/thread';
 import { ActRun } from './act-run';
 import { ActWeigh } from './act-weigh';
 import { BathPanel } from './bath-panel';
-import type { Said } from './bench-state';
+import type { RunEntryFields } from './bench-state';
 import { BenchState } from './bench-state';
-import { clockWords } from './clock-words';
-import { Hands } from './hands';
+import { clockLabel } from './clock-label';
+import { SimulatorControls } from './simulator-controls';
 import { HeatWatch, watchStep } from './heat-watch';
 import { PhPanel } from './ph-panel';
 import { ProbeReadings } from './probe-readings';
-import { leavesBath, standingBath } from './leftover';
-import { MorePanel } from './more-panel';
+import { leavesBath, currentBath } from './leftover';
+import { MoreActionsPanel } from './more-actions-panel';
 import { SamplePanel } from './sample-panel';
 import { samplesOf } from './samples-of';
-import type { Panel, SaidOf } from './said-panel';
-import { SaidPanel } from './said-panel';
-import { WhereBegun } from './where-begun';
-import { WrittenDown } from './written-down';
+import type { Panel, RunEntryRequest } from './step-facts-panel';
+import { StepFactsPanel } from './step-facts-panel';
+import { StartConditions } from './start-conditions';
+import { RunEntryLog } from './run-entry-log';
 
 const READ_REHEARSAL_MS = 4000;
 /** A bath counts as followed from this many readings on. */
-const LEAST_FOLLOWED = 10;
+const MIN_FOLLOWED = 10;
 const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
 
-/** The dye day, one thing at a time over all lots in work, to be read at two metres. Space or Enter does the one thing. */
+/**
+ * The dye day, one thing at a time over all lots in work, to be read at two metres. Space or Enter does the one
+ * thing.
+ */
 @Component({
   selector: 'vs-bench',
   imports: [
@@ -64,257 +67,17 @@ const keyOf = (act: BenchAct): string => `${act.lotId} ${act.step.index}`;
     ActRun,
     ActWeigh,
     BathPanel,
-    Hands,
+    SimulatorControls,
     HeatWatch,
-    MorePanel,
+    MoreActionsPanel,
     PhPanel,
     SamplePanel,
-    SaidPanel,
-    WhereBegun,
-    WrittenDown,
+    StepFactsPanel,
+    StartConditions,
+    RunEntryLog,
   ],
   providers: [BenchState, Instruments, ProbeReadings],
-  template: ` <vs-refusal [problem]="problem()" />
-    @if (rehearsing(); as speed) {
-      <p class="rehearsing" role="status">
-        <strong>Rehearsal</strong> at {{ speed }}×: nothing here is recorded and no stock moves.
-        <a [routerLink]="['/lots', lot()?.summary?.id]">End it</a>
-      </p>
-    }
-    @if (state.around()) {
-      @if (lot(); as l) {
-        <p class="where">
-          <a [routerLink]="['/lots', l.summary.id]"
-            ><strong>{{ l.summary.tag }}</strong></a
-          >
-          {{ l.summary.colourway.name }} · {{ l.summary.pieces }} pieces
-          @if (handedTo(); as name) {
-            · <strong>with {{ name }}</strong>
-          }
-          @if (others().length > 0 && !id()) {
-            <span class="soft">· {{ lotsInWork() }} lots in work</span>
-          }
-        </p>
-        <vs-thread
-          [stations]="l.summary.stations"
-          [undyed]="l.summary.undyed"
-          [master]="l.summary.master"
-          [result]="l.summary.result"
-          [batches]="l.plan.batches.length"
-        />
-      }
-      <section class="one" aria-live="polite">
-        @if (off(); as o) {
-          <div class="offered" role="alert">
-            <p class="say">
-              <strong>{{ o.off.effect }}</strong>
-            </p>
-            @for (offer of o.off.offers; track offer.key) {
-              <p>
-                <button class="act" type="button" (click)="rescale(offer.rescale, offer.sentence)">
-                  {{ offer.sentence }}
-                </button>
-              </p>
-            }
-            <button class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button>
-          </div>
-        }
-        @if (leftover(); as left) {
-          <div class="offered" role="status">
-            @for (b of left; track b.toStores['pot']) {
-              <p class="say">
-                <strong>{{ b.bath?.vesselName }}</strong
-                >: about {{ b.toStores['litres'] }} l left
-                @if (b.strength; as f) {
-                  , likely {{ f.value }} {{ f.unit }} of {{ b.strengthOf }} in it
-                }
-                . <a class="act" routerLink="/stores/liquor" [queryParams]="b.toStores">Keep it</a>
-              </p>
-            }
-            <p class="small">What goes down the drain or onto soil is for your local rules to say.</p>
-            <button class="plain" type="button" (click)="finished.set(undefined)">Not kept</button>
-          </div>
-        }
-        @if (act(); as a) {
-          @if (lot(); as l) {
-            @if (lift(); as words) {
-              <p class="alarm" [class.urgent]="words.now" role="status">{{ words.sentence }}</p>
-            }
-            @for (alarm of watch()?.alarms ?? []; track alarm.code) {
-              <p class="alarm" [class.urgent]="alarm.urgent" role="alert">{{ alarm.sentence }}</p>
-            }
-            @switch (a.kind) {
-              @case ('weigh') {
-                @if (weighing(); as w) {
-                  <vs-act-weigh [act]="w" [lot]="l" />
-                }
-              }
-              @case ('begin') {
-                <vs-act-run [act]="a" [lot]="l" (putAway)="putAway($event)" />
-                @if (lock(); as locked) {
-                  <p class="say warn">{{ locked.sentence }}</p>
-                  <button #main class="act main bench" type="button" (click)="open('ph')">Take the pH</button>
-                } @else {
-                  <button #main class="act main bench" type="button" (click)="say('start', { detail: begunIn() })">
-                    Begin
-                  </button>
-                  @if (a.step.usesBath) {
-                    <vs-where-begun [lot]="l" [step]="a.step" (said)="begunIn.set($event)" />
-                  }
-                }
-              }
-              @case ('resume') {
-                <vs-act-run [act]="a" [lot]="l" /><button
-                  #main
-                  class="act main bench"
-                  type="button"
-                  (click)="say('resume')"
-                >
-                  Go on
-                </button>
-              }
-              @case ('pull') {
-                <vs-act-run [act]="a" [lot]="l" /><button
-                  #main
-                  class="act main bench"
-                  type="button"
-                  (click)="say('pull', { detail: { piece: a.piece } })"
-                >
-                  Piece {{ a.piece }} is out
-                </button>
-                <button class="act" type="button" (click)="say('finish', { text: 'finished with pieces still in' })">
-                  Finish with the rest still in
-                </button>
-              }
-              @case ('finish') {
-                <vs-act-run [act]="a" [lot]="l" [nowC]="nowC()" [leftMs]="leftMs()" />
-                <button #main class="act main bench" type="button" (click)="say('finish')">
-                  {{ a.step.attended || leftMs() <= 0 ? 'Done' : 'Done early' }}
-                </button>
-              }
-            }
-            @if (watch(); as w) {
-              @if (a.kind !== 'weigh') {
-                <vs-heat-watch [lot]="l" [step]="a.step" [watch]="w" [readings]="drawn()" [elapsedMin]="elapsed()" />
-              }
-            }
-            <vs-refusal [problem]="refused()" />
-          }
-        } @else if (lot(); as l) {
-          @if (l.summary.state === 'toJudge' || l.summary.state === 'held') {
-            <h1>All steps done</h1>
-            <p class="say">Read it dry, in daylight, then judge it.</p>
-            <a
-              class="act main bench"
-              [routerLink]="rehearsing() ? ['/lots', l.summary.id] : ['/judge', l.summary.id]"
-              >{{ rehearsing() ? 'End the rehearsal' : 'Judge it' }}</a
-            >
-          } @else {
-            <h1>{{ l.summary.tag }} is closed</h1>
-            <p class="say">Its record can be read, not added to.</p>
-            <a class="act main bench" [routerLink]="['/lots', l.summary.id]">Read the record</a>
-          }
-        } @else {
-          <h1>Bench</h1>
-          <div class="empty">
-            <p>The bench leads lots step by step, all that are in work at once. There is none to work on.</p>
-            @if (waiting().length === 0) {
-              <a class="act main" routerLink="/lots/new">Start a lot</a>
-            }
-          </div>
-        }
-      </section>
-      @if (act(); as a) {
-        @if (lot(); as l) {
-          <div class="actions">
-            <button class="act" type="button" (click)="open('note')">Note</button>
-            <button class="act" type="button" (click)="open('otherwise')">Went otherwise</button>
-            @if (a.record.startedAt) {
-              <button class="act" type="button" (click)="open('temperature')">Temperature</button>
-              @if (a.step.usesBath) {
-                <button class="act" type="button" (click)="open('ph')">pH</button
-                ><button class="act" type="button" (click)="open('sample')">Sample</button
-                ><button class="act" type="button" (click)="open('bath')">Bath</button>
-              }
-              @if (a.kind !== 'resume') {
-                <button class="act" type="button" (click)="say('pause')">Pause</button>
-              }
-              @if (mayHang()) {
-                <button class="act" type="button" (click)="hang()">
-                  {{ hangs() ? 'Take the probe out' : 'Hang the probe in' }}
-                </button>
-              }
-            }
-            <button class="act" type="button" (click)="open('more')">More …</button>
-          </div>
-          @switch (panel()) {
-            @case ('ph') {
-              @if (a.record.startedAt || lock()) {
-                <vs-ph-panel [act]="phAct() ?? a" (said)="sayPh($event)" (closed)="panel.set(undefined)" />
-              }
-            }
-            @case ('sample') {
-              <vs-sample-panel
-                [act]="a"
-                [lot]="l"
-                (said)="say('sample', $event)"
-                (planned)="say('pulls', $event)"
-                (closed)="panel.set(undefined)"
-              />
-            }
-            @case ('bath') {
-              <vs-bath-panel [act]="a" [lot]="l" (said)="say('bath', $event)" (closed)="panel.set(undefined)" />
-            }
-            @case ('more') {
-              <vs-more-panel [act]="a" [lot]="l" (said)="sayOf($event)" (closed)="panel.set(undefined)" />
-            }
-            @default {
-              @if (panel(); as p) {
-                <vs-said-panel
-                  [panel]="p"
-                  [act]="a"
-                  (said)="sayOf($event)"
-                  (photographed)="photograph($event)"
-                  (closed)="panel.set(undefined)"
-                />
-              }
-            }
-          }
-        }
-      }
-      @if (others().length > 0) {
-        <h2>Also at the bench</h2>
-        <div class="also">
-          @for (o of others(); track key(o)) {
-            <button class="act" type="button" (click)="chosen.set(key(o))">
-              <strong>{{ tagOf(o) }}</strong> {{ o.step.title }}<span>{{ stateWords(o) }}</span>
-            </button>
-          }
-        </div>
-      }
-      @if (waiting().length > 0 && !id()) {
-        <h2>Not begun</h2>
-        <div class="also">
-          @for (w of waiting(); track w.id) {
-            <a class="act" [routerLink]="['/bench', w.id]"
-              ><strong>{{ w.tag }}</strong> {{ w.colourway }}<span>{{ w.pieces }} pieces</span></a
-            >
-          }
-        </div>
-      }
-      <vs-hands [act]="act()" [open]="rehearsing() !== undefined" />
-      @if (lot(); as l) {
-        <vs-written-down [lot]="l" />
-      }
-      <p class="small">
-        <a routerLink="/bench/instruments">Instruments of this tablet</a> · <a routerLink="/bench/tags">Tags</a>
-        @if (lot(); as l) {
-          @if (!rehearsing()) {
-            · <a [routerLink]="['/bench/card', l.summary.id]">Bench card</a>
-          }
-        }
-      </p>
-    }`,
+  templateUrl: './bench.html',
   styleUrl: './bench.scss',
   host: { '(document:keydown)': 'onKey($event)', '[class.rehearsal]': 'rehearsing() !== undefined' },
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -323,7 +86,7 @@ export class BenchPage {
   private readonly api = inject(ApiClient);
   private readonly host = inject(ElementRef);
   private readonly injector = inject(Injector);
-  private readonly margin = inject(Margin);
+  private readonly contextPanel = inject(ContextPanel);
   private readonly outbox = inject(Outbox);
   private readonly alarms = inject(Alarms);
   private readonly instruments = inject(Instruments);
@@ -334,7 +97,7 @@ export class BenchPage {
   readonly rehearsal = input<string>();
   private readonly main = viewChild<ElementRef<HTMLButtonElement>>('main');
   private readonly weigher = viewChild(ActWeigh);
-  private readonly read = live(
+  private readonly read = liveQuery(
     ['lots', 'stores', 'studio'],
     () =>
       this.rehearsal()
@@ -410,7 +173,7 @@ export class BenchPage {
         ? [lot.plan.steps[finished.stepIndex], this.state.recordOf(finished.lotId, finished.stepIndex)]
         : [];
     return lot && step && record && leavesBath(lot, step)
-      ? step.baths.map((b) => standingBath(lot, step, record, b.batches[0] ?? 1))
+      ? step.baths.map((b) => currentBath(lot, step, record, b.batches[0] ?? 1))
       : undefined;
   });
   private readonly minute = computed(() => Math.floor(this.elapsed()));
@@ -442,7 +205,7 @@ export class BenchPage {
     return told
       ? {
           now: told.advice.state === 'liftNow',
-          sentence: `${lot.plan.batches.length > 1 ? `Batch ${told.number}: ` : ''}${told.advice.sentence}`,
+          message: `${lot.plan.batches.length > 1 ? `Batch ${told.number}: ` : ''}${told.advice.message}`,
         }
       : undefined;
   });
@@ -459,12 +222,15 @@ export class BenchPage {
     const step = locked && lot?.plan.steps[locked.stepIndex];
     return a && step ? { ...a, step, record: this.state.recordOf(a.lotId, step.index) ?? a.record } : a;
   });
-  /** Time left by the clock, and by the hold where a bath's temperature is followed: what a pot sagged is not counted as done. */
+  /**
+   * Time left by the clock, and by the hold where a bath's temperature is followed: what a pot sagged is not counted
+   * as done.
+   */
   protected readonly leftMs = computed(() => {
     const a = this.act();
     if (a?.kind !== 'finish') return 0;
     const byClock = a.endsMs - this.state.now();
-    const hold = this.readings().all.length >= LEAST_FOLLOWED ? this.watch()?.hold : undefined;
+    const hold = this.readings().all.length >= MIN_FOLLOWED ? this.watch()?.hold : undefined;
     return hold ? Math.max(byClock, (hold.wantedMin - hold.heldMin) * 60_000) : byClock;
   });
   protected readonly mayHang = computed(
@@ -494,10 +260,13 @@ export class BenchPage {
     });
     effect(() => {
       const a = this.act();
-      this.margin.notes.set(a && a.step.cautions.length > 0 ? [{ title: 'Take care', lines: a.step.cautions }] : []);
+      this.contextPanel.notes.set(
+        a && a.step.cautions.length > 0 ? [{ title: 'Take care', lines: a.step.cautions }] : [],
+      );
       const weighing = this.weighing();
-      if (weighing) untracked(() => this.margin.showWorking(weighing.weighing.materialName, weighing.weighing.target));
-      else this.margin.working.set(undefined);
+      if (weighing)
+        untracked(() => this.contextPanel.showWorking(weighing.weighing.materialName, weighing.weighing.target));
+      else this.contextPanel.working.set(undefined);
     });
     effect(() =>
       this.alarms.set(
@@ -506,7 +275,7 @@ export class BenchPage {
           .filter((a) => a.urgent)
           .map((a) => ({
             key: `${this.which()} ${a.code}`,
-            sentence: a.sentence,
+            message: a.message,
             path: location.pathname,
             rehearsal: this.rehearsal() !== undefined,
           })),
@@ -546,24 +315,24 @@ export class BenchPage {
     );
   }
 
-  protected say(kind: RunEntryKind, said: Said = {}): void {
+  protected say(kind: RunEntryKind, fields: RunEntryFields = {}): void {
     const a = this.act();
     if (!a) return;
     // An early start by the plan's own order is said so, with what it means, by the panel that offers it.
-    this.sayOf({ kind, stepIndex: a.step.index, said });
+    this.sayOf({ kind, stepIndex: a.step.index, fields });
   }
 
-  protected sayPh(said: Said): void {
+  protected sayPh(fields: RunEntryFields): void {
     const a = this.phAct();
-    if (a) this.sayOf({ kind: 'ph', stepIndex: a.step.index, said });
+    if (a) this.sayOf({ kind: 'ph', stepIndex: a.step.index, fields });
   }
 
-  protected sayOf({ kind, stepIndex, said }: SaidOf): void {
+  protected sayOf({ kind, stepIndex, fields }: RunEntryRequest): void {
     const a = this.act();
     if (!a) return;
-    void this.state.touch(a.lotId, stepIndex, kind, said).then((sentence) => {
-      this.refused.set(sentence === undefined ? undefined : { detail: sentence });
-      if (sentence !== undefined) return;
+    void this.state.record(a.lotId, stepIndex, kind, fields).then((message) => {
+      this.refused.set(message === undefined ? undefined : { detail: message });
+      if (message !== undefined) return;
       if (!['ph', 'sample', 'bath'].includes(kind)) this.panel.set(undefined);
       if (kind === 'start') {
         this.chosen.set(`${a.lotId} ${stepIndex}`);
@@ -579,12 +348,12 @@ export class BenchPage {
 
   protected rescale(
     rescale: readonly { stepIndex: number; batch: number; materialId: string; factor: number }[],
-    sentence: string,
+    message: string,
   ): void {
     const off = this.state.off();
     if (!off) return;
     void this.state
-      .touch(off.lotId, off.stepIndex, 'rescale', { text: sentence, detail: { rescale } })
+      .record(off.lotId, off.stepIndex, 'rescale', { text: message, detail: { rescale } })
       .then((refused) => {
         if (refused === undefined) this.state.off.set(undefined);
         else this.refused.set({ detail: refused });
@@ -595,20 +364,18 @@ export class BenchPage {
     const a = this.act();
     if (!a) return;
     const id = newId();
-    void this.state.touch(a.lotId, a.step.index, 'note', { id, text: 'photograph' }).then((sentence) => {
-      this.refused.set(sentence === undefined ? undefined : { detail: sentence });
-      if (sentence === undefined) void this.outbox.addPhoto(a.lotId, id, file);
+    void this.state.record(a.lotId, a.step.index, 'note', { id, text: 'photograph' }).then((message) => {
+      this.refused.set(message === undefined ? undefined : { detail: message });
+      if (message === undefined) void this.outbox.addPhoto(a.lotId, id, file);
       this.panel.set(undefined);
     });
   }
 
-  protected putAway(words: string): void {
-    this.api
-      .post('/api/bench/cautions', { id: newId(), words })
-      .subscribe({
-        next: () => (this.rehearsal() ? void this.state.readRehearsal(this.rehearsal() ?? '') : this.read.reload()),
-        error: (problem: ShownProblem) => this.refused.set(problem),
-      });
+  protected putAway(label: string): void {
+    this.api.post('/api/bench/cautions', { id: newId(), label }).subscribe({
+      next: () => (this.rehearsal() ? void this.state.readRehearsal(this.rehearsal() ?? '') : this.read.reload()),
+      error: (problem: ShownProblem) => this.refused.set(problem),
+    });
   }
 
   protected hang(): void {
@@ -622,7 +389,7 @@ export class BenchPage {
         .subscribe({ error: (problem: ShownProblem) => this.refused.set(problem) });
   }
 
-  protected stateWords(a: BenchAct): string {
+  protected stateLabel(a: BenchAct): string {
     switch (a.kind) {
       case 'begin':
         return 'can begin';
@@ -633,13 +400,13 @@ export class BenchPage {
       case 'pull':
         return a.dueMs <= this.state.now()
           ? `pull piece ${a.piece} now`
-          : `piece ${a.piece} in ${clockWords(a.dueMs - this.state.now())}`;
+          : `piece ${a.piece} in ${clockLabel(a.dueMs - this.state.now())}`;
       case 'finish':
         return a.step.attended
           ? 'in hand'
           : a.endsMs <= this.state.now()
             ? 'time is up'
-            : `${clockWords(a.endsMs - this.state.now())} left`;
+            : `${clockLabel(a.endsMs - this.state.now())} left`;
     }
   }
 

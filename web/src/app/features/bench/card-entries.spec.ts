@@ -2,7 +2,11 @@ import type { LotDetail } from '@vestigia/contract';
 import type { PlannedStep } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { entriesOf, readClock } from './card-entries';
-import { clockWords } from './clock-words';
+import { addDays, instantOf } from '@vestigia/core';
+
+const onDay = (clock: string, daysLater: number): number =>
+  instantOf(addDays('2026-06-01', daysLater), clock, 'Europe/London');
+import { clockLabel } from './clock-label';
 import { readNumber } from './read-number';
 
 const step = (index: number): PlannedStep =>
@@ -19,7 +23,8 @@ const keyed = (index: number, rest: object = {}) => ({
   ...rest,
 });
 const lot = { entries: [], plan: { steps: [step(0), step(1), step(2)] } } as unknown as LotDetail;
-const local = (text: string): string => new Date(text).toISOString();
+/** British summer time, whatever the zone of the machine. */
+const local = (text: string): string => new Date(`${text}+01:00`).toISOString();
 
 describe('a card keyed in', () => {
   it('becomes entries in the order they were done, with their times; what goes past midnight is of the next day', () => {
@@ -31,13 +36,13 @@ describe('a card keyed in', () => {
           hottest: '81,5',
           ph: '6,9',
           note: 'even',
-          weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '90 g' }],
+          weighings: [{ batch: 1, materialId: 'm', stockLotId: 'j', quantityText: '90 g' }],
         }),
         keyed(1, { begun: '22:10', finished: '0600' }),
         keyed(2),
       ],
       lot,
-      '2026-06-01',
+      onDay,
     );
     expect(entries.map((e) => [e.stepIndex, e.kind, e.at])).toEqual([
       [0, 'start', local('2026-06-01T09:40')],
@@ -59,18 +64,16 @@ describe('a card keyed in', () => {
         keyed(0, {
           begun: '9:40',
           finished: '9:50',
-          weighings: [{ batch: 1, materialId: 'm', jarId: 'j', written: '' }],
+          weighings: [{ batch: 1, materialId: 'm', stockLotId: 'j', quantityText: '' }],
         }),
       ],
       lot,
-      '2026-06-01',
+      onDay,
     );
     expect(finish).toMatchObject({ kind: 'finish', text: 'not written on the card what was weighed' });
   });
   it('leaves steps alone that are recorded or have no time', () =>
-    expect(entriesOf([keyed(0, { open: false, begun: '9:40' }), keyed(1, { note: 'x' })], lot, '2026-06-01')).toEqual(
-      [],
-    ));
+    expect(entriesOf([keyed(0, { open: false, begun: '9:40' }), keyed(1, { note: 'x' })], lot, onDay)).toEqual([]));
   it.each([
     ['9:40', '09:40'],
     ['14.05', '14:05'],
@@ -91,7 +94,7 @@ describe('figures at the bench', () => {
     [3_599_000, '59:59'],
     [3_600_000, '1 h'],
     [5_400_000, '1 h 30 min'],
-  ])('%i ms are %s', (ms, words) => expect(clockWords(ms)).toBe(words));
+  ])('%i ms are %s', (ms, label) => expect(clockLabel(ms)).toBe(label));
   it.each([
     ['81,5', 81.5],
     ['81.5 °C', 81.5],

@@ -1,7 +1,7 @@
 import type { LotDetail, NewRunEntry } from '@vestigia/contract';
 import type { PlannedStep } from '@vestigia/core';
 import { foldRun } from '@vestigia/core';
-import { newId } from '../../ui/new-id';
+import { newId } from '../../api/new-id';
 import { readNumber } from './read-number';
 
 export interface KeyedWeighing {
@@ -9,8 +9,8 @@ export interface KeyedWeighing {
   readonly materialId: string;
   readonly name: string;
   readonly planned: string;
-  written: string;
-  jarId: string;
+  quantityText: string;
+  stockLotId: string;
 }
 export interface KeyedStep {
   readonly step: PlannedStep;
@@ -32,18 +32,22 @@ export function readClock(text: string): string | undefined {
     : undefined;
 }
 
-/** The card's lines as bench entries in the order they were done. A time earlier than the one before it is of the next day: steeps go over night. */
+/**
+ * The card's lines as bench entries in the order they were done. A time earlier than the one before it is of the next
+ * day: steeps go over night.
+ */
 export function entriesOf(
   keyed: readonly Pick<KeyedStep, 'step' | 'open' | 'begun' | 'finished' | 'hottest' | 'ph' | 'note' | 'weighings'>[],
   lot: Pick<LotDetail, 'entries' | 'plan'>,
-  day: string,
+  instantOf: (clock: string, daysLater: number) => number,
 ): NewRunEntry[] {
   let lastMs = 0;
+  let daysLater = 0;
   const at = (clock: string): string => {
-    let ms = new Date(`${day}T${readClock(clock) ?? '00:00'}`).getTime();
-    while (ms < lastMs) ms += 86_400_000;
-    lastMs = ms;
-    return new Date(ms).toISOString();
+    const time = readClock(clock) ?? '00:00';
+    while (instantOf(time, daysLater) < lastMs) daysLater += 1;
+    lastMs = instantOf(time, daysLater);
+    return new Date(lastMs).toISOString();
   };
   const records = foldRun(lot.entries, lot.plan.steps.length);
   return keyed
@@ -59,7 +63,7 @@ export function entriesOf(
       };
       const begunAlready = records[k.step.index]?.startedAt !== undefined;
       const begun = at(k.begun === '' ? k.finished : k.begun);
-      const weighings = k.weighings.filter((w) => w.written.trim() !== '');
+      const weighings = k.weighings.filter((w) => w.quantityText.trim() !== '');
       const hottest = readNumber(k.hottest);
       const ph = readNumber(k.ph);
       const entries: NewRunEntry[] = [
@@ -72,8 +76,8 @@ export function entriesOf(
           weighing: {
             batch: w.batch,
             materialId: w.materialId,
-            stockLotId: w.jarId,
-            written: w.written,
+            stockLotId: w.stockLotId,
+            quantityText: w.quantityText,
             movementId: newId(),
           },
         })),

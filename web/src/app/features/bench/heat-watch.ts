@@ -7,13 +7,16 @@ import { BenchState } from './bench-state';
 
 const COAST_MIN = 60;
 
-/** A heated step against its plan: planned course and measured curve on one chart, what is held, what a covered pot would do. */
+/**
+ * A heated step against its plan: planned course and measured curve on one chart, what is held, what a covered pot
+ * would do.
+ */
 @Component({
   selector: 'vs-heat-watch',
   imports: [HeatChart],
   template: ` @if (watch(); as w) {
     <div class="held">
-      @if (w.hold; as h) {
+      @if (readings().length > 0 ? w.hold : undefined; as h) {
         <p>
           <strong>Held {{ minutes(h.heldMin) }} of {{ minutes(h.wantedMin) }}</strong> within {{ band }} °C of
           {{ h.atC }} °C

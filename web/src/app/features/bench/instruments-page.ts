@@ -1,14 +1,14 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { InstrumentKind } from '@vestigia/core';
-import { INSTRUMENT_KINDS, INSTRUMENT_WORDS } from '@vestigia/core';
+import { INSTRUMENT_KINDS, INSTRUMENT_LABELS } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import type { Source } from '../../api/instruments';
 import { Instruments, SOURCES } from '../../api/instruments';
 import { RefusalNote } from '../../ui/refusal';
-import { Hands } from './hands';
+import { SimulatorControls } from './simulator-controls';
 
-const SOURCE_WORDS: Readonly<Record<Source, string>> = {
+const SOURCE_LABELS: Readonly<Record<Source, string>> = {
   hand: 'read by eye and typed (a keyboard-wedge types by itself)',
   simulated: 'the simulated one that ships with Vestigia',
   serial: 'one on this tablet’s own serial port',
@@ -17,59 +17,9 @@ const SOURCE_WORDS: Readonly<Record<Source, string>> = {
 /** Where this tablet takes its readings from, and what the instruments say just now. */
 @Component({
   selector: 'vs-instruments-page',
-  imports: [RouterLink, Hands, RefusalNote],
+  imports: [RouterLink, SimulatorControls, RefusalNote],
   providers: [Instruments],
-  template: ` <div class="head">
-      <h1>Instruments of this tablet</h1>
-      <a class="act" routerLink="/bench">Back to the bench</a>
-    </div>
-    <p>
-      A real instrument says one line a reading over a serial port; the lines are described in the documentation. Typing
-      always works, whatever is chosen here.
-    </p>
-    @for (kind of kinds; track kind) {
-      <fieldset>
-        <legend>{{ words[kind] }}</legend>
-        @for (s of sources; track s) {
-          <div>
-            <label class="tick"
-              ><input
-                type="radio"
-                [name]="kind"
-                [value]="s"
-                [checked]="source(kind) === s"
-                (change)="choose(kind, s)"
-              />
-              {{ sourceWords[s] }}</label
-            >
-          </div>
-        }
-        @if (source(kind) === 'serial') {
-          <button class="act" type="button" (click)="attach(kind)">Attach it</button>
-        }
-        <p class="reading">{{ reading(kind) }}</p>
-      </fieldset>
-    }
-    <vs-refusal [problem]="problem()" />
-    @if (instruments.trouble(); as t) {
-      <p class="off">{{ t }}</p>
-    }
-    <vs-hands [open]="true" />
-    <h2>What they say</h2>
-    <table class="ledger">
-      <tbody>
-        @for (l of instruments.lines(); track $index) {
-          <tr>
-            <td class="soft">{{ words[l.kind] }}</td>
-            <td>{{ l.text }}</td>
-          </tr>
-        } @empty {
-          <tr>
-            <td>Nothing yet.</td>
-          </tr>
-        }
-      </tbody>
-    </table>`,
+  templateUrl: './instruments-page.html',
   styles: `
     fieldset {
       margin: 0 0 1rem;
@@ -86,9 +36,9 @@ const SOURCE_WORDS: Readonly<Record<Source, string>> = {
 export class InstrumentsPage {
   protected readonly instruments = inject(Instruments);
   protected readonly kinds = INSTRUMENT_KINDS;
-  protected readonly words = INSTRUMENT_WORDS;
+  protected readonly label = INSTRUMENT_LABELS;
   protected readonly sources = SOURCES;
-  protected readonly sourceWords = SOURCE_WORDS;
+  protected readonly sourceLabel = SOURCE_LABELS;
   protected readonly problem = signal<ShownProblem | undefined>(undefined);
   private readonly chosen = signal(0);
 
@@ -125,7 +75,7 @@ export class InstrumentsPage {
     switch (kind) {
       case 'balance': {
         const pan = this.instruments.pan();
-        return pan === undefined || pan.weightG === null ? 'nothing yet' : `${pan.weightG.toFixed(1)} g · ${pan.words}`;
+        return pan === undefined || pan.weightG === null ? 'nothing yet' : `${pan.weightG.toFixed(1)} g · ${pan.label}`;
       }
       case 'probe': {
         const c = this.instruments.temperatureC();

@@ -1,6 +1,6 @@
 import type { LotDetail } from '@vestigia/contract';
 import type { BathBalance, BathMove, Figure, PlannedBath, PlannedStep, StepRecord } from '@vestigia/core';
-import { carriedOffMl, foldBath, foldRun, leftInBath, takesPieces } from '@vestigia/core';
+import { bathSteps, carriedOffMl, foldBath, foldRun, leftInBath, takesPieces } from '@vestigia/core';
 
 /** Share of a dose that fibre is taken to have drawn, where no sample says otherwise. */
 const USUAL_TAKEN = 0.6;
@@ -8,7 +8,7 @@ const SAMPLE_ML = 10;
 const KEPT_KINDS: readonly PlannedStep['kind'][] = ['tannin', 'mordant', 'dye', 'exhaust', 'modify'];
 
 /** One bath of a step as it stands: what went in and out, what is left, and what is likely still in it. */
-export interface StandingBath {
+export interface CurrentBath {
   readonly bath: PlannedBath | undefined;
   readonly moves: readonly BathMove[];
   readonly balance: BathBalance;
@@ -18,21 +18,21 @@ export interface StandingBath {
   readonly toStores: Readonly<Record<string, string>>;
 }
 
-export function standingBath(lot: LotDetail, step: PlannedStep, record: StepRecord, batch: number): StandingBath {
+export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecord, batch: number): CurrentBath {
   const bath = step.baths.find((b) => b.batches.includes(batch)) ?? step.baths[0];
-  const its = (record.bathMoves ?? [])
+  const recordedMoves = (record.bathMoves ?? [])
     .filter((m) => m.batch === batch)
-    .map((m) => ({ kind: m.kind, ml: m.ml, words: '' }));
+    .map((m) => ({ kind: m.kind, ml: m.ml, label: '' }));
   const samples = (record.samples ?? []).filter((s) => s.of === 'liquor' && s.batch === batch).length;
   const moves: BathMove[] = [
-    { kind: 'fill', ml: bath?.liquor.value ?? 0, words: bath?.vesselName ?? '' },
-    ...its,
+    { kind: 'fill', ml: bath?.liquor.value ?? 0, label: bath?.vesselName ?? '' },
+    ...recordedMoves,
     ...(samples > 0
-      ? [{ kind: 'takeOut' as const, ml: samples * SAMPLE_ML, words: `${samples} samples, ${SAMPLE_ML} ml each` }]
+      ? [{ kind: 'takeOut' as const, ml: samples * SAMPLE_ML, label: `${samples} samples, ${SAMPLE_ML} ml each` }]
       : []),
   ];
   const balance = foldBath(moves);
-  const dose = lastDose(lot, step.index, batch);
+  const dose = lastDose(lot, step, batch);
   const leftMl = Math.max(0, balance.left.value - (takesPieces(step) ? carriedOffMl(bath?.wof.value ?? 0) : 0));
   return {
     bath,
@@ -60,18 +60,22 @@ export function leavesBath(lot: LotDetail, step: PlannedStep): boolean {
   return step.usesBath && step.baths.length > 0 && KEPT_KINDS.includes(step.kind) && !goesOn;
 }
 
-/** What was weighed into this bath last, by grams: the step's own material, or that of the steps before it in the same bath. */
-function lastDose(lot: LotDetail, stepIndex: number, batch: number): { materialId: string; grams: number } | undefined {
+/**
+ * What was weighed into this bath, by grams: the first material of its own last dosed step. What went into other
+ * baths of the lot is not in this one.
+ */
+function lastDose(lot: LotDetail, step: PlannedStep, batch: number): { materialId: string; grams: number } | undefined {
   const records = foldRun(lot.entries, lot.plan.steps.length);
-  for (let i = stepIndex; i > 0; i -= 1) {
-    const its = (records[i]?.weighings ?? []).filter((w) => w.batch === batch);
-    const first = its[0];
+  for (const earlier of [...bathSteps(lot.plan, step)].reverse()) {
+    const weighed = (records[earlier.index]?.weighings ?? []).filter((w) => w.batch === batch);
+    const first = weighed[0];
     if (first)
       return {
         materialId: first.materialId,
         grams:
-          Math.round(its.filter((w) => w.materialId === first.materialId).reduce((sum, w) => sum + w.amount, 0) / 100) /
-          10,
+          Math.round(
+            weighed.filter((w) => w.materialId === first.materialId).reduce((sum, w) => sum + w.amount, 0) / 100,
+          ) / 10,
       };
   }
   return undefined;

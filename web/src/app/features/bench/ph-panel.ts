@@ -14,7 +14,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { BenchAct, PlannedStep } from '@vestigia/core';
 import { nextPhDose } from '@vestigia/core';
 import { Instruments } from '../../api/instruments';
-import type { Said } from './bench-state';
+import type { RunEntryFields } from './bench-state';
 import { readNumber } from './read-number';
 
 const USUAL_RANGE = { low: 6.5, high: 7.5 };
@@ -23,60 +23,13 @@ const USUAL_RANGE = { low: 6.5, high: 7.5 };
 @Component({
   selector: 'vs-ph-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: ` <form class="aside" (ngSubmit)="keep()">
-    <h2>pH of the bath, wanted {{ range().low }} to {{ range().high }}</h2>
-    <div class="fields">
-      <mat-form-field
-        ><mat-label>pH</mat-label
-        ><input
-          matInput
-          name="ph"
-          inputmode="decimal"
-          [(ngModel)]="ph"
-          [placeholder]="meter() === undefined ? '' : meter()!.toFixed(2)"
-      /></mat-form-field>
-      <mat-form-field
-        ><mat-label>How it was read</mat-label
-        ><select matNativeControl name="by" [(ngModel)]="by">
-          <option value="strip">by strip</option>
-          <option value="hand">by a meter, typed</option>
-          @if (meter() !== undefined) {
-            <option value="meter">from the meter: {{ meter()!.toFixed(2) }}</option>
-          }
-        </select></mat-form-field
-      >
-      <mat-form-field
-        ><mat-label>Of the reagent in it by now</mat-label
-        ><input matInput name="dose" inputmode="decimal" [(ngModel)]="dose"
-      /></mat-form-field>
-      <mat-form-field
-        ><mat-label>Measured in</mat-label
-        ><select matNativeControl name="unit" [(ngModel)]="unit">
-          <option value="ml">ml</option>
-          <option value="g">g</option>
-        </select></mat-form-field
-      >
-    </div>
-    <p class="say" role="status">
-      <strong>{{ advice().sentence }}</strong>
-    </p>
-    @if (tries().length > 0) {
-      <p class="small">
-        So far:
-        @for (t of tries(); track $index) {
-          {{ t.totalDose }} {{ unit() }} gave pH {{ t.ph }}{{ $last ? '.' : '; ' }}
-        }
-      </p>
-    }
-    <button class="act" type="submit">Write it down</button>
-    <button class="plain" type="button" (click)="closed.emit()">Back</button>
-  </form>`,
+  templateUrl: './ph-panel.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PhPanel {
   private readonly instruments = inject(Instruments);
   readonly act = input.required<BenchAct>();
-  readonly said = output<Said>();
+  readonly recorded = output<RunEntryFields>();
   readonly closed = output();
   protected readonly ph = signal('');
   protected readonly by = signal('strip');
@@ -103,7 +56,7 @@ export class PhPanel {
     const fromMeter = this.by() === 'meter' && this.ph().trim() === '';
     const ph = fromMeter ? this.meter() : typed;
     const source = this.instruments.sourceOf('probe');
-    this.said.emit({
+    this.recorded.emit({
       detail: {
         ...(ph === undefined ? {} : { ph: Math.round(ph * 100) / 100 }),
         totalDose: readNumber(this.dose()) ?? 0,

@@ -5,7 +5,7 @@ import { ApiClient } from '../../api/api-client';
 import type { Hanging } from '../../api/instruments';
 import { Instruments } from '../../api/instruments';
 import { ServerClock } from '../../api/server-clock';
-import { newId } from '../../ui/new-id';
+import { newId } from '../../api/new-id';
 
 const DRAWN = 700;
 const WATCHED = 1600;
@@ -18,7 +18,10 @@ interface Running {
   readonly typed: readonly { readonly at: string; readonly temperatureC: number }[];
 }
 
-/** What is known of a bath's temperature: read back from the server, heard since, and typed. Sends what a probe on this tablet's own port reads. */
+/**
+ * What is known of a bath's temperature: read back from the server, heard since, and typed. Sends what a probe on
+ * this tablet's own port reads.
+ */
 @Injectable()
 export class ProbeReadings {
   private readonly api = inject(ApiClient);
@@ -49,7 +52,7 @@ export class ProbeReadings {
     if (this.before().key === key) return;
     this.before.set({ key, log: new ReadingLog() });
     this.api
-      .get('/api/lots/{id}/probe', { id: lotId, query: { step: String(stepIndex), most: String(WATCHED) } })
+      .get('/api/lots/{id}/probe', { id: lotId, query: { step: String(stepIndex), max: String(WATCHED) } })
       .subscribe({
         next: ({ points }) => {
           const log = new ReadingLog();
@@ -70,16 +73,16 @@ export class ProbeReadings {
     const kept = key === `${running.lotId} ${running.stepIndex}` ? log : new ReadingLog();
     const aheadMs = this.instruments.sourceOf('probe') === 'serial' ? this.clock.now() - Date.now() : 0;
     const sinceMs = Math.max(startMs, kept.last()?.atMs ?? 0);
-    const points = (most: number): TemperatureAt[] => {
-      const its = [
-        ...kept.sampled(most, startMs),
-        ...heard.sampled(most, sinceMs - aheadMs).map(([ms, c]) => [ms + aheadMs, c] as const),
+    const points = (max: number): TemperatureAt[] => {
+      const merged = [
+        ...kept.sampled(max, startMs),
+        ...heard.sampled(max, sinceMs - aheadMs).map(([ms, c]) => [ms + aheadMs, c] as const),
       ].map(([ms, temperatureC]) => ({ minute: (ms - startMs) / 60_000, temperatureC }));
       const typed = running.typed.map((t) => ({
         minute: (Date.parse(t.at) - startMs) / 60_000,
         temperatureC: t.temperatureC,
       }));
-      return typed.length === 0 ? its : [...its, ...typed].sort((a, b) => a.minute - b.minute);
+      return typed.length === 0 ? merged : [...merged, ...typed].sort((a, b) => a.minute - b.minute);
     };
     return { all: points(WATCHED), drawn: points(DRAWN) };
   }

@@ -10,120 +10,20 @@ import { Instruments } from '../../api/instruments';
 import type { Tones } from '../../ui/chart';
 import { Chart } from '../../ui/chart';
 import { Swatch } from '../../ui/swatch';
-import type { Said } from './bench-state';
+import type { RunEntryFields } from './bench-state';
 import { BenchState } from './bench-state';
 import { readNumber } from './read-number';
 import { samplesOf } from './samples-of';
 
-/** Samples the liquor or a piece against the shade wanted, draws depth over minutes, and says when to lift, with how sure that is. */
+/**
+ * Samples the liquor or a piece against the shade wanted, draws depth over minutes, and says when to lift, with how
+ * sure that is.
+ */
 @Component({
   selector: 'vs-sample-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, Chart, Swatch],
-  template: ` <section class="aside" aria-label="Sample">
-    <h2>Hold it against these, in daylight on white: which is nearest?</h2>
-    <p class="small">
-      Undyed at the left, the shade wanted under the mark, deeper at the right. Wet is darker than dry: compare wet with
-      wet.
-    </p>
-    <div class="fields">
-      <mat-form-field
-        ><mat-label>Sample of</mat-label
-        ><select matNativeControl name="of" [(ngModel)]="of">
-          <option value="piece">a piece</option>
-          <option value="liquor">the liquor</option>
-        </select></mat-form-field
-      >
-      @if (lot().plan.batches.length > 1) {
-        <mat-form-field
-          ><mat-label>Batch</mat-label
-          ><select matNativeControl name="batch" [(ngModel)]="batch">
-            @for (b of lot().plan.batches; track b.number) {
-              <option [ngValue]="b.number">{{ b.number }} · {{ b.vesselName }}</option>
-            }
-          </select></mat-form-field
-        >
-      }
-    </div>
-    <div class="mounts steps">
-      @for (s of steps(); track s.depth) {
-        <button
-          type="button"
-          class="step"
-          [class.wanted]="s.depth === 1"
-          (click)="match(s.depth)"
-          [attr.aria-label]="words(s.depth)"
-        >
-          <vs-swatch [lab]="under(s.lab)" [width]="5" [label]="words(s.depth)" /><span>{{
-            s.depth === 1 ? 'wanted' : words(s.depth)
-          }}</span>
-        </button>
-      }
-    </div>
-    @if (reader()) {
-      <button class="act" type="button" (click)="read()">Read it with the colour reader</button>
-      @if (colour(); as c) {
-        <p class="say">
-          L* {{ c.L }}, a* {{ c.a }}, b* {{ c.b }}: {{ percentOf(c) }} % of the depth wanted.
-          <button class="act" type="button" (click)="keepRead()">Write it down</button>
-        </p>
-      }
-    }
-    <p class="say" role="status">
-      <strong>{{ advice().sentence }}</strong>
-    </p>
-    @if (samples().length > 0) {
-      <vs-chart [option]="picture()" label="Depth over minutes, with the fitted curve" />
-    }
-    <details>
-      <summary>Pull pieces one by one, for graded shades</summary>
-      <form (ngSubmit)="plan()">
-        <div class="fields">
-          <mat-form-field
-            ><mat-label>Pieces</mat-label
-            ><input matInput name="pieces" inputmode="numeric" [(ngModel)]="pieces" /></mat-form-field
-          ><mat-form-field
-            ><mat-label>The last one at, minutes</mat-label
-            ><input matInput name="last" inputmode="numeric" [(ngModel)]="lastMin"
-          /></mat-form-field>
-        </div>
-        @if (pulls().length > 0) {
-          <p class="small">Evenly spaced in depth: at {{ pulls().join(', ') }} min.</p>
-        }
-        <button class="act" type="submit" [disabled]="pulls().length === 0">Call them one by one</button>
-      </form>
-    </details>
-    <button class="plain" type="button" (click)="closed.emit()">Back</button>
-  </section>`,
-  styles: `
-    .steps {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem;
-      padding: 0.75rem;
-    }
-    .step {
-      all: unset;
-      cursor: pointer;
-      min-width: 56px;
-      min-height: 56px;
-      text-align: center;
-      padding: 0.3rem;
-    }
-    .step span {
-      display: block;
-      font-size: 0.95rem;
-      background: var(--sheet);
-      color: var(--ink);
-      padding: 0 0.3rem;
-    }
-    .step:focus-visible {
-      outline: 3px solid var(--ink);
-    }
-    .step.wanted span {
-      font-weight: 800;
-      border-top: 4px solid var(--ink);
-    }
-  `,
+  templateUrl: './sample-panel.html',
+  styleUrl: './sample-panel.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SamplePanel {
@@ -131,8 +31,8 @@ export class SamplePanel {
   private readonly instruments = inject(Instruments);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
-  readonly said = output<Said>();
-  readonly planned = output<Said>();
+  readonly recorded = output<RunEntryFields>();
+  readonly planned = output<RunEntryFields>();
   readonly closed = output();
   protected readonly of = signal<'liquor' | 'piece'>('piece');
   protected readonly batch = signal(1);
@@ -167,7 +67,7 @@ export class SamplePanel {
   });
 
   protected match(depth: number): void {
-    this.said.emit({ detail: { sampleOf: this.of(), batch: this.batch(), depth, readBy: 'hand' } });
+    this.recorded.emit({ detail: { sampleOf: this.of(), batch: this.batch(), depth, readBy: 'hand' } });
   }
 
   protected read(): void {
@@ -182,7 +82,7 @@ export class SamplePanel {
     const c = this.colour();
     if (!c) return;
     const lab = { L: c.L, a: c.a, b: c.b };
-    this.said.emit({
+    this.recorded.emit({
       detail: {
         sampleOf: this.of(),
         batch: this.batch(),
@@ -264,5 +164,5 @@ export class SamplePanel {
       };
     };
   });
-  protected readonly words = (depth: number): string => `${Math.round(depth * 100)} %`;
+  protected readonly label = (depth: number): string => `${Math.round(depth * 100)} %`;
 }

@@ -6,14 +6,16 @@ import type { LotCheck } from '@vestigia/core';
 
 export const AT_HAND = 'protection at hand, sheet read';
 
-/** What was looked at before a lot may start: stops, cautions that want a reason, and protection that must be at hand. */
+/**
+ * What was looked at before a lot may start: stops, cautions that want a reason, and protection that must be at hand.
+ */
 @Component({
   selector: 'vs-lot-checks',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
   template: ` @for (c of checks(); track c.key) {
     <div class="check" [class.stop]="c.severity === 'stop'">
       <p>
-        <strong>{{ c.severity === 'stop' ? 'Stop. ' : '' }}{{ c.sentence }}</strong> {{ c.why }}
+        <strong>{{ c.severity === 'stop' ? 'Stop. ' : '' }}{{ c.message }}</strong> {{ c.why }}
         <span class="soft small">({{ c.cites }})</span>
       </p>
       @if (c.protection) {
@@ -35,7 +37,7 @@ export const AT_HAND = 'protection at hand, sheet read';
             [name]="'why ' + c.key"
             [ngModel]="reasons()[c.key] ?? ''"
             (ngModelChange)="say(c.key, $event)"
-            [attr.aria-label]="'Why go on all the same? ' + c.sentence"
+            [attr.aria-label]="'Why go on all the same? ' + c.message"
         /></mat-form-field>
       }
     </div>

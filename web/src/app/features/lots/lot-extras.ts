@@ -4,88 +4,16 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial, LotExtras } from '@vestigia/contract';
 import type { IntakeFlag } from '@vestigia/core';
-import { INTAKE_FLAGS, INTAKE_FLAG_WORDS, PRACTICE } from '@vestigia/core';
+import { INTAKE_FLAGS, INTAKE_FLAG_LABELS, PRACTICE } from '@vestigia/core';
 
-/** What a lot may want beside its colourway and size: what was seen at intake, other bases in the same pots, another school. */
+/**
+ * What a lot may want beside its colourway and size: what was seen at intake, other bases in the same pots, another
+ * school.
+ */
 @Component({
   selector: 'vs-lot-extras',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: ` <fieldset>
-      <legend>Seen at intake</legend>
-      @for (f of flags; track f) {
-        <label class="tick"
-          ><input
-            type="checkbox"
-            [name]="'flag ' + f"
-            [checked]="extras().intake.flags.includes(f)"
-            (change)="toggleFlag(f)"
-          />
-          {{ words[f] }}</label
-        >
-      }
-      @if (extras().intake.flags.includes('syntheticShare')) {
-        <mat-form-field class="short"
-          ><mat-label>Synthetic, %</mat-label
-          ><input
-            matInput
-            type="number"
-            name="synthetic"
-            [ngModel]="extras().intake.syntheticPercent"
-            (ngModelChange)="synthetic($event)"
-        /></mat-form-field>
-      }
-    </fieldset>
-    <fieldset>
-      <legend>Other bases in the same pots</legend>
-      @for (a of extras().also; track $index) {
-        <div class="fields">
-          <mat-form-field
-            ><mat-label>Also this base</mat-label
-            ><select
-              matNativeControl
-              [name]="'base ' + $index"
-              [ngModel]="a.baseId"
-              (ngModelChange)="also($index, { baseId: $event })"
-            >
-              <option value=""></option>
-              @for (b of bases(); track b.id) {
-                <option [value]="b.id">{{ b.name }}</option>
-              }
-            </select></mat-form-field
-          >
-          <mat-form-field
-            ><mat-label>How many of it</mat-label
-            ><input
-              matInput
-              [name]="'also ' + $index"
-              [ngModel]="a.written"
-              (ngModelChange)="also($index, { written: $event })"
-              placeholder="4 reels of 25 g"
-          /></mat-form-field>
-          <button class="plain" type="button" (click)="drop($index)">Take it out</button>
-        </div>
-      }
-      <button class="plain" type="button" (click)="addBase()">Another base in the pot</button>
-    </fieldset>
-    <fieldset class="schools">
-      <legend>Another school for this lot</legend>
-      @for (q of questions; track q.key) {
-        <mat-form-field
-          ><mat-label>{{ q.question }}</mat-label
-          ><select
-            matNativeControl
-            [name]="'school ' + q.key"
-            [ngModel]="answerOf(q.key)"
-            (ngModelChange)="school(q.key, $event)"
-          >
-            <option value="">as the recipe was proven</option>
-            @for (c of q.choices; track c.key) {
-              <option [value]="c.key">{{ c.words }}</option>
-            }</select
-          ><mat-hint>{{ costsOf(q.key) }}</mat-hint></mat-form-field
-        >
-      }
-    </fieldset>`,
+  templateUrl: './lot-extras.html',
   styles: `
     .schools {
       display: grid;
@@ -105,7 +33,7 @@ export class LotExtrasForm {
   readonly extras = model.required<LotExtras>();
   readonly bases = input.required<readonly ListedMaterial[]>();
   protected readonly flags = INTAKE_FLAGS;
-  protected readonly words = INTAKE_FLAG_WORDS;
+  protected readonly label = INTAKE_FLAG_LABELS;
   protected readonly questions = PRACTICE.filter((q) => q.replans);
 
   protected toggleFlag(flag: IntakeFlag): void {
@@ -121,7 +49,7 @@ export class LotExtrasForm {
   }
 
   protected addBase(): void {
-    this.change({ also: [...this.extras().also, { baseId: '', written: '' }] });
+    this.change({ also: [...this.extras().also, { baseId: '', quantityText: '' }] });
   }
 
   protected also(index: number, part: Partial<LotExtras['also'][number]>): void {

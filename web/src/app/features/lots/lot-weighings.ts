@@ -7,54 +7,7 @@ import { FigureValue } from '../../ui/figure-value';
 @Component({
   selector: 'vs-lot-weighings',
   imports: [FigureValue],
-  template: ` <div class="scroller">
-    <table class="ledger">
-      <thead>
-        <tr>
-          <th>Material</th>
-          <th class="number">All</th>
-          <th>Measured out</th>
-          <th>From</th>
-        </tr>
-      </thead>
-      <tbody>
-        @for (m of rows(); track m.material.materialId) {
-          <tr [class.mark]="m.material.short > 0">
-            <td>{{ m.material.name }}</td>
-            <td class="number">
-              <strong><vs-figure [figure]="m.material.total" [name]="m.material.name" /></strong>
-            </td>
-            <td>
-              @for (w of m.weighings; track $index) {
-                <span class="jar"
-                  ><span class="soft small">{{ w.where }}</span>
-                  <vs-figure [figure]="w.target" [name]="m.material.name + ', ' + w.where"
-                /></span>
-              }
-              @for (line of m.advice; track line) {
-                <br /><span class="small">{{ line }}</span>
-              }
-            </td>
-            <td>
-              @for (pick of m.picks; track $index) {
-                <span class="jar"
-                  ><strong>{{ pick.tag }}</strong> {{ pick.amount }}</span
-                >
-              }
-              @if (m.short) {
-                <span class="jar short">short {{ m.short }}</span>
-              }
-              @for (line of m.material.notes; track line) {
-                @if (line !== 'first expired, first out') {
-                  <br /><span class="small">{{ line }}</span>
-                }
-              }
-            </td>
-          </tr>
-        }
-      </tbody>
-    </table>
-  </div>`,
+  templateUrl: './lot-weighings.html',
   styles: `
     .jar {
       white-space: nowrap;
@@ -70,7 +23,7 @@ import { FigureValue } from '../../ui/figure-value';
 export class LotWeighings {
   readonly proposal = input.required<Proposal>();
   protected readonly rows = computed(() => {
-    const { plan, jars } = this.proposal();
+    const { plan, stockLots } = this.proposal();
     return plan.materials.map((material) => {
       const weighings = plan.steps.flatMap((s) =>
         s.weighings.filter((w) => w.materialId === material.materialId).map((w) => ({ ...w, step: s.title })),
@@ -85,7 +38,7 @@ export class LotWeighings {
           where: `${steps > 1 ? `${w.step}, ` : ''}${w.forBatches.length > 1 ? `batches ${w.forBatches.join(' + ')}` : `batch ${w.batch}`}`,
         })),
         picks: material.picks.map((p) => ({
-          tag: jars.find((j) => j.id === p.stockLotId)?.tag ?? '',
+          tag: stockLots.find((j) => j.id === p.stockLotId)?.tag ?? '',
           amount: formatAmount(p.amount, material.measure),
         })),
       };

@@ -5,9 +5,9 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LotState } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
-import { live } from '../../api/live';
+import { liveQuery } from '../../api/live-query';
 import { LotLedger } from '../../ui/lot-ledger';
-import { LOT_STATE_WORDS } from '../../ui/lot-states';
+import { LOT_STATE_LABELS } from '../../format/lot-states';
 import { RefusalNote } from '../../ui/refusal';
 
 const SHOWN_AT_FIRST = 40;
@@ -34,14 +34,14 @@ const SHOWN_AT_FIRST = 40;
         <div class="filters">
           <mat-form-field
             ><mat-label>Only lots of …</mat-label
-            ><input matInput name="words" [(ngModel)]="words" placeholder="colourway, number or person"
+            ><input matInput name="words" [(ngModel)]="label" placeholder="colourway, number or person"
           /></mat-form-field>
           <mat-form-field
             ><mat-label>State</mat-label
             ><select matNativeControl name="state" [(ngModel)]="state">
               <option value="">any</option>
               @for (s of states; track s) {
-                <option [value]="s">{{ stateWords[s] }}</option>
+                <option [value]="s">{{ stateLabel[s] }}</option>
               }
             </select></mat-form-field
           >
@@ -49,7 +49,7 @@ const SHOWN_AT_FIRST = 40;
         </div>
         <vs-lot-ledger [lots]="shown()" />
         @if (matching().length > shown().length) {
-          <button type="button" class="act" (click)="most.set(most() + 200)">Show older lots</button>
+          <button type="button" class="act" (click)="max.set(max() + 200)">Show older lots</button>
         }
       }
     }`,
@@ -68,19 +68,19 @@ const SHOWN_AT_FIRST = 40;
 })
 export class LotsPage {
   private readonly api = inject(ApiClient);
-  protected readonly states = Object.keys(LOT_STATE_WORDS) as LotState[];
-  protected readonly stateWords = LOT_STATE_WORDS;
-  protected readonly lots = live(['lots'], () => this.api.get('/api/lots'));
-  protected readonly words = signal('');
+  protected readonly states = Object.keys(LOT_STATE_LABELS) as LotState[];
+  protected readonly stateLabel = LOT_STATE_LABELS;
+  protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
+  protected readonly label = signal('');
   protected readonly state = signal<LotState | ''>('');
-  protected readonly most = signal(SHOWN_AT_FIRST);
+  protected readonly max = signal(SHOWN_AT_FIRST);
   protected readonly matching = computed(() => {
-    const words = this.words().trim().toLowerCase();
+    const label = this.label().trim().toLowerCase();
     return (this.lots.value() ?? []).filter(
       (l) =>
         (this.state() === '' || l.state === this.state()) &&
-        `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(words),
+        `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(label),
     );
   });
-  protected readonly shown = computed(() => this.matching().slice(0, this.most()));
+  protected readonly shown = computed(() => this.matching().slice(0, this.max()));
 }

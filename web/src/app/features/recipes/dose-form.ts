@@ -8,13 +8,13 @@ import {
   KITCHEN_UNITS,
   MATERIAL_FORMS,
   PH_REAGENTS,
-  PH_REAGENT_WORDS,
+  PH_REAGENT_LABELS,
   VOLUME_SYSTEMS,
-  VOLUME_SYSTEM_WORDS,
+  VOLUME_SYSTEM_LABELS,
 } from '@vestigia/core';
 import type { DoseDraft } from './draft';
 
-const WAY_WORDS: Readonly<Record<DoseWay, string>> = {
+const WAY_LABELS: Readonly<Record<DoseWay, string>> = {
   percentOwf: 'of the weight of fibre',
   gPerLitre: 'to the litre of bath',
   solution: 'of a solution',
@@ -23,7 +23,7 @@ const WAY_WORDS: Readonly<Record<DoseWay, string>> = {
   spoons: 'by a taught spoon',
   toPh: 'to a pH',
 };
-const FIRST_WORDS: Readonly<Record<DoseWay, string>> = {
+const FIRST_LABELS: Readonly<Record<DoseWay, string>> = {
   percentOwf: '% of the weight of fibre',
   gPerLitre: 'g to the litre',
   solution: 'ml per 100 g of fibre',
@@ -43,79 +43,7 @@ const WAYS: Readonly<Record<ListedMaterial['measure'], readonly DoseWay[]>> = {
 @Component({
   selector: 'vs-dose-form',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: ` <div class="fields">
-    <mat-form-field
-      ><mat-label>Material</mat-label
-      ><select matNativeControl [name]="name() + 'm'" [ngModel]="dose().materialId" (ngModelChange)="choose($event)">
-        <option value=""></option>
-        @for (m of materials(); track m.id) {
-          <option [value]="m.id">{{ m.name }}</option>
-        }
-      </select></mat-form-field
-    >
-    <mat-form-field
-      ><mat-label>Dosed</mat-label
-      ><select matNativeControl [name]="name() + 'w'" [(ngModel)]="dose().by">
-        @for (w of ways(); track w) {
-          <option [value]="w">{{ wayWords[w] }}</option>
-        }
-      </select></mat-form-field
-    >
-    @if (dose().by !== 'packet') {
-      <mat-form-field
-        ><mat-label>{{ firstWords[dose().by] }}</mat-label
-        ><input matInput type="number" step="any" [name]="name() + '1'" [(ngModel)]="dose().first"
-      /></mat-form-field>
-    }
-    @switch (dose().by) {
-      @case ('percentOwf') {
-        <mat-form-field
-          ><mat-label>Its form</mat-label
-          ><select matNativeControl [name]="name() + 'f'" [(ngModel)]="dose().form">
-            <option value="">not said</option>
-            @for (f of forms; track f) {
-              <option [value]="f">{{ f }}</option>
-            }
-          </select></mat-form-field
-        >
-      }
-      @case ('solution') {
-        <mat-form-field
-          ><mat-label>Strength of the solution, g/l</mat-label
-          ><input matInput type="number" step="any" [name]="name() + '2'" [(ngModel)]="dose().second"
-        /></mat-form-field>
-      }
-      @case ('spoons') {
-        <mat-form-field
-          ><mat-label>Spoon</mat-label
-          ><select matNativeControl [name]="name() + 'u'" [(ngModel)]="dose().unit">
-            @for (u of units; track u) {
-              <option [value]="u">{{ u }}</option>
-            }
-          </select></mat-form-field
-        >
-        <mat-form-field
-          ><mat-label>of</mat-label
-          ><select matNativeControl [name]="name() + 's'" [(ngModel)]="dose().system">
-            @for (s of systems; track s) {
-              <option [value]="s">{{ systemWords[s] }}</option>
-            }
-          </select></mat-form-field
-        >
-      }
-      @case ('toPh') {
-        <mat-form-field
-          ><mat-label>It is</mat-label
-          ><select matNativeControl [name]="name() + 'r'" [(ngModel)]="dose().reagent">
-            @for (r of reagents; track r) {
-              <option [value]="r">{{ reagentWords[r] }}</option>
-            }
-          </select></mat-form-field
-        >
-      }
-    }
-    <button class="plain" type="button" (click)="gone.emit()">Take it out</button>
-  </div>`,
+  templateUrl: './dose-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DoseForm {
@@ -126,11 +54,11 @@ export class DoseForm {
   protected readonly forms = MATERIAL_FORMS;
   protected readonly units = KITCHEN_UNITS;
   protected readonly systems = VOLUME_SYSTEMS;
-  protected readonly systemWords = VOLUME_SYSTEM_WORDS;
+  protected readonly systemLabel = VOLUME_SYSTEM_LABELS;
   protected readonly reagents = PH_REAGENTS;
-  protected readonly reagentWords = PH_REAGENT_WORDS;
-  protected readonly wayWords = WAY_WORDS;
-  protected readonly firstWords = FIRST_WORDS;
+  protected readonly reagentLabel = PH_REAGENT_LABELS;
+  protected readonly wayLabel = WAY_LABELS;
+  protected readonly firstLabel = FIRST_LABELS;
   private readonly measureOf = (id: string): ListedMaterial['measure'] =>
     this.materials().find((m) => m.id === id)?.measure ?? 'weight';
   protected ways(): readonly DoseWay[] {

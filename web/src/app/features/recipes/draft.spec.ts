@@ -7,7 +7,7 @@ const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
 const full: RecipeBody = recipeBody.parse({
   fibres: ['wool', 'silk'],
   liquorRatio: 30,
-  liquorRatioLeast: 20,
+  minLiquorRatio: 20,
   allowedMetals: ['stainless'],
   water: { asks: 'hard', hardnessDh: 8 },
   practice: { mordantHeat: 'cold' },
@@ -51,7 +51,7 @@ const full: RecipeBody = recipeBody.parse({
         { do: 'raise', toC: 82, minutes: 40 },
         { do: 'cool', minutes: 600 },
       ],
-      wait: { leastMin: 5, mostMin: 90 },
+      wait: { minMinutes: 5, maxMinutes: 90 },
       targetPh: { low: 4, high: 5 },
       doses: [
         { materialId: ID, by: 'percentOwf', percentOwf: 15, form: 'dried' },
@@ -94,8 +94,8 @@ describe('a recipe being written', () => {
   it('leaves out doses without a material, and sends missing figures for the server to name', () => {
     const draft = newBody();
     draft.steps = [newStep('dye', [], { doses: [newDose(), { ...newDose(), materialId: ID }] })];
-    const told = recipeBody.safeParse(finishBody(draft));
-    expect(told.error?.issues[0]?.message).toBe('Per cent of fibre must be a number from 0.001 to 2000 %.');
+    const reply = recipeBody.safeParse(finishBody(draft));
+    expect(reply.error?.issues[0]?.message).toBe('Per cent of fibre must be a number from 0.001 to 2000 %.');
     expect(finishDose({ ...newDose('packet'), materialId: ID })).toEqual({ materialId: ID, by: 'packet' });
   });
 });

@@ -9,9 +9,12 @@ import type {
   VesselMetal,
   VolumeSystem,
 } from '@vestigia/core';
-import { ANY_WATER, DEFAULT_WEIGH_WITHIN_PERCENT, STEP_KIND_WORDS } from '@vestigia/core';
+import { ANY_WATER, DEFAULT_WEIGH_WITHIN_PERCENT, STEP_KIND_LABELS } from '@vestigia/core';
 
-/** A dose as it is being written: figures may still be missing. `first` is the way's own figure, `second` a solution's strength. */
+/**
+ * A dose as it is being written: figures may still be missing. `first` is the way's own figure, `second` a solution's
+ * strength.
+ */
 export interface DoseDraft {
   materialId: string;
   by: DoseWay;
@@ -27,8 +30,8 @@ type Step = RecipeBody['steps'][number];
 export type StepDraft = Omit<Step, 'temperatureC' | 'ceilingC' | 'doses' | 'wait' | 'targetPh' | 'course'> & {
   temperatureC: number | null;
   ceilingC: number | null;
-  leastMin: number | null;
-  mostMin: number | null;
+  minMinutes: number | null;
+  maxMinutes: number | null;
   phLow: number | null;
   phHigh: number | null;
   course: { do: Step['course'][number]['do']; toC: number | null; minutes: number | null }[];
@@ -38,7 +41,7 @@ export type StepDraft = Omit<Step, 'temperatureC' | 'ceilingC' | 'doses' | 'wait
 export interface BodyDraft {
   fibres: readonly FibreKind[];
   liquorRatio: number | null;
-  liquorRatioLeast: number | null;
+  minLiquorRatio: number | null;
   weighWithinPercent: number;
   allowedMetals: readonly VesselMetal[];
   water: RecipeBody['water'];
@@ -63,7 +66,7 @@ export const newDose = (by: DoseWay = 'percentOwf'): DoseDraft => ({
 
 /** A short name for a step that no other has: what others follow it by. */
 export function freshKey(kind: StepKind, taken: readonly string[]): string {
-  const stem = STEP_KIND_WORDS[kind];
+  const stem = STEP_KIND_LABELS[kind];
   for (let n = 1; ; n += 1) {
     const key = n === 1 ? stem : `${stem} ${n}`;
     if (!taken.includes(key)) return key;
@@ -71,11 +74,11 @@ export function freshKey(kind: StepKind, taken: readonly string[]): string {
 }
 
 export function newStep(kind: StepKind, taken: readonly string[], rest: Partial<StepDraft> = {}): StepDraft {
-  const words = STEP_KIND_WORDS[kind];
+  const label = STEP_KIND_LABELS[kind];
   return {
     key: freshKey(kind, taken),
     kind,
-    title: `${words[0]?.toUpperCase() ?? ''}${words.slice(1)}`,
+    title: `${label[0]?.toUpperCase() ?? ''}${label.slice(1)}`,
     instruction: '',
     temperatureC: null,
     ceilingC: null,
@@ -83,8 +86,8 @@ export function newStep(kind: StepKind, taken: readonly string[], rest: Partial<
     attended: false,
     lookFor: '',
     finishedBy: 'clock',
-    leastMin: null,
-    mostMin: null,
+    minMinutes: null,
+    maxMinutes: null,
     after: null,
     fibres: [],
     parts: [],
@@ -116,7 +119,7 @@ export function newBody(): BodyDraft {
   return {
     fibres: ['wool'],
     liquorRatio: 30,
-    liquorRatioLeast: null,
+    minLiquorRatio: null,
     weighWithinPercent: DEFAULT_WEIGH_WITHIN_PERCENT,
     allowedMetals: ['stainless', 'enamel'],
     water: ANY_WATER,
@@ -140,11 +143,11 @@ const FIRST: Readonly<Record<DoseWay, string>> = {
 };
 
 export function draftDose(dose: DoseBody): DoseDraft {
-  const said = dose as unknown as Record<string, number | string | null | undefined>;
+  const answers = dose as unknown as Record<string, number | string | null | undefined>;
   return {
     ...newDose(dose.by),
     materialId: dose.materialId,
-    first: FIRST[dose.by] === '' ? null : Number(said[FIRST[dose.by]]),
+    first: FIRST[dose.by] === '' ? null : Number(answers[FIRST[dose.by]]),
     second: dose.by === 'solution' ? dose.gPerL : null,
     form: dose.by === 'percentOwf' ? (dose.form ?? '') : '',
     ...(dose.by === 'spoons' ? { unit: dose.unit, system: dose.system } : {}),
@@ -185,8 +188,8 @@ export function draftBody(body: RecipeBody): BodyDraft {
         key,
         temperatureC: temperatureC ?? null,
         ceilingC: ceilingC ?? null,
-        leastMin: wait?.leastMin ?? null,
-        mostMin: wait?.mostMin ?? null,
+        minMinutes: wait?.minMinutes ?? null,
+        maxMinutes: wait?.maxMinutes ?? null,
         phLow: targetPh?.low ?? null,
         phHigh: targetPh?.high ?? null,
         course: course.map((leg) => ({ ...leg, toC: leg.toC ?? null })),
@@ -205,21 +208,23 @@ export function finishBody(draft: BodyDraft): RecipeBody {
     liquorRatio: draft.liquorRatio as number,
     practice: Object.fromEntries(Object.entries(draft.practice).filter(([, answer]) => answer !== '')),
     parts: draft.parts.map((p) => ({ ...p, sharePercent: p.sharePercent as number })),
-    steps: draft.steps.map(({ temperatureC, ceilingC, leastMin, mostMin, phLow, phHigh, doses, course, ...s }) => ({
-      ...s,
-      ...(temperatureC === null ? {} : { temperatureC }),
-      ...(ceilingC === null ? {} : { ceilingC }),
-      wait: leastMin === null && mostMin === null ? null : { leastMin: leastMin ?? 0, mostMin },
-      targetPh:
-        phLow === null && phHigh === null
-          ? null
-          : { low: (phLow ?? phHigh) as number, high: (phHigh ?? phLow) as number },
-      course: course.map(({ toC, minutes, ...leg }) => ({
-        ...leg,
-        ...(toC === null ? {} : { toC }),
-        minutes: minutes as number,
-      })),
-      doses: doses.filter((d) => d.materialId !== '').map(finishDose),
-    })),
+    steps: draft.steps.map(
+      ({ temperatureC, ceilingC, minMinutes, maxMinutes, phLow, phHigh, doses, course, ...s }) => ({
+        ...s,
+        ...(temperatureC === null ? {} : { temperatureC }),
+        ...(ceilingC === null ? {} : { ceilingC }),
+        wait: minMinutes === null && maxMinutes === null ? null : { minMinutes: minMinutes ?? 0, maxMinutes },
+        targetPh:
+          phLow === null && phHigh === null
+            ? null
+            : { low: (phLow ?? phHigh) as number, high: (phHigh ?? phLow) as number },
+        course: course.map(({ toC, minutes, ...leg }) => ({
+          ...leg,
+          ...(toC === null ? {} : { toC }),
+          minutes: minutes as number,
+        })),
+        doses: doses.filter((d) => d.materialId !== '').map(finishDose),
+      }),
+    ),
   };
 }

@@ -11,9 +11,9 @@ const GAP = 26;
     [attr.viewBox]="'0 0 ' + width() + ' 24'"
     [style.width.px]="width()"
     role="img"
-    [attr.aria-label]="words()"
+    [attr.aria-label]="label()"
   >
-    <title>{{ words() }}</title>
+    <title>{{ label() }}</title>
     <circle cx="9" cy="12" r="7" />
     <path [attr.d]="'M16 12H' + width()" />
     @for (x of knots(); track $index) {
@@ -39,7 +39,7 @@ const GAP = 26;
 })
 export class KnotMark {
   readonly groups = input.required<readonly number[]>();
-  protected readonly words = computed(() => sayKnotTag(this.groups()));
+  protected readonly label = computed(() => sayKnotTag(this.groups()));
   protected readonly knots = computed(() => {
     const xs: number[] = [];
     let x = 34;

@@ -5,12 +5,12 @@ import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { NewStripTrial } from '@vestigia/contract';
 import type { StepKind, StripFactor } from '@vestigia/core';
-import { STRIP_FACTORS, STRIP_FACTOR_WORDS, levelWords, readWrittenNumber } from '@vestigia/core';
+import { STRIP_FACTORS, STRIP_FACTOR_LABELS, levelLabel, readNumberText } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
-import { doing } from '../../api/doing';
-import { live } from '../../api/live';
-import { newId } from '../../ui/new-id';
+import { pageAction } from '../../api/page-action';
+import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 
 const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
@@ -24,122 +24,7 @@ const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
 @Component({
   selector: 'vs-new-strip-trial',
   imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
-  template: ` <div class="head"><h1>Lay out a strip trial</h1></div>
-    <form (ngSubmit)="lay()">
-      <div class="fields">
-        <mat-form-field class="wide"
-          ><mat-label>Name</mat-label><input matInput name="name" [(ngModel)]="name"
-        /></mat-form-field>
-        <mat-form-field
-          ><mat-label>By this recipe</mat-label
-          ><select matNativeControl name="recipe" [(ngModel)]="versionId">
-            <option value=""></option>
-            @for (v of versions(); track v.id) {
-              <option [value]="v.id">{{ v.words }}</option>
-            }
-          </select></mat-form-field
-        >
-        <mat-form-field
-          ><mat-label>On this base</mat-label
-          ><select matNativeControl name="base" [(ngModel)]="baseId">
-            <option value=""></option>
-            @for (b of bases(); track b.id) {
-              <option [value]="b.id">{{ b.name }}</option>
-            }
-          </select></mat-form-field
-        >
-        <mat-form-field
-          ><mat-label>Water</mat-label
-          ><select matNativeControl name="water" [(ngModel)]="waterId">
-            <option value="">not said</option>
-            @for (w of studio.value()?.waters; track w.id) {
-              <option [value]="w.id">{{ w.name }}</option>
-            }
-          </select></mat-form-field
-        >
-        <mat-form-field
-          ><mat-label>One thing varies</mat-label
-          ><select matNativeControl name="factor" [(ngModel)]="factor">
-            @for (f of factors; track f) {
-              <option [value]="f">{{ factorWords[f] }}</option>
-            }
-          </select></mat-form-field
-        >
-        @if (dosed().length > 0) {
-          <mat-form-field
-            ><mat-label>Of</mat-label
-            ><select matNativeControl name="material" [(ngModel)]="materialId">
-              <option value=""></option>
-              @for (m of dosed(); track m.id) {
-                <option [value]="m.id">{{ m.name }}</option>
-              }
-            </select></mat-form-field
-          >
-        }
-        <mat-form-field
-          ><mat-label>All strips together weigh, dry</mat-label
-          ><input matInput name="total" [(ngModel)]="total" placeholder="60 g"
-        /></mat-form-field>
-        @if (factor() === 'dose' || factor() === 'mordant' || factor() === 'modifier' || factor() === 'time') {
-          <mat-form-field class="wide"
-            ><mat-label>{{
-              factor() === 'time' ? 'Minutes, strip by strip' : '% of the weight of fibre, strip by strip'
-            }}</mat-label
-            ><input
-              matInput
-              name="levels"
-              [(ngModel)]="written"
-              [placeholder]="factor() === 'time' ? '15, 30, 60, 90' : '25, 50, 75, 100, 150, 200'"
-          /></mat-form-field>
-        }
-      </div>
-      @if (factor() === 'source') {
-        <fieldset>
-          <legend>A strip from each of these jars</legend>
-          @for (j of jars(); track j.id) {
-            <label class="tick"
-              ><input type="checkbox" [checked]="chosen().includes(j.id)" (change)="toggle(j.id)" /> {{ j.tag }}
-              <span class="soft">{{ j.source }}</span></label
-            >
-          } @empty {
-            <p>Choose the dyestuff first.</p>
-          }
-        </fieldset>
-      }
-      @if (kinds().length > 0) {
-        <fieldset>
-          <legend>Or a strip with each of these, at the recipe’s own per cent</legend>
-          @for (m of kinds(); track m.id) {
-            <label class="tick"
-              ><input type="checkbox" [checked]="chosen().includes(m.id)" (change)="toggle(m.id)" /> {{ m.name }}</label
-            >
-          }
-        </fieldset>
-      }
-      @if (factor() === 'water') {
-        <fieldset>
-          <legend>A strip in each of these waters</legend>
-          @for (w of studio.value()?.waters; track w.id) {
-            <label class="tick"
-              ><input type="checkbox" [checked]="chosen().includes(w.id)" (change)="toggle(w.id)" /> {{ w.name }}</label
-            >
-          }
-        </fieldset>
-      }
-      <p>
-        {{
-          levels().length < 2
-            ? 'A trial has two strips or more.'
-            : levels().length + ' strips, alike but for the ' + factorWords[factor()] + '.'
-        }}
-      </p>
-      <mat-form-field><mat-label>Note</mat-label><input matInput name="note" [(ngModel)]="note" /></mat-form-field>
-      <vs-refusal [problem]="action.problem()" />
-      <div class="actions">
-        <button class="act main" type="submit" [disabled]="action.busy() || levels().length < 2">Lay it out</button
-        ><a routerLink="/recipes/strips">Back to the trials</a>
-      </div>
-    </form>`,
+  templateUrl: './new-strip-trial.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewStripTrialPage {
@@ -147,27 +32,27 @@ export class NewStripTrialPage {
   private readonly router = inject(Router);
   /** The recipe version come from. */
   readonly version = input<string | undefined>(undefined);
-  protected readonly action = doing();
+  protected readonly action = pageAction();
   protected readonly factors = STRIP_FACTORS;
-  protected readonly factorWords = STRIP_FACTOR_WORDS;
+  protected readonly factorLabel = STRIP_FACTOR_LABELS;
   protected readonly name = signal('');
   protected readonly versionId = linkedSignal(() => this.version() ?? '');
   protected readonly baseId = signal('');
   protected readonly waterId = signal('');
   protected readonly factor = signal<StripFactor>('dose');
   protected readonly total = signal('');
-  protected readonly written = signal('');
+  protected readonly quantityText = signal('');
   protected readonly note = signal('');
   /** Jars or waters ticked; a new factor begins anew. */
   protected readonly chosen = linkedSignal<StripFactor, readonly string[]>({
     source: this.factor,
     computation: () => [],
   });
-  private readonly recipes = live(['recipes'], () => this.api.get('/api/recipes'));
-  private readonly materials = live(['stores'], () => this.api.get('/api/materials'));
-  private readonly shelf = live(['stores'], () => this.api.get('/api/stores'));
-  protected readonly studio = live(['studio'], () => this.api.get('/api/studio'));
-  private readonly recipe = live(
+  private readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
+  private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
+  protected readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
+  private readonly recipe = liveQuery(
     ['recipes'],
     () => {
       const id = this.versionId();
@@ -177,7 +62,7 @@ export class NewStripTrialPage {
   );
   protected readonly versions = computed(() =>
     (this.recipes.value() ?? []).flatMap((r) =>
-      r.versions.map((v) => ({ id: v.id, words: `${r.name}, version ${v.number} (${v.standing})` })),
+      r.versions.map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
     ),
   );
   protected readonly bases = computed(() =>
@@ -194,7 +79,7 @@ export class NewStripTrialPage {
     return (v?.materials ?? []).filter((m) => ids.includes(m.id));
   });
   protected readonly materialId = linkedSignal(() => (this.dosed().length === 1 ? (this.dosed()[0]?.id ?? '') : ''));
-  protected readonly jars = computed(() =>
+  protected readonly stockLots = computed(() =>
     (this.shelf.value() ?? []).filter((j) => j.materialId === this.materialId() && j.onHand > 0),
   );
   /** Other salts to set beside the recipe's own: what is weighed, of that kind. */
@@ -210,7 +95,7 @@ export class NewStripTrialPage {
       return this.chosen().map((refId) => ({
         value: null,
         refId,
-        label: this.jars().find((j) => j.id === refId)?.tag ?? 'jar',
+        label: this.stockLots().find((j) => j.id === refId)?.tag ?? 'jar',
       }));
     if (factor === 'water')
       return this.chosen().map((refId) => ({
@@ -224,11 +109,11 @@ export class NewStripTrialPage {
         refId,
         label: this.kinds().find((m) => m.id === refId)?.name ?? '',
       }));
-    return this.written()
+    return this.quantityText()
       .split(/[;\s]+|,\s+|,(?!\d)/)
       .flatMap((text) => {
-        const value = readWrittenNumber(text);
-        return value === undefined ? [] : [{ value, refId: null, label: levelWords(factor, value) }];
+        const value = readNumberText(text);
+        return value === undefined ? [] : [{ value, refId: null, label: levelLabel(factor, value) }];
       });
   });
   private readonly id = newId();
@@ -246,7 +131,7 @@ export class NewStripTrialPage {
       waterId: this.waterId() || null,
       factor: this.factor(),
       materialId: this.materialId() || null,
-      totalWritten: this.total(),
+      totalText: this.total(),
       levels: this.levels(),
       note: this.note(),
     };

@@ -5,7 +5,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial } from '@vestigia/contract';
 import type { PlacedPlan, PlacedZone } from '@vestigia/core';
-import { ZONE_WAYS, ZONE_WORDS, findPlacedFault, layOutPlaced } from '@vestigia/core';
+import { ZONE_WAYS, ZONE_LABELS, findPlacedFault, layOutPlaced } from '@vestigia/core';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { moveEdge } from './zone-edges';
 
@@ -27,208 +27,8 @@ const NEW_ZONE: PlacedZone = {
 @Component({
   selector: 'vs-placed-editor',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, PlacedPicture],
-  template: ` @if (plan(); as p) {
-      <div class="fields">
-        <mat-form-field
-          ><mat-label>The piece is</mat-label
-          ><select matNativeControl name="piece" [ngModel]="p.piece" (ngModelChange)="change({ piece: $event })">
-            <option value="skein">a skein, laid flat</option>
-            <option value="length">a length of cloth</option>
-          </select></mat-form-field
-        >
-        <mat-form-field
-          ><mat-label>Its length, cm</mat-label
-          ><input
-            matInput
-            type="number"
-            step="any"
-            name="length"
-            [ngModel]="p.lengthCm"
-            (ngModelChange)="change({ lengthCm: $event })"
-        /></mat-form-field>
-        <mat-form-field
-          ><mat-label>Bleed margin, %</mat-label
-          ><input
-            matInput
-            type="number"
-            step="any"
-            name="bleed"
-            [ngModel]="p.bleedPercent"
-            (ngModelChange)="change({ bleedPercent: $event })"
-        /></mat-form-field>
-      </div>
-      <div class="strip" #strip>
-        <vs-placed-picture [plan]="p" />
-        @for (edge of edges(); track edge.id) {
-          <button
-            type="button"
-            class="edge"
-            role="slider"
-            [style.left.%]="edge.left"
-            [style.top.px]="edge.top"
-            [attr.aria-label]="edge.label"
-            [attr.aria-valuenow]="edge.percent"
-            aria-valuemin="0"
-            aria-valuemax="100"
-            (pointerdown)="grab($event, edge.zone, edge.side)"
-            (keydown)="nudge($event, edge.zone, edge.side)"
-          ></button>
-        }
-      </div>
-      @if (fault(); as f) {
-        <p class="refusal" role="alert">{{ f.sentence }}</p>
-      }
-      @for (line of cautions(); track line) {
-        <p>{{ line }}</p>
-      }
-      @for (z of p.zones; track $index; let i = $index) {
-        <fieldset>
-          <legend>{{ z.title || 'Zone ' + (i + 1) }}</legend>
-          <div class="fields">
-            <mat-form-field
-              ><mat-label>Zone</mat-label
-              ><input matInput [name]="'zt' + i" [ngModel]="z.title" (ngModelChange)="zone(i, { title: $event })"
-            /></mat-form-field>
-            <mat-form-field
-              ><mat-label>How</mat-label
-              ><select matNativeControl [name]="'zw' + i" [ngModel]="z.way" (ngModelChange)="zone(i, { way: $event })">
-                @for (w of ways; track w) {
-                  <option [value]="w">{{ words[w] }}</option>
-                }
-              </select></mat-form-field
-            >
-            <mat-form-field
-              ><mat-label>From, %</mat-label
-              ><input
-                matInput
-                type="number"
-                step="any"
-                [name]="'zf' + i"
-                [ngModel]="z.fromPercent"
-                (ngModelChange)="zone(i, { fromPercent: $event ?? 0 })"
-            /></mat-form-field>
-            <mat-form-field
-              ><mat-label>To, %</mat-label
-              ><input
-                matInput
-                type="number"
-                step="any"
-                [name]="'zz' + i"
-                [ngModel]="z.toPercent"
-                (ngModelChange)="zone(i, { toPercent: $event ?? 0 })"
-            /></mat-form-field>
-            <mat-form-field
-              ><mat-label>Turn</mat-label
-              ><input
-                matInput
-                type="number"
-                min="1"
-                [name]="'zo' + i"
-                [ngModel]="z.order"
-                (ngModelChange)="zone(i, { order: $event ?? 1 })"
-            /></mat-form-field>
-            @if (z.way === 'tie' || z.way === 'bind') {
-              <mat-form-field
-                ><mat-label>Spacing, cm</mat-label
-                ><input
-                  matInput
-                  type="number"
-                  step="any"
-                  [name]="'zs' + i"
-                  [ngModel]="z.spacingCm"
-                  (ngModelChange)="zone(i, { spacingCm: $event })"
-              /></mat-form-field>
-            } @else if (z.way !== 'leave') {
-              <mat-form-field
-                ><mat-label>Minutes in it</mat-label
-                ><input
-                  matInput
-                  type="number"
-                  [name]="'zm' + i"
-                  [ngModel]="z.minutes"
-                  (ngModelChange)="zone(i, { minutes: $event ?? 0 })"
-              /></mat-form-field>
-              <mat-form-field
-                ><mat-label>then wait, min</mat-label
-                ><input
-                  matInput
-                  type="number"
-                  [name]="'zwait' + i"
-                  [ngModel]="z.waitMin"
-                  (ngModelChange)="zone(i, { waitMin: $event ?? 0 })"
-              /></mat-form-field>
-              <mat-form-field
-                ><mat-label>ml a piece</mat-label
-                ><input
-                  matInput
-                  type="number"
-                  step="any"
-                  [name]="'zml' + i"
-                  [ngModel]="z.mlPerPiece"
-                  (ngModelChange)="zone(i, { mlPerPiece: $event })"
-              /></mat-form-field>
-              <mat-form-field
-                ><mat-label>g a piece</mat-label
-                ><input
-                  matInput
-                  type="number"
-                  step="any"
-                  [name]="'zg' + i"
-                  [ngModel]="z.gPerPiece ?? null"
-                  (ngModelChange)="zone(i, { gPerPiece: $event })"
-              /></mat-form-field>
-              <mat-form-field
-                ><mat-label>What goes on</mat-label
-                ><select
-                  matNativeControl
-                  [name]="'zmat' + i"
-                  [ngModel]="z.materialId ?? ''"
-                  (ngModelChange)="zone(i, { materialId: $event || null })"
-                >
-                  <option value="">the dye bath</option>
-                  @for (m of materials(); track m.id) {
-                    <option [value]="m.id">{{ m.name }}</option>
-                  }
-                </select></mat-form-field
-              >
-            }
-            <button class="plain" type="button" (click)="drop(i)">Take the zone out</button>
-          </div>
-        </fieldset>
-      }
-      <button class="plain" type="button" (click)="add()">Another zone</button>
-      <button class="plain" type="button" (click)="plan.set(null)">No placed colour</button>
-    } @else {
-      <button class="plain" type="button" (click)="begin()">Place colour along the piece</button>
-    }`,
-  styles: `
-    .strip {
-      position: relative;
-      margin: 0.75rem 0 1rem;
-      touch-action: none;
-    }
-    .edge {
-      position: absolute;
-      width: 24px;
-      height: 44px;
-      margin-left: -12px;
-      padding: 0;
-      border: 0;
-      background: none;
-      cursor: ew-resize;
-      touch-action: none;
-    }
-    .edge::after {
-      content: '';
-      position: absolute;
-      left: 10px;
-      top: 0;
-      bottom: 10px;
-      width: 4px;
-      background: var(--ink);
-      outline: 1px solid var(--sheet);
-    }
-  `,
+  templateUrl: './placed-editor.html',
+  styleUrl: './placed-editor.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlacedEditor {
@@ -236,7 +36,7 @@ export class PlacedEditor {
   readonly materials = input.required<readonly ListedMaterial[]>();
   private readonly strip = viewChild<ElementRef<HTMLElement>>('strip');
   protected readonly ways = ZONE_WAYS;
-  protected readonly words = ZONE_WORDS;
+  protected readonly label = ZONE_LABELS;
   protected readonly fault = computed(() => {
     const p = this.plan();
     return p ? findPlacedFault(p) : undefined;

@@ -6,83 +6,22 @@ import { Router } from '@angular/router';
 import type { RecipeFile, RecipeFileCheck } from '@vestigia/contract';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
-import { doing } from '../../api/doing';
-import { live } from '../../api/live';
-import { newId } from '../../ui/new-id';
+import { pageAction } from '../../api/page-action';
+import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
 
 const ANEW = 'anew';
 
-/** Takes a recipe file in: each material it names is set beside the studio's own, and what is missing is told to be one of them or made. */
+/**
+ * Takes a recipe file in: each material it names is set beside the studio's own, and what is missing is told to be
+ * one of them or made.
+ */
 @Component({
   selector: 'vs-take-in-recipe',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
-  template: ` <div class="head"><h1>Take in a recipe</h1></div>
-    <vs-recipes-nav />
-    <p>
-      A recipe file holds one version of a recipe (“As a file” on its page;
-      <a href="/api/recipes/schema.json">its schema</a>). It comes in as a trial: nothing proves it here yet.
-    </p>
-    <label class="tick"
-      >A recipe file <input type="file" accept="application/json,.json" (change)="choose($event)"
-    /></label>
-    <vs-refusal [problem]="problem()" />
-    @if (check(); as c) {
-      <h2>{{ c.name }}, {{ c.steps }} steps</h2>
-      <form (ngSubmit)="takeIn()">
-        <mat-form-field
-          ><mat-label>Its name here</mat-label><input matInput name="name" [(ngModel)]="name"
-        /></mat-form-field>
-        @if (c.nameTaken && name() === c.name) {
-          <p><strong>A recipe has that name already. Give this one another.</strong></p>
-        }
-        <div class="scroller">
-          <table class="ledger">
-            <thead>
-              <tr>
-                <th>In the file</th>
-                <th>Here</th>
-                <th></th>
-              </tr>
-            </thead>
-            <tbody>
-              @for (m of c.materials; track m.id) {
-                <tr [class.mark]="m.how === 'missing'">
-                  <td>
-                    {{ m.name }} <span class="soft small">{{ m.kind }}, by {{ m.measure }}</span>
-                  </td>
-                  <td>
-                    <mat-form-field subscriptSizing="dynamic"
-                      ><mat-label>{{ m.name }} is</mat-label
-                      ><select
-                        matNativeControl
-                        [name]="m.id"
-                        [ngModel]="mapping()[m.id]"
-                        (ngModelChange)="map(m.id, $event)"
-                      >
-                        <option value="">choose</option>
-                        @if (m.kind !== 'fibre') {
-                          <option value="anew">a new material</option>
-                        }
-                        @for (o of fitting(m); track o.id) {
-                          <option [value]="o.id">{{ o.name }}</option>
-                        }
-                      </select></mat-form-field
-                    >
-                  </td>
-                  <td class="small">{{ m.why }}</td>
-                </tr>
-              }
-            </tbody>
-          </table>
-        </div>
-        <vs-refusal [problem]="action.problem()" />
-        <div class="actions">
-          <button class="act main" type="submit" [disabled]="action.busy() || !ready()">Take it in as a trial</button>
-        </div>
-      </form>
-    }`,
+  templateUrl: './take-in-recipe.html',
   styles: `
     form {
       max-width: 60rem;
@@ -96,15 +35,15 @@ const ANEW = 'anew';
 export class TakeInRecipePage {
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
-  protected readonly action = doing();
-  private readonly checking = doing();
+  protected readonly action = pageAction();
+  private readonly checking = pageAction();
   private readonly unreadable = signal<ShownProblem | undefined>(undefined);
   protected readonly problem = computed(() => this.unreadable() ?? this.checking.problem());
   protected readonly check = signal<RecipeFileCheck | undefined>(undefined);
   protected readonly name = signal('');
   /** What each material of the file is here: an id, anew, or not chosen yet. */
   protected readonly mapping = signal<Readonly<Record<string, string>>>({});
-  private readonly materials = live(['stores'], () => this.api.get('/api/materials'));
+  private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly ready = computed(
     () =>
       (this.check()?.materials ?? []).every((m) => (this.mapping()[m.id] ?? '') !== '') && this.name().trim() !== '',

@@ -1,0 +1,24 @@
+import { z } from 'zod';
+import { id } from '../common';
+
+/** One call: what crosses the wire, both ways. `{id}` stands in paths. */
+export interface Call {
+  readonly method: 'get' | 'post' | 'put' | 'delete';
+  readonly path: string;
+  readonly summary: string;
+  readonly body?: z.ZodType;
+  readonly query?: z.ZodObject;
+  readonly reply: z.ZodType;
+  /** Takes a file as the whole body, of one of these media types. */
+  readonly upload?: readonly string[];
+  /** Answers with a file of this media type instead of JSON. */
+  readonly download?: string;
+  /** May be called before coming in. */
+  readonly open?: true;
+}
+
+export const TYPES_OF_TABLES = ['text/csv', 'application/json', 'application/octet-stream'] as const;
+export const TYPES_OF_ATTACHMENTS = ['application/pdf', 'image/png', 'image/jpeg', 'image/webp'] as const;
+export const text = z.string();
+export const created = z.object({ id });
+export const done = z.object({ ok: z.literal(true) });

@@ -1,0 +1,28 @@
+import { z } from 'zod';
+import { colourway, colourwayDetail, colourwayEdit, newColourway } from '../colourways';
+import type { Call } from './call';
+import { created } from './call';
+
+export const colourwaysCalls = {
+  colourways: { method: 'get', path: '/api/colourways', summary: 'Every colourway', reply: z.array(colourway) },
+  colourway: {
+    method: 'get',
+    path: '/api/colourways/{id}',
+    summary: 'One colourway and its lots',
+    reply: colourwayDetail,
+  },
+  addColourway: {
+    method: 'post',
+    path: '/api/colourways',
+    summary: 'Name a colourway',
+    body: newColourway,
+    reply: created,
+  },
+  editColourway: {
+    method: 'put',
+    path: '/api/colourways/{id}',
+    summary: 'Change a colourway’s recipe version, tolerance or note',
+    body: colourwayEdit,
+    reply: created,
+  },
+} as const satisfies Record<string, Call>;

@@ -1,0 +1,25 @@
+import { authCalls } from './auth';
+import { studioCalls } from './studio';
+import { storesCalls } from './stores';
+import { transferCalls } from './transfer';
+import { recipesCalls } from './recipes';
+import { colourwaysCalls } from './colourways';
+import { lotsCalls } from './lots';
+import { benchCalls } from './bench';
+import { todayCalls } from './today';
+
+export type { Call } from './call';
+
+/** Every call of the server. The routes are registered from it and `/api/openapi.json` is made from it. */
+export const api = {
+  ...authCalls,
+  ...studioCalls,
+  ...storesCalls,
+  ...transferCalls,
+  ...recipesCalls,
+  ...colourwaysCalls,
+  ...lotsCalls,
+  ...benchCalls,
+  ...todayCalls,
+};
+export type Api = typeof api;

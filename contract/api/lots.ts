@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { lotDetail, lotSummary } from '../lots';
+import { newReading, newVerdict } from '../readings';
+import { newRunEntry } from '../run-entry';
+import { agreement, proposal, proposalAsk } from '../proposal';
+import type { Call } from './call';
+import { created } from './call';
+
+export const lotsCalls = {
+  lots: { method: 'get', path: '/api/lots', summary: 'Every lot, newest first', reply: z.array(lotSummary) },
+  lot: { method: 'get', path: '/api/lots/{id}', summary: 'One lot, whole', reply: lotDetail },
+  propose: {
+    method: 'post',
+    path: '/api/lots/proposal',
+    summary: 'Scale a colourway to a lot; changes nothing',
+    body: proposalAsk,
+    reply: proposal,
+  },
+  agree: {
+    method: 'post',
+    path: '/api/lots',
+    summary: 'Agree to a proposal: the lot is made and stock promised',
+    body: agreement,
+    reply: created,
+  },
+  recordEntry: {
+    method: 'post',
+    path: '/api/lots/{id}/entries',
+    summary: 'Record what was done at the bench',
+    body: newRunEntry,
+    reply: created,
+  },
+  recordReading: {
+    method: 'post',
+    path: '/api/lots/{id}/readings',
+    summary: 'Record a colour reading',
+    body: newReading,
+    reply: created,
+  },
+  giveVerdict: {
+    method: 'post',
+    path: '/api/lots/{id}/verdicts',
+    summary: 'Pass, hold or refuse a lot',
+    body: newVerdict,
+    reply: created,
+  },
+} as const satisfies Record<string, Call>;

@@ -1,0 +1,68 @@
+import { studioDocument } from '../document';
+import { newPerson } from '../auth';
+import {
+  heatSourceEdit,
+  newHeatSource,
+  newVessel,
+  newWater,
+  settingsEdit,
+  studio,
+  vesselEdit,
+  waterEdit,
+} from '../studio';
+import type { Call } from './call';
+import { created, done } from './call';
+
+export const studioCalls = {
+  studio: { method: 'get', path: '/api/studio', summary: 'House practice, people, vessels and waters', reply: studio },
+  editSettings: {
+    method: 'put',
+    path: '/api/studio',
+    summary: 'Change the studio’s settings',
+    body: settingsEdit,
+    reply: studio,
+  },
+  addPerson: { method: 'post', path: '/api/people', summary: 'Add a person', body: newPerson, reply: created },
+  addVessel: { method: 'post', path: '/api/vessels', summary: 'Add a vessel', body: newVessel, reply: created },
+  editVessel: {
+    method: 'put',
+    path: '/api/vessels/{id}',
+    summary: 'Change a vessel',
+    body: vesselEdit,
+    reply: created,
+  },
+  removeVessel: {
+    method: 'delete',
+    path: '/api/vessels/{id}',
+    summary: 'Take a vessel out of the studio',
+    reply: done,
+  },
+  addHeatSource: {
+    method: 'post',
+    path: '/api/heat-sources',
+    summary: 'Add a heat source',
+    body: newHeatSource,
+    reply: created,
+  },
+  editHeatSource: {
+    method: 'put',
+    path: '/api/heat-sources/{id}',
+    summary: 'Change a heat source',
+    body: heatSourceEdit,
+    reply: created,
+  },
+  addWater: { method: 'post', path: '/api/waters', summary: 'Add a water source', body: newWater, reply: created },
+  editWater: {
+    method: 'put',
+    path: '/api/waters/{id}',
+    summary: 'Change a water source',
+    body: waterEdit,
+    reply: created,
+  },
+  exportDocument: {
+    method: 'get',
+    path: '/api/document',
+    summary: 'The whole studio as one document',
+    reply: studioDocument,
+  },
+} as const satisfies Record<string, Call>;

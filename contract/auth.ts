@@ -1,0 +1,47 @@
+import { z } from 'zod';
+import { id, lineOf, nameOf, personRef } from './common';
+
+export const passphrase = z
+  .string({ error: 'Write a passphrase.' })
+  .min(8, { error: 'A passphrase needs at least 8 characters. Three words are easy to remember.' })
+  .max(200, { error: 'A passphrase may have 200 characters at most.' });
+
+export const person = personRef.meta({ id: 'Person' });
+export type Person = z.infer<typeof person>;
+
+/** What anyone may see before coming in. */
+export const authState = z
+  .object({
+    studio: z.object({ name: z.string(), signInNote: z.string(), zone: z.string() }).nullable(),
+    people: z.array(person),
+    person: person.nullable(),
+  })
+  .meta({ id: 'AuthState' });
+export type AuthState = z.infer<typeof authState>;
+
+export const signIn = z.object({
+  personId: id,
+  passphrase: z.string().max(200, { error: 'That passphrase is too long.' }),
+});
+export type SignIn = z.infer<typeof signIn>;
+
+/** IANA zone names this machine knows. */
+export const timeZone = z.string().refine(
+  (zone) => {
+    try {
+      new Intl.DateTimeFormat('en', { timeZone: zone });
+      return true;
+    } catch {
+      return false;
+    }
+  },
+  { error: 'That time zone is not known. Write it like Europe/London.' },
+);
+
+export const newPerson = z.object({ id, name: nameOf('The name'), passphrase });
+export type NewPerson = z.infer<typeof newPerson>;
+
+export const openStudio = z.object({ name: nameOf('The studio’s name'), zone: timeZone, person: newPerson });
+export type OpenStudio = z.infer<typeof openStudio>;
+
+export const signInNote = lineOf('The note on the door');

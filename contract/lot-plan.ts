@@ -1,0 +1,121 @@
+import { FIBRE_KINDS, FINISHED_BY, STEP_KINDS, STRAIN_WAYS, VESSEL_METALS } from '@vestigia/core';
+import { z } from 'zod';
+import { figure, id, stockMeasure } from './common';
+import { heatLeg } from './recipe-body';
+
+export const pick = z.object({ stockLotId: id.nullable(), amount: z.int() });
+
+export const stepKind = z.enum(['fibre', ...STEP_KINDS]);
+
+export const batchNumbers = z.array(z.int());
+
+export const heating = z.union([
+  z.object({ ok: z.literal(true), minutes: figure, energy: figure, cost: figure.nullable() }),
+  z.object({ ok: z.literal(false), reachesC: z.number(), message: z.string() }),
+]);
+
+export const plannedBath = z.object({
+  batches: batchNumbers,
+  vesselId: id,
+  vesselName: z.string(),
+  metal: z.enum(VESSEL_METALS),
+  pieces: z.int(),
+  wof: figure,
+  liquor: figure,
+  fillLevel: figure,
+  turns: z.int(),
+  heating: heating.nullable(),
+  fullWeight: figure,
+  notes: z.array(z.string()),
+});
+
+export const range = z.object({ low: z.number(), high: z.number() });
+
+/** As agreed or proposed. What a plan of an earlier version doesn't say is filled in when it is read. */
+export const lotPlan = z
+  .object({
+    pieces: z.int(),
+    pieceWeightG: z.number(),
+    wof: figure,
+    liquorRatio: z.number(),
+    groups: z
+      .array(
+        z.object({
+          key: z.string(),
+          baseId: id,
+          baseName: z.string(),
+          fibre: z.enum(FIBRE_KINDS),
+          pieceWord: z.string(),
+          part: z.string(),
+          partName: z.string(),
+          pieces: z.int(),
+          pieceWeightG: z.number(),
+        }),
+      )
+      .default([]),
+    batches: z.array(
+      z.object({
+        number: z.int(),
+        vesselId: id,
+        vesselName: z.string(),
+        metal: z.enum(VESSEL_METALS),
+        pieces: z.int(),
+        wof: figure,
+        liquor: figure,
+        fillLevel: figure,
+        groups: z.array(z.object({ key: z.string(), pieces: z.int() })).default([]),
+        fill: z.int().default(1),
+      }),
+    ),
+    materials: z.array(
+      z.object({
+        materialId: id,
+        name: z.string(),
+        measure: stockMeasure.default('weight'),
+        total: figure,
+        picks: z.array(pick),
+        short: z.int(),
+        notes: z.array(z.string()),
+      }),
+    ),
+    steps: z.array(
+      z.object({
+        index: z.int(),
+        key: z.string().default(''),
+        kind: stepKind,
+        title: z.string(),
+        instruction: z.string(),
+        temperatureC: z.number().optional(),
+        ceilingC: z.number().optional(),
+        durationMin: z.number(),
+        attended: z.boolean(),
+        lookFor: z.string(),
+        usesBath: z.boolean(),
+        cautions: z.array(z.string()),
+        after: z.array(z.int()).default([]),
+        finishedBy: z.enum(FINISHED_BY).default('clock'),
+        wait: z.object({ minMinutes: z.number(), maxMinutes: z.number().nullable() }).nullable().default(null),
+        course: z.array(heatLeg).default([]),
+        repeats: z.int().default(1),
+        strain: z.enum(STRAIN_WAYS).nullable().default(null),
+        targetPh: range.nullable().default(null),
+        forWhom: z.string().default(''),
+        baths: z.array(plannedBath).default([]),
+        weighings: z.array(
+          z.object({
+            batch: z.int(),
+            forBatches: batchNumbers.default([]),
+            materialId: id,
+            materialName: z.string(),
+            measure: stockMeasure.default('weight'),
+            target: figure,
+            tolerance: z.number(),
+            picks: z.array(pick),
+            advice: z.array(z.string()).default([]),
+          }),
+        ),
+      }),
+    ),
+    cautions: z.array(z.string()),
+  })
+  .meta({ id: 'LotPlan' });

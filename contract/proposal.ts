@@ -1,0 +1,116 @@
+import { INTAKE_FLAGS, practiceChoice } from '@vestigia/core';
+import { z } from 'zod';
+import { id, lineOf, noteOf, numberIn, quantityText } from './common';
+import { expectedShade } from './recipe-body';
+import { lotPlan } from './lot-plan';
+
+/** One thing looked at before a lot may start. */
+export const lotCheck = z
+  .object({
+    key: z.string(),
+    severity: z.enum(['stop', 'caution']),
+    protection: z.boolean(),
+    message: z.string(),
+    why: z.string(),
+    cites: z.string(),
+  })
+  .meta({ id: 'LotCheck' });
+
+/** What was asked for beside the colourway, the size and the pots: kept with the lot. */
+export const lotExtras = z.object({
+  /** Other bases in the same pots. */
+  also: z
+    .array(z.object({ baseId: id, quantityText }))
+    .max(8)
+    .default([]),
+  liquorRatio: numberIn('The liquor ratio', 3, 200, 'ml per g').optional(),
+  fills: z.int().min(1).max(2).optional(),
+  intake: z
+    .object({
+      flags: z.array(z.enum(INTAKE_FLAGS)).max(INTAKE_FLAGS.length),
+      syntheticPercent: numberIn('The synthetic share', 0, 100, '%').nullable(),
+    })
+    .default({ flags: [], syntheticPercent: null }),
+  /** Another school for this lot than the version was proven in. */
+  schools: z
+    .array(
+      z
+        .object({ key: z.string().max(40), answer: z.string().max(40) })
+        .refine((a) => practiceChoice(a.key, a.answer) !== undefined, {
+          error: 'That is not one of the schools offered. Choose again.',
+        }),
+    )
+    .max(20)
+    .default([]),
+});
+
+export type LotExtras = z.infer<typeof lotExtras>;
+
+/** The water as it was when the lot was agreed. */
+export const waterThen = z.object({
+  id,
+  name: z.string(),
+  ph: z.number().nullable(),
+  hardnessDh: z.number().nullable(),
+  ironMgPerL: z.number().nullable().default(null),
+});
+
+export const factor = z
+  .object({ name: z.string(), then: z.string(), now: z.string(), same: z.boolean(), effect: z.string() })
+  .meta({ id: 'Factor' });
+
+export const proposalAsk = z.object({
+  colourwayId: id,
+  quantityText,
+  waterId: id.nullable(),
+  /** Vessels that may be used; all of them when absent. */
+  vesselIds: z.array(id).max(200).optional(),
+  recipeVersionId: id.optional(),
+  reorderOfId: id.nullable(),
+  ...lotExtras.shape,
+});
+
+/** As it may be written: what is left out is filled in. */
+export type ProposalAsk = z.input<typeof proposalAsk>;
+
+export type ReadProposalAsk = z.infer<typeof proposalAsk>;
+
+export const proposal = z
+  .object({
+    understoodAs: z.string(),
+    recipe: z.object({ versionId: id, name: z.string(), number: z.int(), status: z.string() }),
+    plan: lotPlan,
+    /** Tags and places of the stock lots named in the plan. */
+    stockLots: z.array(z.object({ id, tag: z.string(), place: z.string() })),
+    /** Then beside now, when this is a reorder. */
+    factors: z.array(factor),
+    then: z
+      .object({ lotId: id, tag: z.string(), recipeVersionId: id, recipeNumber: z.int(), quantityText: z.string() })
+      .nullable(),
+    /** What was looked at before the lot may start; cautions want a reason each. */
+    checks: z.array(lotCheck),
+    /** Where the recipe, or this lot, is dyed otherwise than the house does. */
+    schools: z.array(z.string()),
+    /** What the recipe says each base of this lot comes out as. */
+    shades: z.array(expectedShade.extend({ base: z.string() })),
+    /** Stands for exactly this proposal; send it back to agree. */
+    digest: z.string(),
+  })
+  .meta({ id: 'Proposal' });
+
+export type Proposal = z.infer<typeof proposal>;
+
+export const agreement = z.object({
+  id,
+  ask: proposalAsk,
+  digest: z.string().max(100),
+  acceptShortages: z.boolean(),
+  note: noteOf('The note'),
+  /** Cautions gone past, by key, each with its reason. */
+  acknowledged: z
+    .array(z.object({ key: z.string().max(600), reason: lineOf('The reason') }))
+    .max(200)
+    .default([]),
+});
+
+export type Agreement = z.infer<typeof agreement>;

@@ -1,0 +1,2 @@
+export { CATALOGUE, NOT_OFFERED, refusedSalt } from './catalogue';
+export type { CatalogueEntry, FibreGroup } from './catalogue-entry';

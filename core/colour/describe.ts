@@ -1,0 +1,101 @@
+import { ciede2000 } from './ciede2000';
+import type { Lab } from './lab';
+import { chroma, hueDegrees } from './lab';
+
+/** Hue names by angle in CIELAB, each up to the angle given (degrees). */
+const HUES: readonly (readonly [number, string, string])[] = [
+  [20, 'pinkish red', 'rosy'],
+  [42, 'red', 'reddish'],
+  [58, 'orange red', 'reddish'],
+  [72, 'orange', 'orange'],
+  [84, 'golden yellow', 'golden'],
+  [97, 'yellow', 'yellowish'],
+  [114, 'greenish yellow', 'greenish yellow'],
+  [138, 'yellow green', 'yellowish green'],
+  [172, 'green', 'greenish'],
+  [205, 'sea green', 'sea-greenish'],
+  [240, 'greenish blue', 'greenish blue'],
+  [295, 'blue', 'bluish'],
+  [312, 'violet', 'violet'],
+  [338, 'purple', 'purplish'],
+  [360, 'pinkish red', 'rosy'],
+];
+
+const hueRow = (lab: Lab): readonly [number, string, string] =>
+  HUES.find(([to]) => hueDegrees(lab) < to) ?? (HUES[0] as readonly [number, string, string]);
+
+/** A swatch in words for those who can't see it: `muted greenish yellow, L* 62`. */
+export function describeColour(lab: Lab): string {
+  const c = chroma(lab);
+  const lightness = `L* ${Math.round(lab.L)}`;
+  if (c < 3)
+    return `${lab.L > 90 ? 'white' : lab.L > 70 ? 'pale grey' : lab.L > 40 ? 'grey' : lab.L > 18 ? 'dark grey' : 'black'}, ${lightness}`;
+  const [, noun, adjective] = hueRow(lab);
+  if (c < 9) return `${adjective} ${lab.L > 85 ? 'white' : lab.L > 40 ? 'grey' : 'dark grey'}, ${lightness}`;
+  const brown = lab.L < 48 && hueDegrees(lab) > 35 && hueDegrees(lab) < 84;
+  const depth = lab.L > 80 ? 'pale ' : lab.L < 32 ? 'deep ' : '';
+  const purity = c < 26 ? 'muted ' : c > 58 ? 'bright ' : '';
+  return `${depth}${purity}${brown ? `${adjective} brown` : noun}, ${lightness}`;
+}
+
+/** A colour difference in ΔE00, and in a dyer's words for lightness, chroma and hue. */
+export interface DescribedDifference {
+  readonly deltaE: number;
+  readonly lightness: { readonly value: number; readonly label: string };
+  readonly chroma: { readonly value: number; readonly label: string };
+  readonly hue: { readonly value: number; readonly label: string };
+  /** One line: `close: an entry paler, redder`. */
+  readonly summary: string;
+}
+
+/** Parts smaller than this are not worth a word. */
+const UNSEEN = 0.35;
+
+function amount(value: number): string {
+  const size = Math.abs(value);
+  return size < 0.8 ? 'a touch ' : size < 1.8 ? 'slightly ' : size < 4 ? '' : 'much ';
+}
+
+/** Directions a hue can move, by the angle it moves towards. */
+const HUE_DIRECTIONS: readonly (readonly [number, string])[] = [
+  [25, 'redder'],
+  [85, 'yellower'],
+  [165, 'greener'],
+  [265, 'bluer'],
+  [330, 'more purple'],
+];
+
+/**
+ * Names where a hue shift leads: the nearest landmark in the direction of travel.
+ * A yellow moving counter-clockwise gets greener, clockwise redder.
+ */
+function hueDirection(standardDegrees: number, counterClockwise: boolean): string {
+  const step = counterClockwise ? 1 : -1;
+  for (let moved = 15; moved <= 180; moved += 1) {
+    const at = (((standardDegrees + step * moved) % 360) + 360) % 360;
+    const landmark = HUE_DIRECTIONS.find(([angle]) => Math.round(angle % 360) === Math.round(at));
+    if (landmark) return landmark[1];
+  }
+  return 'another hue';
+}
+
+/**
+ * The difference of a sample from a standard as a dyer would say it. CIEDE2000 at 1:1:1, split into
+ * lightness (paler/deeper), chroma (brighter/duller) and hue.
+ */
+export function describeDifference(standard: Lab, sample: Lab): DescribedDifference {
+  const d = ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 });
+  const say = (value: number, more: string, less: string): string =>
+    Math.abs(value) < UNSEEN ? '' : `${amount(value)}${value > 0 ? more : less}`;
+  const lightness = say(d.lightness, 'paler', 'deeper');
+  const chromaLabel = say(d.chroma, 'brighter', 'duller');
+  const hue = Math.abs(d.hue) < UNSEEN ? '' : `${amount(d.hue)}${hueDirection(d.standardHueDegrees, d.hue > 0)}`;
+  const parts = [lightness, chromaLabel, hue].filter((w) => w !== '');
+  return {
+    deltaE: d.deltaE,
+    lightness: { value: d.lightness, label: lightness || 'as light' },
+    chroma: { value: d.chroma, label: chromaLabel || 'as bright' },
+    hue: { value: d.hue, label: hue || 'the same hue' },
+    summary: parts.length === 0 ? 'no difference an eye would find' : parts.join(', '),
+  };
+}

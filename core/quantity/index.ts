@@ -1,0 +1,37 @@
+export type { AmountOptions, AmountReading, StockMeasure } from './amount';
+export { formatAmount, readAmount, STOCK_MEASURES } from './amount';
+export type { Balance } from './balance';
+export {
+  DEFAULT_WEIGH_WITHIN_PERCENT,
+  roundToResolution,
+  weighableDose,
+  weighingPortions,
+  weighingToleranceG,
+} from './balance';
+export { Chance } from './chance';
+export { sayMinutes } from './duration';
+export type { Figure, FigureInput, Working } from './figure';
+export { figure } from './figure';
+export type { LotSize, LotSizeReading } from './lot-size';
+export { HEAVIEST_PIECE_G, readLotSize } from './lot-size';
+export {
+  convertGramsToMilligrams,
+  convertMicrolitresToMillilitres,
+  convertMilligramsToGrams,
+  convertMillilitresToMicrolitres,
+} from './smallest-units';
+export type { TaughtSpoon } from './spoon';
+export { learnSpoon, planInSpoons } from './spoon';
+export type { KitchenUnit, VolumeReading, VolumeSystem } from './volume';
+export {
+  formatVolume,
+  KITCHEN_UNITS,
+  kitchenUnitMl,
+  readVolume,
+  sayKitchenUnit,
+  VOLUME_SYSTEM_LABELS,
+  VOLUME_SYSTEMS,
+} from './volume';
+export type { WeightReading } from './weight';
+export { formatWeight, readWeight } from './weight';
+export { readNumberText } from './number-text';

@@ -1,0 +1,133 @@
+import type { StepRecord } from './deviations';
+import type { LotPlan, PlannedPick, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
+import { smallestIn } from '../scaling/lot-plan';
+import { targetNow } from './rescale';
+import type { RunEntry } from './run-record';
+import { foldRun, isOver, minutesInWork, currentEntries, stepState } from './run-record';
+import { openBefore } from './run-rules';
+
+/** A lot as the bench needs it. */
+export interface BenchRun {
+  readonly lotId: string;
+  readonly plan: LotPlan;
+  readonly entries: readonly RunEntry[];
+}
+
+/** What can be done now at one step of one lot. */
+export type BenchAct = {
+  readonly lotId: string;
+  readonly step: PlannedStep;
+  readonly record: StepRecord;
+  /** Lower is more pressing. */
+  readonly rank: number;
+  /** When it is due, epoch ms; acts of one rank follow one another by it. */
+  readonly dueMs: number;
+} & (
+  | { readonly kind: 'begin' }
+  | {
+      readonly kind: 'weigh';
+      readonly weighing: PlannedWeighing;
+      readonly pick: PlannedPick;
+      /** All of this pick, and what of it is weighed already, smallest units. */ readonly target: number;
+      readonly soFar: number;
+      readonly portion: number;
+    }
+  | { readonly kind: 'pull'; readonly piece: number; readonly of: number }
+  | { readonly kind: 'finish'; readonly endsMs: number }
+  | { readonly kind: 'resume' }
+);
+
+const RANK = { pull: 0, over: 1, weigh: 2, hands: 3, begin: 4, paused: 5, wait: 6 } as const;
+/** A pull is called for this long before its minute. */
+const PULL_NOTICE_MS = 20_000;
+
+/**
+ * Everything that can be done now on these lots, the most pressing first: what a pot calls for, then hands, then what
+ * may begin, then what only waits.
+ */
+export function benchActs(runs: readonly BenchRun[], nowMs: number): BenchAct[] {
+  return runs.flatMap((run) => actsOf(run, nowMs)).sort((a, b) => a.rank - b.rank || a.dueMs - b.dueMs);
+}
+
+function actsOf({ lotId, plan, entries }: BenchRun, nowMs: number): BenchAct[] {
+  if (currentEntries(entries).some((e) => e.kind === 'cancel')) return [];
+  const records = foldRun(entries, plan.steps.length);
+  return plan.steps.flatMap((step): BenchAct[] => {
+    const record = records[step.index];
+    if (!record || isOver(record)) return [];
+    const shared = { lotId, step, record };
+    const state = stepState(record);
+    if (state === 'waiting')
+      return openBefore(plan, records, step).length > 0
+        ? []
+        : [{ ...shared, kind: 'begin', rank: RANK.begin, dueMs: readyMs(records, step) }];
+    const startedMs = Date.parse(record.startedAt ?? '');
+    if (state === 'paused')
+      return [{ ...shared, kind: 'resume', rank: RANK.paused, dueMs: Date.parse(record.pausedAt ?? '') }];
+    const pull = nextPull(record);
+    if (pull)
+      return [{ ...shared, kind: 'pull', ...pull, rank: pull.dueMs - nowMs <= PULL_NOTICE_MS ? RANK.pull : RANK.wait }];
+    const weighing = nextWeighing(step, record, entries);
+    if (weighing) return [{ ...shared, kind: 'weigh', ...weighing, rank: RANK.weigh, dueMs: startedMs }];
+    const endsMs = nowMs + (step.durationMin - minutesInWork(record, nowMs)) * 60_000;
+    const rank = step.attended ? RANK.hands : endsMs <= nowMs ? RANK.over : RANK.wait;
+    return [{ ...shared, kind: 'finish', endsMs, rank, dueMs: step.attended ? startedMs : endsMs }];
+  });
+}
+
+/** When the last of the steps it follows was over. */
+function readyMs(records: readonly StepRecord[], step: PlannedStep): number {
+  return Math.max(0, ...step.after.map((i) => Date.parse(records[i]?.finishedAt ?? '') || 0));
+}
+
+function nextPull(record: StepRecord): { piece: number; of: number; dueMs: number } | undefined {
+  const minutes = record.pullMinutes ?? [];
+  const out = new Set((record.pulls ?? []).map((p) => p.piece));
+  const piece = minutes.findIndex((_, i) => !out.has(i + 1));
+  if (piece === -1 || record.startedAt === undefined) return undefined;
+  return {
+    piece: piece + 1,
+    of: minutes.length,
+    dueMs: Date.parse(record.startedAt) + (record.pausedMs ?? 0) + (minutes[piece] ?? 0) * 60_000,
+  };
+}
+
+/**
+ * The next jar to weigh from. Weighings that answered a pick are laid against the picks in order, so that a weighing
+ * from another jar answers the pick it was meant for; a portion leaves the pick open with the rest as its target.
+ */
+function nextWeighing(
+  step: PlannedStep,
+  record: StepRecord,
+  entries: readonly RunEntry[],
+): { weighing: PlannedWeighing; pick: PlannedPick; target: number; soFar: number; portion: number } | undefined {
+  for (const weighing of step.weighings) {
+    const weighed = record.weighings.filter((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
+    const planned = weighing.target.value * smallestIn(weighing.measure);
+    const factor = planned > 0 ? targetNow(weighing, step.index, entries) / planned : 1;
+    const unanswered = [...weighed];
+    for (const pick of weighing.picks) {
+      if (pick.amount <= 0) continue;
+      const answer: typeof weighed = [];
+      // Portions of one pick end with the one that is not followed by more.
+      let at = unanswered.findIndex((w) => w.stockLotId === pick.stockLotId);
+      if (at === -1 && unanswered.length > 0 && weighed.length >= weighing.picks.length) at = 0;
+      if (at === -1 && weighing.picks.length === 1 && unanswered.length > 0) at = 0;
+      while (at !== -1 && at < unanswered.length) {
+        const [taken] = unanswered.splice(at, 1);
+        if (!taken) break;
+        answer.push(taken);
+        if (taken.more !== true) break;
+      }
+      if (answer.length === 0 || answer.at(-1)?.more === true)
+        return {
+          weighing,
+          pick,
+          target: Math.round(pick.amount * factor),
+          soFar: answer.reduce((sum, w) => sum + w.amount, 0),
+          portion: answer.length + 1,
+        };
+    }
+  }
+  return undefined;
+}

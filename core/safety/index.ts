@@ -1,0 +1,5 @@
+export { isShownEveryTime } from './cautions';
+export type { Hazard } from './hazards';
+export { HAZARD_LABELS, HAZARDS } from './hazards';
+export type { BadNeighbours, ShelvedMaterial } from './neighbours';
+export { findBadNeighbours } from './neighbours';

@@ -1,0 +1,206 @@
+import type { FibreKind } from '../bath/fibre';
+import type { Heating } from '../bath/heating';
+import type { VesselMetal } from '../bath/vessel';
+import type { StockMeasure } from '../quantity/amount';
+import type { Figure } from '../quantity/figure';
+import type { StepKind } from '../recipe/step-kind';
+import type { FinishedBy, HeatLeg, StrainWay } from '../recipe/course';
+
+/**
+ * A share of a planned weighing from one stock lot; `stockLotId` is null where nothing on the shelf covers it.
+ * Smallest units of the material's measure.
+ */
+export interface PlannedPick {
+  readonly stockLotId: string | null;
+  readonly amount: number;
+}
+
+/** What is measured out once, for one bath: the batch it is named by, and all the batches that share that bath. */
+export interface PlannedWeighing {
+  readonly batch: number;
+  readonly forBatches: readonly number[];
+  readonly materialId: string;
+  readonly materialName: string;
+  readonly measure: StockMeasure;
+  /** In g, ml or pieces, as its measure says. */
+  readonly target: Figure;
+  readonly tolerance: number;
+  readonly picks: readonly PlannedPick[];
+  /** A stock solution to take it from, portions to weigh it in, what a first third is. */
+  readonly advice: readonly string[];
+}
+
+/** One filling of one vessel at a step, and the batches that are in it together. */
+export interface PlannedBath {
+  readonly batches: readonly number[];
+  readonly vesselId: string;
+  readonly vesselName: string;
+  readonly metal: VesselMetal;
+  /** All that goes through it, in all its turns; liquor and fill are those of one turn. */
+  readonly pieces: number;
+  readonly wof: Figure;
+  readonly liquor: Figure;
+  readonly fillLevel: Figure;
+  /** Times this vessel is filled for them, one after another, where it can't take all at once. */
+  readonly turns: number;
+  readonly heating: Heating | null;
+  readonly fullWeight: Figure;
+  readonly notes: readonly string[];
+}
+
+/** A step of a lot, as agreed. Temperatures in °C, times in minutes. */
+export interface PlannedStep {
+  readonly index: number;
+  /**
+   * Key of the recipe step it comes from; empty for the weighing of the fibre, and in plans kept before it was noted.
+   */
+  readonly key: string;
+  readonly kind: StepKind | 'fibre';
+  readonly title: string;
+  readonly instruction: string;
+  readonly temperatureC?: number | undefined;
+  readonly ceilingC?: number | undefined;
+  readonly durationMin: number;
+  readonly attended: boolean;
+  readonly lookFor: string;
+  readonly usesBath: boolean;
+  readonly weighings: readonly PlannedWeighing[];
+  readonly cautions: readonly string[];
+  /** Indexes of the steps it follows. */
+  readonly after: readonly number[];
+  readonly finishedBy: FinishedBy;
+  readonly wait: { readonly minMinutes: number; readonly maxMinutes: number | null } | null;
+  readonly course: readonly HeatLeg[];
+  readonly repeats: number;
+  readonly strain: StrainWay | null;
+  readonly targetPh: { readonly low: number; readonly high: number } | null;
+  /** Which of the pieces, in words; empty when all of them. */
+  readonly forWhom: string;
+  readonly baths: readonly PlannedBath[];
+}
+
+/** Pieces of one base that go the same way through the chain. */
+export interface PlannedGroup {
+  readonly key: string;
+  readonly baseId: string;
+  readonly baseName: string;
+  readonly fibre: FibreKind;
+  readonly pieceWord: string;
+  /** Key and name of the recipe's part; empty where the recipe has none. */
+  readonly part: string;
+  readonly partName: string;
+  readonly pieces: number;
+  readonly pieceWeightG: number;
+}
+
+/** Pieces dyed together in one vessel. */
+export interface PlannedBatch {
+  /** 1, 2, 3 … */
+  readonly number: number;
+  readonly vesselId: string;
+  readonly vesselName: string;
+  readonly metal: VesselMetal;
+  readonly pieces: number;
+  readonly wof: Figure;
+  readonly liquor: Figure;
+  /** Liquor, and what lies in it, as per cent of the vessel's working volume. */
+  readonly fillLevel: Figure;
+  readonly groups: readonly { readonly key: string; readonly pieces: number }[];
+  /** 1, or 2 where the vessel is used a second time for this lot. */
+  readonly fill: number;
+}
+
+/** What a lot takes of one material in all, in smallest units of its measure. */
+export interface PlannedMaterial {
+  readonly materialId: string;
+  readonly name: string;
+  readonly measure: StockMeasure;
+  readonly total: Figure;
+  readonly picks: readonly PlannedPick[];
+  /** What nothing on the shelf covers, in smallest units. */
+  readonly short: number;
+  readonly notes: readonly string[];
+}
+
+/** Everything proposed for a lot. Plain data: kept with the lot as agreed and never rewritten. */
+export interface LotPlan {
+  readonly pieces: number;
+  /** Of the first base, g; each group has its own. */
+  readonly pieceWeightG: number;
+  readonly wof: Figure;
+  readonly liquorRatio: number;
+  readonly groups: readonly PlannedGroup[];
+  readonly batches: readonly PlannedBatch[];
+  /** The bases first, then materials in the order they are used. */
+  readonly materials: readonly PlannedMaterial[];
+  readonly steps: readonly PlannedStep[];
+  readonly cautions: readonly string[];
+}
+
+/** Another way to dye a lot that doesn't fit as asked. */
+export interface WayOut {
+  readonly code: 'ratio' | 'vessel' | 'fills' | 'smaller' | 'divide';
+  readonly message: string;
+  readonly liquorRatio?: number;
+  readonly fills?: number;
+}
+
+/** Why a lot can't be planned as asked, with a stable code, a sentence and ways out. */
+export interface PlanRefusal {
+  readonly code:
+    'noVesselOfMetal' | 'pieceTooBig' | 'lotTooBig' | 'fibreNotSuited' | 'doseUnknown' | 'chainFault' | 'ratioOutside';
+  readonly message: string;
+  readonly maxPieces?: number;
+  readonly ways: readonly WayOut[];
+}
+
+/** A plan, or why there is none. */
+export type PlanResult =
+  { readonly ok: true; readonly plan: LotPlan } | { readonly ok: false; readonly refusal: PlanRefusal };
+
+/** Smallest units in a unit of the figure: mg in a gram, µl in a millilitre, a piece in a piece. */
+export const smallestIn = (measure: StockMeasure): number => (measure === 'pieces' ? 1 : 1000);
+
+type Old<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
+type OldStep = Omit<
+  Old<
+    PlannedStep,
+    'key' | 'after' | 'finishedBy' | 'wait' | 'course' | 'repeats' | 'strain' | 'targetPh' | 'forWhom' | 'baths'
+  >,
+  'weighings'
+> & { readonly weighings: readonly Old<PlannedWeighing, 'forBatches' | 'measure' | 'advice'>[] };
+/** A plan as it may have been kept before chains could branch: what was added since is missing. */
+export type KeptPlan = Omit<Old<LotPlan, 'groups'>, 'steps' | 'batches' | 'materials'> & {
+  readonly steps: readonly OldStep[];
+  readonly batches: readonly Old<PlannedBatch, 'groups' | 'fill'>[];
+  readonly materials: readonly Old<PlannedMaterial, 'measure'>[];
+};
+
+/** Fills in what a plan that was kept long ago doesn't say. A plan made today comes back as it is. */
+export function completePlan(kept: KeptPlan): LotPlan {
+  return {
+    ...kept,
+    groups: kept.groups ?? [],
+    batches: kept.batches.map((b) => ({ ...b, groups: b.groups ?? [], fill: b.fill ?? 1 })),
+    materials: kept.materials.map((m) => ({ ...m, measure: m.measure ?? 'weight' })),
+    steps: kept.steps.map((s, i) => ({
+      ...s,
+      key: s.key ?? '',
+      after: s.after ?? (i === 0 ? [] : [i - 1]),
+      finishedBy: s.finishedBy ?? 'clock',
+      wait: s.wait ?? null,
+      course: s.course ?? [],
+      repeats: s.repeats ?? 1,
+      strain: s.strain ?? null,
+      targetPh: s.targetPh ?? null,
+      forWhom: s.forWhom ?? '',
+      baths: s.baths ?? [],
+      weighings: s.weighings.map((w) => ({
+        ...w,
+        forBatches: w.forBatches ?? [w.batch],
+        measure: w.measure ?? 'weight',
+        advice: w.advice ?? [],
+      })),
+    })),
+  };
+}

@@ -1,0 +1,292 @@
+import { doseToPh } from '../bath/ph';
+import type { WaterFacts } from '../bath/water';
+import type { StockMeasure } from '../quantity/amount';
+import type { Balance } from '../quantity/balance';
+import { weighableDose, weighingPortions } from '../quantity/balance';
+import type { Figure } from '../quantity/figure';
+import { figure } from '../quantity/figure';
+import type { TaughtSpoon } from '../quantity/spoon';
+import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
+import { sayKitchenUnit, formatVolume } from '../quantity/volume';
+import { formatWeight } from '../quantity/weight';
+import type { PacketFacts } from '../stock/conversion';
+import { packetsFor } from '../stock/conversion';
+import type { Dose } from '../recipe/dose';
+
+/** What measuring needs to know of a material. */
+export interface DosedMaterial {
+  readonly name: string;
+  readonly measure: StockMeasure;
+  readonly packet: PacketFacts | null;
+  readonly spoons: readonly (TaughtSpoon & { readonly unit: KitchenUnit; readonly system: VolumeSystem })[];
+}
+
+/** The bath a dose goes into. */
+export interface DosedBath {
+  readonly wofG: number;
+  readonly liquorMl: number;
+  readonly pieces: number;
+  readonly water: WaterFacts | null;
+}
+
+/** A dose turned into what is measured out; or why it can't be. */
+export type MeasuredDose =
+  | { readonly ok: true; readonly target: Figure; readonly measure: StockMeasure; readonly advice: readonly string[] }
+  | { readonly ok: false; readonly message: string };
+
+/** Liquids are measured with a cylinder or pipette to the millilitre. */
+const LIQUID_STEP_ML = 1;
+/** A stock solution is worth its trouble where the balance may be off by more than this share. */
+const DOUBTFUL_SHARE = 0.05;
+
+type DoseBy<Way extends Dose['by']> = Extract<Dose, { readonly by: Way }>;
+
+interface DoseContext {
+  readonly material: DosedMaterial;
+  readonly bath: DosedBath;
+  readonly balance: Balance;
+  readonly source: string;
+}
+
+const wofInput = (bath: DosedBath) => ({
+  name: 'weight of fibre',
+  value: round(bath.wofG),
+  unit: 'g',
+  source: 'this bath, dry',
+});
+
+/**
+ * Turns a dose, in whichever of the ways it is written, into what to measure out for one bath: grams rounded to the
+ * balance, millilitres, or whole packets, with its working. Says in a sentence why it can't be where something is not
+ * known: an untaught spoon, a packet without its facts, a water without a pH.
+ * @param source the recipe line it comes from, for the working
+ */
+export function measureDose(
+  dose: Dose,
+  material: DosedMaterial,
+  bath: DosedBath,
+  balance: Balance,
+  source: string,
+): MeasuredDose {
+  const context = { material, bath, balance, source };
+  switch (dose.by) {
+    case 'percentOwf':
+      return weighed(context, (dose.percentOwf * bath.wofG) / 100, 'per cent of fibre × weight of fibre ÷ 100', [
+        { name: 'per cent of fibre', value: dose.percentOwf, unit: '% WOF', source },
+        wofInput(bath),
+      ]);
+    case 'gPerLitre':
+      return weighed(context, (dose.gPerL * bath.liquorMl) / 1000, 'grams to the litre × litres of bath', [
+        { name: 'grams to the litre', value: dose.gPerL, unit: 'g/l', source },
+        { name: 'bath', value: bath.liquorMl / 1000, unit: 'l', source: 'this bath' },
+      ]);
+    case 'perPiece':
+      return weighed(context, dose.gPerPiece * bath.pieces, 'grams a piece × pieces', [
+        { name: 'a piece', value: dose.gPerPiece, unit: 'g', source },
+        { name: 'pieces', value: bath.pieces, unit: '', source: 'in this bath' },
+      ]);
+    case 'solution':
+      return solutionDose(dose, context);
+    case 'packet':
+      return packetDose(context);
+    case 'spoons':
+      return spoonDose(dose, context);
+    case 'toPh':
+      return phDose(dose, context);
+  }
+}
+
+/** From a solution of known strength, to the millilitre; or the powder that it would hold. */
+function solutionDose(dose: DoseBy<'solution'>, context: DoseContext): MeasuredDose {
+  const { material, bath, source } = context;
+  const ml = Math.max(LIQUID_STEP_ML, Math.round((dose.mlPer100G * bath.wofG) / 100 / LIQUID_STEP_ML) * LIQUID_STEP_ML);
+  const inputs = [
+    { name: 'solution', value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source },
+    { name: 'its strength', value: dose.gPerL, unit: 'g/l', source },
+    wofInput(bath),
+  ];
+  const grams = (ml * dose.gPerL) / 1000;
+  if (material.measure === 'volume')
+    return {
+      ok: true,
+      measure: 'volume',
+      advice: [],
+      target: figure(ml, 'ml', 'ml per 100 g of fibre × weight of fibre ÷ 100', inputs, [
+        `holds ${formatWeight(grams)}`,
+        'to the millilitre',
+      ]),
+    };
+  const created = weighed(context, grams, 'ml per 100 g of fibre × weight of fibre ÷ 100 × strength', inputs);
+  return created.ok
+    ? {
+        ...created,
+        advice: [`Dissolve it in ${formatVolume(ml)}, or take ${formatVolume(ml)} of a solution of ${dose.gPerL} g/l.`],
+      }
+    : created;
+}
+
+/** By the packet: whole ones only. */
+function packetDose(context: DoseContext): MeasuredDose {
+  const { material, bath } = context;
+  if (!material.packet)
+    return {
+      ok: false,
+      message: `${material.name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.`,
+    };
+  const { packets } = packetsFor(bath.wofG, material.packet);
+  return { ok: true, measure: 'pieces', target: packets, advice: [] };
+}
+
+/** By a spoon that was taught what it weighs. */
+function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
+  const { material, bath, source } = context;
+  const name = sayKitchenUnit(dose.unit, dose.system);
+  const taught = material.spoons.find((s) => s.unit === dose.unit && s.system === dose.system);
+  if (!taught)
+    return {
+      ok: false,
+      message: `${material.name} is dosed by the ${name}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`,
+    };
+  const spoons = (dose.spoonsPer100G * bath.wofG) / 100;
+  const created = weighed(
+    context,
+    spoons * taught.meanG,
+    'spoons per 100 g of fibre × weight of fibre ÷ 100 × what one weighs',
+    [
+      { name: name, value: dose.spoonsPer100G, unit: 'per 100 g of fibre', source },
+      wofInput(bath),
+      {
+        name: `one ${name} weighs`,
+        value: round(taught.meanG),
+        unit: 'g',
+        source: `${taught.weighings} weighings`,
+      },
+    ],
+  );
+  return created.ok
+    ? {
+        ...created,
+        advice: [...created.advice, `That is ${round(spoons)} level ${name}; weighed, it is right every time.`],
+      }
+    : created;
+}
+
+/** As much as brings the bath to a pH, where the water’s own is known. */
+function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose {
+  const { material, bath, source } = context;
+  if (bath.water?.ph === null || bath.water === null)
+    return {
+      ok: false,
+      message: `${material.name} brings the bath to pH ${dose.targetPh}, and the pH of the water is not known. Choose a water whose pH was tested.`,
+    };
+  const answer = doseToPh(
+    { ph: bath.water.ph, hardnessDh: bath.water.hardnessDh ?? 0 },
+    dose.targetPh,
+    bath.liquorMl / 1000,
+    dose.reagent,
+  );
+  if (!answer.ok && answer.code !== 'wrongWay') return { ok: false, message: answer.message };
+  if (!answer.ok)
+    return {
+      ok: true,
+      measure: material.measure,
+      advice: [],
+      target: figure(
+        0,
+        material.measure === 'volume' ? 'ml' : 'g',
+        'nothing to add',
+        [
+          { name: 'pH of the water', value: bath.water.ph, unit: '', source: bath.water.name },
+          { name: 'pH wanted', value: dose.targetPh, unit: '', source },
+        ],
+        ['the water is there already: test the bath before adding anything'],
+      ),
+    };
+  const advice = [`Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`];
+  if (answer.unit === 'ml' && material.measure === 'volume')
+    return {
+      ok: true,
+      measure: 'volume',
+      target: { ...answer.dose, value: Math.round(answer.dose.value) },
+      advice,
+    };
+  const created = weighed(context, answer.dose.value, answer.dose.working.formula, answer.dose.working.inputs);
+  return created.ok
+    ? {
+        ...created,
+        target: {
+          ...created.target,
+          working: {
+            ...created.target.working,
+            notes: [...answer.dose.working.notes, ...created.target.working.notes],
+          },
+        },
+        advice: [...advice, ...created.advice],
+      }
+    : created;
+}
+
+/** A dose that came out as a weight, rounded to what the balance can show. */
+function weighed(
+  { material, balance }: DoseContext,
+  exactG: number,
+  formula: string,
+  inputs: Figure['working']['inputs'],
+): MeasuredDose {
+  if (material.measure === 'volume')
+    return {
+      ok: false,
+      message: `${material.name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
+    };
+  if (material.measure === 'pieces')
+    return {
+      ok: false,
+      message: `${material.name} is counted in packets, and packets are never opened by halves. Dose it by the packet.`,
+    };
+  const target = weighableDose(exactG, balance, formula, inputs);
+  return {
+    ok: true,
+    measure: 'weight',
+    target,
+    advice: [...stockSolutionAdvice(exactG, balance), ...weighingPortions(target.value, balance)],
+  };
+}
+
+/**
+ * Where a dose is near the balance's step: a solution whose powder can be weighed within 1 %, and how much of it to
+ * take.
+ */
+function stockSolutionAdvice(exactG: number, balance: Balance): string[] {
+  if (!(exactG > 0) || balance.resolutionG / exactG <= DOUBTFUL_SHARE) return [];
+  const { dissolveG, inMl, takeMl } = proposeStockSolution(exactG, balance);
+  return [
+    `Near the step of the balance. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
+  ];
+}
+
+/** A solution to take a small dose from: g per litre, and ml of it. */
+export interface StockSolution {
+  readonly dissolveG: number;
+  readonly inMl: number;
+  readonly takeMl: number;
+}
+
+/**
+ * A solution for a dose too small to weigh: fifty steps of the balance or more of the powder (half a step is then 1
+ * %), in as much water as makes the dose a volume of 20 ml or more. Amounts in round figures.
+ */
+export function proposeStockSolution(doseG: number, balance: Balance): StockSolution {
+  if (!(doseG > 0)) throw new RangeError(`doseG must be above zero, got ${doseG}`);
+  const dissolveG = roundUp(Math.max(50 * balance.resolutionG, doseG));
+  const inMl = roundUp(Math.max(100, (20 * dissolveG) / doseG));
+  return { dissolveG, inMl, takeMl: Math.round(((doseG * inMl) / dissolveG) * 10) / 10 };
+}
+
+/** The next 1, 2 or 5 of its decade. */
+function roundUp(value: number): number {
+  const decade = 10 ** Math.floor(Math.log10(value) + 1e-9);
+  const step = [1, 2, 5, 10].find((s) => s * decade >= value * (1 - 1e-9)) ?? 10;
+  return Number((step * decade).toPrecision(6));
+}
+
+const round = (value: number): number => Math.round(value * 1000) / 1000;

@@ -1,0 +1,58 @@
+import type { FibreKind } from '../bath/fibre';
+import type { Room } from '../bath/heating';
+import type { Vessel } from '../bath/vessel';
+import type { WaterFacts } from '../bath/water';
+import type { Balance } from '../quantity/balance';
+import type { Hazard } from '../safety/hazards';
+import type { GradedStock } from '../stock/equivalence';
+import type { DosedMaterial } from './measure-dose';
+import type { RecipeVersion } from '../recipe/recipe';
+import type { Practice } from '../recipe/practice-questions';
+
+/** A material as planning needs it. `stock` is what is free, by stock lot, in smallest units. */
+export interface PlanMaterial extends DosedMaterial {
+  readonly id: string;
+  readonly hazards: readonly Hazard[];
+  readonly stock: readonly GradedStock[];
+  /** Grams fresh that gave one gram dried, as this studio dried it last; `null` where it never did. */
+  readonly dryFactor: number | null;
+}
+
+/** So many pieces of one base. */
+export interface PlanBase extends PlanMaterial {
+  readonly fibre: FibreKind;
+  readonly pieceWord: string;
+  readonly pieces: number;
+  readonly pieceWeightG: number;
+}
+
+/** All that a recipe is scaled with: pieces, shelf, vessels, balance, water, room. */
+export interface PlanInput {
+  /** The colourway's own base first; others go through the same chain where it is for them. */
+  readonly bases: readonly [PlanBase, ...PlanBase[]];
+  readonly recipe: RecipeVersion;
+  /** Every material the recipe doses. */
+  readonly materials: readonly PlanMaterial[];
+  readonly vessels: readonly Vessel[];
+  readonly balance: Balance;
+  readonly water: WaterFacts | null;
+  readonly room: Room;
+  /** ISO date, for best-before. */
+  readonly today: string;
+  /** House practice, for what a recipe doesn't say; none where absent. */
+  readonly house?: Practice | undefined;
+  /** A shorter bath than the recipe's, within its limit; the recipe's where absent. */
+  readonly liquorRatio?: number | undefined;
+  /** How many times each vessel may be filled for this lot, one after another; once where absent. */
+  readonly fills?: number | undefined;
+}
+
+/**
+ * The material of an id.
+ * @throws {RangeError} where the recipe doses one that was not given.
+ */
+export function materialById({ materials, bases }: PlanInput, id: string): PlanMaterial {
+  const found = bases.find((b) => b.id === id) ?? materials.find((m) => m.id === id);
+  if (!found) throw new RangeError(`the recipe doses material ${id}, which was not given`);
+  return found;
+}

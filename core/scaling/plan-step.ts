@@ -1,0 +1,74 @@
+import { cautionsForStep } from './step-cautions';
+import { houseHints, practiceOf } from './house-practice';
+import type { PlannedBath, PlannedGroup, PlannedStep, PlannedWeighing } from './lot-plan';
+import { forWhom } from './plan-groups';
+import type { PlanInput } from './plan-input';
+import { materialById } from './plan-input';
+import { hottestC, stepMinutes } from '../recipe/course';
+import type { RecipeStep } from '../recipe/recipe-step';
+
+/** Where a step stands in a lot, and what is measured out and filled for it. */
+export interface StepPlace {
+  readonly index: number;
+  /** Key of the recipe step. */
+  readonly key: string;
+  readonly after: readonly number[];
+  readonly weighings: readonly PlannedWeighing[];
+  readonly baths: readonly PlannedBath[];
+  readonly groups: readonly PlannedGroup[];
+  readonly input: PlanInput;
+}
+
+/** A step of the recipe as it is done in this lot. */
+export function planStep(
+  step: RecipeStep,
+  { index, key, after, weighings, baths, groups, input }: StepPlace,
+): PlannedStep {
+  const {
+    kind,
+    title,
+    instruction,
+    ceilingC,
+    attended,
+    lookFor,
+    usesBath,
+    finishedBy,
+    wait,
+    course,
+    repeats,
+    strain,
+    targetPh,
+  } = step;
+  const temperatureC = hottestC(step);
+  const hazards = step.doses.flatMap((d) => materialById(input, d.materialId).hazards);
+  return {
+    index,
+    key,
+    kind,
+    title,
+    instruction,
+    durationMin: stepMinutes(step),
+    attended,
+    lookFor,
+    usesBath,
+    finishedBy,
+    wait,
+    course,
+    repeats,
+    strain,
+    targetPh,
+    after,
+    weighings,
+    baths,
+    ...(temperatureC === undefined ? {} : { temperatureC }),
+    ...(ceilingC === undefined ? {} : { ceilingC }),
+    forWhom: forWhom(step, groups, input.recipe),
+    cautions: [
+      ...step.cautions,
+      ...houseHints(step, [...new Set(groups.map((g) => g.fibre))], (key) =>
+        practiceOf(input.recipe.practice, input.house ?? {}, key),
+      ),
+      ...cautionsForStep({ kind, temperatureC, usesBath }, hazards),
+    ],
+  };
+}

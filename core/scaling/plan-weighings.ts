@@ -1,0 +1,181 @@
+import { roundToResolution, weighingToleranceG } from '../quantity/balance';
+import type { StockMeasure } from '../quantity/amount';
+import type { Figure } from '../quantity/figure';
+import { figure } from '../quantity/figure';
+import type { AvailableStock } from '../stock/allocate';
+import { allocate } from '../stock/allocate';
+import type { Equivalence, GradedStock } from '../stock/equivalence';
+import { equivalenceOf } from '../stock/equivalence';
+import type { PlannedMaterial, PlannedPick, PlannedWeighing } from './lot-plan';
+import { smallestIn } from './lot-plan';
+import type { PlanInput, PlanMaterial } from './plan-input';
+import { sharePicks } from './share-picks';
+import type { Dose } from '../recipe/dose';
+
+/** A weighing before it is known which jars give it. `target` is in the material the recipe was proven with. */
+export interface Wanted extends Omit<PlannedWeighing, 'picks'> {
+  readonly dose: Dose | null;
+}
+
+const UNITS: Readonly<Record<StockMeasure, string>> = { weight: 'g', volume: 'ml', pieces: '' };
+
+/** The finest step, in smallest units, that can be measured out. */
+const stepOf = (measure: StockMeasure, input: PlanInput): number =>
+  measure === 'weight' ? Math.max(1, Math.round(input.balance.resolutionG * 1000)) : measure === 'volume' ? 1000 : 1;
+
+/** How near a weighing must come to its target, in the unit of its measure. */
+export function toleranceOf(target: number, measure: StockMeasure, { recipe, balance }: PlanInput): number {
+  // A jug is read to the millilitre, packets are counted.
+  return measure === 'pieces'
+    ? 0
+    : weighingToleranceG(target, measure === 'weight' ? balance.resolutionG : 1, recipe.weighWithinPercent);
+}
+
+/**
+ * Decides which jars give a material, and how much of each a weighing takes. Jars are reckoned by what they are worth
+ * against what the recipe was proven with (strength, dry matter, grams to the litre): a weaker jar gives more. First
+ * expired goes first; every weighing gets the same mix of jars, so that batches stay alike.
+ * @returns the material's line, and its weighings with their jars and what is really measured out
+ */
+export function takeFromStock(
+  material: PlanMaterial,
+  wanted: readonly Wanted[],
+  input: PlanInput,
+  { isBase }: { isBase: boolean },
+): { planned: PlannedMaterial; weighings: PlannedWeighing[] } {
+  const measure = wanted[0]?.measure ?? material.measure;
+  const per = smallestIn(measure);
+  const worth = isBase ? new Map<string, Equivalence>() : worthOfStockLots(material, wanted[0]?.dose ?? null);
+  const notes: string[] = [];
+  const unfit = isBase ? [] : material.stock.filter((s) => s.free > 0 && !worth.has(s.stockLotId));
+  if (unfit.length > 0)
+    notes.push(
+      `${unfit.map((s) => s.tag ?? 'a jar').join(', ')} is of another form and can’t stand in: measure its moisture or its strength first`,
+    );
+
+  const factorOf = (id: string | null): number => (id === null ? 1 : (worth.get(id)?.factor ?? 1));
+  const inProven = (s: GradedStock): AvailableStock => ({
+    ...s,
+    free: Math.floor(s.free * factorOf(s.stockLotId) + 1e-6),
+  });
+  const needs = wanted.map((w) => Math.round(w.target.value * per));
+  const total = needs.reduce((sum, n) => sum + n, 0);
+  const stock = (isBase ? material.stock : material.stock.filter((s) => worth.has(s.stockLotId))).map(inProven);
+  const { picks, short, notes: how } = allocate(total, stock, { today: input.today, preferOneLot: isBase });
+  notes.push(...how);
+  const withShort: PlannedPick[] = [
+    ...picks.map((p) => ({ stockLotId: p.stockLotId, amount: p.amount })),
+    ...(short > 0 ? [{ stockLotId: null, amount: short }] : []),
+  ];
+  const step = stepOf(measure, input);
+  const shares = sharePicks(needs, withShort, { stepMg: isBase ? 1 : step, inOrder: isBase });
+
+  const left = new Map(material.stock.map((s) => [s.stockLotId, s.free]));
+  const weighings = wanted.map(({ dose: _dose, ...w }, i): PlannedWeighing => {
+    const measured = (shares[i] ?? []).map((p) => asMeasured(p, factorOf(p.stockLotId), step, left));
+    const same = measured.every((p, k) => p.amount === shares[i]?.[k]?.amount);
+    const target = same ? w.target : byStrength(w.target, measured, measure, material, worth);
+    return {
+      ...w,
+      target,
+      tolerance: isBase ? w.tolerance : toleranceOf(target.value, measure, input),
+      picks: measured,
+    };
+  });
+  for (const [id, e] of worth)
+    if (
+      e.assumed &&
+      picks.some((p) => p.stockLotId === id) &&
+      material.stock.some((s) => (s.strengthPercent ?? null) !== null)
+    )
+      notes.push(`${tagOf(material, id)}: ${e.how}`);
+  const summed = sumPicks(weighings);
+  const totalValue = weighings.reduce((sum, w) => sum + Math.round(w.target.value * per), 0) / per;
+  const planned: PlannedMaterial = {
+    materialId: material.id,
+    name: material.name,
+    measure,
+    short,
+    notes,
+    picks: summed.filter((p) => p.stockLotId !== null),
+    total: figure(
+      totalValue,
+      UNITS[measure],
+      'sum of what is measured out, each as it can be measured',
+      weighings.map((w) => ({
+        name: w.forBatches.length > 1 ? `batches ${w.forBatches.join(' and ')}` : `batch ${w.batch}`,
+        value: w.target.value,
+        unit: UNITS[measure],
+        source: 'measured out for that vessel',
+      })),
+    ),
+  };
+  return { planned, weighings };
+}
+
+function worthOfStockLots(material: PlanMaterial, dose: Dose | null): Map<string, Equivalence> {
+  const provenForm = dose?.by === 'percentOwf' ? (dose.form ?? null) : null;
+  const provenGPerL = dose?.by === 'solution' && material.measure === 'volume' ? dose.gPerL : null;
+  return new Map(
+    material.stock.flatMap((s) => {
+      const e = equivalenceOf(s, provenForm, { dryFactor: material.dryFactor, provenGPerL });
+      return e ? [[s.stockLotId, e] as const] : [];
+    }),
+  );
+}
+
+/**
+ * From what it is worth to what is measured out: more of a weaker jar, in steps that can be measured, never more than
+ * it holds.
+ */
+function asMeasured(pick: PlannedPick, factor: number, step: number, left: Map<string, number>): PlannedPick {
+  if (pick.stockLotId === null) return pick;
+  const has = left.get(pick.stockLotId) ?? 0;
+  const amount =
+    factor === 1 ? pick.amount : Math.min(has, Math.max(step, Math.round(pick.amount / factor / step) * step));
+  left.set(pick.stockLotId, has - amount);
+  return { ...pick, amount };
+}
+
+function byStrength(
+  target: Figure,
+  picks: readonly PlannedPick[],
+  measure: StockMeasure,
+  material: PlanMaterial,
+  worth: ReadonlyMap<string, Equivalence>,
+): Figure {
+  const per = smallestIn(measure);
+  const value = picks.reduce((sum, p) => sum + p.amount, 0) / per;
+  const inputs = picks.flatMap((p) =>
+    p.stockLotId === null
+      ? []
+      : [
+          {
+            name: tagOf(material, p.stockLotId),
+            value: p.amount / per,
+            unit: UNITS[measure],
+            source: worth.get(p.stockLotId)?.how ?? '',
+          },
+        ],
+  );
+  return figure(
+    roundToResolution(value, 1e-3),
+    target.unit,
+    `${target.working.formula}, ÷ what each jar is worth`,
+    [
+      ...target.working.inputs,
+      { name: 'as proven', value: target.value, unit: target.unit, source: 'before strength' },
+      ...inputs,
+    ],
+    target.working.notes,
+  );
+}
+
+const tagOf = (material: PlanMaterial, id: string): string =>
+  material.stock.find((s) => s.stockLotId === id)?.tag ?? 'a jar';
+
+function sumPicks(weighings: readonly PlannedWeighing[]): PlannedPick[] {
+  const sums = new Map<string | null, number>();
+  for (const p of weighings.flatMap((w) => w.picks)) sums.set(p.stockLotId, (sums.get(p.stockLotId) ?? 0) + p.amount);
+  return [...sums].map(([stockLotId, amount]) => ({ stockLotId, amount }));
+}

@@ -1,0 +1,156 @@
+import { weighableDose } from '../quantity/balance';
+import type { Figure } from '../quantity/figure';
+import { figure } from '../quantity/figure';
+import type { PlannedBatch, PlannedBath, PlannedGroup } from './lot-plan';
+import { smallestIn } from './lot-plan';
+import { goesThrough } from './plan-groups';
+import type { PlanInput, PlanMaterial } from './plan-input';
+import { materialById } from './plan-input';
+import type { Wanted } from './plan-weighings';
+import { toleranceOf } from './plan-weighings';
+import type { RecipeStep } from '../recipe/recipe-step';
+
+/** One material is measured out once for a bath at a step, however many lines ask for it. */
+export function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted[] {
+  const merged = new Map<string, Wanted>();
+  for (const w of wanted) {
+    const key = `${w.batch} ${w.materialId}`;
+    const before = merged.get(key);
+    const value = before ? Math.round((before.target.value + w.target.value) * 1000) / 1000 : 0;
+    const line = (of: Wanted): Figure['working']['inputs'][number] => ({
+      name: of.target.working.formula,
+      value: of.target.value,
+      unit: of.target.unit,
+      source: of.target.working.inputs[0]?.source ?? '',
+    });
+    merged.set(
+      key,
+      before
+        ? {
+            ...before,
+            advice: [...new Set([...before.advice, ...w.advice])],
+            tolerance: toleranceOf(value, w.measure, input),
+            target: figure(
+              value,
+              w.target.unit,
+              'sum of what this step asks for',
+              [line(before), line(w)],
+              [...before.target.working.notes, ...w.target.working.notes],
+            ),
+          }
+        : w,
+    );
+  }
+  return [...merged.values()];
+}
+
+/** What goes with each packet, by the packet’s own facts: an auxiliary is dosed with it and never by itself. */
+export function auxiliariesOf(
+  packet: PlanMaterial,
+  packets: number,
+  input: PlanInput,
+): Omit<Wanted, 'batch' | 'forBatches'>[] {
+  return (packet.packet?.auxiliaries ?? []).map(({ materialId, amount }) => {
+    const material = materialById(input, materialId);
+    const each = amount / smallestIn(material.measure);
+    const unit = material.measure === 'weight' ? 'g' : material.measure === 'volume' ? 'ml' : '';
+    const target = figure(Math.round(each * packets * 1000) / 1000, unit, 'for one packet × packets', [
+      { name: 'for one packet', value: each, unit, source: packet.name },
+      { name: 'packets', value: packets, unit: '' },
+    ]);
+    return {
+      materialId,
+      materialName: material.name,
+      measure: material.measure,
+      target,
+      tolerance: toleranceOf(target.value, material.measure, input),
+      advice: [],
+      dose: null,
+    };
+  });
+}
+
+/**
+ * What placed colour puts on each piece: liquids by the millilitre, dyestuff and powders by the gram, at the step the
+ * zone belongs to.
+ */
+export function placedMaterials(
+  recipe: PlanInput['recipe'],
+  batches: readonly PlannedBatch[],
+  input: PlanInput,
+): (Wanted & { stepIndex: number })[] {
+  const stepFor = (way: string): number => {
+    const kinds = way === 'modify' ? ['modify', 'dye'] : ['dye', 'modify'];
+    return (
+      kinds.map((kind) => recipe.steps.map((s) => s.kind as string).lastIndexOf(kind)).find((i) => i !== -1) ??
+      recipe.steps.length - 1
+    );
+  };
+  return (recipe.placed?.zones ?? []).flatMap((zone) => {
+    const material = zone.materialId === null ? undefined : materialById(input, zone.materialId);
+    const each =
+      material?.measure === 'volume'
+        ? (zone.mlPerPiece ?? 0)
+        : material?.measure === 'weight'
+          ? (zone.gPerPiece ?? 0)
+          : 0;
+    if (!material || each <= 0) return [];
+    const unit = material.measure === 'volume' ? 'ml' : 'g';
+    return batches.map((b) => {
+      const inputs = [
+        { name: zone.title, value: each, unit: `${unit} a piece`, source: 'placed colour' },
+        { name: 'pieces', value: b.pieces, unit: '', source: `batch ${b.number}` },
+      ];
+      const target =
+        unit === 'g'
+          ? weighableDose(each * b.pieces, input.balance, 'g a piece × pieces', inputs)
+          : figure(Math.round(each * b.pieces * 10) / 10, 'ml', 'ml a piece × pieces', inputs);
+      return {
+        stepIndex: stepFor(zone.way),
+        batch: b.number,
+        forBatches: [b.number],
+        materialId: material.id,
+        materialName: material.name,
+        measure: material.measure,
+        target,
+        tolerance: toleranceOf(target.value, material.measure, input),
+        advice: [`For “${zone.title}”: ${each} ${unit} a piece.`],
+        dose: null,
+      };
+    });
+  });
+}
+
+/** Where a dose is measured out: batches, dry weight in g, liquor in ml, pieces. */
+export interface Place {
+  readonly batches: readonly number[];
+  readonly wofG: number;
+  readonly liquorMl: number;
+  readonly pieces: number;
+}
+
+/**
+ * Where a step's doses go: into each filling of its bath, or, without a bath, to each batch; only the pieces the step
+ * is for count.
+ */
+export function placesFor(
+  step: RecipeStep,
+  baths: readonly PlannedBath[],
+  batches: readonly PlannedBatch[],
+  groups: readonly PlannedGroup[],
+): Place[] {
+  const ofBatch = (numbers: readonly number[]): { wofG: number; pieces: number } => {
+    let [wofG, pieces] = [0, 0];
+    for (const part of batches.filter((b) => numbers.includes(b.number)).flatMap((b) => b.groups)) {
+      const group = groups.find((g) => g.key === part.key);
+      if (!group || !goesThrough(step, group)) continue;
+      wofG += part.pieces * group.pieceWeightG;
+      pieces += part.pieces;
+    }
+    return { wofG, pieces };
+  };
+  const places = step.usesBath
+    ? baths.map((b) => ({ batches: b.batches, liquorMl: b.liquor.value * b.turns, ...ofBatch(b.batches) }))
+    : batches.map((b) => ({ batches: [b.number], liquorMl: b.liquor.value, ...ofBatch([b.number]) }));
+  return places.filter((p) => p.wofG > 0);
+}

@@ -1,0 +1,35 @@
+export type { Allocation, AvailableStock, Pick } from './allocate';
+export { allocate, byExpiryThenReceipt } from './allocate';
+export type { ConversionCheck, ConversionInput, ConversionKind, PacketFacts } from './conversion';
+export {
+  blendStrength,
+  checkConversion,
+  CONVERSION_KINDS,
+  CONVERSION_LABELS,
+  freshToDried,
+  packetsFor,
+  stockConcentration,
+  volumeForDose,
+} from './conversion';
+export type { CountCase } from './counting';
+export { likelyReasons, netOfTare } from './counting';
+export type { Equivalence, GradedStock } from './equivalence';
+export { equivalenceOf } from './equivalence';
+export type { Reorder, RunOut, Season, UseHistory, UseRate } from './forecast';
+export { daysToNextSeason, isInSeason, rateOfUse, reorder, runOut, toGather } from './forecast';
+export type { DatedMovement, Movement, MovementKind } from './ledger';
+export { countDifference, firstOverdraft, foldOnHand, MOVEMENT_KINDS, onHandAt } from './ledger';
+export type { FastnessWord, LiquorKind, LiquorSign, MaterialForm, MaterialKind, StockOrigin } from './material-facts';
+export {
+  FASTNESS_LABELS,
+  judgeSigns,
+  LIQUOR_KINDS,
+  LIQUOR_SIGNS,
+  LIQUOR_LABELS,
+  MATERIAL_FORMS,
+  MATERIAL_KIND_LABELS,
+  MATERIAL_KINDS,
+  STOCK_ORIGINS,
+} from './material-facts';
+export type { StockValue, Valuation, ValuationMethod, ValuedMovement } from './valuation';
+export { formatMoney, readMoney, VALUATION_METHODS, valueStock, withoutReversed } from './valuation';

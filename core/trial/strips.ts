@@ -1,0 +1,241 @@
+import type { WaterFacts } from '../bath/water';
+import { ciede2000 } from '../colour/ciede2000';
+import type { Lab } from '../colour/lab';
+import { chroma, hueDegrees } from '../colour/lab';
+import type { Balance } from '../quantity/balance';
+import type { Figure } from '../quantity/figure';
+import { figure } from '../quantity/figure';
+import { formatWeight } from '../quantity/weight';
+import { liquorVolume } from '../bath/liquor';
+import { knotTag, MAX_TAGS } from './knot-tag';
+import type { DosedMaterial } from '../scaling/measure-dose';
+import { measureDose } from '../scaling/measure-dose';
+import type { RecipeVersion } from '../recipe/recipe';
+import type { StepKind } from '../recipe/step-kind';
+import type { Dose } from '../recipe/dose';
+import type { RecipeStep } from '../recipe/recipe-step';
+
+/** What strips of a trial can differ in. */
+export const STRIP_FACTORS = ['dose', 'source', 'mordant', 'time', 'water', 'modifier'] as const;
+/** One of `STRIP_FACTORS`. */
+export type StripFactor = (typeof STRIP_FACTORS)[number];
+/** How each is said on screen. */
+export const STRIP_FACTOR_LABELS: Readonly<Record<StripFactor, string>> = {
+  dose: 'dose of dyestuff',
+  source: 'source of dyestuff',
+  mordant: 'mordant',
+  time: 'time in the dye bath',
+  water: 'water',
+  modifier: 'modifier',
+};
+const UNIT: Readonly<Record<StripFactor, string>> = {
+  dose: '% WOF',
+  source: '',
+  mordant: '% WOF',
+  time: 'min',
+  water: '',
+  modifier: '% WOF',
+};
+/** Steps whose dose a factor varies. */
+const DOSED_AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
+  dose: ['extract', 'dye', 'makeUp'],
+  mordant: ['mordant', 'tannin'],
+  modifier: ['modify'],
+  source: ['extract', 'dye', 'makeUp'],
+};
+
+/** What one strip gets of the factor: a figure, or one of several things. */
+export interface StripLevel {
+  /** Per cent of fibre, or minutes; `null` where the factor is a choice. */
+  readonly value: number | null;
+  /** The stock lot, water or material chosen; `null` where the factor is a figure. */
+  readonly refId: string | null;
+  readonly label: string;
+}
+
+/** A trial as it is asked for: what varies, at which levels, and the weight of all strips together in g. */
+export interface StripTrial {
+  readonly factor: StripFactor;
+  /** The material whose dose or source varies; `null` for time and water. */
+  readonly materialId: string | null;
+  readonly totalG: number;
+  readonly levels: readonly StripLevel[];
+}
+
+/** One strip of a trial: its number, its tag, what is measured out for it. */
+export interface PlannedStrip {
+  readonly number: number;
+  readonly label: string;
+  readonly knots: readonly number[];
+  readonly weight: Figure;
+  readonly weighings: readonly {
+    readonly stepTitle: string;
+    readonly materialId: string;
+    readonly materialName: string;
+    readonly target: Figure;
+    readonly advice: readonly string[];
+  }[];
+  readonly minutes: number | null;
+}
+
+/** Every strip of a trial; or why it can't be laid out. */
+export type StripLayout =
+  { readonly ok: true; readonly strips: readonly PlannedStrip[] } | { readonly ok: false; readonly message: string };
+
+const EVEN = { kL: 1, kC: 1, kH: 1 };
+const MIN_STRIPS = 2;
+const MAX_STRIPS = Math.min(24, MAX_TAGS);
+
+/**
+ * Lays out strips that are alike but for one factor: equal shares of a weighed total, each with its knots and what is
+ * weighed for it.
+ * @param materials those the recipe doses, and those that levels name
+ */
+export function layStrips(
+  trial: StripTrial,
+  recipe: RecipeVersion,
+  materials: readonly (DosedMaterial & { readonly id: string })[],
+  { balance, water }: { balance: Balance; water: WaterFacts | null },
+): StripLayout {
+  const n = trial.levels.length;
+  const refuse = (message: string): StripLayout => ({ ok: false, message });
+  if (n < MIN_STRIPS || n > MAX_STRIPS)
+    return refuse(`A trial has ${MIN_STRIPS} to ${MAX_STRIPS} strips. Write as many levels, one for each.`);
+  if (!(trial.totalG > 0)) return refuse('Weigh all strips together, dry, and write the weight.');
+  const eachG = trial.totalG / n;
+  if (eachG < 20 * balance.resolutionG)
+    return refuse(
+      `${n} strips of ${formatWeight(trial.totalG)} weigh ${formatWeight(eachG)} each, too little for a balance that shows ${formatWeight(balance.resolutionG)}. Cut them larger, or make fewer.`,
+    );
+  const kinds = DOSED_AT[trial.factor];
+  if (
+    kinds &&
+    !recipe.steps.some((s) => kinds.includes(s.kind) && s.doses.some((d) => d.materialId === trial.materialId))
+  ) {
+    return refuse(
+      `${materials.find((m) => m.id === trial.materialId)?.name ?? 'That material'} is not dosed where the ${STRIP_FACTOR_LABELS[trial.factor]} is. Choose one that is.`,
+    );
+  }
+  const liquorMl = liquorVolume(eachG, recipe.liquorRatio).value;
+  const weight = figure(
+    Math.round(eachG * 1000) / 1000,
+    'g',
+    'weight of all strips ÷ number of strips',
+    [
+      { name: 'all strips', value: trial.totalG, unit: 'g', source: 'weighed dry, together' },
+      { name: 'strips', value: n, unit: '' },
+    ],
+    ['cut alike; weigh one or two to be sure'],
+  );
+  const strips: PlannedStrip[] = [];
+  for (const [i, level] of trial.levels.entries()) {
+    const steps = applyLevel(recipe.steps, trial, level);
+    const weighings: PlannedStrip['weighings'][number][] = [];
+    for (const step of steps)
+      for (const dose of step.doses) {
+        const material = materials.find((m) => m.id === dose.materialId);
+        if (!material) throw new RangeError(`the trial doses material ${dose.materialId}, which was not given`);
+        const measured = measureDose(
+          dose,
+          material,
+          { wofG: eachG, liquorMl, pieces: 1, water },
+          balance,
+          `${recipe.recipeName}, version ${recipe.number}`,
+        );
+        if (!measured.ok) return refuse(measured.message);
+        if (measured.target.value > 0)
+          weighings.push({
+            stepTitle: step.title,
+            materialId: dose.materialId,
+            materialName: material.name,
+            target: measured.target,
+            advice: measured.advice,
+          });
+      }
+    strips.push({
+      number: i + 1,
+      label: level.label,
+      knots: knotTag(i + 1),
+      weight,
+      weighings,
+      minutes: trial.factor === 'time' ? level.value : null,
+    });
+  }
+  return { ok: true, strips };
+}
+
+/** “15 % WOF”, “40 min”; a choice has its own words. */
+export const levelLabel = (factor: StripFactor, value: number): string => `${value} ${UNIT[factor]}`;
+
+/**
+ * The recipe's steps with one strip's level in them: what a promoted strip becomes. A source or a water leaves the
+ * steps as they are.
+ */
+export function applyLevel(
+  steps: readonly RecipeStep[],
+  { factor, materialId }: Pick<StripTrial, 'factor' | 'materialId'>,
+  level: StripLevel,
+): RecipeStep[] {
+  const kinds = DOSED_AT[factor];
+  return steps.map((step) => {
+    if (factor === 'time' && step.kind === 'dye' && level.value !== null)
+      return {
+        ...step,
+        durationMin: level.value,
+        course: step.course.map((leg) => (leg.do === 'hold' ? { ...leg, minutes: level.value ?? leg.minutes } : leg)),
+      };
+    if (!kinds?.includes(step.kind) || factor === 'source') return step;
+    return {
+      ...step,
+      doses: step.doses.flatMap((dose): Dose[] => {
+        if (dose.materialId !== materialId) return [dose];
+        if (level.value === 0) return [];
+        return [
+          {
+            materialId: level.refId ?? dose.materialId,
+            by: 'percentOwf',
+            percentOwf: level.value ?? (dose.by === 'percentOwf' ? dose.percentOwf : 0),
+            ...(dose.by === 'percentOwf' && dose.form ? { form: dose.form } : {}),
+          },
+        ];
+      }),
+    };
+  });
+}
+
+/** A strip with its place in the ranking. */
+export interface RankedStrip {
+  readonly number: number;
+  /** CIEDE2000 from the undyed base: how far the colour went. */
+  readonly depth: number;
+  readonly hueDegrees: number;
+  readonly chroma: number;
+  /** CIEDE2000 to the shade wanted; `null` where none was named. */
+  readonly toWanted: number | null;
+}
+
+/**
+ * Ranks strips: nearest the shade wanted first where there is one, else deepest first; hue (CIELAB h) settles what is
+ * equal.
+ */
+export function rankStrips(
+  readings: readonly { readonly number: number; readonly lab: Lab }[],
+  undyed: Lab,
+  wanted: Lab | null,
+): RankedStrip[] {
+  const ranked = readings.map(({ number, lab }) => ({
+    number,
+    depth: round(ciede2000(undyed, lab, EVEN).deltaE),
+    hueDegrees: round(hueDegrees(lab)),
+    chroma: round(chroma(lab)),
+    toWanted: wanted ? round(ciede2000(wanted, lab, EVEN).deltaE) : null,
+  }));
+  return ranked.sort(
+    (a, b) =>
+      (a.toWanted !== null && b.toWanted !== null ? a.toWanted - b.toWanted : b.depth - a.depth) ||
+      a.hueDegrees - b.hueDegrees ||
+      a.number - b.number,
+  );
+}
+
+const round = (value: number): number => Math.round(value * 100) / 100;

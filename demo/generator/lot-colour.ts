@@ -1,0 +1,142 @@
+import type { Lab, compareThenAndNow } from '@vestigia/core';
+import { checkVerdict, ciede2000, lotColour } from '@vestigia/core';
+import { Random } from './random';
+import type { ColourwaySeed } from './saltgrass-colourways';
+import type { DocLot, Circumstances, Dyehouse } from './dyehouse';
+import { iso } from './dyehouse';
+
+/** The colour that came out: strength and dose against what is wanted, then water, pot and chance. */
+export function shadeOf(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, batch: number, how: Circumstances): Lab {
+  const dyeId = house.materialId(seed.dyestuff);
+  const wanted = lot.plan.steps
+    .flatMap((s) => s.weighings)
+    .filter((w) => w.materialId === dyeId && w.batch === batch)
+    .reduce((sum, w) => sum + w.target.value, 0);
+  const given = house.doc.runEntries
+    .filter((e) => e.lotId === lot.id && e.weighing?.materialId === dyeId && e.weighing.batch === batch)
+    .reduce(
+      (sum, e) => sum + ((e.weighing?.amount ?? 0) / 1000) * house.stockLot(e.weighing?.stockLotId ?? '').strength,
+      0,
+    );
+  const depth = (1 - Math.exp((-1.6 * given) / wanted)) / (1 - Math.exp(-1.6));
+  const mix = (from: number, to: number): number => from + (to - from) * depth;
+  const rain = how.water === 'Rain barrel' ? 1 : 0;
+  const { L, a, b } = {
+    L: mix(how.undyed.L, seed.shade.L),
+    a: mix(how.undyed.a, seed.shade.a),
+    b: mix(how.undyed.b, seed.shade.b),
+  };
+  const dull = how.spoiled ? 0.8 : 1;
+  return {
+    L: L + rain * 0.9 - (how.spoiled ? 6 : 0) + chance(house, lot, batch, 0),
+    a: a * dull + rain * 0.3 + chance(house, lot, batch, 1),
+    b: b * dull - rain * 0.8 + chance(house, lot, batch, 2),
+  };
+}
+
+/** A batch's own luck: the same each time it is read. */
+export function chance(house: Dyehouse, lot: DocLot, batch: number, axis: number): number {
+  return new Random(house.sim.seed + lot.number * 97 + batch * 13 + axis).spread(0.35);
+}
+
+export function read(
+  house: Dyehouse,
+  lot: DocLot,
+  seed: ColourwaySeed,
+  state: 'wet' | 'dry' | 'cured',
+  atMs: number,
+  how: Circumstances,
+): void {
+  if (atMs > house.endMs) return;
+  for (const { number } of lot.plan.batches) {
+    const ms = atMs + number * 60_000;
+    const dry = shadeOf(house, lot, seed, number, how);
+    const seen = state === 'wet' ? { L: dry.L * 0.86, a: dry.a * 1.14, b: dry.b * 1.12 } : dry;
+    const noisy = (value: number): number => Math.round((value + house.random.spread(0.12)) * 100) / 100;
+    house.doc.readings.push({
+      id: house.random.id(ms),
+      lotId: lot.id,
+      batch: number,
+      state,
+      lab: { L: noisy(seen.L), a: noisy(seen.a), b: noisy(seen.b) },
+      illuminant: 'D65',
+      observer: '10',
+      note: '',
+      replacesId: null,
+      byId: house.personId(),
+      at: iso(ms),
+    });
+  }
+}
+
+export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: number, how: Circumstances): void {
+  if (atMs > house.endMs) return;
+  const readings = house.doc.readings.filter((r) => r.lotId === lot.id);
+  const last = lot.plan.batches.flatMap((b) =>
+    readings.filter((r) => r.batch === b.number && r.state !== 'wet').slice(-1),
+  );
+  const colour = lotColour(seed.shade, last);
+  const first = house.released.get(lot.colourwayId)?.[0];
+  const within = colour.worstDeltaE <= seed.toleranceDeltaE;
+  const near = colour.worstDeltaE <= seed.toleranceDeltaE * 1.5;
+  const verdict = within || near ? ('pass' as const) : ('refuse' as const);
+  const reason = within
+    ? ''
+    : near
+      ? 'A shade off, but its own set: not to be mixed with older lots.'
+      : how.spoiled
+        ? 'Dull and greyed. The dented pot met iron once; not to be used for yellows.'
+        : 'Too far from the master to sell under house name.';
+  const refused = checkVerdict({
+    verdict,
+    reason,
+    master: { lab: seed.shade, illuminant: 'D65', observer: '10', toleranceDeltaE: seed.toleranceDeltaE },
+    batches: lot.plan.batches.length,
+    readings,
+    openSteps: 0,
+  });
+  if (refused) throw new Error(`lot ${lot.number}: ${refused.message}`);
+  const toFirst =
+    lot.reorderOfId !== null && first ? ciede2000(first.lab, colour.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
+  house.doc.verdicts.push({
+    id: house.random.id(atMs),
+    lotId: lot.id,
+    verdict,
+    reason,
+    toMaster: colour.worstDeltaE,
+    toFirst,
+    betweenBatches: colour.betweenBatchesDeltaE,
+    byId: house.personId(),
+    at: iso(atMs),
+  });
+  if (verdict === 'pass')
+    house.released.set(lot.colourwayId, [...(house.released.get(lot.colourwayId) ?? []), { lot, lab: colour.lab }]);
+}
+
+export function conditions(house: Dyehouse, lot: DocLot): Parameters<typeof compareThenAndNow>[0] {
+  const version = house.doc.recipeVersions.find((v) => v.id === lot.recipeVersionId);
+  const recipe = house.doc.recipes.find((r) => r.id === version?.recipeId);
+  const sources = (m: DocLot['plan']['materials'][number]) =>
+    m.picks.flatMap((p) =>
+      p.stockLotId === null
+        ? []
+        : [{ stockLotId: p.stockLotId, tag: house.doc.stockLots.find((s) => s.id === p.stockLotId)?.tag ?? '' }],
+    );
+  const isBase = (m: DocLot['plan']['materials'][number]): boolean => m.materialId === lot.baseMaterialId;
+  return {
+    recipe: { id: lot.recipeVersionId, name: `${recipe?.name ?? ''}, version ${version?.number ?? 1}` },
+    water: lot.water ?? null,
+    liquorRatio: lot.plan.liquorRatio,
+    base: lot.plan.materials.filter(isBase).flatMap(sources),
+    materials: lot.plan.materials
+      .filter((m) => !isBase(m))
+      .map((m) => ({
+        materialId: m.materialId,
+        name: m.name,
+        measure: m.measure ?? 'weight',
+        percentOwf: (m.total.value / lot.plan.wof.value) * 100,
+        sources: sources(m),
+      })),
+    vessels: lot.plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
+  };
+}

@@ -1,0 +1,40 @@
+import type { AuthState, NewPerson, Person } from '@vestigia/contract';
+import { randomBytes } from 'node:crypto';
+import { asc, eq } from 'drizzle-orm';
+import type { Database, Db } from '../db/database';
+import { people, secrets, studio } from '../db/schema';
+
+export async function readAuthState(db: Db, person: Person | undefined): Promise<AuthState> {
+  const [row] = await db.select({ name: studio.name, signInNote: studio.signInNote, zone: studio.zone }).from(studio);
+  const names = await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name));
+  return { studio: row ?? null, people: names, person: person ?? null };
+}
+
+export async function hasStudio(db: Db): Promise<boolean> {
+  return (await db.select({ only: studio.only }).from(studio)).length > 0;
+}
+
+export async function addPerson(
+  db: Db,
+  { id, name }: Omit<NewPerson, 'passphrase'>,
+  passphraseHash: string | null,
+): Promise<void> {
+  await db.insert(people).values({ id, name, passphraseHash });
+}
+
+export async function findPerson(
+  db: Db,
+  id: string,
+): Promise<{ id: string; name: string; passphraseHash: string | null } | undefined> {
+  const [row] = await db.select().from(people).where(eq(people.id, id));
+  return row;
+}
+
+/** The key that signs cookies: made once and kept with the data, so that a restart signs nobody out. */
+export async function cookieKey(database: Database): Promise<string> {
+  const created = randomBytes(32).toString('base64');
+  await database.db.insert(secrets).values({ name: 'cookieKey', value: created }).onConflictDoNothing();
+  await database.flush();
+  const [row] = await database.db.select().from(secrets).where(eq(secrets.name, 'cookieKey'));
+  return row?.value ?? created;
+}

@@ -1,0 +1,92 @@
+import type { Person } from '@vestigia/contract';
+import { api } from '@vestigia/contract';
+import type { Request, Router } from 'express';
+import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
+import type { Context } from '../shared/context';
+import { studio } from '../db/schema';
+import { parse } from '../http/routes';
+import type { Writer } from '../http/write';
+import { Refusal } from '../shared/problem';
+import { addPerson, findPerson, hasStudio, readAuthState } from './auth-store';
+import { checkPassphrase, hashPassphrase } from '../shared/passphrase';
+
+declare module 'express-session' {
+  interface SessionData {
+    person?: Person;
+  }
+}
+
+const WRONG_TRIES_A_MINUTE = 5;
+const OPEN_ALREADY = 'This studio is open already. Choose your name and come in.';
+
+/** The door: first run, coming in and leaving. Apart from the other routes because it alone makes sessions. */
+export function authRoutes(router: Router, context: Context, writer: Writer): void {
+  const { db } = context.database;
+
+  router.get(api.authState.path, async (req, res) => {
+    res.json(await readAuthState(db, req.session.person));
+  });
+
+  router.post(api.openStudio.path, async (req, res) => {
+    const body = parse(api.openStudio.body, req.body);
+    if (await hasStudio(db)) throw new Refusal('alreadyDone', OPEN_ALREADY);
+    const hash = await hashPassphrase(body.person.passphrase);
+    const person = { id: body.person.id, name: body.person.name };
+    await writer.write({
+      call: 'openStudio',
+      key: undefined,
+      body: null,
+      run: async (tx) => {
+        if (await hasStudio(tx)) throw new Refusal('alreadyDone', OPEN_ALREADY);
+        await tx.insert(studio).values({ name: body.name, zone: body.zone });
+        await addPerson(tx, person, hash);
+      },
+    });
+    await enter(req, person);
+    res.json(person);
+  });
+
+  const slowDown = rateLimit({
+    windowMs: 60_000,
+    limit: WRONG_TRIES_A_MINUTE,
+    skipSuccessfulRequests: true,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    keyGenerator: (req: Request) =>
+      `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { personId?: unknown } | undefined)?.personId)}`.slice(
+        0,
+        120,
+      ),
+    handler: () => {
+      throw new Refusal('slowDown', 'Too many wrong tries. Wait a minute, then try again.');
+    },
+  });
+  router.post(api.signIn.path, slowDown, async (req, res) => {
+    const body = parse(api.signIn.body, req.body);
+    const found = await findPerson(db, body.personId);
+    if (!(await checkPassphrase(body.passphrase, found?.passphraseHash ?? null)) || !found) {
+      throw new Refusal('wrongPassphrase', 'That passphrase does not belong to that name. Try again.');
+    }
+    const person = { id: found.id, name: found.name };
+    await enter(req, person);
+    res.json(person);
+  });
+
+  router.delete(api.signOut.path, async (req, res) => {
+    await new Promise<void>((resolve, reject) =>
+      req.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve())),
+    );
+    res.json({ ok: true });
+  });
+}
+
+/** A new session id at every entry, so that one planted before can't be used after. */
+async function enter(req: Request, person: Person): Promise<void> {
+  await new Promise<void>((resolve, reject) =>
+    req.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
+  );
+  req.session.person = person;
+  await new Promise<void>((resolve, reject) =>
+    req.session.save((error: unknown) => (error ? reject(error as Error) : resolve())),
+  );
+}

@@ -1,0 +1,87 @@
+import type { SessionData } from 'express-session';
+import { Store } from 'express-session';
+import { eq, lt } from 'drizzle-orm';
+import type { Database } from '../db/database';
+import { sessions } from '../db/schema';
+
+/** How long a tablet on the studio's wall stays signed in. */
+export const SESSION_DAYS = 14;
+
+const MAX_REMEMBERED = 500;
+
+type Callback = (error?: unknown, session?: SessionData | null) => void;
+
+interface Kept {
+  readonly data: SessionData;
+  readonly expiresAt: string;
+}
+
+/**
+ * Sessions in the database, so that they outlive a restart. No `touch`: looking at pages writes nothing.
+ * What was read once is remembered: this process alone holds the database, so nobody else changes it.
+ */
+export class SessionStore extends Store {
+  private readonly remembered = new Map<string, Kept>();
+
+  constructor(
+    private readonly database: Database,
+    private readonly clock: () => Date,
+  ) {
+    super();
+  }
+
+  override get(sid: string, callback: Callback): void {
+    void answer(callback, async () => {
+      const kept = this.remembered.get(sid) ?? (await this.read(sid));
+      if (!kept || Date.parse(kept.expiresAt) <= this.clock().getTime()) return null;
+      return structuredClone(kept.data);
+    });
+  }
+
+  override set(sid: string, session: SessionData, callback: Callback): void {
+    void answer(callback, async () => {
+      const now = this.clock();
+      const expiresAt = new Date(now.getTime() + SESSION_DAYS * 86_400_000).toISOString();
+      const data = JSON.parse(JSON.stringify(session)) as Record<string, unknown>;
+      await this.database.db
+        .insert(sessions)
+        .values({ sid, data, expiresAt })
+        .onConflictDoUpdate({ target: sessions.sid, set: { data, expiresAt } });
+      await this.database.db.delete(sessions).where(lt(sessions.expiresAt, now.toISOString()));
+      await this.database.flush();
+      this.remember(sid, { data: data as unknown as SessionData, expiresAt });
+      return undefined;
+    });
+  }
+
+  override destroy(sid: string, callback: Callback): void {
+    void answer(callback, async () => {
+      this.remembered.delete(sid);
+      await this.database.db.delete(sessions).where(eq(sessions.sid, sid));
+      await this.database.flush();
+      return undefined;
+    });
+  }
+
+  private async read(sid: string): Promise<Kept | undefined> {
+    const [row] = await this.database.db.select().from(sessions).where(eq(sessions.sid, sid));
+    if (!row) return undefined;
+    const kept = { data: row.data as unknown as SessionData, expiresAt: row.expiresAt };
+    this.remember(sid, kept);
+    return kept;
+  }
+
+  private remember(sid: string, kept: Kept): void {
+    if (this.remembered.size >= MAX_REMEMBERED) this.remembered.clear();
+    this.remembered.set(sid, kept);
+  }
+}
+
+async function answer(callback: Callback, run: () => Promise<SessionData | null | undefined>): Promise<void> {
+  try {
+    const session = await run();
+    callback(null, session);
+  } catch (error) {
+    callback(error);
+  }
+}

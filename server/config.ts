@@ -1,0 +1,71 @@
+import { join } from 'node:path';
+import { z } from 'zod';
+
+const LOG_LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'] as const;
+
+/** What the process is told from outside. Empty counts as not said. */
+const environment = z.object({
+  HOST: z.string().default('127.0.0.1'),
+  PORT: z.coerce
+    .number({ error: 'PORT must be a number from 0 to 65535' })
+    .int('PORT must be a number from 0 to 65535, without a fraction')
+    .min(0, 'PORT must be a number from 0 to 65535')
+    .max(65_535, 'PORT must be a number from 0 to 65535')
+    .default(4310),
+  DATA_DIR: z.string().optional(),
+  MIGRATIONS_DIR: z.string().optional(),
+  WEB_DIR: z.string().optional(),
+  OPEN_DOCUMENT: z.string().optional(),
+  DATABASE_URL: z
+    .string()
+    .regex(
+      /^postgres(ql)?:\/\//,
+      'DATABASE_URL must begin with postgresql://, or be left out to keep the data in a folder',
+    )
+    .optional(),
+  LOG_LEVEL: z.enum(LOG_LEVELS, { error: `LOG_LEVEL must be one of ${LOG_LEVELS.join(', ')}` }).default('warn'),
+});
+
+export interface Config {
+  readonly host: string;
+  readonly port: number;
+  readonly dataDir: string;
+  readonly migrationsDir: string;
+  /** Where the built interface lies; without it only the API is served. */
+  readonly webDir: string | undefined;
+  /** A studio file for an empty studio to begin with. */
+  readonly openDocument: string | undefined;
+  /** A PostgreSQL server instead of the data folder. */
+  readonly databaseUrl: string | undefined;
+  readonly logLevel: (typeof LOG_LEVELS)[number];
+  /** Only this computer is listened to. */
+  readonly loopbackOnly: boolean;
+}
+
+/** A setting that can't be used. `message` says which, what it was, and what to write instead. */
+export class ConfigError extends Error {}
+
+/**
+ * Reads the settings of the process, once, at its start.
+ * @throws {ConfigError} where one can't be used
+ */
+export function readConfig(env: Readonly<Record<string, string | undefined>>, workingDir: string): Config {
+  const given = Object.fromEntries(Object.entries(env).filter(([, value]) => value !== undefined && value !== ''));
+  const read = environment.safeParse(given);
+  if (!read.success)
+    throw new ConfigError(
+      read.error.issues.map((i) => `${i.message}, not “${String(given[String(i.path[0])])}”.`).join('\n'),
+    );
+  const { HOST, PORT, DATA_DIR, MIGRATIONS_DIR, WEB_DIR, OPEN_DOCUMENT, DATABASE_URL, LOG_LEVEL } = read.data;
+  return {
+    host: HOST,
+    port: PORT,
+    dataDir: DATA_DIR ?? join(workingDir, 'data', 'studio'),
+    migrationsDir: MIGRATIONS_DIR ?? join(workingDir, 'server', 'db', 'migrations'),
+    webDir: WEB_DIR,
+    openDocument: OPEN_DOCUMENT,
+    databaseUrl: DATABASE_URL,
+    logLevel: LOG_LEVEL,
+    loopbackOnly: ['127.0.0.1', 'localhost', '::1'].includes(HOST),
+  };
+}

@@ -1,0 +1,15 @@
+/*
+ * Tables marked «append-only» refuse update, delete and truncate in the database itself (see the hand-written
+ * migrations).
+ * Amounts are whole smallest units: mg or µl. Times are UTC. `seq` is the order of recording, which a clock can't
+ * disturb.
+ */
+export { secrets, people, sessions, idempotencyKeys } from './people';
+export { studio, heatSources, vessels, waters } from './room';
+export { materials, spoonWeighings, stockLots, stocktakes } from './materials';
+export { recipes, recipeVersions, recipeStatuses, proofs } from './recipes';
+export { stripTrials, stripReadings, stripPromotions } from './strip-trials';
+export type { RunningOfLot } from './lots';
+export { colourways, lots, runEntries, readings, verdicts, lotProgress } from './lots';
+export { containers, cautionsPutAway, probeLogs, tags } from './bench';
+export { attachments, stockBalances, conversions, liquorEntries, movements, reservations } from './ledger';

@@ -1,0 +1,150 @@
+import type { Liquor } from '@vestigia/contract';
+import type { ConversionKind, MovementKind } from '@vestigia/core';
+import { sql } from 'drizzle-orm';
+import { check, index, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { instant, amount, bytes, seq } from './columns';
+import { people } from './people';
+import { materials, stockLots } from './materials';
+import { lots, runEntries } from './lots';
+
+/**
+ * Append-only: what was attached to a material (its safety data sheet), to a stock lot or to a bench entry (a
+ * photograph).
+ */
+export const attachments = pgTable(
+  'attachments',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    materialId: uuid('material_id').references(() => materials.id),
+    stockLotId: uuid('stock_lot_id').references(() => stockLots.id),
+    runEntryId: uuid('run_entry_id').references(() => runEntries.id),
+    kind: text('kind').$type<'sheet' | 'photo'>().notNull(),
+    name: text('name').notNull(),
+    type: text('type').notNull(),
+    content: bytes('content').notNull(),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [
+    index('attachments_material').on(t.materialId),
+    index('attachments_stock_lot').on(t.stockLotId),
+    index('attachments_run_entry')
+      .on(t.runEntryId)
+      .where(sql`${t.runEntryId} IS NOT NULL`),
+  ],
+);
+
+/** Sums of the two ledgers, kept by triggers in the same transaction; the check is what makes «never negative» true. */
+export const stockBalances = pgTable(
+  'stock_balances',
+  {
+    stockLotId: uuid('stock_lot_id')
+      .primaryKey()
+      .references(() => stockLots.id),
+    onHand: amount('on_hand').notNull().default(0),
+    reserved: amount('reserved').notNull().default(0),
+    /** Rises whenever this jar's row on the shelf changes, so that a reader asks only for what it has not seen. */
+    touched: amount('touched').notNull().default(0),
+  },
+  (t) => [
+    index('stock_balances_touched').on(t.touched),
+    check('on_hand_not_negative', sql`${t.onHand} >= 0`),
+    check('reserved_not_negative', sql`${t.reserved} >= 0`),
+  ],
+);
+
+/** Append-only: stock that changed its form. Its movements name it; what went in and what came out is its lineage. */
+export const conversions = pgTable('conversions', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  kind: text('kind').$type<ConversionKind>().notNull(),
+  lossMg: amount('loss_mg').notNull(),
+  note: text('note').notNull().default(''),
+  at: instant('at').notNull(),
+  byId: uuid('by_id')
+    .notNull()
+    .references(() => people.id),
+});
+
+/** Append-only: what happened to a kept liquor, each with what was in it afterwards. */
+export const liquorEntries = pgTable(
+  'liquor_entries',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    stockLotId: uuid('stock_lot_id')
+      .notNull()
+      .references(() => stockLots.id),
+    kind: text('kind').$type<'save' | 'use' | 'replenish' | 'check' | 'ladder'>().notNull(),
+    after: jsonb('after').$type<Liquor>().notNull(),
+    note: text('note').notNull().default(''),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('liquor_entries_stock_lot').on(t.stockLotId, t.seq)],
+);
+
+/** Append-only. `at` is when it happened, `recordedAt` when it was written down, where that was later. */
+export const movements = pgTable(
+  'movements',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    stockLotId: uuid('stock_lot_id')
+      .notNull()
+      .references(() => stockLots.id),
+    kind: text('kind').$type<MovementKind>().notNull(),
+    amount: amount('amount').notNull(),
+    lotId: uuid('lot_id').references(() => lots.id),
+    /** A lot of another studio's, by its name, in history that was brought from there. */
+    lotRef: text('lot_ref'),
+    conversionId: uuid('conversion_id').references(() => conversions.id),
+    runEntryId: uuid('run_entry_id').references(() => runEntries.id),
+    reversesId: uuid('reverses_id'),
+    note: text('note').notNull().default(''),
+    at: instant('at').notNull(),
+    recordedAt: instant('recorded_at'),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [
+    index('movements_stock_lot').on(t.stockLotId, t.at, t.seq),
+    // Most movements have none of these: indexes of those that do keep long imports quick.
+    index('movements_lot')
+      .on(t.lotId)
+      .where(sql`${t.lotId} IS NOT NULL`),
+    index('movements_conversion')
+      .on(t.conversionId)
+      .where(sql`${t.conversionId} IS NOT NULL`),
+    uniqueIndex('movements_reverses_id_unique')
+      .on(t.reversesId)
+      .where(sql`${t.reversesId} IS NOT NULL`),
+  ],
+);
+
+/** Append-only: a promise is positive, its release or use negative. */
+export const reservations = pgTable(
+  'reservations',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id),
+    stockLotId: uuid('stock_lot_id')
+      .notNull()
+      .references(() => stockLots.id),
+    amount: amount('amount').notNull(),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('reservations_lot').on(t.lotId), index('reservations_stock_lot').on(t.stockLotId)],
+);

@@ -1,0 +1,186 @@
+import type { LotExtras, WaterSource } from '@vestigia/contract';
+import type { ColourConditions, Factor, KeptPlan, Lab, LotCheck, LotPlan, RunDetail, RunEntry } from '@vestigia/core';
+import { index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import { instant, amount, seq } from './columns';
+import { people } from './people';
+import { waters } from './room';
+import { materials } from './materials';
+import { recipeVersions } from './recipes';
+
+export const colourways = pgTable('colourways', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  recipeVersionId: uuid('recipe_version_id')
+    .notNull()
+    .references(() => recipeVersions.id),
+  baseMaterialId: uuid('base_material_id')
+    .notNull()
+    .references(() => materials.id),
+  master: jsonb('master').$type<Lab & ColourConditions>().notNull(),
+  toleranceDeltaE: real('tolerance_delta_e').notNull(),
+  note: text('note').notNull().default(''),
+  version: integer('version').notNull().default(1),
+});
+
+/**
+ * Append-only: a lot's plan is what was agreed. What became of it is told by the run, the readings and the verdicts.
+ */
+export const lots = pgTable(
+  'lots',
+  {
+    id: uuid('id').primaryKey(),
+    number: integer('number').notNull().unique(),
+    colourwayId: uuid('colourway_id')
+      .notNull()
+      .references(() => colourways.id),
+    recipeVersionId: uuid('recipe_version_id')
+      .notNull()
+      .references(() => recipeVersions.id),
+    baseMaterialId: uuid('base_material_id')
+      .notNull()
+      .references(() => materials.id),
+    waterId: uuid('water_id').references(() => waters.id),
+    /** The water as it was when the lot was agreed: a source's figures are edited later. */
+    water: jsonb('water').$type<
+      Pick<WaterSource, 'id' | 'name' | 'ph' | 'hardnessDh'> & Partial<Pick<WaterSource, 'ironMgPerL'>>
+    >(),
+    reorderOfId: uuid('reorder_of_id'),
+    quantityText: text('quantity_text').notNull(),
+    pieces: integer('pieces').notNull(),
+    pieceWeightMg: amount('piece_weight_mg').notNull(),
+    batches: integer('batches').notNull(),
+    plan: jsonb('plan').$type<KeptPlan>().notNull(),
+    /** What was asked for beside: other bases, a shorter bath, two runs, intake, another school. */
+    extras: jsonb('extras').$type<Partial<LotExtras>>().notNull().default({}),
+    /** Cautions gone past when it was agreed, each with its reason. */
+    checks: jsonb('checks').$type<(LotCheck & { reason: string })[]>().notNull().default([]),
+    factors: jsonb('factors').$type<Factor[]>().notNull(),
+    note: text('note').notNull().default(''),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('lots_colourway').on(t.colourwayId), index('lots_reorder').on(t.reorderOfId)],
+);
+
+/** Append-only. */
+export const runEntries = pgTable(
+  'run_entries',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id),
+    stepIndex: integer('step_index').notNull(),
+    kind: text('kind').$type<RunEntry['kind']>().notNull(),
+    at: instant('at').notNull(),
+    recordedAt: instant('recorded_at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+    replacesId: uuid('replaces_id').unique(),
+    temperatureC: real('temperature_c'),
+    text: text('text'),
+    weighing: jsonb('weighing').$type<RunEntry['weighing']>(),
+    detail: jsonb('detail').$type<RunDetail>(),
+  },
+  (t) => [index('run_entries_lot').on(t.lotId, t.seq)],
+);
+
+/** Append-only. */
+export const readings = pgTable(
+  'readings',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id),
+    batch: integer('batch').notNull(),
+    state: text('state').$type<'wet' | 'dry' | 'cured' | 'washed'>().notNull(),
+    lab: jsonb('lab').$type<Lab>().notNull(),
+    conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
+    note: text('note').notNull().default(''),
+    replacesId: uuid('replaces_id').unique(),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('readings_lot').on(t.lotId, t.seq)],
+);
+
+/** Append-only. */
+export const verdicts = pgTable(
+  'verdicts',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id),
+    verdict: text('verdict').$type<'pass' | 'hold' | 'refuse'>().notNull(),
+    reason: text('reason').notNull().default(''),
+    toMaster: real('to_master'),
+    toFirst: real('to_first'),
+    betweenBatches: real('between_batches'),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('verdicts_lot').on(t.lotId, t.seq)],
+);
+
+/** A step of a lot that is in work. Times ISO in UTC; `startedAt` with its pauses put off. */
+export interface RunningOfLot {
+  readonly stepIndex: number;
+  readonly title: string;
+  readonly vesselNames: readonly string[];
+  readonly startedAt: string;
+  readonly pausedAt: string | null;
+  readonly durationMin: number;
+  readonly attended: boolean;
+  readonly hot: boolean;
+}
+
+/**
+ * Where each lot stands, folded from its run, readings and verdicts, so that a list of thousands opens at once.
+ * A projection: rewritten in the same transaction as whatever changed it, and it can be made again from the rest.
+ */
+export const lotProgress = pgTable(
+  'lot_progress',
+  {
+    lotId: uuid('lot_id')
+      .primaryKey()
+      .references(() => lots.id),
+    state: text('state')
+      .$type<'planned' | 'inWork' | 'toJudge' | 'held' | 'released' | 'refused' | 'cancelled'>()
+      .notNull(),
+    stations: jsonb('stations')
+      .$type<
+        {
+          kind: LotPlan['steps'][number]['kind'];
+          title: string;
+          state: 'waiting' | 'running' | 'paused' | 'done' | 'skipped';
+          hasDeviation: boolean;
+        }[]
+      >()
+      .notNull(),
+    next: jsonb('next').$type<{
+      index: number;
+      title: string;
+      startedAt: string | null;
+      durationMin: number;
+      attended: boolean;
+    }>(),
+    /** Steps in work, as the pot line shows them; `null` until it is folded by a program that knows of them. */
+    running: jsonb('running').$type<RunningOfLot[]>(),
+    result: jsonb('result').$type<Lab & ColourConditions>(),
+    deltaE: real('delta_e'),
+    lastAt: instant('last_at').notNull(),
+  },
+  (t) => [index('lot_progress_state').on(t.state)],
+);

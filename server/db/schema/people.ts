@@ -1,0 +1,25 @@
+import { integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { instant } from './columns';
+
+export const secrets = pgTable('secrets', { name: text('name').primaryKey(), value: text('value').notNull() });
+
+export const people = pgTable('people', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  passphraseHash: text('passphrase_hash'),
+});
+
+export const sessions = pgTable('sessions', {
+  sid: text('sid').primaryKey(),
+  data: jsonb('data').$type<Record<string, unknown>>().notNull(),
+  expiresAt: instant('expires_at').notNull(),
+});
+
+/** Replies already given, by the caller's key: the same write sent twice is answered twice and done once. */
+export const idempotencyKeys = pgTable('idempotency_keys', {
+  key: text('key').primaryKey(),
+  bodyHash: text('body_hash').notNull(),
+  status: integer('status').notNull(),
+  reply: jsonb('reply').notNull(),
+  at: instant('at').notNull(),
+});

@@ -1,0 +1,37 @@
+import type { Topic } from '@vestigia/contract';
+import type { Logger } from 'pino';
+import type { Database } from '../db/database';
+
+/** What the whole server works with. The clock is given, so that tests can set it. */
+export interface Context {
+  readonly database: Database;
+  readonly clock: () => Date;
+  readonly log: Logger;
+  readonly changes: ChangeBus;
+  /** Who watches pots, asked for what wants somebody now. */
+  readonly watchers: ((nowMs: number) => readonly PotCall[])[];
+  /** What is done before the database is closed. */
+  readonly atClose: (() => Promise<void>)[];
+}
+
+/** A pot that wants somebody now. */
+export interface PotCall {
+  readonly lotId: string;
+  readonly stepIndex: number;
+  readonly code: string;
+  readonly message: string;
+}
+
+/** Tells listeners what changed, after it is safely on the disk. */
+export class ChangeBus {
+  private readonly listeners = new Set<(topics: readonly Topic[]) => void>();
+
+  listen(listener: (topics: readonly Topic[]) => void): () => void {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  }
+
+  tell(topics: readonly Topic[]): void {
+    for (const listener of this.listeners) listener(topics);
+  }
+}

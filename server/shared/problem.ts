@@ -1,0 +1,108 @@
+import type { Problem, ProblemCode } from '@vestigia/contract';
+import { PROBLEM_CODES } from '@vestigia/contract';
+
+const TITLES: Readonly<Record<ProblemCode, string>> = {
+  invalid: 'Something in that can’t be used',
+  unreadable: 'That could not be read',
+  notSignedIn: 'Come in first',
+  wrongPassphrase: 'That passphrase does not open the door',
+  otherSite: 'Asked from another site',
+  notFound: 'Not here',
+  stale: 'Changed by someone else',
+  changedMeanwhile: 'Something changed meanwhile',
+  alreadyDone: 'Done already',
+  clockBehind: 'The clock is behind',
+  tooLarge: 'Too large',
+  refused: 'That can’t be done',
+  idReused: 'That id belongs to something else',
+  slowDown: 'Too many tries',
+  broken: 'Something broke here',
+};
+
+export interface ProblemExtras {
+  readonly reason?: string;
+  readonly errors?: readonly { field: string; detail: string }[];
+  readonly yours?: unknown;
+  readonly theirs?: unknown;
+  /** Ways out of a refusal, each a plain sentence, with what to ask instead. */
+  readonly ways?: readonly {
+    readonly code: string;
+    readonly message: string;
+    readonly liquorRatio?: number;
+    readonly fills?: number;
+  }[];
+}
+
+/** An expected refusal on its way to the caller. `detail` is a plain sentence that says what to do. */
+export class Refusal extends Error {
+  constructor(
+    readonly code: ProblemCode,
+    readonly detail: string,
+    readonly extras: ProblemExtras = {},
+  ) {
+    super(detail);
+    this.name = 'Refusal';
+  }
+
+  toProblem(): Problem {
+    return {
+      type: `urn:vestigia:problem:${this.code}`,
+      title: TITLES[this.code],
+      status: PROBLEM_CODES[this.code],
+      code: this.code,
+      detail: this.detail,
+      ...this.extras,
+    } as Problem;
+  }
+}
+
+export const notFound = (what: string): Refusal =>
+  new Refusal(
+    'notFound',
+    `There is no such ${what} here. It may be a mistyped address: go back and choose from the list.`,
+  );
+
+/** Sentences for what the database refuses, by constraint. */
+const CONSTRAINT_MESSAGES: Readonly<Record<string, readonly [ProblemCode, string]>> = {
+  on_hand_not_negative: [
+    'refused',
+    'The jar does not hold that much any more. Count it, or take the rest from another jar.',
+  ],
+  people_name_unique: ['refused', 'Someone here has that name already. Add a letter to tell them apart.'],
+  vessels_name_unique: ['refused', 'A vessel has that name already. Choose another.'],
+  heat_sources_name_unique: ['refused', 'A heat source has that name already. Choose another.'],
+  vessels_heat_source_id_heat_sources_id_fk: ['notFound', 'That heat source is not here any more. Choose another.'],
+  strip_trials_name_unique: ['refused', 'A strip trial has that name already. Choose another.'],
+  strip_readings_replaces_id_unique: ['alreadyDone', 'That reading was corrected already. Correct the newest one.'],
+  waters_name_unique: ['refused', 'A water source has that name already. Choose another.'],
+  materials_name_unique: [
+    'refused',
+    'A material has that name already. Choose another, or book a delivery of the one there is.',
+  ],
+  stock_lots_tag_unique: ['refused', 'Another jar has that tag. Choose another, or leave it empty.'],
+  recipes_name_unique: [
+    'refused',
+    'A recipe has that name already. Choose another, or write a new version of that one.',
+  ],
+  colourways_name_unique: ['refused', 'A colourway has that name already. Choose another.'],
+  run_entries_replaces_id_unique: ['alreadyDone', 'That entry was corrected already. Correct the newest one.'],
+  readings_replaces_id_unique: ['alreadyDone', 'That reading was corrected already. Correct the newest one.'],
+  movements_reverses_id_unique: ['alreadyDone', 'That movement was reversed already.'],
+};
+
+/** Turns a database's refusal into ours; anything unexpected is given back as it came. */
+export function refusalFromDatabase(error: unknown): unknown {
+  const cause =
+    error instanceof Error ? (error.cause as { code?: string; constraint?: string } | undefined) : undefined;
+  if (typeof cause?.code !== 'string') return error;
+  const known = cause.constraint === undefined ? undefined : CONSTRAINT_MESSAGES[cause.constraint];
+  if (known) return new Refusal(...known);
+  if (cause.code === 'VS001')
+    return new Refusal('refused', 'That record can only be added to. Enter a correction instead.');
+  if (cause.code === 'VS002')
+    return new Refusal('changedMeanwhile', 'Someone took or promised that stock a moment ago. Look at a new proposal.');
+  if (cause.code === '23505') return new Refusal('alreadyDone', 'That is there already.');
+  if (cause.code === '23503')
+    return new Refusal('notFound', 'That names something which is not here. Reload the page and choose again.');
+  return error;
+}

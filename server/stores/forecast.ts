@@ -1,0 +1,218 @@
+import { monthName } from '@vestigia/core';
+import type { Forecast, ForecastRow, Material, MaterialPage } from '@vestigia/contract';
+import type { Figure, UseRate } from '@vestigia/core';
+import {
+  daysToNextSeason,
+  figure,
+  formatAmount,
+  freshToDried,
+  isInSeason,
+  rateOfUse,
+  reorder,
+  runOut,
+  toGather,
+} from '@vestigia/core';
+import type { SQL } from 'drizzle-orm';
+import { sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { studioToday } from '../studio/studio-store';
+import { findMaterial, listMaterials, readAttachments, readSpoons } from './materials-store';
+import { oneValue, readGoingOff, readStockLotsOf } from './shelf';
+import { readWorth } from './worth';
+
+const WEEKS_BACK = 52;
+const COVER_WEEKS = 26;
+const USUAL_LEAD_DAYS = 14;
+const GOING_OFF_DAYS = 60;
+const PICTURE_DAYS = 365;
+const WEEK_S = 604_800;
+export const SMALLEST_UNIT = { weight: 'mg', volume: 'µl', pieces: 'pieces' } as const;
+
+interface Use {
+  readonly materialId: string;
+  readonly onHand: number;
+  readonly reserved: number;
+  readonly firstWeek: number | null;
+  readonly weeks: { readonly week: number; readonly amount: number }[];
+}
+
+/**
+ * What was used week by week, counted back from now, corrections taken off; dissolving and opening count as use,
+ * drying doesn't.
+ */
+async function readUse(db: Db, now: Date, materialId?: string): Promise<Map<string, Use>> {
+  const only = (column: SQL): SQL => (materialId === undefined ? sql`` : sql`AND ${column} = ${materialId}`);
+  const to = now.toISOString();
+  const from = new Date(now.getTime() - WEEKS_BACK * WEEK_S * 1000).toISOString();
+  const within = sql`m.at > ${from}::timestamptz AND m.at <= ${to}::timestamptz`;
+  const rows = await oneValue<Use[]>(
+    db,
+    sql`(
+    WITH moved AS (
+      SELECT m.stock_lot_id, m.at, m.amount FROM movements m WHERE m.kind = 'use' AND ${within}
+      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM movements m JOIN movements o ON o.id = m.reverses_id WHERE m.kind = 'reverse' AND o.kind = 'use' AND ${within}
+      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM conversions c JOIN movements m ON m.conversion_id = c.id WHERE c.kind IN ('dissolve', 'open') AND m.kind = 'convert' AND m.amount < 0 AND ${within}
+    ), weekly AS (
+      SELECT stock_lot_id, floor(extract(epoch FROM (${to}::timestamptz - at)) / ${sql.raw(String(WEEK_S))})::int AS week, sum(-amount)::bigint AS amount FROM moved GROUP BY 1, 2
+    ), used AS (
+      SELECT s.material_id, w.week, sum(w.amount)::bigint AS amount FROM weekly w JOIN stock_lots s ON s.id = w.stock_lot_id WHERE true ${only(sql`s.material_id`)} GROUP BY 1, 2
+    ), held AS (
+      SELECT s.material_id, sum(b.on_hand)::bigint AS on_hand, sum(b.reserved)::bigint AS reserved, min(s.received_on) AS since FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id WHERE true ${only(sql`s.material_id`)} GROUP BY 1
+    )
+    SELECT coalesce(json_agg(json_build_object('materialId', h.material_id, 'onHand', h.on_hand, 'reserved', h.reserved,
+      'firstWeek', floor(extract(epoch FROM (${to}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
+      'weeks', (SELECT coalesce(json_agg(json_build_object('week', u.week, 'amount', u.amount)), '[]') FROM used u WHERE u.material_id = h.material_id))), '[]') FROM held h)`,
+  );
+  return new Map(rows.map((r) => [r.materialId, r]));
+}
+
+/** Weeks with nothing used are zeros; weeks before the material was here are none at all. */
+function rateFrom(use: Use | undefined): UseRate | undefined {
+  if (!use || use.firstWeek === null) return undefined;
+  const weekly = Array.from({ length: Math.min(WEEKS_BACK, Math.max(0, use.firstWeek)) }, () => 0);
+  for (const { week, amount } of use.weeks) if (week < weekly.length) weekly[week] = Math.max(0, amount);
+  return rateOfUse({ weekly: weekly.reverse() });
+}
+
+function look(material: Material, use: Use | undefined, today: string): ForecastRow {
+  const rate = rateFrom(use);
+  const { facts, measure } = material;
+  const unit = SMALLEST_UNIT[measure];
+  const leadTimeDays = facts.leadTimeDays ?? USUAL_LEAD_DAYS;
+  const onHand = use?.onHand ?? 0;
+  const reserved = use?.reserved ?? 0;
+  const free = onHand - reserved;
+  const inSeason = facts.season !== null && isInSeason(facts.season, today);
+  const order = rate
+    ? reorder(rate, {
+        leadTimeDays,
+        coverWeeks: COVER_WEEKS,
+        unit,
+        setPoint: facts.reorderPoint,
+        setQuantity: facts.reorderQuantity,
+      })
+    : facts.reorderPoint !== null
+      ? {
+          point: figure(facts.reorderPoint, unit, 'set by the studio', []),
+          quantity: figure(
+            facts.reorderQuantity ?? facts.reorderPoint,
+            unit,
+            facts.reorderQuantity === null ? 'as much as the reorder point: no use is known yet' : 'set by the studio',
+            [],
+          ),
+        }
+      : undefined;
+  const untilSeason = rate && facts.season ? toGather(free, rate, facts.season, today, unit) : undefined;
+  const out = rate ? runOut(free, rate) : undefined;
+  const mustOrder = order !== undefined && free <= order.point.value && facts.season === null;
+  const mustGather = inSeason && (untilSeason?.value ?? 0) > 0;
+  // Out of season it can't be gathered: what will not last has to be bought, or planned around.
+  const gap =
+    !inSeason && facts.season !== null && (out?.likelyDays ?? Infinity) < daysToNextSeason(facts.season, today);
+  return {
+    materialId: material.id,
+    name: material.name,
+    kind: material.kind,
+    measure,
+    onHand,
+    reserved,
+    free,
+    leadTimeDays,
+    inSeason,
+    perWeek: rate
+      ? figure(Math.round(rate.perWeek), unit, 'what was used ÷ weeks, corrections taken off', [
+          { name: 'weeks looked back', value: rate.weeks, unit: '' },
+          { name: 'weeks with use', value: rate.weeksWithUse, unit: '' },
+          { name: 'spread of a week', value: Math.round(rate.weekSpread), unit },
+        ])
+      : null,
+    runOut: out ?? null,
+    reorderPoint: order?.point ?? null,
+    quantity: mustGather || gap ? (untilSeason ?? null) : (order?.quantity ?? null),
+    act: mustGather ? 'gather' : mustOrder || gap ? 'order' : 'none',
+    why: sayWhy({ material, rate, order, untilSeason, mustGather, mustOrder, gap, free, leadTimeDays }),
+  };
+}
+
+interface Reasons {
+  readonly material: Material;
+  readonly rate: UseRate | undefined;
+  readonly order: { readonly point: Figure } | undefined;
+  readonly untilSeason: Figure | undefined;
+  readonly mustGather: boolean;
+  readonly mustOrder: boolean;
+  readonly gap: boolean;
+  readonly free: number;
+  readonly leadTimeDays: number;
+}
+
+function sayWhy({
+  material: { measure, facts },
+  rate,
+  order,
+  untilSeason,
+  mustGather,
+  mustOrder,
+  gap,
+  free,
+  leadTimeDays,
+}: Reasons): string {
+  if (mustGather && untilSeason)
+    return `In season now; ${formatAmount(untilSeason.value, measure)} more would last until the next.`;
+  if (gap && facts.season)
+    return `Out of season until ${monthName(facts.season.fromMonth)}, and likely gone before. Buy some, or plan without it.`;
+  if (mustOrder && order && facts.reorderPoint !== null)
+    return `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} at which the studio orders.`;
+  if (mustOrder && order)
+    return `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} that ${leadTimeDays} days of waiting need.`;
+  return rate ? '' : 'Too little use in the last year to say how fast it goes.';
+}
+
+/** Everything looked ahead: what goes how fast, what runs out when, what to get now, what goes off first. */
+export async function readForecast(db: Db, now: Date): Promise<Forecast> {
+  const today = await studioToday(db, now);
+  const all = await listMaterials(db);
+  const use = await readUse(db, now);
+  return {
+    today,
+    coverWeeks: COVER_WEEKS,
+    rows: all.filter((m) => use.has(m.id)).map((m) => look(m, use.get(m.id), today)),
+    expiring: await readGoingOff(db, await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000))),
+    seasons: all.flatMap((m) =>
+      m.facts.season === null ? [] : [{ materialId: m.id, name: m.name, ...m.facts.season }],
+    ),
+  };
+}
+
+/** One material: everything the studio knows of it and how it stands. */
+export async function readMaterialPage(db: Db, id: string, now: Date): Promise<MaterialPage> {
+  const material = await findMaterial(db, id);
+  const today = await studioToday(db, now);
+  const use = await readUse(db, now, id);
+  const { days, dryings } = await oneValue<{
+    days: MaterialPage['days'];
+    dryings: { at: string; fresh: number; dried: number }[];
+  }>(
+    db,
+    sql`json_build_object(
+    'days', (SELECT coalesce(json_agg(json_build_object('on', d.on, 'onHand', d.on_hand) ORDER BY d.on), '[]') FROM (
+      SELECT greatest(x.on, ${today}::date - ${sql.raw(String(PICTURE_DAYS))}) AS on, max(x.n) AS n, (array_agg(x.on_hand ORDER BY x.on DESC))[1] AS on_hand FROM (
+        SELECT (m.at AT TIME ZONE (SELECT zone FROM studio))::date AS on, count(*) AS n, sum(sum(m.amount)) OVER (ORDER BY (m.at AT TIME ZONE (SELECT zone FROM studio))::date)::bigint AS on_hand
+        FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id = ${id} GROUP BY 1) x GROUP BY 1) d),
+    'dryings', (SELECT coalesce(json_agg(json_build_object('at', to_json(c.at), 'fresh', f.fresh, 'dried', f.dried) ORDER BY c.seq DESC), '[]') FROM conversions c JOIN LATERAL (
+      SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh, sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
+      WHERE c.kind = 'dry' AND EXISTS (SELECT 1 FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE m.conversion_id = c.id AND s.material_id = ${id})))`,
+  );
+  return {
+    material,
+    stockLots: await readStockLotsOf(db, id),
+    spoons: await readSpoons(db, id),
+    attachments: await readAttachments(db, id),
+    forecast: look(material, use.get(id), today),
+    days,
+    ...(await readWorth(db, id)),
+    dryings: dryings
+      .filter((d) => d.dried > 0 && d.dried <= d.fresh)
+      .map((d) => ({ at: new Date(d.at).toISOString(), factor: freshToDried(d.fresh / 1000, d.dried / 1000) })),
+  };
+}

@@ -1,0 +1,19 @@
+import { api, storesSchema } from '@vestigia/contract';
+import type { Routes } from '../../http/routes';
+import type { Writer } from '../../http/write';
+import type { Context } from '../../shared/context';
+import { exportFile } from './export-stores';
+import { ImportJobs } from './import-jobs';
+
+/** Tables and the stores file, in and out. */
+export function transferRoutes(routes: Routes, context: Context, writer: Writer): void {
+  const imports = new ImportJobs(context, writer);
+  routes.reads(api.exportStores, ({ db, query }) => exportFile(db, query.kind, query.separator ?? ','));
+  routes.reads(api.storesSchema, () => Promise.resolve(storesSchema()));
+  routes.commands(api.beginImport, ({ query, file, person }) =>
+    Promise.resolve(imports.begin(query.kind, file, person)),
+  );
+  routes.reads(api.importJob, ({ id }) => Promise.resolve(imports.look(id)));
+  routes.commands(api.runImport, ({ id }) => Promise.resolve(imports.run(id)));
+  routes.commands(api.cancelImport, ({ id }) => Promise.resolve(imports.cancel(id)));
+}

@@ -1,0 +1,126 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { LotDetail } from '@vestigia/contract';
+import type { BenchAct } from '@vestigia/core';
+import { earlyStartMessage, foldRun, isOver, openBefore, stepState } from '@vestigia/core';
+import { BenchState } from './bench-state';
+import type { RunEntryRequest } from './step-facts-panel';
+
+const STATE_LABELS = {
+  waiting: 'to come',
+  running: 'now',
+  paused: 'paused',
+  done: 'done',
+  skipped: 'skipped',
+} as const;
+
+/**
+ * Everything out of the usual order, for any step of the lot: skipped, done over, begun before its time; and who
+ * takes the lot over.
+ */
+@Component({
+  selector: 'vs-more-actions-panel',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  template: ` <section class="aside" aria-label="More">
+    <div class="fields">
+      <mat-form-field
+        ><mat-label>Step</mat-label
+        ><select matNativeControl name="step" [(ngModel)]="index">
+          @for (s of steps(); track s.index) {
+            <option [ngValue]="s.index">{{ s.index + 1 }} · {{ s.title }}, {{ s.state }}</option>
+          }
+        </select></mat-form-field
+      >
+      <mat-form-field><mat-label>Why</mat-label><input matInput name="text" [(ngModel)]="text" /></mat-form-field>
+    </div>
+    @if (chosen(); as c) {
+      @if (!c.over) {
+        <button class="act" type="button" (click)="say('skip', text())">Skip “{{ c.step.title }}”</button>
+      }
+      @if (c.begun) {
+        <button class="act" type="button" (click)="say('redo', text())">Do “{{ c.step.title }}” over</button>
+      }
+      @if (c.early) {
+        <p>
+          <button class="act" type="button" (click)="beginEarly(c.early)">Begin “{{ c.step.title }}” now</button> Out of
+          order: {{ c.early }}
+        </p>
+      }
+    }
+    <button class="plain" type="button" (click)="closed.emit()">Back</button>
+    <h3>Hand over to</h3>
+    <div class="taps">
+      @for (p of state.around()?.people ?? []; track p.id) {
+        <button class="act" type="button" (click)="handTo(p)">{{ p.name }}</button>
+      }
+    </div>
+  </section>`,
+  styles: `
+    .taps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+    }
+    .act {
+      min-height: 56px;
+    }
+    h3 {
+      margin: 1rem 0 0.25rem;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MoreActionsPanel {
+  protected readonly state = inject(BenchState);
+  readonly act = input.required<BenchAct>();
+  readonly lot = input.required<LotDetail>();
+  readonly recorded = output<RunEntryRequest>();
+  readonly closed = output();
+  protected readonly text = signal('');
+  protected readonly index = linkedSignal(() => this.act().step.index);
+  private readonly records = computed(() => foldRun(this.lot().entries, this.lot().plan.steps.length));
+  protected readonly steps = computed(() =>
+    this.lot().plan.steps.flatMap((s) => {
+      const record = this.records()[s.index];
+      return record ? [{ index: s.index, title: s.title, state: STATE_LABELS[stepState(record)] }] : [];
+    }),
+  );
+  protected readonly chosen = computed(() => {
+    const { plan } = this.lot();
+    const [step, record] = [plan.steps[this.index()], this.records()[this.index()]];
+    if (!step || !record) return undefined;
+    const begun = stepState(record) !== 'waiting';
+    const open = begun ? [] : openBefore(plan, this.records(), step);
+    return { step, begun, over: isOver(record), early: open.length === 0 ? '' : earlyStartMessage(step, open) };
+  });
+
+  protected say(kind: 'skip' | 'redo', text: string): void {
+    this.recorded.emit({ kind, stepIndex: this.index(), fields: { text } });
+  }
+
+  protected beginEarly(label: string): void {
+    this.recorded.emit({
+      kind: 'start',
+      stepIndex: this.index(),
+      fields: {
+        text: this.text().trim() === '' ? label : `${this.text().trim()} (${label})`,
+        detail: { outOfOrder: true },
+      },
+    });
+  }
+
+  protected handTo(person: { id: string; name: string }): void {
+    this.recorded.emit({ kind: 'hand', stepIndex: this.act().step.index, fields: { detail: { toPerson: person } } });
+  }
+}

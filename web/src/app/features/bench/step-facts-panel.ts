@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { BenchAct, RunEntryKind } from '@vestigia/core';
+import type { RunEntryFields } from './bench-state';
+import { BenchState } from './bench-state';
+import { readNumber } from './read-number';
+
+export const PANELS = ['note', 'otherwise', 'temperature', 'ph', 'sample', 'bath', 'more'] as const;
+export type Panel = (typeof PANELS)[number];
+
+/** Quick notes, as they would be called across the room. */
+const NOTES = [
+  'Lifted and turned',
+  'Lid on',
+  'Lid off',
+  'Heat down',
+  'Even so far',
+  'Patchy',
+  'Colour is strong',
+  'Colour is weak',
+  'Floats: pushed under',
+  'Foam on top',
+  'Rinse runs clear',
+  'Smells odd',
+] as const;
+/** Common departures from the plan, each with its likely effect. */
+const OTHERWISE = [
+  'It boiled: yellows dull and wool felts',
+  'Got hotter than it should, for a moment: the shade may be duller',
+  'Started late: the fibre stood, so it may take unevenly',
+  'Heat was off for a while: expect paler',
+  'Fibre went in dry: expect patches',
+  'Pieces were crowded: expect fold marks',
+  'Bath had to be stretched with water: expect paler',
+  'A spoon instead of the balance: the dose is uncertain',
+  'Dyestuff was not strained: expect spots',
+  'Another pot lid or spoon that met iron: expect saddened',
+  'Agitated too much: the wool may have felted',
+  'One piece fell out or was lifted early: it will be paler',
+] as const;
+
+export interface RunEntryRequest {
+  readonly kind: RunEntryKind;
+  readonly stepIndex: number;
+  readonly fields: RunEntryFields;
+}
+
+/** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
+@Component({
+  selector: 'vs-step-facts-panel',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  templateUrl: './step-facts-panel.html',
+  styles: `
+    .taps {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.5rem;
+      margin: 0.5rem 0 0.75rem;
+    }
+    .taps .act {
+      min-height: 56px;
+      text-align: left;
+    }
+    .photo {
+      display: inline-flex;
+      align-items: center;
+      min-height: 56px;
+    }
+    .photo input {
+      position: absolute;
+      opacity: 0;
+      width: 1px;
+    }
+    .photo:focus-within {
+      outline: 3px solid var(--ink);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StepFactsPanel {
+  private readonly state = inject(BenchState);
+  readonly panel = input.required<Panel>();
+  readonly act = input.required<BenchAct>();
+  readonly recorded = output<RunEntryRequest>();
+  readonly photographed = output<File>();
+  readonly closed = output();
+  protected readonly notes = NOTES;
+  protected readonly otherwise = OTHERWISE;
+  protected readonly rehearsal = this.state.isRehearsal;
+  protected readonly text = signal('');
+
+  protected say(kind: RunEntryKind, fields: RunEntryFields): void {
+    this.recorded.emit({ kind, stepIndex: this.act().step.index, fields });
+  }
+
+  protected degrees(): number | null {
+    return readNumber(this.text()) ?? null;
+  }
+
+  protected photo(event: Event): void {
+    const file = (event.target as HTMLInputElement).files?.[0];
+    if (file) this.photographed.emit(file);
+  }
+}

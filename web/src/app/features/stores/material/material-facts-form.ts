@@ -1,0 +1,128 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { Material, MaterialFacts } from '@vestigia/contract';
+import type { Hazard } from '@vestigia/core';
+import { FASTNESS_LABELS, HAZARDS, HAZARD_LABELS, MATERIAL_FORMS, formatAmount, readAmount } from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { pageAction } from '../../../api/page-action';
+import { liveQuery } from '../../../api/live-query';
+import { RefusalNote } from '../../../ui/refusal';
+
+const MONTHS = [
+  'January',
+  'February',
+  'March',
+  'April',
+  'May',
+  'June',
+  'July',
+  'August',
+  'September',
+  'October',
+  'November',
+  'December',
+] as const;
+
+/** What the studio knows of a material; everything may be changed, and whoever changes an old reading sees both. */
+@Component({
+  selector: 'vs-material-facts-form',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  templateUrl: './material-facts-form.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MaterialFactsForm {
+  private readonly api = inject(ApiClient);
+  readonly material = input.required<Material>();
+  readonly saved = output();
+  protected readonly saving = pageAction();
+  protected readonly fastness = FASTNESS_LABELS;
+  protected readonly forms = MATERIAL_FORMS;
+  protected readonly groups = ['protein', 'cellulose'] as const;
+  protected readonly hazards = HAZARDS;
+  protected readonly hazardLabel = HAZARD_LABELS;
+  protected readonly months = MONTHS;
+  private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  protected readonly auxiliaries = computed(() =>
+    (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre' && m.measure !== 'pieces'),
+  );
+  protected readonly name = linkedSignal(() => this.material().name);
+  protected readonly note = linkedSignal(() => this.material().note);
+  protected readonly facts = linkedSignal(() => this.material().facts);
+  protected readonly chosen = linkedSignal<readonly Hazard[]>(() => this.material().hazards);
+  protected readonly point = linkedSignal(() => this.write(this.material().facts.reorderPoint));
+  protected readonly quantity = linkedSignal(() => this.write(this.material().facts.reorderQuantity));
+  private readonly read = computed(() =>
+    [this.point(), this.quantity()].map((text) =>
+      text.trim() === '' ? null : readAmount(text, this.material().measure, { allowNothing: true }),
+    ),
+  );
+  protected readonly wrong = computed(() => {
+    const bad = this.read().find((r) => r !== null && !r.ok);
+    return bad && !bad.ok ? { detail: `When to order, and how much: ${bad.message}` } : undefined;
+  });
+
+  private write(amount: number | null): string {
+    return amount === null ? '' : formatAmount(amount, this.material().measure);
+  }
+
+  protected set(change: Partial<MaterialFacts>): void {
+    this.facts.update((f) => ({ ...f, ...change }));
+  }
+
+  protected setMonth(which: 'fromMonth' | 'toMonth', month: number): void {
+    const season = this.facts().season;
+    this.set({
+      season:
+        month === 0
+          ? null
+          : { fromMonth: season?.fromMonth ?? month, toMonth: season?.toMonth ?? month, [which]: month },
+    });
+  }
+
+  protected setPacket(change: { contentsG?: number; fibreG?: number }): void {
+    this.set({ packet: { contentsG: 10, fibreG: 100, auxiliaries: [], ...this.facts().packet, ...change } });
+  }
+
+  protected setAuxiliary(change: { materialId?: string; amount?: number }): void {
+    const packet = this.facts().packet ?? { contentsG: 10, fibreG: 100, auxiliaries: [] };
+    const first = { materialId: '', amount: 0, ...packet.auxiliaries[0], ...change };
+    this.set({ packet: { ...packet, auxiliaries: first.materialId === '' ? [] : [first] } });
+  }
+
+  protected toggleForm(form: (typeof MATERIAL_FORMS)[number]): void {
+    this.set({ forms: toggled(this.facts().forms, form) });
+  }
+
+  protected toggleGroup(group: 'protein' | 'cellulose'): void {
+    this.set({ fibreGroups: toggled(this.facts().fibreGroups, group) });
+  }
+
+  protected toggleHazard(hazard: Hazard): void {
+    this.chosen.update((now) => toggled(now, hazard));
+  }
+
+  protected takeTheirs(): void {
+    this.saving.clear();
+    this.saved.emit();
+  }
+
+  protected save(): void {
+    if (this.wrong()) return;
+    const [point, quantity] = this.read().map((r) => (r?.ok ? r.amount : null));
+    const { kind, measure, base, version } = this.material();
+    const facts = { ...this.facts(), reorderPoint: point ?? null, reorderQuantity: quantity ?? null };
+    this.saving.run(
+      this.api.put(
+        '/api/materials/{id}',
+        { version, name: this.name(), kind, measure, base, hazards: [...this.chosen()], note: this.note(), facts },
+        this.material().id,
+      ),
+      () => this.saved.emit(),
+    );
+  }
+}
+
+const toggled = <T>(list: readonly T[], value: T): T[] =>
+  list.includes(value) ? list.filter((v) => v !== value) : [...list, value];

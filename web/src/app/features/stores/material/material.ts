@@ -1,0 +1,98 @@
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { MaterialPage } from '@vestigia/contract';
+import { monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney } from '@vestigia/core';
+import { StudioCalendar } from '../../../services/studio-calendar';
+import { ApiClient } from '../../../api/api-client';
+import { pageAction } from '../../../api/page-action';
+import { liveQuery } from '../../../api/live-query';
+import { ContextPanel } from '../../../services/context-panel';
+import { Amount } from '../../../format/amount';
+import { Chart } from '../../../ui/chart';
+import { FigureValue } from '../../../ui/figure-value';
+import { newId } from '../../../api/new-id';
+import { RefusalNote } from '../../../ui/refusal';
+import { When } from '../../../ui/when';
+import { MaterialFactsForm } from './material-facts-form';
+import { onHandPicture } from '../shelf/on-hand-picture';
+import { sayRunOut } from '../shelf/run-out-label';
+import { TeachSpoon } from './teach-spoon';
+
+/** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
+@Component({
+  selector: 'vs-material-page',
+  imports: [RouterLink, Amount, Chart, FigureValue, MaterialFactsForm, RefusalNote, TeachSpoon, When],
+  templateUrl: './material.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MaterialPageView {
+  private readonly api = inject(ApiClient);
+  private readonly calendar = inject(StudioCalendar);
+  private readonly contextPanel = inject(ContextPanel);
+  readonly id = input.required<string>();
+  protected readonly kinds = MATERIAL_KIND_LABELS;
+  protected readonly money = formatMoney;
+  protected readonly page = liveQuery(
+    ['stores', 'lots'],
+    () => this.api.get('/api/materials/{id}', { id: this.id() }),
+    () => this.id(),
+  );
+  protected readonly attaching = pageAction();
+  protected readonly runsOut = (p: MaterialPage): string => sayRunOut(p.forecast.runOut);
+  protected readonly picture = computed(() => onHandPicture(this.page.value() as MaterialPage, this.calendar.today()));
+
+  constructor() {
+    effect(() => {
+      const hazards = this.page.value()?.material.hazards ?? [];
+      this.contextPanel.notes.set(
+        hazards.length === 0
+          ? []
+          : [
+              {
+                title: 'Handle with care',
+                lines: [
+                  ...hazards.map((h) => `${HAZARD_LABELS[h]}.`),
+                  'The supplier’s safety data sheet says what protection it needs. Local rules say how it is stored and thrown away.',
+                ],
+              },
+            ],
+      );
+    });
+  }
+
+  protected factsOf({ material: { facts: f, note } }: MaterialPage): string {
+    return [
+      f.forms.length > 0 ? `Comes ${f.forms.join(', ')}` : '',
+      f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join(' and ')}` : '',
+      f.ceilingC === null ? '' : `not above ${f.ceilingC} °C`,
+      f.water === 'any' ? '' : `likes ${f.water} water`,
+      f.phLow === null && f.phHigh === null ? '' : `pH ${f.phLow ?? ''} to ${f.phHigh ?? ''}`,
+      f.light === null ? '' : `fastness to light ${f.light}`,
+      f.wash === null ? '' : `to washing ${f.wash}`,
+      f.bringsTannin ? 'brings its own tannin' : '',
+      f.season === null ? '' : `gathered ${monthName(f.season.fromMonth)} to ${monthName(f.season.toMonth)}`,
+      note,
+    ]
+      .filter(Boolean)
+      .join(' · ');
+  }
+
+  protected readonly kilobytes = (bytes: number): string => `${Math.max(1, Math.round(bytes / 1000))} kB`;
+
+  protected attach(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    // Emptied at once, so that the same file can be chosen again after a refusal.
+    field.value = '';
+    if (!file) return;
+    this.attaching.run(
+      this.api.upload('/api/materials/{id}/attachments', file, 'application/pdf', {
+        id: this.id(),
+        query: { id: newId(), name: file.name.slice(0, 200) },
+      }),
+      () => {
+        this.page.reload();
+      },
+    );
+  }
+}

@@ -1,0 +1,35 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import { MATERIAL_KIND_LABELS } from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { liveQuery } from '../../../api/live-query';
+import { RefusalNote } from '../../../ui/refusal';
+import { StoresNav } from '../stores-nav';
+
+/** Every material the studio knows, with what matters at the pot. */
+@Component({
+  selector: 'vs-materials',
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  templateUrl: './materials.html',
+  styles: `
+    .words {
+      max-width: 24rem;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MaterialsPage {
+  private readonly api = inject(ApiClient);
+  protected readonly kinds = MATERIAL_KIND_LABELS;
+  protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  protected readonly label = signal('');
+  protected readonly shown = computed(() => {
+    const label = this.label().trim().toLowerCase();
+    return (this.materials.value() ?? []).filter((m) =>
+      `${m.name} ${m.kind} ${m.facts.botanicalName} ${m.facts.plantPart}`.toLowerCase().includes(label),
+    );
+  });
+}

@@ -1,0 +1,158 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Router } from '@angular/router';
+import type { Material } from '@vestigia/contract';
+import type { CatalogueEntry, FibreKind, Hazard } from '@vestigia/core';
+import {
+  CATALOGUE,
+  FIBRE_KINDS,
+  HAZARDS,
+  HAZARD_LABELS,
+  MATERIAL_KINDS,
+  MATERIAL_KIND_LABELS,
+  NOT_OFFERED,
+  readWeight,
+  refusedSalt,
+} from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { pageAction } from '../../../api/page-action';
+import { liveQuery } from '../../../api/live-query';
+import { newId } from '../../../api/new-id';
+import { RefusalNote } from '../../../ui/refusal';
+import { StoresNav } from '../stores-nav';
+
+const SHOWN = 7;
+
+/** Says what a material is: taken from the catalogue, or written anew. Jars of it are booked in afterwards. */
+@Component({
+  selector: 'vs-new-material',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  templateUrl: './new-material.html',
+  styles: `
+    .words {
+      max-width: 24rem;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class NewMaterialPage {
+  private readonly api = inject(ApiClient);
+  private readonly router = inject(Router);
+  protected readonly action = pageAction();
+  protected readonly catalogue = CATALOGUE;
+  protected readonly kinds = MATERIAL_KINDS;
+  protected readonly kindLabel = MATERIAL_KIND_LABELS;
+  protected readonly fibres = FIBRE_KINDS;
+  protected readonly hazards = HAZARDS;
+  protected readonly hazardLabel = HAZARD_LABELS;
+  private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  protected readonly look = signal('');
+  protected readonly taken = signal<CatalogueEntry | undefined>(undefined);
+  protected readonly name = signal('');
+  protected readonly kind = signal<Material['kind']>('dyestuff');
+  protected readonly measure = signal<Material['measure']>('weight');
+  protected readonly note = signal('');
+  protected readonly chosen = signal<readonly Hazard[]>([]);
+  protected readonly fibre = signal<FibreKind>('wool');
+  protected readonly pieceWord = signal('hank');
+  protected readonly pieceWeight = signal('100 g');
+  protected readonly L = signal(85);
+  protected readonly a = signal(0);
+  protected readonly b = signal(10);
+  protected readonly weightProblem = signal<{ detail: string } | undefined>(undefined);
+  private readonly id = newId();
+
+  private readonly matching = computed(() => {
+    const label = this.look().trim().toLowerCase();
+    return CATALOGUE.filter((e) =>
+      `${e.name} ${e.kind} ${e.botanicalName} ${e.plantPart}`.toLowerCase().includes(label),
+    );
+  });
+  protected readonly found = computed(() => this.matching().slice(0, SHOWN));
+  protected readonly more = computed(() => this.matching().length - this.found().length);
+  protected readonly notOffered = computed(() =>
+    refusedSalt(this.look()) || refusedSalt(this.name()) ? NOT_OFFERED : undefined,
+  );
+  protected readonly isHere = (entry: CatalogueEntry): boolean =>
+    (this.materials.value() ?? []).some((m) => m.name.toLowerCase() === entry.name.toLowerCase());
+
+  protected take(entry: CatalogueEntry): void {
+    this.taken.set(entry);
+    this.name.set(entry.name);
+    this.kind.set(entry.kind);
+    this.measure.set(entry.measure);
+    this.note.set(entry.note);
+    this.chosen.set(entry.hazards);
+  }
+
+  protected toggle(hazard: Hazard): void {
+    this.chosen.update((now) => (now.includes(hazard) ? now.filter((h) => h !== hazard) : [...now, hazard]));
+  }
+
+  protected add(): void {
+    const isFibre = this.kind() === 'fibre';
+    const weight = readWeight(this.pieceWeight());
+    this.weightProblem.set(isFibre && !weight.ok ? { detail: weight.message } : undefined);
+    if (isFibre && !weight.ok) return;
+    const base =
+      isFibre && weight.ok
+        ? {
+            fibre: this.fibre(),
+            pieceWord: this.pieceWord(),
+            usualPieceWeightG: weight.weightG,
+            undyed: { L: this.L(), a: this.a(), b: this.b(), illuminant: 'D65' as const, observer: '10' as const },
+          }
+        : null;
+    const body = {
+      id: this.id,
+      name: this.name(),
+      kind: this.kind(),
+      measure: isFibre ? ('weight' as const) : this.measure(),
+      hazards: [...this.chosen()],
+      note: this.note(),
+      base,
+      ...(isFibre ? {} : this.factsTaken()),
+    };
+    this.action.run(
+      this.api.post('/api/materials', body),
+      () => void this.router.navigate(['/stores/delivery'], { queryParams: { material: this.id } }),
+    );
+  }
+
+  private factsTaken() {
+    const entry = this.taken();
+    if (!entry) return {};
+    const {
+      botanicalName,
+      plantPart,
+      forms,
+      fibreGroups,
+      ceilingC,
+      water,
+      phLow,
+      phHigh,
+      light,
+      wash,
+      bringsTannin,
+      season,
+    } = entry;
+    return {
+      facts: {
+        botanicalName,
+        plantPart,
+        forms: [...forms],
+        fibreGroups: [...fibreGroups],
+        ceilingC,
+        water,
+        phLow,
+        phHigh,
+        light,
+        wash,
+        bringsTannin,
+        season,
+      },
+    };
+  }
+}

@@ -1,0 +1,118 @@
+import { ScrollingModule } from '@angular/cdk/scrolling';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import { of } from 'rxjs';
+import { StudioCalendar } from '../../../services/studio-calendar';
+import { ApiClient } from '../../../api/api-client';
+import { liveQuery } from '../../../api/live-query';
+import { ContextPanel } from '../../../services/context-panel';
+import { Amount } from '../../../format/amount';
+import { RefusalNote } from '../../../ui/refusal';
+import { When } from '../../../ui/when';
+import type { ShelfColumn, ShownRow } from './shelf-rows';
+import { sayNeighbours, wantedRows } from './shelf-rows';
+import { StoresNav } from '../stores-nav';
+
+/** One column may be sorted by several things: what a jar holds, what that is, and where it stands share one. */
+const COLUMNS: readonly { by: readonly { column: ShelfColumn; name: string }[]; number?: true }[] = [
+  { by: [{ column: 'tag', name: 'Tag' }] },
+  {
+    by: [
+      { column: 'material', name: 'Material' },
+      { column: 'kind', name: 'kind' },
+      { column: 'place', name: 'place' },
+    ],
+  },
+  { by: [{ column: 'onHand', name: 'On hand' }], number: true },
+  { by: [{ column: 'reserved', name: 'Promised' }], number: true },
+  { by: [{ column: 'free', name: 'Free' }], number: true },
+  { by: [{ column: 'bestBefore', name: 'Best before' }] },
+];
+
+/** Every jar with what is on hand, promised and free: today, on a day that was, or on one to come. */
+@Component({
+  selector: 'vs-shelf',
+  imports: [
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ScrollingModule,
+    Amount,
+    RefusalNote,
+    When,
+    StoresNav,
+  ],
+  templateUrl: './shelf.html',
+  styleUrl: './shelf.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ShelfPage {
+  private readonly api = inject(ApiClient);
+  private readonly contextPanel = inject(ContextPanel);
+  protected readonly columns = COLUMNS;
+  protected readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
+  protected readonly on = signal('');
+  protected readonly other = liveQuery(
+    ['stores'],
+    () => (this.on() === '' ? of(undefined) : this.api.get('/api/stores/on', { query: { on: this.on() } })),
+    () => this.on(),
+  );
+  protected readonly label = signal('');
+  protected readonly withEmpty = signal(false);
+  protected readonly order = signal<{ column: ShelfColumn; up: boolean }>({ column: 'material', up: true });
+  private readonly today = inject(StudioCalendar).today();
+  /** Rows keep one height whatever they hold, so that thousands can be scrolled; it follows the browser's text size. */
+  protected readonly rowHeight = signal(3.25 * parseFloat(getComputedStyle(document.documentElement).fontSize));
+
+  protected readonly when = computed(() => this.other.value()?.when ?? 'today');
+  protected readonly rows = computed((): readonly ShownRow[] | undefined => {
+    const other = this.other.value();
+    const kinds = new Map((this.shelf.value() ?? []).map((r) => [r.id, r]));
+    if (other)
+      return other.rows.map((r) => ({
+        ...r,
+        kind: kinds.get(r.id)?.kind ?? '',
+        bestBefore: kinds.get(r.id)?.bestBefore ?? null,
+        past: r.expired,
+      }));
+    return this.shelf.value()?.map((r) => ({ ...r, past: r.bestBefore !== null && r.bestBefore < this.today }));
+  });
+
+  protected readonly shown = computed(() =>
+    wantedRows(this.rows() ?? [], { label: this.label(), withEmpty: this.withEmpty(), ...this.order() }),
+  );
+
+  constructor() {
+    effect(() => {
+      const lines = sayNeighbours(this.shelf.value() ?? []);
+      this.contextPanel.notes.set(lines.length === 0 ? [] : [{ title: 'Bad neighbours', lines }]);
+    });
+  }
+
+  protected readonly byId = (_i: number, row: ShownRow): string => row.id;
+
+  protected sortBy(column: ShelfColumn): void {
+    this.order.update((o) => ({ column, up: o.column === column ? !o.up : true }));
+  }
+
+  protected sortOf(by: readonly { column: ShelfColumn }[]): 'ascending' | 'descending' | null {
+    const { column, up } = this.order();
+    return by.some((b) => b.column === column) ? (up ? 'ascending' : 'descending') : null;
+  }
+
+  /** Up and down go from jar to jar; the list scrolls along. */
+  protected onKey(event: KeyboardEvent): void {
+    if (event.key !== 'ArrowDown' && event.key !== 'ArrowUp') return;
+    const links = [...(event.currentTarget as HTMLElement).querySelectorAll<HTMLElement>('a')];
+    const next =
+      links[links.indexOf(document.activeElement as HTMLElement) + (event.key === 'ArrowDown' ? 1 : -1)] ??
+      (document.activeElement === event.currentTarget ? links[0] : undefined);
+    if (!next) return;
+    next.focus();
+    event.preventDefault();
+  }
+}

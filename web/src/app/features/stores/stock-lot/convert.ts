@@ -1,0 +1,193 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Router, RouterLink } from '@angular/router';
+import type { ConversionKind, Figure } from '@vestigia/core';
+import { blendStrength, formatAmount, freshToDried, readAmount, stockConcentration } from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { pageAction } from '../../../api/page-action';
+import { StudioSettings } from '../../../api/studio-settings';
+import { liveQuery } from '../../../api/live-query';
+import { FigureValue } from '../../../ui/figure-value';
+import { newId } from '../../../api/new-id';
+import { RefusalNote } from '../../../ui/refusal';
+
+const KINDS: readonly { kind: ConversionKind; name: string; out: string; hint: string }[] = [
+  {
+    kind: 'dry',
+    name: 'Dry',
+    out: 'What it weighs dried',
+    hint: 'Fresh stock dried. Both weights give its fresh to dried factor, kept with the material.',
+  },
+  {
+    kind: 'freeze',
+    name: 'Freeze',
+    out: 'What went into the freezer',
+    hint: 'Fresh stock into the freezer; what was sorted out is the loss.',
+  },
+  {
+    kind: 'grind',
+    name: 'Grind',
+    out: 'What came out of the mill',
+    hint: 'Whole stock ground. Dust mask, goggles, no draught.',
+  },
+  {
+    kind: 'dissolve',
+    name: 'Make a stock solution',
+    out: 'Made up to, volume',
+    hint: 'Crystals dissolved and made up to a volume. The concentration follows.',
+  },
+  {
+    kind: 'blend',
+    name: 'Blend',
+    out: 'What the blend weighs',
+    hint: 'Several jars into one. Its strength is the mean by weight, known only if every part’s is; every parent stays known.',
+  },
+  { kind: 'open', name: 'Open packets', out: 'What was in them', hint: 'Whole packets into a jar, by weight.' },
+  {
+    kind: 'compost',
+    name: 'To the compost',
+    out: '',
+    hint: 'What is left over leaves the shelf. Local rules say what may go on soil.',
+  },
+];
+
+interface Part {
+  readonly stockLotId: string;
+  readonly quantityText: string;
+}
+
+/** Changes the form of stock: dries, freezes, grinds, dissolves, blends, opens, composts. Parents stay known. */
+@Component({
+  selector: 'vs-convert',
+  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  providers: [StudioSettings],
+  templateUrl: './convert.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ConvertPage {
+  private readonly api = inject(ApiClient);
+  private readonly router = inject(Router);
+  private readonly house = inject(StudioSettings);
+  readonly stockLot = input<string>();
+  protected readonly kinds = KINDS;
+  protected readonly action = pageAction();
+  protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
+  /** What one would most likely do with the jar one came from. */
+  private readonly measure = computed(() => this.shelf.value()?.find((j) => j.id === this.stockLot())?.measure);
+  protected readonly kind = linkedSignal<ConversionKind>(() =>
+    this.measure() === 'pieces' ? 'open' : this.measure() === 'volume' ? 'blend' : 'dry',
+  );
+  protected readonly chosen = computed(
+    () => KINDS.find((k) => k.kind === this.kind()) ?? (KINDS[0] as (typeof KINDS)[number]),
+  );
+  protected readonly stockLots = computed(() =>
+    (this.shelf.value() ?? []).filter(
+      (j) =>
+        j.free > 0 &&
+        (this.kind() === 'compost' || (j.kind !== 'fibre' && (this.kind() === 'open') === (j.measure === 'pieces'))),
+    ),
+  );
+  protected readonly parts = linkedSignal<readonly Part[]>(() => [
+    { stockLotId: this.stockLot() ?? '', quantityText: '' },
+  ]);
+  protected readonly out = signal('');
+  protected readonly into = signal('');
+  protected readonly newName = signal('');
+  protected readonly place = signal('');
+  protected readonly container = signal('');
+  protected readonly bestBefore = signal('');
+  protected readonly tag = signal('');
+  protected readonly note = signal('');
+  protected readonly amount = formatAmount;
+
+  private readonly inputs = computed(() =>
+    this.parts().flatMap((p) => {
+      const stockLot = this.shelf.value()?.find((j) => j.id === p.stockLotId);
+      const density = this.materials.value()?.find((m) => m.id === stockLot?.materialId)?.bulkDensityGPerMl;
+      const reading = stockLot
+        ? readAmount(p.quantityText, stockLot.measure, this.house.measuring(density))
+        : undefined;
+      return stockLot && reading?.ok
+        ? [
+            {
+              stockLotId: stockLot.id,
+              tag: stockLot.tag,
+              weightG: reading.amount / 1000,
+              strengthPercent: stockLot.strengthPercent,
+            },
+          ]
+        : [];
+    }),
+  );
+  private readonly outAmount = computed(() => {
+    const reading = readAmount(
+      this.out(),
+      this.kind() === 'dissolve' ? 'volume' : 'weight',
+      this.house.measuring(undefined),
+    );
+    return reading.ok ? reading.amount / 1000 : undefined;
+  });
+  protected readonly resultLabel = computed(
+    () =>
+      (
+        ({ dry: 'Fresh to dried', dissolve: 'Concentration', blend: 'Strength' }) as Partial<
+          Record<ConversionKind, string>
+        >
+      )[this.kind()] ?? '',
+  );
+  protected readonly result = computed((): Figure | null => {
+    const inG = this.inputs().reduce((sum, i) => sum + i.weightG, 0);
+    const out = this.outAmount();
+    if (inG <= 0 || out === undefined) return null;
+    if (this.kind() === 'dry') return out <= inG ? freshToDried(inG, out) : null;
+    if (this.kind() === 'dissolve') return stockConcentration(inG, out);
+    return this.kind() === 'blend' ? blendStrength(this.inputs()) : null;
+  });
+  protected readonly loss = computed(() => {
+    const inG = this.inputs().reduce((sum, i) => sum + i.weightG, 0);
+    const out = this.outAmount();
+    if (inG <= 0 || out === undefined || ['dissolve', 'compost', 'open'].includes(this.kind())) return '';
+    const lossMg = Math.round((inG - out) * 1000);
+    return lossMg < 0
+      ? 'More would come out than went in: weigh again.'
+      : `${formatAmount(lossMg, 'weight')} goes off as loss; the rest is accounted for.`;
+  });
+
+  protected set(at: number, change: Partial<Part>): void {
+    this.parts.update((parts) => parts.map((p, i) => (i === at ? { ...p, ...change } : p)));
+  }
+
+  protected add(): void {
+    this.parts.update((parts) => [...parts, { stockLotId: '', quantityText: '' }]);
+  }
+
+  protected convert(): void {
+    const kind = this.kind();
+    const into = this.into();
+    const output =
+      kind === 'compost'
+        ? null
+        : {
+            movementId: newId(),
+            stockLotId: newId(),
+            materialId: into === '' || into === 'new' ? null : into,
+            newMaterial: into === 'new' ? this.newName() : '',
+            tag: this.tag(),
+            quantityText: this.out(),
+            place: this.place(),
+            bestBefore: this.bestBefore() || null,
+            container: this.container(),
+            tareText: '',
+          };
+    const inputs = this.parts()
+      .filter((p) => p.stockLotId !== '')
+      .map((p) => ({ movementId: newId(), stockLotId: p.stockLotId, quantityText: p.quantityText }));
+    this.action.run(
+      this.api.post('/api/conversions', { id: newId(), kind, inputs, output, note: this.note() }),
+      ({ id }) => void this.router.navigate(kind === 'compost' ? ['/stores'] : ['/stores', id]),
+    );
+  }
+}

@@ -1,0 +1,116 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { StockLot } from '@vestigia/contract';
+import { MATERIAL_FORMS, readAmount } from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { pageAction } from '../../../api/page-action';
+import { typeOf } from '../../../format/file-type';
+import { newId } from '../../../api/new-id';
+import { RefusalNote } from '../../../ui/refusal';
+import { When } from '../../../ui/when';
+
+/** What the jar's label says, and its photographs. */
+@Component({
+  selector: 'vs-stock-lot-label',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  templateUrl: './stock-lot-label.html',
+  styles: `
+    .photos {
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.75rem;
+    }
+    img {
+      object-fit: cover;
+      border: 1px solid var(--line-strong);
+      background: var(--mount);
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StockLotLabel {
+  private readonly api = inject(ApiClient);
+  readonly stockLot = input.required<StockLot>();
+  readonly changed = output();
+  protected readonly forms = MATERIAL_FORMS;
+  protected readonly saving = pageAction();
+  protected readonly attaching = pageAction();
+  protected readonly place = linkedSignal(() => this.stockLot().row.place);
+  protected readonly bestBefore = linkedSignal(() => this.stockLot().row.bestBefore ?? '');
+  protected readonly note = linkedSignal(() => this.stockLot().note);
+  protected readonly form = linkedSignal<string>(() => this.stockLot().facts.form ?? '');
+  protected readonly container = linkedSignal(() => this.stockLot().facts.container);
+  protected readonly tare = linkedSignal(() =>
+    this.stockLot().facts.tareMg === null ? '' : `${(this.stockLot().facts.tareMg ?? 0) / 1000} g`,
+  );
+  protected readonly moisture = linkedSignal(() => this.stockLot().facts.moisturePercent);
+  protected readonly strength = linkedSignal(() => this.stockLot().facts.strengthPercent);
+  protected readonly basis = linkedSignal(() => this.stockLot().facts.strengthBasis);
+  protected readonly reference = linkedSignal(() => this.stockLot().facts.reference);
+  private readonly version = linkedSignal(() => this.stockLot().version);
+  protected readonly theirs = computed(() =>
+    this.saving.problem()?.code === 'stale'
+      ? (this.saving.problem()?.theirs as { place: string; note: string; bestBefore: string | null })
+      : undefined,
+  );
+  private readonly tareReading = computed(() =>
+    this.tare().trim() === '' ? undefined : readAmount(this.tare(), 'weight', { allowNothing: true }),
+  );
+  protected readonly wrong = computed(() => {
+    const tare = this.tareReading();
+    return tare && !tare.ok ? { detail: `The container: ${tare.message}` } : undefined;
+  });
+
+  protected save(): void {
+    const tare = this.tareReading();
+    if (tare && !tare.ok) return;
+    const facts = {
+      ...this.stockLot().facts,
+      form: (this.form() || null) as (typeof MATERIAL_FORMS)[number] | null,
+      container: this.container(),
+      tareMg: tare?.ok ? tare.amount : null,
+      moisturePercent: this.moisture(),
+      strengthPercent: this.strength(),
+      strengthBasis: this.basis(),
+      reference: this.reference(),
+    };
+    this.saving.run(
+      this.api.put(
+        '/api/stock-lots/{id}',
+        {
+          version: this.version(),
+          place: this.place(),
+          note: this.note(),
+          bestBefore: this.bestBefore() || null,
+          facts,
+        },
+        this.stockLot().row.id,
+      ),
+      () => this.changed.emit(),
+    );
+  }
+
+  protected takeTheirs(): void {
+    this.changed.emit();
+    this.saving.clear();
+  }
+
+  protected photograph(event: Event): void {
+    const field = event.target as HTMLInputElement;
+    const file = field.files?.[0];
+    // Emptied at once, so that the same file can be chosen again after a refusal.
+    field.value = '';
+    if (!file) return;
+    this.attaching.run(
+      this.api.upload('/api/stock-lots/{id}/attachments', file, typeOf(file), {
+        id: this.stockLot().row.id,
+        query: { id: newId(), name: file.name.slice(0, 200) },
+      }),
+      () => {
+        this.changed.emit();
+      },
+    );
+  }
+}

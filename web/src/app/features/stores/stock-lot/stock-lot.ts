@@ -1,0 +1,66 @@
+import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { HAZARD_LABELS, formatMoney } from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { StudioSettings } from '../../../api/studio-settings';
+import { liveQuery } from '../../../api/live-query';
+import { ContextPanel } from '../../../services/context-panel';
+import { Amount } from '../../../format/amount';
+import { RefusalNote } from '../../../ui/refusal';
+import { When } from '../../../ui/when';
+import { StockLotCount } from './stock-lot-count';
+import { StockLotLabel } from './stock-lot-label';
+import { StockLotLedger } from './stock-lot-ledger';
+import { StockLotLiquor } from './stock-lot-liquor';
+import { StockLotTake } from './stock-lot-take';
+import { TracePicture } from './trace-picture';
+
+/** One jar: what is in it, how it got there, where it went. */
+@Component({
+  selector: 'vs-stock-lot',
+  imports: [
+    RouterLink,
+    Amount,
+    RefusalNote,
+    When,
+    StockLotCount,
+    StockLotTake,
+    StockLotLabel,
+    StockLotLedger,
+    StockLotLiquor,
+    TracePicture,
+  ],
+  providers: [StudioSettings],
+  templateUrl: './stock-lot.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StockLotPage {
+  private readonly api = inject(ApiClient);
+  private readonly contextPanel = inject(ContextPanel);
+  readonly id = input.required<string>();
+  protected readonly stockLot = liveQuery(
+    ['stores'],
+    () => this.api.get('/api/stock-lots/{id}', { id: this.id() }),
+    () => this.id(),
+  );
+  protected readonly money = formatMoney;
+
+  constructor() {
+    effect(() => {
+      const hazards = this.stockLot.value()?.row.hazards ?? [];
+      this.contextPanel.notes.set(
+        hazards.length === 0
+          ? []
+          : [
+              {
+                title: 'Handle with care',
+                lines: [
+                  ...hazards.map((h) => `${HAZARD_LABELS[h]}.`),
+                  'The supplier’s safety data sheet says what protection it needs; it is kept with the material.',
+                ],
+              },
+            ],
+      );
+    });
+  }
+}

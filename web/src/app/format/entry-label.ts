@@ -1,0 +1,59 @@
+import type { LotDetail, RunEntryView } from '@vestigia/contract';
+import { BATH_MOVE_LABELS, formatAmount, sayMinutes } from '@vestigia/core';
+
+const READ_BY = {
+  hand: '',
+  instrument: ', by the instrument',
+  simulated: ', by a simulated instrument',
+  strip: ', by strip',
+  card: ', from the bench card',
+} as const;
+const by = (entry: RunEntryView): string => READ_BY[entry.detail?.readBy ?? 'hand'];
+
+/** One bench entry as a dyer would read it back. */
+export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
+  const textPart = entry.text ? `: ${entry.text}` : '';
+  switch (entry.kind) {
+    case 'start':
+      return `begun${entry.detail?.outOfOrder ? ' out of order' : ''}${entry.detail?.vessels ? ` in ${entry.detail.vessels.map((v) => v.vesselName).join(' and ')}` : ''}${textPart}`;
+    case 'finish':
+      return `finished${textPart}`;
+    case 'skip':
+      return `skipped${textPart}`;
+    case 'cancel':
+      return `lot called off${textPart}`;
+    case 'note':
+      return `${entry.detail?.deviation ? 'otherwise than planned: ' : ''}${entry.text ?? ''}`;
+    case 'pause':
+      return `paused${textPart}`;
+    case 'resume':
+      return 'gone on with';
+    case 'redo':
+      return `to be done over${textPart}`;
+    case 'ph':
+      return `pH ${entry.detail?.ph ?? ''}${entry.detail?.totalDose ? ` with ${entry.detail.totalDose} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
+    case 'sample':
+      return `${entry.detail?.sampleOf ?? 'piece'} at ${Math.round((entry.detail?.depth ?? 0) * 100)} % of the depth wanted${by(entry)}`;
+    case 'bath':
+      return entry.detail?.bath
+        ? `${BATH_MOVE_LABELS[entry.detail.bath.kind]}: ${formatAmount(Math.round(entry.detail.bath.ml * 1000), 'volume')}`
+        : 'bath';
+    case 'pulls':
+      return `${entry.detail?.pullMinutes?.length ?? 0} pulls planned, at ${(entry.detail?.pullMinutes ?? []).join(', ')} min`;
+    case 'pull':
+      return `piece ${entry.detail?.piece ?? ''} pulled`;
+    case 'rescale':
+      return `doses rescaled${textPart}`;
+    case 'hand':
+      return `handed over to ${entry.detail?.toPerson?.name ?? 'somebody'}`;
+    case 'temperature':
+      return `${entry.temperatureC} °C${textPart}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
+    case 'weigh': {
+      const { weighing } = entry;
+      if (!weighing) return 'weighed';
+      const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);
+      const tag = lot.stockLots.find((j) => j.id === weighing.stockLotId)?.tag ?? '';
+      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''} from ${tag}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${by(entry)}`;
+    }
+  }
+}

@@ -1,0 +1,17 @@
+import type { LotState } from '@vestigia/contract';
+
+export const LOT_STATE_LABELS: Readonly<Record<LotState, string>> = {
+  planned: 'planned',
+  inWork: 'in work',
+  toJudge: 'to judge',
+  held: 'held',
+  released: 'released',
+  refused: 'refused',
+  cancelled: 'cancelled',
+};
+
+/** Told by shape, not by hue: filled when it is settled well, dashed while it is open. */
+export function lotStateClass(state: LotState): string {
+  if (state === 'released') return 'state strong';
+  return state === 'planned' || state === 'inWork' || state === 'toJudge' ? 'state open' : 'state';
+}

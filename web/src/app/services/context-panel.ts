@@ -1,0 +1,23 @@
+import { Injectable, signal } from '@angular/core';
+import type { Figure } from '@vestigia/core';
+
+export interface ContextNote {
+  readonly title: string;
+  readonly lines: readonly string[];
+}
+
+/** What the margin shows: the working of the figure in focus, and the page's own cautions and history. */
+@Injectable({ providedIn: 'root' })
+export class ContextPanel {
+  readonly working = signal<{ name: string; figure: Figure } | undefined>(undefined);
+  readonly notes = signal<readonly ContextNote[]>([]);
+
+  showWorking(name: string, figure: Figure): void {
+    this.working.set({ name, figure });
+  }
+
+  clear(): void {
+    this.working.set(undefined);
+    this.notes.set([]);
+  }
+}
