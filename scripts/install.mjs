@@ -1,4 +1,5 @@
-// Installs what is missing, once for each state of the lock file. Node's own modules only: it runs before anything is installed.
+// Installs what is missing, once for each state of the lock file. Node's own modules only: it runs before anything is
+// installed.
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync, writeFileSync } from 'node:fs';

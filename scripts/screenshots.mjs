@@ -42,8 +42,8 @@ try {
   const jars = await ask('/api/stores');
   const marram = colourways.find((c) => c.name === 'Marram').id;
   const reordered = lots.find((l) => l.state === 'released' && l.reorderOf && l.batches > 1);
-  const knotted =
-    lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.knotted)) ?? reordered;
+  const withDeviation =
+    lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.hasDeviation)) ?? reordered;
 
   for (const place of ['today', 'stores', 'recipes', 'lots', 'studio']) {
     await go(`/${place}`);
@@ -73,7 +73,7 @@ try {
   await shot('strips');
   await go(`/colourways/${marram}`);
   await shot('colourway');
-  await go(`/lots/${knotted.id}`);
+  await go(`/lots/${withDeviation.id}`);
   await shot('lot');
   await go(`/lots/new?again=${reordered.id}`);
   await page.waitForSelector('vs-then-and-now');
@@ -104,7 +104,7 @@ try {
       path,
       body,
     );
-  const touch = (stepIndex, kind, ageMin = 0, rest = {}) => ({
+  const draft = (stepIndex, kind, ageMin = 0, rest = {}) => ({
     lotId: inWork.id,
     ageMs: ageMin * 60_000,
     entry: {
@@ -122,20 +122,20 @@ try {
   // Weighing out, with what lies on the simulated balance.
   const detail = await ask(`/api/lots/${inWork.id}`);
   const mordant = detail.plan.steps.find((s) => s.kind === 'mordant');
-  await send('/api/bench/touches', {
-    touches: [
+  await send('/api/bench/run-entries', {
+    drafts: [
       ...detail.plan.steps
         .slice(0, mordant.index)
         .filter((s) => !['done', 'skipped'].includes(detail.summary.stations[s.index].state))
-        .map((s) => touch(s.index, 'skip', 52, { text: 'done with the lot before' })),
-      touch(mordant.index, 'start', 50),
+        .map((s) => draft(s.index, 'skip', 52, { text: 'done with the lot before' })),
+      draft(mordant.index, 'start', 50),
     ],
   });
   await page.evaluate(() => localStorage.setItem('vestigia-balance', 'simulated'));
   await go(`/bench/${inWork.id}`);
   await page.waitForSelector('.live');
   await page.evaluate(() => {
-    document.querySelector('vs-hands details').open = true;
+    document.querySelector('vs-simulator-controls details').open = true;
   });
   await press('what is wanted');
   await page.waitForSelector('.live.steady');
@@ -143,14 +143,14 @@ try {
   await shot('bench');
   await page.evaluate(() => localStorage.removeItem('vestigia-balance'));
   // The same step fifty minutes on, its bath followed by a probe.
-  await send('/api/bench/touches', {
-    touches: mordant.weighings.map((w) =>
-      touch(mordant.index, 'weigh', 48, {
+  await send('/api/bench/run-entries', {
+    drafts: mordant.weighings.map((w) =>
+      draft(mordant.index, 'weigh', 48, {
         weighing: {
           batch: w.batch,
           materialId: w.materialId,
           stockLotId: w.picks[0].stockLotId,
-          written: `${w.target.value} g`,
+          quantityText: `${w.target.value} g`,
           movementId: randomUUID(),
         },
       }),
@@ -171,18 +171,18 @@ try {
   const rehearsal = randomUUID();
   await send('/api/rehearsals', { id: rehearsal, lotId: inWork.id, speed: 60 });
   const dye = detail.plan.steps.find((s) => s.kind === 'dye');
-  await send(`/api/rehearsals/${rehearsal}/touches`, {
-    touches: [
-      ...detail.plan.steps.slice(0, dye.index).map((s) => touch(s.index, 'skip', 0, { text: 'rehearsed yesterday' })),
-      touch(dye.index, 'start'),
+  await send(`/api/rehearsals/${rehearsal}/run-entries`, {
+    drafts: [
+      ...detail.plan.steps.slice(0, dye.index).map((s) => draft(s.index, 'skip', 0, { text: 'rehearsed yesterday' })),
+      draft(dye.index, 'start'),
     ],
   });
   await send('/api/instruments', { kind: 'probe', do: 'heat', share: 1, rehearsalId: rehearsal });
   await go(`/bench/rehearsal/${rehearsal}`);
   for (const depth of [0.22, 0.47, 0.64]) {
     await new Promise((resolve) => setTimeout(resolve, 7000));
-    await send(`/api/rehearsals/${rehearsal}/touches`, {
-      touches: [touch(dye.index, 'sample', 0, { detail: { sampleOf: 'piece', depth } })],
+    await send(`/api/rehearsals/${rehearsal}/run-entries`, {
+      drafts: [draft(dye.index, 'sample', 0, { detail: { sampleOf: 'piece', depth } })],
     });
   }
   await go(`/bench/rehearsal/${rehearsal}`);

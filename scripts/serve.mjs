@@ -1,4 +1,5 @@
-// Starts a server of its own for tests, pictures and measurements, on a port the system chooses, and stops it by its id.
+// Starts a server of its own for tests, pictures and measurements, on a port the system chooses, and stops it by its
+// id.
 import { spawn } from 'node:child_process';
 import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -7,7 +8,10 @@ import { root } from './install.mjs';
 
 const PATIENCE_MS = Number(process.env.SERVE_PATIENCE_MS ?? 90_000);
 
-/** Runs the built server on a data folder. Resolves with its address once it serves; rejects with what it said if it ends first. */
+/**
+ * Runs the built server on a data folder. Resolves with its address once it serves; rejects with what it said if it
+ * ends first.
+ */
 export function serve(dataDir, env = {}) {
   const child = spawn(process.execPath, [join(root, 'dist', 'server', 'main.mjs')], {
     cwd: root,
@@ -54,7 +58,10 @@ export function temporaryFolder(name) {
   return { folder, remove: () => rmSync(folder, { recursive: true, force: true }) };
 }
 
-/** The demo studio in a folder of its own: a copy of one that was opened before (DEMO_TEMPLATE), or opened from its file. */
+/**
+ * The demo studio in a folder of its own: a copy of one that was opened before (DEMO_TEMPLATE), or opened from its
+ * file.
+ */
 export async function serveDemo(env = {}) {
   const { folder, remove } = temporaryFolder('demo');
   const template = process.env.DEMO_TEMPLATE;

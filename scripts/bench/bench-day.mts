@@ -6,12 +6,12 @@ import type { Browser, Page } from 'puppeteer-core';
 import puppeteer from 'puppeteer-core';
 import { chromiumPath } from '../browser.mjs';
 import { serveDemo } from '../serve.mjs';
-import { comeIn } from './come-in.mjs';
+import { signIn } from './come-in.mjs';
 
 const PASSPHRASE = 'mud on the slipway';
 const READINGS = 300_000;
 const HOURS = 8;
-const TOUCHES = 1000;
+const DRAFTS = 1000;
 const BROWSERS = 6;
 const WATCH_S = 20;
 
@@ -22,7 +22,10 @@ const report = (what: string, aim: string, found: string): void =>
 const spread = (ms: number[]): string =>
   `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
-/** The dye day's own numbers, on the demo studio: balance to screen, a long run's curve, and touches made without the server. */
+/**
+ * The dye day's own numbers, on the demo studio: balance to screen, a long run's curve, and touches made without the
+ * server.
+ */
 export async function measureBenchDay(): Promise<void> {
   const server = await serveDemo();
   const browser = await puppeteer.launch({
@@ -64,7 +67,7 @@ async function open(browser: Browser, base: string): Promise<Page> {
     window.heardAt = { balance: 0, probe: 0 };
     const Real = window.EventSource;
     window.EventSource = class extends Real { constructor(url) { super(url); if (String(url).includes('instruments')) { window.instrumentLine = this; this.addEventListener('message', (e) => { const [kind, at] = JSON.parse(e.data); window.heardAt[kind] = at; }); } } };`);
-  await comeIn(page, base, PASSPHRASE);
+  await signIn(page, base, PASSPHRASE);
   return page;
 }
 
@@ -74,7 +77,7 @@ const post = <T,>(page: Page, path: string, body: object): Promise<T> =>
   ) as Promise<T>;
 const get = <T,>(page: Page, path: string): Promise<T> =>
   page.evaluate(`fetch(${JSON.stringify(path)}).then((r) => r.json())`) as Promise<T>;
-const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}): object => ({
+const draft = (lotId: string, stepIndex: number, kind: string, rest: object = {}): object => ({
   lotId,
   ageMs: 0,
   entry: {
@@ -93,7 +96,7 @@ const touch = (lotId: string, stepIndex: number, kind: string, rest: object = {}
 async function newLot(page: Page): Promise<string> {
   const colourwayId = (await get<LotSummary[]>(page, '/api/lots')).find((l) => l.colourway.name === 'Marram')?.colourway
     .id;
-  const ask = { colourwayId, written: '1 hank of 100 g', waterId: null, reorderOfId: null };
+  const ask = { colourwayId, quantityText: '1 hank of 100 g', waterId: null, reorderOfId: null };
   const proposal = await post<Proposal>(page, '/api/lots/proposal', ask);
   const id = randomUUID();
   await post(page, '/api/lots', {
@@ -107,7 +110,10 @@ async function newLot(page: Page): Promise<string> {
   return id;
 }
 
-/** From the moment the server heard the balance to the figure being on the screen, three instruments at ten a second, six browsers watching. */
+/**
+ * From the moment the server heard the balance to the figure being on the screen, three instruments at ten a second,
+ * six browsers watching.
+ */
 async function measureLatency(pages: readonly Page[]): Promise<void> {
   const [first] = pages;
   if (!first) return;
@@ -143,28 +149,31 @@ async function measureLatency(pages: readonly Page[]): Promise<void> {
   await post(first, '/api/instruments', { kind: 'probe', do: 'hang', lotId: null });
 }
 
-/** Eight hours of readings through the bench's own line into its own log; then what the page holds, and how long its chart takes to draw anew. */
+/**
+ * Eight hours of readings through the bench's own line into its own log; then what the page holds, and how long its
+ * chart takes to draw anew.
+ */
 async function measureLongRun(page: Page, base: string, lotId: string): Promise<void> {
   const lot = await get<LotDetail>(page, `/api/lots/${lotId}`);
   const hot = lot.plan.steps.findIndex((s) => (s.temperatureC ?? 0) > 60);
-  await post(page, '/api/bench/touches', {
-    touches: [
-      ...lot.plan.steps.slice(0, hot).map((s) => touch(lotId, s.index, 'skip', { text: 'measuring' })),
-      touch(lotId, hot, 'start'),
+  await post(page, '/api/bench/run-entries', {
+    drafts: [
+      ...lot.plan.steps.slice(0, hot).map((s) => draft(lotId, s.index, 'skip', { text: 'measuring' })),
+      draft(lotId, hot, 'start'),
     ],
   });
   const step = lot.plan.steps[hot];
-  await post(page, '/api/bench/touches', {
-    touches: (step?.weighings ?? []).flatMap((w) =>
+  await post(page, '/api/bench/run-entries', {
+    drafts: (step?.weighings ?? []).flatMap((w) =>
       w.picks
         .filter((p) => p.stockLotId)
         .map((p) =>
-          touch(lotId, hot, 'weigh', {
+          draft(lotId, hot, 'weigh', {
             weighing: {
               batch: w.batch,
               materialId: w.materialId,
               stockLotId: p.stockLotId,
-              written: `${p.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`,
+              quantityText: `${p.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`,
               movementId: randomUUID(),
             },
           }),
@@ -230,11 +239,11 @@ async function rendererMb(page: Page): Promise<number> {
 
 /** A thousand touches that lie in the tablet, sent when the server is back; and sent again. */
 async function measureSync(page: Page, base: string, lotId: string): Promise<void> {
-  await post(page, '/api/bench/touches', { touches: [touch(lotId, 0, 'start')] });
-  const touches = Array.from(
-    { length: TOUCHES },
+  await post(page, '/api/bench/run-entries', { drafts: [draft(lotId, 0, 'start')] });
+  const drafts = Array.from(
+    { length: DRAFTS },
     (_, i) =>
-      touch(
+      draft(
         lotId,
         0,
         i % 3 === 0 ? 'temperature' : 'note',
@@ -245,23 +254,24 @@ async function measureSync(page: Page, base: string, lotId: string): Promise<voi
   await page.waitForSelector('.one h1');
   await page.setOfflineMode(true);
   const personId = (await page.evaluate(
-    `caches.open('vestigia-1').then((c) => c.match('/api/door')).then((r) => r.json()).then((d) => d.person.id)`,
+    `caches.open('vestigia-2').then((c) => c.match('/api/auth')).then((r) => r.json()).then((d) => d.person.id)`,
   )) as string;
   await page.evaluate(
-    `new Promise((done, no) => { const open = indexedDB.open('vestigia-bench', 1); open.onsuccess = () => { const t = open.result.transaction('touches', 'readwrite'); for (const x of ${JSON.stringify(touches)}) t.objectStore('touches').add({ lotId: x.lotId, entry: x.entry, words: 'measuring', personId: ${JSON.stringify(personId)}, wallMs: Date.now(), steadyMs: 0, page: 'earlier' }); t.oncomplete = () => done(null); t.onerror = no; }; })`,
+    `new Promise((done, no) => { const open = indexedDB.open('vestigia-bench', 2); open.onsuccess = () => { const t = open.result.transaction('drafts', 'readwrite'); for (const x of ${JSON.stringify(drafts)}) t.objectStore('drafts').add({ lotId: x.lotId, entry: x.entry, label: 'measuring', personId: ${JSON.stringify(personId)}, wallMs: Date.now(), steadyMs: 0, page: 'earlier' }); t.oncomplete = () => done(null); t.onerror = no; }; })`,
   );
   await page.reload({ waitUntil: 'domcontentloaded' });
-  await page.waitForSelector(`vs-shell[data-waiting="${TOUCHES}"]`);
+  await page.waitForSelector(`vs-shell[data-waiting="${DRAFTS}"]`);
   const begin = performance.now();
   await page.setOfflineMode(false);
   await page.evaluate(`window.dispatchEvent(new Event('online'))`);
   await page.waitForSelector('vs-shell[data-waiting="0"]', { timeout: 120_000 });
   const tookMs = performance.now() - begin;
-  for (let i = 0; i < TOUCHES; i += 250) await post(page, '/api/bench/touches', { touches: touches.slice(i, i + 250) });
+  for (let i = 0; i < DRAFTS; i += 250)
+    await post(page, '/api/bench/run-entries', { drafts: drafts.slice(i, i + 250) });
   const { entries } = await get<LotDetail>(page, `/api/lots/${lotId}`);
   const kept = entries.length - 1;
   report(
-    `${TOUCHES.toLocaleString('en')} touches made without the server, synced`,
+    `${DRAFTS.toLocaleString('en')} touches made without the server, synced`,
     '≤ 5 s, once',
     `${(tookMs / 1000).toFixed(2)} s; ${kept} entries after sending them all twice`,
   );

@@ -1,7 +1,7 @@
 import type { Page } from 'puppeteer-core';
 
 /** Comes in as the demo's first person. */
-export async function comeIn(page: Page, base: string, passphrase: string): Promise<void> {
+export async function signIn(page: Page, base: string, passphrase: string): Promise<void> {
   await page.setViewport({ width: 1280, height: 800 });
   await page.goto(`${base}/`);
   await page.waitForSelector('input[type=radio]');

@@ -9,13 +9,13 @@ import { ANY_WATER, planLot, recipeStep } from '@vestigia/core';
 import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
 import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
-import { comeIn } from './come-in.mjs';
+import { signIn } from './come-in.mjs';
 import { measureBenchDay } from './bench-day.mjs';
 
 const MOVEMENTS = 500_000;
 const STOCK_LOTS = 2000;
 const CSV_ROWS = 50_000;
-const MOST_MEMORY_MB = 1000;
+const MAX_MEMORY_MB = 1000;
 const PASSPHRASE = 'mud on the slipway';
 
 const percentile = (values: number[], share: number): number =>
@@ -25,7 +25,10 @@ const report = (what: string, aim: string, found: string): void =>
 const spread = (ms: number[]): string =>
   `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
-/** Two thousand lots of the demo's dyehouse, its shelf filled up to the size the aims name: half a million comings and goings in two thousand jars. */
+/**
+ * Two thousand lots of the demo's dyehouse, its shelf filled up to the size the aims name: half a million comings and
+ * goings in two thousand jars.
+ */
 function largeStudio(): StudioFile {
   const asOf = new Date(Math.floor(Date.now() / 60_000) * 60_000 - 3_600_000);
   const document = simulateDyehouse({
@@ -93,7 +96,7 @@ function largeTable(document: StudioFile): string {
 }
 
 const ROOM = { roomC: 18, coldWaterC: 12, hotWaterC: 55, liftLimitKg: 15, energyMinorPerKwh: 30 };
-const largeMaterial = (id: string, free: number, jars: number): PlanMaterial => ({
+const largeMaterial = (id: string, free: number, stockLots: number): PlanMaterial => ({
   id,
   name: `Material ${id}`,
   hazards: [],
@@ -101,7 +104,7 @@ const largeMaterial = (id: string, free: number, jars: number): PlanMaterial => 
   packet: null,
   spoons: [],
   dryFactor: null,
-  stock: Array.from({ length: jars }, (_, s) => ({
+  stock: Array.from({ length: stockLots }, (_, s) => ({
     stockLotId: `s${id}.${s}`,
     free,
     receivedOn: `2026-0${s + 1}-01`,
@@ -124,7 +127,7 @@ function largeLot(pieces: number, vessels: number, steps: number): PlanInput {
       number: 1,
       fibres: ['wool'],
       liquorRatio: 30,
-      liquorRatioLeast: null,
+      minLiquorRatio: null,
       allowedMetals: ['stainless'],
       water: ANY_WATER,
       practice: {},
@@ -168,7 +171,7 @@ function mixedLot(): PlanInput {
 
 function planned(lot: PlanInput): void {
   const result = planLot(lot);
-  if (!result.ok) throw new Error(result.refusal.sentence);
+  if (!result.ok) throw new Error(result.refusal.message);
 }
 
 async function timed(times: number, act: (i: number) => Promise<unknown> | unknown): Promise<number[]> {
@@ -199,16 +202,18 @@ if (process.argv.includes('--day')) process.exit(0);
 const kept = process.env['BENCH_DIR'];
 const { folder, remove } = kept ? { folder: kept, remove: () => undefined } : temporaryFolder('bench');
 mkdirSync(folder, { recursive: true });
-const made = existsSync(join(folder, 'large.json'));
-const studioFile = made ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioFile) : largeStudio();
+const created = existsSync(join(folder, 'large.json'));
+const studioFile = created
+  ? (JSON.parse(readFileSync(join(folder, 'large.json'), 'utf8')) as StudioFile)
+  : largeStudio();
 console.log(
   `Studio: ${studioFile.stockLots.length} stock lots, ${studioFile.movements.length} movements, ${studioFile.lots.length} lots, ${studioFile.runEntries.length} bench entries`,
 );
-if (!made) writeFileSync(join(folder, 'large.json'), JSON.stringify(studioFile));
+if (!created) writeFileSync(join(folder, 'large.json'), JSON.stringify(studioFile));
 const dataDir = join(folder, 'data');
 const importing = performance.now();
 let server = await serve(dataDir, { OPEN_DOCUMENT: join(folder, 'large.json') });
-if (!made)
+if (!created)
   report(
     'Opening that studio’s file into a new folder',
     '–',
@@ -230,29 +235,29 @@ report(
   `median ${(percentile(starts, 0.5) / 1000).toFixed(2)} s, worst ${(Math.max(...starts) / 1000).toFixed(2)} s, n 5`,
 );
 
-const door = (await (await fetch(`${server.base}/api/door`)).json()) as { people: { id: string }[] };
-const entered = await fetch(`${server.base}/api/door/session`, {
+const authState = (await (await fetch(`${server.base}/api/auth`)).json()) as { people: { id: string }[] };
+const entered = await fetch(`${server.base}/api/auth/session`, {
   method: 'POST',
   headers: { 'content-type': 'application/json' },
-  body: JSON.stringify({ personId: door.people[0]?.id, passphrase: PASSPHRASE }),
+  body: JSON.stringify({ personId: authState.people[0]?.id, passphrase: PASSPHRASE }),
 });
 const cookie = entered.headers.get('set-cookie')?.split(';')[0] ?? '';
 const get = async (path: string): Promise<unknown> => (await fetch(server.base + path, { headers: { cookie } })).json();
 await timed(20, () => get('/api/stores'));
 report('On-hand of 2,000 jars, through HTTP', 'p95 ≤ 30 ms', spread(await timed(300, () => get('/api/stores'))));
 const shelf = (await get('/api/stores')) as ShelfRow[];
-const jarAt = (i: number): string => shelf[(i * 37) % shelf.length]?.id ?? '';
+const stockLotAt = (i: number): string => shelf[(i * 37) % shelf.length]?.id ?? '';
 const longest = studioFile.stockLots.find((s) => s.tag === 'EXTRA-1')?.id ?? '';
-await timed(20, (i) => get(`/api/stock-lots/${jarAt(i)}`));
+await timed(20, (i) => get(`/api/stock-lots/${stockLotAt(i)}`));
 report(
   'One jar: whole page with its ledger, through HTTP',
   'p95 ≤ 30 ms',
-  spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}`))),
+  spread(await timed(300, (i) => get(`/api/stock-lots/${stockLotAt(i)}`))),
 );
 report(
   'One jar: every line with its balance, through HTTP',
   'p95 ≤ 30 ms',
-  spread(await timed(300, (i) => get(`/api/stock-lots/${jarAt(i)}/ledger`))),
+  spread(await timed(300, (i) => get(`/api/stock-lots/${stockLotAt(i)}/ledger`))),
 );
 report(
   'The shelf on a day last year',
@@ -271,7 +276,7 @@ report(
 );
 report('Stock in money, all materials, both ways', '–', spread(await timed(2, () => get('/api/stores/valuation'))));
 await measureImport();
-report('Memory of the server, highest so far', `≤ ${MOST_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
+report('Memory of the server, highest so far', `≤ ${MAX_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
 const lots = (await get('/api/lots')) as LotSummary[];
 const lotAt = (i: number): string => lots[(i * 37) % lots.length]?.id ?? '';
 await timed(20, (i) => get(`/api/lots/${lotAt(i)}`));
@@ -291,7 +296,7 @@ report(
   ),
 );
 
-report('Memory of the server, highest', `≤ ${MOST_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
+report('Memory of the server, highest', `≤ ${MAX_MEMORY_MB} MB`, `${peakMemoryMb(server.pid)} MB`);
 if (chromiumPath === undefined) console.log('First page: not measured, there is no Chromium on this machine.');
 else {
   await measureFirstPage(server.base);
@@ -311,7 +316,7 @@ async function measureImport(): Promise<void> {
         ...(body === undefined ? {} : { body }),
       })
     ).json() as Promise<ImportJob>;
-  let told = 0;
+  let reply = 0;
   const waits: number[] = [];
   const settle = async (job: ImportJob): Promise<ImportJob> => {
     let now = job;
@@ -320,7 +325,7 @@ async function measureImport(): Promise<void> {
       const asked = performance.now();
       const next = await ask(`/api/stores/imports/${job.id}`);
       waits.push(performance.now() - asked);
-      if (next.done !== now.done) told += 1;
+      if (next.done !== now.done) reply += 1;
       now = next;
     }
     return now;
@@ -328,11 +333,11 @@ async function measureImport(): Promise<void> {
   const start = performance.now();
   const read = await settle(await ask('/api/stores/imports?kind=movements', 'POST', table));
   const readMs = performance.now() - start;
-  const written = await settle(await ask(`/api/stores/imports/${read.id}/run`, 'POST'));
+  const quantityText = await settle(await ask(`/api/stores/imports/${read.id}/run`, 'POST'));
   report(
     `CSV of ${CSV_ROWS} rows, read and written`,
     '≤ 10 s',
-    `${((performance.now() - start) / 1000).toFixed(1)} s (read ${(readMs / 1000).toFixed(1)} s), ${written.state}, ${written.fates.new} rows, progress told ${told} times, longest wait for it ${(Math.max(...waits) / 1000).toFixed(1)} s`,
+    `${((performance.now() - start) / 1000).toFixed(1)} s (read ${(readMs / 1000).toFixed(1)} s), ${quantityText.state}, ${quantityText.fates.new} rows, progress told ${reply} times, longest wait for it ${(Math.max(...waits) / 1000).toFixed(1)} s`,
   );
   const again = performance.now();
   const twice = await settle(await ask('/api/stores/imports?kind=movements', 'POST', table));
@@ -353,7 +358,7 @@ function peakMemoryMb(pid: number): number {
 async function measureScrolling(base: string): Promise<void> {
   const browser = await launch();
   const page = await browser.newPage();
-  await comeIn(page, base, PASSPHRASE);
+  await signIn(page, base, PASSPHRASE);
   await page.goto(`${base}/stores`);
   await page.waitForSelector('cdk-virtual-scroll-viewport .line');
   // As text: what the compiler adds to functions is not known in the page.
