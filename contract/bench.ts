@@ -18,6 +18,11 @@ export const draft = z.object({
   ageMs: z.number().min(0).max(MAX_DRAFT_AGE_MS, {
     error: 'That was made more than three months ago. Key it in from the bench card instead.',
   }),
+  /**
+   * What the same tablet did before it in this lot. This entry is dated no earlier, however long either was on its
+   * way: a slow line must not turn the order of two presses round.
+   */
+  afterId: id.nullish(),
   entry: newRunEntry,
 });
 export type RunEntryDraft = z.input<typeof draft>;

@@ -1,6 +1,7 @@
 import type { Browser, ElementHandle, HTTPRequest, Page } from 'puppeteer-core';
 
-const PATIENCE_MS = 20_000;
+/** For a machine four times slower than a quiet one. */
+const PATIENCE_MS = 60_000;
 const QUIET_MS = 120;
 /** A form asks this long after the last key, at most. */
 const TYPED_MS = 400;

@@ -51,6 +51,24 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     expect((await bench()).lots.map((l) => l.summary.id)).toContain(lotId);
   });
 
+  it('never turns the order of two presses round, however slow the first one’s way was', async () => {
+    const lotId = await makeLot(studio, f);
+    studio.pass(60);
+    // The first was under way for two seconds and is dated on arrival; the second one’s age says it was made before.
+    const start = { ...runEntry(0, 'start'), id: newId() };
+    await send(draft(lotId, start));
+    const finish = { ...draft(lotId, runEntry(0, 'finish', { text: 'no fibre weighed' }), 1500), afterId: start.id };
+    expect(await send(finish)).toMatchObject([{ ok: true }]);
+    const [began, ended] = await entriesOf(lotId);
+    expect(ended?.at).toBe(began?.at);
+    // What names no entry before it, or one that was never taken, keeps its own age.
+    expect(
+      await send({ ...draft(lotId, runEntry(1, 'note', { text: 'seen' }), 1500), afterId: newId() }),
+    ).toMatchObject([{ ok: true }]);
+    const note = (await entriesOf(lotId)).find((e) => e.kind === 'note');
+    expect(Date.parse(began?.at ?? '') - Date.parse(note?.at ?? '')).toBe(1500);
+  });
+
   it('answers a touch that can’t be taken with its sentence, and goes on with those after it', async () => {
     const lotId = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     const results = await send(

@@ -22,8 +22,9 @@ export async function recordDrafts(db: Db, brought: RunEntryDrafts, by: By): Pro
 }
 
 /** When it happened: by its own word where it has one, else so long ago by the server's clock. */
-export function timed({ entry, ageMs }: RunEntryDrafts[number], nowMs: number): TimedEntry {
-  return { entry, atMs: entry.at === undefined ? nowMs - ageMs : Date.parse(entry.at) };
+export function timed({ entry, ageMs, afterId }: RunEntryDrafts[number], nowMs: number): TimedEntry {
+  if (entry.at !== undefined) return { entry, atMs: Date.parse(entry.at) };
+  return { entry, atMs: nowMs - ageMs, ...(afterId ? { afterId } : {}) };
 }
 
 export function tell(result: EntryResult | undefined, id: string): RunEntryResult {

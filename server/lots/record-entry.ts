@@ -17,10 +17,11 @@ import { consumeReservation, releaseReservations } from './release-reservations'
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
 
-/** An entry with when it happened, epoch ms. */
+/** An entry with when it happened, epoch ms; not before the entry `afterId`, where that one was taken. */
 export interface TimedEntry {
   readonly entry: ReadRunEntry;
   readonly atMs: number;
+  readonly afterId?: string;
 }
 export type EntryResult =
   | { readonly id: string; readonly ok: true }
@@ -92,7 +93,9 @@ class OpenRun {
       .then(([p]) => p ?? { id: by.byId, name: '' });
   }
 
-  async take({ entry, atMs }: TimedEntry): Promise<RunRefusal | undefined> {
+  async take(timed: TimedEntry): Promise<RunRefusal | undefined> {
+    const { entry } = timed;
+    const atMs = Math.max(timed.atMs, this.takenAtMs(timed.afterId));
     const known = this.entries.find((e) => e.id === entry.id);
     if (known)
       return known.kind === entry.kind && known.stepIndex === entry.stepIndex
@@ -118,6 +121,11 @@ class OpenRun {
     if (entry.kind === 'cancel') await releaseReservations(this.db, this.lot.id, this.by);
     if (entry.kind === 'finish' || entry.kind === 'skip') await this.releaseWhatIsOver();
     return undefined;
+  }
+
+  private takenAtMs(id: string | undefined): number {
+    const entry = id === undefined ? undefined : this.entries.find((e) => e.id === id);
+    return entry ? Date.parse(entry.at) : -Infinity;
   }
 
   async settle(): Promise<void> {

@@ -12,6 +12,8 @@ export interface StoredDraft {
   readonly wallMs: number;
   readonly steadyMs: number;
   readonly page: string;
+  /** What was done in this lot on this tablet before it; the server dates it no earlier. */
+  readonly afterId?: string | undefined;
   /** What it was, in words, for whoever has to do it again. */
   readonly label: string;
   /** Why the server would not take it. */

@@ -14,7 +14,12 @@ import { Outbox } from './outbox';
 import { Session } from './session';
 
 interface Sent {
-  readonly drafts: readonly { readonly lotId: string; readonly entry: NewRunEntry; readonly ageMs: number }[];
+  readonly drafts: readonly {
+    readonly lotId: string;
+    readonly entry: NewRunEntry;
+    readonly ageMs: number;
+    readonly afterId?: string;
+  }[];
 }
 
 const entry = (id: string, rest: Partial<NewRunEntry> = {}): NewRunEntry => ({
@@ -76,6 +81,28 @@ describe('the outbox', () => {
     expect(outbox.unseen().map((d) => d.entry.id)).toEqual(['a']);
     outbox.seen(new Set(['a']));
     expect(outbox.unseen()).toEqual([]);
+  });
+
+  it('says of each entry what this tablet did before it in the same lot', async () => {
+    answer = unreachable;
+    const outbox = await open();
+    await outbox.add('lot-1', entry('a'), 'first');
+    await outbox.add('lot-2', entry('b'), 'of another lot');
+    await outbox.add('lot-1', entry('c'), 'second');
+    await vi.waitFor(() => expect(outbox.reached()).toBe(false));
+    answer = (sent) => of({ results: taken(sent) });
+    post.mockClear();
+    outbox.hurry();
+    await vi.waitFor(() => expect(outbox.waiting()).toEqual([]));
+    await outbox.add('lot-1', entry('d'), 'after those were sent');
+    await vi.waitFor(() => expect(outbox.waiting()).toEqual([]));
+    const sent = post.mock.calls.flatMap(([, body]) => body.drafts.map((d) => [d.entry.id, d.afterId]));
+    expect(sent).toEqual([
+      ['a', undefined],
+      ['b', undefined],
+      ['c', 'a'],
+      ['d', 'c'],
+    ]);
   });
 
   it('keeps what was made without the server, through a reload, and sends it in order once', async () => {

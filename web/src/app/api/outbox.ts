@@ -31,6 +31,8 @@ export class Outbox {
   private readonly held = signal<readonly StoredDraft[]>([]);
   /** Taken by the server, not seen in what was read from it yet. */
   private readonly taken = signal<readonly StoredDraft[]>([]);
+  /** The newest entry of each lot made in this page. */
+  private readonly lastOf = new Map<string, string>();
   private waitMs = FIRST_WAIT_MS;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private sending = false;
@@ -70,7 +72,13 @@ export class Outbox {
       wallMs: Date.now(),
       steadyMs: performance.now(),
       page: this.page,
+      afterId:
+        this.lastOf.get(lotId) ??
+        this.held()
+          .filter((t) => t.lotId === lotId)
+          .at(-1)?.entry.id,
     };
+    this.lastOf.set(lotId, entry.id);
     const key = await (await this.db).add('drafts', draft);
     this.held.update((all) => [...all, { ...draft, key }]);
     this.hurry();
@@ -133,7 +141,12 @@ export class Outbox {
       try {
         const { results } = await firstValueFrom(
           this.api.post('/api/bench/run-entries', {
-            drafts: batch.map((t) => ({ lotId: t.lotId, entry: t.entry, ageMs: this.ageMs(t) })),
+            drafts: batch.map((t) => ({
+              lotId: t.lotId,
+              entry: t.entry,
+              ageMs: this.ageMs(t),
+              ...(t.afterId === undefined ? {} : { afterId: t.afterId }),
+            })),
           }),
         );
         this.reached.set(true);

@@ -146,7 +146,7 @@ export class BenchState {
       weighing: fields.weighing ? { ...fields.weighing, movementId: newId() } : null,
       ...(fields.at === undefined ? {} : { at: fields.at }),
     };
-    const nowMs = this.nowMs();
+    const nowMs = this.notBeforeMs(lot);
     const ruling = ruleOnEntry(
       { plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs },
       { ...entry, detail: entry.detail ?? null },
@@ -171,6 +171,11 @@ export class BenchState {
     );
     this.lookAtTarget(lotId, entry);
     return undefined;
+  }
+
+  /** Now, and not before what the lot's record has: what was slow on its way is dated a little later than it was. */
+  private notBeforeMs(lot: LotDetail): number {
+    return Math.max(this.nowMs(), ...lot.entries.map((e) => Date.parse(e.at)));
   }
 
   /** Which jar a wrong one was taken for. */
