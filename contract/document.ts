@@ -1,10 +1,10 @@
-import { MOVEMENT_KINDS, READING_STATES, RUN_ENTRY_KINDS, VERDICTS } from '@vestigia/core';
+import { MOVEMENT_KINDS, READING_STATES, VERDICTS } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
 import { newColourway } from './colourways';
 import { newContainer, tagRecord } from './bench';
 import { newPerson } from './auth';
-import { runDetail } from './run-entry';
+import { recordedEntry } from './run-entry';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { lotPlan } from './lot-plan';
 import { newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
@@ -15,6 +15,8 @@ import { conversionRecord, stockLotRecord } from './transfer';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
+/** A run entry as a studio's file keeps it. */
+export const fileRunEntry = recordedEntry({ lotId: id, byId: id });
 const NO_EXTRAS = lotExtras.parse({});
 
 /**
@@ -74,21 +76,7 @@ export const studioDocument = z
       }),
     ),
     reservations: z.array(z.object({ id, lotId: id, stockLotId: id, amount: z.int(), ...who })),
-    runEntries: z.array(
-      z.object({
-        id,
-        lotId: id,
-        stepIndex: z.int(),
-        kind: z.enum(RUN_ENTRY_KINDS),
-        recordedAt: isoTime,
-        replacesId: id.nullable(),
-        temperatureC: z.number().nullable(),
-        text: z.string().nullable(),
-        weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(),
-        detail: runDetail.nullable().default(null),
-        ...who,
-      }),
-    ),
+    runEntries: z.array(fileRunEntry),
     readings: z.array(
       z.object({
         id,

@@ -2,7 +2,7 @@ export type { Api, Call } from './api';
 export { api } from './api';
 export type { Colourway, ColourwayDetail, ColourwayEdit, NewColourway } from './colourways';
 export type { StudioDocument, StudioFile } from './document';
-export { studioDocument } from './document';
+export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';
 export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
 export type { LabUnder, LotDetail, LotState, LotSummary, Station } from './lots';

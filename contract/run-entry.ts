@@ -1,88 +1,162 @@
-import type { RunDetail } from '@vestigia/core';
-import { BATH_MOVES, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF } from '@vestigia/core';
+import type { RunEntryKind } from '@vestigia/core';
+import { BATH_MOVES, READ_BY, SAMPLE_OF } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText } from './common';
 
-/** What an entry says beside its kind; each kind uses its own few. */
-export const runDetailShape = z
-  .object({
+const batch = z.int().min(1).max(200);
+const readBy = { readBy: z.enum(READ_BY).optional() };
+const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') });
+const rescaling = z.object({
+  stepIndex: z.int().min(0),
+  batch: z.int().min(1),
+  materialId: id,
+  factor: numberIn('The factor', 0.1, 10),
+});
+
+/** What an entry of each kind says beside when, at which step and by whom. */
+const details = {
+  start: z.object({
+    ...readBy,
     outOfOrder: z.boolean().optional(),
-    vessels: z
-      .array(z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') }))
-      .max(40)
-      .optional(),
+    vessels: z.array(vesselUsed).max(40).readonly().optional(),
     water: z.object({ id, name: lineOf('The water') }).optional(),
-    more: z.boolean().optional(),
-    readBy: z.enum(READ_BY).optional(),
-    ph: numberIn('pH', 0, 14).optional(),
-    heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional(),
+  }),
+  weigh: z.object({ ...readBy, more: z.boolean().optional() }),
+  temperature: z.object({ ...readBy, heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional() }),
+  ph: z.object({
+    ...readBy,
+    ph: numberIn('pH', 0, 14),
     totalDose: numberIn('The dose', 0, 100_000).optional(),
     unit: z.enum(['g', 'ml']).optional(),
-    batch: z.int().min(1).max(200).optional(),
+  }),
+  sample: z.object({
+    ...readBy,
     sampleOf: z.enum(SAMPLE_OF).optional(),
+    batch: batch.optional(),
+    depth: numberIn('The depth', -1, 10),
     lab: lab.optional(),
-    depth: numberIn('The depth', -1, 10).optional(),
-    bath: z.object({ kind: z.enum(BATH_MOVES), ml: numberIn('The volume', 0, 500_000, 'ml') }).optional(),
+  }),
+  bath: z.object({
+    ...readBy,
+    batch: batch.optional(),
+    bath: z.object({ kind: z.enum(BATH_MOVES), ml: numberIn('The volume', 0, 500_000, 'ml') }),
+  }),
+  note: z.object({ ...readBy, deviation: z.boolean().optional() }),
+  pulls: z.object({
+    ...readBy,
     pullMinutes: z
       .array(numberIn('A pull', 0, 10_000, 'min'))
       .min(1)
       .max(60)
-      .optional(),
-    piece: z.int().min(1).max(60).optional(),
-    rescale: z
-      .array(
-        z.object({
-          stepIndex: z.int().min(0),
-          batch: z.int().min(1),
-          materialId: id,
-          factor: numberIn('The factor', 0.1, 10),
-        }),
-      )
-      .max(200)
-      .optional(),
-    deviation: z.boolean().optional(),
-    toPerson: z.object({ id, name: lineOf('The name') }).optional(),
-  })
-  .meta({ id: 'RunDetail' });
+      .readonly(),
+  }),
+  pull: z.object({ ...readBy, piece: z.int().min(1).max(60) }),
+  rescale: z.object({ ...readBy, rescale: z.array(rescaling).max(200).readonly() }),
+  hand: z.object({ ...readBy, toPerson: z.object({ id, name: lineOf('The name') }) }),
+  plain: z.object(readBy),
+};
 
-export const runDetail: z.ZodType<RunDetail, RunDetail> = runDetailShape;
-
-export const newRunEntry = z.object({
+const brought = <K extends RunEntryKind>(kind: K) => ({
   id,
   stepIndex: z.int().min(0).max(60),
-  kind: z.enum(RUN_ENTRY_KINDS),
+  kind: z.literal(kind),
   /** When it happened; now, if absent. */
   at: isoTime.optional(),
   replacesId: id.nullable(),
-  temperatureC: numberIn('The temperature', -5, 130, '°C').nullable(),
+  temperatureC: z.null(),
   text: noteOf('The note').nullable(),
-  weighing: z
-    .object({ batch: z.int().min(1), materialId: id, stockLotId: id, quantityText, movementId: id })
-    .nullable(),
-  detail: runDetail.nullable().default(null),
+  weighing: z.null(),
 });
+const broughtPlain = <K extends RunEntryKind>(kind: K) =>
+  z.object({ ...brought(kind), detail: details.plain.nullable().default(null) });
+
+/** An entry as it is brought. What its kind needs may be missing: `checkEntry` in core says so, in a sentence. */
+export const newRunEntry = z.discriminatedUnion('kind', [
+  z.object({ ...brought('start'), detail: details.start.partial().nullable().default(null) }),
+  z.object({
+    ...brought('weigh'),
+    weighing: z
+      .object({ batch: z.int().min(1), materialId: id, stockLotId: id, quantityText, movementId: id })
+      .nullable(),
+    detail: details.weigh.partial().nullable().default(null),
+  }),
+  z.object({
+    ...brought('temperature'),
+    temperatureC: numberIn('The temperature', -5, 130, '°C').nullable(),
+    detail: details.temperature.partial().nullable().default(null),
+  }),
+  z.object({ ...brought('ph'), detail: details.ph.partial().nullable().default(null) }),
+  z.object({ ...brought('sample'), detail: details.sample.partial().nullable().default(null) }),
+  z.object({ ...brought('bath'), detail: details.bath.partial().nullable().default(null) }),
+  z.object({ ...brought('note'), detail: details.note.partial().nullable().default(null) }),
+  z.object({ ...brought('pulls'), detail: details.pulls.partial().nullable().default(null) }),
+  z.object({ ...brought('pull'), detail: details.pull.partial().nullable().default(null) }),
+  z.object({ ...brought('rescale'), detail: details.rescale.partial().nullable().default(null) }),
+  z.object({ ...brought('hand'), detail: details.hand.partial().nullable().default(null) }),
+  broughtPlain('pause'),
+  broughtPlain('resume'),
+  broughtPlain('redo'),
+  broughtPlain('finish'),
+  broughtPlain('skip'),
+  broughtPlain('cancel'),
+]);
 
 /** As it may be written; read, every part is there. */
 export type NewRunEntry = z.input<typeof newRunEntry>;
 
 export type ReadRunEntry = z.infer<typeof newRunEntry>;
 
-export const runEntry = z
-  .object({
+/** A recorded entry of every kind, with the parts that the place it stands in adds to each. */
+export function recordedEntry<Rest extends z.ZodRawShape>(rest: Rest) {
+  const recorded = <K extends RunEntryKind>(kind: K) => ({
     id,
     stepIndex: z.int(),
-    kind: z.enum(RUN_ENTRY_KINDS),
+    kind: z.literal(kind),
     at: isoTime,
     recordedAt: isoTime,
-    by: personRef,
     replacesId: id.nullable(),
-    temperatureC: z.number().nullable(),
     text: z.string().nullable(),
-    weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }).nullable(),
-    detail: runDetail.nullable(),
-    /** Photographs attached to it. */
-    photos: z.array(id),
-  })
-  .meta({ id: 'RunEntry' });
+    ...rest,
+  });
+  const unweighed = <K extends RunEntryKind>(kind: K) => ({
+    ...recorded(kind),
+    temperatureC: z.null(),
+    weighing: z.null(),
+  });
+  const plain = <K extends RunEntryKind>(kind: K) =>
+    z.object({ ...unweighed(kind), detail: details.plain.nullable().default(null) });
+  return z.discriminatedUnion('kind', [
+    z.object({ ...unweighed('start'), detail: details.start.nullable().default(null) }),
+    z.object({
+      ...recorded('weigh'),
+      temperatureC: z.null(),
+      weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }),
+      detail: details.weigh.nullable().default(null),
+    }),
+    z.object({
+      ...recorded('temperature'),
+      weighing: z.null(),
+      temperatureC: z.number(),
+      detail: details.temperature.nullable().default(null),
+    }),
+    z.object({ ...unweighed('ph'), detail: details.ph }),
+    z.object({ ...unweighed('sample'), detail: details.sample }),
+    z.object({ ...unweighed('bath'), detail: details.bath }),
+    z.object({ ...unweighed('note'), detail: details.note.nullable().default(null) }),
+    z.object({ ...unweighed('pulls'), detail: details.pulls }),
+    z.object({ ...unweighed('pull'), detail: details.pull }),
+    z.object({ ...unweighed('rescale'), detail: details.rescale }),
+    z.object({ ...unweighed('hand'), detail: details.hand }),
+    plain('pause'),
+    plain('resume'),
+    plain('redo'),
+    plain('finish'),
+    plain('skip'),
+    plain('cancel'),
+  ]);
+}
+
+/** An entry as a lot's record shows it; `photos` are the photographs attached to it. */
+export const runEntry = recordedEntry({ by: personRef, photos: z.array(id) }).meta({ id: 'RunEntry' });
 
 export type RunEntryView = z.infer<typeof runEntry>;

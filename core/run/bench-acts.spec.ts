@@ -6,9 +6,8 @@ import type { StepRecord } from './deviations';
 import { findDeviations } from './deviations';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { offTarget, targetNow } from './rescale';
-import type { RunEntry } from './run-record';
+import type { BroughtEntry, RunEntry, RunEntryKind, RunEntryOf } from './run-entry';
 import { foldRun, minutesInWork, stepState } from './run-record';
-import type { BroughtEntry } from './run-rules';
 import { ruleOnEntry } from './run-rules';
 import { phLock } from './ph-lock';
 import { forgottenPots } from './forgotten-pots';
@@ -75,23 +74,30 @@ const plan = (...steps: PlannedStep[]): LotPlan => ({
   cautions: [],
 });
 let created = 0;
-const entry = (kind: RunEntry['kind'], stepIndex: number, minute: number, rest: Partial<RunEntry> = {}): RunEntry => ({
-  id: `e${(created += 1)}`,
-  stepIndex,
-  kind,
-  at: at(minute),
-  replacesId: null,
-  temperatureC: null,
-  text: null,
-  weighing: null,
-  ...rest,
-});
+const entry = <K extends RunEntryKind>(
+  kind: K,
+  stepIndex: number,
+  minute: number,
+  rest: Partial<RunEntryOf<K>> = {},
+): RunEntry =>
+  ({
+    id: `e${(created += 1)}`,
+    stepIndex,
+    kind,
+    at: at(minute),
+    replacesId: null,
+    temperatureC: null,
+    text: null,
+    weighing: null,
+    detail: null,
+    ...rest,
+  }) as RunEntry;
 const took = (
   materialId: string,
   batch: number,
   grams: number,
   minute = 1,
-  rest: Partial<RunEntry> & { stepIndex?: number; stockLot?: string } = {},
+  rest: Partial<RunEntryOf<'weigh'>> & { stepIndex?: number; stockLot?: string } = {},
 ): RunEntry =>
   entry('weigh', rest.stepIndex ?? 0, minute, {
     weighing: { batch, materialId, stockLotId: rest.stockLot ?? `${materialId}-1`, amount: grams * 1000 },
@@ -151,8 +157,9 @@ describe('what may be written into a run', () => {
         temperatureC: null,
         text: null,
         weighing: null,
+        detail: null,
         ...brought,
-      },
+      } as BroughtEntry,
       Date.parse(at(minute)),
     );
     return ruling.ok ? 'ok' : ruling.refusal.reason;

@@ -2,8 +2,9 @@ import type { StepRecord } from './deviations';
 import type { LotPlan, PlannedPick, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
 import { targetNow } from './rescale';
-import type { RunEntry } from './run-record';
-import { foldRun, isOver, minutesInWork, currentEntries, stepState } from './run-record';
+import type { RunEntry } from './run-entry';
+import { currentEntries } from './run-entry';
+import { foldRun, isOver, minutesInWork, stepState } from './run-record';
 import { openBefore } from './run-rules';
 
 /** A lot as the bench needs it. */

@@ -4,7 +4,7 @@ import type { LotPlan, PlannedStep, PlannedWeighing } from '../scaling/lot-plan'
 import type { StepRecord } from './deviations';
 import { findDeviations } from './deviations';
 import { offTarget, rescaleFactor, targetNow } from './rescale';
-import type { RunEntry } from './run-record';
+import type { RunEntry, RunEntryOf } from './run-entry';
 
 /** Both sides of every edge that a run is ruled by: each row fails when its limit moves. */
 const weighing = (materialId: string, grams: number): PlannedWeighing => ({
@@ -41,19 +41,20 @@ const step = (index: number, rest: Partial<PlannedStep> = {}): PlannedStep => ({
   baths: [],
   ...rest,
 });
-const entry = (id: string, rest: Partial<RunEntry>): RunEntry => ({
-  id,
-  stepIndex: 1,
-  kind: 'note',
-  at: '2026-06-01T09:00:00Z',
-  replacesId: null,
-  temperatureC: null,
-  text: null,
-  weighing: null,
-  detail: null,
-  ...rest,
-});
-const rescale = (id: string, factor: number, rest: Partial<RunEntry> = {}): RunEntry =>
+const entry = (id: string, rest: Partial<RunEntry>): RunEntry =>
+  ({
+    id,
+    stepIndex: 1,
+    kind: 'note',
+    at: '2026-06-01T09:00:00Z',
+    replacesId: null,
+    temperatureC: null,
+    text: null,
+    weighing: null,
+    detail: null,
+    ...rest,
+  }) as RunEntry;
+const rescale = (id: string, factor: number, rest: Partial<RunEntryOf<'rescale'>> = {}): RunEntry =>
   entry(id, {
     kind: 'rescale',
     detail: { rescale: [{ stepIndex: 1, batch: 1, materialId: 'weld', factor }] },

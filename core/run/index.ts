@@ -7,20 +7,26 @@ export { forgottenPots } from './forgotten-pots';
 export type { OffTarget, RescaleOffer } from './rescale';
 export { offTarget, rescaleFactor, targetNow } from './rescale';
 export { findRunDeviations } from './run-deviations';
-export type { ReadBy, Rescaling, RunDetail, RunEntry, RunEntryKind, StepState } from './run-record';
-export {
-  foldRun,
-  isOver,
-  minutesInWork,
-  nextStepIndex,
-  READ_BY,
-  RUN_ENTRY_KINDS,
-  SAMPLE_OF,
-  currentEntries,
-  stepState,
-} from './run-record';
-export type { BroughtEntry, RunFacts, RunRefusal, RunRuling } from './run-rules';
-export { AHEAD_MS, earlyStartMessage, openBefore, plannedWeighing, ruleOnEntry } from './run-rules';
+export type { EntryCheck, RunRefusal } from './check-entry';
+export { checkEntry, plannedWeighing } from './check-entry';
+export type {
+  BroughtEntry,
+  BroughtEntryOf,
+  CheckedEntry,
+  CheckedEntryOf,
+  ReadBy,
+  Rescaling,
+  RunDetails,
+  RunEntry,
+  RunEntryKind,
+  VesselUsed,
+  Weighed,
+} from './run-entry';
+export { currentEntries, entriesOfKind, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF } from './run-entry';
+export type { StepState } from './run-record';
+export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
+export type { RunFacts, RunRuling } from './run-rules';
+export { AHEAD_MS, earlyStartMessage, openBefore, ruleOnEntry } from './run-rules';
 export { bathSteps, phLock } from './ph-lock';
 export type {
   CoursePoint,

@@ -2,8 +2,9 @@ import { formatAmount } from '../quantity/amount';
 import type { StepRecord } from './deviations';
 import type { LotPlan, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
-import type { Rescaling, RunEntry } from './run-record';
-import { isOver, currentEntries } from './run-record';
+import type { Rescaling, RunEntry } from './run-entry';
+import { currentEntries, entriesOfKind } from './run-entry';
+import { isOver } from './run-record';
 
 /** A way to bring what is still to be weighed into line with what was. */
 export interface RescaleOffer {
@@ -31,11 +32,9 @@ export function rescaleFactor(
   materialId: string,
 ): number {
   let factor = 1;
-  for (const entry of currentEntries(entries)) {
-    if (entry.kind !== 'rescale') continue;
-    for (const r of entry.detail?.rescale ?? [])
+  for (const { detail } of entriesOfKind(currentEntries(entries), 'rescale'))
+    for (const r of detail.rescale)
       if (r.stepIndex === stepIndex && r.batch === batch && r.materialId === materialId) factor *= r.factor;
-  }
   return factor;
 }
 

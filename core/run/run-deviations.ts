@@ -2,7 +2,7 @@ import type { Deviation, StepRecord } from './deviations';
 import { findDeviations } from './deviations';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { targetNow } from './rescale';
-import type { RunEntry } from './run-record';
+import type { RunEntry } from './run-entry';
 import { foldRun } from './run-record';
 
 /**

@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { benchActs } from './bench-acts';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { findRunDeviations } from './run-deviations';
-import type { RunEntry, RunEntryKind } from './run-record';
+import type { BroughtEntry, RunEntry, RunEntryKind } from './run-entry';
 import { foldRun, isOver, minutesInWork, stepState } from './run-record';
 import { ruleOnEntry } from './run-rules';
 
@@ -111,14 +111,9 @@ function run(all: readonly Try[]): { entries: RunEntry[]; nowMs: number } {
       text: t.spoken ? 'said' : null,
       weighing,
       detail,
-    };
+    } as BroughtEntry;
     const ruling = ruleOnEntry({ plan, entries, lotAt: new Date(LOT_AT).toISOString(), nowMs }, brought, nowMs);
-    if (ruling.ok)
-      entries.push({
-        ...brought,
-        at: new Date(nowMs).toISOString(),
-        weighing: weighing ? { batch: 1, materialId: 'alum', stockLotId: 'A1', amount: ruling.amount } : null,
-      });
+    if (ruling.ok) entries.push({ ...ruling.entry, at: new Date(nowMs).toISOString() });
     else expect(ruling.refusal.message).toMatch(/^[“A-Z0-9−-].*[.?]$/s);
   });
   return { entries, nowMs };

@@ -1,105 +1,9 @@
-import type { BathMoveKind } from '../bath/bath-ledger';
-import type { Lab } from '../colour/lab';
 import type { StepRecord } from './deviations';
-
-/** Everything that can be written into a run. */
-export const RUN_ENTRY_KINDS = [
-  'start',
-  'weigh',
-  'temperature',
-  'ph',
-  'sample',
-  'bath',
-  'note',
-  'pause',
-  'resume',
-  'redo',
-  'pulls',
-  'pull',
-  'rescale',
-  'hand',
-  'finish',
-  'skip',
-  'cancel',
-] as const;
-/** One of `RUN_ENTRY_KINDS`. */
-export type RunEntryKind = (typeof RUN_ENTRY_KINDS)[number];
-
-/** How a reading came to be written down. */
-export const READ_BY = ['hand', 'instrument', 'simulated', 'strip', 'card'] as const;
-/** One of `READ_BY`. */
-export type ReadBy = (typeof READ_BY)[number];
-
-/** What a sample was taken of. */
-export const SAMPLE_OF = ['liquor', 'piece'] as const;
-
-/** One target of a later weighing, changed because an earlier one came out otherwise. */
-export interface Rescaling {
-  readonly stepIndex: number;
-  readonly batch: number;
-  readonly materialId: string;
-  readonly factor: number;
-}
-
-/** What an entry says beside its kind; each kind uses its own few. */
-export interface RunDetail {
-  /** Begun though earlier steps are open; what that does stands in the entry's text. */
-  readonly outOfOrder?: boolean | undefined;
-  /** Pots used instead of those planned, and another water. */
-  readonly vessels?:
-    readonly { readonly batch: number; readonly vesselId: string; readonly vesselName: string }[] | undefined;
-  readonly water?: { readonly id: string; readonly name: string } | undefined;
-  /** More of this weighing is to come: a portion. */
-  readonly more?: boolean | undefined;
-  readonly readBy?: ReadBy | undefined;
-  readonly ph?: number | undefined;
-  /** Minutes truly held in band, by a probe that followed the step. */
-  readonly heldMin?: number | undefined;
-  /** What of the reagent is in the bath by then, in `unit`. */
-  readonly totalDose?: number | undefined;
-  readonly unit?: 'g' | 'ml' | undefined;
-  readonly batch?: number | undefined;
-  readonly sampleOf?: (typeof SAMPLE_OF)[number] | undefined;
-  readonly lab?: Lab | undefined;
-  /** Share of the depth wanted. */
-  readonly depth?: number | undefined;
-  readonly bath?: { readonly kind: BathMoveKind; readonly ml: number } | undefined;
-  /** Minutes at which to pull, piece by piece. */
-  readonly pullMinutes?: readonly number[] | undefined;
-  readonly piece?: number | undefined;
-  readonly rescale?: readonly Rescaling[] | undefined;
-  /** A note that tells of something done otherwise. */
-  readonly deviation?: boolean | undefined;
-  readonly toPerson?: { readonly id: string; readonly name: string } | undefined;
-}
-
-/** One thing that happened at the bench. Append-only; `replacesId` names an entry this one corrects. */
-export interface RunEntry {
-  readonly id: string;
-  readonly stepIndex: number;
-  readonly kind: RunEntryKind;
-  /** When it happened, ISO in UTC. */
-  readonly at: string;
-  readonly replacesId: string | null;
-  readonly temperatureC: number | null;
-  readonly text: string | null;
-  readonly weighing: {
-    readonly batch: number;
-    readonly materialId: string;
-    readonly stockLotId: string;
-    readonly amount: number;
-  } | null;
-  readonly detail?: RunDetail | null | undefined;
-}
+import type { RunEntry } from './run-entry';
+import { currentEntries, entriesOfKind } from './run-entry';
 
 /** How far a step has come. */
 export type StepState = 'waiting' | 'running' | 'paused' | 'done' | 'skipped';
-
-/** Entries that still stand: those no later entry replaces. Order is kept. */
-export function currentEntries<E extends Pick<RunEntry, 'id' | 'replacesId'>>(entries: readonly E[]): E[] {
-  const replaced = new Set(entries.map((e) => e.replacesId));
-  return entries.filter((e) => !replaced.has(e.id));
-}
 
 /**
  * Folds a run's entries into one record a step, for steps 0 to `steps` - 1. What was before a redo stays written but
@@ -112,21 +16,14 @@ export function foldRun(entries: readonly RunEntry[], steps: number): StepRecord
 }
 
 function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
-  const redos = all.filter((e) => e.kind === 'redo');
+  const redos = entriesOfKind(all, 'redo');
   const lastRedo = redos.at(-1);
   const sinceRedo = lastRedo ? all.slice(all.indexOf(lastRedo) + 1) : all;
-  const first = (kind: RunEntryKind): RunEntry | undefined => sinceRedo.find((e) => e.kind === kind);
-  const start = first('start');
-  const finished = first('finish')?.at;
-  const skipped = first('skip');
-  const details = <K extends keyof RunDetail>(
-    kind: RunEntryKind,
-    key: K,
-  ): { readonly entry: RunEntry; readonly value: NonNullable<RunDetail[K]> }[] =>
-    sinceRedo.flatMap((entry) => {
-      const value = entry.kind === kind ? entry.detail?.[key] : undefined;
-      return value === undefined || value === null ? [] : [{ entry, value }];
-    });
+  const start = entriesOfKind(sinceRedo, 'start')[0];
+  const finished = entriesOfKind(sinceRedo, 'finish')[0]?.at;
+  const skipped = entriesOfKind(sinceRedo, 'skip')[0];
+  const temperatures = entriesOfKind(sinceRedo, 'temperature');
+  const held = temperatures.flatMap((e) => e.detail?.heldMin ?? []);
   const pauses = foldPauses(sinceRedo, finished);
   const openPause = pauses.find((p) => p.to === undefined);
   return {
@@ -134,40 +31,35 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     ...(start === undefined ? {} : { startedAt: start.at }),
     ...(finished === undefined ? {} : { finishedAt: finished }),
     ...(skipped === undefined ? {} : { skippedReason: skipped.text ?? 'no reason given' }),
-    temperaturesC: sinceRedo.flatMap((e) => (e.temperatureC === null ? [] : [e.temperatureC])),
-    temperatures: sinceRedo.flatMap((e) =>
-      e.temperatureC === null ? [] : [{ at: e.at, temperatureC: e.temperatureC }],
-    ),
-    weighings: sinceRedo.flatMap((e) => (e.weighing ? [{ ...e.weighing, more: e.detail?.more === true }] : [])),
-    ...(sinceRedo.some((e) => e.detail?.heldMin !== undefined)
-      ? { heldMin: sinceRedo.flatMap((e) => e.detail?.heldMin ?? []).at(-1) ?? 0 }
-      : {}),
+    temperaturesC: temperatures.map((e) => e.temperatureC),
+    temperatures: temperatures.map(({ at, temperatureC }) => ({ at, temperatureC })),
+    weighings: entriesOfKind(sinceRedo, 'weigh').map((e) => ({ ...e.weighing, more: e.detail?.more === true })),
+    ...(held.length === 0 ? {} : { heldMin: held.at(-1) ?? 0 }),
     ...(openPause && finished === undefined ? { pausedAt: openPause.from } : {}),
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),
     ...(start?.detail?.outOfOrder ? { outOfOrder: start.text ?? '' } : {}),
     ...(start?.detail?.vessels ? { vessels: start.detail.vessels } : {}),
     ...(start?.detail?.water ? { water: start.detail.water } : {}),
-    phs: details('ph', 'ph').map(({ entry, value }) => ({
-      at: entry.at,
-      ph: value,
-      totalDose: entry.detail?.totalDose ?? 0,
-      unit: entry.detail?.unit ?? 'ml',
+    phs: entriesOfKind(sinceRedo, 'ph').map(({ at, detail }) => ({
+      at,
+      ph: detail.ph,
+      totalDose: detail.totalDose ?? 0,
+      unit: detail.unit ?? 'ml',
     })),
-    samples: sinceRedo.flatMap((e) =>
-      e.kind === 'sample' && e.detail?.depth !== undefined
-        ? [{ at: e.at, of: e.detail.sampleOf ?? 'piece', depth: e.detail.depth, batch: e.detail.batch ?? 1 }]
-        : [],
-    ),
-    bathMoves: details('bath', 'bath').map(({ entry, value }) => ({
-      ...value,
-      batch: entry.detail?.batch ?? 1,
-      at: entry.at,
+    samples: entriesOfKind(sinceRedo, 'sample').map(({ at, detail }) => ({
+      at,
+      of: detail.sampleOf ?? 'piece',
+      depth: detail.depth,
+      batch: detail.batch ?? 1,
     })),
-    pullMinutes: details('pulls', 'pullMinutes').at(-1)?.value ?? [],
-    pulls: sinceRedo.flatMap((e) =>
-      e.kind === 'pull' && e.detail?.piece !== undefined ? [{ at: e.at, piece: e.detail.piece }] : [],
-    ),
-    reported: all.flatMap((e) => (e.kind === 'note' && e.detail?.deviation && e.text ? [e.text] : [])),
+    bathMoves: entriesOfKind(sinceRedo, 'bath').map(({ at, detail }) => ({
+      ...detail.bath,
+      batch: detail.batch ?? 1,
+      at,
+    })),
+    pullMinutes: entriesOfKind(sinceRedo, 'pulls').at(-1)?.detail.pullMinutes ?? [],
+    pulls: entriesOfKind(sinceRedo, 'pull').map(({ at, detail }) => ({ at, piece: detail.piece })),
+    reported: entriesOfKind(all, 'note').flatMap((e) => (e.detail?.deviation && e.text ? [e.text] : [])),
     redone: redos.map((e) => e.text ?? ''),
   };
 }

@@ -1,26 +1,11 @@
-import { readAmount } from '../quantity/amount';
+import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
+import type { RunRefusal } from './check-entry';
+import { checkEntry } from './check-entry';
 import type { StepRecord } from './deviations';
-import type { LotPlan, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
-import type { RunDetail, RunEntry, RunEntryKind } from './run-record';
-import { foldRun, isOver, currentEntries, stepState } from './run-record';
 import { phLock } from './ph-lock';
-
-/** An entry as it is brought: amounts still as they were written. */
-export interface BroughtEntry {
-  readonly id: string;
-  readonly stepIndex: number;
-  readonly kind: RunEntryKind;
-  readonly replacesId: string | null;
-  readonly temperatureC: number | null;
-  readonly text: string | null;
-  readonly weighing: {
-    readonly batch: number;
-    readonly materialId: string;
-    readonly stockLotId: string;
-    readonly quantityText: string;
-  } | null;
-  readonly detail?: RunDetail | null | undefined;
-}
+import type { BroughtEntry, BroughtEntryOf, CheckedEntry, RunEntry, RunEntryKind } from './run-entry';
+import { currentEntries } from './run-entry';
+import { foldRun, isOver, stepState } from './run-record';
 
 /** What a ruling rests on beside the entry: the plan, what stands in the run, the moment. */
 export interface RunFacts {
@@ -32,26 +17,18 @@ export interface RunFacts {
   readonly nowMs: number;
 }
 
-/** Why an entry can't be written, with a stable code and a sentence. */
-export interface RunRefusal {
-  readonly reason: string;
-  readonly message: string;
-}
-
-/** Whether an entry may be written, and what it means if it may. */
+/** Whether an entry may be written, and what it is if it may. */
 export type RunRuling =
   | {
       readonly ok: true;
       readonly step: PlannedStep;
       readonly replaced: RunEntry | undefined;
-      /** Smallest units; 0 unless something was weighed. */ readonly amount: number;
+      readonly entry: CheckedEntry;
     }
   | { readonly ok: false; readonly refusal: RunRefusal };
 
 /** A tablet's clock may run this far ahead. */
 export const AHEAD_MS = 2 * 60_000;
-const COLDEST_C = -5;
-const HOTTEST_C = 105;
 
 /**
  * Whether something may be written into a run, and what it amounts to. The server rules by it before it records, the
@@ -82,8 +59,8 @@ export function ruleOnEntry({ plan, entries, lotAt, nowMs }: RunFacts, entry: Br
   const refusal =
     timeRefusal(entry, record, lotAt, atMs, nowMs) ?? orderRefusal(plan, records, entry, step, record, replaced);
   if (refusal) return { ok: false, refusal };
-  if (entry.kind !== 'weigh') return { ok: true, step, replaced, amount: 0 };
-  return ruleOnWeighing(entry, step, replaced);
+  const check = checkEntry(step, entry);
+  return check.ok ? { ok: true, step, replaced, entry: check.entry } : check;
 }
 
 function timeRefusal(
@@ -129,32 +106,10 @@ function orderRefusal(
   switch (entry.kind) {
     case 'cancel':
       return hasReason ? undefined : no('reasonMissing', 'Say why the lot is cancelled.');
-    case 'note':
-      return hasReason ? undefined : no('empty', 'The note is empty. Write what you saw.');
-    case 'temperature':
-      return temperatureRefusal(entry.temperatureC);
-    case 'ph':
-      return entry.detail?.ph === undefined ? no('empty', 'Write the pH, a number from 0 to 14.') : undefined;
-    case 'sample':
-      return entry.detail?.depth === undefined
-        ? no('empty', 'Say which step it matches, or read its colour.')
-        : undefined;
-    case 'bath':
-      return entry.detail?.bath === undefined ? no('empty', 'Say what went in or out, and how much.') : undefined;
-    case 'pulls':
-      return (entry.detail?.pullMinutes ?? []).length === 0
-        ? no('empty', 'Say how many pieces are pulled, and when.')
-        : undefined;
     case 'pull':
-      return entry.detail?.piece === undefined
-        ? no('empty', 'Say which piece was pulled.')
-        : replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
-          ? no('alreadyDone', 'That piece is out already.')
-          : undefined;
-    case 'rescale':
-      return (entry.detail?.rescale ?? []).length === 0 ? no('empty', 'There is nothing left to rescale.') : undefined;
-    case 'hand':
-      return entry.detail?.toPerson ? undefined : no('empty', 'Say who takes it over.');
+      return replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
+        ? no('alreadyDone', 'That piece is out already.')
+        : undefined;
     case 'pause':
       return now === 'running' ? undefined : no('notRunning', `“${step.title}” is not running, so it can’t be paused.`);
     case 'resume':
@@ -169,25 +124,15 @@ function orderRefusal(
       return isOver(record) ? no('alreadyDone', `“${step.title}” is over already.`) : undefined;
     case 'finish':
       return replaced ? undefined : finishRefusal(step, record, now, hasReason);
-    case 'weigh':
+    default:
       return undefined;
   }
-}
-
-function temperatureRefusal(temperatureC: number | null): RunRefusal | undefined {
-  if (temperatureC === null) return { reason: 'empty', message: 'Write the temperature in °C.' };
-  if (temperatureC < COLDEST_C || temperatureC > HOTTEST_C)
-    return {
-      reason: 'outOfRange',
-      message: `${temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`,
-    };
-  return undefined;
 }
 
 function startRefusal(
   plan: LotPlan,
   records: readonly StepRecord[],
-  entry: BroughtEntry,
+  entry: BroughtEntryOf<'start'>,
   step: PlannedStep,
   now: string,
 ): RunRefusal | undefined {
@@ -217,24 +162,6 @@ function finishRefusal(step: PlannedStep, record: StepRecord, now: string, hasRe
     message: `Not weighed yet: ${missing.map((w) => `${w.materialName} for batch ${w.batch}`).join(', ')}. Weigh it, or say why it is left out.`,
   };
 }
-
-function ruleOnWeighing(entry: BroughtEntry, step: PlannedStep, replaced: RunEntry | undefined): RunRuling {
-  const refuse = (reason: string, message: string): RunRuling => ({ ok: false, refusal: { reason, message } });
-  const { weighing } = entry;
-  if (weighing === null) return refuse('empty', 'Write what was weighed, and from which jar.');
-  const planned = plannedWeighing(step, weighing);
-  if (!planned)
-    return refuse('notPlanned', 'This step does not weigh that material for that batch. Choose it from the list.');
-  const reading = readAmount(weighing.quantityText, planned.measure);
-  if (!reading.ok) return refuse('code' in reading ? String(reading.code) : 'notAnAmount', reading.message);
-  return { ok: true, step, replaced, amount: reading.amount };
-}
-
-/** The weighing of a step that an entry answers; `undefined` where the plan has none. */
-export const plannedWeighing = (
-  step: PlannedStep,
-  { batch, materialId }: { batch: number; materialId: string },
-): PlannedWeighing | undefined => step.weighings.find((w) => w.batch === batch && w.materialId === materialId);
 
 /** Steps this one follows that are not over yet. */
 export function openBefore(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): PlannedStep[] {

@@ -44,9 +44,10 @@ export function addBenchHistory(doc: Doc, { random, byId }: StudioSettings): voi
       temperatureC: null,
       text: null,
       weighing: null,
+      detail: null,
       byId: byId(),
       ...rest,
-    });
+    } as Entry);
   };
   for (const lot of followed) {
     for (const step of lot.plan.steps) {

@@ -119,9 +119,10 @@ export function work(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, startMs:
       temperatureC: null,
       text: null,
       weighing: null,
+      detail: null,
       byId: house.personId(),
       ...rest,
-    });
+    } as Doc['runEntries'][number]);
     return id;
   };
   for (const step of lot.plan.steps) {

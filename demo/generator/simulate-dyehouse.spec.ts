@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { StudioDocument } from '@vestigia/contract';
 import { studioDocument } from '@vestigia/contract';
-import { currentEntries } from '@vestigia/core';
+import { currentEntries, entriesOfKind } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { Random } from './random';
 import { simulateDyehouse } from './simulate-dyehouse';
@@ -83,9 +83,9 @@ describe('the demo studio', () => {
         expect(packed.readFloatLE(i + 8)).toBeLessThan((step?.temperatureC ?? 0) + 3);
       }
     }
-    const samples = demo.runEntries.filter((e) => e.kind === 'sample' && e.detail?.depth !== undefined);
+    const samples = entriesOfKind(demo.runEntries, 'sample');
     for (const lotId of new Set(samples.map((e) => e.lotId))) {
-      const depths = samples.filter((e) => e.lotId === lotId).map((e) => e.detail?.depth ?? 0);
+      const depths = samples.filter((e) => e.lotId === lotId).map((e) => e.detail.depth);
       expect(depths.at(-1)).toBeGreaterThan(depths[0] ?? 1);
     }
     expect(new Set(demo.tags.map((t) => t.seq)).size).toBe(demo.tags.length);

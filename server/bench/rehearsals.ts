@@ -132,30 +132,14 @@ export class Rehearsals {
     const wrong = entry.kind === 'weigh' ? wrongStockLot(lot, ruling.step, entry.weighing) : undefined;
     if (wrong) return { id: entry.id, ok: false, reason: 'wrongJar', message: wrong };
     const at = new Date(Math.max(atMs, open.startedMs)).toISOString();
-    const { id, stepIndex, kind, replacesId, temperatureC, text, detail, weighing } = entry;
-    const kept =
-      weighing === null
-        ? null
-        : {
-            batch: weighing.batch,
-            materialId: weighing.materialId,
-            stockLotId: weighing.stockLotId,
-            amount: ruling.amount,
-          };
     entries.push({
-      id,
-      stepIndex,
-      kind,
-      replacesId,
-      temperatureC,
-      text,
-      detail,
-      weighing: kept,
+      ...ruling.entry,
       at,
       recordedAt: new Date(nowMs).toISOString(),
       by: { id: person.id, name: person.name },
       photos: [],
     });
+    const { id, kind, replacesId } = ruling.entry;
     if (kind === 'start' && replacesId === null) beginBath(open.bench, lot, ruling.step, open.room);
     return tell(undefined, id);
   }

@@ -1,9 +1,10 @@
 import type { StudioDocument } from '@vestigia/contract';
-import { lotExtras, readRecipeBody } from '@vestigia/contract';
+import { fileRunEntry, lotExtras, readRecipeBody } from '@vestigia/contract';
 import { completePlan } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { asc } from 'drizzle-orm';
 import type { PgColumn } from 'drizzle-orm/pg-core';
+import { z } from 'zod';
 import type { Db } from '../db/database';
 import * as schema from '../db/schema';
 import { notFound } from '../shared/problem';
@@ -64,7 +65,9 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     })) as StudioDocument['lots'],
     movements: clean(await db.select().from(schema.movements).orderBy(by(schema.movements.seq))),
     reservations: clean(await db.select().from(schema.reservations).orderBy(by(schema.reservations.seq))),
-    runEntries: clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq))),
+    runEntries: z
+      .array(fileRunEntry)
+      .parse(clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq)))),
     readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
     verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),
     proofs: clean(await db.select().from(schema.proofs).orderBy(by(schema.proofs.seq))).map(({ conditions, ...p }) => ({

@@ -35,21 +35,22 @@ const plan = {
   steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')],
 } as unknown as LotPlan;
 let n = 0;
-const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({
-  id: `e${(n += 1)}`,
-  stepIndex,
-  kind,
-  at: AT,
-  recordedAt: AT,
-  by,
-  replacesId: null,
-  temperatureC: null,
-  text: null,
-  weighing: null,
-  detail: null,
-  photos: [],
-  ...rest,
-});
+const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView =>
+  ({
+    id: `e${(n += 1)}`,
+    stepIndex,
+    kind,
+    at: AT,
+    recordedAt: AT,
+    by,
+    replacesId: null,
+    temperatureC: null,
+    text: null,
+    weighing: null,
+    detail: null,
+    photos: [],
+    ...rest,
+  }) as RunEntryView;
 const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({
   id: `r${(n += 1)}`,
   batch,

@@ -1,5 +1,5 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
-import type { PlannedStep, RunRefusal } from '@vestigia/core';
+import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal } from '@vestigia/core';
 import { foldRun, formatAmount, isOver, plannedWeighing, ruleOnEntry, sayWrongStockLot } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -115,9 +115,10 @@ class OpenRun {
       atMs,
     );
     if (!ruling.ok) return ruling.refusal;
-    if (entry.kind === 'weigh') return this.takeWeighing(entry, atMs, ruling.amount, ruling.replaced?.id);
+    if (entry.kind === 'weigh' && ruling.entry.kind === 'weigh')
+      return this.takeWeighing(ruling.entry, atMs, entry.weighing?.movementId ?? uuidv7(this.by.now), ruling.replaced);
     if (entry.kind === 'finish' && entry.replacesId === null) await this.noteProbed(entry, atMs);
-    await this.add(entry, atMs, null);
+    await this.add(ruling.entry, atMs);
     if (entry.kind === 'cancel') await releaseReservations(this.db, this.lot.id, this.by);
     if (entry.kind === 'finish' || entry.kind === 'skip') await this.releaseWhatIsOver();
     return undefined;
@@ -133,38 +134,10 @@ class OpenRun {
     if (this.changed) await refoldProgress(this.db, this.lot.id);
   }
 
-  private async add(entry: ReadRunEntry, atMs: number, weighing: RunEntryView['weighing']): Promise<void> {
-    const at = new Date(atMs).toISOString();
-    const recordedAt = this.by.now.toISOString();
-    const { id, stepIndex, kind, replacesId, temperatureC, text, detail } = entry;
-    this.rows.push({
-      id,
-      stepIndex,
-      kind,
-      replacesId,
-      temperatureC,
-      text,
-      detail,
-      weighing,
-      lotId: this.lot.id,
-      at,
-      recordedAt,
-      byId: this.by.byId,
-    });
-    this.entries.push({
-      id,
-      stepIndex,
-      kind,
-      replacesId,
-      temperatureC,
-      text,
-      detail,
-      weighing,
-      at,
-      recordedAt,
-      by: await this.who,
-      photos: [],
-    });
+  private async add(checked: CheckedEntry, atMs: number): Promise<void> {
+    const entry = { ...checked, at: new Date(atMs).toISOString(), recordedAt: this.by.now.toISOString() };
+    this.rows.push({ ...entry, lotId: this.lot.id, byId: this.by.byId });
+    this.entries.push({ ...entry, by: await this.who, photos: [] });
     this.changed = true;
   }
 
@@ -174,26 +147,23 @@ class OpenRun {
   }
 
   private async takeWeighing(
-    entry: ReadRunEntry,
+    entry: CheckedEntryOf<'weigh'>,
     atMs: number,
-    amount: number,
-    replacedId: string | undefined,
+    movementId: string,
+    replaced: RunEntry | undefined,
   ): Promise<RunRefusal | undefined> {
-    const { weighing } = entry;
-    if (weighing === null) throw notFound('weighing');
-    const replaced = this.entries.find((e) => e.id === replacedId);
-    const refusal = await checkStockLot(this.db, this.lot, entry, amount, replaced);
+    const { stockLotId, materialId, amount } = entry.weighing;
+    const refusal = await checkStockLot(this.db, this.lot, entry, replaced);
     if (refusal) return refusal;
-    const kept = { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount };
-    await this.add(entry, atMs, kept);
+    await this.add(entry, atMs);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
     await takeForLot(
       this.db,
-      { id: weighing.movementId, stockLotId: weighing.stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id },
+      { id: movementId, stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id },
       this.by,
     );
-    await consumeReservation(this.db, this.lot.id, weighing.stockLotId, weighing.materialId, amount, this.by);
+    await consumeReservation(this.db, this.lot.id, stockLotId, materialId, amount, this.by);
     return undefined;
   }
 
@@ -222,7 +192,6 @@ class OpenRun {
         },
       },
       Math.min(probed.atMs, atMs),
-      null,
     );
   }
 
@@ -242,14 +211,13 @@ class OpenRun {
 async function checkStockLot(
   db: Db,
   lot: LotRow,
-  entry: ReadRunEntry,
-  amount: number,
-  replaced: RunEntryView | undefined,
+  { stepIndex, weighing }: CheckedEntryOf<'weigh'>,
+  replaced: RunEntry | undefined,
 ): Promise<RunRefusal | undefined> {
-  const { weighing } = entry;
-  const step = lot.plan.steps[entry.stepIndex];
-  const planned = weighing && step ? plannedWeighing(step, weighing) : undefined;
-  if (!weighing || !planned) throw notFound('weighing');
+  const { amount } = weighing;
+  const step = lot.plan.steps[stepIndex];
+  const planned = step && plannedWeighing(step, weighing);
+  if (!planned) throw notFound('weighing');
   const [stockLot] = await db
     .select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand })
     .from(stockLots)

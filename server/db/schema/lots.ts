@@ -1,5 +1,5 @@
 import type { LotExtras, WaterSource } from '@vestigia/contract';
-import type { ColourConditions, Factor, KeptPlan, Lab, LotCheck, LotPlan, RunDetail, RunEntry } from '@vestigia/core';
+import type { ColourConditions, Factor, KeptPlan, Lab, LotCheck, LotPlan, RunEntry } from '@vestigia/core';
 import { index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
 import { people } from './people';
@@ -84,7 +84,7 @@ export const runEntries = pgTable(
     temperatureC: real('temperature_c'),
     text: text('text'),
     weighing: jsonb('weighing').$type<RunEntry['weighing']>(),
-    detail: jsonb('detail').$type<RunDetail>(),
+    detail: jsonb('detail').$type<RunEntry['detail']>(),
   },
   (t) => [index('run_entries_lot').on(t.lotId, t.seq)],
 );

@@ -1,4 +1,4 @@
-import type { NewRunEntry } from '@vestigia/contract';
+import type { ReadRunEntry } from '@vestigia/contract';
 import type { DBSchema, IDBPDatabase } from 'idb';
 import { openDB } from 'idb';
 
@@ -6,7 +6,7 @@ import { openDB } from 'idb';
 export interface StoredDraft {
   readonly key: number;
   readonly lotId: string;
-  readonly entry: NewRunEntry;
+  readonly entry: ReadRunEntry;
   readonly personId: string;
   /** By this tablet's clock, and by the page's own steady one, for as long as the page lives. */
   readonly wallMs: number;
@@ -32,25 +32,24 @@ export interface StoredPhoto {
 export interface BenchShelf extends DBSchema {
   photos: { key: string; value: StoredPhoto };
   drafts: { key: number; value: Omit<StoredDraft, 'key'> & { key?: number } };
+  /** Where the first version kept its drafts; gone once they came along. */
+  touches: { key: number; value: FirstVersionDraft };
 }
 
+type Weighing = Extract<ReadRunEntry, { kind: 'weigh' }>;
+type FirstVersionWeighing = Omit<Weighing, 'weighing'> & {
+  readonly weighing: (Omit<NonNullable<Weighing['weighing']>, 'quantityText'> & { readonly written: string }) | null;
+};
 /** A draft as the first version of this store kept it. */
 type FirstVersionDraft = Omit<StoredDraft, 'key' | 'label' | 'entry'> & {
   readonly key: number;
   readonly words: string;
-  readonly entry: Omit<NewRunEntry, 'weighing'> & {
-    readonly weighing: {
-      readonly batch: number;
-      readonly materialId: string;
-      readonly stockLotId: string;
-      readonly written: string;
-      readonly movementId: string;
-    } | null;
-  };
+  readonly entry: Exclude<ReadRunEntry, { kind: 'weigh' }> | FirstVersionWeighing;
 };
 
 /** A draft of the first version under today's names. */
 export function upgradeDraft({ words, entry, ...rest }: FirstVersionDraft): StoredDraft {
+  if (entry.kind !== 'weigh') return { ...rest, label: words, entry };
   if (entry.weighing === null) return { ...rest, label: words, entry: { ...entry, weighing: null } };
   const { written, ...weighing } = entry.weighing;
   return { ...rest, label: words, entry: { ...entry, weighing: { ...weighing, quantityText: written } } };
@@ -68,12 +67,8 @@ export function openBenchShelf(): Promise<IDBPDatabase<BenchShelf>> {
         db.createObjectStore('photos', { keyPath: 'id' });
         return;
       }
-      // The library knows the names of this version's stores only; the first version's is reached as the browser names
-      // it.
-      const first = transaction.objectStore('touches' as 'drafts');
-      for (const draft of (await first.getAll()) as unknown as FirstVersionDraft[])
-        await drafts.put(upgradeDraft(draft));
-      db.deleteObjectStore('touches' as 'drafts');
+      for (const draft of await transaction.objectStore('touches').getAll()) await drafts.put(upgradeDraft(draft));
+      db.deleteObjectStore('touches');
     },
   });
 }

@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { NewRunEntry, RunEntryResult } from '@vestigia/contract';
+import type { ReadRunEntry, RunEntryResult } from '@vestigia/contract';
 import { IDBFactory } from 'fake-indexeddb';
 import 'fake-indexeddb/auto';
 import { openDB } from 'idb';
@@ -16,13 +16,14 @@ import { Session } from './session';
 interface Sent {
   readonly drafts: readonly {
     readonly lotId: string;
-    readonly entry: NewRunEntry;
+    readonly entry: ReadRunEntry;
     readonly ageMs: number;
     readonly afterId?: string;
   }[];
 }
 
-const entry = (id: string, rest: Partial<NewRunEntry> = {}): NewRunEntry => ({
+type Note = Extract<ReadRunEntry, { kind: 'note' }>;
+const entry = (id: string, rest: Partial<Note> = {}): ReadRunEntry => ({
   id,
   stepIndex: 1,
   kind: 'note',
@@ -30,6 +31,7 @@ const entry = (id: string, rest: Partial<NewRunEntry> = {}): NewRunEntry => ({
   temperatureC: null,
   text: 'seen',
   weighing: null,
+  detail: null,
   ...rest,
 });
 const taken = ({ drafts }: Sent): RunEntryResult[] =>
@@ -215,7 +217,7 @@ describe('the outbox', () => {
       ...kept,
       lotId: 'lot-1',
       words: 'Lot 1, alum weighed',
-      entry: entry('old', { kind: 'weigh', weighing: { ...weighing, written: '15 g' } as never }),
+      entry: { ...entry('old'), kind: 'weigh', weighing: { ...weighing, written: '15 g' } },
     });
     await first.add('touches', { ...kept, lotId: 'lot-1', words: 'Lot 1, note', entry: entry('note') });
     first.close();

@@ -1,5 +1,5 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
-import type { NewRunEntry, RunEntryResult } from '@vestigia/contract';
+import type { ReadRunEntry, RunEntryResult } from '@vestigia/contract';
 import type { IDBPDatabase } from 'idb';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from './api-client';
@@ -63,7 +63,7 @@ export class Outbox {
   }
 
   /** Keeps an entry; it is safe in this tablet when the promise is kept. */
-  async add(lotId: string, entry: NewRunEntry, label: string): Promise<void> {
+  async add(lotId: string, entry: ReadRunEntry, label: string): Promise<void> {
     const draft = {
       lotId,
       entry,

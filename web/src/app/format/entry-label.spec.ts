@@ -7,21 +7,22 @@ const lot = {
   plan: { materials: [{ materialId: 'weld', name: 'Weld' }] },
   stockLots: [{ id: 'j', tag: 'WEL-2' }],
 } as unknown as LotDetail;
-const entry = (kind: RunEntryView['kind'], rest: Partial<RunEntryView> = {}): RunEntryView => ({
-  id: 'e',
-  stepIndex: 0,
-  kind,
-  at: '',
-  recordedAt: '',
-  by: { id: 'p', name: 'Ada' },
-  replacesId: null,
-  temperatureC: null,
-  text: null,
-  weighing: null,
-  detail: null,
-  photos: [],
-  ...rest,
-});
+const entry = (kind: RunEntryView['kind'], rest: object = {}): RunEntryView =>
+  ({
+    id: 'e',
+    stepIndex: 0,
+    kind,
+    at: '',
+    recordedAt: '',
+    by: { id: 'p', name: 'Ada' },
+    replacesId: null,
+    temperatureC: null,
+    text: null,
+    weighing: null,
+    detail: null,
+    photos: [],
+    ...rest,
+  }) as RunEntryView;
 
 describe('entryWords', () => {
   it.each<[RunEntryView, string]>([

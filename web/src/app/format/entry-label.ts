@@ -31,26 +31,23 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
     case 'redo':
       return `to be done over${textPart}`;
     case 'ph':
-      return `pH ${entry.detail?.ph ?? ''}${entry.detail?.totalDose ? ` with ${entry.detail.totalDose} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
+      return `pH ${entry.detail.ph}${entry.detail.totalDose ? ` with ${entry.detail.totalDose} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
     case 'sample':
-      return `${entry.detail?.sampleOf ?? 'piece'} at ${Math.round((entry.detail?.depth ?? 0) * 100)} % of the depth wanted${by(entry)}`;
+      return `${entry.detail.sampleOf ?? 'piece'} at ${Math.round(entry.detail.depth * 100)} % of the depth wanted${by(entry)}`;
     case 'bath':
-      return entry.detail?.bath
-        ? `${BATH_MOVE_LABELS[entry.detail.bath.kind]}: ${formatAmount(Math.round(entry.detail.bath.ml * 1000), 'volume')}`
-        : 'bath';
+      return `${BATH_MOVE_LABELS[entry.detail.bath.kind]}: ${formatAmount(Math.round(entry.detail.bath.ml * 1000), 'volume')}`;
     case 'pulls':
-      return `${entry.detail?.pullMinutes?.length ?? 0} pulls planned, at ${(entry.detail?.pullMinutes ?? []).join(', ')} min`;
+      return `${entry.detail.pullMinutes.length} pulls planned, at ${entry.detail.pullMinutes.join(', ')} min`;
     case 'pull':
-      return `piece ${entry.detail?.piece ?? ''} pulled`;
+      return `piece ${entry.detail.piece} pulled`;
     case 'rescale':
       return `doses rescaled${textPart}`;
     case 'hand':
-      return `handed over to ${entry.detail?.toPerson?.name ?? 'somebody'}`;
+      return `handed over to ${entry.detail.toPerson.name}`;
     case 'temperature':
       return `${entry.temperatureC} °C${textPart}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
     case 'weigh': {
       const { weighing } = entry;
-      if (!weighing) return 'weighed';
       const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);
       const tag = lot.stockLots.find((j) => j.id === weighing.stockLotId)?.tag ?? '';
       return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''} from ${tag}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${by(entry)}`;

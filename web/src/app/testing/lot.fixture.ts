@@ -88,5 +88,5 @@ export function runEntry(id: string, rest: Partial<RunEntryView>): RunEntryView 
     photos: [],
     weighing: null,
     ...rest,
-  };
+  } as RunEntryView;
 }

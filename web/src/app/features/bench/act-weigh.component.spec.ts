@@ -97,8 +97,15 @@ describe('weighing out', () => {
   it('writes down what was typed, by hand, from the jar chosen', async () => {
     await (await field('What the balance shows')).setValue('402 g');
     await press('Weighed');
-    expect(record).toHaveBeenCalledWith('lot-1', 0, 'weigh', {
-      weighing: { batch: 1, materialId: 'hanks', stockLotId: 'RUG-1', quantityText: '402 g' },
+    expect(record).toHaveBeenCalledWith('lot-1', 0, {
+      kind: 'weigh',
+      weighing: {
+        batch: 1,
+        materialId: 'hanks',
+        stockLotId: 'RUG-1',
+        quantityText: '402 g',
+        movementId: expect.any(String) as string,
+      },
       detail: { readBy: 'hand' },
     });
   });
@@ -109,7 +116,7 @@ describe('weighing out', () => {
     expect(main().textContent?.trim()).toBe('Take 401.0 g');
     main().click();
     await fixture.whenStable();
-    expect(record.mock.calls[0]?.[3]).toMatchObject({
+    expect(record.mock.calls[0]?.[2]).toMatchObject({
       weighing: { quantityText: '401 g' },
       detail: { readBy: 'simulated' },
     });
@@ -125,7 +132,7 @@ describe('weighing out', () => {
     expect(page().textContent).toContain('It is taken as soon as it stands still.');
     pan.set(steady(400));
     await fixture.whenStable();
-    expect(record.mock.calls[0]?.[3]).toMatchObject({ weighing: { quantityText: '400 g' } });
+    expect(record.mock.calls[0]?.[2]).toMatchObject({ weighing: { quantityText: '400 g' } });
   });
 
   it('does not write the same load down twice', async () => {
@@ -152,7 +159,7 @@ describe('weighing out', () => {
   it('offers a portion while there is more to come, and marks it as one', async () => {
     await (await field('What the balance shows')).setValue('150 g');
     await press('A portion: more to come');
-    expect(record.mock.calls[0]?.[3]).toMatchObject({ detail: { readBy: 'hand', more: true } });
+    expect(record.mock.calls[0]?.[2]).toMatchObject({ detail: { readBy: 'hand', more: true } });
   });
 
   it.each([
@@ -191,6 +198,6 @@ describe('weighing out', () => {
     await press('Can’t be weighed');
     await (await field('Why is it left out?')).setValue('balance broke');
     await press('Finish the step without it');
-    expect(record).toHaveBeenCalledWith('lot-1', 0, 'finish', { text: 'balance broke' });
+    expect(record).toHaveBeenCalledWith('lot-1', 0, { kind: 'finish', text: 'balance broke' });
   });
 });

@@ -235,8 +235,10 @@ export class ActWeigh {
     const source = this.instruments.sourceOf('balance');
     this.busy.set(true);
     void this.state
-      .record(a.lotId, a.step.index, 'weigh', {
+      .record(a.lotId, a.step.index, {
+        kind: 'weigh',
         weighing: {
+          movementId: newId(),
           batch: a.weighing.batch,
           materialId: a.weighing.materialId,
           stockLotId: this.stockLotId(),
@@ -257,7 +259,7 @@ export class ActWeigh {
   protected finishWithout(): void {
     const a = this.act();
     void this.state
-      .record(a.lotId, a.step.index, 'finish', { text: this.why() })
+      .record(a.lotId, a.step.index, { kind: 'finish', text: this.why() })
       .then((message) => this.problem.set(message === undefined ? undefined : { detail: message }));
   }
 

@@ -7,7 +7,7 @@ import type { LotDetail } from '@vestigia/contract';
 import type { BathMoveKind, BenchAct } from '@vestigia/core';
 import { BATH_MOVE_LABELS, evaporationGPerS, formatVolume, minutesInWork, readAmount } from '@vestigia/core';
 import { FigureValue } from '../../ui/figure-value';
-import type { RunEntryFields } from './bench-state';
+import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { currentBath } from './leftover';
 
@@ -24,7 +24,7 @@ export class BathPanel {
   private readonly state = inject(BenchState);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
-  readonly recorded = output<RunEntryFields>();
+  readonly recorded = output<EntryContent>();
   readonly closed = output();
   protected readonly rehearsal = this.state.isRehearsal;
   protected readonly offered = OFFERED;
@@ -58,7 +58,10 @@ export class BathPanel {
       return;
     }
     this.trouble.set('');
-    this.recorded.emit({ detail: { batch: this.batch(), bath: { kind: this.kind(), ml: reading.amount / 1000 } } });
+    this.recorded.emit({
+      kind: 'bath',
+      detail: { batch: this.batch(), bath: { kind: this.kind(), ml: reading.amount / 1000 } },
+    });
     this.volume.set('');
   }
 

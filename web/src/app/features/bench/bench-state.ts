@@ -1,12 +1,12 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
-import type { Bench, LotDetail, NewRunEntry, Rehearsal, RunEntryView } from '@vestigia/contract';
-import type { BenchAct, OffTarget, PlannedWeighing, RunDetail, RunEntryKind, StepRecord } from '@vestigia/core';
+import type { Bench, LotDetail, ReadRunEntry, Rehearsal, RunEntryView } from '@vestigia/contract';
+import type { BenchAct, CheckedEntry, OffTarget, PlannedWeighing, StepRecord } from '@vestigia/core';
 import {
   benchActs,
+  checkEntry,
   findRunDeviations,
   foldRun,
   offTarget,
-  readAmount,
   ruleOnEntry,
   stepState,
   sayWrongStockLot,
@@ -21,18 +21,9 @@ import { ServerClock } from '../../api/server-clock';
 import { Session } from '../../api/session';
 import { entryLabel } from '../../format/entry-label';
 import { newId } from '../../api/new-id';
+import type { EntryContent } from './entry-content';
 
 const TICK_MS = 500;
-
-export interface RunEntryFields {
-  readonly id?: string;
-  readonly temperatureC?: number | null;
-  readonly text?: string | null;
-  readonly detail?: RunDetail | null;
-  readonly replacesId?: string | null;
-  readonly at?: string;
-  readonly weighing?: { batch: number; materialId: string; stockLotId: string; quantityText: string } | null;
-}
 
 export interface OffNow {
   readonly lotId: string;
@@ -54,7 +45,7 @@ export class BenchState {
   private readonly rehearsal = signal<
     (Pick<Rehearsal, 'id' | 'speed' | 'startedAt'> & { nowMs: number; atMs: number }) | undefined
   >(undefined);
-  private readonly rehearsed = signal<readonly { lotId: string; entry: NewRunEntry; at: string }[]>([]);
+  private readonly rehearsed = signal<readonly { lotId: string; entry: ReadRunEntry; at: string }[]>([]);
   readonly problem = signal<ShownProblem | undefined>(undefined);
   readonly now = signal(Date.now());
   /** The newest weighing that came out off its target, until somebody says what to do about it. */
@@ -127,29 +118,23 @@ export class BenchState {
   /**
    * One entry. Answers why it can't be, or nothing: then it is kept, here first, and what it does shows at once.
    */
-  async record(
-    lotId: string,
-    stepIndex: number,
-    kind: RunEntryKind,
-    fields: RunEntryFields = {},
-  ): Promise<string | undefined> {
+  async record(lotId: string, stepIndex: number, content: EntryContent): Promise<string | undefined> {
     const lot = this.lotOf(lotId);
     if (!lot) return 'That lot is not on this bench. Open it again.';
-    const entry: NewRunEntry = {
-      id: fields.id ?? newId(),
+    const entry: ReadRunEntry = {
+      id: newId(),
+      replacesId: null,
+      temperatureC: null,
+      text: null,
+      weighing: null,
+      detail: null,
+      ...content,
       stepIndex,
-      kind,
-      replacesId: fields.replacesId ?? null,
-      temperatureC: fields.temperatureC ?? null,
-      text: fields.text ?? null,
-      detail: fields.detail ?? null,
-      weighing: fields.weighing ? { ...fields.weighing, movementId: newId() } : null,
-      ...(fields.at === undefined ? {} : { at: fields.at }),
     };
     const nowMs = this.notBeforeMs(lot);
     const ruling = ruleOnEntry(
       { plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs },
-      { ...entry, detail: entry.detail ?? null },
+      entry,
       entry.at === undefined ? nowMs : Date.parse(entry.at),
     );
     if (!ruling.ok) return ruling.refusal.message;
@@ -167,7 +152,7 @@ export class BenchState {
     await this.outbox.add(
       lotId,
       entry,
-      `${lot.summary.tag}, ${ruling.step.title}: ${entryLabel(this.asRecorded(lot, entry, new Date(nowMs).toISOString(), this.who()), lot)}`,
+      `${lot.summary.tag}, ${ruling.step.title}: ${entryLabel(this.asRecorded(ruling.entry, new Date(nowMs).toISOString()), lot)}`,
     );
     this.lookAtTarget(lotId, entry);
     return undefined;
@@ -184,7 +169,7 @@ export class BenchState {
     return sayWrongStockLot(tag, weighing?.materialName ?? 'what is wanted', right);
   }
 
-  private async rehearse(id: string, lotId: string, entry: NewRunEntry): Promise<string | undefined> {
+  private async rehearse(id: string, lotId: string, entry: ReadRunEntry): Promise<string | undefined> {
     this.rehearsed.update((all) => [...all, { lotId, entry, at: entry.at ?? new Date(this.nowMs()).toISOString() }]);
     try {
       const { results } = await firstValueFrom(this.post(id, { lotId, ageMs: 0, entry }));
@@ -204,7 +189,7 @@ export class BenchState {
 
   private post(
     id: string,
-    record: { lotId: string; ageMs: number; entry: NewRunEntry },
+    record: { lotId: string; ageMs: number; entry: ReadRunEntry },
   ): Observable<{ results: { ok: boolean; message: string }[] }> {
     return this.api.post('/api/rehearsals/{id}/run-entries', { drafts: [record] }, id);
   }
@@ -219,7 +204,7 @@ export class BenchState {
   }
 
   /** After the last portion of a weighing: what being off does, and what could be rescaled. */
-  private lookAtTarget(lotId: string, entry: NewRunEntry): void {
+  private lookAtTarget(lotId: string, entry: ReadRunEntry): void {
     const lot = this.lotOf(lotId);
     const { weighing } = entry;
     const step = lot?.plan.steps[entry.stepIndex];
@@ -242,11 +227,15 @@ export class BenchState {
     this.off.set(off ? { lotId, stepIndex: step.index, off } : undefined);
   }
 
-  private layOver(lot: LotDetail, drafts: readonly { entry: NewRunEntry; at: string }[]): LotDetail {
+  private layOver(lot: LotDetail, drafts: readonly { entry: ReadRunEntry; at: string }[]): LotDetail {
     const known = new Set(lot.entries.map((e) => e.id));
     const extra = drafts
       .filter((t) => !known.has(t.entry.id))
-      .map(({ entry, at }) => this.asRecorded(lot, entry, at, this.who()));
+      .flatMap(({ entry, at }) => {
+        const step = lot.plan.steps[entry.stepIndex];
+        const check = step && checkEntry(step, entry);
+        return check?.ok ? [this.asRecorded(check.entry, at)] : [];
+      });
     if (extra.length === 0) return lot;
     const entries = [...lot.entries, ...extra];
     const records = foldRun(entries, lot.plan.steps.length);
@@ -274,35 +263,8 @@ export class BenchState {
     return { ...lot, entries, deviations, summary: { ...lot.summary, stations, state: next } };
   }
 
-  private asRecorded(lot: LotDetail, entry: NewRunEntry, at: string, by: { id: string; name: string }): RunEntryView {
-    const { id, stepIndex, kind, replacesId, temperatureC, text, weighing } = entry;
-    const planned = weighing
-      ? lot.plan.steps[stepIndex]?.weighings.find(
-          (w) => w.batch === weighing.batch && w.materialId === weighing.materialId,
-        )
-      : undefined;
-    const reading = weighing && planned ? readAmount(weighing.quantityText, planned.measure) : undefined;
-    const amount = reading?.ok ? reading.amount : 0;
-    return {
-      id,
-      stepIndex,
-      kind,
-      replacesId,
-      temperatureC,
-      text,
-      detail: entry.detail ?? null,
-      at,
-      recordedAt: at,
-      by,
-      photos: [],
-      weighing: weighing
-        ? { batch: weighing.batch, materialId: weighing.materialId, stockLotId: weighing.stockLotId, amount }
-        : null,
-    };
-  }
-
-  private who(): { id: string; name: string } {
-    return this.session.person() ?? { id: '', name: '' };
+  private asRecorded(entry: CheckedEntry, at: string): RunEntryView {
+    return { ...entry, at, recordedAt: at, by: this.session.person() ?? { id: '', name: '' }, photos: [] };
   }
 
   private nowMs(): number {

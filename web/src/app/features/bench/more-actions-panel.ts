@@ -15,7 +15,7 @@ import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
 import { earlyStartMessage, foldRun, isOver, openBefore, stepState } from '@vestigia/core';
 import { BenchState } from './bench-state';
-import type { RunEntryRequest } from './step-facts-panel';
+import type { EntryRequest } from './entry-content';
 
 const STATE_LABELS = {
   waiting: 'to come',
@@ -85,7 +85,7 @@ export class MoreActionsPanel {
   protected readonly state = inject(BenchState);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
-  readonly recorded = output<RunEntryRequest>();
+  readonly recorded = output<EntryRequest>();
   readonly closed = output();
   protected readonly text = signal('');
   protected readonly index = linkedSignal(() => this.act().step.index);
@@ -106,14 +106,14 @@ export class MoreActionsPanel {
   });
 
   protected say(kind: 'skip' | 'redo', text: string): void {
-    this.recorded.emit({ kind, stepIndex: this.index(), fields: { text } });
+    this.recorded.emit({ stepIndex: this.index(), content: { kind, text } });
   }
 
   protected beginEarly(label: string): void {
     this.recorded.emit({
-      kind: 'start',
       stepIndex: this.index(),
-      fields: {
+      content: {
+        kind: 'start',
         text: this.text().trim() === '' ? label : `${this.text().trim()} (${label})`,
         detail: { outOfOrder: true },
       },
@@ -121,6 +121,9 @@ export class MoreActionsPanel {
   }
 
   protected handTo(person: { id: string; name: string }): void {
-    this.recorded.emit({ kind: 'hand', stepIndex: this.act().step.index, fields: { detail: { toPerson: person } } });
+    this.recorded.emit({
+      stepIndex: this.act().step.index,
+      content: { kind: 'hand', detail: { toPerson: person } },
+    });
   }
 }

@@ -14,7 +14,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { BenchAct, PlannedStep } from '@vestigia/core';
 import { nextPhDose } from '@vestigia/core';
 import { Instruments } from '../../api/instruments';
-import type { RunEntryFields } from './bench-state';
+import type { EntryContent } from './entry-content';
 import { readNumber } from './read-number';
 
 const USUAL_RANGE = { low: 6.5, high: 7.5 };
@@ -29,7 +29,7 @@ const USUAL_RANGE = { low: 6.5, high: 7.5 };
 export class PhPanel {
   private readonly instruments = inject(Instruments);
   readonly act = input.required<BenchAct>();
-  readonly recorded = output<RunEntryFields>();
+  readonly recorded = output<EntryContent>();
   readonly closed = output();
   protected readonly ph = signal('');
   protected readonly by = signal('strip');
@@ -57,6 +57,7 @@ export class PhPanel {
     const ph = fromMeter ? this.meter() : typed;
     const source = this.instruments.sourceOf('probe');
     this.recorded.emit({
+      kind: 'ph',
       detail: {
         ...(ph === undefined ? {} : { ph: Math.round(ph * 100) / 100 }),
         totalDose: readNumber(this.dose()) ?? 0,

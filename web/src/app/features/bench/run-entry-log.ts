@@ -6,12 +6,18 @@ import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import { formatAmount } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import { entryLabel } from '../../format/entry-label';
+import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
+import type { EntryContent } from './entry-content';
 import { readNumber } from './read-number';
 
 const SHOWN = 14;
+
+type Correctable = Extract<RunEntryView, { kind: 'weigh' | 'temperature' | 'note' }>;
+const isCorrectable = (e: RunEntryView): e is Correctable =>
+  e.kind === 'weigh' || e.kind === 'temperature' || e.kind === 'note';
 
 /** What was written down last, newest first; a wrong entry is corrected beside what it was. */
 @Component({
@@ -23,7 +29,7 @@ const SHOWN = 14;
 export class RunEntryLog {
   private readonly state = inject(BenchState);
   readonly lot = input.required<LotDetail>();
-  protected readonly correcting = signal<RunEntryView | undefined>(undefined);
+  protected readonly correcting = signal<Correctable | undefined>(undefined);
   protected readonly right = signal('');
   protected readonly problem = signal<ShownProblem | undefined>(undefined);
   protected readonly shown = computed(() => {
@@ -38,46 +44,49 @@ export class RunEntryLog {
         step: l.plan.steps[e.stepIndex]?.title ?? '',
         label: entryLabel(e, l),
         struck: replaced.has(e.id),
-        correctable: open && !replaced.has(e.id) && ['weigh', 'temperature', 'note'].includes(e.kind),
+        correctable: open && !replaced.has(e.id) && isCorrectable(e) ? e : undefined,
       }));
   });
 
-  protected correct(e: RunEntryView): void {
+  protected correct(e: Correctable): void {
     this.correcting.set(e);
-    this.right.set(
-      e.weighing
-        ? formatAmount(
-            e.weighing.amount,
-            this.lot().plan.materials.find((m) => m.materialId === e.weighing?.materialId)?.measure ?? 'weight',
-          )
-        : e.temperatureC !== null
-          ? String(e.temperatureC)
-          : (e.text ?? ''),
-    );
+    this.right.set(this.asWritten(e));
+  }
+
+  private asWritten(e: Correctable): string {
+    switch (e.kind) {
+      case 'weigh': {
+        const material = this.lot().plan.materials.find((m) => m.materialId === e.weighing.materialId);
+        return formatAmount(e.weighing.amount, material?.measure ?? 'weight');
+      }
+      case 'temperature':
+        return String(e.temperatureC);
+      case 'note':
+        return e.text ?? '';
+    }
   }
 
   protected keep(): void {
     const e = this.correcting();
     if (!e) return;
-    const weighing = e.weighing
-      ? {
-          batch: e.weighing.batch,
-          materialId: e.weighing.materialId,
-          stockLotId: e.weighing.stockLotId,
-          quantityText: this.right(),
-        }
-      : null;
-    void this.state
-      .record(this.lot().summary.id, e.stepIndex, e.kind, {
-        replacesId: e.id,
-        weighing,
-        temperatureC: e.kind === 'temperature' ? (readNumber(this.right()) ?? null) : null,
-        text: e.kind === 'note' ? this.right() : null,
-        detail: e.detail,
-      })
-      .then((message) => {
-        this.problem.set(message === undefined ? undefined : { detail: message });
-        if (message === undefined) this.correcting.set(undefined);
-      });
+    void this.state.record(this.lot().summary.id, e.stepIndex, this.corrected(e)).then((message) => {
+      this.problem.set(message === undefined ? undefined : { detail: message });
+      if (message === undefined) this.correcting.set(undefined);
+    });
+  }
+
+  private corrected(e: Correctable): EntryContent {
+    const replacesId = e.id;
+    switch (e.kind) {
+      case 'weigh': {
+        const { batch, materialId, stockLotId } = e.weighing;
+        const weighing = { batch, materialId, stockLotId, quantityText: this.right(), movementId: newId() };
+        return { kind: e.kind, replacesId, weighing, detail: e.detail };
+      }
+      case 'temperature':
+        return { kind: e.kind, replacesId, temperatureC: readNumber(this.right()) ?? null, detail: e.detail };
+      case 'note':
+        return { kind: e.kind, replacesId, text: this.right(), detail: e.detail };
+    }
   }
 }

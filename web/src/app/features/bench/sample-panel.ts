@@ -10,7 +10,7 @@ import { Instruments } from '../../api/instruments';
 import type { Tones } from '../../ui/chart';
 import { Chart } from '../../ui/chart';
 import { Swatch } from '../../ui/swatch';
-import type { RunEntryFields } from './bench-state';
+import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { readNumber } from './read-number';
 import { samplesOf } from './samples-of';
@@ -31,8 +31,7 @@ export class SamplePanel {
   private readonly instruments = inject(Instruments);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
-  readonly recorded = output<RunEntryFields>();
-  readonly planned = output<RunEntryFields>();
+  readonly recorded = output<EntryContent>();
   readonly closed = output();
   protected readonly of = signal<'liquor' | 'piece'>('piece');
   protected readonly batch = signal(1);
@@ -67,7 +66,10 @@ export class SamplePanel {
   });
 
   protected match(depth: number): void {
-    this.recorded.emit({ detail: { sampleOf: this.of(), batch: this.batch(), depth, readBy: 'hand' } });
+    this.recorded.emit({
+      kind: 'sample',
+      detail: { sampleOf: this.of(), batch: this.batch(), depth, readBy: 'hand' },
+    });
   }
 
   protected read(): void {
@@ -83,6 +85,7 @@ export class SamplePanel {
     if (!c) return;
     const lab = { L: c.L, a: c.a, b: c.b };
     this.recorded.emit({
+      kind: 'sample',
       detail: {
         sampleOf: this.of(),
         batch: this.batch(),
@@ -95,7 +98,7 @@ export class SamplePanel {
   }
 
   protected plan(): void {
-    this.planned.emit({ detail: { pullMinutes: this.pulls() } });
+    this.recorded.emit({ kind: 'pulls', detail: { pullMinutes: this.pulls() } });
   }
 
   protected readonly picture = computed(() => {

@@ -12,18 +12,12 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail, Tag } from '@vestigia/contract';
-import type { PlannedStep, RunDetail } from '@vestigia/core';
+import type { PlannedStep, RunDetails, VesselUsed } from '@vestigia/core';
 import { readTagCode } from '@vestigia/core';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { BenchState } from './bench-state';
-
-interface Pot {
-  readonly batch: number;
-  readonly vesselId: string;
-  readonly vesselName: string;
-}
 
 /** Which pot and water a step is really begun in: scanned, typed or chosen. As planned where nothing is said. */
 @Component({
@@ -37,13 +31,13 @@ export class StartConditions {
   protected readonly state = inject(BenchState);
   readonly lot = input.required<LotDetail>();
   readonly step = input.required<PlannedStep>();
-  readonly changed = output<RunDetail>();
+  readonly changed = output<RunDetails['start']>();
   private readonly which = computed(() => `${this.lot().summary.id} ${this.step().index}`);
   protected readonly typed = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly answer = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly batches = computed(() => this.step().baths.map((b) => b.batches[0] ?? 1));
   protected readonly batch = linkedSignal(() => this.batches()[0] ?? 1);
-  private readonly pots = linkedSignal<string, readonly Pot[]>({ source: this.which, computation: () => [] });
+  private readonly pots = linkedSignal<string, readonly VesselUsed[]>({ source: this.which, computation: () => [] });
   protected readonly waterId = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly potId = computed(() => this.pots().find((p) => p.batch === this.batch())?.vesselId ?? '');
   private readonly planned = computed(() => this.step().baths.find((b) => b.batches[0] === this.batch()));

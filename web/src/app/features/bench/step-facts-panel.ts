@@ -2,13 +2,11 @@ import { ChangeDetectionStrategy, Component, inject, input, output, signal } fro
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { BenchAct, RunEntryKind } from '@vestigia/core';
-import type { RunEntryFields } from './bench-state';
+
+import type { Panel } from './bench-focus';
+import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { readNumber } from './read-number';
-
-export const PANELS = ['note', 'otherwise', 'temperature', 'ph', 'sample', 'bath', 'more'] as const;
-export type Panel = (typeof PANELS)[number];
 
 /** Quick notes, as they would be called across the room. */
 const NOTES = [
@@ -40,12 +38,6 @@ const OTHERWISE = [
   'Agitated too much: the wool may have felted',
   'One piece fell out or was lifted early: it will be paler',
 ] as const;
-
-export interface RunEntryRequest {
-  readonly kind: RunEntryKind;
-  readonly stepIndex: number;
-  readonly fields: RunEntryFields;
-}
 
 /** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
 @Component({
@@ -82,18 +74,13 @@ export interface RunEntryRequest {
 export class StepFactsPanel {
   private readonly state = inject(BenchState);
   readonly panel = input.required<Panel>();
-  readonly act = input.required<BenchAct>();
-  readonly recorded = output<RunEntryRequest>();
+  readonly recorded = output<EntryContent>();
   readonly photographed = output<File>();
   readonly closed = output();
   protected readonly notes = NOTES;
   protected readonly otherwise = OTHERWISE;
   protected readonly rehearsal = this.state.isRehearsal;
   protected readonly text = signal('');
-
-  protected say(kind: RunEntryKind, fields: RunEntryFields): void {
-    this.recorded.emit({ kind, stepIndex: this.act().step.index, fields });
-  }
 
   protected degrees(): number | null {
     return readNumber(this.text()) ?? null;

@@ -1,0 +1,171 @@
+import type { BathMoveKind } from '../bath/bath-ledger';
+import type { Lab } from '../colour/lab';
+
+/** Everything that can be written into a run. */
+export const RUN_ENTRY_KINDS = [
+  'start',
+  'weigh',
+  'temperature',
+  'ph',
+  'sample',
+  'bath',
+  'note',
+  'pause',
+  'resume',
+  'redo',
+  'pulls',
+  'pull',
+  'rescale',
+  'hand',
+  'finish',
+  'skip',
+  'cancel',
+] as const;
+/** One of `RUN_ENTRY_KINDS`. */
+export type RunEntryKind = (typeof RUN_ENTRY_KINDS)[number];
+
+/** How a reading came to be written down. */
+export const READ_BY = ['hand', 'instrument', 'simulated', 'strip', 'card'] as const;
+/** One of `READ_BY`. */
+export type ReadBy = (typeof READ_BY)[number];
+
+/** What a sample was taken of. */
+export const SAMPLE_OF = ['liquor', 'piece'] as const;
+
+/** One target of a later weighing, changed because an earlier one came out otherwise. */
+export interface Rescaling {
+  readonly stepIndex: number;
+  readonly batch: number;
+  readonly materialId: string;
+  readonly factor: number;
+}
+
+/** A pot used instead of the one planned for a batch. */
+export interface VesselUsed {
+  readonly batch: number;
+  readonly vesselId: string;
+  readonly vesselName: string;
+}
+
+/** Any entry may say how it came to be written down; by hand where it doesn't. */
+interface Detail {
+  readonly readBy?: ReadBy | undefined;
+}
+
+/** What an entry of each kind says beside when, at which step and by whom. */
+export interface RunDetails {
+  readonly start: Detail & {
+    /** Begun though earlier steps are open; what that does stands in the entry's text. */
+    readonly outOfOrder?: boolean | undefined;
+    /** Pots used instead of those planned, and another water. */
+    readonly vessels?: readonly VesselUsed[] | undefined;
+    readonly water?: { readonly id: string; readonly name: string } | undefined;
+  };
+  readonly weigh: Detail & {
+    /** More of this weighing is to come: a portion. */
+    readonly more?: boolean | undefined;
+  };
+  readonly temperature: Detail & {
+    /** Minutes truly held in band, by a probe that followed the step. */
+    readonly heldMin?: number | undefined;
+  };
+  readonly ph: Detail & {
+    readonly ph: number;
+    /** What of the reagent is in the bath by then, in `unit`. */
+    readonly totalDose?: number | undefined;
+    readonly unit?: 'g' | 'ml' | undefined;
+  };
+  readonly sample: Detail & {
+    readonly sampleOf?: (typeof SAMPLE_OF)[number] | undefined;
+    readonly batch?: number | undefined;
+    /** Share of the depth wanted. */
+    readonly depth: number;
+    readonly lab?: Lab | undefined;
+  };
+  readonly bath: Detail & {
+    readonly batch?: number | undefined;
+    readonly bath: { readonly kind: BathMoveKind; readonly ml: number };
+  };
+  readonly note: Detail & {
+    /** It tells of something done otherwise. */
+    readonly deviation?: boolean | undefined;
+  };
+  readonly pulls: Detail & {
+    /** Minutes at which to pull, piece by piece. */
+    readonly pullMinutes: readonly number[];
+  };
+  readonly pull: Detail & { readonly piece: number };
+  readonly rescale: Detail & { readonly rescale: readonly Rescaling[] };
+  readonly hand: Detail & { readonly toPerson: { readonly id: string; readonly name: string } };
+  readonly pause: Detail;
+  readonly resume: Detail;
+  readonly redo: Detail;
+  readonly finish: Detail;
+  readonly skip: Detail;
+  readonly cancel: Detail;
+}
+
+/** Kinds whose entry says nothing without its detail. */
+type DetailedKind = 'ph' | 'sample' | 'bath' | 'pulls' | 'pull' | 'rescale' | 'hand';
+
+/** What was weighed out; `amount` in smallest units. */
+export interface Weighed {
+  readonly batch: number;
+  readonly materialId: string;
+  readonly stockLotId: string;
+  readonly amount: number;
+}
+
+/** A weighing as it is brought: the amount still as it was written. */
+export interface BroughtWeighing {
+  readonly batch: number;
+  readonly materialId: string;
+  readonly stockLotId: string;
+  readonly quantityText: string;
+}
+
+interface EntryBase<K extends RunEntryKind> {
+  readonly id: string;
+  readonly stepIndex: number;
+  readonly kind: K;
+  /** The entry this one corrects. */
+  readonly replacesId: string | null;
+  readonly text: string | null;
+}
+
+/** An entry of one kind, looked over and complete, before it has its time. */
+export interface CheckedEntryOf<K extends RunEntryKind> extends EntryBase<K> {
+  readonly temperatureC: K extends 'temperature' ? number : null;
+  readonly weighing: K extends 'weigh' ? Weighed : null;
+  readonly detail: K extends DetailedKind ? RunDetails[K] : RunDetails[K] | null;
+}
+/** An entry of any kind, looked over and complete, before it has its time. */
+export type CheckedEntry = { [K in RunEntryKind]: CheckedEntryOf<K> }[RunEntryKind];
+
+/** One thing of one kind that happened at the bench; `at` is when, ISO in UTC. */
+export interface RunEntryOf<K extends RunEntryKind> extends CheckedEntryOf<K> {
+  readonly at: string;
+}
+/** One thing that happened at the bench, told apart by `kind`. Append-only. */
+export type RunEntry = { [K in RunEntryKind]: RunEntryOf<K> }[RunEntryKind];
+
+/** An entry of one kind as it is brought: anything it needs may still be missing. */
+export interface BroughtEntryOf<K extends RunEntryKind> extends EntryBase<K> {
+  readonly temperatureC: K extends 'temperature' ? number | null : null;
+  readonly weighing: K extends 'weigh' ? BroughtWeighing | null : null;
+  readonly detail: { readonly [P in keyof RunDetails[K]]?: RunDetails[K][P] | undefined } | null;
+}
+/** An entry of any kind as it is brought. */
+export type BroughtEntry = { [K in RunEntryKind]: BroughtEntryOf<K> }[RunEntryKind];
+
+/** Entries that still stand: those no later entry replaces. Order is kept. */
+export function currentEntries<E extends Pick<RunEntry, 'id' | 'replacesId'>>(entries: readonly E[]): E[] {
+  const replaced = new Set(entries.map((e) => e.replacesId));
+  return entries.filter((e) => !replaced.has(e.id));
+}
+
+/** Entries of one kind, in their order. */
+export const entriesOfKind = <E extends { readonly kind: RunEntryKind }, K extends E['kind']>(
+  entries: readonly E[],
+  kind: K,
+): Extract<E, { kind: K }>[] => entries.filter((e): e is Extract<E, { kind: K }> => e.kind === kind);

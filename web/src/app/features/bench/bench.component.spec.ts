@@ -1,0 +1,215 @@
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import { signal } from '@angular/core';
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { MatFormFieldHarness } from '@angular/material/form-field/testing';
+import { MatInputHarness } from '@angular/material/input/testing';
+import { provideRouter } from '@angular/router';
+import type { LotDetail, ReadRunEntry } from '@vestigia/contract';
+import { EMPTY, of } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
+import type { StoredDraft } from '../../api/bench-shelf';
+import { Instruments } from '../../api/instruments';
+import { LiveChanges } from '../../api/live-query';
+import { Outbox } from '../../api/outbox';
+import { ServerClock } from '../../api/server-clock';
+import { Session } from '../../api/session';
+import { NOW, benchFixture, lotFixture, runEntry } from '../../testing/lot.fixture';
+import { BenchPage } from './bench';
+import { ProbeReadings } from './probe-readings';
+
+/** The page over its real state and rules; only what reaches out of it is stood in for. */
+describe('the bench page', () => {
+  const unseen = signal<readonly StoredDraft[]>([]);
+  const added: ReadRunEntry[] = [];
+  const addPhoto = vi.fn();
+  let fixture: ComponentFixture<BenchPage>;
+
+  const outbox = {
+    unseen,
+    seen: vi.fn(),
+    atOf: () => NOW,
+    add: (lotId: string, entry: ReadRunEntry, label: string) => {
+      added.push(entry);
+      unseen.update((all) => [...all, { lotId, entry, label } as StoredDraft]);
+      return Promise.resolve();
+    },
+    addPhoto,
+  };
+  const instruments = {
+    start: vi.fn(),
+    stop: vi.fn(),
+    sourceOf: () => 'hand',
+    hanging: signal(undefined),
+    connected: signal(false),
+    pan: signal(undefined),
+    ph: signal(undefined),
+    colour: signal(undefined),
+    taken: signal(false),
+  };
+  const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const text = (selector: string): string => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ') ?? '';
+  const press = async (name: string): Promise<void> => {
+    const button = [...page().querySelectorAll('button')].find((b) => b.textContent?.trim() === name);
+    if (!button) throw new Error(`there is no “${name}”, only ${page().textContent}`);
+    button.click();
+    await fixture.whenStable();
+  };
+  const write = async (label: string, value: string): Promise<void> => {
+    const field = await TestbedHarnessEnvironment.loader(fixture).getHarness(
+      MatFormFieldHarness.with({ floatingLabelText: label }),
+    );
+    await ((await field.getControl(MatInputHarness)) as MatInputHarness).setValue(value);
+  };
+  const key = async (name: string, on: Element = document.body): Promise<void> => {
+    on.dispatchEvent(new KeyboardEvent('keydown', { key: name, bubbles: true, cancelable: true }));
+    await fixture.whenStable();
+  };
+  const open = async (...lots: LotDetail[]): Promise<void> => {
+    TestBed.configureTestingModule({
+      providers: [
+        provideRouter([]),
+        { provide: ApiClient, useValue: { get: () => of(benchFixture(...lots)), post: vi.fn() } },
+        { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
+        { provide: Outbox, useValue: outbox },
+        { provide: ServerClock, useValue: { set: () => undefined, now: () => Date.parse(NOW) } },
+        { provide: Session, useValue: { person: signal({ id: 'p', name: 'Ada' }), zone: signal('Europe/London') } },
+      ],
+    });
+    TestBed.overrideComponent(BenchPage, {
+      add: {
+        providers: [
+          { provide: Instruments, useValue: instruments },
+          {
+            provide: ProbeReadings,
+            useValue: { of: () => ({ all: [], drawn: [] }), fetch: vi.fn(), stop: vi.fn(), hang: vi.fn() },
+          },
+        ],
+      },
+    });
+    fixture = TestBed.createComponent(BenchPage);
+    await fixture.whenStable();
+  };
+  const begun = (...kinds: readonly ('start' | 'weigh')[]): LotDetail => {
+    const lot = lotFixture(
+      kinds.map((kind, i) =>
+        runEntry(
+          `e${i}`,
+          kind === 'start'
+            ? { kind }
+            : { kind, weighing: { batch: 1, materialId: 'hanks', stockLotId: 'RUG-1', amount: 400_000 } },
+        ),
+      ),
+    );
+    return { ...lot, summary: { ...lot.summary, state: 'inWork' } };
+  };
+
+  beforeEach(() => {
+    unseen.set([]);
+    added.length = 0;
+    addPhoto.mockReset();
+    Element.prototype.scrollIntoView = () => undefined;
+  });
+
+  it('asks for one thing, does it on its button, and asks for the next at once', async () => {
+    await open(lotFixture());
+    expect(text('h1')).toBe('Weigh the fibre dry');
+    await press('Begin');
+    expect(added.map((e) => [e.kind, e.stepIndex])).toEqual([['start', 0]]);
+    expect(text('.target')).toContain('400 g');
+  });
+
+  it('does the one thing on Space, but not while somebody writes or stands on a button', async () => {
+    await open(lotFixture());
+    await press('Note');
+    await key(' ', page().querySelector('input') as Element);
+    await key(' ', page().querySelector('.actions button') as Element);
+    expect(added).toEqual([]);
+    await key(' ');
+    expect(added.map((e) => e.kind)).toEqual(['start']);
+  });
+
+  it('writes a note, closes its panel, and says nothing it was not told', async () => {
+    await open(begun('start'));
+    await press('Note');
+    await write('What you saw', '');
+    await press('Write it down');
+    expect(text('.refusal')).toBe('The note is empty. Write what you saw.');
+    await write('What you saw', 'smells of sheep');
+    await press('Write it down');
+    expect(added).toMatchObject([{ kind: 'note', text: 'smells of sheep', detail: null }]);
+    expect(page().querySelector('section.aside')).toBeNull();
+  });
+
+  it('says a departure as one, with a tap', async () => {
+    await open(begun('start'));
+    await press('Went otherwise');
+    (page().querySelector('.taps button') as HTMLElement).click();
+    await fixture.whenStable();
+    expect(added).toMatchObject([{ kind: 'note', detail: { deviation: true } }]);
+  });
+
+  it('refuses a temperature no bath has, keeps what was typed, and takes one with a comma', async () => {
+    await open(begun('start'));
+    await press('Temperature');
+    await write('Temperature, °C', '400');
+    await press('Write it down');
+    expect(text('.refusal')).toContain('400 °C is no temperature of a dye bath.');
+    await write('Temperature, °C', '62,5');
+    await press('Write it down');
+    expect(added).toMatchObject([{ kind: 'temperature', temperatureC: 62.5 }]);
+  });
+
+  it('pauses, and then only goes on', async () => {
+    await open(begun('start', 'weigh'));
+    await press('Pause');
+    expect(text('h1')).toBe('Paused');
+    await press('Go on');
+    expect(added.map((e) => e.kind)).toEqual(['pause', 'resume']);
+  });
+
+  it('corrects beside what was, and strikes the wrong one', async () => {
+    await open(begun('start', 'weigh'));
+    await press('Correct');
+    await write('What was really weighed', '380 g');
+    await press('Correct it');
+    expect(added).toMatchObject([
+      { kind: 'weigh', replacesId: 'e1', weighing: { batch: 1, stockLotId: 'RUG-1', quantityText: '380 g' } },
+    ]);
+    expect(text('tr.struck')).toContain('400 g');
+  });
+
+  it('offers to rescale what follows when the fibre weighs otherwise', async () => {
+    await open(begun('start'));
+    await write('What the balance shows', '440 g');
+    await press('Weighed');
+    const offer = page().querySelector<HTMLButtonElement>('.offered .act');
+    offer?.click();
+    await fixture.whenStable();
+    const rescaled = added.at(-1);
+    expect(rescaled?.kind).toBe('rescale');
+    expect(
+      rescaled?.kind === 'rescale' && rescaled.detail?.rescale?.every((r) => Math.abs(r.factor - 1.1) < 1e-9),
+    ).toBe(true);
+    expect(page().querySelector('.offered')).toBeNull();
+  });
+
+  it('keeps a photograph with the note it belongs to', async () => {
+    await open(begun('start'));
+    await press('Note');
+    const input = page().querySelector<HTMLInputElement>('input[type=file]') as HTMLInputElement;
+    const file = new File(['x'], 'pot.png', { type: 'image/png' });
+    Object.defineProperty(input, 'files', { value: [file] });
+    input.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(added).toMatchObject([{ kind: 'note', text: 'photograph' }]);
+    expect(addPhoto).toHaveBeenCalledWith('lot-1', added[0]?.id, file);
+  });
+
+  it('says so where there is nothing to work on', async () => {
+    await open();
+    expect(text('h1')).toBe('Bench');
+    expect(text('.empty')).toContain('There is none to work on.');
+  });
+});
