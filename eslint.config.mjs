@@ -100,6 +100,19 @@ export default tseslint.config(
       'max-lines': ['error', { max: 420, skipBlankLines: true }],
     },
   },
+  {
+    files: ['**/*.ts'],
+    ignores: ['**/*.spec.ts', '**/*.fixture.ts', '**/testing/**', 'server/test/**', 'e2e/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'TSAsExpression > TSAsExpression',
+          message: 'A value that has to pass for something else is checked where it comes in.',
+        },
+      ],
+    },
+  },
   // A suite may run longer: its rows are data.
   { files: ['**/*.spec.ts'], rules: { 'max-lines': ['error', { max: 600, skipBlankLines: true }] } },
   {

@@ -42,14 +42,14 @@ export class SessionStore extends Store {
     void answer(callback, async () => {
       const now = this.clock();
       const expiresAt = new Date(now.getTime() + SESSION_DAYS * 86_400_000).toISOString();
-      const data = JSON.parse(JSON.stringify(session)) as Record<string, unknown>;
+      const data = JSON.parse(JSON.stringify(session)) as SessionData;
       await this.database.db
         .insert(sessions)
         .values({ sid, data, expiresAt })
         .onConflictDoUpdate({ target: sessions.sid, set: { data, expiresAt } });
       await this.database.db.delete(sessions).where(lt(sessions.expiresAt, now.toISOString()));
       await this.database.flush();
-      this.remember(sid, { data: data as unknown as SessionData, expiresAt });
+      this.remember(sid, { data: data, expiresAt });
       return undefined;
     });
   }
@@ -66,7 +66,7 @@ export class SessionStore extends Store {
   private async read(sid: string): Promise<Kept | undefined> {
     const [row] = await this.database.db.select().from(sessions).where(eq(sessions.sid, sid));
     if (!row) return undefined;
-    const kept = { data: row.data as unknown as SessionData, expiresAt: row.expiresAt };
+    const kept = { data: row.data, expiresAt: row.expiresAt };
     this.remember(sid, kept);
     return kept;
   }

@@ -1,8 +1,16 @@
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
 import type * as schema from './schema';
 
+interface RowsOf<Row> {
+  readonly rows: Row[];
+}
+/** What both drivers answer to a raw question: at least its rows. */
+interface Rows extends PgQueryResultHKT {
+  readonly type: RowsOf<this['row']>;
+}
+
 /** Speaks to PGlite and to a PostgreSQL server alike; a transaction is one too. */
-export type Db = PgDatabase<PgQueryResultHKT, typeof schema>;
+export type Db = PgDatabase<Rows, typeof schema>;
 
 export interface Database {
   readonly db: Db;

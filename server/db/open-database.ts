@@ -7,7 +7,7 @@ import { migrate as migrateServer } from 'drizzle-orm/node-postgres/migrator';
 import { drizzle as drizzleFolder } from 'drizzle-orm/pglite';
 import { migrate as migrateFolder } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
-import type { Database, Db } from './database';
+import type { Database } from './database';
 import { DiskFlush } from './disk-flush';
 import { lockFolder } from './folder-lock';
 import * as schema from './schema';
@@ -62,7 +62,7 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
       }
       await disk.flush();
     };
-    return { db: db as unknown as Db, kind: 'folder', flush, tidy: () => tidy(client), close };
+    return { db, kind: 'folder', flush, tidy: () => tidy(client), close };
   } catch (error) {
     release();
     throw error;
@@ -103,7 +103,7 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
     throw error;
   }
   return {
-    db: db as unknown as Db,
+    db,
     kind: 'server',
     flush: () => Promise.resolve(),
     tidy: () => pool.query('ANALYZE').then(() => undefined),

@@ -26,11 +26,11 @@ export class Writer {
 
   /** Reads when the newest record was made, so that a clock set back is noticed after a restart too. */
   async start(): Promise<void> {
-    const result = await this.context.database.db.execute<{ last: string | null }>(sql`
+    const { rows } = await this.context.database.db.execute<{ last: string | null }>(sql`
       SELECT max(at)::text AS last FROM (
         SELECT max(at) AS at FROM movements UNION ALL SELECT max(at) FROM reservations UNION ALL SELECT max(recorded_at) FROM run_entries
         UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at) FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
-    const last = (result as unknown as { rows: { last: string | null }[] }).rows[0]?.last;
+    const last = rows[0]?.last;
     if (last) this.lastMs = Date.parse(last);
   }
 

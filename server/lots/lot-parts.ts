@@ -83,8 +83,8 @@ export async function readParts<P extends keyof Parts>(
     wanted.map((part) => sql`${PARTS[part](lotId)} AS ${sql.identifier(part)}`),
     sql`, `,
   );
-  const result = (await db.execute(sql`SELECT ${columns}`)) as unknown as { rows: Partial<Parts>[] };
-  const parts: Partial<Parts> = { ...result.rows[0] };
+  const { rows } = await db.execute<Partial<Parts>>(sql`SELECT ${columns}`);
+  const parts: Partial<Parts> = { ...rows[0] };
   return {
     ...parts,
     ...(parts.entries ? { entries: inUtc(parts.entries).map((e) => ({ ...e, recordedAt: utc(e.recordedAt) })) } : {}),

@@ -25,8 +25,8 @@ async function rowsWhere(db: Db, where: SQL, order: SQL): Promise<ShelfRow[]> {
 
 /** One JSON value, asked of the database as one question. */
 export async function oneValue<T>(db: Db, value: SQL): Promise<T> {
-  const result = (await db.execute(sql`SELECT ${value} AS value`)) as unknown as { rows: { value: T }[] };
-  return result.rows[0]?.value as T;
+  const { rows } = await db.execute<{ value: T }>(sql`SELECT ${value} AS value`);
+  return rows[0]?.value as T;
 }
 
 const BY_AGE = sql`m.name, s.received_on, s.tag`;

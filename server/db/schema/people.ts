@@ -1,3 +1,4 @@
+import type { SessionData } from 'express-session';
 import { integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { instant } from './columns';
 
@@ -11,7 +12,7 @@ export const people = pgTable('people', {
 
 export const sessions = pgTable('sessions', {
   sid: text('sid').primaryKey(),
-  data: jsonb('data').$type<Record<string, unknown>>().notNull(),
+  data: jsonb('data').$type<SessionData>().notNull(),
   expiresAt: instant('expires_at').notNull(),
 });
 

@@ -132,22 +132,31 @@ export function newBody(): BodyDraft {
   };
 }
 
-const FIRST: Readonly<Record<DoseWay, string>> = {
-  percentOwf: 'percentOwf',
-  gPerLitre: 'gPerL',
-  solution: 'mlPer100G',
-  perPiece: 'gPerPiece',
-  packet: '',
-  spoons: 'spoonsPer100G',
-  toPh: 'targetPh',
-};
+/** The figure a dose is written by first; a packet has none. */
+function firstFigure(dose: DoseBody): number | null {
+  switch (dose.by) {
+    case 'percentOwf':
+      return dose.percentOwf;
+    case 'gPerLitre':
+      return dose.gPerL;
+    case 'solution':
+      return dose.mlPer100G;
+    case 'perPiece':
+      return dose.gPerPiece;
+    case 'packet':
+      return null;
+    case 'spoons':
+      return dose.spoonsPer100G;
+    case 'toPh':
+      return dose.targetPh;
+  }
+}
 
 export function draftDose(dose: DoseBody): DoseDraft {
-  const answers = dose as unknown as Record<string, number | string | null | undefined>;
   return {
     ...newDose(dose.by),
     materialId: dose.materialId,
-    first: FIRST[dose.by] === '' ? null : Number(answers[FIRST[dose.by]]),
+    first: firstFigure(dose),
     second: dose.by === 'solution' ? dose.gPerL : null,
     form: dose.by === 'percentOwf' ? (dose.form ?? '') : '',
     ...(dose.by === 'spoons' ? { unit: dose.unit, system: dose.system } : {}),
