@@ -47,7 +47,8 @@ export const containerCreated = z.object({ id });
 export const container = newContainer;
 export type Container = z.infer<typeof container>;
 
-export const putAway = z.object({ id, label: lineOf('The caution') });
+/** A caution put away for the day, by its key. */
+export const putAway = z.object({ id, caution: lineOf('The caution') });
 
 const pot = z.object({ id, name: z.string(), metal: z.string() });
 export const bench = z

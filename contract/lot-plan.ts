@@ -1,5 +1,6 @@
 import { FIBRE_KINDS, FINISHED_BY, STEP_KINDS, STRAIN_WAYS, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
+import { planCaution, stepCaution } from './cautions';
 import { figure, id, stockMeasure } from './common';
 import { heatLeg } from './recipe-body';
 
@@ -91,7 +92,7 @@ export const lotPlan = z
         attended: z.boolean(),
         lookFor: z.string(),
         usesBath: z.boolean(),
-        cautions: z.array(z.string()),
+        cautions: z.array(stepCaution),
         after: z.array(z.int()).default([]),
         finishedBy: z.enum(FINISHED_BY).default('clock'),
         wait: z.object({ minMinutes: z.number(), maxMinutes: z.number().nullable() }).nullable().default(null),
@@ -116,6 +117,6 @@ export const lotPlan = z
         ),
       }),
     ),
-    cautions: z.array(z.string()),
+    cautions: z.array(planCaution),
   })
   .meta({ id: 'LotPlan' });

@@ -12,7 +12,16 @@ const second = {
     {
       written: '2 hanks',
       asked: { also: [{ written: '1 reel' }], runs: 2 },
-      plan: { batches: [{ run: 2, fill: { value: 80 } }], steps: [{ baths: [{ heating: { sentence: 'no' } }] }] },
+      plan: {
+        batches: [{ run: 2, fill: { value: 80 } }],
+        cautions: ['Two baths.'],
+        steps: [
+          {
+            baths: [{ heating: { sentence: 'no' } }],
+            cautions: ['Dye pots and spoons are never used for food again.', 'My own.'],
+          },
+        ],
+      },
       checks: [{ sentence: 'Old.' }],
       note: 'sentence',
     },
@@ -34,7 +43,16 @@ const third = {
     {
       quantityText: '2 hanks',
       extras: { also: [{ quantityText: '1 reel' }], fills: 2 },
-      plan: { batches: [{ fill: 2, fillLevel: { value: 80 } }], steps: [{ baths: [{ heating: { message: 'no' } }] }] },
+      plan: {
+        batches: [{ fill: 2, fillLevel: { value: 80 } }],
+        cautions: [{ code: 'written', text: 'Two baths.' }],
+        steps: [
+          {
+            baths: [{ heating: { message: 'no' } }],
+            cautions: [{ code: 'neverForFood' }, { code: 'written', text: 'My own.' }],
+          },
+        ],
+      },
       checks: [{ message: 'Old.' }],
       note: 'sentence',
     },

@@ -1,3 +1,5 @@
+import { readPlanCaution, readStepCaution } from '@vestigia/core';
+
 /** Old key → today's. */
 type Renaming = Readonly<Record<string, string>>;
 type Json = Readonly<Record<string, unknown>>;
@@ -33,12 +35,26 @@ function studioToVersion2({ lots, runEntries, ...rest }: Json): Json {
   };
 }
 
+/** Cautions were sentences. */
+function codedCautions(plan: unknown): unknown {
+  if (!isObject(plan)) return plan;
+  const coded = (kept: unknown, read: (sentence: string) => object): unknown =>
+    Array.isArray(kept) ? kept.map((c: unknown) => (typeof c === 'string' ? read(c) : c)) : kept;
+  const step = (s: Json): Json =>
+    s['cautions'] === undefined ? s : { ...s, cautions: coded(s['cautions'], readStepCaution) };
+  return {
+    ...plan,
+    ...(plan['cautions'] === undefined ? {} : { cautions: coded(plan['cautions'], readPlanCaution) }),
+    ...(plan['steps'] === undefined ? {} : { steps: eachOf(plan['steps'], step) }),
+  };
+}
+
 function lotToVersion3({ written, asked, plan, checks, ...lot }: Json): Json {
   return {
     ...lot,
     quantityText: written,
     ...(asked === undefined ? {} : { extras: renameKeys(asked, { written: 'quantityText', runs: 'fills' }) }),
-    plan: renameKeys(plan, LOT_PLAN),
+    plan: codedCautions(renameKeys(plan, LOT_PLAN)),
     ...(checks === undefined ? {} : { checks: renameKeys(checks, { sentence: 'message' }) }),
   };
 }

@@ -112,10 +112,7 @@ export async function createApp(
   });
   app.use('/api', onlyOwnPages());
   app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
-  app.use(
-    api.beginImport.path,
-    express.raw({ limit: TABLE_BODY, type: [...api.beginImport.upload] }),
-  );
+  app.use(api.beginImport.path, express.raw({ limit: TABLE_BODY, type: [...api.beginImport.upload] }));
   app.use('/api', express.raw({ limit: ATTACHMENT_BODY, type: [...api.attachPhoto.upload] }));
   app.use('/api', express.json({ limit: ORDINARY_BODY }));
   app.use(

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { CheckInput, CheckedMaterial } from './check-input';
+import { sayStepCaution } from '../scaling/step-caution';
 import { checkLot } from './check-lot';
 import {
   bathStep,
@@ -331,7 +332,8 @@ describe('checks before a lot', () => {
         }),
       )
         .steps.find((s) => s.kind === kind)
-        ?.cautions.join(' ') ?? '';
+        ?.cautions.map(sayStepCaution)
+        .join(' ') ?? '';
     expect(cautions({ sun: 'never' }, 'dry')).toContain('Out of the sun');
     expect(cautions({ sun: 'either' }, 'dry')).not.toContain('sun');
     expect(cautions({ fibreInExtraction: 'cellulose' }, 'extract')).toContain(

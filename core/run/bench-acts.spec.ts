@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { benchActs } from './bench-acts';
-import { isShownEveryTime } from '../safety/cautions';
+import { isShownEveryTime, sayStepCaution } from '../scaling/step-caution';
 import { cautionsForStep } from '../scaling/step-cautions';
 import type { StepRecord } from './deviations';
 import { findDeviations } from './deviations';
@@ -454,6 +454,6 @@ describe('cautions', () => {
       'ironSalt',
     ]);
     expect(cautions.filter(isShownEveryTime)).toHaveLength(2);
-    expect(cautions.some((c) => c.includes('window open'))).toBe(true);
+    expect(cautions.map(sayStepCaution).some((c) => c.includes('window open'))).toBe(true);
   });
 });

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { layPotLine } from '../schedule/pot-line';
 import { remainingTime } from '../schedule/remaining-time';
+import { sayStepCaution } from '../scaling/step-caution';
 import { cautionsForStep } from '../scaling/step-cautions';
 import { HAZARDS } from '../safety/hazards';
 import { figure } from '../quantity/figure';
@@ -178,15 +179,16 @@ describe('layPotLine', () => {
 });
 
 describe('cautionsForStep', () => {
+  const said = (...of: Parameters<typeof cautionsForStep>): string[] => cautionsForStep(...of).map(sayStepCaution);
   it.each(HAZARDS.map((h) => [h]))('names protection for %s and points to the sheet', (hazard) => {
-    const cautions = cautionsForStep({ kind: 'mordant', usesBath: true, temperatureC: 20 }, [hazard, hazard]);
+    const cautions = said({ kind: 'mordant', usesBath: true, temperatureC: 20 }, [hazard, hazard]);
     expect(cautions.filter((c) => c.includes('safety data sheet'))).toHaveLength(1);
     expect(cautions.join(' ')).not.toMatch(/\bsafe\b|harmless/);
   });
   it('warns of steam from fifty degrees', () => {
-    expect(cautionsForStep({ kind: 'dye', usesBath: false, temperatureC: 50 }, []).join()).toContain('Steam');
+    expect(said({ kind: 'dye', usesBath: false, temperatureC: 50 }, []).join()).toContain('Steam');
     expect(cautionsForStep({ kind: 'dye', usesBath: false, temperatureC: 49 }, [])).toEqual([]);
   });
   it('leaves waste to local rules', () =>
-    expect(cautionsForStep({ kind: 'rinse', usesBath: false }, []).join()).toContain('local rules'));
+    expect(said({ kind: 'rinse', usesBath: false }, []).join()).toContain('local rules'));
 });

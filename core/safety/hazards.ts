@@ -19,6 +19,18 @@ export const HAZARDS = [
 /** One of `HAZARDS`. */
 export type Hazard = (typeof HAZARDS)[number];
 
+/** Where skipping is unsafe, a caution is shown every time, whoever saw it today. */
+export const EVERY_TIME_HAZARDS: readonly Hazard[] = [
+  'caustic',
+  'acid',
+  'poisonous',
+  'ironSalt',
+  'copperSalt',
+  'chlorineBleach',
+  'ammonia',
+  'oxidiser',
+];
+
 /** What each hazard asks for, as the caution begins. */
 export const HAZARD_LABELS: Readonly<Record<Hazard, string>> = {
   dust: 'fine powder: dust mask, goggles, no draught',

@@ -1,4 +1,3 @@
-export { isShownEveryTime } from './cautions';
 export type { Hazard } from './hazards';
 export { HAZARD_LABELS, HAZARDS } from './hazards';
 export type { BadNeighbours, ShelvedMaterial } from './neighbours';

@@ -1,8 +1,8 @@
 import { mixToTemperature, wetWeight } from '../bath/heating';
-import type { Vessel, VesselMetal } from '../bath/vessel';
+import type { Vessel } from '../bath/vessel';
 import { maxC } from '../bath/vessel';
 import type { Figure } from '../quantity/figure';
-import { formatVolume } from '../quantity/volume';
+import type { BathNote } from './bath-note';
 import type { PlannedBath } from './lot-plan';
 import type { PlanInput } from './plan-input';
 
@@ -19,28 +19,6 @@ export interface Noted {
   readonly fullWeight: Figure;
   readonly withPieces: boolean;
 }
-
-/** Something to be known of one bath, as facts. Temperatures in °C, volumes in ml, weights in kg. */
-export type BathNote =
-  | { readonly code: 'sharedBath'; readonly batches: number }
-  | { readonly code: 'turns'; readonly turns: number; readonly pieces: number }
-  | { readonly code: 'tooLittleHeat'; readonly message: string }
-  | { readonly code: 'mixWater'; readonly hotMl: number; readonly coldMl: number; readonly toC: number }
-  | {
-      readonly code: 'tooHotForVessel';
-      readonly vesselName: string;
-      readonly metal: VesselMetal;
-      readonly maxC: number;
-      readonly toC: number;
-    }
-  | { readonly code: 'heavyPot'; readonly weightKg: number; readonly liftLimitKg: number }
-  | { readonly code: 'heavyPieces'; readonly weightKg: number };
-
-/** Notes that belong among the cautions of the whole plan. */
-const PLAN_CAUTIONS: readonly BathNote['code'][] = ['tooLittleHeat', 'tooHotForVessel'];
-
-/** Whether a note has to be known before the lot is agreed to. */
-export const isPlanCaution = (note: BathNote): boolean => PLAN_CAUTIONS.includes(note.code);
 
 /** What is to be known of one bath: turns, water to mix, heat, weight. */
 export function bathNotes(n: Noted, { room: { hotWaterC, coldWaterC, liftLimitKg } }: PlanInput): BathNote[] {
@@ -66,24 +44,4 @@ export function bathNotes(n: Noted, { room: { hotWaterC, coldWaterC, liftLimitKg
   const wet = wetWeight(n.wofG);
   if (n.withPieces && wet.value > liftLimitKg) notes.push({ code: 'heavyPieces', weightKg: wet.value });
   return notes;
-}
-
-/** A note in a sentence. */
-export function sayBathNote(note: BathNote): string {
-  switch (note.code) {
-    case 'sharedBath':
-      return `${note.batches} batches in one bath: they come out of it alike.`;
-    case 'turns':
-      return `${note.turns} turns of up to ${note.pieces} pieces, one after another, each with its share of what is weighed: the later ones may differ.`;
-    case 'tooLittleHeat':
-      return note.message;
-    case 'mixWater':
-      return `${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${note.toC} °C.`;
-    case 'tooHotForVessel':
-      return `${note.vesselName} (${note.metal}) takes ${note.maxC} °C at most; this step goes to ${note.toC} °C. Choose another vessel.`;
-    case 'heavyPot':
-      return `Full it weighs ${note.weightKg} kg, over the ${note.liftLimitKg} kg anyone lifts here: fill and empty it where it stands.`;
-    case 'heavyPieces':
-      return `The wet pieces weigh about ${note.weightKg} kg: lift them a few at a time, or two people.`;
-  }
 }

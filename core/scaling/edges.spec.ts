@@ -1,8 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import { heatBath } from '../bath/heating';
-import { bathNotes, isPlanCaution, sayBathNote } from './bath-notes';
-import type { KeptPlan } from './lot-plan';
-import { completePlan } from './lot-plan';
+import { isPlanCaution, sayBathNote } from './bath-note';
+import { bathNotes } from './bath-notes';
+import type { KeptPlan } from './kept-plan';
+import { completePlan } from './kept-plan';
+import { sayPlanCaution } from './plan-caution';
 import { ROOM, bathStep, input, material, percent, planned, pot, recipe, stockLot, wool } from './plan-lot.fixture';
 
 const WEAK = { id: 'w', name: 'Small ring', powerW: 400, efficiencyPercent: 50 };
@@ -45,15 +47,15 @@ describe('notes on a bath', () => {
 
   it('that it is too hot for the vessel is a caution of the plan', () => {
     const hot = plan(80, { metal: 'plastic', maxC: 60 });
-    expect(hot.cautions).toContain(
+    expect(hot.cautions.map(sayPlanCaution)).toContain(
       'tub (plastic) takes 60 °C at most; this step goes to 80 °C. Choose another vessel.',
     );
-    expect(plan(60, { metal: 'plastic', maxC: 60 }).cautions.join()).not.toContain('at most');
+    expect(plan(60, { metal: 'plastic', maxC: 60 }).cautions.map(sayPlanCaution).join()).not.toContain('at most');
   });
 
   it('that a burner never gets it there is a caution of the plan, once for all steps that share the bath', () => {
     const slow = plan(95, { heatSource: { ...WEAK, powerW: 150 } });
-    expect(slow.cautions.filter((c) => c.includes('no further'))).toHaveLength(1);
+    expect(slow.cautions.map(sayPlanCaution).filter((c) => c.includes('no further'))).toHaveLength(1);
   });
 
   it('that water can be mixed for it is not', () => {
@@ -64,7 +66,7 @@ describe('notes on a bath', () => {
         .flatMap((b) => b.notes)
         .join(),
     ).toContain('of hot and');
-    expect(warm.cautions.join()).not.toContain('of hot and');
+    expect(warm.cautions.map(sayPlanCaution).join()).not.toContain('of hot and');
   });
 
   it('are facts with a code, each with a sentence of its own', () => {

@@ -1,6 +1,7 @@
 import { fibreFamily } from '../bath/fibre';
 import type { FibreKind } from '../bath/fibre';
 import type { MaterialForm, MaterialKind } from '../stock/material-facts';
+import type { HouseHint } from './house-hint';
 import type { LotPlan } from './lot-plan';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { Practice } from '../recipe/practice-questions';
@@ -15,16 +16,12 @@ export function houseHints(
   step: Pick<RecipeStep, 'kind'>,
   fibres: readonly FibreKind[],
   answer: (key: string) => string,
-): string[] {
-  if (step.kind === 'dry' && answer('sun') === 'never') return ['Out of the sun: house practice.'];
+): HouseHint[] {
+  if (step.kind === 'dry' && answer('sun') === 'never') return ['outOfSun'];
   if (step.kind !== 'extract') return [];
-  if (answer('fibreInExtraction') === 'never') return ['No fibre in the pot until it is strained: house practice.'];
+  if (answer('fibreInExtraction') === 'never') return ['noFibreInExtraction'];
   if (answer('fibreInExtraction') !== 'cellulose') return [];
-  return [
-    fibres.every((f) => fibreFamily(f) === 'cellulose')
-      ? 'The cloth may go in with the dyestuff: house practice.'
-      : 'Protein fibre only once the bath is cool: house practice.',
-  ];
+  return [fibres.every((f) => fibreFamily(f) === 'cellulose') ? 'clothWithDyestuff' : 'proteinOnceCool'];
 }
 
 /** A lot, and what the house does, to be set beside each other. */

@@ -1,5 +1,4 @@
 export type {
-  KeptPlan,
   LotPlan,
   PlannedBatch,
   PlannedBath,
@@ -12,7 +11,16 @@ export type {
   PlanResult,
   WayOut,
 } from './lot-plan';
-export { completePlan, smallestIn } from './lot-plan';
+export { smallestIn } from './lot-plan';
+export type { KeptPlan } from './kept-plan';
+export { completePlan } from './kept-plan';
+export type { BathNote } from './bath-note';
+export type { HouseHint } from './house-hint';
+export { HOUSE_HINTS } from './house-hint';
+export type { PlanCaution } from './plan-caution';
+export { readPlanCaution, sayPlanCaution } from './plan-caution';
+export type { StepCaution } from './step-caution';
+export { isShownEveryTime, readStepCaution, sayStepCaution, stepCautionKey } from './step-caution';
 export type { DosedBath, DosedMaterial, MeasuredDose, StockSolution } from './measure-dose';
 export { measureDose, proposeStockSolution } from './measure-dose';
 export { sharePieces } from './plan-groups';

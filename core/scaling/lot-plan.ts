@@ -5,6 +5,8 @@ import type { StockMeasure } from '../quantity/amount';
 import type { Figure } from '../quantity/figure';
 import type { StepKind } from '../recipe/step-kind';
 import type { FinishedBy, HeatLeg, StrainWay } from '../recipe/course';
+import type { PlanCaution } from './plan-caution';
+import type { StepCaution } from './step-caution';
 
 /**
  * A share of a planned weighing from one stock lot; `stockLotId` is null where nothing on the shelf covers it.
@@ -65,7 +67,7 @@ export interface PlannedStep {
   readonly lookFor: string;
   readonly usesBath: boolean;
   readonly weighings: readonly PlannedWeighing[];
-  readonly cautions: readonly string[];
+  readonly cautions: readonly StepCaution[];
   /** Indexes of the steps it follows. */
   readonly after: readonly number[];
   readonly finishedBy: FinishedBy;
@@ -134,7 +136,7 @@ export interface LotPlan {
   /** The bases first, then materials in the order they are used. */
   readonly materials: readonly PlannedMaterial[];
   readonly steps: readonly PlannedStep[];
-  readonly cautions: readonly string[];
+  readonly cautions: readonly PlanCaution[];
 }
 
 /** Another way to dye a lot that doesn't fit as asked. */
@@ -160,47 +162,3 @@ export type PlanResult =
 
 /** Smallest units in a unit of the figure: mg in a gram, µl in a millilitre, a piece in a piece. */
 export const smallestIn = (measure: StockMeasure): number => (measure === 'pieces' ? 1 : 1000);
-
-type Old<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
-type OldStep = Omit<
-  Old<
-    PlannedStep,
-    'key' | 'after' | 'finishedBy' | 'wait' | 'course' | 'repeats' | 'strain' | 'targetPh' | 'forWhom' | 'baths'
-  >,
-  'weighings'
-> & { readonly weighings: readonly Old<PlannedWeighing, 'forBatches' | 'measure' | 'advice'>[] };
-/** A plan as it may have been kept before chains could branch: what was added since is missing. */
-export type KeptPlan = Omit<Old<LotPlan, 'groups'>, 'steps' | 'batches' | 'materials'> & {
-  readonly steps: readonly OldStep[];
-  readonly batches: readonly Old<PlannedBatch, 'groups' | 'fill'>[];
-  readonly materials: readonly Old<PlannedMaterial, 'measure'>[];
-};
-
-/** Fills in what a plan that was kept long ago doesn't say. A plan made today comes back as it is. */
-export function completePlan(kept: KeptPlan): LotPlan {
-  return {
-    ...kept,
-    groups: kept.groups ?? [],
-    batches: kept.batches.map((b) => ({ ...b, groups: b.groups ?? [], fill: b.fill ?? 1 })),
-    materials: kept.materials.map((m) => ({ ...m, measure: m.measure ?? 'weight' })),
-    steps: kept.steps.map((s, i) => ({
-      ...s,
-      key: s.key ?? '',
-      after: s.after ?? (i === 0 ? [] : [i - 1]),
-      finishedBy: s.finishedBy ?? 'clock',
-      wait: s.wait ?? null,
-      course: s.course ?? [],
-      repeats: s.repeats ?? 1,
-      strain: s.strain ?? null,
-      targetPh: s.targetPh ?? null,
-      forWhom: s.forWhom ?? '',
-      baths: s.baths ?? [],
-      weighings: s.weighings.map((w) => ({
-        ...w,
-        forBatches: w.forBatches ?? [w.batch],
-        measure: w.measure ?? 'weight',
-        advice: w.advice ?? [],
-      })),
-    })),
-  };
-}

@@ -16,7 +16,9 @@ import {
   wool,
 } from './plan-lot.fixture';
 import type { PlanInput } from './plan-input';
+import { sayPlanCaution } from './plan-caution';
 import { planLot } from './plan-lot';
+import { sayStepCaution } from './step-caution';
 import { sharePicks } from './share-picks';
 import { recipeStep } from '../recipe/recipe-step';
 
@@ -29,7 +31,7 @@ describe('planLot', () => {
     ]);
     expect([total(plan, 'alum'), total(plan, 'weld'), total(plan, 'hanks')]).toEqual([180, 1200, 1200]);
     expect(plan.steps.map((s) => s.kind)).toEqual(['fibre', 'mordant', 'extract', 'dye']);
-    expect(plan.steps[1]?.cautions.join(' ')).toMatch(/dust mask.*safety data sheet.*Steam/s);
+    expect(plan.steps[1]?.cautions.map(sayStepCaution).join(' ')).toMatch(/dust mask.*safety data sheet.*Steam/s);
     expect(plan.materials.every((m) => m.short === 0)).toBe(true);
   });
 
@@ -97,7 +99,7 @@ describe('planLot', () => {
     expect(refusedBy({ ...big, liquorRatio: (shorter ?? 0) + 1 }).code).toBe('lotTooBig');
     const twoFills = planned({ ...big, fills: 2 });
     expect(twoFills.batches.map((b) => b.fill)).toContain(2);
-    expect(twoFills.cautions.join(' ')).toContain('Two runs');
+    expect(twoFills.cautions.map(sayPlanCaution).join(' ')).toContain('Two runs');
   });
 
   it('names what is short and takes no more than there is', () => {
@@ -107,7 +109,7 @@ describe('planLot', () => {
       ['alum', 80_000],
       ['weld', 1_200_000],
     ]);
-    expect(plan.cautions).toContain('alum is short by 80 g.');
+    expect(plan.cautions.map(sayPlanCaution)).toContain('alum is short by 80 g.');
     const picks = plan.steps[1]?.weighings.flatMap((w) => w.picks) ?? [];
     expect(picks.filter((p) => p.stockLotId === 'ALU-1').reduce((sum, p) => sum + p.amount, 0)).toBe(100_000);
     expect(picks.filter((p) => p.stockLotId === null).reduce((sum, p) => sum + p.amount, 0)).toBe(80_000);
@@ -375,7 +377,7 @@ describe('planLot', () => {
         vessels: [pot('a', 17), pot('b', 17)],
       }),
     );
-    expect(plan.cautions.join(' ')).toMatch(/is 0 to \d+ % of the fibre, batch by batch/);
+    expect(plan.cautions.map(sayPlanCaution).join(' ')).toMatch(/is 0 to \d+ % of the fibre, batch by batch/);
   });
 });
 
@@ -473,14 +475,14 @@ describe('chains with several fibres, parts and baths', () => {
     expect(linenOnly.steps.at(-1)?.after).toEqual([3]);
   });
   it('says what a mixed pot does', () => {
-    expect(plan.cautions.join(' ')).toContain('protein takes the dye first');
+    expect(plan.cautions.map(sayPlanCaution).join(' ')).toContain('protein takes the dye first');
     const synthetic = planned(
       input({
         recipe: recipe({ fibres: ['wool', 'synthetic'] }),
         bases: [wool(2), { ...linen(1, 100), id: 'poly', fibre: 'synthetic' }],
       }),
     );
-    expect(synthetic.cautions.join(' ')).toContain('Synthetic fibre takes nothing');
+    expect(synthetic.cautions.map(sayPlanCaution).join(' ')).toContain('Synthetic fibre takes nothing');
   });
   it('shares one mordant bath between batches where it fits, and says which', () => {
     const shared = planned(

@@ -64,10 +64,10 @@ export function planStep(
     ...(ceilingC === undefined ? {} : { ceilingC }),
     forWhom: forWhom(step, groups, input.recipe),
     cautions: [
-      ...step.cautions,
+      ...step.cautions.map((text) => ({ code: 'written' as const, text })),
       ...houseHints(step, [...new Set(groups.map((g) => g.fibre))], (key) =>
         practiceOf(input.recipe.practice, input.house ?? {}, key),
-      ),
+      ).map((hint) => ({ code: 'house' as const, hint })),
       ...cautionsForStep({ kind, temperatureC, usesBath }, hazards),
     ],
   };

@@ -1,8 +1,7 @@
-import type { Hazard } from '../safety/hazards';
 import type { RecipeStep } from '../recipe/recipe-step';
-import { hazardCaution } from '../safety/cautions';
+import type { Hazard } from '../safety/hazards';
+import type { StepCaution } from './step-caution';
 
-const SHEET = 'The supplier’s safety data sheet says what protection each material needs.';
 const STEAM_FROM_C = 50;
 const WASTE_KINDS: readonly RecipeStep['kind'][] = ['rinse', 'mordant', 'modify', 'wash', 'scour'];
 
@@ -13,15 +12,12 @@ const WASTE_KINDS: readonly RecipeStep['kind'][] = ['rinse', 'mordant', 'modify'
 export function cautionsForStep(
   step: Pick<RecipeStep, 'kind' | 'temperatureC' | 'usesBath'>,
   hazards: readonly Hazard[],
-): string[] {
-  const cautions: string[] = [];
-  const named = [...new Set(hazards)];
-  for (const hazard of named) cautions.push(hazardCaution(hazard));
-  if (named.length > 0) cautions.push(SHEET);
-  if ((step.temperatureC ?? 0) >= STEAM_FROM_C)
-    cautions.push('Steam and hot liquor: lid away from you, long gloves, window open, two people for a full pot.');
-  if (step.usesBath) cautions.push('Dye pots and spoons are never used for food again.');
-  if (WASTE_KINDS.includes(step.kind))
-    cautions.push('What goes down the drain or onto soil is for your local rules to say.');
+): StepCaution[] {
+  const named = [...new Set(hazards)].map((hazard) => ({ code: 'hazard' as const, hazard }));
+  const cautions: StepCaution[] = [...named];
+  if (named.length > 0) cautions.push({ code: 'safetyDataSheet' });
+  if ((step.temperatureC ?? 0) >= STEAM_FROM_C) cautions.push({ code: 'hotLiquor' });
+  if (step.usesBath) cautions.push({ code: 'neverForFood' });
+  if (WASTE_KINDS.includes(step.kind)) cautions.push({ code: 'localDisposal' });
   return cautions;
 }

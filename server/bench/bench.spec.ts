@@ -190,8 +190,8 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
   });
 
   it('puts a caution away for the day and for one person', async () => {
-    await studio.agent.post('/api/bench/cautions').send({ id: newId(), label: 'Steam.' }).expect(200);
-    expect((await bench()).putAway).toEqual(['Steam.']);
+    await studio.agent.post('/api/bench/cautions').send({ id: newId(), caution: 'hotLiquor' }).expect(200);
+    expect((await bench()).putAway).toEqual(['hotLiquor']);
     studio.pass(24 * 60);
     expect((await bench()).putAway).toEqual([]);
   });

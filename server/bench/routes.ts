@@ -54,7 +54,7 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     return results;
   });
   routes.writes(api.putAwayCaution, [], async ({ db, body, now, person }) => {
-    await putAwayCaution(db, person.id, body.label, now);
+    await putAwayCaution(db, person.id, body.caution, now);
     return { id: body.id };
   });
   routes.writes(api.addContainer, ['lots'], ({ db, body }) => rememberContainer(db, body));

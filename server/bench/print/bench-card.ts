@@ -10,6 +10,7 @@ import {
   sayCourse,
   sayMinutes,
   smallestIn,
+  sayStepCaution,
 } from '@vestigia/core';
 import type { Pdf } from './sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, label } from './sheet';
@@ -102,7 +103,7 @@ class Card {
       step.forWhom,
       baths,
       step.lookFor === '' ? '' : `Look for: ${step.lookFor}`,
-      ...step.cautions,
+      ...step.cautions.map(sayStepCaution),
     ]
       .filter((w) => w !== '')
       .join('  ');

@@ -9,6 +9,8 @@ import {
   sayCourse,
   sayMinutes,
   isShownEveryTime,
+  sayStepCaution,
+  stepCautionKey,
 } from '@vestigia/core';
 import { StepBaths } from '../../ui/step-baths';
 import { When } from '../../ui/when';
@@ -36,7 +38,7 @@ export class ActRun {
   protected readonly always = computed(() => this.act().step.cautions.filter(isShownEveryTime));
   protected readonly cautions = computed(() => {
     const away = new Set(this.state.around()?.putAway);
-    return this.act().step.cautions.filter((label) => !isShownEveryTime(label) && !away.has(label));
+    return this.act().step.cautions.filter((c) => !isShownEveryTime(c) && !away.has(stepCautionKey(c)));
   });
   protected readonly early = computed(() => {
     const lot = this.lot();
@@ -47,5 +49,7 @@ export class ActRun {
   protected readonly clock = clockLabel;
   protected readonly course = sayCourse;
   protected readonly minutes = sayMinutes;
+  protected readonly say = sayStepCaution;
+  protected readonly key = stepCautionKey;
   protected readonly volume = formatVolume;
 }

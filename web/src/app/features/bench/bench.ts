@@ -10,6 +10,7 @@ import {
   viewChild,
 } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { sayStepCaution } from '@vestigia/core';
 import { of } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -118,7 +119,7 @@ export class BenchPage {
 
   /** Cautions and the working of what is weighed stand beside the sheet. */
   private tellContext(): void {
-    const lines = this.focus.act()?.step.cautions ?? [];
+    const lines = (this.focus.act()?.step.cautions ?? []).map(sayStepCaution);
     this.contextPanel.notes.set(lines.length > 0 ? [{ title: 'Take care', lines }] : []);
     const weighing = this.focus.weighing()?.weighing;
     if (weighing) untracked(() => this.contextPanel.showWorking(weighing.materialName, weighing.target));
@@ -150,8 +151,8 @@ export class BenchPage {
     this.now()?.press();
   }
 
-  protected putAway(label: string): void {
-    this.api.post('/api/bench/cautions', { id: newId(), label }).subscribe({
+  protected putAway(caution: string): void {
+    this.api.post('/api/bench/cautions', { id: newId(), caution }).subscribe({
       next: () => (this.rehearsal() ? void this.state.readRehearsal(this.rehearsal() ?? '') : this.read.reload()),
       error: (problem: ShownProblem) => this.focus.refused.set(problem),
     });

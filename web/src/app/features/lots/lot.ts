@@ -22,6 +22,7 @@ import {
   STRAIN_LABELS,
   sayCourse,
   sayMinutes,
+  sayPlanCaution,
 } from '@vestigia/core';
 import { of } from 'rxjs';
 import { StudioCalendar } from '../../services/studio-calendar';
@@ -217,7 +218,7 @@ export class LotPage {
           title: 'History',
           lines: [
             `Agreed ${this.calendar.formatDay(l.summary.at)}, ${this.calendar.formatClock(l.summary.at)} by ${l.summary.by.name}`,
-            ...l.plan.cautions,
+            ...l.plan.cautions.map(sayPlanCaution),
           ],
         },
       ]);

@@ -14,7 +14,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
-import { INTAKE_FLAG_LABELS, formatAmount, formatWeight, sayCourse, sayMinutes } from '@vestigia/core';
+import { INTAKE_FLAG_LABELS, formatAmount, formatWeight, sayCourse, sayMinutes, sayPlanCaution } from '@vestigia/core';
 import { catchError, debounceTime, merge, of, switchMap } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -159,7 +159,9 @@ export class NewLotPage {
     effect(() => {
       const p = this.proposal();
       this.contextPanel.notes.set(
-        p && p.plan.cautions.length > 0 ? [{ title: 'Before you agree', lines: p.plan.cautions }] : [],
+        p && p.plan.cautions.length > 0
+          ? [{ title: 'Before you agree', lines: p.plan.cautions.map(sayPlanCaution) }]
+          : [],
       );
     });
   }

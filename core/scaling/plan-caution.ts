@@ -1,0 +1,67 @@
+import type { StockMeasure } from '../quantity/amount';
+import { formatAmount } from '../quantity/amount';
+import { countLabel } from '../quantity/word-list';
+import type { BathNote } from './bath-note';
+import { sayBathNote } from './bath-note';
+
+/** What is to be known of a plan before it is agreed to, as facts. Amounts in smallest units, weights in g. */
+export type PlanCaution =
+  | {
+      readonly code: 'short';
+      readonly materialName: string;
+      readonly amount: number;
+      readonly measure: StockMeasure;
+    }
+  | {
+      readonly code: 'unequalBatches';
+      /** 0 where they differ in weight alone, or in kinds of pieces. */
+      readonly pieces: number;
+      readonly pieceWord: string;
+      readonly weightG: number;
+    }
+  | { readonly code: 'severalBaths'; readonly baths: number }
+  | { readonly code: 'secondFill' }
+  | { readonly code: 'bath'; readonly note: BathNote }
+  | {
+      readonly code: 'unlikeBatches';
+      readonly baseName: string;
+      readonly minPercent: number;
+      readonly maxPercent: number;
+    }
+  | { readonly code: 'synthetic' }
+  | { readonly code: 'proteinAndCellulose' }
+  | { readonly code: 'severalFibres' }
+  /** Of an earlier plan, which kept the sentence alone. */
+  | { readonly code: 'written'; readonly text: string };
+
+/** A caution in a sentence. */
+export function sayPlanCaution(caution: PlanCaution): string {
+  switch (caution.code) {
+    case 'short':
+      return `${caution.materialName} is short by ${formatAmount(caution.amount, caution.measure)}.`;
+    case 'unequalBatches': {
+      const by = caution.pieces > 0 ? countLabel(caution.pieces, caution.pieceWord) : `${caution.weightG} g`;
+      return `The batches differ by ${by}: the same ratio and doses, but they heat at different speeds.`;
+    }
+    case 'severalBaths':
+      return `${caution.baths} baths: take readings of every batch before the lot is passed.`;
+    case 'secondFill':
+      return 'Two runs: the second is dyed after the first. Judge them side by side before either is passed.';
+    case 'bath':
+      return sayBathNote(caution.note);
+    case 'unlikeBatches':
+      return `${caution.baseName} is ${caution.minPercent} to ${caution.maxPercent} % of the fibre, batch by batch: fibres share the dye otherwise in each, and the shades may differ. Make the pieces divide alike, or dye it in one bath.`;
+    case 'synthetic':
+      return 'Synthetic fibre takes nothing from these baths: it stays as it is.';
+    case 'proteinAndCellulose':
+      return 'Protein and cellulose in one pot: protein takes the dye first and deeper. Mark them, and judge each against its own shade.';
+    case 'severalFibres':
+      return 'Several fibres in one pot come out as different shades: tie a mark to each that survives the pot.';
+    case 'written':
+      return caution.text;
+  }
+}
+
+/** A plan's caution as it may have been kept: by earlier plans, in a sentence. */
+export const readPlanCaution = (kept: PlanCaution | string): PlanCaution =>
+  typeof kept === 'string' ? { code: 'written', text: kept } : kept;
