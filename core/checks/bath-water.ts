@@ -1,29 +1,43 @@
 import { answerWater } from '../bath/water';
 import type { CheckInput } from './check-input';
-import type { Found } from './finding';
-import { caution, named } from './finding';
+import type { CheckText } from './finding';
+import { caution, checkFamily, named } from './finding';
 
-/** Whether the water of the lot is what the recipe asks. */
-export function waterChecks({ plan, recipe, water, otherWaters }: CheckInput): Found[] {
+type BathFinding =
+  | { readonly code: 'water'; readonly answer: string; readonly cites: string }
+  | { readonly code: 'shortBath'; readonly ratio: number; readonly provenRatio: number; readonly cites: string };
+
+function findBath({ plan, recipe, water, otherWaters }: CheckInput): BathFinding[] {
+  const cites = named(recipe);
   const litres = [...new Set(plan.steps.flatMap((s) => s.baths))].reduce(
     (sum, b) => sum + (b.liquor.value * b.turns) / 1000,
     0,
   );
-  return answerWater(recipe.water, water, litres, otherWaters).lines.map((message) =>
-    caution('water', message, 'Hardness and iron in the water shift the shade of the very same recipe.', named(recipe)),
-  );
+  const { lines } = answerWater(recipe.water, water, litres, otherWaters);
+  return [
+    ...lines.map((answer) => ({ code: 'water' as const, answer, cites })),
+    ...(plan.liquorRatio < recipe.liquorRatio
+      ? [{ code: 'shortBath' as const, ratio: plan.liquorRatio, provenRatio: recipe.liquorRatio, cites }]
+      : []),
+  ];
 }
 
-/** Whether the bath is shorter than it was proven with. */
-export function ratioCheck({ plan, recipe }: CheckInput): Found[] {
-  return plan.liquorRatio < recipe.liquorRatio
-    ? [
-        caution(
-          'ratio',
-          `The bath is 1:${plan.liquorRatio}, shorter than the 1:${recipe.liquorRatio} it was proven with.`,
-          'A shorter bath gives deeper colour and less room to turn.',
-          named(recipe),
-        ),
-      ]
-    : [];
+function sayBath(finding: BathFinding): CheckText {
+  switch (finding.code) {
+    case 'water':
+      return caution(
+        finding.answer,
+        'Hardness and iron in the water shift the shade of the very same recipe.',
+        finding.cites,
+      );
+    case 'shortBath':
+      return caution(
+        `The bath is 1:${finding.ratio}, shorter than the 1:${finding.provenRatio} it was proven with.`,
+        'A shorter bath gives deeper colour and less room to turn.',
+        finding.cites,
+      );
+  }
 }
+
+/** Whether the water is what the recipe asks, and the bath as long as it was proven with. */
+export const bathChecks = checkFamily(findBath, sayBath);

@@ -1,34 +1,32 @@
-import type { CheckInput } from './check-input';
-import { intakeChecks } from './intake';
-import type { LotCheck } from './finding';
-import { statusChecks } from './recipe-status';
-import { vesselChecks } from './vessels';
-import { fibreChecks } from './fibre';
-import { preparationChecks } from './preparation';
+import { bathChecks } from './bath-water';
 import { ceilingChecks } from './ceilings';
-import { stockChecks } from './stock';
-import { waterChecks, ratioCheck } from './bath-water';
+import type { CheckInput } from './check-input';
+import { fibreChecks } from './fibre';
+import type { CheckFamily, LotCheck } from './finding';
 import { houseChecks } from './house-practice';
+import { intakeChecks } from './intake';
+import { preparationChecks } from './preparation';
 import { protectionChecks } from './protection';
+import { statusChecks } from './recipe-status';
+import { stockChecks } from './stock';
+import { vesselChecks } from './vessels';
+
+const FAMILIES: readonly CheckFamily[] = [
+  statusChecks,
+  intakeChecks,
+  vesselChecks,
+  fibreChecks,
+  preparationChecks,
+  ceilingChecks,
+  stockChecks,
+  bathChecks,
+  houseChecks,
+  protectionChecks,
+];
 
 /** Looks a proposed lot over before it may start. Stops first; each names why, and the line it rests on. */
 export function checkLot(input: CheckInput): LotCheck[] {
-  const found = [
-    ...statusChecks(input),
-    ...intakeChecks(input),
-    ...vesselChecks(input),
-    ...fibreChecks(input),
-    ...preparationChecks(input),
-    ...ceilingChecks(input),
-    ...stockChecks(input),
-    ...waterChecks(input),
-    ...ratioCheck(input),
-    ...houseChecks(input),
-    ...protectionChecks(input),
-  ];
-  const seen = new Set<string>();
-  const checks = found
-    .map(({ code, ...c }) => ({ ...c, protection: c.protection ?? false, key: `${code}: ${c.message}` }))
-    .filter((c) => !seen.has(c.key) && seen.add(c.key));
+  const found = new Map(FAMILIES.flatMap((family) => family(input)).map((c) => [c.key, c] as const));
+  const checks = [...found.values()];
   return [...checks.filter((c) => c.severity === 'stop'), ...checks.filter((c) => c.severity === 'caution')];
 }

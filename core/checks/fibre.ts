@@ -1,8 +1,9 @@
 import { fibreFamily } from '../bath/fibre';
 import { hottestC } from '../recipe/course';
+import type { RecipeStep } from '../recipe/recipe-step';
 import type { CheckInput } from './check-input';
-import type { Found } from './finding';
-import { stop, caution, line, has } from './finding';
+import type { CheckText } from './finding';
+import { caution, checkFamily, has, line, stop } from './finding';
 
 /** Fibre dropped into a bath this much hotter or colder felts (protein). */
 export const HEAT_JUMP_C = 25;
@@ -10,66 +11,83 @@ export const HEAT_JUMP_C = 25;
 /** Above this, protein fibre yellows and weakens. */
 export const ALKALINE_PH = 9;
 
-/** What a chain does to protein fibre that it does not bear: caustic, high pH, sudden heat. */
-export function fibreChecks({ plan, recipe, materials }: CheckInput): Found[] {
-  if (!has(plan, 'protein')) return [];
-  const found: Found[] = [];
-  const forProtein = recipe.steps.filter(
+interface AtStep {
+  readonly title: string;
+  readonly cites: string;
+}
+type FibreFinding =
+  | (AtStep & { readonly code: 'causticProtein'; readonly materialName: string })
+  | (AtStep & { readonly code: 'alkaliProtein'; readonly ph: number })
+  | (AtStep & { readonly code: 'hotStart'; readonly atC: number })
+  | (AtStep & {
+      readonly code: 'heatJump';
+      readonly atC: number;
+      readonly before: string;
+      readonly beforeC: number;
+    });
+
+function findFibre(input: CheckInput): FibreFinding[] {
+  if (!has(input.plan, 'protein')) return [];
+  const steps = input.recipe.steps.filter(
     (s) => s.fibres.length === 0 || s.fibres.some((f) => fibreFamily(f) === 'protein'),
   );
-  forProtein.forEach((step, i) => {
-    const caustic = step.doses.find((d) => materials.find((m) => m.id === d.materialId)?.hazards.includes('caustic'));
-    const ph =
-      step.targetPh?.high ??
-      (step.doses.find((d) => d.by === 'toPh') as { targetPh: number } | undefined)?.targetPh ??
-      0;
-    if (caustic && !['extract', 'strain', 'makeUp'].includes(step.kind))
-      found.push(
-        stop(
-          'causticProtein',
-          `“${step.title}” puts ${materials.find((m) => m.id === caustic.materialId)?.name} on protein fibre.`,
-          'Alkali and heat dissolve wool and silk.',
-          line(recipe, step),
-        ),
-      );
-    else if (ph > ALKALINE_PH)
-      found.push(
-        caution(
-          'alkaliProtein',
-          `“${step.title}” is at pH ${ph}, on protein fibre.`,
-          'Above pH 9 wool yellows and weakens: keep it cool and short, and neutralise after.',
-          line(recipe, step),
-        ),
-      );
-    const [first] = step.course;
-    const before = forProtein[i - 1];
-    const was = before ? hottestC(before) : undefined;
-    const is = hottestC(step);
-    if (first && first.do === 'hold' && (first.toC ?? 0) > 20 + HEAT_JUMP_C)
-      found.push(
-        caution(
-          'heatJump',
-          `“${step.title}” begins at ${first.toC} °C.`,
-          'Wool dropped into a hot bath felts: begin lukewarm and raise.',
-          line(recipe, step),
-        ),
-      );
-    else if (
-      before &&
-      was !== undefined &&
-      is !== undefined &&
-      was - is > HEAT_JUMP_C &&
-      (step.kind === 'rinse' || step.kind === 'wash') &&
-      !before.course.some((leg) => leg.do === 'cool' || leg.do === 'steep')
-    )
-      found.push(
-        caution(
-          'heatJump',
-          `“${step.title}” at ${is} °C follows “${before.title}” at ${was} °C.`,
-          'A sudden change of temperature felts wool: let it cool in the bath first.',
-          line(recipe, step),
-        ),
-      );
+  return steps.flatMap((step, i) => {
+    const at = { title: step.title, cites: line(input.recipe, step) };
+    return [...findAlkali(input, step, at), ...findJump(step, steps[i - 1], at)];
   });
-  return found;
 }
+
+function findAlkali({ materials }: CheckInput, step: RecipeStep, at: AtStep): FibreFinding[] {
+  const caustic = step.doses
+    .map((d) => materials.find((m) => m.id === d.materialId))
+    .find((m) => m?.hazards.includes('caustic'));
+  if (caustic && !['extract', 'strain', 'makeUp'].includes(step.kind))
+    return [{ code: 'causticProtein', ...at, materialName: caustic.name }];
+  const dosed = step.doses.flatMap((d) => (d.by === 'toPh' ? [d.targetPh] : []))[0];
+  const ph = step.targetPh?.high ?? dosed ?? 0;
+  return ph > ALKALINE_PH ? [{ code: 'alkaliProtein', ...at, ph }] : [];
+}
+
+function findJump(step: RecipeStep, before: RecipeStep | undefined, at: AtStep): FibreFinding[] {
+  const [first] = step.course;
+  if (first && first.do === 'hold' && (first.toC ?? 0) > 20 + HEAT_JUMP_C)
+    return [{ code: 'hotStart', ...at, atC: first.toC ?? 0 }];
+  const beforeC = before && hottestC(before);
+  const atC = hottestC(step);
+  if (!before || beforeC === undefined || atC === undefined || beforeC - atC <= HEAT_JUMP_C) return [];
+  const cooled = before.course.some((leg) => leg.do === 'cool' || leg.do === 'steep');
+  if (cooled || (step.kind !== 'rinse' && step.kind !== 'wash')) return [];
+  return [{ code: 'heatJump', ...at, atC, before: before.title, beforeC }];
+}
+
+function sayFibre(f: FibreFinding): CheckText {
+  switch (f.code) {
+    case 'causticProtein':
+      return stop(
+        `“${f.title}” puts ${f.materialName} on protein fibre.`,
+        'Alkali and heat dissolve wool and silk.',
+        f.cites,
+      );
+    case 'alkaliProtein':
+      return caution(
+        `“${f.title}” is at pH ${f.ph}, on protein fibre.`,
+        'Above pH 9 wool yellows and weakens: keep it cool and short, and neutralise after.',
+        f.cites,
+      );
+    case 'hotStart':
+      return caution(
+        `“${f.title}” begins at ${f.atC} °C.`,
+        'Wool dropped into a hot bath felts: begin lukewarm and raise.',
+        f.cites,
+      );
+    case 'heatJump':
+      return caution(
+        `“${f.title}” at ${f.atC} °C follows “${f.before}” at ${f.beforeC} °C.`,
+        'A sudden change of temperature felts wool: let it cool in the bath first.',
+        f.cites,
+      );
+  }
+}
+
+/** What a chain does to protein fibre that it does not bear: caustic, high pH, sudden heat. */
+export const fibreChecks = checkFamily(findFibre, sayFibre);

@@ -2,10 +2,11 @@ import { fibreFamily } from '../bath/fibre';
 import type { FibreKind } from '../bath/fibre';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import type { RecipeVersion } from '../recipe/recipe';
+import type { CheckInput } from './check-input';
 
 /** One thing looked at before a lot may start. A stop can't be gone past; a caution can, with a reason that is kept. */
 export interface LotCheck {
-  /** Stands for this check in this lot: what is acknowledged. */
+  /** Stands for this check in this lot: what is acknowledged. Its code and its facts. */
   readonly key: string;
   readonly severity: 'stop' | 'caution';
   /** Gloves, masks: acknowledged by saying that it is at hand. */
@@ -16,22 +17,39 @@ export interface LotCheck {
   readonly cites: string;
 }
 
-/** A check before it has its key. */
-export type Found = Omit<LotCheck, 'key' | 'protection'> & { readonly code: string; readonly protection?: boolean };
+/** How a finding is said. */
+export type CheckText = Omit<LotCheck, 'key'>;
 
-/** A check that can't be gone past. */
-export const stop = (code: string, message: string, why: string, cites: string): Found => ({
-  code,
+/** Something found, as facts: a code, and what is needed to say it. */
+export interface Finding {
+  readonly code: string;
+}
+
+/** Looks at a lot for one family of findings, and says each. */
+export type CheckFamily = (input: CheckInput) => LotCheck[];
+
+/** A family of findings: how they are found, and the one place where they are said. */
+export const checkFamily =
+  <F extends Finding>(find: (input: CheckInput) => F[], say: (finding: F) => CheckText): CheckFamily =>
+  (input) =>
+    find(input).map((finding) => ({ key: findingKey(finding), ...say(finding) }));
+
+/** Names a finding by its code and its facts. */
+const findingKey = ({ code, ...facts }: Finding): string => [code, ...Object.values(facts).map(String)].join(' · ');
+
+/** Said as a check that can't be gone past. */
+export const stop = (message: string, why: string, cites: string): CheckText => ({
   severity: 'stop',
+  protection: false,
   message,
   why,
   cites,
 });
 
-/** A check that can be gone past with a reason. */
-export const caution = (code: string, message: string, why: string, cites: string): Found => ({
-  code,
+/** Said as a check that can be gone past with a reason. */
+export const caution = (message: string, why: string, cites: string): CheckText => ({
   severity: 'caution',
+  protection: false,
   message,
   why,
   cites,

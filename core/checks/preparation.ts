@@ -1,47 +1,61 @@
+import type { FibreKind } from '../bath/fibre';
 import { practiceOf } from '../scaling/house-practice';
 import type { CheckedMaterial, CheckInput } from './check-input';
-import type { Found } from './finding';
-import { caution, named, fibresOf } from './finding';
+import type { CheckText } from './finding';
+import { caution, checkFamily, fibresOf, named } from './finding';
 
-/** Whether each fibre is scoured and mordanted before it is dyed. */
-export function preparationChecks({ plan, recipe, materials, intake, house }: CheckInput): Found[] {
-  const found: Found[] = [];
+type PreparationFinding =
+  | { readonly code: 'noScour'; readonly fibre: FibreKind; readonly cites: string }
+  | {
+      readonly code: 'noMordant';
+      readonly fibre: FibreKind;
+      readonly dyes: readonly string[];
+      readonly cites: string;
+    }
+  | { readonly code: 'houseMordants'; readonly fibre: FibreKind };
+
+function findPreparation({ plan, recipe, materials, intake, house }: CheckInput): PreparationFinding[] {
   const dyes = recipe.steps
     .flatMap((s) => s.doses.map((d) => materials.find((m) => m.id === d.materialId)))
     .filter((m): m is CheckedMaterial => m?.kind === 'dyestuff' || m?.kind === 'tannin');
-  if (dyes.length === 0) return found;
-  for (const fibre of fibresOf(plan)) {
-    const fibreSteps = recipe.steps.filter((s) => s.fibres.length === 0 || s.fibres.includes(fibre));
-    if (!fibreSteps.some((s) => s.kind === 'scour') && !intake.flags.includes('scoured'))
-      found.push(
-        caution(
-          'noScour',
-          `Nothing in the chain scours the ${fibre}.`,
-          'Oil, size and finish keep dye out in patches. Say at intake that it is scoured, or add the step.',
-          named(recipe),
-        ),
+  if (dyes.length === 0) return [];
+  const houseMordants = practiceOf(recipe.practice, house, 'mordantOnTannin') === 'always';
+  return fibresOf(plan).flatMap((fibre) => {
+    const found: PreparationFinding[] = [];
+    const cites = named(recipe);
+    const steps = recipe.steps.filter((s) => s.fibres.length === 0 || s.fibres.includes(fibre));
+    if (!steps.some((s) => s.kind === 'scour') && !intake.flags.includes('scoured'))
+      found.push({ code: 'noScour', fibre, cites });
+    if (steps.some((s) => s.kind === 'mordant') || intake.flags.includes('mordanted')) return found;
+    const tannin = dyes.some((m) => m.bringsTannin || m.kind === 'tannin') || steps.some((s) => s.kind === 'tannin');
+    if (!tannin) found.push({ code: 'noMordant', fibre, dyes: dyes.map((d) => d.name), cites });
+    else if (houseMordants) found.push({ code: 'houseMordants', fibre });
+    return found;
+  });
+}
+
+function sayPreparation(finding: PreparationFinding): CheckText {
+  switch (finding.code) {
+    case 'noScour':
+      return caution(
+        `Nothing in the chain scours the ${finding.fibre}.`,
+        'Oil, size and finish keep dye out in patches. Say at intake that it is scoured, or add the step.',
+        finding.cites,
       );
-    const tannin =
-      dyes.some((m) => m.bringsTannin || m.kind === 'tannin') || fibreSteps.some((s) => s.kind === 'tannin');
-    const mordanted = fibreSteps.some((s) => s.kind === 'mordant') || intake.flags.includes('mordanted');
-    if (!mordanted && !tannin)
-      found.push(
-        caution(
-          'noMordant',
-          `Nothing in the chain mordants the ${fibre}.`,
-          `${dyes.map((d) => d.name).join(' and ')} brings no tannin of its own: without a mordant the colour is fugitive.`,
-          named(recipe),
-        ),
+    case 'noMordant':
+      return caution(
+        `Nothing in the chain mordants the ${finding.fibre}.`,
+        `${finding.dyes.join(' and ')} brings no tannin of its own: without a mordant the colour is fugitive.`,
+        finding.cites,
       );
-    else if (!mordanted && practiceOf(recipe.practice, house, 'mordantOnTannin') === 'always')
-      found.push(
-        caution(
-          'schoolMordant',
-          `The ${fibre} is not mordanted, and the house always mordants.`,
-          'House practice says: always mordant, also on what brings tannin.',
-          'house practice',
-        ),
+    case 'houseMordants':
+      return caution(
+        `The ${finding.fibre} is not mordanted, and the house always mordants.`,
+        'House practice says: always mordant, also on what brings tannin.',
+        'house practice',
       );
   }
-  return found;
 }
+
+/** Whether each fibre is scoured and mordanted before it is dyed. */
+export const preparationChecks = checkFamily(findPreparation, sayPreparation);

@@ -1,26 +1,29 @@
+import type { RecipeStatus } from '../recipe/proof';
 import type { CheckInput } from './check-input';
-import type { Found } from './finding';
-import { stop, caution, named } from './finding';
+import type { CheckText } from './finding';
+import { caution, checkFamily, named, stop } from './finding';
+
+interface StatusFinding {
+  readonly code: 'retired' | 'unproven';
+  readonly recipe: string;
+  readonly status: RecipeStatus;
+}
+
+const findStatus = ({ recipe, status }: CheckInput): StatusFinding[] =>
+  status === 'proven' ? [] : [{ code: status === 'retired' ? 'retired' : 'unproven', recipe: named(recipe), status }];
+
+function sayStatus({ code, recipe, status }: StatusFinding): CheckText {
+  switch (code) {
+    case 'retired':
+      return stop(`${recipe} is retired.`, 'It was taken out of use, with a reason kept with it.', recipe);
+    case 'unproven':
+      return caution(
+        `${recipe} is ${status === 'trial' ? 'a trial' : 'at the proof'}, not proven.`,
+        'Nothing says yet that it repeats: dye a proof before a whole lot.',
+        recipe,
+      );
+  }
+}
 
 /** Whether the recipe version is proven, or retired. */
-export function statusChecks({ recipe, status }: CheckInput): Found[] {
-  if (status === 'retired')
-    return [
-      stop(
-        'retired',
-        `${named(recipe)} is retired.`,
-        'It was taken out of use, with a reason kept with it.',
-        named(recipe),
-      ),
-    ];
-  return status === 'proven'
-    ? []
-    : [
-        caution(
-          'unproven',
-          `${named(recipe)} is ${status === 'trial' ? 'a trial' : 'at the proof'}, not proven.`,
-          'Nothing says yet that it repeats: dye a proof before a whole lot.',
-          named(recipe),
-        ),
-      ];
-}
+export const statusChecks = checkFamily(findStatus, sayStatus);

@@ -1,74 +1,103 @@
+import type { Vessel, VesselMetal } from '../bath/vessel';
 import { maxC } from '../bath/vessel';
 import { keyOf } from '../recipe/chain';
+import type { PlannedBath, PlannedStep } from '../scaling/lot-plan';
 import type { CheckInput } from './check-input';
-import type { Found } from './finding';
-import { stop, caution, line, bathSteps } from './finding';
+import type { CheckText } from './finding';
+import { bathSteps, caution, checkFamily, line, stop } from './finding';
 
-/** Whether each vessel bears what the step does in it: metal, iron, caustic, heat. */
-export function vesselChecks({ plan, recipe, vessels, materials }: CheckInput): Found[] {
-  const irons = materials.filter((m) => m.hazards.includes('ironSalt')).map((m) => m.id);
-  const recipeUsesIron = plan.steps.some((s) => s.weighings.some((w) => irons.includes(w.materialId)));
-  return bathSteps(plan).flatMap((step) =>
-    step.baths.flatMap((bath) => {
-      const vessel = vessels.find((v) => v.id === bath.vesselId);
-      const found: Found[] = [];
-      const metals = recipe.steps.find((s, i) => keyOf(s, i) === step.key)?.metals ?? [];
-      const allowed = metals.length > 0 ? metals : recipe.allowedMetals;
-      if (!allowed.includes(bath.metal))
-        found.push(
-          stop(
-            'potMetal',
-            `${bath.vesselName} is of ${bath.metal}, which “${step.title}” doesn’t allow.`,
-            'The metal of the pot joins in the colour.',
-            line(recipe, step),
-          ),
-        );
-      if (vessel?.heldIron === true && !recipeUsesIron)
-        found.push(
-          caution(
-            'ironPot',
-            `${bath.vesselName} once held iron.`,
-            'What is left of it saddens whatever is dyed in it, however it was scrubbed.',
-            `the card of ${bath.vesselName}`,
-          ),
-        );
-      const caustic = step.weighings.find((w) =>
-        materials.find((m) => m.id === w.materialId)?.hazards.includes('caustic'),
-      );
-      if (bath.metal === 'aluminium' && caustic)
-        found.push(
-          stop(
-            'causticAluminium',
-            `${caustic.materialName} goes into ${bath.vesselName}, which is aluminium.`,
-            'Caustic eats aluminium and gives off gas.',
-            line(recipe, step),
-          ),
-        );
-      const max = vessel ? maxC(vessel) : null;
-      if (vessel && max !== null && step.temperatureC !== undefined && step.temperatureC > max)
-        found.push(
-          stop(
-            'vesselHeat',
-            `${bath.vesselName} takes ${max} °C; “${step.title}” goes to ${step.temperatureC} °C.`,
-            'Hot liquor through a sagging or cracked vessel scalds.',
-            `the card of ${bath.vesselName}`,
-          ),
-        );
-      if (
-        bath.heating &&
-        !bath.heating.ok &&
-        step.temperatureC !== undefined &&
-        step.temperatureC > bath.heating.reachesC
-      )
-        found.push(
-          stop(
-            'tooLittleHeat',
-            `${bath.vesselName} never reaches ${step.temperatureC} °C for “${step.title}”.`,
-            bath.heating.message,
-            `the heat source of ${bath.vesselName}`,
-          ),
-        );
-      return found;
-    }),
+interface InVessel {
+  readonly vesselName: string;
+  readonly title: string;
+  readonly cites: string;
+}
+type VesselFinding =
+  | (InVessel & { readonly code: 'potMetal'; readonly metal: VesselMetal })
+  | { readonly code: 'ironPot'; readonly vesselName: string }
+  | (InVessel & { readonly code: 'causticAluminium'; readonly materialName: string })
+  | (InVessel & { readonly code: 'vesselHeat'; readonly maxC: number; readonly toC: number })
+  | (InVessel & { readonly code: 'tooLittleHeat'; readonly toC: number; readonly why: string });
+
+function findVessels(input: CheckInput): VesselFinding[] {
+  const irons = input.materials.filter((m) => m.hazards.includes('ironSalt')).map((m) => m.id);
+  const lotUsesIron = input.plan.steps.some((s) => s.weighings.some((w) => irons.includes(w.materialId)));
+  return bathSteps(input.plan).flatMap((step) =>
+    step.baths.flatMap((bath) => findInBath(input, step, bath, lotUsesIron)),
   );
 }
+
+function findInBath(
+  { recipe, vessels, materials }: CheckInput,
+  step: PlannedStep,
+  bath: PlannedBath,
+  lotUsesIron: boolean,
+): VesselFinding[] {
+  const vessel = vessels.find((v) => v.id === bath.vesselId);
+  const shared = { vesselName: bath.vesselName, title: step.title };
+  const ofRecipe = { ...shared, cites: line(recipe, step) };
+  const ofVessel = { ...shared, cites: `the card of ${bath.vesselName}` };
+  const found: VesselFinding[] = [];
+  const metals = recipe.steps.find((s, i) => keyOf(s, i) === step.key)?.metals ?? [];
+  if (!(metals.length > 0 ? metals : recipe.allowedMetals).includes(bath.metal))
+    found.push({ code: 'potMetal', ...ofRecipe, metal: bath.metal });
+  if (vessel?.heldIron === true && !lotUsesIron) found.push({ code: 'ironPot', vesselName: bath.vesselName });
+  const caustic = step.weighings.find((w) => materials.find((m) => m.id === w.materialId)?.hazards.includes('caustic'));
+  if (bath.metal === 'aluminium' && caustic)
+    found.push({ code: 'causticAluminium', ...ofRecipe, materialName: caustic.materialName });
+  return [...found, ...findHeat(step, bath, vessel, ofVessel)];
+}
+
+function findHeat(
+  { temperatureC }: PlannedStep,
+  { heating }: PlannedBath,
+  vessel: Vessel | undefined,
+  ofVessel: InVessel,
+): VesselFinding[] {
+  const found: VesselFinding[] = [];
+  const max = vessel ? maxC(vessel) : null;
+  if (temperatureC === undefined) return found;
+  if (max !== null && temperatureC > max) found.push({ code: 'vesselHeat', ...ofVessel, maxC: max, toC: temperatureC });
+  if (heating && !heating.ok && temperatureC > heating.reachesC)
+    found.push({
+      code: 'tooLittleHeat',
+      ...ofVessel,
+      cites: `the heat source of ${ofVessel.vesselName}`,
+      toC: temperatureC,
+      why: heating.message,
+    });
+  return found;
+}
+
+function sayVessel(f: VesselFinding): CheckText {
+  switch (f.code) {
+    case 'potMetal':
+      return stop(
+        `${f.vesselName} is of ${f.metal}, which “${f.title}” doesn’t allow.`,
+        'The metal of the pot joins in the colour.',
+        f.cites,
+      );
+    case 'ironPot':
+      return caution(
+        `${f.vesselName} once held iron.`,
+        'What is left of it saddens whatever is dyed in it, however it was scrubbed.',
+        `the card of ${f.vesselName}`,
+      );
+    case 'causticAluminium':
+      return stop(
+        `${f.materialName} goes into ${f.vesselName}, which is aluminium.`,
+        'Caustic eats aluminium and gives off gas.',
+        f.cites,
+      );
+    case 'vesselHeat':
+      return stop(
+        `${f.vesselName} takes ${f.maxC} °C; “${f.title}” goes to ${f.toC} °C.`,
+        'Hot liquor through a sagging or cracked vessel scalds.',
+        f.cites,
+      );
+    case 'tooLittleHeat':
+      return stop(`${f.vesselName} never reaches ${f.toC} °C for “${f.title}”.`, f.why, f.cites);
+  }
+}
+
+/** Whether each vessel bears what the step does in it: metal, iron, caustic, heat. */
+export const vesselChecks = checkFamily(findVessels, sayVessel);

@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { benchActs } from './bench-acts';
 import { isShownEveryTime, sayStepCaution } from '../scaling/step-caution';
 import { cautionsForStep } from '../scaling/step-cautions';
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
+import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { offTarget, targetNow } from './rescale';
@@ -394,7 +395,7 @@ describe('what was done otherwise', () => {
   });
   const label = (entries: RunEntry[], readyAt?: string) =>
     findDeviations(dyed, foldRun(entries, 1)[0] as StepRecord, { tagOf: String, readyAt })
-      .map((d) => d.message)
+      .map(sayDeviation)
       .join(' | ');
   it.each<[string, RunEntry[], RegExp]>([
     ['late', [entry('start', 0, 90)], /late: stood 1 h 30 min/],

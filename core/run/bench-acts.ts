@@ -1,4 +1,4 @@
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedPick, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
 import { targetNow } from './rescale';

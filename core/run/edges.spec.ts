@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { figure } from '../quantity/figure';
 import type { LotPlan, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
+import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import { offTarget, rescaleFactor, targetNow } from './rescale';
 import type { RunEntry, RunEntryOf } from './run-entry';
@@ -130,7 +131,7 @@ describe('deviations of time', () => {
     new Date(Date.parse('2026-06-01T09:00:00Z') + minutes * 60_000).toISOString();
   const messages = (planned: PlannedStep, record: Partial<StepRecord>, readyAt?: string): string[] =>
     findDeviations(planned, { ...asPlanned, ...record }, { tagOf: String, ...(readyAt ? { readyAt } : {}) }).map(
-      (d) => d.message,
+      sayDeviation,
     );
 
   it.each([

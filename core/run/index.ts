@@ -1,11 +1,15 @@
 export type { BenchAct, BenchRun } from './bench-acts';
 export { benchActs } from './bench-acts';
-export type { Deviation, DeviationContext, StepRecord } from './deviations';
+export type { DeviationFact } from './deviation';
+export { sayDeviation } from './deviation';
+export type { DeviationContext } from './deviations';
 export { findDeviations } from './deviations';
+export type { StepRecord } from './step-record';
 export type { ForgottenPot } from './forgotten-pots';
 export { forgottenPots } from './forgotten-pots';
 export type { OffTarget, RescaleOffer } from './rescale';
 export { offTarget, rescaleFactor, targetNow } from './rescale';
+export type { Deviation } from './run-deviations';
 export { findRunDeviations } from './run-deviations';
 export type { EntryCheck, RunRefusal } from './check-entry';
 export { checkEntry, plannedWeighing } from './check-entry';

@@ -1,5 +1,5 @@
 import { fibreFamily } from '../bath/fibre';
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { takesPieces } from '../recipe/step-kind';
 

@@ -1,5 +1,5 @@
 import { formatAmount } from '../quantity/amount';
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
 import type { Rescaling, RunEntry } from './run-entry';

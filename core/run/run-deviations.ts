@@ -1,9 +1,16 @@
-import type { Deviation, StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
+import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { targetNow } from './rescale';
 import type { RunEntry } from './run-entry';
 import { foldRun } from './run-record';
+
+/** Something that went otherwise than planned at a step of a run, in words. */
+export interface Deviation {
+  readonly stepIndex: number;
+  readonly message: string;
+}
 
 /**
  * Everything done otherwise than planned in one run, step by step, by its records as folded. @param tagOf the tag of
@@ -22,7 +29,7 @@ export function findRunDeviations(
           tagOf,
           readyAt: readyAt(records, step),
           targetOf: (w) => targetNow(w, step.index, entries),
-        })
+        }).map((fact) => ({ stepIndex: step.index, message: sayDeviation(fact) }))
       : [];
   });
 }

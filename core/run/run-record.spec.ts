@@ -5,7 +5,8 @@ import { sayStepCaution } from '../scaling/step-caution';
 import { cautionsForStep } from '../scaling/step-cautions';
 import { HAZARDS } from '../safety/hazards';
 import { figure } from '../quantity/figure';
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
+import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import type { PlannedStep } from '../scaling/lot-plan';
 import type { RunEntry } from './run-entry';
@@ -107,9 +108,7 @@ describe('findDeviations', () => {
     ['far too long in the heat', { finishedAt: '2026-06-01T12:00:00Z' }, ['3 h instead of 1 h']],
     ['skipped', { skippedReason: 'no gas' }, ['skipped: no gas']],
   ])('%s', (_name, change, label) =>
-    expect(findDeviations(step, { ...asPlanned, ...change }, { tagOf: (id) => id }).map((d) => d.message)).toEqual(
-      label,
-    ),
+    expect(findDeviations(step, { ...asPlanned, ...change }, { tagOf: (id) => id }).map(sayDeviation)).toEqual(label),
   );
   it('says nothing of a step not done yet', () =>
     expect(findDeviations(step, { stepIndex: 2, temperaturesC: [], weighings: [] }, { tagOf: String })).toEqual([]));

@@ -1,4 +1,4 @@
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
 import type { RunEntry } from './run-entry';
 import { currentEntries, entriesOfKind } from './run-entry';
 

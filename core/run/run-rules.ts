@@ -1,7 +1,7 @@
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import type { RunRefusal } from './check-entry';
 import { checkEntry } from './check-entry';
-import type { StepRecord } from './deviations';
+import type { StepRecord } from './step-record';
 import { phLock } from './ph-lock';
 import type { BroughtEntry, BroughtEntryOf, CheckedEntry, RunEntry, RunEntryKind } from './run-entry';
 import { currentEntries } from './run-entry';

@@ -1,0 +1,53 @@
+import type { BathMoveKind } from '../bath/bath-ledger';
+import type { VesselUsed } from './run-entry';
+
+/** What really happened at one step, folded from the run's entries with corrections applied. */
+export interface StepRecord {
+  readonly stepIndex: number;
+  readonly startedAt?: string;
+  readonly finishedAt?: string;
+  readonly skippedReason?: string;
+  readonly temperaturesC: readonly number[];
+  readonly temperatures?: readonly { readonly at: string; readonly temperatureC: number }[];
+  /** Amounts in smallest units of the material's measure; `more`: a portion, with more to come. */
+  readonly weighings: readonly {
+    readonly batch: number;
+    readonly materialId: string;
+    readonly stockLotId: string;
+    readonly amount: number;
+    readonly more?: boolean;
+  }[];
+  /** Minutes in band of its hold, by a probe; absent where none followed it. */
+  readonly heldMin?: number;
+  /** Since when it is paused, if it is, and how long earlier pauses took. */
+  readonly pausedAt?: string;
+  readonly pausedMs?: number;
+  /** Begun before earlier steps were over, and what was said to that. */
+  readonly outOfOrder?: string;
+  readonly vessels?: readonly VesselUsed[];
+  readonly water?: { readonly id: string; readonly name: string };
+  readonly phs?: readonly {
+    readonly at: string;
+    readonly ph: number;
+    readonly totalDose: number;
+    readonly unit: 'g' | 'ml';
+  }[];
+  readonly samples?: readonly {
+    readonly at: string;
+    readonly of: 'liquor' | 'piece';
+    readonly depth: number;
+    readonly batch: number;
+  }[];
+  readonly bathMoves?: readonly {
+    readonly kind: BathMoveKind;
+    readonly ml: number;
+    readonly batch: number;
+    readonly at: string;
+  }[];
+  readonly pullMinutes?: readonly number[];
+  readonly pulls?: readonly { readonly at: string; readonly piece: number }[];
+  /** Told by a person. */
+  readonly reported?: readonly string[];
+  /** Why it was done over, once for each time. */
+  readonly redone?: readonly string[];
+}
