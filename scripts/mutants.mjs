@@ -8,7 +8,7 @@ import { install, root } from './install.mjs';
 /** File, what stands there, the fault, and what it would do. */
 const FAULTS = [
   [
-    'core/scaling/bath-notes.ts',
+    'core/scaling/bath-note.ts',
     "['tooLittleHeat', 'tooHotForVessel']",
     "['tooLittleHeat']",
     'a vessel too hot is no caution',
@@ -18,8 +18,8 @@ const FAULTS = [
   ['core/run/rescale.ts', 'factor *= r.factor', 'factor = r.factor', 'only the last rescaling counts'],
   ['core/bath/heating.ts', 'bath.toC > limitC - 2', 'bath.toC > limitC + 2', 'a burner gets hotter than it settles'],
   ['core/run/deviations.ts', 'const TIME_SHARE = 0.25', 'const TIME_SHARE = 0.35', 'a short dyeing is not told'],
-  ['core/scaling/lot-plan.ts', 'w.forBatches ?? [w.batch]', 'w.forBatches ?? []', 'an older weighing is for no batch'],
-  ['core/scaling/lot-plan.ts', 'i === 0 ? [] : [i - 1]', '[]', 'an older chain has no order'],
+  ['core/scaling/kept-plan.ts', 'w.forBatches ?? [w.batch]', 'w.forBatches ?? []', 'an older weighing is for no batch'],
+  ['core/scaling/kept-plan.ts', 'i === 0 ? [] : [i - 1]', '[]', 'an older chain has no order'],
   ['core/quantity/balance.ts', 'Math.round(', 'Math.floor(', 'weights are cut instead of rounded'],
   ['core/run/ph-lock.ts', 'last.ph <= range.high', 'last.ph <= range.high + 3', 'the pH lock lets go too early'],
   ['core/scaling/step-cautions.ts', 'STEAM_FROM_C = 50', 'STEAM_FROM_C = 60', 'steam is not cautioned about at 50 °C'],

@@ -4,8 +4,9 @@ import {
   convertMilligramsToGrams,
   convertMillilitresToMicrolitres,
 } from './smallest-units';
-import type { VolumeSystem } from './volume';
+import type { VolumeProblem, VolumeSystem } from './volume';
 import { readVolume, speaksOfVolume, formatVolume } from './volume';
+import type { WeightRefusal } from './weight';
 import { formatWeight, readWeight } from './weight';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
@@ -14,6 +15,9 @@ export const STOCK_MEASURES = ['weight', 'volume', 'pieces'] as const;
 /** One of `STOCK_MEASURES`. */
 export type StockMeasure = (typeof STOCK_MEASURES)[number];
 
+/** Why a written amount was refused. */
+export type AmountProblem = WeightRefusal['code'] | VolumeProblem | 'noDensity' | 'notWhole';
+
 /** An amount as it was written, in smallest units of its measure; or why it can't be used. */
 export type AmountReading =
   | {
@@ -21,7 +25,7 @@ export type AmountReading =
       readonly amount: number;
       /** What had to be decided or converted on the way. */ readonly note?: string;
     }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly code: AmountProblem; readonly message: string };
 
 /**
  * How an amount is read here: whether nothing is allowed, whose spoons, and the density that turns a volume into a
@@ -67,6 +71,7 @@ export function readAmount(
   if (bulkDensityGPerMl === undefined)
     return {
       ok: false,
+      code: 'noDensity',
       message:
         'A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.',
     };
@@ -83,11 +88,20 @@ function readPieces(text: string): AmountReading {
   const match = PIECES.exec(text.trim());
   const value = match ? readNumberText(match[1] ?? '') : undefined;
   if (value === undefined)
-    return { ok: false, message: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.' };
-  if (value <= 0) return { ok: false, message: 'Write how many there are, one or more.' };
+    return {
+      ok: false,
+      code: 'notANumber',
+      message: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.',
+    };
+  if (value <= 0) return { ok: false, code: 'notPositive', message: 'Write how many there are, one or more.' };
   if (!Number.isInteger(value))
-    return { ok: false, message: 'Packets are opened whole and pieces are not cut here. Write a whole number.' };
-  if (value > MAX_PIECES) return { ok: false, message: 'That is more than a studio can hold. Check the number.' };
+    return {
+      ok: false,
+      code: 'notWhole',
+      message: 'Packets are opened whole and pieces are not cut here. Write a whole number.',
+    };
+  if (value > MAX_PIECES)
+    return { ok: false, code: 'tooMuch', message: 'That is more than a studio can hold. Check the number.' };
   return { ok: true, amount: value };
 }
 

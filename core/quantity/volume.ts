@@ -103,6 +103,9 @@ export function sayKitchenUnit(unit: KitchenUnit, system: VolumeSystem): string 
   return `${VOLUME_SYSTEM_LABELS[system]} ${unit === 'flOz' ? 'fl oz' : unit}`;
 }
 
+/** Why a written volume was refused. */
+export type VolumeProblem = 'notAVolume' | 'noUnit' | 'unknownUnit' | 'whichSystem' | 'notPositive' | 'tooMuch';
+
 /** A volume as it was written, ml; or why it can't be used. */
 export type VolumeReading =
   | {
@@ -112,14 +115,14 @@ export type VolumeReading =
     }
   | {
       readonly ok: false;
-      readonly code: 'notAVolume' | 'noUnit' | 'unknownUnit' | 'whichSystem' | 'notPositive' | 'tooMuch';
+      readonly code: VolumeProblem;
       readonly message: string;
     };
 
 const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*((?:[a-z.]+\s*)*)`, 'giy');
 const MAX_ML = 1_000_000;
 
-const refuse = (code: Exclude<VolumeReading, { ok: true }>['code'], message: string): VolumeReading => ({
+const refuse = (code: VolumeProblem, message: string): VolumeReading => ({
   ok: false,
   code,
   message,

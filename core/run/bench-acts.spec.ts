@@ -179,9 +179,9 @@ describe('what may be written into a run', () => {
     ['a finish with a reason', begun, { kind: 'finish', text: 'none left' }, 'ok'],
     ['a skip without a reason', begun, { kind: 'skip' }, 'reasonMissing'],
     ['any open step skipped', begun, { kind: 'skip', stepIndex: 2, text: 'no need' }, 'ok'],
-    ['a redo of what was not done', [], { kind: 'redo', text: 'again' }, 'notBegun'],
+    ['a redo of what was not done', [], { kind: 'redo', text: 'again' }, 'notDone'],
     ['a probe that lies', begun, { kind: 'temperature', temperatureC: 4000 }, 'outOfRange'],
-    ['no pH', begun, { kind: 'ph', detail: {} }, 'empty'],
+    ['no pH', begun, { kind: 'ph', detail: {} }, 'missing'],
     [
       'a weight that is none',
       begun,
@@ -204,13 +204,13 @@ describe('what may be written into a run', () => {
       'anything after it was cancelled',
       [...begun, entry('cancel', 0, 5, { text: 'no' })],
       { kind: 'weigh', weighing: { batch: 1, materialId: 'alum', stockLotId: 'j', quantityText: '90 g' } },
-      'closed',
+      'cancelled',
     ],
     [
       'a piece pulled twice',
       [...begun, entry('pull', 0, 5, { detail: { piece: 2 } })],
       { kind: 'pull', detail: { piece: 2 } },
-      'alreadyDone',
+      'pulledAlready',
     ],
     [
       'a correction of another kind',

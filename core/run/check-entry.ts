@@ -1,12 +1,8 @@
 import { readAmount } from '../quantity/amount';
 import type { PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
 import type { BroughtEntry, BroughtEntryOf, CheckedEntry } from './run-entry';
-
-/** Why an entry can't be written, with a stable code and a sentence. */
-export interface RunRefusal {
-  readonly reason: string;
-  readonly message: string;
-}
+import type { MissingPart, RunRefusal, RunRefusalFact } from './run-refusal';
+import { refuseEntry } from './run-refusal';
 
 /** An entry with all its kind needs, or what is missing. */
 export type EntryCheck =
@@ -15,8 +11,8 @@ export type EntryCheck =
 const COLDEST_C = -5;
 const HOTTEST_C = 105;
 
-const refuse = (reason: string, message: string): EntryCheck => ({ ok: false, refusal: { reason, message } });
-const empty = (message: string): EntryCheck => refuse('empty', message);
+const refuse = (fact: RunRefusalFact): EntryCheck => ({ ok: false, refusal: refuseEntry(fact) });
+const missing = (part: MissingPart): EntryCheck => refuse({ reason: 'missing', part });
 const complete = (entry: CheckedEntry): EntryCheck => ({ ok: true, entry });
 
 /**
@@ -35,44 +31,44 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
     case 'cancel':
       return complete(entry);
     case 'note':
-      return (entry.text ?? '').trim() === '' ? empty('The note is empty. Write what you saw.') : complete(entry);
+      return (entry.text ?? '').trim() === '' ? missing('note') : complete(entry);
     case 'temperature':
       return checkTemperature(entry);
     case 'weigh':
       return checkWeighing(step, entry);
     case 'ph': {
       const ph = entry.detail?.ph;
-      if (ph === undefined) return empty('Write the pH, a number from 0 to 14.');
+      if (ph === undefined) return missing('ph');
       return complete({ ...entry, detail: { ...entry.detail, ph } });
     }
     case 'sample': {
       const depth = entry.detail?.depth;
-      if (depth === undefined) return empty('Say which step it matches, or read its colour.');
+      if (depth === undefined) return missing('sample');
       return complete({ ...entry, detail: { ...entry.detail, depth } });
     }
     case 'bath': {
       const bath = entry.detail?.bath;
-      if (bath === undefined) return empty('Say what went in or out, and how much.');
+      if (bath === undefined) return missing('bath');
       return complete({ ...entry, detail: { ...entry.detail, bath } });
     }
     case 'pulls': {
       const pullMinutes = entry.detail?.pullMinutes ?? [];
-      if (pullMinutes.length === 0) return empty('Say how many pieces are pulled, and when.');
+      if (pullMinutes.length === 0) return missing('pulls');
       return complete({ ...entry, detail: { ...entry.detail, pullMinutes } });
     }
     case 'pull': {
       const piece = entry.detail?.piece;
-      if (piece === undefined) return empty('Say which piece was pulled.');
+      if (piece === undefined) return missing('piece');
       return complete({ ...entry, detail: { ...entry.detail, piece } });
     }
     case 'rescale': {
       const rescale = entry.detail?.rescale ?? [];
-      if (rescale.length === 0) return empty('There is nothing left to rescale.');
+      if (rescale.length === 0) return missing('rescale');
       return complete({ ...entry, detail: { ...entry.detail, rescale } });
     }
     case 'hand': {
       const toPerson = entry.detail?.toPerson;
-      if (toPerson === undefined) return empty('Say who takes it over.');
+      if (toPerson === undefined) return missing('person');
       return complete({ ...entry, detail: { ...entry.detail, toPerson } });
     }
   }
@@ -80,23 +76,18 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
 
 function checkTemperature(entry: BroughtEntryOf<'temperature'>): EntryCheck {
   const { temperatureC } = entry;
-  if (temperatureC === null) return empty('Write the temperature in °C.');
-  if (temperatureC < COLDEST_C || temperatureC > HOTTEST_C)
-    return refuse(
-      'outOfRange',
-      `${temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`,
-    );
+  if (temperatureC === null) return missing('temperature');
+  if (temperatureC < COLDEST_C || temperatureC > HOTTEST_C) return refuse({ reason: 'outOfRange', temperatureC });
   return complete({ ...entry, temperatureC });
 }
 
 function checkWeighing(step: PlannedStep, entry: BroughtEntryOf<'weigh'>): EntryCheck {
-  if (entry.weighing === null) return empty('Write what was weighed, and from which jar.');
+  if (entry.weighing === null) return missing('weighing');
   const { batch, materialId, stockLotId, quantityText } = entry.weighing;
   const planned = plannedWeighing(step, entry.weighing);
-  if (!planned)
-    return refuse('notPlanned', 'This step does not weigh that material for that batch. Choose it from the list.');
+  if (!planned) return refuse({ reason: 'notPlanned' });
   const reading = readAmount(quantityText, planned.measure);
-  if (!reading.ok) return refuse('code' in reading ? String(reading.code) : 'notAnAmount', reading.message);
+  if (!reading.ok) return refuse({ reason: reading.code, message: reading.message });
   return complete({ ...entry, weighing: { batch, materialId, stockLotId, amount: reading.amount } });
 }
 

@@ -11,7 +11,9 @@ export type { OffTarget, RescaleOffer } from './rescale';
 export { offTarget, rescaleFactor, targetNow } from './rescale';
 export type { Deviation } from './run-deviations';
 export { findRunDeviations } from './run-deviations';
-export type { EntryCheck, RunRefusal } from './check-entry';
+export type { EntryCheck } from './check-entry';
+export type { RunRefusal, RunRefusalFact } from './run-refusal';
+export { refuseEntry } from './run-refusal';
 export { checkEntry, plannedWeighing } from './check-entry';
 export type {
   BroughtEntry,

@@ -1,11 +1,12 @@
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
-import type { RunRefusal } from './check-entry';
 import { checkEntry } from './check-entry';
 import type { StepRecord } from './step-record';
 import { phLock } from './ph-lock';
 import type { BroughtEntry, BroughtEntryOf, CheckedEntry, RunEntry, RunEntryKind } from './run-entry';
 import { currentEntries } from './run-entry';
 import { foldRun, isOver, stepState } from './run-record';
+import type { RunRefusal, RunRefusalFact } from './run-refusal';
+import { refuseEntry } from './run-refusal';
 
 /** What a ruling rests on beside the entry: the plan, what stands in the run, the moment. */
 export interface RunFacts {
@@ -36,23 +37,15 @@ export const AHEAD_MS = 2 * 60_000;
  * @param atMs when it happened, epoch ms
  */
 export function ruleOnEntry({ plan, entries, lotAt, nowMs }: RunFacts, entry: BroughtEntry, atMs: number): RunRuling {
-  const refuse = (reason: string, message: string): RunRuling => ({ ok: false, refusal: { reason, message } });
+  const refuse = (fact: RunRefusalFact): RunRuling => ({ ok: false, refusal: refuseEntry(fact) });
   const step = plan.steps[entry.stepIndex];
-  if (!step) return refuse('noSuchStep', 'This lot has no such step. Reload the bench.');
-  if (currentEntries(entries).some((e) => e.kind === 'cancel'))
-    return refuse(
-      'closed',
-      'This lot was cancelled meanwhile; its record is closed. What was weighed for it can be put back from the jar’s page.',
-    );
+  if (!step) return refuse({ reason: 'noSuchStep' });
+  if (currentEntries(entries).some((e) => e.kind === 'cancel')) return refuse({ reason: 'cancelled' });
   const replaced = entry.replacesId === null ? undefined : entries.find((e) => e.id === entry.replacesId);
   if (entry.replacesId !== null) {
     if (!replaced || replaced.kind !== entry.kind || replaced.stepIndex !== entry.stepIndex)
-      return refuse(
-        'badCorrection',
-        'A correction names an entry of the same step and kind. Choose the entry to correct again.',
-      );
-    if (!currentEntries(entries).includes(replaced))
-      return refuse('alreadyDone', 'That entry was corrected already. Correct the newest one.');
+      return refuse({ reason: 'badCorrection' });
+    if (!currentEntries(entries).includes(replaced)) return refuse({ reason: 'replacedAlready' });
   }
   const records = foldRun(entries, plan.steps.length);
   const record = records[entry.stepIndex] as StepRecord;
@@ -70,12 +63,10 @@ function timeRefusal(
   atMs: number,
   nowMs: number,
 ): RunRefusal | undefined {
-  if (!Number.isFinite(atMs) || atMs > nowMs + AHEAD_MS)
-    return { reason: 'inFuture', message: 'That time is still to come. Write when it really happened.' };
-  if (atMs < Date.parse(lotAt) - AHEAD_MS)
-    return { reason: 'beforeLot', message: 'That is before the lot was made. Check the date.' };
+  if (!Number.isFinite(atMs) || atMs > nowMs + AHEAD_MS) return refuseEntry({ reason: 'inFuture' });
+  if (atMs < Date.parse(lotAt) - AHEAD_MS) return refuseEntry({ reason: 'beforeLot' });
   if (entry.kind === 'finish' && record.startedAt !== undefined && atMs < Date.parse(record.startedAt))
-    return { reason: 'finishedBeforeStart', message: 'A step can’t be finished before it began. Check the time.' };
+    return refuseEntry({ reason: 'finishedBeforeStart' });
   return undefined;
 }
 
@@ -100,28 +91,28 @@ function orderRefusal(
 ): RunRefusal | undefined {
   const hasReason = (entry.text ?? '').trim() !== '';
   const now = stepState(record);
-  const no = (reason: string, message: string): RunRefusal => ({ reason, message });
+  const { title } = step;
   const verb = TAKES_A_RUNNING_STEP[entry.kind];
-  if (verb && now === 'waiting') return no('notBegun', `“${step.title}” has not been begun. Begin it, then ${verb}.`);
+  if (verb && now === 'waiting') return refuseEntry({ reason: 'notBegun', title, then: verb });
   switch (entry.kind) {
     case 'cancel':
-      return hasReason ? undefined : no('reasonMissing', 'Say why the lot is cancelled.');
+      return hasReason ? undefined : refuseEntry({ reason: 'reasonMissing', of: 'cancel' });
     case 'pull':
       return replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
-        ? no('alreadyDone', 'That piece is out already.')
+        ? refuseEntry({ reason: 'pulledAlready' })
         : undefined;
     case 'pause':
-      return now === 'running' ? undefined : no('notRunning', `“${step.title}” is not running, so it can’t be paused.`);
+      return now === 'running' ? undefined : refuseEntry({ reason: 'notRunning', title });
     case 'resume':
-      return now === 'paused' ? undefined : no('notPaused', `“${step.title}” is not paused.`);
+      return now === 'paused' ? undefined : refuseEntry({ reason: 'notPaused', title });
     case 'redo':
-      if (!hasReason) return no('reasonMissing', 'Say why it is done over: the next lot will want to know.');
-      return now === 'waiting' ? no('notBegun', `“${step.title}” has not been done yet.`) : undefined;
+      if (!hasReason) return refuseEntry({ reason: 'reasonMissing', of: 'redo' });
+      return now === 'waiting' ? refuseEntry({ reason: 'notDone', title }) : undefined;
     case 'start':
       return replaced ? undefined : startRefusal(plan, records, entry, step, now);
     case 'skip':
-      if (!hasReason) return no('reasonMissing', 'Say why the step is skipped: the next lot will want to know.');
-      return isOver(record) ? no('alreadyDone', `“${step.title}” is over already.`) : undefined;
+      if (!hasReason) return refuseEntry({ reason: 'reasonMissing', of: 'skip' });
+      return isOver(record) ? refuseEntry({ reason: 'over', title }) : undefined;
     case 'finish':
       return replaced ? undefined : finishRefusal(step, record, now, hasReason);
     default:
@@ -136,31 +127,24 @@ function startRefusal(
   step: PlannedStep,
   now: string,
 ): RunRefusal | undefined {
-  if (now !== 'waiting') return { reason: 'alreadyBegun', message: `“${step.title}” was begun already.` };
+  if (now !== 'waiting') return refuseEntry({ reason: 'alreadyBegun', title: step.title });
   const locked = phLock(plan, records, step);
-  if (locked) return { reason: 'phLocked', message: locked.message };
+  if (locked) return refuseEntry({ reason: 'phLocked', lock: locked.message });
   const open = openBefore(plan, records, step);
   if (open.length === 0) return undefined;
   const consequence = earlyStartMessage(step, open);
   if (entry.detail?.outOfOrder && (entry.text ?? '').trim() !== '') return undefined;
-  return {
-    reason: 'outOfOrder',
-    message: `An earlier step is not finished: ${open.map((s) => `“${s.title}”`).join(', ')}. Finish it or skip it with a reason first, or begin out of order: ${consequence}`,
-  };
+  return refuseEntry({ reason: 'outOfOrder', open: open.map((s) => s.title), consequence });
 }
 
 function finishRefusal(step: PlannedStep, record: StepRecord, now: string, hasReason: boolean): RunRefusal | undefined {
-  if (now === 'waiting')
-    return { reason: 'notBegun', message: `“${step.title}” has not been begun. Begin it, then finish it.` };
-  if (isOver(record)) return { reason: 'alreadyDone', message: `“${step.title}” is over already.` };
+  if (now === 'waiting') return refuseEntry({ reason: 'notBegun', title: step.title, then: 'finish it' });
+  if (isOver(record)) return refuseEntry({ reason: 'over', title: step.title });
   const missing = step.weighings.filter(
     (w) => !record.weighings.some((r) => r.batch === w.batch && r.materialId === w.materialId),
   );
   if (missing.length === 0 || hasReason) return undefined;
-  return {
-    reason: 'notWeighed',
-    message: `Not weighed yet: ${missing.map((w) => `${w.materialName} for batch ${w.batch}`).join(', ')}. Weigh it, or say why it is left out.`,
-  };
+  return refuseEntry({ reason: 'notWeighed', missing });
 }
 
 /** Steps this one follows that are not over yet. */

@@ -79,7 +79,7 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
       draft(lotId, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') })),
       draft(lotId, runEntry(0, 'finish')),
     );
-    expect(results.map((r) => r.reason)).toEqual(['', 'wrongJar', 'outOfRange', 'outOfOrder', '', '']);
+    expect(results.map((r) => r.reason)).toEqual(['', 'wrongStockLot', 'outOfRange', 'outOfOrder', '', '']);
     expect(results[1]?.message).toMatch(/Wrong jar: .* does not hold Rug wool.* take /);
     expect((await entriesOf(lotId)).map((e) => e.kind)).toEqual(['start', 'weigh', 'finish']);
   });
@@ -317,7 +317,7 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
           runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumStockLot, '15 g') }),
         )
       ).map((r) => r.reason),
-    ).toEqual(['', 'wrongJar', '', '', '', '']);
+    ).toEqual(['', 'wrongStockLot', '', '', '', '']);
     const order = (rest: object) =>
       studio.agent
         .post('/api/instruments')

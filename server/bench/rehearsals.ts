@@ -1,6 +1,6 @@
 import type { InstrumentOrder, LotDetail, Person, Rehearsal, RunEntryView, RunEntryResult } from '@vestigia/contract';
-import type { PlannedStep } from '@vestigia/core';
-import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry, sayWrongStockLot } from '@vestigia/core';
+import type { PlannedStep, RunRefusal } from '@vestigia/core';
+import { findRunDeviations, foldRun, isOver, plannedWeighing, ruleOnEntry, refuseEntry } from '@vestigia/core';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { Workbench } from '../devices/workbench';
@@ -130,7 +130,7 @@ export class Rehearsals {
     const ruling = ruleOnEntry({ plan: lot.plan, entries, lotAt: lot.summary.at, nowMs }, entry, atMs);
     if (!ruling.ok) return tell({ id: entry.id, ok: false, refusal: ruling.refusal }, entry.id);
     const wrong = entry.kind === 'weigh' ? wrongStockLot(lot, ruling.step, entry.weighing) : undefined;
-    if (wrong) return { id: entry.id, ok: false, reason: 'wrongJar', message: wrong };
+    if (wrong) return tell({ id: entry.id, ok: false, refusal: wrong }, entry.id);
     const at = new Date(Math.max(atMs, open.startedMs)).toISOString();
     entries.push({
       ...ruling.entry,
@@ -203,11 +203,16 @@ function wrongStockLot(
   lot: LotDetail,
   step: PlannedStep,
   weighing: { batch: number; materialId: string; stockLotId: string } | null,
-): string | undefined {
+): RunRefusal | undefined {
   if (!weighing) throw notFound('weighing');
   const stockLot = lot.stockLots.find((j) => j.id === weighing.stockLotId);
   if (stockLot?.materialId === weighing.materialId) return undefined;
   const planned = plannedWeighing(step, weighing);
   const right = (planned?.picks ?? []).flatMap((p) => lot.stockLots.find((s) => s.id === p.stockLotId) ?? []);
-  return sayWrongStockLot(stockLot?.tag ?? 'that one', planned?.materialName ?? 'what is wanted', right);
+  return refuseEntry({
+    reason: 'wrongStockLot',
+    tag: stockLot?.tag ?? 'that one',
+    wanted: planned?.materialName ?? 'what is wanted',
+    right,
+  });
 }

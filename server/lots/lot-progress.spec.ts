@@ -30,6 +30,7 @@ const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['s
   baths: [],
 });
 const plan = {
+  cautions: [],
   batches: [],
   materials: [],
   steps: [step(0, 'fibre'), step(1, 'dye'), step(2, 'dry')],

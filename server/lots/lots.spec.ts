@@ -237,7 +237,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       ],
       ['a finish before its start', () => runEntry(0, 'finish'), 'notBegun'],
       ['a skip without a reason', () => runEntry(0, 'skip'), 'reasonMissing'],
-      ['an empty note', () => runEntry(0, 'note', { text: '  ' }), 'empty'],
+      ['an empty note', () => runEntry(0, 'note', { text: '  ' }), 'missing'],
       ['a time still to come', () => runEntry(0, 'start', { at: '2031-01-01T00:00:00.000Z' }), 'inFuture'],
       ['a time before the lot', () => runEntry(0, 'start', { at: '2020-01-01T00:00:00.000Z' }), 'beforeLot'],
       ['a step that is not there', () => runEntry(55, 'start'), 'notFound'],
@@ -255,7 +255,7 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
             path(),
             runEntry(0, 'weigh', { weighing: weighing(f.wool, f.weldStockLot, '100 g') }),
             422,
-            'wrongJar',
+            'wrongStockLot',
           )
         ).detail,
       ).toContain('WEL-1 does not hold Rug wool');

@@ -1,6 +1,6 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
 import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal } from '@vestigia/core';
-import { foldRun, formatAmount, isOver, plannedWeighing, ruleOnEntry, sayWrongStockLot } from '@vestigia/core';
+import { foldRun, isOver, plannedWeighing, ruleOnEntry, refuseEntry } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -39,10 +39,12 @@ export async function recordEntry(db: Db, lotId: string, entry: ReadRunEntry, by
   return { id: entry.id };
 }
 
-const CODES: Readonly<Record<string, ProblemCode>> = {
+const CODES: Readonly<Partial<Record<RunRefusal['reason'], ProblemCode>>> = {
   noSuchStep: 'notFound',
   noSuchStockLot: 'notFound',
-  alreadyDone: 'alreadyDone',
+  over: 'alreadyDone',
+  replacedAlready: 'alreadyDone',
+  pulledAlready: 'alreadyDone',
   idReused: 'idReused',
 };
 
@@ -100,15 +102,8 @@ class OpenRun {
     if (known)
       return known.kind === entry.kind && known.stepIndex === entry.stepIndex
         ? undefined
-        : {
-            reason: 'idReused',
-            message: 'That id was used for something else already. Reload the bench and do it again.',
-          };
-    if (CLOSED.includes(this.state))
-      return {
-        reason: 'closed',
-        message: `This lot is ${this.state}; its record is closed. Start a new lot to dye it again.`,
-      };
+        : refuseEntry({ reason: 'idReused' });
+    if (CLOSED.includes(this.state)) return refuseEntry({ reason: 'closed', state: this.state });
     const ruling = ruleOnEntry(
       { plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() },
       entry,
@@ -223,7 +218,7 @@ async function checkStockLot(
     .from(stockLots)
     .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
     .where(eq(stockLots.id, weighing.stockLotId));
-  if (!stockLot) return { reason: 'noSuchJar', message: 'There is no such jar. Scan or type its tag again.' };
+  if (!stockLot) return refuseEntry({ reason: 'noSuchStockLot' });
   if (stockLot.materialId !== weighing.materialId) {
     const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
     const right =
@@ -233,17 +228,11 @@ async function checkStockLot(
             .select({ tag: stockLots.tag, place: stockLots.place })
             .from(stockLots)
             .where(inArray(stockLots.id, ids));
-    return {
-      reason: 'wrongJar',
-      message: sayWrongStockLot(stockLot.tag, planned.materialName, right),
-    };
+    return refuseEntry({ reason: 'wrongStockLot', tag: stockLot.tag, wanted: planned.materialName, right });
   }
   const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
-  if (amount > stockLot.onHand + back) {
-    return {
-      reason: 'notOnHand',
-      message: `${stockLot.tag} holds ${formatAmount(stockLot.onHand + back, planned.measure)}, so ${formatAmount(amount, planned.measure)} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`,
-    };
-  }
+  const onHand = stockLot.onHand + back;
+  if (amount > onHand)
+    return refuseEntry({ reason: 'notOnHand', tag: stockLot.tag, onHand, amount, measure: planned.measure });
   return undefined;
 }

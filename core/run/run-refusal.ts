@@ -1,0 +1,134 @@
+import type { AmountProblem, StockMeasure } from '../quantity/amount';
+import { formatAmount } from '../quantity/amount';
+import { joinList } from '../quantity/word-list';
+import type { NamedStockLot } from './wrong-stock-lot';
+import { sayWrongStockLot } from './wrong-stock-lot';
+
+/** What is missing in an entry that says nothing without it. */
+export type MissingPart =
+  'note' | 'temperature' | 'ph' | 'sample' | 'bath' | 'pulls' | 'piece' | 'rescale' | 'person' | 'weighing';
+
+/** Reasons that need no facts. */
+const PLAIN = {
+  noSuchStep: 'This lot has no such step. Reload the bench.',
+  cancelled:
+    'This lot was cancelled meanwhile; its record is closed. What was weighed for it can be put back from the jar’s page.',
+  badCorrection: 'A correction names an entry of the same step and kind. Choose the entry to correct again.',
+  replacedAlready: 'That entry was corrected already. Correct the newest one.',
+  inFuture: 'That time is still to come. Write when it really happened.',
+  beforeLot: 'That is before the lot was made. Check the date.',
+  finishedBeforeStart: 'A step can’t be finished before it began. Check the time.',
+  pulledAlready: 'That piece is out already.',
+  notPlanned: 'This step does not weigh that material for that batch. Choose it from the list.',
+  idReused: 'That id was used for something else already. Reload the bench and do it again.',
+  noSuchStockLot: 'There is no such jar. Scan or type its tag again.',
+} as const;
+type PlainReason = keyof typeof PLAIN;
+
+/** Why an entry can't be written, as facts. */
+export type RunRefusalFact =
+  | { readonly reason: PlainReason }
+  /** `then` is what has to wait for it, as a verb. */
+  | { readonly reason: 'notBegun'; readonly title: string; readonly then: string }
+  | {
+      readonly reason: 'notDone' | 'notRunning' | 'notPaused' | 'over' | 'alreadyBegun';
+      readonly title: string;
+    }
+  | { readonly reason: 'reasonMissing'; readonly of: 'cancel' | 'redo' | 'skip' }
+  | { readonly reason: 'phLocked'; readonly lock: string }
+  | { readonly reason: 'outOfOrder'; readonly open: readonly string[]; readonly consequence: string }
+  | {
+      readonly reason: 'notWeighed';
+      readonly missing: readonly { readonly materialName: string; readonly batch: number }[];
+    }
+  | { readonly reason: 'missing'; readonly part: MissingPart }
+  | { readonly reason: 'outOfRange'; readonly temperatureC: number }
+  /** What was written is no amount; reading it said why. */
+  | { readonly reason: AmountProblem; readonly message: string }
+  | { readonly reason: 'closed'; readonly state: string }
+  | {
+      readonly reason: 'wrongStockLot';
+      readonly tag: string;
+      readonly wanted: string;
+      readonly right: readonly NamedStockLot[];
+    }
+  | {
+      readonly reason: 'notOnHand';
+      readonly tag: string;
+      readonly onHand: number;
+      readonly amount: number;
+      readonly measure: StockMeasure;
+    };
+
+/** Why an entry can't be written: a code, and a sentence that says what to do. */
+export interface RunRefusal {
+  readonly reason: RunRefusalFact['reason'];
+  readonly message: string;
+}
+
+/** A refusal with its sentence. */
+export const refuseEntry = (fact: RunRefusalFact): RunRefusal => ({ reason: fact.reason, message: sayRefusal(fact) });
+
+const MISSING: Readonly<Record<MissingPart, string>> = {
+  note: 'The note is empty. Write what you saw.',
+  temperature: 'Write the temperature in °C.',
+  ph: 'Write the pH, a number from 0 to 14.',
+  sample: 'Say which step it matches, or read its colour.',
+  bath: 'Say what went in or out, and how much.',
+  pulls: 'Say how many pieces are pulled, and when.',
+  piece: 'Say which piece was pulled.',
+  rescale: 'There is nothing left to rescale.',
+  person: 'Say who takes it over.',
+  weighing: 'Write what was weighed, and from which jar.',
+};
+const WHY: Readonly<Record<'cancel' | 'redo' | 'skip', string>> = {
+  cancel: 'Say why the lot is cancelled.',
+  redo: 'Say why it is done over: the next lot will want to know.',
+  skip: 'Say why the step is skipped: the next lot will want to know.',
+};
+
+const isPlain = (fact: RunRefusalFact): fact is { readonly reason: PlainReason } => fact.reason in PLAIN;
+
+function sayRefusal(fact: RunRefusalFact): string {
+  if (isPlain(fact)) return PLAIN[fact.reason];
+  switch (fact.reason) {
+    case 'notBegun':
+      return `“${fact.title}” has not been begun. Begin it, then ${fact.then}.`;
+    case 'notDone':
+      return `“${fact.title}” has not been done yet.`;
+    case 'notRunning':
+      return `“${fact.title}” is not running, so it can’t be paused.`;
+    case 'notPaused':
+      return `“${fact.title}” is not paused.`;
+    case 'over':
+      return `“${fact.title}” is over already.`;
+    case 'alreadyBegun':
+      return `“${fact.title}” was begun already.`;
+    case 'reasonMissing':
+      return WHY[fact.of];
+    case 'phLocked':
+      return fact.lock;
+    case 'outOfOrder': {
+      const open = fact.open.map((title) => `“${title}”`).join(', ');
+      return `An earlier step is not finished: ${open}. Finish it or skip it with a reason first, or begin out of order: ${fact.consequence}`;
+    }
+    case 'notWeighed': {
+      const missing = fact.missing.map((w) => `${w.materialName} for batch ${w.batch}`);
+      return `Not weighed yet: ${joinList(missing)}. Weigh it, or say why it is left out.`;
+    }
+    case 'missing':
+      return MISSING[fact.part];
+    case 'outOfRange':
+      return `${fact.temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
+    case 'closed':
+      return `This lot is ${fact.state}; its record is closed. Start a new lot to dye it again.`;
+    case 'wrongStockLot':
+      return sayWrongStockLot(fact.tag, fact.wanted, fact.right);
+    case 'notOnHand': {
+      const [onHand, amount] = [fact.onHand, fact.amount].map((of) => formatAmount(of, fact.measure));
+      return `${fact.tag} holds ${onHand}, so ${amount} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`;
+    }
+    default:
+      return fact.message;
+  }
+}
