@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { api } from '@vestigia/contract';
 import compression from 'compression';
-import type { Express } from 'express';
+import type { Express, RequestHandler } from 'express';
 import express from 'express';
 import session from 'express-session';
 import helmet from 'helmet';
@@ -54,67 +54,12 @@ export async function createApp(
 
   const app = express();
   app.disable('x-powered-by');
-  app.use(
-    pinoHttp({
-      logger: log,
-      autoLogging: { ignore: (req) => !(req.url ?? '').startsWith('/api/') },
-      serializers: {
-        req: (req: { method: string; url: string }) => ({ method: req.method, path: req.url.split('?')[0] }),
-        res: (res: { statusCode: number }) => ({ status: res.statusCode }),
-      },
-      customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
-    }),
-  );
+  app.use(logRequests(log));
   if (loopbackOnly) app.use(onlyLoopbackNames());
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        useDefaults: false,
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          scriptSrcAttr: ["'none'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'data:', 'blob:'],
-          fontSrc: ["'self'"],
-          workerSrc: ["'self'"],
-          connectSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          baseUri: ["'self'"],
-          frameAncestors: ["'none'"],
-          formAction: ["'self'"],
-        },
-      },
-      strictTransportSecurity: false,
-    }),
-  );
-  // On a studio's own network a small reply is there sooner than it is packed.
-  app.use(
-    '/api',
-    compression({
-      threshold: SMALL_REPLY,
-      level: 1,
-      filter: (req, res) => !/\/(?:events|live)$/.test(req.path) && compression.filter(req, res),
-    }),
-  );
-  app.use(compression({ filter: (req, res) => !req.path.startsWith('/api') && compression.filter(req, res) }));
-
-  app.use('/api', (_req, res, next) => {
-    res.setHeader('cache-control', 'no-store');
-    next();
-  });
-  app.get(api.health.path, (_req, res) => {
-    res.json({ status: 'ok' });
-  });
-  const description = openApiDocument('0.1.0');
-  app.get('/api/openapi.json', (_req, res) => {
-    res.json(description);
-  });
-  app.use('/api', onlyOwnPages());
-  app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
-  app.use(api.beginImport.path, express.raw({ limit: TABLE_BODY, type: [...api.beginImport.upload] }));
-  app.use('/api', express.raw({ limit: ATTACHMENT_BODY, type: [...api.attachPhoto.upload] }));
-  app.use('/api', express.json({ limit: ORDINARY_BODY }));
+  app.use(securityHeaders());
+  compressReplies(app);
+  describe(app);
+  readBodies(app);
   app.use(
     '/api',
     session({
@@ -146,6 +91,77 @@ export async function createApp(
   if (webFolder !== undefined) serveInterface(app, webFolder);
   app.use(problems(log));
   return app;
+}
+
+const logRequests = (log: Context['log']): RequestHandler =>
+  pinoHttp({
+    logger: log,
+    autoLogging: { ignore: (req) => !(req.url ?? '').startsWith('/api/') },
+    serializers: {
+      req: (req: { method: string; url: string }) => ({ method: req.method, path: req.url.split('?')[0] }),
+      res: (res: { statusCode: number }) => ({ status: res.statusCode }),
+    },
+    customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
+  });
+
+const securityHeaders = (): RequestHandler =>
+  helmet({
+    contentSecurityPolicy: {
+      useDefaults: false,
+      directives: {
+        defaultSrc: ["'self'"],
+        scriptSrc: ["'self'"],
+        scriptSrcAttr: ["'none'"],
+        styleSrc: ["'self'", "'unsafe-inline'"],
+        imgSrc: ["'self'", 'data:', 'blob:'],
+        fontSrc: ["'self'"],
+        workerSrc: ["'self'"],
+        connectSrc: ["'self'"],
+        objectSrc: ["'none'"],
+        baseUri: ["'self'"],
+        frameAncestors: ["'none'"],
+        formAction: ["'self'"],
+      },
+    },
+    strictTransportSecurity: false,
+  });
+
+/** Large replies are packed; lines that stay open are not. */
+function compressReplies(app: Express): void {
+  // On a studio's own network a small reply is there sooner than it is packed.
+  app.use(
+    '/api',
+    compression({
+      threshold: SMALL_REPLY,
+      level: 1,
+      filter: (req, res) => !/\/(?:events|live)$/.test(req.path) && compression.filter(req, res),
+    }),
+  );
+  app.use(compression({ filter: (req, res) => !req.path.startsWith('/api') && compression.filter(req, res) }));
+}
+
+/** What may be asked before coming in: whether it lives, and what it answers. Nothing of the API is kept by a browser. */
+function describe(app: Express): void {
+  app.use('/api', (_req, res, next) => {
+    res.setHeader('cache-control', 'no-store');
+    next();
+  });
+  app.get(api.health.path, (_req, res) => {
+    res.json({ status: 'ok' });
+  });
+  const description = openApiDocument('0.1.0');
+  app.get('/api/openapi.json', (_req, res) => {
+    res.json(description);
+  });
+}
+
+/** How much each call may bring, and as what. */
+function readBodies(app: Express): void {
+  app.use('/api', onlyOwnPages());
+  app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
+  app.use(api.beginImport.path, express.raw({ limit: TABLE_BODY, type: [...api.beginImport.upload] }));
+  app.use('/api', express.raw({ limit: ATTACHMENT_BODY, type: [...api.attachPhoto.upload] }));
+  app.use('/api', express.json({ limit: ORDINARY_BODY }));
 }
 
 /** The built interface: hashed files for a year, the page itself always fresh; any other address is the app's own. */

@@ -1,3 +1,4 @@
+import { countLabel } from '../quantity/word-list';
 import type { ColourConditions, Lab } from '../colour/lab';
 import { meanLab, sameConditions } from '../colour/lab';
 import { ciede2000 } from '../colour/ciede2000';
@@ -99,7 +100,7 @@ export function checkVerdict({
   if (openSteps > 0)
     return {
       code: 'stepsOpen',
-      message: `${openSteps} ${openSteps === 1 ? 'step is' : 'steps are'} not finished at the bench. Finish or skip them with a reason, then judge.`,
+      message: `${countLabel(openSteps, 'step is', 'steps are')} not finished at the bench. Finish or skip them with a reason, then judge.`,
     };
   if (readings.length === 0)
     return { code: 'noReading', message: 'Nothing has been read yet. Take a dry reading of every batch first.' };

@@ -8,6 +8,7 @@ import type { VolumeProblem, VolumeSystem } from './volume';
 import { readVolume, speaksOfVolume, formatVolume } from './volume';
 import type { WeightRefusal } from './weight';
 import { formatWeight, readWeight } from './weight';
+import { countLabel } from './word-list';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
 /** What a material is counted in: by weight (mg in the ledger), by volume (µl), or in whole pieces and packets. */
@@ -107,7 +108,7 @@ function readPieces(text: string): AmountReading {
 
 /** Writes a ledger amount for reading, in the studio's units. */
 export function formatAmount(amount: number, measure: StockMeasure): string {
-  if (measure === 'pieces') return `${amount} ${Math.abs(amount) === 1 ? 'piece' : 'pieces'}`;
+  if (measure === 'pieces') return countLabel(amount, 'piece');
   return measure === 'weight'
     ? formatWeight(convertMilligramsToGrams(amount))
     : formatVolume(convertMicrolitresToMillilitres(amount));

@@ -35,3 +35,4 @@ export {
 export type { WeightReading } from './weight';
 export { formatWeight, readWeight } from './weight';
 export { readNumberText } from './number-text';
+export { countLabel, joinList, pluralOf } from './word-list';

@@ -1,3 +1,4 @@
+import { countLabel } from './word-list';
 import type { WeightReading } from './weight';
 import { formatWeight, readWeight } from './weight';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
@@ -95,7 +96,7 @@ function readWholeWeight(
 
 function accept(pieces: number, pieceWeightG: number, pieceWord: string): LotSizeReading {
   const total = formatWeight(pieces * pieceWeightG);
-  const understoodAs = `${pieces} ${pieceWord}${pieces === 1 ? '' : 's'} of ${formatWeight(pieceWeightG)}, ${total} dry`;
+  const understoodAs = `${countLabel(pieces, pieceWord)} of ${formatWeight(pieceWeightG)}, ${total} dry`;
   return { ok: true, size: { pieces, pieceWeightG, understoodAs } };
 }
 

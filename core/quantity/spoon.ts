@@ -1,3 +1,4 @@
+import { countLabel } from './word-list';
 import type { Figure } from './figure';
 import { figure } from './figure';
 import { formatWeight } from './weight';
@@ -30,7 +31,7 @@ export function learnSpoon(weightsG: readonly number[], spoonMl: number): Taught
   const spreadG = n < 2 ? 0 : Math.sqrt(weightsG.reduce((sum, w) => sum + (w - meanG) ** 2, 0) / (n - 1));
   const notes = [
     n < FEWEST_WEIGHINGS
-      ? `from ${n} weighing${n === 1 ? '' : 's'} only: weigh ${FEWEST_WEIGHINGS} or more to know the spread`
+      ? `from ${countLabel(n, 'weighing')} only: weigh ${FEWEST_WEIGHINGS} or more to know the spread`
       : `from ${n} weighings, one spoonful spreads by ${formatWeight(spreadG)}`,
   ];
   const bulkDensity = figure(

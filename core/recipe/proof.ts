@@ -1,3 +1,4 @@
+import { countLabel } from '../quantity/word-list';
 /** How far a recipe version has come. */
 export const RECIPE_STATUSES = ['trial', 'proof', 'proven', 'retired'] as const;
 /** One of `RECIPE_STATUSES`. */
@@ -41,9 +42,8 @@ export function mayHaveStatus(
     };
   const has = lotsInTolerance + proofsInTolerance;
   if (to !== 'proven' || has >= needed) return { ok: true };
-  const count = (n: number, word: string): string => `${n} ${word}${n === 1 ? '' : 's'}`;
   return {
     ok: false,
-    message: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${count(lotsInTolerance, 'lot')} and ${count(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
+    message: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${countLabel(lotsInTolerance, 'lot')} and ${countLabel(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
   };
 }

@@ -1,3 +1,4 @@
+import { countLabel } from '../quantity/word-list';
 import { fullPotWeight, heatBath } from '../bath/heating';
 import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
@@ -93,7 +94,12 @@ function describe({ vessel, shares, turns }: Filling, bath: BathOfSteps, input: 
       add(shares, (s) => s.wofG),
       'g',
       'dry weight of the pieces in it',
-      shares.map((s) => ({ name: `batch ${s.batch}`, value: s.wofG, unit: 'g', source: `${s.pieces} pieces` })),
+      shares.map((s) => ({
+        name: `batch ${s.batch}`,
+        value: s.wofG,
+        unit: 'g',
+        source: countLabel(s.pieces, 'piece'),
+      })),
     ),
     fillLevel: fillLevelFigure(liquor.value, displacedMl, vessel),
     notes: notes.map(sayBathNote),

@@ -1,14 +1,64 @@
 import { weighableDose } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
-import type { PlannedBatch, PlannedBath, PlannedGroup } from './lot-plan';
+import type { Dose } from '../recipe/dose';
+import type { PlannedBatch, PlannedBath, PlannedGroup, PlanRefusal } from './lot-plan';
 import { smallestIn } from './lot-plan';
+import { measureDose } from './measure-dose';
 import { goesThrough } from './plan-groups';
 import type { PlanInput, PlanMaterial } from './plan-input';
 import { materialById } from './plan-input';
+import { refusal } from './plan-refusal';
 import type { Wanted } from './plan-weighings';
 import { toleranceOf } from './plan-weighings';
 import type { RecipeStep } from '../recipe/recipe-step';
+
+/** What every step of the recipe asks for, in its order; or the dose that can't be measured. */
+export function wantAll(
+  input: PlanInput,
+  bathsOf: (step: RecipeStep) => readonly PlannedBath[],
+  batches: readonly PlannedBatch[],
+  groups: readonly PlannedGroup[],
+):
+  | { readonly ok: true; readonly steps: readonly (readonly Wanted[])[] }
+  | { readonly ok: false; readonly refusal: PlanRefusal } {
+  const steps: Wanted[][] = input.recipe.steps.map(() => []);
+  for (const [i, step] of input.recipe.steps.entries())
+    for (const dose of step.doses)
+      for (const place of placesFor(step, bathsOf(step), batches, groups)) {
+        const wanted = wantDose(dose, place, input);
+        if (!wanted.ok) return wanted;
+        steps[i]?.push(...wanted.weighings);
+      }
+  for (const { stepIndex, ...w } of placedMaterials(input.recipe, batches, input)) steps[stepIndex]?.push(w);
+  return { ok: true, steps };
+}
+
+/** What one dose asks for at one filling; a packet brings its auxiliaries. */
+function wantDose(
+  dose: Dose,
+  place: ReturnType<typeof placesFor>[number],
+  input: PlanInput,
+):
+  { readonly ok: true; readonly weighings: readonly Wanted[] } | { readonly ok: false; readonly refusal: PlanRefusal } {
+  const { recipe, water, balance } = input;
+  const material = materialById(input, dose.materialId);
+  const source = `${recipe.recipeName}, version ${recipe.number}`;
+  const measured = measureDose(dose, material, { ...place, water }, balance, source);
+  if (!measured.ok) return { ok: false, refusal: refusal('doseUnknown', measured.message) };
+  const { measure, target, advice } = measured;
+  const at = { batch: place.batches[0] ?? 1, forBatches: place.batches };
+  const tolerance = toleranceOf(target.value, measure, input);
+  const { id: materialId, name: materialName } = material;
+  const auxiliaries = dose.by === 'packet' ? auxiliariesOf(material, target.value, input) : [];
+  return {
+    ok: true,
+    weighings: [
+      { ...at, materialId, materialName, measure, target, tolerance, advice, dose },
+      ...auxiliaries.map((w) => ({ ...at, ...w })),
+    ],
+  };
+}
 
 /** One material is measured out once for a bath at a step, however many lines ask for it. */
 export function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted[] {

@@ -37,6 +37,16 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     rehearsals.close();
   });
 
+  runRoutes(routes, house);
+  probeRoutes(routes, watch);
+  instrumentRoutes(routes, house, rehearsals);
+  listenRoute(router, house, rehearsals);
+  rehearsalRoutes(routes, rehearsals);
+  printRoutes(routes);
+}
+
+/** What is to do, and what was done. */
+function runRoutes(routes: Routes, house: HouseBench): void {
   routes.reads(api.bench, ({ db, now, person, query }) =>
     readBench(db, { personId: person.id, now, lotId: query.lot }),
   );
@@ -58,6 +68,16 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     return { id: body.id };
   });
   routes.writes(api.addContainer, ['lots'], ({ db, body }) => rememberContainer(db, body));
+  routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, now, person }) => {
+    const lot = await readLot(db, id);
+    if (!lot.entries.some((e) => e.id === query.entry))
+      throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
+    return attach(db, { runEntryId: query.entry }, { id: query.id, name: query.name, file }, { now, byId: person.id });
+  });
+}
+
+/** Readings of a probe that followed a bath. */
+function probeRoutes(routes: Routes, watch: PotWatch): void {
   routes.reads(api.probeLog, async ({ db, id, query }) => {
     const { log, simulated } = await readProbe(db, id, query.step);
     return {
@@ -77,13 +97,9 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     watch.add(id, body.stepIndex, points);
     return { id: body.id };
   });
-  routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, now, person }) => {
-    const lot = await readLot(db, id);
-    if (!lot.entries.some((e) => e.id === query.entry))
-      throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
-    return attach(db, { runEntryId: query.entry }, { id: query.id, name: query.name, file }, { now, byId: person.id });
-  });
+}
 
+function instrumentRoutes(routes: Routes, house: HouseBench, rehearsals: Rehearsals): void {
   routes.reads(api.instruments, () => house.list());
   routes.commands(api.instrumentOrder, async ({ body }) => {
     const order: InstrumentOrder = body;
@@ -91,8 +107,9 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     else await house.order(order);
     return { ok: true as const };
   });
-  listenRoute(router, house, rehearsals);
+}
 
+function rehearsalRoutes(routes: Routes, rehearsals: Rehearsals): void {
   routes.commands(api.startRehearsal, ({ db, body, person }) => rehearsals.start(db, body, person));
   routes.reads(api.rehearsal, ({ db, id }) => rehearsals.read(db, id));
   routes.commands(api.rehearse, ({ id, body, person }) => Promise.resolve(rehearsals.draft(id, body.drafts, person)));
@@ -100,7 +117,10 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
     rehearsals.end(id);
     return Promise.resolve({ ok: true as const });
   });
+}
 
+/** Tags and the bench card, on paper. */
+function printRoutes(routes: Routes): void {
   routes.writes(api.giveTags, [], ({ db, body, now }) => giveTags(db, body.tags, now));
   routes.reads(api.readTag, ({ db, query }) => readTag(db, query.code));
   routes.reads(api.tagSheet, async ({ db, query }) => ({

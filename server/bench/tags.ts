@@ -1,6 +1,6 @@
 import type { Tag, TagOf } from '@vestigia/contract';
 import type { TagKind } from '@vestigia/core';
-import { knotTag, readTagCode, sayKnotTag, writeTagCode } from '@vestigia/core';
+import { countLabel, knotTag, readTagCode, sayKnotTag, writeTagCode } from '@vestigia/core';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/database';
@@ -130,7 +130,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
           ...of,
           code,
           title: lot ? lotTag(lot.number) : 'a lot',
-          detail: lot ? `${lot.colourway}, ${lot.pieces} pieces` : '',
+          detail: lot ? `${lot.colourway}, ${countLabel(lot.pieces, 'piece')}` : '',
           path: `/bench/${row.lotId}`,
         };
       case 'piece':

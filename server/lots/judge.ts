@@ -8,6 +8,7 @@ import {
   settledReadings,
   currentEntries,
   stepState,
+  countLabel,
 } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -34,7 +35,7 @@ export async function recordReading(
   if (reading.batch > lot.plan.batches.length)
     throw new Refusal(
       'refused',
-      `This lot has ${lot.plan.batches.length} ${lot.plan.batches.length === 1 ? 'batch' : 'batches'}. Choose one of them.`,
+      `This lot has ${countLabel(lot.plan.batches.length, 'batch', 'batches')}. Choose one of them.`,
     );
   if (reading.replacesId !== null) {
     const before = await readReadings(db, lotId);

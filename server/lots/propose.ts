@@ -44,70 +44,14 @@ type Version = Awaited<ReturnType<typeof findVersion>>;
  * core's words.
  */
 export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<ProposalWithInputs> {
-  const colourway = await findColourway(db, ask.colourwayId);
-  const earlier = ask.reorderOfId === null ? undefined : await findEarlier(db, ask.reorderOfId, colourway.id);
-  const version = await findVersion(db, ask.recipeVersionId ?? colourway.recipe.versionId);
-  if (version.id !== colourway.recipe.versionId && version.id !== earlier?.recipeVersionId)
-    throw new Refusal(
-      'refused',
-      'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.',
-    );
-  const room = await readRoom(db);
-  const { body, label } = await inSchools(db, version.body, ask.schools);
-  const { sizes, understoodAs } = await readSizes(db, colourway, ask);
-  const known = await readPlanMaterials(db, [
-    ...sizes.map((s) => s.base.id),
-    ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)),
-    ...(body.placed?.zones ?? []).flatMap((z) => z.materialId ?? []),
-  ]);
-  const dosed = [...known.rows.keys()].filter((id) => !sizes.some((s) => s.base.id === id));
-  const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
-  const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({
-    ...known.forPlan(base.id),
-    fibre: baseFacts(base).fibre,
-    pieceWord: baseFacts(base).pieceWord,
-    pieces,
-    pieceWeightG,
-  }));
-  const water = ask.waterId === null ? null : findWater(room, ask.waterId);
-  const today = await studioToday(db, now);
-  const planned = planLot({
-    bases: bases as [PlanBase, ...PlanBase[]],
-    recipe,
-    water,
-    room: room.room,
-    balance: room.balance,
-    house: room.house,
-    today,
-    liquorRatio: ask.liquorRatio,
-    fills: ask.fills,
-    materials: dosed.map((id) => known.forPlan(id)),
-    vessels: chooseVessels(room, ask.vesselIds),
-  });
-  if (!planned.ok)
-    throw new Refusal('refused', planned.refusal.message, {
-      reason: planned.refusal.code,
-      ...(planned.refusal.ways.length > 0 ? { ways: planned.refusal.ways } : {}),
-    });
-  const { plan } = planned;
+  const asked = await gather(db, ask, now);
+  const { colourway, earlier, version, room, body, label, recipe, bases, known, water, today } = asked;
+  const plan = planOrRefuse(ask, asked);
   const stockLots = await readStockLotsOf(db, plan);
-  const here = conditionsOf(
-    plan,
-    { id: version.id, name: `${version.recipeName}, version ${version.number}` },
-    bases.map((b) => b.id),
-    water,
-    stockLots,
-  );
+  const named = { id: version.id, name: `${version.recipeName}, version ${version.number}` };
+  const baseIds = bases.map((b) => b.id);
+  const here = conditionsOf(plan, named, baseIds, water, stockLots);
   const factors = earlier ? compareThenAndNow(await readConditions(db, earlier), here) : [];
-  const then = earlier
-    ? {
-        lotId: earlier.id,
-        tag: lotTag(earlier.number),
-        recipeVersionId: earlier.recipeVersionId,
-        recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number,
-        quantityText: earlier.quantityText,
-      }
-    : null;
   const checks = [
     ...checkLot({
       plan,
@@ -129,12 +73,12 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     ...label.map(schoolCheck),
   ];
   const proposal: Proposal = {
-    understoodAs,
+    understoodAs: asked.understoodAs,
     recipe: { versionId: version.id, name: version.recipeName, number: version.number, status: version.status },
     plan: plan as Proposal['plan'],
     stockLots,
     factors,
-    then,
+    then: earlier ? await tellEarlier(db, earlier) : null,
     checks,
     shades: body.expectedShades.flatMap((e) =>
       bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name })),
@@ -145,6 +89,70 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
       .digest('base64url'),
   };
   return { proposal, colourway, plan, water };
+}
+
+/** All that a proposal rests on, read as it is now. */
+async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
+  const colourway = await findColourway(db, ask.colourwayId);
+  const earlier = ask.reorderOfId === null ? undefined : await findEarlier(db, ask.reorderOfId, colourway.id);
+  const version = await findVersion(db, ask.recipeVersionId ?? colourway.recipe.versionId);
+  if (version.id !== colourway.recipe.versionId && version.id !== earlier?.recipeVersionId)
+    throw new Refusal(
+      'refused',
+      'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.',
+    );
+  const room = await readRoom(db);
+  const { body, label } = await inSchools(db, version.body, ask.schools);
+  const { sizes, understoodAs } = await readSizes(db, colourway, ask);
+  const known = await readPlanMaterials(db, [
+    ...sizes.map((s) => s.base.id),
+    ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)),
+    ...(body.placed?.zones ?? []).flatMap((z) => z.materialId ?? []),
+  ]);
+  const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({
+    ...known.forPlan(base.id),
+    fibre: baseFacts(base).fibre,
+    pieceWord: baseFacts(base).pieceWord,
+    pieces,
+    pieceWeightG,
+  }));
+  const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
+  const water = ask.waterId === null ? null : findWater(room, ask.waterId);
+  const today = await studioToday(db, now);
+  return { colourway, earlier, version, room, body, label, recipe, bases, known, understoodAs, water, today };
+}
+
+function planOrRefuse(
+  ask: ReadProposalAsk,
+  { bases, recipe, water, room, today, known }: Awaited<ReturnType<typeof gather>>,
+): LotPlan {
+  const dosed = [...known.rows.keys()].filter((id) => !bases.some((b) => b.id === id));
+  const planned = planLot({
+    bases: bases as [PlanBase, ...PlanBase[]],
+    recipe,
+    water,
+    room: room.room,
+    balance: room.balance,
+    house: room.house,
+    today,
+    liquorRatio: ask.liquorRatio,
+    fills: ask.fills,
+    materials: dosed.map((id) => known.forPlan(id)),
+    vessels: chooseVessels(room, ask.vesselIds),
+  });
+  if (planned.ok) return planned.plan;
+  const { code, ways, message } = planned.refusal;
+  throw new Refusal('refused', message, { reason: code, ...(ways.length > 0 ? { ways } : {}) });
+}
+
+async function tellEarlier(db: Db, earlier: LotRow): Promise<Proposal['then']> {
+  return {
+    lotId: earlier.id,
+    tag: lotTag(earlier.number),
+    recipeVersionId: earlier.recipeVersionId,
+    recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number,
+    quantityText: earlier.quantityText,
+  };
 }
 
 /** The chain laid anew for the schools asked for; each is told, since the version was proven otherwise. */

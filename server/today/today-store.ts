@@ -1,5 +1,5 @@
 import type { SearchHit, Today } from '@vestigia/contract';
-import { readTagCode } from '@vestigia/core';
+import { countLabel, readTagCode } from '@vestigia/core';
 import { asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
@@ -89,7 +89,7 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
       kind: 'lot' as const,
       id: l.id,
       title: lotTag(l.number),
-      detail: `${l.colourway}, ${l.pieces} pieces`,
+      detail: `${l.colourway}, ${countLabel(l.pieces, 'piece')}`,
     })),
     ...foundStockLots.map((j) => ({
       kind: 'stockLot' as const,

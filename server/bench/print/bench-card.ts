@@ -11,6 +11,7 @@ import {
   sayMinutes,
   smallestIn,
   sayStepCaution,
+  countLabel,
 } from '@vestigia/core';
 import type { Pdf } from './sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, label } from './sheet';
@@ -65,10 +66,13 @@ class Card {
       size: 20,
     });
     const facts = [
-      `${recipe.name}, version ${recipe.number} · ${plan.pieces} pieces · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
+      `${recipe.name}, version ${recipe.number} · ${countLabel(plan.pieces, 'piece')} · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
       `${plan.groups.length > 1 ? plan.groups.map((g) => `${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
       plan.batches
-        .map((b) => `batch ${b.number}: ${b.pieces} pieces in ${b.vesselName}, ${formatVolume(b.liquor.value)}`)
+        .map(
+          (b) =>
+            `batch ${b.number}: ${countLabel(b.pieces, 'piece')} in ${b.vesselName}, ${formatVolume(b.liquor.value)}`,
+        )
         .join(' · '),
       ...(note === '' ? [] : [note]),
     ];

@@ -1,5 +1,5 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { BATH_MOVE_LABELS, formatAmount, sayMinutes } from '@vestigia/core';
+import { countLabel, BATH_MOVE_LABELS, formatAmount, sayMinutes } from '@vestigia/core';
 
 const READ_BY = {
   hand: '',
@@ -37,7 +37,7 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
     case 'bath':
       return `${BATH_MOVE_LABELS[entry.detail.bath.kind]}: ${formatAmount(Math.round(entry.detail.bath.ml * 1000), 'volume')}`;
     case 'pulls':
-      return `${entry.detail.pullMinutes.length} pulls planned, at ${entry.detail.pullMinutes.join(', ')} min`;
+      return `${countLabel(entry.detail.pullMinutes.length, 'pull')} planned, at ${entry.detail.pullMinutes.join(', ')} min`;
     case 'pull':
       return `piece ${entry.detail.piece} pulled`;
     case 'rescale':

@@ -21,11 +21,12 @@ import { PotAlarm } from './pot-alarm';
 import { PotLineStrip } from './pot-line-strip';
 import { SearchBox } from './search';
 import { TodayNow } from './today-now';
+import { Count } from '../ui/count';
 
 /** The house: spine, sheet, margin and pot line. */
 @Component({
   selector: 'vs-shell',
-  imports: [RouterOutlet, RouterLink, RouterLinkActive, ContextPanelView, PotAlarm, PotLineStrip, SearchBox],
+  imports: [Count, RouterOutlet, RouterLink, RouterLinkActive, ContextPanelView, PotAlarm, PotLineStrip, SearchBox],
   templateUrl: './shell.html',
   providers: [TodayNow],
   styleUrl: './shell.scss',

@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { PlannedBath } from '@vestigia/core';
 import { formatMoney } from '@vestigia/core';
 import { FigureValue } from './figure-value';
+import { Count } from './count';
 
 /** The fillings of a step: which batches in which vessel, how full, how heavy, how long to heat. */
 @Component({
   selector: 'vs-step-baths',
-  imports: [FigureValue],
+  imports: [Count, FigureValue],
   templateUrl: './step-baths.html',
   styles: `
     .ledger {

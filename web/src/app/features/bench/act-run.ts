@@ -16,11 +16,12 @@ import { StepBaths } from '../../ui/step-baths';
 import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
 import { clockLabel } from './clock-label';
+import { Count } from '../../ui/count';
 
 /** What a step says before it begins and while it runs: big figures, one button. */
 @Component({
   selector: 'vs-act-run',
-  imports: [StepBaths, When],
+  imports: [Count, StepBaths, When],
   templateUrl: './act-run.html',
   styleUrl: './bench.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

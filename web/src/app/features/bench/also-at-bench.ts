@@ -4,11 +4,12 @@ import type { BenchAct } from '@vestigia/core';
 import { BenchFocus, actKey } from './bench-focus';
 import { BenchState } from './bench-state';
 import { clockLabel } from './clock-label';
+import { Count } from '../../ui/count';
 
 /** Everything else that could be done now, and the lots not begun. */
 @Component({
   selector: 'vs-also-at-bench',
-  imports: [RouterLink],
+  imports: [Count, RouterLink],
   template: `@if (focus.others().length > 0) {
       <h2>Also at the bench</h2>
       <div class="also">
@@ -24,7 +25,7 @@ import { clockLabel } from './clock-label';
       <div class="also">
         @for (w of waiting(); track w.id) {
           <a class="act" [routerLink]="['/bench', w.id]"
-            ><strong>{{ w.tag }}</strong> {{ w.colourway }}<span>{{ w.pieces }} pieces</span></a
+            ><strong>{{ w.tag }}</strong> {{ w.colourway }}<span>{{ w.pieces | count: 'piece' }}</span></a
           >
         }
       </div>

@@ -33,6 +33,7 @@ import { OffTargetOffer } from './off-target-offer';
 import { ProbeReadings } from './probe-readings';
 import { RunEntryLog } from './run-entry-log';
 import { SimulatorControls } from './simulator-controls';
+import { Count } from '../../ui/count';
 
 const READ_REHEARSAL_MS = 4000;
 
@@ -43,6 +44,7 @@ const READ_REHEARSAL_MS = 4000;
 @Component({
   selector: 'vs-bench',
   imports: [
+    Count,
     ActNow,
     ActPanels,
     AlsoAtBench,

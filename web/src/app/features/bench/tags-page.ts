@@ -10,13 +10,14 @@ import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { Count } from '../../ui/count';
 
 type What = 'stockLots' | 'pots' | 'lot';
 
 /** Tags for jars, pots, lots, pieces and baths: given out, printed, and found again by scanning or typing. */
 @Component({
   selector: 'vs-tags-page',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [Count, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './tags-page.html',
   styles: `
     .act[aria-pressed='true'] {

@@ -23,6 +23,7 @@ import {
   sayCourse,
   sayMinutes,
   sayPlanCaution,
+  countLabel,
 } from '@vestigia/core';
 import { of } from 'rxjs';
 import { StudioCalendar } from '../../services/studio-calendar';
@@ -248,7 +249,7 @@ export class LotPage {
   protected readonly sizeLabel = (l: LotDetail): string => {
     const { groups } = l.plan;
     if (new Set(groups.map((g) => g.baseId)).size < 2)
-      return `${l.summary.pieces} pieces of ${formatWeight(l.summary.pieceWeightG)} · ${l.base.name}`;
+      return `${countLabel(l.summary.pieces, 'piece')} of ${formatWeight(l.summary.pieceWeightG)} · ${l.base.name}`;
     return [...new Set(groups.map((g) => g.baseId))]
       .map((id) => {
         const ofBase = groups.filter((g) => g.baseId === id);

@@ -37,13 +37,24 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { PlacedPicture } from '../../ui/placed-picture';
+import { Count } from '../../ui/count';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
 /** One recipe version, to read. It never changes; a new version is written instead. */
 @Component({
   selector: 'vs-recipe',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, PlacedPicture, RefusalNote, Swatch, When],
+  imports: [
+    Count,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    PlacedPicture,
+    RefusalNote,
+    Swatch,
+    When,
+  ],
   templateUrl: './recipe.html',
   styleUrl: './recipe.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

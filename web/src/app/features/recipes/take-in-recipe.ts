@@ -11,6 +11,7 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
+import { Count } from '../../ui/count';
 
 const ANEW = 'anew';
 
@@ -20,7 +21,7 @@ const ANEW = 'anew';
  */
 @Component({
   selector: 'vs-take-in-recipe',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
+  imports: [Count, FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
   templateUrl: './take-in-recipe.html',
   styles: `
     form {

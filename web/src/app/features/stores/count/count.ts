@@ -10,11 +10,12 @@ import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { StoresNav } from '../stores-nav';
+import { Count } from '../../../ui/count';
 
 /** Begins a walk along the shelf, place by place, or goes on with one. */
 @Component({
   selector: 'vs-count',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav, When],
+  imports: [Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav, When],
   templateUrl: './count.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -8,11 +8,12 @@ import { ApiClient } from '../../../api/api-client';
 import { liveQuery } from '../../../api/live-query';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
+import { Count } from '../../../ui/count';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  imports: [Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
   templateUrl: './materials.html',
   styles: `
     .words {

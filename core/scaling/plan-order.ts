@@ -1,0 +1,57 @@
+import { keyOf, orderChain } from '../recipe/chain';
+import type { RecipeVersion } from '../recipe/recipe';
+import type { RecipeStep } from '../recipe/recipe-step';
+import type { PlannedGroup, PlanRefusal } from './lot-plan';
+import { goesThrough } from './plan-groups';
+import { refusal } from './plan-refusal';
+
+/** A step of the recipe with its place in the lot: number, key and the numbers of the steps it follows. */
+export interface OrderedStep {
+  readonly step: RecipeStep;
+  /** Its place in the recipe. */
+  readonly stepIndex: number;
+  /** Its place in the plan, where 0 is the weighing of the fibre. */
+  readonly index: number;
+  readonly key: string;
+  readonly after: readonly number[];
+}
+
+/**
+ * The steps of a lot in an order that follows the chain. A branch that none of its pieces go through is left out;
+ * whoever followed it follows what it followed.
+ */
+export function orderSteps(
+  recipe: RecipeVersion,
+  groups: readonly PlannedGroup[],
+):
+  | { readonly ok: true; readonly steps: readonly OrderedStep[] }
+  | { readonly ok: false; readonly refusal: PlanRefusal } {
+  const chain = orderChain(recipe.steps);
+  if (!chain.ok) return { ok: false, refusal: refusal('chainFault', chain.fault.message) };
+  const taken = chain.order.flatMap((stepIndex) => {
+    const step = recipe.steps[stepIndex];
+    return step && groups.some((g) => goesThrough(step, g)) ? [{ step, stepIndex }] : [];
+  });
+  const place = new Map(taken.map(({ stepIndex }, n) => [stepIndex, n + 1]));
+  const follows = (stepIndex: number): number[] => [
+    ...new Set(
+      (chain.after[stepIndex] ?? []).flatMap((before) => {
+        const at = place.get(before);
+        return at === undefined ? follows(before) : [at];
+      }),
+    ),
+  ];
+  return {
+    ok: true,
+    steps: taken.map(({ step, stepIndex }) => {
+      const after = follows(stepIndex);
+      return {
+        step,
+        stepIndex,
+        index: place.get(stepIndex) ?? 0,
+        key: keyOf(step, stepIndex),
+        after: after.length > 0 ? after : [0],
+      };
+    }),
+  };
+}
