@@ -47,6 +47,8 @@ const wholeAmount = z
 /** What a studio knows of a material. Everything may be left unsaid. */
 export const materialFacts = z
   .object({
+    /** Which of the catalogue's materials it is; null where it is none of them. */
+    catalogueKey: z.string().max(80).nullable().default(null),
     botanicalName: lineOf('The botanical name').default(''),
     plantPart: lineOf('The plant part').default(''),
     forms: z.array(z.enum(MATERIAL_FORMS)).default([]),

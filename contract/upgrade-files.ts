@@ -1,4 +1,4 @@
-import { readPlanCaution, readStepCaution } from '@vestigia/core';
+import { readPlanCaution, readStepCaution, recogniseMaterial } from '@vestigia/core';
 
 /** Old key → today's. */
 type Renaming = Readonly<Record<string, string>>;
@@ -59,11 +59,21 @@ function lotToVersion3({ written, asked, plan, checks, ...lot }: Json): Json {
   };
 }
 
+/** Materials did not say which of the catalogue's they are. */
+const withCatalogueKey = (material: Json): Json => ({
+  ...material,
+  facts: {
+    catalogueKey: recogniseMaterial(String(material['name'])),
+    ...(isObject(material['facts']) ? material['facts'] : {}),
+  },
+});
+
 /** The third version calls things by their names in the glossary. */
 function studioToVersion3({ promises, standings, ...rest }: Json): Json {
   return {
     ...rest,
     formatVersion: 3,
+    ...(rest['materials'] === undefined ? {} : { materials: eachOf(rest['materials'], withCatalogueKey) }),
     vessels: eachOf(rest['vessels'], (vessel) => renameKeys(vessel, { mostC: 'maxC' }) as Json),
     recipeVersions: eachOf(rest['recipeVersions'], upgradeBody),
     recipeStatuses: eachOf(standings, (status) => renameKeys(status, { standing: 'status' }) as Json),

@@ -2,6 +2,7 @@ import type { StockMeasure } from '../quantity/amount';
 import type { Hazard } from '../safety/hazards';
 import type { MaterialForm, MaterialKind } from '../stock/material-facts';
 import type { CatalogueEntry, FibreGroup } from './catalogue-entry';
+import { slugOf } from './catalogue-entry';
 
 const BOTH: readonly FibreGroup[] = ['protein', 'cellulose'];
 
@@ -14,10 +15,7 @@ const auxiliary = (
   note: string,
   given: Partial<CatalogueEntry> & { measure?: StockMeasure } = {},
 ): CatalogueEntry => ({
-  key: name
-    .toLowerCase()
-    .replace(/[^a-z]+/g, '-')
-    .replace(/-$/, ''),
+  key: slugOf(name),
   name,
   kind,
   measure: 'weight',

@@ -31,3 +31,10 @@ export interface CatalogueEntry {
   readonly season: Season | null;
   readonly note: string;
 }
+
+/** A name as a key: small letters and hyphens. */
+export const slugOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .replace(/[^a-z]+/g, '-')
+    .replace(/-$/, '');

@@ -1,9 +1,38 @@
 import { AUXILIARIES } from './auxiliaries';
 import type { CatalogueEntry } from './catalogue-entry';
+import { slugOf } from './catalogue-entry';
 import { DYESTUFFS } from './dyestuffs';
 
 /** What a studio can begin from. General knowledge, widely agreed; its sources stand in docs/catalogue.md. */
 export const CATALOGUE: readonly CatalogueEntry[] = [...DYESTUFFS, ...AUXILIARIES];
+
+const BY_KEY: ReadonlyMap<string, CatalogueEntry> = new Map(CATALOGUE.map((entry) => [entry.key, entry]));
+
+/** What the catalogue says of a key; nothing of one it doesn't have. */
+export const catalogueEntry = (key: string | null | undefined): CatalogueEntry | undefined =>
+  key === null || key === undefined ? undefined : BY_KEY.get(key);
+
+/** What people call the usual salts beside the catalogue's names. */
+const ALSO_CALLED: readonly (readonly [RegExp, string])[] = [
+  [/^alum\b(?!.*bath)/i, 'potassium-alum'],
+  [/\btartar\b/i, 'cream-of-tartar'],
+  [/\b(ferrous|iron(?: ii)?) (sulphate|sulfate)\b/i, 'iron-sulphate'],
+  [/\bcopper sulfate\b/i, 'copper-sulphate'],
+  [/\bwashing soda\b|\bsodium carbonate\b/i, 'soda-ash'],
+  [/\bvinegar\b/i, 'white-vinegar'],
+];
+
+/**
+ * Which of the catalogue's materials a name most likely means: the longest name of the catalogue that it begins with,
+ * or what the usual salts are called besides. A guess, for materials written down before they said so themselves;
+ * `null` where it is none of them.
+ */
+export function recogniseMaterial(name: string): string | null {
+  const slug = slugOf(name.replace(/\baluminum\b/gi, 'aluminium'));
+  const begun = [...BY_KEY.keys()].filter((key) => slug === key || slug.startsWith(`${key}-`));
+  const longest = begun.sort((a, b) => b.length - a.length)[0];
+  return longest ?? ALSO_CALLED.find(([pattern]) => pattern.test(name))?.[1] ?? null;
+}
 
 /** Salts that were once used and are left out on purpose. */
 export const NOT_OFFERED =

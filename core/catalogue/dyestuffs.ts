@@ -1,6 +1,7 @@
 import type { Hazard } from '../safety/hazards';
 import type { MaterialForm } from '../stock/material-facts';
 import type { CatalogueEntry } from './catalogue-entry';
+import { slugOf } from './catalogue-entry';
 
 type Given = Partial<Omit<CatalogueEntry, 'key' | 'name' | 'botanicalName' | 'plantPart' | 'forms'>>;
 
@@ -12,10 +13,7 @@ const dyestuff = (
   note: string,
   given: Given = {},
 ): CatalogueEntry => ({
-  key: name
-    .toLowerCase()
-    .replace(/[^a-z]+/g, '-')
-    .replace(/-$/, ''),
+  key: slugOf(name),
   name,
   kind: 'dyestuff',
   measure: 'weight',

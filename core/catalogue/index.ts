@@ -1,2 +1,2 @@
-export { CATALOGUE, NOT_OFFERED, refusedSalt } from './catalogue';
+export { CATALOGUE, catalogueEntry, NOT_OFFERED, recogniseMaterial, refusedSalt } from './catalogue';
 export type { CatalogueEntry, FibreGroup } from './catalogue-entry';

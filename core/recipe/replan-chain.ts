@@ -1,5 +1,4 @@
 import { fibreFamily } from '../bath/fibre';
-import type { MaterialKind } from '../stock/material-facts';
 import type { RecipeVersion } from './recipe';
 import { practiceChoice } from './practice-questions';
 import type { RecipeStep } from './recipe-step';
@@ -17,16 +16,16 @@ export interface PracticeMaterials {
   readonly tartar: string | null;
 }
 
-/** The studio's own alum, acetate and tartar, by what it calls them. */
+/** The studio's own alum, acetate (or lactate) and tartar, by what each says it is of the catalogue. */
 export function practiceMaterials(
-  all: readonly { readonly id: string; readonly name: string; readonly kind: MaterialKind }[],
+  all: readonly { readonly id: string; readonly catalogueKey: string | null }[],
 ): PracticeMaterials {
-  const find = (pattern: RegExp): string | null =>
-    all.find((m) => m.kind !== 'fibre' && pattern.test(m.name))?.id ?? null;
+  const find = (...keys: readonly string[]): string | null =>
+    keys.map((key) => all.find((m) => m.catalogueKey === key)?.id).find((id) => id !== undefined) ?? null;
   return {
-    alum: find(/^(potassium )?alum\b(?!.*bath)/i),
-    acetate: find(/alumini?um (acetate|lactate)/i),
-    tartar: find(/tartar/i),
+    alum: find('potassium-alum'),
+    acetate: find('aluminium-acetate', 'aluminium-lactate'),
+    tartar: find('cream-of-tartar'),
   };
 }
 

@@ -39,6 +39,7 @@ export const known = (key: string, more: Partial<MaterialFacts> = {}): { facts: 
   } = entry;
   return {
     facts: {
+      catalogueKey: key,
       botanicalName,
       plantPart,
       forms: [...forms],

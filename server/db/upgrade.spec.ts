@@ -2,7 +2,7 @@ import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { KeptPlan } from '@vestigia/core';
-import { completePlan } from '@vestigia/core';
+import { completePlan, recogniseMaterial } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, it } from 'vitest';
 import { MIGRATIONS } from '../test/databases';
@@ -42,6 +42,28 @@ describe('a studio from before', () => {
   const root = mkdtempSync(join(tmpdir(), 'vestigia-upgrade-'));
   afterAll(() => rmSync(root, { recursive: true, force: true }));
 
+  it('has its materials recognised by their names, as core does', async () => {
+    const names = ['Weld, dried tops', 'Alum', 'Alum bath, saved', 'Aluminum acetate', 'Rug wool', 'Ferrous sulfate'];
+    const folder = join(root, 'names');
+    const before = await openFolder(folder, earlierMigrations(join(root, 'before-keys'), 10), NOW);
+    for (const name of [...names, 'Tartar, cream of', 'Washing soda', 'Onion skins (red)'])
+      await before.db.execute(
+        sql`INSERT INTO materials (id, name, kind, measure, hazards) VALUES (${newId()}, ${name}, 'assistant', 'weight', '[]')`,
+      );
+    await before.close();
+    const after = await openFolder(folder, MIGRATIONS, NOW);
+    const found = (await after.db.select().from(materials)).map((m) => [m.name, m.facts.catalogueKey]);
+    await after.close();
+    expect(found).toEqual(found.map(([name]) => [name, recogniseMaterial(name ?? '')]));
+    expect(Object.fromEntries(found)).toMatchObject({
+      'Weld, dried tops': 'weld',
+      Alum: 'potassium-alum',
+      'Alum bath, saved': null,
+      'Aluminum acetate': 'aluminium-acetate',
+      'Washing soda': 'soda-ash',
+    });
+  });
+
   it('is brought to this version with its shelf as it was, and goes on from there', async () => {
     const [person, material, stockLot] = [newId(), newId(), newId()];
     const before = await openFolder(join(root, 'studio'), earlierMigrations(join(root, 'migrations'), 2), NOW);
@@ -61,7 +83,7 @@ describe('a studio from before', () => {
     expect(balance?.touched).toBeGreaterThan(0);
     expect((await after.db.select().from(materials))[0]).toMatchObject({
       version: 1,
-      facts: { forms: [], packet: null, water: 'any' },
+      facts: { forms: [], packet: null, water: 'any', catalogueKey: 'weld' },
     });
     expect((await after.db.select().from(stockLots))[0]).toMatchObject({
       costMinor: null,

@@ -162,7 +162,9 @@ async function inSchools(
   schools: ReadProposalAsk['schools'],
 ): Promise<{ body: Version['body']; label: string[] }> {
   if (schools.length === 0) return { body, label: [] };
-  const own = practiceMaterials(await listMaterials(db));
+  const own = practiceMaterials(
+    (await listMaterials(db)).map(({ id, facts }) => ({ id, catalogueKey: facts.catalogueKey })),
+  );
   const label: string[] = [];
   let layout = body;
   for (const { key, answer } of schools) {

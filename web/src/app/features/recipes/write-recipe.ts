@@ -162,7 +162,12 @@ export class WriteRecipePage {
     const question = PRACTICE.find((q) => q.key === key);
     if (answer === '' || !question?.replans) return this.body.set({ ...b, practice });
     const before = finishBody(b);
-    const layout = replanFor(before, key, answer, practiceMaterials(this.dosable()));
+    const layout = replanFor(
+      before,
+      key,
+      answer,
+      practiceMaterials(this.dosable().map(({ id, facts }) => ({ id, catalogueKey: facts.catalogueKey }))),
+    );
     const minutes = (body: Pick<RecipeBody, 'steps'>): number =>
       body.steps.reduce(
         (sum, s) => sum + (s.course.length > 0 ? s.course.reduce((m, leg) => m + leg.minutes, 0) : s.durationMin),

@@ -4,7 +4,15 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { Material, MaterialFacts } from '@vestigia/contract';
 import type { Hazard } from '@vestigia/core';
-import { FASTNESS_LABELS, HAZARDS, HAZARD_LABELS, MATERIAL_FORMS, formatAmount, readAmount } from '@vestigia/core';
+import {
+  CATALOGUE,
+  FASTNESS_LABELS,
+  HAZARDS,
+  HAZARD_LABELS,
+  MATERIAL_FORMS,
+  formatAmount,
+  readAmount,
+} from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { liveQuery } from '../../../api/live-query';
@@ -43,6 +51,7 @@ export class MaterialFactsForm {
   protected readonly hazards = HAZARDS;
   protected readonly hazardLabel = HAZARD_LABELS;
   protected readonly months = MONTHS;
+  protected readonly entries = computed(() => CATALOGUE.filter((e) => e.kind === this.material().kind));
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly auxiliaries = computed(() =>
     (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre' && m.measure !== 'pieces'),

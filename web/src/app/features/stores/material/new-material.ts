@@ -125,6 +125,7 @@ export class NewMaterialPage {
     const entry = this.taken();
     if (!entry) return {};
     const {
+      key,
       botanicalName,
       plantPart,
       forms,
@@ -140,6 +141,7 @@ export class NewMaterialPage {
     } = entry;
     return {
       facts: {
+        catalogueKey: key,
         botanicalName,
         plantPart,
         forms: [...forms],
