@@ -36,7 +36,7 @@ function proposal(change: Partial<Proposal> = {}): Proposal {
   return {
     understoodAs: '4 hanks of 100 g',
     recipe: { versionId: 'v2', name: 'Weld on alum', number: 2, status: 'proven' },
-    plan: { ...lot.plan, cautions: ['Weld is short by 20 g.'] },
+    plan: { ...lot.plan, cautions: [{ code: 'short', materialName: 'Weld', amount: 20_000, measure: 'weight' }] },
     stockLots: [],
     factors: [],
     then: null,
