@@ -1,4 +1,5 @@
 import {
+  DYESTUFF_NEEDS,
   FASTNESS_LABELS,
   FIBRE_KINDS,
   KITCHEN_UNITS,
@@ -60,6 +61,8 @@ export const materialFacts = z
     light: z.enum(FASTNESS_LABELS).nullable().default(null),
     wash: z.enum(FASTNESS_LABELS).nullable().default(null),
     bringsTannin: z.boolean().default(false),
+    /** How a dyestuff holds; as the catalogue has it where null. */
+    needs: z.enum(DYESTUFF_NEEDS).nullable().default(null),
     season: z.object({ fromMonth: month, toMonth: month }).nullable().default(null),
     leadTimeDays: z.int().min(0).max(730, { error: 'A lead time is at most two years.' }).nullable().default(null),
     /** Set by the studio; worked out from use where empty. Smallest units. */

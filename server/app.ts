@@ -22,6 +22,7 @@ import { Writer } from './http/write';
 import { refoldStale } from './lots/lot-progress';
 import { lotsRoutes } from './lots/routes';
 import { recipesRoutes } from './recipes/routes';
+import { completeHazards } from './stores/materials-store';
 import { storesRoutes } from './stores/routes';
 import { transferRoutes } from './stores/transfer/routes';
 import { studioRoutes } from './studio/routes';
@@ -51,6 +52,7 @@ export async function createApp(
   const writer = new Writer(context);
   await writer.start();
   await refoldStale(database.db);
+  await completeHazards(database.db);
 
   const app = express();
   app.disable('x-powered-by');

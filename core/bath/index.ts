@@ -1,7 +1,8 @@
 export type { BathBalance, BathMove, BathMoveKind } from './bath-ledger';
 export { BATH_MOVE_LABELS, BATH_MOVES, carriedOffMl, foldBath, leftInBath } from './bath-ledger';
 export type { FibreFamily, FibreKind } from './fibre';
-export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily } from './fibre';
+export type { FibreHeat } from './fibre';
+export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily, fibreHeat, fibreLabel } from './fibre';
 export type { Heating, HeatSource, Mixing, Room } from './heating';
 export { fullPotWeight, heatBath, mixToTemperature, wetWeight } from './heating';
 export { liquorVolume } from './liquor';

@@ -6,6 +6,17 @@ import type { FastnessWord, MaterialForm, MaterialKind } from '../stock/material
 /** Fibres that a catalogue line speaks of. */
 export type FibreGroup = 'protein' | 'cellulose';
 
+/** How a dyestuff comes to hold on the fibre. */
+export const DYESTUFF_NEEDS = ['mordant', 'direct', 'vat'] as const;
+/** One of `DYESTUFF_NEEDS`. */
+export type DyestuffNeed = (typeof DYESTUFF_NEEDS)[number];
+/** How each is said on screen. */
+export const DYESTUFF_NEED_LABELS: Readonly<Record<DyestuffNeed, string>> = {
+  mordant: 'on a mordant',
+  direct: 'by itself',
+  vat: 'from a vat',
+};
+
 /**
  * General properties of a material, as widely agreed; `null` and empty where there is no agreement. A studio edits
  * its own copy.
@@ -27,6 +38,8 @@ export interface CatalogueEntry {
   readonly light: FastnessWord | null;
   readonly wash: FastnessWord | null;
   readonly bringsTannin: boolean;
+  /** How a dyestuff holds: on a mordant, by itself, or from a vat; `null` of what is no dyestuff. */
+  readonly needs: DyestuffNeed | null;
   readonly hazards: readonly Hazard[];
   readonly season: Season | null;
   readonly note: string;

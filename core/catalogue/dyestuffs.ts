@@ -28,6 +28,7 @@ const dyestuff = (
   light: null,
   wash: null,
   bringsTannin: false,
+  needs: 'mordant',
   hazards: [],
   season: null,
   note,
@@ -37,6 +38,8 @@ const months = (fromMonth: number, toMonth: number): { season: CatalogueEntry['s
   season: { fromMonth, toMonth },
 });
 const hazards = (...of: Hazard[]): { hazards: readonly Hazard[] } => ({ hazards: of });
+const direct = { needs: 'direct' } as const;
+const vat = { needs: 'vat' } as const;
 const lasting = { light: 'good', wash: 'good' } as const;
 const tannin = { bringsTannin: true } as const;
 const protein = { fibreGroups: ['protein'] } as const;
@@ -155,6 +158,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     ...months(7, 9),
   }),
   dyestuff('Saffron', 'Crocus sativus', 'stigmas', ['dried'], 'Golden yellow without mordant; fades.', {
+    ...direct,
     light: 'poor',
   }),
   dyestuff(
@@ -163,7 +167,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'rhizome',
     ['fresh', 'ground'],
     'Bright yellow without mordant; turns red with alkali and fades quickly in light.',
-    { light: 'poor', wash: 'fair', ...hazards('dust') },
+    { ...direct, light: 'poor', wash: 'fair', ...hazards('dust') },
   ),
   dyestuff(
     'Pomegranate rind',
@@ -219,7 +223,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'petals',
     ['dried'],
     'Yellow washes out first; red (carthamin) then comes out with alkali and is fixed with acid, cold.',
-    { light: 'poor', wash: 'fair', ceilingC: 40 },
+    { ...direct, light: 'poor', wash: 'fair', ceilingC: 40 },
   ),
   dyestuff(
     'Sappanwood',
@@ -251,7 +255,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'whole lichen',
     ['dried', 'liquor'],
     'Purple after long steeping in ammonia. Slow-growing and often protected: never gathered wild without leave.',
-    { ...protein, light: 'poor', wash: 'good', ...hazards('ammonia') },
+    { ...direct, ...protein, light: 'poor', wash: 'good', ...hazards('ammonia') },
   ),
   dyestuff(
     'Indigo',
@@ -259,7 +263,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'leaves',
     ['ground', 'extract'],
     'Blue by reduction in an alkaline vat, without mordant; heat and boiling do not help.',
-    { light: 'very good', wash: 'very good', ceilingC: 55, phLow: 9, phHigh: 11.5, ...hazards('dust') },
+    { ...vat, light: 'very good', wash: 'very good', ceilingC: 55, phLow: 9, phHigh: 11.5, ...hazards('dust') },
   ),
   dyestuff(
     'Woad',
@@ -267,7 +271,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'leaves of the first year',
     ['fresh', 'ground', 'extract'],
     'Blue by reduction in an alkaline vat; the same dye as indigo, less of it.',
-    { light: 'very good', wash: 'very good', ceilingC: 50, phLow: 9, phHigh: 10.5, ...months(7, 10) },
+    { ...vat, light: 'very good', wash: 'very good', ceilingC: 50, phLow: 9, phHigh: 10.5, ...months(7, 10) },
   ),
   dyestuff(
     'Japanese indigo',
@@ -275,7 +279,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'leaves',
     ['fresh', 'dried', 'ground'],
     'Blue by vat, or turquoise from fresh leaves cold on silk.',
-    { light: 'very good', wash: 'very good', ceilingC: 55, phLow: 9, phHigh: 11.5, ...months(7, 10) },
+    { ...vat, light: 'very good', wash: 'very good', ceilingC: 55, phLow: 9, phHigh: 11.5, ...months(7, 10) },
   ),
   dyestuff(
     'Walnut hulls',
@@ -283,7 +287,7 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'green hulls',
     ['fresh', 'dried', 'ground'],
     'Brown without mordant; juglone. Stains skin.',
-    { light: 'good', wash: 'good', ...tannin, ...hazards('irritant'), ...months(9, 11) },
+    { ...direct, light: 'good', wash: 'good', ...tannin, ...hazards('irritant'), ...months(9, 11) },
   ),
   dyestuff('Cutch', 'Senegalia catechu', 'heartwood', ['extract', 'ground'], 'Red-brown without mordant; catechins.', {
     light: 'very good',
@@ -342,11 +346,13 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     { wash: 'good', ...hazards('irritant') },
   ),
   dyestuff('Henna', 'Lawsonia inermis', 'leaves', ['ground'], 'Orange-brown on protein; lawsone.', {
+    ...direct,
     light: 'good',
     wash: 'good',
     ...hazards('dust'),
   }),
   dyestuff('Annatto', 'Bixa orellana', 'seed coat', ['dried', 'extract'], 'Orange, drawn out with alkali; fades.', {
+    ...direct,
     light: 'poor',
   }),
   dyestuff(

@@ -1,5 +1,6 @@
 import type { Vessel } from '../bath/vessel';
 import type { WaterFacts } from '../bath/water';
+import type { DyestuffNeed } from '../catalogue/catalogue-entry';
 import type { Hazard } from '../safety/hazards';
 import type { MaterialForm, MaterialKind } from '../stock/material-facts';
 import type { LotPlan } from '../scaling/lot-plan';
@@ -16,6 +17,10 @@ export interface CheckedMaterial {
   readonly hazards: readonly Hazard[];
   readonly ceilingC: number | null;
   readonly bringsTannin: boolean;
+  /** Which of the catalogue's materials it is. */
+  readonly catalogueKey: string | null;
+  /** How a dyestuff holds; `null` where it is not known, and of what is no dyestuff. */
+  readonly needs: DyestuffNeed | null;
 }
 
 /** A stock lot as the checks need it. `receivedOn` is an ISO date, strength in per cent of the reference lot. */

@@ -18,13 +18,29 @@ import type { PlanInput } from '../scaling/plan-input';
 import type { RecipeVersion } from '../recipe/recipe';
 import { recipeStep } from '../recipe/recipe-step';
 
+const known = (
+  id: string,
+  name: string,
+  kind: CheckedMaterial['kind'],
+  rest: Partial<CheckedMaterial> = {},
+): CheckedMaterial => ({
+  id,
+  name,
+  kind,
+  hazards: [],
+  ceilingC: null,
+  bringsTannin: false,
+  catalogueKey: null,
+  needs: null,
+  ...rest,
+});
 const MATERIALS: CheckedMaterial[] = [
-  { id: 'hanks', name: 'hanks', kind: 'fibre', hazards: [], ceilingC: null, bringsTannin: false },
-  { id: 'alum', name: 'Alum', kind: 'mordant', hazards: ['dust'], ceilingC: null, bringsTannin: false },
-  { id: 'weld', name: 'Weld', kind: 'dyestuff', hazards: [], ceilingC: 80, bringsTannin: false },
-  { id: 'cones', name: 'Alder cones', kind: 'dyestuff', hazards: [], ceilingC: 100, bringsTannin: true },
-  { id: 'soda', name: 'Soda ash', kind: 'assistant', hazards: ['caustic'], ceilingC: null, bringsTannin: false },
-  { id: 'iron', name: 'Iron', kind: 'modifier', hazards: ['ironSalt'], ceilingC: null, bringsTannin: false },
+  known('hanks', 'hanks', 'fibre'),
+  known('alum', 'Alum', 'mordant', { hazards: ['dust'], catalogueKey: 'potassium-alum' }),
+  known('weld', 'Weld', 'dyestuff', { ceilingC: 80, needs: 'mordant' }),
+  known('cones', 'Alder cones', 'dyestuff', { ceilingC: 100, bringsTannin: true }),
+  known('soda', 'Soda ash', 'assistant', { hazards: ['caustic', 'carbonate'], catalogueKey: 'soda-ash' }),
+  known('iron', 'Iron', 'modifier', { hazards: ['ironSalt'], catalogueKey: 'iron-sulphate' }),
 ];
 const scour = recipeStep({ kind: 'scour', title: 'Scour' });
 const sound = recipe({

@@ -1,10 +1,13 @@
 import { bathChecks } from './bath-water';
 import { ceilingChecks } from './ceilings';
 import type { CheckInput } from './check-input';
+import { doseChecks } from './doses';
 import { fibreChecks } from './fibre';
+import { fibreHeatChecks } from './fibre-heat';
 import type { CheckFamily, LotCheck } from './finding';
 import { houseChecks } from './house-practice';
 import { intakeChecks } from './intake';
+import { mixtureChecks } from './mixtures';
 import { preparationChecks } from './preparation';
 import { protectionChecks } from './protection';
 import { statusChecks } from './recipe-status';
@@ -14,8 +17,11 @@ import { vesselChecks } from './vessels';
 const FAMILIES: readonly CheckFamily[] = [
   statusChecks,
   intakeChecks,
+  mixtureChecks,
   vesselChecks,
   fibreChecks,
+  fibreHeatChecks,
+  doseChecks,
   preparationChecks,
   ceilingChecks,
   stockChecks,

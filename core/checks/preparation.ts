@@ -27,8 +27,10 @@ function findPreparation({ plan, recipe, materials, intake, house }: CheckInput)
     if (!steps.some((s) => s.kind === 'scour') && !intake.flags.includes('scoured'))
       found.push({ code: 'noScour', fibre, cites });
     if (steps.some((s) => s.kind === 'mordant') || intake.flags.includes('mordanted')) return found;
+    const wanting = dyes.filter((m) => m.kind === 'dyestuff' && (m.needs ?? 'mordant') === 'mordant');
     const tannin = dyes.some((m) => m.bringsTannin || m.kind === 'tannin') || steps.some((s) => s.kind === 'tannin');
-    if (!tannin) found.push({ code: 'noMordant', fibre, dyes: dyes.map((d) => d.name), cites });
+    if (wanting.length === 0) return found;
+    if (!tannin) found.push({ code: 'noMordant', fibre, dyes: wanting.map((d) => d.name), cites });
     else if (houseMordants) found.push({ code: 'houseMordants', fibre });
     return found;
   });

@@ -242,6 +242,29 @@ describe('what may be written into a run', () => {
       ),
     ).toBeUndefined();
     expect(lock(entry('skip', 1, 0, { text: 'no strips' }))).toBeUndefined();
+    const read = (ph: number): RunEntry[] => [
+      entry('start', 1, 0),
+      entry('ph', 1, 5, { detail: { ph } }),
+      entry('finish', 1, 6),
+      entry('skip', 0, 0, { text: 'extracted yesterday' }),
+    ];
+    const begin = (ph: number, text: string | null): string => {
+      const facts = { plan: bathed, entries: read(ph), lotAt: LOT_AT, nowMs: Date.parse(at(30)) };
+      const brought = { id: 'x', stepIndex: 2, kind: 'start', replacesId: null, temperatureC: null, weighing: null };
+      const ruling = ruleOnEntry(facts, { ...brought, text, detail: null } as BroughtEntry, Date.parse(at(30)));
+      return ruling.ok ? 'ok' : ruling.refusal.reason;
+    };
+    // Cochineal with acid, madder with chalk: borne for a while, where somebody says why.
+    expect([begin(3, null), begin(3, 'cochineal wants it'), begin(8.6, 'madder, with chalk')]).toEqual([
+      'phLocked',
+      'ok',
+      'ok',
+    ]);
+    expect([begin(2.2, 'in a hurry'), begin(9.6, 'in a hurry'), begin(6.5, null)]).toEqual([
+      'phLocked',
+      'phLocked',
+      'ok',
+    ]);
     expect(
       phLock(
         { ...bathed, groups: [{ ...(bathed.groups[0] as LotPlan['groups'][number]), fibre: 'linen' }] },

@@ -33,7 +33,8 @@ export type { StepState } from './run-record';
 export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
 export type { RunFacts, RunRuling } from './run-rules';
 export { AHEAD_MS, earlyStartMessage, openBefore, ruleOnEntry } from './run-rules';
-export { bathSteps, phLock } from './ph-lock';
+export type { PhLock } from './ph-lock';
+export { phLock } from './ph-lock';
 export type {
   CoursePoint,
   CourseWatch,

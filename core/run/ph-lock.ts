@@ -1,7 +1,9 @@
 import { fibreFamily } from '../bath/fibre';
 import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
+import type { Gravity } from '../safety/reactions';
 import { takesPieces } from '../recipe/step-kind';
+import { liquorSteps } from '../scaling/liquor-steps';
 
 /**
  * Where protein fibre is comfortable: outside it scales open and silk dulls, so a bath made for something else is
@@ -9,17 +11,22 @@ import { takesPieces } from '../recipe/step-kind';
  */
 export const PROTEIN_RANGE = { low: 4, high: 8 } as const;
 
+/** What protein fibre bears for a while, where somebody has a reason; beyond it nobody has. */
+export const BORNE_RANGE = { low: 2.5, high: 9 } as const;
+
+/** Why protein fibre may not go into a bath yet. A stop can't be gone past; a caution can, with a reason. */
+export interface PhLock {
+  readonly message: string;
+  /** The step of the bath at which its pH is taken. */
+  readonly stepIndex: number;
+  readonly gravity: Gravity;
+}
+
 /**
- * Why protein fibre may not go into a bath yet: its last pH is outside the range asked for, or nobody took it though
- * the chain asks. `undefined` where it may.
+ * Why protein fibre may not go into a bath yet: its last pH is outside the range asked for (the recipe's own, else where it is
+ * comfortable), or nobody took it though the chain asks. `undefined` where it may.
  */
-export function phLock(
-  plan: LotPlan,
-  records: readonly StepRecord[],
-  step: PlannedStep,
-):
-  | { readonly message: string; /** The step of the bath at which its pH is taken. */ readonly stepIndex: number }
-  | undefined {
+export function phLock(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): PhLock | undefined {
   const fibres = plan.groups.map((g) => g.fibre);
   if (
     !step.usesBath ||
@@ -28,7 +35,7 @@ export function phLock(
     !fibres.some((f) => fibreFamily(f) === 'protein')
   )
     return undefined;
-  const before = bathSteps(plan, step).filter((s) => s.index !== step.index);
+  const before = liquorSteps(plan, step).filter((s) => s.index !== step.index);
   const asks = [...before].reverse().find((s) => s.targetPh !== null && records[s.index]?.skippedReason === undefined);
   const range = asks?.targetPh ?? PROTEIN_RANGE;
   const last = before
@@ -40,28 +47,15 @@ export function phLock(
     return asks
       ? {
           stepIndex,
+          gravity: 'stop',
           message: `“${asks.title}” asks for pH ${range.low} to ${range.high}, and nobody has taken it. Take the pH there before protein fibre goes in.`,
         }
       : undefined;
   if (last.ph >= range.low && last.ph <= range.high) return undefined;
+  const borne = last.ph >= BORNE_RANGE.low && last.ph <= BORNE_RANGE.high;
   return {
     stepIndex,
-    message: `The bath reads pH ${last.ph}, and protein fibre waits until it is back between ${range.low} and ${range.high}. Bring it back in small doses and take the pH again.`,
+    gravity: borne ? 'caution' : 'stop',
+    message: `The bath reads pH ${last.ph}, and protein fibre waits until it is back between ${range.low} and ${range.high}. Bring it back in small doses and take the pH again${borne ? ', or say why it goes in all the same' : ''}.`,
   };
-}
-
-/**
- * The steps of one bath up to and with this one: those before it that it follows, as long as they are of the bath
- * alone.
- */
-export function bathSteps(plan: LotPlan, step: PlannedStep): PlannedStep[] {
-  const seen = new Set<number>();
-  const stocktake = (s: PlannedStep): PlannedStep[] =>
-    s.after.flatMap((i) => {
-      const earlier = plan.steps[i];
-      if (!earlier || seen.has(i) || takesPieces(earlier)) return [];
-      seen.add(i);
-      return [...stocktake(earlier), earlier];
-    });
-  return [...stocktake(step), step];
 }

@@ -129,11 +129,13 @@ function startRefusal(
 ): RunRefusal | undefined {
   if (now !== 'waiting') return refuseEntry({ reason: 'alreadyBegun', title: step.title });
   const locked = phLock(plan, records, step);
-  if (locked) return refuseEntry({ reason: 'phLocked', lock: locked.message });
+  const hasReason = (entry.text ?? '').trim() !== '';
+  if (locked && (locked.gravity === 'stop' || !hasReason))
+    return refuseEntry({ reason: 'phLocked', lock: locked.message });
   const open = openBefore(plan, records, step);
   if (open.length === 0) return undefined;
   const consequence = earlyStartMessage(step, open);
-  if (entry.detail?.outOfOrder && (entry.text ?? '').trim() !== '') return undefined;
+  if (entry.detail?.outOfOrder && hasReason) return undefined;
   return refuseEntry({ reason: 'outOfOrder', open: open.map((s) => s.title), consequence });
 }
 

@@ -15,6 +15,7 @@ export const HAZARDS = [
   'carbonate',
   'ammonia',
   'oxidiser',
+  'reducer',
 ] as const;
 /** One of `HAZARDS`. */
 export type Hazard = (typeof HAZARDS)[number];
@@ -29,6 +30,7 @@ export const EVERY_TIME_HAZARDS: readonly Hazard[] = [
   'chlorineBleach',
   'ammonia',
   'oxidiser',
+  'reducer',
 ];
 
 /** What each hazard asks for, as the caution begins. */
@@ -44,5 +46,6 @@ export const HAZARD_LABELS: Readonly<Record<Hazard, string>> = {
   chlorineBleach: 'chlorine bleach: never with acid or ammonia, which set free poisonous gas',
   carbonate: 'carbonate: foams over with acid',
   ammonia: 'ammonia: airflow, goggles; never with bleach',
-  oxidiser: 'oxidiser: away from what burns',
+  oxidiser: 'oxidiser: away from what burns and from reducers',
+  reducer: 'reducer: never with acid, bleach or peroxide; dry, airflow',
 };

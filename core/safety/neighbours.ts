@@ -1,13 +1,5 @@
 import type { Hazard } from './hazards';
-
-/** Pairs that must not stand where a leak or a spill would bring them together, and why. */
-const APART: readonly (readonly [Hazard, Hazard, string])[] = [
-  ['acid', 'chlorineBleach', 'acid on chlorine bleach sets free poisonous chlorine gas'],
-  ['ammonia', 'chlorineBleach', 'ammonia on chlorine bleach sets free poisonous gas'],
-  ['acid', 'carbonate', 'acid on carbonate foams over'],
-  ['acid', 'caustic', 'acid and caustic heat up and spit when they meet'],
-  ['flammable', 'oxidiser', 'an oxidiser makes what burns burn fiercely'],
-];
+import { findReaction } from './reactions';
 
 /** A material with its place on the shelf. */
 export interface ShelvedMaterial {
@@ -35,12 +27,8 @@ export function findBadNeighbours(shelf: readonly ShelvedMaterial[]): BadNeighbo
   for (const [place, stockLots] of byPlace) {
     stockLots.forEach((first, i) => {
       for (const second of stockLots.slice(i + 1)) {
-        const pair = APART.find(
-          ([a, b]) =>
-            (first.hazards.includes(a) && second.hazards.includes(b)) ||
-            (first.hazards.includes(b) && second.hazards.includes(a)),
-        );
-        if (pair) found.push({ place, first, second, why: pair[2] });
+        const reaction = findReaction(first.hazards, second.hazards, (r) => r.onShelf);
+        if (reaction) found.push({ place, first, second, why: reaction.why });
       }
     });
   }

@@ -32,3 +32,4 @@ export type { BatchShare, SplitResult, VesselRoom } from './split/split-batches'
 export { splitBatches } from './split/split-batches';
 export type { GroupShare, GroupSplit, PieceGroup } from './split/split-groups';
 export { splitGroups, splitMeasure } from './split/split-groups';
+export { liquorSteps } from './liquor-steps';

@@ -52,7 +52,7 @@ export function sayPlanCaution(caution: PlanCaution): string {
     case 'unlikeBatches':
       return `${caution.baseName} is ${caution.minPercent} to ${caution.maxPercent} % of the fibre, batch by batch: fibres share the dye otherwise in each, and the shades may differ. Make the pieces divide alike, or dye it in one bath.`;
     case 'synthetic':
-      return 'Synthetic fibre takes nothing from these baths: it stays as it is.';
+      return 'Synthetic fibre takes nothing from these baths: polyester, acrylic and polypropylene stay as they are.';
     case 'proteinAndCellulose':
       return 'Protein and cellulose in one pot: protein takes the dye first and deeper. Mark them, and judge each against its own shade.';
     case 'severalFibres':

@@ -47,6 +47,60 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
     );
   });
 
+  it('stops a lot whose recipe brings bleach and vinegar together, though nobody wrote down what they are', async () => {
+    const material = (name: string, facts: object): Promise<string> =>
+      created('/api/materials', {
+        id: newId(),
+        name,
+        kind: 'modifier',
+        measure: 'volume',
+        hazards: [],
+        note: '',
+        base: null,
+        facts,
+      });
+    const bleach = await material('Pot bleach', { catalogueKey: 'chlorine-bleach' });
+    const vinegar = await material('Kitchen vinegar', { catalogueKey: 'white-vinegar' });
+    for (const id of [bleach, vinegar]) await post('/api/stock-lots', delivery(id, '2 l')).expect(200);
+    const body = recipeBody(f.alum, f.weld) as { steps: object[] };
+    const dose = (materialId: string): object => ({ materialId, by: 'solution', mlPer100G: 250, gPerL: 50 });
+    const clean = { kind: 'modify', title: 'Clear', usesBath: true, doses: [dose(bleach), dose(vinegar)] };
+    const recipeId = newId();
+    const version = await created('/api/recipes', {
+      id: recipeId,
+      name: 'Not to be dyed',
+      versionId: newId(),
+      body: {
+        ...body,
+        steps: [...body.steps, { instruction: '', durationMin: 10, attended: true, lookFor: '', ...clean }],
+      },
+    });
+    const colourway = await created('/api/colourways', {
+      id: newId(),
+      name: 'Chlorine',
+      recipeVersionId: version,
+      baseMaterialId: f.wool,
+      master: { L: 90, a: 0, b: 5, illuminant: 'D65', observer: '10' },
+      toleranceDeltaE: 2,
+      note: '',
+    });
+    const proposal = await proposed({ colourwayId: colourway });
+    expect(proposal.checks.filter((c) => c.severity === 'stop').map((c) => c.message)).toEqual(
+      expect.arrayContaining([
+        expect.stringMatching(/“Clear” brings .*(bleach|vinegar).* together in one liquor/),
+        expect.stringContaining('Pot bleach on protein fibre'),
+      ]),
+    );
+    const refused = await post('/api/lots', {
+      id: newId(),
+      ask: ask({ colourwayId: colourway }),
+      ...agreed(proposal),
+    });
+    expect(refused.status).toBe(422);
+    const kept = (await studio.agent.get('/api/materials')).body as { name: string; hazards: string[] }[];
+    expect(kept.find((m) => m.name === 'Pot bleach')?.hazards).toContain('chlorineBleach');
+  });
+
   it('keeps no lot past a caution without its reason, and keeps the reasons', async () => {
     const proposal = await proposed({ intake: { flags: ['stain'], syntheticPercent: null } });
     const messages = proposal.checks.map((c) => c.message);

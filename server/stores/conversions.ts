@@ -8,9 +8,11 @@ import {
   checkConversion,
   convertGramsToMilligrams,
   freshToDried,
+  hazardsOf,
   readAmount,
   stockConcentration,
 } from '@vestigia/core';
+import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { conversions, liquorEntries, materials, movements, stockLots } from '../db/schema';
@@ -112,6 +114,17 @@ async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<
   return parts;
 }
 
+const isSame = (kind: ConversionKind, parts: readonly Part[]): boolean =>
+  kind !== 'dissolve' && kind !== 'open' && new Set(parts.map((p) => p.stockLot.material.id)).size === 1;
+
+const hazardsOfParts = (parts: readonly Part[]): Material['hazards'] => [
+  ...new Set(
+    parts.flatMap(({ stockLot: { material } }) =>
+      hazardsOf({ hazards: material.hazards, catalogueKey: material.facts.catalogueKey }),
+    ),
+  ),
+];
+
 /** The material that comes out: the same, another one, or a new one made after what went in. */
 async function intoMaterial(
   db: Db,
@@ -133,19 +146,25 @@ async function intoMaterial(
         `What comes out is kept by ${measure}, and ${chosen.name} by ${chosen.measure}. Give it a name of its own.`,
         { reason: 'measure' },
       );
-    return chosen;
+    // What goes into a jar of something else brings its hazards along.
+    const hazards = [...new Set([...chosen.hazards, ...hazardsOfParts(parts)])];
+    if (hazards.length > chosen.hazards.length)
+      await db.update(materials).set({ hazards }).where(eq(materials.id, chosen.id));
+    return { ...chosen, hazards };
   }
   const created = {
     id: uuidv7(now),
     name,
     kind: first.kind === 'packet' ? ('dyestuff' as const) : first.kind,
     measure,
-    hazards: [...new Set(parts.flatMap((p) => p.stockLot.material.hazards))],
+    hazards: hazardsOfParts(parts),
     note: '',
     base: null,
     facts: {
       ...NO_FACTS,
       ...first.facts,
+      // A blend, a solution or what was in a packet is another thing than its first part.
+      catalogueKey: isSame(kind, parts) ? first.facts.catalogueKey : null,
       packet: null,
       forms: FORM_AFTER[kind] ? [FORM_AFTER[kind]] : first.facts.forms,
     },

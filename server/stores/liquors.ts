@@ -1,7 +1,7 @@
 import { studioToday } from '../studio/studio-store';
 import type { Liquor, LiquorEntry, NewLiquor } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import type { BathContent, Figure, Hazard } from '@vestigia/core';
+import type { BathContent, Figure } from '@vestigia/core';
 import {
   LIQUOR_LABELS,
   contentsAtVolume,
@@ -10,6 +10,7 @@ import {
   ladderStrength,
   leftAfterUse,
   readAmount,
+  hazardsOf,
 } from '@vestigia/core';
 import { desc, eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -31,6 +32,12 @@ const KIND_OF = {
   ashLye: 'assistant',
   stockSolution: 'modifier',
 } as const;
+
+/** Liquors that the catalogue knows. */
+const CATALOGUE_KEY_OF: Readonly<Partial<Record<NewLiquor['what'], string>>> = {
+  ironLiquor: 'iron-liquor',
+  ashLye: 'wood-ash-lye',
+};
 
 /** Keeps a liquor as stock: its volume is booked in, and what is in it is written down with how that is known. */
 export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): Promise<{ id: string }> {
@@ -98,19 +105,23 @@ async function newLiquorMaterial(
 ): Promise<Awaited<ReturnType<typeof findMaterial>>> {
   if (liquor.newMaterial.trim() === '')
     throw new Refusal('refused', 'Give the liquor a name, for example “Alum bath, saved”.');
-  const hazards: Hazard[] = [];
-  for (const content of liquor.contents)
-    if (content.materialId !== null)
-      hazards.push(...(await findMaterial(db, content.materialId)).hazards.filter((h) => h !== 'dust'));
+  const catalogueKey = CATALOGUE_KEY_OF[liquor.what] ?? null;
+  const parts = await Promise.all(
+    liquor.contents.flatMap((c) => (c.materialId === null ? [] : [findMaterial(db, c.materialId)])),
+  );
+  // Dissolved, a powder no longer dusts; the rest of what it does it still does.
+  const ofParts = parts
+    .flatMap((m) => hazardsOf({ hazards: m.hazards, catalogueKey: m.facts.catalogueKey }))
+    .filter((h) => h !== 'dust');
   const created = {
     id: uuidv7(now),
     name: liquor.newMaterial.trim(),
     kind: KIND_OF[liquor.what],
     measure: 'volume' as const,
-    hazards: [...new Set(hazards)],
+    hazards: hazardsOf({ hazards: ofParts, catalogueKey }),
     note: '',
     base: null,
-    facts: { ...NO_FACTS, forms: ['liquor' as const] },
+    facts: { ...NO_FACTS, catalogueKey, forms: ['liquor' as const] },
   };
   await db.insert(materials).values(created);
   return { ...created, version: 1 };

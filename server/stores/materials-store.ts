@@ -8,7 +8,7 @@ import type {
   SpoonWeighing,
 } from '@vestigia/contract';
 import type { AmountOptions } from '@vestigia/core';
-import { kitchenUnitMl, learnSpoon, readAmount, sayKitchenUnit } from '@vestigia/core';
+import { hazardsOf, kitchenUnitMl, learnSpoon, readAmount, sayKitchenUnit } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { and, asc, eq, like, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -43,13 +43,29 @@ export async function listWithDensity(db: Db): Promise<ListedMaterial[]> {
   }));
 }
 
+/** Hazards follow the stuff: what the catalogue says of it stands beside what the studio wrote. */
+const withHazards = <M extends Pick<NewMaterial, 'hazards' | 'facts'>>(material: M): M => ({
+  ...material,
+  hazards: hazardsOf({ hazards: material.hazards, catalogueKey: material.facts.catalogueKey }),
+});
+
+/** Gives materials that were written down without them the hazards of what they are. */
+export async function completeHazards(db: Db): Promise<void> {
+  for (const row of await db.select().from(materials)) {
+    const { hazards } = withHazards(row);
+    if (hazards.length > row.hazards.length)
+      await db.update(materials).set({ hazards }).where(eq(materials.id, row.id));
+  }
+}
+
 export async function addMaterial(db: Db, material: NewMaterial): Promise<{ id: string }> {
-  await db.insert(materials).values(material);
+  await db.insert(materials).values(withHazards(material));
   return { id: material.id };
 }
 
 /** Changes what is known of a material. How it is measured stays as its ledger is written. */
-export async function editMaterial(db: Db, id: string, { version, ...fields }: MaterialEdit): Promise<{ id: string }> {
+export async function editMaterial(db: Db, id: string, { version, ...edited }: MaterialEdit): Promise<{ id: string }> {
+  const fields = withHazards(edited);
   const before = await findMaterial(db, id);
   if (before.measure !== fields.measure || (before.kind === 'fibre') !== (fields.kind === 'fibre')) {
     const [stockLot] = await db

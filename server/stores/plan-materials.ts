@@ -1,4 +1,5 @@
 import type { PlanMaterial } from '@vestigia/core';
+import { hazardsOf } from '@vestigia/core';
 import { asc, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { materials, spoonWeighings } from '../db/schema';
@@ -61,7 +62,7 @@ export async function readPlanMaterials(db: Db, wanted: readonly string[]): Prom
       return {
         id,
         name: m.name,
-        hazards: m.hazards,
+        hazards: hazardsOf({ hazards: m.hazards, catalogueKey: m.facts.catalogueKey }),
         measure: m.measure,
         packet: m.facts.packet,
         spoons: spoonsFrom(spoonfuls.filter((s) => s.materialId === id)),

@@ -1,6 +1,6 @@
 import type { NewMaterial, StockLotRecord } from '@vestigia/contract';
 import { materialRecord, stockLotRecord } from '@vestigia/contract';
-import { readMoney } from '@vestigia/core';
+import { readMoney, recogniseMaterial } from '@vestigia/core';
 import type { z } from 'zod';
 import type { Cell, Row } from './read-cells';
 import { wrong, idFrom, label, text, orNull, number, grams, flag, json, decimal } from './read-cells';
@@ -11,6 +11,7 @@ export const MATERIAL_COLUMNS = [
   'kind',
   'measure',
   'hazards',
+  'catalogueKey',
   'botanicalName',
   'plantPart',
   'forms',
@@ -22,6 +23,7 @@ export const MATERIAL_COLUMNS = [
   'light',
   'wash',
   'bringsTannin',
+  'needs',
   'seasonFrom',
   'seasonTo',
   'leadTimeDays',
@@ -83,6 +85,8 @@ export function materialFrom(row: Row<(typeof MATERIAL_COLUMNS)[number]>): NewMa
     note: text(row.note),
     base: json(row.base, 'base'),
     facts: {
+      // A table that doesn't say it at all is of before, or not of here: then the name is gone by.
+      catalogueKey: row.catalogueKey === undefined ? recogniseMaterial(text(row.name)) : orNull(row.catalogueKey),
       botanicalName: text(row.botanicalName),
       plantPart: text(row.plantPart),
       forms: label(row.forms),
@@ -94,6 +98,7 @@ export function materialFrom(row: Row<(typeof MATERIAL_COLUMNS)[number]>): NewMa
       light: orNull(row.light),
       wash: orNull(row.wash),
       bringsTannin: flag(row.bringsTannin, 'bringsTannin'),
+      needs: orNull(row.needs),
       season,
       leadTimeDays: number(row.leadTimeDays, 'leadTimeDays'),
       reorderPoint: number(row.reorderPoint, 'reorderPoint'),
@@ -111,6 +116,7 @@ export function materialCells(m: NewMaterial): Cell[] {
     m.kind,
     m.measure,
     m.hazards.join(' '),
+    f.catalogueKey,
     f.botanicalName,
     f.plantPart,
     f.forms.join(' '),
@@ -122,6 +128,7 @@ export function materialCells(m: NewMaterial): Cell[] {
     f.light,
     f.wash,
     f.bringsTannin ? 'yes' : 'no',
+    f.needs,
     f.season?.fromMonth ?? null,
     f.season?.toMonth ?? null,
     f.leadTimeDays,

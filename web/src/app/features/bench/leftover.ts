@@ -1,6 +1,6 @@
 import type { LotDetail } from '@vestigia/contract';
 import type { BathBalance, BathMove, Figure, PlannedBath, PlannedStep, StepRecord } from '@vestigia/core';
-import { bathSteps, carriedOffMl, foldBath, foldRun, leftInBath, takesPieces } from '@vestigia/core';
+import { liquorSteps, carriedOffMl, foldBath, foldRun, leftInBath, takesPieces } from '@vestigia/core';
 
 /** Share of a dose that fibre is taken to have drawn, where no sample says otherwise. */
 const USUAL_TAKEN = 0.6;
@@ -66,7 +66,7 @@ export function leavesBath(lot: LotDetail, step: PlannedStep): boolean {
  */
 function lastDose(lot: LotDetail, step: PlannedStep, batch: number): { materialId: string; grams: number } | undefined {
   const records = foldRun(lot.entries, lot.plan.steps.length);
-  for (const earlier of [...bathSteps(lot.plan, step)].reverse()) {
+  for (const earlier of [...liquorSteps(lot.plan, step)].reverse()) {
     const weighed = (records[earlier.index]?.weighings ?? []).filter((w) => w.batch === batch);
     const first = weighed[0];
     if (first)

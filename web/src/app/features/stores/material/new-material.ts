@@ -7,6 +7,8 @@ import type { Material } from '@vestigia/contract';
 import type { CatalogueEntry, FibreKind, Hazard } from '@vestigia/core';
 import {
   CATALOGUE,
+  catalogueEntry,
+  recogniseMaterial,
   FIBRE_KINDS,
   HAZARDS,
   HAZARD_LABELS,
@@ -75,6 +77,10 @@ export class NewMaterialPage {
   protected readonly notOffered = computed(() =>
     refusedSalt(this.look()) || refusedSalt(this.name()) ? NOT_OFFERED : undefined,
   );
+  /** What of the catalogue a name written by hand most likely means; its hazards come along. */
+  protected readonly recognised = computed(() =>
+    this.taken() || this.kind() === 'fibre' ? undefined : catalogueEntry(recogniseMaterial(this.name())),
+  );
   protected readonly isHere = (entry: CatalogueEntry): boolean =>
     (this.materials.value() ?? []).some((m) => m.name.toLowerCase() === entry.name.toLowerCase());
 
@@ -123,7 +129,7 @@ export class NewMaterialPage {
 
   private factsTaken() {
     const entry = this.taken();
-    if (!entry) return {};
+    if (!entry) return { facts: { catalogueKey: this.recognised()?.key ?? null } };
     const {
       key,
       botanicalName,
