@@ -9,6 +9,9 @@ export interface Balance {
   readonly capacityG: number;
 }
 
+/** The ledger's smallest unit. */
+const MILLIGRAM_G = 0.001;
+
 /** A dose is doubtful on a balance when one step of the display is more than this share of it. */
 const DOUBTFUL_SHARE = 0.05;
 
@@ -22,7 +25,7 @@ export function roundToResolution(weightG: number, resolutionG: number): number 
 
 /**
  * Turns an exact dose into what this balance can weigh, saying what rounding cost and where the balance is at its
- * limits.
+ * limits. A dose that the balance can't show stays as it is: it is measured from a stock solution, never left out.
  * @param exactG dose in grams before rounding
  */
 export function weighableDose(
@@ -32,6 +35,10 @@ export function weighableDose(
   inputs: readonly FigureInput[],
 ): Figure {
   const roundedG = roundToResolution(exactG, balance.resolutionG);
+  if (exactG > 0 && roundedG === 0)
+    return figure(Math.max(MILLIGRAM_G, roundToResolution(exactG, MILLIGRAM_G)), 'g', formula, inputs, [
+      `less than half the ${formatWeight(balance.resolutionG)} step of the ${balance.name}: measure it from a stock solution`,
+    ]);
   const notes = [`rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`];
   if (exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE) {
     notes.push(

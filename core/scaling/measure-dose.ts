@@ -260,7 +260,7 @@ function stockSolutionAdvice(exactG: number, balance: Balance): string[] {
   if (!(exactG > 0) || balance.resolutionG / exactG <= DOUBTFUL_SHARE) return [];
   const { dissolveG, inMl, takeMl } = proposeStockSolution(exactG, balance);
   return [
-    `Near the step of the balance. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
+    `${exactG < balance.resolutionG / 2 ? 'Too little for the balance' : 'Near the step of the balance'}. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
   ];
 }
 

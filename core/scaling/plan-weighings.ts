@@ -17,6 +17,9 @@ export interface Wanted extends Omit<PlannedWeighing, 'picks'> {
   readonly dose: Dose | null;
 }
 
+/** How near a dose from a stock solution comes. */
+const SOLUTION_WITHIN_SHARE = 0.1;
+
 const UNITS: Readonly<Record<StockMeasure, string>> = { weight: 'g', volume: 'ml', pieces: '' };
 
 /** The finest step, in smallest units, that can be measured out. */
@@ -25,6 +28,8 @@ const stepOf = (measure: StockMeasure, input: PlanInput): number =>
 
 /** How near a weighing must come to its target, in the unit of its measure. */
 export function toleranceOf(target: number, measure: StockMeasure, { recipe, balance }: PlanInput): number {
+  // What the balance can't show is measured from a solution, to the millilitre.
+  if (measure === 'weight' && target < balance.resolutionG) return target * SOLUTION_WITHIN_SHARE;
   // A jug is read to the millilitre, packets are counted.
   return measure === 'pieces'
     ? 0
@@ -61,14 +66,19 @@ export function takeFromStock(
   const needs = wanted.map((w) => Math.round(w.target.value * per));
   const total = needs.reduce((sum, n) => sum + n, 0);
   const stock = (isBase ? material.stock : material.stock.filter((s) => worth.has(s.stockLotId))).map(inProven);
-  const { picks, short, notes: how } = allocate(total, stock, { today: input.today, preferOneLot: isBase });
+  const finest = needs.some((n) => n > 0 && n < stepOf(measure, input)) ? 1 : stepOf(measure, input);
+  const step = isBase ? 1 : finest;
+  const { picks, short, notes: how } = allocate(total, stock, { today: input.today, preferOneLot: isBase, step });
+  // What a jar lacks by less than a step of the balance nobody weighs: the largest weighing goes without it.
+  const dust = total - short - picks.reduce((sum, p) => sum + p.amount, 0);
+  const largest = needs.indexOf(Math.max(...needs));
+  if (dust > 0 && largest >= 0) needs[largest] = (needs[largest] ?? 0) - dust;
   notes.push(...how);
   const withShort: PlannedPick[] = [
     ...picks.map((p) => ({ stockLotId: p.stockLotId, amount: p.amount })),
     ...(short > 0 ? [{ stockLotId: null, amount: short }] : []),
   ];
-  const step = stepOf(measure, input);
-  const shares = sharePicks(needs, withShort, { stepMg: isBase ? 1 : step, inOrder: isBase });
+  const shares = sharePicks(needs, withShort, { stepMg: step, inOrder: isBase });
 
   const left = new Map(material.stock.map((s) => [s.stockLotId, s.free]));
   const weighings = wanted.map(({ dose: _dose, ...w }, i): PlannedWeighing => {

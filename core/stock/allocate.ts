@@ -29,19 +29,26 @@ export function byExpiryThenReceipt(a: AvailableStock, b: AvailableStock): numbe
   );
 }
 
+/** Of what is wanted, this share may be missing without a word, if it is less than a step as well. */
+const DUST_SHARE = 0.02;
+
 const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 
 /**
  * Decides which stock lots give an amount: first expired, first out, and nothing past its best-before on `today`.
  * With `preferOneLot` (fibre of one colour lot should be one base lot) the first lot in that order that can give
  * everything alone is taken, if there is one.
+ *
+ * What lies within one step of the balance is equal: a stock lot that lacks less than that gives all it has and is not
+ * short, and no lot is asked for less than a step where another can give it.
  * @param amount whole smallest units, 0 or more
  * @param today ISO date
+ * @param step the finest that can be measured out, smallest units
  */
 export function allocate(
   amount: number,
   stock: readonly AvailableStock[],
-  { today, preferOneLot = false }: { today: string; preferOneLot?: boolean },
+  { today, preferOneLot = false, step = 1 }: { today: string; preferOneLot?: boolean; step?: number },
 ): Allocation {
   if (!Number.isSafeInteger(amount) || amount < 0)
     throw new RangeError(`amount must be a whole number of 0 or more, got ${amount}`);
@@ -60,12 +67,15 @@ export function allocate(
     };
 
   const picks: Pick[] = [];
+  const dust = Math.min(step - 1, Math.floor(amount * DUST_SHARE));
   let left = amount;
   for (const s of inOrder) {
     if (left === 0) break;
-    const taken = Math.min(left, s.free);
+    const all = s.free + dust >= left;
+    const taken = all ? Math.min(left, s.free) : left < step ? s.free : Math.floor(s.free / step) * step;
+    if (taken === 0) continue;
     picks.push({ stockLotId: s.stockLotId, amount: taken });
-    left -= taken;
+    left = all ? 0 : left - taken;
   }
   if (preferOneLot && picks.length > 1) notes.push('from more than one base lot: they may take the dye differently');
   return { picks, short: left, notes };

@@ -1,11 +1,11 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
-import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal } from '@vestigia/core';
+import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal, StockMeasure } from '@vestigia/core';
 import { foldRun, isOver, plannedWeighing, ruleOnEntry, refuseEntry } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
-import { people, runEntries, stockBalances, stockLots } from '../db/schema';
+import { people, runEntries, stockBalances, stockLots, studio } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { Refusal, notFound } from '../shared/problem';
 import { giveBackFromLot, takeForLot } from '../stores/movements';
@@ -147,10 +147,12 @@ class OpenRun {
     movementId: string,
     replaced: RunEntry | undefined,
   ): Promise<RunRefusal | undefined> {
-    const { stockLotId, materialId, amount } = entry.weighing;
-    const refusal = await checkStockLot(this.db, this.lot, entry, replaced);
-    if (refusal) return refusal;
-    await this.add(entry, atMs);
+    const { stockLotId, materialId } = entry.weighing;
+    const checked = await checkStockLot(this.db, this.lot, entry, replaced);
+    if ('reason' in checked) return checked;
+    // A jar shown as 80 g that holds 79.997 g gave 80 g by the balance, and all it had by the ledger.
+    const amount = Math.min(entry.weighing.amount, checked.onHand);
+    await this.add({ ...entry, weighing: { ...entry.weighing, amount } }, atMs);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
     await takeForLot(
@@ -208,7 +210,7 @@ async function checkStockLot(
   lot: LotRow,
   { stepIndex, weighing }: CheckedEntryOf<'weigh'>,
   replaced: RunEntry | undefined,
-): Promise<RunRefusal | undefined> {
+): Promise<RunRefusal | { readonly onHand: number }> {
   const { amount } = weighing;
   const step = lot.plan.steps[stepIndex];
   const planned = step && plannedWeighing(step, weighing);
@@ -232,7 +234,14 @@ async function checkStockLot(
   }
   const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
   const onHand = stockLot.onHand + back;
-  if (amount > onHand)
+  if (amount - onHand >= (await finestStep(db, planned.measure)))
     return refuseEntry({ reason: 'notOnHand', tag: stockLot.tag, onHand, amount, measure: planned.measure });
-  return undefined;
+  return { onHand };
+}
+
+/** The finest the studio's balance shows, smallest units: what differs by less is equal. */
+async function finestStep(db: Db, measure: StockMeasure): Promise<number> {
+  if (measure !== 'weight') return 1;
+  const [row] = await db.select({ resolutionG: studio.balanceResolutionG }).from(studio);
+  return Math.max(1, Math.round((row?.resolutionG ?? 0.001) * 1000));
 }
