@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { fullPotWeight, heatBath, mixToTemperature, wetWeight } from './heating';
 import type { PhReagent } from './ph';
-import { PH_REAGENTS, doseToPh } from './ph';
+import { PH_REAGENTS, bathPh, doseToPh } from './ph';
 import type { HardnessUnit, WaterAsk, WaterFacts } from './water';
 import { answerWater, chalkToHarden, convertHardness } from './water';
 
@@ -85,9 +85,40 @@ describe('a dose to a pH', () => {
   it.each<[string, Parameters<typeof dose>, string]>([
     ['soda to sour', [7.5, 14, 5, 'sodaAsh'], 'wrongWay'],
     ['vinegar to alkaline', [7.5, 14, 9, 'vinegar5'], 'wrongWay'],
-    ['bicarbonate beyond its own pH', [7.5, 2, 10.5, 'bicarbonate'], 'wrongWay'],
+    ['bicarbonate beyond its own pH', [7.5, 2, 10.5, 'bicarbonate'], 'outOfReach'],
+    ['a bath that is there', [7.5, 14, 7.5, 'vinegar5'], 'thereAlready'],
     ['off the scale', [7.5, 14, 13, 'sodaAsh'], 'outOfRange'],
   ])('refuses %s', (_name, args, code) => expect(dose(...args)).toMatchObject({ ok: false, code }));
+  it('counts what is in the bath: 15 g of soda ash want about 200 ml of vinegar before they are neutral', () => {
+    const water = { ph: 7.5, hardnessDh: 4 };
+    const soda = [{ reagent: 'sodaAsh' as const, amount: 15 }];
+    const alone = doseToPh(water, 7, 10, 'vinegar5');
+    const after = doseToPh(water, 7, 10, 'vinegar5', soda);
+    expect(alone.ok && alone.dose.value).toBeLessThan(10);
+    expect(after.ok && after.dose.value).toBeGreaterThan(170);
+    expect(after.ok && after.dose.value).toBeLessThan(230);
+    expect(bathPh(water, 10, soda)).toBeGreaterThan(10.5);
+  });
+  it('and what it says is enough is enough: the bath then stands where it was wanted', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...PH_REAGENTS),
+        fc.constantFrom(...PH_REAGENTS),
+        fc.double({ min: 0.1, max: 20, noNaN: true }),
+        fc.double({ min: 4, max: 10.5, noNaN: true }),
+        (first, second, amount, target) => {
+          const water = { ph: 7.4, hardnessDh: 8 };
+          const before = [{ reagent: first, amount }];
+          const dose = doseToPh(water, target, 12, second, before);
+          fc.pre(dose.ok);
+          const brought = dose.ok ? dose.dose.value : NaN;
+          const reached = bathPh(water, 12, [...before, { reagent: second, amount: brought }]);
+          expect(Math.abs(reached - target)).toBeLessThan(0.2);
+        },
+      ),
+      { seed: 5 },
+    );
+  });
   it('rises with the bath and with the step, for every reagent', () => {
     fc.assert(
       fc.property(fc.constantFrom(...PH_REAGENTS), fc.double({ min: 1, max: 30, noNaN: true }), (reagent, dh) => {

@@ -6,8 +6,8 @@ export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily, fibreHeat, fibreLabel } 
 export type { Heating, HeatSource, Mixing, Room } from './heating';
 export { fullPotWeight, heatBath, mixToTemperature, wetWeight } from './heating';
 export { liquorVolume } from './liquor';
-export type { PhDose, PhReagent } from './ph';
-export { doseToPh, PH_REAGENT_LABELS, PH_REAGENTS } from './ph';
+export type { DosedReagent, PhDose, PhReagent, PhRefusal } from './ph';
+export { bathPh, doseToPh, PH_REAGENT_LABELS, PH_REAGENTS } from './ph';
 export type { PhAdvice, PhTry } from './ph-dosing';
 export { nextPhDose } from './ph-dosing';
 export type { DyeState, Pot, PotBody } from './pot-model';

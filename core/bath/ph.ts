@@ -41,10 +41,19 @@ const ALKALINITY_MEQ_PER_DH = 0.357;
 const LOWEST_PH = 3;
 const HIGHEST_PH = 11.5;
 
+/** An acid or alkali that is in a bath already: grams, or millilitres of what comes dissolved. */
+export interface DosedReagent {
+  readonly reagent: PhReagent;
+  readonly amount: number;
+}
+
 /** How much of a reagent brings a bath to a pH, in g or ml; or why it can't. */
 export type PhDose =
   | { readonly ok: true; readonly dose: Figure; readonly unit: 'g' | 'ml'; readonly firstThird: number }
-  | { readonly ok: false; readonly code: 'outOfRange' | 'wrongWay' | 'outOfReach'; readonly message: string };
+  | { readonly ok: false; readonly code: PhRefusal; readonly message: string };
+
+/** Why a pH can't be dosed to. */
+export type PhRefusal = 'outOfRange' | 'thereAlready' | 'wrongWay' | 'outOfReach';
 
 /** Mean negative charge on an acid's anions at a pH: sum of k × its share with k protons gone. */
 function meanCharge(pKa: readonly number[], ph: number): number {
@@ -62,42 +71,91 @@ function meanCharge(pKa: readonly number[], ph: number): number {
 /** Charge that free hydroxide and hydrogen ions carry, mol/l, negative counted up. */
 const freeCharge = (ph: number): number => 10 ** (ph - PK_WATER) - 10 ** -ph;
 
+/** Moles to the litre of what was dosed. */
+const molPerLitre = ({ reagent, amount }: DosedReagent, litres: number): number =>
+  (amount * REAGENTS[reagent].share) / REAGENTS[reagent].molarMass / litres;
+
+/** Charge, mol/l, that a mole of a reagent brings to a bath of this pH: above zero it raises the pH. */
+const chargeOf = (reagent: PhReagent, ph: number): number =>
+  REAGENTS[reagent].sodium - meanCharge(REAGENTS[reagent].pKa, ph);
+
+/** Charge missing for a bath to stand at a pH, mol/l; below zero it has too much. */
+function missingCharge(
+  water: { ph: number; hardnessDh: number },
+  ph: number,
+  litres: number,
+  before: readonly DosedReagent[],
+): number {
+  const alkalinity = (water.hardnessDh * ALKALINITY_MEQ_PER_DH) / 1000;
+  const carbonate = Math.max(0, (alkalinity - freeCharge(water.ph)) / meanCharge(PK_CARBONIC, water.ph));
+  const brought = before.reduce((sum, b) => sum + molPerLitre(b, litres) * chargeOf(b.reagent, ph), 0);
+  return carbonate * meanCharge(PK_CARBONIC, ph) + freeCharge(ph) - alkalinity - brought;
+}
+
 /**
- * What it takes to bring water to a pH, by its charge balance with its carbonate held in (Stumm & Morgan, Aquatic
- * Chemistry, 3rd ed. 1996, ch. 4): the source's alkalinity and pH give its carbonate; at the new pH, what is missing
- * in charge is what the reagent must bring. An estimate for water: dyestuff and fibre buffer as well, so a third goes
- * in first and pH is taken between.
- * @param water pH of the source and its carbonate hardness, °dH; @param litres of bath, above zero
+ * The pH of a bath with what was dosed into it, by the charge balance of `doseToPh`: the pH at which no charge is
+ * missing. Its own pH where nothing was dosed.
+ * @param litres of bath, above zero
+ */
+export function bathPh(
+  water: { ph: number; hardnessDh: number },
+  litres: number,
+  before: readonly DosedReagent[],
+): number {
+  if (before.length === 0) return water.ph;
+  let [low, high] = [0, PK_WATER];
+  for (let i = 0; i < 60; i += 1) {
+    const middle = (low + high) / 2;
+    if (missingCharge(water, middle, litres, before) > 0) high = middle;
+    else low = middle;
+  }
+  return Math.round(((low + high) / 2) * 100) / 100;
+}
+
+/** A pH this near is there already: no strip tells it apart. */
+const THERE_PH = 0.05;
+
+/**
+ * What it takes to bring a bath to a pH, by its charge balance with its carbonate held in (Stumm & Morgan, Aquatic
+ * Chemistry, 3rd ed. 1996, ch. 4): the source's alkalinity and pH give its carbonate, acids and alkalis dosed before
+ * bring their charge; at the new pH, what is missing in charge is what the reagent must bring. An estimate: dyestuff
+ * and fibre buffer as well, so a third goes in first and pH is taken between.
+ * @param water pH of the source and its carbonate hardness, °dH
+ * @param litres of bath, above zero
+ * @param before acids and alkalis in the bath already
  */
 export function doseToPh(
   water: { ph: number; hardnessDh: number },
   targetPh: number,
   litres: number,
   reagent: PhReagent,
+  before: readonly DosedReagent[] = [],
 ): PhDose {
-  const refuse = (code: 'outOfRange' | 'wrongWay' | 'outOfReach', message: string): PhDose => ({
-    ok: false,
-    code,
-    message,
-  });
+  const refuse = (code: PhRefusal, message: string): PhDose => ({ ok: false, code, message });
   if (!(targetPh >= LOWEST_PH && targetPh <= HIGHEST_PH))
     return refuse(
       'outOfRange',
       `pH ${targetPh} is outside ${LOWEST_PH} to ${HIGHEST_PH}, where baths are worked. Write another.`,
     );
   const acid = REAGENTS[reagent];
-  const alkalinity = (water.hardnessDh * ALKALINITY_MEQ_PER_DH) / 1000;
-  const carbonate = Math.max(0, (alkalinity - freeCharge(water.ph)) / meanCharge(PK_CARBONIC, water.ph));
-  const missing = carbonate * meanCharge(PK_CARBONIC, targetPh) + freeCharge(targetPh) - alkalinity;
-  const each = acid.sodium - meanCharge(acid.pKa, targetPh);
-  const molPerL = missing / each;
   const label = PH_REAGENT_LABELS[reagent];
-  if (Math.abs(missing) > 1e-9 && !(molPerL > 0))
+  const nowPh = bathPh(water, litres, before);
+  if (Math.abs(nowPh - targetPh) < THERE_PH)
+    return refuse('thereAlready', `The bath is at pH ${nowPh} already: nothing to add.`);
+  const raises = chargeOf(reagent, nowPh) > 0;
+  if (raises !== targetPh > nowPh)
     return refuse(
       'wrongWay',
-      `${label} can’t take this bath from pH ${water.ph} to ${targetPh}: it works the other way, or stops short of it. Choose another.`,
+      `The bath is at pH ${nowPh}, and ${label} takes it further from ${targetPh}. Choose one that works the other way.`,
     );
-  const amountPerL = (Math.max(0, molPerL || 0) * acid.molarMass) / acid.share;
+  const missing = missingCharge(water, targetPh, litres, before);
+  const molPerL = missing / chargeOf(reagent, targetPh);
+  if (!(molPerL > 0))
+    return refuse(
+      'outOfReach',
+      `${label} doesn’t reach pH ${targetPh}, however much of it: it stops short. Choose a stronger one.`,
+    );
+  const amountPerL = (molPerL * acid.molarMass) / acid.share;
   if (!Number.isFinite(amountPerL) || amountPerL > 100)
     return refuse('outOfReach', `${label} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
   const amount = round(amountPerL * litres);
@@ -106,7 +164,12 @@ export function doseToPh(
     acid.unit,
     'charge missing at the new pH ÷ charge a mole of it brings × molar mass ÷ its share',
     [
-      { name: 'pH now', value: water.ph, unit: '', source: 'water source' },
+      {
+        name: 'pH now',
+        value: nowPh,
+        unit: '',
+        source: before.length === 0 ? 'water source' : 'water source and what was dosed before',
+      },
       { name: 'pH wanted', value: targetPh, unit: '', source: 'recipe' },
       {
         name: 'carbonate hardness',

@@ -1,4 +1,5 @@
-import { doseToPh } from '../bath/ph';
+import type { DosedReagent } from '../bath/ph';
+import { bathPh, doseToPh } from '../bath/ph';
 import type { WaterFacts } from '../bath/water';
 import type { StockMeasure } from '../quantity/amount';
 import type { Balance } from '../quantity/balance';
@@ -27,6 +28,8 @@ export interface DosedBath {
   readonly liquorMl: number;
   readonly pieces: number;
   readonly water: WaterFacts | null;
+  /** Acids and alkalis in it already. */
+  readonly before?: readonly DosedReagent[];
 }
 
 /** A dose turned into what is measured out; or why it can't be. */
@@ -184,24 +187,10 @@ function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose {
     dose.targetPh,
     bath.liquorMl / 1000,
     dose.reagent,
+    bath.before,
   );
-  if (!answer.ok && answer.code !== 'wrongWay') return { ok: false, message: answer.message };
   if (!answer.ok)
-    return {
-      ok: true,
-      measure: material.measure,
-      advice: [],
-      target: figure(
-        0,
-        material.measure === 'volume' ? 'ml' : 'g',
-        'nothing to add',
-        [
-          { name: 'pH of the water', value: bath.water.ph, unit: '', source: bath.water.name },
-          { name: 'pH wanted', value: dose.targetPh, unit: '', source },
-        ],
-        ['the water is there already: test the bath before adding anything'],
-      ),
-    };
+    return answer.code === 'thereAlready' || answer.code === 'wrongWay' ? nothingToAdd(dose, context) : answer;
   const advice = [`Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`];
   if (answer.unit === 'ml' && material.measure === 'volume')
     return {
@@ -224,6 +213,28 @@ function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose {
         advice: [...advice, ...created.advice],
       }
     : created;
+}
+
+/** A bath that is there already, or past it on the reagent's own side, gets nothing: it is tested first. */
+function nothingToAdd({ targetPh }: DoseBy<'toPh'>, { material, bath, source }: DoseContext): MeasuredDose {
+  const { water, before = [] } = bath;
+  const nowPh =
+    water === null ? 7 : bathPh({ ph: water.ph ?? 7, hardnessDh: water.hardnessDh ?? 0 }, bath.liquorMl / 1000, before);
+  return {
+    ok: true,
+    measure: material.measure,
+    advice: [],
+    target: figure(
+      0,
+      material.measure === 'volume' ? 'ml' : 'g',
+      'nothing to add',
+      [
+        { name: 'pH now', value: nowPh, unit: '', source: water?.name ?? 'water' },
+        { name: 'pH wanted', value: targetPh, unit: '', source },
+      ],
+      ['the bath is there already, or past it: test it before adding anything'],
+    ),
+  };
 }
 
 /** A dose that came out as a weight, rounded to what the balance can show. */

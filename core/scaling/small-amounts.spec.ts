@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { bathStep, input, material, percent, planned, recipe, stockLot, wool } from './plan-lot.fixture';
+import type { Dose } from '../recipe/dose';
+import type { RecipeStep } from '../recipe/recipe-step';
+import type { PlanMaterial } from './plan-input';
+import { bathStep, input, linen, material, percent, planned, recipe, stockLot, wool } from './plan-lot.fixture';
 
 const COARSE = { name: 'kitchen scale', resolutionG: 1, capacityG: 5000 };
 const dosed = (materialId: string, of: number) =>
@@ -79,4 +82,29 @@ describe('what lies within a step of the balance', () => {
       ),
       { seed: 11 },
     ));
+});
+
+describe('a dose to a pH', () => {
+  const vinegar: PlanMaterial = {
+    ...material('vinegar', stockLot('VIN-1', 5000)),
+    measure: 'volume',
+    catalogueKey: 'white-vinegar',
+  };
+  const soda: PlanMaterial = { ...material('soda', stockLot('SOD-1', 500)), catalogueKey: 'soda-ash' };
+  const toPh: Dose = { materialId: 'vinegar', by: 'toPh', targetPh: 7, reagent: 'vinegar5' };
+  const mlOf = (steps: readonly RecipeStep[]): number =>
+    planned(
+      input({
+        recipe: recipe({ fibres: ['linen'], steps: [...steps] }),
+        bases: [linen(1, 333.4)],
+        materials: [vinegar, soda],
+        water: { name: 'Tap', ph: 7.5, hardnessDh: 4, ironMgPerL: null },
+      }),
+    ).steps.flatMap((s) => s.weighings.filter((w) => w.materialId === 'vinegar'))[0]?.target.value ?? 0;
+
+  it('counts the soda that went into the same bath before it, and none of another bath', () => {
+    const scour = (bath: string) => bathStep('scour', [percent('soda', 4.5)], { bath });
+    expect(mlOf([scour('pot'), bathStep('adjustPh', [toPh], { bath: 'pot' })])).toBeGreaterThan(170);
+    expect(mlOf([scour('another'), bathStep('adjustPh', [toPh], { bath: 'pot' })])).toBeLessThan(10);
+  });
 });

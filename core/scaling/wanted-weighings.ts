@@ -1,3 +1,4 @@
+import type { DosedReagent, PhReagent } from '../bath/ph';
 import { weighableDose } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
@@ -23,21 +24,40 @@ export function wantAll(
   | { readonly ok: true; readonly steps: readonly (readonly Wanted[])[] }
   | { readonly ok: false; readonly refusal: PlanRefusal } {
   const steps: Wanted[][] = input.recipe.steps.map(() => []);
+  const reagentsIn = new Map<PlannedBath, DosedReagent[]>();
   for (const [i, step] of input.recipe.steps.entries())
     for (const dose of step.doses)
       for (const place of placesFor(step, bathsOf(step), batches, groups)) {
-        const wanted = wantDose(dose, place, input);
+        const bath = bathsOf(step).find((b) => step.usesBath && b.batches === place.batches);
+        const before = bath ? (reagentsIn.get(bath) ?? []) : [];
+        const wanted = wantDose(dose, { ...place, before }, input);
         if (!wanted.ok) return wanted;
         steps[i]?.push(...wanted.weighings);
+        if (bath) reagentsIn.set(bath, [...before, ...wanted.weighings.flatMap((w) => reagentOf(w, input))]);
       }
   for (const { stepIndex, ...w } of placedMaterials(input.recipe, batches, input)) steps[stepIndex]?.push(w);
   return { ok: true, steps };
 }
 
+/** What a weighing does to the pH of its bath, where its stuff is known. */
+function reagentOf({ materialId, target, measure }: Wanted, input: PlanInput): DosedReagent[] {
+  const reagent = PH_REAGENT_OF[materialById(input, materialId).catalogueKey ?? ''];
+  const unit = reagent === 'vinegar5' || reagent === 'ammonia10' ? 'volume' : 'weight';
+  return reagent && measure === unit && target.value > 0 ? [{ reagent, amount: target.value }] : [];
+}
+
+const PH_REAGENT_OF: Readonly<Record<string, PhReagent>> = {
+  'white-vinegar': 'vinegar5',
+  'citric-acid': 'citricAcid',
+  'soda-ash': 'sodaAsh',
+  'bicarbonate-of-soda': 'bicarbonate',
+  'household-ammonia': 'ammonia10',
+};
+
 /** What one dose asks for at one filling; a packet brings its auxiliaries. */
 function wantDose(
   dose: Dose,
-  place: ReturnType<typeof placesFor>[number],
+  place: Place & { readonly before: readonly DosedReagent[] },
   input: PlanInput,
 ):
   { readonly ok: true; readonly weighings: readonly Wanted[] } | { readonly ok: false; readonly refusal: PlanRefusal } {
