@@ -34,5 +34,5 @@ export {
 } from './volume';
 export type { WeightReading } from './weight';
 export { formatWeight, readWeight } from './weight';
-export { readNumberText } from './number-text';
+export { explainNumber, readNumberText } from './number-text';
 export { countLabel, joinList, pluralOf } from './word-list';

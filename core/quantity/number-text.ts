@@ -39,3 +39,11 @@ export function readNumberText(text: string): number | undefined {
   if (/^\d*[.,]\d+$/.test(body) || /^\d+$/.test(body)) return sign * Number(body.replace(',', '.'));
   return undefined;
 }
+
+/** Why something typed is no number, or which two it could be, in a sentence that says what to write. */
+export function explainNumber(text: string): string {
+  const shown = text.trim().length > 20 ? `${text.trim().slice(0, 20)}…` : text.trim();
+  return /^[-+−]?[\d.,’'\s/½⅓⅔¼¾⅛⅜⅝⅞-]+$/.test(shown)
+    ? `“${shown}” can be read in two ways. Write it without marks between thousands, for example 1500 or 1.5.`
+    : `“${shown}” is not a number. Write figures alone, for example 12.5.`;
+}

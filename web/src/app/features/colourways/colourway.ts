@@ -10,11 +10,12 @@ import { liveQuery } from '../../api/live-query';
 import { LotLedger } from '../../ui/lot-ledger';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { NumberField } from '../../ui/number-field';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote, Swatch],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote, Swatch],
   templateUrl: './colourway.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

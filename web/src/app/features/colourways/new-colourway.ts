@@ -11,11 +11,12 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { NumberField } from '../../ui/number-field';
 
 /** Names a result worth repeating. */
 @Component({
   selector: 'vs-new-colourway',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch],
   templateUrl: './new-colourway.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

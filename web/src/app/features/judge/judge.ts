@@ -32,13 +32,14 @@ import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
+import { NumberField } from '../../ui/number-field';
 
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
 
 /** A lot beside its master on neutral grey: readings, the difference in a dyer's words, the verdict. */
 @Component({
   selector: 'vs-judge',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch, When],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch, When],
   templateUrl: './judge.html',
   styleUrl: './judge.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

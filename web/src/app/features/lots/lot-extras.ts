@@ -5,6 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial, LotExtras } from '@vestigia/contract';
 import type { IntakeFlag } from '@vestigia/core';
 import { INTAKE_FLAGS, INTAKE_FLAG_LABELS, PRACTICE } from '@vestigia/core';
+import { NumberField } from '../../ui/number-field';
 
 /**
  * What a lot may want beside its colourway and size: what was seen at intake, other bases in the same pots, another
@@ -12,7 +13,7 @@ import { INTAKE_FLAGS, INTAKE_FLAG_LABELS, PRACTICE } from '@vestigia/core';
  */
 @Component({
   selector: 'vs-lot-extras',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule],
   templateUrl: './lot-extras.html',
   styles: `
     .schools {

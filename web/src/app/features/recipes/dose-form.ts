@@ -13,6 +13,7 @@ import {
   VOLUME_SYSTEM_LABELS,
 } from '@vestigia/core';
 import type { DoseDraft } from './draft';
+import { NumberField } from '../../ui/number-field';
 
 const WAY_LABELS: Readonly<Record<DoseWay, string>> = {
   percentOwf: 'of the weight of fibre',
@@ -42,7 +43,7 @@ const WAYS: Readonly<Record<ListedMaterial['measure'], readonly DoseWay[]>> = {
 /** One dose of a step: which material, in which way, how much. */
 @Component({
   selector: 'vs-dose-form',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule],
   templateUrl: './dose-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

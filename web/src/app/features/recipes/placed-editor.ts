@@ -8,6 +8,7 @@ import type { PlacedPlan, PlacedZone } from '@vestigia/core';
 import { ZONE_WAYS, ZONE_LABELS, findPlacedFault, layOutPlaced } from '@vestigia/core';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { moveEdge } from './zone-edges';
+import { NumberField } from '../../ui/number-field';
 
 const NEW_ZONE: PlacedZone = {
   title: '',
@@ -26,7 +27,7 @@ const NEW_ZONE: PlacedZone = {
 /** Placed colour on one piece: zones drawn along it. Their edges are dragged, moved by the arrow keys, or typed. */
 @Component({
   selector: 'vs-placed-editor',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, PlacedPicture],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, PlacedPicture],
   templateUrl: './placed-editor.html',
   styleUrl: './placed-editor.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -38,6 +38,7 @@ import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { Count } from '../../ui/count';
+import { NumberField } from '../../ui/number-field';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -45,6 +46,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    NumberField,
     Count,
     RouterLink,
     FormsModule,

@@ -17,13 +17,14 @@ import {
 import { DoseForm } from './dose-form';
 import type { BodyDraft, StepDraft } from './draft';
 import { newDose } from './draft';
+import { NumberField } from '../../ui/number-field';
 
 const FINISHED_LABELS = { clock: 'by the clock', eye: 'by the eye', both: 'by both' } as const;
 
 /** One step of a recipe's chain, to write. What is seldom said is folded away. */
 @Component({
   selector: 'vs-step-form',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, DoseForm],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, DoseForm],
   templateUrl: './step-form.html',
   styles: `
     details p {

@@ -13,6 +13,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { KnotMark } from './knot-mark';
+import { NumberField } from '../../ui/number-field';
 
 /**
  * One strip trial: what each strip gets and how it is marked, what was read, how they rank, and what became of the
@@ -21,6 +22,7 @@ import { KnotMark } from './knot-mark';
 @Component({
   selector: 'vs-strip-trial',
   imports: [
+    NumberField,
     RouterLink,
     FormsModule,
     MatFormFieldModule,

@@ -29,11 +29,21 @@ import type { BodyDraft, StepDraft } from './draft';
 import { draftBody, finishBody, finishDose, newBody, newStep } from './draft';
 import { PlacedEditor } from './placed-editor';
 import { StepForm } from './step-form';
+import { NumberField } from '../../ui/number-field';
 
 /** Writes a recipe, or the next version of one; an old version is never changed. */
 @Component({
   selector: 'vs-write-recipe',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, PlacedEditor, RefusalNote, StepForm],
+  imports: [
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    PlacedEditor,
+    RefusalNote,
+    StepForm,
+  ],
   templateUrl: './write-recipe.html',
   styleUrl: './write-recipe.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -9,11 +9,12 @@ import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { settingsOf } from './settings';
+import { NumberField } from '../../ui/number-field';
 
 /** House practice: the studio's own answer to each question good dyers differ on, with what each costs and gains. */
 @Component({
   selector: 'vs-practice',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './practice.html',
   styleUrl: './practice.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -20,6 +20,7 @@ import { RefusalNote } from '../../ui/refusal';
 import type { Settings } from './settings';
 import { settingsOf } from './settings';
 import { Vessels } from './vessels';
+import { NumberField } from '../../ui/number-field';
 
 /** Hardness as it stands on the test strip or the bill, in whichever unit. */
 type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
@@ -31,7 +32,7 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 /** The house: its people, pots, waters and balance, and the whole of it as one file. */
 @Component({
   selector: 'vs-studio',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Vessels],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Vessels],
   templateUrl: './studio.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -8,6 +8,7 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { NumberField } from '../../ui/number-field';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -19,7 +20,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 /** The pots with their burners, and what each pot has held. */
 @Component({
   selector: 'vs-vessels',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './vessels.html',
   styles: `
     .heat {

@@ -17,6 +17,7 @@ import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { liveQuery } from '../../../api/live-query';
 import { RefusalNote } from '../../../ui/refusal';
+import { NumberField } from '../../../ui/number-field';
 
 const MONTHS = [
   'January',
@@ -36,7 +37,7 @@ const MONTHS = [
 /** What the studio knows of a material; everything may be changed, and whoever changes an old reading sees both. */
 @Component({
   selector: 'vs-material-facts-form',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './material-facts-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

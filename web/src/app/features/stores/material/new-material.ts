@@ -24,13 +24,14 @@ import { liveQuery } from '../../../api/live-query';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
+import { NumberField } from '../../../ui/number-field';
 
 const SHOWN = 7;
 
 /** Says what a material is: taken from the catalogue, or written anew. Jars of it are booked in afterwards. */
 @Component({
   selector: 'vs-new-material',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
   templateUrl: './new-material.html',
   styles: `
     .words {

@@ -12,6 +12,7 @@ import { StudioSettings } from '../../../api/studio-settings';
 import { liveQuery } from '../../../api/live-query';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
+import { NumberField } from '../../../ui/number-field';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
   { origin: 'receipt', name: 'bought', from: 'From whom' },
@@ -22,7 +23,7 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
 /** Books in what came: a new stock lot with its first movement. */
 @Component({
   selector: 'vs-delivery',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   providers: [StudioSettings],
   templateUrl: './delivery.html',
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -12,6 +12,7 @@ import { liveQuery } from '../../../api/live-query';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
+import { NumberField } from '../../../ui/number-field';
 
 const HINTS: Readonly<Record<LiquorKind, string>> = {
   dyeBath: 'Cold and covered, days. Look for cloud, growth and smell before it is used again.',
@@ -28,7 +29,7 @@ const USUAL_UPTAKE = 60;
 /** Keeps a liquor as stock: leftover baths, second extractions, saved mordant baths, iron and ash liquors. */
 @Component({
   selector: 'vs-keep-liquor',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
   templateUrl: './keep-liquor.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -10,11 +10,12 @@ import { typeOf } from '../../../format/file-type';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { NumberField } from '../../../ui/number-field';
 
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
   templateUrl: './stock-lot-label.html',
   styles: `
     .photos {

@@ -21,6 +21,7 @@ import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { NumberField } from '../../../ui/number-field';
 
 type Act = 'use' | 'replenish' | 'check' | 'ladder';
 const ACTS: readonly { act: Act; name: string }[] = [
@@ -34,7 +35,7 @@ const USUAL_UPTAKE = 60;
 /** A kept liquor: what is in it, what was done to it, and what to add before it is used again. */
 @Component({
   selector: 'vs-stock-lot-liquor',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote, When],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote, When],
   templateUrl: './stock-lot-liquor.html',
   styles: `
     .within button {

@@ -1,0 +1,79 @@
+import type { OnDestroy } from '@angular/core';
+import { Directive, ElementRef, Renderer2, forwardRef, inject } from '@angular/core';
+import type { ControlValueAccessor } from '@angular/forms';
+import { NG_VALUE_ACCESSOR } from '@angular/forms';
+import { explainNumber, readNumberText } from '@vestigia/core';
+
+/**
+ * A number as people write it, read by core: `12,5` is twelve and a half, `1/2` a half, `−3.5` below zero. What is no
+ * number, or could be two, is said under the field, and stays there to be mended; nothing typed is dropped.
+ */
+@Directive({
+  selector: 'input[vsNumber]',
+  host: {
+    inputmode: 'decimal',
+    autocomplete: 'off',
+    '(input)': 'typed($any($event.target).value)',
+    '(blur)': 'left()',
+  },
+  providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => NumberField), multi: true }],
+})
+export class NumberField implements ControlValueAccessor, OnDestroy {
+  private readonly input = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
+  private readonly renderer = inject(Renderer2);
+  private changed: (value: number | null) => void = () => undefined;
+  private touched: () => void = () => undefined;
+  private note: HTMLElement | undefined;
+
+  writeValue(value: number | null | undefined): void {
+    const text = this.input.value.trim();
+    const shown = readNumberText(text);
+    // What stands there says the same already, or is still being written: it stays as it is.
+    if (value === null || value === undefined ? text !== '' && shown === undefined : shown === value) return;
+    this.input.value = value === null || value === undefined || Number.isNaN(value) ? '' : String(value);
+    this.say(undefined);
+  }
+
+  registerOnChange(changed: (value: number | null) => void): void {
+    this.changed = changed;
+  }
+
+  registerOnTouched(touched: () => void): void {
+    this.touched = touched;
+  }
+
+  setDisabledState(disabled: boolean): void {
+    this.input.disabled = disabled;
+  }
+
+  protected typed(text: string): void {
+    const value = readNumberText(text);
+    if (text.trim() === '' || value !== undefined) this.say(undefined);
+    this.changed(value ?? null);
+  }
+
+  /** Said when the field is left: halfway through a number nobody wants to be told. */
+  protected left(): void {
+    const text = this.input.value;
+    this.say(text.trim() === '' || readNumberText(text) !== undefined ? undefined : explainNumber(text));
+    this.touched();
+  }
+
+  ngOnDestroy(): void {
+    this.say(undefined);
+  }
+
+  private say(message: string | undefined): void {
+    this.note?.remove();
+    this.note = undefined;
+    this.input.toggleAttribute('aria-invalid', false);
+    if (message === undefined) return;
+    const note = this.renderer.createElement('p') as HTMLElement;
+    note.className = 'refusal small';
+    note.setAttribute('role', 'alert');
+    note.textContent = message;
+    (this.input.closest('mat-form-field') ?? this.input).insertAdjacentElement('afterend', note);
+    this.input.setAttribute('aria-invalid', 'true');
+    this.note = note;
+  }
+}
