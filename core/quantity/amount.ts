@@ -65,7 +65,9 @@ export function readAmount(
   }
   if (!speaksOfVolume(text)) {
     const weight = readWeight(text);
-    return weight.ok ? { ok: true, amount: convertGramsToMilligrams(weight.weightG) } : weight;
+    return weight.ok
+      ? { ok: true, amount: convertGramsToMilligrams(weight.weightG), ...(weight.guess ? { note: 'a guess' } : {}) }
+      : weight;
   }
   const volume = readVolume(text, { system });
   if (!volume.ok) return volume;

@@ -35,4 +35,5 @@ export {
 export type { WeightReading } from './weight';
 export { formatWeight, readWeight } from './weight';
 export { explainNumber, readNumberText } from './number-text';
+export { readTemperatureC } from './temperature';
 export { countLabel, joinList, pluralOf } from './word-list';

@@ -21,12 +21,40 @@ export const HEAVIEST_PIECE_G = 25_000;
 /** More pieces than this are taken for a slip of the pen. */
 export const MAX_PIECES = 2000;
 
-const PIECES_OF = new RegExp(String.raw`^(${WRITTEN_NUMBER})\s*(?:([\p{L}]+)?\s*(?:of|à|at|@)\s+|[x×*]\s*)(.+)$`, 'iu');
+const COUNTED = String.raw`(${WRITTEN_NUMBER}|[a-z]+)`;
+const PIECES_OF = new RegExp(
+  String.raw`^${COUNTED}\s*(?:([\p{L}]+)?\s*(?:of|à|at|@)\s+|(?:[\p{L}]+\s*)?[x×*]\s*|[\p{L}]+\s*,\s*)(.+?)(?:\s*(?:each|apiece))?$`,
+  'iu',
+);
+/** So many pieces and no weight: each of the base's usual weight. */
+const PIECES_ALONE = new RegExp(String.raw`^${COUNTED}\s*([\p{L}]{3,})$`, 'iu');
+const NUMBER_WORDS = [
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
+
+/** A count in figures or in a word up to twelve. */
+function readCount(text: string): number | undefined {
+  const word = text.trim().toLowerCase();
+  if (word === 'dozen') return 12;
+  return NUMBER_WORDS.includes(word) ? NUMBER_WORDS.indexOf(word) + 1 : readNumberText(text);
+}
 
 const refuse = (code: string, message: string): LotSizeReading => ({ ok: false, code, message });
 
 /**
- * Reads the size of a lot as people write it: `12 hanks of 8 oz`, `12 x 100 g`, `2.4 kg`.
+ * Reads the size of a lot as people write it: `12 hanks of 8 oz`, `12 x 100 g`, `12 hanks, 100 g each`, `twelve
+ * hanks of 8 oz`, `1 skein`, `2.4 kg`.
  * A bare weight is divided into pieces near `usualPieceWeightG` (the base's usual hank or length); the total is kept.
  * Refusals are values with a plain sentence.
  */
@@ -43,9 +71,16 @@ export function readLotSize(
   if (writtenText.length > 80)
     return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
   const match = PIECES_OF.exec(writtenText);
-  if (!match) return readWholeWeight(readWeight(writtenText), writtenText, usualPieceWeightG, pieceWord);
+  if (!match) {
+    const whole = readWeight(writtenText);
+    const alone = whole.ok ? undefined : PIECES_ALONE.exec(writtenText);
+    const count = alone && isPieceWord(alone[2] ?? '', pieceWord) ? readCount(alone[1] ?? '') : undefined;
+    return count !== undefined && count > 0 && Number.isInteger(count) && count <= MAX_PIECES
+      ? accept(count, usualPieceWeightG, pieceWord)
+      : readWholeWeight(whole, writtenText, usualPieceWeightG, pieceWord);
+  }
 
-  const pieces = readNumberText(match[1] ?? '');
+  const pieces = readCount(match[1] ?? '');
   if (pieces === undefined)
     return refuse('notANumber', `“${match[1]}” is not a number of pieces. Write a whole number.`);
   if (pieces <= 0) return refuse('notPositive', 'A lot needs at least one piece.');
@@ -64,6 +99,11 @@ export function readLotSize(
   if (each.weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(each.weightG, pieceWord));
   return accept(pieces, each.weightG, pieceWord);
 }
+
+/** What people call a piece, whatever the base calls it. */
+const PIECE_WORDS = ['piece', 'hank', 'skein', 'length', 'reel', 'ball', 'cone', 'shawl', 'scarf', 'garment', 'item'];
+const isPieceWord = (word: string, own: string): boolean =>
+  [own.toLowerCase(), ...PIECE_WORDS].some((known) => [known, `${known}s`].includes(word.toLowerCase()));
 
 function readWholeWeight(
   total: WeightReading,

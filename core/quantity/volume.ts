@@ -1,5 +1,5 @@
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
-import { trimZeros } from './weight';
+import { BETWEEN_PARTS, trimZeros, withoutGuess } from './weight';
 
 /** Which gallon, cup and spoon a bare word means. A studio chooses one; until it has, the word is asked back. */
 export const VOLUME_SYSTEMS = ['metric', 'us', 'imperial'] as const;
@@ -15,9 +15,15 @@ export const VOLUME_SYSTEM_LABELS: Readonly<Record<VolumeSystem, string>> = {
 
 const ML_PER_METRIC_UNIT: Readonly<Record<string, number>> = {
   ml: 1,
+  mls: 1,
+  cc: 1,
+  ccs: 1,
   cl: 10,
   dl: 100,
   l: 1000,
+  ltr: 1000,
+  ltrs: 1000,
+  lt: 1000,
   litre: 1000,
   litres: 1000,
   liter: 1000,
@@ -60,9 +66,13 @@ const ML_PER_KITCHEN_UNIT: Readonly<Record<VolumeSystem, Readonly<Partial<Record
 
 const KITCHEN_LABELS: Readonly<Record<string, KitchenUnit>> = {
   tsp: 'tsp',
+  tsps: 'tsp',
   teaspoon: 'tsp',
   teaspoons: 'tsp',
   tbsp: 'tbsp',
+  tbsps: 'tbsp',
+  tbs: 'tbsp',
+  tblsp: 'tbsp',
   tablespoon: 'tbsp',
   tablespoons: 'tbsp',
   'fl oz': 'flOz',
@@ -74,10 +84,13 @@ const KITCHEN_LABELS: Readonly<Record<string, KitchenUnit>> = {
   pint: 'pint',
   pints: 'pint',
   pt: 'pint',
+  pts: 'pint',
   quart: 'quart',
   quarts: 'quart',
   qt: 'quart',
+  qts: 'quart',
   gal: 'gallon',
+  gals: 'gallon',
   gallon: 'gallon',
   gallons: 'gallon',
 };
@@ -134,7 +147,9 @@ const refuse = (code: VolumeProblem, message: string): VolumeReading => ({
  * Above 0 up to 1000 litres. Refusals are values, never exceptions.
  */
 export function readVolume(text: string, { system }: { system?: VolumeSystem | undefined } = {}): VolumeReading {
-  const writtenText = text.trim().toLowerCase();
+  const { text: bare, guess } = withoutGuess(text);
+  // “2 gal (US)” is “2 US gal”.
+  const writtenText = bare.toLowerCase().replace(/((?:[a-z]+\.?\s*)+)\(\s*([a-z]+)\s*\)/g, '$2 $1');
   let totalMl = 0;
   let position = 0;
   let named: VolumeSystem | undefined;
@@ -146,7 +161,11 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
     if (!part || value === undefined)
       return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml”, “1.5 l” or “1/2 US cup”.');
     if (value < 0) return refuse('notPositive', 'A volume can’t be below zero. Take the minus sign away.');
-    const label = (part[2] ?? '').replaceAll('.', ' ').trim().replace(/\s+/g, ' ');
+    const label = (part[2] ?? '')
+      .replaceAll('.', ' ')
+      .replace(/\band\b/g, ' ')
+      .trim()
+      .replace(/\s+/g, ' ');
     if (label === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write ml or l after the number.`);
     const first = label.split(' ')[0] ?? '';
     const own = Object.hasOwn(SYSTEM_LABELS, first) ? SYSTEM_LABELS[first] : undefined;
@@ -177,12 +196,14 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
       notes.add(`${sayKitchenUnit(unit, chosen)} of ${Math.round(perUnit * 100) / 100} ml`);
     }
     position = PART.lastIndex;
-    while (/[\s,]/.test(writtenText[position] ?? '')) position += 1;
+    BETWEEN_PARTS.lastIndex = position;
+    position += BETWEEN_PARTS.exec(writtenText)?.[0].length ?? 0;
   }
   if (writtenText === '') return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml” or “1.5 l”.');
   if (totalMl <= 0) return refuse('notPositive', 'A volume must be above zero. Write what the jug shows.');
   if (totalMl > MAX_ML)
     return refuse('tooMuch', 'That is more than a thousand litres, which a studio can’t hold. Check the unit.');
+  if (guess) notes.add('a guess');
   return { ok: true, volumeMl: totalMl, ...(notes.size > 0 ? { note: [...notes].join(', ') } : {}) };
 }
 

@@ -7,18 +7,25 @@ export const GRAMS_PER_OUNCE = GRAMS_PER_POUND / 16;
 
 const GRAMS_PER_UNIT: Readonly<Record<string, number>> = {
   mg: 0.001,
+  mgs: 0.001,
   g: 1,
+  gs: 1,
   gr: 1,
+  gm: 1,
+  gms: 1,
+  grm: 1,
   gram: 1,
   grams: 1,
   gramme: 1,
   grammes: 1,
   kg: 1000,
+  kgs: 1000,
   kilo: 1000,
   kilos: 1000,
   kilogram: 1000,
   kilograms: 1000,
   oz: GRAMS_PER_OUNCE,
+  ozs: GRAMS_PER_OUNCE,
   ounce: GRAMS_PER_OUNCE,
   ounces: GRAMS_PER_OUNCE,
   lb: GRAMS_PER_POUND,
@@ -27,7 +34,7 @@ const GRAMS_PER_UNIT: Readonly<Record<string, number>> = {
   pounds: GRAMS_PER_POUND,
 };
 
-const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*([a-z]*)`, 'giy');
+const PART = new RegExp(String.raw`(${WRITTEN_NUMBER})\s*([a-z]*)\.?`, 'giy');
 
 /** Why a written weight was refused. `sentence` says it plainly and says what to do. */
 export interface WeightRefusal {
@@ -37,17 +44,36 @@ export interface WeightRefusal {
 }
 
 /** A weight as it was written, g; or why it can't be used. */
-export type WeightReading = { readonly ok: true; readonly weightG: number } | ({ readonly ok: false } & WeightRefusal);
+export type WeightReading =
+  | {
+      readonly ok: true;
+      readonly weightG: number;
+      /** It was written as a guess: “about 2 kg”. */ readonly guess?: true;
+    }
+  | ({ readonly ok: false } & WeightRefusal);
+
+const GUESS = /^(?:(?:about|approximately|approx|roughly|circa|ca|c|around)\b\.?|[~≈])\s*/i;
+
+/** A written amount without the word that says it is a guess; and whether there was one. */
+export const withoutGuess = (text: string): { readonly text: string; readonly guess: boolean } => ({
+  text: text.trim().replace(GUESS, ''),
+  guess: GUESS.test(text.trim()),
+});
+
+/** What may stand between the parts of an amount: `3 lb, 4 oz`, `1 kg + 250 g`, `1 lb and 2 oz`. */
+export const BETWEEN_PARTS = /(?:[\s,+&]|\band\b)*/y;
 
 const refuse = (code: WeightRefusal['code'], message: string): WeightReading => ({ ok: false, code, message });
 
 /**
- * Reads a weight as people write it (`2.4 kg`, `1,5 kg`, `8 oz`, `3 lb 4 oz`, `1/2 lb`) into grams.
+ * Reads a weight as people write it (`2.4 kg`, `1,5 kg`, `8 oz.`, `3 lb. 4 oz`, `1-1/2 lb`, `1 kg + 250 g`,
+ * `about 2 kg`) into grams.
  * Range accepted: 1 mg up to `maximumG` (default 500 kg, more than a small studio can hold).
  * Refusals are values, never exceptions.
  */
 export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: number } = {}): WeightReading {
-  const writtenText = text.trim().toLowerCase();
+  const { text: bare, guess } = withoutGuess(text);
+  const writtenText = bare.toLowerCase();
   if (writtenText === '') return refuse('empty', 'Write a weight with its unit, for example “250 g” or “8 oz”.');
   let totalG = 0;
   let position = 0;
@@ -75,14 +101,15 @@ export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: nu
     if (amount < 0) return refuse('notPositive', 'A weight can’t be below zero. Take the minus sign away.');
     totalG += amount * perUnit;
     position = PART.lastIndex;
-    while (/[\s,]/.test(writtenText[position] ?? '')) position += 1;
+    BETWEEN_PARTS.lastIndex = position;
+    position += BETWEEN_PARTS.exec(writtenText)?.[0].length ?? 0;
   }
   if (totalG <= 0) return refuse('notPositive', 'A weight of nothing can’t be used. Write what the balance shows.');
   if (totalG < 0.001)
     return refuse('tooLight', 'That is less than a milligram, which no balance here can weigh. Check the unit.');
   if (totalG > maximumG)
     return refuse('tooHeavy', `${formatWeight(totalG)} is more than this can be. Check the unit: did you mean grams?`);
-  return { ok: true, weightG: totalG };
+  return { ok: true, weightG: totalG, ...(guess ? { guess } : {}) };
 }
 
 const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);

@@ -176,7 +176,7 @@ function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
 
 /** As much as brings the bath to a pH, where the water’s own is known. */
 function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose {
-  const { material, bath, source } = context;
+  const { material, bath } = context;
   if (bath.water?.ph === null || bath.water === null)
     return {
       ok: false,

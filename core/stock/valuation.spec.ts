@@ -101,7 +101,7 @@ describe('money', () => {
     ['-3', undefined],
     ['12.505', undefined],
     ['free', undefined],
-    ['1,200.00', undefined],
+    ['1,200.00', 120_000],
   ])('reads “%s”', (text, minor) => expect(readMoney(text)).toBe(minor));
   it('writes two places and the currency', () =>
     expect([formatMoney(1250, 'EUR'), formatMoney(-5, 'GBP')]).toEqual(['12.50 EUR', '−0.05 GBP']));

@@ -138,13 +138,17 @@ export function withoutReversed<M extends { readonly id: string; readonly revers
 }
 
 /**
- * Reads an amount of money as written (`12.50`, `12,5`, `£8`) into minor units of a currency with two decimals.
+ * Reads an amount of money as written (`12.50`, `12,5`, `£8`, `12p`, `£1,200`) into minor units of a currency with two decimals.
  * `undefined` when it can't be read or is below zero.
  */
 export function readMoney(text: string): number | undefined {
-  const match = /^\D{0,3}\s*(\d{1,9})(?:[.,](\d{1,2}))?\s*\D{0,3}$/.exec(text.trim());
-  if (!match || text.includes('-') || text.includes('−')) return undefined;
-  return Number(match[1]) * 100 + Number((match[2] ?? '').padEnd(2, '0') || 0);
+  const trimmed = text.trim();
+  if (/[-−]/.test(trimmed)) return undefined;
+  const minor = /^(\d{1,9})\s*(?:p|c|ct|cents?|pence)$/i.exec(trimmed);
+  if (minor) return Number(minor[1]);
+  const match = /^\D{0,3}?\s*(\d{1,3}(?:[ '’,]\d{3})+|\d{1,9})(?:[.,](\d{1,2}))?\s*\D{0,3}$/.exec(trimmed);
+  if (!match) return undefined;
+  return Number(match[1]?.replace(/\D/g, '')) * 100 + Number((match[2] ?? '').padEnd(2, '0') || 0);
 }
 
 /** Writes minor units as money: `12.50 GBP`. */

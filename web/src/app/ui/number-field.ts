@@ -1,8 +1,8 @@
 import type { OnDestroy } from '@angular/core';
-import { Directive, ElementRef, Renderer2, forwardRef, inject } from '@angular/core';
+import { Directive, ElementRef, Renderer2, forwardRef, inject, input } from '@angular/core';
 import type { ControlValueAccessor } from '@angular/forms';
 import { NG_VALUE_ACCESSOR } from '@angular/forms';
-import { explainNumber, readNumberText } from '@vestigia/core';
+import { explainNumber, readNumberText, readTemperatureC } from '@vestigia/core';
 
 /**
  * A number as people write it, read by core: `12,5` is twelve and a half, `1/2` a half, `−3.5` below zero. What is no
@@ -19,6 +19,8 @@ import { explainNumber, readNumberText } from '@vestigia/core';
   providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => NumberField), multi: true }],
 })
 export class NumberField implements ControlValueAccessor, OnDestroy {
+  /** `temperature`: °F is turned into °C as well. */
+  readonly vsNumber = input<'' | 'temperature'>('');
   private readonly input = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
   private readonly renderer = inject(Renderer2);
   private changed: (value: number | null) => void = () => undefined;
@@ -27,7 +29,7 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
 
   writeValue(value: number | null | undefined): void {
     const text = this.input.value.trim();
-    const shown = readNumberText(text);
+    const shown = this.read(text);
     // What stands there says the same already, or is still being written: it stays as it is.
     if (value === null || value === undefined ? text !== '' && shown === undefined : shown === value) return;
     this.input.value = value === null || value === undefined || Number.isNaN(value) ? '' : String(value);
@@ -47,7 +49,7 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
   }
 
   protected typed(text: string): void {
-    const value = readNumberText(text);
+    const value = this.read(text);
     if (text.trim() === '' || value !== undefined) this.say(undefined);
     this.changed(value ?? null);
   }
@@ -55,12 +57,16 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
   /** Said when the field is left: halfway through a number nobody wants to be told. */
   protected left(): void {
     const text = this.input.value;
-    this.say(text.trim() === '' || readNumberText(text) !== undefined ? undefined : explainNumber(text));
+    this.say(text.trim() === '' || this.read(text) !== undefined ? undefined : explainNumber(text));
     this.touched();
   }
 
   ngOnDestroy(): void {
     this.say(undefined);
+  }
+
+  private read(text: string): number | undefined {
+    return this.vsNumber() === 'temperature' ? readTemperatureC(text) : readNumberText(text);
   }
 
   private say(message: string | undefined): void {

@@ -1,6 +1,6 @@
 import type { LotDetail, NewRunEntry } from '@vestigia/contract';
 import type { PlannedStep } from '@vestigia/core';
-import { foldRun } from '@vestigia/core';
+import { foldRun, readTemperatureC } from '@vestigia/core';
 import { newId } from '../../api/new-id';
 import { readNumber } from './read-number';
 
@@ -64,7 +64,7 @@ export function entriesOf(
       const begunAlready = records[k.step.index]?.startedAt !== undefined;
       const begun = at(k.begun === '' ? k.finished : k.begun);
       const weighings = k.weighings.filter((w) => w.quantityText.trim() !== '');
-      const hottest = readNumber(k.hottest);
+      const hottest = readTemperatureC(k.hottest);
       const ph = readNumber(k.ph);
       const entries: NewRunEntry[] = [
         ...(begunAlready ? [] : [{ ...shared, id: newId(), kind: 'start' as const, at: begun }]),

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { formatAmount } from '@vestigia/core';
+import { formatAmount, readTemperatureC } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import { entryLabel } from '../../format/entry-label';
 import { newId } from '../../api/new-id';
@@ -11,7 +11,6 @@ import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
-import { readNumber } from './read-number';
 
 const SHOWN = 14;
 
@@ -84,7 +83,7 @@ export class RunEntryLog {
         return { kind: e.kind, replacesId, weighing, detail: e.detail };
       }
       case 'temperature':
-        return { kind: e.kind, replacesId, temperatureC: readNumber(this.right()) ?? null, detail: e.detail };
+        return { kind: e.kind, replacesId, temperatureC: readTemperatureC(this.right()) ?? null, detail: e.detail };
       case 'note':
         return { kind: e.kind, replacesId, text: this.right(), detail: e.detail };
     }

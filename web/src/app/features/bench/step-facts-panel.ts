@@ -3,10 +3,10 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 
+import { readTemperatureC } from '@vestigia/core';
 import type { Panel } from './bench-focus';
 import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
-import { readNumber } from './read-number';
 
 /** Quick notes, as they would be called across the room. */
 const NOTES = [
@@ -83,7 +83,7 @@ export class StepFactsPanel {
   protected readonly text = signal('');
 
   protected degrees(): number | null {
-    return readNumber(this.text()) ?? null;
+    return readTemperatureC(this.text()) ?? null;
   }
 
   protected photo(event: Event): void {
