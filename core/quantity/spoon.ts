@@ -1,6 +1,7 @@
 import { countLabel } from './word-list';
 import type { Figure } from './figure';
 import { figure } from './figure';
+import { studentT95 } from './student';
 import { formatWeight } from './weight';
 
 /** What several weighings of one level spoonful say. Weights in grams. */
@@ -49,7 +50,8 @@ export function learnSpoon(weightsG: readonly number[], spoonMl: number): Taught
 
 /**
  * Plans a dose in level spoons, to the nearest quarter, with the error that brings: what rounding to quarters shifts,
- * and two standard deviations of that many spoonfuls (independent, so √n), plus the mean's own uncertainty.
+ * and, nineteen times in twenty, that many spoonfuls (independent, so √n) and the mean's own uncertainty, by Student's
+ * t of as many weighings as there were.
  * @param doseG above zero
  */
 export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: string): Figure {
@@ -57,12 +59,13 @@ export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: strin
   const spoons = Math.max(SPOON_STEP, Math.round(doseG / spoon.meanG / SPOON_STEP) * SPOON_STEP);
   const givenG = spoons * spoon.meanG;
   const deviationG = Math.sqrt(spoons * spoon.spreadG ** 2 + (spoons * spoon.spreadG) ** 2 / spoon.weighings);
+  const t = spoon.weighings < FEWEST_WEIGHINGS ? 0 : studentT95(spoon.weighings - 1);
   const roundingPercent = ((givenG - doseG) / doseG) * 100;
   const notes = [
     `gives ${formatWeight(givenG)}, ${Math.abs(roundingPercent) < 0.5 ? 'as wanted' : `${Math.abs(roundingPercent).toFixed(0)} % ${roundingPercent > 0 ? 'more' : 'less'} than wanted`}`,
     spoon.weighings < FEWEST_WEIGHINGS
       ? 'the spread of this spoon is not known yet'
-      : `nineteen times in twenty within ${formatWeight(givenG - 2 * deviationG)} to ${formatWeight(givenG + 2 * deviationG)}`,
+      : `nineteen times in twenty within ${formatWeight(Math.max(0, givenG - t * deviationG))} to ${formatWeight(givenG + t * deviationG)}`,
     'a balance measures it better',
   ];
   return figure(

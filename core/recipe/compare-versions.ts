@@ -1,6 +1,7 @@
 import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
 import type { RecipePart, RecipeVersion } from './recipe';
 import { sayKitchenUnit } from '../quantity/volume';
+import { trimZeros } from '../quantity/weight';
 import { PH_REAGENT_LABELS } from '../bath/ph';
 import { followsLabel } from './chain';
 import type { PlacedPlan } from './placed';
@@ -22,23 +23,27 @@ export interface VersionDifference {
 
 type Body = Omit<RecipeVersion, 'id' | 'recipeName' | 'number'> & { readonly note?: string };
 
-/** A dose as dyers say it. */
+/** A figure to three decimals; a dash where none is written yet. */
+const figureOf = (value: number | null | undefined): string =>
+  value === null || value === undefined || Number.isNaN(value) ? '–' : trimZeros(value, 3);
+
+/** A dose as dyers say it; a figure that isn't written yet stands as a dash. */
 export function sayDose(dose: Dose): string {
   switch (dose.by) {
     case 'percentOwf':
-      return `${dose.percentOwf} % WOF${dose.form ? `, ${dose.form}` : ''}`;
+      return `${figureOf(dose.percentOwf)} % WOF${dose.form ? `, ${dose.form}` : ''}`;
     case 'gPerLitre':
-      return `${dose.gPerL} g to the litre`;
+      return `${figureOf(dose.gPerL)} g to the litre`;
     case 'solution':
-      return `${dose.mlPer100G} ml per 100 g of a solution of ${dose.gPerL} g/l`;
+      return `${figureOf(dose.mlPer100G)} ml per 100 g of a solution of ${figureOf(dose.gPerL)} g/l`;
     case 'perPiece':
-      return `${dose.gPerPiece} g a piece`;
+      return `${figureOf(dose.gPerPiece)} g a piece`;
     case 'packet':
       return 'whole packets';
     case 'spoons':
-      return `${dose.spoonsPer100G} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
+      return `${figureOf(dose.spoonsPer100G)} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
     case 'toPh':
-      return `to pH ${dose.targetPh} with ${PH_REAGENT_LABELS[dose.reagent]}`;
+      return `to pH ${figureOf(dose.targetPh)} with ${PH_REAGENT_LABELS[dose.reagent]}`;
   }
 }
 

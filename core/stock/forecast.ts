@@ -1,3 +1,4 @@
+import { studentT95OneSided } from '../quantity/student';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 
@@ -28,7 +29,6 @@ export interface RunOut {
 /** 80 % of a normal distribution lie within ± 1.2816 standard deviations. */
 const Z_80 = 1.2816;
 /** 95 % lie below + 1.6449: the service level of a reorder point. */
-const Z_95 = 1.6449;
 const FEWEST_WEEKS = 8;
 const FEWEST_USES = 3;
 const HORIZON_WEEKS = 520;
@@ -94,7 +94,8 @@ export interface Reorder {
 }
 
 /**
- * When to order and how much: the point covers use over the lead time with 95 % certainty (mean + 1.645 σ√t); the
+ * When to order and how much: the point covers use over the lead time nineteen times in twenty, by
+ * Student's t of the weeks it was read from (mean + t σ√(L + L²/n)), where weeks are independent and much alike; the
  * quantity covers `coverWeeks` of use. A point or quantity set by the studio stands instead.
  */
 export function reorder(
@@ -108,7 +109,10 @@ export function reorder(
   }: { leadTimeDays: number; coverWeeks?: number; unit: string; setPoint?: number | null; setQuantity?: number | null },
 ): Reorder {
   const leadWeeks = Math.max(leadTimeDays / 7, 1 / 7);
-  const worked = Math.ceil(rate.perWeek * leadWeeks + Z_95 * rate.weekSpread * Math.sqrt(leadWeeks));
+  // The weeks to come spread, and so does the mean that was read from so few.
+  const spread = rate.weekSpread * Math.sqrt(leadWeeks + leadWeeks ** 2 / rate.weeks);
+  const t = studentT95OneSided(rate.weeks - 1);
+  const worked = Math.ceil(rate.perWeek * leadWeeks + t * spread);
   const inputs = [
     { name: 'use a week', value: Math.round(rate.perWeek), unit, source: `mean of ${rate.weeks} weeks` },
     { name: 'spread of a week', value: Math.round(rate.weekSpread), unit },
@@ -117,7 +121,9 @@ export function reorder(
   const point =
     setPoint !== null
       ? figure(setPoint, unit, 'set by the studio', [])
-      : figure(worked, unit, 'use over the lead time + 1.645 × spread × √lead time', inputs, ['enough 19 times in 20']);
+      : figure(worked, unit, 'use over the lead time + t × spread × √(lead time + lead time² ÷ weeks)', inputs, [
+          'enough about 19 times in 20 where use is steady, less often where it comes in lumps',
+        ]);
   const quantity =
     setQuantity !== null
       ? figure(setQuantity, unit, 'set by the studio', [])

@@ -9,7 +9,7 @@ describe('sayRunOut', () => {
     ['in 12 days (9 days to 4 weeks)', { likelyDays: 12.2, earlyDays: 9, lateDays: 28 }],
     ['in 10 weeks (6 weeks to 5 months)', { likelyDays: 70, earlyDays: 42, lateDays: 152 }],
     ['in 22 months (17 months to 3 years)', { likelyDays: 670, earlyDays: 520, lateDays: 1100 }],
-    ['in 8 months (17 weeks to years)', { likelyDays: 240, earlyDays: 119, lateDays: null }],
+    ['in 8 months (17 weeks or more)', { likelyDays: 240, earlyDays: 119, lateDays: null }],
     ['not in ten years', { likelyDays: null, earlyDays: null, lateDays: null }],
     ['in 9 years at the earliest', { likelyDays: null, earlyDays: 3300, lateDays: null }],
   ])('says “%s”', (label, out) => expect(sayRunOut(out)).toBe(label));

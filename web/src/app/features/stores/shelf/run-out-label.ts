@@ -1,15 +1,11 @@
 import type { RunOut } from '@vestigia/core';
+import { countLabel } from '@vestigia/core';
 
-const far = (days: number | null): string =>
-  days === null
-    ? 'years'
-    : days < 14
-      ? `${Math.round(days)} days`
-      : days < 120
-        ? `${Math.round(days / 7)} weeks`
-        : days < 730
-          ? `${Math.round(days / 30.4)} months`
-          : `${Math.round(days / 365)} years`;
+const far = (days: number): string => {
+  if (days < 14) return countLabel(Math.round(days), 'day');
+  if (days < 120) return countLabel(Math.round(days / 7), 'week');
+  return days < 730 ? countLabel(Math.round(days / 30.4), 'month') : countLabel(Math.round(days / 365), 'year');
+};
 
 /** When something runs out, with how sure that is. */
 export function sayRunOut(out: RunOut | null): string {
@@ -17,5 +13,9 @@ export function sayRunOut(out: RunOut | null): string {
   if (out.likelyDays === 0) return 'now: nothing is free';
   if (out.likelyDays === null)
     return out.earlyDays === null ? 'not in ten years' : `in ${far(out.earlyDays)} at the earliest`;
-  return `in ${far(out.likelyDays)} (${far(out.earlyDays)} to ${far(out.lateDays)})`;
+  const likely = far(out.likelyDays);
+  const early = out.earlyDays === null ? likely : far(out.earlyDays);
+  if (out.lateDays === null) return early === likely ? `in ${likely} or more` : `in ${likely} (${early} or more)`;
+  const late = far(out.lateDays);
+  return early === late ? `in ${likely}` : `in ${likely} (${early} to ${late})`;
 }
