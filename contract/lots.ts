@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, personRef, stockMeasure } from './common';
 import { stepKind, lotPlan } from './lot-plan';
-import { lotCheck, waterThen, factor } from './proposal';
+import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { runEntry } from './run-entry';
 import { reading, verdict } from './readings';
 
@@ -55,6 +55,9 @@ export const lotDetail = z
   .object({
     summary: lotSummary,
     note: z.string(),
+    /** As it was asked for: what dyeing it again begins from. */
+    quantityText: z.string(),
+    extras: lotExtras,
     recipe: z.object({ versionId: id, name: z.string(), number: z.int() }),
     base: z.object({ id, name: z.string() }),
     water: waterThen.nullable(),

@@ -1,4 +1,5 @@
 import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
+import { lotExtras } from '@vestigia/contract';
 import type { BatchReading, LotConditions, LotPlan } from '@vestigia/core';
 import {
   completePlan,
@@ -129,9 +130,10 @@ export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(eq(recipeVersions.id, lot.recipeVersionId));
   const taken = madeFromMoved((await readParts(db, lot.id, 'moved')).moved, lot.id);
-  const base = taken.filter((t) => t.materialId === lot.baseMaterialId);
+  const bases = new Set([lot.baseMaterialId, ...lot.plan.groups.map((g) => g.baseId)]);
+  const base = taken.filter((t) => bases.has(t.materialId));
   const wofMg = base.reduce((sum, t) => sum + t.amount, 0) || lot.plan.wof.value * 1000;
-  const used = taken.filter((t) => t.materialId !== lot.baseMaterialId);
+  const used = taken.filter((t) => !bases.has(t.materialId));
   return {
     recipe: recipe ?? { id: lot.recipeVersionId, name: '' },
     base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
@@ -186,6 +188,8 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   return {
     summary,
     note: lot.note,
+    quantityText: lot.quantityText,
+    extras: lotExtras.parse(lot.extras),
     ...named,
     water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
     checks: lot.checks,

@@ -9,8 +9,10 @@ import {
   makeLot,
   newId,
   openTestStudio,
+  reading,
   recipeBody,
   runEntry,
+  verdict,
   weighing,
 } from '../test/test-studio';
 
@@ -35,6 +37,27 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   });
   const proposed = async (rest: object = {}): Promise<Proposal> =>
     (await post('/api/lots/proposal', ask(rest)).expect(200)).body as Proposal;
+
+  /** Does every step, weighing what was planned, and passes the lot. */
+  const dyeAsPlanned = async (lotId: string): Promise<void> => {
+    const enter = (entry: object) => post(`/api/lots/${lotId}/entries`, entry).expect(200);
+    const { plan } = (await studio.agent.get(`/api/lots/${lotId}`)).body as LotDetail;
+    for (const step of plan.steps) {
+      await enter(runEntry(step.index, 'start'));
+      for (const w of step.weighings)
+        for (const pick of w.picks)
+          await enter(
+            runEntry(step.index, 'weigh', {
+              weighing: weighing(w.materialId, pick.stockLotId ?? '', `${pick.amount / 1000} g`, w.batch),
+            }),
+          );
+      studio.pass(step.index === plan.steps.length - 1 ? 600 : 90);
+      await enter(runEntry(step.index, 'finish'));
+    }
+    for (const { number } of plan.batches)
+      await post(`/api/lots/${lotId}/readings`, { ...reading('dry'), batch: number }).expect(200);
+    await post(`/api/lots/${lotId}/verdicts`, verdict('pass')).expect(200);
+  };
 
   it('offers ways out that work when a lot fits no way', async () => {
     const refused = (await post('/api/lots/proposal', ask({ quantityText: '24 hanks of 100 g' })).expect(422))
@@ -260,6 +283,40 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
         ).body as Problem
       ).detail,
     ).toMatch(/stands in the lot twice/);
+
+    // Dyed again, it is the lot that it was: all its bases, and doses by all its fibre.
+    const first = await created('/api/lots', {
+      id: newId(),
+      ask: ask({
+        colourwayId: colourway,
+        also: [{ baseId: silk, quantityText: '4 reels of 25 g' }],
+        intake: { flags: ['scoured'], syntheticPercent: null },
+      }),
+      ...agreed(
+        await proposed({
+          colourwayId: colourway,
+          also: [{ baseId: silk, quantityText: '4 reels of 25 g' }],
+          intake: { flags: ['scoured'], syntheticPercent: null },
+        }),
+      ),
+    });
+    await dyeAsPlanned(first);
+    const then = (await studio.agent.get(`/api/lots/${first}`).expect(200)).body as LotDetail;
+    expect([then.quantityText, then.extras.also, then.extras.intake.flags]).toEqual([
+      '2 hanks of 100 g',
+      [{ baseId: silk, quantityText: '4 reels of 25 g' }],
+      ['scoured'],
+    ]);
+    const repeated = await proposed({
+      colourwayId: colourway,
+      reorderOfId: first,
+      quantityText: then.quantityText,
+      ...then.extras,
+    });
+    expect(repeated.plan.wof.value).toBe(300);
+    expect(repeated.factors.filter((x) => x.name.startsWith('Potassium alum'))).toMatchObject([
+      { same: true, then: expect.stringContaining('15 % WOF'), now: expect.stringContaining('15 % WOF') },
+    ]);
   });
 
   it('measures out what is kept by volume or in packets, and books it so', async () => {

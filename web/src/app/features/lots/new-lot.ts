@@ -14,7 +14,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
-import { INTAKE_FLAG_LABELS, formatAmount, formatWeight, sayCourse, sayMinutes, sayPlanCaution } from '@vestigia/core';
+import { INTAKE_FLAG_LABELS, formatAmount, sayCourse, sayMinutes, sayPlanCaution } from '@vestigia/core';
 import { catchError, debounceTime, merge, of, switchMap } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -100,17 +100,15 @@ export class NewLotPage {
   protected readonly colourwayId = linkedSignal(
     () => this.earlier.value()?.summary.colourway.id ?? this.colourway() ?? '',
   );
-  protected readonly quantityText = linkedSignal(() => {
-    const s = this.earlier.value()?.summary;
-    return s ? `${s.pieces} x ${formatWeight(s.pieceWeightG)}` : '';
-  });
+  /** Dyed again, it begins as it was asked for then: its size, other bases, what was seen at intake, schools. */
+  protected readonly quantityText = linkedSignal(() => this.earlier.value()?.quantityText ?? '');
   protected readonly waterId = linkedSignal(() => this.earlier.value()?.water?.id ?? this.chosen()?.lastWaterId ?? '');
   protected readonly without = signal<readonly string[]>([]);
   protected readonly chosen = computed(() => this.colourways.value()?.find((c) => c.id === this.colourwayId()));
   protected readonly recipeVersionId = linkedSignal(() => this.chosen()?.recipe.versionId ?? '');
   protected readonly acceptShortages = signal(false);
   protected readonly note = signal('');
-  protected readonly extras = signal<LotExtras>(NOTHING_MORE);
+  protected readonly extras = linkedSignal<LotExtras>(() => this.earlier.value()?.extras ?? NOTHING_MORE);
   /** Why each caution is gone past, by its key. */
   protected readonly reasons = signal<Readonly<Record<string, string>>>({});
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
