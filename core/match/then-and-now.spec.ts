@@ -43,6 +43,13 @@ describe('compareThenAndNow', () => {
     ],
     ['more of it', weld({ percentOwf: 110 }), 'Weld', /More than/],
     ['less of it', weld({ percentOwf: 90 }), 'Weld', /Less than/],
+    [
+      'a weaker stock lot, made up for by the plan',
+      weld({ percentOwf: 125, worthPercentOwf: 100, sources: [{ stockLotId: 'w2', tag: 'WEL-2' }] }),
+      'Weld',
+      /makes up for its strength/,
+    ],
+    ['a weaker stock lot, dosed as before', weld({ worthPercentOwf: 80 }), 'Weld', /Less than/],
     ['left out', { materials: [] }, 'Weld', /not now/],
     ['water', { water: { id: 'rain', name: 'Rain barrel', ph: 6.3, hardnessDh: 1 } }, 'Water', /shift the shade/],
     [

@@ -27,6 +27,11 @@ export interface MaterialUse {
   readonly name: string;
   /** What was dosed for 100 g of dry fibre: g, ml or packets, as it is measured. */
   readonly percentOwf: number;
+  /**
+   * The same at full strength: each stock lot's share by its tested strength, untested ones as the reference lot. As
+   * dosed where absent.
+   */
+  readonly worthPercentOwf?: number | undefined;
   readonly measure: StockMeasure;
   readonly sources: readonly MaterialSource[];
 }
@@ -124,11 +129,9 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
     const was = then.find((m) => m.materialId === id);
     const is = now.find((m) => m.materialId === id);
     const label = (m: MaterialUse | undefined): string =>
-      m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}` : 'not used';
+      m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}${worthLabel(m)}` : 'not used';
     const sameDose =
-      was !== undefined &&
-      is !== undefined &&
-      Math.abs(is.percentOwf - was.percentOwf) <= SAME_DOSE_SHARE * was.percentOwf;
+      was !== undefined && is !== undefined && Math.abs(worth(is) - worth(was)) <= SAME_DOSE_SHARE * worth(was);
     const same = sameDose && sameSources(was.sources, is.sources);
     return { name, then: label(was), now: label(is), same, effect: same ? '' : materialEffect(was, is, sameDose) };
   });
@@ -137,10 +140,18 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
 function materialEffect(was: MaterialUse | undefined, is: MaterialUse | undefined, sameDose: boolean): string {
   if (!was) return 'Not used then.';
   if (!is) return 'Used then, not now.';
-  if (!sameDose)
-    return is.percentOwf > was.percentOwf ? 'More than was really used then.' : 'Less than was really used then.';
+  if (!sameDose) return worth(is) > worth(was) ? 'More than was really used then.' : 'Less than was really used then.';
+  if (is.worthPercentOwf !== undefined && Math.abs(is.percentOwf - was.percentOwf) > SAME_DOSE_SHARE * was.percentOwf)
+    return 'Another stock lot, and the dose makes up for its strength: the shade should hold, the hue may still differ.';
   return 'Another stock lot may be stronger or weaker: dye a strike-off before the whole lot.';
 }
+
+/** A dose at full strength. */
+const worth = (m: MaterialUse): number => m.worthPercentOwf ?? m.percentOwf;
+const worthLabel = (m: MaterialUse): string =>
+  Math.abs(worth(m) - m.percentOwf) > SAME_DOSE_SHARE * m.percentOwf
+    ? `, worth ${round(worth(m))} at full strength`
+    : '';
 
 function vesselEffect(then: LotConditions, now: LotConditions): string {
   const metals = (c: LotConditions): string => [...new Set(c.vessels.map((v) => v.metal))].sort().join();

@@ -12,7 +12,17 @@ import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, people, reservations, recipeVersions, recipes } from '../db/schema';
+import {
+  colourways,
+  lotProgress,
+  lots,
+  materials,
+  people,
+  reservations,
+  recipeVersions,
+  recipes,
+  stockLots as stockLotTable,
+} from '../db/schema';
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
@@ -122,6 +132,18 @@ function madeFromMoved(
   );
 }
 
+/** Tested strengths of stock lots, as a share of the reference lot; those never tested are left out. */
+export async function readStrengths(db: Db, stockLotIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
+  if (stockLotIds.length === 0) return new Map();
+  const rows = await db
+    .select({ id: stockLotTable.id, facts: stockLotTable.facts })
+    .from(stockLotTable)
+    .where(inArray(stockLotTable.id, [...stockLotIds]));
+  return new Map(
+    rows.flatMap((r) => (r.facts.strengthPercent === null ? [] : [[r.id, r.facts.strengthPercent / 100] as const])),
+  );
+}
+
 /** What really made a lot: by its movements where it was dyed, by its plan where it was not. */
 export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions> {
   const [recipe] = await db
@@ -134,6 +156,10 @@ export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions
   const base = taken.filter((t) => bases.has(t.materialId));
   const wofMg = base.reduce((sum, t) => sum + t.amount, 0) || lot.plan.wof.value * 1000;
   const used = taken.filter((t) => !bases.has(t.materialId));
+  const strengths = await readStrengths(
+    db,
+    used.map((u) => u.stockLotId),
+  );
   return {
     recipe: recipe ?? { id: lot.recipeVersionId, name: '' },
     base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
@@ -146,6 +172,10 @@ export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions
           name,
           measure,
           percentOwf: ((usedOfMaterial.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100,
+          worthPercentOwf:
+            ((usedOfMaterial.reduce((sum, u) => sum + u.amount * (strengths.get(u.stockLotId) ?? 1), 0) * perGram) /
+              wofMg) *
+            100,
           sources: usedOfMaterial.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
         };
       },

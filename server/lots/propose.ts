@@ -30,7 +30,7 @@ import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
 import { readState } from './lot-progress';
 import type { LotRow } from './lots-store';
-import { findLot, readConditions } from './lots-store';
+import { findLot, readConditions, readStrengths } from './lots-store';
 
 export interface ProposalWithInputs {
   readonly proposal: Proposal;
@@ -52,7 +52,11 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const stockLots = await readStockLotsOf(db, plan);
   const named = { id: version.id, name: `${version.recipeName}, version ${version.number}` };
   const baseIds = bases.map((b) => b.id);
-  const here = conditionsOf(plan, named, baseIds, water, stockLots);
+  const strengths = await readStrengths(
+    db,
+    stockLots.map((j) => j.id),
+  );
+  const here = conditionsOf(plan, named, baseIds, water, stockLots, strengths);
   const factors = earlier ? compareThenAndNow(await readConditions(db, earlier), here) : [];
   const checks = [
     ...checkLot({
@@ -261,6 +265,13 @@ function stockLotsIn(plan: LotPlan, known: ReadMaterials) {
   );
 }
 
+/** Of what is taken, how strong it is on the whole; untested stock lots count as the reference lot. */
+function meanStrength(picks: LotPlan['materials'][number]['picks'], strengths: ReadonlyMap<string, number>): number {
+  const total = picks.reduce((sum, p) => sum + p.amount, 0);
+  const worth = picks.reduce((sum, p) => sum + p.amount * (strengths.get(p.stockLotId ?? '') ?? 1), 0);
+  return total === 0 ? 1 : worth / total;
+}
+
 /** The lot as planned, in the terms of then and now. */
 function conditionsOf(
   plan: LotPlan,
@@ -268,6 +279,7 @@ function conditionsOf(
   baseIds: readonly string[],
   water: LotRow['water'],
   stockLots: Proposal['stockLots'],
+  strengths: ReadonlyMap<string, number>,
 ): LotConditions {
   const tagOf = new Map(stockLots.map((j) => [j.id, j.tag]));
   const sources = (m: LotPlan['materials'][number]) =>
@@ -285,6 +297,7 @@ function conditionsOf(
         name: m.name,
         measure: m.measure,
         percentOwf: (m.total.value / plan.wof.value) * 100,
+        worthPercentOwf: (m.total.value / plan.wof.value) * 100 * meanStrength(m.picks, strengths),
         sources: sources(m),
       })),
     vessels: plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
