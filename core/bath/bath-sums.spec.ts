@@ -61,6 +61,10 @@ describe('water', () => {
     expect(chalkToHarden(1, 8, 10)).toMatchObject({ value: 1.2 });
     expect(chalkToHarden(14, 8, 10).value).toBe(0);
   });
+  it('counts the chalk that the recipe gives already', () => {
+    expect(chalkToHarden(1, 8, 10, 0.5)).toMatchObject({ value: 0.7 });
+    expect(chalkToHarden(1, 8, 10, 5).value).toBe(0);
+  });
 });
 
 describe('a dose to a pH', () => {

@@ -71,6 +71,7 @@ export function answerWater(
   water: WaterFacts | null,
   litres: number,
   others: readonly WaterFacts[] = [],
+  chalkGivenG = 0,
 ): WaterAnswer {
   const lines: string[] = [];
   if (water === null)
@@ -111,7 +112,8 @@ export function answerWater(
       ],
     };
   const wantedDh = ask.hardnessDh ?? HARD_FROM_DH;
-  const chalk = chalkToHarden(water.hardnessDh ?? 0, wantedDh, litres);
+  const chalk = chalkToHarden(water.hardnessDh ?? 0, wantedDh, litres, chalkGivenG);
+  if (chalk.value === 0) return { fits: ironFits, chalk: null, lines };
   return {
     fits: false,
     chalk,
@@ -125,9 +127,10 @@ export function answerWater(
 /**
  * Chalk (CaCO3) that brings water to a hardness, if all of it dissolves, which it does only in a slightly sour or
  * long-stirred bath.
+ * @param givenG what the recipe puts in by itself
  */
-export function chalkToHarden(hasDh: number, wantedDh: number, litres: number): Figure {
-  const grams = (Math.max(0, wantedDh - hasDh) * CACO3_MG_PER_DH * litres) / 1000;
+export function chalkToHarden(hasDh: number, wantedDh: number, litres: number, givenG = 0): Figure {
+  const grams = Math.max(0, (Math.max(0, wantedDh - hasDh) * CACO3_MG_PER_DH * litres) / 1000 - givenG);
   return figure(
     Math.round(grams * 10) / 10,
     'g',
@@ -135,7 +138,8 @@ export function chalkToHarden(hasDh: number, wantedDh: number, litres: number): 
     [
       { name: 'wanted', value: Math.round(wantedDh * 10) / 10, unit: '°dH', source: 'recipe' },
       { name: 'there', value: hasDh, unit: '°dH', source: 'the source as tested' },
-      { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: 'the baths of this lot' },
+      { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: 'the baths that ask for it' },
+      ...(givenG > 0 ? [{ name: 'given by the recipe', value: Math.round(givenG * 10) / 10, unit: 'g' }] : []),
     ],
     ['chalk dissolves slowly: stir it in early'],
   );

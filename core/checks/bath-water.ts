@@ -1,4 +1,5 @@
 import { answerWater } from '../bath/water';
+import type { PlannedStep } from '../scaling/lot-plan';
 import type { CheckInput } from './check-input';
 import type { CheckText } from './finding';
 import { caution, checkFamily, named } from './finding';
@@ -7,13 +8,23 @@ type BathFinding =
   | { readonly code: 'water'; readonly answer: string; readonly cites: string }
   | { readonly code: 'shortBath'; readonly ratio: number; readonly provenRatio: number; readonly cites: string };
 
-function findBath({ plan, recipe, water, otherWaters }: CheckInput): BathFinding[] {
+/** Steps whose water meets the dyestuff. */
+const COLOURING: readonly PlannedStep['kind'][] = ['extract', 'makeUp', 'dye', 'exhaust'];
+
+function findBath({ plan, recipe, materials, water, otherWaters }: CheckInput): BathFinding[] {
   const cites = named(recipe);
-  const litres = [...new Set(plan.steps.flatMap((s) => s.baths))].reduce(
+  // What is asked for is the water that draws and carries the dye, not that of a scour or a rinse.
+  const colouring = plan.steps.filter((step) => COLOURING.includes(step.kind));
+  const litres = [...new Set(colouring.flatMap((s) => s.baths))].reduce(
     (sum, b) => sum + (b.liquor.value * b.turns) / 1000,
     0,
   );
-  const { lines } = answerWater(recipe.water, water, litres, otherWaters);
+  const chalkIds = materials.filter((m) => m.catalogueKey === 'chalk').map((m) => m.id);
+  const chalkG = colouring
+    .flatMap((step) => step.weighings)
+    .filter((w) => chalkIds.includes(w.materialId) && w.measure === 'weight')
+    .reduce((sum, w) => sum + w.target.value, 0);
+  const { lines } = answerWater(recipe.water, water, litres, otherWaters, chalkG);
   return [
     ...lines.map((answer) => ({ code: 'water' as const, answer, cites })),
     ...(plan.liquorRatio < recipe.liquorRatio

@@ -130,6 +130,13 @@ describe('checks before a lot', () => {
       /card of bucket/,
     ],
     [
+      'a hold above boiling in an open pot',
+      { recipe: { ...sound, steps: [...sound.steps, bathStep('modify', [], { temperatureC: 110 })] } },
+      'stop',
+      /“modify” goes to 110 °C; an open pot boils at 100 °C/,
+      /card of/,
+    ],
+    [
       'a burner too weak',
       {
         plan: {

@@ -6,6 +6,9 @@ import type { CheckInput } from './check-input';
 import type { CheckText } from './finding';
 import { bathSteps, caution, checkFamily, line, stop } from './finding';
 
+/** Of water in an open pot, near sea level. */
+const BOILING_C = 100;
+
 interface InVessel {
   readonly vesselName: string;
   readonly title: string;
@@ -15,6 +18,7 @@ type VesselFinding =
   | (InVessel & { readonly code: 'potMetal'; readonly metal: VesselMetal })
   | { readonly code: 'ironPot'; readonly vesselName: string }
   | (InVessel & { readonly code: 'causticAluminium'; readonly materialName: string })
+  | (InVessel & { readonly code: 'aboveBoiling'; readonly toC: number })
   | (InVessel & { readonly code: 'vesselHeat'; readonly maxC: number; readonly toC: number })
   | (InVessel & { readonly code: 'tooLittleHeat'; readonly toC: number; readonly why: string });
 
@@ -56,6 +60,7 @@ function findHeat(
   const found: VesselFinding[] = [];
   const max = vessel ? maxC(vessel) : null;
   if (temperatureC === undefined) return found;
+  if (temperatureC > BOILING_C) found.push({ code: 'aboveBoiling', ...ofVessel, toC: temperatureC });
   if (max !== null && temperatureC > max) found.push({ code: 'vesselHeat', ...ofVessel, maxC: max, toC: temperatureC });
   if (heating && !heating.ok && temperatureC > heating.reachesC)
     found.push({
@@ -86,6 +91,12 @@ function sayVessel(f: VesselFinding): CheckText {
       return stop(
         `${f.materialName} goes into ${f.vesselName}, which is aluminium.`,
         'Caustic eats aluminium and gives off gas.',
+        f.cites,
+      );
+    case 'aboveBoiling':
+      return stop(
+        `“${f.title}” goes to ${f.toC} °C; an open pot boils at ${BOILING_C} °C.`,
+        'It can’t be held hotter without pressure, which no dye pot bears. Write the temperature again.',
         f.cites,
       );
     case 'vesselHeat':

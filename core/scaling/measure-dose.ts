@@ -18,6 +18,8 @@ import type { Dose } from '../recipe/dose';
 export interface DosedMaterial {
   readonly name: string;
   readonly measure: StockMeasure;
+  /** Which of the catalogue's materials it is, where that is known. */
+  readonly catalogueKey?: string | null;
   readonly packet: PacketFacts | null;
   readonly spoons: readonly (TaughtSpoon & { readonly unit: KitchenUnit; readonly system: VolumeSystem })[];
 }
@@ -259,7 +261,10 @@ function weighed(
     ok: true,
     measure: 'weight',
     target,
-    advice: [...stockSolutionAdvice(exactG, balance), ...weighingPortions(target.value, balance)],
+    advice: [
+      ...stockSolutionAdvice(exactG, balance, material.catalogueKey),
+      ...weighingPortions(target.value, balance),
+    ],
   };
 }
 
@@ -267,13 +272,20 @@ function weighed(
  * Where a dose is near the balance's step: a solution whose powder can be weighed within 1 %, and how much of it to
  * take.
  */
-function stockSolutionAdvice(exactG: number, balance: Balance): string[] {
+function stockSolutionAdvice(exactG: number, balance: Balance, catalogueKey: string | null | undefined): string[] {
   if (!(exactG > 0) || balance.resolutionG / exactG <= DOUBTFUL_SHARE) return [];
+  if (INSOLUBLE.includes(catalogueKey ?? ''))
+    return [
+      'Near the step of the balance, and it doesn’t dissolve: weigh more of it, and divide that into equal parts.',
+    ];
   const { dissolveG, inMl, takeMl } = proposeStockSolution(exactG, balance);
   return [
     `${exactG < balance.resolutionG / 2 ? 'Too little for the balance' : 'Near the step of the balance'}. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
   ];
 }
+
+/** What no solution is made of. */
+const INSOLUBLE = ['chalk', 'wheat-bran'];
 
 /** A solution to take a small dose from: g per litre, and ml of it. */
 export interface StockSolution {

@@ -13,8 +13,6 @@ import type { Practice } from '../recipe/practice-questions';
 export interface PlanMaterial extends DosedMaterial {
   readonly id: string;
   readonly hazards: readonly Hazard[];
-  /** Which of the catalogue's materials it is, where that is known. */
-  readonly catalogueKey?: string | null;
   readonly stock: readonly GradedStock[];
   /** Grams fresh that gave one gram dried, as this studio dried it last; `null` where it never did. */
   readonly dryFactor: number | null;

@@ -31,6 +31,22 @@ describe('a dose below half a step of the balance', () => {
   });
 });
 
+describe('a small dose of what doesn’t dissolve', () =>
+  it('is never made into a solution', () => {
+    const chalk: PlanMaterial = { ...material('chalk', stockLot('CHA-1', 100)), catalogueKey: 'chalk' };
+    const plan = planned(
+      input({
+        recipe: dosed('chalk', 2),
+        bases: [wool(1, 25)],
+        materials: [material('alum', stockLot('ALU-1', 500)), chalk],
+        balance: COARSE,
+      }),
+    );
+    const advice = plan.steps.find((s) => s.kind === 'modify')?.weighings[0]?.advice.join();
+    expect(advice).toMatch(/doesn’t dissolve: weigh more of it/);
+    expect(advice).not.toMatch(/Dissolve/);
+  }));
+
 describe('what lies within a step of the balance', () => {
   const alumOf = (...jars: readonly (readonly [string, number])[]) => {
     const stock = jars.map(([id, freeG], i) => ({ ...stockLot(id, freeG), receivedOn: `2026-01-0${i + 1}` }));
