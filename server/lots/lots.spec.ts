@@ -246,6 +246,26 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
       await refused(path(), body(), reason === 'notFound' ? 404 : 422, reason);
     });
 
+    it('takes what a jar lacks by less than a step of the balance as given, and no more than that', async () => {
+      const jar = async (quantityText: string): Promise<string> =>
+        (
+          (await studio.agent.post('/api/stock-lots').send(delivery(f.alum, quantityText)).expect(200)).body as {
+            id: string;
+          }
+        ).id;
+      const [nearly, short] = [await jar('14.97 g'), await jar('14.8 g')];
+      const lot = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+      const enter = (entry: object) => studio.agent.post(`/api/lots/${lot}/entries`).send(entry);
+      await enter(runEntry(0, 'start')).expect(200);
+      await enter(runEntry(0, 'finish', { text: 'weighed before' })).expect(200);
+      await enter(runEntry(1, 'start')).expect(200);
+      await enter(runEntry(1, 'weigh', { weighing: weighing(f.alum, short, '15 g') })).expect(422);
+      await enter(runEntry(1, 'weigh', { weighing: weighing(f.alum, nearly, '15 g') })).expect(200);
+      const { entries } = await lotOf(lot);
+      expect(entries.at(-1)?.weighing).toMatchObject({ stockLotId: nearly, amount: 14_970 });
+      expect((await shelf(nearly)).onHand).toBe(0);
+    });
+
     it('refuses the wrong jar, more than the jar holds, no weight, and finishing unweighed', async () => {
       await studio.agent.post(path()).send(runEntry(0, 'start')).expect(200);
       await refused(path(), runEntry(0, 'start'), 422, 'alreadyBegun');
