@@ -51,3 +51,20 @@ export const slugOf = (name: string): string =>
     .toLowerCase()
     .replace(/[^a-z]+/g, '-')
     .replace(/-$/, '');
+
+/** What a studio's own material takes over from the catalogue; what it doesn't say stays as it is. */
+export const factsOf = (entry: CatalogueEntry) => ({
+  catalogueKey: entry.key,
+  botanicalName: entry.botanicalName,
+  plantPart: entry.plantPart,
+  forms: [...entry.forms],
+  fibreGroups: [...entry.fibreGroups],
+  ceilingC: entry.ceilingC,
+  water: entry.water,
+  phLow: entry.phLow,
+  phHigh: entry.phHigh,
+  light: entry.light,
+  wash: entry.wash,
+  bringsTannin: entry.bringsTannin,
+  season: entry.season,
+});

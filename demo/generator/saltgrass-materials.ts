@@ -1,6 +1,6 @@
 import type { BaseFacts, Material, MaterialFacts } from '@vestigia/contract';
 import type { Hazard } from '@vestigia/core';
-import { CATALOGUE } from '@vestigia/core';
+import { catalogueEntry, factsOf } from '@vestigia/core';
 
 export type MaterialSeed = Pick<Material, 'name' | 'kind' | 'hazards'> & {
   note?: string;
@@ -21,40 +21,9 @@ export const hazards = (...of: Hazard[]): Hazard[] => of;
 
 /** What the catalogue says of it, and what this house adds. */
 export const known = (key: string, more: Partial<MaterialFacts> = {}): { facts: Partial<MaterialFacts> } => {
-  const entry = CATALOGUE.find((e) => e.key === key);
+  const entry = catalogueEntry(key);
   if (!entry) throw new Error(`no ${key} in the catalogue`);
-  const {
-    botanicalName,
-    plantPart,
-    forms,
-    fibreGroups,
-    ceilingC,
-    water,
-    phLow,
-    phHigh,
-    light,
-    wash,
-    bringsTannin,
-    season,
-  } = entry;
-  return {
-    facts: {
-      catalogueKey: key,
-      botanicalName,
-      plantPart,
-      forms: [...forms],
-      fibreGroups: [...fibreGroups],
-      ceilingC,
-      water,
-      phLow,
-      phHigh,
-      light,
-      wash,
-      bringsTannin,
-      season,
-      ...more,
-    },
-  };
+  return { facts: { ...factsOf(entry), ...more } };
 };
 
 export const MATERIALS: readonly MaterialSeed[] = [

@@ -6,6 +6,8 @@ import type { Material, MaterialFacts } from '@vestigia/contract';
 import type { Hazard } from '@vestigia/core';
 import {
   CATALOGUE,
+  DYESTUFF_NEED_LABELS,
+  DYESTUFF_NEEDS,
   FASTNESS_LABELS,
   HAZARDS,
   HAZARD_LABELS,
@@ -52,6 +54,8 @@ export class MaterialFactsForm {
   protected readonly hazards = HAZARDS;
   protected readonly hazardLabel = HAZARD_LABELS;
   protected readonly months = MONTHS;
+  protected readonly needs = DYESTUFF_NEEDS;
+  protected readonly needLabel = DYESTUFF_NEED_LABELS;
   protected readonly entries = computed(() => CATALOGUE.filter((e) => e.kind === this.material().kind));
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly auxiliaries = computed(() =>

@@ -8,6 +8,8 @@ import type { CatalogueEntry, FibreKind, Hazard } from '@vestigia/core';
 import {
   CATALOGUE,
   catalogueEntry,
+  factsOf,
+  fibreLabel,
   recogniseMaterial,
   FIBRE_KINDS,
   HAZARDS,
@@ -48,6 +50,7 @@ export class NewMaterialPage {
   protected readonly kinds = MATERIAL_KINDS;
   protected readonly kindLabel = MATERIAL_KIND_LABELS;
   protected readonly fibres = FIBRE_KINDS;
+  protected readonly fibreLabel = fibreLabel;
   protected readonly hazards = HAZARDS;
   protected readonly hazardLabel = HAZARD_LABELS;
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
@@ -130,38 +133,6 @@ export class NewMaterialPage {
 
   private factsTaken() {
     const entry = this.taken();
-    if (!entry) return { facts: { catalogueKey: this.recognised()?.key ?? null } };
-    const {
-      key,
-      botanicalName,
-      plantPart,
-      forms,
-      fibreGroups,
-      ceilingC,
-      water,
-      phLow,
-      phHigh,
-      light,
-      wash,
-      bringsTannin,
-      season,
-    } = entry;
-    return {
-      facts: {
-        catalogueKey: key,
-        botanicalName,
-        plantPart,
-        forms: [...forms],
-        fibreGroups: [...fibreGroups],
-        ceilingC,
-        water,
-        phLow,
-        phHigh,
-        light,
-        wash,
-        bringsTannin,
-        season,
-      },
-    };
+    return { facts: entry ? factsOf(entry) : { catalogueKey: this.recognised()?.key ?? null } };
   }
 }
