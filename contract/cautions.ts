@@ -20,7 +20,12 @@ export const stepCaution = z.discriminatedUnion('code', [
 const bathNote = z.discriminatedUnion('code', [
   z.object({ code: z.literal('sharedBath'), batches: z.int() }),
   z.object({ code: z.literal('turns'), turns: z.int(), pieces: z.int() }),
-  z.object({ code: z.literal('tooLittleHeat'), message: z.string() }),
+  z.object({
+    code: z.literal('tooLittleHeat'),
+    heatSourceName: z.string(),
+    liquorMl: z.number(),
+    reachesC: z.number(),
+  }),
   z.object({ code: z.literal('mixWater'), hotMl: z.number(), coldMl: z.number(), toC: z.number() }),
   z.object({
     code: z.literal('tooHotForVessel'),

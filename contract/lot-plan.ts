@@ -12,7 +12,7 @@ export const batchNumbers = z.array(z.int());
 
 export const heating = z.union([
   z.object({ ok: z.literal(true), minutes: figure, energy: figure, cost: figure.nullable() }),
-  z.object({ ok: z.literal(false), reachesC: z.number(), message: z.string() }),
+  z.object({ ok: z.literal(false), reachesC: z.number() }),
 ]);
 
 export const plannedBath = z.object({

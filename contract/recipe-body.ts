@@ -14,6 +14,8 @@ import {
   VOLUME_SYSTEMS,
   ZONE_WAYS,
   findChainFault,
+  sayChainFault,
+  sayPlacedFault,
   findPlacedFault,
   practiceChoice,
 } from '@vestigia/core';
@@ -180,8 +182,10 @@ export const bodyShape = z.object({
 
 /** What is wrong with a chain or with placed colour is said by core, in its own sentences. */
 export const recipeBody = bodyShape.superRefine((body, ctx) => {
-  const fault = findChainFault(body.steps, body.parts) ?? (body.placed ? findPlacedFault(body.placed) : undefined);
-  if (fault) ctx.addIssue(fault.message);
+  const fault = findChainFault(body.steps, body.parts);
+  const placedFault = body.placed ? findPlacedFault(body.placed) : undefined;
+  if (fault) ctx.addIssue(sayChainFault(fault));
+  else if (placedFault) ctx.addIssue(sayPlacedFault(placedFault));
   if (body.minLiquorRatio !== null && body.minLiquorRatio > body.liquorRatio)
     ctx.addIssue('The shortest bath allowed is longer than the recipe’s own. Swap the two.');
   for (const s of body.steps)

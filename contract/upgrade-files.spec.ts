@@ -92,8 +92,16 @@ describe('a studio file of an earlier version', () => {
       ],
     }));
 
+  it('reads that a heat source is too weak as it was kept before its facts were', () => {
+    const cautions = [{ code: 'bath', note: { code: 'tooLittleHeat', message: 'Too weak.' } }, { code: 'synthetic' }];
+    expect(upgradeStudioFile({ formatVersion: 3, lots: [{ plan: { cautions } }] })).toEqual({
+      formatVersion: 3,
+      lots: [{ plan: { cautions: [{ code: 'written', text: 'Too weak.' }, { code: 'synthetic' }] } }],
+    });
+  });
+
   it.each([third, { formatVersion: 9 }, null, 'text', [], 5])('is left alone where it is none: %j', (other) =>
-    expect(upgradeStudioFile(other)).toBe(other),
+    expect(upgradeStudioFile(other)).toEqual(other),
   );
 });
 

@@ -35,11 +35,11 @@ function studioToVersion2({ lots, runEntries, ...rest }: Json): Json {
   };
 }
 
-/** Cautions were sentences. */
+/** Cautions were sentences, and that of a weak heat source still was when the others had facts. */
 function codedCautions(plan: unknown): unknown {
   if (!isObject(plan)) return plan;
   const coded = (kept: unknown, read: (sentence: string) => object): unknown =>
-    Array.isArray(kept) ? kept.map((c: unknown) => (typeof c === 'string' ? read(c) : c)) : kept;
+    Array.isArray(kept) ? kept.map((c: unknown) => (typeof c === 'string' ? read(c) : readKeptHeat(c))) : kept;
   const step = (s: Json): Json =>
     s['cautions'] === undefined ? s : { ...s, cautions: coded(s['cautions'], readStepCaution) };
   return {
@@ -47,6 +47,12 @@ function codedCautions(plan: unknown): unknown {
     ...(plan['cautions'] === undefined ? {} : { cautions: coded(plan['cautions'], readPlanCaution) }),
     ...(plan['steps'] === undefined ? {} : { steps: eachOf(plan['steps'], step) }),
   };
+}
+
+function readKeptHeat(caution: unknown): unknown {
+  const note = isObject(caution) && caution['code'] === 'bath' ? caution['note'] : undefined;
+  const message = isObject(note) ? note['message'] : undefined;
+  return typeof message === 'string' ? readPlanCaution(message) : caution;
 }
 
 function lotToVersion3({ written, asked, plan, checks, ...lot }: Json): Json {
@@ -94,11 +100,13 @@ function studioToVersion3({ promises, standings, ...rest }: Json): Json {
   };
 }
 
-/** A studio file of an earlier version, brought to this one; any other comes back as it is, to be refused or read. */
+/** A studio file of an earlier version, brought to this one; any other comes back to be refused or read. */
 export function upgradeStudioFile(file: unknown): unknown {
   if (!isObject(file)) return file;
   if (file['formatVersion'] === 1) return studioToVersion3(studioToVersion2(file));
-  return file['formatVersion'] === 2 ? studioToVersion3(file) : file;
+  if (file['formatVersion'] === 2) return studioToVersion3(file);
+  if (file['formatVersion'] !== 3) return file;
+  return { ...file, lots: eachOf(file['lots'], (lot) => ({ ...lot, plan: codedCautions(lot['plan']) })) };
 }
 
 /** A recipe file of the first version, brought to this one; any other comes back as it is, to be refused or read. */

@@ -28,7 +28,7 @@ export interface Room {
  */
 export type Heating =
   | { readonly ok: true; readonly minutes: Figure; readonly energy: Figure; readonly cost: Figure | null }
-  | { readonly ok: false; readonly reachesC: number; readonly message: string };
+  | { readonly ok: false; readonly reachesC: number };
 
 /**
  * How long a heat source needs to bring a bath to a temperature, with what it loses on the way (Newton's law of
@@ -47,12 +47,7 @@ export function heatBath(
   const capacity = heatCapacityJPerK(bath);
   const limitC = room.roomC + usefulW / loss;
   // Within two degrees of where it would settle for ever is not getting there.
-  if (bath.toC > limitC - 2)
-    return {
-      ok: false,
-      reachesC: Math.floor(limitC),
-      message: `${source.name} brings ${Math.round(bath.liquorMl / 100) / 10} l to about ${Math.floor(limitC)} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`,
-    };
+  if (bath.toC > limitC - 2) return { ok: false, reachesC: Math.floor(limitC) };
   const seconds =
     bath.toC <= bath.fromC ? 0 : (capacity / loss) * Math.log((limitC - bath.fromC) / (limitC - bath.toC));
   const kwh = (source.powerW * seconds) / 3.6e6;

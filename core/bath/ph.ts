@@ -1,18 +1,8 @@
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
-
-/** Acids and alkalis whose strength is known well enough to dose by. */
-export const PH_REAGENTS = ['vinegar5', 'citricAcid', 'sodaAsh', 'bicarbonate', 'ammonia10'] as const;
-/** One of `PH_REAGENTS`. */
-export type PhReagent = (typeof PH_REAGENTS)[number];
-/** What each reagent is called on screen. */
-export const PH_REAGENT_LABELS: Readonly<Record<PhReagent, string>> = {
-  vinegar5: 'vinegar, 5 % acetic acid',
-  citricAcid: 'citric acid',
-  sodaAsh: 'soda ash',
-  bicarbonate: 'bicarbonate of soda',
-  ammonia10: 'ammonia water, 10 %',
-};
+import type { PhReagent } from './ph-reagent';
+import { PH_REAGENT_LABELS } from './ph-reagent';
+import type { PhRefusal } from './ph-refusal';
 
 /**
  * Acid dissociation at 25 °C, as pKa; molar mass, g/mol (CRC Handbook of Chemistry and Physics, 97th ed., 5-87 and
@@ -50,10 +40,7 @@ export interface DosedReagent {
 /** How much of a reagent brings a bath to a pH, in g or ml; or why it can't. */
 export type PhDose =
   | { readonly ok: true; readonly dose: Figure; readonly unit: 'g' | 'ml'; readonly firstThird: number }
-  | { readonly ok: false; readonly code: PhRefusal; readonly message: string };
-
-/** Why a pH can't be dosed to. */
-export type PhRefusal = 'outOfRange' | 'thereAlready' | 'wrongWay' | 'outOfReach';
+  | { readonly ok: false; readonly refusal: PhRefusal };
 
 /** Mean negative charge on an acid's anions at a pH: sum of k × its share with k protons gone. */
 function meanCharge(pKa: readonly number[], ph: number): number {
@@ -131,33 +118,21 @@ export function doseToPh(
   reagent: PhReagent,
   before: readonly DosedReagent[] = [],
 ): PhDose {
-  const refuse = (code: PhRefusal, message: string): PhDose => ({ ok: false, code, message });
+  const refuse = (refusal: PhRefusal): PhDose => ({ ok: false, refusal });
   if (!(targetPh >= LOWEST_PH && targetPh <= HIGHEST_PH))
-    return refuse(
-      'outOfRange',
-      `pH ${targetPh} is outside ${LOWEST_PH} to ${HIGHEST_PH}, where baths are worked. Write another.`,
-    );
+    return refuse({ code: 'outOfRange', targetPh, lowestPh: LOWEST_PH, highestPh: HIGHEST_PH });
   const acid = REAGENTS[reagent];
   const label = PH_REAGENT_LABELS[reagent];
   const nowPh = bathPh(water, litres, before);
-  if (Math.abs(nowPh - targetPh) < THERE_PH)
-    return refuse('thereAlready', `The bath is at pH ${nowPh} already: nothing to add.`);
+  if (Math.abs(nowPh - targetPh) < THERE_PH) return refuse({ code: 'thereAlready', nowPh });
   const raises = chargeOf(reagent, nowPh) > 0;
-  if (raises !== targetPh > nowPh)
-    return refuse(
-      'wrongWay',
-      `The bath is at pH ${nowPh}, and ${label} takes it further from ${targetPh}. Choose one that works the other way.`,
-    );
+  if (raises !== targetPh > nowPh) return refuse({ code: 'wrongWay', nowPh, targetPh, reagent });
   const missing = missingCharge(water, targetPh, litres, before);
   const molPerL = missing / chargeOf(reagent, targetPh);
-  if (!(molPerL > 0))
-    return refuse(
-      'outOfReach',
-      `${label} doesn’t reach pH ${targetPh}, however much of it: it stops short. Choose a stronger one.`,
-    );
+  if (!(molPerL > 0)) return refuse({ code: 'outOfReach', targetPh, reagent, why: 'stopsShort' });
   const amountPerL = (molPerL * acid.molarMass) / acid.share;
   if (!Number.isFinite(amountPerL) || amountPerL > 100)
-    return refuse('outOfReach', `${label} doesn’t reach pH ${targetPh} in any sensible amount. Choose a stronger one.`);
+    return refuse({ code: 'outOfReach', targetPh, reagent, why: 'tooMuch' });
   const amount = round(amountPerL * litres);
   const dose = figure(
     amount,

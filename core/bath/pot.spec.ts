@@ -35,7 +35,7 @@ describe('the pot', () => {
       { id: '', name: 'ring', powerW: 2000, efficiencyPercent: 60 },
       room,
     );
-    if (!planned.ok) throw new Error(planned.message);
+    if (!planned.ok) throw new Error(`reaches ${planned.reachesC} °C`);
     expect(temperatureAfter({ ...pot, temperatureC: 18, usefulW: 1200 }, 18, planned.minutes.value * 60)).toBeCloseTo(
       75,
       0,

@@ -52,78 +52,6 @@ export function convertHardness(value: number, from: HardnessUnit, to: HardnessU
   return Math.round((value / PER_DH[from]) * PER_DH[to] * 100) / 100;
 }
 
-/** Whether a water suits what a recipe asks, and what to do where it doesn't, a sentence each. */
-export interface WaterAnswer {
-  /** The source gives what the recipe asks. */
-  readonly fits: boolean;
-  readonly lines: readonly string[];
-  /** Chalk to add, where that is the way, grams in all. */
-  readonly chalk: Figure | null;
-}
-
-/**
- * What a source answers to what a recipe asks: chalk to add to soft water, another source where it is too hard,
- * and what to expect otherwise. Others are named only if they fit.
- * @param litres all the water of the lot's baths
- */
-export function answerWater(
-  ask: WaterAsk,
-  water: WaterFacts | null,
-  litres: number,
-  others: readonly WaterFacts[] = [],
-  chalkGivenG = 0,
-): WaterAnswer {
-  const lines: string[] = [];
-  if (water === null)
-    return {
-      fits: ask.asks === 'any',
-      chalk: null,
-      lines:
-        ask.asks === 'any'
-          ? []
-          : [`The recipe asks for ${ask.asks} water, and no water was chosen. Choose the source.`],
-    };
-  const iron = water.ironMgPerL ?? 0;
-  const ironFits = iron <= IRON_STAINS_MG_PER_L;
-  if (!ironFits) lines.push(`${water.name} carries ${iron} mg/l of iron: expect everything duller and greyer.`);
-  const clean = others.filter(
-    (o) =>
-      o.name !== water.name && (o.ironMgPerL ?? 0) <= IRON_STAINS_MG_PER_L && hardnessFits(ask, o.hardnessDh) === true,
-  );
-  const elsewhere = clean.length > 0 ? ` ${clean.map((o) => o.name).join(' or ')} would do.` : '';
-  const fits = hardnessFits(ask, water.hardnessDh);
-  if (fits === undefined)
-    return {
-      fits: false,
-      chalk: null,
-      lines: [
-        ...lines,
-        `The recipe asks for ${ask.asks} water and the hardness of ${water.name} is not known. Test it, or dye a strip first.`,
-      ],
-    };
-  if (fits) return { fits: ironFits, chalk: null, lines };
-  if (ask.asks === 'soft')
-    return {
-      fits: false,
-      chalk: null,
-      lines: [
-        ...lines,
-        `${water.name} is too hard at ${say(water.hardnessDh)} for a recipe that asks for soft water: expect it duller and browner.${elsewhere}`,
-      ],
-    };
-  const wantedDh = ask.hardnessDh ?? HARD_FROM_DH;
-  const chalk = chalkToHarden(water.hardnessDh ?? 0, wantedDh, litres, chalkGivenG);
-  if (chalk.value === 0) return { fits: ironFits, chalk: null, lines };
-  return {
-    fits: false,
-    chalk,
-    lines: [
-      ...lines,
-      `${water.name} is too soft at ${say(water.hardnessDh)} for a recipe that asks for hard water: add ${chalk.value} g of chalk to ${Math.round(litres)} l, or expect it paler.${elsewhere}`,
-    ],
-  };
-}
-
 /**
  * Chalk (CaCO3) that brings water to a hardness, if all of it dissolves, which it does only in a slightly sour or
  * long-stirred bath.
@@ -145,13 +73,11 @@ export function chalkToHarden(hasDh: number, wantedDh: number, litres: number, g
   );
 }
 
-function hardnessFits(ask: WaterAsk, hardnessDh: number | null): boolean | undefined {
+/** Whether water of a hardness, °dH, is what a recipe asks; `undefined` where that isn't known. */
+export function hardnessFits(ask: WaterAsk, hardnessDh: number | null): boolean | undefined {
   if (ask.asks === 'any') return true;
   if (hardnessDh === null) return undefined;
   return ask.asks === 'soft'
     ? hardnessDh <= (ask.hardnessDh ?? SOFT_UP_TO_DH)
     : hardnessDh >= (ask.hardnessDh ?? HARD_FROM_DH);
 }
-
-const say = (dh: number | null): string =>
-  `${dh ?? 0} °dH (${Math.round(convertHardness(dh ?? 0, 'dh', 'ppm'))} ppm CaCO₃)`;

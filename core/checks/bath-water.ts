@@ -1,11 +1,12 @@
-import { answerWater } from '../bath/water';
+import type { WaterRemark } from '../bath/water-answer';
+import { answerWater, sayWaterRemark } from '../bath/water-answer';
 import type { PlannedStep } from '../scaling/lot-plan';
 import type { CheckInput } from './check-input';
 import type { CheckText } from './finding';
 import { caution, checkFamily, named } from './finding';
 
 type BathFinding =
-  | { readonly code: 'water'; readonly answer: string; readonly cites: string }
+  | { readonly code: 'water'; readonly remark: WaterRemark; readonly cites: string }
   | { readonly code: 'shortBath'; readonly ratio: number; readonly provenRatio: number; readonly cites: string };
 
 /** Steps whose water meets the dyestuff. */
@@ -24,9 +25,9 @@ function findBath({ plan, recipe, materials, water, otherWaters }: CheckInput): 
     .flatMap((step) => step.weighings)
     .filter((w) => chalkIds.includes(w.materialId) && w.measure === 'weight')
     .reduce((sum, w) => sum + w.target.value, 0);
-  const { lines } = answerWater(recipe.water, water, litres, otherWaters, chalkG);
+  const remarks = answerWater(recipe.water, water, litres, otherWaters, chalkG);
   return [
-    ...lines.map((answer) => ({ code: 'water' as const, answer, cites })),
+    ...remarks.map((remark) => ({ code: 'water' as const, remark, cites })),
     ...(plan.liquorRatio < recipe.liquorRatio
       ? [{ code: 'shortBath' as const, ratio: plan.liquorRatio, provenRatio: recipe.liquorRatio, cites }]
       : []),
@@ -37,7 +38,7 @@ function sayBath(finding: BathFinding): CheckText {
   switch (finding.code) {
     case 'water':
       return caution(
-        finding.answer,
+        sayWaterRemark(finding.remark),
         'Hardness and iron in the water shift the shade of the very same recipe.',
         finding.cites,
       );

@@ -1,6 +1,8 @@
 import type { Vessel, VesselMetal } from '../bath/vessel';
 import { maxC } from '../bath/vessel';
 import { keyOf } from '../recipe/chain';
+import type { BathNote } from '../scaling/bath-note';
+import { sayBathNote } from '../scaling/bath-note';
 import type { PlannedBath, PlannedStep } from '../scaling/lot-plan';
 import type { CheckInput } from './check-input';
 import type { CheckText } from './finding';
@@ -20,7 +22,7 @@ type VesselFinding =
   | (InVessel & { readonly code: 'causticAluminium'; readonly materialName: string })
   | (InVessel & { readonly code: 'aboveBoiling'; readonly toC: number })
   | (InVessel & { readonly code: 'vesselHeat'; readonly maxC: number; readonly toC: number })
-  | (InVessel & { readonly code: 'tooLittleHeat'; readonly toC: number; readonly why: string });
+  | (InVessel & { readonly code: 'tooLittleHeat'; readonly toC: number; readonly note: BathNote });
 
 function findVessels(input: CheckInput): VesselFinding[] {
   const irons = input.materials.filter((m) => m.hazards.includes('ironSalt')).map((m) => m.id);
@@ -53,7 +55,7 @@ function findInBath(
 
 function findHeat(
   { temperatureC }: PlannedStep,
-  { heating }: PlannedBath,
+  { heating, liquor }: PlannedBath,
   vessel: Vessel | undefined,
   ofVessel: InVessel,
 ): VesselFinding[] {
@@ -68,7 +70,12 @@ function findHeat(
       ...ofVessel,
       cites: `the heat source of ${ofVessel.vesselName}`,
       toC: temperatureC,
-      why: heating.message,
+      note: {
+        code: 'tooLittleHeat',
+        heatSourceName: vessel?.heatSource?.name ?? 'The heat source',
+        liquorMl: liquor.value,
+        reachesC: heating.reachesC,
+      },
     });
   return found;
 }
@@ -106,7 +113,7 @@ function sayVessel(f: VesselFinding): CheckText {
         f.cites,
       );
     case 'tooLittleHeat':
-      return stop(`${f.vesselName} never reaches ${f.toC} °C for “${f.title}”.`, f.why, f.cites);
+      return stop(`${f.vesselName} never reaches ${f.toC} °C for “${f.title}”.`, sayBathNote(f.note), f.cites);
   }
 }
 

@@ -1,3 +1,4 @@
+import { sayChainFault } from './chain-fault';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { findChainFault, followsLabel, orderChain } from './chain';
@@ -46,7 +47,7 @@ describe('a chain', () => {
   ])('finds %s', (_name, steps, code, message) => {
     const fault = findChainFault(steps, []);
     expect(fault?.code).toBe(code);
-    expect(fault?.message).toMatch(message);
+    expect(fault && sayChainFault(fault)).toMatch(message);
   });
   it('wants parts to come to the whole', () =>
     expect(findChainFault([step('a')], [{ key: 'x', name: 'x', sharePercent: 60 }])?.code).toBe('partsNotWhole'));

@@ -1,13 +1,8 @@
 import type { RecipePart } from './recipe';
+import type { ChainFault } from './chain-fault';
 import { STEP_KIND_LABELS } from './step-kind';
 import { hottestC } from './course';
 import type { RecipeStep } from './recipe-step';
-
-/** What is wrong with a chain, and a sentence that says what to do. */
-export interface ChainFault {
-  readonly code: 'circle' | 'unknownStep' | 'twoKeys' | 'waitTooShort' | 'tooHot' | 'unknownPart' | 'partsNotWhole';
-  readonly message: string;
-}
 
 /** Steps put in an order that respects what each follows; or what is wrong with them. */
 export type Chain =
@@ -23,30 +18,22 @@ export const keyOf = (step: RecipeStep, index: number): string => step.key || `s
 
 /**
  * Puts steps into an order in which each comes after all that it follows, as near to the written order as can be
- * (Kahn, Comm. ACM 5, 1962, taking the earliest written of those that are free). Says what is wrong in a plain
- * sentence: a circle, a step that follows one that isn't there, two steps of one key.
+ * (Kahn, Comm. ACM 5, 1962, taking the earliest written of those that are free). Says what is
+ * wrong: a circle, a step that follows one that isn't there, two steps of one key.
  */
 export function orderChain(steps: readonly RecipeStep[]): Chain {
-  const fault = (code: ChainFault['code'], message: string): Chain => ({ ok: false, fault: { code, message } });
+  const refuse = (fault: ChainFault): Chain => ({ ok: false, fault });
   const at = new Map<string, number>();
   for (const [i, step] of steps.entries()) {
     const key = keyOf(step, i);
-    if (at.has(key))
-      return fault(
-        'twoKeys',
-        `Two steps are called “${key}”. Give each its own short name, so that others can follow it.`,
-      );
+    if (at.has(key)) return refuse({ code: 'twoKeys', key });
     at.set(key, i);
   }
   const after: number[][] = [];
   for (const [i, step] of steps.entries()) {
     const keys = step.after ?? (i === 0 ? [] : [keyOf(steps[i - 1] as RecipeStep, i - 1)]);
     const unknown = keys.find((key) => !at.has(key));
-    if (unknown !== undefined)
-      return fault(
-        'unknownStep',
-        `“${step.title}” follows “${unknown}”, which is no step of this recipe. Choose one that is.`,
-      );
+    if (unknown !== undefined) return refuse({ code: 'unknownStep', stepTitle: step.title, follows: unknown });
     after.push(keys.map((key) => at.get(key) as number));
   }
   const waitsFor = after.map((followed) => new Set(followed));
@@ -54,11 +41,8 @@ export function orderChain(steps: readonly RecipeStep[]): Chain {
   while (order.length < steps.length) {
     const next = waitsFor.findIndex((waiting, i) => waiting.size === 0 && !order.includes(i));
     if (next === -1) {
-      const held = steps.filter((_, i) => !order.includes(i)).map((s) => `“${s.title}”`);
-      return fault(
-        'circle',
-        `The chain goes round in a circle: ${held.slice(0, 4).join(', ')} each wait for another. Let one of them follow an earlier step.`,
-      );
+      const held = steps.filter((_, i) => !order.includes(i));
+      return refuse({ code: 'circle', stepTitles: held.map((s) => s.title) });
     }
     order.push(next);
     for (const waiting of waitsFor) waiting.delete(next);
@@ -73,29 +57,21 @@ export function findChainFault(steps: readonly RecipeStep[], parts: readonly Rec
   for (const step of steps) {
     const hot = hottestC(step);
     if (hot !== undefined && step.ceilingC !== undefined && hot > step.ceilingC)
-      return {
-        code: 'tooHot',
-        message: `“${step.title}” goes to ${hot} °C, above its own ceiling of ${step.ceilingC} °C. Lower the one or raise the other.`,
-      };
-    if (step.wait?.maxMinutes !== null && step.wait !== null && step.wait.maxMinutes < step.wait.minMinutes) {
+      return { code: 'tooHot', stepTitle: step.title, hottestC: hot, ceilingC: step.ceilingC };
+    const { wait } = step;
+    if (wait?.maxMinutes !== null && wait !== null && wait.maxMinutes < wait.minMinutes)
       return {
         code: 'waitTooShort',
-        message: `“${step.title}” may wait ${step.wait.maxMinutes} min at most, but wants ${step.wait.minMinutes} min at least. One of the two is wrong.`,
+        stepTitle: step.title,
+        minMinutes: wait.minMinutes,
+        maxMinutes: wait.maxMinutes,
       };
-    }
     const unknown = step.parts.find((key) => !parts.some((p) => p.key === key));
-    if (unknown !== undefined)
-      return {
-        code: 'unknownPart',
-        message: `“${step.title}” is for the part “${unknown}”, which this recipe doesn’t have. Add the part, or choose another.`,
-      };
+    if (unknown !== undefined) return { code: 'unknownPart', stepTitle: step.title, part: unknown };
   }
   const whole = parts.reduce((sum, p) => sum + p.sharePercent, 0);
   if (parts.length > 0 && Math.abs(whole - 100) > 0.05)
-    return {
-      code: 'partsNotWhole',
-      message: `The parts of the pieces come to ${Math.round(whole * 10) / 10} %, not 100 %. Change their shares.`,
-    };
+    return { code: 'partsNotWhole', wholePercent: Math.round(whole * 10) / 10 };
   return undefined;
 }
 

@@ -2,7 +2,7 @@ import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
 import type { RecipePart, RecipeVersion } from './recipe';
 import { sayKitchenUnit } from '../quantity/volume';
 import { trimZeros } from '../quantity/weight';
-import { PH_REAGENT_LABELS } from '../bath/ph';
+import { PH_REAGENT_LABELS } from '../bath/ph-reagent';
 import { followsLabel } from './chain';
 import type { PlacedPlan } from './placed';
 import { ZONE_LABELS } from './placed';

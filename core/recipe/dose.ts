@@ -1,6 +1,6 @@
 import type { MaterialForm } from '../stock/material-facts';
 import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
-import type { PhReagent } from '../bath/ph';
+import type { PhReagent } from '../bath/ph-reagent';
 
 /**
  * A dose of a material, in the way dyers write it. Every way is turned into grams, millilitres or packets to measure

@@ -1,4 +1,6 @@
-export type { Chain, ChainFault } from './chain';
+export type { Chain } from './chain';
+export type { ChainFault } from './chain-fault';
+export { sayChainFault } from './chain-fault';
 export { findChainFault, followsLabel, keyOf, orderChain } from './chain';
 export type { VersionDifference } from './compare-versions';
 export { compareVersions, sayCourse, sayDose } from './compare-versions';
@@ -6,7 +8,9 @@ export type { FinishedBy, HeatLeg, HeatLegKind, StrainWay } from './course';
 export { FINISHED_BY, HEAT_LEG_LABELS, HEAT_LEGS, hottestC, stepMinutes, STRAIN_WAYS, STRAIN_LABELS } from './course';
 export type { Dose, DoseWay } from './dose';
 export { DOSE_WAYS } from './dose';
-export type { ZoneLayout, PlacedFault, PlacedLayout, PlacedPlan, PlacedZone, ZoneWay } from './placed';
+export type { ZoneLayout, PlacedLayout, PlacedPlan, PlacedZone, ZoneWay } from './placed';
+export type { PlacedCaution, PlacedFault } from './placed-fault';
+export { sayPlacedCaution, sayPlacedFault } from './placed-fault';
 export { findPlacedFault, layOutPlaced, ZONE_WAYS, ZONE_LABELS } from './placed';
 export type { Practice, PracticeChoice, PracticeQuestion } from './practice-questions';
 export { PRACTICE, practiceChoice, practiceDifferences } from './practice-questions';

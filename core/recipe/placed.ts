@@ -1,3 +1,5 @@
+import type { PlacedCaution, PlacedFault } from './placed-fault';
+
 /** How colour is put on, or kept off, a stretch of a skein or a length. */
 export const ZONE_WAYS = ['tie', 'bind', 'dip', 'spray', 'pour', 'layOn', 'modify', 'leave'] as const;
 /** One of `ZONE_WAYS`. */
@@ -49,40 +51,21 @@ export interface PlacedPlan {
   readonly zones: readonly PlacedZone[];
 }
 
-/** What is wrong with a placed plan, in a sentence. */
-export interface PlacedFault {
-  readonly code: 'outside' | 'overlap' | 'noLength' | 'backwards' | 'noZone' | 'noMl';
-  readonly message: string;
-}
-
 const MAX_CM = 5000;
-const pc = (value: number): string => `${Math.round(value * 10) / 10} %`;
 
 /**
  * What is wrong with a plan of placed colour, first fault only. Zones of one turn may not overlap; those of later
  * turns may (overdyeing).
  */
 export function findPlacedFault(plan: PlacedPlan): PlacedFault | undefined {
-  if (!(plan.lengthCm > 0 && plan.lengthCm <= MAX_CM))
-    return {
-      code: 'noLength',
-      message: `The piece’s length must be above zero and at most ${MAX_CM / 100} m. Measure it laid flat.`,
-    };
-  if (plan.zones.length === 0)
-    return { code: 'noZone', message: 'There is no zone yet. Add one, or take the placed colour away.' };
+  if (!(plan.lengthCm > 0 && plan.lengthCm <= MAX_CM)) return { code: 'noLength', maxCm: MAX_CM };
+  if (plan.zones.length === 0) return { code: 'noZone' };
   for (const z of plan.zones) {
-    if (z.fromPercent < 0 || z.toPercent > 100)
-      return {
-        code: 'outside',
-        message: `“${z.title}” runs from ${pc(z.fromPercent)} to ${pc(z.toPercent)}, beyond the piece. Keep it within 0 and 100 %.`,
-      };
-    if (z.toPercent <= z.fromPercent)
-      return { code: 'backwards', message: `“${z.title}” ends before it begins. Write its lower edge first.` };
+    const { title, fromPercent, toPercent } = z;
+    if (fromPercent < 0 || toPercent > 100) return { code: 'outside', title, fromPercent, toPercent };
+    if (toPercent <= fromPercent) return { code: 'backwards', title };
     if ((z.way === 'spray' || z.way === 'pour') && !(z.mlPerPiece !== null && z.mlPerPiece > 0))
-      return {
-        code: 'noMl',
-        message: `Say how many ml go on each piece for “${z.title}”: without it no two pieces are alike.`,
-      };
+      return { code: 'noMl', title };
   }
   const inOrder = [...plan.zones].sort((a, b) => a.order - b.order || a.fromPercent - b.fromPercent);
   for (const [i, z] of inOrder.entries()) {
@@ -90,7 +73,10 @@ export function findPlacedFault(plan: PlacedPlan): PlacedFault | undefined {
     if (next && next.order === z.order && next.fromPercent < z.toPercent - 1e-9)
       return {
         code: 'overlap',
-        message: `“${z.title}” and “${next.title}” are done in one turn and overlap between ${pc(next.fromPercent)} and ${pc(Math.min(z.toPercent, next.toPercent))}. Move an edge, or do one of them in a later turn.`,
+        title: z.title,
+        otherTitle: next.title,
+        fromPercent: next.fromPercent,
+        toPercent: Math.min(z.toPercent, next.toPercent),
       };
   }
   return undefined;
@@ -112,8 +98,8 @@ export interface ZoneLayout extends PlacedZone {
 export interface PlacedLayout {
   readonly zones: readonly ZoneLayout[];
   readonly totalMin: number;
-  /** Zones that stand nearer than the bleed margin, in words. */
-  readonly cautions: readonly string[];
+  /** Zones that stand nearer than the bleed margin, and what they are tied with. */
+  readonly cautions: readonly PlacedCaution[];
 }
 
 /**
@@ -156,18 +142,16 @@ function pointsIn(fromCm: number, toCm: number, { way, spacingCm }: PlacedZone):
   );
 }
 
-function bleedCautions(plan: PlacedPlan): string[] {
+function bleedCautions(plan: PlacedPlan): PlacedCaution[] {
   const wet = plan.zones.filter((z) => WET.includes(z.way)).sort((a, b) => a.fromPercent - b.fromPercent);
-  const cautions = wet.flatMap((z, i) => {
+  const { bleedPercent } = plan;
+  const bleeds = wet.flatMap<PlacedCaution>((z, i) => {
     const next = wet[i + 1];
-    const gap = next ? next.fromPercent - z.toPercent : Infinity;
-    return next && gap >= 0 && gap < plan.bleedPercent
-      ? [
-          `“${z.title}” and “${next.title}” stand ${pc(gap)} apart, nearer than the ${pc(plan.bleedPercent)} that liquid creeps: tie between them, or let the first dry.`,
-        ]
+    const apartPercent = next ? next.fromPercent - z.toPercent : Infinity;
+    return next && apartPercent >= 0 && apartPercent < bleedPercent
+      ? [{ code: 'bleed', title: z.title, otherTitle: next.title, apartPercent, bleedPercent }]
       : [];
   });
-  if (plan.zones.some((z) => z.way === 'tie' || z.way === 'bind'))
-    cautions.push('Bind with undyed cord: a dyed thread stains the piece.');
-  return cautions;
+  const tied = plan.zones.some((z) => z.way === 'tie' || z.way === 'bind');
+  return tied ? [...bleeds, { code: 'undyedCord' }] : bleeds;
 }

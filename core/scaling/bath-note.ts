@@ -5,7 +5,12 @@ import { formatVolume } from '../quantity/volume';
 export type BathNote =
   | { readonly code: 'sharedBath'; readonly batches: number }
   | { readonly code: 'turns'; readonly turns: number; readonly pieces: number }
-  | { readonly code: 'tooLittleHeat'; readonly message: string }
+  | {
+      readonly code: 'tooLittleHeat';
+      readonly heatSourceName: string;
+      readonly liquorMl: number;
+      readonly reachesC: number;
+    }
   | { readonly code: 'mixWater'; readonly hotMl: number; readonly coldMl: number; readonly toC: number }
   | {
       readonly code: 'tooHotForVessel';
@@ -31,7 +36,7 @@ export function sayBathNote(note: BathNote): string {
     case 'turns':
       return `${note.turns} turns of up to ${note.pieces} pieces, one after another, each with its share of what is weighed: the later ones may differ.`;
     case 'tooLittleHeat':
-      return note.message;
+      return `${note.heatSourceName} brings ${Math.round(note.liquorMl / 100) / 10} l to about ${note.reachesC} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`;
     case 'mixWater':
       return `${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${note.toC} °C.`;
     case 'tooHotForVessel':

@@ -25,7 +25,13 @@ export function bathNotes(n: Noted, { room: { hotWaterC, coldWaterC, liftLimitKg
   const notes: BathNote[] = [];
   if (n.shares > 1) notes.push({ code: 'sharedBath', batches: n.shares });
   if (n.turns > 1) notes.push({ code: 'turns', turns: n.turns, pieces: Math.ceil(n.pieces / n.turns) });
-  if (n.heating && !n.heating.ok) notes.push({ code: 'tooLittleHeat', message: n.heating.message });
+  if (n.heating && !n.heating.ok)
+    notes.push({
+      code: 'tooLittleHeat',
+      heatSourceName: n.vessel.heatSource?.name ?? 'The heat source',
+      liquorMl: n.liquorMl,
+      reachesC: n.heating.reachesC,
+    });
   if (n.toC !== undefined && n.toC > coldWaterC && n.toC <= hotWaterC) {
     const mix = mixToTemperature(n.liquorMl, n.toC, { hotC: hotWaterC, coldC: coldWaterC });
     if (mix.ok) notes.push({ code: 'mixWater', hotMl: mix.hotMl, coldMl: mix.coldMl, toC: n.toC });

@@ -4,7 +4,7 @@ import { isPlanCaution, sayBathNote } from './bath-note';
 import { bathNotes } from './bath-notes';
 import type { KeptPlan } from './kept-plan';
 import { completePlan } from './kept-plan';
-import { sayPlanCaution } from './plan-caution';
+import { readPlanCaution, sayPlanCaution } from './plan-caution';
 import { ROOM, bathStep, input, material, percent, planned, pot, recipe, stockLot, wool } from './plan-lot.fixture';
 
 const WEAK = { id: 'w', name: 'Small ring', powerW: 400, efficiencyPercent: 50 };
@@ -79,7 +79,7 @@ describe('notes on a bath', () => {
         turns: 2,
         pieces: 5,
         shares: 2,
-        heating: { ok: false, reachesC: 45, message: 'No further.' },
+        heating: { ok: false, reachesC: 45 },
         fullWeight: { value: 70, unit: 'kg', working: { formula: '', inputs: [], notes: [] } },
         withPieces: true,
       },
@@ -101,6 +101,13 @@ describe('notes on a bath', () => {
 });
 
 describe('a plan kept long ago', () => {
+  it('keeps the sentence of a caution whose facts were not kept', () => {
+    const weak = { code: 'bath', note: { code: 'tooLittleHeat', message: 'Too weak.' } } as const;
+    expect([readPlanCaution(weak), readPlanCaution('Two baths.')].map(sayPlanCaution)).toEqual([
+      'Too weak.',
+      'Two baths.',
+    ]);
+  });
   it('is read with everything it does not say', () => {
     const [first] = planned(input({ bases: [wool(2)] })).batches;
     if (!first) throw new Error('no batch');

@@ -7,9 +7,7 @@ export type {
   PlannedPick,
   PlannedStep,
   PlannedWeighing,
-  PlanRefusal,
   PlanResult,
-  WayOut,
 } from './lot-plan';
 export { smallestIn } from './lot-plan';
 export type { KeptPlan } from './kept-plan';
@@ -17,10 +15,16 @@ export { completePlan } from './kept-plan';
 export type { BathNote } from './bath-note';
 export type { HouseHint } from './house-hint';
 export { HOUSE_HINTS } from './house-hint';
+export type { PlanRefusal, PlanRefusalFact } from './plan-refusal';
+export { sayPlanRefusal } from './plan-refusal';
+export type { WayOut } from './way-out';
+export { sayWayOut } from './way-out';
 export type { PlanCaution } from './plan-caution';
 export { readPlanCaution, sayPlanCaution } from './plan-caution';
 export type { StepCaution } from './step-caution';
 export { isShownEveryTime, readStepCaution, sayStepCaution, stepCautionKey } from './step-caution';
+export type { DoseUnknown } from './dose-unknown';
+export { sayDoseUnknown } from './dose-unknown';
 export type { DosedBath, DosedMaterial, MeasuredDose, StockSolution } from './measure-dose';
 export { measureDose, proposeStockSolution } from './measure-dose';
 export { sharePieces } from './plan-groups';

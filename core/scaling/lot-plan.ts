@@ -6,6 +6,7 @@ import type { Figure } from '../quantity/figure';
 import type { StepKind } from '../recipe/step-kind';
 import type { FinishedBy, HeatLeg, StrainWay } from '../recipe/course';
 import type { PlanCaution } from './plan-caution';
+import type { PlanRefusal } from './plan-refusal';
 import type { StepCaution } from './step-caution';
 
 /**
@@ -137,23 +138,6 @@ export interface LotPlan {
   readonly materials: readonly PlannedMaterial[];
   readonly steps: readonly PlannedStep[];
   readonly cautions: readonly PlanCaution[];
-}
-
-/** Another way to dye a lot that doesn't fit as asked. */
-export interface WayOut {
-  readonly code: 'ratio' | 'vessel' | 'fills' | 'smaller' | 'divide';
-  readonly message: string;
-  readonly liquorRatio?: number;
-  readonly fills?: number;
-}
-
-/** Why a lot can't be planned as asked, with a stable code, a sentence and ways out. */
-export interface PlanRefusal {
-  readonly code:
-    'noVesselOfMetal' | 'pieceTooBig' | 'lotTooBig' | 'fibreNotSuited' | 'doseUnknown' | 'chainFault' | 'ratioOutside';
-  readonly message: string;
-  readonly maxPieces?: number;
-  readonly ways: readonly WayOut[];
 }
 
 /** A plan, or why there is none. */

@@ -1,3 +1,4 @@
+import { sayDoseUnknown } from './dose-unknown';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { figure } from '../quantity/figure';
@@ -71,7 +72,7 @@ describe('a dose', () => {
     ],
   ])('refuses %s', (_name, dose, material, at, message) => {
     const answer = measured(dose, material, at);
-    expect(answer.ok ? '' : answer.message).toMatch(message);
+    expect(answer.ok ? '' : sayDoseUnknown(answer.unknown)).toMatch(message);
   });
   it('proposes a solution where the balance can’t tell, and portions where it can’t carry', () => {
     const small = measured({ by: 'percentOwf', percentOwf: 0.1 });

@@ -13,6 +13,7 @@ import { formatWeight } from '../quantity/weight';
 import type { PacketFacts } from '../stock/conversion';
 import { packetsFor } from '../stock/conversion';
 import type { Dose } from '../recipe/dose';
+import type { DoseUnknown } from './dose-unknown';
 
 /** What measuring needs to know of a material. */
 export interface DosedMaterial {
@@ -37,7 +38,7 @@ export interface DosedBath {
 /** A dose turned into what is measured out; or why it can't be. */
 export type MeasuredDose =
   | { readonly ok: true; readonly target: Figure; readonly measure: StockMeasure; readonly advice: readonly string[] }
-  | { readonly ok: false; readonly message: string };
+  | { readonly ok: false; readonly unknown: DoseUnknown };
 
 /** Liquids are measured with a cylinder or pipette to the millilitre. */
 const LIQUID_STEP_ML = 1;
@@ -62,7 +63,7 @@ const wofInput = (bath: DosedBath) => ({
 
 /**
  * Turns a dose, in whichever of the ways it is written, into what to measure out for one bath: grams rounded to the
- * balance, millilitres, or whole packets, with its working. Says in a sentence why it can't be where something is not
+ * balance, millilitres, or whole packets, with its working. Says why it can't be where something is not
  * known: an untaught spoon, a packet without its facts, a water without a pH.
  * @param source the recipe line it comes from, for the working
  */
@@ -133,11 +134,7 @@ function solutionDose(dose: DoseBy<'solution'>, context: DoseContext): MeasuredD
 /** By the packet: whole ones only. */
 function packetDose(context: DoseContext): MeasuredDose {
   const { material, bath } = context;
-  if (!material.packet)
-    return {
-      ok: false,
-      message: `${material.name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.`,
-    };
+  if (!material.packet) return { ok: false, unknown: { code: 'packetUnknown', materialName: material.name } };
   const { packets } = packetsFor(bath.wofG, material.packet);
   return { ok: true, measure: 'pieces', target: packets, advice: [] };
 }
@@ -147,11 +144,10 @@ function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
   const { material, bath, source } = context;
   const name = sayKitchenUnit(dose.unit, dose.system);
   const taught = material.spoons.find((s) => s.unit === dose.unit && s.system === dose.system);
-  if (!taught)
-    return {
-      ok: false,
-      message: `${material.name} is dosed by the ${name}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`,
-    };
+  if (!taught) {
+    const { unit, system } = dose;
+    return { ok: false, unknown: { code: 'spoonNotTaught', materialName: material.name, unit, system } };
+  }
   const spoons = (dose.spoonsPer100G * bath.wofG) / 100;
   const created = weighed(
     context,
@@ -182,7 +178,7 @@ function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose {
   if (bath.water?.ph === null || bath.water === null)
     return {
       ok: false,
-      message: `${material.name} brings the bath to pH ${dose.targetPh}, and the pH of the water is not known. Choose a water whose pH was tested.`,
+      unknown: { code: 'waterPhUnknown', materialName: material.name, targetPh: dose.targetPh },
     };
   const answer = doseToPh(
     { ph: bath.water.ph, hardnessDh: bath.water.hardnessDh ?? 0 },
@@ -191,8 +187,12 @@ function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose {
     dose.reagent,
     bath.before,
   );
-  if (!answer.ok)
-    return answer.code === 'thereAlready' || answer.code === 'wrongWay' ? nothingToAdd(dose, context) : answer;
+  if (!answer.ok) {
+    const { refusal } = answer;
+    return refusal.code === 'thereAlready' || refusal.code === 'wrongWay'
+      ? nothingToAdd(dose, context)
+      : { ok: false, unknown: { code: 'ph', materialName: material.name, refusal } };
+  }
   const advice = [`Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`];
   if (answer.unit === 'ml' && material.measure === 'volume')
     return {
@@ -247,15 +247,9 @@ function weighed(
   inputs: Figure['working']['inputs'],
 ): MeasuredDose {
   if (material.measure === 'volume')
-    return {
-      ok: false,
-      message: `${material.name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
-    };
+    return { ok: false, unknown: { code: 'keptByVolume', materialName: material.name } };
   if (material.measure === 'pieces')
-    return {
-      ok: false,
-      message: `${material.name} is counted in packets, and packets are never opened by halves. Dose it by the packet.`,
-    };
+    return { ok: false, unknown: { code: 'countedInPackets', materialName: material.name } };
   const target = weighableDose(exactG, balance, formula, inputs);
   return {
     ok: true,

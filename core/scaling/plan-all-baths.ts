@@ -1,12 +1,13 @@
-import { joinList } from '../quantity/word-list';
 import type { RecipeStep } from '../recipe/recipe-step';
 import type { BathOfSteps } from './collect-baths';
-import type { PlannedBatch, PlannedGroup, PlanRefusal } from './lot-plan';
+import type { PlannedBatch, PlannedGroup } from './lot-plan';
 import type { DescribedBath } from './plan-baths';
 import { planBath } from './plan-baths';
 import { goesThrough } from './plan-groups';
 import type { PlanInput } from './plan-input';
-import { noVessel, refusal } from './plan-refusal';
+import type { PlanRefusal } from './plan-refusal';
+import { refusal } from './plan-refusal';
+import { noVessel } from './refuse-input';
 
 /** The fillings of every step's bath, or why one can't be filled. */
 export type AllBaths =
@@ -26,14 +27,12 @@ export function planAllBaths(
     if (fillings.length === 0 && bath.steps.some((s) => groups.some((g) => goesThrough(s, g))))
       return { ok: false, refusal: noVessel(bath, input) };
     const over = fillings.find(({ bath: filled }) => filled.fillLevel.value > 100)?.bath;
-    if (over) return { ok: false, refusal: pieceTooBig(bath, over.vesselName) };
+    if (over) {
+      const stepTitle = bath.steps[0]?.title ?? '';
+      const { metals } = bath;
+      return { ok: false, refusal: refusal({ code: 'bathTooBig', stepTitle, vesselName: over.vesselName, metals }) };
+    }
     for (const step of bath.steps) planned.set(step, fillings);
   }
   return { ok: true, bathsOf: (step) => planned.get(step) ?? [] };
 }
-
-const pieceTooBig = (bath: BathOfSteps, vesselName: string): PlanRefusal =>
-  refusal(
-    'pieceTooBig',
-    `A single piece is more than ${vesselName} holds for “${bath.steps[0]?.title ?? ''}”, and no other vessel of ${joinList(bath.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`,
-  );

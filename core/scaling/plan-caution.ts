@@ -63,5 +63,16 @@ export function sayPlanCaution(caution: PlanCaution): string {
 }
 
 /** A plan's caution as it may have been kept: by earlier plans, in a sentence. */
-export const readPlanCaution = (kept: PlanCaution | string): PlanCaution =>
-  typeof kept === 'string' ? { code: 'written', text: kept } : kept;
+export function readPlanCaution(kept: PlanCaution | KeptHeatCaution | string): PlanCaution {
+  if (typeof kept === 'string') return { code: 'written', text: kept };
+  return isKeptHeat(kept) ? { code: 'written', text: kept.note.message } : kept;
+}
+
+/** That a heat source is too weak, as it was kept before its facts were. */
+interface KeptHeatCaution {
+  readonly code: 'bath';
+  readonly note: { readonly code: 'tooLittleHeat'; readonly message: string };
+}
+
+const isKeptHeat = (kept: PlanCaution | KeptHeatCaution): kept is KeptHeatCaution =>
+  kept.code === 'bath' && 'message' in kept.note;

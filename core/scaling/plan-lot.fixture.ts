@@ -1,6 +1,8 @@
 import { ANY_WATER } from '../bath/water';
 import type { Vessel } from '../bath/vessel';
-import type { LotPlan, PlanRefusal } from './lot-plan';
+import type { LotPlan } from './lot-plan';
+import type { PlanRefusal } from './plan-refusal';
+import { sayPlanRefusal } from './plan-refusal';
 import type { PlanBase, PlanInput, PlanMaterial } from './plan-input';
 import { planLot } from './plan-lot';
 import type { RecipeVersion } from '../recipe/recipe';
@@ -97,7 +99,7 @@ export const input = (change: Partial<PlanInput> = {}): PlanInput => ({
 
 export function planned(i: PlanInput): LotPlan {
   const result = planLot(i);
-  if (!result.ok) throw new Error(result.refusal.message);
+  if (!result.ok) throw new Error(sayPlanRefusal(result.refusal));
   return result.plan;
 }
 

@@ -7,7 +7,7 @@ import { planCautions } from './plan-cautions';
 import { groupPieces } from './plan-groups';
 import type { PlanInput } from './plan-input';
 import { orderSteps } from './plan-order';
-import { refuseInput } from './plan-refusal';
+import { refuseInput } from './refuse-input';
 import { planStep } from './plan-step';
 import { splitOverVessels } from './split-over-vessels';
 import { takeAll } from './take-all';

@@ -1,8 +1,9 @@
 import { keyOf, orderChain } from '../recipe/chain';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { RecipeStep } from '../recipe/recipe-step';
-import type { PlannedGroup, PlanRefusal } from './lot-plan';
+import type { PlannedGroup } from './lot-plan';
 import { goesThrough } from './plan-groups';
+import type { PlanRefusal } from './plan-refusal';
 import { refusal } from './plan-refusal';
 
 /** A step of the recipe with its place in the lot: number, key and the numbers of the steps it follows. */
@@ -27,7 +28,7 @@ export function orderSteps(
   | { readonly ok: true; readonly steps: readonly OrderedStep[] }
   | { readonly ok: false; readonly refusal: PlanRefusal } {
   const chain = orderChain(recipe.steps);
-  if (!chain.ok) return { ok: false, refusal: refusal('chainFault', chain.fault.message) };
+  if (!chain.ok) return { ok: false, refusal: refusal({ code: 'chainFault', fault: chain.fault }) };
   const taken = chain.order.flatMap((stepIndex) => {
     const step = recipe.steps[stepIndex];
     return step && groups.some((g) => goesThrough(step, g)) ? [{ step, stepIndex }] : [];

@@ -1,37 +1,91 @@
-import { findChainFault } from '../recipe/chain';
-import type { PlanRefusal } from './lot-plan';
-import type { BathOfSteps } from './collect-baths';
-import type { PlanInput } from './plan-input';
-import { joinList } from '../quantity/word-list';
+import type { FibreKind } from '../bath/fibre';
+import type { VesselMetal } from '../bath/vessel';
+import { formatVolume } from '../quantity/volume';
+import { formatWeight } from '../quantity/weight';
+import { countLabel, joinList } from '../quantity/word-list';
+import type { ChainFault } from '../recipe/chain-fault';
+import { sayChainFault } from '../recipe/chain-fault';
+import type { DoseUnknown } from './dose-unknown';
+import { sayDoseUnknown } from './dose-unknown';
+import type { WayOut } from './way-out';
 
-/** A refusal without ways out. */
-export const refusal = (code: PlanRefusal['code'], message: string): PlanRefusal => ({ code, message, ways: [] });
+/** Why a lot can't be planned as asked, as facts. Weights in g, volumes in ml, temperatures in °C. */
+export type PlanRefusalFact =
+  | { readonly code: 'chainFault'; readonly fault: ChainFault }
+  | {
+      readonly code: 'fibreNotSuited';
+      readonly recipeName: string;
+      readonly fibres: readonly FibreKind[];
+      readonly baseName: string;
+      readonly fibre: FibreKind;
+    }
+  | {
+      readonly code: 'ratioOutside';
+      readonly recipeName: string;
+      readonly liquorRatio: number;
+      readonly min: number;
+      readonly max: number;
+    }
+  | {
+      readonly code: 'noVesselOfMetal';
+      /** Of the first step that wants it, where the recipe has steps. */
+      readonly stepTitle: string | null;
+      /** None where the steps that share the bath have no metal in common. */
+      readonly metals: readonly VesselMetal[];
+      readonly anyOwned: boolean;
+    }
+  | { readonly code: 'doseUnknown'; readonly unknown: DoseUnknown }
+  | {
+      readonly code: 'pieceTooBig';
+      readonly pieceWord: string;
+      readonly pieceWeightG: number;
+      readonly liquorRatio: number;
+      readonly vesselName: string;
+      readonly workingMl: number;
+    }
+  | {
+      readonly code: 'bathTooBig';
+      readonly stepTitle: string;
+      readonly vesselName: string;
+      readonly metals: readonly VesselMetal[];
+    }
+  | {
+      readonly code: 'lotTooBig';
+      readonly pieces: number;
+      readonly pieceWord: string;
+      readonly stepTitle: string | null;
+      readonly maxPieces: number;
+      readonly liquorRatio: number;
+    };
 
-/** Why a lot can't be planned whatever vessels there are: its chain, its fibre, its liquor ratio. */
-export function refuseInput({ recipe, bases }: PlanInput, liquorRatio: number): PlanRefusal | undefined {
-  const fault = findChainFault(recipe.steps, recipe.parts);
-  if (fault) return refusal('chainFault', fault.message);
-  const unsuited = bases.find((b) => !recipe.fibres.includes(b.fibre));
-  if (unsuited)
-    return refusal(
-      'fibreNotSuited',
-      `${recipe.recipeName} is a recipe for ${joinList(recipe.fibres)}; ${unsuited.name} is ${unsuited.fibre}. Choose a recipe proven on ${unsuited.fibre}.`,
-    );
-  const min = recipe.minLiquorRatio ?? recipe.liquorRatio;
-  if (liquorRatio < min || liquorRatio > Math.max(recipe.liquorRatio, min) * 2)
-    return refusal(
-      'ratioOutside',
-      `1:${liquorRatio} is outside what ${recipe.recipeName} allows: 1:${min} to 1:${recipe.liquorRatio * 2}. Choose one within.`,
-    );
-  return undefined;
-}
+/** Why a lot can't be planned as asked, and other ways that were found to work. */
+export type PlanRefusal = PlanRefusalFact & { readonly ways: readonly WayOut[] };
 
-/** That no vessel of an allowed metal is there, and what to do about it. */
-export function noVessel(bath: Pick<BathOfSteps, 'metals' | 'steps'>, { vessels }: PlanInput): PlanRefusal {
-  const step = bath.steps[0];
-  const message =
-    bath.metals.length === 0
-      ? `The steps that share the bath of “${step?.title ?? 'this recipe'}” allow no metal in common. Give one of them a bath of its own.`
-      : `${step ? `“${step.title}”` : 'This recipe'} wants a vessel of ${joinList(bath.metals, 'or')}, and none was chosen or owned${vessels.length > 0 ? '' : ': there is no vessel yet'}. Add one under Studio, or choose another recipe.`;
-  return refusal('noVesselOfMetal', message);
+/** A refusal, with the ways out where there are any. */
+export const refusal = (fact: PlanRefusalFact, ways: readonly WayOut[] = []): PlanRefusal => ({ ...fact, ways });
+
+/** Why a lot can't be planned, in a sentence that says what to do. */
+export function sayPlanRefusal(refused: PlanRefusalFact): string {
+  switch (refused.code) {
+    case 'chainFault':
+      return sayChainFault(refused.fault);
+    case 'doseUnknown':
+      return sayDoseUnknown(refused.unknown);
+    case 'fibreNotSuited':
+      return `${refused.recipeName} is a recipe for ${joinList(refused.fibres)}; ${refused.baseName} is ${refused.fibre}. Choose a recipe proven on ${refused.fibre}.`;
+    case 'ratioOutside':
+      return `1:${refused.liquorRatio} is outside what ${refused.recipeName} allows: 1:${refused.min} to 1:${refused.max}. Choose one within.`;
+    case 'noVesselOfMetal': {
+      const { stepTitle, metals } = refused;
+      if (metals.length === 0)
+        return `The steps that share the bath of “${stepTitle ?? 'this recipe'}” allow no metal in common. Give one of them a bath of its own.`;
+      return `${stepTitle === null ? 'This recipe' : `“${stepTitle}”`} wants a vessel of ${joinList(metals, 'or')}, and none was chosen or owned${refused.anyOwned ? '' : ': there is no vessel yet'}. Add one under Studio, or choose another recipe.`;
+    }
+    case 'pieceTooBig':
+      return `One ${refused.pieceWord} of ${formatWeight(refused.pieceWeightG)} at 1:${refused.liquorRatio} needs more than ${refused.vesselName}, the biggest, holds (${formatVolume(refused.workingMl)}). Divide the ${refused.pieceWord}, or add a bigger vessel.`;
+    case 'bathTooBig':
+      return `A single piece is more than ${refused.vesselName} holds for “${refused.stepTitle}”, and no other vessel of ${joinList(refused.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`;
+    case 'lotTooBig':
+      return `${countLabel(refused.pieces, refused.pieceWord)} are more than the vessels${refused.stepTitle === null ? '' : ` for “${refused.stepTitle}”`} hold together: ${refused.maxPieces} is the most at 1:${refused.liquorRatio}. Make two lots, or add a vessel.`;
+  }
 }

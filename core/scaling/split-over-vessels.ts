@@ -1,14 +1,15 @@
 import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
 import { figure } from '../quantity/figure';
-import type { PlannedBatch, PlannedGroup, PlanRefusal } from './lot-plan';
+import type { PlannedBatch, PlannedGroup } from './lot-plan';
 import type { BathOfSteps } from './collect-baths';
 import { fillLevelFigure } from './bath-shares';
 import { asPieces, goesThrough } from './plan-groups';
 import type { PlanInput } from './plan-input';
 import { splitGroups } from './split/split-groups';
 import { refuseSplit, roomAt } from './ways-out';
-import { noVessel } from './plan-refusal';
+import type { PlanRefusal } from './plan-refusal';
+import { noVessel } from './refuse-input';
 
 /** The bath that decides a group's batches: where it is dyed, or else the last bath it is in. */
 export function mainBath(group: PlannedGroup, baths: readonly BathOfSteps[]): BathOfSteps | undefined {

@@ -1,14 +1,16 @@
-import type { DosedReagent, PhReagent } from '../bath/ph';
+import type { DosedReagent } from '../bath/ph';
+import type { PhReagent } from '../bath/ph-reagent';
 import { weighableDose } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { Dose } from '../recipe/dose';
-import type { PlannedBatch, PlannedBath, PlannedGroup, PlanRefusal } from './lot-plan';
+import type { PlannedBatch, PlannedBath, PlannedGroup } from './lot-plan';
 import { smallestIn } from './lot-plan';
 import { measureDose } from './measure-dose';
 import { goesThrough } from './plan-groups';
 import type { PlanInput, PlanMaterial } from './plan-input';
 import { materialById } from './plan-input';
+import type { PlanRefusal } from './plan-refusal';
 import { refusal } from './plan-refusal';
 import type { Wanted } from './plan-weighings';
 import { toleranceOf } from './plan-weighings';
@@ -65,7 +67,7 @@ function wantDose(
   const material = materialById(input, dose.materialId);
   const source = `${recipe.recipeName}, version ${recipe.number}`;
   const measured = measureDose(dose, material, { ...place, water }, balance, source);
-  if (!measured.ok) return { ok: false, refusal: refusal('doseUnknown', measured.message) };
+  if (!measured.ok) return { ok: false, refusal: refusal({ code: 'doseUnknown', unknown: measured.unknown }) };
   const { measure, target, advice } = measured;
   const at = { batch: place.batches[0] ?? 1, forBatches: place.batches };
   const tolerance = toleranceOf(target.value, measure, input);

@@ -1,13 +1,13 @@
 import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
-import { formatWeight } from '../quantity/weight';
-import type { PlannedGroup, PlanRefusal, WayOut } from './lot-plan';
+import type { PlannedGroup } from './lot-plan';
 import type { BathOfSteps } from './collect-baths';
 import { asPieces } from './plan-groups';
 import type { PlanInput } from './plan-input';
+import type { PlanRefusal } from './plan-refusal';
+import { refusal } from './plan-refusal';
 import { splitGroups } from './split/split-groups';
-import { formatVolume } from '../quantity/volume';
-import { countLabel, joinList } from '../quantity/word-list';
+import type { WayOut } from './way-out';
 
 /** Jugs and pots are bought in whole litres. */
 const LITRE_ML = 1000;
@@ -26,33 +26,28 @@ export function refuseSplit(
   maxPieces: number,
   input: PlanInput,
 ): PlanRefusal {
-  const { recipe } = input;
-  const word = groups.every((g) => g.pieceWord === groups[0]?.pieceWord) ? (groups[0]?.pieceWord ?? 'piece') : 'piece';
-  const ratio = bath.liquorRatio;
-  const pieces = groups.reduce((sum, g) => sum + g.pieces, 0);
-  const heaviest = groups.reduce((a, b) => (b.pieceWeightG > a.pieceWeightG ? b : a));
+  const words = new Set(groups.map((g) => g.pieceWord));
+  const pieceWord = words.size === 1 ? ([...words][0] ?? 'piece') : 'piece';
+  const { liquorRatio } = bath;
   const ways = [
     ...shorterBath(groups, bath, allowed, input),
     ...twoFills(groups, bath, allowed, input),
     biggerVessel(groups, bath),
   ];
   if (maxPieces === 0) {
-    const biggest = allowed.reduce((a, b) => (b.workingMl > a.workingMl ? b : a));
-    return {
-      code: 'pieceTooBig',
-      ways: [...ways.filter((w) => w.code !== 'fills'), { code: 'divide', message: `Divide the ${word}.` }],
-      message: `One ${word} of ${formatWeight(heaviest.pieceWeightG)} at 1:${ratio} needs more than ${biggest.name}, the biggest, holds (${formatVolume(biggest.workingMl)}). Divide the ${word}, or add a bigger vessel.`,
-    };
+    const { pieceWeightG } = groups.reduce((a, b) => (b.pieceWeightG > a.pieceWeightG ? b : a));
+    const { name: vesselName, workingMl } = allowed.reduce((a, b) => (b.workingMl > a.workingMl ? b : a));
+    return refusal({ code: 'pieceTooBig', pieceWord, pieceWeightG, liquorRatio, vesselName, workingMl }, [
+      ...ways.filter((w) => w.code !== 'fills'),
+      { code: 'divide', pieceWord },
+    ]);
   }
-  return {
-    code: 'lotTooBig',
-    maxPieces,
-    ways: [
-      { code: 'smaller', message: `Make it ${countLabel(maxPieces, word)} now, and the rest as a second lot.` },
-      ...ways,
-    ],
-    message: `${countLabel(pieces, word)} are more than the vessels${recipe.steps.length > 0 ? ` for “${bath.steps[0]?.title ?? recipe.recipeName}”` : ''} hold together: ${maxPieces} is the most at 1:${ratio}. Make two lots, or add a vessel.`,
-  };
+  const pieces = groups.reduce((sum, g) => sum + g.pieces, 0);
+  const stepTitle = bath.steps[0]?.title ?? (input.recipe.steps.length > 0 ? input.recipe.recipeName : null);
+  return refusal({ code: 'lotTooBig', pieces, pieceWord, stepTitle, maxPieces, liquorRatio }, [
+    { code: 'smaller', pieces: maxPieces, pieceWord },
+    ...ways,
+  ]);
 }
 
 /** The longest bath shorter than the recipe's, within its limit, at which all pieces fit. */
@@ -65,14 +60,7 @@ function shorterBath(
   const min = recipe.minLiquorRatio;
   if (min === null) return [];
   for (let ratio = Math.ceil(bath.liquorRatio) - 1; ratio >= min; ratio -= 1) {
-    if (fitsAt(groups, bath, vessels, ratio))
-      return [
-        {
-          code: 'ratio',
-          liquorRatio: ratio,
-          message: `At 1:${ratio} it fits; the recipe allows down to 1:${min}. Less room to turn: expect it deeper, and less even.`,
-        },
-      ];
+    if (fitsAt(groups, bath, vessels, ratio)) return [{ code: 'ratio', liquorRatio: ratio, min }];
   }
   return [];
 }
@@ -83,17 +71,8 @@ function twoFills(
   vessels: readonly Vessel[],
   { fills = 1 }: PlanInput,
 ): WayOut[] {
-  if (!fitsAt(groups, bath, [...vessels, ...vessels], bath.liquorRatio)) return [];
-  return fills >= 2
-    ? []
-    : [
-        {
-          code: 'fills',
-          fills: 2,
-          message:
-            'In two runs it fits: the vessels are filled twice, one day after the other. The runs may differ: judge them side by side.',
-        },
-      ];
+  if (fills >= 2 || !fitsAt(groups, bath, [...vessels, ...vessels], bath.liquorRatio)) return [];
+  return [{ code: 'fills', fills: 2 }];
 }
 
 function biggerVessel(groups: readonly PlannedGroup[], bath: BathOfSteps): WayOut {
@@ -103,10 +82,7 @@ function biggerVessel(groups: readonly PlannedGroup[], bath: BathOfSteps): WayOu
     0,
   );
   const needsMl = Math.ceil(roomAt(bath.liquorRatio)(wofG, displacedMl) / LITRE_ML) * LITRE_ML;
-  return {
-    code: 'vessel',
-    message: `A vessel of ${joinList(bath.metals, 'or')} that takes ${formatVolume(needsMl)} would hold it in one bath; smaller ones beside those there are would do as well.`,
-  };
+  return { code: 'vessel', metals: bath.metals, needsMl };
 }
 
 function fitsAt(

@@ -1,3 +1,7 @@
 export { knotTag, readKnotTag, sayKnotTag } from './knot-tag';
-export type { PlannedStrip, RankedStrip, StripFactor, StripLayout, StripLevel, StripTrial } from './strips';
-export { applyLevel, layStrips, levelLabel, rankStrips, STRIP_FACTOR_LABELS, STRIP_FACTORS } from './strips';
+export type { PlannedStrip, RankedStrip, StripLayout, StripLevel, StripTrial } from './strips';
+export { applyLevel, layStrips, levelLabel, rankStrips } from './strips';
+export type { StripFactor } from './strip-factor';
+export { STRIP_FACTOR_LABELS, STRIP_FACTORS } from './strip-factor';
+export type { StripRefusal } from './strip-refusal';
+export { sayStripRefusal } from './strip-refusal';

@@ -3,9 +3,11 @@ import { describe, expect, it } from 'vitest';
 import { MAX_TAGS, knotTag, readKnotTag, sayKnotTag } from './knot-tag';
 import type { PlacedPlan, PlacedZone } from '../recipe/placed';
 import { findPlacedFault, layOutPlaced } from '../recipe/placed';
+import { sayPlacedCaution, sayPlacedFault } from '../recipe/placed-fault';
 import { material, percent, recipe, bathStep } from '../scaling/plan-lot.fixture';
 import type { StripTrial } from './strips';
 import { applyLevel, layStrips, levelLabel, rankStrips } from './strips';
+import { sayStripRefusal } from './strip-refusal';
 
 describe('knot tags', () => {
   it.each<[number, number[], string]>([
@@ -45,7 +47,7 @@ const trial = (change: Partial<StripTrial> = {}): StripTrial => ({
 describe('strip trials', () => {
   it('cuts equal strips of a weighed total, each with its own dose and its knots', () => {
     const layout = layStrips(trial(), recipe(), materials, context);
-    if (!layout.ok) throw new Error(layout.message);
+    if (!layout.ok) throw new Error(sayStripRefusal(layout.refusal));
     expect(layout.strips.map((s) => s.weight.value)).toEqual([10, 10, 10, 10, 10, 10]);
     expect(layout.strips.map((s) => s.weighings.find((w) => w.materialId === 'weld')?.target.value)).toEqual([
       2.5, 5, 7.5, 10, 15, 20,
@@ -62,7 +64,7 @@ describe('strip trials', () => {
     ['a material dosed elsewhere', { factor: 'mordant', materialId: 'weld' }, /weld is not dosed where the mordant is/],
   ])('refuses %s', (_name, change, message) => {
     const layout = layStrips(trial(change), recipe(), materials, context);
-    expect(layout.ok ? '' : layout.message).toMatch(message);
+    expect(layout.ok ? '' : sayStripRefusal(layout.refusal)).toMatch(message);
   });
   it('makes one level a recipe: a dose, a time, a salt, nothing at all', () => {
     const { steps } = recipe({
@@ -131,8 +133,9 @@ describe('placed colour', () => {
     ],
     ['sprayed without ml', placed(zone('a', 0, 50, { way: 'spray' })), 'noMl', /how many ml/],
   ])('finds %s', (_name, plan, code, message) => {
-    expect(findPlacedFault(plan)?.code).toBe(code);
-    expect(findPlacedFault(plan)?.message).toMatch(message);
+    const fault = findPlacedFault(plan);
+    expect(fault?.code).toBe(code);
+    expect(fault && sayPlacedFault(fault)).toMatch(message);
   });
   it('lets a later turn dye over an earlier one', () =>
     expect(findPlacedFault(placed(zone('a', 0, 60), zone('b', 40, 100, { order: 2 })))).toBeUndefined());
@@ -153,10 +156,10 @@ describe('placed colour', () => {
     expect(layout.zones[0]?.pointsCm).toEqual([20, 30, 40]);
     expect(layout.zones[2]?.totalMl).toBe(144);
     expect(layout.totalMin).toBe(85);
-    expect(layout.cautions.join(' ')).toContain('undyed cord');
+    expect(layout.cautions.map(sayPlacedCaution).join(' ')).toContain('undyed cord');
   });
   it('warns where wet zones stand nearer than liquid creeps', () =>
-    expect(layOutPlaced(placed(zone('a', 0, 40), zone('b', 42, 90)), 1).cautions[0]).toMatch(
+    expect(layOutPlaced(placed(zone('a', 0, 40), zone('b', 42, 90)), 1).cautions.map(sayPlacedCaution)[0]).toMatch(
       /“a” and “b” stand 2 % apart, nearer than the 4 %/,
     ));
   it('keeps every tie within its zone, evenly', () => {

@@ -5,7 +5,6 @@ import { chroma, hueDegrees } from '../colour/lab';
 import type { Balance } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
-import { formatWeight } from '../quantity/weight';
 import { liquorVolume } from '../bath/liquor';
 import { knotTag, MAX_TAGS } from './knot-tag';
 import type { DosedMaterial } from '../scaling/measure-dose';
@@ -14,20 +13,9 @@ import type { RecipeVersion } from '../recipe/recipe';
 import type { StepKind } from '../recipe/step-kind';
 import type { Dose } from '../recipe/dose';
 import type { RecipeStep } from '../recipe/recipe-step';
+import type { StripFactor } from './strip-factor';
+import type { StripRefusal } from './strip-refusal';
 
-/** What strips of a trial can differ in. */
-export const STRIP_FACTORS = ['dose', 'source', 'mordant', 'time', 'water', 'modifier'] as const;
-/** One of `STRIP_FACTORS`. */
-export type StripFactor = (typeof STRIP_FACTORS)[number];
-/** How each is said on screen. */
-export const STRIP_FACTOR_LABELS: Readonly<Record<StripFactor, string>> = {
-  dose: 'dose of dyestuff',
-  source: 'source of dyestuff',
-  mordant: 'mordant',
-  time: 'time in the dye bath',
-  water: 'water',
-  modifier: 'modifier',
-};
 const UNIT: Readonly<Record<StripFactor, string>> = {
   dose: '% WOF',
   source: '',
@@ -80,7 +68,8 @@ export interface PlannedStrip {
 
 /** Every strip of a trial; or why it can't be laid out. */
 export type StripLayout =
-  { readonly ok: true; readonly strips: readonly PlannedStrip[] } | { readonly ok: false; readonly message: string };
+  | { readonly ok: true; readonly strips: readonly PlannedStrip[] }
+  | { readonly ok: false; readonly refusal: StripRefusal };
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
 const MIN_STRIPS = 2;
@@ -98,23 +87,20 @@ export function layStrips(
   { balance, water }: { balance: Balance; water: WaterFacts | null },
 ): StripLayout {
   const n = trial.levels.length;
-  const refuse = (message: string): StripLayout => ({ ok: false, message });
-  if (n < MIN_STRIPS || n > MAX_STRIPS)
-    return refuse(`A trial has ${MIN_STRIPS} to ${MAX_STRIPS} strips. Write as many levels, one for each.`);
-  if (!(trial.totalG > 0)) return refuse('Weigh all strips together, dry, and write the weight.');
+  const refuse = (refusal: StripRefusal): StripLayout => ({ ok: false, refusal });
+  if (n < MIN_STRIPS || n > MAX_STRIPS) return refuse({ code: 'numberOfStrips', min: MIN_STRIPS, max: MAX_STRIPS });
+  const { totalG, factor } = trial;
+  if (!(totalG > 0)) return refuse({ code: 'notWeighed' });
   const eachG = trial.totalG / n;
-  if (eachG < 20 * balance.resolutionG)
-    return refuse(
-      `${n} strips of ${formatWeight(trial.totalG)} weigh ${formatWeight(eachG)} each, too little for a balance that shows ${formatWeight(balance.resolutionG)}. Cut them larger, or make fewer.`,
-    );
+  const balanceStepG = balance.resolutionG;
+  if (eachG < 20 * balanceStepG) return refuse({ code: 'tooSmall', strips: n, totalG, eachG, balanceStepG });
   const kinds = DOSED_AT[trial.factor];
   if (
     kinds &&
     !recipe.steps.some((s) => kinds.includes(s.kind) && s.doses.some((d) => d.materialId === trial.materialId))
   ) {
-    return refuse(
-      `${materials.find((m) => m.id === trial.materialId)?.name ?? 'That material'} is not dosed where the ${STRIP_FACTOR_LABELS[trial.factor]} is. Choose one that is.`,
-    );
+    const materialName = materials.find((m) => m.id === trial.materialId)?.name ?? 'That material';
+    return refuse({ code: 'notDosedThere', materialName, factor });
   }
   const liquorMl = liquorVolume(eachG, recipe.liquorRatio).value;
   const weight = figure(
@@ -142,7 +128,7 @@ export function layStrips(
           balance,
           `${recipe.recipeName}, version ${recipe.number}`,
         );
-        if (!measured.ok) return refuse(measured.message);
+        if (!measured.ok) return refuse({ code: 'doseUnknown', unknown: measured.unknown });
         if (measured.target.value > 0)
           weighings.push({
             stepTitle: step.title,

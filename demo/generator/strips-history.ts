@@ -1,7 +1,7 @@
 import type { StudioFile } from '@vestigia/contract';
 import { recipeBody } from '@vestigia/contract';
 import type { Lab, StripLevel } from '@vestigia/core';
-import { layStrips, levelLabel } from '@vestigia/core';
+import { layStrips, levelLabel, sayStripRefusal } from '@vestigia/core';
 import type { Body, Teller } from './recipe-book';
 import { D65, DAY_MS, iso } from './recipe-book';
 import { SETTINGS } from './saltgrass';
@@ -44,7 +44,7 @@ export function addStrips(
       known,
       { balance, water: null },
     );
-    if (!layout.ok) throw new Error(layout.message);
+    if (!layout.ok) throw new Error(sayStripRefusal(layout.refusal));
     const id = random.id(atMs);
     (doc.stripTrials ??= []).push({
       id,

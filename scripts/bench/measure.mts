@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import type { ImportJob, LotSummary, ShelfRow, StudioFile } from '@vestigia/contract';
 import type { PlanInput, PlanMaterial } from '@vestigia/core';
-import { ANY_WATER, planLot, recipeStep } from '@vestigia/core';
+import { ANY_WATER, planLot, recipeStep, sayPlanRefusal } from '@vestigia/core';
 import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
 import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
@@ -171,7 +171,7 @@ function mixedLot(): PlanInput {
 
 function planned(lot: PlanInput): void {
   const result = planLot(lot);
-  if (!result.ok) throw new Error(result.refusal.message);
+  if (!result.ok) throw new Error(sayPlanRefusal(result.refusal));
 }
 
 async function timed(times: number, act: (i: number) => Promise<unknown> | unknown): Promise<number[]> {

@@ -13,6 +13,8 @@ import {
   practiceMaterials,
   readLotSize,
   replanFor,
+  sayPlanRefusal,
+  sayWayOut,
 } from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
@@ -150,8 +152,9 @@ function planOrRefuse(
     vessels: chooseVessels(room, ask.vesselIds),
   });
   if (planned.ok) return planned.plan;
-  const { code, ways, message } = planned.refusal;
-  throw new Refusal('refused', message, { reason: code, ...(ways.length > 0 ? { ways } : {}) });
+  const { refusal } = planned;
+  const ways = refusal.ways.map((way) => ({ ...way, message: sayWayOut(way) }));
+  throw new Refusal('refused', sayPlanRefusal(refusal), { reason: refusal.code, ...(ways.length > 0 ? { ways } : {}) });
 }
 
 async function tellEarlier(db: Db, earlier: LotRow): Promise<Proposal['then']> {

@@ -10,6 +10,7 @@ import {
   applyLevel,
   convertGramsToMilligrams,
   layStrips,
+  sayStripRefusal,
   rankStrips,
   readWeight,
   sameConditions,
@@ -147,7 +148,7 @@ export async function addStripTrial(
     [...new Set(ids)].map((id) => known.forPlan(id)),
     { balance: room.balance, water },
   );
-  if (!layout.ok) throw new Refusal('refused', layout.message, { reason: 'trial' });
+  if (!layout.ok) throw new Refusal('refused', sayStripRefusal(layout.refusal), { reason: 'trial' });
   await db.insert(stripTrials).values({
     ...trial,
     totalMg: convertGramsToMilligrams(total.weightG),

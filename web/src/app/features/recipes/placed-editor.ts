@@ -5,7 +5,14 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial } from '@vestigia/contract';
 import type { PlacedPlan, PlacedZone } from '@vestigia/core';
-import { ZONE_WAYS, ZONE_LABELS, findPlacedFault, layOutPlaced } from '@vestigia/core';
+import {
+  ZONE_WAYS,
+  ZONE_LABELS,
+  findPlacedFault,
+  layOutPlaced,
+  sayPlacedCaution,
+  sayPlacedFault,
+} from '@vestigia/core';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { moveEdge } from './zone-edges';
 import { NumberField } from '../../ui/number-field';
@@ -40,11 +47,12 @@ export class PlacedEditor {
   protected readonly label = ZONE_LABELS;
   protected readonly fault = computed(() => {
     const p = this.plan();
-    return p ? findPlacedFault(p) : undefined;
+    const fault = p ? findPlacedFault(p) : undefined;
+    return fault && sayPlacedFault(fault);
   });
   protected readonly cautions = computed(() => {
     const p = this.plan();
-    return p && !this.fault() ? layOutPlaced(p, 1).cautions : [];
+    return p && this.fault() === undefined ? layOutPlaced(p, 1).cautions.map(sayPlacedCaution) : [];
   });
   /** Handles over the picture: its sides have a margin of 6 of 1012. */
   protected readonly edges = computed(() => {

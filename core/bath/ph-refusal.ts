@@ -1,0 +1,37 @@
+import type { PhReagent } from './ph-reagent';
+import { PH_REAGENT_LABELS } from './ph-reagent';
+
+/** Why a pH can't be dosed to, as facts. */
+export type PhRefusal =
+  | { readonly code: 'outOfRange'; readonly targetPh: number; readonly lowestPh: number; readonly highestPh: number }
+  | { readonly code: 'thereAlready'; readonly nowPh: number }
+  | {
+      readonly code: 'wrongWay';
+      readonly nowPh: number;
+      readonly targetPh: number;
+      readonly reagent: PhReagent;
+    }
+  | {
+      readonly code: 'outOfReach';
+      readonly targetPh: number;
+      readonly reagent: PhReagent;
+      readonly why: 'stopsShort' | 'tooMuch';
+    };
+
+/** Why a pH can't be dosed to, in a sentence that says what to do. */
+export function sayPhRefusal(refusal: PhRefusal): string {
+  switch (refusal.code) {
+    case 'outOfRange':
+      return `pH ${refusal.targetPh} is outside ${refusal.lowestPh} to ${refusal.highestPh}, where baths are worked. Write another.`;
+    case 'thereAlready':
+      return `The bath is at pH ${refusal.nowPh} already: nothing to add.`;
+    case 'wrongWay':
+      return `The bath is at pH ${refusal.nowPh}, and ${PH_REAGENT_LABELS[refusal.reagent]} takes it further from ${refusal.targetPh}. Choose one that works the other way.`;
+    case 'outOfReach': {
+      const start = `${PH_REAGENT_LABELS[refusal.reagent]} doesn’t reach pH ${refusal.targetPh}`;
+      return refusal.why === 'stopsShort'
+        ? `${start}, however much of it: it stops short. Choose a stronger one.`
+        : `${start} in any sensible amount. Choose a stronger one.`;
+    }
+  }
+}

@@ -1,0 +1,33 @@
+import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
+import { sayKitchenUnit } from '../quantity/volume';
+import type { PhRefusal } from '../bath/ph-refusal';
+import { sayPhRefusal } from '../bath/ph-refusal';
+
+/** Why a dose can't be turned into an amount, as facts. */
+export type DoseUnknown = { readonly materialName: string } & (
+  | { readonly code: 'packetUnknown' }
+  | { readonly code: 'spoonNotTaught'; readonly unit: KitchenUnit; readonly system: VolumeSystem }
+  | { readonly code: 'waterPhUnknown'; readonly targetPh: number }
+  | { readonly code: 'ph'; readonly refusal: PhRefusal }
+  | { readonly code: 'keptByVolume' }
+  | { readonly code: 'countedInPackets' }
+);
+
+/** Why a dose can't be measured, in a sentence that says what to do. */
+export function sayDoseUnknown(unknown: DoseUnknown): string {
+  const name = unknown.materialName;
+  switch (unknown.code) {
+    case 'packetUnknown':
+      return `${name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.`;
+    case 'spoonNotTaught':
+      return `${name} is dosed by the ${sayKitchenUnit(unknown.unit, unknown.system)}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`;
+    case 'waterPhUnknown':
+      return `${name} brings the bath to pH ${unknown.targetPh}, and the pH of the water is not known. Choose a water whose pH was tested.`;
+    case 'ph':
+      return sayPhRefusal(unknown.refusal);
+    case 'keptByVolume':
+      return `${name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`;
+    case 'countedInPackets':
+      return `${name} is counted in packets, and packets are never opened by halves. Dose it by the packet.`;
+  }
+}

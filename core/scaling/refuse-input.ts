@@ -1,0 +1,32 @@
+import { findChainFault } from '../recipe/chain';
+import type { BathOfSteps } from './collect-baths';
+import type { PlanInput } from './plan-input';
+import type { PlanRefusal } from './plan-refusal';
+import { refusal } from './plan-refusal';
+
+/** Why a lot can't be planned whatever vessels there are: its chain, its fibre, its liquor ratio. */
+export function refuseInput({ recipe, bases }: PlanInput, liquorRatio: number): PlanRefusal | undefined {
+  const { recipeName, fibres } = recipe;
+  const fault = findChainFault(recipe.steps, recipe.parts);
+  if (fault) return refusal({ code: 'chainFault', fault });
+  const unsuited = bases.find((b) => !fibres.includes(b.fibre));
+  if (unsuited)
+    return refusal({
+      code: 'fibreNotSuited',
+      recipeName,
+      fibres,
+      baseName: unsuited.name,
+      fibre: unsuited.fibre,
+    });
+  const min = recipe.minLiquorRatio ?? recipe.liquorRatio;
+  if (liquorRatio < min || liquorRatio > Math.max(recipe.liquorRatio, min) * 2)
+    return refusal({ code: 'ratioOutside', recipeName, liquorRatio, min, max: recipe.liquorRatio * 2 });
+  return undefined;
+}
+
+/** That no vessel of an allowed metal is there. */
+export const noVessel = (
+  { metals, steps }: Pick<BathOfSteps, 'metals' | 'steps'>,
+  { vessels }: PlanInput,
+): PlanRefusal =>
+  refusal({ code: 'noVesselOfMetal', stepTitle: steps[0]?.title ?? null, metals, anyOwned: vessels.length > 0 });
