@@ -28,8 +28,10 @@ export class Writer {
   async start(): Promise<void> {
     const { rows } = await this.context.database.db.execute<{ last: string | null }>(sql`
       SELECT max(at)::text AS last FROM (
-        SELECT max(at) AS at FROM movements UNION ALL SELECT max(at) FROM reservations UNION ALL SELECT max(recorded_at) FROM run_entries
-        UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at) FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
+        SELECT max(at) AS at FROM movements UNION ALL SELECT max(at) FROM reservations
+          UNION ALL SELECT max(recorded_at) FROM run_entries
+        UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at)
+          FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
     const last = rows[0]?.last;
     if (last) this.lastMs = Date.parse(last);
   }

@@ -28,7 +28,9 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
   named: (
     lotId,
   ) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
-    FROM lots l JOIN colourways c ON c.id = l.colourway_id JOIN recipe_versions v ON v.id = l.recipe_version_id JOIN recipes r ON r.id = v.recipe_id JOIN materials m ON m.id = l.base_material_id WHERE l.id = ${lotId})`,
+    FROM lots l JOIN colourways c ON c.id = l.colourway_id
+      JOIN recipe_versions v ON v.id = l.recipe_version_id JOIN recipes r ON r.id = v.recipe_id
+      JOIN materials m ON m.id = l.base_material_id WHERE l.id = ${lotId})`,
   entries: (lotId) =>
     list(
       sql`json_build_object('id', e.id, 'stepIndex', e.step_index, 'kind', e.kind, 'at', e.at, 'recordedAt', e.recorded_at, 'by', ${by}, 'replacesId', e.replaces_id, 'temperatureC', e.temperature_c, 'text', e.text, 'weighing', e.weighing, 'detail', e.detail,
@@ -52,8 +54,10 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     list(
       sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'reservedHere', coalesce(h.amount, 0))`,
       sql`FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id JOIN materials m ON m.id = s.material_id
-      LEFT JOIN (SELECT stock_lot_id, greatest(0, sum(amount)) AS amount FROM reservations WHERE lot_id = ${lotId} GROUP BY stock_lot_id) h ON h.stock_lot_id = s.id
-      WHERE s.material_id IN (SELECT (m->>'materialId')::uuid FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`,
+      LEFT JOIN (SELECT stock_lot_id, greatest(0, sum(amount)) AS amount FROM reservations
+        WHERE lot_id = ${lotId} GROUP BY stock_lot_id) h ON h.stock_lot_id = s.id
+      WHERE s.material_id IN (SELECT (m->>'materialId')::uuid
+        FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`,
       sql`s.received_on, s.tag`,
     ),
   moved: (lotId) =>

@@ -50,18 +50,25 @@ async function readUse(db: Db, now: Date, materialId?: string): Promise<Map<stri
     sql`(
     WITH moved AS (
       SELECT m.stock_lot_id, m.at, m.amount FROM movements m WHERE m.kind = 'use' AND ${within}
-      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM movements m JOIN movements o ON o.id = m.reverses_id WHERE m.kind = 'reverse' AND o.kind = 'use' AND ${within}
-      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM conversions c JOIN movements m ON m.conversion_id = c.id WHERE c.kind IN ('dissolve', 'open') AND m.kind = 'convert' AND m.amount < 0 AND ${within}
+      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM movements m
+        JOIN movements o ON o.id = m.reverses_id WHERE m.kind = 'reverse' AND o.kind = 'use' AND ${within}
+      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM conversions c
+        JOIN movements m ON m.conversion_id = c.id
+        WHERE c.kind IN ('dissolve', 'open') AND m.kind = 'convert' AND m.amount < 0 AND ${within}
     ), weekly AS (
-      SELECT stock_lot_id, floor(extract(epoch FROM (${to}::timestamptz - at)) / ${sql.raw(String(WEEK_S))})::int AS week, sum(-amount)::bigint AS amount FROM moved GROUP BY 1, 2
+      SELECT stock_lot_id, floor(extract(epoch
+        FROM (${to}::timestamptz - at)) / ${sql.raw(String(WEEK_S))})::int AS week,
+        sum(-amount)::bigint AS amount FROM moved GROUP BY 1, 2
     ), used AS (
       SELECT s.material_id, w.week, sum(w.amount)::bigint AS amount FROM weekly w JOIN stock_lots s ON s.id = w.stock_lot_id WHERE true ${only(sql`s.material_id`)} GROUP BY 1, 2
     ), held AS (
       SELECT s.material_id, sum(b.on_hand)::bigint AS on_hand, sum(b.reserved)::bigint AS reserved, min(s.received_on) AS since FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id WHERE true ${only(sql`s.material_id`)} GROUP BY 1
     )
     SELECT coalesce(json_agg(json_build_object('materialId', h.material_id, 'onHand', h.on_hand, 'reserved', h.reserved,
-      'firstWeek', floor(extract(epoch FROM (${to}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
-      'weeks', (SELECT coalesce(json_agg(json_build_object('week', u.week, 'amount', u.amount)), '[]') FROM used u WHERE u.material_id = h.material_id))), '[]') FROM held h)`,
+      'firstWeek', floor(extract(epoch
+        FROM (${to}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
+      'weeks', (SELECT coalesce(json_agg(json_build_object('week', u.week, 'amount', u.amount)), '[]')
+        FROM used u WHERE u.material_id = h.material_id))), '[]') FROM held h)`,
   );
   return new Map(rows.map((r) => [r.materialId, r]));
 }
@@ -196,12 +203,20 @@ export async function readMaterialPage(db: Db, id: string, now: Date): Promise<M
     db,
     sql`json_build_object(
     'days', (SELECT coalesce(json_agg(json_build_object('on', d.on, 'onHand', d.on_hand) ORDER BY d.on), '[]') FROM (
-      SELECT greatest(x.on, ${today}::date - ${sql.raw(String(PICTURE_DAYS))}) AS on, max(x.n) AS n, (array_agg(x.on_hand ORDER BY x.on DESC))[1] AS on_hand FROM (
-        SELECT (m.at AT TIME ZONE (SELECT zone FROM studio))::date AS on, count(*) AS n, sum(sum(m.amount)) OVER (ORDER BY (m.at AT TIME ZONE (SELECT zone FROM studio))::date)::bigint AS on_hand
-        FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id = ${id} GROUP BY 1) x GROUP BY 1) d),
-    'dryings', (SELECT coalesce(json_agg(json_build_object('at', to_json(c.at), 'fresh', f.fresh, 'dried', f.dried) ORDER BY c.seq DESC), '[]') FROM conversions c JOIN LATERAL (
-      SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh, sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
-      WHERE c.kind = 'dry' AND EXISTS (SELECT 1 FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE m.conversion_id = c.id AND s.material_id = ${id})))`,
+      SELECT greatest(x.on, ${today}::date - ${sql.raw(String(PICTURE_DAYS))}) AS on, max(x.n) AS n,
+        (array_agg(x.on_hand ORDER BY x.on DESC))[1] AS on_hand FROM (
+        SELECT (m.at AT TIME ZONE (SELECT zone FROM studio))::date AS on, count(*) AS n,
+          sum(sum(m.amount)) OVER (ORDER BY (m.at AT TIME ZONE (SELECT zone FROM studio))::date)::bigint AS on_hand
+        FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id = ${id} GROUP BY 1) x
+          GROUP BY 1) d),
+    'dryings',
+      (SELECT coalesce(json_agg(json_build_object('at', to_json(c.at), 'fresh', f.fresh, 'dried', f.dried)
+      ORDER BY c.seq DESC), '[]') FROM conversions c JOIN LATERAL (
+      SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh,
+        sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m
+        WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
+      WHERE c.kind = 'dry' AND EXISTS (SELECT 1 FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id
+        WHERE m.conversion_id = c.id AND s.material_id = ${id})))`,
   );
   return {
     material,

@@ -96,7 +96,8 @@ export async function readAvailable(db: Db, materialIds: readonly string[]): Pro
     'stockLotId', s.id, 'tag', s.tag, 'materialId', s.material_id, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'free', b.on_hand - b.reserved,
     'form', s.facts->'form', 'strengthPercent', s.facts->'strengthPercent', 'moisturePercent', s.facts->'moisturePercent',
     'contentsG', l.after->'contents'->0->'grams', 'volumeUl', l.after->'volumeUl') ORDER BY ${BY_AGE}), '[]') ${FROM}
-    LEFT JOIN LATERAL (SELECT after FROM liquor_entries e WHERE e.stock_lot_id = s.id ORDER BY e.seq DESC LIMIT 1) l ON true
+    LEFT JOIN LATERAL (SELECT after FROM liquor_entries e WHERE e.stock_lot_id = s.id
+      ORDER BY e.seq DESC LIMIT 1) l ON true
     WHERE s.material_id IN ${[...materialIds]})`,
   );
   for (const { materialId, bestBefore, contentsG, volumeUl, ...row } of rows) {
@@ -126,9 +127,13 @@ export async function readDryFactors(db: Db, materialIds: readonly string[]): Pr
     db,
     sql`(SELECT coalesce(json_agg(json_build_object('materialId', d.material_id, 'fresh', d.fresh, 'dried', d.dried)), '[]') FROM (
     SELECT DISTINCT ON (o.material_id) o.material_id, f.fresh, f.dried FROM conversions c
-    JOIN LATERAL (SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh, sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
-    JOIN LATERAL (SELECT DISTINCT s.material_id FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE m.conversion_id = c.id) o ON true
-    WHERE c.kind = 'dry' AND o.material_id IN ${[...materialIds]} AND NOT EXISTS (SELECT 1 FROM movements r JOIN movements m ON m.id = r.reverses_id WHERE m.conversion_id = c.id)
+    JOIN LATERAL (SELECT sum(CASE WHEN m.amount < 0 THEN -m.amount ELSE 0 END)::bigint AS fresh,
+      sum(CASE WHEN m.amount > 0 THEN m.amount ELSE 0 END)::bigint AS dried FROM movements m
+      WHERE m.conversion_id = c.id AND m.kind = 'convert') f ON true
+    JOIN LATERAL (SELECT DISTINCT s.material_id FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id
+      WHERE m.conversion_id = c.id) o ON true
+    WHERE c.kind = 'dry' AND o.material_id IN ${[...materialIds]} AND NOT EXISTS (SELECT 1 FROM movements r
+      JOIN movements m ON m.id = r.reverses_id WHERE m.conversion_id = c.id)
     ORDER BY o.material_id, c.seq DESC) d)`,
   );
   return new Map(rows.filter((r) => r.dried > 0 && r.fresh >= r.dried).map((r) => [r.materialId, r.fresh / r.dried]));

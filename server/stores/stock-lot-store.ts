@@ -36,13 +36,18 @@ const NAMES = sql`(SELECT coalesce(json_object_agg(id, name), '{}') FROM people)
 /** Movements and promises of one jar as one line of time, with both balances after each. */
 const linesOf = (stockLotId: string, newest: number | null): SQL => sql`(
   WITH line AS (
-    SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id, lot_ref, conversion_id, reverses_id FROM movements WHERE stock_lot_id = ${stockLotId}
+    SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id,
+      lot_ref, conversion_id, reverses_id FROM movements WHERE stock_lot_id = ${stockLotId}
     UNION ALL
-    SELECT id, CASE WHEN amount > 0 THEN 'reservation' ELSE 'release' END, amount, 0, amount, at, seq, 1, by_id, '', lot_id, NULL, NULL, NULL FROM reservations WHERE stock_lot_id = ${stockLotId}
+    SELECT id, CASE WHEN amount > 0 THEN 'reservation' ELSE 'release' END, amount, 0, amount, at, seq, 1,
+      by_id, '', lot_id, NULL, NULL, NULL FROM reservations WHERE stock_lot_id = ${stockLotId}
   ), run AS (
-    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS reserved, row_number() OVER w AS n FROM line WINDOW w AS (ORDER BY at, ledger, seq)
+    SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS reserved, row_number() OVER w AS n
+      FROM line WINDOW w AS (ORDER BY at, ledger, seq)
   )
-  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.reserved, r.at, r.by_id, r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id, r.reverses_id) ORDER BY r.n), '[]')
+  SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.reserved, r.at, r.by_id,
+    r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id,
+    r.reverses_id) ORDER BY r.n), '[]')
   FROM run r ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
 
 /** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
@@ -85,9 +90,11 @@ const kinOf = (stockLotId: string, side: 'parents' | 'children'): SQL => {
   const [own, other] =
     side === 'parents' ? [sql`own.amount > 0`, sql`kin.amount < 0`] : [sql`own.amount < 0`, sql`kin.amount > 0`];
   return sql`(SELECT coalesce(json_agg(json_build_object('id', s.id, 'tag', s.tag, 'material', m.name, 'kind', c.kind, 'amount', abs(kin.amount), 'measure', m.measure, 'share', abs(own.amount), 'note', c.note) ORDER BY c.seq, s.tag), '[]')
-    FROM movements own JOIN conversions c ON c.id = own.conversion_id JOIN movements kin ON kin.conversion_id = c.id AND kin.kind = 'convert' AND kin.stock_lot_id <> own.stock_lot_id
+    FROM movements own JOIN conversions c ON c.id = own.conversion_id
+      JOIN movements kin ON kin.conversion_id = c.id AND kin.kind = 'convert' AND kin.stock_lot_id <> own.stock_lot_id
     JOIN stock_lots s ON s.id = kin.stock_lot_id JOIN materials m ON m.id = s.material_id
-    WHERE own.stock_lot_id = ${stockLotId} AND own.kind = 'convert' AND ${own} AND ${other} AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
+    WHERE own.stock_lot_id = ${stockLotId} AND own.kind = 'convert' AND ${own} AND ${other}
+      AND NOT EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = own.id))`;
 };
 
 const readKin = (db: Db, id: string): Promise<Pick<StockLot, 'parents' | 'children'>> =>
@@ -123,20 +130,38 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     db,
     sql`json_build_object(
     'row', ${shelfRowOf(id)},
-    'spoonfuls', (SELECT coalesce(json_agg(json_build_object('unit', w.unit, 'system', w.system, 'weightMg', w.weight_mg) ORDER BY w.seq), '[]') FROM spoon_weighings w JOIN stock_lots s ON s.material_id = w.material_id WHERE s.id = ${id}),
-    'own', (SELECT json_build_object('version', s.version, 'note', s.note, 'facts', s.facts, 'costMinor', s.cost_minor, 'currency', (SELECT currency FROM studio)) FROM stock_lots s WHERE s.id = ${id}),
+    'spoonfuls',
+      (SELECT coalesce(json_agg(json_build_object('unit', w.unit, 'system', w.system, 'weightMg', w.weight_mg)
+      ORDER BY w.seq), '[]') FROM spoon_weighings w JOIN stock_lots s ON s.material_id = w.material_id
+      WHERE s.id = ${id}),
+    'own', (SELECT json_build_object('version', s.version, 'note', s.note, 'facts', s.facts, 'costMinor',
+      s.cost_minor, 'currency', (SELECT currency FROM studio)) FROM stock_lots s WHERE s.id = ${id}),
     'lines', ${linesOf(id, LINES_SHOWN)}, 'names', ${NAMES},
-    'total', (SELECT count(*) FROM movements WHERE stock_lot_id = ${id}) + (SELECT count(*) FROM reservations WHERE stock_lot_id = ${id}),
-    'reservations', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'amount', x.amount) ORDER BY l.number DESC), '[]')
-      FROM (SELECT lot_id, sum(amount)::bigint AS amount FROM reservations WHERE stock_lot_id = ${id} GROUP BY lot_id HAVING sum(amount) > 0) x JOIN lots l ON l.id = x.lot_id),
-    'wentInto', (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'colourway', c.name, 'amount', x.amount, 'colour', g.result) ORDER BY l.number DESC), '[]')
-      FROM (SELECT lot_id, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NOT NULL GROUP BY lot_id HAVING sum(amount) <> 0) x
-      JOIN lots l ON l.id = x.lot_id JOIN colourways c ON c.id = l.colourway_id LEFT JOIN lot_progress g ON g.lot_id = l.id),
-    'otherwise', (SELECT coalesce(json_agg(json_build_object('kind', x.kind, 'amount', x.amount) ORDER BY x.kind), '[]') FROM (
-      SELECT kind, -sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id = ${id} AND lot_id IS NULL AND lot_ref IS NULL AND kind IN ('use', 'spoil', 'give')
-        AND id NOT IN (SELECT reverses_id FROM movements WHERE stock_lot_id = ${id} AND reverses_id IS NOT NULL) GROUP BY kind) x),
+    'total', (SELECT count(*) FROM movements WHERE stock_lot_id = ${id}) + (SELECT count(*) FROM reservations
+      WHERE stock_lot_id = ${id}),
+    'reservations',
+      (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'amount', x.amount)
+      ORDER BY l.number DESC), '[]')
+      FROM (SELECT lot_id, sum(amount)::bigint AS amount FROM reservations WHERE stock_lot_id = ${id}
+        GROUP BY lot_id HAVING sum(amount) > 0) x JOIN lots l ON l.id = x.lot_id),
+    'wentInto',
+      (SELECT coalesce(json_agg(json_build_object('id', l.id, 'number', l.number, 'colourway', c.name,
+      'amount', x.amount, 'colour', g.result) ORDER BY l.number DESC), '[]')
+      FROM (SELECT lot_id, -sum(amount)::bigint AS amount FROM movements
+        WHERE stock_lot_id = ${id} AND lot_id IS NOT NULL GROUP BY lot_id HAVING sum(amount) <> 0) x
+      JOIN lots l ON l.id = x.lot_id JOIN colourways c ON c.id = l.colourway_id LEFT
+        JOIN lot_progress g ON g.lot_id = l.id),
+    'otherwise', (SELECT coalesce(json_agg(json_build_object('kind', x.kind, 'amount', x.amount)
+      ORDER BY x.kind), '[]') FROM (
+      SELECT kind, -sum(amount)::bigint AS amount FROM movements
+        WHERE stock_lot_id = ${id} AND lot_id IS NULL AND lot_ref IS NULL AND kind IN ('use', 'spoil', 'give')
+        AND id NOT IN (SELECT reverses_id FROM movements
+          WHERE stock_lot_id = ${id} AND reverses_id IS NOT NULL) GROUP BY kind) x),
     'converted', EXISTS (SELECT 1 FROM movements WHERE stock_lot_id = ${id} AND conversion_id IS NOT NULL),
-    'liquor', (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working', e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after', e.after) ORDER BY e.seq), '[]')
+    'liquor',
+      (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working',
+      e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after',
+      e.after) ORDER BY e.seq), '[]')
       FROM liquor_entries e JOIN people p ON p.id = e.by_id WHERE e.stock_lot_id = ${id}),
     'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`,
   );

@@ -28,8 +28,10 @@ async function readGroups(db: Db): Promise<string[][]> {
     db,
     sql`json_build_object(
     'ids', (SELECT coalesce(json_agg(id ORDER BY name), '[]') FROM materials),
-    'pairs', (SELECT coalesce(json_agg(DISTINCT jsonb_build_array(a.material_id, b.material_id)), '[]') FROM movements m JOIN stock_lots a ON a.id = m.stock_lot_id
-      JOIN movements k ON k.conversion_id = m.conversion_id JOIN stock_lots b ON b.id = k.stock_lot_id WHERE m.conversion_id IS NOT NULL AND a.material_id < b.material_id))`,
+    'pairs', (SELECT coalesce(json_agg(DISTINCT jsonb_build_array(a.material_id, b.material_id)), '[]')
+      FROM movements m JOIN stock_lots a ON a.id = m.stock_lot_id
+      JOIN movements k ON k.conversion_id = m.conversion_id JOIN stock_lots b ON b.id = k.stock_lot_id
+        WHERE m.conversion_id IS NOT NULL AND a.material_id < b.material_id))`,
   );
   const groupOf = new Map(ids.map((id) => [id, [id]]));
   for (const [x, y] of pairs) {
@@ -133,7 +135,8 @@ export async function readLotCost(db: Db, lotId: string): Promise<LotCost> {
   const taken = await oneValue<{ id: string; materialId: string; name: string; measure: 'weight'; amount: number }[]>(
     db,
     sql`(SELECT coalesce(json_agg(json_build_object('id', m.id, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
-    FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id JOIN materials t ON t.id = s.material_id WHERE m.lot_id = ${lotId})`,
+    FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id JOIN materials t ON t.id = s.material_id
+      WHERE m.lot_id = ${lotId})`,
   );
   const materialIds = [...new Set(taken.map((t) => t.materialId))];
   if (materialIds.length === 0) return { currency: await currencyOf(db), fifoMinor: 0, averageMinor: 0, rows: [] };

@@ -26,7 +26,8 @@ export const readStockLotRecords = (db: Db): Promise<StoresDocument['stockLots']
   oneValue(
     db,
     sql`(SELECT coalesce(json_agg(json_build_object('id', id, 'materialId', material_id, 'tag', tag, 'receivedOn', received_on, 'bestBefore', best_before, 'place', place, 'source', source, 'note', note, 'costMinor', cost_minor, 'facts', facts,
-    'liquor', (SELECT e.after FROM liquor_entries e WHERE e.stock_lot_id = stock_lots.id ORDER BY e.seq DESC LIMIT 1)) ORDER BY tag), '[]') FROM stock_lots)`,
+    'liquor', (SELECT e.after FROM liquor_entries e WHERE e.stock_lot_id = stock_lots.id
+      ORDER BY e.seq DESC LIMIT 1)) ORDER BY tag), '[]') FROM stock_lots)`,
   );
 
 export async function readConversionRecords(db: Db): Promise<StoresDocument['conversions']> {
@@ -42,7 +43,9 @@ export async function readMovementRecords(db: Db, where: SQL, limit?: number): P
   const rows = await oneValue<RawMovement[]>(
     db,
     sql`(SELECT coalesce(json_agg(x.row ORDER BY x.at, x.id), '[]') FROM (
-    SELECT m.at, m.id, json_build_object('id', m.id, 'stockLotId', m.stock_lot_id, 'kind', m.kind, 'amount', m.amount, 'at', to_json(m.at), 'recordedAt', to_json(m.recorded_at), 'by', p.name, 'lotNumber', l.number, 'lotRef', m.lot_ref,
+    SELECT m.at, m.id, json_build_object('id', m.id, 'stockLotId', m.stock_lot_id, 'kind', m.kind, 'amount',
+      m.amount, 'at', to_json(m.at), 'recordedAt', to_json(m.recorded_at), 'by', p.name, 'lotNumber',
+      l.number, 'lotRef', m.lot_ref,
       'conversion', m.conversion_id, 'reversesId', m.reverses_id, 'note', m.note) AS row
     FROM movements m JOIN people p ON p.id = m.by_id LEFT JOIN lots l ON l.id = m.lot_id WHERE ${where} ORDER BY m.at, m.id ${limit === undefined ? sql`` : sql`LIMIT ${limit}`}) x)`,
   );

@@ -32,7 +32,10 @@ export async function readHere(db: Db): Promise<Here> {
     db,
     sql`json_build_object(
     'people', (SELECT coalesce(json_agg(name), '[]') FROM people),
-    'balances', (SELECT coalesce(json_object_agg(b.stock_lot_id, json_build_object('onHand', b.on_hand, 'reserved', b.reserved, 'lastAt', (SELECT to_json(max(m.at)) FROM movements m WHERE m.stock_lot_id = b.stock_lot_id))), '{}') FROM stock_balances b))`,
+    'balances',
+      (SELECT coalesce(json_object_agg(b.stock_lot_id, json_build_object('onHand', b.on_hand, 'reserved',
+      b.reserved, 'lastAt', (SELECT to_json(max(m.at)) FROM movements m
+      WHERE m.stock_lot_id = b.stock_lot_id))), '{}') FROM stock_balances b))`,
   );
   return {
     zone: await studioZone(db),
@@ -319,7 +322,9 @@ export class Planner {
     const past = await oneValue<DatedMovement[]>(
       this.db,
       sql`(SELECT coalesce(json_agg(json_build_object('stockLotId', x.stock_lot_id, 'at', to_json(x.at), 'amount', x.amount)), '[]') FROM (
-      SELECT stock_lot_id, at, sum(amount)::bigint AS amount FROM movements WHERE stock_lot_id IN (SELECT y::uuid FROM json_array_elements_text(${JSON.stringify(rewritten)}::json) y) GROUP BY 1, 2) x)`,
+      SELECT stock_lot_id, at, sum(amount)::bigint AS amount FROM movements
+        WHERE stock_lot_id IN (SELECT y::uuid
+        FROM json_array_elements_text(${JSON.stringify(rewritten)}::json) y) GROUP BY 1, 2) x)`,
     );
     const known = new Set(rewritten);
     const line: DatedMovement[] = past.map((m) => ({ ...m, at: new Date(m.at).toISOString() }));
