@@ -51,6 +51,8 @@ export const planCaution = z.discriminatedUnion('code', [
     minPercent: z.number(),
     maxPercent: z.number(),
   }),
+  z.object({ code: z.literal('potWait'), vesselName: z.string(), first: z.string(), then: z.string() }),
+  z.object({ code: z.literal('ironMarksPot'), vesselName: z.string() }),
   plain('synthetic'),
   plain('proteinAndCellulose'),
   plain('severalFibres'),

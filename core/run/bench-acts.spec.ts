@@ -38,6 +38,7 @@ const step = (index: number, kind: PlannedStep['kind'], rest: Partial<PlannedSte
   attended: false,
   lookFor: '',
   usesBath: false,
+  liquor: '',
   weighings: [],
   cautions: [],
   after: index === 0 ? [] : [index - 1],

@@ -29,6 +29,7 @@ const step = (index: number, rest: Partial<PlannedStep> = {}): PlannedStep => ({
   attended: false,
   lookFor: '',
   usesBath: true,
+  liquor: '',
   weighings: [],
   cautions: [],
   after: [],

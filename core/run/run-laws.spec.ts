@@ -18,6 +18,7 @@ const step = (index: number, after: number[]): PlannedStep => ({
   attended: false,
   lookFor: '',
   usesBath: false,
+  liquor: '',
   cautions: [],
   after,
   finishedBy: 'clock',

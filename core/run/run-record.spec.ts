@@ -60,6 +60,7 @@ describe('findDeviations', () => {
     attended: false,
     lookFor: '',
     usesBath: true,
+    liquor: '',
     cautions: [],
     after: [1],
     finishedBy: 'clock',

@@ -1,52 +1,130 @@
 import type { VesselMetal } from '../bath/vessel';
-import { matterMlPerG } from './plan-groups';
+import { orderChain } from '../recipe/chain';
 import type { RecipeVersion } from '../recipe/recipe';
-import { takesPieces } from '../recipe/step-kind';
 import type { RecipeStep } from '../recipe/recipe-step';
+import { takesPieces } from '../recipe/step-kind';
+import type { PlannedGroup } from './lot-plan';
+import { goesThrough, matterMlPerG, soakedMlPerG } from './plan-groups';
 
-/** Steps that share one liquor, and what all of them allow. */
+/** Steps that share one filling of a liquor, and what all of them allow. */
 export interface BathOfSteps {
+  /** Names this filling. */
   readonly key: string;
+  /** Names the liquor: dips that follow one another in it share it. */
+  readonly liquor: string;
+  /** The filling whose liquor it goes on with; `null` where it is made up afresh. */
+  readonly follows: string | null;
   readonly steps: readonly RecipeStep[];
+  /** Their places in the recipe. */
+  readonly stepIndexes: readonly number[];
   readonly metals: readonly VesselMetal[];
   readonly liquorRatio: number;
   /** What dyestuff left in the pot pushes aside, ml per g of fibre. */
   readonly matterMlPerG: number;
+  /** Solutions and liquors dosed into it, ml per g of fibre, and ml for the whole bath. */
+  readonly pouredMlPerG: number;
+  readonly pouredMl: number;
+  /** Liquor that strained dyestuff keeps, ml per g of fibre. */
+  readonly soakedMlPerG: number;
   readonly withPieces: boolean;
 }
 
 /** Ways of straining in which plant matter takes up room in the dye bath. */
 export const LEFT_IN = ['leaveIn', 'bag'];
 
-/** Gathers the steps of a recipe by the bath they share; a step with a bath of its own is its own. */
-export function collectBaths(recipe: RecipeVersion, liquorRatio: number): BathOfSteps[] {
-  const byKey = new Map<string, RecipeStep[]>();
+interface PlacedStep {
+  readonly step: RecipeStep;
+  readonly index: number;
+}
+
+/**
+ * Gathers the steps of a recipe by the bath they share; a step with a bath of its own is its own. Where other pieces
+ * go into a liquor after the first are out of it, that is a dip of its own: a bath that follows in the same liquor.
+ */
+export function collectBaths(
+  recipe: RecipeVersion,
+  liquorRatio: number,
+  groups: readonly PlannedGroup[],
+): BathOfSteps[] {
+  const chain = orderChain(recipe.steps);
+  const order = chain.ok ? chain.order : recipe.steps.map((_, i) => i);
+  const byLiquor = new Map<string, PlacedStep[]>();
   recipe.steps.forEach((step, i) => {
-    if (!step.usesBath) return;
-    const key = step.bath === '' ? `of step ${i + 1}` : step.bath;
-    byKey.set(key, [...(byKey.get(key) ?? []), step]);
+    if (step.usesBath) byLiquor.set(liquorOf(step, i), []);
   });
-  const leftIn = recipe.steps.filter(
+  for (const index of order) {
+    const step = recipe.steps[index];
+    if (step?.usesBath) byLiquor.get(liquorOf(step, index))?.push({ step, index });
+  }
+  const leftIn = stepsLeftIn(recipe);
+  return [...byLiquor].flatMap(([liquor, steps]) => {
+    const dips = divideIntoDips(steps, groups);
+    return dips.map((dip, n) => ({
+      key: dipKey(liquor, n),
+      liquor,
+      follows: n === 0 ? null : dipKey(liquor, n - 1),
+      ...describeBath(dip, { recipe, liquorRatio, leftIn: n === 0 ? leftIn : [] }),
+    }));
+  });
+}
+
+const liquorOf = (step: RecipeStep, index: number): string => (step.bath === '' ? `of step ${index + 1}` : step.bath);
+
+const dipKey = (liquor: string, dip: number): string => (dip === 0 ? liquor : `${liquor}, dip ${dip + 1}`);
+
+/** A new dip begins where none of the pieces of the step before goes on. */
+function divideIntoDips(steps: readonly PlacedStep[], groups: readonly PlannedGroup[]): PlacedStep[][] {
+  const dips: PlacedStep[][] = [[]];
+  let inside: readonly PlannedGroup[] = [];
+  for (const placed of steps) {
+    const through = takesPieces(placed.step) ? groups.filter((g) => goesThrough(placed.step, g)) : [];
+    if (through.length > 0) {
+      if (inside.length > 0 && !through.some((g) => inside.includes(g))) dips.push([]);
+      inside = through;
+    }
+    dips.at(-1)?.push(placed);
+  }
+  return dips;
+}
+
+/** Extractions whose plant matter is never taken out. */
+const stepsLeftIn = (recipe: RecipeVersion): RecipeStep[] =>
+  recipe.steps.filter(
     (s) =>
       s.kind === 'extract' &&
       s.strain !== null &&
       LEFT_IN.includes(s.strain) &&
       !recipe.steps.some((t) => t.kind === 'strain' && t.strain !== null && !LEFT_IN.includes(t.strain)),
   );
-  return [...byKey].map(([key, steps]) => ({
-    key,
+
+function describeBath(
+  placed: readonly PlacedStep[],
+  {
+    recipe,
+    liquorRatio,
+    leftIn,
+  }: { readonly recipe: RecipeVersion; readonly liquorRatio: number; readonly leftIn: readonly RecipeStep[] },
+): Omit<BathOfSteps, 'key' | 'liquor' | 'follows'> {
+  const steps = placed.map((p) => p.step);
+  const metalsOf = (s: RecipeStep): readonly VesselMetal[] => (s.metals.length > 0 ? s.metals : recipe.allowedMetals);
+  const doses = steps.flatMap((s) => s.doses);
+  const extracted = steps.filter((s) => s.kind === 'extract');
+  return {
     steps,
+    stepIndexes: placed.map((p) => p.index),
     metals: steps.reduce<readonly VesselMetal[]>(
-      (all, s) => all.filter((m) => (s.metals.length > 0 ? s.metals : recipe.allowedMetals).includes(m)),
-      [...new Set(steps.flatMap((s) => (s.metals.length > 0 ? s.metals : recipe.allowedMetals)))],
+      (all, s) => all.filter((m) => metalsOf(s).includes(m)),
+      [...new Set(steps.flatMap(metalsOf))],
     ),
-    liquorRatio: Math.max(...steps.map((s) => s.liquorRatio ?? liquorRatio)),
-    matterMlPerG: matterMlPerG([
-      ...new Set([
-        ...steps.filter((s) => s.kind === 'extract'),
-        ...(steps.some((s) => s.kind === 'dye') ? leftIn : []),
-      ]),
-    ]),
+    liquorRatio: Math.max(...steps.map((s) => ratioOf(s, liquorRatio))),
+    matterMlPerG: matterMlPerG([...new Set([...extracted, ...(steps.some((s) => s.kind === 'dye') ? leftIn : [])])]),
+    pouredMlPerG: doses.reduce((sum, d) => sum + (d.by === 'solution' ? d.mlPer100G / 100 : 0), 0),
+    pouredMl: 0,
+    soakedMlPerG: soakedMlPerG(extracted.filter((s) => !leftIn.includes(s))),
     withPieces: steps.some(takesPieces),
-  }));
+  };
 }
+
+/** Extractions of the same dyestuff with fresh water each come together: the pot holds the liquor of all of them. */
+const ratioOf = (step: RecipeStep, liquorRatio: number): number =>
+  step.liquorRatio === null ? liquorRatio : step.liquorRatio * (step.kind === 'extract' ? step.repeats : 1);

@@ -18,6 +18,7 @@ export function fibreStep(
     attended: true,
     lookFor: 'Stains, spots, finish, anything already dyed or mordanted',
     usesBath: false,
+    liquor: '',
     weighings,
     cautions: [],
     after: [],

@@ -1,4 +1,4 @@
-import type { LotPlan, PlannedBatch, PlannedMaterial, PlannedStep, PlannedWeighing } from './lot-plan';
+import type { LotPlan, PlannedBatch, PlannedBath, PlannedMaterial, PlannedStep, PlannedWeighing } from './lot-plan';
 import type { PlanCaution } from './plan-caution';
 import { readPlanCaution } from './plan-caution';
 import type { StepCaution } from './step-caution';
@@ -8,10 +8,11 @@ type Old<T, K extends keyof T> = Omit<T, K> & Partial<Pick<T, K>>;
 type OldStep = Omit<
   Old<
     PlannedStep,
-    'key' | 'after' | 'finishedBy' | 'wait' | 'course' | 'repeats' | 'strain' | 'targetPh' | 'forWhom' | 'baths'
+    'key' | 'liquor' | 'after' | 'finishedBy' | 'wait' | 'course' | 'repeats' | 'strain' | 'targetPh' | 'forWhom'
   >,
-  'weighings' | 'cautions'
+  'weighings' | 'cautions' | 'baths'
 > & {
+  readonly baths?: readonly Old<PlannedBath, 'water'>[];
   readonly weighings: readonly Old<PlannedWeighing, 'forBatches' | 'measure' | 'advice'>[];
   readonly cautions: readonly (StepCaution | string)[];
 };
@@ -43,7 +44,8 @@ export function completePlan(kept: KeptPlan): LotPlan {
       strain: s.strain ?? null,
       targetPh: s.targetPh ?? null,
       forWhom: s.forWhom ?? '',
-      baths: s.baths ?? [],
+      liquor: s.liquor ?? '',
+      baths: (s.baths ?? []).map((b) => ({ ...b, water: b.water ?? null })),
       weighings: s.weighings.map((w) => ({
         ...w,
         forBatches: w.forBatches ?? [w.batch],

@@ -43,6 +43,8 @@ export interface PlannedBath {
   readonly pieces: number;
   readonly wof: Figure;
   readonly liquor: Figure;
+  /** Fresh water to draw for one turn, ml; `null` in plans kept before it was worked out. */
+  readonly water: Figure | null;
   readonly fillLevel: Figure;
   /** Times this vessel is filled for them, one after another, where it can't take all at once. */
   readonly turns: number;
@@ -67,6 +69,8 @@ export interface PlannedStep {
   readonly attended: boolean;
   readonly lookFor: string;
   readonly usesBath: boolean;
+  /** Names the liquor it is done in: steps of one liquor share it. Empty without one, and in plans kept before. */
+  readonly liquor: string;
   readonly weighings: readonly PlannedWeighing[];
   readonly cautions: readonly StepCaution[];
   /** Indexes of the steps it follows. */

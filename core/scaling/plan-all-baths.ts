@@ -1,38 +1,129 @@
+import type { Vessel } from '../bath/vessel';
 import type { RecipeStep } from '../recipe/recipe-step';
+import type { ExtraWaits } from './bath-order';
+import { orderBaths } from './bath-order';
 import type { BathOfSteps } from './collect-baths';
-import type { PlannedBatch, PlannedGroup } from './lot-plan';
+import type { PlannedBatch, PlannedBath, PlannedGroup } from './lot-plan';
 import type { DescribedBath } from './plan-baths';
 import { planBath } from './plan-baths';
 import { goesThrough } from './plan-groups';
+import type { PlanCaution } from './plan-caution';
 import type { PlanInput } from './plan-input';
 import type { PlanRefusal } from './plan-refusal';
 import { refusal } from './plan-refusal';
 import { noVessel } from './refuse-input';
+import { suitedVessels } from './vessel-choice';
 
-/** The fillings of every step's bath, or why one can't be filled. */
+type PotWait = Extract<PlanCaution, { readonly code: 'potWait' }>;
+
+/** The fillings of every step's bath, and what waits for a pot to be free; or why one can't be filled. */
 export type AllBaths =
-  | { readonly ok: true; readonly bathsOf: (step: RecipeStep) => readonly DescribedBath[] }
+  | {
+      readonly ok: true;
+      readonly bathsOf: (step: RecipeStep) => readonly DescribedBath[];
+      readonly liquorOf: (step: RecipeStep) => string;
+      readonly waits: ExtraWaits;
+      readonly potWaits: readonly PotWait[];
+    }
   | { readonly ok: false; readonly refusal: PlanRefusal };
 
-/** Fills every bath of the chain. @param mainOf keys of the baths that decided the batches */
+interface FilledBath {
+  readonly bath: BathOfSteps;
+  readonly fillings: readonly DescribedBath[];
+}
+
+/**
+ * Fills every bath of the chain, so that no vessel holds two liquors at once: a bath goes into a vessel that is free
+ * while it is in use, or waits until one is emptied.
+ * @param mainOf keys of the baths that decided the batches
+ */
 export function planAllBaths(
   baths: readonly BathOfSteps[],
   { batches, mainOf }: { readonly batches: readonly PlannedBatch[]; readonly mainOf: ReadonlySet<string> },
   groups: readonly PlannedGroup[],
   input: PlanInput,
 ): AllBaths {
-  const planned = new Map<RecipeStep, readonly DescribedBath[]>();
-  for (const bath of baths) {
-    const fillings = planBath(bath, batches, groups, mainOf.has(bath.key), input);
-    if (fillings.length === 0 && bath.steps.some((s) => groups.some((g) => goesThrough(s, g))))
-      return { ok: false, refusal: noVessel(bath, input) };
-    const over = fillings.find(({ bath: filled }) => filled.fillLevel.value > 100)?.bath;
-    if (over) {
-      const stepTitle = bath.steps[0]?.title ?? '';
-      const { metals } = bath;
-      return { ok: false, refusal: refusal({ code: 'bathTooBig', stepTitle, vesselName: over.vesselName, metals }) };
+  const order = orderBaths(input.recipe.steps);
+  const filled: FilledBath[] = [];
+  const potWaits: PotWait[] = [];
+  const used = baths.filter((b) => b.steps.some((s) => groups.some((g) => goesThrough(s, g))));
+  for (const bath of [...used.filter((b) => mainOf.has(b.key)), ...used.filter((b) => !mainOf.has(b.key))]) {
+    const isMain = mainOf.has(bath.key);
+    const follows = filled.filter((f) => f.bath.key === bath.follows).flatMap((f) => f.fillings.map((d) => d.bath));
+    const overlapping = filled.filter((f) => order.overlap(f.bath, bath));
+    const sharing = (fillings: readonly DescribedBath[]): FilledBath[] =>
+      overlapping.filter((f) => f.fillings.some((o) => fillings.some((d) => d.bath.vesselId === o.bath.vesselId)));
+    const tried = vesselsToTry(bath, { follows, overlapping }, input)
+      .map((vessels) => planBath(bath, batches, groups, { isMain, vessels, follows }, input))
+      .filter((fillings) => fillings.length > 0);
+    if (tried.length === 0) return { ok: false, refusal: noVessel(bath, input) };
+    const workable = tried.filter((t) => sharing(t).every((f) => order.canTakeTurns(f.bath, bath)));
+    const fillings = fewestTurns(workable);
+    if (!fillings) return { ok: false, refusal: potTakenTwice(bath, tried[0] ?? [], sharing(tried[0] ?? [])) };
+    const over = fillings.find((d) => d.bath.fillLevel.value > 100)?.bath;
+    if (over) return { ok: false, refusal: bathTooBig(bath, over.vesselName) };
+    for (const other of sharing(fillings)) {
+      const turn = order.putInTurn(other.bath, bath);
+      if (!turn) return { ok: false, refusal: potTakenTwice(bath, fillings, [other]) };
+      potWaits.push({
+        code: 'potWait',
+        vesselName: sharedVessel(fillings, [other]),
+        first: titleOf(turn.first),
+        then: titleOf(turn.second),
+      });
     }
-    for (const step of bath.steps) planned.set(step, fillings);
+    filled.push({ bath, fillings });
   }
-  return { ok: true, bathsOf: (step) => planned.get(step) ?? [] };
+  const ofStep = new Map(filled.flatMap((f) => f.bath.steps.map((step) => [step, f] as const)));
+  return {
+    ok: true,
+    bathsOf: (step) => ofStep.get(step)?.fillings ?? [],
+    liquorOf: (step) => ofStep.get(step)?.bath.liquor ?? '',
+    waits: order.waits(),
+    potWaits,
+  };
 }
+
+/** Vessels to try for a bath, the best choice first: free and fit for it, fit for it, free, any. */
+function vesselsToTry(
+  bath: BathOfSteps,
+  { follows, overlapping }: { readonly follows: readonly PlannedBath[]; readonly overlapping: readonly FilledBath[] },
+  input: PlanInput,
+): (readonly Vessel[])[] {
+  if (follows.length > 0) return [input.vessels.filter((v) => follows.some((b) => b.vesselId === v.id))];
+  const taken = new Set(overlapping.flatMap((f) => f.fillings.map((d) => d.bath.vesselId)));
+  const isFree = (v: Vessel): boolean => !taken.has(v.id);
+  const suited = suitedVessels(input.vessels, bath.steps, input);
+  return [suited.filter(isFree), suited, input.vessels.filter(isFree), input.vessels];
+}
+
+/** The first of those that take the fewest turns; one that overflows is never better than one that doesn't. */
+function fewestTurns(tried: readonly (readonly DescribedBath[])[]): readonly DescribedBath[] | undefined {
+  const cost = (fillings: readonly DescribedBath[]): number =>
+    fillings.reduce((sum, { bath }) => sum + bath.turns - 1 + (bath.fillLevel.value > 100 ? 1000 : 0), 0);
+  return tried.reduce<readonly DescribedBath[] | undefined>(
+    (best, fillings) => (best === undefined || cost(fillings) < cost(best) ? fillings : best),
+    undefined,
+  );
+}
+
+const titleOf = (bath: BathOfSteps): string => bath.steps[0]?.title ?? '';
+
+const sharedVessel = (fillings: readonly DescribedBath[], others: readonly FilledBath[]): string =>
+  fillings.find((d) => others.some((f) => f.fillings.some((o) => o.bath.vesselId === d.bath.vesselId)))?.bath
+    .vesselName ?? '';
+
+const bathTooBig = (bath: BathOfSteps, vesselName: string): PlanRefusal =>
+  refusal({ code: 'bathTooBig', stepTitle: titleOf(bath), vesselName, metals: bath.metals });
+
+const potTakenTwice = (
+  bath: BathOfSteps,
+  fillings: readonly DescribedBath[],
+  others: readonly FilledBath[],
+): PlanRefusal =>
+  refusal({
+    code: 'potTakenTwice',
+    vesselName: sharedVessel(fillings, others),
+    stepTitle: titleOf(bath),
+    otherTitle: others[0] ? titleOf(others[0].bath) : '',
+  });

@@ -1,11 +1,13 @@
 import { countLabel } from '../quantity/word-list';
 import { fullPotWeight, heatBath } from '../bath/heating';
-import { liquorVolume } from '../bath/liquor';
+import { carriedOffMl } from '../bath/bath-ledger';
 import type { Vessel } from '../bath/vessel';
+import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { PlannedBatch, PlannedBath, PlannedGroup } from './lot-plan';
 import type { PlanInput } from './plan-input';
 import { hottestC } from '../recipe/course';
+import { bathLiquor, waterToDraw } from './bath-liquor';
 import type { BathNote } from './bath-note';
 import { sayBathNote } from './bath-note';
 import { bathNotes } from './bath-notes';
@@ -20,6 +22,14 @@ export interface DescribedBath {
   readonly notes: readonly BathNote[];
 }
 
+/** How a bath is filled: whether it decided the batches, which vessels are free for it, what it goes on from. */
+export interface BathPlace {
+  readonly isMain: boolean;
+  readonly vessels: readonly Vessel[];
+  /** The fillings whose liquor it goes on with. */
+  readonly follows: readonly PlannedBath[];
+}
+
 /**
  * The fillings of one bath for a lot, with how full, how heavy and how long to heat. Empty where no vessel is
  * allowed.
@@ -28,12 +38,11 @@ export function planBath(
   bath: BathOfSteps,
   batches: readonly PlannedBatch[],
   groups: readonly PlannedGroup[],
-  isMain: boolean,
+  { isMain, vessels, follows }: BathPlace,
   input: PlanInput,
 ): DescribedBath[] {
   const shares = batches.map((b) => shareOf(b, bath, groups)).filter((s) => s.pieces > 0);
-  const allowed = input.vessels.filter((v) => bath.metals.includes(v.metal));
-  const clean = allowed.filter((v) => v.heldIron !== true);
+  const allowed = vessels.filter((v) => bath.metals.includes(v.metal));
   if (shares.length === 0 || allowed.length === 0) return [];
   const fillings = isMain
     ? shares.map((share) => ({
@@ -41,18 +50,31 @@ export function planBath(
         shares: [share],
         turns: 1,
       }))
-    : fillVessels(shares, batches, bath, clean.length > 0 ? clean : allowed);
-  return fillings.map((f) => describe(f, bath, input));
+    : fillVessels(shares, batches, bath, allowed);
+  return fillings.map((f) =>
+    describe(
+      f,
+      bath,
+      follows.find((b) => b.vesselId === f.vessel.id),
+      input,
+    ),
+  );
 }
 
-function describe({ vessel, shares, turns }: Filling, bath: BathOfSteps, input: PlanInput): DescribedBath {
+function describe(
+  { vessel, shares, turns }: Filling,
+  bath: BathOfSteps,
+  before: PlannedBath | undefined,
+  input: PlanInput,
+): DescribedBath {
   const largest = largestTurn(
     add(shares, (s) => s.pieces),
     turns,
   );
   const wofG = add(shares, (s) => s.wofG) * largest;
-  const liquor = liquorVolume(wofG, bath.liquorRatio);
   const displacedMl = add(shares, (s) => s.displacedMl) * largest;
+  const standingMl = before ? Math.max(0, before.liquor.value - carriedOffMl(before.wof.value)) : 0;
+  const liquor = liquorOfDip(bathLiquor(bath, wofG), Math.min(standingMl, vessel.workingMl - displacedMl));
   const toC = bath.steps
     .map(hottestC)
     .reduce<number | undefined>((hot, c) => (c === undefined ? hot : Math.max(hot ?? c, c)), undefined);
@@ -88,6 +110,7 @@ function describe({ vessel, shares, turns }: Filling, bath: BathOfSteps, input: 
     pieces: add(shares, (s) => s.pieces),
     turns,
     liquor,
+    water: waterToDraw(bath, wofG, liquor.value, Math.round(Math.min(standingMl, liquor.value))),
     heating,
     fullWeight,
     wof: figure(
@@ -105,4 +128,23 @@ function describe({ vessel, shares, turns }: Filling, bath: BathOfSteps, input: 
     notes: notes.map(sayBathNote),
   };
   return { bath: planned, notes };
+}
+
+/** A later dip takes the liquor as the dip before left it, or more where its pieces need more room. */
+function liquorOfDip(needed: Figure, standingMl: number): Figure {
+  if (standingMl <= needed.value) return needed;
+  return figure(
+    Math.round(standingMl),
+    'ml',
+    'what the dip before left',
+    [
+      {
+        name: 'left in the pot',
+        value: Math.round(standingMl),
+        unit: 'ml',
+        source: 'less what its pieces carried off',
+      },
+    ],
+    [`its pieces need ${needed.value} ml of it`],
+  );
 }

@@ -28,6 +28,9 @@ export type PlanCaution =
       readonly minPercent: number;
       readonly maxPercent: number;
     }
+  /** Steps by their titles: the second waits until the first is over and its vessel emptied. */
+  | { readonly code: 'potWait'; readonly vesselName: string; readonly first: string; readonly then: string }
+  | { readonly code: 'ironMarksPot'; readonly vesselName: string }
   | { readonly code: 'synthetic' }
   | { readonly code: 'proteinAndCellulose' }
   | { readonly code: 'severalFibres' }
@@ -51,6 +54,10 @@ export function sayPlanCaution(caution: PlanCaution): string {
       return sayBathNote(caution.note);
     case 'unlikeBatches':
       return `${caution.baseName} is ${caution.minPercent} to ${caution.maxPercent} % of the fibre, batch by batch: fibres share the dye otherwise in each, and the shades may differ. Make the pieces divide alike, or dye it in one bath.`;
+    case 'potWait':
+      return `“${caution.then}” waits until “${caution.first}” is over and ${caution.vesselName} is emptied: no other vessel is free for it.`;
+    case 'ironMarksPot':
+      return `Iron goes into ${caution.vesselName}: what is dyed in it after that comes out duller. Keep a pot for iron, or scrub it and try it with a strip.`;
     case 'synthetic':
       return 'Synthetic fibre takes nothing from these baths: polyester, acrylic and polypropylene stay as they are.';
     case 'proteinAndCellulose':

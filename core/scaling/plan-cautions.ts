@@ -11,11 +11,13 @@ export function planCautions(
   materials: readonly PlannedMaterial[],
   groups: readonly PlannedGroup[],
   notes: readonly BathNote[],
+  pots: readonly PlanCaution[],
 ): PlanCaution[] {
   const cautions = [
     ...materials.filter((m) => m.short > 0).map(shortCaution),
     ...batchCautions(batches, groups),
     ...notes.filter(isPlanCaution).map((note) => ({ code: 'bath' as const, note })),
+    ...pots,
     ...unlikeCautions(batches, groups),
     ...fibreCautions(groups),
   ];

@@ -75,6 +75,20 @@ export function matterMlPerG(steps: readonly RecipeStep[]): number {
   return percent / 100 / PLANT_G_PER_ML;
 }
 
+/** Liquor that dyestuff keeps when it is strained and pressed by hand, ml to the gram dried. General practice. */
+const SOAKED_ML_PER_G = 2.5;
+
+/** Liquor that the dyestuff of extractions keeps when it is lifted out, ml per g of fibre. Fresh plants bring theirs. */
+export function soakedMlPerG(extractions: readonly RecipeStep[]): number {
+  const percent = extractions
+    .flatMap((s) => s.doses)
+    .reduce(
+      (sum, d) => sum + (d.by === 'percentOwf' && d.form !== 'fresh' && d.form !== 'frozen' ? d.percentOwf : 0),
+      0,
+    );
+  return (percent / 100) * SOAKED_ML_PER_G;
+}
+
 /** A planned group as the splitting sees it: its pieces in the bath, and what else is there. */
 export const asPieces = (group: PlannedGroup, matter: number): PieceGroup => ({
   pieces: group.pieces,

@@ -11,6 +11,7 @@ import { refuseInput } from './refuse-input';
 import { planStep } from './plan-step';
 import { splitOverVessels } from './split-over-vessels';
 import { takeAll } from './take-all';
+import { ironMarks } from './vessel-choice';
 import { mergeWanted, wantAll } from './wanted-weighings';
 
 /**
@@ -29,26 +30,27 @@ export function planLot(input: PlanInput): PlanResult {
   if (refusal) return { ok: false, refusal };
 
   const groups = groupPieces(input);
-  const baths = collectBaths(recipe, liquorRatio);
+  const baths = collectBaths(recipe, liquorRatio, groups);
   const split = splitOverVessels(groups, baths, liquorRatio, input);
   if ('refusal' in split) return { ok: false, refusal: split.refusal };
   const { batches } = split;
   const planned = planAllBaths(baths, split, groups, input);
   if (!planned.ok) return planned;
-  const { bathsOf } = planned;
+  const { bathsOf, liquorOf, waits, potWaits } = planned;
 
-  const wanted = wantAll(input, (step) => bathsOf(step).map(({ bath }) => bath), batches, groups);
+  const wanted = wantAll(input, planned, batches, groups);
   if (!wanted.ok) return wanted;
   const merged = wanted.steps.map((weighings) => mergeWanted(weighings, input));
   const { materials, baseWeighings, weighings } = takeAll(groups, batches, merged, input);
 
-  const order = orderSteps(recipe, groups);
+  const order = orderSteps(recipe, groups, waits);
   if (!order.ok) return order;
   const steps = order.steps.map(({ step, stepIndex, ...placed }) =>
     planStep(step, {
       ...placed,
       weighings: weighings[stepIndex] ?? [],
       baths: bathsOf(step).map(({ bath }) => bath),
+      liquor: liquorOf(step),
       groups,
       input,
     }),
@@ -65,7 +67,7 @@ export function planLot(input: PlanInput): PlanResult {
       batches,
       materials,
       steps: [fibreStep(bases, baseWeighings), ...steps],
-      cautions: planCautions(batches, materials, groups, notes),
+      cautions: planCautions(batches, materials, groups, notes, [...potWaits, ...ironMarks(baths, bathsOf, input)]),
     },
   };
 }

@@ -1,6 +1,7 @@
 import { keyOf, orderChain } from '../recipe/chain';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { RecipeStep } from '../recipe/recipe-step';
+import type { ExtraWaits } from './bath-order';
 import type { PlannedGroup } from './lot-plan';
 import { goesThrough } from './plan-groups';
 import type { PlanRefusal } from './plan-refusal';
@@ -18,16 +19,24 @@ export interface OrderedStep {
 }
 
 /**
- * The steps of a lot in an order that follows the chain. A branch that none of its pieces go through is left out;
+ * The steps of a lot in an order that follows the chain, and waits for pots where it has to. A branch that none of its pieces go through is left out;
  * whoever followed it follows what it followed.
  */
 export function orderSteps(
   recipe: RecipeVersion,
   groups: readonly PlannedGroup[],
+  waits: ExtraWaits = new Map(),
 ):
   | { readonly ok: true; readonly steps: readonly OrderedStep[] }
   | { readonly ok: false; readonly refusal: PlanRefusal } {
-  const chain = orderChain(recipe.steps);
+  const keys = recipe.steps.map(keyOf);
+  const chain = orderChain(
+    recipe.steps.map((step, i) => {
+      const extra = (waits.get(i) ?? []).flatMap((w) => keys[w] ?? []);
+      const own = step.after ?? keys.slice(Math.max(0, i - 1), i);
+      return extra.length === 0 ? step : { ...step, after: [...new Set([...own, ...extra])] };
+    }),
+  );
   if (!chain.ok) return { ok: false, refusal: refusal({ code: 'chainFault', fault: chain.fault }) };
   const taken = chain.order.flatMap((stepIndex) => {
     const step = recipe.steps[stepIndex];

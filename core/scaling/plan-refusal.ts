@@ -50,6 +50,12 @@ export type PlanRefusalFact =
       readonly metals: readonly VesselMetal[];
     }
   | {
+      readonly code: 'potTakenTwice';
+      readonly vesselName: string;
+      readonly stepTitle: string;
+      readonly otherTitle: string;
+    }
+  | {
       readonly code: 'lotTooBig';
       readonly pieces: number;
       readonly pieceWord: string;
@@ -85,6 +91,8 @@ export function sayPlanRefusal(refused: PlanRefusalFact): string {
       return `One ${refused.pieceWord} of ${formatWeight(refused.pieceWeightG)} at 1:${refused.liquorRatio} needs more than ${refused.vesselName}, the biggest, holds (${formatVolume(refused.workingMl)}). Divide the ${refused.pieceWord}, or add a bigger vessel.`;
     case 'bathTooBig':
       return `A single piece is more than ${refused.vesselName} holds for “${refused.stepTitle}”, and no other vessel of ${joinList(refused.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`;
+    case 'potTakenTwice':
+      return `“${refused.stepTitle}” and “${refused.otherTitle}” are in use at the same time, and ${refused.vesselName} is the only vessel for both. Choose another vessel too, or add one under Studio.`;
     case 'lotTooBig':
       return `${countLabel(refused.pieces, refused.pieceWord)} are more than the vessels${refused.stepTitle === null ? '' : ` for “${refused.stepTitle}”`} hold together: ${refused.maxPieces} is the most at 1:${refused.liquorRatio}. Make two lots, or add a vessel.`;
   }

@@ -15,6 +15,7 @@ export interface StepPlace {
   readonly after: readonly number[];
   readonly weighings: readonly PlannedWeighing[];
   readonly baths: readonly PlannedBath[];
+  readonly liquor: string;
   readonly groups: readonly PlannedGroup[];
   readonly input: PlanInput;
 }
@@ -22,7 +23,7 @@ export interface StepPlace {
 /** A step of the recipe as it is done in this lot. */
 export function planStep(
   step: RecipeStep,
-  { index, key, after, weighings, baths, groups, input }: StepPlace,
+  { index, key, after, weighings, baths, liquor, groups, input }: StepPlace,
 ): PlannedStep {
   const {
     kind,
@@ -60,6 +61,7 @@ export function planStep(
     after,
     weighings,
     baths,
+    liquor,
     ...(temperatureC === undefined ? {} : { temperatureC }),
     ...(ceilingC === undefined ? {} : { ceilingC }),
     forWhom: forWhom(step, groups, input.recipe),

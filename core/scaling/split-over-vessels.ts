@@ -1,20 +1,27 @@
-import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
 import { figure } from '../quantity/figure';
 import type { PlannedBatch, PlannedGroup } from './lot-plan';
 import type { BathOfSteps } from './collect-baths';
+import { bathLiquor } from './bath-liquor';
 import { fillLevelFigure } from './bath-shares';
 import { asPieces, goesThrough } from './plan-groups';
 import type { PlanInput } from './plan-input';
+import type { StepKind } from '../recipe/step-kind';
 import { splitGroups } from './split/split-groups';
-import { refuseSplit, roomAt } from './ways-out';
+import { suitedVessels } from './vessel-choice';
+import { refuseSplit, roomFor } from './ways-out';
 import type { PlanRefusal } from './plan-refusal';
 import { noVessel } from './refuse-input';
+
+/** Steps at which colour is put on; an exhaust dip is dyeing too. */
+const DYEING: readonly StepKind[] = ['dye', 'exhaust'];
 
 /** The bath that decides a group's batches: where it is dyed, or else the last bath it is in. */
 export function mainBath(group: PlannedGroup, baths: readonly BathOfSteps[]): BathOfSteps | undefined {
   const groupBaths = baths.filter((b) => b.withPieces && b.steps.some((s) => goesThrough(s, group)));
-  return groupBaths.find((b) => b.steps.some((s) => s.kind === 'dye' && goesThrough(s, group))) ?? groupBaths.at(-1);
+  return (
+    groupBaths.find((b) => b.steps.some((s) => DYEING.includes(s.kind) && goesThrough(s, group))) ?? groupBaths.at(-1)
+  );
 }
 
 /** Batches over vessels, and the baths that decided them; or why there are none. */
@@ -31,52 +38,72 @@ export function splitOverVessels(
   liquorRatio: number,
   input: PlanInput,
 ): Split {
-  const loose: BathOfSteps = {
-    key: '',
-    steps: [],
-    metals: input.recipe.allowedMetals,
-    liquorRatio,
-    matterMlPerG: 0,
-    withPieces: true,
-  };
+  const loose = looseBath(liquorRatio, input);
   const mains = new Map<string, { bath: BathOfSteps; groups: PlannedGroup[] }>();
   for (const group of groups) {
     const bath = mainBath(group, baths) ?? loose;
     mains.set(bath.key, { bath, groups: [...(mains.get(bath.key)?.groups ?? []), group] });
   }
   const batches: PlannedBatch[] = [];
-  for (const { bath, groups: bathGroups } of mains.values()) {
-    const allowed = input.vessels.filter((v) => bath.metals.includes(v.metal));
-    if (allowed.length === 0) return { refusal: noVessel(bath, input) };
-    const clean = allowed.filter((v) => v.heldIron !== true);
-    const unused = clean.filter((v) => !batches.some((b) => b.vesselId === v.id));
-    const attempts = [unused, clean, allowed].filter(
-      (vessels, i, all) => vessels.length > 0 && (i === 0 || vessels.length > (all[i - 1]?.length ?? 0)),
-    );
+  const vesselsOf = new Map<string, string[]>();
+  const inOrder = [...mains.values()].sort((a, b) => baths.indexOf(a.bath) - baths.indexOf(b.bath));
+  for (const { bath, groups: bathGroups } of inOrder) {
+    const standsIn = vesselsOf.get(bath.liquor);
+    const attempts = standsIn ? dipAttempts(standsIn, input) : attemptsFor(bath, batches, input);
+    if (attempts.length === 0) return { refusal: noVessel(bath, input) };
     const pieces = bathGroups.map((g) => asPieces(g, bath.matterMlPerG));
-    const fills = Array.from({ length: input.fills ?? 1 }, (_, n) => n + 1);
-    const tried = attempts.map((vessels) =>
-      splitGroups(
-        pieces,
-        fills.flatMap((fill) => vessels.map((vessel) => ({ ...vessel, fill }))),
-        roomAt(bath.liquorRatio),
-      ),
-    );
+    const tried = attempts.map((vessels) => splitGroups(pieces, vessels, roomFor(bath)));
     const found = tried.find((t) => t.ok);
-    if (!found?.ok)
-      return {
-        refusal: refuseSplit(
-          bathGroups,
-          bath,
-          allowed,
-          Math.max(0, ...tried.map((t) => (t.ok ? 0 : t.maxPieces))),
-          input,
-        ),
-      };
-    for (const share of [...found.shares].sort((a, b) => a.vessel.fill - b.vessel.fill))
-      batches.push(planBatch(share.vessel, share.counts, bathGroups, bath, batches.length + 1));
+    if (!found?.ok) {
+      const allowed = input.vessels.filter((v) => bath.metals.includes(v.metal));
+      const maxPieces = Math.max(0, ...tried.map((t) => (t.ok ? 0 : t.maxPieces)));
+      return { refusal: refuseSplit(bathGroups, bath, allowed, maxPieces, input) };
+    }
+    const shares = [...found.shares].sort((a, b) => a.vessel.fill - b.vessel.fill);
+    for (const { vessel, counts } of shares)
+      batches.push(planBatch(vessel, counts, bathGroups, bath, batches.length + 1));
+    vesselsOf.set(bath.liquor, [...new Set(shares.map((s) => s.vessel.id))]);
   }
   return { batches, mainOf: new Set(mains.keys()) };
+}
+/** Pieces that no step colours need room all the same: in any vessel the recipe allows. */
+const looseBath = (liquorRatio: number, { recipe }: PlanInput): BathOfSteps => ({
+  key: '',
+  liquor: '',
+  follows: null,
+  steps: [],
+  stepIndexes: [],
+  metals: recipe.allowedMetals,
+  liquorRatio,
+  matterMlPerG: 0,
+  pouredMlPerG: 0,
+  pouredMl: 0,
+  soakedMlPerG: 0,
+  withPieces: true,
+});
+
+type FilledVessel = Vessel & { readonly fill: number };
+
+/** Vessels to try, the best choice first: those not used yet, those fit for it, all that are allowed. */
+function attemptsFor(bath: BathOfSteps, batches: readonly PlannedBatch[], input: PlanInput): FilledVessel[][] {
+  const allowed = input.vessels.filter((v) => bath.metals.includes(v.metal));
+  const suited = suitedVessels(allowed, bath.steps, input);
+  const unused = suited.filter((v) => !batches.some((b) => b.vesselId === v.id));
+  const fills = Array.from({ length: input.fills ?? 1 }, (_, n) => n + 1);
+  return [unused, suited, allowed]
+    .filter((vessels, i, all) => vessels.length > 0 && (i === 0 || vessels.length > (all[i - 1]?.length ?? 0)))
+    .map((vessels) => fills.flatMap((fill) => vessels.map((vessel) => ({ ...vessel, fill }))));
+}
+
+/** How many dips of one kind may follow one another in a liquor. */
+const MAX_DIPS = 4;
+
+/** A later dip goes where its liquor stands, a few pieces after the others where they don't all go in at once. */
+function dipAttempts(standsIn: readonly string[], { vessels }: PlanInput): FilledVessel[][] {
+  const there = vessels.filter((v) => standsIn.includes(v.id));
+  return Array.from({ length: MAX_DIPS }, (_, n) =>
+    Array.from({ length: n + 1 }, (_fill, m) => m + 1).flatMap((fill) => there.map((vessel) => ({ ...vessel, fill }))),
+  );
 }
 
 /** One batch: which pieces, in which vessel, with how much liquor. */
@@ -93,7 +120,7 @@ export function planBatch(
     (sum, { group, pieces }) => sum + pieces * group.pieceWeightG * asPieces(group, bath.matterMlPerG).displacedMlPerG,
     0,
   );
-  const liquor = liquorVolume(wofG, bath.liquorRatio);
+  const liquor = bathLiquor(bath, wofG);
   return {
     number,
     vesselId: vessel.id,

@@ -5,6 +5,7 @@ import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { Dose } from '../recipe/dose';
 import type { PlannedBatch, PlannedBath, PlannedGroup } from './lot-plan';
+import type { AllBaths } from './plan-all-baths';
 import { smallestIn } from './lot-plan';
 import { measureDose } from './measure-dose';
 import { goesThrough } from './plan-groups';
@@ -16,27 +17,32 @@ import type { Wanted } from './plan-weighings';
 import { toleranceOf } from './plan-weighings';
 import type { RecipeStep } from '../recipe/recipe-step';
 
+type Filled = Extract<AllBaths, { readonly ok: true }>;
+
 /** What every step of the recipe asks for, in its order; or the dose that can't be measured. */
 export function wantAll(
   input: PlanInput,
-  bathsOf: (step: RecipeStep) => readonly PlannedBath[],
+  { bathsOf, liquorOf }: Pick<Filled, 'bathsOf' | 'liquorOf'>,
   batches: readonly PlannedBatch[],
   groups: readonly PlannedGroup[],
 ):
   | { readonly ok: true; readonly steps: readonly (readonly Wanted[])[] }
   | { readonly ok: false; readonly refusal: PlanRefusal } {
   const steps: Wanted[][] = input.recipe.steps.map(() => []);
-  const reagentsIn = new Map<PlannedBath, DosedReagent[]>();
-  for (const [i, step] of input.recipe.steps.entries())
+  const reagentsIn = new Map<string, DosedReagent[]>();
+  for (const [i, step] of input.recipe.steps.entries()) {
+    const fillings = bathsOf(step).map(({ bath }) => bath);
     for (const dose of step.doses)
-      for (const place of placesFor(step, bathsOf(step), batches, groups)) {
-        const bath = bathsOf(step).find((b) => step.usesBath && b.batches === place.batches);
-        const before = bath ? (reagentsIn.get(bath) ?? []) : [];
+      for (const place of placesFor(step, fillings, batches, groups)) {
+        const bath = fillings.find((b) => step.usesBath && b.batches === place.batches);
+        const pot = bath ? `${liquorOf(step)} in ${bath.vesselId}` : undefined;
+        const before = reagentsIn.get(pot ?? '') ?? [];
         const wanted = wantDose(dose, { ...place, before }, input);
         if (!wanted.ok) return wanted;
         steps[i]?.push(...wanted.weighings);
-        if (bath) reagentsIn.set(bath, [...before, ...wanted.weighings.flatMap((w) => reagentOf(w, input))]);
+        if (pot) reagentsIn.set(pot, [...before, ...wanted.weighings.flatMap((w) => reagentOf(w, input))]);
       }
+  }
   for (const { stepIndex, ...w } of placedMaterials(input.recipe, batches, input)) steps[stepIndex]?.push(w);
   return { ok: true, steps };
 }

@@ -1,6 +1,7 @@
-import { liquorVolume } from '../bath/liquor';
 import type { Vessel } from '../bath/vessel';
 import type { PlannedGroup } from './lot-plan';
+import type { LiquorOf } from './bath-liquor';
+import { bathLiquor } from './bath-liquor';
 import type { BathOfSteps } from './collect-baths';
 import { asPieces } from './plan-groups';
 import type { PlanInput } from './plan-input';
@@ -12,11 +13,11 @@ import type { WayOut } from './way-out';
 /** Jugs and pots are bought in whole litres. */
 const LITRE_ML = 1000;
 
-/** The room a batch needs at a ratio: its liquor and what lies in it. */
-export const roomAt =
-  (liquorRatio: number) =>
+/** The room a batch needs in a bath: its liquor and what lies in it. */
+export const roomFor =
+  (bath: LiquorOf) =>
   (wofG: number, displacedMl: number): number =>
-    liquorVolume(wofG, liquorRatio).value + displacedMl;
+    bathLiquor(bath, wofG).value + displacedMl;
 
 /** Why a lot fits no way, the largest that does, and every way out that was found to work. */
 export function refuseSplit(
@@ -81,7 +82,7 @@ function biggerVessel(groups: readonly PlannedGroup[], bath: BathOfSteps): WayOu
     (sum, g) => sum + g.pieces * g.pieceWeightG * asPieces(g, bath.matterMlPerG).displacedMlPerG,
     0,
   );
-  const needsMl = Math.ceil(roomAt(bath.liquorRatio)(wofG, displacedMl) / LITRE_ML) * LITRE_ML;
+  const needsMl = Math.ceil(roomFor(bath)(wofG, displacedMl) / LITRE_ML) * LITRE_ML;
   return { code: 'vessel', metals: bath.metals, needsMl };
 }
 
@@ -94,6 +95,6 @@ function fitsAt(
   return splitGroups(
     groups.map((g) => asPieces(g, bath.matterMlPerG)),
     vessels,
-    roomAt(ratio),
+    roomFor({ ...bath, liquorRatio: ratio }),
   ).ok;
 }

@@ -17,6 +17,7 @@ const step = (index: number, kind: LotPlan['steps'][number]['kind']): LotPlan['s
   attended: index === 0,
   lookFor: '',
   usesBath: false,
+  liquor: '',
   weighings: [],
   cautions: [],
   after: [],
