@@ -150,7 +150,7 @@ describe('what may be written into a run', () => {
   );
   const rule = (entries: RunEntry[], brought: Partial<BroughtEntry>, minute = 30, nowMinute = minute) => {
     const ruling = ruleOnEntry(
-      { plan: steps, entries, lotAt: LOT_AT, nowMs: Date.parse(at(nowMinute)) },
+      { plan: steps, entries, lotAt: LOT_AT, nowMs: Date.parse(at(nowMinute)), lotTag: 'L-0001', elsewhere: [] },
       {
         id: 'x',
         stepIndex: 0,
@@ -250,7 +250,14 @@ describe('what may be written into a run', () => {
       entry('skip', 0, 0, { text: 'extracted yesterday' }),
     ];
     const begin = (ph: number, text: string | null): string => {
-      const facts = { plan: bathed, entries: read(ph), lotAt: LOT_AT, nowMs: Date.parse(at(30)) };
+      const facts = {
+        plan: bathed,
+        entries: read(ph),
+        lotAt: LOT_AT,
+        nowMs: Date.parse(at(30)),
+        lotTag: 'L-0001',
+        elsewhere: [],
+      };
       const brought = { id: 'x', stepIndex: 2, kind: 'start', replacesId: null, temperatureC: null, weighing: null };
       const ruling = ruleOnEntry(facts, { ...brought, text, detail: null } as BroughtEntry, Date.parse(at(30)));
       return ruling.ok ? 'ok' : ruling.refusal.reason;

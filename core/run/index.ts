@@ -13,7 +13,7 @@ export type { Deviation } from './run-deviations';
 export { findRunDeviations } from './run-deviations';
 export type { EntryCheck } from './check-entry';
 export type { RunRefusal, RunRefusalFact } from './run-refusal';
-export { refuseEntry } from './run-refusal';
+export { refuseEntry, sayPotInUse } from './run-refusal';
 export { checkEntry, plannedWeighing } from './check-entry';
 export type {
   BroughtEntry,
@@ -33,6 +33,8 @@ export type { StepState } from './run-record';
 export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
 export type { RunFacts, RunRuling } from './run-rules';
 export { AHEAD_MS, earlyStartMessage, openBefore, ruleOnEntry } from './run-rules';
+export type { PotInUse } from './pots-in-use';
+export { potsInUse, potTaken } from './pots-in-use';
 export type { PhLock } from './ph-lock';
 export { phLock } from './ph-lock';
 export type {

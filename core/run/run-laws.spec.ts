@@ -113,7 +113,11 @@ function run(all: readonly Try[]): { entries: RunEntry[]; nowMs: number } {
       weighing,
       detail,
     } as BroughtEntry;
-    const ruling = ruleOnEntry({ plan, entries, lotAt: new Date(LOT_AT).toISOString(), nowMs }, brought, nowMs);
+    const ruling = ruleOnEntry(
+      { plan, entries, lotAt: new Date(LOT_AT).toISOString(), nowMs, lotTag: 'L-0001', elsewhere: [] },
+      brought,
+      nowMs,
+    );
     if (ruling.ok) entries.push({ ...ruling.entry, at: new Date(nowMs).toISOString() });
     else expect(ruling.refusal.message).toMatch(/^[“A-Z0-9−-].*[.?]$/s);
   });

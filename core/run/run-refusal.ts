@@ -1,6 +1,7 @@
 import type { AmountProblem, StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
 import { joinList } from '../quantity/word-list';
+import type { PotInUse } from './pots-in-use';
 import type { NamedStockLot } from './wrong-stock-lot';
 import { sayWrongStockLot } from './wrong-stock-lot';
 
@@ -36,6 +37,7 @@ export type RunRefusalFact =
     }
   | { readonly reason: 'reasonMissing'; readonly of: 'cancel' | 'redo' | 'skip' }
   | { readonly reason: 'phLocked'; readonly lock: string }
+  | { readonly reason: 'potInUse'; readonly pot: PotInUse }
   | { readonly reason: 'outOfOrder'; readonly open: readonly string[]; readonly consequence: string }
   | {
       readonly reason: 'notWeighed';
@@ -87,6 +89,10 @@ const WHY: Readonly<Record<'cancel' | 'redo' | 'skip', string>> = {
   skip: 'Say why the step is skipped: the next lot will want to know.',
 };
 
+/** That a pot holds another liquor, and what to do. */
+export const sayPotInUse = ({ vesselName, title, lotTag }: PotInUse): string =>
+  `${vesselName} still holds “${title}” of ${lotTag}. Finish that first, choose another pot, or say why it is begun there all the same.`;
+
 const isPlain = (fact: RunRefusalFact): fact is { readonly reason: PlainReason } => fact.reason in PLAIN;
 
 function sayRefusal(fact: RunRefusalFact): string {
@@ -106,6 +112,8 @@ function sayRefusal(fact: RunRefusalFact): string {
       return `“${fact.title}” was begun already.`;
     case 'reasonMissing':
       return WHY[fact.of];
+    case 'potInUse':
+      return sayPotInUse(fact.pot);
     case 'phLocked':
       return fact.lock;
     case 'outOfOrder': {

@@ -1,6 +1,8 @@
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { checkEntry } from './check-entry';
 import type { StepRecord } from './step-record';
+import type { PotInUse } from './pots-in-use';
+import { potsInUse, potTaken } from './pots-in-use';
 import { phLock } from './ph-lock';
 import type { BroughtEntry, BroughtEntryOf, CheckedEntry, RunEntry, RunEntryKind } from './run-entry';
 import { currentEntries } from './run-entry';
@@ -16,6 +18,9 @@ export interface RunFacts {
   /** When the lot was agreed, ISO. */
   readonly lotAt: string;
   readonly nowMs: number;
+  /** The lot's tag, and pots that other lots hold. */
+  readonly lotTag: string;
+  readonly elsewhere: readonly PotInUse[];
 }
 
 /** Whether an entry may be written, and what it is if it may. */
@@ -36,8 +41,9 @@ export const AHEAD_MS = 2 * 60_000;
  * bench before it shows an entry as done: both say the same sentence.
  * @param atMs when it happened, epoch ms
  */
-export function ruleOnEntry({ plan, entries, lotAt, nowMs }: RunFacts, entry: BroughtEntry, atMs: number): RunRuling {
+export function ruleOnEntry(facts: RunFacts, entry: BroughtEntry, atMs: number): RunRuling {
   const refuse = (fact: RunRefusalFact): RunRuling => ({ ok: false, refusal: refuseEntry(fact) });
+  const { plan, entries, lotAt, nowMs } = facts;
   const step = plan.steps[entry.stepIndex];
   if (!step) return refuse({ reason: 'noSuchStep' });
   if (currentEntries(entries).some((e) => e.kind === 'cancel')) return refuse({ reason: 'cancelled' });
@@ -50,7 +56,7 @@ export function ruleOnEntry({ plan, entries, lotAt, nowMs }: RunFacts, entry: Br
   const records = foldRun(entries, plan.steps.length);
   const record = records[entry.stepIndex] as StepRecord;
   const refusal =
-    timeRefusal(entry, record, lotAt, atMs, nowMs) ?? orderRefusal(plan, records, entry, step, record, replaced);
+    timeRefusal(entry, record, lotAt, atMs, nowMs) ?? orderRefusal(facts, records, entry, step, record, replaced);
   if (refusal) return { ok: false, refusal };
   const check = checkEntry(step, entry);
   return check.ok ? { ok: true, step, replaced, entry: check.entry } : check;
@@ -82,7 +88,7 @@ const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = {
 };
 
 function orderRefusal(
-  plan: LotPlan,
+  facts: RunFacts,
   records: readonly StepRecord[],
   entry: BroughtEntry,
   step: PlannedStep,
@@ -109,7 +115,7 @@ function orderRefusal(
       if (!hasReason) return refuseEntry({ reason: 'reasonMissing', of: 'redo' });
       return now === 'waiting' ? refuseEntry({ reason: 'notDone', title }) : undefined;
     case 'start':
-      return replaced ? undefined : startRefusal(plan, records, entry, step, now);
+      return replaced ? undefined : startRefusal(facts, records, entry, step, now);
     case 'skip':
       if (!hasReason) return refuseEntry({ reason: 'reasonMissing', of: 'skip' });
       return isOver(record) ? refuseEntry({ reason: 'over', title }) : undefined;
@@ -121,7 +127,7 @@ function orderRefusal(
 }
 
 function startRefusal(
-  plan: LotPlan,
+  { plan, lotTag, elsewhere }: RunFacts,
   records: readonly StepRecord[],
   entry: BroughtEntryOf<'start'>,
   step: PlannedStep,
@@ -132,6 +138,8 @@ function startRefusal(
   const hasReason = (entry.text ?? '').trim() !== '';
   if (locked && (locked.gravity === 'stop' || !hasReason))
     return refuseEntry({ reason: 'phLocked', lock: locked.message });
+  const taken = potTaken(step, entry.detail?.vessels, { own: potsInUse(plan, records, lotTag), elsewhere });
+  if (taken && !hasReason && entry.detail?.readBy !== 'card') return refuseEntry({ reason: 'potInUse', pot: taken });
   const open = openBefore(plan, records, step);
   if (open.length === 0) return undefined;
   const consequence = earlyStartMessage(step, open);

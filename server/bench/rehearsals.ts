@@ -127,7 +127,11 @@ export class Rehearsals {
     const nowMs = this.nowMs(open);
     // An entry that waited did so while the rehearsal's clock ran on at its own pace.
     const { atMs } = timed({ ...draft, ageMs: draft.ageMs * open.speed }, nowMs);
-    const ruling = ruleOnEntry({ plan: lot.plan, entries, lotAt: lot.summary.at, nowMs }, entry, atMs);
+    const ruling = ruleOnEntry(
+      { plan: lot.plan, entries, lotAt: lot.summary.at, nowMs, lotTag: lot.summary.tag, elsewhere: [] },
+      entry,
+      atMs,
+    );
     if (!ruling.ok) return tell({ id: entry.id, ok: false, refusal: ruling.refusal }, entry.id);
     const wrong = entry.kind === 'weigh' ? wrongStockLot(lot, ruling.step, entry.weighing) : undefined;
     if (wrong) return tell({ id: entry.id, ok: false, refusal: wrong }, entry.id);

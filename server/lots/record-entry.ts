@@ -7,11 +7,13 @@ import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
 import { people, runEntries, stockBalances, stockLots, studio } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
+import { lotTag } from '../shared/lot-tag';
 import { Refusal, notFound } from '../shared/problem';
 import { giveBackFromLot, takeForLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
+import { potsOfOtherLots } from './pots-of-lots';
 import { probedStep } from './probe-log';
 import { consumeReservation, releaseReservations } from './release-reservations';
 
@@ -105,7 +107,14 @@ class OpenRun {
         : refuseEntry({ reason: 'idReused' });
     if (CLOSED.includes(this.state)) return refuseEntry({ reason: 'closed', state: this.state });
     const ruling = ruleOnEntry(
-      { plan: this.lot.plan, entries: this.entries, lotAt: this.lot.at, nowMs: this.by.now.getTime() },
+      {
+        plan: this.lot.plan,
+        entries: this.entries,
+        lotAt: this.lot.at,
+        nowMs: this.by.now.getTime(),
+        lotTag: lotTag(this.lot.number),
+        elsewhere: entry.kind === 'start' ? await potsOfOtherLots(this.db, this.lot.id) : [],
+      },
       entry,
       atMs,
     );

@@ -14,6 +14,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
+import { sayPotInUse } from '@vestigia/core';
 import { RefusalNote } from '../../ui/refusal';
 import { ActRun } from './act-run';
 import { ActWeigh } from './act-weigh';
@@ -42,6 +43,8 @@ export class ActNow {
   protected readonly done = computed(() =>
     this.act().step.attended || this.focus.leftMs() <= 0 ? 'Done' : 'Done early',
   );
+
+  protected readonly potMessage = sayPotInUse;
 
   /** Presses the one button. */
   press(): void {

@@ -1,7 +1,16 @@
 import { Injectable, computed, inject, linkedSignal, signal, untracked } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct, RunDetails } from '@vestigia/core';
-import { adviseLift, entriesOfKind, foldRun, minutesInWork, phLock, stepState } from '@vestigia/core';
+import {
+  adviseLift,
+  entriesOfKind,
+  foldRun,
+  minutesInWork,
+  phLock,
+  potsInUse,
+  potTaken,
+  stepState,
+} from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import { Instruments } from '../../api/instruments';
 import { newId } from '../../api/new-id';
@@ -124,6 +133,14 @@ export class BenchFocus {
     const [a, lot] = [this.act(), this.lot()];
     if (a?.kind !== 'begin' || !lot) return undefined;
     return phLock(lot.plan, foldRun(lot.entries, lot.plan.steps.length), a.step);
+  });
+  /** The pot that still holds another liquor, of those the step would be begun in. */
+  readonly potTaken = computed(() => {
+    const [a, lot] = [this.act(), this.lot()];
+    if (a?.kind !== 'begin' || !lot) return undefined;
+    const own = potsInUse(lot.plan, foldRun(lot.entries, lot.plan.steps.length), lot.summary.tag);
+    const elsewhere = this.rehearsalId() ? [] : this.state.potsElsewhere(lot.summary.id);
+    return potTaken(a.step, this.begunIn()?.vessels, { own, elsewhere });
   });
   /** The step a pH belongs to: the one that asks for it, where the next waits for it. */
   readonly phAct = computed((): BenchAct | undefined => {

@@ -1,12 +1,13 @@
 import { Injectable, computed, effect, inject, signal } from '@angular/core';
 import type { Bench, LotDetail, ReadRunEntry, Rehearsal, RunEntryView } from '@vestigia/contract';
-import type { BenchAct, CheckedEntry, OffTarget, PlannedWeighing, StepRecord } from '@vestigia/core';
+import type { BenchAct, CheckedEntry, OffTarget, PlannedWeighing, PotInUse, StepRecord } from '@vestigia/core';
 import {
   benchActs,
   checkEntry,
   findRunDeviations,
   foldRun,
   offTarget,
+  potsInUse,
   ruleOnEntry,
   stepState,
   sayWrongStockLot,
@@ -133,7 +134,14 @@ export class BenchState {
     };
     const nowMs = this.notBeforeMs(lot);
     const ruling = ruleOnEntry(
-      { plan: lot.plan, entries: lot.entries, lotAt: lot.summary.at, nowMs },
+      {
+        plan: lot.plan,
+        entries: lot.entries,
+        lotAt: lot.summary.at,
+        nowMs,
+        lotTag: lot.summary.tag,
+        elsewhere: this.potsElsewhere(lotId),
+      },
       entry,
       entry.at === undefined ? nowMs : Date.parse(entry.at),
     );
@@ -156,6 +164,13 @@ export class BenchState {
     );
     this.lookAtTarget(lotId, entry);
     return undefined;
+  }
+
+  /** Pots that the other lots in work hold. */
+  potsElsewhere(lotId: string): PotInUse[] {
+    return this.lots()
+      .filter((l) => l.summary.id !== lotId && l.summary.state === 'inWork')
+      .flatMap((l) => potsInUse(l.plan, foldRun(l.entries, l.plan.steps.length), l.summary.tag));
   }
 
   /** Now, and not before what the lot's record has: what was slow on its way is dated a little later than it was. */
