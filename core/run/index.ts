@@ -34,7 +34,7 @@ export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-
 export type { RunFacts, RunRuling } from './run-rules';
 export { AHEAD_MS, earlyStartMessage, openBefore, ruleOnEntry } from './run-rules';
 export type { PotInUse } from './pots-in-use';
-export { potsInUse, potTaken } from './pots-in-use';
+export { potsInUse, potsOf, potTaken } from './pots-in-use';
 export type { PhLock } from './ph-lock';
 export { phLock } from './ph-lock';
 export type {

@@ -18,12 +18,15 @@ export interface PotInUse {
 /** Names a step's liquor: its own where the plan doesn't say. */
 const liquorOf = (step: PlannedStep): string => (step.liquor === '' ? `step ${step.index}` : step.liquor);
 
-/** Pots a step is done in: those planned, or those used instead. */
-function potsOf(
+/** Pots a step is done in, of all its batches or of one: those planned, or those used instead. */
+export function potsOf(
   step: PlannedStep,
   used: readonly VesselUsed[] | undefined,
+  batch?: number,
 ): Pick<PotInUse, 'vesselId' | 'vesselName'>[] {
-  return step.baths.map((bath) => used?.find((u) => bath.batches.includes(u.batch)) ?? bath);
+  return step.baths
+    .filter((bath) => batch === undefined || bath.batches.includes(batch))
+    .map((bath) => used?.find((u) => bath.batches.includes(u.batch)) ?? bath);
 }
 
 /**

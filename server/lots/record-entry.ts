@@ -1,14 +1,15 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
 import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal, StockMeasure } from '@vestigia/core';
-import { foldRun, isOver, plannedWeighing, ruleOnEntry, refuseEntry } from '@vestigia/core';
-import { eq, inArray } from 'drizzle-orm';
+import { foldRun, hazardsOf, isOver, plannedWeighing, potsOf, refuseEntry, ruleOnEntry } from '@vestigia/core';
+import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
-import { people, runEntries, stockBalances, stockLots, studio } from '../db/schema';
+import { people, runEntries, stockBalances, stockLots, studio, vessels } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal, notFound } from '../shared/problem';
+import { findMaterial } from '../stores/materials-store';
 import { giveBackFromLot, takeForLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
@@ -170,7 +171,23 @@ class OpenRun {
       this.by,
     );
     await consumeReservation(this.db, this.lot.id, stockLotId, materialId, amount, this.by);
+    await this.markIronPots(entry);
     return undefined;
+  }
+
+  /** A pot that iron goes into is marked; the studio unmarks it once it is scrubbed and tried. */
+  private async markIronPots({ stepIndex, weighing }: CheckedEntryOf<'weigh'>): Promise<void> {
+    const { steps } = this.lot.plan;
+    const step = steps[stepIndex];
+    const { hazards, facts } = await findMaterial(this.db, weighing.materialId);
+    if (!step || !hazardsOf({ hazards, catalogueKey: facts.catalogueKey }).includes('ironSalt')) return;
+    const record = foldRun(this.entries, steps.length)[stepIndex];
+    const ids = potsOf(step, record?.vessels, weighing.batch).map((pot) => pot.vesselId);
+    if (ids.length === 0) return;
+    await this.db
+      .update(vessels)
+      .set({ heldIron: true, version: sql`${vessels.version} + 1` })
+      .where(and(inArray(vessels.id, ids), eq(vessels.heldIron, false)));
   }
 
   /**

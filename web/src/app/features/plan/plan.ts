@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { remainingTime, sayMinutes } from '@vestigia/core';
+import { foldRun, isOver, potsInUse, remainingTime, sayMinutes } from '@vestigia/core';
 import { forkJoin, map, of, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -51,9 +51,25 @@ export class PlanPage {
   });
   protected readonly pots = computed(() => {
     const p = this.page.value();
+    const lots = (p?.lots ?? []).map((lot) => {
+      const records = foldRun(lot.entries, lot.plan.steps.length);
+      return { lot, records, holds: potsInUse(lot.plan, records, lot.summary.tag) };
+    });
     return (p?.studio.vessels ?? []).map((vessel) => ({
       vessel,
-      in: p?.today.running.find((r) => r.vesselNames.includes(vessel.name)),
+      holds: lots.flatMap(({ lot, holds }) =>
+        holds.filter((h) => h.vesselId === vessel.id).map((h) => ({ ...h, lotId: lot.summary.id })),
+      ),
+      ahead: lots.flatMap(({ lot, records }) => {
+        const steps = lot.plan.steps.filter(
+          (s) =>
+            records[s.index]?.startedAt === undefined &&
+            !isOver(records[s.index]) &&
+            s.baths.some((b) => b.vesselId === vessel.id),
+        );
+        const titles = [...new Set(steps.map((s) => s.title))];
+        return titles.length === 0 ? [] : [{ lotId: lot.summary.id, lotTag: lot.summary.tag, titles }];
+      }),
     }));
   });
 }
