@@ -78,6 +78,8 @@ export const liquorEntry = z.discriminatedUnion('kind', [
     quantityText,
     note: noteOf('The note'),
   }),
+  /** Boiled down, steamed off or topped up with water: less or more of it, and as much dissolved as before. */
+  z.object({ id, kind: z.literal('level'), movementId: id, quantityText, note: noteOf('The note') }),
   z.object({
     id,
     kind: z.literal('check'),

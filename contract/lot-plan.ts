@@ -1,4 +1,4 @@
-import { FIBRE_KINDS, FINISHED_BY, STEP_KINDS, STRAIN_WAYS, VESSEL_METALS } from '@vestigia/core';
+import { FIBRE_KINDS, FINISHED_BY, MATERIAL_KINDS, STEP_KINDS, STRAIN_WAYS, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { planCaution, stepCaution } from './cautions';
 import { figure, id, stockMeasure } from './common';
@@ -73,6 +73,7 @@ export const lotPlan = z
       z.object({
         materialId: id,
         name: z.string(),
+        kind: z.enum(MATERIAL_KINDS).nullable().default(null),
         measure: stockMeasure.default('weight'),
         total: figure,
         picks: z.array(pick),

@@ -1,7 +1,7 @@
 import type { LotDetail, LotSummary, Proposal, ShelfRow } from '@vestigia/contract';
 import type { Browser } from 'puppeteer-core';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
 import type { Served } from '../scripts/serve.mjs';
 import { serve, serveDemo } from '../scripts/serve.mjs';
@@ -33,6 +33,7 @@ describe('a dye day at the bench, on the demo studio', () => {
     ) as Promise<T>;
   const lotNow = (id: string): Promise<LotDetail> => corin.ask(`/api/lots/${id}`);
   /** A lot of two hanks of the colourway, agreed to by its proposal. */
+  const made: string[] = [];
   async function newLot(quantityText = '2 hanks of 100 g'): Promise<string> {
     const colourwayId = (await corin.ask<LotSummary[]>('/api/lots')).find((l) => l.colourway.name === 'Marram')
       ?.colourway.id;
@@ -47,8 +48,15 @@ describe('a dye day at the bench, on the demo studio', () => {
       note: '',
       acknowledged: proposal.checks.map((c) => ({ key: c.key, reason: 'looked at' })),
     });
+    made.push(id);
     return id;
   }
+  // What one test leaves in a pot would stand in the next one’s way.
+  afterEach(() =>
+    post(corin, '/api/bench/run-entries', {
+      drafts: made.splice(0).map((id) => draft(id, 0, 'cancel', { text: 'only a test' })),
+    }),
+  );
   const draft = (lotId: string, stepIndex: number, kind: string, rest: object = {}, ageMs = 0): object => ({
     lotId,
     ageMs,

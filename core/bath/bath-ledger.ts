@@ -75,23 +75,3 @@ export function foldBath(moves: readonly BathMove[]): BathBalance {
 
 /** What wet pieces take with them when they are lifted, ml. */
 export const carriedOffMl = (dryG: number): number => Math.round(dryG * CARRIED_ML_PER_G);
-
-/**
- * How much of a material is likely left in a bath after fibre was in it.
- * @param dosedG what went in @param takenShare share that went onto the fibre, 0 to 1 @param leftShare share of the
- * liquor that is left after lifting, 0 to 1
- */
-export function leftInBath(dosedG: number, takenShare: number, leftShare: number): Figure {
-  const value = Math.round(dosedG * (1 - takenShare) * leftShare * 10) / 10;
-  return figure(
-    value,
-    'g',
-    'weighed in × (1 − share that went onto the fibre) × share of the liquor left',
-    [
-      { name: 'weighed in', value: Math.round(dosedG * 10) / 10, unit: 'g' },
-      { name: 'onto the fibre', value: Math.round(takenShare * 100), unit: '%', source: 'assumed' },
-      { name: 'liquor left', value: Math.round(leftShare * 100), unit: '%' },
-    ],
-    ['an estimate: a strip dyed in it says more'],
-  );
-}

@@ -1,5 +1,5 @@
 export type { BathBalance, BathMove, BathMoveKind } from './bath-ledger';
-export { BATH_MOVE_LABELS, BATH_MOVES, carriedOffMl, foldBath, leftInBath } from './bath-ledger';
+export { BATH_MOVE_LABELS, BATH_MOVES, carriedOffMl, foldBath } from './bath-ledger';
 export type { FibreFamily, FibreKind } from './fibre';
 export type { FibreHeat } from './fibre';
 export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily, fibreHeat, fibreLabel } from './fibre';
@@ -28,8 +28,8 @@ export {
   temperatureAfter,
   uptakeRatePerMin,
 } from './pot-model';
-export type { BathContent, LadderReading, LadderRung } from './saved-bath';
-export { contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './saved-bath';
+export type { BathContent, LadderReading, LadderRung, LiquorChange, StandingLiquor } from './saved-bath';
+export { changeLiquor, contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './saved-bath';
 export type { Vessel, VesselMetal } from './vessel';
 export { maxC, VESSEL_METALS } from './vessel';
 export type { HardnessUnit, WaterAsk, WaterFacts } from './water';

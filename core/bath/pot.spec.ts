@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { foldBath, leftInBath } from './bath-ledger';
+import { foldBath } from './bath-ledger';
 import { heatBath } from './heating';
 import { nextPhDose } from './ph-dosing';
 import type { Pot } from './pot-model';
@@ -210,6 +210,4 @@ describe('what is in a bath', () => {
     );
     expect(() => foldBath([{ kind: 'add', ml: -1, label: '' }])).toThrow(RangeError);
   });
-  it('estimates what is left of a dose', () =>
-    expect(leftInBath(100, 0.6, 0.9)).toMatchObject({ value: 36, unit: 'g' }));
 });

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { CATALOGUE, refusedSalt } from '../catalogue/catalogue';
 import { findBadNeighbours } from '../safety/neighbours';
 import { judgeSigns } from '../stock/material-facts';
-import { contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './saved-bath';
+import { changeLiquor, contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './saved-bath';
 
 describe('a saved bath', () => {
   it('keeps what fibre left, by assumption or as measured', () => {
@@ -27,6 +27,31 @@ describe('a saved bath', () => {
   it('loses its contents with its volume', () => {
     expect(contentsAtVolume([{ materialId: null, name: 'alum', grams: 96 }], 24_000, 6000)[0]?.grams).toBe(24);
     expect(contentsAtVolume([{ materialId: null, name: 'alum', grams: 96 }], 0, 0)[0]?.grams).toBe(0);
+  });
+  const bath = { volumeMl: 12_000, contents: [{ materialId: 'w', name: 'weld', grams: 60 }] };
+  it('boiled from twelve litres down to four holds all its dye', () =>
+    expect(changeLiquor(bath, { kind: 'steamedOff', ml: 8000 })).toEqual({ ...bath, volumeMl: 4000 }));
+  it('gives a share away with what is poured off, and gets nothing with water', () => {
+    expect(changeLiquor(bath, { kind: 'pouredOff', ml: 3000 })).toMatchObject({
+      volumeMl: 9000,
+      contents: [{ grams: 45 }],
+    });
+    expect(changeLiquor(bath, { kind: 'water', ml: 3000 })).toEqual({ ...bath, volumeMl: 15_000 });
+    expect(contentsAtVolume(bath.contents, 12_000, 15_000)).toEqual(bath.contents);
+  });
+  it('loses to fibre what it draws, and its share of the rest with the liquor that fibre carries off', () => {
+    const used = changeLiquor(
+      { volumeMl: 10_000, contents: [...bath.contents, { materialId: 'v', name: 'vinegar', grams: 10 }] },
+      { kind: 'fibre', takenShare: 0.6, carriedMl: 1000, draws: (c) => c.name === 'weld' },
+    );
+    expect(used).toMatchObject({ volumeMl: 9000, contents: [{ grams: 21.6 }, { grams: 9 }] });
+    // The same rule for a liquor in Stores: 60 g × 0.4 × 0.9.
+    expect(leftAfterUse(60, { uptakeShare: 0.6, carriedShare: 0.1 }).value).toBe(21.6);
+  });
+  it('takes more of what is in it already together with that', () => {
+    const added = changeLiquor(bath, { kind: 'dosed', content: { materialId: 'w', name: 'weld', grams: 5 } });
+    expect(added.contents).toEqual([{ materialId: 'w', name: 'weld', grams: 65 }]);
+    expect(() => changeLiquor(bath, { kind: 'water', ml: -1 })).toThrow(RangeError);
   });
   it('is judged by its signs', () =>
     expect([judgeSigns(['clear']), judgeSigns(['cloudy']), judgeSigns(['clear', 'growth'])]).toEqual([

@@ -9,36 +9,113 @@ export interface BathContent {
   readonly grams: number;
 }
 
-/** What is left in a kept liquor after some of it was poured off: its contents go with the volume. */
+/** A liquor as it stands: how much, and what is dissolved in it. */
+export interface StandingLiquor {
+  readonly volumeMl: number;
+  readonly contents: readonly BathContent[];
+}
+
+/** What can happen to a liquor that stands. Volumes in ml. */
+export type LiquorChange =
+  /** Steam takes water alone. */
+  | { readonly kind: 'steamedOff'; readonly ml: number }
+  /** What is poured off, sampled or spilt takes its share of all that is dissolved. */
+  | { readonly kind: 'pouredOff'; readonly ml: number }
+  | { readonly kind: 'water'; readonly ml: number }
+  | { readonly kind: 'dosed'; readonly content: BathContent }
+  /** Fibre draws a share of what is there for it, and carries liquor off when it is lifted. */
+  | {
+      readonly kind: 'fibre';
+      /** 0 to 1. */
+      readonly takenShare: number;
+      readonly carriedMl: number;
+      /** Whether fibre draws this; it leaves assistants in the bath. All of it where absent. */
+      readonly draws?: (content: BathContent) => boolean;
+    };
+
+/**
+ * A liquor after something happened to it: the one rule for baths at the bench and liquors kept in Stores.
+ * @throws {RangeError} for a volume below nothing, or a share outside 0 to 1
+ */
+export function changeLiquor(liquor: StandingLiquor, change: LiquorChange): StandingLiquor {
+  const { volumeMl, contents } = liquor;
+  switch (change.kind) {
+    case 'steamedOff':
+      return { volumeMl: Math.max(0, volumeMl - positive(change.ml)), contents };
+    case 'water':
+      return { volumeMl: volumeMl + positive(change.ml), contents };
+    case 'pouredOff':
+      return withoutShare(liquor, positive(change.ml));
+    case 'dosed':
+      return { volumeMl, contents: addContent(contents, change.content) };
+    case 'fibre': {
+      const { takenShare, carriedMl, draws = () => true } = change;
+      if (!(takenShare >= 0 && takenShare <= 1))
+        throw new RangeError(`takenShare must be from 0 to 1, got ${takenShare}`);
+      const drawn = contents.map((c) => (draws(c) ? { ...c, grams: round3(c.grams * (1 - takenShare)) } : c));
+      return withoutShare({ volumeMl, contents: drawn }, positive(carriedMl));
+    }
+  }
+}
+
+function withoutShare({ volumeMl, contents }: StandingLiquor, ml: number): StandingLiquor {
+  const left = Math.max(0, volumeMl - ml);
+  const share = volumeMl > 0 ? left / volumeMl : 0;
+  return { volumeMl: left, contents: contents.map((c) => ({ ...c, grams: round3(c.grams * share) })) };
+}
+
+function addContent(contents: readonly BathContent[], added: BathContent): BathContent[] {
+  const there = contents.find((c) => c.materialId === added.materialId && c.name === added.name);
+  return there
+    ? contents.map((c) => (c === there ? { ...c, grams: round3(c.grams + added.grams) } : c))
+    : [...contents, { ...added, grams: round3(added.grams) }];
+}
+
+function positive(ml: number): number {
+  if (!(ml >= 0)) throw new RangeError(`a liquor changes by volumes of nothing or more, got ${ml}`);
+  return ml;
+}
+
+/**
+ * What is in a kept liquor now: what went out since its last entry took its share along; what came in beside was
+ * water.
+ */
 export function contentsAtVolume(
   contents: readonly BathContent[],
   volumeThenMl: number,
   volumeNowMl: number,
 ): BathContent[] {
-  if (!(volumeThenMl > 0)) return contents.map((c) => ({ ...c, grams: 0 }));
-  const share = Math.max(0, volumeNowMl / volumeThenMl);
-  return contents.map((c) => ({ ...c, grams: round3(c.grams * share) }));
+  const gone = Math.max(0, volumeThenMl - volumeNowMl);
+  return [...changeLiquor({ volumeMl: volumeThenMl, contents }, { kind: 'pouredOff', ml: gone }).contents];
 }
 
 /**
- * What fibre leaves in a bath. Either measured, or by an uptake that is assumed: fibre takes that share of what was
- * in it.
- * @param uptakeShare 0 to 1
+ * What fibre leaves in a bath: by a share it is taken to draw, less what it carries off; or as measured after.
+ * @param inBathG grams before @param uptakeShare 0 to 1 @param carriedShare share of the liquor that left with the
+ * fibre, 0 to 1
  */
 export function leftAfterUse(
   inBathG: number,
-  { uptakeShare, measuredLeftG }: { uptakeShare: number; measuredLeftG?: number | undefined },
+  {
+    uptakeShare,
+    carriedShare = 0,
+    measuredLeftG,
+  }: { uptakeShare: number; carriedShare?: number; measuredLeftG?: number | undefined },
 ): Figure {
-  if (!(uptakeShare >= 0 && uptakeShare <= 1))
-    throw new RangeError(`uptakeShare must be from 0 to 1, got ${uptakeShare}`);
   const inputs = [{ name: 'in the bath before', value: round3(inBathG), unit: 'g' }];
   if (measuredLeftG !== undefined)
     return figure(round3(measuredLeftG), 'g', 'as measured', inputs, ['measured, not assumed']);
+  const before = { volumeMl: 1, contents: [{ materialId: null, name: '', grams: inBathG }] };
+  const after = changeLiquor(before, { kind: 'fibre', takenShare: uptakeShare, carriedMl: carriedShare });
   return figure(
-    round3(inBathG * (1 - uptakeShare)),
+    after.contents[0]?.grams ?? 0,
     'g',
-    'in the bath × (1 − uptake)',
-    [...inputs, { name: 'uptake', value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: 'assumed' }],
+    'in the bath × (1 − uptake) × share of the liquor left',
+    [
+      ...inputs,
+      { name: 'uptake', value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: 'assumed' },
+      { name: 'liquor left', value: Math.round((1 - carriedShare) * 1000) / 10, unit: '%' },
+    ],
     ['by an assumed uptake: a strip mordanted beside a fresh bath tells better'],
   );
 }

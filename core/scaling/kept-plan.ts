@@ -21,7 +21,7 @@ export type KeptPlan = Omit<Old<LotPlan, 'groups'>, 'steps' | 'batches' | 'mater
   readonly cautions: readonly (PlanCaution | string)[];
   readonly steps: readonly OldStep[];
   readonly batches: readonly Old<PlannedBatch, 'groups' | 'fill'>[];
-  readonly materials: readonly Old<PlannedMaterial, 'measure'>[];
+  readonly materials: readonly Old<PlannedMaterial, 'measure' | 'kind'>[];
 };
 
 /** Fills in what a plan that was kept long ago doesn't say. A plan made today comes back as it is. */
@@ -31,7 +31,7 @@ export function completePlan(kept: KeptPlan): LotPlan {
     cautions: kept.cautions.map(readPlanCaution),
     groups: kept.groups ?? [],
     batches: kept.batches.map((b) => ({ ...b, groups: b.groups ?? [], fill: b.fill ?? 1 })),
-    materials: kept.materials.map((m) => ({ ...m, measure: m.measure ?? 'weight' })),
+    materials: kept.materials.map((m) => ({ ...m, kind: m.kind ?? null, measure: m.measure ?? 'weight' })),
     steps: kept.steps.map((s, i) => ({
       ...s,
       cautions: s.cautions.map(readStepCaution),

@@ -2,11 +2,12 @@ import { takesPieces } from '../recipe/step-kind';
 import type { LotPlan, PlannedStep } from './lot-plan';
 
 /**
- * The steps of one liquor up to and with this one: those before it that it follows, as long as they are of the bath
- * alone.
+ * The steps of one liquor up to and with this one, in their order: those before it that share its bath, and those it
+ * follows as long as they are of the bath alone, whose liquor goes on into it.
  */
 export function liquorSteps(plan: Pick<LotPlan, 'steps'>, step: PlannedStep): PlannedStep[] {
-  const seen = new Set<number>();
+  const sharing = step.liquor === '' ? [] : plan.steps.filter((s) => s.index < step.index && s.liquor === step.liquor);
+  const seen = new Set([...sharing, step].map((s) => s.index));
   const before = (s: PlannedStep): PlannedStep[] =>
     s.after.flatMap((i) => {
       const earlier = plan.steps[i];
@@ -14,5 +15,6 @@ export function liquorSteps(plan: Pick<LotPlan, 'steps'>, step: PlannedStep): Pl
       seen.add(i);
       return [...before(earlier), earlier];
     });
-  return [...before(step), step];
+  const ledHere = [...sharing, step].flatMap(before);
+  return [...ledHere, ...sharing, step].sort((a, b) => a.index - b.index);
 }

@@ -5,6 +5,7 @@ import type { StockMeasure } from '../quantity/amount';
 import type { Figure } from '../quantity/figure';
 import type { StepKind } from '../recipe/step-kind';
 import type { FinishedBy, HeatLeg, StrainWay } from '../recipe/course';
+import type { MaterialKind } from '../stock/material-facts';
 import type { PlanCaution } from './plan-caution';
 import type { PlanRefusal } from './plan-refusal';
 import type { StepCaution } from './step-caution';
@@ -121,6 +122,8 @@ export interface PlannedBatch {
 export interface PlannedMaterial {
   readonly materialId: string;
   readonly name: string;
+  /** What kind of material it is; `null` in plans kept before that was noted. */
+  readonly kind: MaterialKind | null;
   readonly measure: StockMeasure;
   readonly total: Figure;
   readonly picks: readonly PlannedPick[];

@@ -5,6 +5,7 @@ import type { WaterFacts } from '../bath/water';
 import type { Balance } from '../quantity/balance';
 import type { Hazard } from '../safety/hazards';
 import type { GradedStock } from '../stock/equivalence';
+import type { MaterialKind } from '../stock/material-facts';
 import type { DosedMaterial } from './measure-dose';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { Practice } from '../recipe/practice-questions';
@@ -12,6 +13,7 @@ import type { Practice } from '../recipe/practice-questions';
 /** A material as planning needs it. `stock` is what is free, by stock lot, in smallest units. */
 export interface PlanMaterial extends DosedMaterial {
   readonly id: string;
+  readonly kind?: MaterialKind | null;
   readonly hazards: readonly Hazard[];
   readonly stock: readonly GradedStock[];
   /** Grams fresh that gave one gram dried, as this studio dried it last; `null` where it never did. */

@@ -104,6 +104,7 @@ export function takeFromStock(
   const planned: PlannedMaterial = {
     materialId: material.id,
     name: material.name,
+    kind: material.kind ?? null,
     measure,
     short,
     notes,

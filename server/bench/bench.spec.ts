@@ -1,8 +1,8 @@
 import type { Bench, Instrument, Rehearsal, Tag, RunEntryResult } from '@vestigia/contract';
 import { sql } from 'drizzle-orm';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, furnish, makeLot, newId, openTestStudio, runEntry, weighing } from '../test/test-studio';
+import { KINDS, freePots, furnish, makeLot, newId, openTestStudio, runEntry, weighing } from '../test/test-studio';
 
 const draft = (lotId: string, entry: object, ageMs = 0) => ({ lotId, ageMs, entry });
 
@@ -14,6 +14,7 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
     f = await furnish(studio);
   });
   afterAll(() => studio.close());
+  afterEach(() => freePots(studio));
   const send = async (...drafts: object[]): Promise<RunEntryResult[]> =>
     (
       (await studio.agent.post('/api/bench/run-entries').send({ drafts }).expect(200)).body as {

@@ -4,7 +4,7 @@ import { createServer, request as ask } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { sql } from 'drizzle-orm';
 import { pino } from 'pino';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app';
 import { ChangeBus } from '../shared/context';
 import type { Context } from '../shared/context';
@@ -12,7 +12,7 @@ import { openFolder } from '../db/open-database';
 import { packReadings, unpackInto } from '../lots/probe-log';
 import { MIGRATIONS } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { furnish, makeLot, newId, openTestStudio, runEntry } from '../test/test-studio';
+import { freePots, furnish, makeLot, newId, openTestStudio, runEntry } from '../test/test-studio';
 import { ReadingLog } from '@vestigia/core';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -145,6 +145,7 @@ describe('the probe of the house', () => {
     f = await furnish(studio);
   });
   afterAll(() => studio.close());
+  afterEach(() => freePots(studio));
   const lotOf = async (id: string): Promise<LotDetail> =>
     (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
   const logs = async (): Promise<number> =>

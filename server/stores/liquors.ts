@@ -4,6 +4,7 @@ import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { BathContent, Figure } from '@vestigia/core';
 import {
   LIQUOR_LABELS,
+  changeLiquor,
   contentsAtVolume,
   formatAmount,
   judgeSigns,
@@ -183,6 +184,8 @@ function afterwards(db: Db, now: Now, entry: LiquorEntry, by: By): Promise<After
       return useLiquor(db, now, entry, by);
     case 'replenish':
       return replenishLiquor(db, now, entry, by);
+    case 'level':
+      return levelLiquor(db, now, entry, by);
     case 'check':
       return {
         signs: entry.signs,
@@ -216,17 +219,51 @@ async function useLiquor(
       byId,
     });
   const [main, ...others] = contents;
+  const carriedMl = carried.amount / 1000;
   const left: Figure | null = main
     ? leftAfterUse(main.grams, {
         uptakeShare: entry.uptakePercent / 100,
+        carriedShare: stockLot.onHand > 0 ? carried.amount / stockLot.onHand : 0,
         measuredLeftG: entry.measuredLeftG ?? undefined,
       })
     : null;
+  const rest = changeLiquor(
+    { volumeMl: stockLot.onHand / 1000, contents: others },
+    { kind: 'pouredOff', ml: carriedMl },
+  ).contents;
   return {
-    contents: main && left ? [{ ...main, grams: left.value }, ...others] : contents,
+    contents: main && left ? [{ ...main, grams: left.value }, ...rest] : contents,
     volumeUl: stockLot.onHand - carried.amount,
     working: left,
     note: `used for ${formatAmount(fibre.amount, 'weight')} of dry fibre`,
+  };
+}
+
+/** Water that went as steam, or came: the volume is set, and what is dissolved stays. */
+async function levelLiquor(
+  db: Db,
+  { stockLot, contents }: Now,
+  entry: Extract<LiquorEntry, { kind: 'level' }>,
+  { now, byId }: By,
+): Promise<After> {
+  const volumeUl = await amountOf(db, entry.quantityText, stockLot.material);
+  const difference = volumeUl - stockLot.onHand;
+  if (difference < 0) assertFree(stockLot, -difference);
+  const what = difference < 0 ? 'steamed off' : 'topped up with water';
+  if (difference !== 0)
+    await db.insert(movements).values({
+      id: entry.movementId,
+      stockLotId: stockLot.id,
+      kind: 'count',
+      amount: difference,
+      note: what,
+      at: now.toISOString(),
+      byId,
+    });
+  return {
+    contents,
+    volumeUl,
+    note: `${what}: ${formatAmount(volumeUl, 'volume')} now, and all that was dissolved`,
   };
 }
 

@@ -6,6 +6,7 @@ import type { Db } from '../db/database';
 import { movements, stockBalances, stockLots } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { Refusal, notFound } from '../shared/problem';
+import { keepContents } from './liquor-level';
 import { amountOf } from './materials-store';
 import type { Jar } from './stock-lot-store';
 import { findStockLot } from './stock-lot-store';
@@ -114,16 +115,17 @@ export async function countStockLot(
     );
   }
   const difference = countDifference(stockLot.onHand, counted);
-  if (difference !== 0)
-    await db.insert(movements).values({
-      id: count.id,
-      stockLotId: id,
-      kind: 'count',
-      amount: difference,
-      note: count.note,
-      at: now.toISOString(),
-      byId,
-    });
+  if (difference === 0) return { difference };
+  await keepContents(db, stockLot, counted, { now, byId });
+  await db.insert(movements).values({
+    id: count.id,
+    stockLotId: id,
+    kind: 'count',
+    amount: difference,
+    note: count.note,
+    at: now.toISOString(),
+    byId,
+  });
   return { difference };
 }
 

@@ -62,6 +62,7 @@ export async function readPlanMaterials(db: Db, wanted: readonly string[]): Prom
       return {
         id,
         name: m.name,
+        kind: m.kind,
         catalogueKey: m.facts.catalogueKey,
         hazards: hazardsOf({ hazards: m.hazards, catalogueKey: m.facts.catalogueKey }),
         measure: m.measure,

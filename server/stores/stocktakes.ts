@@ -6,6 +6,7 @@ import type { Db } from '../db/database';
 import { stocktakes, movements, stockLots, studio } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { Refusal, notFound } from '../shared/problem';
+import { keepContents } from './liquor-level';
 import { amountOf, measuring } from './materials-store';
 import { readPlace } from './shelf';
 import { findStockLot } from './stock-lot-store';
@@ -178,6 +179,10 @@ export async function bookStocktake(
       `${moved.join(', ')} moved since ${moved.length === 1 ? 'it was' : 'they were'} counted. Count ${moved.length === 1 ? 'it' : 'them'} again, then book. Nothing is booked yet.`,
       { theirs: moved },
     );
+  for (const { stockLotId, amount } of rows) {
+    const stockLot = await findStockLot(db, stockLotId);
+    await keepContents(db, stockLot, stockLot.onHand + amount, { now, byId });
+  }
   if (rows.length > 0) await db.insert(movements).values(rows);
   await db
     .update(stocktakes)

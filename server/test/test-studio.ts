@@ -1,5 +1,5 @@
 import { rmSync } from 'node:fs';
-import type { Proposal } from '@vestigia/contract';
+import type { LotSummary, Proposal } from '@vestigia/contract';
 import pg from 'pg';
 import { pino } from 'pino';
 import type TestAgent from 'supertest/lib/agent';
@@ -273,6 +273,14 @@ export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { 
     studio.pass(step === 3 ? 600 : 60);
     await at(runEntry(step, 'finish'));
   }
+}
+
+/** Cancels every lot in work, so that the pots are free for the next test. */
+export async function freePots({ agent }: TestStudio): Promise<void> {
+  const { body } = await agent.get('/api/lots').expect(200);
+  const inWork = (body as LotSummary[]).filter((l) => l.state === 'inWork');
+  const drafts = inWork.map((l) => ({ lotId: l.id, ageMs: 0, entry: runEntry(0, 'cancel', { text: 'only a test' }) }));
+  if (drafts.length > 0) await agent.post('/api/bench/run-entries').send({ drafts }).expect(200);
 }
 
 export const reading = (state: string, L = 74, rest: object = {}): object => ({

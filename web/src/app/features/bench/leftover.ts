@@ -1,9 +1,7 @@
 import type { LotDetail } from '@vestigia/contract';
 import type { BathBalance, BathMove, Figure, PlannedBath, PlannedStep, StepRecord } from '@vestigia/core';
-import { liquorSteps, carriedOffMl, foldBath, foldRun, leftInBath, takesPieces } from '@vestigia/core';
+import { figure, foldBath, foldRun, isOver, potLiquor } from '@vestigia/core';
 
-/** Share of a dose that fibre is taken to have drawn, where no sample says otherwise. */
-const USUAL_TAKEN = 0.6;
 const SAMPLE_ML = 10;
 const KEPT_KINDS: readonly PlannedStep['kind'][] = ['tannin', 'mordant', 'dye', 'exhaust', 'modify'];
 
@@ -32,51 +30,46 @@ export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecor
       : []),
   ];
   const balance = foldBath(moves);
-  const dose = lastDose(lot, step, batch);
-  const leftMl = Math.max(0, balance.left.value - (takesPieces(step) ? carriedOffMl(bath?.wof.value ?? 0) : 0));
+  const { left, main, mainDosedG, dips } = potLiquor(
+    lot.plan,
+    foldRun(lot.entries, lot.plan.steps.length),
+    step,
+    batch,
+  );
   return {
     bath,
     moves,
     balance,
-    strength:
-      dose && balance.addedMl > 0
-        ? leftInBath(dose.grams, USUAL_TAKEN, Math.min(1, leftMl / balance.addedMl))
-        : undefined,
-    strengthOf: lot.plan.materials.find((m) => m.materialId === dose?.materialId)?.name ?? '',
+    strength: main && strengthOf(main.grams, mainDosedG, dips),
+    strengthOf: main?.name ?? '',
     toStores: {
       fromLot: lot.summary.id,
-      litres: (Math.round(leftMl / 100) / 10).toString(),
+      litres: (Math.round(left.volumeMl / 100) / 10).toString(),
       pot: bath?.vesselName ?? '',
       kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath',
       named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`,
-      ...(dose ? { of: dose.materialId, dosed: `${dose.grams} g` } : {}),
+      ...(main?.materialId ? { of: main.materialId, dosed: `${mainDosedG} g`, leftInIt: main.grams.toString() } : {}),
     },
   };
 }
 
+const strengthOf = (grams: number, dosedG: number, dips: number): Figure =>
+  figure(
+    Math.round(grams * 10) / 10,
+    'g',
+    'weighed in, less what each dip drew and what left with the liquor',
+    [
+      { name: 'weighed in', value: dosedG, unit: 'g' },
+      { name: 'dips', value: dips, unit: '', source: 'each draws 60 % of what is there, assumed' },
+    ],
+    ['an estimate: a strip dyed in it says more'],
+  );
+
 /** Whether a finished step leaves a bath behind: one that no later step goes on in. */
 export function leavesBath(lot: LotDetail, step: PlannedStep): boolean {
-  const goesOn = lot.plan.steps.some((s) => s.index > step.index && s.kind === 'exhaust' && s.usesBath);
-  return step.usesBath && step.baths.length > 0 && KEPT_KINDS.includes(step.kind) && !goesOn;
-}
-
-/**
- * What was weighed into this bath, by grams: the first material of its own last dosed step. What went into other
- * baths of the lot is not in this one.
- */
-function lastDose(lot: LotDetail, step: PlannedStep, batch: number): { materialId: string; grams: number } | undefined {
   const records = foldRun(lot.entries, lot.plan.steps.length);
-  for (const earlier of [...liquorSteps(lot.plan, step)].reverse()) {
-    const weighed = (records[earlier.index]?.weighings ?? []).filter((w) => w.batch === batch);
-    const first = weighed[0];
-    if (first)
-      return {
-        materialId: first.materialId,
-        grams:
-          Math.round(
-            weighed.filter((w) => w.materialId === first.materialId).reduce((sum, w) => sum + w.amount, 0) / 100,
-          ) / 10,
-      };
-  }
-  return undefined;
+  const isSame = (s: PlannedStep): boolean =>
+    step.liquor === '' ? s.kind === 'exhaust' && s.usesBath : s.liquor === step.liquor;
+  const goesOn = lot.plan.steps.some((s) => s.index > step.index && isSame(s) && !isOver(records[s.index]));
+  return step.usesBath && step.baths.length > 0 && KEPT_KINDS.includes(step.kind) && !goesOn;
 }

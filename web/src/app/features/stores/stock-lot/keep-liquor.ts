@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { Figure, LiquorKind } from '@vestigia/core';
-import { addDays, LIQUOR_KINDS, LIQUOR_LABELS, leftAfterUse, readWeight } from '@vestigia/core';
+import { addDays, figure, LIQUOR_KINDS, LIQUOR_LABELS, leftAfterUse, readWeight } from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
@@ -58,10 +58,21 @@ export class KeepLiquorPage {
   protected readonly inside = signal('');
   protected readonly went = signal('');
   protected readonly uptake = signal(USUAL_UPTAKE);
+  /** What the bench worked out to be left, g; until something else is written. */
+  protected readonly leftG = signal<number | undefined>(undefined);
   protected readonly note = signal('');
 
   protected readonly left = computed((): Figure | undefined => {
     const went = readWeight(this.went());
+    const byBench = this.leftG();
+    if (this.inside() === this.of() && this.went() === this.dosed() && byBench !== undefined)
+      return figure(
+        byBench,
+        'g',
+        'weighed in, less what each dip drew and what left with the liquor',
+        [{ name: 'weighed in', value: went.ok ? went.weightG : 0, unit: 'g' }],
+        ['as the bench worked it out: an estimate'],
+      );
     return this.inside() !== '' && went.ok
       ? leftAfterUse(went.weightG, { uptakeShare: Math.min(1, Math.max(0, this.uptake() / 100)) })
       : undefined;
@@ -75,6 +86,7 @@ export class KeepLiquorPage {
   readonly named = input<string>();
   readonly of = input<string>();
   readonly dosed = input<string>();
+  readonly leftInIt = input<string>();
 
   constructor() {
     effect(() => {
@@ -86,6 +98,7 @@ export class KeepLiquorPage {
       this.name.set(this.named() ?? '');
       this.inside.set(this.of() ?? '');
       this.went.set(this.dosed() ?? '');
+      this.leftG.set(this.leftInIt() === undefined ? undefined : Number(this.leftInIt()));
     });
   }
 

@@ -23,10 +23,11 @@ import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { NumberField } from '../../../ui/number-field';
 
-type Act = 'use' | 'replenish' | 'check' | 'ladder';
+type Act = 'use' | 'replenish' | 'level' | 'check' | 'ladder';
 const ACTS: readonly { act: Act; name: string }[] = [
   { act: 'use', name: 'It was used' },
   { act: 'replenish', name: 'Replenish it' },
+  { act: 'level', name: 'Boiled down or topped up' },
   { act: 'check', name: 'Look at it' },
   { act: 'ladder', name: 'Measure it by a ladder' },
 ];
@@ -62,6 +63,7 @@ export class StockLotLiquor {
   protected readonly carried = signal('');
   protected readonly uptake = signal(USUAL_UPTAKE);
   protected readonly measured = signal<number | null>(null);
+  protected readonly level = signal('');
   protected readonly target = signal(15);
   protected readonly next = signal('');
   protected readonly addText = signal('');
@@ -141,7 +143,7 @@ export class StockLotLiquor {
 
   protected record(): void {
     this.recording.run(this.api.post('/api/stock-lots/{id}/liquor', this.entry(), this.stockLot().row.id), () => {
-      for (const field of [this.fibre, this.carried, this.addText, this.note]) field.set('');
+      for (const field of [this.fibre, this.carried, this.addText, this.level, this.note]) field.set('');
       this.signs.set([]);
       this.changed.emit();
     });
@@ -169,6 +171,8 @@ export class StockLotLiquor {
           stockLotId: this.fromStockLot(),
           quantityText: this.addText(),
         };
+      case 'level':
+        return { ...base, kind: act, movementId: newId(), quantityText: this.level() };
       case 'check':
         return { ...base, kind: act, signs: [...this.signs()] };
       case 'ladder':

@@ -1,0 +1,29 @@
+import { contentsAtVolume, formatAmount } from '@vestigia/core';
+import { desc, eq } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { liquorEntries } from '../db/schema';
+import { uuidv7 } from '../shared/ids';
+import type { By } from '../shared/recorded-by';
+import type { Jar } from './stock-lot-store';
+
+/** A count of a kept liquor measures it: what is missing has steamed off, so what is dissolved stays. */
+export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { now, byId }: By): Promise<void> {
+  const [last] = await db
+    .select({ after: liquorEntries.after })
+    .from(liquorEntries)
+    .where(eq(liquorEntries.stockLotId, stockLot.id))
+    .orderBy(desc(liquorEntries.seq))
+    .limit(1);
+  if (!last) return;
+  const at = now.toISOString();
+  const contents = contentsAtVolume(last.after.contents, last.after.volumeUl, stockLot.onHand);
+  await db.insert(liquorEntries).values({
+    id: uuidv7(now),
+    stockLotId: stockLot.id,
+    kind: 'level',
+    after: { ...last.after, contents, volumeUl, working: null, at },
+    note: `counted: ${formatAmount(volumeUl, 'volume')}, and all that was dissolved`,
+    at,
+    byId,
+  });
+}
