@@ -31,6 +31,17 @@ export const lotExtras = z.object({
       syntheticPercent: numberIn('The synthetic share', 0, 100, '%').nullable(),
     })
     .default({ flags: [], syntheticPercent: null }),
+  /** What was chosen of doses that the recipe gives as a range. */
+  doses: z
+    .array(
+      z.object({
+        stepKey: z.string().max(40),
+        materialId: id,
+        percentOwf: numberIn('Per cent of fibre', 0.001, 2000, '%'),
+      }),
+    )
+    .max(40)
+    .default([]),
   /** Another school for this lot than the version was proven in. */
   schools: z
     .array(
@@ -89,6 +100,20 @@ export const proposal = z
       .nullable(),
     /** What was looked at before the lot may start; cautions want a reason each. */
     checks: z.array(lotCheck),
+    /** Lots to dye first: what is short is what their baths leave. */
+    unfolds: z.array(z.object({ lotId: id, tag: z.string(), colourway: z.string(), material: z.string() })),
+    /** Doses that the recipe gives as a range, and what is taken of each. */
+    ranges: z.array(
+      z.object({
+        stepKey: z.string(),
+        stepTitle: z.string(),
+        materialId: id,
+        material: z.string(),
+        fromPercentOwf: z.number(),
+        toPercentOwf: z.number(),
+        percentOwf: z.number(),
+      }),
+    ),
     /** Where the recipe, or this lot, is dyed otherwise than the house does. */
     schools: z.array(z.string()),
     /** What the recipe says each base of this lot comes out as. */

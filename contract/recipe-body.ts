@@ -1,4 +1,5 @@
 import {
+  BATH_UNITS,
   ANY_WATER,
   DEFAULT_WEIGH_WITHIN_PERCENT,
   FIBRE_KINDS,
@@ -37,6 +38,7 @@ export const dose = z.discriminatedUnion(
       materialId: id,
       by: z.literal('percentOwf').default('percentOwf'),
       percentOwf: numberIn('Per cent of fibre', 0.001, 2000, '%'),
+      toPercentOwf: numberIn('The most of the range', 0.001, 2000, '%').optional(),
       form: z.enum(MATERIAL_FORMS).nullable().optional(),
     }),
     z.object({ materialId: id, by: z.literal('gPerLitre'), gPerL: numberIn('Grams to the litre', 0.001, 500, 'g') }),
@@ -44,10 +46,24 @@ export const dose = z.discriminatedUnion(
       materialId: id,
       by: z.literal('solution'),
       mlPer100G: numberIn('Millilitres for 100 g of fibre', 0.01, 5000, 'ml'),
-      gPerL: numberIn('The strength of the solution', 0.001, 1000, 'g/l'),
+      gPerL: numberIn('The strength of the solution', 0.001, 1000, 'g/l').nullable(),
     }),
     z.object({ materialId: id, by: z.literal('perPiece'), gPerPiece: numberIn('Grams a piece', 0.001, 25_000, 'g') }),
+    z.object({
+      materialId: id,
+      by: z.literal('perBath'),
+      amount: numberIn('The amount for the bath', 0.001, 100_000),
+      unit: z.enum(BATH_UNITS),
+      system: z.enum(VOLUME_SYSTEMS),
+    }),
+    z.object({
+      materialId: id,
+      by: z.literal('count'),
+      piecesPer100G: numberIn('Pieces for 100 g of fibre', 0.01, 1000),
+    }),
     z.object({ materialId: id, by: z.literal('packet') }),
+    z.object({ materialId: id, by: z.literal('allThere') }),
+    z.object({ materialId: id, by: z.literal('liquor') }),
     z.object({
       materialId: id,
       by: z.literal('spoons'),
@@ -191,6 +207,10 @@ export const recipeBody = bodyShape.superRefine((body, ctx) => {
   for (const s of body.steps)
     if (s.targetPh && s.targetPh.low > s.targetPh.high)
       ctx.addIssue(`The lower pH of “${s.title}” is above the upper one. Swap them.`);
+  for (const s of body.steps)
+    for (const d of s.doses)
+      if (d.by === 'percentOwf' && d.toPercentOwf !== undefined && d.toPercentOwf <= d.percentOwf)
+        ctx.addIssue(`A range of “${s.title}” ends no higher than it begins. Write the lower figure first.`);
 });
 
 export type RecipeBody = z.infer<typeof recipeBody>;

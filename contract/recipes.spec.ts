@@ -80,4 +80,9 @@ describe('a recipe body', () => {
 });
 
 it('asks nothing more of a lot than its colourway and size', () =>
-  expect(lotExtras.parse({})).toEqual({ also: [], intake: { flags: [], syntheticPercent: null }, schools: [] }));
+  expect(lotExtras.parse({})).toEqual({
+    also: [],
+    intake: { flags: [], syntheticPercent: null },
+    doses: [],
+    schools: [],
+  }));

@@ -45,6 +45,8 @@ export const stockFacts = z
       })
       .nullable()
       .default(null),
+    /** The lot whose bath it is what is left of. */
+    fromLotId: id.nullable().default(null),
   })
   .meta({ id: 'StockFacts' });
 export type StockFacts = z.infer<typeof stockFacts>;

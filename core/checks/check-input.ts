@@ -31,6 +31,8 @@ export interface CheckedStockLot {
   readonly receivedOn: string;
   readonly form: MaterialForm | null;
   readonly strengthPercent: number | null;
+  /** What is dissolved in a kept liquor, by material; nothing of what is none. */
+  readonly contents?: readonly string[] | undefined;
 }
 
 /** All that is looked over before a lot may start. */

@@ -102,6 +102,33 @@ describe('two things in one bath', () => {
     expect(said(named, linen(4)).join()).toMatch(/stop: “dye” brings .* together in one liquor/);
   });
 
+  it('a kept liquor brings along what is dissolved in it', () => {
+    const version = recipe({
+      fibres: ['linen'],
+      steps: [scour, bathStep('modify', [dose('citric', 2), dose('walnut', 5)])],
+    });
+    const materials = Object.keys(KEYS).map((id) => material(id, stockLot(`${id}-1`, 900_000)));
+    const vessels = [pot('kettle', 60)];
+    const plan = planned(input({ recipe: version, bases: [linen(4)], materials, vessels }));
+    const walnut = { id: 'walnut-1', tag: 'WAL-1', materialId: 'walnut', receivedOn: '2026-05-01', form: null };
+    const found = (contents: readonly string[]) =>
+      checkLot({
+        plan,
+        recipe: version,
+        status: 'proven',
+        materials: MATERIALS,
+        vessels,
+        stockLots: [{ ...walnut, strengthPercent: null, contents }],
+        intake: { flags: [], syntheticPercent: null },
+        house: {},
+        water: null,
+        otherWaters: [],
+        today: '2026-06-01',
+      }).filter((c) => c.severity === 'stop');
+    expect(found([])).toEqual([]);
+    expect(found(['soda'])[0]?.message).toMatch(/brings .*Soda ash.* together in one liquor/);
+  });
+
   it('bleach still in the pieces stops an acid bath, and no longer does after a rinse', () => {
     const bleached = bathStep('modify', [dose('bleach', 2)], { title: 'Bleach' });
     const sour = bathStep('modify', [dose('vinegar', 2)], { title: 'Sour' });

@@ -43,9 +43,14 @@ function findMixtures(input: CheckInput): MixtureFinding[] {
   });
 }
 
-/** The materials weighed into a step. */
-const dosedAt = ({ materials }: CheckInput, step: PlannedStep): CheckedMaterial[] =>
-  [...new Set(step.weighings.map((w) => w.materialId))].flatMap((id) => materials.find((m) => m.id === id) ?? []);
+/** The materials weighed into a step, and what the kept liquors that go into it hold. */
+function dosedAt({ materials, stockLots }: CheckInput, step: PlannedStep): CheckedMaterial[] {
+  const ids = step.weighings.flatMap((w) => [
+    w.materialId,
+    ...w.picks.flatMap((p) => stockLots.find((s) => s.id === p.stockLotId)?.contents ?? []),
+  ]);
+  return [...new Set(ids)].flatMap((id) => materials.find((m) => m.id === id) ?? []);
+}
 
 const recipeStepOf = ({ recipe }: CheckInput, step: PlannedStep) =>
   recipe.steps.find((s, i) => step.key !== '' && keyOf(s, i) === step.key);

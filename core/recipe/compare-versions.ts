@@ -1,5 +1,6 @@
 import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
 import type { RecipePart, RecipeVersion } from './recipe';
+import type { VolumeSystem } from '../quantity/volume';
 import { sayKitchenUnit } from '../quantity/volume';
 import { trimZeros } from '../quantity/weight';
 import { PH_REAGENT_LABELS } from '../bath/ph-reagent';
@@ -9,7 +10,7 @@ import { ZONE_LABELS } from './placed';
 import { sayMinutes } from '../quantity/duration';
 import { PRACTICE, practiceChoice } from './practice-questions';
 import { STEP_KIND_LABELS } from './step-kind';
-import type { Dose } from './dose';
+import type { BathUnit, Dose } from './dose';
 import { HEAT_LEG_LABELS, STRAIN_LABELS } from './course';
 import type { RecipeStep } from './recipe-step';
 
@@ -31,21 +32,32 @@ const figureOf = (value: number | null | undefined): string =>
 export function sayDose(dose: Dose): string {
   switch (dose.by) {
     case 'percentOwf':
-      return `${figureOf(dose.percentOwf)} % WOF${dose.form ? `, ${dose.form}` : ''}`;
+      return `${figureOf(dose.percentOwf)}${dose.toPercentOwf === undefined ? '' : ` to ${figureOf(dose.toPercentOwf)}`} % WOF${dose.form ? `, ${dose.form}` : ''}`;
     case 'gPerLitre':
       return `${figureOf(dose.gPerL)} g to the litre`;
     case 'solution':
-      return `${figureOf(dose.mlPer100G)} ml per 100 g of a solution of ${figureOf(dose.gPerL)} g/l`;
+      return `${figureOf(dose.mlPer100G)} ml per 100 g${dose.gPerL === null ? ', of a strength nobody knows' : ` of a solution of ${figureOf(dose.gPerL)} g/l`}`;
     case 'perPiece':
       return `${figureOf(dose.gPerPiece)} g a piece`;
     case 'packet':
       return 'whole packets';
     case 'spoons':
       return `${figureOf(dose.spoonsPer100G)} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
+    case 'perBath':
+      return `${figureOf(dose.amount)} ${bathUnitLabel(dose.unit, dose.system)} for the bath`;
+    case 'count':
+      return `${figureOf(dose.piecesPer100G)} pieces per 100 g`;
+    case 'allThere':
+      return 'as much as there is';
+    case 'liquor':
+      return 'as the liquor itself';
     case 'toPh':
       return `to pH ${figureOf(dose.targetPh)} with ${PH_REAGENT_LABELS[dose.reagent]}`;
   }
 }
+
+const bathUnitLabel = (unit: BathUnit, system: VolumeSystem): string =>
+  unit === 'g' || unit === 'ml' || unit === 'pieces' ? unit : sayKitchenUnit(unit, system);
 
 /** A temperature course as dyers say it; empty where a step has none. */
 export const sayCourse = (step: Pick<RecipeStep, 'course'>): string =>

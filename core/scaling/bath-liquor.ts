@@ -4,11 +4,14 @@ import { figure } from '../quantity/figure';
 import type { BathOfSteps } from './collect-baths';
 
 /** What makes up the liquor of a bath. */
-export type LiquorOf = Pick<BathOfSteps, 'liquorRatio' | 'pouredMlPerG' | 'pouredMl' | 'soakedMlPerG'>;
+export type LiquorOf = Pick<BathOfSteps, 'liquorRatio' | 'pouredMlPerG' | 'pouredMl' | 'keptMlPerG' | 'soakedMlPerG'>;
 
-/** Solutions and liquors that go into a bath, ml, for so much fibre. */
-export const pouredInto = ({ pouredMlPerG, pouredMl }: LiquorOf, wofG: number): number =>
-  pouredMlPerG * wofG + pouredMl;
+/** Solutions and liquors that go into a bath, ml, for so much fibre; a kept bath as far as the liquor needs it. */
+export function pouredInto(bath: LiquorOf, wofG: number): number {
+  const poured = bath.pouredMlPerG * wofG + bath.pouredMl;
+  const missing = Math.max(0, liquorVolume(wofG, bath.liquorRatio).value - poured);
+  return poured + Math.min(bath.keptMlPerG * wofG, missing);
+}
 
 /**
  * Liquor of a bath, ml: by its ratio, or all that is poured into it where that is more.

@@ -32,19 +32,19 @@ export function orderBaths(steps: readonly RecipeStep[]): BathOrder {
 
   const isBefore = (a: number, b: number): boolean => before[b]?.has(a) === true;
   const isOverBefore = (a: BathOfSteps, b: BathOfSteps): boolean =>
-    a.stepIndexes.every((i) => b.stepIndexes.every((j) => isBefore(i, j)));
+    a.liquorIndexes.every((i) => b.liquorIndexes.every((j) => isBefore(i, j)));
   const mayGoFirst = (first: BathOfSteps, second: BathOfSteps): boolean =>
-    !first.stepIndexes.some((i) => second.stepIndexes.some((j) => isBefore(j, i)));
+    !first.liquorIndexes.some((i) => second.liquorIndexes.some((j) => isBefore(j, i)));
   const turnsOf = (a: BathOfSteps, b: BathOfSteps): Turn | undefined => {
-    const [early, late] = Math.min(...a.stepIndexes) <= Math.min(...b.stepIndexes) ? [a, b] : [b, a];
+    const [early, late] = Math.min(...a.liquorIndexes) <= Math.min(...b.liquorIndexes) ? [a, b] : [b, a];
     if (mayGoFirst(early, late)) return { first: early, second: late };
     return mayGoFirst(late, early) ? { first: late, second: early } : undefined;
   };
   const letWait = ({ first, second }: Turn): void => {
-    const begins = second.stepIndexes.filter((j) => !second.stepIndexes.some((i) => isBefore(i, j)));
+    const begins = second.liquorIndexes.filter((j) => !second.liquorIndexes.some((i) => isBefore(i, j)));
     for (const j of begins) {
-      after[j]?.push(...first.stepIndexes);
-      waits.set(j, [...(waits.get(j) ?? []), ...first.stepIndexes]);
+      after[j]?.push(...first.liquorIndexes);
+      waits.set(j, [...(waits.get(j) ?? []), ...first.liquorIndexes]);
     }
     before = reachOf(after);
   };

@@ -1,10 +1,14 @@
 import type { VesselMetal } from '../bath/vessel';
+import { kitchenUnitMl } from '../quantity/volume';
 import { orderChain } from '../recipe/chain';
+import type { Dose } from '../recipe/dose';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { RecipeStep } from '../recipe/recipe-step';
 import { takesPieces } from '../recipe/step-kind';
 import type { PlannedGroup } from './lot-plan';
 import { goesThrough, matterMlPerG, soakedMlPerG } from './plan-groups';
+import type { PlanInput } from './plan-input';
+import { freeOf, materialById } from './plan-input';
 
 /** Steps that share one filling of a liquor, and what all of them allow. */
 export interface BathOfSteps {
@@ -15,8 +19,8 @@ export interface BathOfSteps {
   /** The filling whose liquor it goes on with; `null` where it is made up afresh. */
   readonly follows: string | null;
   readonly steps: readonly RecipeStep[];
-  /** Their places in the recipe. */
-  readonly stepIndexes: readonly number[];
+  /** Places in the recipe of all steps of the liquor: from the first to the last of them its vessels are taken. */
+  readonly liquorIndexes: readonly number[];
   readonly metals: readonly VesselMetal[];
   readonly liquorRatio: number;
   /** What dyestuff left in the pot pushes aside, ml per g of fibre. */
@@ -24,6 +28,8 @@ export interface BathOfSteps {
   /** Solutions and liquors dosed into it, ml per g of fibre, and ml for the whole bath. */
   readonly pouredMlPerG: number;
   readonly pouredMl: number;
+  /** What is kept of a bath that is to be its liquor, ml per g of fibre. */
+  readonly keptMlPerG: number;
   /** Liquor that strained dyestuff keeps, ml per g of fibre. */
   readonly soakedMlPerG: number;
   readonly withPieces: boolean;
@@ -41,11 +47,8 @@ interface PlacedStep {
  * Gathers the steps of a recipe by the bath they share; a step with a bath of its own is its own. Where other pieces
  * go into a liquor after the first are out of it, that is a dip of its own: a bath that follows in the same liquor.
  */
-export function collectBaths(
-  recipe: RecipeVersion,
-  liquorRatio: number,
-  groups: readonly PlannedGroup[],
-): BathOfSteps[] {
+export function collectBaths(input: PlanInput, liquorRatio: number, groups: readonly PlannedGroup[]): BathOfSteps[] {
+  const { recipe } = input;
   const chain = orderChain(recipe.steps);
   const order = chain.ok ? chain.order : recipe.steps.map((_, i) => i);
   const byLiquor = new Map<string, PlacedStep[]>();
@@ -63,7 +66,8 @@ export function collectBaths(
       key: dipKey(liquor, n),
       liquor,
       follows: n === 0 ? null : dipKey(liquor, n - 1),
-      ...describeBath(dip, { recipe, liquorRatio, leftIn: n === 0 ? leftIn : [] }),
+      liquorIndexes: steps.map((s) => s.index),
+      ...describeBath(dip, { input, liquorRatio, groups, leftIn: n === 0 ? leftIn : [] }),
     }));
   });
 }
@@ -97,32 +101,63 @@ const stepsLeftIn = (recipe: RecipeVersion): RecipeStep[] =>
       !recipe.steps.some((t) => t.kind === 'strain' && t.strain !== null && !LEFT_IN.includes(t.strain)),
   );
 
+interface BathContext {
+  readonly input: PlanInput;
+  readonly liquorRatio: number;
+  readonly groups: readonly PlannedGroup[];
+  readonly leftIn: readonly RecipeStep[];
+}
+
 function describeBath(
   placed: readonly PlacedStep[],
-  {
-    recipe,
-    liquorRatio,
-    leftIn,
-  }: { readonly recipe: RecipeVersion; readonly liquorRatio: number; readonly leftIn: readonly RecipeStep[] },
-): Omit<BathOfSteps, 'key' | 'liquor' | 'follows'> {
+  { input, liquorRatio, groups, leftIn }: BathContext,
+): Omit<BathOfSteps, 'key' | 'liquor' | 'follows' | 'liquorIndexes'> {
+  const { recipe } = input;
   const steps = placed.map((p) => p.step);
   const metalsOf = (s: RecipeStep): readonly VesselMetal[] => (s.metals.length > 0 ? s.metals : recipe.allowedMetals);
   const doses = steps.flatMap((s) => s.doses);
   const extracted = steps.filter((s) => s.kind === 'extract');
   return {
     steps,
-    stepIndexes: placed.map((p) => p.index),
     metals: steps.reduce<readonly VesselMetal[]>(
       (all, s) => all.filter((m) => metalsOf(s).includes(m)),
       [...new Set(steps.flatMap(metalsOf))],
     ),
     liquorRatio: Math.max(...steps.map((s) => ratioOf(s, liquorRatio))),
     matterMlPerG: matterMlPerG([...new Set([...extracted, ...(steps.some((s) => s.kind === 'dye') ? leftIn : [])])]),
-    pouredMlPerG: doses.reduce((sum, d) => sum + (d.by === 'solution' ? d.mlPer100G / 100 : 0), 0),
-    pouredMl: 0,
+    ...pouredBy(doses, wofOf(steps, groups), input),
     soakedMlPerG: soakedMlPerG(extracted.filter((s) => !leftIn.includes(s))),
     withPieces: steps.some(takesPieces),
   };
+}
+
+/** Dry weight of all that goes through any of some steps, g. */
+const wofOf = (steps: readonly RecipeStep[], groups: readonly PlannedGroup[]): number =>
+  groups.filter((g) => steps.some((s) => goesThrough(s, g))).reduce((sum, g) => sum + g.pieces * g.pieceWeightG, 0);
+
+/** What doses pour into a bath beside its water. */
+function pouredBy(
+  doses: readonly Dose[],
+  wofG: number,
+  input: PlanInput,
+): Pick<BathOfSteps, 'pouredMlPerG' | 'pouredMl' | 'keptMlPerG'> {
+  let [pouredMlPerG, pouredMl, keptMlPerG] = [0, 0, 0];
+  for (const dose of doses) {
+    const material = materialById(input, dose.materialId);
+    const freeMlPerG = material.measure === 'volume' && wofG > 0 ? freeOf(material) / 1000 / wofG : 0;
+    if (dose.by === 'solution') pouredMlPerG += dose.mlPer100G / 100;
+    if (dose.by === 'allThere') pouredMlPerG += freeMlPerG;
+    if (dose.by === 'liquor') keptMlPerG += freeMlPerG;
+    if (dose.by === 'perBath' && material.measure === 'volume') pouredMl += bathAmountMl(dose);
+    if (dose.by === 'spoons' && material.measure === 'volume')
+      pouredMlPerG += (dose.spoonsPer100G * (kitchenUnitMl(dose.unit, dose.system) ?? 0)) / 100;
+  }
+  return { pouredMlPerG, pouredMl, keptMlPerG };
+}
+
+function bathAmountMl({ amount, unit, system }: Extract<Dose, { readonly by: 'perBath' }>): number {
+  if (unit === 'ml') return amount;
+  return unit === 'g' || unit === 'pieces' ? 0 : amount * (kitchenUnitMl(unit, system) ?? 0);
 }
 
 /** Extractions of the same dyestuff with fresh water each come together: the pot holds the liquor of all of them. */

@@ -1,3 +1,4 @@
+import type { StockMeasure } from '../quantity/amount';
 import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
 import { sayKitchenUnit } from '../quantity/volume';
 import type { PhRefusal } from '../bath/ph-refusal';
@@ -9,6 +10,9 @@ export type DoseUnknown = { readonly materialName: string } & (
   | { readonly code: 'spoonNotTaught'; readonly unit: KitchenUnit; readonly system: VolumeSystem }
   | { readonly code: 'waterPhUnknown'; readonly targetPh: number }
   | { readonly code: 'ph'; readonly refusal: PhRefusal }
+  | { readonly code: 'strengthUnknown' }
+  | { readonly code: 'unitDoesNotFit'; readonly measure: StockMeasure }
+  | { readonly code: 'notALiquor' }
   | { readonly code: 'keptByVolume' }
   | { readonly code: 'countedInPackets' }
 );
@@ -25,9 +29,15 @@ export function sayDoseUnknown(unknown: DoseUnknown): string {
       return `${name} brings the bath to pH ${unknown.targetPh}, and the pH of the water is not known. Choose a water whose pH was tested.`;
     case 'ph':
       return sayPhRefusal(unknown.refusal);
+    case 'strengthUnknown':
+      return `${name} is weighed, and the strength of its solution is not known. Write how many grams go into a litre, or dose it by weight.`;
+    case 'unitDoesNotFit':
+      return `${name} is kept by ${unknown.measure}, and the dose for the bath is in another measure. Write the dose as it is kept.`;
+    case 'notALiquor':
+      return `${name} is to be the liquor of the bath, and it is not kept by volume. Keep the bath as a liquor in Stores first.`;
     case 'keptByVolume':
       return `${name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`;
     case 'countedInPackets':
-      return `${name} is counted in packets, and packets are never opened by halves. Dose it by the packet.`;
+      return `${name} is counted, and never opened by halves. Dose it by the packet or by the piece.`;
   }
 }

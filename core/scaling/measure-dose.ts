@@ -8,7 +8,7 @@ import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { TaughtSpoon } from '../quantity/spoon';
 import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
-import { sayKitchenUnit, formatVolume } from '../quantity/volume';
+import { formatVolume, kitchenUnitMl, sayKitchenUnit } from '../quantity/volume';
 import { formatWeight } from '../quantity/weight';
 import type { PacketFacts } from '../stock/conversion';
 import { packetsFor } from '../stock/conversion';
@@ -30,6 +30,10 @@ export interface DosedBath {
   readonly wofG: number;
   readonly liquorMl: number;
   readonly pieces: number;
+  /** Times the vessel is filled one after another; once where absent. */
+  readonly turns?: number;
+  /** Of what is free on the shelf, what falls to this bath by its fibre; in g, ml or pieces. Nothing where absent. */
+  readonly free?: number;
   readonly water: WaterFacts | null;
   /** Acids and alkalis in it already. */
   readonly before?: readonly DosedReagent[];
@@ -77,10 +81,13 @@ export function measureDose(
   const context = { material, bath, balance, source };
   switch (dose.by) {
     case 'percentOwf':
-      return weighed(context, (dose.percentOwf * bath.wofG) / 100, 'per cent of fibre × weight of fibre ÷ 100', [
-        { name: 'per cent of fibre', value: dose.percentOwf, unit: '% WOF', source },
-        wofInput(bath),
-      ]);
+      return withRange(
+        dose,
+        weighed(context, (dose.percentOwf * bath.wofG) / 100, 'per cent of fibre × weight of fibre ÷ 100', [
+          { name: 'per cent of fibre', value: dose.percentOwf, unit: '% WOF', source },
+          wofInput(bath),
+        ]),
+      );
     case 'gPerLitre':
       return weighed(context, (dose.gPerL * bath.liquorMl) / 1000, 'grams to the litre × litres of bath', [
         { name: 'grams to the litre', value: dose.gPerL, unit: 'g/l', source },
@@ -97,6 +104,14 @@ export function measureDose(
       return packetDose(context);
     case 'spoons':
       return spoonDose(dose, context);
+    case 'perBath':
+      return bathDose(dose, context);
+    case 'count':
+      return countDose(dose, context);
+    case 'allThere':
+      return allThereDose(context);
+    case 'liquor':
+      return liquorDose(context);
     case 'toPh':
       return phDose(dose, context);
   }
@@ -108,20 +123,18 @@ function solutionDose(dose: DoseBy<'solution'>, context: DoseContext): MeasuredD
   const ml = Math.max(LIQUID_STEP_ML, Math.round((dose.mlPer100G * bath.wofG) / 100 / LIQUID_STEP_ML) * LIQUID_STEP_ML);
   const inputs = [
     { name: 'solution', value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source },
-    { name: 'its strength', value: dose.gPerL, unit: 'g/l', source },
+    ...(dose.gPerL === null ? [] : [{ name: 'its strength', value: dose.gPerL, unit: 'g/l', source }]),
     wofInput(bath),
   ];
+  if (material.measure === 'volume') {
+    const holds =
+      dose.gPerL === null
+        ? 'of a strength nobody knows: lots dosed with it can’t be compared by it'
+        : `holds ${formatWeight((ml * dose.gPerL) / 1000)}`;
+    return measuredMl(ml, 'ml per 100 g of fibre × weight of fibre ÷ 100', inputs, [holds, 'to the millilitre']);
+  }
+  if (dose.gPerL === null) return { ok: false, unknown: { code: 'strengthUnknown', materialName: material.name } };
   const grams = (ml * dose.gPerL) / 1000;
-  if (material.measure === 'volume')
-    return {
-      ok: true,
-      measure: 'volume',
-      advice: [],
-      target: figure(ml, 'ml', 'ml per 100 g of fibre × weight of fibre ÷ 100', inputs, [
-        `holds ${formatWeight(grams)}`,
-        'to the millilitre',
-      ]),
-    };
   const created = weighed(context, grams, 'ml per 100 g of fibre × weight of fibre ÷ 100 × strength', inputs);
   return created.ok
     ? {
@@ -139,10 +152,116 @@ function packetDose(context: DoseContext): MeasuredDose {
   return { ok: true, measure: 'pieces', target: packets, advice: [] };
 }
 
+const measuredMl = (
+  ml: number,
+  formula: string,
+  inputs: Figure['working']['inputs'],
+  notes: readonly string[] = [],
+): MeasuredDose => ({ ok: true, measure: 'volume', advice: [], target: figure(ml, 'ml', formula, inputs, notes) });
+
+/** A per cent chosen from a range is told as such. */
+function withRange(dose: DoseBy<'percentOwf'>, measured: MeasuredDose): MeasuredDose {
+  if (!measured.ok || dose.toPercentOwf === undefined) return measured;
+  const range = `The recipe gives a range: ${dose.percentOwf} % was taken, up to ${dose.toPercentOwf} % is meant.`;
+  return { ...measured, advice: [range, ...measured.advice] };
+}
+
+/** So much for each bath, whatever is in it. */
+function bathDose({ amount, unit, system }: DoseBy<'perBath'>, context: DoseContext): MeasuredDose {
+  const { material, bath, source } = context;
+  const turns = bath.turns ?? 1;
+  const doesNotFit: MeasuredDose = {
+    ok: false,
+    unknown: { code: 'unitDoesNotFit', materialName: material.name, measure: material.measure },
+  };
+  const inputs = (each: number, of: string) => [
+    { name: 'for the bath', value: each, unit: of, source },
+    ...(turns > 1 ? [{ name: 'baths one after another', value: turns, unit: '' }] : []),
+  ];
+  if (unit === 'g')
+    return material.measure === 'weight'
+      ? weighed(context, amount * turns, 'amount for a bath × baths', inputs(amount, 'g'))
+      : doesNotFit;
+  if (unit === 'pieces')
+    return material.measure === 'pieces'
+      ? counted(Math.ceil(amount * turns), 'amount for a bath × baths', inputs(amount, ''))
+      : doesNotFit;
+  if (material.measure === 'volume') {
+    const ml = unit === 'ml' ? amount : amount * (kitchenUnitMl(unit, system) ?? NaN);
+    return Number.isFinite(ml)
+      ? measuredMl(Math.round(ml * turns), 'amount for a bath × baths', inputs(Math.round(ml), 'ml'))
+      : doesNotFit;
+  }
+  if (unit === 'ml' || material.measure === 'pieces') return doesNotFit;
+  const taught = material.spoons.find((s) => s.unit === unit && s.system === system);
+  if (!taught) return { ok: false, unknown: { code: 'spoonNotTaught', materialName: material.name, unit, system } };
+  return weighed(context, amount * turns * taught.meanG, 'amount for a bath × what one weighs × baths', [
+    ...inputs(amount, sayKitchenUnit(unit, system)),
+    { name: 'one weighs', value: round(taught.meanG), unit: 'g', source: `${taught.weighings} weighings` },
+  ]);
+}
+
+const counted = (pieces: number, formula: string, inputs: Figure['working']['inputs']): MeasuredDose => ({
+  ok: true,
+  measure: 'pieces',
+  advice: [],
+  target: figure(pieces, '', formula, inputs, ['whole pieces']),
+});
+
+/** Whole pieces by the weight of fibre: so many stones to the pound. */
+function countDose({ piecesPer100G }: DoseBy<'count'>, { material, bath, source }: DoseContext): MeasuredDose {
+  if (material.measure !== 'pieces')
+    return {
+      ok: false,
+      unknown: { code: 'unitDoesNotFit', materialName: material.name, measure: material.measure },
+    };
+  return counted(Math.ceil((piecesPer100G * bath.wofG) / 100 - 1e-9), 'pieces per 100 g × weight of fibre ÷ 100', [
+    { name: 'pieces', value: piecesPer100G, unit: 'per 100 g of fibre', source },
+    wofInput(bath),
+  ]);
+}
+
+/** All that is free, shared by the weight of fibre; where nothing is there, it is short by one step. */
+function allThereDose({ material, bath, balance, source }: DoseContext): MeasuredDose {
+  const step = material.measure === 'weight' ? balance.resolutionG : 1;
+  const free = Math.floor((bath.free ?? 0) / step + 1e-6) * step;
+  const unit = material.measure === 'weight' ? 'g' : material.measure === 'volume' ? 'ml' : '';
+  return {
+    ok: true,
+    measure: material.measure,
+    advice: ['As much as there is: what it was is written down with the lot.'],
+    target: figure(round(Math.max(step, free)), unit, 'all that is free × this bath’s share of the fibre', [
+      { name: 'free for this bath', value: round(bath.free ?? 0), unit, source: 'on the shelf' },
+      { ...wofInput(bath), source },
+    ]),
+  };
+}
+
+/** A kept bath as the liquor: as much as the bath needs, as far as it goes. */
+function liquorDose({ material, bath, source }: DoseContext): MeasuredDose {
+  if (material.measure !== 'volume') return { ok: false, unknown: { code: 'notALiquor', materialName: material.name } };
+  const ml = Math.max(1, Math.floor(Math.min(bath.liquorMl, bath.free ?? 0) + 1e-6));
+  return measuredMl(ml, 'the bath’s liquor, or all that is kept where that is less', [
+    { name: 'liquor', value: bath.liquorMl, unit: 'ml', source },
+    { name: 'kept, for this bath', value: Math.round(bath.free ?? 0), unit: 'ml', source: 'on the shelf' },
+  ]);
+}
+
 /** By a spoon that was taught what it weighs. */
 function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
   const { material, bath, source } = context;
   const name = sayKitchenUnit(dose.unit, dose.system);
+  const unitMl = kitchenUnitMl(dose.unit, dose.system);
+  if (material.measure === 'volume' && unitMl !== undefined)
+    return measuredMl(
+      Math.max(1, Math.round((dose.spoonsPer100G * bath.wofG * unitMl) / 100)),
+      'spoons per 100 g of fibre × weight of fibre ÷ 100 × what one holds',
+      [
+        { name, value: dose.spoonsPer100G, unit: 'per 100 g of fibre', source },
+        wofInput(bath),
+        { name: `one ${name}`, value: round(unitMl), unit: 'ml' },
+      ],
+    );
   const taught = material.spoons.find((s) => s.unit === dose.unit && s.system === dose.system);
   if (!taught) {
     const { unit, system } = dose;

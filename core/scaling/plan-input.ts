@@ -49,6 +49,10 @@ export interface PlanInput {
   readonly fills?: number | undefined;
 }
 
+/** What is free of a material, in smallest units. */
+export const freeOf = (material: PlanMaterial): number =>
+  material.stock.reduce((sum, s) => sum + Math.max(0, s.free), 0);
+
 /**
  * The material of an id.
  * @throws {RangeError} where the recipe doses one that was not given.

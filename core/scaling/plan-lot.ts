@@ -30,7 +30,7 @@ export function planLot(input: PlanInput): PlanResult {
   if (refusal) return { ok: false, refusal };
 
   const groups = groupPieces(input);
-  const baths = collectBaths(recipe, liquorRatio, groups);
+  const baths = collectBaths(input, liquorRatio, groups);
   const split = splitOverVessels(groups, baths, liquorRatio, input);
   if ('refusal' in split) return { ok: false, refusal: split.refusal };
   const { batches } = split;

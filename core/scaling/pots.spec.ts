@@ -204,6 +204,26 @@ describe('exhaust dips', () => {
     expect(stepOf(plan, 'Mordant').baths.map((b) => b.pieces)).toEqual([8]);
   });
 
+  it('leave the pot to no other bath between them', () => {
+    const between = planned(
+      input({
+        recipe: recipe({
+          fibres: ['linen'],
+          parts: parts.map((p) => (p.key === 'second iron' ? { ...p, sharePercent: 0 } : { ...p, sharePercent: 50 })),
+          steps: [
+            bathStep('dye', [percent('weld', 50)], { title: 'First dip', bath: 'dye', parts: ['first'] }),
+            bathStep('scour', [], { title: 'Scour the rest' }),
+            bathStep('exhaust', [], { title: 'Second dip', bath: 'dye', parts: ['second'] }),
+          ],
+        }),
+        bases: [linen(4, 100)],
+        vessels: [kettle, pan],
+        materials,
+      }),
+    );
+    expect(vesselsOf(between, 'Scour the rest')).not.toEqual(vesselsOf(between, 'First dip'));
+  });
+
   it('take a few pieces after the others where the pot doesn’t hold them at once', () => {
     const many = planned(
       input({

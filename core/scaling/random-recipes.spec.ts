@@ -40,17 +40,19 @@ const KINDS: readonly StepKind[] = [
 ];
 const METALS = ['stainless', 'enamel', 'iron'] as const;
 
+/** Every way to write a dose of what is weighed, for a figure from 0.1 to 80. */
+const WAYS: readonly ((of: number, materialId: string) => Dose)[] = [
+  (of, materialId) => ({ materialId, by: 'percentOwf', percentOwf: of }),
+  (of, materialId) => ({ materialId, by: 'percentOwf', percentOwf: of, toPercentOwf: of * 2 }),
+  (of, materialId) => ({ materialId, by: 'gPerLitre', gPerL: of / 20 }),
+  (of, materialId) => ({ materialId, by: 'perPiece', gPerPiece: of }),
+  (of, materialId) => ({ materialId, by: 'solution', mlPer100G: of * 3, gPerL: 10 }),
+  (of, materialId) => ({ materialId, by: 'perBath', amount: of, unit: 'g', system: 'metric' }),
+  (_, materialId) => ({ materialId, by: 'allThere' }),
+];
 const dose: fc.Arbitrary<Dose> = fc
-  .record({ materialId: fc.constantFrom(...KEYS), of: fc.double({ min: 0.1, max: 80, noNaN: true }), way: fc.nat(3) })
-  .map(({ materialId, of, way }): Dose =>
-    way === 0
-      ? { materialId, by: 'gPerLitre', gPerL: of / 20 }
-      : way === 1
-        ? { materialId, by: 'perPiece', gPerPiece: of }
-        : way === 2
-          ? { materialId, by: 'solution', mlPer100G: of * 3, gPerL: 10 }
-          : { materialId, by: 'percentOwf', percentOwf: of },
-  );
+  .tuple(fc.constantFrom(...WAYS), fc.double({ min: 0.1, max: 80, noNaN: true }), fc.constantFrom(...KEYS))
+  .map(([way, of, materialId]) => way(of, materialId));
 
 interface DrawnStep {
   readonly kind: StepKind;
@@ -152,12 +154,14 @@ const NEVER_TOGETHER = [
   ['chalk', 'citric-acid'],
 ];
 
-/** Every number in a plan. */
-const numbersIn = (value: unknown): number[] =>
+/** Where in a plan a number is none. */
+const notNumbers = (value: unknown, at = ''): string[] =>
   typeof value === 'number'
-    ? [value]
+    ? Number.isFinite(value)
+      ? []
+      : [at]
     : typeof value === 'object' && value !== null
-      ? Object.values(value).flatMap(numbersIn)
+      ? Object.entries(value).flatMap(([key, inner]) => notNumbers(inner, `${at}/${key}`))
       : [];
 
 function beforeOf(plan: LotPlan, index: number, seen = new Set<number>()): Set<number> {
@@ -204,7 +208,7 @@ describe('any legal recipe, scaled to any lot', () => {
         for (const { materialId } of step.doses) expect(weighed).toContain(materialId);
         for (const w of planned?.weighings ?? []) expect(w.target.value).toBeGreaterThan(0);
       }
-      for (const n of numbersIn(plan)) expect(Number.isFinite(n)).toBe(true);
+      expect(notNumbers(plan)).toEqual([]);
     }));
 
   it('takes no more than there is, and says what is short', () =>

@@ -10,7 +10,7 @@ import { smallestIn } from './lot-plan';
 import { measureDose } from './measure-dose';
 import { goesThrough } from './plan-groups';
 import type { PlanInput, PlanMaterial } from './plan-input';
-import { materialById } from './plan-input';
+import { freeOf, materialById } from './plan-input';
 import type { PlanRefusal } from './plan-refusal';
 import { refusal } from './plan-refusal';
 import type { Wanted } from './plan-weighings';
@@ -72,7 +72,8 @@ function wantDose(
   const { recipe, water, balance } = input;
   const material = materialById(input, dose.materialId);
   const source = `${recipe.recipeName}, version ${recipe.number}`;
-  const measured = measureDose(dose, material, { ...place, water }, balance, source);
+  const free = (freeOf(material) * place.share) / smallestIn(material.measure);
+  const measured = measureDose(dose, material, { ...place, free, water }, balance, source);
   if (!measured.ok) return { ok: false, refusal: refusal({ code: 'doseUnknown', unknown: measured.unknown }) };
   const { measure, target, advice } = measured;
   const at = { batch: place.batches[0] ?? 1, forBatches: place.batches };
@@ -205,6 +206,10 @@ export interface Place {
   readonly wofG: number;
   readonly liquorMl: number;
   readonly pieces: number;
+  /** Times the vessel is filled, one after another. */
+  readonly turns: number;
+  /** Of all the fibre that the step is for, the share that is here. */
+  readonly share: number;
 }
 
 /**
@@ -228,7 +233,13 @@ export function placesFor(
     return { wofG, pieces };
   };
   const places = step.usesBath
-    ? baths.map((b) => ({ batches: b.batches, liquorMl: b.liquor.value * b.turns, ...ofBatch(b.batches) }))
-    : batches.map((b) => ({ batches: [b.number], liquorMl: b.liquor.value, ...ofBatch([b.number]) }));
-  return places.filter((p) => p.wofG > 0);
+    ? baths.map((b) => ({
+        batches: b.batches,
+        liquorMl: b.liquor.value * b.turns,
+        turns: b.turns,
+        ...ofBatch(b.batches),
+      }))
+    : batches.map((b) => ({ batches: [b.number], liquorMl: b.liquor.value, turns: 1, ...ofBatch([b.number]) }));
+  const wholeG = places.reduce((sum, p) => sum + p.wofG, 0);
+  return places.filter((p) => p.wofG > 0).map((p) => ({ ...p, share: p.wofG / wholeG }));
 }

@@ -3,6 +3,9 @@ import type { LotCheck, LotConditions, LotPlan, PlanBase, RecipeVersion } from '
 import {
   PRACTICE,
   changesChain,
+  chooseDoses,
+  findChoiceOutside,
+  rangedDoses,
   checkLot,
   compareThenAndNow,
   planLot,
@@ -26,11 +29,13 @@ import { Refusal, notFound } from '../shared/problem';
 import { findVersion } from '../recipes/recipes-store';
 import { findMaterial, listMaterials } from '../stores/materials-store';
 import type { ReadMaterials } from '../stores/plan-materials';
-import { readPlanMaterials } from '../stores/plan-materials';
+import { readMaterials, readPlanMaterials } from '../stores/plan-materials';
+import { readLiquorContents } from '../stores/liquor-level';
 import type { StudioRoom } from '../studio/room';
 import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
 import { readState } from './lot-progress';
+import { readUnfolds } from './unfolds';
 import type { LotRow } from './lots-store';
 import { findLot, readConditions, readStrengths } from './lots-store';
 
@@ -52,6 +57,15 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const { colourway, earlier, version, room, body, label, recipe, bases, known, water, today } = asked;
   const plan = planOrRefuse(ask, asked);
   const stockLots = await readStockLotsOf(db, plan);
+  const contents = await readLiquorContents(
+    db,
+    stockLots.map((j) => j.id),
+  );
+  const dissolved = await readMaterials(
+    db,
+    [...contents.values()].flat().filter((id) => !known.rows.has(id)),
+  );
+  const lotsTaken = stockLotsIn(plan, known).map((j) => ({ ...j, contents: contents.get(j.id) }));
   const named = { id: version.id, name: `${version.recipeName}, version ${version.number}` };
   const baseIds = bases.map((b) => b.id);
   const strengths = await readStrengths(
@@ -65,7 +79,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
       plan,
       recipe,
       status: version.status,
-      materials: [...known.rows.values()].map((m) => ({
+      materials: [...known.rows.values(), ...dissolved].map((m) => ({
         ...m,
         hazards: hazardsOf({ hazards: m.hazards, catalogueKey: m.facts.catalogueKey }),
         ceilingC: m.facts.ceilingC,
@@ -74,7 +88,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
         needs: m.facts.needs ?? catalogueEntry(m.facts.catalogueKey)?.needs ?? null,
       })),
       vessels: room.vessels,
-      stockLots: stockLotsIn(plan, known),
+      stockLots: lotsTaken,
       intake: ask.intake,
       house: room.house,
       water,
@@ -94,6 +108,8 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     shades: body.expectedShades.flatMap((e) =>
       bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name })),
     ),
+    unfolds: await readUnfolds(db, plan),
+    ranges: rangesOf(asked),
     schools: practiceDifferences(room.house, body.practice),
     digest: createHash('sha256')
       .update(JSON.stringify([version.id, water, plan, factors, checks]))
@@ -113,7 +129,8 @@ async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
       'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.',
     );
   const room = await readRoom(db);
-  const { body, label } = await inSchools(db, version.body, ask.schools);
+  const { body: inSchool, label } = await inSchools(db, version.body, ask.schools);
+  const body = withChosenDoses(inSchool, ask.doses);
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
   const known = await readPlanMaterials(db, [
     ...sizes.map((s) => s.base.id),
@@ -130,7 +147,7 @@ async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
   const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
   const water = ask.waterId === null ? null : findWater(room, ask.waterId);
   const today = await studioToday(db, now);
-  return { colourway, earlier, version, room, body, label, recipe, bases, known, understoodAs, water, today };
+  return { colourway, earlier, version, room, inSchool, body, label, recipe, bases, known, understoodAs, water, today };
 }
 
 function planOrRefuse(
@@ -168,6 +185,26 @@ async function tellEarlier(db: Db, earlier: LotRow): Promise<Proposal['then']> {
 }
 
 /** The chain laid anew for the schools asked for; each is told, since the version was proven otherwise. */
+function withChosenDoses(body: RecipeBody, chosen: ReadProposalAsk['doses']): RecipeBody {
+  const outside = findChoiceOutside(body.steps, chosen);
+  if (outside)
+    throw new Refusal(
+      'refused',
+      `“${outside.stepTitle}” is written for ${outside.fromPercentOwf} to ${outside.toPercentOwf} % of the fibre. Choose within that.`,
+      { reason: 'doseOutside' },
+    );
+  return { ...body, steps: chooseDoses(body.steps, chosen) };
+}
+
+function rangesOf({ inSchool, body, known }: Awaited<ReturnType<typeof gather>>): Proposal['ranges'] {
+  const taken = rangedDoses(body.steps);
+  return rangedDoses(inSchool.steps).map((range, i) => ({
+    ...range,
+    material: known.rows.get(range.materialId)?.name ?? '',
+    percentOwf: taken[i]?.fromPercentOwf ?? range.fromPercentOwf,
+  }));
+}
+
 async function inSchools(
   db: Db,
   body: RecipeBody,

@@ -90,6 +90,9 @@ export async function recordProof(
   return { id: proof.id };
 }
 
+/** Ways in which a liquor is dosed. */
+const BY_VOLUME = ['solution', 'spoons', 'perBath', 'toPh', 'allThere', 'liquor'];
+
 /** What a recipe doses must be in Stores, and measurable in the way it says. */
 export async function checkMaterials(db: Db, body: RecipeBody): Promise<void> {
   const refuse = (message: string): never => {
@@ -109,9 +112,9 @@ export async function checkMaterials(db: Db, body: RecipeBody): Promise<void> {
     if (m.kind === 'fibre') refuse(`${m.name} is a base: the weight of fibre comes from the lot, so it is not dosed.`);
     if (dose.by === 'packet' && m.facts.packet === null)
       refuse(`Nothing says how much fibre a packet of ${m.name} dyes. Write it on the material’s page in Stores.`);
-    if (m.measure === 'pieces' && dose.by !== 'packet')
-      refuse(`${m.name} is counted in packets, which are never opened by halves. Dose it by the packet.`);
-    if (m.measure === 'volume' && !['solution', 'toPh'].includes(dose.by))
+    if (m.measure === 'pieces' && !['packet', 'count', 'perBath', 'allThere'].includes(dose.by))
+      refuse(`${m.name} is counted, and never opened by halves. Dose it by the packet or by the piece.`);
+    if (m.measure === 'volume' && !BY_VOLUME.includes(dose.by))
       refuse(
         `${m.name} is kept by volume and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
       );

@@ -1,5 +1,5 @@
 import { contentsAtVolume, formatAmount } from '@vestigia/core';
-import { desc, eq } from 'drizzle-orm';
+import { asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { liquorEntries } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
@@ -26,4 +26,17 @@ export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { no
     at,
     byId,
   });
+}
+
+/** What is dissolved in kept liquors, by stock lot: ids of materials. */
+export async function readLiquorContents(db: Db, stockLotIds: readonly string[]): Promise<Map<string, string[]>> {
+  if (stockLotIds.length === 0) return new Map();
+  const entries = await db
+    .select({ stockLotId: liquorEntries.stockLotId, after: liquorEntries.after })
+    .from(liquorEntries)
+    .where(inArray(liquorEntries.stockLotId, [...stockLotIds]))
+    .orderBy(asc(liquorEntries.seq));
+  return new Map(
+    entries.map(({ stockLotId, after }) => [stockLotId, after.contents.flatMap((c) => c.materialId ?? [])] as const),
+  );
 }

@@ -68,7 +68,7 @@ export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): 
     place: liquor.place,
     source,
     note: liquor.note,
-    facts: { ...NO_STOCK_FACTS, origin: 'made', form: 'liquor', container: liquor.vessel },
+    facts: { ...NO_STOCK_FACTS, origin: 'made', form: 'liquor', container: liquor.vessel, fromLotId: liquor.fromLotId },
   });
   await db.insert(movements).values({
     id: liquor.movementId,

@@ -16,21 +16,23 @@ export interface ReadMaterials {
   forPlan(id: string): PlanMaterial;
 }
 
+/** Materials by their ids; those that are not here are left out. */
+export const readMaterials = async (db: Db, ids: readonly string[]): Promise<Material[]> =>
+  ids.length === 0
+    ? []
+    : db
+        .select()
+        .from(materials)
+        .where(inArray(materials.id, [...ids]));
+
 /** The materials, and those that go with a packet among them. */
 async function withAuxiliaries(db: Db, wanted: readonly string[]): Promise<Map<string, Material>> {
-  const read = async (ids: readonly string[]): Promise<Material[]> =>
-    ids.length === 0
-      ? []
-      : db
-          .select()
-          .from(materials)
-          .where(inArray(materials.id, [...ids]));
-  const rows = new Map((await read(wanted)).map((m) => [m.id, m]));
+  const rows = new Map((await readMaterials(db, wanted)).map((m) => [m.id, m]));
   if (rows.size < wanted.length) throw notFound('material');
   const beside = [...rows.values()]
     .flatMap((m) => m.facts.packet?.auxiliaries.map((a) => a.materialId) ?? [])
     .filter((id) => !rows.has(id));
-  for (const m of await read([...new Set(beside)])) rows.set(m.id, m);
+  for (const m of await readMaterials(db, [...new Set(beside)])) rows.set(m.id, m);
   return rows;
 }
 

@@ -42,6 +42,8 @@ function proposal(change: Partial<Proposal> = {}): Proposal {
     then: null,
     checks: [],
     schools: [],
+    unfolds: [],
+    ranges: [],
     shades: [],
     digest: 'digest-1',
     ...change,
@@ -137,6 +139,7 @@ describe('a new lot', () => {
         reorderOfId: null,
         also: [],
         intake: { flags: [], syntheticPercent: null },
+        doses: [],
         schools: [],
         recipeVersionId: 'v2',
       },
@@ -186,6 +189,32 @@ describe('a new lot', () => {
     button(/^Plan it as the recipe says$/)?.click();
     await typed();
     expect(asked.at(-1)?.fills).toBeUndefined();
+  });
+
+  it('asks how much of a dose that the recipe leaves open, and plans with what was chosen', async () => {
+    const range = {
+      stepKey: 'dye',
+      stepTitle: 'Dye',
+      materialId: 'weld',
+      material: 'Weld',
+      fromPercentOwf: 25,
+      toPercentOwf: 50,
+    };
+    answer = (ask) => of(proposal({ ranges: [{ ...range, percentOwf: ask.doses?.[0]?.percentOwf ?? 25 }] }));
+    await say('4 x 100 g');
+    const field = await control('Weld, 25 to 50 % of fibre', MatInputHarness);
+    expect(await field.getValue()).toBe('25');
+    await field.setValue('40');
+    await typed();
+    expect(asked.at(-1)?.doses).toEqual([{ stepKey: 'dye', materialId: 'weld', percentOwf: 40 }]);
+  });
+
+  it('unfolds a shade that came from what another lot left', async () => {
+    const unfolds = [{ lotId: 'lot-1', tag: 'L-0001', colourway: 'Marram', material: 'Madder bath' }];
+    answer = () => of(proposal({ unfolds }));
+    await say('4 x 100 g');
+    expect(text()).toContain('Madder bath is what L-0001 left, and there is too little of it now.');
+    expect([...page().querySelectorAll('a')].map((a) => a.getAttribute('href'))).toContain('/lots/new?again=lot-1');
   });
 
   it('agrees to exactly what was shown, and goes to the lot', async () => {

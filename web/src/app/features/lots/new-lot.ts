@@ -28,11 +28,12 @@ import { Swatch } from '../../ui/swatch';
 import { StepBaths } from '../../ui/step-baths';
 import { ThenAndNow } from '../../ui/then-and-now';
 import { LotChecks, mayGoOn } from './lot-checks';
+import { NumberField } from '../../ui/number-field';
 import { LotExtrasForm } from './lot-extras';
 import { LotWeighings } from './lot-weighings';
 
 const TYPING_MS = 250;
-const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercent: null }, schools: [] };
+const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercent: null }, doses: [], schools: [] };
 
 /**
  * From a colourway and a size to a lot: what to weigh, in which pots, from which jars. Agreed to, the stock is
@@ -41,6 +42,7 @@ const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercen
 @Component({
   selector: 'vs-new-lot',
   imports: [
+    NumberField,
     RouterLink,
     FormsModule,
     MatFormFieldModule,
@@ -196,6 +198,13 @@ export class NewLotPage {
       also.length === 0 ? 'no other base' : `other bases: ${also.length}`,
       schools.length === 0 ? 'as proven' : `other schools: ${schools.length}`,
     ].join(' · ');
+  }
+
+  /** Takes so much of a dose that the recipe leaves open; nothing written takes the least. */
+  protected chooseDose({ stepKey, materialId }: Proposal['ranges'][number], percentOwf: number | null): void {
+    const others = this.extras().doses.filter((d) => d.stepKey !== stepKey || d.materialId !== materialId);
+    const doses = percentOwf === null ? others : [...others, { stepKey, materialId, percentOwf }];
+    this.extras.set({ ...this.extras(), doses });
   }
 
   protected toggleVessel(id: string): void {

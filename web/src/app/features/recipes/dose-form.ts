@@ -5,6 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial } from '@vestigia/contract';
 import type { DoseWay } from '@vestigia/core';
 import {
+  BATH_UNITS,
   KITCHEN_UNITS,
   MATERIAL_FORMS,
   PH_REAGENTS,
@@ -13,6 +14,7 @@ import {
   VOLUME_SYSTEM_LABELS,
 } from '@vestigia/core';
 import type { DoseDraft } from './draft';
+import { WITHOUT_FIGURE } from './draft';
 import { NumberField } from '../../ui/number-field';
 
 const WAY_LABELS: Readonly<Record<DoseWay, string>> = {
@@ -20,24 +22,32 @@ const WAY_LABELS: Readonly<Record<DoseWay, string>> = {
   gPerLitre: 'to the litre of bath',
   solution: 'of a solution',
   perPiece: 'a piece',
+  perBath: 'so much for the bath',
+  count: 'pieces by weight of fibre',
   packet: 'by the packet',
   spoons: 'by a taught spoon',
   toPh: 'to a pH',
+  allThere: 'as much as there is',
+  liquor: 'as the liquor itself',
 };
 const FIRST_LABELS: Readonly<Record<DoseWay, string>> = {
   percentOwf: '% of the weight of fibre',
   gPerLitre: 'g to the litre',
   solution: 'ml per 100 g of fibre',
   perPiece: 'g a piece',
+  perBath: 'For each bath',
+  count: 'Pieces per 100 g of fibre',
   packet: '',
   spoons: 'Spoons per 100 g of fibre',
   toPh: 'The pH to come to',
+  allThere: '',
+  liquor: '',
 };
 /** Ways that make sense for what is weighed, measured out, or counted. */
 const WAYS: Readonly<Record<ListedMaterial['measure'], readonly DoseWay[]>> = {
-  weight: ['percentOwf', 'gPerLitre', 'solution', 'perPiece', 'spoons', 'toPh'],
-  volume: ['solution', 'toPh'],
-  pieces: ['packet'],
+  weight: ['percentOwf', 'gPerLitre', 'solution', 'perPiece', 'perBath', 'spoons', 'toPh', 'allThere'],
+  volume: ['solution', 'perBath', 'spoons', 'toPh', 'allThere', 'liquor'],
+  pieces: ['packet', 'count', 'perBath', 'allThere'],
 };
 
 /** One dose of a step: which material, in which way, how much. */
@@ -59,6 +69,8 @@ export class DoseForm {
   protected readonly reagents = PH_REAGENTS;
   protected readonly reagentLabel = PH_REAGENT_LABELS;
   protected readonly wayLabel = WAY_LABELS;
+  protected readonly withoutFigure = WITHOUT_FIGURE;
+  protected readonly bathUnits = BATH_UNITS;
   protected readonly firstLabel = FIRST_LABELS;
   private readonly measureOf = (id: string): ListedMaterial['measure'] =>
     this.materials().find((m) => m.id === id)?.measure ?? 'weight';

@@ -1,7 +1,7 @@
 import type { RecipeBody } from '@vestigia/contract';
 import { recipeBody } from '@vestigia/contract';
 import { describe, expect, it } from 'vitest';
-import { draftBody, finishBody, finishDose, freshKey, newBody, newDose, newStep } from './draft';
+import { draftBody, finishBody, finishDose, freshKey, newBody, newBodyInLiquor, newDose, newStep } from './draft';
 
 const ID = '01890a5d-ac96-774b-bcce-b302099a8057';
 const full: RecipeBody = recipeBody.parse({
@@ -87,6 +87,9 @@ describe('a recipe being written', () => {
   it('gives every step a short name of its own', () => {
     expect(freshKey('dye', ['dye', 'dye 2'])).toBe('dye 3');
     expect(new Set(newBody().steps.map((s) => s.key)).size).toBe(6);
+    const inLiquor = finishBody(newBodyInLiquor(ID));
+    expect(recipeBody.safeParse(inLiquor).error).toBeUndefined();
+    expect(inLiquor.steps.flatMap((s) => s.doses)).toEqual([{ materialId: ID, by: 'liquor' }]);
     expect(
       draftBody({ ...full, steps: full.steps.map((s) => ({ ...s, key: '', after: null })) }).steps.map((s) => s.key),
     ).toEqual(['mordant', 'dye']);

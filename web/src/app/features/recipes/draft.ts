@@ -1,5 +1,6 @@
 import type { DoseBody, RecipeBody } from '@vestigia/contract';
 import type {
+  BathUnit,
   DoseWay,
   FibreKind,
   KitchenUnit,
@@ -13,7 +14,7 @@ import { ANY_WATER, DEFAULT_WEIGH_WITHIN_PERCENT, STEP_KIND_LABELS } from '@vest
 
 /**
  * A dose as it is being written: figures may still be missing. `first` is the way's own figure, `second` a solution's
- * strength.
+ * strength or the end of a range.
  */
 export interface DoseDraft {
   materialId: string;
@@ -22,6 +23,7 @@ export interface DoseDraft {
   second: number | null;
   form: MaterialForm | '';
   unit: KitchenUnit;
+  bathUnit: BathUnit;
   system: VolumeSystem;
   reagent: PhReagent;
 }
@@ -53,6 +55,9 @@ export interface BodyDraft {
   note: string;
 }
 
+/** Ways of dosing that are said without a figure. */
+export const WITHOUT_FIGURE: readonly DoseWay[] = ['packet', 'allThere', 'liquor'];
+
 export const newDose = (by: DoseWay = 'percentOwf'): DoseDraft => ({
   materialId: '',
   by,
@@ -60,6 +65,7 @@ export const newDose = (by: DoseWay = 'percentOwf'): DoseDraft => ({
   second: null,
   form: '',
   unit: 'tsp',
+  bathUnit: 'g',
   system: 'metric',
   reagent: 'vinegar5',
 });
@@ -106,16 +112,30 @@ export function newStep(kind: StepKind, taken: readonly string[], rest: Partial<
   };
 }
 
+/** What a recipe begins with for pieces that go into a bath that stands. */
+export function newBodyInLiquor(materialId: string): BodyDraft {
+  const steps = stepsOf(['wetOut', 'dye', 'rinse', 'dry']);
+  const dye = steps.find((s) => s.kind === 'dye');
+  dye?.doses.push({ ...newDose('liquor'), materialId });
+  return bodyOf(steps);
+}
+
 /** What a new recipe begins with. */
-export function newBody(): BodyDraft {
-  const steps: StepDraft[] = [];
-  for (const kind of ['scour', 'mordant', 'extract', 'dye', 'rinse', 'dry'] as const)
-    steps.push(
+export const newBody = (): BodyDraft => bodyOf(stepsOf(['scour', 'mordant', 'extract', 'dye', 'rinse', 'dry']));
+
+const stepsOf = (kinds: readonly StepKind[]): StepDraft[] =>
+  kinds.reduce<StepDraft[]>(
+    (steps, kind) => [
+      ...steps,
       newStep(
         kind,
         steps.map((s) => s.key),
       ),
-    );
+    ],
+    [],
+  );
+
+function bodyOf(steps: StepDraft[]): BodyDraft {
   return {
     fibres: ['wool'],
     liquorRatio: 30,
@@ -143,7 +163,13 @@ function firstFigure(dose: DoseBody): number | null {
       return dose.mlPer100G;
     case 'perPiece':
       return dose.gPerPiece;
+    case 'perBath':
+      return dose.amount;
+    case 'count':
+      return dose.piecesPer100G;
     case 'packet':
+    case 'allThere':
+    case 'liquor':
       return null;
     case 'spoons':
       return dose.spoonsPer100G;
@@ -152,31 +178,60 @@ function firstFigure(dose: DoseBody): number | null {
   }
 }
 
+/** A solution’s strength, or where a range ends. */
+function secondFigure(dose: DoseBody): number | null {
+  if (dose.by === 'percentOwf') return dose.toPercentOwf ?? null;
+  return dose.by === 'solution' ? dose.gPerL : null;
+}
+
 export function draftDose(dose: DoseBody): DoseDraft {
   return {
     ...newDose(dose.by),
     materialId: dose.materialId,
     first: firstFigure(dose),
-    second: dose.by === 'solution' ? dose.gPerL : null,
+    second: secondFigure(dose),
     form: dose.by === 'percentOwf' ? (dose.form ?? '') : '',
     ...(dose.by === 'spoons' ? { unit: dose.unit, system: dose.system } : {}),
+    ...(dose.by === 'perBath' ? { bathUnit: dose.unit, system: dose.system } : {}),
     ...(dose.by === 'toPh' ? { reagent: dose.reagent } : {}),
   };
 }
 
 /** A dose as it is sent. A figure still missing goes as it is: the server says which. */
-export function finishDose({ materialId, by, first, second, form, unit, system, reagent }: DoseDraft): DoseBody {
+export function finishDose({
+  materialId,
+  by,
+  first,
+  second,
+  form,
+  unit,
+  bathUnit,
+  system,
+  reagent,
+}: DoseDraft): DoseBody {
   const figure = first as number;
   switch (by) {
     case 'percentOwf':
-      return { materialId, by, percentOwf: figure, ...(form === '' ? {} : { form }) };
+      return {
+        materialId,
+        by,
+        percentOwf: figure,
+        ...(second === null ? {} : { toPercentOwf: second }),
+        ...(form === '' ? {} : { form }),
+      };
     case 'gPerLitre':
       return { materialId, by, gPerL: figure };
     case 'solution':
-      return { materialId, by, mlPer100G: figure, gPerL: second as number };
+      return { materialId, by, mlPer100G: figure, gPerL: second };
     case 'perPiece':
       return { materialId, by, gPerPiece: figure };
+    case 'perBath':
+      return { materialId, by, amount: figure, unit: bathUnit, system };
+    case 'count':
+      return { materialId, by, piecesPer100G: figure };
     case 'packet':
+    case 'allThere':
+    case 'liquor':
       return { materialId, by };
     case 'spoons':
       return { materialId, by, spoonsPer100G: figure, unit, system };

@@ -26,7 +26,7 @@ import { ContextPanel } from '../../services/context-panel';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import type { BodyDraft, StepDraft } from './draft';
-import { draftBody, finishBody, finishDose, newBody, newStep } from './draft';
+import { WITHOUT_FIGURE, draftBody, finishBody, finishDose, newBody, newBodyInLiquor, newStep } from './draft';
 import { PlacedEditor } from './placed-editor';
 import { StepForm } from './step-form';
 import { NumberField } from '../../ui/number-field';
@@ -54,6 +54,8 @@ export class WriteRecipePage {
   private readonly contextPanel = inject(ContextPanel);
   /** The version this one follows; a new recipe when absent. */
   readonly from = input<string | undefined>(undefined);
+  /** A kept liquor that is to be dyed in: a new recipe begins with its bath. */
+  readonly liquor = input<string | undefined>(undefined);
   protected readonly action = pageAction();
   protected readonly allFibres = FIBRE_KINDS;
   protected readonly allMetals = VESSEL_METALS;
@@ -64,7 +66,10 @@ export class WriteRecipePage {
   /** Written into as it is typed. Nothing until the version it follows is here: a step opened before would be gone. */
   protected readonly body = linkedSignal<BodyDraft | undefined>(() => {
     const before = this.before.value();
-    return before ? draftBody(before.body) : this.from() ? undefined : newBody();
+    if (before) return draftBody(before.body);
+    if (this.from()) return undefined;
+    const liquor = this.liquor();
+    return liquor ? newBodyInLiquor(liquor) : newBody();
   });
   protected readonly open = signal<StepDraft | undefined>(undefined);
   protected readonly nextKind = signal<StepKind>('dye');
@@ -84,7 +89,7 @@ export class WriteRecipePage {
 
   protected brief(s: StepDraft): string {
     const doses = s.doses
-      .filter((d) => d.materialId !== '' && (d.first !== null || d.by === 'packet'))
+      .filter((d) => d.materialId !== '' && (d.first !== null || WITHOUT_FIGURE.includes(d.by)))
       .map((d) => `${this.dosable().find((m) => m.id === d.materialId)?.name ?? ''} ${sayDose(finishDose(d))}`);
     return [
       s.temperatureC === null ? '' : `${s.temperatureC} °C`,
