@@ -39,6 +39,7 @@ export const dose = z.discriminatedUnion(
       by: z.literal('percentOwf').default('percentOwf'),
       percentOwf: numberIn('Per cent of fibre', 0.001, 2000, '%'),
       toPercentOwf: numberIn('The most of the range', 0.001, 2000, '%').optional(),
+      source: z.object({ stockLotId: id, tag: lineOf('The jar') }).optional(),
       form: z.enum(MATERIAL_FORMS).nullable().optional(),
     }),
     z.object({ materialId: id, by: z.literal('gPerLitre'), gPerL: numberIn('Grams to the litre', 0.001, 500, 'g') }),

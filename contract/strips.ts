@@ -14,6 +14,7 @@ import {
   quantityText,
 } from './common';
 import { labUnder } from './lots';
+import { pick } from './lot-plan';
 
 export const stripLevel = z.object({
   value: numberIn('A level', 0, 100_000).nullable(),
@@ -48,6 +49,7 @@ export const plannedStrip = z.object({
       materialName: z.string(),
       target: figure,
       advice: z.array(z.string()),
+      picks: z.array(pick).default([]),
     }),
   ),
 });

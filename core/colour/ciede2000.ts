@@ -11,6 +11,8 @@ export interface Ciede2000 {
   readonly hue: number;
   /** Hue angle of the standard in the formula's adjusted space, degrees. */
   readonly standardHueDegrees: number;
+  /** That of the sample. */
+  readonly sampleHueDegrees: number;
 }
 
 const RADIANS = Math.PI / 180;
@@ -74,7 +76,7 @@ export function ciede2000(
   const chroma = dC / (kC * SC);
   const hue = dH / (kH * SH);
   const deltaE = Math.sqrt(Math.max(0, lightness ** 2 + chroma ** 2 + hue ** 2 + RT * chroma * hue));
-  return { deltaE, lightness, chroma, hue, standardHueDegrees: h1 };
+  return { deltaE, lightness, chroma, hue, standardHueDegrees: h1, sampleHueDegrees: h2 };
 }
 
 function angleDegrees(b: number, a: number): number {

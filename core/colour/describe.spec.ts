@@ -4,6 +4,10 @@ import { describeColour, describeDifference } from './describe';
 
 const lab = (L: number, a: number, b: number): Lab => ({ L, a, b });
 
+/** A colour of mid lightness by its hue angle, degrees. */
+const ofHue = (degrees: number): Lab =>
+  lab(60, 45 * Math.cos((degrees * Math.PI) / 180), 45 * Math.sin((degrees * Math.PI) / 180));
+
 describe('describeColour', () => {
   it.each<[Lab, string]>([
     [lab(62, -6, 24), 'muted greenish yellow, L* 62'],
@@ -33,6 +37,11 @@ describe('describeDifference', () => {
     ['a yellow gone red', lab(70, 0, 50), lab(70, 10, 49), /redder/],
     ['a yellow gone green', lab(70, 0, 50), lab(70, -10, 49), /greener/],
     ['a red gone yellow', lab(45, 40, 20), lab(45, 37, 26), /yellower/],
+    ['a golden just short of yellow, a little on', ofHue(79), ofHue(84), /yellower/],
+    ['a golden that went through yellow', ofHue(82), ofHue(96), /greener/],
+    ['a yellow gone back towards gold', ofHue(87), ofHue(78), /redder/],
+    ['a red past the landmark, gone further', ofHue(20), ofHue(14), /more purple/],
+    ['a bluish red gone red', ofHue(14), ofHue(22), /redder/],
     ['a blue gone purple', lab(40, 5, -30), lab(40, 14, -27), /purple/],
   ])('says that it is %s', (_name, standard, sample, label) =>
     expect(describeDifference(standard, sample).summary).toMatch(label),

@@ -66,17 +66,17 @@ const HUE_DIRECTIONS: readonly (readonly [number, string])[] = [
 ];
 
 /**
- * Names where a hue shift leads: the nearest landmark in the direction of travel.
- * A yellow moving counter-clockwise gets greener, clockwise redder.
+ * Names where a hue shift leads: the first landmark in the direction of travel that lies beyond the middle of the way,
+ * so that a shift across a landmark is named by its longer part. A yellow moving counter-clockwise gets greener,
+ * clockwise redder.
  */
-function hueDirection(standardDegrees: number, counterClockwise: boolean): string {
-  const step = counterClockwise ? 1 : -1;
-  for (let moved = 15; moved <= 180; moved += 1) {
-    const at = (((standardDegrees + step * moved) % 360) + 360) % 360;
-    const landmark = HUE_DIRECTIONS.find(([angle]) => Math.round(angle % 360) === Math.round(at));
-    if (landmark) return landmark[1];
-  }
-  return 'another hue';
+function hueDirection(standardDegrees: number, sampleDegrees: number, counterClockwise: boolean): string {
+  const around = (degrees: number): number => ((degrees % 360) + 360) % 360;
+  const turn = counterClockwise ? 1 : -1;
+  const middle = standardDegrees + (turn * around(turn * (sampleDegrees - standardDegrees))) / 2;
+  const ahead = (landmark: number): number => around(turn * (landmark - middle));
+  const [nearest] = [...HUE_DIRECTIONS].sort(([a], [b]) => ahead(a) - ahead(b));
+  return nearest?.[1] ?? 'another hue';
 }
 
 /**
@@ -89,7 +89,10 @@ export function describeDifference(standard: Lab, sample: Lab): DescribedDiffere
     Math.abs(value) < UNSEEN ? '' : `${amount(value)}${value > 0 ? more : less}`;
   const lightness = say(d.lightness, 'paler', 'deeper');
   const chromaLabel = say(d.chroma, 'brighter', 'duller');
-  const hue = Math.abs(d.hue) < UNSEEN ? '' : `${amount(d.hue)}${hueDirection(d.standardHueDegrees, d.hue > 0)}`;
+  const hue =
+    Math.abs(d.hue) < UNSEEN
+      ? ''
+      : `${amount(d.hue)}${hueDirection(d.standardHueDegrees, d.sampleHueDegrees, d.hue > 0)}`;
   const parts = [lightness, chromaLabel, hue].filter((w) => w !== '');
   return {
     deltaE: d.deltaE,

@@ -64,6 +64,18 @@ describe('when to lift', () => {
         (i === 0 ? 0 : depthAt({ atLast: 1, ratePerMin: 0.03 }, minutes[i - 1] ?? 0)),
     );
     expect(Math.max(...steps) - Math.min(...steps)).toBeLessThan(0.03);
+    // Many pieces of a quick dye: no two at once, in order, the last at its minute.
+    for (const [pieces, last] of [
+      [8, 12],
+      [20, 20],
+      [12, 5],
+      [60, 1],
+    ] as const) {
+      const pulls = gradedPulls(pieces, last, 0.4);
+      expect(new Set(pulls).size).toBe(pieces);
+      expect(pulls).toEqual([...pulls].sort((a, b) => a - b));
+      expect(pulls.at(-1)).toBeCloseTo(last, 1);
+    }
     expect(() => gradedPulls(0, 60)).toThrow(RangeError);
     expect(() => gradedPulls(3, 0)).toThrow(RangeError);
   });

@@ -208,7 +208,17 @@ export function gradedPulls(pieces: number, lastMinute: number, ratePerMin = 0.0
     throw new RangeError(`pieces must be a whole number from 1 to 60, got ${pieces}`);
   if (!(lastMinute > 0)) throw new RangeError('lastMinute must be above zero');
   const whole = 1 - Math.exp(-ratePerMin * lastMinute);
-  return Array.from({ length: pieces }, (_, i) =>
-    Math.max(1, Math.round(-Math.log(1 - (whole * (i + 1)) / pieces) / ratePerMin)),
-  );
+  // No two are due at once: whole minutes where there are enough of them, else finer steps.
+  const stepMin = PULL_STEPS_MIN.find((step) => pieces * step <= lastMinute) ?? lastMinute / pieces;
+  const lastStep = Math.max(pieces, Math.round(lastMinute / stepMin));
+  const steps: number[] = [];
+  for (let i = 0; i < pieces; i += 1) {
+    const exact = -Math.log(1 - (whole * (i + 1)) / pieces) / ratePerMin / stepMin;
+    const earliest = (steps.at(-1) ?? 0) + 1;
+    steps.push(Math.min(lastStep - (pieces - 1 - i), Math.max(earliest, Math.round(exact))));
+  }
+  return steps.map((n) => Math.round(n * stepMin * 100) / 100);
 }
+
+/** How finely pulls are timed, minutes: as finely as keeps them apart. */
+const PULL_STEPS_MIN = [1, 0.5, 0.25, 0.1];

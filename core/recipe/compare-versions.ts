@@ -32,7 +32,7 @@ const figureOf = (value: number | null | undefined): string =>
 export function sayDose(dose: Dose): string {
   switch (dose.by) {
     case 'percentOwf':
-      return `${figureOf(dose.percentOwf)}${dose.toPercentOwf === undefined ? '' : ` to ${figureOf(dose.toPercentOwf)}`} % WOF${dose.form ? `, ${dose.form}` : ''}`;
+      return `${figureOf(dose.percentOwf)}${dose.toPercentOwf === undefined ? '' : ` to ${figureOf(dose.toPercentOwf)}`} % WOF${dose.form ? `, ${dose.form}` : ''}${dose.source ? `, from ${dose.source.tag}` : ''}`;
     case 'gPerLitre':
       return `${figureOf(dose.gPerL)} g to the litre`;
     case 'solution':

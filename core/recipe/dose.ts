@@ -18,6 +18,8 @@ export type Dose = { readonly materialId: string } & (
       readonly percentOwf: number;
       /** The most it may be, where the recipe gives a range; chosen for each lot. */
       readonly toPercentOwf?: number | undefined;
+      /** The jar it was proven with, where that was what a trial was about: taken first while it lasts. */
+      readonly source?: { readonly stockLotId: string; readonly tag: string } | undefined;
       /** The form the per cent was proven with; other forms are converted. */ readonly form?: MaterialForm | null;
     }
   | { readonly by: 'gPerLitre'; readonly gPerL: number }

@@ -17,17 +17,20 @@ export interface Wanted extends Omit<PlannedWeighing, 'picks'> {
   readonly dose: Dose | null;
 }
 
+/** What taking from stock rests on beside the shelf. */
+export type StockRules = Pick<PlanInput, 'balance' | 'recipe' | 'today'>;
+
 /** How near a dose from a stock solution comes. */
 const SOLUTION_WITHIN_SHARE = 0.1;
 
 const UNITS: Readonly<Record<StockMeasure, string>> = { weight: 'g', volume: 'ml', pieces: '' };
 
 /** The finest step, in smallest units, that can be measured out. */
-const stepOf = (measure: StockMeasure, input: PlanInput): number =>
+const stepOf = (measure: StockMeasure, input: StockRules): number =>
   measure === 'weight' ? Math.max(1, Math.round(input.balance.resolutionG * 1000)) : measure === 'volume' ? 1000 : 1;
 
 /** How near a weighing must come to its target, in the unit of its measure. */
-export function toleranceOf(target: number, measure: StockMeasure, { recipe, balance }: PlanInput): number {
+export function toleranceOf(target: number, measure: StockMeasure, { recipe, balance }: StockRules): number {
   // What the balance can't show is measured from a solution, to the millilitre.
   if (measure === 'weight' && target < balance.resolutionG) return target * SOLUTION_WITHIN_SHARE;
   // A jug is read to the millilitre, packets are counted.
@@ -45,7 +48,7 @@ export function toleranceOf(target: number, measure: StockMeasure, { recipe, bal
 export function takeFromStock(
   material: PlanMaterial,
   wanted: readonly Wanted[],
-  input: PlanInput,
+  input: StockRules,
   { isBase }: { isBase: boolean },
 ): { planned: PlannedMaterial; weighings: PlannedWeighing[] } {
   const measure = wanted[0]?.measure ?? material.measure;
@@ -65,7 +68,12 @@ export function takeFromStock(
   });
   const needs = wanted.map((w) => Math.round(w.target.value * per));
   const total = needs.reduce((sum, n) => sum + n, 0);
-  const stock = (isBase ? material.stock : material.stock.filter((s) => worth.has(s.stockLotId))).map(inProven);
+  const fit = (isBase ? material.stock : material.stock.filter((s) => worth.has(s.stockLotId))).map(inProven);
+  const source = sourceOf(wanted);
+  const proven = fit.filter((s) => s.stockLotId === source?.stockLotId);
+  const stock = proven.some((s) => s.free >= total) ? proven : fit;
+  if (source && stock !== proven)
+    notes.push(`proven with ${source.tag}, which doesn’t hold enough: dye a strip of what stands in for it`);
   const finest = needs.some((n) => n > 0 && n < stepOf(measure, input)) ? 1 : stepOf(measure, input);
   const step = isBase ? 1 : finest;
   const { picks, short, notes: how } = allocate(total, stock, { today: input.today, preferOneLot: isBase, step });
@@ -123,6 +131,10 @@ export function takeFromStock(
   };
   return { planned, weighings };
 }
+
+/** The jar that a dose was proven with. */
+const sourceOf = (wanted: readonly Wanted[]) =>
+  wanted.flatMap(({ dose }) => (dose?.by === 'percentOwf' && dose.source ? [dose.source] : []))[0];
 
 function worthOfStockLots(material: PlanMaterial, dose: Dose | null): Map<string, Equivalence> {
   const provenForm = dose?.by === 'percentOwf' ? (dose.form ?? null) : null;

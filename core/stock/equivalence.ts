@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import type { AvailableStock } from './allocate';
 import type { MaterialForm } from './material-facts';
 
@@ -48,7 +49,7 @@ export function equivalenceOf(
     return stock.gPerL > 0
       ? {
           factor: stock.gPerL / provenGPerL,
-          how: `${stock.gPerL} g/l where the recipe means ${provenGPerL} g/l`,
+          how: `${trimZeros(stock.gPerL, 2)} g/l where the recipe means ${trimZeros(provenGPerL, 2)} g/l`,
           assumed: false,
         }
       : undefined;

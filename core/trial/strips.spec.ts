@@ -4,7 +4,7 @@ import { MAX_TAGS, knotTag, readKnotTag, sayKnotTag } from './knot-tag';
 import type { PlacedPlan, PlacedZone } from '../recipe/placed';
 import { findPlacedFault, layOutPlaced } from '../recipe/placed';
 import { sayPlacedCaution, sayPlacedFault } from '../recipe/placed-fault';
-import { material, percent, recipe, bathStep } from '../scaling/plan-lot.fixture';
+import { bathStep, input, material, percent, planned, recipe, stockLot } from '../scaling/plan-lot.fixture';
 import type { StripTrial } from './strips';
 import { applyLevel, layStrips, levelLabel, rankStrips } from './strips';
 import { sayStripRefusal } from './strip-refusal';
@@ -29,7 +29,7 @@ describe('knot tags', () => {
   it.each([0, 101, 1.5])('has no tag for %s', (n) => expect(() => knotTag(n)).toThrow(RangeError));
 });
 
-const context = { balance: { name: 'balance', resolutionG: 0.1, capacityG: 3000 }, water: null };
+const context = { balance: { name: 'balance', resolutionG: 0.1, capacityG: 3000 }, water: null, today: '2026-06-01' };
 const materials = [material('alum'), material('weld')];
 const level = (value: number | null, refId: string | null = null) => ({
   value,
@@ -56,6 +56,36 @@ describe('strip trials', () => {
       Array(6).fill(1.5),
     );
     expect(layout.strips.map((s) => s.knots)).toEqual([[1], [2], [3], [4], [1, 1], [2, 1]]);
+  });
+  it('counts a jar’s strength as lots do, and each source by its own', () => {
+    const stock = [
+      stockLot('OLD', 500, { strengthPercent: 50 }),
+      stockLot('NEW', 500, { strengthPercent: 125, receivedOn: '2026-02-01' }),
+    ];
+    const weld = { ...material('weld'), stock };
+    const gramsOf = (change: Partial<StripTrial>): (number | undefined)[] => {
+      const layout = layStrips(trial(change), recipe(), [material('alum'), weld], context);
+      if (!layout.ok) throw new Error(sayStripRefusal(layout.refusal));
+      return layout.strips.map((s) => s.weighings.find((w) => w.materialId === 'weld')?.target.value);
+    };
+    // The jar received first is half as strong: twice as much of it.
+    expect(gramsOf({ levels: [25, 50].map((v) => level(v)) })).toEqual([15, 30]);
+    expect(gramsOf({ factor: 'source', levels: [level(null, 'OLD'), level(null, 'NEW')] })).toEqual([60, 24]);
+  });
+  it('keeps the source of a strip that is promoted: the next lot takes that jar first', () => {
+    const sources = { factor: 'source' as const, materialId: 'weld' };
+    const steps = applyLevel(recipe().steps, sources, { value: null, refId: 'NEW', label: 'NEW' });
+    const dose = steps.flatMap((s) => s.doses).find((d) => d.materialId === 'weld');
+    expect(dose).toMatchObject({ percentOwf: 100, source: { stockLotId: 'NEW', tag: 'NEW' } });
+    const picksOf = (newG: number) => {
+      const weld = material('weld', stockLot('OLD', 5000), stockLot('NEW', newG, { receivedOn: '2026-02-01' }));
+      const plan = planned(
+        input({ recipe: recipe({ steps }), materials: [material('alum', stockLot('ALU-1', 900)), weld] }),
+      );
+      return plan.materials.find((m) => m.materialId === 'weld');
+    };
+    expect(picksOf(3000)?.picks.map((p) => p.stockLotId)).toEqual(['NEW']);
+    expect(picksOf(100)?.notes[0]).toMatch(/proven with NEW, which doesn’t hold enough/);
   });
   it.each<[string, Partial<StripTrial>, RegExp]>([
     ['one strip', { levels: [level(10)] }, /2 to 24 strips/],
@@ -89,7 +119,7 @@ describe('strip trials', () => {
       [percent('acetate', 10)],
     );
     expect(applyLevel(steps, trial({ factor: 'mordant', materialId: 'alum' }), level(0))[0]?.doses).toEqual([]);
-    expect(applyLevel(steps, trial({ factor: 'source' }), level(null, 'jar'))).toEqual(steps);
+    expect(applyLevel(steps, trial({ factor: 'water', materialId: null }), level(null, 'jar'))).toEqual(steps);
     expect(levelLabel('time', 40)).toBe('40 min');
   });
   it('ranks by depth, or by the shade wanted', () => {

@@ -7,8 +7,11 @@ import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import { liquorVolume } from '../bath/liquor';
 import { knotTag, MAX_TAGS } from './knot-tag';
-import type { DosedMaterial } from '../scaling/measure-dose';
+import type { PlannedPick, PlannedWeighing } from '../scaling/lot-plan';
 import { measureDose } from '../scaling/measure-dose';
+import type { PlanMaterial } from '../scaling/plan-input';
+import type { StockRules, Wanted } from '../scaling/plan-weighings';
+import { takeFromStock } from '../scaling/plan-weighings';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { StepKind } from '../recipe/step-kind';
 import type { Dose } from '../recipe/dose';
@@ -62,6 +65,8 @@ export interface PlannedStrip {
     readonly materialName: string;
     readonly target: Figure;
     readonly advice: readonly string[];
+    /** The jars it is taken from. */
+    readonly picks: readonly PlannedPick[];
   }[];
   readonly minutes: number | null;
 }
@@ -78,13 +83,14 @@ const MAX_STRIPS = Math.min(24, MAX_TAGS);
 /**
  * Lays out strips that are alike but for one factor: equal shares of a weighed total, each with its knots and what is
  * weighed for it.
- * @param materials those the recipe doses, and those that levels name
+ * @param materials those the recipe doses, and those that levels name, with what is on the shelf of them
+ * @param context the balance, the water, and today as an ISO date, for what is past its best
  */
 export function layStrips(
   trial: StripTrial,
   recipe: RecipeVersion,
-  materials: readonly (DosedMaterial & { readonly id: string })[],
-  { balance, water }: { balance: Balance; water: WaterFacts | null },
+  materials: readonly PlanMaterial[],
+  { balance, water, today }: { readonly balance: Balance; readonly water: WaterFacts | null; readonly today: string },
 ): StripLayout {
   const n = trial.levels.length;
   const refuse = (refusal: StripRefusal): StripLayout => ({ ok: false, refusal });
@@ -113,49 +119,104 @@ export function layStrips(
     ],
     ['cut alike; weigh one or two to be sure'],
   );
-  const strips: PlannedStrip[] = [];
-  for (const [i, level] of trial.levels.entries()) {
-    const steps = applyLevel(recipe.steps, trial, level);
-    const weighings: PlannedStrip['weighings'][number][] = [];
-    for (const step of steps)
+  const wanted: WantedOfStrip[] = [];
+  for (const [i, level] of trial.levels.entries())
+    for (const step of applyLevel(recipe.steps, trial, level))
       for (const dose of step.doses) {
-        const material = materials.find((m) => m.id === dose.materialId);
-        if (!material) throw new RangeError(`the trial doses material ${dose.materialId}, which was not given`);
-        const measured = measureDose(
-          dose,
-          material,
-          { wofG: eachG, liquorMl, pieces: 1, water },
-          balance,
-          `${recipe.recipeName}, version ${recipe.number}`,
-        );
+        const material = materialOf(materials, dose.materialId);
+        const bath = { wofG: eachG, liquorMl, pieces: 1, water };
+        const measured = measureDose(dose, material, bath, balance, `${recipe.recipeName}, version ${recipe.number}`);
         if (!measured.ok) return refuse({ code: 'doseUnknown', unknown: measured.unknown });
         if (measured.target.value > 0)
-          weighings.push({
+          wanted.push({
+            strip: i,
             stepTitle: step.title,
+            batch: i + 1,
+            forBatches: [i + 1],
             materialId: dose.materialId,
             materialName: material.name,
+            measure: measured.measure,
             target: measured.target,
+            tolerance: 0,
             advice: measured.advice,
+            dose,
           });
       }
-    strips.push({
+  const weighings = takeForStrips(wanted, trial, materials, { recipe, balance, today });
+  return {
+    ok: true,
+    strips: trial.levels.map((level, i) => ({
       number: i + 1,
       label: level.label,
       knots: knotTag(i + 1),
       weight,
-      weighings,
+      weighings: weighings.filter((w) => w.strip === i).map(({ strip: _strip, ...w }) => w),
       minutes: trial.factor === 'time' ? level.value : null,
-    });
+    })),
+  };
+}
+
+interface WantedOfStrip extends Wanted {
+  readonly strip: number;
+  readonly stepTitle: string;
+}
+
+function materialOf(materials: readonly PlanMaterial[], id: string): PlanMaterial {
+  const material = materials.find((m) => m.id === id);
+  if (!material) throw new RangeError(`the trial doses material ${id}, which was not given`);
+  return material;
+}
+
+/**
+ * Takes what strips want from stock as lots do, each jar by its strength: all strips share the same mix of jars, but
+ * for a trial of sources, where each has its own.
+ */
+function takeForStrips(
+  wanted: readonly WantedOfStrip[],
+  { factor, materialId, levels }: StripTrial,
+  materials: readonly PlanMaterial[],
+  rules: StockRules,
+): (PlannedStrip['weighings'][number] & { readonly strip: number })[] {
+  const sourceOf = (w: WantedOfStrip): string | null =>
+    factor === 'source' && w.materialId === materialId ? (levels[w.strip]?.refId ?? null) : null;
+  const shares = new Map<string, WantedOfStrip[]>();
+  for (const w of wanted) {
+    const key = `${w.materialId} ${sourceOf(w) ?? ''}`;
+    shares.set(key, [...(shares.get(key) ?? []), w]);
   }
-  return { ok: true, strips };
+  const taken = new Map<WantedOfStrip, PlannedWeighing>();
+  for (const share of shares.values()) {
+    const [first] = share;
+    if (!first) continue;
+    const material = materialOf(materials, first.materialId);
+    const source = sourceOf(first);
+    const stock = source === null ? material.stock : material.stock.filter((s) => s.stockLotId === source);
+    const { weighings } = takeFromStock({ ...material, stock }, share, rules, { isBase: false });
+    weighings.forEach((w, i) => share[i] && taken.set(share[i], w));
+  }
+  return wanted.map((w) => ({
+    strip: w.strip,
+    stepTitle: w.stepTitle,
+    materialId: w.materialId,
+    materialName: w.materialName,
+    target: taken.get(w)?.target ?? w.target,
+    advice: w.advice,
+    picks: (taken.get(w)?.picks ?? []).filter((p) => p.stockLotId !== null),
+  }));
 }
 
 /** “15 % WOF”, “40 min”; a choice has its own words. */
 export const levelLabel = (factor: StripFactor, value: number): string => `${value} ${UNIT[factor]}`;
 
+/** A dose that names the jar it was proven with. */
+const fromSource = (dose: Dose, materialId: string | null, { refId, label }: StripLevel): Dose =>
+  dose.by === 'percentOwf' && dose.materialId === materialId && refId !== null
+    ? { ...dose, source: { stockLotId: refId, tag: label } }
+    : dose;
+
 /**
- * The recipe's steps with one strip's level in them: what a promoted strip becomes. A source or a water leaves the
- * steps as they are.
+ * The recipe's steps with one strip's level in them: what a promoted strip becomes. A strip of a trial of sources
+ * names its jar; a water leaves the steps as they are.
  */
 export function applyLevel(
   steps: readonly RecipeStep[],
@@ -170,7 +231,8 @@ export function applyLevel(
         durationMin: level.value,
         course: step.course.map((leg) => (leg.do === 'hold' ? { ...leg, minutes: level.value ?? leg.minutes } : leg)),
       };
-    if (!kinds?.includes(step.kind) || factor === 'source') return step;
+    if (!kinds?.includes(step.kind)) return step;
+    if (factor === 'source') return { ...step, doses: step.doses.map((d) => fromSource(d, materialId, level)) };
     return {
       ...step,
       doses: step.doses.flatMap((dose): Dose[] => {

@@ -15,6 +15,9 @@ interface Tried {
   readonly baseId: string;
 }
 
+/** A jar has enough for strips, whatever a lot takes of it, mg. */
+const STRIPS_MG = 1_000_000;
+
 /** Two trials of weld: how much of it, and which harvest. */
 export function addStrips(
   doc: StudioFile,
@@ -22,7 +25,25 @@ export function addStrips(
   { recipeVersionId, recipeName, body, byId, weldId, baseId }: Tried,
 ): void {
   const base = doc.materials.find((m) => m.id === baseId);
-  const known = doc.materials.map((m) => ({ id: m.id, name: m.name, measure: m.measure, packet: null, spoons: [] }));
+  const known = doc.materials.map((m) => ({
+    id: m.id,
+    name: m.name,
+    measure: m.measure,
+    hazards: m.hazards,
+    packet: null,
+    spoons: [],
+    dryFactor: null,
+    stock: doc.stockLots
+      .filter((s) => s.materialId === m.id)
+      .map((s) => ({
+        stockLotId: s.id,
+        tag: s.tag,
+        free: STRIPS_MG,
+        receivedOn: s.receivedOn,
+        strengthPercent: s.facts?.strengthPercent ?? null,
+        form: s.facts?.form ?? null,
+      })),
+  }));
   const balance = {
     name: SETTINGS.balanceName,
     resolutionG: SETTINGS.balanceResolutionG,
@@ -42,7 +63,7 @@ export function addStrips(
       { factor, materialId: weldId, totalG, levels },
       { id: recipeVersionId, recipeName, number: 1, ...recipeBody.parse(body) },
       known,
-      { balance, water: null },
+      { balance, water: null, today: new Date(atMs).toISOString().slice(0, 10) },
     );
     if (!layout.ok) throw new Error(sayStripRefusal(layout.refusal));
     const id = random.id(atMs);

@@ -20,6 +20,7 @@ import { asc, desc, eq, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { people, recipeVersions, recipes, stockLots, stripPromotions, stripReadings, stripTrials } from '../db/schema';
+import { studioToday } from '../studio/studio-store';
 import { Refusal, notFound } from '../shared/problem';
 import { findMaterial } from '../stores/materials-store';
 import { readPlanMaterials } from '../stores/plan-materials';
@@ -146,7 +147,7 @@ export async function addStripTrial(
     { factor: trial.factor, materialId: trial.materialId, totalG: total.weightG, levels: trial.levels },
     { id: version.id, recipeName: version.recipeName, number: version.number, ...version.body },
     [...new Set(ids)].map((id) => known.forPlan(id)),
-    { balance: room.balance, water },
+    { balance: room.balance, water, today: await studioToday(db, now) },
   );
   if (!layout.ok) throw new Refusal('refused', sayStripRefusal(layout.refusal), { reason: 'trial' });
   await db.insert(stripTrials).values({
