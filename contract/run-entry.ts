@@ -22,6 +22,7 @@ const details = {
     water: z.object({ id, name: lineOf('The water') }).optional(),
   }),
   weigh: z.object({ ...readBy, more: z.boolean().optional() }),
+  leaveOut: z.object({ ...readBy, batch, materialId: id }),
   temperature: z.object({ ...readBy, heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional() }),
   ph: z.object({
     ...readBy,
@@ -85,6 +86,7 @@ export const newRunEntry = z.discriminatedUnion('kind', [
     temperatureC: numberIn('The temperature', -5, 130, '°C').nullable(),
     detail: details.temperature.partial().nullable().default(null),
   }),
+  z.object({ ...brought('leaveOut'), detail: details.leaveOut.partial().nullable().default(null) }),
   z.object({ ...brought('ph'), detail: details.ph.partial().nullable().default(null) }),
   z.object({ ...brought('sample'), detail: details.sample.partial().nullable().default(null) }),
   z.object({ ...brought('bath'), detail: details.bath.partial().nullable().default(null) }),
@@ -139,6 +141,7 @@ export function recordedEntry<Rest extends z.ZodRawShape>(rest: Rest) {
       temperatureC: z.number(),
       detail: details.temperature.nullable().default(null),
     }),
+    z.object({ ...unweighed('leaveOut'), detail: details.leaveOut }),
     z.object({ ...unweighed('ph'), detail: details.ph }),
     z.object({ ...unweighed('sample'), detail: details.sample }),
     z.object({ ...unweighed('bath'), detail: details.bath }),

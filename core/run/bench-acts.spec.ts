@@ -1,3 +1,4 @@
+import { findRunDeviations } from './run-deviations';
 import { describe, expect, it } from 'vitest';
 import { benchActs } from './bench-acts';
 import { isShownEveryTime, sayStepCaution } from '../scaling/step-caution';
@@ -139,6 +140,35 @@ describe('folding a run', () => {
       1,
     ) as [StepRecord];
     expect(record.temperaturesC).toEqual([75]);
+  });
+});
+
+describe('a weighing that can’t be done', () => {
+  const both = plan(step(0, 'mordant', { weighings: [weighing('alum', 1, 90), weighing('tartar', 1, 36)] }));
+  const rule = (entries: RunEntry[], brought: Partial<BroughtEntry>): string => {
+    const facts = { plan: both, entries, lotAt: LOT_AT, nowMs: Date.parse(at(30)), lotTag: 'L-0001', elsewhere: [] };
+    const base = { id: 'x', stepIndex: 0, replacesId: null, temperatureC: null, weighing: null, text: null };
+    const ruling = ruleOnEntry(facts, { ...base, detail: null, ...brought } as BroughtEntry, Date.parse(at(30)));
+    return ruling.ok ? 'ok' : ruling.refusal.reason;
+  };
+  const begun = [entry('start', 0, 0)];
+  const out = (materialId: string) => ({ batch: 1, materialId });
+  const left = entry('leaveOut', 0, 1, { text: 'none on the shelf', detail: out('alum') });
+
+  it('is left out with a reason, and the step goes on with the others', () => {
+    expect(rule(begun, { kind: 'leaveOut', detail: out('alum') })).toBe('reasonMissing');
+    expect(rule(begun, { kind: 'leaveOut', detail: out('weld'), text: 'none' })).toBe('notPlanned');
+    expect(rule(begun, { kind: 'leaveOut', text: 'none' })).toBe('missing');
+    expect(rule(begun, { kind: 'leaveOut', detail: out('alum'), text: 'none' })).toBe('ok');
+    const [next] = benchActs([{ lotId: 'l', plan: both, entries: [...begun, left] }], Date.parse(at(5)));
+    expect(next).toMatchObject({ kind: 'weigh', weighing: { materialId: 'tartar' } });
+    expect(rule([...begun, left], { kind: 'finish' })).toBe('notWeighed');
+    expect(rule([...begun, left, took('tartar', 1, 36)], { kind: 'finish' })).toBe('ok');
+  });
+  it('is told as such, and not once it was weighed after all', () => {
+    const told = (...entries: RunEntry[]) => findRunDeviations(both, [...begun, ...entries], () => 'a jar');
+    expect(told(left).map((d) => d.message)).toEqual(['alum left out of batch 1: none on the shelf']);
+    expect(told(left, took('alum', 1, 90)).map((d) => d.message)).toEqual([]);
   });
 });
 

@@ -93,6 +93,9 @@ function nextPull(record: StepRecord): { piece: number; of: number; dueMs: numbe
   };
 }
 
+const isLeftOut = ({ leftOut = [] }: StepRecord, { batch, materialId }: PlannedWeighing): boolean =>
+  leftOut.some((l) => l.batch === batch && l.materialId === materialId);
+
 /**
  * The next jar to weigh from. Weighings that answered a pick are laid against the picks in order, so that a weighing
  * from another jar answers the pick it was meant for; a portion leaves the pick open with the rest as its target.
@@ -103,6 +106,7 @@ function nextWeighing(
   entries: readonly RunEntry[],
 ): { weighing: PlannedWeighing; pick: PlannedPick; target: number; soFar: number; portion: number } | undefined {
   for (const weighing of step.weighings) {
+    if (isLeftOut(record, weighing)) continue;
     const weighed = record.weighings.filter((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
     const planned = weighing.target.value * smallestIn(weighing.measure);
     const factor = planned > 0 ? targetNow(weighing, step.index, entries) / planned : 1;

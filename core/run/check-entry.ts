@@ -36,6 +36,8 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
       return checkTemperature(entry);
     case 'weigh':
       return checkWeighing(step, entry);
+    case 'leaveOut':
+      return checkLeaveOut(step, entry);
     case 'ph': {
       const ph = entry.detail?.ph;
       if (ph === undefined) return missing('ph');
@@ -72,6 +74,14 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
       return complete({ ...entry, detail: { ...entry.detail, toPerson } });
     }
   }
+}
+
+function checkLeaveOut(step: PlannedStep, entry: BroughtEntryOf<'leaveOut'>): EntryCheck {
+  const { batch, materialId } = entry.detail ?? {};
+  if (batch === undefined || materialId === undefined) return missing('weighing');
+  if (!plannedWeighing(step, { batch, materialId })) return refuse({ reason: 'notPlanned' });
+  if ((entry.text ?? '').trim() === '') return refuse({ reason: 'reasonMissing', of: 'leaveOut' });
+  return complete({ ...entry, detail: { ...entry.detail, batch, materialId } });
 }
 
 function checkTemperature(entry: BroughtEntryOf<'temperature'>): EntryCheck {

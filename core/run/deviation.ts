@@ -18,6 +18,7 @@ export type DeviationFact =
   | { readonly code: 'late'; readonly waitedMin: number; readonly maxMin: number }
   | { readonly code: 'early'; readonly waitedMin: number; readonly minMin: number }
   | { readonly code: 'notWeighed'; readonly materialName: string; readonly batch: number }
+  | { readonly code: 'leftOut'; readonly materialName: string; readonly batch: number; readonly reason: string }
   | {
       readonly code: 'otherAmount';
       readonly materialName: string;
@@ -67,6 +68,8 @@ export function sayDeviation(fact: DeviationFact): string {
       return `begun after ${sayMinutes(fact.waitedMin)}, ${sayMinutes(fact.minMin)} at least planned: it had not stood long enough`;
     case 'notWeighed':
       return `no ${fact.materialName} weighed for batch ${fact.batch}`;
+    case 'leftOut':
+      return `${fact.materialName} left out of batch ${fact.batch}: ${fact.reason}`;
     case 'otherAmount':
       return `${formatAmount(Math.abs(fact.off), fact.measure)} ${fact.off > 0 ? 'more' : 'less'} ${fact.materialName} than planned in batch ${fact.batch}`;
     case 'otherStockLot':

@@ -76,11 +76,13 @@ function weighingDeviations(step: PlannedStep, record: StepRecord, context: Devi
 
 function weighedOtherwise(
   planned: PlannedWeighing,
-  { weighings, finishedAt }: StepRecord,
+  { weighings, leftOut = [], finishedAt }: StepRecord,
   { tagOf, targetOf }: DeviationContext,
 ): DeviationFact[] {
   const { batch, materialId, materialName, measure } = planned;
   const taken = weighings.filter((w) => w.batch === batch && w.materialId === materialId);
+  const left = leftOut.find((l) => l.batch === batch && l.materialId === materialId);
+  if (taken.length === 0 && left) return [{ code: 'leftOut', materialName, batch, reason: left.reason }];
   if (taken.length === 0) return finishedAt === undefined ? [] : [{ code: 'notWeighed', materialName, batch }];
   const smallest = smallestIn(measure);
   const target = targetOf?.(planned) ?? Math.round(planned.target.value * smallest);

@@ -5,6 +5,7 @@ import type { Lab } from '../colour/lab';
 export const RUN_ENTRY_KINDS = [
   'start',
   'weigh',
+  'leaveOut',
   'temperature',
   'ph',
   'sample',
@@ -65,6 +66,8 @@ export interface RunDetails {
     /** More of this weighing is to come: a portion. */
     readonly more?: boolean | undefined;
   };
+  /** A weighing that can't be done: left out, for a reason; the step goes on. */
+  readonly leaveOut: Detail & { readonly batch: number; readonly materialId: string };
   readonly temperature: Detail & {
     /** Minutes truly held in band, by a probe that followed the step. */
     readonly heldMin?: number | undefined;
@@ -106,7 +109,7 @@ export interface RunDetails {
 }
 
 /** Kinds whose entry says nothing without its detail. */
-type DetailedKind = 'ph' | 'sample' | 'bath' | 'pulls' | 'pull' | 'rescale' | 'hand';
+type DetailedKind = 'leaveOut' | 'ph' | 'sample' | 'bath' | 'pulls' | 'pull' | 'rescale' | 'hand';
 
 /** What was weighed out; `amount` in smallest units. */
 export interface Weighed {

@@ -34,6 +34,11 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     temperaturesC: temperatures.map((e) => e.temperatureC),
     temperatures: temperatures.map(({ at, temperatureC }) => ({ at, temperatureC })),
     weighings: entriesOfKind(sinceRedo, 'weigh').map((e) => ({ ...e.weighing, more: e.detail?.more === true })),
+    leftOut: entriesOfKind(sinceRedo, 'leaveOut').map(({ detail, text }) => ({
+      batch: detail.batch,
+      materialId: detail.materialId,
+      reason: text ?? '',
+    })),
     ...(held.length === 0 ? {} : { heldMin: held.at(-1) ?? 0 }),
     ...(openPause && finished === undefined ? { pausedAt: openPause.from } : {}),
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),

@@ -35,7 +35,7 @@ export type RunRefusalFact =
       readonly reason: 'notDone' | 'notRunning' | 'notPaused' | 'over' | 'alreadyBegun';
       readonly title: string;
     }
-  | { readonly reason: 'reasonMissing'; readonly of: 'cancel' | 'redo' | 'skip' }
+  | { readonly reason: 'reasonMissing'; readonly of: 'cancel' | 'redo' | 'skip' | 'leaveOut' }
   | { readonly reason: 'phLocked'; readonly lock: string }
   | { readonly reason: 'potInUse'; readonly pot: PotInUse }
   | { readonly reason: 'outOfOrder'; readonly open: readonly string[]; readonly consequence: string }
@@ -83,7 +83,8 @@ const MISSING: Readonly<Record<MissingPart, string>> = {
   person: 'Say who takes it over.',
   weighing: 'Write what was weighed, and from which jar.',
 };
-const WHY: Readonly<Record<'cancel' | 'redo' | 'skip', string>> = {
+const WHY: Readonly<Record<'cancel' | 'redo' | 'skip' | 'leaveOut', string>> = {
+  leaveOut: 'Say why it is left out: the next lot will want to know.',
   cancel: 'Say why the lot is cancelled.',
   redo: 'Say why it is done over: the next lot will want to know.',
   skip: 'Say why the step is skipped: the next lot will want to know.',

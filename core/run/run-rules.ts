@@ -79,6 +79,7 @@ function timeRefusal(
 const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = {
   temperature: 'take its temperature',
   weigh: 'weigh out',
+  leaveOut: 'leave a weighing out',
   ph: 'take its pH',
   sample: 'take a sample',
   bath: 'write down what went in or out',
@@ -151,7 +152,10 @@ function finishRefusal(step: PlannedStep, record: StepRecord, now: string, hasRe
   if (now === 'waiting') return refuseEntry({ reason: 'notBegun', title: step.title, then: 'finish it' });
   if (isOver(record)) return refuseEntry({ reason: 'over', title: step.title });
   const missing = step.weighings.filter(
-    (w) => !record.weighings.some((r) => r.batch === w.batch && r.materialId === w.materialId),
+    (w) =>
+      ![...record.weighings, ...(record.leftOut ?? [])].some(
+        (r) => r.batch === w.batch && r.materialId === w.materialId,
+      ),
   );
   if (missing.length === 0 || hasReason) return undefined;
   return refuseEntry({ reason: 'notWeighed', missing });

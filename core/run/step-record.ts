@@ -17,6 +17,8 @@ export interface StepRecord {
     readonly amount: number;
     readonly more?: boolean;
   }[];
+  /** Weighings that were left out, and why. */
+  readonly leftOut?: readonly { readonly batch: number; readonly materialId: string; readonly reason: string }[];
   /** Minutes in band of its hold, by a probe; absent where none followed it. */
   readonly heldMin?: number;
   /** Since when it is paused, if it is, and how long earlier pauses took. */

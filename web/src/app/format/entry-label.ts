@@ -40,6 +40,11 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
       return `${countLabel(entry.detail.pullMinutes.length, 'pull')} planned, at ${entry.detail.pullMinutes.join(', ')} min`;
     case 'pull':
       return `piece ${entry.detail.piece} pulled`;
+    case 'leaveOut': {
+      const { batch, materialId } = entry.detail;
+      const name = lot.plan.materials.find((m) => m.materialId === materialId)?.name ?? 'a weighing';
+      return `${name} left out, batch ${batch}${textPart}`;
+    }
     case 'rescale':
       return `doses rescaled${textPart}`;
     case 'hand':

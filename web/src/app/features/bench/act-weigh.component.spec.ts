@@ -194,10 +194,14 @@ describe('weighing out', () => {
     expect(await shown.getValue()).toBe('402 g');
   });
 
-  it('finishes the step without it only by saying why', async () => {
+  it('goes on without what can’t be weighed by saying why: that weighing is left out, not the step', async () => {
     await press('Can’t be weighed');
     await (await field('Why is it left out?')).setValue('balance broke');
-    await press('Finish the step without it');
-    expect(record).toHaveBeenCalledWith('lot-1', 0, { kind: 'finish', text: 'balance broke' });
+    await press('Go on without it');
+    expect(record).toHaveBeenCalledWith('lot-1', 0, {
+      kind: 'leaveOut',
+      text: 'balance broke',
+      detail: { batch: 1, materialId: expect.any(String) as string },
+    });
   });
 });

@@ -256,10 +256,14 @@ export class ActWeigh {
       });
   }
 
-  protected finishWithout(): void {
+  protected leaveOut(): void {
     const a = this.act();
     void this.state
-      .record(a.lotId, a.step.index, { kind: 'finish', text: this.why() })
+      .record(a.lotId, a.step.index, {
+        kind: 'leaveOut',
+        text: this.why(),
+        detail: { batch: a.weighing.batch, materialId: a.weighing.materialId },
+      })
       .then((message) => this.problem.set(message === undefined ? undefined : { detail: message }));
   }
 
