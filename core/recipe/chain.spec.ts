@@ -85,7 +85,15 @@ describe('a chain', () => {
 });
 
 describe('schools', () => {
-  const materials = { alum: 'alum', acetate: 'acetate', tartar: 'tartar' };
+  const materials = {
+    alum: 'alum',
+    acetate: 'acetate',
+    tartar: 'tartar',
+    soy: 'soy',
+    chalk: 'chalk',
+    bran: 'bran',
+    vats: ['indigo'],
+  };
   const body = {
     fibres: ['wool' as const],
     steps: [
@@ -110,7 +118,7 @@ describe('schools', () => {
   };
   const replanned = (key: string, answer: string) => replanFor(body, key, answer, materials);
   it('says of every choice what it costs and gains', () => {
-    expect(PRACTICE).toHaveLength(16);
+    expect(PRACTICE).toHaveLength(22);
     for (const q of PRACTICE) {
       expect(q.choices.length, q.key).toBeGreaterThanOrEqual(2);
       for (const c of q.choices) expect(c.costsAndGains.length, `${q.key} ${c.key}`).toBeGreaterThan(20);
@@ -155,17 +163,101 @@ describe('schools', () => {
     ['finish', 'lift', (s) => s[1]?.finishedBy, 'eye'],
     ['endPoint', 'eye', (s) => s[1]?.finishedBy, 'eye'],
     ['straining', 'bag', (s) => s.length, 6],
-    [
-      'aluminium',
-      'soy',
-      (s) => [s[0]?.title, s[0]?.doses.map((d) => d.materialId)],
-      ['Bind with soy milk', ['tartar']],
-    ],
+    ['aluminium', 'soy', (s) => [s[0]?.title, s[0]?.doses.map((d) => d.materialId)], ['Bind with soy milk', ['soy']]],
     ['doseBy', 'pot', (s) => s, body.steps],
   ])('lays the chain anew for %s: %s', (key, answer, of, expected) => {
     const { steps } = replanned(key, answer);
     expect(of(steps)).toEqual(expected);
     expect(findChainFault(steps, [])).toBeUndefined();
+  });
+  const steps = (key: string, answer: string, of: Partial<typeof body> = {}) =>
+    replanFor({ ...body, ...of }, key, answer, materials).steps;
+  const cotton = { fibres: ['cotton' as const] as never };
+  const mordant = (...ids: string[]) =>
+    recipeStep({
+      key: 'm',
+      kind: 'mordant',
+      title: 'Mordant',
+      temperatureC: 82,
+      usesBath: true,
+      doses: ids.map((materialId) => ({ materialId, by: 'percentOwf', percentOwf: 8 })),
+    });
+  const dosed = (s: RecipeStep | undefined) => s?.doses.map((d) => d.materialId);
+  it('puts no tartar into acetate or soy, nor on cellulose, and works acetate and silk cooler than alum', () => {
+    const acetate = { ...cotton, steps: [mordant('acetate'), ...body.steps.slice(1)] };
+    expect(dosed(steps('tartar', 'with', acetate)[0])).toEqual(['acetate']);
+    expect(dosed(steps('tartar', 'with', { ...cotton, steps: [mordant('alum')] })[0])).toEqual(['alum']);
+    expect(steps('tartar', 'rinse', acetate).map((s) => s.key)).not.toContain('tartarRinse');
+    expect(hottestC(steps('mordantHeat', 'hot', acetate)[0] as RecipeStep)).toBe(45);
+    expect(hottestC(steps('mordantHeat', 'hot', { fibres: ['silk'] as never })[0] as RecipeStep)).toBe(60);
+    const toAcetate = steps('aluminium', 'acetate', { ...cotton, steps: [mordant('alum', 'tartar')] })[0];
+    expect([dosed(toAcetate), hottestC(toAcetate as RecipeStep)]).toEqual([['acetate'], 45]);
+  });
+  it('binds with soy, doses it, and goes back to a salt again', () => {
+    const soy = steps('aluminium', 'soy');
+    expect([dosed(soy[0]), soy[0]?.usesBath]).toEqual([['soy'], false]);
+    expect(steps('mordantHeat', 'hot', { steps: [...soy] as never })[0]?.title).toBe('Bind with soy milk');
+    const back = steps('aluminium', 'alum12', { steps: [...soy] as never })[0];
+    expect([dosed(back), back?.usesBath, hottestC(back as RecipeStep)]).toEqual([['alum'], true, 82]);
+  });
+  it('lays nothing before a vat, and lets nothing cool in one overnight', () => {
+    const vat = [
+      recipeStep({ key: 'soak', kind: 'wetOut', title: 'Soak' }),
+      recipeStep({ key: 'd', kind: 'dye', title: 'Dip', doses: [{ materialId: 'indigo', by: 'gPerLitre', gPerL: 2 }] }),
+    ];
+    for (const [key, answer] of [
+      ['mordantOnTannin', 'always'],
+      ['finish', 'overnight'],
+      ['mordantWhen', 'before'],
+    ] as const)
+      expect(steps(key, answer, { steps: vat as never })).toEqual(vat);
+  });
+  it('links those who went on from the step before to the mordant that is added', () => {
+    const galls = [
+      recipeStep({ key: 'scour', kind: 'scour', title: 'Scour', after: [] }),
+      recipeStep({ key: 'draw', kind: 'extract', title: 'Draw', after: [] }),
+      recipeStep({ key: 'd', kind: 'dye', title: 'Dye', after: ['scour', 'draw'] }),
+    ];
+    const added = steps('mordantOnTannin', 'always', { steps: galls as never });
+    expect(added.map((s) => [s.key, s.after])).toEqual([
+      ['scour', []],
+      ['addedMordant', ['scour']],
+      ['draw', []],
+      ['d', ['addedMordant', 'draw']],
+    ]);
+    expect(steps('mordantOnTannin', 'none', { steps: [...added] as never }).map((s) => s.after)).toEqual(
+      galls.map((s) => s.after),
+    );
+  });
+  it('mordants with the dye or after it, and before it again', () => {
+    const withDye = steps('mordantWhen', 'with');
+    expect(withDye.map((s) => s.key)).toEqual(['d', 'r', 'dry', 'c', 'w']);
+    expect(dosed(withDye[0])).toEqual(['alum']);
+    const before = steps('mordantWhen', 'before', { steps: [...withDye] as never });
+    expect(before.map((s) => [s.kind, dosed(s)]).slice(0, 2)).toEqual([
+      ['mordant', ['alum']],
+      ['dye', []],
+    ]);
+    const after = steps('mordantWhen', 'after');
+    expect(after.map((s) => [s.key, s.after]).slice(0, 3)).toEqual([
+      ['d', null],
+      ['m', ['d']],
+      ['r', ['m']],
+    ]);
+    for (const chain of [withDye, before, after]) expect(findChainFault(chain, [])).toBeUndefined();
+  });
+  it('turns tannin and alum round, and fixes the mordant on cellulose with chalk or bran', () => {
+    const chain = [recipeStep({ key: 't', kind: 'tannin', title: 'Tannin' }), mordant('alum'), ...body.steps.slice(1)];
+    const turned = steps('tanninOrder', 'alum', { ...cotton, steps: chain as never });
+    expect(turned.map((s) => s.kind).slice(0, 2)).toEqual(['mordant', 'tannin']);
+    expect(steps('tanninOrder', 'tannin', { ...cotton, steps: [...turned] as never }).map((s) => s.kind)).toEqual(
+      chain.map((s) => s.kind),
+    );
+    const bran = steps('fixing', 'bran', { ...cotton, steps: chain as never });
+    expect(bran.map((s) => s.key).slice(1, 4)).toEqual(['m', 'fixing', 'd']);
+    expect(dosed(bran[2])).toEqual(['bran']);
+    expect(steps('fixing', 'none', { ...cotton, steps: [...bran] as never })).toEqual(chain);
+    expect(steps('fixing', 'chalk')).toEqual(body.steps);
   });
   it('adds a mordant to what brings its own tannin, and takes it away again', () => {
     const bare = { ...body, steps: body.steps.slice(1).map((s, i) => (i === 0 ? { ...s, after: [] } : s)) };

@@ -212,7 +212,11 @@ async function inSchools(
 ): Promise<{ body: Version['body']; label: string[] }> {
   if (schools.length === 0) return { body, label: [] };
   const own = practiceMaterials(
-    (await listMaterials(db)).map(({ id, facts }) => ({ id, catalogueKey: facts.catalogueKey })),
+    (await listMaterials(db)).map(({ id, facts }) => ({
+      id,
+      catalogueKey: facts.catalogueKey,
+      needs: facts.needs ?? catalogueEntry(facts.catalogueKey)?.needs ?? null,
+    })),
   );
   const label: string[] = [];
   let layout = body;

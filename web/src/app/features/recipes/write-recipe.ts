@@ -8,6 +8,7 @@ import type { PlacedPlan, StepKind } from '@vestigia/core';
 import {
   FIBRE_KINDS,
   PRACTICE,
+  catalogueEntry,
   changesChain,
   STEP_KINDS,
   STEP_KIND_LABELS,
@@ -181,7 +182,13 @@ export class WriteRecipePage {
       before,
       key,
       answer,
-      practiceMaterials(this.dosable().map(({ id, facts }) => ({ id, catalogueKey: facts.catalogueKey }))),
+      practiceMaterials(
+        this.dosable().map(({ id, facts }) => ({
+          id,
+          catalogueKey: facts.catalogueKey,
+          needs: facts.needs ?? catalogueEntry(facts.catalogueKey)?.needs ?? null,
+        })),
+      ),
     );
     const minutes = (body: Pick<RecipeBody, 'steps'>): number =>
       body.steps.reduce(
