@@ -69,6 +69,16 @@ describe('water', () => {
   });
 });
 
+describe('washing soda crystals', () => {
+  it('do by 2.7 times the weight what soda ash does', () => {
+    const grams = (reagent: PhReagent): number => {
+      const dose = doseToPh({ ph: 7, hardnessDh: 5 }, 10.5, 10, reagent);
+      return dose.ok ? dose.dose.value : NaN;
+    };
+    expect(grams('sodaCrystals') / grams('sodaAsh')).toBeCloseTo(2.7, 2);
+  });
+});
+
 describe('a dose to a pH', () => {
   const dose = (ph: number, hardnessDh: number, target: number, reagent: PhReagent, litres = 10) =>
     doseToPh({ ph, hardnessDh }, target, litres, reagent);
@@ -128,7 +138,7 @@ describe('a dose to a pH', () => {
   it('rises with the bath and with the step, for every reagent', () => {
     fc.assert(
       fc.property(fc.constantFrom(...PH_REAGENTS), fc.double({ min: 1, max: 30, noNaN: true }), (reagent, dh) => {
-        const sour = reagent === 'vinegar5' || reagent === 'citricAcid';
+        const sour = reagent === 'vinegar5' || reagent === 'citricAcid' || reagent === 'tartaricAcid';
         const [near, far] = sour ? [6, 5] : [7.8, 8.1];
         const at = (target: number, litres: number): number => {
           const d = dose(sour ? 7.5 : 7, dh, target, reagent, litres);

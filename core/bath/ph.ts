@@ -22,6 +22,9 @@ interface Acid {
 const REAGENTS: Readonly<Record<PhReagent, Acid>> = {
   vinegar5: { pKa: [4.756], sodium: 0, molarMass: 60.05, share: 0.05, unit: 'ml' },
   citricAcid: { pKa: [3.13, 4.76, 6.4], sodium: 0, molarMass: 192.12, share: 1, unit: 'g' },
+  tartaricAcid: { pKa: [2.98, 4.34], sodium: 0, molarMass: 150.09, share: 1, unit: 'g' },
+  // Ten waters to a carbonate: 286.14 g of crystals hold 105.99 g of it.
+  sodaCrystals: { pKa: PK_CARBONIC, sodium: 2, molarMass: 105.99, share: 105.99 / 286.14, unit: 'g' },
   sodaAsh: { pKa: PK_CARBONIC, sodium: 2, molarMass: 105.99, share: 1, unit: 'g' },
   bicarbonate: { pKa: PK_CARBONIC, sodium: 1, molarMass: 84.01, share: 1, unit: 'g' },
   ammonia10: { pKa: [9.25], sodium: 1, molarMass: 17.03, share: 0.1, unit: 'ml' },

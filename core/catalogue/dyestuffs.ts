@@ -371,4 +371,44 @@ export const DYESTUFFS: readonly CatalogueEntry[] = [
     'Violet to grey-blue on alum; an anthocyanin that fades and shifts with pH.',
     { ceilingC: 60, light: 'poor', wash: 'poor', ...months(7, 9) },
   ),
+  dyestuff('Dahlia', 'Dahlia spp.', 'flower heads', ['fresh', 'dried', 'frozen'], 'Yellow to orange on alum.', {
+    ceilingC: 85,
+    ...months(8, 10),
+  }),
+  dyestuff(
+    'St John’s wort',
+    'Hypericum perforatum',
+    'flowering tops',
+    ['fresh', 'dried'],
+    'Yellow to green on alum; the flowers alone give red-brown. Sap makes skin tender to the sun.',
+    { ceilingC: 85, ...hazards('irritant'), ...months(6, 8) },
+  ),
+  dyestuff('Dock root', 'Rumex spp.', 'roots', ['fresh', 'dried'], 'Golden to brown; brings tannin.', {
+    ...tannin,
+    ...direct,
+    ...months(9, 11),
+  }),
+  dyestuff('Willow bark', 'Salix spp.', 'bark and twigs', ['fresh', 'dried'], 'Rosy tan; brings tannin.', {
+    ...tannin,
+    ...direct,
+    ...months(3, 5),
+  }),
+  dyestuff('Willow leaves', 'Salix spp.', 'leaves', ['fresh', 'dried'], 'Yellow on alum.', {
+    ceilingC: 85,
+    ...months(5, 9),
+  }),
+  dyestuff('Coffee', 'Coffea spp.', 'roasted beans or grounds', ['dried', 'ground'], 'Beige to brown; brings tannin.', {
+    ...tannin,
+    ...direct,
+    light: 'fair',
+  }),
+  dyestuff('Apple bark', 'Malus domestica', 'bark', ['fresh', 'dried'], 'Clear yellow on alum.', {
+    ceilingC: 85,
+    ...months(1, 4),
+  }),
+  dyestuff('Hops', 'Humulus lupulus', 'shoots and cones', ['fresh', 'dried'], 'Tan to brown-red.', {
+    ceilingC: 90,
+    ...tannin,
+    ...months(8, 9),
+  }),
 ];

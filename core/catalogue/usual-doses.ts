@@ -55,6 +55,27 @@ const USUAL: Readonly<Record<string, Readonly<Partial<Record<FibreGroup, UsualDo
       tooMuch: 'So much soda burns skin and eyes, and is hard to rinse out before the mordant.',
     },
   },
+  'washing-soda-crystals': {
+    cellulose: {
+      usual: [3, 16],
+      cautionAbove: 40,
+      stopAbove: 160,
+      tooMuch: 'So much soda burns skin and eyes, and is hard to rinse out before the mordant.',
+    },
+  },
+  'iron-acetate': { protein: iron(5, 10), cellulose: iron(8, 20) },
+  'oxalic-acid': both({
+    usual: [0.5, 3],
+    cautionAbove: 6,
+    stopAbove: 20,
+    tooMuch: 'Oxalic acid is poisonous, weakens cellulose and is hard to rinse out.',
+  }),
+  'tartaric-acid': both({
+    usual: [0.5, 5],
+    cautionAbove: 12,
+    stopAbove: 50,
+    tooMuch: 'So strong an acid strips the mordant, and weakens cotton and linen for good.',
+  }),
   'tannic-acid': both({
     usual: [3, 10],
     cautionAbove: 20,

@@ -57,7 +57,9 @@ function reagentOf({ materialId, target, measure }: Wanted, input: PlanInput): D
 const PH_REAGENT_OF: Readonly<Record<string, PhReagent>> = {
   'white-vinegar': 'vinegar5',
   'citric-acid': 'citricAcid',
+  'tartaric-acid': 'tartaricAcid',
   'soda-ash': 'sodaAsh',
+  'washing-soda-crystals': 'sodaCrystals',
   'bicarbonate-of-soda': 'bicarbonate',
   'household-ammonia': 'ammonia10',
 };
