@@ -79,12 +79,17 @@ export const valuation = z
   .meta({ id: 'Valuation' });
 export type ValuationReport = z.infer<typeof valuation>;
 
-/** What a lot's materials cost, first in first out and at average. */
+/** What a lot costs: its materials, first in first out and at average; heat and hands by its plan. */
 export const lotCost = z
   .object({
     currency: z.string(),
     fifoMinor: z.int(),
     averageMinor: z.int(),
+    /** Heat and hands by its plan; in money where the studio says what they cost. */
+    heatKwh: z.number(),
+    heatMinor: z.int().nullable(),
+    handsMin: z.number(),
+    handsMinor: z.int().nullable(),
     rows: z.array(
       z.object({
         materialId: id,

@@ -86,6 +86,9 @@ export type ProposalAsk = z.input<typeof proposalAsk>;
 
 export type ReadProposalAsk = z.infer<typeof proposalAsk>;
 
+/** What a plan asks of heat, hands and the calendar. */
+export const planEffort = z.object({ heatKwh: z.number(), handsMin: z.number(), throughMin: z.number() });
+
 export const proposal = z
   .object({
     understoodAs: z.string(),
@@ -100,6 +103,19 @@ export const proposal = z
       .nullable(),
     /** What was looked at before the lot may start; cautions want a reason each. */
     checks: z.array(lotCheck),
+    /** Ways to dye it in batches more alike, each planned through. */
+    alternatives: z.array(
+      z.object({
+        code: z.enum(['oneVessel', 'shorterBath', 'fewerVessels']),
+        vesselIds: z.array(id).optional(),
+        fills: z.int().optional(),
+        liquorRatio: z.number().optional(),
+        batches: z.array(z.object({ vesselName: z.string(), pieces: z.int(), wofG: z.number() })),
+        effort: planEffort,
+      }),
+    ),
+    /** Heat, hands and time by this plan. */
+    effort: planEffort,
     /** Lots to dye first: what is short is what their baths leave. */
     unfolds: z.array(z.object({ lotId: id, tag: z.string(), colourway: z.string(), material: z.string() })),
     /** Doses that the recipe gives as a range, and what is taken of each. */

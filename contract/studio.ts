@@ -71,6 +71,8 @@ const settingFields = {
   liftLimitKg: numberIn('What one person lifts', 1, 60, 'kg').default(15),
   /** Minor units of money for a kilowatt hour; `null` where not known. */
   energyMinorPerKwh: numberIn('The price of energy', 0, 10_000).nullable().default(null),
+  /** Minor units of money for an hour of work; `null` where hours aren't counted in. */
+  hourMinor: numberIn('What an hour costs', 0, 1_000_000).nullable().default(null),
 };
 export const settingsEdit = z.object({ version, ...settingFields });
 export const studio = z

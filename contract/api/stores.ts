@@ -167,7 +167,12 @@ export const storesCalls = {
     query: z.object({ on: isoDate.optional() }),
     reply: valuation,
   },
-  lotCost: { method: 'get', path: '/api/lots/{id}/cost', summary: 'What a lot’s materials cost', reply: lotCost },
+  lotCost: {
+    method: 'get',
+    path: '/api/lots/{id}/cost',
+    summary: 'What a lot costs: materials, heat, hands',
+    reply: lotCost,
+  },
 
   stocktakes: {
     method: 'get',

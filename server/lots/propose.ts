@@ -1,10 +1,12 @@
 import type { Colourway, Material, Proposal, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
-import type { LotCheck, LotConditions, LotPlan, PlanBase, RecipeVersion } from '@vestigia/core';
+import type { LotCheck, LotConditions, LotPlan, PlanBase, PlanInput, RecipeVersion } from '@vestigia/core';
 import {
   PRACTICE,
   changesChain,
   chooseDoses,
+  findAlternatives,
   findChoiceOutside,
+  planEffort,
   rangedDoses,
   checkLot,
   compareThenAndNow,
@@ -108,6 +110,12 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     shades: body.expectedShades.flatMap((e) =>
       bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name })),
     ),
+    effort: planEffort(plan),
+    alternatives: findAlternatives(inputOf(ask, asked), plan).map((a) => ({
+      ...a,
+      batches: [...a.batches],
+      ...(a.vesselIds ? { vesselIds: [...a.vesselIds] } : {}),
+    })) as Proposal['alternatives'],
     unfolds: await readUnfolds(db, plan),
     ranges: rangesOf(asked),
     schools: practiceDifferences(room.house, body.practice),
@@ -150,12 +158,12 @@ async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
   return { colourway, earlier, version, room, inSchool, body, label, recipe, bases, known, understoodAs, water, today };
 }
 
-function planOrRefuse(
+function inputOf(
   ask: ReadProposalAsk,
   { bases, recipe, water, room, today, known }: Awaited<ReturnType<typeof gather>>,
-): LotPlan {
+): PlanInput {
   const dosed = [...known.rows.keys()].filter((id) => !bases.some((b) => b.id === id));
-  const planned = planLot({
+  return {
     bases: bases as [PlanBase, ...PlanBase[]],
     recipe,
     water,
@@ -167,7 +175,11 @@ function planOrRefuse(
     fills: ask.fills,
     materials: dosed.map((id) => known.forPlan(id)),
     vessels: chooseVessels(room, ask.vesselIds),
-  });
+  };
+}
+
+function planOrRefuse(ask: ReadProposalAsk, asked: Awaited<ReturnType<typeof gather>>): LotPlan {
+  const planned = planLot(inputOf(ask, asked));
   if (planned.ok) return planned.plan;
   const { refusal } = planned;
   const ways = refusal.ways.map((way) => ({ ...way, message: sayWayOut(way) }));

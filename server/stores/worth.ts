@@ -1,6 +1,6 @@
 import type { LotCost, ValuationReport } from '@vestigia/contract';
-import type { StockValue, ValuedMovement } from '@vestigia/core';
-import { valueStock, withoutReversed } from '@vestigia/core';
+import type { KeptPlan, StockValue, ValuedMovement } from '@vestigia/core';
+import { completePlan, planEffort, valueStock, withoutReversed } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { lots, studio } from '../db/schema';
@@ -128,10 +128,28 @@ export async function readValuation(db: Db, on: string | undefined, now: Date): 
   };
 }
 
-/** What a lot's materials cost: each weighing carries the value it took off the shelf. */
+/** Heat and hands that a lot takes by its plan, in money where the studio says what they cost. */
+async function readEffort(
+  db: Db,
+  kept: KeptPlan,
+): Promise<Pick<LotCost, 'heatKwh' | 'heatMinor' | 'handsMin' | 'handsMinor'>> {
+  const { heatKwh, handsMin } = planEffort(completePlan(kept));
+  const [prices] = await db.select({ kwh: studio.energyMinorPerKwh, hour: studio.hourMinor }).from(studio);
+  const of = (amount: number, price: number | null | undefined): number | null =>
+    price === null || price === undefined ? null : Math.round(amount * price);
+  return {
+    heatKwh,
+    heatMinor: of(heatKwh, prices?.kwh),
+    handsMin,
+    handsMinor: of(handsMin / 60, prices?.hour),
+  };
+}
+
+/** What a lot costs: each weighing carries the value it took off the shelf; heat and hands are by its plan. */
 export async function readLotCost(db: Db, lotId: string): Promise<LotCost> {
-  const [lot] = await db.select({ id: lots.id }).from(lots).where(eq(lots.id, lotId));
+  const [lot] = await db.select({ plan: lots.plan }).from(lots).where(eq(lots.id, lotId));
   if (!lot) throw notFound('lot');
+  const effort = await readEffort(db, lot.plan);
   const taken = await oneValue<{ id: string; materialId: string; name: string; measure: 'weight'; amount: number }[]>(
     db,
     sql`(SELECT coalesce(json_agg(json_build_object('id', m.id, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
@@ -139,7 +157,8 @@ export async function readLotCost(db: Db, lotId: string): Promise<LotCost> {
       WHERE m.lot_id = ${lotId})`,
   );
   const materialIds = [...new Set(taken.map((t) => t.materialId))];
-  if (materialIds.length === 0) return { currency: await currencyOf(db), fifoMinor: 0, averageMinor: 0, rows: [] };
+  if (materialIds.length === 0)
+    return { currency: await currencyOf(db), fifoMinor: 0, averageMinor: 0, ...effort, rows: [] };
   const groups = (await readGroups(db)).filter((g) => g.some((id) => materialIds.includes(id)));
   const fifo = new Map<string, number>();
   const average = new Map<string, number>();
@@ -164,6 +183,7 @@ export async function readLotCost(db: Db, lotId: string): Promise<LotCost> {
   return {
     currency: await currencyOf(db),
     rows,
+    ...effort,
     fifoMinor: rows.reduce((t, r) => t + r.fifoMinor, 0),
     averageMinor: rows.reduce((t, r) => t + r.averageMinor, 0),
   };

@@ -23,6 +23,7 @@ export const studio = pgTable(
     hotWaterC: doublePrecision('hot_water_c').notNull().default(55),
     liftLimitKg: doublePrecision('lift_limit_kg').notNull().default(15),
     energyMinorPerKwh: doublePrecision('energy_minor_per_kwh'),
+    hourMinor: doublePrecision('hour_minor'),
     version: integer('version').notNull().default(1),
   },
   (t) => [check('one_studio', sql`${t.only}`)],

@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import type { LotDetail, RunEntryView } from '@vestigia/contract';
+import type { LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import {
   describeDifference,
   formatAmount,
@@ -131,6 +131,10 @@ export class LotPage {
     }));
   });
   protected readonly money = formatMoney;
+  protected readonly minutes = sayMinutes;
+  /** Materials, heat and hands together; nothing where the studio doesn’t say what heat and hands cost. */
+  protected readonly wholeCost = ({ fifoMinor, heatMinor, handsMinor }: LotCost): number | undefined =>
+    heatMinor === null || handsMinor === null ? undefined : fifoMinor + heatMinor + handsMinor;
   protected readonly perPiece = (minor: number, pieces: number): number => Math.round(minor / Math.max(1, pieces));
   protected readonly lot = liveQuery(
     ['lots'],

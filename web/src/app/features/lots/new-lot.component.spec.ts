@@ -43,6 +43,8 @@ function proposal(change: Partial<Proposal> = {}): Proposal {
     checks: [],
     schools: [],
     unfolds: [],
+    alternatives: [],
+    effort: { handsMin: 90, heatKwh: 2.4, throughMin: 1500 },
     ranges: [],
     shades: [],
     digest: 'digest-1',
@@ -207,6 +209,21 @@ describe('a new lot', () => {
     await field.setValue('40');
     await typed();
     expect(asked.at(-1)?.doses).toEqual([{ stepKey: 'dye', materialId: 'weld', percentOwf: 40 }]);
+  });
+
+  it('lays even ways beside unlike batches, with what each costs, and plans the one that is pressed', async () => {
+    const batches = [6, 6].map((pieces) => ({ vesselName: 'Big kettle', pieces, wofG: pieces * 100 }));
+    const effort = { handsMin: 180, heatKwh: 4.8, throughMin: 3000 };
+    const alternatives = [{ code: 'oneVessel' as const, vesselIds: ['big'], fills: 2, batches, effort }];
+    answer = () => of(proposal({ alternatives }));
+    await say('12 x 100 g');
+    expect(text()).toContain('1 h 30 min of hands, 2.4 kWh of heat');
+    expect([...page().querySelectorAll('td')].map((td) => td.textContent.trim())).toEqual(
+      expect.arrayContaining(['Big kettle, filled twice', '6 + 6', '3 h', '4.8 kWh']),
+    );
+    button(/^Plan it so$/)?.click();
+    await typed();
+    expect(asked.at(-1)).toMatchObject({ vesselIds: ['big'], fills: 2 });
   });
 
   it('unfolds a shade that came from what another lot left', async () => {

@@ -14,7 +14,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
-import { INTAKE_FLAG_LABELS, formatAmount, sayCourse, sayMinutes, sayPlanCaution } from '@vestigia/core';
+import { INTAKE_FLAG_LABELS, formatAmount, sayCourse, sayMinutes, sayPlanCaution, joinList } from '@vestigia/core';
 import { catchError, debounceTime, merge, of, switchMap } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -33,6 +33,8 @@ import { LotExtrasForm } from './lot-extras';
 import { LotWeighings } from './lot-weighings';
 
 const TYPING_MS = 250;
+type Alternative = Proposal['alternatives'][number];
+
 const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercent: null }, doses: [], schools: [] };
 
 /**
@@ -226,6 +228,26 @@ export class NewLotPage {
       }),
       ({ id }) => void this.router.navigate(['/lots', id]),
     );
+  }
+
+  protected readonly hours = sayMinutes;
+  protected readonly riskLabel: Readonly<Record<Alternative['code'], string>> = {
+    oneVessel: 'The second filling is dyed after the first: judge the two side by side.',
+    shorterBath: 'Less room to turn: deeper, and less even.',
+    fewerVessels: 'More batches than need be: each is a bath to watch.',
+  };
+  protected wayLabel({ code, batches, liquorRatio }: Alternative): string {
+    if (code === 'oneVessel') return `${batches[0]?.vesselName ?? ''}, filled twice`;
+    return code === 'shorterBath'
+      ? `a bath of 1:${liquorRatio}`
+      : joinList([...new Set(batches.map((b) => b.vesselName))]);
+  }
+  protected readonly batchesLabel = ({ batches }: Alternative): string => batches.map((b) => b.pieces).join(' + ');
+
+  protected takeAlternative({ vesselIds, liquorRatio, fills }: Alternative): void {
+    if (vesselIds)
+      this.without.set((this.studio.value()?.vessels ?? []).map((v) => v.id).filter((id) => !vesselIds.includes(id)));
+    this.takeWay({ ...(liquorRatio ? { liquorRatio } : {}), ...(fills ? { fills } : {}) });
   }
 
   protected takeWay(way: { liquorRatio?: number; fills?: number }): void {

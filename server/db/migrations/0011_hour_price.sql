@@ -1,0 +1,3 @@
+ALTER TABLE "materials" ALTER COLUMN "facts" SET DEFAULT '{"catalogueKey":null,"botanicalName":"","plantPart":"","forms":[],"fibreGroups":[],"ceilingC":null,"water":"any","phLow":null,"phHigh":null,"light":null,"wash":null,"bringsTannin":false,"needs":null,"season":null,"leadTimeDays":null,"reorderPoint":null,"reorderQuantity":null,"packet":null}'::jsonb;--> statement-breakpoint
+ALTER TABLE "stock_lots" ALTER COLUMN "facts" SET DEFAULT '{"origin":"receipt","plantPart":"","stage":"","form":null,"container":"","grossMg":null,"tareMg":null,"moisturePercent":null,"strengthPercent":null,"strengthBasis":"","reference":false,"gathering":null,"fromLotId":null}'::jsonb;--> statement-breakpoint
+ALTER TABLE "studio" ADD COLUMN "hour_minor" double precision;
