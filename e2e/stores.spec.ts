@@ -192,6 +192,14 @@ describe('stores, on the demo studio', () => {
     await corin.press('Record it');
     await corin.sees('70 g of Potassium alum added, from POT-3');
     expect((await ownStockLot()).liquorNow).toMatchObject([{ name: 'Potassium alum', grams: 150 }]);
+    await corin.press('Boiled down or topped up', '[role=tab]');
+    await corin.write('There is now', '4 l');
+    await corin.press('Record it');
+    await corin.sees('steamed off: 4 l now, and all that was dissolved');
+    expect(await ownStockLot()).toMatchObject({ row: { onHand: 4_000_000 }, liquorNow: [{ grams: 150 }] });
+    await corin.press('Dye in it');
+    await corin.sees('Write a recipe', 'h1');
+    await corin.sees('Alum bath of the linen days as the liquor itself');
   });
 
   it('brings a table in with every row’s fate, once, and refuses one that is broken', async () => {

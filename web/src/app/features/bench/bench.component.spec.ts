@@ -195,6 +195,33 @@ describe('the bench page', () => {
     expect(page().querySelector('.offered')).toBeNull();
   });
 
+  it('says which pot still holds another lot’s bath, and begins there only with a reason', async () => {
+    const inWork = (lot: LotDetail, id: string, tag: string): LotDetail => ({
+      ...lot,
+      summary: { ...lot.summary, id, tag, state: 'inWork' },
+    });
+    const skipped = runEntry('skip', { kind: 'skip', text: 'weighed before' });
+    const [alum] = lotFixture().plan.steps[1]?.weighings ?? [];
+    const other = lotFixture([
+      { ...skipped, id: 'skip 2' },
+      runEntry('start 2', { kind: 'start', stepIndex: 1, at: '2026-06-01T11:50:00.000Z' }),
+      runEntry('weigh 2', {
+        kind: 'weigh',
+        stepIndex: 1,
+        weighing: { batch: 1, materialId: 'alum', stockLotId: 'ALU-1', amount: (alum?.target.value ?? 0) * 1000 },
+      }),
+    ]);
+    await open(inWork(lotFixture([skipped]), 'lot-1', 'Lot 1'), inWork(other, 'lot-2', 'Lot 2'));
+    expect(text('h1')).toBe('mordant');
+    expect(text('.say.warn')).toMatch(/(kettle|pan) still holds “mordant” of Lot 2\. Finish that first/);
+    await press('Begin all the same');
+    expect(added).toEqual([]);
+    expect(text('.refusal')).toContain('still holds “mordant” of Lot 2');
+    await write('Why it is begun there all the same', 'poured into the tub');
+    await press('Begin all the same');
+    expect(added).toMatchObject([{ kind: 'start', stepIndex: 1, text: 'poured into the tub' }]);
+  });
+
   it('keeps a photograph with the note it belongs to', async () => {
     await open(begun('start'));
     await press('Note');
