@@ -85,6 +85,17 @@ export function addBenchHistory(doc: Doc, { random, byId }: StudioSettings): voi
           detail: { sampleOf: 'piece', depth, readBy: 'hand', batch: 1 },
         });
       }
+      enter(lot, step.index, 'ph', startMs + 0.15 * minutes * 60_000, {
+        detail: { ph: Math.round((6.6 + random.spread(0.4)) * 10) / 10, readBy: 'strip' },
+      });
+      enter(lot, step.index, 'pause', startMs + 0.3 * minutes * 60_000, { text: 'the gas bottle ran empty' });
+      enter(lot, step.index, 'resume', startMs + 0.3 * minutes * 60_000 + 8 * 60_000, {});
+      const last = Math.round(minutes * 0.8);
+      enter(lot, step.index, 'pulls', startMs + 0.35 * minutes * 60_000, {
+        detail: { pullMinutes: [Math.round(minutes * 0.6), last] },
+      });
+      for (const [i, minute] of [Math.round(minutes * 0.6), last].entries())
+        enter(lot, step.index, 'pull', startMs + (minute + 8) * 60_000, { detail: { piece: i + 1 } });
       const [first, second] = doc.people;
       if (first && second)
         enter(lot, step.index, 'hand', startMs + minutes * 0.5 * 60_000, {

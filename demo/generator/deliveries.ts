@@ -1,6 +1,10 @@
+import { isInSeason, nearestInSeason } from './harvest';
 import { SUPPLIES } from './saltgrass-supplies';
 import type { Delivery, Dyehouse } from './dyehouse';
 import { DAY_MS, iso } from './dyehouse';
+
+/** A harvest has to last until the next: it brings this much more than a delivery would. */
+const HARVEST_TIMES = 2;
 
 export function planDeliveries(house: Dyehouse): Delivery[] {
   const deliveries = SUPPLIES.flatMap((supply, s) => {
@@ -11,7 +15,16 @@ export function planDeliveries(house: Dyehouse): Delivery[] {
       atMs < house.endMs - DAY_MS;
       n += 1, atMs = house.startMs + n * everyMs + house.random.between(-6, 6) * DAY_MS * Math.sign(n)
     ) {
-      times.push({ supply, atMs, strength: supply.strengths[n % supply.strengths.length] ?? 1 });
+      const strength = supply.strengths[n % supply.strengths.length] ?? 1;
+      // What is grown or gathered comes in its season; what was on the shelf when the story begins was brought over.
+      const season = supply.pence === 0 && n > 0 ? house.seasonOf(supply.material) : null;
+      const inSeasonMs = season ? nearestInSeason(atMs, season) : atMs;
+      if (inSeasonMs >= house.startMs && inSeasonMs < house.endMs - DAY_MS)
+        times.push({
+          supply: season ? { ...supply, each: supply.each * HARVEST_TIMES } : supply,
+          atMs: inSeasonMs,
+          strength,
+        });
     }
     return times;
   });
@@ -34,6 +47,8 @@ export function deliver(house: Dyehouse, { supply, atMs, strength }: Delivery): 
   const id = house.random.id(atMs);
   const amount = Math.round((supply.each * house.sim.supplyScale * house.random.between(0.9, 1.1)) / 5) * 5 * 1000;
   const grown = supply.pence === 0;
+  const season = house.seasonOf(supply.material);
+  const isGathered = grown && (season === null || isInSeason(atMs, season));
   const first = number === 1;
   // A harvest is known to be weak once a strip was dyed with it; the first of a dyestuff is what the others are told
   // against.
@@ -74,12 +89,12 @@ export function deliver(house: Dyehouse, { supply, atMs, strength }: Delivery): 
   house.doc.movements.push({
     id: house.random.id(atMs),
     stockLotId: id,
-    kind: grown ? 'gather' : 'receive',
+    kind: isGathered ? 'gather' : 'receive',
     amount,
     lotId: null,
     runEntryId: null,
     reversesId: null,
-    note: supply.source,
+    note: grown && !isGathered ? `last season’s, from ${supply.source}` : supply.source,
     byId: house.personId(),
     at: iso(atMs),
   });

@@ -1,5 +1,6 @@
 import type { StudioFile } from '@vestigia/contract';
 import type { Lab, PlanMaterial } from '@vestigia/core';
+import type { HarvestMonths } from './harvest';
 import { Random } from './random';
 import type { SUPPLIES } from './saltgrass-supplies';
 
@@ -9,6 +10,9 @@ export const DAY_MS = 24 * HOUR_MS;
 
 /** The one lot dyed in the pot that once met iron: a Marram, which shows it. */
 export const SPOILED_LOT = 31;
+
+/** The weaver's large order of Marram: more than the pots hold at once. */
+export const LARGE_LOT = 24;
 
 export interface Simulation {
   readonly seed: number;
@@ -127,6 +131,11 @@ export class Dyehouse {
       dryFactor: null,
       stock,
     };
+  }
+
+  /** When a material is taken, as the studio has it; `null` where it is not of a season. */
+  seasonOf(name: string): HarvestMonths | null {
+    return this.doc.materials.find((m) => m.id === this.materialId(name))?.facts?.season ?? null;
   }
 
   materialId(name: string): string {

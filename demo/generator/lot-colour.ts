@@ -8,12 +8,14 @@ import { iso } from './dyehouse';
 /** The colour that came out: strength and dose against what is wanted, then water, pot and chance. */
 export function shadeOf(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, batch: number, how: Circumstances): Lab {
   const dyeId = house.materialId(seed.dyestuff);
-  const wanted = lot.plan.steps
+  // What is weighed once for several batches is named by the first of them.
+  const weighings = lot.plan.steps
     .flatMap((s) => s.weighings)
-    .filter((w) => w.materialId === dyeId && w.batch === batch)
-    .reduce((sum, w) => sum + w.target.value, 0);
+    .filter((w) => w.materialId === dyeId && (w.forBatches ?? [w.batch]).includes(batch));
+  const wanted = weighings.reduce((sum, w) => sum + w.target.value, 0);
+  const named = weighings.map((w) => w.batch);
   const given = house.doc.runEntries
-    .filter((e) => e.lotId === lot.id && e.weighing?.materialId === dyeId && e.weighing.batch === batch)
+    .filter((e) => e.lotId === lot.id && e.weighing?.materialId === dyeId && named.includes(e.weighing.batch))
     .reduce(
       (sum, e) => sum + ((e.weighing?.amount ?? 0) / 1000) * house.stockLot(e.weighing?.stockLotId ?? '').strength,
       0,
@@ -69,6 +71,9 @@ export function read(
   }
 }
 
+/** Of the tolerance, what makes a careful judge look twice. */
+const NEAR_THE_LIMIT = 0.7;
+
 export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: number, how: Circumstances): void {
   if (atMs > house.endMs) return;
   const readings = house.doc.readings.filter((r) => r.lotId === lot.id);
@@ -98,14 +103,25 @@ export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: n
   if (refused) throw new Error(`lot ${lot.number}: ${refused.message}`);
   const toFirst =
     lot.reorderOfId !== null && first ? ciede2000(first.lab, colour.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
+  // What is a shade off is held first, and looked at again beside the older lots.
+  const heldMs = atMs - 30 * 60_000;
+  const said = { toMaster: colour.worstDeltaE, toFirst, betweenBatches: colour.betweenBatchesDeltaE };
+  if (verdict === 'pass' && colour.worstDeltaE > seed.toleranceDeltaE * NEAR_THE_LIMIT)
+    house.doc.verdicts.push({
+      id: house.random.id(heldMs),
+      lotId: lot.id,
+      verdict: 'hold',
+      reason: 'A shade off: laid beside the older lots by daylight first.',
+      ...said,
+      byId: house.personId(),
+      at: iso(heldMs),
+    });
   house.doc.verdicts.push({
     id: house.random.id(atMs),
     lotId: lot.id,
     verdict,
     reason,
-    toMaster: colour.worstDeltaE,
-    toFirst,
-    betweenBatches: colour.betweenBatchesDeltaE,
+    ...said,
     byId: house.personId(),
     at: iso(atMs),
   });

@@ -4,6 +4,7 @@ import { studioDocument } from '@vestigia/contract';
 import { currentEntries, entriesOfKind } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { Random } from './random';
+import { isInSeason } from './harvest';
 import { simulateDyehouse } from './simulate-dyehouse';
 
 const small = {
@@ -65,12 +66,33 @@ describe('the demo studio', () => {
   });
 
   it('has what a screen needs to say something true', () => {
-    expect(new Set(demo.verdicts.map((v) => v.verdict))).toEqual(new Set(['pass', 'refuse']));
+    expect(new Set(demo.verdicts.map((v) => v.verdict))).toEqual(new Set(['pass', 'hold', 'refuse']));
     expect(demo.verdicts.find((v) => v.verdict === 'refuse')?.reason).toContain('dented pot');
     expect(demo.lots.filter((l) => l.reorderOfId !== null).length).toBeGreaterThan(10);
     expect(new Set(demo.lots.map((l) => l.water?.name))).toEqual(new Set(['Tap', 'Rain barrel']));
     const judged = new Set(demo.verdicts.map((v) => v.lotId));
     expect(demo.lots.filter((l) => !judged.has(l.id)).length).toBeGreaterThanOrEqual(4);
+  });
+
+  it('gathers in season, heats no faster than its rings can, and uses what the bench and the shelf offer', () => {
+    for (const m of demo.movements.filter((one) => one.kind === 'gather')) {
+      const jar = demo.stockLots.find((s) => s.id === m.stockLotId);
+      const season = demo.materials.find((x) => x.id === jar?.materialId)?.facts.season;
+      if (season) expect(isInSeason(Date.parse(m.at), season)).toBe(true);
+    }
+    for (const read of demo.runEntries.filter((e) => e.kind === 'temperature' && e.text === null)) {
+      const step = demo.lots.find((l) => l.id === read.lotId)?.plan.steps[read.stepIndex];
+      const began = demo.runEntries.find(
+        (e) => e.lotId === read.lotId && e.stepIndex === read.stepIndex && e.kind === 'start',
+      );
+      const heatMin = Math.max(0, ...(step?.baths ?? []).map((b) => (b.heating?.ok ? b.heating.minutes.value : 0)));
+      expect((Date.parse(read.at) - Date.parse(began?.at ?? '')) / 60_000).toBeGreaterThanOrEqual(heatMin - 0.1);
+    }
+    const kinds = new Set<string>([...demo.runEntries, ...demo.movements].map((e) => e.kind));
+    for (const kind of ['pause', 'skip', 'redo', 'ph', 'pulls', 'pull', 'sample', 'hand', 'spoil', 'give', 'gather'])
+      expect([...kinds]).toContain(kind);
+    expect(demo.lots.some((l) => l.plan.batches.some((b) => b.fill === 2))).toBe(true);
+    expect(demo.lots.some((l) => l.extras.intake.flags.length > 0)).toBe(true);
   });
 
   it('has curves of a probe that stay in the bath, samples that deepen, and codes that are given once', () => {

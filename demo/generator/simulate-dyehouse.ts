@@ -8,6 +8,7 @@ import { Dyehouse, DAY_MS, byText, byTime } from './dyehouse';
 import { furnish } from './furnish';
 import { planDeliveries, deliver } from './deliveries';
 import { dyeLot } from './dye-lot';
+import { loseSome } from './losses';
 
 /**
  * A small simulated dyehouse: deliveries come, lots are planned with the product's own arithmetic, dyed with the slips
@@ -32,6 +33,7 @@ function tellStory(house: Dyehouse): Doc {
     dyeLot(house, n, startMs, n === steady.length);
   });
   for (const delivery of deliveries) deliver(house, delivery);
+  loseSome(house);
   addStoresHistory(house.doc, {
     random: house.random,
     endMs: house.endMs,
