@@ -62,6 +62,8 @@ export type {
   StockLotEdit,
   Taking,
 } from './stores';
+export type { KeptFibre } from './kept-fibre';
+export { TREATMENTS } from './kept-fibre';
 export type { Liquor, LiquorEntry, NewLiquor } from './liquor';
 export { NO_STOCK_FACTS } from './stores';
 export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';

@@ -1,3 +1,4 @@
+import { TREATMENTS } from './kept-fibre';
 import { CONVERSION_KINDS, MATERIAL_FORMS, MATERIAL_KINDS, MOVEMENT_KINDS, STOCK_ORIGINS } from '@vestigia/core';
 import { z } from 'zod';
 import {
@@ -45,8 +46,10 @@ export const stockFacts = z
       })
       .nullable()
       .default(null),
-    /** The lot whose bath it is what is left of. */
+    /** The lot it came from: the bath it is what is left of, or the pieces it was. */
     fromLotId: id.nullable().default(null),
+    /** What was done to fibre before it became stock. */
+    treatment: z.enum(TREATMENTS).nullable().default(null),
   })
   .meta({ id: 'StockFacts' });
 export type StockFacts = z.infer<typeof stockFacts>;

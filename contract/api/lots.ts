@@ -1,3 +1,4 @@
+import { keptFibre } from '../kept-fibre';
 import { z } from 'zod';
 import { lotDetail, lotSummary } from '../lots';
 import { newReading, newVerdict } from '../readings';
@@ -35,6 +36,13 @@ export const lotsCalls = {
     path: '/api/lots/{id}/readings',
     summary: 'Record a colour reading',
     body: newReading,
+    reply: created,
+  },
+  keepFibre: {
+    method: 'post',
+    path: '/api/lots/{id}/fibre',
+    summary: 'Keep pieces of a lot as fibre',
+    body: keptFibre,
     reply: created,
   },
   giveVerdict: {

@@ -91,7 +91,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
       })),
       vessels: room.vessels,
       stockLots: lotsTaken,
-      intake: ask.intake,
+      intake: { ...ask.intake, flags: [...new Set([...ask.intake.flags, ...treatmentsOf(lotsTaken, baseIds)])] },
       house: room.house,
       water,
       otherWaters: room.waters,
@@ -310,6 +310,10 @@ async function readStockLotsOf(db: Db, plan: LotPlan): Promise<Proposal['stockLo
         .where(inArray(stockLots.id, ids))
         .orderBy(stockLots.tag);
 }
+
+/** What was done before to the fibre that is taken: seen at intake, though nobody ticked it. */
+const treatmentsOf = (taken: ReturnType<typeof stockLotsIn>, baseIds: readonly string[]): ('mordanted' | 'dyed')[] =>
+  taken.filter((j) => baseIds.includes(j.materialId)).flatMap((j) => j.treatment ?? []);
 
 function stockLotsIn(plan: LotPlan, known: ReadMaterials) {
   return plan.materials.flatMap((m) =>

@@ -3,6 +3,7 @@ import { findColourway } from '../colourways/colourways-store';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
 import { giveVerdict, recordReading } from './judge';
+import { keepFibre } from './keep-fibre';
 import { readLot, readLotSummaries } from './lots-store';
 import { propose } from './propose';
 import { recordEntry } from './record-entry';
@@ -23,6 +24,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.recordReading, ['lots'], ({ db, id, body, now, person }) =>
     recordReading(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
+    keepFibre(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.giveVerdict, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) =>
     giveVerdict(db, id, body, { now, byId: person.id }),

@@ -1,4 +1,4 @@
-import type { ShelfOn, ShelfRow } from '@vestigia/contract';
+import type { ShelfOn, ShelfRow, StockFacts } from '@vestigia/contract';
 import type { GradedStock } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
@@ -95,6 +95,7 @@ export async function readAvailable(db: Db, materialIds: readonly string[]): Pro
     sql`(SELECT coalesce(json_agg(json_build_object(
     'stockLotId', s.id, 'tag', s.tag, 'materialId', s.material_id, 'receivedOn', s.received_on, 'bestBefore', s.best_before, 'free', b.on_hand - b.reserved,
     'form', s.facts->'form', 'strengthPercent', s.facts->'strengthPercent', 'moisturePercent', s.facts->'moisturePercent',
+    'treatment', s.facts->'treatment',
     'contentsG', l.after->'contents'->0->'grams', 'volumeUl', l.after->'volumeUl') ORDER BY ${BY_AGE}), '[]') ${FROM}
     LEFT JOIN LATERAL (SELECT after FROM liquor_entries e WHERE e.stock_lot_id = s.id
       ORDER BY e.seq DESC LIMIT 1) l ON true
@@ -115,6 +116,7 @@ export type GradedStockLot = Required<Pick<GradedStock, 'stockLotId' | 'free' | 
   readonly strengthPercent: number | null;
   readonly moisturePercent: number | null;
   readonly gPerL: number | null;
+  readonly treatment: StockFacts['treatment'];
 };
 
 /**

@@ -30,6 +30,7 @@ import { StudioCalendar } from '../../services/studio-calendar';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
+import { KeepPieces } from './keep-pieces';
 import { ContextPanel } from '../../services/context-panel';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { Amount } from '../../format/amount';
@@ -49,6 +50,7 @@ import { entryLabel } from '../../format/entry-label';
 @Component({
   selector: 'vs-lot',
   imports: [
+    KeepPieces,
     RouterLink,
     FormsModule,
     MatFormFieldModule,

@@ -1,0 +1,56 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Router } from '@angular/router';
+import type { KeptFibre, LotDetail } from '@vestigia/contract';
+import { TREATMENTS } from '@vestigia/contract';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
+import { pageAction } from '../../api/page-action';
+import { RefusalNote } from '../../ui/refusal';
+
+/** Pieces of a lot kept as fibre in Stores: mordanted ahead or dyed, a base for a later lot. */
+@Component({
+  selector: 'vs-keep-pieces',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  templateUrl: './keep-pieces.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeepPieces {
+  private readonly api = inject(ApiClient);
+  private readonly router = inject(Router);
+  readonly lot = input.required<LotDetail>();
+  protected readonly action = pageAction();
+  protected readonly treatments = TREATMENTS;
+  private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  protected readonly bases = computed(() =>
+    (this.materials.value() ?? []).filter((m) => m.kind === 'fibre' && m.id !== this.lot().base.id),
+  );
+  protected readonly treatment = signal<KeptFibre['treatment']>('mordanted');
+  protected readonly baseId = signal('');
+  protected readonly name = signal('');
+  protected readonly weight = signal('');
+  protected readonly place = signal('');
+  protected readonly suggested = computed(() => `${this.lot().base.name}, ${this.treatment()}`);
+
+  protected keep(): void {
+    const body = {
+      id: newId(),
+      movementId: newId(),
+      newBaseId: newId(),
+      treatment: this.treatment(),
+      baseId: this.baseId() || null,
+      newBase: this.name().trim() || this.suggested(),
+      tag: '',
+      quantityText: this.weight(),
+      place: this.place(),
+      note: '',
+    };
+    this.action.run(
+      this.api.post('/api/lots/{id}/fibre', body, this.lot().summary.id),
+      ({ id }) => void this.router.navigate(['/stores', id]),
+    );
+  }
+}
