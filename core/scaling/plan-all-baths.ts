@@ -53,13 +53,20 @@ export function planAllBaths(
     const overlapping = filled.filter((f) => order.overlap(f.bath, bath));
     const sharing = (fillings: readonly DescribedBath[]): FilledBath[] =>
       overlapping.filter((f) => f.fillings.some((o) => fillings.some((d) => d.bath.vesselId === o.bath.vesselId)));
-    const tried = vesselsToTry(bath, { follows, overlapping }, input)
-      .map((vessels) => planBath(bath, batches, groups, { isMain, vessels, follows }, input))
-      .filter((fillings) => fillings.length > 0);
-    if (tried.length === 0) return { ok: false, refusal: noVessel(bath, input) };
-    const workable = tried.filter((t) => sharing(t).every((f) => order.canTakeTurns(f.bath, bath)));
-    const fillings = fewestTurns(workable);
-    if (!fillings) return { ok: false, refusal: potTakenTwice(bath, tried[0] ?? [], sharing(tried[0] ?? [])) };
+    const ways = vesselsToTry(bath, { follows, overlapping }, input);
+    const tried: (readonly DescribedBath[])[] = [];
+    let fillings: readonly DescribedBath[] | undefined;
+    for (const vessels of ways) {
+      const way = planBath(bath, batches, groups, { isMain, vessels, follows }, input);
+      if (way.length === 0) continue;
+      tried.push(way);
+      if (!sharing(way).every((f) => order.canTakeTurns(f.bath, bath))) continue;
+      if (fillings === undefined || costOf(way) < costOf(fillings)) fillings = way;
+      if (costOf(fillings) === 0) break;
+    }
+    const [first] = tried;
+    if (!first) return { ok: false, refusal: noVessel(bath, input) };
+    if (!fillings) return { ok: false, refusal: potTakenTwice(bath, first, sharing(first)) };
     const over = fillings.find((d) => d.bath.fillLevel.value > 100)?.bath;
     if (over) return { ok: false, refusal: bathTooBig(bath, over.vesselName) };
     for (const other of sharing(fillings)) {
@@ -97,15 +104,9 @@ function vesselsToTry(
   return [suited.filter(isFree), suited, input.vessels.filter(isFree), input.vessels];
 }
 
-/** The first of those that take the fewest turns; one that overflows is never better than one that doesn't. */
-function fewestTurns(tried: readonly (readonly DescribedBath[])[]): readonly DescribedBath[] | undefined {
-  const cost = (fillings: readonly DescribedBath[]): number =>
-    fillings.reduce((sum, { bath }) => sum + bath.turns - 1 + (bath.fillLevel.value > 100 ? 1000 : 0), 0);
-  return tried.reduce<readonly DescribedBath[] | undefined>(
-    (best, fillings) => (best === undefined || cost(fillings) < cost(best) ? fillings : best),
-    undefined,
-  );
-}
+/** Turns beyond the first; one that overflows is never better than one that doesn't. */
+const costOf = (fillings: readonly DescribedBath[]): number =>
+  fillings.reduce((sum, { bath }) => sum + bath.turns - 1 + (bath.fillLevel.value > 100 ? 1000 : 0), 0);
 
 const titleOf = (bath: BathOfSteps): string => bath.steps[0]?.title ?? '';
 
