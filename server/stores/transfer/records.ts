@@ -56,6 +56,8 @@ export const STOCK_LOT_COLUMNS = [
   'permission',
   'sharePercent',
   'standNote',
+  'fromLotId',
+  'treatment',
   'liquor',
   'note',
 ] as const;
@@ -183,6 +185,8 @@ export function stockLotFrom(
               sharePercent: number(row.sharePercent, 'sharePercent'),
               note: text(row.standNote),
             },
+      fromLotId: orNull(row.fromLotId),
+      treatment: orNull(row.treatment),
     },
   });
   if (record.bestBefore !== null && record.bestBefore < record.receivedOn)
@@ -215,6 +219,8 @@ export function stockLotCells(s: StockLotRecord, materialName: string): Cell[] {
     f.gathering?.permission ?? null,
     f.gathering?.sharePercent ?? null,
     f.gathering?.note ?? null,
+    f.fromLotId,
+    f.treatment,
     s.liquor === null ? null : JSON.stringify(s.liquor),
     s.note,
   ];
