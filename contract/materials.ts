@@ -32,6 +32,8 @@ export const baseFacts = z
     fibre: z.enum(FIBRE_KINDS),
     pieceWord: nameOf('The word for a piece'),
     usualPieceWeightG: numberIn('The usual weight of a piece', 1, 25_000, 'g'),
+    /** What a metre of it weighs dry; `null` where nobody weighed one. */
+    gPerM: numberIn('The weight of a metre', 0.01, 20_000, 'g').nullable().optional(),
     undyed: lab.extend(colourConditions.shape),
   })
   .meta({ id: 'BaseFacts' });

@@ -1,3 +1,4 @@
+import { readLength } from './length';
 import { describe, expect, it } from 'vitest';
 import { readMoney } from '../stock/valuation';
 import { readAmount } from './amount';
@@ -146,6 +147,35 @@ describe('volumes as people write them', () => {
     ['1.500 ml', 'notAVolume'],
     ['2 (US)', 'noUnit'],
   ])('%s is asked back: %s', (text, code) => expect(readVolume(text)).toMatchObject({ ok: false, code }));
+});
+
+describe('lengths as people write them', () => {
+  const cloth = { usualPieceWeightG: 250, pieceWord: 'length', gPerM: 125 };
+  it.each<[string, number, number]>([
+    ['2 m', 1, 250],
+    ['2,5 metres', 1, 312.5],
+    ['150 cm', 1, 187.5],
+    ['3 lengths of 2 m', 3, 250],
+    ['4 x 1.2 m', 4, 150],
+    ['6 lengths, 2 m each', 6, 250],
+    ['3 yd', 1, 342.9],
+    ['2 yards 18 in', 1, 285.75],
+    ['5 ft', 1, 190.5],
+    ['three pieces of 1 yard', 3, 114.3],
+  ])('%s', (text, pieces, pieceWeightG) => {
+    const read = readLotSize(text, cloth);
+    expect(read.ok && [read.size.pieces, Math.round(read.size.pieceWeightG * 100) / 100]).toEqual([
+      pieces,
+      pieceWeightG,
+    ]);
+  });
+  it('are asked back where nobody weighed a metre, and are no weights', () => {
+    const read = readLotSize('2 m', { ...cloth, gPerM: null });
+    expect(read).toMatchObject({ ok: false, code: 'lengthUnknown', message: expect.stringMatching(/what a metre/) });
+    expect(readLength('2 kg')).toBeUndefined();
+    expect(readLength('-2 m')).toBeUndefined();
+    expect(readLength('90 km')).toBeUndefined();
+  });
 });
 
 describe('sizes of a lot as people write them', () => {

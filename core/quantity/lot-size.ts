@@ -1,6 +1,7 @@
 import { countLabel } from './word-list';
 import type { WeightReading } from './weight';
 import { formatWeight, readWeight } from './weight';
+import { readLength, weightOfLength } from './length';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
 /** So many pieces, each of so much dry fibre. */
@@ -9,6 +10,13 @@ export interface LotSize {
   readonly pieceWeightG: number;
   /** How the writing was understood, for echoing back. */
   readonly understoodAs: string;
+}
+
+/** A base, as far as a size is read by it: its piece, and what a metre of it weighs where that is known, g. */
+export interface SizedBase {
+  readonly usualPieceWeightG: number;
+  readonly pieceWord: string;
+  readonly gPerM?: number | null | undefined;
 }
 
 /** A lot size as it was written; or why it can't be used. */
@@ -54,14 +62,12 @@ const refuse = (code: string, message: string): LotSizeReading => ({ ok: false, 
 
 /**
  * Reads the size of a lot as people write it: `12 hanks of 8 oz`, `12 x 100 g`, `12 hanks, 100 g each`, `twelve
- * hanks of 8 oz`, `1 skein`, `2.4 kg`.
+ * hanks of 8 oz`, `1 skein`, `2.4 kg`, `3 lengths of 2 m`.
  * A bare weight is divided into pieces near `usualPieceWeightG` (the base's usual hank or length); the total is kept.
  * Refusals are values with a plain sentence.
  */
-export function readLotSize(
-  text: string,
-  { usualPieceWeightG, pieceWord }: { usualPieceWeightG: number; pieceWord: string },
-): LotSizeReading {
+export function readLotSize(text: string, base: SizedBase): LotSizeReading {
+  const { usualPieceWeightG, pieceWord } = base;
   const writtenText = text.trim();
   if (writtenText === '')
     return refuse(
@@ -71,6 +77,8 @@ export function readLotSize(
   if (writtenText.length > 80)
     return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
   const match = PIECES_OF.exec(writtenText);
+  const length = match ? undefined : readLength(writtenText);
+  if (length !== undefined) return acceptLengths(1, length, base);
   if (!match) {
     const whole = readWeight(writtenText);
     const alone = whole.ok ? undefined : PIECES_ALONE.exec(writtenText);
@@ -94,10 +102,24 @@ export function readLotSize(
       'tooMany',
       `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
     );
+  const eachCm = readLength(match[3] ?? '');
+  if (eachCm !== undefined) return acceptLengths(pieces, eachCm, base);
   const each = readWeight(match[3] ?? '');
   if (!each.ok) return refuse(each.code, each.message);
   if (each.weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(each.weightG, pieceWord));
   return accept(pieces, each.weightG, pieceWord);
+}
+
+/** Lengths of cloth or yarn, by what a metre of the base weighs. */
+function acceptLengths(pieces: number, lengthCm: number, { gPerM, pieceWord }: SizedBase): LotSizeReading {
+  if (gPerM === undefined || gPerM === null)
+    return refuse(
+      'lengthUnknown',
+      'Nothing says what a metre of this base weighs. Weigh a measured length dry and write it on the base’s page, or write the weight.',
+    );
+  const weightG = weightOfLength(lengthCm, gPerM);
+  if (weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(weightG, pieceWord));
+  return accept(pieces, weightG, pieceWord);
 }
 
 /** What people call a piece, whatever the base calls it. */

@@ -39,7 +39,7 @@ export const MATERIALS: readonly MaterialSeed[] = [
     name: 'Linen scrim',
     kind: 'fibre',
     hazards: [],
-    base: { fibre: 'linen', pieceWord: 'length', usualPieceWeightG: 250, undyed: undyed(80.6, 1.6, 13.8) },
+    base: { fibre: 'linen', pieceWord: 'length', usualPieceWeightG: 250, gPerM: 125, undyed: undyed(80.6, 1.6, 13.8) },
     note: 'Loomstate: wants a hot scour.',
     facts: { leadTimeDays: 35 },
   },

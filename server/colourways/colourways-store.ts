@@ -56,6 +56,7 @@ export function baseFacts(base: typeof materials.$inferSelect): {
   fibre: NonNullable<typeof base.base>['fibre'];
   pieceWord: string;
   usualPieceWeightG: number;
+  gPerM?: number | null | undefined;
   undyed: Colourway['master'];
 } {
   if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);

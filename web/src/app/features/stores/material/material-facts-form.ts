@@ -62,6 +62,7 @@ export class MaterialFactsForm {
     (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre' && m.measure !== 'pieces'),
   );
   protected readonly name = linkedSignal(() => this.material().name);
+  protected readonly gPerM = linkedSignal(() => this.material().base?.gPerM ?? null);
   protected readonly note = linkedSignal(() => this.material().note);
   protected readonly facts = linkedSignal(() => this.material().facts);
   protected readonly chosen = linkedSignal<readonly Hazard[]>(() => this.material().hazards);
@@ -130,7 +131,16 @@ export class MaterialFactsForm {
     this.saving.run(
       this.api.put(
         '/api/materials/{id}',
-        { version, name: this.name(), kind, measure, base, hazards: [...this.chosen()], note: this.note(), facts },
+        {
+          version,
+          name: this.name(),
+          kind,
+          measure,
+          base: base && { ...base, gPerM: this.gPerM() },
+          hazards: [...this.chosen()],
+          note: this.note(),
+          facts,
+        },
         this.material().id,
       ),
       () => this.saved.emit(),

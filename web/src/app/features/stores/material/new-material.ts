@@ -64,6 +64,7 @@ export class NewMaterialPage {
   protected readonly fibre = signal<FibreKind>('wool');
   protected readonly pieceWord = signal('hank');
   protected readonly pieceWeight = signal('100 g');
+  protected readonly gPerM = signal<number | null>(null);
   protected readonly L = signal(85);
   protected readonly a = signal(0);
   protected readonly b = signal(10);
@@ -112,6 +113,7 @@ export class NewMaterialPage {
             fibre: this.fibre(),
             pieceWord: this.pieceWord(),
             usualPieceWeightG: weight.weightG,
+            gPerM: this.gPerM(),
             undyed: { L: this.L(), a: this.a(), b: this.b(), illuminant: 'D65' as const, observer: '10' as const },
           }
         : null;
