@@ -1,5 +1,5 @@
 import type { Figure } from '@vestigia/core';
-import { HAZARDS, ILLUMINANTS, OBSERVERS, STOCK_MEASURES } from '@vestigia/core';
+import { FIBRE_KINDS, HAZARDS, ILLUMINANTS, OBSERVERS, STOCK_MEASURES } from '@vestigia/core';
 import { z } from 'zod';
 
 /** Ids are made by whoever creates the thing (UUIDv7), so that a retry after a lost connection does no harm. */
@@ -75,3 +75,6 @@ export const personRef = z.object({ id, name: z.string() });
 export const percent = (what: string, max = 100): z.ZodNumber => numberIn(what, 0, max, '%');
 
 export const stockLotTag = lineOf('The tag').max(20, { error: 'A tag has 20 characters at most.' });
+
+/** One fibre of a blend, and its share of the weight. */
+export const blendShare = z.object({ fibre: z.enum(FIBRE_KINDS), sharePercent: percent('The share') });

@@ -1,7 +1,7 @@
 import { FIBRE_KINDS, FINISHED_BY, MATERIAL_KINDS, STEP_KINDS, STRAIN_WAYS, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { planCaution, stepCaution } from './cautions';
-import { figure, id, stockMeasure } from './common';
+import { blendShare, figure, id, stockMeasure } from './common';
 import { heatLeg } from './recipe-body';
 
 export const pick = z.object({ stockLotId: id.nullable(), amount: z.int() });
@@ -47,6 +47,7 @@ export const lotPlan = z
           baseId: id,
           baseName: z.string(),
           fibre: z.enum(FIBRE_KINDS),
+          blend: z.array(blendShare).default([]),
           pieceWord: z.string(),
           part: z.string(),
           partName: z.string(),

@@ -10,6 +10,7 @@ import {
 } from '@vestigia/core';
 import { z } from 'zod';
 import {
+  blendShare,
   colourConditions,
   figure,
   hazard,
@@ -30,6 +31,14 @@ import {
 export const baseFacts = z
   .object({
     fibre: z.enum(FIBRE_KINDS),
+    /** Every fibre of a blend with its share; nothing where it is of one fibre. */
+    blend: z
+      .array(blendShare)
+      .max(6)
+      .refine((b) => b.length === 0 || Math.abs(b.reduce((sum, s) => sum + s.sharePercent, 0) - 100) < 0.5, {
+        error: 'The shares of a blend come to 100 %. Change them.',
+      })
+      .optional(),
     pieceWord: nameOf('The word for a piece'),
     usualPieceWeightG: numberIn('The usual weight of a piece', 1, 25_000, 'g'),
     /** What a metre of it weighs dry; `null` where nobody weighed one. */

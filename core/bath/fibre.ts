@@ -75,6 +75,30 @@ export function fibreDisplacementMl(kind: FibreKind, weightG: number): number {
   return weightG / DENSITY_G_PER_ML[kind];
 }
 
+/** One fibre of a blend, and how much of it is that, per cent. */
+export interface BlendShare {
+  readonly fibre: FibreKind;
+  readonly sharePercent: number;
+}
+
+/** What a base is of: its main fibre, and what else is in it where it is a blend. */
+export interface OfFibre {
+  readonly fibre: FibreKind;
+  /** Every fibre of a blend with its share; nothing where it is of one fibre. */
+  readonly blend?: readonly BlendShare[] | undefined;
+}
+
+/** Every fibre in a base, the main one first. */
+export const fibresIn = ({ fibre, blend = [] }: OfFibre): FibreKind[] => [
+  ...new Set([fibre, ...blend.map((b) => b.fibre)]),
+];
+
+/** Volume that a submerged base takes up, ml: each fibre of a blend by its share. */
+export const baseDisplacementMl = ({ fibre, blend = [] }: OfFibre, weightG: number): number =>
+  blend.length === 0
+    ? fibreDisplacementMl(fibre, weightG)
+    : blend.reduce((sum, b) => sum + fibreDisplacementMl(b.fibre, (weightG * b.sharePercent) / 100), 0);
+
 /** How each kind is said on screen, where its name alone would mislead. */
 export const fibreLabel = (kind: FibreKind): string =>
   kind === 'synthetic' ? 'polyester, acrylic or polypropylene' : kind;

@@ -1,8 +1,16 @@
 export type { BathBalance, BathMove, BathMoveKind } from './bath-ledger';
 export { BATH_MOVE_LABELS, BATH_MOVES, carriedOffMl, foldBath } from './bath-ledger';
-export type { FibreFamily, FibreKind } from './fibre';
+export type { BlendShare, OfFibre, FibreFamily, FibreKind } from './fibre';
 export type { FibreHeat } from './fibre';
-export { FIBRE_KINDS, fibreDisplacementMl, fibreFamily, fibreHeat, fibreLabel } from './fibre';
+export {
+  baseDisplacementMl,
+  fibresIn,
+  FIBRE_KINDS,
+  fibreDisplacementMl,
+  fibreFamily,
+  fibreHeat,
+  fibreLabel,
+} from './fibre';
 export type { Heating, HeatSource, Mixing, Room } from './heating';
 export { fullPotWeight, heatBath, mixToTemperature, wetWeight } from './heating';
 export { liquorVolume } from './liquor';

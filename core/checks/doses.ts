@@ -1,4 +1,4 @@
-import { fibreFamily } from '../bath/fibre';
+import { fibreFamily, fibresIn } from '../bath/fibre';
 import type { FibreGroup } from '../catalogue/catalogue-entry';
 import { usualDose } from '../catalogue/usual-doses';
 import type { Gravity } from '../safety/reactions';
@@ -49,7 +49,10 @@ function findDoses(input: CheckInput): DoseFinding[] {
   return input.plan.steps.flatMap((step) => {
     const recipeStep = input.recipe.steps.find((s, i) => step.key !== '' && keyOf(s, i) === step.key);
     if (!recipeStep) return [];
-    const families = input.plan.groups.filter((g) => goesThrough(recipeStep, g)).map((g) => fibreFamily(g.fibre));
+    const families = input.plan.groups
+      .filter((g) => goesThrough(recipeStep, g))
+      .flatMap(fibresIn)
+      .map(fibreFamily);
     const groups = (['protein', 'cellulose'] as const).filter((group) => families.includes(group));
     const dosed = dosedAt(input, step);
     return [

@@ -1,5 +1,5 @@
 import type { FibreKind } from '../bath/fibre';
-import { fibreHeat } from '../bath/fibre';
+import { fibreHeat, fibresIn } from '../bath/fibre';
 import { hottestC } from '../recipe/course';
 import { takesPieces } from '../recipe/step-kind';
 import { goesThrough } from '../scaling/plan-groups';
@@ -26,7 +26,7 @@ function findHeat({ plan, recipe }: CheckInput): HeatFinding[] {
   return recipe.steps.flatMap((step) => {
     const toC = hottestC(step);
     if (toC === undefined || !step.usesBath || !takesPieces(step)) return [];
-    const fibres = [...new Set(plan.groups.filter((g) => goesThrough(step, g)).map((g) => g.fibre))];
+    const fibres = [...new Set(plan.groups.filter((g) => goesThrough(step, g)).flatMap(fibresIn))];
     return fibres.flatMap((fibre) => {
       const { bathC, washC } = fibreHeat(fibre);
       const bearsC = RUBBED.includes(step.kind) ? washC : bathC;

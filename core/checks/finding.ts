@@ -1,4 +1,4 @@
-import { fibreFamily } from '../bath/fibre';
+import { fibreFamily, fibresIn } from '../bath/fibre';
 import type { FibreKind } from '../bath/fibre';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import type { RecipeVersion } from '../recipe/recipe';
@@ -66,7 +66,7 @@ export const line = (recipe: RecipeVersion, step: Pick<PlannedStep, 'title'>): s
 export const bathSteps = (plan: LotPlan): PlannedStep[] => plan.steps.filter((s) => s.baths.length > 0);
 
 /** Every fibre in a lot, once. */
-export const fibresOf = (plan: LotPlan): FibreKind[] => [...new Set(plan.groups.map((g) => g.fibre))];
+export const fibresOf = (plan: LotPlan): FibreKind[] => [...new Set(plan.groups.flatMap(fibresIn))];
 
 /** Whether any fibre of a lot is of this family. */
 export const has = (plan: LotPlan, family: 'protein' | 'cellulose'): boolean =>

@@ -64,6 +64,7 @@ const plan = (...steps: PlannedStep[]): LotPlan => ({
       baseId: 'wool',
       baseName: 'Rug wool',
       fibre: 'wool',
+      blend: [],
       pieceWord: 'hank',
       part: '',
       partName: '',

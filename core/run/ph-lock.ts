@@ -1,4 +1,4 @@
-import { fibreFamily } from '../bath/fibre';
+import { fibreFamily, fibresIn } from '../bath/fibre';
 import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import type { Gravity } from '../safety/reactions';
@@ -27,7 +27,7 @@ export interface PhLock {
  * comfortable), or nobody took it though the chain asks. `undefined` where it may.
  */
 export function phLock(plan: LotPlan, records: readonly StepRecord[], step: PlannedStep): PhLock | undefined {
-  const fibres = plan.groups.map((g) => g.fibre);
+  const fibres = plan.groups.flatMap(fibresIn);
   if (
     !step.usesBath ||
     step.kind === 'fibre' ||

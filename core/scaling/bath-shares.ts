@@ -1,4 +1,4 @@
-import { fibreDisplacementMl } from '../bath/fibre';
+import { baseDisplacementMl } from '../bath/fibre';
 import type { Vessel } from '../bath/vessel';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
@@ -16,7 +16,7 @@ export function shareOf(batch: PlannedBatch, bath: BathOfSteps, groups: readonly
       : [];
   });
   const wofG = parts.reduce((sum, i) => sum + i.wofG, 0);
-  const fibreMl = bath.withPieces ? parts.reduce((sum, i) => sum + fibreDisplacementMl(i.group.fibre, i.wofG), 0) : 0;
+  const fibreMl = bath.withPieces ? parts.reduce((sum, i) => sum + baseDisplacementMl(i.group, i.wofG), 0) : 0;
   return {
     batch: batch.number,
     pieces: parts.reduce((sum, i) => sum + i.pieces, 0),

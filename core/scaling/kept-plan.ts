@@ -1,4 +1,12 @@
-import type { LotPlan, PlannedBatch, PlannedBath, PlannedMaterial, PlannedStep, PlannedWeighing } from './lot-plan';
+import type {
+  LotPlan,
+  PlannedBatch,
+  PlannedBath,
+  PlannedGroup,
+  PlannedMaterial,
+  PlannedStep,
+  PlannedWeighing,
+} from './lot-plan';
 import type { PlanCaution } from './plan-caution';
 import { readPlanCaution } from './plan-caution';
 import type { StepCaution } from './step-caution';
@@ -17,7 +25,8 @@ type OldStep = Omit<
   readonly cautions: readonly (StepCaution | string)[];
 };
 /** A plan as it may have been kept before chains could branch: what was added since is missing. */
-export type KeptPlan = Omit<Old<LotPlan, 'groups'>, 'steps' | 'batches' | 'materials' | 'cautions'> & {
+export type KeptPlan = Omit<LotPlan, 'groups' | 'steps' | 'batches' | 'materials' | 'cautions'> & {
+  readonly groups?: readonly Old<PlannedGroup, 'blend'>[];
   readonly cautions: readonly (PlanCaution | string)[];
   readonly steps: readonly OldStep[];
   readonly batches: readonly Old<PlannedBatch, 'groups' | 'fill'>[];
@@ -29,7 +38,7 @@ export function completePlan(kept: KeptPlan): LotPlan {
   return {
     ...kept,
     cautions: kept.cautions.map(readPlanCaution),
-    groups: kept.groups ?? [],
+    groups: (kept.groups ?? []).map((g) => ({ ...g, blend: g.blend ?? [] })),
     batches: kept.batches.map((b) => ({ ...b, groups: b.groups ?? [], fill: b.fill ?? 1 })),
     materials: kept.materials.map((m) => ({ ...m, kind: m.kind ?? null, measure: m.measure ?? 'weight' })),
     steps: kept.steps.map((s, i) => ({

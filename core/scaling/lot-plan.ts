@@ -1,4 +1,4 @@
-import type { FibreKind } from '../bath/fibre';
+import type { BlendShare, FibreKind } from '../bath/fibre';
 import type { Heating } from '../bath/heating';
 import type { VesselMetal } from '../bath/vessel';
 import type { StockMeasure } from '../quantity/amount';
@@ -93,6 +93,8 @@ export interface PlannedGroup {
   readonly baseId: string;
   readonly baseName: string;
   readonly fibre: FibreKind;
+  /** Every fibre of a blend with its share, per cent; empty where it is of one fibre. */
+  readonly blend: readonly BlendShare[];
   readonly pieceWord: string;
   /** Key and name of the recipe's part; empty where the recipe has none. */
   readonly part: string;

@@ -1,4 +1,4 @@
-import { fibreFamily } from '../bath/fibre';
+import { fibreFamily, fibresIn } from '../bath/fibre';
 import type { BathNote } from './bath-note';
 import { isPlanCaution } from './bath-note';
 import type { PlannedBatch, PlannedGroup, PlannedMaterial } from './lot-plan';
@@ -67,10 +67,10 @@ export function unlikeCautions(batches: readonly PlannedBatch[], groups: readonl
 
 /** What a mixed pot will do. */
 export function fibreCautions(groups: readonly PlannedGroup[]): PlanCaution[] {
-  const families = new Set(groups.map((g) => fibreFamily(g.fibre)));
+  const families = new Set(groups.flatMap(fibresIn).map(fibreFamily));
   const cautions: PlanCaution[] = [];
   if (families.has('synthetic')) cautions.push({ code: 'synthetic' });
   if (families.has('protein') && families.has('cellulose')) cautions.push({ code: 'proteinAndCellulose' });
-  else if (new Set(groups.map((g) => g.fibre)).size > 1) cautions.push({ code: 'severalFibres' });
+  else if (new Set(groups.map((g) => fibresIn(g).join())).size > 1) cautions.push({ code: 'severalFibres' });
   return cautions;
 }

@@ -1,4 +1,4 @@
-import { fibreDisplacementMl } from '../bath/fibre';
+import { baseDisplacementMl, fibresIn } from '../bath/fibre';
 import type { PlannedGroup } from './lot-plan';
 import type { PlanInput } from './plan-input';
 import type { RecipePart, RecipeVersion } from '../recipe/recipe';
@@ -36,6 +36,7 @@ export function groupPieces({ bases, recipe }: PlanInput): PlannedGroup[] {
         baseId: base.id,
         baseName: base.name,
         fibre: base.fibre,
+        blend: base.blend ?? [],
         pieceWord: base.pieceWord,
         part: part.key,
         partName: part.name,
@@ -49,7 +50,7 @@ export function groupPieces({ bases, recipe }: PlanInput): PlannedGroup[] {
 
 /** Whether the pieces of a group go through a step. */
 export const goesThrough = (step: RecipeStep, group: PlannedGroup): boolean =>
-  (step.fibres.length === 0 || step.fibres.includes(group.fibre)) &&
+  (step.fibres.length === 0 || fibresIn(group).some((f) => step.fibres.includes(f))) &&
   (step.parts.length === 0 || step.parts.includes(group.part));
 
 /** Which of the pieces a step is for, in words; empty when it is all of them. */
@@ -61,7 +62,7 @@ export function forWhom(
   const through = groups.filter((g) => goesThrough(step, g));
   if (through.length === groups.length || through.length === 0) return '';
   const named = step.parts.map((key) => parts.find((p) => p.key === key)?.name ?? key);
-  const fibres = step.fibres.length === 0 ? [] : [...new Set(through.map((g) => g.fibre))];
+  const fibres = step.fibres.length === 0 ? [] : [...new Set(through.flatMap(fibresIn))];
   const pieces = through.reduce((sum, g) => sum + g.pieces, 0);
   return `only the ${[joinList(named), joinList(fibres)].filter((w) => w !== '').join(', ')} (${pieces} of ${groups.reduce((sum, g) => sum + g.pieces, 0)} pieces)`;
 }
@@ -93,5 +94,5 @@ export function soakedMlPerG(extractions: readonly RecipeStep[]): number {
 export const asPieces = (group: PlannedGroup, matter: number): PieceGroup => ({
   pieces: group.pieces,
   pieceWeightG: group.pieceWeightG,
-  displacedMlPerG: fibreDisplacementMl(group.fibre, 1) + matter,
+  displacedMlPerG: baseDisplacementMl(group, 1) + matter,
 });

@@ -1,4 +1,4 @@
-import type { FibreKind } from '../bath/fibre';
+import type { BlendShare, FibreKind } from '../bath/fibre';
 import type { Room } from '../bath/heating';
 import type { Vessel } from '../bath/vessel';
 import type { WaterFacts } from '../bath/water';
@@ -23,6 +23,7 @@ export interface PlanMaterial extends DosedMaterial {
 /** So many pieces of one base. */
 export interface PlanBase extends PlanMaterial {
   readonly fibre: FibreKind;
+  readonly blend?: readonly BlendShare[] | undefined;
   readonly pieceWord: string;
   readonly pieces: number;
   readonly pieceWeightG: number;

@@ -1,3 +1,4 @@
+import { fibresIn } from '../bath/fibre';
 import { cautionsForStep } from './step-cautions';
 import { houseHints, practiceOf } from './house-practice';
 import type { PlannedBath, PlannedGroup, PlannedStep, PlannedWeighing } from './lot-plan';
@@ -67,7 +68,7 @@ export function planStep(
     forWhom: forWhom(step, groups, input.recipe),
     cautions: [
       ...step.cautions.map((text) => ({ code: 'written' as const, text })),
-      ...houseHints(step, [...new Set(groups.map((g) => g.fibre))], (key) =>
+      ...houseHints(step, [...new Set(groups.flatMap(fibresIn))], (key) =>
         practiceOf(input.recipe.practice, input.house ?? {}, key),
       ).map((hint) => ({ code: 'house' as const, hint })),
       ...cautionsForStep({ kind, temperatureC, usesBath }, hazards),

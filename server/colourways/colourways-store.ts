@@ -54,6 +54,7 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
 
 export function baseFacts(base: typeof materials.$inferSelect): {
   fibre: NonNullable<typeof base.base>['fibre'];
+  blend?: NonNullable<typeof base.base>['blend'];
   pieceWord: string;
   usualPieceWeightG: number;
   gPerM?: number | null | undefined;

@@ -148,6 +148,7 @@ async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
   const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({
     ...known.forPlan(base.id),
     fibre: baseFacts(base).fibre,
+    blend: baseFacts(base).blend,
     pieceWord: baseFacts(base).pieceWord,
     pieces,
     pieceWeightG,

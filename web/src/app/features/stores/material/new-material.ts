@@ -65,6 +65,8 @@ export class NewMaterialPage {
   protected readonly pieceWord = signal('hank');
   protected readonly pieceWeight = signal('100 g');
   protected readonly gPerM = signal<number | null>(null);
+  protected readonly second = signal<FibreKind | ''>('');
+  protected readonly secondPercent = signal<number | null>(null);
   protected readonly L = signal(85);
   protected readonly a = signal(0);
   protected readonly b = signal(10);
@@ -114,6 +116,7 @@ export class NewMaterialPage {
             pieceWord: this.pieceWord(),
             usualPieceWeightG: weight.weightG,
             gPerM: this.gPerM(),
+            ...this.blend(),
             undyed: { L: this.L(), a: this.a(), b: this.b(), illuminant: 'D65' as const, observer: '10' as const },
           }
         : null;
@@ -131,6 +134,17 @@ export class NewMaterialPage {
       this.api.post('/api/materials', body),
       () => void this.router.navigate(['/stores/delivery'], { queryParams: { material: this.id } }),
     );
+  }
+
+  private blend() {
+    const [second, percent] = [this.second(), this.secondPercent()];
+    if (second === '' || percent === null) return {};
+    return {
+      blend: [
+        { fibre: this.fibre(), sharePercent: 100 - percent },
+        { fibre: second, sharePercent: percent },
+      ],
+    };
   }
 
   private factsTaken() {
