@@ -26,6 +26,17 @@ const FAULTS = [
   ['core/calendar/studio-calendar.ts', 'plainTime: clock', "plainTime: '00:00'", 'the time of day is lost'],
   ['core/stock/allocate.ts', 'a.bestBefore', 'b.bestBefore', 'first expired does not go first'],
   ['core/recipe/chain.ts', 'sharePercent, 0', 'sharePercent, 1', 'parts that make 99 % are a whole'],
+  ['core/scaling/bath-order.ts', 'a.liquor !== b.liquor && ', 'false && ', 'a pot is given to two liquors at once'],
+  ['core/scaling/collect-baths.ts', '!through.some(', 'through.some(', 'a second dip is sized with the first'],
+  ['core/scaling/bath-liquor.ts', 'standingMl) + soaked', 'standingMl)', 'what spent dyestuff keeps is not topped up'],
+  ['core/bath/saved-bath.ts', 'c.grams * (1 - takenShare)', 'c.grams * takenShare', 'fibre leaves what it took'],
+  [
+    'core/run/pots-in-use.ts',
+    'steps.every((s) => isOver',
+    'steps.some((s) => isOver',
+    'a pot is free after its first step',
+  ],
+  ['core/recipe/mordant-heat.ts', "fibres.includes('silk') ? SILK : ALUM", 'ALUM', 'silk is mordanted as hot as wool'],
   ['contract/upgrade-files.ts', "leastMin: 'minMinutes'", "leastMin: 'minMinute'", 'an older wait is lost'],
 ];
 
