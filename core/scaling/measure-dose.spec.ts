@@ -4,8 +4,9 @@ import { describe, expect, it } from 'vitest';
 import { figure } from '../quantity/figure';
 import { weighingPortions } from '../quantity/balance';
 import { equivalenceOf } from '../stock/equivalence';
-import type { DosedMaterial } from './measure-dose';
-import { measureDose, proposeStockSolution } from './measure-dose';
+import type { DosedMaterial } from './dose-context';
+import { measureDose } from './measure-dose';
+import { proposeStockSolution } from './stock-solution';
 import type { Dose } from '../recipe/dose';
 
 const balance = { name: 'balance', resolutionG: 0.1, capacityG: 3000 };

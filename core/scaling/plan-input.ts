@@ -6,7 +6,7 @@ import type { Balance } from '../quantity/balance';
 import type { Hazard } from '../safety/hazards';
 import type { GradedStock } from '../stock/equivalence';
 import type { MaterialKind } from '../stock/material-facts';
-import type { DosedMaterial } from './measure-dose';
+import type { DosedMaterial } from './dose-context';
 import type { RecipeVersion } from '../recipe/recipe';
 import type { Practice } from '../recipe/practice-questions';
 
