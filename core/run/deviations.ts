@@ -125,9 +125,16 @@ function timeDeviations(
     return [{ code: 'shorter', minutes, plannedMin, paler: step.kind === 'dye' || step.kind === 'mordant' }];
   // Longer is only worth a word in heat: a soak left overnight is the usual way.
   const inHeat = step.temperatureC !== undefined && step.kind !== 'cure';
-  return inHeat && minutes > plannedMin * (1 + TIME_SHARE) && minutes > plannedMin + 30
-    ? [{ code: 'longer', minutes, plannedMin }]
+  const withHeatingMin = plannedMin + heatUpMin(step);
+  return inHeat && minutes > withHeatingMin * (1 + TIME_SHARE) && minutes > withHeatingMin + 30
+    ? [{ code: 'longer', minutes, plannedMin: withHeatingMin }]
     : [];
 }
+
+/** Minutes to come to the temperature, by the plan, where the recipe's own time is the hold alone. */
+const heatUpMin = ({ course, baths }: PlannedStep): number =>
+  course.some((leg) => leg.do === 'raise')
+    ? 0
+    : Math.max(0, ...baths.map((b) => (b.heating?.ok ? b.heating.minutes.value : 0)));
 
 const minutesBetween = (from: string, to: string): number => (Date.parse(to) - Date.parse(from)) / 60_000;

@@ -1,3 +1,4 @@
+import { bathStep, input, planned, pot, recipe, wool } from '../scaling/plan-lot.fixture';
 import { describe, expect, it } from 'vitest';
 import { layPotLine } from '../schedule/pot-line';
 import { remainingTime } from '../schedule/remaining-time';
@@ -111,6 +112,31 @@ describe('findDeviations', () => {
   ])('%s', (_name, change, label) =>
     expect(findDeviations(step, { ...asPlanned, ...change }, { tagOf: (id) => id }).map(sayDeviation)).toEqual(label),
   );
+  it('counts what its pot needs to come to heat, where the recipe’s own time is the hold alone', () => {
+    const heated = planned(
+      input({
+        recipe: recipe({ steps: [bathStep('dye', [], { temperatureC: 75, durationMin: 60 })] }),
+        bases: [wool(4)],
+        vessels: [pot('kettle', 40, { heatSource: { id: 'r', name: 'ring', powerW: 1200, efficiencyPercent: 60 } })],
+      }),
+    ).steps[1] as PlannedStep;
+    const heating = heated.baths[0]?.heating;
+    const heatMin = heating?.ok ? heating.minutes.value : NaN;
+    expect(heatMin).toBeGreaterThan(60);
+    const after = (minutes: number): string[] => {
+      const finishedAt = new Date(Date.parse('2026-06-01T09:00:00Z') + minutes * 60_000).toISOString();
+      const record = { ...asPlanned, finishedAt, weighings: [] };
+      return findDeviations(heated, record, { tagOf: (id) => id }).map(sayDeviation);
+    };
+    expect(after(60 + heatMin)).toEqual([]);
+    expect(after(2 * (60 + heatMin))).toEqual([expect.stringMatching(/instead of/)]);
+    // A recipe that gives the heating its own time has said so.
+    const said = { ...heated, course: [{ do: 'raise' as const, toC: 75, minutes: 30 }] };
+    const late = new Date(Date.parse('2026-06-01T09:00:00Z') + (60 + heatMin) * 60_000).toISOString();
+    expect(findDeviations(said, { ...asPlanned, finishedAt: late, weighings: [] }, { tagOf: (id) => id })).toHaveLength(
+      1,
+    );
+  });
   it('says nothing of a step not done yet', () =>
     expect(findDeviations(step, { stepIndex: 2, temperaturesC: [], weighings: [] }, { tagOf: String })).toEqual([]));
 });

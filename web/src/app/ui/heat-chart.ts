@@ -50,6 +50,7 @@ export class HeatChart {
           splitLine: { show: false },
         },
         yAxis: {
+          axisLine: { lineStyle: { color: tones.line } },
           type: 'value',
           min: 0,
           max: 100,

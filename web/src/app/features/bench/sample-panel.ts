@@ -126,6 +126,7 @@ export class SamplePanel {
           axisLine: { lineStyle: { color: tones.line } },
         },
         yAxis: {
+          axisLine: { lineStyle: { color: tones.line } },
           type: 'value',
           min: 0,
           max: (v: { max: number }) => Math.max(120, Math.ceil(v.max / 20) * 20),

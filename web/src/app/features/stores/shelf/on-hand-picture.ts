@@ -35,6 +35,7 @@ export function onHandPicture(page: MaterialPage, today: string): (tones: Tones)
         splitLine: { show: false },
       },
       yAxis: {
+        axisLine: { lineStyle: { color: tones.line } },
         type: 'value',
         min: 0,
         axisLabel: { ...text, formatter: format },
