@@ -128,7 +128,7 @@ try {
         .slice(0, mordant.index)
         .filter((s) => !['done', 'skipped'].includes(detail.summary.stations[s.index].state))
         .map((s) => draft(s.index, 'skip', 52, { text: 'done with the lot before' })),
-      draft(mordant.index, 'start', 50),
+      draft(mordant.index, 'start', 50, { text: 'the lot before it was poured into the tub' }),
     ],
   });
   await page.evaluate(() => localStorage.setItem('vestigia-balance', 'simulated'));

@@ -70,6 +70,12 @@ const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercen
       font-size: 1.1rem;
       max-width: none;
     }
+    .even td:first-child {
+      min-width: 10rem;
+    }
+    .nowrap {
+      white-space: nowrap;
+    }
     .ways li {
       margin: 0.4rem 0;
     }
