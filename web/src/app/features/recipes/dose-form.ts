@@ -1,9 +1,10 @@
+import { NgTemplateOutlet } from '@angular/common';
 import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { ListedMaterial } from '@vestigia/contract';
-import type { DoseWay } from '@vestigia/core';
+import type { BathUnit, DoseWay } from '@vestigia/core';
 import {
   BATH_UNITS,
   KITCHEN_UNITS,
@@ -53,7 +54,7 @@ const WAYS: Readonly<Record<ListedMaterial['measure'], readonly DoseWay[]>> = {
 /** One dose of a step: which material, in which way, how much. */
 @Component({
   selector: 'vs-dose-form',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [NumberField, NgTemplateOutlet, FormsModule, MatFormFieldModule, MatInputModule],
   templateUrl: './dose-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -72,6 +73,10 @@ export class DoseForm {
   protected readonly withoutFigure = WITHOUT_FIGURE;
   protected readonly bathUnits = BATH_UNITS;
   protected readonly firstLabel = FIRST_LABELS;
+  /** Whose size differs by country, so that the recipe must say which is meant. */
+  protected isKitchenUnit(unit: BathUnit): boolean {
+    return KITCHEN_UNITS.some((u) => u === unit);
+  }
   private readonly measureOf = (id: string): ListedMaterial['measure'] =>
     this.materials().find((m) => m.id === id)?.measure ?? 'weight';
   protected ways(): readonly DoseWay[] {
