@@ -114,7 +114,19 @@ export default tseslint.config(
     },
   },
   // A suite may run longer: its rows are data.
-  { files: ['**/*.spec.ts'], rules: { 'max-lines': ['error', { max: 600, skipBlankLines: true }] } },
+  {
+    files: ['**/*.spec.ts'],
+    rules: {
+      'max-lines': ['error', { max: 600, skipBlankLines: true }],
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'IfStatement[test.property.name="ok"] > .consequent CallExpression[callee.name="expect"]',
+          message: 'Narrow it with granted() or refused(): an assertion under an if can pass without being made.',
+        },
+      ],
+    },
+  },
   {
     files: ['core/**/*.ts'],
     ignores: ['**/*.spec.ts'],

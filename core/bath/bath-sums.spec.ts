@@ -7,6 +7,7 @@ import { PH_REAGENTS } from './ph-reagent';
 import type { HardnessUnit, WaterAsk, WaterFacts } from './water';
 import { chalkToHarden, convertHardness } from './water';
 import { answerWater, sayWaterRemark } from './water-answer';
+import { granted, refused } from '../result.fixture';
 
 const ROOM = { roomC: 18, coldWaterC: 12, hotWaterC: 55, liftLimitKg: 15, energyMinorPerKwh: 30 };
 const ring = { id: 'h', name: 'Gas ring', powerW: 3000, efficiencyPercent: 50 };
@@ -95,8 +96,9 @@ describe('a dose to a pH', () => {
   ])('to pH %f takes about %f mol/l of soda ash in pure water', (ph, mol) => {
     const answer = dose(7, 0, ph, 'sodaAsh', 1);
     expect(answer.ok).toBe(true);
-    if (answer.ok) expect(answer.dose.value / 105.99 / mol).toBeGreaterThan(0.5);
-    if (answer.ok) expect(answer.dose.value / 105.99 / mol).toBeLessThan(2);
+    const worked = granted(answer).dose.value / 105.99 / mol;
+    expect(worked).toBeGreaterThan(0.5);
+    expect(worked).toBeLessThan(2);
   });
   it.each<[string, Parameters<typeof dose>, string]>([
     ['soda to sour', [7.5, 14, 5, 'sodaAsh'], 'wrongWay'],
@@ -165,7 +167,7 @@ describe('heating', () => {
   it('says how far it gets where it doesn’t get there', () => {
     const weak = heatBath({ liquorMl: 60_000, wofG: 0, fromC: 12, toC: 95 }, { ...ring, powerW: 800 }, ROOM);
     expect(weak).toMatchObject({ ok: false });
-    if (!weak.ok) expect(weak.reachesC).toBeLessThan(95);
+    expect(refused(weak).reachesC).toBeLessThan(95);
     expect(weak).toMatchObject({ ok: false, reachesC: expect.any(Number) });
   });
   it('has nothing to do where it is warm already, and no cost where the price is not known', () => {
@@ -178,8 +180,8 @@ describe('heating', () => {
     fc.assert(
       fc.property(fc.integer({ min: 2, max: 30 }), fc.integer({ min: 30, max: 80 }), (litres, toC) => {
         const [a, b, c] = [bath(litres * 1000, toC), bath(litres * 1000 + 5000, toC), bath(litres * 1000, toC + 8)];
-        if (a.ok && b.ok) expect(b.minutes.value).toBeGreaterThanOrEqual(a.minutes.value);
-        if (a.ok && c.ok) expect(c.minutes.value).toBeGreaterThanOrEqual(a.minutes.value);
+        expect(granted(b).minutes.value).toBeGreaterThanOrEqual(granted(a).minutes.value);
+        expect(granted(c).minutes.value).toBeGreaterThanOrEqual(granted(a).minutes.value);
       }),
       { seed: 53 },
     );

@@ -3,6 +3,7 @@ import { CATALOGUE, refusedSalt } from '../catalogue/catalogue';
 import { findBadNeighbours } from '../safety/neighbours';
 import { judgeSigns } from '../stock/material-facts';
 import { changeLiquor, contentsAtVolume, ladderStrength, leftAfterUse, replenish } from './saved-bath';
+import { granted } from '../result.fixture';
 
 describe('a saved bath', () => {
   it('keeps what fibre left, by assumption or as measured', () => {
@@ -74,8 +75,8 @@ describe('an iron liquor against a ladder', () => {
   it('lies between its neighbours, which are its band', () => {
     const read = ladderStrength(ladder, { ...strip, lightness: 50 });
     expect(read).toMatchObject({ ok: true, lowGPerL: 2.5, highGPerL: 5 });
-    if (read.ok) expect(read.strength.value).toBeGreaterThan(2.5);
-    if (read.ok) expect(read.strength.value).toBeLessThan(5);
+    expect(granted(read).strength.value).toBeGreaterThan(2.5);
+    expect(granted(read).strength.value).toBeLessThan(5);
   });
   it.each<[string, typeof ladder, typeof strip, RegExp]>([
     ['darker than all', ladder, { ...strip, lightness: 30 }, /darker than the strongest/],

@@ -6,6 +6,7 @@ import { readLotSize } from './lot-size';
 import { formatWeight, readWeight } from './weight';
 import { readNumberText } from './number-text';
 import { formatVolume } from './volume';
+import { granted } from '../result.fixture';
 
 describe('readWrittenNumber', () => {
   it.each<[string, number | undefined]>([
@@ -71,11 +72,9 @@ describe('readWeight', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 400_000_000 }), (mg) => {
         const back = readWeight(formatWeight(mg / 1000));
-        expect(back.ok).toBe(true);
-        if (back.ok)
-          expect(Math.abs(back.weightG - mg / 1000)).toBeLessThanOrEqual(
-            mg >= 1_000_000 ? 0.5 : mg >= 100_000 ? 0.05 : mg >= 10_000 ? 0.005 : 0.0005,
-          );
+        expect(Math.abs(granted(back).weightG - mg / 1000)).toBeLessThanOrEqual(
+          mg >= 1_000_000 ? 0.5 : mg >= 100_000 ? 0.05 : mg >= 10_000 ? 0.005 : 0.0005,
+        );
       }),
       { seed: 21 },
     );
@@ -124,8 +123,8 @@ describe('readLotSize', () => {
   it('keeps a bare total whole however it is divided', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 150_000 }), (totalG) => {
-        const reading = readLotSize(`${totalG} g`, base);
-        if (reading.ok) expect(reading.size.pieces * reading.size.pieceWeightG).toBeCloseTo(totalG, 6);
+        const { size } = granted(readLotSize(`${totalG} g`, base));
+        expect(size.pieces * size.pieceWeightG).toBeCloseTo(totalG, 6);
       }),
       { seed: 22 },
     );
