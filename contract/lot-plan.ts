@@ -117,6 +117,7 @@ export const lotPlan = z
             tolerance: z.number(),
             picks: z.array(pick),
             advice: z.array(z.string()).default([]),
+            solution: z.object({ dissolveG: z.number(), inMl: z.number(), takeMl: z.number() }).nullish(),
           }),
         ),
       }),

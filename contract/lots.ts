@@ -95,6 +95,8 @@ export const lotDetail = z
         measure: stockMeasure,
         onHand: z.int(),
         reservedHere: z.int(),
+        /** Of a stock solution: what is dissolved in it, and how strong it is. */
+        solutionOf: z.object({ materialId: id, gPerL: z.number() }).nullable().default(null),
       }),
     ),
   })

@@ -21,7 +21,24 @@ const details = {
     vessels: z.array(vesselUsed).max(40).readonly().optional(),
     water: z.object({ id, name: lineOf('The water') }).optional(),
   }),
-  weigh: z.object({ ...readBy, more: z.boolean().optional() }),
+  weigh: z.object({
+    ...readBy,
+    more: z.boolean().optional(),
+    solution: z
+      .object({
+        stockLotId: id,
+        takenMl: numberIn('What is taken of the solution', 0, 100_000, 'ml'),
+        gPerL: numberIn('The solution’s strength', 0, 2000, 'g/l'),
+        made: z
+          .object({
+            fromStockLotId: id,
+            dissolvedG: numberIn('What is dissolved', 0, 100_000, 'g'),
+            madeUpMl: numberIn('The water', 1, 100_000, 'ml'),
+          })
+          .optional(),
+      })
+      .optional(),
+  }),
   leaveOut: z.object({ ...readBy, batch, materialId: id }),
   temperature: z.object({ ...readBy, heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional() }),
   ph: z.object({

@@ -1,6 +1,6 @@
 import { readAmount } from '../quantity/amount';
 import type { PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
-import type { BroughtEntry, BroughtEntryOf, CheckedEntry } from './run-entry';
+import type { BroughtEntry, BroughtEntryOf, CheckedEntry, SolutionTaken } from './run-entry';
 import type { MissingPart, RunRefusal, RunRefusalFact } from './run-refusal';
 import { refuseEntry } from './run-refusal';
 
@@ -10,6 +10,8 @@ export type EntryCheck =
 
 const COLDEST_C = -5;
 const HOTTEST_C = 105;
+/** A solution’s strength is said to this share of what went into it. */
+const SOLUTION_WITHIN = 1e-3;
 
 const refuse = (fact: RunRefusalFact): EntryCheck => ({ ok: false, refusal: refuseEntry(fact) });
 const missing = (part: MissingPart): EntryCheck => refuse({ reason: 'missing', part });
@@ -96,10 +98,26 @@ function checkWeighing(step: PlannedStep, entry: BroughtEntryOf<'weigh'>): Entry
   const { batch, materialId, stockLotId, quantityText } = entry.weighing;
   const planned = plannedWeighing(step, entry.weighing);
   if (!planned) return refuse({ reason: 'notPlanned' });
+  const solution = entry.detail?.solution;
+  if (solution) {
+    if (planned.measure !== 'weight' || !isTaking(solution)) return refuse({ reason: 'notASolution' });
+    // Grams to the litre are milligrams to the millilitre.
+    const amount = Math.round(solution.takenMl * solution.gPerL);
+    return complete({ ...entry, weighing: { batch, materialId, stockLotId: solution.stockLotId, amount } });
+  }
   const reading = readAmount(quantityText, planned.measure);
   if (!reading.ok) return refuse({ reason: reading.code, message: reading.message });
   return complete({ ...entry, weighing: { batch, materialId, stockLotId, amount: reading.amount } });
 }
+
+/** Whether a solution can be as it is said: something taken of it, and no more than was made up. */
+const isTaking = ({ takenMl, gPerL, made }: SolutionTaken): boolean =>
+  takenMl > 0 &&
+  gPerL > 0 &&
+  (!made ||
+    (made.madeUpMl >= takenMl &&
+      made.dissolvedG > 0 &&
+      Math.abs((made.dissolvedG / made.madeUpMl) * 1000 - gPerL) <= gPerL * SOLUTION_WITHIN));
 
 /** The weighing of a step that an entry answers; `undefined` where the plan has none. */
 export const plannedWeighing = (

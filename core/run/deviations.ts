@@ -88,7 +88,8 @@ function weighedOtherwise(
   const target = targetOf?.(planned) ?? Math.round(planned.target.value * smallest);
   const off = taken.reduce((sum, w) => sum + w.amount, 0) - target;
   const expected = new Set(planned.picks.map((p) => p.stockLotId));
-  const tags = [...new Set(taken.filter((w) => !expected.has(w.stockLotId)).map((w) => tagOf(w.stockLotId)))];
+  const others = taken.filter((w) => !w.asSolution && !expected.has(w.stockLotId));
+  const tags = [...new Set(others.map((w) => tagOf(w.stockLotId)))];
   return [
     ...(Math.abs(off) > planned.tolerance * smallest + 1e-6
       ? [{ code: 'otherAmount' as const, materialName, batch, off, measure }]

@@ -25,6 +25,7 @@ export type {
   RunDetails,
   RunEntry,
   RunEntryKind,
+  SolutionTaken,
   VesselUsed,
   Weighed,
 } from './run-entry';

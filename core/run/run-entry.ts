@@ -48,6 +48,18 @@ export interface VesselUsed {
   readonly vesselName: string;
 }
 
+/**
+ * A dose taken as millilitres of a stock solution, in its jar, at so many grams to the litre; `made` where the solution
+ * was made for it in the same press: crystals of which jar, how many grams in how many millilitres.
+ */
+export interface SolutionTaken {
+  readonly stockLotId: string;
+  readonly takenMl: number;
+  readonly gPerL: number;
+  readonly made?:
+    { readonly fromStockLotId: string; readonly dissolvedG: number; readonly madeUpMl: number } | undefined;
+}
+
 /** Any entry may say how it came to be written down; by hand where it doesn't. */
 interface Detail {
   readonly readBy?: ReadBy | undefined;
@@ -65,6 +77,7 @@ export interface RunDetails {
   readonly weigh: Detail & {
     /** More of this weighing is to come: a portion. */
     readonly more?: boolean | undefined;
+    readonly solution?: SolutionTaken | undefined;
   };
   /** A weighing that can't be done: left out, for a reason; the step goes on. */
   readonly leaveOut: Detail & { readonly batch: number; readonly materialId: string };

@@ -33,7 +33,11 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     ...(skipped === undefined ? {} : { skippedReason: skipped.text ?? 'no reason given' }),
     temperaturesC: temperatures.map((e) => e.temperatureC),
     temperatures: temperatures.map(({ at, temperatureC }) => ({ at, temperatureC })),
-    weighings: entriesOfKind(sinceRedo, 'weigh').map((e) => ({ ...e.weighing, more: e.detail?.more === true })),
+    weighings: entriesOfKind(sinceRedo, 'weigh').map(({ weighing, detail }) => ({
+      ...weighing,
+      more: detail?.more === true,
+      ...(detail?.solution ? { asSolution: true } : {}),
+    })),
     leftOut: entriesOfKind(sinceRedo, 'leaveOut').map(({ detail, text }) => ({
       batch: detail.batch,
       materialId: detail.materialId,

@@ -22,6 +22,7 @@ const PLAIN = {
   pulledAlready: 'That piece is out already.',
   notPlanned: 'This step does not weigh that material for that batch. Choose it from the list.',
   idReused: 'That id was used for something else already. Reload the bench and do it again.',
+  notASolution: 'Say how much of the solution was taken, and what was dissolved in how much water.',
   noSuchStockLot: 'There is no such jar. Scan or type its tag again.',
 } as const;
 type PlainReason = keyof typeof PLAIN;
@@ -54,6 +55,7 @@ export type RunRefusalFact =
       readonly wanted: string;
       readonly right: readonly NamedStockLot[];
     }
+  | { readonly reason: 'solutionShort'; readonly tag: string; readonly free: number; readonly wantedMg: number }
   | {
       readonly reason: 'notOnHand';
       readonly tag: string;
@@ -133,6 +135,8 @@ function sayRefusal(fact: RunRefusalFact): string {
       return `This lot is ${fact.state}; its record is closed. Start a new lot to dye it again.`;
     case 'wrongStockLot':
       return sayWrongStockLot(fact.tag, fact.wanted, fact.right);
+    case 'solutionShort':
+      return `${formatAmount(fact.free, 'weight')} of ${fact.tag} can be dissolved; the rest is promised to other lots or not there, and ${formatAmount(fact.wantedMg, 'weight')} are wanted. Take another jar, or weigh the dose as near as the balance comes.`;
     case 'notOnHand': {
       const [onHand, amount] = [fact.onHand, fact.amount].map((of) => formatAmount(of, fact.measure));
       return `${fact.tag} holds ${onHand}, so ${amount} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`;

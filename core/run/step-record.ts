@@ -16,6 +16,8 @@ export interface StepRecord {
     readonly stockLotId: string;
     readonly amount: number;
     readonly more?: boolean;
+    /** It was taken as a solution made of the material. */
+    readonly asSolution?: boolean;
   }[];
   /** Weighings that were left out, and why. */
   readonly leftOut?: readonly { readonly batch: number; readonly materialId: string; readonly reason: string }[];

@@ -10,7 +10,8 @@ import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
 import type { Dose } from '../recipe/dose';
 import type { PacketFacts } from '../stock/conversion';
 import type { DoseUnknown } from './dose-unknown';
-import { stockSolutionAdvice } from './stock-solution';
+import type { StockSolution } from './stock-solution';
+import { solutionFor, stockSolutionAdvice } from './stock-solution';
 
 /** What measuring needs to know of a material. */
 export interface DosedMaterial {
@@ -38,7 +39,14 @@ export interface DosedBath {
 
 /** A dose turned into what is measured out; or why it can't be. */
 export type MeasuredDose =
-  | { readonly ok: true; readonly target: Figure; readonly measure: StockMeasure; readonly advice: readonly string[] }
+  | {
+      readonly ok: true;
+      readonly target: Figure;
+      readonly measure: StockMeasure;
+      readonly advice: readonly string[];
+      /** Where it is too little to weigh well, the solution to take it from. */
+      readonly solution?: StockSolution | null;
+    }
   | { readonly ok: false; readonly unknown: DoseUnknown };
 
 /** A dose in one of its ways. */
@@ -84,6 +92,7 @@ export function weighed(
     ok: true,
     measure: 'weight',
     target,
+    solution: solutionFor(exactG, balance, material.catalogueKey),
     advice: [
       ...stockSolutionAdvice(exactG, balance, material.catalogueKey),
       ...weighingPortions(target.value, balance),

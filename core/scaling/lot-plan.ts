@@ -9,6 +9,7 @@ import type { MaterialKind } from '../stock/material-facts';
 import type { PlanCaution } from './plan-caution';
 import type { PlanRefusal } from './plan-refusal';
 import type { StepCaution } from './step-caution';
+import type { StockSolution } from './stock-solution';
 
 /**
  * A share of a planned weighing from one stock lot; `stockLotId` is null where nothing on the shelf covers it.
@@ -32,6 +33,8 @@ export interface PlannedWeighing {
   readonly picks: readonly PlannedPick[];
   /** A stock solution to take it from, portions to weigh it in, what a first third is. */
   readonly advice: readonly string[];
+  /** Where it is too little to weigh well, the solution to take it from. */
+  readonly solution?: StockSolution | null | undefined;
 }
 
 /** One filling of one vessel at a step, and the batches that are in it together. */

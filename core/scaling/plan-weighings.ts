@@ -10,6 +10,7 @@ import type { PlannedMaterial, PlannedPick, PlannedWeighing } from './lot-plan';
 import { smallestIn } from './lot-plan';
 import type { PlanInput, PlanMaterial } from './plan-input';
 import { sharePicks } from './share-picks';
+import { takingOf } from './stock-solution';
 import type { Dose } from '../recipe/dose';
 
 /** A weighing before it is known which jars give it. `target` is in the material the recipe was proven with. */
@@ -97,6 +98,7 @@ export function takeFromStock(
       ...w,
       target,
       tolerance: isBase ? w.tolerance : toleranceOf(target.value, measure, input),
+      solution: w.solution && takingOf(w.solution, target.value / w.target.value),
       picks: measured,
     };
   });

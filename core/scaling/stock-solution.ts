@@ -14,16 +14,28 @@ export function stockSolutionAdvice(
   balance: Balance,
   catalogueKey: string | null | undefined,
 ): string[] {
-  if (!(exactG > 0) || balance.resolutionG / exactG <= DOUBTFUL_SHARE) return [];
-  if (INSOLUBLE.includes(catalogueKey ?? ''))
+  if (!isDoubtful(exactG, balance)) return [];
+  const solution = solutionFor(exactG, balance, catalogueKey);
+  if (!solution)
     return [
       'Near the step of the balance, and it doesn’t dissolve: weigh more of it, and divide that into equal parts.',
     ];
-  const { dissolveG, inMl, takeMl } = proposeStockSolution(exactG, balance);
+  const { dissolveG, inMl, takeMl } = solution;
   return [
     `${exactG < balance.resolutionG / 2 ? 'Too little for the balance' : 'Near the step of the balance'}. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
   ];
 }
+
+/** The solution to take a dose from that is near the balance’s step; `null` where it weighs well, or won’t dissolve. */
+export const solutionFor = (
+  exactG: number,
+  balance: Balance,
+  catalogueKey: string | null | undefined,
+): StockSolution | null =>
+  isDoubtful(exactG, balance) && !INSOLUBLE.includes(catalogueKey ?? '') ? proposeStockSolution(exactG, balance) : null;
+
+const isDoubtful = (exactG: number, balance: Balance): boolean =>
+  exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE;
 
 /** What no solution is made of. */
 const INSOLUBLE = ['chalk', 'wheat-bran'];
@@ -52,3 +64,9 @@ function roundUp(value: number): number {
   const step = [1, 2, 5, 10].find((s) => s * decade >= value * (1 - 1e-9)) ?? 10;
   return Number((step * decade).toPrecision(6));
 }
+
+/** The same solution, of which so many times as much is taken: a weaker jar’s gives more. */
+export const takingOf = (solution: StockSolution, factor: number): StockSolution => ({
+  ...solution,
+  takeMl: Math.round(solution.takeMl * factor * 10) / 10,
+});

@@ -16,6 +16,7 @@ import { refusal } from './plan-refusal';
 import type { Wanted } from './plan-weighings';
 import { toleranceOf } from './plan-weighings';
 import type { RecipeStep } from '../recipe/recipe-step';
+import { solutionFor } from './stock-solution';
 
 type Filled = Extract<AllBaths, { readonly ok: true }>;
 
@@ -77,7 +78,7 @@ function wantDose(
   const free = (freeOf(material) * place.share) / smallestIn(material.measure);
   const measured = measureDose(dose, material, { ...place, free, water }, balance, source);
   if (!measured.ok) return { ok: false, refusal: refusal({ code: 'doseUnknown', unknown: measured.unknown }) };
-  const { measure, target, advice } = measured;
+  const { measure, target, advice, solution = null } = measured;
   const at = { batch: place.batches[0] ?? 1, forBatches: place.batches };
   const tolerance = toleranceOf(target.value, measure, input);
   const { id: materialId, name: materialName } = material;
@@ -85,7 +86,7 @@ function wantDose(
   return {
     ok: true,
     weighings: [
-      { ...at, materialId, materialName, measure, target, tolerance, advice, dose },
+      { ...at, materialId, materialName, measure, target, tolerance, advice, solution, dose },
       ...auxiliaries.map((w) => ({ ...at, ...w })),
     ],
   };
@@ -94,6 +95,7 @@ function wantDose(
 /** One material is measured out once for a bath at a step, however many lines ask for it. */
 export function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted[] {
   const merged = new Map<string, Wanted>();
+  const keyOf = ({ materialId }: Wanted) => materialById(input, materialId).catalogueKey;
   for (const w of wanted) {
     const key = `${w.batch} ${w.materialId}`;
     const before = merged.get(key);
@@ -111,6 +113,7 @@ export function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted
             ...before,
             advice: [...new Set([...before.advice, ...w.advice])],
             tolerance: toleranceOf(value, w.measure, input),
+            solution: w.measure === 'weight' ? solutionFor(value, input.balance, keyOf(w)) : null,
             target: figure(
               value,
               w.target.unit,

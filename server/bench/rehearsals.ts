@@ -133,7 +133,8 @@ export class Rehearsals {
       atMs,
     );
     if (!ruling.ok) return tell({ id: entry.id, ok: false, refusal: ruling.refusal }, entry.id);
-    const wrong = entry.kind === 'weigh' ? wrongStockLot(lot, ruling.step, entry.weighing) : undefined;
+    const made = entry.kind === 'weigh' && entry.detail?.solution?.made !== undefined;
+    const wrong = entry.kind === 'weigh' && !made ? wrongStockLot(lot, ruling.step, entry.weighing) : undefined;
     if (wrong) return tell({ id: entry.id, ok: false, refusal: wrong }, entry.id);
     const at = new Date(Math.max(atMs, open.startedMs)).toISOString();
     entries.push({
@@ -210,7 +211,8 @@ function wrongStockLot(
 ): RunRefusal | undefined {
   if (!weighing) throw notFound('weighing');
   const stockLot = lot.stockLots.find((j) => j.id === weighing.stockLotId);
-  if (stockLot?.materialId === weighing.materialId) return undefined;
+  if (stockLot?.materialId === weighing.materialId || stockLot?.solutionOf?.materialId === weighing.materialId)
+    return undefined;
   const planned = plannedWeighing(step, weighing);
   const right = (planned?.picks ?? []).flatMap((p) => lot.stockLots.find((s) => s.id === p.stockLotId) ?? []);
   return refuseEntry({

@@ -24,6 +24,9 @@ const by = sql`json_build_object('id', p.id, 'name', p.name)`;
 const list = (row: SQL, rest: SQL, order: SQL): SQL =>
   sql`(SELECT coalesce(json_agg(${row} ORDER BY ${order}), '[]') ${rest})`;
 
+const plannedIds = (lotId: string): SQL =>
+  sql`(SELECT (m->>'materialId')::uuid FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`;
+
 const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
   named: (
     lotId,
@@ -52,12 +55,16 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     ),
   stockLots: (lotId) =>
     list(
-      sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'reservedHere', coalesce(h.amount, 0))`,
+      sql`json_build_object('id', s.id, 'tag', s.tag, 'materialId', s.material_id, 'place', s.place, 'measure', m.measure, 'onHand', b.on_hand, 'reservedHere', coalesce(h.amount, 0),
+        'solutionOf', CASE WHEN b.on_hand > 0 AND e.after->>'what' = 'stockSolution' AND jsonb_array_length(e.after->'contents') = 1
+          THEN json_build_object('materialId', e.after->'contents'->0->>'materialId',
+            'gPerL', round((e.after->'contents'->0->>'grams')::numeric / ((e.after->>'volumeUl')::numeric / 1000000), 3)) END)`,
       sql`FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id JOIN materials m ON m.id = s.material_id
       LEFT JOIN (SELECT stock_lot_id, greatest(0, sum(amount)) AS amount FROM reservations
         WHERE lot_id = ${lotId} GROUP BY stock_lot_id) h ON h.stock_lot_id = s.id
-      WHERE s.material_id IN (SELECT (m->>'materialId')::uuid
-        FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`,
+      LEFT JOIN LATERAL (SELECT after FROM liquor_entries q WHERE q.stock_lot_id = s.id ORDER BY q.seq DESC LIMIT 1) e ON true
+      WHERE s.material_id IN ${plannedIds(lotId)} OR (b.on_hand > 0 AND e.after->>'what' = 'stockSolution'
+        AND (e.after->'contents'->0->>'materialId')::uuid IN ${plannedIds(lotId)})`,
       sql`s.received_on, s.tag`,
     ),
   moved: (lotId) =>

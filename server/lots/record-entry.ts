@@ -1,22 +1,23 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
-import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal, StockMeasure } from '@vestigia/core';
-import { foldRun, hazardsOf, isOver, plannedWeighing, potsOf, refuseEntry, ruleOnEntry } from '@vestigia/core';
+import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal } from '@vestigia/core';
+import { foldRun, hazardsOf, isOver, potsOf, refuseEntry, ruleOnEntry } from '@vestigia/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
-import { people, runEntries, stockBalances, stockLots, studio, vessels } from '../db/schema';
+import { people, runEntries, vessels } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { lotTag } from '../shared/lot-tag';
-import { Refusal, notFound } from '../shared/problem';
+import { Refusal } from '../shared/problem';
 import { findMaterial } from '../stores/materials-store';
-import { giveBackFromLot, takeForLot } from '../stores/movements';
+import { giveBackFromLot } from '../stores/movements';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
 import { potsOfOtherLots } from './pots-of-lots';
 import { probedStep } from './probe-log';
-import { consumeReservation, releaseReservations } from './release-reservations';
+import { releaseReservations } from './release-reservations';
+import { bookWeighing, checkWeighing } from './take-weighing';
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
 
@@ -157,20 +158,12 @@ class OpenRun {
     movementId: string,
     replaced: RunEntry | undefined,
   ): Promise<RunRefusal | undefined> {
-    const { stockLotId, materialId } = entry.weighing;
-    const checked = await checkStockLot(this.db, this.lot, entry, replaced);
+    const checked = await checkWeighing(this.db, this.lot, entry, replaced);
     if ('reason' in checked) return checked;
-    // A jar shown as 80 g that holds 79.997 g gave 80 g by the balance, and all it had by the ledger.
-    const amount = Math.min(entry.weighing.amount, checked.onHand);
-    await this.add({ ...entry, weighing: { ...entry.weighing, amount } }, atMs);
+    await this.add({ ...entry, weighing: { ...entry.weighing, amount: checked.amount } }, atMs);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
-    await takeForLot(
-      this.db,
-      { id: movementId, stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id },
-      this.by,
-    );
-    await consumeReservation(this.db, this.lot.id, stockLotId, materialId, amount, this.by);
+    await bookWeighing(this.db, this.lot, entry, { ...checked, movementId }, this.by);
     await this.markIronPots(entry);
     return undefined;
   }
@@ -228,46 +221,4 @@ class OpenRun {
     const over = idsIn(steps.filter((s) => isOver(records[s.index]))).filter((id) => !needed.has(id));
     if (over.length > 0) await releaseReservations(this.db, this.lot.id, this.by, over);
   }
-}
-
-/** Whether the jar holds what the step wants, and enough of it; a wrong one is refused with the right ones named. */
-async function checkStockLot(
-  db: Db,
-  lot: LotRow,
-  { stepIndex, weighing }: CheckedEntryOf<'weigh'>,
-  replaced: RunEntry | undefined,
-): Promise<RunRefusal | { readonly onHand: number }> {
-  const { amount } = weighing;
-  const step = lot.plan.steps[stepIndex];
-  const planned = step && plannedWeighing(step, weighing);
-  if (!planned) throw notFound('weighing');
-  const [stockLot] = await db
-    .select({ tag: stockLots.tag, materialId: stockLots.materialId, onHand: stockBalances.onHand })
-    .from(stockLots)
-    .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
-    .where(eq(stockLots.id, weighing.stockLotId));
-  if (!stockLot) return refuseEntry({ reason: 'noSuchStockLot' });
-  if (stockLot.materialId !== weighing.materialId) {
-    const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
-    const right =
-      ids.length === 0
-        ? []
-        : await db
-            .select({ tag: stockLots.tag, place: stockLots.place })
-            .from(stockLots)
-            .where(inArray(stockLots.id, ids));
-    return refuseEntry({ reason: 'wrongStockLot', tag: stockLot.tag, wanted: planned.materialName, right });
-  }
-  const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? replaced.weighing.amount : 0;
-  const onHand = stockLot.onHand + back;
-  if (amount - onHand >= (await finestStep(db, planned.measure)))
-    return refuseEntry({ reason: 'notOnHand', tag: stockLot.tag, onHand, amount, measure: planned.measure });
-  return { onHand };
-}
-
-/** The finest the studio's balance shows, smallest units: what differs by less is equal. */
-async function finestStep(db: Db, measure: StockMeasure): Promise<number> {
-  if (measure !== 'weight') return 1;
-  const [row] = await db.select({ resolutionG: studio.balanceResolutionG }).from(studio);
-  return Math.max(1, Math.round((row?.resolutionG ?? 0.001) * 1000));
 }

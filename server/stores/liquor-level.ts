@@ -6,6 +6,20 @@ import { uuidv7 } from '../shared/ids';
 import type { By } from '../shared/recorded-by';
 import type { Jar } from './stock-lot-store';
 
+/** Grams to the litre of a material in a kept liquor; `undefined` where the jar is none, or holds none of it. */
+export async function concentrationOf(db: Db, stockLotId: string, materialId: string): Promise<number | undefined> {
+  const [row] = await db
+    .select({ after: liquorEntries.after })
+    .from(liquorEntries)
+    .where(eq(liquorEntries.stockLotId, stockLotId))
+    .orderBy(desc(liquorEntries.seq))
+    .limit(1);
+  const content = row?.after.contents.find((c) => c.materialId === materialId);
+  return row && content && content.grams > 0 && row.after.volumeUl > 0
+    ? (content.grams * 1_000_000) / row.after.volumeUl
+    : undefined;
+}
+
 /** A count of a kept liquor measures it: what is missing has steamed off, so what is dissolved stays. */
 export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { now, byId }: By): Promise<void> {
   const [last] = await db

@@ -1,5 +1,6 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { countLabel, BATH_MOVE_LABELS, formatAmount, sayMinutes } from '@vestigia/core';
+import type { SolutionTaken } from '@vestigia/core';
+import { countLabel, BATH_MOVE_LABELS, formatAmount, formatVolume, formatWeight, sayMinutes } from '@vestigia/core';
 
 const READ_BY = {
   hand: '',
@@ -9,6 +10,9 @@ const READ_BY = {
   card: ', from the bench card',
 } as const;
 const by = (entry: RunEntryView): string => READ_BY[entry.detail?.readBy ?? 'hand'];
+
+const sayTaken = ({ takenMl, made }: SolutionTaken, tag: string): string =>
+  `, as ${formatVolume(takenMl)} of ${made ? `a solution of ${formatWeight(made.dissolvedG)} in ${formatVolume(made.madeUpMl)}` : tag}`;
 
 /** One bench entry as a dyer would read it back. */
 export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
@@ -55,7 +59,9 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
       const { weighing } = entry;
       const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);
       const tag = lot.stockLots.find((j) => j.id === weighing.stockLotId)?.tag ?? '';
-      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''} from ${tag}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${by(entry)}`;
+      const solution = entry.detail?.solution;
+      const from = solution ? sayTaken(solution, tag) : ` from ${tag}`;
+      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''}${from}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${by(entry)}`;
     }
   }
 }

@@ -204,4 +204,57 @@ describe('weighing out', () => {
       detail: { batch: 1, materialId: expect.any(String) as string },
     });
   });
+
+  describe('of which the dose is too small for the balance', () => {
+    const small = (jars: LotDetail['stockLots']): void => {
+      const act = actOf(lot);
+      const solution = { dissolveG: 5, inMl: 500, takeMl: 30 };
+      fixture.componentRef.setInput('lot', { ...lot, stockLots: jars });
+      fixture.componentRef.setInput('act', { ...act, weighing: { ...act.weighing, solution }, target: 300 });
+      fixture.detectChanges();
+    };
+    const crystals = (): LotDetail['stockLots'] => lot.stockLots.filter((j) => j.id === 'RUG-1');
+
+    it('one press makes the solution and takes the dose from it', async () => {
+      small(crystals());
+      await press('Made it: 5.0 g in 500 ml, 30 ml taken');
+      expect(record).toHaveBeenCalledWith('lot-1', 0, {
+        kind: 'weigh',
+        weighing: expect.objectContaining({ materialId: 'hanks', quantityText: '30 ml' }) as object,
+        detail: {
+          readBy: 'hand',
+          solution: {
+            stockLotId: expect.any(String) as string,
+            takenMl: 30,
+            gPerL: 10,
+            made: { fromStockLotId: 'RUG-1', dissolvedG: 5, madeUpMl: 500 },
+          },
+        },
+      });
+    });
+
+    it('offers a solution that stands instead of making another', async () => {
+      const [jar] = crystals();
+      if (!jar) throw new Error('no jar in the fixture');
+      small([
+        jar,
+        {
+          ...jar,
+          id: 'SOL-1',
+          tag: 'SOL-1',
+          materialId: 'solution',
+          measure: 'volume',
+          onHand: 200_000,
+          solutionOf: { materialId: 'hanks', gPerL: 20 },
+        },
+      ]);
+      expect(page().textContent).not.toContain('Made it');
+      await press('Take 15 ml of SOL-1, 20 g/l');
+      expect(record).toHaveBeenCalledWith('lot-1', 0, {
+        kind: 'weigh',
+        weighing: expect.objectContaining({ stockLotId: 'SOL-1' }) as object,
+        detail: { readBy: 'hand', solution: { stockLotId: 'SOL-1', takenMl: 15, gPerL: 20 } },
+      });
+    });
+  });
 });

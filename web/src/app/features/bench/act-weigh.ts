@@ -15,8 +15,8 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct } from '@vestigia/core';
-import { formatAmount, readAmount, readTagCode, smallestIn } from '@vestigia/core';
+import type { BenchAct, SolutionTaken } from '@vestigia/core';
+import { formatAmount, formatVolume, readAmount, readTagCode, smallestIn } from '@vestigia/core';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
@@ -133,6 +133,28 @@ export class ActWeigh {
       : g > 0
         ? { ok: true as const, amount: Math.round(g * 1000) }
         : { ok: false as const, message: '' };
+  });
+  /** Stock solutions of it that hold the dose. */
+  protected readonly standing = computed(() =>
+    this.act().weighing.solution && this.left() > 0
+      ? this.lot().stockLots.flatMap(({ id, tag, onHand, solutionOf }) => {
+          if (solutionOf?.materialId !== this.act().weighing.materialId || solutionOf.gPerL <= 0) return [];
+          const takenMl = Math.round((this.left() / solutionOf.gPerL) * 10) / 10;
+          return takenMl > 0 && takenMl * 1000 <= onHand
+            ? [{ stockLotId: id, tag, takenMl, gPerL: solutionOf.gPerL }]
+            : [];
+        })
+      : [],
+  );
+  /** The solution to make where none stands: booked whole with the dose, in one press. */
+  protected readonly toMake = computed(() => {
+    const { solution } = this.act().weighing;
+    const fromStockLotId = this.stockLotId();
+    if (!solution || fromStockLotId === '' || this.standing().length > 0 || this.act().soFar > 0) return undefined;
+    const gPerL = (solution.dissolveG / solution.inMl) * 1000;
+    const takenMl = Math.round((this.left() / gPerL) * 10) / 10;
+    const made = { fromStockLotId, dissolvedG: solution.dissolveG, madeUpMl: solution.inMl };
+    return takenMl > 0 && takenMl <= solution.inMl ? { stockLotId: newId(), takenMl, gPerL, made } : undefined;
   });
   protected readonly moreOffered = computed(() => {
     const r = this.reading();
@@ -256,6 +278,22 @@ export class ActWeigh {
       });
   }
 
+  protected takeSolution({ stockLotId, takenMl, gPerL, made }: SolutionTaken): void {
+    const a = this.act();
+    const { batch, materialId } = a.weighing;
+    this.busy.set(true);
+    void this.state
+      .record(a.lotId, a.step.index, {
+        kind: 'weigh',
+        weighing: { movementId: newId(), batch, materialId, stockLotId, quantityText: this.ml(takenMl) },
+        detail: { readBy: 'hand', solution: { stockLotId, takenMl, gPerL, ...(made ? { made } : {}) } },
+      })
+      .then((message) => {
+        this.busy.set(false);
+        this.problem.set(message === undefined ? undefined : { detail: message });
+      });
+  }
+
   protected leaveOut(): void {
     const a = this.act();
     void this.state
@@ -285,6 +323,7 @@ export class ActWeigh {
   }
 
   protected readonly amount = formatAmount;
+  protected readonly ml = formatVolume;
   /** As the balance shows it: in grams, to its step. */
   protected grams(g: number): string {
     const stepG = this.state.around()?.room.balanceStepG ?? 0.1;

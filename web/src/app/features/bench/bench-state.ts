@@ -148,7 +148,8 @@ export class BenchState {
     if (!ruling.ok) return ruling.refusal.message;
     if (entry.weighing) {
       const stockLot = lot.stockLots.find((j) => j.id === entry.weighing?.stockLotId);
-      if (stockLot && stockLot.materialId !== entry.weighing.materialId)
+      const holds = [stockLot?.materialId, stockLot?.solutionOf?.materialId];
+      if (stockLot && !holds.includes(entry.weighing.materialId))
         return this.wrongStockLot(
           lot,
           ruling.step.weighings.find((w) => w.materialId === entry.weighing?.materialId),

@@ -1,0 +1,157 @@
+import type { CheckedEntryOf, RunEntry, RunRefusal, SolutionTaken, StockMeasure } from '@vestigia/core';
+import { plannedWeighing, refuseEntry } from '@vestigia/core';
+import { eq, inArray, sql } from 'drizzle-orm';
+import type { By } from '../shared/recorded-by';
+import type { Db } from '../db/database';
+import { materials, movements, stockBalances, stockLots, studio } from '../db/schema';
+import { uuidv7 } from '../shared/ids';
+import { notFound } from '../shared/problem';
+import { convert } from '../stores/conversions';
+import { concentrationOf } from '../stores/liquor-level';
+import { takeForLot } from '../stores/movements';
+import type { LotRow } from './lots-store';
+import { readReserved } from './lots-store';
+import { consumeReservation } from './release-reservations';
+
+type WeighEntry = CheckedEntryOf<'weigh'>;
+/** What a weighing takes, in smallest units: of the material, and of what leaves the jar. */
+interface Checked {
+  readonly amount: number;
+  readonly fromJar: number;
+}
+
+/** Whether the jar holds what the step wants, and enough of it; a wrong one is refused with the right ones named. */
+export async function checkWeighing(
+  db: Db,
+  lot: LotRow,
+  entry: WeighEntry,
+  replaced: RunEntry | undefined,
+): Promise<RunRefusal | Checked> {
+  const { stepIndex, weighing, detail } = entry;
+  const step = lot.plan.steps[stepIndex];
+  const planned = step && plannedWeighing(step, weighing);
+  if (!planned) throw notFound('weighing');
+  const solution = detail?.solution;
+  const fromId = solution?.made?.fromStockLotId ?? weighing.stockLotId;
+  const jar = await readJar(db, fromId);
+  if (!jar) return refuseEntry({ reason: 'noSuchStockLot' });
+  const gPerL =
+    jar.materialId === weighing.materialId ? undefined : await concentrationOf(db, fromId, weighing.materialId);
+  if (jar.materialId !== weighing.materialId && gPerL === undefined) {
+    const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
+    const right = ids.length === 0 ? [] : await db.select(named).from(stockLots).where(inArray(stockLots.id, ids));
+    return refuseEntry({ reason: 'wrongStockLot', tag: jar.tag, wanted: planned.materialName, right });
+  }
+  if (solution?.made) return checkCrystals(db, lot, jar, weighing, solution);
+  const back = replaced?.weighing?.stockLotId === weighing.stockLotId ? await takenBy(db, replaced.id) : 0;
+  const onHand = jar.onHand + back;
+  const { measure } = jar;
+  // Grams to the litre are milligrams to the millilitre.
+  const wanted = gPerL === undefined ? weighing.amount : (solution?.takenMl ?? weighing.amount / gPerL) * 1000;
+  if (wanted - onHand >= (await finestStep(db, measure)))
+    return refuseEntry({ reason: 'notOnHand', tag: jar.tag, onHand, amount: Math.round(wanted), measure });
+  // A jar shown as 80 g that holds 79.997 g gave 80 g by the balance, and all it had by the ledger.
+  const fromJar = Math.round(Math.min(wanted, onHand));
+  return { amount: gPerL === undefined ? fromJar : Math.round((fromJar * gPerL) / 1000), fromJar };
+}
+
+const named = { tag: stockLots.tag, place: stockLots.place };
+
+async function readJar(db: Db, id: string) {
+  const [jar] = await db
+    .select({
+      id: stockLots.id,
+      ...named,
+      materialId: stockLots.materialId,
+      materialName: materials.name,
+      measure: materials.measure,
+      onHand: stockBalances.onHand,
+      reserved: stockBalances.reserved,
+    })
+    .from(stockLots)
+    .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
+    .innerJoin(materials, eq(materials.id, stockLots.materialId))
+    .where(eq(stockLots.id, id));
+  return jar;
+}
+type Jar = NonNullable<Awaited<ReturnType<typeof readJar>>>;
+
+/** Whether so much may be dissolved: what other lots were promised stays. */
+async function checkCrystals(
+  db: Db,
+  lot: LotRow,
+  jar: Jar,
+  { amount }: WeighEntry['weighing'],
+  { takenMl, made }: SolutionTaken,
+): Promise<RunRefusal | Checked> {
+  const here = (await readReserved(db, lot.id)).get(jar.id) ?? 0;
+  const free = Math.max(0, jar.onHand - jar.reserved + Math.min(here, amount));
+  const wantedMg = Math.round((made?.dissolvedG ?? 0) * 1000);
+  return wantedMg > free
+    ? refuseEntry({ reason: 'solutionShort', tag: jar.tag, free, wantedMg })
+    : { amount, fromJar: Math.round(takenMl * 1000) };
+}
+
+/** Takes what was weighed off the shelf, a solution being made of its crystals first where it was made for this. */
+export async function bookWeighing(
+  db: Db,
+  lot: LotRow,
+  { id: runEntryId, weighing, detail }: WeighEntry,
+  { amount, fromJar, movementId }: Checked & { readonly movementId: string },
+  by: By,
+): Promise<void> {
+  const { stockLotId, materialId } = weighing;
+  const { solution } = detail ?? {};
+  await consumeReservation(db, lot.id, solution?.made?.fromStockLotId ?? stockLotId, materialId, amount, by);
+  if (solution?.made) await makeSolution(db, solution, by);
+  await takeForLot(db, { id: movementId, stockLotId, amount: fromJar, lotId: lot.id, runEntryId }, by);
+}
+
+/** A jar of the solution, kept where its crystals stand; made again, it goes by the same name. */
+async function makeSolution(db: Db, { stockLotId, gPerL, made }: SolutionTaken, by: By): Promise<void> {
+  const from = made && (await readJar(db, made.fromStockLotId));
+  if (!from) throw notFound('jar');
+  const name = `${from.materialName}, ${Math.round(gPerL * 100) / 100} g/l`.slice(0, 120);
+  const [known] = await db
+    .select({ id: materials.id })
+    .from(materials)
+    .where(sql`lower(${materials.name}) = lower(${name}) AND ${materials.measure} = 'volume'`);
+  await convert(
+    db,
+    {
+      id: uuidv7(by.now),
+      kind: 'dissolve',
+      note: '',
+      inputs: [{ stockLotId: from.id, movementId: uuidv7(by.now), quantityText: `${made.dissolvedG} g` }],
+      output: {
+        stockLotId,
+        movementId: uuidv7(by.now),
+        materialId: known?.id ?? null,
+        newMaterial: known ? '' : name,
+        tag: '',
+        quantityText: `${made.madeUpMl} ml`,
+        place: from.place,
+        container: '',
+        tareText: '',
+        bestBefore: null,
+      },
+    },
+    by,
+  );
+}
+
+/** What an entry took from its jar, in the jar’s own smallest units. */
+async function takenBy(db: Db, runEntryId: string): Promise<number> {
+  const rows = await db
+    .select({ amount: movements.amount })
+    .from(movements)
+    .where(eq(movements.runEntryId, runEntryId));
+  return -rows.reduce((sum, m) => sum + m.amount, 0);
+}
+
+/** The finest the studio's balance shows, smallest units: what differs by less is equal. */
+async function finestStep(db: Db, measure: StockMeasure): Promise<number> {
+  if (measure !== 'weight') return 1;
+  const [row] = await db.select({ resolutionG: studio.balanceResolutionG }).from(studio);
+  return Math.max(1, Math.round((row?.resolutionG ?? 0.001) * 1000));
+}
