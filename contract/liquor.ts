@@ -1,4 +1,4 @@
-import { LIQUOR_KINDS, LIQUOR_SIGNS } from '@vestigia/core';
+import { LIQUOR_KINDS, LIQUOR_SIGNS, VAT_KINDS, VAT_LOOKS } from '@vestigia/core';
 import { z } from 'zod';
 import {
   figure,
@@ -14,7 +14,27 @@ import {
   stockLotTag,
 } from './common';
 
-export const bathContent = z.object({ materialId: id.nullable(), name: z.string(), grams: z.number() });
+export const bathContent = z.object({
+  materialId: id.nullable(),
+  name: z.string(),
+  grams: z.number(),
+  drawn: z.boolean().optional(),
+});
+
+const vatLooked = {
+  look: z.enum(VAT_LOOKS, { error: 'Say how it looks under its film: yellow, green, blue or cloudy.' }),
+  ph: numberIn('pH', 0, 14).nullable(),
+  temperatureC: numberIn('The temperature', -5, 105, '°C').nullable(),
+};
+
+/** A vat as it stands: its kind, and how it was when somebody last looked; `look` `null` before that. */
+export const vat = z.object({
+  kind: z.enum(VAT_KINDS),
+  look: vatLooked.look.nullable(),
+  ph: vatLooked.ph,
+  temperatureC: vatLooked.temperatureC,
+  at: isoTime,
+});
 
 /** A liquor kept for later: what it is, what is in it by estimate, and in what volume that estimate was made. */
 export const liquor = z
@@ -25,6 +45,7 @@ export const liquor = z
     volumeUl: z.int(),
     working: figure.nullable(),
     signs: z.array(z.enum(LIQUOR_SIGNS)),
+    vat: vat.nullable().default(null),
     at: isoTime,
   })
   .meta({ id: 'Liquor' });
@@ -35,6 +56,8 @@ export const newLiquor = z.object({
   id,
   movementId: id,
   what: z.enum(LIQUOR_KINDS),
+  /** Of a vat only. */
+  vatKind: z.enum(VAT_KINDS).nullable().default(null),
   materialId: id.nullable(),
   newMaterial: lineOf('The name'),
   tag: stockLotTag,
@@ -58,6 +81,18 @@ export const newLiquor = z.object({
 
 export type NewLiquor = z.infer<typeof newLiquor>;
 
+/** Of a lot’s pot, back into the jar it was poured from: what is there now, measured or by eye. */
+export const returnedLiquor = z.object({
+  id,
+  movementId: id,
+  stepIndex: z.int().min(0).max(60),
+  batch: z.int().min(1).max(200),
+  stockLotId: id,
+  quantityText,
+  note: noteOf('The note'),
+});
+export type ReturnedLiquor = z.infer<typeof returnedLiquor>;
+
 /** What happens to a kept liquor. */
 export const liquorEntry = z.discriminatedUnion('kind', [
   z.object({
@@ -78,6 +113,17 @@ export const liquorEntry = z.discriminatedUnion('kind', [
     quantityText,
     note: noteOf('The note'),
   }),
+  /** Dyestuff, reducer and alkali into a vat, each from its jar. */
+  z.object({
+    id,
+    kind: z.literal('feed'),
+    parts: z
+      .array(z.object({ movementId: id, stockLotId: id, quantityText }))
+      .min(1, { error: 'Say what was fed to it, and from which jar.' })
+      .max(8),
+    note: noteOf('The note'),
+  }),
+  z.object({ id, kind: z.literal('vat'), ...vatLooked, note: noteOf('The note') }),
   /** Boiled down, steamed off or topped up with water: less or more of it, and as much dissolved as before. */
   z.object({ id, kind: z.literal('level'), movementId: id, quantityText, note: noteOf('The note') }),
   z.object({

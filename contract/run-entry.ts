@@ -1,6 +1,7 @@
 import type { RunEntryKind } from '@vestigia/core';
 import { BATH_MOVES, READ_BY, SAMPLE_OF } from '@vestigia/core';
 import { z } from 'zod';
+import { bathContent } from './liquor';
 import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText } from './common';
 
 const batch = z.int().min(1).max(200);
@@ -38,6 +39,7 @@ const details = {
           .optional(),
       })
       .optional(),
+    contents: z.array(bathContent).readonly().optional(),
   }),
   leaveOut: z.object({ ...readBy, batch, materialId: id }),
   temperature: z.object({ ...readBy, heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional() }),

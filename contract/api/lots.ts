@@ -1,4 +1,5 @@
 import { keptFibre } from '../kept-fibre';
+import { returnedLiquor } from '../liquor';
 import { z } from 'zod';
 import { lotDetail, lotSummary } from '../lots';
 import { newReading, newVerdict } from '../readings';
@@ -43,6 +44,13 @@ export const lotsCalls = {
     path: '/api/lots/{id}/fibre',
     summary: 'Keep pieces of a lot as fibre',
     body: keptFibre,
+    reply: created,
+  },
+  returnLiquor: {
+    method: 'post',
+    path: '/api/lots/{id}/returned-liquor',
+    summary: 'Put what is left in a pot back into the jar it was poured from',
+    body: returnedLiquor,
     reply: created,
   },
   giveVerdict: {

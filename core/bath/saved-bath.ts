@@ -7,6 +7,8 @@ export interface BathContent {
   readonly materialId: string | null;
   readonly name: string;
   readonly grams: number;
+  /** Whether fibre draws it, where that is known: dyes and mordants; assistants stay in the bath. */
+  readonly drawn?: boolean | undefined;
 }
 
 /** A liquor as it stands: how much, and what is dissolved in it. */

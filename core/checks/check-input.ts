@@ -1,3 +1,4 @@
+import type { VatReading } from '../bath/vat';
 import type { Vessel } from '../bath/vessel';
 import type { WaterFacts } from '../bath/water';
 import type { DyestuffNeed } from '../catalogue/catalogue-entry';
@@ -33,6 +34,8 @@ export interface CheckedStockLot {
   readonly strengthPercent: number | null;
   /** What is dissolved in a kept liquor, by material; nothing of what is none. */
   readonly contents?: readonly string[] | undefined;
+  /** Of a vat: how it was when somebody last looked, and how long ago; `null` where nobody has since it was used. */
+  readonly vat?: { readonly reading: VatReading | null; readonly hoursAgo: number | null } | undefined;
 }
 
 /** All that is looked over before a lot may start. */

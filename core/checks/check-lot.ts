@@ -12,6 +12,7 @@ import { preparationChecks } from './preparation';
 import { protectionChecks } from './protection';
 import { statusChecks } from './recipe-status';
 import { stockChecks } from './stock';
+import { vatChecks } from './vat';
 import { vesselChecks } from './vessels';
 
 const FAMILIES: readonly CheckFamily[] = [
@@ -26,6 +27,7 @@ const FAMILIES: readonly CheckFamily[] = [
   ceilingChecks,
   stockChecks,
   bathChecks,
+  vatChecks,
   houseChecks,
   protectionChecks,
 ];

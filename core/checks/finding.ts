@@ -35,7 +35,10 @@ export const checkFamily =
     find(input).map((finding) => ({ key: findingKey(finding), ...say(finding) }));
 
 /** Names a finding by its code and its facts. */
-const findingKey = ({ code, ...facts }: Finding): string => [code, ...Object.values(facts).map(String)].join(' · ');
+const findingKey = ({ code, ...facts }: Finding): string =>
+  [code, ...Object.values(facts).map((fact) => (typeof fact === 'object' ? JSON.stringify(fact) : String(fact)))].join(
+    ' · ',
+  );
 
 /** Said as a check that can't be gone past. */
 export const stop = (message: string, why: string, cites: string): CheckText => ({

@@ -11,6 +11,7 @@ import { sayMinutes } from '../quantity/duration';
 import { PRACTICE, practiceChoice } from './practice-questions';
 import { STEP_KIND_LABELS } from './step-kind';
 import type { BathUnit, Dose } from './dose';
+import type { HeatLeg } from './course';
 import { HEAT_LEG_LABELS, STRAIN_LABELS } from './course';
 import type { RecipeStep } from './recipe-step';
 
@@ -60,12 +61,15 @@ const bathUnitLabel = (unit: BathUnit, system: VolumeSystem): string =>
   unit === 'g' || unit === 'ml' || unit === 'pieces' ? unit : sayKitchenUnit(unit, system);
 
 /** A temperature course as dyers say it; empty where a step has none. */
-export const sayCourse = (step: Pick<RecipeStep, 'course'>): string =>
+export const sayCourse = (step: Pick<RecipeStep, 'course'> & { readonly repeats?: number }): string =>
   step.course
-    .map(
-      (leg) => `${HEAT_LEG_LABELS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`,
-    )
+    .map((leg) => sayLeg(leg))
+    .concat(step.course.length > 0 && (step.repeats ?? 1) > 1 ? [`${step.repeats} times`] : [])
     .join('; ');
+
+/** One leg of a course as dyers say it. */
+export const sayLeg = (leg: HeatLeg): string =>
+  `${HEAT_LEG_LABELS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`;
 
 /**
  * What changed between two versions, in the order of the work and in dyers' words; empty when nothing did.
@@ -152,7 +156,7 @@ function stepDifferences(
     );
   differ(`${at}: temperature`, degrees(a.temperatureC), degrees(b.temperatureC));
   differ(`${at}: ceiling`, degrees(a.ceilingC), degrees(b.ceilingC));
-  differ(`${at}: course`, sayCourse(a), sayCourse(b));
+  differ(`${at}: course`, sayCourse({ course: a.course }), sayCourse({ course: b.course }));
   differ(`${at}: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
   differ(`${at}: times over`, String(a.repeats), String(b.repeats));
   differ(`${at}: finished`, a.finishedBy, b.finishedBy);

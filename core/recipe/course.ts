@@ -1,5 +1,5 @@
 /** What can be done with heat, one leg at a time. */
-export const HEAT_LEGS = ['raise', 'hold', 'coast', 'cool', 'steep'] as const;
+export const HEAT_LEGS = ['raise', 'hold', 'coast', 'cool', 'steep', 'air'] as const;
 
 /** One of `HEAT_LEGS`. */
 export type HeatLegKind = (typeof HEAT_LEGS)[number];
@@ -11,6 +11,7 @@ export const HEAT_LEG_LABELS: Readonly<Record<HeatLegKind, string>> = {
   coast: 'lid on, heat off',
   cool: 'cool in the bath',
   steep: 'steep off the heat',
+  air: 'lift and air',
 };
 
 /** One leg of a temperature course. */
@@ -61,4 +62,42 @@ export function stepMinutes(step: {
 }): number {
   const once = step.course.length > 0 ? step.course.reduce((sum, leg) => sum + leg.minutes, 0) : step.durationMin;
   return once * step.repeats;
+}
+
+/** A course with its repeats written out: the legs of every pass, one after the other. */
+export const wholeCourse = (step: { readonly course: readonly HeatLeg[]; readonly repeats: number }): HeatLeg[] =>
+  Array.from({ length: Math.max(1, step.repeats) }, () => step.course).flat();
+
+/** Which leg of its course a step is in. Minutes. */
+export interface LegNow {
+  readonly leg: HeatLeg;
+  /** 1, 2, 3 … of `passes`. */
+  readonly pass: number;
+  readonly passes: number;
+  readonly leftMin: number;
+  readonly next: HeatLeg | undefined;
+}
+
+/**
+ * The leg that is due so many minutes into a step; `undefined` without a course, and once it is over.
+ * @param minutes in work, its pauses left out
+ */
+export function legNow(
+  step: { readonly course: readonly HeatLeg[]; readonly repeats: number },
+  minutes: number,
+): LegNow | undefined {
+  const legs = wholeCourse(step);
+  let endsMin = 0;
+  for (const [i, leg] of legs.entries()) {
+    endsMin += leg.minutes;
+    if (minutes < endsMin)
+      return {
+        leg,
+        pass: Math.floor(i / step.course.length) + 1,
+        passes: Math.max(1, step.repeats),
+        leftMin: endsMin - minutes,
+        next: legs[i + 1],
+      };
+  }
+  return undefined;
 }

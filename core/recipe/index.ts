@@ -3,9 +3,19 @@ export type { ChainFault } from './chain-fault';
 export { sayChainFault } from './chain-fault';
 export { findChainFault, followsLabel, keyOf, orderChain } from './chain';
 export type { VersionDifference } from './compare-versions';
-export { compareVersions, sayCourse, sayDose } from './compare-versions';
-export type { FinishedBy, HeatLeg, HeatLegKind, StrainWay } from './course';
-export { FINISHED_BY, HEAT_LEG_LABELS, HEAT_LEGS, hottestC, stepMinutes, STRAIN_WAYS, STRAIN_LABELS } from './course';
+export { compareVersions, sayCourse, sayDose, sayLeg } from './compare-versions';
+export type { FinishedBy, HeatLeg, HeatLegKind, LegNow, StrainWay } from './course';
+export {
+  FINISHED_BY,
+  HEAT_LEG_LABELS,
+  HEAT_LEGS,
+  hottestC,
+  legNow,
+  stepMinutes,
+  wholeCourse,
+  STRAIN_WAYS,
+  STRAIN_LABELS,
+} from './course';
 export type { BathUnit, Dose, DoseWay } from './dose';
 export { BATH_UNITS, DOSE_WAYS } from './dose';
 export type { ChosenDose, RangedDose } from './ranged-doses';

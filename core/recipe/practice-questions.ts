@@ -128,6 +128,7 @@ export const PRACTICE: readonly PracticeQuestion[] = [
     false,
     choice('ferment', 'fermented', 'Gentle and lasting; days to come to life, and warmth to keep.'),
     choice('fruit', 'sugar and lime', 'No harsh reducer; strongly alkaline, so hard on wool.'),
+    choice('iron', 'iron and lime', 'Cold and lasting, for cellulose; a thick sediment, and too alkaline for wool.'),
     choice('reducer', 'with a reducer', 'Ready in an hour; gas and caustic, and spent soon.'),
   ),
   question(

@@ -37,7 +37,7 @@ export { AHEAD_MS, earlyStartMessage, openBefore, ruleOnEntry } from './run-rule
 export type { PotInUse } from './pots-in-use';
 export { potsInUse, potsOf, potTaken } from './pots-in-use';
 export type { PotLiquor } from './pot-liquor';
-export { potLiquor } from './pot-liquor';
+export { isDrawn, potLiquor } from './pot-liquor';
 export type { PhLock } from './ph-lock';
 export { phLock } from './ph-lock';
 export type {

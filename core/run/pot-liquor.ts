@@ -1,6 +1,7 @@
 import { carriedOffMl } from '../bath/bath-ledger';
 import type { BathContent, LiquorChange, StandingLiquor } from '../bath/saved-bath';
 import { changeLiquor } from '../bath/saved-bath';
+import { vatDipShare } from '../bath/vat-dips';
 import { takesPieces } from '../recipe/step-kind';
 import type { StepKind } from '../recipe/step-kind';
 import { liquorSteps } from '../scaling/liquor-steps';
@@ -14,6 +15,9 @@ const SAMPLE_ML = 10;
 
 /** What fibre draws from a bath; the rest only helps and stays in it. */
 const DRAWN: readonly MaterialKind[] = ['dyestuff', 'mordant', 'tannin', 'modifier'];
+
+/** Whether fibre draws a kind of material from a bath. */
+export const isDrawn = (kind: MaterialKind): boolean => DRAWN.includes(kind);
 
 /** What a bath is called after. */
 const MAIN_KIND: Readonly<Partial<Record<StepKind | 'fibre', MaterialKind>>> = {
@@ -46,7 +50,7 @@ export function potLiquor(plan: LotPlan, records: readonly StepRecord[], step: P
   const own = step.baths.find((b) => b.batches.includes(batch)) ?? step.baths[0];
   const kindOf = (c: BathContent): MaterialKind | null =>
     plan.materials.find((m) => m.materialId === c.materialId)?.kind ?? null;
-  const draws = (c: BathContent): boolean => DRAWN.includes(kindOf(c) ?? 'dyestuff');
+  const draws = (c: BathContent): boolean => c.drawn ?? isDrawn(kindOf(c) ?? 'dyestuff');
   const dosed: BathContent[] = [];
   let liquor: StandingLiquor = { volumeMl: 0, contents: [] };
   let dips = 0;
@@ -68,7 +72,8 @@ export function potLiquor(plan: LotPlan, records: readonly StepRecord[], step: P
     for (const move of movesOf(record, bath, liquor.volumeMl)) change(move);
     if (bath && takesPieces(s) && record?.startedAt !== undefined) {
       dips += 1;
-      change({ kind: 'fibre', takenShare: USUAL_TAKEN, carriedMl: carriedOffMl(bath.wof.value), draws });
+      const carriedMl = carriedOffMl(bath.wof.value);
+      change({ kind: 'fibre', takenShare: takenShare(s, bath.wof.value, liquor.volumeMl), carriedMl, draws });
     }
   }
   const wanted = MAIN_KIND[step.kind];
@@ -82,6 +87,12 @@ export function potLiquor(plan: LotPlan, records: readonly StepRecord[], step: P
   return { left: liquor, main, mainDosedG: Math.round(mainDosedG * 1000) / 1000, dips };
 }
 
+/** Share that fibre draws at a step: dip by dip in a vat, where pieces are lifted to the air between. */
+function takenShare(step: PlannedStep, wofG: number, volumeMl: number): number {
+  const isVat = step.course.some((leg) => leg.do === 'air');
+  return isVat && volumeMl > 0 ? 1 - (1 - vatDipShare(wofG, volumeMl)) ** step.repeats : USUAL_TAKEN;
+}
+
 /** The filling of a step that is of the same pot. */
 const bathIn = (step: PlannedStep, batch: number, own: PlannedBath | undefined): PlannedBath | undefined =>
   step.baths.find((b) => b.batches.includes(batch)) ??
@@ -91,7 +102,9 @@ const bathIn = (step: PlannedStep, batch: number, own: PlannedBath | undefined):
 function weighedInto(plan: LotPlan, record: StepRecord | undefined, bath: PlannedBath | undefined): BathContent[] {
   return (record?.weighings ?? [])
     .filter((w) => bath === undefined || bath.batches.includes(w.batch))
-    .flatMap(({ materialId, amount }) => {
+    .flatMap(({ materialId, amount, contents }) => {
+      // A kept liquor brings what is dissolved in it.
+      if (contents) return [...contents];
       const material = plan.materials.find((m) => m.materialId === materialId);
       return material?.measure === 'weight' ? [{ materialId, name: material.name, grams: amount / 1000 }] : [];
     });

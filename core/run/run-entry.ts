@@ -1,4 +1,5 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
+import type { BathContent } from '../bath/saved-bath';
 import type { Lab } from '../colour/lab';
 
 /** Everything that can be written into a run. */
@@ -78,6 +79,8 @@ export interface RunDetails {
     /** More of this weighing is to come: a portion. */
     readonly more?: boolean | undefined;
     readonly solution?: SolutionTaken | undefined;
+    /** What was dissolved in a kept liquor that was poured in; written down by what knows the jar. */
+    readonly contents?: readonly BathContent[] | undefined;
   };
   /** A weighing that can't be done: left out, for a reason; the step goes on. */
   readonly leaveOut: Detail & { readonly batch: number; readonly materialId: string };

@@ -37,6 +37,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
       ...weighing,
       more: detail?.more === true,
       ...(detail?.solution ? { asSolution: true } : {}),
+      ...(detail?.contents ? { contents: detail.contents } : {}),
     })),
     leftOut: entriesOfKind(sinceRedo, 'leaveOut').map(({ detail, text }) => ({
       batch: detail.batch,

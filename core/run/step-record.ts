@@ -1,4 +1,5 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
+import type { BathContent } from '../bath/saved-bath';
 import type { VesselUsed } from './run-entry';
 
 /** What really happened at one step, folded from the run's entries with corrections applied. */
@@ -18,6 +19,8 @@ export interface StepRecord {
     readonly more?: boolean;
     /** It was taken as a solution made of the material. */
     readonly asSolution?: boolean;
+    /** What was dissolved in it, where it was a kept liquor. */
+    readonly contents?: readonly BathContent[];
   }[];
   /** Weighings that were left out, and why. */
   readonly leftOut?: readonly { readonly batch: number; readonly materialId: string; readonly reason: string }[];

@@ -2,20 +2,17 @@ import type { FibreKind } from '../bath/fibre';
 import { fibreFamily } from '../bath/fibre';
 import type { PotBody } from '../bath/pot-model';
 import { coastsTo, heatCapacityJPerK, lossWPerK } from '../bath/pot-model';
-
-/** One leg of a planned course; `toC` absent where it goes where it goes. */
-interface Leg {
-  readonly do: 'raise' | 'hold' | 'coast' | 'cool' | 'steep';
-  readonly toC?: number | undefined;
-  readonly minutes: number;
-}
+import type { HeatLeg } from '../recipe/course';
+import { wholeCourse } from '../recipe/course';
 
 /** What of a planned step the watch looks at. */
 export interface WatchedStep {
   readonly temperatureC?: number | undefined;
   readonly ceilingC?: number | undefined;
   readonly durationMin: number;
-  readonly course: readonly Leg[];
+  readonly course: readonly HeatLeg[];
+  /** How many times over the course is gone through; once where absent. */
+  readonly repeats?: number | undefined;
 }
 
 /** A corner of a planned course: minute from the start, °C. */
@@ -69,7 +66,7 @@ export function plannedCourse(
       { minute: step.durationMin, temperatureC: step.temperatureC },
     ];
   }
-  for (const leg of step.course) {
+  for (const leg of legsOf(step)) {
     if (leg.toC !== undefined) {
       if (leg.do === 'hold' && temperatureC !== leg.toC) points.push({ minute, temperatureC: leg.toC });
       to(leg.minutes, leg.toC);
@@ -89,6 +86,8 @@ export function plannedCourse(
   return points;
 }
 
+const legsOf = ({ course, repeats = 1 }: WatchedStep): HeatLeg[] => wholeCourse({ course, repeats });
+
 /** Planned temperature at a minute; straight between corners. */
 export function plannedAt(course: readonly CoursePoint[], minute: number): number | undefined {
   const after = course.findIndex((p) => p.minute >= minute);
@@ -100,7 +99,7 @@ export function plannedAt(course: readonly CoursePoint[], minute: number): numbe
 
 /** What a step is to be held at, °C, and for how long; `undefined` where nothing is held. */
 export function holdOf(step: WatchedStep): { readonly atC: number; readonly minutes: number } | undefined {
-  const holds = step.course.filter((l) => l.do === 'hold' && l.toC !== undefined);
+  const holds = legsOf(step).filter((l) => l.do === 'hold' && l.toC !== undefined);
   const hottest = [...holds].sort((a, b) => (b.toC ?? 0) - (a.toC ?? 0))[0];
   if (hottest?.toC !== undefined)
     return {

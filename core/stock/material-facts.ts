@@ -49,6 +49,7 @@ export const LIQUOR_KINDS = [
   'ironLiquor',
   'ashLye',
   'stockSolution',
+  'vat',
 ] as const;
 /** One of `LIQUOR_KINDS`. */
 export type LiquorKind = (typeof LIQUOR_KINDS)[number];
@@ -60,6 +61,7 @@ export const LIQUOR_LABELS: Readonly<Record<LiquorKind, string>> = {
   ironLiquor: 'iron liquor',
   ashLye: 'ash lye',
   stockSolution: 'stock solution',
+  vat: 'indigo vat',
 };
 
 /** What to look for before a kept liquor is used again. */

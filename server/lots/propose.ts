@@ -32,7 +32,7 @@ import { findVersion } from '../recipes/recipes-store';
 import { findMaterial, listMaterials } from '../stores/materials-store';
 import type { ReadMaterials } from '../stores/plan-materials';
 import { readMaterials, readPlanMaterials } from '../stores/plan-materials';
-import { readLiquorContents } from '../stores/liquor-level';
+import { readLiquors } from '../stores/liquor-level';
 import type { StudioRoom } from '../studio/room';
 import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
@@ -59,15 +59,16 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   const { colourway, earlier, version, room, body, label, recipe, bases, known, water, today } = asked;
   const plan = planOrRefuse(ask, asked);
   const stockLots = await readStockLotsOf(db, plan);
-  const contents = await readLiquorContents(
+  const liquors = await readLiquors(
     db,
     stockLots.map((j) => j.id),
+    now,
   );
   const dissolved = await readMaterials(
     db,
-    [...contents.values()].flat().filter((id) => !known.rows.has(id)),
+    [...liquors.values()].flatMap((l) => l.contents).filter((id) => !known.rows.has(id)),
   );
-  const lotsTaken = stockLotsIn(plan, known).map((j) => ({ ...j, contents: contents.get(j.id) }));
+  const lotsTaken = stockLotsIn(plan, known).map((j) => ({ ...j, ...liquors.get(j.id) }));
   const named = { id: version.id, name: `${version.recipeName}, version ${version.number}` };
   const baseIds = bases.map((b) => b.id);
   const strengths = await readStrengths(

@@ -160,7 +160,9 @@ class OpenRun {
   ): Promise<RunRefusal | undefined> {
     const checked = await checkWeighing(this.db, this.lot, entry, replaced);
     if ('reason' in checked) return checked;
-    await this.add({ ...entry, weighing: { ...entry.weighing, amount: checked.amount } }, atMs);
+    const { amount, contents } = checked;
+    const detail = contents ? { ...entry.detail, contents } : entry.detail;
+    await this.add({ ...entry, detail, weighing: { ...entry.weighing, amount } }, atMs);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
     await bookWeighing(this.db, this.lot, entry, { ...checked, movementId }, this.by);

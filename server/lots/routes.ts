@@ -7,6 +7,7 @@ import { keepFibre } from './keep-fibre';
 import { readLot, readLotSummaries } from './lots-store';
 import { propose } from './propose';
 import { recordEntry } from './record-entry';
+import { returnLiquor } from './return-liquor';
 
 export function lotsRoutes(routes: Routes): void {
   routes.reads(api.colourway, async ({ db, id }) => ({
@@ -27,6 +28,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepFibre(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.returnLiquor, ['stores', 'lots'], ({ db, id, body, now, person }) =>
+    returnLiquor(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.giveVerdict, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) =>
     giveVerdict(db, id, body, { now, byId: person.id }),

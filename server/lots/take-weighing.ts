@@ -1,4 +1,4 @@
-import type { CheckedEntryOf, RunEntry, RunRefusal, SolutionTaken, StockMeasure } from '@vestigia/core';
+import type { BathContent, CheckedEntryOf, RunEntry, RunRefusal, SolutionTaken, StockMeasure } from '@vestigia/core';
 import { plannedWeighing, refuseEntry } from '@vestigia/core';
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -7,7 +7,7 @@ import { materials, movements, stockBalances, stockLots, studio } from '../db/sc
 import { uuidv7 } from '../shared/ids';
 import { notFound } from '../shared/problem';
 import { convert } from '../stores/conversions';
-import { concentrationOf } from '../stores/liquor-level';
+import { concentrationOf, contentsIn } from '../stores/liquor-level';
 import { takeForLot } from '../stores/movements';
 import type { LotRow } from './lots-store';
 import { readReserved } from './lots-store';
@@ -18,6 +18,8 @@ type WeighEntry = CheckedEntryOf<'weigh'>;
 interface Checked {
   readonly amount: number;
   readonly fromJar: number;
+  /** What was dissolved in it, where it was a kept liquor. */
+  readonly contents?: readonly BathContent[] | undefined;
 }
 
 /** Whether the jar holds what the step wants, and enough of it; a wrong one is refused with the right ones named. */
@@ -52,7 +54,9 @@ export async function checkWeighing(
     return refuseEntry({ reason: 'notOnHand', tag: jar.tag, onHand, amount: Math.round(wanted), measure });
   // A jar shown as 80 g that holds 79.997 g gave 80 g by the balance, and all it had by the ledger.
   const fromJar = Math.round(Math.min(wanted, onHand));
-  return { amount: gPerL === undefined ? fromJar : Math.round((fromJar * gPerL) / 1000), fromJar };
+  if (gPerL !== undefined) return { amount: Math.round((fromJar * gPerL) / 1000), fromJar };
+  const contents = measure === 'volume' ? await contentsIn(db, fromId, fromJar) : undefined;
+  return { amount: fromJar, fromJar, contents };
 }
 
 const named = { tag: stockLots.tag, place: stockLots.place };

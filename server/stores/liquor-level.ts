@@ -1,49 +1,72 @@
-import { contentsAtVolume, formatAmount } from '@vestigia/core';
+import type { Liquor } from '@vestigia/contract';
+import type { BathContent, CheckedStockLot } from '@vestigia/core';
+import { contentsAtVolume, formatAmount, isDrawn } from '@vestigia/core';
 import { asc, desc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { liquorEntries } from '../db/schema';
+import { liquorEntries, materials } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import type { By } from '../shared/recorded-by';
 import type { Jar } from './stock-lot-store';
 
-/** Grams to the litre of a material in a kept liquor; `undefined` where the jar is none, or holds none of it. */
-export async function concentrationOf(db: Db, stockLotId: string, materialId: string): Promise<number | undefined> {
+/** A kept liquor as its newest entry has it; `undefined` of a jar that is none. */
+export async function findLiquor(db: Db, stockLotId: string): Promise<Liquor | undefined> {
   const [row] = await db
     .select({ after: liquorEntries.after })
     .from(liquorEntries)
     .where(eq(liquorEntries.stockLotId, stockLotId))
     .orderBy(desc(liquorEntries.seq))
     .limit(1);
-  const content = row?.after.contents.find((c) => c.materialId === materialId);
-  return row && content && content.grams > 0 && row.after.volumeUl > 0
-    ? (content.grams * 1_000_000) / row.after.volumeUl
+  return row?.after;
+}
+
+/** Grams to the litre of a material in a kept liquor; `undefined` where the jar is none, or holds none of it. */
+export async function concentrationOf(db: Db, stockLotId: string, materialId: string): Promise<number | undefined> {
+  const liquor = await findLiquor(db, stockLotId);
+  const content = liquor?.contents.find((c) => c.materialId === materialId);
+  return liquor && content && content.grams > 0 && liquor.volumeUl > 0
+    ? (content.grams * 1_000_000) / liquor.volumeUl
     : undefined;
+}
+
+/** What is dissolved in so much of a kept liquor; `undefined` of a jar that is none. */
+export async function contentsIn(db: Db, stockLotId: string, volumeUl: number): Promise<BathContent[] | undefined> {
+  const liquor = await findLiquor(db, stockLotId);
+  if (!liquor) return undefined;
+  const ids = liquor.contents.flatMap((c) => c.materialId ?? []);
+  const kinds =
+    ids.length === 0
+      ? []
+      : await db.select({ id: materials.id, kind: materials.kind }).from(materials).where(inArray(materials.id, ids));
+  const kindOf = (id: string | null) => kinds.find((m) => m.id === id)?.kind;
+  return contentsAtVolume(liquor.contents, liquor.volumeUl, Math.min(volumeUl, liquor.volumeUl)).map((c) => ({
+    ...c,
+    drawn: isDrawn(kindOf(c.materialId) ?? 'dyestuff'),
+  }));
 }
 
 /** A count of a kept liquor measures it: what is missing has steamed off, so what is dissolved stays. */
 export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { now, byId }: By): Promise<void> {
-  const [last] = await db
-    .select({ after: liquorEntries.after })
-    .from(liquorEntries)
-    .where(eq(liquorEntries.stockLotId, stockLot.id))
-    .orderBy(desc(liquorEntries.seq))
-    .limit(1);
+  const last = await findLiquor(db, stockLot.id);
   if (!last) return;
   const at = now.toISOString();
-  const contents = contentsAtVolume(last.after.contents, last.after.volumeUl, stockLot.onHand);
+  const contents = contentsAtVolume(last.contents, last.volumeUl, stockLot.onHand);
   await db.insert(liquorEntries).values({
     id: uuidv7(now),
     stockLotId: stockLot.id,
     kind: 'level',
-    after: { ...last.after, contents, volumeUl, working: null, at },
+    after: { ...last, contents, volumeUl, working: null, at },
     note: `counted: ${formatAmount(volumeUl, 'volume')}, and all that was dissolved`,
     at,
     byId,
   });
 }
 
-/** What is dissolved in kept liquors, by stock lot: ids of materials. */
-export async function readLiquorContents(db: Db, stockLotIds: readonly string[]): Promise<Map<string, string[]>> {
+/** Kept liquors as checks look at them, by stock lot: what is dissolved, and of a vat how it was last seen. */
+export async function readLiquors(
+  db: Db,
+  stockLotIds: readonly string[],
+  now: Date,
+): Promise<Map<string, { readonly contents: string[]; readonly vat?: CheckedStockLot['vat'] }>> {
   if (stockLotIds.length === 0) return new Map();
   const entries = await db
     .select({ stockLotId: liquorEntries.stockLotId, after: liquorEntries.after })
@@ -51,6 +74,18 @@ export async function readLiquorContents(db: Db, stockLotIds: readonly string[])
     .where(inArray(liquorEntries.stockLotId, [...stockLotIds]))
     .orderBy(asc(liquorEntries.seq));
   return new Map(
-    entries.map(({ stockLotId, after }) => [stockLotId, after.contents.flatMap((c) => c.materialId ?? [])] as const),
+    entries.map(({ stockLotId, after }) => [
+      stockLotId,
+      {
+        contents: after.contents.flatMap((c) => c.materialId ?? []),
+        ...(after.vat ? { vat: seen(after.vat, now) } : {}),
+      },
+    ]),
   );
+}
+
+function seen({ look, at, ...vat }: NonNullable<Liquor['vat']>, now: Date): NonNullable<CheckedStockLot['vat']> {
+  return look === null
+    ? { reading: null, hoursAgo: null }
+    : { reading: { ...vat, look }, hoursAgo: (now.getTime() - Date.parse(at)) / 3_600_000 };
 }

@@ -199,24 +199,38 @@ export async function takeForLot(
   await db.insert(movements).values({ ...taken, kind: 'use', amount: -taken.amount, at: now.toISOString(), byId });
 }
 
-/** Takes back what a corrected weighing booked. */
-export async function giveBackFromLot(db: Db, runEntryId: string, { now, byId }: By): Promise<void> {
-  const [movement] = await db
-    .select()
+/** Takes back what a weighing booked and was not taken back yet. */
+export async function giveBackFromLot(
+  db: Db,
+  runEntryId: string,
+  { now, byId }: By,
+  note = 'weighing corrected',
+): Promise<void> {
+  const booked = await db.select().from(movements).where(eq(movements.runEntryId, runEntryId));
+  const reversed = new Set(booked.map((m) => m.reversesId));
+  const standing = booked.filter((m) => m.kind === 'use' && !reversed.has(m.id));
+  if (standing.length === 0) return;
+  await db.insert(movements).values(
+    standing.map(({ stockLotId, lotId, amount, id }) => ({
+      id: uuidv7(now),
+      stockLotId,
+      lotId,
+      kind: 'reverse' as const,
+      amount: -amount,
+      reversesId: id,
+      runEntryId,
+      note,
+      at: now.toISOString(),
+      byId,
+    })),
+  );
+}
+
+/** Whether what a weighing booked was taken back once. */
+export async function wasGivenBack(db: Db, runEntryId: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: movements.id })
     .from(movements)
-    .where(and(eq(movements.runEntryId, runEntryId), eq(movements.kind, 'use')));
-  if (!movement) return;
-  const { stockLotId, lotId, amount, id } = movement;
-  await db.insert(movements).values({
-    id: uuidv7(now),
-    stockLotId,
-    lotId,
-    kind: 'reverse',
-    amount: -amount,
-    reversesId: id,
-    runEntryId,
-    note: 'weighing corrected',
-    at: now.toISOString(),
-    byId,
-  });
+    .where(and(eq(movements.runEntryId, runEntryId), eq(movements.kind, 'reverse')));
+  return rows.length > 0;
 }

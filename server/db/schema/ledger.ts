@@ -78,7 +78,9 @@ export const liquorEntries = pgTable(
     stockLotId: uuid('stock_lot_id')
       .notNull()
       .references(() => stockLots.id),
-    kind: text('kind').$type<'save' | 'use' | 'replenish' | 'level' | 'check' | 'ladder'>().notNull(),
+    kind: text('kind')
+      .$type<'save' | 'use' | 'replenish' | 'feed' | 'return' | 'level' | 'check' | 'vat' | 'ladder'>()
+      .notNull(),
     after: jsonb('after').$type<Liquor>().notNull(),
     note: text('note').notNull().default(''),
     at: instant('at').notNull(),

@@ -5,8 +5,11 @@ import {
   earlyStartMessage,
   foldRun,
   formatVolume,
+  legNow,
+  minutesInWork,
   openBefore,
   sayCourse,
+  sayLeg,
   sayMinutes,
   isShownEveryTime,
   sayStepCaution,
@@ -47,6 +50,12 @@ export class ActRun {
     return open.length === 0 ? '' : earlyStartMessage(this.act().step, open);
   });
   protected readonly pausedAt = computed(() => this.act().record.pausedAt ?? '');
+  /** Where it stands in its course: the leg, which pass of how many, when the next comes. */
+  protected readonly leg = computed(() => {
+    const { kind, step, record } = this.act();
+    return kind === 'finish' ? legNow(step, minutesInWork(record, this.state.now())) : undefined;
+  });
+  protected readonly sayLeg = sayLeg;
   protected readonly clock = clockLabel;
   protected readonly course = sayCourse;
   protected readonly minutes = sayMinutes;

@@ -14,6 +14,11 @@ export interface CurrentBath {
   readonly strengthOf: string;
   /** As the page that keeps a liquor wants it. */
   readonly toStores: Readonly<Record<string, string>>;
+  /** The jar its liquor was poured from, into which what is left can go back; `undefined` where it was made up afresh. */
+  readonly from: { readonly stockLotId: string; readonly tag: string } | undefined;
+  readonly lotId: string;
+  readonly stepIndex: number;
+  readonly batch: number;
 }
 
 export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecord, batch: number): CurrentBath {
@@ -30,13 +35,18 @@ export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecor
       : []),
   ];
   const balance = foldBath(moves);
-  const { left, main, mainDosedG, dips } = potLiquor(
-    lot.plan,
-    foldRun(lot.entries, lot.plan.steps.length),
-    step,
-    batch,
-  );
+  const records = foldRun(lot.entries, lot.plan.steps.length);
+  const { left, main, mainDosedG, dips } = potLiquor(lot.plan, records, step, batch);
+  const ofLiquor = lot.plan.steps.filter((s) => s === step || (step.liquor !== '' && s.liquor === step.liquor));
+  const poured = ofLiquor
+    .flatMap((s) => records[s.index]?.weighings ?? [])
+    .find((w) => w.contents && bath?.batches.includes(w.batch));
+  const jar = lot.stockLots.find((j) => j.id === poured?.stockLotId);
   return {
+    from: jar && { stockLotId: jar.id, tag: jar.tag },
+    lotId: lot.summary.id,
+    stepIndex: step.index,
+    batch,
     bath,
     moves,
     balance,

@@ -154,7 +154,7 @@ export class RecipePage {
       [...s.fibres, ...parts].join(', '),
       followsLabel(v.body.steps, index),
       s.bath === '' ? '' : `bath: ${s.bath}`,
-      s.repeats > 1 ? `${s.repeats} times` : '',
+      s.repeats > 1 && s.course.length === 0 ? `${s.repeats} times` : '',
       s.strain ? STRAIN_LABELS[s.strain] : '',
       s.targetPh ? `pH ${s.targetPh.low} to ${s.targetPh.high}` : '',
       s.wait

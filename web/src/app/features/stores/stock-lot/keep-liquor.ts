@@ -3,8 +3,17 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import type { Figure, LiquorKind } from '@vestigia/core';
-import { addDays, figure, LIQUOR_KINDS, LIQUOR_LABELS, leftAfterUse, readWeight } from '@vestigia/core';
+import type { Figure, LiquorKind, VatKind } from '@vestigia/core';
+import {
+  addDays,
+  figure,
+  LIQUOR_KINDS,
+  LIQUOR_LABELS,
+  leftAfterUse,
+  readWeight,
+  VAT_KINDS,
+  VAT_LABELS,
+} from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
@@ -21,6 +30,7 @@ const HINTS: Readonly<Record<LiquorKind, string>> = {
   ironLiquor:
     'Its strength is unknown until a strip is compared with weighed crystals. Locked away from children and animals.',
   ashLye: 'Caustic: gloves and goggles. Measure its pH each time.',
+  vat: 'Say how much liquor it is, keep it, then feed it with dyestuff, reducer and alkali from their jars. It stays: dip, look, feed, dip again.',
   stockSolution: 'For one made from a jar here, use “Change a form”: the crystals then leave their jar.',
 };
 const DAYS: Readonly<Partial<Record<LiquorKind, number>>> = { dyeBath: 5, secondExtraction: 5, mordantBath: 60 };
@@ -48,6 +58,9 @@ export class KeepLiquorPage {
     (this.materials.value() ?? []).filter((m) => m.measure === 'weight' && m.kind !== 'fibre'),
   );
   protected readonly what = signal<LiquorKind>('mordantBath');
+  protected readonly vatKinds = VAT_KINDS;
+  protected readonly vatLabel = VAT_LABELS;
+  protected readonly vatKind = signal<VatKind>('reducer');
   protected readonly materialId = signal('');
   protected readonly name = signal('');
   protected readonly volume = signal('');
@@ -115,6 +128,7 @@ export class KeepLiquorPage {
         id: newId(),
         movementId: newId(),
         what: this.what(),
+        vatKind: this.what() === 'vat' ? this.vatKind() : null,
         materialId: this.materialId() || null,
         newMaterial: this.name(),
         tag: '',

@@ -22,6 +22,7 @@ import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { NumberField } from '../../../ui/number-field';
+import { StockLotVat } from './stock-lot-vat';
 
 type Act = 'use' | 'replenish' | 'level' | 'check' | 'ladder';
 const ACTS: readonly { act: Act; name: string }[] = [
@@ -36,7 +37,7 @@ const USUAL_UPTAKE = 60;
 /** A kept liquor: what is in it, what was done to it, and what to add before it is used again. */
 @Component({
   selector: 'vs-stock-lot-liquor',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote, When],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote, StockLotVat, When],
   templateUrl: './stock-lot-liquor.html',
   styles: `
     .within button {

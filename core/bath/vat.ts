@@ -1,0 +1,153 @@
+import { countLabel } from '../quantity/word-list';
+
+/** Ways of bringing an indigo-class dye into solution: what takes the oxygen away, and in what. */
+export const VAT_KINDS = ['ferment', 'fruit', 'iron', 'reducer'] as const;
+/** One of `VAT_KINDS`. */
+export type VatKind = (typeof VAT_KINDS)[number];
+/** How each is said on screen. */
+export const VAT_LABELS: Readonly<Record<VatKind, string>> = {
+  ferment: 'fermented',
+  fruit: 'sugar and lime',
+  iron: 'iron and lime',
+  reducer: 'with a reducer',
+};
+
+/** How the liquor looks under its film, in a white cup. */
+export const VAT_LOOKS = ['yellow', 'green', 'blue', 'cloudy'] as const;
+/** One of `VAT_LOOKS`. */
+export type VatLook = (typeof VAT_LOOKS)[number];
+/** How each is said on screen. */
+export const VAT_LOOK_LABELS: Readonly<Record<VatLook, string>> = {
+  yellow: 'clear, yellow to amber',
+  green: 'green',
+  blue: 'blue',
+  cloudy: 'cloudy, not settled',
+};
+
+/** A vat as it was last looked at; pH and °C `null` where they were not taken. */
+export interface VatReading {
+  readonly kind: VatKind;
+  readonly look: VatLook;
+  readonly ph: number | null;
+  readonly temperatureC: number | null;
+}
+
+/** What a kind of vat works at and is fed with. °C, minutes, grams for a gram of dyestuff. */
+export interface VatFacts {
+  readonly phLow: number;
+  readonly phHigh: number;
+  readonly lowC: number;
+  readonly highC: number;
+  /** Rest after it was fed or stirred, before a dip. */
+  readonly restMin: number;
+  readonly reducer: { readonly name: string; readonly perDyeG: number };
+  readonly alkali: { readonly name: string; readonly perDyeG: number };
+}
+
+/** General practice of each kind of vat: what it wants, and in what proportion to its dyestuff it is set. */
+export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
+  ferment: {
+    phLow: 9,
+    phHigh: 10,
+    lowC: 30,
+    highC: 45,
+    restMin: 720,
+    reducer: { name: 'bran or madder', perDyeG: 1 },
+    alkali: { name: 'soda ash', perDyeG: 1 },
+  },
+  fruit: {
+    phLow: 10,
+    phHigh: 11.5,
+    lowC: 20,
+    highC: 50,
+    restMin: 90,
+    reducer: { name: 'fructose', perDyeG: 3 },
+    alkali: { name: 'slaked lime', perDyeG: 2 },
+  },
+  iron: {
+    phLow: 11,
+    phHigh: 12.5,
+    lowC: 12,
+    highC: 30,
+    restMin: 360,
+    reducer: { name: 'iron sulphate', perDyeG: 2 },
+    alkali: { name: 'slaked lime', perDyeG: 3 },
+  },
+  reducer: {
+    phLow: 9.5,
+    phHigh: 11,
+    lowC: 40,
+    highC: 55,
+    restMin: 45,
+    reducer: { name: 'reducer', perDyeG: 1 },
+    alkali: { name: 'soda ash', perDyeG: 1 },
+  },
+};
+
+/** Above this a vat is not for protein fibre, whatever it is fed with. */
+export const PROTEIN_VAT_PH = 10.5;
+/** A vat that was last looked at longer ago than this is looked at again before a dip, hours. */
+export const VAT_LOOK_HOURS = 24;
+/** What is wrong with a vat, as facts; `gravity` `stop` where a dip would only dye the outside or harm the fibre. */
+export type VatFinding = { readonly gravity: 'stop' | 'caution' } & (
+  | { readonly code: 'notReduced' | 'halfReduced' | 'unsettled'; readonly kind: VatKind }
+  | { readonly code: 'alkaliLow' | 'alkaliHigh'; readonly kind: VatKind; readonly ph: number }
+  | { readonly code: 'tooAlkalineForProtein'; readonly ph: number }
+  | { readonly code: 'cold' | 'hot'; readonly kind: VatKind; readonly temperatureC: number }
+  | { readonly code: 'notLookedAt'; readonly days: number | null }
+);
+
+/**
+ * Looks a vat over before pieces go in: whether it is reduced, alkaline and warm enough, and when that was seen.
+ * @param hoursAgo since it was looked at; `null` where it never was @param protein whether wool, silk or the like goes in
+ */
+export function judgeVat(
+  vat: VatReading | null,
+  { hoursAgo, protein }: { readonly hoursAgo: number | null; readonly protein: boolean },
+): VatFinding[] {
+  if (!vat || hoursAgo === null) return [{ code: 'notLookedAt', gravity: 'caution', days: null }];
+  const { kind, look, ph, temperatureC } = vat;
+  const facts = VAT_FACTS[kind];
+  const found: VatFinding[] = [];
+  if (look === 'blue') found.push({ code: 'notReduced', gravity: 'stop', kind });
+  if (look === 'green') found.push({ code: 'halfReduced', gravity: 'caution', kind });
+  if (look === 'cloudy') found.push({ code: 'unsettled', gravity: 'caution', kind });
+  if (ph !== null && protein && ph > PROTEIN_VAT_PH) found.push({ code: 'tooAlkalineForProtein', gravity: 'stop', ph });
+  else if (ph !== null && ph > facts.phHigh) found.push({ code: 'alkaliHigh', gravity: 'caution', kind, ph });
+  if (ph !== null && ph < facts.phLow) found.push({ code: 'alkaliLow', gravity: 'caution', kind, ph });
+  if (temperatureC !== null && temperatureC < facts.lowC)
+    found.push({ code: 'cold', gravity: 'caution', kind, temperatureC });
+  if (temperatureC !== null && temperatureC > facts.highC)
+    found.push({ code: 'hot', gravity: 'caution', kind, temperatureC });
+  if (hoursAgo > VAT_LOOK_HOURS)
+    found.push({ code: 'notLookedAt', gravity: 'caution', days: Math.floor(hoursAgo / 24) });
+  return found;
+}
+
+/** What was found, and what to do. */
+export function sayVat(finding: VatFinding): string {
+  switch (finding.code) {
+    case 'notReduced': {
+      const { reducer, restMin } = VAT_FACTS[finding.kind];
+      return `The vat is blue under its film: not reduced, so it would dye only the outside and rub off. Feed it ${reducer.name}, keep it warm, leave it ${restMin} min or more, and look again.`;
+    }
+    case 'halfReduced':
+      return `The vat is green: half reduced, and the blue will be paler and rub off sooner. A little ${VAT_FACTS[finding.kind].reducer.name} and ${VAT_FACTS[finding.kind].restMin} min of rest bring it to yellow.`;
+    case 'unsettled':
+      return `The vat is cloudy. Let it settle ${VAT_FACTS[finding.kind].restMin} min, or what floats marks the pieces.`;
+    case 'alkaliLow':
+      return `pH ${finding.ph} is low for a ${VAT_LABELS[finding.kind]} vat: below ${VAT_FACTS[finding.kind].phLow} reduced dye does not stay dissolved. Add ${VAT_FACTS[finding.kind].alkali.name} in small doses, testing between.`;
+    case 'alkaliHigh':
+      return `pH ${finding.ph} is high for a ${VAT_LABELS[finding.kind]} vat: above ${VAT_FACTS[finding.kind].phHigh} fibre takes less of it. Let it work off; add no more alkali.`;
+    case 'tooAlkalineForProtein':
+      return `pH ${finding.ph} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
+    case 'cold':
+      return `At ${finding.temperatureC} °C a ${VAT_LABELS[finding.kind]} vat hardly works: bring it to ${VAT_FACTS[finding.kind].lowC} °C or above.`;
+    case 'hot':
+      return `At ${finding.temperatureC} °C a ${VAT_LABELS[finding.kind]} vat suffers: let it come down to ${VAT_FACTS[finding.kind].highC} °C or below.`;
+    case 'notLookedAt':
+      return finding.days === null
+        ? 'Nobody has looked at the vat since it was set or used. Look at a cup of it, take its pH and its warmth, and write them down.'
+        : `The vat was last looked at ${countLabel(finding.days, 'day')} ago, and it changes by the hour. Look at a cup of it, take its pH and its warmth.`;
+  }
+}
