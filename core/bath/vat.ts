@@ -62,7 +62,7 @@ export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
     highC: 50,
     restMin: 90,
     reducer: { name: 'fructose', perDyeG: 3 },
-    alkali: { name: 'slaked lime', perDyeG: 2 },
+    alkali: { name: 'hydrated lime', perDyeG: 2 },
   },
   iron: {
     phLow: 11,
@@ -71,7 +71,7 @@ export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
     highC: 30,
     restMin: 360,
     reducer: { name: 'iron sulphate', perDyeG: 2 },
-    alkali: { name: 'slaked lime', perDyeG: 3 },
+    alkali: { name: 'hydrated lime', perDyeG: 3 },
   },
   reducer: {
     phLow: 9.5,

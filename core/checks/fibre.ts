@@ -40,7 +40,8 @@ function findFibre(input: CheckInput): FibreFinding[] {
 function findAlkali({ materials }: CheckInput, step: RecipeStep, at: AtStep): FibreFinding[] {
   const caustic = step.doses
     .map((d) => materials.find((m) => m.id === d.materialId))
-    .find((m) => m?.hazards.includes('caustic'));
+    // A vat is judged by its own pH.
+    .find((m) => m?.hazards.includes('caustic') && m.needs !== 'vat');
   if (caustic && !['extract', 'strain', 'makeUp'].includes(step.kind))
     return [{ code: 'causticProtein', ...at, materialName: caustic.name }];
   const dosed = step.doses.flatMap((d) => (d.by === 'toPh' ? [d.targetPh] : []))[0];

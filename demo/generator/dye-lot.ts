@@ -1,6 +1,13 @@
 import { recipeBody } from '@vestigia/contract';
-import type { LotPlan } from '@vestigia/core';
-import { compareThenAndNow, convertGramsToMilligrams, planLot, readLotSize, roundToResolution } from '@vestigia/core';
+import type { LotPlan, PlanBase, VesselMetal, WaterFacts } from '@vestigia/core';
+import {
+  compareThenAndNow,
+  convertGramsToMilligrams,
+  planLot,
+  readLotSize,
+  roundToResolution,
+  sayPlanRefusal,
+} from '@vestigia/core';
 import type { ColourwaySeed } from './saltgrass-colourways';
 import { SETTINGS } from './saltgrass';
 import { COLOURWAYS } from './saltgrass-colourways';
@@ -29,36 +36,14 @@ export function dyeLot(house: Dyehouse, n: number, startMs: number, unjudged: bo
   const size = readLotSize(quantityText, base.base);
   if (!size.ok) throw new Error(size.message);
   const vessels = house.doc.vessels.filter((v) => (spoiled ? v.name === 'Dented pot' : v.name !== 'Dented pot'));
-  const facts = base.base;
-  const fill = (fills: number) =>
-    planLot({
-      fills,
-      today: iso(startMs).slice(0, 10),
-      water: null,
-      room: SETTINGS,
-      recipe: {
-        id: version.id,
-        recipeName: seed.recipe,
-        number: version.number,
-        ...recipeBody.parse(version.body),
-        ...(spoiled ? { allowedMetals: ['aluminium' as const] } : {}),
-      },
-      bases: [{ ...house.forPlan(base.id), fibre: facts.fibre, pieceWord: facts.pieceWord, ...size.size }],
-      materials: house.doc.materials.filter((m) => m.kind !== 'fibre').map((m) => house.forPlan(m.id)),
-      vessels: vessels.map((v) => ({
-        ...v,
-        heatSource: house.doc.heatSources?.find((h) => h.id === v.heatSourceId) ?? null,
-      })),
-      balance: {
-        name: SETTINGS.balanceName,
-        resolutionG: SETTINGS.balanceResolutionG,
-        capacityG: SETTINGS.balanceCapacityG,
-      },
-    });
-  // The weaver's large orders go through the same pots twice.
-  const once = fill(1);
-  const fills = !once.ok && once.refusal.code === 'lotTooBig' ? 2 : 1;
-  const planned = fills === 2 ? fill(2) : once;
+  const planned = planFor(house, {
+    version,
+    recipeName: seed.recipe,
+    startMs,
+    bases: [{ base, ...size.size }],
+    vessels,
+    ...(spoiled ? { allowedMetals: ['aluminium' as const] } : {}),
+  });
   // A lot that doesn't fit or is short was not dyed that week.
   if (!planned.ok || planned.plan.materials.some((m) => m.short > 0)) return;
   const water = house.doc.waters[house.random.next() < 0.78 ? 0 : 1] as Doc['waters'][number];
@@ -70,9 +55,78 @@ export function dyeLot(house: Dyehouse, n: number, startMs: number, unjudged: bo
     reorderOf: reorderOf?.lot,
     recipeVersionId: version.id,
     baseId: base.id,
-    fills,
+    fills: planned.fills,
   });
   work(house, lot, seed, startMs + 40 * 60_000, { spoiled, unjudged, water: water.name, undyed: base.base.undyed });
+}
+
+type DocMaterial = Doc['materials'][number];
+
+/** What a lot of the story is planned with: pieces of one base or several, a version, the vessels there were. */
+export interface Wanted {
+  readonly version: Doc['recipeVersions'][number];
+  readonly recipeName: string;
+  readonly startMs: number;
+  readonly bases: readonly {
+    readonly base: DocMaterial;
+    readonly pieces: number;
+    readonly pieceWeightG: number;
+    /** The only jar it is taken from, where it is of one. */
+    readonly stockLotId?: string;
+  }[];
+  readonly vessels: Doc['vessels'];
+  readonly allowedMetals?: readonly VesselMetal[];
+  /** Where a dose goes by the water’s pH. */
+  readonly water?: Partial<WaterFacts> & Omit<WaterFacts, 'ironMgPerL'>;
+}
+
+/** Plans a lot with the product’s own arithmetic; the weaver’s large orders go through the same pots twice. */
+export function planFor(
+  house: Dyehouse,
+  { version, recipeName, startMs, bases, vessels, allowedMetals, water = undefined }: Wanted,
+):
+  { readonly ok: true; readonly plan: LotPlan; readonly fills: number } | { readonly ok: false; readonly why: string } {
+  const planBases = bases.map(({ base, pieces, pieceWeightG, stockLotId }): PlanBase => {
+    if (!base.base) throw new Error(`${base.name} is no fibre`);
+    const known = house.forPlan(base.id);
+    return {
+      ...known,
+      stock: known.stock.filter((s) => stockLotId === undefined || s.stockLotId === stockLotId),
+      fibre: base.base.fibre,
+      pieceWord: base.base.pieceWord,
+      pieces,
+      pieceWeightG,
+    };
+  });
+  const fill = (fills: number) =>
+    planLot({
+      fills,
+      today: iso(startMs).slice(0, 10),
+      water: water ? { ...water, ironMgPerL: water.ironMgPerL ?? null } : null,
+      room: SETTINGS,
+      recipe: {
+        id: version.id,
+        recipeName,
+        number: version.number,
+        ...recipeBody.parse(version.body),
+        ...(allowedMetals ? { allowedMetals } : {}),
+      },
+      bases: planBases as [PlanBase, ...PlanBase[]],
+      materials: house.doc.materials.filter((m) => m.kind !== 'fibre').map((m) => house.forPlan(m.id)),
+      vessels: vessels.map((v) => ({
+        ...v,
+        heatSource: house.doc.heatSources?.find((h) => h.id === v.heatSourceId) ?? null,
+      })),
+      balance: {
+        name: SETTINGS.balanceName,
+        resolutionG: SETTINGS.balanceResolutionG,
+        capacityG: SETTINGS.balanceCapacityG,
+      },
+    });
+  const once = fill(1);
+  const fills = !once.ok && once.refusal.code === 'lotTooBig' ? 2 : 1;
+  const planned = fills === 2 ? fill(2) : once;
+  return planned.ok ? { ok: true, plan: planned.plan, fills } : { ok: false, why: sayPlanRefusal(planned.refusal) };
 }
 
 export function agree(
@@ -87,6 +141,7 @@ export function agree(
     recipeVersionId: string;
     baseId: string;
     fills: number;
+    also?: readonly { baseId: string; quantityText: string }[];
   },
 ): DocLot {
   const { note: _note, ...water } = of.water;
@@ -103,7 +158,7 @@ export function agree(
     plan: plan as DocLot['plan'],
     factors: [],
     note: '',
-    extras: extrasOf(house.doc.lots.length + 1, of.fills),
+    extras: { ...extrasOf(house.doc.lots.length + 1, of.fills), also: [...(of.also ?? [])] },
     byId: house.personId(),
     at: iso(of.startMs),
   };
@@ -151,6 +206,8 @@ export function work(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, startMs:
     atMs = house.workingTime(atMs, step.temperatureC !== undefined && !step.attended ? step.durationMin : 20);
     if (enter(step.index, 'start', atMs) === undefined) return;
     let weighMs = atMs;
+    // Pieces that came heavier were weighed as they are, and what follows is rescaled to them.
+    const heavier = how.heavier ?? 1;
     for (const weighing of step.weighings) {
       for (const pick of weighing.picks) {
         weighMs += 90_000;
@@ -162,12 +219,17 @@ export function work(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, startMs:
             weighing.batch,
             weighing.materialId,
             pick.stockLotId,
-            pick.amount,
+            Math.round(pick.amount * heavier),
             weighMs,
             enter,
           );
       }
     }
+    if (heavier !== 1 && step.kind === 'fibre')
+      enter(step.index, 'rescale', weighMs + 30_000, {
+        text: `the pieces weigh ${Math.round((heavier - 1) * 100)} % more than was written`,
+        detail: { rescale: rescaled(lot, heavier) },
+      });
     const heatingMin = heatingMinutes(step);
     if (step.temperatureC !== undefined) {
       const slip = house.random.next() < 0.04 ? 9 : 0;
@@ -203,6 +265,12 @@ const extrasOf = (number: number, fills: number): NonNullable<DocLot['extras']> 
   schools: [],
   ...(fills > 1 ? { fills } : {}),
 });
+
+/** Every weighing but the fibre’s own, by so many times as much. */
+const rescaled = (lot: DocLot, factor: number) =>
+  lot.plan.steps
+    .filter((s) => s.kind !== 'fibre')
+    .flatMap((s) => s.weighings.map(({ batch, materialId }) => ({ stepIndex: s.index, batch, materialId, factor })));
 
 /** One lot in twenty still bled, and was rinsed again. */
 const rinsedAgain = (lot: DocLot, step: DocLot['plan']['steps'][number]): boolean =>
@@ -252,8 +320,10 @@ export function weigh(
   const wantedMg = convertGramsToMilligrams(roundToResolution((amountMg / 1000) * off, SETTINGS.balanceResolutionG));
   const spare = stockLot.onHand - stockLot.reserved;
   const takenMg = Math.max(100, Math.min(wantedMg, amountMg + Math.max(0, spare), stockLot.onHand));
+  const contents = house.contentsOf(stockLotId, takenMg);
   const runEntryId = enter(stepIndex, 'weigh', atMs, {
     weighing: { batch, materialId, stockLotId: stockLotId, amount: takenMg },
+    ...(contents ? { detail: { contents } } : {}),
   });
   if (runEntryId === undefined) return;
   house.doc.movements.push({

@@ -1,5 +1,5 @@
 import type { StudioFile } from '@vestigia/contract';
-import type { Lab, PlanMaterial } from '@vestigia/core';
+import type { BathContent, Lab, PlanMaterial } from '@vestigia/core';
 import type { HarvestMonths } from './harvest';
 import { Random } from './random';
 import type { SUPPLIES } from './saltgrass-supplies';
@@ -59,6 +59,8 @@ export interface Circumstances {
   readonly unjudged: boolean;
   readonly water: string;
   readonly undyed: Lab;
+  /** So many times as heavy as written the pieces came. */
+  readonly heavier?: number;
 }
 
 export interface Delivery {
@@ -75,7 +77,7 @@ export const byTime = (a: { at: string }, b: { at: string }): number => byText(a
 
 /** The dyehouse while its story is told: the studio file so far, its chance and what stands on its shelf. */
 export class Dyehouse {
-  readonly random: Random;
+  random: Random;
   readonly endMs: number;
   readonly startMs: number;
   readonly doc: Doc;
@@ -83,6 +85,8 @@ export class Dyehouse {
   readonly tagNumbers = new Map<string, number>();
   readonly released = new Map<string, Created[]>();
   readonly materialIds = new Map<string, string>();
+  /** What kept liquors hold, in grams to the litre of each. */
+  readonly liquors = new Map<string, readonly (BathContent & { readonly gPerL: number })[]>();
 
   constructor(
     readonly sim: Simulation,
@@ -124,6 +128,8 @@ export class Dyehouse {
     return {
       id: materialId,
       name: material?.name ?? '',
+      kind: material?.kind ?? null,
+      catalogueKey: material?.facts?.catalogueKey ?? null,
       hazards: material?.hazards ?? [],
       measure: material?.measure ?? 'weight',
       packet: null,
@@ -148,6 +154,21 @@ export class Dyehouse {
     const stockLot = this.stockLots.find((j) => j.id === id);
     if (!stockLot) throw new Error(`no jar ${id}`);
     return stockLot;
+  }
+
+  /** What so much of a kept liquor holds, µl; nothing of a jar that is none. */
+  contentsOf(stockLotId: string, volumeUl: number): BathContent[] | undefined {
+    return this.liquors
+      .get(stockLotId)
+      ?.map(({ gPerL, ...c }) => ({ ...c, grams: Math.round((gPerL * volumeUl) / 1000) / 1000 }));
+  }
+
+  /** Tells a part of the story by its own chance, so that the rest stays what it was. */
+  aside(seed: number, tell: () => void): void {
+    const own = this.random;
+    this.random = new Random(this.sim.seed + seed);
+    tell();
+    this.random = own;
   }
 
   personId(): string {

@@ -7,6 +7,7 @@ export type Step = Body['steps'][number];
 export interface Teller {
   readonly random: Random;
   readonly endMs: number;
+  readonly materialIds: Map<string, string>;
   materialId(name: string): string;
 }
 

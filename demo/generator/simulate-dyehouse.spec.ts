@@ -58,11 +58,41 @@ describe('the demo studio', () => {
     }
   });
 
-  it('weighed what it moved', () => {
-    const weighed = currentEntries(demo.runEntries).reduce((sum, e) => sum + (e.weighing?.amount ?? 0), 0);
-    expect(
-      demo.movements.filter((m) => m.kind === 'use' && m.lotId !== null).reduce((sum, m) => sum - m.amount, 0),
-    ).toBe(weighed);
+  it('weighed what it moved, but for the vat that was poured back', () => {
+    const netOf = new Map<string, number>();
+    for (const m of demo.movements)
+      if (m.runEntryId !== null) netOf.set(m.runEntryId, (netOf.get(m.runEntryId) ?? 0) - m.amount);
+    const back = demo.movements.filter((m) => m.kind === 'reverse' && m.note === 'poured back');
+    expect(back).toHaveLength(1);
+    for (const e of entriesOfKind(currentEntries(demo.runEntries), 'weigh')) {
+      const isBack = back.some((m) => m.runEntryId === e.id);
+      expect(netOf.get(e.id)).toBeGreaterThan(0);
+      expect(netOf.get(e.id) === e.weighing.amount).toBe(!isBack);
+    }
+  });
+
+  it('uses what the product offers: bases together, placed colour, a vat, a bath used up, a refused lot rescued', () => {
+    const lotOf = (colourway: string) => {
+      const id = demo.colourways.find((c) => c.name === colourway)?.id;
+      return demo.lots.find((l) => l.colourwayId === id);
+    };
+    const passed = (lot: StudioDocument['lots'][number] | undefined): boolean =>
+      demo.verdicts.some((v) => v.lotId === lot?.id && v.verdict === 'pass');
+    expect(lotOf('Saltings')?.extras.also).toHaveLength(2);
+    const placed = lotOf('Tide Line');
+    const body = demo.recipeVersions.find((v) => v.id === placed?.recipeVersionId)?.body;
+    expect(body?.placed?.zones.length).toBeGreaterThan(2);
+    expect(demo.runEntries.some((e) => e.lotId === placed?.id && e.kind === 'rescale')).toBe(true);
+    for (const name of ['Saltings', 'Tide Line', 'Ebb', 'Deep Channel']) expect(passed(lotOf(name))).toBe(true);
+    const jar = (tag: string) => demo.stockLots.find((s) => s.tag === tag)?.id ?? '';
+    const onHand = (tag: string): number =>
+      demo.movements.filter((m) => m.stockLotId === jar(tag)).reduce((sum, m) => sum + m.amount, 0);
+    expect([onHand('CUB-1'), onHand('RUG-R')]).toEqual([0, 0]);
+    expect(onHand('VAT-1')).toBeGreaterThan(20_000_000);
+    const kinds = demo.liquorEntries.filter((e) => e.stockLotId === jar('VAT-1')).map((e) => e.kind);
+    expect(kinds).toEqual(['save', 'feed', 'vat', 'return', 'vat', 'feed', 'vat']);
+    const rescued = demo.lots.find((l) => l.plan.materials[0]?.picks[0]?.stockLotId === jar('RUG-R'));
+    expect(passed(rescued)).toBe(true);
   });
 
   it('has what a screen needs to say something true', () => {

@@ -1,7 +1,8 @@
 import type { StudioFile } from '@vestigia/contract';
 import { Random } from './random';
 import { addBenchHistory } from './bench-history';
-import { addRecipesHistory } from './recipes-history';
+import { addRecipesHistory, addStripsHistory } from './recipes-history';
+import { SPECIALS, tellSpecials } from './special-lots';
 import { addStoresHistory } from './stores-history';
 import type { Simulation, Doc, Delivery } from './dyehouse';
 import { Dyehouse, DAY_MS, byText, byTime } from './dyehouse';
@@ -28,11 +29,20 @@ function tellStory(house: Dyehouse): Doc {
     (_, n) => house.startMs + (5 + n * house.sim.daysBetweenLots) * DAY_MS,
   );
   const starts = [...steady, ...last.map((days) => house.endMs - days * DAY_MS)];
+  const untold = [...SPECIALS];
+  addRecipesHistory(house.doc, {
+    random: new Random(house.sim.seed + 2),
+    endMs: house.endMs,
+    materialIds: house.materialIds,
+    materialId: (name) => house.materialId(name),
+  });
   starts.forEach((startMs, n) => {
+    tellSpecials(house, untold, startMs);
     while ((deliveries[0]?.atMs ?? Infinity) <= startMs) deliver(house, deliveries.shift() as Delivery);
     dyeLot(house, n, startMs, n === steady.length);
   });
   for (const delivery of deliveries) deliver(house, delivery);
+  tellSpecials(house, untold, house.endMs);
   loseSome(house);
   addStoresHistory(house.doc, {
     random: house.random,
@@ -40,9 +50,10 @@ function tellStory(house: Dyehouse): Doc {
     materialId: (name) => house.materialId(name),
     byId: () => house.personId(),
   });
-  addRecipesHistory(house.doc, {
-    random: new Random(house.sim.seed + 2),
+  addStripsHistory(house.doc, {
+    random: new Random(house.sim.seed + 4),
     endMs: house.endMs,
+    materialIds: house.materialIds,
     materialId: (name) => house.materialId(name),
   });
   addBenchHistory(house.doc, { random: new Random(house.sim.seed + 3), byId: () => house.personId() });

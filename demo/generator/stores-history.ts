@@ -22,7 +22,7 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
   const at = (daysBefore: number): string => new Date(endMs - daysBefore * DAY_MS).toISOString();
   const id = (daysBefore: number): string => random.id(endMs - daysBefore * DAY_MS);
   const conversions: NonNullable<StudioFile['conversions']> = [];
-  const liquorEntries: NonNullable<StudioFile['liquorEntries']> = [];
+  const liquorEntries: NonNullable<StudioFile['liquorEntries']> = [...(doc.liquorEntries ?? [])];
   const spoonWeighings: NonNullable<StudioFile['spoonWeighings']> = [];
   const nothing = { lotId: null, runEntryId: null, reversesId: null };
   const stockLot = (days: number, material: string, tag: string, rest: Partial<Lot>): string => {

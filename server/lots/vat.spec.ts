@@ -35,7 +35,7 @@ describe.each(KINDS)('a vat that is kept and fed (%s)', (kind) => {
     for (const [name, what, hazards] of [
       ['Indigo', 'dyestuff', ['dust']],
       ['Fructose', 'assistant', []],
-      ['Slaked lime', 'assistant', ['dust', 'irritant']],
+      ['Hydrated lime', 'assistant', ['dust', 'caustic']],
     ] as const) {
       const id = newId();
       await post('/api/materials', { id, name, kind: what, measure: 'weight', hazards, note: '', base: null }).expect(
@@ -105,10 +105,10 @@ describe.each(KINDS)('a vat that is kept and fed (%s)', (kind) => {
     });
     await record({
       kind: 'feed',
-      parts: [part('Indigo', '40 g'), part('Slaked lime', '80 g'), part('Fructose', '120 g')],
+      parts: [part('Indigo', '40 g'), part('Hydrated lime', '80 g'), part('Fructose', '120 g')],
     }).expect(200);
     const jar = await read(vat);
-    expect([gramsOf(jar, 'Indigo'), gramsOf(jar, 'Slaked lime'), gramsOf(jar, 'Fructose')]).toEqual([40, 80, 120]);
+    expect([gramsOf(jar, 'Indigo'), gramsOf(jar, 'Hydrated lime'), gramsOf(jar, 'Fructose')]).toEqual([40, 80, 120]);
     expect((await read(jars['Indigo'] ?? '')).row.onHand).toBe(460_000);
     expect(jar.liquorLog.at(-1)?.note).toMatch(/40 g of Indigo added.*120 g of Fructose/);
   });

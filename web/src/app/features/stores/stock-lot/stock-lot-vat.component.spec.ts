@@ -73,7 +73,7 @@ describe('a vat', () => {
 
   it('says what to feed it for the strength wanted, by the dyestuff that is in it', () => {
     show(vatOf('yellow'));
-    expect(page()).toMatch(/Dyestuff 36 g.*fructose 108 g.*slaked lime 72 g/);
+    expect(page()).toMatch(/Dyestuff 36 g.*fructose 108 g.*hydrated lime 72 g/);
   });
 
   it('writes down what was seen, and what was fed from which jar', async () => {
