@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, nameOf, noteOf, numberIn, version } from './common';
+import { id, isoTime, nameOf, noteOf, numberIn, personRef, version } from './common';
 import { labUnder, lotSummary } from './lots';
 import { status } from './recipes';
 
@@ -7,13 +7,14 @@ const fields = {
   name: nameOf('The colourway’s name'),
   recipeVersionId: id,
   baseMaterialId: id,
-  master: labUnder,
+  /** `null` while nobody has said “this is it”. */
+  master: labUnder.nullable(),
   toleranceDeltaE: numberIn('The tolerance', 0.1, 20, 'ΔE'),
   note: noteOf('The note'),
 };
 export const newColourway = z.object({ id, ...fields });
 export type NewColourway = z.infer<typeof newColourway>;
-/** The master is the promise made to customers, so an edit leaves it and the base alone. */
+/** The master is the promise made to customers: an edit leaves it and the base alone, and another takes a reason. */
 export const colourwayEdit = z.object({
   version,
   recipeVersionId: id,
@@ -22,12 +23,31 @@ export const colourwayEdit = z.object({
 });
 export type ColourwayEdit = z.infer<typeof colourwayEdit>;
 
+/** A colour that becomes the master: given as a swatch, or as a lot came out. */
+export const newMaster = z.object({
+  id,
+  lab: labUnder.nullable(),
+  lotId: id.nullable().default(null),
+  reason: noteOf('The reason'),
+});
+export type NewMaster = z.infer<typeof newMaster>;
+
+/** One master a colourway had or has. */
+export const masterRecord = z.object({
+  id,
+  lab: labUnder,
+  reason: z.string(),
+  fromLot: z.object({ id, tag: z.string() }).nullable(),
+  at: isoTime,
+  by: personRef,
+});
+
 export const colourway = z
   .object({
     id,
     version,
     name: z.string(),
-    master: labUnder,
+    master: labUnder.nullable(),
     toleranceDeltaE: z.number(),
     note: z.string(),
     recipe: z.object({ versionId: id, name: z.string(), number: z.int(), status }),
@@ -40,5 +60,12 @@ export const colourway = z
   .meta({ id: 'Colourway' });
 export type Colourway = z.infer<typeof colourway>;
 
-export const colourwayDetail = z.object({ colourway, lots: z.array(lotSummary) }).meta({ id: 'ColourwayDetail' });
+export const colourwayDetail = z
+  .object({
+    colourway,
+    lots: z.array(lotSummary),
+    /** Newest first; older ones were superseded. */
+    masters: z.array(masterRecord),
+  })
+  .meta({ id: 'ColourwayDetail' });
 export type ColourwayDetail = z.infer<typeof colourwayDetail>;

@@ -7,6 +7,7 @@ import { newPerson } from './auth';
 import { recordedEntry } from './run-entry';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { lotPlan } from './lot-plan';
+import { labUnder } from './lots';
 import { newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
 import { stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
@@ -40,6 +41,9 @@ export const studioDocument = z
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
     colourways: z.array(newColourway),
+    masters: z
+      .array(z.object({ id, colourwayId: id, lab: labUnder, reason: z.string(), fromLotId: id.nullable(), ...who }))
+      .default([]),
     lots: z.array(
       z.object({
         id,
@@ -51,6 +55,7 @@ export const studioDocument = z
         water: waterThen.nullable(),
         reorderOfId: id.nullable(),
         quantityText: z.string(),
+        master: labUnder.nullish(),
         plan: lotPlan,
         extras: lotExtras.default(NO_EXTRAS),
         checks: z.array(lotCheck.extend({ reason: z.string() })).default([]),

@@ -35,7 +35,8 @@ export const lotSummary = z
     reorderOf: z.object({ id, tag: z.string() }).nullable(),
     stations: z.array(station),
     undyed: labUnder,
-    master: labUnder,
+    /** As it was when the lot was agreed; `null` while there is none. */
+    master: labUnder.nullable(),
     result: labUnder.nullable(),
     deltaE: z.number().nullable(),
     next: z

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { colourway, colourwayDetail, colourwayEdit, newColourway } from '../colourways';
+import { colourway, colourwayDetail, colourwayEdit, newColourway, newMaster } from '../colourways';
 import type { Call } from './call';
 import { created } from './call';
 
@@ -23,6 +23,13 @@ export const colourwaysCalls = {
     path: '/api/colourways/{id}',
     summary: 'Change a colourway’s recipe version, tolerance or note',
     body: colourwayEdit,
+    reply: created,
+  },
+  setMaster: {
+    method: 'post',
+    path: '/api/colourways/{id}/masters',
+    summary: 'This is it: a swatch or a lot’s colour becomes the master',
+    body: newMaster,
     reply: created,
   },
 } as const satisfies Record<string, Call>;

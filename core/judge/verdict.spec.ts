@@ -9,10 +9,11 @@ const read = (
   L = 60,
   conditions: Pick<BatchReading, 'illuminant' | 'observer'> = D65,
 ): BatchReading => ({ batch, state, lab: { L, a: 5, b: 40 }, ...conditions });
+const master = { lab: { L: 60, a: 5, b: 40 }, ...D65, toleranceDeltaE: 2 };
 const good: VerdictCase = {
   verdict: 'pass',
   reason: '',
-  master: { lab: { L: 60, a: 5, b: 40 }, ...D65, toleranceDeltaE: 2 },
+  master,
   batches: 2,
   readings: [read(1, 'wet', 50), read(1, 'dry'), read(2, 'dry')],
   openSteps: 0,
@@ -44,19 +45,27 @@ describe('checkVerdict', () => {
       undefined,
     ],
     ['refused without a reason', { verdict: 'refuse', reason: '  ' }, 'reasonMissing'],
+    ['passed as it came out, where nothing was wanted beforehand', { master: null }, undefined],
+    ['without a master, still not while wet', { master: null, readings: [read(1, 'wet')] }, 'onlyWet'],
   ])('%s', (_name, change, code) => expect(checkVerdict({ ...good, ...change })?.code).toBe(code));
 
   it('takes a tolerance met exactly as met', () => {
     const readings = [read(1, 'dry', 62), read(2, 'dry')];
-    const exact = lotColour(good.master.lab, readings).worstDeltaE;
-    expect(checkVerdict({ ...good, readings, master: { ...good.master, toleranceDeltaE: exact } })).toBeUndefined();
-    expect(checkVerdict({ ...good, readings, master: { ...good.master, toleranceDeltaE: exact - 0.001 } })?.code).toBe(
+    const exact = lotColour(master.lab, readings).worstDeltaE;
+    expect(checkVerdict({ ...good, readings, master: { ...master, toleranceDeltaE: exact } })).toBeUndefined();
+    expect(checkVerdict({ ...good, readings, master: { ...master, toleranceDeltaE: exact - 0.001 } })?.code).toBe(
       'reasonMissing',
     );
   });
 });
 
 describe('settledReadings and lotColour', () => {
+  it('tells how far batches lie apart where there is no standard, and nothing of one', () => {
+    const { worstDeltaE, betweenBatchesDeltaE } = lotColour(null, [read(1, 'dry', 60), read(2, 'dry', 63)]);
+    expect(worstDeltaE).toBeNull();
+    expect(betweenBatchesDeltaE).toBeGreaterThan(2);
+  });
+
   it('takes the newest reading of each batch that is not wet', () => {
     const settled = settledReadings([read(1, 'dry', 60), read(1, 'cured', 61), read(1, 'wet', 40), read(2, 'dry', 63)]);
     expect([...settled].map(([batch, r]) => [batch, r.lab.L])).toEqual([

@@ -45,13 +45,24 @@ export interface LotColour {
 
 const deltaE = (standard: Lab, sample: Lab): number => ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 }).deltaE;
 
-/** A lot's colour against a standard, from one reading of each batch. Throws RangeError on none. */
-export function lotColour(standard: Lab, batchReadings: readonly BatchReading[]): LotColour {
+/**
+ * A lot's colour against a standard, from one reading of each batch. Throws RangeError on none.
+ * @param standard `null` where there is none yet: then nothing lies far from it
+ */
+export function lotColour(standard: Lab, batchReadings: readonly BatchReading[]): LotColour;
+export function lotColour(
+  standard: Lab | null,
+  batchReadings: readonly BatchReading[],
+): Omit<LotColour, 'worstDeltaE'> & { readonly worstDeltaE: number | null };
+export function lotColour(
+  standard: Lab | null,
+  batchReadings: readonly BatchReading[],
+): Omit<LotColour, 'worstDeltaE'> & { readonly worstDeltaE: number | null } {
   const labs = batchReadings.map((r) => r.lab);
   const between = labs.flatMap((x, i) => labs.slice(i + 1).map((y) => deltaE(x, y)));
   return {
     lab: meanLab(labs),
-    worstDeltaE: Math.max(...labs.map((lab) => deltaE(standard, lab))),
+    worstDeltaE: standard === null ? null : Math.max(...labs.map((lab) => deltaE(standard, lab))),
     betweenBatchesDeltaE: Math.max(0, ...between),
   };
 }
@@ -69,7 +80,8 @@ export type VerdictRefusal =
 export interface VerdictCase {
   readonly verdict: Verdict;
   readonly reason: string;
-  readonly master: MasterStandard;
+  /** `null` where the result was not known beforehand. */
+  readonly master: MasterStandard | null;
   readonly batches: number;
   readonly readings: readonly BatchReading[];
   readonly openSteps: number;
@@ -78,7 +90,7 @@ export interface VerdictCase {
 /**
  * Whether a verdict may be given. Passing needs every step done and a settled reading of every batch under the
  * master's own light and observer: a wet colour is not the colour. Passing beyond the tolerance, holding and refusing
- * need a reason.
+ * need a reason. Without a master there is nothing to compare with, and a dry reading is enough.
  */
 export function checkVerdict({
   verdict,
@@ -117,6 +129,7 @@ export function checkVerdict({
       batches: unread,
       message: `Batch ${unread.join(' and ')} has no dry reading. Every batch is read before the lot is passed.`,
     };
+  if (!master) return undefined;
   if ([...settled.values()].some((r) => !sameConditions(r, master))) {
     return {
       code: 'otherConditions',

@@ -64,7 +64,7 @@ function dye(
   const colourway = house.doc.colourways.find((c) => c.name === colourwayName);
   const version = house.doc.recipeVersions.find((v) => v.id === colourway?.recipeVersionId);
   const recipe = house.doc.recipes.find((r) => r.id === version?.recipeId);
-  if (!colourway || !version || !recipe) throw new Error(`${colourwayName} is not furnished`);
+  if (!colourway?.master || !version || !recipe) throw new Error(`${colourwayName} is not furnished`);
   const sized = bases.map(([name, quantityText, stockLotId]) => {
     const base = house.doc.materials.find((m) => m.name === name);
     const size = base?.base ? readLotSize(quantityText, base.base) : undefined;

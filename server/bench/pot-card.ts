@@ -27,7 +27,8 @@ export function potCardFor(lot: LotDetail, stepIndex: number, { room, vessels }:
     ph: lot.water?.ph ?? NEUTRAL,
     liquorRatio: lot.plan.liquorRatio,
     undyed: lot.summary.undyed,
-    wanted: lot.summary.master,
+    // Where nobody knows yet what comes out, the simulated pot dyes a middling grey-brown.
+    wanted: lot.summary.master ?? { ...lot.summary.undyed, L: lot.summary.undyed.L * 0.6 },
   };
 }
 

@@ -58,7 +58,7 @@ export function baseFacts(base: typeof materials.$inferSelect): {
   pieceWord: string;
   usualPieceWeightG: number;
   gPerM?: number | null | undefined;
-  undyed: Colourway['master'];
+  undyed: Colourway['base']['undyed'];
 } {
   if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
   return base.base;

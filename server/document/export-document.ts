@@ -57,6 +57,7 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     ),
     recipeStatuses: clean(await db.select().from(schema.recipeStatuses).orderBy(by(schema.recipeStatuses.seq))),
     colourways: clean(await db.select().from(schema.colourways).orderBy(by(schema.colourways.name))),
+    masters: clean(await db.select().from(schema.masters).orderBy(by(schema.masters.seq))),
     lots: clean(lots, 'pieces', 'pieceWeightMg', 'batches').map((l) => ({
       ...l,
       plan: completePlan(l.plan),

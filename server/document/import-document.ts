@@ -66,6 +66,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.recipeVersions, d.recipeVersions);
   await insert(schema.recipeStatuses, d.recipeStatuses);
   await insert(schema.colourways, d.colourways);
+  await insert(schema.masters, d.masters);
   await insert(
     schema.lots,
     d.lots.map((l) => ({
@@ -74,6 +75,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
       pieceWeightMg: convertGramsToMilligrams(l.plan.pieceWeightG),
       batches: l.plan.batches.length,
       plan: l.plan,
+      master: l.master ?? null,
     })),
   );
   await insert(schema.runEntries, d.runEntries);

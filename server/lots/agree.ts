@@ -50,6 +50,7 @@ export async function agree(
     water,
     reorderOfId: ask.reorderOfId,
     quantityText: ask.quantityText,
+    master: colourway.master,
     pieces: plan.pieces,
     pieceWeightMg: convertGramsToMilligrams(plan.pieceWeightG),
     batches: plan.batches.length,

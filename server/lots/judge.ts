@@ -16,6 +16,7 @@ import type { Db } from '../db/database';
 import { colourways, lotProgress, readings, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
 import { readState, refoldProgress } from './lot-progress';
+import { masterOf } from './master-of';
 import { findFirstLotId, findLot, readEntries, readReadings, currentReadings } from './lots-store';
 import { releaseReservations } from './release-reservations';
 
@@ -65,7 +66,7 @@ export async function giveVerdict(
   if (state === 'planned') throw new Refusal('refused', 'This lot has not been begun: there is nothing to judge.');
   const [colourway] = await db.select().from(colourways).where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw notFound('colourway');
-  const { master } = colourway;
+  const master = await masterOf(db, lot);
   const status = currentReadings(await readReadings(db, lotId));
   const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
   const refusal = checkVerdict({
@@ -73,7 +74,7 @@ export async function giveVerdict(
     reason,
     batches: lot.plan.batches.length,
     readings: status,
-    master: {
+    master: master && {
       lab: master,
       illuminant: master.illuminant,
       observer: master.observer,
@@ -83,7 +84,7 @@ export async function giveVerdict(
   });
   if (refusal) throw new Refusal('refused', refusal.message, { reason: refusal.code });
 
-  const settled = [...settledReadings(status).values()].filter((r) => sameConditions(r, master));
+  const settled = [...settledReadings(status).values()].filter((r, _, all) => sameConditions(r, master ?? all[0] ?? r));
   const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   const firstId = await findFirstLotId(db, lot);
   const [first] =

@@ -1,4 +1,4 @@
-import type { LotState, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { Colourway, LotState, ReadingView, RunEntryView } from '@vestigia/contract';
 import type { KeptPlan, LotPlan, StepRecord } from '@vestigia/core';
 import {
   completePlan,
@@ -15,12 +15,13 @@ import {
 import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import type { RunningOfLot } from '../db/schema';
-import { colourways, lotProgress, lots, verdicts } from '../db/schema';
+import { lotProgress, lots, verdicts } from '../db/schema';
+import { masterOf } from './master-of';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries, readReadings, currentReadings } from './lots-store';
 
 type Progress = typeof lotProgress.$inferInsert;
-type Master = (typeof colourways.$inferSelect)['master'];
+type Master = Colourway['master'];
 
 export interface LotFacts {
   readonly lot: Pick<LotRow, 'id' | 'at'> & { readonly plan: KeptPlan };
@@ -39,7 +40,9 @@ export function foldProgress({ lot, master, entries, readings, verdicts: given }
   const next = nextStepIndex(records);
   const nextStep = next === undefined ? undefined : steps[next];
   const cancelled = currentEntries(entries).some((e) => e.kind === 'cancel');
-  const settled = [...settledReadings(currentReadings(readings)).values()].filter((r) => sameConditions(r, master));
+  const dry = [...settledReadings(currentReadings(readings)).values()];
+  const under = master ?? dry[0];
+  const settled = dry.filter((r) => under !== undefined && sameConditions(r, under));
   const hasDeviation = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
   const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   return {
@@ -68,7 +71,7 @@ export function foldProgress({ lot, master, entries, readings, verdicts: given }
             durationMin: nextStep.durationMin,
             attended: nextStep.attended,
           },
-    result: colour ? { ...colour.lab, illuminant: master.illuminant, observer: master.observer } : null,
+    result: colour && under ? { ...colour.lab, illuminant: under.illuminant, observer: under.observer } : null,
     deltaE: colour?.worstDeltaE ?? null,
     lastAt: entries.at(-1)?.recordedAt ?? lot.at,
   };
@@ -113,11 +116,6 @@ function stateOf(verdict: 'pass' | 'hold' | 'refuse' | undefined, next: number |
 /** Folds a lot again and keeps the result; called in the transaction of whatever changed it. */
 export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
   const lot = await findLot(db, lotId);
-  const [colourway] = await db
-    .select({ master: colourways.master })
-    .from(colourways)
-    .where(eq(colourways.id, lot.colourwayId));
-  if (!colourway) throw new Error(`lot ${lotId} without its colourway`);
   const given = await db
     .select({ verdict: verdicts.verdict })
     .from(verdicts)
@@ -125,7 +123,7 @@ export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
     .orderBy(asc(verdicts.seq));
   const progress = foldProgress({
     lot,
-    master: colourway.master,
+    master: await masterOf(db, lot),
     entries: await readEntries(db, lotId),
     readings: await readReadings(db, lotId),
     verdicts: given.map((v) => v.verdict),

@@ -1,4 +1,4 @@
-import type { LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { LabUnder, LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
 import { lotExtras } from '@vestigia/contract';
 import type { BatchReading, LotConditions, LotPlan } from '@vestigia/core';
 import {
@@ -46,6 +46,8 @@ export async function readLotSummaries(
       batches: lots.batches,
       at: lots.at,
       colourway: { id: colourways.id, name: colourways.name },
+      ownMaster: lots.master,
+      firstMaster: sql<LabUnder | null>`(SELECT m.lab FROM masters m WHERE m.colourway_id = ${colourways.id} ORDER BY m.seq LIMIT 1)`,
       master: colourways.master,
       base: materials,
       by: { id: people.id, name: people.name },
@@ -71,8 +73,10 @@ export async function readLotSummaries(
       ),
     )
     .orderBy(desc(lots.number));
-  return rows.map(({ number, pieceWeightMg, earlierId, earlierNumber, base, ...r }) => ({
+  return rows.map(({ number, pieceWeightMg, earlierId, earlierNumber, base, ownMaster, firstMaster, ...r }) => ({
     ...r,
+    // Dyed without one, a lot goes by the first that came.
+    master: ownMaster ?? firstMaster ?? r.master,
     tag: lotTag(number),
     at: iso(r.at),
     pieceWeightG: convertMilligramsToGrams(pieceWeightMg),

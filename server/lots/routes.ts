@@ -5,6 +5,7 @@ import { agree } from './agree';
 import { giveVerdict, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { readLot, readLotSummaries } from './lots-store';
+import { readMasters, setMaster } from './masters';
 import { propose } from './propose';
 import { recordEntry } from './record-entry';
 import { returnLiquor } from './return-liquor';
@@ -13,6 +14,7 @@ export function lotsRoutes(routes: Routes): void {
   routes.reads(api.colourway, async ({ db, id }) => ({
     colourway: await findColourway(db, id),
     lots: await readLotSummaries(db, { colourwayId: id }),
+    masters: await readMasters(db, id),
   }));
   routes.reads(api.lots, ({ db }) => readLotSummaries(db));
   routes.reads(api.propose, async ({ db, body, now }) => (await propose(db, body, now)).proposal);
@@ -28,6 +30,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepFibre(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.setMaster, ['colourways', 'lots'], ({ db, id, body, now, person }) =>
+    setMaster(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.returnLiquor, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     returnLiquor(db, id, body, { now, byId: person.id }),

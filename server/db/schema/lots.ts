@@ -16,11 +16,33 @@ export const colourways = pgTable('colourways', {
   baseMaterialId: uuid('base_material_id')
     .notNull()
     .references(() => materials.id),
-  master: jsonb('master').$type<Lab & ColourConditions>().notNull(),
+  /** The current one; each that ever was stands in `masters`. `null` while nobody has said “this is it”. */
+  master: jsonb('master').$type<Lab & ColourConditions>(),
   toleranceDeltaE: real('tolerance_delta_e').notNull(),
   note: text('note').notNull().default(''),
   version: integer('version').notNull().default(1),
 });
+
+/** Append-only: every master of a colourway, and why it took the place of the one before. */
+export const masters = pgTable(
+  'masters',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    colourwayId: uuid('colourway_id')
+      .notNull()
+      .references(() => colourways.id),
+    lab: jsonb('lab').$type<Lab & ColourConditions>().notNull(),
+    reason: text('reason').notNull().default(''),
+    /** The lot that came out so. */
+    fromLotId: uuid('from_lot_id'),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('masters_colourway').on(t.colourwayId, t.seq)],
+);
 
 /**
  * Append-only: a lot's plan is what was agreed. What became of it is told by the run, the readings and the verdicts.
@@ -49,6 +71,8 @@ export const lots = pgTable(
     pieces: integer('pieces').notNull(),
     pieceWeightMg: amount('piece_weight_mg').notNull(),
     batches: integer('batches').notNull(),
+    /** The colourway’s master as it was; a lot dyed without one goes by the first that comes. */
+    master: jsonb('master').$type<Lab & ColourConditions>(),
     plan: jsonb('plan').$type<KeptPlan>().notNull(),
     /** What was asked for beside: other bases, a shorter bath, two runs, intake, another school. */
     extras: jsonb('extras').$type<Partial<LotExtras>>().notNull().default({}),

@@ -25,7 +25,8 @@ const STATE_LABELS: Readonly<Record<Station['state'], string>> = {
 export class Thread {
   readonly stations = input.required<readonly Station[]>();
   readonly undyed = input.required<LabUnder>();
-  readonly master = input.required<LabUnder>();
+  /** `null` where what comes out is not known beforehand: the strand then stays as it began. */
+  readonly master = input.required<LabUnder | null>();
   readonly result = input<LabUnder | null>(null);
   readonly batches = input(1);
   readonly large = input(false);
@@ -41,10 +42,14 @@ export class Thread {
     ),
   );
   private readonly dyedColour = computed(() => this.result() ?? this.master());
+  private readonly said = computed(() => {
+    const lab = this.dyedColour();
+    return lab ? `${this.result() ? 'read as' : 'wanted'} ${describeColour(lab)}` : 'its shade not known yet';
+  });
   private readonly firstDyed = computed(() => this.drawing().parts.findIndex((p) => p.dyed));
 
   protected colour(dyed: boolean): string {
-    const lab = dyed ? this.dyedColour() : this.undyed();
+    const lab = (dyed ? this.dyedColour() : null) ?? this.undyed();
     return screenColour(lab, lab).css;
   }
 
@@ -59,6 +64,6 @@ export class Thread {
   protected readonly label = computed(() => {
     const done = this.stations().filter((s) => s.state === 'done' || s.state === 'skipped').length;
     const knots = this.stations().filter((s) => s.hasDeviation).length;
-    return `${done} of ${this.stations().length} stations done${knots > 0 ? `, ${knots} with a deviation` : ''}; ${this.result() ? 'read as' : 'wanted'} ${describeColour(this.dyedColour())}`;
+    return `${done} of ${this.stations().length} stations done${knots > 0 ? `, ${knots} with a deviation` : ''}; ${this.said()}`;
   });
 }

@@ -39,11 +39,15 @@ export class SamplePanel {
   protected readonly lastMin = signal('');
   protected readonly colour = this.instruments.colour;
   protected readonly reader = computed(() => this.instruments.sourceOf('colour') !== 'hand');
-  protected readonly steps = computed(() => matchSteps(this.lot().summary.undyed, this.lot().summary.master));
+  protected readonly master = computed(() => this.lot().summary.master);
+  protected readonly steps = computed(() => {
+    const master = this.master();
+    return master ? matchSteps(this.lot().summary.undyed, master) : [];
+  });
   protected readonly under = (lab: { L: number; a: number; b: number }) => ({
     ...lab,
-    illuminant: this.lot().summary.master.illuminant,
-    observer: this.lot().summary.master.observer,
+    illuminant: this.master()?.illuminant ?? this.lot().summary.undyed.illuminant,
+    observer: this.master()?.observer ?? this.lot().summary.undyed.observer,
   });
   protected readonly samples = computed(() => {
     return samplesOf(this.act().record, this.of(), this.batch());
@@ -77,7 +81,8 @@ export class SamplePanel {
   }
 
   protected percentOf(lab: { L: number; a: number; b: number }): number {
-    return Math.round(depthShare(lab, this.lot().summary.undyed, this.lot().summary.master) * 100);
+    const master = this.master();
+    return master ? Math.round(depthShare(lab, this.lot().summary.undyed, master) * 100) : 0;
   }
 
   protected keepRead(): void {

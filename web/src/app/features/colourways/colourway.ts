@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -7,15 +7,27 @@ import { describeColour, describeDifference } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
 import { LotLedger } from '../../ui/lot-ledger';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { When } from '../../ui/when';
 import { NumberField } from '../../ui/number-field';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote, Swatch],
+  imports: [
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    LotLedger,
+    RefusalNote,
+    Swatch,
+    When,
+  ],
   templateUrl: './colourway.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -52,11 +64,45 @@ export class ColourwayPage {
     return (p?.lots ?? [])
       .flatMap((lot) =>
         lot.result && p
-          ? [{ lot, lab: lot.result, label: describeDifference(p.colourway.master, lot.result).summary }]
+          ? [
+              {
+                lot,
+                lab: lot.result,
+                label: p.colourway.master
+                  ? describeDifference(p.colourway.master, lot.result).summary
+                  : describeColour(lot.result),
+              },
+            ]
           : [],
       )
       .slice(0, 3);
   });
+
+  /** Lots that came out in a colour that could be the master. */
+  protected readonly coloured = computed(() => (this.page.value()?.lots ?? []).filter((l) => l.result !== null));
+  protected readonly fromLot = signal('');
+  protected readonly L = signal<number | null>(null);
+  protected readonly a = signal<number | null>(null);
+  protected readonly b = signal<number | null>(null);
+  protected readonly why = signal('');
+  protected readonly naming = pageAction();
+
+  protected makeMaster(): void {
+    const [L, a, b] = [this.L(), this.a(), this.b()];
+    const under = this.page.value()?.colourway.master ?? { illuminant: 'D65' as const, observer: '10' as const };
+    const { illuminant, observer } = under;
+    const lab = L === null || a === null || b === null ? null : { L, a, b, illuminant, observer };
+    const lotId = lab ? null : this.fromLot() || null;
+    this.naming.run(
+      this.api.post('/api/colourways/{id}/masters', { id: newId(), lab, lotId, reason: this.why() }, this.id()),
+      () => {
+        for (const field of [this.L, this.a, this.b]) field.set(null);
+        this.fromLot.set('');
+        this.why.set('');
+        this.page.reload();
+      },
+    );
+  }
 
   protected save(): void {
     const c = this.page.value()?.colourway;

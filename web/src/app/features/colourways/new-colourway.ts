@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -37,22 +37,45 @@ export class NewColourwayPage {
   protected readonly name = signal('');
   protected readonly recipeVersionId = signal('');
   protected readonly baseId = signal('');
-  protected readonly L = signal(60);
-  protected readonly a = signal(0);
-  protected readonly b = signal(20);
+  protected readonly L = signal<number | null>(null);
+  protected readonly a = signal<number | null>(null);
+  protected readonly b = signal<number | null>(null);
   protected readonly illuminant = signal<LabUnder['illuminant']>('D65');
   protected readonly observer = signal<LabUnder['observer']>('10');
   protected readonly tolerance = signal(2);
   protected readonly note = signal('');
   private readonly id = newId();
-  protected readonly master = computed<LabUnder>(() => ({
-    L: this.L() ?? 0,
-    a: this.a() ?? 0,
-    b: this.b() ?? 0,
-    illuminant: this.illuminant(),
-    observer: this.observer(),
-  }));
-  protected readonly label = computed(() => describeColour(this.master()));
+  /** Nothing until all three stand: an empty master is empty. */
+  protected readonly master = computed((): LabUnder | null => {
+    const [L, a, b] = [this.L(), this.a(), this.b()];
+    return L === null || a === null || b === null
+      ? null
+      : { L, a, b, illuminant: this.illuminant(), observer: this.observer() };
+  });
+  protected readonly isBegun = computed(
+    () => this.master() === null && [this.L(), this.a(), this.b()].some((v) => v !== null),
+  );
+  protected readonly label = computed(() => {
+    const master = this.master();
+    return master ? describeColour(master) : 'Not known yet: the first lot that is liked becomes the master.';
+  });
+
+  /** As a lot hands its colour over: “this is it”. */
+  readonly version = input<string>();
+  readonly base = input<string>();
+  readonly lab = input<string>();
+
+  constructor() {
+    effect(() => {
+      this.recipeVersionId.set(this.version() ?? '');
+      this.baseId.set(this.base() ?? '');
+      const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
+      if (L === undefined || a === undefined || b === undefined) return;
+      this.L.set(L);
+      this.a.set(a);
+      this.b.set(b);
+    });
+  }
 
   protected keep(): void {
     const body = {

@@ -70,7 +70,7 @@ export class JudgePage {
       ...r,
       under: under(r),
       struck: !status.has(r),
-      deltaE: ciede2000(l.summary.master, r.lab, { kL: 1, kC: 1, kH: 1 }).deltaE,
+      deltaE: l.summary.master ? ciede2000(l.summary.master, r.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null,
     }));
   });
   private readonly status = computed(() => this.all().filter((r) => !r.struck));
@@ -84,33 +84,54 @@ export class JudgePage {
     const l = this.lot.value();
     const s = this.shown();
     if (!l || !s) return [];
-    const toMaster = {
-      against: 'the master',
-      label: describeDifference(l.summary.master, s.lab),
-      tolerance: l.toleranceDeltaE,
-    };
+    const toMaster = l.summary.master
+      ? [
+          {
+            against: 'the master',
+            label: describeDifference(l.summary.master, s.lab),
+            tolerance: l.toleranceDeltaE as number | undefined,
+          },
+        ]
+      : [];
     return l.first?.colour
       ? [
-          toMaster,
+          ...toMaster,
           {
             against: `${l.first.tag}, the first lot`,
             label: describeDifference(l.first.colour, s.lab),
             tolerance: undefined,
           },
         ]
-      : [toMaster];
+      : toMaster;
   });
 
   /** The lot as a whole, when every batch has settled. */
   protected readonly whole = computed(() => {
     const l = this.lot.value();
     if (!l) return '';
-    const settled = [...settledReadings(this.status()).values()].filter((r) => sameConditions(r, l.summary.master));
+    const { master } = l.summary;
+    const dry = [...settledReadings(this.status()).values()];
+    const settled = dry.filter((r) => sameConditions(r, master ?? dry[0] ?? r));
     if (settled.length < l.plan.batches.length)
       return `${settled.length} of ${l.plan.batches.length} batches have a dry reading.`;
-    const colour = lotColour(l.summary.master, settled);
-    return `Furthest batch: ΔE00 ${colour.worstDeltaE.toFixed(2)}, tolerance ${l.toleranceDeltaE}.${settled.length > 1 ? ` Between batches: ${colour.betweenBatchesDeltaE.toFixed(2)}.` : ''}`;
+    const colour = lotColour(master, settled);
+    const between = settled.length > 1 ? ` Between batches: ${colour.betweenBatchesDeltaE.toFixed(2)}.` : '';
+    return colour.worstDeltaE === null
+      ? `There is no master to hold it against.${between}`
+      : `Furthest batch: ΔE00 ${colour.worstDeltaE.toFixed(2)}, tolerance ${l.toleranceDeltaE}.${between}`;
   });
+
+  /** Light and observer of a new reading: the master’s, or daylight. */
+  protected readonly under = computed(
+    () => this.lot.value()?.summary.master ?? { illuminant: 'D65' as const, observer: '10' as const },
+  );
+  protected readonly naming = pageAction();
+
+  /** What came out becomes the master of a colourway that had none. */
+  protected thisIsIt(colourwayId: string): void {
+    const body = { id: newId(), lab: null, lotId: this.id(), reason: '' };
+    this.naming.run(this.api.post('/api/colourways/{id}/masters', body, colourwayId), () => this.lot.reload());
+  }
 
   protected readonly batch = linkedSignal(() => {
     const l = this.lot.value();
@@ -140,7 +161,9 @@ export class JudgePage {
           title: 'Judge it',
           lines: [
             'Dry, in daylight, beside the master, never under the kitchen lamp.',
-            `Tolerance: ΔE00 ${l.toleranceDeltaE} under ${master.illuminant}/${master.observer}°.`,
+            master
+              ? `Tolerance: ΔE00 ${l.toleranceDeltaE} under ${master.illuminant}/${master.observer}°.`
+              : 'No master yet: if this is how it should look, say so, and it becomes the master.',
           ],
         },
         {
@@ -162,15 +185,14 @@ export class JudgePage {
   }
 
   protected read(): void {
-    const master = this.lot.value()?.summary.master;
-    if (!master) return;
+    const { illuminant, observer } = this.under();
     const body = {
       id: this.readingId,
       batch: this.batch(),
       state: this.state(),
       lab: { L: this.L() ?? NaN, a: this.a() ?? NaN, b: this.b() ?? NaN },
-      illuminant: master.illuminant,
-      observer: master.observer,
+      illuminant,
+      observer,
       note: '',
       replacesId: this.replaces()?.id ?? null,
     };

@@ -12,8 +12,10 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
-import type { LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
+import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
+import type { Lab } from '@vestigia/core';
 import {
+  describeColour,
   describeDifference,
   formatAmount,
   formatMoney,
@@ -207,10 +209,7 @@ export class LotPage {
       .map((r) => ({
         ...r,
         under: { ...r.lab, illuminant: r.illuminant, observer: r.observer },
-        label:
-          r.state === 'wet'
-            ? 'still wet'
-            : `ΔE00 ${describeDifference(l.summary.master, r.lab).deltaE.toFixed(2)}, ${describeDifference(l.summary.master, r.lab).summary}`,
+        label: r.state === 'wet' ? 'still wet' : toMaster(l.summary.master, r.lab),
       }));
   });
 
@@ -265,4 +264,11 @@ export class LotPage {
   };
   protected readonly stateLabel = (l: LotDetail): string => LOT_STATE_LABELS[l.summary.state];
   protected readonly stateClass = (l: LotDetail): string => lotStateClass(l.summary.state);
+}
+
+/** How far a colour lies from the master, in figures and words; in words alone where there is no master. */
+function toMaster(master: LabUnder | null, lab: Lab): string {
+  if (!master) return describeColour(lab);
+  const { deltaE, summary } = describeDifference(master, lab);
+  return `ΔE00 ${deltaE.toFixed(2)}, ${summary}`;
 }

@@ -1,0 +1,98 @@
+import type { Colourway, ColourwayDetail, NewMaster } from '@vestigia/contract';
+import { desc, eq } from 'drizzle-orm';
+import { findColourway } from '../colourways/colourways-store';
+import type { Db } from '../db/database';
+import { colourways, lotProgress, lots, masters, people } from '../db/schema';
+import { uuidv7 } from '../shared/ids';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal } from '../shared/problem';
+import type { By } from '../shared/recorded-by';
+import { refoldProgress } from './lot-progress';
+import { findLot } from './lots-store';
+
+/** Every master a colourway had, newest first. */
+export async function readMasters(db: Db, colourwayId: string): Promise<ColourwayDetail['masters']> {
+  const rows = await db
+    .select({
+      id: masters.id,
+      lab: masters.lab,
+      reason: masters.reason,
+      lotId: lots.id,
+      lotNumber: lots.number,
+      at: masters.at,
+      by: { id: people.id, name: people.name },
+    })
+    .from(masters)
+    .innerJoin(people, eq(people.id, masters.byId))
+    .leftJoin(lots, eq(lots.id, masters.fromLotId))
+    .where(eq(masters.colourwayId, colourwayId))
+    .orderBy(desc(masters.seq));
+  return rows.map(({ lotId, lotNumber, at, ...m }) => ({
+    ...m,
+    at: new Date(at).toISOString(),
+    fromLot: lotId !== null && lotNumber !== null ? { id: lotId, tag: lotTag(lotNumber) } : null,
+  }));
+}
+
+/**
+ * “This is it”: a swatch, or the colour a lot came out, becomes the master. One that stands is superseded only with a
+ * reason; lots dyed under it keep it.
+ */
+export async function setMaster(
+  db: Db,
+  colourwayId: string,
+  given: NewMaster,
+  { now, byId }: By,
+): Promise<{ id: string }> {
+  const colourway = await findColourway(db, colourwayId);
+  if (colourway.master && given.reason.trim() === '')
+    throw new Refusal(
+      'refused',
+      'This colourway has a master. Say why another takes its place: the lots before keep the old one.',
+      {
+        reason: 'reasonMissing',
+      },
+    );
+  const lab = given.lab ?? (given.lotId === null ? null : await colourOf(db, given.lotId, colourwayId));
+  if (!lab)
+    throw new Refusal('refused', 'Say which colour it is: a swatch, or the lot that came out so.', {
+      reason: 'noColour',
+    });
+  // A master from before they were recorded is written down first, so that none is lost.
+  const before = await readMasters(db, colourwayId);
+  const at = now.toISOString();
+  if (before.length === 0 && colourway.master) {
+    const { master } = colourway;
+    await db.insert(masters).values({ id: uuidv7(now), colourwayId, lab: master, at, byId, reason: 'as it was named' });
+  }
+  await db
+    .insert(masters)
+    .values({ id: given.id, colourwayId, lab, reason: given.reason.trim(), fromLotId: given.lotId, at, byId });
+  await db
+    .update(colourways)
+    .set({ master: lab, version: colourway.version + 1 })
+    .where(eq(colourways.id, colourwayId));
+  const waiting = await db
+    .select({ id: lots.id, master: lots.master })
+    .from(lots)
+    .where(eq(lots.colourwayId, colourwayId));
+  for (const lot of waiting.filter((l) => l.master === null)) await refoldProgress(db, lot.id);
+  return { id: given.id };
+}
+
+/** The colour a lot came out, dry. */
+async function colourOf(db: Db, lotId: string, colourwayId: string): Promise<NonNullable<Colourway['master']>> {
+  const lot = await findLot(db, lotId);
+  if (lot.colourwayId !== colourwayId)
+    throw new Refusal('refused', `${lotTag(lot.number)} is of another colourway. Name a new one after it instead.`);
+  const [row] = await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, lotId));
+  if (!row?.result)
+    throw new Refusal(
+      'refused',
+      `${lotTag(lot.number)} has no dry reading yet. Take one first: a wet colour is not the colour.`,
+      {
+        reason: 'noColour',
+      },
+    );
+  return row.result;
+}
