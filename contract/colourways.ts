@@ -69,3 +69,18 @@ export const colourwayDetail = z
   })
   .meta({ id: 'ColourwayDetail' });
 export type ColourwayDetail = z.infer<typeof colourwayDetail>;
+
+/** Other pieces put into a liquor that stands, as a small lot of their own: what is done with them, and their name. */
+export const dyeInLiquor = z.object({
+  /** Of the colourway that waits for what comes out, of the recipe and of its version. */
+  id,
+  recipeId: id,
+  versionId: id,
+  name: fields.name,
+  baseMaterialId: id,
+  temperatureC: numberIn('The temperature', 5, 100, '°C').nullable(),
+  minutes: numberIn('The time', 1, 40_000, 'min'),
+  /** In a vat: how often they are dipped, with air between. */
+  dips: z.int().min(1, { error: 'Dip it at least once.' }).max(30, { error: 'Thirty dips are the most.' }),
+});
+export type DyeInLiquor = z.infer<typeof dyeInLiquor>;

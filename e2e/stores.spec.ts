@@ -198,8 +198,12 @@ describe('stores, on the demo studio', () => {
     await corin.sees('steamed off: 4 l now, and all that was dissolved');
     expect(await ownStockLot()).toMatchObject({ row: { onHand: 4_000_000 }, liquorNow: [{ grams: 150 }] });
     await corin.press('Dye in it');
-    await corin.sees('Write a recipe', 'h1');
-    await corin.sees('Alum bath of the linen days as the liquor itself');
+    await corin.choose('What goes in', 'Linen scrim');
+    await corin.write('How much of it', '1 length of 250 g');
+    await corin.press('To the lot');
+    await corin.sees('A new lot', 'h1');
+    await corin.sees(/1 length of 250 g|250 g/);
+    await corin.sees('Alum bath of the linen days');
   });
 
   it('brings a table in with every row’s fate, once, and refuses one that is broken', async () => {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { colourway, colourwayDetail, colourwayEdit, newColourway, newMaster } from '../colourways';
+import { colourway, colourwayDetail, colourwayEdit, dyeInLiquor, newColourway, newMaster } from '../colourways';
 import type { Call } from './call';
 import { created } from './call';
 
@@ -30,6 +30,13 @@ export const colourwaysCalls = {
     path: '/api/colourways/{id}/masters',
     summary: 'This is it: a swatch or a lot’s colour becomes the master',
     body: newMaster,
+    reply: created,
+  },
+  dyeInLiquor: {
+    method: 'post',
+    path: '/api/stock-lots/{id}/dye-in',
+    summary: 'Dye other pieces in a liquor that stands: a recipe around it and a colourway that waits',
+    body: dyeInLiquor,
     reply: created,
   },
 } as const satisfies Record<string, Call>;

@@ -1,5 +1,6 @@
 import { api } from '@vestigia/contract';
 import type { Routes } from '../http/routes';
+import { dyeInLiquor } from './dye-in-liquor';
 import { addColourway, editColourway, readColourways } from './colourways-store';
 
 export function colourwaysRoutes(routes: Routes): void {
@@ -12,4 +13,7 @@ export function colourwaysRoutes(routes: Routes): void {
     await editColourway(db, id, body);
     return { id };
   });
+  routes.writes(api.dyeInLiquor, ['colourways', 'recipes'], ({ db, id, body, now, person }) =>
+    dyeInLiquor(db, id, body, { now, byId: person.id }),
+  );
 }

@@ -76,6 +76,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/stores/material/new-material').then((m) => m.NewMaterialPage),
       },
       {
+        path: 'stores/:id/dye-in',
+        title: 'Dye in it',
+        loadComponent: () => import('./features/stores/stock-lot/dye-in-liquor').then((m) => m.DyeInLiquorPage),
+      },
+      {
         path: 'stores/:id/label',
         title: 'Label',
         loadComponent: () => import('./features/stores/stock-lot/print-label').then((m) => m.PrintLabelPage),

@@ -92,6 +92,8 @@ export class NewLotPage {
   private readonly changes = inject(LiveChanges);
   /** The colourway come from. */
   readonly colourway = input<string | undefined>(undefined);
+  /** How much of it, where that was said before. */
+  readonly size = input<string | undefined>(undefined);
   /** The released lot to dye again. */
   readonly again = input<string | undefined>(undefined);
 
@@ -111,7 +113,7 @@ export class NewLotPage {
     () => this.earlier.value()?.summary.colourway.id ?? this.colourway() ?? '',
   );
   /** Dyed again, it begins as it was asked for then: its size, other bases, what was seen at intake, schools. */
-  protected readonly quantityText = linkedSignal(() => this.earlier.value()?.quantityText ?? '');
+  protected readonly quantityText = linkedSignal(() => this.earlier.value()?.quantityText ?? this.size() ?? '');
   protected readonly waterId = linkedSignal(() => this.earlier.value()?.water?.id ?? this.chosen()?.lastWaterId ?? '');
   protected readonly without = signal<readonly string[]>([]);
   protected readonly chosen = computed(() => this.colourways.value()?.find((c) => c.id === this.colourwayId()));
