@@ -35,7 +35,7 @@ export class DyeInLiquorPage {
   );
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
-  protected readonly isVat = computed(() => this.stockLot.value()?.liquor?.vat != null);
+  protected readonly isVat = computed(() => Boolean(this.stockLot.value()?.liquor?.vat));
   protected readonly baseId = signal('');
   protected readonly quantity = signal('');
   protected readonly temperatureC = signal<number | null>(null);
