@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import type { StudioDocument } from '@vestigia/contract';
 import { studioDocument } from '@vestigia/contract';
-import { currentEntries, entriesOfKind } from '@vestigia/core';
+import { currentEntries, entriesOfKind, foldRun, stepState } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { Random } from './random';
 import { isInSeason } from './harvest';
@@ -102,6 +102,20 @@ describe('the demo studio', () => {
     expect(new Set(demo.lots.map((l) => l.water?.name))).toEqual(new Set(['Tap', 'Rain barrel']));
     const judged = new Set(demo.verdicts.map((v) => v.lotId));
     expect(demo.lots.filter((l) => !judged.has(l.id)).length).toBeGreaterThanOrEqual(4);
+  });
+
+  it('ends with nothing hot left alone: the demo is opened at any hour, and no pot of it calls for somebody then', () => {
+    for (const lot of demo.lots) {
+      const records = foldRun(
+        demo.runEntries.filter((e) => e.lotId === lot.id),
+        lot.plan.steps.length,
+      );
+      for (const step of lot.plan.steps) {
+        const record = records[step.index];
+        const isLeftAlone = record && stepState(record) === 'running' && !step.attended;
+        if (isLeftAlone) expect(step.temperatureC ?? 0).toBeLessThan(45);
+      }
+    }
   });
 
   it('gathers in season, heats no faster than its rings can, and uses what the bench and the shelf offer', () => {

@@ -11,7 +11,7 @@ const document = simulateDyehouse({
   supplyScale: 1,
   supplyEvery: 1,
   countEvery: 9,
-  lastStartsDaysBefore: [13, 7.95, 2.03, 0.99, 0.06],
+  lastStartsDaysBefore: [13, 7.95, 2.03, 1.03, 0.06],
 });
 studioDocument.parse(document);
 writeFileSync(new URL('../saltgrass-dyehouse.json', import.meta.url), `${JSON.stringify(document)}\n`);
