@@ -443,7 +443,7 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     ]);
   });
 
-  it('values stock both ways and carries cost into a lot', async () => {
+  it('values stock both ways and carries cost into a lot, heat and hands too where they have a price', async () => {
     const cheap = await material('Cheap weld');
     await book(cheap, '1 kg', { cost: '10.00', receivedOn: '2026-03-01' });
     const dear = await book(cheap, '1 kg', { cost: '20.00', receivedOn: '2026-04-01' });
@@ -461,10 +461,19 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     });
     expect(await row('?on=2026-03-15')).toMatchObject({ onHand: 1_000_000, fifo: { onHandMinor: 1000 } });
     await book(f.weld, '9 kg', { cost: '90.00', receivedOn: '2026-01-01' });
+    const ring = newId();
+    await post('/api/heat-sources', { id: ring, name: 'Ring', powerW: 3000, efficiencyPercent: 50, note: '' }).expect(200);
+    await studio.context.database.db.execute(`UPDATE vessels SET heat_source_id = '${ring}'`);
     const lot = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     await dyeLot(studio, f, lot, { grams: 200 });
     const cost = await get<LotCost>(`/api/lots/${lot}/cost`);
     expect(cost.rows.find((r) => r.materialId === f.weld)).toMatchObject({ amount: 200_000, fifoMinor: 200 });
+    expect([cost.heatMinor, cost.handsMinor]).toEqual([null, null]);
+    await studio.context.database.db.execute('UPDATE studio SET energy_minor_per_kwh = 30, hour_minor = 1500');
+    const priced = await get<LotCost>(`/api/lots/${lot}/cost`);
+    expect(priced.heatKwh).toBeGreaterThan(0);
+    expect(priced.heatMinor).toBe(Math.round(priced.heatKwh * 30));
+    expect(priced.handsMinor).toBe(Math.round((priced.handsMin / 60) * 1500));
   });
 
   it('looks ahead from what was used, and writes the list to take along', async () => {
