@@ -15,11 +15,17 @@ const MILLIGRAM_G = 0.001;
 /** A dose is doubtful on a balance when one step of the display is more than this share of it. */
 const DOUBTFUL_SHARE = 0.05;
 
+/** Further than this from a half, and with fewer steps than that, twelve digits round as all of them do. */
+const NEAR_HALF = 1e-4;
+const MANY_STEPS = 1e7;
+
 /** Rounds a weight to the nearest step of the balance. Both in grams; the result has no floating dust. */
 export function roundToResolution(weightG: number, resolutionG: number): number {
   if (!(resolutionG > 0)) throw new RangeError(`resolutionG must be above zero, got ${resolutionG}`);
+  const exact = weightG / resolutionG;
   // 12.35 ÷ 0.1 is 123.499… in binary: twelve digits are more than any balance has, and put the half where it belongs.
-  const steps = Math.round(Number((weightG / resolutionG).toPrecision(12)));
+  const isNearHalf = Math.abs(exact - Math.floor(exact) - 0.5) < NEAR_HALF || Math.abs(exact) > MANY_STEPS;
+  const steps = Math.round(isNearHalf ? Number(exact.toPrecision(12)) : exact);
   return Math.round(steps * resolutionG * 1e6) / 1e6;
 }
 
@@ -39,7 +45,7 @@ export function weighableDose(
     return figure(Math.max(MILLIGRAM_G, roundToResolution(exactG, MILLIGRAM_G)), 'g', formula, inputs, [
       `less than half the ${formatWeight(balance.resolutionG)} step of the ${balance.name}: measure it from a stock solution`,
     ]);
-  const notes = [`rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`];
+  const notes = [roundedTo(balance)];
   if (exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE) {
     notes.push(
       `near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`,
@@ -52,6 +58,16 @@ export function weighableDose(
     );
   }
   return figure(roundedG, 'g', formula, inputs, notes);
+}
+
+const roundings = new WeakMap<Balance, string>();
+
+/** The note of every dose that is rounded: said once for a balance. */
+function roundedTo(balance: Balance): string {
+  const said =
+    roundings.get(balance) ?? `rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`;
+  roundings.set(balance, said);
+  return said;
 }
 
 /** How near a weighing must come where a recipe doesn't say, per cent. */

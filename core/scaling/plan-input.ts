@@ -54,12 +54,20 @@ export interface PlanInput {
 export const freeOf = (material: PlanMaterial): number =>
   material.stock.reduce((sum, s) => sum + Math.max(0, s.free), 0);
 
+/** Materials of an input by their ids: one is asked for at every weighing. The base of an id goes first. */
+const byId = new WeakMap<PlanInput, ReadonlyMap<string, PlanMaterial>>();
+
 /**
  * The material of an id.
  * @throws {RangeError} where the recipe doses one that was not given.
  */
-export function materialById({ materials, bases }: PlanInput, id: string): PlanMaterial {
-  const found = bases.find((b) => b.id === id) ?? materials.find((m) => m.id === id);
+export function materialById(input: PlanInput, id: string): PlanMaterial {
+  let known = byId.get(input);
+  if (!known) {
+    known = new Map([...input.materials, ...[...input.bases].reverse()].map((m) => [m.id, m] as const));
+    byId.set(input, known);
+  }
+  const found = known.get(id);
   if (!found) throw new RangeError(`the recipe doses material ${id}, which was not given`);
   return found;
 }

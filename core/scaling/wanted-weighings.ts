@@ -31,17 +31,22 @@ export function wantAll(
   | { readonly ok: false; readonly refusal: PlanRefusal } {
   const steps: Wanted[][] = input.recipe.steps.map(() => []);
   const reagentsIn = new Map<string, DosedReagent[]>();
+  const dosesToPh = input.recipe.steps.some((s) => s.doses.some((d) => d.by === 'toPh'));
   for (const [i, step] of input.recipe.steps.entries()) {
     const fillings = bathsOf(step).map(({ bath }) => bath);
+    const liquor = liquorOf(step);
+    const places = placesFor(step, fillings, batches, groups);
     for (const dose of step.doses)
-      for (const place of placesFor(step, fillings, batches, groups)) {
-        const bath = fillings.find((b) => step.usesBath && b.batches === place.batches);
-        const pot = bath ? `${liquorOf(step)} in ${bath.vesselId}` : undefined;
-        const before = reagentsIn.get(pot ?? '') ?? [];
+      for (const place of places) {
+        // What is in a bath already counts only where something is dosed to a pH.
+        const bath = dosesToPh && step.usesBath ? fillings.find((b) => b.batches === place.batches) : undefined;
+        const pot = bath ? `${liquor} in ${bath.vesselId}` : undefined;
+        const before = (pot === undefined ? undefined : reagentsIn.get(pot)) ?? [];
         const wanted = wantDose(dose, { ...place, before }, input);
         if (!wanted.ok) return wanted;
         steps[i]?.push(...wanted.weighings);
-        if (pot) reagentsIn.set(pot, [...before, ...wanted.weighings.flatMap((w) => reagentOf(w, input))]);
+        const added = pot === undefined ? [] : wanted.weighings.flatMap((w) => reagentOf(w, input));
+        if (pot !== undefined && added.length > 0) reagentsIn.set(pot, [...before, ...added]);
       }
   }
   for (const { stepIndex, ...w } of placedMaterials(input.recipe, batches, input)) steps[stepIndex]?.push(w);

@@ -55,6 +55,13 @@ export class ActRun {
     const { kind, step, record } = this.act();
     return kind === 'finish' ? legNow(step, minutesInWork(record, this.state.now())) : undefined;
   });
+  protected readonly legLabel = computed(() => {
+    const l = this.leg();
+    if (!l) return '';
+    const isDipped = this.act().step.course.some((leg) => leg.do === 'air');
+    const where = l.leg.do === 'air' ? 'out, airing' : sayLeg(l.leg);
+    return l.passes > 1 ? `${where} · ${isDipped ? 'dip ' : ''}${l.pass} of ${l.passes}` : where;
+  });
   protected readonly sayLeg = sayLeg;
   protected readonly clock = clockLabel;
   protected readonly course = sayCourse;
