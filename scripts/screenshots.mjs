@@ -45,12 +45,15 @@ try {
   const withDeviation =
     lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.hasDeviation)) ?? reordered;
 
-  for (const place of ['today', 'stores', 'recipes', 'lots', 'studio']) {
+  for (const place of ['today', 'stores', 'recipes', 'lots']) {
     await go(`/${place}`);
     await shot(place);
   }
   await go(`/stores/${jars.find((j) => j.tag === 'WEL-2').id}`);
   await shot('jar');
+  await go(`/stores/${jars.find((j) => j.tag === 'VAT-1').id}`);
+  await page.waitForSelector('vs-stock-lot-vat');
+  await shot('vat');
   await go('/stores/ahead');
   await shot('ahead');
   const materials = await ask('/api/materials');
