@@ -462,7 +462,9 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     expect(await row('?on=2026-03-15')).toMatchObject({ onHand: 1_000_000, fifo: { onHandMinor: 1000 } });
     await book(f.weld, '9 kg', { cost: '90.00', receivedOn: '2026-01-01' });
     const ring = newId();
-    await post('/api/heat-sources', { id: ring, name: 'Ring', powerW: 3000, efficiencyPercent: 50, note: '' }).expect(200);
+    await post('/api/heat-sources', { id: ring, name: 'Ring', powerW: 3000, efficiencyPercent: 50, note: '' }).expect(
+      200,
+    );
     await studio.context.database.db.execute(`UPDATE vessels SET heat_source_id = '${ring}'`);
     const lot = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
     await dyeLot(studio, f, lot, { grams: 200 });
