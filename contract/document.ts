@@ -13,6 +13,7 @@ import { stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './st
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
+import { newEyeReading } from './readings';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -55,7 +56,7 @@ export const studioDocument = z
         water: waterThen.nullable(),
         reorderOfId: id.nullable(),
         quantityText: z.string(),
-        master: labUnder.nullish(),
+        master: labUnder.nullable().default(null),
         plan: lotPlan,
         extras: lotExtras.default(NO_EXTRAS),
         checks: z.array(lotCheck.extend({ reason: z.string() })).default([]),
@@ -87,6 +88,9 @@ export const studioDocument = z
         id,
         lotId: id,
         batch: z.int(),
+        group: z.string().nullable().default(null),
+        zone: z.string().nullable().default(null),
+        piece: z.string().nullable().default(null),
         state: z.enum(READING_STATES),
         lab,
         ...colourConditions.shape,
@@ -95,6 +99,7 @@ export const studioDocument = z
         ...who,
       }),
     ),
+    eyeReadings: z.array(newEyeReading.extend({ lotId: id, ...who })).default([]),
     verdicts: z.array(
       z.object({
         id,
@@ -104,6 +109,7 @@ export const studioDocument = z
         toMaster: z.number().nullable(),
         toFirst: z.number().nullable(),
         betweenBatches: z.number().nullable(),
+        restsOn: z.enum(['reading', 'twoEyes', 'eye']).default('reading'),
         ...who,
       }),
     ),

@@ -6,7 +6,7 @@ export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';
 export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
 export type { LabUnder, LotDetail, LotState, LotSummary, Station } from './lots';
-export type { NewReading, NewVerdict, ReadingView } from './readings';
+export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
 export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';
 export type { Agreement, LotExtras, Proposal, ProposalAsk, ReadProposalAsk } from './proposal';
 export type { Problem, ProblemCode } from './problem';

@@ -1,9 +1,10 @@
+import { JUDGE_RULES } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, personRef, stockMeasure } from './common';
 import { stepKind, lotPlan } from './lot-plan';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { runEntry } from './run-entry';
-import { reading, verdict } from './readings';
+import { eyeReading, eyeSeen, reading, verdict } from './readings';
 
 export const LOT_STATES = ['planned', 'inWork', 'toJudge', 'held', 'released', 'refused', 'cancelled'] as const;
 export const lotState = z.enum(LOT_STATES);
@@ -39,6 +40,10 @@ export const lotSummary = z
     master: labUnder.nullable(),
     result: labUnder.nullable(),
     deltaE: z.number().nullable(),
+    /** Its shades, where it has several. */
+    family: z.array(z.object({ label: z.string(), lab: labUnder.nullable(), deltaE: z.number().nullable() })),
+    /** What an eye said last, where nothing was read. */
+    seen: eyeSeen.nullable(),
     next: z
       .object({
         index: z.int(),
@@ -69,6 +74,10 @@ export const lotDetail = z
     entries: z.array(runEntry),
     deviations: z.array(z.object({ stepIndex: z.int(), message: z.string() })),
     readings: z.array(reading),
+    eyes: z.array(eyeReading),
+    /** What each base is expected to come out, by the recipe. */
+    expected: z.array(labUnder.extend({ baseMaterialId: id })),
+    judgeRule: z.enum(JUDGE_RULES),
     verdicts: z.array(verdict),
     /** What this lot differs in from the one it repeats. */
     factors: z.array(factor),

@@ -1,10 +1,18 @@
-import { READING_STATES, VERDICTS } from '@vestigia/core';
+import { EYE_AGAINST, EYE_EVENNESS, EYE_HUES, EYE_LIGHTS, READING_STATES, VERDICTS } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf, personRef } from './common';
+
+/** What of the batch it is of; nothing said is the batch as a whole. */
+const part = {
+  group: z.string().max(200).nullable().default(null),
+  zone: lineOf('The zone').nullable().default(null),
+  piece: lineOf('The piece').nullable().default(null),
+};
 
 export const newReading = z.object({
   id,
   batch: z.int().min(1),
+  ...part,
   state: z.enum(READING_STATES),
   lab,
   ...colourConditions.shape,
@@ -13,11 +21,16 @@ export const newReading = z.object({
 });
 
 export type NewReading = z.infer<typeof newReading>;
+/** As it may be written; read, every part is there. */
+export type NewReadingInput = z.input<typeof newReading>;
 
 export const reading = z
   .object({
     id,
     batch: z.int(),
+    group: z.string().nullable(),
+    zone: z.string().nullable(),
+    piece: z.string().nullable(),
     state: z.enum(READING_STATES),
     lab,
     ...colourConditions.shape,
@@ -29,6 +42,44 @@ export const reading = z
   .meta({ id: 'Reading' });
 
 export type ReadingView = z.infer<typeof reading>;
+
+export const eyeSeen = z.object({
+  against: z.enum(EYE_AGAINST, { error: 'Say what it was held against.' }),
+  depth: z.int().min(-2).max(2),
+  hue: z.enum(EYE_HUES).nullable(),
+  clarity: z.int().min(-1).max(1),
+  evenness: z.enum(EYE_EVENNESS, { error: 'Say whether it is even.' }),
+  where: lineOf('Where'),
+  light: z.enum(EYE_LIGHTS, { error: 'Say in what light it was seen.' }),
+});
+
+export const newEyeReading = z.object({
+  id,
+  batch: z.int().min(1),
+  ...part,
+  state: z.enum(READING_STATES),
+  seen: eyeSeen,
+  note: lineOf('The note'),
+  replacesId: id.nullable(),
+});
+export type NewEyeReading = z.infer<typeof newEyeReading>;
+
+export const eyeReading = z
+  .object({
+    id,
+    batch: z.int(),
+    group: z.string().nullable(),
+    zone: z.string().nullable(),
+    piece: z.string().nullable(),
+    state: z.enum(READING_STATES),
+    seen: eyeSeen,
+    note: z.string(),
+    at: isoTime,
+    by: personRef,
+    replacesId: id.nullable(),
+  })
+  .meta({ id: 'EyeReading' });
+export type EyeReadingView = z.infer<typeof eyeReading>;
 
 export const newVerdict = z.object({ id, verdict: z.enum(VERDICTS), reason: noteOf('The reason') });
 
@@ -44,5 +95,6 @@ export const verdict = z
     toMaster: z.number().nullable(),
     toFirst: z.number().nullable(),
     betweenBatches: z.number().nullable(),
+    restsOn: z.enum(['reading', 'twoEyes', 'eye']).default('reading'),
   })
   .meta({ id: 'Verdict' });

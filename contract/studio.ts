@@ -1,4 +1,4 @@
-import { DEFAULT_PROOFS_NEEDED, VESSEL_METALS } from '@vestigia/core';
+import { DEFAULT_PROOFS_NEEDED, JUDGE_RULES, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, nameOf, noteOf, numberIn, version } from './common';
 import { person, signInNote, timeZone } from './auth';
@@ -65,6 +65,8 @@ const settingFields = {
     .min(1)
     .max(50, { error: 'Between 1 and 50 proofs make a version proven.' })
     .default(DEFAULT_PROOFS_NEEDED),
+  /** What a lot may be passed by. */
+  judgeRule: z.enum(JUDGE_RULES).default('eye'),
   roomC: numberIn('The room', -5, 45, '°C').default(18),
   coldWaterC: numberIn('The cold water', 0, 35, '°C').default(12),
   hotWaterC: numberIn('The hot water', 20, 100, '°C').default(55),

@@ -2,7 +2,7 @@ import { keptFibre } from '../kept-fibre';
 import { returnedLiquor } from '../liquor';
 import { z } from 'zod';
 import { lotDetail, lotSummary } from '../lots';
-import { newReading, newVerdict } from '../readings';
+import { newEyeReading, newReading, newVerdict } from '../readings';
 import { newRunEntry } from '../run-entry';
 import { agreement, proposal, proposalAsk } from '../proposal';
 import type { Call } from './call';
@@ -37,6 +37,13 @@ export const lotsCalls = {
     path: '/api/lots/{id}/readings',
     summary: 'Record a colour reading',
     body: newReading,
+    reply: created,
+  },
+  recordEye: {
+    method: 'post',
+    path: '/api/lots/{id}/eyes',
+    summary: 'Record what an eye saw',
+    body: newEyeReading,
     reply: created,
   },
   keepFibre: {

@@ -1,10 +1,20 @@
-export type {
-  BatchReading,
-  LotColour,
-  MasterStandard,
-  ReadingState,
-  Verdict,
-  VerdictCase,
-  VerdictRefusal,
-} from './verdict';
-export { checkVerdict, lotColour, READING_STATES, settledReadings, VERDICTS } from './verdict';
+export type { EyeReading, EyeSeen, JudgeRule } from './by-eye';
+export {
+  EYE_AGAINST,
+  EYE_AGAINST_LABELS,
+  EYE_EVENNESS,
+  EYE_EVENNESS_LABELS,
+  EYE_HUES,
+  EYE_LIGHT_LABELS,
+  EYE_LIGHTS,
+  isSeenSame,
+  JUDGE_RULE_LABELS,
+  JUDGE_RULES,
+  sayEye,
+} from './by-eye';
+export type { FamilyMember, FamilyStandards } from './family';
+export { foldFamily, placeShade, standardFor, unitsOf } from './family';
+export type { ShadeOf } from './shade-of';
+export { hasShade, mainGroup, sayShade, shadeKey } from './shade-of';
+export type { LotColour, ReadingState, ShadeReading, Standard, Verdict, VerdictCase, VerdictRefusal } from './verdict';
+export { checkVerdict, lotColour, READING_STATES, settledReadings, verdictRestsOn, VERDICTS } from './verdict';

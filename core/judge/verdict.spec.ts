@@ -1,23 +1,47 @@
 import { describe, expect, it } from 'vitest';
-import type { BatchReading, VerdictCase } from './verdict';
-import { checkVerdict, lotColour, settledReadings } from './verdict';
+import type { EyeReading, EyeSeen } from './by-eye';
+import { isSeenSame, sayEye } from './by-eye';
+import type { ShadeReading, VerdictCase } from './verdict';
+import { checkVerdict, lotColour, settledReadings, verdictRestsOn } from './verdict';
 
 const D65 = { illuminant: 'D65', observer: '10' } as const;
+const WHOLE = { group: null, zone: null, piece: null };
 const read = (
   batch: number,
-  state: BatchReading['state'],
+  state: ShadeReading['state'],
   L = 60,
-  conditions: Pick<BatchReading, 'illuminant' | 'observer'> = D65,
-): BatchReading => ({ batch, state, lab: { L, a: 5, b: 40 }, ...conditions });
-const master = { lab: { L: 60, a: 5, b: 40 }, ...D65, toleranceDeltaE: 2 };
+  conditions: Pick<ShadeReading, 'illuminant' | 'observer'> = D65,
+): ShadeReading => ({ ...WHOLE, batch, state, lab: { L, a: 5, b: 40 }, ...conditions });
+const SAME: EyeSeen = {
+  against: 'master',
+  depth: 0,
+  hue: null,
+  clarity: 0,
+  evenness: 'even',
+  where: '',
+  light: 'daylight',
+};
+const eye = (batch: number, byId = 'ada', seen: Partial<EyeSeen> = {}, rest: Partial<EyeReading> = {}): EyeReading => ({
+  ...WHOLE,
+  batch,
+  state: 'dry',
+  seen: { ...SAME, ...seen },
+  byId,
+  ...rest,
+});
+const standard = { L: 60, a: 5, b: 40, ...D65 };
 const good: VerdictCase = {
   verdict: 'pass',
   reason: '',
-  master,
-  batches: 2,
+  standardOf: () => standard,
+  toleranceDeltaE: 2,
+  units: [1, 2].map((batch) => ({ ...WHOLE, batch, label: `Batch ${batch}` })),
   readings: [read(1, 'wet', 50), read(1, 'dry'), read(2, 'dry')],
+  eyes: [],
+  rule: 'eye',
   openSteps: 0,
 };
+const nobody = () => null;
 
 describe('checkVerdict', () => {
   it.each<[string, Partial<VerdictCase>, string | undefined]>([
@@ -45,17 +69,69 @@ describe('checkVerdict', () => {
       undefined,
     ],
     ['refused without a reason', { verdict: 'refuse', reason: '  ' }, 'reasonMissing'],
-    ['passed as it came out, where nothing was wanted beforehand', { master: null }, undefined],
-    ['without a master, still not while wet', { master: null, readings: [read(1, 'wet')] }, 'onlyWet'],
+    ['passed as it came out, where nothing was wanted beforehand', { standardOf: nobody }, undefined],
+    ['without a master, still not while wet', { standardOf: nobody, readings: [read(1, 'wet')] }, 'onlyWet'],
+    ['passed by one eye', { readings: [], eyes: [eye(1), eye(2)] }, undefined],
+    ['one batch read, the other seen', { readings: [read(1, 'dry')], eyes: [eye(2)] }, undefined],
+    ['one batch seen by nobody', { readings: [], eyes: [eye(1)] }, 'batchUnread'],
+    ['seen only wet', { readings: [], eyes: [eye(1, 'ada', {}, { state: 'wet' })] }, 'onlyWet'],
+    ['seen paler, without a word', { readings: [], eyes: [eye(1), eye(2, 'ada', { depth: -1 })] }, 'reasonMissing'],
+    [
+      'seen paler, with a reason',
+      { readings: [], eyes: [eye(1), eye(2, 'ada', { depth: -1 })], reason: 'its own set' },
+      undefined,
+    ],
+    ['seen otherwise where it was read as right', { eyes: [eye(1, 'ada', { hue: 'redder' })] }, undefined],
+    [
+      'one pair of eyes where two are asked for',
+      { rule: 'twoEyes', readings: [], eyes: [eye(1), eye(2)] },
+      'secondEye',
+    ],
+    [
+      'two looks of one person are one pair of eyes',
+      { rule: 'twoEyes', readings: [], eyes: [eye(1), eye(1), eye(2), eye(2)] },
+      'secondEye',
+    ],
+    ['two people', { rule: 'twoEyes', readings: [], eyes: [eye(1), eye(2), eye(1, 'bo'), eye(2, 'bo')] }, undefined],
+    ['an eye where only a reading passes', { rule: 'reading', readings: [], eyes: [eye(1), eye(2)] }, 'readingWanted'],
+    [
+      'an eye for one batch where only a reading passes',
+      { rule: 'reading', readings: [read(1, 'dry')], eyes: [eye(2)] },
+      'readingWanted',
+    ],
+    ['held by eye, whatever the rule', { rule: 'reading', verdict: 'hold', reason: 'patchy', readings: [] }, undefined],
   ])('%s', (_name, change, code) => expect(checkVerdict({ ...good, ...change })?.code).toBe(code));
 
   it('takes a tolerance met exactly as met', () => {
     const readings = [read(1, 'dry', 62), read(2, 'dry')];
-    const exact = lotColour(master.lab, readings).worstDeltaE;
-    expect(checkVerdict({ ...good, readings, master: { ...master, toleranceDeltaE: exact } })).toBeUndefined();
-    expect(checkVerdict({ ...good, readings, master: { ...master, toleranceDeltaE: exact - 0.001 } })?.code).toBe(
-      'reasonMissing',
-    );
+    const exact = lotColour(standard, readings).worstDeltaE;
+    expect(checkVerdict({ ...good, readings, toleranceDeltaE: exact })).toBeUndefined();
+    expect(checkVerdict({ ...good, readings, toleranceDeltaE: exact - 0.001 })?.code).toBe('reasonMissing');
+  });
+
+  it('knows what it rests on, and so how sure it is', () => {
+    const rest = (change: Partial<VerdictCase>) => verdictRestsOn({ ...good, ...change });
+    expect(rest({})).toBe('reading');
+    expect(rest({ readings: [read(1, 'dry')], eyes: [eye(2)] })).toBe('eye');
+    expect(rest({ readings: [read(1, 'dry')], eyes: [eye(2), eye(2, 'bo')] })).toBe('twoEyes');
+    expect(rest({ readings: [read(1, 'dry')] })).toBeNull();
+  });
+});
+
+describe('what an eye says', () => {
+  it.each<[Partial<EyeSeen>, string]>([
+    [{}, 'the same as the master swatch, even, in daylight'],
+    [{ depth: -1, hue: 'redder' }, 'paler and redder than the master swatch, even, in daylight'],
+    [
+      { depth: 2, clarity: -1, evenness: 'patchy', where: 'one sleeve', light: 'lamp' },
+      'much deeper and duller than the master swatch, patchy (one sleeve), under a lamp',
+    ],
+    [{ against: 'nothing' }, 'looked at by itself, even, in daylight'],
+  ])('%j: %s', (seen, said) => expect(sayEye({ ...SAME, ...seen })).toBe(said));
+  it('is the same only where nothing at all was seen otherwise', () => {
+    expect(isSeenSame(SAME)).toBe(true);
+    for (const seen of [{ depth: 1 }, { hue: 'bluer' as const }, { clarity: 1 }, { evenness: 'spotted' as const }])
+      expect(isSeenSame({ ...SAME, ...seen })).toBe(false);
   });
 });
 
@@ -68,10 +144,15 @@ describe('settledReadings and lotColour', () => {
 
   it('takes the newest reading of each batch that is not wet', () => {
     const settled = settledReadings([read(1, 'dry', 60), read(1, 'cured', 61), read(1, 'wet', 40), read(2, 'dry', 63)]);
-    expect([...settled].map(([batch, r]) => [batch, r.lab.L])).toEqual([
+    expect(settled.map((r) => [r.batch, r.lab.L])).toEqual([
       [1, 61],
       [2, 63],
     ]);
+  });
+
+  it('keeps the shades of a batch apart', () => {
+    const linen = { ...read(1, 'dry', 70), group: 'linen' };
+    expect(settledReadings([read(1, 'dry', 60), linen]).map((r) => r.lab.L)).toEqual([60, 70]);
   });
 
   it('is the mean of the batches, judged by the furthest', () => {

@@ -1,4 +1,8 @@
 import { countLabel } from '../quantity/word-list';
+import type { EyeReading, JudgeRule } from './by-eye';
+import { isSeenSame, sayEye } from './by-eye';
+import type { ShadeOf } from './shade-of';
+import { shadeKey } from './shade-of';
 import type { ColourConditions, Lab } from '../colour/lab';
 import { meanLab, sameConditions } from '../colour/lab';
 import { ciede2000 } from '../colour/ciede2000';
@@ -13,25 +17,20 @@ export const VERDICTS = ['pass', 'hold', 'refuse'] as const;
 /** One of `VERDICTS`. */
 export type Verdict = (typeof VERDICTS)[number];
 
-/** A colour reading of one batch, in the state the fibre was in. */
-export interface BatchReading extends ColourConditions {
-  readonly batch: number;
+/** A colour reading of one shade of a lot, in the state the fibre was in. */
+export interface ShadeReading extends ColourConditions, ShadeOf {
   readonly state: ReadingState;
   readonly lab: Lab;
 }
 
-/** The shade a lot is judged against, with its tolerance in ΔE00. */
-export interface MasterStandard extends ColourConditions {
-  readonly lab: Lab;
-  /** Largest CIEDE2000 (1:1:1) that still passes. */
-  readonly toleranceDeltaE: number;
-}
+/** A colour that a shade of a lot is held against. */
+export type Standard = Lab & ColourConditions;
 
-/** The latest settled (not wet) reading of every batch, by batch. Readings in the order they were taken. */
-export function settledReadings(readings: readonly BatchReading[]): Map<number, BatchReading> {
-  const settled = new Map<number, BatchReading>();
-  for (const r of readings) if (r.state !== 'wet') settled.set(r.batch, r);
-  return settled;
+/** The latest settled (not wet) reading of every shade of every batch. Readings in the order they were taken. */
+export function settledReadings(readings: readonly ShadeReading[]): ShadeReading[] {
+  const settled = new Map<string, ShadeReading>();
+  for (const r of readings) if (r.state !== 'wet') settled.set(`${r.batch} ${shadeKey(r)}`, r);
+  return [...settled.values()];
 }
 
 /** The colour of a lot over its batches, and how far it lies from the standard, ΔE00. */
@@ -49,14 +48,14 @@ const deltaE = (standard: Lab, sample: Lab): number => ciede2000(standard, sampl
  * A lot's colour against a standard, from one reading of each batch. Throws RangeError on none.
  * @param standard `null` where there is none yet: then nothing lies far from it
  */
-export function lotColour(standard: Lab, batchReadings: readonly BatchReading[]): LotColour;
+export function lotColour(standard: Lab, batchReadings: readonly ShadeReading[]): LotColour;
 export function lotColour(
   standard: Lab | null,
-  batchReadings: readonly BatchReading[],
+  batchReadings: readonly ShadeReading[],
 ): Omit<LotColour, 'worstDeltaE'> & { readonly worstDeltaE: number | null };
 export function lotColour(
   standard: Lab | null,
-  batchReadings: readonly BatchReading[],
+  batchReadings: readonly ShadeReading[],
 ): Omit<LotColour, 'worstDeltaE'> & { readonly worstDeltaE: number | null } {
   const labs = batchReadings.map((r) => r.lab);
   const between = labs.flatMap((x, i) => labs.slice(i + 1).map((y) => deltaE(x, y)));
@@ -74,74 +73,150 @@ export type VerdictRefusal =
   | { readonly code: 'batchUnread'; readonly batches: readonly number[]; readonly message: string }
   | { readonly code: 'otherConditions'; readonly message: string }
   | { readonly code: 'stepsOpen'; readonly message: string }
-  | { readonly code: 'reasonMissing'; readonly message: string };
+  | { readonly code: 'reasonMissing'; readonly message: string }
+  | { readonly code: 'readingWanted'; readonly message: string }
+  | { readonly code: 'secondEye'; readonly message: string };
 
 /** What a verdict is checked against. */
 export interface VerdictCase {
   readonly verdict: Verdict;
   readonly reason: string;
-  /** `null` where the result was not known beforehand. */
-  readonly master: MasterStandard | null;
-  readonly batches: number;
-  readonly readings: readonly BatchReading[];
+  /** Everything that has to be seen: each batch, and each of its shades where they differ, by name. */
+  readonly units: readonly (ShadeOf & { readonly label: string })[];
+  /** What a shade is held against; `null` where that was not known beforehand. */
+  readonly standardOf: (of: ShadeOf) => Standard | null;
+  /** Largest CIEDE2000 (1:1:1) that still passes. */
+  readonly toleranceDeltaE: number;
+  readonly readings: readonly ShadeReading[];
+  readonly eyes: readonly EyeReading[];
+  readonly rule: JudgeRule;
   readonly openSteps: number;
 }
 
+/** Whether something seen is of a unit: of that very shade, or of its batch as a whole. */
+const isOf = (seen: ShadeOf, unit: ShadeOf): boolean =>
+  seen.batch === unit.batch &&
+  seen.zone === null &&
+  seen.piece === null &&
+  (seen.group === null || seen.group === unit.group);
+
 /**
- * Whether a verdict may be given. Passing needs every step done and a settled reading of every batch under the
- * master's own light and observer: a wet colour is not the colour. Passing beyond the tolerance, holding and refusing
- * need a reason. Without a master there is nothing to compare with, and a dry reading is enough.
+ * What a verdict rests on, and so how sure it is: a reading of everything, else eyes; `null` where something was not
+ * seen at all.
  */
-export function checkVerdict({
-  verdict,
-  reason,
-  master,
-  batches,
+export function verdictRestsOn({
+  units,
   readings,
-  openSteps,
-}: VerdictCase): VerdictRefusal | undefined {
-  const hasReason = reason.trim() !== '';
-  if (verdict !== 'pass') {
+  eyes,
+}: Pick<VerdictCase, 'units' | 'readings' | 'eyes'>): 'reading' | 'twoEyes' | 'eye' | null {
+  const settled = settledReadings(readings);
+  const dry = eyes.filter((e) => e.state !== 'wet');
+  const seen = units.map((unit) => ({
+    isRead: settled.some((r) => isOf(r, unit)),
+    people: new Set(dry.filter((e) => isOf(e, unit)).map((e) => e.byId)).size,
+  }));
+  if (seen.every((u) => u.isRead)) return 'reading';
+  if (seen.some((u) => !u.isRead && u.people === 0)) return null;
+  return seen.every((u) => u.isRead || u.people > 1) ? 'twoEyes' : 'eye';
+}
+
+/**
+ * Whether a verdict may be given. Passing needs every step done, and every shade of every batch seen dry: read under
+ * its standard's own light and observer, or by eye where the studio's rule lets an eye pass. A wet colour is not the
+ * colour. Passing what is beyond the tolerance or was seen otherwise, holding and refusing need a reason. Without a
+ * standard there is nothing to compare with, and being seen dry is enough.
+ */
+export function checkVerdict(asked: VerdictCase): VerdictRefusal | undefined {
+  const { verdict, openSteps } = asked;
+  const hasReason = asked.reason.trim() !== '';
+  if (verdict !== 'pass')
     return hasReason
       ? undefined
       : {
           code: 'reasonMissing',
           message: `Say why this lot is ${verdict === 'hold' ? 'held' : 'refused'}: the next one to dye it needs to know.`,
         };
-  }
   if (openSteps > 0)
     return {
       code: 'stepsOpen',
       message: `${countLabel(openSteps, 'step is', 'steps are')} not finished at the bench. Finish or skip them with a reason, then judge.`,
     };
-  if (readings.length === 0)
-    return { code: 'noReading', message: 'Nothing has been read yet. Take a dry reading of every batch first.' };
+  return refuseUnseen(asked) ?? refuseUnlike(asked, hasReason);
+}
+
+function refuseUnseen({ units, readings, eyes, rule }: VerdictCase): VerdictRefusal | undefined {
+  const looks = rule === 'reading' ? [] : eyes;
+  if (readings.length === 0 && eyes.length === 0)
+    return {
+      code: 'noReading',
+      message: `Nothing has been ${rule === 'reading' ? 'read' : 'read or looked at'} yet. Take a dry reading of every batch first${rule === 'reading' ? '' : ', or judge it by eye'}.`,
+    };
   const settled = settledReadings(readings);
-  if (settled.size === 0)
-    return {
-      code: 'onlyWet',
-      message: 'Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.',
-    };
-  const unread = Array.from({ length: batches }, (_, i) => i + 1).filter((b) => !settled.has(b));
-  if (unread.length > 0)
-    return {
-      code: 'batchUnread',
-      batches: unread,
-      message: `Batch ${unread.join(' and ')} has no dry reading. Every batch is read before the lot is passed.`,
-    };
-  if (!master) return undefined;
-  if ([...settled.values()].some((r) => !sameConditions(r, master))) {
+  const dry = looks.filter((e) => e.state !== 'wet');
+  if (settled.length === 0 && dry.length === 0)
+    return eyes.length > looks.length
+      ? READING_WANTED
+      : {
+          code: 'onlyWet',
+          message: 'Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.',
+        };
+  const unseen = units.filter((unit) => !settled.some((r) => isOf(r, unit)) && !dry.some((e) => isOf(e, unit)));
+  const named = [...new Set(unseen.map((u) => u.label))];
+  if (unseen.length > 0)
+    return rule === 'reading' && eyes.length > 0
+      ? READING_WANTED
+      : {
+          code: 'batchUnread',
+          batches: [...new Set(unseen.map((u) => u.batch))],
+          message: `${named.join(' and ')} ${named.length > 1 ? 'have' : 'has'} not been seen dry. Everything is seen before the lot is passed.`,
+        };
+  return rule === 'twoEyes' && verdictRestsOn({ units, readings, eyes }) === 'eye'
+    ? {
+        code: 'secondEye',
+        message: 'One person has looked. This studio passes by two pairs of eyes: ask somebody else to look too.',
+      }
+    : undefined;
+}
+
+const READING_WANTED: VerdictRefusal = {
+  code: 'readingWanted',
+  message:
+    'This studio passes lots only with a reading. Take a dry one of every batch; what was seen by eye is kept beside it.',
+};
+
+function refuseUnlike(
+  { readings, eyes, rule, units, standardOf, toleranceDeltaE }: VerdictCase,
+  hasReason: boolean,
+): VerdictRefusal | undefined {
+  const read = settledReadings(readings).flatMap((r) => {
+    const standard = standardOf(r);
+    return standard ? [{ ...r, standard }] : [];
+  });
+  const other = read.find((r) => !sameConditions(r, r.standard));
+  if (other) {
+    const { illuminant, observer } = other.standard;
     return {
       code: 'otherConditions',
-      message: `The master was read under ${master.illuminant}/${master.observer}°. Read the lot under the same light and observer, else the numbers don’t compare.`,
+      message: `The master was read under ${illuminant}/${observer}°. Read the lot under the same light and observer, else the numbers don’t compare.`,
     };
   }
-  const worst = lotColour(master.lab, [...settled.values()]).worstDeltaE;
-  if (worst > master.toleranceDeltaE && !hasReason) {
+  if (hasReason) return undefined;
+  const worst = Math.max(0, ...read.map((r) => deltaE(r.standard, r.lab)));
+  if (worst > toleranceDeltaE)
     return {
       code: 'reasonMissing',
-      message: `ΔE ${worst.toFixed(2)} is beyond the tolerance of ${master.toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
+      message: `ΔE ${worst.toFixed(2)} is beyond the tolerance of ${toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
     };
-  }
-  return undefined;
+  const settled = settledReadings(readings);
+  const unread = units.filter((unit) => !settled.some((r) => isOf(r, unit)));
+  const unlike =
+    rule === 'reading'
+      ? undefined
+      : eyes.find((e) => e.state !== 'wet' && !isSeenSame(e.seen) && unread.some((unit) => isOf(e, unit)));
+  return unlike
+    ? {
+        code: 'reasonMissing',
+        message: `It was seen ${sayEye(unlike.seen)}. Hold it, refuse it, or pass it and say why.`,
+      }
+    : undefined;
 }

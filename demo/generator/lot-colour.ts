@@ -71,6 +71,8 @@ export function read(
   }
 }
 
+const WHOLE = { group: null, zone: null, piece: null };
+
 /** Of the tolerance, what makes a careful judge look twice. */
 const NEAR_THE_LIMIT = 0.7;
 
@@ -80,7 +82,10 @@ export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: n
   const last = lot.plan.batches.flatMap((b) =>
     readings.filter((r) => r.batch === b.number && r.state !== 'wet').slice(-1),
   );
-  const colour = lotColour(seed.shade, last);
+  const colour = lotColour(
+    seed.shade,
+    last.map((r) => ({ ...WHOLE, ...r })),
+  );
   const first = house.released.get(lot.colourwayId)?.[0];
   const within = colour.worstDeltaE <= seed.toleranceDeltaE;
   const near = colour.worstDeltaE <= seed.toleranceDeltaE * 1.5;
@@ -95,9 +100,12 @@ export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: n
   const refused = checkVerdict({
     verdict,
     reason,
-    master: { lab: seed.shade, illuminant: 'D65', observer: '10', toleranceDeltaE: seed.toleranceDeltaE },
-    batches: lot.plan.batches.length,
-    readings,
+    standardOf: () => ({ ...seed.shade, illuminant: 'D65', observer: '10' }),
+    toleranceDeltaE: seed.toleranceDeltaE,
+    units: lot.plan.batches.map((b) => ({ ...WHOLE, batch: b.number, label: `Batch ${b.number}` })),
+    readings: readings.map((r) => ({ ...WHOLE, ...r })),
+    eyes: [],
+    rule: 'reading',
     openSteps: 0,
   });
   if (refused) throw new Error(`lot ${lot.number}: ${refused.message}`);

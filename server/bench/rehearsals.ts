@@ -180,9 +180,10 @@ export class Rehearsals {
 function rehearsed({ lot, entries }: Open): LotDetail {
   const progress = foldProgress({
     lot: { id: lot.summary.id, at: lot.summary.at, plan: lot.plan },
-    master: lot.summary.master,
+    standards: { master: lot.summary.master, expected: lot.expected },
     entries,
     readings: [],
+    eyes: [],
     verdicts: [],
   });
   const tagOf = (stockLot: string): string => lot.stockLots.find((j) => j.id === stockLot)?.tag ?? 'another jar';

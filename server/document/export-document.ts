@@ -69,7 +69,10 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     runEntries: z
       .array(fileRunEntry)
       .parse(clean(await db.select().from(schema.runEntries).orderBy(by(schema.runEntries.seq)))),
-    readings: clean(readings.map(({ conditions, ...r }) => ({ ...r, ...conditions }))),
+    readings: clean(readings.map(({ conditions, groupKey, ...r }) => ({ ...r, group: groupKey, ...conditions }))),
+    eyeReadings: clean(await db.select().from(schema.eyeReadings).orderBy(by(schema.eyeReadings.seq))).map(
+      ({ groupKey, ...r }) => ({ ...r, group: groupKey }),
+    ),
     verdicts: clean(await db.select().from(schema.verdicts).orderBy(by(schema.verdicts.seq))),
     proofs: clean(await db.select().from(schema.proofs).orderBy(by(schema.proofs.seq))).map(({ conditions, ...p }) => ({
       ...p,

@@ -82,7 +82,15 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insertLedgers(tx, d, insert);
   await insert(
     schema.readings,
-    d.readings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })),
+    d.readings.map(({ illuminant, observer, group, ...r }) => ({
+      ...r,
+      groupKey: group,
+      conditions: { illuminant, observer },
+    })),
+  );
+  await insert(
+    schema.eyeReadings,
+    d.eyeReadings.map(({ group, ...r }) => ({ ...r, groupKey: group })),
   );
   await insert(schema.verdicts, d.verdicts);
   await insert(

@@ -1,54 +1,92 @@
-import type { NewReading, NewVerdict } from '@vestigia/contract';
+import type { NewEyeReading, NewReading, NewVerdict } from '@vestigia/contract';
 import {
   checkVerdict,
   ciede2000,
-  foldRun,
-  lotColour,
-  sameConditions,
-  settledReadings,
-  currentEntries,
-  stepState,
   countLabel,
+  currentEntries,
+  foldFamily,
+  foldRun,
+  hasShade,
+  placeShade,
+  standardFor,
+  stepState,
+  unitsOf,
+  verdictRestsOn,
 } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, readings, verdicts } from '../db/schema';
+import { colourways, eyeReadings, lotProgress, readings, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
+import { findVersion } from '../recipes/recipes-store';
 import { readState, refoldProgress } from './lot-progress';
-import { masterOf } from './master-of';
-import { findFirstLotId, findLot, readEntries, readReadings, currentReadings } from './lots-store';
+import { readParts } from './lot-parts';
+import type { LotRow } from './lots-store';
+import { currentEyes, currentReadings, findFirstLotId, findLot } from './lots-store';
 import { releaseReservations } from './release-reservations';
+import { readJudgeRule, readStandards } from './standards';
 
-export async function recordReading(
+type Seen = Pick<NewReading, 'batch' | 'group' | 'zone' | 'piece' | 'replacesId'>;
+
+/** Whether something may be said of a shade of a lot: it is begun, it has that shade, and what is corrected stands. */
+async function checkSeen(
   db: Db,
-  lotId: string,
-  reading: NewReading,
-  { now, byId }: By,
-): Promise<{ id: string }> {
-  const lot = await findLot(db, lotId);
-  const state = await readState(db, lotId);
+  lot: LotRow,
+  seen: Seen,
+  before: readonly { readonly id: string; readonly replacesId: string | null }[],
+): Promise<void> {
+  const state = await readState(db, lot.id);
   if (state === 'planned' || state === 'cancelled')
     throw new Refusal(
       'refused',
       `This lot is ${state === 'planned' ? 'not begun' : 'cancelled'}: there is nothing to read yet.`,
     );
-  if (reading.batch > lot.plan.batches.length)
+  if (seen.batch > lot.plan.batches.length)
     throw new Refusal(
       'refused',
       `This lot has ${countLabel(lot.plan.batches.length, 'batch', 'batches')}. Choose one of them.`,
     );
-  if (reading.replacesId !== null) {
-    const before = await readReadings(db, lotId);
-    const old = before.find((r) => r.id === reading.replacesId);
-    if (!old) throw notFound('reading');
-    if (!currentEntries(before).includes(old))
-      throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
-  }
-  const { illuminant, observer, ...rest } = reading;
-  await db
-    .insert(readings)
-    .values({ ...rest, lotId, conditions: { illuminant, observer }, at: now.toISOString(), byId });
+  const { body } = await findVersion(db, lot.recipeVersionId);
+  const zones = (body.placed?.zones ?? []).map((z) => z.title);
+  if (!hasShade(lot.plan, seen, zones))
+    throw new Refusal(
+      'refused',
+      'That batch holds no such pieces, or they have no such zone. Choose what the lot has.',
+      {
+        reason: 'noSuchShade',
+      },
+    );
+  if (seen.replacesId === null) return;
+  const old = before.find((r) => r.id === seen.replacesId);
+  if (!old) throw notFound('reading');
+  if (!currentEntries(before).includes(old))
+    throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
+}
+
+export async function recordReading(
+  db: Db,
+  lotId: string,
+  { illuminant, observer, group, ...reading }: NewReading,
+  { now, byId }: By,
+): Promise<{ id: string }> {
+  const lot = await findLot(db, lotId);
+  await checkSeen(db, lot, { ...reading, group }, (await readParts(db, lotId, 'readings')).readings);
+  const conditions = { illuminant, observer };
+  await db.insert(readings).values({ ...reading, groupKey: group, lotId, conditions, at: now.toISOString(), byId });
+  await refoldProgress(db, lotId);
+  return { id: reading.id };
+}
+
+/** Records what an eye saw, with how sure that is: an eye’s word. */
+export async function recordEye(
+  db: Db,
+  lotId: string,
+  { group, ...reading }: NewEyeReading,
+  { now, byId }: By,
+): Promise<{ id: string }> {
+  const lot = await findLot(db, lotId);
+  await checkSeen(db, lot, { ...reading, group }, (await readParts(db, lotId, 'eyes')).eyes);
+  await db.insert(eyeReadings).values({ ...reading, groupKey: group, lotId, at: now.toISOString(), byId });
   await refoldProgress(db, lotId);
   return { id: reading.id };
 }
@@ -66,44 +104,55 @@ export async function giveVerdict(
   if (state === 'planned') throw new Refusal('refused', 'This lot has not been begun: there is nothing to judge.');
   const [colourway] = await db.select().from(colourways).where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw notFound('colourway');
-  const master = await masterOf(db, lot);
-  const status = currentReadings(await readReadings(db, lotId));
-  const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
+  const parts = await readParts(db, lotId, 'entries', 'readings', 'eyes');
+  const standards = await readStandards(db, lot);
+  const records = foldRun(parts.entries, lot.plan.steps.length);
+  const judged = {
+    units: unitsOf(lot.plan),
+    readings: currentReadings(parts.readings).map((r) => placeShade(lot.plan, r)),
+    eyes: currentEyes(parts.eyes).map((r) => placeShade(lot.plan, r)),
+  };
   const refusal = checkVerdict({
+    ...judged,
     verdict,
     reason,
-    batches: lot.plan.batches.length,
-    readings: status,
-    master: master && {
-      lab: master,
-      illuminant: master.illuminant,
-      observer: master.observer,
-      toleranceDeltaE: colourway.toleranceDeltaE,
-    },
+    standardOf: (of) => standardFor(lot.plan, of, standards),
+    toleranceDeltaE: colourway.toleranceDeltaE,
+    rule: await readJudgeRule(db),
     openSteps: records.filter((r) => !['done', 'skipped'].includes(stepState(r))).length,
   });
   if (refusal) throw new Refusal('refused', refusal.message, { reason: refusal.code });
-
-  const settled = [...settledReadings(status).values()].filter((r, _, all) => sameConditions(r, master ?? all[0] ?? r));
-  const colour = settled.length === 0 ? undefined : lotColour(master, settled);
-  const firstId = await findFirstLotId(db, lot);
-  const [first] =
-    firstId === undefined
-      ? []
-      : await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, firstId));
-  const toFirst = colour && first?.result ? ciede2000(first.result, colour.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
+  const family = foldFamily(lot.plan, standards, judged.readings);
+  const far = family.flatMap((m) => m.deltaE ?? []);
+  const shown = family[0]?.lab ?? family.find((m) => m.lab)?.lab ?? null;
   await db.insert(verdicts).values({
     id,
     lotId,
     verdict,
     reason,
-    toMaster: colour?.worstDeltaE ?? null,
-    toFirst,
-    betweenBatches: colour?.betweenBatchesDeltaE ?? null,
+    toMaster: far.length > 0 ? Math.max(...far) : null,
+    toFirst: await differenceToFirst(db, lot, shown),
+    betweenBatches: shown ? Math.max(...family.map((m) => m.betweenBatchesDeltaE)) : null,
+    restsOn: verdictRestsOn(judged) ?? 'eye',
     at: by.now.toISOString(),
     byId: by.byId,
   });
   if (verdict !== 'hold') await releaseReservations(db, lotId, by);
   await refoldProgress(db, lotId);
   return { id };
+}
+
+/** How far a lot lies from the first of its line, ΔE00. */
+async function differenceToFirst(
+  db: Db,
+  lot: LotRow,
+  shown: NonNullable<LotRow['master']> | null,
+): Promise<number | null> {
+  const firstId = await findFirstLotId(db, lot);
+  if (firstId === undefined || !shown) return null;
+  const [first] = await db
+    .select({ result: lotProgress.result })
+    .from(lotProgress)
+    .where(eq(lotProgress.lotId, firstId));
+  return first?.result ? ciede2000(first.result, shown, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
 }

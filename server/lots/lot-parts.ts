@@ -1,4 +1,4 @@
-import type { LotDetail, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { EyeReadingView, LotDetail, ReadingView, RunEntryView } from '@vestigia/contract';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
@@ -11,6 +11,7 @@ interface Parts {
   readonly named: Pick<LotDetail, 'toleranceDeltaE' | 'recipe' | 'base'>;
   readonly entries: RunEntryView[];
   readonly readings: ReadingView[];
+  readonly eyes: EyeReadingView[];
   readonly verdicts: LotDetail['verdicts'];
   readonly stockLots: LotDetail['stockLots'];
   readonly moved: (Omit<LotDetail['madeFrom'][number], 'amount'> & {
@@ -43,13 +44,19 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     ),
   readings: (lotId) =>
     list(
-      sql`json_build_object('id', r.id, 'batch', r.batch, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
       sql`FROM readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
+      sql`r.seq`,
+    ),
+  eyes: (lotId) =>
+    list(
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'state', r.state, 'seen', r.seen, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
+      sql`FROM eye_readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
       sql`r.seq`,
     ),
   verdicts: (lotId) =>
     list(
-      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches)`,
+      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on)`,
       sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`,
       sql`v.seq`,
     ),
@@ -100,6 +107,7 @@ export async function readParts<P extends keyof Parts>(
     ...parts,
     ...(parts.entries ? { entries: inUtc(parts.entries).map((e) => ({ ...e, recordedAt: utc(e.recordedAt) })) } : {}),
     ...(parts.readings ? { readings: inUtc(parts.readings) } : {}),
+    ...(parts.eyes ? { eyes: inUtc(parts.eyes) } : {}),
     ...(parts.verdicts ? { verdicts: inUtc(parts.verdicts) } : {}),
   } as Pick<Parts, P>;
 }

@@ -56,6 +56,9 @@ const did = (stepIndex: number, kind: RunEntryView['kind'], rest: Partial<RunEnt
 const read = (batch: number, state: ReadingView['state'], L: number, rest: Partial<ReadingView> = {}): ReadingView => ({
   id: `r${(n += 1)}`,
   batch,
+  group: null,
+  zone: null,
+  piece: null,
   state,
   lab: { L, a: 5, b: 40 },
   illuminant: 'D65',
@@ -66,11 +69,13 @@ const read = (batch: number, state: ReadingView['state'], L: number, rest: Parti
   replacesId: null,
   ...rest,
 });
+const said = (verdict: 'pass' | 'hold' | 'refuse', at = AT) => ({ verdict, at });
 const facts = (change: Partial<LotFacts> = {}): LotFacts => ({
   lot: { id: 'l', plan, at: AT },
-  master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' },
+  standards: { master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' }, expected: [] },
   entries: [],
   readings: [],
+  eyes: [],
   verdicts: [],
   ...change,
 });
@@ -82,9 +87,9 @@ describe('foldProgress', () => {
     ['in work from the first touch', { entries: done.slice(0, 1) }, 'inWork', 'fibre'],
     ['in work between steps', { entries: done.slice(0, 2) }, 'inWork', 'dye'],
     ['to judge when all is done', { entries: done }, 'toJudge', undefined],
-    ['held', { entries: done, verdicts: ['hold'] }, 'held', undefined],
-    ['released after a hold', { entries: done, verdicts: ['hold', 'pass'] }, 'released', undefined],
-    ['refused', { entries: done.slice(0, 3), verdicts: ['refuse'] }, 'refused', 'dye'],
+    ['held', { entries: done, verdicts: [said('hold')] }, 'held', undefined],
+    ['released after a hold', { entries: done, verdicts: [said('hold'), said('pass')] }, 'released', undefined],
+    ['refused', { entries: done.slice(0, 3), verdicts: [said('refuse')] }, 'refused', 'dye'],
     [
       'cancelled, with nothing next',
       { entries: [...done.slice(0, 2), did(1, 'cancel', { text: 'withdrawn' })] },
@@ -124,6 +129,18 @@ describe('foldProgress', () => {
     );
     expect(progress.result).toMatchObject({ L: 62, illuminant: 'D65' });
     expect(foldProgress(facts({ entries: done, readings: [read(1, 'wet', 45)] })).result).toBeNull();
+  });
+
+  it('keeps what was judged: a piece read again later, faded or washed, changes nothing of the lot', () => {
+    const later = '2027-01-01T00:00:00.000Z';
+    const readings = [read(1, 'dry', 60.5), read(2, 'dry', 60.5)];
+    const judged = foldProgress(facts({ entries: done, readings, verdicts: [said('pass')] }));
+    const faded = [...readings, read(1, 'washed', 75, { at: later })];
+    expect(foldProgress(facts({ entries: done, readings: faded, verdicts: [said('pass')] }))).toMatchObject({
+      result: judged.result,
+      deltaE: judged.deltaE,
+    });
+    expect(foldProgress(facts({ entries: done, readings: faded, verdicts: [said('hold')] })).deltaE).toBeGreaterThan(5);
   });
 
   it('is the same however often it is folded, and never moves backwards as entries are added', () => {

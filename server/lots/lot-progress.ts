@@ -1,14 +1,12 @@
-import type { Colourway, LotState, ReadingView, RunEntryView } from '@vestigia/contract';
-import type { KeptPlan, LotPlan, StepRecord } from '@vestigia/core';
+import type { EyeReadingView, LotDetail, LotState, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { FamilyStandards, KeptPlan, LotPlan, StepRecord } from '@vestigia/core';
 import {
   completePlan,
   findRunDeviations,
+  foldFamily,
   foldRun,
   hottestC,
-  lotColour,
   nextStepIndex,
-  sameConditions,
-  settledReadings,
   currentEntries,
   stepState,
 } from '@vestigia/core';
@@ -16,41 +14,44 @@ import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import type { RunningOfLot } from '../db/schema';
 import { lotProgress, lots, verdicts } from '../db/schema';
-import { masterOf } from './master-of';
 import type { LotRow } from './lots-store';
-import { findLot, readEntries, readReadings, currentReadings } from './lots-store';
+import { currentEyes, currentReadings, findLot } from './lots-store';
+import { readParts } from './lot-parts';
+import { readStandards } from './standards';
 
 type Progress = typeof lotProgress.$inferInsert;
-type Master = Colourway['master'];
 
 export interface LotFacts {
   readonly lot: Pick<LotRow, 'id' | 'at'> & { readonly plan: KeptPlan };
-  readonly master: Master;
+  readonly standards: FamilyStandards;
   readonly entries: readonly RunEntryView[];
   readonly readings: readonly ReadingView[];
+  readonly eyes: readonly EyeReadingView[];
   /** Verdicts in the order they were given. */
-  readonly verdicts: readonly ('pass' | 'hold' | 'refuse')[];
+  readonly verdicts: readonly Pick<LotDetail['verdicts'][number], 'verdict' | 'at'>[];
 }
 
 /** Folds everything recorded of a lot into where it stands. Pure: the same facts always give the same progress. */
-export function foldProgress({ lot, master, entries, readings, verdicts: given }: LotFacts): Progress {
+export function foldProgress({ lot, standards, entries, readings, eyes, verdicts: given }: LotFacts): Progress {
   const plan = completePlan(lot.plan);
   const { steps } = plan;
   const records = foldRun(entries, steps.length);
   const next = nextStepIndex(records);
   const nextStep = next === undefined ? undefined : steps[next];
   const cancelled = currentEntries(entries).some((e) => e.kind === 'cancel');
-  const dry = [...settledReadings(currentReadings(readings)).values()];
-  const under = master ?? dry[0];
-  const settled = dry.filter((r) => under !== undefined && sameConditions(r, under));
+  // A piece read again later, faded or washed, adds to its history; what was judged stays as it was judged.
+  const judgedAt = given.find((v) => v.verdict !== 'hold')?.at ?? NEVER;
+  const judged = <T extends { readonly at: string }>(all: readonly T[]): T[] => all.filter((r) => r.at <= judgedAt);
+  const family = foldFamily(plan, standards, currentReadings(judged(readings)));
+  const read = family.filter((m) => m.lab !== null);
+  const seen = currentEyes(judged(eyes)).filter((e) => e.state !== 'wet');
   const hasDeviation = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
-  const colour = settled.length === 0 ? undefined : lotColour(master, settled);
   return {
     lotId: lot.id,
     state: cancelled
       ? 'cancelled'
       : stateOf(
-          given.at(-1),
+          given.at(-1)?.verdict,
           next,
           entries.some((e) => e.kind === 'start' || e.kind === 'skip'),
         ),
@@ -71,13 +72,18 @@ export function foldProgress({ lot, master, entries, readings, verdicts: given }
             durationMin: nextStep.durationMin,
             attended: nextStep.attended,
           },
-    result: colour && under ? { ...colour.lab, illuminant: under.illuminant, observer: under.observer } : null,
-    deltaE: colour?.worstDeltaE ?? null,
+    // The lot shows as the shade it is named for; it lies as far from what was wanted as its furthest shade.
+    result: family[0]?.lab ?? read[0]?.lab ?? null,
+    deltaE: read.some((m) => m.deltaE !== null) ? Math.max(...read.map((m) => m.deltaE ?? 0)) : null,
+    family: family.length > 1 ? family.map(({ label, lab, deltaE }) => ({ label, lab, deltaE })) : null,
+    seen: read.length === 0 ? (seen.at(-1)?.seen ?? null) : null,
     lastAt: entries.at(-1)?.recordedAt ?? lot.at,
   };
 }
 
 const HOT_C = 45;
+/** Later than every instant that is written in full. */
+const NEVER = '9999';
 
 /** Steps in work, with their pauses put off: what the pot line shows and what must not be forgotten. */
 function runningOf(plan: LotPlan, records: readonly StepRecord[]): RunningOfLot[] {
@@ -117,16 +123,15 @@ function stateOf(verdict: 'pass' | 'hold' | 'refuse' | undefined, next: number |
 export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
   const lot = await findLot(db, lotId);
   const given = await db
-    .select({ verdict: verdicts.verdict })
+    .select({ verdict: verdicts.verdict, at: verdicts.at })
     .from(verdicts)
     .where(eq(verdicts.lotId, lotId))
     .orderBy(asc(verdicts.seq));
   const progress = foldProgress({
     lot,
-    master: await masterOf(db, lot),
-    entries: await readEntries(db, lotId),
-    readings: await readReadings(db, lotId),
-    verdicts: given.map((v) => v.verdict),
+    standards: await readStandards(db, lot),
+    ...(await readParts(db, lotId, 'entries', 'readings', 'eyes')),
+    verdicts: given.map((v) => ({ ...v, at: new Date(v.at).toISOString() })),
   });
   await db.insert(lotProgress).values(progress).onConflictDoUpdate({ target: lotProgress.lotId, set: progress });
   return progress;

@@ -1,6 +1,6 @@
-import type { LabUnder, LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { EyeReadingView, LabUnder, LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
 import { lotExtras } from '@vestigia/contract';
-import type { BatchReading, LotConditions, LotPlan } from '@vestigia/core';
+import type { EyeReading, LotConditions, LotPlan, ShadeReading } from '@vestigia/core';
 import {
   completePlan,
   convertMilligramsToGrams,
@@ -26,6 +26,7 @@ import {
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
+import { readExpected, readJudgeRule } from './standards';
 
 /** A lot with its plan complete, whatever version of the program kept it. */
 export type LotRow = Omit<typeof lots.$inferSelect, 'plan'> & { readonly plan: LotPlan };
@@ -57,6 +58,8 @@ export async function readLotSummaries(
       stations: lotProgress.stations,
       result: lotProgress.result,
       deltaE: lotProgress.deltaE,
+      family: lotProgress.family,
+      seen: lotProgress.seen,
       next: lotProgress.next,
     })
     .from(lots)
@@ -78,6 +81,7 @@ export async function readLotSummaries(
     // Dyed without one, a lot goes by the first that came.
     master: ownMaster ?? firstMaster ?? r.master,
     tag: lotTag(number),
+    family: r.family ?? [],
     at: iso(r.at),
     pieceWeightG: convertMilligramsToGrams(pieceWeightMg),
     reorderOf: earlierId !== null && earlierNumber !== null ? { id: earlierId, tag: lotTag(earlierNumber) } : null,
@@ -100,15 +104,30 @@ export async function readReadings(db: Db, lotId: string): Promise<ReadingView[]
 }
 
 /** Readings that still stand, as judging needs them. */
-export function currentReadings(all: readonly ReadingView[]): BatchReading[] {
-  return currentEntries(all).map(({ batch, state, lab, illuminant, observer }) => ({
+export function currentReadings(all: readonly ReadingView[]): ShadeReading[] {
+  return currentEntries(all).map(({ batch, group, zone, piece, state, lab, illuminant, observer }) => ({
     batch,
+    group,
+    zone,
+    piece,
     state,
     lab,
     illuminant,
     observer,
   }));
 }
+
+/** What eyes saw that still stands, as judging needs it. */
+export const currentEyes = (all: readonly EyeReadingView[]): EyeReading[] =>
+  currentEntries(all).map(({ batch, group, zone, piece, state, seen, by }) => ({
+    batch,
+    group,
+    zone,
+    piece,
+    state,
+    seen,
+    byId: by.id,
+  }));
 
 /** The first of a line of reorders; undefined for a lot that repeats none. */
 export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): Promise<string | undefined> {
@@ -194,12 +213,13 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const { named, entries, readings, verdicts, stockLots, moved, again } = await readParts(
+  const { named, entries, readings, eyes, verdicts, stockLots, moved, again } = await readParts(
     db,
     id,
     'named',
     'entries',
     'readings',
+    'eyes',
     'verdicts',
     'stockLots',
     'moved',
@@ -231,6 +251,9 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     entries,
     deviations: findRunDeviations(lot.plan, entries, (stockLot) => tags.get(stockLot) ?? 'another jar'),
     readings,
+    eyes,
+    expected: await readExpected(db, lot.recipeVersionId),
+    judgeRule: await readJudgeRule(db),
     verdicts,
     factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,

@@ -2,7 +2,7 @@ import { api } from '@vestigia/contract';
 import { findColourway } from '../colourways/colourways-store';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
-import { giveVerdict, recordReading } from './judge';
+import { giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { readLot, readLotSummaries } from './lots-store';
 import { readMasters, setMaster } from './masters';
@@ -27,6 +27,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.recordReading, ['lots'], ({ db, id, body, now, person }) =>
     recordReading(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.recordEye, ['lots'], ({ db, id, body, now, person }) =>
+    recordEye(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepFibre(db, id, body, { now, byId: person.id }),

@@ -86,6 +86,10 @@ const CONSTRAINT_MESSAGES: Readonly<Record<string, readonly [ProblemCode, string
   ],
   colourways_name_unique: ['refused', 'A colourway has that name already. Choose another.'],
   run_entries_replaces_id_unique: ['alreadyDone', 'That entry was corrected already. Correct the newest one.'],
+  eye_readings_replaces_id_unique: [
+    'alreadyDone',
+    'What was seen there was corrected already. Correct the newest one.',
+  ],
   readings_replaces_id_unique: ['alreadyDone', 'That reading was corrected already. Correct the newest one.'],
   movements_reverses_id_unique: ['alreadyDone', 'That movement was reversed already.'],
 };

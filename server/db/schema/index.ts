@@ -10,6 +10,6 @@ export { materials, spoonWeighings, stockLots, stocktakes } from './materials';
 export { recipes, recipeVersions, recipeStatuses, proofs } from './recipes';
 export { stripTrials, stripReadings, stripPromotions } from './strip-trials';
 export type { RunningOfLot } from './lots';
-export { colourways, masters, lots, runEntries, readings, verdicts, lotProgress } from './lots';
+export { colourways, masters, lots, runEntries, readings, eyeReadings, verdicts, lotProgress } from './lots';
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';
 export { attachments, stockBalances, conversions, liquorEntries, movements, reservations } from './ledger';

@@ -1,11 +1,24 @@
 import type { LotExtras, WaterSource } from '@vestigia/contract';
-import type { ColourConditions, Factor, KeptPlan, Lab, LotCheck, LotPlan, RunEntry } from '@vestigia/core';
+import type {
+  ColourConditions,
+  EyeSeen,
+  Factor,
+  KeptPlan,
+  Lab,
+  LotCheck,
+  LotPlan,
+  ReadingState,
+  RunEntry,
+} from '@vestigia/core';
 import { index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
 import { people } from './people';
 import { waters } from './room';
 import { materials } from './materials';
 import { recipeVersions } from './recipes';
+
+/** What a verdict rests on. */
+export type VerdictRest = 'reading' | 'twoEyes' | 'eye';
 
 export const colourways = pgTable('colourways', {
   id: uuid('id').primaryKey(),
@@ -123,7 +136,11 @@ export const readings = pgTable(
       .notNull()
       .references(() => lots.id),
     batch: integer('batch').notNull(),
-    state: text('state').$type<'wet' | 'dry' | 'cured' | 'washed'>().notNull(),
+    /** Base and part, zone, single piece by its mark, where what was read is not the batch as a whole. */
+    groupKey: text('group_key'),
+    zone: text('zone'),
+    piece: text('piece'),
+    state: text('state').$type<ReadingState>().notNull(),
     lab: jsonb('lab').$type<Lab>().notNull(),
     conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
     note: text('note').notNull().default(''),
@@ -134,6 +151,31 @@ export const readings = pgTable(
       .references(() => people.id),
   },
   (t) => [index('readings_lot').on(t.lotId, t.seq)],
+);
+
+/** Append-only: what an eye said of a shade, against what, in what light. */
+export const eyeReadings = pgTable(
+  'eye_readings',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    lotId: uuid('lot_id')
+      .notNull()
+      .references(() => lots.id),
+    batch: integer('batch').notNull(),
+    groupKey: text('group_key'),
+    zone: text('zone'),
+    piece: text('piece'),
+    state: text('state').$type<ReadingState>().notNull(),
+    seen: jsonb('seen').$type<EyeSeen>().notNull(),
+    note: text('note').notNull().default(''),
+    replacesId: uuid('replaces_id').unique(),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('eye_readings_lot').on(t.lotId, t.seq)],
 );
 
 /** Append-only. */
@@ -150,6 +192,8 @@ export const verdicts = pgTable(
     toMaster: real('to_master'),
     toFirst: real('to_first'),
     betweenBatches: real('between_batches'),
+    /** A reading of everything, two people’s eyes or one: how sure it is. */
+    restsOn: text('rests_on').$type<VerdictRest>().notNull().default('reading'),
     at: instant('at').notNull(),
     byId: uuid('by_id')
       .notNull()
@@ -204,6 +248,9 @@ export const lotProgress = pgTable(
     running: jsonb('running').$type<RunningOfLot[]>(),
     result: jsonb('result').$type<Lab & ColourConditions>(),
     deltaE: real('delta_e'),
+    /** The lot’s shades, where it has several or one was told apart; what an eye said last, where nothing was read. */
+    family: jsonb('family').$type<{ label: string; lab: (Lab & ColourConditions) | null; deltaE: number | null }[]>(),
+    seen: jsonb('seen').$type<EyeSeen>(),
     lastAt: instant('last_at').notNull(),
   },
   (t) => [index('lot_progress_state').on(t.state)],

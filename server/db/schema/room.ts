@@ -1,5 +1,5 @@
 import type { StudioVessel, WaterSource } from '@vestigia/contract';
-import type { Practice, VolumeSystem } from '@vestigia/core';
+import type { JudgeRule, Practice, VolumeSystem } from '@vestigia/core';
 import { DEFAULT_PROOFS_NEEDED } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { boolean, check, doublePrecision, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
@@ -18,6 +18,8 @@ export const studio = pgTable(
     currency: text('currency').notNull().default('EUR'),
     practice: jsonb('practice').$type<Practice>().notNull().default({}),
     provenNeeds: integer('proven_needs').notNull().default(DEFAULT_PROOFS_NEEDED),
+    /** What a lot may be passed by. */
+    judgeRule: text('judge_rule').$type<JudgeRule>().notNull().default('eye'),
     roomC: doublePrecision('room_c').notNull().default(18),
     coldWaterC: doublePrecision('cold_water_c').notNull().default(12),
     hotWaterC: doublePrecision('hot_water_c').notNull().default(55),

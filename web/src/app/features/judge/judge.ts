@@ -13,16 +13,19 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, ReadingView } from '@vestigia/contract';
-import type { ReadingState, Verdict } from '@vestigia/core';
+import type { ReadingState, ShadeOf, Verdict } from '@vestigia/core';
 import {
   READING_STATES,
   ciede2000,
+  currentEntries,
   describeColour,
   describeDifference,
-  lotColour,
-  sameConditions,
+  foldFamily,
+  placeShade,
+  sayShade,
   settledReadings,
-  currentEntries,
+  standardFor,
+  unitsOf,
 } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -33,13 +36,27 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { NumberField } from '../../ui/number-field';
+import { EyeForm } from './eye-form';
+import { ShadeChoice, WHOLE } from './shade-choice';
 
+const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
 
 /** A lot beside its master on neutral grey: readings, the difference in a dyer's words, the verdict. */
 @Component({
   selector: 'vs-judge',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch, When],
+  imports: [
+    EyeForm,
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    ShadeChoice,
+    Swatch,
+    When,
+  ],
   templateUrl: './judge.html',
   styleUrl: './judge.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -50,6 +67,7 @@ export class JudgePage {
   readonly id = input.required<string>();
   protected readonly states = READING_STATES;
   protected readonly verdictLabel = VERDICT_LABELS;
+  protected readonly restsOn = RESTS_ON;
   protected readonly label = describeColour;
   protected readonly lot = liveQuery(
     ['lots'],
@@ -62,16 +80,34 @@ export class JudgePage {
     () => !['released', 'refused', 'cancelled'].includes(this.lot.value()?.summary.state ?? ''),
   );
 
+  private readonly standards = computed(() => {
+    const l = this.lot.value();
+    return { master: l?.summary.master ?? null, expected: l?.expected ?? [] };
+  });
   protected readonly all = computed(() => {
     const l = this.lot.value();
     if (!l) return [];
     const status = new Set(currentEntries(l.readings));
-    return l.readings.map((r) => ({
-      ...r,
-      under: under(r),
-      struck: !status.has(r),
-      deltaE: l.summary.master ? ciede2000(l.summary.master, r.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null,
-    }));
+    const judgedAt = l.verdicts.find((v) => v.verdict !== 'hold')?.at;
+    return l.readings.map((r) => {
+      const standard = standardFor(l.plan, placeShade(l.plan, r), this.standards());
+      return {
+        ...r,
+        under: under(r),
+        standard,
+        of: [`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
+        struck: !status.has(r),
+        afterwards: judgedAt !== undefined && r.at > judgedAt,
+        deltaE: standard ? ciede2000(standard, r.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null,
+      };
+    });
+  });
+  /** Shades of a lot that has several, each beside its own standard. */
+  protected readonly family = computed(() => {
+    const l = this.lot.value();
+    if (!l) return [];
+    const family = foldFamily(l.plan, this.standards(), this.status());
+    return family.length > 1 ? family : [];
   });
   private readonly status = computed(() => this.all().filter((r) => !r.struck));
   protected readonly chosenId = signal('');
@@ -84,11 +120,11 @@ export class JudgePage {
     const l = this.lot.value();
     const s = this.shown();
     if (!l || !s) return [];
-    const toMaster = l.summary.master
+    const toMaster = s.standard
       ? [
           {
-            against: 'the master',
-            label: describeDifference(l.summary.master, s.lab),
+            against: s.standard === l.summary.master ? 'the master' : 'what it is expected to be',
+            label: describeDifference(s.standard, s.lab),
             tolerance: l.toleranceDeltaE as number | undefined,
           },
         ]
@@ -109,16 +145,17 @@ export class JudgePage {
   protected readonly whole = computed(() => {
     const l = this.lot.value();
     if (!l) return '';
-    const { master } = l.summary;
-    const dry = [...settledReadings(this.status()).values()];
-    const settled = dry.filter((r) => sameConditions(r, master ?? dry[0] ?? r));
-    if (settled.length < l.plan.batches.length)
-      return `${settled.length} of ${l.plan.batches.length} batches have a dry reading.`;
-    const colour = lotColour(master, settled);
-    const between = settled.length > 1 ? ` Between batches: ${colour.betweenBatchesDeltaE.toFixed(2)}.` : '';
-    return colour.worstDeltaE === null
+    const units = unitsOf(l.plan);
+    const read = settledReadings(this.status().map((r) => placeShade(l.plan, r)));
+    const unread = units.filter((u) => !read.some((r) => r.batch === u.batch && (r.group ?? u.group) === u.group));
+    if (unread.length > 0) return `${units.length - unread.length} of ${units.length} batches have a dry reading.`;
+    const family = foldFamily(l.plan, this.standards(), this.status());
+    const far = family.flatMap((m) => m.deltaE ?? []);
+    const apart = Math.max(...family.map((m) => m.betweenBatchesDeltaE));
+    const between = l.plan.batches.length > 1 ? ` Between batches: ${apart.toFixed(2)}.` : '';
+    return far.length === 0
       ? `There is no master to hold it against.${between}`
-      : `Furthest batch: ΔE00 ${colour.worstDeltaE.toFixed(2)}, tolerance ${l.toleranceDeltaE}.${between}`;
+      : `Furthest: ΔE00 ${Math.max(...far).toFixed(2)}, tolerance ${l.toleranceDeltaE}.${between}`;
   });
 
   /** Light and observer of a new reading: the master’s, or daylight. */
@@ -133,14 +170,13 @@ export class JudgePage {
     this.naming.run(this.api.post('/api/colourways/{id}/masters', body, colourwayId), () => this.lot.reload());
   }
 
-  protected readonly batch = linkedSignal(() => {
+  /** What the next reading is of: the first that has none yet. */
+  protected readonly shade = linkedSignal((): ShadeOf => {
     const l = this.lot.value();
-    const read = new Set(
-      this.status()
-        .filter((r) => r.state !== 'wet')
-        .map((r) => r.batch),
-    );
-    return l?.plan.batches.find((b) => !read.has(b.number))?.number ?? 1;
+    if (!l) return WHOLE;
+    const read = settledReadings(this.status().map((r) => placeShade(l.plan, r)));
+    const next = unitsOf(l.plan).find((u) => !read.some((r) => r.batch === u.batch && r.group === u.group));
+    return next ? { batch: next.batch, group: next.group, zone: null, piece: null } : WHOLE;
   });
   protected readonly state = signal<ReadingState>('dry');
   protected readonly L = signal<number | null>(null);
@@ -184,11 +220,17 @@ export class JudgePage {
     });
   }
 
+  protected correct(r: ReadingView): void {
+    this.replaces.set(r);
+    this.state.set(r.state);
+    this.shade.set({ batch: r.batch, group: r.group, zone: r.zone, piece: r.piece });
+  }
+
   protected read(): void {
     const { illuminant, observer } = this.under();
     const body = {
       id: this.readingId,
-      batch: this.batch(),
+      ...this.shade(),
       state: this.state(),
       lab: { L: this.L() ?? NaN, a: this.a() ?? NaN, b: this.b() ?? NaN },
       illuminant,

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { PRACTICE } from '@vestigia/core';
+import { PRACTICE, JUDGE_RULE_LABELS, JUDGE_RULES } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
@@ -26,6 +26,9 @@ export class PracticePage {
   protected readonly questions = PRACTICE;
   protected readonly answers = linkedSignal(() => ({ ...(this.studio.value()?.practice ?? {}) }));
   protected readonly needs = linkedSignal(() => this.studio.value()?.provenNeeds ?? 3);
+  protected readonly rules = JUDGE_RULES;
+  protected readonly ruleLabel = JUDGE_RULE_LABELS;
+  protected readonly rule = linkedSignal(() => this.studio.value()?.judgeRule ?? 'eye');
 
   protected answer(key: string, choice: string): void {
     const { [key]: _before, ...others } = this.answers();
@@ -36,7 +39,12 @@ export class PracticePage {
     const s = this.studio.value();
     if (!s) return;
     this.action.run(
-      this.api.put('/api/studio', { ...settingsOf(s), practice: this.answers(), provenNeeds: this.needs() }),
+      this.api.put('/api/studio', {
+        ...settingsOf(s),
+        practice: this.answers(),
+        provenNeeds: this.needs(),
+        judgeRule: this.rule(),
+      }),
       () => this.studio.reload(),
     );
   }

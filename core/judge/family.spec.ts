@@ -1,0 +1,85 @@
+import { describe, expect, it } from 'vitest';
+import {
+  bathStep,
+  input,
+  linen,
+  material,
+  percent,
+  planned,
+  recipe,
+  stockLot,
+  wool,
+} from '../scaling/plan-lot.fixture';
+import { foldFamily, placeShade, standardFor, unitsOf } from './family';
+import { hasShade } from './shade-of';
+import type { ShadeReading } from './verdict';
+
+const D65 = { illuminant: 'D65', observer: '10' } as const;
+const master = { L: 60, a: 5, b: 40, ...D65 };
+const onLinen = { L: 68, a: 3, b: 30, ...D65, baseMaterialId: 'linen' };
+const plan = planned(
+  input({
+    recipe: recipe({ fibres: ['wool', 'linen'], steps: [bathStep('dye', [percent('weld', 50)])] }),
+    bases: [wool(4), linen(2, 150)],
+    materials: [material('weld', stockLot('WEL-1', 2000))],
+  }),
+);
+const [woolKey, linenKey] = plan.groups.map((g) => g.key);
+const standards = { master, expected: [{ ...onLinen, baseMaterialId: plan.groups[1]?.baseId ?? '' }] };
+const read = (group: string | null, L: number, rest: Partial<ShadeReading> = {}): ShadeReading => ({
+  batch: 1,
+  group,
+  zone: null,
+  piece: null,
+  state: 'dry',
+  lab: { L, a: 5, b: 40 },
+  ...D65,
+  ...rest,
+});
+
+describe('the shades of a lot', () => {
+  it('are a family, each held against its own: the master, or what its base is expected to come out', () => {
+    const family = foldFamily(plan, standards, [read(woolKey ?? null, 60.5), read(linenKey ?? null, 68.5)]);
+    expect(family.map((m) => [m.label, m.standard?.L, m.lab?.L])).toEqual([
+      [plan.groups[0]?.baseName, 60, 60.5],
+      [plan.groups[1]?.baseName, 68, 68.5],
+    ]);
+    expect(family[0]?.deltaE).toBeLessThan(1);
+  });
+  it('are there before they are read, and a piece or a zone joins them once it is', () => {
+    expect(foldFamily(plan, standards, []).map((m) => m.lab)).toEqual([null, null]);
+    const family = foldFamily(plan, standards, [
+      read(woolKey ?? null, 50, { piece: '3' }),
+      read(null, 40, { zone: 'tide' }),
+    ]);
+    expect(family).toHaveLength(4);
+    expect(family.map((m) => m.label)).toContain(`${plan.groups[0]?.baseName}, piece 3`);
+    expect(family.find((m) => m.label === 'tide')?.standard).toBeNull();
+  });
+  it('nobody said what pieces that went another way are to be', () => {
+    const parted = { ...plan, groups: plan.groups.map((g, i) => ({ ...g, part: i === 0 ? 'gold' : 'marsh' })) };
+    expect(standardFor(parted, { group: linenKey ?? null, zone: null, piece: null }, standards)).toBeNull();
+  });
+  it('have to be seen one by one, and a batch of one group is that group', () => {
+    expect(unitsOf(plan).map((u) => [u.batch, u.group])).toEqual(
+      plan.batches.flatMap((b) => b.groups.map((g) => [b.number, g.key])),
+    );
+    const single = plan.batches.find((b) => b.groups.length === 1);
+    const whole = { batch: single?.number ?? 0, group: null, zone: null, piece: null };
+    expect(single === undefined || placeShade(plan, whole).group === single.groups[0]?.key).toBe(true);
+  });
+  it('of a lot of one base are one, whatever it is called', () => {
+    const alone = { ...plan, groups: plan.groups.slice(0, 1) };
+    expect(placeShade(alone, read('anything', 1)).group).toBeNull();
+    expect(unitsOf(alone).every((u) => u.group === null)).toBe(true);
+    expect(foldFamily(alone, standards, [])).toHaveLength(1);
+  });
+  it('that the lot hasn’t are told from those it has', () => {
+    const of = { batch: 1, group: null, zone: null, piece: null };
+    expect(hasShade(plan, of, [])).toBe(true);
+    expect(hasShade(plan, { ...of, batch: 9 }, [])).toBe(false);
+    expect(hasShade(plan, { ...of, group: 'silk' }, [])).toBe(false);
+    expect(hasShade(plan, { ...of, zone: 'tide' }, ['tide'])).toBe(true);
+    expect(hasShade(plan, { ...of, zone: 'hem' }, ['tide'])).toBe(false);
+  });
+});

@@ -1,0 +1,91 @@
+import type { Lab } from '../colour/lab';
+import { sameConditions } from '../colour/lab';
+import type { LotPlan } from '../scaling/lot-plan';
+import type { ShadeOf } from './shade-of';
+import { mainGroup, sayShade, shadeKey } from './shade-of';
+import type { ShadeReading, Standard } from './verdict';
+import { lotColour, settledReadings } from './verdict';
+
+/** One shade of a lot: what it is of, what it was to be, and how it came out. */
+export interface FamilyMember {
+  readonly key: string;
+  /** What it is of, as a dyer says it; empty for the lot as a whole. */
+  readonly label: string;
+  readonly standard: Standard | null;
+  readonly lab: Standard | null;
+  /** Of the batch furthest from the standard; `null` without one, or unread. */
+  readonly deltaE: number | null;
+  readonly betweenBatchesDeltaE: number;
+}
+
+/** What the shades of a lot are to be: the colourway's master for what the lot is named for, expected shades by base. */
+export interface FamilyStandards {
+  readonly master: Standard | null;
+  readonly expected: readonly (Standard & { readonly baseMaterialId: string })[];
+}
+
+type Shape = Pick<LotPlan, 'groups' | 'batches'>;
+
+/**
+ * What a reading is of, as exactly as the plan knows it: in a batch of one group it is of that group; where a lot has
+ * only one, of the lot.
+ */
+export function placeShade<S extends ShadeOf>(plan: Shape, of: S): S {
+  if (plan.groups.length <= 1) return { ...of, group: null };
+  const own = plan.batches.find((b) => b.number === of.batch)?.groups ?? [];
+  return { ...of, group: of.group ?? (own.length === 1 ? (own[0]?.key ?? null) : null) };
+}
+
+/** What a shade is to be. A zone is known only once it came out; a single piece is to be as its group. */
+export function standardFor(
+  plan: Shape,
+  of: Omit<ShadeOf, 'batch'>,
+  { master, expected }: FamilyStandards,
+): Standard | null {
+  if (of.zone !== null) return null;
+  const main = mainGroup(plan);
+  if (of.group === null || !main || of.group === main.key) return master;
+  const group = plan.groups.find((g) => g.key === of.group);
+  const shade = expected.find((e) => e.baseMaterialId === group?.baseId);
+  // Pieces that went another way than the first are another shade, and nobody said which.
+  return shade && group?.part === main.part ? shade : null;
+}
+
+/** Everything that has to be seen before a lot is passed: each batch, and each group in it where a lot has several. */
+export function unitsOf(plan: Shape): (ShadeOf & { readonly label: string })[] {
+  return plan.batches.flatMap((batch): (ShadeOf & { readonly label: string })[] => {
+    const whole = { batch: batch.number, group: null, zone: null, piece: null };
+    if (plan.groups.length <= 1 || batch.groups.length === 0) return [{ ...whole, label: `Batch ${batch.number}` }];
+    return batch.groups.map(({ key }) => {
+      const of = { ...whole, group: key };
+      return { ...of, label: `${sayShade(plan, of)} in batch ${batch.number}` };
+    });
+  });
+}
+
+/**
+ * The shades of a lot as a family: every group it has, and what else was read. Readings in the order they were taken;
+ * those that count are the latest dry ones under the standard's own conditions.
+ */
+export function foldFamily(plan: Shape, standards: FamilyStandards, readings: readonly ShadeReading[]): FamilyMember[] {
+  const settled = settledReadings(readings.map((r) => placeShade(plan, r)));
+  const whole = { group: null, zone: null, piece: null };
+  const known = plan.groups.length > 1 ? plan.groups.map((g) => ({ ...whole, group: g.key })) : [whole];
+  const members = new Map([...known, ...settled].map((of) => [shadeKey(of), of] as const));
+  return [...members].map(([key, { group, zone, piece }]) => {
+    const of = { group, zone, piece };
+    const standard = standardFor(plan, of, standards);
+    const own = settled.filter((r) => shadeKey(r) === key);
+    const under = standard ?? own[0];
+    const alike = under ? own.filter((r) => sameConditions(r, under)) : [];
+    const colour = alike.length === 0 ? undefined : lotColour(standard as Lab | null, alike);
+    return {
+      key,
+      label: sayShade(plan, of),
+      standard,
+      lab: colour && under ? { ...colour.lab, illuminant: under.illuminant, observer: under.observer } : null,
+      deltaE: colour?.worstDeltaE ?? null,
+      betweenBatchesDeltaE: colour?.betweenBatchesDeltaE ?? 0,
+    };
+  });
+}

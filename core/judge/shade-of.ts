@@ -1,0 +1,42 @@
+import type { LotPlan, PlannedGroup } from '../scaling/lot-plan';
+import { countLabel } from '../quantity/word-list';
+
+/** What of a lot a result is of: a batch, and where they differ its base and part, a zone, a single piece by its mark. */
+export interface ShadeOf {
+  readonly batch: number;
+  /** Key of a planned group: pieces of one base that went one way. `null`: the batch as a whole. */
+  readonly group: string | null;
+  readonly zone: string | null;
+  /** The knot mark or tag of a single piece. */
+  readonly piece: string | null;
+}
+
+/** Names a shade of a lot's family: what came out alike, whichever batch it was in. */
+export const shadeKey = ({ group, zone, piece }: Omit<ShadeOf, 'batch'>): string =>
+  [group ?? '', zone ?? '', piece ?? ''].join(' · ');
+
+/** The group that a lot is named for: its first base, and of that the part that goes the first way. */
+export const mainGroup = (plan: Pick<LotPlan, 'groups'>): PlannedGroup | undefined => plan.groups[0];
+
+/** What a shade is of, as a dyer says it; empty where it is the lot as a whole. */
+export function sayShade(plan: Pick<LotPlan, 'groups'>, of: Omit<ShadeOf, 'batch'>): string {
+  const group = plan.groups.find((g) => g.key === of.group);
+  return [group ? sayGroup(plan, group) : '', of.zone ?? '', of.piece === null ? '' : `piece ${of.piece}`]
+    .filter((w) => w !== '')
+    .join(', ');
+}
+
+/** A group by what sets it apart: its base where there are several, its part where pieces part. */
+function sayGroup({ groups }: Pick<LotPlan, 'groups'>, group: PlannedGroup): string {
+  const bases = new Set(groups.map((g) => g.baseId));
+  const base = bases.size > 1 ? group.baseName : '';
+  return [base, group.partName].filter((w) => w !== '').join(', ') || countLabel(group.pieces, group.pieceWord);
+}
+
+/** Whether a lot has the shade a result is said to be of; a group, a zone or a batch that it lacks is none of its. */
+export function hasShade(plan: Pick<LotPlan, 'groups' | 'batches'>, of: ShadeOf, zones: readonly string[]): boolean {
+  const batch = plan.batches.find((b) => b.number === of.batch);
+  if (!batch) return false;
+  const isInBatch = batch.groups.length === 0 || batch.groups.some((g) => g.key === of.group);
+  return (of.group === null || isInBatch) && (of.zone === null || zones.includes(of.zone));
+}

@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { EyeReadingView, LotDetail } from '@vestigia/contract';
+import type { EyeSeen, ReadingState } from '@vestigia/core';
+import {
+  EYE_AGAINST,
+  EYE_AGAINST_LABELS,
+  EYE_EVENNESS,
+  EYE_EVENNESS_LABELS,
+  EYE_HUES,
+  EYE_LIGHT_LABELS,
+  EYE_LIGHTS,
+  READING_STATES,
+  currentEntries,
+  sayEye,
+  sayShade,
+} from '@vestigia/core';
+import { ApiClient } from '../../api/api-client';
+import { newId } from '../../api/new-id';
+import { pageAction } from '../../api/page-action';
+import { RefusalNote } from '../../ui/refusal';
+import { When } from '../../ui/when';
+import { ShadeChoice, WHOLE } from './shade-choice';
+
+const DEPTHS = [
+  { depth: -2, label: 'much paler' },
+  { depth: -1, label: 'paler' },
+  { depth: 0, label: 'the same' },
+  { depth: 1, label: 'deeper' },
+  { depth: 2, label: 'much deeper' },
+];
+const CLARITIES = [
+  { clarity: -1, label: 'duller' },
+  { clarity: 0, label: 'as clear' },
+  { clarity: 1, label: 'clearer' },
+];
+const AS_WANTED: EyeSeen = {
+  against: 'master',
+  depth: 0,
+  hue: null,
+  clarity: 0,
+  evenness: 'even',
+  where: '',
+  light: 'daylight',
+};
+
+/** What an eye says of a lot: against what, which way, how even, in what light; and what eyes said before. */
+@Component({
+  selector: 'vs-eye-form',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
+  templateUrl: './eye-form.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class EyeForm {
+  private readonly api = inject(ApiClient);
+  readonly lot = input.required<LotDetail>();
+  readonly changed = output();
+  protected readonly action = pageAction();
+  protected readonly depths = DEPTHS;
+  protected readonly clarities = CLARITIES;
+  protected readonly hues = EYE_HUES;
+  protected readonly evennesses = EYE_EVENNESS;
+  protected readonly evennessLabel = EYE_EVENNESS_LABELS;
+  protected readonly lights = EYE_LIGHTS;
+  protected readonly lightLabel = EYE_LIGHT_LABELS;
+  protected readonly states = READING_STATES;
+  protected readonly againstLabel = EYE_AGAINST_LABELS;
+  /** Nobody holds a piece against a master that there is not. */
+  protected readonly against = computed(() => EYE_AGAINST.filter((a) => a !== 'master' || this.lot().summary.master));
+  protected readonly seen = signal<EyeSeen>(AS_WANTED);
+  protected readonly shade = signal(WHOLE);
+  protected readonly state = signal<ReadingState>('dry');
+  protected readonly replaces = signal<EyeReadingView | undefined>(undefined);
+  protected readonly said = computed(() => sayEye(this.shownSeen()));
+  private id = newId();
+
+  /** As it would be written down: held against nothing where there is no master yet. */
+  private readonly shownSeen = computed((): EyeSeen => {
+    const seen = this.seen();
+    return seen.against === 'master' && !this.lot().summary.master ? { ...seen, against: 'nothing' } : seen;
+  });
+  protected readonly chosenAgainst = computed(() => this.shownSeen().against);
+  protected readonly all = computed(() => {
+    const { eyes, plan } = this.lot();
+    const standing = new Set(currentEntries(eyes));
+    return eyes.map((e) => ({
+      ...e,
+      struck: !standing.has(e),
+      of: [`Batch ${e.batch}`, sayShade(plan, e), e.state].filter((w) => w !== '').join(', '),
+      said: sayEye(e.seen),
+    }));
+  });
+
+  protected set(change: Partial<EyeSeen>): void {
+    this.seen.update((seen) => ({ ...seen, ...change }));
+  }
+
+  protected correct(eye: EyeReadingView): void {
+    this.replaces.set(eye);
+    this.seen.set(eye.seen);
+    this.state.set(eye.state);
+    this.shade.set({ batch: eye.batch, group: eye.group, zone: eye.zone, piece: eye.piece });
+  }
+
+  protected look(): void {
+    const body = {
+      id: this.id,
+      ...this.shade(),
+      state: this.state(),
+      seen: this.shownSeen(),
+      note: '',
+      replacesId: this.replaces()?.id ?? null,
+    };
+    this.action.run(this.api.post('/api/lots/{id}/eyes', body, this.lot().summary.id), () => {
+      this.id = newId();
+      this.replaces.set(undefined);
+      this.seen.set(AS_WANTED);
+      this.changed.emit();
+    });
+  }
+}
