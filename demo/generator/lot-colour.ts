@@ -1,5 +1,5 @@
-import type { Lab, compareThenAndNow } from '@vestigia/core';
-import { checkVerdict, ciede2000, lotColour } from '@vestigia/core';
+import type { KeptPlan, Lab, compareThenAndNow } from '@vestigia/core';
+import { checkVerdict, ciede2000, completePlan, lotColour, unitsOf } from '@vestigia/core';
 import { Random } from './random';
 import type { ColourwaySeed } from './saltgrass-colourways';
 import type { DocLot, Circumstances, Dyehouse } from './dyehouse';
@@ -53,22 +53,54 @@ export function read(
   for (const { number } of lot.plan.batches) {
     const ms = atMs + number * 60_000;
     const dry = shadeOf(house, lot, seed, number, how);
-    const seen = state === 'wet' ? { L: dry.L * 0.86, a: dry.a * 1.14, b: dry.b * 1.12 } : dry;
     const noisy = (value: number): number => Math.round((value + house.random.spread(0.12)) * 100) / 100;
-    house.doc.readings.push({
-      id: house.random.id(ms),
-      lotId: lot.id,
-      batch: number,
-      state,
-      lab: { L: noisy(seen.L), a: noisy(seen.a), b: noisy(seen.b) },
-      illuminant: 'D65',
-      observer: '10',
-      note: '',
-      replacesId: null,
-      byId: house.personId(),
-      at: iso(ms),
-    });
+    for (const { group, shade } of shadesIn(house, lot, seed, number)) {
+      const own = { L: dry.L + shade.L, a: dry.a + shade.a, b: dry.b + shade.b };
+      const seen = state === 'wet' ? { L: own.L * 0.86, a: own.a * 1.14, b: own.b * 1.12 } : own;
+      house.doc.readings.push({
+        id: house.random.id(ms),
+        lotId: lot.id,
+        batch: number,
+        ...(group === null ? {} : { group }),
+        state,
+        lab: { L: noisy(seen.L), a: noisy(seen.a), b: noisy(seen.b) },
+        illuminant: 'D65',
+        observer: '10',
+        note: '',
+        replacesId: null,
+        byId: house.personId(),
+        at: iso(ms),
+      });
+    }
   }
+}
+
+/** Iron after takes this much of a gold. */
+const SADDENED: Lab = { L: -19, a: 1.5, b: -24 };
+const AS_IT_IS: Lab = { L: 0, a: 0, b: 0 };
+
+/** The shades of a batch, each by how far it lies from the one the lot is named for. */
+function shadesIn(
+  house: Dyehouse,
+  lot: DocLot,
+  seed: ColourwaySeed,
+  batch: number,
+): { readonly group: string | null; readonly shade: Lab }[] {
+  const groups = lot.plan.groups ?? [];
+  if (groups.length <= 1) return [{ group: null, shade: AS_IT_IS }];
+  const body = house.doc.recipeVersions.find((v) => v.id === lot.recipeVersionId)?.body;
+  const here = lot.plan.batches.find((b) => b.number === batch)?.groups ?? [];
+  return groups
+    .filter((g) => here.some((h) => h.key === g.key))
+    .map(({ key, baseId, part }) => {
+      const own = body?.expectedShades?.find((e) => e.baseMaterialId === baseId) ?? seed.shade;
+      const iron = part === groups[0]?.part ? AS_IT_IS : SADDENED;
+      const { shade } = seed;
+      return {
+        group: key,
+        shade: { L: own.L - shade.L + iron.L, a: own.a - shade.a + iron.a, b: own.b - shade.b + iron.b },
+      };
+    });
 }
 
 const WHOLE = { group: null, zone: null, piece: null };
@@ -76,11 +108,15 @@ const WHOLE = { group: null, zone: null, piece: null };
 /** Of the tolerance, what makes a careful judge look twice. */
 const NEAR_THE_LIMIT = 0.7;
 
+/** Whether a reading is of the shade a lot is named for. */
+const isMain = (lot: DocLot, group: string | null | undefined): boolean =>
+  (group ?? null) === null || group === lot.plan.groups?.[0]?.key;
+
 export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: number, how: Circumstances): void {
   if (atMs > house.endMs) return;
   const readings = house.doc.readings.filter((r) => r.lotId === lot.id);
   const last = lot.plan.batches.flatMap((b) =>
-    readings.filter((r) => r.batch === b.number && r.state !== 'wet').slice(-1),
+    readings.filter((r) => r.batch === b.number && r.state !== 'wet' && isMain(lot, r.group)).slice(-1),
   );
   const colour = lotColour(
     seed.shade,
@@ -100,9 +136,9 @@ export function judge(house: Dyehouse, lot: DocLot, seed: ColourwaySeed, atMs: n
   const refused = checkVerdict({
     verdict,
     reason,
-    standardOf: () => ({ ...seed.shade, illuminant: 'D65', observer: '10' }),
+    standardOf: ({ group }) => (isMain(lot, group) ? { ...seed.shade, illuminant: 'D65', observer: '10' } : null),
     toleranceDeltaE: seed.toleranceDeltaE,
-    units: lot.plan.batches.map((b) => ({ ...WHOLE, batch: b.number, label: `Batch ${b.number}` })),
+    units: unitsOf(completePlan(lot.plan as KeptPlan)),
     readings: readings.map((r) => ({ ...WHOLE, ...r })),
     eyes: [],
     rule: 'reading',
