@@ -152,6 +152,11 @@ export const conversion = z.object({
       bestBefore: isoDate.nullable(),
       container: lineOf('The container').default(''),
       tareText: quantityText.default(''),
+      /** Fibre wound off or cut: what a piece is called now, and what it weighs. */
+      piece: z
+        .object({ word: nameOf('The word for a piece'), weightText: quantityText })
+        .nullable()
+        .default(null),
     })
     .nullable(),
   note: noteOf('The note'),

@@ -3,9 +3,22 @@ import { figure } from '../quantity/figure';
 import { formatWeight } from '../quantity/weight';
 
 /** Ways stock changes its form. What goes in leaves its jar, what comes out is a new one that knows its parents. */
-export const CONVERSION_KINDS = ['dry', 'freeze', 'grind', 'dissolve', 'blend', 'open', 'compost'] as const;
+export const CONVERSION_KINDS = [
+  'dry',
+  'freeze',
+  'grind',
+  'dissolve',
+  'blend',
+  'open',
+  'wind',
+  'cut',
+  'compost',
+] as const;
 /** One of `CONVERSION_KINDS`. */
 export type ConversionKind = (typeof CONVERSION_KINDS)[number];
+/** Ways that are for fibre alone: into pieces of another size. */
+export const FIBRE_CONVERSIONS: readonly ConversionKind[] = ['wind', 'cut'];
+
 /** How each conversion is said on screen. */
 export const CONVERSION_LABELS: Readonly<Record<ConversionKind, string>> = {
   dry: 'dried',
@@ -14,6 +27,8 @@ export const CONVERSION_LABELS: Readonly<Record<ConversionKind, string>> = {
   dissolve: 'dissolved',
   blend: 'blended',
   open: 'opened',
+  wind: 'wound off',
+  cut: 'cut',
   compost: 'composted',
 };
 

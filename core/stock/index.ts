@@ -5,6 +5,7 @@ export {
   blendStrength,
   checkConversion,
   CONVERSION_KINDS,
+  FIBRE_CONVERSIONS,
   CONVERSION_LABELS,
   freshToDried,
   packetsFor,

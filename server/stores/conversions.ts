@@ -4,6 +4,7 @@ import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { ConversionInput, ConversionKind, MaterialForm, StockMeasure } from '@vestigia/core';
 import {
   CONVERSION_LABELS,
+  FIBRE_CONVERSIONS,
   blendStrength,
   checkConversion,
   convertGramsToMilligrams,
@@ -109,6 +110,15 @@ async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<
           ? `${stockLot.tag} is no packet, so there is nothing to open.`
           : `${stockLot.tag} is kept in packets. Open them first.`,
       );
+    const isFibre = stockLot.material.kind === 'fibre';
+    if (isFibre !== FIBRE_CONVERSIONS.includes(kind) && kind !== 'compost')
+      throw new Refusal(
+        'refused',
+        isFibre
+          ? `${stockLot.tag} is fibre: it can be wound off or cut, not ${CONVERSION_LABELS[kind]}.`
+          : `${stockLot.tag} is no fibre, so it can’t be ${CONVERSION_LABELS[kind]}.`,
+        { reason: 'fibre' },
+      );
     parts.push({ stockLot, amount: await amountOf(db, quantityText, stockLot.material), movementId });
   }
   return parts;
@@ -159,7 +169,7 @@ async function intoMaterial(
     measure,
     hazards: hazardsOfParts(parts),
     note: '',
-    base: null,
+    base: first.base && pieceOf(first.base, output),
     facts: {
       ...NO_FACTS,
       ...first.facts,
@@ -171,6 +181,14 @@ async function intoMaterial(
   };
   await db.insert(materials).values(created);
   return { ...created, version: 1 };
+}
+
+/** Fibre in pieces of another size: the same fibre and colour, by another word and weight. */
+function pieceOf(base: NonNullable<Material['base']>, { piece }: Output): NonNullable<Material['base']> {
+  if (!piece) return base;
+  const weight = readAmount(piece.weightText, 'weight');
+  if (!weight.ok) throw new Refusal('refused', `What a piece weighs: ${weight.message}`, { reason: 'quantity' });
+  return { ...base, pieceWord: piece.word, usualPieceWeightG: weight.amount / 1000 };
 }
 
 interface Making {
@@ -205,6 +223,9 @@ async function makeStockLot(
     plantPart: parent?.facts.plantPart ?? '',
     stage: parent?.facts.stage ?? '',
     container: output.container,
+    // Mordanted or dyed fibre stays what it is, and of the lot it came from.
+    fromLotId: parent?.facts.fromLotId ?? null,
+    treatment: parent?.facts.treatment ?? null,
     tareMg: tare?.ok ? tare.amount : null,
     strengthPercent:
       strength?.value ?? (kind === 'grind' || kind === 'open' ? (parent?.facts.strengthPercent ?? null) : null),

@@ -443,6 +443,49 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     ]);
   });
 
+  it('winds fibre off and cuts it into pieces of another size, which stay what they were', async () => {
+    const skeins = newId();
+    const wound = {
+      id: newId(),
+      kind: 'wind',
+      inputs: [{ movementId: newId(), stockLotId: f.woolStockLot, quantityText: '400 g' }],
+      output: {
+        movementId: newId(),
+        stockLotId: skeins,
+        materialId: null,
+        newMaterial: 'Rug wool, small skeins',
+        tag: 'SKE-1',
+        quantityText: '395 g',
+        place: 'Loft',
+        bestBefore: null,
+        piece: { word: 'skein', weightText: '50 g' },
+      },
+      note: '',
+    };
+    await post('/api/conversions', wound).expect(200);
+    const jar = await stockLotOf(skeins);
+    expect([jar.row.onHand, jar.parents[0]?.id]).toEqual([395_000, f.woolStockLot]);
+    const { material: made } = await get<MaterialPage>(`/api/materials/${jar.row.materialId}`);
+    expect([made.kind, made.base]).toMatchObject([
+      'fibre',
+      { fibre: 'wool', pieceWord: 'skein', usualPieceWeightG: 50 },
+    ]);
+    const refused = async (kind: string, stockLotId: string): Promise<string> =>
+      (
+        (
+          await post('/api/conversions', {
+            ...wound,
+            id: newId(),
+            kind,
+            inputs: [{ movementId: newId(), stockLotId, quantityText: '100 g' }],
+            output: { ...wound.output, stockLotId: newId(), movementId: newId(), tag: '' },
+          }).expect(422)
+        ).body as Problem
+      ).detail;
+    expect(await refused('cut', f.weldStockLot)).toMatch(/no fibre, so it can’t be cut/);
+    expect(await refused('grind', f.woolStockLot)).toMatch(/is fibre: it can be wound off or cut, not ground/);
+  });
+
   it('values stock both ways and carries cost into a lot, heat and hands too where they have a price', async () => {
     const cheap = await material('Cheap weld');
     await book(cheap, '1 kg', { cost: '10.00', receivedOn: '2026-03-01' });

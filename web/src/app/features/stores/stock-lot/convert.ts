@@ -4,7 +4,14 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { ConversionKind, Figure } from '@vestigia/core';
-import { blendStrength, formatAmount, freshToDried, readAmount, stockConcentration } from '@vestigia/core';
+import {
+  FIBRE_CONVERSIONS,
+  blendStrength,
+  formatAmount,
+  freshToDried,
+  readAmount,
+  stockConcentration,
+} from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { StudioSettings } from '../../../api/studio-settings';
@@ -46,6 +53,18 @@ const KINDS: readonly { kind: ConversionKind; name: string; out: string; hint: s
   },
   { kind: 'open', name: 'Open packets', out: 'What was in them', hint: 'Whole packets into a jar, by weight.' },
   {
+    kind: 'wind',
+    name: 'Wind off',
+    out: 'What was wound off, by weight',
+    hint: 'Cones into hanks, hanks into skeins: the same fibre in pieces of another size.',
+  },
+  {
+    kind: 'cut',
+    name: 'Cut',
+    out: 'What was cut, by weight',
+    hint: 'Cloth into lengths, lengths into pieces. What falls off is the loss.',
+  },
+  {
     kind: 'compost',
     name: 'To the compost',
     out: '',
@@ -77,8 +96,14 @@ export class ConvertPage {
   private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
   /** What one would most likely do with the jar one came from. */
   private readonly measure = computed(() => this.shelf.value()?.find((j) => j.id === this.stockLot())?.measure);
+  private readonly isFibre = computed(
+    () => this.shelf.value()?.find((j) => j.id === this.stockLot())?.kind === 'fibre',
+  );
+  protected readonly isPieces = computed(() => FIBRE_CONVERSIONS.includes(this.kind()));
+  protected readonly pieceWord = signal('');
+  protected readonly pieceWeight = signal('');
   protected readonly kind = linkedSignal<ConversionKind>(() =>
-    this.measure() === 'pieces' ? 'open' : this.measure() === 'volume' ? 'blend' : 'dry',
+    this.isFibre() ? 'wind' : this.measure() === 'pieces' ? 'open' : this.measure() === 'volume' ? 'blend' : 'dry',
   );
   protected readonly chosen = computed(
     () => KINDS.find((k) => k.kind === this.kind()) ?? (KINDS[0] as (typeof KINDS)[number]),
@@ -87,7 +112,10 @@ export class ConvertPage {
     (this.shelf.value() ?? []).filter(
       (j) =>
         j.free > 0 &&
-        (this.kind() === 'compost' || (j.kind !== 'fibre' && (this.kind() === 'open') === (j.measure === 'pieces'))),
+        (this.kind() === 'compost' ||
+          (FIBRE_CONVERSIONS.includes(this.kind())
+            ? j.kind === 'fibre'
+            : j.kind !== 'fibre' && (this.kind() === 'open') === (j.measure === 'pieces'))),
     ),
   );
   protected readonly parts = linkedSignal<readonly Part[]>(() => [
@@ -181,6 +209,8 @@ export class ConvertPage {
             bestBefore: this.bestBefore() || null,
             container: this.container(),
             tareText: '',
+            piece:
+              this.isPieces() && into === 'new' ? { word: this.pieceWord(), weightText: this.pieceWeight() } : null,
           };
     const inputs = this.parts()
       .filter((p) => p.stockLotId !== '')
