@@ -82,5 +82,7 @@ export const dyeInLiquor = z.object({
   minutes: numberIn('The time', 1, 40_000, 'min'),
   /** In a vat: how often they are dipped, with air between. */
   dips: z.int().min(1, { error: 'Dip it at least once.' }).max(30, { error: 'Thirty dips are the most.' }),
+  /** Out of a vat, between two dips. */
+  airMinutes: numberIn('The airing', 1, 1440, 'min'),
 });
 export type DyeInLiquor = z.infer<typeof dyeInLiquor>;

@@ -109,7 +109,7 @@ export const studioDocument = z
         toMaster: z.number().nullable(),
         toFirst: z.number().nullable(),
         betweenBatches: z.number().nullable(),
-        restsOn: z.enum(['reading', 'twoEyes', 'eye']).default('reading'),
+        restsOn: z.enum(['reading', 'twoEyes', 'eye']).nullable().default('reading'),
         ...who,
       }),
     ),

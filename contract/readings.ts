@@ -9,6 +9,8 @@ const part = {
   piece: lineOf('The piece').nullable().default(null),
 };
 
+const partView = { group: z.string().nullable(), zone: z.string().nullable(), piece: z.string().nullable() };
+
 export const newReading = z.object({
   id,
   batch: z.int().min(1),
@@ -21,16 +23,12 @@ export const newReading = z.object({
 });
 
 export type NewReading = z.infer<typeof newReading>;
-/** As it may be written; read, every part is there. */
-export type NewReadingInput = z.input<typeof newReading>;
 
 export const reading = z
   .object({
     id,
     batch: z.int(),
-    group: z.string().nullable(),
-    zone: z.string().nullable(),
-    piece: z.string().nullable(),
+    ...partView,
     state: z.enum(READING_STATES),
     lab,
     ...colourConditions.shape,
@@ -68,9 +66,7 @@ export const eyeReading = z
   .object({
     id,
     batch: z.int(),
-    group: z.string().nullable(),
-    zone: z.string().nullable(),
-    piece: z.string().nullable(),
+    ...partView,
     state: z.enum(READING_STATES),
     seen: eyeSeen,
     note: z.string(),
@@ -95,6 +91,7 @@ export const verdict = z
     toMaster: z.number().nullable(),
     toFirst: z.number().nullable(),
     betweenBatches: z.number().nullable(),
-    restsOn: z.enum(['reading', 'twoEyes', 'eye']).default('reading'),
+    /** `null` where nobody had looked yet: held or refused unseen. */
+    restsOn: z.enum(['reading', 'twoEyes', 'eye']).nullable().default('reading'),
   })
   .meta({ id: 'Verdict' });

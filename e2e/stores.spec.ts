@@ -52,7 +52,7 @@ describe('stores, on the demo studio', () => {
   it('warns of bad neighbours, and goes down the shelf by keyboard', async () => {
     await corin.go('/stores');
     await corin.sees('acid on chlorine bleach sets free poisonous chlorine gas', 'aside');
-    await corin.sees('69 jars');
+    await corin.sees('71 jars');
     await corin.page.focus('cdk-virtual-scroll-viewport');
     await corin.page.keyboard.press('ArrowDown');
     await corin.page.keyboard.press('ArrowDown');
@@ -79,7 +79,7 @@ describe('stores, on the demo studio', () => {
     await corin.sees('The shelf as it stood at the end of that day.');
     expect(await corin.text('main')).not.toContain('BLE-1');
     await corin.press('Back to now');
-    await corin.sees('69 jars');
+    await corin.sees('71 jars');
   });
 
   it('takes a material from the catalogue, books a harvest with leave, and dries it with its factor kept', async () => {

@@ -425,4 +425,14 @@ describe('checks before a lot', () => {
     const vessels = [pot('steel', 30), pot('white', 30, { metal: 'enamel' })];
     expect(check({ recipe: twice, plan: { vessels } }).filter((c) => c.severity === 'stop')).toEqual([]);
   });
+
+  it('keeps every remark on the water: hard where soft is asked for, and iron that stains', () => {
+    const soft = { ...sound, water: { asks: 'soft' as const, hardnessDh: null } };
+    const water = { name: 'Well', ph: 7.4, hardnessDh: 20, ironMgPerL: 1 };
+    const remarks = check({ recipe: soft, plan: { water }, check: { water } }).filter((c) =>
+      c.why.startsWith('Hardness and iron'),
+    );
+    expect(remarks.length).toBeGreaterThan(1);
+    expect(new Set(remarks.map((c) => c.key)).size).toBe(remarks.length);
+  });
 });

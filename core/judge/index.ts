@@ -17,4 +17,12 @@ export { foldFamily, placeShade, standardFor, unitsOf } from './family';
 export type { ShadeOf } from './shade-of';
 export { hasShade, mainGroup, sayShade, shadeKey } from './shade-of';
 export type { LotColour, ReadingState, ShadeReading, Standard, Verdict, VerdictCase, VerdictRefusal } from './verdict';
-export { checkVerdict, lotColour, READING_STATES, settledReadings, verdictRestsOn, VERDICTS } from './verdict';
+export {
+  checkVerdict,
+  lotColour,
+  READING_STATES,
+  settledReadings,
+  unseenUnits,
+  verdictRestsOn,
+  VERDICTS,
+} from './verdict';

@@ -100,6 +100,18 @@ const isOf = (seen: ShadeOf, unit: ShadeOf): boolean =>
   seen.piece === null &&
   (seen.group === null || seen.group === unit.group);
 
+/** What nobody has seen dry yet: neither read nor, where eyes count, looked at. */
+export function unseenUnits({
+  units,
+  readings,
+  eyes,
+  rule,
+}: Pick<VerdictCase, 'units' | 'readings' | 'eyes' | 'rule'>): VerdictCase['units'] {
+  const settled: readonly ShadeOf[] = settledReadings(readings);
+  const looked = rule === 'reading' ? [] : eyes.filter((e) => e.state !== 'wet');
+  return units.filter((unit) => ![...settled, ...looked].some((seen) => isOf(seen, unit)));
+}
+
 /**
  * What a verdict rests on, and so how sure it is: a reading of everything, else eyes; `null` where something was not
  * seen at all.
@@ -160,7 +172,7 @@ function refuseUnseen({ units, readings, eyes, rule }: VerdictCase): VerdictRefu
           code: 'onlyWet',
           message: 'Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.',
         };
-  const unseen = units.filter((unit) => !settled.some((r) => isOf(r, unit)) && !dry.some((e) => isOf(e, unit)));
+  const unseen = unseenUnits({ units, readings, eyes, rule });
   const named = [...new Set(unseen.map((u) => u.label))];
   if (unseen.length > 0)
     return rule === 'reading' && eyes.length > 0
@@ -207,8 +219,7 @@ function refuseUnlike(
       code: 'reasonMissing',
       message: `ΔE ${worst.toFixed(2)} is beyond the tolerance of ${toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
     };
-  const settled = settledReadings(readings);
-  const unread = units.filter((unit) => !settled.some((r) => isOf(r, unit)));
+  const unread = unseenUnits({ units, readings, eyes: [], rule });
   const unlike =
     rule === 'reading'
       ? undefined

@@ -1,3 +1,5 @@
+import { VAT_LABELS } from '../bath/vat';
+
 /** One school's answer to a question of practice. */
 export interface PracticeChoice {
   readonly key: string;
@@ -126,10 +128,10 @@ export const PRACTICE: readonly PracticeQuestion[] = [
     'vatKind',
     'Kind of vat',
     false,
-    choice('ferment', 'fermented', 'Gentle and lasting; days to come to life, and warmth to keep.'),
-    choice('fruit', 'sugar and lime', 'No harsh reducer; strongly alkaline, so hard on wool.'),
-    choice('iron', 'iron and lime', 'Cold and lasting, for cellulose; a thick sediment, and too alkaline for wool.'),
-    choice('reducer', 'with a reducer', 'Ready in an hour; gas and caustic, and spent soon.'),
+    choice('ferment', VAT_LABELS.ferment, 'Gentle and lasting; days to come to life, and warmth to keep.'),
+    choice('fruit', VAT_LABELS.fruit, 'No harsh reducer; strongly alkaline, so hard on wool.'),
+    choice('iron', VAT_LABELS.iron, 'Cold and lasting, for cellulose; a thick sediment, and too alkaline for wool.'),
+    choice('reducer', VAT_LABELS.reducer, 'Ready in an hour; gas and caustic, and spent soon.'),
   ),
   question(
     'rinseMordant',

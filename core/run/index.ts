@@ -38,6 +38,8 @@ export type { PotInUse } from './pots-in-use';
 export { potsInUse, potsOf, potTaken } from './pots-in-use';
 export type { PotLiquor } from './pot-liquor';
 export { isDrawn, potLiquor } from './pot-liquor';
+export type { PouredLiquor } from './poured-liquors';
+export { pouredLiquors } from './poured-liquors';
 export type { PhLock } from './ph-lock';
 export { phLock } from './ph-lock';
 export type {

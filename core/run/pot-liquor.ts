@@ -39,6 +39,8 @@ export interface PotLiquor {
   readonly mainDosedG: number;
   /** How often fibre drew from it. */
   readonly dips: number;
+  /** The last of them was in a vat, where a dip draws by how much fibre there is to how much liquor. */
+  readonly isVat: boolean;
 }
 
 /**
@@ -54,6 +56,7 @@ export function potLiquor(plan: LotPlan, records: readonly StepRecord[], step: P
   const dosed: BathContent[] = [];
   let liquor: StandingLiquor = { volumeMl: 0, contents: [] };
   let dips = 0;
+  let isVat = false;
   const change = (what: LiquorChange): void => {
     liquor = changeLiquor(liquor, what);
   };
@@ -71,7 +74,8 @@ export function potLiquor(plan: LotPlan, records: readonly StepRecord[], step: P
     }
     for (const move of movesOf(record, bath, liquor.volumeMl)) change(move);
     if (bath && takesPieces(s) && record?.startedAt !== undefined) {
-      dips += 1;
+      isVat = isDipped(s);
+      dips += isVat ? s.repeats : 1;
       const carriedMl = carriedOffMl(bath.wof.value);
       change({ kind: 'fibre', takenShare: takenShare(s, bath.wof.value, liquor.volumeMl), carriedMl, draws });
     }
@@ -84,13 +88,15 @@ export function potLiquor(plan: LotPlan, records: readonly StepRecord[], step: P
     heaviest(liquor.contents.filter(draws)) ??
     heaviest(liquor.contents);
   const mainDosedG = dosed.filter((c) => c.materialId === main?.materialId).reduce((sum, c) => sum + c.grams, 0);
-  return { left: liquor, main, mainDosedG: Math.round(mainDosedG * 1000) / 1000, dips };
+  return { left: liquor, main, mainDosedG: Math.round(mainDosedG * 1000) / 1000, dips, isVat };
 }
 
-/** Share that fibre draws at a step: dip by dip in a vat, where pieces are lifted to the air between. */
+/** Whether pieces are dipped and lifted to the air: a vat’s way. */
+const isDipped = ({ course }: PlannedStep): boolean => course.some((leg) => leg.do === 'air');
+
+/** Share that fibre draws at a step: dip by dip in a vat. */
 function takenShare(step: PlannedStep, wofG: number, volumeMl: number): number {
-  const isVat = step.course.some((leg) => leg.do === 'air');
-  return isVat && volumeMl > 0 ? 1 - (1 - vatDipShare(wofG, volumeMl)) ** step.repeats : USUAL_TAKEN;
+  return isDipped(step) && volumeMl > 0 ? 1 - (1 - vatDipShare(wofG, volumeMl)) ** step.repeats : USUAL_TAKEN;
 }
 
 /** The filling of a step that is of the same pot. */

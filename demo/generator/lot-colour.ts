@@ -54,6 +54,8 @@ export function read(
     const ms = atMs + number * 60_000;
     const dry = shadeOf(house, lot, seed, number, how);
     const noisy = (value: number): number => Math.round((value + house.random.spread(0.12)) * 100) / 100;
+    // The rug's paler sister was laid beside the cloth before it went to the reader.
+    if (state === 'dry' && seed.name === 'Ebb') lookAt(house, lot, number, ms - 30_000);
     for (const { group, shade } of shadesIn(house, lot, seed, number)) {
       const own = { L: dry.L + shade.L, a: dry.a + shade.a, b: dry.b + shade.b };
       const seen = state === 'wet' ? { L: own.L * 0.86, a: own.a * 1.14, b: own.b * 1.12 } : own;
@@ -104,6 +106,28 @@ function shadesIn(
 }
 
 const WHOLE = { group: null, zone: null, piece: null };
+
+function lookAt(house: Dyehouse, lot: DocLot, batch: number, atMs: number): void {
+  (house.doc.eyeReadings ??= []).push({
+    id: house.random.id(atMs),
+    lotId: lot.id,
+    batch,
+    state: 'dry',
+    seen: {
+      against: 'master',
+      depth: 0,
+      hue: 'yellower',
+      clarity: 0,
+      evenness: 'even',
+      where: '',
+      light: 'daylight',
+    },
+    note: '',
+    replacesId: null,
+    byId: house.personId(),
+    at: iso(atMs),
+  });
+}
 
 /** Of the tolerance, what makes a careful judge look twice. */
 const NEAR_THE_LIMIT = 0.7;

@@ -91,6 +91,8 @@ describe('the demo studio', () => {
     expect(onHand('VAT-1')).toBeGreaterThan(20_000_000);
     const kinds = demo.liquorEntries.filter((e) => e.stockLotId === jar('VAT-1')).map((e) => e.kind);
     expect(kinds).toEqual(['save', 'feed', 'vat', 'return', 'vat', 'feed', 'vat']);
+    expect([onHand('RIB-C'), onHand('IRS-1')]).toEqual([49_000, 500_000]);
+    expect(demo.eyeReadings.map((e) => e.lotId)).toEqual([lotOf('Ebb')?.id]);
     const rescued = demo.lots.find((l) => l.plan.materials[0]?.picks[0]?.stockLotId === jar('RUG-R'));
     expect(passed(rescued)).toBe(true);
   });

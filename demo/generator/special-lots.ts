@@ -1,9 +1,8 @@
 import type { VatKind, VatLook } from '@vestigia/core';
-import { readLotSize, vatDipShare } from '@vestigia/core';
+import { VAT_LOOK_LABELS, readLotSize, vatDipShare } from '@vestigia/core';
 import type { Doc, DocLot, Dyehouse } from './dyehouse';
 import { DAY_MS, iso } from './dyehouse';
 import { agree, planFor, work } from './dye-lot';
-import { reservedFor } from './lot-stock';
 
 /** Something in the story that is told once, so many days before its end. */
 export interface Special {
@@ -290,9 +289,8 @@ function setVat(house: Dyehouse, atMs: number): void {
 }
 
 function lookAtVat(house: Dyehouse, atMs: number, look: VatLook, ph: number, temperatureC: number): void {
-  const said = { yellow: 'clear, yellow to amber', green: 'green', blue: 'blue', cloudy: 'cloudy, not settled' }[look];
   const vat = { kind: 'fruit' as const, look, ph, temperatureC, at: iso(atMs) };
-  liquorEntry(house, atMs, vatOf(house), 'vat', { vat }, `${said} · pH ${ph} · ${temperatureC} °C`);
+  liquorEntry(house, atMs, vatOf(house), 'vat', { vat }, `${VAT_LOOK_LABELS[look]} · pH ${ph} · ${temperatureC} °C`);
 }
 
 /** Two lengths dipped four times, and the vat poured back, weaker and a little less. */
@@ -341,7 +339,7 @@ function feedVat(house: Dyehouse, atMs: number): void {
   const vat = vatOf(house);
   const last = house.doc.liquorEntries?.filter((e) => e.stockLotId === vat).at(-1)?.after;
   const jar = jarOf(house, 'FRU-1');
-  if (!last || reservedFor(house, house.doc.lots[0] as DocLot, jar) > 0) return;
+  if (!last) return;
   const grams = 35;
   move(house, atMs, jar, 'use', -grams * 1000, 'into VAT-1');
   const contents = last.contents.map((c) => (c.name === 'Fructose' ? { ...c, grams: c.grams + grams } : c));

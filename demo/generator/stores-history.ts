@@ -1,5 +1,5 @@
 import type { StudioFile } from '@vestigia/contract';
-import { blendStrength, freshToDried, ladderStrength, leftAfterUse } from '@vestigia/core';
+import { blendStrength, freshToDried, ladderStrength, leftAfterUse, stockConcentration } from '@vestigia/core';
 import type { Random } from './random';
 
 const DAY_MS = 86_400_000;
@@ -238,6 +238,78 @@ export function addStoresHistory(doc: StudioFile, { random, endMs, materialId, b
       note: `${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}`,
       byId: byId(),
       at: at(44),
+    });
+  }
+
+  // Ribbon cut for the bookbinder's samples, and a solution for the smallest doses of iron.
+  const changed = (
+    days: number,
+    kind: 'cut' | 'dissolve',
+    material: string,
+    takenMg: number,
+    lossMg: number,
+    note: string,
+  ): { from: string; conversionId: string } | undefined => {
+    const from = doc.stockLots.find(
+      (s) => s.materialId === materialId(material) && s.receivedOn < at(days).slice(0, 10) && free(s.id) > takenMg * 2,
+    );
+    if (!from) return undefined;
+    const conversionId = id(days);
+    conversions.push({ id: conversionId, kind, lossMg, note, byId: byId(), at: at(days) });
+    move(days, from.id, 'convert', -takenMg, kind === 'cut' ? 'cut' : 'dissolved', conversionId);
+    return { from: from.tag, conversionId };
+  };
+  const cut = changed(4, 'cut', 'Silk ribbon', 50_000, 1_000, 'ends for the bookbinder’s sample cards');
+  if (cut) {
+    const ends = stockLot(4, 'Silk ribbon', 'RIB-C', {
+      place: 'Drawer 3',
+      source: cut.from,
+      facts: { origin: 'made' },
+    });
+    move(4, ends, 'convert', 49_000, `cut from ${cut.from}`, cut.conversionId);
+  }
+  const dissolved = changed(6, 'dissolve', 'Iron sulphate', 5_000, 0, '');
+  if (dissolved) {
+    const solution = id(6);
+    doc.materials.push({
+      id: solution,
+      name: 'Iron sulphate, 10 g/l',
+      kind: 'modifier',
+      measure: 'volume',
+      hazards: ['ironSalt'],
+      note: '',
+      base: null,
+      facts: { forms: ['liquor'] },
+    });
+    const bottle: Lot = {
+      id: id(6),
+      materialId: solution,
+      tag: 'IRS-1',
+      receivedOn: at(6).slice(0, 10),
+      bestBefore: null,
+      place: 'Locked box',
+      source: dissolved.from,
+      note: '',
+      facts: { origin: 'made', form: 'liquor', container: 'brown bottle' },
+    };
+    doc.stockLots.push(bottle);
+    move(6, bottle.id, 'convert', 500_000, `dissolved from ${dissolved.from}`, dissolved.conversionId);
+    liquorEntries.push({
+      id: id(6),
+      stockLotId: bottle.id,
+      kind: 'save',
+      after: {
+        what: 'stockSolution',
+        vessel: 'brown bottle',
+        contents: [{ materialId: materialId('Iron sulphate'), name: 'Iron sulphate', grams: 5 }],
+        volumeUl: 500_000,
+        working: stockConcentration(5, 500),
+        signs: [],
+        at: at(6),
+      },
+      note: '',
+      byId: byId(),
+      at: at(6),
     });
   }
 

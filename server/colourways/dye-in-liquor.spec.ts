@@ -1,32 +1,17 @@
 import type { LotDetail, Problem, Proposal, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, agreed, furnish, newId, openTestStudio } from '../test/test-studio';
+import { KINDS, agreed, furnish, keptLiquor, newId, openTestStudio } from '../test/test-studio';
 
 describe.each(KINDS)('other pieces into a liquor that stands (%s)', (kind) => {
   let studio: TestStudio;
   let f: Furniture;
   const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const keep = async (tag: string, what: string, rest: object = {}): Promise<string> => {
-    const id = newId();
-    await post('/api/liquors', {
-      id,
-      movementId: newId(),
-      what,
-      materialId: null,
-      newMaterial: `${tag} liquor`,
-      tag,
-      quantityText: '9 l',
-      contents: [{ materialId: f.weld, name: 'Weld', grams: 60 }],
-      working: null,
-      fromLotId: null,
-      vessel: 'bucket',
-      place: 'cold',
-      bestBefore: null,
-      note: '',
-      ...rest,
-    }).expect(200);
-    return id;
+  const keep = async (tag: string, rest: object = {}): Promise<string> => {
+    const contents = [{ materialId: f.weld, name: 'Weld', grams: 60 }];
+    const liquor = keptLiquor(`${tag} liquor`, tag, { contents, ...rest });
+    await post('/api/liquors', liquor).expect(200);
+    return liquor.id;
   };
   const dyeIn = (id: string, rest: object = {}) =>
     post(`/api/stock-lots/${id}/dye-in`, {
@@ -38,6 +23,7 @@ describe.each(KINDS)('other pieces into a liquor that stands (%s)', (kind) => {
       temperatureC: 60,
       minutes: 45,
       dips: 1,
+      airMinutes: 20,
       ...rest,
     });
   const proposed = async (colourwayId: string): Promise<Proposal> => {
@@ -51,7 +37,7 @@ describe.each(KINDS)('other pieces into a liquor that stands (%s)', (kind) => {
   afterAll(() => studio.close());
 
   it('are a small lot of their own that takes all of it, and waits for what comes out', async () => {
-    const bath = await keep('WB-1', 'dyeBath');
+    const bath = await keep('WB-1');
     const { id } = (await dyeIn(bath).expect(200)).body as { id: string };
     const proposal = await proposed(id);
     const dye = proposal.plan.steps.find((s) => s.kind === 'dye');
@@ -69,19 +55,21 @@ describe.each(KINDS)('other pieces into a liquor that stands (%s)', (kind) => {
   });
 
   it('are dipped and aired where it is a vat, as its kind works', async () => {
-    const vat = await keep('VAT-9', 'vat', { vatKind: 'reducer' });
-    const { id } = (await dyeIn(vat, { temperatureC: null, minutes: 4, dips: 5 }).expect(200)).body as { id: string };
+    const vat = await keep('VAT-9', { what: 'vat', vatKind: 'reducer' });
+    const { id } = (await dyeIn(vat, { temperatureC: null, minutes: 4, dips: 5, airMinutes: 12 }).expect(200)).body as {
+      id: string;
+    };
     expect((await proposed(id)).plan.steps.find((s) => s.kind === 'dye')).toMatchObject({
       repeats: 5,
       course: [
         { do: 'hold', toC: 48, minutes: 4 },
-        { do: 'air', minutes: 20 },
+        { do: 'air', minutes: 12 },
       ],
     });
   });
 
   it('are refused in a sentence where there is no liquor, or none left, and leave nothing behind', async () => {
-    const bath = await keep('WB-2', 'dyeBath');
+    const bath = await keep('WB-2');
     await post(`/api/stock-lots/${bath}/takings`, {
       id: newId(),
       kind: 'spoil',

@@ -11,7 +11,6 @@ import { findStockLot } from '../stores/stock-lot-store';
 import { addColourway, baseFacts } from './colourways-store';
 
 const USUAL_RATIO = 30;
-const AIRING_MIN = 20;
 const TOLERANCE_DELTA_E = 2;
 
 /**
@@ -64,7 +63,7 @@ const step = (key: string, kind: string, title: string, durationMin: number) => 
 });
 
 /** All of the liquor is the bath; in a vat pieces are dipped and aired, at the warmth it works at. */
-function inIt(materialId: string, { vat }: Liquor, { temperatureC, minutes, dips }: DyeInLiquor): object {
+function inIt(materialId: string, { vat }: Liquor, { temperatureC, minutes, dips, airMinutes }: DyeInLiquor): object {
   const bath = { usesBath: true, doses: [{ materialId, by: 'allThere' }] };
   if (!vat) return { ...bath, ...(temperatureC === null ? {} : { temperatureC }) };
   const toC = temperatureC ?? Math.round((VAT_FACTS[vat.kind].lowC + VAT_FACTS[vat.kind].highC) / 2);
@@ -74,7 +73,7 @@ function inIt(materialId: string, { vat }: Liquor, { temperatureC, minutes, dips
     repeats: dips,
     course: [
       { do: 'hold', toC, minutes },
-      { do: 'air', minutes: AIRING_MIN },
+      { do: 'air', minutes: airMinutes },
     ],
   };
 }

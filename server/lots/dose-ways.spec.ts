@@ -4,13 +4,14 @@ import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
   agreed,
+  colourwayOf,
   dyeLot,
   furnish,
+  keptLiquor,
   makeLot,
   newId,
   openTestStudio,
   reading,
-  recipeBody,
   verdict,
 } from '../test/test-studio';
 
@@ -24,21 +25,6 @@ describe.each(KINDS)('doses as people give them (%s)', (kind) => {
   afterAll(() => studio.close());
 
   const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const colourwayOf = async (name: string, steps: object[]): Promise<string> => {
-    const [versionId, colourway] = [newId(), newId()];
-    const body = { ...recipeBody(f.alum, f.weld), steps };
-    await post('/api/recipes', { id: newId(), name, versionId, body }).expect(200);
-    await post('/api/colourways', {
-      id: colourway,
-      name,
-      recipeVersionId: versionId,
-      baseMaterialId: f.wool,
-      master: { L: 70, a: 0, b: 30, illuminant: 'D65', observer: '10' },
-      toleranceDeltaE: 2,
-      note: '',
-    }).expect(200);
-    return colourway;
-  };
   const dye = (doses: object[]) => ({
     key: 'dye',
     kind: 'dye',
@@ -62,7 +48,7 @@ describe.each(KINDS)('doses as people give them (%s)', (kind) => {
 
   it('a range is told, chosen within, refused outside, and dyed again as it was chosen', async () => {
     const range = { materialId: f.weld, by: 'percentOwf', percentOwf: 25, toPercentOwf: 50 };
-    const colourway = await colourwayOf('By choice', [dye([range])]);
+    const colourway = await colourwayOf(studio, f, 'By choice', [dye([range])]);
     const least = await proposed(ask(colourway));
     expect(least.ranges).toEqual([
       {
@@ -94,25 +80,18 @@ describe.each(KINDS)('doses as people give them (%s)', (kind) => {
     await post(`/api/lots/${first}/verdicts`, verdict('pass')).expect(200);
     const bath = newId();
     await post('/api/liquors', {
+      ...keptLiquor('Marram bath', 'MB-1'),
       id: bath,
-      movementId: newId(),
-      what: 'dyeBath',
-      materialId: null,
-      newMaterial: 'Marram bath',
-      tag: 'MB-1',
       quantityText: '8 l',
       contents: [{ materialId: f.weld, name: 'Weld', grams: 100 }],
-      working: null,
       fromLotId: first,
-      vessel: 'bucket',
-      place: 'cold',
-      bestBefore: null,
-      note: '',
     }).expect(200);
     const stockLot = (await studio.agent.get(`/api/stock-lots/${bath}`).expect(200)).body as {
       row: { materialId: string };
     };
-    const colourway = await colourwayOf('Second dip', [dye([{ materialId: stockLot.row.materialId, by: 'liquor' }])]);
+    const colourway = await colourwayOf(studio, f, 'Second dip', [
+      dye([{ materialId: stockLot.row.materialId, by: 'liquor' }]),
+    ]);
     const second = await proposed(ask(colourway));
     const [filled] = second.plan.steps[1]?.baths ?? [];
     expect([filled?.liquor.value, filled?.water?.value, second.unfolds]).toEqual([12_000, 4000, []]);

@@ -24,7 +24,7 @@ import { readParts } from './lot-parts';
 import type { LotRow } from './lots-store';
 import { currentEyes, currentReadings, findFirstLotId, findLot } from './lots-store';
 import { releaseReservations } from './release-reservations';
-import { readJudgeRule, readStandards } from './standards';
+import { readStandards } from './standards';
 
 type Seen = Pick<NewReading, 'batch' | 'group' | 'zone' | 'piece' | 'replacesId'>;
 
@@ -105,7 +105,7 @@ export async function giveVerdict(
   const [colourway] = await db.select().from(colourways).where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw notFound('colourway');
   const parts = await readParts(db, lotId, 'entries', 'readings', 'eyes');
-  const standards = await readStandards(db, lot);
+  const { standards, rule } = await readStandards(db, lot);
   const records = foldRun(parts.entries, lot.plan.steps.length);
   const judged = {
     units: unitsOf(lot.plan),
@@ -118,7 +118,7 @@ export async function giveVerdict(
     reason,
     standardOf: (of) => standardFor(lot.plan, of, standards),
     toleranceDeltaE: colourway.toleranceDeltaE,
-    rule: await readJudgeRule(db),
+    rule,
     openSteps: records.filter((r) => !['done', 'skipped'].includes(stepState(r))).length,
   });
   if (refusal) throw new Refusal('refused', refusal.message, { reason: refusal.code });
@@ -133,7 +133,7 @@ export async function giveVerdict(
     toMaster: far.length > 0 ? Math.max(...far) : null,
     toFirst: await differenceToFirst(db, lot, shown),
     betweenBatches: shown ? Math.max(...family.map((m) => m.betweenBatchesDeltaE)) : null,
-    restsOn: verdictRestsOn(judged) ?? 'eye',
+    restsOn: verdictRestsOn(judged),
     at: by.now.toISOString(),
     byId: by.byId,
   });

@@ -19,6 +19,8 @@ interface Parts {
     readonly amount: number;
   })[];
   readonly again: { readonly id: string; readonly number: number }[];
+  readonly expected: LotDetail['expected'];
+  readonly judgeRule: LotDetail['judgeRule'];
 }
 
 const by = sql`json_build_object('id', p.id, 'name', p.name)`;
@@ -80,6 +82,9 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
       sql`FROM movements v JOIN stock_lots s ON s.id = v.stock_lot_id JOIN materials m ON m.id = s.material_id WHERE v.lot_id = ${lotId}`,
       sql`m.name, s.tag`,
     ),
+  expected: (lotId) =>
+    sql`(SELECT coalesce(v.body->'expectedShades', '[]') FROM lots l JOIN recipe_versions v ON v.id = l.recipe_version_id WHERE l.id = ${lotId})`,
+  judgeRule: () => sql`(SELECT to_json(judge_rule) FROM studio)`,
   again: (lotId) =>
     list(
       sql`json_build_object('id', l.id, 'number', l.number)`,

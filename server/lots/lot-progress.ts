@@ -129,7 +129,7 @@ export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
     .orderBy(asc(verdicts.seq));
   const progress = foldProgress({
     lot,
-    standards: await readStandards(db, lot),
+    standards: (await readStandards(db, lot)).standards,
     ...(await readParts(db, lotId, 'entries', 'readings', 'eyes')),
     verdicts: given.map((v) => ({ ...v, at: new Date(v.at).toISOString() })),
   });

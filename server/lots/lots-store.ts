@@ -26,7 +26,6 @@ import {
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
-import { readExpected, readJudgeRule } from './standards';
 
 /** A lot with its plan complete, whatever version of the program kept it. */
 export type LotRow = Omit<typeof lots.$inferSelect, 'plan'> & { readonly plan: LotPlan };
@@ -213,7 +212,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const { named, entries, readings, eyes, verdicts, stockLots, moved, again } = await readParts(
+  const { named, entries, readings, eyes, verdicts, stockLots, moved, again, expected, judgeRule } = await readParts(
     db,
     id,
     'named',
@@ -224,6 +223,8 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     'stockLots',
     'moved',
     'again',
+    'expected',
+    'judgeRule',
   );
   const madeFrom = madeFromMoved(moved, id);
   const tags = new Map([
@@ -252,8 +253,8 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     deviations: findRunDeviations(lot.plan, entries, (stockLot) => tags.get(stockLot) ?? 'another jar'),
     readings,
     eyes,
-    expected: await readExpected(db, lot.recipeVersionId),
-    judgeRule: await readJudgeRule(db),
+    expected,
+    judgeRule,
     verdicts,
     factors: lot.factors,
     first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,

@@ -5,11 +5,12 @@ import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
   agreed,
+  colourwayOf,
   delivery,
   furnish,
+  keptLiquor,
   newId,
   openTestStudio,
-  recipeBody,
   runEntry,
   weighing,
 } from '../test/test-studio';
@@ -36,8 +37,6 @@ describe.each(KINDS)('a dose too small for the balance, at the bench (%s)', (kin
       base: null,
     }).expect(200);
     jar = ((await post('/api/stock-lots', delivery(iron, '20 g')).expect(200)).body as { id: string }).id;
-    const [versionId] = [newId()];
-    colourway = newId();
     const step = {
       kind: 'modify',
       title: 'Sadden',
@@ -48,21 +47,7 @@ describe.each(KINDS)('a dose too small for the balance, at the bench (%s)', (kin
       usesBath: true,
       doses: [{ materialId: iron, percentOwf: 0.3 }],
     };
-    await post('/api/recipes', {
-      id: newId(),
-      name: 'Barely saddened',
-      versionId,
-      body: { ...recipeBody(f.alum, f.weld), steps: [step] },
-    }).expect(200);
-    await post('/api/colourways', {
-      id: colourway,
-      name: 'Barely',
-      recipeVersionId: versionId,
-      baseMaterialId: f.wool,
-      master: { L: 70, a: 0, b: 30, illuminant: 'D65', observer: '10' },
-      toleranceDeltaE: 2,
-      note: '',
-    }).expect(200);
+    colourway = await colourwayOf(studio, f, 'Barely', [step]);
   });
   afterAll(() => studio.close());
 
@@ -167,5 +152,14 @@ describe.each(KINDS)('a dose too small for the balance, at the bench (%s)', (kin
       /how much of the solution was taken/,
     );
     expect((await read(jar)).row.onHand).toBe(15_000);
+    const bath = newId();
+    await post('/api/liquors', {
+      ...keptLiquor('Iron bath', 'IB-1'),
+      id: bath,
+      what: 'mordantBath',
+      contents: [{ materialId: iron, name: 'Iron sulphate', grams: 100 }],
+    }).expect(200);
+    // A bath that was used holds iron too, and nobody knows what else: it is no stock solution.
+    expect(await refused({ stockLotId: bath, takenMl: 30, gPerL: 10 })).toMatch(/Wrong jar: IB-1/);
   });
 });

@@ -1,13 +1,13 @@
 import type { BathContent, CheckedEntryOf, RunEntry, RunRefusal, SolutionTaken, StockMeasure } from '@vestigia/core';
 import { plannedWeighing, refuseEntry } from '@vestigia/core';
-import { eq, inArray, sql } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { materials, movements, stockBalances, stockLots, studio } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { notFound } from '../shared/problem';
 import { convert } from '../stores/conversions';
-import { concentrationOf, contentsIn } from '../stores/liquor-level';
+import { contentsIn, solutionMaterial, solutionStrength } from '../stores/liquor-level';
 import { takeForLot } from '../stores/movements';
 import type { LotRow } from './lots-store';
 import { readReserved } from './lots-store';
@@ -38,7 +38,7 @@ export async function checkWeighing(
   const jar = await readJar(db, fromId);
   if (!jar) return refuseEntry({ reason: 'noSuchStockLot' });
   const gPerL =
-    jar.materialId === weighing.materialId ? undefined : await concentrationOf(db, fromId, weighing.materialId);
+    jar.materialId === weighing.materialId ? undefined : await solutionStrength(db, fromId, weighing.materialId);
   if (jar.materialId !== weighing.materialId && gPerL === undefined) {
     const ids = planned.picks.flatMap((p) => p.stockLotId ?? []);
     const right = ids.length === 0 ? [] : await db.select(named).from(stockLots).where(inArray(stockLots.id, ids));
@@ -116,10 +116,7 @@ async function makeSolution(db: Db, { stockLotId, gPerL, made }: SolutionTaken, 
   const from = made && (await readJar(db, made.fromStockLotId));
   if (!from) throw notFound('jar');
   const name = `${from.materialName}, ${Math.round(gPerL * 100) / 100} g/l`.slice(0, 120);
-  const [known] = await db
-    .select({ id: materials.id })
-    .from(materials)
-    .where(sql`lower(${materials.name}) = lower(${name}) AND ${materials.measure} = 'volume'`);
+  const known = await solutionMaterial(db, from.materialId, gPerL);
   await convert(
     db,
     {
@@ -130,7 +127,7 @@ async function makeSolution(db: Db, { stockLotId, gPerL, made }: SolutionTaken, 
       output: {
         stockLotId,
         movementId: uuidv7(by.now),
-        materialId: known?.id ?? null,
+        materialId: known ?? null,
         newMaterial: known ? '' : name,
         tag: '',
         quantityText: `${made.madeUpMl} ml`,

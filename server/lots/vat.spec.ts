@@ -1,14 +1,17 @@
 import type { LotDetail, Problem, Proposal, StockLot } from '@vestigia/contract';
+import type { LotPlan } from '@vestigia/core';
+import { pouredLiquors } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
   agreed,
+  colourwayOf,
   delivery,
   furnish,
+  keptLiquor,
   newId,
   openTestStudio,
-  recipeBody,
   runEntry,
   weighing,
 } from '../test/test-studio';
@@ -44,25 +47,10 @@ describe.each(KINDS)('a vat that is kept and fed (%s)', (kind) => {
       jars[name] = ((await post('/api/stock-lots', delivery(id, '500 g')).expect(200)).body as { id: string }).id;
     }
     await post('/api/liquors', {
+      ...keptLiquor('Fructose vat', 'VAT-1', { what: 'vat', vatKind: 'fruit', quantityText: '16 l' }),
       id: vat,
-      movementId: newId(),
-      what: 'vat',
-      vatKind: 'fruit',
-      materialId: null,
-      newMaterial: 'Fructose vat',
-      tag: 'VAT-1',
-      quantityText: '16 l',
-      contents: [],
-      working: null,
-      fromLotId: null,
-      vessel: 'crock',
-      place: 'warm corner',
-      bestBefore: null,
-      note: '',
     }).expect(200);
     vatMaterial = (await read(vat)).row.materialId;
-    const versionId = newId();
-    colourway = newId();
     const dips = {
       key: 'dips',
       kind: 'dye',
@@ -79,17 +67,7 @@ describe.each(KINDS)('a vat that is kept and fed (%s)', (kind) => {
       repeats: 3,
       doses: [{ materialId: vatMaterial, by: 'allThere' }],
     };
-    const body = { ...recipeBody(f.alum, f.weld), steps: [dips] };
-    await post('/api/recipes', { id: newId(), name: 'Three dips', versionId, body }).expect(200);
-    await post('/api/colourways', {
-      id: colourway,
-      name: 'Slack water',
-      recipeVersionId: versionId,
-      baseMaterialId: f.wool,
-      master: { L: 40, a: -2, b: -25, illuminant: 'D65', observer: '10' },
-      toleranceDeltaE: 2,
-      note: '',
-    }).expect(200);
+    colourway = await colourwayOf(studio, f, 'Slack water', [dips]);
   });
   afterAll(() => studio.close());
 
@@ -156,6 +134,10 @@ describe.each(KINDS)('a vat that is kept and fed (%s)', (kind) => {
     studio.pass(60);
     await entry(1, 'finish');
     expect((await read(vat)).row.onHand).toBe(0);
+    const out = (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
+    expect(pouredLiquors(out.plan as LotPlan, out.entries)).toMatchObject([
+      { stockLotId: vat, poured: 16_000_000, stepIndex: 1, batch: 1, leftMl: 15_700 },
+    ]);
     const back = {
       id: newId(),
       movementId: newId(),

@@ -14,11 +14,12 @@ import {
   readAmount,
   sayVat,
 } from '@vestigia/core';
-import { desc, eq } from 'drizzle-orm';
+import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { liquorEntries, materials, movements } from '../db/schema';
 import { Refusal } from '../shared/problem';
+import { findLiquor } from './liquor-level';
 import { amountOf } from './materials-store';
 import { assertFree } from './movements';
 import type { Jar } from './stock-lot-store';
@@ -34,17 +35,12 @@ interface Now {
 /** Records what happened to a kept liquor, with what is in it afterwards. */
 export async function recordLiquor(db: Db, id: string, entry: LiquorEntry, by: By): Promise<{ id: string }> {
   const stockLot = await findStockLot(db, id);
-  const [last] = await db
-    .select({ after: liquorEntries.after })
-    .from(liquorEntries)
-    .where(eq(liquorEntries.stockLotId, id))
-    .orderBy(desc(liquorEntries.seq))
-    .limit(1);
-  if (!last) throw new Refusal('refused', `${stockLot.tag} is not a kept liquor.`);
+  const liquor = await findLiquor(db, id);
+  if (!liquor) throw new Refusal('refused', `${stockLot.tag} is not a kept liquor.`);
   const now: Now = {
     stockLot,
-    liquor: last.after,
-    contents: contentsAtVolume(last.after.contents, last.after.volumeUl, stockLot.onHand),
+    liquor,
+    contents: contentsAtVolume(liquor.contents, liquor.volumeUl, stockLot.onHand),
   };
   const { note, ...after } = await afterwards(db, now, entry, by);
   await db.insert(liquorEntries).values({
@@ -52,7 +48,7 @@ export async function recordLiquor(db: Db, id: string, entry: LiquorEntry, by: B
     stockLotId: id,
     kind: entry.kind,
     after: {
-      ...last.after,
+      ...liquor,
       contents: now.contents,
       volumeUl: stockLot.onHand,
       working: null,

@@ -1,12 +1,15 @@
 import type { Liquor } from '@vestigia/contract';
 import type { BathContent, CheckedStockLot } from '@vestigia/core';
 import { contentsAtVolume, formatAmount, isDrawn } from '@vestigia/core';
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { liquorEntries, materials } from '../db/schema';
+import { liquorEntries, materials, stockLots } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import type { By } from '../shared/recorded-by';
 import type { Jar } from './stock-lot-store';
+
+/** Solutions within this share of each other are one thing on the shelf. */
+const SAME_STRENGTH = 1e-3;
 
 /** A kept liquor as its newest entry has it; `undefined` of a jar that is none. */
 export async function findLiquor(db: Db, stockLotId: string): Promise<Liquor | undefined> {
@@ -19,13 +22,36 @@ export async function findLiquor(db: Db, stockLotId: string): Promise<Liquor | u
   return row?.after;
 }
 
-/** Grams to the litre of a material in a kept liquor; `undefined` where the jar is none, or holds none of it. */
-export async function concentrationOf(db: Db, stockLotId: string, materialId: string): Promise<number | undefined> {
+/**
+ * Grams to the litre of a material in a stock solution of it; `undefined` where the jar is none. Any other liquor may
+ * hold it as well, and much else.
+ */
+export async function solutionStrength(db: Db, stockLotId: string, materialId: string): Promise<number | undefined> {
   const liquor = await findLiquor(db, stockLotId);
-  const content = liquor?.contents.find((c) => c.materialId === materialId);
-  return liquor && content && content.grams > 0 && liquor.volumeUl > 0
+  const [content, ...others] = liquor?.contents ?? [];
+  return liquor?.what === 'stockSolution' &&
+    others.length === 0 &&
+    content?.materialId === materialId &&
+    liquor.volumeUl > 0
     ? (content.grams * 1_000_000) / liquor.volumeUl
     : undefined;
+}
+
+/** The material by which stock solutions of another, so strong, are kept; `undefined` where none was made yet. */
+export async function solutionMaterial(db: Db, ofMaterialId: string, gPerL: number): Promise<string | undefined> {
+  const made = await db
+    .select({ materialId: stockLots.materialId, after: liquorEntries.after })
+    .from(liquorEntries)
+    .innerJoin(stockLots, eq(stockLots.id, liquorEntries.stockLotId))
+    .where(
+      sql`${liquorEntries.kind} = 'save' AND ${liquorEntries.after}->>'what' = 'stockSolution'
+        AND ${liquorEntries.after}->'contents'->0->>'materialId' = ${ofMaterialId}`,
+    )
+    .orderBy(desc(liquorEntries.seq));
+  return made.find(({ after }) => {
+    const grams = after.contents[0]?.grams ?? 0;
+    return Math.abs((grams * 1_000_000) / after.volumeUl - gPerL) <= gPerL * SAME_STRENGTH;
+  })?.materialId;
 }
 
 /** What is dissolved in so much of a kept liquor; `undefined` of a jar that is none. */

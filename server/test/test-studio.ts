@@ -173,6 +173,43 @@ export const delivery = (materialId: string, quantityText: string, rest: object 
   ...rest,
 });
 
+/** A liquor kept by hand, with nothing said of what is in it. */
+export const keptLiquor = (newMaterial: string, tag: string, rest: object = {}) => ({
+  id: newId(),
+  movementId: newId(),
+  what: 'dyeBath',
+  materialId: null,
+  newMaterial,
+  tag,
+  quantityText: '9 l',
+  contents: [] as object[],
+  working: null,
+  fromLotId: null,
+  vessel: 'bucket',
+  place: 'cold',
+  bestBefore: null,
+  note: '',
+  ...rest,
+});
+
+/** A recipe of these steps and a colourway on it; its id. */
+export async function colourwayOf(
+  { agent }: TestStudio,
+  f: Pick<Furniture, 'alum' | 'weld' | 'wool'>,
+  name: string,
+  steps: readonly object[],
+): Promise<string> {
+  const [versionId, id] = [newId(), newId()];
+  const body = { ...recipeBody(f.alum, f.weld), steps };
+  await agent.post('/api/recipes').send({ id: newId(), name, versionId, body }).expect(200);
+  const master = { L: 70, a: 0, b: 30, ...D65 };
+  await agent
+    .post('/api/colourways')
+    .send({ id, name, recipeVersionId: versionId, baseMaterialId: f.wool, master, toleranceDeltaE: 2, note: '' })
+    .expect(200);
+  return id;
+}
+
 export const recipeBody = (alum: string, weld: string): object => ({
   fibres: ['wool'],
   liquorRatio: 30,

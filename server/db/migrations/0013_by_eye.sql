@@ -21,7 +21,7 @@ ALTER TABLE "readings" ADD COLUMN "group_key" text;--> statement-breakpoint
 ALTER TABLE "readings" ADD COLUMN "zone" text;--> statement-breakpoint
 ALTER TABLE "readings" ADD COLUMN "piece" text;--> statement-breakpoint
 ALTER TABLE "studio" ADD COLUMN "judge_rule" text DEFAULT 'eye' NOT NULL;--> statement-breakpoint
-ALTER TABLE "verdicts" ADD COLUMN "rests_on" text DEFAULT 'reading' NOT NULL;--> statement-breakpoint
+ALTER TABLE "verdicts" ADD COLUMN "rests_on" text DEFAULT 'reading';--> statement-breakpoint
 ALTER TABLE "eye_readings" ADD CONSTRAINT "eye_readings_lot_id_lots_id_fk" FOREIGN KEY ("lot_id") REFERENCES "public"."lots"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "eye_readings" ADD CONSTRAINT "eye_readings_by_id_people_id_fk" FOREIGN KEY ("by_id") REFERENCES "public"."people"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 CREATE INDEX "eye_readings_lot" ON "eye_readings" USING btree ("lot_id","seq");--> statement-breakpoint

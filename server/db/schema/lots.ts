@@ -126,29 +126,34 @@ export const runEntries = pgTable(
   (t) => [index('run_entries_lot').on(t.lotId, t.seq)],
 );
 
+/** What was seen of which shade of a lot, in what state, by whom; and what it corrects. */
+const seenOf = () => ({
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  lotId: uuid('lot_id')
+    .notNull()
+    .references(() => lots.id),
+  batch: integer('batch').notNull(),
+  /** Base and part, zone, single piece by its mark, where it is not the batch as a whole. */
+  groupKey: text('group_key'),
+  zone: text('zone'),
+  piece: text('piece'),
+  state: text('state').$type<ReadingState>().notNull(),
+  note: text('note').notNull().default(''),
+  replacesId: uuid('replaces_id').unique(),
+  at: instant('at').notNull(),
+  byId: uuid('by_id')
+    .notNull()
+    .references(() => people.id),
+});
+
 /** Append-only. */
 export const readings = pgTable(
   'readings',
   {
-    seq: seq(),
-    id: uuid('id').primaryKey(),
-    lotId: uuid('lot_id')
-      .notNull()
-      .references(() => lots.id),
-    batch: integer('batch').notNull(),
-    /** Base and part, zone, single piece by its mark, where what was read is not the batch as a whole. */
-    groupKey: text('group_key'),
-    zone: text('zone'),
-    piece: text('piece'),
-    state: text('state').$type<ReadingState>().notNull(),
+    ...seenOf(),
     lab: jsonb('lab').$type<Lab>().notNull(),
     conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
-    note: text('note').notNull().default(''),
-    replacesId: uuid('replaces_id').unique(),
-    at: instant('at').notNull(),
-    byId: uuid('by_id')
-      .notNull()
-      .references(() => people.id),
   },
   (t) => [index('readings_lot').on(t.lotId, t.seq)],
 );
@@ -156,25 +161,7 @@ export const readings = pgTable(
 /** Append-only: what an eye said of a shade, against what, in what light. */
 export const eyeReadings = pgTable(
   'eye_readings',
-  {
-    seq: seq(),
-    id: uuid('id').primaryKey(),
-    lotId: uuid('lot_id')
-      .notNull()
-      .references(() => lots.id),
-    batch: integer('batch').notNull(),
-    groupKey: text('group_key'),
-    zone: text('zone'),
-    piece: text('piece'),
-    state: text('state').$type<ReadingState>().notNull(),
-    seen: jsonb('seen').$type<EyeSeen>().notNull(),
-    note: text('note').notNull().default(''),
-    replacesId: uuid('replaces_id').unique(),
-    at: instant('at').notNull(),
-    byId: uuid('by_id')
-      .notNull()
-      .references(() => people.id),
-  },
+  { ...seenOf(), seen: jsonb('seen').$type<EyeSeen>().notNull() },
   (t) => [index('eye_readings_lot').on(t.lotId, t.seq)],
 );
 
@@ -192,8 +179,8 @@ export const verdicts = pgTable(
     toMaster: real('to_master'),
     toFirst: real('to_first'),
     betweenBatches: real('between_batches'),
-    /** A reading of everything, two people’s eyes or one: how sure it is. */
-    restsOn: text('rests_on').$type<VerdictRest>().notNull().default('reading'),
+    /** A reading of everything, two people’s eyes or one: how sure it is; `null` where nobody had looked. */
+    restsOn: text('rests_on').$type<VerdictRest>().default('reading'),
     at: instant('at').notNull(),
     byId: uuid('by_id')
       .notNull()

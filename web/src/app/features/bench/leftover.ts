@@ -1,5 +1,5 @@
 import type { LotDetail } from '@vestigia/contract';
-import type { BathBalance, BathMove, Figure, PlannedBath, PlannedStep, StepRecord } from '@vestigia/core';
+import type { BathBalance, BathMove, Figure, PlannedBath, PlannedStep, PotLiquor, StepRecord } from '@vestigia/core';
 import { figure, foldBath, foldRun, isOver, potLiquor } from '@vestigia/core';
 
 const SAMPLE_ML = 10;
@@ -14,11 +14,6 @@ export interface CurrentBath {
   readonly strengthOf: string;
   /** As the page that keeps a liquor wants it. */
   readonly toStores: Readonly<Record<string, string>>;
-  /** The jar its liquor was poured from, into which what is left can go back; `undefined` where it was made up afresh. */
-  readonly from: { readonly stockLotId: string; readonly tag: string } | undefined;
-  readonly lotId: string;
-  readonly stepIndex: number;
-  readonly batch: number;
 }
 
 export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecord, batch: number): CurrentBath {
@@ -36,21 +31,13 @@ export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecor
   ];
   const balance = foldBath(moves);
   const records = foldRun(lot.entries, lot.plan.steps.length);
-  const { left, main, mainDosedG, dips } = potLiquor(lot.plan, records, step, batch);
-  const ofLiquor = lot.plan.steps.filter((s) => s === step || (step.liquor !== '' && s.liquor === step.liquor));
-  const poured = ofLiquor
-    .flatMap((s) => records[s.index]?.weighings ?? [])
-    .find((w) => w.contents && bath?.batches.includes(w.batch));
-  const jar = lot.stockLots.find((j) => j.id === poured?.stockLotId);
+  const pot = potLiquor(lot.plan, records, step, batch);
+  const { left, main, mainDosedG } = pot;
   return {
-    from: jar && { stockLotId: jar.id, tag: jar.tag },
-    lotId: lot.summary.id,
-    stepIndex: step.index,
-    batch,
     bath,
     moves,
     balance,
-    strength: main && strengthOf(main.grams, mainDosedG, dips),
+    strength: main && strengthOf(main.grams, pot),
     strengthOf: main?.name ?? '',
     toStores: {
       fromLot: lot.summary.id,
@@ -63,14 +50,21 @@ export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecor
   };
 }
 
-const strengthOf = (grams: number, dosedG: number, dips: number): Figure =>
+const strengthOf = (grams: number, { mainDosedG, dips, isVat }: PotLiquor): Figure =>
   figure(
     Math.round(grams * 10) / 10,
     'g',
     'weighed in, less what each dip drew and what left with the liquor',
     [
-      { name: 'weighed in', value: dosedG, unit: 'g' },
-      { name: 'dips', value: dips, unit: '', source: 'each draws 60 % of what is there, assumed' },
+      { name: 'weighed in', value: mainDosedG, unit: 'g' },
+      {
+        name: 'dips',
+        value: dips,
+        unit: '',
+        source: isVat
+          ? 'each draws what 3 ml of liquor hold for a gram of fibre, assumed'
+          : 'each draws 60 % of what is there, assumed',
+      },
     ],
     ['an estimate: a strip dyed in it says more'],
   );

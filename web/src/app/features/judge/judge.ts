@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { LabUnder, ReadingView } from '@vestigia/contract';
+import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
 import type { ReadingState, ShadeOf, Verdict } from '@vestigia/core';
 import {
   READING_STATES,
@@ -23,9 +23,9 @@ import {
   foldFamily,
   placeShade,
   sayShade,
-  settledReadings,
   standardFor,
   unitsOf,
+  unseenUnits,
 } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -141,14 +141,23 @@ export class JudgePage {
       : toMaster;
   });
 
+  /** What a verdict is checked against, as the server checks it. */
+  private judged(l: LotDetail): Parameters<typeof unseenUnits>[0] {
+    return {
+      units: unitsOf(l.plan),
+      readings: this.status().map((r) => placeShade(l.plan, r)),
+      eyes: currentEntries(l.eyes).map((e) => placeShade(l.plan, { ...e, byId: e.by.id })),
+      rule: l.judgeRule,
+    };
+  }
+
   /** The lot as a whole, when every batch has settled. */
   protected readonly whole = computed(() => {
     const l = this.lot.value();
     if (!l) return '';
-    const units = unitsOf(l.plan);
-    const read = settledReadings(this.status().map((r) => placeShade(l.plan, r)));
-    const unread = units.filter((u) => !read.some((r) => r.batch === u.batch && (r.group ?? u.group) === u.group));
-    if (unread.length > 0) return `${units.length - unread.length} of ${units.length} batches have a dry reading.`;
+    const unseen = unseenUnits(this.judged(l)).length;
+    const units = unitsOf(l.plan).length;
+    if (unseen > 0) return `Seen dry: ${units - unseen} of ${units}.`;
     const family = foldFamily(l.plan, this.standards(), this.status());
     const far = family.flatMap((m) => m.deltaE ?? []);
     const apart = Math.max(...family.map((m) => m.betweenBatchesDeltaE));
@@ -174,8 +183,7 @@ export class JudgePage {
   protected readonly shade = linkedSignal((): ShadeOf => {
     const l = this.lot.value();
     if (!l) return WHOLE;
-    const read = settledReadings(this.status().map((r) => placeShade(l.plan, r)));
-    const next = unitsOf(l.plan).find((u) => !read.some((r) => r.batch === u.batch && r.group === u.group));
+    const [next] = unseenUnits({ ...this.judged(l), eyes: [] });
     return next ? { batch: next.batch, group: next.group, zone: null, piece: null } : WHOLE;
   });
   protected readonly state = signal<ReadingState>('dry');

@@ -38,13 +38,13 @@ export const WHOLE: ShadeOf = { batch: 1, group: null, zone: null, piece: null }
       >
     }
     <mat-form-field
-      ><mat-label>One piece, by its mark</mat-label
+      ><mat-label>One piece</mat-label
       ><input
         matInput
         name="piece"
         [ngModel]="shade().piece ?? ''"
         (ngModelChange)="set({ piece: $event.trim() === '' ? null : $event })"
-        placeholder="all of them"
+        placeholder="its mark; empty: all"
     /></mat-form-field>
   `,
   styles: `

@@ -35,6 +35,7 @@ import { liveQuery } from '../../api/live-query';
 import { KeepPieces } from './keep-pieces';
 import { ContextPanel } from '../../services/context-panel';
 import { PlacedPicture } from '../../ui/placed-picture';
+import { PourBack } from '../../ui/pour-back';
 import { Amount } from '../../format/amount';
 import { FigureValue } from '../../ui/figure-value';
 import { HeatChart } from '../../ui/heat-chart';
@@ -61,6 +62,7 @@ import { entryLabel } from '../../format/entry-label';
     FigureValue,
     HeatChart,
     PlacedPicture,
+    PourBack,
     RefusalNote,
     StepBaths,
     Swatch,

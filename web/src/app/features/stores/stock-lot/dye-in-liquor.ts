@@ -13,6 +13,7 @@ import { NumberField } from '../../../ui/number-field';
 import { RefusalNote } from '../../../ui/refusal';
 
 const USUAL_DIP_MIN = 5;
+const USUAL_AIRING_MIN = 20;
 const USUAL_BATH_MIN = 60;
 
 /** Other pieces into a liquor that stands: what they are and how long; what comes out is seen then. */
@@ -41,6 +42,7 @@ export class DyeInLiquorPage {
   protected readonly temperatureC = signal<number | null>(null);
   protected readonly minutes = linkedSignal<number | null>(() => (this.isVat() ? USUAL_DIP_MIN : USUAL_BATH_MIN));
   protected readonly dips = signal<number | null>(3);
+  protected readonly airMinutes = signal<number | null>(USUAL_AIRING_MIN);
   /** Named after what it is, until somebody names it otherwise. */
   protected readonly name = linkedSignal(() => {
     const base = this.bases().find((b) => b.id === this.baseId())?.name ?? '';
@@ -58,6 +60,7 @@ export class DyeInLiquorPage {
       temperatureC: this.temperatureC(),
       minutes: this.minutes() ?? NaN,
       dips: this.isVat() ? (this.dips() ?? 1) : 1,
+      airMinutes: this.airMinutes() ?? NaN,
     };
     this.action.run(
       this.api.post('/api/stock-lots/{id}/dye-in', body, this.id()),
