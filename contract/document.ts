@@ -62,6 +62,8 @@ export const studioDocument = z
         checks: z.array(lotCheck.extend({ reason: z.string() })).default([]),
         factors: z.array(factor),
         note: noteOf('The note'),
+        recordedAt: isoTime.nullable().default(null),
+        offBooks: z.boolean().default(false),
         ...who,
       }),
     ),

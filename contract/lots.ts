@@ -32,6 +32,10 @@ export const lotSummary = z
     batches: z.int(),
     state: lotState,
     at: isoTime,
+    /** When it was told, where it was dyed before it was written down. */
+    recordedAt: isoTime.nullable(),
+    /** Dyed before the books began: nothing of it left the shelf. */
+    offBooks: z.boolean(),
     by: personRef,
     reorderOf: z.object({ id, tag: z.string() }).nullable(),
     stations: z.array(station),

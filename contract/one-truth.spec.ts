@@ -30,7 +30,7 @@ type Alike<A, B> = [Plain<A>] extends [Plain<B>] ? ([Plain<B>] extends [Plain<A>
 /** Each member of a union without these parts. */
 type Without<T, K extends PropertyKey> = T extends null ? T : Omit<T, K>;
 /** A weighing names its movement on the wire only. */
-type WithoutMovement<T> = T extends { kind: 'weigh'; weighing: infer W }
+type WithoutMovement<T> = T extends { kind: 'weigh' | 'add'; weighing: infer W }
   ? Omit<T, 'weighing'> & { weighing: Without<W, 'movementId'> }
   : T;
 

@@ -1,6 +1,6 @@
 import { INTAKE_FLAGS, practiceChoice } from '@vestigia/core';
 import { z } from 'zod';
-import { id, lineOf, noteOf, numberIn, quantityText } from './common';
+import { id, isoTime, lineOf, noteOf, numberIn, quantityText } from './common';
 import { expectedShade } from './recipe-body';
 import { lotPlan } from './lot-plan';
 
@@ -67,7 +67,15 @@ export const waterThen = z.object({
 });
 
 export const factor = z
-  .object({ name: z.string(), then: z.string(), now: z.string(), same: z.boolean(), effect: z.string() })
+  .object({
+    name: z.string(),
+    then: z.string(),
+    now: z.string(),
+    /** What had been planned then, where it came otherwise. */
+    planned: z.string().optional(),
+    same: z.boolean(),
+    effect: z.string(),
+  })
   .meta({ id: 'Factor' });
 
 export const proposalAsk = z.object({
@@ -99,7 +107,17 @@ export const proposal = z
     /** Then beside now, when this is a reorder. */
     factors: z.array(factor),
     then: z
-      .object({ lotId: id, tag: z.string(), recipeVersionId: id, recipeNumber: z.int(), quantityText: z.string() })
+      .object({
+        lotId: id,
+        tag: z.string(),
+        recipeVersionId: id,
+        recipeNumber: z.int(),
+        quantityText: z.string(),
+        /** What people said of it, to be heard before it is dyed again. */
+        said: z.array(z.object({ text: z.string(), by: z.string(), at: isoTime, of: z.enum(['verdict', 'next']) })),
+        /** What went otherwise than planned. */
+        deviations: z.array(z.object({ step: z.string(), message: z.string() })),
+      })
       .nullable(),
     /** What was looked at before the lot may start; cautions want a reason each. */
     checks: z.array(lotCheck),
@@ -146,6 +164,8 @@ export const agreement = z.object({
   ask: proposalAsk,
   digest: z.string().max(100),
   acceptShortages: z.boolean(),
+  /** It was dyed already, from then on; before the books began, it takes nothing off the shelf. */
+  told: z.object({ at: isoTime, beforeBooks: z.boolean() }).nullable().default(null),
   note: noteOf('The note'),
   /** Cautions gone past, by key, each with its reason. */
   acknowledged: z
@@ -154,4 +174,5 @@ export const agreement = z.object({
     .default([]),
 });
 
-export type Agreement = z.infer<typeof agreement>;
+export type Agreement = z.input<typeof agreement>;
+export type ReadAgreement = z.infer<typeof agreement>;

@@ -1,12 +1,17 @@
 import type { RunEntryKind } from '@vestigia/core';
-import { BATH_MOVES, READ_BY, SAMPLE_OF } from '@vestigia/core';
+import { BATH_MOVES, READ_BY, SAMPLE_OF, STEP_KINDS } from '@vestigia/core';
 import { z } from 'zod';
 import { bathContent } from './liquor';
-import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText } from './common';
+import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, stockMeasure } from './common';
 
 const batch = z.int().min(1).max(200);
-const readBy = { readBy: z.enum(READ_BY).optional() };
 const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') });
+const readBy = { readBy: z.enum(READ_BY).optional(), about: lineOf('How the time was told').optional() };
+const water = z.object({ id, name: lineOf('The water') });
+const pots = {
+  vessels: z.array(vesselUsed).max(40).readonly().optional(),
+  water: water.optional(),
+};
 const rescaling = z.object({
   stepIndex: z.int().min(0),
   batch: z.int().min(1),
@@ -19,8 +24,7 @@ const details = {
   start: z.object({
     ...readBy,
     outOfOrder: z.boolean().optional(),
-    vessels: z.array(vesselUsed).max(40).readonly().optional(),
-    water: z.object({ id, name: lineOf('The water') }).optional(),
+    ...pots,
   }),
   weigh: z.object({
     ...readBy,
@@ -61,7 +65,30 @@ const details = {
     batch: batch.optional(),
     bath: z.object({ kind: z.enum(BATH_MOVES), ml: numberIn('The volume', 0, 500_000, 'ml') }),
   }),
-  note: z.object({ ...readBy, deviation: z.boolean().optional() }),
+  add: z.object({
+    ...readBy,
+    batch,
+    name: lineOf('The material'),
+    measure: stockMeasure,
+    quantityText: lineOf('How much'),
+    amount: z.int().min(0).optional(),
+    guessed: z.boolean().optional(),
+  }),
+  moved: z.object({ ...readBy, ...pots }),
+  pieces: z.object({
+    ...readBy,
+    batch,
+    change: z.int().min(-2000).max(2000),
+    weightG: numberIn('Their weight', 0, 500_000, 'g').optional(),
+  }),
+  extra: z.object({
+    ...readBy,
+    title: lineOf('What was done'),
+    stepKind: z.enum(STEP_KINDS),
+    minutes: numberIn('How long', 0, 100_000, 'min').optional(),
+    temperatureC: numberIn('How hot', -5, 105, '°C').optional(),
+  }),
+  note: z.object({ ...readBy, deviation: z.boolean().optional(), next: z.boolean().optional() }),
   pulls: z.object({
     ...readBy,
     pullMinutes: z
@@ -96,7 +123,7 @@ export const newRunEntry = z.discriminatedUnion('kind', [
   z.object({
     ...brought('weigh'),
     weighing: z
-      .object({ batch: z.int().min(1), materialId: id, stockLotId: id, quantityText, movementId: id })
+      .object({ batch: z.int().min(1), materialId: id, stockLotId: id.nullable(), quantityText, movementId: id })
       .nullable(),
     detail: details.weigh.partial().nullable().default(null),
   }),
@@ -109,6 +136,16 @@ export const newRunEntry = z.discriminatedUnion('kind', [
   z.object({ ...brought('ph'), detail: details.ph.partial().nullable().default(null) }),
   z.object({ ...brought('sample'), detail: details.sample.partial().nullable().default(null) }),
   z.object({ ...brought('bath'), detail: details.bath.partial().nullable().default(null) }),
+  z.object({
+    ...brought('add'),
+    weighing: z
+      .object({ batch: z.int().min(1), materialId: id, stockLotId: id.nullable(), quantityText, movementId: id })
+      .nullable(),
+    detail: details.add.partial().nullable().default(null),
+  }),
+  z.object({ ...brought('moved'), detail: details.moved.nullable().default(null) }),
+  z.object({ ...brought('pieces'), detail: details.pieces.partial().nullable().default(null) }),
+  z.object({ ...brought('extra'), detail: details.extra.partial().nullable().default(null) }),
   z.object({ ...brought('note'), detail: details.note.partial().nullable().default(null) }),
   z.object({ ...brought('pulls'), detail: details.pulls.partial().nullable().default(null) }),
   z.object({ ...brought('pull'), detail: details.pull.partial().nullable().default(null) }),
@@ -151,7 +188,7 @@ export function recordedEntry<Rest extends z.ZodRawShape>(rest: Rest) {
     z.object({
       ...recorded('weigh'),
       temperatureC: z.null(),
-      weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id, amount: z.int() }),
+      weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id.nullable(), amount: z.int() }),
       detail: details.weigh.nullable().default(null),
     }),
     z.object({
@@ -164,6 +201,15 @@ export function recordedEntry<Rest extends z.ZodRawShape>(rest: Rest) {
     z.object({ ...unweighed('ph'), detail: details.ph }),
     z.object({ ...unweighed('sample'), detail: details.sample }),
     z.object({ ...unweighed('bath'), detail: details.bath }),
+    z.object({
+      ...recorded('add'),
+      temperatureC: z.null(),
+      weighing: z.object({ batch: z.int(), materialId: id, stockLotId: id.nullable(), amount: z.int() }).nullable(),
+      detail: details.add,
+    }),
+    z.object({ ...unweighed('moved'), detail: details.moved }),
+    z.object({ ...unweighed('pieces'), detail: details.pieces }),
+    z.object({ ...unweighed('extra'), detail: details.extra }),
     z.object({ ...unweighed('note'), detail: details.note.nullable().default(null) }),
     z.object({ ...unweighed('pulls'), detail: details.pulls }),
     z.object({ ...unweighed('pull'), detail: details.pull }),

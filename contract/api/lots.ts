@@ -5,6 +5,7 @@ import { lotDetail, lotSummary } from '../lots';
 import { newEyeReading, newReading, newVerdict } from '../readings';
 import { newRunEntry } from '../run-entry';
 import { agreement, proposal, proposalAsk } from '../proposal';
+import { id } from '../common';
 import type { Call } from './call';
 import { created } from './call';
 
@@ -51,6 +52,13 @@ export const lotsCalls = {
     path: '/api/lots/{id}/fibre',
     summary: 'Keep pieces of a lot as fibre',
     body: keptFibre,
+    reply: created,
+  },
+  writeAsDone: {
+    method: 'post',
+    path: '/api/lots/{id}/as-done',
+    summary: 'Write the recipe’s next version as this lot was really dyed',
+    body: z.object({ id }),
     reply: created,
   },
   returnLiquor: {

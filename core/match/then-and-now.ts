@@ -41,6 +41,8 @@ export interface Factor {
   readonly name: string;
   readonly then: string;
   readonly now: string;
+  /** What had been planned then, where it came otherwise. */
+  readonly planned?: string | undefined;
   readonly same: boolean;
   /** What a difference may do; empty where there is none. */
   readonly effect: string;
@@ -67,8 +69,20 @@ const sameSources = (x: readonly MaterialSource[], y: readonly MaterialSource[])
 /**
  * Sets then beside now, factor by factor, in the order the work meets them. Differences are named with what they may do
  * to the shade; how much is not said, since nothing here has measured it.
+ * @param then as it really was
+ * @param planned as it had been planned then, where that is known: told where it came otherwise
  */
-export function compareThenAndNow(then: LotConditions, now: LotConditions): Factor[] {
+export function compareThenAndNow(then: LotConditions, now: LotConditions, planned?: LotConditions): Factor[] {
+  const factors = compareTwo(then, now);
+  if (planned === undefined) return factors;
+  const wanted = new Map(compareTwo(planned, then).map((f) => [f.name, f]));
+  return factors.map((f) => {
+    const was = wanted.get(f.name);
+    return was === undefined || was.same ? f : { ...f, planned: was.then };
+  });
+}
+
+function compareTwo(then: LotConditions, now: LotConditions): Factor[] {
   const factor = (name: string, was: string, is: string, same: boolean, effect: string): Factor => ({
     name,
     then: was,

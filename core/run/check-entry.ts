@@ -55,6 +55,23 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
       if (bath === undefined) return missing('bath');
       return complete({ ...entry, detail: { ...entry.detail, bath } });
     }
+    case 'add':
+      return checkAdded(entry);
+    case 'moved': {
+      const { vessels = [], water } = entry.detail ?? {};
+      if (vessels.length === 0 && water === undefined) return missing('place');
+      return complete({ ...entry, detail: { ...entry.detail } });
+    }
+    case 'pieces': {
+      const { batch = 1, change = 0 } = entry.detail ?? {};
+      if (change === 0) return missing('pieces');
+      return complete({ ...entry, detail: { ...entry.detail, batch, change } });
+    }
+    case 'extra': {
+      const { title = '', stepKind } = entry.detail ?? {};
+      if (title.trim() === '' || stepKind === undefined) return missing('step');
+      return complete({ ...entry, detail: { ...entry.detail, title, stepKind } });
+    }
     case 'pulls': {
       const pullMinutes = entry.detail?.pullMinutes ?? [];
       if (pullMinutes.length === 0) return missing('pulls');
@@ -84,6 +101,23 @@ function checkLeaveOut(step: PlannedStep, entry: BroughtEntryOf<'leaveOut'>): En
   if (!plannedWeighing(step, { batch, materialId })) return refuse({ reason: 'notPlanned' });
   if ((entry.text ?? '').trim() === '') return refuse({ reason: 'reasonMissing', of: 'leaveOut' });
   return complete({ ...entry, detail: { ...entry.detail, batch, materialId } });
+}
+
+/** What came out of a jar is a number; what didn't may be a handful. */
+function checkAdded(entry: BroughtEntryOf<'add'>): EntryCheck {
+  const { batch = 1, name = '', measure = 'weight', quantityText = '' } = entry.detail ?? {};
+  if (name.trim() === '' || quantityText.trim() === '') return missing('added');
+  const reading = readAmount(quantityText, measure);
+  const detail = { ...entry.detail, batch, name, measure, quantityText };
+  if (entry.weighing === null)
+    return complete({ ...entry, weighing: null, detail: reading.ok ? { ...detail, amount: reading.amount } : detail });
+  if (!reading.ok) return refuse({ reason: reading.code, message: reading.message });
+  const { materialId, stockLotId } = entry.weighing;
+  return complete({
+    ...entry,
+    weighing: { batch, materialId, stockLotId, amount: reading.amount },
+    detail: { ...detail, amount: reading.amount },
+  });
 }
 
 function checkTemperature(entry: BroughtEntryOf<'temperature'>): EntryCheck {

@@ -1,6 +1,8 @@
 import type { StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
 import { sayMinutes } from '../quantity/duration';
+import { countLabel } from '../quantity/word-list';
+import { formatVolume } from '../quantity/volume';
 
 /**
  * Something that went otherwise than planned at a step, as facts. Minutes, °C, and amounts in smallest units of their
@@ -15,6 +17,26 @@ export type DeviationFact =
       readonly plannedName: string;
     }
   | { readonly code: 'otherWater'; readonly waterName: string }
+  | {
+      readonly code: 'added';
+      readonly name: string;
+      readonly batch: number;
+      /** Smallest units, or `null` where nobody knows; then `quantityText` says it. */
+      readonly amount: number | null;
+      readonly measure: StockMeasure;
+      readonly quantityText: string;
+      readonly guessed: boolean;
+    }
+  | { readonly code: 'stretched'; readonly batch: number; readonly ml: number; readonly plannedMl: number }
+  | { readonly code: 'piecesIn' | 'piecesOut'; readonly batch: number; readonly pieces: number; readonly text: string }
+  | {
+      readonly code: 'extraStep';
+      readonly title: string;
+      readonly minutes: number | null;
+      readonly temperatureC: number | null;
+      readonly text: string;
+    }
+  | { readonly code: 'stoodStill'; readonly minutes: number }
   | { readonly code: 'late'; readonly waitedMin: number; readonly maxMin: number }
   | { readonly code: 'early'; readonly waitedMin: number; readonly minMin: number }
   | { readonly code: 'notWeighed'; readonly materialName: string; readonly batch: number }
@@ -44,8 +66,17 @@ export type DeviationFact =
       /** Where less time gives less colour. */
       readonly paler: boolean;
     }
-  | { readonly code: 'longer'; readonly minutes: number; readonly plannedMin: number }
+  | {
+      readonly code: 'longer';
+      readonly minutes: number;
+      readonly plannedMin: number;
+      /** What longer does there. */
+      readonly means: 'deeper' | 'moreShift' | 'unknown';
+    }
   | { readonly code: 'phOutside'; readonly ph: number; readonly low: number; readonly high: number };
+
+const LONGER_MEANS = { deeper: ', expect deeper', moreShift: ', expect a stronger shift', unknown: '' } as const;
+const reason = (text: string): string => (text === '' ? '' : ` (${text})`);
 
 /** A deviation in words, with its likely effect. */
 export function sayDeviation(fact: DeviationFact): string {
@@ -62,6 +93,28 @@ export function sayDeviation(fact: DeviationFact): string {
       return `batch ${fact.batch} in ${fact.vesselName} instead of ${fact.plannedName}: another metal or fill shifts the shade`;
     case 'otherWater':
       return `${fact.waterName} used instead of the water planned: the same recipe comes out otherwise in other water`;
+    case 'added': {
+      const amount =
+        fact.amount === null
+          ? fact.quantityText
+          : `${fact.guessed ? 'about ' : ''}${formatAmount(fact.amount, fact.measure)}`;
+      return `${fact.name} was put in as well, ${amount} in batch ${fact.batch}: the plan has none, so it may come out otherwise`;
+    }
+    case 'stretched':
+      return `the bath of batch ${fact.batch} was stretched to ${formatVolume(fact.ml)} from ${formatVolume(fact.plannedMl)}: expect paler`;
+    case 'piecesIn':
+      return `${countLabel(fact.pieces, 'piece')} more went into batch ${fact.batch}${reason(fact.text)}: expect paler`;
+    case 'piecesOut':
+      return `${countLabel(fact.pieces, 'piece')} taken out of batch ${fact.batch}${reason(fact.text)}: a shade of ${fact.pieces === 1 ? 'its' : 'their'} own, and more dye for the rest`;
+    case 'extraStep': {
+      const how = [
+        fact.minutes === null ? '' : sayMinutes(fact.minutes),
+        fact.temperatureC === null ? '' : `${fact.temperatureC} °C`,
+      ].filter((part) => part !== '');
+      return `“${fact.title}” was done after it, which the chain doesn’t have${how.length === 0 ? '' : ` (${how.join(', ')})`}${fact.text === '' ? '' : `: ${fact.text}`}`;
+    }
+    case 'stoodStill':
+      return `stood still for ${sayMinutes(fact.minutes)}: what cools takes on less`;
     case 'late':
       return `late: stood ${sayMinutes(fact.waitedMin)} before it, ${sayMinutes(fact.maxMin)} at most planned`;
     case 'early':
@@ -85,7 +138,7 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'shorter':
       return `short: ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${fact.paler ? ', expect paler' : ''}`;
     case 'longer':
-      return `${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}`;
+      return `${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${LONGER_MEANS[fact.means]}`;
     case 'phOutside':
       return `left at pH ${fact.ph}, wanted ${fact.low} to ${fact.high}: expect another hue`;
   }

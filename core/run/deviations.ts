@@ -1,4 +1,6 @@
-import type { PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
+import type { BathMove } from '../bath/bath-ledger';
+import { foldBath } from '../bath/bath-ledger';
+import type { PlannedBath, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
 import type { DeviationFact } from './deviation';
 import type { StepRecord } from './step-record';
@@ -31,11 +33,13 @@ export function findDeviations(step: PlannedStep, record: StepRecord, context: D
     ...redone.map((text) => ({ code: 'redone' as const, text })),
     ...(outOfOrder ? [{ code: 'outOfOrder' as const, text: outOfOrder }] : []),
     ...placeDeviations(step, record),
+    ...unplannedDeviations(step, record),
     ...waitDeviations(step, record, context.readyAt),
     ...weighingDeviations(step, record, context),
     ...heldDeviations(step, record),
     ...reachedDeviations(step, record),
     ...timeDeviations(step, record),
+    ...pauseDeviations(step, record),
     ...phDeviations(step, record),
     ...reported.map((text) => ({ code: 'reported' as const, text })),
   ];
@@ -88,8 +92,8 @@ function weighedOtherwise(
   const target = targetOf?.(planned) ?? Math.round(planned.target.value * smallest);
   const off = taken.reduce((sum, w) => sum + w.amount, 0) - target;
   const expected = new Set(planned.picks.map((p) => p.stockLotId));
-  const others = taken.filter((w) => !w.asSolution && !expected.has(w.stockLotId));
-  const tags = [...new Set(others.map((w) => tagOf(w.stockLotId)))];
+  const others = taken.filter((w) => !w.asSolution && w.stockLotId !== null && !expected.has(w.stockLotId));
+  const tags = [...new Set(others.flatMap((w) => (w.stockLotId === null ? [] : tagOf(w.stockLotId))))];
   return [
     ...(Math.abs(off) > planned.tolerance * smallest + 1e-6
       ? [{ code: 'otherAmount' as const, materialName, batch, off, measure }]
@@ -115,22 +119,100 @@ function reachedDeviations(step: PlannedStep, { temperaturesC }: StepRecord): De
   return hottestC < plannedC - TEMPERATURE_BAND_C ? [{ code: 'colder', hottestC, plannedC }] : [];
 }
 
+/** Kinds of step whose length makes the colour; how long a rinse or a drying takes is nobody's shade. */
+const LONGER_MEANS: Readonly<
+  Partial<Record<PlannedStep['kind'], Extract<DeviationFact, { code: 'longer' }>['means']>>
+> = {
+  scour: 'unknown',
+  tannin: 'deeper',
+  mordant: 'unknown',
+  extract: 'deeper',
+  dye: 'deeper',
+  pull: 'deeper',
+  exhaust: 'deeper',
+  modify: 'moreShift',
+};
+/** Over by less than this, minutes, is how the day goes: with hands at it, by itself. */
+const OVER_ATTENDED_MIN = 5;
+const OVER_MIN = 30;
+
+/** Cold steps and those with hands at them count too: iron for forty minutes instead of six is another shade. */
 function timeDeviations(
   step: PlannedStep,
   { startedAt, finishedAt, skippedReason, pausedMs = 0 }: StepRecord,
 ): DeviationFact[] {
-  if (startedAt === undefined || finishedAt === undefined || skippedReason !== undefined || step.attended) return [];
+  if (startedAt === undefined || finishedAt === undefined || skippedReason !== undefined) return [];
   const plannedMin = step.durationMin;
   const minutes = minutesBetween(startedAt, finishedAt) - pausedMs / 60_000;
-  if (minutes < plannedMin * (1 - TIME_SHARE))
+  const means = LONGER_MEANS[step.kind];
+  if (minutes < plannedMin * (1 - TIME_SHARE) && !(step.attended && means === undefined))
     return [{ code: 'shorter', minutes, plannedMin, paler: step.kind === 'dye' || step.kind === 'mordant' }];
-  // Longer is only worth a word in heat: a soak left overnight is the usual way.
-  const inHeat = step.temperatureC !== undefined && step.kind !== 'cure';
-  const withHeatingMin = plannedMin + heatUpMin(step);
-  return inHeat && minutes > withHeatingMin * (1 + TIME_SHARE) && minutes > withHeatingMin + 30
-    ? [{ code: 'longer', minutes, plannedMin: withHeatingMin }]
+  const inHeat = step.temperatureC !== undefined && step.kind !== 'cure' && !step.attended;
+  if (means === undefined && !inHeat) return [];
+  const withHeatingMin = plannedMin + (inHeat ? heatUpMin(step) : 0);
+  const over = minutes - withHeatingMin;
+  return over > withHeatingMin * TIME_SHARE && over > (step.attended ? OVER_ATTENDED_MIN : OVER_MIN)
+    ? [{ code: 'longer', minutes, plannedMin: withHeatingMin, means: means ?? 'unknown' }]
     : [];
 }
+
+/** A pause is a word worth where something was kept hot. */
+function pauseDeviations({ temperatureC }: PlannedStep, { pausedMs = 0, finishedAt }: StepRecord): DeviationFact[] {
+  const minutes = pausedMs / 60_000;
+  return temperatureC !== undefined && finishedAt !== undefined && minutes > OVER_MIN
+    ? [{ code: 'stoodStill', minutes }]
+    : [];
+}
+
+/** What the plan doesn't have: materials, water, pieces, whole steps. */
+function unplannedDeviations(
+  { baths }: PlannedStep,
+  { added = [], bathMoves = [], pieces = [], extras = [] }: StepRecord,
+): DeviationFact[] {
+  return [
+    ...added.map(({ name, batch, amount, measure, quantityText, guessed }) => ({
+      code: 'added' as const,
+      name,
+      batch,
+      amount,
+      measure,
+      quantityText,
+      guessed,
+    })),
+    ...baths.flatMap((bath) => stretched(bath, bathMoves)),
+    ...pieces.map(({ batch, change, reason: text }) => ({
+      code: change > 0 ? ('piecesIn' as const) : ('piecesOut' as const),
+      batch,
+      pieces: Math.abs(change),
+      text,
+    })),
+    ...extras.map(({ title, minutes, temperatureC, note: text }) => ({
+      code: 'extraStep' as const,
+      title,
+      minutes,
+      temperatureC,
+      text,
+    })),
+  ];
+}
+
+/** Water in a bath beyond this share of what was planned is a longer bath. */
+const STRETCHED_SHARE = 0.1;
+
+function stretched(
+  { batches, liquor }: PlannedBath,
+  moves: NonNullable<StepRecord['bathMoves']>,
+): Extract<DeviationFact, { code: 'stretched' }>[] {
+  const own = moves.filter((m) => batches.includes(m.batch));
+  if (!own.some((m) => m.kind === 'add')) return [];
+  const plannedMl = liquor.value;
+  const volumes = own.map(
+    (_, i) => foldBath([{ kind: 'fill', ml: plannedMl, label: '' }, ...own.slice(0, i + 1).map(asMove)]).left.value,
+  );
+  const ml = Math.max(...volumes);
+  return ml > plannedMl * (1 + STRETCHED_SHARE) ? [{ code: 'stretched', batch: batches[0] ?? 1, ml, plannedMl }] : [];
+}
+const asMove = ({ kind, ml }: { kind: BathMove['kind']; ml: number }): BathMove => ({ kind, ml, label: '' });
 
 /** Minutes to come to the temperature, by the plan, where the recipe's own time is the hold alone. */
 const heatUpMin = ({ course, baths }: PlannedStep): number =>

@@ -54,3 +54,5 @@ export type {
 export { heldMinutes, HOLD_BAND_C, holdOf, plannedAt, plannedCourse, riseCPerMin, watchCourse } from './watch-course';
 export type { NamedStockLot } from './wrong-stock-lot';
 export { sayWrongStockLot } from './wrong-stock-lot';
+export type { AsDoneChange } from './recipe-as-done';
+export { recipeAsDone } from './recipe-as-done';

@@ -106,7 +106,12 @@ const bathIn = (step: PlannedStep, batch: number, own: PlannedBath | undefined):
   step.baths[0];
 
 function weighedInto(plan: LotPlan, record: StepRecord | undefined, bath: PlannedBath | undefined): BathContent[] {
-  return (record?.weighings ?? [])
+  const unplanned = (record?.added ?? [])
+    .filter((a) => a.measure === 'weight' && (bath === undefined || bath.batches.includes(a.batch)))
+    .flatMap(({ materialId, name, amount }) =>
+      materialId !== null && amount !== null ? [{ materialId, name, grams: amount / 1000 }] : [],
+    );
+  const weighed = (record?.weighings ?? [])
     .filter((w) => bath === undefined || bath.batches.includes(w.batch))
     .flatMap(({ materialId, amount, contents }) => {
       // A kept liquor brings what is dissolved in it.
@@ -114,6 +119,7 @@ function weighedInto(plan: LotPlan, record: StepRecord | undefined, bath: Planne
       const material = plan.materials.find((m) => m.materialId === materialId);
       return material?.measure === 'weight' ? [{ materialId, name: material.name, grams: amount / 1000 }] : [];
     });
+  return [...weighed, ...unplanned];
 }
 
 /** What was noted of the pot while the step ran. A measuring sets the volume: what is missing has steamed off. */

@@ -21,12 +21,12 @@ export function pouredLiquors(plan: LotPlan, entries: readonly RunEntry[]): Pour
   const records = foldRun(entries, plan.steps.length);
   return entriesOfKind(currentEntries(entries), 'weigh').flatMap(({ stepIndex, weighing, detail }) => {
     const at = plan.steps[stepIndex];
-    if (!detail?.contents || !at?.usesBath) return [];
+    const { stockLotId, amount, batch } = weighing;
+    if (!detail?.contents || !at?.usesBath || stockLotId === null) return [];
     const sharing = plan.steps.filter((s) => s === at || (at.liquor !== '' && s.liquor === at.liquor));
     const last = sharing.at(-1);
     if (!last || !sharing.every((s) => isOver(records[s.index]))) return [];
-    const { left } = potLiquor(plan, records, last, weighing.batch);
-    const { stockLotId, amount, batch } = weighing;
+    const { left } = potLiquor(plan, records, last, batch);
     return [{ stockLotId, poured: amount, stepIndex: last.index, batch, leftMl: left.volumeMl }];
   });
 }

@@ -1,6 +1,8 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
 import type { BathContent } from '../bath/saved-bath';
 import type { Lab } from '../colour/lab';
+import type { StockMeasure } from '../quantity/amount';
+import type { StepKind } from '../recipe/step-kind';
 
 /** Everything that can be written into a run. */
 export const RUN_ENTRY_KINDS = [
@@ -11,6 +13,10 @@ export const RUN_ENTRY_KINDS = [
   'ph',
   'sample',
   'bath',
+  'add',
+  'moved',
+  'pieces',
+  'extra',
   'note',
   'pause',
   'resume',
@@ -61,9 +67,11 @@ export interface SolutionTaken {
     { readonly fromStockLotId: string; readonly dissolvedG: number; readonly madeUpMl: number } | undefined;
 }
 
-/** Any entry may say how it came to be written down; by hand where it doesn't. */
 interface Detail {
+  /** How it came to be written down; by hand where it doesn't say. */
   readonly readBy?: ReadBy | undefined;
+  /** Where its time is only about right, how it was told: “overnight”, “an hour or so”. */
+  readonly about?: string | undefined;
 }
 
 /** What an entry of each kind says beside when, at which step and by whom. */
@@ -105,7 +113,42 @@ export interface RunDetails {
     readonly batch?: number | undefined;
     readonly bath: { readonly kind: BathMoveKind; readonly ml: number };
   };
+  /**
+   * Something that the plan doesn't have, put into a bath. Out of a jar where the entry has a weighing; else it never
+   * stood on the shelf.
+   */
+  readonly add: Detail & {
+    readonly batch: number;
+    readonly name: string;
+    readonly measure: StockMeasure;
+    /** How much, as it was written. */
+    readonly quantityText: string;
+    /** The same in smallest units; nobody knows where absent. */
+    readonly amount?: number | undefined;
+    /** Guessed, not weighed. */
+    readonly guessed?: boolean | undefined;
+  };
+  /** From here on in another pot, or with another water. */
+  readonly moved: Detail & {
+    readonly vessels?: readonly VesselUsed[] | undefined;
+    readonly water?: { readonly id: string; readonly name: string } | undefined;
+  };
+  /** Pieces put in that were not planned (above nothing) or taken out (below); `weightG` is their dry weight. */
+  readonly pieces: Detail & {
+    readonly batch: number;
+    readonly change: number;
+    readonly weightG?: number | undefined;
+  };
+  /** A step that the chain doesn't have, done after this one. */
+  readonly extra: Detail & {
+    readonly title: string;
+    readonly stepKind: StepKind;
+    readonly minutes?: number | undefined;
+    readonly temperatureC?: number | undefined;
+  };
   readonly note: Detail & {
+    /** To be seen again when the lot is dyed again, or when its recipe is written anew. */
+    readonly next?: boolean | undefined;
     /** It tells of something done otherwise. */
     readonly deviation?: boolean | undefined;
   };
@@ -125,13 +168,14 @@ export interface RunDetails {
 }
 
 /** Kinds whose entry says nothing without its detail. */
-type DetailedKind = 'leaveOut' | 'ph' | 'sample' | 'bath' | 'pulls' | 'pull' | 'rescale' | 'hand';
+type DetailedKind =
+  'leaveOut' | 'ph' | 'sample' | 'bath' | 'add' | 'moved' | 'pieces' | 'extra' | 'pulls' | 'pull' | 'rescale' | 'hand';
 
-/** What was weighed out; `amount` in smallest units. */
+/** What was weighed out; `amount` in smallest units. The jar is `null` where it was dyed before the books began. */
 export interface Weighed {
   readonly batch: number;
   readonly materialId: string;
-  readonly stockLotId: string;
+  readonly stockLotId: string | null;
   readonly amount: number;
 }
 
@@ -139,7 +183,7 @@ export interface Weighed {
 export interface BroughtWeighing {
   readonly batch: number;
   readonly materialId: string;
-  readonly stockLotId: string;
+  readonly stockLotId: string | null;
   readonly quantityText: string;
 }
 
@@ -155,7 +199,7 @@ interface EntryBase<K extends RunEntryKind> {
 /** An entry of one kind, looked over and complete, before it has its time. */
 export interface CheckedEntryOf<K extends RunEntryKind> extends EntryBase<K> {
   readonly temperatureC: K extends 'temperature' ? number : null;
-  readonly weighing: K extends 'weigh' ? Weighed : null;
+  readonly weighing: K extends 'weigh' ? Weighed : K extends 'add' ? Weighed | null : null;
   readonly detail: K extends DetailedKind ? RunDetails[K] : RunDetails[K] | null;
 }
 /** An entry of any kind, looked over and complete, before it has its time. */
@@ -171,7 +215,7 @@ export type RunEntry = { [K in RunEntryKind]: RunEntryOf<K> }[RunEntryKind];
 /** An entry of one kind as it is brought: anything it needs may still be missing. */
 export interface BroughtEntryOf<K extends RunEntryKind> extends EntryBase<K> {
   readonly temperatureC: K extends 'temperature' ? number | null : null;
-  readonly weighing: K extends 'weigh' ? BroughtWeighing | null : null;
+  readonly weighing: K extends 'weigh' | 'add' ? BroughtWeighing | null : null;
   readonly detail: { readonly [P in keyof RunDetails[K]]?: RunDetails[K][P] | undefined } | null;
 }
 /** An entry of any kind as it is brought. */

@@ -107,7 +107,7 @@ describe('findDeviations', () => {
     ],
     ['not hot enough', { temperaturesC: [60] }, ['only reached 60 °C, planned 75 °C: expect paler']],
     ['too short', { finishedAt: '2026-06-01T09:30:00Z' }, ['short: 30 min instead of 1 h, expect paler']],
-    ['far too long in the heat', { finishedAt: '2026-06-01T12:00:00Z' }, ['3 h instead of 1 h']],
+    ['far too long in the heat', { finishedAt: '2026-06-01T12:00:00Z' }, ['3 h instead of 1 h, expect deeper']],
     ['skipped', { skippedReason: 'no gas' }, ['skipped: no gas']],
   ])('%s', (_name, change, label) =>
     expect(findDeviations(step, { ...asPlanned, ...change }, { tagOf: (id) => id }).map(sayDeviation)).toEqual(label),

@@ -1,5 +1,5 @@
 import type { StepRecord } from './step-record';
-import type { RunEntry } from './run-entry';
+import type { RunEntry, RunEntryOf } from './run-entry';
 import { currentEntries, entriesOfKind } from './run-entry';
 
 /** How far a step has come. */
@@ -48,8 +48,8 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     ...(openPause && finished === undefined ? { pausedAt: openPause.from } : {}),
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),
     ...(start?.detail?.outOfOrder ? { outOfOrder: start.text ?? '' } : {}),
-    ...(start?.detail?.vessels ? { vessels: start.detail.vessels } : {}),
-    ...(start?.detail?.water ? { water: start.detail.water } : {}),
+    ...foldPlace(start, entriesOfKind(sinceRedo, 'moved')),
+    ...foldUnplanned(all, sinceRedo),
     phs: entriesOfKind(sinceRedo, 'ph').map(({ at, detail }) => ({
       at,
       ph: detail.ph,
@@ -71,6 +71,50 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     pulls: entriesOfKind(sinceRedo, 'pull').map(({ at, detail }) => ({ at, piece: detail.piece })),
     reported: entriesOfKind(all, 'note').flatMap((e) => (e.detail?.deviation && e.text ? [e.text] : [])),
     redone: redos.map((e) => e.text ?? ''),
+  };
+}
+
+/** Where it really was done: as begun, then as moved. */
+function foldPlace(
+  start: RunEntryOf<'start'> | undefined,
+  moves: readonly RunEntryOf<'moved'>[],
+): Pick<StepRecord, 'vessels' | 'water'> {
+  const told = [start?.detail, ...moves.map((m) => m.detail)];
+  const vessels = new Map(told.flatMap((d) => d?.vessels ?? []).map((v) => [v.batch, v]));
+  const water = told.flatMap((d) => d?.water ?? []).at(-1);
+  return { ...(vessels.size > 0 ? { vessels: [...vessels.values()] } : {}), ...(water ? { water } : {}) };
+}
+
+/** What the plan doesn't have: put in since the step was last done over, pieces and steps whenever they came. */
+function foldUnplanned(
+  all: readonly RunEntry[],
+  sinceRedo: readonly RunEntry[],
+): Pick<StepRecord, 'added' | 'pieces' | 'extras'> {
+  return {
+    added: entriesOfKind(sinceRedo, 'add').map(({ at, weighing, detail }) => ({
+      at,
+      batch: detail.batch,
+      materialId: weighing?.materialId ?? null,
+      stockLotId: weighing?.stockLotId ?? null,
+      name: detail.name,
+      measure: detail.measure,
+      quantityText: detail.quantityText,
+      amount: weighing?.amount ?? detail.amount ?? null,
+      guessed: detail.guessed === true,
+    })),
+    pieces: entriesOfKind(all, 'pieces').map(({ detail, text }) => ({
+      batch: detail.batch,
+      change: detail.change,
+      weightG: detail.weightG ?? null,
+      reason: text ?? '',
+    })),
+    extras: entriesOfKind(all, 'extra').map(({ detail, text }) => ({
+      title: detail.title,
+      stepKind: detail.stepKind,
+      minutes: detail.minutes ?? null,
+      temperatureC: detail.temperatureC ?? null,
+      note: text ?? '',
+    })),
   };
 }
 

@@ -7,7 +7,20 @@ import { sayWrongStockLot } from './wrong-stock-lot';
 
 /** What is missing in an entry that says nothing without it. */
 export type MissingPart =
-  'note' | 'temperature' | 'ph' | 'sample' | 'bath' | 'pulls' | 'piece' | 'rescale' | 'person' | 'weighing';
+  | 'note'
+  | 'temperature'
+  | 'ph'
+  | 'sample'
+  | 'bath'
+  | 'added'
+  | 'place'
+  | 'pieces'
+  | 'step'
+  | 'pulls'
+  | 'piece'
+  | 'rescale'
+  | 'person'
+  | 'weighing';
 
 /** Reasons that need no facts. */
 const PLAIN = {
@@ -49,6 +62,9 @@ export type RunRefusalFact =
   /** What was written is no amount; reading it said why. */
   | { readonly reason: AmountProblem; readonly message: string }
   | { readonly reason: 'closed'; readonly state: string }
+  | { readonly reason: 'jarCameLater'; readonly tag: string; readonly receivedOn: string }
+  | { readonly reason: 'noSuchBatch'; readonly batch: number }
+  | { readonly reason: 'tooManyOut'; readonly batch: number; readonly pieces: number }
   | {
       readonly reason: 'wrongStockLot';
       readonly tag: string;
@@ -79,6 +95,10 @@ const MISSING: Readonly<Record<MissingPart, string>> = {
   ph: 'Write the pH, a number from 0 to 14.',
   sample: 'Say which step it matches, or read its colour.',
   bath: 'Say what went in or out, and how much.',
+  added: 'Say what went in, and how much; “a handful” will do where it came from no jar.',
+  place: 'Say which pot or which water it went into.',
+  pieces: 'Say how many pieces were put in or taken out.',
+  step: 'Say what was done, and what kind of step it was.',
   pulls: 'Say how many pieces are pulled, and when.',
   piece: 'Say which piece was pulled.',
   rescale: 'There is nothing left to rescale.',
@@ -133,6 +153,12 @@ function sayRefusal(fact: RunRefusalFact): string {
       return `${fact.temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
     case 'closed':
       return `This lot is ${fact.state}; its record is closed. Start a new lot to dye it again.`;
+    case 'jarCameLater':
+      return `${fact.tag} came into the house on ${fact.receivedOn}, after that day. Choose the jar it was really taken from, or correct the date.`;
+    case 'noSuchBatch':
+      return `This lot has no batch ${fact.batch}. Choose the batch again.`;
+    case 'tooManyOut':
+      return `Batch ${fact.batch} has ${fact.pieces === 1 ? 'one piece' : `${fact.pieces} pieces`} in it; no more than that can be taken out.`;
     case 'wrongStockLot':
       return sayWrongStockLot(fact.tag, fact.wanted, fact.right);
     case 'solutionShort':

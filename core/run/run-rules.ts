@@ -83,6 +83,8 @@ const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = {
   ph: 'take its pH',
   sample: 'take a sample',
   bath: 'write down what went in or out',
+  add: 'write down what was put in',
+  moved: 'move it',
   pulls: 'plan its pulls',
   pull: 'pull a piece',
   pause: 'pause it',
@@ -108,6 +110,8 @@ function orderRefusal(
       return replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
         ? refuseEntry({ reason: 'pulledAlready' })
         : undefined;
+    case 'pieces':
+      return piecesRefusal(facts.plan, records, entry, replaced);
     case 'pause':
       return now === 'running' ? undefined : refuseEntry({ reason: 'notRunning', title });
     case 'resume':
@@ -125,6 +129,22 @@ function orderRefusal(
     default:
       return undefined;
   }
+}
+
+/** No more can be taken out of a batch than are in it. */
+function piecesRefusal(
+  { batches }: LotPlan,
+  records: readonly StepRecord[],
+  { detail }: BroughtEntryOf<'pieces'>,
+  replaced: RunEntry | undefined,
+): RunRefusal | undefined {
+  const { batch = 1, change = 0 } = detail ?? {};
+  const planned = batches.find((b) => b.number === batch)?.pieces;
+  if (planned === undefined) return refuseEntry({ reason: 'noSuchBatch', batch });
+  const changes = records.flatMap((r) => r.pieces ?? []).filter((p) => p.batch === batch);
+  const before = replaced?.kind === 'pieces' && replaced.detail.batch === batch ? replaced.detail.change : 0;
+  const pieces = changes.reduce((sum, p) => sum + p.change, planned) - before;
+  return pieces + change < 0 ? refuseEntry({ reason: 'tooManyOut', batch, pieces }) : undefined;
 }
 
 function startRefusal(

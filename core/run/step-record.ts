@@ -1,5 +1,7 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
 import type { BathContent } from '../bath/saved-bath';
+import type { StockMeasure } from '../quantity/amount';
+import type { StepKind } from '../recipe/step-kind';
 import type { VesselUsed } from './run-entry';
 
 /** What really happened at one step, folded from the run's entries with corrections applied. */
@@ -14,7 +16,7 @@ export interface StepRecord {
   readonly weighings: readonly {
     readonly batch: number;
     readonly materialId: string;
-    readonly stockLotId: string;
+    readonly stockLotId: string | null;
     readonly amount: number;
     readonly more?: boolean;
     /** It was taken as a solution made of the material. */
@@ -50,6 +52,33 @@ export interface StepRecord {
     readonly ml: number;
     readonly batch: number;
     readonly at: string;
+  }[];
+  /** Put into its bath though the plan doesn't have it; `amount` in smallest units, `null` where nobody knows. */
+  readonly added?: readonly {
+    readonly batch: number;
+    readonly materialId: string | null;
+    readonly stockLotId: string | null;
+    readonly name: string;
+    readonly measure: StockMeasure;
+    readonly quantityText: string;
+    readonly amount: number | null;
+    readonly guessed: boolean;
+    readonly at: string;
+  }[];
+  /** Pieces put in (above nothing) or taken out (below) that were not planned so. */
+  readonly pieces?: readonly {
+    readonly batch: number;
+    readonly change: number;
+    readonly weightG: number | null;
+    readonly reason: string;
+  }[];
+  /** Steps done after this one that the chain doesn't have. */
+  readonly extras?: readonly {
+    readonly title: string;
+    readonly stepKind: StepKind;
+    readonly minutes: number | null;
+    readonly temperatureC: number | null;
+    readonly note: string;
   }[];
   readonly pullMinutes?: readonly number[];
   readonly pulls?: readonly { readonly at: string; readonly piece: number }[];

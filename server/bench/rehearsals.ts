@@ -208,7 +208,7 @@ function rehearsed({ lot, entries }: Open): LotDetail {
 function wrongStockLot(
   lot: LotDetail,
   step: PlannedStep,
-  weighing: { batch: number; materialId: string; stockLotId: string } | null,
+  weighing: { batch: number; materialId: string; stockLotId: string | null } | null,
 ): RunRefusal | undefined {
   if (!weighing) throw notFound('weighing');
   const stockLot = lot.stockLots.find((j) => j.id === weighing.stockLotId);

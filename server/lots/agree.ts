@@ -1,6 +1,6 @@
-import type { Agreement, Proposal } from '@vestigia/contract';
+import type { ReadAgreement, Proposal } from '@vestigia/contract';
 import { lotExtras } from '@vestigia/contract';
-import { convertGramsToMilligrams, formatAmount } from '@vestigia/core';
+import { AHEAD_MS, convertGramsToMilligrams, formatAmount } from '@vestigia/core';
 import { max } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { lots, reservations } from '../db/schema';
@@ -16,10 +16,15 @@ import { propose } from './propose';
  */
 export async function agree(
   db: Db,
-  agreement: Agreement,
+  agreement: ReadAgreement,
   { now, byId }: { now: Date; byId: string },
 ): Promise<{ id: string }> {
-  const { id, ask, note } = agreement;
+  const { id, ask, note, told } = agreement;
+  const offBooks = told?.beforeBooks === true;
+  if (told && Date.parse(told.at) > now.getTime() + AHEAD_MS)
+    throw new Refusal('refused', 'That is still to come. Say when it was really dyed, or leave that out to plan it.', {
+      reason: 'inFuture',
+    });
   const { proposal, colourway, plan, water } = await propose(db, ask, now);
   if (proposal.digest !== agreement.digest) {
     throw new Refusal(
@@ -30,7 +35,7 @@ export async function agree(
   }
   const checks = checkAcknowledged(proposal.checks, agreement.acknowledged);
   const short = plan.materials.filter((m) => m.short > 0);
-  if (short.length > 0 && !agreement.acceptShortages) {
+  if (short.length > 0 && !offBooks && !agreement.acceptShortages) {
     const named = short.map((m) => `${formatAmount(m.short, m.measure)} of ${m.name}`).join(', ');
     throw new Refusal(
       'refused',
@@ -59,10 +64,12 @@ export async function agree(
     checks,
     factors: proposal.factors,
     note,
-    at,
+    at: told?.at ?? at,
+    recordedAt: told ? at : null,
+    offBooks,
     byId,
   });
-  const reserved = plan.materials
+  const reserved = (offBooks ? [] : plan.materials)
     .flatMap((m) => m.picks)
     .flatMap((p) =>
       p.stockLotId === null
@@ -76,7 +83,7 @@ export async function agree(
 
 function checkAcknowledged(
   checks: Proposal['checks'],
-  acknowledged: Agreement['acknowledged'],
+  acknowledged: ReadAgreement['acknowledged'],
 ): (Proposal['checks'][number] & { reason: string })[] {
   const stop = checks.find((c) => c.severity === 'stop');
   if (stop) throw new Refusal('refused', `${stop.message} ${stop.why} This lot can’t start so.`, { reason: 'stopped' });

@@ -1,6 +1,6 @@
 import type { EyeReadingView, LabUnder, LotDetail, LotSummary, ReadingView, RunEntryView } from '@vestigia/contract';
 import { lotExtras } from '@vestigia/contract';
-import type { EyeReading, LotConditions, LotPlan, ShadeReading } from '@vestigia/core';
+import type { EyeReading, LotPlan, ShadeReading } from '@vestigia/core';
 import {
   completePlan,
   convertMilligramsToGrams,
@@ -12,17 +12,7 @@ import { and, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
-import {
-  colourways,
-  lotProgress,
-  lots,
-  materials,
-  people,
-  reservations,
-  recipeVersions,
-  recipes,
-  stockLots as stockLotTable,
-} from '../db/schema';
+import { colourways, lotProgress, lots, materials, people, reservations } from '../db/schema';
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
@@ -45,6 +35,8 @@ export async function readLotSummaries(
       pieceWeightMg: lots.pieceWeightMg,
       batches: lots.batches,
       at: lots.at,
+      recordedAt: lots.recordedAt,
+      offBooks: lots.offBooks,
       colourway: { id: colourways.id, name: colourways.name },
       ownMaster: lots.master,
       firstMaster: sql<LabUnder | null>`(SELECT m.lab FROM masters m WHERE m.colourway_id = ${colourways.id} ORDER BY m.seq LIMIT 1)`,
@@ -82,6 +74,7 @@ export async function readLotSummaries(
     tag: lotTag(number),
     family: r.family ?? [],
     at: iso(r.at),
+    recordedAt: r.recordedAt === null ? null : iso(r.recordedAt),
     pieceWeightG: convertMilligramsToGrams(pieceWeightMg),
     reorderOf: earlierId !== null && earlierNumber !== null ? { id: earlierId, tag: lotTag(earlierNumber) } : null,
     undyed: baseFacts(base).undyed,
@@ -140,8 +133,11 @@ export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): 
   return first;
 }
 
+/** What of one stock lot is in a lot; `amount` in smallest units. */
+export type Taken = LotDetail['madeFrom'][number];
+
 /** Everything a lot took off the shelf, net of corrections. */
-function madeFromMoved(
+export function madeFromMoved(
   moved: Awaited<ReturnType<typeof readParts<'moved'>>>['moved'],
   lotId: string,
 ): LotDetail['madeFrom'] {
@@ -152,60 +148,6 @@ function madeFromMoved(
   return [...stockLots.values()].flatMap((stockLot) =>
     taken.has(stockLot.stockLotId) ? [{ ...stockLot, amount: taken.get(stockLot.stockLotId) ?? 0 }] : [],
   );
-}
-
-/** Tested strengths of stock lots, as a share of the reference lot; those never tested are left out. */
-export async function readStrengths(db: Db, stockLotIds: readonly string[]): Promise<ReadonlyMap<string, number>> {
-  if (stockLotIds.length === 0) return new Map();
-  const rows = await db
-    .select({ id: stockLotTable.id, facts: stockLotTable.facts })
-    .from(stockLotTable)
-    .where(inArray(stockLotTable.id, [...stockLotIds]));
-  return new Map(
-    rows.flatMap((r) => (r.facts.strengthPercent === null ? [] : [[r.id, r.facts.strengthPercent / 100] as const])),
-  );
-}
-
-/** What really made a lot: by its movements where it was dyed, by its plan where it was not. */
-export async function readConditions(db: Db, lot: LotRow): Promise<LotConditions> {
-  const [recipe] = await db
-    .select({ id: recipeVersions.id, name: sql<string>`${recipes.name} || ', version ' || ${recipeVersions.number}` })
-    .from(recipeVersions)
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
-    .where(eq(recipeVersions.id, lot.recipeVersionId));
-  const taken = madeFromMoved((await readParts(db, lot.id, 'moved')).moved, lot.id);
-  const bases = new Set([lot.baseMaterialId, ...lot.plan.groups.map((g) => g.baseId)]);
-  const base = taken.filter((t) => bases.has(t.materialId));
-  const wofMg = base.reduce((sum, t) => sum + t.amount, 0) || lot.plan.wof.value * 1000;
-  const used = taken.filter((t) => !bases.has(t.materialId));
-  const strengths = await readStrengths(
-    db,
-    used.map((u) => u.stockLotId),
-  );
-  return {
-    recipe: recipe ?? { id: lot.recipeVersionId, name: '' },
-    base: base.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
-    materials: [...new Map(used.map((u) => [u.materialId, u])).values()].map(
-      ({ materialId, material: name, measure }) => {
-        const usedOfMaterial = used.filter((u) => u.materialId === materialId);
-        const perGram = measure === 'pieces' ? 1000 : 1;
-        return {
-          materialId,
-          name,
-          measure,
-          percentOwf: ((usedOfMaterial.reduce((sum, u) => sum + u.amount, 0) * perGram) / wofMg) * 100,
-          worthPercentOwf:
-            ((usedOfMaterial.reduce((sum, u) => sum + u.amount * (strengths.get(u.stockLotId) ?? 1), 0) * perGram) /
-              wofMg) *
-            100,
-          sources: usedOfMaterial.map(({ stockLotId, tag }) => ({ stockLotId, tag })),
-        };
-      },
-    ),
-    water: lot.water,
-    vessels: lot.plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
-    liquorRatio: lot.plan.liquorRatio,
-  };
 }
 
 export async function readLot(db: Db, id: string): Promise<LotDetail> {

@@ -1,5 +1,5 @@
 import type { Colourway, Proposal, ReadProposalAsk } from '@vestigia/contract';
-import type { LotCheck, LotConditions, LotPlan } from '@vestigia/core';
+import type { LotCheck, LotPlan } from '@vestigia/core';
 import {
   catalogueEntry,
   checkLot,
@@ -14,14 +14,13 @@ import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { stockLots } from '../db/schema';
-import { lotTag } from '../shared/lot-tag';
-import { findVersion } from '../recipes/recipes-store';
 import type { ReadMaterials } from '../stores/plan-materials';
 import { readMaterials } from '../stores/plan-materials';
 import { readLiquors } from '../stores/liquor-level';
 import { readUnfolds } from './unfolds';
+import { plannedConditions, readStrengths } from './conditions';
+import { readEarlier } from './earlier-lot';
 import type { LotRow } from './lots-store';
-import { readConditions, readStrengths } from './lots-store';
 import type { ProposalInputs } from './proposal-inputs';
 import { gather, inputOf, planOrRefuse } from './proposal-inputs';
 
@@ -57,8 +56,10 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     db,
     stockLots.map((j) => j.id),
   );
-  const here = conditionsOf(plan, named, baseIds, water, stockLots, strengths);
-  const factors = earlier ? compareThenAndNow(await readConditions(db, earlier), here) : [];
+  const tagOf = new Map(stockLots.map((j) => [j.id, j.tag]));
+  const here = plannedConditions(plan, { recipe: named, baseIds, water, tagOf, strengths });
+  const then = earlier && (await readEarlier(db, earlier));
+  const factors = then ? compareThenAndNow(then.really, here, then.planned) : [];
   const checks = [
     ...checkLot({
       plan,
@@ -88,7 +89,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     plan: plan as Proposal['plan'],
     stockLots,
     factors,
-    then: earlier ? await tellEarlier(db, earlier) : null,
+    then: then?.told ?? null,
     checks,
     shades: body.expectedShades.flatMap((e) =>
       bases.filter((b) => b.id === e.baseMaterialId).map((b) => ({ ...e, base: b.name })),
@@ -141,56 +142,6 @@ function stockLotsIn(plan: LotPlan, known: ReadMaterials) {
         .map((j) => ({ ...j, id: j.stockLotId, materialId: m.materialId })),
     ),
   );
-}
-
-/** Of what is taken, how strong it is on the whole; untested stock lots count as the reference lot. */
-function meanStrength(picks: LotPlan['materials'][number]['picks'], strengths: ReadonlyMap<string, number>): number {
-  const total = picks.reduce((sum, p) => sum + p.amount, 0);
-  const worth = picks.reduce((sum, p) => sum + p.amount * (strengths.get(p.stockLotId ?? '') ?? 1), 0);
-  return total === 0 ? 1 : worth / total;
-}
-
-/** The lot as planned, in the terms of then and now. */
-function conditionsOf(
-  plan: LotPlan,
-  recipe: LotConditions['recipe'],
-  baseIds: readonly string[],
-  water: LotRow['water'],
-  stockLots: Proposal['stockLots'],
-  strengths: ReadonlyMap<string, number>,
-): LotConditions {
-  const tagOf = new Map(stockLots.map((j) => [j.id, j.tag]));
-  const sources = (m: LotPlan['materials'][number]) =>
-    m.picks.flatMap((p) =>
-      p.stockLotId === null ? [] : [{ stockLotId: p.stockLotId, tag: tagOf.get(p.stockLotId) ?? '' }],
-    );
-  return {
-    recipe,
-    water,
-    base: plan.materials.filter((m) => baseIds.includes(m.materialId)).flatMap(sources),
-    materials: plan.materials
-      .filter((m) => !baseIds.includes(m.materialId))
-      .map((m) => ({
-        materialId: m.materialId,
-        name: m.name,
-        measure: m.measure,
-        percentOwf: (m.total.value / plan.wof.value) * 100,
-        worthPercentOwf: (m.total.value / plan.wof.value) * 100 * meanStrength(m.picks, strengths),
-        sources: sources(m),
-      })),
-    vessels: plan.batches.map((b) => ({ id: b.vesselId, name: b.vesselName, metal: b.metal })),
-    liquorRatio: plan.liquorRatio,
-  };
-}
-
-async function tellEarlier(db: Db, earlier: LotRow): Promise<Proposal['then']> {
-  return {
-    lotId: earlier.id,
-    tag: lotTag(earlier.number),
-    recipeVersionId: earlier.recipeVersionId,
-    recipeNumber: (await findVersion(db, earlier.recipeVersionId)).number,
-    quantityText: earlier.quantityText,
-  };
 }
 
 function rangesOf({ inSchool, body, known }: ProposalInputs): Proposal['ranges'] {

@@ -1,5 +1,5 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
-import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal } from '@vestigia/core';
+import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal, Weighed } from '@vestigia/core';
 import { foldRun, hazardsOf, isOver, potsOf, refuseEntry, ruleOnEntry } from '@vestigia/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -10,14 +10,15 @@ import { uuidv7 } from '../shared/ids';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
 import { findMaterial } from '../stores/materials-store';
-import { giveBackFromLot } from '../stores/movements';
+import { giveBackFromLot, takeForLot } from '../stores/movements';
+import { studioToday } from '../studio/studio-store';
 import { readState, refoldProgress } from './lot-progress';
 import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
 import { potsOfOtherLots } from './pots-of-lots';
 import { probedStep } from './probe-log';
 import { releaseReservations } from './release-reservations';
-import { bookWeighing, checkWeighing } from './take-weighing';
+import { bookWeighing, checkAddedJar, checkWeighing } from './take-weighing';
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
 
@@ -123,6 +124,13 @@ class OpenRun {
     if (!ruling.ok) return ruling.refusal;
     if (entry.kind === 'weigh' && ruling.entry.kind === 'weigh')
       return this.takeWeighing(ruling.entry, atMs, entry.weighing?.movementId ?? uuidv7(this.by.now), ruling.replaced);
+    if (entry.kind === 'add' && ruling.entry.kind === 'add' && ruling.entry.weighing !== null)
+      return this.takeAdded(
+        { ...ruling.entry, weighing: ruling.entry.weighing },
+        atMs,
+        entry.weighing?.movementId ?? uuidv7(this.by.now),
+        ruling.replaced,
+      );
     if (entry.kind === 'finish' && entry.replacesId === null) await this.noteProbed(entry, atMs);
     await this.add(ruling.entry, atMs);
     if (entry.kind === 'cancel') await releaseReservations(this.db, this.lot.id, this.by);
@@ -158,20 +166,53 @@ class OpenRun {
     movementId: string,
     replaced: RunEntry | undefined,
   ): Promise<RunRefusal | undefined> {
-    const checked = await checkWeighing(this.db, this.lot, entry, replaced);
+    const checked = await checkWeighing(this.db, this.lot, entry, replaced, await this.dayOf(atMs));
     if ('reason' in checked) return checked;
     const { amount, contents } = checked;
     const detail = contents ? { ...entry.detail, contents } : entry.detail;
     await this.add({ ...entry, detail, weighing: { ...entry.weighing, amount } }, atMs);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
-    await bookWeighing(this.db, this.lot, entry, { ...checked, movementId }, this.by);
+    await bookWeighing(this.db, this.lot, entry, { ...checked, movementId, atMs }, this.by);
+    await this.markIronPots(entry);
+    return undefined;
+  }
+
+  private dayOf(atMs: number): Promise<string> {
+    return studioToday(this.db, new Date(atMs));
+  }
+
+  /** Something that wasn't planned, out of a jar: it leaves the shelf like any weighing. */
+  private async takeAdded(
+    entry: CheckedEntryOf<'add'> & { readonly weighing: Weighed },
+    atMs: number,
+    movementId: string,
+    replaced: RunEntry | undefined,
+  ): Promise<RunRefusal | undefined> {
+    const checked = await checkAddedJar(this.db, entry, replaced, await this.dayOf(atMs));
+    if ('reason' in checked) return checked;
+    await this.add({ ...entry, weighing: { ...entry.weighing, amount: checked.amount } }, atMs);
+    await this.write();
+    if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
+    const { stockLotId } = entry.weighing;
+    if (stockLotId !== null && !this.lot.offBooks)
+      await takeForLot(
+        this.db,
+        { id: movementId, stockLotId, amount: checked.amount, lotId: this.lot.id, runEntryId: entry.id, atMs },
+        this.by,
+      );
     await this.markIronPots(entry);
     return undefined;
   }
 
   /** A pot that iron goes into is marked; the studio unmarks it once it is scrubbed and tried. */
-  private async markIronPots({ stepIndex, weighing }: CheckedEntryOf<'weigh'>): Promise<void> {
+  private async markIronPots({
+    stepIndex,
+    weighing,
+  }: {
+    readonly stepIndex: number;
+    readonly weighing: Weighed;
+  }): Promise<void> {
     const { steps } = this.lot.plan;
     const step = steps[stepIndex];
     const { hazards, facts } = await findMaterial(this.db, weighing.materialId);

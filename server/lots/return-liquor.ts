@@ -63,7 +63,10 @@ export async function returnLiquor(
   await giveBackFromLot(db, first.id, by, 'poured back');
   const taken = first.weighing.amount - backUl;
   // More came back than was poured: water was added in the pot, and the jar holds it now.
-  if (taken !== 0) await takeForLot(db, { id: movementId, stockLotId, amount: taken, lotId, runEntryId: first.id }, by);
+  if (taken !== 0) {
+    const runEntryId = first.id;
+    await takeForLot(db, { id: movementId, stockLotId, amount: taken, lotId, runEntryId, atMs: by.now.getTime() }, by);
+  }
   await db.insert(liquorEntries).values({
     id,
     stockLotId,

@@ -2,6 +2,7 @@ import { api } from '@vestigia/contract';
 import { findColourway } from '../colourways/colourways-store';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
+import { writeAsDone } from './as-done';
 import { giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { readLot, readLotSummaries } from './lots-store';
@@ -36,6 +37,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.setMaster, ['colourways', 'lots'], ({ db, id, body, now, person }) =>
     setMaster(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.writeAsDone, ['recipes'], ({ db, id, body, now, person }) =>
+    writeAsDone(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.returnLiquor, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     returnLiquor(db, id, body, { now, byId: person.id }),

@@ -1,4 +1,12 @@
-import type { BathContent, CheckedEntryOf, RunEntry, RunRefusal, SolutionTaken, StockMeasure } from '@vestigia/core';
+import type {
+  BathContent,
+  CheckedEntryOf,
+  RunEntry,
+  RunRefusal,
+  SolutionTaken,
+  StockMeasure,
+  Weighed,
+} from '@vestigia/core';
 import { plannedWeighing, refuseEntry } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -28,6 +36,7 @@ export async function checkWeighing(
   lot: LotRow,
   entry: WeighEntry,
   replaced: RunEntry | undefined,
+  day: string,
 ): Promise<RunRefusal | Checked> {
   const { stepIndex, weighing, detail } = entry;
   const step = lot.plan.steps[stepIndex];
@@ -35,8 +44,11 @@ export async function checkWeighing(
   if (!planned) throw notFound('weighing');
   const solution = detail?.solution;
   const fromId = solution?.made?.fromStockLotId ?? weighing.stockLotId;
+  if (lot.offBooks) return { amount: weighing.amount, fromJar: 0 };
+  if (fromId === null) return refuseEntry({ reason: 'noSuchStockLot' });
   const jar = await readJar(db, fromId);
   if (!jar) return refuseEntry({ reason: 'noSuchStockLot' });
+  if (jar.receivedOn > day) return refuseEntry({ reason: 'jarCameLater', tag: jar.tag, receivedOn: jar.receivedOn });
   const gPerL =
     jar.materialId === weighing.materialId ? undefined : await solutionStrength(db, fromId, weighing.materialId);
   if (jar.materialId !== weighing.materialId && gPerL === undefined) {
@@ -59,6 +71,26 @@ export async function checkWeighing(
   return { amount: fromJar, fromJar, contents };
 }
 
+/** Whether a jar has what was put in beside the plan: promised or not, what is in the bath has left the shelf. */
+export async function checkAddedJar(
+  db: Db,
+  { weighing, detail }: { readonly weighing: Weighed; readonly detail: { readonly measure: StockMeasure } },
+  replaced: RunEntry | undefined,
+  day: string,
+): Promise<RunRefusal | Checked> {
+  const { stockLotId, materialId, amount } = weighing;
+  const jar = stockLotId === null ? undefined : await readJar(db, stockLotId);
+  if (!jar || jar.materialId !== materialId || jar.measure !== detail.measure)
+    return refuseEntry({ reason: 'noSuchStockLot' });
+  if (jar.receivedOn > day) return refuseEntry({ reason: 'jarCameLater', tag: jar.tag, receivedOn: jar.receivedOn });
+  const back = replaced?.weighing?.stockLotId === stockLotId ? await takenBy(db, replaced.id) : 0;
+  const onHand = jar.onHand + back;
+  if (amount - onHand >= (await finestStep(db, jar.measure)))
+    return refuseEntry({ reason: 'notOnHand', tag: jar.tag, onHand, amount, measure: jar.measure });
+  const fromJar = Math.min(amount, onHand);
+  return { amount: fromJar, fromJar };
+}
+
 const named = { tag: stockLots.tag, place: stockLots.place };
 
 async function readJar(db: Db, id: string) {
@@ -67,6 +99,7 @@ async function readJar(db: Db, id: string) {
       id: stockLots.id,
       ...named,
       materialId: stockLots.materialId,
+      receivedOn: stockLots.receivedOn,
       materialName: materials.name,
       measure: materials.measure,
       onHand: stockBalances.onHand,
@@ -101,14 +134,15 @@ export async function bookWeighing(
   db: Db,
   lot: LotRow,
   { id: runEntryId, weighing, detail }: WeighEntry,
-  { amount, fromJar, movementId }: Checked & { readonly movementId: string },
+  { amount, fromJar, movementId, atMs }: Checked & { readonly movementId: string; readonly atMs: number },
   by: By,
 ): Promise<void> {
   const { stockLotId, materialId } = weighing;
   const { solution } = detail ?? {};
+  if (lot.offBooks || stockLotId === null) return;
   await consumeReservation(db, lot.id, solution?.made?.fromStockLotId ?? stockLotId, materialId, amount, by);
   if (solution?.made) await makeSolution(db, solution, by);
-  await takeForLot(db, { id: movementId, stockLotId, amount: fromJar, lotId: lot.id, runEntryId }, by);
+  await takeForLot(db, { id: movementId, stockLotId, amount: fromJar, lotId: lot.id, runEntryId, atMs }, by);
 }
 
 /** A jar of the solution, kept where its crystals stand; made again, it goes by the same name. */

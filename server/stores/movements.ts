@@ -190,13 +190,29 @@ export async function reverseMovement(
   return { id: reversal.id };
 }
 
+/** A movement told later is booked on the day it happened, and says when it was written down. */
+const TOLD_LATER_MS = 60_000;
+const datedAt = (atMs: number, now: Date): { at: string; recordedAt?: string } =>
+  now.getTime() - atMs > TOLD_LATER_MS
+    ? { at: new Date(atMs).toISOString(), recordedAt: now.toISOString() }
+    : { at: now.toISOString() };
+
 /** The movement that takes a lot's weighing off the shelf. */
 export async function takeForLot(
   db: Db,
-  taken: { id: string; stockLotId: string; amount: number; lotId: string; runEntryId: string },
+  {
+    atMs,
+    ...taken
+  }: { id: string; stockLotId: string; amount: number; lotId: string; runEntryId: string; atMs: number },
   { now, byId }: By,
 ): Promise<void> {
-  await db.insert(movements).values({ ...taken, kind: 'use', amount: -taken.amount, at: now.toISOString(), byId });
+  await db.insert(movements).values({
+    ...taken,
+    kind: 'use',
+    amount: -taken.amount,
+    ...datedAt(atMs, now),
+    byId,
+  });
 }
 
 /** Takes back what a weighing booked and was not taken back yet. */

@@ -10,7 +10,7 @@ import type {
   ReadingState,
   RunEntry,
 } from '@vestigia/core';
-import { index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
 import { people } from './people';
 import { waters } from './room';
@@ -93,7 +93,11 @@ export const lots = pgTable(
     checks: jsonb('checks').$type<(LotCheck & { reason: string })[]>().notNull().default([]),
     factors: jsonb('factors').$type<Factor[]>().notNull(),
     note: text('note').notNull().default(''),
+    /** When it was begun; where that was told later, `recordedAt` is when it was told. */
     at: instant('at').notNull(),
+    recordedAt: instant('recorded_at'),
+    /** Dyed before the studio kept these books: it takes nothing off the shelf. */
+    offBooks: boolean('off_books').notNull().default(false),
     byId: uuid('by_id')
       .notNull()
       .references(() => people.id),

@@ -10,24 +10,31 @@ const READ_BY = {
   card: ', from the bench card',
 } as const;
 const by = (entry: RunEntryView): string => READ_BY[entry.detail?.readBy ?? 'hand'];
+const when = (entry: RunEntryView): string => (entry.detail?.about ? ` (${entry.detail.about})` : '');
 
 const sayTaken = ({ takenMl, made }: SolutionTaken, tag: string): string =>
   `, as ${formatVolume(takenMl)} of ${made ? `a solution of ${formatWeight(made.dissolvedG)} in ${formatVolume(made.madeUpMl)}` : tag}`;
+
+/** An entry written down this much later than it happened was told afterwards. */
+const TOLD_LATER_MS = 10 * 60_000;
+/** Whether it was told afterwards: from a card, a notebook or from memory. */
+export const toldLater = ({ at, recordedAt }: Pick<RunEntryView, 'at' | 'recordedAt'>): boolean =>
+  Date.parse(recordedAt) - Date.parse(at) > TOLD_LATER_MS;
 
 /** One bench entry as a dyer would read it back. */
 export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
   const textPart = entry.text ? `: ${entry.text}` : '';
   switch (entry.kind) {
     case 'start':
-      return `begun${entry.detail?.outOfOrder ? ' out of order' : ''}${entry.detail?.vessels ? ` in ${entry.detail.vessels.map((v) => v.vesselName).join(' and ')}` : ''}${textPart}`;
+      return `begun${entry.detail?.outOfOrder ? ' out of order' : ''}${entry.detail?.vessels ? ` in ${entry.detail.vessels.map((v) => v.vesselName).join(' and ')}` : ''}${when(entry)}${textPart}`;
     case 'finish':
-      return `finished${textPart}`;
+      return `finished${when(entry)}${textPart}`;
     case 'skip':
       return `skipped${textPart}`;
     case 'cancel':
       return `lot called off${textPart}`;
     case 'note':
-      return `${entry.detail?.deviation ? 'otherwise than planned: ' : ''}${entry.text ?? ''}`;
+      return `${entry.detail?.deviation ? 'otherwise than planned: ' : ''}${entry.detail?.next ? 'next time: ' : ''}${entry.text ?? ''}`;
     case 'pause':
       return `paused${textPart}`;
     case 'resume':
@@ -40,6 +47,27 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
       return `${entry.detail.sampleOf ?? 'piece'} at ${Math.round(entry.detail.depth * 100)} % of the depth wanted${by(entry)}`;
     case 'bath':
       return `${BATH_MOVE_LABELS[entry.detail.bath.kind]}: ${formatAmount(Math.round(entry.detail.bath.ml * 1000), 'volume')}`;
+    case 'add': {
+      const { name, batch, guessed, quantityText, amount, measure } = entry.detail;
+      const how = amount === undefined ? quantityText : formatAmount(amount, measure);
+      return `${name} put in as well: ${guessed ? 'about ' : ''}${how}, batch ${batch}${textPart}`;
+    }
+    case 'moved': {
+      const to = [...(entry.detail.vessels ?? []).map((v) => v.vesselName), entry.detail.water?.name ?? ''];
+      return `moved to ${to.filter((t) => t !== '').join(' and ')}${textPart}`;
+    }
+    case 'pieces': {
+      const { change, batch } = entry.detail;
+      return `${countLabel(Math.abs(change), 'piece')} ${change > 0 ? 'put into' : 'taken out of'} batch ${batch}${textPart}`;
+    }
+    case 'extra': {
+      const { title, minutes, temperatureC } = entry.detail;
+      const how = [
+        minutes === undefined ? '' : sayMinutes(minutes),
+        temperatureC === undefined ? '' : `${temperatureC} °C`,
+      ];
+      return `done though not in the chain: ${[title, ...how.filter((h) => h !== '')].join(', ')}${textPart}`;
+    }
     case 'pulls':
       return `${countLabel(entry.detail.pullMinutes.length, 'pull')} planned, at ${entry.detail.pullMinutes.join(', ')} min`;
     case 'pull':

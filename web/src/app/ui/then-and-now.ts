@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Factor } from '@vestigia/core';
 
 /** Then beside now, factor by factor; what differs is named with what it may do. */
@@ -8,7 +8,10 @@ import type { Factor } from '@vestigia/core';
     <thead>
       <tr>
         <th>Factor</th>
-        <th>Then</th>
+        @if (otherwise()) {
+          <th>Planned then</th>
+        }
+        <th>{{ otherwise() ? 'As it really was' : 'Then' }}</th>
         <th>Now</th>
         <th>What that may do</th>
       </tr>
@@ -17,7 +20,10 @@ import type { Factor } from '@vestigia/core';
       @for (factor of factors(); track $index) {
         <tr [class.mark]="!factor.same">
           <td>{{ factor.name }}</td>
-          <td>{{ factor.then }}</td>
+          @if (otherwise()) {
+            <td>{{ factor.planned ?? factor.then }}</td>
+          }
+          <td [class.differs]="factor.planned !== undefined">{{ factor.then }}</td>
           <td [class.differs]="!factor.same">{{ factor.now }}</td>
           <td>{{ factor.same ? 'as then' : factor.effect }}</td>
         </tr>
@@ -28,4 +34,6 @@ import type { Factor } from '@vestigia/core';
 })
 export class ThenAndNow {
   readonly factors = input.required<readonly Factor[]>();
+  /** Whether then went otherwise than planned then. */
+  protected readonly otherwise = computed(() => this.factors().some((f) => f.planned !== undefined));
 }

@@ -146,7 +146,7 @@ export class BenchState {
       entry.at === undefined ? nowMs : Date.parse(entry.at),
     );
     if (!ruling.ok) return ruling.refusal.message;
-    if (entry.weighing) {
+    if (entry.kind === 'weigh' && entry.weighing) {
       const stockLot = lot.stockLots.find((j) => j.id === entry.weighing?.stockLotId);
       const holds = [stockLot?.materialId, stockLot?.solutionOf?.materialId];
       if (stockLot && !holds.includes(entry.weighing.materialId))
@@ -222,9 +222,10 @@ export class BenchState {
   /** After the last portion of a weighing: what being off does, and what could be rescaled. */
   private lookAtTarget(lotId: string, entry: ReadRunEntry): void {
     const lot = this.lotOf(lotId);
+    if (entry.kind !== 'weigh' || entry.detail?.more) return;
     const { weighing } = entry;
     const step = lot?.plan.steps[entry.stepIndex];
-    if (!lot || !step || !weighing || entry.detail?.more) return;
+    if (!lot || !step || !weighing) return;
     const planned = step.weighings.find((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
     const records = foldRun(lot.entries, lot.plan.steps.length);
     const own =

@@ -1,11 +1,11 @@
 import type { LotDetail } from '@vestigia/contract';
 import type { PlannedStep } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
-import { entriesOf, readClock } from './card-entries';
-import { addDays, instantOf } from '@vestigia/core';
+import { entriesOf } from './card-entries';
+import { instantOf } from '@vestigia/core';
 
-const onDay = (clock: string, daysLater: number): number =>
-  instantOf(addDays('2026-06-01', daysLater), clock, 'Europe/London');
+const DAY = '2026-06-01';
+const inLondon = (day: string, clock: string): number => instantOf(day, clock, 'Europe/London');
 import { clockLabel } from './clock-label';
 import { readNumber } from './read-number';
 
@@ -14,6 +14,7 @@ const step = (index: number): PlannedStep =>
 const keyed = (index: number, rest: object = {}) => ({
   step: step(index),
   open: true,
+  day: '',
   begun: '',
   finished: '',
   hottest: '',
@@ -42,7 +43,8 @@ describe('a card keyed in', () => {
         keyed(2),
       ],
       lot,
-      onDay,
+      DAY,
+      inLondon,
     );
     expect(entries.map((e) => [e.stepIndex, e.kind, e.at])).toEqual([
       [0, 'start', local('2026-06-01T09:40')],
@@ -68,22 +70,44 @@ describe('a card keyed in', () => {
         }),
       ],
       lot,
-      onDay,
+      DAY,
+      inLondon,
     );
     expect(finish).toMatchObject({ kind: 'finish', text: 'not written on the card what was weighed' });
   });
   it('leaves steps alone that are recorded or have no time', () =>
-    expect(entriesOf([keyed(0, { open: false, begun: '9:40' }), keyed(1, { note: 'x' })], lot, onDay)).toEqual([]));
-  it.each([
-    ['9:40', '09:40'],
-    ['14.05', '14:05'],
-    ['0600', '06:00'],
-    ['9h30', '09:30'],
-    ['24:00', undefined],
-    ['9:75', undefined],
-    ['soon', undefined],
-    ['', undefined],
-  ])('reads %s as %s', (text, clock) => expect(readClock(text)).toBe(clock));
+    expect(entriesOf([keyed(0, { open: false, begun: '9:40' }), keyed(1, { note: 'x' })], lot, DAY, inLondon)).toEqual(
+      [],
+    ));
+  it('takes several days, about right times and lengths, and keeps how they were told', () => {
+    const entries = entriesOf(
+      [
+        keyed(0, { begun: 'about 4 pm', finished: 'overnight' }),
+        keyed(1, { begun: '10:00', finished: 'an hour or so' }),
+        keyed(2, { day: '2026-06-09', begun: 'morning', finished: '40 min' }),
+      ],
+      lot,
+      DAY,
+      inLondon,
+    );
+    expect(entries.map((e) => [e.kind, e.at, e.detail && 'about' in e.detail ? e.detail.about : ''])).toEqual([
+      ['start', local('2026-06-01T16:00'), 'about 4 pm'],
+      ['finish', local('2026-06-02T08:00'), 'overnight'],
+      ['start', local('2026-06-02T10:00'), ''],
+      ['finish', local('2026-06-02T11:00'), 'an hour or so'],
+      ['start', local('2026-06-09T09:00'), 'morning'],
+      ['finish', local('2026-06-09T09:40'), ''],
+    ]);
+  });
+  it('takes from no jar what was weighed before the books began', () =>
+    expect(
+      entriesOf(
+        [keyed(0, { begun: '9:40', weighings: [{ batch: 1, materialId: 'm', stockLotId: '', quantityText: '9 g' }] })],
+        lot,
+        DAY,
+        inLondon,
+      )[1],
+    ).toMatchObject({ kind: 'weigh', weighing: { stockLotId: null } }));
 });
 
 describe('figures at the bench', () => {

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSign
 import { FormsModule } from '@angular/forms';
 import { RouterLink } from '@angular/router';
 import type { LotDetail, RunEntryResult } from '@vestigia/contract';
-import { addDays, foldRun, formatAmount, isOver, smallestIn } from '@vestigia/core';
+import { foldRun, formatAmount, isOver, readToldTime, smallestIn } from '@vestigia/core';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -10,7 +10,7 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import type { KeyedStep } from './card-entries';
-import { entriesOf, readClock } from './card-entries';
+import { entriesOf } from './card-entries';
 
 /**
  * The bench card: printed to write on by hand where tablets keep away from steam, and keyed in afterwards with the
@@ -33,9 +33,17 @@ export class CardPage {
     () => this.api.get('/api/lots/{id}', { id: this.id() }),
     () => this.id(),
   );
-  protected readonly day = signal(inject(StudioCalendar).today());
+  /** Of the first line; a lot told afterwards begins on the day it was told of. */
+  protected readonly day = linkedSignal(() => {
+    const begun = this.begunAt();
+    return begun === undefined ? this.calendar.today() : this.calendar.dayOf(Date.parse(begun));
+  });
   protected readonly refused = signal<readonly RunEntryResult[]>([]);
   protected readonly kept = signal('');
+  private readonly begunAt = computed(() => {
+    const summary = this.lot.value()?.summary;
+    return summary?.recordedAt ? summary.at : undefined;
+  });
   private readonly whole = computed(() => {
     const l = this.lot.value();
     return l ? `${l.summary.id} ${l.entries.length}` : '';
@@ -49,6 +57,7 @@ export class CardPage {
       return l.plan.steps.map((step) => ({
         step,
         open: !isOver(records[step.index]),
+        day: '',
         begun: '',
         finished: '',
         hottest: '',
@@ -78,16 +87,19 @@ export class CardPage {
     this.kept.set('');
     const unread = this.keyed()
       .flatMap((k) => [k.begun, k.finished])
-      .find((t) => t.trim() !== '' && readClock(t) === undefined);
+      .find((t) => t.trim() !== '' && readToldTime(t) === undefined);
     if (unread !== undefined) {
       this.refused.set([
-        { id: '', ok: false, reason: '', message: `“${unread}” is no time of day. Write it like 9:40 or 14.05.` },
+        {
+          id: '',
+          ok: false,
+          reason: '',
+          message: `“${unread}” is no time. Write it like 9:40, about 10, overnight, or as a length: 40 min, an hour or so.`,
+        },
       ]);
       return;
     }
-    const entries = entriesOf(this.keyed(), lot, (clock, daysLater) =>
-      this.calendar.instantOf(addDays(this.day(), daysLater), clock),
-    );
+    const entries = entriesOf(this.keyed(), lot, this.day(), (day, clock) => this.calendar.instantOf(day, clock));
     if (entries.length === 0) {
       this.refused.set([
         { id: '', ok: false, reason: '', message: 'Nothing was filled in. Copy what stands on the card.' },

@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import { formatAmount, readTemperatureC } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
-import { entryLabel } from '../../format/entry-label';
+import { entryLabel, toldLater } from '../../format/entry-label';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
@@ -42,6 +42,7 @@ export class RunEntryLog {
         entry: e,
         step: l.plan.steps[e.stepIndex]?.title ?? '',
         label: entryLabel(e, l),
+        told: toldLater(e),
         struck: replaced.has(e.id),
         correctable: open && !replaced.has(e.id) && isCorrectable(e) ? e : undefined,
       }));

@@ -3,10 +3,13 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 
+import type { LotDetail } from '@vestigia/contract';
+import type { BenchAct } from '@vestigia/core';
 import { readTemperatureC } from '@vestigia/core';
 import type { Panel } from './bench-focus';
 import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
+import { UnplannedPanel } from './unplanned-panel';
 
 /** Quick notes, as they would be called across the room. */
 const NOTES = [
@@ -42,7 +45,7 @@ const OTHERWISE = [
 /** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
 @Component({
   selector: 'vs-step-facts-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, UnplannedPanel],
   templateUrl: './step-facts-panel.html',
   styles: `
     .taps {
@@ -74,6 +77,8 @@ const OTHERWISE = [
 export class StepFactsPanel {
   private readonly state = inject(BenchState);
   readonly panel = input.required<Panel>();
+  readonly act = input.required<BenchAct>();
+  readonly lot = input.required<LotDetail>();
   readonly recorded = output<EntryContent>();
   readonly photographed = output<File>();
   readonly closed = output();
@@ -81,6 +86,8 @@ export class StepFactsPanel {
   protected readonly otherwise = OTHERWISE;
   protected readonly rehearsal = this.state.isRehearsal;
   protected readonly text = signal('');
+  /** The note is shown first when the lot is dyed again. */
+  protected readonly next = signal(false);
 
   protected degrees(): number | null {
     return readTemperatureC(this.text()) ?? null;

@@ -17,6 +17,7 @@ import type { Lab } from '@vestigia/core';
 import {
   describeColour,
   describeDifference,
+  foldRun,
   formatAmount,
   formatMoney,
   formatWeight,
@@ -24,6 +25,7 @@ import {
   STRAIN_LABELS,
   sayCourse,
   sayMinutes,
+  recipeAsDone,
   sayPlanCaution,
   countLabel,
 } from '@vestigia/core';
@@ -47,7 +49,7 @@ import { ThenAndNow } from '../../ui/then-and-now';
 import { StepBaths } from '../../ui/step-baths';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
-import { entryLabel } from '../../format/entry-label';
+import { entryLabel, toldLater } from '../../format/entry-label';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
@@ -196,11 +198,27 @@ export class LotPage {
         id: e.id,
         at: e.at,
         by: e.by.name,
+        told: toldLater(e) ? e.recordedAt : '',
         label: entryLabel(e, l),
         struck: replaced.has(e.id),
       })),
     };
   });
+
+  /** What the recipe would say if it were written as this lot was really dyed. */
+  protected readonly asDone = computed(() => {
+    const [l, steps] = [this.lot.value(), this.recipe.value()?.body.steps];
+    if (!l || !steps || l.summary.state === 'planned' || l.summary.state === 'inWork') return [];
+    return recipeAsDone(steps, l.plan, foldRun(l.entries, l.plan.steps.length)).changes;
+  });
+  protected readonly writing = pageAction();
+
+  protected writeAsDone(): void {
+    this.writing.run(
+      this.api.post('/api/lots/{id}/as-done', { id: newId() }, this.id()),
+      ({ id }) => void this.router.navigate(['/recipes', id]),
+    );
+  }
 
   protected readonly shownReadings = computed(() => {
     const l = this.lot.value();

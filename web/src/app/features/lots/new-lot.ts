@@ -14,12 +14,22 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
-import { INTAKE_FLAG_LABELS, formatAmount, sayCourse, sayMinutes, sayPlanCaution, joinList } from '@vestigia/core';
+import {
+  INTAKE_FLAG_LABELS,
+  formatAmount,
+  readToldTime,
+  sayCourse,
+  sayMinutes,
+  sayPlanCaution,
+  joinList,
+} from '@vestigia/core';
 import { catchError, debounceTime, merge, of, switchMap } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { LiveChanges, liveQuery } from '../../api/live-query';
+import { StudioCalendar } from '../../services/studio-calendar';
+import { ServerClock } from '../../api/server-clock';
 import { ContextPanel } from '../../services/context-panel';
 import { FigureValue } from '../../ui/figure-value';
 import { newId } from '../../api/new-id';
@@ -90,6 +100,8 @@ export class NewLotPage {
   private readonly router = inject(Router);
   private readonly contextPanel = inject(ContextPanel);
   private readonly changes = inject(LiveChanges);
+  private readonly calendar = inject(StudioCalendar);
+  private readonly clock = inject(ServerClock);
   /** The colourway come from. */
   readonly colourway = input<string | undefined>(undefined);
   /** How much of it, where that was said before. */
@@ -221,20 +233,52 @@ export class NewLotPage {
     this.without.update((now) => (now.includes(id) ? now.filter((v) => v !== id) : [...now, id]));
   }
 
+  /** It was dyed before it is written down: from when, and whether its stuff is in these books at all. */
+  protected readonly already = signal(false);
+  protected readonly toldDay = signal(this.calendar.today());
+  protected readonly toldTime = signal('');
+  protected readonly beforeBooks = signal(false);
+  protected readonly beforeBooksTold = computed(() => this.already() && this.beforeBooks());
+  private readonly toldAt = computed(() => {
+    const time = this.toldTime().trim() === '' ? 'morning' : this.toldTime();
+    const read = readToldTime(time);
+    return read?.by === 'clock' && this.toldDay() !== ''
+      ? this.calendar.instantOf(this.toldDay(), read.clock)
+      : undefined;
+  });
+  protected readonly toldTrouble = computed(() => {
+    const at = this.toldAt();
+    if (at === undefined) return 'Write the time like 9:40, about 10, or morning.';
+    return at > this.clock.now() ? 'That is still to come. Say when it was really dyed.' : '';
+  });
+
+  /** Why it can't be agreed to yet; nothing where it can. */
+  protected whyNot(p: Proposal): string {
+    if (!this.beforeBooksTold() && this.short(p) !== '' && !this.acceptShortages())
+      return 'Tick the shortage to go on with it.';
+    if (!this.goesOn(p))
+      return p.checks.some((c) => c.severity === 'stop')
+        ? 'A stop stands above: this lot can’t start so.'
+        : 'Say to each caution above why you go on.';
+    return this.already() ? this.toldTrouble() : '';
+  }
+
   protected agree(): void {
     const p = this.proposal();
     const ask = this.ask();
     if (!p || !ask) return;
+    const toldAt = this.already() ? this.toldAt() : undefined;
     this.action.run(
       this.api.post('/api/lots', {
         id: this.lotId,
         ask,
         digest: p.digest,
         acceptShortages: this.acceptShortages(),
+        told: toldAt === undefined ? null : { at: new Date(toldAt).toISOString(), beforeBooks: this.beforeBooks() },
         note: this.note(),
         acknowledged: p.checks.map((c) => ({ key: c.key, reason: this.reasons()[c.key] ?? '' })),
       }),
-      ({ id }) => void this.router.navigate(['/lots', id]),
+      ({ id }) => void this.router.navigate(toldAt === undefined ? ['/lots', id] : ['/bench/card', id]),
     );
   }
 

@@ -1,0 +1,153 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { LotDetail } from '@vestigia/contract';
+import type { BenchAct, StepKind } from '@vestigia/core';
+import { STEP_KIND_LABELS, findReaction } from '@vestigia/core';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
+import { NumberField } from '../../ui/number-field';
+import { BenchState } from './bench-state';
+import type { EntryContent } from './entry-content';
+
+type What = 'add' | 'moved' | 'pieces' | 'extra';
+const WAYS: readonly { readonly key: What; readonly label: string }[] = [
+  { key: 'add', label: 'Something else went in' },
+  { key: 'moved', label: 'Another pot or water' },
+  { key: 'pieces', label: 'Pieces put in or taken out' },
+  { key: 'extra', label: 'A step the chain doesn’t have' },
+];
+/** Kinds that somebody does beside a chain. */
+const KINDS: readonly StepKind[] = [
+  'rinse',
+  'modify',
+  'dye',
+  'exhaust',
+  'mordant',
+  'tannin',
+  'scour',
+  'wetOut',
+  'extract',
+  'wash',
+  'dry',
+  'cure',
+];
+
+/** What happened that the plan doesn't have, kept as facts: they count when the lot is dyed again. */
+@Component({
+  selector: 'vs-unplanned-panel',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField],
+  templateUrl: './unplanned-panel.html',
+  styleUrl: './bench.scss',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class UnplannedPanel {
+  private readonly api = inject(ApiClient);
+  protected readonly state = inject(BenchState);
+  readonly act = input.required<BenchAct>();
+  readonly lot = input.required<LotDetail>();
+  readonly recorded = output<EntryContent>();
+  protected readonly ways = WAYS;
+  protected readonly kinds = KINDS;
+  protected readonly kindLabel = STEP_KIND_LABELS;
+  protected readonly what = signal<What | undefined>(undefined);
+  protected readonly batch = signal(1);
+  protected readonly why = signal('');
+  protected readonly named = signal('');
+  protected readonly howMuch = signal('');
+  protected readonly guessed = signal(false);
+  protected readonly potId = signal('');
+  protected readonly waterId = signal('');
+  protected readonly out = signal(false);
+  protected readonly pieces = signal<number | null>(1);
+  protected readonly title = signal('');
+  protected readonly stepKind = signal<StepKind>('rinse');
+  protected readonly minutes = signal<number | null>(null);
+  protected readonly degrees = signal<number | null>(null);
+  private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
+  protected readonly jars = computed(() =>
+    (this.shelf.value() ?? []).filter((j) => j.onHand > 0 && j.kind !== 'fibre'),
+  );
+  protected readonly jar = computed(() => {
+    const named = this.named().trim().toLowerCase();
+    return named === '' ? undefined : this.jars().find((j) => j.tag.toLowerCase() === named);
+  });
+  /** What it must not meet in this bath: said before it is written down. */
+  protected readonly meets = computed(() => {
+    const [jar, { step, record }] = [this.jar(), this.act()];
+    if (this.what() !== 'add' || !jar) return undefined;
+    const inBath = [...step.weighings, ...(record.added ?? [])].flatMap((w) => w.materialId ?? []);
+    for (const other of this.shelf.value() ?? []) {
+      if (!inBath.includes(other.materialId)) continue;
+      const reaction = findReaction(jar.hazards, other.hazards, (r) => r.inBath !== null);
+      if (reaction) return { name: other.material, reaction };
+    }
+    return undefined;
+  });
+
+  protected choose(what: What): void {
+    this.what.update((open) => (open === what ? undefined : what));
+  }
+
+  protected keep(): void {
+    const content = this.content();
+    if (content) this.recorded.emit(content);
+  }
+
+  private content(): EntryContent | undefined {
+    const [text, batch] = [this.why().trim() || null, this.batch()];
+    switch (this.what()) {
+      case 'add':
+        return this.added(batch, text);
+      case 'moved': {
+        const vessel = this.state.around()?.vessels.find((v) => v.id === this.potId());
+        const water = this.state.around()?.waters.find((w) => w.id === this.waterId());
+        return {
+          kind: 'moved',
+          text,
+          detail: {
+            ...(vessel ? { vessels: [{ batch, vesselId: vessel.id, vesselName: vessel.name }] } : {}),
+            ...(water ? { water: { id: water.id, name: water.name } } : {}),
+          },
+        };
+      }
+      case 'pieces':
+        return { kind: 'pieces', text, detail: { batch, change: (this.out() ? -1 : 1) * (this.pieces() ?? 0) } };
+      case 'extra': {
+        const [minutes, temperatureC] = [this.minutes(), this.degrees()];
+        return {
+          kind: 'extra',
+          text,
+          detail: {
+            title: this.title().trim(),
+            stepKind: this.stepKind(),
+            ...(minutes === null ? {} : { minutes }),
+            ...(temperatureC === null ? {} : { temperatureC }),
+          },
+        };
+      }
+      case undefined:
+        return undefined;
+    }
+  }
+
+  private added(batch: number, text: string | null): EntryContent {
+    const [jar, quantityText] = [this.jar(), this.howMuch().trim()];
+    return {
+      kind: 'add',
+      text,
+      weighing: jar
+        ? { batch, materialId: jar.materialId, stockLotId: jar.id, quantityText, movementId: newId() }
+        : null,
+      detail: {
+        batch,
+        name: jar?.material ?? this.named().trim(),
+        measure: jar?.measure ?? 'weight',
+        quantityText,
+        guessed: this.guessed(),
+      },
+    };
+  }
+}
