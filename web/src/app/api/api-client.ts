@@ -1,6 +1,6 @@
 import type { HttpErrorResponse } from '@angular/common/http';
 import { HttpClient } from '@angular/common/http';
-import { Injectable, inject } from '@angular/core';
+import { Injectable, inject, signal } from '@angular/core';
 import type { Api, Problem } from '@vestigia/contract';
 import type { Observable } from 'rxjs';
 import { catchError, throwError } from 'rxjs';
@@ -22,6 +22,8 @@ export type ShownProblem = Pick<Problem, 'detail'> & Partial<Problem>;
 @Injectable({ providedIn: 'root' })
 export class ApiClient {
   private readonly http = inject(HttpClient);
+  /** The server no longer knows who is in: everything waits until somebody comes in again. */
+  readonly sessionEnded = signal(false);
 
   get<P extends Paths<'get'>>(
     path: P,
@@ -62,7 +64,13 @@ export class ApiClient {
   }
 
   private plainly<T>(asked: Observable<T>): Observable<T> {
-    return asked.pipe(catchError((error: HttpErrorResponse) => throwError(() => shownProblem(error))));
+    return asked.pipe(
+      catchError((error: HttpErrorResponse) => {
+        const problem = shownProblem(error);
+        if (problem.code === 'notSignedIn') this.sessionEnded.set(true);
+        return throwError(() => problem);
+      }),
+    );
   }
 }
 
@@ -72,6 +80,8 @@ function shownProblem(error: HttpErrorResponse): ShownProblem {
   const problem = error.error as Problem | null;
   if (error.status > 0 && problem && typeof problem.detail === 'string') return problem;
   return {
+    // A refusal without a sentence of ours: something on the way said no, and how is still worth knowing.
+    ...(error.status > 0 ? { status: error.status } : {}),
     detail: 'The server can’t be reached. What you entered is still here; check that it is running, then do it again.',
   };
 }

@@ -27,6 +27,8 @@ export interface StoredPhoto {
   readonly entryId: string;
   readonly file: Blob;
   readonly name: string;
+  /** Why the server would not take it. */
+  readonly refused?: string | undefined;
 }
 
 export interface BenchShelf extends DBSchema {

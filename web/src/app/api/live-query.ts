@@ -39,6 +39,12 @@ export class LiveChanges {
     this.hangUp();
   }
 
+  /** Listens anew, and has everything read again: after somebody came in again. */
+  reopen(): void {
+    this.hangUp();
+    this.resume();
+  }
+
   private hangUp(): void {
     this.source?.close();
     this.source = undefined;

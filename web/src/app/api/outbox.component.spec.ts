@@ -44,7 +44,8 @@ describe('the outbox', () => {
   const connected = signal(true);
   let answer: (sent: Sent) => Observable<{ results: RunEntryResult[] }>;
   const post = vi.fn((_path: string, body: Sent) => answer(body));
-  const upload = vi.fn(() => of({ id: 'photo' }));
+  let uploaded: () => Observable<{ id: string }>;
+  const upload = vi.fn(() => uploaded());
 
   const open = async (): Promise<Outbox> => {
     const outbox = TestBed.inject(Outbox);
@@ -58,6 +59,7 @@ describe('the outbox', () => {
     post.mockClear();
     upload.mockClear();
     person.set({ id: 'ada', name: 'Ada' });
+    uploaded = () => of({ id: 'photo' });
     answer = (sent) => of({ results: taken(sent) });
     vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout'] });
     TestBed.configureTestingModule({
@@ -169,12 +171,87 @@ describe('the outbox', () => {
     post.mockClear();
     answer = (sent) =>
       sent.drafts.some((d) => d.entry.id === 'odd')
-        ? throwError((): ShownProblem => ({ detail: 'That can’t be read.', code: 'invalid' }))
+        ? throwError((): ShownProblem => ({ detail: 'That can’t be read.', code: 'invalid', status: 400 }))
         : of({ results: taken(sent) });
     outbox.hurry();
     await vi.waitFor(() => expect(outbox.waiting()).toEqual([]));
     expect(outbox.refused().map((d) => d.label)).toEqual(['odd']);
     expect(outbox.unseen().map((d) => d.entry.id)).toEqual(['a', 'b', 'c']);
+  });
+
+  it('waits out a session that ended and a server that is busy, and loses nothing', async () => {
+    for (const status of [401, 429]) {
+      answer = () => throwError((): ShownProblem => ({ detail: 'Not now.', status }));
+      const outbox = await open();
+      await outbox.add('lot-1', entry(`at ${status}`), 'kept');
+      await vi.waitFor(() => expect(outbox.reached()).toBe(false));
+      expect(outbox.waiting().map((d) => d.label)).toEqual(['kept']);
+      answer = (sent) => of({ results: taken(sent) });
+      outbox.hurry();
+      await vi.waitFor(() => expect(outbox.waiting()).toEqual([]));
+    }
+  });
+
+  it('an entry that the server breaks on holds its own lot up, and no other', async () => {
+    answer = unreachable;
+    const outbox = await open();
+    await outbox.add('lot-1', entry('a'), 'a');
+    await outbox.add('lot-2', entry('breaks'), 'breaks');
+    await outbox.add('lot-2', entry('behind it'), 'behind it');
+    await outbox.add('lot-3', entry('c'), 'c');
+    await vi.waitFor(() => expect(outbox.reached()).toBe(false));
+    answer = (sent) =>
+      sent.drafts.some((d) => d.entry.id === 'breaks')
+        ? throwError((): ShownProblem => ({ detail: 'Something broke.', code: 'broken', status: 500 }))
+        : of({ results: taken(sent) });
+    outbox.hurry();
+    await vi.waitFor(() => expect(outbox.waiting().map((d) => d.label)).toEqual(['breaks', 'behind it']));
+    expect(outbox.refused()).toEqual([]);
+    answer = (sent) => of({ results: taken(sent) });
+    await vi.advanceTimersByTimeAsync(5000);
+    await vi.waitFor(() => expect(outbox.waiting()).toEqual([]));
+  });
+
+  it('a refused entry is put right and sent again as the same entry', async () => {
+    answer = ({ drafts }) =>
+      of({
+        results: drafts.map((d) => ({
+          id: d.entry.id,
+          ok: d.entry.text === 'no gas',
+          reason: '',
+          message: d.entry.text === 'no gas' ? '' : 'Say why the step is skipped.',
+        })),
+      });
+    const outbox = await open();
+    await outbox.add('lot-1', entry('skip', { text: null }), 'skipped');
+    await vi.waitFor(() => expect(outbox.refused().map((d) => d.refused)).toEqual(['Say why the step is skipped.']));
+    await outbox.mend(outbox.refused()[0]?.key ?? -1, { text: 'no gas' });
+    await vi.waitFor(() => expect([outbox.refused(), outbox.waiting()]).toEqual([[], []]));
+    expect(sentIds()).toEqual(['skip', 'skip']);
+  });
+
+  it.each([
+    [413, 'refused'],
+    [401, 'waits'],
+    [429, 'waits'],
+    [500, 'waits'],
+  ])('a photograph answered with %i %s and is kept', async (status, fate) => {
+    uploaded = () => throwError((): ShownProblem => ({ detail: 'That photograph is too large.', status }));
+    const outbox = await open();
+    await outbox.add('lot-1', entry('a'), 'note');
+    await outbox.addPhoto('lot-1', 'a', new File(['x'], 'pot.jpg', { type: 'image/jpeg' }));
+    await vi.waitFor(() => expect(upload).toHaveBeenCalled());
+    await vi.waitFor(() =>
+      expect([outbox.refusedPhotos().length, outbox.waitingPhotos()]).toEqual(fate === 'refused' ? [1, 0] : [0, 1]),
+    );
+    upload.mockClear();
+    uploaded = () => of({ id: 'photo' });
+    if (fate === 'refused') {
+      expect(outbox.refusedPhotos()[0]?.refused).toContain('too large');
+      await outbox.retryPhoto(outbox.refusedPhotos()[0]?.id ?? '');
+    } else await vi.advanceTimersByTimeAsync(5000);
+    await vi.waitFor(() => expect([outbox.refusedPhotos().length, outbox.waitingPhotos()]).toEqual([0, 0]));
+    expect(upload).toHaveBeenCalled();
   });
 
   it('sends only what the person who is in has made', async () => {

@@ -7,7 +7,7 @@ import { ApiClient } from './api-client';
 import { LiveChanges } from './live-query';
 import { ServerClock } from './server-clock';
 import { Session } from './session';
-import type { BenchShelf, StoredDraft } from './bench-shelf';
+import type { BenchShelf, StoredDraft, StoredPhoto } from './bench-shelf';
 import { openBenchShelf } from './bench-shelf';
 import { newId } from './new-id';
 
@@ -15,6 +15,32 @@ import { newId } from './new-id';
 const MAX_AT_ONCE = 250;
 const FIRST_WAIT_MS = 1000;
 const LONGEST_WAIT_MS = 5000;
+
+/** What of a refused entry can be put right: its words, its amount, its degrees. */
+export interface Mending {
+  readonly text?: string;
+  readonly quantityText?: string;
+  readonly temperatureC?: number | null;
+}
+
+function mendEntry(entry: ReadRunEntry, { text, quantityText, temperatureC }: Mending): ReadRunEntry {
+  const worded = text === undefined ? entry : { ...entry, text: text.trim() === '' ? null : text };
+  if (worded.kind === 'temperature' && temperatureC !== undefined) return { ...worded, temperatureC };
+  if (quantityText === undefined || worded.weighing === null) return worded;
+  const weighing = { ...worded.weighing, quantityText };
+  return worded.kind === 'add'
+    ? { ...worded, weighing, detail: { ...worded.detail, quantityText } }
+    : { ...worded, weighing };
+}
+
+/**
+ * What becomes of something that the server did not take: it waits where the server could not be asked or wants
+ * somebody to come in, it is refused where it was understood and declined, and it failed where the server itself broke.
+ */
+function fateOf({ status, code }: ShownProblem): 'wait' | 'refused' | 'failed' {
+  if (status === undefined || code === 'notSignedIn' || status === 401 || status === 429) return 'wait';
+  return status >= 500 ? 'failed' : 'refused';
+}
 
 /**
  * Entries of the bench: kept in the tablet first, sent in order when the server can be reached, and let go of only
@@ -46,6 +72,9 @@ export class Outbox {
   readonly unseen = computed(() => [...this.taken(), ...this.held().filter((t) => t.refused === undefined)]);
   readonly waiting = computed(() => this.held().filter((t) => t.refused === undefined));
   readonly refused = computed(() => this.held().filter((t) => t.refused !== undefined));
+  private readonly photos = signal<readonly StoredPhoto[]>([]);
+  readonly refusedPhotos = computed(() => this.photos().filter((p) => p.refused !== undefined));
+  readonly waitingPhotos = computed(() => this.photos().length - this.refusedPhotos().length);
   /** Waiting for a person who is not in now. */
   readonly ofOthers = computed(() => this.waiting().filter((t) => t.personId !== this.session.person()?.id).length);
 
@@ -59,6 +88,7 @@ export class Outbox {
 
   private async read(): Promise<void> {
     this.held.set((await (await this.db).getAll('drafts')) as StoredDraft[]);
+    await this.readPhotos();
     this.hurry();
   }
 
@@ -84,9 +114,34 @@ export class Outbox {
     this.hurry();
   }
 
+  /** Puts a refused entry right and sends it again, as the same entry: the server never had it. */
+  async mend(key: number, change: Mending): Promise<void> {
+    const draft = this.held().find((t) => t.key === key);
+    if (!draft) return;
+    const mended = { ...draft, refused: undefined, entry: mendEntry(draft.entry, change) };
+    await (await this.db).put('drafts', mended);
+    this.held.update((all) => all.map((t) => (t.key === key ? mended : t)));
+    this.hurry();
+  }
+
+  /** Sends a refused photograph once more, as it is. */
+  async retryPhoto(id: string): Promise<void> {
+    const photo = this.photos().find((p) => p.id === id);
+    if (!photo) return;
+    await this.keepPhoto({ ...photo, refused: undefined });
+    this.hurry();
+  }
+
+  /** Throws a refused photograph away: somebody said so. */
+  async forgetPhoto(id: string): Promise<void> {
+    await (await this.db).delete('photos', id);
+    await this.readPhotos();
+  }
+
   /** Keeps a photograph until the entry it belongs to is there, then sends it. */
   async addPhoto(lotId: string, entryId: string, file: File): Promise<void> {
-    await (await this.db).put('photos', { id: newId(), lotId, entryId, file, name: file.name });
+    await this.keepPhoto({ id: newId(), lotId, entryId, file, name: file.name });
+    await this.readPhotos();
     this.hurry();
   }
 
@@ -127,52 +182,62 @@ export class Outbox {
   }
 
   private async sendAll(): Promise<void> {
-    // Halved when the server can't read a batch, so that the one it can't read is found and the others go on.
+    // Halved when the server can't take a batch, so that the one it can't take is found and the others go on.
     let max = MAX_AT_ONCE;
+    /** Lots with an entry that the server fails on just now: what comes after it in that lot waits with it. */
+    const stuck = new Set<string>();
     for (;;) {
       const person = this.session.person()?.id;
       const batch = this.waiting()
-        .filter((t) => t.personId === person)
+        .filter((t) => t.personId === person && !stuck.has(t.lotId))
         .slice(0, max);
       if (batch.length === 0) {
         if (person !== undefined) await this.sendPhotos();
+        if (stuck.size > 0) this.again();
         return;
       }
       try {
-        const { results } = await firstValueFrom(
-          this.api.post('/api/bench/run-entries', {
-            drafts: batch.map((t) => ({
-              lotId: t.lotId,
-              entry: t.entry,
-              ageMs: this.ageMs(t),
-              ...(t.afterId === undefined ? {} : { afterId: t.afterId }),
-            })),
-          }),
-        );
-        this.reached.set(true);
-        await this.settle(batch, results);
+        await this.sendBatch(batch);
         max = MAX_AT_ONCE;
       } catch (caught) {
         const problem = caught as ShownProblem;
-        const unreadable = problem.code === 'invalid' || problem.code === 'notFound' || problem.code === 'unreadable';
-        if (unreadable && batch.length > 1) max = Math.ceil(batch.length / 2);
-        else if (unreadable)
-          await this.settle(
-            batch,
-            batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', message: problem.detail })),
-          );
-        else {
+        const fate = fateOf(problem);
+        if (fate === 'wait') {
           this.reached.set(false);
           this.again();
           return;
         }
+        if (batch.length > 1) max = Math.ceil(batch.length / 2);
+        else if (fate === 'refused')
+          await this.settle(
+            batch,
+            batch.map((t) => ({ id: t.entry.id, ok: false, reason: '', message: problem.detail })),
+          );
+        else for (const t of batch) stuck.add(t.lotId);
       }
     }
   }
 
+  private async sendBatch(batch: readonly StoredDraft[]): Promise<void> {
+    const { results } = await firstValueFrom(
+      this.api.post('/api/bench/run-entries', {
+        drafts: batch.map((t) => ({
+          lotId: t.lotId,
+          entry: t.entry,
+          ageMs: this.ageMs(t),
+          ...(t.afterId === undefined ? {} : { afterId: t.afterId }),
+        })),
+      }),
+    );
+    this.reached.set(true);
+    await this.settle(batch, results);
+  }
+
+  /** A photograph stays here until the server has it; one it won't have is shown, and only a person throws it away. */
   private async sendPhotos(): Promise<void> {
     const db = await this.db;
     for (const photo of await db.getAll('photos')) {
+      if (photo.refused !== undefined) continue;
       try {
         await firstValueFrom(
           this.api.upload('/api/lots/{id}/photos', photo.file, photo.file.type, {
@@ -181,12 +246,21 @@ export class Outbox {
           }),
         );
         await db.delete('photos', photo.id);
-      } catch (problem) {
-        // One the server will never take is let go of; one it could not be asked about waits.
-        if ((problem as { status?: number }).status === undefined) this.again();
-        else await db.delete('photos', photo.id);
+      } catch (caught) {
+        const problem = caught as ShownProblem;
+        if (fateOf(problem) === 'refused') await this.keepPhoto({ ...photo, refused: problem.detail });
+        else this.again();
       }
     }
+    await this.readPhotos();
+  }
+
+  private async keepPhoto(photo: StoredPhoto): Promise<void> {
+    await (await this.db).put('photos', photo);
+  }
+
+  private async readPhotos(): Promise<void> {
+    this.photos.set(await (await this.db).getAll('photos'));
   }
 
   private again(): void {

@@ -15,10 +15,12 @@ import { Outbox } from '../api/outbox';
 import { Session } from '../api/session';
 import { ContextPanel } from '../services/context-panel';
 import { ContextPanelView } from './context-panel-view';
+import { ComeInAgain } from './come-in-again';
 import { PLACES } from './places';
 import { isTyping } from '../services/is-typing';
 import { PotAlarm } from './pot-alarm';
 import { PotLineStrip } from './pot-line-strip';
+import { RefusedTouches } from './refused-touches';
 import { SearchBox } from './search';
 import { TodayNow } from './today-now';
 import { Count } from '../ui/count';
@@ -26,7 +28,18 @@ import { Count } from '../ui/count';
 /** The house: spine, sheet, margin and pot line. */
 @Component({
   selector: 'vs-shell',
-  imports: [Count, RouterOutlet, RouterLink, RouterLinkActive, ContextPanelView, PotAlarm, PotLineStrip, SearchBox],
+  imports: [
+    ComeInAgain,
+    Count,
+    RouterOutlet,
+    RouterLink,
+    RouterLinkActive,
+    ContextPanelView,
+    PotAlarm,
+    PotLineStrip,
+    RefusedTouches,
+    SearchBox,
+  ],
   templateUrl: './shell.html',
   providers: [TodayNow],
   styleUrl: './shell.scss',
