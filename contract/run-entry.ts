@@ -29,6 +29,7 @@ const details = {
   weigh: z.object({
     ...readBy,
     more: z.boolean().optional(),
+    again: z.boolean().optional(),
     solution: z
       .object({
         stockLotId: id,
@@ -100,6 +101,7 @@ const details = {
   pull: z.object({ ...readBy, piece: z.int().min(1).max(60) }),
   rescale: z.object({ ...readBy, rescale: z.array(rescaling).max(200).readonly() }),
   hand: z.object({ ...readBy, toPerson: z.object({ id, name: lineOf('The name') }) }),
+  redo: z.object({ ...readBy, keepsWeighings: z.boolean().optional() }),
   plain: z.object(readBy),
 };
 
@@ -153,9 +155,10 @@ export const newRunEntry = z.discriminatedUnion('kind', [
   z.object({ ...brought('hand'), detail: details.hand.partial().nullable().default(null) }),
   broughtPlain('pause'),
   broughtPlain('resume'),
-  broughtPlain('redo'),
+  z.object({ ...brought('redo'), detail: details.redo.nullable().default(null) }),
   broughtPlain('finish'),
   broughtPlain('skip'),
+  broughtPlain('takeBack'),
   broughtPlain('cancel'),
 ]);
 
@@ -217,9 +220,10 @@ export function recordedEntry<Rest extends z.ZodRawShape>(rest: Rest) {
     z.object({ ...unweighed('hand'), detail: details.hand }),
     plain('pause'),
     plain('resume'),
-    plain('redo'),
+    z.object({ ...unweighed('redo'), detail: details.redo.nullable().default(null) }),
     plain('finish'),
     plain('skip'),
+    plain('takeBack'),
     plain('cancel'),
   ]);
 }

@@ -1,7 +1,7 @@
 import type { StepRecord } from './step-record';
-import type { LotPlan, PlannedPick, PlannedStep, PlannedWeighing } from '../scaling/lot-plan';
-import { smallestIn } from '../scaling/lot-plan';
-import { targetNow } from './rescale';
+import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
+import { nextWeighing } from './next-weighing';
+import type { WeighingToDo } from './next-weighing';
 import type { RunEntry } from './run-entry';
 import { currentEntries } from './run-entry';
 import { foldRun, isOver, minutesInWork, stepState } from './run-record';
@@ -25,14 +25,7 @@ export type BenchAct = {
   readonly dueMs: number;
 } & (
   | { readonly kind: 'begin' }
-  | {
-      readonly kind: 'weigh';
-      readonly weighing: PlannedWeighing;
-      readonly pick: PlannedPick;
-      /** All of this pick, and what of it is weighed already, smallest units. */ readonly target: number;
-      readonly soFar: number;
-      readonly portion: number;
-    }
+  | ({ readonly kind: 'weigh' } & WeighingToDo)
   | { readonly kind: 'pull'; readonly piece: number; readonly of: number }
   | { readonly kind: 'finish'; readonly endsMs: number }
   | { readonly kind: 'resume' }
@@ -91,48 +84,4 @@ function nextPull(record: StepRecord): { piece: number; of: number; dueMs: numbe
     of: minutes.length,
     dueMs: Date.parse(record.startedAt) + (record.pausedMs ?? 0) + (minutes[piece] ?? 0) * 60_000,
   };
-}
-
-const isLeftOut = ({ leftOut = [] }: StepRecord, { batch, materialId }: PlannedWeighing): boolean =>
-  leftOut.some((l) => l.batch === batch && l.materialId === materialId);
-
-/**
- * The next jar to weigh from. Weighings that answered a pick are laid against the picks in order, so that a weighing
- * from another jar answers the pick it was meant for; a portion leaves the pick open with the rest as its target.
- */
-function nextWeighing(
-  step: PlannedStep,
-  record: StepRecord,
-  entries: readonly RunEntry[],
-): { weighing: PlannedWeighing; pick: PlannedPick; target: number; soFar: number; portion: number } | undefined {
-  for (const weighing of step.weighings) {
-    if (isLeftOut(record, weighing)) continue;
-    const weighed = record.weighings.filter((w) => w.batch === weighing.batch && w.materialId === weighing.materialId);
-    const planned = weighing.target.value * smallestIn(weighing.measure);
-    const factor = planned > 0 ? targetNow(weighing, step.index, entries) / planned : 1;
-    const unanswered = [...weighed];
-    for (const pick of weighing.picks) {
-      if (pick.amount <= 0) continue;
-      const answer: typeof weighed = [];
-      // Portions of one pick end with the one that is not followed by more.
-      let at = unanswered.findIndex((w) => w.stockLotId === pick.stockLotId);
-      if (at === -1 && unanswered.length > 0 && weighed.length >= weighing.picks.length) at = 0;
-      if (at === -1 && weighing.picks.length === 1 && unanswered.length > 0) at = 0;
-      while (at !== -1 && at < unanswered.length) {
-        const [taken] = unanswered.splice(at, 1);
-        if (!taken) break;
-        answer.push(taken);
-        if (taken.more !== true) break;
-      }
-      if (answer.length === 0 || answer.at(-1)?.more === true)
-        return {
-          weighing,
-          pick,
-          target: Math.round(pick.amount * factor),
-          soFar: answer.reduce((sum, w) => sum + w.amount, 0),
-          portion: answer.length + 1,
-        };
-    }
-  }
-  return undefined;
 }

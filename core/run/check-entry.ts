@@ -30,6 +30,7 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
     case 'redo':
     case 'finish':
     case 'skip':
+    case 'takeBack':
     case 'cancel':
       return complete(entry);
     case 'note':

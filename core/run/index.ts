@@ -1,4 +1,5 @@
 export type { BenchAct, BenchRun } from './bench-acts';
+export type { WeighingToDo } from './next-weighing';
 export { benchActs } from './bench-acts';
 export type { DeviationFact } from './deviation';
 export { sayDeviation } from './deviation';
@@ -33,7 +34,7 @@ export { currentEntries, entriesOfKind, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF } fr
 export type { StepState } from './run-record';
 export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
 export type { RunFacts, RunRuling } from './run-rules';
-export { AHEAD_MS, earlyStartMessage, openBefore, ruleOnEntry } from './run-rules';
+export { AHEAD_MS, earlyStartMessage, mayBeTakenBack, openBefore, ruleOnEntry } from './run-rules';
 export type { PotInUse } from './pots-in-use';
 export { potsInUse, potsOf, potTaken } from './pots-in-use';
 export type { PotLiquor } from './pot-liquor';

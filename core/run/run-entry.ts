@@ -27,6 +27,7 @@ export const RUN_ENTRY_KINDS = [
   'hand',
   'finish',
   'skip',
+  'takeBack',
   'cancel',
 ] as const;
 /** One of `RUN_ENTRY_KINDS`. */
@@ -86,6 +87,8 @@ export interface RunDetails {
   readonly weigh: Detail & {
     /** More of this weighing is to come: a portion. */
     readonly more?: boolean | undefined;
+    /** It was weighed before, and this went in on top of that: somebody said so. */
+    readonly again?: boolean | undefined;
     readonly solution?: SolutionTaken | undefined;
     /** What was dissolved in a kept liquor that was poured in; written down by what knows the jar. */
     readonly contents?: readonly BathContent[] | undefined;
@@ -161,9 +164,14 @@ export interface RunDetails {
   readonly hand: Detail & { readonly toPerson: { readonly id: string; readonly name: string } };
   readonly pause: Detail;
   readonly resume: Detail;
-  readonly redo: Detail;
+  readonly redo: Detail & {
+    /** With what was weighed already: nothing is taken from a jar a second time. */
+    readonly keepsWeighings?: boolean | undefined;
+  };
   readonly finish: Detail;
   readonly skip: Detail;
+  /** The entry it replaces was a slip: it counts no more. */
+  readonly takeBack: Detail;
   readonly cancel: Detail;
 }
 

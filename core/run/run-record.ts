@@ -19,6 +19,9 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
   const redos = entriesOfKind(all, 'redo');
   const lastRedo = redos.at(-1);
   const sinceRedo = lastRedo ? all.slice(all.indexOf(lastRedo) + 1) : all;
+  // Done over with what was weighed already, the weighings before it still count.
+  const lastFresh = redos.filter((e) => e.detail?.keepsWeighings !== true).at(-1);
+  const measured = lastFresh ? all.slice(all.indexOf(lastFresh) + 1) : all;
   const start = entriesOfKind(sinceRedo, 'start')[0];
   const finished = entriesOfKind(sinceRedo, 'finish')[0]?.at;
   const skipped = entriesOfKind(sinceRedo, 'skip')[0];
@@ -33,13 +36,13 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     ...(skipped === undefined ? {} : { skippedReason: skipped.text ?? 'no reason given' }),
     temperaturesC: temperatures.map((e) => e.temperatureC),
     temperatures: temperatures.map(({ at, temperatureC }) => ({ at, temperatureC })),
-    weighings: entriesOfKind(sinceRedo, 'weigh').map(({ weighing, detail }) => ({
+    weighings: entriesOfKind(measured, 'weigh').map(({ weighing, detail }) => ({
       ...weighing,
       more: detail?.more === true,
       ...(detail?.solution ? { asSolution: true } : {}),
       ...(detail?.contents ? { contents: detail.contents } : {}),
     })),
-    leftOut: entriesOfKind(sinceRedo, 'leaveOut').map(({ detail, text }) => ({
+    leftOut: entriesOfKind(measured, 'leaveOut').map(({ detail, text }) => ({
       batch: detail.batch,
       materialId: detail.materialId,
       reason: text ?? '',
@@ -49,7 +52,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),
     ...(start?.detail?.outOfOrder ? { outOfOrder: start.text ?? '' } : {}),
     ...foldPlace(start, entriesOfKind(sinceRedo, 'moved')),
-    ...foldUnplanned(all, sinceRedo),
+    ...foldUnplanned(all, measured),
     phs: entriesOfKind(sinceRedo, 'ph').map(({ at, detail }) => ({
       at,
       ph: detail.ph,
@@ -85,13 +88,13 @@ function foldPlace(
   return { ...(vessels.size > 0 ? { vessels: [...vessels.values()] } : {}), ...(water ? { water } : {}) };
 }
 
-/** What the plan doesn't have: put in since the step was last done over, pieces and steps whenever they came. */
+/** What the plan doesn't have: put in since the step was last measured out anew, pieces and steps whenever they came. */
 function foldUnplanned(
   all: readonly RunEntry[],
-  sinceRedo: readonly RunEntry[],
+  measured: readonly RunEntry[],
 ): Pick<StepRecord, 'added' | 'pieces' | 'extras'> {
   return {
-    added: entriesOfKind(sinceRedo, 'add').map(({ at, weighing, detail }) => ({
+    added: entriesOfKind(measured, 'add').map(({ at, weighing, detail }) => ({
       at,
       batch: detail.batch,
       materialId: weighing?.materialId ?? null,

@@ -62,6 +62,15 @@ export type RunRefusalFact =
   /** What was written is no amount; reading it said why. */
   | { readonly reason: AmountProblem; readonly message: string }
   | { readonly reason: 'closed'; readonly state: string }
+  | { readonly reason: 'begunSince'; readonly title: string; readonly next: string }
+  | { readonly reason: 'doneSince'; readonly title: string }
+  | {
+      readonly reason: 'weighedAlready';
+      readonly materialName: string;
+      readonly batch: number;
+      readonly amount: number;
+      readonly measure: StockMeasure;
+    }
   | { readonly reason: 'jarCameLater'; readonly tag: string; readonly receivedOn: string }
   | { readonly reason: 'noSuchBatch'; readonly batch: number }
   | { readonly reason: 'tooManyOut'; readonly batch: number; readonly pieces: number }
@@ -153,6 +162,12 @@ function sayRefusal(fact: RunRefusalFact): string {
       return `${fact.temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
     case 'closed':
       return `This lot is ${fact.state}; its record is closed. Start a new lot to dye it again.`;
+    case 'begunSince':
+      return `“${fact.next}” was begun since, so “${fact.title}” can’t be taken back. Take that back first, or do “${fact.title}” over.`;
+    case 'doneSince':
+      return `Other things were written down in “${fact.title}” since. Take those back first.`;
+    case 'weighedAlready':
+      return `${formatAmount(fact.amount, fact.measure)} of ${fact.materialName} were weighed for batch ${fact.batch} already. Say whether this went in on top of that, or was the same weighing told twice.`;
     case 'jarCameLater':
       return `${fact.tag} came into the house on ${fact.receivedOn}, after that day. Choose the jar it was really taken from, or correct the date.`;
     case 'noSuchBatch':

@@ -1,5 +1,6 @@
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
-import { checkEntry } from './check-entry';
+import { checkEntry, plannedWeighing } from './check-entry';
+import { nextPickOf } from './next-weighing';
 import type { StepRecord } from './step-record';
 import type { PotInUse } from './pots-in-use';
 import { potsInUse, potTaken } from './pots-in-use';
@@ -49,8 +50,8 @@ export function ruleOnEntry(facts: RunFacts, entry: BroughtEntry, atMs: number):
   if (currentEntries(entries).some((e) => e.kind === 'cancel')) return refuse({ reason: 'cancelled' });
   const replaced = entry.replacesId === null ? undefined : entries.find((e) => e.id === entry.replacesId);
   if (entry.replacesId !== null) {
-    if (!replaced || replaced.kind !== entry.kind || replaced.stepIndex !== entry.stepIndex)
-      return refuse({ reason: 'badCorrection' });
+    const fits = entry.kind === 'takeBack' ? replaced && mayBeTakenBack(replaced.kind) : replaced?.kind === entry.kind;
+    if (!replaced || !fits || replaced.stepIndex !== entry.stepIndex) return refuse({ reason: 'badCorrection' });
     if (!currentEntries(entries).includes(replaced)) return refuse({ reason: 'replacedAlready' });
   }
   const records = foldRun(entries, plan.steps.length);
@@ -110,6 +111,10 @@ function orderRefusal(
       return replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
         ? refuseEntry({ reason: 'pulledAlready' })
         : undefined;
+    case 'takeBack':
+      return takeBackRefusal(facts, records, entry, step, replaced);
+    case 'weigh':
+      return replaced ? undefined : weighedAlready(facts, record, entry, step);
     case 'pieces':
       return piecesRefusal(facts.plan, records, entry, replaced);
     case 'pause':
@@ -129,6 +134,49 @@ function orderRefusal(
     default:
       return undefined;
   }
+}
+
+/** Kinds that change what the lot is: they are ended by an entry of their own, not taken back. */
+const STANDS: readonly RunEntryKind[] = ['cancel', 'takeBack', 'rescale', 'redo'];
+/** Whether an entry of a kind may be a slip that is taken back. */
+export const mayBeTakenBack = (kind: RunEntryKind): boolean => !STANDS.includes(kind);
+
+/** A slip is taken back while nothing rests on it. */
+function takeBackRefusal(
+  { plan, entries }: RunFacts,
+  records: readonly StepRecord[],
+  { stepIndex }: BroughtEntry,
+  step: PlannedStep,
+  replaced: RunEntry | undefined,
+): RunRefusal | undefined {
+  if (!replaced) return refuseEntry({ reason: 'badCorrection' });
+  if (replaced.kind === 'finish' || replaced.kind === 'skip') {
+    const begun = plan.steps.find(
+      (s) => s.after.includes(stepIndex) && records[s.index]?.startedAt !== undefined && !records[s.index]?.outOfOrder,
+    );
+    return begun ? refuseEntry({ reason: 'begunSince', title: step.title, next: begun.title }) : undefined;
+  }
+  if (replaced.kind !== 'start') return undefined;
+  const since = currentEntries(entries).some(
+    (e) => e.stepIndex === stepIndex && e !== replaced && e.kind !== 'note' && e.kind !== 'takeBack',
+  );
+  return since ? refuseEntry({ reason: 'doneSince', title: step.title }) : undefined;
+}
+
+/** What is weighed whole already is weighed again only when somebody says that it is more, on top. */
+function weighedAlready(
+  { entries }: RunFacts,
+  record: StepRecord,
+  { weighing, detail }: BroughtEntryOf<'weigh'>,
+  step: PlannedStep,
+): RunRefusal | undefined {
+  const planned = weighing && plannedWeighing(step, weighing);
+  if (!planned || detail?.again) return undefined;
+  const before = record.weighings.filter((w) => w.batch === planned.batch && w.materialId === planned.materialId);
+  if (before.length === 0 || nextPickOf(step, planned, record, entries)) return undefined;
+  const amount = before.reduce((sum, w) => sum + w.amount, 0);
+  const { materialName, batch, measure } = planned;
+  return refuseEntry({ reason: 'weighedAlready', materialName, batch, amount, measure });
 }
 
 /** No more can be taken out of a batch than are in it. */

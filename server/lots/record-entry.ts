@@ -17,7 +17,7 @@ import type { LotRow } from './lots-store';
 import { findLot, readEntries } from './lots-store';
 import { potsOfOtherLots } from './pots-of-lots';
 import { probedStep } from './probe-log';
-import { releaseReservations } from './release-reservations';
+import { promiseAgain, releaseReservations } from './release-reservations';
 import { bookWeighing, checkAddedJar, checkWeighing } from './take-weighing';
 
 const CLOSED: readonly LotState[] = ['released', 'refused', 'cancelled'];
@@ -133,6 +133,7 @@ class OpenRun {
       );
     if (entry.kind === 'finish' && entry.replacesId === null) await this.noteProbed(entry, atMs);
     await this.add(ruling.entry, atMs);
+    if (entry.kind === 'takeBack' && ruling.replaced) await this.giveBack(ruling.replaced);
     if (entry.kind === 'cancel') await releaseReservations(this.db, this.lot.id, this.by);
     if (entry.kind === 'finish' || entry.kind === 'skip') await this.releaseWhatIsOver();
     return undefined;
@@ -176,6 +177,16 @@ class OpenRun {
     await bookWeighing(this.db, this.lot, entry, { ...checked, movementId, atMs }, this.by);
     await this.markIronPots(entry);
     return undefined;
+  }
+
+  /** What was weighed by a slip goes back into its jar, and is promised to the lot again. */
+  private async giveBack({ id, weighing, detail }: RunEntry): Promise<void> {
+    if (!weighing || weighing.stockLotId === null) return;
+    await this.write();
+    await giveBackFromLot(this.db, id, this.by, 'taken back');
+    const asSolution = detail !== null && 'solution' in detail && detail.solution !== undefined;
+    if (!this.lot.offBooks && !asSolution)
+      await promiseAgain(this.db, this.lot.id, weighing.stockLotId, weighing.amount, this.by);
   }
 
   private dayOf(atMs: number): Promise<string> {

@@ -51,6 +51,17 @@ export async function consumeReservation(
   await release(db, lotId, freed, by);
 }
 
+/** Promises a lot again what was taken for it and went back into its jar. */
+export async function promiseAgain(
+  db: Db,
+  lotId: string,
+  stockLotId: string,
+  amount: number,
+  { now, byId }: By,
+): Promise<void> {
+  await db.insert(reservations).values({ id: uuidv7(now), lotId, stockLotId, amount, at: now.toISOString(), byId });
+}
+
 async function release(
   db: Db,
   lotId: string,

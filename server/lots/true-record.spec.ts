@@ -234,6 +234,24 @@ describe.each(KINDS)('what really happened, on a %s', (kind) => {
     expect(await refused(id, runEntry(2, 'note', { text: 'later' }), 'closed')).toContain('its record is closed');
   });
 
+  it('a weighing told twice is asked about, and a slip goes back into its jar and is promised again', async () => {
+    const lot = await makeLot(studio, f, { quantityText: SIZE });
+    const jar = async () => {
+      const { row } = await jarOf(f.woolStockLot);
+      return [row.onHand, row.reserved];
+    };
+    const before = await jar();
+    await write(lot, runEntry(0, 'start')).expect(200);
+    const first = runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') }) as { id: string };
+    await write(lot, first).expect(200);
+    const second = runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') });
+    expect(await refused(lot, second, 'weighedAlready')).toContain('went in on top of that');
+    expect((await jar())[0]).toBe((before[0] ?? 0) - 200_000);
+    await write(lot, runEntry(0, 'takeBack', { replacesId: first.id })).expect(200);
+    expect(await jar()).toEqual(before);
+    await refused(lot, runEntry(0, 'takeBack', { replacesId: newId() }), 'badCorrection');
+  });
+
   it('a lot in these books weighs from a jar', async () => {
     const lot = await makeLot(studio, f, { quantityText: SIZE });
     await write(lot, runEntry(0, 'start')).expect(200);

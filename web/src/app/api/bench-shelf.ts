@@ -18,6 +18,7 @@ export interface StoredDraft {
   readonly label: string;
   /** Why the server would not take it. */
   readonly refused?: string | undefined;
+  readonly refusedReason?: string | undefined;
 }
 
 /** A photograph that goes with an entry, sent after it. */

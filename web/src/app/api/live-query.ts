@@ -5,6 +5,7 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Observable } from 'rxjs';
 import { EMPTY, Subject, auditTime, catchError, filter, merge, switchMap, tap } from 'rxjs';
 import type { ShownProblem } from './api-client';
+import { ServerClock } from './server-clock';
 
 /**
  * Changes told by the server, from this browser and every other. Reconnects by itself; after a gap everything is read
@@ -12,6 +13,7 @@ import type { ShownProblem } from './api-client';
  */
 @Injectable({ providedIn: 'root' })
 export class LiveChanges {
+  private readonly clock = inject(ServerClock);
   readonly connected = signal(true);
   private readonly changedTopics = new Subject<readonly Topic[]>();
   private source: EventSource | undefined;
@@ -64,7 +66,8 @@ export class LiveChanges {
     source.addEventListener('changed', (event: MessageEvent<string>) =>
       this.changedTopics.next((JSON.parse(event.data) as { topics: Topic[] }).topics),
     );
-    source.addEventListener('hello', () => {
+    source.addEventListener('hello', (event: MessageEvent<string>) => {
+      this.clock.set((JSON.parse(event.data) as { now?: string }).now ?? '');
       this.connected.set(true);
       if (wasLost) this.changedTopics.next([]);
     });

@@ -21,9 +21,12 @@ export interface Mending {
   readonly text?: string;
   readonly quantityText?: string;
   readonly temperatureC?: number | null;
+  /** It went in on top of what was weighed before. */
+  readonly again?: boolean;
 }
 
-function mendEntry(entry: ReadRunEntry, { text, quantityText, temperatureC }: Mending): ReadRunEntry {
+function mendEntry(entry: ReadRunEntry, { text, quantityText, temperatureC, again }: Mending): ReadRunEntry {
+  if (again && entry.kind === 'weigh') return { ...entry, detail: { ...entry.detail, again } };
   const worded = text === undefined ? entry : { ...entry, text: text.trim() === '' ? null : text };
   if (worded.kind === 'temperature' && temperatureC !== undefined) return { ...worded, temperatureC };
   if (quantityText === undefined || worded.weighing === null) return worded;
@@ -118,7 +121,7 @@ export class Outbox {
   async mend(key: number, change: Mending): Promise<void> {
     const draft = this.held().find((t) => t.key === key);
     if (!draft) return;
-    const mended = { ...draft, refused: undefined, entry: mendEntry(draft.entry, change) };
+    const mended = { ...draft, refused: undefined, refusedReason: undefined, entry: mendEntry(draft.entry, change) };
     await (await this.db).put('drafts', mended);
     this.held.update((all) => all.map((t) => (t.key === key ? mended : t)));
     this.hurry();
@@ -276,13 +279,20 @@ export class Outbox {
     });
     const shelf = (await this.db).transaction('drafts', 'readwrite');
     for (const { draft, result } of settled)
-      void (result.ok ? shelf.store.delete(draft.key) : shelf.store.put({ ...draft, refused: result.message }));
+      void (result.ok
+        ? shelf.store.delete(draft.key)
+        : shelf.store.put({ ...draft, refused: result.message, refusedReason: result.reason }));
     await shelf.done;
     const ok = new Set(settled.filter((s) => s.result.ok).map((s) => s.draft.key));
-    const no = new Map(settled.filter((s) => !s.result.ok).map((s) => [s.draft.key, s.result.message]));
+    const no = new Map(settled.filter((s) => !s.result.ok).map((s) => [s.draft.key, s.result]));
     this.taken.update((all) => [...all, ...batch.filter((t) => ok.has(t.key))]);
     this.held.update((all) =>
-      all.filter((t) => !ok.has(t.key)).map((t) => (no.has(t.key) ? { ...t, refused: no.get(t.key) } : t)),
+      all
+        .filter((t) => !ok.has(t.key))
+        .map((t) => {
+          const result = no.get(t.key);
+          return result ? { ...t, refused: result.message, refusedReason: result.reason } : t;
+        }),
     );
   }
 

@@ -6,14 +6,19 @@ const KEPT = 'vestigia-clock';
 @Injectable({ providedIn: 'root' })
 export class ServerClock {
   private aheadMs = Number(localStorage.getItem(KEPT) ?? 0) || 0;
+  /** What the server said, and this page's steady clock then: a tablet set meanwhile changes nothing. */
+  private said: { readonly serverMs: number; readonly steadyMs: number } | undefined;
 
   /** The server said this time just now. */
   set(serverNow: string): void {
-    this.aheadMs = Date.parse(serverNow) - Date.now();
+    const serverMs = Date.parse(serverNow);
+    if (!Number.isFinite(serverMs)) return;
+    this.said = { serverMs, steadyMs: performance.now() };
+    this.aheadMs = serverMs - Date.now();
     localStorage.setItem(KEPT, String(this.aheadMs));
   }
 
   now(): number {
-    return Date.now() + this.aheadMs;
+    return this.said ? this.said.serverMs + performance.now() - this.said.steadyMs : Date.now() + this.aheadMs;
   }
 }

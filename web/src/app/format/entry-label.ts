@@ -40,7 +40,9 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
     case 'resume':
       return 'gone on with';
     case 'redo':
-      return `to be done over${textPart}`;
+      return `to be done over${entry.detail?.keepsWeighings ? ' with what was weighed' : ''}${textPart}`;
+    case 'takeBack':
+      return `taken back: what was written before it was a slip${textPart}`;
     case 'ph':
       return `pH ${entry.detail.ph}${entry.detail.totalDose ? ` with ${entry.detail.totalDose} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
     case 'sample':

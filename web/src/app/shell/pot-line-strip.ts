@@ -2,6 +2,7 @@ import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signa
 import { RouterLink } from '@angular/router';
 import { StudioCalendar } from '../services/studio-calendar';
 import { layPotLine } from '@vestigia/core';
+import { ServerClock } from '../api/server-clock';
 import { TodayNow } from './today-now';
 import { When } from '../ui/when';
 
@@ -49,12 +50,13 @@ const TICK_MS = 15_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotLineStrip {
-  private readonly now = signal(Date.now());
+  private readonly clock = inject(ServerClock);
+  private readonly now = signal(this.clock.now());
   private readonly today = inject(TodayNow).today;
   private readonly calendar = inject(StudioCalendar);
 
   constructor() {
-    const timer = setInterval(() => this.now.set(Date.now()), TICK_MS);
+    const timer = setInterval(() => this.now.set(this.clock.now()), TICK_MS);
     inject(DestroyRef).onDestroy(() => clearInterval(timer));
   }
 

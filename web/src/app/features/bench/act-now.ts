@@ -14,13 +14,16 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
-import { sayPotInUse } from '@vestigia/core';
+import { sayMinutes, sayPotInUse } from '@vestigia/core';
 import { RefusalNote } from '../../ui/refusal';
 import { ActRun } from './act-run';
 import { ActWeigh } from './act-weigh';
 import { BenchFocus } from './bench-focus';
 import { HeatWatch } from './heat-watch';
 import { StartConditions } from './start-conditions';
+
+/** Done this much early is likely a slip. */
+const ASK_FROM_MS = 5 * 60_000;
 
 /** The one thing to do now, with its alarms and its one button. */
 @Component({
@@ -43,6 +46,16 @@ export class ActNow {
   protected readonly done = computed(() =>
     this.act().step.attended || this.focus.leftMs() <= 0 ? 'Done' : 'Done early',
   );
+
+  /** A step with long to go was called done: that is asked once. */
+  protected readonly asked = linkedSignal<string, boolean>({ source: this.focus.which, computation: () => false });
+  protected readonly leftLabel = computed(() => sayMinutes(this.focus.leftMs() / 60_000));
+
+  protected finish(): void {
+    const early = !this.act().step.attended && this.focus.leftMs() > ASK_FROM_MS;
+    if (early) this.asked.set(true);
+    else void this.focus.record({ kind: 'finish' });
+  }
 
   protected readonly potMessage = sayPotInUse;
 

@@ -1,10 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct } from '@vestigia/core';
+import type { BenchAct, PlannedWeighing } from '@vestigia/core';
 import {
   earlyStartMessage,
   foldRun,
+  formatAmount,
   formatVolume,
+  joinList,
   legNow,
   minutesInWork,
   openBefore,
@@ -13,6 +15,7 @@ import {
   sayMinutes,
   isShownEveryTime,
   sayStepCaution,
+  smallestIn,
   stepCautionKey,
 } from '@vestigia/core';
 import { StepBaths } from '../../ui/step-baths';
@@ -62,6 +65,12 @@ export class ActRun {
     const where = l.leg.do === 'air' ? 'out, airing' : sayLeg(l.leg);
     return l.passes > 1 ? `${where} · ${isDipped ? 'dip ' : ''}${l.pass} of ${l.passes}` : where;
   });
+  protected readonly amountOf = ({ target, measure }: PlannedWeighing): string =>
+    formatAmount(Math.round(target.value * smallestIn(measure)), measure);
+  protected jarsOf({ picks }: PlannedWeighing): string {
+    const tags = picks.flatMap((p) => this.lot().stockLots.find((j) => j.id === p.stockLotId)?.tag ?? []);
+    return tags.length === 0 ? '' : `from ${joinList(tags)}`;
+  }
   protected readonly sayLeg = sayLeg;
   protected readonly clock = clockLabel;
   protected readonly course = sayCourse;

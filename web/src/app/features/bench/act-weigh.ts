@@ -248,6 +248,15 @@ export class ActWeigh {
     }
   }
 
+  /** What was asked for, by one press: with wet hands, and nothing to type. */
+  protected asAsked(): void {
+    const [amount, { measure }] = [Math.round(this.toReach()), this.act().weighing];
+    this.shown.set(
+      measure === 'pieces' ? String(amount) : `${amount / smallestIn(measure)} ${measure === 'weight' ? 'g' : 'ml'}`,
+    );
+    this.keep(this.toReach() < this.left());
+  }
+
   private keep(more: boolean): void {
     this.armed.set(false);
     const a = this.act();

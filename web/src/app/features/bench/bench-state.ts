@@ -48,7 +48,7 @@ export class BenchState {
   >(undefined);
   private readonly rehearsed = signal<readonly { lotId: string; entry: ReadRunEntry; at: string }[]>([]);
   readonly problem = signal<ShownProblem | undefined>(undefined);
-  readonly now = signal(Date.now());
+  readonly now = signal(this.clock.now());
   /** The newest weighing that came out off its target, until somebody says what to do about it. */
   readonly off = signal<OffNow | undefined>(undefined);
   private readonly timer = setInterval(() => this.tick(), TICK_MS);

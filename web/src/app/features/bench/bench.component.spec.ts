@@ -17,7 +17,19 @@ import { ServerClock } from '../../api/server-clock';
 import { Session } from '../../api/session';
 import { NOW, benchFixture, lotFixture, runEntry } from '../../testing/lot.fixture';
 import { BenchPage } from './bench';
+import { BenchState } from './bench-state';
 import { ProbeReadings } from './probe-readings';
+
+const ONIONS = {
+  id: 'ONI-1',
+  tag: 'ONI-1',
+  materialId: 'onion',
+  material: 'Onion skins',
+  kind: 'dyestuff',
+  measure: 'weight',
+  hazards: [],
+  onHand: 200_000,
+};
 
 /** The page over its real state and rules; only what reaches out of it is stood in for. */
 describe('the bench page', () => {
@@ -70,7 +82,13 @@ describe('the bench page', () => {
     TestBed.configureTestingModule({
       providers: [
         provideRouter([]),
-        { provide: ApiClient, useValue: { get: () => of(benchFixture(...lots)), post: vi.fn() } },
+        {
+          provide: ApiClient,
+          useValue: {
+            get: (path: string) => of(path === '/api/stores' ? [ONIONS] : benchFixture(...lots)),
+            post: vi.fn(),
+          },
+        },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
         { provide: Outbox, useValue: outbox },
         { provide: ServerClock, useValue: { set: () => undefined, now: () => Date.parse(NOW) } },
@@ -145,9 +163,67 @@ describe('the bench page', () => {
   it('says a departure as one, with a tap', async () => {
     await open(begun('start'));
     await press('Went otherwise');
-    (page().querySelector('.taps button') as HTMLElement).click();
-    await fixture.whenStable();
+    await press('Fibre went in dry: expect patches');
     expect(added).toMatchObject([{ kind: 'note', detail: { deviation: true } }]);
+  });
+
+  it('keeps what went in beside the plan as a fact, out of its jar or from none', async () => {
+    await open(begun('start', 'weigh'));
+    await press('Went otherwise');
+    await press('Something else went in');
+    await write('How much', '20 g');
+    await press('Write it down');
+    expect(text('.refusal')).toBe('Say what went in, and how much; “a handful” will do where it came from no jar.');
+    await write('What went in', 'oni-1');
+    expect(page().textContent).toContain('Onion skins out of ONI-1');
+    await press('Write it down');
+    await press('Went otherwise');
+    await press('Something else went in');
+    await write('What went in', 'dock root');
+    await write('How much', 'a handful');
+    await press('Write it down');
+    expect(added).toMatchObject([
+      {
+        kind: 'add',
+        weighing: { materialId: 'onion', stockLotId: 'ONI-1', quantityText: '20 g' },
+        detail: { name: 'Onion skins', batch: 1 },
+      },
+      { kind: 'add', weighing: null, detail: { name: 'dock root', quantityText: 'a handful' } },
+    ]);
+  });
+
+  it('asks once before a step with long to go is done, and a slip is taken back', async () => {
+    const lot = begun('start', 'weigh');
+    const [first, ...rest] = lot.plan.steps;
+    const slow = { ...first!, attended: false, durationMin: 300 };
+    await open({ ...lot, plan: { ...lot.plan, steps: [slow, ...rest] } });
+    await press('Done early');
+    expect(added).toEqual([]);
+    await press('Not yet');
+    await press('Done early');
+    await press('It is done');
+    expect(added.map((e) => e.kind)).toEqual(['finish']);
+    await press('Take that back');
+    expect(added[1]).toMatchObject({ kind: 'takeBack', replacesId: added[0]?.id, stepIndex: 0 });
+    expect(page().textContent).toContain('Done early');
+  });
+
+  it('weighs as asked by one press', async () => {
+    await open(begun('start'));
+    await press('As asked: 400 g');
+    expect(added).toMatchObject([{ kind: 'weigh', weighing: { quantityText: '400 g' } }]);
+  });
+
+  it('leaves a step chosen under More as it was chosen, however the clock runs', async () => {
+    await open(begun('start', 'weigh'));
+    await press('More …');
+    const select = page().querySelector('select[name=step]') as HTMLSelectElement;
+    select.selectedIndex = 1;
+    select.dispatchEvent(new Event('change'));
+    // Twice a second everything is reckoned anew, and after each word from the server.
+    fixture.debugElement.injector.get(BenchState).take(benchFixture(begun('start', 'weigh')));
+    await fixture.whenStable();
+    expect((page().querySelector('select[name=step]') as HTMLSelectElement).selectedIndex).toBe(1);
   });
 
   it('refuses a temperature no bath has, keeps what was typed, and takes one with a comma', async () => {

@@ -27,6 +27,7 @@ import { ActPanels } from './act-panels';
 import { AlsoAtBench } from './also-at-bench';
 import { BenchFocus } from './bench-focus';
 import { BenchState } from './bench-state';
+import { DoneJustNow } from './done-just-now';
 import { LeftoverOffer } from './leftover-offer';
 import { NoAct } from './no-act';
 import { OffTargetOffer } from './off-target-offer';
@@ -48,6 +49,7 @@ const READ_REHEARSAL_MS = 4000;
     ActNow,
     ActPanels,
     AlsoAtBench,
+    DoneJustNow,
     LeftoverOffer,
     NoAct,
     OffTargetOffer,

@@ -7,6 +7,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -46,10 +47,15 @@ const STATE_LABELS = {
     </div>
     @if (chosen(); as c) {
       @if (!c.over) {
-        <button class="act" type="button" (click)="say('skip', text())">Skip “{{ c.step.title }}”</button>
+        <button class="act" type="button" (click)="skip()">Skip “{{ c.step.title }}”</button>
       }
       @if (c.begun) {
-        <button class="act" type="button" (click)="say('redo', text())">Do “{{ c.step.title }}” over</button>
+        <button class="act" type="button" (click)="redo(false)">Do “{{ c.step.title }}” over, weighed out anew</button>
+        @if (c.weighed) {
+          <button class="act" type="button" (click)="redo(true)">
+            Do “{{ c.step.title }}” over with what was weighed
+          </button>
+        }
       }
       @if (c.early) {
         <p>
@@ -88,7 +94,12 @@ export class MoreActionsPanel {
   readonly recorded = output<EntryRequest>();
   readonly closed = output();
   protected readonly text = signal('');
-  protected readonly index = linkedSignal(() => this.act().step.index);
+  /** The act is a new one twice a second; a step chosen here stays chosen while it is of the same step. */
+  private readonly ofStep = computed(() => `${this.act().lotId} ${this.act().step.index}`);
+  protected readonly index = linkedSignal({
+    source: this.ofStep,
+    computation: () => untracked(this.act).step.index,
+  });
   private readonly records = computed(() => foldRun(this.lot().entries, this.lot().plan.steps.length));
   protected readonly steps = computed(() =>
     this.lot().plan.steps.flatMap((s) => {
@@ -102,11 +113,26 @@ export class MoreActionsPanel {
     if (!step || !record) return undefined;
     const begun = stepState(record) !== 'waiting';
     const open = begun ? [] : openBefore(plan, this.records(), step);
-    return { step, begun, over: isOver(record), early: open.length === 0 ? '' : earlyStartMessage(step, open) };
+    const weighed = record.weighings.length > 0;
+    return {
+      step,
+      begun,
+      weighed,
+      over: isOver(record),
+      early: open.length === 0 ? '' : earlyStartMessage(step, open),
+    };
   });
 
-  protected say(kind: 'skip' | 'redo', text: string): void {
-    this.recorded.emit({ stepIndex: this.index(), content: { kind, text } });
+  protected skip(): void {
+    this.recorded.emit({ stepIndex: this.index(), content: { kind: 'skip', text: this.text() } });
+  }
+
+  /** Over again: fresh out of the jars, or with what went in before, which then leaves no jar twice. */
+  protected redo(keepsWeighings: boolean): void {
+    this.recorded.emit({
+      stepIndex: this.index(),
+      content: { kind: 'redo', text: this.text(), detail: { keepsWeighings } },
+    });
   }
 
   protected beginEarly(label: string): void {

@@ -7,6 +7,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -35,9 +36,11 @@ export class PhPanel {
   protected readonly by = signal('strip');
   protected readonly dose = signal('0');
   /** As it was measured last; doses in another unit say nothing of this one. */
-  protected readonly unit = linkedSignal<'g' | 'ml'>(
+  private readonly measuredIn = computed(
     () => (this.act().record.phs ?? []).filter((p) => p.totalDose > 0).at(-1)?.unit ?? 'ml',
   );
+  private readonly ofStep = computed(() => `${this.act().lotId} ${this.act().step.index} ${this.measuredIn()}`);
+  protected readonly unit = linkedSignal({ source: this.ofStep, computation: () => untracked(this.measuredIn) });
   protected readonly meter = computed(() =>
     this.instruments.sourceOf('probe') === 'hand' ? undefined : this.instruments.ph(),
   );

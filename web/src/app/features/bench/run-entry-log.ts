@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import { formatAmount, readTemperatureC } from '@vestigia/core';
+import { formatAmount, mayBeTakenBack, readTemperatureC } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import { entryLabel, toldLater } from '../../format/entry-label';
 import { newId } from '../../api/new-id';
@@ -44,6 +44,7 @@ export class RunEntryLog {
         label: entryLabel(e, l),
         told: toldLater(e),
         struck: replaced.has(e.id),
+        slip: open && !replaced.has(e.id) && mayBeTakenBack(e.kind),
         correctable: open && !replaced.has(e.id) && isCorrectable(e) ? e : undefined,
       }));
   });
@@ -51,6 +52,13 @@ export class RunEntryLog {
   protected correct(e: Correctable): void {
     this.correcting.set(e);
     this.right.set(this.asWritten(e));
+  }
+
+  /** It was a slip: it stays written, struck out, and counts no more. */
+  protected takeBack({ id, stepIndex }: RunEntryView): void {
+    void this.state
+      .record(this.lot().summary.id, stepIndex, { kind: 'takeBack', replacesId: id })
+      .then((message) => this.problem.set(message === undefined ? undefined : { detail: message }));
   }
 
   private asWritten(e: Correctable): string {

@@ -7,6 +7,7 @@ import {
   linkedSignal,
   output,
   signal,
+  untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -36,7 +37,10 @@ export class StartConditions {
   protected readonly typed = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly answer = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly batches = computed(() => this.step().baths.map((b) => b.batches[0] ?? 1));
-  protected readonly batch = linkedSignal(() => this.batches()[0] ?? 1);
+  protected readonly batch = linkedSignal({
+    source: this.which,
+    computation: () => untracked(this.batches)[0] ?? 1,
+  });
   private readonly pots = linkedSignal<string, readonly VesselUsed[]>({ source: this.which, computation: () => [] });
   protected readonly waterId = linkedSignal({ source: this.which, computation: () => '' });
   protected readonly potId = computed(() => this.pots().find((p) => p.batch === this.batch())?.vesselId ?? '');

@@ -5,6 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct, StepKind } from '@vestigia/core';
 import { STEP_KIND_LABELS, findReaction } from '@vestigia/core';
+import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -66,7 +67,11 @@ export class UnplannedPanel {
   protected readonly stepKind = signal<StepKind>('rinse');
   protected readonly minutes = signal<number | null>(null);
   protected readonly degrees = signal<number | null>(null);
-  private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
+  private readonly shelf = liveQuery(
+    ['stores'],
+    () => (this.what() === 'add' ? this.api.get('/api/stores') : of([])),
+    () => this.what() === 'add',
+  );
   protected readonly jars = computed(() =>
     (this.shelf.value() ?? []).filter((j) => j.onHand > 0 && j.kind !== 'fibre'),
   );

@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { LotSummary } from '@vestigia/contract';
 import { sayMinutes } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { ServerClock } from '../../api/server-clock';
 import { liveQuery } from '../../api/live-query';
 import { Amount } from '../../format/amount';
 import { RefusalNote } from '../../ui/refusal';
@@ -37,6 +38,7 @@ import { When } from '../../ui/when';
 })
 export class TodayPage {
   private readonly api = inject(ApiClient);
+  private readonly clock = inject(ServerClock);
   protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
 
   /** Lots in work, the one whose moment comes first at the top. */
@@ -51,7 +53,7 @@ export class TodayPage {
     if (!next) return '';
     if (next.startedAt === null)
       return `Not begun. ${next.attended ? 'Hands for' : 'Runs'} ${sayMinutes(next.durationMin)}.`;
-    const leftMin = (wantedAt(lot) - Date.now()) / 60_000;
+    const leftMin = (wantedAt(lot) - this.clock.now()) / 60_000;
     return next.attended
       ? `Begun, hands wanted: ${sayMinutes(next.durationMin)} planned.`
       : leftMin > 0
