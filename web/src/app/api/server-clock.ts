@@ -19,6 +19,6 @@ export class ServerClock {
   }
 
   now(): number {
-    return this.said ? this.said.serverMs + performance.now() - this.said.steadyMs : Date.now() + this.aheadMs;
+    return this.said ? Math.round(this.said.serverMs + performance.now() - this.said.steadyMs) : Date.now() + this.aheadMs;
   }
 }

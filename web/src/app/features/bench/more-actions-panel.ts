@@ -72,12 +72,8 @@ const STATE_LABELS = {
       }
     </div>
   </section>`,
+  styleUrl: './taps.scss',
   styles: `
-    .taps {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem;
-    }
     .act {
       min-height: 56px;
     }

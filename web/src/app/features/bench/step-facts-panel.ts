@@ -47,17 +47,8 @@ const OTHERWISE = [
   selector: 'vs-step-facts-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, UnplannedPanel],
   templateUrl: './step-facts-panel.html',
+  styleUrl: './taps.scss',
   styles: `
-    .taps {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem;
-      margin: 0.5rem 0 0.75rem;
-    }
-    .taps .act {
-      min-height: 56px;
-      text-align: left;
-    }
     .photo {
       display: inline-flex;
       align-items: center;

@@ -41,7 +41,7 @@ const KINDS: readonly StepKind[] = [
   selector: 'vs-unplanned-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField],
   templateUrl: './unplanned-panel.html',
-  styleUrl: './bench.scss',
+  styleUrls: ['./bench.scss', './taps.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class UnplannedPanel {
