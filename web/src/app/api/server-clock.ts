@@ -19,6 +19,8 @@ export class ServerClock {
   }
 
   now(): number {
-    return this.said ? Math.round(this.said.serverMs + performance.now() - this.said.steadyMs) : Date.now() + this.aheadMs;
+    return this.said
+      ? Math.round(this.said.serverMs + performance.now() - this.said.steadyMs)
+      : Date.now() + this.aheadMs;
   }
 }

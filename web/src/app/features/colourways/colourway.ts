@@ -5,10 +5,12 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { describeColour, describeDifference } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { openedOn } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { LotLedger } from '../../ui/lot-ledger';
+import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
@@ -24,6 +26,7 @@ import { NumberField } from '../../ui/number-field';
     MatFormFieldModule,
     MatInputModule,
     LotLedger,
+    Meanwhile,
     RefusalNote,
     Swatch,
     When,
@@ -48,14 +51,19 @@ export class ColourwayPage {
         .map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
     ),
   );
-  protected readonly recipeVersionId = linkedSignal(() => this.page.value()?.colourway.recipe.versionId ?? '');
-  protected readonly tolerance = linkedSignal(() => this.page.value()?.colourway.toleranceDeltaE ?? 2);
-  protected readonly note = linkedSignal(() => this.page.value()?.colourway.note ?? '');
-  protected readonly theirs = computed(() =>
-    this.action.problem()?.code === 'stale'
-      ? (this.action.problem()?.theirs as { toleranceDeltaE: number; note: string })
-      : undefined,
-  );
+  /** What the form stands on: it doesn't follow others while somebody writes. */
+  protected readonly opened = openedOn(() => this.page.value()?.colourway, {
+    key: (c) => c.id,
+    version: (c) => c.version,
+    say: ({ recipe, toleranceDeltaE, note }) => ({
+      recipe: `${recipe.name}, version ${recipe.number}`,
+      tolerance: String(toleranceDeltaE),
+      note,
+    }),
+  });
+  protected readonly recipeVersionId = linkedSignal(() => this.opened.value()?.recipe.versionId ?? '');
+  protected readonly tolerance = linkedSignal(() => this.opened.value()?.toleranceDeltaE ?? 2);
+  protected readonly note = linkedSignal(() => this.opened.value()?.note ?? '');
   protected readonly label = describeColour;
 
   /** The latest read lots, in words beside the master. */
@@ -111,14 +119,17 @@ export class ColourwayPage {
       this.api.put(
         '/api/colourways/{id}',
         {
-          version: c.version,
+          version: this.opened.version(),
           recipeVersionId: this.recipeVersionId(),
           toleranceDeltaE: this.tolerance(),
           note: this.note(),
         },
         this.id(),
       ),
-      () => this.page.reload(),
+      () => {
+        this.opened.take();
+        this.page.reload();
+      },
     );
   }
 }

@@ -7,6 +7,7 @@ import {
   input,
   linkedSignal,
   signal,
+  untracked,
 } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -89,8 +90,14 @@ export class RecipePage {
     return p ? layOutPlaced(p, 1).zones : [];
   });
   /** Begins at the shade the version promises, where it says one. */
-  protected readonly proof = linkedSignal(() => {
-    const wanted = this.version.value()?.body.expectedShades[0];
+  private readonly versionId = computed(() => this.version.value()?.id);
+  protected readonly proof = linkedSignal({
+    source: this.versionId,
+    computation: () => this.newProof(),
+  });
+
+  private newProof() {
+    const wanted = untracked(this.version.value)?.body.expectedShades[0];
     return {
       wofG: 20,
       L: null as number | null,
@@ -102,7 +109,7 @@ export class RecipePage {
       tolerance: 2,
       note: '',
     };
-  });
+  }
 
   protected readonly doses = computed(() =>
     (this.version.value()?.body.steps ?? []).flatMap((s) =>

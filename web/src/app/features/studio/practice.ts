@@ -1,20 +1,22 @@
-import { ChangeDetectionStrategy, Component, inject, linkedSignal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { PRACTICE, JUDGE_RULE_LABELS, JUDGE_RULES } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { openedOn } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
+import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
-import { settingsOf } from './settings';
+import { settingsForm, settingsOf, writtenOver } from './settings';
 import { NumberField } from '../../ui/number-field';
 
 /** House practice: the studio's own answer to each question good dyers differ on, with what each costs and gains. */
 @Component({
   selector: 'vs-practice',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
   templateUrl: './practice.html',
   styleUrl: './practice.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -24,11 +26,19 @@ export class PracticePage {
   protected readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
   protected readonly action = pageAction();
   protected readonly questions = PRACTICE;
-  protected readonly answers = linkedSignal(() => ({ ...(this.studio.value()?.practice ?? {}) }));
-  protected readonly needs = linkedSignal(() => this.studio.value()?.provenNeeds ?? 3);
+  private readonly now = computed(() => {
+    const s = this.studio.value();
+    return s && settingsOf(s);
+  });
+  protected readonly opened = openedOn(
+    () => this.now(),
+    settingsForm({ practice: 'house practice', provenNeeds: 'proofs needed', judgeRule: 'a lot may be passed' }),
+  );
+  protected readonly answers = linkedSignal(() => ({ ...(this.opened.value()?.practice ?? {}) }));
+  protected readonly needs = linkedSignal(() => this.opened.value()?.provenNeeds ?? 3);
   protected readonly rules = JUDGE_RULES;
   protected readonly ruleLabel = JUDGE_RULE_LABELS;
-  protected readonly rule = linkedSignal(() => this.studio.value()?.judgeRule ?? 'eye');
+  protected readonly rule = linkedSignal(() => this.opened.value()?.judgeRule ?? 'eye');
 
   protected answer(key: string, choice: string): void {
     const { [key]: _before, ...others } = this.answers();
@@ -36,16 +46,13 @@ export class PracticePage {
   }
 
   protected keep(): void {
-    const s = this.studio.value();
-    if (!s) return;
-    this.action.run(
-      this.api.put('/api/studio', {
-        ...settingsOf(s),
-        practice: this.answers(),
-        provenNeeds: this.needs(),
-        judgeRule: this.rule(),
-      }),
-      () => this.studio.reload(),
-    );
+    const [now, opened] = [this.now(), this.opened.value()];
+    if (!now || !opened) return;
+    const written = { practice: this.answers(), provenNeeds: this.needs(), judgeRule: this.rule() };
+    const sent = { ...writtenOver(now, opened, written), version: this.opened.version() };
+    this.action.run(this.api.put('/api/studio', sent), () => {
+      this.opened.take();
+      this.studio.reload();
+    });
   }
 }

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, inject, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -13,14 +13,34 @@ import {
   convertHardness,
 } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { openedOn } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
+import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
 import type { Settings } from './settings';
-import { settingsOf } from './settings';
+import { settingsForm, settingsOf, writtenOver } from './settings';
 import { Vessels } from './vessels';
 import { NumberField } from '../../ui/number-field';
+
+/** What this page shows of the settings, as it calls them. */
+const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
+  name: 'the studio’s name',
+  zone: 'time zone',
+  balanceName: 'the balance',
+  balanceResolutionG: 'steps of the balance, g',
+  balanceCapacityG: 'what the balance carries, g',
+  volumeSystem: 'spoons and cups',
+  currency: 'currency',
+  roomC: 'the room, °C',
+  coldWaterC: 'cold water, °C',
+  hotWaterC: 'hot water, °C',
+  liftLimitKg: 'one person lifts, kg',
+  energyMinorPerKwh: 'a kilowatt hour',
+  hourMinor: 'an hour of work',
+  signInNote: 'the note on the door',
+};
 
 /** Hardness as it stands on the test strip or the bill, in whichever unit. */
 type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
@@ -32,7 +52,7 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 /** The house: its people, pots, waters and balance, and the whole of it as one file. */
 @Component({
   selector: 'vs-studio',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Vessels],
+  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote, Vessels],
   templateUrl: './studio.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -51,10 +71,13 @@ export class StudioPage {
   protected readonly water = signal<WaterDraft | undefined>(undefined);
   protected readonly personName = signal('');
   protected readonly passphrase = signal('');
-  protected readonly settings = linkedSignal((): Settings => {
+  private readonly now = computed(() => {
     const s = this.studio.value();
-    return s ? settingsOf(s) : ({} as Settings);
+    return s && settingsOf(s);
   });
+  protected readonly opened = openedOn(() => this.now(), settingsForm(SETTING_LABELS));
+  /** Written into as it is typed; what it stands on doesn't follow others while somebody writes. */
+  protected readonly settings = linkedSignal((): Settings => ({ ...(this.opened.value() ?? ({} as Settings)) }));
   private personId = newId();
 
   protected keepWater({ version, id, hardness, unit, ...rest }: WaterDraft): void {
@@ -82,7 +105,13 @@ export class StudioPage {
   }
 
   protected keepSettings(): void {
-    this.saving.run(this.api.put('/api/studio', this.settings()), () => this.studio.reload());
+    const [now, opened] = [this.now(), this.opened.value()];
+    if (!now || !opened) return;
+    const sent = { ...writtenOver(now, opened, this.settings()), version: this.opened.version() };
+    this.saving.run(this.api.put('/api/studio', sent), () => {
+      this.opened.take();
+      this.studio.reload();
+    });
   }
 
   protected peopleLabel(s: Studio): string {

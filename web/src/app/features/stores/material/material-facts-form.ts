@@ -16,8 +16,10 @@ import {
   readAmount,
 } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
+import { openedOn } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { liveQuery } from '../../../api/live-query';
+import { Meanwhile } from '../../../ui/meanwhile';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
 
@@ -36,10 +38,31 @@ const MONTHS = [
   'December',
 ] as const;
 
+/** Facts as the form calls them, each in a word or two. */
+const FACT_LABELS: Readonly<Partial<Record<keyof MaterialFacts, string>>> = {
+  botanicalName: 'botanical name',
+  plantPart: 'part of the plant',
+  forms: 'forms',
+  ceilingC: 'never above, °C',
+  water: 'water',
+  phLow: 'lowest pH',
+  phHigh: 'highest pH',
+  light: 'fastness to light',
+  wash: 'fastness to washing',
+  needs: 'how it holds',
+  leadTimeDays: 'days until it comes',
+  reorderPoint: 'when to order',
+  reorderQuantity: 'how much to order',
+};
+const sayFacts = (facts: MaterialFacts): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(FACT_LABELS).map(([field, label]) => [label, String(facts[field as keyof MaterialFacts] ?? '')]),
+  );
+
 /** What the studio knows of a material; everything may be changed, and whoever changes an old reading sees both. */
 @Component({
   selector: 'vs-material-facts-form',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
   templateUrl: './material-facts-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -61,13 +84,26 @@ export class MaterialFactsForm {
   protected readonly auxiliaries = computed(() =>
     (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre' && m.measure !== 'pieces'),
   );
-  protected readonly name = linkedSignal(() => this.material().name);
-  protected readonly gPerM = linkedSignal(() => this.material().base?.gPerM ?? null);
-  protected readonly note = linkedSignal(() => this.material().note);
-  protected readonly facts = linkedSignal(() => this.material().facts);
-  protected readonly chosen = linkedSignal<readonly Hazard[]>(() => this.material().hazards);
-  protected readonly point = linkedSignal(() => this.write(this.material().facts.reorderPoint));
-  protected readonly quantity = linkedSignal(() => this.write(this.material().facts.reorderQuantity));
+  protected readonly opened = openedOn(() => this.material(), {
+    key: (m) => m.id,
+    version: (m) => m.version,
+    say: ({ name, note, hazards, base, facts }) => ({
+      name,
+      note,
+      hazards: hazards.map((h) => HAZARD_LABELS[h]).join(', '),
+      'weight of a metre': String(base?.gPerM ?? ''),
+      ...sayFacts(facts),
+    }),
+  });
+  /** What the form stands on: it doesn't follow others while somebody writes. */
+  private readonly on = computed(() => this.opened.value() ?? this.material());
+  protected readonly name = linkedSignal(() => this.on().name);
+  protected readonly gPerM = linkedSignal(() => this.on().base?.gPerM ?? null);
+  protected readonly note = linkedSignal(() => this.on().note);
+  protected readonly facts = linkedSignal(() => this.on().facts);
+  protected readonly chosen = linkedSignal<readonly Hazard[]>(() => this.on().hazards);
+  protected readonly point = linkedSignal(() => this.write(this.on().facts.reorderPoint));
+  protected readonly quantity = linkedSignal(() => this.write(this.on().facts.reorderQuantity));
   private readonly read = computed(() =>
     [this.point(), this.quantity()].map((text) =>
       text.trim() === '' ? null : readAmount(text, this.material().measure, { allowNothing: true }),
@@ -118,21 +154,16 @@ export class MaterialFactsForm {
     this.chosen.update((now) => toggled(now, hazard));
   }
 
-  protected takeTheirs(): void {
-    this.saving.clear();
-    this.saved.emit();
-  }
-
   protected save(): void {
     if (this.wrong()) return;
     const [point, quantity] = this.read().map((r) => (r?.ok ? r.amount : null));
-    const { kind, measure, base, version } = this.material();
+    const { kind, measure, base } = this.on();
     const facts = { ...this.facts(), reorderPoint: point ?? null, reorderQuantity: quantity ?? null };
     this.saving.run(
       this.api.put(
         '/api/materials/{id}',
         {
-          version,
+          version: this.opened.version(),
           name: this.name(),
           kind,
           measure,
@@ -143,7 +174,10 @@ export class MaterialFactsForm {
         },
         this.material().id,
       ),
-      () => this.saved.emit(),
+      () => {
+        this.opened.take();
+        this.saved.emit();
+      },
     );
   }
 }

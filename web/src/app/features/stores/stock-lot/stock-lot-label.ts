@@ -5,9 +5,11 @@ import { MatInputModule } from '@angular/material/input';
 import type { StockLot } from '@vestigia/contract';
 import { MATERIAL_FORMS, readAmount } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
+import { openedOn } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { typeOf } from '../../../format/file-type';
 import { newId } from '../../../api/new-id';
+import { Meanwhile } from '../../../ui/meanwhile';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { NumberField } from '../../../ui/number-field';
@@ -15,7 +17,7 @@ import { NumberField } from '../../../ui/number-field';
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote, When],
   templateUrl: './stock-lot-label.html',
   styles: `
     .photos {
@@ -38,24 +40,34 @@ export class StockLotLabel {
   protected readonly forms = MATERIAL_FORMS;
   protected readonly saving = pageAction();
   protected readonly attaching = pageAction();
-  protected readonly place = linkedSignal(() => this.stockLot().row.place);
-  protected readonly bestBefore = linkedSignal(() => this.stockLot().row.bestBefore ?? '');
-  protected readonly note = linkedSignal(() => this.stockLot().note);
-  protected readonly form = linkedSignal<string>(() => this.stockLot().facts.form ?? '');
-  protected readonly container = linkedSignal(() => this.stockLot().facts.container);
+  protected readonly opened = openedOn(() => this.stockLot(), {
+    key: (s) => s.row.id,
+    version: (s) => s.version,
+    say: ({ row, note, facts }) => ({
+      place: row.place,
+      'best before': row.bestBefore ?? '',
+      note,
+      form: facts.form ?? '',
+      container: facts.container,
+      'empty weight': facts.tareMg === null ? '' : `${facts.tareMg / 1000} g`,
+      moisture: String(facts.moisturePercent ?? ''),
+      strength: String(facts.strengthPercent ?? ''),
+    }),
+  });
+  /** What the form stands on: it doesn't follow others while somebody writes. */
+  private readonly on = computed(() => this.opened.value() ?? this.stockLot());
+  protected readonly place = linkedSignal(() => this.on().row.place);
+  protected readonly bestBefore = linkedSignal(() => this.on().row.bestBefore ?? '');
+  protected readonly note = linkedSignal(() => this.on().note);
+  protected readonly form = linkedSignal<string>(() => this.on().facts.form ?? '');
+  protected readonly container = linkedSignal(() => this.on().facts.container);
   protected readonly tare = linkedSignal(() =>
-    this.stockLot().facts.tareMg === null ? '' : `${(this.stockLot().facts.tareMg ?? 0) / 1000} g`,
+    this.on().facts.tareMg === null ? '' : `${(this.on().facts.tareMg ?? 0) / 1000} g`,
   );
-  protected readonly moisture = linkedSignal(() => this.stockLot().facts.moisturePercent);
-  protected readonly strength = linkedSignal(() => this.stockLot().facts.strengthPercent);
-  protected readonly basis = linkedSignal(() => this.stockLot().facts.strengthBasis);
-  protected readonly reference = linkedSignal(() => this.stockLot().facts.reference);
-  private readonly version = linkedSignal(() => this.stockLot().version);
-  protected readonly theirs = computed(() =>
-    this.saving.problem()?.code === 'stale'
-      ? (this.saving.problem()?.theirs as { place: string; note: string; bestBefore: string | null })
-      : undefined,
-  );
+  protected readonly moisture = linkedSignal(() => this.on().facts.moisturePercent);
+  protected readonly strength = linkedSignal(() => this.on().facts.strengthPercent);
+  protected readonly basis = linkedSignal(() => this.on().facts.strengthBasis);
+  protected readonly reference = linkedSignal(() => this.on().facts.reference);
   private readonly tareReading = computed(() =>
     this.tare().trim() === '' ? undefined : readAmount(this.tare(), 'weight', { allowNothing: true }),
   );
@@ -81,7 +93,7 @@ export class StockLotLabel {
       this.api.put(
         '/api/stock-lots/{id}',
         {
-          version: this.version(),
+          version: this.opened.version(),
           place: this.place(),
           note: this.note(),
           bestBefore: this.bestBefore() || null,
@@ -89,13 +101,11 @@ export class StockLotLabel {
         },
         this.stockLot().row.id,
       ),
-      () => this.changed.emit(),
+      () => {
+        this.opened.take();
+        this.changed.emit();
+      },
     );
-  }
-
-  protected takeTheirs(): void {
-    this.changed.emit();
-    this.saving.clear();
   }
 
   protected photograph(event: Event): void {

@@ -1,0 +1,25 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import type { OpenedOn } from '../api/opened-on';
+
+/** What somebody else changed while this form was being written: both sides, and which one stands is chosen. */
+@Component({
+  selector: 'vs-meanwhile',
+  template: `@if (opened().meanwhile(); as changes) {
+    @if (changes.length > 0) {
+      <div class="refusal" role="alert">
+        Changed by somebody else while you write:
+        <ul>
+          @for (c of changes; track c.field) {
+            <li>{{ c.field }}: was “{{ c.was }}”, is “{{ c.is }}” now.</li>
+          }
+        </ul>
+        <button class="act" type="button" (click)="opened().take()">Take what stands now</button>
+        <button class="act" type="button" (click)="opened().keep()">Keep what I wrote</button>
+      </div>
+    }
+  }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Meanwhile {
+  readonly opened = input.required<Pick<OpenedOn<unknown>, 'meanwhile' | 'take' | 'keep'>>();
+}
