@@ -11,6 +11,8 @@ const LISTENING = ['/api/events', '/api/instruments/live'];
 /** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
 export class Someone {
   readonly troubles: string[] = [];
+  /** Presses and fields written or chosen so far. */
+  actions = 0;
   /**
    * What this page has asked for and not got yet. Kept here, because a request that a new page cuts off may end
    * without a word.
@@ -121,6 +123,7 @@ export class Someone {
       selector,
     )) as ElementHandle<Element>;
     await handle.evaluate((e) => (e as HTMLElement).click());
+    this.actions += 1;
   }
 
   /** Writes into the field with this label, in place of what is there. */
@@ -132,6 +135,7 @@ export class Someone {
     });
     await this.page.keyboard.press('Backspace');
     await this.page.keyboard.type(text);
+    this.actions += 1;
   }
 
   /** Waits until the server has every entry made on this screen. */
@@ -151,15 +155,20 @@ export class Someone {
       TYPED_MS,
     );
     await this.quiet('the proposal');
-    await this.page.evaluate((why) => {
+    this.actions += await this.page.evaluate((why) => {
+      let done = 0;
       for (const tick of document.querySelectorAll<HTMLInputElement>(
         'vs-lot-checks input[type=checkbox]:not(:checked)',
-      ))
+      )) {
         tick.click();
+        done += 1;
+      }
       for (const field of document.querySelectorAll<HTMLInputElement>('vs-lot-checks input:not([type=checkbox])')) {
         field.value = why;
         field.dispatchEvent(new Event('input'));
+        done += 1;
       }
+      return done;
     }, reason);
   }
 
@@ -177,6 +186,7 @@ export class Someone {
       });
     const value = String(await offered.jsonValue());
     await field.select(value);
+    this.actions += 1;
   }
 
   private async field(label: string): Promise<ElementHandle<Element>> {

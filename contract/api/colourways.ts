@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { firstLot } from '../first-lot';
 import { colourway, colourwayDetail, colourwayEdit, dyeInLiquor, newColourway, newMaster } from '../colourways';
 import type { Call } from './call';
 import { created } from './call';
@@ -30,6 +31,13 @@ export const colourwaysCalls = {
     path: '/api/colourways/{id}/masters',
     summary: 'This is it: a swatch or a lot’s colour becomes the master',
     body: newMaster,
+    reply: created,
+  },
+  firstLot: {
+    method: 'post',
+    path: '/api/first-lot',
+    summary: 'Set up what a first lot needs: pot, cloth, materials, a starter recipe and a colourway that waits',
+    body: firstLot,
     reply: created,
   },
   dyeInLiquor: {

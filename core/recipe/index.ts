@@ -36,3 +36,5 @@ export { changesChain, replanFor } from './replan-chain';
 export { practiceMaterials } from './replan-steps';
 export type { StepKind } from './step-kind';
 export { STEP_KIND_LABELS, STEP_KINDS, STEP_PURPOSES, takesPieces } from './step-kind';
+export type { Starter, StarterBody } from './starters';
+export { STARTER_LABELS, STARTERS, starterNeeds, starterRecipe, startersFor } from './starters';

@@ -1,5 +1,6 @@
 import { api } from '@vestigia/contract';
 import type { Routes } from '../http/routes';
+import { setUpFirstLot } from './first-lot';
 import { dyeInLiquor } from './dye-in-liquor';
 import { addColourway, editColourway, readColourways } from './colourways-store';
 
@@ -13,6 +14,9 @@ export function colourwaysRoutes(routes: Routes): void {
     await editColourway(db, id, body);
     return { id };
   });
+  routes.writes(api.firstLot, ['colourways', 'recipes', 'stores', 'studio'], ({ db, body, now, person }) =>
+    setUpFirstLot(db, body, { now, byId: person.id }),
+  );
   routes.writes(api.dyeInLiquor, ['colourways', 'recipes'], ({ db, id, body, now, person }) =>
     dyeInLiquor(db, id, body, { now, byId: person.id }),
   );

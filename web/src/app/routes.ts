@@ -157,6 +157,11 @@ export const routes: Routes = [
       },
       { path: 'lots', title: 'Lots', loadComponent: () => import('./features/lots/lots').then((m) => m.LotsPage) },
       {
+        path: 'lots/first',
+        title: 'A first lot',
+        loadComponent: () => import('./features/lots/first-lot').then((m) => m.FirstLotPage),
+      },
+      {
         path: 'lots/new',
         title: 'A new lot',
         loadComponent: () => import('./features/lots/new-lot').then((m) => m.NewLotPage),

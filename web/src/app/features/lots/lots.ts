@@ -29,6 +29,7 @@ const SHOWN_AT_FIRST = 40;
             from.
           </p>
           <a class="act main" routerLink="/lots/new">Start a lot</a>
+          <a class="act" routerLink="/lots/first">A first lot, step by step</a>
         </div>
       } @else {
         <div class="filters">
