@@ -178,6 +178,22 @@ describe('lengths as people write them', () => {
   });
 });
 
+describe('pieces of unlike weight', () => {
+  const base = { usualPieceWeightG: 100, pieceWord: 'hank' };
+  it.each<[string, number, number, string]>([
+    ['33 g + 35 g', 2, 34, '1 hank of 33 g + 1 hank of 35 g, 68 g dry'],
+    ['2 hanks of 100 g + 1 hank of 60 g', 3, 260 / 3, '2 hanks of 100 g + 1 hank of 60 g, 260 g dry'],
+    ['2 x 50 g plus 1 x 80 g', 3, 60, '2 hanks of 50 g + 1 hank of 80 g, 180 g dry'],
+  ])('%s', (text, pieces, weightG, understoodAs) => {
+    const read = readLotSize(text, base);
+    expect(read.ok && [read.size.pieces, read.size.understoodAs]).toEqual([pieces, understoodAs]);
+    expect(read.ok && read.size.pieceWeightG).toBeCloseTo(weightG, 9);
+  });
+  it.each(['33 g +', '33 g + some', '+ 33 g'])('%s is asked back', (text) =>
+    expect(readLotSize(text, base).ok).toBe(false),
+  );
+});
+
 describe('sizes of a lot as people write them', () => {
   const base = { usualPieceWeightG: 100, pieceWord: 'hank' };
   it.each<[string, number, number]>([

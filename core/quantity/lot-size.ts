@@ -74,6 +74,8 @@ export function readLotSize(text: string, base: SizedBase): LotSizeReading {
       'empty',
       `Say how many pieces of what dry weight, for example “12 ${pieceWord}s of 100 g” or “2.4 kg”.`,
     );
+  const parts = writtenText.split(UNLIKE).map((part) => part.trim());
+  if (parts.length > 1) return readUnlike(parts, base);
   if (writtenText.length > 80)
     return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
   const match = PIECES_OF.exec(writtenText);
@@ -108,6 +110,30 @@ export function readLotSize(text: string, base: SizedBase): LotSizeReading {
   if (!each.ok) return refuse(each.code, each.message);
   if (each.weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(each.weightG, pieceWord));
   return accept(pieces, each.weightG, pieceWord);
+}
+
+/** Pieces of unlike weight are written one after the other: `33 g + 35 g`, `2 hanks of 100 g + 1 hank of 60 g`. */
+const UNLIKE = /\s*\+\s*|\s+plus\s+/iu;
+const MAX_PARTS = 40;
+
+/** Every part by itself, then together: the total is kept, and a piece weighs what they do on average. */
+function readUnlike(parts: readonly string[], base: SizedBase): LotSizeReading {
+  if (parts.length > MAX_PARTS)
+    return refuse('notASize', `That is more than ${MAX_PARTS} weights. Write those that are alike together.`);
+  const readings = parts.map((part) => readLotSize(part, base));
+  const refused = readings.find((r) => !r.ok);
+  if (refused) return refused;
+  const sizes = readings.flatMap((r) => (r.ok ? [r.size] : []));
+  const pieces = sizes.reduce((sum, s) => sum + s.pieces, 0);
+  const totalG = sizes.reduce((sum, s) => sum + s.pieces * s.pieceWeightG, 0);
+  if (pieces > MAX_PIECES)
+    return refuse(
+      'tooMany',
+      `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
+    );
+  const alike = sizes.map((s) => `${countLabel(s.pieces, base.pieceWord)} of ${formatWeight(s.pieceWeightG)}`);
+  const understoodAs = `${alike.join(' + ')}, ${formatWeight(totalG)} dry`;
+  return { ok: true, size: { pieces, pieceWeightG: totalG / pieces, understoodAs } };
 }
 
 /** Lengths of cloth or yarn, by what a metre of the base weighs. */

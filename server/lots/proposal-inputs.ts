@@ -140,16 +140,17 @@ async function inSchools(
 
 async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
   const wanted = [{ baseId: colourway.base.id, quantityText: ask.quantityText }, ...ask.also];
-  const twice = wanted.find((w, i) => wanted.findIndex((o) => o.baseId === w.baseId) !== i);
-  if (twice) throw new Refusal('refused', 'One base stands in the lot twice. Put all its pieces on one line.');
+  // A base that stands there twice is one: pieces of unlike weight, weighed one by one.
+  const baseIds = [...new Set(wanted.map((w) => w.baseId))];
   const sizes: { base: Material; pieces: number; pieceWeightG: number }[] = [];
   const understood: string[] = [];
-  for (const { baseId, quantityText } of wanted) {
+  for (const baseId of baseIds) {
     const base = await findMaterial(db, baseId);
-    const size = readLotSize(quantityText, baseFacts(base));
+    const texts = wanted.filter((w) => w.baseId === baseId).map((w) => w.quantityText);
+    const size = readLotSize(texts.join(' + '), baseFacts(base));
     if (!size.ok) throw new Refusal('refused', size.message, { reason: size.code });
     sizes.push({ base, ...size.size });
-    understood.push(wanted.length === 1 ? size.size.understoodAs : `${size.size.understoodAs} of ${base.name}`);
+    understood.push(baseIds.length === 1 ? size.size.understoodAs : `${size.size.understoodAs} of ${base.name}`);
   }
   return { sizes, understoodAs: understood.join(' and ') };
 }

@@ -273,16 +273,15 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
       ['Silk ribbon', 100],
     ]);
     expect(both.plan.materials.find((m) => m.materialId === f.alum)?.total.value).toBe(45);
-    expect(
-      (
-        (
-          await post(
-            '/api/lots/proposal',
-            ask({ colourwayId: colourway, also: [{ baseId: f.wool, quantityText: '1 hank of 100 g' }] }),
-          ).expect(422)
-        ).body as Problem
-      ).detail,
-    ).toMatch(/stands in the lot twice/);
+    // A base that stands there twice is one: its pieces were weighed one by one.
+    const twice = (
+      await post(
+        '/api/lots/proposal',
+        ask({ colourwayId: colourway, also: [{ baseId: f.wool, quantityText: '1 hank of 60 g' }] }),
+      ).expect(200)
+    ).body as Proposal;
+    expect([twice.plan.pieces, twice.plan.wof.value]).toEqual([3, 260]);
+    expect(twice.understoodAs).toBe('2 hanks of 100 g + 1 hank of 60 g, 260 g dry');
 
     // Dyed again, it is the lot that it was: all its bases, and doses by all its fibre.
     const first = await created('/api/lots', {
