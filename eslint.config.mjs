@@ -66,6 +66,7 @@ const SERVER_ROOMS = [
   'devices',
   'auth',
   'studio',
+  'notes',
   'stores',
   'recipes',
   'colourways',

@@ -1,3 +1,4 @@
+import { noteRecord } from './notes';
 import { MOVEMENT_KINDS, READING_STATES, VERDICTS } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
@@ -135,6 +136,7 @@ export const studioDocument = z
     liquorEntries: z
       .array(z.object({ id, stockLotId: id, kind: z.string(), after: liquor, note: z.string(), ...who }))
       .default([]),
+    notes: z.array(noteRecord).default([]),
     containers: z.array(newContainer).default([]),
     tags: z.array(tagRecord).default([]),
     probeLogs: z

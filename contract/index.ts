@@ -8,6 +8,7 @@ export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
 export type { LabUnder, LotDetail, LotState, LotSummary, Station } from './lots';
 export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
 export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';
+export type { NewNote, Note, NoteSubject, ReadNewNote } from './notes';
 export type { FirstLot, ReadFirstLot } from './first-lot';
 export type { Agreement, ReadAgreement, LotExtras, Proposal, ProposalAsk, ReadProposalAsk } from './proposal';
 export type { Problem, ProblemCode } from './problem';

@@ -34,7 +34,7 @@ export type Today = z.infer<typeof today>;
 
 export const searchHit = z
   .object({
-    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'vessel']),
+    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'material', 'vessel']),
     id,
     title: z.string(),
     detail: z.string(),

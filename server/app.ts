@@ -21,6 +21,7 @@ import { Routes } from './http/routes';
 import { Writer } from './http/write';
 import { refoldStale } from './lots/lot-progress';
 import { lotsRoutes } from './lots/routes';
+import { notesRoutes } from './notes/routes';
 import { recipesRoutes } from './recipes/routes';
 import { completeHazards } from './stores/materials-store';
 import { storesRoutes } from './stores/routes';
@@ -78,6 +79,7 @@ export async function createApp(
   authRoutes(router, context, writer);
   const routes = new Routes(router, context, writer, checkReplies);
   studioRoutes(routes);
+  notesRoutes(routes);
   storesRoutes(routes);
   transferRoutes(routes, context, writer);
   recipesRoutes(routes);

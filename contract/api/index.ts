@@ -1,5 +1,6 @@
 import { authCalls } from './auth';
 import { studioCalls } from './studio';
+import { notesCalls } from './notes';
 import { storesCalls } from './stores';
 import { transferCalls } from './transfer';
 import { recipesCalls } from './recipes';
@@ -14,6 +15,7 @@ export type { Call } from './call';
 export const api = {
   ...authCalls,
   ...studioCalls,
+  ...notesCalls,
   ...storesCalls,
   ...transferCalls,
   ...recipesCalls,

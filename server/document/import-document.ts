@@ -112,6 +112,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.tags, d.tags);
   if (d.tags.length > 0)
     await tx.execute(sql`SELECT setval(pg_get_serial_sequence('tags', 'seq'), (SELECT max(seq) FROM tags))`);
+  await insert(schema.notes, d.notes);
   for (const { base64, ...l } of d.probeLogs)
     await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });
   for (const { base64, ...a } of d.attachments)

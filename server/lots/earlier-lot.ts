@@ -1,10 +1,11 @@
-import type { Proposal, RunEntryView } from '@vestigia/contract';
+import type { Note, Proposal, RunEntryView } from '@vestigia/contract';
 import type { LotConditions } from '@vestigia/core';
 import { currentEntries, entriesOfKind, findRunDeviations } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { recipeVersions, recipes, vessels, waters } from '../db/schema';
 import { lotTag } from '../shared/lot-tag';
+import { readNextNotes } from '../notes/notes-store';
 import { plannedConditions, readStrengths, realConditions } from './conditions';
 import { readParts } from './lot-parts';
 import type { LotRow } from './lots-store';
@@ -61,7 +62,7 @@ export async function readEarlier(db: Db, lot: LotRow): Promise<EarlierLot> {
       recipeVersionId: lot.recipeVersionId,
       recipeNumber: version?.number ?? 0,
       quantityText: lot.quantityText,
-      said: whatWasSaid(entries, verdicts),
+      said: whatWasSaid(entries, verdicts, await readNextNotes(db, lot.id, lot.colourwayId)),
       deviations: deviations.map((d) => ({ step: lot.plan.steps[d.stepIndex]?.title ?? '', message: d.message })),
     },
   };
@@ -71,6 +72,7 @@ export async function readEarlier(db: Db, lot: LotRow): Promise<EarlierLot> {
 function whatWasSaid(
   entries: readonly RunEntryView[],
   verdicts: readonly { readonly reason: string; readonly at: string; readonly by: { readonly name: string } }[],
+  notes: readonly Note[],
 ): NonNullable<Proposal['then']>['said'] {
   const next = entriesOfKind(currentEntries(entries), 'note')
     .filter((e) => e.detail?.next && e.text)
@@ -78,5 +80,6 @@ function whatWasSaid(
   const why = verdicts
     .filter((v) => v.reason.trim() !== '')
     .map((v) => ({ text: v.reason, by: v.by.name, at: v.at, of: 'verdict' as const }));
-  return [...next, ...why].sort((a, b) => (a.at < b.at ? 1 : -1));
+  const noted = notes.map((n) => ({ text: n.text, by: n.by.name, at: n.at, of: 'next' as const }));
+  return [...next, ...noted, ...why].sort((a, b) => (a.at < b.at ? 1 : -1));
 }

@@ -3,6 +3,7 @@ import { countLabel, readTagCode } from '@vestigia/core';
 import { asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
+import { searchNotes } from './search-notes';
 import { readTag } from '../bench/tags';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
@@ -84,6 +85,7 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
     .where(ilike(colourways.name, like))
     .orderBy(asc(colourways.name))
     .limit(MAX_HITS);
+  const noted = await searchNotes(db, like, MAX_HITS);
   return [
     ...foundLots.map((l) => ({
       kind: 'lot' as const,
@@ -98,6 +100,7 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
       detail: j.place === '' ? j.material : `${j.material}, ${j.place}`,
     })),
     ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway' })),
+    ...noted,
     ...foundRecipes.map((r) => ({
       kind: 'recipe' as const,
       id: r.id,

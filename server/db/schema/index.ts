@@ -7,6 +7,7 @@
 export { secrets, people, sessions, idempotencyKeys } from './people';
 export { studio, heatSources, vessels, waters } from './room';
 export { materials, spoonWeighings, stockLots, stocktakes } from './materials';
+export { notes } from './notes';
 export { recipes, recipeVersions, recipeStatuses, proofs } from './recipes';
 export { stripTrials, stripReadings, stripPromotions } from './strip-trials';
 export type { RunningOfLot } from './lots';

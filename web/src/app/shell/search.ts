@@ -12,6 +12,7 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   stockLot: '/stores',
   recipe: '/recipes',
   colourway: '/colourways',
+  material: '/stores/materials',
   vessel: '/studio',
 };
 
@@ -20,7 +21,7 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   selector: 'vs-search',
   imports: [FormsModule],
   template: `
-    <label class="small" for="search-words">Search lots, jars, recipes, colourways</label>
+    <label class="small" for="search-words">Search lots, jars, recipes, colourways, notes</label>
     <input
       #field
       id="search-words"

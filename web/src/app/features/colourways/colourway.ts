@@ -11,6 +11,7 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { LotLedger } from '../../ui/lot-ledger';
 import { Meanwhile } from '../../ui/meanwhile';
+import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
@@ -27,6 +28,7 @@ import { NumberField } from '../../ui/number-field';
     MatInputModule,
     LotLedger,
     Meanwhile,
+    Notes,
     RefusalNote,
     Swatch,
     When,

@@ -43,6 +43,7 @@ import { FigureValue } from '../../ui/figure-value';
 import { HeatChart } from '../../ui/heat-chart';
 import { LOT_STATE_LABELS, lotStateClass } from '../../format/lot-states';
 import { newId } from '../../api/new-id';
+import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { ThenAndNow } from '../../ui/then-and-now';
@@ -65,6 +66,7 @@ import { entryLabel, toldLater } from '../../format/entry-label';
     HeatChart,
     PlacedPicture,
     PourBack,
+    Notes,
     RefusalNote,
     StepBaths,
     Swatch,

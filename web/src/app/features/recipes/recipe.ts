@@ -34,6 +34,7 @@ import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { ContextPanel } from '../../services/context-panel';
 import { newId } from '../../api/new-id';
+import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
@@ -48,6 +49,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
   selector: 'vs-recipe',
   imports: [
     NumberField,
+    Notes,
     Count,
     RouterLink,
     FormsModule,

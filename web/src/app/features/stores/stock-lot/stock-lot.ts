@@ -6,6 +6,7 @@ import { StudioSettings } from '../../../api/studio-settings';
 import { liveQuery } from '../../../api/live-query';
 import { ContextPanel } from '../../../services/context-panel';
 import { Amount } from '../../../format/amount';
+import { Notes } from '../../../ui/notes';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { StockLotCount } from './stock-lot-count';
@@ -21,6 +22,7 @@ import { TracePicture } from './trace-picture';
   imports: [
     RouterLink,
     Amount,
+    Notes,
     RefusalNote,
     When,
     StockLotCount,

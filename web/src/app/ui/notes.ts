@@ -1,0 +1,97 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { Note, NoteSubject } from '@vestigia/contract';
+import { ApiClient } from '../api/api-client';
+import { liveQuery } from '../api/live-query';
+import { newId } from '../api/new-id';
+import { pageAction } from '../api/page-action';
+import { RefusalNote } from './refusal';
+import { When } from './when';
+
+const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const;
+
+/** Notes on whatever the page is about: written at any time, found by search, corrected beside what they were. */
+@Component({
+  selector: 'vs-notes',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  template: `<h2>Notes</h2>
+    @if (notes.value(); as all) {
+      @for (n of all; track n.id) {
+        <p>
+          {{ n.text }}
+          <span class="soft small">
+            {{ n.mark ? markLabel[n.mark] + ', ' : '' }}{{ n.by.name }}, {{ n.at | when: 'moment' }}
+          </span>
+          <button class="plain small" type="button" (click)="correct(n)">Correct</button>
+        </p>
+      }
+    }
+    <form (ngSubmit)="keep()">
+      <div class="fields">
+        <mat-form-field class="wide"
+          ><mat-label>{{ correcting() ? 'What should stand; empty takes it back' : 'A note' }}</mat-label
+          ><textarea matInput rows="2" name="note" [(ngModel)]="text"></textarea>
+        </mat-form-field>
+        @if (marks().length > 0) {
+          <mat-form-field
+            ><mat-label>Seen again</mat-label
+            ><select matNativeControl name="mark" [(ngModel)]="mark">
+              <option [ngValue]="null">here, and by search</option>
+              @for (m of marks(); track m) {
+                <option [ngValue]="m">{{ markLabel[m] }}</option>
+              }
+            </select></mat-form-field
+          >
+        }
+      </div>
+      <vs-refusal [problem]="action.problem()" />
+      <button class="act" type="submit" [disabled]="action.busy()">Keep the note</button>
+      @if (correcting()) {
+        <button class="plain" type="button" (click)="clear()">Leave it</button>
+      }
+    </form>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Notes {
+  private readonly api = inject(ApiClient);
+  readonly subject = input.required<NoteSubject>();
+  readonly subjectId = input.required<string>();
+  /** Where else a note may be seen again. */
+  readonly marks = input<readonly NonNullable<Note['mark']>[]>([]);
+  protected readonly markLabel = MARK_LABELS;
+  protected readonly action = pageAction();
+  protected readonly text = signal('');
+  protected readonly mark = signal<Note['mark']>(null);
+  protected readonly correcting = signal<Note | undefined>(undefined);
+  protected readonly notes = liveQuery(
+    ['notes'],
+    () => this.api.get('/api/notes', { query: { subject: this.subject(), id: this.subjectId() } }),
+    () => `${this.subject()} ${this.subjectId()}`,
+  );
+  private noteId = newId();
+
+  protected correct(note: Note): void {
+    this.correcting.set(note);
+    this.text.set(note.text);
+    this.mark.set(note.mark);
+  }
+
+  protected clear(): void {
+    this.correcting.set(undefined);
+    this.text.set('');
+    this.mark.set(null);
+  }
+
+  protected keep(): void {
+    const before = this.correcting();
+    const [subject, subjectId] = before ? [before.subject, before.subjectId] : [this.subject(), this.subjectId()];
+    const body = { id: this.noteId, subject, subjectId, text: this.text(), mark: this.mark() };
+    this.action.run(this.api.post('/api/notes', { ...body, replacesId: before?.id ?? null }), () => {
+      this.noteId = newId();
+      this.clear();
+      this.notes.reload();
+    });
+  }
+}
