@@ -29,6 +29,8 @@ export const newMaster = z.object({
   lab: labUnder.nullable(),
   lotId: id.nullable().default(null),
   reason: noteOf('The reason'),
+  /** Write the recipe's next version as that lot was really dyed, under this id, and dye by it from now on. */
+  asDoneVersionId: id.nullable().default(null),
 });
 export type NewMaster = z.infer<typeof newMaster>;
 

@@ -105,6 +105,7 @@ export const lotPlan = z
         strain: z.enum(STRAIN_WAYS).nullable().default(null),
         targetPh: range.nullable().default(null),
         forWhom: z.string().default(''),
+        groups: z.array(z.string()).optional(),
         baths: z.array(plannedBath).default([]),
         weighings: z.array(
           z.object({

@@ -51,6 +51,14 @@ const settingFields = {
   balanceName: nameOf('The balance’s name'),
   balanceResolutionG: numberIn('The balance’s step', 0.001, 100, 'g'),
   balanceCapacityG: numberIn('What the balance carries', 1, 500_000, 'g'),
+  fineBalance: z
+    .object({
+      name: nameOf('The fine balance’s name'),
+      resolutionG: numberIn('The fine balance’s step', 0.0001, 10, 'g'),
+      capacityG: numberIn('What the fine balance carries', 0.1, 10_000, 'g'),
+    })
+    .nullable()
+    .default(null),
   /** Which spoon, cup and gallon a bare word means here; `null`: always ask. */
   volumeSystem: volumeSystem.nullable().default(null),
   currency: z

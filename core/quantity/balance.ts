@@ -2,11 +2,23 @@ import type { Figure, FigureInput } from './figure';
 import { figure } from './figure';
 import { formatWeight } from './weight';
 
-/** What a balance can do. */
-export interface Balance {
+/** One balance, and what it can do. */
+export interface OneBalance {
   readonly name: string;
   readonly resolutionG: number;
   readonly capacityG: number;
+}
+
+/** What a studio weighs on: the bench balance, and a fine one for small doses where there is one. */
+export interface Balance extends OneBalance {
+  readonly fine?: OneBalance | null | undefined;
+}
+
+/** The balance a dose is weighed on: the fine one, where the bench one would be off and the fine one carries it. */
+export function balanceFor(exactG: number, balance: Balance): OneBalance {
+  const { fine } = balance;
+  const doubtful = exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE;
+  return fine && doubtful && exactG <= fine.capacityG && fine.resolutionG < balance.resolutionG ? fine : balance;
 }
 
 /** The ledger's smallest unit. */
@@ -36,10 +48,11 @@ export function roundToResolution(weightG: number, resolutionG: number): number 
  */
 export function weighableDose(
   exactG: number,
-  balance: Balance,
+  balances: Balance,
   formula: string,
   inputs: readonly FigureInput[],
 ): Figure {
+  const balance = balanceFor(exactG, balances);
   const roundedG = roundToResolution(exactG, balance.resolutionG);
   if (exactG > 0 && roundedG === 0)
     return figure(Math.max(MILLIGRAM_G, roundToResolution(exactG, MILLIGRAM_G)), 'g', formula, inputs, [
@@ -60,10 +73,10 @@ export function weighableDose(
   return figure(roundedG, 'g', formula, inputs, notes);
 }
 
-const roundings = new WeakMap<Balance, string>();
+const roundings = new WeakMap<OneBalance, string>();
 
 /** The note of every dose that is rounded: said once for a balance. */
-function roundedTo(balance: Balance): string {
+function roundedTo(balance: OneBalance): string {
   const said =
     roundings.get(balance) ?? `rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`;
   roundings.set(balance, said);

@@ -1,7 +1,8 @@
 export type { AmountOptions, AmountReading, StockMeasure } from './amount';
 export { formatAmount, readAmount, STOCK_MEASURES } from './amount';
-export type { Balance } from './balance';
+export type { Balance, OneBalance } from './balance';
 export {
+  balanceFor,
   DEFAULT_WEIGH_WITHIN_PERCENT,
   roundToResolution,
   weighableDose,

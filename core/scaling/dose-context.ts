@@ -2,7 +2,7 @@ import type { DosedReagent } from '../bath/ph';
 import type { WaterFacts } from '../bath/water';
 import type { StockMeasure } from '../quantity/amount';
 import type { Balance } from '../quantity/balance';
-import { weighableDose, weighingPortions } from '../quantity/balance';
+import { balanceFor, weighableDose, weighingPortions } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { TaughtSpoon } from '../quantity/spoon';
@@ -88,14 +88,16 @@ export function weighed(
   if (material.measure === 'pieces')
     return { ok: false, unknown: { code: 'countedInPackets', materialName: material.name } };
   const target = weighableDose(exactG, balance, formula, inputs);
+  const on = balanceFor(exactG, balance);
   return {
     ok: true,
     measure: 'weight',
     target,
-    solution: solutionFor(exactG, balance, material.catalogueKey),
+    solution: solutionFor(exactG, on, material.catalogueKey),
     advice: [
-      ...stockSolutionAdvice(exactG, balance, material.catalogueKey),
-      ...weighingPortions(target.value, balance),
+      ...(on === balance ? [] : [`On the ${on.name}.`]),
+      ...stockSolutionAdvice(exactG, on, material.catalogueKey),
+      ...weighingPortions(target.value, on),
     ],
   };
 }

@@ -87,6 +87,8 @@ export interface PlannedStep {
   readonly targetPh: { readonly low: number; readonly high: number } | null;
   /** Which of the pieces, in words; empty when all of them. */
   readonly forWhom: string;
+  /** The same as keys of groups; all of them where absent. */
+  readonly groups?: readonly string[] | undefined;
   readonly baths: readonly PlannedBath[];
 }
 

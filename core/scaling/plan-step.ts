@@ -2,7 +2,7 @@ import { fibresIn } from '../bath/fibre';
 import { cautionsForStep } from './step-cautions';
 import { houseHints, practiceOf } from './house-practice';
 import type { PlannedBath, PlannedGroup, PlannedStep, PlannedWeighing } from './lot-plan';
-import { forWhom } from './plan-groups';
+import { forWhom, goesThrough } from './plan-groups';
 import type { PlanInput } from './plan-input';
 import { materialById } from './plan-input';
 import { hottestC, stepMinutes } from '../recipe/course';
@@ -20,6 +20,10 @@ export interface StepPlace {
   readonly groups: readonly PlannedGroup[];
   readonly input: PlanInput;
 }
+
+/** Which pieces it is for, in words and as keys; nothing where it is for all of them. */
+const whose = (label: string, groups: readonly PlannedGroup[]): Pick<PlannedStep, 'forWhom' | 'groups'> =>
+  label === '' ? { forWhom: '' } : { forWhom: label, groups: groups.map((g) => g.key) };
 
 /** A step of the recipe as it is done in this lot. */
 export function planStep(
@@ -65,7 +69,10 @@ export function planStep(
     liquor,
     ...(temperatureC === undefined ? {} : { temperatureC }),
     ...(ceilingC === undefined ? {} : { ceilingC }),
-    forWhom: forWhom(step, groups, input.recipe),
+    ...whose(
+      forWhom(step, groups, input.recipe),
+      groups.filter((g) => goesThrough(step, g)),
+    ),
     cautions: [
       ...step.cautions.map((text) => ({ code: 'written' as const, text })),
       ...houseHints(step, [...new Set(groups.flatMap(fibresIn))], (key) =>

@@ -1,4 +1,4 @@
-import { roundToResolution, weighingToleranceG } from '../quantity/balance';
+import { balanceFor, roundToResolution, weighingToleranceG } from '../quantity/balance';
 import type { StockMeasure } from '../quantity/amount';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
@@ -26,18 +26,22 @@ const SOLUTION_WITHIN_SHARE = 0.1;
 
 const UNITS: Readonly<Record<StockMeasure, string>> = { weight: 'g', volume: 'ml', pieces: '' };
 
-/** The finest step, in smallest units, that can be measured out. */
-const stepOf = (measure: StockMeasure, input: StockRules): number =>
-  measure === 'weight' ? Math.max(1, Math.round(input.balance.resolutionG * 1000)) : measure === 'volume' ? 1000 : 1;
+/** The finest step, in smallest units, that these needs are measured out by: a small dose on the fine balance. */
+function stepOf(measure: StockMeasure, needs: readonly number[], { balance }: StockRules): number {
+  if (measure !== 'weight') return measure === 'volume' ? 1000 : 1;
+  const steps = needs.filter((n) => n > 0).map((n) => balanceFor(n / 1000, balance).resolutionG);
+  return Math.max(1, Math.round(Math.min(balance.resolutionG, ...steps) * 1000));
+}
 
 /** How near a weighing must come to its target, in the unit of its measure. */
 export function toleranceOf(target: number, measure: StockMeasure, { recipe, balance }: StockRules): number {
+  const { resolutionG } = balanceFor(target, balance);
   // What the balance can't show is measured from a solution, to the millilitre.
-  if (measure === 'weight' && target < balance.resolutionG) return target * SOLUTION_WITHIN_SHARE;
+  if (measure === 'weight' && target < resolutionG) return target * SOLUTION_WITHIN_SHARE;
   // A jug is read to the millilitre, packets are counted.
   return measure === 'pieces'
     ? 0
-    : weighingToleranceG(target, measure === 'weight' ? balance.resolutionG : 1, recipe.weighWithinPercent);
+    : weighingToleranceG(target, measure === 'weight' ? resolutionG : 1, recipe.weighWithinPercent);
 }
 
 /**
@@ -75,7 +79,8 @@ export function takeFromStock(
   const stock = proven.some((s) => s.free >= total) ? proven : fit;
   if (source && stock !== proven)
     notes.push(`proven with ${source.tag}, which doesn’t hold enough: dye a strip of what stands in for it`);
-  const finest = needs.some((n) => n > 0 && n < stepOf(measure, input)) ? 1 : stepOf(measure, input);
+  const measurable = stepOf(measure, needs, input);
+  const finest = needs.some((n) => n > 0 && n < measurable) ? 1 : measurable;
   const step = isBase ? 1 : finest;
   const { picks, short, notes: how } = allocate(total, stock, { today: input.today, preferOneLot: isBase, step });
   // What a jar lacks by less than a step of the balance nobody weighs: the largest weighing goes without it.

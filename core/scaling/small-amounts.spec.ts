@@ -31,6 +31,37 @@ describe('a dose below half a step of the balance', () => {
   });
 });
 
+describe('two balances', () => {
+  const fine = { name: 'fine balance', resolutionG: 0.01, capacityG: 50 };
+  const on = (percentOwf: number, balance: typeof COARSE & { fine?: typeof fine }) =>
+    planned(
+      input({
+        recipe: dosed('iron', percentOwf),
+        bases: [wool(1, 25)],
+        materials: [material('alum', stockLot('ALU-1', 500)), material('iron', stockLot('FER-1', 100))],
+        balance,
+      }),
+    ).steps.find((s) => s.kind === 'modify')?.weighings[0];
+
+  it('a dose the bench one can’t show well is weighed on the fine one, to its step, and says so', () => {
+    const w = on(1.5, { ...COARSE, fine });
+    expect([w?.target.value, w?.picks, w?.solution, w?.tolerance]).toEqual([
+      0.38,
+      [{ stockLotId: 'FER-1', amount: 380 }],
+      null,
+      0.01,
+    ]);
+    expect(w?.advice).toEqual(['On the fine balance.']);
+    expect(w?.target.working.notes.join()).toContain('of the fine balance');
+  });
+  it('what the bench one weighs well stays on it, and so does what the fine one can’t carry', () => {
+    expect(on(100, { ...COARSE, fine })?.advice).toEqual([]);
+    expect(on(1.5, { ...COARSE, fine: { ...fine, capacityG: 0.2 } })?.solution).not.toBeNull();
+  });
+  it('a dose below the fine one’s step too is taken from a solution', () =>
+    expect(on(0.01, { ...COARSE, fine })?.solution).toMatchObject({ dissolveG: 0.5 }));
+});
+
 describe('a small dose of what doesn’t dissolve', () =>
   it('is never made into a solution', () => {
     const chalk: PlanMaterial = { ...material('chalk', stockLot('CHA-1', 100)), catalogueKey: 'chalk' };

@@ -1,4 +1,4 @@
-import type { Balance } from '../quantity/balance';
+import type { OneBalance } from '../quantity/balance';
 import { formatVolume } from '../quantity/volume';
 import { formatWeight } from '../quantity/weight';
 
@@ -11,7 +11,7 @@ const DOUBTFUL_SHARE = 0.05;
  */
 export function stockSolutionAdvice(
   exactG: number,
-  balance: Balance,
+  balance: OneBalance,
   catalogueKey: string | null | undefined,
 ): string[] {
   if (!isDoubtful(exactG, balance)) return [];
@@ -29,12 +29,12 @@ export function stockSolutionAdvice(
 /** The solution to take a dose from that is near the balance’s step; `null` where it weighs well, or won’t dissolve. */
 export const solutionFor = (
   exactG: number,
-  balance: Balance,
+  balance: OneBalance,
   catalogueKey: string | null | undefined,
 ): StockSolution | null =>
   isDoubtful(exactG, balance) && !INSOLUBLE.includes(catalogueKey ?? '') ? proposeStockSolution(exactG, balance) : null;
 
-const isDoubtful = (exactG: number, balance: Balance): boolean =>
+const isDoubtful = (exactG: number, balance: OneBalance): boolean =>
   exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE;
 
 /** What no solution is made of. */
@@ -51,7 +51,7 @@ export interface StockSolution {
  * A solution for a dose too small to weigh: fifty steps of the balance or more of the powder (half a step is then 1
  * %), in as much water as makes the dose a volume of 20 ml or more. Amounts in round figures.
  */
-export function proposeStockSolution(doseG: number, balance: Balance): StockSolution {
+export function proposeStockSolution(doseG: number, balance: OneBalance): StockSolution {
   if (!(doseG > 0)) throw new RangeError(`doseG must be above zero, got ${doseG}`);
   const dissolveG = roundUp(Math.max(50 * balance.resolutionG, doseG));
   const inMl = roundUp(Math.max(100, (20 * dissolveG) / doseG));

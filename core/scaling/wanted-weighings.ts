@@ -1,6 +1,6 @@
 import type { DosedReagent } from '../bath/ph';
 import type { PhReagent } from '../bath/ph-reagent';
-import { weighableDose } from '../quantity/balance';
+import { balanceFor, weighableDose } from '../quantity/balance';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { Dose } from '../recipe/dose';
@@ -118,7 +118,7 @@ export function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted
             ...before,
             advice: [...new Set([...before.advice, ...w.advice])],
             tolerance: toleranceOf(value, w.measure, input),
-            solution: w.measure === 'weight' ? solutionFor(value, input.balance, keyOf(w)) : null,
+            solution: w.measure === 'weight' ? solutionFor(value, balanceFor(value, input.balance), keyOf(w)) : null,
             target: figure(
               value,
               w.target.unit,

@@ -1,6 +1,6 @@
 import type { Tag, TagOf } from '@vestigia/contract';
-import type { TagKind } from '@vestigia/core';
-import { countLabel, knotTag, readTagCode, sayKnotTag, writeTagCode } from '@vestigia/core';
+import type { LotPlan, TagKind } from '@vestigia/core';
+import { completePlan, countLabel, knotTag, readTagCode, sayKnotTag, sayPieceTag, writeTagCode } from '@vestigia/core';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/database';
@@ -75,6 +75,13 @@ export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]>
   return found;
 }
 
+/** Base, part, dips and modifier, and the knots that say the number. */
+const sayPiece = (plan: LotPlan, number: number): string =>
+  [sayPieceTag(plan, number), number <= MOST_KNOTTED ? `knots: ${sayKnotTag(knotTag(number))}` : '']
+    .filter((part) => part !== '')
+    .join('. ');
+const MOST_KNOTTED = 100;
+
 async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
   const ids = (of: (row: Row) => string | null): string[] => [...new Set(rows.flatMap((r) => of(r) ?? []))];
   const [stockLotIds, vesselIds, lotIds] = [ids((r) => r.stockLotId), ids((r) => r.vesselId), ids((r) => r.lotId)];
@@ -138,7 +145,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
           ...of,
           code,
           title: `${named}, piece ${row.number}`,
-          detail: row.number !== null && row.number <= 100 ? `knots: ${sayKnotTag(knotTag(row.number))}` : '',
+          detail: lot && row.number !== null ? sayPiece(completePlan(lot.plan), row.number) : '',
           path: `/lots/${row.lotId}`,
         };
       case 'bath':

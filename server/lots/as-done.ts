@@ -10,16 +10,26 @@ import { findLot, readEntries } from './lots-store';
 
 /** Writes the recipe's next version as a lot was really dyed: a trial, with what is otherwise in its note. */
 export async function writeAsDone(db: Db, lotId: string, { id }: { id: string }, by: By): Promise<{ id: string }> {
+  const written = await writeWhereOtherwise(db, lotId, id, by);
+  if (written) return written;
+  const { number } = await findLot(db, lotId);
+  throw new Refusal('refused', `${lotTag(number)} went as its recipe says. There is nothing to write otherwise.`, {
+    reason: 'asPlanned',
+  });
+}
+
+/** The same; nothing where the lot went as its recipe says. */
+export async function writeWhereOtherwise(
+  db: Db,
+  lotId: string,
+  id: string,
+  by: By,
+): Promise<{ id: string } | undefined> {
   const lot = await findLot(db, lotId);
   const version = await findVersion(db, lot.recipeVersionId);
   const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
   const { steps, changes } = recipeAsDone(version.body.steps, lot.plan, records);
-  if (changes.length === 0)
-    throw new Refusal(
-      'refused',
-      `${lotTag(lot.number)} went as its recipe says. There is nothing to write otherwise.`,
-      { reason: 'asPlanned' },
-    );
+  if (changes.length === 0) return undefined;
   const label = [
     `As ${lotTag(lot.number)} was really dyed, after version ${version.number}:`,
     ...changes.map((c) => `${c.stepTitle}: ${c.message}.`),

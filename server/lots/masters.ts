@@ -7,6 +7,7 @@ import { uuidv7 } from '../shared/ids';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
+import { writeWhereOtherwise } from './as-done';
 import { refoldProgress } from './lot-progress';
 import { findLot } from './lots-store';
 
@@ -72,12 +73,24 @@ export async function setMaster(
     .update(colourways)
     .set({ master: lab, version: colourway.version + 1 })
     .where(eq(colourways.id, colourwayId));
+  if (given.asDoneVersionId !== null && given.lotId !== null)
+    await dyeAsDone(db, colourwayId, given.lotId, given.asDoneVersionId, { now, byId });
   const waiting = await db
     .select({ id: lots.id, master: lots.master })
     .from(lots)
     .where(eq(lots.colourwayId, colourwayId));
   for (const lot of waiting.filter((l) => l.master === null)) await refoldProgress(db, lot.id);
   return { id: given.id };
+}
+
+/** From now on the colourway is dyed as that lot really was; where it went as its recipe says, by that version. */
+async function dyeAsDone(db: Db, colourwayId: string, lotId: string, versionId: string, by: By): Promise<void> {
+  const lot = await findLot(db, lotId);
+  const written = await writeWhereOtherwise(db, lotId, versionId, by);
+  await db
+    .update(colourways)
+    .set({ recipeVersionId: written?.id ?? lot.recipeVersionId })
+    .where(eq(colourways.id, colourwayId));
 }
 
 /** The colour a lot came out, dry. */

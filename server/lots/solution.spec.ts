@@ -76,6 +76,7 @@ describe.each(KINDS)('a dose too small for the balance, at the bench (%s)', (kin
   const read = async (id: string): Promise<StockLot> =>
     (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
   const done = async (id: string): Promise<LotDetail> => {
+    studio.pass(5);
     await post(`/api/lots/${id}/entries`, runEntry(1, 'finish')).expect(200);
     return (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
   };

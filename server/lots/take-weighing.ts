@@ -188,6 +188,6 @@ async function takenBy(db: Db, runEntryId: string): Promise<number> {
 /** The finest the studio's balance shows, smallest units: what differs by less is equal. */
 async function finestStep(db: Db, measure: StockMeasure): Promise<number> {
   if (measure !== 'weight') return 1;
-  const [row] = await db.select({ resolutionG: studio.balanceResolutionG }).from(studio);
-  return Math.max(1, Math.round((row?.resolutionG ?? 0.001) * 1000));
+  const [row] = await db.select({ resolutionG: studio.balanceResolutionG, fine: studio.fineBalance }).from(studio);
+  return Math.max(1, Math.round(Math.min(row?.resolutionG ?? 0.001, row?.fine?.resolutionG ?? Infinity) * 1000));
 }

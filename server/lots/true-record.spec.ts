@@ -1,4 +1,4 @@
-import type { LotDetail, Problem, Proposal, RecipeVersionDetail, StockLot } from '@vestigia/contract';
+import type { ColourwayDetail, LotDetail, Problem, Proposal, RecipeVersionDetail, StockLot } from '@vestigia/contract';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
@@ -258,5 +258,20 @@ describe.each(KINDS)('what really happened, on a %s', (kind) => {
     const none = { ...weighing(f.wool, '', '200 g'), stockLotId: null };
     const { status, body } = await write(lot, runEntry(0, 'weigh', { weighing: none }));
     expect([status, (body as Problem).detail]).toEqual([404, expect.stringContaining('no such jar')]);
+  });
+
+  it('“this is it” takes the lot’s colour, and the recipe as it was really done', async () => {
+    const lot = await makeLot(studio, f, { quantityText: SIZE });
+    await dyed(lot, [added('10 g')]);
+    await released(lot);
+    const versionId = newId();
+    const master = { id: newId(), lab: null, lotId: lot, reason: 'better so', asDoneVersionId: versionId };
+    await studio.agent.post(`/api/colourways/${f.colourway}/masters`).send(master).expect(200);
+    const { body } = await studio.agent.get(`/api/colourways/${f.colourway}`).expect(200);
+    const { recipe } = (body as ColourwayDetail).colourway;
+    expect(recipe.versionId).toBe(versionId);
+    const version = (await studio.agent.get(`/api/recipe-versions/${versionId}`).expect(200))
+      .body as RecipeVersionDetail;
+    expect(version.body.steps[1]?.doses).toContainEqual({ by: 'percentOwf', materialId: onion, percentOwf: 5 });
   });
 });

@@ -36,6 +36,7 @@ export async function readRoom(db: Db): Promise<StudioRoom> {
       name: row.balanceName,
       resolutionG: Number(row.balanceResolutionG.toPrecision(6)),
       capacityG: row.balanceCapacityG,
+      ...(row.fineBalance ? { fine: row.fineBalance } : {}),
     },
     room: {
       roomC: row.roomC,

@@ -1,5 +1,5 @@
 import type { StudioVessel, WaterSource } from '@vestigia/contract';
-import type { JudgeRule, Practice, VolumeSystem } from '@vestigia/core';
+import type { JudgeRule, OneBalance, Practice, VolumeSystem } from '@vestigia/core';
 import { DEFAULT_PROOFS_NEEDED } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { boolean, check, doublePrecision, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
@@ -14,6 +14,8 @@ export const studio = pgTable(
     balanceName: text('balance_name').notNull().default('bench balance'),
     balanceResolutionG: real('balance_resolution_g').notNull().default(0.1),
     balanceCapacityG: real('balance_capacity_g').notNull().default(3000),
+    /** A second, fine one for small doses; `null` where there is none. */
+    fineBalance: jsonb('fine_balance').$type<OneBalance>(),
     volumeSystem: text('volume_system').$type<VolumeSystem>(),
     currency: text('currency').notNull().default('EUR'),
     practice: jsonb('practice').$type<Practice>().notNull().default({}),

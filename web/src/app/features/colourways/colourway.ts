@@ -91,6 +91,8 @@ export class ColourwayPage {
   /** Lots that came out in a colour that could be the master. */
   protected readonly coloured = computed(() => (this.page.value()?.lots ?? []).filter((l) => l.result !== null));
   protected readonly fromLot = signal('');
+  /** Dyed from now on as that lot really was. */
+  protected readonly asDone = signal(false);
   protected readonly L = signal<number | null>(null);
   protected readonly a = signal<number | null>(null);
   protected readonly b = signal<number | null>(null);
@@ -104,7 +106,17 @@ export class ColourwayPage {
     const lab = L === null || a === null || b === null ? null : { L, a, b, illuminant, observer };
     const lotId = lab ? null : this.fromLot() || null;
     this.naming.run(
-      this.api.post('/api/colourways/{id}/masters', { id: newId(), lab, lotId, reason: this.why() }, this.id()),
+      this.api.post(
+        '/api/colourways/{id}/masters',
+        {
+          id: newId(),
+          lab,
+          lotId,
+          reason: this.why(),
+          asDoneVersionId: lotId !== null && this.asDone() ? newId() : null,
+        },
+        this.id(),
+      ),
       () => {
         for (const field of [this.L, this.a, this.b]) field.set(null);
         this.fromLot.set('');

@@ -31,6 +31,7 @@ const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
   balanceName: 'the balance',
   balanceResolutionG: 'steps of the balance, g',
   balanceCapacityG: 'what the balance carries, g',
+  fineBalance: 'the fine balance',
   volumeSystem: 'spoons and cups',
   currency: 'currency',
   roomC: 'the room, °C',
@@ -77,7 +78,10 @@ export class StudioPage {
   });
   protected readonly opened = openedOn(() => this.now(), settingsForm(SETTING_LABELS));
   /** Written into as it is typed; what it stands on doesn't follow others while somebody writes. */
-  protected readonly settings = linkedSignal((): Settings => ({ ...(this.opened.value() ?? ({} as Settings)) }));
+  protected readonly settings = linkedSignal((): Settings => {
+    const opened = this.opened.value() ?? ({} as Settings);
+    return { ...opened, fineBalance: opened.fineBalance && { ...opened.fineBalance } };
+  });
   private personId = newId();
 
   protected keepWater({ version, id, hardness, unit, ...rest }: WaterDraft): void {
@@ -102,6 +106,13 @@ export class StudioPage {
         this.studio.reload();
       },
     );
+  }
+
+  protected readonly NEW_FINE = { name: 'fine balance', resolutionG: 0.01, capacityG: 200 };
+
+  protected setFine(fine: Settings['fineBalance']): void {
+    this.opened.touch();
+    this.settings.update((s) => ({ ...s, fineBalance: fine && { ...fine } }));
   }
 
   protected keepSettings(): void {
