@@ -149,6 +149,7 @@ export const studioDocument = z
           materialId: id.nullable(),
           stockLotId: id.nullable(),
           runEntryId: id.nullable().default(null),
+          eyeReadingId: id.nullable().default(null),
           kind: z.enum(['sheet', 'photo']),
           name: z.string(),
           type: z.string(),

@@ -73,6 +73,7 @@ export const eyeReading = z
     at: isoTime,
     by: personRef,
     replacesId: id.nullable(),
+    photos: z.array(id),
   })
   .meta({ id: 'EyeReading' });
 export type EyeReadingView = z.infer<typeof eyeReading>;

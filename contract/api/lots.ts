@@ -7,7 +7,7 @@ import { newRunEntry } from '../run-entry';
 import { agreement, proposal, proposalAsk } from '../proposal';
 import { id } from '../common';
 import type { Call } from './call';
-import { created } from './call';
+import { created, TYPES_OF_ATTACHMENTS } from './call';
 
 export const lotsCalls = {
   lots: { method: 'get', path: '/api/lots', summary: 'Every lot, newest first', reply: z.array(lotSummary) },
@@ -45,6 +45,14 @@ export const lotsCalls = {
     path: '/api/lots/{id}/eyes',
     summary: 'Record what an eye saw',
     body: newEyeReading,
+    reply: created,
+  },
+  attachEyePhoto: {
+    method: 'post',
+    path: '/api/lots/{id}/eye-photos',
+    summary: 'Attach a photograph to what an eye saw',
+    query: z.object({ id, eye: id, name: z.string().max(200) }),
+    upload: TYPES_OF_ATTACHMENTS,
     reply: created,
   },
   keepFibre: {

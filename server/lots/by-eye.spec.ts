@@ -85,6 +85,24 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
     expect((await read(lot)).eyes).toHaveLength(2);
   });
 
+  it('a photograph goes with what was seen, and with nothing else', async () => {
+    const lot = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+    await dyeLot(studio, f, lot, { grams: 100 });
+    const eye = newId();
+    await look(lot, {}, { id: eye }).expect(200);
+    const png = Buffer.from('89504e470d0a1a0a', 'hex');
+    const send = (of: string, name = 'pot.png') =>
+      studio.agent
+        .post(`/api/lots/${lot}/eye-photos`)
+        .query({ id: newId(), eye: of, name })
+        .set('content-type', 'image/png')
+        .send(png);
+    await send(eye).expect(200);
+    expect((await read(lot)).eyes[0]?.photos).toHaveLength(1);
+    const { status, body } = await send(newId());
+    expect([status, (body as Problem).detail]).toEqual([404, expect.stringContaining('Write down what you see first')]);
+  });
+
   it('goes by the studio’s rule: one eye, two people, or only a reading', async () => {
     const lot = await dyed();
     await look(lot).expect(200);

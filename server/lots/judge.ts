@@ -19,6 +19,7 @@ import type { Db } from '../db/database';
 import { colourways, eyeReadings, lotProgress, readings, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
 import { findVersion } from '../recipes/recipes-store';
+import { attach } from '../stores/materials-store';
 import { readState, refoldProgress } from './lot-progress';
 import { readParts } from './lot-parts';
 import type { LotRow } from './lots-store';
@@ -155,4 +156,21 @@ async function differenceToFirst(
     .from(lotProgress)
     .where(eq(lotProgress.lotId, firstId));
   return first?.result ? ciede2000(first.result, shown, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
+}
+
+/** A photograph of what an eye saw, in the light it was seen in. */
+export async function attachToEye(
+  db: Db,
+  lotId: string,
+  eyeReadingId: string,
+  photo: { readonly id: string; readonly name: string; readonly file: Uint8Array },
+  by: By,
+): Promise<{ id: string }> {
+  const { eyes } = await readParts(db, lotId, 'eyes');
+  if (!eyes.some((e) => e.id === eyeReadingId))
+    throw new Refusal(
+      'notFound',
+      'That was not seen of this lot. Write down what you see first, then add the photograph.',
+    );
+  return attach(db, { eyeReadingId }, photo, by);
 }

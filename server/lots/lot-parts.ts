@@ -52,7 +52,8 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     ),
   eyes: (lotId) =>
     list(
-      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'state', r.state, 'seen', r.seen, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'state', r.state, 'seen', r.seen, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id,
+      'photos', (SELECT coalesce(json_agg(a.id ORDER BY a.seq), '[]') FROM attachments a WHERE a.eye_reading_id = r.id))`,
       sql`FROM eye_readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
       sql`r.seq`,
     ),

@@ -3,7 +3,7 @@ import { findColourway } from '../colourways/colourways-store';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
 import { writeAsDone } from './as-done';
-import { giveVerdict, recordEye, recordReading } from './judge';
+import { attachToEye, giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { readLot, readLotSummaries } from './lots-store';
 import { readMasters, setMaster } from './masters';
@@ -31,6 +31,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.recordEye, ['lots'], ({ db, id, body, now, person }) =>
     recordEye(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.attachEyePhoto, ['lots'], ({ db, id, query, file, now, person }) =>
+    attachToEye(db, id, query.eye, { id: query.id, name: query.name, file }, { now, byId: person.id }),
   );
   routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepFibre(db, id, body, { now, byId: person.id }),

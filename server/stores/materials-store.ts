@@ -185,12 +185,12 @@ const SIGNATURES: readonly (readonly [type: string, kind: 'sheet' | 'photo', beg
   ];
 
 /**
- * Keeps a file with a material, a stock lot or a bench entry, after looking at what it begins with: a name can say
+ * Keeps a file with a material, a stock lot, a bench entry or what an eye saw, after looking at what it begins with: a name can say
  * anything.
  */
 export async function attach(
   db: Db,
-  to: { materialId: string } | { stockLotId: string } | { runEntryId: string },
+  to: { materialId: string } | { stockLotId: string } | { runEntryId: string } | { eyeReadingId: string },
   { id, name, file }: { id: string; name: string; file: Uint8Array },
   { now, byId }: By,
 ): Promise<{ id: string }> {

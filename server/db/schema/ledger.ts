@@ -5,7 +5,7 @@ import { check, index, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-o
 import { instant, amount, bytes, seq } from './columns';
 import { people } from './people';
 import { materials, stockLots } from './materials';
-import { lots, runEntries } from './lots';
+import { eyeReadings, lots, runEntries } from './lots';
 
 /**
  * Append-only: what was attached to a material (its safety data sheet), to a stock lot or to a bench entry (a
@@ -19,6 +19,7 @@ export const attachments = pgTable(
     materialId: uuid('material_id').references(() => materials.id),
     stockLotId: uuid('stock_lot_id').references(() => stockLots.id),
     runEntryId: uuid('run_entry_id').references(() => runEntries.id),
+    eyeReadingId: uuid('eye_reading_id').references(() => eyeReadings.id),
     kind: text('kind').$type<'sheet' | 'photo'>().notNull(),
     name: text('name').notNull(),
     type: text('type').notNull(),
@@ -34,6 +35,9 @@ export const attachments = pgTable(
     index('attachments_run_entry')
       .on(t.runEntryId)
       .where(sql`${t.runEntryId} IS NOT NULL`),
+    index('attachments_eye_reading')
+      .on(t.eyeReadingId)
+      .where(sql`${t.eyeReadingId} IS NOT NULL`),
   ],
 );
 

@@ -27,6 +27,7 @@ const seenBy = (id: string, rest: Partial<EyeReadingView> = {}): EyeReadingView 
   piece: null,
   state: 'dry',
   seen: SEEN,
+  photos: [],
   note: '',
   at: '2026-06-01T09:00:00.000Z',
   by: { id: 'ada', name: 'Ada' },

@@ -104,6 +104,27 @@ export class EyeForm {
     this.shade.set({ batch: eye.batch, group: eye.group, zone: eye.zone, piece: eye.piece });
   }
 
+  /** Of what was seen, in the light it was seen in; no reading is taken from it. */
+  protected readonly photo = signal<File | undefined>(undefined);
+  protected readonly attaching = pageAction();
+
+  protected choosePhoto(event: Event): void {
+    this.photo.set((event.target as HTMLInputElement).files?.[0]);
+  }
+
+  private attach(eye: string, photo: File): void {
+    this.attaching.run(
+      this.api.upload('/api/lots/{id}/eye-photos', photo, photo.type, {
+        id: this.lot().summary.id,
+        query: { id: newId(), eye, name: photo.name },
+      }),
+      () => {
+        this.photo.set(undefined);
+        this.changed.emit();
+      },
+    );
+  }
+
   protected look(): void {
     const body = {
       id: this.id,
@@ -113,7 +134,9 @@ export class EyeForm {
       note: '',
       replacesId: this.replaces()?.id ?? null,
     };
-    this.action.run(this.api.post('/api/lots/{id}/eyes', body, this.lot().summary.id), () => {
+    const photo = this.photo();
+    this.action.run(this.api.post('/api/lots/{id}/eyes', body, this.lot().summary.id), ({ id }) => {
+      if (photo) this.attach(id, photo);
       this.id = newId();
       this.replaces.set(undefined);
       this.seen.set(AS_WANTED);

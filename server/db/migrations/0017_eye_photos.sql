@@ -1,0 +1,3 @@
+ALTER TABLE "attachments" ADD COLUMN "eye_reading_id" uuid;--> statement-breakpoint
+ALTER TABLE "attachments" ADD CONSTRAINT "attachments_eye_reading_id_eye_readings_id_fk" FOREIGN KEY ("eye_reading_id") REFERENCES "public"."eye_readings"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
+CREATE INDEX "attachments_eye_reading" ON "attachments" USING btree ("eye_reading_id") WHERE "attachments"."eye_reading_id" IS NOT NULL;
