@@ -269,7 +269,7 @@ describe('a dye day at the bench, on the demo studio', () => {
       ['start', null],
       ['note', 'Patchy'],
     ]);
-    await corin.press('I have read it', '.lost button');
+    await corin.press('Throw it away', '.lost button');
     await corin.page.waitForFunction(() => !document.querySelector('.lost'));
   });
 
@@ -331,6 +331,9 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.page.keyboard.press('Space');
     await corin.sees('begun', 'vs-run-entry-log');
     await corin.page.keyboard.press('Enter');
+    await corin.sees('are still to go. Is it done all the same?');
+    await corin.page.evaluate(() => (document.activeElement as HTMLElement | null)?.blur());
+    await corin.page.keyboard.press('Enter');
     await corin.sees('finished', 'vs-run-entry-log');
     await corin.handedOver();
     expect((await lotNow(lotId)).entries.filter((e) => e.stepIndex === soak).map((e) => e.kind)).toEqual([
@@ -358,10 +361,10 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.sees('Paused', '.one h1');
     await corin.press('Go on', main);
     await corin.press('More …');
-    await corin.press(/^Do “.*” over$/, 'vs-more-actions-panel button');
+    await corin.press(/^Do “.*” over, weighed out anew$/, 'vs-more-actions-panel button');
     await corin.sees('Say why it is done over', '.one');
     await corin.write('Why', 'spilt half of it');
-    await corin.press(/^Do “.*” over$/, 'vs-more-actions-panel button');
+    await corin.press(/^Do “.*” over, weighed out anew$/, 'vs-more-actions-panel button');
     await corin.sees(/done over/, '.one .place');
     await corin.handedOver();
     const kept = await lotNow(lotId);

@@ -77,8 +77,8 @@ describe('keeping house, on the demo studio', () => {
     await wenna.write('Place on the shelf', 'Low shelf');
     await wenna.press('Keep the label');
     await wenna.sees('Someone changed this since you opened it.', '[role=alert]');
-    await wenna.sees('Now standing: place “High shelf”');
-    await wenna.press('Take theirs');
+    await wenna.sees(/place: was “.*”, is “High shelf” now/, '[role=alert]');
+    await wenna.press('Take what stands now');
     await wenna.page.waitForFunction(() =>
       [...document.querySelectorAll('input')].some((i) => i.value === 'High shelf'),
     );

@@ -138,6 +138,20 @@ export class Someone {
     this.actions += 1;
   }
 
+  /** Whether a question with this button stands on the page, once what was pressed has been answered. */
+  async asksWhether(label: string): Promise<boolean> {
+    await this.page.evaluate(
+      () =>
+        new Promise((done) => {
+          requestAnimationFrame(() => requestAnimationFrame(done));
+        }),
+    );
+    return this.page.evaluate(
+      (l) => [...document.querySelectorAll('main button')].some((b) => (b as HTMLElement).innerText.trim() === l),
+      label,
+    );
+  }
+
   /** Waits until the server has every entry made on this screen. */
   async handedOver(): Promise<void> {
     await this.page.waitForSelector('vs-shell[data-waiting="0"]');

@@ -1,5 +1,6 @@
 import type { Signal } from '@angular/core';
-import { computed, linkedSignal, signal, untracked } from '@angular/core';
+import { computed, effect, linkedSignal, signal, untracked } from '@angular/core';
+import type { PageAction } from './page-action';
 
 /** One field that somebody else changed while a form was being written. */
 export interface ChangedMeanwhile {
@@ -28,6 +29,16 @@ export interface FormSource<T> {
   readonly key: (of: T) => string;
   readonly version: (of: T) => number;
   readonly say: (of: T) => Readonly<Record<string, string>>;
+}
+
+/**
+ * Reads anew when a save was refused because others saved first: cut off from the news, this page would not know what
+ * stands now. Call in a field initialiser or a constructor.
+ */
+export function readAnewWhenStale(saving: PageAction, reload: () => void): void {
+  effect(() => {
+    if (saving.problem()?.code === 'stale') untracked(reload);
+  });
 }
 
 /** Call in a field initialiser, with what is read live from the server. */

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, input, output } from '@angular/core';
 import type { OpenedOn } from '../api/opened-on';
 
 /** What somebody else changed while this form was being written: both sides, and which one stands is chosen. */
@@ -13,13 +13,14 @@ import type { OpenedOn } from '../api/opened-on';
             <li>{{ c.field }}: was “{{ c.was }}”, is “{{ c.is }}” now.</li>
           }
         </ul>
-        <button class="act" type="button" (click)="opened().take()">Take what stands now</button>
-        <button class="act" type="button" (click)="opened().keep()">Keep what I wrote</button>
+        <button class="act" type="button" (click)="opened().take(); chosen.emit()">Take what stands now</button>
+        <button class="act" type="button" (click)="opened().keep(); chosen.emit()">Keep what I wrote</button>
       </div>
     }
   }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Meanwhile {
+  readonly chosen = output();
   readonly opened = input.required<Pick<OpenedOn<unknown>, 'meanwhile' | 'take' | 'keep'>>();
 }

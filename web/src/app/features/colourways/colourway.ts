@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { describeColour, describeDifference } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
-import { openedOn } from '../../api/opened-on';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -98,6 +98,10 @@ export class ColourwayPage {
   protected readonly b = signal<number | null>(null);
   protected readonly why = signal('');
   protected readonly naming = pageAction();
+
+  constructor() {
+    readAnewWhenStale(this.action, () => this.page.reload());
+  }
 
   protected makeMaster(): void {
     const [L, a, b] = [this.L(), this.a(), this.b()];

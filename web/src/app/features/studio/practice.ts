@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { PRACTICE, JUDGE_RULE_LABELS, JUDGE_RULES } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
-import { openedOn } from '../../api/opened-on';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { Meanwhile } from '../../ui/meanwhile';
@@ -39,6 +39,10 @@ export class PracticePage {
   protected readonly rules = JUDGE_RULES;
   protected readonly ruleLabel = JUDGE_RULE_LABELS;
   protected readonly rule = linkedSignal(() => this.opened.value()?.judgeRule ?? 'eye');
+
+  constructor() {
+    readAnewWhenStale(this.action, () => this.studio.reload());
+  }
 
   protected answer(key: string, choice: string): void {
     const { [key]: _before, ...others } = this.answers();

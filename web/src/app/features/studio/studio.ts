@@ -13,7 +13,7 @@ import {
   convertHardness,
 } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
-import { openedOn } from '../../api/opened-on';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -83,6 +83,10 @@ export class StudioPage {
     return { ...opened, fineBalance: opened.fineBalance && { ...opened.fineBalance } };
   });
   private personId = newId();
+
+  constructor() {
+    readAnewWhenStale(this.saving, () => this.studio.reload());
+  }
 
   protected keepWater({ version, id, hardness, unit, ...rest }: WaterDraft): void {
     const d = { ...rest, hardnessDh: hardness === null ? null : convertHardness(Math.max(0, hardness), unit, 'dh') };

@@ -16,7 +16,7 @@ import {
   readAmount,
 } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
-import { openedOn } from '../../../api/opened-on';
+import { openedOn, readAnewWhenStale } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { liveQuery } from '../../../api/live-query';
 import { Meanwhile } from '../../../ui/meanwhile';
@@ -113,6 +113,10 @@ export class MaterialFactsForm {
     const bad = this.read().find((r) => r !== null && !r.ok);
     return bad && !bad.ok ? { detail: `When to order, and how much: ${bad.message}` } : undefined;
   });
+
+  constructor() {
+    readAnewWhenStale(this.saving, () => this.saved.emit());
+  }
 
   private write(amount: number | null): string {
     return amount === null ? '' : formatAmount(amount, this.material().measure);

@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { StockLot } from '@vestigia/contract';
 import { MATERIAL_FORMS, readAmount } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
-import { openedOn } from '../../../api/opened-on';
+import { openedOn, readAnewWhenStale } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { typeOf } from '../../../format/file-type';
 import { newId } from '../../../api/new-id';
@@ -75,6 +75,10 @@ export class StockLotLabel {
     const tare = this.tareReading();
     return tare && !tare.ok ? { detail: `The container: ${tare.message}` } : undefined;
   });
+
+  constructor() {
+    readAnewWhenStale(this.saving, () => this.changed.emit());
+  }
 
   protected save(): void {
     const tare = this.tareReading();
