@@ -22,6 +22,7 @@ const PLACES = [
   'plan',
   'studio',
   'lots/new',
+  'lots/first',
   'stores/delivery',
   'stores/material',
   'stores/ahead',

@@ -38,6 +38,20 @@ interface Need {
   selector: 'vs-first-lot',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
   templateUrl: './first-lot.html',
+  styles: `
+    .way {
+      display: grid;
+      grid-template-columns: auto 1fr;
+      gap: 0.6rem;
+      align-items: center;
+      min-height: 44px;
+    }
+    td input {
+      font: inherit;
+      min-height: 44px;
+      padding: 0 0.6rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FirstLotPage {
