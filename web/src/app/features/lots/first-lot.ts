@@ -39,12 +39,8 @@ interface Need {
   imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
   templateUrl: './first-lot.html',
   styles: `
-    .way {
-      display: grid;
-      grid-template-columns: auto 1fr;
-      gap: 0.6rem;
-      align-items: center;
-      min-height: 44px;
+    .tick {
+      flex-wrap: nowrap;
     }
     td input {
       font: inherit;
