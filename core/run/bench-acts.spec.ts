@@ -8,14 +8,14 @@ import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { offTarget, targetNow } from './rescale';
-import type { BroughtEntry, RunEntry, RunEntryKind, RunEntryOf } from './run-entry';
+import type { BroughtEntry, RunEntry, RunEntryOf } from './run-entry';
+import { at, runEntry as entry } from './run-entry.fixture';
 import { foldRun, minutesInWork, stepState } from './run-record';
 import { ruleOnEntry } from './run-rules';
 import { phLock } from './ph-lock';
 import { forgottenPots } from './forgotten-pots';
 
 const LOT_AT = '2026-06-01T08:00:00.000Z';
-const at = (minute: number): string => new Date(Date.parse(LOT_AT) + minute * 60_000).toISOString();
 const figure = (value: number) => ({ value, unit: 'g', working: { formula: '', inputs: [], notes: [] } });
 const pick = (stockLotId: string | null, grams: number) => ({ stockLotId, amount: grams * 1000 });
 const weighing = (materialId: string, batch: number, grams: number, picks = [pick(`${materialId}-1`, grams)]) => ({
@@ -77,25 +77,6 @@ const plan = (...steps: PlannedStep[]): LotPlan => ({
   steps,
   cautions: [],
 });
-let created = 0;
-const entry = <K extends RunEntryKind>(
-  kind: K,
-  stepIndex: number,
-  minute: number,
-  rest: Partial<RunEntryOf<K>> = {},
-): RunEntry =>
-  ({
-    id: `e${(created += 1)}`,
-    stepIndex,
-    kind,
-    at: at(minute),
-    replacesId: null,
-    temperatureC: null,
-    text: null,
-    weighing: null,
-    detail: null,
-    ...rest,
-  }) as RunEntry;
 const took = (
   materialId: string,
   batch: number,

@@ -6,6 +6,7 @@ import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import { offTarget, rescaleFactor, targetNow } from './rescale';
 import type { RunEntry, RunEntryOf } from './run-entry';
+import { runEntry } from './run-entry.fixture';
 
 /** Both sides of every edge that a run is ruled by: each row fails when its limit moves. */
 const weighing = (materialId: string, grams: number): PlannedWeighing => ({
@@ -43,19 +44,8 @@ const step = (index: number, rest: Partial<PlannedStep> = {}): PlannedStep => ({
   baths: [],
   ...rest,
 });
-const entry = (id: string, rest: Partial<RunEntry>): RunEntry =>
-  ({
-    id,
-    stepIndex: 1,
-    kind: 'note',
-    at: '2026-06-01T09:00:00Z',
-    replacesId: null,
-    temperatureC: null,
-    text: null,
-    weighing: null,
-    detail: null,
-    ...rest,
-  }) as RunEntry;
+const entry = (id: string, { kind = 'note', ...rest }: Partial<RunEntry>): RunEntry =>
+  runEntry(kind, 1, 60, { id, ...rest });
 const rescale = (id: string, factor: number, rest: Partial<RunEntryOf<'rescale'>> = {}): RunEntry =>
   entry(id, {
     kind: 'rescale',

@@ -3,6 +3,7 @@ import type { PlannedStep } from '../scaling/lot-plan';
 import { bathStep, input, material, percent, planned, pot, recipe, stockLot } from '../scaling/plan-lot.fixture';
 import { potsInUse, potTaken } from './pots-in-use';
 import type { BroughtEntry, BroughtEntryOf, RunEntry } from './run-entry';
+import { at, runEntry } from './run-entry.fixture';
 import { foldRun } from './run-record';
 import { ruleOnEntry } from './run-rules';
 
@@ -24,20 +25,8 @@ const stepOf = (title: string): PlannedStep => {
   if (!step) throw new Error(`no step ${title}`);
   return step;
 };
-const at = (minute: number): string => new Date(Date.UTC(2026, 5, 1, 8, minute)).toISOString();
 const entry = (kind: RunEntry['kind'], title: string, minute: number, rest: object = {}): RunEntry =>
-  ({
-    id: `${kind} ${title}`,
-    stepIndex: stepOf(title).index,
-    kind,
-    at: at(minute),
-    replacesId: null,
-    temperatureC: null,
-    text: null,
-    weighing: null,
-    detail: null,
-    ...rest,
-  }) as RunEntry;
+  runEntry(kind, stepOf(title).index, minute, { id: `${kind} ${title}`, ...rest });
 const held = (...entries: RunEntry[]) => potsInUse(plan, foldRun(entries, plan.steps.length), 'L-0001');
 const dyePot = stepOf('Dye').baths[0]?.vesselName;
 

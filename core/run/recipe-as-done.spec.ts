@@ -5,6 +5,7 @@ import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import { recipeAsDone } from './recipe-as-done';
 import type { BroughtEntry, RunEntry } from './run-entry';
+import { at, runEntry } from './run-entry.fixture';
 import { foldRun } from './run-record';
 import { ruleOnEntry } from './run-rules';
 
@@ -14,21 +15,9 @@ const steps = [
   bathStep('modify', [], { key: 'iron', durationMin: 6, attended: true }),
 ];
 const plan = planned(input({ recipe: recipe({ steps }) }));
-const at = (minutes: number): string => new Date(Date.parse('2026-06-01T08:00:00Z') + minutes * 60_000).toISOString();
 const stepOf = (key: string) => plan.steps.find((s) => s.key === key)!;
-let made = 0;
-const entry = (key: string, minute: number, rest: Partial<RunEntry>): RunEntry =>
-  ({
-    id: `e${(made += 1)}`,
-    stepIndex: stepOf(key).index,
-    at: at(minute),
-    replacesId: null,
-    temperatureC: null,
-    text: null,
-    weighing: null,
-    detail: null,
-    ...rest,
-  }) as RunEntry;
+const entry = (key: string, minute: number, { kind = 'note', ...rest }: Partial<RunEntry>): RunEntry =>
+  runEntry(kind, stepOf(key).index, minute, rest);
 const ran = (key: string, from: number, to: number): RunEntry[] => [
   entry(key, from, { kind: 'start' }),
   ...stepOf(key).weighings.map((w) =>

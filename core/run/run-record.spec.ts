@@ -12,22 +12,12 @@ import { findDeviations } from './deviations';
 import type { PlannedStep } from '../scaling/lot-plan';
 import type { RunEntry } from './run-entry';
 import { currentEntries } from './run-entry';
+import { runEntry } from './run-entry.fixture';
 import { foldRun, nextStepIndex, stepState } from './run-record';
 import { sayMinutes } from '../quantity/duration';
 
 const entry = (id: string, stepIndex: number, kind: RunEntry['kind'], rest: Partial<RunEntry> = {}): RunEntry =>
-  ({
-    id,
-    stepIndex,
-    kind,
-    at: `2026-06-01T09:0${id.length}:00.000Z`,
-    replacesId: null,
-    temperatureC: null,
-    text: null,
-    weighing: null,
-    detail: null,
-    ...rest,
-  }) as RunEntry;
+  runEntry(kind, stepIndex, 60 + id.length, { id, ...rest });
 const weighed = (amount: number, stockLotId = 'W1') => ({ batch: 1, materialId: 'weld', stockLotId, amount });
 
 describe('foldRun', () => {

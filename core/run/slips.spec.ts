@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { bathStep, input, percent, planned, recipe } from '../scaling/plan-lot.fixture';
 import { benchActs } from './bench-acts';
 import type { BroughtEntry, RunEntry } from './run-entry';
+import { at, runEntry } from './run-entry.fixture';
 import { foldRun, stepState } from './run-record';
 import { ruleOnEntry } from './run-rules';
 
@@ -13,19 +14,12 @@ const plan = planned(
   }),
 );
 const [mordant, dye] = ['m', 'd'].map((key) => plan.steps.find((s) => s.key === key)!);
-const at = (minute: number): string => new Date(Date.parse('2026-06-01T08:00:00Z') + minute * 60_000).toISOString();
-const entry = (id: string, stepIndex: number, minute: number, rest: Partial<RunEntry>): RunEntry =>
-  ({
-    id,
-    stepIndex,
-    at: at(minute),
-    replacesId: null,
-    temperatureC: null,
-    text: null,
-    weighing: null,
-    detail: null,
-    ...rest,
-  }) as RunEntry;
+const entry = (
+  id: string,
+  stepIndex: number,
+  minute: number,
+  { kind = 'note', ...rest }: Partial<RunEntry>,
+): RunEntry => runEntry(kind, stepIndex, minute, { id, ...rest });
 const weighed = (id: string, minute: number, batch: number, share = 1): RunEntry => {
   const w = mordant!.weighings.find((x) => x.batch === batch)!;
   return entry(id, mordant!.index, minute, {
