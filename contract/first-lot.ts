@@ -26,8 +26,11 @@ export const firstLot = z.object({
   ]),
   starter: z.enum(STARTERS),
   dyestuffKey: z.string().max(80),
-  /** What there is of each: the cloth by an empty key, all else by the catalogue's. Nothing of what isn't named. */
-  onHand: z.array(z.object({ key: z.string().max(80), quantityText })).max(12),
+  /**
+   * What there is of each: the cloth by an empty key, all else by the catalogue's. Nothing of what isn't named. Taken as
+   * enough, or weighed.
+   */
+  onHand: z.array(z.object({ key: z.string().max(80), quantityText, guessed: z.boolean().default(false) })).max(12),
 });
 export type FirstLot = z.input<typeof firstLot>;
 export type ReadFirstLot = z.infer<typeof firstLot>;

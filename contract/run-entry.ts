@@ -74,6 +74,7 @@ const details = {
     quantityText: lineOf('How much'),
     amount: z.int().min(0).optional(),
     guessed: z.boolean().optional(),
+    contents: z.array(bathContent).readonly().optional(),
   }),
   moved: z.object({ ...readBy, ...pots }),
   pieces: z.object({

@@ -85,6 +85,27 @@ describe('keeping house, on the demo studio', () => {
     expect((await corin.ask<StockLot>(`/api/stock-lots/${chalk?.id}`)).row.place).toBe('High shelf');
   });
 
+  it('says of a pot too what somebody else changed, and keeps what was typed', async () => {
+    await corin.go('/studio');
+    const [pot] = (await corin.ask<Studio>('/api/studio')).vessels;
+    await corin.press('Change', `[aria-label="Change ${pot?.name}"]`);
+    await corin.write('Note: what it once held', 'walnut, long ago');
+    await wenna.go('/studio');
+    await wenna.press('Change', `[aria-label="Change ${pot?.name}"]`);
+    await wenna.write('Note: what it once held', 'madder');
+    await wenna.press('Keep the vessel');
+    await corin.sees(/note: was “.*”, is “madder” now/, '[role=alert]');
+    await corin.press('Keep what I wrote');
+    await corin.press('Keep the vessel');
+    await corin.page.waitForFunction(
+      async (id) =>
+        ((await (await fetch('/api/studio')).json()) as Studio).vessels.find((v) => v.id === id)?.note ===
+        'walnut, long ago',
+      {},
+      pot?.id,
+    );
+  });
+
   it('reverses a delivery booked by mistake, and keeps the mistake to be seen', async () => {
     await corin.go('/stores/delivery');
     await corin.choose('Material', 'Soda ash');

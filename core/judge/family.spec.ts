@@ -81,5 +81,7 @@ describe('the shades of a lot', () => {
     expect(hasShade(plan, { ...of, group: 'silk' }, [])).toBe(false);
     expect(hasShade(plan, { ...of, zone: 'tide' }, ['tide'])).toBe(true);
     expect(hasShade(plan, { ...of, zone: 'hem' }, ['tide'])).toBe(false);
+    expect(['1', '6', 'red thread'].map((piece) => hasShade(plan, { ...of, piece }, []))).toEqual([true, true, true]);
+    expect(['0', '7', '70'].map((piece) => hasShade(plan, { ...of, piece }, []))).toEqual([false, false, false]);
   });
 });

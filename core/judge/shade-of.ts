@@ -34,9 +34,16 @@ function sayGroup({ groups }: Pick<LotPlan, 'groups'>, group: PlannedGroup): str
 }
 
 /** Whether a lot has the shade a result is said to be of; a group, a zone or a batch that it lacks is none of its. */
-export function hasShade(plan: Pick<LotPlan, 'groups' | 'batches'>, of: ShadeOf, zones: readonly string[]): boolean {
+export function hasShade(
+  plan: Pick<LotPlan, 'groups' | 'batches' | 'pieces'>,
+  of: ShadeOf,
+  zones: readonly string[],
+): boolean {
   const batch = plan.batches.find((b) => b.number === of.batch);
   if (!batch) return false;
   const isInBatch = batch.groups.length === 0 || batch.groups.some((g) => g.key === of.group);
-  return (of.group === null || isInBatch) && (of.zone === null || zones.includes(of.zone));
+  // A mark that is a number counts the pieces; any other is a person's own.
+  const number = /^\d+$/.test(of.piece?.trim() ?? '') ? Number(of.piece) : undefined;
+  const isCounted = number === undefined || (number >= 1 && number <= plan.pieces);
+  return (of.group === null || isInBatch) && (of.zone === null || zones.includes(of.zone)) && isCounted;
 }

@@ -107,9 +107,13 @@ const bathIn = (step: PlannedStep, batch: number, own: PlannedBath | undefined):
 
 function weighedInto(plan: LotPlan, record: StepRecord | undefined, bath: PlannedBath | undefined): BathContent[] {
   const unplanned = (record?.added ?? [])
-    .filter((a) => a.measure === 'weight' && (bath === undefined || bath.batches.includes(a.batch)))
-    .flatMap(({ materialId, name, amount }) =>
-      materialId !== null && amount !== null ? [{ materialId, name, grams: amount / 1000 }] : [],
+    .filter((a) => bath === undefined || bath.batches.includes(a.batch))
+    .flatMap(({ materialId, name, measure, amount, contents }) =>
+      contents
+        ? [...contents]
+        : measure === 'weight' && materialId !== null && amount !== null
+          ? [{ materialId, name, grams: amount / 1000 }]
+          : [],
     );
   const weighed = (record?.weighings ?? [])
     .filter((w) => bath === undefined || bath.batches.includes(w.batch))

@@ -130,6 +130,8 @@ export interface RunDetails {
     readonly amount?: number | undefined;
     /** Guessed, not weighed. */
     readonly guessed?: boolean | undefined;
+    /** What was dissolved in it, where it was a kept liquor; written down by what knows the jar. */
+    readonly contents?: readonly BathContent[] | undefined;
   };
   /** From here on in another pot, or with another water. */
   readonly moved: Detail & {

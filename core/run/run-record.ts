@@ -104,6 +104,7 @@ function foldUnplanned(
       quantityText: detail.quantityText,
       amount: weighing?.amount ?? detail.amount ?? null,
       guessed: detail.guessed === true,
+      ...(detail.contents ? { contents: detail.contents } : {}),
     })),
     pieces: entriesOfKind(all, 'pieces').map(({ detail, text }) => ({
       batch: detail.batch,

@@ -63,6 +63,8 @@ export interface StepRecord {
     readonly quantityText: string;
     readonly amount: number | null;
     readonly guessed: boolean;
+    /** What was dissolved in it, where it was a kept liquor. */
+    readonly contents?: readonly BathContent[] | undefined;
     readonly at: string;
   }[];
   /** Pieces put in (above nothing) or taken out (below) that were not planned so. */

@@ -1,4 +1,4 @@
-import type { FirstLot, Problem, Proposal, RecipeSummary, ShelfRow } from '@vestigia/contract';
+import type { FirstLot, Problem, Proposal, RecipeSummary, ShelfRow, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { TestStudio } from '../test/test-studio';
 import { agreed, KINDS, newId, openTestStudio, runEntry } from '../test/test-studio';
@@ -20,12 +20,15 @@ describe.each(KINDS)('a first lot in an empty studio, on a %s', (kind) => {
     onHand: [
       { key: '', quantityText: '300 g' },
       { key: 'potassium-alum', quantityText: '45 g' },
-      { key: 'onion-skins', quantityText: '190 g' },
+      { key: 'onion-skins', quantityText: '190 g', guessed: true },
     ],
     ...rest,
   });
   const send = (body: object) => studio.agent.post('/api/first-lot').send(body);
   const shelf = async (): Promise<ShelfRow[]> => (await studio.agent.get('/api/stores').expect(200)).body as ShelfRow[];
+
+  const noteOf = async (id: string): Promise<string> =>
+    ((await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot).note;
 
   it('one press sets it up, and the lot is proposed, agreed and begun', async () => {
     const body = first();
@@ -37,6 +40,14 @@ describe.each(KINDS)('a first lot in an empty studio, on a %s', (kind) => {
         ['Wool', 300_000],
         ['Potassium alum', 45_000],
         ['Onion skins', 190_000],
+      ]),
+    );
+    // What nobody weighed says so on its jar; what was weighed says nothing.
+    const notes = await Promise.all((await shelf()).map(async (r) => [r.material, await noteOf(r.id)]));
+    expect(notes).toEqual(
+      expect.arrayContaining([
+        ['Wool', ''],
+        ['Onion skins', expect.stringContaining('Count it when you can.')],
       ]),
     );
     const ask = { colourwayId: body.id, quantityText: '3 skeins of 100 g', waterId: null, reorderOfId: null };

@@ -41,8 +41,8 @@ export async function setUpFirstLot(db: Db, asked: ReadFirstLot, by: By): Promis
   for (const { key } of starterNeeds(starter, dyestuffKey))
     if (!known.has(key)) known.set(key, await addFromCatalogue(db, key, by));
   const idOf = (key: string): string => known.get(key) ?? '';
-  for (const { key, quantityText } of asked.onHand)
-    if (quantityText.trim() !== '') await bookIn(db, key === '' ? base.id : idOf(key), quantityText, by);
+  for (const { key, ...there } of asked.onHand)
+    if (there.quantityText.trim() !== '') await bookIn(db, key === '' ? base.id : idOf(key), there, by);
   const recipe = starterRecipe(starter, fibre, dyestuff, idOf);
   const [recipeId, versionId] = [uuidv7(by.now), uuidv7(by.now)];
   const body = recipeBody.parse({ ...recipe, note: 'A first recipe: general practice, to be tried small.' });
@@ -91,7 +91,12 @@ async function addFromCatalogue(db: Db, key: string, by: By): Promise<string> {
   return id;
 }
 
-async function bookIn(db: Db, materialId: string, quantityText: string, by: By): Promise<void> {
+async function bookIn(
+  db: Db,
+  materialId: string,
+  { quantityText, guessed }: Omit<ReadFirstLot['onHand'][number], 'key'>,
+  by: By,
+): Promise<void> {
   await receive(
     db,
     {
@@ -106,7 +111,7 @@ async function bookIn(db: Db, materialId: string, quantityText: string, by: By):
       bestBefore: null,
       place: '',
       source: 'on the shelf at the beginning',
-      note: '',
+      note: guessed ? 'Not weighed: taken as enough for a first lot. Count it when you can.' : '',
       cost: '',
       facts: NO_STOCK_FACTS,
     },

@@ -85,6 +85,15 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
     expect((await read(lot)).eyes).toHaveLength(2);
   });
 
+  it('a piece is one of the lot’s, and in one place', async () => {
+    const lot = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+    await post(`/api/lots/${lot}/entries`, runEntry(0, 'start')).expect(200);
+    await look(lot, {}, { piece: '1' }).expect(200);
+    expect(((await look(lot, {}, { piece: '2' }).expect(422)).body as Problem).detail).toMatch(
+      /no piece of that number/,
+    );
+  });
+
   it('a photograph goes with what was seen, and with nothing else', async () => {
     const lot = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     await dyeLot(studio, f, lot, { grams: 100 });

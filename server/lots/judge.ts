@@ -34,7 +34,7 @@ async function checkSeen(
   db: Db,
   lot: LotRow,
   seen: Seen,
-  before: readonly { readonly id: string; readonly replacesId: string | null }[],
+  before: readonly (Pick<Seen, 'batch' | 'piece' | 'replacesId'> & { readonly id: string })[],
 ): Promise<void> {
   const state = await readState(db, lot.id);
   if (state === 'planned' || state === 'cancelled')
@@ -52,10 +52,19 @@ async function checkSeen(
   if (!hasShade(lot.plan, seen, zones))
     throw new Refusal(
       'refused',
-      'That batch holds no such pieces, or they have no such zone. Choose what the lot has.',
+      'That batch holds no such pieces, there is no piece of that number, or they have no such zone. Choose what the lot has.',
       {
         reason: 'noSuchShade',
       },
+    );
+  const elsewhere = currentEntries(before).find(
+    (r) => seen.piece !== null && r.piece === seen.piece && r.batch !== seen.batch && r.id !== seen.replacesId,
+  );
+  if (elsewhere)
+    throw new Refusal(
+      'refused',
+      `Piece ${seen.piece} was read in batch ${elsewhere.batch} before, and a piece is in one place. Choose that batch, or correct that reading.`,
+      { reason: 'inTwoPlaces' },
     );
   if (seen.replacesId === null) return;
   const old = before.find((r) => r.id === seen.replacesId);

@@ -1,6 +1,15 @@
 import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigia/contract';
 import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal, Weighed } from '@vestigia/core';
-import { foldRun, hazardsOf, isOver, potsOf, refuseEntry, ruleOnEntry } from '@vestigia/core';
+import {
+  foldRun,
+  hazardsOf,
+  isOver,
+  plannedWeighing,
+  potsOf,
+  refuseEntry,
+  ruleOnEntry,
+  smallestIn,
+} from '@vestigia/core';
 import { and, eq, inArray, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -180,13 +189,19 @@ class OpenRun {
   }
 
   /** What was weighed by a slip goes back into its jar, and is promised to the lot again. */
-  private async giveBack({ id, weighing, detail }: RunEntry): Promise<void> {
+  private async giveBack({ id, kind, stepIndex, weighing }: RunEntry): Promise<void> {
     if (!weighing || weighing.stockLotId === null) return;
     await this.write();
     await giveBackFromLot(this.db, id, this.by, 'taken back');
-    const asSolution = detail !== null && 'solution' in detail && detail.solution !== undefined;
-    if (!this.lot.offBooks && !asSolution)
-      await promiseAgain(this.db, this.lot.id, weighing.stockLotId, weighing.amount, this.by);
+    const { steps } = this.lot.plan;
+    const [step, record] = [steps[stepIndex], foldRun(this.entries, steps.length)[stepIndex]];
+    const planned = step && plannedWeighing(step, weighing);
+    if (kind !== 'weigh' || !planned || !record || isOver(record)) return;
+    const taken = record.weighings
+      .filter((w) => w.batch === planned.batch && w.materialId === planned.materialId)
+      .reduce((sum, w) => sum + w.amount, 0);
+    const wanted = Math.round(planned.target.value * smallestIn(planned.measure)) - taken;
+    await promiseAgain(this.db, this.lot.id, weighing, wanted, this.by);
   }
 
   private dayOf(atMs: number): Promise<string> {
@@ -202,14 +217,16 @@ class OpenRun {
   ): Promise<RunRefusal | undefined> {
     const checked = await checkAddedJar(this.db, entry, replaced, await this.dayOf(atMs));
     if ('reason' in checked) return checked;
-    await this.add({ ...entry, weighing: { ...entry.weighing, amount: checked.amount } }, atMs);
+    const { amount, contents } = checked;
+    const detail = contents ? { ...entry.detail, contents } : entry.detail;
+    await this.add({ ...entry, detail, weighing: { ...entry.weighing, amount } }, atMs);
     await this.write();
     if (replaced) await giveBackFromLot(this.db, replaced.id, this.by);
     const { stockLotId } = entry.weighing;
     if (stockLotId !== null && !this.lot.offBooks)
       await takeForLot(
         this.db,
-        { id: movementId, stockLotId, amount: checked.amount, lotId: this.lot.id, runEntryId: entry.id, atMs },
+        { id: movementId, stockLotId, amount, lotId: this.lot.id, runEntryId: entry.id, atMs },
         this.by,
       );
     await this.markIronPots(entry);

@@ -51,14 +51,25 @@ export async function consumeReservation(
   await release(db, lotId, freed, by);
 }
 
-/** Promises a lot again what was taken for it and went back into its jar. */
+/**
+ * Promises a lot again what was taken for it and went back into its jar: no more than it still wants of that, and
+ * nothing of a jar that holds another stuff, as a solution's does.
+ * @param wanted smallest units that its step still wants
+ */
 export async function promiseAgain(
   db: Db,
   lotId: string,
-  stockLotId: string,
-  amount: number,
+  { stockLotId, materialId, amount: back }: { stockLotId: string | null; materialId: string; amount: number },
+  wanted: number,
   { now, byId }: By,
 ): Promise<void> {
+  const amount = Math.min(back, wanted);
+  if (stockLotId === null || amount <= 0) return;
+  const [jar] = await db
+    .select({ materialId: stockLots.materialId })
+    .from(stockLots)
+    .where(eq(stockLots.id, stockLotId));
+  if (jar?.materialId !== materialId) return;
   await db.insert(reservations).values({ id: uuidv7(now), lotId, stockLotId, amount, at: now.toISOString(), byId });
 }
 

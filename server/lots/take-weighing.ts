@@ -88,7 +88,8 @@ export async function checkAddedJar(
   if (amount - onHand >= (await finestStep(db, jar.measure)))
     return refuseEntry({ reason: 'notOnHand', tag: jar.tag, onHand, amount, measure: jar.measure });
   const fromJar = Math.min(amount, onHand);
-  return { amount: fromJar, fromJar };
+  const contents = jar.measure === 'volume' ? await contentsIn(db, jar.id, fromJar) : undefined;
+  return { amount: fromJar, fromJar, contents };
 }
 
 const named = { tag: stockLots.tag, place: stockLots.place };

@@ -250,6 +250,26 @@ describe.each(KINDS)('what really happened, on a %s', (kind) => {
     await write(lot, runEntry(0, 'takeBack', { replacesId: first.id })).expect(200);
     expect(await jar()).toEqual(before);
     await refused(lot, runEntry(0, 'takeBack', { replacesId: newId() }), 'badCorrection');
+    // What wasn't planned was promised to nobody, and is free again.
+    const onions = async () => {
+      const { row } = await jarOf(onionJar);
+      return [row.onHand, row.reserved];
+    };
+    const free = await onions();
+    const slip = { ...added('5 g'), stepIndex: 0, id: newId() };
+    await write(lot, slip).expect(200);
+    await write(lot, runEntry(0, 'takeBack', { replacesId: slip.id })).expect(200);
+    expect(await onions()).toEqual(free);
+    // Weighed on top and taken back, the lot wants no more than it did.
+    await write(lot, runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '200 g') })).expect(200);
+    const weighedOnce = await jar();
+    const onTop = runEntry(0, 'weigh', {
+      weighing: weighing(f.wool, f.woolStockLot, '50 g'),
+      detail: { again: true },
+    }) as { id: string };
+    await write(lot, onTop).expect(200);
+    await write(lot, runEntry(0, 'takeBack', { replacesId: onTop.id })).expect(200);
+    expect(await jar()).toEqual(weighedOnce);
   });
 
   it('a lot in these books weighs from a jar', async () => {

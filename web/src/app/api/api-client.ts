@@ -3,7 +3,7 @@ import { HttpClient } from '@angular/common/http';
 import { Injectable, inject, signal } from '@angular/core';
 import type { Api, Problem } from '@vestigia/contract';
 import type { Observable } from 'rxjs';
-import { catchError, throwError } from 'rxjs';
+import { catchError, tap, throwError } from 'rxjs';
 import type { z } from 'zod';
 
 type Calls = Api[keyof Api];
@@ -37,7 +37,9 @@ export class ApiClient {
     body: BodyOf<CallOf<'post', P>>,
     id = '',
   ): Observable<ReplyOf<CallOf<'post', P>>> {
-    return this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), body));
+    const sent = this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), body));
+    // Whoever comes in, here or by the door, is known again.
+    return path === '/api/auth/session' ? sent.pipe(tap(() => this.sessionEnded.set(false))) : sent;
   }
 
   put<P extends Paths<'put'>>(path: P, body: BodyOf<CallOf<'put', P>>, id = ''): Observable<ReplyOf<CallOf<'put', P>>> {

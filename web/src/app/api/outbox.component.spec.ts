@@ -179,8 +179,8 @@ describe('the outbox', () => {
     expect(outbox.unseen().map((d) => d.entry.id)).toEqual(['a', 'b', 'c']);
   });
 
-  it('waits out a session that ended and a server that is busy, and loses nothing', async () => {
-    for (const status of [401, 429]) {
+  it('waits out a session that ended, a busy server and a clock that is behind, and loses nothing', async () => {
+    for (const status of [401, 403, 409, 429]) {
       answer = () => throwError((): ShownProblem => ({ detail: 'Not now.', status }));
       const outbox = await open();
       await outbox.add('lot-1', entry(`at ${status}`), 'kept');

@@ -40,10 +40,13 @@ function mendEntry(entry: ReadRunEntry, { text, quantityText, temperatureC, agai
  * What becomes of something that the server did not take: it waits where the server could not be asked or wants
  * somebody to come in, it is refused where it was understood and declined, and it failed where the server itself broke.
  */
-function fateOf({ status, code }: ShownProblem): 'wait' | 'refused' | 'failed' {
-  if (status === undefined || code === 'notSignedIn' || status === 401 || status === 429) return 'wait';
-  return status >= 500 ? 'failed' : 'refused';
+function fateOf({ status }: ShownProblem): 'wait' | 'refused' | 'failed' {
+  if (status === undefined) return 'wait';
+  if (status >= 500) return 'failed';
+  return DECLINED.includes(status) ? 'refused' : 'wait';
 }
+/** Answers to what was sent itself; any other (come in first, too often, the clock is behind) is of the moment. */
+const DECLINED: readonly number[] = [400, 404, 413, 415, 422];
 
 /**
  * Entries of the bench: kept in the tablet first, sent in order when the server can be reached, and let go of only

@@ -46,7 +46,6 @@ export class ComeInAgain {
     const personId = this.session.person()?.id ?? '';
     this.action.run(this.api.post('/api/auth/session', { personId, passphrase: this.passphrase() }), () => {
       this.passphrase.set('');
-      this.api.sessionEnded.set(false);
       this.changes.reopen();
       this.outbox.hurry();
     });

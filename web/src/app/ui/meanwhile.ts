@@ -13,14 +13,14 @@ import type { OpenedOn } from '../api/opened-on';
             <li>{{ c.field }}: was “{{ c.was }}”, is “{{ c.is }}” now.</li>
           }
         </ul>
-        <button class="act" type="button" (click)="opened().take(); chosen.emit()">Take what stands now</button>
-        <button class="act" type="button" (click)="opened().keep(); chosen.emit()">Keep what I wrote</button>
+        <button class="act" type="button" (click)="opened().take(); chosen.emit('theirs')">Take what stands now</button>
+        <button class="act" type="button" (click)="opened().keep(); chosen.emit('mine')">Keep what I wrote</button>
       </div>
     }
   }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Meanwhile {
-  readonly chosen = output();
+  readonly chosen = output<'theirs' | 'mine'>();
   readonly opened = input.required<Pick<OpenedOn<unknown>, 'meanwhile' | 'take' | 'keep'>>();
 }

@@ -2,8 +2,8 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output, si
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct, StepKind } from '@vestigia/core';
+import type { LotDetail, ShelfRow } from '@vestigia/contract';
+import type { BenchAct, StepKind, Trait } from '@vestigia/core';
 import { STEP_KIND_LABELS, findReaction } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
@@ -35,6 +35,9 @@ const KINDS: readonly StepKind[] = [
   'dry',
   'cure',
 ];
+
+/** What a jar does in a bath, as far as the shelf says. */
+const traitsOf = ({ hazards, kind }: ShelfRow): Trait[] => (kind === 'tannin' ? [...hazards, 'tannin'] : hazards);
 
 /** What happened that the plan doesn't have, kept as facts: they count when the lot is dyed again. */
 @Component({
@@ -86,7 +89,7 @@ export class UnplannedPanel {
     const inBath = [...step.weighings, ...(record.added ?? [])].flatMap((w) => w.materialId ?? []);
     for (const other of this.shelf.value() ?? []) {
       if (!inBath.includes(other.materialId)) continue;
-      const reaction = findReaction(jar.hazards, other.hazards, (r) => r.inBath !== null);
+      const reaction = findReaction(traitsOf(jar), traitsOf(other), (r) => r.inBath !== null);
       if (reaction) return { name: other.material, reaction };
     }
     return undefined;

@@ -149,7 +149,10 @@ export class FirstLotPage {
             },
         starter,
         dyestuffKey: this.dyestuffKey(),
-        onHand: this.needs().map(({ key, enough }) => ({ key, quantityText: this.written()[key] ?? enough })),
+        onHand: this.needs().map(({ key, enough }) => {
+          const quantityText = this.written()[key];
+          return { key, quantityText: quantityText ?? enough, guessed: quantityText === undefined };
+        }),
       }),
       ({ id }) => void this.router.navigate(['/lots/new'], { queryParams: { colourway: id, size: this.size() } }),
     );

@@ -86,6 +86,32 @@ export class StudioPage {
 
   constructor() {
     readAnewWhenStale(this.saving, () => this.studio.reload());
+    readAnewWhenStale(this.action, () => this.studio.reload());
+  }
+
+  protected readonly openedWater = openedOn(() => this.studio.value()?.waters.find((w) => w.id === this.water()?.id), {
+    key: (w) => w.id,
+    version: (w) => w.version,
+    say: ({ name, ph, hardnessDh, ironMgPerL, note }) => ({
+      name,
+      pH: String(ph ?? ''),
+      'hardness, °dH': String(hardnessDh ?? ''),
+      'iron, mg/l': String(ironMgPerL ?? ''),
+      note,
+    }),
+  });
+
+  protected editWater({ hardnessDh, ...w }: WaterSource): void {
+    this.water.set({ ...w, hardness: hardnessDh, unit: 'dh' });
+    this.openedWater.take();
+    this.openedWater.touch();
+  }
+
+  /** Somebody else saved the water meanwhile: theirs is opened anew, or one's own goes on. */
+  protected choseWater(which: 'theirs' | 'mine'): void {
+    const now = this.openedWater.value();
+    if (which === 'theirs' && now) this.editWater(now);
+    this.action.clear();
   }
 
   protected keepWater({ version, id, hardness, unit, ...rest }: WaterDraft): void {
@@ -93,7 +119,7 @@ export class StudioPage {
     const sent =
       version === undefined
         ? this.api.post('/api/waters', { id, ...d })
-        : this.api.put('/api/waters/{id}', { version, ...d }, id);
+        : this.api.put('/api/waters/{id}', { ...d, version: this.openedWater.version() }, id);
     this.action.run(sent, () => {
       this.water.set(undefined);
       this.studio.reload();

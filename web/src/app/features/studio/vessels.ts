@@ -5,8 +5,11 @@ import { MatInputModule } from '@angular/material/input';
 import type { Studio, StudioHeatSource, StudioVessel } from '@vestigia/contract';
 import { VESSEL_METALS } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { newId } from '../../api/new-id';
+import { Meanwhile } from '../../ui/meanwhile';
+import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { NumberField } from '../../ui/number-field';
 
@@ -20,7 +23,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 /** The pots with their burners, and what each pot has held. */
 @Component({
   selector: 'vs-vessels',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, Notes, RefusalNote],
   templateUrl: './vessels.html',
   styles: `
     .heat {
@@ -53,8 +56,59 @@ export class Vessels {
   protected readonly heatName = (id: string | null): string =>
     this.studio().heatSources.find((h) => h.id === id)?.name ?? '–';
 
+  protected readonly opened = openedOn(() => this.studio().vessels.find((v) => v.id === this.vessel()?.id), {
+    key: (v) => v.id,
+    version: (v) => v.version,
+    say: (v) => ({
+      name: v.name,
+      metal: v.metal,
+      litres: String(v.workingMl / 1000),
+      'weight empty, g': String(v.emptyG ?? ''),
+      'hottest it takes, °C': String(v.maxC ?? ''),
+      'heated by': this.heatName(v.heatSourceId),
+      'has held iron': v.heldIron ? 'yes' : 'no',
+      note: v.note,
+    }),
+  });
+  protected readonly openedHeat = openedOn(() => this.studio().heatSources.find((h) => h.id === this.heat()?.id), {
+    key: (h) => h.id,
+    version: (h) => h.version,
+    say: ({ name, powerW, efficiencyPercent, note }) => ({
+      name,
+      'power, W': String(powerW),
+      'into the pot, %': String(efficiencyPercent),
+      note,
+    }),
+  });
+
+  constructor() {
+    readAnewWhenStale(this.action, () => this.changed.emit());
+    readAnewWhenStale(this.heating, () => this.changed.emit());
+  }
+
   protected edit({ workingMl, ...v }: StudioVessel): void {
     this.vessel.set({ ...v, litres: workingMl / 1000 });
+    this.opened.take();
+    this.opened.touch();
+  }
+
+  protected editHeat(h: StudioHeatSource): void {
+    this.heat.set({ ...h });
+    this.openedHeat.take();
+    this.openedHeat.touch();
+  }
+
+  /** Somebody else saved the pot meanwhile: theirs is opened anew, or one's own goes on. */
+  protected chose(which: 'theirs' | 'mine'): void {
+    const now = this.opened.value();
+    if (which === 'theirs' && now) this.edit(now);
+    this.action.clear();
+  }
+
+  protected choseHeat(which: 'theirs' | 'mine'): void {
+    const now = this.openedHeat.value();
+    if (which === 'theirs' && now) this.editHeat(now);
+    this.heating.clear();
   }
 
   protected keepVessel({ litres, version, id, ...fields }: VesselDraft): void {
@@ -62,7 +116,7 @@ export class Vessels {
     this.action.run(
       version === undefined
         ? this.api.post('/api/vessels', { id, ...body })
-        : this.api.put('/api/vessels/{id}', { version, ...body }, id),
+        : this.api.put('/api/vessels/{id}', { ...body, version: this.opened.version() }, id),
       () => {
         this.vessel.set(undefined);
         this.changed.emit();
@@ -82,7 +136,7 @@ export class Vessels {
     this.heating.run(
       version === undefined
         ? this.api.post('/api/heat-sources', { id, ...body })
-        : this.api.put('/api/heat-sources/{id}', { version, ...body }, id),
+        : this.api.put('/api/heat-sources/{id}', { ...body, version: this.openedHeat.version() }, id),
       () => {
         this.heat.set(undefined);
         this.changed.emit();
