@@ -21,6 +21,8 @@ export default defineConfig({
           hookTimeout: 480_000,
           globalSetup: ['server/test/databases.ts'],
           pool: 'forks',
+          // Each file opens studios of its own; only the program is loaded once a worker, which takes seconds.
+          isolate: false,
           maxWorkers: 2,
           sequence: { groupOrder: 1 },
         },

@@ -1,4 +1,5 @@
 import { noteRecord } from './notes';
+import { pickingRecord } from './gathering';
 import { MOVEMENT_KINDS, READING_STATES, VERDICTS } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
@@ -12,7 +13,7 @@ import { labUnder } from './lots';
 import { newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
 import { stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
-import { liquor } from './liquor';
+import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
 import { newEyeReading } from './readings';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
@@ -79,6 +80,7 @@ export const studioDocument = z
         runEntryId: id.nullable(),
         conversionId: id.nullable().default(null),
         reversesId: id.nullable(),
+        liquorEntryId: id.nullable().default(null),
         recordedAt: isoTime.nullable().default(null),
         note: noteOf('The note'),
         ...who,
@@ -134,8 +136,19 @@ export const studioDocument = z
       )
       .default([]),
     liquorEntries: z
-      .array(z.object({ id, stockLotId: id, kind: z.string(), after: liquor, note: z.string(), ...who }))
+      .array(
+        z.object({
+          id,
+          stockLotId: id,
+          kind: z.enum(LIQUOR_ENTRY_KINDS),
+          after: liquor,
+          takesBackId: id.nullable().default(null),
+          note: z.string(),
+          ...who,
+        }),
+      )
       .default([]),
+    pickings: z.array(pickingRecord).default([]),
     notes: z.array(noteRecord).default([]),
     containers: z.array(newContainer).default([]),
     tags: z.array(tagRecord).default([]),

@@ -66,7 +66,8 @@ export type {
 } from './stores';
 export type { KeptFibre } from './kept-fibre';
 export { TREATMENTS } from './kept-fibre';
-export type { Liquor, LiquorEntry, NewLiquor, ReturnedLiquor } from './liquor';
+export type { GatheredRow, NewPicking, Picking, PickingFacts } from './gathering';
+export type { Liquor, LiquorEntry, LiquorEntryKind, LiquorTakeBack, NewLiquor, ReturnedLiquor } from './liquor';
 export { NO_STOCK_FACTS } from './stores';
 export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';
 export { movementRecord, stockLotRecord, storesDocument, storesSchema } from './transfer';

@@ -52,6 +52,21 @@ export const liquor = z
 
 export type Liquor = z.infer<typeof liquor>;
 
+/** What can stand in the log of a kept liquor; `save` begins it, `return` comes from a lot’s pot. */
+export const LIQUOR_ENTRY_KINDS = [
+  'save',
+  'use',
+  'replenish',
+  'feed',
+  'return',
+  'level',
+  'check',
+  'vat',
+  'ladder',
+  'takeBack',
+] as const;
+export type LiquorEntryKind = (typeof LIQUOR_ENTRY_KINDS)[number];
+
 export const newLiquor = z.object({
   id,
   movementId: id,
@@ -148,3 +163,10 @@ export const liquorEntry = z.discriminatedUnion('kind', [
 ]);
 
 export type LiquorEntry = z.infer<typeof liquorEntry>;
+
+/** An entry of a kept liquor that was a slip, and why. */
+export const liquorTakeBack = z.object({
+  id,
+  note: noteOf('The reason').min(1, { error: 'Say what was wrong with it.' }),
+});
+export type LiquorTakeBack = z.infer<typeof liquorTakeBack>;

@@ -21,7 +21,8 @@ import {
   stockLotTag,
 } from './common';
 import { attachment } from './materials';
-import { bathContent, liquor } from './liquor';
+import { picking, pickingFacts } from './gathering';
+import { LIQUOR_ENTRY_KINDS, bathContent, liquor } from './liquor';
 
 /** What is known of one stock lot beside its label. */
 export const stockFacts = z
@@ -40,9 +41,19 @@ export const stockFacts = z
     reference: z.boolean().default(false),
     gathering: z
       .object({
-        permission: nameOf('Whose permission there was'),
-        sharePercent: percent('The share of the stand taken'),
+        /** Our own ground: nobody is asked, and all of it may be taken. */
+        ownGround: z.boolean().default(false),
+        permission: lineOf('Whose permission there was').default(''),
+        sharePercent: percent('The share of the stand taken').nullable().default(null),
         note: lineOf('The note on the stand').default(''),
+      })
+      .refine((g) => g.ownGround || g.permission !== '', {
+        error: 'Whose permission there was is empty. Write something, or say that it is your own ground.',
+        path: ['permission'],
+      })
+      .refine((g) => g.ownGround || g.sharePercent !== null, {
+        error: 'The share of the stand taken must be a number from 0 to 100 %.',
+        path: ['sharePercent'],
       })
       .nullable()
       .default(null),
@@ -95,6 +106,8 @@ export const delivery = z.object({
   /** What all of it cost, as written; empty where it cost nothing. */
   cost: z.string().max(30, { error: 'A cost is a number, for example 12.50.' }).default(''),
   facts: stockFacts.default(NO_STOCK_FACTS),
+  /** Who gathered it, and how long it took. */
+  picking: pickingFacts.extend({ id }).nullable().default(null),
 });
 export type Delivery = z.infer<typeof delivery>;
 
@@ -179,6 +192,8 @@ export const ledgerLine = z
     conversionId: id.nullable(),
     reversesId: id.nullable(),
     reversed: z.boolean(),
+    /** It is part of what was done to a kept liquor, and is put right with it. */
+    ofLiquor: z.boolean(),
   })
   .meta({ id: 'LedgerLine' });
 export type StockLedgerLine = z.infer<typeof ledgerLine>;
@@ -216,12 +231,21 @@ export const stockLot = z
     ),
     /** What left it for no lot and was not reversed. */
     otherwise: z.array(z.object({ kind: z.enum(['use', 'spoil', 'give']), amount: z.int() })),
+    pickings: z.array(picking),
     parents: z.array(kin),
     children: z.array(kin),
     liquor: liquor.nullable(),
     liquorNow: z.array(bathContent),
     liquorLog: z.array(
-      z.object({ id, kind: z.string(), note: z.string(), working: figure.nullable(), at: isoTime, by: personRef }),
+      z.object({
+        id,
+        kind: z.enum(LIQUOR_ENTRY_KINDS),
+        note: z.string(),
+        working: figure.nullable(),
+        takenBack: z.boolean(),
+        at: isoTime,
+        by: personRef,
+      }),
     ),
     attachments: z.array(attachment),
   })

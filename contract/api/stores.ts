@@ -15,7 +15,8 @@ import {
 } from '../forecast';
 import { attachment, listedMaterial, materialEdit, newMaterial, spoonWeighing } from '../materials';
 import { conversion, count, delivery, ledgerLine, reversal, shelfRow, stockLot, stockLotEdit, taking } from '../stores';
-import { liquorEntry, newLiquor } from '../liquor';
+import { gatheredRow, newPicking } from '../gathering';
+import { liquorEntry, liquorTakeBack, newLiquor } from '../liquor';
 import type { Call } from './call';
 import { TYPES_OF_ATTACHMENTS, text, created } from './call';
 
@@ -144,6 +145,27 @@ export const storesCalls = {
     path: '/api/stock-lots/{id}/liquor',
     summary: 'Use, replenish, check or measure a kept liquor',
     body: liquorEntry,
+    reply: created,
+  },
+
+  addPicking: {
+    method: 'post',
+    path: '/api/stock-lots/{id}/pickings',
+    summary: 'One more picking into a jar of what is gathered',
+    body: newPicking,
+    reply: created,
+  },
+  gathered: {
+    method: 'get',
+    path: '/api/stores/gathered',
+    summary: 'What was gathered: grams an hour, what an hour’s picking dyes, and the shades it gave',
+    reply: z.array(gatheredRow),
+  },
+  takeBackLiquorEntry: {
+    method: 'post',
+    path: '/api/liquor-entries/{id}/take-back',
+    summary: 'Take back what was written of a kept liquor, with what it moved',
+    body: liquorTakeBack,
     reply: created,
   },
 

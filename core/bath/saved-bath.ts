@@ -67,7 +67,10 @@ function withoutShare({ volumeMl, contents }: StandingLiquor, ml: number): Stand
 }
 
 function addContent(contents: readonly BathContent[], added: BathContent): BathContent[] {
-  const there = contents.find((c) => c.materialId === added.materialId && c.name === added.name);
+  // A material keeps its id when it is renamed; what was never one has its name alone.
+  const there = contents.find((c) =>
+    added.materialId === null ? c.materialId === null && c.name === added.name : c.materialId === added.materialId,
+  );
   return there
     ? contents.map((c) => (c === there ? { ...c, grams: round3(c.grams + added.grams) } : c))
     : [...contents, { ...added, grams: round3(added.grams) }];

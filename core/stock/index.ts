@@ -18,6 +18,8 @@ export type { Equivalence, GradedStock } from './equivalence';
 export { equivalenceOf } from './equivalence';
 export type { Reorder, RunOut, Season, UseHistory, UseRate } from './forecast';
 export { daysToNextSeason, isInSeason, rateOfUse, reorder, runOut, toGather } from './forecast';
+export type { FormChange, JarUse, PickedUse, Picking } from './gathering';
+export { fibrePerHour, followPicked, gramsPerHour } from './gathering';
 export type { DatedMovement, Movement, MovementKind } from './ledger';
 export { countDifference, firstOverdraft, foldOnHand, MOVEMENT_KINDS, onHandAt } from './ledger';
 export type { FastnessWord, LiquorKind, LiquorSign, MaterialForm, MaterialKind, StockOrigin } from './material-facts';

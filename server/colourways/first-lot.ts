@@ -112,6 +112,7 @@ async function bookIn(
       place: '',
       source: 'on the shelf at the beginning',
       note: guessed ? 'Not weighed: taken as enough for a first lot. Count it when you can.' : '',
+      picking: null,
       cost: '',
       facts: NO_STOCK_FACTS,
     },

@@ -87,6 +87,7 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     stripPromotions: clean(await db.select().from(schema.stripPromotions).orderBy(by(schema.stripPromotions.seq))),
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
+    pickings: clean(await db.select().from(schema.pickings).orderBy(by(schema.pickings.seq))),
     notes: clean(await db.select().from(schema.notes).orderBy(by(schema.notes.seq))),
     containers: await db.select().from(schema.containers).orderBy(by(schema.containers.name)),
     tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))).map((t) => ({

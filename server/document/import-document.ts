@@ -104,10 +104,8 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   );
   await insert(schema.stripPromotions, d.stripPromotions);
   await insert(schema.spoonWeighings, d.spoonWeighings);
-  await insert(
-    schema.liquorEntries,
-    d.liquorEntries.map((e) => ({ ...e, kind: e.kind as 'save' })),
-  );
+  await insert(schema.liquorEntries, d.liquorEntries);
+  await insert(schema.pickings, d.pickings);
   await insert(schema.containers, d.containers);
   await insert(schema.tags, d.tags);
   if (d.tags.length > 0)

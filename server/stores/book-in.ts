@@ -1,6 +1,6 @@
 import type { Delivery, StockFacts, StockLotEdit } from '@vestigia/contract';
 import { NO_STOCK_FACTS } from '@vestigia/contract';
-import { dayOf, instantOf, formatWeight, netOfTare, readAmount, readMoney } from '@vestigia/core';
+import { dayOf, formatWeight, netOfTare, readAmount, readMoney } from '@vestigia/core';
 import { and, eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -9,20 +9,15 @@ import { assertFresh } from '../http/versioned';
 import { Refusal } from '../shared/problem';
 import { studioZone } from '../studio/studio-store';
 import { amountOf, findMaterial, nextTag } from './materials-store';
+import { keepPicking, sayPicking } from './gathering';
+import { momentOf } from './moment-of';
 import { findStockLot } from './stock-lot-store';
-
-/** When something dated happened: noon of an earlier day in the studio, or now. */
-export function momentOf(day: string, now: Date, zone: string): { at: string; recordedAt: string | null } {
-  return day < dayOf(now.getTime(), zone)
-    ? { at: new Date(instantOf(day, '12:00', zone)).toISOString(), recordedAt: now.toISOString() }
-    : { at: now.toISOString(), recordedAt: null };
-}
 
 /** Books in a receipt, a harvest or a gift: a new stock lot and its first movement. */
 export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Promise<{ id: string }> {
   const material = await findMaterial(db, delivery.materialId);
   const { amount, facts } = await weighed(db, delivery, material);
-  const { id, receivedOn, bestBefore, place, source, note } = delivery;
+  const { id, receivedOn, bestBefore, place, source, note, picking } = delivery;
   if (bestBefore !== null && bestBefore < receivedOn)
     throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {
       reason: 'expiryBeforeReceipt',
@@ -35,7 +30,7 @@ export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Pr
   if (facts.origin === 'harvest' && facts.gathering === null)
     throw new Refusal(
       'refused',
-      'Say whose permission there was and how much of the stand was taken. Without it a harvest is not booked.',
+      'Say whose permission there was and how much of the stand was taken, or that it is your own ground. Without it a harvest is not booked.',
       { reason: 'gathering' },
     );
   const costMinor = delivery.cost.trim() === '' ? null : readMoney(delivery.cost);
@@ -54,10 +49,16 @@ export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Pr
     stockLotId: id,
     kind: facts.origin === 'harvest' ? 'gather' : 'receive',
     amount,
-    note: source,
+    note: [source, picking === null ? '' : sayPicking(picking, 1)].filter((part) => part !== '').join(': '),
     ...momentOf(receivedOn, now, zone),
     byId,
   });
+  if (picking !== null)
+    await keepPicking(
+      db,
+      { ...picking, stockLotId: id, movementId: delivery.movementId, portions: 1, tareMg: facts.tareMg ?? 0, note: '' },
+      { now, byId },
+    );
   return { id };
 }
 

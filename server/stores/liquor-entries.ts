@@ -102,6 +102,7 @@ async function useLiquor(
     await db.insert(movements).values({
       id: entry.movementId,
       stockLotId: stockLot.id,
+      liquorEntryId: entry.id,
       kind: 'use',
       amount: -carried.amount,
       note: `carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`,
@@ -144,6 +145,7 @@ async function levelLiquor(
     await db.insert(movements).values({
       id: entry.movementId,
       stockLotId: stockLot.id,
+      liquorEntryId: entry.id,
       kind: 'count',
       amount: difference,
       note: what,
@@ -160,17 +162,17 @@ async function levelLiquor(
 async function replenishLiquor(
   db: Db,
   now: Now,
-  { movementId, stockLotId, quantityText }: Extract<LiquorEntry, { kind: 'replenish' }>,
+  { id, movementId, stockLotId, quantityText }: Extract<LiquorEntry, { kind: 'replenish' }>,
   by: By,
 ): Promise<After> {
-  return feedLiquor(db, now, { parts: [{ movementId, stockLotId, quantityText }] }, by);
+  return feedLiquor(db, now, { id, parts: [{ movementId, stockLotId, quantityText }] }, by);
 }
 
 /** What is weighed into a kept liquor leaves its jars, and is in it from then on. */
 async function feedLiquor(
   db: Db,
   { stockLot, contents }: Now,
-  { parts }: Pick<Extract<LiquorEntry, { kind: 'feed' }>, 'parts'>,
+  { id: liquorEntryId, parts }: Pick<Extract<LiquorEntry, { kind: 'feed' }>, 'id' | 'parts'>,
   { now, byId }: By,
 ): Promise<After> {
   let fed: readonly BathContent[] = contents;
@@ -185,6 +187,7 @@ async function feedLiquor(
     await db.insert(movements).values({
       id: movementId,
       stockLotId: from.id,
+      liquorEntryId,
       kind: 'use',
       amount: -amount,
       note: `into ${stockLot.tag}`,

@@ -70,14 +70,18 @@ export async function contentsIn(db: Db, stockLotId: string, volumeUl: number): 
   }));
 }
 
-/** A count of a kept liquor measures it: what is missing has steamed off, so what is dissolved stays. */
-export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { now, byId }: By): Promise<void> {
+/**
+ * A count of a kept liquor measures it: what is missing has steamed off, so what is dissolved stays. The entry's id, or
+ * `null` of a jar that is no liquor.
+ */
+export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { now, byId }: By): Promise<string | null> {
   const last = await findLiquor(db, stockLot.id);
-  if (!last) return;
+  if (!last) return null;
+  const id = uuidv7(now);
   const at = now.toISOString();
   const contents = contentsAtVolume(last.contents, last.volumeUl, stockLot.onHand);
   await db.insert(liquorEntries).values({
-    id: uuidv7(now),
+    id,
     stockLotId: stockLot.id,
     kind: 'level',
     after: { ...last, contents, volumeUl, working: null, at },
@@ -85,6 +89,7 @@ export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { no
     at,
     byId,
   });
+  return id;
 }
 
 /** Kept liquors as checks look at them, by stock lot: what is dissolved, and of a vat how it was last seen. */

@@ -1,11 +1,11 @@
-import type { Count, Reversal, Taking } from '@vestigia/contract';
+import type { Count, Taking } from '@vestigia/contract';
 import { countDifference, formatAmount } from '@vestigia/core';
-import { and, eq, inArray } from 'drizzle-orm';
+import { and, eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
-import { movements, stockBalances, stockLots } from '../db/schema';
+import { movements } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
-import { Refusal, notFound } from '../shared/problem';
+import { Refusal } from '../shared/problem';
 import { keepContents } from './liquor-level';
 import { amountOf } from './materials-store';
 import type { Jar } from './stock-lot-store';
@@ -116,10 +116,11 @@ export async function countStockLot(
   }
   const difference = countDifference(stockLot.onHand, counted);
   if (difference === 0) return { difference };
-  await keepContents(db, stockLot, counted, { now, byId });
+  const liquorEntryId = await keepContents(db, stockLot, counted, { now, byId });
   await db.insert(movements).values({
     id: count.id,
     stockLotId: id,
+    liquorEntryId,
     kind: 'count',
     amount: difference,
     note: count.note,
@@ -127,67 +128,6 @@ export async function countStockLot(
     byId,
   });
   return { difference };
-}
-
-/**
- * Puts a movement right by an equal and opposite one; of a conversion, all its movements. What a lot used is
- * corrected at the bench.
- */
-export async function reverseMovement(
-  db: Db,
-  id: string,
-  reversal: Reversal,
-  { now, byId }: By,
-): Promise<{ id: string }> {
-  const [movement] = await db.select().from(movements).where(eq(movements.id, id));
-  if (!movement) throw notFound('movement');
-  if (movement.kind === 'reverse')
-    throw new Refusal('refused', 'A reversal is not reversed again. Book the delivery or the count anew.');
-  if (movement.lotId !== null)
-    throw new Refusal('refused', 'That went into a lot. Correct the weighing at the bench, and the shelf follows.');
-  const together =
-    movement.conversionId === null
-      ? [movement]
-      : await db
-          .select()
-          .from(movements)
-          .where(and(eq(movements.conversionId, movement.conversionId), eq(movements.kind, 'convert')));
-  const [reversed] = await db
-    .select({ id: movements.id })
-    .from(movements)
-    .where(
-      inArray(
-        movements.reversesId,
-        together.map((m) => m.id),
-      ),
-    );
-  if (reversed) throw new Refusal('alreadyDone', 'That movement was reversed already.');
-  for (const m of together) {
-    const [balance] = await db
-      .select({ onHand: stockBalances.onHand, tag: stockLots.tag })
-      .from(stockBalances)
-      .innerJoin(stockLots, eq(stockLots.id, stockBalances.stockLotId))
-      .where(eq(stockBalances.stockLotId, m.stockLotId));
-    if (balance && balance.onHand - m.amount < 0)
-      throw new Refusal(
-        'refused',
-        `Some of ${balance.tag} has been used since, so it can’t be taken back whole. Count the jar instead.`,
-      );
-  }
-  await db.insert(movements).values(
-    together.map((m) => ({
-      id: m.id === id ? reversal.id : uuidv7(now),
-      stockLotId: m.stockLotId,
-      kind: 'reverse' as const,
-      amount: -m.amount,
-      reversesId: m.id,
-      conversionId: m.conversionId,
-      note: reversal.note,
-      at: now.toISOString(),
-      byId,
-    })),
-  );
-  return { id: reversal.id };
 }
 
 /** A movement told later is booked on the day it happened, and says when it was written down. */

@@ -6,9 +6,11 @@ import { readBalance } from './balance';
 import { editStockLot, receive } from './book-in';
 import { convert } from './conversions';
 import { recordLiquor } from './liquor-entries';
+import { addPicking, readGathered } from './gathering';
 import { saveLiquor } from './liquors';
 import { addMaterial, attach, editMaterial, listWithDensity, readAttachmentFile, weighSpoon } from './materials-store';
-import { countStockLot, reverseMovement, takeOut } from './movements';
+import { countStockLot, takeOut } from './movements';
+import { reverseMovement, takeBackLiquorEntry } from './reversals';
 import { ShelfMirror, readShelfOn } from './shelf';
 import { shoppingList } from './shopping-list';
 import { readLedger, readStockLot } from './stock-lot-store';
@@ -24,6 +26,7 @@ export function storesRoutes(routes: Routes): void {
   routes.reads(api.forecast, ({ db, now }) => readForecast(db, now));
   routes.reads(api.shoppingList, ({ db, now }) => shoppingList(db, now));
   routes.reads(api.valuation, ({ db, query, now }) => readValuation(db, query.on, now));
+  routes.reads(api.gathered, ({ db }) => readGathered(db));
   routes.reads(api.lotCost, ({ db, id }) => readLotCost(db, id));
 
   routes.reads(api.materials, ({ db }) => listWithDensity(db));
@@ -50,6 +53,10 @@ export function storesRoutes(routes: Routes): void {
   routes.writes(api.convert, ['stores'], ({ db, body, ...who }) => convert(db, body, by(who)));
   routes.writes(api.saveLiquor, ['stores'], ({ db, body, ...who }) => saveLiquor(db, body, by(who)));
   routes.writes(api.liquorEntry, ['stores'], ({ db, id, body, ...who }) => recordLiquor(db, id, body, by(who)));
+  routes.writes(api.addPicking, ['stores'], ({ db, id, body, ...who }) => addPicking(db, id, body, by(who)));
+  routes.writes(api.takeBackLiquorEntry, ['stores'], ({ db, id, body, ...who }) =>
+    takeBackLiquorEntry(db, id, body, by(who)),
+  );
 
   routes.reads(api.stocktakes, ({ db }) => listStocktakes(db));
   routes.reads(api.stocktake, ({ db, id }) => readStocktake(db, id));

@@ -28,6 +28,7 @@ type RawLine = [
   lotRef: string | null,
   conversionId: string | null,
   reversesId: string | null,
+  ofLiquor: boolean,
 ];
 type Names = Readonly<Record<string, string>>;
 
@@ -37,24 +38,39 @@ const NAMES = sql`(SELECT coalesce(json_object_agg(id, name), '{}') FROM people)
 const linesOf = (stockLotId: string, newest: number | null): SQL => sql`(
   WITH line AS (
     SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id,
-      lot_ref, conversion_id, reverses_id FROM movements WHERE stock_lot_id = ${stockLotId}
+      lot_ref, conversion_id, reverses_id, liquor_entry_id IS NOT NULL AS of_liquor FROM movements WHERE stock_lot_id = ${stockLotId}
     UNION ALL
     SELECT id, CASE WHEN amount > 0 THEN 'reservation' ELSE 'release' END, amount, 0, amount, at, seq, 1,
-      by_id, '', lot_id, NULL, NULL, NULL FROM reservations WHERE stock_lot_id = ${stockLotId}
+      by_id, '', lot_id, NULL, NULL, NULL, false FROM reservations WHERE stock_lot_id = ${stockLotId}
   ), run AS (
     SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS reserved, row_number() OVER w AS n
       FROM line WINDOW w AS (ORDER BY at, ledger, seq)
   )
   SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.reserved, r.at, r.by_id,
     r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id,
-    r.reverses_id) ORDER BY r.n), '[]')
+    r.reverses_id, r.of_liquor) ORDER BY r.n), '[]')
   FROM run r ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
 
 /** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
 function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
   const reversed = new Set(raw.map((r) => r[12]));
   return raw.map(
-    ([id, kind, amount, balance, reserved, at, byId, note, lotId, lotNumber, lotRef, conversionId, reversesId]) => ({
+    ([
+      id,
+      kind,
+      amount,
+      balance,
+      reserved,
+      at,
+      byId,
+      note,
+      lotId,
+      lotNumber,
+      lotRef,
+      conversionId,
+      reversesId,
+      ofLiquor,
+    ]) => ({
       id,
       kind,
       amount,
@@ -65,6 +81,7 @@ function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
       note,
       conversionId,
       reversesId,
+      ofLiquor,
       reversed: reversed.has(id),
       lot:
         lotId !== null && lotNumber !== null
@@ -118,6 +135,7 @@ interface Parts {
   otherwise: StockLot['otherwise'];
   converted: boolean;
   liquor: (StockLot['liquorLog'][number] & { after: NonNullable<StockLot['liquor']> })[];
+  pickings: StockLot['pickings'];
   attachments: StockLot['attachments'];
 }
 
@@ -160,9 +178,16 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     'converted', EXISTS (SELECT 1 FROM movements WHERE stock_lot_id = ${id} AND conversion_id IS NOT NULL),
     'liquor',
       (SELECT coalesce(json_agg(json_build_object('id', e.id, 'kind', e.kind, 'note', e.note, 'working',
-      e.after->'working', 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after',
+      e.after->'working', 'takenBack', EXISTS (SELECT 1 FROM liquor_entries x WHERE x.takes_back_id = e.id), 'at', to_json(e.at), 'by', json_build_object('id', p.id, 'name', p.name), 'after',
       e.after) ORDER BY e.seq), '[]')
       FROM liquor_entries e JOIN people p ON p.id = e.by_id WHERE e.stock_lot_id = ${id}),
+    'pickings', (SELECT coalesce(json_agg(json_build_object('id', p.id, 'stockLotId', p.stock_lot_id, 'movementId',
+      p.movement_id, 'pickers', p.pickers, 'minutesEach', p.minutes_each, 'portions', p.portions, 'tareMg', p.tare_mg,
+      'guessed', p.guessed, 'pickedWith', p.picked_with, 'note', p.note, 'pickedAt', to_json(m.at), 'amount', m.amount,
+      'reversed', EXISTS (SELECT 1 FROM movements x WHERE x.reverses_id = m.id),
+      'by', json_build_object('id', b.id, 'name', b.name)) ORDER BY m.at DESC, p.seq DESC), '[]')
+      FROM pickings p JOIN movements m ON m.id = p.movement_id JOIN people b ON b.id = p.by_id
+      WHERE p.stock_lot_id = ${id}),
     'attachments', ${attachmentsWhere(sql`a.stock_lot_id = ${id}`)})`,
   );
   const { row } = parts;
@@ -186,6 +211,7 @@ export async function readStockLot(db: Db, id: string): Promise<StockLot> {
     liquor,
     liquorNow: liquor === null ? [] : contentsAtVolume(liquor.contents, liquor.volumeUl, row.onHand),
     liquorLog: parts.liquor.map(({ after: _after, ...entry }) => ({ ...entry, at: utc(entry.at) })),
+    pickings: parts.pickings.map((p) => ({ ...p, pickedAt: utc(p.pickedAt) })),
     attachments: parts.attachments.map((a) => ({ ...a, at: utc(a.at) })),
   };
 }

@@ -179,11 +179,11 @@ export async function bookStocktake(
       `${moved.join(', ')} moved since ${moved.length === 1 ? 'it was' : 'they were'} counted. Count ${moved.length === 1 ? 'it' : 'them'} again, then book. Nothing is booked yet.`,
       { theirs: moved },
     );
-  for (const { stockLotId, amount } of rows) {
-    const stockLot = await findStockLot(db, stockLotId);
-    await keepContents(db, stockLot, stockLot.onHand + amount, { now, byId });
+  for (const row of rows) {
+    const stockLot = await findStockLot(db, row.stockLotId);
+    const liquorEntryId = await keepContents(db, stockLot, stockLot.onHand + row.amount, { now, byId });
+    await db.insert(movements).values({ ...row, liquorEntryId });
   }
-  if (rows.length > 0) await db.insert(movements).values(rows);
   await db
     .update(stocktakes)
     .set({ bookedAt: at, version: stocktake.version + 1 })

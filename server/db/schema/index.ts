@@ -13,4 +13,4 @@ export { stripTrials, stripReadings, stripPromotions } from './strip-trials';
 export type { RunningOfLot } from './lots';
 export { colourways, masters, lots, runEntries, readings, eyeReadings, verdicts, lotProgress } from './lots';
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';
-export { attachments, stockBalances, conversions, liquorEntries, movements, reservations } from './ledger';
+export { attachments, stockBalances, conversions, liquorEntries, movements, pickings, reservations } from './ledger';

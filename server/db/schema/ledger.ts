@@ -1,7 +1,7 @@
-import type { Liquor } from '@vestigia/contract';
+import type { Liquor, LiquorEntryKind } from '@vestigia/contract';
 import type { ConversionKind, MovementKind } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
-import { check, index, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import { boolean, check, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, bytes, seq } from './columns';
 import { people } from './people';
 import { materials, stockLots } from './materials';
@@ -82,9 +82,9 @@ export const liquorEntries = pgTable(
     stockLotId: uuid('stock_lot_id')
       .notNull()
       .references(() => stockLots.id),
-    kind: text('kind')
-      .$type<'save' | 'use' | 'replenish' | 'feed' | 'return' | 'level' | 'check' | 'vat' | 'ladder'>()
-      .notNull(),
+    kind: text('kind').$type<LiquorEntryKind>().notNull(),
+    /** The entry that was a slip: this one leaves the liquor as it would be without it. */
+    takesBackId: uuid('takes_back_id'),
     after: jsonb('after').$type<Liquor>().notNull(),
     note: text('note').notNull().default(''),
     at: instant('at').notNull(),
@@ -92,7 +92,12 @@ export const liquorEntries = pgTable(
       .notNull()
       .references(() => people.id),
   },
-  (t) => [index('liquor_entries_stock_lot').on(t.stockLotId, t.seq)],
+  (t) => [
+    index('liquor_entries_stock_lot').on(t.stockLotId, t.seq),
+    uniqueIndex('liquor_entries_takes_back')
+      .on(t.takesBackId)
+      .where(sql`${t.takesBackId} IS NOT NULL`),
+  ],
 );
 
 /** Append-only. `at` is when it happened, `recordedAt` when it was written down, where that was later. */
@@ -112,6 +117,8 @@ export const movements = pgTable(
     conversionId: uuid('conversion_id').references(() => conversions.id),
     runEntryId: uuid('run_entry_id').references(() => runEntries.id),
     reversesId: uuid('reverses_id'),
+    /** What was done to a kept liquor by it, so that both are put right together. */
+    liquorEntryId: uuid('liquor_entry_id'),
     note: text('note').notNull().default(''),
     at: instant('at').notNull(),
     recordedAt: instant('recorded_at'),
@@ -128,10 +135,41 @@ export const movements = pgTable(
     index('movements_conversion')
       .on(t.conversionId)
       .where(sql`${t.conversionId} IS NOT NULL`),
+    index('movements_liquor_entry')
+      .on(t.liquorEntryId)
+      .where(sql`${t.liquorEntryId} IS NOT NULL`),
     uniqueIndex('movements_reverses_id_unique')
       .on(t.reversesId)
       .where(sql`${t.reversesId} IS NOT NULL`),
   ],
+);
+
+/** Append-only: who gathered what went into a jar, and how long it took; the movement beside it says how much. */
+export const pickings = pgTable(
+  'pickings',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    stockLotId: uuid('stock_lot_id')
+      .notNull()
+      .references(() => stockLots.id),
+    movementId: uuid('movement_id')
+      .notNull()
+      .unique()
+      .references(() => movements.id),
+    pickers: jsonb('pickers').$type<string[]>().notNull(),
+    minutesEach: integer('minutes_each'),
+    portions: integer('portions').notNull(),
+    tareMg: amount('tare_mg').notNull(),
+    guessed: boolean('guessed').notNull(),
+    pickedWith: text('picked_with').notNull(),
+    note: text('note').notNull(),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('pickings_stock_lot').on(t.stockLotId, t.seq)],
 );
 
 /** Append-only: a promise is positive, its release or use negative. */

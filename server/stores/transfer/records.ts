@@ -53,6 +53,7 @@ export const STOCK_LOT_COLUMNS = [
   'strengthPercent',
   'strengthBasis',
   'reference',
+  'ownGround',
   'permission',
   'sharePercent',
   'standNote',
@@ -178,9 +179,10 @@ export function stockLotFrom(
       strengthBasis: text(row.strengthBasis),
       reference: flag(row.reference, 'reference'),
       gathering:
-        orNull(row.permission) === null
+        orNull(row.permission) === null && !flag(row.ownGround, 'ownGround')
           ? null
           : {
+              ownGround: flag(row.ownGround, 'ownGround'),
               permission: text(row.permission),
               sharePercent: number(row.sharePercent, 'sharePercent'),
               note: text(row.standNote),
@@ -216,6 +218,7 @@ export function stockLotCells(s: StockLotRecord, materialName: string): Cell[] {
     f.strengthPercent,
     f.strengthBasis,
     f.reference ? 'yes' : 'no',
+    f.gathering?.ownGround ? 'yes' : null,
     f.gathering?.permission ?? null,
     f.gathering?.sharePercent ?? null,
     f.gathering?.note ?? null,

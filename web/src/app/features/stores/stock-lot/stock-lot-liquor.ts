@@ -20,8 +20,8 @@ import { liveQuery } from '../../../api/live-query';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
-import { When } from '../../../ui/when';
 import { NumberField } from '../../../ui/number-field';
+import { StockLotLiquorLog } from './stock-lot-liquor-log';
 import { StockLotVat } from './stock-lot-vat';
 
 type Act = 'use' | 'replenish' | 'level' | 'check' | 'ladder';
@@ -37,7 +37,16 @@ const USUAL_UPTAKE = 60;
 /** A kept liquor: what is in it, what was done to it, and what to add before it is used again. */
 @Component({
   selector: 'vs-stock-lot-liquor',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote, StockLotVat, When],
+  imports: [
+    NumberField,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    FigureValue,
+    RefusalNote,
+    StockLotVat,
+    StockLotLiquorLog,
+  ],
   templateUrl: './stock-lot-liquor.html',
   styles: `
     .within button {
@@ -84,7 +93,6 @@ export class StockLotLiquor {
   protected readonly stockLots = computed(() =>
     (this.shelf.value() ?? []).filter((j) => j.measure === 'weight' && j.free > 0 && j.kind !== 'fibre'),
   );
-  protected readonly newestFirst = computed(() => [...this.stockLot().liquorLog].reverse());
   protected readonly verdict = computed(() => judgeSigns(this.stockLot().liquor?.signs ?? []));
 
   protected readonly figures = computed(() => {
