@@ -75,11 +75,9 @@ export function deliver(house: Dyehouse, { supply, atMs, strength }: Delivery): 
         ? {
             origin: 'harvest' as const,
             form: 'dried' as const,
-            gathering: {
-              permission: supply.source.includes('leave') ? 'the owner of the carr' : 'the studio: our own bed',
-              sharePercent: supply.source.includes('leave') ? 20 : 60,
-              note: '',
-            },
+            gathering: supply.source.includes('leave')
+              ? { permission: 'the owner of the carr', sharePercent: 20, note: '' }
+              : { ownGround: true, sharePercent: 60, note: '' },
           }
         : {}),
       ...strengths,

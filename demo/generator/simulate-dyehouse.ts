@@ -3,6 +3,7 @@ import { Random } from './random';
 import { addBenchHistory } from './bench-history';
 import { addRecipesHistory, addStripsHistory } from './recipes-history';
 import { SPECIALS, tellSpecials } from './special-lots';
+import { addPickings } from './pickings';
 import { addStoresHistory } from './stores-history';
 import type { Simulation, Doc, Delivery } from './dyehouse';
 import { Dyehouse, DAY_MS, byText, byTime } from './dyehouse';
@@ -57,6 +58,7 @@ function tellStory(house: Dyehouse): Doc {
     materialId: (name) => house.materialId(name),
   });
   addBenchHistory(house.doc, { random: new Random(house.sim.seed + 3), byId: () => house.personId() });
+  addPickings(house.doc, { random: new Random(house.sim.seed + 5) });
   house.doc.movements.sort(byTime);
   house.doc.reservations.sort(byTime);
   house.doc.runEntries.sort((a, b) => byText(a.recordedAt, b.recordedAt));

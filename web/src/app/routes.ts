@@ -66,6 +66,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/stores/material/material').then((m) => m.MaterialPageView),
       },
       {
+        path: 'stores/gathered',
+        title: 'Gathered',
+        loadComponent: () => import('./features/stores/gathered/gathered').then((m) => m.GatheredPage),
+      },
+      {
         path: 'stores/worth',
         title: 'What the shelf is worth',
         loadComponent: () => import('./features/stores/shelf/worth').then((m) => m.WorthPage),

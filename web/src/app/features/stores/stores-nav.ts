@@ -24,6 +24,7 @@ export class StoresNav {
     { path: '/stores/ahead', name: 'Looking ahead' },
     { path: '/stores/count', name: 'Count' },
     { path: '/stores/materials', name: 'Materials' },
+    { path: '/stores/gathered', name: 'Gathered' },
     { path: '/stores/worth', name: 'Worth' },
     { path: '/stores/files', name: 'Files' },
   ];

@@ -13,6 +13,7 @@ import { liveQuery } from '../../../api/live-query';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
+import { PickedFields, pickersIn } from './picked-fields';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
   { origin: 'receipt', name: 'bought', from: 'From whom' },
@@ -23,7 +24,7 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
 /** Books in what came: a new stock lot with its first movement. */
 @Component({
   selector: 'vs-delivery',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [PickedFields, NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   providers: [StudioSettings],
   templateUrl: './delivery.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -62,6 +63,12 @@ export class DeliveryPage {
   protected readonly permission = signal('');
   protected readonly share = signal<number | null>(null);
   protected readonly standNote = signal('');
+  protected readonly ownGround = signal(true);
+  protected readonly pickers = signal('');
+  protected readonly minutesEach = signal<number | null>(null);
+  protected readonly pickedWith = signal('');
+  protected readonly guessed = signal(false);
+  private readonly pickingId = newId();
   private readonly id = newId();
   private readonly movementId = newId();
 
@@ -110,11 +117,24 @@ export class DeliveryPage {
         form: (this.form() || null) as (typeof MATERIAL_FORMS)[number] | null,
         container: this.container(),
         moisturePercent: this.moisture(),
-        gathering:
-          harvest && this.permission().trim() !== '' && this.share() !== null
-            ? { permission: this.permission(), sharePercent: this.share() ?? 0, note: this.standNote() }
-            : null,
+        gathering: harvest
+          ? {
+              ownGround: this.ownGround(),
+              permission: this.ownGround() ? '' : this.permission(),
+              sharePercent: this.share(),
+              note: this.standNote(),
+            }
+          : null,
       },
+      picking: harvest
+        ? {
+            id: this.pickingId,
+            pickers: pickersIn(this.pickers()),
+            minutesEach: this.minutesEach(),
+            pickedWith: this.pickedWith(),
+            guessed: this.guessed(),
+          }
+        : null,
     };
     this.action.run(this.api.post('/api/stock-lots', body), ({ id }) => void this.router.navigate(['/stores', id]));
   }

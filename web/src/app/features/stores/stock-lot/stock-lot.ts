@@ -10,6 +10,7 @@ import { Notes } from '../../../ui/notes';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { StockLotCount } from './stock-lot-count';
+import { StockLotPickings } from './stock-lot-pickings';
 import { StockLotLabel } from './stock-lot-label';
 import { StockLotLedger } from './stock-lot-ledger';
 import { StockLotLiquor } from './stock-lot-liquor';
@@ -26,6 +27,7 @@ import { TracePicture } from './trace-picture';
     RefusalNote,
     When,
     StockLotCount,
+    StockLotPickings,
     StockLotTake,
     StockLotLabel,
     StockLotLedger,
