@@ -1,8 +1,16 @@
-import { FIBRE_KINDS, FINISHED_BY, MATERIAL_KINDS, STEP_KINDS, STRAIN_WAYS, VESSEL_METALS } from '@vestigia/core';
+import {
+  FIBRE_KINDS,
+  FINISHED_BY,
+  MATERIAL_KINDS,
+  STEP_KINDS,
+  STRAIN_WAYS,
+  VESSEL_METALS,
+  ZONE_WAYS,
+} from '@vestigia/core';
 import { z } from 'zod';
 import { planCaution, stepCaution } from './cautions';
 import { blendShare, figure, id, stockMeasure } from './common';
-import { heatLeg } from './recipe-body';
+import { heatLeg, placedPlan } from './recipe-body';
 
 export const pick = z.object({ stockLotId: id.nullable(), amount: z.int() });
 
@@ -29,6 +37,23 @@ export const plannedBath = z.object({
   heating: heating.nullable(),
   fullWeight: figure,
   notes: z.array(z.string()),
+});
+
+/** Placed colour as it is put on at a step: cm, minutes, ml and g. */
+const plannedZone = z.object({
+  zone: z.int(),
+  title: z.string(),
+  way: z.enum(ZONE_WAYS),
+  order: z.number(),
+  fromCm: z.number(),
+  toCm: z.number(),
+  pointsCm: z.array(z.number()),
+  minutes: z.number(),
+  waitMin: z.number(),
+  mlPerPiece: z.number().nullable(),
+  gPerPiece: z.number().nullable(),
+  materialName: z.string().nullable(),
+  pieceByPiece: z.boolean(),
 });
 
 export const range = z.object({ low: z.number(), high: z.number() });
@@ -94,6 +119,7 @@ export const lotPlan = z
         durationMin: z.number(),
         attended: z.boolean(),
         lookFor: z.string(),
+        lookEveryMin: z.number().optional(),
         usesBath: z.boolean(),
         liquor: z.string().default(''),
         cautions: z.array(stepCaution),
@@ -107,6 +133,7 @@ export const lotPlan = z
         forWhom: z.string().default(''),
         groups: z.array(z.string()).optional(),
         baths: z.array(plannedBath).default([]),
+        zones: z.array(plannedZone).optional(),
         weighings: z.array(
           z.object({
             batch: z.int(),
@@ -123,6 +150,7 @@ export const lotPlan = z
         ),
       }),
     ),
+    placed: placedPlan.optional(),
     cautions: z.array(planCaution),
   })
   .meta({ id: 'LotPlan' });

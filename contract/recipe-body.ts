@@ -100,6 +100,7 @@ export const recipeStep = z.object({
   durationMin: minutes('The time'),
   attended: z.boolean(),
   lookFor: noteOf('What to look for'),
+  lookEveryMin: numberIn('How often to look', 1, 1440, 'min').nullable().default(null),
   finishedBy: z.enum(FINISHED_BY).default('clock'),
   wait: z
     .object({ minMinutes: minutes('The least wait'), maxMinutes: minutes('The longest wait').nullable() })

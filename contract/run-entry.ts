@@ -1,5 +1,5 @@
 import type { RunEntryKind } from '@vestigia/core';
-import { BATH_MOVES, READ_BY, SAMPLE_OF, STEP_KINDS } from '@vestigia/core';
+import { BATH_MOVES, READ_BY, SAMPLE_OF, STEP_KINDS, STRAIN_WAYS, ZONE_DEEDS } from '@vestigia/core';
 import { z } from 'zod';
 import { bathContent } from './liquor';
 import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, stockMeasure } from './common';
@@ -100,6 +100,14 @@ const details = {
       .readonly(),
   }),
   pull: z.object({ ...readBy, piece: z.int().min(1).max(60) }),
+  zone: z.object({
+    ...readBy,
+    zone: z.int().min(0).max(60),
+    did: z.enum(ZONE_DEEDS),
+    piece: z.int().min(1).max(2000).optional(),
+    ml: numberIn('What went on', 0, 100_000, 'ml').optional(),
+  }),
+  strained: z.object({ ...readBy, way: z.enum([...STRAIN_WAYS, 'bagOut']) }),
   rescale: z.object({ ...readBy, rescale: z.array(rescaling).max(200).readonly() }),
   hand: z.object({ ...readBy, toPerson: z.object({ id, name: lineOf('The name') }) }),
   redo: z.object({ ...readBy, keepsWeighings: z.boolean().optional() }),
@@ -152,6 +160,8 @@ export const newRunEntry = z.discriminatedUnion('kind', [
   z.object({ ...brought('note'), detail: details.note.partial().nullable().default(null) }),
   z.object({ ...brought('pulls'), detail: details.pulls.partial().nullable().default(null) }),
   z.object({ ...brought('pull'), detail: details.pull.partial().nullable().default(null) }),
+  z.object({ ...brought('zone'), detail: details.zone.partial().nullable().default(null) }),
+  z.object({ ...brought('strained'), detail: details.strained.partial().nullable().default(null) }),
   z.object({ ...brought('rescale'), detail: details.rescale.partial().nullable().default(null) }),
   z.object({ ...brought('hand'), detail: details.hand.partial().nullable().default(null) }),
   broughtPlain('pause'),
@@ -217,6 +227,8 @@ export function recordedEntry<Rest extends z.ZodRawShape>(rest: Rest) {
     z.object({ ...unweighed('note'), detail: details.note.nullable().default(null) }),
     z.object({ ...unweighed('pulls'), detail: details.pulls }),
     z.object({ ...unweighed('pull'), detail: details.pull }),
+    z.object({ ...unweighed('zone'), detail: details.zone }),
+    z.object({ ...unweighed('strained'), detail: details.strained }),
     z.object({ ...unweighed('rescale'), detail: details.rescale }),
     z.object({ ...unweighed('hand'), detail: details.hand }),
     plain('pause'),

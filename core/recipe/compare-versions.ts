@@ -175,6 +175,7 @@ function stepDifferences(
   differ(`${at}: hands`, a.attended ? 'all the time' : 'at its ends', b.attended ? 'all the time' : 'at its ends');
   differ(`${at}: what to do`, a.instruction, b.instruction);
   differ(`${at}: look for`, a.lookFor, b.lookFor);
+  differ(`${at}: look every`, sayEvery(a.lookEveryMin), sayEvery(b.lookEveryMin));
   differ(`${at}: cautions`, a.cautions.join(' '), b.cautions.join(' '));
 }
 
@@ -199,3 +200,5 @@ const placedLabel = (p: PlacedPlan | null): string =>
         .sort((a, b) => a.fromPercent - b.fromPercent)
         .map((z) => `${ZONE_LABELS[z.way]} ${z.fromPercent}–${z.toPercent} %`)
         .join(', ')}`;
+
+const sayEvery = (min: number | null): string => (min === null ? '' : sayMinutes(min));

@@ -34,7 +34,7 @@ export interface PlacedZone {
   /** Liquid for one piece, ml: sprayed, poured, brushed. */
   readonly mlPerPiece: number | null;
   /** Dyestuff or powder for one piece, g: laid on, or dissolved in what is sprayed. */
-  readonly gPerPiece?: number | null;
+  readonly gPerPiece: number | null;
   /** What is put on; a material of the stores, or `null` where it is the dye bath itself. */
   readonly materialId: string | null;
   /** Distance between ties or points, cm; with it, how many is worked out. */

@@ -19,6 +19,8 @@ export interface RecipeStep {
   /** Hands are needed all the time, or only at its ends. */
   readonly attended: boolean;
   readonly lookFor: string;
+  /** Looked at again every so many minutes while it runs; `null` where nobody asks for it. */
+  readonly lookEveryMin: number | null;
   readonly finishedBy: FinishedBy;
   /** How long it may stand before the next step: at least, and at most where something spoils or felts. */
   readonly wait: { readonly minMinutes: number; readonly maxMinutes: number | null } | null;
@@ -51,6 +53,7 @@ export function recipeStep(given: Pick<RecipeStep, 'kind' | 'title'> & Partial<R
     durationMin: 60,
     attended: false,
     lookFor: '',
+    lookEveryMin: null,
     finishedBy: 'clock',
     wait: null,
     after: null,

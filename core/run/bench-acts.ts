@@ -2,6 +2,8 @@ import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { nextWeighing } from './next-weighing';
 import type { WeighingToDo } from './next-weighing';
+import type { ZoneToDo } from './next-zone';
+import { nextZone } from './next-zone';
 import type { RunEntry } from './run-entry';
 import { currentEntries } from './run-entry';
 import { foldRun, isOver, minutesInWork, stepState } from './run-record';
@@ -26,6 +28,7 @@ export type BenchAct = {
 } & (
   | { readonly kind: 'begin' }
   | ({ readonly kind: 'weigh' } & WeighingToDo)
+  | ({ readonly kind: 'zone' } & ZoneToDo)
   | { readonly kind: 'pull'; readonly piece: number; readonly of: number }
   | { readonly kind: 'finish'; readonly endsMs: number }
   | { readonly kind: 'resume' }
@@ -63,6 +66,11 @@ function actsOf({ lotId, plan, entries }: BenchRun, nowMs: number): BenchAct[] {
       return [{ ...shared, kind: 'pull', ...pull, rank: pull.dueMs - nowMs <= PULL_NOTICE_MS ? RANK.pull : RANK.wait }];
     const weighing = nextWeighing(step, record, entries);
     if (weighing) return [{ ...shared, kind: 'weigh', ...weighing, rank: RANK.weigh, dueMs: startedMs }];
+    const zone = nextZone(plan, step, record, nowMs);
+    if (zone) {
+      const rank = zone.dueMs > nowMs ? RANK.wait : zone.inMs === null ? RANK.hands : RANK.pull;
+      return [{ ...shared, kind: 'zone', ...zone, rank }];
+    }
     const endsMs = nowMs + (step.durationMin - minutesInWork(record, nowMs)) * 60_000;
     const rank = step.attended ? RANK.hands : endsMs <= nowMs ? RANK.over : RANK.wait;
     return [{ ...shared, kind: 'finish', endsMs, rank, dueMs: step.attended ? startedMs : endsMs }];

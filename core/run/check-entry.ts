@@ -83,6 +83,13 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
       if (piece === undefined) return missing('piece');
       return complete({ ...entry, detail: { ...entry.detail, piece } });
     }
+    case 'zone':
+      return checkZone(step, entry);
+    case 'strained': {
+      const way = entry.detail?.way;
+      if (way === undefined) return missing('straining');
+      return complete({ ...entry, detail: { ...entry.detail, way } });
+    }
     case 'rescale': {
       const rescale = entry.detail?.rescale ?? [];
       if (rescale.length === 0) return missing('rescale');
@@ -94,6 +101,14 @@ export function checkEntry(step: PlannedStep, entry: BroughtEntry): EntryCheck {
       return complete({ ...entry, detail: { ...entry.detail, toPerson } });
     }
   }
+}
+
+function checkZone(step: PlannedStep, entry: BroughtEntryOf<'zone'>): EntryCheck {
+  const { zone, did } = entry.detail ?? {};
+  if (zone === undefined || did === undefined) return missing('zone');
+  if (!step.zones?.some((z) => z.zone === zone)) return refuse({ reason: 'noSuchZone' });
+  if (did === 'left' && (entry.text ?? '').trim() === '') return refuse({ reason: 'reasonMissing', of: 'zone' });
+  return complete({ ...entry, detail: { ...entry.detail, zone, did } });
 }
 
 function checkLeaveOut(step: PlannedStep, entry: BroughtEntryOf<'leaveOut'>): EntryCheck {

@@ -2,6 +2,8 @@ import type { StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
 import { sayMinutes } from '../quantity/duration';
 import { countLabel } from '../quantity/word-list';
+import type { StrainWay } from '../recipe/course';
+import { STRAIN_LABELS } from '../recipe/course';
 import { formatVolume } from '../quantity/volume';
 
 /**
@@ -36,6 +38,29 @@ export type DeviationFact =
       readonly temperatureC: number | null;
       readonly text: string;
     }
+  | {
+      readonly code: 'zoneLeft' | 'zoneNote';
+      readonly title: string;
+      /** `null`: on all of them. */
+      readonly piece: number | null;
+      readonly text: string;
+    }
+  | { readonly code: 'zoneUndone'; readonly title: string }
+  | {
+      readonly code: 'zoneTime';
+      readonly title: string;
+      readonly piece: number | null;
+      readonly minutes: number;
+      readonly plannedMin: number;
+    }
+  | {
+      readonly code: 'zoneMl';
+      readonly title: string;
+      readonly piece: number | null;
+      readonly ml: number;
+      readonly plannedMl: number;
+    }
+  | { readonly code: 'strainedOtherwise'; readonly way: StrainWay; readonly planned: StrainWay | null }
   | { readonly code: 'stoodStill'; readonly minutes: number }
   | { readonly code: 'late'; readonly waitedMin: number; readonly maxMin: number }
   | { readonly code: 'early'; readonly waitedMin: number; readonly minMin: number }
@@ -76,6 +101,7 @@ export type DeviationFact =
   | { readonly code: 'phOutside'; readonly ph: number; readonly low: number; readonly high: number };
 
 const LONGER_MEANS = { deeper: ', expect deeper', moreShift: ', expect a stronger shift', unknown: '' } as const;
+const onPiece = (piece: number | null): string => (piece === null ? '' : ` on piece ${piece}`);
 const reason = (text: string): string => (text === '' ? '' : ` (${text})`);
 
 /** A deviation in words, with its likely effect. */
@@ -113,6 +139,18 @@ export function sayDeviation(fact: DeviationFact): string {
       ].filter((part) => part !== '');
       return `“${fact.title}” was done after it, which the chain doesn’t have${how.length === 0 ? '' : ` (${how.join(', ')})`}${fact.text === '' ? '' : `: ${fact.text}`}`;
     }
+    case 'zoneLeft':
+      return `“${fact.title}” left out${onPiece(fact.piece)}: ${fact.text}`;
+    case 'zoneUndone':
+      return `“${fact.title}” was not put on`;
+    case 'zoneTime':
+      return `“${fact.title}”${onPiece(fact.piece)} was in for ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}, expect ${fact.minutes > fact.plannedMin ? 'deeper' : 'paler'} there`;
+    case 'zoneMl':
+      return `“${fact.title}”${onPiece(fact.piece)} got ${fact.ml} ml instead of ${fact.plannedMl}${fact.ml > fact.plannedMl ? ', and may have crept further' : ''}`;
+    case 'zoneNote':
+      return `“${fact.title}”${onPiece(fact.piece)}: ${fact.text}`;
+    case 'strainedOtherwise':
+      return `${STRAIN_LABELS[fact.way]}${fact.planned === null ? '' : ` instead of ${STRAIN_LABELS[fact.planned]}`}: spots and evenness may differ`;
     case 'stoodStill':
       return `stood still for ${sayMinutes(fact.minutes)}: what cools takes on less`;
     case 'late':

@@ -4,6 +4,7 @@ import type { PlannedBath, PlannedStep, PlannedWeighing } from '../scaling/lot-p
 import { smallestIn } from '../scaling/lot-plan';
 import type { DeviationFact } from './deviation';
 import type { StepRecord } from './step-record';
+import { zoneDeviations } from './zone-deviations';
 import { HOLD_BAND_C, holdOf } from './watch-course';
 
 /** What finding deviations needs beside plan and record. */
@@ -34,6 +35,8 @@ export function findDeviations(step: PlannedStep, record: StepRecord, context: D
     ...(outOfOrder ? [{ code: 'outOfOrder' as const, text: outOfOrder }] : []),
     ...placeDeviations(step, record),
     ...unplannedDeviations(step, record),
+    ...zoneDeviations(step, record),
+    ...strainDeviations(step, record),
     ...waitDeviations(step, record, context.readyAt),
     ...weighingDeviations(step, record, context),
     ...heldDeviations(step, record),
@@ -65,6 +68,11 @@ function waitDeviations(
   if (wait.maxMinutes !== null && waitedMin > wait.maxMinutes)
     return [{ code: 'late', waitedMin, maxMin: wait.maxMinutes }];
   return waitedMin < wait.minMinutes * (1 - TIME_SHARE) ? [{ code: 'early', waitedMin, minMin: wait.minMinutes }] : [];
+}
+
+function strainDeviations({ strain }: PlannedStep, { strained = [] }: StepRecord): DeviationFact[] {
+  const way = strained.flatMap((s) => (s.way === 'bagOut' ? [] : [s.way])).at(-1);
+  return way === undefined || way === strain ? [] : [{ code: 'strainedOtherwise', way, planned: strain }];
 }
 
 function phDeviations({ targetPh }: PlannedStep, { phs = [], finishedAt }: StepRecord): DeviationFact[] {

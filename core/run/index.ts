@@ -5,7 +5,12 @@ export type { DeviationFact } from './deviation';
 export { sayDeviation } from './deviation';
 export type { DeviationContext } from './deviations';
 export { findDeviations } from './deviations';
-export type { StepRecord } from './step-record';
+export type { StepRecord, ZoneRecord } from './step-record';
+export type { LookAgain } from './look-again';
+export { lookAgain } from './look-again';
+export type { ZoneToDo } from './next-zone';
+export { nextZone } from './next-zone';
+export { zoneIsOver } from './zone-records';
 export type { ForgottenPot } from './forgotten-pots';
 export { forgottenPots } from './forgotten-pots';
 export type { OffTarget, RescaleOffer } from './rescale';
@@ -29,8 +34,9 @@ export type {
   SolutionTaken,
   VesselUsed,
   Weighed,
+  ZoneDeed,
 } from './run-entry';
-export { currentEntries, entriesOfKind, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF } from './run-entry';
+export { currentEntries, entriesOfKind, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, ZONE_DEEDS } from './run-entry';
 export type { StepState } from './run-record';
 export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
 export type { RunFacts, RunRuling } from './run-rules';

@@ -2,7 +2,13 @@ import type { BathMoveKind } from '../bath/bath-ledger';
 import type { BathContent } from '../bath/saved-bath';
 import type { Lab } from '../colour/lab';
 import type { StockMeasure } from '../quantity/amount';
+import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
+
+/** What can be told of a zone: it is in, it is done, or it was left out. */
+export const ZONE_DEEDS = ['in', 'done', 'left'] as const;
+/** One of `ZONE_DEEDS`. */
+export type ZoneDeed = (typeof ZONE_DEEDS)[number];
 
 /** Everything that can be written into a run. */
 export const RUN_ENTRY_KINDS = [
@@ -23,6 +29,8 @@ export const RUN_ENTRY_KINDS = [
   'redo',
   'pulls',
   'pull',
+  'zone',
+  'strained',
   'rescale',
   'hand',
   'finish',
@@ -162,6 +170,16 @@ export interface RunDetails {
     readonly pullMinutes: readonly number[];
   };
   readonly pull: Detail & { readonly piece: number };
+  /** Placed colour: a zone was put into its liquor, is done, or was left out; on one piece, or on all of them. */
+  readonly zone: Detail & {
+    readonly zone: number;
+    readonly did: ZoneDeed;
+    readonly piece?: number | undefined;
+    /** What really went on one piece, ml. */
+    readonly ml?: number | undefined;
+  };
+  /** How plant matter was really kept out of the bath, or that its bag was lifted out. */
+  readonly strained: Detail & { readonly way: StrainWay | 'bagOut' };
   readonly rescale: Detail & { readonly rescale: readonly Rescaling[] };
   readonly hand: Detail & { readonly toPerson: { readonly id: string; readonly name: string } };
   readonly pause: Detail;
@@ -179,7 +197,20 @@ export interface RunDetails {
 
 /** Kinds whose entry says nothing without its detail. */
 type DetailedKind =
-  'leaveOut' | 'ph' | 'sample' | 'bath' | 'add' | 'moved' | 'pieces' | 'extra' | 'pulls' | 'pull' | 'rescale' | 'hand';
+  | 'leaveOut'
+  | 'ph'
+  | 'sample'
+  | 'bath'
+  | 'add'
+  | 'moved'
+  | 'pieces'
+  | 'extra'
+  | 'pulls'
+  | 'pull'
+  | 'zone'
+  | 'strained'
+  | 'rescale'
+  | 'hand';
 
 /** What was weighed out; `amount` in smallest units. The jar is `null` where it was dyed before the books began. */
 export interface Weighed {

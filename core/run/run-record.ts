@@ -1,3 +1,4 @@
+import { foldZones } from './zone-records';
 import type { StepRecord } from './step-record';
 import type { RunEntry, RunEntryOf } from './run-entry';
 import { currentEntries, entriesOfKind } from './run-entry';
@@ -72,6 +73,8 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     })),
     pullMinutes: entriesOfKind(sinceRedo, 'pulls').at(-1)?.detail.pullMinutes ?? [],
     pulls: entriesOfKind(sinceRedo, 'pull').map(({ at, detail }) => ({ at, piece: detail.piece })),
+    zones: foldZones(entriesOfKind(sinceRedo, 'zone')),
+    strained: entriesOfKind(sinceRedo, 'strained').map(({ at, detail }) => ({ at, way: detail.way })),
     reported: entriesOfKind(all, 'note').flatMap((e) => (e.detail?.deviation && e.text ? [e.text] : [])),
     redone: redos.map((e) => e.text ?? ''),
   };

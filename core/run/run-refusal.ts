@@ -18,6 +18,8 @@ export type MissingPart =
   | 'step'
   | 'pulls'
   | 'piece'
+  | 'zone'
+  | 'straining'
   | 'rescale'
   | 'person'
   | 'weighing';
@@ -32,6 +34,9 @@ const PLAIN = {
   inFuture: 'That time is still to come. Write when it really happened.',
   beforeLot: 'That is before the lot was made. Check the date.',
   finishedBeforeStart: 'A step can’t be finished before it began. Check the time.',
+  noSuchZone: 'Nothing is placed there at this step. Choose the zone from the list.',
+  zoneOver: 'That zone is done already. If it was a slip, take that back first.',
+  noSuchPiece: 'This lot has no such piece. Choose it again.',
   pulledAlready: 'That piece is out already.',
   notPlanned: 'This step does not weigh that material for that batch. Choose it from the list.',
   idReused: 'That id was used for something else already. Reload the bench and do it again.',
@@ -39,6 +44,9 @@ const PLAIN = {
   noSuchStockLot: 'There is no such jar. Scan or type its tag again.',
 } as const;
 type PlainReason = keyof typeof PLAIN;
+
+/** What is never written without its reason. */
+type ReasonedKind = 'cancel' | 'redo' | 'skip' | 'leaveOut' | 'zone';
 
 /** Why an entry can't be written, as facts. */
 export type RunRefusalFact =
@@ -49,7 +57,7 @@ export type RunRefusalFact =
       readonly reason: 'notDone' | 'notRunning' | 'notPaused' | 'over' | 'alreadyBegun';
       readonly title: string;
     }
-  | { readonly reason: 'reasonMissing'; readonly of: 'cancel' | 'redo' | 'skip' | 'leaveOut' }
+  | { readonly reason: 'reasonMissing'; readonly of: ReasonedKind }
   | { readonly reason: 'phLocked'; readonly lock: string }
   | { readonly reason: 'potInUse'; readonly pot: PotInUse }
   | { readonly reason: 'outOfOrder'; readonly open: readonly string[]; readonly consequence: string }
@@ -110,11 +118,14 @@ const MISSING: Readonly<Record<MissingPart, string>> = {
   step: 'Say what was done, and what kind of step it was.',
   pulls: 'Say how many pieces are pulled, and when.',
   piece: 'Say which piece was pulled.',
+  zone: 'Say which zone it was, and whether it is in, done or left out.',
+  straining: 'Say how it was strained, or that the bag is out.',
   rescale: 'There is nothing left to rescale.',
   person: 'Say who takes it over.',
   weighing: 'Write what was weighed, and from which jar.',
 };
-const WHY: Readonly<Record<'cancel' | 'redo' | 'skip' | 'leaveOut', string>> = {
+const WHY: Readonly<Record<ReasonedKind, string>> = {
+  zone: 'Say why that zone is left out: the piece will show it.',
   leaveOut: 'Say why it is left out: the next lot will want to know.',
   cancel: 'Say why the lot is cancelled.',
   redo: 'Say why it is done over: the next lot will want to know.',

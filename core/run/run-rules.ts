@@ -10,6 +10,7 @@ import { currentEntries } from './run-entry';
 import { foldRun, isOver, stepState } from './run-record';
 import type { RunRefusal, RunRefusalFact } from './run-refusal';
 import { refuseEntry } from './run-refusal';
+import { zoneIsOver } from './zone-records';
 
 /** What a ruling rests on beside the entry: the plan, what stands in the run, the moment. */
 export interface RunFacts {
@@ -88,6 +89,8 @@ const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = {
   moved: 'move it',
   pulls: 'plan its pulls',
   pull: 'pull a piece',
+  zone: 'place its colour',
+  strained: 'say how it was strained',
   pause: 'pause it',
 };
 
@@ -111,6 +114,8 @@ function orderRefusal(
       return replaced === undefined && (record.pulls ?? []).some((p) => p.piece === entry.detail?.piece)
         ? refuseEntry({ reason: 'pulledAlready' })
         : undefined;
+    case 'zone':
+      return replaced === undefined ? zoneRefusal(facts.plan, record, entry) : undefined;
     case 'takeBack':
       return takeBackRefusal(facts, records, entry, step, replaced);
     case 'weigh':
@@ -161,6 +166,19 @@ function takeBackRefusal(
     (e) => e.stepIndex === stepIndex && e !== replaced && e.kind !== 'note' && e.kind !== 'takeBack',
   );
   return since ? refuseEntry({ reason: 'doneSince', title: step.title }) : undefined;
+}
+
+/** A zone goes in once and is done once, on pieces that the lot has. */
+function zoneRefusal(
+  { pieces }: LotPlan,
+  { zones = [] }: StepRecord,
+  { detail }: BroughtEntryOf<'zone'>,
+): RunRefusal | undefined {
+  const piece = detail?.piece ?? null;
+  if (piece !== null && piece > pieces) return refuseEntry({ reason: 'noSuchPiece' });
+  const told = zones.find((z) => z.zone === detail?.zone && z.piece === piece);
+  const twice = told && (zoneIsOver(told) || (told.inAt !== null && detail?.did === 'in'));
+  return twice ? refuseEntry({ reason: 'zoneOver' }) : undefined;
 }
 
 /** What is weighed whole already is weighed again only when somebody says that it is more, on top. */

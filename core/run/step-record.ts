@@ -1,8 +1,21 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
 import type { BathContent } from '../bath/saved-bath';
 import type { StockMeasure } from '../quantity/amount';
+import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
 import type { VesselUsed } from './run-entry';
+
+/** What became of one zone, on one piece or (`null`) on all of them. */
+export interface ZoneRecord {
+  readonly zone: number;
+  readonly piece: number | null;
+  readonly inAt: string | null;
+  readonly doneAt: string | null;
+  /** Why it was left out. */
+  readonly leftReason: string | null;
+  readonly ml: number | null;
+  readonly note: string;
+}
 
 /** What really happened at one step, folded from the run's entries with corrections applied. */
 export interface StepRecord {
@@ -84,6 +97,10 @@ export interface StepRecord {
   }[];
   readonly pullMinutes?: readonly number[];
   readonly pulls?: readonly { readonly at: string; readonly piece: number }[];
+  /** Placed colour, in the order it was first told: when it went in, when it was done, or why not. */
+  readonly zones?: readonly ZoneRecord[];
+  /** How it was really strained, or that its bag was lifted out; the last told counts. */
+  readonly strained?: readonly { readonly at: string; readonly way: StrainWay | 'bagOut' }[];
   /** Told by a person. */
   readonly reported?: readonly string[];
   /** Why it was done over, once for each time. */

@@ -43,3 +43,4 @@ export { splitBatches } from './split/split-batches';
 export type { GroupShare, GroupSplit, PieceGroup } from './split/split-groups';
 export { splitGroups, splitMeasure } from './split/split-groups';
 export { liquorSteps } from './liquor-steps';
+export type { PlannedZone } from './placed-zones';

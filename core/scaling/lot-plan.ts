@@ -4,9 +4,11 @@ import type { VesselMetal } from '../bath/vessel';
 import type { StockMeasure } from '../quantity/amount';
 import type { Figure } from '../quantity/figure';
 import type { StepKind } from '../recipe/step-kind';
+import type { PlacedPlan } from '../recipe/placed';
 import type { FinishedBy, HeatLeg, StrainWay } from '../recipe/course';
 import type { MaterialKind } from '../stock/material-facts';
 import type { PlanCaution } from './plan-caution';
+import type { PlannedZone } from './placed-zones';
 import type { PlanRefusal } from './plan-refusal';
 import type { StepCaution } from './step-caution';
 import type { StockSolution } from './stock-solution';
@@ -72,6 +74,8 @@ export interface PlannedStep {
   readonly durationMin: number;
   readonly attended: boolean;
   readonly lookFor: string;
+  /** Looked at again every so many minutes; nobody asks for it where absent. */
+  readonly lookEveryMin?: number | undefined;
   readonly usesBath: boolean;
   /** Names the liquor it is done in: steps of one liquor share it. Empty without one, and in plans kept before. */
   readonly liquor: string;
@@ -90,6 +94,8 @@ export interface PlannedStep {
   /** The same as keys of groups; all of them where absent. */
   readonly groups?: readonly string[] | undefined;
   readonly baths: readonly PlannedBath[];
+  /** Placed colour that is put on at it, turn by turn; none where absent. */
+  readonly zones?: readonly PlannedZone[] | undefined;
 }
 
 /** Pieces of one base that go the same way through the chain. */
@@ -151,6 +157,8 @@ export interface LotPlan {
   /** The bases first, then materials in the order they are used. */
   readonly materials: readonly PlannedMaterial[];
   readonly steps: readonly PlannedStep[];
+  /** Where colour goes on each piece; none where absent. */
+  readonly placed?: PlacedPlan | undefined;
   readonly cautions: readonly PlanCaution[];
 }
 

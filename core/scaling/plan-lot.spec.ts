@@ -329,6 +329,7 @@ describe('planLot', () => {
       minutes: 1,
       waitMin: 0,
       mlPerPiece: 6,
+      gPerPiece: null,
       materialId: 'liquor',
       spacingCm: null,
     };

@@ -67,6 +67,7 @@ export function planLot(input: PlanInput): PlanResult {
       batches,
       materials,
       steps: [fibreStep(bases, baseWeighings), ...steps],
+      ...(recipe.placed ? { placed: recipe.placed } : {}),
       cautions: planCautions(batches, materials, groups, notes, [...potWaits, ...ironMarks(baths, bathsOf, input)]),
     },
   };

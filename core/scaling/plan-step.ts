@@ -5,6 +5,7 @@ import type { PlannedBath, PlannedGroup, PlannedStep, PlannedWeighing } from './
 import { forWhom, goesThrough } from './plan-groups';
 import type { PlanInput } from './plan-input';
 import { materialById } from './plan-input';
+import { zonesAt } from './placed-zones';
 import { hottestC, stepMinutes } from '../recipe/course';
 import type { RecipeStep } from '../recipe/recipe-step';
 
@@ -46,6 +47,7 @@ export function planStep(
     targetPh,
   } = step;
   const temperatureC = hottestC(step);
+  const zones = zonesAt(input.recipe.placed, input.recipe.steps, step, (id) => materialById(input, id).name);
   const hazards = step.doses.flatMap((d) => materialById(input, d.materialId).hazards);
   return {
     index,
@@ -73,6 +75,8 @@ export function planStep(
       forWhom(step, groups, input.recipe),
       groups.filter((g) => goesThrough(step, g)),
     ),
+    ...(step.lookEveryMin === null ? {} : { lookEveryMin: step.lookEveryMin }),
+    ...(zones.length === 0 ? {} : { zones }),
     cautions: [
       ...step.cautions.map((text) => ({ code: 'written' as const, text })),
       ...houseHints(step, [...new Set(groups.flatMap(fibresIn))], (key) =>

@@ -9,6 +9,7 @@ import type { AllBaths } from './plan-all-baths';
 import { smallestIn } from './lot-plan';
 import { measureDose } from './measure-dose';
 import { goesThrough } from './plan-groups';
+import { stepsOfZones } from './placed-zones';
 import type { PlanInput, PlanMaterial } from './plan-input';
 import { freeOf, materialById } from './plan-input';
 import type { PlanRefusal } from './plan-refusal';
@@ -168,14 +169,10 @@ export function placedMaterials(
   batches: readonly PlannedBatch[],
   input: PlanInput,
 ): (Wanted & { stepIndex: number })[] {
-  const stepFor = (way: string): number => {
-    const kinds = way === 'modify' ? ['modify', 'dye'] : ['dye', 'modify'];
-    return (
-      kinds.map((kind) => recipe.steps.map((s) => s.kind as string).lastIndexOf(kind)).find((i) => i !== -1) ??
-      recipe.steps.length - 1
-    );
-  };
-  return (recipe.placed?.zones ?? []).flatMap((zone) => {
+  const { placed } = recipe;
+  if (placed === null) return [];
+  const stepOf = stepsOfZones(placed, recipe.steps);
+  return placed.zones.flatMap((zone, i) => {
     const material = zone.materialId === null ? undefined : materialById(input, zone.materialId);
     const each =
       material?.measure === 'volume'
@@ -195,7 +192,7 @@ export function placedMaterials(
           ? weighableDose(each * b.pieces, input.balance, 'g a piece × pieces', inputs)
           : figure(Math.round(each * b.pieces * 10) / 10, 'ml', 'ml a piece × pieces', inputs);
       return {
-        stepIndex: stepFor(zone.way),
+        stepIndex: stepOf[i] ?? -1,
         batch: b.number,
         forBatches: [b.number],
         materialId: material.id,

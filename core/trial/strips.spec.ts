@@ -143,6 +143,7 @@ const zone = (title: string, fromPercent: number, toPercent: number, rest: Parti
   minutes: 30,
   waitMin: 0,
   mlPerPiece: null,
+  gPerPiece: null,
   materialId: null,
   spacingCm: null,
   ...rest,

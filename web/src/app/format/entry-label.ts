@@ -1,6 +1,14 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import type { SolutionTaken } from '@vestigia/core';
-import { countLabel, BATH_MOVE_LABELS, formatAmount, formatVolume, formatWeight, sayMinutes } from '@vestigia/core';
+import {
+  countLabel,
+  BATH_MOVE_LABELS,
+  STRAIN_LABELS,
+  formatAmount,
+  formatVolume,
+  formatWeight,
+  sayMinutes,
+} from '@vestigia/core';
 
 const READ_BY = {
   hand: '',
@@ -74,6 +82,14 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
       return `${countLabel(entry.detail.pullMinutes.length, 'pull')} planned, at ${entry.detail.pullMinutes.join(', ')} min`;
     case 'pull':
       return `piece ${entry.detail.piece} pulled`;
+    case 'zone': {
+      const { zone, did, piece, ml } = entry.detail;
+      const title = lot.plan.steps[entry.stepIndex]?.zones?.find((z) => z.zone === zone)?.title ?? 'a zone';
+      const how = { in: 'is in', done: 'is done', left: 'left out' }[did];
+      return `“${title}”${piece === undefined ? '' : ` on piece ${piece}`} ${how}${ml === undefined ? '' : ` with ${ml} ml`}${textPart}`;
+    }
+    case 'strained':
+      return entry.detail.way === 'bagOut' ? 'the bag lifted out' : STRAIN_LABELS[entry.detail.way];
     case 'leaveOut': {
       const { batch, materialId } = entry.detail;
       const name = lot.plan.materials.find((m) => m.materialId === materialId)?.name ?? 'a weighing';

@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
-import type { PlacedPlan, ZoneWay } from '@vestigia/core';
+import type { PlacedPlan, PlacedZone, ZoneWay } from '@vestigia/core';
 import { ZONE_LABELS, layOutPlaced } from '@vestigia/core';
 
 const LANE = 46;
@@ -28,6 +28,15 @@ const PATTERNS: Readonly<Record<ZoneWay, string>> = {
 })
 export class PlacedPicture {
   readonly plan = input.required<PlacedPlan>();
+  /** The zone that is spoken of, by its place in the plan: the others step back. */
+  readonly here = input<number | undefined>(undefined);
+  private readonly spokenOf = computed(() => this.plan().zones[this.here() ?? -1]);
+  protected readonly stepsBack = (z: PlacedZone): boolean => {
+    const here = this.spokenOf();
+    return (
+      here !== undefined && (z.title !== here.title || z.fromPercent !== here.fromPercent || z.order !== here.order)
+    );
+  };
   protected readonly lane = LANE;
   protected readonly strip = STRIP;
   protected readonly pattern = PATTERNS;

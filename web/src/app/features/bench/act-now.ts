@@ -14,11 +14,15 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
-import { sayMinutes, sayPotInUse } from '@vestigia/core';
+import { sayLeg, sayMinutes, sayPotInUse } from '@vestigia/core';
 import { RefusalNote } from '../../ui/refusal';
 import { ActRun } from './act-run';
 import { ActWeigh } from './act-weigh';
+import { ActZone } from './act-zone';
 import { BenchFocus } from './bench-focus';
+import { BenchState } from './bench-state';
+import { clockLabel } from './clock-label';
+import { legLabelOf } from './leg-label';
 import { HeatWatch } from './heat-watch';
 import { StartConditions } from './start-conditions';
 
@@ -28,12 +32,23 @@ const ASK_FROM_MS = 5 * 60_000;
 /** The one thing to do now, with its alarms and its one button. */
 @Component({
   selector: 'vs-act-now',
-  imports: [ActRun, ActWeigh, FormsModule, HeatWatch, MatFormFieldModule, MatInputModule, RefusalNote, StartConditions],
+  imports: [
+    ActRun,
+    ActWeigh,
+    ActZone,
+    FormsModule,
+    HeatWatch,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    StartConditions,
+  ],
   templateUrl: './act-now.html',
   styleUrl: './bench.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActNow {
+  protected readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
@@ -41,6 +56,7 @@ export class ActNow {
   readonly phWanted = output();
   private readonly button = viewChild<ElementRef<HTMLButtonElement>>('main');
   private readonly weigher = viewChild(ActWeigh);
+  private readonly placer = viewChild(ActZone);
   protected readonly weighing = this.focus.weighing;
   protected readonly why = linkedSignal<string, string>({ source: this.focus.which, computation: () => '' });
   protected readonly done = computed(() =>
@@ -57,10 +73,17 @@ export class ActNow {
     else void this.focus.record({ kind: 'finish' });
   }
 
+  protected readonly legLabel = computed(() => {
+    const leg = this.focus.leg();
+    return leg ? legLabelOf(this.act().step, leg) : '';
+  });
+  protected readonly sayLeg = sayLeg;
+  protected readonly clock = clockLabel;
+  protected readonly minutes = sayMinutes;
   protected readonly potMessage = sayPotInUse;
 
   /** Presses the one button. */
   press(): void {
-    (this.button() ?? this.weigher()?.main())?.nativeElement.click();
+    (this.button() ?? this.weigher()?.main() ?? this.placer()?.main())?.nativeElement.click();
   }
 }

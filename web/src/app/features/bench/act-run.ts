@@ -22,6 +22,7 @@ import { StepBaths } from '../../ui/step-baths';
 import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
 import { clockLabel } from './clock-label';
+import { legLabelOf } from './leg-label';
 import { Count } from '../../ui/count';
 
 /** What a step says before it begins and while it runs: big figures, one button. */
@@ -59,11 +60,8 @@ export class ActRun {
     return kind === 'finish' ? legNow(step, minutesInWork(record, this.state.now())) : undefined;
   });
   protected readonly legLabel = computed(() => {
-    const l = this.leg();
-    if (!l) return '';
-    const isDipped = this.act().step.course.some((leg) => leg.do === 'air');
-    const where = l.leg.do === 'air' ? 'out, airing' : sayLeg(l.leg);
-    return l.passes > 1 ? `${where} · ${isDipped ? 'dip ' : ''}${l.pass} of ${l.passes}` : where;
+    const leg = this.leg();
+    return leg ? legLabelOf(this.act().step, leg) : '';
   });
   protected readonly amountOf = ({ target, measure }: PlannedWeighing): string =>
     formatAmount(Math.round(target.value * smallestIn(measure)), measure);

@@ -54,6 +54,10 @@ export class AlsoAtBench {
         return 'paused';
       case 'pull':
         return a.dueMs <= this.state.now() ? `pull piece ${a.piece} now` : `piece ${a.piece} in ${left(a.dueMs)}`;
+      case 'zone':
+        if (a.inMs === null)
+          return a.dueMs <= this.state.now() ? `place “${a.zone.title}”` : `“${a.zone.title}” in ${left(a.dueMs)}`;
+        return a.dueMs <= this.state.now() ? `“${a.zone.title}” out now` : `“${a.zone.title}” out in ${left(a.dueMs)}`;
       case 'finish':
         if (a.step.attended) return 'in hand';
         return a.endsMs <= this.state.now() ? 'time is up' : `${left(a.endsMs)} left`;

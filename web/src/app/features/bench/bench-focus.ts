@@ -5,6 +5,8 @@ import {
   adviseLift,
   entriesOfKind,
   foldRun,
+  legNow,
+  lookAgain,
   minutesInWork,
   phLock,
   potsInUse,
@@ -128,6 +130,19 @@ export class BenchFocus {
     const [a, lot] = [this.act(), this.lot()];
     return a && lot && (a.kind === 'finish' || a.kind === 'pull') ? liftAdvice(a, lot, this.wholeMinute()) : undefined;
   });
+  /** When somebody pressed that they looked, without writing anything down. */
+  private readonly seenMs = linkedSignal<string, number>({ source: this.which, computation: () => 0 });
+  readonly look = computed(() => {
+    const [a, lot] = [this.act(), this.lot()];
+    return a && lot
+      ? lookAgain(a.step, a.record, lot.entries, { nowMs: this.state.now(), seenMs: this.seenMs() })
+      : undefined;
+  });
+  /** The leg of its course that a running step is in: in sight whatever the hands do. */
+  readonly leg = computed(() => {
+    const a = this.act();
+    return a?.record.startedAt === undefined ? undefined : legNow(a.step, this.elapsedMin());
+  });
   /** Why protein fibre may not go in yet, and where its bath's pH is taken. */
   readonly lock = computed(() => {
     const [a, lot] = [this.act(), this.lot()];
@@ -165,6 +180,10 @@ export class BenchFocus {
     () => !this.rehearsalId() && this.act()?.step.usesBath === true && this.instruments.sourceOf('probe') !== 'hand',
   );
   readonly hangs = computed(() => this.instruments.hanging()?.lotId === this.act()?.lotId);
+
+  looked(): void {
+    this.seenMs.set(this.state.now());
+  }
 
   togglePanel(panel: Panel): void {
     this.panel.update((open) => (open === panel ? undefined : panel));

@@ -103,6 +103,7 @@ export function newStep(kind: StepKind, taken: readonly string[], rest: Partial<
     liquorRatio: null,
     course: [],
     repeats: 1,
+    lookEveryMin: null,
     strain: null,
     phLow: null,
     phHigh: null,

@@ -11,6 +11,7 @@ const zone = (fromPercent: number, toPercent: number) => ({
   minutes: 0,
   waitMin: 0,
   mlPerPiece: null,
+  gPerPiece: null,
   materialId: null,
   spacingCm: null,
 });
