@@ -64,8 +64,7 @@ export type {
   StockLotEdit,
   Taking,
 } from './stores';
-export type { KeptFibre } from './kept-fibre';
-export { TREATMENTS } from './kept-fibre';
+export type { KeptFibre, KeptOfLot, KeptSpent, ReadKeptFibre } from './kept-fibre';
 export type { GatheredRow, NewPicking, Picking, PickingFacts } from './gathering';
 export type { Liquor, LiquorEntry, LiquorEntryKind, LiquorTakeBack, NewLiquor, ReturnedLiquor } from './liquor';
 export { NO_STOCK_FACTS } from './stores';

@@ -104,6 +104,7 @@ export const lotPlan = z
         total: figure,
         picks: z.array(pick),
         short: z.int(),
+        ownGoods: z.boolean().optional(),
         notes: z.array(z.string()),
       }),
     ),

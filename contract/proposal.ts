@@ -23,6 +23,8 @@ export const lotExtras = z.object({
     .array(z.object({ baseId: id, quantityText }))
     .max(8)
     .default([]),
+  /** Bases that are a customer's own, and never stood on the shelf. */
+  ownGoods: z.array(id).max(9).default([]),
   liquorRatio: numberIn('The liquor ratio', 3, 200, 'ml per g').optional(),
   fills: z.int().min(1).max(2).optional(),
   intake: z

@@ -1,5 +1,5 @@
 import type { RunEntryKind } from '@vestigia/core';
-import { BATH_MOVES, READ_BY, SAMPLE_OF, STEP_KINDS, STRAIN_WAYS, ZONE_DEEDS } from '@vestigia/core';
+import { BATH_MOVES, NOT_DRY, READ_BY, SAMPLE_OF, STEP_KINDS, STRAIN_WAYS, ZONE_DEEDS } from '@vestigia/core';
 import { z } from 'zod';
 import { bathContent } from './liquor';
 import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, stockMeasure } from './common';
@@ -30,6 +30,8 @@ const details = {
     ...readBy,
     more: z.boolean().optional(),
     again: z.boolean().optional(),
+    notDry: z.enum(NOT_DRY).optional(),
+    settles: z.enum(['more', 'empty']).optional(),
     solution: z
       .object({
         stockLotId: id,

@@ -1,5 +1,12 @@
-import { TREATMENTS } from './kept-fibre';
-import { CONVERSION_KINDS, MATERIAL_FORMS, MATERIAL_KINDS, MOVEMENT_KINDS, STOCK_ORIGINS } from '@vestigia/core';
+import {
+  CONVERSION_KINDS,
+  LIGHT_PLACES,
+  MATERIAL_FORMS,
+  MATERIAL_KINDS,
+  MOVEMENT_KINDS,
+  STOCK_ORIGINS,
+  TREATMENTS,
+} from '@vestigia/core';
 import { z } from 'zod';
 import {
   colourConditions,
@@ -61,6 +68,10 @@ export const stockFacts = z
     fromLotId: id.nullable().default(null),
     /** What was done to fibre before it became stock. */
     treatment: z.enum(TREATMENTS).nullable().default(null),
+    /** The shade it was dyed, where it was. */
+    colour: lab.extend(colourConditions.shape).nullable().default(null),
+    /** Finished pieces: open to the light, or in the dark. */
+    light: z.enum(LIGHT_PLACES).nullable().default(null),
   })
   .meta({ id: 'StockFacts' });
 export type StockFacts = z.infer<typeof stockFacts>;

@@ -1,4 +1,4 @@
-import { keptFibre } from '../kept-fibre';
+import { keptFibre, keptOfLot, keptSpent } from '../kept-fibre';
 import { returnedLiquor } from '../liquor';
 import { z } from 'zod';
 import { lotDetail, lotSummary } from '../lots';
@@ -61,6 +61,19 @@ export const lotsCalls = {
     summary: 'Keep pieces of a lot as fibre',
     body: keptFibre,
     reply: created,
+  },
+  keepSpent: {
+    method: 'post',
+    path: '/api/lots/{id}/spent',
+    summary: 'Keep dyestuff that a lot drew once, for a paler bath',
+    body: keptSpent,
+    reply: created,
+  },
+  keptOfLot: {
+    method: 'get',
+    path: '/api/lots/{id}/kept',
+    summary: 'What came of a lot and stands in Stores: pieces, spent dyestuff, baths',
+    reply: z.array(keptOfLot),
   },
   writeAsDone: {
     method: 'post',

@@ -5,6 +5,7 @@ import { countLabel } from '../quantity/word-list';
 import type { StrainWay } from '../recipe/course';
 import { STRAIN_LABELS } from '../recipe/course';
 import { formatVolume } from '../quantity/volume';
+import type { NotDry } from './run-entry';
 
 /**
  * Something that went otherwise than planned at a step, as facts. Minutes, °C, and amounts in smallest units of their
@@ -60,6 +61,7 @@ export type DeviationFact =
       readonly ml: number;
       readonly plannedMl: number;
     }
+  | { readonly code: 'notDry'; readonly materialName: string; readonly batch: number; readonly how: NotDry }
   | { readonly code: 'strainedOtherwise'; readonly way: StrainWay; readonly planned: StrainWay | null }
   | { readonly code: 'stoodStill'; readonly minutes: number }
   | { readonly code: 'late'; readonly waitedMin: number; readonly maxMin: number }
@@ -149,6 +151,8 @@ export function sayDeviation(fact: DeviationFact): string {
       return `“${fact.title}”${onPiece(fact.piece)} got ${fact.ml} ml instead of ${fact.plannedMl}${fact.ml > fact.plannedMl ? ', and may have crept further' : ''}`;
     case 'zoneNote':
       return `“${fact.title}”${onPiece(fact.piece)}: ${fact.text}`;
+    case 'notDry':
+      return `${fact.materialName} in batch ${fact.batch} was ${fact.how === 'damp' ? 'weighed damp' : 'guessed'}: every per cent of fibre stands on it, so weigh it once it is dry`;
     case 'strainedOtherwise':
       return `${STRAIN_LABELS[fact.way]}${fact.planned === null ? '' : ` instead of ${STRAIN_LABELS[fact.planned]}`}: spots and evenness may differ`;
     case 'stoodStill':

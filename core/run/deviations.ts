@@ -97,6 +97,7 @@ function weighedOtherwise(
   if (taken.length === 0 && left) return [{ code: 'leftOut', materialName, batch, reason: left.reason }];
   if (taken.length === 0) return finishedAt === undefined ? [] : [{ code: 'notWeighed', materialName, batch }];
   const smallest = smallestIn(measure);
+  const how = taken.at(-1)?.notDry;
   const target = targetOf?.(planned) ?? Math.round(planned.target.value * smallest);
   const off = taken.reduce((sum, w) => sum + w.amount, 0) - target;
   const expected = new Set(planned.picks.map((p) => p.stockLotId));
@@ -107,6 +108,7 @@ function weighedOtherwise(
       ? [{ code: 'otherAmount' as const, materialName, batch, off, measure }]
       : []),
     ...(tags.length > 0 ? [{ code: 'otherStockLot' as const, materialName, tags }] : []),
+    ...(how === undefined ? [] : [{ code: 'notDry' as const, materialName, batch, how }]),
   ];
 }
 

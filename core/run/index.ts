@@ -33,10 +33,11 @@ export type {
   RunEntryKind,
   SolutionTaken,
   VesselUsed,
+  NotDry,
   Weighed,
   ZoneDeed,
 } from './run-entry';
-export { currentEntries, entriesOfKind, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, ZONE_DEEDS } from './run-entry';
+export { currentEntries, entriesOfKind, NOT_DRY, READ_BY, RUN_ENTRY_KINDS, SAMPLE_OF, ZONE_DEEDS } from './run-entry';
 export type { StepState } from './run-record';
 export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
 export type { RunFacts, RunRuling } from './run-rules';

@@ -16,6 +16,17 @@ export interface AsDoneChange {
   readonly message: string;
 }
 
+/** A plan by the fibre that was really weighed: per cent of fibre is of that, not of what was written beforehand. */
+function byRealFibre(plan: LotPlan, records: readonly StepRecord[]): LotPlan {
+  const bases = new Set(plan.groups.map((g) => g.baseId));
+  const weighed = plan.steps
+    .filter((s) => s.kind === 'fibre')
+    .flatMap((s) => records[s.index]?.weighings ?? [])
+    .filter((w) => bases.has(w.materialId));
+  const wofG = weighed.reduce((sum, w) => sum + w.amount, 0) / smallestIn('weight');
+  return wofG > 0 ? { ...plan, wof: { ...plan.wof, value: wofG } } : plan;
+}
+
 /** Steps that hold pieces or dyestuff in liquor: where one was done beside the chain, it had a bath. */
 const IN_LIQUOR: readonly RecipeStep['kind'][] = ['scour', 'tannin', 'mordant', 'extract', 'dye', 'exhaust', 'modify'];
 
@@ -27,9 +38,10 @@ const IN_LIQUOR: readonly RecipeStep['kind'][] = ['scour', 'tannin', 'mordant', 
  */
 export function recipeAsDone(
   steps: readonly RecipeStep[],
-  plan: LotPlan,
+  agreed: LotPlan,
   records: readonly StepRecord[],
 ): { readonly steps: readonly RecipeStep[]; readonly changes: readonly AsDoneChange[] } {
+  const plan = byRealFibre(agreed, records);
   const changes: AsDoneChange[] = [];
   const done: RecipeStep[] = [];
   /** What a step's followers follow now, where that isn't the step itself. */

@@ -76,6 +76,11 @@ export interface SolutionTaken {
     { readonly fromStockLotId: string; readonly dissolvedG: number; readonly madeUpMl: number } | undefined;
 }
 
+/** How fibre was weighed where it was not weighed dry. */
+export const NOT_DRY = ['damp', 'guessed'] as const;
+/** One of `NOT_DRY`. */
+export type NotDry = (typeof NOT_DRY)[number];
+
 interface Detail {
   /** How it came to be written down; by hand where it doesn't say. */
   readonly readBy?: ReadBy | undefined;
@@ -97,6 +102,10 @@ export interface RunDetails {
     readonly more?: boolean | undefined;
     /** It was weighed before, and this went in on top of that: somebody said so. */
     readonly again?: boolean | undefined;
+    /** Fibre that was not dry, or whose weight nobody took: it is corrected once that is known. */
+    readonly notDry?: NotDry | undefined;
+    /** The jar held more than the books say, or this was the last of it: its figure is put right with it. */
+    readonly settles?: 'more' | 'empty' | undefined;
     readonly solution?: SolutionTaken | undefined;
     /** What was dissolved in a kept liquor that was poured in; written down by what knows the jar. */
     readonly contents?: readonly BathContent[] | undefined;

@@ -40,6 +40,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     weighings: entriesOfKind(measured, 'weigh').map(({ weighing, detail }) => ({
       ...weighing,
       more: detail?.more === true,
+      ...(detail?.notDry ? { notDry: detail.notDry } : {}),
       ...(detail?.solution ? { asSolution: true } : {}),
       ...(detail?.contents ? { contents: detail.contents } : {}),
     })),

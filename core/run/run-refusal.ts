@@ -35,6 +35,7 @@ const PLAIN = {
   beforeLot: 'That is before the lot was made. Check the date.',
   finishedBeforeStart: 'A step can’t be finished before it began. Check the time.',
   noSuchZone: 'Nothing is placed there at this step. Choose the zone from the list.',
+  ofItself: 'Those pieces are of this very lot: it can’t be its own cloth. Choose the jar they were really taken from.',
   zoneOver: 'That zone is done already. If it was a slip, take that back first.',
   noSuchPiece: 'This lot has no such piece. Choose it again.',
   pulledAlready: 'That piece is out already.',

@@ -3,7 +3,7 @@ import type { BathContent } from '../bath/saved-bath';
 import type { StockMeasure } from '../quantity/amount';
 import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
-import type { VesselUsed } from './run-entry';
+import type { NotDry, VesselUsed } from './run-entry';
 
 /** What became of one zone, on one piece or (`null`) on all of them. */
 export interface ZoneRecord {
@@ -32,6 +32,8 @@ export interface StepRecord {
     readonly stockLotId: string | null;
     readonly amount: number;
     readonly more?: boolean;
+    /** It is of fibre that was damp, or was guessed. */
+    readonly notDry?: NotDry;
     /** It was taken as a solution made of the material. */
     readonly asSolution?: boolean;
     /** What was dissolved in it, where it was a kept liquor. */

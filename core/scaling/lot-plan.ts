@@ -142,6 +142,8 @@ export interface PlannedMaterial {
   readonly picks: readonly PlannedPick[];
   /** What nothing on the shelf covers, in smallest units. */
   readonly short: number;
+  /** A customer's own, which never stood on the shelf. */
+  readonly ownGoods?: boolean | undefined;
   readonly notes: readonly string[];
 }
 

@@ -27,6 +27,8 @@ export interface PlanBase extends PlanMaterial {
   readonly pieceWord: string;
   readonly pieces: number;
   readonly pieceWeightG: number;
+  /** A customer's own: it never stood on the shelf, and nothing is taken from there. */
+  readonly ownGoods?: boolean | undefined;
 }
 
 /** All that a recipe is scaled with: pieces, shelf, vessels, balance, water, room. */

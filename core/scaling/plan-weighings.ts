@@ -139,6 +139,34 @@ export function takeFromStock(
   return { planned, weighings };
 }
 
+/** What a customer brought is weighed like any fibre, and comes from no jar. */
+export function takeOwnGoods(
+  base: PlanMaterial,
+  wanted: readonly Wanted[],
+): { planned: PlannedMaterial; weighings: PlannedWeighing[] } {
+  const weighings = wanted.map(({ dose: _dose, ...w }): PlannedWeighing => {
+    const amount = Math.round(w.target.value * smallestIn(w.measure));
+    return { ...w, picks: [{ stockLotId: null, amount }] };
+  });
+  const planned: PlannedMaterial = {
+    materialId: base.id,
+    name: base.name,
+    kind: base.kind ?? null,
+    measure: 'weight',
+    short: 0,
+    ownGoods: true,
+    notes: ['a customer’s own: it never stood on the shelf'],
+    picks: [],
+    total: figure(
+      weighings.reduce((sum, w) => sum + w.target.value, 0),
+      'g',
+      'sum of what is weighed',
+      weighings.map((w) => ({ name: `batch ${w.batch}`, value: w.target.value, unit: 'g', source: 'as written' })),
+    ),
+  };
+  return { planned, weighings };
+}
+
 /** The jar that a dose was proven with. */
 const sourceOf = (wanted: readonly Wanted[]) =>
   wanted.flatMap(({ dose }) => (dose?.by === 'percentOwf' && dose.source ? [dose.source] : []))[0];

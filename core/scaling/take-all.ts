@@ -4,7 +4,7 @@ import type { PlannedBatch, PlannedGroup, PlannedMaterial, PlannedWeighing } fro
 import type { PlanInput } from './plan-input';
 import { materialById } from './plan-input';
 import type { Wanted } from './plan-weighings';
-import { takeFromStock } from './plan-weighings';
+import { takeFromStock, takeOwnGoods } from './plan-weighings';
 
 /** Takes everything a lot needs from stock: the bases first, then each material in the order it is used. */
 export function takeAll(
@@ -45,7 +45,9 @@ export function takeAll(
         },
       ];
     });
-    const taken = takeFromStock(base, baseWanted, input, { isBase: true });
+    const taken = base.ownGoods
+      ? takeOwnGoods(base, baseWanted)
+      : takeFromStock(base, baseWanted, input, { isBase: true });
     materials.push(taken.planned);
     baseWeighings.push(...taken.weighings);
   }

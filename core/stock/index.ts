@@ -22,10 +22,22 @@ export type { FormChange, JarUse, PickedUse, Picking } from './gathering';
 export { fibrePerHour, followPicked, gramsPerHour } from './gathering';
 export type { DatedMovement, Movement, MovementKind } from './ledger';
 export { countDifference, firstOverdraft, foldOnHand, MOVEMENT_KINDS, onHandAt } from './ledger';
-export type { FastnessWord, LiquorKind, LiquorSign, MaterialForm, MaterialKind, StockOrigin } from './material-facts';
+export type {
+  FastnessWord,
+  LightPlace,
+  LiquorKind,
+  LiquorSign,
+  MaterialForm,
+  MaterialKind,
+  StockOrigin,
+  Treatment,
+} from './material-facts';
 export {
   FASTNESS_LABELS,
   judgeSigns,
+  KEPT_FORMS,
+  LIGHT_PLACE_LABELS,
+  LIGHT_PLACES,
   LIQUOR_KINDS,
   LIQUOR_SIGNS,
   LIQUOR_LABELS,
@@ -33,6 +45,7 @@ export {
   MATERIAL_KIND_LABELS,
   MATERIAL_KINDS,
   STOCK_ORIGINS,
+  TREATMENTS,
 } from './material-facts';
 export type { StockValue, Valuation, ValuationMethod, ValuedMovement } from './valuation';
 export { formatMoney, readMoney, VALUATION_METHODS, valueStock, withoutReversed } from './valuation';

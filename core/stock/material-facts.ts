@@ -36,6 +36,24 @@ export const FASTNESS_LABELS = ['poor', 'fair', 'good', 'very good'] as const;
 /** One of `FASTNESS_LABELS`. */
 export type FastnessWord = (typeof FASTNESS_LABELS)[number];
 
+/** What was done to pieces that are kept: mordanted ahead, dyed, or dyed and waiting to be sold. */
+export const TREATMENTS = ['mordanted', 'dyed', 'finished'] as const;
+/** One of `TREATMENTS`. */
+export type Treatment = (typeof TREATMENTS)[number];
+
+/** How finished pieces lie. */
+export const LIGHT_PLACES = ['dark', 'open'] as const;
+/** One of `LIGHT_PLACES`. */
+export type LightPlace = (typeof LIGHT_PLACES)[number];
+/** How each is said on screen. */
+export const LIGHT_PLACE_LABELS: Readonly<Record<LightPlace, string>> = {
+  dark: 'in the dark',
+  open: 'open to the light',
+};
+
+/** Forms in which spent dyestuff is kept. */
+export const KEPT_FORMS = ['frozen', 'dried', 'chips'] as const;
+
 /** How a stock lot came to be here. */
 export const STOCK_ORIGINS = ['receipt', 'harvest', 'gift', 'made'] as const;
 /** One of `STOCK_ORIGINS`. */

@@ -133,14 +133,13 @@ function useOf(used: readonly Unshelved[], wofMg: number, strengths: ReadonlyMap
 
 /** What went in and never left the shelf: dyed before the books began, or gathered on the way to the pot. */
 function fromNoShelf({ plan, offBooks }: LotRow, records: readonly StepRecord[]): Unshelved[] {
-  const weighed = offBooks
-    ? records
-        .flatMap((r) => r.weighings)
-        .flatMap(({ materialId, amount }) => {
-          const m = plan.materials.find((known) => known.materialId === materialId);
-          return m ? [{ stockLotId: null, tag: '', materialId, material: m.name, measure: m.measure, amount }] : [];
-        })
-    : [];
+  const weighed = records
+    .flatMap((r) => r.weighings)
+    .filter((w) => offBooks || w.stockLotId === null)
+    .flatMap(({ materialId, amount }) => {
+      const m = plan.materials.find((known) => known.materialId === materialId);
+      return m ? [{ stockLotId: null, tag: '', materialId, material: m.name, measure: m.measure, amount }] : [];
+    });
   const added = records
     .flatMap((r) => r.added ?? [])
     .filter((a) => a.amount !== null && (offBooks || a.stockLotId === null))

@@ -1,6 +1,6 @@
-import type { KeptFibre, LotDetail } from '@vestigia/contract';
+import type { LotDetail, ReadKeptFibre } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import { formatWeight } from '@vestigia/core';
+import { formatWeight, sayShade } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
@@ -15,11 +15,12 @@ import { readLot } from './lots-store';
  * Keeps pieces of a lot as stock that can be a base: mordanted ahead, or dyed. They name the lot, and count no more
  * than went into it.
  */
-export async function keepFibre(db: Db, lotId: string, kept: KeptFibre, by: By): Promise<{ id: string }> {
+export async function keepFibre(db: Db, lotId: string, kept: ReadKeptFibre, by: By): Promise<{ id: string }> {
   const lot = await readLot(db, lotId);
   if (lot.summary.state === 'planned' || lot.summary.state === 'cancelled')
     throw new Refusal('refused', `${lot.summary.tag} has nothing in it yet. Begin it at the bench first.`);
-  const base = kept.baseId === null ? await newBase(db, lot, kept) : await findMaterial(db, kept.baseId);
+  const colour = kept.treatment === 'mordanted' ? null : colourOf(lot, kept.group);
+  const base = kept.baseId === null ? await newBase(db, lot, kept, colour) : await findMaterial(db, kept.baseId);
   baseFacts(base);
   const amount = await amountOf(db, kept.quantityText, base);
   const wofG = lot.plan.wof.value;
@@ -40,7 +41,14 @@ export async function keepFibre(db: Db, lotId: string, kept: KeptFibre, by: By):
     place: kept.place,
     source: lot.summary.tag,
     note: kept.note,
-    facts: { ...NO_STOCK_FACTS, origin: 'made', fromLotId: lotId, treatment: kept.treatment },
+    facts: {
+      ...NO_STOCK_FACTS,
+      origin: 'made',
+      fromLotId: lotId,
+      treatment: kept.treatment,
+      light: kept.light,
+      colour,
+    },
   });
   await db.insert(movements).values({
     id: kept.movementId,
@@ -67,12 +75,25 @@ async function keptBefore(db: Db, lotId: string): Promise<number> {
   return Number(row?.amount ?? 0);
 }
 
+type Colour = LotDetail['summary']['result'];
+
+/** The shade of one of the lot's groups as it was read last; that of the whole lot where nobody read the group. */
+function colourOf({ summary, plan }: LotDetail, group: string | null): Colour {
+  const label = sayShade(plan, { group, zone: null, piece: null });
+  const own = group === null || group === plan.groups[0]?.key ? summary.result : null;
+  return summary.family.find((m) => m.label === label)?.lab ?? own;
+}
+
 /** A base as the lot's own, undyed as it lies there now. */
-async function newBase(db: Db, lot: LotDetail, { newBaseId, newBase: name, treatment }: KeptFibre) {
+async function newBase(
+  db: Db,
+  lot: LotDetail,
+  { newBaseId, newBase: name, treatment, group }: ReadKeptFibre,
+  colour: Colour,
+) {
   if (name.trim() === '') throw new Refusal('refused', 'Give the fibre a name, for example “Rug wool, mordanted”.');
-  const own = await findMaterial(db, lot.base.id);
+  const own = await findMaterial(db, lot.plan.groups.find((g) => g.key === group)?.baseId ?? lot.base.id);
   const facts = baseFacts(own);
-  const undyed = treatment === 'dyed' && lot.summary.result ? lot.summary.result : facts.undyed;
   await db.insert(materials).values({
     id: newBaseId,
     name: name.trim(),
@@ -80,7 +101,7 @@ async function newBase(db: Db, lot: LotDetail, { newBaseId, newBase: name, treat
     measure: 'weight',
     hazards: [],
     note: `${treatment}; of ${own.name}`,
-    base: { ...facts, undyed },
+    base: { ...facts, undyed: colour ?? facts.undyed },
     facts: NO_FACTS,
   });
   return findMaterial(db, newBaseId);

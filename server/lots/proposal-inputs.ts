@@ -58,6 +58,7 @@ export async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
     pieceWord: baseFacts(base).pieceWord,
     pieces,
     pieceWeightG,
+    ...(ask.ownGoods.includes(base.id) ? { ownGoods: true } : {}),
   }));
   const recipe: RecipeVersion = { id: version.id, recipeName: version.recipeName, number: version.number, ...body };
   const water = ask.waterId === null ? null : findWater(room, ask.waterId);

@@ -132,7 +132,9 @@ async function readStockLotsOf(db: Db, plan: LotPlan): Promise<Proposal['stockLo
 
 /** What was done before to the fibre that is taken: seen at intake, though nobody ticked it. */
 const treatmentsOf = (taken: ReturnType<typeof stockLotsIn>, baseIds: readonly string[]): ('mordanted' | 'dyed')[] =>
-  taken.filter((j) => baseIds.includes(j.materialId)).flatMap((j) => j.treatment ?? []);
+  taken
+    .filter((j) => baseIds.includes(j.materialId))
+    .flatMap((j) => (j.treatment === 'finished' ? ['dyed'] : j.treatment === null ? [] : [j.treatment]));
 
 function stockLotsIn(plan: LotPlan, known: ReadMaterials) {
   return plan.materials.flatMap((m) =>

@@ -5,6 +5,8 @@ import { agree } from './agree';
 import { writeAsDone } from './as-done';
 import { attachToEye, giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
+import { keepSpent } from './keep-spent';
+import { readKept } from './kept-of-lot';
 import { readLot, readLotSummaries } from './lots-store';
 import { readMasters, setMaster } from './masters';
 import { propose } from './propose';
@@ -38,6 +40,10 @@ export function lotsRoutes(routes: Routes): void {
   routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepFibre(db, id, body, { now, byId: person.id }),
   );
+  routes.writes(api.keepSpent, ['stores', 'lots'], ({ db, id, body, now, person }) =>
+    keepSpent(db, id, body, { now, byId: person.id }),
+  );
+  routes.reads(api.keptOfLot, ({ db, id }) => readKept(db, id));
   routes.writes(api.setMaster, ['colourways', 'lots'], ({ db, id, body, now, person }) =>
     setMaster(db, id, body, { now, byId: person.id }),
   );

@@ -16,7 +16,7 @@ import { uuidv7 } from '../shared/ids';
 import { notFound } from '../shared/problem';
 import { convert } from '../stores/conversions';
 import { contentsIn, solutionMaterial, solutionStrength } from '../stores/liquor-level';
-import { takeForLot } from '../stores/movements';
+import { settleAtWeighing, takeForLot } from '../stores/movements';
 import type { LotRow } from './lots-store';
 import { readReserved } from './lots-store';
 import { consumeReservation } from './release-reservations';
@@ -26,6 +26,8 @@ type WeighEntry = CheckedEntryOf<'weigh'>;
 interface Checked {
   readonly amount: number;
   readonly fromJar: number;
+  /** What the jar held beyond its books: booked with it. */
+  readonly found?: number;
   /** What was dissolved in it, where it was a kept liquor. */
   readonly contents?: readonly BathContent[] | undefined;
 }
@@ -45,8 +47,12 @@ export async function checkWeighing(
   const solution = detail?.solution;
   const fromId = solution?.made?.fromStockLotId ?? weighing.stockLotId;
   if (lot.offBooks) return { amount: weighing.amount, fromJar: 0 };
-  if (fromId === null) return refuseEntry({ reason: 'noSuchStockLot' });
+  if (fromId === null)
+    return ownGoods(lot, weighing.materialId)
+      ? { amount: weighing.amount, fromJar: 0 }
+      : refuseEntry({ reason: 'noSuchStockLot' });
   const jar = await readJar(db, fromId);
+  if (jar?.facts.fromLotId === lot.id && jar.facts.treatment !== null) return refuseEntry({ reason: 'ofItself' });
   if (!jar) return refuseEntry({ reason: 'noSuchStockLot' });
   if (jar.receivedOn > day) return refuseEntry({ reason: 'jarCameLater', tag: jar.tag, receivedOn: jar.receivedOn });
   const gPerL =
@@ -62,6 +68,12 @@ export async function checkWeighing(
   const { measure } = jar;
   // Grams to the litre are milligrams to the millilitre.
   const wanted = gPerL === undefined ? weighing.amount : (solution?.takenMl ?? weighing.amount / gPerL) * 1000;
+  const lacking = Math.round(wanted - onHand);
+  if (lacking > 0 && detail?.settles === 'more') {
+    const fromJar = Math.round(wanted);
+    const amount = gPerL === undefined ? fromJar : Math.round((fromJar * gPerL) / 1000);
+    return { amount, fromJar, found: lacking };
+  }
   if (wanted - onHand >= (await finestStep(db, measure)))
     return refuseEntry({ reason: 'notOnHand', tag: jar.tag, onHand, amount: Math.round(wanted), measure });
   // A jar shown as 80 g that holds 79.997 g gave 80 g by the balance, and all it had by the ledger.
@@ -92,6 +104,10 @@ export async function checkAddedJar(
   return { amount: fromJar, fromJar, contents };
 }
 
+/** A customer's own comes from no jar. */
+const ownGoods = ({ plan }: LotRow, materialId: string): boolean =>
+  plan.materials.some((m) => m.materialId === materialId && m.ownGoods === true);
+
 const named = { tag: stockLots.tag, place: stockLots.place };
 
 async function readJar(db: Db, id: string) {
@@ -101,6 +117,7 @@ async function readJar(db: Db, id: string) {
       ...named,
       materialId: stockLots.materialId,
       receivedOn: stockLots.receivedOn,
+      facts: stockLots.facts,
       materialName: materials.name,
       measure: materials.measure,
       onHand: stockBalances.onHand,
@@ -135,15 +152,21 @@ export async function bookWeighing(
   db: Db,
   lot: LotRow,
   { id: runEntryId, weighing, detail }: WeighEntry,
-  { amount, fromJar, movementId, atMs }: Checked & { readonly movementId: string; readonly atMs: number },
+  { amount, fromJar, found, movementId, atMs }: Checked & { readonly movementId: string; readonly atMs: number },
   by: By,
 ): Promise<void> {
   const { stockLotId, materialId } = weighing;
   const { solution } = detail ?? {};
   if (lot.offBooks || stockLotId === null) return;
+  const counted = { stockLotId, atMs };
+  if (found !== undefined) await settleAtWeighing(db, { ...counted, difference: found }, by);
   await consumeReservation(db, lot.id, solution?.made?.fromStockLotId ?? stockLotId, materialId, amount, by);
   if (solution?.made) await makeSolution(db, solution, by);
   await takeForLot(db, { id: movementId, stockLotId, amount: fromJar, lotId: lot.id, runEntryId, atMs }, by);
+  if (detail?.settles === 'empty') {
+    const jar = await readJar(db, stockLotId);
+    if (jar && jar.onHand > 0) await settleAtWeighing(db, { ...counted, difference: -jar.onHand }, by);
+  }
 }
 
 /** A jar of the solution, kept where its crystals stand; made again, it goes by the same name. */

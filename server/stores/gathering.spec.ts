@@ -35,7 +35,9 @@ describe.each(KINDS)('what is gathered, on a %s', (kind) => {
     await created('/api/stock-lots', delivery(f.weld, '300 g', { facts: OWN }));
     const refusal = await post(
       '/api/stock-lots',
-      delivery(f.weld, '300 g', { facts: { ...OWN, gathering: { ownGround: false, permission: '', sharePercent: 10 } } }),
+      delivery(f.weld, '300 g', {
+        facts: { ...OWN, gathering: { ownGround: false, permission: '', sharePercent: 10 } },
+      }),
     );
     expect(refusal.status).toBe(400);
     expect(JSON.stringify(refusal.body)).toContain('your own ground');

@@ -155,6 +155,23 @@ export async function takeForLot(
   });
 }
 
+/** The shelf's figure put right while something was weighed from it: a count, dated with the weighing. */
+export async function settleAtWeighing(
+  db: Db,
+  { stockLotId, difference, atMs }: { stockLotId: string; difference: number; atMs: number },
+  { now, byId }: By,
+): Promise<void> {
+  await db.insert(movements).values({
+    id: uuidv7(now),
+    stockLotId,
+    kind: 'count',
+    amount: difference,
+    note: difference > 0 ? 'there was more in it when it was weighed from' : 'it was empty when it was weighed from',
+    ...datedAt(atMs, now),
+    byId,
+  });
+}
+
 /** Takes back what a weighing booked and was not taken back yet. */
 export async function giveBackFromLot(
   db: Db,

@@ -59,6 +59,8 @@ export const STOCK_LOT_COLUMNS = [
   'standNote',
   'fromLotId',
   'treatment',
+  'light',
+  'colour',
   'liquor',
   'note',
 ] as const;
@@ -189,6 +191,8 @@ export function stockLotFrom(
             },
       fromLotId: orNull(row.fromLotId),
       treatment: orNull(row.treatment),
+      light: orNull(row.light),
+      colour: json(row.colour, 'colour'),
     },
   });
   if (record.bestBefore !== null && record.bestBefore < record.receivedOn)
@@ -224,6 +228,8 @@ export function stockLotCells(s: StockLotRecord, materialName: string): Cell[] {
     f.gathering?.note ?? null,
     f.fromLotId,
     f.treatment,
+    f.light,
+    f.colour === null ? null : JSON.stringify(f.colour),
     s.liquor === null ? null : JSON.stringify(s.liquor),
     s.note,
   ];

@@ -106,8 +106,8 @@ export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots'
       const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);
       const tag = lot.stockLots.find((j) => j.id === weighing.stockLotId)?.tag ?? '';
       const solution = entry.detail?.solution;
-      const from = solution ? sayTaken(solution, tag) : ` from ${tag}`;
-      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''}${from}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${by(entry)}`;
+      const from = solution ? sayTaken(solution, tag) : tag === '' ? '' : ` from ${tag}`;
+      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''}${from}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${entry.detail?.notDry ? `, ${entry.detail.notDry}` : ''}${by(entry)}`;
     }
   }
 }

@@ -4,11 +4,13 @@ import {
   ElementRef,
   Injector,
   afterNextRender,
+  computed,
   inject,
   input,
 } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
+import { currentEntries, entriesOfKind } from '@vestigia/core';
 import { BathPanel } from './bath-panel';
 import type { Panel } from './bench-focus';
 import { BenchFocus } from './bench-focus';
@@ -31,6 +33,16 @@ export class ActPanels {
   protected readonly focus = inject(BenchFocus);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
+
+  /** A bag of dyestuff hangs in the liquor of this step, and nobody took it out yet. */
+  protected readonly bagIsIn = computed(() => {
+    const [{ step }, { plan, entries }] = [this.act(), this.lot()];
+    const hangs = plan.steps.some(
+      (s) => s.strain === 'bag' && (s === step || (s.liquor !== '' && s.liquor === step.liquor)),
+    );
+    const isOut = entriesOfKind(currentEntries(entries), 'strained').some((e) => e.detail.way === 'bagOut');
+    return hangs && !isOut;
+  });
 
   open(panel: Panel): void {
     this.focus.togglePanel(panel);

@@ -15,7 +15,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct, SolutionTaken } from '@vestigia/core';
+import type { BenchAct, NotDry, RunDetails, SolutionTaken } from '@vestigia/core';
 import { formatAmount, formatVolume, readAmount, readTagCode, smallestIn } from '@vestigia/core';
 import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
@@ -68,6 +68,22 @@ export class ActWeigh {
       return (this.stockLots().some((j) => j.id === id) ? id : null) ?? this.stockLots()[0]?.id ?? '';
     },
   });
+  /** A customer's own comes from no jar. */
+  protected readonly isOwnGoods = computed(() =>
+    this.lot().plan.materials.some((m) => m.materialId === this.act().weighing.materialId && m.ownGoods === true),
+  );
+  protected readonly isFibre = computed(() => this.act().step.kind === 'fibre');
+  protected readonly notDry = linkedSignal<string, NotDry | ''>({ source: this.which, computation: () => '' });
+  /** What the jar holds by its books, where more than that was weighed from it. */
+  protected readonly beyond = computed(() => {
+    const [jar, r] = [this.stockLots().find((j) => j.id === this.stockLotId()), this.reading()];
+    return jar && r?.ok === true && r.amount > jar.onHand && jar.materialId === this.act().weighing.materialId
+      ? jar
+      : undefined;
+  });
+  protected readonly settlesMore = linkedSignal({ source: this.which, computation: () => false });
+  protected readonly emptied = linkedSignal({ source: this.which, computation: () => false });
+  protected readonly mayWeigh = computed(() => this.stockLotId() !== '' || this.isOwnGoods());
   protected readonly containerId = signal('');
   protected readonly naming = signal(false);
   protected readonly containerName = signal('');
@@ -272,11 +288,12 @@ export class ActWeigh {
           movementId: newId(),
           batch: a.weighing.batch,
           materialId: a.weighing.materialId,
-          stockLotId: this.stockLotId(),
+          stockLotId: this.stockLotId() || null,
           quantityText,
         },
         detail: {
           ...(more ? { more: true } : {}),
+          ...this.told(),
           readBy: typed ? 'hand' : source === 'serial' ? 'instrument' : 'simulated',
         },
       })
@@ -285,6 +302,13 @@ export class ActWeigh {
         this.problem.set(message === undefined ? undefined : { detail: message });
         if (message === undefined && !typed) this.instruments.markTaken();
       });
+  }
+
+  /** What was said beside the figure: fibre that was not dry, a jar whose books were wrong. */
+  private told(): Pick<RunDetails['weigh'], 'notDry' | 'settles'> {
+    const notDry = this.notDry();
+    const settles = this.beyond() && this.settlesMore() ? 'more' : this.emptied() ? 'empty' : undefined;
+    return { ...(notDry === '' ? {} : { notDry }), ...(settles ? { settles } : {}) };
   }
 
   protected takeSolution({ stockLotId, takenMl, gPerL, made }: SolutionTaken): void {

@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail, ShelfRow } from '@vestigia/contract';
-import type { BenchAct, StepKind, Trait } from '@vestigia/core';
-import { STEP_KIND_LABELS, findReaction } from '@vestigia/core';
+import type { BenchAct, StepKind, StrainWay, Trait } from '@vestigia/core';
+import { STEP_KIND_LABELS, STRAIN_LABELS, STRAIN_WAYS, findReaction } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -13,11 +13,12 @@ import { NumberField } from '../../ui/number-field';
 import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
 
-type What = 'add' | 'moved' | 'pieces' | 'extra';
+type What = 'add' | 'moved' | 'pieces' | 'strained' | 'extra';
 const WAYS: readonly { readonly key: What; readonly label: string }[] = [
   { key: 'add', label: 'Something else went in' },
   { key: 'moved', label: 'Another pot or water' },
   { key: 'pieces', label: 'Pieces put in or taken out' },
+  { key: 'strained', label: 'Strained another way' },
   { key: 'extra', label: 'A step the chain doesn’t have' },
 ];
 /** Kinds that somebody does beside a chain. */
@@ -66,6 +67,9 @@ export class UnplannedPanel {
   protected readonly waterId = signal('');
   protected readonly out = signal(false);
   protected readonly pieces = signal<number | null>(1);
+  protected readonly strains = STRAIN_WAYS;
+  protected readonly strainLabel = STRAIN_LABELS;
+  protected readonly strain = signal<StrainWay>('muslin');
   protected readonly title = signal('');
   protected readonly stepKind = signal<StepKind>('rinse');
   protected readonly minutes = signal<number | null>(null);
@@ -123,6 +127,8 @@ export class UnplannedPanel {
       }
       case 'pieces':
         return { kind: 'pieces', text, detail: { batch, change: (this.out() ? -1 : 1) * (this.pieces() ?? 0) } };
+      case 'strained':
+        return { kind: 'strained', text, detail: { way: this.strain() } };
       case 'extra': {
         const [minutes, temperatureC] = [this.minutes(), this.degrees()];
         return {

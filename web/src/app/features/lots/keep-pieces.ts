@@ -4,7 +4,8 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { KeptFibre, LotDetail } from '@vestigia/contract';
-import { TREATMENTS } from '@vestigia/contract';
+import type { LightPlace } from '@vestigia/core';
+import { LIGHT_PLACES, LIGHT_PLACE_LABELS, TREATMENTS, sayShade } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -29,11 +30,25 @@ export class KeepPieces {
     (this.materials.value() ?? []).filter((m) => m.kind === 'fibre' && m.id !== this.lot().base.id),
   );
   protected readonly treatment = signal<KeptFibre['treatment']>('mordanted');
+  protected readonly lights = LIGHT_PLACES;
+  protected readonly lightLabel = LIGHT_PLACE_LABELS;
+  protected readonly light = signal<LightPlace | ''>('');
+  protected readonly group = signal('');
+  protected readonly groups = computed(() =>
+    this.lot().plan.groups.map((g) => ({
+      key: g.key,
+      label: sayShade(this.lot().plan, { group: g.key, zone: null, piece: null }),
+      baseName: g.baseName,
+    })),
+  );
   protected readonly baseId = signal('');
   protected readonly name = signal('');
   protected readonly weight = signal('');
   protected readonly place = signal('');
-  protected readonly suggested = computed(() => `${this.lot().base.name}, ${this.treatment()}`);
+  protected readonly suggested = computed(() => {
+    const base = this.groups().find((g) => g.key === this.group())?.baseName ?? this.lot().base.name;
+    return `${base}, ${this.treatment() === 'mordanted' ? 'mordanted' : this.lot().summary.colourway.name}`;
+  });
 
   protected keep(): void {
     const body = {
@@ -41,6 +56,8 @@ export class KeepPieces {
       movementId: newId(),
       newBaseId: newId(),
       treatment: this.treatment(),
+      group: this.group() || null,
+      light: this.light() || null,
       baseId: this.baseId() || null,
       newBase: this.name().trim() || this.suggested(),
       tag: '',

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -33,6 +33,14 @@ import { NumberField } from '../../ui/number-field';
 export class LotExtrasForm {
   readonly extras = model.required<LotExtras>();
   readonly bases = input.required<readonly ListedMaterial[]>();
+  /** The colourway's own. */
+  readonly baseId = input('');
+  readonly baseName = input('');
+  protected readonly baseIds = computed(() => [
+    ...new Set([this.baseId(), ...this.extras().also.map((a) => a.baseId)].filter((id) => id !== '')),
+  ]);
+  protected readonly nameOf = (id: string): string =>
+    id === this.baseId() ? this.baseName() : (this.bases().find((b) => b.id === id)?.name ?? '');
   protected readonly flags = INTAKE_FLAGS;
   protected readonly label = INTAKE_FLAG_LABELS;
   protected readonly questions = PRACTICE.filter((q) => q.replans);
@@ -47,6 +55,13 @@ export class LotExtrasForm {
 
   protected synthetic(percent: number | null): void {
     this.change({ intake: { ...this.extras().intake, syntheticPercent: percent } });
+  }
+
+  protected toggleOwn(baseId: string): void {
+    const { ownGoods } = this.extras();
+    this.change({
+      ownGoods: ownGoods.includes(baseId) ? ownGoods.filter((id) => id !== baseId) : [...ownGoods, baseId],
+    });
   }
 
   protected addBase(): void {

@@ -34,7 +34,7 @@ import { StudioCalendar } from '../../services/studio-calendar';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
-import { KeepPieces } from './keep-pieces';
+import { KeptOfLot } from './kept-of-lot';
 import { ContextPanel } from '../../services/context-panel';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { PourBack } from '../../ui/pour-back';
@@ -56,7 +56,7 @@ import { entryLabel, toldLater } from '../../format/entry-label';
 @Component({
   selector: 'vs-lot',
   imports: [
-    KeepPieces,
+    KeptOfLot,
     RouterLink,
     FormsModule,
     MatFormFieldModule,

@@ -45,7 +45,13 @@ import { LotWeighings } from './lot-weighings';
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
 
-const NOTHING_MORE: LotExtras = { also: [], intake: { flags: [], syntheticPercent: null }, doses: [], schools: [] };
+const NOTHING_MORE: LotExtras = {
+  ownGoods: [],
+  also: [],
+  intake: { flags: [], syntheticPercent: null },
+  doses: [],
+  schools: [],
+};
 
 /**
  * From a colourway and a size to a lot: what to weigh, in which pots, from which jars. Agreed to, the stock is

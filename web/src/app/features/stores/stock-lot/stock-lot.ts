@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { HAZARD_LABELS, formatMoney } from '@vestigia/core';
+import { HAZARD_LABELS, LIGHT_PLACE_LABELS, formatMoney } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { StudioSettings } from '../../../api/studio-settings';
 import { liveQuery } from '../../../api/live-query';
@@ -11,6 +11,7 @@ import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { StockLotCount } from './stock-lot-count';
 import { StockLotPickings } from './stock-lot-pickings';
+import { Swatch } from '../../../ui/swatch';
 import { StockLotLabel } from './stock-lot-label';
 import { StockLotLedger } from './stock-lot-ledger';
 import { StockLotLiquor } from './stock-lot-liquor';
@@ -28,6 +29,7 @@ import { TracePicture } from './trace-picture';
     When,
     StockLotCount,
     StockLotPickings,
+    Swatch,
     StockLotTake,
     StockLotLabel,
     StockLotLedger,
@@ -47,6 +49,7 @@ export class StockLotPage {
     () => this.api.get('/api/stock-lots/{id}', { id: this.id() }),
     () => this.id(),
   );
+  protected readonly light = LIGHT_PLACE_LABELS;
   protected readonly money = formatMoney;
 
   constructor() {
