@@ -40,7 +40,9 @@ export const studioDocument = z
     materials: z.array(materialRecord),
     stockLots: z.array(stockLotRecord),
     conversions: z.array(conversionRecord).default([]),
-    recipes: z.array(newRecipe.omit({ versionId: true, body: true })),
+    recipes: z.array(
+      newRecipe.omit({ versionId: true, body: true }).extend({ keptTo: z.array(id).nullable().default(null) }),
+    ),
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
     colourways: z.array(newColourway),

@@ -20,6 +20,7 @@ export type {
   NewRecipeVersion,
   NewRecipeStatus,
   RecipeSummary,
+  RecipePrivacy,
   RecipeVersionDetail,
 } from './recipes';
 export type { RecipeFile, RecipeFileCheck, RecipeFileImport } from './recipe-file';

@@ -69,6 +69,14 @@ export const lotDetail = z
     quantityText: z.string(),
     extras: lotExtras,
     recipe: z.object({ versionId: id, name: z.string(), number: z.int() }),
+    /**
+     * Of a private recipe: what others read instead of its materials. `mine` where this person may see it, and these are
+     * the names beside the codes; else the codes alone stand everywhere.
+     */
+    codeNames: z
+      .object({ mine: z.boolean(), names: z.array(z.object({ code: z.string(), name: z.string() })) })
+      .nullable()
+      .default(null),
     base: z.object({ id, name: z.string() }),
     water: waterThen.nullable(),
     plan: lotPlan,

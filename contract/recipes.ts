@@ -38,6 +38,8 @@ export const recipeSummary = z
     id,
     name: z.string(),
     versions: z.array(recipeVersionRef),
+    /** Kept to some people: the others don't have it at all. */
+    isPrivate: z.boolean(),
     fibres: z.array(z.enum(FIBRE_KINDS)),
     materials: z.array(z.string()),
     steps: z.int(),
@@ -50,7 +52,13 @@ export const recipeVersion = z
     id,
     number: z.int(),
     status,
-    recipe: z.object({ id, name: z.string(), versions: z.array(recipeVersionRef) }),
+    recipe: z.object({
+      id,
+      name: z.string(),
+      versions: z.array(recipeVersionRef),
+      /** To whom alone it is shown; `null`: to everybody in the studio. */
+      keptTo: z.array(personRef).nullable(),
+    }),
     body: bodyShape,
     /** Every material and base it names. */
     materials: z.array(
@@ -68,4 +76,10 @@ export const recipeVersion = z
     differsFromHouse: z.array(z.string()),
   })
   .meta({ id: 'RecipeVersion' });
+/** To whom a recipe is kept, and to whom it was when that was decided. */
+export const recipePrivacy = z.object({
+  keptTo: z.array(id).min(1, { error: 'Choose who may see it, yourself among them.' }).max(60).nullable(),
+  before: z.array(id).nullable(),
+});
+export type RecipePrivacy = z.infer<typeof recipePrivacy>;
 export type RecipeVersionDetail = z.infer<typeof recipeVersion>;

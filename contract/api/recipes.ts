@@ -1,5 +1,13 @@
 import { z } from 'zod';
-import { newProof, newRecipe, newRecipeVersion, newRecipeStatus, recipeSummary, recipeVersion } from '../recipes';
+import {
+  newProof,
+  newRecipe,
+  newRecipeVersion,
+  newRecipeStatus,
+  recipePrivacy,
+  recipeSummary,
+  recipeVersion,
+} from '../recipes';
 import { recipeFileIn, recipeFileCheck, recipeFileImport } from '../recipe-file';
 import { newStripReading, newStripTrial, stripPromotion, stripTrial, stripTrialSummary } from '../strips';
 import type { Call } from './call';
@@ -40,6 +48,13 @@ export const recipesCalls = {
     reply: created,
   },
 
+  keepRecipeTo: {
+    method: 'put',
+    path: '/api/recipes/{id}/kept-to',
+    summary: 'Keep a recipe to some people, or show it to everybody again',
+    body: recipePrivacy,
+    reply: created,
+  },
   recordProof: {
     method: 'post',
     path: '/api/recipe-versions/{id}/proofs',

@@ -4,3 +4,5 @@ export type { TracedMovement } from './trace';
 export { lotsFromStockLot, stockLotsInLot } from './trace';
 export type { PlacedPiece } from './piece-tag';
 export { placeOfPiece, sayPieceTag } from './piece-tag';
+export type { CodeName } from './code-names';
+export { codeNames, jarCodes, withCodeNames } from './code-names';

@@ -2,7 +2,8 @@ import type { Bench, Container } from '@vestigia/contract';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { cautionsPutAway, containers, people, vessels, waters } from '../db/schema';
-import { readLot, readLotSummaries } from '../lots/lots-store';
+import { readLotSummaries } from '../lots/lots-store';
+import { readLotFor } from '../lots/veiled-lot';
 import { Refusal } from '../shared/problem';
 import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
@@ -17,7 +18,7 @@ export async function readBench(
     ...new Set([...(lotId === undefined ? [] : [lotId]), ...open.filter((l) => l.state === 'inWork').map((l) => l.id)]),
   ];
   const lots: Bench['lots'] = [];
-  for (const id of ids) lots.push(await readLot(db, id));
+  for (const id of ids) lots.push(await readLotFor(db, id, personId));
   return {
     ...(await readAround(db, personId, now)),
     lots,

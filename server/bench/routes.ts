@@ -11,6 +11,8 @@ import { openEventStream } from '../http/event-stream';
 import type { Routes } from '../http/routes';
 import type { Writer } from '../http/write';
 import { readLot } from '../lots/lots-store';
+import { assertVersionShown } from '../studio/veil';
+import { readLotFor, veilLot } from '../lots/veiled-lot';
 import { keepReadings, readProbe } from '../lots/probe-log';
 import { Refusal } from '../shared/problem';
 import { attach } from '../stores/materials-store';
@@ -110,7 +112,10 @@ function instrumentRoutes(routes: Routes, house: HouseBench, rehearsals: Rehears
 }
 
 function rehearsalRoutes(routes: Routes, rehearsals: Rehearsals): void {
-  routes.commands(api.startRehearsal, ({ db, body, person }) => rehearsals.start(db, body, person));
+  routes.commands(api.startRehearsal, async ({ db, body, person }) => {
+    await assertVersionShown(db, (await readLot(db, body.lotId)).recipe.versionId, person.id);
+    return rehearsals.start(db, body, person);
+  });
   routes.reads(api.rehearsal, ({ db, id }) => rehearsals.read(db, id));
   routes.commands(api.rehearse, ({ id, body, person }) => Promise.resolve(rehearsals.draft(id, body.drafts, person)));
   routes.commands(api.endRehearsal, ({ id }) => {
@@ -128,8 +133,9 @@ function printRoutes(routes: Routes): void {
     type: 'application/pdf',
     content: await printTags(await readTags(db, codesIn(query.codes)), query.size),
   }));
-  routes.reads(api.benchCard, async ({ db, id, query }) => {
-    const lot = await readLot(db, id);
+  routes.reads(api.benchCard, async ({ db, id, query, person }) => {
+    const own = await readLotFor(db, id, person.id);
+    const lot = query.shop ? veilLot(own) : own;
     const [version] = await db
       .select({ body: recipeVersions.body })
       .from(recipeVersions)

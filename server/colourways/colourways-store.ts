@@ -6,6 +6,8 @@ import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../shared/problem';
 import { currentStatuses, findVersion } from '../recipes/recipes-store';
 import { findMaterial } from '../stores/materials-store';
+import type { Veil } from '../studio/veil';
+import { PRIVATE_RECIPE } from '../studio/veil';
 
 const UNFIT = (name: string, fibre: string): string =>
   `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
@@ -51,6 +53,10 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
     lastWaterId: row.lastWaterId,
   }));
 }
+
+/** A colourway of a private recipe: its colour is for all to see, what makes it is not. */
+export const veiledColourway = (c: Colourway, veil: Veil | undefined): Colourway =>
+  veil?.versionIds.has(c.recipe.versionId) ? { ...c, recipe: { ...c.recipe, name: PRIVATE_RECIPE } } : c;
 
 export function baseFacts(base: typeof materials.$inferSelect): {
   fibre: NonNullable<typeof base.base>['fibre'];

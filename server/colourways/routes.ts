@@ -2,15 +2,21 @@ import { api } from '@vestigia/contract';
 import type { Routes } from '../http/routes';
 import { setUpFirstLot } from './first-lot';
 import { dyeInLiquor } from './dye-in-liquor';
-import { addColourway, editColourway, readColourways } from './colourways-store';
+import { assertVersionShown, veilFor } from '../studio/veil';
+import { addColourway, editColourway, readColourways, veiledColourway } from './colourways-store';
 
 export function colourwaysRoutes(routes: Routes): void {
-  routes.reads(api.colourways, ({ db }) => readColourways(db));
-  routes.writes(api.addColourway, ['colourways'], async ({ db, body }) => {
+  routes.reads(api.colourways, async ({ db, person }) => {
+    const veil = await veilFor(db, person.id);
+    return (await readColourways(db)).map((c) => veiledColourway(c, veil));
+  });
+  routes.writes(api.addColourway, ['colourways'], async ({ db, body, person }) => {
+    await assertVersionShown(db, body.recipeVersionId, person.id);
     await addColourway(db, body);
     return { id: body.id };
   });
-  routes.writes(api.editColourway, ['colourways'], async ({ db, id, body }) => {
+  routes.writes(api.editColourway, ['colourways'], async ({ db, id, body, person }) => {
+    await assertVersionShown(db, body.recipeVersionId, person.id);
     await editColourway(db, id, body);
     return { id };
   });

@@ -6,6 +6,7 @@ import { parse } from '../http/routes';
 import type { Writer } from '../http/write';
 import type { Context } from '../shared/context';
 import { Refusal } from '../shared/problem';
+import { assertAllShown } from '../studio/veil';
 import { exportDocument } from './export-document';
 import { importDocument } from './import-document';
 
@@ -22,5 +23,8 @@ export function documentRoutes(router: Router, routes: Routes, context: Context,
     res.json({ ok: true });
   });
 
-  routes.reads(api.exportDocument, ({ db, now }) => exportDocument(db, now));
+  routes.reads(api.exportDocument, async ({ db, now, person }) => {
+    await assertAllShown(db, person.id, 'the studio’s file');
+    return exportDocument(db, now);
+  });
 }

@@ -188,6 +188,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     quantityText: lot.quantityText,
     extras: lotExtras.parse(lot.extras),
     ...named,
+    codeNames: null,
     water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
     checks: lot.checks,
     plan: lot.plan as LotDetail['plan'],

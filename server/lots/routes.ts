@@ -1,5 +1,6 @@
 import { api } from '@vestigia/contract';
-import { findColourway } from '../colourways/colourways-store';
+import { findColourway, veiledColourway } from '../colourways/colourways-store';
+import type { Db } from '../db/database';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
 import { writeAsDone } from './as-done';
@@ -7,24 +8,31 @@ import { attachToEye, giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { keepSpent } from './keep-spent';
 import { readKept } from './kept-of-lot';
-import { readLot, readLotSummaries } from './lots-store';
+import { readLotSummaries } from './lots-store';
 import { readMasters, setMaster } from './masters';
 import { propose } from './propose';
 import { recordEntry } from './record-entry';
 import { returnLiquor } from './return-liquor';
+import { assertVersionShown, veilFor } from '../studio/veil';
+import { notFound } from '../shared/problem';
+import { readLotFor } from './veiled-lot';
 
 export function lotsRoutes(routes: Routes): void {
-  routes.reads(api.colourway, async ({ db, id }) => ({
-    colourway: await findColourway(db, id),
+  routes.reads(api.colourway, async ({ db, id, person }) => ({
+    colourway: veiledColourway(await findColourway(db, id), await veilFor(db, person.id)),
     lots: await readLotSummaries(db, { colourwayId: id }),
     masters: await readMasters(db, id),
   }));
   routes.reads(api.lots, ({ db }) => readLotSummaries(db));
-  routes.reads(api.propose, async ({ db, body, now }) => (await propose(db, body, now)).proposal);
-  routes.reads(api.lot, ({ db, id }) => readLot(db, id));
-  routes.writes(api.agree, ['lots', 'stores', 'colourways'], ({ db, body, now, person }) =>
-    agree(db, body, { now, byId: person.id }),
-  );
+  routes.reads(api.propose, async ({ db, body, now, person }) => {
+    await assertColourwayShown(db, body, person.id);
+    return (await propose(db, body, now)).proposal;
+  });
+  routes.reads(api.lot, ({ db, id, person }) => readLotFor(db, id, person.id));
+  routes.writes(api.agree, ['lots', 'stores', 'colourways'], async ({ db, body, now, person }) => {
+    await assertColourwayShown(db, body.ask, person.id);
+    return agree(db, body, { now, byId: person.id });
+  });
   routes.writes(api.recordEntry, ['lots', 'stores'], ({ db, id, body, now, person }) =>
     recordEntry(db, id, body, { now, byId: person.id }),
   );
@@ -43,17 +51,36 @@ export function lotsRoutes(routes: Routes): void {
   routes.writes(api.keepSpent, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepSpent(db, id, body, { now, byId: person.id }),
   );
-  routes.reads(api.keptOfLot, ({ db, id }) => readKept(db, id));
+  routes.reads(api.keptOfLot, async ({ db, id, person }) => {
+    const veil = await veilFor(db, person.id);
+    return (await readKept(db, id)).map((k) => ({
+      ...k,
+      wentInto: k.wentInto.filter((l) => !veil?.lotIds.has(l.id)),
+    }));
+  });
   routes.writes(api.setMaster, ['colourways', 'lots'], ({ db, id, body, now, person }) =>
     setMaster(db, id, body, { now, byId: person.id }),
   );
-  routes.writes(api.writeAsDone, ['recipes'], ({ db, id, body, now, person }) =>
-    writeAsDone(db, id, body, { now, byId: person.id }),
-  );
+  routes.writes(api.writeAsDone, ['recipes'], async ({ db, id, body, now, person }) => {
+    const lot = await readLotFor(db, id, person.id);
+    await assertVersionShown(db, lot.recipe.versionId, person.id);
+    return writeAsDone(db, id, body, { now, byId: person.id });
+  });
   routes.writes(api.returnLiquor, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     returnLiquor(db, id, body, { now, byId: person.id }),
   );
   routes.writes(api.giveVerdict, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) =>
     giveVerdict(db, id, body, { now, byId: person.id }),
   );
+}
+
+/** Nobody plans by a recipe that is kept from them: neither the colourway's nor the one that is asked for. */
+async function assertColourwayShown(
+  db: Db,
+  { colourwayId, recipeVersionId }: { readonly colourwayId: string; readonly recipeVersionId?: string | undefined },
+  personId: string,
+): Promise<void> {
+  const veil = await veilFor(db, personId);
+  if (veil?.colourwayIds.has(colourwayId)) throw notFound('recipe');
+  await assertVersionShown(db, recipeVersionId, personId);
 }

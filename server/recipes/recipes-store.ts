@@ -18,6 +18,7 @@ import {
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readRoom } from '../studio/room';
+import { veilFor } from '../studio/veil';
 
 type VersionRef = RecipeSummary['versions'][number];
 export type RecipeStatus = VersionRef['status'];
@@ -41,26 +42,30 @@ export async function currentStatuses(db: Db): Promise<Map<string, RecipeStatus>
   return new Map(rows.map((r) => [r.id, r.status]));
 }
 
-export async function readRecipes(db: Db): Promise<RecipeSummary[]> {
+export async function readRecipes(db: Db, personId: string): Promise<RecipeSummary[]> {
+  const veil = await veilFor(db, personId);
   const status = await currentStatuses(db);
   const names = new Map(
     (await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]),
   );
   const versions = await db.select().from(recipeVersions).orderBy(asc(recipeVersions.number));
   const all = await db.select().from(recipes).orderBy(asc(recipes.name));
-  return all.map((recipe) => {
-    const ofRecipe = versions.filter((v) => v.recipeId === recipe.id);
-    const newest = ofRecipe.at(-1)?.body;
-    return {
-      ...recipe,
-      versions: ofRecipe.map((v) => ({ id: v.id, number: v.number, status: status.get(v.id) ?? 'trial' })),
-      fibres: newest?.fibres ?? [],
-      steps: newest?.steps.length ?? 0,
-      materials: newest
-        ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '')
-        : [],
-    };
-  });
+  return all
+    .filter((r) => !veil?.recipeIds.has(r.id))
+    .map(({ keptTo, ...recipe }) => {
+      const ofRecipe = versions.filter((v) => v.recipeId === recipe.id);
+      const newest = ofRecipe.at(-1)?.body;
+      return {
+        ...recipe,
+        isPrivate: keptTo !== null,
+        versions: ofRecipe.map((v) => ({ id: v.id, number: v.number, status: status.get(v.id) ?? 'trial' })),
+        fibres: newest?.fibres ?? [],
+        steps: newest?.steps.length ?? 0,
+        materials: newest
+          ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '')
+          : [],
+      };
+    });
 }
 
 export async function findVersion(
@@ -135,6 +140,17 @@ const readLotsOf = (db: Db, versionId: string) =>
     .orderBy(desc(lots.number))
     .limit(LOTS_SHOWN);
 
+/** To whom alone a recipe is shown; `null`: to everybody. */
+async function readKeepers(db: Db, recipeId: string): Promise<{ id: string; name: string }[] | null> {
+  const [recipe] = await db.select({ keptTo: recipes.keptTo }).from(recipes).where(eq(recipes.id, recipeId));
+  if (!recipe?.keptTo) return null;
+  return db
+    .select({ id: people.id, name: people.name })
+    .from(people)
+    .where(inArray(people.id, recipe.keptTo))
+    .orderBy(asc(people.name));
+}
+
 export async function readVersion(db: Db, id: string): Promise<RecipeVersionDetail> {
   const version = await findVersion(db, id);
   const status = await currentStatuses(db);
@@ -178,6 +194,7 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
       id: version.recipeId,
       name: version.recipeName,
       versions: siblings.map((s) => ({ ...s, status: status.get(s.id) ?? 'trial' })),
+      keptTo: await readKeepers(db, version.recipeId),
     },
     materials:
       named.length === 0

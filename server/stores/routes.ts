@@ -13,6 +13,9 @@ import { countStockLot, takeOut } from './movements';
 import { reverseMovement, takeBackLiquorEntry } from './reversals';
 import { ShelfMirror, readShelfOn } from './shelf';
 import { shoppingList } from './shopping-list';
+import { notFound } from '../shared/problem';
+import { veilFor } from '../studio/veil';
+import { veiledLines, veiledStockLot } from './veiled-jar';
 import { readLedger, readStockLot } from './stock-lot-store';
 import { bookStocktake, enterStocktake, listStocktakes, readStocktake, startStocktake } from './stocktakes';
 import { readLotCost, readValuation } from './worth';
@@ -26,8 +29,14 @@ export function storesRoutes(routes: Routes): void {
   routes.reads(api.forecast, ({ db, now }) => readForecast(db, now));
   routes.reads(api.shoppingList, ({ db, now }) => shoppingList(db, now));
   routes.reads(api.valuation, ({ db, query, now }) => readValuation(db, query.on, now));
-  routes.reads(api.gathered, ({ db }) => readGathered(db));
-  routes.reads(api.lotCost, ({ db, id }) => readLotCost(db, id));
+  routes.reads(api.gathered, async ({ db, person }) => {
+    const veil = await veilFor(db, person.id);
+    return (await readGathered(db)).map((g) => ({ ...g, lots: g.lots.filter((l) => !veil?.lotIds.has(l.id)) }));
+  });
+  routes.reads(api.lotCost, async ({ db, id, person }) => {
+    if ((await veilFor(db, person.id))?.lotIds.has(id)) throw notFound('cost of this lot');
+    return readLotCost(db, id);
+  });
 
   routes.reads(api.materials, ({ db }) => listWithDensity(db));
   routes.reads(api.material, ({ db, id, now }) => readMaterialPage(db, id, now));
@@ -43,8 +52,12 @@ export function storesRoutes(routes: Routes): void {
   routes.reads(api.attachment, ({ db, id }) => readAttachmentFile(db, id));
   routes.reads(api.readBalance, ({ db, body }) => readBalance(db, body));
 
-  routes.reads(api.stockLot, ({ db, id }) => readStockLot(db, id));
-  routes.reads(api.ledger, ({ db, id }) => readLedger(db, id));
+  routes.reads(api.stockLot, async ({ db, id, person }) =>
+    veiledStockLot(await readStockLot(db, id), await veilFor(db, person.id)),
+  );
+  routes.reads(api.ledger, async ({ db, id, person }) =>
+    veiledLines(await readLedger(db, id), await veilFor(db, person.id)),
+  );
   routes.writes(api.receive, ['stores'], ({ db, body, ...who }) => receive(db, body, by(who)));
   routes.writes(api.editStockLot, ['stores'], ({ db, id, body }) => editStockLot(db, id, body));
   routes.writes(api.countStockLot, ['stores'], ({ db, id, body, ...who }) => countStockLot(db, id, body, by(who)));

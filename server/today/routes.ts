@@ -1,6 +1,7 @@
 import { api } from '@vestigia/contract';
 import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
+import { veilFor } from '../studio/veil';
 import { readToday, search } from './today-store';
 
 export function todayRoutes(routes: Routes, { watchers }: Context): void {
@@ -11,5 +12,8 @@ export function todayRoutes(routes: Routes, { watchers }: Context): void {
       watchers.flatMap((watcher) => [...watcher(now.getTime())]),
     ),
   );
-  routes.reads(api.search, ({ db, query }) => search(db, query.q));
+  routes.reads(api.search, async ({ db, query, person }) => {
+    const veil = await veilFor(db, person.id);
+    return (await search(db, query.q)).filter((hit) => hit.kind !== 'recipe' || !veil?.versionIds.has(hit.id));
+  });
 }

@@ -4,7 +4,12 @@ import { doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } f
 import { instant, seq } from './columns';
 import { people } from './people';
 
-export const recipes = pgTable('recipes', { id: uuid('id').primaryKey(), name: text('name').notNull().unique() });
+export const recipes = pgTable('recipes', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull().unique(),
+  /** The people to whom alone it is shown; `null`: everybody. */
+  keptTo: jsonb('kept_to').$type<string[]>(),
+});
 
 /** Append-only. */
 export const recipeVersions = pgTable(

@@ -1,3 +1,4 @@
+import { assertAllShown } from '../../studio/veil';
 import { api, storesSchema } from '@vestigia/contract';
 import type { Routes } from '../../http/routes';
 import type { Writer } from '../../http/write';
@@ -8,7 +9,10 @@ import { ImportJobs } from './import-jobs';
 /** Tables and the stores file, in and out. */
 export function transferRoutes(routes: Routes, context: Context, writer: Writer): void {
   const imports = new ImportJobs(context, writer);
-  routes.reads(api.exportStores, ({ db, query }) => exportFile(db, query.kind, query.separator ?? ','));
+  routes.reads(api.exportStores, async ({ db, query, person }) => {
+    await assertAllShown(db, person.id, 'a file of all movements');
+    return exportFile(db, query.kind, query.separator ?? ',');
+  });
   routes.reads(api.storesSchema, () => Promise.resolve(storesSchema()));
   routes.commands(api.beginImport, ({ query, file, person }) =>
     Promise.resolve(imports.begin(query.kind, file, person)),

@@ -27,6 +27,13 @@ import { clockLabel } from './clock-label';
   imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, PlacedPicture],
   templateUrl: './act-zone.html',
   styleUrl: './bench.scss',
+  styles: `
+    .where {
+      display: block;
+      margin-bottom: 1rem;
+      max-width: 46rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActZone {

@@ -42,6 +42,8 @@ import { PlacedPicture } from '../../ui/placed-picture';
 import { Count } from '../../ui/count';
 import { NumberField } from '../../ui/number-field';
 
+import { RecipePrivacy } from './recipe-privacy';
+
 type Step = RecipeVersionDetail['body']['steps'][number];
 
 /** One recipe version, to read. It never changes; a new version is written instead. */
@@ -56,6 +58,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
     MatFormFieldModule,
     MatInputModule,
     PlacedPicture,
+    RecipePrivacy,
     RefusalNote,
     Swatch,
     When,

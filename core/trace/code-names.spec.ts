@@ -1,0 +1,55 @@
+import { describe, expect, it } from 'vitest';
+import { input, planned } from '../scaling/plan-lot.fixture';
+import { codeNames, jarCodes, withCodeNames } from './code-names';
+
+describe('code names', () => {
+  const plan = planned(input());
+  const many = {
+    materials: Array.from({ length: 28 }, (_, i) => ({
+      ...plan.materials[0]!,
+      materialId: `m${i}`,
+      kind: 'dyestuff' as const,
+    })),
+  };
+  it('everything but the fibre has a letter, in the order it is used', () => {
+    const [base, ...rest] = plan.materials;
+    const shaped = { materials: [{ ...base!, kind: 'fibre' as const }, ...rest] };
+    expect(codeNames(shaped).map((c) => [c.name, c.code])).toEqual([
+      ['alum', 'A'],
+      ['weld', 'B'],
+    ]);
+    expect(
+      codeNames(many)
+        .map((c) => c.code)
+        .slice(24),
+    ).toEqual(['Y', 'Z', 'AA', 'AB']);
+  });
+  it('jars are numbered within their letter', () => {
+    const codes = [{ materialId: 'w', name: 'weld', code: 'B' }];
+    const jars = [
+      { id: '1', materialId: 'w' },
+      { id: '2', materialId: 'other' },
+      { id: '3', materialId: 'w' },
+    ];
+    expect([...jarCodes(jars, codes)]).toEqual([
+      ['1', 'B1'],
+      ['3', 'B2'],
+    ]);
+  });
+  it.each([
+    ['Weld in batch 1', 'B in batch 1'],
+    ['weld, then Weld, dried tops', 'B, then C'],
+    ['Welding gloves', 'Welding gloves'],
+    ['20 g less Alum (potash) than planned', '20 g less A than planned'],
+    ['Stir.', 'Stir.'],
+  ])('%s', (text, expected) =>
+    expect(
+      withCodeNames(text, [
+        ['Weld', 'B'],
+        ['Weld, dried tops', 'C'],
+        ['Alum (potash)', 'A'],
+        ['', 'Z'],
+      ]),
+    ).toBe(expected),
+  );
+});

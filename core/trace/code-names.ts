@@ -1,0 +1,56 @@
+import type { LotPlan } from '../scaling/lot-plan';
+
+const LETTERS = 26;
+const FIRST = 65;
+
+/** A, B, … Z, AA, AB …: the how manieth name, from 0. */
+function letterOf(n: number): string {
+  const last = String.fromCharCode(FIRST + (n % LETTERS));
+  return n < LETTERS ? last : `${letterOf(Math.floor(n / LETTERS) - 1)}${last}`;
+}
+
+/** What a material of a lot is called before those to whom its recipe isn't shown. */
+export interface CodeName {
+  readonly materialId: string;
+  readonly name: string;
+  readonly code: string;
+}
+
+/** Code names for everything in a lot but its fibre, in the order in which it is used. */
+export const codeNames = (plan: Pick<LotPlan, 'materials'>): CodeName[] =>
+  plan.materials
+    .filter((m) => m.kind !== 'fibre' && m.ownGoods !== true)
+    .map(({ materialId, name }, n) => ({ materialId, name, code: letterOf(n) }));
+
+/** Code names of jars: their material's letter and a number. */
+export function jarCodes<J extends { readonly id: string; readonly materialId: string }>(
+  jars: readonly J[],
+  codes: readonly CodeName[],
+): Map<string, string> {
+  const counted = new Map<string, number>();
+  return new Map(
+    jars.flatMap((jar) => {
+      const code = codes.find((c) => c.materialId === jar.materialId)?.code;
+      if (code === undefined) return [];
+      const n = (counted.get(code) ?? 0) + 1;
+      counted.set(code, n);
+      return [[jar.id, `${code}${n}`] as const];
+    }),
+  );
+}
+
+const SPECIAL = /[.*+?^${}()|[\]\\]/g;
+
+/**
+ * Puts code names in the place of names, wherever a text has them as words, longest first, however they are written.
+ */
+export function withCodeNames(text: string, names: readonly (readonly [name: string, code: string])[]): string {
+  const known = [...names].filter(([name]) => name.trim() !== '').sort(([a], [b]) => b.length - a.length);
+  if (known.length === 0) return text;
+  const codeOf = new Map(known.map(([name, code]) => [name.toLowerCase(), code]));
+  const pattern = new RegExp(
+    `(?<![\\p{L}\\p{N}])(?:${known.map(([name]) => name.replace(SPECIAL, '\\$&')).join('|')})(?![\\p{L}\\p{N}])`,
+    'giu',
+  );
+  return text.replace(pattern, (found) => codeOf.get(found.toLowerCase()) ?? found);
+}

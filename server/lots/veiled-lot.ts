@@ -1,0 +1,80 @@
+import type { LotDetail } from '@vestigia/contract';
+import { codeNames, jarCodes, withCodeNames } from '@vestigia/core';
+import { eq } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { recipeVersions, recipes } from '../db/schema';
+import { PRIVATE_RECIPE, veilFor } from '../studio/veil';
+import { readLot } from './lots-store';
+
+type Names = readonly (readonly [name: string, code: string])[];
+
+/** Code names in the place of names in every text of a value. Ids, times and kinds hold none. */
+function coded<T>(value: T, names: Names): T {
+  if (typeof value === 'string') return withCodeNames(value, names) as T;
+  if (Array.isArray(value)) return value.map((item: unknown) => coded(item, names)) as T;
+  if (typeof value !== 'object' || value === null) return value;
+  return Object.fromEntries(Object.entries(value).map(([key, inner]) => [key, coded(inner as unknown, names)])) as T;
+}
+
+/**
+ * A lot of a private recipe as it is shown to others: what to do, when, how much and from which jar, and code names
+ * for all that goes in. Its cautions stay, since hands are the same.
+ */
+export function veilLot(lot: LotDetail): LotDetail {
+  const codes = codeNames(lot.plan);
+  const jars = [
+    ...lot.stockLots,
+    ...lot.madeFrom
+      .filter((m) => !lot.stockLots.some((s) => s.id === m.stockLotId))
+      .map(({ stockLotId, tag, materialId }) => ({ id: stockLotId, tag, materialId })),
+  ];
+  const tags = jarCodes(jars, codes);
+  const names: Names = [
+    [lot.recipe.name, PRIVATE_RECIPE],
+    ...codes.map((c) => [c.name, c.code] as const),
+    ...jars.flatMap(({ id, tag }) => {
+      const code = tags.get(id);
+      return code === undefined ? [] : [[tag, code] as const];
+    }),
+  ];
+  const { plan, checks, deviations, entries, madeFrom, stockLots } = lot;
+  return {
+    ...lot,
+    ...coded({ plan, checks, deviations, entries, madeFrom, stockLots }, names),
+    factors: [],
+    note: coded(lot.note, names),
+    recipe: { ...lot.recipe, name: PRIVATE_RECIPE },
+    codeNames: { mine: false, names: codes.map(({ code }) => ({ code, name: code })) },
+  };
+}
+
+/** A lot as this person may see it. */
+export async function readLotFor(db: Db, lotId: string, personId: string): Promise<LotDetail> {
+  return shownTo(db, await readLot(db, lotId), personId);
+}
+
+/** The same of a lot that was read already. */
+export async function shownTo(db: Db, lot: LotDetail, personId: string): Promise<LotDetail> {
+  if ((await veilFor(db, personId))?.lotIds.has(lot.summary.id)) return veilLot(lot);
+  const [recipe] = await db
+    .select({ keptTo: recipes.keptTo })
+    .from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(eq(recipeVersions.id, lot.recipe.versionId));
+  if (!recipe?.keptTo) return lot;
+  const codes = codeNames(lot.plan);
+  const tags = jarCodes(lot.stockLots, codes);
+  return {
+    ...lot,
+    codeNames: {
+      mine: true,
+      names: codes.map(({ code, name, materialId }) => ({
+        code: [
+          code,
+          ...lot.stockLots.filter((j) => j.materialId === materialId).map((j) => `${tags.get(j.id)} = ${j.tag}`),
+        ].join(', '),
+        name,
+      })),
+    },
+  };
+}

@@ -1,0 +1,133 @@
+import type {
+  Bench,
+  Colourway,
+  LotDetail,
+  Problem,
+  RecipeSummary,
+  RecipeVersionDetail,
+  StockLot,
+} from '@vestigia/contract';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Furniture, TestStudio } from '../test/test-studio';
+import { KINDS, furnish, makeLot, newId, openTestStudio, runEntry, weighing } from '../test/test-studio';
+
+describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
+  let studio: TestStudio;
+  let f: Furniture;
+  let ada: string;
+  let tam: string;
+  let lotId: string;
+  beforeAll(async () => {
+    studio = await openTestStudio(kind);
+    f = await furnish(studio);
+    tam = newId();
+    await studio.agent.post('/api/people').send({ id: tam, name: 'Tam', passphrase: 'six brown skeins' }).expect(200);
+    await studio.stranger.post('/api/auth/session').send({ personId: tam, passphrase: 'six brown skeins' }).expect(200);
+    const { people } = (await studio.agent.get('/api/auth').expect(200)).body as {
+      people: { id: string; name: string }[];
+    };
+    ada = people.find((p) => p.name === 'Ada Reed')?.id ?? '';
+    lotId = await makeLot(studio, f);
+    await studio.agent.post(`/api/lots/${lotId}/entries`).send(runEntry(0, 'start')).expect(200);
+    await studio.agent
+      .post(`/api/lots/${lotId}/entries`)
+      .send(runEntry(0, 'weigh', { weighing: weighing(f.wool, f.woolStockLot, '600 g') }))
+      .expect(200);
+  });
+  afterAll(() => studio.close());
+
+  const keep = (keptTo: string[] | null, before: string[] | null, agent = studio.agent) =>
+    agent.put(`/api/recipes/${f.recipeId}/kept-to`).send({ keptTo, before });
+  const mine = async <T>(path: string): Promise<T> => (await studio.agent.get(path).expect(200)).body as T;
+  const theirs = async <T>(path: string): Promise<T> => (await studio.stranger.get(path).expect(200)).body as T;
+  const notThere = async (path: string): Promise<void> => {
+    const reply = await studio.stranger.get(path);
+    expect([path, reply.status]).toEqual([path, 404]);
+    expect((reply.body as Problem).detail).toMatch(/recipe|cost/i);
+  };
+
+  it('is everybody’s at first', async () => {
+    expect((await theirs<RecipeSummary[]>('/api/recipes')).map((r) => [r.id, r.isPrivate])).toEqual([
+      [f.recipeId, false],
+    ]);
+    expect((await mine<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`)).recipe.keptTo).toBeNull();
+  });
+
+  it('is kept by one who keeps it to themselves too, and not over somebody else’s decision', async () => {
+    expect((await keep([tam], null)).status).toBe(422);
+    expect((await keep([], null)).status).toBe(400);
+    await keep([ada], null).expect(200);
+    expect((await keep(null, null)).status).toBe(409);
+    expect((await keep([ada, newId()], [ada])).status).toBe(404);
+  });
+
+  it('is not there for the others, by whatever way they ask', async () => {
+    expect(await theirs<RecipeSummary[]>('/api/recipes')).toEqual([]);
+    await notThere(`/api/recipe-versions/${f.version}`);
+    await notThere(`/api/recipe-versions/${f.version}/file`);
+    await notThere(`/api/notes?subject=recipe&id=${f.recipeId}`);
+    await notThere(`/api/lots/${lotId}/cost`);
+    expect((await keep(null, [ada], studio.stranger)).status).toBe(404);
+    const version = { id: newId(), body: (await mine<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`)).body };
+    expect((await studio.stranger.post(`/api/recipes/${f.recipeId}/versions`).send(version)).status).toBe(404);
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks', waterId: f.water, reorderOfId: null };
+    expect((await studio.stranger.post('/api/lots/proposal').send(ask)).status).toBe(404);
+    expect((await studio.stranger.post(`/api/lots/${lotId}/as-done`).send({ id: newId() })).status).toBe(404);
+    expect((await theirs<{ kind: string }[]>('/api/search?q=weld')).filter((h) => h.kind === 'recipe')).toEqual([]);
+    const [colourway] = await theirs<Colourway[]>('/api/colourways');
+    expect(colourway?.recipe.name).toBe('kept private');
+  });
+
+  it('a whole file of the studio is taken by who may see all of it', async () => {
+    await studio.agent.get('/api/document').expect(200);
+    const refused = (await studio.stranger.get('/api/document').expect(422)).body as Problem;
+    expect(refused.detail).toContain('kept to Ada Reed');
+    await studio.stranger.get('/api/stores/export?kind=movements').expect(422);
+  });
+
+  it('at the bench the others see what to do, with code names; no name of a material or jar is told', async () => {
+    const lot = await theirs<LotDetail>(`/api/lots/${lotId}`);
+    expect(lot.codeNames).toEqual({
+      mine: false,
+      names: [
+        { code: 'A', name: 'A' },
+        { code: 'B', name: 'B' },
+      ],
+    });
+    expect(lot.recipe.name).toBe('kept private');
+    const bench = await theirs<Bench>('/api/bench');
+    for (const shown of [lot, bench.lots.find((l) => l.summary.id === lotId)]) {
+      const { plan, stockLots, madeFrom, factors } = shown!;
+      const told = JSON.stringify({ plan, stockLots, madeFrom });
+      expect(/.{0,40}(weld|alum\b).{0,20}/i.exec(told)?.[0]).toBeUndefined();
+      expect(factors).toEqual([]);
+      expect(plan.steps.flatMap((s) => s.weighings.map((w) => w.materialName))).toEqual(['Rug wool', 'A', 'B']);
+      expect(stockLots.map((j) => j.tag)).toEqual(expect.arrayContaining(['A1', 'B1']));
+    }
+    const own = await mine<LotDetail>(`/api/lots/${lotId}`);
+    expect(own.codeNames?.mine).toBe(true);
+    expect(JSON.stringify(own.codeNames)).toMatch(/A1 = .*Potassium alum/);
+  });
+
+  it('the others weigh by the codes, and the shelf stays true; the jar doesn’t tell them the lot', async () => {
+    const at = (body: object) => studio.stranger.post(`/api/lots/${lotId}/entries`).send(body).expect(200);
+    await at(runEntry(0, 'finish'));
+    await at(runEntry(1, 'start'));
+    await at(runEntry(1, 'weigh', { weighing: weighing(f.alum, f.alumStockLot, '90 g') }));
+    const [seen, known] = [
+      await theirs<StockLot>(`/api/stock-lots/${f.alumStockLot}`),
+      await mine<StockLot>(`/api/stock-lots/${f.alumStockLot}`),
+    ];
+    expect(seen.row.onHand).toBe(known.row.onHand);
+    expect(known.lines.at(-1)?.lot?.id ?? known.lines.find((l) => l.kind === 'use')?.lot?.id).toBe(lotId);
+    expect(seen.lines.map((l) => l.lot?.tag).filter(Boolean)).toEqual(expect.arrayContaining(['a private lot']));
+    expect(JSON.stringify(seen)).not.toContain(lotId);
+  });
+
+  it('is shown to more, and to everybody again', async () => {
+    await keep([ada, tam], [ada]).expect(200);
+    await studio.stranger.get(`/api/recipe-versions/${f.version}`).expect(200);
+    await keep(null, [tam, ada]).expect(200);
+    expect((await theirs<LotDetail>(`/api/lots/${lotId}`)).codeNames).toBeNull();
+  });
+});
