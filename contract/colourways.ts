@@ -24,20 +24,29 @@ export const colourwayEdit = z.object({
 export type ColourwayEdit = z.infer<typeof colourwayEdit>;
 
 /** A colour that becomes the master: given as a swatch, or as a lot came out. */
+/** What one zone of a variegated master is. */
+export const zoneMaster = labUnder.extend({ zone: nameOf('The zone') });
+
 export const newMaster = z.object({
   id,
   lab: labUnder.nullable(),
   lotId: id.nullable().default(null),
+  /** One reading of that lot: of a piece, a zone, a group. */
+  readingId: id.nullable().default(null),
+  /** Zones as given; those that were read in the lot come along by themselves. */
+  zones: z.array(zoneMaster).max(40).default([]),
   reason: noteOf('The reason'),
   /** Write the recipe's next version as that lot was really dyed, under this id, and dye by it from now on. */
   asDoneVersionId: id.nullable().default(null),
 });
-export type NewMaster = z.infer<typeof newMaster>;
+export type NewMaster = z.input<typeof newMaster>;
+export type ReadNewMaster = z.infer<typeof newMaster>;
 
 /** One master a colourway had or has. */
 export const masterRecord = z.object({
   id,
   lab: labUnder,
+  zones: z.array(zoneMaster),
   reason: z.string(),
   fromLot: z.object({ id, tag: z.string() }).nullable(),
   at: isoTime,

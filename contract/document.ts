@@ -3,7 +3,7 @@ import { pickingRecord } from './gathering';
 import { MOVEMENT_KINDS, READING_STATES, VERDICTS } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
-import { newColourway } from './colourways';
+import { newColourway, zoneMaster } from './colourways';
 import { newContainer, tagRecord } from './bench';
 import { newPerson } from './auth';
 import { recordedEntry } from './run-entry';
@@ -47,7 +47,17 @@ export const studioDocument = z
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
     colourways: z.array(newColourway),
     masters: z
-      .array(z.object({ id, colourwayId: id, lab: labUnder, reason: z.string(), fromLotId: id.nullable(), ...who }))
+      .array(
+        z.object({
+          id,
+          colourwayId: id,
+          lab: labUnder,
+          zones: z.array(zoneMaster).default([]),
+          reason: z.string(),
+          fromLotId: id.nullable(),
+          ...who,
+        }),
+      )
       .default([]),
     lots: z.array(
       z.object({

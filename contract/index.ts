@@ -1,6 +1,14 @@
 export type { Api, Call } from './api';
 export { api } from './api';
-export type { Colourway, ColourwayDetail, ColourwayEdit, DyeInLiquor, NewColourway, NewMaster } from './colourways';
+export type {
+  Colourway,
+  ColourwayDetail,
+  ColourwayEdit,
+  DyeInLiquor,
+  NewColourway,
+  NewMaster,
+  ReadNewMaster,
+} from './colourways';
 export type { StudioDocument, StudioFile } from './document';
 export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';

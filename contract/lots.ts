@@ -89,6 +89,8 @@ export const lotDetail = z
     eyes: z.array(eyeReading),
     /** What each base is expected to come out, by the recipe. */
     expected: z.array(labUnder.extend({ baseMaterialId: id })),
+    /** What each zone is to be, by the master it was dyed under. */
+    zoneStandards: z.array(labUnder.extend({ zone: z.string() })).default([]),
     judgeRule: z.enum(JUDGE_RULES),
     verdicts: z.array(verdict),
     /** What this lot differs in from the one it repeats. */

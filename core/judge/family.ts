@@ -11,6 +11,8 @@ export interface FamilyMember {
   readonly key: string;
   /** What it is of, as a dyer says it; empty for the lot as a whole. */
   readonly label: string;
+  /** The zone it is of; `null` where it is not of one. */
+  readonly zone: string | null;
   readonly standard: Standard | null;
   readonly lab: Standard | null;
   /** Of the batch furthest from the standard; `null` without one, or unread. */
@@ -22,7 +24,12 @@ export interface FamilyMember {
 export interface FamilyStandards {
   readonly master: Standard | null;
   readonly expected: readonly (Standard & { readonly baseMaterialId: string })[];
+  /** Of a variegated master: what each zone is to be. */
+  readonly zones?: readonly ZoneStandard[];
 }
+
+/** What one zone of a variegated master is to be. */
+export type ZoneStandard = Standard & { readonly zone: string };
 
 type Shape = Pick<LotPlan, 'groups' | 'batches'>;
 
@@ -36,13 +43,16 @@ export function placeShade<S extends ShadeOf>(plan: Shape, of: S): S {
   return { ...of, group: of.group ?? (own.length === 1 ? (own[0]?.key ?? null) : null) };
 }
 
-/** What a shade is to be. A zone is known only once it came out; a single piece is to be as its group. */
+/**
+ * What a shade is to be. A zone is what the master's zone of that name is, and unknown where that has none; a single
+ * piece is to be as its group.
+ */
 export function standardFor(
   plan: Shape,
   of: Omit<ShadeOf, 'batch'>,
-  { master, expected }: FamilyStandards,
+  { master, expected, zones = [] }: FamilyStandards,
 ): Standard | null {
-  if (of.zone !== null) return null;
+  if (of.zone !== null) return zones.find((z) => z.zone === of.zone) ?? null;
   const main = mainGroup(plan);
   if (of.group === null || !main || of.group === main.key) return master;
   const group = plan.groups.find((g) => g.key === of.group);
@@ -82,6 +92,7 @@ export function foldFamily(plan: Shape, standards: FamilyStandards, readings: re
     return {
       key,
       label: sayShade(plan, of),
+      zone,
       standard,
       lab: colour && under ? { ...colour.lab, illuminant: under.illuminant, observer: under.observer } : null,
       deltaE: colour?.worstDeltaE ?? null,

@@ -12,7 +12,7 @@ export {
   JUDGE_RULES,
   sayEye,
 } from './by-eye';
-export type { FamilyMember, FamilyStandards } from './family';
+export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
 export type { ShadeOf } from './shade-of';
 export { hasShade, mainGroup, sayShade, shadeKey } from './shade-of';

@@ -1,4 +1,5 @@
 import type { Colourway } from '@vestigia/contract';
+import type { ZoneStandard } from '@vestigia/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, masters } from '../db/schema';
@@ -19,4 +20,14 @@ export async function masterOf(db: Db, lot: Pick<LotRow, 'master' | 'colourwayId
     .from(colourways)
     .where(eq(colourways.id, lot.colourwayId));
   return colourway?.master ?? null;
+}
+
+/** What the zones of a lot are to be: those of the master that stood when it was agreed, else of the first that came. */
+export async function zonesOf(db: Db, lot: Pick<LotRow, 'at' | 'colourwayId'>): Promise<ZoneStandard[]> {
+  const all = await db
+    .select({ zones: masters.zones, at: masters.at })
+    .from(masters)
+    .where(eq(masters.colourwayId, lot.colourwayId))
+    .orderBy(asc(masters.seq));
+  return (all.filter((m) => Date.parse(m.at) <= Date.parse(lot.at)).at(-1) ?? all[0])?.zones ?? [];
 }

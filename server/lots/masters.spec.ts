@@ -3,6 +3,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
+  delivery,
   dyeLot,
   freePots,
   furnish,
@@ -10,6 +11,7 @@ import {
   newId,
   openTestStudio,
   reading,
+  recipeBody,
   verdict,
 } from '../test/test-studio';
 
@@ -106,5 +108,69 @@ describe.each(KINDS)('a result that is not known beforehand (%s)', (kind) => {
     );
     expect(((await master({ reason: 'so' }).expect(422)).body as Problem).detail).toMatch(/Say which colour/);
     await expect(studio.context.database.db.execute(`UPDATE masters SET reason = 'x'`)).rejects.toThrow();
+  });
+
+  it('a variegated master has its zones: read in the lot that was liked, they are what the next is held against', async () => {
+    await freePots(studio);
+    await post('/api/stock-lots', delivery(f.alum, '500 g')).expect(200);
+    await post('/api/stock-lots', delivery(f.weld, '3 kg')).expect(200);
+    const banded = newId();
+    const [recipeId, version] = [newId(), newId()];
+    const zone = (title: string, fromPercent: number, toPercent: number) => ({
+      title,
+      way: 'dip',
+      fromPercent,
+      toPercent,
+      order: 1,
+      minutes: 5,
+      waitMin: 0,
+      mlPerPiece: null,
+      materialId: null,
+      spacingCm: null,
+    });
+    const body = {
+      ...recipeBody(f.alum, f.weld),
+      placed: { lengthCm: 80, piece: 'skein', bleedPercent: 2, zones: [zone('Foot', 0, 30), zone('Head', 60, 100)] },
+    };
+    await post('/api/recipes', { id: recipeId, name: 'Banded', versionId: version, body }).expect(200);
+    await post('/api/colourways', {
+      id: banded,
+      name: 'Banded gold',
+      recipeVersionId: version,
+      baseMaterialId: f.wool,
+      master: null,
+      toleranceDeltaE: 2,
+      note: '',
+    }).expect(200);
+    const dyedBands = async (foot: number, head: number): Promise<string> => {
+      await freePots(studio);
+      const id = await makeLot(studio, { ...f, colourway: banded }, { quantityText: '2 hanks of 50 g' });
+      await dyeLot(studio, f, id, { grams: 100 });
+      for (const [title, L] of [
+        ['Foot', foot],
+        ['Head', head],
+      ] as const)
+        await post(`/api/lots/${id}/readings`, reading('dry', L, { zone: title })).expect(200);
+      return id;
+    };
+    const liked = await dyedBands(60, 80);
+    const piece = reading('dry', 72, { piece: '2' });
+    await post(`/api/lots/${liked}/readings`, piece).expect(200);
+    const readingId = (piece as { id: string }).id;
+    const made = { id: newId(), lab: null, lotId: liked, readingId, reason: '' };
+    expect((await post(`/api/colourways/${banded}/masters`, { ...made, readingId: newId() })).status).toBe(404);
+    await post(`/api/colourways/${banded}/masters`, made).expect(200);
+    const { colourway, masters } = (await studio.agent.get(`/api/colourways/${banded}`).expect(200))
+      .body as ColourwayDetail;
+    expect(colourway.master?.L).toBe(72);
+    expect(masters[0]?.zones.map((z) => [z.zone, z.L])).toEqual([
+      ['Foot', 60],
+      ['Head', 80],
+    ]);
+    const next = await lotOf(await dyedBands(60, 70));
+    expect(next.zoneStandards.map((z) => z.zone)).toEqual(['Foot', 'Head']);
+    const off = Object.fromEntries(next.summary.family.map((m) => [m.label, m.deltaE]));
+    expect(off['Foot']).toBe(0);
+    expect(off['Head']).toBeGreaterThan(5);
   });
 });

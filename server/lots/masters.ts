@@ -1,15 +1,17 @@
-import type { Colourway, ColourwayDetail, NewMaster } from '@vestigia/contract';
+import type { Colourway, ColourwayDetail, ReadNewMaster } from '@vestigia/contract';
+import type { ZoneStandard } from '@vestigia/core';
+import { foldFamily } from '@vestigia/core';
 import { desc, eq } from 'drizzle-orm';
 import { findColourway } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, masters, people } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { lotTag } from '../shared/lot-tag';
-import { Refusal } from '../shared/problem';
+import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
 import { writeWhereOtherwise } from './as-done';
 import { refoldProgress } from './lot-progress';
-import { findLot } from './lots-store';
+import { currentReadings, findLot, readReadings } from './lots-store';
 
 /** Every master a colourway had, newest first. */
 export async function readMasters(db: Db, colourwayId: string): Promise<ColourwayDetail['masters']> {
@@ -17,6 +19,7 @@ export async function readMasters(db: Db, colourwayId: string): Promise<Colourwa
     .select({
       id: masters.id,
       lab: masters.lab,
+      zones: masters.zones,
       reason: masters.reason,
       lotId: lots.id,
       lotNumber: lots.number,
@@ -42,7 +45,7 @@ export async function readMasters(db: Db, colourwayId: string): Promise<Colourwa
 export async function setMaster(
   db: Db,
   colourwayId: string,
-  given: NewMaster,
+  given: ReadNewMaster,
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const colourway = await findColourway(db, colourwayId);
@@ -54,7 +57,9 @@ export async function setMaster(
         reason: 'reasonMissing',
       },
     );
-  const lab = given.lab ?? (given.lotId === null ? null : await colourOf(db, given.lotId, colourwayId));
+  const shade = given.lotId === null ? null : await shadeOf(db, given, given.lotId, colourwayId);
+  const lab = given.lab ?? shade?.lab ?? null;
+  const zones = [...given.zones, ...(shade?.zones ?? []).filter((z) => !given.zones.some((g) => g.zone === z.zone))];
   if (!lab)
     throw new Refusal('refused', 'Say which colour it is: a swatch, or the lot that came out so.', {
       reason: 'noColour',
@@ -68,7 +73,7 @@ export async function setMaster(
   }
   await db
     .insert(masters)
-    .values({ id: given.id, colourwayId, lab, reason: given.reason.trim(), fromLotId: given.lotId, at, byId });
+    .values({ id: given.id, colourwayId, lab, zones, reason: given.reason.trim(), fromLotId: given.lotId, at, byId });
   await db
     .update(colourways)
     .set({ master: lab, version: colourway.version + 1 })
@@ -93,19 +98,33 @@ async function dyeAsDone(db: Db, colourwayId: string, lotId: string, versionId: 
     .where(eq(colourways.id, colourwayId));
 }
 
-/** The colour a lot came out, dry. */
-async function colourOf(db: Db, lotId: string, colourwayId: string): Promise<NonNullable<Colourway['master']>> {
+/** The colour a lot came out, dry, or one reading of it, with the zones that were read. */
+async function shadeOf(
+  db: Db,
+  { lab, readingId }: ReadNewMaster,
+  lotId: string,
+  colourwayId: string,
+): Promise<{ lab: Colourway['master']; zones: ZoneStandard[] }> {
   const lot = await findLot(db, lotId);
   if (lot.colourwayId !== colourwayId)
     throw new Refusal('refused', `${lotTag(lot.number)} is of another colourway. Name a new one after it instead.`);
+  const all = await readReadings(db, lotId);
+  const family = foldFamily(lot.plan, { master: null, expected: [] }, currentReadings(all));
+  const zones = family.flatMap(({ zone, lab: shade }) => (zone !== null && shade ? [{ ...shade, zone }] : []));
+  if (lab) return { lab, zones };
+  if (readingId !== null) {
+    const reading = all.find((r) => r.id === readingId);
+    if (!reading) throw notFound('reading');
+    return { lab: { ...reading.lab, illuminant: reading.illuminant, observer: reading.observer }, zones };
+  }
   const [row] = await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, lotId));
-  if (!row?.result)
+  const result = row?.result ?? zones[0] ?? null;
+  if (!result)
     throw new Refusal(
       'refused',
       `${lotTag(lot.number)} has no dry reading yet. Take one first: a wet colour is not the colour.`,
-      {
-        reason: 'noColour',
-      },
+      { reason: 'noColour' },
     );
-  return row.result;
+  const { L, a, b, illuminant, observer } = result;
+  return { lab: { L, a, b, illuminant, observer }, zones };
 }

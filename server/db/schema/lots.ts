@@ -9,6 +9,7 @@ import type {
   LotPlan,
   ReadingState,
   RunEntry,
+  ZoneStandard,
 } from '@vestigia/core';
 import { boolean, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
@@ -46,6 +47,8 @@ export const masters = pgTable(
       .notNull()
       .references(() => colourways.id),
     lab: jsonb('lab').$type<Lab & ColourConditions>().notNull(),
+    /** Of a variegated one: what each zone is. */
+    zones: jsonb('zones').$type<ZoneStandard[]>().notNull().default([]),
     reason: text('reason').notNull().default(''),
     /** The lot that came out so. */
     fromLotId: uuid('from_lot_id'),

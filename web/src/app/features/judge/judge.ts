@@ -82,7 +82,7 @@ export class JudgePage {
 
   private readonly standards = computed(() => {
     const l = this.lot.value();
-    return { master: l?.summary.master ?? null, expected: l?.expected ?? [] };
+    return { master: l?.summary.master ?? null, expected: l?.expected ?? [], zones: l?.zoneStandards ?? [] };
   });
   protected readonly all = computed(() => {
     const l = this.lot.value();
@@ -109,6 +109,23 @@ export class JudgePage {
     const family = foldFamily(l.plan, this.standards(), this.status());
     return family.length > 1 ? family : [];
   });
+  /** One reading of a lot whose colourway waits becomes its master. */
+  protected readingIsIt(readingId: string): void {
+    const l = this.lot.value();
+    if (!l) return;
+    const body = { id: newId(), lab: null, lotId: l.summary.id, readingId, reason: '' };
+    this.naming.run(this.api.post('/api/colourways/{id}/masters', body, l.summary.colourway.id), () =>
+      this.lot.reload(),
+    );
+  }
+
+  /** A shade of the lot as a colourway of its own: of that recipe, on that base. */
+  protected asColourway({ group, lab }: Pick<ReadingView, 'group' | 'lab'>): Record<string, string> {
+    const l = this.lot.value();
+    const base = l?.plan.groups.find((g) => g.key === group)?.baseId ?? l?.base.id ?? '';
+    return { version: l?.recipe.versionId ?? '', base, lab: `${lab.L} ${lab.a} ${lab.b}` };
+  }
+
   private readonly status = computed(() => this.all().filter((r) => !r.struck));
   protected readonly chosenId = signal('');
   /** The reading looked at: the one chosen, else the newest. */

@@ -3,6 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
+import type { Lab } from '@vestigia/core';
 import { STRIP_FACTOR_LABELS, sayKnotTag } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -115,6 +116,27 @@ export class StripTrialPage {
       this.note.set('');
       this.trial.reload();
     });
+  }
+
+  /** A strip that is liked becomes a version, and its colour waits for a name. */
+  protected thisIsIt(number: number, { L, a, b }: Lab): void {
+    const t = this.trial.value();
+    if (!t) return;
+    const name = (version: string): void =>
+      void this.router.navigate(['/colourways/new'], {
+        queryParams: { version, base: t.base.id, lab: `${L} ${a} ${b}` },
+      });
+    const known = t.promoted.find((p) => p.number === number);
+    if (known) name(known.versionId);
+    else
+      this.promoting.run(
+        this.api.post(
+          '/api/strip-trials/{id}/promotions',
+          { id: newId(), number, name: null, recipeId: newId() },
+          this.id(),
+        ),
+        ({ id }) => name(id),
+      );
   }
 
   protected promote(): void {

@@ -1,0 +1,1 @@
+ALTER TABLE "masters" ADD COLUMN "zones" jsonb DEFAULT '[]'::jsonb NOT NULL;
