@@ -96,12 +96,16 @@ describe('stores, on the demo studio', () => {
     await corin.write('Tag, or one is made', 'MAR-F');
     await corin.press('Put it on the shelf');
     await corin.sees('Say whose permission there was', '[role=alert]');
-    await corin.write('Whose leave there was', 'our own bed');
+    await tick('on somebody else’s, or nobody’s');
+    await corin.write('Whose leave there was', 'the owner of the carr');
     await corin.write('Share of the stand taken, %', '30');
     await corin.press('Put it on the shelf');
     await corin.sees('MAR-F · Marigold', 'h1');
     expect(await ownStockLot()).toMatchObject({
-      facts: { origin: 'harvest', gathering: { permission: 'our own bed', sharePercent: 30 } },
+      facts: {
+        origin: 'harvest',
+        gathering: { ownGround: false, permission: 'the owner of the carr', sharePercent: 30 },
+      },
       lines: [{ kind: 'gather', amount: 4_500_000 }],
     });
     await corin.press('Change its form');

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { input, planned } from '../scaling/plan-lot.fixture';
-import { codeNames, jarCodes, withCodeNames } from './code-names';
+import { codeNames, jarCodes, namesOf, withCodeNames } from './code-names';
 
 describe('code names', () => {
   const plan = planned(input());
@@ -23,6 +23,13 @@ describe('code names', () => {
         .map((c) => c.code)
         .slice(24),
     ).toEqual(['Y', 'Z', 'AA', 'AB']);
+  });
+  it('a name is known by its short form too', () => {
+    const named = (name: string) => namesOf({ materialId: 'm', name, code: 'A' }).map(([n]) => n);
+    expect(named('Weld, dried tops')).toEqual(['Weld, dried tops', 'Weld']);
+    expect(named('Alum (potash)')).toEqual(['Alum (potash)', 'Alum']);
+    expect(named('Tin, old')).toEqual(['Tin, old']);
+    expect(named('White vinegar')).toEqual(['White vinegar']);
   });
   it('jars are numbered within their letter', () => {
     const codes = [{ materialId: 'w', name: 'weld', code: 'B' }];

@@ -22,6 +22,19 @@ export const codeNames = (plan: Pick<LotPlan, 'materials'>): CodeName[] =>
     .filter((m) => m.kind !== 'fibre' && m.ownGoods !== true)
     .map(({ materialId, name }, n) => ({ materialId, name, code: letterOf(n) }));
 
+const SHORTEST_ALIAS = 4;
+
+/** A material's names in a text: in full, and as people shorten it, up to a comma or a bracket. */
+export function namesOf({ name, code }: CodeName): (readonly [name: string, code: string])[] {
+  const short = name.split(/[,(]/)[0]?.trim() ?? '';
+  return short.length >= SHORTEST_ALIAS && short !== name
+    ? [
+        [name, code],
+        [short, code],
+      ]
+    : [[name, code]];
+}
+
 /** Code names of jars: their material's letter and a number. */
 export function jarCodes<J extends { readonly id: string; readonly materialId: string }>(
   jars: readonly J[],

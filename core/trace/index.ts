@@ -5,4 +5,4 @@ export { lotsFromStockLot, stockLotsInLot } from './trace';
 export type { PlacedPiece } from './piece-tag';
 export { placeOfPiece, sayPieceTag } from './piece-tag';
 export type { CodeName } from './code-names';
-export { codeNames, jarCodes, withCodeNames } from './code-names';
+export { codeNames, jarCodes, namesOf, withCodeNames } from './code-names';

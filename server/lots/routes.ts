@@ -15,15 +15,20 @@ import { recordEntry } from './record-entry';
 import { returnLiquor } from './return-liquor';
 import { assertVersionShown, veilFor } from '../studio/veil';
 import { notFound } from '../shared/problem';
-import { readLotFor } from './veiled-lot';
+import { readLotFor, veilSummaries } from './veiled-lot';
 
 export function lotsRoutes(routes: Routes): void {
-  routes.reads(api.colourway, async ({ db, id, person }) => ({
-    colourway: veiledColourway(await findColourway(db, id), await veilFor(db, person.id)),
-    lots: await readLotSummaries(db, { colourwayId: id }),
-    masters: await readMasters(db, id),
-  }));
-  routes.reads(api.lots, ({ db }) => readLotSummaries(db));
+  routes.reads(api.colourway, async ({ db, id, person }) => {
+    const veil = await veilFor(db, person.id);
+    return {
+      colourway: veiledColourway(await findColourway(db, id), veil),
+      lots: veilSummaries(await readLotSummaries(db, { colourwayId: id }), veil),
+      masters: await readMasters(db, id),
+    };
+  });
+  routes.reads(api.lots, async ({ db, person }) =>
+    veilSummaries(await readLotSummaries(db), await veilFor(db, person.id)),
+  );
   routes.reads(api.propose, async ({ db, body, now, person }) => {
     await assertColourwayShown(db, body, person.id);
     return (await propose(db, body, now)).proposal;
@@ -53,7 +58,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.reads(api.keptOfLot, async ({ db, id, person }) => {
     const veil = await veilFor(db, person.id);
-    return (await readKept(db, id)).map((k) => ({
+    const kept = await readKept(db, id);
+    // A spent dyestuff or a bath would tell what was drawn.
+    return (veil?.lotIds.has(id) ? kept.filter((k) => k.treatment !== null) : kept).map((k) => ({
       ...k,
       wentInto: k.wentInto.filter((l) => !veil?.lotIds.has(l.id)),
     }));

@@ -1,8 +1,9 @@
-import type { LotDetail } from '@vestigia/contract';
-import { codeNames, jarCodes, withCodeNames } from '@vestigia/core';
+import type { LotDetail, LotSummary, Station } from '@vestigia/contract';
+import { STEP_KIND_LABELS, codeNames, jarCodes, namesOf, withCodeNames } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { recipeVersions, recipes } from '../db/schema';
+import type { Veil } from '../studio/veil';
 import { PRIVATE_RECIPE, veilFor } from '../studio/veil';
 import { readLot } from './lots-store';
 
@@ -31,16 +32,18 @@ export function veilLot(lot: LotDetail): LotDetail {
   const tags = jarCodes(jars, codes);
   const names: Names = [
     [lot.recipe.name, PRIVATE_RECIPE],
-    ...codes.map((c) => [c.name, c.code] as const),
+    ...codes.flatMap(namesOf),
     ...jars.flatMap(({ id, tag }) => {
       const code = tags.get(id);
       return code === undefined ? [] : [[tag, code] as const];
     }),
   ];
   const { plan, checks, deviations, entries, madeFrom, stockLots } = lot;
+  const { stations, next } = lot.summary;
   return {
     ...lot,
     ...coded({ plan, checks, deviations, entries, madeFrom, stockLots }, names),
+    summary: { ...lot.summary, ...coded({ stations, next }, names) },
     factors: [],
     note: coded(lot.note, names),
     recipe: { ...lot.recipe, name: PRIVATE_RECIPE },
@@ -78,3 +81,17 @@ export async function shownTo(db: Db, lot: LotDetail, personId: string): Promise
     },
   };
 }
+
+const kindLabel = (kind: Station['kind']): string => (kind === 'fibre' ? 'weigh the fibre' : STEP_KIND_LABELS[kind]);
+
+/** Lots in a list: of a private one each step is told by its kind alone, since its title may name what goes in. */
+export const veilSummaries = (lots: readonly LotSummary[], veil: Veil | undefined): LotSummary[] =>
+  lots.map((lot) =>
+    veil?.lotIds.has(lot.id)
+      ? {
+          ...lot,
+          stations: lot.stations.map((s) => ({ ...s, title: kindLabel(s.kind) })),
+          next: lot.next && { ...lot.next, title: kindLabel(lot.stations[lot.next.index]?.kind ?? 'fibre') },
+        }
+      : lot,
+  );

@@ -11,8 +11,10 @@ export const veiledLines = (lines: readonly StockLedgerLine[], veil: Veil | unde
 /** A jar likewise: what it went into is told but for the private lots. */
 export function veiledStockLot(jar: StockLot, veil: Veil | undefined): StockLot {
   if (!veil) return jar;
+  const isOfPrivateLot = jar.facts.fromLotId !== null && veil.lotIds.has(jar.facts.fromLotId);
   return {
     ...jar,
+    ...(isOfPrivateLot ? { facts: { ...jar.facts, fromLotId: null }, row: { ...jar.row, source: PRIVATE_LOT } } : {}),
     lines: veiledLines(jar.lines, veil),
     wentInto: jar.wentInto.filter((w) => !veil.lotIds.has(w.lot.id)),
     reservations: jar.reservations.filter((r) => !veil.lotIds.has(r.lot.id)),

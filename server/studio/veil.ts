@@ -75,3 +75,5 @@ export async function assertAllShown(db: Db, personId: string, what: string): Pr
 export const PRIVATE_LOT = 'a private lot';
 /** What stands in place of a private recipe’s name. */
 export const PRIVATE_RECIPE = 'kept private';
+/** What stands in place of the title of a step that runs for a private lot. */
+export const PRIVATE_STEP = 'a step of a private lot';

@@ -2,14 +2,17 @@ import { api } from '@vestigia/contract';
 import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
 import { veilFor } from '../studio/veil';
-import { readToday, search } from './today-store';
+import { readToday, search, veilToday } from './today-store';
 
 export function todayRoutes(routes: Routes, { watchers }: Context): void {
-  routes.reads(api.today, ({ db, now }) =>
-    readToday(
-      db,
-      now,
-      watchers.flatMap((watcher) => [...watcher(now.getTime())]),
+  routes.reads(api.today, async ({ db, now, person }) =>
+    veilToday(
+      await readToday(
+        db,
+        now,
+        watchers.flatMap((watcher) => [...watcher(now.getTime())]),
+      ),
+      await veilFor(db, person.id),
     ),
   );
   routes.reads(api.search, async ({ db, query, person }) => {

@@ -8,6 +8,9 @@ import { readTag } from '../bench/tags';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
 import { readLotSummaries } from '../lots/lots-store';
+import { veilSummaries } from '../lots/veiled-lot';
+import type { Veil } from '../studio/veil';
+import { PRIVATE_STEP } from '../studio/veil';
 import { readGoingOff, readShort } from '../stores/shelf';
 import { studioToday } from '../studio/studio-store';
 
@@ -51,6 +54,19 @@ export async function readToday(db: Db, now: Date, calls: Today['calls']): Promi
 }
 
 /** Finds lots by number or colourway, jars by tag, place or material, recipes and colourways by name. */
+/** Today as it is shown to somebody from whom lots are kept: their steps are told by their kind alone. */
+export function veilToday(today: Today, veil: Veil | undefined): Today {
+  if (!veil) return today;
+  const veiled = (lots: Today['inWork']): Today['inWork'] => veilSummaries(lots, veil);
+  return {
+    ...today,
+    running: today.running.map((r) => (veil.lotIds.has(r.lotId) ? { ...r, title: PRIVATE_STEP } : r)),
+    inWork: veiled(today.inWork),
+    planned: veiled(today.planned),
+    toJudge: veiled(today.toJudge),
+  };
+}
+
 export async function search(db: Db, label: string): Promise<SearchHit[]> {
   const asked = label.trim();
   if (asked === '') return [];

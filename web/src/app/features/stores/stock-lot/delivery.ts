@@ -63,7 +63,8 @@ export class DeliveryPage {
   protected readonly permission = signal('');
   protected readonly share = signal<number | null>(null);
   protected readonly standNote = signal('');
-  protected readonly ownGround = signal(true);
+  /** Said by whoever gathered: nothing is assumed. */
+  protected readonly ownGround = signal<boolean | null>(null);
   protected readonly pickers = signal('');
   protected readonly minutesEach = signal<number | null>(null);
   protected readonly pickedWith = signal('');
@@ -95,6 +96,7 @@ export class DeliveryPage {
 
   protected book(): void {
     const harvest = this.origin() === 'harvest';
+    const ground = this.ownGround();
     const boxed = this.withContainer() && this.measure() === 'weight';
     const body = {
       id: this.id,
@@ -117,14 +119,15 @@ export class DeliveryPage {
         form: (this.form() || null) as (typeof MATERIAL_FORMS)[number] | null,
         container: this.container(),
         moisturePercent: this.moisture(),
-        gathering: harvest
-          ? {
-              ownGround: this.ownGround(),
-              permission: this.ownGround() ? '' : this.permission(),
-              sharePercent: this.share(),
-              note: this.standNote(),
-            }
-          : null,
+        gathering:
+          harvest && ground !== null
+            ? {
+                ownGround: ground,
+                permission: ground ? '' : this.permission(),
+                sharePercent: this.share(),
+                note: this.standNote(),
+              }
+            : null,
       },
       picking: harvest
         ? {

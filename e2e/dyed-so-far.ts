@@ -1,0 +1,38 @@
+import type { LotDetail } from '@vestigia/contract';
+import { v7 as newId } from 'uuid';
+import type { Someone } from './person';
+
+const entry = (stepIndex: number, kind: string, rest: object = {}): object => ({
+  id: newId(),
+  stepIndex,
+  kind,
+  replacesId: null,
+  temperatureC: null,
+  text: null,
+  weighing: null,
+  ...rest,
+});
+
+/** Does everything of a lot that comes before a step, as planned, and begins that step with all weighed out. */
+export async function dyedUpTo(
+  person: Someone,
+  lotId: string,
+  isIt: (step: LotDetail['plan']['steps'][number]) => boolean,
+): Promise<LotDetail['plan']['steps'][number]> {
+  const { plan } = await person.ask<LotDetail>(`/api/lots/${lotId}`);
+  const write = (body: object): Promise<object> => person.send(`/api/lots/${lotId}/entries`, body);
+  for (const step of plan.steps) {
+    await write(entry(step.index, 'start'));
+    for (const w of step.weighings)
+      for (const pick of w.picks) {
+        const amount =
+          w.measure === 'pieces' ? String(pick.amount) : `${pick.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`;
+        const { batch, materialId } = w;
+        const weighing = { batch, materialId, stockLotId: pick.stockLotId, quantityText: amount, movementId: newId() };
+        await write(entry(step.index, 'weigh', { weighing }));
+      }
+    if (isIt(step)) return step;
+    await write(entry(step.index, 'finish', { text: 'as planned' }));
+  }
+  throw new Error('the lot has no such step');
+}
