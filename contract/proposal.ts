@@ -1,6 +1,6 @@
 import { INTAKE_FLAGS, practiceChoice } from '@vestigia/core';
 import { z } from 'zod';
-import { id, isoTime, lineOf, noteOf, numberIn, quantityText } from './common';
+import { id, isoTime, lineOf, nameOf, noteOf, numberIn, quantityText } from './common';
 import { expectedShade } from './recipe-body';
 import { lotPlan } from './lot-plan';
 
@@ -31,8 +31,13 @@ export const lotExtras = z.object({
     .object({
       flags: z.array(z.enum(INTAKE_FLAGS)).max(INTAKE_FLAGS.length),
       syntheticPercent: numberIn('The synthetic share', 0, 100, '%').nullable(),
+      /** What was seen on one base or one piece: a stain, a mend, a mark left by bleach. */
+      marks: z
+        .array(z.object({ of: nameOf('The piece'), text: nameOf('What was seen on it') }))
+        .max(60)
+        .default([]),
     })
-    .default({ flags: [], syntheticPercent: null }),
+    .default({ flags: [], syntheticPercent: null, marks: [] }),
   /** What was chosen of doses that the recipe gives as a range. */
   doses: z
     .array(

@@ -81,8 +81,9 @@ describe('a recipe body', () => {
 
 it('asks nothing more of a lot than its colourway and size', () =>
   expect(lotExtras.parse({})).toEqual({
+    ownGoods: [],
     also: [],
-    intake: { flags: [], syntheticPercent: null },
+    intake: { flags: [], syntheticPercent: null, marks: [] },
     doses: [],
     schools: [],
   }));

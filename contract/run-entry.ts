@@ -6,7 +6,11 @@ import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, st
 
 const batch = z.int().min(1).max(200);
 const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') });
-const readBy = { readBy: z.enum(READ_BY).optional(), about: lineOf('How the time was told').optional() };
+const readBy = {
+  readBy: z.enum(READ_BY).optional(),
+  about: lineOf('How the time was told').optional(),
+  late: lineOf('Why it is told only now').optional(),
+};
 const water = z.object({ id, name: lineOf('The water') });
 const pots = {
   vessels: z.array(vesselUsed).max(40).readonly().optional(),

@@ -41,7 +41,7 @@ export { currentEntries, entriesOfKind, NOT_DRY, READ_BY, RUN_ENTRY_KINDS, SAMPL
 export type { StepState } from './run-record';
 export { foldRun, isOver, minutesInWork, nextStepIndex, stepState } from './run-record';
 export type { RunFacts, RunRuling } from './run-rules';
-export { AHEAD_MS, earlyStartMessage, mayBeTakenBack, openBefore, ruleOnEntry } from './run-rules';
+export { AHEAD_MS, earlyStartMessage, mayBeTakenBack, mayBeToldLate, openBefore, ruleOnEntry } from './run-rules';
 export type { PotInUse } from './pots-in-use';
 export { potsInUse, potsOf, potTaken } from './pots-in-use';
 export type { PotLiquor } from './pot-liquor';

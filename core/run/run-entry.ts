@@ -86,6 +86,8 @@ interface Detail {
   readonly readBy?: ReadBy | undefined;
   /** Where its time is only about right, how it was told: “overnight”, “an hour or so”. */
   readonly about?: string | undefined;
+  /** Why it is told only now, where the lot's record was closed already. */
+  readonly late?: string | undefined;
 }
 
 /** What an entry of each kind says beside when, at which step and by whom. */

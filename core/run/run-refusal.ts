@@ -173,7 +173,7 @@ function sayRefusal(fact: RunRefusalFact): string {
     case 'outOfRange':
       return `${fact.temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
     case 'closed':
-      return `This lot is ${fact.state}; its record is closed. Start a new lot to dye it again.`;
+      return `This lot is ${fact.state}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
     case 'begunSince':
       return `“${fact.next}” was begun since, so “${fact.title}” can’t be taken back. Take that back first, or do “${fact.title}” over.`;
     case 'doneSince':

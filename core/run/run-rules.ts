@@ -146,6 +146,24 @@ const STANDS: readonly RunEntryKind[] = ['cancel', 'takeBack', 'rescale', 'redo'
 /** Whether an entry of a kind may be a slip that is taken back. */
 export const mayBeTakenBack = (kind: RunEntryKind): boolean => !STANDS.includes(kind);
 
+/** Facts that may still be told of a lot whose record is closed: what was done stands, and these come beside it. */
+const TOLD_LATE: readonly RunEntryKind[] = [
+  'note',
+  'temperature',
+  'ph',
+  'bath',
+  'add',
+  'moved',
+  'pieces',
+  'extra',
+  'zone',
+  'strained',
+];
+
+/** Whether an entry may be told of a closed lot: a fact of its own, with the reason why only now; never a change. */
+export const mayBeToldLate = ({ kind, replacesId, detail }: BroughtEntry): boolean =>
+  replacesId === null && TOLD_LATE.includes(kind) && (detail?.late ?? '').trim() !== '';
+
 /** A slip is taken back while nothing rests on it. */
 function takeBackRefusal(
   { plan, entries }: RunFacts,

@@ -2,6 +2,7 @@ import type { LotState, ProblemCode, ReadRunEntry, RunEntryView } from '@vestigi
 import type { CheckedEntry, CheckedEntryOf, PlannedStep, RunEntry, RunRefusal, Weighed } from '@vestigia/core';
 import {
   foldRun,
+  mayBeToldLate,
   hazardsOf,
   isOver,
   plannedWeighing,
@@ -117,7 +118,8 @@ class OpenRun {
       return known.kind === entry.kind && known.stepIndex === entry.stepIndex
         ? undefined
         : refuseEntry({ reason: 'idReused' });
-    if (CLOSED.includes(this.state)) return refuseEntry({ reason: 'closed', state: this.state });
+    const mayStill = this.state !== 'cancelled' && mayBeToldLate(entry);
+    if (CLOSED.includes(this.state) && !mayStill) return refuseEntry({ reason: 'closed', state: this.state });
     const ruling = ruleOnEntry(
       {
         plan: this.lot.plan,

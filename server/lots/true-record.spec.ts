@@ -232,6 +232,21 @@ describe.each(KINDS)('what really happened, on a %s', (kind) => {
     });
     // Closed: a new fact is a new lot or a reading, never a silent change.
     expect(await refused(id, runEntry(2, 'note', { text: 'later' }), 'closed')).toContain('its record is closed');
+    const stands = (await lotOf(id)).entries;
+    const forgotten = runEntry(2, 'note', {
+      text: 'it stood overnight',
+      detail: { deviation: true, late: 'Tam said so today' },
+    });
+    await studio.agent.post(`/api/lots/${id}/entries`).send(forgotten).expect(200);
+    const after = await lotOf(id);
+    expect(after.entries.slice(0, stands.length)).toEqual(stands);
+    expect(after.deviations.map((d) => d.message)).toContain('it stood overnight');
+    for (const change of [
+      runEntry(2, 'finish', { detail: { late: 'x' } }),
+      runEntry(2, 'note', { text: 'x', replacesId: (forgotten as { id: string }).id, detail: { late: 'x' } }),
+      runEntry(2, 'note', { text: 'x', detail: { late: ' ' } }),
+    ])
+      expect(await refused(id, change, 'closed')).toContain('with the reason why only now');
   });
 
   it('a weighing told twice is asked about, and a slip goes back into its jar and is promised again', async () => {

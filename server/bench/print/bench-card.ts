@@ -1,5 +1,5 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
-import type { PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
+import type { PlannedZone, PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
 import {
   ZONE_WAYS,
   ZONE_LABELS,
@@ -40,6 +40,16 @@ export function printCard({ lot, placed, tag, paper }: CardInput): Promise<Uint8
   card.feet();
   return finishPdf(pdf);
 }
+
+/** A zone as it is put on at the step, in a line. */
+const sayZone = ({ title, order, fromCm, toCm, minutes, mlPerPiece }: PlannedZone): string =>
+  [
+    `Turn ${order}, ${title}: ${fromCm} to ${toCm} cm`,
+    mlPerPiece === null ? '' : `${mlPerPiece} ml a piece`,
+    minutes === 0 ? '' : sayMinutes(minutes),
+  ]
+    .filter((w) => w !== '')
+    .join(', ') + '.';
 
 class Card {
   private y = MARGIN;
@@ -107,6 +117,9 @@ class Card {
       step.forWhom,
       baths,
       step.lookFor === '' ? '' : `Look for: ${step.lookFor}`,
+      step.lookEveryMin === undefined ? '' : `Look again every ${sayMinutes(step.lookEveryMin)}.`,
+      ...(step.kind === 'fibre' ? this.lot.extras.intake.marks.map((m) => `${m.of}: ${m.text}.`) : []),
+      ...(step.zones ?? []).map(sayZone),
       ...step.cautions.map(sayStepCaution),
     ]
       .filter((w) => w !== '')

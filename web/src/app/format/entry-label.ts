@@ -29,8 +29,14 @@ const TOLD_LATER_MS = 10 * 60_000;
 export const toldLater = ({ at, recordedAt }: Pick<RunEntryView, 'at' | 'recordedAt'>): boolean =>
   Date.parse(recordedAt) - Date.parse(at) > TOLD_LATER_MS;
 
+const late = (entry: RunEntryView): string =>
+  entry.detail?.late ? ` (told after the lot was closed: ${entry.detail.late})` : '';
+
 /** One bench entry as a dyer would read it back. */
-export function entryLabel(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
+export const entryLabel = (entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string =>
+  sayEntry(entry, lot) + late(entry);
+
+function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
   const textPart = entry.text ? `: ${entry.text}` : '';
   switch (entry.kind) {
     case 'start':

@@ -37,8 +37,11 @@ const KINDS: readonly StepKind[] = [
   'cure',
 ];
 
+/** What is known of a jar: by the shelf, or by a lot that is weighed from it. */
+type KnownJar = Pick<ShelfRow, 'id' | 'tag' | 'materialId' | 'material' | 'measure' | 'onHand' | 'kind' | 'hazards'>;
+
 /** What a jar does in a bath, as far as the shelf says. */
-const traitsOf = ({ hazards, kind }: ShelfRow): Trait[] => (kind === 'tannin' ? [...hazards, 'tannin'] : hazards);
+const traitsOf = ({ hazards, kind }: KnownJar): Trait[] => (kind === 'tannin' ? [...hazards, 'tannin'] : hazards);
 
 /** What happened that the plan doesn't have, kept as facts: they count when the lot is dyed again. */
 @Component({
@@ -79,9 +82,21 @@ export class UnplannedPanel {
     () => (this.what() === 'add' ? this.api.get('/api/stores') : of([])),
     () => this.what() === 'add',
   );
-  protected readonly jars = computed(() =>
-    (this.shelf.value() ?? []).filter((j) => j.onHand > 0 && j.kind !== 'fibre'),
+  /** Without the server, the jars that the lots at the bench are weighed from. */
+  private readonly atHand = computed((): KnownJar[] =>
+    this.state.lots().flatMap((lot) =>
+      lot.stockLots.flatMap(({ id, tag, materialId, measure, onHand }) => {
+        const material = lot.plan.materials.find((m) => m.materialId === materialId);
+        return material && material.kind !== null
+          ? [{ id, tag, materialId, measure, onHand, material: material.name, kind: material.kind, hazards: [] }]
+          : [];
+      }),
+    ),
   );
+  private readonly known = computed((): readonly KnownJar[] => this.shelf.value() ?? this.atHand());
+  /** What a jar must not meet is known from the shelf alone. */
+  protected readonly isUnchecked = computed(() => this.shelf.value() === undefined && this.jar() !== undefined);
+  protected readonly jars = computed(() => this.known().filter((j) => j.onHand > 0 && j.kind !== 'fibre'));
   protected readonly jar = computed(() => {
     const named = this.named().trim().toLowerCase();
     return named === '' ? undefined : this.jars().find((j) => j.tag.toLowerCase() === named);
@@ -91,7 +106,7 @@ export class UnplannedPanel {
     const [jar, { step, record }] = [this.jar(), this.act()];
     if (this.what() !== 'add' || !jar) return undefined;
     const inBath = [...step.weighings, ...(record.added ?? [])].flatMap((w) => w.materialId ?? []);
-    for (const other of this.shelf.value() ?? []) {
+    for (const other of this.known()) {
       if (!inBath.includes(other.materialId)) continue;
       const reaction = findReaction(traitsOf(jar), traitsOf(other), (r) => r.inBath !== null);
       if (reaction) return { name: other.material, reaction };

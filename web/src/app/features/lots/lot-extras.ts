@@ -7,6 +7,8 @@ import type { IntakeFlag } from '@vestigia/core';
 import { INTAKE_FLAGS, INTAKE_FLAG_LABELS, PRACTICE } from '@vestigia/core';
 import { NumberField } from '../../ui/number-field';
 
+type Mark = LotExtras['intake']['marks'][number];
+
 /**
  * What a lot may want beside its colourway and size: what was seen at intake, other bases in the same pots, another
  * school.
@@ -49,12 +51,28 @@ export class LotExtrasForm {
     const { intake } = this.extras();
     const flags = intake.flags.includes(flag) ? intake.flags.filter((f) => f !== flag) : [...intake.flags, flag];
     this.change({
-      intake: { flags, syntheticPercent: flags.includes('syntheticShare') ? intake.syntheticPercent : null },
+      intake: { ...intake, flags, syntheticPercent: flags.includes('syntheticShare') ? intake.syntheticPercent : null },
     });
   }
 
   protected synthetic(percent: number | null): void {
     this.change({ intake: { ...this.extras().intake, syntheticPercent: percent } });
+  }
+
+  protected addMark(): void {
+    this.setMarks([...this.extras().intake.marks, { of: '', text: '' }]);
+  }
+
+  protected mark(index: number, part: Partial<Mark>): void {
+    this.setMarks(this.extras().intake.marks.map((m, i) => (i === index ? { ...m, ...part } : m)));
+  }
+
+  protected dropMark(index: number): void {
+    this.setMarks(this.extras().intake.marks.filter((_, i) => i !== index));
+  }
+
+  private setMarks(marks: Mark[]): void {
+    this.change({ intake: { ...this.extras().intake, marks } });
   }
 
   protected toggleOwn(baseId: string): void {

@@ -35,6 +35,7 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { KeptOfLot } from './kept-of-lot';
+import { TellLate } from './tell-late';
 import { ContextPanel } from '../../services/context-panel';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { PourBack } from '../../ui/pour-back';
@@ -57,6 +58,7 @@ import { entryLabel, toldLater } from '../../format/entry-label';
   selector: 'vs-lot',
   imports: [
     KeptOfLot,
+    TellLate,
     RouterLink,
     FormsModule,
     MatFormFieldModule,

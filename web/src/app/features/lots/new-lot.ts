@@ -48,7 +48,7 @@ type Alternative = Proposal['alternatives'][number];
 const NOTHING_MORE: LotExtras = {
   ownGoods: [],
   also: [],
-  intake: { flags: [], syntheticPercent: null },
+  intake: { flags: [], syntheticPercent: null, marks: [] },
   doses: [],
   schools: [],
 };
@@ -138,7 +138,11 @@ export class NewLotPage {
   protected readonly recipeVersionId = linkedSignal(() => this.chosen()?.recipe.versionId ?? '');
   protected readonly acceptShortages = signal(false);
   protected readonly note = signal('');
-  protected readonly extras = linkedSignal<LotExtras>(() => this.earlier.value()?.extras ?? NOTHING_MORE);
+  protected readonly extras = linkedSignal<LotExtras>(() => {
+    const earlier = this.earlier.value()?.extras;
+    // Marks are of those pieces alone.
+    return earlier ? { ...earlier, intake: { ...earlier.intake, marks: [] } } : NOTHING_MORE;
+  });
   /** Why each caution is gone past, by its key. */
   protected readonly reasons = signal<Readonly<Record<string, string>>>({});
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
@@ -163,13 +167,15 @@ export class NewLotPage {
       this.without().length === 0
         ? undefined
         : studio.vessels.map((v) => v.id).filter((id) => !this.without().includes(id));
-    const { also, ...extras } = this.extras();
+    const { also, intake, ...extras } = this.extras();
+    const marks = intake.marks.filter((m) => m.of.trim() !== '' && m.text.trim() !== '');
     return {
       colourwayId: this.colourwayId(),
       quantityText: this.quantityText(),
       waterId: this.waterId() || null,
       reorderOfId: this.again() ?? null,
       ...extras,
+      intake: { ...intake, marks },
       also: also.filter((a) => a.baseId !== '' && a.quantityText.trim() !== ''),
       ...(vesselIds ? { vesselIds } : {}),
       ...(this.recipeVersionId() ? { recipeVersionId: this.recipeVersionId() } : {}),
