@@ -88,7 +88,7 @@ describe('days at the pots', () => {
     await isaby.press('It is out already');
     await isaby.handedOver();
     expect(await said(lotId)).toMatch(/“Gold all over” was in for .* instead of 45 min, expect paler there/);
-    await dyedFrom(lotId);
+    await dyedUpTo(isaby, lotId, (s) => s.kind === 'modify');
     await isaby.go(`/bench/${lotId}`);
     await isaby.sees('First tide', 'h1');
     await isaby.press('Done, untimed');
@@ -101,36 +101,6 @@ describe('days at the pots', () => {
     expect(deviations.map((d) => d.message)).toContain('“Last tide”: crept over the rim');
     expect(plan.placed?.zones.map((z) => z.title)).toContain('Spray at the edge');
   });
-
-  /** Finishes the step that runs, and begins the next one in which colour is placed. */
-  async function dyedFrom(lotId: string): Promise<void> {
-    const { plan } = await lotOf(lotId);
-    const [first, second] = plan.steps.filter((s) => (s.zones ?? []).length > 0);
-    const write = (stepIndex: number, kind: string, rest: object = {}): Promise<object> =>
-      isaby.send(`/api/lots/${lotId}/entries`, {
-        id: newId(),
-        stepIndex,
-        kind,
-        replacesId: null,
-        temperatureC: null,
-        text: 'as planned',
-        weighing: null,
-        ...rest,
-      });
-    await write(first?.index ?? 0, 'finish');
-    await write(second?.index ?? 0, 'start');
-    for (const w of second?.weighings ?? [])
-      for (const pick of w.picks)
-        await write(second?.index ?? 0, 'weigh', {
-          weighing: {
-            batch: w.batch,
-            materialId: w.materialId,
-            stockLotId: pick.stockLotId,
-            quantityText: `${pick.amount / 1000} ${w.measure === 'volume' ? 'ml' : 'g'}`,
-            movementId: newId(),
-          },
-        });
-  }
 
   it('a customer’s garment: no jar, weighed damp and again dry, and a failure worth keeping', async () => {
     const wool = await materialOf('Rug wool');

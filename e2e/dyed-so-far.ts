@@ -13,15 +13,24 @@ const entry = (stepIndex: number, kind: string, rest: object = {}): object => ({
   ...rest,
 });
 
-/** Does everything of a lot that comes before a step, as planned, and begins that step with all weighed out. */
+/**
+ * Does everything of a lot that is still open before a step, as planned, and begins that step with all weighed out.
+ */
 export async function dyedUpTo(
   person: Someone,
   lotId: string,
   isIt: (step: LotDetail['plan']['steps'][number]) => boolean,
 ): Promise<LotDetail['plan']['steps'][number]> {
-  const { plan } = await person.ask<LotDetail>(`/api/lots/${lotId}`);
+  const { plan, entries } = await person.ask<LotDetail>(`/api/lots/${lotId}`);
   const write = (body: object): Promise<object> => person.send(`/api/lots/${lotId}/entries`, body);
+  const did = (stepIndex: number, kind: string): boolean =>
+    entries.some((e) => e.stepIndex === stepIndex && e.kind === kind);
   for (const step of plan.steps) {
+    if (did(step.index, 'finish')) continue;
+    if (did(step.index, 'start')) {
+      await write(entry(step.index, 'finish', { text: 'as planned' }));
+      continue;
+    }
     await write(entry(step.index, 'start'));
     for (const w of step.weighings)
       for (const pick of w.picks) {
