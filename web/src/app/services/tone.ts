@@ -25,6 +25,11 @@ export class Tone {
     this.timer = setInterval(() => this.play(), EVERY_MS);
   }
 
+  /** Once, for what is only to be looked at. */
+  once(): void {
+    this.play();
+  }
+
   stop(): void {
     clearInterval(this.timer);
     this.timer = undefined;

@@ -3,6 +3,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   computed,
+  effect,
   inject,
   input,
   linkedSignal,
@@ -15,6 +16,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct } from '@vestigia/core';
 import { sayLeg, sayMinutes, sayPotInUse } from '@vestigia/core';
+import { Tone } from '../../services/tone';
 import { RefusalNote } from '../../ui/refusal';
 import { ActRun } from './act-run';
 import { ActWeigh } from './act-weigh';
@@ -50,6 +52,7 @@ const ASK_FROM_MS = 5 * 60_000;
 export class ActNow {
   protected readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
+  private readonly tone = inject(Tone);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
   readonly putAway = output<string>();
@@ -66,6 +69,13 @@ export class ActNow {
   /** A step with long to go was called done: that is asked once. */
   protected readonly asked = linkedSignal<string, boolean>({ source: this.focus.which, computation: () => false });
   protected readonly leftLabel = computed(() => sayMinutes(this.focus.leftMs() / 60_000));
+
+  constructor() {
+    const isDue = computed(() => this.focus.look()?.isDue === true);
+    effect(() => {
+      if (isDue()) this.tone.once();
+    });
+  }
 
   protected finish(): void {
     const early = !this.act().step.attended && this.focus.leftMs() > ASK_FROM_MS;

@@ -315,4 +315,38 @@ describe('the bench page', () => {
     expect(text('h1')).toBe('Bench');
     expect(text('.empty')).toContain('There is none to work on.');
   });
+
+  it('leads placed colour: the zone in its liquor is timed, what ran over is written with it', async () => {
+    const lot = begun('start');
+    const zone = {
+      zone: 0,
+      title: 'Weak end',
+      way: 'dip' as const,
+      order: 1,
+      fromCm: 0,
+      toCm: 20,
+      pointsCm: [],
+      minutes: 5,
+      waitMin: 0,
+      mlPerPiece: null,
+      gPerPiece: null,
+      materialName: null,
+      pieceByPiece: false,
+    };
+    const steps = lot.plan.steps.map((s, n) => (n === 0 ? { ...s, weighings: [], zones: [zone] } : s));
+    await open({ ...lot, plan: { ...lot.plan, steps } });
+    expect(text('h1').trim()).toBe('Weak end');
+    await press('It is in');
+    expect(added.at(-1)).toMatchObject({ kind: 'zone', detail: { zone: 0, did: 'in' } });
+    expect(text('h1').trim()).toBe('5:00');
+    await press('Otherwise …');
+    await write('What went otherwise there', 'crept over the tie');
+    await press('It is out already');
+    expect(added.at(-1)).toMatchObject({
+      kind: 'zone',
+      text: 'crept over the tie',
+      detail: { zone: 0, did: 'done' },
+    });
+    expect(text('h1')).toBe('Weigh the fibre dry');
+  });
 });

@@ -23,10 +23,13 @@ export class RecipePrivacy {
   protected readonly people = computed(() => this.studio.value()?.people ?? []);
   private readonly me = computed(() => this.session.person()?.id ?? '');
   protected readonly isMe = (id: string): boolean => id === this.me();
+  /** As it stands; one string, so that other changes of the recipe leave what is ticked alone. */
+  private readonly stands = computed(() => (this.recipe().keptTo ?? []).map((p) => p.id).join(' '));
   /** Who is ticked; `null`: everybody. */
-  protected readonly chosen = linkedSignal<readonly string[] | null>(
-    () => this.recipe().keptTo?.map((p) => p.id) ?? null,
-  );
+  protected readonly chosen = linkedSignal<string, readonly string[] | null>({
+    source: this.stands,
+    computation: (ids) => (ids === '' ? null : ids.split(' ')),
+  });
   protected readonly keepers = computed(() => (this.recipe().keptTo ?? []).map((p) => p.name).join(', '));
 
   protected keepToSome(): void {

@@ -1,0 +1,74 @@
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { signal } from '@angular/core';
+import { EMPTY, of } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
+import { LiveChanges } from '../../api/live-query';
+import { Session } from '../../api/session';
+import { RecipePrivacy } from './recipe-privacy';
+
+const PEOPLE = [
+  { id: 'ada', name: 'Ada' },
+  { id: 'tam', name: 'Tam' },
+];
+
+describe('to whom a recipe is shown', () => {
+  const put = vi.fn(() => of({ id: 'r' }));
+  let fixture: ComponentFixture<RecipePrivacy>;
+  const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const show = (keptTo: string[] | null): void => {
+    const kept = keptTo && PEOPLE.filter((p) => keptTo.includes(p.id));
+    fixture.componentRef.setInput('recipe', { id: 'r', name: 'Weld', versions: [], keptTo: kept });
+    fixture.detectChanges();
+  };
+  const press = (name: string): void => {
+    const button = [...page().querySelectorAll('button')].find((b) => b.textContent?.trim() === name);
+    if (!button) throw new Error(`there is no “${name}”, only ${page().textContent}`);
+    button.click();
+    fixture.detectChanges();
+  };
+  const box = (name: string): HTMLInputElement => {
+    const label = [...page().querySelectorAll('label')].find((l) => l.textContent?.trim().startsWith(name));
+    return label?.querySelector('input') as HTMLInputElement;
+  };
+
+  beforeEach(() => {
+    put.mockClear();
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: ApiClient, useValue: { put, get: () => of({ people: PEOPLE }) } },
+        { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
+        { provide: Session, useValue: { person: signal(PEOPLE[0]) } },
+      ],
+    });
+    fixture = TestBed.createComponent(RecipePrivacy);
+  });
+
+  it('is everybody’s until somebody keeps it, themselves always among those who may see it', () => {
+    show(null);
+    press('Keep it to some of us');
+    expect([box('Ada').checked, box('Ada').disabled, box('Tam').checked]).toEqual([true, true, false]);
+    press('Keep it to them');
+    expect(put).toHaveBeenCalledWith('/api/recipes/{id}/kept-to', { keptTo: ['ada'], before: null }, 'r');
+  });
+
+  it('what is ticked stays when the recipe changes otherwise, and follows when somebody else decided', () => {
+    show(['ada']);
+    box('Tam').click();
+    fixture.detectChanges();
+    show(['ada']);
+    expect(box('Tam').checked).toBe(true);
+    show(['ada', 'tam']);
+    expect(box('Tam').checked).toBe(true);
+    show(['ada']);
+    expect(box('Tam').checked).toBe(false);
+  });
+
+  it('is shown to everybody again', () => {
+    show(['ada', 'tam']);
+    expect(page().textContent).toContain('Ada, Tam');
+    press('Show it to everybody');
+    expect(put).toHaveBeenCalledWith('/api/recipes/{id}/kept-to', { keptTo: null, before: ['ada', 'tam'] }, 'r');
+  });
+});
