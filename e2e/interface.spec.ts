@@ -26,6 +26,7 @@ const PLACES = [
   'stores/delivery',
   'stores/material',
   'stores/ahead',
+  'stores/gathered',
   'stores/count',
   'stores/convert',
   'stores/liquor',

@@ -1,3 +1,4 @@
+import { cpSync } from 'node:fs';
 import { join } from 'node:path';
 import { v7 } from 'uuid';
 import { afterAll, describe, expect, it } from 'vitest';
@@ -117,6 +118,8 @@ describe('a real server process', () => {
     const first = await start();
     const port = new URL(first.base).port;
     const other = temporaryFolder('port');
+    // A studio that is there opens sooner than one that has to be made first.
+    cpSync(process.env['DEMO_TEMPLATE'] ?? '', join(other.folder, 'data'), { recursive: true });
     await expect(serve(join(other.folder, 'data'), { PORT: port })).rejects.toThrow(
       `Port ${port} is taken by another program.`,
     );
