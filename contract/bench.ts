@@ -168,5 +168,5 @@ export const tagAsk = z.object({ code: z.string().max(300) });
 export const cardAsk = z.object({
   paper: z.enum(['A4', 'Letter']).default('A4'),
   /** A copy for the shop: code names in the place of materials. */
-  shop: z.coerce.boolean().optional(),
+  shop: z.literal('1').optional(),
 });

@@ -53,6 +53,7 @@ const plannedZone = z.object({
   mlPerPiece: z.number().nullable(),
   gPerPiece: z.number().nullable(),
   materialName: z.string().nullable(),
+  pieces: z.int(),
   pieceByPiece: z.boolean(),
 });
 

@@ -38,6 +38,8 @@ export const searchHit = z
     id,
     title: z.string(),
     detail: z.string(),
+    /** A note of a lot's run: kept from those from whom the lot's recipe is kept. */
+    atBench: z.boolean().optional(),
   })
   .meta({ id: 'SearchHit' });
 export type SearchHit = z.infer<typeof searchHit>;

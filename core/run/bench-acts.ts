@@ -66,7 +66,7 @@ function actsOf({ lotId, plan, entries }: BenchRun, nowMs: number): BenchAct[] {
       return [{ ...shared, kind: 'pull', ...pull, rank: pull.dueMs - nowMs <= PULL_NOTICE_MS ? RANK.pull : RANK.wait }];
     const weighing = nextWeighing(step, record, entries);
     if (weighing) return [{ ...shared, kind: 'weigh', ...weighing, rank: RANK.weigh, dueMs: startedMs }];
-    const zone = nextZone(plan, step, record, nowMs);
+    const zone = nextZone(step, record, nowMs);
     if (zone) {
       const rank = zone.dueMs > nowMs ? RANK.wait : zone.inMs === null ? RANK.hands : RANK.pull;
       return [{ ...shared, kind: 'zone', ...zone, rank }];

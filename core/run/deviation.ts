@@ -1,7 +1,7 @@
 import type { StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
 import { sayMinutes } from '../quantity/duration';
-import { countLabel } from '../quantity/word-list';
+import { countLabel, joinList } from '../quantity/word-list';
 import type { StrainWay } from '../recipe/course';
 import { STRAIN_LABELS } from '../recipe/course';
 import { formatVolume } from '../quantity/volume';
@@ -46,7 +46,12 @@ export type DeviationFact =
       readonly piece: number | null;
       readonly text: string;
     }
-  | { readonly code: 'zoneUndone'; readonly title: string }
+  | {
+      readonly code: 'zoneUndone';
+      readonly title: string;
+      /** Which pieces lack it; empty where all do. */
+      readonly pieces: readonly number[];
+    }
   | {
       readonly code: 'zoneTime';
       readonly title: string;
@@ -144,7 +149,7 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'zoneLeft':
       return `“${fact.title}” left out${onPiece(fact.piece)}: ${fact.text}`;
     case 'zoneUndone':
-      return `“${fact.title}” was not put on`;
+      return `“${fact.title}” was not put on${fact.pieces.length === 0 ? '' : ` ${fact.pieces.length === 1 ? 'piece' : 'pieces'} ${joinList(fact.pieces.map(String))}`}`;
     case 'zoneTime':
       return `“${fact.title}”${onPiece(fact.piece)} was in for ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}, expect ${fact.minutes > fact.plannedMin ? 'deeper' : 'paler'} there`;
     case 'zoneMl':

@@ -63,4 +63,5 @@ export { heldMinutes, HOLD_BAND_C, holdOf, plannedAt, plannedCourse, riseCPerMin
 export type { NamedStockLot } from './wrong-stock-lot';
 export { sayWrongStockLot } from './wrong-stock-lot';
 export type { AsDoneChange } from './recipe-as-done';
-export { recipeAsDone } from './recipe-as-done';
+export type { WrittenRecipe } from './as-really-done';
+export { asReallyDone } from './as-really-done';

@@ -1,4 +1,4 @@
-import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
+import type { PlannedStep } from '../scaling/lot-plan';
 import type { PlannedZone } from '../scaling/placed-zones';
 import type { StepRecord, ZoneRecord } from './step-record';
 import { zoneIsOver } from './zone-records';
@@ -19,16 +19,21 @@ export interface ZoneToDo {
 
 const MS_IN_MIN = 60_000;
 
+/** A zone on one piece, or (`null`) on all of them together. */
+interface Place {
+  readonly zone: PlannedZone;
+  readonly piece: number | null;
+}
+
+const placesOf = (zone: PlannedZone): Place[] =>
+  zone.pieceByPiece ? Array.from({ length: zone.pieces }, (_, i) => ({ zone, piece: i + 1 })) : [{ zone, piece: null }];
+
 /**
  * The zone to turn to next at a running step: one whose time is up, else the next of its turn, else what is in and
  * waits. `undefined` where all are done, or none is placed.
  */
-export function nextZone(plan: LotPlan, step: PlannedStep, record: StepRecord, nowMs: number): ZoneToDo | undefined {
-  const places = (step.zones ?? []).flatMap((zone): { readonly zone: PlannedZone; readonly piece: number | null }[] =>
-    zone.pieceByPiece
-      ? Array.from({ length: plan.pieces }, (_, i) => ({ zone, piece: i + 1 }))
-      : [{ zone, piece: null }],
-  );
+export function nextZone(step: PlannedStep, record: StepRecord, nowMs: number): ZoneToDo | undefined {
+  const places = (step.zones ?? []).flatMap(placesOf);
   const recordOf = (zone: number, piece: number | null): ZoneRecord | undefined =>
     record.zones?.find((z) => z.zone === zone && z.piece === piece);
   const open = places.filter(({ zone, piece }) => {
@@ -43,7 +48,7 @@ export function nextZone(plan: LotPlan, step: PlannedStep, record: StepRecord, n
       const inAt = recordOf(zone.zone, piece)?.inAt ?? null;
       const inMs = inAt === null ? null : Date.parse(inAt);
       const dueMs = inMs === null ? readyMs : inMs + zone.minutes * MS_IN_MIN;
-      return { zone, piece, of: plan.pieces, inMs, dueMs, left: open.length };
+      return { zone, piece, of: zone.pieces, inMs, dueMs, left: open.length };
     });
   const soonest = (of: readonly ZoneToDo[]): ZoneToDo | undefined =>
     of.reduce<ZoneToDo | undefined>((best, z) => (best && best.dueMs <= z.dueMs ? best : z), undefined);

@@ -2,12 +2,14 @@ import { describe, expect, it } from 'vitest';
 import type { PlacedZone } from '../recipe/placed';
 import { bathStep, input, material, percent, planned, recipe, stockLot, wool } from '../scaling/plan-lot.fixture';
 import { stepsOfZones } from '../scaling/placed-zones';
+import { asReallyDone } from './as-really-done';
 import { benchActs } from './bench-acts';
 import { sayDeviation } from './deviation';
 import { findDeviations } from './deviations';
 import { lookAgain } from './look-again';
 import type { BroughtEntry, RunEntry } from './run-entry';
 import { at, runEntry } from './run-entry.fixture';
+import { placedAsDone } from './placed-as-done';
 import { foldRun } from './run-record';
 import { ruleOnEntry } from './run-rules';
 
@@ -175,6 +177,54 @@ describe('placed colour at the bench', () => {
     expect(said).toContain('“Sprayed band” on piece 1 got 9 ml instead of 6, and may have crept further');
     expect(said).toContain('“Sprayed band” left out on piece 2: the bottle clogged');
     expect(said).toContain('plant matter left in instead of through muslin');
+    // Nobody told of the second piece: it is told for them.
+    const silent = [...tied, told(60, 3, 'done', { piece: 1 }), runEntry('finish', d, 62)];
+    expect(deviations(silent)).toContain('“Sprayed band” was not put on piece 2');
+  });
+});
+
+describe('placed colour as it was really put on', () => {
+  const written = { lengthCm: 80, piece: 'skein' as const, bleedPercent: 1, zones: ZONES };
+  const done = (entries: readonly RunEntry[]) => placedAsDone(written, plan, foldRun(entries, plan.steps.length));
+  const tied = [...BEGUN, told(5, 0, 'done')];
+  it('what went as planned stays as it was written', () =>
+    expect(done(tied)).toEqual({ placed: written, changes: [] }));
+  it('times and liquid are as they were, what was left out is gone', () => {
+    const { placed, changes } = done([
+      ...tied,
+      told(6, 2, 'in'),
+      told(46, 2, 'done'),
+      told(47, 1, 'left', {}, 'no weak bath was left'),
+      told(60, 3, 'done', { piece: 1, ml: 9 }),
+      told(61, 3, 'done', { piece: 2, ml: 10 }),
+    ]);
+    expect(placed.zones.map((z) => z.title)).not.toContain('Weak end');
+    expect(placed.zones.find((z) => z.title === 'Strong end')?.minutes).toBe(40);
+    expect(placed.zones.find((z) => z.title === 'Sprayed band')?.mlPerPiece).toBe(9.5);
+    expect(changes.map((c) => c.message)).toEqual([
+      '“Weak end” left out: no weak bath was left',
+      '“Strong end” 40 min instead of 20 min',
+      '“Sprayed band” 9.5 ml a piece instead of 6',
+    ]);
+  });
+  it('left out of one piece of two, it stays', () =>
+    expect(done([...tied, told(60, 3, 'left', { piece: 1 }, 'clogged')]).placed.zones).toHaveLength(ZONES.length));
+  it('the chain and its colour are told as one', () => {
+    const entries = [...tied, told(6, 2, 'in'), told(46, 2, 'done'), runEntry('finish', d, 62)];
+    const steps = [
+      bathStep('dye', [percent('weld', 50)], { key: 'd', strain: 'muslin', lookEveryMin: 5 }),
+      bathStep('modify', [], { key: 'm' }),
+    ];
+    const records = foldRun(
+      [...entries, runEntry('strained', d, 50, { detail: { way: 'leaveIn' } })],
+      plan.steps.length,
+    );
+    const really = asReallyDone({ steps, placed: written }, plan, records);
+    expect(really.steps[0]?.strain).toBe('leaveIn');
+    expect(really.changes.map((c) => c.message)).toEqual(
+      expect.arrayContaining(['plant matter left in', '“Strong end” 40 min instead of 20 min']),
+    );
+    expect(asReallyDone({ steps, placed: null }, plan, records).placed).toBeNull();
   });
 });
 

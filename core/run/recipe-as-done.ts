@@ -2,6 +2,7 @@ import { formatAmount } from '../quantity/amount';
 import { sayMinutes } from '../quantity/duration';
 import { keyOf } from '../recipe/chain';
 import type { Dose } from '../recipe/dose';
+import { STRAIN_LABELS } from '../recipe/course';
 import type { RecipeStep } from '../recipe/recipe-step';
 import { recipeStep } from '../recipe/recipe-step';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
@@ -115,6 +116,11 @@ function asItRan(
   let step: RecipeStep = { ...written, doses: dosesAsTaken(written, planned, record, say) };
   if (time && 'minutes' in time) step = withMinutes(step, Math.round(time.minutes), say);
   if (heat && 'hottestC' in heat) step = withHeat(step, heat.hottestC, say);
+  const strained = facts.find((f) => f.code === 'strainedOtherwise');
+  if (strained) {
+    say(STRAIN_LABELS[strained.way]);
+    step = { ...step, strain: strained.way };
+  }
   return withAdded(step, plan, record, facts, say);
 }
 

@@ -115,7 +115,7 @@ function orderRefusal(
         ? refuseEntry({ reason: 'pulledAlready' })
         : undefined;
     case 'zone':
-      return replaced === undefined ? zoneRefusal(facts.plan, record, entry) : undefined;
+      return replaced === undefined ? zoneRefusal(step, record, entry) : undefined;
     case 'takeBack':
       return takeBackRefusal(facts, records, entry, step, replaced);
     case 'weigh':
@@ -188,12 +188,13 @@ function takeBackRefusal(
 
 /** A zone goes in once and is done once, on pieces that the lot has. */
 function zoneRefusal(
-  { pieces }: LotPlan,
+  step: PlannedStep,
   { zones = [] }: StepRecord,
   { detail }: BroughtEntryOf<'zone'>,
 ): RunRefusal | undefined {
   const piece = detail?.piece ?? null;
-  if (piece !== null && piece > pieces) return refuseEntry({ reason: 'noSuchPiece' });
+  const planned = step.zones?.find((z) => z.zone === detail?.zone);
+  if (planned && piece !== null && piece > planned.pieces) return refuseEntry({ reason: 'noSuchPiece' });
   const told = zones.find((z) => z.zone === detail?.zone && z.piece === piece);
   const twice = told && (zoneIsOver(told) || (told.inAt !== null && detail?.did === 'in'));
   return twice ? refuseEntry({ reason: 'zoneOver' }) : undefined;

@@ -16,9 +16,10 @@ export function zoneDeviations(
   if (skippedReason !== undefined) return [];
   return (step.zones ?? []).flatMap((planned): DeviationFact[] => {
     const told = zones.filter((z) => z.zone === planned.zone);
-    const undone: DeviationFact[] =
-      finishedAt !== undefined && told.length === 0 ? [{ code: 'zoneUndone', title: planned.title }] : [];
-    return [...undone, ...told.flatMap((zone) => ofZone(planned, zone))];
+    return [
+      ...(finishedAt === undefined ? [] : undone(planned, told)),
+      ...told.flatMap((zone) => ofZone(planned, zone)),
+    ];
   });
 }
 
@@ -35,4 +36,14 @@ function ofZone({ title, minutes: plannedMin, mlPerPiece }: PlannedZone, zone: Z
       : []),
     ...(note === '' ? [] : [{ code: 'zoneNote' as const, title, piece, text: note }]),
   ];
+}
+
+/** Pieces that were to get a zone and of which nothing was told, once the step is over. */
+function undone({ title, pieces, pieceByPiece }: PlannedZone, told: readonly ZoneRecord[]): DeviationFact[] {
+  if (told.some((z) => z.piece === null)) return [];
+  const missing = pieceByPiece
+    ? Array.from({ length: pieces }, (_, i) => i + 1).filter((piece) => !told.some((z) => z.piece === piece))
+    : [];
+  if (told.length === 0) return [{ code: 'zoneUndone', title, pieces: [] }];
+  return missing.length === 0 ? [] : [{ code: 'zoneUndone', title, pieces: missing }];
 }

@@ -17,6 +17,8 @@ export interface PlannedZone {
   readonly mlPerPiece: number | null;
   readonly gPerPiece: number | null;
   readonly materialName: string | null;
+  /** Pieces that get it. */
+  readonly pieces: number;
   /** Done on one piece after the other, not on all of them together. */
   readonly pieceByPiece: boolean;
 }
@@ -47,12 +49,14 @@ export function stepsOfZones(placed: PlacedPlan, steps: readonly Pick<RecipeStep
 
 /**
  * The zones that hands do at one step of the recipe, turn by turn. Stretches left undyed are none.
+ * @param pieces of the lot, those that go through the step
  * @param nameOf the name of a material of the stores
  */
 export function zonesAt(
   placed: PlacedPlan | null,
   steps: readonly RecipeStep[],
   step: RecipeStep,
+  pieces: number,
   nameOf: (materialId: string) => string,
 ): PlannedZone[] {
   if (placed === null) return [];
@@ -78,6 +82,7 @@ export function zonesAt(
         mlPerPiece: z.mlPerPiece,
         gPerPiece: z.gPerPiece ?? null,
         materialName: z.materialId === null ? null : nameOf(z.materialId),
+        pieces,
         pieceByPiece: PIECE_BY_PIECE.includes(z.way),
       },
     ];

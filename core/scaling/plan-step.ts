@@ -47,7 +47,9 @@ export function planStep(
     targetPh,
   } = step;
   const temperatureC = hottestC(step);
-  const zones = zonesAt(input.recipe.placed, input.recipe.steps, step, (id) => materialById(input, id).name);
+  const through = groups.filter((g) => goesThrough(step, g));
+  const pieces = through.reduce((sum, g) => sum + g.pieces, 0);
+  const zones = zonesAt(input.recipe.placed, input.recipe.steps, step, pieces, (id) => materialById(input, id).name);
   const hazards = step.doses.flatMap((d) => materialById(input, d.materialId).hazards);
   return {
     index,
@@ -71,10 +73,7 @@ export function planStep(
     liquor,
     ...(temperatureC === undefined ? {} : { temperatureC }),
     ...(ceilingC === undefined ? {} : { ceilingC }),
-    ...whose(
-      forWhom(step, groups, input.recipe),
-      groups.filter((g) => goesThrough(step, g)),
-    ),
+    ...whose(forWhom(step, groups, input.recipe), through),
     ...(step.lookEveryMin === null ? {} : { lookEveryMin: step.lookEveryMin }),
     ...(zones.length === 0 ? {} : { zones }),
     cautions: [

@@ -31,16 +31,18 @@ describe('code names', () => {
     expect(named('Tin, old')).toEqual(['Tin, old']);
     expect(named('White vinegar')).toEqual(['White vinegar']);
   });
-  it('jars are numbered within their letter', () => {
+  it('jars are numbered within their letter as they came, and a solution goes by what is in it', () => {
     const codes = [{ materialId: 'w', name: 'weld', code: 'B' }];
     const jars = [
       { id: '1', materialId: 'w' },
       { id: '2', materialId: 'other' },
       { id: '3', materialId: 'w' },
+      { id: '0', materialId: 'w solution', solutionOf: { materialId: 'w' } },
     ];
     expect([...jarCodes(jars, codes)]).toEqual([
-      ['1', 'B1'],
-      ['3', 'B2'],
+      ['0', 'B1'],
+      ['1', 'B2'],
+      ['3', 'B3'],
     ]);
   });
   it.each([

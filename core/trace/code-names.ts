@@ -35,19 +35,27 @@ export function namesOf({ name, code }: CodeName): (readonly [name: string, code
     : [[name, code]];
 }
 
-/** Code names of jars: their material's letter and a number. */
-export function jarCodes<J extends { readonly id: string; readonly materialId: string }>(
-  jars: readonly J[],
-  codes: readonly CodeName[],
-): Map<string, string> {
+/** A jar that a lot may be weighed from; of a stock solution, what is dissolved in it. */
+interface CodedJar {
+  readonly id: string;
+  readonly materialId: string;
+  readonly solutionOf?: { readonly materialId: string } | null | undefined;
+}
+
+/**
+ * Code names of jars: their material's letter and a number. Numbered by their ids, which rise with time, so that a jar
+ * that comes later takes no other's name.
+ */
+export function jarCodes(jars: readonly CodedJar[], codes: readonly CodeName[]): Map<string, string> {
   const counted = new Map<string, number>();
+  const inOrder = [...jars].sort((a, b) => (a.id < b.id ? -1 : 1));
   return new Map(
-    jars.flatMap((jar) => {
-      const code = codes.find((c) => c.materialId === jar.materialId)?.code;
+    inOrder.flatMap(({ id, materialId, solutionOf }) => {
+      const code = codes.find((c) => c.materialId === (solutionOf?.materialId ?? materialId))?.code;
       if (code === undefined) return [];
       const n = (counted.get(code) ?? 0) + 1;
       counted.set(code, n);
-      return [[jar.id, `${code}${n}`] as const];
+      return [[id, `${code}${n}`] as const];
     }),
   );
 }

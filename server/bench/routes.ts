@@ -135,7 +135,7 @@ function printRoutes(routes: Routes): void {
   }));
   routes.reads(api.benchCard, async ({ db, id, query, person }) => {
     const own = await readLotFor(db, id, person.id);
-    const lot = query.shop ? veilLot(own) : own;
+    const lot = query.shop === undefined ? own : veilLot(own);
     const [version] = await db
       .select({ body: recipeVersions.body })
       .from(recipeVersions)

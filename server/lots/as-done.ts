@@ -1,4 +1,4 @@
-import { foldRun, recipeAsDone } from '@vestigia/core';
+import { asReallyDone, foldRun } from '@vestigia/core';
 import type { RecipeBody } from '@vestigia/contract';
 import type { Db } from '../db/database';
 import { findVersion } from '../recipes/recipes-store';
@@ -28,7 +28,7 @@ export async function writeWhereOtherwise(
   const lot = await findLot(db, lotId);
   const version = await findVersion(db, lot.recipeVersionId);
   const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
-  const { steps, changes } = recipeAsDone(version.body.steps, lot.plan, records);
+  const { steps, placed, changes } = asReallyDone(version.body, lot.plan, records);
   if (changes.length === 0) return undefined;
   const label = [
     `As ${lotTag(lot.number)} was really dyed, after version ${version.number}:`,
@@ -40,6 +40,10 @@ export async function writeWhereOtherwise(
     .join(' ')
     .slice(0, NOTE_LENGTH);
   // What core writes anew is a body of the same shape.
-  return addVersion(db, { id, recipeId: version.recipeId, body: { ...version.body, steps, note } as RecipeBody }, by);
+  return addVersion(
+    db,
+    { id, recipeId: version.recipeId, body: { ...version.body, steps, placed, note } as RecipeBody },
+    by,
+  );
 }
 const NOTE_LENGTH = 2000;

@@ -153,6 +153,14 @@ describe.each(KINDS)('fibre kept from a lot (%s)', (kind) => {
         ['use', -80_000],
       ]),
     );
+    // A slip takes what was found along: the jar is as its books had it.
+    const slip = newId();
+    await entry(lotId, { ...weigh('10 g', { settles: 'more' }), id: slip });
+    expect((await jar(small)).row.onHand).toBe(0);
+    await entry(lotId, runEntry(0, 'takeBack', { replacesId: slip }));
+    expect((await jar(small)).row.onHand).toBe(0);
+    const net = (await jar(small)).lines.reduce((sum, l) => sum + (l.kind === 'count' ? l.amount : 0), 0);
+    expect(net).toBe(40_000);
     const full = newId();
     await studio.agent
       .post('/api/stock-lots')

@@ -1,5 +1,5 @@
 import type { Colourway, ColourwayDetail, ReadNewMaster } from '@vestigia/contract';
-import type { ZoneStandard } from '@vestigia/core';
+import type { PlacedZone, ZoneStandard } from '@vestigia/core';
 import { foldFamily } from '@vestigia/core';
 import { desc, eq } from 'drizzle-orm';
 import { findColourway } from '../colourways/colourways-store';
@@ -118,7 +118,7 @@ async function shadeOf(
     return { lab: { ...reading.lab, illuminant: reading.illuminant, observer: reading.observer }, zones };
   }
   const [row] = await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, lotId));
-  const result = row?.result ?? zones[0] ?? null;
+  const result = row?.result ?? widest(zones, lot.plan.placed?.zones ?? []);
   if (!result)
     throw new Refusal(
       'refused',
@@ -127,4 +127,13 @@ async function shadeOf(
     );
   const { L, a, b, illuminant, observer } = result;
   return { lab: { L, a, b, illuminant, observer }, zones };
+}
+
+/** Of a lot that was read by its zones alone, the one that takes most of the piece stands for it. */
+function widest(zones: readonly ZoneStandard[], placed: readonly PlacedZone[]): ZoneStandard | null {
+  const widthOf = ({ zone }: ZoneStandard): number => {
+    const planned = placed.find((z) => z.title === zone);
+    return planned ? planned.toPercent - planned.fromPercent : 0;
+  };
+  return zones.reduce<ZoneStandard | null>((most, z) => (most && widthOf(most) >= widthOf(z) ? most : z), null);
 }

@@ -1,7 +1,7 @@
 import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
-import { reservations, stockLots } from '../db/schema';
+import { reservations, stockLots, stockBalances } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { readReserved } from './lots-store';
 
@@ -63,13 +63,20 @@ export async function promiseAgain(
   wanted: number,
   { now, byId }: By,
 ): Promise<void> {
-  const amount = Math.min(back, wanted);
-  if (stockLotId === null || amount <= 0) return;
+  if (stockLotId === null) return;
   const [jar] = await db
-    .select({ materialId: stockLots.materialId })
+    .select({
+      materialId: stockLots.materialId,
+      onHand: stockBalances.onHand,
+      reserved: stockBalances.reserved,
+    })
     .from(stockLots)
+    .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
     .where(eq(stockLots.id, stockLotId));
   if (jar?.materialId !== materialId) return;
+  // What others were promised meanwhile is theirs: a slip must not be kept standing by it.
+  const amount = Math.min(back, wanted, jar.onHand - jar.reserved);
+  if (amount <= 0) return;
   await db.insert(reservations).values({ id: uuidv7(now), lotId, stockLotId, amount, at: now.toISOString(), byId });
 }
 

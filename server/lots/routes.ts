@@ -65,9 +65,11 @@ export function lotsRoutes(routes: Routes): void {
       wentInto: k.wentInto.filter((l) => !veil?.lotIds.has(l.id)),
     }));
   });
-  routes.writes(api.setMaster, ['colourways', 'lots'], ({ db, id, body, now, person }) =>
-    setMaster(db, id, body, { now, byId: person.id }),
-  );
+  routes.writes(api.setMaster, ['colourways', 'lots'], async ({ db, id, body, now, person }) => {
+    // With it a version may be written of a recipe that this person doesn't see.
+    if (body.asDoneVersionId !== null && (await veilFor(db, person.id))?.colourwayIds.has(id)) throw notFound('recipe');
+    return setMaster(db, id, body, { now, byId: person.id });
+  });
   routes.writes(api.writeAsDone, ['recipes'], async ({ db, id, body, now, person }) => {
     const lot = await readLotFor(db, id, person.id);
     await assertVersionShown(db, lot.recipe.versionId, person.id);

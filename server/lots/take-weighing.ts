@@ -8,7 +8,7 @@ import type {
   Weighed,
 } from '@vestigia/core';
 import { plannedWeighing, refuseEntry } from '@vestigia/core';
-import { eq, inArray } from 'drizzle-orm';
+import { and, eq, inArray, isNotNull } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { materials, movements, stockBalances, stockLots, studio } from '../db/schema';
@@ -72,7 +72,9 @@ export async function checkWeighing(
   if (lacking > 0 && detail?.settles === 'more') {
     const fromJar = Math.round(wanted);
     const amount = gPerL === undefined ? fromJar : Math.round((fromJar * gPerL) / 1000);
-    return { amount, fromJar, found: lacking };
+    // What was found beside in a kept liquor is of its strength: all that is dissolved goes along.
+    const contents = measure === 'volume' && gPerL === undefined ? await contentsIn(db, fromId, onHand) : undefined;
+    return { amount, fromJar, found: lacking, contents };
   }
   if (wanted - onHand >= (await finestStep(db, measure)))
     return refuseEntry({ reason: 'notOnHand', tag: jar.tag, onHand, amount: Math.round(wanted), measure });
@@ -158,7 +160,7 @@ export async function bookWeighing(
   const { stockLotId, materialId } = weighing;
   const { solution } = detail ?? {};
   if (lot.offBooks || stockLotId === null) return;
-  const counted = { stockLotId, atMs };
+  const counted = { stockLotId, runEntryId, atMs };
   if (found !== undefined) await settleAtWeighing(db, { ...counted, difference: found }, by);
   await consumeReservation(db, lot.id, solution?.made?.fromStockLotId ?? stockLotId, materialId, amount, by);
   if (solution?.made) await makeSolution(db, solution, by);
@@ -205,7 +207,7 @@ async function takenBy(db: Db, runEntryId: string): Promise<number> {
   const rows = await db
     .select({ amount: movements.amount })
     .from(movements)
-    .where(eq(movements.runEntryId, runEntryId));
+    .where(and(eq(movements.runEntryId, runEntryId), isNotNull(movements.lotId)));
   return -rows.reduce((sum, m) => sum + m.amount, 0);
 }
 

@@ -9,7 +9,7 @@ import type {
 } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, furnish, makeLot, newId, openTestStudio, runEntry, weighing } from '../test/test-studio';
+import { KINDS, furnish, makeLot, newId, openTestStudio, runEntry, stripTrial, weighing } from '../test/test-studio';
 
 describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
   let studio: TestStudio;
@@ -74,6 +74,12 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
     expect((await studio.stranger.post('/api/lots/proposal').send(ask)).status).toBe(404);
     expect((await studio.stranger.post(`/api/lots/${lotId}/as-done`).send({ id: newId() })).status).toBe(404);
     expect((await theirs<{ kind: string }[]>('/api/search?q=weld')).filter((h) => h.kind === 'recipe')).toEqual([]);
+    const trial = stripTrial(f);
+    expect((await studio.stranger.post('/api/strip-trials').send(trial)).status).toBe(404);
+    const note = runEntry(0, 'note', { text: 'weld stood overnight' });
+    await studio.agent.post(`/api/lots/${lotId}/entries`).send(note).expect(200);
+    expect(JSON.stringify(await mine('/api/search?q=overnight'))).toContain('weld stood');
+    expect(await theirs('/api/search?q=overnight')).toEqual([]);
     const [colourway] = await theirs<Colourway[]>('/api/colourways');
     expect(colourway?.recipe.name).toBe('kept private');
   });

@@ -1,4 +1,5 @@
 import { api, recipeFileSchema } from '@vestigia/contract';
+import type { Db } from '../db/database';
 import type { Routes } from '../http/routes';
 import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { assertRecipeShown, assertVersionShown, veilFor } from '../studio/veil';
@@ -24,9 +25,8 @@ export function recipesRoutes(routes: Routes): void {
     return (await readStripTrials(db)).filter((t) => !veil?.versionIds.has(t.recipeVersionId));
   });
   routes.reads(api.stripTrial, async ({ db, id, person }) => {
-    const trial = await readStripTrial(db, id);
-    await assertVersionShown(db, trial.summary.recipeVersionId, person.id);
-    return trial;
+    await assertTrialShown(db, id, person.id);
+    return readStripTrial(db, id);
   });
   routes.writes(api.keepRecipeTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
     await assertRecipeShown(db, id, person.id);
@@ -51,13 +51,22 @@ export function recipesRoutes(routes: Routes): void {
   routes.writes(api.importRecipe, ['recipes', 'stores'], ({ db, body, now, person }) =>
     importRecipe(db, body, { now, byId: person.id }),
   );
-  routes.writes(api.addStripTrial, ['recipes'], ({ db, body, now, person }) =>
-    addStripTrial(db, body, { now, byId: person.id }),
-  );
-  routes.writes(api.recordStripReading, ['recipes'], ({ db, id, body, now, person }) =>
-    recordStripReading(db, id, body, { now, byId: person.id }),
-  );
-  routes.writes(api.promoteStrip, ['recipes'], ({ db, id, body, now, person }) =>
-    promoteStrip(db, id, body, { now, byId: person.id }),
-  );
+  routes.writes(api.addStripTrial, ['recipes'], async ({ db, body, now, person }) => {
+    await assertVersionShown(db, body.recipeVersionId, person.id);
+    return addStripTrial(db, body, { now, byId: person.id });
+  });
+  routes.writes(api.recordStripReading, ['recipes'], async ({ db, id, body, now, person }) => {
+    await assertTrialShown(db, id, person.id);
+    return recordStripReading(db, id, body, { now, byId: person.id });
+  });
+  routes.writes(api.promoteStrip, ['recipes'], async ({ db, id, body, now, person }) => {
+    await assertTrialShown(db, id, person.id);
+    return promoteStrip(db, id, body, { now, byId: person.id });
+  });
+}
+
+/** A trial is of its recipe: kept from whom that is kept. */
+async function assertTrialShown(db: Db, trialId: string, personId: string): Promise<void> {
+  const { summary } = await readStripTrial(db, trialId);
+  await assertVersionShown(db, summary.recipeVersionId, personId);
 }

@@ -155,15 +155,24 @@ export async function takeForLot(
   });
 }
 
-/** The shelf's figure put right while something was weighed from it: a count, dated with the weighing. */
+/**
+ * The shelf's figure put right while something was weighed from it: a count, dated with the weighing and gone with it
+ * where that was a slip.
+ */
 export async function settleAtWeighing(
   db: Db,
-  { stockLotId, difference, atMs }: { stockLotId: string; difference: number; atMs: number },
+  {
+    stockLotId,
+    runEntryId,
+    difference,
+    atMs,
+  }: { stockLotId: string; runEntryId: string; difference: number; atMs: number },
   { now, byId }: By,
 ): Promise<void> {
   await db.insert(movements).values({
     id: uuidv7(now),
     stockLotId,
+    runEntryId,
     kind: 'count',
     amount: difference,
     note: difference > 0 ? 'there was more in it when it was weighed from' : 'it was empty when it was weighed from',
@@ -181,7 +190,7 @@ export async function giveBackFromLot(
 ): Promise<void> {
   const booked = await db.select().from(movements).where(eq(movements.runEntryId, runEntryId));
   const reversed = new Set(booked.map((m) => m.reversesId));
-  const standing = booked.filter((m) => m.kind === 'use' && !reversed.has(m.id));
+  const standing = booked.filter((m) => (m.kind === 'use' || m.kind === 'count') && !reversed.has(m.id));
   if (standing.length === 0) return;
   await db.insert(movements).values(
     standing.map(({ stockLotId, lotId, amount, id }) => ({

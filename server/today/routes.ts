@@ -2,7 +2,7 @@ import { api } from '@vestigia/contract';
 import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
 import { veilFor } from '../studio/veil';
-import { readToday, search, veilToday } from './today-store';
+import { readToday, search, veilHits, veilToday } from './today-store';
 
 export function todayRoutes(routes: Routes, { watchers }: Context): void {
   routes.reads(api.today, async ({ db, now, person }) =>
@@ -17,6 +17,6 @@ export function todayRoutes(routes: Routes, { watchers }: Context): void {
   );
   routes.reads(api.search, async ({ db, query, person }) => {
     const veil = await veilFor(db, person.id);
-    return (await search(db, query.q)).filter((hit) => hit.kind !== 'recipe' || !veil?.versionIds.has(hit.id));
+    return veilHits(await search(db, query.q), veil);
   });
 }

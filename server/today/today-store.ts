@@ -54,6 +54,13 @@ export async function readToday(db: Db, now: Date, calls: Today['calls']): Promi
 }
 
 /** Finds lots by number or colourway, jars by tag, place or material, recipes and colourways by name. */
+/** What was found, without what is kept from somebody: recipes, and what was noted on their lots. */
+export const veilHits = (hits: readonly SearchHit[], veil: Veil | undefined): SearchHit[] =>
+  hits.filter((hit) => {
+    if (hit.kind === 'recipe') return !veil?.versionIds.has(hit.id);
+    return hit.atBench !== true || !veil?.lotIds.has(hit.id);
+  });
+
 /** Today as it is shown to somebody from whom lots are kept: their steps are told by their kind alone. */
 export function veilToday(today: Today, veil: Veil | undefined): Today {
   if (!veil) return today;

@@ -7,8 +7,6 @@ import {
   formatAmount,
   formatVolume,
   joinList,
-  legNow,
-  minutesInWork,
   openBefore,
   sayCourse,
   sayLeg,
@@ -20,6 +18,7 @@ import {
 } from '@vestigia/core';
 import { StepBaths } from '../../ui/step-baths';
 import { When } from '../../ui/when';
+import { BenchFocus } from './bench-focus';
 import { BenchState } from './bench-state';
 import { clockLabel } from './clock-label';
 import { legLabelOf } from './leg-label';
@@ -35,6 +34,7 @@ import { Count } from '../../ui/count';
 })
 export class ActRun {
   protected readonly state = inject(BenchState);
+  private readonly focus = inject(BenchFocus);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
   /** From the probe, else as last written down. */
@@ -55,10 +55,7 @@ export class ActRun {
   });
   protected readonly pausedAt = computed(() => this.act().record.pausedAt ?? '');
   /** Where it stands in its course: the leg, which pass of how many, when the next comes. */
-  protected readonly leg = computed(() => {
-    const { kind, step, record } = this.act();
-    return kind === 'finish' ? legNow(step, minutesInWork(record, this.state.now())) : undefined;
-  });
+  protected readonly leg = computed(() => (this.act().kind === 'finish' ? this.focus.leg() : undefined));
   protected readonly legLabel = computed(() => {
     const leg = this.leg();
     return leg ? legLabelOf(this.act().step, leg) : '';

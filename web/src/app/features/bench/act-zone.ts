@@ -14,7 +14,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { BenchAct, ZoneDeed } from '@vestigia/core';
-import { ZONE_LABELS, formatVolume, sayMinutes } from '@vestigia/core';
+import { ZONE_LABELS, sayMinutes } from '@vestigia/core';
 import { NumberField } from '../../ui/number-field';
 import { PlacedPicture } from '../../ui/placed-picture';
 import { BenchFocus } from './bench-focus';
@@ -44,7 +44,6 @@ export class ActZone {
   readonly main = viewChild<ElementRef<HTMLButtonElement>>('main');
   protected readonly label = ZONE_LABELS;
   protected readonly minutes = sayMinutes;
-  protected readonly volume = formatVolume;
   private readonly which = computed(() => `${this.act().zone.zone} ${this.act().piece ?? 'all'}`);
   /** Only where it was not as planned. */
   protected readonly ml = linkedSignal<string, number | null>({ source: this.which, computation: () => null });
@@ -60,18 +59,6 @@ export class ActZone {
     const { piece, of } = this.act();
     return piece === null ? (of === 1 ? 'the piece' : `all ${of} pieces`) : `piece ${piece} of ${of}`;
   });
-  protected readonly how = computed(() => {
-    const { zone, of, piece } = this.act();
-    const pieces = piece === null ? of : 1;
-    return [
-      zone.mlPerPiece === null ? '' : `${zone.mlPerPiece} ml${pieces > 1 ? ' a piece' : ''}`,
-      zone.gPerPiece === null ? '' : `${zone.gPerPiece} g${pieces > 1 ? ' a piece' : ''}`,
-      zone.materialName === null ? '' : `of ${zone.materialName}`,
-    ]
-      .filter((part) => part !== '')
-      .join(' ');
-  });
-
   protected tell(did: ZoneDeed): void {
     const { zone, piece } = this.act();
     const ml = this.ml();

@@ -331,6 +331,7 @@ describe('the bench page', () => {
       mlPerPiece: null,
       gPerPiece: null,
       materialName: null,
+      pieces: 4,
       pieceByPiece: false,
     };
     const steps = lot.plan.steps.map((s, n) => (n === 0 ? { ...s, weighings: [], zones: [zone] } : s));

@@ -15,6 +15,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
+  asReallyDone,
   describeColour,
   describeDifference,
   foldRun,
@@ -25,7 +26,6 @@ import {
   STRAIN_LABELS,
   sayCourse,
   sayMinutes,
-  recipeAsDone,
   sayPlanCaution,
   countLabel,
 } from '@vestigia/core';
@@ -211,9 +211,9 @@ export class LotPage {
 
   /** What the recipe would say if it were written as this lot was really dyed. */
   protected readonly asDone = computed(() => {
-    const [l, steps] = [this.lot.value(), this.recipe.value()?.body.steps];
-    if (!l || !steps || l.summary.state === 'planned' || l.summary.state === 'inWork') return [];
-    return recipeAsDone(steps, l.plan, foldRun(l.entries, l.plan.steps.length)).changes;
+    const [l, body] = [this.lot.value(), this.recipe.value()?.body];
+    if (!l || !body || l.summary.state === 'planned' || l.summary.state === 'inWork') return [];
+    return asReallyDone(body, l.plan, foldRun(l.entries, l.plan.steps.length)).changes;
   });
   protected readonly writing = pageAction();
 
