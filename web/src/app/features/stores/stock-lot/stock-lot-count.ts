@@ -30,7 +30,7 @@ import { RefusalNote } from '../../../ui/refusal';
       }
       <vs-refusal [problem]="counting.problem()" />
       <button class="act main" type="submit" [disabled]="counting.busy() || counted().trim() === ''">
-        Book the count
+        {{ counted().trim() === '' ? 'Write what there is' : 'Book the count' }}
       </button>
       @if (counting.problem()?.code === 'changedMeanwhile') {
         <button class="plain" type="button" (click)="recount()">Weigh it again from here</button>
