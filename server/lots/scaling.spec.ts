@@ -4,6 +4,7 @@ import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
   agreed,
+  callsOf,
   delivery,
   furnish,
   makeLot,
@@ -25,9 +26,7 @@ describe.each(KINDS)('scaling through the server, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const created = async (path: string, body: object): Promise<string> =>
-    ((await post(path, body).expect(200)).body as { id: string }).id;
+  const { post, created } = callsOf(() => studio);
   const ask = (rest: object = {}): object => ({
     colourwayId: f.colourway,
     quantityText: '2 hanks of 100 g',

@@ -10,6 +10,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
+  callsOf,
   dyeLot,
   furnish,
   makeLot,
@@ -32,11 +33,8 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const created = async (path: string, body: object): Promise<string> =>
-    ((await post(path, body).expect(200)).body as { id: string }).id;
-  const version = async (id: string): Promise<RecipeVersionDetail> =>
-    (await studio.agent.get(`/api/recipe-versions/${id}`).expect(200)).body as RecipeVersionDetail;
+  const { post, created, get } = callsOf(() => studio);
+  const version = (id: string): Promise<RecipeVersionDetail> => get(`/api/recipe-versions/${id}`);
   const count = async (): Promise<number> =>
     ((await studio.agent.get('/api/recipes').expect(200)).body as RecipeSummary[]).flatMap((r) => r.versions).length;
   type Body = { steps: Record<string, unknown>[] } & Record<string, unknown>;
@@ -202,8 +200,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
 
   describe('strip trials', () => {
     let id: string;
-    const read = async (): Promise<StripTrialDetail> =>
-      (await studio.agent.get(`/api/strip-trials/${id}`).expect(200)).body as StripTrialDetail;
+    const read = (): Promise<StripTrialDetail> => get(`/api/strip-trials/${id}`);
     beforeAll(async () => (id = await created('/api/strip-trials', stripTrial(f))));
 
     it('lays out equal strips with their knots and what each is weighed', async () => {

@@ -1,7 +1,7 @@
 import type { GatheredRow, Problem, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
+import { KINDS, callsOf, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
 
 const OWN = { origin: 'harvest', form: 'fresh', gathering: { ownGround: true } };
 
@@ -14,13 +14,9 @@ describe.each(KINDS)('what is gathered, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const created = async (path: string, body: object): Promise<string> =>
-    ((await post(path, body).expect(200)).body as { id: string }).id;
-  const jarOf = async (id: string): Promise<StockLot> =>
-    (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
-  const gathered = async (): Promise<GatheredRow[]> =>
-    (await studio.agent.get('/api/stores/gathered').expect(200)).body as GatheredRow[];
+  const { post, created, get } = callsOf(() => studio);
+  const jarOf = (id: string): Promise<StockLot> => get(`/api/stock-lots/${id}`);
+  const gathered = (): Promise<GatheredRow[]> => get('/api/stores/gathered');
   const picking = (rest: object) => ({
     id: newId(),
     movementId: newId(),

@@ -1,7 +1,7 @@
 import type { Problem, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
+import { KINDS, callsOf, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
 
 describe.each(KINDS)('slips in the log of a kept liquor, on a %s', (kind) => {
   let studio: TestStudio;
@@ -12,11 +12,8 @@ describe.each(KINDS)('slips in the log of a kept liquor, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const created = async (path: string, body: object): Promise<string> =>
-    ((await post(path, body).expect(200)).body as { id: string }).id;
-  const jar = async (id: string): Promise<StockLot> =>
-    (await studio.agent.get(`/api/stock-lots/${id}`).expect(200)).body as StockLot;
+  const { post, created, get } = callsOf(() => studio);
+  const jar = (id: string): Promise<StockLot> => get(`/api/stock-lots/${id}`);
   const refused = async (path: string, body: object): Promise<string> =>
     ((await post(path, body).expect(422)).body as Problem).detail;
   const keepLiquor = (grams: number) =>

@@ -15,7 +15,7 @@ import { CATALOGUE } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, delivery, dyeLot, furnish, makeLot, newId, openTestStudio } from '../test/test-studio';
+import { KINDS, callsOf, delivery, dyeLot, furnish, makeLot, newId, openTestStudio } from '../test/test-studio';
 
 describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
   let studio: TestStudio;
@@ -26,10 +26,7 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
   });
   afterAll(() => studio.close());
 
-  const get = async <T>(path: string): Promise<T> => (await studio.agent.get(path).expect(200)).body as T;
-  const post = (path: string, body: object) => studio.agent.post(path).send(body);
-  const created = async (path: string, body: object): Promise<string> =>
-    ((await post(path, body).expect(200)).body as { id: string }).id;
+  const { post, created, get } = callsOf(() => studio);
   const refused = async (path: string, body: object): Promise<string> => {
     const before = await get<ShelfRow[]>('/api/stores');
     const reply = await post(path, body);

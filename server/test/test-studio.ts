@@ -83,6 +83,18 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   };
 }
 
+/** The server's calls as tests make them, on the studio that stands when they are made. */
+export const callsOf = (studio: () => TestStudio) => {
+  const post = (path: string, body: object) => studio().agent.post(path).send(body);
+  return {
+    post,
+    /** What was made answers its id. */
+    created: async (path: string, body: object): Promise<string> =>
+      ((await post(path, body).expect(200)).body as { id: string }).id,
+    get: async <T>(path: string): Promise<T> => (await studio().agent.get(path).expect(200)).body as T,
+  };
+};
+
 export interface Furniture {
   readonly wool: string;
   readonly alum: string;
