@@ -11,11 +11,11 @@ import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { lotPlan } from './lot-plan';
 import { labUnder } from './lots';
 import { newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
-import { stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
+import { stripLookRecord, stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
-import { newEyeReading } from './readings';
+import { judgedShade, newEyeReading } from './readings';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -122,6 +122,7 @@ export const studioDocument = z
         id,
         lotId: id,
         verdict: z.enum(VERDICTS),
+        of: judgedShade,
         reason: noteOf('The reason'),
         toMaster: z.number().nullable(),
         toFirst: z.number().nullable(),
@@ -133,6 +134,7 @@ export const studioDocument = z
     proofs: z.array(proofRecord).default([]),
     stripTrials: z.array(stripTrialRecord).default([]),
     stripReadings: z.array(stripReadingRecord).default([]),
+    stripLooks: z.array(stripLookRecord).default([]),
     stripPromotions: z.array(stripPromotionRecord).default([]),
     spoonWeighings: z
       .array(

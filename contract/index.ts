@@ -35,7 +35,14 @@ export type { RecipeFile, RecipeFileCheck, RecipeFileImport } from './recipe-fil
 export type { DoseBody, RecipeBody } from './recipe-body';
 export { recipeFile, recipeFileIn, recipeFileSchema } from './recipe-file';
 export { readRecipeBody, recipeBody } from './recipe-body';
-export type { NewStripReading, NewStripTrial, StripPromotion, StripTrialDetail, StripTrialSummary } from './strips';
+export type {
+  NewStripLook,
+  NewStripReading,
+  NewStripTrial,
+  StripPromotion,
+  StripTrialDetail,
+  StripTrialSummary,
+} from './strips';
 export type {
   Forecast,
   ForecastRow,

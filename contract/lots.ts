@@ -45,7 +45,15 @@ export const lotSummary = z
     result: labUnder.nullable(),
     deltaE: z.number().nullable(),
     /** Its shades, where it has several. */
-    family: z.array(z.object({ label: z.string(), lab: labUnder.nullable(), deltaE: z.number().nullable() })),
+    family: z.array(
+      z.object({
+        label: z.string(),
+        lab: labUnder.nullable(),
+        deltaE: z.number().nullable(),
+        /** Held or refused by itself, while the lot goes on without it. */
+        apart: z.enum(['hold', 'refuse']).nullable().default(null),
+      }),
+    ),
     /** What an eye said last, where nothing was read. */
     seen: eyeSeen.nullable(),
     next: z

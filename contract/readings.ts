@@ -78,7 +78,18 @@ export const eyeReading = z
   .meta({ id: 'EyeReading' });
 export type EyeReadingView = z.infer<typeof eyeReading>;
 
-export const newVerdict = z.object({ id, verdict: z.enum(VERDICTS), reason: noteOf('The reason') });
+/** One shade of a lot that is judged by itself; `null`: the lot. */
+export const judgedShade = z
+  .object({ batch: z.int().min(1), ...part })
+  .nullable()
+  .default(null);
+
+export const newVerdict = z.object({
+  id,
+  verdict: z.enum(VERDICTS),
+  of: judgedShade,
+  reason: noteOf('The reason'),
+});
 
 export type NewVerdict = z.infer<typeof newVerdict>;
 
@@ -86,6 +97,7 @@ export const verdict = z
   .object({
     id,
     verdict: z.enum(VERDICTS),
+    of: judgedShade,
     reason: z.string(),
     at: isoTime,
     by: personRef,

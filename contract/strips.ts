@@ -1,4 +1,4 @@
-import { STRIP_FACTORS } from '@vestigia/core';
+import { EYE_EVENNESS, EYE_LIGHTS, STRIP_FACTORS, STRIP_WARMTHS } from '@vestigia/core';
 import { z } from 'zod';
 import {
   colourConditions,
@@ -25,12 +25,14 @@ export const stripLevel = z.object({
 export const newStripTrial = z.object({
   id,
   name: nameOf('The trial’s name'),
-  recipeVersionId: id,
+  /** `null`: liquors in bowls, by no recipe. */
+  recipeVersionId: id.nullable(),
   baseMaterialId: id,
   waterId: id.nullable(),
   factor: z.enum(STRIP_FACTORS),
   materialId: id.nullable(),
-  totalText: quantityText,
+  /** Empty: not weighed, which only a trial of liquors does without. */
+  totalText: z.union([z.literal(''), quantityText]),
   levels: z.array(stripLevel).max(24, { error: 'A trial has at most 24 strips.' }),
   note: noteOf('The note'),
 });
@@ -40,7 +42,7 @@ export const plannedStrip = z.object({
   number: z.int(),
   label: z.string(),
   knots: z.array(z.int()),
-  weight: figure,
+  weight: figure.nullable(),
   minutes: z.number().nullable(),
   weighings: z.array(
     z.object({
@@ -58,10 +60,11 @@ export const stripTrialSummary = z
     id,
     name: z.string(),
     recipe: z.string(),
-    recipeVersionId: id,
+    recipeVersionId: id.nullable(),
     factor: z.enum(STRIP_FACTORS),
     strips: z.int(),
-    read: z.int(),
+    /** How many of them were read or looked at. */
+    seen: z.int(),
     at: isoTime,
     by: personRef,
   })
@@ -78,11 +81,31 @@ export const newStripReading = z.object({
 });
 export type NewStripReading = z.infer<typeof newStripReading>;
 
+/** Strips laid side by side, as an eye places them by depth. */
+export const newStripLook = z.object({
+  id,
+  state: z.enum(['wet', 'dry']),
+  light: z.enum(EYE_LIGHTS, { error: 'Say in what light they were seen.' }),
+  seen: z
+    .array(
+      z.object({
+        number: z.int().min(1),
+        place: z.int({ error: 'A place is a whole number: 1 is the deepest.' }).min(1).max(24),
+        warmth: z.enum(STRIP_WARMTHS),
+        evenness: z.enum(EYE_EVENNESS),
+        goodFor: lineOf('What it is good for'),
+      }),
+    )
+    .max(24),
+  replacesId: id.nullable(),
+});
+export type NewStripLook = z.infer<typeof newStripLook>;
+
 export const stripTrial = z
   .object({
     summary: stripTrialSummary,
     note: z.string(),
-    totalG: z.number(),
+    totalG: z.number().nullable(),
     materialId: id.nullable(),
     base: z.object({ id, name: z.string(), undyed: labUnder }),
     water: z.string(),
@@ -99,6 +122,7 @@ export const stripTrial = z
         toWanted: z.number().nullable(),
       }),
     ),
+    looks: z.array(newStripLook.extend({ at: isoTime, by: personRef })),
     promoted: z.array(z.object({ number: z.int(), versionId: id, label: z.string() })),
   })
   .meta({ id: 'StripTrial' });
@@ -116,6 +140,7 @@ export type StripPromotion = z.infer<typeof stripPromotion>;
 const who = { byId: id, at: isoTime };
 export const stripTrialRecord = newStripTrial
   .omit({ totalText: true })
-  .extend({ totalMg: z.int().min(1), layout: z.array(plannedStrip), ...who });
+  .extend({ totalMg: z.int().min(1).nullable(), layout: z.array(plannedStrip), ...who });
+export const stripLookRecord = newStripLook.extend({ trialId: id, ...who });
 export const stripReadingRecord = newStripReading.extend({ trialId: id, ...who });
 export const stripPromotionRecord = z.object({ id, trialId: id, number: z.int(), recipeVersionId: id, ...who });

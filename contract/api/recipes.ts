@@ -9,7 +9,7 @@ import {
   recipeVersion,
 } from '../recipes';
 import { recipeFileIn, recipeFileCheck, recipeFileImport } from '../recipe-file';
-import { newStripReading, newStripTrial, stripPromotion, stripTrial, stripTrialSummary } from '../strips';
+import { newStripLook, newStripReading, newStripTrial, stripPromotion, stripTrial, stripTrialSummary } from '../strips';
 import type { Call } from './call';
 import { text, created } from './call';
 
@@ -113,6 +113,13 @@ export const recipesCalls = {
     path: '/api/strip-trials/{id}/readings',
     summary: 'Record the colour of a strip',
     body: newStripReading,
+    reply: created,
+  },
+  recordStripLook: {
+    method: 'post',
+    path: '/api/strip-trials/{id}/looks',
+    summary: 'Record how an eye ranks strips',
+    body: newStripLook,
     reply: created,
   },
   promoteStrip: {

@@ -11,6 +11,7 @@ import {
   wool,
 } from '../scaling/plan-lot.fixture';
 import { foldFamily, placeShade, standardFor, unitsOf } from './family';
+import { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade } from './judged-alone';
 import { hasShade } from './shade-of';
 import type { ShadeReading } from './verdict';
 
@@ -73,6 +74,46 @@ describe('the shades of a lot', () => {
     expect(placeShade(alone, read('anything', 1)).group).toBeNull();
     expect(unitsOf(alone).every((u) => u.group === null)).toBe(true);
     expect(foldFamily(alone, standards, [])).toHaveLength(1);
+  });
+  it('are judged without what is held or refused by itself, wherever that was', () => {
+    const alone = judgedAlone([
+      { verdict: 'hold', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null }, at: '1' },
+      { verdict: 'refuse', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null }, at: '2' },
+      { verdict: 'pass', of: { batch: 1, group: woolKey ?? null, zone: null, piece: '1' }, at: '3' },
+      { verdict: 'hold', of: null, at: '4' },
+    ]);
+    expect(alone.map((v) => [v.verdict, v.of.piece])).toEqual([
+      ['refuse', null],
+      ['pass', '1'],
+    ]);
+    const readings = [read(woolKey ?? null, 60.5), read(linenKey ?? null, 40)];
+    const batches = plan.batches
+      .slice(0, 1)
+      .map((b) => ({ ...b, groups: plan.groups.map(({ key, pieces }) => ({ key, pieces })) }));
+    const one = { ...plan, batches };
+    const family = foldFamily(one, standards, readings, alone);
+    expect(family.map((m) => [m.label, m.lab?.L, m.apart])).toEqual([
+      [plan.groups[0]?.baseName, 60.5, null],
+      [plan.groups[1]?.baseName, 40, 'refuse'],
+    ]);
+    const rest = seenOfRest({ units: unitsOf(one), readings, eyes: [] }, alone);
+    expect([rest.units.map((u) => u.group), rest.readings.length]).toEqual([[woolKey], 1]);
+    const linen = seenOfShade({ units: [], readings, eyes: [] }, alone[0]!.of, one);
+    expect([linen.units[0]?.label, linen.readings[0]?.lab.L]).toEqual([plan.groups[1]?.baseName, 40]);
+  });
+  it('are all of a lot, or one of it: a batch, a base, a zone or a piece', () => {
+    const of = { batch: 1, group: null, zone: null, piece: null };
+    const small = { groups: plan.groups.slice(0, 1), batches: plan.batches.slice(0, 1) };
+    expect(isWholeLot(small, of)).toBe(true);
+    expect(isWholeLot(small, { ...of, piece: '2' })).toBe(false);
+    expect(isWholeLot(small, { ...of, zone: 'hem' })).toBe(false);
+    expect(sayAlone(small, { ...of, piece: '2' })).toBe('piece 2');
+    expect(sayAlone(small, of)).toBe('batch 1');
+    const two = { ...small, batches: [plan.batches[0]!, { ...plan.batches[0]!, number: 2 }] };
+    expect(isWholeLot(two, of)).toBe(false);
+    expect(sayAlone(two, { ...of, batch: 2, piece: '2' })).toBe('batch 2, piece 2');
+    expect(isWithin({ ...of, group: 'linen', piece: '2' }, { ...of, group: 'linen' })).toBe(true);
+    expect(isWithin({ ...of, group: 'linen' }, { ...of, piece: '2' })).toBe(false);
   });
   it('that the lot hasn’t are told from those it has', () => {
     const of = { batch: 1, group: null, zone: null, piece: null };

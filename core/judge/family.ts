@@ -3,7 +3,9 @@ import { sameConditions } from '../colour/lab';
 import type { LotPlan } from '../scaling/lot-plan';
 import type { ShadeOf } from './shade-of';
 import { mainGroup, sayShade, shadeKey } from './shade-of';
-import type { ShadeReading, Standard } from './verdict';
+import type { JudgedAlone } from './judged-alone';
+import { isWithin, sayAlone, setApart } from './judged-alone';
+import type { ShadeReading, Standard, Verdict } from './verdict';
 import { lotColour, settledReadings } from './verdict';
 
 /** One shade of a lot: what it is of, what it was to be, and how it came out. */
@@ -18,6 +20,8 @@ export interface FamilyMember {
   /** Of the batch furthest from the standard; `null` without one, or unread. */
   readonly deltaE: number | null;
   readonly betweenBatchesDeltaE: number;
+  /** Held or refused by itself, so that the lot is judged without it; `null` for what goes with the lot. */
+  readonly apart: Exclude<Verdict, 'pass'> | null;
 }
 
 /** What the shades of a lot are to be: the colourway's master for what the lot is named for, expected shades by base. */
@@ -73,30 +77,59 @@ export function unitsOf(plan: Shape): (ShadeOf & { readonly label: string })[] {
   });
 }
 
+/** What came of one member, from the settled readings of it. */
+function colourOf(
+  standard: Standard | null,
+  own: readonly ShadeReading[],
+): Pick<FamilyMember, 'lab' | 'deltaE' | 'betweenBatchesDeltaE'> {
+  const under = standard ?? own[0];
+  const alike = under ? own.filter((r) => sameConditions(r, under)) : [];
+  const colour = alike.length === 0 ? undefined : lotColour(standard as Lab | null, alike);
+  return {
+    lab: colour && under ? { ...colour.lab, illuminant: under.illuminant, observer: under.observer } : null,
+    deltaE: colour?.worstDeltaE ?? null,
+    betweenBatchesDeltaE: colour?.betweenBatchesDeltaE ?? 0,
+  };
+}
+
 /**
- * The shades of a lot as a family: every group it has, and what else was read. Readings in the order they were taken;
- * those that count are the latest dry ones under the standard's own conditions.
+ * The shades of a lot as a family: every group it has, and what else was read; last what is held or refused by itself.
+ * Readings in the order they were taken; those that count are the latest dry ones under the standard's own conditions.
  */
-export function foldFamily(plan: Shape, standards: FamilyStandards, readings: readonly ShadeReading[]): FamilyMember[] {
+export function foldFamily(
+  plan: Shape,
+  standards: FamilyStandards,
+  readings: readonly ShadeReading[],
+  alone: readonly JudgedAlone[] = [],
+): FamilyMember[] {
+  const apart = setApart(alone);
+  const isLeft = (seen: ShadeOf): boolean => !apart.some(({ of }) => isWithin(seen, of));
   const settled = settledReadings(readings.map((r) => placeShade(plan, r)));
+  const left = settled.filter(isLeft);
+  const units = unitsOf(plan).filter(isLeft);
   const whole = { group: null, zone: null, piece: null };
   const known = plan.groups.length > 1 ? plan.groups.map((g) => ({ ...whole, group: g.key })) : [whole];
-  const members = new Map([...known, ...settled].map((of) => [shadeKey(of), of] as const));
-  return [...members].map(([key, { group, zone, piece }]) => {
-    const of = { group, zone, piece };
-    const standard = standardFor(plan, of, standards);
-    const own = settled.filter((r) => shadeKey(r) === key);
-    const under = standard ?? own[0];
-    const alike = under ? own.filter((r) => sameConditions(r, under)) : [];
-    const colour = alike.length === 0 ? undefined : lotColour(standard as Lab | null, alike);
-    return {
-      key,
-      label: sayShade(plan, of),
-      zone,
-      standard,
-      lab: colour && under ? { ...colour.lab, illuminant: under.illuminant, observer: under.observer } : null,
-      deltaE: colour?.worstDeltaE ?? null,
-      betweenBatchesDeltaE: colour?.betweenBatchesDeltaE ?? 0,
-    };
-  });
+  const going = apart.length === 0 ? known : known.filter(({ group }) => units.some((u) => u.group === group));
+  const members = new Map([...going, ...left].map((of) => [shadeKey(of), of] as const));
+  return [
+    ...[...members].map(([key, { group, zone, piece }]): FamilyMember => {
+      const of = { group, zone, piece };
+      const standard = standardFor(plan, of, standards);
+      const own = left.filter((r) => shadeKey(r) === key);
+      return { key, label: sayShade(plan, of), zone, standard, apart: null, ...colourOf(standard, own) };
+    }),
+    ...apart.map(({ of, verdict }): FamilyMember => {
+      const standard = standardFor(plan, of, standards);
+      const own = settled.filter((r) => isWithin(r, of));
+      const key = `${of.batch} ${shadeKey(of)}`;
+      return {
+        key,
+        label: sayAlone(plan, of),
+        zone: of.zone,
+        standard,
+        apart: verdict === 'hold' ? 'hold' : 'refuse',
+        ...colourOf(standard, own),
+      };
+    }),
+  ];
 }

@@ -14,8 +14,12 @@ export {
 } from './by-eye';
 export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
+export type { GivenVerdict, JudgedAlone } from './judged-alone';
+export { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade, setApart } from './judged-alone';
 export type { ShadeOf } from './shade-of';
 export { hasShade, mainGroup, sayShade, shadeKey } from './shade-of';
+export type { SeenStrip, StripByEye, StripLook, StripWarmth } from './strip-looks';
+export { checkStripLook, rankByEye, sayStripLookRefusal, STRIP_WARMTH_LABELS, STRIP_WARMTHS } from './strip-looks';
 export type { LotColour, ReadingState, ShadeReading, Standard, Verdict, VerdictCase, VerdictRefusal } from './verdict';
 export {
   checkVerdict,

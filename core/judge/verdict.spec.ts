@@ -99,6 +99,17 @@ describe('checkVerdict', () => {
       { rule: 'reading', readings: [read(1, 'dry')], eyes: [eye(2)] },
       'readingWanted',
     ],
+    ['all of it held or refused by itself', { units: [], readings: [] }, 'nothingLeft'],
+    [
+      'a piece by itself, seen only as part of its batch',
+      { units: [{ ...WHOLE, batch: 1, piece: '2', label: 'piece 2' }], readings: [read(1, 'dry')] },
+      undefined,
+    ],
+    [
+      'a batch of which one piece alone was seen',
+      { units: [{ ...WHOLE, batch: 1, label: 'Batch 1' }], readings: [{ ...read(1, 'dry'), piece: '2' }] },
+      'batchUnread',
+    ],
     ['held by eye, whatever the rule', { rule: 'reading', verdict: 'hold', reason: 'patchy', readings: [] }, undefined],
   ])('%s', (_name, change, code) => expect(checkVerdict({ ...good, ...change })?.code).toBe(code));
 

@@ -73,6 +73,7 @@ export type VerdictRefusal =
   | { readonly code: 'batchUnread'; readonly batches: readonly number[]; readonly message: string }
   | { readonly code: 'otherConditions'; readonly message: string }
   | { readonly code: 'stepsOpen'; readonly message: string }
+  | { readonly code: 'nothingLeft'; readonly message: string }
   | { readonly code: 'reasonMissing'; readonly message: string }
   | { readonly code: 'readingWanted'; readonly message: string }
   | { readonly code: 'secondEye'; readonly message: string };
@@ -81,7 +82,10 @@ export type VerdictRefusal =
 export interface VerdictCase {
   readonly verdict: Verdict;
   readonly reason: string;
-  /** Everything that has to be seen: each batch, and each of its shades where they differ, by name. */
+  /**
+   * Everything that has to be seen: each batch, and each of its shades where they differ, by name. What is held or
+   * refused by itself is not among them.
+   */
   readonly units: readonly (ShadeOf & { readonly label: string })[];
   /** What a shade is held against; `null` where that was not known beforehand. */
   readonly standardOf: (of: ShadeOf) => Standard | null;
@@ -93,11 +97,11 @@ export interface VerdictCase {
   readonly openSteps: number;
 }
 
-/** Whether something seen is of a unit: of that very shade, or of its batch as a whole. */
+/** Whether something seen is of a unit: of that very shade, or of what it is a part of. */
 const isOf = (seen: ShadeOf, unit: ShadeOf): boolean =>
   seen.batch === unit.batch &&
-  seen.zone === null &&
-  seen.piece === null &&
+  (seen.zone === null || seen.zone === unit.zone) &&
+  (seen.piece === null || seen.piece === unit.piece) &&
   (seen.group === null || seen.group === unit.group);
 
 /** What nobody has seen dry yet: neither read nor, where eyes count, looked at. */
@@ -146,8 +150,13 @@ export function checkVerdict(asked: VerdictCase): VerdictRefusal | undefined {
       ? undefined
       : {
           code: 'reasonMissing',
-          message: `Say why this lot is ${verdict === 'hold' ? 'held' : 'refused'}: the next one to dye it needs to know.`,
+          message: `Say why it is ${verdict === 'hold' ? 'held' : 'refused'}: the next one to dye it needs to know.`,
         };
+  if (asked.units.length === 0)
+    return {
+      code: 'nothingLeft',
+      message: 'Every part of this lot is held or refused by itself. Pass one of them, or refuse the lot.',
+    };
   if (openSteps > 0)
     return {
       code: 'stepsOpen',

@@ -6,7 +6,7 @@ import { findPlacedFault, layOutPlaced } from '../recipe/placed';
 import { sayPlacedCaution, sayPlacedFault } from '../recipe/placed-fault';
 import { bathStep, input, material, percent, planned, recipe, stockLot } from '../scaling/plan-lot.fixture';
 import type { StripTrial } from './strips';
-import { applyLevel, layStrips, levelLabel, rankStrips } from './strips';
+import { applyLevel, layLiquorStrips, layStrips, levelLabel, rankStrips } from './strips';
 import { sayStripRefusal } from './strip-refusal';
 
 describe('knot tags', () => {
@@ -44,11 +44,33 @@ const trial = (change: Partial<StripTrial> = {}): StripTrial => ({
   ...change,
 });
 
+describe('strips in bowls, by no recipe', () => {
+  const levels = ['coffee, strained', 'coffee, grounds in', 'red onion'].map((label) => ({ ...level(null), label }));
+  it('need a name for each bowl and nothing else: no balance, no shelf', () => {
+    const layout = layLiquorStrips({ totalG: null, levels });
+    if (!layout.ok) throw new Error(sayStripRefusal(layout.refusal));
+    expect(layout.strips.map((s) => [s.label, s.knots, s.weight, s.weighings.length])).toEqual([
+      ['coffee, strained', [1], null, 0],
+      ['coffee, grounds in', [2], null, 0],
+      ['red onion', [3], null, 0],
+    ]);
+  });
+  it('know their share where they were weighed together', () => {
+    const layout = layLiquorStrips({ totalG: 45, levels });
+    expect(layout.ok && layout.strips.map((s) => s.weight?.value)).toEqual([15, 15, 15]);
+  });
+  it('are two or more', () =>
+    expect(layLiquorStrips({ totalG: null, levels: levels.slice(0, 1) })).toMatchObject({
+      ok: false,
+      refusal: { code: 'numberOfStrips' },
+    }));
+});
+
 describe('strip trials', () => {
   it('cuts equal strips of a weighed total, each with its own dose and its knots', () => {
     const layout = layStrips(trial(), recipe(), materials, context);
     if (!layout.ok) throw new Error(sayStripRefusal(layout.refusal));
-    expect(layout.strips.map((s) => s.weight.value)).toEqual([10, 10, 10, 10, 10, 10]);
+    expect(layout.strips.map((s) => s.weight?.value)).toEqual([10, 10, 10, 10, 10, 10]);
     expect(layout.strips.map((s) => s.weighings.find((w) => w.materialId === 'weld')?.target.value)).toEqual([
       2.5, 5, 7.5, 10, 15, 20,
     ]);

@@ -26,6 +26,7 @@ const UNIT: Readonly<Record<StripFactor, string>> = {
   time: 'min',
   water: '',
   modifier: '% WOF',
+  liquor: '',
 };
 /** Steps whose dose a factor varies. */
 const DOSED_AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
@@ -44,12 +45,15 @@ export interface StripLevel {
   readonly label: string;
 }
 
-/** A trial as it is asked for: what varies, at which levels, and the weight of all strips together in g. */
+/**
+ * A trial as it is asked for: what varies, at which levels, and the weight of all strips together in g, which only a
+ * trial of liquors does without.
+ */
 export interface StripTrial {
   readonly factor: StripFactor;
   /** The material whose dose or source varies; `null` for time and water. */
   readonly materialId: string | null;
-  readonly totalG: number;
+  readonly totalG: number | null;
   readonly levels: readonly StripLevel[];
 }
 
@@ -58,7 +62,8 @@ export interface PlannedStrip {
   readonly number: number;
   readonly label: string;
   readonly knots: readonly number[];
-  readonly weight: Figure;
+  /** `null` where nobody weighed them: a trial of liquors needs no balance. */
+  readonly weight: Figure | null;
   readonly weighings: readonly {
     readonly stepTitle: string;
     readonly materialId: string;
@@ -75,6 +80,37 @@ export interface PlannedStrip {
 export type StripLayout =
   | { readonly ok: true; readonly strips: readonly PlannedStrip[] }
   | { readonly ok: false; readonly refusal: StripRefusal };
+
+/** Each strip in a bowl of its own, whatever is in it: nothing is worked out, and nothing leaves the shelf. */
+export function layLiquorStrips({ totalG, levels }: Pick<StripTrial, 'totalG' | 'levels'>): StripLayout {
+  const n = levels.length;
+  if (n < MIN_STRIPS || n > MAX_STRIPS)
+    return { ok: false, refusal: { code: 'numberOfStrips', min: MIN_STRIPS, max: MAX_STRIPS } };
+  const weight = totalG === null ? null : shareOf(totalG, n);
+  return {
+    ok: true,
+    strips: levels.map(({ label }, i) => ({
+      number: i + 1,
+      label,
+      knots: knotTag(i + 1),
+      weight,
+      weighings: [],
+      minutes: null,
+    })),
+  };
+}
+
+const shareOf = (totalG: number, strips: number): Figure =>
+  figure(
+    Math.round((totalG / strips) * 1000) / 1000,
+    'g',
+    'weight of all strips ÷ number of strips',
+    [
+      { name: 'all strips', value: totalG, unit: 'g', source: 'weighed dry, together' },
+      { name: 'strips', value: strips, unit: '' },
+    ],
+    ['cut alike; weigh one or two to be sure'],
+  );
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
 const MIN_STRIPS = 2;
@@ -96,8 +132,8 @@ export function layStrips(
   const refuse = (refusal: StripRefusal): StripLayout => ({ ok: false, refusal });
   if (n < MIN_STRIPS || n > MAX_STRIPS) return refuse({ code: 'numberOfStrips', min: MIN_STRIPS, max: MAX_STRIPS });
   const { totalG, factor } = trial;
-  if (!(totalG > 0)) return refuse({ code: 'notWeighed' });
-  const eachG = trial.totalG / n;
+  if (totalG === null || !(totalG > 0)) return refuse({ code: 'notWeighed' });
+  const eachG = totalG / n;
   const balanceStepG = balance.resolutionG;
   if (eachG < 20 * balanceStepG) return refuse({ code: 'tooSmall', strips: n, totalG, eachG, balanceStepG });
   const kinds = DOSED_AT[trial.factor];
@@ -109,16 +145,7 @@ export function layStrips(
     return refuse({ code: 'notDosedThere', materialName, factor });
   }
   const liquorMl = liquorVolume(eachG, recipe.liquorRatio).value;
-  const weight = figure(
-    Math.round(eachG * 1000) / 1000,
-    'g',
-    'weight of all strips ÷ number of strips',
-    [
-      { name: 'all strips', value: trial.totalG, unit: 'g', source: 'weighed dry, together' },
-      { name: 'strips', value: n, unit: '' },
-    ],
-    ['cut alike; weigh one or two to be sure'],
-  );
+  const weight = shareOf(totalG, n);
   const wanted: WantedOfStrip[] = [];
   for (const [i, level] of trial.levels.entries())
     for (const step of applyLevel(recipe.steps, trial, level))

@@ -84,6 +84,7 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     stripReadings: clean(await db.select().from(schema.stripReadings).orderBy(by(schema.stripReadings.seq))).map(
       ({ conditions, ...r }) => ({ ...r, ...conditions }),
     ),
+    stripLooks: clean(await db.select().from(schema.stripLooks).orderBy(by(schema.stripLooks.seq))),
     stripPromotions: clean(await db.select().from(schema.stripPromotions).orderBy(by(schema.stripPromotions.seq))),
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),

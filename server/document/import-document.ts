@@ -102,6 +102,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
     schema.stripReadings,
     d.stripReadings.map(({ illuminant, observer, ...r }) => ({ ...r, conditions: { illuminant, observer } })),
   );
+  await insert(schema.stripLooks, d.stripLooks);
   await insert(schema.stripPromotions, d.stripPromotions);
   await insert(schema.spoonWeighings, d.spoonWeighings);
   await insert(schema.liquorEntries, d.liquorEntries);

@@ -137,6 +137,41 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
     expect([after.summary.result, after.summary.deltaE]).toEqual([before.result, before.deltaE]);
   });
 
+  it('one piece is refused by itself, and the lot is passed without it', async () => {
+    const lot = await makeLot(studio, f, { quantityText: '2 hanks of 50 g' });
+    await dyeLot(studio, f, lot, { grams: 100 });
+    const of = { batch: 1, group: null, zone: null, piece: '2' };
+    const alone = (given: string, reason: string, rest: object = {}) =>
+      post(`/api/lots/${lot}/verdicts`, { ...verdict(given, reason), of: { ...of, ...rest } });
+    const refused = async (asked: ReturnType<typeof alone>, status: number) =>
+      ((await asked.expect(status)).body as Problem).detail;
+    expect(await refused(alone('refuse', ''), 422)).toMatch(/Say why it is refused/);
+    expect(await refused(alone('refuse', 'it bled', { piece: '70' }), 422)).toMatch(/no piece of that number/);
+    expect(await refused(alone('refuse', 'it bled', { piece: null }), 422)).toMatch(/all there is of this lot/);
+    await post(`/api/lots/${lot}/readings`, { ...reading('dry', 60), piece: '2' }).expect(200);
+    await post(`/api/lots/${lot}/readings`, reading('dry', 74.3)).expect(200);
+    expect(await refused(judge(lot, 'pass'), 422)).toMatch(/beyond the tolerance/);
+    await alone('hold', 'washed once more').expect(200);
+    await judge(lot, 'pass').expect(200);
+    const { summary, verdicts } = await read(lot);
+    expect([summary.state, summary.result?.L, (summary.deltaE ?? 9) < 2]).toEqual(['released', 74.3, true]);
+    expect(summary.family.map((m) => [m.label, m.lab?.L, m.apart])).toEqual([
+      ['', 74.3, null],
+      ['piece 2', 60, 'hold'],
+    ]);
+    expect(verdicts.map((v) => [v.verdict, v.of?.piece ?? null])).toEqual([
+      ['hold', '2'],
+      ['pass', null],
+    ]);
+    // What was held by itself still waits for its own verdict, once.
+    await alone('refuse', 'it bled').expect(200);
+    expect(await refused(alone('pass', 'after all'), 409)).toMatch(/released already/);
+    expect((await read(lot)).summary.family.at(-1)?.apart).toBe('refuse');
+    const again = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: lot };
+    const then = ((await post('/api/lots/proposal', again).expect(200)).body as Proposal).then;
+    expect(then?.said.map((s) => s.text)).toContain('piece 2: it bled');
+  });
+
   it('wool and linen in one pot are two shades, each read and judged by its own', async () => {
     const linen = newId();
     const base = {
@@ -217,6 +252,9 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
       ['Linen', 80.4],
     ]);
     expect([summary.result?.L, (summary.deltaE ?? 9) < 1]).toEqual([74.3, true]);
+    const alone = { batch: 1, group: linenKey, zone: null, piece: null };
+    const late = await post(`/api/lots/${lot}/verdicts`, { ...verdict('refuse', 'it bled'), of: alone }).expect(409);
+    expect((late.body as Problem).detail).toMatch(/released already/);
     const nowhere = { ...reading('dry'), group: 'silk' };
     expect(((await post(`/api/lots/${lot}/readings`, nowhere).expect(422)).body as Problem).detail).toMatch(
       /no such pieces/,

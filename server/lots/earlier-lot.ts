@@ -1,6 +1,6 @@
-import type { Note, Proposal, RunEntryView } from '@vestigia/contract';
+import type { LotDetail, Note, Proposal, RunEntryView } from '@vestigia/contract';
 import type { LotConditions } from '@vestigia/core';
-import { currentEntries, entriesOfKind, findRunDeviations } from '@vestigia/core';
+import { currentEntries, entriesOfKind, findRunDeviations, sayAlone } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { recipeVersions, recipes, vessels, waters } from '../db/schema';
@@ -62,7 +62,7 @@ export async function readEarlier(db: Db, lot: LotRow): Promise<EarlierLot> {
       recipeVersionId: lot.recipeVersionId,
       recipeNumber: version?.number ?? 0,
       quantityText: lot.quantityText,
-      said: whatWasSaid(entries, verdicts, await readNextNotes(db, lot.id, lot.colourwayId)),
+      said: whatWasSaid(lot.plan, entries, verdicts, await readNextNotes(db, lot.id, lot.colourwayId)),
       deviations: deviations.map((d) => ({ step: lot.plan.steps[d.stepIndex]?.title ?? '', message: d.message })),
     },
   };
@@ -70,8 +70,9 @@ export async function readEarlier(db: Db, lot: LotRow): Promise<EarlierLot> {
 
 /** Notes marked “next time”, and why it was passed, held or refused; newest first. */
 function whatWasSaid(
+  plan: LotRow['plan'],
   entries: readonly RunEntryView[],
-  verdicts: readonly { readonly reason: string; readonly at: string; readonly by: { readonly name: string } }[],
+  verdicts: LotDetail['verdicts'],
   notes: readonly Note[],
 ): NonNullable<Proposal['then']>['said'] {
   const next = entriesOfKind(currentEntries(entries), 'note')
@@ -79,7 +80,12 @@ function whatWasSaid(
     .map((e) => ({ text: e.text ?? '', by: e.by.name, at: e.at, of: 'next' as const }));
   const why = verdicts
     .filter((v) => v.reason.trim() !== '')
-    .map((v) => ({ text: v.reason, by: v.by.name, at: v.at, of: 'verdict' as const }));
+    .map((v) => ({
+      text: v.of ? `${sayAlone(plan, v.of)}: ${v.reason}` : v.reason,
+      by: v.by.name,
+      at: v.at,
+      of: 'verdict' as const,
+    }));
   const noted = notes.map((n) => ({ text: n.text, by: n.by.name, at: n.at, of: 'next' as const }));
   return [...next, ...noted, ...why].sort((a, b) => (a.at < b.at ? 1 : -1));
 }

@@ -1,4 +1,5 @@
-import type { NewEyeReading, NewReading, NewVerdict } from '@vestigia/contract';
+import type { LotState, NewEyeReading, NewReading, NewVerdict } from '@vestigia/contract';
+import type { JudgedAlone, ShadeOf } from '@vestigia/core';
 import {
   checkVerdict,
   ciede2000,
@@ -7,7 +8,13 @@ import {
   foldFamily,
   foldRun,
   hasShade,
+  isWholeLot,
+  isWithin,
+  judgedAlone,
   placeShade,
+  sayAlone,
+  seenOfRest,
+  seenOfShade,
   standardFor,
   stepState,
   unitsOf,
@@ -47,16 +54,7 @@ async function checkSeen(
       'refused',
       `This lot has ${countLabel(lot.plan.batches.length, 'batch', 'batches')}. Choose one of them.`,
     );
-  const { body } = await findVersion(db, lot.recipeVersionId);
-  const zones = (body.placed?.zones ?? []).map((z) => z.title);
-  if (!hasShade(lot.plan, seen, zones))
-    throw new Refusal(
-      'refused',
-      'That batch holds no such pieces, there is no piece of that number, or they have no such zone. Choose what the lot has.',
-      {
-        reason: 'noSuchShade',
-      },
-    );
+  await checkShade(db, lot, seen);
   const elsewhere = currentEntries(before).find(
     (r) => seen.piece !== null && r.piece === seen.piece && r.batch !== seen.batch && r.id !== seen.replacesId,
   );
@@ -71,6 +69,20 @@ async function checkSeen(
   if (!old) throw notFound('reading');
   if (!currentEntries(before).includes(old))
     throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
+}
+
+/** Refuses what is said to be of a batch, a base, a zone or a piece that the lot hasn’t. */
+async function checkShade(db: Db, lot: LotRow, of: ShadeOf): Promise<void> {
+  const { body } = await findVersion(db, lot.recipeVersionId);
+  const zones = (body.placed?.zones ?? []).map((z) => z.title);
+  if (!hasShade(lot.plan, of, zones))
+    throw new Refusal(
+      'refused',
+      'That batch holds no such pieces, there is no piece of that number, or they have no such zone. Choose what the lot has.',
+      {
+        reason: 'noSuchShade',
+      },
+    );
 }
 
 export async function recordReading(
@@ -104,24 +116,25 @@ export async function recordEye(
 export async function giveVerdict(
   db: Db,
   lotId: string,
-  { id, verdict, reason }: NewVerdict,
+  { id, verdict, of: asked, reason }: NewVerdict,
   by: By,
 ): Promise<{ id: string }> {
   const lot = await findLot(db, lotId);
-  const state = await readState(db, lotId);
-  if (state === 'released' || state === 'refused' || state === 'cancelled')
-    throw new Refusal('alreadyDone', `This lot is ${state} already; a verdict stands once given.`);
-  if (state === 'planned') throw new Refusal('refused', 'This lot has not been begun: there is nothing to judge.');
+  const of = asked && placeShade(lot.plan, asked);
+  if (of) await checkShade(db, lot, of);
+  const parts = await readParts(db, lotId, 'entries', 'readings', 'eyes', 'verdicts');
+  const alone = judgedAlone(parts.verdicts);
+  checkOpen(lot, await readState(db, lotId), of, alone);
   const [colourway] = await db.select().from(colourways).where(eq(colourways.id, lot.colourwayId));
   if (!colourway) throw notFound('colourway');
-  const parts = await readParts(db, lotId, 'entries', 'readings', 'eyes');
   const { standards, rule } = await readStandards(db, lot);
   const records = foldRun(parts.entries, lot.plan.steps.length);
-  const judged = {
+  const seen = {
     units: unitsOf(lot.plan),
     readings: currentReadings(parts.readings).map((r) => placeShade(lot.plan, r)),
     eyes: currentEyes(parts.eyes).map((r) => placeShade(lot.plan, r)),
   };
+  const judged = of ? seenOfShade(seen, of, lot.plan) : seenOfRest(seen, alone);
   const refusal = checkVerdict({
     ...judged,
     verdict,
@@ -134,11 +147,12 @@ export async function giveVerdict(
   if (refusal) throw new Refusal('refused', refusal.message, { reason: refusal.code });
   const family = foldFamily(lot.plan, standards, judged.readings);
   const far = family.flatMap((m) => m.deltaE ?? []);
-  const shown = family[0]?.lab ?? family.find((m) => m.lab)?.lab ?? null;
+  const shown = of ? null : (family[0]?.lab ?? family.find((m) => m.lab)?.lab ?? null);
   await db.insert(verdicts).values({
     id,
     lotId,
     verdict,
+    of,
     reason,
     toMaster: far.length > 0 ? Math.max(...far) : null,
     toFirst: await differenceToFirst(db, lot, shown),
@@ -147,9 +161,31 @@ export async function giveVerdict(
     at: by.now.toISOString(),
     byId: by.byId,
   });
-  if (verdict !== 'hold') await releaseReservations(db, lotId, by);
+  if (!of && verdict !== 'hold') await releaseReservations(db, lotId, by);
   await refoldProgress(db, lotId);
   return { id };
+}
+
+/** Whether a verdict may still be given: one that stands stays, of the lot and of what was judged by itself. */
+function checkOpen(
+  { plan }: Pick<LotRow, 'plan'>,
+  state: LotState,
+  of: ShadeOf | null,
+  alone: readonly JudgedAlone[],
+): void {
+  if (state === 'planned') throw new Refusal('refused', 'This lot has not been begun: there is nothing to judge.');
+  const isHeldAlone = of !== null && alone.some((v) => v.verdict === 'hold' && isWithin(of, v.of));
+  if (state === 'refused' || state === 'cancelled' || (state === 'released' && !isHeldAlone))
+    throw new Refusal('alreadyDone', `This lot is ${state} already; a verdict stands once given.`);
+  if (!of) return;
+  if (isWholeLot(plan, of))
+    throw new Refusal('refused', 'That is all there is of this lot. Give the verdict on the lot.');
+  const stands = alone.find((v) => v.verdict !== 'hold' && isWithin(of, v.of));
+  if (stands)
+    throw new Refusal(
+      'alreadyDone',
+      `${sayAlone(plan, stands.of)} was ${stands.verdict === 'pass' ? 'passed' : 'refused'} already; a verdict stands once given.`,
+    );
 }
 
 /** How far a lot lies from the first of its line, ΔE00. */

@@ -59,7 +59,7 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     ),
   verdicts: (lotId) =>
     list(
-      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on)`,
+      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'of', v.of, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on)`,
       sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`,
       sql`v.seq`,
     ),

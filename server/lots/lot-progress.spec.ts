@@ -1,5 +1,5 @@
 import type { ReadingView, RunEntryView } from '@vestigia/contract';
-import type { LotPlan } from '@vestigia/core';
+import type { LotPlan, ShadeOf } from '@vestigia/core';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { LotFacts } from './lot-progress';
@@ -69,7 +69,7 @@ const read = (batch: number, state: ReadingView['state'], L: number, rest: Parti
   replacesId: null,
   ...rest,
 });
-const said = (verdict: 'pass' | 'hold' | 'refuse', at = AT) => ({ verdict, at });
+const said = (verdict: 'pass' | 'hold' | 'refuse', at = AT, of: ShadeOf | null = null) => ({ verdict, at, of });
 const facts = (change: Partial<LotFacts> = {}): LotFacts => ({
   lot: { id: 'l', plan, at: AT },
   standards: { master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' }, expected: [] },
@@ -141,6 +141,21 @@ describe('foldProgress', () => {
       deltaE: judged.deltaE,
     });
     expect(foldProgress(facts({ entries: done, readings: faded, verdicts: [said('hold')] })).deltaE).toBeGreaterThan(5);
+  });
+
+  it('goes on without a piece that is refused by itself, whose colour stays as it was refused', () => {
+    const piece = { batch: 1, group: null, zone: null, piece: '2' };
+    const readings = [read(1, 'dry', 60.5), read(1, 'dry', 75, { piece: '2' })];
+    const verdicts = [said('refuse', AT, piece)];
+    const after = read(1, 'washed', 85, { piece: '2', at: '2026-07-01T00:00:00.000Z' });
+    const alone = foldProgress(facts({ entries: done, readings: [...readings, after], verdicts }));
+    expect([alone.state, alone.result?.L, (alone.deltaE ?? 9) < 1]).toEqual(['toJudge', 60.5, true]);
+    expect(alone.family?.map((m) => [m.label, m.lab?.L, m.apart])).toEqual([
+      ['', 60.5, null],
+      ['piece 2', 75, 'refuse'],
+    ]);
+    const passed = [...verdicts, said('pass', AT)];
+    expect(foldProgress(facts({ entries: done, readings, verdicts: passed })).state).toBe('released');
   });
 
   it('is the same however often it is folded, and never moves backwards as entries are added', () => {

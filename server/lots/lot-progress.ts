@@ -1,12 +1,15 @@
 import type { EyeReadingView, LotDetail, LotState, ReadingView, RunEntryView } from '@vestigia/contract';
-import type { FamilyStandards, KeptPlan, LotPlan, StepRecord } from '@vestigia/core';
+import type { FamilyStandards, KeptPlan, LotPlan, ShadeOf, StepRecord } from '@vestigia/core';
 import {
   completePlan,
   findRunDeviations,
   foldFamily,
   foldRun,
   hottestC,
+  isWithin,
+  judgedAlone,
   nextStepIndex,
+  placeShade,
   currentEntries,
   stepState,
 } from '@vestigia/core';
@@ -28,7 +31,7 @@ export interface LotFacts {
   readonly readings: readonly ReadingView[];
   readonly eyes: readonly EyeReadingView[];
   /** Verdicts in the order they were given. */
-  readonly verdicts: readonly Pick<LotDetail['verdicts'][number], 'verdict' | 'at'>[];
+  readonly verdicts: readonly Pick<LotDetail['verdicts'][number], 'verdict' | 'of' | 'at'>[];
 }
 
 /** Folds everything recorded of a lot into where it stands. Pure: the same facts always give the same progress. */
@@ -40,10 +43,13 @@ export function foldProgress({ lot, standards, entries, readings, eyes, verdicts
   const nextStep = next === undefined ? undefined : steps[next];
   const cancelled = currentEntries(entries).some((e) => e.kind === 'cancel');
   // A piece read again later, faded or washed, adds to its history; what was judged stays as it was judged.
-  const judgedAt = given.find((v) => v.verdict !== 'hold')?.at ?? NEVER;
-  const judged = <T extends { readonly at: string }>(all: readonly T[]): T[] => all.filter((r) => r.at <= judgedAt);
-  const family = foldFamily(plan, standards, currentReadings(judged(readings)));
-  const read = family.filter((m) => m.lab !== null);
+  const final = given.filter((v) => v.verdict !== 'hold');
+  const judged = <T extends ShadeOf & { readonly at: string }>(all: readonly T[]): T[] =>
+    all.filter((r) => final.every(({ of, at }) => r.at <= at || (of !== null && !isWithin(placeShade(plan, r), of))));
+  const ofLot = given.filter((v) => v.of === null);
+  const family = foldFamily(plan, standards, currentReadings(judged(readings)), judgedAlone(given));
+  const going = family.filter((m) => m.apart === null);
+  const read = going.filter((m) => m.lab !== null);
   const seen = currentEyes(judged(eyes)).filter((e) => e.state !== 'wet');
   const hasDeviation = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
   return {
@@ -51,7 +57,7 @@ export function foldProgress({ lot, standards, entries, readings, eyes, verdicts
     state: cancelled
       ? 'cancelled'
       : stateOf(
-          given.at(-1)?.verdict,
+          ofLot.at(-1)?.verdict,
           next,
           entries.some((e) => e.kind === 'start' || e.kind === 'skip'),
         ),
@@ -73,17 +79,15 @@ export function foldProgress({ lot, standards, entries, readings, eyes, verdicts
             attended: nextStep.attended,
           },
     // The lot shows as the shade it is named for; it lies as far from what was wanted as its furthest shade.
-    result: family[0]?.lab ?? read[0]?.lab ?? null,
+    result: going[0]?.lab ?? read[0]?.lab ?? null,
     deltaE: read.some((m) => m.deltaE !== null) ? Math.max(...read.map((m) => m.deltaE ?? 0)) : null,
-    family: family.length > 1 ? family.map(({ label, lab, deltaE }) => ({ label, lab, deltaE })) : null,
+    family: family.length > 1 ? family.map(({ label, lab, deltaE, apart }) => ({ label, lab, deltaE, apart })) : null,
     seen: read.length === 0 ? (seen.at(-1)?.seen ?? null) : null,
     lastAt: entries.at(-1)?.recordedAt ?? lot.at,
   };
 }
 
 const HOT_C = 45;
-/** Later than every instant that is written in full. */
-const NEVER = '9999';
 
 /** Steps in work, with their pauses put off: what the pot line shows and what must not be forgotten. */
 function runningOf(plan: LotPlan, records: readonly StepRecord[]): RunningOfLot[] {
@@ -123,7 +127,7 @@ function stateOf(verdict: 'pass' | 'hold' | 'refuse' | undefined, next: number |
 export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
   const lot = await findLot(db, lotId);
   const given = await db
-    .select({ verdict: verdicts.verdict, at: verdicts.at })
+    .select({ verdict: verdicts.verdict, of: verdicts.of, at: verdicts.at })
     .from(verdicts)
     .where(eq(verdicts.lotId, lotId))
     .orderBy(asc(verdicts.seq));

@@ -73,7 +73,7 @@ export async function readLotSummaries(
     // Dyed without one, a lot goes by the first that came.
     master: ownMaster ?? firstMaster ?? r.master,
     tag: lotTag(number),
-    family: r.family ?? [],
+    family: (r.family ?? []).map((m) => ({ ...m, apart: m.apart ?? null })),
     at: iso(r.at),
     recordedAt: r.recordedAt === null ? null : iso(r.recordedAt),
     pieceWeightG: convertMilligramsToGrams(pieceWeightMg),

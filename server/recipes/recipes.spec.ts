@@ -198,6 +198,61 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       .expect(200);
   });
 
+  describe('strips in bowls, placed by eye', () => {
+    const bowls = (rest: object = {}) =>
+      stripTrial(f, {
+        recipeVersionId: null,
+        factor: 'liquor',
+        materialId: null,
+        totalText: '',
+        levels: ['coffee', 'coffee, grounds in', 'red onion'].map((label) => ({ value: null, refId: null, label })),
+        ...rest,
+      });
+    const look = (seen: object[], rest: object = {}) => ({
+      id: newId(),
+      state: 'dry',
+      light: 'daylight',
+      seen: seen.map((s) => ({ warmth: 'between', evenness: 'even', goodFor: '', ...s })),
+      replacesId: null,
+      ...rest,
+    });
+    it('need no recipe, no balance and no instrument', async () => {
+      const id = await created('/api/strip-trials', bowls());
+      await created(`/api/strip-trials/${id}/looks`, look([{ number: 1, place: 1 }], { state: 'wet' }));
+      const first = await created(`/api/strip-trials/${id}/looks`, look([{ number: 3, place: 1 }]));
+      const again = look([{ number: 3, place: 2, warmth: 'warm', goodFor: 'backing' }], { replacesId: first });
+      await created(`/api/strip-trials/${id}/looks`, again);
+      await post(`/api/strip-trials/${id}/looks`, { ...again, id: newId() }).expect(409);
+      const trial = await get<StripTrialDetail>(`/api/strip-trials/${id}`);
+      expect([trial.summary.recipeVersionId, trial.summary.seen, trial.totalG]).toEqual([null, 2, null]);
+      expect(trial.layout.map((s) => [s.label, s.weight])).toContainEqual(['red onion', null]);
+      expect(trial.looks.map((l) => l.state)).toEqual(['wet', 'dry', 'dry']);
+      const promoted = await post(`/api/strip-trials/${id}/promotions`, {
+        id: newId(),
+        number: 3,
+        name: null,
+        recipeId: newId(),
+      }).expect(422);
+      expect((promoted.body as Problem).detail).toMatch(/by no recipe/);
+    });
+    it.each<[string, object, RegExp]>([
+      ['a strip that there is not', look([{ number: 4, place: 1 }]), /has 3 strips/],
+      ['nothing', look([]), /at least one strip/],
+      ['somebody else’s word', look([{ number: 1, place: 1 }], { replacesId: newId() }), /said yourself/],
+    ])('refuse %s', async (_name, said, sentence) => {
+      const id = await created('/api/strip-trials', bowls());
+      expect(((await post(`/api/strip-trials/${id}/looks`, said).expect(422)).body as Problem).detail).toMatch(
+        sentence,
+      );
+    });
+    it('are the only ones without a recipe and a weight', async () => {
+      const without = await post('/api/strip-trials', stripTrial(f, { recipeVersionId: null })).expect(422);
+      expect((without.body as Problem).detail).toMatch(/Choose the recipe/);
+      const unweighed = await post('/api/strip-trials', stripTrial(f, { totalText: '' })).expect(422);
+      expect((unweighed.body as Problem).detail).toMatch(/Weigh all strips together/);
+    });
+  });
+
   describe('strip trials', () => {
     let id: string;
     const read = (): Promise<StripTrialDetail> => get(`/api/strip-trials/${id}`);
@@ -206,7 +261,7 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
     it('lays out equal strips with their knots and what each is weighed', async () => {
       const { layout } = await read();
       expect(
-        layout.map((s) => [s.weight.value, s.knots, s.weighings.find((w) => w.materialId === f.weld)?.target.value]),
+        layout.map((s) => [s.weight?.value, s.knots, s.weighings.find((w) => w.materialId === f.weld)?.target.value]),
       ).toEqual([
         [20, [1], 5],
         [20, [2], 10],

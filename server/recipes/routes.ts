@@ -5,7 +5,14 @@ import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { assertRecipeShown, assertVersionShown, veilFor } from '../studio/veil';
 import { keepRecipeTo } from './keep-private';
 import { readRecipes, readVersion } from './recipes-store';
-import { addStripTrial, promoteStrip, readStripTrial, readStripTrials, recordStripReading } from './strip-trials';
+import {
+  addStripTrial,
+  promoteStrip,
+  readStripTrial,
+  readStripTrials,
+  recordStripLook,
+  recordStripReading,
+} from './strip-trials';
 import { addRecipe, addVersion, recordProof, setRecipeStatus } from './write-versions';
 
 export function recipesRoutes(routes: Routes): void {
@@ -22,7 +29,9 @@ export function recipesRoutes(routes: Routes): void {
   routes.reads(api.checkRecipeFile, ({ db, body }) => checkRecipeFile(db, body));
   routes.reads(api.stripTrials, async ({ db, person }) => {
     const veil = await veilFor(db, person.id);
-    return (await readStripTrials(db)).filter((t) => !veil?.versionIds.has(t.recipeVersionId));
+    return (await readStripTrials(db)).filter(
+      (t) => t.recipeVersionId === null || !veil?.versionIds.has(t.recipeVersionId),
+    );
   });
   routes.reads(api.stripTrial, async ({ db, id, person }) => {
     await assertTrialShown(db, id, person.id);
@@ -52,8 +61,12 @@ export function recipesRoutes(routes: Routes): void {
     importRecipe(db, body, { now, byId: person.id }),
   );
   routes.writes(api.addStripTrial, ['recipes'], async ({ db, body, now, person }) => {
-    await assertVersionShown(db, body.recipeVersionId, person.id);
+    if (body.recipeVersionId !== null) await assertVersionShown(db, body.recipeVersionId, person.id);
     return addStripTrial(db, body, { now, byId: person.id });
+  });
+  routes.writes(api.recordStripLook, ['recipes'], async ({ db, id, body, now, person }) => {
+    await assertTrialShown(db, id, person.id);
+    return recordStripLook(db, id, body, { now, byId: person.id });
   });
   routes.writes(api.recordStripReading, ['recipes'], async ({ db, id, body, now, person }) => {
     await assertTrialShown(db, id, person.id);
@@ -68,5 +81,5 @@ export function recipesRoutes(routes: Routes): void {
 /** A trial is of its recipe: kept from whom that is kept. */
 async function assertTrialShown(db: Db, trialId: string, personId: string): Promise<void> {
   const { summary } = await readStripTrial(db, trialId);
-  await assertVersionShown(db, summary.recipeVersionId, personId);
+  if (summary.recipeVersionId !== null) await assertVersionShown(db, summary.recipeVersionId, personId);
 }

@@ -1,4 +1,5 @@
 import type {
+  NewStripLook,
   NewStripReading,
   NewStripTrial,
   RecipeBody,
@@ -6,10 +7,14 @@ import type {
   StripTrialDetail,
   StripTrialSummary,
 } from '@vestigia/contract';
+import type { StripLayout } from '@vestigia/core';
 import {
   applyLevel,
+  checkStripLook,
   convertGramsToMilligrams,
+  layLiquorStrips,
   layStrips,
+  sayStripLookRefusal,
   sayStripRefusal,
   rankStrips,
   readWeight,
@@ -19,7 +24,16 @@ import {
 import { asc, desc, eq, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
-import { people, recipeVersions, recipes, stockLots, stripPromotions, stripReadings, stripTrials } from '../db/schema';
+import {
+  people,
+  recipeVersions,
+  recipes,
+  stockLots,
+  stripLooks,
+  stripPromotions,
+  stripReadings,
+  stripTrials,
+} from '../db/schema';
 import { studioToday } from '../studio/studio-store';
 import { Refusal, notFound } from '../shared/problem';
 import { findMaterial } from '../stores/materials-store';
@@ -39,22 +53,24 @@ export async function readStripTrials(db: Db, id?: string): Promise<StripTrialSu
       number: recipeVersions.number,
       byId: people.id,
       byName: people.name,
-      read: sql<number>`(SELECT count(DISTINCT number)::int FROM strip_readings r WHERE r.trial_id = ${stripTrials.id})`,
+      seen: sql<number>`(SELECT count(DISTINCT n)::int FROM (
+        SELECT number AS n FROM strip_readings r WHERE r.trial_id = ${stripTrials.id}
+        UNION ALL SELECT (s->>'number')::int FROM strip_looks l, jsonb_array_elements(l.seen) s WHERE l.trial_id = ${stripTrials.id}) q)`,
     })
     .from(stripTrials)
-    .innerJoin(recipeVersions, eq(recipeVersions.id, stripTrials.recipeVersionId))
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .leftJoin(recipeVersions, eq(recipeVersions.id, stripTrials.recipeVersionId))
+    .leftJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .innerJoin(people, eq(people.id, stripTrials.byId))
     .where(id === undefined ? undefined : eq(stripTrials.id, id))
     .orderBy(desc(stripTrials.seq));
-  return rows.map(({ trial, recipeName, number, byId, byName, read }) => ({
+  return rows.map(({ trial, recipeName, number, byId, byName, seen }) => ({
     id: trial.id,
     name: trial.name,
-    recipe: `${recipeName}, version ${number}`,
+    recipe: recipeName === null ? '' : `${recipeName}, version ${number}`,
     recipeVersionId: trial.recipeVersionId,
     factor: trial.factor,
     strips: trial.levels.length,
-    read,
+    seen,
     at: iso(trial.at),
     by: { id: byId, name: byName },
   }));
@@ -92,6 +108,12 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
       .filter((r) => sameConditions(r, undyed))
       .map((r) => [r.number, r]),
   );
+  const looks = await db
+    .select({ look: stripLooks, byId: people.id, byName: people.name })
+    .from(stripLooks)
+    .innerJoin(people, eq(people.id, stripLooks.byId))
+    .where(eq(stripLooks.trialId, id))
+    .orderBy(asc(stripLooks.seq));
   const promoted = await db
     .select({
       number: stripPromotions.number,
@@ -108,7 +130,7 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
   return {
     summary,
     note: trial.note,
-    totalG: trial.totalMg / 1000,
+    totalG: trial.totalMg === null ? null : trial.totalMg / 1000,
     materialId: trial.materialId,
     base: { id: base.id, name: base.name, undyed },
     water: waters.find((w) => w.id === trial.waterId)?.name ?? '',
@@ -116,6 +138,11 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
     layout: trial.layout as StripTrialDetail['layout'],
     readings,
     ranked: rankStrips([...status.values()], undyed, null),
+    looks: looks.map(({ look: { seq: _seq, trialId: _trial, byId: _by, ...look }, byId, byName }) => ({
+      ...look,
+      at: iso(look.at),
+      by: { id: byId, name: byName },
+    })),
     promoted: promoted.map((p) => ({
       number: p.number,
       versionId: p.versionId,
@@ -130,11 +157,37 @@ export async function addStripTrial(
   { totalText, ...trial }: NewStripTrial,
   { now, byId }: By,
 ): Promise<{ id: string }> {
-  const version = await findVersion(db, trial.recipeVersionId);
   const base = await findMaterial(db, trial.baseMaterialId);
   if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
-  const total = readWeight(totalText);
-  if (!total.ok) throw new Refusal('refused', total.message, { reason: total.code });
+  const total = totalText === '' ? null : readWeight(totalText);
+  if (total?.ok === false) throw new Refusal('refused', total.message, { reason: total.code });
+  const totalG = total?.weightG ?? null;
+  const layout =
+    trial.factor === 'liquor'
+      ? layLiquorStrips({ totalG, levels: trial.levels })
+      : await layByRecipe(db, { ...trial, totalG }, now);
+  if (!layout.ok) throw new Refusal('refused', sayStripRefusal(layout.refusal), { reason: 'trial' });
+  await db.insert(stripTrials).values({
+    ...trial,
+    recipeVersionId: trial.factor === 'liquor' ? null : trial.recipeVersionId,
+    totalMg: totalG === null ? null : convertGramsToMilligrams(totalG),
+    layout: [...layout.strips],
+    at: now.toISOString(),
+    byId,
+  });
+  return { id: trial.id };
+}
+
+async function layByRecipe(
+  db: Db,
+  trial: Omit<NewStripTrial, 'totalText'> & { readonly totalG: number | null },
+  now: Date,
+): Promise<StripLayout> {
+  if (trial.recipeVersionId === null)
+    throw new Refusal('refused', 'Choose the recipe whose strips these are; only liquors in bowls need none.', {
+      reason: 'trial',
+    });
+  const version = await findVersion(db, trial.recipeVersionId);
   const room = await readRoom(db);
   const water = trial.waterId === null ? null : (room.waters.find((w) => w.id === trial.waterId) ?? null);
   const ids = [
@@ -143,21 +196,12 @@ export async function addStripTrial(
   ];
   const known = await readPlanMaterials(db, ids);
   if (trial.factor === 'source') await checkSources(db, trial);
-  const layout = layStrips(
-    { factor: trial.factor, materialId: trial.materialId, totalG: total.weightG, levels: trial.levels },
+  return layStrips(
+    trial,
     { id: version.id, recipeName: version.recipeName, number: version.number, ...version.body },
     [...new Set(ids)].map((id) => known.forPlan(id)),
     { balance: room.balance, water, today: await studioToday(db, now) },
   );
-  if (!layout.ok) throw new Refusal('refused', sayStripRefusal(layout.refusal), { reason: 'trial' });
-  await db.insert(stripTrials).values({
-    ...trial,
-    totalMg: convertGramsToMilligrams(total.weightG),
-    layout: [...layout.strips],
-    at: now.toISOString(),
-    byId,
-  });
-  return { id: trial.id };
 }
 
 async function checkSources(
@@ -196,6 +240,25 @@ export async function recordStripReading(
   return { id: reading.id };
 }
 
+/** Records how somebody’s eye placed the strips, wet or dry. */
+export async function recordStripLook(
+  db: Db,
+  trialId: string,
+  look: NewStripLook,
+  { now, byId }: By,
+): Promise<{ id: string }> {
+  const trial = await findTrial(db, trialId);
+  const refusal = checkStripLook(look.seen, trial.levels.length);
+  if (refusal) throw new Refusal('refused', sayStripLookRefusal(refusal), { reason: refusal.code });
+  if (look.replacesId !== null) {
+    const [old] = await db.select().from(stripLooks).where(eq(stripLooks.id, look.replacesId));
+    if (old?.trialId !== trialId || old.byId !== byId)
+      throw new Refusal('refused', 'A correction names something you said yourself of these strips. Choose it again.');
+  }
+  await db.insert(stripLooks).values({ ...look, trialId, at: now.toISOString(), byId });
+  return { id: look.id };
+}
+
 /** One strip becomes a recipe version: the chain with that strip's level in it, a trial still to be proven. */
 export async function promoteStrip(
   db: Db,
@@ -206,6 +269,14 @@ export async function promoteStrip(
   const trial = await findTrial(db, trialId);
   const level = trial.levels[number - 1];
   if (!level) throw new Refusal('refused', `This trial has ${trial.levels.length} strips. Choose one of them.`);
+  if (trial.recipeVersionId === null)
+    throw new Refusal(
+      'refused',
+      'These liquors were by no recipe. Write one of the strip you like, and say what was in it.',
+      {
+        reason: 'noRecipe',
+      },
+    );
   const version = await findVersion(db, trial.recipeVersionId);
   const steps = applyLevel(version.body.steps, trial, level) as RecipeBody['steps'];
   const body: RecipeBody = {

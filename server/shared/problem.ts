@@ -73,6 +73,7 @@ const CONSTRAINT_MESSAGES: Readonly<Record<string, readonly [ProblemCode, string
   heat_sources_name_unique: ['refused', 'A heat source has that name already. Choose another.'],
   vessels_heat_source_id_heat_sources_id_fk: ['notFound', 'That heat source is not here any more. Choose another.'],
   strip_trials_name_unique: ['refused', 'A strip trial has that name already. Choose another.'],
+  strip_looks_replaces_id_unique: ['alreadyDone', 'That was corrected already. Correct the newest one.'],
   strip_readings_replaces_id_unique: ['alreadyDone', 'That reading was corrected already. Correct the newest one.'],
   waters_name_unique: ['refused', 'A water source has that name already. Choose another.'],
   materials_name_unique: [

@@ -9,7 +9,7 @@ export { studio, heatSources, vessels, waters } from './room';
 export { materials, spoonWeighings, stockLots, stocktakes } from './materials';
 export { notes } from './notes';
 export { recipes, recipeVersions, recipeStatuses, proofs } from './recipes';
-export { stripTrials, stripReadings, stripPromotions } from './strip-trials';
+export { stripTrials, stripLooks, stripReadings, stripPromotions } from './strip-trials';
 export type { RunningOfLot } from './lots';
 export { colourways, masters, lots, runEntries, readings, eyeReadings, verdicts, lotProgress } from './lots';
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';

@@ -1,4 +1,4 @@
-import type { LotExtras, WaterSource } from '@vestigia/contract';
+import type { LotExtras, LotSummary, WaterSource } from '@vestigia/contract';
 import type {
   ColourConditions,
   EyeSeen,
@@ -9,6 +9,7 @@ import type {
   LotPlan,
   ReadingState,
   RunEntry,
+  ShadeOf,
   ZoneStandard,
 } from '@vestigia/core';
 import { boolean, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
@@ -182,6 +183,8 @@ export const verdicts = pgTable(
       .notNull()
       .references(() => lots.id),
     verdict: text('verdict').$type<'pass' | 'hold' | 'refuse'>().notNull(),
+    /** The shade that is judged by itself; `null`: the lot. */
+    of: jsonb('of').$type<ShadeOf>(),
     reason: text('reason').notNull().default(''),
     toMaster: real('to_master'),
     toFirst: real('to_first'),
@@ -243,7 +246,7 @@ export const lotProgress = pgTable(
     result: jsonb('result').$type<Lab & ColourConditions>(),
     deltaE: real('delta_e'),
     /** The lot’s shades, where it has several or one was told apart; what an eye said last, where nothing was read. */
-    family: jsonb('family').$type<{ label: string; lab: (Lab & ColourConditions) | null; deltaE: number | null }[]>(),
+    family: jsonb('family').$type<LotSummary['family']>(),
     seen: jsonb('seen').$type<EyeSeen>(),
     lastAt: instant('last_at').notNull(),
   },

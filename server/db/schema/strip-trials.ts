@@ -1,4 +1,4 @@
-import type { ColourConditions, Lab, PlannedStrip, StripFactor, StripLevel } from '@vestigia/core';
+import type { ColourConditions, EyeSeen, Lab, PlannedStrip, SeenStrip, StripFactor, StripLevel } from '@vestigia/core';
 import { index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
 import { people } from './people';
@@ -10,16 +10,15 @@ export const stripTrials = pgTable('strip_trials', {
   seq: seq(),
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique(),
-  recipeVersionId: uuid('recipe_version_id')
-    .notNull()
-    .references(() => recipeVersions.id),
+  /** `null`: liquors in bowls, by no recipe. */
+  recipeVersionId: uuid('recipe_version_id').references(() => recipeVersions.id),
   baseMaterialId: uuid('base_material_id')
     .notNull()
     .references(() => materials.id),
   waterId: uuid('water_id'),
   factor: text('factor').$type<StripFactor>().notNull(),
   materialId: uuid('material_id').references(() => materials.id),
-  totalMg: amount('total_mg').notNull(),
+  totalMg: amount('total_mg'),
   levels: jsonb('levels').$type<StripLevel[]>().notNull(),
   layout: jsonb('layout').$type<PlannedStrip[]>().notNull(),
   note: text('note').notNull().default(''),
@@ -49,6 +48,27 @@ export const stripReadings = pgTable(
       .references(() => people.id),
   },
   (t) => [index('strip_readings_trial').on(t.trialId)],
+);
+
+/** Append-only: strips laid side by side, as an eye placed them. */
+export const stripLooks = pgTable(
+  'strip_looks',
+  {
+    seq: seq(),
+    id: uuid('id').primaryKey(),
+    trialId: uuid('trial_id')
+      .notNull()
+      .references(() => stripTrials.id),
+    state: text('state').$type<'wet' | 'dry'>().notNull(),
+    light: text('light').$type<EyeSeen['light']>().notNull(),
+    seen: jsonb('seen').$type<SeenStrip[]>().notNull(),
+    replacesId: uuid('replaces_id').unique(),
+    at: instant('at').notNull(),
+    byId: uuid('by_id')
+      .notNull()
+      .references(() => people.id),
+  },
+  (t) => [index('strip_looks_trial').on(t.trialId)],
 );
 
 /** Append-only: the recipe version that was made of a strip. */

@@ -21,8 +21,11 @@ import {
   describeColour,
   describeDifference,
   foldFamily,
+  judgedAlone,
   placeShade,
+  sayAlone,
   sayShade,
+  seenOfRest,
   standardFor,
   unitsOf,
   unseenUnits,
@@ -106,7 +109,7 @@ export class JudgePage {
   protected readonly family = computed(() => {
     const l = this.lot.value();
     if (!l) return [];
-    const family = foldFamily(l.plan, this.standards(), this.status());
+    const family = foldFamily(l.plan, this.standards(), this.status(), judgedAlone(l.verdicts));
     return family.length > 1 ? family : [];
   });
   /** One reading of a lot whose colourway waits becomes its master. */
@@ -160,24 +163,26 @@ export class JudgePage {
 
   /** What a verdict is checked against, as the server checks it. */
   private judged(l: LotDetail): Parameters<typeof unseenUnits>[0] {
-    return {
+    const seen = {
       units: unitsOf(l.plan),
       readings: this.status().map((r) => placeShade(l.plan, r)),
       eyes: currentEntries(l.eyes).map((e) => placeShade(l.plan, { ...e, byId: e.by.id })),
-      rule: l.judgeRule,
     };
+    return { ...seenOfRest(seen, judgedAlone(l.verdicts)), rule: l.judgeRule };
   }
 
   /** The lot as a whole, when every batch has settled. */
   protected readonly whole = computed(() => {
     const l = this.lot.value();
     if (!l) return '';
-    const unseen = unseenUnits(this.judged(l)).length;
-    const units = unitsOf(l.plan).length;
+    const judged = this.judged(l);
+    const unseen = unseenUnits(judged).length;
+    const units = judged.units.length;
     if (unseen > 0) return `Seen dry: ${units - unseen} of ${units}.`;
-    const family = foldFamily(l.plan, this.standards(), this.status());
+    const alone = judgedAlone(l.verdicts);
+    const family = foldFamily(l.plan, this.standards(), this.status(), alone).filter((m) => m.apart === null);
     const far = family.flatMap((m) => m.deltaE ?? []);
-    const apart = Math.max(...family.map((m) => m.betweenBatchesDeltaE));
+    const apart = Math.max(0, ...family.map((m) => m.betweenBatchesDeltaE));
     const between = l.plan.batches.length > 1 ? ` Between batches: ${apart.toFixed(2)}.` : '';
     return far.length === 0
       ? `There is no master to hold it against.${between}`
@@ -209,6 +214,17 @@ export class JudgePage {
   protected readonly b = signal<number | null>(null);
   protected readonly replaces = signal<ReadingView | undefined>(undefined);
   protected readonly reason = signal('');
+  /** Whether the verdict is of one shade by itself, and of which. */
+  protected readonly isAlone = signal(false);
+  protected readonly alone = signal(WHOLE);
+  /** Once the lot is passed, only what was held by itself still waits for a verdict. */
+  protected readonly heldAlone = computed(() =>
+    judgedAlone(this.lot.value()?.verdicts ?? []).filter((v) => v.verdict === 'hold'),
+  );
+  protected readonly given = computed(() => {
+    const l = this.lot.value();
+    return (l?.verdicts ?? []).map((v) => ({ ...v, name: l && v.of ? sayAlone(l.plan, v.of) : '' }));
+  });
   private readingId = newId();
   private verdictId = newId();
 
@@ -272,12 +288,18 @@ export class JudgePage {
     });
   }
 
-  protected give(verdict: Verdict): void {
+  protected nameOf(of: ShadeOf): string {
+    const l = this.lot.value();
+    return l ? sayAlone(l.plan, of) : '';
+  }
+
+  protected give(verdict: Verdict, of = this.isAlone() ? this.alone() : null): void {
     this.judging.run(
-      this.api.post('/api/lots/{id}/verdicts', { id: this.verdictId, verdict, reason: this.reason() }, this.id()),
+      this.api.post('/api/lots/{id}/verdicts', { id: this.verdictId, verdict, of, reason: this.reason() }, this.id()),
       () => {
         this.verdictId = newId();
         this.reason.set('');
+        this.isAlone.set(false);
         this.lot.reload();
       },
     );

@@ -8,7 +8,7 @@ import { sayShade } from '@vestigia/core';
 
 export const WHOLE: ShadeOf = { batch: 1, group: null, zone: null, piece: null };
 
-/** What of a lot is looked at: batch, its base and part where they differ, a single piece by its mark. */
+/** What of a lot is looked at: batch, its base and part where they differ, a zone, a single piece by its mark. */
 @Component({
   selector: 'vs-shade-choice',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
@@ -33,6 +33,17 @@ export const WHOLE: ShadeOf = { batch: 1, group: null, zone: null, piece: null }
           <option [ngValue]="null">the batch as a whole</option>
           @for (g of groups(); track g.key) {
             <option [ngValue]="g.key">{{ g.label }}</option>
+          }
+        </select></mat-form-field
+      >
+    }
+    @if (zones().length > 0) {
+      <mat-form-field
+        ><mat-label>Zone</mat-label
+        ><select matNativeControl [ngModel]="shade().zone" (ngModelChange)="set({ zone: $event })" name="zone">
+          <option [ngValue]="null">no one zone</option>
+          @for (z of zones(); track z) {
+            <option [ngValue]="z">{{ z }}</option>
           }
         </select></mat-form-field
       >
@@ -63,6 +74,8 @@ export class ShadeChoice {
     if (plan.groups.length <= 1) return [];
     return here.map(({ key }) => ({ key, label: sayShade(plan, { group: key, zone: null, piece: null }) }));
   });
+
+  protected readonly zones = computed(() => (this.lot().plan.placed?.zones ?? []).map((z) => z.title));
 
   protected set(change: Partial<ShadeOf>): void {
     this.shade.update((shade) => ({ ...shade, ...change }));

@@ -23,6 +23,10 @@ import {
   formatMoney,
   formatWeight,
   layOutPlaced,
+  placeShade,
+  sayAlone,
+  sayShade,
+  standardFor,
   STRAIN_LABELS,
   sayCourse,
   sayMinutes,
@@ -228,13 +232,20 @@ export class LotPage {
     const l = this.lot.value();
     if (!l) return [];
     const replaced = new Set(l.readings.map((r) => r.replacesId));
+    const standards = { master: l.summary.master, expected: l.expected, zones: l.zoneStandards };
     return l.readings
       .filter((r) => !replaced.has(r.id))
       .map((r) => ({
         ...r,
         under: { ...r.lab, illuminant: r.illuminant, observer: r.observer },
-        label: r.state === 'wet' ? 'still wet' : toMaster(l.summary.master, r.lab),
+        of: [`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
+        label:
+          r.state === 'wet' ? 'still wet' : toStandard(standardFor(l.plan, placeShade(l.plan, r), standards), r.lab),
       }));
+  });
+  protected readonly verdicts = computed(() => {
+    const l = this.lot.value();
+    return (l?.verdicts ?? []).map((v) => ({ ...v, name: l && v.of ? sayAlone(l.plan, v.of) : '' }));
   });
 
   constructor() {
@@ -290,9 +301,9 @@ export class LotPage {
   protected readonly stateClass = (l: LotDetail): string => lotStateClass(l.summary.state);
 }
 
-/** How far a colour lies from the master, in figures and words; in words alone where there is no master. */
-function toMaster(master: LabUnder | null, lab: Lab): string {
-  if (!master) return describeColour(lab);
-  const { deltaE, summary } = describeDifference(master, lab);
+/** How far a colour lies from what it was to be, in figures and words; in words alone where nobody said. */
+function toStandard(standard: LabUnder | null, lab: Lab): string {
+  if (!standard) return describeColour(lab);
+  const { deltaE, summary } = describeDifference(standard, lab);
   return `ΔE00 ${deltaE.toFixed(2)}, ${summary}`;
 }

@@ -42,6 +42,8 @@ export class NewStripTrialPage {
   protected readonly factor = signal<StripFactor>('dose');
   protected readonly total = signal('');
   protected readonly quantityText = signal('');
+  /** Liquors as people name them, one a line. */
+  protected readonly bowls = signal('');
   protected readonly note = signal('');
   /** Jars or waters ticked; a new factor begins anew. */
   protected readonly chosen = linkedSignal<StripFactor, readonly string[]>({
@@ -55,10 +57,10 @@ export class NewStripTrialPage {
   private readonly recipe = liveQuery(
     ['recipes'],
     () => {
-      const id = this.versionId();
+      const id = this.factor() === 'liquor' ? '' : this.versionId();
       return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined);
     },
-    () => this.versionId(),
+    () => `${this.factor() === 'liquor'} ${this.versionId()}`,
   );
   protected readonly versions = computed(() =>
     (this.recipes.value() ?? []).flatMap((r) =>
@@ -91,6 +93,12 @@ export class NewStripTrialPage {
   });
   protected readonly levels = computed((): NewStripTrial['levels'] => {
     const factor = this.factor();
+    if (factor === 'liquor')
+      return this.bowls()
+        .split('\n')
+        .map((line) => line.trim())
+        .filter((line) => line !== '')
+        .map((label) => ({ value: null, refId: null, label }));
     if (factor === 'source')
       return this.chosen().map((refId) => ({
         value: null,
@@ -126,7 +134,7 @@ export class NewStripTrialPage {
     const trial = {
       id: this.id,
       name: this.name(),
-      recipeVersionId: this.versionId(),
+      recipeVersionId: this.factor() === 'liquor' ? null : this.versionId() || null,
       baseMaterialId: this.baseId(),
       waterId: this.waterId() || null,
       factor: this.factor(),

@@ -14,6 +14,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { KnotMark } from './knot-mark';
+import { StripLooks } from './strip-looks';
 import { NumberField } from '../../ui/number-field';
 
 /**
@@ -31,6 +32,7 @@ import { NumberField } from '../../ui/number-field';
     FigureValue,
     KnotMark,
     RefusalNote,
+    StripLooks,
     Swatch,
     When,
   ],
