@@ -113,7 +113,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.go(`/recipes/strips/new?version=${(await version('Cutch brown')).id}`);
     await wenna.write('Name', 'Cutch by dose');
     await wenna.choose('On this base', 'Rug wool');
-    await wenna.write('All strips together weigh, dry', '60 g');
+    await wenna.write('Strips together, dry', '60 g');
     await wenna.write('% of the weight of fibre, strip by strip', '10, 20, 40');
     await wenna.sees('3 strips, alike but for the dose of dyestuff.');
     await wenna.choose('Of', 'Cutch');

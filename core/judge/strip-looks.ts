@@ -8,7 +8,7 @@ export type StripWarmth = (typeof STRIP_WARMTHS)[number];
 /** How each is said on screen. */
 export const STRIP_WARMTH_LABELS: Readonly<Record<StripWarmth, string>> = {
   warm: 'warm',
-  between: 'between',
+  between: 'neither warm nor cool',
   cool: 'cool',
 };
 

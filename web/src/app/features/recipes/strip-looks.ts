@@ -27,9 +27,11 @@ type SeenStrip = NewStripLook['seen'][number];
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './strip-looks.html',
   styles: `
-    td mat-form-field {
-      width: 100%;
-      min-width: 6.5rem;
+    .strip p {
+      margin: 0.75rem 0 0.35rem;
+    }
+    .strip .fields {
+      grid-template-columns: repeat(auto-fit, minmax(min(9rem, 100%), 1fr));
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
