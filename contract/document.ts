@@ -10,7 +10,7 @@ import { recordedEntry } from './run-entry';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { lotPlan } from './lot-plan';
 import { labUnder } from './lots';
-import { newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
+import { keptVersion, newRecipe, newRecipeVersion, newRecipeStatus, proofRecord } from './recipes';
 import { stripLookRecord, stripPromotionRecord, stripReadingRecord, stripTrialRecord } from './strips';
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
@@ -41,7 +41,10 @@ export const studioDocument = z
     stockLots: z.array(stockLotRecord),
     conversions: z.array(conversionRecord).default([]),
     recipes: z.array(
-      newRecipe.omit({ versionId: true, body: true }).extend({ keptTo: z.array(id).nullable().default(null) }),
+      newRecipe.omit({ versionId: true, body: true }).extend({
+        keptTo: z.array(id).nullable().default(null),
+        keptVersions: z.array(keptVersion).default([]),
+      }),
     ),
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),

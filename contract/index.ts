@@ -13,7 +13,7 @@ export type { StudioDocument, StudioFile } from './document';
 export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';
 export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
-export type { LabUnder, LotDetail, LotState, LotSummary, Station } from './lots';
+export type { LabUnder, LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
 export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
 export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';
 export type { NewNote, Note, NoteSubject, ReadNewNote } from './notes';
@@ -23,6 +23,7 @@ export type { Problem, ProblemCode } from './problem';
 export { PROBLEM_CODES, problem } from './problem';
 export { lotExtras } from './proposal';
 export type {
+  KeptVersion,
   NewProof,
   NewRecipe,
   NewRecipeVersion,

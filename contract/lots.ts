@@ -134,3 +134,14 @@ export const lotDetail = z
   })
   .meta({ id: 'LotDetail' });
 export type LotDetail = z.infer<typeof lotDetail>;
+
+/** Two lots side by side, each as it really was. */
+export const lotsBeside = z
+  .object({
+    lots: z.array(lotSummary),
+    factors: z.array(factor),
+    /** What went otherwise in each. */
+    otherwise: z.array(z.array(z.object({ step: z.string(), message: z.string() }))),
+  })
+  .meta({ id: 'LotsBeside' });
+export type LotsBeside = z.infer<typeof lotsBeside>;

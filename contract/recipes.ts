@@ -59,6 +59,8 @@ export const recipeVersion = z
       /** To whom alone it is shown; `null`: to everybody in the studio. */
       keptTo: z.array(personRef).nullable(),
     }),
+    /** To whom alone this version is shown, whatever is so of the recipe; `null`: to nobody in particular. */
+    keptTo: z.array(personRef).nullable(),
     body: bodyShape,
     /** Every material and base it names. */
     materials: z.array(
@@ -76,7 +78,11 @@ export const recipeVersion = z
     differsFromHouse: z.array(z.string()),
   })
   .meta({ id: 'RecipeVersion' });
-/** To whom a recipe is kept, and to whom it was when that was decided. */
+/** A version that is shown to some people alone. */
+export const keptVersion = z.object({ versionId: id, keptTo: z.array(id).min(1) });
+export type KeptVersion = z.infer<typeof keptVersion>;
+
+/** To whom a recipe is kept, or one version of it, and to whom it was when that was decided. */
 export const recipePrivacy = z.object({
   keptTo: z.array(id).min(1, { error: 'Choose who may see it, yourself among them.' }).max(60).nullable(),
   before: z.array(id).nullable(),

@@ -1,7 +1,7 @@
 import { keptFibre, keptOfLot, keptSpent } from '../kept-fibre';
 import { returnedLiquor } from '../liquor';
 import { z } from 'zod';
-import { lotDetail, lotSummary } from '../lots';
+import { lotDetail, lotSummary, lotsBeside } from '../lots';
 import { newEyeReading, newReading, newVerdict } from '../readings';
 import { newRunEntry } from '../run-entry';
 import { agreement, proposal, proposalAsk } from '../proposal';
@@ -12,6 +12,13 @@ import { created, TYPES_OF_ATTACHMENTS } from './call';
 export const lotsCalls = {
   lots: { method: 'get', path: '/api/lots', summary: 'Every lot, newest first', reply: z.array(lotSummary) },
   lot: { method: 'get', path: '/api/lots/{id}', summary: 'One lot, whole', reply: lotDetail },
+  lotBeside: {
+    method: 'get',
+    path: '/api/lots/{id}/beside',
+    summary: 'A lot beside another: what they differ in',
+    query: z.object({ other: id }),
+    reply: lotsBeside,
+  },
   propose: {
     method: 'post',
     path: '/api/lots/proposal',

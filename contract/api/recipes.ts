@@ -55,6 +55,13 @@ export const recipesCalls = {
     body: recipePrivacy,
     reply: created,
   },
+  keepVersionTo: {
+    method: 'put',
+    path: '/api/recipe-versions/{id}/kept-to',
+    summary: 'Keep one version to some people, or show it to whom the recipe is shown',
+    body: recipePrivacy,
+    reply: created,
+  },
   recordProof: {
     method: 'post',
     path: '/api/recipe-versions/{id}/proofs',

@@ -16,6 +16,8 @@ export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
 export type { GivenVerdict, JudgedAlone } from './judged-alone';
 export { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade, setApart } from './judged-alone';
+export type { NamedShade, ShadePair } from './pair-shades';
+export { pairShades } from './pair-shades';
 export type { ShadeOf } from './shade-of';
 export { hasShade, mainGroup, sayShade, shadeKey } from './shade-of';
 export type { SeenStrip, StripByEye, StripLook, StripWarmth } from './strip-looks';

@@ -1,4 +1,4 @@
-import type { LotDetail, Problem, Proposal, ShelfRow, StockLot } from '@vestigia/contract';
+import type { LotDetail, LotsBeside, Problem, Proposal, ShelfRow, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
@@ -150,6 +150,16 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     expect(lot.verdicts[0]?.toFirst).toBeGreaterThan(lot.verdicts[0]?.toMaster ?? 9);
     expect(lot.factors.filter((x) => !x.same)).toHaveLength(2);
     expect((await lotOf(first)).again).toEqual([{ id: second, tag: lot.summary.tag }]);
+    // Side by side the earlier stands first, whichever was asked about.
+    const beside = (await studio.agent.get(`/api/lots/${second}/beside`).query({ other: first }).expect(200))
+      .body as LotsBeside;
+    expect(beside.lots.map((l) => [l.id, l.result?.L])).toEqual([
+      [first, 75],
+      [second, 73],
+    ]);
+    expect(beside.factors.filter((x) => !x.same).map((x) => x.name)).toEqual(['Weld', 'Water']);
+    await studio.agent.get(`/api/lots/${second}/beside`).query({ other: second }).expect(422);
+    await studio.agent.get(`/api/lots/${second}/beside`).query({ other: newId() }).expect(404);
   });
 
   it.each<[string, string, string]>([

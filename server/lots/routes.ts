@@ -4,6 +4,7 @@ import type { Db } from '../db/database';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
 import { writeAsDone } from './as-done';
+import { readBeside } from './beside';
 import { attachToEye, giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { keepSpent } from './keep-spent';
@@ -34,6 +35,10 @@ export function lotsRoutes(routes: Routes): void {
     return (await propose(db, body, now)).proposal;
   });
   routes.reads(api.lot, ({ db, id, person }) => readLotFor(db, id, person.id));
+  routes.reads(api.lotBeside, async ({ db, id, query, person }) => {
+    const { lots, ...rest } = await readBeside(db, id, query.other, person.id);
+    return { ...rest, lots: veilSummaries(lots, await veilFor(db, person.id)) };
+  });
   routes.writes(api.agree, ['lots', 'stores', 'colourways'], async ({ db, body, now, person }) => {
     await assertColourwayShown(db, body.ask, person.id);
     return agree(db, body, { now, byId: person.id });

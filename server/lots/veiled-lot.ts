@@ -60,11 +60,11 @@ export async function readLotFor(db: Db, lotId: string, personId: string): Promi
 export async function shownTo(db: Db, lot: LotDetail, personId: string): Promise<LotDetail> {
   if ((await veilFor(db, personId))?.lotIds.has(lot.summary.id)) return veilLot(lot);
   const [recipe] = await db
-    .select({ keptTo: recipes.keptTo })
+    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions })
     .from(recipeVersions)
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(eq(recipeVersions.id, lot.recipe.versionId));
-  if (!recipe?.keptTo) return lot;
+  if (!recipe || (!recipe.keptTo && !recipe.keptVersions.some((v) => v.versionId === lot.recipe.versionId))) return lot;
   const codes = codeNames(lot.plan);
   const tags = jarCodes(lot.stockLots, codes);
   return {

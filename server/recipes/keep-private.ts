@@ -1,33 +1,67 @@
 import type { RecipePrivacy } from '@vestigia/contract';
 import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { people, recipes } from '../db/schema';
+import { people, recipeVersions, recipes } from '../db/schema';
 import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../shared/problem';
 
 const alike = (a: readonly string[] | null, b: readonly string[] | null): boolean =>
   a === null || b === null ? a === b : a.length === b.length && a.every((id) => b.includes(id));
 
+/** Whether somebody may keep something to these people: oneself among them, all known, and as it was when decided. */
+async function checkKeepers(
+  db: Db,
+  now: readonly string[] | null,
+  { keptTo, before }: RecipePrivacy,
+  personId: string,
+): Promise<void> {
+  if (!alike(now, before)) assertFresh([], keptTo, now);
+  if (keptTo === null) return;
+  if (!keptTo.includes(personId))
+    throw new Refusal('refused', 'You would not see it yourself any more. Keep yourself among them.', {
+      reason: 'notOneself',
+    });
+  const known = await db.select({ id: people.id }).from(people).where(inArray(people.id, keptTo));
+  if (known.length < new Set(keptTo).size) throw notFound('person');
+}
+
 /** Keeps a recipe to some people, whoever decides it among them, or shows it to everybody again. */
 export async function keepRecipeTo(
   db: Db,
   recipeId: string,
-  { keptTo, before }: RecipePrivacy,
+  privacy: RecipePrivacy,
   personId: string,
 ): Promise<{ id: string }> {
   const [recipe] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
   if (!recipe) throw notFound('recipe');
-  if (!alike(recipe.keptTo, before)) assertFresh([], keptTo, recipe.keptTo);
-  if (keptTo !== null && !keptTo.includes(personId))
-    throw new Refusal('refused', 'You would not see it yourself any more. Keep yourself among them.', {
-      reason: 'notOneself',
-    });
-  const known =
-    keptTo === null ? [] : await db.select({ id: people.id }).from(people).where(inArray(people.id, keptTo));
-  if (keptTo !== null && known.length < new Set(keptTo).size) throw notFound('person');
+  await checkKeepers(db, recipe.keptTo, privacy, personId);
   await db
     .update(recipes)
-    .set({ keptTo: keptTo && [...new Set(keptTo)] })
+    .set({ keptTo: privacy.keptTo && [...new Set(privacy.keptTo)] })
     .where(eq(recipes.id, recipeId));
   return { id: recipeId };
+}
+
+/** Keeps one version to some people, while the others of its recipe stay as they are shown. */
+export async function keepVersionTo(
+  db: Db,
+  versionId: string,
+  privacy: RecipePrivacy,
+  personId: string,
+): Promise<{ id: string }> {
+  const [recipe] = await db
+    .select({ id: recipes.id, keptVersions: recipes.keptVersions })
+    .from(recipes)
+    .innerJoin(recipeVersions, eq(recipeVersions.recipeId, recipes.id))
+    .where(eq(recipeVersions.id, versionId));
+  if (!recipe) throw notFound('recipe version');
+  const now = recipe.keptVersions.find((v) => v.versionId === versionId)?.keptTo ?? null;
+  await checkKeepers(db, now, privacy, personId);
+  const others = recipe.keptVersions.filter((v) => v.versionId !== versionId);
+  const { keptTo } = privacy;
+  await db
+    .update(recipes)
+    .set({ keptVersions: keptTo === null ? others : [...others, { versionId, keptTo: [...new Set(keptTo)] }] })
+    .where(eq(recipes.id, recipe.id));
+  return { id: versionId };
 }

@@ -2,14 +2,26 @@ import type {
   Bench,
   Colourway,
   LotDetail,
+  LotsBeside,
   Problem,
+  Proposal,
   RecipeSummary,
   RecipeVersionDetail,
   StockLot,
 } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, furnish, makeLot, newId, openTestStudio, runEntry, stripTrial, weighing } from '../test/test-studio';
+import {
+  KINDS,
+  agreed,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  runEntry,
+  stripTrial,
+  weighing,
+} from '../test/test-studio';
 
 describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
   let studio: TestStudio;
@@ -84,6 +96,18 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
     expect(colourway?.recipe.name).toBe('kept private');
   });
 
+  it('a lot beside another tells nothing of what went into it', async () => {
+    const other = await makeLot(studio, f, { quantityText: '1 hank of 50 g' });
+    const path = `/api/lots/${lotId}/beside?other=${other}`;
+    expect((await mine<LotsBeside>(path)).factors.map((x) => x.name)).toContain('Weld');
+    const { factors, otherwise } = await theirs<LotsBeside>(path);
+    expect([factors, otherwise]).toEqual([[], []]);
+    await studio.agent
+      .post(`/api/lots/${other}/entries`)
+      .send(runEntry(0, 'cancel', { text: 'only to lay beside' }))
+      .expect(200);
+  });
+
   it('a whole file of the studio is taken by who may see all of it', async () => {
     await studio.agent.get('/api/document').expect(200);
     const refused = (await studio.stranger.get('/api/document').expect(422)).body as Problem;
@@ -135,5 +159,53 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
     await studio.stranger.get(`/api/recipe-versions/${f.version}`).expect(200);
     await keep(null, [tam, ada]).expect(200);
     expect((await theirs<LotDetail>(`/api/lots/${lotId}`)).codeNames).toBeNull();
+  });
+
+  it('one version is kept alone: the others find the recipe without it, and dye that by code names', async () => {
+    const { body } = await mine<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`);
+    const secret = newId();
+    await studio.agent.post(`/api/recipes/${f.recipeId}/versions`).send({ id: secret, body }).expect(200);
+    const keepVersion = (keptTo: string[] | null, before: string[] | null, id = secret, agent = studio.agent) =>
+      agent.put(`/api/recipe-versions/${id}/kept-to`).send({ keptTo, before });
+    await keepVersion([tam], null).expect(422);
+    await keepVersion([ada], [tam]).expect(409);
+    await keepVersion([ada], null, newId()).expect(404);
+    await keepVersion([ada], null).expect(200);
+    expect((await mine<RecipeVersionDetail>(`/api/recipe-versions/${secret}`)).keptTo?.map((p) => p.name)).toEqual([
+      'Ada Reed',
+    ]);
+    await notThere(`/api/recipe-versions/${secret}`);
+    await keepVersion(null, [ada], secret, studio.stranger).expect(404);
+    const [recipe] = await theirs<RecipeSummary[]>('/api/recipes');
+    expect(recipe?.versions.map((v) => v.id)).toEqual([f.version]);
+    const shown = await theirs<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`);
+    expect(shown.recipe.versions.map((v) => v.number)).toEqual([1]);
+    expect((await theirs<LotDetail>(`/api/lots/${lotId}`)).recipe.name).not.toBe('kept private');
+    const colourway = newId();
+    await studio.agent
+      .post('/api/colourways')
+      .send({
+        id: colourway,
+        name: 'Nobody’s business',
+        recipeVersionId: secret,
+        baseMaterialId: f.wool,
+        master: null,
+        toleranceDeltaE: 2,
+        note: '',
+      })
+      .expect(200);
+    const ask = { colourwayId: colourway, quantityText: '1 hank of 50 g', waterId: null, reorderOfId: null };
+    expect((await studio.stranger.post('/api/lots/proposal').send(ask)).status).toBe(404);
+    const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
+    const secretLot = newId();
+    await studio.agent
+      .post('/api/lots')
+      .send({ id: secretLot, ask, ...agreed(proposal) })
+      .expect(200);
+    const lot = await theirs<LotDetail>(`/api/lots/${secretLot}`);
+    expect([lot.recipe.name, lot.codeNames?.mine]).toEqual(['kept private', false]);
+    expect((await mine<LotDetail>(`/api/lots/${secretLot}`)).codeNames?.mine).toBe(true);
+    await keepVersion(null, [ada]).expect(200);
+    await theirs(`/api/recipe-versions/${secret}`);
   });
 });

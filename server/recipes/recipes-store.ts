@@ -52,8 +52,8 @@ export async function readRecipes(db: Db, personId: string): Promise<RecipeSumma
   const all = await db.select().from(recipes).orderBy(asc(recipes.name));
   return all
     .filter((r) => !veil?.recipeIds.has(r.id))
-    .map(({ keptTo, ...recipe }) => {
-      const ofRecipe = versions.filter((v) => v.recipeId === recipe.id);
+    .map(({ keptTo, keptVersions: _kept, ...recipe }) => {
+      const ofRecipe = versions.filter((v) => v.recipeId === recipe.id && !veil?.versionIds.has(v.id));
       const newest = ofRecipe.at(-1)?.body;
       return {
         ...recipe,
@@ -65,7 +65,8 @@ export async function readRecipes(db: Db, personId: string): Promise<RecipeSumma
           ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '')
           : [],
       };
-    });
+    })
+    .filter((r) => r.versions.length > 0);
 }
 
 export async function findVersion(
@@ -140,18 +141,18 @@ const readLotsOf = (db: Db, versionId: string) =>
     .orderBy(desc(lots.number))
     .limit(LOTS_SHOWN);
 
-/** To whom alone a recipe is shown; `null`: to everybody. */
-async function readKeepers(db: Db, recipeId: string): Promise<{ id: string; name: string }[] | null> {
-  const [recipe] = await db.select({ keptTo: recipes.keptTo }).from(recipes).where(eq(recipes.id, recipeId));
-  if (!recipe?.keptTo) return null;
+/** To whom alone something is shown; `null`: to everybody. */
+async function namesOf(db: Db, ids: readonly string[] | null): Promise<{ id: string; name: string }[] | null> {
+  if (!ids) return null;
   return db
     .select({ id: people.id, name: people.name })
     .from(people)
-    .where(inArray(people.id, recipe.keptTo))
+    .where(inArray(people.id, [...ids]))
     .orderBy(asc(people.name));
 }
 
-export async function readVersion(db: Db, id: string): Promise<RecipeVersionDetail> {
+export async function readVersion(db: Db, id: string, personId: string): Promise<RecipeVersionDetail> {
+  const veil = await veilFor(db, personId);
   const version = await findVersion(db, id);
   const status = await currentStatuses(db);
   const [created] = await db
@@ -160,6 +161,10 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
     .innerJoin(people, eq(people.id, recipeVersions.byId))
     .where(eq(recipeVersions.id, id));
   if (!created) throw notFound('recipe version');
+  const [kept] = await db
+    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions })
+    .from(recipes)
+    .where(eq(recipes.id, version.recipeId));
   const siblings = await db
     .select({ id: recipeVersions.id, number: recipeVersions.number })
     .from(recipeVersions)
@@ -193,9 +198,12 @@ export async function readVersion(db: Db, id: string): Promise<RecipeVersionDeta
     recipe: {
       id: version.recipeId,
       name: version.recipeName,
-      versions: siblings.map((s) => ({ ...s, status: status.get(s.id) ?? 'trial' })),
-      keptTo: await readKeepers(db, version.recipeId),
+      versions: siblings
+        .filter((s) => !veil?.versionIds.has(s.id))
+        .map((s) => ({ ...s, status: status.get(s.id) ?? 'trial' })),
+      keptTo: await namesOf(db, kept?.keptTo ?? null),
     },
+    keptTo: await namesOf(db, kept?.keptVersions.find((v) => v.versionId === id)?.keptTo ?? null),
     materials:
       named.length === 0
         ? []

@@ -3,7 +3,7 @@ import type { Db } from '../db/database';
 import type { Routes } from '../http/routes';
 import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { assertRecipeShown, assertVersionShown, veilFor } from '../studio/veil';
-import { keepRecipeTo } from './keep-private';
+import { keepRecipeTo, keepVersionTo } from './keep-private';
 import { readRecipes, readVersion } from './recipes-store';
 import {
   addStripTrial,
@@ -20,7 +20,7 @@ export function recipesRoutes(routes: Routes): void {
   routes.reads(api.recipeSchema, () => Promise.resolve(recipeFileSchema()));
   routes.reads(api.recipeVersion, async ({ db, id, person }) => {
     await assertVersionShown(db, id, person.id);
-    return readVersion(db, id);
+    return readVersion(db, id, person.id);
   });
   routes.reads(api.exportRecipe, async ({ db, id, person }) => {
     await assertVersionShown(db, id, person.id);
@@ -42,6 +42,10 @@ export function recipesRoutes(routes: Routes): void {
     return keepRecipeTo(db, id, body, person.id);
   });
 
+  routes.writes(api.keepVersionTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
+    await assertVersionShown(db, id, person.id);
+    return keepVersionTo(db, id, body, person.id);
+  });
   routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) =>
     addRecipe(db, body, { now, byId: person.id }),
   );

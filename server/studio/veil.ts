@@ -1,4 +1,4 @@
-import { inArray, isNotNull } from 'drizzle-orm';
+import { inArray, isNotNull, ne, or } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lots, people, recipeVersions, recipes } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
@@ -15,12 +15,13 @@ export interface Veil {
 
 /** What is kept from this person; `undefined` where nothing is. */
 export async function veilFor(db: Db, personId: string): Promise<Veil | undefined> {
-  const kept = await db
-    .select({ id: recipes.id, keptTo: recipes.keptTo })
+  const all = await db
+    .select({ id: recipes.id, keptTo: recipes.keptTo, keptVersions: recipes.keptVersions })
     .from(recipes)
-    .where(isNotNull(recipes.keptTo));
-  const hidden = kept.filter((r) => !r.keptTo?.includes(personId));
-  if (hidden.length === 0) return undefined;
+    .where(or(isNotNull(recipes.keptTo), ne(recipes.keptVersions, [])));
+  const hidden = all.filter((r) => r.keptTo !== null && !r.keptTo.includes(personId));
+  const single = all.flatMap((r) => r.keptVersions).filter((v) => !v.keptTo.includes(personId));
+  if (hidden.length + single.length === 0) return undefined;
   const versions = await db
     .select({ id: recipeVersions.id })
     .from(recipeVersions)
@@ -30,7 +31,7 @@ export async function veilFor(db: Db, personId: string): Promise<Veil | undefine
         hidden.map((r) => r.id),
       ),
     );
-  const versionIds = versions.map((v) => v.id);
+  const versionIds = [...new Set([...versions.map((v) => v.id), ...single.map((v) => v.versionId)])];
   const dyed = await db.select({ id: lots.id }).from(lots).where(inArray(lots.recipeVersionId, versionIds));
   const named = await db
     .select({ id: colourways.id })
@@ -39,7 +40,9 @@ export async function veilFor(db: Db, personId: string): Promise<Veil | undefine
   const keepers = await db
     .select({ name: people.name })
     .from(people)
-    .where(inArray(people.id, [...new Set(hidden.flatMap((r) => r.keptTo ?? []))]));
+    .where(
+      inArray(people.id, [...new Set([...hidden.flatMap((r) => r.keptTo ?? []), ...single.flatMap((v) => v.keptTo)])]),
+    );
   return {
     recipeIds: new Set(hidden.map((r) => r.id)),
     versionIds: new Set(versionIds),

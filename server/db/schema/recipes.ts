@@ -1,4 +1,4 @@
-import type { RecipeBody } from '@vestigia/contract';
+import type { KeptVersion, RecipeBody } from '@vestigia/contract';
 import type { ColourConditions, Lab, RecipeStatus } from '@vestigia/core';
 import { doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { instant, seq } from './columns';
@@ -9,6 +9,8 @@ export const recipes = pgTable('recipes', {
   name: text('name').notNull().unique(),
   /** The people to whom alone it is shown; `null`: everybody. */
   keptTo: jsonb('kept_to').$type<string[]>(),
+  /** Versions that are shown to some people alone, while the others of the recipe are not kept. */
+  keptVersions: jsonb('kept_versions').$type<KeptVersion[]>().notNull().default([]),
 });
 
 /** Append-only. */

@@ -171,6 +171,11 @@ export const routes: Routes = [
         title: 'A new lot',
         loadComponent: () => import('./features/lots/new-lot').then((m) => m.NewLotPage),
       },
+      {
+        path: 'lots/:id/beside',
+        title: 'Side by side',
+        loadComponent: () => import('./features/lots/beside').then((m) => m.BesidePage),
+      },
       { path: 'lots/:id', title: 'Lot', loadComponent: () => import('./features/lots/lot').then((m) => m.LotPage) },
       { path: 'bench', title: 'Bench', loadComponent: () => import('./features/bench/bench').then((m) => m.BenchPage) },
       {

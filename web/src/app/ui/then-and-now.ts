@@ -11,8 +11,8 @@ import type { Factor } from '@vestigia/core';
         @if (otherwise()) {
           <th>Planned then</th>
         }
-        <th>{{ otherwise() ? 'As it really was' : 'Then' }}</th>
-        <th>Now</th>
+        <th>{{ otherwise() ? 'As it really was' : names()[0] }}</th>
+        <th>{{ names()[1] }}</th>
         <th>What that may do</th>
       </tr>
     </thead>
@@ -25,7 +25,7 @@ import type { Factor } from '@vestigia/core';
           }
           <td [class.differs]="factor.planned !== undefined">{{ factor.then }}</td>
           <td [class.differs]="!factor.same">{{ factor.now }}</td>
-          <td>{{ factor.same ? 'as then' : factor.effect }}</td>
+          <td>{{ factor.same ? 'the same' : factor.effect }}</td>
         </tr>
       }
     </tbody>
@@ -34,6 +34,8 @@ import type { Factor } from '@vestigia/core';
 })
 export class ThenAndNow {
   readonly factors = input.required<readonly Factor[]>();
+  /** What the two columns are of. */
+  readonly names = input<readonly [string, string]>(['Then', 'Now']);
   /** Whether then went otherwise than planned then. */
   protected readonly otherwise = computed(() => this.factors().some((f) => f.planned !== undefined));
 }

@@ -17,9 +17,10 @@ describe('to whom a recipe is shown', () => {
   const put = vi.fn(() => of({ id: 'r' }));
   let fixture: ComponentFixture<RecipePrivacy>;
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
-  const show = (keptTo: string[] | null): void => {
-    const kept = keptTo && PEOPLE.filter((p) => keptTo.includes(p.id));
-    fixture.componentRef.setInput('recipe', { id: 'r', name: 'Weld', versions: [], keptTo: kept });
+  const show = (whole: string[] | null, version: string[] | null = null): void => {
+    const named = (ids: string[] | null) => ids && PEOPLE.filter((p) => ids.includes(p.id));
+    const recipe = { id: 'r', name: 'Weld', versions: [], keptTo: named(whole) };
+    fixture.componentRef.setInput('version', { id: 'v', number: 2, recipe, keptTo: named(version) });
     fixture.detectChanges();
   };
   const press = (name: string): void => {
@@ -55,6 +56,7 @@ describe('to whom a recipe is shown', () => {
 
   it('what is ticked stays when the recipe changes otherwise, and follows when somebody else decided', () => {
     show(['ada']);
+    press('Change to whom');
     box('Tam').click();
     fixture.detectChanges();
     show(['ada']);
@@ -65,9 +67,37 @@ describe('to whom a recipe is shown', () => {
     expect(box('Tam').checked).toBe(false);
   });
 
+  it('or one version alone is kept, and the recipe stays everybody’s', () => {
+    show(null);
+    press('Keep this version to some of us');
+    expect(page().textContent).toContain('Version 2 is kept to');
+    press('Keep it to them');
+    expect(put).toHaveBeenCalledWith('/api/recipe-versions/{id}/kept-to', { keptTo: ['ada'], before: null }, 'v');
+    show(null, ['ada', 'tam']);
+    expect(page().textContent).toMatch(/Version 2 is kept to Ada, Tam/);
+    press('Change to whom this version is kept');
+    press('Show it to everybody');
+    expect(put).toHaveBeenLastCalledWith(
+      '/api/recipe-versions/{id}/kept-to',
+      { keptTo: null, before: ['ada', 'tam'] },
+      'v',
+    );
+  });
+
+  it('left as it is, nothing is ticked that was not', () => {
+    show(null);
+    press('Keep it to some of us');
+    box('Tam').click();
+    press('Leave it');
+    press('Keep it to some of us');
+    expect(box('Tam').checked).toBe(false);
+    expect(put).not.toHaveBeenCalled();
+  });
+
   it('is shown to everybody again', () => {
     show(['ada', 'tam']);
     expect(page().textContent).toContain('Ada, Tam');
+    press('Change to whom');
     press('Show it to everybody');
     expect(put).toHaveBeenCalledWith('/api/recipes/{id}/kept-to', { keptTo: null, before: ['ada', 'tam'] }, 'r');
   });

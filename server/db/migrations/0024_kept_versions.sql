@@ -1,0 +1,1 @@
+ALTER TABLE "recipes" ADD COLUMN "kept_versions" jsonb DEFAULT '[]'::jsonb NOT NULL;
