@@ -31,12 +31,25 @@ export default defineConfig({
         test: {
           name: 'e2e',
           include: ['e2e/**/*.spec.ts'],
+          // Whole days take minutes each: npm run days.
+          exclude: ['e2e/days/**', '**/node_modules/**'],
           globalSetup: ['e2e/demo-template.ts'],
           // A whole journey, or a walk over every page, on a machine several times slower than this one.
           testTimeout: 1_200_000,
           hookTimeout: 600_000,
           maxWorkers: 2,
           sequence: { groupOrder: 2 },
+        },
+      },
+      {
+        test: {
+          name: 'days',
+          include: ['e2e/days/*.spec.ts'],
+          globalSetup: ['e2e/demo-template.ts'],
+          testTimeout: 1_200_000,
+          hookTimeout: 600_000,
+          maxWorkers: 2,
+          sequence: { groupOrder: 3 },
         },
       },
     ],

@@ -13,14 +13,23 @@ const entry = (stepIndex: number, kind: string, rest: object = {}): object => ({
   ...rest,
 });
 
+type Step = LotDetail['plan']['steps'][number];
+
 /**
  * Does everything of a lot that is still open before a step, as planned, and begins that step with all weighed out.
  */
-export async function dyedUpTo(
-  person: Someone,
-  lotId: string,
-  isIt: (step: LotDetail['plan']['steps'][number]) => boolean,
-): Promise<LotDetail['plan']['steps'][number]> {
+export async function dyedUpTo(person: Someone, lotId: string, isIt: (step: Step) => boolean): Promise<Step> {
+  const step = await dye(person, lotId, isIt);
+  if (!step) throw new Error('the lot has no such step');
+  return step;
+}
+
+/** Does all that is still open of a lot, as planned. */
+export async function dyedToTheEnd(person: Someone, lotId: string): Promise<void> {
+  await dye(person, lotId, () => false);
+}
+
+async function dye(person: Someone, lotId: string, isIt: (step: Step) => boolean): Promise<Step | undefined> {
   const { plan, entries } = await person.ask<LotDetail>(`/api/lots/${lotId}`);
   const write = (body: object): Promise<object> => person.send(`/api/lots/${lotId}/entries`, body);
   const did = (stepIndex: number, kind: string): boolean =>
@@ -43,5 +52,5 @@ export async function dyedUpTo(
     if (isIt(step)) return step;
     await write(entry(step.index, 'finish', { text: 'as planned' }));
   }
-  throw new Error('the lot has no such step');
+  return undefined;
 }

@@ -1,7 +1,7 @@
 import type { Browser, ElementHandle, HTTPRequest, Page } from 'puppeteer-core';
 
 /** For a machine four times slower than a quiet one. */
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = Number(process.env['PATIENCE_MS'] ?? 60_000);
 const QUIET_MS = 120;
 /** A form asks this long after the last key, at most. */
 const TYPED_MS = 400;
@@ -127,8 +127,8 @@ export class Someone {
   }
 
   /** Writes into the field with this label, in place of what is there. */
-  async write(label: string, text: string): Promise<void> {
-    const field = await this.field(label);
+  async write(label: string, text: string, within = 'body'): Promise<void> {
+    const field = await this.field(label, within);
     await field.evaluate((e) => {
       (e as HTMLInputElement).focus();
       (e as HTMLInputElement).select();
@@ -186,11 +186,14 @@ export class Someone {
     }, reason);
   }
 
-  async choose(label: string, option: string): Promise<void> {
-    const field = await this.field(label);
+  async choose(label: string, option: string, within = 'body'): Promise<void> {
+    const field = await this.field(label, within);
     const offered = await this.page
       .waitForFunction(
-        (select, label) => [...(select as HTMLSelectElement).options].find((o) => o.text.includes(label))?.value,
+        (select, label) => {
+          const options = [...(select as HTMLSelectElement).options];
+          return (options.find((o) => o.text.trim() === label) ?? options.find((o) => o.text.includes(label)))?.value;
+        },
         {},
         field,
         option,
@@ -203,16 +206,17 @@ export class Someone {
     this.actions += 1;
   }
 
-  private async field(label: string): Promise<ElementHandle<Element>> {
+  private async field(label: string, within: string): Promise<ElementHandle<Element>> {
     const found = await this.page.waitForFunction(
-      (l) => {
-        const field = [...document.querySelectorAll('mat-form-field')].find(
+      (l, w) => {
+        const field = [...document.querySelectorAll(`${w} mat-form-field`)].find(
           (f) => f.querySelector('mat-label')?.textContent?.trim() === l,
         );
         return field?.querySelector('input, textarea, select');
       },
       {},
       label,
+      within,
     );
     return found as ElementHandle<Element>;
   }

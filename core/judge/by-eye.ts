@@ -71,7 +71,9 @@ export function sayEye({ against, depth, hue, clarity, evenness, where, light }:
   const how = [DEPTHS[depth] ?? '', hue ?? '', CLARITIES[clarity] ?? ''].filter((w) => w !== '');
   const beside =
     against === 'nothing'
-      ? 'looked at by itself'
+      ? how.length === 0
+        ? 'looked at by itself'
+        : `${joinList(how)} than hoped`
       : how.length === 0
         ? `the same as ${EYE_AGAINST_LABELS[against]}`
         : `${joinList(how)} than ${EYE_AGAINST_LABELS[against]}`;

@@ -138,6 +138,7 @@ describe('what an eye says', () => {
       'much deeper and duller than the master swatch, patchy (one sleeve), under a lamp',
     ],
     [{ against: 'nothing' }, 'looked at by itself, even, in daylight'],
+    [{ against: 'nothing', depth: -1 }, 'paler than hoped, even, in daylight'],
   ])('%j: %s', (seen, said) => expect(sayEye({ ...SAME, ...seen })).toBe(said));
   it('is the same only where nothing at all was seen otherwise', () => {
     expect(isSeenSame(SAME)).toBe(true);
