@@ -260,6 +260,10 @@ describe('days of cloth and yarn', () => {
     await isaby.press('Hold it');
     await isaby.sees('the binding thread bled');
     expect((await isaby.ask<LotDetail>(`/api/lots/${lotId}`)).summary.state).toBe('held');
+    // A failure worth keeping: what was wrong with it is the first thing heard when it is dyed again.
+    const again = await day.again(lotId);
+    for (const told of ['the binding thread bled', 'An old dyestuff was put in as well', 'iron half-way'])
+      expect(again).toContain(told);
   });
 
   it('17: mordanted and put by for months; the next lot begins from that cloth', async () => {

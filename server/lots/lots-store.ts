@@ -122,13 +122,18 @@ export const currentEyes = (all: readonly EyeReadingView[]): EyeReading[] =>
     byId: by.id,
   }));
 
-/** The first of a line of reorders; undefined for a lot that repeats none. */
+/** The first of a line of reorders that was passed; undefined for a lot that repeats none, or only failures. */
 export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): Promise<string | undefined> {
   let earlierId = lot.reorderOfId;
   let first: string | undefined;
   while (earlierId !== null) {
-    first = earlierId;
-    const [row] = await db.select({ reorderOfId: lots.reorderOfId }).from(lots).where(eq(lots.id, earlierId));
+    const [row] = await db
+      .select({ reorderOfId: lots.reorderOfId, state: lotProgress.state })
+      .from(lots)
+      .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+      .where(eq(lots.id, earlierId));
+    // What was refused is nothing to match.
+    if (row?.state === 'released') first = earlierId;
     earlierId = row?.reorderOfId ?? null;
   }
   return first;

@@ -162,6 +162,22 @@ describe.each(KINDS)('a lot, on a %s', (kind) => {
     await studio.agent.get(`/api/lots/${second}/beside`).query({ other: newId() }).expect(404);
   });
 
+  it('a refused lot is dyed again, better: why it was refused is told, and it is nothing to match', async () => {
+    const first = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
+    await dyeLot(studio, f, first, { grams: 100 });
+    await studio.agent.post(`/api/lots/${first}/readings`).send(reading('dry', 50)).expect(200);
+    await studio.agent.post(`/api/lots/${first}/verdicts`).send(verdict('refuse', 'far too dark')).expect(200);
+    const ask = { colourwayId: f.colourway, quantityText: '1 hank of 100 g', waterId: f.water, reorderOfId: first };
+    const proposal = (await studio.agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
+    expect(proposal.then?.said.map((s) => s.text)).toEqual(['far too dark']);
+    const second = newId();
+    await studio.agent
+      .post('/api/lots')
+      .send({ id: second, ask, ...agreed(proposal) })
+      .expect(200);
+    expect((await lotOf(second)).first).toBeNull();
+  });
+
   it.each<[string, string, string]>([
     ['negative', '-2 hanks of 100 g', 'notPositive'],
     ['zero', '0 hanks of 100 g', 'notPositive'],

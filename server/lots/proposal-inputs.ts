@@ -1,4 +1,4 @@
-import type { Colourway, Material, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
+import type { Colourway, LotState, Material, ReadProposalAsk, RecipeBody } from '@vestigia/contract';
 import type { LotPlan, PlanBase, PlanInput, RecipeVersion } from '@vestigia/core';
 import {
   PRACTICE,
@@ -156,14 +156,17 @@ async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
   return { sizes, understoodAs: understood.join(' and ') };
 }
 
+/** A failure is worth keeping, and dyeing again better; what nobody judged yet is neither. */
+const JUDGED: readonly LotState[] = ['released', 'held', 'refused'];
+
 async function findEarlier(db: Db, id: string, colourwayId: string): Promise<LotRow> {
   const earlier = await findLot(db, id);
   if (earlier.colourwayId !== colourwayId)
     throw new Refusal('refused', `${lotTag(earlier.number)} is of another colourway, so this can’t be its reorder.`);
-  if ((await readState(db, id)) !== 'released')
+  if (!JUDGED.includes(await readState(db, id)))
     throw new Refusal(
       'refused',
-      `${lotTag(earlier.number)} has not been released, so there is nothing proven to dye again. Judge it first.`,
+      `${lotTag(earlier.number)} has not been judged, so nobody knows yet what it was. Judge it first.`,
     );
   return earlier;
 }

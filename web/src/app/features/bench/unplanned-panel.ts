@@ -38,7 +38,10 @@ const KINDS: readonly StepKind[] = [
 ];
 
 /** What is known of a jar: by the shelf, or by a lot that is weighed from it. */
-type KnownJar = Pick<ShelfRow, 'id' | 'tag' | 'materialId' | 'material' | 'measure' | 'onHand' | 'kind' | 'hazards'>;
+type KnownJar = Pick<ShelfRow, 'id' | 'tag' | 'materialId' | 'material' | 'measure' | 'onHand' | 'hazards'> & {
+  /** `null` in a plan of an early version, which didn’t keep it. */
+  readonly kind: ShelfRow['kind'] | null;
+};
 
 /** What a jar does in a bath, as far as the shelf says. */
 const traitsOf = ({ hazards, kind }: KnownJar): Trait[] => (kind === 'tannin' ? [...hazards, 'tannin'] : hazards);
@@ -77,9 +80,9 @@ export class UnplannedPanel {
   protected readonly stepKind = signal<StepKind>('rinse');
   protected readonly minutes = signal<number | null>(null);
   protected readonly degrees = signal<number | null>(null);
-  private readonly shelf = liveQuery(
+  private readonly shelf = liveQuery<ShelfRow[] | undefined>(
     ['stores'],
-    () => (this.what() === 'add' ? this.api.get('/api/stores') : of([])),
+    () => (this.what() === 'add' ? this.api.get('/api/stores') : of(undefined)),
     () => this.what() === 'add',
   );
   /** Without the server, the jars that the lots at the bench are weighed from. */
@@ -87,7 +90,7 @@ export class UnplannedPanel {
     this.state.lots().flatMap((lot) =>
       lot.stockLots.flatMap(({ id, tag, materialId, measure, onHand }) => {
         const material = lot.plan.materials.find((m) => m.materialId === materialId);
-        return material && material.kind !== null
+        return material && !lot.plan.groups.some((g) => g.baseId === materialId)
           ? [{ id, tag, materialId, measure, onHand, material: material.name, kind: material.kind, hazards: [] }]
           : [];
       }),

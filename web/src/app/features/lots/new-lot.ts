@@ -112,7 +112,7 @@ export class NewLotPage {
   readonly colourway = input<string | undefined>(undefined);
   /** How much of it, where that was said before. */
   readonly size = input<string | undefined>(undefined);
-  /** The released lot to dye again. */
+  /** The judged lot to dye again. */
   readonly again = input<string | undefined>(undefined);
 
   protected readonly action = pageAction();
