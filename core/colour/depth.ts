@@ -1,9 +1,10 @@
+import { ksOfReflectance } from './kubelka-munk';
+
 /**
  * Kubelka and Munk's K/S of an opaque layer from its lightness (Z. tech. Phys. 12, 1931), by way of L* (CIE 15:2018).
  * Range 0 to about 500.
  */
 export function depthOfLightness(lightness: number): number {
   const f = (lightness + 16) / 116;
-  const reflectance = Math.min(0.999, Math.max(0.001, lightness > 8 ? f ** 3 : lightness / (24_389 / 27)));
-  return (1 - reflectance) ** 2 / (2 * reflectance);
+  return ksOfReflectance(lightness > 8 ? f ** 3 : lightness / (24_389 / 27));
 }

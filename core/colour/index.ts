@@ -6,3 +6,36 @@ export type { ScreenColour } from './screen-colour';
 export { screenColour } from './screen-colour';
 export type { DescribedDifference } from './describe';
 export { describeColour, describeDifference } from './describe';
+export type { SplitDifference } from './differences';
+export { cie76, cmc } from './differences';
+export type { GreyChange, GreyGrade, GreyStaining } from './grey-scale';
+export { gradeOfChange, gradeOfStaining, GREY_GRADES, sayGreyGrade } from './grey-scale';
+export {
+  depthOfSpectrum,
+  ksOfReflectance,
+  ksOfSpectrum,
+  ksOverBase,
+  reflectanceOfKs,
+  strengthBeside,
+} from './kubelka-munk';
+export { metamerism } from './metamerism';
+export type { LabIndex } from './nearest-lab';
+export { indexLabs } from './nearest-lab';
+export type { ReadSpectrum, Spectrum, SpectrumRefusal } from './spectrum';
+export { BANDS_NM, labOfSpectrum, readSpectrum, saySpectrumRefusal, xyzOfSpectrum } from './spectrum';
+export type { Whiteness } from './whiteness';
+export { cieWhiteness } from './whiteness';
+export type { Triple } from './xyz';
+export {
+  adaptXyz,
+  convertLabToLinearSrgb,
+  convertLabToXyz,
+  convertLinearSrgbToXyz,
+  convertSrgbToLab,
+  convertXyzToLab,
+  convertXyzToLinearSrgb,
+  decodeSrgb,
+  encodeSrgb,
+  SCREEN,
+  whitePoint,
+} from './xyz';

@@ -5,8 +5,8 @@ export interface Lab {
   readonly b: number;
 }
 
-/** The light a reading is worked out for. */
-export const ILLUMINANTS = ['D65', 'D50', 'A'] as const;
+/** The light a reading is worked out for: daylight, the same as prints have it, a lamp, a shop’s tri-band lamp. */
+export const ILLUMINANTS = ['D65', 'D50', 'A', 'F10'] as const;
 /** One of `ILLUMINANTS`. */
 export type Illuminant = (typeof ILLUMINANTS)[number];
 /** CIE standard observers, degrees. */

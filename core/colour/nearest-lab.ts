@@ -1,0 +1,77 @@
+import { ciede2000 } from './ciede2000';
+import type { Lab } from './lab';
+
+const EVEN = { kL: 1, kC: 1, kH: 1 };
+/** S_L is largest at the ends of the scale: 1 + 0.015 × 50² ÷ √(20 + 50²). */
+const MOST_SL = 1 + (0.015 * 2500) / Math.sqrt(2520);
+/** Least that the rotation leaves of chroma and hue taken together: 1 − sin 60°. */
+const LEAST_ROTATED = 1 - Math.sin(Math.PI / 3);
+
+/** Colours to be searched by true CIEDE2000. */
+export interface LabIndex {
+  readonly size: number;
+  /** The `count` nearest to a colour, nearest first, as positions in what was indexed; those as far in its order. */
+  nearest(to: Lab, count: number): { readonly position: number; readonly deltaE: number }[];
+}
+
+/**
+ * Makes colours ready to be searched. CIEDE2000 is no metric, so no tree of distances is exact; but it is never less
+ * than ΔL' ÷ 1.75, nor than what chroma and hue leave at the largest S_C and the strongest rotation. Colours lie in order
+ * of lightness, and a search goes outwards from the colour asked for until lightness alone is too far. Gives exactly
+ * what comparing with every colour gives.
+ */
+export function indexLabs(labs: readonly Lab[]): LabIndex {
+  const order = Uint32Array.from(labs.keys()).sort((x, y) => (labs[x]?.L ?? 0) - (labs[y]?.L ?? 0) || x - y);
+  const sorted = Array.from(order, (position) => labs[position] as Lab);
+  const lightness = Float64Array.from(sorted, (lab) => lab.L);
+  const chromas = Float64Array.from(sorted, (lab) => Math.hypot(lab.a, lab.b));
+
+  return {
+    size: labs.length,
+    nearest(to, count) {
+      if (count < 1) return [];
+      const best: { position: number; deltaE: number }[] = [];
+      const limit = (): number => (best.length < count ? Infinity : (best.at(-1)?.deltaE ?? Infinity));
+      const own = Math.hypot(to.a, to.b);
+      const isTooFar = (i: number): boolean => {
+        const { L, a, b } = sorted[i] as Lab;
+        const widest = 1 + 0.045 * 0.75 * (own + (chromas[i] ?? 0));
+        const light = (L - to.L) / MOST_SL;
+        const plane = ((a - to.a) ** 2 + (b - to.b) ** 2) / widest ** 2;
+        return light ** 2 + LEAST_ROTATED * plane > limit() ** 2;
+      };
+      const look = (i: number): void => {
+        if (isTooFar(i)) return;
+        const { deltaE } = ciede2000(to, sorted[i] as Lab, EVEN);
+        const found = { position: order[i] ?? 0, deltaE };
+        const isBefore = (x: typeof found): boolean =>
+          x.deltaE > deltaE || (x.deltaE === deltaE && x.position > found.position);
+        if (best.length === count && !isBefore(best.at(-1) ?? found)) return;
+        const at = best.findIndex(isBefore);
+        best.splice(at === -1 ? best.length : at, 0, found);
+        best.length = Math.min(best.length, count);
+      };
+      let up = lowerBound(lightness, to.L);
+      let down = up - 1;
+      for (;;) {
+        const above = up < lightness.length ? (lightness[up] ?? 0) - to.L : Infinity;
+        const below = down >= 0 ? to.L - (lightness[down] ?? 0) : Infinity;
+        const nearer = Math.min(above, below);
+        if (nearer === Infinity || nearer / MOST_SL > limit()) return best;
+        if (above <= below) look(up++);
+        else look(down--);
+      }
+    },
+  };
+}
+
+/** First place whose value is not below. */
+function lowerBound(values: Float64Array, value: number): number {
+  let [low, high] = [0, values.length];
+  while (low < high) {
+    const middle = (low + high) >>> 1;
+    if ((values[middle] ?? 0) < value) low = middle + 1;
+    else high = middle;
+  }
+  return low;
+}
