@@ -41,6 +41,7 @@ const CORE_ROOMS = [
   'quantity',
   'calendar',
   'colour',
+  'photo',
   'instrument',
   'bath',
   'stock',

@@ -8,7 +8,13 @@ export default defineConfig({
           name: 'unit',
           // Simulations of thousands of runs, on a machine that is four times slower.
           testTimeout: 60_000,
-          include: ['core/**/*.spec.ts', 'contract/**/*.spec.ts', 'web/src/**/*.spec.ts', 'demo/**/*.spec.ts'],
+          include: [
+            'core/**/*.spec.ts',
+            'contract/**/*.spec.ts',
+            'web/src/**/*.spec.ts',
+            'demo/**/*.spec.ts',
+            'scripts/**/*.spec.ts',
+          ],
           // Those that need Angular's compiler run under it: scripts/test.mjs.
           exclude: ['**/*.component.spec.ts', '**/node_modules/**'],
         },

@@ -103,3 +103,5 @@ export type {
 export { MAX_DRAFTS } from './bench';
 export type { Topic } from './topics';
 export { TOPICS } from './topics';
+export type { PhotoAnswer, SpectraAnswer } from './measure-files';
+export { measureSchemas, photoPatches, spectraConditions, spectraFile } from './measure-files';

@@ -2,6 +2,7 @@
 export * from './quantity/index';
 export * from './calendar/index';
 export * from './colour/index';
+export * from './photo/index';
 export * from './instrument/index';
 export * from './bath/index';
 export * from './stock/index';

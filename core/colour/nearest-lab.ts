@@ -1,11 +1,31 @@
 import { ciede2000 } from './ciede2000';
 import type { Lab } from './lab';
+import { chroma, hueDegrees } from './lab';
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
 /** S_L is largest at the ends of the scale: 1 + 0.015 × 50² ÷ √(20 + 50²). */
 const MOST_SL = 1 + (0.015 * 2500) / Math.sqrt(2520);
-/** Least that the rotation leaves of chroma and hue taken together: 1 − sin 60°. */
-const LEAST_ROTATED = 1 - Math.sin(Math.PI / 3);
+/** Hues of the formula's own space lie at most so far from those of L*a*b*, degrees: a' is at most half as much again. */
+const MOST_HUE_SHIFT = 12;
+/**
+ * Least that the rotation leaves of chroma and hue taken together, by how far the mean hue lies from the blue about
+ * which the formula turns, whole degrees: 1 − sin 2Δθ, at the strongest R_C.
+ */
+const LEAST_ROTATED = Float64Array.from({ length: 181 }, (_, away) => {
+  const theta = 30 * Math.exp(-((Math.max(0, away - MOST_HUE_SHIFT - 1) / 25) ** 2));
+  return 1 - Math.sin((2 * theta * Math.PI) / 180);
+});
+const BLUE_DEGREES = 275;
+
+/** A lower bound of what rotation leaves between two hues of L*a*b*, degrees. */
+function leastRotated(one: number, two: number): number {
+  const apart = Math.abs(one - two);
+  // Nearly opposite hues have a mean on either side.
+  if (apart > 150 && apart < 210) return LEAST_ROTATED[0] ?? 0;
+  const mean = (one + two) / 2 + (apart > 180 ? 180 : 0);
+  const away = Math.abs(((mean - BLUE_DEGREES + 540) % 360) - 180);
+  return LEAST_ROTATED[Math.floor(away)] ?? 0;
+}
 
 /** Colours to be searched by true CIEDE2000. */
 export interface LabIndex {
@@ -24,7 +44,8 @@ export function indexLabs(labs: readonly Lab[]): LabIndex {
   const order = Uint32Array.from(labs.keys()).sort((x, y) => (labs[x]?.L ?? 0) - (labs[y]?.L ?? 0) || x - y);
   const sorted = Array.from(order, (position) => labs[position] as Lab);
   const lightness = Float64Array.from(sorted, (lab) => lab.L);
-  const chromas = Float64Array.from(sorted, (lab) => Math.hypot(lab.a, lab.b));
+  const chromas = Float64Array.from(sorted, chroma);
+  const hues = Float64Array.from(sorted, hueDegrees);
 
   return {
     size: labs.length,
@@ -32,13 +53,13 @@ export function indexLabs(labs: readonly Lab[]): LabIndex {
       if (count < 1) return [];
       const best: { position: number; deltaE: number }[] = [];
       const limit = (): number => (best.length < count ? Infinity : (best.at(-1)?.deltaE ?? Infinity));
-      const own = Math.hypot(to.a, to.b);
+      const [own, ownHue] = [chroma(to), hueDegrees(to)];
       const isTooFar = (i: number): boolean => {
         const { L, a, b } = sorted[i] as Lab;
         const widest = 1 + 0.045 * 0.75 * (own + (chromas[i] ?? 0));
         const light = (L - to.L) / MOST_SL;
         const plane = ((a - to.a) ** 2 + (b - to.b) ** 2) / widest ** 2;
-        return light ** 2 + LEAST_ROTATED * plane > limit() ** 2;
+        return light ** 2 + leastRotated(ownHue, hues[i] ?? 0) * plane > limit() ** 2;
       };
       const look = (i: number): void => {
         if (isTooFar(i)) return;

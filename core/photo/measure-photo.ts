@@ -1,0 +1,179 @@
+import { ciede2000 } from '../colour/ciede2000';
+import type { Lab } from '../colour/lab';
+import { chroma } from '../colour/lab';
+import type { Triple } from '../colour/xyz';
+import { SCREEN, convertLabToLinearSrgb } from '../colour/xyz';
+import type { Evenness } from './evenness';
+import { evennessOf } from './evenness';
+import type { FittedLight } from './fit-light';
+import { fitLight } from './fit-light';
+import { solveUpper } from './least-squares';
+import { LIGHT_PARAMETERS, labThroughLight } from './light-model';
+import type { PatchMean } from './patch-mean';
+import { meanOfPatch } from './patch-mean';
+import type { PhotoRefusal } from './photo-refusal';
+import type { Picture, Rect } from './picture';
+import { isInside } from './picture';
+
+/** Something in a picture whose colour is known: L*a*b* under D65 and 2°. */
+export interface KnownArea {
+  readonly rect: Rect;
+  readonly lab: Lab;
+}
+
+/** A piece in a picture that is to be measured. */
+export interface WantedArea {
+  readonly name: string;
+  readonly rect: Rect;
+}
+
+/** What a picture says of one piece. */
+export interface MeasuredArea {
+  readonly name: string;
+  /** Under D65 and 2°. */
+  readonly lab: Lab;
+  /** The truth lies no further than this four times in five, ΔE00. */
+  readonly deltaE00Within80: number;
+  readonly evenness: Evenness;
+}
+
+/** What a picture says; or why it says nothing. */
+export type PhotoMeasure =
+  | { readonly ok: true; readonly areas: readonly MeasuredArea[]; readonly light: FittedLight }
+  | { readonly ok: false; readonly refusal: PhotoRefusal };
+
+const MOST_MEGAPIXELS = 50;
+const LEAST_SIDE_PX = 6;
+const MOST_CLIPPED_SHARE = 0.02;
+const LEAST_LINEAR = 0.002;
+/** A patch of less chroma counts as neutral. */
+const NEUTRAL_CHROMA = 10;
+const MOST_RESIDUAL = 6;
+const DRAWS = 240;
+const WITHIN = 0.8;
+
+/**
+ * Measures pieces in a photograph by the known patches in it: the light is fitted to those (`fitLight`) and taken out of
+ * the pieces; what is not sure of it, the noise of the pixels and the scatter of the patches make the error that is said.
+ */
+export function measurePhoto(
+  picture: Picture,
+  known: readonly KnownArea[],
+  wanted: readonly WantedArea[],
+): PhotoMeasure {
+  const refuse = (refusal: PhotoRefusal): PhotoMeasure => ({ ok: false, refusal });
+  const megapixels = (picture.width * picture.height) / 1e6;
+  if (megapixels > MOST_MEGAPIXELS) return refuse({ code: 'tooLarge', megapixels });
+  if (known.length === 0) return refuse({ code: 'noPatch' });
+  if (!known.some(({ lab }) => chroma(lab) < NEUTRAL_CHROMA && lab.L > 25)) return refuse({ code: 'noNeutral' });
+
+  const named = [
+    ...known.map(({ rect }, i) => ({ rect, name: `known patch ${i + 1}`, isKnown: true })),
+    ...wanted.map(({ rect, name }) => ({ rect, name, isKnown: false })),
+  ];
+  const means: PatchMean[] = [];
+  for (const { rect, name, isKnown } of named) {
+    if (!isInside(picture, rect)) return refuse({ code: 'outside', name });
+    if (Math.min(rect.width, rect.height) < LEAST_SIDE_PX) return refuse({ code: 'tooSmall', name });
+    const mean = meanOfPatch(picture, rect);
+    if (mean.clippedShare > MOST_CLIPPED_SHARE && !isKnown) return refuse({ code: 'clipped', name });
+    if (Math.max(...mean.linear) < LEAST_LINEAR && !isKnown) return refuse({ code: 'tooDark', name });
+    means.push(mean);
+  }
+  const half = Math.max(picture.width, picture.height) / 2;
+  const placeOf = (x: number, y: number) => ({
+    u: (x - picture.width / 2) / half,
+    v: (y - picture.height / 2) / half,
+  });
+  const middle = (rect: Rect) => placeOf(rect.x + rect.width / 2, rect.y + rect.height / 2);
+  const usable = known.flatMap(({ rect, lab }, i) => {
+    const mean = means[i];
+    const isClear =
+      mean && canBeShown(lab) && mean.clippedShare <= MOST_CLIPPED_SHARE && Math.max(...mean.linear) >= LEAST_LINEAR;
+    return isClear ? [{ lab, linear: mean.linear, standardError: mean.standardError, ...middle(rect) }] : [];
+  });
+  const clippedKnown = means.findIndex((m, i) => i < known.length && m.clippedShare > MOST_CLIPPED_SHARE);
+  if (!usable.some(({ lab }) => chroma(lab) < NEUTRAL_CHROMA))
+    return refuse(
+      clippedKnown >= 0
+        ? { code: 'clipped', name: `known patch ${clippedKnown + 1}` }
+        : { code: 'tooDark', name: 'the known patches' },
+    );
+  const light = fitLight(usable);
+  if (light.residual > MOST_RESIDUAL) return refuse({ code: 'mixedLight', deltaE: light.residual });
+  const draws = drawsOf(light);
+  const areas = wanted.map(({ name, rect }, i): MeasuredArea => {
+    const mean = means[known.length + i] as PatchMean;
+    const place = middle(rect);
+    const lab = labThroughLight(light.parameters, mean.linear, place);
+    return {
+      name,
+      lab,
+      deltaE00Within80: errorOf(lab, mean, place, draws, light.scatter),
+      evenness: evennessOf(
+        mean.blocks.map((block) => labThroughLight(light.parameters, block.linear, placeOf(block.x, block.y))),
+      ),
+    };
+  });
+  return { ok: true, areas, light };
+}
+
+/** A colour that no picture holds is no measure of one. */
+const canBeShown = (lab: Lab): boolean =>
+  convertLabToLinearSrgb(lab, SCREEN).every((channel) => channel > -0.002 && channel < 1.02);
+
+interface Draw {
+  readonly parameters: readonly number[];
+  /** Independent deviates: three for the noise of the pixels, three for the scatter of patches. */
+  readonly noise: readonly number[];
+}
+
+/** Lights as they might have been, by how sure the fit is; the same every time. */
+function drawsOf({ parameters, precision }: FittedLight): Draw[] {
+  const next = deviates();
+  return Array.from({ length: DRAWS }, () => {
+    const off = solveUpper(
+      precision,
+      Array.from({ length: LIGHT_PARAMETERS }, () => next()),
+    );
+    return {
+      parameters: parameters.map((p, i) => p + (off[i] ?? 0)),
+      noise: Array.from({ length: 6 }, () => next()),
+    };
+  });
+}
+
+/** The radius that holds four in five of what the colour might have been. */
+function errorOf(
+  lab: Lab,
+  { linear, standardError }: PatchMean,
+  place: { readonly u: number; readonly v: number },
+  draws: readonly Draw[],
+  scatter: number,
+): number {
+  const far = draws.map(({ parameters, noise }) => {
+    const [n0 = 0, n1 = 0, n2 = 0, n3 = 0, n4 = 0, n5 = 0] = noise;
+    const noisy: Triple = [
+      linear[0] + n0 * standardError[0],
+      linear[1] + n1 * standardError[1],
+      linear[2] + n2 * standardError[2],
+    ];
+    const might = labThroughLight(parameters, noisy, place);
+    const scattered = { L: might.L + n3 * scatter, a: might.a + n4 * scatter, b: might.b + n5 * scatter };
+    return ciede2000(lab, scattered, { kL: 1, kC: 1, kH: 1 }).deltaE;
+  });
+  far.sort((x, y) => x - y);
+  return far[Math.min(far.length - 1, Math.floor(WITHIN * far.length))] ?? 0;
+}
+
+/** Normal deviates by Box and Muller from a small generator (mulberry32) that begins the same every time. */
+function deviates(): () => number {
+  let state = 0x9e3779b9;
+  const uniform = (): number => {
+    state = (state + 0x6d2b79f5) | 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+  return () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
+}
