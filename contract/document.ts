@@ -15,7 +15,7 @@ import { stripLookRecord, stripPromotionRecord, stripReadingRecord, stripTrialRe
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
-import { judgedShade, newEyeReading } from './readings';
+import { judgedShade, newEyeReading, taken } from './readings';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -114,6 +114,7 @@ export const studioDocument = z
         state: z.enum(READING_STATES),
         lab,
         ...colourConditions.shape,
+        taken,
         note: lineOf('The note'),
         replacesId: id.nullable(),
         ...who,

@@ -1,6 +1,14 @@
-import { EYE_AGAINST, EYE_EVENNESS, EYE_HUES, EYE_LIGHTS, READING_STATES, VERDICTS } from '@vestigia/core';
+import {
+  EYE_AGAINST,
+  EYE_EVENNESS,
+  EYE_HUES,
+  EYE_LIGHTS,
+  READING_STATES,
+  READING_WAYS,
+  VERDICTS,
+} from '@vestigia/core';
 import { z } from 'zod';
-import { colourConditions, id, isoTime, lab, lineOf, noteOf, personRef } from './common';
+import { colourConditions, id, isoTime, lab, lineOf, noteOf, numberIn, personRef } from './common';
 
 /** What of the batch it is of; nothing said is the batch as a whole. */
 const part = {
@@ -11,6 +19,16 @@ const part = {
 
 const partView = { group: z.string().nullable(), zone: z.string().nullable(), piece: z.string().nullable() };
 
+/** How a reading was taken; `null`: typed, by an early version. */
+export const taken = z
+  .object({
+    way: z.enum(READING_WAYS),
+    within80: numberIn('The error', 0, 100).nullable(),
+    evenness: z.object({ meanDeltaE00: z.number().min(0), maxDeltaE00: z.number().min(0) }).nullable(),
+  })
+  .nullable()
+  .default(null);
+
 export const newReading = z.object({
   id,
   batch: z.int().min(1),
@@ -18,6 +36,7 @@ export const newReading = z.object({
   state: z.enum(READING_STATES),
   lab,
   ...colourConditions.shape,
+  taken,
   note: lineOf('The note'),
   replacesId: id.nullable(),
 });
@@ -32,6 +51,7 @@ export const reading = z
     state: z.enum(READING_STATES),
     lab,
     ...colourConditions.shape,
+    taken,
     note: z.string(),
     at: isoTime,
     by: personRef,

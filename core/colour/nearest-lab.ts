@@ -15,7 +15,15 @@ const LEAST_ROTATED = Float64Array.from({ length: 181 }, (_, away) => {
   const theta = 30 * Math.exp(-((Math.max(0, away - MOST_HUE_SHIFT - 1) / 25) ** 2));
   return 1 - Math.sin((2 * theta * Math.PI) / 180);
 });
+/** S_C over chroma at most, by whole mean chroma: 0.045 (1 + G), and G only falls as chroma rises. */
+const MOST_SC_SLOPE = Float64Array.from({ length: 256 }, (_, c) => {
+  const c7 = c ** 7;
+  return 0.045 * (1 + 0.5 * (1 - Math.sqrt(c7 / (c7 + 25 ** 7))));
+});
+/** What rounding may take from a bound. */
+const SLACK = 1e-9;
 const BLUE_DEGREES = 275;
+const SAMPLED_EVERY = 128;
 
 /** A lower bound of what rotation leaves between two hues of L*a*b*, degrees. */
 function leastRotated(one: number, two: number): number {
@@ -44,6 +52,8 @@ export function indexLabs(labs: readonly Lab[]): LabIndex {
   const order = Uint32Array.from(labs.keys()).sort((x, y) => (labs[x]?.L ?? 0) - (labs[y]?.L ?? 0) || x - y);
   const sorted = Array.from(order, (position) => labs[position] as Lab);
   const lightness = Float64Array.from(sorted, (lab) => lab.L);
+  const reds = Float64Array.from(sorted, (lab) => lab.a);
+  const yellows = Float64Array.from(sorted, (lab) => lab.b);
   const chromas = Float64Array.from(sorted, chroma);
   const hues = Float64Array.from(sorted, hueDegrees);
 
@@ -55,11 +65,11 @@ export function indexLabs(labs: readonly Lab[]): LabIndex {
       const limit = (): number => (best.length < count ? Infinity : (best.at(-1)?.deltaE ?? Infinity));
       const [own, ownHue] = [chroma(to), hueDegrees(to)];
       const isTooFar = (i: number): boolean => {
-        const { L, a, b } = sorted[i] as Lab;
-        const widest = 1 + 0.045 * 0.75 * (own + (chromas[i] ?? 0));
-        const light = (L - to.L) / MOST_SL;
-        const plane = ((a - to.a) ** 2 + (b - to.b) ** 2) / widest ** 2;
-        return light ** 2 + leastRotated(ownHue, hues[i] ?? 0) * plane > limit() ** 2;
+        const mean = (own + (chromas[i] ?? 0)) / 2;
+        const widest = 1 + (MOST_SC_SLOPE[Math.min(255, Math.floor(mean))] ?? 0) * mean;
+        const light = ((lightness[i] ?? 0) - to.L) / MOST_SL;
+        const plane = (((reds[i] ?? 0) - to.a) ** 2 + ((yellows[i] ?? 0) - to.b) ** 2) / widest ** 2;
+        return light ** 2 + leastRotated(ownHue, hues[i] ?? 0) * plane > limit() ** 2 + SLACK;
       };
       const look = (i: number): void => {
         if (isTooFar(i)) return;
@@ -72,15 +82,17 @@ export function indexLabs(labs: readonly Lab[]): LabIndex {
         best.splice(at === -1 ? best.length : at, 0, found);
         best.length = Math.min(best.length, count);
       };
+      // A sample of all gives a first limit, so that a colour far from every other is found as fast.
+      for (let i = 0; i < sorted.length; i += SAMPLED_EVERY) look(i);
       let up = lowerBound(lightness, to.L);
       let down = up - 1;
       for (;;) {
         const above = up < lightness.length ? (lightness[up] ?? 0) - to.L : Infinity;
         const below = down >= 0 ? to.L - (lightness[down] ?? 0) : Infinity;
         const nearer = Math.min(above, below);
-        if (nearer === Infinity || nearer / MOST_SL > limit()) return best;
-        if (above <= below) look(up++);
-        else look(down--);
+        if (nearer === Infinity || nearer / MOST_SL > limit() + SLACK) return best;
+        const i = above <= below ? up++ : down--;
+        if (i % SAMPLED_EVERY !== 0) look(i);
       }
     },
   };

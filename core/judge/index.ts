@@ -14,8 +14,12 @@ export {
 } from './by-eye';
 export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
+export type { ReadingWay, Taken } from './taken';
+export { READING_WAY_LABELS, READING_WAYS, sayEvenness, sayTaken } from './taken';
 export type { GivenVerdict, JudgedAlone } from './judged-alone';
 export { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade, setApart } from './judged-alone';
+export type { Apart, Sets } from './sets';
+export { sortIntoSets } from './sets';
 export type { NamedShade, ShadePair } from './pair-shades';
 export { pairShades } from './pair-shades';
 export type { ShadeOf } from './shade-of';

@@ -6,3 +6,4 @@ export { measurePhoto } from './measure-photo';
 export type { PhotoRefusal } from './photo-refusal';
 export { sayPhotoRefusal } from './photo-refusal';
 export type { Picture, Rect } from './picture';
+export { underConditions } from './under-conditions';

@@ -112,6 +112,17 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
     expect([status, (body as Problem).detail]).toEqual([404, expect.stringContaining('Write down what you see first')]);
   });
 
+  it('a reading says how it was taken and how sure it is; one of an early version says nothing', async () => {
+    const lot = await makeLot(studio, f, { quantityText: '1 hank of 50 g' });
+    await dyeLot(studio, f, lot, { grams: 50 });
+    const taken = { way: 'photo', within80: 1.8, evenness: { meanDeltaE00: 0.4, maxDeltaE00: 1 } };
+    await post(`/api/lots/${lot}/readings`, { ...reading('dry', 74.3), taken }).expect(200);
+    await post(`/api/lots/${lot}/readings`, reading('dry', 74.4)).expect(200);
+    expect((await read(lot)).readings.map((r) => r.taken)).toEqual([taken, null]);
+    const wrong = { ...taken, within80: -1 };
+    await post(`/api/lots/${lot}/readings`, { ...reading('dry'), taken: wrong }).expect(400);
+  });
+
   it('goes by the studio’s rule: one eye, two people, or only a reading', async () => {
     const lot = await dyed();
     await look(lot).expect(200);

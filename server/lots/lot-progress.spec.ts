@@ -63,6 +63,7 @@ const read = (batch: number, state: ReadingView['state'], L: number, rest: Parti
   lab: { L, a: 5, b: 40 },
   illuminant: 'D65',
   observer: '10',
+  taken: null,
   note: '',
   at: AT,
   by,

@@ -10,6 +10,7 @@ import type {
   ReadingState,
   RunEntry,
   ShadeOf,
+  Taken,
   ZoneStandard,
 } from '@vestigia/core';
 import { boolean, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
@@ -162,6 +163,8 @@ export const readings = pgTable(
     ...seenOf(),
     lab: jsonb('lab').$type<Lab>().notNull(),
     conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
+    /** How it was taken, and how sure it is; `null`: typed, by an early version. */
+    taken: jsonb('taken').$type<Taken>(),
   },
   (t) => [index('readings_lot').on(t.lotId, t.seq)],
 );

@@ -25,6 +25,7 @@ import {
   placeShade,
   sayAlone,
   sayShade,
+  sayTaken,
   seenOfRest,
   standardFor,
   unitsOf,
@@ -40,6 +41,7 @@ import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { NumberField } from '../../ui/number-field';
 import { EyeForm } from './eye-form';
+import { PhotoReading } from './photo-reading';
 import { ShadeChoice, WHOLE } from './shade-choice';
 
 const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
@@ -51,6 +53,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
   imports: [
     EyeForm,
     NumberField,
+    PhotoReading,
     RouterLink,
     FormsModule,
     MatFormFieldModule,
@@ -72,6 +75,7 @@ export class JudgePage {
   protected readonly verdictLabel = VERDICT_LABELS;
   protected readonly restsOn = RESTS_ON;
   protected readonly label = describeColour;
+  protected readonly sayTaken = sayTaken;
   protected readonly lot = liveQuery(
     ['lots'],
     () => this.api.get('/api/lots/{id}', { id: this.id() }),
@@ -276,6 +280,7 @@ export class JudgePage {
       lab: { L: this.L() ?? NaN, a: this.a() ?? NaN, b: this.b() ?? NaN },
       illuminant,
       observer,
+      taken: { way: 'typed' as const, within80: null, evenness: null },
       note: '',
       replacesId: this.replaces()?.id ?? null,
     };

@@ -1,0 +1,46 @@
+import type { Evenness } from '../photo/evenness';
+
+/** How a colour was read. */
+export const READING_WAYS = ['typed', 'reader', 'spectrum', 'photo'] as const;
+/** One of `READING_WAYS`. */
+export type ReadingWay = (typeof READING_WAYS)[number];
+/** How each is said on screen. */
+export const READING_WAY_LABELS: Readonly<Record<ReadingWay, string>> = {
+  typed: 'typed',
+  reader: 'by the colour reader',
+  spectrum: 'from a spectrum',
+  photo: 'from a photograph',
+};
+
+/** How a reading was taken, and so how sure it is. */
+export interface Taken {
+  readonly way: ReadingWay;
+  /** The truth lies no further than this four times in five, ΔE00; `null` where nobody knows. */
+  readonly within80: number | null;
+  /** How even it is over the spots or the area that was read. */
+  readonly evenness: Evenness | null;
+}
+
+/** Spots further than this from their mean show to an eye, ΔE00. */
+const SHOWS_DELTA_E00 = 1.5;
+/** Patches that nobody overlooks. */
+const PATCHY_DELTA_E00 = 3;
+
+/** How even a piece is, in words: even, with a fold mark or a patch, or patchy. */
+export const sayEvenness = ({ meanDeltaE00, maxDeltaE00 }: Evenness): string =>
+  maxDeltaE00 < SHOWS_DELTA_E00
+    ? 'even'
+    : meanDeltaE00 > SHOWS_DELTA_E00 || maxDeltaE00 > PATCHY_DELTA_E00
+      ? 'patchy'
+      : 'a fold mark or a patch shows';
+
+/** What is said of how sure a reading is: “from a photograph, within ΔE00 2.1 four times in five, even”. */
+export function sayTaken({ way, within80, evenness }: Taken): string {
+  return [
+    READING_WAY_LABELS[way],
+    within80 === null ? '' : `within ΔE00 ${within80.toFixed(1)} four times in five`,
+    evenness === null ? '' : sayEvenness(evenness),
+  ]
+    .filter((w) => w !== '')
+    .join(', ');
+}

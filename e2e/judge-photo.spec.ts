@@ -1,0 +1,104 @@
+import type { LotDetail, LotSummary } from '@vestigia/contract';
+import { ciede2000 } from '@vestigia/core';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import jpeg from 'jpeg-js';
+import type { Browser, ElementHandle } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { IN_GOOD_LIGHT, renderPhoto } from '../core/photo/render-photo.fixture';
+import { launch } from '../scripts/browser.mjs';
+import type { Served } from '../scripts/serve.mjs';
+import { serveDemo } from '../scripts/serve.mjs';
+import { Someone } from './person';
+
+/** A telephone and a grey card: what a studio has instead of an instrument. */
+describe('a lot is read from a photograph', () => {
+  const SIZE = { width: 900, height: 600 };
+  const card = { rect: { x: 60, y: 60, width: 200, height: 180 }, lab: { L: 49.5, a: 0, b: 0 } };
+  const hank = { rect: { x: 420, y: 200, width: 380, height: 320 }, lab: { L: 52, a: 28, b: 16 } };
+  let folder: string;
+  let server: Served & { remove(): void };
+  let browser: Browser;
+  let isaby: Someone;
+  let lot: LotSummary;
+  beforeAll(async () => {
+    folder = mkdtempSync(join(tmpdir(), 'vestigia-photo-'));
+    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    isaby = await Someone.at(browser, server.base);
+    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    lot = (await isaby.ask<LotSummary[]>('/api/lots')).find((l) => l.state === 'toJudge' || l.state === 'held')!;
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.stop();
+    server.remove();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  const picture = (name: string, stops: number): string => {
+    const drawn = renderPhoto(SIZE, [card, hank], { ...IN_GOOD_LIGHT, kelvin: 5600, stops, noise: 3 }, 9);
+    const path = join(folder, name);
+    writeFileSync(path, jpeg.encode({ ...drawn, data: Buffer.from(drawn.data) }, 88).data);
+    return path;
+  };
+  const take = async (path: string): Promise<void> => {
+    const file = (await isaby.page.waitForSelector(
+      'vs-photo-reading input[type=file]',
+    )) as ElementHandle<HTMLInputElement>;
+    await file.uploadFile(path);
+    await isaby.page.waitForSelector('vs-photo-reading .frame canvas[width]');
+  };
+  /** Drags across a part of the picture, a little within its rim. */
+  const drag = async ({ x, y, width, height }: typeof card.rect): Promise<void> => {
+    const frame = (await isaby.page.waitForSelector('vs-photo-reading .frame'))!;
+    await frame.evaluate((e) => e.scrollIntoView({ block: 'center' }));
+    const box = (await frame.boundingBox())!;
+    const at = (px: number, py: number): [number, number] => [
+      box.x + (px / SIZE.width) * box.width,
+      box.y + (py / SIZE.height) * box.height,
+    ];
+    await isaby.page.mouse.move(...at(x + 12, y + 12));
+    await isaby.page.mouse.down();
+    await isaby.page.mouse.move(...at(x + width / 2, y + height / 2));
+    await isaby.page.mouse.move(...at(x + width - 12, y + height - 12));
+    await isaby.page.mouse.up();
+  };
+
+  it('the card and the piece are marked, and what was read is kept with how sure it is', async () => {
+    await isaby.settled(`/judge/${lot.id}`);
+    await take(picture('good.jpg', -0.4));
+    await isaby.sees('Mark the grey card first', 'vs-photo-reading');
+    await drag(card.rect);
+    await isaby.sees('Mark a piece: drag', 'vs-photo-reading');
+    await drag(hank.rect);
+    await isaby.press('Measure them');
+    await isaby.sees(/within ΔE00 \d\.\d four times in five, even/, 'vs-photo-reading');
+    await isaby.press('Keep piece A as a reading');
+    await isaby.sees('Kept.', 'vs-photo-reading');
+    const { readings } = await isaby.ask<LotDetail>(`/api/lots/${lot.id}`);
+    const read = readings.at(-1)!;
+    expect(read.taken).toMatchObject({ way: 'photo', evenness: { maxDeltaE00: expect.any(Number) as number } });
+    const far = ciede2000(hank.lab, read.lab, { kL: 1, kC: 1, kH: 1 }).deltaE;
+    expect(far, JSON.stringify(read)).toBeLessThan(3);
+    await isaby.sees('from a photograph, within', '.readings table');
+  });
+
+  it('by figures alone, without a pointer; and a picture that is too bright says what to do', async () => {
+    await isaby.settled(`/judge/${lot.id}`);
+    await take(picture('bright.jpg', 2.4));
+    await isaby.press('Mark it by figures');
+    await isaby.press('What is marked, in pixels', 'summary');
+    for (const [label, value] of [
+      ['Left', 70],
+      ['Top', 70],
+      ['Width', 170],
+      ['Height', 150],
+    ] as const)
+      await isaby.write(`${label}, grey card`, String(value));
+    await isaby.press('Mark it by figures');
+    await isaby.press('Measure them');
+    await isaby.sees(/too bright.*Take it again, darker/, 'vs-photo-reading');
+    expect(isaby.troubles).toEqual([]);
+  });
+});

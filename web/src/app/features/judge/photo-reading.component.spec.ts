@@ -1,0 +1,123 @@
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { MatFormFieldHarness } from '@angular/material/form-field/testing';
+import { MatInputHarness } from '@angular/material/input/testing';
+import type { PhotoMeasure } from '@vestigia/core';
+import { of } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
+import { lotFixture } from '../../testing/lot.fixture';
+import { PhotoMeasurer } from './photo-measurer';
+import { PhotoReading } from './photo-reading';
+
+const MEASURED = {
+  ok: true,
+  light: {},
+  areas: [
+    {
+      name: 'piece A',
+      lab: { L: 74, a: -4, b: 52 },
+      deltaE00Within80: 1.2,
+      evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.7 },
+    },
+  ],
+} as unknown as PhotoMeasure;
+
+describe('a reading from a photograph', () => {
+  const post = vi.fn(() => of({ id: 'x' }));
+  const open = vi.fn();
+  const measure = vi.fn();
+  let fixture: ComponentFixture<PhotoReading>;
+  const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const text = (): string => page().textContent?.replaceAll(/\s+/g, ' ') ?? '';
+  const settle = async (): Promise<void> => {
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+  const press = async (name: string): Promise<void> => {
+    const button = [...page().querySelectorAll('button')].find((b) => b.textContent?.trim() === name);
+    if (!button) throw new Error(`there is no “${name}”, only ${text()}`);
+    button.click();
+    await settle();
+  };
+  const take = async (): Promise<void> => {
+    const file = page().querySelector<HTMLInputElement>('input[type=file]')!;
+    Object.defineProperty(file, 'files', { value: [new File(['x'], 'hank.jpg')], configurable: true });
+    file.dispatchEvent(new Event('change'));
+    await settle();
+  };
+
+  beforeEach(() => {
+    post.mockClear();
+    open.mockReset().mockResolvedValue({ width: 1000, height: 500 });
+    measure.mockReset().mockResolvedValue(MEASURED);
+    TestBed.configureTestingModule({ providers: [{ provide: ApiClient, useValue: { post } }] });
+    TestBed.overrideComponent(PhotoReading, {
+      set: { providers: [{ provide: PhotoMeasurer, useValue: { open, measure } }] },
+    });
+    fixture = TestBed.createComponent(PhotoReading);
+    fixture.componentRef.setInput('lot', lotFixture());
+    // As the page gives it: a master with its own colour.
+    fixture.componentRef.setInput('conditions', { L: 40, a: 17, b: 22, illuminant: 'D65', observer: '2' });
+    fixture.detectChanges();
+  });
+
+  it('asks for the card and a piece before it measures, and says what is missing', async () => {
+    await take();
+    expect(text()).toContain('Mark the grey card first');
+    await press('Mark it by figures');
+    expect(text()).toContain('Mark a piece: drag');
+    await press('Mark it by figures');
+    await press('Measure them');
+    expect(measure).toHaveBeenCalledWith(
+      expect.objectContaining({
+        known: [{ rect: { x: 400, y: 200, width: 200, height: 100 }, lab: { L: 49.5, a: 0, b: 0 } }],
+        wanted: [{ rect: { x: 400, y: 200, width: 200, height: 100 }, name: 'piece A' }],
+      }),
+    );
+    expect(text()).toMatch(/piece A.*from a photograph, within ΔE00 1.2 four times in five, even/);
+    expect(text()).toContain('least sure of strong yellows');
+  });
+
+  it('is kept with how it was taken, of the piece that is named', async () => {
+    await take();
+    await press('Mark it by figures');
+    await press('Mark it by figures');
+    await press('Measure them');
+    const [field] = await TestbedHarnessEnvironment.loader(fixture).getAllHarnesses(
+      MatFormFieldHarness.with({ floatingLabelText: 'One piece' }),
+    );
+    await ((await field?.getControl(MatInputHarness)) as MatInputHarness).setValue('3');
+    await press('Keep piece A as a reading');
+    expect(post).toHaveBeenCalledWith(
+      '/api/lots/{id}/readings',
+      expect.objectContaining({
+        piece: '3',
+        state: 'dry',
+        lab: { L: 74, a: -4, b: 52 },
+        illuminant: 'D65',
+        observer: '2',
+        taken: { way: 'photo', within80: 1.2, evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.7 } },
+      }),
+      'lot-1',
+    );
+    expect(text()).toContain('Kept.');
+  });
+
+  it('a picture that can’t be opened or measured says what to do, and what was marked stays', async () => {
+    open.mockRejectedValueOnce(new Error('no picture'));
+    await take();
+    expect(text()).toContain('can’t be opened. Save it as JPEG or PNG');
+    await take();
+    await press('Mark it by figures');
+    await press('Mark it by figures');
+    measure.mockResolvedValueOnce({ ok: false, refusal: { code: 'tooDark', name: 'piece A' } });
+    await press('Measure them');
+    expect(text()).toContain('“piece A” is too dark to be measured');
+    measure.mockRejectedValueOnce(new Error('out of memory'));
+    await press('Measure them');
+    expect(text()).toContain('Take a smaller one');
+    expect(page().querySelectorAll('.area')).toHaveLength(2);
+  });
+});
