@@ -43,6 +43,7 @@ describe('a lot is read from a photograph', () => {
     return path;
   };
   const take = async (path: string): Promise<void> => {
+    await isaby.press('Read it from a photograph, with a grey card', 'summary');
     const file = (await isaby.page.waitForSelector(
       'vs-photo-reading input[type=file]',
     )) as ElementHandle<HTMLInputElement>;
@@ -82,6 +83,34 @@ describe('a lot is read from a photograph', () => {
     const far = ciede2000(hank.lab, read.lab, { kL: 1, kC: 1, kH: 1 }).deltaE;
     expect(far, JSON.stringify(read)).toBeLessThan(3);
     await isaby.sees('from a photograph, within', '.readings table');
+  });
+
+  it('pieces that were read one by one sort into sets that match, in a worker', async () => {
+    for (const [i, L] of [50, 62, 51, 63, 80].entries())
+      await isaby.send(`/api/lots/${lot.id}/readings`, {
+        id: crypto.randomUUID(),
+        batch: 1,
+        piece: `tag ${'abcde'[i]}`,
+        state: 'dry',
+        lab: { L, a: 20, b: 15 },
+        illuminant: 'D65',
+        observer: '10',
+        note: '',
+        replacesId: null,
+      });
+    await isaby.settled(`/judge/${lot.id}`);
+    await isaby.press('Sort its pieces into sets that match', 'summary');
+    await isaby.write('Pieces in a set', '2');
+    await isaby.press('Sort 5 pieces into sets');
+    await isaby.sees('2 sets; the worst pair in any lies', 'vs-sets-of-lot');
+    await isaby.sees('Left over: piece tag e.', 'vs-sets-of-lot');
+    const sets = await isaby.page.$$eval('vs-sets-of-lot [role=group]', (groups) =>
+      groups.map((g) => [...g.querySelectorAll('figcaption')].map((c) => c.textContent?.trim())),
+    );
+    expect(sets.map((s) => s.sort()).sort()).toEqual([
+      ['tag a', 'tag c'],
+      ['tag b', 'tag d'],
+    ]);
   });
 
   it('by figures alone, without a pointer; and a picture that is too bright says what to do', async () => {

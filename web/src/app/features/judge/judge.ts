@@ -42,6 +42,7 @@ import { When } from '../../ui/when';
 import { NumberField } from '../../ui/number-field';
 import { EyeForm } from './eye-form';
 import { PhotoReading } from './photo-reading';
+import { SetsOfLot } from './sets-of-lot';
 import { ShadeChoice, WHOLE } from './shade-choice';
 
 const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
@@ -59,6 +60,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
     MatFormFieldModule,
     MatInputModule,
     RefusalNote,
+    SetsOfLot,
     ShadeChoice,
     Swatch,
     When,

@@ -1,0 +1,100 @@
+import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { MatInputHarness } from '@angular/material/input/testing';
+import type { LotDetail, ReadingView } from '@vestigia/contract';
+import { sortIntoSets } from '@vestigia/core';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { lotFixture } from '../../testing/lot.fixture';
+import { SetSorter } from './set-sorter';
+import { SetsOfLot } from './sets-of-lot';
+import type { SetsAsk } from './sets.worker';
+
+const read = (piece: string | null, L: number, rest: Partial<ReadingView> = {}): ReadingView =>
+  ({
+    id: `${piece}-${L}`,
+    batch: 1,
+    group: null,
+    zone: null,
+    piece,
+    state: 'dry',
+    lab: { L, a: 5, b: 20 },
+    illuminant: 'D65',
+    observer: '10',
+    taken: null,
+    note: '',
+    at: '2026-06-01T09:00:00.000Z',
+    by: { id: 'ada', name: 'Ada' },
+    replacesId: null,
+    ...rest,
+  }) as ReadingView;
+
+describe('pieces of a lot in sets', () => {
+  const sort = vi.fn();
+  let fixture: ComponentFixture<SetsOfLot>;
+  const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const text = (): string => page().textContent?.replaceAll(/\s+/g, ' ') ?? '';
+  const settle = async (): Promise<void> => {
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+  const show = async (readings: ReadingView[]): Promise<void> => {
+    const lot: LotDetail = { ...lotFixture(), readings };
+    fixture.componentRef.setInput('lot', lot);
+    fixture.detectChanges();
+    await settle();
+  };
+  const size = async (value: string): Promise<void> => {
+    await (await TestbedHarnessEnvironment.loader(fixture).getHarness(MatInputHarness)).setValue(value);
+    await settle();
+  };
+  const submit = async (): Promise<void> => {
+    page().querySelector<HTMLButtonElement>('button[type=submit]')?.click();
+    await settle();
+  };
+
+  beforeEach(() => {
+    sort
+      .mockReset()
+      .mockImplementation(({ labs, size: n }: SetsAsk) =>
+        Promise.resolve(sortIntoSets(labs.length, n, (x, y) => Math.abs((labs[x]?.L ?? 0) - (labs[y]?.L ?? 0)))),
+      );
+    TestBed.overrideComponent(SetsOfLot, { set: { providers: [{ provide: SetSorter, useValue: { sort } }] } });
+    fixture = TestBed.createComponent(SetsOfLot);
+  });
+
+  it('waits for pieces that were read by themselves: the lot as a whole, or wet, is none', async () => {
+    await show([read(null, 60), read('1', 60, { state: 'wet' })]);
+    expect(text()).toContain('So far 0 pieces are read by themselves.');
+    expect(page().querySelector('button')).toBeNull();
+  });
+
+  it('puts alike to alike, each piece by its newest reading, and names what is left over', async () => {
+    await show([read('1', 80), read('2', 61), read('3', 70), read('4', 71), read('5', 40), read('1', 60)]);
+    await size('2');
+    await submit();
+    const sets = [...page().querySelectorAll('[role=group]')].map((g) =>
+      [...g.querySelectorAll('figcaption')].map((c) => c.textContent?.trim()),
+    );
+    expect(sets.map((s) => s.sort()).sort()).toEqual([
+      ['1', '2'],
+      ['3', '4'],
+    ]);
+    expect(text()).toContain('2 sets; the worst pair in any lies ΔE00 1.00 apart.');
+    expect(text()).toContain('Left over: piece 5.');
+    await show([read('1', 60), read('2', 61), read('3', 70)]);
+    expect(text()).toContain('Pieces were read since: sort again.');
+  });
+
+  it('says what can’t be a set, and what to do where sorting fails', async () => {
+    await show([read('1', 60), read('2', 61)]);
+    await size('1');
+    expect(text()).toContain('A set has two pieces or more.');
+    await size('5');
+    expect(text()).toContain('Only 2 are read');
+    await size('2');
+    sort.mockRejectedValueOnce(new Error('gone'));
+    await submit();
+    expect(text()).toContain('They could not be sorted here.');
+  });
+});

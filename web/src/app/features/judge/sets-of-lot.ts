@@ -1,0 +1,123 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import type { LabUnder, LotDetail } from '@vestigia/contract';
+import { countLabel, currentEntries, joinList, sameConditions } from '@vestigia/core';
+import { NumberField } from '../../ui/number-field';
+import { Swatch } from '../../ui/swatch';
+import { SetSorter } from './set-sorter';
+
+/** A piece that was read by itself. */
+interface ReadPiece {
+  readonly mark: string;
+  readonly under: LabUnder;
+}
+
+interface Sorted {
+  /** What was sorted: when pieces are read anew, it is old. */
+  readonly of: readonly ReadPiece[];
+  readonly sets: readonly (readonly ReadPiece[])[];
+  readonly leftOver: readonly ReadPiece[];
+  readonly worst: number;
+}
+
+/** The pieces of a lot that were read one by one, sorted into sets that match. */
+@Component({
+  selector: 'vs-sets-of-lot',
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, Swatch],
+  providers: [SetSorter],
+  template: `
+    @if (pieces().length < 2) {
+      <p class="soft">
+        Read single pieces, each by its mark, and they can be sorted into sets that match. So far
+        {{ count(pieces().length, 'piece is', 'pieces are') }} read by
+        {{ pieces().length === 1 ? 'itself' : 'themselves' }}.
+      </p>
+    } @else {
+      <form (ngSubmit)="sort()">
+        <div class="fields lab">
+          <mat-form-field
+            ><mat-label>Pieces in a set</mat-label
+            ><input matInput vsNumber name="setSize" inputmode="numeric" [(ngModel)]="size"
+          /></mat-form-field>
+        </div>
+        <div class="actions">
+          <button class="act" type="submit" [disabled]="busy() || whyNot() !== ''">
+            {{ busy() ? 'Sorting …' : 'Sort ' + count(pieces().length, 'piece') + ' into sets' }}
+          </button>
+          @if (whyNot(); as why) {
+            <span class="soft">{{ why }}</span>
+          }
+        </div>
+      </form>
+      @if (problem()) {
+        <p class="off" role="alert">{{ problem() }}</p>
+      }
+    }
+    @if (sorted(); as s) {
+      <p role="status">
+        {{ count(s.sets.length, 'set') }}; the worst pair in any lies ΔE00 {{ s.worst.toFixed(2) }} apart.
+        @if (s.of !== pieces()) {
+          Pieces were read since: sort again.
+        }
+      </p>
+      @for (set of s.sets; track $index) {
+        <div class="mounts" role="group" [attr.aria-label]="'set ' + ($index + 1)">
+          @for (p of set; track p.mark) {
+            <figure>
+              <vs-swatch [lab]="p.under" [width]="4" [label]="'piece ' + p.mark" />
+              <figcaption>{{ p.mark }}</figcaption>
+            </figure>
+          }
+        </div>
+      }
+      @if (s.leftOver.length > 0) {
+        <p>Left over: {{ namesOf(s.leftOver) }}.</p>
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class SetsOfLot {
+  private readonly sorter = inject(SetSorter);
+  readonly lot = input.required<LotDetail>();
+  protected readonly count = countLabel;
+  protected readonly size = signal<number | null>(3);
+  protected readonly busy = signal(false);
+  protected readonly problem = signal('');
+  protected readonly sorted = signal<Sorted | undefined>(undefined);
+
+  /** The newest dry reading of each piece by itself, all under the light of the newest. */
+  protected readonly pieces = computed((): readonly ReadPiece[] => {
+    const read = currentEntries(this.lot().readings).filter((r) => r.piece !== null && r.state !== 'wet');
+    const last = read.at(-1);
+    const newest = new Map(read.filter((r) => last && sameConditions(r, last)).map((r) => [r.piece ?? '', r]));
+    return [...newest].map(([mark, { lab, illuminant, observer }]) => ({
+      mark,
+      under: { ...lab, illuminant, observer },
+    }));
+  });
+  protected readonly whyNot = computed(() => {
+    const size = this.size();
+    if (size === null || !Number.isInteger(size) || size < 2) return 'A set has two pieces or more.';
+    return size > this.pieces().length ? `Only ${this.pieces().length} are read: fewer than a set has.` : '';
+  });
+  protected readonly namesOf = (pieces: readonly ReadPiece[]): string => joinList(pieces.map((p) => `piece ${p.mark}`));
+
+  protected async sort(): Promise<void> {
+    const [of, size] = [this.pieces(), this.size()];
+    if (size === null || this.whyNot() !== '') return;
+    this.busy.set(true);
+    this.problem.set('');
+    try {
+      const found = await this.sorter.sort({ labs: of.map((p) => p.under), size });
+      const named = (positions: readonly number[]): ReadPiece[] => positions.flatMap((i) => of[i] ?? []);
+      this.sorted.set({ of, sets: found.sets.map(named), leftOver: named(found.leftOver), worst: found.worst });
+    } catch {
+      this.problem.set('They could not be sorted here. Try again, with fewer pieces.');
+    } finally {
+      this.busy.set(false);
+    }
+  }
+}
