@@ -85,6 +85,26 @@ describe('a lot is read from a photograph', () => {
     await isaby.sees('from a photograph, within', '.readings table');
   });
 
+  it('a spectrum out of a reader’s file is read under the master’s light, and says so', async () => {
+    const nm = Array.from({ length: 31 }, (_, i) => 400 + i * 10);
+    const path = join(folder, 'reader.csv');
+    writeFileSync(
+      path,
+      [['name', ...nm].join(','), ['weld', ...nm.map((w) => (w < 500 ? 0.1 : 0.6))].join(',')].join('\n'),
+    );
+    await isaby.settled(`/judge/${lot.id}`);
+    await isaby.press('Out of a reader’s file', 'summary');
+    const file = (await isaby.page.waitForSelector(
+      'vs-reader-file input[type=file]',
+    )) as ElementHandle<HTMLInputElement>;
+    await file.uploadFile(path);
+    await isaby.sees(/Worked out from its spectrum under D65, 10°/, 'vs-reader-file');
+    await isaby.press('Keep the reading');
+    await isaby.sees('from a spectrum', '.readings table');
+    const { readings } = await isaby.ask<LotDetail>(`/api/lots/${lot.id}`);
+    expect([readings.at(-1)?.taken?.way, (readings.at(-1)?.lab.b ?? 0) > 40]).toEqual(['spectrum', true]);
+  });
+
   it('pieces that were read one by one sort into sets that match, in a worker', async () => {
     for (const [i, L] of [50, 62, 51, 63, 80].entries())
       await isaby.send(`/api/lots/${lot.id}/readings`, {

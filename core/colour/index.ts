@@ -39,3 +39,5 @@ export {
   SCREEN,
   whitePoint,
 } from './xyz';
+export type { FileSwatch } from './colour-file';
+export { readColourFile, sayColourFileRefusal } from './colour-file';

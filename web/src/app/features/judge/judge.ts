@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
-import type { ReadingState, ShadeOf, Verdict } from '@vestigia/core';
+import type { ReadingState, ReadingWay, ShadeOf, Verdict } from '@vestigia/core';
 import {
   READING_STATES,
   ciede2000,
@@ -42,6 +42,8 @@ import { When } from '../../ui/when';
 import { NumberField } from '../../ui/number-field';
 import { EyeForm } from './eye-form';
 import { PhotoReading } from './photo-reading';
+import type { FromFile } from './reader-file';
+import { ReaderFile } from './reader-file';
 import { SetsOfLot } from './sets-of-lot';
 import { ShadeChoice, WHOLE } from './shade-choice';
 
@@ -55,6 +57,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
     EyeForm,
     NumberField,
     PhotoReading,
+    ReaderFile,
     RouterLink,
     FormsModule,
     MatFormFieldModule,
@@ -273,6 +276,22 @@ export class JudgePage {
     this.shade.set({ batch: r.batch, group: r.group, zone: r.zone, piece: r.piece });
   }
 
+  /** What the new reading came from; typed over, it is typed. */
+  private readonly fromFile = signal<FromFile | undefined>(undefined);
+
+  protected takeFromFile(from: FromFile): void {
+    this.fromFile.set(from);
+    this.L.set(from.lab.L);
+    this.a.set(from.lab.a);
+    this.b.set(from.lab.b);
+  }
+
+  private way(): ReadingWay {
+    const from = this.fromFile();
+    const isAsFiled = from && from.lab.L === this.L() && from.lab.a === this.a() && from.lab.b === this.b();
+    return isAsFiled ? from.way : 'typed';
+  }
+
   protected read(): void {
     const { illuminant, observer } = this.under();
     const body = {
@@ -282,7 +301,7 @@ export class JudgePage {
       lab: { L: this.L() ?? NaN, a: this.a() ?? NaN, b: this.b() ?? NaN },
       illuminant,
       observer,
-      taken: { way: 'typed' as const, within80: null, evenness: null },
+      taken: { way: this.way(), within80: null, evenness: null },
       note: '',
       replacesId: this.replaces()?.id ?? null,
     };
@@ -291,6 +310,7 @@ export class JudgePage {
       this.chosenId.set(id);
       this.replaces.set(undefined);
       for (const field of [this.L, this.a, this.b]) field.set(null);
+      this.fromFile.set(undefined);
       this.lot.reload();
     });
   }
