@@ -96,6 +96,8 @@ describe('days at the pots', () => {
     await isaby.press('Otherwise …');
     await isaby.write('What went otherwise there', 'crept over the rim');
     await isaby.press('Done, untimed');
+    // What was done stands in the record once the bench asks for the next thing.
+    await isaby.page.waitForFunction(() => !document.querySelector('main h1')?.textContent?.includes('Last tide'));
     await isaby.handedOver();
     const { deviations, plan } = await lotOf(lotId);
     expect(deviations.map((d) => d.message)).toContain('“Last tide”: crept over the rim');

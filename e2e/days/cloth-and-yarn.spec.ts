@@ -202,6 +202,7 @@ describe('days of cloth and yarn', () => {
     await isaby.press('Write down what I see');
     await isaby.sees('Dark end, dry', 'vs-eye-form');
     expect((await day.lot(lotId)).eyes[0]?.zone).toBe('Dark end');
+    expect(await day.heldAndAgain(lotId)).toContain('“Middle”: the bath had cleared');
   });
 
   it('16: bound points, heated and cooled, iron half-way, an old dyestuff thrown in at the end; the thread bled', async () => {
@@ -341,6 +342,8 @@ describe('days of cloth and yarn', () => {
     ]);
     // What was judged stays as it was judged.
     expect(summary.seen?.depth).toBe(1);
+    const again = await day.again(lotId);
+    for (const told of ['through muslin', 'deeper, as wanted']) expect(again).toContain(told);
     expect(isaby.troubles).toEqual([]);
   });
 });

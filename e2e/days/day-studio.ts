@@ -175,6 +175,15 @@ export class DayStudio {
     return this.isaby.text();
   }
 
+  /** Holds a lot for a reason, and reads what is told first when it is dyed again: the reason, and what went otherwise. */
+  async heldAndAgain(lotId: string): Promise<string> {
+    await this.isaby.settled(`/judge/${lotId}`);
+    await this.isaby.write('Reason', 'to be dyed once more');
+    await this.isaby.press('Hold it');
+    await this.isaby.sees('to be dyed once more', 'p');
+    return this.again(lotId);
+  }
+
   /** Opens something folded at the bench, and writes down what was not planned. */
   async wentOtherwise(what: string): Promise<void> {
     await this.isaby.press('Went otherwise');

@@ -69,6 +69,7 @@ describe('days of one beside another', () => {
     expect(beside.otherwise.flat().filter((o) => o.message.includes('through weak iron'))).toHaveLength(2);
     await isaby.sees('through weak iron', 'ul');
     await isaby.sees(second?.name ?? '', 'tr.mark');
+    expect(await day.heldAndAgain(lots[0] ?? '')).toContain('through weak iron');
   });
 
   it('6: too hot and brown, cooled, sampled, back on the heat; three fibres; the bath kept till it gives no more', async () => {
@@ -121,6 +122,7 @@ describe('days of one beside another', () => {
       await isaby.sees(new RegExp(`${base}, dry`), 'vs-eye-form');
     }
     expect((await day.lot(lotId)).eyes.map((e) => e.seen.depth)).toEqual([1, 0, -2]);
+    expect(await day.heldAndAgain(lotId)).toMatch(/92 °C/);
   });
 
   it('7: a dull yellow over old colours: three results, and one piece judged by itself', async () => {
@@ -170,6 +172,8 @@ describe('days of one beside another', () => {
     expect(verdicts.map((v) => [v.verdict, v.of?.piece])).toEqual([['refuse', '2']]);
     expect(deviations.map((d) => d.message).join()).toContain('in the sun');
     expect((await isaby.ask<KeptOfLot[]>(`/api/lots/${first}/kept`))[0]?.wentInto.map((l) => l.id)).toEqual([over]);
+    const again = await day.heldAndAgain(over);
+    for (const told of ['in the sun', 'piece 2: too dull beside the others']) expect(again).toContain(told);
   });
 
   it('9: pot after pot: what is left in one takes pieces that were coloured before, and lies beside last month’s', async () => {
@@ -207,6 +211,8 @@ describe('days of one beside another', () => {
     await isaby.settled(`/lots/${lotId}/beside?with=${old?.id}`);
     await isaby.sees('What was otherwise in the dyeing', 'h2');
     await isaby.sees(iron?.name ?? '', 'vs-then-and-now');
+    await dyedToTheEnd(isaby, lotId);
+    expect(await day.heldAndAgain(lotId)).toMatch(/2 pieces/);
   });
 
   it('11: the kept bath: the first lot dyed, the bath kept, the second dyed in what is left', async () => {

@@ -76,6 +76,8 @@ export class Outbox {
 
   /** What counts as done on this screen though the server has not told of it: waiting or just taken. */
   readonly unseen = computed(() => [...this.taken(), ...this.held().filter((t) => t.refused === undefined)]);
+  /** How many are on their way into the tablet’s own store. */
+  readonly writing = signal(0);
   readonly waiting = computed(() => this.held().filter((t) => t.refused === undefined));
   readonly refused = computed(() => this.held().filter((t) => t.refused !== undefined));
   private readonly photos = signal<readonly StoredPhoto[]>([]);
@@ -115,8 +117,13 @@ export class Outbox {
           .at(-1)?.entry.id,
     };
     this.lastOf.set(lotId, entry.id);
-    const key = await (await this.db).add('drafts', draft);
-    this.held.update((all) => [...all, { ...draft, key }]);
+    this.writing.update((n) => n + 1);
+    try {
+      const key = await (await this.db).add('drafts', draft);
+      this.held.update((all) => [...all, { ...draft, key }]);
+    } finally {
+      this.writing.update((n) => n - 1);
+    }
     this.hurry();
   }
 

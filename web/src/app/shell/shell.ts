@@ -43,7 +43,7 @@ import { Count } from '../ui/count';
   templateUrl: './shell.html',
   providers: [TodayNow],
   styleUrl: './shell.scss',
-  host: { '(document:keydown)': 'onKey($event)', '[attr.data-waiting]': 'outbox.waiting().length' },
+  host: { '(document:keydown)': 'onKey($event)', '[attr.data-waiting]': 'outbox.waiting().length + outbox.writing()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Shell {
