@@ -2,7 +2,8 @@ import type { LotDetail } from '@vestigia/contract';
 import { v7 as newId } from 'uuid';
 import type { Someone } from './person';
 
-const entry = (stepIndex: number, kind: string, rest: object = {}): object => ({
+/** An entry of a run as the bench sends it; what is left out is empty. */
+export const entry = (stepIndex: number, kind: string, rest: object = {}): object => ({
   id: newId(),
   stepIndex,
   kind,

@@ -6,11 +6,9 @@ import jpeg from 'jpeg-js';
 import { PNG } from 'pngjs';
 import { photoPatches } from '../contract/index';
 import type { PhotoAnswer } from '../contract/index';
-import { measurePhoto, sayPhotoRefusal } from '../core/index';
+import { MOST_MEGAPIXELS, measurePhoto, sayPhotoRefusal } from '../core/index';
 import type { Picture, Rect } from '../core/index';
 import { readJson } from './read-json.mjs';
-
-const MOST_MEGAPIXELS = 50;
 
 const say = (answer: PhotoAnswer): void => console.log(JSON.stringify(answer));
 const refuse = (reason: string): void => say({ outcome: 'refused', reason, swatches: [] });

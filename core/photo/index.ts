@@ -2,7 +2,7 @@ export type { Evenness } from './evenness';
 export { evennessOf } from './evenness';
 export type { FittedLight } from './fit-light';
 export type { KnownArea, MeasuredArea, PhotoMeasure, WantedArea } from './measure-photo';
-export { measurePhoto } from './measure-photo';
+export { MOST_MEGAPIXELS, measurePhoto } from './measure-photo';
 export type { PhotoRefusal } from './photo-refusal';
 export { sayPhotoRefusal } from './photo-refusal';
 export type { Picture, Rect } from './picture';

@@ -5,7 +5,8 @@ import { measurePhoto } from './measure-photo';
 import { sayPhotoRefusal } from './photo-refusal';
 import type { Picture } from './picture';
 import type { Drawn, Suffering } from './render-photo.fixture';
-import { IN_GOOD_LIGHT, renderPhoto, seeded } from './render-photo.fixture';
+import { IN_GOOD_LIGHT, renderPhoto } from './render-photo.fixture';
+import { seeded } from './seeded';
 
 const SIZE = { width: 320, height: 240 };
 const NEUTRALS: readonly Lab[] = [80, 62, 46, 31].map((L) => ({ L, a: 0, b: 0 }));

@@ -14,6 +14,7 @@ import { meanOfPatch } from './patch-mean';
 import type { PhotoRefusal } from './photo-refusal';
 import type { Picture, Rect } from './picture';
 import { isInside } from './picture';
+import { seeded } from './seeded';
 
 /** Something in a picture whose colour is known: L*a*b* under D65 and 2°. */
 export interface KnownArea {
@@ -42,7 +43,8 @@ export type PhotoMeasure =
   | { readonly ok: true; readonly areas: readonly MeasuredArea[]; readonly light: FittedLight }
   | { readonly ok: false; readonly refusal: PhotoRefusal };
 
-const MOST_MEGAPIXELS = 50;
+/** More than this is not opened: it takes more memory than a tablet has. */
+export const MOST_MEGAPIXELS = 50;
 const LEAST_SIDE_PX = 6;
 const MOST_CLIPPED_SHARE = 0.02;
 const LEAST_LINEAR = 0.002;
@@ -50,6 +52,8 @@ const LEAST_LINEAR = 0.002;
 const NEUTRAL_CHROMA = 10;
 const MOST_RESIDUAL = 6;
 const DRAWS = 240;
+/** The same draws every time: the same picture says the same error. */
+const DRAWN_FROM = 0x9e3779b9;
 const WITHIN = 0.8;
 
 /**
@@ -130,15 +134,15 @@ interface Draw {
 
 /** Lights as they might have been, by how sure the fit is; the same every time. */
 function drawsOf({ parameters, precision }: FittedLight): Draw[] {
-  const next = deviates();
+  const { normal } = seeded(DRAWN_FROM);
   return Array.from({ length: DRAWS }, () => {
     const off = solveUpper(
       precision,
-      Array.from({ length: LIGHT_PARAMETERS }, () => next()),
+      Array.from({ length: LIGHT_PARAMETERS }, () => normal()),
     );
     return {
       parameters: parameters.map((p, i) => p + (off[i] ?? 0)),
-      noise: Array.from({ length: 6 }, () => next()),
+      noise: Array.from({ length: 6 }, () => normal()),
     };
   });
 }
@@ -164,16 +168,4 @@ function errorOf(
   });
   far.sort((x, y) => x - y);
   return far[Math.min(far.length - 1, Math.floor(WITHIN * far.length))] ?? 0;
-}
-
-/** Normal deviates by Box and Muller from a small generator (mulberry32) that begins the same every time. */
-function deviates(): () => number {
-  let state = 0x9e3779b9;
-  const uniform = (): number => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-  return () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform());
 }

@@ -2,6 +2,7 @@ import type { Lab } from '../colour/lab';
 import type { Triple } from '../colour/xyz';
 import { SCREEN, convertLabToXyz, convertXyzToLinearSrgb, encodeSrgb } from '../colour/xyz';
 import type { Picture, Rect } from './picture';
+import { seeded } from './seeded';
 
 /** What a rendered photograph suffers from. */
 export interface Suffering {
@@ -29,21 +30,6 @@ export const IN_GOOD_LIGHT: Suffering = {
   towards: 0,
   castBy: 'xyz',
 };
-
-/** Deviates that begin the same for a seed: uniform 0-1, and normal. */
-export function seeded(seed: number): { uniform(): number; normal(): number } {
-  let state = seed >>> 0;
-  const uniform = (): number => {
-    state = (state + 0x6d2b79f5) | 0;
-    let t = Math.imul(state ^ (state >>> 15), 1 | state);
-    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
-  };
-  return {
-    uniform,
-    normal: () => Math.sqrt(-2 * Math.log(1 - uniform())) * Math.cos(2 * Math.PI * uniform()),
-  };
-}
 
 /** Chromaticity of daylight, CIE 15:2018, section 3.1 (4000-25000 K; below, its curve is gone on with). */
 function daylightXyz(kelvin: number): Triple {

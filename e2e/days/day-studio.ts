@@ -1,4 +1,4 @@
-import type { Colourway, LotDetail, LotSummary, Material, Proposal, StockLot } from '@vestigia/contract';
+import type { LotDetail, LotSummary, Material, Proposal, StockLot } from '@vestigia/contract';
 import type { Browser } from 'puppeteer-core';
 import { v7 as newId } from 'uuid';
 import { launch } from '../../scripts/browser.mjs';
@@ -156,12 +156,6 @@ export class DayStudio {
     const [lot] = await this.isaby.ask<LotSummary[]>('/api/lots');
     if (!lot) throw new Error('there is no lot');
     return lot;
-  }
-
-  async colourwayOf(name: string): Promise<Colourway> {
-    const found = (await this.isaby.ask<Colourway[]>('/api/colourways')).find((c) => c.name === name);
-    if (!found) throw new Error(`the demo has no ${name}`);
-    return found;
   }
 
   stock(id: string): Promise<StockLot> {

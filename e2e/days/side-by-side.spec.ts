@@ -1,6 +1,6 @@
 import type { KeptOfLot, LotsBeside, Studio } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { dyedToTheEnd, dyedUpTo } from '../dyed-so-far';
+import { dyedToTheEnd, dyedUpTo, entry } from '../dyed-so-far';
 import type { Someone } from '../person';
 import { DayStudio, step } from './day-studio';
 
@@ -21,17 +21,8 @@ describe('days of one beside another', () => {
   });
   afterAll(() => day.close());
 
-  const write = (lotId: string, stepIndex: number, kind: string, rest: object = {}): Promise<unknown> =>
-    isaby.send(`/api/lots/${lotId}/entries`, {
-      id: crypto.randomUUID(),
-      stepIndex,
-      kind,
-      replacesId: null,
-      temperatureC: null,
-      text: null,
-      weighing: null,
-      ...rest,
-    });
+  const finish = (lotId: string, stepIndex: number): Promise<unknown> =>
+    isaby.send(`/api/lots/${lotId}/entries`, entry(stepIndex, 'finish', { text: 'as planned' }));
 
   it('5: two waters, one skein of each through weak iron; side by side: what did the water do?', async () => {
     const { waters } = await isaby.ask<Studio>('/api/studio');
@@ -109,7 +100,7 @@ describe('days of one beside another', () => {
     await isaby.press('Write it down', 'vs-step-facts-panel button');
     await isaby.handedOver();
     expect(await day.said(lotId)).toMatch(/92 °C/);
-    await write(lotId, dye.index, 'finish', { text: 'as planned' });
+    await finish(lotId, dye.index);
     await isaby.settled(`/judge/${lotId}`);
     for (const [base, depth] of [
       ['Day yarn', 'deeper'],
@@ -202,7 +193,7 @@ describe('days of one beside another', () => {
     await isaby.write('Why, or how it went', 'two old pieces, yellow before, into what is left');
     await isaby.press('Write it down', 'vs-unplanned-panel button');
     await isaby.handedOver();
-    await write(lotId, dye.index, 'finish', { text: 'as planned' });
+    await finish(lotId, dye.index);
     expect(await day.said(lotId)).toMatch(/another pot|instead of/);
     expect(await day.said(lotId)).toMatch(/2 pieces/);
     const old = (await isaby.ask<{ id: string; tag: string; state: string }[]>('/api/lots')).find(

@@ -4,7 +4,8 @@ import jpeg from 'jpeg-js';
 import { ciede2000, indexLabs, measurePhoto, sortIntoSets } from '../../core/index';
 import type { Lab } from '../../core/index';
 import type { Drawn } from '../../core/photo/render-photo.fixture';
-import { IN_GOOD_LIGHT, renderPhoto, seeded } from '../../core/photo/render-photo.fixture';
+import { IN_GOOD_LIGHT, renderPhoto } from '../../core/photo/render-photo.fixture';
+import { seeded } from '../../core/photo/seeded';
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
 const percentile = (values: readonly number[], share: number): number =>

@@ -72,10 +72,6 @@ export class PhotoReading {
   private readonly drag = signal<{ readonly from: [number, number]; readonly to: [number, number] } | undefined>(
     undefined,
   );
-  protected readonly dragged = computed(() => {
-    const d = this.drag();
-    return d && rectOf(d.from, d.to);
-  });
   protected readonly whyNot = computed(() => {
     const kinds = this.marked().map((m) => m.kind);
     if (!kinds.includes('card')) return 'Mark the grey card first: drag across it.';
@@ -87,6 +83,15 @@ export class PhotoReading {
     return new Map(
       this.marked().map((m) => [m.id, m.kind === 'card' ? 'grey card' : `piece ${String.fromCharCode(64 + ++pieces)}`]),
     );
+  });
+
+  /** What is drawn over the picture: what is marked, and what is being dragged. */
+  protected readonly areas = computed(() => {
+    const d = this.drag();
+    return [
+      ...this.marked().map(({ id, rect }) => ({ name: this.names().get(id) ?? '', rect })),
+      ...(d ? [{ name: '', rect: rectOf(d.from, d.to) }] : []),
+    ];
   });
 
   protected async choose(event: Event): Promise<void> {

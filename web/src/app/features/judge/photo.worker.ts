@@ -1,5 +1,5 @@
 import type { KnownArea, PhotoMeasure, WantedArea } from '@vestigia/core';
-import { measurePhoto } from '@vestigia/core';
+import { MOST_MEGAPIXELS, measurePhoto } from '@vestigia/core';
 
 /** What the page asks of a picture. */
 export interface PhotoAsk {
@@ -8,17 +8,16 @@ export interface PhotoAsk {
   readonly wanted: readonly WantedArea[];
 }
 
-const MOST_PIXELS = 50e6;
-
 /** Measures off the page's own thread, so that nothing stands still meanwhile. */
 addEventListener('message', ({ data }: MessageEvent<PhotoAsk>) => postMessage(measure(data)));
 
 function measure({ bitmap, known, wanted }: PhotoAsk): PhotoMeasure {
   const { width, height } = bitmap;
-  if (width * height > MOST_PIXELS)
-    return { ok: false, refusal: { code: 'tooLarge', megapixels: (width * height) / 1e6 } };
+  const megapixels = (width * height) / 1e6;
+  // Said before its pixels are laid out: those are what takes the memory.
+  if (megapixels > MOST_MEGAPIXELS) return { ok: false, refusal: { code: 'tooLarge', megapixels } };
   const context = new OffscreenCanvas(width, height).getContext('2d', { willReadFrequently: true });
-  if (!context) return { ok: false, refusal: { code: 'noPatch' } };
+  if (!context) throw new Error('no room to lay the picture out');
   context.drawImage(bitmap, 0, 0);
   return measurePhoto({ width, height, data: context.getImageData(0, 0, width, height).data }, known, wanted);
 }
