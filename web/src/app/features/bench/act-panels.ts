@@ -52,6 +52,6 @@ export class ActPanels {
   }
 
   protected close(): void {
-    this.focus.panel.set(undefined);
+    this.focus.closePanel();
   }
 }

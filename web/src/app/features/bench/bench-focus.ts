@@ -53,7 +53,12 @@ export class BenchFocus {
   });
   /** Chosen by hand, until it is done. */
   readonly chosen = signal<string | undefined>(undefined);
-  readonly act = computed(() => this.acts().find((a) => actKey(a) === this.chosen()) ?? this.acts()[0]);
+  /** The act a panel was opened under: the page stays with it while somebody writes there, whatever comes due elsewhere. */
+  private readonly opened = signal<string | undefined>(undefined);
+  readonly act = computed(() => {
+    const named = (key: string | undefined) => this.acts().find((a) => actKey(a) === key);
+    return named(this.opened()) ?? named(this.chosen()) ?? this.acts()[0];
+  });
   readonly others = computed(() => this.acts().filter((a) => a !== this.act()));
   readonly weighing = computed(() => {
     const a = this.act();
@@ -186,7 +191,17 @@ export class BenchFocus {
   }
 
   togglePanel(panel: Panel): void {
-    this.panel.update((open) => (open === panel ? undefined : panel));
+    if (this.panel() === panel) {
+      this.closePanel();
+      return;
+    }
+    this.opened.set(this.which());
+    this.panel.set(panel);
+  }
+
+  closePanel(): void {
+    this.opened.set(undefined);
+    this.panel.set(undefined);
   }
 
   /** Enters something for the step in focus. */
@@ -205,10 +220,12 @@ export class BenchFocus {
   async recordAt({ stepIndex, content }: EntryRequest): Promise<boolean> {
     const a = this.act();
     if (!a) return false;
+    const from = this.panel();
     const message = await this.state.record(a.lotId, stepIndex, content);
     this.refused.set(message === undefined ? undefined : { detail: message });
     if (message !== undefined) return false;
-    if (!PANEL_STAYS.includes(content.kind)) this.panel.set(undefined);
+    // A panel opened meanwhile is another's: what is being written there stays.
+    if (!PANEL_STAYS.includes(content.kind) && this.panel() === from) this.closePanel();
     this.moveOn(a.lotId, stepIndex, content.kind);
     return true;
   }

@@ -38,6 +38,9 @@ describe('the bench page', () => {
   const addPhoto = vi.fn();
   let fixture: ComponentFixture<BenchPage>;
 
+  /** How long the tablet takes to put an entry by. */
+  let stored = Promise.resolve();
+
   const outbox = {
     unseen,
     seen: vi.fn(),
@@ -45,7 +48,7 @@ describe('the bench page', () => {
     add: (lotId: string, entry: ReadRunEntry, label: string) => {
       added.push(entry);
       unseen.update((all) => [...all, { lotId, entry, label } as StoredDraft]);
-      return Promise.resolve();
+      return stored;
     },
     addPhoto,
   };
@@ -127,7 +130,26 @@ describe('the bench page', () => {
     unseen.set([]);
     added.length = 0;
     addPhoto.mockReset();
+    stored = Promise.resolve();
     Element.prototype.scrollIntoView = () => undefined;
+  });
+
+  it('keeps a panel, and what is written there, that was opened while an entry was still being put by', async () => {
+    await open(begun('start'));
+    let putBy: (() => void) | undefined;
+    stored = new Promise((done) => {
+      putBy = done;
+    });
+    await press('Pause');
+    await press('More …');
+    await write('Why', 'spilt half of it');
+    putBy?.();
+    await new Promise((done) => {
+      setTimeout(done);
+    });
+    await fixture.whenStable();
+    expect(added.map((e) => e.kind)).toEqual(['pause']);
+    expect(page().querySelector<HTMLInputElement>('vs-more-actions-panel [name=text]')?.value).toBe('spilt half of it');
   });
 
   it('asks for one thing, does it on its button, and asks for the next at once', async () => {
