@@ -65,6 +65,10 @@ export const colourway = z
     base: z.object({ id, name: z.string(), pieceWord: z.string(), usualPieceWeightG: z.number(), undyed: labUnder }),
     lots: z.int(),
     released: z.int(),
+    /** To whom alone it is told what makes it; `null`: to everybody who sees its recipe. */
+    keptTo: z.array(personRef).nullable(),
+    /** Whether that is kept from whoever asked, by the colourway or by its recipe. */
+    isVeiled: z.boolean(),
     /** The water its newest lot was dyed in: the likely one for the next. */
     lastWaterId: id.nullable(),
   })

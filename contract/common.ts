@@ -71,6 +71,7 @@ export const figure: z.ZodType<Figure, Figure> = figureShape;
 
 /** Which person did it, as shown. */
 export const personRef = z.object({ id, name: z.string() });
+export type PersonRef = z.infer<typeof personRef>;
 
 export const percent = (what: string, max = 100): z.ZodNumber => numberIn(what, 0, max, '%');
 

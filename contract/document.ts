@@ -44,11 +44,12 @@ export const studioDocument = z
       newRecipe.omit({ versionId: true, body: true }).extend({
         keptTo: z.array(id).nullable().default(null),
         keptVersions: z.array(keptVersion).default([]),
+        amountsKeptTo: z.array(id).nullable().default(null),
       }),
     ),
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
-    colourways: z.array(newColourway),
+    colourways: z.array(newColourway.extend({ keptTo: z.array(id).nullable().default(null) })),
     masters: z
       .array(
         z.object({

@@ -12,6 +12,7 @@ export type {
 export type { StudioDocument, StudioFile } from './document';
 export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';
+export type { PersonRef } from './common';
 export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
 export type { LabUnder, LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
 export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
@@ -30,6 +31,7 @@ export type {
   NewRecipeStatus,
   RecipeSummary,
   RecipePrivacy,
+  RecipeOutline,
   RecipeVersionDetail,
 } from './recipes';
 export type { RecipeFile, RecipeFileCheck, RecipeFileImport } from './recipe-file';

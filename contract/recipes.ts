@@ -1,4 +1,4 @@
-import { FIBRE_KINDS, MATERIAL_KINDS, RECIPE_STATUSES, STOCK_MEASURES } from '@vestigia/core';
+import { FIBRE_KINDS, MATERIAL_KINDS, RECIPE_STATUSES, STEP_KINDS, STOCK_MEASURES } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, nameOf, noteOf, numberIn, personRef } from './common';
 import { bodyShape, recipeBody } from './recipe-body';
@@ -40,6 +40,8 @@ export const recipeSummary = z
     versions: z.array(recipeVersionRef),
     /** Kept to some people: the others don't have it at all. */
     isPrivate: z.boolean(),
+    /** Whoever asked sees what goes in, and not how much. */
+    lacksAmounts: z.boolean(),
     fibres: z.array(z.enum(FIBRE_KINDS)),
     materials: z.array(z.string()),
     steps: z.int(),
@@ -58,6 +60,8 @@ export const recipeVersion = z
       versions: z.array(recipeVersionRef),
       /** To whom alone it is shown; `null`: to everybody in the studio. */
       keptTo: z.array(personRef).nullable(),
+      /** Who alone see how much goes in; `null`: everybody who sees the recipe. */
+      amountsKeptTo: z.array(personRef).nullable(),
     }),
     /** To whom alone this version is shown, whatever is so of the recipe; `null`: to nobody in particular. */
     keptTo: z.array(personRef).nullable(),
@@ -82,7 +86,22 @@ export const recipeVersion = z
 export const keptVersion = z.object({ versionId: id, keptTo: z.array(id).min(1) });
 export type KeptVersion = z.infer<typeof keptVersion>;
 
-/** To whom a recipe is kept, or one version of it, and to whom it was when that was decided. */
+/** A version as it is shown to those from whom its amounts are kept. */
+export const recipeOutline = z
+  .object({
+    id,
+    number: z.int(),
+    status,
+    name: z.string(),
+    fibres: z.array(z.enum(FIBRE_KINDS)),
+    /** Who may tell the amounts. */
+    keptTo: z.array(personRef),
+    steps: z.array(z.object({ kind: z.enum(STEP_KINDS), materials: z.array(z.string()) })),
+  })
+  .meta({ id: 'RecipeOutline' });
+export type RecipeOutline = z.infer<typeof recipeOutline>;
+
+/** To whom something is kept (a recipe, one version, its amounts, what makes a colourway), and to whom it was when that was decided. */
 export const recipePrivacy = z.object({
   keptTo: z.array(id).min(1, { error: 'Choose who may see it, yourself among them.' }).max(60).nullable(),
   before: z.array(id).nullable(),

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { firstLot } from '../first-lot';
 import { colourway, colourwayDetail, colourwayEdit, dyeInLiquor, newColourway, newMaster } from '../colourways';
+import { recipePrivacy } from '../recipes';
 import type { Call } from './call';
 import { created } from './call';
 
@@ -24,6 +25,13 @@ export const colourwaysCalls = {
     path: '/api/colourways/{id}',
     summary: 'Change a colourway’s recipe version, tolerance or note',
     body: colourwayEdit,
+    reply: created,
+  },
+  keepColourwayTo: {
+    method: 'put',
+    path: '/api/colourways/{id}/kept-to',
+    summary: 'Keep what makes a colourway to some people, or show it to whom its recipe is shown',
+    body: recipePrivacy,
     reply: created,
   },
   setMaster: {

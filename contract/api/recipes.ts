@@ -4,6 +4,7 @@ import {
   newRecipe,
   newRecipeVersion,
   newRecipeStatus,
+  recipeOutline,
   recipePrivacy,
   recipeSummary,
   recipeVersion,
@@ -61,6 +62,19 @@ export const recipesCalls = {
     summary: 'Keep one version to some people, or show it to whom the recipe is shown',
     body: recipePrivacy,
     reply: created,
+  },
+  keepAmountsTo: {
+    method: 'put',
+    path: '/api/recipes/{id}/amounts-kept-to',
+    summary: 'Keep how much goes in to some people, or show it to whom the recipe is shown',
+    body: recipePrivacy,
+    reply: created,
+  },
+  recipeOutline: {
+    method: 'get',
+    path: '/api/recipe-versions/{id}/outline',
+    summary: 'What goes into a recipe version step by step, without the amounts',
+    reply: recipeOutline,
   },
   recordProof: {
     method: 'post',

@@ -11,7 +11,7 @@ import { openEventStream } from '../http/event-stream';
 import type { Routes } from '../http/routes';
 import type { Writer } from '../http/write';
 import { readLot } from '../lots/lots-store';
-import { assertVersionShown } from '../studio/veil';
+import { assertLotShown } from '../studio/veil';
 import { readLotFor, veilLot } from '../lots/veiled-lot';
 import { keepReadings, readProbe } from '../lots/probe-log';
 import { Refusal } from '../shared/problem';
@@ -113,7 +113,7 @@ function instrumentRoutes(routes: Routes, house: HouseBench, rehearsals: Rehears
 
 function rehearsalRoutes(routes: Routes, rehearsals: Rehearsals): void {
   routes.commands(api.startRehearsal, async ({ db, body, person }) => {
-    await assertVersionShown(db, (await readLot(db, body.lotId)).recipe.versionId, person.id);
+    await assertLotShown(db, body.lotId, person.id);
     return rehearsals.start(db, body, person);
   });
   routes.reads(api.rehearsal, ({ db, id }) => rehearsals.read(db, id));

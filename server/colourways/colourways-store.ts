@@ -1,19 +1,20 @@
 import type { Colourway, ColourwayEdit, NewColourway } from '@vestigia/contract';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, recipeVersions, recipes } from '../db/schema';
+import { colourways, lotProgress, lots, materials, people, recipeVersions, recipes } from '../db/schema';
 import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../shared/problem';
 import { currentStatuses, findVersion } from '../recipes/recipes-store';
 import { findMaterial } from '../stores/materials-store';
 import type { Veil } from '../studio/veil';
-import { PRIVATE_RECIPE } from '../studio/veil';
+import { PRIVATE_RECIPE, PRIVATE_VERSION_ID } from '../studio/veil';
 
 const UNFIT = (name: string, fibre: string): string =>
   `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
 
 export async function readColourways(db: Db, id?: string): Promise<Colourway[]> {
   const status = await currentStatuses(db);
+  const keepers = await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name));
   const rows = await db
     .select({
       colourway: colourways,
@@ -50,13 +51,21 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
     base: { id: base.id, name: base.name, ...baseFacts(base) },
     lots: row.lots,
     released: row.released,
+    keptTo: c.keptTo && keepers.filter((p) => c.keptTo?.includes(p.id)),
+    isVeiled: false,
     lastWaterId: row.lastWaterId,
   }));
 }
 
-/** A colourway of a private recipe: its colour is for all to see, what makes it is not. */
+/** A colourway kept to some, or of a private recipe: its colour is for all to see, what makes it is not. */
 export const veiledColourway = (c: Colourway, veil: Veil | undefined): Colourway =>
-  veil?.versionIds.has(c.recipe.versionId) ? { ...c, recipe: { ...c.recipe, name: PRIVATE_RECIPE } } : c;
+  veil?.colourwayIds.has(c.id)
+    ? {
+        ...c,
+        recipe: { versionId: PRIVATE_VERSION_ID, name: PRIVATE_RECIPE, number: 1, status: c.recipe.status },
+        isVeiled: true,
+      }
+    : c;
 
 export function baseFacts(base: typeof materials.$inferSelect): {
   fibre: NonNullable<typeof base.base>['fibre'];

@@ -1,5 +1,7 @@
 import { api } from '@vestigia/contract';
 import type { Routes } from '../http/routes';
+import { keepColourwayTo } from '../recipes/keep-private';
+import { notFound } from '../shared/problem';
 import { setUpFirstLot } from './first-lot';
 import { dyeInLiquor } from './dye-in-liquor';
 import { assertVersionShown, veilFor } from '../studio/veil';
@@ -15,7 +17,12 @@ export function colourwaysRoutes(routes: Routes): void {
     await addColourway(db, body);
     return { id: body.id };
   });
+  routes.writes(api.keepColourwayTo, ['colourways', 'lots', 'recipes', 'stores'], async ({ db, id, body, person }) => {
+    if ((await veilFor(db, person.id))?.colourwayIds.has(id)) throw notFound('recipe');
+    return keepColourwayTo(db, id, body, person.id);
+  });
   routes.writes(api.editColourway, ['colourways'], async ({ db, id, body, person }) => {
+    if ((await veilFor(db, person.id))?.colourwayIds.has(id)) throw notFound('recipe');
     await assertVersionShown(db, body.recipeVersionId, person.id);
     await editColourway(db, id, body);
     return { id };

@@ -14,7 +14,7 @@ import { readMasters, setMaster } from './masters';
 import { propose } from './propose';
 import { recordEntry } from './record-entry';
 import { returnLiquor } from './return-liquor';
-import { assertVersionShown, veilFor } from '../studio/veil';
+import { assertLotShown, assertVersionShown, veilFor } from '../studio/veil';
 import { notFound } from '../shared/problem';
 import { readLotFor, veilSummaries } from './veiled-lot';
 
@@ -76,8 +76,7 @@ export function lotsRoutes(routes: Routes): void {
     return setMaster(db, id, body, { now, byId: person.id });
   });
   routes.writes(api.writeAsDone, ['recipes'], async ({ db, id, body, now, person }) => {
-    const lot = await readLotFor(db, id, person.id);
-    await assertVersionShown(db, lot.recipe.versionId, person.id);
+    await assertLotShown(db, id, person.id);
     return writeAsDone(db, id, body, { now, byId: person.id });
   });
   routes.writes(api.returnLiquor, ['stores', 'lots'], ({ db, id, body, now, person }) =>

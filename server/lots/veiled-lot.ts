@@ -2,9 +2,9 @@ import type { LotDetail, LotSummary, Station } from '@vestigia/contract';
 import { STEP_KIND_LABELS, codeNames, jarCodes, namesOf, withCodeNames } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { recipeVersions, recipes } from '../db/schema';
+import { colourways, recipeVersions, recipes } from '../db/schema';
 import type { Veil } from '../studio/veil';
-import { PRIVATE_RECIPE, veilFor } from '../studio/veil';
+import { PRIVATE_RECIPE, PRIVATE_VERSION_ID, veilFor } from '../studio/veil';
 import { readLot } from './lots-store';
 
 type Names = readonly (readonly [name: string, code: string])[];
@@ -46,9 +46,26 @@ export function veilLot(lot: LotDetail): LotDetail {
     summary: { ...lot.summary, ...coded({ stations, next }, names) },
     factors: [],
     note: coded(lot.note, names),
-    recipe: { ...lot.recipe, name: PRIVATE_RECIPE },
+    recipe: { versionId: PRIVATE_VERSION_ID, name: PRIVATE_RECIPE, number: 1 },
     codeNames: { mine: false, names: codes.map(({ code }) => ({ code, name: code })) },
   };
+}
+
+/** Whether what makes a lot is kept to anybody: its recipe, this version, the amounts, or what the colourway is made of. */
+async function isKept(db: Db, { recipe, summary }: LotDetail): Promise<boolean> {
+  const [kept] = await db
+    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions, amountsKeptTo: recipes.amountsKeptTo })
+    .from(recipeVersions)
+    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
+    .where(eq(recipeVersions.id, recipe.versionId));
+  const [promised] = await db
+    .select({ keptTo: colourways.keptTo })
+    .from(colourways)
+    .where(eq(colourways.id, summary.colourway.id));
+  return (
+    (kept?.keptTo ?? kept?.amountsKeptTo ?? promised?.keptTo ?? null) !== null ||
+    kept?.keptVersions.some((v) => v.versionId === recipe.versionId) === true
+  );
 }
 
 /** A lot as this person may see it. */
@@ -59,12 +76,7 @@ export async function readLotFor(db: Db, lotId: string, personId: string): Promi
 /** The same of a lot that was read already. */
 export async function shownTo(db: Db, lot: LotDetail, personId: string): Promise<LotDetail> {
   if ((await veilFor(db, personId))?.lotIds.has(lot.summary.id)) return veilLot(lot);
-  const [recipe] = await db
-    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions })
-    .from(recipeVersions)
-    .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
-    .where(eq(recipeVersions.id, lot.recipe.versionId));
-  if (!recipe || (!recipe.keptTo && !recipe.keptVersions.some((v) => v.versionId === lot.recipe.versionId))) return lot;
+  if (!(await isKept(db, lot))) return lot;
   const codes = codeNames(lot.plan);
   const tags = jarCodes(lot.stockLots, codes);
   return {

@@ -1,7 +1,7 @@
 import type { RecipePrivacy } from '@vestigia/contract';
 import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { people, recipeVersions, recipes } from '../db/schema';
+import { colourways, people, recipeVersions, recipes } from '../db/schema';
 import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../shared/problem';
 
@@ -40,6 +40,40 @@ export async function keepRecipeTo(
     .set({ keptTo: privacy.keptTo && [...new Set(privacy.keptTo)] })
     .where(eq(recipes.id, recipeId));
   return { id: recipeId };
+}
+
+/** Keeps how much goes in to some people, while all see what does. */
+export async function keepAmountsTo(
+  db: Db,
+  recipeId: string,
+  privacy: RecipePrivacy,
+  personId: string,
+): Promise<{ id: string }> {
+  const [recipe] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
+  if (!recipe) throw notFound('recipe');
+  await checkKeepers(db, recipe.amountsKeptTo, privacy, personId);
+  await db
+    .update(recipes)
+    .set({ amountsKeptTo: privacy.keptTo && [...new Set(privacy.keptTo)] })
+    .where(eq(recipes.id, recipeId));
+  return { id: recipeId };
+}
+
+/** Keeps what makes a colourway to some people: its name and colour are for all to see. */
+export async function keepColourwayTo(
+  db: Db,
+  colourwayId: string,
+  privacy: RecipePrivacy,
+  personId: string,
+): Promise<{ id: string }> {
+  const [colourway] = await db.select().from(colourways).where(eq(colourways.id, colourwayId));
+  if (!colourway) throw notFound('colourway');
+  await checkKeepers(db, colourway.keptTo, privacy, personId);
+  await db
+    .update(colourways)
+    .set({ keptTo: privacy.keptTo && [...new Set(privacy.keptTo)] })
+    .where(eq(colourways.id, colourwayId));
+  return { id: colourwayId };
 }
 
 /** Keeps one version to some people, while the others of its recipe stay as they are shown. */

@@ -5,6 +5,7 @@ import type {
   LotsBeside,
   Problem,
   Proposal,
+  RecipeOutline,
   RecipeSummary,
   RecipeVersionDetail,
   StockLot,
@@ -94,6 +95,65 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
     expect(await theirs('/api/search?q=overnight')).toEqual([]);
     const [colourway] = await theirs<Colourway[]>('/api/colourways');
     expect(colourway?.recipe.name).toBe('kept private');
+  });
+
+  it('its amounts alone are kept: the others see what goes in, and dye by code names', async () => {
+    await keep(null, [ada]).expect(200);
+    const path = `/api/recipes/${f.recipeId}/amounts-kept-to`;
+    await studio.agent
+      .put(path)
+      .send({ keptTo: [ada], before: null })
+      .expect(200);
+    const [row] = await theirs<RecipeSummary[]>('/api/recipes');
+    expect([row?.lacksAmounts, row?.versions.map((v) => v.id), row?.materials]).toEqual([
+      true,
+      [f.version],
+      expect.arrayContaining(['Weld']),
+    ]);
+    await notThere(`/api/recipe-versions/${f.version}`);
+    await notThere(`/api/recipe-versions/${f.version}/file`);
+    expect((await studio.stranger.put(path).send({ keptTo: null, before: [ada] })).status).toBe(404);
+    const outline = await theirs<RecipeOutline>(`/api/recipe-versions/${f.version}/outline`);
+    expect(outline.keptTo.map((p) => p.name)).toEqual(['Ada Reed']);
+    expect(outline.steps.flatMap((s) => s.materials)).toEqual(expect.arrayContaining(['Weld']));
+    expect(JSON.stringify(outline)).not.toMatch(/owf|percent|amount"/i);
+    expect((await theirs<LotDetail>(`/api/lots/${lotId}`)).codeNames?.mine).toBe(false);
+    expect((await mine<LotDetail>(`/api/lots/${lotId}`)).codeNames?.mine).toBe(true);
+    expect((await mine<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`)).recipe.amountsKeptTo).toHaveLength(1);
+    await studio.agent
+      .put(path)
+      .send({ keptTo: null, before: [ada] })
+      .expect(200);
+  });
+
+  it('what makes one colourway is kept, while its recipe is everybody’s', async () => {
+    const path = `/api/colourways/${f.colourway}/kept-to`;
+    await studio.agent
+      .put(path)
+      .send({ keptTo: [ada], before: null })
+      .expect(200);
+    const [colourway] = await theirs<Colourway[]>('/api/colourways');
+    expect([colourway?.isVeiled, colourway?.recipe.name]).toEqual([true, 'kept private']);
+    expect(colourway?.recipe.versionId).not.toBe(f.version);
+    const lot = await theirs<LotDetail>(`/api/lots/${lotId}`);
+    expect([lot.codeNames?.mine, lot.recipe.name]).toEqual([false, 'kept private']);
+    expect(lot.recipe.versionId).not.toBe(f.version);
+    const seen = await theirs<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`);
+    expect([seen.colourways, seen.lots]).toEqual([[], []]);
+    expect((await mine<RecipeVersionDetail>(`/api/recipe-versions/${f.version}`)).lots).not.toEqual([]);
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks', waterId: f.water, reorderOfId: null };
+    expect((await studio.stranger.post('/api/lots/proposal').send(ask)).status).toBe(404);
+    const edit = { version: 1, recipeVersionId: f.version, toleranceDeltaE: 2, note: '' };
+    expect((await studio.stranger.put(`/api/colourways/${f.colourway}`).send(edit)).status).toBe(404);
+    expect((await studio.stranger.put(path).send({ keptTo: null, before: [ada] })).status).toBe(404);
+    await studio.stranger.get('/api/document').expect(422);
+    const whole = await mine<{ colourways: { keptTo: string[] | null }[] }>('/api/document');
+    expect(whole.colourways.map((c) => c.keptTo)).toEqual([[ada]]);
+    await studio.agent
+      .put(path)
+      .send({ keptTo: null, before: [ada] })
+      .expect(200);
+    await keep([ada], null).expect(200);
   });
 
   it('a lot beside another tells nothing of what went into it', async () => {

@@ -1,4 +1,4 @@
-import type { RecipeBody, RecipeSummary, RecipeVersionDetail } from '@vestigia/contract';
+import type { RecipeBody, RecipeOutline, RecipeSummary, RecipeVersionDetail } from '@vestigia/contract';
 import { readRecipeBody } from '@vestigia/contract';
 import type { Evidence } from '@vestigia/core';
 import { practiceDifferences } from '@vestigia/core';
@@ -52,12 +52,18 @@ export async function readRecipes(db: Db, personId: string): Promise<RecipeSumma
   const all = await db.select().from(recipes).orderBy(asc(recipes.name));
   return all
     .filter((r) => !veil?.recipeIds.has(r.id))
-    .map(({ keptTo, keptVersions: _kept, ...recipe }) => {
-      const ofRecipe = versions.filter((v) => v.recipeId === recipe.id && !veil?.versionIds.has(v.id));
+    .map(({ keptTo, keptVersions, amountsKeptTo: _amounts, ...recipe }) => {
+      const lacksAmounts = veil?.amountsOf.has(recipe.id) === true;
+      const isShown = (id: string): boolean =>
+        lacksAmounts
+          ? keptVersions.every((v) => v.versionId !== id || v.keptTo.includes(personId))
+          : veil?.versionIds.has(id) !== true;
+      const ofRecipe = versions.filter((v) => v.recipeId === recipe.id && isShown(v.id));
       const newest = ofRecipe.at(-1)?.body;
       return {
         ...recipe,
         isPrivate: keptTo !== null,
+        lacksAmounts,
         versions: ofRecipe.map((v) => ({ id: v.id, number: v.number, status: status.get(v.id) ?? 'trial' })),
         fibres: newest?.fibres ?? [],
         steps: newest?.steps.length ?? 0,
@@ -162,7 +168,7 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
     .where(eq(recipeVersions.id, id));
   if (!created) throw notFound('recipe version');
   const [kept] = await db
-    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions })
+    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions, amountsKeptTo: recipes.amountsKeptTo })
     .from(recipes)
     .where(eq(recipes.id, version.recipeId));
   const siblings = await db
@@ -202,6 +208,7 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
         .filter((s) => !veil?.versionIds.has(s.id))
         .map((s) => ({ ...s, status: status.get(s.id) ?? 'trial' })),
       keptTo: await namesOf(db, kept?.keptTo ?? null),
+      amountsKeptTo: await namesOf(db, kept?.amountsKeptTo ?? null),
     },
     keptTo: await namesOf(db, kept?.keptVersions.find((v) => v.versionId === id)?.keptTo ?? null),
     materials:
@@ -214,11 +221,13 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
     at: iso(created.at),
     by: { id: created.byId, name: created.byName },
     recipeStatuses: history.map(({ byId, byName, ...h }) => ({ ...h, at: iso(h.at), by: { id: byId, name: byName } })),
-    colourways: await db
-      .select({ id: colourways.id, name: colourways.name })
-      .from(colourways)
-      .where(eq(colourways.recipeVersionId, id))
-      .orderBy(asc(colourways.name)),
+    colourways: (
+      await db
+        .select({ id: colourways.id, name: colourways.name })
+        .from(colourways)
+        .where(eq(colourways.recipeVersionId, id))
+        .orderBy(asc(colourways.name))
+    ).filter((c) => !veil?.colourwayIds.has(c.id)),
     evidence: { ...(await readEvidence(db, id)), needed: provenNeeds },
     proofs: proved.map(
       ({ proof: { seq: _seq, recipeVersionId: _version, conditions, byId: _byId, ...p }, byId, byName }) => ({
@@ -228,7 +237,33 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
         by: { id: byId, name: byName },
       }),
     ),
-    lots: (await readLotsOf(db, id)).map(({ number, ...l }) => ({ ...l, tag: lotTag(number) })),
+    lots: (await readLotsOf(db, id))
+      .filter((l) => !veil?.lotIds.has(l.id))
+      .map(({ number, ...l }) => ({ ...l, tag: lotTag(number) })),
     differsFromHouse: practiceDifferences(house, version.body.practice),
+  };
+}
+
+/** What goes into a version step by step, for those from whom its amounts are kept. */
+export async function readOutline(db: Db, id: string, personId: string): Promise<RecipeOutline> {
+  const veil = await veilFor(db, personId);
+  const { number, status, body, recipeId, recipeName } = await findVersion(db, id);
+  const [kept] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
+  const isSingle = kept?.keptVersions.some((v) => v.versionId === id && !v.keptTo.includes(personId));
+  if (!kept || isSingle || veil?.recipeIds.has(recipeId)) throw notFound('recipe version');
+  const names = new Map(
+    (await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]),
+  );
+  return {
+    id,
+    number,
+    status,
+    name: recipeName,
+    fibres: body.fibres,
+    keptTo: (await namesOf(db, kept.amountsKeptTo)) ?? [],
+    steps: body.steps.map((s) => ({
+      kind: s.kind,
+      materials: [...new Set(s.doses.map((d) => names.get(d.materialId) ?? ''))],
+    })),
   };
 }

@@ -3,8 +3,8 @@ import type { Db } from '../db/database';
 import type { Routes } from '../http/routes';
 import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { assertRecipeShown, assertVersionShown, veilFor } from '../studio/veil';
-import { keepRecipeTo, keepVersionTo } from './keep-private';
-import { readRecipes, readVersion } from './recipes-store';
+import { keepAmountsTo, keepRecipeTo, keepVersionTo } from './keep-private';
+import { readOutline, readRecipes, readVersion } from './recipes-store';
 import {
   addStripTrial,
   promoteStrip,
@@ -46,6 +46,11 @@ export function recipesRoutes(routes: Routes): void {
     await assertVersionShown(db, id, person.id);
     return keepVersionTo(db, id, body, person.id);
   });
+  routes.writes(api.keepAmountsTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
+    await assertRecipeShown(db, id, person.id);
+    return keepAmountsTo(db, id, body, person.id);
+  });
+  routes.reads(api.recipeOutline, ({ db, id, person }) => readOutline(db, id, person.id));
   routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) =>
     addRecipe(db, body, { now, byId: person.id }),
   );

@@ -6,6 +6,8 @@ import { Refusal, notFound } from '../shared/problem';
 /** What is kept from a person: recipes that belong to others, and the lots dyed by them. */
 export interface Veil {
   readonly recipeIds: ReadonlySet<string>;
+  /** Recipes of which the person sees what goes in, and not how much. */
+  readonly amountsOf: ReadonlySet<string>;
   readonly versionIds: ReadonlySet<string>;
   readonly lotIds: ReadonlySet<string>;
   readonly colourwayIds: ReadonlySet<string>;
@@ -15,39 +17,56 @@ export interface Veil {
 
 /** What is kept from this person; `undefined` where nothing is. */
 export async function veilFor(db: Db, personId: string): Promise<Veil | undefined> {
+  const isFrom = (keptTo: readonly string[] | null): keptTo is string[] =>
+    keptTo !== null && !keptTo.includes(personId);
   const all = await db
-    .select({ id: recipes.id, keptTo: recipes.keptTo, keptVersions: recipes.keptVersions })
+    .select()
     .from(recipes)
-    .where(or(isNotNull(recipes.keptTo), ne(recipes.keptVersions, [])));
-  const hidden = all.filter((r) => r.keptTo !== null && !r.keptTo.includes(personId));
-  const single = all.flatMap((r) => r.keptVersions).filter((v) => !v.keptTo.includes(personId));
-  if (hidden.length + single.length === 0) return undefined;
+    .where(or(isNotNull(recipes.keptTo), isNotNull(recipes.amountsKeptTo), ne(recipes.keptVersions, [])));
+  const hidden = all.filter((r) => isFrom(r.keptTo));
+  const unmeasured = all.filter((r) => !isFrom(r.keptTo) && isFrom(r.amountsKeptTo));
+  const single = all.flatMap((r) => r.keptVersions).filter((v) => isFrom(v.keptTo));
+  const promised = await db
+    .select({ id: colourways.id, keptTo: colourways.keptTo })
+    .from(colourways)
+    .where(isNotNull(colourways.keptTo));
+  const own = promised.filter((c) => isFrom(c.keptTo));
+  if (hidden.length + unmeasured.length + single.length + own.length === 0) return undefined;
   const versions = await db
     .select({ id: recipeVersions.id })
     .from(recipeVersions)
     .where(
       inArray(
         recipeVersions.recipeId,
-        hidden.map((r) => r.id),
+        [...hidden, ...unmeasured].map((r) => r.id),
       ),
     );
   const versionIds = [...new Set([...versions.map((v) => v.id), ...single.map((v) => v.versionId)])];
-  const dyed = await db.select({ id: lots.id }).from(lots).where(inArray(lots.recipeVersionId, versionIds));
+  const ownIds = own.map((c) => c.id);
+  const dyed = await db
+    .select({ id: lots.id })
+    .from(lots)
+    .where(or(inArray(lots.recipeVersionId, versionIds), inArray(lots.colourwayId, ownIds)));
   const named = await db
     .select({ id: colourways.id })
     .from(colourways)
     .where(inArray(colourways.recipeVersionId, versionIds));
+  const keeperIds = [
+    ...hidden.map((r) => r.keptTo),
+    ...unmeasured.map((r) => r.amountsKeptTo),
+    ...single.map((v) => v.keptTo),
+    ...own.map((c) => c.keptTo),
+  ].flatMap((ids) => ids ?? []);
   const keepers = await db
     .select({ name: people.name })
     .from(people)
-    .where(
-      inArray(people.id, [...new Set([...hidden.flatMap((r) => r.keptTo ?? []), ...single.flatMap((v) => v.keptTo)])]),
-    );
+    .where(inArray(people.id, [...new Set(keeperIds)]));
   return {
     recipeIds: new Set(hidden.map((r) => r.id)),
+    amountsOf: new Set(unmeasured.map((r) => r.id)),
     versionIds: new Set(versionIds),
     lotIds: new Set(dyed.map((l) => l.id)),
-    colourwayIds: new Set(named.map((c) => c.id)),
+    colourwayIds: new Set([...named.map((c) => c.id), ...ownIds]),
     keepers: keepers.map((p) => p.name),
   };
 }
@@ -58,9 +77,15 @@ export async function assertVersionShown(db: Db, versionId: string | undefined, 
     throw notFound('recipe version');
 }
 
-/** Nor is a recipe. */
+/** What makes a lot is kept from a person: there is no recipe to it, for them. */
+export async function assertLotShown(db: Db, lotId: string, personId: string): Promise<void> {
+  if ((await veilFor(db, personId))?.lotIds.has(lotId)) throw notFound('recipe of this lot');
+}
+
+/** Nor is a recipe; one whose amounts are kept isn't changed by who can't see them. */
 export async function assertRecipeShown(db: Db, recipeId: string, personId: string): Promise<void> {
-  if ((await veilFor(db, personId))?.recipeIds.has(recipeId)) throw notFound('recipe');
+  const veil = await veilFor(db, personId);
+  if (veil?.recipeIds.has(recipeId) || veil?.amountsOf.has(recipeId)) throw notFound('recipe');
 }
 
 /** What would tell all of the studio is not told while part of it is kept from this person. */
@@ -74,6 +99,8 @@ export async function assertAllShown(db: Db, personId: string, what: string): Pr
     );
 }
 
+/** What stands in place of the version that makes a private thing: there is none by this id. */
+export const PRIVATE_VERSION_ID = '00000000-0000-4000-8000-000000000000';
 /** A lot of a private recipe, where it would tell what went into it. */
 export const PRIVATE_LOT = 'a private lot';
 /** What stands in place of a private recipe’s name. */

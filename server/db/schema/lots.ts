@@ -37,6 +37,8 @@ export const colourways = pgTable('colourways', {
   toleranceDeltaE: real('tolerance_delta_e').notNull(),
   note: text('note').notNull().default(''),
   version: integer('version').notNull().default(1),
+  /** The people who alone see what makes it; `null`: everybody who sees its recipe. */
+  keptTo: jsonb('kept_to').$type<string[]>(),
 });
 
 /** Append-only: every master of a colourway, and why it took the place of the one before. */

@@ -11,6 +11,8 @@ export const recipes = pgTable('recipes', {
   keptTo: jsonb('kept_to').$type<string[]>(),
   /** Versions that are shown to some people alone, while the others of the recipe are not kept. */
   keptVersions: jsonb('kept_versions').$type<KeptVersion[]>().notNull().default([]),
+  /** The people who alone see how much of each goes in; `null`: everybody who sees the recipe. */
+  amountsKeptTo: jsonb('amounts_kept_to').$type<string[]>(),
 });
 
 /** Append-only. */

@@ -126,6 +126,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/recipes/strip-trial').then((m) => m.StripTrialPage),
       },
       {
+        path: 'recipes/:id/outline',
+        title: 'Recipe without its amounts',
+        loadComponent: () => import('./features/recipes/recipe-outline').then((m) => m.RecipeOutlinePage),
+      },
+      {
         path: 'recipes/:id/compare',
         title: 'What changed',
         loadComponent: () => import('./features/recipes/compare-versions').then((m) => m.CompareVersionsPage),

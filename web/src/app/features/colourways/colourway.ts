@@ -1,14 +1,25 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
+import type { PersonRef, RecipePrivacy } from '@vestigia/contract';
 import { describeColour, describeDifference } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
+import { KeepTo } from '../../ui/keep-to';
 import { LotLedger } from '../../ui/lot-ledger';
 import { Meanwhile } from '../../ui/meanwhile';
 import { Notes } from '../../ui/notes';
@@ -26,6 +37,7 @@ import { NumberField } from '../../ui/number-field';
     FormsModule,
     MatFormFieldModule,
     MatInputModule,
+    KeepTo,
     LotLedger,
     Meanwhile,
     Notes,
@@ -40,6 +52,8 @@ export class ColourwayPage {
   private readonly api = inject(ApiClient);
   readonly id = input.required<string>();
   protected readonly action = pageAction();
+  protected readonly keeping = pageAction();
+  private readonly keepTo = viewChild(KeepTo);
   protected readonly page = liveQuery(
     ['colourways', 'lots'],
     () => this.api.get('/api/colourways/{id}', { id: this.id() }),
@@ -67,6 +81,8 @@ export class ColourwayPage {
   protected readonly tolerance = linkedSignal(() => this.opened.value()?.toleranceDeltaE ?? 2);
   protected readonly note = linkedSignal(() => this.opened.value()?.note ?? '');
   protected readonly label = describeColour;
+
+  protected readonly names = (people: readonly PersonRef[]): string => people.map((p) => p.name).join(', ');
 
   /** The latest read lots, in words beside the master. */
   protected readonly lately = computed(() => {
@@ -128,6 +144,13 @@ export class ColourwayPage {
         this.page.reload();
       },
     );
+  }
+
+  protected keep(privacy: RecipePrivacy): void {
+    this.keeping.run(this.api.put('/api/colourways/{id}/kept-to', privacy, this.id()), () => {
+      this.keepTo()?.close();
+      this.page.reload();
+    });
   }
 
   protected save(): void {

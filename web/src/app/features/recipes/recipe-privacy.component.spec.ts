@@ -17,9 +17,9 @@ describe('to whom a recipe is shown', () => {
   const put = vi.fn(() => of({ id: 'r' }));
   let fixture: ComponentFixture<RecipePrivacy>;
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
-  const show = (whole: string[] | null, version: string[] | null = null): void => {
+  const show = (whole: string[] | null, version: string[] | null = null, amounts: string[] | null = null): void => {
     const named = (ids: string[] | null) => ids && PEOPLE.filter((p) => ids.includes(p.id));
-    const recipe = { id: 'r', name: 'Weld', versions: [], keptTo: named(whole) };
+    const recipe = { id: 'r', name: 'Weld', versions: [], keptTo: named(whole), amountsKeptTo: named(amounts) };
     fixture.componentRef.setInput('version', { id: 'v', number: 2, recipe, keptTo: named(version) });
     fixture.detectChanges();
   };
@@ -82,6 +82,17 @@ describe('to whom a recipe is shown', () => {
       { keptTo: null, before: ['ada', 'tam'] },
       'v',
     );
+  });
+
+  it('or how much goes in alone, while all see what does', () => {
+    show(null, null, ['ada']);
+    expect(page().textContent).toContain('How much goes in is kept to Ada');
+    press('Change to whom the amounts are kept');
+    box('Tam').click();
+    fixture.detectChanges();
+    press('Keep it to them');
+    const body = { keptTo: ['ada', 'tam'], before: ['ada'] };
+    expect(put).toHaveBeenCalledWith('/api/recipes/{id}/amounts-kept-to', body, 'r');
   });
 
   it('left as it is, nothing is ticked that was not', () => {

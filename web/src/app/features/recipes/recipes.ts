@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import type { RecipeSummary } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
@@ -14,5 +15,8 @@ import { RecipesNav } from './recipes-nav';
 })
 export class RecipesPage {
   private readonly api = inject(ApiClient);
+  /** Where a version is read: without its amounts where they are kept from whoever looks. */
+  protected readonly linkTo = (recipe: RecipeSummary, versionId: string | undefined): readonly unknown[] =>
+    recipe.lacksAmounts ? ['/recipes', versionId, 'outline'] : ['/recipes', versionId];
   protected readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
 }
