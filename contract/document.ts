@@ -112,6 +112,7 @@ export const studioDocument = z
         group: z.string().nullable().default(null),
         zone: z.string().nullable().default(null),
         piece: z.string().nullable().default(null),
+        dip: z.int().nullable().default(null),
         state: z.enum(READING_STATES),
         lab,
         ...colourConditions.shape,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { shadeOf } from './readings';
 import { id, isoTime, noteOf, personRef } from './common';
 
 /** What a note can be on. A recipe's is on all its versions. */
@@ -13,6 +14,8 @@ const fields = {
   /** Empty takes back the note it replaces. */
   text: noteOf('The note'),
   mark: z.enum(NOTE_MARKS).nullable().default(null),
+  /** On a lot: the piece, zone, part or dip it is about; `null`: all of it. */
+  of: shadeOf.nullable().default(null),
   replacesId: id.nullable().default(null),
 };
 export const newNote = z.object(fields);

@@ -15,9 +15,18 @@ const part = {
   group: z.string().max(200).nullable().default(null),
   zone: lineOf('The zone').nullable().default(null),
   piece: lineOf('The piece').nullable().default(null),
+  dip: z.int().min(1).max(200).nullable().default(null),
 };
 
-const partView = { group: z.string().nullable(), zone: z.string().nullable(), piece: z.string().nullable() };
+const partView = {
+  group: z.string().nullable(),
+  zone: z.string().nullable(),
+  piece: z.string().nullable(),
+  dip: z.int().nullable(),
+};
+
+/** What of a lot something was said of. */
+export const shadeOf = z.object({ batch: z.int().min(1), ...part });
 
 /** How a reading was taken; `null`: typed, by an early version. */
 export const taken = z
@@ -99,10 +108,7 @@ export const eyeReading = z
 export type EyeReadingView = z.infer<typeof eyeReading>;
 
 /** One shade of a lot that is judged by itself; `null`: the lot. */
-export const judgedShade = z
-  .object({ batch: z.int().min(1), ...part })
-  .nullable()
-  .default(null);
+export const judgedShade = shadeOf.nullable().default(null);
 
 export const newVerdict = z.object({
   id,

@@ -3,6 +3,7 @@ import { BATH_MOVES, NOT_DRY, READ_BY, SAMPLE_OF, STEP_KINDS, STRAIN_WAYS, ZONE_
 import { z } from 'zod';
 import { bathContent } from './liquor';
 import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, stockMeasure } from './common';
+import { shadeOf } from './readings';
 
 const batch = z.int().min(1).max(200);
 const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') });
@@ -96,7 +97,12 @@ const details = {
     minutes: numberIn('How long', 0, 100_000, 'min').optional(),
     temperatureC: numberIn('How hot', -5, 105, '°C').optional(),
   }),
-  note: z.object({ ...readBy, deviation: z.boolean().optional(), next: z.boolean().optional() }),
+  note: z.object({
+    ...readBy,
+    deviation: z.boolean().optional(),
+    next: z.boolean().optional(),
+    of: shadeOf.optional(),
+  }),
   pulls: z.object({
     ...readBy,
     pullMinutes: z

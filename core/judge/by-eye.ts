@@ -1,5 +1,5 @@
 import { joinList } from '../quantity/word-list';
-import type { ShadeOf } from './shade-of';
+import type { ShadeOf } from '../scaling/shade-of';
 import type { ReadingState } from './verdict';
 
 /** What a lot is held against by eye. */

@@ -12,8 +12,9 @@ import {
 } from '../scaling/plan-lot.fixture';
 import { foldFamily, placeShade, standardFor, unitsOf } from './family';
 import { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade } from './judged-alone';
-import { hasShade } from './shade-of';
+import { WHOLE, dipsOf, hasShade } from '../scaling/shade-of';
 import type { ShadeReading } from './verdict';
+import { unseenUnits } from './verdict';
 
 const D65 = { illuminant: 'D65', observer: '10' } as const;
 const master = { L: 60, a: 5, b: 40, ...D65 };
@@ -32,6 +33,7 @@ const read = (group: string | null, L: number, rest: Partial<ShadeReading> = {})
   group,
   zone: null,
   piece: null,
+  dip: null,
   state: 'dry',
   lab: { L, a: 5, b: 40 },
   ...D65,
@@ -59,14 +61,14 @@ describe('the shades of a lot', () => {
   });
   it('nobody said what pieces that went another way are to be', () => {
     const parted = { ...plan, groups: plan.groups.map((g, i) => ({ ...g, part: i === 0 ? 'gold' : 'marsh' })) };
-    expect(standardFor(parted, { group: linenKey ?? null, zone: null, piece: null }, standards)).toBeNull();
+    expect(standardFor(parted, { group: linenKey ?? null, zone: null, piece: null, dip: null }, standards)).toBeNull();
   });
   it('have to be seen one by one, and a batch of one group is that group', () => {
     expect(unitsOf(plan).map((u) => [u.batch, u.group])).toEqual(
       plan.batches.flatMap((b) => b.groups.map((g) => [b.number, g.key])),
     );
     const single = plan.batches.find((b) => b.groups.length === 1);
-    const whole = { batch: single?.number ?? 0, group: null, zone: null, piece: null };
+    const whole = { batch: single?.number ?? 0, group: null, zone: null, piece: null, dip: null };
     expect(single === undefined || placeShade(plan, whole).group === single.groups[0]?.key).toBe(true);
   });
   it('of a lot of one base are one, whatever it is called', () => {
@@ -77,9 +79,9 @@ describe('the shades of a lot', () => {
   });
   it('are judged without what is held or refused by itself, wherever that was', () => {
     const alone = judgedAlone([
-      { verdict: 'hold', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null }, at: '1' },
-      { verdict: 'refuse', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null }, at: '2' },
-      { verdict: 'pass', of: { batch: 1, group: woolKey ?? null, zone: null, piece: '1' }, at: '3' },
+      { verdict: 'hold', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null, dip: null }, at: '1' },
+      { verdict: 'refuse', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null, dip: null }, at: '2' },
+      { verdict: 'pass', of: { batch: 1, group: woolKey ?? null, zone: null, piece: '1', dip: null }, at: '3' },
       { verdict: 'hold', of: null, at: '4' },
     ]);
     expect(alone.map((v) => [v.verdict, v.of.piece])).toEqual([
@@ -102,7 +104,7 @@ describe('the shades of a lot', () => {
     expect([linen.units[0]?.label, linen.readings[0]?.lab.L]).toEqual([plan.groups[1]?.baseName, 40]);
   });
   it('are all of a lot, or one of it: a batch, a base, a zone or a piece', () => {
-    const of = { batch: 1, group: null, zone: null, piece: null };
+    const of = { batch: 1, group: null, zone: null, piece: null, dip: null };
     const small = { groups: plan.groups.slice(0, 1), batches: plan.batches.slice(0, 1) };
     expect(isWholeLot(small, of)).toBe(true);
     expect(isWholeLot(small, { ...of, piece: '2' })).toBe(false);
@@ -115,8 +117,28 @@ describe('the shades of a lot', () => {
     expect(isWithin({ ...of, group: 'linen', piece: '2' }, { ...of, group: 'linen' })).toBe(true);
     expect(isWithin({ ...of, group: 'linen' }, { ...of, piece: '2' })).toBe(false);
   });
+  it('are each dip of several too: seen beside the last, held against nothing, and passing nothing', () => {
+    const one = planned(
+      input({
+        recipe: recipe({ steps: [{ ...bathStep('dye', [percent('weld', 50)]), repeats: 3 }] }),
+        materials: [material('weld', stockLot('WEL-1', 2000))],
+      }),
+    );
+    expect(dipsOf(one, null)).toBe(3);
+    expect([1, 3, 4].map((dip) => hasShade(one, { ...WHOLE, dip }))).toEqual([true, true, false]);
+    const seen = [read(null, 60), read(null, 72, { dip: 1 })];
+    const family = foldFamily(one, standards, seen);
+    expect(family.map((m) => [m.label, m.lab?.L, m.standard?.L])).toEqual([
+      ['', 60, 60],
+      ['after dip 1', 72, undefined],
+    ]);
+    const units = unitsOf(one);
+    expect(unseenUnits({ units, readings: seen.slice(1), eyes: [], rule: 'reading' })).toEqual(units);
+    expect(isWithin({ ...WHOLE, dip: 1 }, WHOLE)).toBe(false);
+    expect(isWholeLot(one, { ...WHOLE, dip: 1 })).toBe(false);
+  });
   it('that the lot hasn’t are told from those it has', () => {
-    const of = { batch: 1, group: null, zone: null, piece: null };
+    const of = { batch: 1, group: null, zone: null, piece: null, dip: null };
     expect(hasShade(plan, of, [])).toBe(true);
     expect(hasShade(plan, { ...of, batch: 9 }, [])).toBe(false);
     expect(hasShade(plan, { ...of, group: 'silk' }, [])).toBe(false);

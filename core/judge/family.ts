@@ -1,8 +1,8 @@
 import type { Lab } from '../colour/lab';
 import { sameConditions } from '../colour/lab';
 import type { LotPlan } from '../scaling/lot-plan';
-import type { ShadeOf } from './shade-of';
-import { mainGroup, sayShade, shadeKey } from './shade-of';
+import type { ShadeOf } from '../scaling/shade-of';
+import { WHOLE, mainGroup, sayShade, shadeKey } from '../scaling/shade-of';
 import type { JudgedAlone } from './judged-alone';
 import { isWithin, sayAlone, setApart } from './judged-alone';
 import type { ShadeReading, Standard, Verdict } from './verdict';
@@ -56,6 +56,8 @@ export function standardFor(
   of: Omit<ShadeOf, 'batch'>,
   { master, expected, zones = [] }: FamilyStandards,
 ): Standard | null {
+  // What one of several dips is to be, nobody said.
+  if (of.dip !== null) return null;
   if (of.zone !== null) return zones.find((z) => z.zone === of.zone) ?? null;
   const main = mainGroup(plan);
   if (of.group === null || !main || of.group === main.key) return master;
@@ -68,7 +70,7 @@ export function standardFor(
 /** Everything that has to be seen before a lot is passed: each batch, and each group in it where a lot has several. */
 export function unitsOf(plan: Shape): (ShadeOf & { readonly label: string })[] {
   return plan.batches.flatMap((batch): (ShadeOf & { readonly label: string })[] => {
-    const whole = { batch: batch.number, group: null, zone: null, piece: null };
+    const whole = { ...WHOLE, batch: batch.number };
     if (plan.groups.length <= 1 || batch.groups.length === 0) return [{ ...whole, label: `Batch ${batch.number}` }];
     return batch.groups.map(({ key }) => {
       const of = { ...whole, group: key };
@@ -107,13 +109,12 @@ export function foldFamily(
   const settled = settledReadings(readings.map((r) => placeShade(plan, r)));
   const left = settled.filter(isLeft);
   const units = unitsOf(plan).filter(isLeft);
-  const whole = { group: null, zone: null, piece: null };
-  const known = plan.groups.length > 1 ? plan.groups.map((g) => ({ ...whole, group: g.key })) : [whole];
+  const known = plan.groups.length > 1 ? plan.groups.map((g) => ({ ...WHOLE, group: g.key })) : [WHOLE];
   const going = apart.length === 0 ? known : known.filter(({ group }) => units.some((u) => u.group === group));
   const members = new Map([...going, ...left].map((of) => [shadeKey(of), of] as const));
   return [
-    ...[...members].map(([key, { group, zone, piece }]): FamilyMember => {
-      const of = { group, zone, piece };
+    ...[...members].map(([key, { group, zone, piece, dip }]): FamilyMember => {
+      const of = { group, zone, piece, dip };
       const standard = standardFor(plan, of, standards);
       const own = left.filter((r) => shadeKey(r) === key);
       return { key, label: sayShade(plan, of), zone, standard, apart: null, ...colourOf(standard, own) };

@@ -22,8 +22,6 @@ export type { Apart, Sets } from './sets';
 export { sortIntoSets } from './sets';
 export type { NamedShade, ShadePair } from './pair-shades';
 export { pairShades } from './pair-shades';
-export type { ShadeOf } from './shade-of';
-export { hasShade, mainGroup, sayShade, shadeKey } from './shade-of';
 export type { SeenStrip, StripByEye, StripLook, StripWarmth } from './strip-looks';
 export { checkStripLook, rankByEye, sayStripLookRefusal, STRIP_WARMTH_LABELS, STRIP_WARMTHS } from './strip-looks';
 export type { LotColour, ReadingState, ShadeReading, Standard, Verdict, VerdictCase, VerdictRefusal } from './verdict';

@@ -1,6 +1,6 @@
 import type { LotPlan } from '../scaling/lot-plan';
-import type { ShadeOf } from './shade-of';
-import { sayShade, shadeKey } from './shade-of';
+import type { ShadeOf } from '../scaling/shade-of';
+import { sayShade, shadeKey } from '../scaling/shade-of';
 import type { Verdict, VerdictCase } from './verdict';
 
 /** A verdict as it was given: of one shade of a lot alone, or (`null`) of the lot. `at` ISO in UTC. */
@@ -16,6 +16,7 @@ export type JudgedAlone = GivenVerdict & { readonly of: ShadeOf };
 /** Whether something of `part` is of `whole`: the same batch, and wherever the whole is told apart the same. */
 export const isWithin = (part: ShadeOf, whole: ShadeOf): boolean =>
   part.batch === whole.batch &&
+  part.dip === whole.dip &&
   (whole.group === null || part.group === whole.group) &&
   (whole.zone === null || part.zone === whole.zone) &&
   (whole.piece === null || part.piece === whole.piece);
@@ -40,7 +41,11 @@ export function sayAlone(plan: Pick<LotPlan, 'groups' | 'batches'>, of: ShadeOf)
 
 /** Whether a shade is all there is of a lot, so that a verdict on it is one on the lot. */
 export const isWholeLot = (plan: Pick<LotPlan, 'groups' | 'batches'>, of: ShadeOf): boolean =>
-  plan.batches.length <= 1 && of.zone === null && of.piece === null && (of.group === null || plan.groups.length <= 1);
+  plan.batches.length <= 1 &&
+  of.zone === null &&
+  of.piece === null &&
+  of.dip === null &&
+  (of.group === null || plan.groups.length <= 1);
 
 type Seen = Pick<VerdictCase, 'units' | 'readings' | 'eyes'>;
 

@@ -5,7 +5,7 @@ import type { ShadeReading, VerdictCase } from './verdict';
 import { checkVerdict, lotColour, settledReadings, verdictRestsOn } from './verdict';
 
 const D65 = { illuminant: 'D65', observer: '10' } as const;
-const WHOLE = { group: null, zone: null, piece: null };
+const WHOLE = { group: null, zone: null, piece: null, dip: null };
 const read = (
   batch: number,
   state: ShadeReading['state'],

@@ -1,8 +1,8 @@
 import { countLabel } from '../quantity/word-list';
 import type { EyeReading, JudgeRule } from './by-eye';
 import { isSeenSame, sayEye } from './by-eye';
-import type { ShadeOf } from './shade-of';
-import { shadeKey } from './shade-of';
+import type { ShadeOf } from '../scaling/shade-of';
+import { shadeKey } from '../scaling/shade-of';
 import type { ColourConditions, Lab } from '../colour/lab';
 import { meanLab, sameConditions } from '../colour/lab';
 import { ciede2000 } from '../colour/ciede2000';
@@ -100,6 +100,7 @@ export interface VerdictCase {
 /** Whether something seen is of a unit: of that very shade, or of what it is a part of. */
 const isOf = (seen: ShadeOf, unit: ShadeOf): boolean =>
   seen.batch === unit.batch &&
+  seen.dip === unit.dip &&
   (seen.zone === null || seen.zone === unit.zone) &&
   (seen.piece === null || seen.piece === unit.piece) &&
   (seen.group === null || seen.group === unit.group);

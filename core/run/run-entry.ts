@@ -4,6 +4,7 @@ import type { Lab } from '../colour/lab';
 import type { StockMeasure } from '../quantity/amount';
 import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
+import type { ShadeOf } from '../scaling/shade-of';
 
 /** What can be told of a zone: it is in, it is done, or it was left out. */
 export const ZONE_DEEDS = ['in', 'done', 'left'] as const;
@@ -175,6 +176,8 @@ export interface RunDetails {
     readonly next?: boolean | undefined;
     /** It tells of something done otherwise. */
     readonly deviation?: boolean | undefined;
+    /** What of the lot it is about, where it is not the step as a whole. */
+    readonly of?: ShadeOf | undefined;
   };
   readonly pulls: Detail & {
     /** Minutes at which to pull, piece by piece. */

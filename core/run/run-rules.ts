@@ -1,4 +1,5 @@
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
+import { hasShade } from '../scaling/shade-of';
 import { checkEntry, plannedWeighing } from './check-entry';
 import { nextPickOf } from './next-weighing';
 import type { StepRecord } from './step-record';
@@ -60,6 +61,8 @@ export function ruleOnEntry(facts: RunFacts, entry: BroughtEntry, atMs: number):
   const refusal =
     timeRefusal(entry, record, lotAt, atMs, nowMs) ?? orderRefusal(facts, records, entry, step, record, replaced);
   if (refusal) return { ok: false, refusal };
+  if (entry.kind === 'note' && entry.detail?.of && !hasShade(plan, entry.detail.of))
+    return refuse({ reason: 'noSuchPiece' });
   const check = checkEntry(step, entry);
   return check.ok ? { ok: true, step, replaced, entry: check.entry } : check;
 }

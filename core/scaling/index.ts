@@ -44,3 +44,5 @@ export type { GroupShare, GroupSplit, PieceGroup } from './split/split-groups';
 export { splitGroups, splitMeasure } from './split/split-groups';
 export { liquorSteps } from './liquor-steps';
 export type { PlannedZone } from './placed-zones';
+export type { ShadeOf } from './shade-of';
+export { WHOLE, dipsOf, hasShade, mainGroup, sayShade, shadeKey } from './shade-of';

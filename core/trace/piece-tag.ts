@@ -1,4 +1,4 @@
-import { sayShade } from '../judge/shade-of';
+import { WHOLE, dipsOf, sayShade } from '../scaling/shade-of';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { countLabel } from '../quantity/word-list';
 
@@ -40,9 +40,9 @@ export function sayPieceTag(plan: LotPlan, number: number): string {
   const place = placeOfPiece(plan, number);
   if (!place) return '';
   const own = plan.steps.filter((s) => isFor(s, place.group));
-  const dips = own.filter((s) => s.kind === 'dye' || s.kind === 'exhaust').reduce((sum, s) => sum + s.repeats, 0);
+  const dips = dipsOf(plan, place.group);
   return [
-    plan.groups.length > 1 ? sayShade(plan, { group: place.group, zone: null, piece: null }) : '',
+    plan.groups.length > 1 ? sayShade(plan, { ...WHOLE, group: place.group }) : '',
     plan.batches.length > 1 ? `batch ${place.batch}` : '',
     dips > 1 ? countLabel(dips, 'dip') : '',
     ...own.filter((s) => s.kind === 'modify').map((s) => s.title),

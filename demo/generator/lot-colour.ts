@@ -105,7 +105,7 @@ function shadesIn(
     });
 }
 
-const WHOLE = { group: null, zone: null, piece: null };
+const WHOLE = { group: null, zone: null, piece: null, dip: null };
 
 function lookAt(house: Dyehouse, lot: DocLot, batch: number, atMs: number): void {
   (house.doc.eyeReadings ??= []).push({

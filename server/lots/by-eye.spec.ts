@@ -123,6 +123,22 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
     await post(`/api/lots/${lot}/readings`, { ...reading('dry'), taken: wrong }).expect(400);
   });
 
+  it('a dip is a shade of its own: seen beside the lot, and passing nothing of it', async () => {
+    await rule('reading');
+    const lot = await makeLot(studio, f, { quantityText: '2 hanks of 50 g' });
+    await dyeLot(studio, f, lot, { grams: 100 });
+    const readAs = (L: number, dip: number | null) => post(`/api/lots/${lot}/readings`, { ...reading('dry', L), dip });
+    await readAs(82, 1).expect(200);
+    await readAs(82, 9).expect(422);
+    await judge(lot, 'pass').expect(422);
+    await readAs(74, null).expect(200);
+    await judge(lot, 'pass').expect(200);
+    const { summary, readings } = await read(lot);
+    expect(readings.map((r) => r.dip)).toEqual([1, null]);
+    expect([summary.state, summary.result?.L]).toEqual(['released', 74]);
+    expect(summary.family.map((m) => m.label)).toEqual(['', 'after dip 1']);
+  });
+
   it('goes by the studio’s rule: one eye, two people, or only a reading', async () => {
     const lot = await dyed();
     await look(lot).expect(200);
@@ -263,7 +279,7 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
       ['Linen', 80.4],
     ]);
     expect([summary.result?.L, (summary.deltaE ?? 9) < 1]).toEqual([74.3, true]);
-    const alone = { batch: 1, group: linenKey, zone: null, piece: null };
+    const alone = { batch: 1, group: linenKey, zone: null, piece: null, dip: null };
     const late = await post(`/api/lots/${lot}/verdicts`, { ...verdict('refuse', 'it bled'), of: alone }).expect(409);
     expect((late.body as Problem).detail).toMatch(/released already/);
     const nowhere = { ...reading('dry'), group: 'silk' };

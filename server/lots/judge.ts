@@ -34,7 +34,7 @@ import { currentEyes, currentReadings, findFirstLotId, findLot } from './lots-st
 import { releaseReservations } from './release-reservations';
 import { readStandards } from './standards';
 
-type Seen = Pick<NewReading, 'batch' | 'group' | 'zone' | 'piece' | 'replacesId'>;
+type Seen = Pick<NewReading, 'batch' | 'group' | 'zone' | 'piece' | 'dip' | 'replacesId'>;
 
 /** Whether something may be said of a shade of a lot: it is begun, it has that shade, and what is corrected stands. */
 async function checkSeen(

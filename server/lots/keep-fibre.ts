@@ -1,6 +1,6 @@
 import type { LotDetail, ReadKeptFibre } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import { formatWeight, sayShade } from '@vestigia/core';
+import { WHOLE, formatWeight, sayShade } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
@@ -79,7 +79,7 @@ type Colour = LotDetail['summary']['result'];
 
 /** The shade of one of the lot's groups as it was read last; that of the whole lot where nobody read the group. */
 function colourOf({ summary, plan }: LotDetail, group: string | null): Colour {
-  const label = sayShade(plan, { group, zone: null, piece: null });
+  const label = sayShade(plan, { ...WHOLE, group });
   const own = group === null || group === plan.groups[0]?.key ? summary.result : null;
   return summary.family.find((m) => m.label === label)?.lab ?? own;
 }

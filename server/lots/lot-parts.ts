@@ -46,20 +46,20 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     ),
   readings: (lotId) =>
     list(
-      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'taken', r.taken, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'dip', r.dip, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'taken', r.taken, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
       sql`FROM readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
       sql`r.seq`,
     ),
   eyes: (lotId) =>
     list(
-      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'state', r.state, 'seen', r.seen, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id,
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'dip', r.dip, 'state', r.state, 'seen', r.seen, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id,
       'photos', (SELECT coalesce(json_agg(a.id ORDER BY a.seq), '[]') FROM attachments a WHERE a.eye_reading_id = r.id))`,
       sql`FROM eye_readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
       sql`r.seq`,
     ),
   verdicts: (lotId) =>
     list(
-      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'of', v.of, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on)`,
+      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'of', CASE WHEN v.of IS NOT NULL THEN '{"dip": null}'::jsonb || v.of END, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on)`,
       sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`,
       sql`v.seq`,
     ),

@@ -59,6 +59,7 @@ const read = (batch: number, state: ReadingView['state'], L: number, rest: Parti
   group: null,
   zone: null,
   piece: null,
+  dip: null,
   state,
   lab: { L, a: 5, b: 40 },
   illuminant: 'D65',
@@ -145,7 +146,7 @@ describe('foldProgress', () => {
   });
 
   it('goes on without a piece that is refused by itself, whose colour stays as it was refused', () => {
-    const piece = { batch: 1, group: null, zone: null, piece: '2' };
+    const piece = { batch: 1, group: null, zone: null, piece: '2', dip: null };
     const readings = [read(1, 'dry', 60.5), read(1, 'dry', 75, { piece: '2' })];
     const verdicts = [said('refuse', AT, piece)];
     const after = read(1, 'washed', 85, { piece: '2', at: '2026-07-01T00:00:00.000Z' });

@@ -98,11 +98,12 @@ export async function readReadings(db: Db, lotId: string): Promise<ReadingView[]
 
 /** Readings that still stand, as judging needs them. */
 export function currentReadings(all: readonly ReadingView[]): ShadeReading[] {
-  return currentEntries(all).map(({ batch, group, zone, piece, state, lab, illuminant, observer }) => ({
+  return currentEntries(all).map(({ batch, group, zone, piece, dip, state, lab, illuminant, observer }) => ({
     batch,
     group,
     zone,
     piece,
+    dip,
     state,
     lab,
     illuminant,
@@ -112,11 +113,12 @@ export function currentReadings(all: readonly ReadingView[]): ShadeReading[] {
 
 /** What eyes saw that still stands, as judging needs it. */
 export const currentEyes = (all: readonly EyeReadingView[]): EyeReading[] =>
-  currentEntries(all).map(({ batch, group, zone, piece, state, seen, by }) => ({
+  currentEntries(all).map(({ batch, group, zone, piece, dip, state, seen, by }) => ({
     batch,
     group,
     zone,
     piece,
+    dip,
     state,
     seen,
     byId: by.id,

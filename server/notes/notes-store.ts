@@ -1,4 +1,6 @@
 import type { Note, NoteSubject, ReadNewNote } from '@vestigia/contract';
+import type { ShadeOf } from '@vestigia/core';
+import { completePlan, hasShade } from '@vestigia/core';
 import { and, desc, eq, inArray, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lots, materials, notes, people, recipes, recipeVersions, stockLots, vessels } from '../db/schema';
@@ -20,11 +22,21 @@ export async function addNote(db: Db, note: ReadNewNote, { now, byId }: By): Pro
   const table = TABLES[subject];
   const [there] = await db.select({ id: table.id }).from(table).where(eq(table.id, subjectId));
   if (!there) throw notFound('thing to note on');
+  if (note.of !== null) await checkShade(db, note, note.of);
   if (note.text.trim() === '' && replacesId === null)
     throw new Refusal('refused', 'The note is empty. Write what you want to keep.', { reason: 'empty' });
   if (replacesId !== null) await checkReplaced(db, note, replacesId);
   await db.insert(notes).values({ ...note, text: note.text.trim(), at: now.toISOString(), byId });
   return { id: note.id };
+}
+
+/** A note on a part of a lot is on one that the lot has. */
+async function checkShade(db: Db, { subject, subjectId }: ReadNewNote, of: ShadeOf): Promise<void> {
+  const [lot] = subject === 'lot' ? await db.select({ plan: lots.plan }).from(lots).where(eq(lots.id, subjectId)) : [];
+  if (!lot || !hasShade(completePlan(lot.plan), of))
+    throw new Refusal('refused', 'The lot has no such piece, zone, part or dip. Choose what it has.', {
+      reason: 'noSuchShade',
+    });
 }
 
 async function checkReplaced(db: Db, { subject, subjectId }: ReadNewNote, replacesId: string): Promise<void> {
@@ -72,6 +84,7 @@ async function select(db: Db, which: Parameters<typeof and>[0]): Promise<Note[]>
       subjectId: notes.subjectId,
       text: notes.text,
       mark: notes.mark,
+      of: notes.of,
       replacesId: notes.replacesId,
       at: notes.at,
       by: { id: people.id, name: people.name },

@@ -149,6 +149,7 @@ const seenOf = () => ({
   groupKey: text('group_key'),
   zone: text('zone'),
   piece: text('piece'),
+  dip: integer('dip'),
   state: text('state').$type<ReadingState>().notNull(),
   note: text('note').notNull().default(''),
   replacesId: uuid('replaces_id').unique(),

@@ -1,5 +1,6 @@
 import type { NoteSubject } from '@vestigia/contract';
-import { index, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import type { ShadeOf } from '@vestigia/core';
+import { index, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, seq } from './columns';
 import { people } from './people';
 
@@ -14,6 +15,8 @@ export const notes = pgTable(
     text: text('text').notNull(),
     /** Where it is seen again by itself. */
     mark: text('mark').$type<'next' | 'recipe'>(),
+    /** On a lot: the piece, zone, part or dip it is about; `null`: all of it. */
+    of: jsonb('of').$type<ShadeOf>(),
     replacesId: uuid('replaces_id').unique(),
     at: instant('at').notNull(),
     byId: uuid('by_id')

@@ -1,5 +1,5 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
-import type { SolutionTaken } from '@vestigia/core';
+import type { ShadeOf, SolutionTaken } from '@vestigia/core';
 import {
   countLabel,
   BATH_MOVE_LABELS,
@@ -7,6 +7,7 @@ import {
   formatAmount,
   formatVolume,
   formatWeight,
+  sayAlone,
   sayMinutes,
 } from '@vestigia/core';
 
@@ -36,6 +37,8 @@ const late = (entry: RunEntryView): string =>
 export const entryLabel = (entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string =>
   sayEntry(entry, lot) + late(entry);
 
+const sayOf = (plan: LotDetail['plan'], of: ShadeOf): string => sayAlone(plan, of) || 'all of it';
+
 function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
   const textPart = entry.text ? `: ${entry.text}` : '';
   switch (entry.kind) {
@@ -48,7 +51,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     case 'cancel':
       return `lot called off${textPart}`;
     case 'note':
-      return `${entry.detail?.deviation ? 'otherwise than planned: ' : ''}${entry.detail?.next ? 'next time: ' : ''}${entry.text ?? ''}`;
+      return `${entry.detail?.deviation ? 'otherwise than planned: ' : ''}${entry.detail?.next ? 'next time: ' : ''}${entry.detail?.of ? `${sayOf(lot.plan, entry.detail.of)}: ` : ''}${entry.text ?? ''}`;
     case 'pause':
       return `paused${textPart}`;
     case 'resume':

@@ -2,12 +2,15 @@ import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angu
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { Note, NoteSubject } from '@vestigia/contract';
+import type { LotDetail, Note, NoteSubject } from '@vestigia/contract';
+import type { ShadeOf } from '@vestigia/core';
+import { WHOLE, sayAlone } from '@vestigia/core';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { newId } from '../api/new-id';
 import { pageAction } from '../api/page-action';
 import { RefusalNote } from './refusal';
+import { ShadeChoice } from './shade-choice';
 import { When } from './when';
 
 const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const;
@@ -15,12 +18,12 @@ const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const
 /** Notes on whatever the page is about: written at any time, found by search, corrected beside what they were. */
 @Component({
   selector: 'vs-notes',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
   template: `<h2>Notes</h2>
     @if (notes.value(); as all) {
       @for (n of all; track n.id) {
         <p>
-          {{ n.text }}
+          {{ n.of ? sayOf(n.of) + ': ' : '' }}{{ n.text }}
           <span class="soft small">
             {{ n.mark ? markLabel[n.mark] + ', ' : '' }}{{ n.by.name }}, {{ n.at | when: 'moment' }}
           </span>
@@ -34,6 +37,11 @@ const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const
           ><mat-label>{{ correcting() ? 'What should stand; empty takes it back' : 'A note' }}</mat-label
           ><textarea matInput rows="2" name="note" [(ngModel)]="text"></textarea>
         </mat-form-field>
+        @if (lot(); as l) {
+          @if (of(); as shade) {
+            <vs-shade-choice [lot]="l" [shade]="shade" (shadeChange)="of.set($event)" />
+          }
+        }
         @if (marks().length > 0) {
           <mat-form-field
             ><mat-label>Seen again</mat-label
@@ -48,6 +56,11 @@ const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const
       </div>
       <vs-refusal [problem]="action.problem()" />
       <button class="act" type="submit" [disabled]="action.busy()">Keep the note</button>
+      @if (lot()) {
+        <button class="act" type="button" [attr.aria-pressed]="of() !== null" (click)="ofOne()">
+          On one piece or part
+        </button>
+      }
       @if (correcting()) {
         <button class="plain" type="button" (click)="clear()">Leave it</button>
       }
@@ -60,6 +73,13 @@ export class Notes {
   readonly subjectId = input.required<string>();
   /** Where else a note may be seen again. */
   readonly marks = input<readonly NonNullable<Note['mark']>[]>([]);
+  /** The lot it is about: a note may be on one of its pieces, zones, parts or dips. */
+  readonly lot = input<LotDetail>();
+  protected readonly of = signal<ShadeOf | null>(null);
+  protected readonly sayOf = (of: ShadeOf): string => {
+    const plan = this.lot()?.plan;
+    return (plan && sayAlone(plan, of)) ?? '';
+  };
   protected readonly markLabel = MARK_LABELS;
   protected readonly action = pageAction();
   protected readonly text = signal('');
@@ -76,18 +96,24 @@ export class Notes {
     this.correcting.set(note);
     this.text.set(note.text);
     this.mark.set(note.mark);
+    this.of.set(note.of);
+  }
+
+  protected ofOne(): void {
+    this.of.update((of) => (of ? null : WHOLE));
   }
 
   protected clear(): void {
     this.correcting.set(undefined);
     this.text.set('');
     this.mark.set(null);
+    this.of.set(null);
   }
 
   protected keep(): void {
     const before = this.correcting();
     const [subject, subjectId] = before ? [before.subject, before.subjectId] : [this.subject(), this.subjectId()];
-    const body = { id: this.noteId, subject, subjectId, text: this.text(), mark: this.mark() };
+    const body = { id: this.noteId, subject, subjectId, text: this.text(), mark: this.mark(), of: this.of() };
     this.action.run(this.api.post('/api/notes', { ...body, replacesId: before?.id ?? null }), () => {
       this.noteId = newId();
       this.clear();

@@ -1,6 +1,6 @@
 import { Injectable, computed, inject, linkedSignal, signal, untracked } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct, RunDetails } from '@vestigia/core';
+import type { BenchAct, RunDetails, ShadeOf } from '@vestigia/core';
 import {
   adviseLift,
   entriesOfKind,
@@ -31,6 +31,12 @@ export type Panel = 'note' | 'otherwise' | 'temperature' | 'ph' | 'sample' | 'ba
 const MIN_FOLLOWED = 10;
 /** Kinds whose panel stays open: one is seldom alone. */
 const PANEL_STAYS: readonly EntryContent['kind'][] = ['ph', 'sample', 'bath'];
+
+/** A photograph, and of what of the lot it is; `undefined`: of the step as a whole. */
+export interface PhotoOf {
+  readonly file: File;
+  readonly of: ShadeOf | undefined;
+}
 
 /** Names an act among all on the bench. */
 export const actKey = (act: Pick<BenchAct, 'lotId' | 'step'>): string => `${act.lotId} ${act.step.index}`;
@@ -251,11 +257,12 @@ export class BenchFocus {
     else this.refused.set({ detail: refused });
   }
 
-  async photograph(file: File): Promise<void> {
+  async photograph({ file, of }: PhotoOf): Promise<void> {
     const a = this.act();
     if (!a) return;
     const id = newId();
-    if (await this.record({ kind: 'note', id, text: 'photograph' })) await this.outbox.addPhoto(a.lotId, id, file);
+    if (await this.record({ kind: 'note', id, text: 'photograph', detail: of ? { of } : null }))
+      await this.outbox.addPhoto(a.lotId, id, file);
   }
 
   /** Hangs the probe into the bath of the step in focus, or takes it out. */

@@ -1,12 +1,12 @@
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-
 import type { LotDetail } from '@vestigia/contract';
-import type { BenchAct } from '@vestigia/core';
-import { readTemperatureC } from '@vestigia/core';
-import type { Panel } from './bench-focus';
+import type { BenchAct, ShadeOf } from '@vestigia/core';
+import { WHOLE, readTemperatureC } from '@vestigia/core';
+import { ShadeChoice } from '../../ui/shade-choice';
+import type { Panel, PhotoOf } from './bench-focus';
 import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { UnplannedPanel } from './unplanned-panel';
@@ -45,7 +45,7 @@ const OTHERWISE = [
 /** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
 @Component({
   selector: 'vs-step-facts-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, UnplannedPanel],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, ShadeChoice, UnplannedPanel],
   templateUrl: './step-facts-panel.html',
   styleUrl: './taps.scss',
   styles: `
@@ -71,7 +71,7 @@ export class StepFactsPanel {
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();
   readonly recorded = output<EntryContent>();
-  readonly photographed = output<File>();
+  readonly photographed = output<PhotoOf>();
   readonly closed = output();
   protected readonly notes = NOTES;
   protected readonly otherwise = OTHERWISE;
@@ -80,12 +80,23 @@ export class StepFactsPanel {
   /** The note is shown first when the lot is dyed again. */
   protected readonly next = signal(false);
 
+  /** What of the lot the note or the photograph is of; `undefined`: the step as a whole. */
+  protected readonly of = signal<ShadeOf | undefined>(undefined);
+  protected readonly noteDetail = computed(() => {
+    const of = this.of();
+    return of || this.next() ? { ...(of ? { of } : {}), ...(this.next() ? { next: true } : {}) } : null;
+  });
+
+  protected ofOne(): void {
+    this.of.update((of) => (of ? undefined : WHOLE));
+  }
+
   protected degrees(): number | null {
     return readTemperatureC(this.text()) ?? null;
   }
 
   protected photo(event: Event): void {
     const file = (event.target as HTMLInputElement).files?.[0];
-    if (file) this.photographed.emit(file);
+    if (file) this.photographed.emit({ file, of: this.of() });
   }
 }

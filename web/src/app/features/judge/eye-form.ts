@@ -5,6 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { EyeReadingView, LotDetail } from '@vestigia/contract';
 import type { EyeSeen, ReadingState } from '@vestigia/core';
 import {
+  WHOLE,
   EYE_AGAINST,
   EYE_AGAINST_LABELS,
   EYE_EVENNESS,
@@ -22,7 +23,7 @@ import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
-import { ShadeChoice, WHOLE } from './shade-choice';
+import { ShadeChoice } from '../../ui/shade-choice';
 
 const DEPTHS = [
   { depth: -2, label: 'much paler' },
@@ -101,7 +102,7 @@ export class EyeForm {
     this.replaces.set(eye);
     this.seen.set(eye.seen);
     this.state.set(eye.state);
-    this.shade.set({ batch: eye.batch, group: eye.group, zone: eye.zone, piece: eye.piece });
+    this.shade.set({ batch: eye.batch, group: eye.group, zone: eye.zone, piece: eye.piece, dip: eye.dip });
   }
 
   /** Of what was seen, in the light it was seen in; no reading is taken from it. */

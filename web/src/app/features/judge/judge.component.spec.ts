@@ -19,7 +19,7 @@ const given = (
 ): LotDetail['verdicts'][number] => ({
   id: `${verdict}-${piece ?? 'lot'}`,
   verdict,
-  of: piece === null ? null : { batch: 1, group: null, zone: null, piece },
+  of: piece === null ? null : { batch: 1, group: null, zone: null, piece, dip: null },
   reason,
   at: '2026-06-01T09:00:00.000Z',
   by: { id: 'ada', name: 'Ada' },
@@ -84,7 +84,7 @@ describe('the verdict on a lot, or on one part of it alone', () => {
       '/api/lots/{id}/verdicts',
       expect.objectContaining({
         verdict: 'refuse',
-        of: { batch: 1, group: null, zone: null, piece: '3' },
+        of: { batch: 1, group: null, zone: null, piece: '3', dip: null },
         reason: 'it bled',
       }),
       'lot-1',

@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
 import type { ReadingState, ReadingWay, ShadeOf, Verdict } from '@vestigia/core';
 import {
+  WHOLE,
   READING_STATES,
   ciede2000,
   currentEntries,
@@ -45,7 +46,7 @@ import { PhotoReading } from './photo-reading';
 import type { FromFile } from './reader-file';
 import { ReaderFile } from './reader-file';
 import { SetsOfLot } from './sets-of-lot';
-import { ShadeChoice, WHOLE } from './shade-choice';
+import { ShadeChoice } from '../../ui/shade-choice';
 
 const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
@@ -215,7 +216,7 @@ export class JudgePage {
     const l = this.lot.value();
     if (!l) return WHOLE;
     const [next] = unseenUnits({ ...this.judged(l), eyes: [] });
-    return next ? { batch: next.batch, group: next.group, zone: null, piece: null } : WHOLE;
+    return next ? { ...WHOLE, batch: next.batch, group: next.group } : WHOLE;
   });
   protected readonly state = signal<ReadingState>('dry');
   protected readonly L = signal<number | null>(null);
@@ -273,7 +274,7 @@ export class JudgePage {
   protected correct(r: ReadingView): void {
     this.replaces.set(r);
     this.state.set(r.state);
-    this.shade.set({ batch: r.batch, group: r.group, zone: r.zone, piece: r.piece });
+    this.shade.set({ batch: r.batch, group: r.group, zone: r.zone, piece: r.piece, dip: r.dip });
   }
 
   /** What the new reading came from; typed over, it is typed. */

@@ -5,7 +5,15 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
 import type { ColourConditions, MeasuredArea, ReadingState, Rect, ShadeOf, Taken } from '@vestigia/core';
-import { READING_STATES, describeColour, hueDegrees, sayPhotoRefusal, sayTaken, underConditions } from '@vestigia/core';
+import {
+  WHOLE,
+  READING_STATES,
+  describeColour,
+  hueDegrees,
+  sayPhotoRefusal,
+  sayTaken,
+  underConditions,
+} from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
@@ -13,7 +21,7 @@ import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { PhotoMeasurer } from './photo-measurer';
-import { ShadeChoice, WHOLE } from './shade-choice';
+import { ShadeChoice } from '../../ui/shade-choice';
 
 /** A part of the picture that somebody marked: the card, or a piece. */
 interface Marked {

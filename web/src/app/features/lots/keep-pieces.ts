@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { KeptFibre, LotDetail } from '@vestigia/contract';
 import type { LightPlace } from '@vestigia/core';
-import { LIGHT_PLACES, LIGHT_PLACE_LABELS, TREATMENTS, sayShade } from '@vestigia/core';
+import { LIGHT_PLACES, LIGHT_PLACE_LABELS, TREATMENTS, WHOLE, sayShade } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -37,7 +37,7 @@ export class KeepPieces {
   protected readonly groups = computed(() =>
     this.lot().plan.groups.map((g) => ({
       key: g.key,
-      label: sayShade(this.lot().plan, { group: g.key, zone: null, piece: null }),
+      label: sayShade(this.lot().plan, { ...WHOLE, group: g.key }),
       baseName: g.baseName,
     })),
   );

@@ -4,9 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail } from '@vestigia/contract';
 import type { ShadeOf } from '@vestigia/core';
-import { sayShade } from '@vestigia/core';
-
-export const WHOLE: ShadeOf = { batch: 1, group: null, zone: null, piece: null };
+import { WHOLE, dipsOf, sayShade } from '@vestigia/core';
 
 /** What of a lot is looked at: batch, its base and part where they differ, a zone, a single piece by its mark. */
 @Component({
@@ -15,12 +13,7 @@ export const WHOLE: ShadeOf = { batch: 1, group: null, zone: null, piece: null }
   template: `
     <mat-form-field
       ><mat-label>Batch</mat-label
-      ><select
-        matNativeControl
-        [ngModel]="shade().batch"
-        (ngModelChange)="shade.set({ batch: $event, group: null, zone: null, piece: null })"
-        name="batch"
-      >
+      ><select matNativeControl [ngModel]="shade().batch" (ngModelChange)="startAt($event)" name="batch">
         @for (b of lot().plan.batches; track b.number) {
           <option [ngValue]="b.number">{{ b.number }}, {{ b.vesselName }}</option>
         }
@@ -44,6 +37,17 @@ export const WHOLE: ShadeOf = { batch: 1, group: null, zone: null, piece: null }
           <option [ngValue]="null">no one zone</option>
           @for (z of zones(); track z) {
             <option [ngValue]="z">{{ z }}</option>
+          }
+        </select></mat-form-field
+      >
+    }
+    @if (dips().length > 0) {
+      <mat-form-field
+        ><mat-label>Dip</mat-label
+        ><select matNativeControl [ngModel]="shade().dip" (ngModelChange)="set({ dip: $event })" name="dip">
+          <option [ngValue]="null">as it came out</option>
+          @for (n of dips(); track n) {
+            <option [ngValue]="n">after dip {{ n }}</option>
           }
         </select></mat-form-field
       >
@@ -72,10 +76,20 @@ export class ShadeChoice {
     const { plan } = this.lot();
     const here = plan.batches.find((b) => b.number === this.shade().batch)?.groups ?? [];
     if (plan.groups.length <= 1) return [];
-    return here.map(({ key }) => ({ key, label: sayShade(plan, { group: key, zone: null, piece: null }) }));
+    return here.map(({ key }) => ({ key, label: sayShade(plan, { ...WHOLE, group: key }) }));
   });
 
   protected readonly zones = computed(() => (this.lot().plan.placed?.zones ?? []).map((z) => z.title));
+
+  /** Dips before the last: after that it is as it came out. */
+  protected readonly dips = computed(() => {
+    const all = dipsOf(this.lot().plan, this.shade().group);
+    return all > 1 ? Array.from({ length: all - 1 }, (_, i) => i + 1) : [];
+  });
+
+  protected startAt(batch: number): void {
+    this.shade.set({ ...WHOLE, batch });
+  }
 
   protected set(change: Partial<ShadeOf>): void {
     this.shade.update((shade) => ({ ...shade, ...change }));
