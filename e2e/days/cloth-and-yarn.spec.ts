@@ -102,6 +102,9 @@ describe('days of cloth and yarn', () => {
     const { summary, madeFrom } = await day.lot(lotId);
     expect(summary.state).toBe('released');
     expect(madeFrom.map((m) => m.materialId)).not.toContain(cardigan);
+    const told = await day.again(lotId);
+    expect(told).toMatch(/Alum, cold/);
+    expect(told).toContain('What went otherwise in');
   });
 
   it('10: dips and iron, a sewn book: each of six pieces is called by its dip and its iron', async () => {
@@ -156,6 +159,14 @@ describe('days of cloth and yarn', () => {
     const { eyes } = await day.lot(lotId);
     const named = eyes.map((e) => plan.groups.find((g) => g.key === placeShade(plan, e).group)?.partName);
     expect(named).toEqual(['first dip', 'second dip', 'never dyed, iron']);
+    await isaby.settled(`/lots/${lotId}`);
+    await isaby.press('On one piece or part', 'vs-notes button');
+    await isaby.write('One piece', '4', 'vs-notes');
+    await isaby.write('A note', 'this is the page to open the book with', 'vs-notes');
+    await isaby.choose('Seen again', 'for next time', 'vs-notes');
+    await isaby.press('Keep the note', 'vs-notes button');
+    await isaby.sees(/piece 4: this is the page/, 'vs-notes');
+    expect(await day.heldAndAgain(lotId)).toMatch(/piece 4: this is the page to open the book with/);
   });
 
   it('13: a gradient by dipping: the dark end longest, the bath watched as it clears, tied points white', async () => {
@@ -297,6 +308,8 @@ describe('days of cloth and yarn', () => {
     expect((await day.lot(second)).madeFrom.map((m) => m.stockLotId)).toContain(kept?.stockLotId);
     await isaby.settled(`/lots/${first}`);
     await isaby.sees((await day.lot(second)).summary.tag);
+    // Of the put-by cloth nothing is left: dyed again it says which cloth that was.
+    expect(await day.heldAndAgain(second)).toContain((await day.stock(kept?.stockLotId ?? '')).row.tag);
   });
 
   it('21: an even sheet: sampled in a white dish, strained twice, unwashed two weeks, a touch paler after', async () => {

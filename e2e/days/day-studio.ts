@@ -38,6 +38,13 @@ export class DayStudio {
     return new DayStudio(server, browser, isaby);
   }
 
+  /** Another person, on a tablet of their own. */
+  async somebodyElse(name: string, passphrase: string): Promise<Someone> {
+    const person = await Someone.at(this.browser, this.server.base);
+    await person.signIn(name, passphrase);
+    return person;
+  }
+
   async close(): Promise<void> {
     await this.browser.close();
     await this.server.stop();

@@ -189,9 +189,13 @@ describe('days in a kitchen', () => {
     await isaby.settled(`/bench/${lotId}`);
     await isaby.sees('stir, for evenness');
     await isaby.sees(/Look again in/);
+    await isaby.press('Went otherwise');
+    await isaby.write('In your own words', 'a gallon or so, by eye', 'vs-step-facts-panel');
+    await isaby.press('Write it down', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await dyedToTheEnd(isaby, lotId);
     expect((await day.lot(lotId)).madeFrom.find((m) => m.materialId === stones)?.amount).toBe(10);
+    expect(await day.heldAndAgain(lotId)).toContain('a gallon or so, by eye');
   });
 
   it('15: three small cloths of three fibres, a fine balance that went over, pins as marks, one uneven', async () => {
@@ -243,6 +247,7 @@ describe('days in a kitchen', () => {
     await isaby.sees('The verdict stands.');
     const { summary } = await isaby.ask<LotDetail>(`/api/lots/${lotId}`);
     expect([summary.state, summary.family.map((m) => m.apart)]).toEqual(['released', [null, null, null, 'hold']]);
+    expect(await day.again(lotId)).toMatch(/two pins[^]*uneven, over-dye it/);
     expect(isaby.troubles).toEqual([]);
   });
 });

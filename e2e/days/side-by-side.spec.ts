@@ -242,6 +242,7 @@ describe('days of one beside another', () => {
     expect((await day.stock(jar)).row.onHand).toBe(before - (used?.amount ?? 0));
     await isaby.settled(`/stores/${jar}`);
     await isaby.sees((await day.lot(second)).summary.tag);
+    expect(await day.heldAndAgain(second)).toContain((await day.stock(jar)).row.tag);
     expect(isaby.troubles).toEqual([]);
   });
 });

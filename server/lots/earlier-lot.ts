@@ -1,5 +1,5 @@
 import type { LotDetail, Note, Proposal, RunEntryView } from '@vestigia/contract';
-import type { LotConditions } from '@vestigia/core';
+import type { LotConditions, ShadeOf } from '@vestigia/core';
 import { currentEntries, entriesOfKind, findRunDeviations, sayAlone } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
@@ -75,17 +75,18 @@ function whatWasSaid(
   verdicts: LotDetail['verdicts'],
   notes: readonly Note[],
 ): NonNullable<Proposal['then']>['said'] {
+  const saidOf = (of: ShadeOf | null, text: string): string => (of ? `${sayAlone(plan, of)}: ${text}` : text);
   const next = entriesOfKind(currentEntries(entries), 'note')
     .filter((e) => e.detail?.next && e.text)
-    .map((e) => ({ text: e.text ?? '', by: e.by.name, at: e.at, of: 'next' as const }));
+    .map((e) => ({ text: saidOf(e.detail?.of ?? null, e.text ?? ''), by: e.by.name, at: e.at, of: 'next' as const }));
   const why = verdicts
     .filter((v) => v.reason.trim() !== '')
     .map((v) => ({
-      text: v.of ? `${sayAlone(plan, v.of)}: ${v.reason}` : v.reason,
+      text: saidOf(v.of, v.reason),
       by: v.by.name,
       at: v.at,
       of: 'verdict' as const,
     }));
-  const noted = notes.map((n) => ({ text: n.text, by: n.by.name, at: n.at, of: 'next' as const }));
+  const noted = notes.map((n) => ({ text: saidOf(n.of, n.text), by: n.by.name, at: n.at, of: 'next' as const }));
   return [...next, ...noted, ...why].sort((a, b) => (a.at < b.at ? 1 : -1));
 }
