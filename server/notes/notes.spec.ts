@@ -2,7 +2,17 @@ import type { LotDetail, Note, Problem, SearchHit } from '@vestigia/contract';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, dyeLot, furnish, makeLot, newId, openTestStudio, reading, runEntry, verdict } from '../test/test-studio';
+import {
+  KINDS,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  runEntry,
+  verdict,
+} from '../test/test-studio';
 
 describe.each(KINDS)('notes on anything, on a %s', (kind) => {
   let studio: TestStudio;
@@ -74,14 +84,20 @@ describe.each(KINDS)('notes on anything, on a %s', (kind) => {
     const of = { batch: 1, group: null, zone: null, piece: '2', dip: null };
     await write('lot', lot, 'a knot has opened', { of }).expect(200);
     expect((await read('lot', lot)).find((n) => n.text === 'a knot has opened')?.of).toEqual(of);
-    for (const wrong of [{ ...of, piece: '70' }, { ...of, dip: 9 }, { ...of, batch: 4 }]) {
+    for (const wrong of [
+      { ...of, piece: '70' },
+      { ...of, dip: 9 },
+      { ...of, batch: 4 },
+    ]) {
       const reply = await write('lot', lot, 'x', { of: wrong });
       expect([reply.status, (reply.body as Problem).detail]).toEqual([422, expect.stringMatching(/no such piece/)]);
     }
     expect((await write('vessel', f.pan, 'x', { of })).status).toBe(422);
     const said = (entry: object) => studio.agent.post(`/api/lots/${lot}/entries`).send(entry);
     await said(runEntry(0, 'note', { text: 'hole', detail: { of } })).expect(200);
-    expect((await said(runEntry(0, 'note', { text: 'hole', detail: { of: { ...of, piece: '70' } } }))).status).toBe(422);
+    expect((await said(runEntry(0, 'note', { text: 'hole', detail: { of: { ...of, piece: '70' } } }))).status).toBe(
+      422,
+    );
     const { entries } = (await studio.agent.get(`/api/lots/${lot}`).expect(200)).body as LotDetail;
     expect(entries.map((e) => [e.kind, e.detail])).toEqual([['note', { of }]]);
   });
