@@ -1,4 +1,5 @@
 import {
+  BANDS_NM,
   EYE_AGAINST,
   EYE_EVENNESS,
   EYE_HUES,
@@ -28,12 +29,28 @@ const partView = {
 /** What of a lot something was said of. */
 export const shadeOf = z.object({ batch: z.int().min(1), ...part });
 
+/** One colour less another. */
+const labDifference = z.object({
+  L: numberIn('L*', -100, 100),
+  a: numberIn('a*', -256, 256),
+  b: numberIn('b*', -256, 256),
+});
+
 /** How a reading was taken; `null`: typed, by an early version. */
 export const taken = z
   .object({
     way: z.enum(READING_WAYS),
     within80: numberIn('The error', 0, 100).nullable(),
     evenness: z.object({ meanDeltaE00: z.number().min(0), maxDeltaE00: z.number().min(0) }).nullable(),
+    spots: z.array(lab).max(60).readonly().default([]),
+    reader: lineOf('The reader').default(''),
+    offset: labDifference.nullable().default(null),
+    spectrum: z
+      .array(numberIn('The reflectance', 0, 1.2))
+      .length(BANDS_NM.length)
+      .readonly()
+      .nullable()
+      .default(null),
   })
   .nullable()
   .default(null);

@@ -99,6 +99,18 @@ interface Table {
   readonly rows: readonly (readonly string[])[];
 }
 
+/** Fields of a row; a mark between quotes parts nothing. */
+function splitRow(line: string, mark: string): string[] {
+  const fields = [''];
+  let isQuoted = false;
+  for (const sign of line) {
+    if (sign === '"') isQuoted = !isQuoted;
+    if (sign === mark && !isQuoted) fields.push('');
+    else fields[fields.length - 1] += sign;
+  }
+  return fields;
+}
+
 /** Words of a line; what stands in quotes is one. */
 const wordsOf = (line: string): string[] => [...line.matchAll(/"([^"]*)"|(\S+)/g)].map((m) => m[1] ?? m[2] ?? '');
 
@@ -123,6 +135,7 @@ function readTable(text: string): Table | undefined {
   const [first, ...rest] = lines;
   const mark = ['\t', ';', ','].find((m) => first?.includes(m));
   if (first === undefined || mark === undefined) return undefined;
-  const fields = (line: string): string[] => line.split(mark).map((field) => field.trim().replace(/^"(.*)"$/, '$1'));
+  const fields = (line: string): string[] =>
+    splitRow(line, mark).map((field) => field.trim().replace(/^"(.*)"$/, '$1'));
   return { heading: fields(first.replace(/^\ufeff/, '')), rows: rest.map(fields) };
 }

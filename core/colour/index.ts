@@ -41,3 +41,5 @@ export {
 } from './xyz';
 export type { FileSwatch } from './colour-file';
 export { readColourFile, sayColourFileRefusal } from './colour-file';
+export type { WrittenSwatch } from './write-colour-file';
+export { writeCgats, writeColourTable } from './write-colour-file';

@@ -15,7 +15,7 @@ export {
 export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
 export type { ReadingWay, Taken } from './taken';
-export { READING_WAY_LABELS, READING_WAYS, sayEvenness, sayTaken } from './taken';
+export { READING_WAY_LABELS, READING_WAYS, sayEvenness, sayTaken, takenBy } from './taken';
 export type { GivenVerdict, JudgedAlone } from './judged-alone';
 export { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade, setApart } from './judged-alone';
 export type { Apart, Sets } from './sets';
@@ -27,6 +27,7 @@ export { checkStripLook, rankByEye, sayStripLookRefusal, STRIP_WARMTH_LABELS, ST
 export type { LotColour, ReadingState, ShadeReading, Standard, Verdict, VerdictCase, VerdictRefusal } from './verdict';
 export {
   checkVerdict,
+  isSettled,
   lotColour,
   READING_STATES,
   settledReadings,
@@ -34,3 +35,30 @@ export {
   verdictRestsOn,
   VERDICTS,
 } from './verdict';
+export type { LadderAxis, LadderPlace } from './eye-ladder';
+export { LADDER_QUESTIONS, LADDER_WITHIN80, ladderAxis, ladderRungs, pressRung } from './eye-ladder';
+export type { FadedAfter, FadingCurve, FastnessGrades, FastnessKind, FastnessPlace } from './fastness';
+export {
+  careText,
+  daysToFade,
+  FASTNESS_KINDS,
+  FASTNESS_PLACE_LABELS,
+  FASTNESS_PLACES,
+  fadedAfter,
+  fadedBetween,
+  fitFading,
+  LEAST_FOR_FADING,
+  nextDueDays,
+  SHELF_SHARE,
+  worstGrade,
+} from './fastness';
+export type { NearPair, PaletteColour, PaletteOrder } from './palette';
+export { layPalette, nearPairs, PALETTE_ORDERS, TOO_NEAR_DELTA_E00 } from './palette';
+export type { ReaderReading, Reader, ReaderOffset } from './readers';
+export { compareReaders, LEAST_SHARED, withoutOffset } from './readers';
+export type { DriftChannel, DriftLimits, DriftPoint, DriftSignal, RepeatedLot, Repeatability } from './repeatability';
+export { chartRepeatability, DRIFT_CHANNELS, DRIFT_RULE_LABELS, LEAST_FOR_LIMITS } from './repeatability';
+export type { FoldedSpots } from './spots';
+export { foldSpots } from './spots';
+export type { DryForecast, WetDryPair } from './wet-to-dry';
+export { forecastDry, LEAST_WET_DRY_PAIRS } from './wet-to-dry';

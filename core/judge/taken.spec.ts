@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { sayEvenness, sayTaken } from './taken';
+import { sayEvenness, sayTaken, takenBy } from './taken';
 
 describe('how a reading was taken', () => {
   it.each<[number, number, string]>([
@@ -11,9 +11,9 @@ describe('how a reading was taken', () => {
     expect(sayEvenness({ meanDeltaE00, maxDeltaE00 })).toBe(said),
   );
   it('says how sure it is, where that is known', () => {
-    expect(sayTaken({ way: 'photo', within80: 2.13, evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.8 } })).toBe(
+    expect(sayTaken(takenBy('photo', { within80: 2.13, evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.8 } }))).toBe(
       'from a photograph, within ΔE00 2.1 four times in five, even',
     );
-    expect(sayTaken({ way: 'typed', within80: null, evenness: null })).toBe('typed');
+    expect(sayTaken(takenBy('typed'))).toBe('typed');
   });
 });

@@ -7,10 +7,13 @@ import type { ColourConditions, Lab } from '../colour/lab';
 import { meanLab, sameConditions } from '../colour/lab';
 import { ciede2000 } from '../colour/ciede2000';
 
-/** A piece looks darker wet than dry, so only the later states settle a shade. */
-export const READING_STATES = ['wet', 'dry', 'cured', 'washed'] as const;
+/** What a piece has been through when it is read. */
+export const READING_STATES = ['wet', 'damp', 'dry', 'cured', 'washed', 'exposed'] as const;
 /** One of `READING_STATES`. */
 export type ReadingState = (typeof READING_STATES)[number];
+
+/** Water deepens a piece and light fades it: only what lies between settles a shade. */
+export const isSettled = (state: ReadingState): boolean => state !== 'wet' && state !== 'damp' && state !== 'exposed';
 
 /** What can be said of a lot. */
 export const VERDICTS = ['pass', 'hold', 'refuse'] as const;
@@ -26,10 +29,10 @@ export interface ShadeReading extends ColourConditions, ShadeOf {
 /** A colour that a shade of a lot is held against. */
 export type Standard = Lab & ColourConditions;
 
-/** The latest settled (not wet) reading of every shade of every batch. Readings in the order they were taken. */
+/** The latest settled reading of every shade of every batch. Readings in the order they were taken. */
 export function settledReadings(readings: readonly ShadeReading[]): ShadeReading[] {
   const settled = new Map<string, ShadeReading>();
-  for (const r of readings) if (r.state !== 'wet') settled.set(`${r.batch} ${shadeKey(r)}`, r);
+  for (const r of readings) if (isSettled(r.state)) settled.set(`${r.batch} ${shadeKey(r)}`, r);
   return [...settled.values()];
 }
 
@@ -113,7 +116,7 @@ export function unseenUnits({
   rule,
 }: Pick<VerdictCase, 'units' | 'readings' | 'eyes' | 'rule'>): VerdictCase['units'] {
   const settled: readonly ShadeOf[] = settledReadings(readings);
-  const looked = rule === 'reading' ? [] : eyes.filter((e) => e.state !== 'wet');
+  const looked = rule === 'reading' ? [] : eyes.filter((e) => isSettled(e.state));
   return units.filter((unit) => ![...settled, ...looked].some((seen) => isOf(seen, unit)));
 }
 
@@ -127,7 +130,7 @@ export function verdictRestsOn({
   eyes,
 }: Pick<VerdictCase, 'units' | 'readings' | 'eyes'>): 'reading' | 'twoEyes' | 'eye' | null {
   const settled = settledReadings(readings);
-  const dry = eyes.filter((e) => e.state !== 'wet');
+  const dry = eyes.filter((e) => isSettled(e.state));
   const seen = units.map((unit) => ({
     isRead: settled.some((r) => isOf(r, unit)),
     people: new Set(dry.filter((e) => isOf(e, unit)).map((e) => e.byId)).size,
@@ -174,7 +177,7 @@ function refuseUnseen({ units, readings, eyes, rule }: VerdictCase): VerdictRefu
       message: `Nothing has been ${rule === 'reading' ? 'read' : 'read or looked at'} yet. Take a dry reading of every batch first${rule === 'reading' ? '' : ', or judge it by eye'}.`,
     };
   const settled = settledReadings(readings);
-  const dry = looks.filter((e) => e.state !== 'wet');
+  const dry = looks.filter((e) => isSettled(e.state));
   if (settled.length === 0 && dry.length === 0)
     return eyes.length > looks.length
       ? READING_WANTED
@@ -233,7 +236,7 @@ function refuseUnlike(
   const unlike =
     rule === 'reading'
       ? undefined
-      : eyes.find((e) => e.state !== 'wet' && !isSeenSame(e.seen) && unread.some((unit) => isOf(e, unit)));
+      : eyes.find((e) => isSettled(e.state) && !isSeenSame(e.seen) && unread.some((unit) => isOf(e, unit)));
   return unlike
     ? {
         code: 'reasonMissing',

@@ -46,7 +46,7 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
     ),
   readings: (lotId) =>
     list(
-      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'dip', r.dip, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'taken', r.taken, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
+      sql`json_build_object('id', r.id, 'batch', r.batch, 'group', r.group_key, 'zone', r.zone, 'piece', r.piece, 'dip', r.dip, 'state', r.state, 'lab', r.lab, 'illuminant', r.conditions->>'illuminant', 'observer', r.conditions->>'observer', 'taken', CASE WHEN r.taken IS NOT NULL THEN '{"spots": [], "reader": "", "offset": null, "spectrum": null}'::jsonb || r.taken END, 'note', r.note, 'at', r.at, 'by', ${by}, 'replacesId', r.replaces_id)`,
       sql`FROM readings r JOIN people p ON p.id = r.by_id WHERE r.lot_id = ${lotId}`,
       sql`r.seq`,
     ),

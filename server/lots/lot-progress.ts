@@ -6,6 +6,7 @@ import {
   foldFamily,
   foldRun,
   hottestC,
+  isSettled,
   isWithin,
   judgedAlone,
   nextStepIndex,
@@ -50,7 +51,7 @@ export function foldProgress({ lot, standards, entries, readings, eyes, verdicts
   const family = foldFamily(plan, standards, currentReadings(judged(readings)), judgedAlone(given));
   const going = family.filter((m) => m.apart === null);
   const read = going.filter((m) => m.lab !== null);
-  const seen = currentEyes(judged(eyes)).filter((e) => e.state !== 'wet');
+  const seen = currentEyes(judged(eyes)).filter((e) => isSettled(e.state));
   const hasDeviation = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
   return {
     lotId: lot.id,

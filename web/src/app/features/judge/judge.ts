@@ -22,11 +22,13 @@ import {
   describeColour,
   describeDifference,
   foldFamily,
+  isSettled,
   judgedAlone,
   placeShade,
   sayAlone,
   sayShade,
   sayTaken,
+  takenBy,
   seenOfRest,
   standardFor,
   unitsOf,
@@ -82,6 +84,7 @@ export class JudgePage {
   protected readonly restsOn = RESTS_ON;
   protected readonly label = describeColour;
   protected readonly sayTaken = sayTaken;
+  protected readonly isSettled = isSettled;
   protected readonly lot = liveQuery(
     ['lots'],
     () => this.api.get('/api/lots/{id}', { id: this.id() }),
@@ -302,7 +305,7 @@ export class JudgePage {
       lab: { L: this.L() ?? NaN, a: this.a() ?? NaN, b: this.b() ?? NaN },
       illuminant,
       observer,
-      taken: { way: this.way(), within80: null, evenness: null },
+      taken: takenBy(this.way()),
       note: '',
       replacesId: this.replaces()?.id ?? null,
     };

@@ -12,6 +12,7 @@ import {
   hueDegrees,
   sayPhotoRefusal,
   sayTaken,
+  takenBy,
   underConditions,
 } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
@@ -224,7 +225,7 @@ export class PhotoReading {
     const { illuminant, observer } = this.conditions();
     const conditions = { illuminant, observer };
     const { lab, within80 } = underConditions(area, conditions);
-    const taken: Taken = { way: 'photo', within80, evenness: area.evenness };
+    const taken = takenBy('photo', { within80, evenness: area.evenness });
     const hue = hueDegrees(lab);
     return {
       id: area.name,

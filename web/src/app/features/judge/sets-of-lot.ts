@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
-import { countLabel, currentEntries, joinList, sameConditions } from '@vestigia/core';
+import { countLabel, currentEntries, isSettled, joinList, sameConditions } from '@vestigia/core';
 import { NumberField } from '../../ui/number-field';
 import { Swatch } from '../../ui/swatch';
 import { SetSorter } from './set-sorter';
@@ -90,7 +90,7 @@ export class SetsOfLot {
 
   /** The newest dry reading of each piece by itself, all under the light of the newest. */
   protected readonly pieces = computed((): readonly ReadPiece[] => {
-    const read = currentEntries(this.lot().readings).filter((r) => r.piece !== null && r.state !== 'wet');
+    const read = currentEntries(this.lot().readings).filter((r) => r.piece !== null && isSettled(r.state));
     const last = read.at(-1);
     const newest = new Map(read.filter((r) => last && sameConditions(r, last)).map((r) => [r.piece ?? '', r]));
     return [...newest].map(([mark, { lab, illuminant, observer }]) => ({
