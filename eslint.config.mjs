@@ -73,6 +73,7 @@ const SERVER_ROOMS = [
   'colourways',
   'lots',
   'bench',
+  'judge',
   'today',
   'document',
 ];

@@ -15,7 +15,8 @@ import { stripLookRecord, stripPromotionRecord, stripReadingRecord, stripTrialRe
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
-import { judgedShade, newEyeReading, taken } from './readings';
+import { judgedShade, newEyeReading, shadeOf, taken } from './readings';
+import { madeWith, newFastnessReading, newFastnessTest } from './swatches';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -50,6 +51,25 @@ export const studioDocument = z
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
     colourways: z.array(newColourway.extend({ keptTo: z.array(id).nullable().default(null) })),
+    swatches: z
+      .array(
+        z.object({
+          id,
+          page: z.int(),
+          slot: z.int(),
+          name: z.string(),
+          lotId: id.nullable(),
+          of: shadeOf.nullable(),
+          lab: labUnder.nullable(),
+          madeWith,
+          note: z.string(),
+          takenOutAt: isoTime.nullable(),
+          ...who,
+        }),
+      )
+      .default([]),
+    fastnessTests: z.array(newFastnessTest.safeExtend({ madeWith, ...who })).default([]),
+    fastnessReadings: z.array(newFastnessReading.safeExtend({ testId: id, ...who })).default([]),
     masters: z
       .array(
         z.object({

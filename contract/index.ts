@@ -12,6 +12,23 @@ export type {
 export type { StudioDocument, StudioFile } from './document';
 export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';
+export type {
+  DryForecastView,
+  FastnessOf,
+  FastnessTest,
+  KnownColour,
+  NearColour,
+  NewFastnessReading,
+  NewFastnessTest,
+  NewSwatch,
+  PaletteSheet,
+  ReaderView,
+  ReadNewFastnessTest,
+  ReadNewSwatch,
+  RepeatabilityView,
+  Swatch,
+  SwatchEdit,
+} from './swatches';
 export type { PersonRef } from './common';
 export type { AuthState, NewPerson, OpenStudio, Person, SignIn } from './auth';
 export type { LabUnder, LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';

@@ -1,5 +1,6 @@
+import { FASTNESS_KINDS } from '@vestigia/core';
 import { z } from 'zod';
-import { id, isoTime } from './common';
+import { id, isoDate, isoTime } from './common';
 import { lotSummary } from './lots';
 import { shelfRow } from './stores';
 
@@ -26,6 +27,8 @@ export const today = z
     /** Promised more than is on the shelf. */
     short: z.array(shelfRow),
     goingOff: z.array(shelfRow),
+    /** Fastness tests that are to be read by now. */
+    fastnessDue: z.array(z.object({ id, name: z.string(), kind: z.enum(FASTNESS_KINDS), dueOn: isoDate })),
     /** Pots that want somebody now, by what a probe says of them. */
     calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), message: z.string() })),
   })

@@ -20,6 +20,7 @@ import { openApiDocument } from './http/open-api';
 import { Routes } from './http/routes';
 import { Writer } from './http/write';
 import { refoldStale } from './lots/lot-progress';
+import { judgeRoutes } from './judge/routes';
 import { lotsRoutes } from './lots/routes';
 import { notesRoutes } from './notes/routes';
 import { recipesRoutes } from './recipes/routes';
@@ -86,6 +87,7 @@ export async function createApp(
   colourwaysRoutes(routes);
   lotsRoutes(routes);
   benchRoutes(routes, context, writer, router);
+  judgeRoutes(routes);
   todayRoutes(routes, context);
   documentRoutes(router, routes, context, writer);
   router.get('/api/events', eventsHandler(context));

@@ -7,6 +7,7 @@ import { recipesCalls } from './recipes';
 import { colourwaysCalls } from './colourways';
 import { lotsCalls } from './lots';
 import { benchCalls } from './bench';
+import { judgeCalls } from './judge';
 import { todayCalls } from './today';
 
 export type { Call } from './call';
@@ -22,6 +23,7 @@ export const api = {
   ...colourwaysCalls,
   ...lotsCalls,
   ...benchCalls,
+  ...judgeCalls,
   ...todayCalls,
 };
 export type Api = typeof api;

@@ -62,3 +62,5 @@ export type { FoldedSpots } from './spots';
 export { foldSpots } from './spots';
 export type { DryForecast, WetDryPair } from './wet-to-dry';
 export { forecastDry, LEAST_WET_DRY_PAIRS } from './wet-to-dry';
+export type { MadeWith } from './made-with';
+export { madeWith, nextFreeSlot, sayMadeWith, SLOTS_A_PAGE, SLOTS_ACROSS } from './made-with';

@@ -89,6 +89,11 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
     spoonWeighings: clean(await db.select().from(schema.spoonWeighings).orderBy(by(schema.spoonWeighings.seq))),
     liquorEntries: clean(await db.select().from(schema.liquorEntries).orderBy(by(schema.liquorEntries.seq))),
     pickings: clean(await db.select().from(schema.pickings).orderBy(by(schema.pickings.seq))),
+    swatches: clean(
+      await db.select().from(schema.swatches).orderBy(by(schema.swatches.at), by(schema.swatches.id)),
+    ).map((s) => ({ ...s, takenOutAt: s.takenOutAt === null ? null : new Date(s.takenOutAt).toISOString() })),
+    fastnessTests: clean(await db.select().from(schema.fastnessTests).orderBy(by(schema.fastnessTests.seq))),
+    fastnessReadings: clean(await db.select().from(schema.fastnessReadings).orderBy(by(schema.fastnessReadings.seq))),
     notes: clean(await db.select().from(schema.notes).orderBy(by(schema.notes.seq))),
     containers: await db.select().from(schema.containers).orderBy(by(schema.containers.name)),
     tags: (await db.select().from(schema.tags).orderBy(by(schema.tags.seq))).map((t) => ({

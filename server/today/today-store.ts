@@ -11,6 +11,7 @@ import { readLotSummaries } from '../lots/lots-store';
 import { veilSummaries } from '../lots/veiled-lot';
 import type { Veil } from '../studio/veil';
 import { PRIVATE_STEP } from '../studio/veil';
+import { readFastnessTests } from '../judge/fastness-store';
 import { readGoingOff, readShort } from '../stores/shelf';
 import { studioToday } from '../studio/studio-store';
 
@@ -40,6 +41,7 @@ export async function readToday(db: Db, now: Date, calls: Today['calls']): Promi
       lotTag: lot.tag,
     })),
   );
+  const today = await studioToday(db, now);
   const goingOffBy = await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000));
   return {
     now: now.toISOString(),
@@ -50,6 +52,9 @@ export async function readToday(db: Db, now: Date, calls: Today['calls']): Promi
     toJudge: active.filter((l) => l.state === 'toJudge' || l.state === 'held'),
     short: await readShort(db),
     goingOff: await readGoingOff(db, goingOffBy),
+    fastnessDue: (await readFastnessTests(db, undefined)).flatMap(({ id, name, kind, dueOn }) =>
+      dueOn !== null && dueOn <= today ? [{ id, name, kind, dueOn }] : [],
+    ),
   };
 }
 

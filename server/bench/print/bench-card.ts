@@ -13,8 +13,8 @@ import {
   sayStepCaution,
   countLabel,
 } from '@vestigia/core';
-import type { Pdf } from './sheet';
-import { MM, box, drawQr, finishPdf, line, openPdf, label } from './sheet';
+import type { Pdf } from '../../shared/pdf-sheet';
+import { MM, box, drawQr, finishPdf, line, openPdf, label } from '../../shared/pdf-sheet';
 
 const MARGIN = 12 * MM;
 const MAX_MARKS = 60;

@@ -1,5 +1,5 @@
 import type { Tag } from '@vestigia/contract';
-import { MM, drawQr, finishPdf, line, openPdf, label } from './sheet';
+import { MM, drawQr, finishPdf, line, openPdf, label } from '../../shared/pdf-sheet';
 
 /** A waterproof label as label printers take it, and how many of them stand on a sheet of A4. */
 const LABEL_MM: readonly [number, number] = [62, 29];
