@@ -214,6 +214,26 @@ export const routes: Routes = [
         loadComponent: () => import('./features/judge/judge-lots').then((m) => m.JudgeLotsPage),
       },
       {
+        path: 'judge/book',
+        title: 'Swatch book',
+        loadComponent: () => import('./features/judge/swatch-book').then((m) => m.SwatchBookPage),
+      },
+      {
+        path: 'judge/palette',
+        title: 'Palette',
+        loadComponent: () => import('./features/judge/palette').then((m) => m.PalettePage),
+      },
+      {
+        path: 'judge/fastness',
+        title: 'Fastness',
+        loadComponent: () => import('./features/judge/fastness').then((m) => m.FastnessPage),
+      },
+      {
+        path: 'judge/readers',
+        title: 'Readers and files',
+        loadComponent: () => import('./features/judge/readers').then((m) => m.ReadersPage),
+      },
+      {
         path: 'judge/:id',
         title: 'Judge a lot',
         loadComponent: () => import('./features/judge/judge').then((m) => m.JudgePage),

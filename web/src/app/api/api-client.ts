@@ -42,6 +42,11 @@ export class ApiClient {
     return path === '/api/auth/session' ? sent.pipe(tap(() => this.sessionEnded.set(false))) : sent;
   }
 
+  /** Sends what a file is made of, and takes the file. */
+  postForFile<P extends Paths<'post'>>(path: P, body: BodyOf<CallOf<'post', P>>): Observable<Blob> {
+    return this.plainly(this.http.post(path, body, { responseType: 'blob' }));
+  }
+
   put<P extends Paths<'put'>>(path: P, body: BodyOf<CallOf<'put', P>>, id = ''): Observable<ReplyOf<CallOf<'put', P>>> {
     return this.plainly(this.http.put<ReplyOf<CallOf<'put', P>>>(fill(path, id), body));
   }

@@ -4,6 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { readTemperatureC } from '@vestigia/core';
 import type { StoredDraft, StoredPhoto } from '../api/bench-shelf';
+import { saveFile } from '../api/save-file';
 import { Outbox } from '../api/outbox';
 
 /** What the server would not take: each with its sentence, to be put right, kept as a file, or thrown away by a person. */
@@ -45,18 +46,10 @@ export class RefusedTouches {
 
   protected save(t: StoredDraft): void {
     const kept = { what: t.label, why: t.refused, at: this.outbox.atOf(t), lotId: t.lotId, entry: t.entry };
-    download(new Blob([JSON.stringify(kept, null, 2)], { type: 'application/json' }), `${t.entry.id}.json`);
+    saveFile(new Blob([JSON.stringify(kept, null, 2)], { type: 'application/json' }), `${t.entry.id}.json`);
   }
 
   protected savePhoto(photo: StoredPhoto): void {
-    download(photo.file, photo.name);
+    saveFile(photo.file, photo.name);
   }
-}
-
-function download(file: Blob, name: string): void {
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(file);
-  link.download = name;
-  link.click();
-  URL.revokeObjectURL(link.href);
 }

@@ -5,11 +5,12 @@ import { liveQuery } from '../../api/live-query';
 import { LotLedger } from '../../ui/lot-ledger';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { JudgeNav } from './judge-nav';
 
 /** Lots that wait for an eye, and those still on their way. */
 @Component({
   selector: 'vs-judge-lots',
-  imports: [RouterLink, LotLedger, RefusalNote, Swatch],
+  imports: [RouterLink, JudgeNav, LotLedger, RefusalNote, Swatch],
   templateUrl: './judge-lots.html',
   styles: `
     .waiting {

@@ -48,6 +48,8 @@ import { FigureValue } from '../../ui/figure-value';
 import { HeatChart } from '../../ui/heat-chart';
 import { LOT_STATE_LABELS, lotStateClass } from '../../format/lot-states';
 import { newId } from '../../api/new-id';
+import { CutSnippet } from '../../ui/cut-snippet';
+import { FastnessKnown } from '../../ui/fastness-known';
 import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
@@ -72,6 +74,8 @@ import { entryLabel, toldLater } from '../../format/entry-label';
     HeatChart,
     PlacedPicture,
     PourBack,
+    CutSnippet,
+    FastnessKnown,
     Notes,
     RefusalNote,
     StepBaths,

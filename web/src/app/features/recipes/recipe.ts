@@ -34,6 +34,8 @@ import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { ContextPanel } from '../../services/context-panel';
 import { newId } from '../../api/new-id';
+import { ColoursGiven } from '../../ui/colours-given';
+import { FastnessKnown } from '../../ui/fastness-known';
 import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
@@ -51,6 +53,8 @@ type Step = RecipeVersionDetail['body']['steps'][number];
   selector: 'vs-recipe',
   imports: [
     NumberField,
+    ColoursGiven,
+    FastnessKnown,
     Notes,
     Count,
     RouterLink,

@@ -11,6 +11,7 @@ import { Amount } from '../../../format/amount';
 import { Chart } from '../../../ui/chart';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
+import { ColoursGiven } from '../../../ui/colours-given';
 import { Notes } from '../../../ui/notes';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
@@ -22,7 +23,18 @@ import { TeachSpoon } from './teach-spoon';
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
-  imports: [RouterLink, Amount, Chart, FigureValue, MaterialFactsForm, Notes, RefusalNote, TeachSpoon, When],
+  imports: [
+    RouterLink,
+    Amount,
+    Chart,
+    FigureValue,
+    MaterialFactsForm,
+    ColoursGiven,
+    Notes,
+    RefusalNote,
+    TeachSpoon,
+    When,
+  ],
   templateUrl: './material.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

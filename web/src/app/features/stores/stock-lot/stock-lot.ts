@@ -6,6 +6,8 @@ import { StudioSettings } from '../../../api/studio-settings';
 import { liveQuery } from '../../../api/live-query';
 import { ContextPanel } from '../../../services/context-panel';
 import { Amount } from '../../../format/amount';
+import { ColoursGiven } from '../../../ui/colours-given';
+import { FastnessKnown } from '../../../ui/fastness-known';
 import { Notes } from '../../../ui/notes';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
@@ -24,6 +26,8 @@ import { TracePicture } from './trace-picture';
   imports: [
     RouterLink,
     Amount,
+    ColoursGiven,
+    FastnessKnown,
     Notes,
     RefusalNote,
     When,

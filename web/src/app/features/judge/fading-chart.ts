@@ -1,0 +1,71 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { FastnessTest } from '@vestigia/contract';
+import { currentEntries } from '@vestigia/core';
+import type { EChartsCoreOption } from 'echarts/core';
+import type { Tones } from '../../ui/chart';
+import { Chart } from '../../ui/chart';
+
+const POINTS = 60;
+
+/** How a card fades: what was read, the curve through it, and the first and third step that an eye finds. */
+@Component({
+  selector: 'vs-fading-chart',
+  imports: [Chart],
+  template: `<vs-chart [option]="option()" [label]="'Fading over days: ' + said()" />`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FadingChart {
+  readonly test = input.required<FastnessTest>();
+  private readonly points = computed(() =>
+    currentEntries(this.test().readings).flatMap((r) =>
+      r.cloth === null && r.deltaE00 !== null ? [[r.days, r.deltaE00] as const] : [],
+    ),
+  );
+  protected readonly said = computed(() =>
+    this.points()
+      .map(([days, deltaE]) => `${days} days ΔE00 ${deltaE.toFixed(1)}`)
+      .join(', '),
+  );
+  protected readonly option = computed(() => {
+    const { curve } = this.test();
+    const points = this.points();
+    const until = Math.max(7, ...points.map(([days]) => days)) * 1.5;
+    const drawn = curve
+      ? Array.from({ length: POINTS + 1 }, (_, i) => {
+          const days = (until * i) / POINTS;
+          return [days, curve.mostDeltaE00 * (1 - Math.exp(-days / curve.timeConstantDays))];
+        })
+      : [];
+    return ({ ink, soft, line }: Tones): EChartsCoreOption => ({
+      animation: false,
+      grid: { left: 50, right: 20, top: 20, bottom: 40 },
+      xAxis: {
+        type: 'value',
+        name: 'days',
+        max: Math.ceil(until),
+        axisLabel: { color: soft },
+        splitLine: { show: false },
+      },
+      yAxis: { type: 'value', name: 'ΔE00', axisLabel: { color: soft }, splitLine: { lineStyle: { color: line } } },
+      series: [
+        {
+          type: 'line',
+          data: drawn,
+          symbol: 'none',
+          lineStyle: { color: ink, width: 2 },
+          markLine: {
+            symbol: 'none',
+            silent: true,
+            label: { color: soft, position: 'insideEndTop' },
+            lineStyle: { color: soft, type: 'dashed' },
+            data: [
+              { yAxis: 1, name: 'an eye finds it', label: { formatter: 'an eye finds it' } },
+              { yAxis: 3, name: 'nobody overlooks it', label: { formatter: 'nobody overlooks it' } },
+            ],
+          },
+        },
+        { type: 'scatter', data: points, symbolSize: 9, itemStyle: { color: ink } },
+      ],
+    });
+  });
+}

@@ -1,0 +1,112 @@
+import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import type { FastnessTest } from '@vestigia/contract';
+import type { FastnessKind, FastnessPlace } from '@vestigia/core';
+import { FASTNESS_PLACE_LABELS, currentEntries, sayGreyGrade } from '@vestigia/core';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
+import { pageAction } from '../../api/page-action';
+import { Session } from '../../api/session';
+import { RefusalNote } from '../../ui/refusal';
+import { When } from '../../ui/when';
+import { FadingChart } from './fading-chart';
+import { FastnessReading } from './fastness-reading';
+import { JudgeNav } from './judge-nav';
+
+/** Washing and light tried on what was dyed: cards on their way, what they showed, and when they are due. */
+@Component({
+  selector: 'vs-fastness',
+  imports: [
+    FadingChart,
+    FastnessReading,
+    FormsModule,
+    JudgeNav,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    RouterLink,
+    When,
+  ],
+  templateUrl: './fastness.html',
+  styles: `
+    article {
+      border-top: 3px solid var(--line);
+      padding: 0.5rem 0 1rem;
+    }
+    .more summary {
+      min-height: 44px;
+      font-weight: 600;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FastnessPage {
+  private readonly api = inject(ApiClient);
+  private readonly session = inject(Session);
+  protected readonly tests = liveQuery(['fastness'], () => this.api.get('/api/fastness'));
+  protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
+  protected readonly places = Object.entries(FASTNESS_PLACE_LABELS) as [FastnessPlace, string][];
+  protected readonly placeLabel = FASTNESS_PLACE_LABELS;
+  protected readonly grade = sayGreyGrade;
+  /** Today by the studio’s own days. */
+  protected readonly today = new Intl.DateTimeFormat('en-CA', { timeZone: this.session.zone() }).format(new Date());
+  protected readonly shown = computed(() =>
+    (this.tests.value() ?? []).map((test) => ({
+      test,
+      isDue: test.dueOn !== null && test.dueOn <= this.today,
+      readings: currentEntries(test.readings),
+      shows: (test.curve?.shows ?? []).map(
+        (s) =>
+          `ΔE00 ${s.deltaE00} ${FASTNESS_PLACE_LABELS[s.place]}: ${s.days === null ? 'not in sight' : this.inDays(s.days)}`,
+      ),
+    })),
+  );
+
+  protected readonly kind = signal<FastnessKind>('light');
+  protected readonly place = signal<FastnessPlace>('window');
+  protected readonly name = signal('');
+  protected readonly lotId = signal<string | null>(null);
+  protected readonly cloths = signal('wool, cotton');
+  protected readonly startedOn = signal(this.today);
+  protected readonly note = signal('');
+  protected readonly action = pageAction();
+  private testId = newId();
+
+  private inDays(days: number): string {
+    if (days < 1) return 'within a day';
+    return days < 60 ? `after ${Math.round(days)} days` : `after ${Math.round(days / 30.4)} months`;
+  }
+
+  protected begin(): void {
+    const isWash = this.kind() === 'wash';
+    const body = {
+      id: this.testId,
+      kind: this.kind(),
+      place: isWash ? null : this.place(),
+      name: this.name(),
+      lotId: this.lotId(),
+      cloths: isWash
+        ? this.cloths()
+            .split(',')
+            .map((c) => c.trim())
+            .filter((c) => c !== '')
+        : [],
+      startedOn: this.startedOn(),
+      note: this.note(),
+    };
+    this.action.run(this.api.post('/api/fastness', body), () => {
+      this.testId = newId();
+      for (const field of [this.name, this.note]) field.set('');
+      this.tests.reload();
+    });
+  }
+
+  protected readonly what = (test: FastnessTest): string =>
+    test.kind === 'wash'
+      ? `washed with ${test.cloths.length === 0 ? 'no white cloth' : `white ${test.cloths.join(', ')}`}`
+      : `half covered, ${test.place ? FASTNESS_PLACE_LABELS[test.place] : ''}`;
+}

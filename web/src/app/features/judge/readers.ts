@@ -1,0 +1,72 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { LEAST_SHARED } from '@vestigia/core';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { RefusalNote } from '../../ui/refusal';
+import { JudgeNav } from './judge-nav';
+
+/** The colour readers of the studio, how they differ, and every reading as an open file. */
+@Component({
+  selector: 'vs-readers',
+  imports: [JudgeNav, RefusalNote],
+  template: `<div class="head"><h1>Readers and files</h1></div>
+    <vs-judge-nav />
+    <vs-refusal [problem]="readers.problem()" />
+    @if (readers.value(); as all) {
+      @if (all.length === 0) {
+        <div class="empty">
+          <p>
+            Say with a reading which reader it was taken with. How well it repeats itself is known once a piece was read
+            twice; how two differ, once both have read the same {{ least }} pieces.
+          </p>
+        </div>
+      } @else {
+        <div class="scroller">
+          <table class="ledger">
+            <thead>
+              <tr>
+                <th>Reader</th>
+                <th class="number">Readings</th>
+                <th class="number">Repeats within</th>
+                <th>Beside the first</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (r of all; track r.name; let first = $first) {
+                <tr>
+                  <td>{{ r.name }}</td>
+                  <td class="number">{{ r.readings }}</td>
+                  <td class="number">
+                    {{ r.repeatabilityDeltaE00 === null ? 'not known' : 'ΔE00 ' + r.repeatabilityDeltaE00.toFixed(2) }}
+                  </td>
+                  <td>
+                    @if (first) {
+                      the others are put beside this one
+                    } @else if (r.offset; as o) {
+                      reads L* {{ signed(o.lab.L) }}, a* {{ signed(o.lab.a) }}, b* {{ signed(o.lab.b) }} beside it, on
+                      {{ r.sharedSwatches }} pieces; ΔE00 {{ o.leftDeltaE00.toFixed(2) }} is left without that
+                    } @else {
+                      {{ r.sharedSwatches }} of {{ least }} pieces that both have read
+                    }
+                  </td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
+      }
+    }
+    <h2>Every reading that settled, as a file</h2>
+    <div class="actions">
+      <a class="act" href="/api/colours/file?format=cgats" download="readings.cgats.txt">CGATS.17 text</a>
+      <a class="act" href="/api/colours/file?format=csv" download="readings.csv">Table (CSV)</a>
+    </div>
+    <p class="small soft">Spectra are written where every reading has one; else L*a*b* alone.</p>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ReadersPage {
+  private readonly api = inject(ApiClient);
+  protected readonly least = LEAST_SHARED;
+  protected readonly readers = liveQuery(['lots'], () => this.api.get('/api/readers'));
+  protected readonly signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
+}

@@ -1,0 +1,73 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import type { FastnessOf } from '@vestigia/contract';
+import { sayGreyGrade } from '@vestigia/core';
+import { ApiClient } from '../api/api-client';
+import { liveQuery } from '../api/live-query';
+import { When } from './when';
+
+type Grade = FastnessOf['pairs'][number]['lightChange'];
+
+/** How fast what something was dyed with is, by pair of dyestuff and mordant, and what is printed with the goods. */
+@Component({
+  selector: 'vs-fastness-known',
+  imports: [RouterLink, When],
+  template: `@if (known.value(); as k) {
+    @if (k.pairs.length > 0) {
+      <h2>How fast it is</h2>
+      @if (tried()) {
+        <div class="scroller">
+          <table class="ledger">
+            <thead>
+              <tr>
+                <th>Dyestuff on mordant</th>
+                <th class="number">Light</th>
+                <th class="number">Washing</th>
+                <th class="number">Stains white</th>
+                <th class="number">Tests</th>
+              </tr>
+            </thead>
+            <tbody>
+              @for (p of k.pairs; track $index) {
+                <tr>
+                  <td>{{ p.dyestuff }}{{ p.mordant ? ' on ' + p.mordant : '' }}</td>
+                  <td class="number">{{ say(p.lightChange) }}</td>
+                  <td class="number">{{ say(p.washChange) }}</td>
+                  <td class="number">{{ say(p.staining) }}</td>
+                  <td class="number">{{ p.tests }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
+        <p class="small soft">The worst grade that was tried, 1 to 5 by the grey scales; 5 is no change.</p>
+      }
+      <p>
+        With the goods:
+        @for (line of k.care; track line) {
+          <strong>{{ line }} </strong>
+        }
+        <a class="noprint" routerLink="/judge/fastness">Tests</a>
+      </p>
+    }
+    @if (k.onShelf; as s) {
+      <p>
+        On an open shelf since {{ s.since | when }}: expect it faded by ΔE00 {{ s.deltaE00.toFixed(1) }} by now, with a
+        tenth of a window’s light there.
+      </p>
+    }
+  }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class FastnessKnown {
+  private readonly api = inject(ApiClient);
+  readonly subject = input.required<'lot' | 'recipeVersion' | 'stockLot'>();
+  readonly subjectId = input.required<string>();
+  protected readonly known = liveQuery(
+    ['fastness'],
+    () => this.api.get('/api/fastness/of', { query: { subject: this.subject(), id: this.subjectId() } }),
+    () => `${this.subject()} ${this.subjectId()}`,
+  );
+  protected readonly tried = computed(() => (this.known.value()?.pairs ?? []).some((p) => p.tests > 0));
+  protected readonly say = (grade: Grade): string => (grade === null ? '–' : sayGreyGrade(grade));
+}
