@@ -1,3 +1,4 @@
+import { DELTA_E_FORMULAS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoTime, nameOf, noteOf, numberIn, personRef, version } from './common';
 import { labUnder, lotSummary } from './lots';
@@ -10,6 +11,7 @@ const fields = {
   /** `null` while nobody has said “this is it”. */
   master: labUnder.nullable(),
   toleranceDeltaE: numberIn('The tolerance', 0.1, 20, 'ΔE'),
+  formula: z.enum(DELTA_E_FORMULAS).default('de00'),
   note: noteOf('The note'),
 };
 export const newColourway = z.object({ id, ...fields });
@@ -19,6 +21,7 @@ export const colourwayEdit = z.object({
   version,
   recipeVersionId: id,
   toleranceDeltaE: fields.toleranceDeltaE,
+  formula: z.enum(DELTA_E_FORMULAS).optional(),
   note: fields.note,
 });
 export type ColourwayEdit = z.infer<typeof colourwayEdit>;
@@ -60,6 +63,7 @@ export const colourway = z
     name: z.string(),
     master: labUnder.nullable(),
     toleranceDeltaE: z.number(),
+    formula: z.enum(DELTA_E_FORMULAS),
     note: z.string(),
     recipe: z.object({ versionId: id, name: z.string(), number: z.int(), status }),
     base: z.object({ id, name: z.string(), pieceWord: z.string(), usualPieceWeightG: z.number(), undyed: labUnder }),

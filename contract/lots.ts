@@ -1,4 +1,4 @@
-import { JUDGE_RULES } from '@vestigia/core';
+import { DELTA_E_FORMULAS, JUDGE_RULES } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, personRef, stockMeasure } from './common';
 import { stepKind, lotPlan } from './lot-plan';
@@ -91,6 +91,8 @@ export const lotDetail = z
     /** Cautions that were gone past when it was agreed, and why. */
     checks: z.array(lotCheck.extend({ reason: z.string() })),
     toleranceDeltaE: z.number(),
+    /** What its colourway is judged by. */
+    formula: z.enum(DELTA_E_FORMULAS),
     entries: z.array(runEntry),
     deviations: z.array(z.object({ stepIndex: z.int(), message: z.string() })),
     readings: z.array(reading),

@@ -1,7 +1,7 @@
 import { FASTNESS_KINDS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoDate, isoTime } from './common';
-import { lotSummary } from './lots';
+import { labUnder, lotSummary } from './lots';
 import { shelfRow } from './stores';
 
 /** A step in work, for the pot line. */
@@ -37,10 +37,12 @@ export type Today = z.infer<typeof today>;
 
 export const searchHit = z
   .object({
-    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'material', 'vessel']),
+    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'material', 'vessel', 'swatch']),
     id,
     title: z.string(),
     detail: z.string(),
+    /** The colour it has, or gave last. */
+    lab: labUnder.nullable().default(null),
     /** A note of a lot's run: kept from those from whom the lot's recipe is kept. */
     atBench: z.boolean().optional(),
   })

@@ -43,3 +43,5 @@ export type { FileSwatch } from './colour-file';
 export { readColourFile, sayColourFileRefusal } from './colour-file';
 export type { WrittenSwatch } from './write-colour-file';
 export { writeCgats, writeColourTable } from './write-colour-file';
+export type { DeltaEFormula } from './delta-e';
+export { DELTA_E_FORMULAS, DELTA_E_LABELS, deltaEBy } from './delta-e';

@@ -1,3 +1,4 @@
+import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import { sameConditions } from '../colour/lab';
 import type { LotPlan } from '../scaling/lot-plan';
@@ -28,6 +29,8 @@ export interface FamilyMember {
 export interface FamilyStandards {
   readonly master: Standard | null;
   readonly expected: readonly (Standard & { readonly baseMaterialId: string })[];
+  /** What they are judged by; CIEDE2000 where nobody chose. */
+  readonly formula?: DeltaEFormula | undefined;
   /** Of a variegated master: what each zone is to be. */
   readonly zones?: readonly ZoneStandard[];
 }
@@ -51,7 +54,13 @@ export function placeShade<S extends ShadeOf>(plan: Shape, of: S): S {
  * What a shade is to be. A zone is what the master's zone of that name is, and unknown where that has none; a single
  * piece is to be as its group.
  */
-export function standardFor(
+export function standardFor(plan: Shape, of: Omit<ShadeOf, 'batch'>, standards: FamilyStandards): Standard | null {
+  const standard = wantedOf(plan, of, standards);
+  const { formula } = standards;
+  return standard && formula && formula !== 'de00' ? { ...standard, formula } : standard;
+}
+
+function wantedOf(
   plan: Shape,
   of: Omit<ShadeOf, 'batch'>,
   { master, expected, zones = [] }: FamilyStandards,

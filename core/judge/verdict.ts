@@ -5,7 +5,8 @@ import type { ShadeOf } from '../scaling/shade-of';
 import { shadeKey } from '../scaling/shade-of';
 import type { ColourConditions, Lab } from '../colour/lab';
 import { meanLab, sameConditions } from '../colour/lab';
-import { ciede2000 } from '../colour/ciede2000';
+import type { DeltaEFormula } from '../colour/delta-e';
+import { deltaEBy } from '../colour/delta-e';
 
 /** What a piece has been through when it is read. */
 export const READING_STATES = ['wet', 'damp', 'dry', 'cured', 'washed', 'exposed'] as const;
@@ -27,7 +28,7 @@ export interface ShadeReading extends ColourConditions, ShadeOf {
 }
 
 /** A colour that a shade of a lot is held against. */
-export type Standard = Lab & ColourConditions;
+export type Standard = Lab & ColourConditions & { readonly formula?: DeltaEFormula | undefined };
 
 /** The latest settled reading of every shade of every batch. Readings in the order they were taken. */
 export function settledReadings(readings: readonly ShadeReading[]): ShadeReading[] {
@@ -45,7 +46,9 @@ export interface LotColour {
   readonly betweenBatchesDeltaE: number;
 }
 
-const deltaE = (standard: Lab, sample: Lab): number => ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 }).deltaE;
+/** By the standard’s own formula; CIEDE2000 where it has none. */
+const deltaE = (standard: Lab & Pick<Standard, 'formula'>, sample: Lab): number =>
+  deltaEBy(standard.formula ?? 'de00', standard, sample);
 
 /**
  * A lot's colour against a standard, from one reading of each batch. Throws RangeError on none.

@@ -3,6 +3,7 @@ import { Random } from './random';
 import { addBenchHistory } from './bench-history';
 import { addRecipesHistory, addStripsHistory } from './recipes-history';
 import { SPECIALS, tellSpecials } from './special-lots';
+import { addJudgeHistory } from './judge-history';
 import { addPickings } from './pickings';
 import { addStoresHistory } from './stores-history';
 import type { Simulation, Doc, Delivery } from './dyehouse';
@@ -59,6 +60,11 @@ function tellStory(house: Dyehouse): Doc {
   });
   addBenchHistory(house.doc, { random: new Random(house.sim.seed + 3), byId: () => house.personId() });
   addPickings(house.doc, { random: new Random(house.sim.seed + 5) });
+  addJudgeHistory(house.doc, {
+    random: new Random(house.sim.seed + 6),
+    byId: () => house.personId(),
+    endMs: house.endMs,
+  });
   house.doc.movements.sort(byTime);
   house.doc.reservations.sort(byTime);
   house.doc.runEntries.sort((a, b) => byText(a.recordedAt, b.recordedAt));

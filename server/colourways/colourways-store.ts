@@ -41,6 +41,7 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
     name: c.name,
     master: c.master,
     toleranceDeltaE: c.toleranceDeltaE,
+    formula: c.formula,
     note: c.note,
     recipe: {
       versionId: row.versionId,
@@ -111,6 +112,7 @@ export async function editColourway(db: Db, id: string, { version, ...fields }: 
   assertFresh(updated, fields, {
     recipeVersionId: before.recipe.versionId,
     toleranceDeltaE: before.toleranceDeltaE,
+    formula: before.formula,
     note: before.note,
   });
 }

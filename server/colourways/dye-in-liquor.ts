@@ -45,6 +45,7 @@ export async function dyeInLiquor(db: Db, stockLotId: string, asked: DyeInLiquor
     baseMaterialId: asked.baseMaterialId,
     master: null,
     toleranceDeltaE: TOLERANCE_DELTA_E,
+    formula: 'de00',
     note: '',
   });
   return { id: asked.id };

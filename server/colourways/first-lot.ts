@@ -54,6 +54,7 @@ export async function setUpFirstLot(db: Db, asked: ReadFirstLot, by: By): Promis
     baseMaterialId: base.id,
     master: null,
     toleranceDeltaE: TOLERANCE_DELTA_E,
+    formula: 'de00',
     note: '',
   });
   return { id };

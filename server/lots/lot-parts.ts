@@ -8,7 +8,7 @@ import type { Db } from '../db/database';
  * so a page that wants many parts asks for them in one.
  */
 interface Parts {
-  readonly named: Pick<LotDetail, 'toleranceDeltaE' | 'recipe' | 'base'>;
+  readonly named: Pick<LotDetail, 'toleranceDeltaE' | 'formula' | 'recipe' | 'base'>;
   readonly entries: RunEntryView[];
   readonly readings: ReadingView[];
   readonly eyes: EyeReadingView[];
@@ -33,7 +33,7 @@ const plannedIds = (lotId: string): SQL =>
 const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
   named: (
     lotId,
-  ) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
+  ) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'formula', c.formula, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
     FROM lots l JOIN colourways c ON c.id = l.colourway_id
       JOIN recipe_versions v ON v.id = l.recipe_version_id JOIN recipes r ON r.id = v.recipe_id
       JOIN materials m ON m.id = l.base_material_id WHERE l.id = ${lotId})`,

@@ -41,6 +41,7 @@ export async function searchNotes(db: Db, like: string, max: number): Promise<Se
     ...(atBench ? { atBench } : {}),
     id,
     title,
+    lab: null,
     detail: text.length > AT_MOST ? `${text.slice(0, AT_MOST)}…` : text,
   }));
 }

@@ -1,8 +1,8 @@
-import type { SearchHit, Today } from '@vestigia/contract';
+import type { LabUnder, SearchHit, Today } from '@vestigia/contract';
 import { countLabel, readTagCode } from '@vestigia/core';
-import { asc, desc, eq, ilike, inArray, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots } from '../db/schema';
+import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots, swatches } from '../db/schema';
 import { searchNotes } from './search-notes';
 import { readTag } from '../bench/tags';
 import { lotTag } from '../shared/lot-tag';
@@ -58,13 +58,14 @@ export async function readToday(db: Db, now: Date, calls: Today['calls']): Promi
   };
 }
 
-/** Finds lots by number or colourway, jars by tag, place or material, recipes and colourways by name. */
 /** What was found, without what is kept from somebody: recipes, and what was noted on their lots. */
 export const veilHits = (hits: readonly SearchHit[], veil: Veil | undefined): SearchHit[] =>
-  hits.filter((hit) => {
-    if (hit.kind === 'recipe') return !veil?.versionIds.has(hit.id);
-    return hit.atBench !== true || !veil?.lotIds.has(hit.id);
-  });
+  hits
+    .filter((hit) => {
+      if (hit.kind === 'recipe') return !veil?.versionIds.has(hit.id);
+      return hit.atBench !== true || !veil?.lotIds.has(hit.id);
+    })
+    .map((hit) => (veil && hit.kind === 'stockLot' ? { ...hit, lab: null } : hit));
 
 /** Today as it is shown to somebody from whom lots are kept: their steps are told by their kind alone. */
 export function veilToday(today: Today, veil: Veil | undefined): Today {
@@ -79,6 +80,15 @@ export function veilToday(today: Today, veil: Veil | undefined): Today {
   };
 }
 
+/** The colour of the newest lot that was weighed from a jar. */
+const lastOfJar = sql<LabUnder | null>`(SELECT p.result FROM movements v JOIN lots l ON l.id = v.lot_id
+  JOIN lot_progress p ON p.lot_id = l.id WHERE v.stock_lot_id = ${stockLots.id} AND v.amount < 0 AND p.result IS NOT NULL
+  ORDER BY l.number DESC LIMIT 1)`;
+/** The colour of the newest lot dyed by a recipe version. */
+const lastOfVersion = sql<LabUnder | null>`(SELECT p.result FROM lots l JOIN lot_progress p ON p.lot_id = l.id
+  WHERE l.recipe_version_id = ${recipeVersions.id} AND p.result IS NOT NULL ORDER BY l.number DESC LIMIT 1)`;
+
+/** Finds lots by number or colourway, jars by tag, place or material, recipes, colourways and snippets by name. */
 export async function search(db: Db, label: string): Promise<SearchHit[]> {
   const asked = label.trim();
   if (asked === '') return [];
@@ -87,31 +97,44 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
   const like = `%${asked.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
   const number = Number(/^(?:lot\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
   const foundLots = await db
-    .select({ id: lots.id, number: lots.number, colourway: colourways.name, pieces: lots.pieces })
+    .select({
+      id: lots.id,
+      number: lots.number,
+      colourway: colourways.name,
+      pieces: lots.pieces,
+      lab: lotProgress.result,
+    })
     .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
     .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
     .where(or(eq(lots.number, number), ilike(colourways.name, like)))
     .orderBy(desc(sql`${lots.number} = ${number}`), desc(lots.number))
     .limit(MAX_HITS);
   const foundStockLots = await db
-    .select({ id: stockLots.id, tag: stockLots.tag, material: materials.name, place: stockLots.place })
+    .select({ id: stockLots.id, tag: stockLots.tag, material: materials.name, place: stockLots.place, lab: lastOfJar })
     .from(stockLots)
     .innerJoin(materials, eq(materials.id, stockLots.materialId))
     .where(or(ilike(stockLots.tag, like), ilike(materials.name, like), ilike(stockLots.place, like)))
     .orderBy(asc(stockLots.tag))
     .limit(MAX_HITS);
   const foundRecipes = await db
-    .select({ id: recipeVersions.id, name: recipes.name, number: recipeVersions.number })
+    .select({ id: recipeVersions.id, name: recipes.name, number: recipeVersions.number, lab: lastOfVersion })
     .from(recipeVersions)
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(ilike(recipes.name, like))
     .orderBy(asc(recipes.name), desc(recipeVersions.number))
     .limit(MAX_HITS);
   const named = await db
-    .select({ id: colourways.id, name: colourways.name })
+    .select({ id: colourways.id, name: colourways.name, lab: colourways.master })
     .from(colourways)
     .where(ilike(colourways.name, like))
     .orderBy(asc(colourways.name))
+    .limit(MAX_HITS);
+  const snippets = await db
+    .select({ id: swatches.id, name: swatches.name, page: swatches.page, slot: swatches.slot, lab: swatches.lab })
+    .from(swatches)
+    .where(and(isNull(swatches.takenOutAt), ilike(swatches.name, like)))
+    .orderBy(asc(swatches.page), asc(swatches.slot))
     .limit(MAX_HITS);
   const noted = await searchNotes(db, like, MAX_HITS);
   return [
@@ -120,20 +143,30 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
       id: l.id,
       title: lotTag(l.number),
       detail: `${l.colourway}, ${countLabel(l.pieces, 'piece')}`,
+      lab: l.lab,
     })),
     ...foundStockLots.map((j) => ({
       kind: 'stockLot' as const,
       id: j.id,
       title: j.tag,
       detail: j.place === '' ? j.material : `${j.material}, ${j.place}`,
+      lab: j.lab,
     })),
-    ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway' })),
+    ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway', lab: c.lab })),
+    ...snippets.map((s) => ({
+      kind: 'swatch' as const,
+      id: s.id,
+      title: s.name,
+      detail: `snippet, page ${s.page}, place ${s.slot}`,
+      lab: s.lab,
+    })),
     ...noted,
     ...foundRecipes.map((r) => ({
       kind: 'recipe' as const,
       id: r.id,
       title: r.name,
       detail: `recipe, version ${r.number}`,
+      lab: r.lab,
     })),
   ];
 }
@@ -152,5 +185,6 @@ async function findByCode(db: Db, code: string): Promise<SearchHit | undefined> 
     id: tag.stockLotId ?? tag.vesselId ?? tag.lotId ?? '',
     title: tag.title,
     detail: `${tag.code} · ${tag.detail}`,
+    lab: null,
   };
 }

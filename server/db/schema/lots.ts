@@ -1,6 +1,7 @@
 import type { LotExtras, LotSummary, WaterSource } from '@vestigia/contract';
 import type {
   ColourConditions,
+  DeltaEFormula,
   EyeSeen,
   Factor,
   KeptPlan,
@@ -35,6 +36,8 @@ export const colourways = pgTable('colourways', {
   /** The current one; each that ever was stands in `masters`. `null` while nobody has said “this is it”. */
   master: jsonb('master').$type<Lab & ColourConditions>(),
   toleranceDeltaE: real('tolerance_delta_e').notNull(),
+  /** What its lots are judged by. */
+  formula: text('formula').$type<DeltaEFormula>().notNull().default('de00'),
   note: text('note').notNull().default(''),
   version: integer('version').notNull().default(1),
   /** The people who alone see what makes it; `null`: everybody who sees its recipe. */

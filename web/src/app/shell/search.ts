@@ -4,6 +4,7 @@ import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
 import type { SearchHit } from '@vestigia/contract';
+import { Swatch } from '../ui/swatch';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 
@@ -14,12 +15,13 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   colourway: '/colourways',
   material: '/stores/materials',
   vessel: '/studio',
+  swatch: '/judge/book',
 };
 
 /** Finds lots, jars, recipes and colourways by name, number or tag. */
 @Component({
   selector: 'vs-search',
-  imports: [FormsModule],
+  imports: [FormsModule, Swatch],
   template: `
     <label class="small" for="search-words">Search lots, jars, recipes, colourways, notes</label>
     <input
@@ -37,6 +39,9 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
     <ul id="search-hits" role="listbox" aria-label="Found">
       @for (hit of hits(); track hit.kind + hit.id; let i = $index) {
         <li [id]="'hit-' + i" role="option" [attr.aria-selected]="i === chosen()" (mousedown)="go(hit)">
+          @if (hit.lab; as lab) {
+            <vs-swatch [lab]="lab" [width]="1.8" [label]="hit.title" />
+          }
           <strong>{{ hit.title }}</strong> <span class="soft">{{ hit.detail }}</span>
         </li>
       }
@@ -85,6 +90,7 @@ export class SearchBox {
 
   protected go(hit: SearchHit): void {
     this.closed.emit();
-    void this.router.navigate(hit.kind === 'vessel' ? [PATHS.vessel] : [PATHS[hit.kind], hit.id]);
+    if (hit.kind === 'swatch') void this.router.navigate([PATHS.swatch], { queryParams: { find: hit.title } });
+    else void this.router.navigate(hit.kind === 'vessel' ? [PATHS.vessel] : [PATHS[hit.kind], hit.id]);
   }
 }

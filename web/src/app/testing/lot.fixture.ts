@@ -53,6 +53,7 @@ export function lotFixture(entries: readonly RunEntryView[] = []): LotDetail {
     codeNames: null,
     zoneStandards: [],
     toleranceDeltaE: 2,
+    formula: 'de00',
     entries: [...entries],
     deviations: [],
     readings: [],

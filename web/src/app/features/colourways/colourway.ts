@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { PersonRef, RecipePrivacy } from '@vestigia/contract';
-import { describeColour, describeDifference } from '@vestigia/core';
+import { DELTA_E_FORMULAS, DELTA_E_LABELS, describeColour, describeDifference } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
@@ -27,6 +27,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { NumberField } from '../../ui/number-field';
+import { Repeats } from './repeats';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
@@ -42,6 +43,7 @@ import { NumberField } from '../../ui/number-field';
     Meanwhile,
     Notes,
     RefusalNote,
+    Repeats,
     Swatch,
     When,
   ],
@@ -71,13 +73,17 @@ export class ColourwayPage {
   protected readonly opened = openedOn(() => this.page.value()?.colourway, {
     key: (c) => c.id,
     version: (c) => c.version,
-    say: ({ recipe, toleranceDeltaE, note }) => ({
+    say: ({ recipe, toleranceDeltaE, formula, note }) => ({
+      'judged by': DELTA_E_LABELS[formula],
       recipe: `${recipe.name}, version ${recipe.number}`,
       tolerance: String(toleranceDeltaE),
       note,
     }),
   });
   protected readonly recipeVersionId = linkedSignal(() => this.opened.value()?.recipe.versionId ?? '');
+  protected readonly formulas = DELTA_E_FORMULAS;
+  protected readonly formulaLabel = DELTA_E_LABELS;
+  protected readonly formula = linkedSignal(() => this.opened.value()?.formula ?? 'de00');
   protected readonly tolerance = linkedSignal(() => this.opened.value()?.toleranceDeltaE ?? 2);
   protected readonly note = linkedSignal(() => this.opened.value()?.note ?? '');
   protected readonly label = describeColour;
@@ -163,6 +169,7 @@ export class ColourwayPage {
           version: this.opened.version(),
           recipeVersionId: this.recipeVersionId(),
           toleranceDeltaE: this.tolerance(),
+          formula: this.formula(),
           note: this.note(),
         },
         this.id(),

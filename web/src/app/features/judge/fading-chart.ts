@@ -36,36 +36,39 @@ export class FadingChart {
           return [days, curve.mostDeltaE00 * (1 - Math.exp(-days / curve.timeConstantDays))];
         })
       : [];
-    return ({ ink, soft, line }: Tones): EChartsCoreOption => ({
-      animation: false,
-      grid: { left: 50, right: 20, top: 20, bottom: 40 },
-      xAxis: {
-        type: 'value',
-        name: 'days',
-        max: Math.ceil(until),
-        axisLabel: { color: soft },
-        splitLine: { show: false },
-      },
-      yAxis: { type: 'value', name: 'ΔE00', axisLabel: { color: soft }, splitLine: { lineStyle: { color: line } } },
-      series: [
-        {
-          type: 'line',
-          data: drawn,
-          symbol: 'none',
-          lineStyle: { color: ink, width: 2 },
-          markLine: {
-            symbol: 'none',
-            silent: true,
-            label: { color: soft, position: 'insideEndTop' },
-            lineStyle: { color: soft, type: 'dashed' },
-            data: [
-              { yAxis: 1, name: 'an eye finds it', label: { formatter: 'an eye finds it' } },
-              { yAxis: 3, name: 'nobody overlooks it', label: { formatter: 'nobody overlooks it' } },
-            ],
-          },
+    return ({ ink, soft, line, face }: Tones): EChartsCoreOption => {
+      const text = { color: soft, fontFamily: face, fontSize: 13 };
+      return {
+        animation: false,
+        grid: { left: 50, right: 50, top: 34, bottom: 34 },
+        xAxis: {
+          type: 'value',
+          name: 'days',
+          max: Math.ceil(until),
+          axisLabel: text,
+          splitLine: { show: false },
         },
-        { type: 'scatter', data: points, symbolSize: 9, itemStyle: { color: ink } },
-      ],
-    });
+        yAxis: { type: 'value', name: 'ΔE00', axisLabel: text, splitLine: { lineStyle: { color: line } } },
+        series: [
+          {
+            type: 'line',
+            data: drawn,
+            symbol: 'none',
+            lineStyle: { color: ink, width: 2 },
+            markLine: {
+              symbol: 'none',
+              silent: true,
+              label: { ...text, position: 'insideEndTop' },
+              lineStyle: { color: soft, type: 'dashed' },
+              data: [
+                { yAxis: 1, label: { formatter: 'an eye finds it' } },
+                { yAxis: 3, label: { formatter: 'nobody overlooks it' } },
+              ],
+            },
+          },
+          { type: 'scatter', data: points, symbolSize: 9, itemStyle: { color: ink } },
+        ],
+      };
+    };
   });
 }

@@ -13,11 +13,11 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
-import type { ReadingState, ReadingWay, ShadeOf, Verdict } from '@vestigia/core';
+import type { ShadeOf, Verdict } from '@vestigia/core';
 import {
   WHOLE,
-  READING_STATES,
-  ciede2000,
+  deltaEBy,
+  DELTA_E_LABELS,
   currentEntries,
   describeColour,
   describeDifference,
@@ -28,27 +28,30 @@ import {
   sayAlone,
   sayShade,
   sayTaken,
-  takenBy,
   seenOfRest,
   standardFor,
   unitsOf,
   unseenUnits,
 } from '@vestigia/core';
+import { EMPTY } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { ContextPanel } from '../../services/context-panel';
 import { newId } from '../../api/new-id';
+import { CutSnippet } from '../../ui/cut-snippet';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
-import { NumberField } from '../../ui/number-field';
+import type { NamedColour } from './colour-charts';
+import { ColourCharts } from './colour-charts';
 import { EyeForm } from './eye-form';
 import { PhotoReading } from './photo-reading';
-import type { FromFile } from './reader-file';
-import { ReaderFile } from './reader-file';
+import { ReadingForm } from './reading-form';
 import { SetsOfLot } from './sets-of-lot';
 import { ShadeChoice } from '../../ui/shade-choice';
+import type { ReadSpectrally } from './under-lights';
+import { UnderLights } from './under-lights';
 
 const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
@@ -57,10 +60,11 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
 @Component({
   selector: 'vs-judge',
   imports: [
+    ColourCharts,
+    CutSnippet,
     EyeForm,
-    NumberField,
     PhotoReading,
-    ReaderFile,
+    ReadingForm,
     RouterLink,
     FormsModule,
     MatFormFieldModule,
@@ -69,6 +73,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
     SetsOfLot,
     ShadeChoice,
     Swatch,
+    UnderLights,
     When,
   ],
   templateUrl: './judge.html',
@@ -79,7 +84,6 @@ export class JudgePage {
   private readonly api = inject(ApiClient);
   private readonly contextPanel = inject(ContextPanel);
   readonly id = input.required<string>();
-  protected readonly states = READING_STATES;
   protected readonly verdictLabel = VERDICT_LABELS;
   protected readonly restsOn = RESTS_ON;
   protected readonly label = describeColour;
@@ -90,7 +94,6 @@ export class JudgePage {
     () => this.api.get('/api/lots/{id}', { id: this.id() }),
     () => this.id(),
   );
-  protected readonly reading = pageAction();
   protected readonly judging = pageAction();
   protected readonly open = computed(
     () => !['released', 'refused', 'cancelled'].includes(this.lot.value()?.summary.state ?? ''),
@@ -98,7 +101,12 @@ export class JudgePage {
 
   private readonly standards = computed(() => {
     const l = this.lot.value();
-    return { master: l?.summary.master ?? null, expected: l?.expected ?? [], zones: l?.zoneStandards ?? [] };
+    return {
+      master: l?.summary.master ?? null,
+      expected: l?.expected ?? [],
+      zones: l?.zoneStandards ?? [],
+      formula: l?.formula,
+    };
   });
   protected readonly all = computed(() => {
     const l = this.lot.value();
@@ -114,7 +122,7 @@ export class JudgePage {
         of: [`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
         struck: !status.has(r),
         afterwards: judgedAt !== undefined && r.at > judgedAt,
-        deltaE: standard ? ciede2000(standard, r.lab, { kL: 1, kC: 1, kH: 1 }).deltaE : null,
+        deltaE: standard ? deltaEBy(l.formula, standard, r.lab) : null,
       };
     });
   });
@@ -156,8 +164,11 @@ export class JudgePage {
     const toMaster = s.standard
       ? [
           {
-            against: s.standard === l.summary.master ? 'the master' : 'what it is expected to be',
+            against:
+              l.summary.master && sameColour(s.standard, l.summary.master) ? 'the master' : 'what it is expected to be',
             label: describeDifference(s.standard, s.lab),
+            deltaE: deltaEBy(l.formula, s.standard, s.lab),
+            formula: DELTA_E_LABELS[l.formula],
             tolerance: l.toleranceDeltaE as number | undefined,
           },
         ]
@@ -168,11 +179,44 @@ export class JudgePage {
           {
             against: `${l.first.tag}, the first lot`,
             label: describeDifference(l.first.colour, s.lab),
+            deltaE: describeDifference(l.first.colour, s.lab).deltaE,
+            formula: DELTA_E_LABELS.de00,
             tolerance: undefined,
           },
         ]
       : toMaster;
   });
+
+  /** What a wet piece will be dry, from pieces that were read both ways. */
+  private readonly wetLab = computed(() => {
+    const s = this.shown();
+    return s && (s.state === 'wet' || s.state === 'damp') ? s.lab : undefined;
+  });
+  protected readonly dry = liveQuery(
+    ['lots'],
+    () => {
+      const [lab, l] = [this.wetLab(), this.lot.value()];
+      if (!lab || !l) return EMPTY;
+      const query = { L: String(lab.L), a: String(lab.a), b: String(lab.b), fibre: l.plan.groups[0]?.fibre ?? '' };
+      return this.api.get('/api/dry-forecast', { query });
+    },
+    () => JSON.stringify(this.wetLab() ?? null),
+  );
+
+  /** What is drawn: the reading looked at, the first lot, and whatever else was read band by band. */
+  protected readonly drawn = computed((): NamedColour[] => {
+    const [l, s] = [this.lot.value(), this.shown()];
+    if (!l || !s) return [];
+    const others = this.status()
+      .filter((r) => r.id !== s.id && isSettled(r.state))
+      .slice(-4)
+      .map((r) => ({ name: r.of, lab: r.under, spectrum: r.taken?.spectrum ?? null }));
+    const first = l.first?.colour ? [{ name: l.first.tag, lab: l.first.colour, spectrum: null }] : [];
+    return [{ name: s.of, lab: s.under, spectrum: s.taken?.spectrum ?? null }, ...first, ...others];
+  });
+  protected readonly spectral = computed((): readonly ReadSpectrally[] =>
+    this.drawn().flatMap(({ name, spectrum }) => (spectrum ? [{ name, spectrum }] : [])),
+  );
 
   /** What a verdict is checked against, as the server checks it. */
   private judged(l: LotDetail): Parameters<typeof unseenUnits>[0] {
@@ -199,7 +243,7 @@ export class JudgePage {
     const between = l.plan.batches.length > 1 ? ` Between batches: ${apart.toFixed(2)}.` : '';
     return far.length === 0
       ? `There is no master to hold it against.${between}`
-      : `Furthest: ΔE00 ${Math.max(...far).toFixed(2)}, tolerance ${l.toleranceDeltaE}.${between}`;
+      : `Furthest: ${DELTA_E_LABELS[l.formula]} ${Math.max(...far).toFixed(2)}, tolerance ${l.toleranceDeltaE}.${between}`;
   });
 
   /** Light and observer of a new reading: the master’s, or daylight. */
@@ -221,10 +265,6 @@ export class JudgePage {
     const [next] = unseenUnits({ ...this.judged(l), eyes: [] });
     return next ? { ...WHOLE, batch: next.batch, group: next.group } : WHOLE;
   });
-  protected readonly state = signal<ReadingState>('dry');
-  protected readonly L = signal<number | null>(null);
-  protected readonly a = signal<number | null>(null);
-  protected readonly b = signal<number | null>(null);
   protected readonly replaces = signal<ReadingView | undefined>(undefined);
   protected readonly reason = signal('');
   /** Whether the verdict is of one shade by itself, and of which. */
@@ -238,7 +278,6 @@ export class JudgePage {
     const l = this.lot.value();
     return (l?.verdicts ?? []).map((v) => ({ ...v, name: l && v.of ? sayAlone(l.plan, v.of) : '' }));
   });
-  private readingId = newId();
   private verdictId = newId();
 
   constructor() {
@@ -252,7 +291,7 @@ export class JudgePage {
           lines: [
             'Dry, in daylight, beside the master, never under the kitchen lamp.',
             master
-              ? `Tolerance: ΔE00 ${l.toleranceDeltaE} under ${master.illuminant}/${master.observer}°.`
+              ? `Tolerance: ${DELTA_E_LABELS[l.formula]} ${l.toleranceDeltaE} under ${master.illuminant}/${master.observer}°.`
               : 'No master yet: if this is how it should look, say so, and it becomes the master.',
           ],
         },
@@ -276,47 +315,12 @@ export class JudgePage {
 
   protected correct(r: ReadingView): void {
     this.replaces.set(r);
-    this.state.set(r.state);
     this.shade.set({ batch: r.batch, group: r.group, zone: r.zone, piece: r.piece, dip: r.dip });
   }
 
-  /** What the new reading came from; typed over, it is typed. */
-  private readonly fromFile = signal<FromFile | undefined>(undefined);
-
-  protected takeFromFile(from: FromFile): void {
-    this.fromFile.set(from);
-    this.L.set(from.lab.L);
-    this.a.set(from.lab.a);
-    this.b.set(from.lab.b);
-  }
-
-  private way(): ReadingWay {
-    const from = this.fromFile();
-    const isAsFiled = from && from.lab.L === this.L() && from.lab.a === this.a() && from.lab.b === this.b();
-    return isAsFiled ? from.way : 'typed';
-  }
-
-  protected read(): void {
-    const { illuminant, observer } = this.under();
-    const body = {
-      id: this.readingId,
-      ...this.shade(),
-      state: this.state(),
-      lab: { L: this.L() ?? NaN, a: this.a() ?? NaN, b: this.b() ?? NaN },
-      illuminant,
-      observer,
-      taken: takenBy(this.way()),
-      note: '',
-      replacesId: this.replaces()?.id ?? null,
-    };
-    this.reading.run(this.api.post('/api/lots/{id}/readings', body, this.id()), ({ id }) => {
-      this.readingId = newId();
-      this.chosenId.set(id);
-      this.replaces.set(undefined);
-      for (const field of [this.L, this.a, this.b]) field.set(null);
-      this.fromFile.set(undefined);
-      this.lot.reload();
-    });
+  protected wasRead(id: string): void {
+    this.chosenId.set(id);
+    this.lot.reload();
   }
 
   protected nameOf(of: ShadeOf): string {
@@ -339,4 +343,5 @@ export class JudgePage {
   protected readonly signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
 }
 
+const sameColour = (x: LabUnder, y: LabUnder): boolean => x.L === y.L && x.a === y.a && x.b === y.b;
 const under = ({ lab, illuminant, observer }: ReadingView): LabUnder => ({ ...lab, illuminant, observer });

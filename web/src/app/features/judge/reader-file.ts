@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, output, signal } f
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { ColourConditions, FileSwatch, Lab, ReadingWay } from '@vestigia/core';
+import type { ColourConditions, FileSwatch, Lab, ReadingWay, Spectrum } from '@vestigia/core';
 import { labOfSpectrum, readColourFile, sayColourFileRefusal } from '@vestigia/core';
 import { RefusalNote } from '../../ui/refusal';
 
@@ -10,6 +10,8 @@ import { RefusalNote } from '../../ui/refusal';
 export interface FromFile {
   readonly lab: Lab;
   readonly way: ReadingWay;
+  /** Band by band, where the file has it. */
+  readonly spectrum: Spectrum | null;
 }
 
 const round = (value: number): number => Math.round(value * 100) / 100;
@@ -69,6 +71,7 @@ export class ReaderFile {
     this.taken.emit({
       lab: { L: round(L), a: round(a), b: round(b) },
       way: swatch.spectrum ? 'spectrum' : 'reader',
+      spectrum: swatch.spectrum,
     });
   }
 }

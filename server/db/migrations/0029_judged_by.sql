@@ -1,0 +1,1 @@
+ALTER TABLE "colourways" ADD COLUMN "formula" text DEFAULT 'de00' NOT NULL;
