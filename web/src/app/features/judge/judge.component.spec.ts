@@ -59,7 +59,7 @@ describe('the verdict on a lot, or on one part of it alone', () => {
     TestBed.configureTestingModule({
       providers: [
         provideRouter([]),
-        { provide: ApiClient, useValue: { post, get: () => of(lot) } },
+        { provide: ApiClient, useValue: { post, get: (path: string) => of(path === '/api/readers' ? [] : lot) } },
         { provide: LiveChanges, useValue: { listen: () => EMPTY } },
       ],
     });

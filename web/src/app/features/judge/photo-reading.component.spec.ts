@@ -1,3 +1,4 @@
+import { takenBy } from '@vestigia/core';
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
 import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
@@ -98,7 +99,7 @@ describe('a reading from a photograph', () => {
         lab: { L: 74, a: -4, b: 52 },
         illuminant: 'D65',
         observer: '2',
-        taken: { way: 'photo', within80: 1.2, evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.7 } },
+        taken: takenBy('photo', { within80: 1.2, evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.7 } }),
       }),
       'lot-1',
     );

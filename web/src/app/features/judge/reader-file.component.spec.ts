@@ -33,7 +33,11 @@ describe('a file of a reader', () => {
   it('gives its first swatch, by its spectrum, and another when that is chosen', async () => {
     const row = (name: string, value: number): string => [name, ...BANDS_NM.map(() => value)].join(',');
     await open([['name', ...BANDS_NM].join(','), row('pale', 0.5), row('dark', 0.1)].join('\n'));
-    expect(taken).toHaveBeenLastCalledWith({ lab: { L: 76.07, a: 0, b: 0 }, way: 'spectrum' });
+    expect(taken).toHaveBeenLastCalledWith({
+      lab: { L: 76.07, a: 0, b: 0 },
+      way: 'spectrum',
+      spectrum: expect.objectContaining({ length: 31 }) as unknown,
+    });
     expect(page().textContent).toContain('Worked out from its spectrum under D65, 10°.');
     const select = await TestbedHarnessEnvironment.loader(fixture).getHarness(MatNativeSelectHarness);
     await select.selectOptions({ text: 'dark' });
@@ -42,7 +46,7 @@ describe('a file of a reader', () => {
 
   it('gives colours as they stand, and says under which light they count', async () => {
     await open('name,L,a,b\nweld,74.2,-4.1,52');
-    expect(taken).toHaveBeenCalledWith({ lab: { L: 74.2, a: -4.1, b: 52 }, way: 'reader' });
+    expect(taken).toHaveBeenCalledWith({ lab: { L: 74.2, a: -4.1, b: 52 }, way: 'reader', spectrum: null });
     expect(page().textContent).toContain('As the file has it');
   });
 
