@@ -46,7 +46,7 @@ describe('the verdict on a lot, or on one part of it alone', () => {
     const fields = await TestbedHarnessEnvironment.loader(fixture).getAllHarnesses(
       MatFormFieldHarness.with({ floatingLabelText: label }),
     );
-    await ((await fields[nth]?.getControl(MatInputHarness)) as MatInputHarness).setValue(text);
+    await ((await fields.at(nth)?.getControl(MatInputHarness)) as MatInputHarness).setValue(text);
   };
   const press = (name: string): void => {
     const buttons = [...(fixture.nativeElement as HTMLElement).querySelectorAll('button')];
@@ -77,7 +77,7 @@ describe('the verdict on a lot, or on one part of it alone', () => {
     (fixture.nativeElement as HTMLElement).querySelector<HTMLInputElement>('input[name=alone]')?.click();
     fixture.detectChanges();
     // The first of these is of the next reading, the second of what an eye sees.
-    await write('One piece', '3', 2);
+    await write('One piece', '3', -1);
     await write('Reason', 'it bled');
     press('Refuse it');
     expect(post).toHaveBeenLastCalledWith(
