@@ -7,3 +7,14 @@ export type { PhotoRefusal } from './photo-refusal';
 export { sayPhotoRefusal } from './photo-refusal';
 export type { Picture, Rect } from './picture';
 export { underConditions } from './under-conditions';
+export type { FoundCard } from './find-card';
+export { findCard } from './find-card';
+export type { CardPatch } from './patch-card';
+export {
+  CARD,
+  CARD_GREYS,
+  CARD_PATCHES,
+  FINDER,
+  MEASURED_CARD_DELTA_E00,
+  UNMEASURED_CARD_DELTA_E00,
+} from './patch-card';
