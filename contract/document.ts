@@ -16,7 +16,7 @@ import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
 import { judgedShade, newEyeReading, shadeOf, taken } from './readings';
-import { madeWith, newFastnessReading, newFastnessTest } from './swatches';
+import { madeWith, newFastnessReading, newFastnessTest, newPatchCard } from './swatches';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -69,6 +69,7 @@ export const studioDocument = z
       )
       .default([]),
     fastnessTests: z.array(newFastnessTest.safeExtend({ madeWith, ...who })).default([]),
+    patchCards: z.array(newPatchCard.safeExtend(who)).default([]),
     fastnessReadings: z.array(newFastnessReading.safeExtend({ testId: id, ...who })).default([]),
     masters: z
       .array(

@@ -22,6 +22,7 @@ export type {
   NewFastnessTest,
   NewSwatch,
   PaletteSheet,
+  PatchCard,
   ReaderView,
   ReadNewFastnessTest,
   ReadNewSwatch,

@@ -1,4 +1,4 @@
-import { FASTNESS_KINDS, FASTNESS_PLACES, GREY_GRADES, SLOTS_A_PAGE } from '@vestigia/core';
+import { CARD_PATCHES, FASTNESS_KINDS, FASTNESS_PLACES, GREY_GRADES, SLOTS_A_PAGE } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoDate, isoTime, lab, lineOf, nameOf, noteOf, numberIn, personRef, version } from './common';
 import { labUnder } from './lots';
@@ -235,3 +235,14 @@ export const dryForecast = z
   })
   .meta({ id: 'DryForecast' });
 export type DryForecastView = z.infer<typeof dryForecast>;
+
+/** The printed card as it was measured: its patches in order, under D65 and 2°. */
+export const newPatchCard = z.object({
+  id,
+  labs: z
+    .array(lab)
+    .length(CARD_PATCHES.length, { error: `The card has ${CARD_PATCHES.length} patches. Read them all, in order.` }),
+  note: noteOf('The note'),
+});
+export const patchCard = z.object({ labs: z.array(lab), note: z.string(), at: isoTime, by: personRef }).nullable();
+export type PatchCard = z.infer<typeof patchCard>;

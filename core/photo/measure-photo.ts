@@ -1,6 +1,6 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
-import { chroma } from '../colour/lab';
+import { chroma, meanLab } from '../colour/lab';
 import type { Triple } from '../colour/xyz';
 import { SCREEN, convertLabToLinearSrgb } from '../colour/xyz';
 import type { Evenness } from './evenness';
@@ -36,6 +36,8 @@ export interface MeasuredArea {
   /** The truth lies no further than this four times in five, ΔE00. */
   readonly deltaE00Within80: number;
   readonly evenness: Evenness;
+  /** How far each block of the piece lies from their mean, ΔE00, row by row; `across` of them in a row. */
+  readonly map: { readonly across: number; readonly deltaE00: readonly number[] };
 }
 
 /** What a picture says; or why it says nothing. */
@@ -59,11 +61,14 @@ const WITHIN = 0.8;
 /**
  * Measures pieces in a photograph by the known patches in it: the light is fitted to those (`fitLight`) and taken out of
  * the pieces; what is not sure of it, the noise of the pixels and the scatter of the patches make the error that is said.
+ * @param knownWithinDeltaE00 how far the known patches may all lie from what they are said to be: a card that was never
+ *   measured is only as the printer made it
  */
 export function measurePhoto(
   picture: Picture,
   known: readonly KnownArea[],
   wanted: readonly WantedArea[],
+  knownWithinDeltaE00 = 0,
 ): PhotoMeasure {
   const refuse = (refusal: PhotoRefusal): PhotoMeasure => ({ ok: false, refusal });
   const megapixels = (picture.width * picture.height) / 1e6;
@@ -110,13 +115,17 @@ export function measurePhoto(
     const mean = means[known.length + i] as PatchMean;
     const place = middle(rect);
     const lab = labThroughLight(light.parameters, mean.linear, place);
+    const blocks = mean.blocks.map((b) => labThroughLight(light.parameters, b.linear, placeOf(b.x, b.y)));
+    const middleOf = meanLab(blocks);
     return {
       name,
       lab,
-      deltaE00Within80: errorOf(lab, mean, place, draws, light.scatter),
-      evenness: evennessOf(
-        mean.blocks.map((block) => labThroughLight(light.parameters, block.linear, placeOf(block.x, block.y))),
-      ),
+      deltaE00Within80: Math.hypot(errorOf(lab, mean, place, draws, light.scatter), knownWithinDeltaE00),
+      evenness: evennessOf(blocks),
+      map: {
+        across: new Set(mean.blocks.map((b) => b.x)).size,
+        deltaE00: blocks.map((b) => ciede2000(middleOf, b, { kL: 1, kC: 1, kH: 1 }).deltaE),
+      },
     };
   });
   return { ok: true, areas, light };

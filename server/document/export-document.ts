@@ -93,6 +93,7 @@ export async function exportDocument(db: Db, now: Date): Promise<StudioDocument>
       await db.select().from(schema.swatches).orderBy(by(schema.swatches.at), by(schema.swatches.id)),
     ).map((s) => ({ ...s, takenOutAt: s.takenOutAt === null ? null : new Date(s.takenOutAt).toISOString() })),
     fastnessTests: clean(await db.select().from(schema.fastnessTests).orderBy(by(schema.fastnessTests.seq))),
+    patchCards: clean(await db.select().from(schema.patchCards).orderBy(by(schema.patchCards.seq))),
     fastnessReadings: clean(await db.select().from(schema.fastnessReadings).orderBy(by(schema.fastnessReadings.seq))),
     notes: clean(await db.select().from(schema.notes).orderBy(by(schema.notes.seq))),
     containers: await db.select().from(schema.containers).orderBy(by(schema.containers.name)),

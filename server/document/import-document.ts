@@ -98,6 +98,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
     d.proofs.map(({ illuminant, observer, ...p }) => ({ ...p, conditions: { illuminant, observer } })),
   );
   await insert(schema.swatches, d.swatches);
+  await insert(schema.patchCards, d.patchCards);
   await insert(schema.fastnessTests, d.fastnessTests);
   await insert(schema.fastnessReadings, d.fastnessReadings);
   await insert(schema.stripTrials, d.stripTrials);

@@ -4,6 +4,7 @@ import type {
   FastnessTest,
   KnownColour,
   NearColour,
+  PatchCard,
   Problem,
   ReaderView,
   RepeatabilityView,
@@ -252,6 +253,22 @@ describe.each(KINDS)('the swatch book, colours and fastness (%s)', (kind) => {
       const [first] = await get<FastnessTest[]>('/api/fastness');
       expect(await said(post(`/api/fastness/${first?.id}/readings`, seen(rest)), status)).toMatch(message);
     });
+  });
+
+  it('the printed card counts as it was measured last', async () => {
+    expect(await get<PatchCard>('/api/patch-card')).toBeNull();
+    const pdf = await studio.agent.get('/api/patch-card.pdf').expect(200);
+    expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    const card = (L: number, count = 12): object => ({
+      id: newId(),
+      labs: Array.from({ length: count }, () => ({ L, a: 0, b: 0 })),
+      note: '',
+    });
+    expect(await said(post('/api/patch-card', card(50, 11)), 400)).toMatch(/12 patches/);
+    expect(await said(post('/api/patch-card', card(140)), 400)).toMatch(/L\*/);
+    await post('/api/patch-card', card(50)).expect(200);
+    await post('/api/patch-card', card(51)).expect(200);
+    expect((await get<PatchCard>('/api/patch-card'))?.labs.map((l) => l.L)).toEqual(Array<number>(12).fill(51));
   });
 
   it('over time: repeatability declines on one lot, readers are known, a wet reading waits for pairs', async () => {

@@ -6,6 +6,8 @@ import { assertLotShown, assertVersionShown, veilFor } from '../studio/veil';
 import { addFastnessTest, readFastnessOf, readFastnessTest, readFastnessTests } from './fastness-store';
 import { readColours, readNearest } from './known-colours';
 import { readDryForecast, readReaders, readRepeatability } from './over-time';
+import { measurePatchCard, readPatchCard } from './patch-card';
+import { printPatchCard } from './print-card';
 import { printBookPage, printPalette } from './print-swatches';
 import { writeColours, writeSwatchFile } from './swatch-file';
 import { addSwatch, editSwatch, readSwatches, takeOutSwatch } from './swatches-store';
@@ -27,6 +29,15 @@ export function judgeRoutes(routes: Routes): void {
     name: 'palette.pdf',
     type: 'application/pdf',
     content: await printPalette(body),
+  }));
+  routes.reads(api.patchCard, ({ db }) => readPatchCard(db));
+  routes.writes(api.measurePatchCard, ['studio'], ({ db, body, now, person }) =>
+    measurePatchCard(db, body, { now, byId: person.id }),
+  );
+  routes.reads(api.printPatchCard, async () => ({
+    name: 'card.pdf',
+    type: 'application/pdf',
+    content: await printPatchCard(),
   }));
   routes.reads(api.repeatability, async ({ db, id, person }) =>
     readRepeatability(db, id, await veilFor(db, person.id)),

@@ -14,4 +14,4 @@ export type { RunningOfLot } from './lots';
 export { colourways, masters, lots, runEntries, readings, eyeReadings, verdicts, lotProgress } from './lots';
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';
 export { attachments, stockBalances, conversions, liquorEntries, movements, pickings, reservations } from './ledger';
-export { swatches, fastnessReadings, fastnessTests } from './judge';
+export { swatches, fastnessReadings, fastnessTests, patchCards } from './judge';

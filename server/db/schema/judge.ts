@@ -75,3 +75,15 @@ export const fastnessReadings = pgTable(
   },
   (t) => [index('fastness_readings_test').on(t.testId, t.seq)],
 );
+
+/** Append-only: the studio’s printed card, as a reader measured it; the newest counts. */
+export const patchCards = pgTable('patch_cards', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  labs: jsonb('labs').$type<Lab[]>().notNull(),
+  note: text('note').notNull().default(''),
+  at: instant('at').notNull(),
+  byId: uuid('by_id')
+    .notNull()
+    .references(() => people.id),
+});

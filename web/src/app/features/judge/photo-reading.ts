@@ -1,38 +1,37 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  input,
+  output,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
 import type { ColourConditions, MeasuredArea, ReadingState, Rect, ShadeOf, Taken } from '@vestigia/core';
-import {
-  WHOLE,
-  READING_STATES,
-  describeColour,
-  hueDegrees,
-  sayPhotoRefusal,
-  sayTaken,
-  takenBy,
-  underConditions,
-} from '@vestigia/core';
+import { WHOLE, READING_STATES, describeColour, hueDegrees, sayTaken, takenBy, underConditions } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import type { MeasuredPiece } from './photo-desk';
+import { PhotoDesk } from './photo-desk';
 import { PhotoMeasurer } from './photo-measurer';
 import { ShadeChoice } from '../../ui/shade-choice';
 
-/** A part of the picture that somebody marked: the card, or a piece. */
-interface Marked {
-  readonly id: string;
-  readonly kind: 'card' | 'piece';
-  readonly rect: Rect;
-}
-
 interface Found {
   readonly id: string;
+  readonly note: string;
+  readonly map: MeasuredArea['map'];
   readonly under: LabUnder;
   readonly taken: Taken;
   readonly said: string;
@@ -41,9 +40,10 @@ interface Found {
   readonly kept: boolean;
 }
 
-/** L* of the usual grey card, which throws back 18 % of the light. */
-const GREY_CARD_L = 49.5;
 const LEAST_DRAG_PX = 6;
+/** A block of the map that lies this far from the mean is drawn in full ink. */
+const MAP_FULL_DELTA_E00 = 4;
+const TAKEN_FORMAT = { dateStyle: 'medium', timeStyle: 'short' } as const;
 const EDGES = ['x', 'y', 'width', 'height'] as const;
 const EDGE_LABELS = { x: 'Left', y: 'Top', width: 'Width', height: 'Height' } as const;
 
@@ -51,14 +51,14 @@ const EDGE_LABELS = { x: 'Left', y: 'Top', width: 'Width', height: 'Height' } as
 @Component({
   selector: 'vs-photo-reading',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, ShadeChoice, Swatch],
-  providers: [PhotoMeasurer],
+  providers: [PhotoDesk, PhotoMeasurer],
   templateUrl: './photo-reading.html',
   styleUrl: './photo-reading.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PhotoReading {
   private readonly api = inject(ApiClient);
-  private readonly measurer = inject(PhotoMeasurer);
+  protected readonly desk = inject(PhotoDesk);
   readonly lot = input.required<LotDetail>();
   /** The light and observer that the lot is read in. */
   readonly conditions = input.required<ColourConditions>();
@@ -69,60 +69,47 @@ export class PhotoReading {
   protected readonly edgeLabel = EDGE_LABELS;
   protected readonly label = describeColour;
   protected readonly keeping = pageAction();
-  protected readonly bitmap = signal<ImageBitmap | undefined>(undefined);
-  protected readonly marked = signal<readonly Marked[]>([]);
-  protected readonly marking = signal<Marked['kind']>('card');
-  protected readonly cardL = signal<number | null>(GREY_CARD_L);
   protected readonly state = signal<ReadingState>('dry');
-  protected readonly busy = signal(false);
-  protected readonly problem = signal<{ readonly detail: string } | undefined>(undefined);
-  protected readonly found = signal<readonly Found[]>([]);
+  private readonly card = liveQuery(['studio'], () => this.api.get('/api/patch-card'));
+  protected readonly isCardMeasured = computed(() => (this.card.value() ?? null) !== null);
+  /** Which of what was measured was kept, and of which piece each is. */
+  private readonly kept = signal<readonly string[]>([]);
+  private readonly shades = signal<ReadonlyMap<string, ShadeOf>>(new Map());
+  protected readonly found = computed(() => this.desk.measured().map((m) => this.foundOf(m)));
   /** Where a drag began, and where it is now, in the picture's pixels. */
   private readonly drag = signal<{ readonly from: [number, number]; readonly to: [number, number] } | undefined>(
     undefined,
   );
-  protected readonly whyNot = computed(() => {
-    const kinds = this.marked().map((m) => m.kind);
-    if (!kinds.includes('card')) return 'Mark the grey card first: drag across it.';
-    if (!kinds.includes('piece')) return 'Mark a piece: drag across a plain part of it.';
-    return this.cardL() === null ? 'Write how light the card is.' : '';
-  });
-  protected readonly names = computed(() => {
-    let pieces = 0;
-    return new Map(
-      this.marked().map((m) => [m.id, m.kind === 'card' ? 'grey card' : `piece ${String.fromCharCode(64 + ++pieces)}`]),
-    );
-  });
 
-  /** What is drawn over the picture: what is marked, and what is being dragged. */
+  /** What is drawn over the picture: the printed card, what is marked, and what is being dragged. */
   protected readonly areas = computed(() => {
-    const d = this.drag();
+    const [photo, d] = [this.desk.open(), this.drag()];
     return [
-      ...this.marked().map(({ id, rect }) => ({ name: this.names().get(id) ?? '', rect })),
-      ...(d ? [{ name: '', rect: rectOf(d.from, d.to) }] : []),
+      ...(photo?.card ?? []).map((rect, i) => ({ id: `patch ${i}`, name: '', rect })),
+      ...(photo?.marked ?? []).map(({ id, rect }) => ({ id, name: this.desk.names().get(id) ?? '', rect })),
+      ...(d ? [{ id: 'drag', name: '', rect: rectOf(d.from, d.to) }] : []),
     ];
   });
 
+  constructor() {
+    effect(() => this.desk.cardLabs.set(this.card.value()?.labs ?? null));
+    effect(() => {
+      this.desk.open();
+      requestAnimationFrame(() => this.draw());
+    });
+  }
+
   protected async choose(event: Event): Promise<void> {
-    const file = (event.target as HTMLInputElement).files?.[0];
-    if (!file) return;
-    this.problem.set(undefined);
-    this.marked.set([]);
-    this.found.set([]);
-    this.marking.set('card');
-    try {
-      this.bitmap.set(await this.measurer.open(file));
-    } catch {
-      this.bitmap.set(undefined);
-      this.problem.set({ detail: 'The picture can’t be opened. Save it as JPEG or PNG, or take it again.' });
-      return;
-    }
-    requestAnimationFrame(() => this.draw());
+    const files = [...((event.target as HTMLInputElement).files ?? [])];
+    if (files.length === 0) return;
+    this.kept.set([]);
+    this.shades.set(new Map());
+    await this.desk.layOut(files);
   }
 
   /** Shows the picture no wider than the page; what is measured is the whole of it. */
   private draw(): void {
-    const [canvas, bitmap] = [this.canvas()?.nativeElement, this.bitmap()];
+    const [canvas, bitmap] = [this.canvas()?.nativeElement, this.desk.open()?.bitmap];
     if (!canvas || !bitmap) return;
     const scale = Math.min(1, 1200 / bitmap.width);
     canvas.width = Math.round(bitmap.width * scale);
@@ -131,7 +118,7 @@ export class PhotoReading {
   }
 
   protected readonly percent = (rect: Rect): Record<string, number> => {
-    const { width, height } = this.bitmap() ?? { width: 1, height: 1 };
+    const { width, height } = this.desk.open()?.bitmap ?? { width: 1, height: 1 };
     return {
       left: (100 * rect.x) / width,
       top: (100 * rect.y) / height,
@@ -141,7 +128,7 @@ export class PhotoReading {
   };
 
   protected point(event: PointerEvent, phase: 'down' | 'move' | 'up'): void {
-    const [frame, bitmap] = [event.currentTarget as HTMLElement, this.bitmap()];
+    const [frame, bitmap] = [event.currentTarget as HTMLElement, this.desk.open()?.bitmap];
     if (!bitmap) return;
     const box = frame.getBoundingClientRect();
     const within = (share: number, length: number): number => Math.round(Math.min(1, Math.max(0, share)) * length);
@@ -162,13 +149,13 @@ export class PhotoReading {
     }
     this.drag.set(undefined);
     const rect = rectOf(d.from, at);
-    if (Math.min(rect.width, rect.height) >= LEAST_DRAG_PX) this.mark(rect);
+    if (Math.min(rect.width, rect.height) >= LEAST_DRAG_PX) this.desk.mark(rect);
   }
 
   /** Without a pointer: a part in the middle, to be moved by its figures. */
   protected markMiddle(): void {
-    const { width, height } = this.bitmap() ?? { width: 0, height: 0 };
-    this.mark({
+    const { width, height } = this.desk.open()?.bitmap ?? { width: 0, height: 0 };
+    this.desk.mark({
       x: Math.round(width * 0.4),
       y: Math.round(height * 0.4),
       width: Math.round(width * 0.2),
@@ -176,51 +163,7 @@ export class PhotoReading {
     });
   }
 
-  private mark(rect: Rect): void {
-    const kind = this.marking();
-    this.marked.update((all) => [
-      ...all.filter((m) => kind === 'piece' || m.kind === 'piece'),
-      { id: newId(), kind, rect },
-    ]);
-    this.marking.set('piece');
-    this.found.set([]);
-  }
-
-  protected move(id: string, edge: (typeof EDGES)[number], value: number | null): void {
-    if (value === null) return;
-    this.marked.update((all) => all.map((m) => (m.id === id ? { ...m, rect: { ...m.rect, [edge]: value } } : m)));
-    this.found.set([]);
-  }
-
-  protected drop(id: string): void {
-    this.marked.update((all) => all.filter((m) => m.id !== id));
-    this.found.set([]);
-  }
-
-  protected async measure(): Promise<void> {
-    const [bitmap, L] = [this.bitmap(), this.cardL()];
-    if (!bitmap || L === null || this.whyNot() !== '') return;
-    this.busy.set(true);
-    this.problem.set(undefined);
-    const marked = this.marked();
-    try {
-      const measured = await this.measurer.measure({
-        bitmap,
-        known: marked.filter((m) => m.kind === 'card').map(({ rect }) => ({ rect, lab: { L, a: 0, b: 0 } })),
-        wanted: marked
-          .filter((m) => m.kind === 'piece')
-          .map(({ id, rect }) => ({ rect, name: this.names().get(id) ?? '' })),
-      });
-      if (measured.ok) this.found.set(measured.areas.map((area) => this.foundOf(area)));
-      else this.problem.set({ detail: sayPhotoRefusal(measured.refusal) });
-    } catch {
-      this.problem.set({ detail: 'The picture could not be measured here. Take a smaller one, and try again.' });
-    } finally {
-      this.busy.set(false);
-    }
-  }
-
-  private foundOf(area: MeasuredArea): Found {
+  private foundOf({ area, photo }: MeasuredPiece): Found {
     // A master is conditions too, and has a colour of its own.
     const { illuminant, observer } = this.conditions();
     const conditions = { illuminant, observer };
@@ -229,20 +172,24 @@ export class PhotoReading {
     const hue = hueDegrees(lab);
     return {
       id: area.name,
+      note: [photo.name, photo.takenAt ? `taken ${photo.takenAt.toLocaleString('en-GB', TAKEN_FORMAT)}` : '']
+        .filter((w) => w !== '')
+        .join(', '),
+      map: area.map,
       under: { ...lab, ...conditions },
       taken,
       said: sayTaken(taken),
       isYellow: hue > 75 && hue < 110 && Math.hypot(lab.a, lab.b) > 40,
-      shade: WHOLE,
-      kept: false,
+      shade: this.shades().get(area.name) ?? WHOLE,
+      kept: this.kept().includes(area.name),
     };
   }
 
   protected setShade(id: string, shade: ShadeOf): void {
-    this.found.update((all) => all.map((f) => (f.id === id ? { ...f, shade } : f)));
+    this.shades.update((all) => new Map(all).set(id, shade));
   }
 
-  protected keep({ id, shade, under, taken }: Found): void {
+  protected keep({ id, shade, under, taken, note }: Found): void {
     const round = (value: number): number => Math.round(value * 100) / 100;
     const { illuminant, observer } = under;
     const body = {
@@ -253,14 +200,17 @@ export class PhotoReading {
       illuminant,
       observer,
       taken,
-      note: '',
+      note,
       replacesId: null,
     };
     this.keeping.run(this.api.post('/api/lots/{id}/readings', body, this.lot().summary.id), () => {
-      this.found.update((all) => all.map((f) => (f.id === id ? { ...f, kept: true } : f)));
+      this.kept.update((all) => [...all, id]);
       this.changed.emit();
     });
   }
+
+  /** How dark a block of the map is drawn: ink where it lies furthest. */
+  protected readonly inkOf = (deltaE00: number): number => Math.min(1, deltaE00 / MAP_FULL_DELTA_E00);
 }
 
 const rectOf = ([x0, y0]: readonly [number, number], [x1, y1]: readonly [number, number]): Rect => ({

@@ -3,12 +3,13 @@ import { LEAST_SHARED } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
+import { CardMeasured } from './card-measured';
 import { JudgeNav } from './judge-nav';
 
 /** The colour readers of the studio, how they differ, and every reading as an open file. */
 @Component({
   selector: 'vs-readers',
-  imports: [JudgeNav, RefusalNote],
+  imports: [CardMeasured, JudgeNav, RefusalNote],
   template: `<div class="head"><h1>Readers and files</h1></div>
     <vs-judge-nav />
     <vs-refusal [problem]="readers.problem()" />
@@ -56,6 +57,7 @@ import { JudgeNav } from './judge-nav';
         </div>
       }
     }
+    <vs-card-measured />
     <h2>Every reading that settled, as a file</h2>
     <div class="actions">
       <a class="act" href="/api/colours/file?format=cgats" download="readings.cgats.txt">CGATS.17 text</a>
