@@ -1,0 +1,105 @@
+import type { FastnessTest, LotSummary, Swatch, Today } from '@vestigia/contract';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from '../scripts/browser.mjs';
+import type { Served } from '../scripts/serve.mjs';
+import { serveDemo } from '../scripts/serve.mjs';
+import { Someone } from './person';
+
+/** What stands round the verdict: the book of snippets, a palette, cards in the window. */
+describe('round the judging, on the demo studio', () => {
+  let server: Served & { remove(): void };
+  let browser: Browser;
+  let isaby: Someone;
+  let lot: LotSummary;
+  beforeAll(async () => {
+    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    isaby = await Someone.at(browser, server.base);
+    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    lot = (await isaby.ask<LotSummary[]>('/api/lots')).find((l) => l.state === 'released' && l.result !== null)!;
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.stop();
+    server.remove();
+  });
+
+  it('a snippet of a lot gets page and place; it is found by words and by colour, and moved', async () => {
+    const before = (await isaby.ask<Swatch[]>('/api/swatches')).length;
+    await isaby.settled(`/lots/${lot.id}`);
+    await isaby.press('Cut a snippet for the swatch book', 'summary');
+    await isaby.write('Name on the page', 'Heron’s foot');
+    await isaby.press('Cut a snippet', 'vs-cut-snippet button');
+    await isaby.sees(/Fasten it on page \d+, place \d+/, 'vs-cut-snippet');
+    const all = await isaby.ask<Swatch[]>('/api/swatches');
+    const own = all.find((s) => s.name === 'Heron’s foot')!;
+    expect([all.length, own.lot?.id, own.madeWith.dyestuffs.length > 0]).toEqual([before + 1, lot.id, true]);
+    await isaby.settled('/judge/book');
+    await isaby.write('Find by words', 'heron');
+    await isaby.sees(`page ${own.page}, place ${own.slot}`, '.mounts');
+    await isaby.press(`page ${own.page}, place ${own.slot}`, '.mounts button');
+    await isaby.sees('Heron’s foot', 'ol.page');
+    const nth = (await isaby.page.$$eval('ol.page li', (all) =>
+      all.findIndex((li) => (li as HTMLElement).innerText.includes('Heron’s foot')),
+    )) as number;
+    await isaby.page.$$eval(
+      'ol.page li',
+      (all, i) => [...all[i]!.querySelectorAll('button')].find((b) => b.innerText === 'Nearest to it')?.click(),
+      nth,
+    );
+    await isaby.sees(/ΔE00 0\.0 · /, '.mounts');
+    await isaby.page.$$eval(
+      'ol.page li',
+      (all, i) => [...all[i]!.querySelectorAll('button')].find((b) => b.innerText === 'Change')?.click(),
+      nth,
+    );
+    await isaby.write('Page', '9', 'ol.page');
+    await isaby.write('Place', '4', 'ol.page');
+    await isaby.press('Keep it so');
+    await isaby.sees('Page 9 of 9', 'h2');
+    const moved = (await isaby.ask<Swatch[]>('/api/swatches')).find((s) => s.id === own.id);
+    expect([moved?.page, moved?.slot]).toEqual([9, 4]);
+  });
+
+  it('a palette is laid, put in order, and warns of two that would be taken for one', async () => {
+    await isaby.settled('/judge/palette');
+    await isaby.write('Find', 'colourway master');
+    for (let i = 0; i < 4; i++) await isaby.press(/^Lay /, '.offer button');
+    await isaby.write('Find', `${lot.tag} `);
+    await isaby.press(`Lay ${lot.tag}`, '.offer button');
+    await isaby.choose('Laid', 'from pale to deep');
+    expect(await isaby.page.$$eval('.lay figure', (all) => all.length)).toBe(5);
+    await isaby.sees(/Too near each other|No two sit closer/);
+    await isaby.settled('/judge/palette');
+    expect(await isaby.page.$$eval('.lay figure', (all) => all.length)).toBe(5);
+  });
+
+  it('a card is hung, read and graded; what it shows comes back to the goods', async () => {
+    const due = (await isaby.ask<Today>('/api/today')).fastnessDue.map((d) => d.name);
+    expect(due.length).toBeGreaterThan(0);
+    await isaby.settled('/');
+    await isaby.sees(due[0] ?? '', 'table');
+    await isaby.settled('/judge/fastness');
+    await isaby.press('Begin a test', 'summary');
+    await isaby.choose('What is tried', 'washing');
+    await isaby.write('Name on the card', 'Heron, first wash');
+    await isaby.choose('Of lot', `${lot.tag} ·`);
+    await isaby.press('Begin the wash test');
+    await isaby.sees('Heron, first wash', 'article h2');
+    const article = 'article:has(details)';
+    const index = (await isaby.page.$$eval(article, (all) =>
+      all.findIndex((a) => (a as HTMLElement).innerText.includes('Heron, first wash')),
+    )) as number;
+    const own = `${article}:nth-of-type(${index + 1})`;
+    await isaby.press('Read or grade it', `${own} summary`);
+    await isaby.choose('What is looked at', 'the white wool', own);
+    await isaby.choose('Grade by the grey scale', '2', own);
+    await isaby.press('Write it down', `${own} button`);
+    await isaby.sees('white wool, stained', own);
+    const test = (await isaby.ask<FastnessTest[]>('/api/fastness')).find((t) => t.name === 'Heron, first wash');
+    expect([test?.staining, test?.readings.map((r) => [r.cloth, r.byEye])]).toEqual([2, [['wool', true]]]);
+    await isaby.settled(`/lots/${lot.id}`);
+    await isaby.sees('Wash it alone: it stains white cloth.', 'vs-fastness-known');
+    expect(isaby.troubles).toEqual([]);
+  });
+});
