@@ -27,6 +27,7 @@ export type {
   ReadNewFastnessTest,
   ReadNewSwatch,
   RepeatabilityView,
+  SetTags,
   Swatch,
   SwatchEdit,
 } from './swatches';

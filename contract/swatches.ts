@@ -86,6 +86,20 @@ export const paletteSheet = z.object({
 });
 export type PaletteSheet = z.input<typeof paletteSheet>;
 
+/** Tags for sets of pieces that match. */
+export const setTags = z.object({
+  lotTag: nameOf('The lot'),
+  colourway: nameOf('The colourway'),
+  /** The marks of each set’s pieces. */
+  sets: z
+    .array(z.array(lineOf('The mark')).min(1))
+    .min(1, { error: 'Sort the pieces into sets first.' })
+    .max(200),
+  /** What is printed with the goods. */
+  care: z.array(lineOf('The care')).max(6).default([]),
+});
+export type SetTags = z.infer<typeof setTags>;
+
 export const newFastnessTest = z
   .object({
     id,

@@ -54,8 +54,12 @@ try {
   await go(`/stores/${jars.find((j) => j.tag === 'VAT-1').id}`);
   await page.waitForSelector('vs-stock-lot-vat');
   await shot('vat');
-  await go('/stores/ahead');
-  await shot('ahead');
+  await go('/judge/book');
+  await page.waitForSelector('ol.page vs-swatch');
+  await shot('swatch-book');
+  await go('/judge/fastness');
+  await page.waitForSelector('vs-chart svg path');
+  await shot('fastness');
   const materials = await ask('/api/materials');
   await go(`/stores/materials/${materials.find((m) => m.name === 'Tansy, dried').id}`);
   await page.waitForSelector('vs-chart svg path');
@@ -170,33 +174,6 @@ try {
   await go(`/bench/${inWork.id}`);
   await page.waitForSelector('vs-heat-watch svg path');
   await shot('heat');
-  // A rehearsal of it, in the dye bath, with samples taken.
-  const rehearsal = randomUUID();
-  await send('/api/rehearsals', { id: rehearsal, lotId: inWork.id, speed: 60 });
-  const dye = detail.plan.steps.find((s) => s.kind === 'dye');
-  await send(`/api/rehearsals/${rehearsal}/run-entries`, {
-    drafts: [
-      ...detail.plan.steps.slice(0, dye.index).map((s) => draft(s.index, 'skip', 0, { text: 'rehearsed yesterday' })),
-      draft(dye.index, 'start'),
-    ],
-  });
-  await send('/api/instruments', { kind: 'probe', do: 'heat', share: 1, rehearsalId: rehearsal });
-  await go(`/bench/rehearsal/${rehearsal}`);
-  for (const depth of [0.22, 0.47, 0.64]) {
-    await new Promise((resolve) => setTimeout(resolve, 7000));
-    await send(`/api/rehearsals/${rehearsal}/run-entries`, {
-      drafts: [draft(dye.index, 'sample', 0, { detail: { sampleOf: 'piece', depth } })],
-    });
-  }
-  await go(`/bench/rehearsal/${rehearsal}`);
-  await press('Sample');
-  await page.waitForSelector('vs-sample-panel svg path');
-  await page.evaluate(() =>
-    document
-      .querySelector('.middle')
-      .scrollBy(0, document.querySelector('vs-sample-panel').getBoundingClientRect().top - 130),
-  );
-  await shot('rehearsal');
 } finally {
   await browser.close();
   await server.stop();

@@ -15,6 +15,7 @@ import {
   patchCard,
   reader,
   repeatability,
+  setTags,
   swatch,
   swatchEdit,
 } from '../swatches';
@@ -88,6 +89,14 @@ export const judgeCalls = {
     path: '/api/palette.pdf',
     summary: 'A palette as a sheet to print',
     body: paletteSheet,
+    download: 'application/pdf',
+    reply: text,
+  },
+  printSetTags: {
+    method: 'post',
+    path: '/api/set-tags.pdf',
+    summary: 'Tags for sets of pieces that match, with how they are cared for',
+    body: setTags,
     download: 'application/pdf',
     reply: text,
   },

@@ -255,6 +255,21 @@ describe.each(KINDS)('the swatch book, colours and fastness (%s)', (kind) => {
     });
   });
 
+  it('sets of pieces get a tag each; none is printed of nothing', async () => {
+    const sheet = {
+      lotTag: 'Lot 1',
+      colourway: 'Marram',
+      sets: [
+        ['1', '4'],
+        ['2', '3'],
+      ],
+      care: ['Wash it cool.'],
+    };
+    const pdf = await post('/api/set-tags.pdf', sheet).expect(200);
+    expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    expect(await said(post('/api/set-tags.pdf', { ...sheet, sets: [] }), 400)).toMatch(/Sort the pieces/);
+  });
+
   it('the printed card counts as it was measured last', async () => {
     expect(await get<PatchCard>('/api/patch-card')).toBeNull();
     const pdf = await studio.agent.get('/api/patch-card.pdf').expect(200);

@@ -8,6 +8,7 @@ import { readColours, readNearest } from './known-colours';
 import { readDryForecast, readReaders, readRepeatability } from './over-time';
 import { measurePatchCard, readPatchCard } from './patch-card';
 import { printPatchCard } from './print-card';
+import { printSetTags } from './print-set-tags';
 import { printBookPage, printPalette } from './print-swatches';
 import { writeColours, writeSwatchFile } from './swatch-file';
 import { addSwatch, editSwatch, readSwatches, takeOutSwatch } from './swatches-store';
@@ -29,6 +30,11 @@ export function judgeRoutes(routes: Routes): void {
     name: 'palette.pdf',
     type: 'application/pdf',
     content: await printPalette(body),
+  }));
+  routes.reads(api.printSetTags, async ({ body }) => ({
+    name: 'sets.pdf',
+    type: 'application/pdf',
+    content: await printSetTags(body),
   }));
   routes.reads(api.patchCard, ({ db }) => readPatchCard(db));
   routes.writes(api.measurePatchCard, ['studio'], ({ db, body, now, person }) =>

@@ -4,7 +4,9 @@ import { TestBed } from '@angular/core/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import type { LotDetail, ReadingView } from '@vestigia/contract';
 import { sortIntoSets } from '@vestigia/core';
+import { of, throwError } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
 import { lotFixture } from '../../testing/lot.fixture';
 import { SetSorter } from './set-sorter';
 import { SetsOfLot } from './sets-of-lot';
@@ -31,6 +33,8 @@ const read = (piece: string | null, L: number, rest: Partial<ReadingView> = {}):
 
 describe('pieces of a lot in sets', () => {
   const sort = vi.fn();
+  const postForFile = vi.fn(() => of(new Blob(['%PDF-'])));
+  const get = vi.fn();
   let fixture: ComponentFixture<SetsOfLot>;
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => page().textContent?.replaceAll(/\s+/g, ' ') ?? '';
@@ -59,6 +63,8 @@ describe('pieces of a lot in sets', () => {
       .mockImplementation(({ labs, size: n }: SetsAsk) =>
         Promise.resolve(sortIntoSets(labs.length, n, (x, y) => Math.abs((labs[x]?.L ?? 0) - (labs[y]?.L ?? 0)))),
       );
+    get.mockReset().mockReturnValue(of({ care: ['Wash it cool.'] }));
+    TestBed.configureTestingModule({ providers: [{ provide: ApiClient, useValue: { get, postForFile } }] });
     TestBed.overrideComponent(SetsOfLot, { set: { providers: [{ provide: SetSorter, useValue: { sort } }] } });
     fixture = TestBed.createComponent(SetsOfLot);
   });
@@ -96,5 +102,32 @@ describe('pieces of a lot in sets', () => {
     sort.mockRejectedValueOnce(new Error('gone'));
     await submit();
     expect(text()).toContain('They could not be sorted here.');
+  });
+
+  it('get a tag each, with how they are cared for where that may be told', async () => {
+    URL.createObjectURL = () => 'blob:x';
+    URL.revokeObjectURL = () => undefined;
+    await show([read('1', 50), read('2', 70), read('3', 50.5), read('4', 70.5)]);
+    await size('2');
+    await submit();
+    const print = (): void => {
+      [...page().querySelectorAll('button')].find((b) => b.textContent?.includes('Print a tag'))?.click();
+    };
+    print();
+    await settle();
+    const asked = {
+      lotTag: 'Lot 1',
+      colourway: 'Marram',
+      sets: [
+        ['1', '3'],
+        ['2', '4'],
+      ],
+      care: ['Wash it cool.'],
+    };
+    expect(postForFile).toHaveBeenLastCalledWith('/api/set-tags.pdf', asked);
+    get.mockReturnValue(throwError(() => ({ detail: 'not there' })));
+    print();
+    await settle();
+    expect(postForFile).toHaveBeenLastCalledWith('/api/set-tags.pdf', { ...asked, care: [] });
   });
 });

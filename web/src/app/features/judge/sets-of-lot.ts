@@ -4,7 +4,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
 import { countLabel, currentEntries, isSettled, joinList, sameConditions } from '@vestigia/core';
+import { catchError, of, switchMap } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { pageAction } from '../../api/page-action';
+import { saveFile } from '../../api/save-file';
 import { NumberField } from '../../ui/number-field';
+import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { SetSorter } from './set-sorter';
 
@@ -25,7 +30,7 @@ interface Sorted {
 /** The pieces of a lot that were read one by one, sorted into sets that match. */
 @Component({
   selector: 'vs-sets-of-lot',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, Swatch],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, Swatch],
   providers: [SetSorter],
   template: `
     @if (pieces().length < 2) {
@@ -72,6 +77,10 @@ interface Sorted {
           }
         </div>
       }
+      <vs-refusal [problem]="printing.problem()" />
+      <button class="act" type="button" [disabled]="printing.busy()" (click)="print(s)">
+        Print a tag for each set
+      </button>
       @if (s.leftOver.length > 0) {
         <p>Left over: {{ namesOf(s.leftOver) }}.</p>
       }
@@ -80,6 +89,7 @@ interface Sorted {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetsOfLot {
+  private readonly api = inject(ApiClient);
   private readonly sorter = inject(SetSorter);
   readonly lot = input.required<LotDetail>();
   protected readonly count = countLabel;
@@ -104,6 +114,27 @@ export class SetsOfLot {
     return size > this.pieces().length ? `Only ${this.pieces().length} are read: fewer than a set has.` : '';
   });
   protected readonly namesOf = (pieces: readonly ReadPiece[]): string => joinList(pieces.map((p) => `piece ${p.mark}`));
+
+  protected readonly printing = pageAction();
+
+  /** A tag for each set, with what is printed with the goods. */
+  protected print({ sets }: Sorted): void {
+    const { id, tag, colourway } = this.lot().summary;
+    const known = this.api.get('/api/fastness/of', { query: { subject: 'lot', id } });
+    const tags = known.pipe(
+      // What is kept from whoever prints is not on the tags either.
+      catchError(() => of({ care: [] as string[] })),
+      switchMap(({ care }) =>
+        this.api.postForFile('/api/set-tags.pdf', {
+          lotTag: tag,
+          colourway: colourway.name,
+          sets: sets.map((set) => set.map((p) => p.mark)),
+          care: [...care],
+        }),
+      ),
+    );
+    this.printing.run(tags, (file) => saveFile(file, 'sets.pdf'));
+  }
 
   protected async sort(): Promise<void> {
     const [of, size] = [this.pieces(), this.size()];
