@@ -1,5 +1,6 @@
 import { EYE_EVENNESS, EYE_LIGHTS, STRIP_FACTORS, STRIP_WARMTHS } from '@vestigia/core';
 import { z } from 'zod';
+import { taken } from './readings';
 import {
   colourConditions,
   figure,
@@ -76,6 +77,7 @@ export const newStripReading = z.object({
   number: z.int().min(1),
   lab,
   ...colourConditions.shape,
+  taken,
   note: lineOf('The note'),
   replacesId: id.nullable(),
 });

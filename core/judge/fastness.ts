@@ -108,7 +108,7 @@ export const worstGrade = (grades: readonly (GreyGrade | null)[]): GreyGrade | n
   grades.reduce<GreyGrade | null>((worst, g) => (g === null || (worst !== null && worst <= g) ? worst : g), null);
 
 /** From this grade down a change is told to whoever buys the goods. */
-const TELLS_FROM: GreyGrade = 3;
+export const TELLS_FROM: GreyGrade = 3;
 
 /** What is printed with the goods, from what was tried; untried is said too. */
 export function careText({ lightChange, washChange, staining }: FastnessGrades): string[] {

@@ -50,6 +50,7 @@ export {
   LEAST_FOR_FADING,
   nextDueDays,
   SHELF_SHARE,
+  TELLS_FROM,
   worstGrade,
 } from './fastness';
 export type { NearPair, PaletteColour, PaletteOrder } from './palette';

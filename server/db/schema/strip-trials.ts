@@ -1,4 +1,13 @@
-import type { ColourConditions, EyeSeen, Lab, PlannedStrip, SeenStrip, StripFactor, StripLevel } from '@vestigia/core';
+import type {
+  ColourConditions,
+  EyeSeen,
+  Lab,
+  PlannedStrip,
+  SeenStrip,
+  StripFactor,
+  StripLevel,
+  Taken,
+} from '@vestigia/core';
 import { index, integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
 import { people } from './people';
@@ -40,6 +49,8 @@ export const stripReadings = pgTable(
     number: integer('number').notNull(),
     lab: jsonb('lab').$type<Lab>().notNull(),
     conditions: jsonb('conditions').$type<ColourConditions>().notNull(),
+    /** How it was taken, and how sure it is; `null`: typed, by an early version. */
+    taken: jsonb('taken').$type<Taken>(),
     note: text('note').notNull().default(''),
     replacesId: uuid('replaces_id').unique(),
     at: instant('at').notNull(),

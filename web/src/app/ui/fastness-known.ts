@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { FastnessOf } from '@vestigia/contract';
-import { sayGreyGrade } from '@vestigia/core';
+import { TELLS_FROM, sayGreyGrade } from '@vestigia/core';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { When } from './when';
@@ -13,7 +13,14 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
   selector: 'vs-fastness-known',
   imports: [RouterLink, When],
   template: `@if (known.value(); as k) {
-    @if (k.pairs.length > 0) {
+    @if (onlyWarnings()) {
+      @if (isPoor()) {
+        <p>
+          <strong>What was tried with this:</strong> {{ k.care.join(' ') }}
+          <a class="noprint" routerLink="/judge/fastness">Tests</a>
+        </p>
+      }
+    } @else if (k.pairs.length > 0) {
       <h2>How fast it is</h2>
       @if (tried()) {
         <div class="scroller">
@@ -67,6 +74,13 @@ export class FastnessKnown {
     ['fastness'],
     () => this.api.get('/api/fastness/of', { query: { subject: this.subject(), id: this.subjectId() } }),
     () => `${this.subject()} ${this.subjectId()}`,
+  );
+  /** A line where it is told with the goods, and nothing where nothing has to be. */
+  readonly onlyWarnings = input(false);
+  protected readonly isPoor = computed(() =>
+    (this.known.value()?.pairs ?? []).some((p) =>
+      [p.lightChange, p.washChange, p.staining].some((g) => g !== null && g <= TELLS_FROM),
+    ),
   );
   protected readonly tried = computed(() => (this.known.value()?.pairs ?? []).some((p) => p.tests > 0));
   protected readonly say = (grade: Grade): string => (grade === null ? '–' : sayGreyGrade(grade));

@@ -46,6 +46,7 @@ import { When } from '../../ui/when';
 import type { NamedColour } from './colour-charts';
 import { ColourCharts } from './colour-charts';
 import { EyeForm } from './eye-form';
+import { Neighbours } from './neighbours';
 import { PhotoReading } from './photo-reading';
 import { ReadingForm } from './reading-form';
 import { SetsOfLot } from './sets-of-lot';
@@ -63,6 +64,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
     ColourCharts,
     CutSnippet,
     EyeForm,
+    Neighbours,
     PhotoReading,
     ReadingForm,
     RouterLink,

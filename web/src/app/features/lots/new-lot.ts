@@ -31,6 +31,7 @@ import { LiveChanges, liveQuery } from '../../api/live-query';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { ServerClock } from '../../api/server-clock';
 import { ContextPanel } from '../../services/context-panel';
+import { FastnessKnown } from '../../ui/fastness-known';
 import { FigureValue } from '../../ui/figure-value';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
@@ -65,6 +66,7 @@ const NOTHING_MORE: LotExtras = {
     FormsModule,
     MatFormFieldModule,
     MatInputModule,
+    FastnessKnown,
     FigureValue,
     LotChecks,
     LotExtrasForm,

@@ -1,13 +1,24 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
+import type { LabUnder, StripTrialDetail } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
-import { STRIP_FACTOR_LABELS, sayKnotTag } from '@vestigia/core';
+import { STRIP_FACTOR_LABELS, sayKnotTag, sayTaken } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
+import { ColourEntry } from '../../ui/colour-entry';
 import { FigureValue } from '../../ui/figure-value';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
@@ -15,7 +26,6 @@ import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { KnotMark } from './knot-mark';
 import { StripLooks } from './strip-looks';
-import { NumberField } from '../../ui/number-field';
 
 /**
  * One strip trial: what each strip gets and how it is marked, what was read, how they rank, and what became of the
@@ -24,7 +34,7 @@ import { NumberField } from '../../ui/number-field';
 @Component({
   selector: 'vs-strip-trial',
   imports: [
-    NumberField,
+    ColourEntry,
     RouterLink,
     FormsModule,
     MatFormFieldModule,
@@ -57,15 +67,20 @@ export class StripTrialPage {
     () => this.id(),
   );
   protected readonly reading = pageAction();
+  private readonly entry = viewChild(ColourEntry);
+  protected readonly sayTaken = sayTaken;
+  /** Where a ladder begins: the newest strip that was read, else the undyed base. */
+  protected readonly wantedOf = (t: StripTrialDetail): LabUnder => {
+    const r = t.readings.at(-1);
+    const { illuminant, observer } = t.base.undyed;
+    return r ? { ...r.lab, illuminant, observer } : t.base.undyed;
+  };
   protected readonly promoting = pageAction();
   /** The next that nobody has read. */
   protected readonly number = linkedSignal(() => {
     const t = this.trial.value();
     return t?.layout.find((s) => !t.readings.some((r) => r.number === s.number))?.number ?? 1;
   });
-  protected readonly L = signal<number | null>(null);
-  protected readonly a = signal<number | null>(null);
-  protected readonly b = signal<number | null>(null);
   protected readonly note = signal('');
   protected readonly best = linkedSignal(() => this.trial.value()?.ranked[0]?.number ?? 1);
   protected readonly becomes = signal<'version' | 'recipe'>('version');
@@ -101,20 +116,20 @@ export class StripTrialPage {
     weighings.flatMap((w) => w.advice.map((line) => `${w.materialName}: ${line}`));
 
   protected read(): void {
-    const t = this.trial.value();
-    if (!t) return;
+    const [t, entry] = [this.trial.value(), this.entry()];
+    if (!t || !entry) return;
     const { illuminant, observer } = t.base.undyed;
     const body = {
       id: newId(),
       number: this.number(),
-      lab: { L: this.L() as number, a: this.a() as number, b: this.b() as number },
+      ...entry.value(),
       illuminant,
       observer,
       note: this.note(),
       replacesId: this.readBefore()?.id ?? null,
     };
     this.reading.run(this.api.post('/api/strip-trials/{id}/readings', body, this.id()), () => {
-      for (const field of [this.L, this.a, this.b]) field.set(null);
+      entry.clear();
       this.note.set('');
       this.trial.reload();
     });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { MaterialPage } from '@vestigia/contract';
-import { monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney } from '@vestigia/core';
+import { monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney, cieWhiteness } from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
@@ -53,6 +53,12 @@ export class MaterialPageView {
   protected readonly attaching = pageAction();
   protected readonly runsOut = (p: MaterialPage): string => sayRunOut(p.forecast.runOut);
   protected readonly picture = computed(() => onHandPicture(this.page.value() as MaterialPage, this.calendar.today()));
+
+  /** How white a base is before dye; `undefined` for what is none, or was read under another light. */
+  protected readonly whiteness = computed(() => {
+    const undyed = this.page.value()?.material.base?.undyed;
+    return undyed?.illuminant === 'D65' ? cieWhiteness(undyed, undyed.observer) : undefined;
+  });
 
   constructor() {
     effect(() => {

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { ColourConditions, FileSwatch, Lab, ReadingWay, Spectrum } from '@vestigia/core';
 import { labOfSpectrum, readColourFile, sayColourFileRefusal } from '@vestigia/core';
-import { RefusalNote } from '../../ui/refusal';
+import { RefusalNote } from './refusal';
 
 /** A colour out of a file, as the new reading takes it. */
 export interface FromFile {

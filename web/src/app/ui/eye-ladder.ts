@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, outp
 import type { LabUnder } from '@vestigia/contract';
 import type { Lab, LadderPlace } from '@vestigia/core';
 import { LADDER_QUESTIONS, LADDER_WITHIN80, describeColour, ladderAxis, ladderRungs, pressRung } from '@vestigia/core';
-import { Swatch } from '../../ui/swatch';
+import { Swatch } from './swatch';
 
 const ASKS = {
   lightness: 'Hold the piece against the screen. Which is as light?',

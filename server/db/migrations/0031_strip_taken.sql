@@ -1,0 +1,1 @@
+ALTER TABLE "strip_readings" ADD COLUMN "taken" jsonb;
