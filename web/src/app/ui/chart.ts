@@ -52,6 +52,18 @@ export class Chart {
   }
 }
 
+/** Words and lines of an axis in the page’s own tones; what ECharts would draw by itself is tinted. */
+export function plainAxis({ soft, line, face }: Tones): object {
+  const text = { color: soft, fontFamily: face, fontSize: 13 };
+  return {
+    axisLabel: text,
+    nameTextStyle: text,
+    axisLine: { lineStyle: { color: line } },
+    axisTick: { lineStyle: { color: line } },
+    splitLine: { lineStyle: { color: line } },
+  };
+}
+
 export interface Tones {
   readonly ink: string;
   readonly soft: string;

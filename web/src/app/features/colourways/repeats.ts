@@ -6,7 +6,7 @@ import type { EChartsCoreOption } from 'echarts/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import type { Tones } from '../../ui/chart';
-import { Chart } from '../../ui/chart';
+import { Chart, plainAxis } from '../../ui/chart';
 
 const CHANNEL_LABELS: Readonly<Record<DriftChannel, readonly [name: string, more: string]>> = {
   lightness: ['Lightness', 'above the line paler'],
@@ -90,12 +90,12 @@ export class Repeats {
       return {
         animation: false,
         grid: { left: 46, right: 24, top: 18, bottom: 34 },
-        xAxis: { type: 'category', data: points.map((p) => p.tag), axisLabel: text },
+        xAxis: { ...plainAxis(tones), type: 'category', data: points.map((p) => p.tag) },
         yAxis: {
+          ...plainAxis(tones),
           type: 'value',
           min: ({ min }: { min: number }) => Math.floor(Math.min(min, -tolerance) - 0.5),
           max: ({ max }: { max: number }) => Math.ceil(Math.max(max, tolerance) + 0.5),
-          axisLabel: text,
           splitLine: { show: false },
         },
         series: [

@@ -46,7 +46,7 @@ const numbersOf = (line: string): number[] =>
       <summary>Write down what a reader says of it</summary>
       <form (ngSubmit)="keep()">
         <mat-form-field class="wide"
-          ><mat-label>L* a* b* of its {{ count }} patches, one a line, row by row</mat-label
+          ><mat-label>L* a* b*, a patch a line</mat-label
           ><textarea matInput rows="6" name="cardLabs" [(ngModel)]="lines" placeholder="92.1 0.2 -0.4"></textarea>
         </mat-form-field>
         <label class="tick"
@@ -54,7 +54,7 @@ const numbersOf = (line: string): number[] =>
           <input type="file" accept=".txt,.cgats,.csv,.tsv,text/plain,text/csv" (change)="fromFile($event)"
         /></label>
         <p class="small soft">
-          Under D65 and 2°, the picture’s own white. Out of spectra that is worked out here.
+          Row by row, under D65 and 2°, the picture’s own white. Out of spectra that is worked out here.
           {{ read() }} of {{ count }} patches are written.
         </p>
         <vs-refusal [problem]="problem() ?? action.problem()" />

@@ -4,7 +4,7 @@ import type { Spectrum } from '@vestigia/core';
 import { BANDS_NM, ksOfSpectrum, screenColour } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Tones } from '../../ui/chart';
-import { Chart } from '../../ui/chart';
+import { Chart, plainAxis } from '../../ui/chart';
 
 /** A colour on the plane, by its name. */
 export interface NamedColour {
@@ -83,24 +83,20 @@ export class ColourCharts {
           { left: '74%', right: 60, top: 34, bottom: 34 },
         ],
         xAxis: [
-          {
-            type: 'value',
-            name: 'a*',
-            ...about(centreA),
-            axisLabel: text,
-            splitLine: { lineStyle: { color: tones.line } },
-          },
+          { ...plainAxis(tones), type: 'value', name: 'a*', ...about(centreA) },
           { type: 'value', gridIndex: 1, min: -1, max: 3, show: false },
         ],
         yAxis: [
+          { ...plainAxis(tones), type: 'value', name: 'b*', ...about(centreB) },
           {
+            ...plainAxis(tones),
             type: 'value',
-            name: 'b*',
-            ...about(centreB),
-            axisLabel: text,
-            splitLine: { lineStyle: { color: tones.line } },
+            gridIndex: 1,
+            name: 'L*',
+            min: 0,
+            max: 100,
+            splitLine: { show: false },
           },
-          { type: 'value', gridIndex: 1, name: 'L*', min: 0, max: 100, axisLabel: text, splitLine: { show: false } },
         ],
         series: [
           ...(master ? [ring(master, tolerance, tones.soft)] : []),
@@ -119,19 +115,14 @@ export class ColourCharts {
         animation: false,
         grid: { left: 56, right: 110, top: 34, bottom: 34 },
         xAxis: {
+          ...plainAxis(tones),
           type: 'value',
           min: 400,
           max: 700,
           axisLabel: { ...text, formatter: '{value} nm' },
           splitLine: { show: false },
         },
-        yAxis: {
-          type: 'value',
-          min: 0,
-          name: ks ? 'K/S' : 'R',
-          axisLabel: text,
-          splitLine: { lineStyle: { color: tones.line } },
-        },
+        yAxis: { ...plainAxis(tones), type: 'value', min: 0, name: ks ? 'K/S' : 'R' },
         series: spectral.map((c, i) => ({
           type: 'line',
           name: c.name,

@@ -3,7 +3,7 @@ import type { FastnessTest } from '@vestigia/contract';
 import { currentEntries } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Tones } from '../../ui/chart';
-import { Chart } from '../../ui/chart';
+import { Chart, plainAxis } from '../../ui/chart';
 
 const POINTS = 60;
 
@@ -36,19 +36,14 @@ export class FadingChart {
           return [days, curve.mostDeltaE00 * (1 - Math.exp(-days / curve.timeConstantDays))];
         })
       : [];
-    return ({ ink, soft, line, face }: Tones): EChartsCoreOption => {
+    return (tones: Tones): EChartsCoreOption => {
+      const { ink, soft, face } = tones;
       const text = { color: soft, fontFamily: face, fontSize: 13 };
       return {
         animation: false,
         grid: { left: 50, right: 50, top: 34, bottom: 34 },
-        xAxis: {
-          type: 'value',
-          name: 'days',
-          max: Math.ceil(until),
-          axisLabel: text,
-          splitLine: { show: false },
-        },
-        yAxis: { type: 'value', name: 'ΔE00', axisLabel: text, splitLine: { lineStyle: { color: line } } },
+        xAxis: { ...plainAxis(tones), type: 'value', name: 'days', max: Math.ceil(until), splitLine: { show: false } },
+        yAxis: { ...plainAxis(tones), type: 'value', name: 'ΔE00' },
         series: [
           {
             type: 'line',

@@ -189,6 +189,10 @@ export class JudgePage {
       : toMaster;
   });
 
+  /** What is unfolded: a chart that nobody looks at is not drawn, and nothing is asked for it. */
+  protected readonly unfolded = signal({ beside: false, numbers: false });
+  protected readonly isOpen = (event: Event): boolean => (event.target as HTMLDetailsElement).open;
+
   /** What a wet piece will be dry, from pieces that were read both ways. */
   private readonly wetLab = computed(() => {
     const s = this.shown();
