@@ -119,7 +119,10 @@ describe.each(KINDS)('judging by eye (%s)', (kind) => {
     const taken = { way: 'photo', within80: 1.8, evenness: { meanDeltaE00: 0.4, maxDeltaE00: 1 } };
     await post(`/api/lots/${lot}/readings`, { ...reading('dry', 74.3), taken }).expect(200);
     await post(`/api/lots/${lot}/readings`, reading('dry', 74.4)).expect(200);
-    expect((await read(lot)).readings.map((r) => r.taken)).toEqual([takenBy('photo', { ...taken, way: 'photo' }), null]);
+    expect((await read(lot)).readings.map((r) => r.taken)).toEqual([
+      takenBy('photo', { ...taken, way: 'photo' }),
+      null,
+    ]);
     const wrong = { ...taken, within80: -1 };
     await post(`/api/lots/${lot}/readings`, { ...reading('dry'), taken: wrong }).expect(400);
   });

@@ -61,20 +61,30 @@ export class ColourCharts {
     // As near as all of them allow: a tolerance is small beside the whole plane.
     const [centreA, centreB] = [middle(all.map((c) => c.lab.a)), middle(all.map((c) => c.lab.b))];
     const far = all.flatMap((c) => [Math.abs(c.lab.a - centreA), Math.abs(c.lab.b - centreB)]);
-    const half = Math.ceil(Math.max(4 * tolerance, ...far.map((d) => d + 4)));
+    const half = 5 * Math.ceil(Math.max(4 * tolerance, ...far.map((d) => d + 4)) / 5);
     const about = (centre: number): { min: number; max: number } => ({
-      min: Math.round(centre) - half,
-      max: Math.round(centre) + half,
+      min: 5 * Math.round(centre / 5) - half,
+      max: 5 * Math.round(centre / 5) + half,
     });
     return (tones: Tones): EChartsCoreOption => {
       const text = { color: tones.soft, fontFamily: tones.face, fontSize: 13 };
+      // Names of all would lie over each other: the one looked at and the master, one to each side.
       const named = (axis: number, data: (c: (typeof all)[number]) => number[]): object => ({
         type: 'scatter',
         xAxisIndex: axis,
         yAxisIndex: axis,
         symbolSize: 15,
-        data: all.map((c) => ({ ...mark(c, data(c), tones.ink), name: c.name })),
-        label: { show: true, formatter: '{b}', position: 'right', ...text, color: tones.ink },
+        data: all.map((c, i) => ({
+          ...mark(c, data(c), tones.ink),
+          name: c.name,
+          label: {
+            show: axis === 0 && (i === 0 || c.name === 'master'),
+            formatter: '{b}',
+            position: i === 0 ? 'right' : 'left',
+            ...text,
+            color: tones.ink,
+          },
+        })),
       });
       return {
         animation: false,

@@ -22,7 +22,10 @@ export interface Marked {
 export interface Photo {
   readonly id: string;
   readonly name: string;
-  readonly bitmap: ImageBitmap;
+  readonly width: number;
+  readonly height: number;
+  /** As much of it as the page shows. */
+  readonly preview: ImageBitmap;
   /** When its camera says it was taken; nothing else that it says is believed. */
   readonly takenAt: Date | undefined;
   readonly marked: readonly Marked[];
@@ -97,6 +100,7 @@ export class PhotoDesk {
     this.problem.set(undefined);
     this.measured.set([]);
     this.photos.set([]);
+    this.measurer.forget();
     const unopened: string[] = [];
     for (const file of files) {
       const photo = await this.opened(file);
@@ -116,16 +120,18 @@ export class PhotoDesk {
 
   private async opened(file: File): Promise<Photo | undefined> {
     try {
-      const bitmap = await this.measurer.open(file);
-      const [found, takenAt] = [await this.measurer.findCard(bitmap), await readTakenAt(file)];
+      const id = newId();
+      const { width, height, preview, card } = await this.measurer.open(id, file);
       return {
-        id: newId(),
+        id,
         name: file.name,
-        bitmap,
-        takenAt,
+        width,
+        height,
+        preview,
+        takenAt: await readTakenAt(file),
         marked: [],
-        card: found.ok ? found.patches : [],
-        isSlanted: !found.ok && found.reason === 'slanted',
+        card: card.ok ? card.patches : [],
+        isSlanted: !card.ok && card.reason === 'slanted',
       };
     } catch {
       return undefined;
@@ -172,7 +178,7 @@ export class PhotoDesk {
     try {
       for (const photo of this.photos()) {
         const answer = await this.measurer.measure({
-          bitmap: photo.bitmap,
+          id: photo.id,
           known: this.knownIn(photo, L),
           wanted: photo.marked
             .filter((m) => m.kind === 'piece')

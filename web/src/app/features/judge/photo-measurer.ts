@@ -1,8 +1,8 @@
 import { DestroyRef, Injectable, inject } from '@angular/core';
-import type { FoundCard, PhotoMeasure } from '@vestigia/core';
-import type { CardAsk, PhotoAsk } from './photo.worker';
+import type { PhotoMeasure } from '@vestigia/core';
+import type { OpenAsk, OpenedPhoto, PhotoAsk } from './photo.worker';
 
-/** Measures photographs in a worker of its own, one after another. */
+/** Opens and measures photographs in a worker of its own, one after another. */
 @Injectable()
 export class PhotoMeasurer {
   private worker: Worker | undefined;
@@ -13,20 +13,24 @@ export class PhotoMeasurer {
   }
 
   /** Opens a picture as it is to be seen, turned as its camera says. Rejects where it can’t be opened. */
-  open(file: File): Promise<ImageBitmap> {
-    return createImageBitmap(file);
+  async open(id: string, file: Blob): Promise<OpenedPhoto> {
+    const photo = await this.ask<OpenedPhoto | null>({ id, file });
+    if (!photo) throw new Error('the picture can’t be opened');
+    return photo;
   }
 
   measure(ask: PhotoAsk): Promise<PhotoMeasure> {
     return this.ask<PhotoMeasure>(ask);
   }
 
-  /** Looks for the printed card. */
-  findCard(bitmap: ImageBitmap): Promise<FoundCard> {
-    return this.ask<FoundCard>({ bitmap });
+  /** Lets go of every picture that lies open. */
+  forget(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.last = Promise.resolve();
   }
 
-  private ask<T>(what: PhotoAsk | CardAsk): Promise<T> {
+  private ask<T>(what: OpenAsk | PhotoAsk): Promise<T> {
     const answer = this.last.then(
       () =>
         new Promise<T>((done, fail) => {

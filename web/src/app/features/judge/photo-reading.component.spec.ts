@@ -33,7 +33,8 @@ describe('a reading from a photograph', () => {
   const post = vi.fn(() => of({ id: 'x' }));
   const open = vi.fn();
   const measure = vi.fn();
-  const findCard = vi.fn();
+  const forget = vi.fn();
+  const opened = (card: object): object => ({ width: 1000, height: 500, preview: { width: 1000, height: 500 }, card });
   const get = vi.fn();
   let fixture: ComponentFixture<PhotoReading>;
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -63,9 +64,8 @@ describe('a reading from a photograph', () => {
 
   beforeEach(() => {
     post.mockClear();
-    open.mockReset().mockResolvedValue({ width: 1000, height: 500 });
+    open.mockReset().mockResolvedValue(opened({ ok: false, reason: 'notFound' }));
     measure.mockReset().mockResolvedValue(MEASURED);
-    findCard.mockReset().mockResolvedValue({ ok: false, reason: 'notFound' });
     get.mockReset().mockReturnValue(of(null));
     TestBed.configureTestingModule({
       providers: [
@@ -74,7 +74,7 @@ describe('a reading from a photograph', () => {
       ],
     });
     TestBed.overrideComponent(PhotoReading, {
-      set: { providers: [PhotoDesk, { provide: PhotoMeasurer, useValue: { open, measure, findCard } }] },
+      set: { providers: [PhotoDesk, { provide: PhotoMeasurer, useValue: { open, measure, forget } }] },
     });
     fixture = TestBed.createComponent(PhotoReading);
     fixture.componentRef.setInput('lot', lotFixture());
@@ -143,7 +143,7 @@ describe('a reading from a photograph', () => {
 
   it('the printed card is found by itself; measured it counts as it was read, else as the printer made it', async () => {
     const patches = CARD_PATCHES.map((_, i) => ({ x: i * 40, y: 10, width: 30, height: 30 }));
-    findCard.mockResolvedValue({ ok: true, patches });
+    open.mockResolvedValue(opened({ ok: true, patches }));
     await take();
     expect(text()).toContain('nobody has measured it yet');
     await press('Mark it by figures');
@@ -167,7 +167,7 @@ describe('a reading from a photograph', () => {
   });
 
   it('says that a card lies on the slant', async () => {
-    findCard.mockResolvedValue({ ok: false, reason: 'slanted' });
+    open.mockResolvedValue(opened({ ok: false, reason: 'slanted' }));
     await take();
     expect(text()).toContain('too much on the slant');
   });

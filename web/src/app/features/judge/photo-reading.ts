@@ -109,16 +109,15 @@ export class PhotoReading {
 
   /** Shows the picture no wider than the page; what is measured is the whole of it. */
   private draw(): void {
-    const [canvas, bitmap] = [this.canvas()?.nativeElement, this.desk.open()?.bitmap];
-    if (!canvas || !bitmap) return;
-    const scale = Math.min(1, 1200 / bitmap.width);
-    canvas.width = Math.round(bitmap.width * scale);
-    canvas.height = Math.round(bitmap.height * scale);
-    canvas.getContext('2d')?.drawImage(bitmap, 0, 0, canvas.width, canvas.height);
+    const [canvas, preview] = [this.canvas()?.nativeElement, this.desk.open()?.preview];
+    if (!canvas || !preview) return;
+    canvas.width = preview.width;
+    canvas.height = preview.height;
+    canvas.getContext('2d')?.drawImage(preview, 0, 0);
   }
 
   protected readonly percent = (rect: Rect): Record<string, number> => {
-    const { width, height } = this.desk.open()?.bitmap ?? { width: 1, height: 1 };
+    const { width, height } = this.desk.open() ?? { width: 1, height: 1 };
     return {
       left: (100 * rect.x) / width,
       top: (100 * rect.y) / height,
@@ -128,13 +127,13 @@ export class PhotoReading {
   };
 
   protected point(event: PointerEvent, phase: 'down' | 'move' | 'up'): void {
-    const [frame, bitmap] = [event.currentTarget as HTMLElement, this.desk.open()?.bitmap];
-    if (!bitmap) return;
+    const [frame, photo] = [event.currentTarget as HTMLElement, this.desk.open()];
+    if (!photo) return;
     const box = frame.getBoundingClientRect();
     const within = (share: number, length: number): number => Math.round(Math.min(1, Math.max(0, share)) * length);
     const at: [number, number] = [
-      within((event.clientX - box.left) / box.width, bitmap.width),
-      within((event.clientY - box.top) / box.height, bitmap.height),
+      within((event.clientX - box.left) / box.width, photo.width),
+      within((event.clientY - box.top) / box.height, photo.height),
     ];
     if (phase === 'down') {
       frame.setPointerCapture(event.pointerId);
@@ -154,7 +153,7 @@ export class PhotoReading {
 
   /** Without a pointer: a part in the middle, to be moved by its figures. */
   protected markMiddle(): void {
-    const { width, height } = this.desk.open()?.bitmap ?? { width: 0, height: 0 };
+    const { width, height } = this.desk.open() ?? { width: 0, height: 0 };
     this.desk.mark({
       x: Math.round(width * 0.4),
       y: Math.round(height * 0.4),

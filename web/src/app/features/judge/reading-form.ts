@@ -44,9 +44,11 @@ import { ShadeChoice } from '../../ui/shade-choice';
       [why]="lot().summary.master ? ', as the master was' : ''"
       [start]="lot().summary.master ?? lot().summary.undyed"
     />
-    <mat-form-field class="wide"
-      ><mat-label>Note on the reading</mat-label><input matInput name="readingNote" [(ngModel)]="note"
-    /></mat-form-field>
+    <div class="fields">
+      <mat-form-field class="wide"
+        ><mat-label>Note on the reading</mat-label><input matInput name="readingNote" [(ngModel)]="note"
+      /></mat-form-field>
+    </div>
     <vs-refusal [problem]="reading.problem()" />
     <button class="act" type="submit" [disabled]="reading.busy()">Keep the reading</button>
     @if (replaces()) {
