@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id } from '../common';
+import { id, numberIn } from '../common';
 import {
   FASTNESS_SUBJECTS,
   dryForecast,
@@ -22,7 +22,13 @@ import {
 import type { Call } from './call';
 import { created, text } from './call';
 
-const labInWords = { L: z.coerce.number(), a: z.coerce.number(), b: z.coerce.number() };
+/** A number in an address; a blank is none. */
+const written = (what: string, min: number, max: number): z.ZodType<number, string> =>
+  z
+    .string()
+    .transform((text) => (text.trim() === '' ? NaN : Number(text)))
+    .pipe(numberIn(what, min, max));
+const labInWords = { L: written('L*', 0, 100), a: written('a*', -128, 128), b: written('b*', -128, 128) };
 
 export const judgeCalls = {
   swatches: { method: 'get', path: '/api/swatches', summary: 'Every snippet in the book', reply: z.array(swatch) },

@@ -64,4 +64,4 @@ export { foldSpots } from './spots';
 export type { DryForecast, WetDryPair } from './wet-to-dry';
 export { forecastDry, LEAST_WET_DRY_PAIRS } from './wet-to-dry';
 export type { MadeWith } from './made-with';
-export { madeWith, nextFreeSlot, sayMadeWith, SLOTS_A_PAGE, SLOTS_ACROSS } from './made-with';
+export { madeWith, NOTHING_KNOWN, nextFreeSlot, sayMadeWith, SLOTS_A_PAGE, SLOTS_ACROSS } from './made-with';

@@ -85,3 +85,16 @@ export function nextFreeSlot(taken: readonly { readonly page: number; readonly s
   for (let page = 1; ; page++)
     for (let slot = 1; slot <= SLOTS_A_PAGE; slot++) if (!used.has(`${page} ${slot}`)) return { page, slot };
 }
+
+/** Of something that no lot here gave. */
+export const NOTHING_KNOWN: MadeWith = {
+  base: '',
+  fibre: '',
+  dyestuffs: [],
+  mordants: [],
+  modifiers: [],
+  part: '',
+  dip: null,
+  minutes: null,
+  materialIds: [],
+};

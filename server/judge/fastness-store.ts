@@ -2,6 +2,7 @@ import type { FastnessOf, FastnessTest, NewFastnessReading, ReadNewFastnessTest 
 import type { FastnessGrades, GreyGrade, MadeWith } from '@vestigia/core';
 import {
   FASTNESS_PLACES,
+  NOTHING_KNOWN,
   WHOLE,
   careText,
   currentEntries,
@@ -24,8 +25,8 @@ import { findVersion } from '../recipes/recipes-store';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
-import { PRIVATE_RECIPE } from '../studio/veil';
 import type { Veil } from '../studio/veil';
+import { veiledMadeWith } from './veiled-made-with';
 
 const DAY_MS = 86_400_000;
 const daysBetween = (from: string, to: string): number => Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS);
@@ -89,9 +90,7 @@ export async function readFastnessTests(db: Db, veil: Veil | undefined): Promise
       place: test.place,
       name: test.name,
       lot: test.lotId === null || number === null ? null : { id: test.lotId, tag: lotTag(number) },
-      madeWith: isKept
-        ? { ...test.madeWith, dyestuffs: [PRIVATE_RECIPE], mordants: [], materialIds: [] }
-        : test.madeWith,
+      madeWith: isKept ? veiledMadeWith(test.madeWith) : test.madeWith,
       cloths: test.cloths,
       startedOn: test.startedOn,
       note: test.note,
@@ -113,18 +112,6 @@ export async function readFastnessTests(db: Db, veil: Veil | undefined): Promise
   });
   return tests.sort((x, y) => ((x.dueOn ?? '9999') < (y.dueOn ?? '9999') ? -1 : 1));
 }
-
-const NOTHING_KNOWN: MadeWith = {
-  base: '',
-  fibre: '',
-  dyestuffs: [],
-  mordants: [],
-  modifiers: [],
-  part: '',
-  dip: null,
-  minutes: null,
-  materialIds: [],
-};
 
 async function madeWithOfLot(db: Db, lotId: string): Promise<MadeWith> {
   const lot = await findLot(db, lotId);
@@ -213,13 +200,15 @@ export async function readFastnessOf(
   subject: 'lot' | 'recipeVersion' | 'stockLot',
   id: string,
   today: string,
+  veil: Veil | undefined,
 ): Promise<FastnessOf> {
   if (subject === 'recipeVersion') return known(await gradePairs(db, pairsOf(await madeByRecipe(db, id))));
   if (subject === 'lot') return known(await gradePairs(db, pairsOf(await madeWithOfLot(db, id))));
   const [jar] = await db.select().from(stockLots).where(eq(stockLots.id, id));
   if (!jar) throw notFound('jar');
   const lotId = jar.facts?.fromLotId;
-  if (!lotId) return { pairs: [], care: [], onShelf: null };
+  // Of a private lot the pairs would tell what it was dyed with.
+  if (!lotId || veil?.lotIds.has(lotId)) return { pairs: [], care: [], onShelf: null };
   const made = await madeWithOfLot(db, lotId);
   const pairs = await gradePairs(db, pairsOf(made));
   return {

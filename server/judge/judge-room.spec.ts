@@ -132,6 +132,10 @@ describe.each(KINDS)('the swatch book, colours and fastness (%s)', (kind) => {
       await post('/api/swatches', snippet({ name: 'nearer', lotId: null, lab })).expect(200);
       expect((await get<NearColour[]>('/api/colours/nearest?L=41&a=20&b=10&count=1'))[0]?.title).toBe('nearer');
     });
+    it('are not looked for by half a colour', async () => {
+      const reply = await studio.agent.get('/api/colours/nearest?L=&a=20&b=10').expect(400);
+      expect((reply.body as Problem).detail).toMatch(/L\* must be a number/);
+    });
     it.each(['cgats', 'csv'])('are written as %s, and read again', async (format) => {
       const { text } = await studio.agent.get(`/api/colours/file?format=${format}`).expect(200);
       const read = readColourFile(text);

@@ -20,7 +20,9 @@ export function judgeRoutes(routes: Routes): void {
     await assertVersionShown(db, query.recipeVersionId, person.id);
     return readColours(db, query, await veilFor(db, person.id));
   });
-  routes.reads(api.nearestColours, ({ db, query: { count, ...lab } }) => readNearest(db, lab, count));
+  routes.reads(api.nearestColours, async ({ db, query: { count, ...lab }, person }) =>
+    readNearest(db, lab, count, await veilFor(db, person.id)),
+  );
   routes.reads(api.colourFile, async ({ db, query }) => ({
     name: query.format === 'cgats' ? 'readings.cgats.txt' : 'readings.csv',
     type: 'text/plain; charset=utf-8',
@@ -87,6 +89,6 @@ function fastnessRoutes(routes: Routes): void {
   routes.reads(api.fastnessOf, async ({ db, query: { subject, id }, now, person }) => {
     if (subject === 'lot') await assertLotShown(db, id, person.id);
     if (subject === 'recipeVersion') await assertVersionShown(db, id, person.id);
-    return readFastnessOf(db, subject, id, await studioToday(db, now));
+    return readFastnessOf(db, subject, id, await studioToday(db, now), await veilFor(db, person.id));
   });
 }

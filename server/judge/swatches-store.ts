@@ -1,6 +1,6 @@
 import type { ReadNewSwatch, Swatch, SwatchEdit } from '@vestigia/contract';
 import type { MadeWith, ShadeOf } from '@vestigia/core';
-import { WHOLE, foldFamily, foldRun, hasShade, madeWith, nextFreeSlot, shadeKey } from '@vestigia/core';
+import { NOTHING_KNOWN, WHOLE, foldFamily, foldRun, hasShade, madeWith, nextFreeSlot, shadeKey } from '@vestigia/core';
 import { and, asc, eq, isNull } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lots, people, swatches } from '../db/schema';
@@ -10,8 +10,8 @@ import { readStandards } from '../lots/standards';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
-import { PRIVATE_RECIPE } from '../studio/veil';
 import type { Veil } from '../studio/veil';
+import { veiledMadeWith } from './veiled-made-with';
 
 const inWords = (line: string): string[] => line.split(/,| and /).flatMap((w) => (w.trim() === '' ? [] : [w.trim()]));
 
@@ -39,21 +39,12 @@ export async function readSwatches(db: Db, veil: Veil | undefined, id?: string):
     lot: s.lotId === null || number === null ? null : { id: s.lotId, tag: lotTag(number), colourway: colourway ?? '' },
     of: s.of,
     lab: s.lab,
-    madeWith: s.lotId !== null && veil?.lotIds.has(s.lotId) ? kept(s.madeWith) : s.madeWith,
+    madeWith: s.lotId !== null && veil?.lotIds.has(s.lotId) ? veiledMadeWith(s.madeWith) : s.madeWith,
     note: s.note,
     at: new Date(s.at).toISOString(),
     by,
   }));
 }
-
-/** Of a private lot: the base and the dip are on the snippet for all to see, what went in is not told. */
-const kept = (made: MadeWith): MadeWith => ({
-  ...made,
-  dyestuffs: [PRIVATE_RECIPE],
-  mordants: [],
-  modifiers: [],
-  materialIds: [],
-});
 
 /** What a shade of a lot was made with, and how it came out. */
 export async function readShadeOfLot(
@@ -84,17 +75,7 @@ export async function addSwatch(
 ): Promise<{ id: string; page: number; slot: number }> {
   const shade = lotId === null ? null : (of ?? WHOLE);
   const known = lotId === null || shade === null ? null : await readShadeOfLot(db, lotId, shade);
-  const unknown: MadeWith = {
-    base,
-    fibre: '',
-    dyestuffs: inWords(dyestuffs),
-    mordants: inWords(mordants),
-    modifiers: [],
-    part: '',
-    dip: null,
-    minutes: null,
-    materialIds: [],
-  };
+  const unknown: MadeWith = { ...NOTHING_KNOWN, base, dyestuffs: inWords(dyestuffs), mordants: inWords(mordants) };
   const taken = await db
     .select({ page: swatches.page, slot: swatches.slot, name: swatches.name })
     .from(swatches)

@@ -168,6 +168,44 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
       .expect(200);
   });
 
+  it('neither the book, nor what was tried, nor a trial’s colours tell what went in', async () => {
+    const jar = newId();
+    const send = (path: string, body: object) => studio.agent.post(path).send(body).expect(200);
+    await send('/api/swatches', { id: newId(), name: 'Snippet', lotId, place: null, note: '' });
+    const fading = { id: newId(), kind: 'light', place: 'window', name: 'Card', lotId, cloths: [], note: '' };
+    await send('/api/fastness', { ...fading, startedOn: '2026-01-01' });
+    await send(`/api/lots/${lotId}/fibre`, {
+      id: jar,
+      movementId: newId(),
+      newBaseId: newId(),
+      treatment: 'finished',
+      light: 'open',
+      baseId: null,
+      newBase: 'Kept hanks',
+      tag: '',
+      quantityText: '50 g',
+      place: 'shop',
+      note: '',
+    });
+    const trial = stripTrial(f) as { id: string };
+    await send('/api/strip-trials', trial);
+    const lab = { L: 60, a: 5, b: 40 };
+    const read = { id: newId(), number: 1, lab, illuminant: 'D65', observer: '10', note: '', replacesId: null };
+    await send(`/api/strip-trials/${trial.id}/readings`, read);
+    const paths = [
+      '/api/swatches',
+      '/api/fastness',
+      `/api/fastness/of?subject=stockLot&id=${jar}`,
+      '/api/colours',
+      '/api/colours/nearest?L=60&a=5&b=40&count=9',
+      `/api/colours?materialId=${f.weld}`,
+    ];
+    const knowing = JSON.stringify(await Promise.all(paths.map((path) => mine(path))));
+    expect(knowing).toMatch(/Weld/);
+    for (const path of paths)
+      expect([path, /weld|alum\b/i.exec(JSON.stringify(await theirs(path)))]).toEqual([path, null]);
+  });
+
   it('a whole file of the studio is taken by who may see all of it', async () => {
     await studio.agent.get('/api/document').expect(200);
     const refused = (await studio.stranger.get('/api/document').expect(422)).body as Problem;

@@ -10,7 +10,7 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
-import { Session } from '../../api/session';
+import { StudioCalendar } from '../../services/studio-calendar';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { FadingChart } from './fading-chart';
@@ -46,14 +46,13 @@ import { JudgeNav } from './judge-nav';
 })
 export class FastnessPage {
   private readonly api = inject(ApiClient);
-  private readonly session = inject(Session);
   protected readonly tests = liveQuery(['fastness'], () => this.api.get('/api/fastness'));
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
   protected readonly places = Object.entries(FASTNESS_PLACE_LABELS) as [FastnessPlace, string][];
   protected readonly placeLabel = FASTNESS_PLACE_LABELS;
   protected readonly grade = sayGreyGrade;
-  /** Today by the studio’s own days. */
-  protected readonly today = new Intl.DateTimeFormat('en-CA', { timeZone: this.session.zone() }).format(new Date());
+  /** Today by the studio’s own days, and the server’s clock. */
+  protected readonly today = inject(StudioCalendar).today();
   protected readonly shown = computed(() =>
     (this.tests.value() ?? []).map((test) => ({
       test,
