@@ -25,36 +25,23 @@ async function checkKeepers(
   if (known.length < new Set(keptTo).size) throw notFound('person');
 }
 
-/** Keeps a recipe to some people, whoever decides it among them, or shows it to everybody again. */
+/**
+ * Keeps a recipe (`keptTo`), or how much of each goes in while all see what does (`amountsKeptTo`), to some people,
+ * whoever decides it among them; or shows it to everybody again.
+ */
 export async function keepRecipeTo(
   db: Db,
   recipeId: string,
+  what: 'keptTo' | 'amountsKeptTo',
   privacy: RecipePrivacy,
   personId: string,
 ): Promise<{ id: string }> {
   const [recipe] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
   if (!recipe) throw notFound('recipe');
-  await checkKeepers(db, recipe.keptTo, privacy, personId);
+  await checkKeepers(db, recipe[what], privacy, personId);
   await db
     .update(recipes)
-    .set({ keptTo: privacy.keptTo && [...new Set(privacy.keptTo)] })
-    .where(eq(recipes.id, recipeId));
-  return { id: recipeId };
-}
-
-/** Keeps how much goes in to some people, while all see what does. */
-export async function keepAmountsTo(
-  db: Db,
-  recipeId: string,
-  privacy: RecipePrivacy,
-  personId: string,
-): Promise<{ id: string }> {
-  const [recipe] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
-  if (!recipe) throw notFound('recipe');
-  await checkKeepers(db, recipe.amountsKeptTo, privacy, personId);
-  await db
-    .update(recipes)
-    .set({ amountsKeptTo: privacy.keptTo && [...new Set(privacy.keptTo)] })
+    .set({ [what]: privacy.keptTo && [...new Set(privacy.keptTo)] })
     .where(eq(recipes.id, recipeId));
   return { id: recipeId };
 }

@@ -3,7 +3,7 @@ import type { Db } from '../db/database';
 import type { Routes } from '../http/routes';
 import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { assertRecipeShown, assertVersionShown, veilFor } from '../studio/veil';
-import { keepAmountsTo, keepRecipeTo, keepVersionTo } from './keep-private';
+import { keepRecipeTo, keepVersionTo } from './keep-private';
 import { readOutline, readRecipes, readVersion } from './recipes-store';
 import {
   addStripTrial,
@@ -39,7 +39,7 @@ export function recipesRoutes(routes: Routes): void {
   });
   routes.writes(api.keepRecipeTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
     await assertRecipeShown(db, id, person.id);
-    return keepRecipeTo(db, id, body, person.id);
+    return keepRecipeTo(db, id, 'keptTo', body, person.id);
   });
 
   routes.writes(api.keepVersionTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
@@ -48,7 +48,7 @@ export function recipesRoutes(routes: Routes): void {
   });
   routes.writes(api.keepAmountsTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
     await assertRecipeShown(db, id, person.id);
-    return keepAmountsTo(db, id, body, person.id);
+    return keepRecipeTo(db, id, 'amountsKeptTo', body, person.id);
   });
   routes.reads(api.recipeOutline, ({ db, id, person }) => readOutline(db, id, person.id));
   routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) =>

@@ -1,21 +1,11 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { RouterLink, RouterLinkActive } from '@angular/router';
+import { PagesNav } from '../../ui/pages-nav';
 
 /** The pages of Judge. */
 @Component({
   selector: 'vs-judge-nav',
-  imports: [RouterLink, RouterLinkActive],
-  template: `<nav class="within" aria-label="In Judge">
-    @for (page of pages; track page.path) {
-      <a
-        [routerLink]="page.path"
-        routerLinkActive="here"
-        ariaCurrentWhenActive="page"
-        [routerLinkActiveOptions]="{ exact: page.path === '/judge' }"
-        >{{ page.name }}</a
-      >
-    }
-  </nav>`,
+  imports: [PagesNav],
+  template: `<vs-pages-nav place="Judge" [pages]="pages" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JudgeNav {

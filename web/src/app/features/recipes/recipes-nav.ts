@@ -1,21 +1,11 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { RouterLink, RouterLinkActive } from '@angular/router';
+import { PagesNav } from '../../ui/pages-nav';
 
 /** The pages of Recipes. */
 @Component({
   selector: 'vs-recipes-nav',
-  imports: [RouterLink, RouterLinkActive],
-  template: `<nav class="within" aria-label="In Recipes">
-    @for (page of pages; track page.path) {
-      <a
-        [routerLink]="page.path"
-        routerLinkActive="here"
-        ariaCurrentWhenActive="page"
-        [routerLinkActiveOptions]="{ exact: true }"
-        >{{ page.name }}</a
-      >
-    }
-  </nav>`,
+  imports: [PagesNav],
+  template: `<vs-pages-nav place="Recipes" [pages]="pages" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipesNav {

@@ -1,21 +1,11 @@
 import { ChangeDetectionStrategy, Component } from '@angular/core';
-import { RouterLink, RouterLinkActive } from '@angular/router';
+import { PagesNav } from '../../ui/pages-nav';
 
 /** The pages of Stores. */
 @Component({
   selector: 'vs-stores-nav',
-  imports: [RouterLink, RouterLinkActive],
-  template: `<nav class="within" aria-label="In Stores">
-    @for (page of pages; track page.path) {
-      <a
-        [routerLink]="page.path"
-        routerLinkActive="here"
-        ariaCurrentWhenActive="page"
-        [routerLinkActiveOptions]="{ exact: true }"
-        >{{ page.name }}</a
-      >
-    }
-  </nav>`,
+  imports: [PagesNav],
+  template: `<vs-pages-nav place="Stores" [pages]="pages" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StoresNav {

@@ -1,0 +1,24 @@
+import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { RouterLink, RouterLinkActive } from '@angular/router';
+
+/** The pages of one place, side by side under its name. */
+@Component({
+  selector: 'vs-pages-nav',
+  imports: [RouterLink, RouterLinkActive],
+  template: `<nav class="within" [attr.aria-label]="'In ' + place()">
+    @for (page of pages(); track page.path) {
+      <a
+        [routerLink]="page.path"
+        routerLinkActive="here"
+        ariaCurrentWhenActive="page"
+        [routerLinkActiveOptions]="{ exact: true }"
+        >{{ page.name }}</a
+      >
+    }
+  </nav>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PagesNav {
+  readonly place = input.required<string>();
+  readonly pages = input.required<readonly { readonly path: string; readonly name: string }[]>();
+}
