@@ -2,6 +2,7 @@ import { DELTA_E_FORMULAS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoTime, nameOf, noteOf, numberIn, personRef, version } from './common';
 import { labUnder, lotSummary } from './lots';
+import { taken } from './readings';
 import { status } from './recipes';
 
 const fields = {
@@ -16,6 +17,9 @@ const fields = {
 };
 export const newColourway = z.object({ id, ...fields });
 export type NewColourway = z.infer<typeof newColourway>;
+/** Named with the swatch that is its master: how that was read. */
+export const namedColourway = newColourway.extend({ masterTaken: taken });
+export type NamedColourway = z.infer<typeof namedColourway>;
 /** The master is the promise made to customers: an edit leaves it and the base alone, and another takes a reason. */
 export const colourwayEdit = z.object({
   version,
@@ -39,6 +43,8 @@ export const newMaster = z.object({
   /** Zones as given; those that were read in the lot come along by themselves. */
   zones: z.array(zoneMaster).max(40).default([]),
   reason: noteOf('The reason'),
+  /** How a given swatch was read. */
+  taken,
   /** Write the recipe's next version as that lot was really dyed, under this id, and dye by it from now on. */
   asDoneVersionId: id.nullable().default(null),
 });
@@ -51,6 +57,7 @@ export const masterRecord = z.object({
   lab: labUnder,
   zones: z.array(zoneMaster),
   reason: z.string(),
+  taken,
   fromLot: z.object({ id, tag: z.string() }).nullable(),
   at: isoTime,
   by: personRef,

@@ -79,6 +79,7 @@ export const studioDocument = z
           lab: labUnder,
           zones: z.array(zoneMaster).default([]),
           reason: z.string(),
+          taken,
           fromLotId: id.nullable(),
           ...who,
         }),

@@ -101,6 +101,8 @@ export const lotDetail = z
     expected: z.array(labUnder.extend({ baseMaterialId: id })),
     /** What each zone is to be, by the master it was dyed under. */
     zoneStandards: z.array(labUnder.extend({ zone: z.string() })).default([]),
+    /** The master it is judged by, band by band, where that was read so. */
+    masterSpectrum: z.array(z.number()).readonly().nullable().default(null),
     judgeRule: z.enum(JUDGE_RULES),
     verdicts: z.array(verdict),
     /** What this lot differs in from the one it repeats. */

@@ -36,24 +36,23 @@ const labDifference = z.object({
   b: numberIn('b*', -256, 256),
 });
 
-/** How a reading was taken; `null`: typed, by an early version. */
-export const taken = z
-  .object({
-    way: z.enum(READING_WAYS),
-    within80: numberIn('The error', 0, 100).nullable(),
-    evenness: z.object({ meanDeltaE00: z.number().min(0), maxDeltaE00: z.number().min(0) }).nullable(),
-    spots: z.array(lab).max(60).readonly().default([]),
-    reader: lineOf('The reader').default(''),
-    offset: labDifference.nullable().default(null),
-    spectrum: z
-      .array(numberIn('The reflectance', 0, 1.2))
-      .length(BANDS_NM.length)
-      .readonly()
-      .nullable()
-      .default(null),
-  })
-  .nullable()
-  .default(null);
+/** How a reading was taken. */
+export const takenNow = z.object({
+  way: z.enum(READING_WAYS),
+  within80: numberIn('The error', 0, 100).nullable(),
+  evenness: z.object({ meanDeltaE00: z.number().min(0), maxDeltaE00: z.number().min(0) }).nullable(),
+  spots: z.array(lab).max(60).readonly().default([]),
+  reader: lineOf('The reader').default(''),
+  offset: labDifference.nullable().default(null),
+  spectrum: z
+    .array(numberIn('The reflectance', 0, 1.2))
+    .length(BANDS_NM.length)
+    .readonly()
+    .nullable()
+    .default(null),
+});
+/** The same; `null`: typed, by an early version. */
+export const taken = takenNow.nullable().default(null);
 
 export const newReading = z.object({
   id,

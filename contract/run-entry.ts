@@ -3,7 +3,7 @@ import { BATH_MOVES, NOT_DRY, READ_BY, SAMPLE_OF, STEP_KINDS, STRAIN_WAYS, ZONE_
 import { z } from 'zod';
 import { bathContent } from './liquor';
 import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, stockMeasure } from './common';
-import { shadeOf } from './readings';
+import { shadeOf, takenNow } from './readings';
 
 const batch = z.int().min(1).max(200);
 const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') });
@@ -67,6 +67,7 @@ const details = {
     batch: batch.optional(),
     depth: numberIn('The depth', -1, 10),
     lab: lab.optional(),
+    taken: takenNow.optional(),
   }),
   bath: z.object({
     ...readBy,

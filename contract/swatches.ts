@@ -86,6 +86,22 @@ export const paletteSheet = z.object({
 });
 export type PaletteSheet = z.input<typeof paletteSheet>;
 
+/** The pieces of one lot that were read by themselves, by their newest reading that settled. */
+export const readPieces = z
+  .object({
+    lotId: id,
+    tag: z.string(),
+    /** Finished pieces of it that stand on the shelf, g; single ones are not followed once they are kept. */
+    onShelfG: z.number(),
+    pieces: z.array(z.object({ mark: z.string(), lab: labUnder })),
+  })
+  .meta({ id: 'ReadPieces' });
+export type ReadPieces = z.infer<typeof readPieces>;
+
+/** A ladder to print: strips of swatches about a colour, to hold a piece against. */
+export const ladderSheet = z.object({ title: nameOf('The name'), lab: labUnder });
+export type LadderSheet = z.infer<typeof ladderSheet>;
+
 /** Tags for sets of pieces that match. */
 export const setTags = z.object({
   lotTag: nameOf('The lot'),

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { firstLot } from '../first-lot';
-import { colourway, colourwayDetail, colourwayEdit, dyeInLiquor, newColourway, newMaster } from '../colourways';
+import { colourway, colourwayDetail, colourwayEdit, dyeInLiquor, namedColourway, newMaster } from '../colourways';
 import { recipePrivacy } from '../recipes';
 import type { Call } from './call';
 import { created } from './call';
@@ -17,7 +17,7 @@ export const colourwaysCalls = {
     method: 'post',
     path: '/api/colourways',
     summary: 'Name a colourway',
-    body: newColourway,
+    body: namedColourway,
     reply: created,
   },
   editColourway: {

@@ -34,7 +34,8 @@ export const LADDER_WITHIN80 = 6;
 /** What the next question asks; `undefined` once the ladder is done. */
 export const ladderAxis = ({ question }: LadderPlace): LadderAxis | undefined => QUESTIONS[question]?.[0];
 
-function moved(lab: Lab, axis: LadderAxis, by: number): Lab {
+/** A colour moved along one axis, by L*, degrees of hue or C*; it stays a colour. */
+export function movedOnLadder(lab: Lab, axis: LadderAxis, by: number): Lab {
   const [C, h] = [chroma(lab), (hueDegrees(lab) * Math.PI) / 180];
   const at = (L: number, c: number, hue: number): Lab => ({
     L: Math.min(98, Math.max(4, L)),
@@ -56,7 +57,7 @@ export function ladderRungs(place: LadderPlace): Lab[] {
   const asked = QUESTIONS[place.question];
   if (!asked) return [];
   const [axis, apart] = asked;
-  return Array.from({ length: 2 * RUNGS + 1 }, (_, i) => moved(place.middle, axis, (i - RUNGS) * apart));
+  return Array.from({ length: 2 * RUNGS + 1 }, (_, i) => movedOnLadder(place.middle, axis, (i - RUNGS) * apart));
 }
 
 /**

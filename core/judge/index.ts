@@ -14,8 +14,6 @@ export {
 } from './by-eye';
 export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
-export type { ReadingWay, Taken } from './taken';
-export { READING_WAY_LABELS, READING_WAYS, sayEvenness, sayTaken, takenBy } from './taken';
 export type { GivenVerdict, JudgedAlone } from './judged-alone';
 export { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade, setApart } from './judged-alone';
 export type { Apart, Sets } from './sets';
@@ -65,3 +63,14 @@ export type { DryForecast, WetDryPair } from './wet-to-dry';
 export { forecastDry, LEAST_WET_DRY_PAIRS } from './wet-to-dry';
 export type { MadeWith } from './made-with';
 export { madeWith, NOTHING_KNOWN, nextFreeSlot, sayMadeWith, SLOTS_A_PAGE, SLOTS_ACROSS } from './made-with';
+export type { PaperRungs } from './paper-ladder';
+export {
+  PAPER_MIDDLE,
+  PAPER_RUNGS,
+  PAPER_STRIPS,
+  PAPER_WITHIN80,
+  isPaperEnd,
+  paperStrip,
+  readPaperLadder,
+} from './paper-ladder';
+export { looksBackedDark } from './dark-backing';

@@ -1,6 +1,7 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
 import type { BathContent } from '../bath/saved-bath';
 import type { Lab } from '../colour/lab';
+import type { Taken } from '../instrument/taken';
 import type { StockMeasure } from '../quantity/amount';
 import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
@@ -131,6 +132,8 @@ export interface RunDetails {
     /** Share of the depth wanted. */
     readonly depth: number;
     readonly lab?: Lab | undefined;
+    /** How that colour was read. */
+    readonly taken?: Taken | undefined;
   };
   readonly bath: Detail & {
     readonly batch?: number | undefined;

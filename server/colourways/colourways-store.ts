@@ -1,10 +1,12 @@
-import type { Colourway, ColourwayEdit, NewColourway } from '@vestigia/contract';
+import type { Colourway, ColourwayEdit, NamedColourway, NewColourway } from '@vestigia/contract';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, people, recipeVersions, recipes } from '../db/schema';
+import { colourways, lotProgress, lots, masters, materials, people, recipeVersions, recipes } from '../db/schema';
 import { assertFresh } from '../http/versioned';
+import { uuidv7 } from '../shared/ids';
 import { Refusal, notFound } from '../shared/problem';
 import { currentStatuses, findVersion } from '../recipes/recipes-store';
+import type { By } from '../shared/recorded-by';
 import { findMaterial } from '../stores/materials-store';
 import type { Veil } from '../studio/veil';
 import { PRIVATE_RECIPE, PRIVATE_VERSION_ID } from '../studio/veil';
@@ -99,6 +101,26 @@ async function checkFits(db: Db, recipeVersionId: string, baseMaterialId: string
 export async function addColourway(db: Db, colourway: NewColourway): Promise<void> {
   await checkFits(db, colourway.recipeVersionId, colourway.baseMaterialId);
   await db.insert(colourways).values(colourway);
+}
+
+/** A colourway that is named with its swatch: that is its first master, with how it was read. */
+export async function nameColourway(
+  db: Db,
+  { masterTaken, ...colourway }: NamedColourway,
+  { now, byId }: By,
+): Promise<void> {
+  await addColourway(db, colourway);
+  const { id: colourwayId, master } = colourway;
+  if (master)
+    await db.insert(masters).values({
+      id: uuidv7(now),
+      colourwayId,
+      lab: master,
+      taken: masterTaken,
+      reason: 'as it was named',
+      at: now.toISOString(),
+      byId,
+    });
 }
 
 export async function editColourway(db: Db, id: string, { version, ...fields }: ColourwayEdit): Promise<void> {

@@ -6,6 +6,7 @@ import type {
   NearColour,
   PatchCard,
   Problem,
+  ReadPieces,
   ReaderView,
   RepeatabilityView,
   Swatch,
@@ -272,6 +273,43 @@ describe.each(KINDS)('the swatch book, colours and fastness (%s)', (kind) => {
     const pdf = await post('/api/set-tags.pdf', sheet).expect(200);
     expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
     expect(await said(post('/api/set-tags.pdf', { ...sheet, sets: [] }), 400)).toMatch(/Sort the pieces/);
+  });
+
+  it('pieces that were read by themselves are known, with what of their lot stands on the shelf', async () => {
+    const pieces = (): Promise<ReadPieces[]> => get(`/api/colourways/${f.colourway}/pieces`);
+    expect(await pieces()).toEqual([]);
+    const read = (piece: string, L: number, state = 'dry') =>
+      post(`/api/lots/${lot}/readings`, { ...reading(state, L), piece }).expect(200);
+    await read('1', 73);
+    await read('1', 74);
+    await read('2', 60, 'wet');
+    expect(await pieces()).toMatchObject([
+      { lotId: lot, tag: 'Lot 1', onShelfG: 50, pieces: [{ mark: '1', lab: { L: 74 } }] },
+    ]);
+    const kept = {
+      treatment: 'finished',
+      light: 'open',
+      baseId: null,
+      newBase: 'Marram, finished',
+      newBaseId: newId(),
+    };
+    await post(`/api/lots/${lot}/fibre`, {
+      ...kept,
+      id: newId(),
+      movementId: newId(),
+      tag: '',
+      quantityText: '50 g',
+      place: 'shelf',
+      note: '',
+    }).expect(200);
+    expect((await pieces())[0]?.onShelfG).toBe(100);
+  });
+
+  it('a ladder is printed about a colour', async () => {
+    const lab = { L: 60, a: 5, b: 30, illuminant: 'D65', observer: '10' };
+    const pdf = await post('/api/ladder.pdf', { title: 'Marram', lab }).expect(200);
+    expect((pdf.body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    expect(await said(post('/api/ladder.pdf', { title: 'x', lab: { ...lab, L: 140 } }), 400)).toMatch(/L\*/);
   });
 
   it('the printed card counts as it was measured last', async () => {

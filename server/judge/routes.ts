@@ -8,8 +8,10 @@ import { readColours, readNearest } from './known-colours';
 import { readDryForecast, readReaders, readRepeatability } from './over-time';
 import { measurePatchCard, readPatchCard } from './patch-card';
 import { printPatchCard } from './print-card';
+import { printLadder } from './print-ladder';
 import { printSetTags } from './print-set-tags';
 import { printBookPage, printPalette } from './print-swatches';
+import { readPieces } from './read-pieces';
 import { writeColours, writeSwatchFile } from './swatch-file';
 import { addSwatch, editSwatch, readSwatches, takeOutSwatch } from './swatches-store';
 
@@ -38,6 +40,12 @@ export function judgeRoutes(routes: Routes): void {
     type: 'application/pdf',
     content: await printSetTags(body),
   }));
+  routes.reads(api.printLadder, async ({ body }) => ({
+    name: 'ladder.pdf',
+    type: 'application/pdf',
+    content: await printLadder(body),
+  }));
+  routes.reads(api.readPieces, ({ db, id }) => readPieces(db, id));
   routes.reads(api.patchCard, ({ db }) => readPatchCard(db));
   routes.writes(api.measurePatchCard, ['studio'], ({ db, body, now, person }) =>
     measurePatchCard(db, body, { now, byId: person.id }),

@@ -2,6 +2,7 @@ import type { FastnessTest, ReadingView, Swatch } from '@vestigia/contract';
 import type { WrittenSwatch } from '@vestigia/core';
 import {
   BANDS_NM,
+  completePlan,
   currentEntries,
   isSettled,
   sayShade,
@@ -10,9 +11,9 @@ import {
   writeCgats,
   writeColourTable,
 } from '@vestigia/core';
-import { asc } from 'drizzle-orm';
+import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { lots } from '../db/schema';
+import { lots, readings } from '../db/schema';
 import { findLot, readReadings } from '../lots/lots-store';
 import { lotTag } from '../shared/lot-tag';
 import type { Veil } from '../studio/veil';
@@ -48,19 +49,23 @@ export async function writeSwatchFile(
 
 /** Every reading that settled, as a file of colours. */
 export async function writeColours(db: Db, format: 'cgats' | 'csv'): Promise<string> {
-  const all = await db.select({ id: lots.id, number: lots.number }).from(lots).orderBy(asc(lots.number));
-  const written: WrittenSwatch[] = [];
-  for (const { id, number } of all) {
-    const { plan } = await findLot(db, id);
-    for (const r of currentEntries(await readReadings(db, id)).filter((x) => isSettled(x.state))) {
-      const shade = sayShade(plan, placeShade(plan, r));
-      written.push({
+  const rows = await db
+    .select({ number: lots.number, plan: lots.plan, reading: readings })
+    .from(readings)
+    .innerJoin(lots, eq(lots.id, readings.lotId))
+    .orderBy(asc(lots.number), asc(readings.seq));
+  const current = new Set(currentEntries(rows.map((r) => r.reading)));
+  const written = rows
+    .filter(({ reading }) => current.has(reading) && isSettled(reading.state))
+    .map(({ number, plan: kept, reading: r }): WrittenSwatch => {
+      const plan = completePlan(kept);
+      const shade = sayShade(plan, placeShade(plan, { ...r, group: r.groupKey }));
+      return {
         name: [lotTag(number), `batch ${r.batch}`, shade, r.state].filter((w) => w !== '').join(' · '),
         lab: r.lab,
-        conditions: { illuminant: r.illuminant, observer: r.observer },
+        conditions: r.conditions,
         spectrum: r.taken?.spectrum ?? null,
-      });
-    }
-  }
+      };
+    });
   return format === 'cgats' ? writeCgats(written) : writeColourTable(written);
 }

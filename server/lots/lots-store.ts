@@ -13,7 +13,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, people, reservations } from '../db/schema';
-import { zonesOf } from './master-of';
+import { masterSpectrumOf, zonesOf } from './master-of';
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
@@ -198,6 +198,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     ...named,
     codeNames: null,
     zoneStandards: await zonesOf(db, lot),
+    masterSpectrum: await masterSpectrumOf(db, lot.colourwayId, summary.master),
     water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
     checks: lot.checks,
     plan: lot.plan as LotDetail['plan'],

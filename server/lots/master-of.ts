@@ -1,5 +1,5 @@
 import type { Colourway } from '@vestigia/contract';
-import type { ZoneStandard } from '@vestigia/core';
+import type { Spectrum, ZoneStandard } from '@vestigia/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, masters } from '../db/schema';
@@ -20,6 +20,22 @@ export async function masterOf(db: Db, lot: Pick<LotRow, 'master' | 'colourwayId
     .from(colourways)
     .where(eq(colourways.id, lot.colourwayId));
   return colourway?.master ?? null;
+}
+
+/** Band by band, the master that a lot is judged by; `null` where it was not read so. */
+export async function masterSpectrumOf(
+  db: Db,
+  colourwayId: string,
+  master: Colourway['master'],
+): Promise<Spectrum | null> {
+  if (!master) return null;
+  const all = await db
+    .select({ lab: masters.lab, taken: masters.taken })
+    .from(masters)
+    .where(eq(masters.colourwayId, colourwayId))
+    .orderBy(asc(masters.seq));
+  const own = all.filter(({ lab }) => lab.L === master.L && lab.a === master.a && lab.b === master.b).at(-1);
+  return own?.taken?.spectrum ?? null;
 }
 
 /** What the zones of a lot are to be: those of the master that stood when it was agreed, else of the first that came. */

@@ -1,4 +1,5 @@
 import type { ColourwayDetail, LotDetail, Problem } from '@vestigia/contract';
+import { BANDS_NM, takenBy } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
@@ -69,6 +70,39 @@ describe.each(KINDS)('a result that is not known beforehand (%s)', (kind) => {
     expect(masters).toMatchObject([{ reason: '', fromLot: { id: first } }]);
     const { summary } = await lotOf(first);
     expect([summary.master?.L, summary.deltaE]).toEqual([71, 0]);
+  });
+
+  it('judged by another formula, its lots lie otherwise from what was wanted', async () => {
+    const own = newId();
+    const spectrum = BANDS_NM.map(() => 0.4);
+    const taken = takenBy('spectrum', { spectrum });
+    await post('/api/colourways', {
+      id: own,
+      name: 'Brought by somebody',
+      recipeVersionId: f.version,
+      baseMaterialId: f.wool,
+      master: { L: 70, a: -4, b: 46, ...D65 },
+      masterTaken: taken,
+      toleranceDeltaE: 2,
+      note: '',
+    }).expect(200);
+    const detail = (await studio.agent.get(`/api/colourways/${own}`).expect(200)).body as ColourwayDetail;
+    expect(detail.masters).toMatchObject([{ reason: 'as it was named', taken: { way: 'spectrum' } }]);
+    await freePots(studio);
+    const id = await makeLot(studio, { ...f, colourway: own }, { quantityText: '2 hanks of 50 g' });
+    await dyeLot(studio, f, id, { grams: 100 });
+    await post(`/api/lots/${id}/readings`, reading('dry', 74)).expect(200);
+    const { summary, masterSpectrum } = await lotOf(id);
+    expect(masterSpectrum).toEqual(spectrum);
+    const { version, recipe } = detail.colourway;
+    const edit = { version, recipeVersionId: recipe.versionId, toleranceDeltaE: 2, note: '' };
+    await studio.agent
+      .put(`/api/colourways/${own}`)
+      .send({ ...edit, formula: 'cmc21' })
+      .expect(200);
+    const after = (await lotOf(id)).summary;
+    expect(after.deltaE).not.toBeNull();
+    expect(Math.abs((after.deltaE ?? 0) - (summary.deltaE ?? 0))).toBeGreaterThan(0.01);
   });
 
   it('another master takes a reason, and every lot keeps the one it was dyed under', async () => {

@@ -1,6 +1,6 @@
 import type { Colourway, ColourwayDetail, ReadNewMaster } from '@vestigia/contract';
-import type { PlacedZone, ZoneStandard } from '@vestigia/core';
-import { foldFamily } from '@vestigia/core';
+import type { PlacedZone, Taken, ZoneStandard } from '@vestigia/core';
+import { currentEntries, foldFamily } from '@vestigia/core';
 import { desc, eq } from 'drizzle-orm';
 import { findColourway } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
@@ -21,6 +21,7 @@ export async function readMasters(db: Db, colourwayId: string): Promise<Colourwa
       lab: masters.lab,
       zones: masters.zones,
       reason: masters.reason,
+      taken: masters.taken,
       lotId: lots.id,
       lotNumber: lots.number,
       at: masters.at,
@@ -59,6 +60,7 @@ export async function setMaster(
     );
   const shade = given.lotId === null ? null : await shadeOf(db, given, given.lotId, colourwayId);
   const lab = given.lab ?? shade?.lab ?? null;
+  const taken = given.lab ? given.taken : (shade?.taken ?? null);
   const zones = [...given.zones, ...(shade?.zones ?? []).filter((z) => !given.zones.some((g) => g.zone === z.zone))];
   if (!lab)
     throw new Refusal('refused', 'Say which colour it is: a swatch, or the lot that came out so.', {
@@ -71,9 +73,17 @@ export async function setMaster(
     const { master } = colourway;
     await db.insert(masters).values({ id: uuidv7(now), colourwayId, lab: master, at, byId, reason: 'as it was named' });
   }
-  await db
-    .insert(masters)
-    .values({ id: given.id, colourwayId, lab, zones, reason: given.reason.trim(), fromLotId: given.lotId, at, byId });
+  await db.insert(masters).values({
+    id: given.id,
+    colourwayId,
+    lab,
+    zones,
+    taken,
+    reason: given.reason.trim(),
+    fromLotId: given.lotId,
+    at,
+    byId,
+  });
   await db
     .update(colourways)
     .set({ master: lab, version: colourway.version + 1 })
@@ -104,18 +114,19 @@ async function shadeOf(
   { lab, readingId }: ReadNewMaster,
   lotId: string,
   colourwayId: string,
-): Promise<{ lab: Colourway['master']; zones: ZoneStandard[] }> {
+): Promise<{ lab: Colourway['master']; zones: ZoneStandard[]; taken: Taken | null }> {
   const lot = await findLot(db, lotId);
   if (lot.colourwayId !== colourwayId)
     throw new Refusal('refused', `${lotTag(lot.number)} is of another colourway. Name a new one after it instead.`);
   const all = await readReadings(db, lotId);
   const family = foldFamily(lot.plan, { master: null, expected: [] }, currentReadings(all));
   const zones = family.flatMap(({ zone, lab: shade }) => (zone !== null && shade ? [{ ...shade, zone }] : []));
-  if (lab) return { lab, zones };
+  if (lab) return { lab, zones, taken: null };
   if (readingId !== null) {
     const reading = all.find((r) => r.id === readingId);
     if (!reading) throw notFound('reading');
-    return { lab: { ...reading.lab, illuminant: reading.illuminant, observer: reading.observer }, zones };
+    const { illuminant, observer, taken } = reading;
+    return { lab: { ...reading.lab, illuminant, observer }, zones, taken };
   }
   const [row] = await db.select({ result: lotProgress.result }).from(lotProgress).where(eq(lotProgress.lotId, lotId));
   const result = row?.result ?? widest(zones, lot.plan.placed?.zones ?? []);
@@ -126,7 +137,10 @@ async function shadeOf(
       { reason: 'noColour' },
     );
   const { L, a, b, illuminant, observer } = result;
-  return { lab: { L, a, b, illuminant, observer }, zones };
+  const read = currentEntries(all)
+    .filter((r) => r.lab.L === L && r.lab.a === a && r.lab.b === b)
+    .at(-1);
+  return { lab: { L, a, b, illuminant, observer }, zones, taken: read?.taken ?? null };
 }
 
 /** Of a lot that was read by its zones alone, the one that takes most of the piece stands for it. */

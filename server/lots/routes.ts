@@ -5,6 +5,7 @@ import type { Routes } from '../http/routes';
 import { agree } from './agree';
 import { writeAsDone } from './as-done';
 import { readBeside } from './beside';
+import { changePromise } from './change-promise';
 import { attachToEye, giveVerdict, recordEye, recordReading } from './judge';
 import { keepFibre } from './keep-fibre';
 import { keepSpent } from './keep-spent';
@@ -26,6 +27,12 @@ export function lotsRoutes(routes: Routes): void {
       lots: veilSummaries(await readLotSummaries(db, { colourwayId: id }), veil),
       masters: await readMasters(db, id),
     };
+  });
+  routes.writes(api.editColourway, ['colourways', 'lots'], async ({ db, id, body, person }) => {
+    if ((await veilFor(db, person.id))?.colourwayIds.has(id)) throw notFound('recipe');
+    await assertVersionShown(db, body.recipeVersionId, person.id);
+    await changePromise(db, id, body);
+    return { id };
   });
   routes.reads(api.lots, async ({ db, person }) =>
     veilSummaries(await readLotSummaries(db), await veilFor(db, person.id)),

@@ -57,6 +57,8 @@ export const masters = pgTable(
     /** Of a variegated one: what each zone is. */
     zones: jsonb('zones').$type<ZoneStandard[]>().notNull().default([]),
     reason: text('reason').notNull().default(''),
+    /** How its colour was read, and how sure it is; `null` where nobody said. */
+    taken: jsonb('taken').$type<Taken>(),
     /** The lot that came out so. */
     fromLotId: uuid('from_lot_id'),
     at: instant('at').notNull(),

@@ -52,6 +52,7 @@ export function lotFixture(entries: readonly RunEntryView[] = []): LotDetail {
     },
     codeNames: null,
     zoneStandards: [],
+    masterSpectrum: null,
     toleranceDeltaE: 2,
     formula: 'de00',
     entries: [...entries],

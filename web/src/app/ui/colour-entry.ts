@@ -1,12 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder } from '@vestigia/contract';
 import type { ColourConditions, Lab, Taken } from '@vestigia/core';
-import { LADDER_WITHIN80, foldSpots, sayEvenness, takenBy, withoutOffset } from '@vestigia/core';
+import { foldSpots, sayEvenness, takenBy, withoutOffset } from '@vestigia/core';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
+import type { LadderFound } from './eye-ladder';
 import { EyeLadder } from './eye-ladder';
 import { NumberField } from './number-field';
 import type { FromFile } from './reader-file';
@@ -107,11 +108,13 @@ export class ColourEntry {
   readonly why = input('');
   /** Where a ladder begins. */
   readonly start = input.required<LabUnder>();
+  /** A colour it begins with. */
+  readonly given = input<Lab | null>(null);
   /** Its fields belong to no form: whoever asks takes `value`. */
   protected readonly alone = { standalone: true };
-  protected readonly L = signal<number | null>(null);
-  protected readonly a = signal<number | null>(null);
-  protected readonly b = signal<number | null>(null);
+  protected readonly L = linkedSignal(() => this.given()?.L ?? null);
+  protected readonly a = linkedSignal(() => this.given()?.a ?? null);
+  protected readonly b = linkedSignal(() => this.given()?.b ?? null);
   /** Spots put by; what stands in the fields is one more. */
   protected readonly spots = signal<readonly Lab[]>([]);
   /** Which reader it was, as the studio calls it. */
@@ -129,6 +132,11 @@ export class ColourEntry {
     const [L, a, b] = [this.L(), this.a(), this.b()];
     return L === null || a === null || b === null ? undefined : { L, a, b };
   });
+  /** Some of the three numbers stand, not all: what is entered is no colour yet. */
+  readonly isBegun = computed(() => {
+    const fields = [this.L(), this.a(), this.b()];
+    return fields.some((v) => v !== null) && fields.includes(null);
+  });
   private readonly all = computed(() => {
     const typed = this.typed();
     return typed ? [...this.spots(), typed] : this.spots();
@@ -139,6 +147,9 @@ export class ColourEntry {
     const { lab, evenness, spreadDeltaE00 } = foldSpots(all);
     return { lab: rounded(lab), count: all.length, spreadDeltaE00, evenness: evenness ? sayEvenness(evenness) : '' };
   });
+
+  /** Nothing is entered. */
+  readonly isEmpty = computed(() => this.all().length === 0 && !this.isBegun());
 
   /** What is entered; numbers that are missing are none, and the server says so. */
   readonly value = computed((): EnteredColour => {
@@ -174,9 +185,9 @@ export class ColourEntry {
     this.put(from.lab);
   }
 
-  protected takeFromLadder(lab: Lab): void {
+  protected takeFromLadder({ lab, within80 }: LadderFound): void {
     const own = rounded(lab);
-    this.from.set({ lab: own, way: 'ladder', spectrum: null, within80: LADDER_WITHIN80 });
+    this.from.set({ lab: own, way: 'ladder', spectrum: null, within80 });
     this.put(own);
   }
 

@@ -1,7 +1,34 @@
-import { ChangeDetectionStrategy, Component, computed, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
+import { FormsModule } from '@angular/forms';
 import type { LabUnder } from '@vestigia/contract';
-import type { Lab, LadderPlace } from '@vestigia/core';
-import { LADDER_QUESTIONS, LADDER_WITHIN80, describeColour, ladderAxis, ladderRungs, pressRung } from '@vestigia/core';
+import type { Lab, LadderPlace, PaperRungs } from '@vestigia/core';
+import {
+  LADDER_QUESTIONS,
+  LADDER_WITHIN80,
+  PAPER_MIDDLE,
+  PAPER_RUNGS,
+  PAPER_STRIPS,
+  PAPER_WITHIN80,
+  describeColour,
+  isPaperEnd,
+  ladderAxis,
+  ladderRungs,
+  pressRung,
+  readPaperLadder,
+} from '@vestigia/core';
+import { ApiClient } from '../api/api-client';
+import { pageAction } from '../api/page-action';
+import { saveFile } from '../api/save-file';
+import { RefusalNote } from './refusal';
 import { Swatch } from './swatch';
 
 const ASKS = {
@@ -9,16 +36,60 @@ const ASKS = {
   hue: 'Which leans the same way?',
   chroma: 'Which is as clear?',
 } as const;
+const ON_PAPER = { lightness: 'As light as', hue: 'Leaning as', chroma: 'As clear as' } as const;
+const MIDDLE: PaperRungs = { lightness: PAPER_MIDDLE, hue: PAPER_MIDDLE, chroma: PAPER_MIDDLE };
+
+/** What an eye found, and how sure that is. */
+export interface LadderFound {
+  readonly lab: Lab;
+  readonly within80: number;
+}
 
 /** A piece held against swatches on the screen, bracketed in a few presses. */
 @Component({
   selector: 'vs-eye-ladder',
-  imports: [Swatch],
+  imports: [FormsModule, RefusalNote, Swatch],
   template: `<p class="small soft">
       In daylight, the screen turned bright. An unmeasured screen is no reader: the truth lies within ΔE00
       {{ within }} four times in five.
     </p>
-    @if (asks(); as question) {
+    <label class="tick"
+      ><input type="checkbox" name="onPaper" [(ngModel)]="isOnPaper" [ngModelOptions]="{ standalone: true }" /> On a
+      printed ladder instead</label
+    >
+    @if (isOnPaper()) {
+      <p class="small">
+        Hold the piece along each strip of the sheet printed about L* {{ start().L }}, a* {{ start().a }}, b*
+        {{ start().b }}: which number lies nearest?
+      </p>
+      <vs-refusal [problem]="printing.problem()" />
+      <button class="act" type="button" [disabled]="printing.busy()" (click)="print()">Print that sheet</button>
+      @for (axis of strips; track axis) {
+        <div class="paper" role="group" [attr.aria-label]="onPaper[axis]">
+          <span>{{ onPaper[axis] }}</span>
+          @for (n of numbers; track n) {
+            <button class="plain" type="button" [attr.aria-pressed]="chosen()[axis] === n" (click)="choose(axis, n)">
+              {{ n }}
+            </button>
+          }
+        </div>
+      }
+      @if (paperFound(); as f) {
+        <div class="mounts">
+          <figure>
+            <vs-swatch [lab]="f" [width]="9" label="as the eye found it" />
+            <figcaption>{{ label(f) }}; within ΔE00 {{ paperWithin }} four times in five</figcaption>
+          </figure>
+        </div>
+        @if (isEnd()) {
+          <p>That is the end of a strip: the piece may lie beyond. Print a sheet about what was found, or press on.</p>
+          <button class="plain" type="button" (click)="print(f)">Print a sheet about what was found</button>
+        }
+        <button class="act" type="button" (click)="taken.emit({ lab: f, within80: paperWithin })">
+          Take this as the reading
+        </button>
+      }
+    } @else if (asks(); as question) {
       <p role="status">
         <strong>{{ question }}</strong> {{ place().question + 1 }} of {{ of }}
       </p>
@@ -39,10 +110,25 @@ const ASKS = {
           <figcaption>{{ label(found()) }}</figcaption>
         </figure>
       </div>
-      <button class="act" type="button" (click)="taken.emit(place().middle)">Take this as the reading</button>
+      <button class="act" type="button" (click)="taken.emit({ lab: place().middle, within80: within })">
+        Take this as the reading
+      </button>
       <button class="plain" type="button" (click)="again()">Begin anew</button>
     }`,
   styles: `
+    .paper {
+      display: flex;
+      flex-wrap: wrap;
+      align-items: center;
+      gap: 0.25rem;
+    }
+    .paper span {
+      min-width: 9rem;
+    }
+    .paper button {
+      min-width: 44px;
+      min-height: 44px;
+    }
     .rungs {
       gap: 0;
       padding: 1.5rem;
@@ -69,7 +155,14 @@ const ASKS = {
 export class EyeLadder {
   /** Where the ladder begins: what the piece was to be. */
   readonly start = input.required<LabUnder>();
-  readonly taken = output<Lab>();
+  readonly taken = output<LadderFound>();
+  private readonly api = inject(ApiClient);
+  protected readonly isOnPaper = signal(false);
+  protected readonly strips = PAPER_STRIPS;
+  protected readonly onPaper = ON_PAPER;
+  protected readonly numbers = Array.from({ length: PAPER_RUNGS }, (_, i) => i + 1);
+  protected readonly paperWithin = PAPER_WITHIN80;
+  protected readonly printing = pageAction();
   protected readonly of = LADDER_QUESTIONS;
   protected readonly within = LADDER_WITHIN80;
   protected readonly label = describeColour;
@@ -88,6 +181,33 @@ export class EyeLadder {
   }
   protected readonly rungs = computed(() => ladderRungs(this.place()).map((lab) => this.under(lab)));
   protected readonly found = computed(() => this.under(this.place().middle));
+
+  protected readonly chosen = linkedSignal<string, Partial<PaperRungs>>({
+    source: this.startKey,
+    computation: () => ({}),
+  });
+  private readonly allChosen = computed((): PaperRungs | undefined => {
+    const { lightness, hue, chroma } = this.chosen();
+    return lightness && hue && chroma ? { lightness, hue, chroma } : undefined;
+  });
+  protected readonly paperFound = computed(() => {
+    const rungs = this.allChosen();
+    return rungs && this.under(readPaperLadder(this.start(), rungs));
+  });
+  protected readonly isEnd = computed(() => isPaperEnd(this.allChosen() ?? MIDDLE));
+
+  protected choose(axis: keyof PaperRungs, rung: number): void {
+    this.chosen.update((chosen) => ({ ...chosen, [axis]: rung }));
+  }
+
+  protected print(about: LabUnder = this.start()): void {
+    const { L, a, b, illuminant, observer } = about;
+    const round = (value: number): number => Math.round(value * 100) / 100;
+    const lab = { L: round(L), a: round(a), b: round(b), illuminant, observer };
+    this.printing.run(this.api.postForFile('/api/ladder.pdf', { title: describeColour(lab), lab }), (file) =>
+      saveFile(file, 'ladder.pdf'),
+    );
+  }
 
   protected press(rung: number): void {
     this.place.update((place) => pressRung(place, rung));

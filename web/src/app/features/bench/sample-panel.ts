@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -8,6 +8,8 @@ import { adviseLift, depthAt, depthShare, gradedPulls, matchSteps, minutesInWork
 import type { EChartsCoreOption } from 'echarts/core';
 import { Instruments } from '../../api/instruments';
 import type { Tones } from '../../ui/chart';
+import type { EnteredColour } from '../../ui/colour-entry';
+import { ColourEntry } from '../../ui/colour-entry';
 import { Chart } from '../../ui/chart';
 import { Swatch } from '../../ui/swatch';
 import type { EntryContent } from './entry-content';
@@ -21,7 +23,7 @@ import { samplesOf } from './samples-of';
  */
 @Component({
   selector: 'vs-sample-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, Chart, Swatch],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, Chart, ColourEntry, Swatch],
   templateUrl: './sample-panel.html',
   styleUrl: './sample-panel.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -83,6 +85,20 @@ export class SamplePanel {
   protected percentOf(lab: { L: number; a: number; b: number }): number {
     const master = this.master();
     return master ? Math.round(depthShare(lab, this.lot().summary.undyed, master) * 100) : 0;
+  }
+
+  private readonly entry = viewChild(ColourEntry);
+  /** A colour that was typed, out of a reader’s file or bracketed by eye. */
+  protected readonly entered = computed(() => {
+    const entry = this.entry();
+    return !entry || entry.isEmpty() || entry.isBegun() ? null : entry.value();
+  });
+
+  protected keepEntered({ lab, taken }: EnteredColour): void {
+    const depth = this.percentOf(lab) / 100;
+    const detail = { sampleOf: this.of(), batch: this.batch(), lab, taken, depth, readBy: 'hand' as const };
+    this.recorded.emit({ kind: 'sample', detail });
+    this.entry()?.clear();
   }
 
   protected keepRead(): void {

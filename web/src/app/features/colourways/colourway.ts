@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { PersonRef, RecipePrivacy } from '@vestigia/contract';
-import { DELTA_E_FORMULAS, DELTA_E_LABELS, describeColour, describeDifference } from '@vestigia/core';
+import { DELTA_E_FORMULAS, DELTA_E_LABELS, describeColour, describeDifference, sayTaken } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
@@ -26,6 +26,7 @@ import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
+import { ColourEntry } from '../../ui/colour-entry';
 import { NumberField } from '../../ui/number-field';
 import { Repeats } from './repeats';
 
@@ -33,6 +34,7 @@ import { Repeats } from './repeats';
 @Component({
   selector: 'vs-colourway',
   imports: [
+    ColourEntry,
     NumberField,
     RouterLink,
     FormsModule,
@@ -115,9 +117,12 @@ export class ColourwayPage {
   protected readonly fromLot = signal('');
   /** Dyed from now on as that lot really was. */
   protected readonly asDone = signal(false);
-  protected readonly L = signal<number | null>(null);
-  protected readonly a = signal<number | null>(null);
-  protected readonly b = signal<number | null>(null);
+  private readonly entry = viewChild(ColourEntry);
+  protected readonly sayTaken = sayTaken;
+  /** Light and observer of a given swatch: the master’s, or daylight. */
+  protected readonly under = computed(
+    () => this.page.value()?.colourway.master ?? { illuminant: 'D65' as const, observer: '10' as const },
+  );
   protected readonly why = signal('');
   protected readonly naming = pageAction();
 
@@ -126,17 +131,16 @@ export class ColourwayPage {
   }
 
   protected makeMaster(): void {
-    const [L, a, b] = [this.L(), this.a(), this.b()];
-    const under = this.page.value()?.colourway.master ?? { illuminant: 'D65' as const, observer: '10' as const };
-    const { illuminant, observer } = under;
-    const lab = L === null || a === null || b === null ? null : { L, a, b, illuminant, observer };
-    const lotId = lab ? null : this.fromLot() || null;
+    const { illuminant, observer } = this.under();
+    const [entry, lotId] = [this.entry(), this.fromLot() || null];
+    const given = entry && !entry.isEmpty() ? entry.value() : null;
     this.naming.run(
       this.api.post(
         '/api/colourways/{id}/masters',
         {
           id: newId(),
-          lab,
+          lab: given && { ...given.lab, illuminant, observer },
+          taken: given?.taken ?? null,
           lotId,
           reason: this.why(),
           asDoneVersionId: lotId !== null && this.asDone() ? newId() : null,
@@ -144,7 +148,7 @@ export class ColourwayPage {
         this.id(),
       ),
       () => {
-        for (const field of [this.L, this.a, this.b]) field.set(null);
+        this.entry()?.clear();
         this.fromLot.set('');
         this.why.set('');
         this.page.reload();

@@ -1,14 +1,16 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { LabUnder } from '@vestigia/contract';
+import type { Lab } from '@vestigia/core';
 import { describeColour } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
+import { ColourEntry } from '../../ui/colour-entry';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { NumberField } from '../../ui/number-field';
@@ -16,7 +18,7 @@ import { NumberField } from '../../ui/number-field';
 /** Names a result worth repeating. */
 @Component({
   selector: 'vs-new-colourway',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch],
+  imports: [ColourEntry, NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch],
   templateUrl: './new-colourway.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -37,24 +39,28 @@ export class NewColourwayPage {
   protected readonly name = signal('');
   protected readonly recipeVersionId = signal('');
   protected readonly baseId = signal('');
-  protected readonly L = signal<number | null>(null);
-  protected readonly a = signal<number | null>(null);
-  protected readonly b = signal<number | null>(null);
+  private readonly entry = viewChild(ColourEntry);
   protected readonly illuminant = signal<LabUnder['illuminant']>('D65');
   protected readonly observer = signal<LabUnder['observer']>('10');
   protected readonly tolerance = signal(2);
   protected readonly note = signal('');
   private readonly id = newId();
-  /** Nothing until all three stand: an empty master is empty. */
-  protected readonly master = computed((): LabUnder | null => {
-    const [L, a, b] = [this.L(), this.a(), this.b()];
-    return L === null || a === null || b === null
-      ? null
-      : { L, a, b, illuminant: this.illuminant(), observer: this.observer() };
-  });
-  protected readonly isBegun = computed(
-    () => this.master() === null && [this.L(), this.a(), this.b()].some((v) => v !== null),
+  protected readonly under = computed(() => ({ illuminant: this.illuminant(), observer: this.observer() }));
+  /** Where a ladder begins: at the undyed base, or at a middling grey while nobody chose one. */
+  protected readonly start = computed(
+    (): LabUnder =>
+      this.bases().find((b) => b.id === this.baseId())?.base?.undyed ?? { L: 60, a: 0, b: 0, ...this.under() },
   );
+  private readonly swatch = computed(() => {
+    const entry = this.entry();
+    return !entry || entry.isEmpty() || entry.isBegun() ? null : entry.value();
+  });
+  /** Nothing until all three numbers stand: an empty master is empty. */
+  protected readonly master = computed((): LabUnder | null => {
+    const swatch = this.swatch();
+    return swatch && { ...swatch.lab, ...this.under() };
+  });
+  protected readonly isBegun = computed(() => this.entry()?.isBegun() ?? false);
   protected readonly label = computed(() => {
     const master = this.master();
     return master ? describeColour(master) : 'Not known yet: the first lot that is liked becomes the master.';
@@ -65,15 +71,15 @@ export class NewColourwayPage {
   readonly base = input<string>();
   readonly lab = input<string>();
 
+  protected readonly given = computed((): Lab | null => {
+    const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
+    return L === undefined || a === undefined || b === undefined ? null : { L, a, b };
+  });
+
   constructor() {
     effect(() => {
       this.recipeVersionId.set(this.version() ?? '');
       this.baseId.set(this.base() ?? '');
-      const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
-      if (L === undefined || a === undefined || b === undefined) return;
-      this.L.set(L);
-      this.a.set(a);
-      this.b.set(b);
     });
   }
 
@@ -84,6 +90,7 @@ export class NewColourwayPage {
       recipeVersionId: this.recipeVersionId(),
       baseMaterialId: this.baseId(),
       master: this.master(),
+      masterTaken: this.swatch()?.taken ?? null,
       toleranceDeltaE: this.tolerance(),
       note: this.note(),
     };

@@ -220,9 +220,12 @@ export class JudgePage {
     const first = l.first?.colour ? [{ name: l.first.tag, lab: l.first.colour, spectrum: null }] : [];
     return [{ name: s.of, lab: s.under, spectrum: s.taken?.spectrum ?? null }, ...first, ...others];
   });
-  protected readonly spectral = computed((): readonly ReadSpectrally[] =>
-    this.drawn().flatMap(({ name, spectrum }) => (spectrum ? [{ name, spectrum }] : [])),
-  );
+  /** What was read band by band: the reading looked at, the master, the others. */
+  protected readonly spectral = computed((): readonly ReadSpectrally[] => {
+    const [own, ...others] = this.drawn();
+    const master = { name: 'the master', spectrum: this.lot.value()?.masterSpectrum ?? null };
+    return [own, master, ...others].flatMap((d) => (d?.spectrum ? [{ name: d.name, spectrum: d.spectrum }] : []));
+  });
 
   /** What a verdict is checked against, as the server checks it. */
   private judged(l: LotDetail): Parameters<typeof unseenUnits>[0] {

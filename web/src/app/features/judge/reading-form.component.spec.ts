@@ -4,7 +4,7 @@ import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
 import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatInputHarness, MatNativeSelectHarness } from '@angular/material/input/testing';
-import { LADDER_QUESTIONS, LADDER_WITHIN80, WHOLE } from '@vestigia/core';
+import { LADDER_QUESTIONS, LADDER_WITHIN80, PAPER_WITHIN80, WHOLE } from '@vestigia/core';
 import { EMPTY, of } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiClient } from '../../api/api-client';
@@ -80,6 +80,34 @@ describe('a new reading', () => {
     await press('Keep the reading');
     expect(sent()).toMatchObject({ lab: { L: 60, a: 5, b: 30 }, state: 'damp', taken: { way: 'typed', spots: [] } });
     expect(sent().taken.evenness).toBeNull();
+  });
+
+  it('much darker than before, in the same hue: a dark table is asked about', async () => {
+    const before = { ...WHOLE, id: 'r0', state: 'dry', lab: { L: 70, a: 4, b: 40 }, illuminant: 'D65', observer: '10' };
+    fixture.componentRef.setInput('lot', { ...lotFixture(), readings: [{ ...before, replacesId: null }] });
+    await settle();
+    await spot('62', '3.6', '36');
+    await settle();
+    expect(text()).toContain('Darker by L* 8.0 than it was read before, in the same hue');
+    await spot('69', '4', '40');
+    await settle();
+    expect(text()).not.toContain('Darker by');
+  });
+
+  it('is bracketed on a printed ladder by three numbers, and said to be unsure', async () => {
+    page().querySelector<HTMLInputElement>('[name=onPaper]')?.click();
+    await settle();
+    for (const axis of ['As light as', 'Leaning as', 'As clear as']) {
+      const strip = page().querySelector(`[aria-label="${axis}"]`);
+      [...(strip?.querySelectorAll('button') ?? [])][axis === 'As light as' ? 0 : 4]?.click();
+      await settle();
+    }
+    expect(text()).toContain('the piece may lie beyond');
+    await press('Take this as the reading');
+    await press('Keep the reading');
+    const start = lotFixture().summary.master ?? lotFixture().summary.undyed;
+    expect(sent()).toMatchObject({ taken: { way: 'ladder', within80: PAPER_WITHIN80 } });
+    expect(sent().lab.L).toBeCloseTo(start.L - 16, 1);
   });
 
   it('of several spots is their mean, with how even it is; one can be left out again', async () => {

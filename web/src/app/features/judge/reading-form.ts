@@ -1,6 +1,7 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  computed,
   inject,
   input,
   linkedSignal,
@@ -14,7 +15,15 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotDetail, ReadingView } from '@vestigia/contract';
 import type { ColourConditions, ReadingState, ShadeOf } from '@vestigia/core';
-import { READING_STATES } from '@vestigia/core';
+import {
+  READING_STATES,
+  currentEntries,
+  isSettled,
+  looksBackedDark,
+  placeShade,
+  sameConditions,
+  shadeKey,
+} from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
@@ -49,6 +58,12 @@ import { ShadeChoice } from '../../ui/shade-choice';
         ><mat-label>Note on the reading</mat-label><input matInput name="readingNote" [(ngModel)]="note"
       /></mat-form-field>
     </div>
+    @if (backed(); as darker) {
+      <p class="wet" role="status">
+        Darker by L* {{ darker.toFixed(1) }} than it was read before, in the same hue: did something dark show through?
+        Fold it until nothing does and read it again, on white; or keep it as it is.
+      </p>
+    }
     <vs-refusal [problem]="reading.problem()" />
     <button class="act" type="submit" [disabled]="reading.busy()">Keep the reading</button>
     @if (replaces()) {
@@ -74,6 +89,18 @@ export class ReadingForm {
   protected readonly state = linkedSignal((): ReadingState => this.replaces()?.state ?? 'dry');
   protected readonly note = signal('');
   protected readonly reading = pageAction();
+  /** How much darker than the same shade was read before, where a dark table explains it. */
+  protected readonly backed = computed(() => {
+    const { plan, readings } = this.lot();
+    const now = this.entry().value().lab;
+    if (!isSettled(this.state()) || !Number.isFinite(now.L)) return undefined;
+    const key = shadeKey(placeShade(plan, this.shade()));
+    const before = currentEntries(readings)
+      .filter((r) => r.batch === this.shade().batch && shadeKey(placeShade(plan, r)) === key)
+      .filter((r) => r.id !== this.replaces()?.id && r.state === this.state() && sameConditions(r, this.under()))
+      .at(-1);
+    return before && looksBackedDark(before.lab, now);
+  });
   private readingId = newId();
 
   protected read(): void {

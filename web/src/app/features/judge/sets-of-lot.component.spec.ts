@@ -1,12 +1,14 @@
 import { TestbedHarnessEnvironment } from '@angular/cdk/testing/testbed';
+import { signal } from '@angular/core';
 import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
 import { MatInputHarness } from '@angular/material/input/testing';
 import type { LotDetail, ReadingView } from '@vestigia/contract';
 import { sortIntoSets } from '@vestigia/core';
-import { of, throwError } from 'rxjs';
+import { EMPTY, of, throwError } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiClient } from '../../api/api-client';
+import { LiveChanges } from '../../api/live-query';
 import { lotFixture } from '../../testing/lot.fixture';
 import { SetSorter } from './set-sorter';
 import { SetsOfLot } from './sets-of-lot';
@@ -35,6 +37,7 @@ describe('pieces of a lot in sets', () => {
   const sort = vi.fn();
   const postForFile = vi.fn(() => of(new Blob(['%PDF-'])));
   const get = vi.fn();
+  let shelf: readonly object[] = [];
   let fixture: ComponentFixture<SetsOfLot>;
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => page().textContent?.replaceAll(/\s+/g, ' ') ?? '';
@@ -63,8 +66,16 @@ describe('pieces of a lot in sets', () => {
       .mockImplementation(({ labs, size: n }: SetsAsk) =>
         Promise.resolve(sortIntoSets(labs.length, n, (x, y) => Math.abs((labs[x]?.L ?? 0) - (labs[y]?.L ?? 0)))),
       );
-    get.mockReset().mockReturnValue(of({ care: ['Wash it cool.'] }));
-    TestBed.configureTestingModule({ providers: [{ provide: ApiClient, useValue: { get, postForFile } }] });
+    shelf = [];
+    get
+      .mockReset()
+      .mockImplementation((path: string) => of(path.endsWith('/pieces') ? shelf : { care: ['Wash it cool.'] }));
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: ApiClient, useValue: { get, postForFile } },
+        { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
+      ],
+    });
     TestBed.overrideComponent(SetsOfLot, { set: { providers: [{ provide: SetSorter, useValue: { sort } }] } });
     fixture = TestBed.createComponent(SetsOfLot);
   });
@@ -104,6 +115,35 @@ describe('pieces of a lot in sets', () => {
     expect(text()).toContain('They could not be sorted here.');
   });
 
+  it('are sorted with those of other lots on the shelf, but for what was sold', async () => {
+    const under = (L: number) => ({ L, a: 5, b: 20, illuminant: 'D65', observer: '10' });
+    const other = (lotId: string, onShelfG: number) => ({
+      lotId,
+      tag: lotId,
+      onShelfG,
+      pieces: [
+        { mark: '1', lab: under(60.5) },
+        { mark: '2', lab: under(80.5) },
+        { mark: '3', lab: { ...under(60), illuminant: 'A' } },
+      ],
+    });
+    shelf = [other('Lot 7', 150), other('Lot 8', 0)];
+    await show([read('1', 60), read('2', 80)]);
+    expect(text()).toContain('Lot 7: 3 pieces read, 150 g on the shelf');
+    expect(text()).not.toContain('Lot 8');
+    page().querySelector<HTMLInputElement>('[name="with-Lot 7"]')?.click();
+    await settle();
+    await size('2');
+    await submit();
+    const sets = [...page().querySelectorAll('[role=group][aria-label^=set] figcaption')].map((c) =>
+      c.textContent?.trim(),
+    );
+    expect([...sets].sort()).toEqual(['Lot 1 · 1', 'Lot 1 · 2', 'Lot 7 · 1', 'Lot 7 · 2']);
+    page().querySelector<HTMLInputElement>('[name="piece-Lot 7 · 2"]')?.click();
+    await settle();
+    expect(text()).toContain('Sort 3 pieces into sets');
+  });
+
   it('get a tag each, with how they are cared for where that may be told', async () => {
     URL.createObjectURL = () => 'blob:x';
     URL.revokeObjectURL = () => undefined;
@@ -125,7 +165,7 @@ describe('pieces of a lot in sets', () => {
       care: ['Wash it cool.'],
     };
     expect(postForFile).toHaveBeenLastCalledWith('/api/set-tags.pdf', asked);
-    get.mockReturnValue(throwError(() => ({ detail: 'not there' })));
+    get.mockImplementation(() => throwError(() => ({ detail: 'not there' })));
     print();
     await settle();
     expect(postForFile).toHaveBeenLastCalledWith('/api/set-tags.pdf', { ...asked, care: [] });

@@ -3,9 +3,10 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
-import { countLabel, currentEntries, isSettled, joinList, sameConditions } from '@vestigia/core';
+import { countLabel, currentEntries, formatWeight, isSettled, joinList, sameConditions } from '@vestigia/core';
 import { catchError, of, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
 import { pageAction } from '../../api/page-action';
 import { saveFile } from '../../api/save-file';
 import { NumberField } from '../../ui/number-field';
@@ -27,12 +28,49 @@ interface Sorted {
   readonly worst: number;
 }
 
-/** The pieces of a lot that were read one by one, sorted into sets that match. */
+const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
+  all.has(one) ? new Set([...all].filter((x) => x !== one)) : new Set([...all, one]);
+
+/** The pieces of a lot that were read one by one, and those of other lots on the shelf, sorted into sets that match. */
 @Component({
   selector: 'vs-sets-of-lot',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, Swatch],
   providers: [SetSorter],
   template: `
+    @if (others().length > 0) {
+      <fieldset>
+        <legend>With pieces of other lots that stand on the shelf</legend>
+        @for (o of others(); track o.lotId) {
+          <label class="tick"
+            ><input
+              type="checkbox"
+              [name]="'with-' + o.lotId"
+              [checked]="withLots().has(o.lotId)"
+              (change)="take(o.lotId)"
+            />
+            {{ o.tag }}: {{ count(o.pieces.length, 'piece') }} read, {{ weight(o.onShelfG) }} on the shelf</label
+          >
+        }
+        @if (withLots().size > 0) {
+          <p class="small soft">Single pieces aren’t followed once they are kept: leave out what was sold.</p>
+        }
+      </fieldset>
+    }
+    @if (withLots().size > 0) {
+      <div class="mounts" role="group" aria-label="pieces to sort">
+        @for (p of offered(); track p.mark) {
+          <label class="tick small"
+            ><input
+              type="checkbox"
+              [name]="'piece-' + p.mark"
+              [checked]="!leftOut().has(p.mark)"
+              (change)="leave(p.mark)"
+            />
+            {{ p.mark }}</label
+          >
+        }
+      </div>
+    }
     @if (pieces().length < 2) {
       <p class="soft">
         Read single pieces, each by its mark, and they can be sorted into sets that match. So far
@@ -99,7 +137,7 @@ export class SetsOfLot {
   protected readonly sorted = signal<Sorted | undefined>(undefined);
 
   /** The newest dry reading of each piece by itself, all under the light of the newest. */
-  protected readonly pieces = computed((): readonly ReadPiece[] => {
+  private readonly own = computed((): readonly ReadPiece[] => {
     const read = currentEntries(this.lot().readings).filter((r) => r.piece !== null && isSettled(r.state));
     const last = read.at(-1);
     const newest = new Map(read.filter((r) => last && sameConditions(r, last)).map((r) => [r.piece ?? '', r]));
@@ -108,6 +146,45 @@ export class SetsOfLot {
       under: { ...lab, illuminant, observer },
     }));
   });
+  private readonly known = liveQuery(
+    ['lots', 'stores'],
+    () => this.api.get('/api/colourways/{id}/pieces', { id: this.lot().summary.colourway.id }),
+    () => this.lot().summary.colourway.id,
+  );
+  /** Lots of the same colourway of which finished pieces are left. */
+  protected readonly others = computed(() =>
+    (this.known.value() ?? []).filter((l) => l.lotId !== this.lot().summary.id && l.onShelfG > 0),
+  );
+  protected readonly withLots = signal<ReadonlySet<string>>(new Set());
+  protected readonly leftOut = signal<ReadonlySet<string>>(new Set());
+  /** What could be sorted: this lot’s pieces, and those of the lots chosen that were read in the same light. */
+  protected readonly offered = computed((): readonly ReadPiece[] => {
+    const chosen = this.others().filter((o) => this.withLots().has(o.lotId));
+    if (chosen.length === 0) return this.own();
+    const { tag } = this.lot().summary;
+    const all = [
+      ...this.own().map((p) => ({ ...p, mark: `${tag} · ${p.mark}` })),
+      ...chosen.flatMap((o) => o.pieces.map((p) => ({ mark: `${o.tag} · ${p.mark}`, under: p.lab }))),
+    ];
+    const light = all[0]?.under;
+    return all.filter((p) => light && sameConditions(p.under, light));
+  });
+  protected readonly pieces = computed(() => {
+    const out = this.leftOut();
+    const offered = this.offered();
+    return out.size === 0 ? offered : offered.filter((p) => !out.has(p.mark));
+  });
+
+  protected take(lotId: string): void {
+    this.withLots.update((all) => toggled(all, lotId));
+    this.leftOut.set(new Set());
+  }
+
+  protected leave(mark: string): void {
+    this.leftOut.update((all) => toggled(all, mark));
+  }
+
+  protected readonly weight = formatWeight;
   protected readonly whyNot = computed(() => {
     const size = this.size();
     if (size === null || !Number.isInteger(size) || size < 2) return 'A set has two pieces or more.';
@@ -126,7 +203,7 @@ export class SetsOfLot {
       catchError(() => of({ care: [] as string[] })),
       switchMap(({ care }) =>
         this.api.postForFile('/api/set-tags.pdf', {
-          lotTag: tag,
+          lotTag: this.withLots().size === 0 ? tag : `${tag} and others`,
           colourway: colourway.name,
           sets: sets.map((set) => set.map((p) => p.mark)),
           care: [...care],

@@ -1,0 +1,1 @@
+ALTER TABLE "masters" ADD COLUMN "taken" jsonb;
