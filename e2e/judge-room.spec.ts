@@ -1,4 +1,4 @@
-import type { FastnessTest, LotSummary, Swatch, Today } from '@vestigia/contract';
+import type { Colourway, ColourwayDetail, FastnessTest, LotSummary, Swatch, Today } from '@vestigia/contract';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
@@ -72,6 +72,25 @@ describe('round the judging, on the demo studio', () => {
     await isaby.sees(/Too near each other|No two sit closer/);
     await isaby.settled('/judge/palette');
     expect(await isaby.page.$$eval('.lay figure', (all) => all.length)).toBe(5);
+  });
+
+  it('a colour that somebody brought is found on a printed ladder, named, and says how it was read', async () => {
+    await isaby.settled('/colourways/new');
+    await isaby.write('Name', 'The rug she brought');
+    const marram = (await isaby.ask<Colourway[]>('/api/colourways')).find((c) => c.name === 'Marram')!;
+    await isaby.choose('Recipe version', `${marram.recipe.name}, version ${marram.recipe.number}`);
+    await isaby.choose('Base', marram.base.name);
+    await isaby.press('By eye, on a ladder', 'summary');
+    await isaby.press('On a printed ladder instead', 'label');
+    for (const strip of ['As light as', 'Leaning as', 'As clear as'])
+      await isaby.press('7', `[aria-label="${strip}"] button`);
+    await isaby.press('Take this as the reading');
+    await isaby.press('Keep the colourway');
+    await isaby.sees('The rug she brought', 'h1');
+    const [own] = (await isaby.ask<Colourway[]>('/api/colourways')).filter((c) => c.name === 'The rug she brought');
+    const { masters } = await isaby.ask<ColourwayDetail>(`/api/colourways/${own?.id}`);
+    expect(masters).toMatchObject([{ reason: 'as it was named', taken: { way: 'ladder', within80: 8 } }]);
+    expect(masters[0]?.lab.L).toBeCloseTo(Math.min(98, (own?.base.undyed.L ?? 0) + 8), 1);
   });
 
   it('a card is hung, read and graded; what it shows comes back to the goods', async () => {

@@ -3,6 +3,7 @@ import type { Lab } from '../colour/lab';
 import { chroma, meanLab } from '../colour/lab';
 import type { Triple } from '../colour/xyz';
 import { SCREEN, convertLabToLinearSrgb } from '../colour/xyz';
+import { colourDrift } from './colour-drift';
 import type { Evenness } from './evenness';
 import { evennessOf } from './evenness';
 import type { FittedLight } from './fit-light';
@@ -36,6 +37,8 @@ export interface MeasuredArea {
   /** The truth lies no further than this four times in five, ΔE00. */
   readonly deltaE00Within80: number;
   readonly evenness: Evenness;
+  /** How far its colour turns steadily from edge to edge, as two lights make it; `undefined`: it doesn’t. */
+  readonly drift: number | undefined;
   /** How far each block of the piece lies from their mean, ΔE00, row by row; `across` of them in a row. */
   readonly map: { readonly across: number; readonly deltaE00: readonly number[] };
 }
@@ -122,6 +125,7 @@ export function measurePhoto(
       lab,
       deltaE00Within80: Math.hypot(errorOf(lab, mean, place, draws, light.scatter), knownWithinDeltaE00),
       evenness: evennessOf(blocks),
+      drift: colourDrift(mean.blocks.map(({ x, y }, at) => ({ x, y, lab: blocks[at] ?? lab }))),
       map: {
         across: new Set(mean.blocks.map((b) => b.x)).size,
         deltaE00: blocks.map((b) => ciede2000(middleOf, b, { kL: 1, kC: 1, kH: 1 }).deltaE),

@@ -117,17 +117,23 @@ export interface LadderFound {
     }`,
   styles: `
     .paper {
-      display: flex;
-      flex-wrap: wrap;
+      display: grid;
+      grid-template-columns: repeat(9, minmax(0, 3rem));
       align-items: center;
-      gap: 0.25rem;
+      margin-bottom: 0.5rem;
     }
     .paper span {
-      min-width: 9rem;
+      grid-column: 1 / -1;
     }
     .paper button {
-      min-width: 44px;
       min-height: 44px;
+      border: 1px solid var(--line);
+      text-decoration: none;
+      padding: 0;
+    }
+    .paper button[aria-pressed='true'] {
+      background: var(--act);
+      color: var(--act-ink);
     }
     .rungs {
       gap: 0;

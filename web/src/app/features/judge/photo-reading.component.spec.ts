@@ -25,6 +25,7 @@ const MEASURED = {
       deltaE00Within80: 1.2,
       evenness: { meanDeltaE00: 0.3, maxDeltaE00: 0.7 },
       map: { across: 2, deltaE00: [0.3, 0.7, 0.1, 0.1] },
+      drift: 6.2,
     },
   ],
 } as unknown as PhotoMeasure;
@@ -98,6 +99,7 @@ describe('a reading from a photograph', () => {
     );
     expect(text()).toMatch(/piece A.*from a photograph, within ΔE00 1.2 four times in five, even/);
     expect(text()).toContain('least sure of strong yellows');
+    expect(text()).toContain('turns steadily from one edge to the other (by 6.2');
   });
 
   it('is kept with how it was taken, of the piece that is named', async () => {

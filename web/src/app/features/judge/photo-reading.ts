@@ -32,6 +32,7 @@ interface Found {
   readonly id: string;
   readonly note: string;
   readonly map: MeasuredArea['map'];
+  readonly drift: MeasuredArea['drift'];
   readonly under: LabUnder;
   readonly taken: Taken;
   readonly said: string;
@@ -175,6 +176,7 @@ export class PhotoReading {
         .filter((w) => w !== '')
         .join(', '),
       map: area.map,
+      drift: area.drift,
       under: { ...lab, ...conditions },
       taken,
       said: sayTaken(taken),
