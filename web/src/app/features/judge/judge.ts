@@ -190,7 +190,7 @@ export class JudgePage {
   });
 
   /** What is unfolded: a chart that nobody looks at is not drawn, and nothing is asked for it. */
-  protected readonly unfolded = signal({ beside: false, numbers: false });
+  protected readonly unfolded = signal({ beside: false, numbers: false, sets: false });
   protected readonly isOpen = (event: Event): boolean => (event.target as HTMLDetailsElement).open;
 
   /** What a wet piece will be dry, from pieces that were read both ways. */
