@@ -2,3 +2,23 @@ export type { Factor, LotConditions, MaterialSource, MaterialUse } from './then-
 export { compareThenAndNow } from './then-and-now';
 export type { DepthAt, Uptake, UptakeAdvice } from './uptake';
 export { adviseLift, depthAt, depthShare, gradedPulls, matchSteps } from './uptake';
+export type {
+  BathCourse,
+  DyedAndRead,
+  Dyeing,
+  DyeingRole,
+  DyeingStage,
+  KnownStrength,
+  MatchDose,
+  MeasuredColour,
+} from './dyeing';
+export { DYEING_STAGES } from './dyeing';
+export type { ChannelSpace } from './channels';
+export { MATCH_CONDITIONS, broadChannels, spectralChannels } from './channels';
+export type { Observation, Posterior, Widths } from './posterior';
+export { USUAL_WIDTHS, learn } from './posterior';
+export type { PredictHow, Prediction } from './predict';
+export { expectedDifference, predict } from './predict';
+export type { Correction, CorrectWithin } from './correct';
+export { correct } from './correct';
+export type { ShelfJar, ShelfMaterial } from './levers';

@@ -1,0 +1,187 @@
+import type { Lab } from '../colour/lab';
+import { differenceMetric } from './difference-metric';
+import type { Dyeing } from './dyeing';
+import type { Lever, ShelfMaterial } from './levers';
+import { addedLever, ownLevers, pulled } from './levers';
+import { shadeFor } from './forward';
+import { factorise, solveFactorised } from './linear-algebra';
+import type { Posterior } from './posterior';
+import type { Prediction } from './predict';
+import { expectedDifference, predict } from './predict';
+
+/** What may be turned to come nearer to a standard. */
+export interface CorrectWithin {
+  readonly shelf: readonly ShelfMaterial[];
+  readonly waters: readonly Dyeing['water'][];
+  /** The most of a material that may go in, as a share of the recipe’s dose. */
+  readonly mostShare?: number;
+  readonly day?: string | null;
+}
+
+/** One way to dye it, with what it is to come to. */
+export interface Correction {
+  readonly dyeing: Dyeing;
+  readonly prediction: Prediction;
+  /** The difference from the standard that is to be expected with everything that is unsure: root mean square, ΔE00. */
+  readonly expectedDeltaE: number;
+  /** How much is turned: what a dyer would rather leave alone. */
+  readonly effort: number;
+  readonly how: 'unchanged' | 'doses' | 'jars' | 'time' | 'addition' | 'water';
+}
+
+const [LEAST_SHARE, MOST_SHARE] = [0.45, 2];
+/** A difference of this much is worth one standard turn of a lever, ΔE00. */
+const WORTH_DELTA_E = 0.35;
+const TURN = { dose: 0.45, mordant: 0.25, otherJar: 0.8, addition: 0.25, time: 0.4 } as const;
+const STEPS = 7;
+
+interface Penalty {
+  readonly weights: readonly number[];
+  readonly wanted: number;
+  readonly sd: number;
+}
+
+function penaltiesOf(levers: readonly Lever[]): Penalty[] {
+  const groups = new Map<string, number[]>();
+  const penalties: Penalty[] = [];
+  levers.forEach((lever, i) => {
+    const only = levers.map((_, k) => (k === i ? 1 : 0));
+    if (lever.kind === 'time') penalties.push({ weights: only, wanted: 0, sd: TURN.time });
+    else if (!lever.isOwn) penalties.push({ weights: only, wanted: 0, sd: TURN.addition });
+    else {
+      const key = `${lever.stage}/${lever.materialId}`;
+      groups.set(key, [...(groups.get(key) ?? []), i]);
+      if (lever.from === 0) penalties.push({ weights: only, wanted: 0, sd: TURN.otherJar });
+    }
+  });
+  for (const own of groups.values()) {
+    const [first] = own.map((i) => levers[i]);
+    const sd = first?.kind === 'jar' && first.role === 'mordant' ? TURN.mordant : TURN.dose;
+    penalties.push({ weights: levers.map((_, k) => (own.includes(k) ? 1 : 0)), wanted: 1, sd });
+  }
+  return penalties;
+}
+
+/** Turns levers until the foretold shade lies nearest (Gauss and Newton’s steps, no amount below nothing). */
+function turn(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], standard: Lab, { mostShare = MOST_SHARE, day = null }: CorrectWithin): number[] {
+  const metric = differenceMetric(standard);
+  const penalties = penaltiesOf(levers);
+  const n = levers.length;
+  const off = (at: readonly number[]): number[] => {
+    const lab = shadeFor(posterior, pulled(plan, levers, at), day);
+    const d = [lab.L - standard.L, lab.a - standard.a, lab.b - standard.b];
+    return metric.map((m) => m.reduce((sum, w, i) => sum + w * (d[i] ?? 0), 0) / WORTH_DELTA_E);
+  };
+  const strain = (at: readonly number[]): number[] =>
+    penalties.map(({ weights, wanted, sd }) => (weights.reduce((sum, w, i) => sum + w * (at[i] ?? 0), 0) - wanted) / sd);
+  const bounded = (value: number, lever: Lever | undefined): number =>
+    lever?.kind === 'time' ? Math.min(0.5, Math.max(-0.4, value)) : Math.min(mostShare, Math.max(lever?.isOwn && levers.length < 3 ? LEAST_SHARE / 2 : 0, value));
+  let at = levers.map((l) => l.from);
+  let residual = [...off(at), ...strain(at)];
+  let cost = residual.reduce((sum, r) => sum + r * r, 0);
+  let damping = 1e-3;
+  for (let step = 0; step < STEPS; step += 1) {
+    const own = residual.slice(0, 3);
+    const columns = levers.map((lever, i) => {
+      const by = lever.kind === 'time' ? 0.05 : 0.04;
+      const moved = at.map((v, k) => (k === i ? v + by : v));
+      return [
+        ...off(moved).map((r, k) => (r - (own[k] ?? 0)) / by),
+        ...penalties.map(({ weights, sd }) => (weights[i] ?? 0) / sd),
+      ];
+    });
+    const gradient = columns.map((column) => column.reduce((sum, c, k) => sum - c * (residual[k] ?? 0), 0));
+    // What stands at nothing and would go below is left there.
+    const free = levers.flatMap((l, i) => ((at[i] ?? 0) <= 0 && l.kind === 'jar' && (gradient[i] ?? 0) < 0 ? [] : [i]));
+    let gained = 0;
+    for (let tries = 0; tries < 4; tries += 1) {
+      const cells = new Float64Array(free.length ** 2);
+      free.forEach((p, i) =>
+        free.forEach((q, j) => {
+          const sum = (columns[p] ?? []).reduce((all, c, k) => all + c * (columns[q]?.[k] ?? 0), 0);
+          cells[i * free.length + j] = p === q ? sum * (1 + damping) + 1e-9 : sum;
+        }),
+      );
+      const move = solveFactorised(factorise({ n: free.length, cells }), Float64Array.from(free, (p) => gradient[p] ?? 0));
+      const next = at.map((v, i) => {
+        const place = free.indexOf(i);
+        return place < 0 ? v : bounded(v + (move[place] ?? 0), levers[i]);
+      });
+      const moved = [...off(next), ...strain(next)];
+      const worth = moved.reduce((sum, r) => sum + r * r, 0);
+      if (worth < cost) {
+        gained = cost - worth;
+        [at, residual, cost] = [next, moved, worth];
+        damping = Math.max(1e-5, damping / 5);
+        break;
+      }
+      damping *= 8;
+    }
+    if (gained < 1e-3 || n === 0) break;
+  }
+  return at;
+}
+
+function told(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], at: readonly number[], standard: Lab, how: Correction['how'], day: string | null): Correction {
+  const dyeing = how === 'unchanged' ? plan : pulled(plan, levers, at);
+  const prediction = predict(posterior, dyeing, { day });
+  const effort = Math.sqrt(penaltiesOf(levers).reduce((sum, { weights, wanted, sd }) => sum + ((weights.reduce((s, w, i) => s + w * (at[i] ?? 0), 0) - wanted) / sd) ** 2, 0));
+  return { dyeing, prediction, effort: how === 'unchanged' ? 0 : effort, how, expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance) };
+}
+
+/** Small shares of a jar are no use to anybody: what lies below this of its dose is left out, and the rest turned again. */
+const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
+const ADDED_TRIED = 4;
+/** A way with more to it has to be better by this, ΔE00. */
+const EXTRA: Readonly<Record<Correction['how'], number>> = { unchanged: 0, doses: 0.05, jars: 0.1, time: 0.1, addition: 0.18, water: 0.15 };
+
+/**
+ * Ways to come nearest to a standard with what is on the shelf, best first; the recipe unchanged is always among them.
+ * Each is judged by the difference to be expected with everything that is unsure, so that what nobody has tried is not
+ * preferred for looking good on paper.
+ */
+export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, within: CorrectWithin): Correction[] {
+  const day = within.day ?? null;
+  const found: Correction[] = [];
+  const tried = (from: Dyeing, levers: readonly Lever[], how: Correction['how']): Correction => {
+    const first = turn(posterior, from, levers, standard, within);
+    const kept = levers.filter((l, i) => l.kind === 'time' || l.from > 0 || (first[i] ?? 0) >= (l.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added));
+    const at = kept.length === levers.length ? first : turn(posterior, from, kept, standard, within);
+    const way = told(posterior, from, kept, at, standard, how, day);
+    found.push(way);
+    return way;
+  };
+  found.push(told(posterior, plan, [], [], standard, 'unchanged', day));
+  const own = ownLevers(plan, within.shelf, false);
+  const jars = ownLevers(plan, within.shelf, true);
+  tried(plan, own, 'doses');
+  const byJars = jars.length > own.length ? tried(plan, jars, 'jars') : undefined;
+  const time: Lever = { kind: 'time', from: 0 };
+  tried(plan, [...jars, time], 'time');
+  const taken = new Set(plan.doses.map((d) => d.materialId));
+  const addable = within.shelf.filter((m) => !taken.has(m.materialId) && m.role !== 'mordant' && m.jars.length > 0);
+  const ranked = addable
+    .map((m) => {
+      const jar = m.jars.at(-1);
+      const lever = jar && addedLever(m.role === 'modifier' ? 'modifier' : 'dye', m, jar);
+      return lever && { lever, worth: turnedWorth(posterior, plan, [...own, lever], standard, within) };
+    })
+    .flatMap((r) => (r ? [r] : []))
+    .sort((x, y) => x.worth - y.worth)
+    .slice(0, ADDED_TRIED);
+  for (const { lever } of ranked) tried(plan, [...jars, lever], 'addition');
+  for (const water of within.waters) {
+    if (water.id === plan.water.id) continue;
+    tried({ ...plan, water }, jars, 'water');
+  }
+  void byJars;
+  return found.sort((x, y) => x.expectedDeltaE + EXTRA[x.how] - y.expectedDeltaE - EXTRA[y.how]);
+}
+
+/** How near a set of levers could come, without what is unsure: for a first choice. */
+function turnedWorth(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], standard: Lab, within: CorrectWithin): number {
+  const at = turn(posterior, plan, levers, standard, within);
+  const lab = shadeFor(posterior, pulled(plan, levers, at), within.day ?? null);
+  const d = [lab.L - standard.L, lab.a - standard.a, lab.b - standard.b];
+  return Math.hypot(...differenceMetric(standard).map((m) => m.reduce((sum, w, i) => sum + w * (d[i] ?? 0), 0)));
+}

@@ -1,0 +1,125 @@
+import { ciede2000 } from '../colour/ciede2000';
+import type { Lab } from '../colour/lab';
+import { labSlopes } from './channels';
+import type { Dyeing } from './dyeing';
+import { forward } from './forward';
+import type { Symmetric } from './linear-algebra';
+import { factorise } from './linear-algebra';
+import type { Posterior } from './posterior';
+import { scatterOf } from './posterior';
+
+const EVEN = { kL: 1, kC: 1, kH: 1 };
+
+/** A shade as it is foretold. */
+export interface Prediction {
+  readonly lab: Lab;
+  /** Of L*, a* and b* together, whatever makes it unsure: what was learnt, luck, the reader. */
+  readonly covariance: Symmetric;
+  /** The true shade lies no further than this four times in five, ΔE00. */
+  readonly within80: number;
+  readonly channels: Float64Array;
+}
+
+/** Variance of the channels that comes from what is not known of the numbers. */
+function learntVariance(posterior: Posterior, slopes: ReadonlyMap<number, Float64Array>): Float64Array {
+  const { count } = posterior.space;
+  const { covariance, book, learnt } = posterior;
+  const out = new Float64Array(count * count);
+  const entries = [...slopes];
+  const inside = entries.filter(([place]) => place < learnt);
+  // Σ Jᵀ for what was learnt, then J (Σ Jᵀ).
+  for (const [p, slopeP] of inside) {
+    const row = new Float64Array(count);
+    for (const [q, slopeQ] of inside) {
+      const cov = covariance.cells[p * learnt + q] ?? 0;
+      if (cov !== 0) for (let c = 0; c < count; c += 1) row[c] = (row[c] ?? 0) + cov * (slopeQ[c] ?? 0);
+    }
+    for (let i = 0; i < count; i += 1) {
+      const by = slopeP[i] ?? 0;
+      if (by !== 0) for (let j = 0; j < count; j += 1) out[i * count + j] = (out[i * count + j] ?? 0) + by * (row[j] ?? 0);
+    }
+  }
+  for (const [place, slope] of entries) {
+    if (place < learnt) continue;
+    const variance = book.at(place).sd ** 2;
+    for (let i = 0; i < count; i += 1)
+      for (let j = 0; j < count; j += 1)
+        out[i * count + j] = (out[i * count + j] ?? 0) + variance * (slope[i] ?? 0) * (slope[j] ?? 0);
+  }
+  return out;
+}
+
+/** What is asked of a prediction besides the dyeing itself. */
+export interface PredictHow {
+  /** The day whose luck it shares with proofs that were dyed for it. */
+  readonly day?: string | null;
+  /** Of the shade itself rather than of what a reader will say of it. */
+  readonly withoutReader?: boolean;
+}
+
+/** The shade that a dyeing will give, with how sure that is. */
+export function predict(posterior: Posterior, dyeing: Dyeing, { day = null, withoutReader = true }: PredictHow = {}): Prediction {
+  const said = forward(posterior, dyeing, day);
+  const { space, widths } = posterior;
+  const spread = learntVariance(posterior, said.slopes);
+  const scatter = scatterOf(posterior, said, widths, day === null);
+  for (let i = 0; i < spread.length; i += 1) spread[i] = (spread[i] ?? 0) + (scatter.cells[i] ?? 0);
+  if (withoutReader) {
+    // Half of what a reading scatters is the reader’s; the rest is the piece’s own.
+    const own = (widths.scatter.reading ** 2) / 2;
+    for (let c = 0; c < space.count; c += 1) spread[c * space.count + c] = (spread[c * space.count + c] ?? 0) - own;
+  }
+  const slopes = labSlopes(space, said.channels);
+  const cells = new Float64Array(9);
+  for (let i = 0; i < 3; i += 1)
+    for (let j = 0; j < 3; j += 1) {
+      let sum = 0;
+      for (let c = 0; c < space.count; c += 1)
+        for (let d = 0; d < space.count; d += 1)
+          sum += (slopes[i]?.[c] ?? 0) * (spread[c * space.count + d] ?? 0) * (slopes[j]?.[d] ?? 0);
+      cells[i * 3 + j] = sum;
+    }
+  const lab = space.lab(said.channels);
+  const covariance = { n: 3, cells };
+  return { lab, covariance, within80: radius80(lab, covariance), channels: said.channels };
+}
+
+/** Points spread evenly over a normal’s body: the same every time (Halton’s sequence through Box and Muller). */
+const halton = (index: number, base: number): number => {
+  let [result, fraction, i] = [0, 1 / base, index];
+  while (i > 0) {
+    result += fraction * (i % base);
+    i = Math.floor(i / base);
+    fraction /= base;
+  }
+  return result;
+};
+const POINTS = Array.from({ length: 96 }, (_, i) => {
+  const [u, v, w, x] = [2, 3, 5, 7].map((b) => halton(i + 11, b));
+  const [r, s] = [Math.sqrt(-2 * Math.log(u ?? 0.5)), Math.sqrt(-2 * Math.log(w ?? 0.5))];
+  return [r * Math.cos(2 * Math.PI * (v ?? 0)), r * Math.sin(2 * Math.PI * (v ?? 0)), s * Math.cos(2 * Math.PI * (x ?? 0))] as const;
+});
+
+/** Shades that a normal about one might be. */
+export function drawnShades(lab: Lab, covariance: Symmetric): Lab[] {
+  const { cells: l } = factorise(covariance);
+  return POINTS.map(([x, y, z]) => ({
+    L: lab.L + (l[0] ?? 0) * x,
+    a: lab.a + (l[3] ?? 0) * x + (l[4] ?? 0) * y,
+    b: lab.b + (l[6] ?? 0) * x + (l[7] ?? 0) * y + (l[8] ?? 0) * z,
+  }));
+}
+
+/** The ΔE00 within which four in five of those lie. */
+export function radius80(lab: Lab, covariance: Symmetric): number {
+  const far = drawnShades(lab, covariance)
+    .map((shade) => ciede2000(lab, shade, EVEN).deltaE)
+    .sort((x, y) => x - y);
+  return far[Math.floor(0.8 * far.length)] ?? 0;
+}
+
+/** The difference from a standard that is to be expected: root of the mean square, ΔE00. */
+export function expectedDifference(standard: Lab, lab: Lab, covariance: Symmetric): number {
+  const all = drawnShades(lab, covariance);
+  return Math.sqrt(all.reduce((sum, shade) => sum + ciede2000(standard, shade, EVEN).deltaE ** 2, 0) / all.length);
+}
