@@ -9,6 +9,8 @@ export interface Translator {
   past(past: PastDyeing, day?: string): Observation[];
   order(order: Order): WorldDyeing;
   readonly strengths: readonly KnownStrength[];
+  /** Each colourway as its recipe gives it from the reference jars. */
+  readonly masters: readonly Observation[];
 }
 
 const measured = (lab: Lab, reflectance: readonly number[] | undefined): MeasuredColour => ({
@@ -79,10 +81,40 @@ export function translator(setting: Setting): Translator {
         dip: c.dip,
       };
     },
+    // Strengths are told against the first lot of each material.
     strengths: setting.materials.flatMap((m) =>
-      m.stockLots.flatMap((j) =>
-        j.knownStrengthPercent === null ? [] : [{ stockLotId: j.id, percent: j.knownStrengthPercent }],
+      m.stockLots.flatMap((j, i) =>
+        i === 0
+          ? [{ stockLotId: j.id, percent: 100, isReference: true }]
+          : j.knownStrengthPercent === null
+            ? []
+            : [{ stockLotId: j.id, percent: j.knownStrengthPercent }],
       ),
     ),
+    masters: setting.colourways.map((c): Observation => {
+      const [lot] = bases.get(c.baseId)?.lots ?? [];
+      const [water] = setting.waters;
+      const first = (materialId: string): string => materials.get(materialId)?.stockLots[0]?.id ?? '';
+      return {
+        id: `master of ${c.id}`,
+        dyeing: dyeing({
+          purpose: 'lot',
+          colourwayId: c.id,
+          on: '1970-01-01',
+          baseId: c.baseId,
+          baseLotId: lot?.id ?? '',
+          fibreG: 1000,
+          doses: c.doses.map((d) => ({ ...d, stockLotId: first(d.materialId) })),
+          courses: c.courses,
+          waterId: water?.id ?? '',
+          vesselId: setting.vessels.find((v) => v.metal === 'steel')?.id ?? '',
+          liquorRatio: c.liquorRatio,
+          dip: c.dip,
+        }),
+        colour: measured(c.master, c.masterReflectance),
+        day: null,
+        isMaster: true,
+      };
+    }),
   };
 }

@@ -133,6 +133,8 @@ function told(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], at: 
 const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
 const ADDED_TRIED = 4;
 /** A way with more to it has to be better by this, ΔE00. */
+/** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
+const CLEARLY = 0.1;
 const EXTRA: Readonly<Record<Correction['how'], number>> = { unchanged: 0, doses: 0.05, jars: 0.1, time: 0.1, addition: 0.18, water: 0.15 };
 
 /**
@@ -155,7 +157,7 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
   const own = ownLevers(plan, within.shelf, false);
   const jars = ownLevers(plan, within.shelf, true);
   tried(plan, own, 'doses');
-  const byJars = jars.length > own.length ? tried(plan, jars, 'jars') : undefined;
+  if (jars.length > own.length) tried(plan, jars, 'jars');
   const time: Lever = { kind: 'time', from: 0 };
   tried(plan, [...jars, time], 'time');
   const taken = new Set(plan.doses.map((d) => d.materialId));
@@ -174,8 +176,12 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
     if (water.id === plan.water.id) continue;
     tried({ ...plan, water }, jars, 'water');
   }
-  void byJars;
-  return found.sort((x, y) => x.expectedDeltaE + EXTRA[x.how] - y.expectedDeltaE - EXTRA[y.how]);
+  const [unchanged] = found;
+  const worth = (way: Correction): number =>
+    way.how === 'unchanged' || !unchanged
+      ? way.expectedDeltaE
+      : way.expectedDeltaE + EXTRA[way.how] + CLEARLY * unchanged.expectedDeltaE;
+  return found.sort((x, y) => worth(x) - worth(y));
 }
 
 /** How near a set of levers could come, without what is unsure: for a first choice. */

@@ -71,4 +71,6 @@ export interface KnownStrength {
   readonly stockLotId: string;
   /** Against the reference lot, per cent. */
   readonly percent: number;
+  /** The lot that the others are told against. */
+  readonly isReference?: boolean;
 }

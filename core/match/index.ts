@@ -22,3 +22,5 @@ export { expectedDifference, predict } from './predict';
 export type { Correction, CorrectWithin } from './correct';
 export { correct } from './correct';
 export type { ShelfJar, ShelfMaterial } from './levers';
+export { learnMore } from './learn-more';
+export { learnWithWidths } from './learn-widths';

@@ -28,6 +28,11 @@ export const USUAL_WIDTHS: Widths = { priors: {}, scatter: SCATTER };
 /** A reading, and the day whose luck it shares with what is dyed after it. */
 export interface Observation extends DyedAndRead {
   readonly day: string | null;
+  /**
+   * A colourway’s master, as its recipe gives it from the reference jars: nobody knows what it was dyed with, so it says
+   * less than a lot does.
+   */
+  readonly isMaster?: boolean;
 }
 
 /** What was learnt: the numbers, and how sure each is together with the others. */
@@ -35,7 +40,6 @@ export interface Posterior extends Known {
   /** Numbers that the record had something to say of; the book’s later ones have their priors. */
   readonly learnt: number;
   readonly covariance: Symmetric;
-  readonly precision: Symmetric;
   readonly widths: Widths;
   /** Logarithm of how well widths and record agree (Laplace); for comparing widths. */
   readonly evidence: number;
@@ -43,9 +47,16 @@ export interface Posterior extends Known {
 }
 
 const MOST_STEPS = 25;
-const SETTLED = 1e-4;
+const SETTLED = 0.1;
 /** Heavy tails: a lot that went wrong pulls less the further off it lies (Student’s t of this many degrees). */
 const TAILS = 8;
+
+/** How a master scatters about what its recipe gives: as a lot would with jars and water that nobody knows. */
+const MASTER: Scatter = { luck: 0.12, luckHue: 0.04, reading: 0.6 };
+
+/** Widths by which one reading is taken. */
+export const widthsFor = (widths: Widths, { isMaster }: Pick<Observation, 'isMaster'>): Widths =>
+  isMaster ? { ...widths, scatter: MASTER } : widths;
 
 /** Scatter of a dyeing’s channels about what the model says. */
 export function scatterOf(known: Known, { luck }: Forward, { scatter, priors }: Widths, withDay: boolean): Symmetric {
@@ -76,12 +87,14 @@ export function usualDoses(readings: readonly DyedAndRead[]): UsualDoses {
 
 /** A tested jar is as strong as its strips said, within this, ln. */
 const TESTED_SD = 0.06;
+/** The reference is as strong as itself. */
+const REFERENCE_SD = 0.02;
 
 /** The book with what is known of jars before anything was dyed with them. */
 export function bookFor(strengths: readonly KnownStrength[], scales: PriorScales): ParameterBook {
   const book = new ParameterBook(scales);
-  for (const { stockLotId, percent } of strengths)
-    book.place(`jar/${stockLotId}`, 'jar', Math.log(percent / 100), TESTED_SD);
+  for (const { stockLotId, percent, isReference } of strengths)
+    book.place(`jar/${stockLotId}`, 'jar', Math.log(percent / 100), isReference ? REFERENCE_SD : TESTED_SD);
   return book;
 }
 
@@ -100,7 +113,7 @@ function lookAt(known: Known, readings: readonly Observation[], widths: Widths, 
   for (const reading of readings) {
     const said = forward(known, reading.dyeing, reading.day);
     const { count } = known.space;
-    const low = factorise(scatterOf(known, said, widths, reading.day === null));
+    const low = factorise(scatterOf(known, said, widthsFor(widths, reading), reading.day === null));
     const seen = known.space.of(reading.colour);
     const off = solveLower(low, Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)));
     const square = off.reduce((sum, o) => sum + o * o, 0);
@@ -133,7 +146,7 @@ function costOf(known: Known, readings: readonly Observation[], widths: Widths):
   let cost = 0;
   for (const reading of readings) {
     const said = forward(known, reading.dyeing, reading.day);
-    const low = factorise(scatterOf(known, said, widths, reading.day === null));
+    const low = factorise(scatterOf(known, said, widthsFor(widths, reading), reading.day === null));
     const seen = known.space.of(reading.colour);
     const off = solveLower(low, Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)));
     cost += (TAILS + known.space.count) * Math.log1p(off.reduce((sum, o) => sum + o * o, 0) / TAILS) + logDeterminant(low);
@@ -196,7 +209,7 @@ export function learn(
       }
       damping *= 5;
     }
-    if (gained < SETTLED * readings.length) break;
+    if (gained < SETTLED) break;
   }
   return concluded(known, readings, widths, total);
 }
@@ -217,7 +230,7 @@ function concluded(known: Known, readings: readonly Observation[], widths: Width
   return {
     ...known,
     learnt: size,
-    precision,
+
     covariance: invertFactorised(low),
     widths,
     evidence: -0.5 * (total + logPrior + logDeterminant(low)),

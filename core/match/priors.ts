@@ -5,10 +5,10 @@
 export const PRIORS = {
   /** How deep a dyestuff dyes, and how that differs from band to band. */
   depth: 1.2,
-  band: 1.1,
+  band: 1,
   /** A dyestuff on another fibre, or over another mordant: how much it takes, how its hue turns. */
   affinity: 0.4,
-  affinityHue: 0.2,
+  affinityHue: 0.14,
   /** How soon a build-up levels off, and how steep it is before. */
   levelsOff: 0.6,
   steepness: 0.12,
@@ -23,19 +23,19 @@ export const PRIORS = {
   liquor: 0.15,
   /** One jar beside the first of its material: strength, hue. */
   jar: 0.22,
-  jarHue: 0.1,
+  jarHue: 0.07,
   /** A year in the jar. */
-  age: 0.12,
-  ageHue: 0.08,
+  age: 0.09,
+  ageHue: 0.05,
   /** Water: to 10 °dH, one pH, a tenth of a milligram of iron. */
-  water: 0.12,
-  waterHue: 0.08,
+  water: 0.08,
+  waterHue: 0.035,
   /** A pot of another metal. */
   metal: 0.08,
   metalHue: 0.06,
   /** One lot of the base beside the others. */
   base: 0.05,
-  baseHue: 0.03,
+  baseHue: 0.02,
   /** How the mordant’s dose carries over. */
   mordant: 0.2,
   mordantHue: 0.08,
@@ -50,7 +50,7 @@ export const PRIORS = {
   proof: 0.03,
   /** What one day’s jars, water and fibre do together that nothing above tells. */
   day: 0.03,
-  dayHue: 0.02,
+  dayHue: 0.01,
 } as const;
 
 /** One of `PRIORS`. */
@@ -59,7 +59,7 @@ export type PriorGroup = keyof typeof PRIORS;
 /** What scatters: a batch’s luck, and what a reader says twice. */
 export const SCATTER = {
   luck: 0.025,
-  luckHue: 0.012,
+  luckHue: 0.008,
   /** In channels: a reader and whatever is left. */
-  reading: 0.35,
+  reading: 0.28,
 } as const;
