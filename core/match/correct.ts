@@ -31,7 +31,7 @@ export interface Correction {
 
 const [LEAST_SHARE, MOST_SHARE] = [0.45, 2];
 /** A difference of this much is worth one standard turn of a lever, ΔE00. */
-const WORTH_DELTA_E = 0.35;
+const WORTH_DELTA_E = 0.2;
 const TURN = { dose: 0.45, mordant: 0.25, otherJar: 0.8, addition: 0.25, time: 0.4 } as const;
 const STEPS = 7;
 
@@ -131,6 +131,7 @@ function told(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], at: 
 
 /** Small shares of a jar are no use to anybody: what lies below this of its dose is left out, and the rest turned again. */
 const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
+const PARTS = [1, 0.75, 0.5];
 const ADDED_TRIED = 4;
 /** A way with more to it has to be better by this, ΔE00. */
 /** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
@@ -145,13 +146,16 @@ const EXTRA: Readonly<Record<Correction['how'], number>> = { unchanged: 0, doses
 export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, within: CorrectWithin): Correction[] {
   const day = within.day ?? null;
   const found: Correction[] = [];
-  const tried = (from: Dyeing, levers: readonly Lever[], how: Correction['how']): Correction => {
+  const tried = (from: Dyeing, levers: readonly Lever[], how: Correction['how']): void => {
     const first = turn(posterior, from, levers, standard, within);
     const kept = levers.filter((l, i) => l.kind === 'time' || l.from > 0 || (first[i] ?? 0) >= (l.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added));
     const at = kept.length === levers.length ? first : turn(posterior, from, kept, standard, within);
-    const way = told(posterior, from, kept, at, standard, how, day);
-    found.push(way);
-    return way;
+    // Part of the way is often surer than all of it.
+    const start = kept.map((l) => l.from);
+    const ways = PARTS.map((part) =>
+      told(posterior, from, kept, at.map((v, i) => (start[i] ?? 0) + part * (v - (start[i] ?? 0))), standard, how, day),
+    );
+    found.push(ways.reduce((best, way) => (way.expectedDeltaE < best.expectedDeltaE ? way : best)));
   };
   found.push(told(posterior, plan, [], [], standard, 'unchanged', day));
   const own = ownLevers(plan, within.shelf, false);

@@ -171,6 +171,7 @@ function addSurroundings(sum: Sum, dyeing: Dyeing, dye: string): void {
 export function forward(known: Known, dyeing: Dyeing, day: string | null = null): Forward {
   const { space } = known;
   const portions = portionsOf(known, dyeing);
+  const like = dyeing.colourwayId ?? likeOf(dyeing);
   const dyes = portions.filter((p) => p.role === 'dyestuff');
   const mordants = portions.filter((p) => p.role === 'mordant');
   const others = portions.filter((p) => p.role === 'modifier' || p.role === 'assistant');
@@ -268,6 +269,8 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null)
     sum.turn(`on/${dyeing.fibre}/${id}`, 'affinityHue', 1);
     sum.add(`over/${over}/${id}`, 'affinity', 1);
     sum.turn(`over/${over}/${id}`, 'affinityHue', 1);
+    sum.add(`mix/${like}/${id}`, 'mix', 1);
+    sum.turn(`mix/${like}/${id}`, 'mixHue', 1);
     sum.take(shared, 1);
     addSurroundings(sum, dyeing, id);
     for (const e of effects) {
@@ -316,9 +319,8 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null)
   const luck = [deep, ...space.shapes.map((form) => deep.map((d, c) => d * (form[c] ?? 0)))].map(toValues);
   // What the model gets wrong of a whole colourway lies on the values themselves.
   const own = new Sum(known);
-  const like = `family/${dyeing.colourwayId ?? likeOf(dyeing)}`;
   space.offsets.forEach((form, s) => {
-    const { place, value } = own.read(`${like}~${s}`, 'family');
+    const { place, value } = own.read(`family/${like}~${s}`, 'family');
     seen.set(place, form);
     for (let i = 0; i < space.count; i += 1) values[i] = (values[i] ?? 0) + value * (form[i] ?? 0);
   });

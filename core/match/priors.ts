@@ -9,6 +9,9 @@ export const PRIORS = {
   /** A dyestuff on another fibre, or over another mordant: how much it takes, how its hue turns. */
   affinity: 0.4,
   affinityHue: 0.14,
+  /** A dyestuff in the company of one colourway’s others. */
+  mix: 0.25,
+  mixHue: 0.1,
   /** How soon a build-up levels off, and how steep it is before. */
   levelsOff: 0.6,
   steepness: 0.12,
