@@ -136,7 +136,7 @@ function create(seed: number): Dyehouse {
           sites: Math.exp(0.04 * random.normal()),
         };
       });
-      return [`base-${fibre}`, { fibre, take: fibre === 'wool' ? 1 : fibre === 'silk' ? 0.85 : 0.6, lots }] as const;
+      return [`base-${fibre}` as string, { fibre, take: fibre === 'wool' ? 1 : fibre === 'silk' ? 0.85 : 0.6, lots }] as const;
     }),
   );
   const waters = [

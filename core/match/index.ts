@@ -24,3 +24,4 @@ export { correct } from './correct';
 export type { ShelfJar, ShelfMaterial } from './levers';
 export { learnMore } from './learn-more';
 export { learnWithWidths } from './learn-widths';
+export { isProofWorth } from './proof-worth';
