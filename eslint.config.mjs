@@ -74,6 +74,7 @@ const SERVER_ROOMS = [
   'lots',
   'bench',
   'judge',
+  'match',
   'today',
   'document',
 ];

@@ -13,7 +13,10 @@ const YEAR_MS = 365.25 * 86_400_000;
 const ATTEMPTS = { unchanged: 1, corrected: 2, proof: 3, struckOff: 4, rival: 5 } as const;
 
 /** What is learnt from a dyehouse’s past. */
-export function learnPast(house: Dyehouse, past: readonly PastDyeing[]): { translate: Translator; posterior: Posterior; readings: Observation[] } {
+export function learnPast(
+  house: Dyehouse,
+  past: readonly PastDyeing[],
+): { translate: Translator; posterior: Posterior; readings: Observation[] } {
   const translate = translator(house.setting);
   const readings = [...translate.masters, ...past.flatMap((p) => translate.past(p))];
   const space = house.setting.reader.spectral ? spectralChannels() : broadChannels();
@@ -25,28 +28,43 @@ function shelfOn(house: Dyehouse, order: Order, posterior: Posterior): ShelfMate
     const usualPercent = posterior.usual.get(m.id);
     const jars = (order.stockLotIds[m.id] ?? []).flatMap((id) => {
       const jar = m.stockLots.find((j) => j.id === id);
-      return jar ? [{ stockLotId: id, ageYears: Math.max(0, (Date.parse(order.on) - Date.parse(jar.receivedOn)) / YEAR_MS) }] : [];
+      return jar
+        ? [{ stockLotId: id, ageYears: Math.max(0, (Date.parse(order.on) - Date.parse(jar.receivedOn)) / YEAR_MS) }]
+        : [];
     });
-    return usualPercent === undefined || jars.length === 0 ? [] : [{ materialId: m.id, role: m.kind, jars, usualPercent }];
+    return usualPercent === undefined || jars.length === 0
+      ? []
+      : [{ materialId: m.id, role: m.kind, jars, usualPercent }];
   });
 }
 
 /** A correction as the world is asked for it. */
 const asked = (plan: WorldDyeing, dyeing: Dyeing): WorldDyeing => ({
   ...plan,
-  doses: dyeing.doses.map(({ stage, materialId, stockLotId, percentOwf }) => ({ stage, materialId, stockLotId, percentOwf })),
+  doses: dyeing.doses.map(({ stage, materialId, stockLotId, percentOwf }) => ({
+    stage,
+    materialId,
+    stockLotId,
+    percentOwf,
+  })),
   courses: dyeing.courses,
   waterId: dyeing.water.id,
 });
 
 /** One order, dyed in every way there is. */
-export function playOrder(house: Dyehouse, past: readonly PastDyeing[], learnt: ReturnType<typeof learnPast>, order: Order): Scored {
+export function playOrder(
+  house: Dyehouse,
+  past: readonly PastDyeing[],
+  learnt: ReturnType<typeof learnPast>,
+  order: Order,
+): Scored {
   const { translate, posterior } = learnt;
   const colourway = house.setting.colourways.find((c) => c.id === order.colourwayId);
   if (!colourway) throw new Error('the world orders a colourway that its setting doesn’t have');
   const plan = translate.order(order);
   const dyeing = translate.dyeing(plan);
-  const off = (ask: WorldDyeing, attempt: number): number => deltaE00(colourway.master, house.dye(ask, attempt).truth.dry);
+  const off = (ask: WorldDyeing, attempt: number): number =>
+    deltaE00(colourway.master, house.dye(ask, attempt).truth.dry);
   const within = { shelf: shelfOn(house, order, posterior), waters: house.setting.waters, day: DAY };
 
   const unchanged = house.dye(plan, ATTEMPTS.unchanged).truth.dry;
@@ -54,7 +72,10 @@ export function playOrder(house: Dyehouse, past: readonly PastDyeing[], learnt: 
   const [first] = correct(posterior, dyeing, colourway.master, within);
   const corrected = first ? asked(plan, first.dyeing) : plan;
   const proof = house.dye({ ...corrected, purpose: 'strikeOff', fibreG: 20 }, ATTEMPTS.proof);
-  const [read] = translate.past({ id: 'proof', asked: corrected, recorded: proof.recorded, readings: proof.readings }, DAY);
+  const [read] = translate.past(
+    { id: 'proof', asked: corrected, recorded: proof.recorded, readings: proof.readings },
+    DAY,
+  );
   const surer = read ? learnMore(posterior, read) : posterior;
   const [second]: (Correction | undefined)[] = first ? correct(surer, first.dyeing, colourway.master, within) : [];
   const plain = rivals(house.setting, past, order, plan);

@@ -47,7 +47,10 @@ else {
   process.stdout.write(`${world.name}, seed ${values.seed}: ${count} orders after ${lots} lots, ΔE00\n`);
   line('predicted', `${said(report.predictions)}, inside the interval ${(100 * report.coverage80).toFixed(0)} %`);
   for (const way of WAYS) line(way, said(report.reorders[way]));
-  line('limit', report.limit ? `doses ${said(report.limit.doses)}, all levers ${said(report.limit.allLevers)}` : 'not told');
+  line(
+    'limit',
+    report.limit ? `doses ${said(report.limit.doses)}, all levers ${said(report.limit.allLevers)}` : 'not told',
+  );
   line('strike-offs', `${report.strikeOffs.asked} asked for, ${report.strikeOffs.worthIt} worth it`);
   for (const [n, own] of Object.entries(report.byHistory))
     line(`after ${n}`, WAYS.map((way) => `${way} ${own.reorders[way]?.median.toFixed(2)}`).join(', '));

@@ -9,7 +9,8 @@ const round = (value: number): number => Math.round(value * 1000) / 1000;
 export function spreadOf(all: readonly number[]): Spread | null {
   if (all.length === 0) return null;
   const sorted = [...all].sort((x, y) => x - y);
-  const at = (share: number): number => round(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0);
+  const at = (share: number): number =>
+    round(sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))] ?? 0);
   return { median: at(0.5), p95: at(0.95) };
 }
 

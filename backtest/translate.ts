@@ -48,7 +48,10 @@ export function translator(setting: Setting): Translator {
         role: materials.get(d.materialId)?.kind ?? 'assistant',
         stockLotId: d.stockLotId,
         percentOwf: d.percentOwf,
-        ageYears: Math.max(0, (Date.parse(asked.on) - Date.parse(jars.get(d.stockLotId)?.receivedOn ?? asked.on)) / YEAR_MS),
+        ageYears: Math.max(
+          0,
+          (Date.parse(asked.on) - Date.parse(jars.get(d.stockLotId)?.receivedOn ?? asked.on)) / YEAR_MS,
+        ),
       })),
       courses: asked.courses,
       water,
@@ -61,7 +64,9 @@ export function translator(setting: Setting): Translator {
     dyeing,
     past: ({ id, recorded, readings }, day) => {
       const dry = dryOf(readings);
-      return dry ? [{ id, dyeing: dyeing(recorded), colour: measured(dry.lab, dry.reflectance), day: day ?? null }] : [];
+      return dry
+        ? [{ id, dyeing: dyeing(recorded), colour: measured(dry.lab, dry.reflectance), day: day ?? null }]
+        : [];
     },
     order: (order) => {
       const c = colourways.get(order.colourwayId);

@@ -10,6 +10,7 @@ export type {
   NewMaster,
   ReadNewMaster,
 } from './colourways';
+export type { MatchRecord } from './match';
 export type { StudioDocument, StudioFile } from './document';
 export { fileRunEntry, studioDocument } from './document';
 export { upgradeRecipeFile, upgradeStudioFile } from './upgrade-files';

@@ -1,4 +1,4 @@
-import { INTAKE_FLAGS, practiceChoice } from '@vestigia/core';
+import { INTAKE_FLAGS, LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE, practiceChoice } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoTime, lineOf, nameOf, noteOf, numberIn, quantityText } from './common';
 import { expectedShade } from './recipe-body';
@@ -48,6 +48,16 @@ export const lotExtras = z.object({
       }),
     )
     .max(40)
+    .default([]),
+  /** How much of a material this lot takes beside what the recipe says, so that its shade comes nearer. */
+  corrected: z
+    .array(
+      z.object({
+        materialId: id,
+        share: numberIn('The correction', LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE),
+      }),
+    )
+    .max(20)
     .default([]),
   /** Another school for this lot than the version was proven in. */
   schools: z

@@ -21,6 +21,7 @@ import { Routes } from './http/routes';
 import { Writer } from './http/write';
 import { refoldStale } from './lots/lot-progress';
 import { judgeRoutes } from './judge/routes';
+import { matchRoutes } from './match/routes';
 import { lotsRoutes } from './lots/routes';
 import { notesRoutes } from './notes/routes';
 import { recipesRoutes } from './recipes/routes';
@@ -88,6 +89,7 @@ export async function createApp(
   lotsRoutes(routes);
   benchRoutes(routes, context, writer, router);
   judgeRoutes(routes);
+  matchRoutes(routes);
   todayRoutes(routes, context);
   documentRoutes(router, routes, context, writer);
   router.get('/api/events', eventsHandler(context));

@@ -5,5 +5,7 @@ import type { Lab } from '../world';
 export const BANDS = BANDS_NM;
 export const ksOf = ksOfReflectance;
 export const reflectanceOf = reflectanceOfKs;
-export const labOf = (reflectance: readonly number[]): Lab => labOfSpectrum(reflectance, { illuminant: 'D65', observer: '10' });
-export const deltaE00 = (standard: Lab, sample: Lab): number => ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 }).deltaE;
+export const labOf = (reflectance: readonly number[]): Lab =>
+  labOfSpectrum(reflectance, { illuminant: 'D65', observer: '10' });
+export const deltaE00 = (standard: Lab, sample: Lab): number =>
+  ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 }).deltaE;

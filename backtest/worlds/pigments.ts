@@ -47,7 +47,10 @@ interface Hidden {
   readonly stuffs: readonly Stuff[];
   readonly jars: ReadonlyMap<string, Jar>;
   readonly jarsOf: ReadonlyMap<string, readonly Jar[]>;
-  readonly bases: ReadonlyMap<string, { readonly fibre: string; readonly take: number; readonly lots: readonly BaseLot[] }>;
+  readonly bases: ReadonlyMap<
+    string,
+    { readonly fibre: string; readonly take: number; readonly lots: readonly BaseLot[] }
+  >;
   readonly waters: Setting['waters'];
   readonly metals: ReadonlyMap<string, string>;
   readonly spectral: boolean;
@@ -110,14 +113,17 @@ function create(seed: number): Dyehouse {
     const own: Jar[] = [];
     for (let j = 0; j < count; j += 1) {
       const isPlant = id.startsWith('dye-');
-      const spread = isPlant ? 0.25 : id === "iron" ? 0.3 : 0.01;
+      const spread = isPlant ? 0.25 : id === 'iron' ? 0.3 : 0.01;
       const strength = j === 0 ? 1 : Math.exp(spread * random.normal());
       const jar: Jar = {
         id: `${id}/${j + 1}`,
         receivedOn: iso(BEGIN - 60 * DAY + j * between(0.6, 0.95) * YEAR),
         strength,
         dull: isPlant ? Math.exp(0.4 * random.normal()) : 1,
-        told: j > 0 && isPlant && random.uniform() < 0.4 ? Math.round(100 * strength * Math.exp(0.06 * random.normal())) : null,
+        told:
+          j > 0 && isPlant && random.uniform() < 0.4
+            ? Math.round(100 * strength * Math.exp(0.06 * random.normal()))
+            : null,
       };
       jars.set(jar.id, jar);
       own.push(jar);
@@ -136,7 +142,10 @@ function create(seed: number): Dyehouse {
           sites: Math.exp(0.04 * random.normal()),
         };
       });
-      return [`base-${fibre}` as string, { fibre, take: fibre === 'wool' ? 1 : fibre === 'silk' ? 0.85 : 0.6, lots }] as const;
+      return [
+        `base-${fibre}` as string,
+        { fibre, take: fibre === 'wool' ? 1 : fibre === 'silk' ? 0.85 : 0.6, lots },
+      ] as const;
     }),
   );
   const waters = [
@@ -160,7 +169,14 @@ function create(seed: number): Dyehouse {
   };
 
   const courses = (dyeMinutes: number, dyeC: number, modified: boolean): Dyeing['courses'] => [
-    { stage: 'mordant', points: [{ minute: 0, celsius: 25 }, { minute: 45, celsius: 80 }, { minute: 105, celsius: 80 }] },
+    {
+      stage: 'mordant',
+      points: [
+        { minute: 0, celsius: 25 },
+        { minute: 45, celsius: 80 },
+        { minute: 105, celsius: 80 },
+      ],
+    },
     {
       stage: 'dye',
       points: [
@@ -169,7 +185,17 @@ function create(seed: number): Dyehouse {
         { minute: 40 + dyeMinutes, celsius: dyeC },
       ],
     },
-    ...(modified ? [{ stage: 'modifier' as const, points: [{ minute: 0, celsius: 40 }, { minute: 10, celsius: 40 }] }] : []),
+    ...(modified
+      ? [
+          {
+            stage: 'modifier' as const,
+            points: [
+              { minute: 0, celsius: 40 },
+              { minute: 10, celsius: 40 },
+            ],
+          },
+        ]
+      : []),
   ];
 
   const colourways = Array.from({ length: 6 }, (_, i) => {
@@ -183,7 +209,9 @@ function create(seed: number): Dyehouse {
       ...(i % 2 === 1 && second.id !== first.id
         ? [{ stage: 'dye' as const, materialId: second.id, percentOwf: Math.round(second.usual * between(0.15, 0.5)) }]
         : []),
-      ...(modified ? [{ stage: 'modifier' as const, materialId: 'iron', percentOwf: Math.round(between(5, 20)) / 10 }] : []),
+      ...(modified
+        ? [{ stage: 'modifier' as const, materialId: 'iron', percentOwf: Math.round(between(5, 20)) / 10 }]
+        : []),
     ];
     return {
       id: `colourway-${i + 1}`,
@@ -224,7 +252,10 @@ function create(seed: number): Dyehouse {
       .filter((x) => x.stage === 'mordant')
       .reduce((sum, x) => sum + x.percentOwf * (hidden.jars.get(x.stockLotId)?.strength ?? 1), 0);
     const sites =
-      base.take * lot.sites * (0.25 + (0.9 * mordantDose) / (mordantDose + 7)) * (0.4 + 0.6 * minutesAt('mordant', 0.03, 40));
+      base.take *
+      lot.sites *
+      (0.25 + (0.9 * mordantDose) / (mordantDose + 7)) *
+      (0.4 + 0.6 * minutesAt('mordant', 0.03, 40));
     const chalk = d.doses.filter((x) => x.materialId === 'chalk').reduce((sum, x) => sum + x.percentOwf, 0);
     const hardness = (water.hardnessDh + chalk * 4) / 10;
     const laid = d.doses
@@ -246,7 +277,9 @@ function create(seed: number): Dyehouse {
     const ironStage = d.doses
       .filter((x) => x.materialId === 'iron')
       .reduce((sum, x) => sum + x.percentOwf * (hidden.jars.get(x.stockLotId)?.strength ?? 1), 0);
-    const iron = (ironStage / (ironStage + 1.5)) * (ironStage > 0 ? 0.5 + 0.5 * minutesAt('modifier', 0.3, 30) : 0) + water.ironMgPerL * 0.12;
+    const iron =
+      (ironStage / (ironStage + 1.5)) * (ironStage > 0 ? 0.5 + 0.5 * minutesAt('modifier', 0.3, 30) : 0) +
+      water.ironMgPerL * 0.12;
     const metal = hidden.metals.get(d.vesselId);
     const ks = lot.ks.map((k) => k);
     for (const l of laid) {
@@ -274,7 +307,11 @@ function create(seed: number): Dyehouse {
       const clean = reflectanceOf(k);
       return Math.min(1, Math.max(0.003, clean * (1 + level + tilt * ((i - 15) / 15)) + 0.0012 * reader.normal()));
     });
-    return { state, lab: labOf(seen), ...(spectral ? { reflectance: seen.map((r) => Math.round(r * 1e5) / 1e5) } : {}) };
+    return {
+      state,
+      lab: labOf(seen),
+      ...(spectral ? { reflectance: seen.map((r) => Math.round(r * 1e5) / 1e5) } : {}),
+    };
   };
 
   /** What really went in, and what the record has of it. */
@@ -300,7 +337,11 @@ function create(seed: number): Dyehouse {
       },
     };
   };
-  const outcome = (asked: Dyeing, key: string, states: readonly Reading['state'][]): Outcome & { readings: Reading[] } => {
+  const outcome = (
+    asked: Dyeing,
+    key: string,
+    states: readonly Reading['state'][],
+  ): Outcome & { readings: Reading[] } => {
     const { really, recorded } = slipped(asked, key);
     const truth = dyeTrue(really, luckOf(key));
     return { recorded, readings: states.map((s) => read(s, truth, key)), truth: { dry: labOf(truth) } };
@@ -347,7 +388,11 @@ function create(seed: number): Dyehouse {
       id,
       name: stuffs.find((s) => s.id === id)?.name ?? id,
       kind: id === 'alum' ? 'mordant' : id === 'iron' ? 'modifier' : id === 'chalk' ? 'assistant' : 'dyestuff',
-      stockLots: (jarsOf.get(id) ?? []).map((j) => ({ id: j.id, receivedOn: j.receivedOn, knownStrengthPercent: j.told })),
+      stockLots: (jarsOf.get(id) ?? []).map((j) => ({
+        id: j.id,
+        receivedOn: j.receivedOn,
+        knownStrengthPercent: j.told,
+      })),
     })),
     waters,
     vessels,
@@ -360,7 +405,12 @@ function create(seed: number): Dyehouse {
   };
 
   const lastDay = (lots: number): number => BEGIN + (lots / 40) * 3.2 * YEAR;
-  const asLot = (c: (typeof colourways)[number], on: string, rest: Partial<Dyeing>, pick: ReturnType<typeof seeded>): Dyeing => ({
+  const asLot = (
+    c: (typeof colourways)[number],
+    on: string,
+    rest: Partial<Dyeing>,
+    pick: ReturnType<typeof seeded>,
+  ): Dyeing => ({
     purpose: 'lot',
     colourwayId: c.id,
     on,
@@ -415,7 +465,10 @@ function create(seed: number): Dyehouse {
       // Now and then somebody changed a dose on purpose.
       const changed =
         pick.uniform() < 0.3
-          ? { ...asked, doses: asked.doses.map((d) => ({ ...d, percentOwf: d.percentOwf * Math.exp(0.15 * pick.normal()) })) }
+          ? {
+              ...asked,
+              doses: asked.doses.map((d) => ({ ...d, percentOwf: d.percentOwf * Math.exp(0.15 * pick.normal()) })),
+            }
           : asked;
       put(changed, `lot-${n}`, pick.uniform() < 0.4 ? ['wet', 'dry'] : ['dry']);
     }
@@ -454,18 +507,56 @@ function create(seed: number): Dyehouse {
     });
     const usual = c.doses.map((d): Dose => ({ ...d, stockLotId: order.stockLotIds[d.materialId]?.at(-1) ?? '' }));
     const by = (factors: readonly number[], all: readonly Dose[], waterId: string): number =>
-      deltaE00(standard, labOf(dyeTrue(ask(all.map((d, i) => ({ ...d, percentOwf: d.percentOwf * Math.exp(factors[i] ?? 0) })), waterId), NO_LUCK)));
-    const doses = lowest(usual.map(() => 0), 0.2, (x) => by(x, usual, order.waterId)).value;
+      deltaE00(
+        standard,
+        labOf(
+          dyeTrue(
+            ask(
+              all.map((d, i) => ({ ...d, percentOwf: d.percentOwf * Math.exp(factors[i] ?? 0) })),
+              waterId,
+            ),
+            NO_LUCK,
+          ),
+        ),
+      );
+    const doses = lowest(
+      usual.map(() => 0),
+      0.2,
+      (x) => by(x, usual, order.waterId),
+    ).value;
     let allLevers = doses;
     for (const water of waters) {
       const also: Dose[] = c.doses.flatMap((d) =>
-        (order.stockLotIds[d.materialId] ?? []).map((stockLotId): Dose => ({ ...d, stockLotId, percentOwf: d.percentOwf / (order.stockLotIds[d.materialId]?.length ?? 1) })),
+        (order.stockLotIds[d.materialId] ?? []).map((stockLotId): Dose => ({
+          ...d,
+          stockLotId,
+          percentOwf: d.percentOwf / (order.stockLotIds[d.materialId]?.length ?? 1),
+        })),
       );
-      const found = lowest(also.map(() => 0), 0.4, (x) => by(x, also, water.id)).value;
+      const found = lowest(
+        also.map(() => 0),
+        0.4,
+        (x) => by(x, also, water.id),
+      ).value;
       allLevers = Math.min(allLevers, found);
       for (const s of stuffs.filter((x) => !c.doses.some((d) => d.materialId === x.id))) {
-        const shaded: Dose[] = [...also, { stage: 'dye', materialId: s.id, percentOwf: s.usual * 0.03, stockLotId: order.stockLotIds[s.id]?.at(-1) ?? '' }];
-        allLevers = Math.min(allLevers, lowest(shaded.map(() => 0), 0.4, (x) => by(x, shaded, water.id)).value);
+        const shaded: Dose[] = [
+          ...also,
+          {
+            stage: 'dye',
+            materialId: s.id,
+            percentOwf: s.usual * 0.03,
+            stockLotId: order.stockLotIds[s.id]?.at(-1) ?? '',
+          },
+        ];
+        allLevers = Math.min(
+          allLevers,
+          lowest(
+            shaded.map(() => 0),
+            0.4,
+            (x) => by(x, shaded, water.id),
+          ).value,
+        );
       }
     }
     return { doses, allLevers };

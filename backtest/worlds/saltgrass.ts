@@ -81,8 +81,22 @@ function create(seed: number): Dyehouse {
       { stage: 'dye' as const, materialId: s.id, percentOwf: s.percent },
     ],
     courses: [
-      { stage: 'mordant' as const, points: [{ minute: 0, celsius: 20 }, { minute: 40, celsius: 85 }, { minute: 100, celsius: 85 }] },
-      { stage: 'dye' as const, points: [{ minute: 0, celsius: 20 }, { minute: 40, celsius: 85 }, { minute: 100, celsius: 85 }] },
+      {
+        stage: 'mordant' as const,
+        points: [
+          { minute: 0, celsius: 20 },
+          { minute: 40, celsius: 85 },
+          { minute: 100, celsius: 85 },
+        ],
+      },
+      {
+        stage: 'dye' as const,
+        points: [
+          { minute: 0, celsius: 20 },
+          { minute: 40, celsius: 85 },
+          { minute: 100, celsius: 85 },
+        ],
+      },
     ],
     liquorRatio: 30,
     dip: 1,
@@ -139,7 +153,10 @@ function create(seed: number): Dyehouse {
 
   const outcome = (asked: Dyeing, key: string): Outcome => {
     const slip = seeded(hash(`${seed}/slip/${key}`));
-    const recorded = { ...asked, doses: asked.doses.map((d) => ({ ...d, percentOwf: d.percentOwf * Math.exp(0.015 * slip.normal()) })) };
+    const recorded = {
+      ...asked,
+      doses: asked.doses.map((d) => ({ ...d, percentOwf: d.percentOwf * Math.exp(0.015 * slip.normal()) })),
+    };
     const dry = dyeTrue(recorded, luckOf(key));
     const noisy = (v: number): number => Math.round((v + 0.1 * slip.normal()) * 100) / 100;
     const lab = { L: noisy(dry.L), a: noisy(dry.a), b: noisy(dry.b) };
@@ -153,7 +170,10 @@ function create(seed: number): Dyehouse {
     };
   };
   const shelf = (on: string, id: string): string[] =>
-    (jarsOf.get(id) ?? []).filter((j) => j.receivedOn <= on).slice(-2).map((j) => j.id);
+    (jarsOf.get(id) ?? [])
+      .filter((j) => j.receivedOn <= on)
+      .slice(-2)
+      .map((j) => j.id);
   const lotDay = (n: number): number => BEGIN + ((n + 0.5) / 40) * 2.6 * YEAR;
   const asLot = (c: (typeof colourways)[number], on: string, pick: ReturnType<typeof seeded>): Dyeing => ({
     purpose: 'lot',
@@ -179,8 +199,17 @@ function create(seed: number): Dyehouse {
       const past: PastDyeing[] = [];
       const weld = colourways[0] as (typeof colourways)[number];
       for (const share of [0.25, 0.5, 1, 1.5, 2]) {
-        const asked: Dyeing = { ...asLot(weld, iso(BEGIN), seeded(1)), purpose: 'strip', colourwayId: null, vesselId: 'large', waterId: 'tap' };
-        const ladder = { ...asked, doses: asked.doses.map((d) => (d.materialId === 'weld' ? { ...d, percentOwf: d.percentOwf * share } : d)) };
+        const asked: Dyeing = {
+          ...asLot(weld, iso(BEGIN), seeded(1)),
+          purpose: 'strip',
+          colourwayId: null,
+          vesselId: 'large',
+          waterId: 'tap',
+        };
+        const ladder = {
+          ...asked,
+          doses: asked.doses.map((d) => (d.materialId === 'weld' ? { ...d, percentOwf: d.percentOwf * share } : d)),
+        };
         past.push({ id: `strip-${share}`, asked: ladder, ...outcome(ladder, `strip-${share}`) });
       }
       for (let n = 0; n < lots; n += 1) {
@@ -214,19 +243,46 @@ function create(seed: number): Dyehouse {
         deltaE00(
           standard,
           dyeTrue(
-            { ...order, purpose: 'lot', baseId: c.baseId, courses: c.courses, dip: 1, waterId, doses: doses.map((d, i) => ({ ...d, percentOwf: d.percentOwf * Math.exp(x[i] ?? 0) })) },
+            {
+              ...order,
+              purpose: 'lot',
+              baseId: c.baseId,
+              courses: c.courses,
+              dip: 1,
+              waterId,
+              doses: doses.map((d, i) => ({ ...d, percentOwf: d.percentOwf * Math.exp(x[i] ?? 0) })),
+            },
             NO_LUCK,
           ),
         );
       const own = c.doses.map((d): Dose => ({ ...d, stockLotId: order.stockLotIds[d.materialId]?.at(-1) ?? '' }));
-      const doses = lowest(own.map(() => 0), 0.2, by(own, order.waterId)).value;
+      const doses = lowest(
+        own.map(() => 0),
+        0.2,
+        by(own, order.waterId),
+      ).value;
       let allLevers = doses;
       for (const water of ['tap', 'rain'])
         for (const s of STUFFS) {
           const also: Dose[] = c.doses.some((d) => d.materialId === s.id)
             ? own
-            : [...own, { stage: 'dye', materialId: s.id, percentOwf: s.percent * 0.03, stockLotId: order.stockLotIds[s.id]?.at(-1) ?? '' }];
-          allLevers = Math.min(allLevers, lowest(also.map(() => 0), 0.4, by(also, water)).value);
+            : [
+                ...own,
+                {
+                  stage: 'dye',
+                  materialId: s.id,
+                  percentOwf: s.percent * 0.03,
+                  stockLotId: order.stockLotIds[s.id]?.at(-1) ?? '',
+                },
+              ];
+          allLevers = Math.min(
+            allLevers,
+            lowest(
+              also.map(() => 0),
+              0.4,
+              by(also, water),
+            ).value,
+          );
         }
       return { doses, allLevers };
     },

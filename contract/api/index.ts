@@ -8,6 +8,7 @@ import { colourwaysCalls } from './colourways';
 import { lotsCalls } from './lots';
 import { benchCalls } from './bench';
 import { judgeCalls } from './judge';
+import { matchCalls } from './match';
 import { todayCalls } from './today';
 
 export type { Call } from './call';
@@ -24,6 +25,7 @@ export const api = {
   ...lotsCalls,
   ...benchCalls,
   ...judgeCalls,
+  ...matchCalls,
   ...todayCalls,
 };
 export type Api = typeof api;

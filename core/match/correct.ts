@@ -56,14 +56,20 @@ function penaltiesOf(levers: readonly Lever[]): Penalty[] {
   });
   for (const own of groups.values()) {
     const [first] = own.map((i) => levers[i]);
-    const sd = first?.kind === 'jar' && first.role === 'mordant' ? TURN.mordant : TURN.dose;
+    const sd = first?.kind === 'dose' && first.role === 'mordant' ? TURN.mordant : TURN.dose;
     penalties.push({ weights: levers.map((_, k) => (own.includes(k) ? 1 : 0)), wanted: 1, sd });
   }
   return penalties;
 }
 
 /** Turns levers until the foretold shade lies nearest (Gauss and Newton’s steps, no amount below nothing). */
-function turn(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], standard: Lab, { mostShare = MOST_SHARE, day = null }: CorrectWithin): number[] {
+function turn(
+  posterior: Posterior,
+  plan: Dyeing,
+  levers: readonly Lever[],
+  standard: Lab,
+  { mostShare = MOST_SHARE, day = null }: CorrectWithin,
+): number[] {
   const metric = differenceMetric(standard);
   const penalties = penaltiesOf(levers);
   const n = levers.length;
@@ -73,9 +79,13 @@ function turn(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], stan
     return metric.map((m) => m.reduce((sum, w, i) => sum + w * (d[i] ?? 0), 0) / WORTH_DELTA_E);
   };
   const strain = (at: readonly number[]): number[] =>
-    penalties.map(({ weights, wanted, sd }) => (weights.reduce((sum, w, i) => sum + w * (at[i] ?? 0), 0) - wanted) / sd);
+    penalties.map(
+      ({ weights, wanted, sd }) => (weights.reduce((sum, w, i) => sum + w * (at[i] ?? 0), 0) - wanted) / sd,
+    );
   const bounded = (value: number, lever: Lever | undefined): number =>
-    lever?.kind === 'time' ? Math.min(0.5, Math.max(-0.4, value)) : Math.min(mostShare, Math.max(lever?.isOwn && levers.length < 3 ? LEAST_SHARE / 2 : 0, value));
+    lever?.kind === 'time'
+      ? Math.min(0.5, Math.max(-0.4, value))
+      : Math.min(mostShare, Math.max(lever?.isOwn && levers.length < 3 ? LEAST_SHARE / 2 : 0, value));
   let at = levers.map((l) => l.from);
   let residual = [...off(at), ...strain(at)];
   let cost = residual.reduce((sum, r) => sum + r * r, 0);
@@ -92,7 +102,9 @@ function turn(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], stan
     });
     const gradient = columns.map((column) => column.reduce((sum, c, k) => sum - c * (residual[k] ?? 0), 0));
     // What stands at nothing and would go below is left there.
-    const free = levers.flatMap((l, i) => ((at[i] ?? 0) <= 0 && l.kind === 'jar' && (gradient[i] ?? 0) < 0 ? [] : [i]));
+    const free = levers.flatMap((l, i) =>
+      (at[i] ?? 0) <= 0 && l.kind === 'dose' && (gradient[i] ?? 0) < 0 ? [] : [i],
+    );
     let gained = 0;
     for (let tries = 0; tries < 4; tries += 1) {
       const cells = new Float64Array(free.length ** 2);
@@ -102,7 +114,10 @@ function turn(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], stan
           cells[i * free.length + j] = p === q ? sum * (1 + damping) + 1e-9 : sum;
         }),
       );
-      const move = solveFactorised(factorise({ n: free.length, cells }), Float64Array.from(free, (p) => gradient[p] ?? 0));
+      const move = solveFactorised(
+        factorise({ n: free.length, cells }),
+        Float64Array.from(free, (p) => gradient[p] ?? 0),
+      );
       const next = at.map((v, i) => {
         const place = free.indexOf(i);
         return place < 0 ? v : bounded(v + (move[place] ?? 0), levers[i]);
@@ -122,21 +137,55 @@ function turn(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], stan
   return at;
 }
 
-function told(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], at: readonly number[], standard: Lab, how: Correction['how'], day: string | null): Correction {
+function told(
+  posterior: Posterior,
+  plan: Dyeing,
+  levers: readonly Lever[],
+  at: readonly number[],
+  standard: Lab,
+  how: Correction['how'],
+  day: string | null,
+): Correction {
   const dyeing = how === 'unchanged' ? plan : pulled(plan, levers, at);
   const prediction = predict(posterior, dyeing, { day });
-  const effort = Math.sqrt(penaltiesOf(levers).reduce((sum, { weights, wanted, sd }) => sum + ((weights.reduce((s, w, i) => s + w * (at[i] ?? 0), 0) - wanted) / sd) ** 2, 0));
-  return { dyeing, prediction, effort: how === 'unchanged' ? 0 : effort, how, expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance) };
+  const effort = Math.sqrt(
+    penaltiesOf(levers).reduce(
+      (sum, { weights, wanted, sd }) =>
+        sum + ((weights.reduce((s, w, i) => s + w * (at[i] ?? 0), 0) - wanted) / sd) ** 2,
+      0,
+    ),
+  );
+  return {
+    dyeing,
+    prediction,
+    effort: how === 'unchanged' ? 0 : effort,
+    how,
+    expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance),
+  };
 }
 
 /** Small shares of a jar are no use to anybody: what lies below this of its dose is left out, and the rest turned again. */
 const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
+/** A dose turned by less than this share is left as the recipe has it. */
+const HAIR = 0.03;
+function isWorthTurning(lever: Lever, at: number): boolean {
+  if (lever.kind === 'time') return Math.abs(at) >= HAIR;
+  if (lever.from === 0) return at >= (lever.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added);
+  return lever.from < 1 || Math.abs(at - 1) >= HAIR;
+}
 const PARTS = [1, 0.75, 0.5];
 const ADDED_TRIED = 4;
 /** A way with more to it has to be better by this, ΔE00. */
 /** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
 const CLEARLY = 0.1;
-const EXTRA: Readonly<Record<Correction['how'], number>> = { unchanged: 0, doses: 0.05, jars: 0.1, time: 0.1, addition: 0.18, water: 0.15 };
+const EXTRA: Readonly<Record<Correction['how'], number>> = {
+  unchanged: 0,
+  doses: 0.05,
+  jars: 0.1,
+  time: 0.1,
+  addition: 0.18,
+  water: 0.15,
+};
 
 /**
  * Ways to come nearest to a standard with what is on the shelf, best first; the recipe unchanged is always among them.
@@ -148,12 +197,20 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
   const found: Correction[] = [];
   const tried = (from: Dyeing, levers: readonly Lever[], how: Correction['how']): void => {
     const first = turn(posterior, from, levers, standard, within);
-    const kept = levers.filter((l, i) => l.kind === 'time' || l.from > 0 || (first[i] ?? 0) >= (l.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added));
+    const kept = levers.filter((l, i) => isWorthTurning(l, first[i] ?? 0));
     const at = kept.length === levers.length ? first : turn(posterior, from, kept, standard, within);
     // Part of the way is often surer than all of it.
     const start = kept.map((l) => l.from);
     const ways = PARTS.map((part) =>
-      told(posterior, from, kept, at.map((v, i) => (start[i] ?? 0) + part * (v - (start[i] ?? 0))), standard, how, day),
+      told(
+        posterior,
+        from,
+        kept,
+        at.map((v, i) => (start[i] ?? 0) + part * (v - (start[i] ?? 0))),
+        standard,
+        how,
+        day,
+      ),
     );
     found.push(ways.reduce((best, way) => (way.expectedDeltaE < best.expectedDeltaE ? way : best)));
   };
@@ -189,7 +246,13 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
 }
 
 /** How near a set of levers could come, without what is unsure: for a first choice. */
-function turnedWorth(posterior: Posterior, plan: Dyeing, levers: readonly Lever[], standard: Lab, within: CorrectWithin): number {
+function turnedWorth(
+  posterior: Posterior,
+  plan: Dyeing,
+  levers: readonly Lever[],
+  standard: Lab,
+  within: CorrectWithin,
+): number {
   const at = turn(posterior, plan, levers, standard, within);
   const lab = shadeFor(posterior, pulled(plan, levers, at), within.day ?? null);
   const d = [lab.L - standard.L, lab.a - standard.a, lab.b - standard.b];

@@ -104,7 +104,10 @@ function portionsOf(known: Known, dyeing: Dyeing): Portion[] {
       return strength;
     });
     const shares = doses.map((d, i) => Math.max(0, d.percentOwf / usual) * Math.exp(strengths[i]?.value ?? 0));
-    const whole = Math.max(LEAST_SHARE, shares.reduce((sum, s) => sum + s, 0));
+    const whole = Math.max(
+      LEAST_SHARE,
+      shares.reduce((sum, s) => sum + s, 0),
+    );
     const [amount, hue] = [new Sum(known), new Sum(known)];
     doses.forEach((d, i) => {
       const share = (shares[i] ?? 0) / whole;
@@ -119,7 +122,13 @@ function portionsOf(known: Known, dyeing: Dyeing): Portion[] {
 }
 
 /** Adds the logarithm of how far a bath came by its time and heat: ln(1 − exp(−k τ)). */
-function addExtent(sum: Sum, known: Known, key: string, usualRate: number, course: Dyeing['courses'][number] | undefined): void {
+function addExtent(
+  sum: Sum,
+  known: Known,
+  key: string,
+  usualRate: number,
+  course: Dyeing['courses'][number] | undefined,
+): void {
   const common = sum.read('rate', 'rate', Math.log(usualRate));
   const own = sum.read(`rate/${key}`, 'rate', 0, 0.4);
   const heat = sum.read('heat', 'heat', 4.5);
@@ -178,7 +187,10 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
   const dyes = portions.filter((p) => p.role === 'dyestuff');
   const mordants = portions.filter((p) => p.role === 'mordant');
   const others = portions.filter((p) => p.role === 'modifier' || p.role === 'assistant');
-  const over = mordants.map((m) => m.materialId).sort().join('+');
+  const over = mordants
+    .map((m) => m.materialId)
+    .sort()
+    .join('+');
 
   // What mordants, modifiers, water, pot and the day do to whatever dye there is.
   const shared = new Sum(known);

@@ -60,12 +60,18 @@ export function learnMore(before: Posterior, reading: Observation): Posterior {
       if (moved !== 0) for (let c = 0; c < count; c += 1) off[c] = (off[c] ?? 0) + (slope[c] ?? 0) * moved;
     }
     const pull = solveFactorised(low, off);
-    values = Float64Array.from(prior.values, (v, i) => v + spread.reduce((sum, row, c) => sum + (row[i] as number) * (pull[c] ?? 0), 0));
+    values = Float64Array.from(
+      prior.values,
+      (v, i) => v + spread.reduce((sum, row, c) => sum + (row[i] as number) * (pull[c] ?? 0), 0),
+    );
     // S⁻¹ (J Σ), so that Σ′ = Σ − (J Σ)ᵀ S⁻¹ (J Σ).
     gain = Array.from({ length: count }, () => new Float64Array(size));
     if (pass === PASSES - 1)
       for (let i = 0; i < size; i += 1) {
-        const column = solveFactorised(low, Float64Array.from(spread, (row) => row[i] as number));
+        const column = solveFactorised(
+          low,
+          Float64Array.from(spread, (row) => row[i] as number),
+        );
         for (let c = 0; c < count; c += 1) (gain[c] as Float64Array)[i] = column[c] ?? 0;
       }
   }
@@ -75,7 +81,9 @@ export function learnMore(before: Posterior, reading: Observation): Posterior {
     if (!from || !by) continue;
     for (let i = 0; i < size; i += 1) {
       const share = from[i] as number;
-      if (share !== 0) for (let j = 0; j < size; j += 1) cells[i * size + j] = (cells[i * size + j] as number) - share * (by[j] as number);
+      if (share !== 0)
+        for (let j = 0; j < size; j += 1)
+          cells[i * size + j] = (cells[i * size + j] as number) - share * (by[j] as number);
     }
   }
   return { ...prior, values, covariance: { n: size, cells }, readings: prior.readings + 1 };

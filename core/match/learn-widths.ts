@@ -5,7 +5,11 @@ import { USUAL_WIDTHS, learn } from './posterior';
 import type { PriorGroup } from './priors';
 
 /** Widths that are taken wider or narrower together. */
-const KNOBS: readonly { readonly name: string; readonly priors?: readonly PriorGroup[]; readonly scatter?: 'reading' | 'luck' }[] = [
+const KNOBS: readonly {
+  readonly name: string;
+  readonly priors?: readonly PriorGroup[];
+  readonly scatter?: 'reading' | 'luck';
+}[] = [
   { name: 'reading', scatter: 'reading' },
   { name: 'hue', priors: ['jarHue', 'ageHue'] },
   { name: 'jar', priors: ['jar', 'age'] },

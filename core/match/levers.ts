@@ -15,14 +15,19 @@ export interface ShelfMaterial {
   readonly usualPercent: number;
 }
 
-/** One thing that can be turned: how much out of one jar, or how long. */
+/** A jar’s part in what a lever turns. */
+export interface JarShare extends ShelfJar {
+  readonly share: number;
+}
+
+/** One thing that can be turned: how much of a material out of one jar or a mix of jars, or how long. */
 export type Lever =
   | {
-      readonly kind: 'jar';
+      readonly kind: 'dose';
       readonly stage: MatchDose['stage'];
       readonly materialId: string;
       readonly role: MatchDose['role'];
-      readonly jar: ShelfJar;
+      readonly jars: readonly JarShare[];
       /** What 1 is: the recipe’s dose; of what the recipe doesn’t have, the usual one. */
       readonly unitPercent: number;
       readonly isOwn: boolean;
@@ -30,41 +35,56 @@ export type Lever =
     }
   | { readonly kind: 'time'; readonly from: number };
 
-/** What the jars of a recipe’s materials offer: of each jar on the shelf a share, the recipe’s own at 1. */
-export function ownLevers(plan: Dyeing, shelf: readonly ShelfMaterial[], withOtherJars: boolean): Lever[] {
-  const whole = new Map<string, number>();
+/**
+ * What a recipe’s own materials offer: how much of each, as its jars are mixed now; or of each jar on the shelf by itself.
+ * Assistants are left as they are: they serve the bath, and a shade is not steered by them.
+ */
+export function ownLevers(plan: Dyeing, shelf: readonly ShelfMaterial[], byJar: boolean): Lever[] {
   const keyOf = (d: MatchDose): string => `${d.stage}/${d.materialId}`;
-  for (const d of plan.doses) whole.set(keyOf(d), (whole.get(keyOf(d)) ?? 0) + d.percentOwf);
-  return [...whole].flatMap(([key, unitPercent]): Lever[] => {
-    const doses = plan.doses.filter((d) => keyOf(d) === key);
+  const turned = plan.doses.filter((d) => d.role !== 'assistant');
+  return [...new Set(turned.map(keyOf))].flatMap((key): Lever[] => {
+    const doses = turned.filter((d) => keyOf(d) === key);
+    const unitPercent = doses.reduce((sum, d) => sum + d.percentOwf, 0);
     const [first] = doses;
     if (!first || unitPercent <= 0) return [];
-    const planned = doses.map((d) => ({ stockLotId: d.stockLotId, ageYears: d.ageYears, from: d.percentOwf / unitPercent }));
-    const others = withOtherJars
-      ? (shelf.find((m) => m.materialId === first.materialId)?.jars ?? [])
-          .filter((j) => planned.every((p) => p.stockLotId !== j.stockLotId))
-          .map((j) => ({ ...j, from: 0 }))
-      : [];
-    return [...planned, ...others].map(({ from, ...jar }) => ({
-      kind: 'jar',
-      stage: first.stage,
-      materialId: first.materialId,
-      role: first.role,
-      jar,
+    const { stage, materialId, role } = first;
+    const planned = doses.map(({ stockLotId, ageYears, percentOwf }): JarShare => ({
+      stockLotId,
+      ageYears,
+      share: percentOwf / unitPercent,
+    }));
+    const lever = (jars: readonly JarShare[], from: number): Lever => ({
+      kind: 'dose',
+      stage,
+      materialId,
+      role,
+      jars,
       unitPercent,
       isOwn: true,
       from,
-    }));
+    });
+    if (!byJar) return [lever(planned, 1)];
+    const others = (shelf.find((m) => m.materialId === materialId)?.jars ?? []).filter((j) =>
+      planned.every((p) => p.stockLotId !== j.stockLotId),
+    );
+    return [
+      ...planned.map((p) => lever([{ ...p, share: 1 }], p.share)),
+      ...others.map((j) => lever([{ ...j, share: 1 }], 0)),
+    ];
   });
 }
 
 /** A little of what the recipe doesn’t have. */
-export const addedLever = (stage: MatchDose['stage'], { materialId, role, usualPercent }: ShelfMaterial, jar: ShelfJar): Lever => ({
-  kind: 'jar',
+export const addedLever = (
+  stage: MatchDose['stage'],
+  { materialId, role, usualPercent }: ShelfMaterial,
+  jar: ShelfJar,
+): Lever => ({
+  kind: 'dose',
   stage,
   materialId,
   role,
-  jar,
+  jars: [{ ...jar, share: 1 }],
   unitPercent: usualPercent,
   isOwn: false,
   from: 0,
@@ -78,7 +98,8 @@ function stretched(course: BathCourse, factor: number): BathCourse {
     ...course,
     points: course.points.map((p, i) => {
       const before = course.points[i - 1];
-      if (before && Math.min(p.celsius, before.celsius) >= hottest - 6) later += (p.minute - before.minute) * (factor - 1);
+      if (before && Math.min(p.celsius, before.celsius) >= hottest - 6)
+        later += (p.minute - before.minute) * (factor - 1);
       return { ...p, minute: p.minute + later };
     }),
   };
@@ -88,18 +109,27 @@ const LEAST_SHARE = 0.002;
 
 /** The dyeing with its levers where they are. */
 export function pulled(plan: Dyeing, levers: readonly Lever[], at: readonly number[]): Dyeing {
-  const isTurned = new Set(levers.flatMap((l) => (l.kind === 'jar' ? [`${l.stage}/${l.materialId}`] : [])));
+  const isTurned = new Set(levers.flatMap((l) => (l.kind === 'dose' ? [`${l.stage}/${l.materialId}`] : [])));
   const doses = levers.flatMap((lever, i): MatchDose[] => {
-    const share = at[i] ?? 0;
-    if (lever.kind !== 'jar' || share < LEAST_SHARE) return [];
-    const { stage, materialId, role, jar, unitPercent } = lever;
-    return [{ stage, materialId, role, ...jar, percentOwf: share * unitPercent }];
+    const amount = at[i] ?? 0;
+    if (lever.kind !== 'dose' || amount < LEAST_SHARE) return [];
+    const { stage, materialId, role, jars, unitPercent } = lever;
+    return jars.map(({ stockLotId, ageYears, share }) => ({
+      stage,
+      materialId,
+      role,
+      stockLotId,
+      ageYears,
+      percentOwf: amount * share * unitPercent,
+    }));
   });
   const time = levers.findIndex((l) => l.kind === 'time');
   return {
     ...plan,
     doses: [...plan.doses.filter((d) => !isTurned.has(`${d.stage}/${d.materialId}`)), ...doses],
     courses:
-      time < 0 ? plan.courses : plan.courses.map((c) => (c.stage === 'dye' ? stretched(c, Math.exp(at[time] ?? 0)) : c)),
+      time < 0
+        ? plan.courses
+        : plan.courses.map((c) => (c.stage === 'dye' ? stretched(c, Math.exp(at[time] ?? 0)) : c)),
   };
 }

@@ -115,7 +115,10 @@ function lookAt(known: Known, readings: readonly Observation[], widths: Widths, 
     const { count } = known.space;
     const low = factorise(scatterOf(known, said, widthsFor(widths, reading), reading.day === null));
     const seen = known.space.of(reading.colour);
-    const off = solveLower(low, Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)));
+    const off = solveLower(
+      low,
+      Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)),
+    );
     const square = off.reduce((sum, o) => sum + o * o, 0);
     const weight = (TAILS + count) / (TAILS + square);
     cost += (TAILS + count) * Math.log1p(square / TAILS);
@@ -148,8 +151,12 @@ function costOf(known: Known, readings: readonly Observation[], widths: Widths):
     const said = forward(known, reading.dyeing, reading.day);
     const low = factorise(scatterOf(known, said, widthsFor(widths, reading), reading.day === null));
     const seen = known.space.of(reading.colour);
-    const off = solveLower(low, Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)));
-    cost += (TAILS + known.space.count) * Math.log1p(off.reduce((sum, o) => sum + o * o, 0) / TAILS) + logDeterminant(low);
+    const off = solveLower(
+      low,
+      Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)),
+    );
+    cost +=
+      (TAILS + known.space.count) * Math.log1p(off.reduce((sum, o) => sum + o * o, 0) / TAILS) + logDeterminant(low);
   }
   return cost;
 }

@@ -1,5 +1,6 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
+import type { ChannelSpace } from './channels';
 import { labSlopes } from './channels';
 import type { Dyeing } from './dyeing';
 import { forward } from './forward';
@@ -36,7 +37,8 @@ function learntVariance(posterior: Posterior, slopes: ReadonlyMap<number, Float6
     }
     for (let i = 0; i < count; i += 1) {
       const by = slopeP[i] ?? 0;
-      if (by !== 0) for (let j = 0; j < count; j += 1) out[i * count + j] = (out[i * count + j] ?? 0) + by * (row[j] ?? 0);
+      if (by !== 0)
+        for (let j = 0; j < count; j += 1) out[i * count + j] = (out[i * count + j] ?? 0) + by * (row[j] ?? 0);
     }
   }
   for (const [place, slope] of entries) {
@@ -58,7 +60,11 @@ export interface PredictHow {
 }
 
 /** The shade that a dyeing will give, with how sure that is. */
-export function predict(posterior: Posterior, dyeing: Dyeing, { day = null, withoutReader = true }: PredictHow = {}): Prediction {
+export function predict(
+  posterior: Posterior,
+  dyeing: Dyeing,
+  { day = null, withoutReader = true }: PredictHow = {},
+): Prediction {
   const said = forward(posterior, dyeing, day);
   const { space, widths } = posterior;
   const spread = learntVariance(posterior, said.slopes);
@@ -66,10 +72,17 @@ export function predict(posterior: Posterior, dyeing: Dyeing, { day = null, with
   for (let i = 0; i < spread.length; i += 1) spread[i] = (spread[i] ?? 0) + (scatter.cells[i] ?? 0);
   if (withoutReader) {
     // Half of what a reading scatters is the reader’s; the rest is the piece’s own.
-    const own = (widths.scatter.reading ** 2) / 2;
+    const own = widths.scatter.reading ** 2 / 2;
     for (let c = 0; c < space.count; c += 1) spread[c * space.count + c] = (spread[c * space.count + c] ?? 0) - own;
   }
-  const slopes = labSlopes(space, said.channels);
+  const lab = space.lab(said.channels);
+  const covariance = inLab(space, said.channels, spread);
+  return { lab, covariance, within80: radius80(lab, covariance), channels: said.channels };
+}
+
+/** A variance of compared values as one of L*, a* and b*. */
+function inLab(space: ChannelSpace, values: Float64Array, spread: Float64Array): Symmetric {
+  const slopes = labSlopes(space, values);
   const cells = new Float64Array(9);
   for (let i = 0; i < 3; i += 1)
     for (let j = 0; j < 3; j += 1) {
@@ -79,9 +92,34 @@ export function predict(posterior: Posterior, dyeing: Dyeing, { day = null, with
           sum += (slopes[i]?.[c] ?? 0) * (spread[c * space.count + d] ?? 0) * (slopes[j]?.[d] ?? 0);
       cells[i * 3 + j] = sum;
     }
-  const lab = space.lab(said.channels);
-  const covariance = { n: 3, cells };
-  return { lab, covariance, within80: radius80(lab, covariance), channels: said.channels };
+  return { n: 3, cells };
+}
+
+/** What one thing done otherwise does to a shade, and how sure that is. */
+export interface Effect {
+  readonly from: Lab;
+  readonly to: Lab;
+  readonly deltaE00: number;
+  /** It is this, give or take this, four times in five, ΔE00. */
+  readonly within80: number;
+}
+
+/** What lies between two dyeings: what both share is sure, however unsure each is. */
+export function effectBetween(posterior: Posterior, before: Dyeing, after: Dyeing): Effect {
+  const [one, two] = [forward(posterior, before), forward(posterior, after)];
+  const slopes = new Map<number, Float64Array>();
+  for (const [place, slope] of two.slopes) slopes.set(place, Float64Array.from(slope));
+  for (const [place, slope] of one.slopes) {
+    const own = slopes.get(place) ?? new Float64Array(slope.length);
+    slopes.set(
+      place,
+      own.map((s, c) => s - (slope[c] ?? 0)),
+    );
+  }
+  const { space } = posterior;
+  const [from, to] = [space.lab(one.channels), space.lab(two.channels)];
+  const covariance = inLab(space, two.channels, learntVariance(posterior, slopes));
+  return { from, to, deltaE00: ciede2000(from, to, EVEN).deltaE, within80: radius80(to, covariance) };
 }
 
 /** Points spread evenly over a normal’s body: the same every time (Halton’s sequence through Box and Muller). */
@@ -97,7 +135,11 @@ const halton = (index: number, base: number): number => {
 const POINTS = Array.from({ length: 96 }, (_, i) => {
   const [u, v, w, x] = [2, 3, 5, 7].map((b) => halton(i + 11, b));
   const [r, s] = [Math.sqrt(-2 * Math.log(u ?? 0.5)), Math.sqrt(-2 * Math.log(w ?? 0.5))];
-  return [r * Math.cos(2 * Math.PI * (v ?? 0)), r * Math.sin(2 * Math.PI * (v ?? 0)), s * Math.cos(2 * Math.PI * (x ?? 0))] as const;
+  return [
+    r * Math.cos(2 * Math.PI * (v ?? 0)),
+    r * Math.sin(2 * Math.PI * (v ?? 0)),
+    s * Math.cos(2 * Math.PI * (x ?? 0)),
+  ] as const;
 });
 
 /** Shades that a normal about one might be. */

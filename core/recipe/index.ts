@@ -38,3 +38,5 @@ export type { StepKind } from './step-kind';
 export { STEP_KIND_LABELS, STEP_KINDS, STEP_PURPOSES, takesPieces } from './step-kind';
 export type { Starter, StarterBody } from './starters';
 export { STARTER_LABELS, STARTERS, starterNeeds, starterRecipe, startersFor } from './starters';
+export type { CorrectedDose } from './corrected-doses';
+export { LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE, correctDoses } from './corrected-doses';

@@ -5,6 +5,7 @@ import {
   catalogueEntry,
   changesChain,
   chooseDoses,
+  correctDoses,
   findChoiceOutside,
   planLot,
   practiceChoice,
@@ -44,7 +45,8 @@ export async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
     );
   const room = await readRoom(db);
   const { body: inSchool, label } = await inSchools(db, version.body, ask.schools);
-  const body = withChosenDoses(inSchool, ask.doses);
+  const chosen = withChosenDoses(inSchool, ask.doses);
+  const body = { ...chosen, steps: correctDoses(chosen.steps, ask.corrected) };
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
   const known = await readPlanMaterials(db, [
     ...sizes.map((s) => s.base.id),

@@ -6,6 +6,7 @@ import {
   compareThenAndNow,
   findAlternatives,
   hazardsOf,
+  joinList,
   planEffort,
   practiceDifferences,
   rangedDoses,
@@ -82,6 +83,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
       today,
     }),
     ...label.map(schoolCheck),
+    ...correctionCheck(ask, asked),
   ];
   const proposal: Proposal = {
     understoodAs: asked.understoodAs,
@@ -118,6 +120,27 @@ const schoolCheck = (message: string): LotCheck => ({
   why: 'The version was proven the other way: dye a strike-off before the whole lot.',
   cites: 'asked for with this lot',
 });
+
+/** What was corrected for this lot is said, with what the recipe was proven with. */
+function correctionCheck({ corrected }: ReadProposalAsk, { known }: ProposalInputs): LotCheck[] {
+  const changed = corrected.flatMap(({ materialId, share }) => {
+    const name = known.rows.get(materialId)?.name;
+    const percent = Math.round(Math.abs(share - 1) * 100);
+    return name === undefined || percent === 0 ? [] : [`${name} ${percent} % ${share > 1 ? 'more' : 'less'}`];
+  });
+  return changed.length === 0
+    ? []
+    : [
+        {
+          key: `corrected: ${changed.join(', ')}`,
+          severity: 'caution',
+          protection: false,
+          message: `Corrected for this lot: ${joinList(changed)} than the recipe says.`,
+          why: 'The recipe’s version stays as it was proven. What was foretold is only as sure as it says.',
+          cites: 'what earlier lots teach',
+        },
+      ];
+}
 
 async function readStockLotsOf(db: Db, plan: LotPlan): Promise<Proposal['stockLots']> {
   const ids = plan.materials.flatMap((m) => m.picks.flatMap((p) => (p.stockLotId === null ? [] : [p.stockLotId])));

@@ -41,6 +41,8 @@ import { ThenAndNow } from '../../ui/then-and-now';
 import { LotChecks, mayGoOn } from './lot-checks';
 import { NumberField } from '../../ui/number-field';
 import { LotExtrasForm } from './lot-extras';
+import type { TakenCorrection } from './reorder-letter';
+import { ReorderLetter } from './reorder-letter';
 import { LotWeighings } from './lot-weighings';
 
 const TYPING_MS = 250;
@@ -51,6 +53,7 @@ const NOTHING_MORE: LotExtras = {
   also: [],
   intake: { flags: [], syntheticPercent: null, marks: [] },
   doses: [],
+  corrected: [],
   schools: [],
 };
 
@@ -72,6 +75,7 @@ const NOTHING_MORE: LotExtras = {
     LotExtrasForm,
     LotWeighings,
     RefusalNote,
+    ReorderLetter,
     StepBaths,
     Swatch,
     ThenAndNow,
@@ -314,6 +318,18 @@ export class NewLotPage {
     if (vesselIds)
       this.without.set((this.studio.value()?.vessels ?? []).map((v) => v.id).filter((id) => !vesselIds.includes(id)));
     this.takeWay({ ...(liquorRatio ? { liquorRatio } : {}), ...(fills ? { fills } : {}) });
+  }
+
+  /** Doses nearer to the master, for this lot alone; corrected again, they are corrected further. */
+  protected takeCorrection({ corrected, waterId }: TakenCorrection): void {
+    const before = new Map(this.extras().corrected.map((c) => [c.materialId, c.share]));
+    const further = corrected.map((c) => ({ ...c, share: c.share * (before.get(c.materialId) ?? 1) }));
+    const kept =
+      corrected.length === 0
+        ? []
+        : this.extras().corrected.filter((c) => further.every((f) => f.materialId !== c.materialId));
+    this.extras.set({ ...this.extras(), corrected: [...kept, ...further] });
+    if (waterId !== null) this.waterId.set(waterId);
   }
 
   protected takeWay(way: { liquorRatio?: number; fills?: number }): void {

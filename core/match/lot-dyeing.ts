@@ -1,0 +1,216 @@
+import type { Lab } from '../colour/lab';
+import type { PlannedStep, PlannedWeighing, LotPlan } from '../scaling/lot-plan';
+import { smallestIn } from '../scaling/lot-plan';
+import type { StepKind } from '../recipe/step-kind';
+import type { StepRecord } from '../run/step-record';
+import type { MaterialKind } from '../stock/material-facts';
+import type { BathCourse, Dyeing, DyeingRole, DyeingStage, MatchDose } from './dyeing';
+
+const STAGE_OF: Partial<Readonly<Record<StepKind | 'fibre', DyeingStage>>> = {
+  tannin: 'mordant',
+  mordant: 'mordant',
+  extract: 'dye',
+  makeUp: 'dye',
+  adjustPh: 'dye',
+  dye: 'dye',
+  pull: 'dye',
+  exhaust: 'dye',
+  modify: 'modifier',
+};
+/** Steps of a stage in which the fibre is in the bath. */
+const IN_BATH: readonly (StepKind | 'fibre')[] = ['tannin', 'mordant', 'dye', 'pull', 'exhaust', 'modify'];
+const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
+  dyestuff: 'dyestuff',
+  packet: 'dyestuff',
+  mordant: 'mordant',
+  tannin: 'mordant',
+  modifier: 'modifier',
+  assistant: 'assistant',
+};
+/** Nothing of these goes into the bath. */
+const INERT: readonly string[] = ['stainless', 'enamel', 'glass', 'plastic'];
+const ROOM_C = 20;
+const YEAR_MS = 365.25 * 86_400_000;
+const MINUTE_MS = 60_000;
+/** A step that stood open longer than this, as a share of what was planned, was forgotten in the books, not in the pot. */
+const FORGOTTEN = 4;
+
+/** What the match has to know of materials, jars and bases. */
+export interface MatchFacts {
+  readonly kinds: ReadonlyMap<string, MaterialKind>;
+  /** The day each jar came. */
+  readonly receivedOn: ReadonlyMap<string, string>;
+  readonly undyed: ReadonlyMap<string, Lab>;
+}
+
+/** A lot as planned, and as it went where that is known. */
+export interface LotToMatch {
+  readonly colourwayId: string;
+  /** When it was dyed. */
+  readonly at: string;
+  readonly plan: LotPlan;
+  /** None: as planned. */
+  readonly records: readonly StepRecord[];
+  readonly water: {
+    readonly id: string;
+    readonly ph: number | null;
+    readonly hardnessDh: number | null;
+    readonly ironMgPerL?: number | null | undefined;
+  } | null;
+}
+
+/** Which pieces of it. */
+export interface PartToMatch {
+  readonly batch: number;
+  readonly group: string | null;
+  readonly dip: number | null;
+}
+
+/** Water of which nobody measured anything counts as middling. */
+const UNKNOWN_WATER = { id: 'unknown', ph: 7, hardnessDh: 10, ironMgPerL: 0 };
+
+/**
+ * A part of a lot as the match sees it: what was really weighed out of which jar, how long and hot its baths really were,
+ * as planned where nothing was written down. `undefined` where no dyestuff was dosed, or the base’s own colour isn’t known.
+ */
+export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFacts): Dyeing | undefined {
+  const { plan } = lot;
+  const group = plan.groups.find((g) => g.key === part.group) ?? plan.groups[0];
+  const batch = plan.batches.find((b) => b.number === part.batch);
+  const undyed = group && facts.undyed.get(group.baseId);
+  if (!group || !batch || !undyed) return undefined;
+  const steps = plan.steps.filter((s) => s.groups === undefined || s.groups.includes(group.key));
+  const doses = steps.flatMap((step) => {
+    const stage = STAGE_OF[step.kind];
+    return stage === undefined ? [] : dosesOf(lot, step, stage, part.batch, facts);
+  });
+  if (!doses.some((d) => d.role === 'dyestuff')) return undefined;
+  const isFirst = group.key === plan.groups[0]?.key;
+  return {
+    colourwayId: isFirst ? lot.colourwayId : `${lot.colourwayId} ${group.key}`,
+    purpose: 'lot',
+    fibre: group.fibre,
+    baseId: group.baseId,
+    baseLotId: baseLotOf(lot, group.baseId),
+    undyed: { lab: undyed, spectrum: null },
+    doses: merged(doses),
+    courses: (['mordant', 'dye', 'modifier'] as const).flatMap((stage) => courseOf(lot, steps, stage)),
+    water: lot.water
+      ? {
+          id: lot.water.id,
+          ph: lot.water.ph ?? UNKNOWN_WATER.ph,
+          hardnessDh: lot.water.hardnessDh ?? UNKNOWN_WATER.hardnessDh,
+          ironMgPerL: lot.water.ironMgPerL ?? 0,
+        }
+      : UNKNOWN_WATER,
+    metal: INERT.includes(batch.metal) ? 'stainless' : batch.metal,
+    liquorRatio: plan.liquorRatio,
+    dip: part.dip ?? 1,
+  };
+}
+
+function dosesOf(
+  { at, plan, records }: LotToMatch,
+  step: PlannedStep,
+  stage: DyeingStage,
+  batch: number,
+  facts: MatchFacts,
+): MatchDose[] {
+  const ageOf = (stockLotId: string): number => {
+    const received = facts.receivedOn.get(stockLotId);
+    return received === undefined ? 0 : Math.max(0, (Date.parse(at) - Date.parse(received)) / YEAR_MS);
+  };
+  return step.weighings
+    .filter((w) => w.batch === batch || w.forBatches.includes(batch))
+    .flatMap((w) => {
+      const kind = facts.kinds.get(w.materialId);
+      const role = kind && ROLE_OF[kind];
+      if (!role) return [];
+      const wofG = plan.batches
+        .filter((b) => b.number === batch || w.forBatches.includes(b.number))
+        .reduce((sum, b) => sum + b.wof.value, 0);
+      return takenFor(w, records[step.index]).map(({ stockLotId, amount }): MatchDose => ({
+        stage,
+        materialId: w.materialId,
+        role,
+        stockLotId,
+        percentOwf: (amount / smallestIn(w.measure) / wofG) * 100,
+        ageYears: ageOf(stockLotId),
+      }));
+    })
+    .filter((d) => d.percentOwf > 0);
+}
+
+/** What went in of a weighing, jar by jar: as weighed, else as planned. */
+function takenFor(w: PlannedWeighing, record: StepRecord | undefined): { stockLotId: string; amount: number }[] {
+  const noJar = `unknown jar of ${w.materialId}`;
+  const weighed = (record?.weighings ?? []).filter((x) => x.batch === w.batch && x.materialId === w.materialId);
+  if (weighed.length > 0) return weighed.map(({ stockLotId, amount }) => ({ stockLotId: stockLotId ?? noJar, amount }));
+  if ((record?.leftOut ?? []).some((x) => x.batch === w.batch && x.materialId === w.materialId)) return [];
+  const target = w.target.value * smallestIn(w.measure);
+  const whole = w.picks.reduce((sum, p) => sum + p.amount, 0);
+  return whole > 0
+    ? w.picks.map((p) => ({ stockLotId: p.stockLotId ?? noJar, amount: (p.amount / whole) * target }))
+    : [{ stockLotId: noJar, amount: target }];
+}
+
+/** The same out of one jar at one stage stands once. */
+function merged(doses: readonly MatchDose[]): MatchDose[] {
+  const all = new Map<string, MatchDose>();
+  for (const d of doses) {
+    const key = `${d.stage}/${d.materialId}/${d.stockLotId}`;
+    const before = all.get(key);
+    all.set(key, before ? { ...before, percentOwf: before.percentOwf + d.percentOwf } : d);
+  }
+  return [...all.values()];
+}
+
+function baseLotOf({ plan, records }: LotToMatch, baseId: string): string {
+  const weighed = records.flatMap((r) => r.weighings).find((w) => w.materialId === baseId && w.stockLotId !== null);
+  const planned = plan.materials.find((m) => m.materialId === baseId)?.picks.find((p) => p.stockLotId !== null);
+  return weighed?.stockLotId ?? planned?.stockLotId ?? `unknown lot of ${baseId}`;
+}
+
+/** Minutes a step really took, where that can be told. */
+function minutesOf(step: PlannedStep, record: StepRecord | undefined): number {
+  if (record?.heldMin !== undefined) return record.heldMin;
+  if (record?.startedAt === undefined || record.finishedAt === undefined) return step.durationMin;
+  const took = (Date.parse(record.finishedAt) - Date.parse(record.startedAt) - (record.pausedMs ?? 0)) / MINUTE_MS;
+  return took > 0 && took <= FORGOTTEN * step.durationMin ? took : step.durationMin;
+}
+
+function courseOf({ records }: LotToMatch, steps: readonly PlannedStep[], stage: DyeingStage): BathCourse[] {
+  const points: { minute: number; celsius: number }[] = [];
+  let minute = 0;
+  const go = (minutes: number, celsius: number): void => {
+    minute += minutes;
+    points.push({ minute, celsius });
+  };
+  for (const step of steps.filter((s) => STAGE_OF[s.kind] === stage && IN_BATH.includes(s.kind))) {
+    const record = records[step.index];
+    if (record?.skippedReason !== undefined) continue;
+    const read = [...(record?.temperaturesC ?? [])].sort((x, y) => x - y);
+    const held = read[Math.floor(read.length / 2)] ?? step.temperatureC ?? ROOM_C;
+    const took = minutesOf(step, record);
+    if (step.course.length === 0) {
+      go(points.length === 0 ? 0 : 1, held);
+      go(took, held);
+      continue;
+    }
+    const planned = step.course.reduce((sum, leg) => sum + leg.minutes, 0);
+    const stretch = planned > 0 ? took / planned : 1;
+    if (points.length === 0) go(0, ROOM_C);
+    for (const leg of step.course)
+      go(leg.minutes * stretch, leg.toC ?? (leg.do === 'air' ? ROOM_C : (points.at(-1)?.celsius ?? ROOM_C)));
+  }
+  return points.length < 2 ? [] : [{ stage, points }];
+}
+
+/** The same dyeing out of the reference jars: what a recipe was proven with, as far as anybody knows. */
+export const outOfReference = (dyeing: Dyeing): Dyeing => ({
+  ...dyeing,
+  doses: merged(dyeing.doses.map((d) => ({ ...d, stockLotId: referenceOf(d.materialId), ageYears: 0 }))),
+});
+
+/** The jar that stands for a material at its reference strength. */
+export const referenceOf = (materialId: string): string => `reference of ${materialId}`;

@@ -1,0 +1,212 @@
+import { ciede2000 } from '../colour/ciede2000';
+import type { Lab } from '../colour/lab';
+import { broadChannels } from './channels';
+import type { Correction } from './correct';
+import { correct } from './correct';
+import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
+import type { ShelfMaterial } from './levers';
+import { outOfReference } from './lot-dyeing';
+import type { Observation, Posterior } from './posterior';
+import { learn } from './posterior';
+import type { Effect } from './predict';
+import { effectBetween } from './predict';
+import { isProofWorth } from './proof-worth';
+
+/** Fewer readings of lots than this, of anything, and nothing is foretold. */
+export const LEAST_READINGS = 3;
+
+/** What is asked: a lot as it is planned now, beside the shade that is wanted and the lot that it repeats. */
+export interface ReorderAsk {
+  readonly readings: readonly Observation[];
+  readonly strengths: readonly KnownStrength[];
+  readonly plan: Dyeing;
+  /** The same as the recipe says, where the plan’s doses are corrected already. */
+  readonly recipe: Dyeing;
+  /** As the lot that is dyed again really was. */
+  readonly then: Dyeing | null;
+  readonly standard: Lab;
+  readonly toleranceDeltaE: number;
+  readonly shelf: readonly ShelfMaterial[];
+  readonly waters: readonly Dyeing['water'][];
+}
+
+/** What of a lot is otherwise than it was, as the match tells them apart. */
+export type ReorderFactor =
+  | { readonly of: 'material'; readonly materialId: string }
+  | { readonly of: 'water' | 'pot' | 'bath' | 'base' | 'time' };
+
+/** One thing that is otherwise now, and what it does to the shade. */
+export interface FactorEffect {
+  readonly factor: ReorderFactor;
+  readonly effect: Effect;
+}
+
+/** How much of a material goes in, beside the plan; out of which jar where that is another. */
+export interface LeverTurned {
+  readonly materialId: string;
+  readonly stockLotId: string;
+  readonly percentOwf: number;
+  /** Against what is planned of the material in all; `null`: it is not in the recipe. */
+  readonly share: number | null;
+  readonly isOtherJar: boolean;
+}
+
+/** One way to dye it, as it is told. */
+export interface ReorderWay {
+  readonly how: Correction['how'];
+  readonly lab: Lab;
+  readonly deltaE00: number;
+  readonly within80: number;
+  readonly expectedDeltaE: number;
+  readonly turned: readonly LeverTurned[];
+  readonly waterId: string | null;
+  /** The stay in the dye bath against what is planned; 1: as planned. */
+  readonly timeShare: number;
+}
+
+/** What earlier lots say of a lot to come; or how many more would let them. */
+export type ReorderAnswer =
+  | { readonly state: 'tooFew'; readonly readings: number; readonly needed: number }
+  | {
+      readonly state: 'told';
+      /** Readings it stands on: of this colourway, and in all. */
+      readonly ofColourway: number;
+      readonly readings: number;
+      readonly unchanged: ReorderWay;
+      /** Ways that promise to come clearly nearer, best first; at most three that differ in kind. */
+      readonly ways: readonly ReorderWay[];
+      /** Largest effect first. */
+      readonly factors: readonly FactorEffect[];
+      readonly isProofWorth: boolean;
+    };
+
+const EVEN = { kL: 1, kC: 1, kH: 1 };
+const MOST_WAYS = 3;
+/** What is gained by less than this no eye sees: the recipe is left alone, ΔE00. */
+const WORTH_THE_TROUBLE = 0.2;
+
+/** One day’s jars, water and fibre: what is proved and dyed with them shares its luck. */
+const dayOf = (d: Dyeing): string =>
+  [d.colourwayId, d.water.id, d.baseLotId, ...d.doses.map((x) => x.stockLotId).sort()].join('|');
+
+/**
+ * What earlier lots say of a lot to come: the shade it will give as it is planned, what of then and now does how much,
+ * and what to change so that it comes nearer. The same record gives the same answer.
+ */
+export function answerReorder(ask: ReorderAsk): ReorderAnswer {
+  const read = ask.readings.filter((r) => r.isMaster !== true);
+  if (read.length < LEAST_READINGS) return { state: 'tooFew', readings: read.length, needed: LEAST_READINGS };
+  const { plan, standard } = ask;
+  const day = dayOf(plan);
+  const own: Observation = {
+    id: 'the recipe',
+    dyeing: outOfReference(ask.recipe),
+    colour: { lab: standard, spectrum: null },
+    day: null,
+    isMaster: true,
+  };
+  const known = ask.readings.some((r) => r.isMaster && r.dyeing.colourwayId === plan.colourwayId);
+  const readings = [...ask.readings, ...(known ? [] : [own])].map((r) =>
+    r.isMaster || dayOf(r.dyeing) !== day ? r : { ...r, day },
+  );
+  const posterior = learn(broadChannels(), readings, ask.strengths);
+  const all = correct(posterior, plan, standard, { shelf: ask.shelf, waters: ask.waters, day });
+  const unchanged = all.find((w) => w.how === 'unchanged');
+  const [best] = all;
+  if (!unchanged || !best) throw new RangeError('the recipe unchanged is always among the ways');
+  const kinds = new Set<string>();
+  const ways = all.slice(0, all.indexOf(unchanged)).filter((w) => {
+    if (unchanged.expectedDeltaE - w.expectedDeltaE < WORTH_THE_TROUBLE) return false;
+    const kind = w.how === 'addition' ? `addition ${addedTo(plan, w)}` : w.how;
+    return kinds.has(kind) ? false : (kinds.add(kind), true);
+  });
+  return {
+    state: 'told',
+    ofColourway: read.filter((r) => r.dyeing.colourwayId === plan.colourwayId).length,
+    readings: read.length,
+    unchanged: told(plan, unchanged, standard),
+    ways: ways.slice(0, MOST_WAYS).map((w) => told(plan, w, standard)),
+    factors: ask.then ? factorEffects(posterior, ask.then, plan) : [],
+    isProofWorth: isProofWorth(best, ask.toleranceDeltaE),
+  };
+}
+
+const addedTo = (plan: Dyeing, { dyeing }: Correction): string =>
+  dyeing.doses.find((d) => plan.doses.every((p) => p.materialId !== d.materialId))?.materialId ?? '';
+
+const amountOf = (d: Dyeing, materialId: string): number =>
+  d.doses.filter((x) => x.materialId === materialId).reduce((sum, x) => sum + x.percentOwf, 0);
+
+const minutesOf = (d: Dyeing): number => d.courses.find((c) => c.stage === 'dye')?.points.at(-1)?.minute ?? 0;
+
+function told(plan: Dyeing, { how, dyeing, prediction, expectedDeltaE }: Correction, standard: Lab): ReorderWay {
+  const { lab, within80 } = prediction;
+  const same = (d: MatchDose): boolean =>
+    plan.doses.some(
+      (p) =>
+        p.stockLotId === d.stockLotId && p.stage === d.stage && Math.abs(p.percentOwf / d.percentOwf - 1) < LEAST_TURN,
+    );
+  return {
+    how,
+    lab,
+    within80,
+    expectedDeltaE,
+    deltaE00: ciede2000(standard, lab, EVEN).deltaE,
+    turned: dyeing.doses
+      .filter((d) => !same(d))
+      .map((d) => {
+        const planned = amountOf(plan, d.materialId);
+        return {
+          materialId: d.materialId,
+          stockLotId: d.stockLotId,
+          percentOwf: d.percentOwf,
+          share: planned > 0 ? amountOf(dyeing, d.materialId) / planned : null,
+          isOtherJar: plan.doses.every((p) => p.stockLotId !== d.stockLotId),
+        };
+      }),
+    waterId: dyeing.water.id === plan.water.id ? null : dyeing.water.id,
+    timeShare: minutesOf(plan) > 0 ? minutesOf(dyeing) / minutesOf(plan) : 1,
+  };
+}
+
+/** A dose changed by less than this is not changed: no balance and no hand tells. */
+const LEAST_TURN = 0.015;
+
+/** What each thing that is otherwise now does, largest first: the lot as planned, beside itself with that as it was. */
+function factorEffects(posterior: Posterior, then: Dyeing, now: Dyeing): FactorEffect[] {
+  const materials = [...new Set([...then.doses, ...now.doses].map((d) => d.materialId))];
+  const keyOf = (d: Dyeing, id: string): string =>
+    d.doses
+      .filter((x) => x.materialId === id)
+      .map((x) => `${x.stockLotId} ${x.percentOwf.toFixed(2)}`)
+      .sort()
+      .join();
+  const swapped: [ReorderFactor, Dyeing | undefined][] = [
+    ...materials.map((materialId): [ReorderFactor, Dyeing | undefined] => [
+      { of: 'material', materialId },
+      keyOf(then, materialId) === keyOf(now, materialId)
+        ? undefined
+        : {
+            ...now,
+            doses: [
+              ...now.doses.filter((d) => d.materialId !== materialId),
+              ...then.doses.filter((d) => d.materialId === materialId),
+            ],
+          },
+    ]),
+    [{ of: 'water' }, then.water.id === now.water.id ? undefined : { ...now, water: then.water }],
+    [{ of: 'pot' }, then.metal === now.metal ? undefined : { ...now, metal: then.metal }],
+    [{ of: 'bath' }, then.liquorRatio === now.liquorRatio ? undefined : { ...now, liquorRatio: then.liquorRatio }],
+    [
+      { of: 'base' },
+      then.baseLotId === now.baseLotId ? undefined : { ...now, baseLotId: then.baseLotId, undyed: then.undyed },
+    ],
+    [
+      { of: 'time' },
+      JSON.stringify(then.courses) === JSON.stringify(now.courses) ? undefined : { ...now, courses: then.courses },
+    ],
+  ];
+  return swapped
+    .flatMap(([factor, before]) => (before ? [{ factor, effect: effectBetween(posterior, before, now) }] : []))
+    .sort((x, y) => y.effect.deltaE00 - x.effect.deltaE00);
+}

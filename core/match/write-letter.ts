@@ -1,0 +1,105 @@
+import type { Lab } from '../colour/lab';
+import { describeDifference } from '../colour/describe';
+import { joinList } from '../quantity/word-list';
+import type { Dyeing } from './dyeing';
+import type { LeverTurned, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
+
+/** What things are called on screen. */
+export interface LetterNames {
+  material(materialId: string): string;
+  jar(stockLotId: string): string;
+  water(waterId: string): string;
+}
+
+/** What a good dyer would write: one sentence, what to do, and the rest for whoever asks. */
+export interface Letter {
+  readonly opening: string;
+  readonly advice: string;
+  /** Empty where no proof is worth its while. */
+  readonly proof: string;
+  readonly standsOn: string;
+}
+
+/** So much fibre goes into a strike-off, g: less can’t be weighed well, more is a lot. */
+export const PROOF_G = 20;
+
+const percent = (share: number): string => `${Math.round(Math.abs(share - 1) * 100)} %`;
+const grams = (value: number): string => (value < 1 ? value.toFixed(2) : value.toFixed(1));
+
+/** How far from the standard, in words and as a number. */
+function sayShade(standard: Lab, { lab, deltaE00 }: ReorderWay): string {
+  const { summary, deltaE } = describeDifference(standard, lab);
+  return deltaE < 0.5 ? `as the master (ΔE00 ${deltaE00.toFixed(1)})` : `${summary} (ΔE00 ${deltaE00.toFixed(1)})`;
+}
+
+/** One lever, as it is said to whoever weighs: “weld 12 % more”, “a little madder, 0.4 % of the fibre”. */
+function sayTurned({ materialId, share, percentOwf, isOtherJar, stockLotId }: LeverTurned, names: LetterNames): string {
+  const name = names.material(materialId);
+  if (share === null) return `a little ${name}, ${percentOwf.toFixed(percentOwf < 1 ? 2 : 1)} % of the fibre`;
+  const from = isOtherJar ? ` out of ${names.jar(stockLotId)}, ${percentOwf.toFixed(1)} % of the fibre` : '';
+  if (isOtherJar) return `${name}${from}`;
+  return Math.abs(share - 1) < 0.015
+    ? `${name} ${percentOwf.toFixed(1)} % of the fibre`
+    : `${name} ${percent(share)} ${share > 1 ? 'more' : 'less'}`;
+}
+
+/** What a way asks for, in words. */
+export function sayWay(way: ReorderWay, names: LetterNames): string {
+  const said = [...new Set(way.turned.map((t) => sayTurned(t, names)))];
+  if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
+  if (Math.abs(way.timeShare - 1) > 0.03)
+    said.push(`${percent(way.timeShare)} ${way.timeShare > 1 ? 'longer' : 'shorter'} in the dye`);
+  return said.length === 0 ? 'as the recipe says' : joinList(said);
+}
+
+/** What was otherwise, named. */
+export function sayFactor(factor: ReorderFactor, names: LetterNames): string {
+  switch (factor.of) {
+    case 'material':
+      return names.material(factor.materialId);
+    case 'water':
+      return 'the water';
+    case 'pot':
+      return 'the pot’s metal';
+    case 'bath':
+      return 'the length of the bath';
+    case 'base':
+      return 'the lot of the base';
+    case 'time':
+      return 'time and heat';
+  }
+}
+
+const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : 's'}`;
+
+/** Writes what earlier lots say of a lot to come. */
+export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, names: LetterNames): Letter {
+  if (answer.state === 'tooFew')
+    return {
+      opening: `Too little was dyed and read so far to say what will come out: ${count(answer.readings, 'reading')}, and ${answer.needed} are needed.`,
+      advice: 'Dye it as the recipe says, and read it dry: that is what the next can be foretold from.',
+      proof: '',
+      standsOn: '',
+    };
+  const { unchanged, ways, isProofWorth } = answer;
+  const [best] = ways;
+  const chosen = best ?? unchanged;
+  return {
+    opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
+    advice: best
+      ? `With ${sayWay(best, names)} it should come out ${sayShade(standard, best)}, within ${best.within80.toFixed(1)}.`
+      : 'No change promises to come clearly nearer: dye it as the recipe says.',
+    proof: isProofWorth ? sayProof(chosen, plan, names) : '',
+    standsOn: `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`,
+  };
+}
+
+function sayProof({ turned }: ReorderWay, plan: Dyeing, names: LetterNames): string {
+  const changed = new Map(turned.map((t) => [`${t.materialId} ${t.stockLotId}`, t]));
+  const kept = plan.doses.filter((d) => !turned.some((t) => t.materialId === d.materialId));
+  const weights = [
+    ...kept.map((d) => `${names.material(d.materialId)} ${grams((d.percentOwf / 100) * PROOF_G)} g`),
+    ...[...changed.values()].map((t) => `${names.material(t.materialId)} ${grams((t.percentOwf / 100) * PROOF_G)} g`),
+  ];
+  return `A strike-off is worth its while: what isn’t known reaches too far. Dye ${PROOF_G} g of the same lot of the base, in the same water and out of the same jars, as long and as hot, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry as a lot of this colourway, then look here again.`;
+}

@@ -1,0 +1,176 @@
+import type { MatchRecord, ReadingView } from '@vestigia/contract';
+import type { LotPlan, LotToMatch, MatchFacts, PartToMatch, RunEntry } from '@vestigia/core';
+import {
+  MATCH_CONDITIONS,
+  completePlan,
+  currentEntries,
+  dyeingOfLot,
+  foldRun,
+  isSettled,
+  labOfSpectrum,
+  meanLab,
+  outOfReference,
+  referenceOf,
+  sameConditions,
+} from '@vestigia/core';
+import { asc, eq, sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { colourways, lotProgress, lots, materials, readings, stockBalances, stockLots, waters } from '../db/schema';
+import { lotTag } from '../shared/lot-tag';
+import { oneValue } from '../stores/shelf';
+import type { Veil } from '../studio/veil';
+
+type Reading = MatchRecord['readings'][number];
+type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
+  readonly plan: LotPlan;
+};
+type Read = Pick<ReadingView, 'batch' | 'lab' | 'taken'> & {
+  readonly group: string | null;
+  readonly dip: number | null;
+};
+
+/** What was dyed and read: of lots, what really went in; of masters, what their recipe is, out of the reference jars. */
+export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<MatchRecord> {
+  const all = await db.select().from(materials);
+  const jars = await db
+    .select({ jar: stockLots, free: sql<number>`${stockBalances.onHand} - ${stockBalances.reserved}` })
+    .from(stockLots)
+    .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
+    .orderBy(asc(stockLots.receivedOn), asc(stockLots.tag));
+  const facts: MatchFacts = {
+    kinds: new Map(all.map((m) => [m.id, m.kind])),
+    receivedOn: new Map(jars.map(({ jar }) => [jar.id, jar.receivedOn])),
+    undyed: new Map(all.flatMap((m) => (m.base ? [[m.id, m.base.undyed] as const] : []))),
+  };
+  const dyed = (await readLots(db)).filter((l) => !veil?.lotIds.has(l.id));
+  const entries = await readEntriesByLot(db);
+  const shades = await readShades(db);
+  const of = (lot: LotRead, records: LotToMatch['records']): LotToMatch => ({ ...lot, records });
+  const lotReadings = dyed.flatMap((lot): Reading[] => {
+    const records = foldRun(entries.get(lot.id) ?? [], lot.plan.steps.length);
+    return shadesOf(shades.get(lot.id) ?? []).flatMap(({ part, lab }, i) => {
+      const dyeing = dyeingOfLot(of(lot, records), part, facts);
+      return dyeing
+        ? [
+            {
+              id: `${lot.id}/${i}`,
+              lotId: lot.id,
+              title: lotTag(lot.number),
+              on: lot.at,
+              dyeing,
+              colour: { lab, spectrum: null },
+              isMaster: false,
+            },
+          ]
+        : [];
+    });
+  });
+  const promised = await db.select().from(colourways);
+  const masterReadings = promised.flatMap((c): Reading[] => {
+    const first = dyed.find((l) => l.colourwayId === c.id && l.plan.groups.length > 0);
+    const batch = first?.plan.batches[0]?.number;
+    if (!first || batch === undefined || !c.master || !sameConditions(c.master, MATCH_CONDITIONS)) return [];
+    const planned = dyeingOfLot(of(first, []), { batch, group: null, dip: null }, facts);
+    const { L, a, b } = c.master;
+    return planned
+      ? [
+          {
+            id: `master of ${c.id}`,
+            lotId: null,
+            title: `the master of ${c.name}`,
+            on: first.at,
+            dyeing: outOfReference(planned),
+            colour: { lab: { L, a, b }, spectrum: null },
+            isMaster: true,
+          },
+        ]
+      : [];
+  });
+  const told = jars.filter(({ jar }) => facts.kinds.get(jar.materialId) !== 'fibre');
+  return {
+    readings: [...masterReadings, ...lotReadings],
+    strengths: [
+      ...all.map((m) => ({ stockLotId: referenceOf(m.id), percent: 100, isReference: true })),
+      ...told.flatMap(({ jar }) =>
+        jar.facts.reference
+          ? [{ stockLotId: jar.id, percent: 100, isReference: true }]
+          : jar.facts.strengthPercent === null
+            ? []
+            : [{ stockLotId: jar.id, percent: jar.facts.strengthPercent, isReference: false }],
+      ),
+    ],
+    materials: all.map(({ id, name, kind }) => ({ id, name, kind })),
+    jars: told.map(({ jar, free }) => ({
+      id: jar.id,
+      tag: jar.tag,
+      materialId: jar.materialId,
+      receivedOn: jar.receivedOn,
+      free: Number(free),
+      isReference: jar.facts.reference,
+    })),
+    undyed: [...facts.undyed].map(([baseId, { L, a, b }]) => ({ baseId, lab: { L, a, b } })),
+    waters: (await db.select().from(waters)).map(({ id, name, ph, hardnessDh, ironMgPerL }) => ({
+      id,
+      name,
+      ph,
+      hardnessDh,
+      ironMgPerL,
+    })),
+  };
+}
+
+async function readLots(db: Db): Promise<LotRead[]> {
+  const rows = await db
+    .select({
+      id: lots.id,
+      number: lots.number,
+      colourwayId: lots.colourwayId,
+      at: lots.at,
+      water: lots.water,
+      plan: lots.plan,
+    })
+    .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .where(sql`${lotProgress.state} <> 'cancelled'`)
+    .orderBy(asc(lots.number));
+  return rows.map((r) => ({ ...r, at: new Date(r.at).toISOString(), plan: completePlan(r.plan) }));
+}
+
+async function readEntriesByLot(db: Db): Promise<ReadonlyMap<string, RunEntry[]>> {
+  const rows = await oneValue<{ lotId: string; entries: RunEntry[] }[]>(
+    db,
+    sql`(SELECT coalesce(json_agg(json_build_object('lotId', q.lot_id, 'entries', q.entries)), '[]') FROM (
+      SELECT e.lot_id, json_agg(json_build_object('id', e.id, 'stepIndex', e.step_index, 'kind', e.kind, 'at', e.at,
+        'replacesId', e.replaces_id, 'temperatureC', e.temperature_c, 'text', e.text, 'weighing', e.weighing,
+        'detail', e.detail) ORDER BY e.seq) AS entries
+      FROM run_entries e WHERE e.kind <> 'note' GROUP BY e.lot_id) q)`,
+  );
+  return new Map(rows.map((r) => [r.lotId, r.entries]));
+}
+
+/** Readings of whole shades that settled, under the light the match works in, or band by band. */
+async function readShades(db: Db): Promise<ReadonlyMap<string, Read[]>> {
+  const rows = currentEntries(await db.select().from(readings).orderBy(asc(readings.seq)));
+  const byLot = new Map<string, Read[]>();
+  for (const { lotId, batch, groupKey, zone, piece, dip, state, lab, conditions, taken } of rows) {
+    if (zone !== null || piece !== null || !isSettled(state)) continue;
+    const spectrum = taken?.spectrum ?? null;
+    if (!spectrum && !sameConditions(conditions, MATCH_CONDITIONS)) continue;
+    const own = spectrum ? labOfSpectrum(spectrum, MATCH_CONDITIONS) : lab;
+    byLot.set(lotId, [...(byLot.get(lotId) ?? []), { batch, group: groupKey, dip, lab: own, taken }]);
+  }
+  return byLot;
+}
+
+/** The mean of what was read of each shade. */
+function shadesOf(read: readonly Read[]): { part: PartToMatch; lab: ReadingView['lab'] }[] {
+  const parts = new Map<string, Read[]>();
+  for (const r of read) {
+    const key = JSON.stringify([r.batch, r.group, r.dip]);
+    parts.set(key, [...(parts.get(key) ?? []), r]);
+  }
+  return [...parts.values()].flatMap((own) => {
+    const [first] = own;
+    return first ? [{ part: first, lab: meanLab(own.map((r) => r.lab)) }] : [];
+  });
+}

@@ -1,0 +1,289 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { LabUnder, MatchRecord, Proposal } from '@vestigia/contract';
+import type { Dyeing, LetterNames, MatchFacts, ReorderAsk, ReorderWay } from '@vestigia/core';
+import {
+  MATCH_CONDITIONS,
+  describeDifference,
+  dyeingOfLot,
+  sameConditions,
+  sayFactor,
+  sayWay,
+  writeLetter,
+} from '@vestigia/core';
+import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { ServerClock } from '../../api/server-clock';
+import { Swatch } from '../../ui/swatch';
+import { ReorderTeller } from './reorder-teller';
+
+const YEAR_MS = 365.25 * 86_400_000;
+const SETTLE_MS = 400;
+
+/** What a correction asks of the plan. */
+export interface TakenCorrection {
+  readonly corrected: readonly { readonly materialId: string; readonly share: number }[];
+  readonly waterId: string | null;
+}
+
+/** What earlier lots say of the lot that is planned: what will come out, what to change, whether to prove it first. */
+@Component({
+  selector: 'vs-reorder-letter',
+  imports: [RouterLink, Swatch],
+  providers: [ReorderTeller],
+  template: `
+    @if (whyNot(); as why) {
+      <p class="small soft">{{ why }}</p>
+    } @else if (letter(); as l) {
+      <section aria-label="What earlier lots say">
+        <h2>What earlier lots say</h2>
+        <p class="opening">{{ l.opening }}</p>
+        <p>{{ l.advice }}</p>
+        @if (told(); as t) {
+          <div class="mounts pair">
+            <figure>
+              <vs-swatch [lab]="master()" [width]="7" [height]="70" label="the master" /><vs-swatch
+                [lab]="under(t.unchanged.lab)"
+                [width]="7"
+                [height]="70"
+                label="as it is planned"
+              />
+              <figcaption>the master, and as it is planned</figcaption>
+            </figure>
+            @for (w of t.ways; track $index) {
+              <figure>
+                <vs-swatch [lab]="master()" [width]="5" [height]="70" label="the master" /><vs-swatch
+                  [lab]="under(w.lab)"
+                  [width]="5"
+                  [height]="70"
+                  [label]="sayWay(w)"
+                />
+                <figcaption>{{ $first ? 'as advised' : 'another way' }}</figcaption>
+              </figure>
+            }
+          </div>
+          <div class="ways">
+            @for (w of t.ways; track $index) {
+              <p>
+                <strong>{{ sayWay(w) }}</strong>: ΔE00 {{ w.deltaE00.toFixed(1) }}, within {{ w.within80.toFixed(1) }}.
+                @if (correctionOf(w); as c) {
+                  <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
+                } @else {
+                  <span class="soft small"
+                    >This asks for
+                    {{
+                      w.how === 'addition'
+                        ? 'a dose that the recipe doesn’t have'
+                        : w.how === 'time'
+                          ? 'another time'
+                          : 'another jar'
+                    }}: see to it by hand.</span
+                  >
+                }
+              </p>
+            }
+          </div>
+          @if (l.proof) {
+            <p class="wet">{{ l.proof }}</p>
+          }
+          @if (factors().length > 0) {
+            <details>
+              <summary>What of then and now does how much</summary>
+              <table class="ledger">
+                <tbody>
+                  @for (f of factors(); track f.name) {
+                    <tr>
+                      <td>{{ f.name }}</td>
+                      <td>{{ f.words }}</td>
+                      <td class="number">ΔE00 {{ f.deltaE }}</td>
+                      <td class="small soft">{{ f.sure }}</td>
+                    </tr>
+                  }
+                </tbody>
+              </table>
+            </details>
+          }
+          <details>
+            <summary>{{ l.standsOn }}</summary>
+            <p class="small">
+              @for (r of basis(); track r.id) {
+                <a [routerLink]="['/lots', r.lotId]">{{ r.title }}</a>{{ $last ? '.' : ', ' }}
+              } @empty {
+                No lot of this colourway was read yet: what is said comes from its dyestuffs in others.
+              }
+            </p>
+          </details>
+        }
+      </section>
+    } @else if (isAsking()) {
+      <p class="small soft" role="status">Looking through what was dyed before …</p>
+    }
+  `,
+  styles: `
+    .opening {
+      font-size: 1.15rem;
+      max-width: 44rem;
+    }
+    .ways p {
+      max-width: 44rem;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ReorderLetter {
+  private readonly api = inject(ApiClient);
+  private readonly teller = inject(ReorderTeller);
+  private readonly clock = inject(ServerClock);
+  readonly proposal = input.required<Proposal>();
+  readonly colourwayId = input.required<string>();
+  readonly master = input.required<LabUnder | null>();
+  readonly toleranceDeltaE = input.required<number>();
+  readonly waterId = input.required<string>();
+  /** The lot that is dyed again. */
+  readonly again = input<string | undefined>();
+  /** What the plan’s doses were corrected by already. */
+  readonly corrected = input<TakenCorrection['corrected']>([]);
+  readonly taken = output<TakenCorrection>();
+
+  private readonly record = liveQuery(['lots', 'stores', 'colourways'], () => this.api.get('/api/match/record'));
+  private readonly facts = computed((): MatchFacts | undefined => {
+    const r = this.record.value();
+    return (
+      r && {
+        kinds: new Map(r.materials.map((m) => [m.id, m.kind])),
+        receivedOn: new Map(r.jars.map((j) => [j.id, j.receivedOn])),
+        undyed: new Map(r.undyed.map((u) => [u.baseId, u.lab])),
+      }
+    );
+  });
+  private readonly plan = computed((): Dyeing | undefined => {
+    const [facts, r, { plan }] = [this.facts(), this.record.value(), this.proposal()];
+    const batch = plan.batches[0]?.number;
+    if (!facts || !r || batch === undefined) return undefined;
+    const water = r.waters.find((w) => w.id === this.waterId()) ?? null;
+    const at = new Date(this.clock.now()).toISOString();
+    const lot = { colourwayId: this.colourwayId(), at, plan, records: [], water };
+    return dyeingOfLot(lot, { batch, group: null, dip: null }, facts);
+  });
+  protected readonly whyNot = computed(() => {
+    const master = this.master();
+    if (!master) return 'Without a master nobody knows what it should come out as: nothing is foretold.';
+    if (!sameConditions(master, MATCH_CONDITIONS))
+      return 'The master was read under another light than D65, 10°: shades are foretold under that one only.';
+    return this.record.value() && !this.plan()
+      ? 'No dyestuff is dosed here that could be followed, or the base’s own colour isn’t known: nothing is foretold.'
+      : '';
+  });
+  private readonly ask = computed((): ReorderAsk | undefined => {
+    const [r, plan, standard] = [this.record.value(), this.plan(), this.master()];
+    if (!r || !plan || !standard || this.whyNot() !== '') return undefined;
+    return {
+      readings: r.readings.map(({ id, dyeing, colour, isMaster }) => ({ id, dyeing, colour, isMaster, day: null })),
+      strengths: r.strengths,
+      plan,
+      recipe: uncorrected(plan, this.corrected()),
+      then: r.readings.find((x) => x.lotId !== null && x.lotId === this.again())?.dyeing ?? null,
+      standard,
+      toleranceDeltaE: this.toleranceDeltaE(),
+      shelf: shelfOf(r, this.clock.now()),
+      waters: r.waters.map((w) => ({
+        id: w.id,
+        ph: w.ph ?? 7,
+        hardnessDh: w.hardnessDh ?? 10,
+        ironMgPerL: w.ironMgPerL ?? 0,
+      })),
+    };
+  });
+  private readonly asked = toSignal(
+    toObservable(this.ask).pipe(
+      debounceTime(SETTLE_MS),
+      switchMap((ask) =>
+        ask
+          ? this.teller.tell(ask).pipe(
+              map((answer) => ({ ask, answer })),
+              catchError(() => of(undefined)),
+              startWith(undefined),
+            )
+          : of(undefined),
+      ),
+    ),
+  );
+  protected readonly isAsking = computed(() => this.ask() !== undefined);
+  private readonly names = computed((): LetterNames => {
+    const r = this.record.value();
+    return {
+      material: (id) => r?.materials.find((m) => m.id === id)?.name ?? 'something',
+      jar: (id) => r?.jars.find((j) => j.id === id)?.tag ?? 'another jar',
+      water: (id) => r?.waters.find((w) => w.id === id)?.name ?? 'another water',
+    };
+  });
+  protected readonly letter = computed(() => {
+    const asked = this.asked();
+    return asked && writeLetter(asked.answer, asked.ask.standard, asked.ask.plan, this.names());
+  });
+  protected readonly told = computed(() => {
+    const answer = this.asked()?.answer;
+    return answer?.state === 'told' ? answer : undefined;
+  });
+  protected readonly factors = computed(() =>
+    (this.told()?.factors ?? []).map(({ factor, effect }) => ({
+      name: sayFactor(factor, this.names()),
+      words: describeDifference(effect.from, effect.to).summary,
+      deltaE: effect.deltaE00.toFixed(1),
+      sure: effect.within80 < effect.deltaE00 / 2 ? 'sure' : effect.within80 < effect.deltaE00 ? 'likely' : 'unsure',
+    })),
+  );
+  /** The lots of this colourway that it stands on. */
+  protected readonly basis = computed(() => {
+    const all = (this.record.value()?.readings ?? []).filter(
+      (r) => r.lotId !== null && r.dyeing.colourwayId === this.colourwayId(),
+    );
+    return all.filter((r, i) => all.findIndex((x) => x.lotId === r.lotId) === i);
+  });
+
+  protected readonly sayWay = (way: ReorderWay): string => sayWay(way, this.names());
+  protected readonly under = ({ L, a, b }: ReorderWay['lab']): LabUnder => ({ L, a, b, ...MATCH_CONDITIONS });
+
+  /** What the plan can take of a way by itself: doses of what the recipe has, and the water. */
+  protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
+    if (way.how === 'time' || way.turned.some((t) => t.share === null || t.isOtherJar)) return undefined;
+    const shares = new Map(way.turned.map((t) => [t.materialId, t.share ?? 1]));
+    const corrected = [...shares].map(([materialId, share]) => ({
+      materialId,
+      share: Math.round(share * 1000) / 1000,
+    }));
+    return { corrected, waterId: way.waterId };
+  }
+}
+
+/** The plan as the recipe itself says. */
+const uncorrected = (plan: Dyeing, corrected: TakenCorrection['corrected']): Dyeing => ({
+  ...plan,
+  doses: plan.doses.map((d) => ({
+    ...d,
+    percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
+  })),
+});
+
+/** What stands on the shelf, with what is usual of it in the record. */
+function shelfOf(r: MatchRecord, nowMs: number): ReorderAsk['shelf'] {
+  const usual = new Map<string, number[]>();
+  const roles = new Map<string, Dyeing['doses'][number]['role']>();
+  for (const { dyeing } of r.readings)
+    for (const d of dyeing.doses) {
+      usual.set(d.materialId, [...(usual.get(d.materialId) ?? []), d.percentOwf]);
+      roles.set(d.materialId, d.role);
+    }
+  return [...usual].flatMap(([materialId, all]) => {
+    const role = roles.get(materialId);
+    const jars = r.jars
+      .filter((j) => j.materialId === materialId && j.free > 0)
+      .map((j) => ({ stockLotId: j.id, ageYears: Math.max(0, (nowMs - Date.parse(j.receivedOn)) / YEAR_MS) }));
+    const sorted = [...all].sort((x, y) => x - y);
+    return role && jars.length > 0
+      ? [{ materialId, role, jars, usualPercent: sorted[Math.floor(sorted.length / 2)] ?? 1 }]
+      : [];
+  });
+}
