@@ -19,6 +19,8 @@ const DEEP = group(
   'A package is used through its face, index.ts.',
 );
 
+const WORLDS = group(['**/backtest/**'], 'What foretells may know nothing of the worlds it is measured in.');
+
 /** Folders in the order of the work: each imports only from those before it. */
 const oneWay = (root, folders, message, { also = [] } = {}) =>
   folders.map((folder, i) => ({
@@ -57,7 +59,7 @@ const CORE_ROOMS = [
   'schedule',
   'trace',
 ];
-const CORE = [FRAMEWORKS, group(['@vestigia/*', 'zod'], 'core imports nothing of ours.')];
+const CORE = [FRAMEWORKS, WORLDS, group(['@vestigia/*', 'zod'], 'core imports nothing of ours.')];
 const OWN_FACE = group(['./index', '../index', '../*/index'], 'Inside core, files name each other directly.');
 
 const SERVER_ROOMS = [
@@ -180,10 +182,10 @@ export default tseslint.config(
   {
     files: ['server/**/*.ts'],
     ignores: ['**/*.spec.ts'],
-    rules: forbid(DEEP, group(['@angular/*'], 'The server knows nothing of the interface.')),
+    rules: forbid(DEEP, WORLDS, group(['@angular/*'], 'The server knows nothing of the interface.')),
   },
   ...oneWay('server', SERVER_ROOMS, 'A feature reads only features before it in working order.', {
-    also: [DEEP, SERVER_ROOT, group(['@angular/*'], 'The server knows nothing of the interface.')],
+    also: [DEEP, WORLDS, SERVER_ROOT, group(['@angular/*'], 'The server knows nothing of the interface.')],
   }),
   {
     files: ['web/src/**/*.ts'],
@@ -191,7 +193,7 @@ export default tseslint.config(
     extends: [...angular.configs.tsRecommended],
     processor: angular.processInlineTemplates,
     rules: {
-      ...forbid(DEEP, SERVER_SIDE),
+      ...forbid(DEEP, WORLDS, SERVER_SIDE),
       '@angular-eslint/prefer-on-push-component-change-detection': 'error',
       '@angular-eslint/component-class-suffix': 'off',
       '@angular-eslint/directive-class-suffix': 'off',
@@ -200,12 +202,13 @@ export default tseslint.config(
     },
   },
   ...oneWay('web/src/app', WEB_ROOMS, 'A layer of the interface knows only those before it.', {
-    also: [DEEP, SERVER_SIDE],
+    also: [DEEP, WORLDS, SERVER_SIDE],
   }),
   ...WEB_FEATURES.map((feature) => ({
     files: [`web/src/app/features/${feature}/**/*.ts`],
     rules: forbid(
       DEEP,
+      WORLDS,
       SERVER_SIDE,
       group(['../../shell/**', '../../../shell/**'], 'A layer of the interface knows only those before it.'),
       group(
@@ -217,6 +220,12 @@ export default tseslint.config(
   {
     files: ['web/src/**/*.html'],
     extends: [...angular.configs.templateRecommended, ...angular.configs.templateAccessibility],
+  },
+  {
+    // A world has physics of its own: of the product it takes no more than published formulas of light.
+    files: ['backtest/worlds/**/*.ts'],
+    ignores: ['backtest/worlds/light.ts'],
+    rules: forbid(group(['@vestigia/*', '**/core/match/**'], 'A world knows nothing of the product.')),
   },
   // Last: what the formatter settles is no matter for lint.
   prettier,

@@ -1,5 +1,6 @@
 import { seeded } from '../../core/photo/seeded';
 import type { Dose, Dyehouse, Dyeing, Lab, Order, Outcome, PastDyeing, Setting, World } from '../world';
+import { hash } from './hash';
 import { deltaE00 } from './light';
 import { lowest } from './search';
 
@@ -34,12 +35,6 @@ const BASES = [
   { id: 'wool', undyed: { L: 88, a: 0.6, b: 10.5 } },
   { id: 'linen', undyed: { L: 82, a: 1.4, b: 9.2 } },
 ];
-
-function hash(text: string): number {
-  let h = 2166136261;
-  for (let i = 0; i < text.length; i += 1) h = Math.imul(h ^ text.charCodeAt(i), 16777619);
-  return h >>> 0;
-}
 
 function create(seed: number): Dyehouse {
   const random = seeded(seed * 104_729 + 3);

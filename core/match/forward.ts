@@ -34,6 +34,8 @@ class Sum {
   readonly scalars: [number, number][] = [];
   /** A number, its share, and the shape it works along. */
   readonly shaped: [number, number, number][] = [];
+  /** Slopes along a shape that add nothing themselves: of what a share of hue depends on. */
+  readonly tilted: [number, number, number][] = [];
 
   constructor(private readonly known: Known) {}
 
@@ -51,12 +53,13 @@ class Sum {
     this.scalars.push([place, share]);
   }
 
-  /** Adds `share` times a turn of hue. */
-  turn(key: string, group: PriorGroup, share: number): void {
+  /** Adds `share` times a turn of hue; where the share itself turns with numbers, by these slopes. */
+  turn(key: string, group: PriorGroup, share: number, by: readonly (readonly [number, number])[] = []): void {
     if (share === 0) return;
     for (let s = 0; s < this.known.space.shapes.length; s += 1) {
-      const { place } = this.read(`${key}~${s}`, group);
+      const { place, value } = this.read(`${key}~${s}`, group);
       this.shaped.push([place, share, s]);
+      if (value !== 0) for (const [other, slope] of by) this.tilted.push([other, slope * value, s]);
     }
   }
 
@@ -70,6 +73,7 @@ class Sum {
     this.value += share * other.value;
     for (const [place, by] of other.scalars) this.scalars.push([place, share * by]);
     for (const [place, by, shape] of other.shaped) this.shaped.push([place, share * by, shape]);
+    for (const [place, by, shape] of other.tilted) this.tilted.push([place, share * by, shape]);
   }
 }
 
@@ -108,13 +112,18 @@ function portionsOf(known: Known, dyeing: Dyeing): Portion[] {
       LEAST_SHARE,
       shares.reduce((sum, s) => sum + s, 0),
     );
+    const weighed = Math.max(
+      1e-9,
+      doses.reduce((sum, d) => sum + d.percentOwf, 0),
+    );
     const [amount, hue] = [new Sum(known), new Sum(known)];
     doses.forEach((d, i) => {
-      const share = (shares[i] ?? 0) / whole;
       const strength = strengths[i];
-      if (strength) for (const [place, by] of strength.scalars) amount.scalars.push([place, share * by]);
-      hue.turn(`jar/${d.stockLotId}`, 'jarHue', share);
-      hue.turn(`age/${materialId}`, 'ageHue', share * d.ageYears);
+      if (strength)
+        for (const [place, by] of strength.scalars) amount.scalars.push([place, ((shares[i] ?? 0) / whole) * by]);
+      // A blend’s hue goes by what was weighed of each jar, however strong it is.
+      hue.turn(`jar/${d.stockLotId}`, 'jarHue', d.percentOwf / weighed);
+      hue.turn(`age/${materialId}`, 'ageHue', (d.percentOwf / weighed) * d.ageYears);
     });
     amount.value = Math.log(whole);
     return [{ materialId, role, stage, amount, hue }];
@@ -186,7 +195,7 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
   const like = dyeing.colourwayId ?? likeOf(dyeing);
   const dyes = portions.filter((p) => p.role === 'dyestuff');
   const mordants = portions.filter((p) => p.role === 'mordant');
-  const others = portions.filter((p) => p.role === 'modifier' || p.role === 'assistant');
+  const alsoIn = portions.filter((p) => p.role === 'modifier' || p.role === 'assistant');
   const over = mordants
     .map((m) => m.materialId)
     .sort()
@@ -201,9 +210,9 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     const carries = shared.read(`mordant/${m.materialId}`, 'mordant', 0.25);
     shared.take(reached, carries.value);
     shared.scalars.push([carries.place, reached.value]);
-    shared.turn(`mordant/${m.materialId}`, 'mordantHue', reached.value);
+    shared.turn(`mordant/${m.materialId}`, 'mordantHue', reached.value, reached.scalars);
   }
-  const effects = others.map((o) => {
+  const effects = alsoIn.map((o) => {
     const reached = new Sum(known);
     reached.take(o.amount, 1);
     if (o.stage === 'modifier') addExtent(reached, known, o.materialId, 0.04, courseOf(dyeing, o.stage));
@@ -253,7 +262,7 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
       const slope = grow(place);
       for (let c = 0; c < bands; c += 1) slope[c] = (slope[c] ?? 0) + by * (gives[c] ?? 0);
     }
-    for (const [place, by, shape] of sum.shaped) {
+    for (const [place, by, shape] of [...sum.shaped, ...sum.tilted]) {
       const slope = grow(place);
       const form = space.shapes[shape];
       if (form) for (let c = 0; c < bands; c += 1) slope[c] = (slope[c] ?? 0) + by * (form[c] ?? 0) * (gives[c] ?? 0);
@@ -274,8 +283,16 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     sum.scalars.push([steep.place, risen * free], [level.place, filled * free]);
     for (const [place, by] of dye.amount.scalars) sum.scalars.push([place, by * power * free]);
     sum.take(dye.hue, 1);
-    const crowd = dyes.reduce((all, o) => (o === dye ? all : all + Math.exp(o.amount.value)), 0);
-    if (crowd > 0) sum.add(`crowd/${id}`, 'crowding', -Math.log1p(crowd), 0.1);
+    const others = dyes.filter((o) => o !== dye);
+    const crowd = others.reduce((all, o) => all + Math.exp(o.amount.value), 0);
+    if (crowd > 0) {
+      const pressed = sum.read(`crowd/${id}`, 'crowding', 0.1);
+      sum.put(-pressed.value * Math.log1p(crowd), pressed.place, -Math.log1p(crowd));
+      for (const o of others) {
+        const by = (-pressed.value * Math.exp(o.amount.value)) / (1 + crowd);
+        for (const [place, share] of o.amount.scalars) sum.scalars.push([place, by * share]);
+      }
+    }
     addExtent(sum, known, id, 0.04, courseOf(dyeing, dye.stage));
     sum.add(`leaves/${id}`, 'leaves', dyeing.dip - 1, Math.log(0.4));
     sum.add('liquor', 'liquor', -Math.log(dyeing.liquorRatio / 20), 0.15);
@@ -296,8 +313,9 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
       sum.value += by * e.size;
       sum.scalars.push([strong.place, e.size], [own.place, e.size]);
       for (const [place, slope] of e.reached.scalars) sum.scalars.push([place, slope * by * e.slope]);
-      sum.turn(`does/${e.materialId}`, 'modifierHue', e.size);
-      sum.turn(`does/${e.materialId}/${id}`, 'modifierOwn', e.size);
+      const size = e.reached.scalars.map(([place, slope]) => [place, slope * e.slope] as const);
+      sum.turn(`does/${e.materialId}`, 'modifierHue', e.size, size);
+      sum.turn(`does/${e.materialId}/${id}`, 'modifierOwn', e.size, size);
     }
     lay(
       sum,
