@@ -173,6 +173,19 @@ function isWorthTurning(lever: Lever, at: number): boolean {
   if (lever.from === 0) return at >= (lever.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added);
   return lever.from < 1 || Math.abs(at - 1) >= HAIR;
 }
+/** What is given up for one thing less to turn, ΔE00. */
+const SIMPLER = 0.04;
+/** Of what can be left alone by itself, what is turned least; none where only one thing is turned. */
+function leastTurned(levers: readonly Lever[], at: readonly number[]): Lever | undefined {
+  if (levers.length < 2) return undefined;
+  const alone = levers.flatMap((lever, i): { lever: Lever; by: number }[] => {
+    if (lever.kind === 'time') return [{ lever, by: Math.abs(at[i] ?? 0) / TURN.time }];
+    const isAlone = levers.every((l) => l === lever || l.kind === 'time' || l.materialId !== lever.materialId);
+    if (!lever.isOwn || !isAlone || lever.from !== 1) return [];
+    return [{ lever, by: Math.abs((at[i] ?? 0) - 1) / (lever.role === 'mordant' ? TURN.mordant : TURN.dose) }];
+  });
+  return alone.sort((x, y) => x.by - y.by)[0]?.lever;
+}
 const PARTS = [1, 0.75, 0.5];
 const ADDED_TRIED = 4;
 /** A way with more to it has to be better by this, ΔE00. */
@@ -195,24 +208,27 @@ const EXTRA: Readonly<Record<Correction['how'], number>> = {
 export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, within: CorrectWithin): Correction[] {
   const day = within.day ?? null;
   const found: Correction[] = [];
+  /** Part of the way is often surer than all of it. */
+  const surest = (from: Dyeing, levers: readonly Lever[], at: readonly number[], how: Correction['how']): Correction =>
+    PARTS.map((part) => at.map((v, i) => (levers[i]?.from ?? 0) + part * (v - (levers[i]?.from ?? 0))))
+      .map((some) => told(posterior, from, levers, some, standard, how, day))
+      .reduce((best, way) => (way.expectedDeltaE < best.expectedDeltaE ? way : best));
   const tried = (from: Dyeing, levers: readonly Lever[], how: Correction['how']): void => {
     const first = turn(posterior, from, levers, standard, within);
-    const kept = levers.filter((l, i) => isWorthTurning(l, first[i] ?? 0));
-    const at = kept.length === levers.length ? first : turn(posterior, from, kept, standard, within);
-    // Part of the way is often surer than all of it.
-    const start = kept.map((l) => l.from);
-    const ways = PARTS.map((part) =>
-      told(
-        posterior,
-        from,
-        kept,
-        at.map((v, i) => (start[i] ?? 0) + part * (v - (start[i] ?? 0))),
-        standard,
-        how,
-        day,
-      ),
-    );
-    found.push(ways.reduce((best, way) => (way.expectedDeltaE < best.expectedDeltaE ? way : best)));
+    let kept = levers.filter((l, i) => isWorthTurning(l, first[i] ?? 0));
+    let at = kept.length === levers.length ? first : turn(posterior, from, kept, standard, within);
+    let way = surest(from, kept, at, how);
+    // What does little is left as the recipe has it: a dyer would rather turn one thing than four.
+    for (;;) {
+      const least = leastTurned(kept, at);
+      if (least === undefined) break;
+      const fewer = kept.filter((l) => l !== least);
+      const simpler = turn(posterior, from, fewer, standard, within);
+      const next = surest(from, fewer, simpler, how);
+      if (next.expectedDeltaE > way.expectedDeltaE + SIMPLER) break;
+      [kept, at, way] = [fewer, simpler, next];
+    }
+    found.push(way);
   };
   found.push(told(posterior, plan, [], [], standard, 'unchanged', day));
   const own = ownLevers(plan, within.shelf, false);

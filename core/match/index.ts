@@ -33,3 +33,5 @@ export type { FactorEffect, LeverTurned, ReorderAnswer, ReorderAsk, ReorderFacto
 export { LEAST_READINGS, answerReorder } from './reorder';
 export type { Letter, LetterNames } from './write-letter';
 export { PROOF_G, sayFactor, sayWay, writeLetter } from './write-letter';
+export type { Foretold, JarStrength, Review } from './review';
+export { reviewRecord } from './review';

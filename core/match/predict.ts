@@ -21,8 +21,8 @@ export interface Prediction {
   readonly channels: Float64Array;
 }
 
-/** Variance of the channels that comes from what is not known of the numbers. */
-function learntVariance(posterior: Posterior, slopes: ReadonlyMap<number, Float64Array>): Float64Array {
+/** Variance of the compared values that comes from what is not known of the numbers. */
+export function learntVariance(posterior: Posterior, slopes: ReadonlyMap<number, Float64Array>): Float64Array {
   const { count } = posterior.space;
   const { covariance, book, learnt } = posterior;
   const out = new Float64Array(count * count);

@@ -143,6 +143,7 @@ describe('a new lot', () => {
         ownGoods: [],
         intake: { flags: [], syntheticPercent: null, marks: [] },
         doses: [],
+        corrected: [],
         schools: [],
         recipeVersionId: 'v2',
       },

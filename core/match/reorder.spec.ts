@@ -1,0 +1,132 @@
+import { describe, expect, it } from 'vitest';
+import { correctDoses } from '../recipe/corrected-doses';
+import { bathStep, percent } from '../scaling/plan-lot.fixture';
+import { ciede2000 } from '../colour/ciede2000';
+import type { Dyeing } from './dyeing';
+import type { ReorderAsk, ReorderWay } from './reorder';
+import { answerReorder } from './reorder';
+import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
+import type { LetterNames } from './write-letter';
+import { sayWay, writeLetter } from './write-letter';
+
+const standard = trueShade(recipeFrom('weld 1'));
+const NAMES: LetterNames = {
+  material: (id) => (id === 'weld' ? 'Weld' : id === 'madder' ? 'Madder' : 'Alum'),
+  jar: (id) => `jar ${id}`,
+  water: (id) => `the ${id} water`,
+};
+const ask = (plan: Dyeing, rest: Partial<ReorderAsk> = {}): ReorderAsk => ({
+  readings: pastLots(14),
+  strengths: REFERENCES,
+  plan,
+  recipe: plan,
+  then: null,
+  standard,
+  toleranceDeltaE: 2,
+  shelf: [],
+  waters: [],
+  ...rest,
+});
+const told = (asked: ReorderAsk) => {
+  const answer = answerReorder(asked);
+  if (answer.state !== 'told') throw new Error('nothing was told');
+  return { answer, letter: writeLetter(answer, asked.standard, asked.plan, NAMES) };
+};
+
+describe('the letter about a lot to come', () => {
+  it('says what will come out of a weak jar, and what to weigh instead', () => {
+    const { answer, letter } = told(ask(recipeFrom('weld 2')));
+    expect(letter.opening).toMatch(/^As it is planned it should come out .*duller.* \(ΔE00 1\.\d\), within ΔE00/);
+    expect(letter.advice).toMatch(/^With Weld \d\d % more/);
+    expect(letter.proof).toBe('');
+    expect(letter.standsOn).toBe('It stands on 14 readings of this colourway and 14 in all.');
+    const [way] = answer.ways;
+    const shares = way?.turned.map((t) => t.share) ?? [];
+    expect(Math.max(...shares.map((s) => s ?? 0))).toBeGreaterThan(1.15);
+  });
+  it('leaves the recipe alone where it comes out right', () => {
+    const { answer, letter } = told(ask(recipeFrom('weld 1')));
+    expect(answer.ways).toEqual([]);
+    expect(letter.opening).toContain('come out as the master');
+    expect(letter.advice).toContain('dye it as the recipe says');
+  });
+  it('asks for a strike-off out of a jar that nobody dyed with, and says what to weigh for it', () => {
+    const plan = recipeFrom('weld 3');
+    const { letter } = told(ask(plan));
+    expect(letter.proof).toMatch(/^A strike-off is worth its while/);
+    expect(letter.proof).toContain('at 1:20');
+    expect(letter.proof).toMatch(/Alum 2\.4 g/);
+    const read = { id: 'proof', dyeing: plan, colour: { lab: trueShade(plan), spectrum: null }, day: null };
+    const after = told(ask(plan, { readings: [...pastLots(14), read] }));
+    expect(after.letter.proof).toBe('');
+    expect(after.letter.advice).toMatch(/Weld .* less|dye it as the recipe says/);
+    expect(ciede2000(after.answer.unchanged.lab, trueShade(plan), { kL: 1, kC: 1, kH: 1 }).deltaE).toBeLessThan(0.8);
+  });
+  it('ranks what is otherwise now by what it does, with how sure that is', () => {
+    const then = dyeing([dose('weld', 'weld 1', MASTER_DOSES.weld), dose('madder', 'madder 1', MASTER_DOSES.madder)], {
+      liquorRatio: 22,
+      water: { id: 'rain', ph: 6.4, hardnessDh: 1, ironMgPerL: 0 },
+    });
+    const { answer } = told(ask(recipeFrom('weld 2'), { then }));
+    expect(answer.factors.map((f) => (f.factor.of === 'material' ? f.factor.materialId : f.factor.of)).sort()).toEqual([
+      'bath',
+      'water',
+      'weld',
+    ]);
+    const effects = answer.factors.map((f) => f.effect.deltaE00);
+    expect(effects).toEqual([...effects].sort((x, y) => y - x));
+  });
+  it('says so where too little was read, and what would let it', () => {
+    const answer = answerReorder(ask(recipeFrom('weld 1'), { readings: pastLots(1) }));
+    expect(answer).toEqual({ state: 'tooFew', readings: 1, needed: 3 });
+    expect(writeLetter(answer, standard, recipeFrom('weld 1'), NAMES).opening).toMatch(/1 reading, and 3 are needed/);
+  });
+  it('the same record gives the same letter', () =>
+    expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));
+});
+
+describe('a way, as it is said to whoever weighs', () => {
+  const way = (rest: Partial<ReorderWay>): ReorderWay => ({
+    how: 'doses',
+    lab: standard,
+    deltaE00: 0,
+    within80: 1,
+    expectedDeltaE: 1,
+    turned: [],
+    waterId: null,
+    timeShare: 1,
+    ...rest,
+  });
+  const turned = { materialId: 'weld', stockLotId: 'B', percentOwf: 44, share: 1.1, isOtherJar: false };
+  it.each<[string, Partial<ReorderWay>]>([
+    ['as the recipe says', {}],
+    ['Weld 10 % more', { turned: [turned] }],
+    ['Weld 20 % less and 15 % longer in the dye', { turned: [{ ...turned, share: 0.8 }], timeShare: 1.15 }],
+    ['Weld out of jar B, 44.0 % of the fibre', { turned: [{ ...turned, isOtherJar: true }] }],
+    [
+      'a little Madder, 0.40 % of the fibre',
+      { turned: [{ ...turned, materialId: 'madder', percentOwf: 0.4, share: null }] },
+    ],
+    ['Weld 10 % more and in the rain water', { turned: [turned], waterId: 'rain' }],
+  ])('%s', (said, rest) => expect(sayWay(way(rest), NAMES)).toBe(said));
+});
+
+describe('doses corrected for one lot', () => {
+  const steps = [
+    bathStep('mordant', [percent('alum', 12)]),
+    bathStep('dye', [
+      percent('weld', 40),
+      { materialId: 'chalk', by: 'gPerLitre', gPerL: 2 },
+      { materialId: 'sachet', by: 'packet' },
+    ]),
+  ];
+  it('are so much more or less of one material, in whatever way it is written; what is counted stays', () => {
+    const [mordant, dye] = correctDoses(steps, [
+      { materialId: 'weld', share: 1.1 },
+      { materialId: 'chalk', share: 0.5 },
+      { materialId: 'sachet', share: 2 },
+    ]);
+    expect(mordant?.doses).toEqual(steps[0]?.doses);
+    expect(dye?.doses).toMatchObject([{ percentOwf: 44 }, { gPerL: 1 }, { by: 'packet' }]);
+  });
+});

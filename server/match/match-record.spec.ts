@@ -1,0 +1,83 @@
+import type { MatchRecord, Proposal } from '@vestigia/contract';
+import { BANDS_NM, takenBy } from '@vestigia/core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import type { Furniture, TestStudio } from '../test/test-studio';
+import { KINDS, dyeLot, freePots, furnish, makeLot, newId, openTestStudio, reading } from '../test/test-studio';
+
+describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
+  let studio: TestStudio;
+  let f: Furniture;
+  let lot: string;
+  const record = async (): Promise<MatchRecord> =>
+    (await studio.agent.get('/api/match/record').expect(200)).body as MatchRecord;
+  beforeAll(async () => {
+    studio = await openTestStudio(kind);
+    f = await furnish(studio);
+    lot = await makeLot(studio, f, { quantityText: '2 hanks of 50 g' });
+    await dyeLot(studio, f, lot, { grams: 100 });
+  });
+  afterAll(() => studio.close());
+
+  it('is nothing of a lot before it was read dry; then what really went in, out of which jar, how long and how hot', async () => {
+    const readings = async () => (await record()).readings.filter((r) => !r.isMaster);
+    expect(await readings()).toEqual([]);
+    await studio.agent.post(`/api/lots/${lot}/readings`).send(reading('wet', 60)).expect(200);
+    expect(await readings()).toEqual([]);
+    await studio.agent.post(`/api/lots/${lot}/readings`).send(reading('dry', 74)).expect(200);
+    const [own] = await readings();
+    expect(own).toMatchObject({ lotId: lot, title: 'Lot 1', colour: { lab: { L: 74 } } });
+    expect(own?.dyeing).toMatchObject({
+      fibre: 'wool',
+      baseId: f.wool,
+      baseLotId: f.woolStockLot,
+      dip: 1,
+      purpose: 'lot',
+    });
+    const weld = own?.dyeing.doses.find((d) => d.materialId === f.weld);
+    expect(weld).toMatchObject({ stage: 'dye', role: 'dyestuff', stockLotId: f.weldStockLot });
+    expect(weld?.percentOwf).toBeGreaterThan(0);
+    expect(own?.dyeing.courses.map((c) => c.stage)).toContain('dye');
+  });
+
+  it('a master is what its recipe gives out of the reference jars, told as no lot', async () => {
+    const masters = (await record()).readings.filter((r) => r.isMaster);
+    expect(masters).toMatchObject([{ lotId: null, dyeing: { colourwayId: f.colourway } }]);
+    expect(masters[0]?.dyeing.doses.every((d) => d.stockLotId.startsWith('reference of'))).toBe(true);
+    const { strengths, jars } = await record();
+    expect(strengths.some((s) => s.stockLotId === `reference of ${f.weld}` && s.isReference)).toBe(true);
+    expect(jars.map((j) => j.id)).toContain(f.weldStockLot);
+  });
+
+  it('a spectrum is seen in the light that is worked in; another light without one is left out', async () => {
+    const spectrum = BANDS_NM.map(() => 0.5);
+    const again = reading('dry', 74, { taken: takenBy('spectrum', { spectrum }), illuminant: 'A' });
+    await studio.agent.post(`/api/lots/${lot}/readings`).send(again).expect(200);
+    const means = (await record()).readings.filter((r) => r.lotId === lot);
+    expect(means[0]?.colour.lab.L).toBeCloseTo((74 + 76.07) / 2, 0);
+    const lamp = { ...reading('dry', 20), illuminant: 'A' };
+    await studio.agent.post(`/api/lots/${lot}/readings`).send(lamp).expect(200);
+    expect((await record()).readings.find((r) => r.lotId === lot)?.colour.lab.L).toBeCloseTo((74 + 76.07) / 2, 0);
+  });
+
+  it('doses corrected for one lot are weighed so, said before it may start, and leave the recipe as it was', async () => {
+    await freePots(studio);
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
+    const propose = async (corrected: object[]): Promise<Proposal> =>
+      (
+        await studio.agent
+          .post('/api/lots/proposal')
+          .send({ ...ask, corrected })
+          .expect(200)
+      ).body as Proposal;
+    const weldOf = (p: Proposal): number => p.plan.materials.find((m) => m.materialId === f.weld)?.total.value ?? 0;
+    const [plain, more] = [await propose([]), await propose([{ materialId: f.weld, share: 1.2 }])];
+    expect(weldOf(more) / weldOf(plain)).toBeCloseTo(1.2, 1);
+    expect(more.checks.map((c) => c.message).join(' ')).toMatch(/Corrected for this lot: Weld 20 % more/);
+    expect(plain.checks.map((c) => c.message).join(' ')).not.toMatch(/Corrected/);
+    expect(more.recipe.versionId).toBe(plain.recipe.versionId);
+    await studio.agent
+      .post('/api/lots/proposal')
+      .send({ ...ask, corrected: [{ materialId: newId(), share: 40 }] })
+      .expect(400);
+  });
+});

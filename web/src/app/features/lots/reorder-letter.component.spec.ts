@@ -1,0 +1,166 @@
+import { signal } from '@angular/core';
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { MatchRecord, Proposal } from '@vestigia/contract';
+import type { ReorderAnswer, ReorderAsk } from '@vestigia/core';
+import { EMPTY, NEVER, of, throwError } from 'rxjs';
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
+import { LiveChanges } from '../../api/live-query';
+import { lotFixture } from '../../testing/lot.fixture';
+import type { TakenCorrection } from './reorder-letter';
+import { ReorderLetter } from './reorder-letter';
+import { ReorderTeller } from './reorder-teller';
+
+const MASTER = { L: 74, a: -4, b: 50, illuminant: 'D65' as const, observer: '10' as const };
+const figure = (value: number, unit: string) => ({ value, unit, decimals: 0, working: [] });
+const PLAN = {
+  ...lotFixture().plan,
+  liquorRatio: 30,
+  groups: [{ key: 'g', baseId: 'hanks', baseName: 'Rug wool', fibre: 'wool', part: '', partName: '' }],
+  batches: [{ number: 1, vesselId: 'pan', vesselName: 'Pan', metal: 'stainless', pieces: 4, wof: figure(400, 'g') }],
+  materials: [],
+  steps: [
+    {
+      index: 0,
+      kind: 'dye',
+      title: 'Dye',
+      durationMin: 60,
+      temperatureC: 85,
+      course: [],
+      weighings: [
+        {
+          batch: 1,
+          forBatches: [1],
+          materialId: 'weld',
+          materialName: 'Weld',
+          measure: 'weight',
+          target: figure(200, 'g'),
+          picks: [{ stockLotId: 'jar-b', amount: 200_000 }],
+        },
+      ],
+    },
+  ],
+};
+const RECORD = {
+  readings: [],
+  strengths: [],
+  materials: [
+    { id: 'weld', name: 'Weld', kind: 'dyestuff' },
+    { id: 'hanks', name: 'Rug wool', kind: 'fibre' },
+  ],
+  jars: [
+    { id: 'jar-b', tag: 'WEL-2', materialId: 'weld', receivedOn: '2026-01-01', free: 900_000, isReference: false },
+  ],
+  undyed: [{ baseId: 'hanks', lab: { L: 88, a: 0, b: 11 } }],
+  waters: [{ id: 'tap', name: 'Tap', ph: 7.2, hardnessDh: 14, ironMgPerL: null }],
+} as unknown as MatchRecord;
+const way = (rest: object) => ({
+  how: 'doses',
+  lab: { L: 74, a: -4, b: 49 },
+  deltaE00: 0.4,
+  within80: 0.9,
+  expectedDeltaE: 0.8,
+  turned: [{ materialId: 'weld', stockLotId: 'jar-b', percentOwf: 56, share: 1.12, isOtherJar: false }],
+  waterId: null,
+  timeShare: 1,
+  ...rest,
+});
+const TOLD = {
+  state: 'told',
+  ofColourway: 5,
+  readings: 20,
+  unchanged: way({ how: 'unchanged', turned: [], lab: { L: 77, a: -4, b: 44 }, deltaE00: 2.6, within80: 1.1 }),
+  ways: [
+    way({}),
+    way({
+      how: 'jars',
+      turned: [{ materialId: 'weld', stockLotId: 'jar-a', percentOwf: 50, share: 1, isOtherJar: true }],
+    }),
+  ],
+  factors: [
+    {
+      factor: { of: 'water' },
+      effect: { from: { L: 74, a: -4, b: 50 }, to: { L: 75, a: -4, b: 48 }, deltaE00: 1, within80: 0.3 },
+    },
+  ],
+  isProofWorth: false,
+} as unknown as ReorderAnswer;
+
+describe('what earlier lots say of a lot that is planned', () => {
+  const tell = vi.fn<(ask: ReorderAsk) => unknown>();
+  let fixture: ComponentFixture<ReorderLetter>;
+  let taken: TakenCorrection[];
+  const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const text = (): string => page().textContent.replaceAll(/\s+/g, ' ');
+  const show = async (inputs: object = {}): Promise<void> => {
+    const all = {
+      proposal: { plan: PLAN } as unknown as Proposal,
+      colourwayId: 'marram',
+      master: MASTER,
+      toleranceDeltaE: 2,
+      waterId: 'tap',
+      ...inputs,
+    };
+    for (const [name, value] of Object.entries(all)) fixture.componentRef.setInput(name, value);
+    await fixture.whenStable();
+    vi.advanceTimersByTime(1000);
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+
+  beforeEach(() => {
+    vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date'] });
+    tell.mockReset().mockReturnValue(of(TOLD));
+    TestBed.configureTestingModule({
+      providers: [
+        provideRouter([{ path: '**', children: [] }]),
+        { provide: ApiClient, useValue: { get: () => of(RECORD) } },
+        { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
+      ],
+    });
+    TestBed.overrideComponent(ReorderLetter, { set: { providers: [{ provide: ReorderTeller, useValue: { tell } }] } });
+    fixture = TestBed.createComponent(ReorderLetter);
+    taken = [];
+    fixture.componentInstance.taken.subscribe((c) => taken.push(c));
+  });
+  afterEach(() => vi.useRealTimers());
+
+  it('is one sentence first, then what to do; the plan takes it by one press', async () => {
+    await show();
+    expect(page().querySelector('.opening')?.textContent).toMatch(/^As it is planned it should come out .*paler/);
+    expect(text()).toContain('With Weld 12 % more it should come out');
+    page().querySelector('button')?.click();
+    expect(taken).toEqual([{ corrected: [{ materialId: 'weld', share: 1.12 }], waterId: null }]);
+    expect(text()).toContain('This asks for another jar: see to it by hand.');
+  });
+  it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
+    await show({ corrected: [{ materialId: 'weld', share: 1.25 }] });
+    const [[ask]] = tell.mock.calls as [[ReorderAsk]];
+    expect([ask.plan.doses[0]?.percentOwf, ask.recipe.doses[0]?.percentOwf]).toEqual([50, 40]);
+    expect([ask.plan.water.hardnessDh, ask.plan.fibre, ask.standard.L]).toEqual([14, 'wool', 74]);
+  });
+  it('tells on demand what of then and now does how much, and how sure that is', async () => {
+    await show();
+    expect(text()).toContain('the water');
+    expect(text()).toContain('ΔE00 1.0');
+    expect(text()).toContain('sure');
+  });
+  it.each([
+    ['no master', { master: null }, /Without a master nobody knows/],
+    ['a master read under a lamp', { master: { ...MASTER, illuminant: 'A' } }, /read under another light/],
+  ])('says what it can’t say: %s', async (_name, inputs, said) => {
+    await show(inputs);
+    expect(text()).toMatch(said);
+    expect(tell).not.toHaveBeenCalled();
+  });
+  it('says that it is looking while that takes time, and nothing where it could not be worked out', async () => {
+    tell.mockReturnValue(NEVER);
+    await show();
+    expect(text()).toContain('Looking through what was dyed before');
+    tell.mockReturnValue(throwError(() => new Error('gone')));
+    await show({ waterId: '' });
+    expect(page().querySelector('section')).toBeNull();
+  });
+});
