@@ -23,13 +23,18 @@ export interface Letter {
 /** So much fibre goes into a strike-off, g: less can’t be weighed well, more is a lot. */
 export const PROOF_G = 20;
 
+/** Below this no part of a difference gets a word of its own, ΔE00. */
+const LIKE_DELTA_E = 0.65;
 const percent = (share: number): string => `${Math.round(Math.abs(share - 1) * 100)} %`;
 const grams = (value: number): string => (value < 1 ? value.toFixed(2) : value.toFixed(1));
 
 /** How far from the standard, in words and as a number. */
 function sayShade(standard: Lab, { lab, deltaE00 }: ReorderWay): string {
   const { summary, deltaE } = describeDifference(standard, lab);
-  return deltaE < 0.5 ? `as the master (ΔE00 ${deltaE00.toFixed(1)})` : `${summary} (ΔE00 ${deltaE00.toFixed(1)})`;
+  const words = joinList(summary.split(', '));
+  return deltaE < LIKE_DELTA_E
+    ? `as the master (ΔE00 ${deltaE00.toFixed(1)})`
+    : `${words} than the master (ΔE00 ${deltaE00.toFixed(1)})`;
 }
 
 /** One lever, as it is said to whoever weighs: “weld 12 % more”, “a little madder, 0.4 % of the fibre”. */

@@ -229,6 +229,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/judge/fastness').then((m) => m.FastnessPage),
       },
       {
+        path: 'judge/foretold',
+        title: 'Foretold',
+        loadComponent: () => import('./features/judge/foretold').then((m) => m.ForetoldPage),
+      },
+      {
         path: 'judge/readers',
         title: 'Readers and files',
         loadComponent: () => import('./features/judge/readers').then((m) => m.ReadersPage),

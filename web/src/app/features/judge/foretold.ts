@@ -1,0 +1,194 @@
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { LabUnder, MatchRecord } from '@vestigia/contract';
+import type { Foretold, JarStrength } from '@vestigia/core';
+import { LEAST_READINGS, MATCH_CONDITIONS, countLabel } from '@vestigia/core';
+import { catchError, of, startWith, switchMap } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { RefusalNote } from '../../ui/refusal';
+import { Swatch } from '../../ui/swatch';
+import { JudgeNav } from './judge-nav';
+import { RecordReviewer } from './record-reviewer';
+
+const FURTHEST = 8;
+const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
+
+/** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
+@Component({
+  selector: 'vs-foretold',
+  imports: [JudgeNav, RefusalNote, RouterLink, Swatch],
+  providers: [RecordReviewer],
+  template: `<div class="head"><h1>How good it was foretold</h1></div>
+    <vs-judge-nav />
+    <vs-refusal [problem]="record.problem()" />
+    @if (tooFew(); as said) {
+      <div class="empty">
+        <p>{{ said }}</p>
+      </div>
+    } @else if (review(); as r) {
+      <p class="say">
+        Of {{ count(r.foretold.length, 'reading') }}, each foretold from all the others, half came out within ΔE00
+        {{ r.median.toFixed(1) }} of that; {{ percent(r.inside) }} of a hundred lay inside what was said, where eighty
+        are promised.
+      </p>
+      @if (next(); as n) {
+        <p>
+          What one strip would teach most: <strong>{{ n.tag }}</strong> of {{ n.material }}, which may be anything from
+          {{ n.jar.fromPercent.toFixed(0) }} to {{ n.jar.toPercent.toFixed(0) }} % of the reference.
+        </p>
+      }
+      <h2>By colourway</h2>
+      <div class="scroller">
+        <table class="ledger">
+          <thead>
+            <tr>
+              <th>Colourway</th>
+              <th class="number">Readings</th>
+              <th class="number">Half within, ΔE00</th>
+              <th class="number">Inside what was said</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (c of byColourway(); track c.id) {
+              <tr>
+                <td>
+                  <a [routerLink]="['/colourways', c.id]">{{ c.name }}</a>
+                </td>
+                <td class="number">{{ c.readings }}</td>
+                <td class="number">{{ c.median.toFixed(1) }}</td>
+                <td class="number">{{ c.inside }} of {{ c.readings }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+      <h2>Furthest from what was foretold</h2>
+      <div class="mounts">
+        @for (f of furthest(); track f.id) {
+          <figure>
+            <vs-swatch [lab]="under(f.foretold)" [width]="4" label="foretold" /><vs-swatch
+              [lab]="under(f.got)"
+              [width]="4"
+              label="as it came out"
+            />
+            <figcaption>
+              <a [routerLink]="['/lots', f.lotId]">{{ f.title }}</a><br />ΔE00 {{ f.deltaE00.toFixed(1) }}, said
+              {{ f.within80.toFixed(1) }}
+            </figcaption>
+          </figure>
+        }
+      </div>
+      <h2>Jars, by what was dyed with them</h2>
+      <div class="scroller">
+        <table class="ledger">
+          <thead>
+            <tr>
+              <th>Jar</th>
+              <th>Material</th>
+              <th class="number">Of the reference</th>
+              <th class="number">Nine times in ten</th>
+              <th class="number">Readings</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (j of jars(); track j.jar.stockLotId) {
+              <tr>
+                <td>
+                  <a [routerLink]="['/stores', j.jar.stockLotId]">{{ j.tag }}</a>
+                </td>
+                <td>{{ j.material }}</td>
+                <td class="number">{{ j.jar.percent.toFixed(0) }} %</td>
+                <td class="number">{{ j.jar.fromPercent.toFixed(0) }} – {{ j.jar.toPercent.toFixed(0) }} %</td>
+                <td class="number">{{ j.jar.readings }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
+      <p class="small soft">
+        Before anything is dyed with a jar it counts as the reference, give or take what harvests differ by.
+      </p>
+    } @else {
+      <p class="small soft" role="status">Foretelling each lot from the others …</p>
+    }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ForetoldPage {
+  private readonly api = inject(ApiClient);
+  private readonly reviewer = inject(RecordReviewer);
+  protected readonly count = countLabel;
+  protected readonly record = liveQuery(['lots', 'stores', 'colourways'], () => this.api.get('/api/match/record'));
+  private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
+  protected readonly tooFew = computed(() => {
+    const r = this.record.value();
+    const read = r?.readings.filter((x) => !x.isMaster).length ?? 0;
+    return r && read < LEAST_READINGS
+      ? `Nothing can be foretold before ${LEAST_READINGS} lots were read dry; so far ${read} ${read === 1 ? 'was' : 'were'}.`
+      : '';
+  });
+  protected readonly review = toSignal(
+    toObservable(this.record.value).pipe(
+      switchMap((r) =>
+        r && this.tooFew() === ''
+          ? this.reviewer.review(askOf(r)).pipe(
+              catchError(() => of(null)),
+              startWith(null),
+            )
+          : of(null),
+      ),
+    ),
+  );
+  protected readonly byColourway = computed(() => {
+    const all = this.review()?.foretold ?? [];
+    return (this.colourways.value() ?? []).flatMap(({ id, name }) => {
+      const own = all.filter((f) => f.colourwayId === id);
+      return own.length === 0
+        ? []
+        : [
+            {
+              id,
+              name,
+              readings: own.length,
+              median: median(own.map((f) => f.deltaE00)),
+              inside: own.filter((f) => f.deltaE00 <= f.within80).length,
+            },
+          ];
+    });
+  });
+  protected readonly furthest = computed(() => {
+    const told = new Map((this.record.value()?.readings ?? []).map((r) => [r.id, r]));
+    return [...(this.review()?.foretold ?? [])]
+      .sort((x, y) => y.deltaE00 - x.deltaE00)
+      .slice(0, FURTHEST)
+      .map((f) => ({ ...f, title: told.get(f.id)?.title ?? '', lotId: told.get(f.id)?.lotId ?? '' }));
+  });
+  /** Jars of dyestuffs that something is left of, least known first. */
+  protected readonly jars = computed(() => {
+    const r = this.record.value();
+    return (this.review()?.jars ?? [])
+      .flatMap((jar) => {
+        const known = r?.jars.find((j) => j.id === jar.stockLotId);
+        const material = r?.materials.find((m) => m.id === known?.materialId);
+        return known && material ? [{ jar, tag: known.tag, material: material.name }] : [];
+      })
+      .sort((x, y) => width(y.jar) - width(x.jar));
+  });
+  /** The jar that is least known, where another strip would say something. */
+  protected readonly next = computed(() => this.jars().find(({ jar }) => width(jar) > WORTH_A_STRIP));
+  protected readonly percent = (share: number): string => (100 * share).toFixed(0);
+  protected readonly under = ({ L, a, b }: Foretold['got']): LabUnder => ({ L, a, b, ...MATCH_CONDITIONS });
+}
+
+/** From the least to the most a jar may be, as a ratio: below this, a strip teaches nothing. */
+const WORTH_A_STRIP = 1.15;
+const width = (jar: JarStrength): number => jar.toPercent / jar.fromPercent;
+
+const askOf = (r: MatchRecord) => ({
+  readings: r.readings.map(({ id, dyeing, colour, isMaster }) => ({ id, dyeing, colour, isMaster, day: null })),
+  strengths: r.strengths,
+  stockLotIds: r.jars
+    .filter((j) => j.free > 0 && r.materials.some((m) => m.id === j.materialId && m.kind === 'dyestuff'))
+    .map((j) => j.id),
+});
