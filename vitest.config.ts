@@ -10,6 +10,7 @@ export default defineConfig({
           testTimeout: 60_000,
           include: [
             'core/**/*.spec.ts',
+            'backtest/**/*.spec.ts',
             'contract/**/*.spec.ts',
             'web/src/**/*.spec.ts',
             'demo/**/*.spec.ts',

@@ -1,17 +1,19 @@
 // npm run bench: measures what the aims are about, on a studio made by the seeded generator, and prints it.
 // `npm run bench -- --scaling` stops after the arithmetic alone, `-- --day` after the bench's own numbers; `-- --judge`
-// measures colours, photographs and what is nearest instead; `-- --frames` what the page feels of a large photograph.
+// measures colours, photographs and what is nearest instead; `-- --match` what foretelling costs; `-- --frames` what the
+// page feels of a large photograph.
 import { build } from './build.mjs';
 import { root, run } from './install.mjs';
 
 const ofJudging = process.argv.includes('--judge');
+const ofMatch = process.argv.includes('--match');
 const ofFrames = process.argv.includes('--frames');
-if (!ofJudging) await build();
+if (!ofJudging && !ofMatch) await build();
 run(
   process.execPath,
   [
     `${root}node_modules/tsx/dist/cli.mjs`,
-    `${root}scripts/bench/${ofJudging ? 'judge' : ofFrames ? 'photo-frames' : 'measure'}.mts`,
+    `${root}scripts/bench/${ofJudging ? 'judge' : ofMatch ? 'match' : ofFrames ? 'photo-frames' : 'measure'}.mts`,
     ...process.argv.slice(2),
   ],
   { env: { ...process.env, SERVE_PATIENCE_MS: '900000' } },

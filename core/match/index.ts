@@ -35,3 +35,5 @@ export type { Letter, LetterNames } from './write-letter';
 export { PROOF_G, sayFactor, sayWay, writeLetter } from './write-letter';
 export type { Foretold, JarStrength, Review } from './review';
 export { reviewRecord } from './review';
+export type { TrialToMatch } from './strip-dyeing';
+export { dyeingOfStrip } from './strip-dyeing';

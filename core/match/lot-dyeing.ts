@@ -6,7 +6,8 @@ import type { StepRecord } from '../run/step-record';
 import type { MaterialKind } from '../stock/material-facts';
 import type { BathCourse, Dyeing, DyeingRole, DyeingStage, MatchDose } from './dyeing';
 
-const STAGE_OF: Partial<Readonly<Record<StepKind | 'fibre', DyeingStage>>> = {
+/** What each kind of step does to a shade; those that do nothing to it are missing. */
+export const STAGE_OF: Partial<Readonly<Record<StepKind | 'fibre', DyeingStage>>> = {
   tannin: 'mordant',
   mordant: 'mordant',
   extract: 'dye',
@@ -18,8 +19,9 @@ const STAGE_OF: Partial<Readonly<Record<StepKind | 'fibre', DyeingStage>>> = {
   modify: 'modifier',
 };
 /** Steps of a stage in which the fibre is in the bath. */
-const IN_BATH: readonly (StepKind | 'fibre')[] = ['tannin', 'mordant', 'dye', 'pull', 'exhaust', 'modify'];
-const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
+export const IN_BATH: readonly (StepKind | 'fibre')[] = ['tannin', 'mordant', 'dye', 'pull', 'exhaust', 'modify'];
+/** What each kind of material does; those that never reach the bath as such are missing. */
+export const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
   dyestuff: 'dyestuff',
   packet: 'dyestuff',
   mordant: 'mordant',
@@ -69,6 +71,17 @@ export interface PartToMatch {
 /** Water of which nobody measured anything counts as middling. */
 const UNKNOWN_WATER = { id: 'unknown', ph: 7, hardnessDh: 10, ironMgPerL: 0 };
 
+/** Water as the match takes it: what nobody measured of it is middling. */
+export const waterToMatch = (water: LotToMatch['water']): Dyeing['water'] =>
+  water
+    ? {
+        id: water.id,
+        ph: water.ph ?? UNKNOWN_WATER.ph,
+        hardnessDh: water.hardnessDh ?? UNKNOWN_WATER.hardnessDh,
+        ironMgPerL: water.ironMgPerL ?? UNKNOWN_WATER.ironMgPerL,
+      }
+    : UNKNOWN_WATER;
+
 /**
  * A part of a lot as the match sees it: what was really weighed out of which jar, how long and hot its baths really were,
  * as planned where nothing was written down. `undefined` where no dyestuff was dosed, or the base’s own colour isn’t known.
@@ -95,14 +108,7 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
     undyed: { lab: undyed, spectrum: null },
     doses: merged(doses),
     courses: (['mordant', 'dye', 'modifier'] as const).flatMap((stage) => courseOf(lot, steps, stage)),
-    water: lot.water
-      ? {
-          id: lot.water.id,
-          ph: lot.water.ph ?? UNKNOWN_WATER.ph,
-          hardnessDh: lot.water.hardnessDh ?? UNKNOWN_WATER.hardnessDh,
-          ironMgPerL: lot.water.ironMgPerL ?? 0,
-        }
-      : UNKNOWN_WATER,
+    water: waterToMatch(lot.water),
     metal: INERT.includes(batch.metal) ? 'stainless' : batch.metal,
     liquorRatio: plan.liquorRatio,
     dip: part.dip ?? 1,
@@ -116,10 +122,6 @@ function dosesOf(
   batch: number,
   facts: MatchFacts,
 ): MatchDose[] {
-  const ageOf = (stockLotId: string): number => {
-    const received = facts.receivedOn.get(stockLotId);
-    return received === undefined ? 0 : Math.max(0, (Date.parse(at) - Date.parse(received)) / YEAR_MS);
-  };
   return step.weighings
     .filter((w) => w.batch === batch || w.forBatches.includes(batch))
     .flatMap((w) => {
@@ -135,11 +137,15 @@ function dosesOf(
         role,
         stockLotId,
         percentOwf: (amount / smallestIn(w.measure) / wofG) * 100,
-        ageYears: ageOf(stockLotId),
+        ageYears: ageOn(at, facts.receivedOn.get(stockLotId)),
       }));
     })
     .filter((d) => d.percentOwf > 0);
 }
+
+/** How long a jar stood by then, years; one that nobody knows the age of is fresh. */
+export const ageOn = (at: string, receivedOn: string | undefined): number =>
+  receivedOn === undefined ? 0 : Math.max(0, (Date.parse(at) - Date.parse(receivedOn)) / YEAR_MS);
 
 /** What went in of a weighing, jar by jar: as weighed, else as planned. */
 function takenFor(w: PlannedWeighing, record: StepRecord | undefined): { stockLotId: string; amount: number }[] {

@@ -2,7 +2,18 @@ import type { MatchRecord, Proposal } from '@vestigia/contract';
 import { BANDS_NM, takenBy } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, dyeLot, freePots, furnish, makeLot, newId, openTestStudio, reading } from '../test/test-studio';
+import {
+  KINDS,
+  dyeLot,
+  freePots,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  stripReading,
+  stripTrial,
+} from '../test/test-studio';
 
 describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
   let studio: TestStudio;
@@ -57,6 +68,20 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
     const lamp = { ...reading('dry', 20), illuminant: 'A' };
     await studio.agent.post(`/api/lots/${lot}/readings`).send(lamp).expect(200);
     expect((await record()).readings.find((r) => r.lotId === lot)?.colour.lab.L).toBeCloseTo((74 + 76.07) / 2, 0);
+  });
+
+  it('a strip is what was weighed out for it, and is learnt from once it was read', async () => {
+    const trial = stripTrial(f) as { readonly id: string };
+    await studio.agent.post('/api/strip-trials').send(trial).expect(200);
+    const strips = async () => (await record()).readings.filter((r) => r.dyeing.purpose === 'strip');
+    expect(await strips()).toEqual([]);
+    await studio.agent.post(`/api/strip-trials/${trial.id}/readings`).send(stripReading(2, 76)).expect(200);
+    const [own] = await strips();
+    expect(own).toMatchObject({ lotId: null, isMaster: false, colour: { lab: { L: 76 } } });
+    expect(own?.dyeing).toMatchObject({ colourwayId: null, fibre: 'wool', baseId: f.wool });
+    const weld = own?.dyeing.doses.find((d) => d.materialId === f.weld);
+    expect(weld?.percentOwf).toBeCloseTo(50, 0);
+    expect(weld?.stockLotId).toBe(f.weldStockLot);
   });
 
   it('doses corrected for one lot are weighed so, said before it may start, and leave the recipe as it was', async () => {

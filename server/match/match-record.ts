@@ -19,6 +19,7 @@ import { colourways, lotProgress, lots, materials, readings, stockBalances, stoc
 import { lotTag } from '../shared/lot-tag';
 import { oneValue } from '../stores/shelf';
 import type { Veil } from '../studio/veil';
+import { readStrips } from './read-strips';
 
 type Reading = MatchRecord['readings'][number];
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
@@ -88,7 +89,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
   });
   const told = jars.filter(({ jar }) => facts.kinds.get(jar.materialId) !== 'fibre');
   return {
-    readings: [...masterReadings, ...lotReadings],
+    readings: [...masterReadings, ...(await readStrips(db, facts, veil)), ...lotReadings],
     strengths: [
       ...all.map((m) => ({ stockLotId: referenceOf(m.id), percent: 100, isReference: true })),
       ...told.flatMap(({ jar }) =>

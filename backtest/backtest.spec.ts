@@ -1,0 +1,61 @@
+import { describe, expect, it } from 'vitest';
+import { learnPast, playOrder } from './play';
+import { WAYS, reportOf, spreadOf } from './score';
+import type { Scored } from './score';
+import type { World } from './world';
+import pigments from './worlds/pigments';
+import saltgrass from './worlds/saltgrass';
+
+describe.each<[string, World]>([
+  ['saltgrass', saltgrass],
+  ['pigments', pigments],
+])('the world %s', (_name, world) => {
+  const house = world.create(1);
+  it('is the same for the same seed, and dyes the same for the same attempt', () => {
+    const again = world.create(1);
+    expect(again.history(4)).toEqual(house.history(4));
+    expect(again.orders(4, 2)).toEqual(house.orders(4, 2));
+    const [past] = house.history(2);
+    expect(again.dye(past!.asked, 1)).toEqual(house.dye(past!.asked, 1));
+    expect(house.dye(past!.asked, 2).truth).not.toEqual(house.dye(past!.asked, 1).truth);
+  });
+  it('tells of about as many lots as it is asked for, and never of a jar that came later', () => {
+    const came = new Map(house.setting.materials.flatMap((m) => m.stockLots.map((j) => [j.id, j.receivedOn])));
+    const past = house.history(12);
+    expect(past.filter((p) => p.asked.purpose === 'lot')).toHaveLength(12);
+    for (const { asked } of past) for (const d of asked.doses) expect(came.get(d.stockLotId)! <= asked.on).toBe(true);
+  });
+});
+
+describe('what is measured', () => {
+  const scored = (ways: Partial<Record<(typeof WAYS)[number], number>>, rest: Partial<Scored> = {}): Scored => ({
+    predictedOff: 1,
+    within80: 2,
+    ways: Object.fromEntries(WAYS.map((w) => [w, ways[w] ?? 1])) as Scored['ways'],
+    askedForStrikeOff: false,
+    limit: null,
+    ...rest,
+  });
+  it('is the middle and the far end of each way, and how often the truth lay inside', () => {
+    const all = [
+      scored({ unchanged: 3, corrected: 2, struckOff: 1 }, { askedForStrikeOff: true }),
+      scored({ unchanged: 5, corrected: 1, struckOff: 0.9 }, { predictedOff: 4, askedForStrikeOff: true }),
+      scored({ unchanged: 4 }, { limit: { doses: 0.5, allLevers: 0.2 } }),
+    ];
+    const report = reportOf(all, { '2': all.slice(0, 1) });
+    expect(report.reorders.unchanged).toEqual({ median: 4, p95: 5 });
+    expect(report.coverage80).toBeCloseTo(2 / 3, 3);
+    expect(report.strikeOffs).toEqual({ asked: 2, worthIt: 1, of: 3 });
+    expect(report.limit?.allLevers).toEqual({ median: 0.2, p95: 0.2 });
+    expect(report.byHistory['2']?.reorders.unchanged).toEqual({ median: 3, p95: 3 });
+    expect(spreadOf([])).toBeNull();
+  });
+  it('a studio of ten lots in the simple world is helped: nearer than the recipe unchanged, nearer still after a proof', () => {
+    const house = saltgrass.create(2);
+    const past = house.history(10);
+    const learnt = learnPast(house, past);
+    const { reorders } = reportOf(house.orders(10, 8).map((o) => playOrder(house, past, learnt, o)));
+    expect(reorders.corrected!.median).toBeLessThan(reorders.unchanged!.median);
+    expect(reorders.struckOff!.median).toBeLessThan(Math.min(1.2, reorders.unchanged!.median));
+  });
+});
