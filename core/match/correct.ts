@@ -29,10 +29,14 @@ export interface Correction {
   readonly how: 'unchanged' | 'doses' | 'jars' | 'time' | 'addition' | 'water';
 }
 
-const [LEAST_SHARE, MOST_SHARE] = [0.45, 2];
+const [LEAST_SHARE, MOST_SHARE] = [0.25, 2];
+/** To shade with another dyestuff takes a little of it; of more nobody knows what it does there. A share of its usual dose. */
+const MOST_ADDED = 0.1;
+/** Logarithms of the stay in the dye against what is planned. */
+const [SHORTEST_TIME, LONGEST_TIME] = [-0.4, 0.5];
 /** A difference of this much is worth one standard turn of a lever, ΔE00. */
 const WORTH_DELTA_E = 0.2;
-const TURN = { dose: 0.45, mordant: 0.25, otherJar: 0.8, addition: 0.25, time: 0.4 } as const;
+const TURN = { dose: 0.45, mordant: 0.25, otherJar: 0.8, addition: 0.5, time: 0.4 } as const;
 const STEPS = 7;
 
 interface Penalty {
@@ -82,10 +86,12 @@ function turn(
     penalties.map(
       ({ weights, wanted, sd }) => (weights.reduce((sum, w, i) => sum + w * (at[i] ?? 0), 0) - wanted) / sd,
     );
-  const bounded = (value: number, lever: Lever | undefined): number =>
-    lever?.kind === 'time'
-      ? Math.min(0.5, Math.max(-0.4, value))
-      : Math.min(mostShare, Math.max(lever?.isOwn && levers.length < 3 ? LEAST_SHARE / 2 : 0, value));
+  const bounded = (value: number, lever: Lever | undefined): number => {
+    if (lever?.kind === 'time') return Math.min(LONGEST_TIME, Math.max(SHORTEST_TIME, value));
+    const most = lever?.isOwn === false ? MOST_ADDED : mostShare;
+    const least = lever?.isOwn && levers.length < 3 ? LEAST_SHARE : 0;
+    return Math.min(most, Math.max(least, value));
+  };
   let at = levers.map((l) => l.from);
   let residual = [...off(at), ...strain(at)];
   let cost = residual.reduce((sum, r) => sum + r * r, 0);
@@ -196,7 +202,7 @@ const EXTRA: Readonly<Record<Correction['how'], number>> = {
   doses: 0.05,
   jars: 0.1,
   time: 0.1,
-  addition: 0.18,
+  addition: 0.14,
   water: 0.15,
 };
 

@@ -160,8 +160,8 @@ export function radius80(lab: Lab, covariance: Symmetric): number {
   return far[Math.floor(0.8 * far.length)] ?? 0;
 }
 
-/** The difference from a standard that is to be expected: root of the mean square, ΔE00. */
+/** The difference from a standard that is to be expected: the mean of what it might be, ΔE00. */
 export function expectedDifference(standard: Lab, lab: Lab, covariance: Symmetric): number {
   const all = drawnShades(lab, covariance);
-  return Math.sqrt(all.reduce((sum, shade) => sum + ciede2000(standard, shade, EVEN).deltaE ** 2, 0) / all.length);
+  return all.reduce((sum, shade) => sum + ciede2000(standard, shade, EVEN).deltaE, 0) / all.length;
 }

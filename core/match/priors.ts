@@ -10,8 +10,8 @@ export const PRIORS = {
   affinity: 0.4,
   affinityHue: 0.14,
   /** A dyestuff in the company of one colourway’s others. */
-  mix: 0.25,
-  mixHue: 0.1,
+  mix: 0.35,
+  mixHue: 0.16,
   /** How soon a build-up levels off, and how steep it is before. */
   levelsOff: 0.6,
   steepness: 0.12,
