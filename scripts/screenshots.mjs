@@ -45,7 +45,7 @@ try {
   const withDeviation =
     lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.hasDeviation)) ?? reordered;
 
-  for (const place of ['today', 'stores', 'recipes', 'lots']) {
+  for (const place of ['today', 'stores', 'recipes']) {
     await go(`/${place}`);
     await shot(place);
   }
@@ -85,6 +85,9 @@ try {
   await go(`/lots/new?again=${reordered.id}`);
   await page.waitForSelector('vs-then-and-now');
   await shot('dye-again');
+  await page.waitForSelector('vs-reorder-letter section');
+  await page.evaluate(() => document.querySelector('vs-reorder-letter')?.scrollIntoView());
+  await shot('letter');
   await go(`/lots/new?colourway=${marram}`);
   await page.waitForSelector('input[name=written]');
   await page.type('input[name=written]', '12 hanks of 8 oz');

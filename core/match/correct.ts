@@ -22,7 +22,7 @@ export interface CorrectWithin {
 export interface Correction {
   readonly dyeing: Dyeing;
   readonly prediction: Prediction;
-  /** The difference from the standard that is to be expected with everything that is unsure: root mean square, ΔE00. */
+  /** The difference from the standard that is to be expected with everything that is unsure, ΔE00. */
   readonly expectedDeltaE: number;
   /** How much is turned: what a dyer would rather leave alone. */
   readonly effort: number;
