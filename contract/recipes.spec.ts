@@ -85,5 +85,6 @@ it('asks nothing more of a lot than its colourway and size', () =>
     also: [],
     intake: { flags: [], syntheticPercent: null, marks: [] },
     doses: [],
+    corrected: [],
     schools: [],
   }));

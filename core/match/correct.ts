@@ -86,11 +86,15 @@ function turn(
     penalties.map(
       ({ weights, wanted, sd }) => (weights.reduce((sum, w, i) => sum + w * (at[i] ?? 0), 0) - wanted) / sd,
     );
-  const bounded = (value: number, lever: Lever | undefined): number => {
+  const least = levers.map((lever) => {
+    const isOnly = (l: Lever): boolean =>
+      l === lever || l.kind === 'time' || lever.kind === 'time' || l.materialId !== lever.materialId;
+    return lever.kind === 'dose' && lever.isOwn && levers.every(isOnly) ? LEAST_SHARE : 0;
+  });
+  const bounded = (value: number, i: number): number => {
+    const lever = levers[i];
     if (lever?.kind === 'time') return Math.min(LONGEST_TIME, Math.max(SHORTEST_TIME, value));
-    const most = lever?.isOwn === false ? MOST_ADDED : mostShare;
-    const least = lever?.isOwn && levers.length < 3 ? LEAST_SHARE : 0;
-    return Math.min(most, Math.max(least, value));
+    return Math.min(lever?.isOwn === false ? MOST_ADDED : mostShare, Math.max(least[i] ?? 0, value));
   };
   let at = levers.map((l) => l.from);
   let residual = [...off(at), ...strain(at)];
@@ -126,7 +130,7 @@ function turn(
       );
       const next = at.map((v, i) => {
         const place = free.indexOf(i);
-        return place < 0 ? v : bounded(v + (move[place] ?? 0), levers[i]);
+        return place < 0 ? v : bounded(v + (move[place] ?? 0), i);
       });
       const moved = [...off(next), ...strain(next)];
       const worth = moved.reduce((sum, r) => sum + r * r, 0);

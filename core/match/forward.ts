@@ -274,7 +274,7 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     const sum = new Sum(known);
     // Build-up: tⁿ / (1 + tⁿ / h), t as a share of the usual dose.
     const steep = sum.read(`steep/${id}`, 'steepness');
-    const level = sum.read(`level/${id}`, 'levelsOff', Math.log(2));
+    const level = sum.read(`level/${id}`, 'levelsOff', Math.log(3));
     const power = Math.exp(steep.value);
     const risen = power * dye.amount.value;
     const filled = Math.exp(Math.min(20, risen - level.value));

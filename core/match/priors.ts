@@ -13,7 +13,7 @@ export const PRIORS = {
   mix: 0.35,
   mixHue: 0.16,
   /** How soon a build-up levels off, and how steep it is before. */
-  levelsOff: 0.6,
+  levelsOff: 1,
   steepness: 0.12,
   /** What another dyestuff in the bath takes away. */
   crowding: 0.1,
