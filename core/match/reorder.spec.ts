@@ -81,6 +81,14 @@ describe('the letter about a lot to come', () => {
     expect(answer).toEqual({ state: 'tooFew', readings: 1, needed: 3 });
     expect(writeLetter(answer, standard, recipeFrom('weld 1'), NAMES).opening).toMatch(/1 reading, and 3 are needed/);
   });
+  it('corrects nothing where the lot would be nothing like the master', () => {
+    const { answer, letter } = told(
+      ask(dyeing([dose('weld', 'weld 1', 1), dose('madder', 'madder 1', 0.3)]), { recipe: recipeFrom('weld 1') }),
+    );
+    expect(answer.ways).toEqual([]);
+    expect(letter.opening).toMatch(/nothing like the master/);
+    expect(letter.advice).toMatch(/Look at what it is dyed with now/);
+  });
   it('the same record gives the same letter', () =>
     expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));
 });

@@ -84,6 +84,11 @@ const EVEN = { kL: 1, kC: 1, kH: 1 };
 const MOST_WAYS = 3;
 /** What is gained by less than this no eye sees: the recipe is left alone, ΔE00. */
 const WORTH_THE_TROUBLE = 0.2;
+const HARDLY = 0.05;
+/** So near, nobody changes anything, ΔE00. */
+const AS_IT_IS_DELTA_E = 0.5;
+/** So far off, a lot isn’t the colourway’s with another jar, but dyed with something else: nothing is corrected, ΔE00. */
+export const NOTHING_LIKE_DELTA_E = 10;
 
 /** One day’s jars, water and fibre: what is proved and dyed with them shares its luck. */
 const dayOf = (d: Dyeing): string =>
@@ -114,25 +119,33 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   const unchanged = all.find((w) => w.how === 'unchanged');
   const [best] = all;
   if (!unchanged || !best) throw new RangeError('the recipe unchanged is always among the ways');
-  const kinds = new Set<string>();
-  const ways = all.slice(0, all.indexOf(unchanged)).filter((w) => {
-    if (unchanged.expectedDeltaE - w.expectedDeltaE < WORTH_THE_TROUBLE) return false;
-    const kind = w.how === 'addition' ? `addition ${addedTo(plan, w)}` : w.how;
-    return kinds.has(kind) ? false : (kinds.add(kind), true);
-  });
+  const asPlanned = told(plan, unchanged, standard);
+  const ways: ReorderWay[] = [];
+  const isLeftAlone = asPlanned.deltaE00 < AS_IT_IS_DELTA_E || asPlanned.deltaE00 > NOTHING_LIKE_DELTA_E;
+  for (const way of isLeftAlone ? [] : all.slice(0, all.indexOf(unchanged))) {
+    if (unchanged.expectedDeltaE - way.expectedDeltaE < WORTH_THE_TROUBLE) continue;
+    const said = told(plan, way, standard);
+    if (ways.every((w) => !isSameWay(w, said))) ways.push(said);
+  }
   return {
     state: 'told',
     ofColourway: read.filter((r) => r.dyeing.colourwayId === plan.colourwayId).length,
     readings: read.length,
-    unchanged: told(plan, unchanged, standard),
-    ways: ways.slice(0, MOST_WAYS).map((w) => told(plan, w, standard)),
+    unchanged: asPlanned,
+    ways: ways.slice(0, MOST_WAYS),
     factors: ask.then ? factorEffects(posterior, ask.then, plan) : [],
     isProofWorth: isProofWorth(best, ask.toleranceDeltaE),
   };
 }
 
-const addedTo = (plan: Dyeing, { dyeing }: Correction): string =>
-  dyeing.doses.find((d) => plan.doses.every((p) => p.materialId !== d.materialId))?.materialId ?? '';
+/** What is turned by hardly more or less is the same way. */
+const isSameWay = (x: ReorderWay, y: ReorderWay): boolean =>
+  x.waterId === y.waterId &&
+  Math.abs(x.timeShare - y.timeShare) < HARDLY &&
+  x.turned.length === y.turned.length &&
+  x.turned.every((t) =>
+    y.turned.some((u) => u.stockLotId === t.stockLotId && Math.abs(u.percentOwf / t.percentOwf - 1) < HARDLY),
+  );
 
 const amountOf = (d: Dyeing, materialId: string): number =>
   d.doses.filter((x) => x.materialId === materialId).reduce((sum, x) => sum + x.percentOwf, 0);

@@ -3,6 +3,7 @@ import { describeDifference } from '../colour/describe';
 import { joinList } from '../quantity/word-list';
 import type { Dyeing } from './dyeing';
 import type { LeverTurned, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
+import { NOTHING_LIKE_DELTA_E } from './reorder';
 
 /** What things are called on screen. */
 export interface LetterNames {
@@ -87,6 +88,15 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
       standsOn: '',
     };
   const { unchanged, ways, isProofWorth } = answer;
+  const standsOn = `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`;
+  if (unchanged.deltaE00 > NOTHING_LIKE_DELTA_E)
+    return {
+      opening: `As it is planned it should come out nothing like the master (ΔE00 ${unchanged.deltaE00.toFixed(0)}).`,
+      advice:
+        'Look at what it is dyed with now: a bath that is used up, or a jar that is empty, can’t be made up for by more of the rest.',
+      proof: '',
+      standsOn,
+    };
   const [best] = ways;
   const chosen = best ?? unchanged;
   return {
@@ -95,7 +105,7 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
       ? `With ${sayWay(best, names)} it should come out ${sayShade(standard, best)}, within ${best.within80.toFixed(1)}.`
       : 'No change promises to come clearly nearer: dye it as the recipe says.',
     proof: isProofWorth ? sayProof(chosen, plan, names) : '',
-    standsOn: `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`,
+    standsOn,
   };
 }
 

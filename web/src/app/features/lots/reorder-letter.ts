@@ -21,6 +21,8 @@ import { ReorderTeller } from './reorder-teller';
 
 const YEAR_MS = 365.25 * 86_400_000;
 const SETTLE_MS = 400;
+/** A stay in the dye that is turned by less isn’t. */
+const ANOTHER_TIME = 0.03;
 
 /** What a correction asks of the plan. */
 export interface TakenCorrection {
@@ -248,7 +250,8 @@ export class ReorderLetter {
 
   /** What the plan can take of a way by itself: doses of what the recipe has, and the water. */
   protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
-    if (way.how === 'time' || way.turned.some((t) => t.share === null || t.isOtherJar)) return undefined;
+    if (Math.abs(way.timeShare - 1) > ANOTHER_TIME || way.turned.some((t) => t.share === null || t.isOtherJar))
+      return undefined;
     const shares = new Map(way.turned.map((t) => [t.materialId, t.share ?? 1]));
     const corrected = [...shares].map(([materialId, share]) => ({
       materialId,
