@@ -16,7 +16,7 @@ export { DYEING_STAGES } from './dyeing';
 export type { ChannelSpace } from './channels';
 export { MATCH_CONDITIONS, broadChannels, spectralChannels } from './channels';
 export type { Observation, Posterior, Widths } from './posterior';
-export { USUAL_WIDTHS, learn } from './posterior';
+export { USUAL_WIDTHS, learn, usualDoses } from './posterior';
 export type { PredictHow, Prediction } from './predict';
 export { expectedDifference, predict } from './predict';
 export type { Correction, CorrectWithin } from './correct';

@@ -81,7 +81,7 @@ export function predict(
 }
 
 /** A variance of compared values as one of L*, a* and b*. */
-function inLab(space: ChannelSpace, values: Float64Array, spread: Float64Array): Symmetric {
+export function inLab(space: ChannelSpace, values: Float64Array, spread: Float64Array): Symmetric {
   const slopes = labSlopes(space, values);
   const cells = new Float64Array(9);
   for (let i = 0; i < 3; i += 1)

@@ -1,13 +1,13 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
-import { broadChannels, labSlopes } from './channels';
+import { broadChannels } from './channels';
 import type { KnownStrength } from './dyeing';
 import { forward } from './forward';
 import type { Symmetric } from './linear-algebra';
 import { factorise, solveFactorised } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
 import { learn, scatterOf } from './posterior';
-import { learntVariance, radius80 } from './predict';
+import { inLab, learntVariance, radius80 } from './predict';
 import { PRIORS } from './priors';
 import { LEAST_READINGS } from './reorder';
 
@@ -102,21 +102,13 @@ function withoutItself(posterior: Posterior, reading: Observation): Foretold {
   }
   const values = seen.map((y, c) => y - (alone[c] ?? 0));
   const [foretold, got] = [space.lab(values), space.lab(seen)];
-  const slopes = labSlopes(space, values);
-  const cells = new Float64Array(9);
-  for (let i = 0; i < 3; i += 1)
-    for (let j = 0; j < 3; j += 1)
-      for (let c = 0; c < count; c += 1)
-        for (let d = 0; d < count; d += 1)
-          cells[i * 3 + j] =
-            (cells[i * 3 + j] ?? 0) + (slopes[i]?.[c] ?? 0) * (spread[c * count + d] ?? 0) * (slopes[j]?.[d] ?? 0);
   return {
     id: reading.id,
     colourwayId: reading.dyeing.colourwayId,
     foretold,
     got,
     deltaE00: ciede2000(foretold, got, EVEN).deltaE,
-    within80: radius80(foretold, { n: 3, cells }),
+    within80: radius80(foretold, inLab(space, values, spread)),
   };
 }
 

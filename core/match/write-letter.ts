@@ -102,7 +102,7 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
   return {
     opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
     advice: best
-      ? `With ${sayWay(best, names)} it should come out ${sayShade(standard, best)}, within ${best.within80.toFixed(1)}.`
+      ? `With ${sayWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
       : 'No change promises to come clearly nearer: dye it as the recipe says.',
     proof: isProofWorth ? sayProof(chosen, plan, names) : '',
     standsOn,

@@ -13,6 +13,8 @@ import { JudgeNav } from './judge-nav';
 import { RecordReviewer } from './record-reviewer';
 
 const FURTHEST = 8;
+/** It was asked, and could not be worked out. */
+const UNTOLD = 'untold';
 const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
 
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
@@ -110,7 +112,9 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
       <p class="small soft">
         Before anything is dyed with a jar it counts as the reference, give or take what harvests differ by.
       </p>
-    } @else {
+    } @else if (isUntold()) {
+      <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
+    } @else if (record.value()) {
       <p class="small soft" role="status">Foretelling each lot from the others …</p>
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -128,18 +132,23 @@ export class ForetoldPage {
       ? `Nothing can be foretold before ${LEAST_READINGS} lots were read dry; so far ${read} ${read === 1 ? 'was' : 'were'}.`
       : '';
   });
-  protected readonly review = toSignal(
+  private readonly heard = toSignal(
     toObservable(this.record.value).pipe(
       switchMap((r) =>
         r && this.tooFew() === ''
           ? this.reviewer.review(askOf(r)).pipe(
-              catchError(() => of(null)),
+              catchError(() => of<typeof UNTOLD>(UNTOLD)),
               startWith(null),
             )
           : of(null),
       ),
     ),
   );
+  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
+  protected readonly review = computed(() => {
+    const heard = this.heard();
+    return heard === UNTOLD ? null : (heard ?? null);
+  });
   protected readonly byColourway = computed(() => {
     const all = this.review()?.foretold ?? [];
     return (this.colourways.value() ?? []).flatMap(({ id, name }) => {

@@ -155,12 +155,14 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(text()).toMatch(said);
     expect(tell).not.toHaveBeenCalled();
   });
-  it('says that it is looking while that takes time, and nothing where it could not be worked out', async () => {
+  it('says that it is looking while that takes time, and says so where it could not be worked out', async () => {
     tell.mockReturnValue(NEVER);
     await show();
     expect(text()).toContain('Looking through what was dyed before');
     tell.mockReturnValue(throwError(() => new Error('gone')));
     await show({ waterId: '' });
     expect(page().querySelector('section')).toBeNull();
+    expect(text()).toContain('could not be worked out here');
+    expect(text()).not.toContain('Looking through');
   });
 });

@@ -10,6 +10,7 @@ import {
   sameConditions,
   sayFactor,
   sayWay,
+  usualDoses,
   writeLetter,
 } from '@vestigia/core';
 import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
@@ -21,6 +22,8 @@ import { ReorderTeller } from './reorder-teller';
 
 const YEAR_MS = 365.25 * 86_400_000;
 const SETTLE_MS = 400;
+/** It was asked, and could not be worked out. */
+const UNTOLD = 'untold';
 /** A stay in the dye that is turned by less isn’t. */
 const ANOTHER_TIME = 0.03;
 
@@ -119,6 +122,11 @@ export interface TakenCorrection {
           </details>
         }
       </section>
+    } @else if (isUntold()) {
+      <p class="off" role="alert">
+        What earlier lots say could not be worked out here. The plan below stands without it; load the page anew to try
+        again.
+      </p>
     } @else if (isAsking()) {
       <p class="small soft" role="status">Looking through what was dyed before …</p>
     }
@@ -205,13 +213,18 @@ export class ReorderLetter {
         ask
           ? this.teller.tell(ask).pipe(
               map((answer) => ({ ask, answer })),
-              catchError(() => of(undefined)),
+              catchError(() => of<typeof UNTOLD>(UNTOLD)),
               startWith(undefined),
             )
           : of(undefined),
       ),
     ),
   );
+  private readonly heard = computed(() => {
+    const asked = this.asked();
+    return asked === UNTOLD ? undefined : asked;
+  });
+  protected readonly isUntold = computed(() => this.asked() === UNTOLD);
   protected readonly isAsking = computed(() => this.ask() !== undefined);
   private readonly names = computed((): LetterNames => {
     const r = this.record.value();
@@ -222,11 +235,11 @@ export class ReorderLetter {
     };
   });
   protected readonly letter = computed(() => {
-    const asked = this.asked();
+    const asked = this.heard();
     return asked && writeLetter(asked.answer, asked.ask.standard, asked.ask.plan, this.names());
   });
   protected readonly told = computed(() => {
-    const answer = this.asked()?.answer;
+    const answer = this.heard()?.answer;
     return answer?.state === 'told' ? answer : undefined;
   });
   protected readonly factors = computed(() =>
@@ -272,21 +285,12 @@ const uncorrected = (plan: Dyeing, corrected: TakenCorrection['corrected']): Dye
 
 /** What stands on the shelf, with what is usual of it in the record. */
 function shelfOf(r: MatchRecord, nowMs: number): ReorderAsk['shelf'] {
-  const usual = new Map<string, number[]>();
-  const roles = new Map<string, Dyeing['doses'][number]['role']>();
-  for (const { dyeing } of r.readings)
-    for (const d of dyeing.doses) {
-      usual.set(d.materialId, [...(usual.get(d.materialId) ?? []), d.percentOwf]);
-      roles.set(d.materialId, d.role);
-    }
-  return [...usual].flatMap(([materialId, all]) => {
+  const roles = new Map(r.readings.flatMap(({ dyeing }) => dyeing.doses.map((d) => [d.materialId, d.role] as const)));
+  return [...usualDoses(r.readings)].flatMap(([materialId, usualPercent]) => {
     const role = roles.get(materialId);
     const jars = r.jars
       .filter((j) => j.materialId === materialId && j.free > 0)
       .map((j) => ({ stockLotId: j.id, ageYears: Math.max(0, (nowMs - Date.parse(j.receivedOn)) / YEAR_MS) }));
-    const sorted = [...all].sort((x, y) => x - y);
-    return role && jars.length > 0
-      ? [{ materialId, role, jars, usualPercent: sorted[Math.floor(sorted.length / 2)] ?? 1 }]
-      : [];
+    return role && jars.length > 0 ? [{ materialId, role, jars, usualPercent }] : [];
   });
 }
