@@ -23,7 +23,6 @@ export type { Correction, CorrectWithin } from './correct';
 export { correct } from './correct';
 export type { ShelfJar, ShelfMaterial } from './levers';
 export { learnMore } from './learn-more';
-export { learnWithWidths } from './learn-widths';
 export { isProofWorth } from './proof-worth';
 export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
 export { dyeingOfLot, outOfReference, referenceOf } from './lot-dyeing';

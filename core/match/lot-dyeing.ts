@@ -1,6 +1,7 @@
 import type { Lab } from '../colour/lab';
 import type { PlannedStep, PlannedWeighing, LotPlan } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
+import type { HeatLeg } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
 import type { StepRecord } from '../run/step-record';
 import type { MaterialKind } from '../stock/material-facts';
@@ -19,7 +20,7 @@ export const STAGE_OF: Partial<Readonly<Record<StepKind | 'fibre', DyeingStage>>
   modify: 'modifier',
 };
 /** Steps of a stage in which the fibre is in the bath. */
-export const IN_BATH: readonly (StepKind | 'fibre')[] = ['tannin', 'mordant', 'dye', 'pull', 'exhaust', 'modify'];
+const IN_BATH: readonly (StepKind | 'fibre')[] = ['tannin', 'mordant', 'dye', 'pull', 'exhaust', 'modify'];
 /** What each kind of material does; those that never reach the bath as such are missing. */
 export const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
   dyestuff: 'dyestuff',
@@ -31,7 +32,8 @@ export const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
 };
 /** Nothing of these goes into the bath. */
 const INERT: readonly string[] = ['stainless', 'enamel', 'glass', 'plastic'];
-const ROOM_C = 20;
+/** Where no temperature was written, a bath is as warm as the room. */
+export const ROOM_C = 20;
 const YEAR_MS = 365.25 * 86_400_000;
 const MINUTE_MS = 60_000;
 /** A step that stood open longer than this, as a share of what was planned, was forgotten in the books, not in the pot. */
@@ -185,31 +187,49 @@ function minutesOf(step: PlannedStep, record: StepRecord | undefined): number {
   return took > 0 && took <= FORGOTTEN * step.durationMin ? took : step.durationMin;
 }
 
-function courseOf({ records }: LotToMatch, steps: readonly PlannedStep[], stage: DyeingStage): BathCourse[] {
+/** A step in a bath, as a course is made of it: how long it took, how hot it was held. */
+export interface BathStep {
+  readonly legs: readonly HeatLeg[];
+  readonly minutes: number;
+  readonly heldC: number;
+}
+
+/** The course of one stage, step after step; none where the fibre was in no bath of it. */
+export function courseOfSteps(stage: DyeingStage, steps: readonly BathStep[]): BathCourse[] {
   const points: { minute: number; celsius: number }[] = [];
   let minute = 0;
   const go = (minutes: number, celsius: number): void => {
     minute += minutes;
     points.push({ minute, celsius });
   };
-  for (const step of steps.filter((s) => STAGE_OF[s.kind] === stage && IN_BATH.includes(s.kind))) {
-    const record = records[step.index];
-    if (record?.skippedReason !== undefined) continue;
-    const read = [...(record?.temperaturesC ?? [])].sort((x, y) => x - y);
-    const held = read[Math.floor(read.length / 2)] ?? step.temperatureC ?? ROOM_C;
-    const took = minutesOf(step, record);
-    if (step.course.length === 0) {
-      go(points.length === 0 ? 0 : 1, held);
-      go(took, held);
+  for (const { legs, minutes, heldC } of steps) {
+    if (legs.length === 0) {
+      go(points.length === 0 ? 0 : 1, heldC);
+      go(minutes, heldC);
       continue;
     }
-    const planned = step.course.reduce((sum, leg) => sum + leg.minutes, 0);
-    const stretch = planned > 0 ? took / planned : 1;
+    const planned = legs.reduce((sum, leg) => sum + leg.minutes, 0);
+    const stretch = planned > 0 ? minutes / planned : 1;
     if (points.length === 0) go(0, ROOM_C);
-    for (const leg of step.course)
+    for (const leg of legs)
       go(leg.minutes * stretch, leg.toC ?? (leg.do === 'air' ? ROOM_C : (points.at(-1)?.celsius ?? ROOM_C)));
   }
   return points.length < 2 ? [] : [{ stage, points }];
+}
+
+/** Whether the fibre is in a bath of this stage at a step. */
+export const isInBath = (kind: StepKind | 'fibre', stage: DyeingStage): boolean =>
+  STAGE_OF[kind] === stage && IN_BATH.includes(kind);
+
+function courseOf({ records }: LotToMatch, steps: readonly PlannedStep[], stage: DyeingStage): BathCourse[] {
+  const baths = steps
+    .filter((s) => isInBath(s.kind, stage) && records[s.index]?.skippedReason === undefined)
+    .map((s): BathStep => {
+      const read = [...(records[s.index]?.temperaturesC ?? [])].sort((x, y) => x - y);
+      const heldC = read[Math.floor(read.length / 2)] ?? s.temperatureC ?? ROOM_C;
+      return { legs: s.course, minutes: minutesOf(s, records[s.index]), heldC };
+    });
+  return courseOfSteps(stage, baths);
 }
 
 /** The same dyeing out of the reference jars: what a recipe was proven with, as far as anybody knows. */

@@ -9,9 +9,8 @@ import { correct } from './correct';
 import { differenceMetric } from './difference-metric';
 import { forward } from './forward';
 import { learnMore } from './learn-more';
-import { learnWithWidths } from './learn-widths';
 import { factorise, invertFactorised, logDeterminant, solveFactorised } from './linear-algebra';
-import { USUAL_WIDTHS, bookFor, learn, usualDoses } from './posterior';
+import { bookFor, learn, usualDoses } from './posterior';
 import { effectBetween, predict } from './predict';
 import { isProofWorth } from './proof-worth';
 import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
@@ -184,10 +183,6 @@ describe('what was learnt', () => {
     expect(one.within80).toBeLessThan(0.7 * predict(learnt, d).within80);
     expect(one.within80 / other.within80).toBeGreaterThan(0.7);
     expect(one.within80 / other.within80).toBeLessThan(1.4);
-  });
-  it('lets the record say how wide its priors are, where that explains it better', () => {
-    const wide = learnWithWidths(space, pastLots(10), REFERENCES, USUAL_WIDTHS);
-    expect(wide.evidence).toBeGreaterThanOrEqual(learn(space, pastLots(10), REFERENCES).evidence);
   });
   it('a lot that went wrong pulls little', () => {
     const lots = pastLots(14);

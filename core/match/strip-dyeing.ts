@@ -5,7 +5,7 @@ import type { StripFactor } from '../trial/strip-factor';
 import type { PlannedStrip } from '../trial/strips';
 import type { BathCourse, Dyeing, MatchDose } from './dyeing';
 import type { LotToMatch, MatchFacts } from './lot-dyeing';
-import { IN_BATH, ROLE_OF, STAGE_OF, ageOn, waterToMatch } from './lot-dyeing';
+import { ROLE_OF, ROOM_C, STAGE_OF, ageOn, courseOfSteps, isInBath, waterToMatch } from './lot-dyeing';
 
 /** A trial of strips as the match needs it. */
 export interface TrialToMatch {
@@ -17,8 +17,6 @@ export interface TrialToMatch {
   readonly liquorRatio: number;
   readonly water: LotToMatch['water'];
 }
-
-const ROOM_C = 20;
 
 /**
  * A strip as the match sees it: of no colourway, in jars small enough to be of no metal. `undefined` where nobody weighed
@@ -67,24 +65,13 @@ function courseOf(
   { minutes }: PlannedStrip,
   stage: BathCourse['stage'],
 ): BathCourse[] {
-  const points: { minute: number; celsius: number }[] = [];
-  let minute = 0;
-  const go = (by: number, celsius: number): void => {
-    minute += by;
-    points.push({ minute, celsius });
-  };
-  for (const step of steps.filter((s) => STAGE_OF[s.kind] === stage && IN_BATH.includes(s.kind))) {
-    const planned = stepMinutes(step);
-    const took = factor === 'time' && stage === 'dye' && minutes !== null ? minutes : planned;
-    if (step.course.length === 0) {
-      const celsius = step.temperatureC ?? ROOM_C;
-      go(points.length === 0 ? 0 : 1, celsius);
-      go(took, celsius);
-      continue;
-    }
-    if (points.length === 0) go(0, ROOM_C);
-    const stretch = planned > 0 ? took / planned : 1;
-    for (const leg of step.course) go(leg.minutes * stretch, leg.toC ?? points.at(-1)?.celsius ?? ROOM_C);
-  }
-  return points.length < 2 ? [] : [{ stage, points }];
+  const isVaried = factor === 'time' && stage === 'dye' && minutes !== null;
+  const baths = steps
+    .filter((s) => isInBath(s.kind, stage))
+    .map((s) => ({
+      legs: s.course,
+      minutes: isVaried ? minutes : stepMinutes(s),
+      heldC: s.temperatureC ?? ROOM_C,
+    }));
+  return courseOfSteps(stage, baths);
 }
