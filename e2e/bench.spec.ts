@@ -51,12 +51,13 @@ describe('a dye day at the bench, on the demo studio', () => {
     made.push(id);
     return id;
   }
-  // What one test leaves in a pot would stand in the next one’s way.
-  afterEach(() =>
-    post(corin, '/api/bench/run-entries', {
+  // What one test leaves in a pot, or a line it left cut, would stand in the next one’s way.
+  afterEach(async () => {
+    await corin.page.setOfflineMode(false);
+    await post(corin, '/api/bench/run-entries', {
       drafts: made.splice(0).map((id) => draft(id, 0, 'cancel', { text: 'only a test' })),
-    }),
-  );
+    });
+  });
   const draft = (lotId: string, stepIndex: number, kind: string, rest: object = {}, ageMs = 0): object => ({
     lotId,
     ageMs,

@@ -100,8 +100,21 @@ export class Someone {
         within,
       );
     } catch {
-      throw new Error(`expected to see ${String(label)}; the page shows:\n${(await this.text(within)).slice(0, 2500)}`);
+      throw new Error(`expected to see ${String(label)}; ${within} shows:\n${await this.shown(within)}`);
     }
+  }
+
+  /** What stands there, the whole page too, and what is typed into its fields: for whoever has to find out why. */
+  private async shown(within: string): Promise<string> {
+    const typed = await this.page.evaluate(() =>
+      [...document.querySelectorAll('input, textarea')]
+        .map((e) => e as HTMLInputElement)
+        .filter((e) => e.value !== '' && e.type !== 'checkbox' && e.type !== 'radio' && e.type !== 'password')
+        .map((e) => `${e.name}: ${e.value}`)
+        .join('; '),
+    );
+    const page = within === 'body' ? '' : `\nthe page:\n${(await this.text('body')).slice(0, 2500)}`;
+    return `${(await this.text(within)).slice(0, 2500)}${page}\ntyped: ${typed}\n${this.troubles.slice(-5).join('\n')}`;
   }
 
   async text(within = 'main'): Promise<string> {

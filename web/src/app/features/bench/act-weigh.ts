@@ -1,7 +1,7 @@
-import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
+  ElementRef,
   computed,
   effect,
   inject,
@@ -22,6 +22,7 @@ import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { Instruments } from '../../api/instruments';
 import { newId } from '../../api/new-id';
+import { takeFocus } from '../../services/take-focus';
 import { RefusalNote } from '../../ui/refusal';
 import { BenchState } from './bench-state';
 
@@ -39,6 +40,7 @@ type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActWeigh {
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly api = inject(ApiClient);
   private readonly instruments = inject(Instruments);
   protected readonly state = inject(BenchState);
@@ -196,7 +198,7 @@ export class ActWeigh {
     // A balance that types like a keyboard finds the field ready.
     effect(() => {
       this.which();
-      this.field()?.nativeElement.focus();
+      takeFocus(this.field()?.nativeElement, this.host.nativeElement);
     });
     effect(() => {
       if (this.armed() && this.onBalance()?.state === 'steady') untracked(() => this.keep(this.armedMore()));

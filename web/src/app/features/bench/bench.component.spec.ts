@@ -152,6 +152,24 @@ describe('the bench page', () => {
     expect(page().querySelector<HTMLInputElement>('vs-more-actions-panel [name=text]')?.value).toBe('spilt half of it');
   });
 
+  it('leaves the cursor where somebody writes when a weighing comes up, and puts it there otherwise', async () => {
+    await open(lotFixture());
+    await press('Note');
+    const field = page().querySelector<HTMLInputElement>('vs-step-facts-panel [name=text]');
+    field?.focus();
+    const told = fixture.debugElement.injector.get(BenchState);
+    told.take(benchFixture(begun('start')));
+    await fixture.whenStable();
+    expect(page().querySelector('[name=shown]')).not.toBeNull();
+    expect(document.activeElement).toBe(field);
+    field?.blur();
+    told.take(benchFixture(lotFixture()));
+    await fixture.whenStable();
+    told.take(benchFixture(begun('start')));
+    await fixture.whenStable();
+    expect(document.activeElement).toBe(page().querySelector('[name=shown]'));
+  });
+
   it('asks for one thing, does it on its button, and asks for the next at once', async () => {
     await open(lotFixture());
     expect(text('h1')).toBe('Weigh the fibre dry');

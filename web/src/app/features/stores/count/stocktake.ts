@@ -1,7 +1,7 @@
-import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
+  ElementRef,
   computed,
   effect,
   inject,
@@ -22,6 +22,7 @@ import { StudioSettings } from '../../../api/studio-settings';
 import { liveQuery } from '../../../api/live-query';
 import { Amount } from '../../../format/amount';
 import { newId } from '../../../api/new-id';
+import { takeFocus } from '../../../services/take-focus';
 import { RefusalNote } from '../../../ui/refusal';
 import { countedLines, differingLines, nextStockLot, sayBooking } from './stocktake-order';
 
@@ -63,6 +64,7 @@ type Line = Stocktake['lines'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StocktakePage {
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly house = inject(StudioSettings);
@@ -114,7 +116,7 @@ export class StocktakePage {
       this.quantityText.set('');
       this.instrument.set('');
       this.gross.set(line?.tareMg !== null && line?.tareMg !== undefined);
-      setTimeout(() => this.field()?.nativeElement.focus());
+      setTimeout(() => takeFocus(this.field()?.nativeElement, this.host.nativeElement));
     });
   }
 
