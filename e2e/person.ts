@@ -7,6 +7,8 @@ const QUIET_MS = 120;
 const TYPED_MS = 400;
 /** The lines on which the server tells of changes and instruments of readings: they stay open. */
 const LISTENING = ['/api/events', '/api/instruments/live'];
+/** A worker's program: where its page lets go of it while that loads, the request never ends. */
+const WORKER = /^\/worker-/;
 
 /** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
 export class Someone {
@@ -30,7 +32,8 @@ export class Someone {
       if (message.type() === 'error' && !/status of 4\d\d/.test(message.text())) this.troubles.push(message.text());
     });
     page.on('request', (request) => {
-      if (!LISTENING.includes(new URL(request.url()).pathname)) this.asked.add(request);
+      const { pathname } = new URL(request.url());
+      if (!LISTENING.includes(pathname) && !WORKER.test(pathname)) this.asked.add(request);
     });
     page.on('framenavigated', (frame) => {
       if (frame === page.mainFrame()) this.asked.clear();
@@ -61,6 +64,17 @@ export class Someone {
   async settled(path: string): Promise<void> {
     await this.go(path);
     await this.quiet(path);
+  }
+
+  /** Moves there inside the open page, as a link does, and waits as `settled` does. */
+  async moves(path: string): Promise<void> {
+    this.lastEndedMs = Date.now();
+    await this.page.evaluate((to) => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate', { state: null }));
+    }, path);
+    await this.quiet(path);
+    await this.page.waitForSelector('h1');
   }
 
   /** Waits until this page has all it asked for, and a moment longer: what was typed may be about to ask. */

@@ -1,5 +1,5 @@
 // npm test: lint and import rules, types, units, server, build, browser. Ends with one line: N passed, N failed.
-import { spawnSync } from 'node:child_process';
+import { spawn, spawnSync } from 'node:child_process';
 import { existsSync, mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { install, root } from './install.mjs';
@@ -12,60 +12,61 @@ const note = (ok, name) => {
   else failed += 1;
   console.log(`${ok ? 'ok' : 'FAILED'}: ${name}`);
 };
-const run = (name, args, options = {}) => {
-  const { status } = spawnSync(process.execPath, args, { cwd: root, stdio: 'inherit', ...options });
-  note(status === 0, name);
-  return status === 0;
-};
 const bin = (name) => join(root, 'node_modules', name);
 
-/** Where a suite writes its counts. */
-function countsOf(name) {
+/** Runs a program beside another; what it says comes out in one piece when it has ended. */
+function runProgram(args, cwd = root) {
+  return new Promise((resolve) => {
+    const child = spawn(process.execPath, args, { cwd, stdio: ['ignore', 'pipe', 'pipe'] });
+    const said = [];
+    child.stdout.on('data', (chunk) => said.push(chunk));
+    child.stderr.on('data', (chunk) => said.push(chunk));
+    child.on('error', (error) => said.push(Buffer.from(`${error}\n`)));
+    child.on('close', (status) => {
+      process.stdout.write(Buffer.concat(said));
+      resolve(status === 0);
+    });
+  });
+}
+
+async function check(name, args) {
+  const ok = await runProgram(args);
+  note(ok, name);
+  return ok;
+}
+
+/** Runs tests and adds what they counted; a suite that could not even start counts as failed, and has said why. */
+async function suite(name, argsFor, cwd = root) {
   const out = join(root, 'node_modules', '.cache', `vitest-${name}.json`);
   mkdirSync(join(root, 'node_modules', '.cache'), { recursive: true });
   rmSync(out, { force: true });
-  return out;
-}
-
-/** Adds what a suite counted; one that could not even start counts as failed, and has said why above. */
-function addCounts(name, out, status) {
+  const ok = await runProgram(argsFor(out), cwd);
   const results = existsSync(out) ? JSON.parse(readFileSync(out, 'utf8')) : { numPassedTests: 0, numFailedTests: 0 };
   passed += results.numPassedTests;
   failed += results.numFailedTests;
-  if (status !== 0 && results.numFailedTests === 0)
-    note(false, `${name} tests could not run; what stopped them stands above`);
+  if (!ok && results.numFailedTests === 0) note(false, `${name} tests could not run; what stopped them stands above`);
   if (results.numTotalTests === 0) note(false, `${name} has no tests`);
 }
 
 /** Components in a simulated page, compiled by Angular. */
-function componentSuite() {
-  const out = countsOf('component');
-  const { status } = spawnSync(
-    process.execPath,
-    [bin('@angular/cli/bin/ng.js'), 'test', '--reporters=dot', '--reporters=json', `--output-file=${out}`],
-    { cwd: join(root, 'web'), stdio: 'inherit' },
+const componentSuite = () =>
+  suite(
+    'component',
+    (out) => [bin('@angular/cli/bin/ng.js'), 'test', '--reporters=dot', '--reporters=json', `--output-file=${out}`],
+    join(root, 'web'),
   );
-  addCounts('component', out, status);
-}
 
-/** Counts each test of a Vitest project. */
-function suite(project) {
-  const out = countsOf(project);
-  const { status } = spawnSync(
-    process.execPath,
-    [
-      bin('vitest/vitest.mjs'),
-      'run',
-      '--project',
-      project,
-      '--reporter=dot',
-      '--reporter=json',
-      `--outputFile.json=${out}`,
-    ],
-    { cwd: root, stdio: 'inherit' },
-  );
-  addCounts(project, out, status);
-}
+/** Each test of a Vitest project. */
+const projectSuite = (project) =>
+  suite(project, (out) => [
+    bin('vitest/vitest.mjs'),
+    'run',
+    '--project',
+    project,
+    '--reporter=dot',
+    '--reporter=json',
+    `--outputFile.json=${out}`,
+  ]);
 
 /** Debian's Chromium, installed where this process may install it. */
 function findBrowser() {
@@ -88,23 +89,35 @@ function findBrowser() {
 
 /** npm test -- FILE …: only these spec files, of whichever kind; the browser's are built for first. */
 const files = process.argv.slice(2);
+const build = [join(root, 'scripts', 'build.mjs')];
 if (files.length > 0) {
-  if (files.some((file) => /(^|\/)e2e\//.test(file)) && !run('build', [join(root, 'scripts', 'build.mjs')]))
-    process.exit(1);
+  if (files.some((file) => /(^|\/)e2e\//.test(file)) && !(await check('build', build))) process.exit(1);
   process.exit(
     spawnSync(process.execPath, [bin('vitest/vitest.mjs'), 'run', ...files], { cwd: root, stdio: 'inherit' }).status ??
       1,
   );
 }
 
-run('formatting (npm run format mends it)', [bin('prettier/bin/prettier.cjs'), '--check', '--log-level=warn', '.']);
-run('lint and import rules', [bin('eslint/bin/eslint.js'), '.']);
-run('types', [bin('typescript/bin/tsc'), '-p', 'tsconfig.json', '--noEmit']);
-suite('unit');
-componentSuite();
-suite('server');
-if (run('build, with the interface’s types', [join(root, 'scripts', 'build.mjs')])) {
-  if (findBrowser()) suite('e2e');
+async function checkText() {
+  await check('formatting (npm run format mends it)', [
+    bin('prettier/bin/prettier.cjs'),
+    '--check',
+    '--log-level=warn',
+    '.',
+  ]);
+  await check('lint and import rules', [bin('eslint/bin/eslint.js'), '.']);
+  await check('types', [bin('typescript/bin/tsc'), '-p', 'tsconfig.json', '--noEmit']);
+}
+async function checkInterface() {
+  await componentSuite();
+  return check('build, with the interface’s types', build);
+}
+
+// Two at a time: one by one, each leaves a processor with half its time to spare.
+await Promise.all([checkText(), projectSuite('unit')]);
+const [isBuilt] = await Promise.all([checkInterface(), projectSuite('server')]);
+if (isBuilt) {
+  if (findBrowser()) await projectSuite('e2e');
   else note(false, 'browser tests');
 }
 console.log(`${passed} passed, ${failed} failed`);
