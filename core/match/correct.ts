@@ -4,10 +4,11 @@ import type { Dyeing } from './dyeing';
 import type { Lever, ShelfMaterial } from './levers';
 import { addedLever, ownLevers, pulled } from './levers';
 import { shadeFor } from './forward';
-import { factorise, solveFactorised } from './linear-algebra';
 import type { Posterior } from './posterior';
 import type { Prediction } from './predict';
 import { expectedDifference, predict } from './predict';
+import type { Penalty } from './turn-levers';
+import { turnLevers } from './turn-levers';
 
 /** What may be turned to come nearer to a standard. */
 export interface CorrectWithin {
@@ -34,16 +35,7 @@ const [LEAST_SHARE, MOST_SHARE] = [0.25, 2];
 const MOST_ADDED = 0.1;
 /** Logarithms of the stay in the dye against what is planned. */
 const [SHORTEST_TIME, LONGEST_TIME] = [-0.4, 0.5];
-/** A difference of this much is worth one standard turn of a lever, ΔE00. */
-const WORTH_DELTA_E = 0.2;
 const TURN = { dose: 0.45, mordant: 0.25, otherJar: 0.8, addition: 0.5, time: 0.4 } as const;
-const STEPS = 7;
-
-interface Penalty {
-  readonly weights: readonly number[];
-  readonly wanted: number;
-  readonly sd: number;
-}
 
 function penaltiesOf(levers: readonly Lever[]): Penalty[] {
   const groups = new Map<string, number[]>();
@@ -66,7 +58,7 @@ function penaltiesOf(levers: readonly Lever[]): Penalty[] {
   return penalties;
 }
 
-/** Turns levers until the foretold shade lies nearest (Gauss and Newton’s steps, no amount below nothing). */
+/** How a set of levers is turned. */
 function turn(
   posterior: Posterior,
   plan: Dyeing,
@@ -74,77 +66,20 @@ function turn(
   standard: Lab,
   { mostShare = MOST_SHARE, day = null }: CorrectWithin,
 ): number[] {
-  const metric = differenceMetric(standard);
-  const penalties = penaltiesOf(levers);
-  const n = levers.length;
-  const off = (at: readonly number[]): number[] => {
-    const lab = shadeFor(posterior, pulled(plan, levers, at), day);
-    const d = [lab.L - standard.L, lab.a - standard.a, lab.b - standard.b];
-    return metric.map((m) => m.reduce((sum, w, i) => sum + w * (d[i] ?? 0), 0) / WORTH_DELTA_E);
-  };
-  const strain = (at: readonly number[]): number[] =>
-    penalties.map(
-      ({ weights, wanted, sd }) => (weights.reduce((sum, w, i) => sum + w * (at[i] ?? 0), 0) - wanted) / sd,
-    );
-  const least = levers.map((lever) => {
-    const isOnly = (l: Lever): boolean =>
-      l === lever || l.kind === 'time' || lever.kind === 'time' || l.materialId !== lever.materialId;
-    return lever.kind === 'dose' && lever.isOwn && levers.every(isOnly) ? LEAST_SHARE : 0;
+  const low = levers.map((lever) => {
+    if (lever.kind === 'time') return SHORTEST_TIME;
+    const isOnly = (l: Lever): boolean => l === lever || l.kind === 'time' || l.materialId !== lever.materialId;
+    return lever.isOwn && levers.every(isOnly) ? LEAST_SHARE : 0;
   });
-  const bounded = (value: number, i: number): number => {
-    const lever = levers[i];
-    if (lever?.kind === 'time') return Math.min(LONGEST_TIME, Math.max(SHORTEST_TIME, value));
-    return Math.min(lever?.isOwn === false ? MOST_ADDED : mostShare, Math.max(least[i] ?? 0, value));
-  };
-  let at = levers.map((l) => l.from);
-  let residual = [...off(at), ...strain(at)];
-  let cost = residual.reduce((sum, r) => sum + r * r, 0);
-  let damping = 1e-3;
-  for (let step = 0; step < STEPS; step += 1) {
-    const own = residual.slice(0, 3);
-    const columns = levers.map((lever, i) => {
-      const by = lever.kind === 'time' ? 0.05 : 0.04;
-      const moved = at.map((v, k) => (k === i ? v + by : v));
-      return [
-        ...off(moved).map((r, k) => (r - (own[k] ?? 0)) / by),
-        ...penalties.map(({ weights, sd }) => (weights[i] ?? 0) / sd),
-      ];
-    });
-    const gradient = columns.map((column) => column.reduce((sum, c, k) => sum - c * (residual[k] ?? 0), 0));
-    // What stands at nothing and would go below is left there.
-    const free = levers.flatMap((l, i) =>
-      (at[i] ?? 0) <= 0 && l.kind === 'dose' && (gradient[i] ?? 0) < 0 ? [] : [i],
-    );
-    let gained = 0;
-    for (let tries = 0; tries < 4; tries += 1) {
-      const cells = new Float64Array(free.length ** 2);
-      free.forEach((p, i) =>
-        free.forEach((q, j) => {
-          const sum = (columns[p] ?? []).reduce((all, c, k) => all + c * (columns[q]?.[k] ?? 0), 0);
-          cells[i * free.length + j] = p === q ? sum * (1 + damping) + 1e-9 : sum;
-        }),
-      );
-      const move = solveFactorised(
-        factorise({ n: free.length, cells }),
-        Float64Array.from(free, (p) => gradient[p] ?? 0),
-      );
-      const next = at.map((v, i) => {
-        const place = free.indexOf(i);
-        return place < 0 ? v : bounded(v + (move[place] ?? 0), i);
-      });
-      const moved = [...off(next), ...strain(next)];
-      const worth = moved.reduce((sum, r) => sum + r * r, 0);
-      if (worth < cost) {
-        gained = cost - worth;
-        [at, residual, cost] = [next, moved, worth];
-        damping = Math.max(1e-5, damping / 5);
-        break;
-      }
-      damping *= 8;
-    }
-    if (gained < 1e-3 || n === 0) break;
-  }
-  return at;
+  const high = levers.map((l) => (l.kind === 'time' ? LONGEST_TIME : l.isOwn ? mostShare : MOST_ADDED));
+  return turnLevers({
+    standard,
+    from: levers.map((l) => l.from),
+    low,
+    high,
+    penalties: penaltiesOf(levers),
+    shade: (at) => shadeFor(posterior, pulled(plan, levers, at), day),
+  });
 }
 
 function told(

@@ -3,6 +3,7 @@ import type { Lab } from '../colour/lab';
 import type { ChannelSpace } from './channels';
 import { labSlopes } from './channels';
 import type { Dyeing } from './dyeing';
+import type { Forward } from './forward';
 import { forward } from './forward';
 import type { Symmetric } from './linear-algebra';
 import { factorise } from './linear-algebra';
@@ -104,21 +105,25 @@ export interface Effect {
   readonly within80: number;
 }
 
-/** What lies between two dyeings: what both share is sure, however unsure each is. */
-export function effectBetween(posterior: Posterior, before: Dyeing, after: Dyeing): Effect {
-  const [one, two] = [forward(posterior, before), forward(posterior, after)];
-  const slopes = new Map<number, Float64Array>();
-  for (const [place, slope] of two.slopes) slopes.set(place, Float64Array.from(slope));
-  for (const [place, slope] of one.slopes) {
+/** How what lies between two dyeings turns with each number. */
+export function slopesBetween(before: Forward, after: Forward): Map<number, Float64Array> {
+  const slopes = new Map([...after.slopes].map(([place, slope]) => [place, Float64Array.from(slope)]));
+  for (const [place, slope] of before.slopes) {
     const own = slopes.get(place) ?? new Float64Array(slope.length);
     slopes.set(
       place,
       own.map((s, c) => s - (slope[c] ?? 0)),
     );
   }
+  return slopes;
+}
+
+/** What lies between two dyeings: what both share is sure, however unsure each is. */
+export function effectBetween(posterior: Posterior, before: Dyeing, after: Dyeing): Effect {
+  const [one, two] = [forward(posterior, before), forward(posterior, after)];
   const { space } = posterior;
   const [from, to] = [space.lab(one.channels), space.lab(two.channels)];
-  const covariance = inLab(space, two.channels, learntVariance(posterior, slopes));
+  const covariance = inLab(space, two.channels, learntVariance(posterior, slopesBetween(one, two)));
   return { from, to, deltaE00: ciede2000(from, to, EVEN).deltaE, within80: radius80(to, covariance) };
 }
 

@@ -1,16 +1,17 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { LabUnder, MatchRecord } from '@vestigia/contract';
-import type { Foretold, JarStrength } from '@vestigia/core';
-import { LEAST_READINGS, MATCH_CONDITIONS, countLabel } from '@vestigia/core';
+import type { MatchRecord } from '@vestigia/contract';
+import type { JarStrength, ReviewAsk } from '@vestigia/core';
+import { LEAST_READINGS, countLabel } from '@vestigia/core';
 import { catchError, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
+import { MatchTeller } from '../../services/match-teller';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
-import { RecordReviewer } from './record-reviewer';
 
 const FURTHEST = 8;
 /** It was asked, and could not be worked out. */
@@ -21,7 +22,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 @Component({
   selector: 'vs-foretold',
   imports: [JudgeNav, RefusalNote, RouterLink, Swatch],
-  providers: [RecordReviewer],
+  providers: [MatchRecordReader],
   template: `<div class="head"><h1>How good it was foretold</h1></div>
     <vs-judge-nav />
     <vs-refusal [problem]="record.problem()" />
@@ -121,9 +122,9 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 })
 export class ForetoldPage {
   private readonly api = inject(ApiClient);
-  private readonly reviewer = inject(RecordReviewer);
+  private readonly teller = inject(MatchTeller);
   protected readonly count = countLabel;
-  protected readonly record = liveQuery(['lots', 'stores', 'colourways'], () => this.api.get('/api/match/record'));
+  protected readonly record = inject(MatchRecordReader);
   private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
   protected readonly tooFew = computed(() => {
     const r = this.record.value();
@@ -136,7 +137,7 @@ export class ForetoldPage {
     toObservable(this.record.value).pipe(
       switchMap((r) =>
         r && this.tooFew() === ''
-          ? this.reviewer.review(askOf(r)).pipe(
+          ? this.teller.tell('review', this.askOf(r)).pipe(
               catchError(() => of<typeof UNTOLD>(UNTOLD)),
               startWith(null),
             )
@@ -187,17 +188,18 @@ export class ForetoldPage {
   /** The jar that is least known, where another strip would say something. */
   protected readonly next = computed(() => this.jars().find(({ jar }) => width(jar) > WORTH_A_STRIP));
   protected readonly percent = (share: number): string => (100 * share).toFixed(0);
-  protected readonly under = ({ L, a, b }: Foretold['got']): LabUnder => ({ L, a, b, ...MATCH_CONDITIONS });
+  protected readonly under = foretoldUnder;
+
+  private askOf(r: MatchRecord): ReviewAsk {
+    const isDyestuff = (id: string): boolean => r.materials.some((m) => m.id === id && m.kind === 'dyestuff');
+    return {
+      readings: this.record.readings(),
+      strengths: r.strengths,
+      stockLotIds: r.jars.filter((j) => j.free > 0 && isDyestuff(j.materialId)).map((j) => j.id),
+    };
+  }
 }
 
 /** From the least to the most a jar may be, as a ratio: below this, a strip teaches nothing. */
 const WORTH_A_STRIP = 1.15;
 const width = (jar: JarStrength): number => jar.toPercent / jar.fromPercent;
-
-const askOf = (r: MatchRecord) => ({
-  readings: r.readings.map(({ id, dyeing, colour, isMaster }) => ({ id, dyeing, colour, isMaster, day: null })),
-  strengths: r.strengths,
-  stockLotIds: r.jars
-    .filter((j) => j.free > 0 && r.materials.some((m) => m.id === j.materialId && m.kind === 'dyestuff'))
-    .map((j) => j.id),
-});

@@ -11,7 +11,7 @@ import { LiveChanges } from '../../api/live-query';
 import { lotFixture } from '../../testing/lot.fixture';
 import type { TakenCorrection } from './reorder-letter';
 import { ReorderLetter } from './reorder-letter';
-import { ReorderTeller } from './reorder-teller';
+import { MatchTeller } from '../../services/match-teller';
 
 const MASTER = { L: 74, a: -4, b: 50, illuminant: 'D65' as const, observer: '10' as const };
 const figure = (value: number, unit: string) => ({ value, unit, decimals: 0, working: [] });
@@ -117,10 +117,10 @@ describe('what earlier lots say of a lot that is planned', () => {
       providers: [
         provideRouter([{ path: '**', children: [] }]),
         { provide: ApiClient, useValue: { get: () => of(RECORD) } },
+        { provide: MatchTeller, useValue: { tell: (_question: 'reorder', ask: ReorderAsk) => tell(ask) } },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
       ],
     });
-    TestBed.overrideComponent(ReorderLetter, { set: { providers: [{ provide: ReorderTeller, useValue: { tell } }] } });
     fixture = TestBed.createComponent(ReorderLetter);
     taken = [];
     fixture.componentInstance.taken.subscribe((c) => taken.push(c));

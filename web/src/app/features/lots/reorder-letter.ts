@@ -1,8 +1,8 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
-import type { LabUnder, MatchRecord, Proposal } from '@vestigia/contract';
-import type { Dyeing, LetterNames, MatchFacts, ReorderAsk, ReorderWay } from '@vestigia/core';
+import type { LabUnder, Proposal } from '@vestigia/contract';
+import type { Dyeing, ReorderAsk, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   describeDifference,
@@ -10,17 +10,14 @@ import {
   sameConditions,
   sayFactor,
   sayWay,
-  usualDoses,
   writeLetter,
 } from '@vestigia/core';
 import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
-import { ApiClient } from '../../api/api-client';
-import { liveQuery } from '../../api/live-query';
 import { ServerClock } from '../../api/server-clock';
+import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
+import { MatchTeller } from '../../services/match-teller';
 import { Swatch } from '../../ui/swatch';
-import { ReorderTeller } from './reorder-teller';
 
-const YEAR_MS = 365.25 * 86_400_000;
 const SETTLE_MS = 400;
 /** It was asked, and could not be worked out. */
 const UNTOLD = 'untold';
@@ -37,7 +34,7 @@ export interface TakenCorrection {
 @Component({
   selector: 'vs-reorder-letter',
   imports: [RouterLink, Swatch],
-  providers: [ReorderTeller],
+  providers: [MatchRecordReader],
   template: `
     @if (whyNot(); as why) {
       <p class="small soft">{{ why }}</p>
@@ -143,8 +140,8 @@ export interface TakenCorrection {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReorderLetter {
-  private readonly api = inject(ApiClient);
-  private readonly teller = inject(ReorderTeller);
+  private readonly record = inject(MatchRecordReader);
+  private readonly teller = inject(MatchTeller);
   private readonly clock = inject(ServerClock);
   readonly proposal = input.required<Proposal>();
   readonly colourwayId = input.required<string>();
@@ -157,19 +154,8 @@ export class ReorderLetter {
   readonly corrected = input<TakenCorrection['corrected']>([]);
   readonly taken = output<TakenCorrection>();
 
-  private readonly record = liveQuery(['lots', 'stores', 'colourways'], () => this.api.get('/api/match/record'));
-  private readonly facts = computed((): MatchFacts | undefined => {
-    const r = this.record.value();
-    return (
-      r && {
-        kinds: new Map(r.materials.map((m) => [m.id, m.kind])),
-        receivedOn: new Map(r.jars.map((j) => [j.id, j.receivedOn])),
-        undyed: new Map(r.undyed.map((u) => [u.baseId, u.lab])),
-      }
-    );
-  });
   private readonly plan = computed((): Dyeing | undefined => {
-    const [facts, r, { plan }] = [this.facts(), this.record.value(), this.proposal()];
+    const [facts, r, { plan }] = [this.record.facts(), this.record.value(), this.proposal()];
     const batch = plan.batches[0]?.number;
     if (!facts || !r || batch === undefined) return undefined;
     const water = r.waters.find((w) => w.id === this.waterId()) ?? null;
@@ -190,20 +176,15 @@ export class ReorderLetter {
     const [r, plan, standard] = [this.record.value(), this.plan(), this.master()];
     if (!r || !plan || !standard || this.whyNot() !== '') return undefined;
     return {
-      readings: r.readings.map(({ id, dyeing, colour, isMaster }) => ({ id, dyeing, colour, isMaster, day: null })),
+      readings: this.record.readings(),
       strengths: r.strengths,
       plan,
       recipe: uncorrected(plan, this.corrected()),
       then: r.readings.find((x) => x.lotId !== null && x.lotId === this.again())?.dyeing ?? null,
       standard,
       toleranceDeltaE: this.toleranceDeltaE(),
-      shelf: shelfOf(r, this.clock.now()),
-      waters: r.waters.map((w) => ({
-        id: w.id,
-        ph: w.ph ?? 7,
-        hardnessDh: w.hardnessDh ?? 10,
-        ironMgPerL: w.ironMgPerL ?? 0,
-      })),
+      shelf: this.record.shelf(),
+      waters: this.record.waters(),
     };
   });
   private readonly asked = toSignal(
@@ -211,7 +192,7 @@ export class ReorderLetter {
       debounceTime(SETTLE_MS),
       switchMap((ask) =>
         ask
-          ? this.teller.tell(ask).pipe(
+          ? this.teller.tell('reorder', ask).pipe(
               map((answer) => ({ ask, answer })),
               catchError(() => of<typeof UNTOLD>(UNTOLD)),
               startWith(undefined),
@@ -226,14 +207,7 @@ export class ReorderLetter {
   });
   protected readonly isUntold = computed(() => this.asked() === UNTOLD);
   protected readonly isAsking = computed(() => this.ask() !== undefined);
-  private readonly names = computed((): LetterNames => {
-    const r = this.record.value();
-    return {
-      material: (id) => r?.materials.find((m) => m.id === id)?.name ?? 'something',
-      jar: (id) => r?.jars.find((j) => j.id === id)?.tag ?? 'another jar',
-      water: (id) => r?.waters.find((w) => w.id === id)?.name ?? 'another water',
-    };
-  });
+  private readonly names = this.record.names;
   protected readonly letter = computed(() => {
     const asked = this.heard();
     return asked && writeLetter(asked.answer, asked.ask.standard, asked.ask.plan, this.names());
@@ -259,7 +233,7 @@ export class ReorderLetter {
   });
 
   protected readonly sayWay = (way: ReorderWay): string => sayWay(way, this.names());
-  protected readonly under = ({ L, a, b }: ReorderWay['lab']): LabUnder => ({ L, a, b, ...MATCH_CONDITIONS });
+  protected readonly under = foretoldUnder;
 
   /** What the plan can take of a way by itself: doses of what the recipe has, and the water. */
   protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
@@ -282,15 +256,3 @@ const uncorrected = (plan: Dyeing, corrected: TakenCorrection['corrected']): Dye
     percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
   })),
 });
-
-/** What stands on the shelf, with what is usual of it in the record. */
-function shelfOf(r: MatchRecord, nowMs: number): ReorderAsk['shelf'] {
-  const roles = new Map(r.readings.flatMap(({ dyeing }) => dyeing.doses.map((d) => [d.materialId, d.role] as const)));
-  return [...usualDoses(r.readings)].flatMap(([materialId, usualPercent]) => {
-    const role = roles.get(materialId);
-    const jars = r.jars
-      .filter((j) => j.materialId === materialId && j.free > 0)
-      .map((j) => ({ stockLotId: j.id, ageYears: Math.max(0, (nowMs - Date.parse(j.receivedOn)) / YEAR_MS) }));
-    return role && jars.length > 0 ? [{ materialId, role, jars, usualPercent }] : [];
-  });
-}
