@@ -63,6 +63,8 @@ export const matchRecord = z
         receivedOn: z.string(),
         free: z.number(),
         isReference: z.boolean(),
+        /** What a gram or a millilitre of it cost when it came, minor units; `null`: nobody wrote it down. */
+        costMinorPerG: z.number().nullable(),
       }),
     ),
     undyed: z.array(z.object({ baseId: id, lab })),

@@ -59,6 +59,11 @@ export const lotExtras = z.object({
     )
     .max(20)
     .default([]),
+  /** A graded family: when each piece comes out of the dye, minutes, palest first; empty: all together. */
+  pullMinutes: z
+    .array(numberIn('A pull', 0.1, 1440, 'min'))
+    .max(60)
+    .default([]),
   /** Another school for this lot than the version was proven in. */
   schools: z
     .array(

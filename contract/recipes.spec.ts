@@ -86,5 +86,6 @@ it('asks nothing more of a lot than its colourway and size', () =>
     intake: { flags: [], syntheticPercent: null, marks: [] },
     doses: [],
     corrected: [],
+    pullMinutes: [],
     schools: [],
   }));

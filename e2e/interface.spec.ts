@@ -22,6 +22,7 @@ const PLACES = [
   'judge/book',
   'judge/palette',
   'judge/fastness',
+  'judge/reach',
   'judge/foretold',
   'judge/readers',
   'plan',

@@ -48,6 +48,8 @@ export type GradedAnswer =
       readonly state: 'told';
       /** Those that reach both ends first, and of them the one that takes least dye. */
       readonly ways: readonly GradedWay[];
+      /** Enough of its dyestuffs was dyed clearly shorter and read: how fast they go on is known. */
+      readonly isPaceKnown: boolean;
     };
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
@@ -79,9 +81,10 @@ export function gradedWith(posterior: Posterior, ask: GradedAsk): Extract<Graded
   const deepest = shadeFor(posterior, dyeing);
   const curve = sampled((share) => shadeFor(posterior, dosedBy(dyeing, share)), 1);
   const palest = shadeAt(curve, palestShare * arcOf(curve));
-  const minutes = dyeing.courses.find((c) => c.stage === 'dye')?.points.at(-1)?.minute ?? 0;
+  const minutes = minutesIn(dyeing);
   const ways = [spaced('dose', curve, palestShare, count, mean)];
-  if (minutes > 0) {
+  const isPaceKnown = minutes > 0 && knowsPace(ask, minutes);
+  if (isPaceKnown) {
     const timed = sampled((share) => shadeFor(posterior, stoppedAt(dyeing, share * minutes)), 1);
     const byTime = spaced('minutes', timed, palestShare, count, () => 1);
     ways.push({ ...byTime, shades: byTime.shades.map((s) => ({ ...s, by: s.by * minutes })) });
@@ -89,6 +92,7 @@ export function gradedWith(posterior: Posterior, ask: GradedAsk): Extract<Graded
   ways.push(dipped(posterior, dyeing, count));
   return {
     state: 'told',
+    isPaceKnown,
     ways: ways
       .map((way) => ({ ...way, reaches: reachesBoth(way, palest, deepest) }))
       .sort((x, y) => Number(y.reaches) - Number(x.reaches) || x.dyeShare - y.dyeShare),
@@ -176,6 +180,22 @@ const reachesBoth = ({ shades }: GradedWay, palest: Lab, deepest: Lab): boolean 
     between(last.lab, deepest) <= NEAR_ENOUGH
   );
 };
+
+/** Readings of a dyestuff taken out clearly sooner that tell how fast it goes on, and what clearly sooner is, as a share. */
+const [LEAST_SHORTER, SHORTER] = [3, 0.6];
+
+/** Whether every dyestuff of the recipe was dyed shorter often enough, and read. */
+function knowsPace({ readings, dyeing }: GradedAsk, minutes: number): boolean {
+  const dyestuffs = new Set(dyeing.doses.filter((d) => d.role === 'dyestuff').map((d) => d.materialId));
+  return [...dyestuffs].every((id) => {
+    const shorter = readings.filter(
+      (r) => minutesIn(r.dyeing) <= SHORTER * minutes && r.dyeing.doses.some((d) => d.materialId === id),
+    );
+    return shorter.length >= LEAST_SHORTER;
+  });
+}
+
+const minutesIn = (dyeing: Dyeing): number => dyeing.courses.find((c) => c.stage === 'dye')?.points.at(-1)?.minute ?? 0;
 
 /** The recipe with a share of its dyestuffs. */
 const dosedBy = (dyeing: Dyeing, share: number): Dyeing => ({

@@ -46,3 +46,7 @@ export type { GradedAnswer, GradedAsk, GradedShade, GradedWay } from './graded';
 export { gradedFamily, gradedWith } from './graded';
 export type { AskedOfMatch, MatchQuestion, MatchQuestions, ReviewAsk } from './question';
 export { answerMatch } from './question';
+export type { DoseCost } from './dose-cost';
+export { costOfDoses } from './dose-cost';
+export type { RescueLetter } from './write-rescue';
+export { sayRescue, writeRescue } from './write-rescue';

@@ -12,6 +12,7 @@ import {
   outOfReference,
   referenceOf,
   sameConditions,
+  smallestIn,
 } from '@vestigia/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
@@ -20,6 +21,9 @@ import { lotTag } from '../shared/lot-tag';
 import { oneValue } from '../stores/shelf';
 import type { Veil } from '../studio/veil';
 import { readStrips } from './read-strips';
+
+/** Smallest units to a gram, and to a millilitre. */
+const PER_G = smallestIn('weight');
 
 type Reading = MatchRecord['readings'][number];
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
@@ -34,7 +38,12 @@ type Read = Pick<ReadingView, 'batch' | 'lab' | 'taken'> & {
 export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<MatchRecord> {
   const all = await db.select().from(materials);
   const jars = await db
-    .select({ jar: stockLots, free: sql<number>`${stockBalances.onHand} - ${stockBalances.reserved}` })
+    .select({
+      jar: stockLots,
+      free: sql<number>`${stockBalances.onHand} - ${stockBalances.reserved}`,
+      came: sql<number>`(SELECT coalesce(sum(m.amount), 0) FROM movements m
+        WHERE m.stock_lot_id = ${stockLots.id} AND m.amount > 0 AND m.kind IN ('receive', 'gather', 'convert'))`,
+    })
     .from(stockLots)
     .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
     .orderBy(asc(stockLots.receivedOn), asc(stockLots.tag));
@@ -101,13 +110,14 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
       ),
     ],
     materials: all.map(({ id, name, kind }) => ({ id, name, kind })),
-    jars: told.map(({ jar, free }) => ({
+    jars: told.map(({ jar, free, came }) => ({
       id: jar.id,
       tag: jar.tag,
       materialId: jar.materialId,
       receivedOn: jar.receivedOn,
       free: Number(free),
       isReference: jar.facts.reference,
+      costMinorPerG: jar.costMinor === null || Number(came) <= 0 ? null : jar.costMinor / (Number(came) / PER_G),
     })),
     undyed: [...facts.undyed].map(([baseId, { L, a, b }]) => ({ baseId, lab: { L, a, b } })),
     waters: (await db.select().from(waters)).map(({ id, name, ph, hardnessDh, ironMgPerL }) => ({

@@ -161,6 +161,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/colourways/new-colourway').then((m) => m.NewColourwayPage),
       },
       {
+        path: 'colourways/:id/graded',
+        title: 'A graded family',
+        loadComponent: () => import('./features/colourways/graded').then((m) => m.GradedPage),
+      },
+      {
         path: 'colourways/:id',
         title: 'Colourway',
         loadComponent: () => import('./features/colourways/colourway').then((m) => m.ColourwayPage),
@@ -227,6 +232,11 @@ export const routes: Routes = [
         path: 'judge/fastness',
         title: 'Fastness',
         loadComponent: () => import('./features/judge/fastness').then((m) => m.FastnessPage),
+      },
+      {
+        path: 'judge/reach',
+        title: 'What reaches a shade',
+        loadComponent: () => import('./features/judge/reach').then((m) => m.ReachPage),
       },
       {
         path: 'judge/foretold',

@@ -118,8 +118,11 @@ export class SamplePanel {
     this.colour.set(undefined);
   }
 
-  protected plan(): void {
-    this.recorded.emit({ kind: 'pulls', detail: { pullMinutes: this.pulls() } });
+  /** As the lot was planned, as a graded family. */
+  protected readonly planned = computed(() => this.lot().extras.pullMinutes);
+
+  protected plan(pullMinutes: readonly number[] = this.pulls()): void {
+    this.recorded.emit({ kind: 'pulls', detail: { pullMinutes: [...pullMinutes] } });
   }
 
   protected readonly picture = computed(() => {

@@ -14,6 +14,7 @@ export class JudgeNav {
     { path: '/judge/book', name: 'Swatch book' },
     { path: '/judge/palette', name: 'Palette' },
     { path: '/judge/fastness', name: 'Fastness' },
+    { path: '/judge/reach', name: 'Reach' },
     { path: '/judge/foretold', name: 'Foretold' },
     { path: '/judge/readers', name: 'Readers and files' },
   ];

@@ -49,6 +49,8 @@ import { EyeForm } from './eye-form';
 import { Neighbours } from './neighbours';
 import { PhotoReading } from './photo-reading';
 import { ReadingForm } from './reading-form';
+import type { Missed } from './rescue';
+import { Rescue } from './rescue';
 import { SetsOfLot } from './sets-of-lot';
 import { ShadeChoice } from '../../ui/shade-choice';
 import type { ReadSpectrally } from './under-lights';
@@ -72,6 +74,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
     MatFormFieldModule,
     MatInputModule,
     RefusalNote,
+    Rescue,
     SetsOfLot,
     ShadeChoice,
     Swatch,
@@ -190,8 +193,17 @@ export class JudgePage {
   });
 
   /** What is unfolded: a chart that nobody looks at is not drawn, and nothing is asked for it. */
-  protected readonly unfolded = signal({ beside: false, numbers: false, sets: false });
+  protected readonly unfolded = signal({ beside: false, numbers: false, sets: false, rescue: false });
   protected readonly isOpen = (event: Event): boolean => (event.target as HTMLDetailsElement).open;
+
+  /** What was looked at, where it is a whole shade that settled beyond the tolerance. */
+  protected readonly missed = computed((): Missed | undefined => {
+    const [l, s] = [this.lot.value(), this.shown()];
+    const isWhole = s?.zone === null && s.piece === null && isSettled(s.state);
+    if (!l || !isWhole || !s.standard || s.deltaE === null || s.deltaE <= l.toleranceDeltaE) return undefined;
+    const { batch, group, dip, under, standard } = s;
+    return { batch, group, dip, under, standard };
+  });
 
   /** What a wet piece will be dry, from pieces that were read both ways. */
   private readonly wetLab = computed(() => {

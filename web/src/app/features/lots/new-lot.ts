@@ -54,6 +54,7 @@ const NOTHING_MORE: LotExtras = {
   intake: { flags: [], syntheticPercent: null, marks: [] },
   doses: [],
   corrected: [],
+  pullMinutes: [],
   schools: [],
 };
 
@@ -118,6 +119,8 @@ export class NewLotPage {
   readonly colourway = input<string | undefined>(undefined);
   /** How much of it, where that was said before. */
   readonly size = input<string | undefined>(undefined);
+  /** When each piece of a graded family comes out of the dye, minutes with spaces between. */
+  readonly pulls = input<string | undefined>(undefined);
   /** The judged lot to dye again. */
   readonly again = input<string | undefined>(undefined);
 
@@ -147,7 +150,12 @@ export class NewLotPage {
   protected readonly extras = linkedSignal<LotExtras>(() => {
     const earlier = this.earlier.value()?.extras;
     // Marks are of those pieces alone.
-    return earlier ? { ...earlier, intake: { ...earlier.intake, marks: [] } } : NOTHING_MORE;
+    if (earlier) return { ...earlier, intake: { ...earlier.intake, marks: [] } };
+    const pullMinutes = (this.pulls() ?? '')
+      .split(' ')
+      .map(Number)
+      .filter((m) => m > 0);
+    return { ...NOTHING_MORE, pullMinutes };
   });
   /** Why each caution is gone past, by its key. */
   protected readonly reasons = signal<Readonly<Record<string, string>>>({});

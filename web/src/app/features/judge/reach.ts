@@ -1,0 +1,249 @@
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  viewChild,
+} from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import type { LabUnder } from '@vestigia/contract';
+import type { Lab, ReachAsk, Reached, ReachedWith } from '@vestigia/core';
+import {
+  LEAST_OF_DYESTUFF,
+  MATCH_CONDITIONS,
+  costOfDoses,
+  describeColour,
+  describeDifference,
+  formatMoney,
+  joinList,
+  sameConditions,
+  waterToMatch,
+} from '@vestigia/core';
+import { catchError, of, startWith, switchMap } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { StudioSettings } from '../../api/studio-settings';
+import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
+import { MatchTeller } from '../../services/match-teller';
+import { ColourEntry } from '../../ui/colour-entry';
+import { NumberField } from '../../ui/number-field';
+import { RefusalNote } from '../../ui/refusal';
+import { Swatch } from '../../ui/swatch';
+import { JudgeNav } from './judge-nav';
+
+/** It was asked, and could not be worked out. */
+const UNTOLD = 'untold';
+/** Costs are told for so much fibre, g. */
+const PER_FIBRE_G = 100;
+/** Further off than this a shade is not reached, ΔE00. */
+const REACHED_DELTA_E = 3;
+const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
+
+/** Which of the studio’s dyestuffs reach a shade that somebody brings, alone or two in a bath, and at what cost. */
+@Component({
+  selector: 'vs-reach',
+  imports: [
+    ColourEntry,
+    FormsModule,
+    JudgeNav,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+    RouterLink,
+    Swatch,
+  ],
+  providers: [MatchRecordReader, StudioSettings],
+  templateUrl: './reach.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class ReachPage {
+  private readonly api = inject(ApiClient);
+  private readonly teller = inject(MatchTeller);
+  private readonly house = inject(StudioSettings);
+  protected readonly record = inject(MatchRecordReader);
+  /** Of the address: a colourway whose master is to be reached, or a colour, L* a* b* with spaces between. */
+  readonly colourway = input<string>();
+  readonly lab = input<string>();
+  private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
+  private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  private readonly tests = liveQuery(['fastness'], () => this.api.get('/api/fastness'));
+  private readonly entry = viewChild(ColourEntry);
+  protected readonly under = MATCH_CONDITIONS;
+  protected readonly bases = computed(() =>
+    (this.materials.value() ?? []).flatMap((m) => (m.base ? [{ id: m.id, name: m.name, ...m.base }] : [])),
+  );
+  private readonly lastDyed = computed(() => this.record.readings().at(-1)?.dyeing);
+  /** The base of the colourway, else the one dyed last: most often it is the same again. */
+  private readonly usualBaseId = computed(() =>
+    this.colourway() ? (this.ofColourway()?.base.id ?? '') : (this.lastDyed()?.baseId ?? ''),
+  );
+  private readonly usualWaterId = computed(() => this.lastDyed()?.water.id ?? '');
+  protected readonly baseId = linkedSignal(() => this.usualBaseId());
+  protected readonly waterId = linkedSignal(() => this.usualWaterId());
+  protected readonly onlyFromShelf = signal(true);
+  protected readonly mostPercent = signal<number | null>(null);
+  protected readonly waters = computed(() => this.record.value()?.waters ?? []);
+  protected readonly base = computed(() => this.bases().find((b) => b.id === this.baseId()));
+  protected readonly start = computed((): LabUnder => this.base()?.undyed ?? START);
+  /** The colour that the address brings. */
+  protected readonly given = computed((): Lab | null => {
+    const master = this.ofColourway()?.master;
+    if (master && sameConditions(master, MATCH_CONDITIONS)) return { L: master.L, a: master.a, b: master.b };
+    const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
+    return L === undefined || a === undefined || b === undefined ? null : { L, a, b };
+  });
+  protected readonly ofColourway = computed(() =>
+    (this.colourways.value() ?? []).find((c) => c.id === this.colourway()),
+  );
+  protected readonly missing = signal('');
+  private readonly ask = signal<ReachAsk | undefined>(undefined);
+
+  protected look(): void {
+    const [entry, base, r] = [this.entry(), this.base(), this.record.value()];
+    const standard = entry && !entry.isEmpty() && !entry.isBegun() ? entry.value()?.lab : undefined;
+    this.missing.set(
+      !standard ? 'Give the shade as L*, a* and b*, all three.' : !base ? 'Choose the base it is to be dyed on.' : '',
+    );
+    if (!standard || !base || !r) return;
+    const water = r.waters.find((w) => w.id === this.waterId()) ?? null;
+    const { L, a, b } = base.undyed;
+    this.ask.set({
+      readings: this.record.readings(),
+      strengths: r.strengths,
+      ground: {
+        fibre: base.fibre,
+        baseId: base.id,
+        baseLotId:
+          r.readings.filter((x) => x.dyeing.baseId === base.id).at(-1)?.dyeing.baseLotId ?? `a lot of ${base.id}`,
+        undyed: { lab: { L, a, b }, spectrum: null },
+        water: waterToMatch(water),
+        metal: 'stainless',
+      },
+      standard,
+      shelf: this.record.shelf(),
+      onlyFromShelf: this.onlyFromShelf(),
+      mostPercent: this.mostPercent(),
+    });
+  }
+
+  private readonly asked = toSignal(
+    toObservable(this.ask).pipe(
+      switchMap((ask) =>
+        ask
+          ? this.teller.tell('reach', ask).pipe(
+              switchMap((answer) => of({ ask, answer })),
+              catchError(() => of<typeof UNTOLD>(UNTOLD)),
+              startWith(undefined),
+            )
+          : of(undefined),
+      ),
+    ),
+  );
+  protected readonly isUntold = computed(() => this.asked() === UNTOLD);
+  protected readonly isLooking = computed(() => this.ask() !== undefined && this.asked() === undefined);
+  private readonly heard = computed(() => {
+    const asked = this.asked();
+    return asked === UNTOLD ? undefined : asked;
+  });
+  protected readonly standard = computed(() => this.heard()?.ask.standard);
+  protected readonly tooFew = computed(() => {
+    const answer = this.heard()?.answer;
+    return answer?.state === 'tooFew'
+      ? `Too little was dyed and read so far to say what reaches a shade: ${answer.readings} of ${answer.needed} readings.`
+      : '';
+  });
+  private readonly told = computed(() => {
+    const answer = this.heard()?.answer;
+    return answer?.state === 'told' ? answer : undefined;
+  });
+  /** All ways, nearest first: of one dyestuff and of two. */
+  protected readonly ways = computed(() => {
+    const told = this.told();
+    const all = told ? [...told.singles, ...told.pairs] : [];
+    return all.sort((x, y) => x.expectedDeltaE - y.expectedDeltaE).map((way) => this.shown(way));
+  });
+  /** One sentence: what comes nearest, and whether that is near. */
+  protected readonly sentence = computed(() => {
+    const [told, best, standard] = [this.told(), this.ways()[0], this.standard()];
+    if (!told || !standard) return '';
+    if (!best)
+      return this.onlyFromShelf()
+        ? `No dyestuff on the shelf was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`
+        : `No dyestuff was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`;
+    const { way } = best;
+    const near =
+      way.deltaE00 <= REACHED_DELTA_E
+        ? `ΔE00 ${way.deltaE00.toFixed(1)} from it`
+        : `yet even that comes out ${describeDifference(standard, way.lab).summary}, ΔE00 ${way.deltaE00.toFixed(1)} from it`;
+    return `Surest to come near, in per cent of the fibre: ${best.what}${best.over}, ${near}, within ΔE00 ${way.within80.toFixed(1)} of what is foretold four times in five.`;
+  });
+  /** What was never, or hardly ever, dyed and read here. */
+  protected readonly untried = computed(() => {
+    const [told, r] = [this.told(), this.record.value()];
+    if (!told || !r) return '';
+    const known = new Set(told.singles.flatMap((s) => s.dyestuffs.map((d) => d.materialId)));
+    const names = r.materials
+      .filter(
+        (m) => m.kind === 'dyestuff' && !known.has(m.id) && r.jars.some((j) => j.materialId === m.id && j.free > 0),
+      )
+      .map((m) => m.name);
+    return names.length === 0 ? '' : joinList(names);
+  });
+
+  private shown(way: Reached) {
+    const names = this.record.names();
+    const r = this.record.value();
+    const cost = costOfDoses(
+      way.dyeing.doses,
+      PER_FIBRE_G,
+      new Map((r?.jars ?? []).map((j) => [j.id, j.costMinorPerG])),
+    );
+    const currency = this.house.studio.value()?.currency ?? '';
+    return {
+      way,
+      key: way.dyestuffs.map((d) => d.materialId).join('+'),
+      what: joinList(way.dyestuffs.map((d) => `${names.material(d.materialId)} ${sayPercent(d.percentOwf)}`)),
+      over:
+        way.mordants.length === 0
+          ? ''
+          : ` over ${joinList(way.mordants.map((m) => `${names.material(m.materialId)} ${sayPercent(m.percentOwf)}`))}`,
+      from: joinList(
+        way.dyestuffs.map((d) =>
+          d.stockLotId ? names.jar(d.stockLotId) : `no jar of ${names.material(d.materialId)}`,
+        ),
+      ),
+      limits: way.dyestuffs
+        .filter((d) => d.isAtMost)
+        .map((d) => `${names.material(d.materialId)} is at the most that may go in`),
+      cost:
+        currency === '' || cost.unknown.length === way.dyeing.doses.length
+          ? 'not known'
+          : `${cost.unknown.length > 0 ? 'at least ' : ''}${formatMoney(Math.round(cost.minor), currency)}`,
+      light: this.gradeOf(way.dyestuffs, 'light'),
+      wash: this.gradeOf(way.dyestuffs, 'wash'),
+      stands: joinList(way.dyestuffs.map((d) => `${d.onFibre} of ${d.readings}`)),
+    };
+  }
+
+  /** The worst grade that anything dyed with one of them was given. */
+  private gradeOf(dyestuffs: readonly ReachedWith[], kind: 'light' | 'wash'): string {
+    const names = dyestuffs.map((d) => this.record.names().material(d.materialId));
+    const grades = (this.tests.value() ?? [])
+      .filter((t) => t.kind === kind && t.madeWith.dyestuffs.some((d) => names.includes(d)))
+      .flatMap((t) => t.change ?? []);
+    return grades.length === 0 ? 'not tested' : String(Math.min(...grades));
+  }
+
+  protected readonly shade = foretoldUnder;
+  protected readonly label = (lab: Lab): string => describeColour({ ...lab, ...MATCH_CONDITIONS });
+}
+
+const sayPercent = (percent: number): string => `${percent < 1 ? percent.toFixed(2) : percent.toFixed(1)} %`;

@@ -1,0 +1,158 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { LabUnder, LotDetail } from '@vestigia/contract';
+import type { RescueAnswer, RescueAsk } from '@vestigia/core';
+import { MATCH_CONDITIONS, dyeingOfLot, foldRun, sameConditions, writeRescue } from '@vestigia/core';
+import { catchError, map, of, startWith, switchMap } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
+import { MatchTeller } from '../../services/match-teller';
+import { Swatch } from '../../ui/swatch';
+
+/** It was asked, and could not be worked out. */
+const UNTOLD = 'untold';
+
+/** What was read of one whole shade, and what it should have been. */
+export interface Missed {
+  readonly batch: number;
+  readonly group: string | null;
+  readonly dip: number | null;
+  readonly under: LabUnder;
+  readonly standard: LabUnder;
+}
+
+/** What can still be done about a shade that missed: only what goes on top, or what else it could be sold as. */
+@Component({
+  selector: 'vs-rescue',
+  imports: [RouterLink, Swatch],
+  providers: [MatchRecordReader],
+  template: `@if (whyNot(); as why) {
+      <p class="small soft">{{ why }}</p>
+    } @else if (letter(); as l) {
+      <p>{{ l.opening }}</p>
+      @if (l.ways.length > 0) {
+        <div class="mounts pair">
+          <figure>
+            <vs-swatch [lab]="missed().standard" [width]="6" [height]="70" label="wanted" /><vs-swatch
+              [lab]="missed().under"
+              [width]="6"
+              [height]="70"
+              label="as it is"
+            />
+            <figcaption>wanted, and as it is</figcaption>
+          </figure>
+          @for (w of ways(); track $index) {
+            <figure>
+              <vs-swatch [lab]="missed().standard" [width]="5" [height]="70" label="wanted" /><vs-swatch
+                [lab]="shade(w.lab)"
+                [width]="5"
+                [height]="70"
+                [label]="l.ways[$index]!.what"
+              />
+              <figcaption>{{ $first ? 'surest' : 'another way' }}</figcaption>
+            </figure>
+          }
+        </div>
+        @for (w of l.ways; track $index) {
+          <p>
+            <strong>{{ w.what }}</strong>: {{ w.comes }}. {{ w.how }}
+          </p>
+        }
+        <p class="small">
+          Read the cautions of what goes in, and its supplier’s safety data sheet, before it is weighed. Try it on one
+          piece first and read that dry. A fresh bath is a lot of its own:
+          <a [routerLink]="['/lots', lot().summary.id]">keep the pieces on the shelf as dyed fibre</a>, and dye them
+          from there.
+        </p>
+      }
+      @if (l.soldAs) {
+        <p>{{ l.soldAs }}</p>
+      }
+    } @else if (isUntold()) {
+      <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
+    } @else {
+      <p class="small soft" role="status">Trying what could go on top …</p>
+    }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class Rescue {
+  private readonly api = inject(ApiClient);
+  private readonly teller = inject(MatchTeller);
+  private readonly record = inject(MatchRecordReader);
+  readonly lot = input.required<LotDetail>();
+  readonly missed = input.required<Missed>();
+  private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
+  protected readonly shade = foretoldUnder;
+
+  private readonly dyeing = computed(() => {
+    const [l, { batch, group, dip }, facts] = [this.lot(), this.missed(), this.record.facts()];
+    if (!facts) return undefined;
+    const records = foldRun(l.entries, l.plan.steps.length);
+    const { id: colourwayId } = l.summary.colourway;
+    const water = this.record.value()?.waters.find((w) => w.id === l.water?.id) ?? null;
+    return dyeingOfLot({ colourwayId, at: l.summary.at, plan: l.plan, records, water }, { batch, group, dip }, facts);
+  });
+  protected readonly whyNot = computed(() => {
+    const { under, standard } = this.missed();
+    if (!sameConditions(under, MATCH_CONDITIONS) || !sameConditions(standard, MATCH_CONDITIONS))
+      return 'It was read under another light than D65, 10°: what would help is worked out under that one only.';
+    return this.record.value() && !this.dyeing()
+      ? 'No dyestuff was dosed here that could be followed, or the base’s own colour isn’t known: nothing can be said.'
+      : '';
+  });
+  private readonly ask = computed((): RescueAsk | undefined => {
+    const [r, dyeing, all] = [this.record.value(), this.dyeing(), this.colourways.value()];
+    if (!r || !dyeing || !all || this.whyNot() !== '') return undefined;
+    const { under, standard } = this.missed();
+    return {
+      readings: this.record.readings(),
+      strengths: r.strengths,
+      dyeing,
+      read: under,
+      standard,
+      shelf: this.record.shelf(),
+      others: all.flatMap((c) =>
+        c.id !== this.lot().summary.colourway.id &&
+        c.base.id === dyeing.baseId &&
+        c.master &&
+        sameConditions(c.master, MATCH_CONDITIONS)
+          ? [{ id: c.id, lab: c.master, toleranceDeltaE: c.toleranceDeltaE }]
+          : [],
+      ),
+    };
+  });
+  private readonly heard = toSignal(
+    toObservable(this.ask).pipe(
+      switchMap((ask) =>
+        ask
+          ? this.teller.tell('rescue', ask).pipe(
+              map((answer): RescueAnswer | typeof UNTOLD => answer),
+              catchError(() => of<typeof UNTOLD>(UNTOLD)),
+              startWith(undefined),
+            )
+          : of(undefined),
+      ),
+    ),
+  );
+  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
+  private readonly answer = computed(() => {
+    const heard = this.heard();
+    return heard === UNTOLD ? undefined : heard;
+  });
+  protected readonly ways = computed(() => {
+    const answer = this.answer();
+    return answer?.state === 'told' ? answer.ways : [];
+  });
+  /** Dry fibre of the batch that missed, g. */
+  private readonly weightG = computed(() => {
+    const { plan } = this.lot();
+    return (plan.batches.find((b) => b.number === this.missed().batch) ?? plan.batches[0])?.wof.value ?? 0;
+  });
+  protected readonly letter = computed(() => {
+    const answer = this.answer();
+    const nameOf = (id: string): string => (this.colourways.value() ?? []).find((c) => c.id === id)?.name ?? 'another';
+    return answer && writeRescue(answer, this.missed().standard, this.weightG(), this.record.names(), nameOf);
+  });
+}
