@@ -45,6 +45,8 @@ export const stockFacts = z
     /** Against the studio's reference lot; unknown until tested. */
     strengthPercent: numberIn('Strength', 1, 1000, '%').nullable().default(null),
     strengthBasis: lineOf('How the strength is known').default(''),
+    /** It was worked out from what was dyed with it: the match, which knows those lots, doesn’t count it a second time. */
+    strengthLearnt: z.boolean().default(false),
     reference: z.boolean().default(false),
     gathering: z
       .object({

@@ -1,5 +1,6 @@
-import type { LotDetail, LotSummary, MatchRecord } from '@vestigia/contract';
+import type { LotDetail, LotSummary, MatchRecord, StockLot } from '@vestigia/contract';
 import type { Browser } from 'puppeteer-core';
+import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
 import type { Served } from '../scripts/serve.mjs';
@@ -63,6 +64,81 @@ describe('a reorder is foretold and corrected', () => {
     const { readings } = await isaby.ask<MatchRecord>('/api/match/record');
     await isaby.sees(new RegExp(`Of ${readings.filter((r) => !r.isMaster).length} readings`));
     expect(await isaby.page.$$eval('.mounts figure', (all) => all.length)).toBe(8);
+  });
+
+  it('a shade that somebody brings: what of the shelf reaches it, at what cost and how fast', async () => {
+    await isaby.settled('/judge/reach?lab=72 -3 48');
+    await isaby.press('Look what reaches it');
+    await isaby.sees(/Surest to come near, in per cent of the fibre: .*ΔE00/, '.say');
+    const rows = await isaby.page.$$eval('.ledger tbody tr', (all) => all.map((r) => (r as HTMLElement).innerText));
+    expect(rows.length).toBeGreaterThan(4);
+    expect(rows.join()).toMatch(/Weld/);
+  });
+
+  it('a lot that missed: what goes on top, and what else it could be sold as', async () => {
+    const far = (l: LotSummary): number =>
+      l.result && l.master ? Math.hypot(l.result.L - l.master.L, l.result.a - l.master.a, l.result.b - l.master.b) : -1;
+    const [worst] = (await isaby.ask<LotSummary[]>('/api/lots')).sort((x, y) => far(y) - far(x));
+    await isaby.settled(`/judge/${worst?.id}`);
+    await isaby.press('It missed: what can still be done', 'main summary');
+    await isaby.sees(/It lies ΔE00 \d+\.\d from what was wanted/, 'vs-rescue');
+  });
+
+  it('a graded family is planned with its pulls, and the bench calls them', async () => {
+    const marram = (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find(
+      (c) => c.name === 'Marram',
+    );
+    await isaby.settled(`/colourways/${marram?.id}`);
+    await isaby.press('A graded family');
+    await isaby.sees('evenly spaced to the eye');
+    await isaby.settled(`/lots/new?colourway=${marram?.id}&size=3 hanks of 100 g&pulls=6 20 60`);
+    await isaby.sees(/A graded family:.*at 6, 20, 60 min/);
+    await isaby.lookOver('a family');
+    await isaby.page.$eval('[name=short]', (e) => (e as HTMLInputElement).click()).catch(() => undefined);
+    await isaby.press('Agree, and promise the stock');
+    await isaby.page.waitForFunction(() => /^\/lots\/[0-9a-f-]{36}$/.test(location.pathname));
+    const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
+    const { plan, extras } = await isaby.ask<LotDetail>(`/api/lots/${id}`);
+    expect(extras.pullMinutes).toEqual([6, 20, 60]);
+    const dye = plan.steps.findIndex((s) => s.kind === 'dye');
+    const entry = (stepIndex: number, kind: string, text: string | null = null) => ({
+      lotId: id,
+      ageMs: 0,
+      entry: { id: v7(), stepIndex, kind, replacesId: null, temperatureC: null, text, weighing: null },
+    });
+    await isaby.send('/api/bench/run-entries', {
+      drafts: [...plan.steps.slice(0, dye).map((s) => entry(s.index, 'skip', 'done before')), entry(dye, 'start')],
+    });
+    await isaby.settled(`/bench/${id}`);
+    await isaby.press('Sample');
+    await isaby.press('Call them as planned', 'vs-sample-panel button');
+    await isaby.sees(/Next pull in/, '.one h1');
+    await isaby.handedOver();
+    const { entries } = await isaby.ask<LotDetail>(`/api/lots/${id}`);
+    expect(entries.find((e) => e.kind === 'pulls')?.detail).toEqual({ pullMinutes: [6, 20, 60] });
+  });
+
+  it('a jar is dosed by what lots and strips say of it, from one press on', async () => {
+    const { jars, materials, readings } = await isaby.ask<MatchRecord>('/api/match/record');
+    const used = (id: string): boolean => readings.some((r) => r.dyeing.doses.some((d) => d.stockLotId === id));
+    const read = (id: string): Promise<StockLot> => isaby.ask(`/api/stock-lots/${id}`);
+    let jar: string | undefined;
+    for (const j of jars) {
+      if (j.isReference || j.free <= 0 || !used(j.id)) continue;
+      if (materials.find((m) => m.id === j.materialId)?.kind !== 'dyestuff') continue;
+      const { facts, liquor } = await read(j.id);
+      if (facts.strengthPercent === null && liquor === null) jar = j.id;
+    }
+    if (!jar) throw new Error('every jar of dyestuff was tested');
+    await isaby.settled(`/stores/${jar}`);
+    await isaby.sees(/% of the reference; nine times in ten/, 'vs-stock-lot-strength');
+    await isaby.press(/^Dose by \d+ % from now on$/, 'vs-stock-lot-strength button');
+    await isaby.sees(/Doses go by \d+ %, worked out like this/, 'vs-stock-lot-strength');
+    const kept = (await read(jar)).facts;
+    expect(kept).toMatchObject({ strengthLearnt: true });
+    expect(kept.strengthPercent).toBeGreaterThan(20);
+    const told = (await isaby.ask<MatchRecord>('/api/match/record')).strengths;
+    expect(told.some((s) => s.stockLotId === jar)).toBe(false);
     expect(isaby.troubles).toEqual([]);
   });
 });

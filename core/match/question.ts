@@ -8,8 +8,8 @@ import type { ReorderAnswer, ReorderAsk } from './reorder';
 import { answerReorder } from './reorder';
 import type { RescueAnswer, RescueAsk } from './rescue';
 import { rescueLot } from './rescue';
-import type { Review } from './review';
-import { reviewRecord } from './review';
+import type { JarStrength, Review } from './review';
+import { jarStrengths, reviewRecord } from './review';
 
 /** What is looked over: everything read, and the jars that are asked about. */
 export interface ReviewAsk {
@@ -26,6 +26,8 @@ export interface MatchQuestions {
   readonly graded: { readonly ask: GradedAsk; readonly answer: GradedAnswer };
   /** `null`: too little was read. */
   readonly review: { readonly ask: ReviewAsk; readonly answer: Review | null };
+  /** How strong jars are; `null`: too little was read. */
+  readonly strengths: { readonly ask: ReviewAsk; readonly answer: readonly JarStrength[] | null };
 }
 
 /** Names a question. */
@@ -49,5 +51,7 @@ export function answerMatch(asked: AskedOfMatch): MatchQuestions[MatchQuestion][
       return gradedFamily(asked.ask);
     case 'review':
       return reviewRecord(asked.ask.readings, asked.ask.strengths, asked.ask.stockLotIds) ?? null;
+    case 'strengths':
+      return jarStrengths(asked.ask.readings, asked.ask.strengths, asked.ask.stockLotIds) ?? null;
   }
 }

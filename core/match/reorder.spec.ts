@@ -101,6 +101,7 @@ describe('a way, as it is said to whoever weighs', () => {
     within80: 1,
     expectedDeltaE: 1,
     turned: [],
+    doses: [],
     waterId: null,
     timeShare: 1,
     ...rest,

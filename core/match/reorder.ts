@@ -59,6 +59,8 @@ export interface ReorderWay {
   readonly within80: number;
   readonly expectedDeltaE: number;
   readonly turned: readonly LeverTurned[];
+  /** All that goes in, so that it can be costed. */
+  readonly doses: readonly MatchDose[];
   readonly waterId: string | null;
   /** The stay in the dye bath against what is planned; 1: as planned. */
   readonly timeShare: number;
@@ -165,6 +167,7 @@ function told(plan: Dyeing, { how, dyeing, prediction, expectedDeltaE }: Correct
     within80,
     expectedDeltaE,
     deltaE00: ciede2000(standard, lab, EVEN).deltaE,
+    doses: dyeing.doses,
     turned: dyeing.doses
       .filter((d) => !same(d))
       .map((d) => {

@@ -67,8 +67,20 @@ export function reviewRecord(
     foretold,
     median: off[Math.floor(off.length / 2)] ?? 0,
     inside: foretold.filter((f) => f.deltaE00 <= f.within80).length / foretold.length,
-    jars: stockLotIds.flatMap((id) => jarStrength(posterior, read, id) ?? []),
+    jars: stockLotIds.map((id) => jarStrength(posterior, read, id)),
   };
+}
+
+/** How strong jars are by everything dyed with them, and how sure that is; nothing where too little was read. */
+export function jarStrengths(
+  readings: readonly Observation[],
+  strengths: readonly KnownStrength[],
+  stockLotIds: readonly string[],
+): readonly JarStrength[] | undefined {
+  const read = readings.filter((r) => r.isMaster !== true);
+  if (read.length < LEAST_READINGS) return undefined;
+  const posterior = learn(broadChannels(), readings, strengths);
+  return stockLotIds.map((id) => jarStrength(posterior, read, id));
 }
 
 function withoutItself(posterior: Posterior, reading: Observation): Foretold {
@@ -112,7 +124,7 @@ function withoutItself(posterior: Posterior, reading: Observation): Foretold {
   };
 }
 
-function jarStrength(posterior: Posterior, read: readonly Observation[], stockLotId: string): JarStrength | undefined {
+function jarStrength(posterior: Posterior, read: readonly Observation[], stockLotId: string): JarStrength {
   const place = posterior.book.find(`jar/${stockLotId}`);
   const isLearnt = place !== undefined && place < posterior.learnt;
   const value = isLearnt ? (posterior.values[place] ?? 0) : 0;

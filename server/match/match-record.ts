@@ -104,7 +104,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
       ...told.flatMap(({ jar }) =>
         jar.facts.reference
           ? [{ stockLotId: jar.id, percent: 100, isReference: true }]
-          : jar.facts.strengthPercent === null
+          : jar.facts.strengthPercent === null || jar.facts.strengthLearnt
             ? []
             : [{ stockLotId: jar.id, percent: jar.facts.strengthPercent, isReference: false }],
       ),

@@ -246,4 +246,4 @@ export class ReachPage {
   protected readonly label = (lab: Lab): string => describeColour({ ...lab, ...MATCH_CONDITIONS });
 }
 
-const sayPercent = (percent: number): string => `${percent < 1 ? percent.toFixed(2) : percent.toFixed(1)} %`;
+const sayPercent = (percent: number): string => `${percent < 1 ? percent.toFixed(2) : percent.toFixed(1)}\u00a0%`;

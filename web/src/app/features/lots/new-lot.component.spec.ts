@@ -144,6 +144,7 @@ describe('a new lot', () => {
         intake: { flags: [], syntheticPercent: null, marks: [] },
         doses: [],
         corrected: [],
+        pullMinutes: [],
         schools: [],
         recipeVersionId: 'v2',
       },

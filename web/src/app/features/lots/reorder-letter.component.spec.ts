@@ -8,41 +8,12 @@ import { EMPTY, NEVER, of, throwError } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiClient } from '../../api/api-client';
 import { LiveChanges } from '../../api/live-query';
-import { lotFixture } from '../../testing/lot.fixture';
+import { WELD_PLAN } from '../../testing/match.fixture';
 import type { TakenCorrection } from './reorder-letter';
 import { ReorderLetter } from './reorder-letter';
 import { MatchTeller } from '../../services/match-teller';
 
 const MASTER = { L: 74, a: -4, b: 50, illuminant: 'D65' as const, observer: '10' as const };
-const figure = (value: number, unit: string) => ({ value, unit, decimals: 0, working: [] });
-const PLAN = {
-  ...lotFixture().plan,
-  liquorRatio: 30,
-  groups: [{ key: 'g', baseId: 'hanks', baseName: 'Rug wool', fibre: 'wool', part: '', partName: '' }],
-  batches: [{ number: 1, vesselId: 'pan', vesselName: 'Pan', metal: 'stainless', pieces: 4, wof: figure(400, 'g') }],
-  materials: [],
-  steps: [
-    {
-      index: 0,
-      kind: 'dye',
-      title: 'Dye',
-      durationMin: 60,
-      temperatureC: 85,
-      course: [],
-      weighings: [
-        {
-          batch: 1,
-          forBatches: [1],
-          materialId: 'weld',
-          materialName: 'Weld',
-          measure: 'weight',
-          target: figure(200, 'g'),
-          picks: [{ stockLotId: 'jar-b', amount: 200_000 }],
-        },
-      ],
-    },
-  ],
-};
 const RECORD = {
   readings: [],
   strengths: [],
@@ -51,10 +22,20 @@ const RECORD = {
     { id: 'hanks', name: 'Rug wool', kind: 'fibre' },
   ],
   jars: [
-    { id: 'jar-b', tag: 'WEL-2', materialId: 'weld', receivedOn: '2026-01-01', free: 900_000, isReference: false },
+    {
+      id: 'jar-b',
+      tag: 'WEL-2',
+      materialId: 'weld',
+      receivedOn: '2026-01-01',
+      free: 900_000,
+      isReference: false,
+      costMinorPerG: 5,
+    },
   ],
   undyed: [{ baseId: 'hanks', lab: { L: 88, a: 0, b: 11 } }],
   waters: [{ id: 'tap', name: 'Tap', ph: 7.2, hardnessDh: 14, ironMgPerL: null }],
+  // Whatever else is asked of the server is answered with this too.
+  currency: 'GBP',
 } as unknown as MatchRecord;
 const way = (rest: object) => ({
   how: 'doses',
@@ -63,6 +44,7 @@ const way = (rest: object) => ({
   within80: 0.9,
   expectedDeltaE: 0.8,
   turned: [{ materialId: 'weld', stockLotId: 'jar-b', percentOwf: 56, share: 1.12, isOtherJar: false }],
+  doses: [{ stockLotId: 'jar-b', percentOwf: 56 }],
   waterId: null,
   timeShare: 1,
   ...rest,
@@ -71,7 +53,14 @@ const TOLD = {
   state: 'told',
   ofColourway: 5,
   readings: 20,
-  unchanged: way({ how: 'unchanged', turned: [], lab: { L: 77, a: -4, b: 44 }, deltaE00: 2.6, within80: 1.1 }),
+  unchanged: way({
+    how: 'unchanged',
+    turned: [],
+    doses: [{ stockLotId: 'jar-b', percentOwf: 50 }],
+    lab: { L: 77, a: -4, b: 44 },
+    deltaE00: 2.6,
+    within80: 1.1,
+  }),
   ways: [
     way({}),
     way({
@@ -96,7 +85,7 @@ describe('what earlier lots say of a lot that is planned', () => {
   const text = (): string => page().textContent.replaceAll(/\s+/g, ' ');
   const show = async (inputs: object = {}): Promise<void> => {
     const all = {
-      proposal: { plan: PLAN } as unknown as Proposal,
+      proposal: { plan: WELD_PLAN } as unknown as Proposal,
       colourwayId: 'marram',
       master: MASTER,
       toleranceDeltaE: 2,
@@ -134,6 +123,11 @@ describe('what earlier lots say of a lot that is planned', () => {
     page().querySelector('button')?.click();
     expect(taken).toEqual([{ corrected: [{ materialId: 'weld', share: 1.12 }], waterId: null }]);
     expect(text()).toContain('This asks for another jar: see to it by hand.');
+  });
+  it('says what a way costs beside the plan, and nothing where that is not known', async () => {
+    await show();
+    expect(text()).toContain('within 0.9; costs 1.20 GBP more.');
+    expect(text()).not.toContain('jar-a; costs');
   });
   it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
     await show({ corrected: [{ materialId: 'weld', share: 1.25 }] });

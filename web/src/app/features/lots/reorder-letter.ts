@@ -5,8 +5,10 @@ import type { LabUnder, Proposal } from '@vestigia/contract';
 import type { Dyeing, ReorderAsk, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
+  costOfDoses,
   describeDifference,
   dyeingOfLot,
+  formatMoney,
   sameConditions,
   sayFactor,
   sayWay,
@@ -14,6 +16,7 @@ import {
 } from '@vestigia/core';
 import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
 import { ServerClock } from '../../api/server-clock';
+import { StudioSettings } from '../../api/studio-settings';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { MatchTeller } from '../../services/match-teller';
 import { Swatch } from '../../ui/swatch';
@@ -34,7 +37,7 @@ export interface TakenCorrection {
 @Component({
   selector: 'vs-reorder-letter',
   imports: [RouterLink, Swatch],
-  providers: [MatchRecordReader],
+  providers: [MatchRecordReader, StudioSettings],
   template: `
     @if (whyNot(); as why) {
       <p class="small soft">{{ why }}</p>
@@ -69,7 +72,8 @@ export interface TakenCorrection {
           <div class="ways">
             @for (w of t.ways; track $index) {
               <p>
-                <strong>{{ sayWay(w) }}</strong>: ΔE00 {{ w.deltaE00.toFixed(1) }}, within {{ w.within80.toFixed(1) }}.
+                <strong>{{ sayWay(w) }}</strong>: ΔE00 {{ w.deltaE00.toFixed(1) }}, within {{ w.within80.toFixed(1)
+                }}{{ costOf(w) }}.
                 @if (correctionOf(w); as c) {
                   <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
                 } @else {
@@ -143,6 +147,7 @@ export class ReorderLetter {
   private readonly record = inject(MatchRecordReader);
   private readonly teller = inject(MatchTeller);
   private readonly clock = inject(ServerClock);
+  private readonly house = inject(StudioSettings);
   readonly proposal = input.required<Proposal>();
   readonly colourwayId = input.required<string>();
   readonly master = input.required<LabUnder | null>();
@@ -231,6 +236,19 @@ export class ReorderLetter {
     );
     return all.filter((r, i) => all.findIndex((x) => x.lotId === r.lotId) === i);
   });
+
+  /** What a way costs beside the plan, where it is known of every jar that it takes more or less out of. */
+  protected costOf(way: ReorderWay): string {
+    const [told, currency] = [this.told(), this.house.studio.value()?.currency ?? ''];
+    if (!told || currency === '') return '';
+    const costs = new Map((this.record.value()?.jars ?? []).map((j) => [j.id, j.costMinorPerG]));
+    const weightG = this.proposal().plan.batches.reduce((sum, b) => sum + b.wof.value, 0);
+    const [now, then] = [costOfDoses(way.doses, weightG, costs), costOfDoses(told.unchanged.doses, weightG, costs)];
+    if (way.turned.some((t) => [...now.unknown, ...then.unknown].includes(t.stockLotId))) return '';
+    const minor = Math.round(now.minor - then.minor);
+    if (minor === 0) return '; costs the same';
+    return `; costs ${formatMoney(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`;
+  }
 
   protected readonly sayWay = (way: ReorderWay): string => sayWay(way, this.names());
   protected readonly under = foretoldUnder;

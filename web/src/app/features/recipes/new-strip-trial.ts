@@ -32,6 +32,11 @@ export class NewStripTrialPage {
   private readonly router = inject(Router);
   /** The recipe version come from. */
   readonly version = input<string | undefined>(undefined);
+  /** What varies, of what, as a jar’s page asks for its test: two jars’ ids with a space between, and how much fibre. */
+  readonly varies = input<string | undefined>(undefined);
+  readonly material = input<string | undefined>(undefined);
+  readonly jars = input<string | undefined>(undefined);
+  readonly fibre = input<string | undefined>(undefined);
   protected readonly action = pageAction();
   protected readonly factors = STRIP_FACTORS;
   protected readonly factorLabel = STRIP_FACTOR_LABELS;
@@ -39,8 +44,8 @@ export class NewStripTrialPage {
   protected readonly versionId = linkedSignal(() => this.version() ?? '');
   protected readonly baseId = signal('');
   protected readonly waterId = signal('');
-  protected readonly factor = signal<StripFactor>('dose');
-  protected readonly total = signal('');
+  protected readonly factor = linkedSignal<StripFactor>(() => STRIP_FACTORS.find((f) => f === this.varies()) ?? 'dose');
+  protected readonly total = linkedSignal(() => this.fibre() ?? '');
   protected readonly quantityText = signal('');
   /** Liquors as people name them, one a line. */
   protected readonly bowls = signal('');
@@ -48,7 +53,7 @@ export class NewStripTrialPage {
   /** Jars or waters ticked; a new factor begins anew. */
   protected readonly chosen = linkedSignal<StripFactor, readonly string[]>({
     source: this.factor,
-    computation: () => [],
+    computation: (factor) => (factor === 'source' ? (this.jars() ?? '').split(' ').filter((id) => id !== '') : []),
   });
   private readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
@@ -80,7 +85,10 @@ export class NewStripTrialPage {
       v?.body.steps.filter((s) => kinds?.includes(s.kind)).flatMap((s) => s.doses.map((d) => d.materialId)) ?? [];
     return (v?.materials ?? []).filter((m) => ids.includes(m.id));
   });
-  protected readonly materialId = linkedSignal(() => (this.dosed().length === 1 ? (this.dosed()[0]?.id ?? '') : ''));
+  protected readonly materialId = linkedSignal(() => {
+    const [only, ...more] = this.dosed();
+    return this.dosed().find((m) => m.id === this.material())?.id ?? (more.length === 0 ? (only?.id ?? '') : '');
+  });
   protected readonly stockLots = computed(() =>
     (this.shelf.value() ?? []).filter((j) => j.materialId === this.materialId() && j.onHand > 0),
   );

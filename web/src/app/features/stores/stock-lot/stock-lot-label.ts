@@ -91,6 +91,8 @@ export class StockLotLabel {
       moisturePercent: this.moisture(),
       strengthPercent: this.strength(),
       strengthBasis: this.basis(),
+      // Written by hand it is a strength of its own.
+      strengthLearnt: this.on().facts.strengthLearnt && this.strength() === this.on().facts.strengthPercent,
       reference: this.reference(),
     };
     this.saving.run(

@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, effect, inject, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { HAZARD_LABELS, LIGHT_PLACE_LABELS, formatMoney } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
@@ -15,6 +15,7 @@ import { StockLotCount } from './stock-lot-count';
 import { StockLotPickings } from './stock-lot-pickings';
 import { Swatch } from '../../../ui/swatch';
 import { StockLotLabel } from './stock-lot-label';
+import { StockLotStrength } from './stock-lot-strength';
 import { StockLotLedger } from './stock-lot-ledger';
 import { StockLotLiquor } from './stock-lot-liquor';
 import { StockLotTake } from './stock-lot-take';
@@ -36,6 +37,7 @@ import { TracePicture } from './trace-picture';
     Swatch,
     StockLotTake,
     StockLotLabel,
+    StockLotStrength,
     StockLotLedger,
     StockLotLiquor,
     TracePicture,
@@ -52,6 +54,10 @@ export class StockLotPage {
     ['stores'],
     () => this.api.get('/api/stock-lots/{id}', { id: this.id() }),
     () => this.id(),
+  );
+  /** What a strength says something of. */
+  protected readonly isDye = computed(
+    () => this.stockLot.value()?.row.kind === 'dyestuff' && !this.stockLot.value()?.liquor,
   );
   protected readonly light = LIGHT_PLACE_LABELS;
   protected readonly money = formatMoney;

@@ -1,0 +1,130 @@
+import { signal } from '@angular/core';
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { provideRouter } from '@angular/router';
+import type { ReachAnswer, ReachAsk } from '@vestigia/core';
+import { EMPTY, NEVER, of, throwError } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
+import { LiveChanges } from '../../api/live-query';
+import { MatchTeller } from '../../services/match-teller';
+import { ReachPage } from './reach';
+
+const UNDYED = { L: 88, a: 0, b: 11, illuminant: 'D65', observer: '10' };
+const MASTER = { L: 74, a: -4, b: 50, illuminant: 'D65', observer: '10' };
+const DYEING = {
+  baseId: 'hanks',
+  baseLotId: 'bale 3',
+  doses: [{ materialId: 'weld', stockLotId: 'jar-b', role: 'dyestuff' }],
+  water: { id: 'tap' },
+};
+const ANSWERS: Readonly<Record<string, unknown>> = {
+  '/api/match/record': {
+    readings: [{ id: '1', dyeing: DYEING, colour: {}, isMaster: false }],
+    strengths: [],
+    materials: [
+      { id: 'weld', name: 'Weld', kind: 'dyestuff' },
+      { id: 'woad', name: 'Woad', kind: 'dyestuff' },
+      { id: 'alum', name: 'Alum', kind: 'mordant' },
+    ],
+    jars: [
+      { id: 'jar-b', tag: 'WEL-2', materialId: 'weld', receivedOn: '2026-01-01', free: 9, costMinorPerG: 4 },
+      { id: 'jar-w', tag: 'WOA-1', materialId: 'woad', receivedOn: '2026-01-01', free: 9, costMinorPerG: null },
+    ],
+    undyed: [{ baseId: 'hanks', lab: UNDYED }],
+    waters: [{ id: 'tap', name: 'Tap', ph: 7, hardnessDh: 14, ironMgPerL: null }],
+  },
+  '/api/colourways': [{ id: 'marram', name: 'Marram', master: MASTER, base: { id: 'hanks', name: 'Rug wool' } }],
+  '/api/materials': [{ id: 'hanks', name: 'Rug wool', kind: 'fibre', base: { fibre: 'wool', undyed: UNDYED } }],
+  '/api/fastness': [
+    { kind: 'light', madeWith: { dyestuffs: ['Weld'] }, change: 4.5 },
+    { kind: 'light', madeWith: { dyestuffs: ['Weld', 'Madder'] }, change: 3 },
+  ],
+  '/api/studio': { currency: 'GBP' },
+};
+const reached = (rest: object) => ({
+  dyestuffs: [{ materialId: 'weld', stockLotId: 'jar-b', percentOwf: 42, isAtMost: false, readings: 20, onFibre: 12 }],
+  mordants: [{ materialId: 'alum', percentOwf: 12 }],
+  dyeing: { doses: [{ stockLotId: 'jar-b', percentOwf: 42 }] },
+  lab: { L: 74, a: -3, b: 48 },
+  deltaE00: 1.1,
+  within80: 2,
+  expectedDeltaE: 1.8,
+  ...rest,
+});
+const TOLD = { state: 'told', singles: [reached({})], pairs: [] } as unknown as ReachAnswer;
+
+describe('what reaches a shade', () => {
+  const tell = vi.fn<(question: string, ask: ReachAsk) => unknown>();
+  let fixture: ComponentFixture<ReachPage>;
+  const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const text = (): string => page().textContent.replaceAll(/\s+/g, ' ');
+  const look = async (): Promise<void> => {
+    await fixture.whenStable();
+    page().querySelector<HTMLButtonElement>('button.main')?.click();
+    await fixture.whenStable();
+    fixture.detectChanges();
+  };
+
+  beforeEach(async () => {
+    tell.mockReset().mockReturnValue(of(TOLD));
+    TestBed.configureTestingModule({
+      providers: [
+        provideRouter([{ path: '**', children: [] }]),
+        { provide: ApiClient, useValue: { get: (path: string) => of(ANSWERS[path]) } },
+        { provide: MatchTeller, useValue: { tell } },
+        { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
+      ],
+    });
+    fixture = TestBed.createComponent(ReachPage);
+    await fixture.whenStable();
+  });
+
+  it('begins with the master and the base of the colourway come from, on the lot of the base dyed last', async () => {
+    fixture.componentRef.setInput('colourway', 'marram');
+    await look();
+    const [[question, ask]] = tell.mock.calls as [[string, ReachAsk]];
+    expect(question).toBe('reach');
+    expect([ask.standard.L, ask.ground.fibre, ask.ground.baseLotId, ask.onlyFromShelf]).toEqual([
+      74,
+      'wool',
+      'bale 3',
+      true,
+    ]);
+    expect(ask.ground.water.hardnessDh).toBe(14);
+  });
+  it('says first what is surest, then what each costs, how fast it is, and what it stands on', async () => {
+    fixture.componentRef.setInput('lab', '74 -4 50');
+    await look();
+    expect(page().querySelector('.say')?.textContent.replaceAll('\u00a0', ' ')).toMatch(/Weld 42\.0 % over Alum 12\.0 %, ΔE00 1\.1 from it/);
+    const row = [...page().querySelectorAll('tbody td')].map((c) => c.textContent.trim());
+    expect(row.slice(1)).toEqual(['WEL-2', '1.1', '2.0', '1.68 GBP', '3', 'not tested', '12 of 20']);
+    expect(text()).toContain('nothing can be said of: Woad');
+  });
+  it('says how what comes nearest still differs where nothing reaches it', async () => {
+    tell.mockReturnValue(of({ ...TOLD, singles: [reached({ deltaE00: 9, lab: { L: 84, a: -3, b: 48 } })] }));
+    fixture.componentRef.setInput('lab', '74 -4 50');
+    await look();
+    expect(page().querySelector('.say')?.textContent).toMatch(/yet even that comes out .*paler.*ΔE00 9\.0/);
+  });
+  it.each([
+    ['too little was read', of({ state: 'tooFew', readings: 1, needed: 3 }), /1 of 3 readings/],
+    [
+      'nothing was dyed often enough',
+      of({ state: 'told', singles: [], pairs: [] }),
+      /No dyestuff on the shelf was dyed and read 3 times/,
+    ],
+    ['it takes a while', NEVER, /Trying what was dyed before/],
+    ['it failed', throwError(() => new Error('gone')), /could not be worked out here/],
+  ])('says so where %s', async (_, answer, said) => {
+    tell.mockReturnValue(answer);
+    fixture.componentRef.setInput('lab', '74 -4 50');
+    await look();
+    expect(text()).toMatch(said);
+  });
+  it('asks for what is missing', async () => {
+    await look();
+    expect(text()).toContain('Give the shade as L*, a* and b*, all three.');
+    expect(tell).not.toHaveBeenCalled();
+  });
+});

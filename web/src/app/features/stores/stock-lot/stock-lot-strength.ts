@@ -1,0 +1,161 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { RouterLink } from '@angular/router';
+import type { StockLot } from '@vestigia/contract';
+import type { JarStrength, ReviewAsk } from '@vestigia/core';
+import { countLabel } from '@vestigia/core';
+import { catchError, map, of, startWith, switchMap } from 'rxjs';
+import { ApiClient } from '../../../api/api-client';
+import { pageAction } from '../../../api/page-action';
+import { MatchRecordReader } from '../../../services/match-record';
+import { MatchTeller } from '../../../services/match-teller';
+import { RefusalNote } from '../../../ui/refusal';
+
+/** It was asked, and could not be worked out. */
+const UNTOLD = 'untold';
+/** So much fibre makes a strip that can be weighed for and read, g. */
+const STRIP_G = 10;
+/** From the least to the most it may be, as a ratio: from here on a test is worth its while. */
+const WORTH_A_TEST = 1.3;
+
+/** How strong a jar is by everything that was dyed with it, how sure that is, and how to test it. */
+@Component({
+  selector: 'vs-stock-lot-strength',
+  imports: [RefusalNote, RouterLink],
+  providers: [MatchRecordReader],
+  template: `<h2>Strength</h2>
+    @if (strength(); as s) {
+      <p>
+        {{ opening() }} it is {{ s.percent.toFixed(0) }} % of the reference; nine times in ten it lies between
+        {{ s.fromPercent.toFixed(0) }} and {{ s.toPercent.toFixed(0) }} %.
+        @if (stands(); as said) {
+          {{ said }}
+        }
+      </p>
+      @if (mayBeTaken()) {
+        <button class="act" type="button" [disabled]="taking.busy()" (click)="take(s)">
+          Dose by {{ s.percent.toFixed(0) }} % from now on
+        </button>
+      }
+      <vs-refusal [problem]="taking.problem()" />
+      @if (isUnsure() && reference(); as ref) {
+        <details>
+          <summary>Test it against the reference</summary>
+          <p>
+            Strips alike but for the jar: one out of <strong>{{ ref.tag }}</strong>, the reference, one out of
+            <strong>{{ stockLot().row.tag }}</strong>, 10 g of the same lot of fibre each, at half the usual dose, where
+            a difference shows most{{ dose() }}. The same mordant bath, water, pot and time for both; one knot in the
+            first, two in the second. Read both dry: this page then says how strong it is.
+          </p>
+          <a class="act" routerLink="/recipes/strips/new" [queryParams]="trial()">Lay out that trial</a>
+        </details>
+      }
+    } @else if (tooFew()) {
+      <p class="small soft">{{ tooFew() }}</p>
+    } @else if (isUntold()) {
+      <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
+    } @else if (record.value()) {
+      <p class="small soft" role="status">Looking through what was dyed with it …</p>
+    }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StockLotStrength {
+  private readonly api = inject(ApiClient);
+  private readonly teller = inject(MatchTeller);
+  protected readonly record = inject(MatchRecordReader);
+  readonly stockLot = input.required<StockLot>();
+  readonly changed = output();
+  protected readonly taking = pageAction();
+
+  private readonly ask = computed((): ReviewAsk | undefined => {
+    const [r, { row }] = [this.record.value(), this.stockLot()];
+    return r && { readings: this.record.readings(), strengths: r.strengths, stockLotIds: [row.id] };
+  });
+  private readonly heard = toSignal(
+    toObservable(this.ask).pipe(
+      switchMap((ask) =>
+        ask
+          ? this.teller.tell('strengths', ask).pipe(
+              map((answer): readonly JarStrength[] | null | typeof UNTOLD => answer),
+              catchError(() => of<typeof UNTOLD>(UNTOLD)),
+              startWith(undefined),
+            )
+          : of(undefined),
+      ),
+    ),
+  );
+  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
+  protected readonly tooFew = computed(() =>
+    this.heard() === null ? 'How strong it is can be worked out once three lots or strips were dyed and read dry.' : '',
+  );
+  protected readonly strength = computed(() => {
+    const heard = this.heard();
+    return heard === UNTOLD || !heard ? undefined : heard[0];
+  });
+  protected readonly opening = computed(() => {
+    const s = this.strength();
+    if (!s || s.readings === 0)
+      return this.isTold() ? 'By what was written on it' : 'Before anything is dyed with it, as harvests differ,';
+    return `By ${countLabel(s.readings, 'reading')} of what was dyed with it`;
+  });
+  /** Somebody tested it, or was told. */
+  private readonly isTold = computed(() => {
+    const { facts } = this.stockLot();
+    return facts.reference || (facts.strengthPercent !== null && !facts.strengthLearnt);
+  });
+  protected readonly stands = computed(() => {
+    const { strengthPercent, strengthLearnt } = this.stockLot().facts;
+    if (strengthPercent === null) return 'Doses take it as the reference until that is said otherwise.';
+    return strengthLearnt ? `Doses go by ${strengthPercent} %, worked out like this.` : '';
+  });
+  /** Only what lots and strips say, and says something else than doses go by already. */
+  protected readonly mayBeTaken = computed(() => {
+    const [s, { facts }] = [this.strength(), this.stockLot()];
+    return (
+      s !== undefined &&
+      s.readings > 0 &&
+      !facts.reference &&
+      (facts.strengthPercent === null || facts.strengthLearnt) &&
+      Math.round(s.percent) !== facts.strengthPercent
+    );
+  });
+  protected readonly isUnsure = computed(() => {
+    const s = this.strength();
+    return s !== undefined && !this.stockLot().facts.reference && s.toPercent / s.fromPercent > WORTH_A_TEST;
+  });
+  /** The jar that every other of its material is told against; else the oldest one. */
+  protected readonly reference = computed(() => {
+    const { row } = this.stockLot();
+    const jars = (this.record.value()?.jars ?? []).filter((j) => j.materialId === row.materialId && j.id !== row.id);
+    return jars.find((j) => j.isReference) ?? jars.find((j) => j.free > 0);
+  });
+  protected readonly dose = computed(() => {
+    const usual = this.record.shelf().find((m) => m.materialId === this.stockLot().row.materialId)?.usualPercent;
+    if (usual === undefined) return '';
+    const percent = usual / 2;
+    return `: ${percent.toFixed(1)} % of the fibre, ${((percent / 100) * STRIP_G).toFixed(2)} g out of each jar`;
+  });
+  protected readonly trial = computed(() => ({
+    varies: 'source',
+    material: this.stockLot().row.materialId,
+    jars: [this.reference()?.id ?? '', this.stockLot().row.id].join(' '),
+    fibre: `${2 * STRIP_G} g`,
+  }));
+
+  protected take({ percent, fromPercent, toPercent, readings }: JarStrength): void {
+    const { facts, row, note, version } = this.stockLot();
+    const body = {
+      version,
+      place: row.place,
+      note,
+      bestBefore: row.bestBefore,
+      facts: {
+        ...facts,
+        strengthPercent: Math.round(percent),
+        strengthBasis: `${countLabel(readings, 'reading')} of what was dyed with it, ${fromPercent.toFixed(0)} to ${toPercent.toFixed(0)} %`,
+        strengthLearnt: true,
+      },
+    };
+    this.taking.run(this.api.put('/api/stock-lots/{id}', body, row.id), () => this.changed.emit());
+  }
+}
