@@ -50,3 +50,7 @@ export type { DoseCost } from './dose-cost';
 export { costOfDoses } from './dose-cost';
 export type { RescueLetter } from './write-rescue';
 export { sayRescue, writeRescue } from './write-rescue';
+export type { BuildUp, BuildUpPoint, BuildUps } from './build-up';
+export { buildUps } from './build-up';
+export type { WorkedOf, WorkedShade, WorkedStep } from './work-out';
+export { figureOfShade, workOutShade } from './work-out';

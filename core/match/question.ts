@@ -1,3 +1,5 @@
+import type { BuildUps } from './build-up';
+import { buildUps } from './build-up';
 import type { KnownStrength } from './dyeing';
 import type { GradedAnswer, GradedAsk } from './graded';
 import { gradedFamily } from './graded';
@@ -26,6 +28,8 @@ export interface MatchQuestions {
   readonly graded: { readonly ask: GradedAsk; readonly answer: GradedAnswer };
   /** `null`: too little was read. */
   readonly review: { readonly ask: ReviewAsk; readonly answer: Review | null };
+  /** How deep each dyestuff dyes; `null`: too little was read. */
+  readonly buildUps: { readonly ask: Omit<ReviewAsk, 'stockLotIds'>; readonly answer: BuildUps | null };
   /** How strong jars are; `null`: too little was read. */
   readonly strengths: { readonly ask: ReviewAsk; readonly answer: readonly JarStrength[] | null };
 }
@@ -51,6 +55,8 @@ export function answerMatch(asked: AskedOfMatch): MatchQuestions[MatchQuestion][
       return gradedFamily(asked.ask);
     case 'review':
       return reviewRecord(asked.ask.readings, asked.ask.strengths, asked.ask.stockLotIds) ?? null;
+    case 'buildUps':
+      return buildUps(asked.ask.readings, asked.ask.strengths) ?? null;
     case 'strengths':
       return jarStrengths(asked.ask.readings, asked.ask.strengths, asked.ask.stockLotIds) ?? null;
   }

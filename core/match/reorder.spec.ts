@@ -6,6 +6,7 @@ import type { Dyeing } from './dyeing';
 import type { ReorderAsk, ReorderWay } from './reorder';
 import { answerReorder } from './reorder';
 import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
+import { figureOfShade } from './work-out';
 import type { LetterNames } from './write-letter';
 import { sayWay, writeLetter } from './write-letter';
 
@@ -89,6 +90,25 @@ describe('the letter about a lot to come', () => {
     expect(letter.opening).toMatch(/nothing like the master/);
     expect(letter.advice).toMatch(/Look at what it is dyed with now/);
   });
+  it('works a shade out step by step, from the recipe to what is foretold, with what each stands on', () => {
+    const plan = dyeing([dose('weld', 'weld 2', MASTER_DOSES.weld), dose('madder', 'madder 1', MASTER_DOSES.madder)], {
+      water: { id: 'rain', ph: 6, hardnessDh: 1, ironMgPerL: 0 },
+    });
+    const { unchanged } = told(ask(plan)).answer;
+    const { worked } = unchanged;
+    expect(worked.steps[0]?.from).toEqual(worked.start);
+    worked.steps.slice(1).forEach((s, i) => expect(s.from).toEqual(worked.steps[i]?.to));
+    expect(worked.end).toEqual(unchanged.lab);
+    expect(ciede2000(worked.steps.at(-1)!.to, worked.end, { kL: 1, kC: 1, kH: 1 }).deltaE).toBeLessThan(0.05);
+    const weld = worked.steps.find((s) => s.what.of === 'jar' && s.what.materialId === 'weld');
+    expect(weld?.what).toMatchObject({ stockLotIds: ['weld 2'], readings: 7 });
+    expect(weld?.deltaE00).toBeGreaterThan(0.5);
+    const { working, value, unit } = figureOfShade(worked, standard, unchanged.within80, NAMES);
+    expect([value, unit]).toEqual([ciede2000(standard, worked.end, { kL: 1, kC: 1, kH: 1 }).deltaE, 'ΔE00']);
+    expect(working.inputs.map((i) => i.name)).toContain('Weld out of jar weld 2');
+    expect(working.inputs.at(-1)).toMatchObject({ name: 'The master' });
+    expect(working.notes.join(' ')).toContain('Learnt from 14 readings');
+  });
   it('the same record gives the same letter', () =>
     expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));
 });
@@ -101,6 +121,7 @@ describe('a way, as it is said to whoever weighs', () => {
     within80: 1,
     expectedDeltaE: 1,
     turned: [],
+    worked: { start: standard, steps: [], end: standard, readings: 0 },
     doses: [],
     waterId: null,
     timeShare: 1,
@@ -111,7 +132,17 @@ describe('a way, as it is said to whoever weighs', () => {
     ['as the recipe says', {}],
     ['Weld 10 % more', { turned: [turned] }],
     ['Weld 20 % less and 15 % longer in the dye', { turned: [{ ...turned, share: 0.8 }], timeShare: 1.15 }],
-    ['Weld out of jar B, 44.0 % of the fibre', { turned: [{ ...turned, isOtherJar: true }] }],
+    [
+      'Weld 30.0 % out of jar A and 14.0 % out of jar B, 10 % more in all',
+      {
+        turned: [turned, { ...turned, stockLotId: 'B', isOtherJar: true }],
+        doses: [dose('weld', 'A', 30), dose('weld', 'B', 14), dose('madder', 'M', 8)],
+      },
+    ],
+    [
+      'Weld 40.0 % out of jar B',
+      { turned: [{ ...turned, share: 1, isOtherJar: true }], doses: [dose('weld', 'B', 40)] },
+    ],
     [
       'a little Madder, 0.40 % of the fibre',
       { turned: [{ ...turned, materialId: 'madder', percentOwf: 0.4, share: null }] },

@@ -11,6 +11,8 @@ import { learn } from './posterior';
 import type { Effect } from './predict';
 import { effectBetween } from './predict';
 import { isProofWorth } from './proof-worth';
+import type { WorkedShade } from './work-out';
+import { workOutShade } from './work-out';
 
 /** Fewer readings of lots than this, of anything, and nothing is foretold. */
 export const LEAST_READINGS = 3;
@@ -59,6 +61,8 @@ export interface ReorderWay {
   readonly within80: number;
   readonly expectedDeltaE: number;
   readonly turned: readonly LeverTurned[];
+  /** How the shade comes about. */
+  readonly worked: WorkedShade;
   /** All that goes in, so that it can be costed. */
   readonly doses: readonly MatchDose[];
   readonly waterId: string | null;
@@ -121,12 +125,14 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   const unchanged = all.find((w) => w.how === 'unchanged');
   const [best] = all;
   if (!unchanged || !best) throw new RangeError('the recipe unchanged is always among the ways');
-  const asPlanned = told(plan, unchanged, standard);
+  const worked = ({ dyeing, prediction }: Correction): WorkedShade =>
+    workOutShade(posterior, dyeing, prediction.lab, read);
+  const asPlanned = told(worked(unchanged), plan, unchanged, standard);
   const ways: ReorderWay[] = [];
   const isLeftAlone = asPlanned.deltaE00 < AS_IT_IS_DELTA_E || asPlanned.deltaE00 > NOTHING_LIKE_DELTA_E;
   for (const way of isLeftAlone ? [] : all.slice(0, all.indexOf(unchanged))) {
     if (unchanged.expectedDeltaE - way.expectedDeltaE < WORTH_THE_TROUBLE) continue;
-    const said = told(plan, way, standard);
+    const said = told(worked(way), plan, way, standard);
     if (ways.every((w) => !isSameWay(w, said))) ways.push(said);
   }
   return {
@@ -154,7 +160,12 @@ const amountOf = (d: Dyeing, materialId: string): number =>
 
 const minutesOf = (d: Dyeing): number => d.courses.find((c) => c.stage === 'dye')?.points.at(-1)?.minute ?? 0;
 
-function told(plan: Dyeing, { how, dyeing, prediction, expectedDeltaE }: Correction, standard: Lab): ReorderWay {
+function told(
+  worked: WorkedShade,
+  plan: Dyeing,
+  { how, dyeing, prediction, expectedDeltaE }: Correction,
+  standard: Lab,
+): ReorderWay {
   const { lab, within80 } = prediction;
   const same = (d: MatchDose): boolean =>
     plan.doses.some(
@@ -168,6 +179,7 @@ function told(plan: Dyeing, { how, dyeing, prediction, expectedDeltaE }: Correct
     expectedDeltaE,
     deltaE00: ciede2000(standard, lab, EVEN).deltaE,
     doses: dyeing.doses,
+    worked,
     turned: dyeing.doses
       .filter((d) => !same(d))
       .map((d) => {

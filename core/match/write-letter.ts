@@ -39,19 +39,35 @@ function sayShade(standard: Lab, { lab, deltaE00 }: ReorderWay): string {
 }
 
 /** One lever, as it is said to whoever weighs: “weld 12 % more”, “a little madder, 0.4 % of the fibre”. */
-function sayTurned({ materialId, share, percentOwf, isOtherJar, stockLotId }: LeverTurned, names: LetterNames): string {
+function sayTurned({ materialId, share, percentOwf }: LeverTurned, names: LetterNames): string {
   const name = names.material(materialId);
   if (share === null) return `a little ${name}, ${percentOwf.toFixed(percentOwf < 1 ? 2 : 1)} % of the fibre`;
-  const from = isOtherJar ? ` out of ${names.jar(stockLotId)}, ${percentOwf.toFixed(1)} % of the fibre` : '';
-  if (isOtherJar) return `${name}${from}`;
-  return Math.abs(share - 1) < 0.015
+  return Math.abs(share - 1) < LEAST_SAID
     ? `${name} ${percentOwf.toFixed(1)} % of the fibre`
     : `${name} ${percent(share)} ${share > 1 ? 'more' : 'less'}`;
 }
 
+/** Out of which jars a material comes where that is not as planned: “weld 30 % out of B and 12 % out of C, 5 % more in all”. */
+function sayJars({ doses }: ReorderWay, { materialId, share }: LeverTurned, names: LetterNames): string {
+  const each = doses
+    .filter((d) => d.materialId === materialId)
+    .map((d) => `${d.percentOwf.toFixed(1)} % out of ${names.jar(d.stockLotId)}`);
+  const inAll =
+    share === null || Math.abs(share - 1) < LEAST_SAID
+      ? ''
+      : `, ${percent(share)} ${share > 1 ? 'more' : 'less'} in all`;
+  return `${names.material(materialId)} ${joinList(each)}${inAll}`;
+}
+
+/** A share told apart from 1. */
+const LEAST_SAID = 0.015;
+
 /** What a way asks for, in words. */
 export function sayWay(way: ReorderWay, names: LetterNames): string {
-  const said = [...new Set(way.turned.map((t) => sayTurned(t, names)))];
+  const elsewhere = new Set(way.turned.filter((t) => t.isOtherJar).map((t) => t.materialId));
+  const said = [
+    ...new Set(way.turned.map((t) => (elsewhere.has(t.materialId) ? sayJars(way, t, names) : sayTurned(t, names)))),
+  ];
   if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
   if (Math.abs(way.timeShare - 1) > 0.03)
     said.push(`${percent(way.timeShare)} ${way.timeShare > 1 ? 'longer' : 'shorter'} in the dye`);

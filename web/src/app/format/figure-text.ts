@@ -6,6 +6,7 @@ export function quantityText(value: number | string, unit: string): string {
   if (typeof value === 'string') return unit === '' ? value : `${value} ${unit}`;
   if (unit === 'g') return formatWeight(value);
   if (unit === 'ml') return formatVolume(value);
+  if (unit === 'ΔE00') return `ΔE00 ${value.toFixed(1)}`;
   const rounded = Math.round(value * 1000) / 1000;
   return unit === '' ? String(rounded) : unit === '%' ? `${rounded} %` : `${rounded} ${unit}`;
 }

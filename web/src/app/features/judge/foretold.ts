@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { MatchRecord } from '@vestigia/contract';
-import type { JarStrength, ReviewAsk } from '@vestigia/core';
+import type { Foretold, JarStrength, ReviewAsk } from '@vestigia/core';
 import { LEAST_READINGS, countLabel } from '@vestigia/core';
 import { catchError, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
@@ -11,6 +11,7 @@ import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { MatchTeller } from '../../services/match-teller';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { BuildUpCharts } from './build-up-charts';
 import { JudgeNav } from './judge-nav';
 
 const FURTHEST = 8;
@@ -21,7 +22,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
   selector: 'vs-foretold',
-  imports: [JudgeNav, RefusalNote, RouterLink, Swatch],
+  imports: [BuildUpCharts, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `<div class="head"><h1>How good it was foretold</h1></div>
     <vs-judge-nav />
@@ -67,6 +68,29 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
           </tbody>
         </table>
       </div>
+      <h2>Over time</h2>
+      <div class="scroller">
+        <table class="ledger">
+          <thead>
+            <tr>
+              <th>Quarter</th>
+              <th class="number">Readings</th>
+              <th class="number">Half within, ΔE00</th>
+              <th class="number">Inside what was said</th>
+            </tr>
+          </thead>
+          <tbody>
+            @for (q of byQuarter(); track q.name) {
+              <tr>
+                <td>{{ q.name }}</td>
+                <td class="number">{{ q.readings }}</td>
+                <td class="number">{{ q.median.toFixed(1) }}</td>
+                <td class="number">{{ q.inside }} of {{ q.readings }}</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
       <h2>Furthest from what was foretold</h2>
       <div class="mounts">
         @for (f of furthest(); track f.id) {
@@ -83,6 +107,10 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
           </figure>
         }
       </div>
+      <h2>How deep each dyestuff dyes</h2>
+      @if (record.value(); as all) {
+        <vs-build-up-charts [readings]="record.readings()" [strengths]="all.strengths" [names]="record.names()" />
+      }
       <h2>Jars, by what was dyed with them</h2>
       <div class="scroller">
         <table class="ledger">
@@ -154,18 +182,22 @@ export class ForetoldPage {
     const all = this.review()?.foretold ?? [];
     return (this.colourways.value() ?? []).flatMap(({ id, name }) => {
       const own = all.filter((f) => f.colourwayId === id);
-      return own.length === 0
-        ? []
-        : [
-            {
-              id,
-              name,
-              readings: own.length,
-              median: median(own.map((f) => f.deltaE00)),
-              inside: own.filter((f) => f.deltaE00 <= f.within80).length,
-            },
-          ];
+      return own.length === 0 ? [] : [{ id, name, ...summed(own) }];
     });
+  });
+  /** Quarter by quarter, the newest first: whether it gets better. */
+  protected readonly byQuarter = computed(() => {
+    const on = new Map((this.record.value()?.readings ?? []).map((r) => [r.id, r.on]));
+    const quarters = new Map<string, Foretold[]>();
+    for (const f of this.review()?.foretold ?? []) {
+      const day = on.get(f.id);
+      if (!day) continue;
+      const name = `${day.slice(0, 4)}, ${QUARTERS[Math.floor((Number(day.slice(5, 7)) - 1) / 3)]}`;
+      quarters.set(name, [...(quarters.get(name) ?? []), f]);
+    }
+    return [...quarters]
+      .sort(([x], [y]) => sortable(y).localeCompare(sortable(x)))
+      .map(([name, own]) => ({ name, ...summed(own) }));
   });
   protected readonly furthest = computed(() => {
     const told = new Map((this.record.value()?.readings ?? []).map((r) => [r.id, r]));
@@ -199,6 +231,14 @@ export class ForetoldPage {
     };
   }
 }
+
+const QUARTERS = ['January to March', 'April to June', 'July to September', 'October to December'] as const;
+const sortable = (quarter: string): string => `${quarter.slice(0, 4)}${QUARTERS.findIndex((q) => quarter.endsWith(q))}`;
+const summed = (own: readonly Foretold[]) => ({
+  readings: own.length,
+  median: median(own.map((f) => f.deltaE00)),
+  inside: own.filter((f) => f.deltaE00 <= f.within80).length,
+});
 
 /** From the least to the most a jar may be, as a ratio: below this, a strip teaches nothing. */
 const WORTH_A_STRIP = 1.15;

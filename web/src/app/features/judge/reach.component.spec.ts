@@ -96,7 +96,9 @@ describe('what reaches a shade', () => {
   it('says first what is surest, then what each costs, how fast it is, and what it stands on', async () => {
     fixture.componentRef.setInput('lab', '74 -4 50');
     await look();
-    expect(page().querySelector('.say')?.textContent.replaceAll('\u00a0', ' ')).toMatch(/Weld 42\.0 % over Alum 12\.0 %, ΔE00 1\.1 from it/);
+    expect(page().querySelector('.say')?.textContent.replaceAll('\u00a0', ' ')).toMatch(
+      /Weld 42\.0 % over Alum 12\.0 %, ΔE00 1\.1 from it/,
+    );
     const row = [...page().querySelectorAll('tbody td')].map((c) => c.textContent.trim());
     expect(row.slice(1)).toEqual(['WEL-2', '1.1', '2.0', '1.68 GBP', '3', 'not tested', '12 of 20']);
     expect(text()).toContain('nothing can be said of: Woad');

@@ -11,6 +11,7 @@ import { LiveChanges } from '../../api/live-query';
 import { WELD_PLAN } from '../../testing/match.fixture';
 import type { TakenCorrection } from './reorder-letter';
 import { ReorderLetter } from './reorder-letter';
+import { ContextPanel } from '../../services/context-panel';
 import { MatchTeller } from '../../services/match-teller';
 
 const MASTER = { L: 74, a: -4, b: 50, illuminant: 'D65' as const, observer: '10' as const };
@@ -45,6 +46,20 @@ const way = (rest: object) => ({
   expectedDeltaE: 0.8,
   turned: [{ materialId: 'weld', stockLotId: 'jar-b', percentOwf: 56, share: 1.12, isOtherJar: false }],
   doses: [{ stockLotId: 'jar-b', percentOwf: 56 }],
+  worked: {
+    start: { L: 75, a: -4, b: 47 },
+    steps: [
+      {
+        what: { of: 'jar', materialId: 'weld', stockLotIds: ['jar-b'], readings: 5 },
+        from: { L: 75, a: -4, b: 47 },
+        to: { L: 74, a: -4, b: 49 },
+        deltaE00: 1.2,
+        within80: 0.4,
+      },
+    ],
+    end: { L: 74, a: -4, b: 49 },
+    readings: 20,
+  },
   waterId: null,
   timeShare: 1,
   ...rest,
@@ -120,9 +135,21 @@ describe('what earlier lots say of a lot that is planned', () => {
     await show();
     expect(page().querySelector('.opening')?.textContent).toMatch(/^As it is planned it should come out .*paler/);
     expect(text()).toContain('With Weld 12 % more it should come out');
-    page().querySelector('button')?.click();
+    page().querySelector<HTMLButtonElement>('.ways button.act')?.click();
     expect(taken).toEqual([{ corrected: [{ materialId: 'weld', share: 1.12 }], waterId: null }]);
     expect(text()).toContain('This asks for another jar: see to it by hand.');
+  });
+  it('opens the working of a way in the margin: what each thing does, and what that stands on', async () => {
+    await show();
+    page().querySelector<HTMLButtonElement>('.ways vs-figure button')?.click();
+    const { figure } = TestBed.inject(ContextPanel).working() ?? {};
+    expect(figure?.working.inputs.map((i) => i.name)).toEqual([
+      'As the recipe gives it out of the reference jars, in middling water',
+      'Weld out of WEL-2',
+      'Foretold',
+      'The master',
+    ]);
+    expect(figure?.working.inputs[1]?.source).toBe('ΔE00 1.2, give or take 0.4, 5 readings of it');
   });
   it('says what a way costs beside the plan, and nothing where that is not known', async () => {
     await show();

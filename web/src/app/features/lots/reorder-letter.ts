@@ -2,12 +2,13 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type { Dyeing, ReorderAsk, ReorderWay } from '@vestigia/core';
+import type { Dyeing, Figure, ReorderAsk, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
   describeDifference,
   dyeingOfLot,
+  figureOfShade,
   formatMoney,
   sameConditions,
   sayFactor,
@@ -19,6 +20,7 @@ import { ServerClock } from '../../api/server-clock';
 import { StudioSettings } from '../../api/studio-settings';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { MatchTeller } from '../../services/match-teller';
+import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
 
 const SETTLE_MS = 400;
@@ -36,7 +38,7 @@ export interface TakenCorrection {
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to prove it first. */
 @Component({
   selector: 'vs-reorder-letter',
-  imports: [RouterLink, Swatch],
+  imports: [FigureValue, RouterLink, Swatch],
   providers: [MatchRecordReader, StudioSettings],
   template: `
     @if (whyNot(); as why) {
@@ -55,7 +57,12 @@ export interface TakenCorrection {
                 [height]="70"
                 label="as it is planned"
               />
-              <figcaption>the master, and as it is planned</figcaption>
+              <figcaption>
+                the master, and as it is planned<br /><vs-figure
+                  [figure]="figureOf(t.unchanged)"
+                  name="As it is planned"
+                />
+              </figcaption>
             </figure>
             @for (w of t.ways; track $index) {
               <figure>
@@ -72,8 +79,8 @@ export interface TakenCorrection {
           <div class="ways">
             @for (w of t.ways; track $index) {
               <p>
-                <strong>{{ sayWay(w) }}</strong>: ΔE00 {{ w.deltaE00.toFixed(1) }}, within {{ w.within80.toFixed(1)
-                }}{{ costOf(w) }}.
+                <strong>{{ sayWay(w) }}</strong>: <vs-figure [figure]="figureOf(w)" [name]="sayWay(w)" />, within
+                {{ w.within80.toFixed(1) }}{{ costOf(w) }}.
                 @if (correctionOf(w); as c) {
                   <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
                 } @else {
@@ -252,6 +259,14 @@ export class ReorderLetter {
 
   protected readonly sayWay = (way: ReorderWay): string => sayWay(way, this.names());
   protected readonly under = foretoldUnder;
+
+  /** How far from the master a way comes out, with its working for the margin. */
+  private readonly figures = computed(() => {
+    const [told, standard] = [this.told(), this.master()];
+    const all = told && standard ? [told.unchanged, ...told.ways] : [];
+    return new Map(all.map((w) => [w, figureOfShade(w.worked, standard!, w.within80, this.record.names())]));
+  });
+  protected readonly figureOf = (way: ReorderWay): Figure => this.figures().get(way)!;
 
   /** What the plan can take of a way by itself: doses of what the recipe has, and the water. */
   protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
