@@ -50,6 +50,8 @@ export const matchRecord = z
         on: z.string(),
         dyeing,
         colour: measuredColour,
+        /** How far off the reading itself may be, four times in five, ΔE00; `null`: of a reader, next to nothing. */
+        readWithin80: z.number().nullable(),
         isMaster: z.boolean(),
       }),
     ),

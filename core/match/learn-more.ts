@@ -1,7 +1,7 @@
 import { forward } from './forward';
 import { factorise, solveFactorised } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
-import { scatterOf } from './posterior';
+import { scatterOf, widthsFor } from './posterior';
 
 const PASSES = 3;
 
@@ -48,7 +48,7 @@ export function learnMore(before: Posterior, reading: Observation): Posterior {
         if (by !== 0) for (let i = 0; i < size; i += 1) out[i] = (out[i] ?? 0) + by * (row[i] as number);
       });
     }
-    const whole = scatterOf(prior, said, widths, reading.day === null);
+    const whole = scatterOf(prior, said, widthsFor(widths, reading), reading.day === null);
     for (const [place, slope] of entries)
       for (let i = 0; i < count; i += 1)
         for (let j = 0; j < count; j += 1)

@@ -173,6 +173,26 @@ describe('what was learnt', () => {
     const again = learn(space, pastLots(14), REFERENCES);
     expect([...again.values]).toEqual([...learnt.values]);
   });
+  it('a reading that may be far off, of a photograph or by eye, teaches as much less', () => {
+    const jarOf = (within: number | null): { value: number; sd: number } => {
+      const [first, ...rest] = pastLots(12);
+      const d = recipeFrom('weld 3');
+      const odd = {
+        ...first!,
+        id: 'odd',
+        dyeing: d,
+        colour: { lab: trueShade(d), spectrum: null },
+        readWithin80: within,
+      };
+      const post = learn(broadChannels(), [first!, ...rest, odd], REFERENCES);
+      const place = post.book.find('jar/weld 3')!;
+      return { value: post.values[place]!, sd: Math.sqrt(post.covariance.cells[place * post.learnt + place]!) };
+    };
+    const [close, photo, eye] = [jarOf(null), jarOf(2), jarOf(8)];
+    expect(photo.sd).toBeGreaterThan(close.sd);
+    expect(eye.sd).toBeGreaterThan(photo.sd);
+    expect(Math.abs(eye.value)).toBeLessThan(Math.abs(close.value));
+  });
   it('one reading more sharpens it as learning everything anew does', () => {
     const d = recipeFrom('weld 3');
     const proof = { id: 'proof', dyeing: d, colour: { lab: trueShade(d), spectrum: null }, day: null };

@@ -33,6 +33,8 @@ export interface Observation extends DyedAndRead {
    * less than a lot does.
    */
   readonly isMaster?: boolean;
+  /** How far off the reading itself may be, four times in five, ΔE00; of a reader close to nothing. */
+  readonly readWithin80?: number | null;
 }
 
 /** What was learnt: the numbers, and how sure each is together with the others. */
@@ -54,9 +56,19 @@ const TAILS = 8;
 /** How a master scatters about what its recipe gives: as a lot would with jars and water that nobody knows. */
 const MASTER: Scatter = { luck: 0.12, luckHue: 0.04, reading: 0.6 };
 
+/** √χ²₃ at 0.8. */
+const BALL_80 = 2.154;
+
 /** Widths by which one reading is taken. */
-export const widthsFor = (widths: Widths, { isMaster }: Pick<Observation, 'isMaster'>): Widths =>
-  isMaster ? { ...widths, scatter: MASTER } : widths;
+export function widthsFor(
+  widths: Widths,
+  { isMaster, readWithin80 }: Pick<Observation, 'isMaster' | 'readWithin80'>,
+): Widths {
+  const scatter = isMaster ? MASTER : widths.scatter;
+  // A ball that holds four in five of a normal in three dimensions is 2.15 standard deviations wide.
+  const own = (readWithin80 ?? 0) / BALL_80;
+  return { ...widths, scatter: { ...scatter, reading: Math.hypot(scatter.reading, own) } };
+}
 
 /** Scatter of a dyeing’s channels about what the model says. */
 export function scatterOf(known: Known, { luck }: Forward, { scatter, priors }: Widths, withDay: boolean): Symmetric {

@@ -6,7 +6,7 @@ import { forward } from './forward';
 import type { Symmetric } from './linear-algebra';
 import { factorise, solveFactorised } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
-import { learn, scatterOf } from './posterior';
+import { learn, scatterOf, widthsFor } from './posterior';
 import { inLab, learntVariance, radius80 } from './predict';
 import { PRIORS } from './priors';
 import { LEAST_READINGS } from './reorder';
@@ -87,7 +87,7 @@ function withoutItself(posterior: Posterior, reading: Observation): Foretold {
   const { space } = posterior;
   const { count } = space;
   const said = forward(posterior, reading.dyeing, reading.day);
-  const scatter = scatterOf(posterior, said, posterior.widths, true);
+  const scatter = scatterOf(posterior, said, widthsFor(posterior.widths, reading), true);
   const learnt = learntVariance(posterior, said.slopes);
   const left: Symmetric = {
     n: count,

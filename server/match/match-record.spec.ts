@@ -1,9 +1,10 @@
-import type { MatchRecord, Proposal } from '@vestigia/contract';
+import type { MatchRecord, Proposal, StockLot } from '@vestigia/contract';
 import { BANDS_NM, takenBy } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
+  delivery,
   dyeLot,
   freePots,
   furnish,
@@ -68,6 +69,46 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
     const lamp = { ...reading('dry', 20), illuminant: 'A' };
     await studio.agent.post(`/api/lots/${lot}/readings`).send(lamp).expect(200);
     expect((await record()).readings.find((r) => r.lotId === lot)?.colour.lab.L).toBeCloseTo((74 + 76.07) / 2, 0);
+  });
+
+  it('a shade says how far off its readings may be; of several the errors cancel in part', async () => {
+    const within = async () => (await record()).readings.find((r) => r.lotId === lot)?.readWithin80 ?? null;
+    expect(await within()).toBeNull();
+    const photo = reading('dry', 74, { taken: takenBy('photo', { within80: 4 }) });
+    await studio.agent.post(`/api/lots/${lot}/readings`).send(photo).expect(200);
+    // One photograph beside two readings of a reader.
+    expect(await within()).toBeCloseTo(4 / 3, 6);
+  });
+
+  it('a strength that was worked out from lots isn’t counted beside them; one that was tested is', async () => {
+    const told = async () => (await record()).strengths.find((s) => s.stockLotId === f.weldStockLot);
+    const { row, note, facts, version } = (await studio.agent.get(`/api/stock-lots/${f.weldStockLot}`))
+      .body as StockLot;
+    const keep = (v: number, more: object) =>
+      studio.agent
+        .put(`/api/stock-lots/${f.weldStockLot}`)
+        .send({
+          version: v,
+          place: row.place,
+          note,
+          bestBefore: row.bestBefore,
+          facts: { ...facts, reference: false, ...more },
+        })
+        .expect(200);
+    await keep(version, { strengthPercent: 84, strengthLearnt: true });
+    expect(await told()).toBeUndefined();
+    await keep(version + 1, { strengthPercent: 84, strengthLearnt: false });
+    expect(await told()).toMatchObject({ percent: 84, isReference: false });
+    await keep(version + 2, facts);
+  });
+
+  it('a jar says what a gram of it cost, and nothing where nobody wrote that down', async () => {
+    const costOf = async (id: string) => (await record()).jars.find((j) => j.id === id)?.costMinorPerG;
+    expect(await costOf(f.weldStockLot)).toBeNull();
+    const bought = { ...delivery(f.weld, '500 g'), cost: '12.50' };
+    await studio.agent.post('/api/stock-lots').send(bought).expect(200);
+    const jars = (await record()).jars.filter((j) => j.materialId === f.weld && j.costMinorPerG !== null);
+    expect(jars.map((j) => j.costMinorPerG)).toEqual([2.5]);
   });
 
   it('a strip is what was weighed out for it, and is learnt from once it was read', async () => {

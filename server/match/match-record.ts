@@ -58,7 +58,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
   const of = (lot: LotRead, records: LotToMatch['records']): LotToMatch => ({ ...lot, records });
   const lotReadings = dyed.flatMap((lot): Reading[] => {
     const records = foldRun(entries.get(lot.id) ?? [], lot.plan.steps.length);
-    return shadesOf(shades.get(lot.id) ?? []).flatMap(({ part, lab }, i) => {
+    return shadesOf(shades.get(lot.id) ?? []).flatMap(({ part, lab, readWithin80 }, i) => {
       const dyeing = dyeingOfLot(of(lot, records), part, facts);
       return dyeing
         ? [
@@ -69,6 +69,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
               on: lot.at,
               dyeing,
               colour: { lab, spectrum: null },
+              readWithin80,
               isMaster: false,
             },
           ]
@@ -91,6 +92,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
             on: first.at,
             dyeing: outOfReference(planned),
             colour: { lab: { L, a, b }, spectrum: null },
+            readWithin80: null,
             isMaster: true,
           },
         ]
@@ -174,7 +176,9 @@ async function readShades(db: Db): Promise<ReadonlyMap<string, Read[]>> {
 }
 
 /** The mean of what was read of each shade. */
-function shadesOf(read: readonly Read[]): { part: PartToMatch; lab: ReadingView['lab'] }[] {
+function shadesOf(
+  read: readonly Read[],
+): { part: PartToMatch; lab: ReadingView['lab']; readWithin80: number | null }[] {
   const parts = new Map<string, Read[]>();
   for (const r of read) {
     const key = JSON.stringify([r.batch, r.group, r.dip]);
@@ -182,6 +186,9 @@ function shadesOf(read: readonly Read[]): { part: PartToMatch; lab: ReadingView[
   }
   return [...parts.values()].flatMap((own) => {
     const [first] = own;
-    return first ? [{ part: first, lab: meanLab(own.map((r) => r.lab)) }] : [];
+    // Errors of several readings cancel in part: √Σe² / n.
+    const errors = own.map((r) => r.taken?.within80 ?? 0);
+    const readWithin80 = errors.some((e) => e > 0) ? Math.hypot(...errors) / own.length : null;
+    return first ? [{ part: first, lab: meanLab(own.map((r) => r.lab)), readWithin80 }] : [];
   });
 }

@@ -46,6 +46,7 @@ export async function readStrips(db: Db, facts: MatchFacts, veil: Veil | undefin
               on: new Date(trial.at).toISOString(),
               dyeing,
               colour: { lab: { L: lab.L, a: lab.a, b: lab.b }, spectrum: null },
+              readWithin80: own.taken?.within80 ?? null,
               isMaster: false,
             },
           ]

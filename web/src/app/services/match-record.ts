@@ -20,11 +20,12 @@ export class MatchRecordReader {
   readonly problem: Signal<ShownProblem | undefined> = this.read.problem;
 
   readonly readings = computed((): Observation[] =>
-    (this.value()?.readings ?? []).map(({ id, dyeing, colour, isMaster }) => ({
+    (this.value()?.readings ?? []).map(({ id, dyeing, colour, isMaster, readWithin80 }) => ({
       id,
       dyeing,
       colour,
       isMaster,
+      readWithin80,
       day: null,
     })),
   );
