@@ -1,4 +1,11 @@
-import { INTAKE_FLAGS, LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE, practiceChoice } from '@vestigia/core';
+import {
+  INTAKE_FLAGS,
+  LEAST_CORRECTED_SHARE,
+  LEAST_DYE_TIME_SHARE,
+  MOST_CORRECTED_SHARE,
+  MOST_DYE_TIME_SHARE,
+  practiceChoice,
+} from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoTime, lineOf, nameOf, noteOf, numberIn, quantityText } from './common';
 import { expectedShade } from './recipe-body';
@@ -59,6 +66,13 @@ export const lotExtras = z.object({
     )
     .max(20)
     .default([]),
+  /** What goes into its dye bath that the recipe doesn’t have, to shade it. */
+  added: z
+    .array(z.object({ materialId: id, percentOwf: numberIn('Per cent of fibre', 0.001, 100, '%') }))
+    .max(4)
+    .default([]),
+  /** How long it stays in the dye beside what the recipe says. */
+  dyeTimeShare: numberIn('The stay in the dye', LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE).default(1),
   /** A graded family: when each piece comes out of the dye, minutes, palest first; empty: all together. */
   pullMinutes: z
     .array(numberIn('A pull', 0.1, 1440, 'min'))

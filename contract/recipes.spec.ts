@@ -86,6 +86,8 @@ it('asks nothing more of a lot than its colourway and size', () =>
     intake: { flags: [], syntheticPercent: null, marks: [] },
     doses: [],
     corrected: [],
+    added: [],
+    dyeTimeShare: 1,
     pullMinutes: [],
     schools: [],
   }));

@@ -40,7 +40,7 @@ describe('a reorder is foretold and corrected', () => {
       isaby.page.$eval('vs-lot-weighings', (e) => (e as HTMLElement).innerText.replaceAll(/\s+/g, ' '));
     const before = await total();
     await isaby.press('Plan it so', 'vs-reorder-letter button');
-    await isaby.sees('Planned with its doses corrected.');
+    await isaby.sees('Planned corrected, for this lot alone.');
     await isaby.sees(/Corrected for this lot: .* than the recipe says/);
     await isaby.page.waitForFunction(
       (was) => document.querySelector('vs-lot-weighings')?.textContent?.replaceAll(/\s+/g, ' ') !== was,
@@ -53,7 +53,9 @@ describe('a reorder is foretold and corrected', () => {
     await isaby.page.waitForFunction(() => /^\/lots\/[0-9a-f-]{36}$/.test(location.pathname));
     const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     const lot = await isaby.ask<LotDetail>(`/api/lots/${id}`);
-    expect(lot.extras.corrected.length).toBeGreaterThan(0);
+    expect(
+      lot.extras.corrected.length + lot.extras.added.length + Math.abs(lot.extras.dyeTimeShare - 1),
+    ).toBeGreaterThan(0);
     expect(lot.recipe.versionId).toBe((await isaby.ask<LotDetail>(`/api/lots/${earlier.id}`)).recipe.versionId);
   });
 

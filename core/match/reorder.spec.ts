@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { correctDoses } from '../recipe/corrected-doses';
+import { addToDye, correctDoses, stretchDye } from '../recipe/corrected-doses';
 import { bathStep, percent } from '../scaling/plan-lot.fixture';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Dyeing } from './dyeing';
@@ -168,5 +168,23 @@ describe('doses corrected for one lot', () => {
     ]);
     expect(mordant?.doses).toEqual(steps[0]?.doses);
     expect(dye?.doses).toMatchObject([{ percentOwf: 44 }, { gPerL: 1 }, { by: 'packet' }]);
+  });
+
+  it('a little of another goes into the last dye bath, and the hold is what is longer', () => {
+    const long = bathStep('dye', [percent('weld', 40)], {
+      durationMin: 90,
+      course: [
+        { do: 'raise', toC: 80, minutes: 30 },
+        { do: 'hold', toC: 80, minutes: 60 },
+      ],
+    });
+    const [first, second] = addToDye([long, long], [{ materialId: 'madder', percentOwf: 0.4 }]);
+    expect(first?.doses).toHaveLength(1);
+    expect(second?.doses.at(-1)).toEqual({ by: 'percentOwf', materialId: 'madder', percentOwf: 0.4 });
+    const [longer] = stretchDye([long], 1.2);
+    expect(longer?.durationMin).toBe(108);
+    expect(longer?.course.map((leg) => leg.minutes)).toEqual([30, 78]);
+    expect(stretchDye(steps, 1)).toEqual(steps);
+    expect(stretchDye(steps, 1.5).map((s) => s.durationMin)).toEqual([60, 90]);
   });
 });

@@ -47,3 +47,40 @@ export const correctDoses = <S extends RecipeStep>(steps: readonly S[], correcte
       return share === 1 ? dose : scaled(dose, share);
     }),
   }));
+
+/** What one lot takes that its recipe doesn’t have: a little of another dyestuff, in the dye bath. */
+export interface AddedToDye {
+  readonly materialId: string;
+  readonly percentOwf: number;
+}
+
+/** How long a lot may stay in the dye beside its recipe: beyond, it is another recipe. */
+export const [LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE] = [0.5, 2] as const;
+
+/** Steps with a little more in the last dye bath; as they are where there is none. */
+export function addToDye<S extends RecipeStep>(steps: readonly S[], added: readonly AddedToDye[]): S[] {
+  const last = steps.map((s) => s.kind).lastIndexOf('dye');
+  return steps.map((step, i) =>
+    i === last && added.length > 0
+      ? { ...step, doses: [...step.doses, ...added.map((a): Dose => ({ ...a, by: 'percentOwf' }))] }
+      : step,
+  );
+}
+
+/**
+ * Steps with another stay in the dye, 0.5 to 2 times as long in all: what is longer or shorter is the hold, since a bath
+ * can’t be heated faster.
+ */
+export function stretchDye<S extends RecipeStep>(steps: readonly S[], share: number): S[] {
+  return steps.map((step) => {
+    if (step.kind !== 'dye' || share === 1) return step;
+    const hold = step.course.reduce((sum, leg) => sum + (leg.do === 'hold' ? leg.minutes : 0), 0);
+    const whole = step.course.reduce((sum, leg) => sum + leg.minutes, 0);
+    const by = hold > 0 ? Math.max(0.1, 1 + ((share - 1) * whole) / hold) : 1;
+    return {
+      ...step,
+      durationMin: Math.round(step.durationMin * share),
+      course: step.course.map((leg) => (leg.do === 'hold' ? { ...leg, minutes: Math.round(leg.minutes * by) } : leg)),
+    };
+  });
+}

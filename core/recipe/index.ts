@@ -38,5 +38,13 @@ export type { StepKind } from './step-kind';
 export { STEP_KIND_LABELS, STEP_KINDS, STEP_PURPOSES, takesPieces } from './step-kind';
 export type { Starter, StarterBody } from './starters';
 export { STARTER_LABELS, STARTERS, starterNeeds, starterRecipe, startersFor } from './starters';
-export type { CorrectedDose } from './corrected-doses';
-export { LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE, correctDoses } from './corrected-doses';
+export type { AddedToDye, CorrectedDose } from './corrected-doses';
+export {
+  LEAST_CORRECTED_SHARE,
+  LEAST_DYE_TIME_SHARE,
+  MOST_CORRECTED_SHARE,
+  MOST_DYE_TIME_SHARE,
+  addToDye,
+  correctDoses,
+  stretchDye,
+} from './corrected-doses';

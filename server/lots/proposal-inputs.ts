@@ -5,6 +5,7 @@ import {
   catalogueEntry,
   changesChain,
   chooseDoses,
+  addToDye,
   correctDoses,
   findChoiceOutside,
   planLot,
@@ -14,6 +15,7 @@ import {
   replanFor,
   sayPlanRefusal,
   sayWayOut,
+  stretchDye,
 } from '@vestigia/core';
 import { baseFacts, findColourway } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
@@ -46,7 +48,8 @@ export async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
   const room = await readRoom(db);
   const { body: inSchool, label } = await inSchools(db, version.body, ask.schools);
   const chosen = withChosenDoses(inSchool, ask.doses);
-  const body = { ...chosen, steps: correctDoses(chosen.steps, ask.corrected) };
+  const dosed = addToDye(correctDoses(chosen.steps, ask.corrected), ask.added);
+  const body = { ...chosen, steps: stretchDye(dosed, ask.dyeTimeShare) };
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
   const known = await readPlanMaterials(db, [
     ...sizes.map((s) => s.base.id),

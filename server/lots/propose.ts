@@ -122,12 +122,16 @@ const schoolCheck = (message: string): LotCheck => ({
 });
 
 /** What was corrected for this lot is said, with what the recipe was proven with. */
-function correctionCheck({ corrected }: ReadProposalAsk, { known }: ProposalInputs): LotCheck[] {
+function correctionCheck({ corrected, added, dyeTimeShare }: ReadProposalAsk, { known }: ProposalInputs): LotCheck[] {
   const changed = corrected.flatMap(({ materialId, share }) => {
     const name = known.rows.get(materialId)?.name;
     const percent = Math.round(Math.abs(share - 1) * 100);
     return name === undefined || percent === 0 ? [] : [`${name} ${percent} % ${share > 1 ? 'more' : 'less'}`];
   });
+  for (const { materialId, percentOwf } of added)
+    changed.push(`${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} more`);
+  const longer = Math.round(Math.abs(dyeTimeShare - 1) * 100);
+  if (longer > 0) changed.push(`${longer} % ${dyeTimeShare > 1 ? 'longer' : 'shorter'} in the dye`);
   return changed.length === 0
     ? []
     : [

@@ -146,4 +146,33 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
       .send({ ...ask, corrected: [{ materialId: newId(), share: 40 }] })
       .expect(400);
   });
+
+  it('a little of another dyestuff and a longer stay are in the plan, said, and refused beyond what is another recipe', async () => {
+    const madder = newId();
+    await studio.agent
+      .post('/api/materials')
+      .send({ id: madder, name: 'Madder root', kind: 'dyestuff', measure: 'weight', hazards: [], note: '', base: null })
+      .expect(200);
+    await studio.agent.post('/api/stock-lots').send(delivery(madder, '100 g')).expect(200);
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
+    const propose = async (more: object): Promise<Proposal> =>
+      (
+        await studio.agent
+          .post('/api/lots/proposal')
+          .send({ ...ask, ...more })
+          .expect(200)
+      ).body as Proposal;
+    const dyeMin = (p: Proposal): number => p.plan.steps.find((s) => s.kind === 'dye')?.durationMin ?? 0;
+    const [plain, more] = [
+      await propose({}),
+      await propose({ added: [{ materialId: madder, percentOwf: 0.5 }], dyeTimeShare: 1.5 }),
+    ];
+    expect(more.plan.materials.find((m) => m.materialId === madder)?.total.value).toBeCloseTo(0.5, 2);
+    expect(dyeMin(more)).toBe(Math.round(1.5 * dyeMin(plain)));
+    expect(more.checks.map((c) => c.message).join(' ')).toMatch(/0\.5 % Madder root more and 50 % longer in the dye/);
+    await studio.agent
+      .post('/api/lots/proposal')
+      .send({ ...ask, dyeTimeShare: 5 })
+      .expect(400);
+  });
 });

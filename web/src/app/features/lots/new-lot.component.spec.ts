@@ -144,6 +144,8 @@ describe('a new lot', () => {
         intake: { flags: [], syntheticPercent: null, marks: [] },
         doses: [],
         corrected: [],
+        added: [],
+        dyeTimeShare: 1,
         pullMinutes: [],
         schools: [],
         recipeVersionId: 'v2',

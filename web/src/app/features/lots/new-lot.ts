@@ -54,6 +54,8 @@ const NOTHING_MORE: LotExtras = {
   intake: { flags: [], syntheticPercent: null, marks: [] },
   doses: [],
   corrected: [],
+  added: [],
+  dyeTimeShare: 1,
   pullMinutes: [],
   schools: [],
 };
@@ -329,15 +331,26 @@ export class NewLotPage {
   }
 
   /** Doses nearer to the master, for this lot alone; corrected again, they are corrected further. */
-  protected takeCorrection({ corrected, waterId }: TakenCorrection): void {
+  protected takeCorrection({ corrected, added, dyeTimeShare, waterId }: TakenCorrection): void {
     const before = new Map(this.extras().corrected.map((c) => [c.materialId, c.share]));
     const further = corrected.map((c) => ({ ...c, share: c.share * (before.get(c.materialId) ?? 1) }));
-    const kept =
-      corrected.length === 0
-        ? []
-        : this.extras().corrected.filter((c) => further.every((f) => f.materialId !== c.materialId));
-    this.extras.set({ ...this.extras(), corrected: [...kept, ...further] });
+    const kept = this.extras().corrected.filter((c) => further.every((f) => f.materialId !== c.materialId));
+    this.extras.update((now) => ({
+      ...now,
+      corrected: [...kept, ...further],
+      added: [...now.added.filter((a) => added.every((b) => b.materialId !== a.materialId)), ...added],
+      dyeTimeShare: now.dyeTimeShare * dyeTimeShare,
+    }));
     if (waterId !== null) this.waterId.set(waterId);
+  }
+
+  protected readonly isCorrected = computed(() => {
+    const { corrected, added, dyeTimeShare } = this.extras();
+    return corrected.length > 0 || added.length > 0 || dyeTimeShare !== 1;
+  });
+  /** As the recipe says, after all. */
+  protected uncorrect(): void {
+    this.extras.update((now) => ({ ...now, corrected: [], added: [], dyeTimeShare: 1 }));
   }
 
   protected takeWay(way: { liquorRatio?: number; fills?: number }): void {

@@ -136,8 +136,10 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(page().querySelector('.opening')?.textContent).toMatch(/^As it is planned it should come out .*paler/);
     expect(text()).toContain('With Weld 12 % more it should come out');
     page().querySelector<HTMLButtonElement>('.ways button.act')?.click();
-    expect(taken).toEqual([{ corrected: [{ materialId: 'weld', share: 1.12 }], waterId: null }]);
-    expect(text()).toContain('This asks for another jar: see to it by hand.');
+    expect(taken).toEqual([
+      { corrected: [{ materialId: 'weld', share: 1.12 }], added: [], dyeTimeShare: 1, waterId: null },
+    ]);
+    expect(text()).toContain('This asks for another jar, or for something after: see to it by hand.');
   });
   it('opens the working of a way in the margin: what each thing does, and what that stands on', async () => {
     await show();
@@ -156,8 +158,22 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(text()).toContain('within 0.9; costs 1.20 GBP more.');
     expect(text()).not.toContain('jar-a; costs');
   });
+  it('a little of another dyestuff and a longer stay are planned by the same press', async () => {
+    const more = {
+      how: 'addition',
+      turned: [{ materialId: 'madder', stockLotId: 'jar-m', percentOwf: 0.4321, share: null, isOtherJar: true }],
+      doses: [{ stockLotId: 'jar-m', stage: 'dye', percentOwf: 0.4321 }],
+      timeShare: 1.2,
+    };
+    tell.mockReturnValue(of({ ...TOLD, ways: [way(more)] }));
+    await show();
+    page().querySelector<HTMLButtonElement>('.ways button.act')?.click();
+    expect(taken).toEqual([
+      { corrected: [], added: [{ materialId: 'madder', percentOwf: 0.432 }], dyeTimeShare: 1.2, waterId: null },
+    ]);
+  });
   it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
-    await show({ corrected: [{ materialId: 'weld', share: 1.25 }] });
+    await show({ corrected: { corrected: [{ materialId: 'weld', share: 1.25 }], added: [], dyeTimeShare: 1 } });
     const [[ask]] = tell.mock.calls as [[ReorderAsk]];
     expect([ask.plan.doses[0]?.percentOwf, ask.recipe.doses[0]?.percentOwf]).toEqual([50, 40]);
     expect([ask.plan.water.hardnessDh, ask.plan.fibre, ask.standard.L]).toEqual([14, 'wool', 74]);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type { Dyeing, Figure, ReorderAsk, ReorderWay } from '@vestigia/core';
+import type { Dyeing, Figure, LeverTurned, ReorderAsk, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
@@ -32,8 +32,14 @@ const ANOTHER_TIME = 0.03;
 /** What a correction asks of the plan. */
 export interface TakenCorrection {
   readonly corrected: readonly { readonly materialId: string; readonly share: number }[];
+  /** What goes into the dye bath that the recipe doesn’t have. */
+  readonly added: readonly { readonly materialId: string; readonly percentOwf: number }[];
+  readonly dyeTimeShare: number;
   readonly waterId: string | null;
 }
+
+/** What a plan was corrected by. */
+type Corrected = Omit<TakenCorrection, 'waterId'>;
 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to prove it first. */
 @Component({
@@ -84,16 +90,7 @@ export interface TakenCorrection {
                 @if (correctionOf(w); as c) {
                   <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
                 } @else {
-                  <span class="soft small"
-                    >This asks for
-                    {{
-                      w.how === 'addition'
-                        ? 'a dose that the recipe doesn’t have'
-                        : w.how === 'time'
-                          ? 'another time'
-                          : 'another jar'
-                    }}: see to it by hand.</span
-                  >
+                  <span class="soft small">This asks for another jar, or for something after: see to it by hand.</span>
                 }
               </p>
             }
@@ -163,7 +160,7 @@ export class ReorderLetter {
   /** The lot that is dyed again. */
   readonly again = input<string | undefined>();
   /** What the plan’s doses were corrected by already. */
-  readonly corrected = input<TakenCorrection['corrected']>([]);
+  readonly corrected = input<Corrected>({ corrected: [], added: [], dyeTimeShare: 1 });
   readonly taken = output<TakenCorrection>();
 
   private readonly plan = computed((): Dyeing | undefined => {
@@ -270,22 +267,33 @@ export class ReorderLetter {
 
   /** What the plan can take of a way by itself: doses of what the recipe has, and the water. */
   protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
-    if (Math.abs(way.timeShare - 1) > ANOTHER_TIME || way.turned.some((t) => t.share === null || t.isOtherJar))
-      return undefined;
-    const shares = new Map(way.turned.map((t) => [t.materialId, t.share ?? 1]));
-    const corrected = [...shares].map(([materialId, share]) => ({
-      materialId,
-      share: Math.round(share * 1000) / 1000,
-    }));
-    return { corrected, waterId: way.waterId };
+    const isInDye = (t: LeverTurned): boolean =>
+      way.doses.some((d) => d.stockLotId === t.stockLotId && d.stage === 'dye');
+    if (way.turned.some((t) => t.isOtherJar && (t.share !== null || !isInDye(t)))) return undefined;
+    const shares = new Map(way.turned.flatMap((t) => (t.share === null ? [] : [[t.materialId, t.share] as const])));
+    return {
+      corrected: [...shares].map(([materialId, share]) => ({ materialId, share: toThousandth(share) })),
+      added: way.turned
+        .filter((t) => t.share === null)
+        .map(({ materialId, percentOwf }) => ({ materialId, percentOwf: toThousandth(percentOwf) })),
+      dyeTimeShare: Math.abs(way.timeShare - 1) > ANOTHER_TIME ? Math.round(way.timeShare * 100) / 100 : 1,
+      waterId: way.waterId,
+    };
   }
 }
 
+const toThousandth = (value: number): number => Math.max(0.001, Math.round(value * 1000) / 1000);
+
 /** The plan as the recipe itself says. */
-const uncorrected = (plan: Dyeing, corrected: TakenCorrection['corrected']): Dyeing => ({
+const uncorrected = (plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected): Dyeing => ({
   ...plan,
-  doses: plan.doses.map((d) => ({
-    ...d,
-    percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
-  })),
+  doses: plan.doses
+    .filter((d) => added.every((a) => a.materialId !== d.materialId))
+    .map((d) => ({
+      ...d,
+      percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
+    })),
+  courses: plan.courses.map((c) =>
+    c.stage === 'dye' ? { ...c, points: c.points.map((p) => ({ ...p, minute: p.minute / dyeTimeShare })) } : c,
+  ),
 });
