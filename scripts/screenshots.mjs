@@ -45,7 +45,7 @@ try {
   const withDeviation =
     lots.find((l) => l.state === 'released' && l.batches > 1 && l.stations.some((s) => s.hasDeviation)) ?? reordered;
 
-  for (const place of ['today', 'stores', 'recipes']) {
+  for (const place of ['today', 'stores']) {
     await go(`/${place}`);
     await shot(place);
   }
@@ -80,6 +80,9 @@ try {
   await shot('strips');
   await go(`/colourways/${marram}`);
   await shot('colourway');
+  await go(`/colourways/${marram}/graded`);
+  await page.waitForSelector('.mounts vs-swatch');
+  await shot('graded');
   await go(`/lots/${withDeviation.id}`);
   await shot('lot');
   await go(`/lots/new?again=${reordered.id}`);

@@ -2,7 +2,7 @@
 import { learnPast } from '../../backtest/play';
 import pigments from '../../backtest/worlds/pigments';
 import type { ShelfMaterial } from '../../core/index';
-import { correct, learn, learnMore, predict, reviewRecord } from '../../core/index';
+import { correct, learn, learnMore, predict, reachWith, reviewRecord } from '../../core/index';
 
 const timed = (times: number, work: () => unknown): number => {
   work();
@@ -49,6 +49,22 @@ for (const [seed, bands] of [
     'a correction, all levers',
     timed(5, () => correct(posterior, plan, master, { shelf, waters: house.setting.waters })),
     '100',
+  );
+  const { fibre, baseId, baseLotId, undyed, water, metal } = plan;
+  const ground = { fibre, baseId, baseLotId, undyed, water, metal };
+  const brought = {
+    readings,
+    strengths: translate.strengths,
+    ground,
+    standard: master,
+    shelf,
+    onlyFromShelf: false,
+    mostPercent: null,
+  };
+  say(
+    'every dyestuff and pair ranked for a brought colour',
+    timed(5, () => reachWith(posterior, brought)),
+    '1000',
   );
   const read = readings.at(-1);
   if (read)
