@@ -11,8 +11,10 @@ import { learn } from './posterior';
 import { dyedBefore } from './dyed-before';
 import type { ReachAsk } from './reach';
 import { reachShade, reachWith } from './reach';
+import { answerMatch } from './question';
 import type { RescueAsk } from './rescue';
 import { rescueLot, rescueWith } from './rescue';
+import type { JarStrength } from './review';
 import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
 
 const far = (x: Lab, y: Lab): number => ciede2000(x, y, { kL: 1, kC: 1, kH: 1 }).deltaE;
@@ -289,5 +291,20 @@ describe('how deep a dyestuff dyes', () => {
     expect(few.fits.map((f) => f.materialId)).not.toContain('woad');
     expect(few.declined).toEqual([{ materialId: 'woad', mordantIds: ['alum'], fibre: 'wool', readings: 1 }]);
     expect(buildUps(record.slice(0, 2), REFERENCES)).toBeUndefined();
+  });
+});
+
+describe('a question to the match', () => {
+  it('is answered as asked, the same each time', () => {
+    const { strengths } = toReach(undyed.lab);
+    const jars = { readings: record, strengths, stockLotIds: ['weld 2', 'weld 3'] };
+    const told = answerMatch({ question: 'strengths', ask: jars });
+    expect(told).toEqual(answerMatch({ question: 'strengths', ask: jars }));
+    expect(told).toMatchObject([{ stockLotId: 'weld 2' }, { stockLotId: 'weld 3', readings: 0 }]);
+    const [weak] = told as readonly JarStrength[];
+    expect(weak?.fromPercent).toBeLessThan(70);
+    expect(weak?.toPercent).toBeGreaterThan(70);
+    expect(answerMatch({ question: 'review', ask: { ...jars, readings: record.slice(0, 2) } })).toBeNull();
+    expect(answerMatch({ question: 'buildUps', ask: jars })).toEqual(buildUps(record, REFERENCES));
   });
 });
