@@ -3,12 +3,12 @@ import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
 import { LEAST_OF_DYESTUFF } from './dyed-before';
 import type { Dyeing, KnownStrength } from './dyeing';
+import { dyedAndRead, tooFewRead } from './enough-read';
 import { forward } from './forward';
 import { referenceOf } from './lot-dyeing';
 import type { Observation, Posterior } from './posterior';
 import { learn } from './posterior';
 import { predict } from './predict';
-import { LEAST_READINGS } from './reorder';
 
 /** One reading on a build-up, as if it had been dyed out of the reference, in the water and for the time of the curve. */
 export interface BuildUpPoint {
@@ -47,8 +47,8 @@ const STEPS = 24;
  * that is on the curve. `undefined` where too little was read of anything.
  */
 export function buildUps(readings: readonly Observation[], strengths: readonly KnownStrength[]): BuildUps | undefined {
-  const read = readings.filter((r) => r.isMaster !== true);
-  if (read.length < LEAST_READINGS) return undefined;
+  if (tooFewRead(readings)) return undefined;
+  const read = dyedAndRead(readings);
   const posterior = learn(broadChannels(), readings, strengths);
   const families = new Map<string, Observation[]>();
   for (const r of read) {

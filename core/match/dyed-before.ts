@@ -1,4 +1,5 @@
 import type { BathCourse, Dyeing, MatchDose } from './dyeing';
+import { dyedAndRead } from './enough-read';
 import type { Observation } from './posterior';
 
 /** A way a dyestuff was dyed here: over which mordants, how much of them, how long and how hot. */
@@ -40,7 +41,7 @@ const mordantsOf = (dyeing: Dyeing): string[] =>
  * @param fibre the one that is to be dyed now: ways known on it come first
  */
 export function dyedBefore(readings: readonly Observation[], fibre: string): DyedBefore[] {
-  const dyed = readings.filter((r) => r.isMaster !== true).map((r) => r.dyeing);
+  const dyed = dyedAndRead(readings).map((r) => r.dyeing);
   const dyestuffs = unique(dyed.flatMap((d) => d.doses.filter((x) => x.role === 'dyestuff').map((x) => x.materialId)));
   return dyestuffs.sort().flatMap((materialId) => {
     const own = dyed.filter((d) => d.doses.some((x) => x.materialId === materialId));

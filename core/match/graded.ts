@@ -2,10 +2,11 @@ import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
 import type { BathCourse, Dyeing, KnownStrength } from './dyeing';
+import type { TooFew } from './enough-read';
+import { tooFewRead } from './enough-read';
 import { shadeFor } from './forward';
 import type { Observation, Posterior } from './posterior';
 import { learn } from './posterior';
-import { LEAST_READINGS } from './reorder';
 
 /** A family of shades that is asked for: between the palest and what the recipe gives. */
 export interface GradedAsk {
@@ -43,7 +44,7 @@ export interface GradedWay {
 
 /** The ways to dye a family of shades. */
 export type GradedAnswer =
-  | { readonly state: 'tooFew'; readonly readings: number; readonly needed: number }
+  | TooFew
   | {
       readonly state: 'told';
       /** Those that reach both ends first, and of them the one that takes least dye. */
@@ -63,8 +64,8 @@ const between = (x: Lab, y: Lab): number => ciede2000(x, y, EVEN).deltaE;
 
 /** Ways to dye shades that are evenly spaced to the eye; of masters alone nothing is told. */
 export function gradedFamily(ask: GradedAsk): GradedAnswer {
-  const read = ask.readings.filter((r) => r.isMaster !== true).length;
-  if (read < LEAST_READINGS) return { state: 'tooFew', readings: read, needed: LEAST_READINGS };
+  const tooFew = tooFewRead(ask.readings);
+  if (tooFew) return tooFew;
   return gradedWith(learn(broadChannels(), ask.readings, ask.strengths), ask);
 }
 

@@ -29,7 +29,8 @@ export { dyeingOfLot, outOfReference, referenceOf, waterToMatch } from './lot-dy
 export type { Effect } from './predict';
 export { effectBetween } from './predict';
 export type { FactorEffect, LeverTurned, ReorderAnswer, ReorderAsk, ReorderFactor, ReorderWay } from './reorder';
-export { LEAST_READINGS, answerReorder } from './reorder';
+export { LEAST_READINGS } from './enough-read';
+export { answerReorder } from './reorder';
 export type { Letter, LetterNames } from './write-letter';
 export { PROOF_G, sayFactor, sayWay, writeLetter } from './write-letter';
 export type { Foretold, JarStrength, Review } from './review';

@@ -4,6 +4,8 @@ import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
 import { differenceMetric } from './difference-metric';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
+import type { TooFew } from './enough-read';
+import { tooFewRead } from './enough-read';
 import { shadeFor } from './forward';
 import type { ShelfMaterial } from './levers';
 import { referenceOf } from './lot-dyeing';
@@ -12,7 +14,6 @@ import { learn } from './posterior';
 import type { DyedBefore, WayDyed } from './dyed-before';
 import { dyedBefore } from './dyed-before';
 import { expectedDifference, predict } from './predict';
-import { LEAST_READINGS } from './reorder';
 import { turnLevers } from './turn-levers';
 
 /** What a shade is to be dyed on, and in: a dyeing without anything in it. */
@@ -57,7 +58,7 @@ export interface Reached {
 
 /** What reaches a shade, nearest first. */
 export type ReachAnswer =
-  | { readonly state: 'tooFew'; readonly readings: number; readonly needed: number }
+  | TooFew
   | {
       readonly state: 'told';
       /** Each dyestuff by itself, at the dose that comes nearest. */
@@ -112,8 +113,8 @@ export function reachWith(posterior: Posterior, ask: ReachAsk): Extract<ReachAns
  * dyed here before, since of others nobody knows. What was never dyed and read is not among them.
  */
 export function reachShade(ask: ReachAsk): ReachAnswer {
-  const read = ask.readings.filter((r) => r.isMaster !== true).length;
-  if (read < LEAST_READINGS) return { state: 'tooFew', readings: read, needed: LEAST_READINGS };
+  const tooFew = tooFewRead(ask.readings);
+  if (tooFew) return tooFew;
   return reachWith(learn(broadChannels(), ask.readings, ask.strengths), ask);
 }
 

@@ -4,6 +4,8 @@ import { broadChannels } from './channels';
 import type { Correction } from './correct';
 import { correct } from './correct';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
+import type { TooFew } from './enough-read';
+import { dyedAndRead, tooFewRead } from './enough-read';
 import type { ShelfMaterial } from './levers';
 import { outOfReference } from './lot-dyeing';
 import type { Observation, Posterior } from './posterior';
@@ -13,9 +15,6 @@ import { effectBetween } from './predict';
 import { isProofWorth } from './proof-worth';
 import type { WorkedShade } from './work-out';
 import { workOutShade } from './work-out';
-
-/** Fewer readings of lots than this, of anything, and nothing is foretold. */
-export const LEAST_READINGS = 3;
 
 /** What is asked: a lot as it is planned now, beside the shade that is wanted and the lot that it repeats. */
 export interface ReorderAsk {
@@ -72,7 +71,7 @@ export interface ReorderWay {
 
 /** What earlier lots say of a lot to come; or how many more would let them. */
 export type ReorderAnswer =
-  | { readonly state: 'tooFew'; readonly readings: number; readonly needed: number }
+  | TooFew
   | {
       readonly state: 'told';
       /** Readings it stands on: of this colourway, and in all. */
@@ -105,8 +104,9 @@ const dayOf = (d: Dyeing): string =>
  * and what to change so that it comes nearer. The same record gives the same answer.
  */
 export function answerReorder(ask: ReorderAsk): ReorderAnswer {
-  const read = ask.readings.filter((r) => r.isMaster !== true);
-  if (read.length < LEAST_READINGS) return { state: 'tooFew', readings: read.length, needed: LEAST_READINGS };
+  const tooFew = tooFewRead(ask.readings);
+  if (tooFew) return tooFew;
+  const read = dyedAndRead(ask.readings);
   const { plan, standard } = ask;
   const day = dayOf(plan);
   const own: Observation = {

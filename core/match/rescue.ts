@@ -2,6 +2,8 @@ import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
+import type { TooFew } from './enough-read';
+import { tooFewRead } from './enough-read';
 import { forward, shadeFor } from './forward';
 import type { Lever, ShelfMaterial } from './levers';
 import { addedLever, ownLevers, pulled } from './levers';
@@ -9,7 +11,6 @@ import type { Symmetric } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
 import { learn, scatterOf } from './posterior';
 import { expectedDifference, inLab, learntVariance, predict, radius80, slopesBetween } from './predict';
-import { LEAST_READINGS } from './reorder';
 import type { Penalty } from './turn-levers';
 import { turnLevers } from './turn-levers';
 
@@ -49,7 +50,7 @@ export interface RescueWay {
 
 /** What can be done about a lot that missed. */
 export type RescueAnswer =
-  | { readonly state: 'tooFew'; readonly readings: number; readonly needed: number }
+  | TooFew
   | {
       readonly state: 'told';
       readonly missedBy: number;
@@ -79,8 +80,8 @@ const LEAST_LONGER_MIN = 2;
 
 /** What can still be done about a lot that missed, by what was learnt of every other. */
 export function rescueLot(ask: RescueAsk): RescueAnswer {
-  const read = ask.readings.filter((r) => r.isMaster !== true).length;
-  if (read < LEAST_READINGS) return { state: 'tooFew', readings: read, needed: LEAST_READINGS };
+  const tooFew = tooFewRead(ask.readings);
+  if (tooFew) return tooFew;
   return rescueWith(learn(broadChannels(), ask.readings, ask.strengths), ask);
 }
 

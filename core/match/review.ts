@@ -2,6 +2,7 @@ import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
 import type { KnownStrength } from './dyeing';
+import { dyedAndRead, tooFewRead } from './enough-read';
 import { forward } from './forward';
 import type { Symmetric } from './linear-algebra';
 import { factorise, solveFactorised } from './linear-algebra';
@@ -9,7 +10,6 @@ import type { Observation, Posterior } from './posterior';
 import { learn, scatterOf, widthsFor } from './posterior';
 import { inLab, learntVariance, radius80 } from './predict';
 import { PRIORS } from './priors';
-import { LEAST_READINGS } from './reorder';
 
 /** One reading, foretold from all the others. */
 export interface Foretold {
@@ -58,8 +58,8 @@ export function reviewRecord(
   strengths: readonly KnownStrength[],
   stockLotIds: readonly string[],
 ): Review | undefined {
-  const read = readings.filter((r) => r.isMaster !== true);
-  if (read.length < LEAST_READINGS) return undefined;
+  if (tooFewRead(readings)) return undefined;
+  const read = dyedAndRead(readings);
   const posterior = learn(broadChannels(), readings, strengths);
   const foretold = read.map((r) => withoutItself(posterior, r));
   const off = foretold.map((f) => f.deltaE00).sort((x, y) => x - y);
@@ -77,8 +77,8 @@ export function jarStrengths(
   strengths: readonly KnownStrength[],
   stockLotIds: readonly string[],
 ): readonly JarStrength[] | undefined {
-  const read = readings.filter((r) => r.isMaster !== true);
-  if (read.length < LEAST_READINGS) return undefined;
+  if (tooFewRead(readings)) return undefined;
+  const read = dyedAndRead(readings);
   const posterior = learn(broadChannels(), readings, strengths);
   return stockLotIds.map((id) => jarStrength(posterior, read, id));
 }

@@ -1,22 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { Dyeing, GradedAsk, GradedWay } from '@vestigia/core';
 import { countLabel, joinList } from '@vestigia/core';
-import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
-import { MatchTeller } from '../../services/match-teller';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 
-/** It was asked, and could not be worked out. */
-const UNTOLD = 'untold';
 const TYPING_MS = 400;
 const [LEAST_SHADES, MOST_SHADES, MOST_PALEST] = [2, 24, 90];
 const TITLES: Readonly<Record<GradedWay['how'], string>> = {
@@ -38,7 +34,6 @@ const grams = (g: number): string => `${g < 1 ? g.toFixed(2) : g.toFixed(1)} g`;
 })
 export class GradedPage {
   private readonly api = inject(ApiClient);
-  private readonly teller = inject(MatchTeller);
   protected readonly record = inject(MatchRecordReader);
   readonly id = input.required<string>();
   private readonly page = liveQuery(
@@ -87,38 +82,21 @@ export class GradedPage {
       palestShare: palest / 100,
     };
   });
-  private readonly heard = toSignal(
-    toObservable(this.ask).pipe(
-      debounceTime(TYPING_MS),
-      switchMap((ask) =>
-        ask
-          ? this.teller.tell('graded', ask).pipe(
-              map((answer) => ({ ask, answer })),
-              catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(undefined),
-            )
-          : of(undefined),
-      ),
-    ),
-  );
-  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
+  private readonly asked = askMatch('graded', this.ask, TYPING_MS);
+  protected readonly isUntold = this.asked.isUntold;
   protected readonly isAsking = computed(() => this.ask() !== undefined);
-  private readonly told = computed(() => {
-    const heard = this.heard();
-    return heard === UNTOLD ? undefined : heard;
-  });
   protected readonly tooFew = computed(() => {
-    const answer = this.told()?.answer;
+    const answer = this.asked.answer();
     return answer?.state === 'tooFew'
       ? `Too little was dyed and read so far: ${answer.readings} of ${answer.needed} readings.`
       : '';
   });
   protected readonly isPaceKnown = computed(() => {
-    const answer = this.told()?.answer;
+    const answer = this.asked.answer();
     return answer?.state === 'told' && answer.isPaceKnown;
   });
   protected readonly ways = computed(() => {
-    const told = this.told();
+    const told = this.asked.told();
     return told?.answer.state === 'told' ? told.answer.ways.map((way) => this.shown(way, told.ask.dyeing)) : [];
   });
 

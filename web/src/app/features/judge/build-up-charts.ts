@@ -1,5 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
+import { ChangeDetectionStrategy, Component, computed, input, linkedSignal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -7,8 +6,7 @@ import type { MatchRecord } from '@vestigia/contract';
 import type { BuildUp, BuildUps, LetterNames, Observation } from '@vestigia/core';
 import { countLabel, joinList } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
-import { catchError, of, startWith, switchMap } from 'rxjs';
-import { MatchTeller } from '../../services/match-teller';
+import { askMatch } from '../../services/ask-match';
 import type { Tones } from '../../ui/chart';
 import { Chart, plainAxis } from '../../ui/chart';
 
@@ -16,46 +14,40 @@ import { Chart, plainAxis } from '../../ui/chart';
 @Component({
   selector: 'vs-build-up-charts',
   imports: [Chart, FormsModule, MatFormFieldModule, MatInputModule],
-  template: `@if (told(); as t) {
-    @if (chosen(); as fit) {
-      <mat-form-field class="wide"
-        ><mat-label>Dyestuff, mordant and fibre</mat-label
-        ><select matNativeControl name="family" [(ngModel)]="index">
-          @for (f of t.fits; track $index) {
-            <option [ngValue]="$index">{{ nameOf(f) }}, {{ count(f.points.length, 'reading') }}</option>
-          }
-        </select></mat-form-field
-      >
-      <vs-chart [option]="option()" [label]="said()" />
-      <p class="small">
-        {{ said() }} The line is what was learnt, out of the reference jar; the thin ones hold it four times in five.
-        Each point is a reading, moved to the line’s water and time by what was learnt of them.
-      </p>
+  template: `@if (isUntold()) {
+      <p class="off" role="alert">The curves could not be worked out here. Load the page anew to try again.</p>
     }
-    @if (declined()) {
-      <p class="small soft">Dyed alone too seldom for a curve: {{ declined() }}.</p>
-    }
-  }`,
+    @if (told(); as t) {
+      @if (chosen(); as fit) {
+        <mat-form-field class="wide"
+          ><mat-label>Dyestuff, mordant and fibre</mat-label
+          ><select matNativeControl name="family" [(ngModel)]="index">
+            @for (f of t.fits; track $index) {
+              <option [ngValue]="$index">{{ nameOf(f) }}, {{ count(f.points.length, 'reading') }}</option>
+            }
+          </select></mat-form-field
+        >
+        <vs-chart [option]="option()" [label]="said()" />
+        <p class="small">
+          {{ said() }} The line is what was learnt, out of the reference jar; the thin ones hold it four times in five.
+          Each point is a reading, moved to the line’s water and time by what was learnt of them.
+        </p>
+      }
+      @if (declined()) {
+        <p class="small soft">Dyed alone too seldom for a curve: {{ declined() }}.</p>
+      }
+    }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BuildUpCharts {
-  private readonly teller = inject(MatchTeller);
   readonly readings = input.required<readonly Observation[]>();
   readonly strengths = input.required<MatchRecord['strengths']>();
   readonly names = input.required<LetterNames>();
   protected readonly count = countLabel;
   private readonly ask = computed(() => ({ readings: this.readings(), strengths: this.strengths() }));
-  protected readonly told = toSignal(
-    toObservable(this.ask).pipe(
-      switchMap((ask) =>
-        this.teller.tell('buildUps', ask).pipe(
-          catchError(() => of<BuildUps | null>(null)),
-          startWith(null),
-        ),
-      ),
-    ),
-    { initialValue: null },
-  );
+  private readonly asked = askMatch('buildUps', this.ask);
+  protected readonly told = computed(() => this.asked.answer() ?? null);
+  protected readonly isUntold = this.asked.isUntold;
   protected readonly index = linkedSignal<BuildUps | null, number>({ source: this.told, computation: () => 0 });
   protected readonly chosen = computed(() => this.told()?.fits[this.index()]);
   protected readonly declined = computed(() =>

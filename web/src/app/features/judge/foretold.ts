@@ -1,22 +1,18 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { MatchRecord } from '@vestigia/contract';
 import type { Foretold, JarStrength, ReviewAsk } from '@vestigia/core';
 import { LEAST_READINGS, countLabel } from '@vestigia/core';
-import { catchError, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
-import { MatchTeller } from '../../services/match-teller';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { BuildUpCharts } from './build-up-charts';
 import { JudgeNav } from './judge-nav';
 
 const FURTHEST = 8;
-/** It was asked, and could not be worked out. */
-const UNTOLD = 'untold';
 const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
 
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
@@ -150,7 +146,6 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 })
 export class ForetoldPage {
   private readonly api = inject(ApiClient);
-  private readonly teller = inject(MatchTeller);
   protected readonly count = countLabel;
   protected readonly record = inject(MatchRecordReader);
   private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
@@ -161,23 +156,13 @@ export class ForetoldPage {
       ? `Nothing can be foretold before ${LEAST_READINGS} lots were read dry; so far ${read} ${read === 1 ? 'was' : 'were'}.`
       : '';
   });
-  private readonly heard = toSignal(
-    toObservable(this.record.value).pipe(
-      switchMap((r) =>
-        r && this.tooFew() === ''
-          ? this.teller.tell('review', this.askOf(r)).pipe(
-              catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(null),
-            )
-          : of(null),
-      ),
-    ),
-  );
-  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
-  protected readonly review = computed(() => {
-    const heard = this.heard();
-    return heard === UNTOLD ? null : (heard ?? null);
+  private readonly ask = computed(() => {
+    const r = this.record.value();
+    return r && this.tooFew() === '' ? this.askOf(r) : undefined;
   });
+  private readonly asked = askMatch('review', this.ask);
+  protected readonly isUntold = this.asked.isUntold;
+  protected readonly review = computed(() => this.asked.answer() ?? null);
   protected readonly byColourway = computed(() => {
     const all = this.review()?.foretold ?? [];
     return (this.colourways.value() ?? []).flatMap(({ id, name }) => {

@@ -8,7 +8,6 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -26,20 +25,17 @@ import {
   sameConditions,
   waterToMatch,
 } from '@vestigia/core';
-import { catchError, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { StudioSettings } from '../../api/studio-settings';
+import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
-import { MatchTeller } from '../../services/match-teller';
 import { ColourEntry } from '../../ui/colour-entry';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
 
-/** It was asked, and could not be worked out. */
-const UNTOLD = 'untold';
 /** Costs are told for so much fibre, g. */
 const PER_FIBRE_G = 100;
 /** Further off than this a shade is not reached, ΔE00. */
@@ -66,7 +62,6 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
 })
 export class ReachPage {
   private readonly api = inject(ApiClient);
-  private readonly teller = inject(MatchTeller);
   private readonly house = inject(StudioSettings);
   protected readonly record = inject(MatchRecordReader);
   /** Of the address: a colourway whose master is to be reached, or a colour, L* a* b* with spaces between. */
@@ -134,34 +129,20 @@ export class ReachPage {
     });
   }
 
-  private readonly asked = toSignal(
-    toObservable(this.ask).pipe(
-      switchMap((ask) =>
-        ask
-          ? this.teller.tell('reach', ask).pipe(
-              switchMap((answer) => of({ ask, answer })),
-              catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(undefined),
-            )
-          : of(undefined),
-      ),
-    ),
+  private readonly asked = askMatch('reach', this.ask);
+  protected readonly isUntold = this.asked.isUntold;
+  protected readonly isLooking = computed(
+    () => this.ask() !== undefined && this.asked.told() === undefined && !this.isUntold(),
   );
-  protected readonly isUntold = computed(() => this.asked() === UNTOLD);
-  protected readonly isLooking = computed(() => this.ask() !== undefined && this.asked() === undefined);
-  private readonly heard = computed(() => {
-    const asked = this.asked();
-    return asked === UNTOLD ? undefined : asked;
-  });
-  protected readonly standard = computed(() => this.heard()?.ask.standard);
+  protected readonly standard = computed(() => this.asked.told()?.ask.standard);
   protected readonly tooFew = computed(() => {
-    const answer = this.heard()?.answer;
+    const answer = this.asked.answer();
     return answer?.state === 'tooFew'
       ? `Too little was dyed and read so far to say what reaches a shade: ${answer.readings} of ${answer.needed} readings.`
       : '';
   });
   private readonly told = computed(() => {
-    const answer = this.heard()?.answer;
+    const answer = this.asked.answer();
     return answer?.state === 'told' ? answer : undefined;
   });
   /** All ways, nearest first: of one dyestuff and of two. */

@@ -1,18 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
-import type { RescueAnswer, RescueAsk } from '@vestigia/core';
+import type { RescueAsk } from '@vestigia/core';
 import { MATCH_CONDITIONS, dyeingOfLot, foldRun, sameConditions, writeRescue } from '@vestigia/core';
-import { catchError, map, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
-import { MatchTeller } from '../../services/match-teller';
 import { Swatch } from '../../ui/swatch';
-
-/** It was asked, and could not be worked out. */
-const UNTOLD = 'untold';
 
 /** What was read of one whole shade, and what it should have been. */
 export interface Missed {
@@ -79,7 +74,6 @@ export interface Missed {
 })
 export class Rescue {
   private readonly api = inject(ApiClient);
-  private readonly teller = inject(MatchTeller);
   private readonly record = inject(MatchRecordReader);
   readonly lot = input.required<LotDetail>();
   readonly missed = input.required<Missed>();
@@ -123,24 +117,9 @@ export class Rescue {
       ),
     };
   });
-  private readonly heard = toSignal(
-    toObservable(this.ask).pipe(
-      switchMap((ask) =>
-        ask
-          ? this.teller.tell('rescue', ask).pipe(
-              map((answer): RescueAnswer | typeof UNTOLD => answer),
-              catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(undefined),
-            )
-          : of(undefined),
-      ),
-    ),
-  );
-  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
-  private readonly answer = computed(() => {
-    const heard = this.heard();
-    return heard === UNTOLD ? undefined : heard;
-  });
+  private readonly asked = askMatch('rescue', this.ask);
+  protected readonly isUntold = this.asked.isUntold;
+  private readonly answer = this.asked.answer;
   protected readonly ways = computed(() => {
     const answer = this.answer();
     return answer?.state === 'told' ? answer.ways : [];

@@ -1,5 +1,4 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
 import type { Dyeing, Figure, LeverTurned, ReorderAsk, ReorderWay } from '@vestigia/core';
@@ -15,17 +14,14 @@ import {
   sayWay,
   writeLetter,
 } from '@vestigia/core';
-import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
 import { ServerClock } from '../../api/server-clock';
 import { StudioSettings } from '../../api/studio-settings';
+import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
-import { MatchTeller } from '../../services/match-teller';
 import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
 
 const SETTLE_MS = 400;
-/** It was asked, and could not be worked out. */
-const UNTOLD = 'untold';
 /** A stay in the dye that is turned by less isn’t. */
 const ANOTHER_TIME = 0.03;
 
@@ -149,7 +145,6 @@ type Corrected = Omit<TakenCorrection, 'waterId'>;
 })
 export class ReorderLetter {
   private readonly record = inject(MatchRecordReader);
-  private readonly teller = inject(MatchTeller);
   private readonly clock = inject(ServerClock);
   private readonly house = inject(StudioSettings);
   readonly proposal = input.required<Proposal>();
@@ -196,33 +191,16 @@ export class ReorderLetter {
       waters: this.record.waters(),
     };
   });
-  private readonly asked = toSignal(
-    toObservable(this.ask).pipe(
-      debounceTime(SETTLE_MS),
-      switchMap((ask) =>
-        ask
-          ? this.teller.tell('reorder', ask).pipe(
-              map((answer) => ({ ask, answer })),
-              catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(undefined),
-            )
-          : of(undefined),
-      ),
-    ),
-  );
-  private readonly heard = computed(() => {
-    const asked = this.asked();
-    return asked === UNTOLD ? undefined : asked;
-  });
-  protected readonly isUntold = computed(() => this.asked() === UNTOLD);
+  private readonly asked = askMatch('reorder', this.ask, SETTLE_MS);
+  protected readonly isUntold = this.asked.isUntold;
   protected readonly isAsking = computed(() => this.ask() !== undefined);
   private readonly names = this.record.names;
   protected readonly letter = computed(() => {
-    const asked = this.heard();
+    const asked = this.asked.told();
     return asked && writeLetter(asked.answer, asked.ask.standard, asked.ask.plan, this.names());
   });
   protected readonly told = computed(() => {
-    const answer = this.heard()?.answer;
+    const answer = this.asked.answer();
     return answer?.state === 'told' ? answer : undefined;
   });
   protected readonly factors = computed(() =>

@@ -1,18 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
-import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { RouterLink } from '@angular/router';
 import type { StockLot } from '@vestigia/contract';
 import type { JarStrength, ReviewAsk } from '@vestigia/core';
 import { countLabel } from '@vestigia/core';
-import { catchError, map, of, startWith, switchMap } from 'rxjs';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
+import { askMatch } from '../../../services/ask-match';
 import { MatchRecordReader } from '../../../services/match-record';
-import { MatchTeller } from '../../../services/match-teller';
 import { RefusalNote } from '../../../ui/refusal';
 
-/** It was asked, and could not be worked out. */
-const UNTOLD = 'untold';
 /** So much fibre makes a strip that can be weighed for and read, g. */
 const STRIP_G = 10;
 /** From the least to the most it may be, as a ratio: from here on a test is worth its while. */
@@ -61,7 +57,6 @@ const WORTH_A_TEST = 1.3;
 })
 export class StockLotStrength {
   private readonly api = inject(ApiClient);
-  private readonly teller = inject(MatchTeller);
   protected readonly record = inject(MatchRecordReader);
   readonly stockLot = input.required<StockLot>();
   readonly changed = output();
@@ -71,27 +66,14 @@ export class StockLotStrength {
     const [r, { row }] = [this.record.value(), this.stockLot()];
     return r && { readings: this.record.readings(), strengths: r.strengths, stockLotIds: [row.id] };
   });
-  private readonly heard = toSignal(
-    toObservable(this.ask).pipe(
-      switchMap((ask) =>
-        ask
-          ? this.teller.tell('strengths', ask).pipe(
-              map((answer): readonly JarStrength[] | null | typeof UNTOLD => answer),
-              catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(undefined),
-            )
-          : of(undefined),
-      ),
-    ),
-  );
-  protected readonly isUntold = computed(() => this.heard() === UNTOLD);
+  private readonly asked = askMatch('strengths', this.ask);
+  protected readonly isUntold = this.asked.isUntold;
   protected readonly tooFew = computed(() =>
-    this.heard() === null ? 'How strong it is can be worked out once three lots or strips were dyed and read dry.' : '',
+    this.asked.answer() === null
+      ? 'How strong it is can be worked out once three lots or strips were dyed and read dry.'
+      : '',
   );
-  protected readonly strength = computed(() => {
-    const heard = this.heard();
-    return heard === UNTOLD || !heard ? undefined : heard[0];
-  });
+  protected readonly strength = computed(() => this.asked.answer()?.[0]);
   protected readonly opening = computed(() => {
     const s = this.strength();
     if (!s || s.readings === 0)
