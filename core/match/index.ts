@@ -28,7 +28,15 @@ export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
 export { dyeingOfLot, outOfReference, referenceOf, waterToMatch } from './lot-dyeing';
 export type { Effect } from './predict';
 export { effectBetween } from './predict';
-export type { FactorEffect, LeverTurned, ReorderAnswer, ReorderAsk, ReorderFactor, ReorderWay } from './reorder';
+export type {
+  FactorEffect,
+  LeverTurned,
+  ReorderAnswer,
+  ReorderAsk,
+  ReorderBounds,
+  ReorderFactor,
+  ReorderWay,
+} from './reorder';
 export { LEAST_READINGS } from './enough-read';
 export { answerReorder } from './reorder';
 export type { Letter, LetterNames } from './write-letter';

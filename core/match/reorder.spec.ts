@@ -109,6 +109,26 @@ describe('the letter about a lot to come', () => {
     expect(working.inputs.at(-1)).toMatchObject({ name: 'The master' });
     expect(working.notes.join(' ')).toContain('Learnt from 14 readings');
   });
+  it('keeps to the bounds that are set: the jars and water of the plan, and no more than is planned', () => {
+    const shelf = [
+      {
+        materialId: 'weld',
+        role: 'dyestuff' as const,
+        usualPercent: 40,
+        jars: ['weld 1', 'weld 2'].map((stockLotId) => ({ stockLotId, ageYears: 0 })),
+      },
+    ];
+    const waters = [{ id: 'rain', ph: 6, hardnessDh: 1, ironMgPerL: 0 }];
+    const free = { onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: false };
+    const ways = (bounds: Partial<typeof free>): readonly ReorderWay[] =>
+      told(ask(recipeFrom('weld 2'), { shelf, waters, bounds: { ...free, ...bounds } })).answer.ways;
+    expect(ways({}).some((w) => w.turned.some((t) => t.isOtherJar))).toBe(true);
+    const own = ways({ onlyPlannedJars: true, onlyPlannedWater: true });
+    expect(own.length).toBeGreaterThan(0);
+    expect(own.every((w) => w.waterId === null && w.turned.every((t) => !t.isOtherJar))).toBe(true);
+    for (const w of ways({ noMoreThanPlanned: true }))
+      for (const t of w.turned) expect(t.share ?? 2).toBeLessThanOrEqual(1.05);
+  });
   it('the same record gives the same letter', () =>
     expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));
 });

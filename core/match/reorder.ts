@@ -29,6 +29,17 @@ export interface ReorderAsk {
   readonly toleranceDeltaE: number;
   readonly shelf: readonly ShelfMaterial[];
   readonly waters: readonly Dyeing['water'][];
+  /** How far a correction may go; all the way where nothing is said. */
+  readonly bounds?: ReorderBounds;
+}
+
+/** What whoever dyes it holds a correction to. */
+export interface ReorderBounds {
+  /** Only the jars and materials that are planned. */
+  readonly onlyPlannedJars: boolean;
+  readonly onlyPlannedWater: boolean;
+  /** Of no material more than is planned. */
+  readonly noMoreThanPlanned: boolean;
 }
 
 /** What of a lot is otherwise than it was, as the match tells them apart. */
@@ -121,7 +132,13 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     r.isMaster || dayOf(r.dyeing) !== day ? r : { ...r, day },
   );
   const posterior = learn(broadChannels(), readings, ask.strengths);
-  const all = correct(posterior, plan, standard, { shelf: ask.shelf, waters: ask.waters, day });
+  const { onlyPlannedJars = false, onlyPlannedWater = false, noMoreThanPlanned = false } = ask.bounds ?? {};
+  const all = correct(posterior, plan, standard, {
+    shelf: onlyPlannedJars ? [] : ask.shelf,
+    waters: onlyPlannedWater ? [] : ask.waters,
+    ...(noMoreThanPlanned ? { mostShare: 1 } : {}),
+    day,
+  });
   const unchanged = all.find((w) => w.how === 'unchanged');
   const [best] = all;
   if (!unchanged || !best) throw new RangeError('the recipe unchanged is always among the ways');
@@ -133,6 +150,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   for (const way of isLeftAlone ? [] : all.slice(0, all.indexOf(unchanged))) {
     if (unchanged.expectedDeltaE - way.expectedDeltaE < WORTH_THE_TROUBLE) continue;
     const said = told(worked(way), plan, way, standard);
+    if (noMoreThanPlanned && said.turned.some((t) => t.share === null || t.share > 1 + HARDLY)) continue;
     if (ways.every((w) => !isSameWay(w, said))) ways.push(said);
   }
   return {

@@ -172,6 +172,14 @@ describe('what earlier lots say of a lot that is planned', () => {
       { corrected: [], added: [{ materialId: 'madder', percentOwf: 0.432 }], dyeTimeShare: 1.2, waterId: null },
     ]);
   });
+  it('is held to what is planned by a tick, and asked anew', async () => {
+    await show();
+    tell.mockClear();
+    page().querySelectorAll<HTMLInputElement>('.tick input')[2]?.click();
+    await show();
+    const [[ask]] = tell.mock.calls as [[ReorderAsk]];
+    expect(ask.bounds).toEqual({ onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: true });
+  });
   it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
     await show({ corrected: { corrected: [{ materialId: 'weld', share: 1.25 }], added: [], dyeTimeShare: 1 } });
     const [[ask]] = tell.mock.calls as [[ReorderAsk]];

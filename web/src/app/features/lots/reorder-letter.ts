@@ -1,7 +1,7 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type { Dyeing, Figure, LeverTurned, ReorderAsk, ReorderWay } from '@vestigia/core';
+import type { Dyeing, Figure, LeverTurned, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
@@ -33,6 +33,12 @@ export interface TakenCorrection {
   readonly dyeTimeShare: number;
   readonly waterId: string | null;
 }
+
+const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: string }[] = [
+  { key: 'onlyPlannedJars', name: 'only the jars and materials that are planned' },
+  { key: 'onlyPlannedWater', name: 'only the water that is planned' },
+  { key: 'noMoreThanPlanned', name: 'no more of anything than is planned' },
+];
 
 /** What a plan was corrected by. */
 type Corrected = Omit<TakenCorrection, 'waterId'>;
@@ -131,6 +137,16 @@ type Corrected = Omit<TakenCorrection, 'waterId'>;
     } @else if (isAsking()) {
       <p class="small soft" role="status">Looking through what was dyed before …</p>
     }
+    @if (isAsking()) {
+      <details>
+        <summary>Hold it to what is planned</summary>
+        @for (b of boundNames; track b.key) {
+          <label class="tick"
+            ><input type="checkbox" [checked]="bounds()[b.key]" (change)="hold(b.key, $event)" /> {{ b.name }}</label
+          >
+        }
+      </details>
+    }
   `,
   styles: `
     .opening {
@@ -157,6 +173,18 @@ export class ReorderLetter {
   /** What the plan’s doses were corrected by already. */
   readonly corrected = input<Corrected>({ corrected: [], added: [], dyeTimeShare: 1 });
   readonly taken = output<TakenCorrection>();
+  protected readonly boundNames = BOUND_NAMES;
+  /** What a correction is held to. */
+  protected readonly bounds = signal<ReorderBounds>({
+    onlyPlannedJars: false,
+    onlyPlannedWater: false,
+    noMoreThanPlanned: false,
+  });
+
+  protected hold(key: keyof ReorderBounds, event: Event): void {
+    const { checked } = event.target as HTMLInputElement;
+    this.bounds.update((now) => ({ ...now, [key]: checked }));
+  }
 
   private readonly plan = computed((): Dyeing | undefined => {
     const [facts, r, { plan }] = [this.record.facts(), this.record.value(), this.proposal()];
@@ -189,6 +217,7 @@ export class ReorderLetter {
       toleranceDeltaE: this.toleranceDeltaE(),
       shelf: this.record.shelf(),
       waters: this.record.waters(),
+      bounds: this.bounds(),
     };
   });
   private readonly asked = askMatch('reorder', this.ask, SETTLE_MS);
