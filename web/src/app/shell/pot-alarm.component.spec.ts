@@ -11,10 +11,12 @@ import { TodayNow } from './today-now';
 describe('a pot that calls', () => {
   const navigateByUrl = vi.fn();
   const field = document.createElement('input');
+  const empty = document.createElement('input');
 
   beforeEach(async () => {
     navigateByUrl.mockReset();
-    document.body.append(field);
+    document.body.append(field, empty);
+    field.value = 'smells of';
     TestBed.configureTestingModule({
       providers: [
         { provide: Router, useValue: { navigateByUrl } },
@@ -30,6 +32,7 @@ describe('a pot that calls', () => {
   it.each([
     ['Space from the page', ' ', document.body, ['/bench/7']],
     ['Enter from the page', 'Enter', document.body, ['/bench/7']],
+    ['a pedal’s Space in a field that waits, empty', ' ', empty, ['/bench/7']],
     ['a space in a half-written word', ' ', field, []],
     ['the Enter of a balance that types', 'Enter', field, []],
     ['Escape out of a field', 'Escape', field, ['/bench/7']],

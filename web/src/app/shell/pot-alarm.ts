@@ -4,7 +4,7 @@ import { forgottenPots } from '@vestigia/core';
 import { ServerClock } from '../api/server-clock';
 import type { Alarm } from '../services/alarms';
 import { Alarms } from '../services/alarms';
-import { isTyping } from '../services/is-typing';
+import { isHalfWritten } from '../services/is-typing';
 import { TodayNow } from './today-now';
 import { Tone } from '../services/tone';
 
@@ -85,8 +85,10 @@ export class PotAlarm {
   protected onKey(event: KeyboardEvent): void {
     const [first] = this.alarms.sounding();
     if (!first || event.repeat) return;
-    // Half-way through a word, or with a balance that types, a space and an Enter belong to the field.
-    const goes = event.key === 'Escape' || (!isTyping(event.target) && (event.key === ' ' || event.key === 'Enter'));
+    // Half-way through a word, or with a balance that types, a space and an Enter belong to the field. An empty one
+    // waits for a weighing: there a pedal goes to the pot.
+    const goes =
+      event.key === 'Escape' || (!isHalfWritten(event.target) && (event.key === ' ' || event.key === 'Enter'));
     if (!goes) return;
     event.preventDefault();
     event.stopPropagation();
