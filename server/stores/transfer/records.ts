@@ -52,6 +52,7 @@ export const STOCK_LOT_COLUMNS = [
   'moisturePercent',
   'strengthPercent',
   'strengthBasis',
+  'strengthLearnt',
   'reference',
   'ownGround',
   'permission',
@@ -179,6 +180,7 @@ export function stockLotFrom(
       moisturePercent: number(row.moisturePercent, 'moisturePercent'),
       strengthPercent: number(row.strengthPercent, 'strengthPercent'),
       strengthBasis: text(row.strengthBasis),
+      strengthLearnt: flag(row.strengthLearnt, 'strengthLearnt'),
       reference: flag(row.reference, 'reference'),
       gathering:
         orNull(row.permission) === null && !flag(row.ownGround, 'ownGround')
@@ -221,6 +223,7 @@ export function stockLotCells(s: StockLotRecord, materialName: string): Cell[] {
     f.moisturePercent,
     f.strengthPercent,
     f.strengthBasis,
+    f.strengthLearnt ? 'yes' : null,
     f.reference ? 'yes' : 'no',
     f.gathering?.ownGround ? 'yes' : null,
     f.gathering?.permission ?? null,

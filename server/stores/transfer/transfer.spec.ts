@@ -61,6 +61,7 @@ describe.each(KINDS)('open formats, on a %s', (kind) => {
             gathering: { permission: '@home', sharePercent: 12.5, note: '-' },
             tareMg: 380_000,
             strengthPercent: 84.5,
+            strengthLearnt: true,
           },
         }),
       )
