@@ -156,6 +156,16 @@ describe('a lot that missed', () => {
     expect(inside / told).toBeGreaterThan(0.7);
   });
 
+  it('is never told to weigh out of a jar that is used up', () => {
+    const pale = lot(38, 4);
+    const without = SHELF.map((m) =>
+      m.materialId === 'madder' ? { ...m, jars: [{ stockLotId: 'madder 2', ageYears: 0 }] } : m,
+    );
+    const { ways } = rescueWith(posterior, toRescue(pale, { shelf: without }));
+    expect(ways.length).toBeGreaterThan(0);
+    expect(ways.flatMap((w) => w.added.map((a) => a.stockLotId))).not.toContain('madder 1');
+  });
+
   it('is never told to take anything out', () => {
     const random = seeded(9);
     let told = 0;

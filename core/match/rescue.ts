@@ -160,7 +160,11 @@ function onTop(posterior: Posterior, ask: RescueAsk): RescueWay[] {
     const covariance = changeVariance(posterior, dyeing, after);
     return { how, added, longerMin, ...judged(standard, lab, covariance) };
   };
-  const own = ownLevers(dyeing, shelf, false).filter((l) => l.kind === 'dose' && l.role === 'dyestuff');
+  // Only out of jars that still stand: what is used up can't be weighed again.
+  const stands = new Set(shelf.flatMap((m) => m.jars.map((j) => j.stockLotId)));
+  const own = ownLevers(dyeing, shelf, false).filter(
+    (l) => l.kind === 'dose' && l.role === 'dyestuff' && l.jars.every((j) => stands.has(j.stockLotId)),
+  );
   const isIn = new Set(dyeing.doses.map((d) => d.materialId));
   const modifiers = shelf
     .filter((m) => m.role === 'modifier' && !isIn.has(m.materialId))

@@ -10,6 +10,7 @@ import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { BuildUpCharts } from './build-up-charts';
+import { ForetoldLedger } from './foretold-ledger';
 import { JudgeNav } from './judge-nav';
 
 const FURTHEST = 8;
@@ -18,7 +19,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
   selector: 'vs-foretold',
-  imports: [BuildUpCharts, JudgeNav, RefusalNote, RouterLink, Swatch],
+  imports: [BuildUpCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `<div class="head"><h1>How good it was foretold</h1></div>
     <vs-judge-nav />
@@ -40,53 +41,9 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
         </p>
       }
       <h2>By colourway</h2>
-      <div class="scroller">
-        <table class="ledger">
-          <thead>
-            <tr>
-              <th>Colourway</th>
-              <th class="number">Readings</th>
-              <th class="number">Half within, ΔE00</th>
-              <th class="number">Inside what was said</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (c of byColourway(); track c.id) {
-              <tr>
-                <td>
-                  <a [routerLink]="['/colourways', c.id]">{{ c.name }}</a>
-                </td>
-                <td class="number">{{ c.readings }}</td>
-                <td class="number">{{ c.median.toFixed(1) }}</td>
-                <td class="number">{{ c.inside }} of {{ c.readings }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
-      </div>
+      <vs-foretold-ledger by="Colourway" [groups]="byColourway()" />
       <h2>Over time</h2>
-      <div class="scroller">
-        <table class="ledger">
-          <thead>
-            <tr>
-              <th>Quarter</th>
-              <th class="number">Readings</th>
-              <th class="number">Half within, ΔE00</th>
-              <th class="number">Inside what was said</th>
-            </tr>
-          </thead>
-          <tbody>
-            @for (q of byQuarter(); track q.name) {
-              <tr>
-                <td>{{ q.name }}</td>
-                <td class="number">{{ q.readings }}</td>
-                <td class="number">{{ q.median.toFixed(1) }}</td>
-                <td class="number">{{ q.inside }} of {{ q.readings }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
-      </div>
+      <vs-foretold-ledger by="Quarter" [groups]="byQuarter()" />
       <h2>Furthest from what was foretold</h2>
       <div class="mounts">
         @for (f of furthest(); track f.id) {
@@ -167,7 +124,7 @@ export class ForetoldPage {
     const all = this.review()?.foretold ?? [];
     return (this.colourways.value() ?? []).flatMap(({ id, name }) => {
       const own = all.filter((f) => f.colourwayId === id);
-      return own.length === 0 ? [] : [{ id, name, ...summed(own) }];
+      return own.length === 0 ? [] : [{ name, link: `/colourways/${id}`, ...summed(own) }];
     });
   });
   /** Quarter by quarter, the newest first: whether it gets better. */
@@ -182,7 +139,7 @@ export class ForetoldPage {
     }
     return [...quarters]
       .sort(([x], [y]) => sortable(y).localeCompare(sortable(x)))
-      .map(([name, own]) => ({ name, ...summed(own) }));
+      .map(([name, own]) => ({ name, link: null, ...summed(own) }));
   });
   protected readonly furthest = computed(() => {
     const told = new Map((this.record.value()?.readings ?? []).map((r) => [r.id, r]));

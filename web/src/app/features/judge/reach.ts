@@ -16,6 +16,7 @@ import type { LabUnder } from '@vestigia/contract';
 import type { Lab, ReachAsk, Reached, ReachedWith } from '@vestigia/core';
 import {
   LEAST_OF_DYESTUFF,
+  LEAST_READINGS,
   MATCH_CONDITIONS,
   costOfDoses,
   describeColour,
@@ -81,33 +82,57 @@ export class ReachPage {
     this.colourway() ? (this.ofColourway()?.base.id ?? '') : (this.lastDyed()?.baseId ?? ''),
   );
   private readonly usualWaterId = computed(() => this.lastDyed()?.water.id ?? '');
-  protected readonly baseId = linkedSignal(() => this.usualBaseId());
-  protected readonly waterId = linkedSignal(() => this.usualWaterId());
+  /** What stands there stays, whatever is dyed meanwhile on another tablet. */
+  protected readonly baseId = linkedSignal<string, string>({
+    source: this.usualBaseId,
+    computation: stays,
+  });
+  protected readonly waterId = linkedSignal<string, string>({
+    source: this.usualWaterId,
+    computation: stays,
+  });
   protected readonly onlyFromShelf = signal(true);
   protected readonly mostPercent = signal<number | null>(null);
   protected readonly waters = computed(() => this.record.value()?.waters ?? []);
   protected readonly base = computed(() => this.bases().find((b) => b.id === this.baseId()));
   protected readonly start = computed((): LabUnder => this.base()?.undyed ?? START);
-  /** The colour that the address brings. */
-  protected readonly given = computed((): Lab | null => {
-    const master = this.ofColourway()?.master;
-    if (master && sameConditions(master, MATCH_CONDITIONS)) return { L: master.L, a: master.a, b: master.b };
-    const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
-    return L === undefined || a === undefined || b === undefined ? null : { L, a, b };
-  });
+  /** The colour that the address brings; the same colour read anew overwrites nothing that is typed. */
+  protected readonly given = computed(
+    (): Lab | null => {
+      const master = this.ofColourway()?.master;
+      if (master && sameConditions(master, MATCH_CONDITIONS)) return { L: master.L, a: master.a, b: master.b };
+      const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
+      return L === undefined || a === undefined || b === undefined ? null : { L, a, b };
+    },
+    { equal: (x, y) => x === y || (x !== null && y !== null && x.L === y.L && x.a === y.a && x.b === y.b) },
+  );
   protected readonly ofColourway = computed(() =>
     (this.colourways.value() ?? []).find((c) => c.id === this.colourway()),
   );
   protected readonly missing = signal('');
+  /** Said before anybody fills in the form: what has to be dyed and read first. */
+  protected readonly notYet = computed(() => {
+    const read = this.record.readings().filter((r) => r.isMaster !== true).length;
+    return this.record.value() && read < LEAST_READINGS
+      ? `What reaches a shade is told from what was dyed and read dry here: ${LEAST_READINGS} lots or strips at least, and ${read === 0 ? 'none was' : read === 1 ? 'one was' : `${read} were`} so far.`
+      : '';
+  });
   private readonly ask = signal<ReachAsk | undefined>(undefined);
 
   protected look(): void {
     const [entry, base, r] = [this.entry(), this.base(), this.record.value()];
     const standard = entry && !entry.isEmpty() && !entry.isBegun() ? entry.value()?.lab : undefined;
+    const most = this.mostPercent();
     this.missing.set(
-      !standard ? 'Give the shade as L*, a* and b*, all three.' : !base ? 'Choose the base it is to be dyed on.' : '',
+      !standard
+        ? 'Give the shade as L*, a* and b*, all three.'
+        : !base
+          ? 'Choose the base it is to be dyed on.'
+          : most !== null && !(most > 0)
+            ? 'At most of each is a number above 0, or empty.'
+            : '',
     );
-    if (!standard || !base || !r) return;
+    if (!standard || !base || !r || this.missing() !== '') return;
     const water = r.waters.find((w) => w.id === this.waterId()) ?? null;
     const { L, a, b } = base.undyed;
     this.ask.set({
@@ -135,12 +160,6 @@ export class ReachPage {
     () => this.ask() !== undefined && this.asked.told() === undefined && !this.isUntold(),
   );
   protected readonly standard = computed(() => this.asked.told()?.ask.standard);
-  protected readonly tooFew = computed(() => {
-    const answer = this.asked.answer();
-    return answer?.state === 'tooFew'
-      ? `Too little was dyed and read so far to say what reaches a shade: ${answer.readings} of ${answer.needed} readings.`
-      : '';
-  });
   private readonly told = computed(() => {
     const answer = this.asked.answer();
     return answer?.state === 'told' ? answer : undefined;
@@ -226,5 +245,9 @@ export class ReachPage {
   protected readonly shade = foretoldUnder;
   protected readonly label = (lab: Lab): string => describeColour({ ...lab, ...MATCH_CONDITIONS });
 }
+
+/** What stood there once stays, also where somebody chose nothing; until then the usual is offered. */
+const stays = (usual: string, before?: { readonly source: string; readonly value: string }): string =>
+  before !== undefined && before.source !== '' ? before.value : usual;
 
 const sayPercent = (percent: number): string => `${percent < 1 ? percent.toFixed(2) : percent.toFixed(1)}\u00a0%`;
