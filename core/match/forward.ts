@@ -13,6 +13,8 @@ export type UsualDoses = ReadonlyMap<string, number>;
 /** What the model says of a dyeing, and how that turns with each number that is learnt. */
 export interface Forward {
   readonly channels: Float64Array;
+  /** What is on the fibre in each band, K/S, the undyed base with it. */
+  readonly ks: Float64Array;
   /** By place in the book: a slope for each channel. */
   readonly slopes: ReadonlyMap<number, Float64Array>;
   /** How the channels turn with the depth of all dye together, as a whole and along each shape: what luck does. */
@@ -360,7 +362,7 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     seen.set(place, form);
     for (let i = 0; i < space.count; i += 1) values[i] = (values[i] ?? 0) + value * (form[i] ?? 0);
   });
-  return { channels: values, slopes: seen, luck };
+  return { channels: values, ks, slopes: seen, luck };
 }
 
 /** The shade alone. */

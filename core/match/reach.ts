@@ -6,7 +6,7 @@ import { differenceMetric } from './difference-metric';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import type { TooFew } from './enough-read';
 import { tooFewRead } from './enough-read';
-import { shadeFor } from './forward';
+import { forward, shadeFor } from './forward';
 import type { ShelfMaterial } from './levers';
 import { referenceOf } from './lot-dyeing';
 import type { Observation, Posterior } from './posterior';
@@ -136,12 +136,10 @@ function curvesOf(posterior: Posterior, ask: ReachAsk): Curve[] {
       };
       const adds = LEVELS.map((level) => {
         if (level === 0) return new Float64Array(bare.length);
-        const lab = shadeFor(posterior, dyeingOf(ask, [curve], [level]));
-        return space
-          .reflectances({ lab, spectrum: null })
-          .map((r, c) => ksOfReflectance(Math.max(0.002, r)) - (bare[c] ?? 0));
+        const { ks } = forward(posterior, dyeingOf(ask, [curve], [level]), null, false);
+        return ks.map((k, c) => k - (bare[c] ?? 0));
       });
-      return { ...curve, adds: adds.map((a) => Float64Array.from(a)) };
+      return { ...curve, adds };
     });
   });
 }
