@@ -1,5 +1,14 @@
 import type { Correction, Dyeing, Observation, Posterior, ShelfMaterial } from '@vestigia/core';
-import { broadChannels, correct, isProofWorth, learn, learnMore, predict, spectralChannels } from '@vestigia/core';
+import {
+  broadChannels,
+  correct,
+  isProofWorth,
+  learn,
+  learnMore,
+  predict,
+  spectralChannels,
+  wayToProve,
+} from '@vestigia/core';
 import { rivals } from './rivals';
 import type { Scored } from './score';
 import type { Translator } from './translate';
@@ -69,15 +78,20 @@ export function playOrder(
 
   const unchanged = house.dye(plan, ATTEMPTS.unchanged).truth.dry;
   const foretold = predict(posterior, dyeing, { day: DAY });
-  const [first] = correct(posterior, dyeing, colourway.master, within);
+  const ways = correct(posterior, dyeing, colourway.master, within);
+  const [first] = ways;
+  const proved = wayToProve(ways);
   const corrected = first ? asked(plan, first.dyeing) : plan;
-  const proof = house.dye({ ...corrected, purpose: 'strikeOff', fibreG: 20 }, ATTEMPTS.proof);
+  const toProve = proved ? asked(plan, proved.dyeing) : plan;
+  const proof = house.dye({ ...toProve, purpose: 'strikeOff', fibreG: 20 }, ATTEMPTS.proof);
   const [read] = translate.past(
-    { id: 'proof', asked: corrected, recorded: proof.recorded, readings: proof.readings },
+    { id: 'proof', asked: toProve, recorded: proof.recorded, readings: proof.readings },
     DAY,
   );
   const surer = read ? learnMore(posterior, read) : posterior;
-  const [second]: (Correction | undefined)[] = first ? correct(surer, first.dyeing, colourway.master, within) : [];
+  const [second]: (Correction | undefined)[] = proved
+    ? correct(surer, proved.dyeing, colourway.master, { ...within, isProved: true })
+    : [];
   const plain = rivals(house.setting, past, order, plan);
   return {
     predictedOff: deltaE00(foretold.lab, unchanged),
@@ -90,7 +104,8 @@ export function playOrder(
       strengthOnly: off(plain.strengthOnly, ATTEMPTS.rival),
       nearest: off(plain.nearest, ATTEMPTS.rival),
     },
-    askedForStrikeOff: first !== undefined && isProofWorth(first, colourway.toleranceDeltaE00),
+    askedForStrikeOff:
+      first !== undefined && proved !== undefined && isProofWorth(first, proved, colourway.toleranceDeltaE00),
     limit: house.limit?.(order) ?? null,
   };
 }

@@ -1,14 +1,14 @@
 import type { Lab } from '../colour/lab';
-import { differenceMetric } from './difference-metric';
 import type { Dyeing } from './dyeing';
 import type { Lever, ShelfMaterial } from './levers';
 import { addedLever, ownLevers, pulled } from './levers';
-import { shadeFor } from './forward';
 import type { Posterior } from './posterior';
 import type { Prediction } from './predict';
 import { expectedDifference, predict } from './predict';
+import { afterProof } from './proof-worth';
+import type { Judged } from './straighten';
+import { gramOf, leastSquare, straighten } from './straighten';
 import type { Penalty } from './turn-levers';
-import { turnLevers } from './turn-levers';
 
 /** What may be turned to come nearer to a standard. */
 export interface CorrectWithin {
@@ -17,6 +17,8 @@ export interface CorrectWithin {
   /** The most of a material that may go in, as a share of the recipe’s dose. */
   readonly mostShare?: number;
   readonly day?: string | null;
+  /** A strike-off of the plan was read: what is changed now is small, and known to be needed. */
+  readonly isProved?: boolean;
 }
 
 /** One way to dye it, with what it is to come to. */
@@ -25,8 +27,10 @@ export interface Correction {
   readonly prediction: Prediction;
   /** The difference from the standard that is to be expected with everything that is unsure, ΔE00. */
   readonly expectedDeltaE: number;
-  /** How much is turned: what a dyer would rather leave alone. */
-  readonly effort: number;
+  /** The same once a strike-off of it was dyed and read, and what it showed was made up for, ΔE00. */
+  readonly afterProofDeltaE: number;
+  /** How many things are turned: what a dyer would rather leave alone. */
+  readonly turns: number;
   readonly how: 'unchanged' | 'doses' | 'jars' | 'time' | 'addition' | 'water';
 }
 
@@ -45,8 +49,7 @@ function penaltiesOf(levers: readonly Lever[]): Penalty[] {
     if (lever.kind === 'time') penalties.push({ weights: only, wanted: 0, sd: TURN.time });
     else if (!lever.isOwn) penalties.push({ weights: only, wanted: 0, sd: TURN.addition });
     else {
-      const key = `${lever.stage}/${lever.materialId}`;
-      groups.set(key, [...(groups.get(key) ?? []), i]);
+      groups.set(materialOf(lever), [...(groups.get(materialOf(lever)) ?? []), i]);
       if (lever.from === 0) penalties.push({ weights: only, wanted: 0, sd: TURN.otherJar });
     }
   });
@@ -58,84 +61,64 @@ function penaltiesOf(levers: readonly Lever[]): Penalty[] {
   return penalties;
 }
 
-/** How a set of levers is turned. */
-function turn(
-  posterior: Posterior,
-  plan: Dyeing,
-  levers: readonly Lever[],
-  standard: Lab,
-  { mostShare = MOST_SHARE, day = null }: CorrectWithin,
-): number[] {
-  const low = levers.map((lever) => {
-    if (lever.kind === 'time') return SHORTEST_TIME;
-    const isOnly = (l: Lever): boolean => l === lever || l.kind === 'time' || l.materialId !== lever.materialId;
-    return lever.isOwn && levers.every(isOnly) ? LEAST_SHARE : 0;
-  });
-  const high = levers.map((l) => (l.kind === 'time' ? LONGEST_TIME : l.isOwn ? mostShare : MOST_ADDED));
-  return turnLevers({
-    standard,
-    from: levers.map((l) => l.from),
-    low,
-    high,
-    penalties: penaltiesOf(levers),
-    shade: (at) => shadeFor(posterior, pulled(plan, levers, at), day),
-  });
+const HARDLY = 1e-9;
+const materialOf = (l: Lever & { kind: 'dose' }): string => `${l.stage}/${l.materialId}`;
+
+/** A plan, in one water, with everything that can be turned about it. */
+interface Turnable {
+  readonly plan: Dyeing;
+  readonly isOtherWater: boolean;
+  readonly levers: readonly Lever[];
+  readonly low: readonly number[];
+  readonly high: readonly number[];
 }
 
-function told(
-  posterior: Posterior,
-  plan: Dyeing,
-  levers: readonly Lever[],
-  at: readonly number[],
-  standard: Lab,
-  how: Correction['how'],
-  day: string | null,
-): Correction {
-  const dyeing = how === 'unchanged' ? plan : pulled(plan, levers, at);
-  const prediction = predict(posterior, dyeing, { day });
-  const effort = Math.sqrt(
-    penaltiesOf(levers).reduce(
-      (sum, { weights, wanted, sd }) =>
-        sum + ((weights.reduce((s, w, i) => s + w * (at[i] ?? 0), 0) - wanted) / sd) ** 2,
-      0,
-    ),
-  );
+/** Whether nothing else gives of the same material. */
+const isAlone = (lever: Lever & { kind: 'dose' }, own: readonly Lever[]): boolean =>
+  lever.isOwn && own.every((l) => l === lever || l.kind === 'time' || materialOf(l) !== materialOf(lever));
+
+function turnable(plan: Dyeing, water: Dyeing['water'], within: CorrectWithin): Turnable {
+  const { shelf, mostShare = MOST_SHARE, isProved = false } = within;
+  const taken = new Set(plan.doses.map((d) => d.materialId));
+  // What wasn’t in the strike-off would need one of its own.
+  const added = (isProved ? [] : shelf)
+    .filter((m) => !taken.has(m.materialId) && m.role !== 'mordant' && m.role !== 'assistant')
+    .flatMap((m) => {
+      const jar = m.jars.at(-1);
+      return jar ? [addedLever(m.role === 'modifier' ? 'modifier' : 'dye', m, jar)] : [];
+    });
+  const own = ownLevers(plan, shelf, true);
+  const levers: Lever[] = [...own, { kind: 'time', from: 0 }, ...added];
   return {
-    dyeing,
-    prediction,
-    effort: how === 'unchanged' ? 0 : effort,
-    how,
-    expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance),
+    plan: { ...plan, water },
+    isOtherWater: water.id !== plan.water.id,
+    levers,
+    low: levers.map((l) => (l.kind === 'time' ? SHORTEST_TIME : isAlone(l, own) ? LEAST_SHARE : 0)),
+    high: levers.map((l) => (l.kind === 'time' ? LONGEST_TIME : l.isOwn ? mostShare : MOST_ADDED)),
   };
 }
 
-/** Small shares of a jar are no use to anybody: what lies below this of its dose is left out, and the rest turned again. */
-const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
-/** A dose turned by less than this share is left as the recipe has it. */
-const HAIR = 0.03;
-function isWorthTurning(lever: Lever, at: number): boolean {
-  if (lever.kind === 'time') return Math.abs(at) >= HAIR;
-  if (lever.from === 0) return at >= (lever.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added);
-  return lever.from < 1 || Math.abs(at - 1) >= HAIR;
-}
-/** What is given up for one thing less to turn, ΔE00. */
-const SIMPLER = 0.04;
-/** Of what can be left alone by itself, what is turned least; none where only one thing is turned. */
-function leastTurned(levers: readonly Lever[], at: readonly number[]): Lever | undefined {
-  if (levers.length < 2) return undefined;
-  const alone = levers.flatMap((lever, i): { lever: Lever; by: number }[] => {
-    if (lever.kind === 'time') return [{ lever, by: Math.abs(at[i] ?? 0) / TURN.time }];
-    const isAlone = levers.every((l) => l === lever || l.kind === 'time' || l.materialId !== lever.materialId);
-    if (!lever.isOwn || !isAlone || lever.from !== 1) return [];
-    return [{ lever, by: Math.abs((at[i] ?? 0) - 1) / (lever.role === 'mordant' ? TURN.mordant : TURN.dose) }];
+/** A material of the recipe is never left out, nor taken more than may go in, out of however many jars. */
+function isWithin({ levers }: Turnable, at: readonly number[], mostShare: number): boolean {
+  const sums = new Map<string, number>();
+  levers.forEach((l, i) => {
+    if (l.kind === 'dose' && l.isOwn) sums.set(materialOf(l), (sums.get(materialOf(l)) ?? 0) + (at[i] ?? 0));
   });
-  return alone.sort((x, y) => x.by - y.by)[0]?.lever;
+  return [...sums.values()].every((sum) => sum >= LEAST_SHARE - HARDLY && sum <= mostShare + HARDLY);
 }
-const PARTS = [1, 0.75, 0.5];
-const ADDED_TRIED = 4;
-/** A way with more to it has to be better by this, ΔE00. */
-/** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
-const CLEARLY = 0.1;
+
+const isOtherJar = (l: Lever): boolean => l.kind === 'dose' && l.isOwn && l.from === 0;
+
+function howOf({ isOtherWater, levers }: Turnable, chosen: readonly number[]): Correction['how'] {
+  const some = chosen.flatMap((i) => levers[i] ?? []);
+  if (isOtherWater) return 'water';
+  if (some.some((l) => l.kind === 'dose' && !l.isOwn)) return 'addition';
+  if (some.some((l) => l.kind === 'time')) return 'time';
+  if (some.some(isOtherJar)) return 'jars';
+  return some.length === 0 ? 'unchanged' : 'doses';
+}
+
+/** A way with more to it has to be better by this, ΔE00: for the kind it is, and for each thing that is turned. */
 const EXTRA: Readonly<Record<Correction['how'], number>> = {
   unchanged: 0,
   doses: 0.05,
@@ -144,6 +127,126 @@ const EXTRA: Readonly<Record<Correction['how'], number>> = {
   addition: 0.14,
   water: 0.15,
 };
+const EACH = 0.04;
+/** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
+const CLEARLY = 0.15;
+/** After a strike-off trouble counts so much less. */
+const PROVED_TROUBLE = 0.3;
+/** So many things at the most are turned at once. */
+const MOST_TURNED = 3;
+/** Small shares of a jar are no use to anybody, and a dose turned by a hair is left as the recipe has it. */
+const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
+const HAIR = 0.03;
+function isWorthTurning(lever: Lever, at: number): boolean {
+  if (lever.kind === 'time') return Math.abs(at) >= HAIR;
+  if (lever.from === 0) return at >= (lever.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added);
+  return at === 0 || (at >= WORTH_TAKING.own && Math.abs(at - lever.from) >= HAIR);
+}
+
+/** All sets of up to so many things, with no two dyestuffs added. */
+function setsOf({ levers }: Turnable, most: number): number[][] {
+  const sets: number[][] = [];
+  const grow = (set: readonly number[], from: number, hasAdded: boolean): void => {
+    for (let i = from; i < levers.length; i += 1) {
+      const l = levers[i];
+      const isAdded = l?.kind === 'dose' && !l.isOwn;
+      if (isAdded && hasAdded) continue;
+      const next = [...set, i];
+      sets.push(next);
+      if (next.length < most) grow(next, i + 1, hasAdded || isAdded);
+    }
+  };
+  grow([], 0, false);
+  return sets;
+}
+
+/** What is unsure counts as it is; and a little, where a strike-off is to tell. */
+const [AS_IT_IS, TO_BE_PROVED] = [1, 0.15];
+/** So many ways of each kind are looked at closely. */
+const LOOKED_AT = 2;
+const PASSES = 2;
+const SETTLED = 0.01;
+
+/** One set of things turned as far as is best: straight steps, each from where the one before came to. */
+function turned(
+  judged: Judged,
+  t: Turnable,
+  chosen: readonly number[],
+  begin: readonly number[],
+  risk: number,
+): readonly number[] {
+  let at = begin;
+  let best: { at: readonly number[]; square: number } | undefined;
+  for (let pass = 0; pass < PASSES; pass += 1) {
+    const gram = gramOf(straighten(judged, at, chosen), risk);
+    const square = gram[0] ?? 0;
+    if (best && square >= best.square) {
+      // Too far: half of the way.
+      const { at: was } = best;
+      return was.map((v, i) => (v + (at[i] ?? 0)) / 2);
+    }
+    best = { at, square };
+    const from = at;
+    const { move } = leastSquare(
+      gram,
+      chosen.map((_, i) => i),
+      chosen.map((i) => (t.low[i] ?? 0) - (from[i] ?? 0)),
+      chosen.map((i) => (t.high[i] ?? 0) - (from[i] ?? 0)),
+    );
+    if (move.every((m) => Math.abs(m) < SETTLED)) break;
+    at = from.map((v, i) => v + (move[chosen.indexOf(i)] ?? 0));
+  }
+  return at;
+}
+
+/** Ways about one plan that look best when it is made straight, turned as far as is best. */
+function waysAbout(
+  posterior: Posterior,
+  t: Turnable,
+  standard: Lab,
+  { day = null, mostShare = MOST_SHARE, isProved = false }: CorrectWithin,
+): { chosen: readonly number[]; at: readonly number[] }[] {
+  const judged: Judged = {
+    posterior,
+    standard,
+    day,
+    penalties: penaltiesOf(t.levers),
+    dyeing: (at) => pulled(t.plan, t.levers, at),
+  };
+  const from = t.levers.map((l) => l.from);
+  const straight = straighten(
+    judged,
+    from,
+    t.levers.map((_, i) => i),
+  );
+  const low = t.low.map((v, i) => v - (from[i] ?? 0));
+  const high = t.high.map((v, i) => v - (from[i] ?? 0));
+  const sets = setsOf(t, MOST_TURNED).map((chosen) => ({ chosen, how: howOf(t, chosen) }));
+  const lookedAt = new Set<string>();
+  return (isProved ? [AS_IT_IS] : [AS_IT_IS, TO_BE_PROVED]).flatMap((risk) => {
+    const gram = gramOf(straight, risk);
+    const ranked = sets
+      .map(({ chosen, how }) => {
+        const { move, square } = leastSquare(gram, chosen, low, high);
+        return { chosen, how, move, worth: Math.sqrt(square) + EXTRA[how] + EACH * chosen.length };
+      })
+      .sort((x, y) => x.worth - y.worth);
+    const ofKind = new Map<string, number>();
+    return ranked.flatMap(({ chosen, how, move }) => {
+      const seen = ofKind.get(how) ?? 0;
+      if (seen >= LOOKED_AT) return [];
+      ofKind.set(how, seen + 1);
+      const key = chosen.join();
+      if (lookedAt.has(key)) return [];
+      lookedAt.add(key);
+      const begin = from.map((v, i) => v + (move[i] ?? 0));
+      const at = turned(judged, t, chosen, begin, risk);
+      const isWorth =
+        isWithin(t, at, mostShare) && chosen.every((i) => isWorthTurning(t.levers[i] as Lever, at[i] ?? 0));
+      return isWorth ? [{ chosen, at }] : [];
+    });
+  });
+}
 
 /**
  * Ways to come nearest to a standard with what is on the shelf, best first; the recipe unchanged is always among them.
@@ -152,70 +255,37 @@ const EXTRA: Readonly<Record<Correction['how'], number>> = {
  */
 export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, within: CorrectWithin): Correction[] {
   const day = within.day ?? null;
-  const found: Correction[] = [];
-  /** Part of the way is often surer than all of it. */
-  const surest = (from: Dyeing, levers: readonly Lever[], at: readonly number[], how: Correction['how']): Correction =>
-    PARTS.map((part) => at.map((v, i) => (levers[i]?.from ?? 0) + part * (v - (levers[i]?.from ?? 0))))
-      .map((some) => told(posterior, from, levers, some, standard, how, day))
-      .reduce((best, way) => (way.expectedDeltaE < best.expectedDeltaE ? way : best));
-  const tried = (from: Dyeing, levers: readonly Lever[], how: Correction['how']): void => {
-    const first = turn(posterior, from, levers, standard, within);
-    let kept = levers.filter((l, i) => isWorthTurning(l, first[i] ?? 0));
-    let at = kept.length === levers.length ? first : turn(posterior, from, kept, standard, within);
-    let way = surest(from, kept, at, how);
-    // What does little is left as the recipe has it: a dyer would rather turn one thing than four.
-    for (;;) {
-      const least = leastTurned(kept, at);
-      if (least === undefined) break;
-      const fewer = kept.filter((l) => l !== least);
-      const simpler = turn(posterior, from, fewer, standard, within);
-      const next = surest(from, fewer, simpler, how);
-      if (next.expectedDeltaE > way.expectedDeltaE + SIMPLER) break;
-      [kept, at, way] = [fewer, simpler, next];
-    }
-    found.push(way);
+  const told = (dyeing: Dyeing, how: Correction['how'], turns: number): Correction => {
+    const prediction = predict(posterior, dyeing, { day });
+    return {
+      dyeing,
+      prediction,
+      how,
+      turns,
+      expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance),
+      afterProofDeltaE: afterProof(posterior, dyeing, standard, day),
+    };
   };
-  found.push(told(posterior, plan, [], [], standard, 'unchanged', day));
-  const own = ownLevers(plan, within.shelf, false);
-  const jars = ownLevers(plan, within.shelf, true);
-  tried(plan, own, 'doses');
-  if (jars.length > own.length) tried(plan, jars, 'jars');
-  const time: Lever = { kind: 'time', from: 0 };
-  tried(plan, [...jars, time], 'time');
-  const taken = new Set(plan.doses.map((d) => d.materialId));
-  const addable = within.shelf.filter((m) => !taken.has(m.materialId) && m.role !== 'mordant' && m.jars.length > 0);
-  const ranked = addable
-    .map((m) => {
-      const jar = m.jars.at(-1);
-      const lever = jar && addedLever(m.role === 'modifier' ? 'modifier' : 'dye', m, jar);
-      return lever && { lever, worth: turnedWorth(posterior, plan, [...own, lever], standard, within) };
-    })
-    .flatMap((r) => (r ? [r] : []))
-    .sort((x, y) => x.worth - y.worth)
-    .slice(0, ADDED_TRIED);
-  for (const { lever } of ranked) tried(plan, [...jars, lever], 'addition');
-  for (const water of within.waters) {
-    if (water.id === plan.water.id) continue;
-    tried({ ...plan, water }, jars, 'water');
+  const unchanged = told(plan, 'unchanged', 0);
+  const found: Correction[] = [unchanged];
+  const waters = [plan.water, ...within.waters.filter((w) => w.id !== plan.water.id)];
+  for (const water of waters) {
+    const t = turnable(plan, water, within);
+    if (t.isOtherWater) found.push(told(t.plan, 'water', 0));
+    for (const { chosen, at } of waysAbout(posterior, t, standard, within))
+      found.push(told(pulled(t.plan, t.levers, at), howOf(t, chosen), chosen.length));
   }
-  const [unchanged] = found;
+  // What a strike-off showed needs no more reason than what it costs to turn.
+  const [trouble, clearly] = within.isProved ? [PROVED_TROUBLE, 0] : [1, CLEARLY];
   const worth = (way: Correction): number =>
-    way.how === 'unchanged' || !unchanged
+    way.how === 'unchanged'
       ? way.expectedDeltaE
-      : way.expectedDeltaE + EXTRA[way.how] + CLEARLY * unchanged.expectedDeltaE;
+      : way.expectedDeltaE + trouble * (EXTRA[way.how] + EACH * way.turns) + clearly * unchanged.expectedDeltaE;
   return found.sort((x, y) => worth(x) - worth(y));
 }
 
-/** How near a set of levers could come, without what is unsure: for a first choice. */
-function turnedWorth(
-  posterior: Posterior,
-  plan: Dyeing,
-  levers: readonly Lever[],
-  standard: Lab,
-  within: CorrectWithin,
-): number {
-  const at = turn(posterior, plan, levers, standard, within);
-  const lab = shadeFor(posterior, pulled(plan, levers, at), within.day ?? null);
-  const d = [lab.L - standard.L, lab.a - standard.a, lab.b - standard.b];
-  return Math.hypot(...differenceMetric(standard).map((m) => m.reduce((sum, w, i) => sum + w * (d[i] ?? 0), 0)));
+/** Of ways, the one to dye a strike-off of: what it comes to once that was read, and what is more trouble counted. */
+export function wayToProve(ways: readonly Correction[]): Correction | undefined {
+  const worth = (way: Correction): number => way.afterProofDeltaE + EXTRA[way.how] / 2 + (EACH / 2) * way.turns;
+  return [...ways].sort((x, y) => worth(x) - worth(y))[0];
 }

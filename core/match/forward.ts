@@ -288,6 +288,9 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     const others = dyes.filter((o) => o !== dye);
     const crowd = others.reduce((all, o) => all + Math.exp(o.amount.value), 0);
     if (crowd > 0) {
+      sum.add('company', 'company', 1);
+      sum.add(`company/${id}`, 'companyOwn', 1);
+      sum.turn(`company/${id}`, 'companyHue', 1);
       const pressed = sum.read(`crowd/${id}`, 'crowding', 0.1);
       sum.put(-pressed.value * Math.log1p(crowd), pressed.place, -Math.log1p(crowd));
       for (const o of others) {
@@ -300,10 +303,14 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     sum.add('liquor', 'liquor', -Math.log(dyeing.liquorRatio / 20), 0.15);
     sum.add(`liquor/${id}`, 'liquor', -Math.log(dyeing.liquorRatio / 20));
     sum.add(`depth/${id}`, 'depth', 1, Math.log(1));
-    sum.add(`on/${dyeing.fibre}/${id}`, 'affinity', 1);
-    sum.turn(`on/${dyeing.fibre}/${id}`, 'affinityHue', 1);
-    sum.add(`over/${over}/${id}`, 'affinity', 1);
-    sum.turn(`over/${over}/${id}`, 'affinityHue', 1);
+    // What a fibre or a mordant does to all dyestuffs, and to this one besides: what was learnt of one goes for others.
+    for (const where of [`on/${dyeing.fibre}`, `over/${over}`]) {
+      sum.add(where, 'common', 1);
+      sum.turn(where, 'commonHue', 1);
+      sum.add(`${where}/${id}`, 'affinity', 1);
+      sum.turn(`${where}/${id}`, 'affinityHue', 1);
+    }
+    sum.add(`mix/${like}`, 'common', 1);
     sum.add(`mix/${like}/${id}`, 'mix', 1);
     sum.turn(`mix/${like}/${id}`, 'mixHue', 1);
     sum.take(shared, 1);

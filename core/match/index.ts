@@ -20,7 +20,7 @@ export { USUAL_WIDTHS, learn, usualDoses } from './posterior';
 export type { PredictHow, Prediction } from './predict';
 export { expectedDifference, predict } from './predict';
 export type { Correction, CorrectWithin } from './correct';
-export { correct } from './correct';
+export { correct, wayToProve } from './correct';
 export type { ShelfJar, ShelfMaterial } from './levers';
 export { learnMore } from './learn-more';
 export { isProofWorth } from './proof-worth';

@@ -6,12 +6,19 @@ export const PRIORS = {
   /** How deep a dyestuff dyes, and how that differs from band to band. */
   depth: 1.2,
   band: 1,
-  /** A dyestuff on another fibre, or over another mordant: how much it takes, how its hue turns. */
-  affinity: 0.4,
-  affinityHue: 0.14,
-  /** A dyestuff in the company of one colourway’s others. */
-  mix: 0.35,
-  mixHue: 0.16,
+  /** What another fibre, another mordant or one colourway’s ways do to all dyestuffs: how much is taken, how hues turn. */
+  common: 0.35,
+  commonHue: 0.1,
+  /** And to one dyestuff besides. */
+  affinity: 0.15,
+  affinityHue: 0.07,
+  /** One dyestuff in the company of one colourway’s others, besides. */
+  mix: 0.12,
+  mixHue: 0.06,
+  /** What company does to any dyestuff, and to one besides: nobody knows before blends were read. */
+  company: 0.3,
+  companyOwn: 0.15,
+  companyHue: 0.07,
   /** How soon a build-up levels off, and how steep it is before. */
   levelsOff: 1,
   steepness: 0.12,
@@ -31,7 +38,7 @@ export const PRIORS = {
   age: 0.09,
   ageHue: 0.05,
   /** Water: to 10 °dH, one pH, a tenth of a milligram of iron. */
-  water: 0.08,
+  water: 0.05,
   waterHue: 0.035,
   /** A pot of another metal. */
   metal: 0.08,

@@ -1,15 +1,51 @@
+import type { Lab } from '../colour/lab';
 import type { Correction } from './correct';
-
-/** A proof costs half a day: it has to be likely that it brings the lot nearer by this, as a share of the tolerance. */
-const GAIN_SHARE = 0.2;
-/** Below this of what is unsure a proof can do nothing: it is luck. */
-const LUCK_DELTA_E = 0.7;
+import type { Dyeing } from './dyeing';
+import { forward } from './forward';
+import { factorise, solveFactorised } from './linear-algebra';
+import type { Posterior } from './posterior';
+import { scatterOf } from './posterior';
+import { expectedDifference, inLab, learntVariance } from './predict';
 
 /**
- * Whether a strike-off is worth its while: where what is unsure reaches beyond the tolerance, and is more than luck.
- * @param toleranceDeltaE ΔE00 that the colourway allows
+ * The difference from a standard that is to be expected of a way once a strike-off of it was dyed and read and what it
+ * showed was made up for, ΔE00: what a reading leaves unsure doesn’t depend on what it says (Kalman’s covariance).
  */
-export function isProofWorth({ expectedDeltaE, prediction }: Correction, toleranceDeltaE: number): boolean {
-  const unsure = prediction.within80 - LUCK_DELTA_E;
-  return unsure > GAIN_SHARE * toleranceDeltaE && expectedDeltaE > toleranceDeltaE / 2;
+export function afterProof(posterior: Posterior, dyeing: Dyeing, standard: Lab, day: string | null): number {
+  const said = forward(posterior, dyeing, day);
+  const { space, widths } = posterior;
+  const n = space.count;
+  const unsure = learntVariance(posterior, said.slopes);
+  const scatter = scatterOf(posterior, said, widths, day === null).cells;
+  const low = factorise({ n, cells: unsure.map((v, i) => v + (scatter[i] ?? 0)) });
+  const left = Float64Array.from(unsure, (v, i) => v + (scatter[i] ?? 0));
+  for (let j = 0; j < n; j += 1) {
+    const column = solveFactorised(
+      low,
+      Float64Array.from({ length: n }, (_, i) => unsure[i * n + j] ?? 0),
+    );
+    for (let i = 0; i < n; i += 1)
+      for (let k = 0; k < n; k += 1)
+        left[i * n + j] = (left[i * n + j] ?? 0) - (unsure[i * n + k] ?? 0) * (column[k] ?? 0);
+  }
+  for (let c = 0; c < n; c += 1) left[c * n + c] = (left[c * n + c] ?? 0) - widths.scatter.reading ** 2 / 2;
+  return expectedDifference(standard, space.lab(said.channels), inLab(space, said.channels, left));
 }
+
+/** A proof costs half a day: it has to bring the lot nearer by this, as a share of the tolerance. */
+const GAIN_SHARE = 0.2;
+/** So near as this share of the tolerance, nobody proves anything. */
+const NEAR_SHARE = 0.5;
+
+/**
+ * Whether a strike-off is worth its while: where the lot is likely to come clearly nearer after one than without.
+ * @param best the best way without one @param proved the way it would be dyed of @param toleranceDeltaE ΔE00 that the
+ * colourway allows
+ */
+export const isProofWorth = (
+  best: Pick<Correction, 'expectedDeltaE'>,
+  proved: Pick<Correction, 'afterProofDeltaE'>,
+  toleranceDeltaE: number,
+): boolean =>
+  best.expectedDeltaE - proved.afterProofDeltaE > GAIN_SHARE * toleranceDeltaE &&
+  best.expectedDeltaE > NEAR_SHARE * toleranceDeltaE;

@@ -63,6 +63,30 @@ describe('the letter about a lot to come', () => {
     expect(after.letter.advice).toMatch(/Weld .* less|dye it as the recipe says/);
     expect(ciede2000(after.answer.unchanged.lab, trueShade(plan), { kL: 1, kC: 1, kH: 1 }).deltaE).toBeLessThan(0.8);
   });
+  it('goes out from a strike-off that was read, however it was dyed, while its jars and its fibre are there', () => {
+    const plan = recipeFrom('weld 3');
+    const proof = {
+      ...dyeing([dose('weld', 'weld 3', 50), dose('madder', 'madder 1', 7)]),
+      purpose: 'strikeOff' as const,
+    };
+    const readings = [
+      ...pastLots(14),
+      { id: 'proof', dyeing: proof, colour: { lab: trueShade(proof), spectrum: null }, day: null },
+    ];
+    const [best] = told(ask(plan, { readings })).answer.ways;
+    expect(best?.isProved).toBe(true);
+    const dyed = { ...plan, doses: best!.doses };
+    const off = (d: Dyeing): number => ciede2000(standard, trueShade(d), { kL: 1, kC: 1, kH: 1 }).deltaE;
+    expect(off(dyed)).toBeLessThan(0.6);
+    expect(off(dyed)).toBeLessThan(off(plan));
+    const elsewhere = told(ask({ ...plan, baseLotId: 'bale 2' }, { readings })).answer.ways;
+    expect(elsewhere.every((w) => !w.isProved)).toBe(true);
+    const emptied = {
+      ...plan,
+      doses: plan.doses.map((d) => (d.materialId === 'weld' ? { ...d, stockLotId: 'weld 2' } : d)),
+    };
+    expect(told(ask(emptied, { readings })).answer.ways.every((w) => !w.isProved)).toBe(true);
+  });
   it('ranks what is otherwise now by what it does, with how sure that is', () => {
     const then = dyeing([dose('weld', 'weld 1', MASTER_DOSES.weld), dose('madder', 'madder 1', MASTER_DOSES.madder)], {
       liquorRatio: 22,
@@ -136,6 +160,7 @@ describe('the letter about a lot to come', () => {
 describe('a way, as it is said to whoever weighs', () => {
   const way = (rest: Partial<ReorderWay>): ReorderWay => ({
     how: 'doses',
+    isProved: false,
     lab: standard,
     deltaE00: 0,
     within80: 1,

@@ -1,8 +1,8 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
-import type { Correction } from './correct';
-import { correct } from './correct';
+import type { Correction, CorrectWithin } from './correct';
+import { correct, wayToProve } from './correct';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import type { TooFew } from './enough-read';
 import { dyedAndRead, tooFewRead } from './enough-read';
@@ -66,6 +66,8 @@ export interface LeverTurned {
 /** One way to dye it, as it is told. */
 export interface ReorderWay {
   readonly how: Correction['how'];
+  /** It goes out from a strike-off that was read, not from the plan. */
+  readonly isProved: boolean;
   readonly lab: Lab;
   readonly deltaE00: number;
   readonly within80: number;
@@ -93,8 +95,16 @@ export type ReorderAnswer =
       readonly ways: readonly ReorderWay[];
       /** Largest effect first. */
       readonly factors: readonly FactorEffect[];
-      readonly isProofWorth: boolean;
+      /** What a strike-off is best dyed of, where one is worth its while. */
+      readonly proof: ProofWorth | null;
     };
+
+/** A strike-off that is worth its while, and what the lot is likely to be off without and after one, ΔE00. */
+export interface ProofWorth {
+  readonly way: ReorderWay;
+  readonly withoutDeltaE: number;
+  readonly afterDeltaE: number;
+}
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
 const MOST_WAYS = 3;
@@ -128,39 +138,99 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     isMaster: true,
   };
   const known = ask.readings.some((r) => r.isMaster && r.dyeing.colourwayId === plan.colourwayId);
+  const struckOff = provedBy(ask);
+  const days = [day, ...(struckOff ? [dayOf(struckOff)] : [])];
   const readings = [...ask.readings, ...(known ? [] : [own])].map((r) =>
-    r.isMaster || dayOf(r.dyeing) !== day ? r : { ...r, day },
+    r.isMaster || !days.includes(dayOf(r.dyeing)) ? r : { ...r, day: dayOf(r.dyeing) },
   );
   const posterior = learn(broadChannels(), readings, ask.strengths);
   const { onlyPlannedJars = false, onlyPlannedWater = false, noMoreThanPlanned = false } = ask.bounds ?? {};
-  const all = correct(posterior, plan, standard, {
+  const within: CorrectWithin = {
     shelf: onlyPlannedJars ? [] : ask.shelf,
     waters: onlyPlannedWater ? [] : ask.waters,
     ...(noMoreThanPlanned ? { mostShare: 1 } : {}),
-    day,
-  });
+  };
+  const all = correct(posterior, plan, standard, { ...within, day });
   const unchanged = all.find((w) => w.how === 'unchanged');
   const [best] = all;
   if (!unchanged || !best) throw new RangeError('the recipe unchanged is always among the ways');
-  const worked = ({ dyeing, prediction }: Correction): WorkedShade =>
-    workOutShade(posterior, dyeing, prediction.lab, read);
-  const asPlanned = told(worked(unchanged), plan, unchanged, standard);
-  const ways: ReorderWay[] = [];
+  const after = struckOff
+    ? correct(posterior, struckOff, standard, { ...within, day: dayOf(struckOff), isProved: true })
+    : [];
+  const tell = (way: Correction): ReorderWay => {
+    const worked = workOutShade(posterior, way.dyeing, way.prediction.lab, read);
+    return told(worked, plan, way, standard, after.includes(way));
+  };
+  const isHeld = ({ turned, waterId }: ReorderWay): boolean =>
+    !(noMoreThanPlanned && turned.some((t) => t.share === null || t.share > 1 + HARDLY)) &&
+    !(onlyPlannedJars && turned.some((t) => t.share === null || t.isOtherJar)) &&
+    !(onlyPlannedWater && waterId !== null);
+  const asPlanned = tell(unchanged);
   const isLeftAlone = asPlanned.deltaE00 < AS_IT_IS_DELTA_E || asPlanned.deltaE00 > NOTHING_LIKE_DELTA_E;
-  for (const way of isLeftAlone ? [] : all.slice(0, all.indexOf(unchanged))) {
+  // What goes out from a strike-off comes first where it promises no less: it was seen.
+  const candidates = [...after, ...all.slice(0, all.indexOf(unchanged))].sort(
+    (x, y) => x.expectedDeltaE - y.expectedDeltaE + (after.includes(y) ? SEEN : 0) - (after.includes(x) ? SEEN : 0),
+  );
+  const ways: ReorderWay[] = [];
+  for (const way of isLeftAlone ? [] : struckOff ? candidates : all.slice(0, all.indexOf(unchanged))) {
+    if (ways.length >= MOST_WAYS) break;
     if (unchanged.expectedDeltaE - way.expectedDeltaE < WORTH_THE_TROUBLE) continue;
-    const said = told(worked(way), plan, way, standard);
-    if (noMoreThanPlanned && said.turned.some((t) => t.share === null || t.share > 1 + HARDLY)) continue;
-    if (ways.every((w) => !isSameWay(w, said))) ways.push(said);
+    const said = tell(way);
+    if (isHeld(said) && ways.every((w) => !isSameWay(w, said))) ways.push(said);
   }
+  const proved = wayToProve(all);
+  const nearest = Math.min(best.expectedDeltaE, ...after.map((w) => w.expectedDeltaE));
+  const isWorth =
+    asPlanned.deltaE00 <= NOTHING_LIKE_DELTA_E &&
+    proved !== undefined &&
+    isProofWorth({ expectedDeltaE: nearest }, proved, ask.toleranceDeltaE);
+  const proof = isWorth ? tell(proved) : undefined;
   return {
     state: 'told',
     ofColourway: read.filter((r) => r.dyeing.colourwayId === plan.colourwayId).length,
     readings: read.length,
     unchanged: asPlanned,
-    ways: ways.slice(0, MOST_WAYS),
+    ways,
     factors: ask.then ? factorEffects(posterior, ask.then, plan) : [],
-    isProofWorth: isProofWorth(best, ask.toleranceDeltaE),
+    proof:
+      proof && proved && isHeld(proof)
+        ? { way: proof, withoutDeltaE: nearest, afterDeltaE: proved.afterProofDeltaE }
+        : null,
+  };
+}
+
+/** A strike-off that was seen is worth so much, ΔE00. */
+const SEEN = 0.1;
+/** A bath that differs by less in how long it was is the planned one. */
+const AS_LONG = 0.05;
+
+/**
+ * The last strike-off of what is planned, as the lot would be dyed that repeats it; `undefined` where there is none of this
+ * colourway on this lot of the base, or its jars aren’t there any more.
+ */
+function provedBy({ readings, plan, shelf }: ReorderAsk): Dyeing | undefined {
+  const jars = new Set([
+    ...plan.doses.map((d) => d.stockLotId),
+    ...shelf.flatMap((m) => m.jars.map((j) => j.stockLotId)),
+  ]);
+  const last = [...readings]
+    .reverse()
+    .find(
+      ({ dyeing: d }) =>
+        d.purpose === 'strikeOff' &&
+        d.colourwayId === plan.colourwayId &&
+        d.baseLotId === plan.baseLotId &&
+        d.doses.every((x) => jars.has(x.stockLotId)),
+    );
+  if (!last) return undefined;
+  const { dyeing: d } = last;
+  const isAsLong = Math.abs(minutesOf(d) / Math.max(1, minutesOf(plan)) - 1) < AS_LONG;
+  return {
+    ...d,
+    purpose: 'lot',
+    metal: plan.metal,
+    liquorRatio: plan.liquorRatio,
+    courses: isAsLong ? plan.courses : d.courses,
   };
 }
 
@@ -183,6 +253,7 @@ function told(
   plan: Dyeing,
   { how, dyeing, prediction, expectedDeltaE }: Correction,
   standard: Lab,
+  isProved: boolean,
 ): ReorderWay {
   const { lab, within80 } = prediction;
   const same = (d: MatchDose): boolean =>
@@ -192,6 +263,7 @@ function told(
     );
   return {
     how,
+    isProved,
     lab,
     within80,
     expectedDeltaE,

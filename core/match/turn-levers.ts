@@ -22,7 +22,7 @@ export interface Turning {
 }
 
 /** A difference of this much is worth one standard turn of a lever, ΔE00. */
-const WORTH_DELTA_E = 0.2;
+export const WORTH_DELTA_E = 0.2;
 const STEPS = 7;
 const BY = 0.04;
 

@@ -2,7 +2,7 @@ import type { Lab } from '../colour/lab';
 import { describeDifference } from '../colour/describe';
 import { joinList } from '../quantity/word-list';
 import type { Dyeing } from './dyeing';
-import type { LeverTurned, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
+import type { LeverTurned, ProofWorth, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
 import { NOTHING_LIKE_DELTA_E } from './reorder';
 
 /** What things are called on screen. */
@@ -59,6 +59,8 @@ function sayJars({ doses }: ReorderWay, { materialId, share }: LeverTurned, name
   return `${names.material(materialId)} ${joinList(each)}${inAll}`;
 }
 
+/** A stay in the dye told apart from the planned one. */
+const LEAST_TIME = 0.03;
 /** A share told apart from 1. */
 const LEAST_SAID = 0.015;
 
@@ -69,7 +71,7 @@ export function sayWay(way: ReorderWay, names: LetterNames): string {
     ...new Set(way.turned.map((t) => (elsewhere.has(t.materialId) ? sayJars(way, t, names) : sayTurned(t, names)))),
   ];
   if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
-  if (Math.abs(way.timeShare - 1) > 0.03)
+  if (Math.abs(way.timeShare - 1) > LEAST_TIME)
     said.push(`${percent(way.timeShare)} ${way.timeShare > 1 ? 'longer' : 'shorter'} in the dye`);
   return said.length === 0 ? 'as the recipe says' : joinList(said);
 }
@@ -103,7 +105,7 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
       proof: '',
       standsOn: '',
     };
-  const { unchanged, ways, isProofWorth } = answer;
+  const { unchanged, ways, proof } = answer;
   const standsOn = `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`;
   if (unchanged.deltaE00 > NOTHING_LIKE_DELTA_E)
     return {
@@ -114,23 +116,28 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
       standsOn,
     };
   const [best] = ways;
-  const chosen = best ?? unchanged;
   return {
     opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
     advice: best
       ? `With ${sayWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
       : 'No change promises to come clearly nearer: dye it as the recipe says.',
-    proof: isProofWorth ? sayProof(chosen, plan, names) : '',
+    proof: proof ? sayProof(proof, plan, names) : '',
     standsOn,
   };
 }
 
-function sayProof({ turned }: ReorderWay, plan: Dyeing, names: LetterNames): string {
-  const changed = new Map(turned.map((t) => [`${t.materialId} ${t.stockLotId}`, t]));
-  const kept = plan.doses.filter((d) => !turned.some((t) => t.materialId === d.materialId));
-  const weights = [
-    ...kept.map((d) => `${names.material(d.materialId)} ${grams((d.percentOwf / 100) * PROOF_G)} g`),
-    ...[...changed.values()].map((t) => `${names.material(t.materialId)} ${grams((t.percentOwf / 100) * PROOF_G)} g`),
-  ];
-  return `A strike-off is worth its while: what isn’t known reaches too far. Dye ${PROOF_G} g of the same lot of the base, in the same water and out of the same jars, as long and as hot, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry as a lot of this colourway, then look here again.`;
+function sayProof({ way, withoutDeltaE, afterDeltaE }: ProofWorth, plan: Dyeing, names: LetterNames): string {
+  const { doses, waterId, timeShare } = way;
+  const weights = doses.map((d) => {
+    const isSplit = doses.some((x) => x !== d && x.materialId === d.materialId);
+    const isAnother = plan.doses.every((p) => p.stockLotId !== d.stockLotId);
+    const from = isSplit || isAnother ? ` out of ${names.jar(d.stockLotId)}` : '';
+    return `${names.material(d.materialId)} ${grams((d.percentOwf / 100) * PROOF_G)} g${from}`;
+  });
+  const water = waterId === null ? 'in the same water' : `in ${names.water(waterId)}`;
+  const time =
+    Math.abs(timeShare - 1) > LEAST_TIME
+      ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
+      : 'as long and as hot';
+  return `A strike-off is worth its while: without one the lot is likely to lie ΔE00 ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${PROOF_G} g of the same lot of the base ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
 }

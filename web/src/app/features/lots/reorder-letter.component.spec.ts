@@ -89,7 +89,7 @@ const TOLD = {
       effect: { from: { L: 74, a: -4, b: 50 }, to: { L: 75, a: -4, b: 48 }, deltaE00: 1, within80: 0.3 },
     },
   ],
-  isProofWorth: false,
+  proof: null,
 } as unknown as ReorderAnswer;
 
 describe('what earlier lots say of a lot that is planned', () => {
