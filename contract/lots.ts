@@ -34,6 +34,7 @@ export const lotSummary = z
     at: isoTime,
     /** When it was told, where it was dyed before it was written down. */
     recordedAt: isoTime.nullable(),
+    strikeOff: z.boolean().default(false),
     /** Dyed before the books began: nothing of it left the shelf. */
     offBooks: z.boolean(),
     by: personRef,

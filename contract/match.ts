@@ -65,6 +65,8 @@ export const matchRecord = z
         receivedOn: z.string(),
         free: z.number(),
         isReference: z.boolean(),
+        /** How strong doses take it against the reference, per cent; `null`: as strong. */
+        dosedAsPercent: z.number().nullable(),
         /** What a gram or a millilitre of it cost when it came, minor units; `null`: nobody wrote it down. */
         costMinorPerG: z.number().nullable(),
       }),

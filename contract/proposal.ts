@@ -71,6 +71,13 @@ export const lotExtras = z.object({
     .array(z.object({ materialId: id, percentOwf: numberIn('Per cent of fibre', 0.001, 100, '%') }))
     .max(4)
     .default([]),
+  /** Out of which jars a material comes, in parts of what is weighed; empty: as the shelf offers it. */
+  outOf: z
+    .array(z.object({ materialId: id, stockLotId: id, part: numberIn('The part of a jar', 0.001, 1) }))
+    .max(20)
+    .default([]),
+  /** A strike-off: a little, dyed and read to see what the whole lot needs. */
+  strikeOff: z.boolean().default(false),
   /** How long it stays in the dye beside what the recipe says. */
   dyeTimeShare: numberIn('The stay in the dye', LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE).default(1),
   /** A graded family: when each piece comes out of the dye, minutes, palest first; empty: all together. */

@@ -87,6 +87,8 @@ it('asks nothing more of a lot than its colourway and size', () =>
     doses: [],
     corrected: [],
     added: [],
+    outOf: [],
+    strikeOff: false,
     dyeTimeShare: 1,
     pullMinutes: [],
     schools: [],

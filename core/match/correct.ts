@@ -135,7 +135,7 @@ const PROVED_TROUBLE = 0.3;
 /** So many things at the most are turned at once. */
 const MOST_TURNED = 3;
 /** Small shares of a jar are no use to anybody, and a dose turned by a hair is left as the recipe has it. */
-const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
+const WORTH_TAKING = { own: 0.2, added: 0.015 } as const;
 const HAIR = 0.03;
 function isWorthTurning(lever: Lever, at: number): boolean {
   if (lever.kind === 'time') return Math.abs(at) >= HAIR;

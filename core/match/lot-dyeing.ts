@@ -50,6 +50,8 @@ export interface MatchFacts {
 /** A lot as planned, and as it went where that is known. */
 export interface LotToMatch {
   readonly colourwayId: string;
+  /** A little, dyed to see what the whole lot needs. */
+  readonly isStrikeOff?: boolean;
   /** When it was dyed. */
   readonly at: string;
   readonly plan: LotPlan;
@@ -103,7 +105,7 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
   const isFirst = group.key === plan.groups[0]?.key;
   return {
     colourwayId: isFirst ? lot.colourwayId : `${lot.colourwayId} ${group.key}`,
-    purpose: 'lot',
+    purpose: lot.isStrikeOff ? 'strikeOff' : 'lot',
     fibre: group.fibre,
     baseId: group.baseId,
     baseLotId: baseLotOf(lot, group.baseId),

@@ -24,6 +24,8 @@ export interface Letter {
 /** So much fibre goes into a strike-off, g: less can’t be weighed well, more is a lot. */
 export const PROOF_G = 20;
 
+/** What is at least this share of its bath is the bath. */
+const A_BATH = 0.5;
 /** Below this no part of a difference gets a word of its own, ΔE00. */
 const LIKE_DELTA_E = 0.65;
 const percent = (share: number): string => `${Math.round(Math.abs(share - 1) * 100)} %`;
@@ -66,14 +68,29 @@ const LEAST_SAID = 0.015;
 
 /** What a way asks for, in words. */
 export function sayWay(way: ReorderWay, names: LetterNames): string {
+  const said = [...sayWeighed(way, names), ...sayBath(way, names)];
+  return said.length === 0 ? 'as the recipe says' : joinList(said);
+}
+
+function sayWeighed(way: ReorderWay, names: LetterNames): string[] {
   const elsewhere = new Set(way.turned.filter((t) => t.isOtherJar).map((t) => t.materialId));
-  const said = [
+  return [
     ...new Set(way.turned.map((t) => (elsewhere.has(t.materialId) ? sayJars(way, t, names) : sayTurned(t, names)))),
   ];
-  if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
+}
+
+/** In what, and how long, where that is not as planned. */
+function sayBath(way: ReorderWay, names: LetterNames): string[] {
+  const said = way.waterId === null ? [] : [`in ${names.water(way.waterId)}`];
   if (Math.abs(way.timeShare - 1) > LEAST_TIME)
     said.push(`${percent(way.timeShare)} ${way.timeShare > 1 ? 'longer' : 'shorter'} in the dye`);
-  return said.length === 0 ? 'as the recipe says' : joinList(said);
+  return said;
+}
+
+/** A way as a sentence begins with it: “With weld 12 % more”, “In the rain water and 20 % longer in the dye”. */
+function beginWay(way: ReorderWay, names: LetterNames): string {
+  const said = sayWay(way, names);
+  return sayWeighed(way, names).length > 0 ? `With ${said}` : said.charAt(0).toUpperCase() + said.slice(1);
 }
 
 /** What was otherwise, named. */
@@ -119,7 +136,7 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
   return {
     opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
     advice: best
-      ? `With ${sayWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
+      ? `${best.isProved ? 'By the strike-off: ' : ''}${beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
       : 'No change promises to come clearly nearer: dye it as the recipe says.',
     proof: proof ? sayProof(proof, plan, names) : '',
     standsOn,
@@ -128,11 +145,16 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
 
 function sayProof({ way, withoutDeltaE, afterDeltaE }: ProofWorth, plan: Dyeing, names: LetterNames): string {
   const { doses, waterId, timeShare } = way;
-  const weights = doses.map((d) => {
-    const isSplit = doses.some((x) => x !== d && x.materialId === d.materialId);
-    const isAnother = plan.doses.every((p) => p.stockLotId !== d.stockLotId);
-    const from = isSplit || isAnother ? ` out of ${names.jar(d.stockLotId)}` : '';
-    return `${names.material(d.materialId)} ${grams((d.percentOwf / 100) * PROOF_G)} g${from}`;
+  const weights = [...new Set(doses.map((d) => d.materialId))].map((materialId) => {
+    const own = doses.filter((d) => d.materialId === materialId);
+    const isAsPlanned = own.length === 1 && plan.doses.some((p) => p.stockLotId === own[0]?.stockLotId);
+    const each = own.map((d) => {
+      // A vat is not weighed in: the proof goes into it.
+      if (d.percentOwf >= A_BATH * 100 * plan.liquorRatio) return 'as it stands';
+      const weight = `${grams((d.percentOwf / 100) * PROOF_G)} g`;
+      return isAsPlanned ? weight : `${weight} out of ${names.jar(d.stockLotId)}`;
+    });
+    return `${names.material(materialId)} ${joinList(each)}`;
   });
   const water = waterId === null ? 'in the same water' : `in ${names.water(waterId)}`;
   const time =

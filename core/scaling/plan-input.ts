@@ -4,6 +4,7 @@ import type { Vessel } from '../bath/vessel';
 import type { WaterFacts } from '../bath/water';
 import type { Balance } from '../quantity/balance';
 import type { Hazard } from '../safety/hazards';
+import type { NamedPart } from '../stock/allocate';
 import type { GradedStock } from '../stock/equivalence';
 import type { MaterialKind } from '../stock/material-facts';
 import type { DosedMaterial } from './dose-context';
@@ -48,6 +49,8 @@ export interface PlanInput {
   readonly house?: Practice | undefined;
   /** A shorter bath than the recipe's, within its limit; the recipe's where absent. */
   readonly liquorRatio?: number | undefined;
+  /** Out of which jars a material comes for this lot, in parts of what is weighed; as the shelf offers it where absent. */
+  readonly outOf?: readonly (NamedPart & { readonly materialId: string })[] | undefined;
   /** How many times each vessel may be filled for this lot, one after another; once where absent. */
   readonly fills?: number | undefined;
 }

@@ -3,7 +3,7 @@ import type { StockMeasure } from '../quantity/amount';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { AvailableStock } from '../stock/allocate';
-import { allocate } from '../stock/allocate';
+import { allocate, allocateParts } from '../stock/allocate';
 import type { Equivalence, GradedStock } from '../stock/equivalence';
 import { equivalenceOf } from '../stock/equivalence';
 import type { PlannedMaterial, PlannedPick, PlannedWeighing } from './lot-plan';
@@ -19,7 +19,7 @@ export interface Wanted extends Omit<PlannedWeighing, 'picks'> {
 }
 
 /** What taking from stock rests on beside the shelf. */
-export type StockRules = Pick<PlanInput, 'balance' | 'recipe' | 'today'>;
+export type StockRules = Pick<PlanInput, 'balance' | 'recipe' | 'today' | 'outOf'>;
 
 /** How near a dose from a stock solution comes. */
 const SOLUTION_WITHIN_SHARE = 0.1;
@@ -77,12 +77,22 @@ export function takeFromStock(
   const source = sourceOf(wanted);
   const proven = fit.filter((s) => s.stockLotId === source?.stockLotId);
   const stock = proven.some((s) => s.free >= total) ? proven : fit;
-  if (source && stock !== proven)
+  if (source && stock !== proven && (input.outOf ?? []).every((o) => o.materialId !== material.id))
     notes.push(`proven with ${source.tag}, which doesn’t hold enough: dye a strip of what stands in for it`);
   const measurable = stepOf(measure, needs, input);
   const finest = needs.some((n) => n > 0 && n < measurable) ? 1 : measurable;
   const step = isBase ? 1 : finest;
-  const { picks, short, notes: how } = allocate(total, stock, { today: input.today, preferOneLot: isBase, step });
+  // Parts are of what is weighed: a weaker jar gives as many grams, and less of what the recipe means.
+  const named = (input.outOf ?? [])
+    .filter((o) => o.materialId === material.id)
+    .map((o) => ({ stockLotId: o.stockLotId, part: o.part * factorOf(o.stockLotId) }));
+  const {
+    picks,
+    short,
+    notes: how,
+  } = named.length > 0
+    ? allocateParts(total, fit, named, { today: input.today, step })
+    : allocate(total, stock, { today: input.today, preferOneLot: isBase, step });
   // What a jar lacks by less than a step of the balance nobody weighs: the largest weighing goes without it.
   const dust = total - short - picks.reduce((sum, p) => sum + p.amount, 0);
   const largest = needs.indexOf(Math.max(...needs));

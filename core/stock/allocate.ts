@@ -20,6 +20,12 @@ export interface Allocation {
   readonly notes: readonly string[];
 }
 
+/** So large a part of what is taken comes out of one stock lot. */
+export interface NamedPart {
+  readonly stockLotId: string;
+  readonly part: number;
+}
+
 /** The order of first expired, first out: earliest best-before, then those that keep, oldest receipt first. */
 export function byExpiryThenReceipt(a: AvailableStock, b: AvailableStock): number {
   return (
@@ -79,4 +85,34 @@ export function allocate(
   }
   if (preferOneLot && picks.length > 1) notes.push('from more than one base lot: they may take the dye differently');
   return { picks, short: left, notes };
+}
+
+/**
+ * Takes an amount out of the stock lots that were asked for, in the parts that were asked for; what one of them lacks is
+ * short, since another would be another shade. Nothing past its best-before on `today`.
+ * @param amount whole smallest units, 0 or more
+ * @param parts above 0, of any sum
+ */
+export function allocateParts(
+  amount: number,
+  stock: readonly AvailableStock[],
+  parts: readonly NamedPart[],
+  { today, step = 1 }: { today: string; step?: number },
+): Allocation {
+  const whole = parts.reduce((sum, p) => sum + p.part, 0);
+  let left = amount;
+  const picks = parts.flatMap((p, i): Pick[] => {
+    const jar = stock.find((s) => s.stockLotId === p.stockLotId);
+    const isExpired = jar?.bestBefore !== undefined && jar.bestBefore < today;
+    const share = Math.round((amount * p.part) / whole / step) * step;
+    const wanted = Math.min(left, i === parts.length - 1 ? left : share);
+    const taken = isExpired ? 0 : Math.max(0, Math.min(wanted, jar?.free ?? 0));
+    left -= wanted;
+    return taken > 0 ? [{ stockLotId: p.stockLotId, amount: taken }] : [];
+  });
+  return {
+    picks,
+    short: amount - picks.reduce((sum, p) => sum + p.amount, 0),
+    notes: ['out of the jars that were asked for'],
+  };
 }

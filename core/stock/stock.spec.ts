@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { lotsFromStockLot, stockLotsInLot } from '../trace/trace';
 import type { AvailableStock } from './allocate';
-import { allocate } from './allocate';
+import { allocate, allocateParts } from './allocate';
 import { countDifference, foldOnHand } from './ledger';
 
 const stockLot = (stockLotId: string, free: number, receivedOn: string, bestBefore?: string): AvailableStock => ({
@@ -56,6 +56,36 @@ describe('allocate', () => {
   it.each([-1, 0.5, NaN])('refuses an amount of %s', (amount) =>
     expect(() => allocate(amount, shelf, { today: '2026-06-01' })).toThrow(RangeError),
   );
+
+  it.each<[string, number, { stockLotId: string; part: number }[], [string, number][], number]>([
+    [
+      'takes what is asked for out of the jars that are asked for',
+      40,
+      [{ stockLotId: 'keeps', part: 1 }],
+      [['keeps', 40]],
+      0,
+    ],
+    [
+      'takes several in the parts that are asked for, in steps of the balance',
+      95,
+      [
+        { stockLotId: 'late', part: 0.3 },
+        { stockLotId: 'keeps', part: 0.6 },
+      ],
+      [
+        ['late', 30],
+        ['keeps', 65],
+      ],
+      0,
+    ],
+    ['is short of what the jar lacks, and takes no other', 80, [{ stockLotId: 'soon', part: 1 }], [['soon', 50]], 30],
+    ['takes nothing past its day', 10, [{ stockLotId: 'past', part: 1 }], [], 10],
+    ['takes nothing of a jar that isn’t there', 10, [{ stockLotId: 'gone', part: 1 }], [], 10],
+  ])('by parts: %s', (_name, amount, parts, picks, short) => {
+    const result = allocateParts(amount, shelf, parts, { today: '2026-06-01', step: 10 });
+    expect(result.picks.map((p) => [p.stockLotId, p.amount])).toEqual(picks);
+    expect(result.short).toBe(short);
+  });
 
   it('gives exactly what is asked or says what is short, never more than a jar has', () => {
     const stockLots = fc

@@ -38,6 +38,7 @@ export async function readLotSummaries(
       at: lots.at,
       recordedAt: lots.recordedAt,
       offBooks: lots.offBooks,
+      strikeOff: sql<boolean>`coalesce((${lots.extras} ->> 'strikeOff')::boolean, false)`,
       colourway: { id: colourways.id, name: colourways.name },
       ownMaster: lots.master,
       firstMaster: sql<LabUnder | null>`(SELECT m.lab FROM masters m WHERE m.colourway_id = ${colourways.id} ORDER BY m.seq LIMIT 1)`,

@@ -56,6 +56,7 @@ export async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
     ...body.steps.flatMap((s) => s.doses.map((d) => d.materialId)),
     ...(body.placed?.zones ?? []).flatMap((z) => z.materialId ?? []),
   ]);
+  refuseUnknownJars(ask, known);
   const bases = sizes.map(({ base, pieces, pieceWeightG }): PlanBase => ({
     ...known.forPlan(base.id),
     fibre: baseFacts(base).fibre,
@@ -84,6 +85,7 @@ export function inputOf(ask: ReadProposalAsk, { bases, recipe, water, room, toda
     today,
     liquorRatio: ask.liquorRatio,
     fills: ask.fills,
+    outOf: ask.outOf,
     materials: dosed.map((id) => known.forPlan(id)),
     vessels: chooseVessels(room, ask.vesselIds),
   };
@@ -96,6 +98,17 @@ export function planOrRefuse(ask: ReadProposalAsk, asked: ProposalInputs): LotPl
   const { refusal } = planned;
   const ways = refusal.ways.map((way) => ({ ...way, message: sayWayOut(way) }));
   throw new Refusal('refused', sayPlanRefusal(refusal), { reason: refusal.code, ...(ways.length > 0 ? { ways } : {}) });
+}
+
+/** A jar that is asked for has to be one of its material. */
+function refuseUnknownJars({ outOf }: ReadProposalAsk, known: Awaited<ReturnType<typeof readPlanMaterials>>): void {
+  for (const { materialId, stockLotId } of outOf)
+    if (!(known.stockLots.get(materialId) ?? []).some((j) => j.stockLotId === stockLotId))
+      throw new Refusal(
+        'refused',
+        `A jar that is asked for holds no ${known.rows.get(materialId)?.name ?? 'such material of this recipe'}. Plan it as the recipe says, or correct it anew.`,
+        { reason: 'jarOfAnother' },
+      );
 }
 
 /** The chain laid anew for the schools asked for; each is told, since the version was proven otherwise. */

@@ -122,14 +122,23 @@ const schoolCheck = (message: string): LotCheck => ({
 });
 
 /** What was corrected for this lot is said, with what the recipe was proven with. */
-function correctionCheck({ corrected, added, dyeTimeShare }: ReadProposalAsk, { known }: ProposalInputs): LotCheck[] {
+function correctionCheck(
+  { corrected, added, outOf, dyeTimeShare }: ReadProposalAsk,
+  { known }: ProposalInputs,
+): LotCheck[] {
   const changed = corrected.flatMap(({ materialId, share }) => {
     const name = known.rows.get(materialId)?.name;
     const percent = Math.round(Math.abs(share - 1) * 100);
     return name === undefined || percent === 0 ? [] : [`${name} ${percent} % ${share > 1 ? 'more' : 'less'}`];
   });
   for (const { materialId, percentOwf } of added)
-    changed.push(`${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} more`);
+    changed.push(`${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} besides`);
+  for (const materialId of new Set(outOf.map((o) => o.materialId))) {
+    const tags = outOf
+      .filter((o) => o.materialId === materialId)
+      .map((o) => known.stockLots.get(materialId)?.find((j) => j.stockLotId === o.stockLotId)?.tag ?? 'another jar');
+    changed.push(`${known.rows.get(materialId)?.name ?? 'one'} out of ${joinList(tags)}`);
+  }
   const longer = Math.round(Math.abs(dyeTimeShare - 1) * 100);
   if (longer > 0) changed.push(`${longer} % ${dyeTimeShare > 1 ? 'longer' : 'shorter'} in the dye`);
   return changed.length === 0
@@ -139,7 +148,7 @@ function correctionCheck({ corrected, added, dyeTimeShare }: ReadProposalAsk, { 
           key: `corrected: ${changed.join(', ')}`,
           severity: 'caution',
           protection: false,
-          message: `Corrected for this lot: ${joinList(changed)} than the recipe says.`,
+          message: `Corrected for this lot, beside what the recipe says: ${joinList(changed)}.`,
           why: 'The recipe’s version stays as it was proven. What was foretold is only as sure as it says.',
           cites: 'what earlier lots teach',
         },

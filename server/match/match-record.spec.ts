@@ -1,4 +1,4 @@
-import type { MatchRecord, Proposal, StockLot } from '@vestigia/contract';
+import type { LotSummary, MatchRecord, Proposal, StockLot } from '@vestigia/contract';
 import { BANDS_NM, takenBy } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
@@ -138,7 +138,9 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
     const weldOf = (p: Proposal): number => p.plan.materials.find((m) => m.materialId === f.weld)?.total.value ?? 0;
     const [plain, more] = [await propose([]), await propose([{ materialId: f.weld, share: 1.2 }])];
     expect(weldOf(more) / weldOf(plain)).toBeCloseTo(1.2, 1);
-    expect(more.checks.map((c) => c.message).join(' ')).toMatch(/Corrected for this lot: Weld 20 % more/);
+    expect(more.checks.map((c) => c.message).join(' ')).toMatch(
+      /Corrected for this lot, beside what the recipe says: Weld 20 % more/,
+    );
     expect(plain.checks.map((c) => c.message).join(' ')).not.toMatch(/Corrected/);
     expect(more.recipe.versionId).toBe(plain.recipe.versionId);
     await studio.agent
@@ -169,10 +171,43 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
     ];
     expect(more.plan.materials.find((m) => m.materialId === madder)?.total.value).toBeCloseTo(0.5, 2);
     expect(dyeMin(more)).toBe(Math.round(1.5 * dyeMin(plain)));
-    expect(more.checks.map((c) => c.message).join(' ')).toMatch(/0\.5 % Madder root more and 50 % longer in the dye/);
+    expect(more.checks.map((c) => c.message).join(' ')).toMatch(
+      /0\.5 % Madder root besides and 50 % longer in the dye/,
+    );
     await studio.agent
       .post('/api/lots/proposal')
       .send({ ...ask, dyeTimeShare: 5 })
       .expect(400);
+  });
+
+  it('a jar that is asked for is the one that is weighed from, said; one of another material is refused', async () => {
+    const other = delivery(f.weld, '400 g');
+    const { id: second } = (await studio.agent.post('/api/stock-lots').send(other).expect(200)).body as { id: string };
+    const { tag } = ((await studio.agent.get(`/api/stock-lots/${second}`).expect(200)).body as StockLot).row;
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
+    const propose = (outOf: object[]) => studio.agent.post('/api/lots/proposal').send({ ...ask, outOf });
+    const jarsOf = ({ body }: { body: unknown }): (string | null)[] =>
+      (body as Proposal).plan.materials.find((m) => m.materialId === f.weld)?.picks.map((p) => p.stockLotId) ?? [];
+    expect(jarsOf(await propose([]).expect(200))).toEqual([f.weldStockLot]);
+    const asked = await propose([{ materialId: f.weld, stockLotId: second, part: 1 }]).expect(200);
+    expect(jarsOf(asked)).toEqual([second]);
+    expect((asked.body as Proposal).checks.map((c) => c.message).join(' ')).toContain(`Weld out of ${tag}`);
+    const both = await propose([
+      { materialId: f.weld, stockLotId: second, part: 0.5 },
+      { materialId: f.weld, stockLotId: f.weldStockLot, part: 0.5 },
+    ]).expect(200);
+    expect(jarsOf(both).sort()).toEqual([second, f.weldStockLot].sort());
+    const wrong = await propose([{ materialId: f.weld, stockLotId: f.woolStockLot, part: 1 }]).expect(422);
+    expect((wrong.body as { detail: string }).detail).toMatch(/holds no Weld/);
+  });
+
+  it('a strike-off is told as one: in the list, and to what is foretold from it', async () => {
+    const proof = await makeLot(studio, f, { quantityText: '20 g', strikeOff: true });
+    await dyeLot(studio, f, proof, { grams: 20 });
+    await studio.agent.post(`/api/lots/${proof}/readings`).send(reading('dry', 71)).expect(200);
+    const own = (await record()).readings.find((r) => r.lotId === proof);
+    expect(own?.dyeing.purpose).toBe('strikeOff');
+    const all = (await studio.agent.get('/api/lots').expect(200)).body as LotSummary[];
+    expect(all.filter((l) => l.strikeOff).map((l) => l.id)).toEqual([proof]);
   });
 });

@@ -28,6 +28,7 @@ const PER_G = smallestIn('weight');
 type Reading = MatchRecord['readings'][number];
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
   readonly plan: LotPlan;
+  readonly isStrikeOff: boolean;
 };
 type Read = Pick<ReadingView, 'batch' | 'lab' | 'taken'> & {
   readonly group: string | null;
@@ -78,7 +79,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
   });
   const promised = await db.select().from(colourways);
   const masterReadings = promised.flatMap((c): Reading[] => {
-    const first = dyed.find((l) => l.colourwayId === c.id && l.plan.groups.length > 0);
+    const first = dyed.find((l) => l.colourwayId === c.id && l.plan.groups.length > 0 && !l.isStrikeOff);
     const batch = first?.plan.batches[0]?.number;
     if (!first || batch === undefined || !c.master || !sameConditions(c.master, MATCH_CONDITIONS)) return [];
     const planned = dyeingOfLot(of(first, []), { batch, group: null, dip: null }, facts);
@@ -119,6 +120,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
       receivedOn: jar.receivedOn,
       free: Number(free),
       isReference: jar.facts.reference,
+      dosedAsPercent: jar.facts.strengthPercent,
       costMinorPerG: jar.costMinor === null || Number(came) <= 0 ? null : jar.costMinor / (Number(came) / PER_G),
     })),
     undyed: [...facts.undyed].map(([baseId, { L, a, b }]) => ({ baseId, lab: { L, a, b } })),
@@ -141,12 +143,18 @@ async function readLots(db: Db): Promise<LotRead[]> {
       at: lots.at,
       water: lots.water,
       plan: lots.plan,
+      extras: lots.extras,
     })
     .from(lots)
     .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
     .where(sql`${lotProgress.state} <> 'cancelled'`)
     .orderBy(asc(lots.number));
-  return rows.map((r) => ({ ...r, at: new Date(r.at).toISOString(), plan: completePlan(r.plan) }));
+  return rows.map(({ extras, ...r }) => ({
+    ...r,
+    isStrikeOff: extras.strikeOff === true,
+    at: new Date(r.at).toISOString(),
+    plan: completePlan(r.plan),
+  }));
 }
 
 async function readEntriesByLot(db: Db): Promise<ReadonlyMap<string, RunEntry[]>> {

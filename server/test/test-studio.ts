@@ -277,9 +277,14 @@ export const agreed = ({ digest, checks }: Pick<Proposal, 'digest' | 'checks'>):
 export async function makeLot(
   { agent }: TestStudio,
   f: Furniture,
-  { quantityText = '6 hanks of 100 g', reorderOfId = null as string | null, acceptShortages = false } = {},
+  {
+    quantityText = '6 hanks of 100 g',
+    reorderOfId = null as string | null,
+    acceptShortages = false,
+    strikeOff = false,
+  } = {},
 ): Promise<string> {
-  const ask = { colourwayId: f.colourway, quantityText, waterId: f.water, reorderOfId };
+  const ask = { colourwayId: f.colourway, quantityText, waterId: f.water, reorderOfId, strikeOff };
   const proposal = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
   const id = newId();
   await agent

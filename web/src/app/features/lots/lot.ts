@@ -11,6 +11,7 @@ import {
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
+import type { Params } from '@angular/router';
 import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
@@ -301,6 +302,9 @@ export class LotPage {
       })
       .join(', ');
   };
+  /** The lot that a strike-off was dyed for: again of the same, or of its colourway. */
+  protected readonly lotAfter = ({ summary: { reorderOf, colourway } }: LotDetail): Params =>
+    reorderOf ? { again: reorderOf.id } : { colourway: colourway.id };
   protected readonly stateLabel = (l: LotDetail): string => LOT_STATE_LABELS[l.summary.state];
   protected readonly stateClass = (l: LotDetail): string => lotStateClass(l.summary.state);
 }

@@ -145,6 +145,8 @@ describe('a new lot', () => {
         doses: [],
         corrected: [],
         added: [],
+        outOf: [],
+        strikeOff: false,
         dyeTimeShare: 1,
         pullMinutes: [],
         schools: [],

@@ -16,6 +16,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
 import {
   INTAKE_FLAG_LABELS,
+  PROOF_G,
   formatAmount,
   readToldTime,
   sayCourse,
@@ -41,8 +42,9 @@ import { ThenAndNow } from '../../ui/then-and-now';
 import { LotChecks, mayGoOn } from './lot-checks';
 import { NumberField } from '../../ui/number-field';
 import { LotExtrasForm } from './lot-extras';
-import type { TakenCorrection } from './reorder-letter';
 import { ReorderLetter } from './reorder-letter';
+import type { TakenCorrection } from './taken-correction';
+import { NOT_CORRECTED, correctedFurther } from './taken-correction';
 import { LotWeighings } from './lot-weighings';
 
 const TYPING_MS = 250;
@@ -55,6 +57,8 @@ const NOTHING_MORE: LotExtras = {
   doses: [],
   corrected: [],
   added: [],
+  outOf: [],
+  strikeOff: false,
   dyeTimeShare: 1,
   pullMinutes: [],
   schools: [],
@@ -151,8 +155,8 @@ export class NewLotPage {
   protected readonly note = signal('');
   protected readonly extras = linkedSignal<LotExtras>(() => {
     const earlier = this.earlier.value()?.extras;
-    // Marks are of those pieces alone.
-    if (earlier) return { ...earlier, intake: { ...earlier.intake, marks: [] } };
+    // Marks are of those pieces alone, and jars of that day.
+    if (earlier) return { ...earlier, intake: { ...earlier.intake, marks: [] }, outOf: [], strikeOff: false };
     const pullMinutes = (this.pulls() ?? '')
       .split(' ')
       .map(Number)
@@ -330,27 +334,39 @@ export class NewLotPage {
     this.takeWay({ ...(liquorRatio ? { liquorRatio } : {}), ...(fills ? { fills } : {}) });
   }
 
-  /** Doses nearer to the master, for this lot alone; corrected again, they are corrected further. */
-  protected takeCorrection({ corrected, added, dyeTimeShare, waterId }: TakenCorrection): void {
-    const before = new Map(this.extras().corrected.map((c) => [c.materialId, c.share]));
-    const further = corrected.map((c) => ({ ...c, share: c.share * (before.get(c.materialId) ?? 1) }));
-    const kept = this.extras().corrected.filter((c) => further.every((f) => f.materialId !== c.materialId));
-    this.extras.update((now) => ({
-      ...now,
-      corrected: [...kept, ...further],
-      added: [...now.added.filter((a) => added.every((b) => b.materialId !== a.materialId)), ...added],
-      dyeTimeShare: now.dyeTimeShare * dyeTimeShare,
-    }));
+  /** Nearer to the master, for this lot alone. */
+  protected takeCorrection({ waterId, ...further }: TakenCorrection): void {
+    this.extras.update((now) => ({ ...now, ...correctedFurther(now, further) }));
     if (waterId !== null) this.waterId.set(waterId);
   }
 
+  /** What was planned before a strike-off took its place. */
+  private readonly whole = signal<Pick<ProposalAsk, 'quantityText' | 'waterId'> & { extras: LotExtras }>({
+    quantityText: '',
+    waterId: null,
+    extras: NOTHING_MORE,
+  });
+  /** A little of it, dyed first to see what the whole lot needs. */
+  protected strikeOff(taken: TakenCorrection): void {
+    this.whole.set({ quantityText: this.quantityText(), waterId: this.waterId(), extras: this.extras() });
+    this.takeCorrection(taken);
+    this.extras.update((now) => ({ ...now, strikeOff: true, also: [], pullMinutes: [] }));
+    this.quantityText.set(`${PROOF_G} g`);
+  }
+  protected planWhole(): void {
+    const { quantityText, waterId, extras } = this.whole();
+    this.extras.set(extras);
+    this.quantityText.set(quantityText);
+    this.waterId.set(waterId ?? '');
+  }
+
   protected readonly isCorrected = computed(() => {
-    const { corrected, added, dyeTimeShare } = this.extras();
-    return corrected.length > 0 || added.length > 0 || dyeTimeShare !== 1;
+    const { corrected, added, outOf, dyeTimeShare } = this.extras();
+    return corrected.length > 0 || added.length > 0 || outOf.length > 0 || dyeTimeShare !== 1;
   });
   /** As the recipe says, after all. */
   protected uncorrect(): void {
-    this.extras.update((now) => ({ ...now, corrected: [], added: [], dyeTimeShare: 1 }));
+    this.extras.update((now) => ({ ...now, ...NOT_CORRECTED }));
   }
 
   protected takeWay(way: { liquorRatio?: number; fills?: number }): void {

@@ -9,8 +9,8 @@ import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiClient } from '../../api/api-client';
 import { LiveChanges } from '../../api/live-query';
 import { WELD_PLAN } from '../../testing/match.fixture';
-import type { TakenCorrection } from './reorder-letter';
 import { ReorderLetter } from './reorder-letter';
+import type { TakenCorrection } from './taken-correction';
 import { ContextPanel } from '../../services/context-panel';
 import { MatchTeller } from '../../services/match-teller';
 
@@ -30,7 +30,18 @@ const RECORD = {
       receivedOn: '2026-01-01',
       free: 900_000,
       isReference: false,
+      dosedAsPercent: null,
       costMinorPerG: 5,
+    },
+    {
+      id: 'jar-a',
+      tag: 'WEL-1',
+      materialId: 'weld',
+      receivedOn: '2025-01-01',
+      free: 900_000,
+      isReference: false,
+      dosedAsPercent: 80,
+      costMinorPerG: null,
     },
   ],
   undyed: [{ baseId: 'hanks', lab: { L: 88, a: 0, b: 11 } }],
@@ -45,7 +56,7 @@ const way = (rest: object) => ({
   within80: 0.9,
   expectedDeltaE: 0.8,
   turned: [{ materialId: 'weld', stockLotId: 'jar-b', percentOwf: 56, share: 1.12, isOtherJar: false }],
-  doses: [{ stockLotId: 'jar-b', percentOwf: 56 }],
+  doses: [{ materialId: 'weld', stage: 'dye', stockLotId: 'jar-b', percentOwf: 56 }],
   worked: {
     start: { L: 75, a: -4, b: 47 },
     steps: [
@@ -81,6 +92,12 @@ const TOLD = {
     way({
       how: 'jars',
       turned: [{ materialId: 'weld', stockLotId: 'jar-a', percentOwf: 50, share: 1, isOtherJar: true }],
+      doses: [{ materialId: 'weld', stage: 'dye', stockLotId: 'jar-a', percentOwf: 50 }],
+    }),
+    way({
+      how: 'addition',
+      turned: [{ materialId: 'iron', stockLotId: 'jar-i', percentOwf: 1, share: null, isOtherJar: true }],
+      doses: [{ materialId: 'iron', stage: 'modifier', stockLotId: 'jar-i', percentOwf: 1 }],
     }),
   ],
   factors: [
@@ -137,9 +154,33 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(text()).toContain('With Weld 12 % more it should come out');
     page().querySelector<HTMLButtonElement>('.ways button.act')?.click();
     expect(taken).toEqual([
-      { corrected: [{ materialId: 'weld', share: 1.12 }], added: [], dyeTimeShare: 1, waterId: null },
+      { corrected: [{ materialId: 'weld', share: 1.12 }], added: [], outOf: [], dyeTimeShare: 1, waterId: null },
     ]);
-    expect(text()).toContain('This asks for another jar, or for something after: see to it by hand.');
+    expect(text()).toContain('This asks for something after the dye that the recipe doesn’t have: see to it by hand.');
+  });
+  it('another jar is planned by the same press: the same weight of it, however strong the plan takes it', async () => {
+    await show();
+    page().querySelectorAll<HTMLButtonElement>('.ways button.act')[1]?.click();
+    expect(taken).toEqual([
+      {
+        corrected: [{ materialId: 'weld', share: 0.8 }],
+        added: [],
+        outOf: [{ materialId: 'weld', stockLotId: 'jar-a', part: 1 }],
+        dyeTimeShare: 1,
+        waterId: null,
+      },
+    ]);
+  });
+  it('a strike-off that is worth its while says what to weigh, and is planned by one press', async () => {
+    const asked: TakenCorrection[] = [];
+    fixture.componentInstance.struckOff.subscribe((c) => asked.push(c));
+    tell.mockReturnValue(of({ ...TOLD, proof: { way: way({}), withoutDeltaE: 2.1, afterDeltaE: 0.7 } }));
+    await show();
+    expect(text()).toContain('without one the lot is likely to lie ΔE00 2.1 from the master, after one 0.7');
+    expect(text()).toContain('Weld 11.2 g');
+    const button = [...page().querySelectorAll('button')].find((b) => b.textContent.includes('Plan the strike-off'));
+    button?.click();
+    expect(asked).toMatchObject([{ corrected: [{ materialId: 'weld', share: 1.12 }], waterId: null }]);
   });
   it('opens the working of a way in the margin: what each thing does, and what that stands on', async () => {
     await show();
@@ -162,14 +203,20 @@ describe('what earlier lots say of a lot that is planned', () => {
     const more = {
       how: 'addition',
       turned: [{ materialId: 'madder', stockLotId: 'jar-m', percentOwf: 0.4321, share: null, isOtherJar: true }],
-      doses: [{ stockLotId: 'jar-m', stage: 'dye', percentOwf: 0.4321 }],
+      doses: [{ materialId: 'madder', stockLotId: 'jar-m', stage: 'dye', percentOwf: 0.4321 }],
       timeShare: 1.2,
     };
     tell.mockReturnValue(of({ ...TOLD, ways: [way(more)] }));
     await show();
     page().querySelector<HTMLButtonElement>('.ways button.act')?.click();
     expect(taken).toEqual([
-      { corrected: [], added: [{ materialId: 'madder', percentOwf: 0.432 }], dyeTimeShare: 1.2, waterId: null },
+      {
+        corrected: [],
+        added: [{ materialId: 'madder', percentOwf: 0.432 }],
+        outOf: [{ materialId: 'madder', stockLotId: 'jar-m', part: 1 }],
+        dyeTimeShare: 1.2,
+        waterId: null,
+      },
     ]);
   });
   it('is held to what is planned by a tick, and asked anew', async () => {
@@ -181,7 +228,9 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(ask.bounds).toEqual({ onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: true });
   });
   it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
-    await show({ corrected: { corrected: [{ materialId: 'weld', share: 1.25 }], added: [], dyeTimeShare: 1 } });
+    await show({
+      corrected: { corrected: [{ materialId: 'weld', share: 1.25 }], added: [], outOf: [], dyeTimeShare: 1 },
+    });
     const [[ask]] = tell.mock.calls as [[ReorderAsk]];
     expect([ask.plan.doses[0]?.percentOwf, ask.recipe.doses[0]?.percentOwf]).toEqual([50, 40]);
     expect([ask.plan.water.hardnessDh, ask.plan.fibre, ask.standard.L]).toEqual([14, 'wool', 74]);

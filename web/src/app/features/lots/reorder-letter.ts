@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type { Dyeing, Figure, LeverTurned, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
+import type { Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay, ShelfMaterial } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
@@ -12,6 +12,7 @@ import {
   sameConditions,
   sayFactor,
   sayWay,
+  smallestIn,
   writeLetter,
 } from '@vestigia/core';
 import { ServerClock } from '../../api/server-clock';
@@ -20,28 +21,18 @@ import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
+import type { Corrected, TakenCorrection } from './taken-correction';
+import { NOT_CORRECTED, correctionOf, uncorrected } from './taken-correction';
 
 const SETTLE_MS = 400;
-/** A stay in the dye that is turned by less isn’t. */
-const ANOTHER_TIME = 0.03;
-
-/** What a correction asks of the plan. */
-export interface TakenCorrection {
-  readonly corrected: readonly { readonly materialId: string; readonly share: number }[];
-  /** What goes into the dye bath that the recipe doesn’t have. */
-  readonly added: readonly { readonly materialId: string; readonly percentOwf: number }[];
-  readonly dyeTimeShare: number;
-  readonly waterId: string | null;
-}
+/** A jar that holds less than this of what is usual of it is no help. */
+const LEAST_IN_JAR = 0.15;
 
 const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: string }[] = [
   { key: 'onlyPlannedJars', name: 'only the jars and materials that are planned' },
   { key: 'onlyPlannedWater', name: 'only the water that is planned' },
   { key: 'noMoreThanPlanned', name: 'no more of anything than is planned' },
 ];
-
-/** What a plan was corrected by. */
-type Corrected = Omit<TakenCorrection, 'waterId'>;
 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to prove it first. */
 @Component({
@@ -92,13 +83,18 @@ type Corrected = Omit<TakenCorrection, 'waterId'>;
                 @if (correctionOf(w); as c) {
                   <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
                 } @else {
-                  <span class="soft small">This asks for another jar, or for something after: see to it by hand.</span>
+                  <span class="soft small"
+                    >This asks for something after the dye that the recipe doesn’t have: see to it by hand.</span
+                  >
                 }
               </p>
             }
           </div>
           @if (l.proof) {
             <p class="wet">{{ l.proof }}</p>
+            @if (proofCorrection(); as c) {
+              <p><button class="act" type="button" (click)="struckOff.emit(c)">Plan the strike-off</button></p>
+            }
           }
           @if (factors().length > 0) {
             <details>
@@ -171,8 +167,10 @@ export class ReorderLetter {
   /** The lot that is dyed again. */
   readonly again = input<string | undefined>();
   /** What the plan’s doses were corrected by already. */
-  readonly corrected = input<Corrected>({ corrected: [], added: [], dyeTimeShare: 1 });
+  readonly corrected = input<Corrected>(NOT_CORRECTED);
   readonly taken = output<TakenCorrection>();
+  /** A strike-off is to be planned so. */
+  readonly struckOff = output<TakenCorrection>();
   protected readonly boundNames = BOUND_NAMES;
   /** What a correction is held to. */
   protected readonly bounds = signal<ReorderBounds>({
@@ -204,6 +202,15 @@ export class ReorderLetter {
       ? 'No dyestuff is dosed here that could be followed, or the base’s own colour isn’t known: nothing is foretold.'
       : '';
   });
+  /** What stands there, of which there is enough to matter. */
+  private readonly shelf = computed((): ShelfMaterial[] => {
+    const free = new Map(this.record.value()?.jars.map((j) => [j.id, j.free / smallestIn('weight')]) ?? []);
+    const wofG = this.proposal().plan.batches.reduce((sum, b) => sum + b.wof.value, 0);
+    return this.record.shelf().map((m) => ({
+      ...m,
+      jars: m.jars.filter((j) => (free.get(j.stockLotId) ?? 0) >= (LEAST_IN_JAR * m.usualPercent * wofG) / 100),
+    }));
+  });
   private readonly ask = computed((): ReorderAsk | undefined => {
     const [r, plan, standard] = [this.record.value(), this.plan(), this.master()];
     if (!r || !plan || !standard || this.whyNot() !== '') return undefined;
@@ -215,7 +222,7 @@ export class ReorderLetter {
       then: r.readings.find((x) => x.lotId !== null && x.lotId === this.again())?.dyeing ?? null,
       standard,
       toleranceDeltaE: this.toleranceDeltaE(),
-      shelf: this.record.shelf(),
+      shelf: this.shelf(),
       waters: this.record.waters(),
       bounds: this.bounds(),
     };
@@ -231,6 +238,10 @@ export class ReorderLetter {
   protected readonly told = computed(() => {
     const answer = this.asked.answer();
     return answer?.state === 'told' ? answer : undefined;
+  });
+  protected readonly proofCorrection = computed(() => {
+    const way = this.told()?.proof?.way;
+    return way && this.correctionOf(way);
   });
   protected readonly factors = computed(() =>
     (this.told()?.factors ?? []).map(({ factor, effect }) => ({
@@ -272,35 +283,10 @@ export class ReorderLetter {
   });
   protected readonly figureOf = (way: ReorderWay): Figure => this.figures().get(way)!;
 
-  /** What the plan can take of a way by itself: doses of what the recipe has, and the water. */
+  /** What the plan can take of a way by itself. */
   protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
-    const isInDye = (t: LeverTurned): boolean =>
-      way.doses.some((d) => d.stockLotId === t.stockLotId && d.stage === 'dye');
-    if (way.turned.some((t) => t.isOtherJar && (t.share !== null || !isInDye(t)))) return undefined;
-    const shares = new Map(way.turned.flatMap((t) => (t.share === null ? [] : [[t.materialId, t.share] as const])));
-    return {
-      corrected: [...shares].map(([materialId, share]) => ({ materialId, share: toThousandth(share) })),
-      added: way.turned
-        .filter((t) => t.share === null)
-        .map(({ materialId, percentOwf }) => ({ materialId, percentOwf: toThousandth(percentOwf) })),
-      dyeTimeShare: Math.abs(way.timeShare - 1) > ANOTHER_TIME ? Math.round(way.timeShare * 100) / 100 : 1,
-      waterId: way.waterId,
-    };
+    const plan = this.asked.told()?.ask.plan;
+    const jars = this.record.value()?.jars ?? [];
+    return plan && correctionOf(way, plan, new Map(jars.map((j) => [j.id, (j.dosedAsPercent ?? 100) / 100])));
   }
 }
-
-const toThousandth = (value: number): number => Math.max(0.001, Math.round(value * 1000) / 1000);
-
-/** The plan as the recipe itself says. */
-const uncorrected = (plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected): Dyeing => ({
-  ...plan,
-  doses: plan.doses
-    .filter((d) => added.every((a) => a.materialId !== d.materialId))
-    .map((d) => ({
-      ...d,
-      percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
-    })),
-  courses: plan.courses.map((c) =>
-    c.stage === 'dye' ? { ...c, points: c.points.map((p) => ({ ...p, minute: p.minute / dyeTimeShare })) } : c,
-  ),
-});

@@ -1,0 +1,105 @@
+import type { LotExtras } from '@vestigia/contract';
+import type { Dyeing, LeverTurned, MatchDose, ReorderWay } from '@vestigia/core';
+
+/** What a correction asks of the plan. */
+export interface TakenCorrection extends Pick<LotExtras, 'corrected' | 'added' | 'outOf' | 'dyeTimeShare'> {
+  readonly waterId: string | null;
+}
+
+/** What a plan was corrected by. */
+export type Corrected = Omit<TakenCorrection, 'waterId'>;
+
+/** A plan as its recipe has it. */
+export const NOT_CORRECTED: Corrected = { corrected: [], added: [], outOf: [], dyeTimeShare: 1 };
+
+/** How strong a plan takes each jar, against the reference: 1 where nothing was tested. */
+export type DosedAs = ReadonlyMap<string, number>;
+
+/** A stay in the dye that is turned by less isn’t. */
+const ANOTHER_TIME = 0.03;
+/** A jar’s part in a material that differs by less is the same. */
+const SAME_PART = 0.03;
+const toThousandth = (value: number): number => Math.max(0.001, Math.round(value * 1000) / 1000);
+
+interface Part {
+  readonly stockLotId: string;
+  readonly part: number;
+}
+
+function partsOf(doses: readonly MatchDose[], materialId: string): Part[] {
+  const own = doses.filter((d) => d.materialId === materialId);
+  const whole = own.reduce((sum, d) => sum + d.percentOwf, 0);
+  return whole > 0 ? own.map(({ stockLotId, percentOwf }) => ({ stockLotId, part: percentOwf / whole })) : [];
+}
+
+const isSameMix = (x: readonly Part[], y: readonly Part[]): boolean =>
+  x.length === y.length &&
+  x.every((p) => y.some((q) => q.stockLotId === p.stockLotId && Math.abs(q.part - p.part) < SAME_PART));
+
+/**
+ * What the plan can take of a way by itself; `undefined` where it asks for something after the dye that the recipe doesn’t
+ * have. A way says what is weighed; a plan says what the recipe means, and weighs more of a weaker jar.
+ */
+export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): TakenCorrection | undefined {
+  const isInDye = (t: LeverTurned): boolean =>
+    way.doses.some((d) => d.stockLotId === t.stockLotId && d.materialId === t.materialId && d.stage === 'dye');
+  const isAdded = (t: LeverTurned): boolean => t.share === null;
+  if (way.turned.some((t) => isAdded(t) && !isInDye(t))) return undefined;
+  const worthOf = (parts: readonly Part[]): number =>
+    parts.reduce((sum, p) => sum + p.part * (dosedAs.get(p.stockLotId) ?? 1), 0);
+  const own = [...new Set(way.turned.filter((t) => !isAdded(t)).map((t) => t.materialId))].map((materialId) => ({
+    materialId,
+    share: way.turned.find((t) => t.materialId === materialId)?.share ?? 1,
+    now: partsOf(plan.doses, materialId),
+    then: partsOf(way.doses, materialId),
+  }));
+  const added = way.turned.filter(isAdded);
+  return {
+    corrected: own.map(({ materialId, share, now, then }) => ({
+      materialId,
+      share: toThousandth(share * (worthOf(then) / Math.max(1e-9, worthOf(now)))),
+    })),
+    added: added.map(({ materialId, percentOwf, stockLotId }) => ({
+      materialId,
+      percentOwf: toThousandth(percentOwf * (dosedAs.get(stockLotId) ?? 1)),
+    })),
+    outOf: [
+      ...own.flatMap(({ materialId, now, then }) =>
+        isSameMix(now, then) ? [] : then.map((p) => ({ materialId, ...p })),
+      ),
+      ...added.map(({ materialId, stockLotId }) => ({ materialId, stockLotId, part: 1 })),
+    ].map((o) => ({ ...o, part: toThousandth(o.part) })),
+    dyeTimeShare: Math.abs(way.timeShare - 1) > ANOTHER_TIME ? Math.round(way.timeShare * 100) / 100 : 1,
+    waterId: way.waterId,
+  };
+}
+
+/** Corrected again, a plan is corrected further; jars are those that were asked for last. */
+export function correctedFurther(now: Corrected, { corrected, added, outOf, dyeTimeShare }: Corrected): Corrected {
+  const before = new Map(now.corrected.map((c) => [c.materialId, c.share]));
+  const isNew = (materialId: string, all: readonly { readonly materialId: string }[]): boolean =>
+    all.every((x) => x.materialId !== materialId);
+  return {
+    corrected: [
+      ...now.corrected.filter((c) => isNew(c.materialId, corrected)),
+      ...corrected.map((c) => ({ ...c, share: toThousandth(c.share * (before.get(c.materialId) ?? 1)) })),
+    ],
+    added: [...now.added.filter((a) => isNew(a.materialId, added)), ...added],
+    outOf: [...now.outOf.filter((o) => isNew(o.materialId, outOf)), ...outOf],
+    dyeTimeShare: now.dyeTimeShare * dyeTimeShare,
+  };
+}
+
+/** A corrected plan as the recipe itself says: out of the jars that are planned, at the recipe’s amounts. */
+export const uncorrected = (plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected): Dyeing => ({
+  ...plan,
+  doses: plan.doses
+    .filter((d) => added.every((a) => a.materialId !== d.materialId))
+    .map((d) => ({
+      ...d,
+      percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
+    })),
+  courses: plan.courses.map((c) =>
+    c.stage === 'dye' ? { ...c, points: c.points.map((p) => ({ ...p, minute: p.minute / dyeTimeShare })) } : c,
+  ),
+});
