@@ -85,6 +85,65 @@ describe('a reorder is foretold and corrected', () => {
     await isaby.sees(/It lies ΔE00 \d+\.\d from what was wanted/, 'vs-rescue');
   });
 
+  it('a strike-off is planned from the letter, and once it was read the lot goes out from it', async () => {
+    const lots = await isaby.ask<LotSummary[]>('/api/lots');
+    let again: LotSummary | undefined;
+    for (const name of ['Slack Water', 'Sluice', 'Winkle', 'Tide Line', 'Creek Gold', 'Foreshore']) {
+      again = lots.find((l) => l.state === 'released' && l.colourway.name === name);
+      if (!again) continue;
+      await isaby.settled(`/lots/new?again=${again.id}`);
+      await isaby.sees(/As it is planned it should come out/, 'vs-reorder-letter');
+      if (await isaby.asksWhether('Plan the strike-off')) break;
+    }
+    await isaby.sees(/A strike-off is worth its while: .* Dye 20 g of the same lot of the base/, 'vs-reorder-letter');
+    await isaby.press('Plan the strike-off');
+    await isaby.sees(/A strike-off: dye it as it is planned here/);
+    await isaby.lookOver('to see what it needs');
+    await isaby.page.$eval('[name=short]', (e) => (e as HTMLInputElement).click()).catch(() => undefined);
+    await isaby.press('Agree, and promise the stock');
+    await isaby.page.waitForFunction(() => /^\/lots\/[0-9a-f-]{36}$/.test(location.pathname));
+    const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
+    await isaby.sees(/strike-off, 1 piece of 20 g/);
+    const { plan, summary } = await isaby.ask<LotDetail>(`/api/lots/${id}`);
+    expect(summary.strikeOff).toBe(true);
+    // Dyed as planned; only its weighings are written down, and what was read of it.
+    await isaby.send('/api/bench/run-entries', {
+      drafts: plan.steps.flatMap((s) =>
+        ['start', 'finish'].map((kind) => ({
+          lotId: id,
+          ageMs: 0,
+          entry: {
+            id: v7(),
+            stepIndex: s.index,
+            kind,
+            replacesId: null,
+            temperatureC: null,
+            text: null,
+            weighing: null,
+          },
+        })),
+      ),
+    });
+    const master = summary.master;
+    if (!master) throw new Error('this colourway has no master');
+    const lab = { L: master.L + 2.5, a: master.a, b: master.b + 1.5 };
+    const seen = {
+      id: v7(),
+      batch: 1,
+      state: 'dry',
+      lab,
+      illuminant: 'D65',
+      observer: '10',
+      note: '',
+      replacesId: null,
+    };
+    await isaby.send(`/api/lots/${id}/readings`, seen);
+    await isaby.settled(`/lots/${id}`);
+    await isaby.press('Plan the lot by it');
+    await isaby.sees(/By the strike-off: /, 'vs-reorder-letter');
+    expect(new URL(isaby.page.url()).searchParams.get('again')).toBe(again?.id);
+  });
+
   it('a graded family is planned with its pulls, and the bench calls them', async () => {
     const marram = (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find(
       (c) => c.name === 'Marram',

@@ -178,8 +178,11 @@ function merged(doses: readonly MatchDose[]): MatchDose[] {
 function baseLotOf({ plan, records }: LotToMatch, baseId: string): string {
   const weighed = records.flatMap((r) => r.weighings).find((w) => w.materialId === baseId && w.stockLotId !== null);
   const planned = plan.materials.find((m) => m.materialId === baseId)?.picks.find((p) => p.stockLotId !== null);
-  return weighed?.stockLotId ?? planned?.stockLotId ?? `unknown lot of ${baseId}`;
+  return weighed?.stockLotId ?? planned?.stockLotId ?? unknownLotOf(baseId);
 }
+
+/** What a lot of a base is called that came from no shelf. */
+export const unknownLotOf = (baseId: string): string => `unknown lot of ${baseId}`;
 
 /** Minutes a step really took, where that can be told. */
 function minutesOf(step: PlannedStep, record: StepRecord | undefined): number {

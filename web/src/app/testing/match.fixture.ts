@@ -7,7 +7,7 @@ export const WELD_PLAN = {
   liquorRatio: 30,
   groups: [{ key: 'g', baseId: 'hanks', baseName: 'Rug wool', fibre: 'wool', part: '', partName: '' }],
   batches: [{ number: 1, vesselId: 'pan', vesselName: 'Pan', metal: 'stainless', pieces: 4, wof: figure(400, 'g') }],
-  materials: [],
+  materials: [{ materialId: 'hanks', picks: [{ stockLotId: 'bale-1', amount: 400_000 }] }],
   steps: [
     {
       index: 0,

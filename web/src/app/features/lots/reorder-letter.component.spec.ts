@@ -180,7 +180,19 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(text()).toContain('Weld 11.2 g');
     const button = [...page().querySelectorAll('button')].find((b) => b.textContent.includes('Plan the strike-off'));
     button?.click();
-    expect(asked).toMatchObject([{ corrected: [{ materialId: 'weld', share: 1.12 }], waterId: null }]);
+    expect(asked).toEqual([
+      {
+        corrected: [{ materialId: 'weld', share: 1.12 }],
+        added: [],
+        // Out of the same jar and the same lot of the base as the whole lot.
+        outOf: [
+          { materialId: 'weld', stockLotId: 'jar-b', part: 1 },
+          { materialId: 'hanks', stockLotId: 'bale-1', part: 1 },
+        ],
+        dyeTimeShare: 1,
+        waterId: null,
+      },
+    ]);
   });
   it('opens the working of a way in the margin: what each thing does, and what that stands on', async () => {
     await show();

@@ -21,8 +21,8 @@ import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
-import type { Corrected, TakenCorrection } from './taken-correction';
-import { NOT_CORRECTED, correctionOf, uncorrected } from './taken-correction';
+import type { Corrected, DosedAs, TakenCorrection } from './taken-correction';
+import { NOT_CORRECTED, correctionOf, strikeOffOf, uncorrected } from './taken-correction';
 
 const SETTLE_MS = 400;
 /** A jar that holds less than this of what is usual of it is no help. */
@@ -241,8 +241,12 @@ export class ReorderLetter {
   });
   protected readonly proofCorrection = computed(() => {
     const way = this.told()?.proof?.way;
-    return way && this.correctionOf(way);
+    const plan = this.asked.told()?.ask.plan;
+    return way && plan && strikeOffOf(way, plan, this.dosedAs());
   });
+  private readonly dosedAs = computed(
+    (): DosedAs => new Map((this.record.value()?.jars ?? []).map((j) => [j.id, (j.dosedAsPercent ?? 100) / 100])),
+  );
   protected readonly factors = computed(() =>
     (this.told()?.factors ?? []).map(({ factor, effect }) => ({
       name: sayFactor(factor, this.names()),
@@ -286,7 +290,6 @@ export class ReorderLetter {
   /** What the plan can take of a way by itself. */
   protected correctionOf(way: ReorderWay): TakenCorrection | undefined {
     const plan = this.asked.told()?.ask.plan;
-    const jars = this.record.value()?.jars ?? [];
-    return plan && correctionOf(way, plan, new Map(jars.map((j) => [j.id, (j.dosedAsPercent ?? 100) / 100])));
+    return plan && correctionOf(way, plan, this.dosedAs());
   }
 }

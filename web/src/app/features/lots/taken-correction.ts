@@ -1,5 +1,6 @@
 import type { LotExtras } from '@vestigia/contract';
 import type { Dyeing, LeverTurned, MatchDose, ReorderWay } from '@vestigia/core';
+import { unknownLotOf } from '@vestigia/core';
 
 /** What a correction asks of the plan. */
 export interface TakenCorrection extends Pick<LotExtras, 'corrected' | 'added' | 'outOf' | 'dyeTimeShare'> {
@@ -72,6 +73,23 @@ export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): T
     dyeTimeShare: Math.abs(way.timeShare - 1) > ANOTHER_TIME ? Math.round(way.timeShare * 100) / 100 : 1,
     waterId: way.waterId,
   };
+}
+
+/**
+ * What a strike-off of a way asks of its plan: the same, out of the very jars and the lot of the base that the whole lot is
+ * to be dyed from, since that is what it is to show.
+ */
+export function strikeOffOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): TakenCorrection | undefined {
+  const taken = correctionOf(way, plan, dosedAs);
+  if (!taken) return undefined;
+  const named = [...new Set(way.doses.map((d) => d.materialId))].flatMap((materialId) =>
+    partsOf(way.doses, materialId).map((p) => ({ materialId, ...p, part: toThousandth(p.part) })),
+  );
+  const base =
+    plan.baseLotId === unknownLotOf(plan.baseId)
+      ? []
+      : [{ materialId: plan.baseId, stockLotId: plan.baseLotId, part: 1 }];
+  return { ...taken, outOf: [...named.filter((o) => dosedAs.has(o.stockLotId)), ...base] };
 }
 
 /** Corrected again, a plan is corrected further; jars are those that were asked for last. */
