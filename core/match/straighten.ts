@@ -63,6 +63,44 @@ function feltOf({ posterior, standard, day }: Judged, metric: ReturnType<typeof 
 /** How far a lever is moved to see what it does. */
 const BY = 0.05;
 
+/** How sure these numbers are together: a row and a column for each. */
+function covarianceAmong({ covariance, learnt, book }: Posterior, places: readonly number[]): Float64Array {
+  const n = places.length;
+  const cells = new Float64Array(n * n);
+  places.forEach((p, i) => {
+    if (p >= learnt) cells[i * n + i] = book.at(p).sd ** 2;
+    else
+      places.forEach((q, j) => {
+        if (q < learnt) cells[i * n + j] = covariance.cells[p * learnt + q] ?? 0;
+      });
+  });
+  return cells;
+}
+
+/** Σ Jᵀ: three rows, one after another, of as many as there are numbers. */
+function spreadOf(cells: Float64Array, rows: Float64Array): Float64Array {
+  const n = rows.length / 3;
+  const out = new Float64Array(3 * n);
+  for (let j = 0; j < n; j += 1) {
+    const [x, y, z] = [rows[j] as number, rows[n + j] as number, rows[2 * n + j] as number];
+    // What a lever doesn’t touch adds nothing.
+    if (x === 0 && y === 0 && z === 0) continue;
+    for (let i = 0; i < n; i += 1) {
+      const cov = cells[j * n + i] as number;
+      out[i] = (out[i] as number) + cov * x;
+      out[n + i] = (out[n + i] as number) + cov * y;
+      out[2 * n + i] = (out[2 * n + i] as number) + cov * z;
+    }
+  }
+  return out;
+}
+
+const inner = (x: ArrayLike<number>, y: ArrayLike<number>): number => {
+  let sum = 0;
+  for (let i = 0; i < x.length; i += 1) sum += (x[i] as number) * (y[i] as number);
+  return sum;
+};
+
 /** Makes a plan straight about where some of its levers are; the others stay. Looks once for each, and once for all. */
 export function straighten(judged: Judged, at: readonly number[], levers: readonly number[]): Straight {
   const { posterior, penalties } = judged;
@@ -70,55 +108,30 @@ export function straighten(judged: Judged, at: readonly number[], levers: readon
   const base = feltOf(judged, metric, judged.dyeing(at));
   const moved = levers.map((i) => feltOf(judged, metric, judged.dyeing(at.map((v, k) => (k === i ? v + BY : v)))));
   const places = [...new Set([base, ...moved].flatMap((f) => [...f.rows.keys()]))];
-  const none = [0, 0, 0] as const;
-  const vectors = [base, ...moved].map((f, v) => {
-    const share = v === 0 ? 1 : 1 / BY;
-    const less = v === 0 ? undefined : base;
-    return {
-      mean: f.mean.map((m, i) => (m - (less?.mean[i] ?? 0)) * share),
-      rows: places.map((p) => {
-        const [own, was] = [f.rows.get(p) ?? none, less?.rows.get(p) ?? none];
-        return [(own[0] - was[0]) * share, (own[1] - was[1]) * share, (own[2] - was[2]) * share] as const;
-      }),
-    };
-  });
-  const { covariance, learnt, book } = posterior;
+  const n = places.length;
+  const rowsOf = (f: Felt): Float64Array => {
+    const rows = new Float64Array(3 * n);
+    places.forEach((p, i) => f.rows.get(p)?.forEach((value, k) => (rows[k * n + i] = value)));
+    return rows;
+  };
+  const first = { mean: base.mean, rows: rowsOf(base) };
+  const vectors = [
+    first,
+    ...moved.map((f) => ({
+      mean: f.mean.map((m, i) => (m - (base.mean[i] ?? 0)) / BY),
+      rows: rowsOf(f).map((value, i) => (value - (first.rows[i] ?? 0)) / BY),
+    })),
+  ];
+  const cells = covarianceAmong(posterior, places);
   const size = vectors.length;
   const [expected, unsure] = [new Float64Array(size * size), new Float64Array(size * size)];
-  for (let v = 0; v < size; v += 1) {
-    const own = vectors[v];
-    if (!own) continue;
-    // Σ Jᵀ of this one, a row for each number.
-    const spread = places.map((p, i) => {
-      if (p >= learnt) {
-        const sd = book.at(p).sd;
-        const [x, y, z] = own.rows[i] ?? none;
-        return [x * sd * sd, y * sd * sd, z * sd * sd] as const;
-      }
-      let [x, y, z] = [0, 0, 0];
-      for (let j = 0; j < places.length; j += 1) {
-        const q = places[j] ?? 0;
-        if (q >= learnt) continue;
-        const cov = covariance.cells[p * learnt + q] ?? 0;
-        const row = own.rows[j] ?? none;
-        x += cov * row[0];
-        y += cov * row[1];
-        z += cov * row[2];
-      }
-      return [x, y, z] as const;
-    });
-    for (let w = 0; w <= v; w += 1) {
-      const other = vectors[w];
-      if (!other) continue;
-      const mean = own.mean.reduce((all, m, i) => all + m * (other.mean[i] ?? 0), 0);
-      let sum = 0;
-      for (let i = 0; i < places.length; i += 1) {
-        const [s, row] = [spread[i] ?? none, other.rows[i] ?? none];
-        sum += s[0] * row[0] + s[1] * row[1] + s[2] * row[2];
-      }
+  vectors.forEach((own, v) => {
+    const spread = spreadOf(cells, own.rows);
+    vectors.slice(0, v + 1).forEach((other, w) => {
+      const [mean, sum] = [inner(own.mean, other.mean), inner(spread, other.rows)];
       for (const place of [v * size + w, w * size + v]) [expected[place], unsure[place]] = [mean, sum];
-    }
-  }
+    });
+  });
   for (const { weights, wanted, sd } of penalties) {
     const share = WORTH_DELTA_E / sd;
     const line = [
