@@ -25,6 +25,7 @@ export type { ShelfJar, ShelfMaterial } from './levers';
 export { learnMore } from './learn-more';
 export { isProofWorth } from './proof-worth';
 export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
+export { pulledOut, samplesRead } from './early-out';
 export { dyeingOfLot, outOfReference, referenceOf, unknownLotOf, waterToMatch } from './lot-dyeing';
 export type { Effect } from './predict';
 export { effectBetween } from './predict';

@@ -5,6 +5,8 @@ import type { HeatLeg } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
 import type { StepRecord } from '../run/step-record';
 import type { MaterialKind } from '../stock/material-facts';
+import type { EarlyOut } from './early-out';
+import { cutCourse } from './early-out';
 import type { BathCourse, Dyeing, DyeingRole, DyeingStage, MatchDose } from './dyeing';
 
 /** What each kind of step does to a shade; those that do nothing to it are missing. */
@@ -70,6 +72,10 @@ export interface PartToMatch {
   readonly batch: number;
   readonly group: string | null;
   readonly dip: number | null;
+  /** It came out of a step before the others. */
+  readonly out?: EarlyOut | undefined;
+  /** It was cut off there: nothing that came after happened to it. */
+  readonly isSnippet?: boolean;
 }
 
 /** Water of which nobody measured anything counts as middling. */
@@ -96,7 +102,11 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
   const batch = plan.batches.find((b) => b.number === part.batch);
   const undyed = group && facts.undyed.get(group.baseId);
   if (!group || !batch || !undyed) return undefined;
-  const steps = plan.steps.filter((s) => s.groups === undefined || s.groups.includes(group.key));
+  const steps = plan.steps.filter(
+    (s) =>
+      (s.groups === undefined || s.groups.includes(group.key)) &&
+      !(part.isSnippet && part.out && s.index > part.out.stepIndex),
+  );
   const doses = steps.flatMap((step) => {
     const stage = STAGE_OF[step.kind];
     return stage === undefined ? [] : dosesOf(lot, step, stage, part.batch, facts);
@@ -111,7 +121,7 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
     baseLotId: baseLotOf(lot, group.baseId),
     undyed: { lab: undyed, spectrum: null },
     doses: merged(doses),
-    courses: (['mordant', 'dye', 'modifier'] as const).flatMap((stage) => courseOf(lot, steps, stage)),
+    courses: (['mordant', 'dye', 'modifier'] as const).flatMap((stage) => courseOf(lot, steps, stage, part.out)),
     water: waterToMatch(lot.water),
     metal: INERT.includes(batch.metal) ? 'stainless' : batch.metal,
     liquorRatio: plan.liquorRatio,
@@ -226,14 +236,34 @@ export function courseOfSteps(stage: DyeingStage, steps: readonly BathStep[]): B
 export const isInBath = (kind: StepKind | 'fibre', stage: DyeingStage): boolean =>
   STAGE_OF[kind] === stage && IN_BATH.includes(kind);
 
-function courseOf({ records }: LotToMatch, steps: readonly PlannedStep[], stage: DyeingStage): BathCourse[] {
-  const baths = steps
-    .filter((s) => isInBath(s.kind, stage) && records[s.index]?.skippedReason === undefined)
-    .map((s): BathStep => {
-      const read = [...(records[s.index]?.temperaturesC ?? [])].sort((x, y) => x - y);
-      const heldC = read[Math.floor(read.length / 2)] ?? s.temperatureC ?? ROOM_C;
-      return { legs: s.course, minutes: minutesOf(s, records[s.index]), heldC };
-    });
+function courseOf(
+  { records }: Pick<LotToMatch, 'records'>,
+  steps: readonly PlannedStep[],
+  stage: DyeingStage,
+  out: EarlyOut | undefined,
+): BathCourse[] {
+  const inBath = steps.filter((s) => isInBath(s.kind, stage) && records[s.index]?.skippedReason === undefined);
+  if (out && inBath.some((s) => s.index === out.stepIndex)) {
+    const before = courseOf(
+      { records },
+      steps.filter((s) => s.index < out.stepIndex),
+      stage,
+      undefined,
+    );
+    const upTo = courseOf(
+      { records },
+      steps.filter((s) => s.index <= out.stepIndex),
+      stage,
+      undefined,
+    );
+    const from = before[0]?.points.at(-1)?.minute ?? 0;
+    return upTo.flatMap((course) => cutCourse(course, from + out.minute) ?? []);
+  }
+  const baths = inBath.map((s): BathStep => {
+    const read = [...(records[s.index]?.temperaturesC ?? [])].sort((x, y) => x - y);
+    const heldC = read[Math.floor(read.length / 2)] ?? s.temperatureC ?? ROOM_C;
+    return { legs: s.course, minutes: minutesOf(s, records[s.index]), heldC };
+  });
   return courseOfSteps(stage, baths);
 }
 

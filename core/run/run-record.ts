@@ -65,6 +65,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
       at,
       of: detail.sampleOf ?? 'piece',
       depth: detail.depth,
+      ...(detail.lab ? { lab: detail.lab } : {}),
       batch: detail.batch ?? 1,
     })),
     bathMoves: entriesOfKind(sinceRedo, 'bath').map(({ at, detail }) => ({

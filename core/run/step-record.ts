@@ -1,4 +1,5 @@
 import type { BathMoveKind } from '../bath/bath-ledger';
+import type { Lab } from '../colour/lab';
 import type { BathContent } from '../bath/saved-bath';
 import type { StockMeasure } from '../quantity/amount';
 import type { StrainWay } from '../recipe/course';
@@ -60,6 +61,8 @@ export interface StepRecord {
     readonly at: string;
     readonly of: 'liquor' | 'piece';
     readonly depth: number;
+    /** As it was read, wet; absent where an eye held it against steps. */
+    readonly lab?: Lab;
     readonly batch: number;
   }[];
   readonly bathMoves?: readonly {

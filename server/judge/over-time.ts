@@ -97,12 +97,8 @@ export async function readReaders(db: Db): Promise<ReaderView[]> {
   return compareReaders(read);
 }
 
-/** What a wet reading will be dry, from pieces of that fibre that were read both ways; of any where those are too few. */
-export async function readDryForecast(
-  db: Db,
-  wet: { readonly L: number; readonly a: number; readonly b: number },
-  fibre: string,
-): Promise<DryForecastView> {
+/** Pieces that were read wet and dry, each with its fibre. */
+export async function readWetDryPairs(db: Db): Promise<(WetDryPair & { readonly fibre: string })[]> {
   const rows = await standing(db);
   const fibres = new Map(
     (
@@ -114,7 +110,7 @@ export async function readDryForecast(
         .from(lots)
     ).map((l) => [l.id, l.fibre]),
   );
-  const pairs = rows
+  return rows
     .filter((r) => r.state === 'wet')
     .flatMap((r) => {
       const dry = rows.find(
@@ -128,8 +124,24 @@ export async function readDryForecast(
       );
       return dry ? [{ wet: r.lab, dry: dry.lab, fibre: fibres.get(r.lotId) ?? '' }] : [];
     });
+}
+
+/** Those of one fibre where they are enough; of any where they are too few. */
+export function pairsFor(
+  pairs: readonly (WetDryPair & { readonly fibre: string })[],
+  fibre: string,
+): readonly WetDryPair[] {
   const own = pairs.filter((p) => p.fibre === fibre);
-  const used: readonly WetDryPair[] = own.length >= LEAST_WET_DRY_PAIRS ? own : pairs;
+  return own.length >= LEAST_WET_DRY_PAIRS ? own : pairs;
+}
+
+/** What a wet reading will be dry, from pieces that were read both ways. */
+export async function readDryForecast(
+  db: Db,
+  wet: { readonly L: number; readonly a: number; readonly b: number },
+  fibre: string,
+): Promise<DryForecastView> {
+  const used = pairsFor(await readWetDryPairs(db), fibre);
   const forecast = forecastDry(wet, used);
   return {
     pairs: used.length,

@@ -1,4 +1,4 @@
-import type { LotSummary, MatchRecord, Proposal, StockLot } from '@vestigia/contract';
+import type { LotDetail, LotSummary, MatchRecord, Proposal, StockLot } from '@vestigia/contract';
 import { BANDS_NM, takenBy } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
@@ -12,8 +12,10 @@ import {
   newId,
   openTestStudio,
   reading,
+  runEntry,
   stripReading,
   stripTrial,
+  weighing,
 } from '../test/test-studio';
 
 describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
@@ -201,7 +203,49 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
     expect((wrong.body as { detail: string }).detail).toMatch(/holds no Weld/);
   });
 
+  it('a piece that was pulled tells of a shorter stay; a wet reading what it will be, less surely; a snippet likewise', async () => {
+    await freePots(studio);
+    // Six pieces read both ways let wet be foreseen as dry.
+    for (let n = 0; n < 6; n += 1)
+      await studio.agent
+        .post(`/api/lots/${lot}/readings`)
+        .send(reading('wet', 58 + n))
+        .expect(200);
+    const id = await makeLot(studio, f, { quantityText: '2 hanks of 50 g' });
+    const at = (entry: object) => studio.agent.post(`/api/lots/${id}/entries`).send(entry).expect(200);
+    const { plan } = (await studio.agent.get(`/api/lots/${id}`).expect(200)).body as LotDetail;
+    const dye = plan.steps.findIndex((s) => s.kind === 'dye');
+    for (let step = 0; step < dye; step += 1) await at(runEntry(step, 'skip', { text: 'done before' }));
+    await at(runEntry(dye, 'start'));
+    await at(runEntry(dye, 'weigh', { weighing: weighing(f.weld, f.weldStockLot, '100 g') }));
+    await at(runEntry(dye, 'pulls', { detail: { pullMinutes: [20, 60] } }));
+    studio.pass(20);
+    const snippet = { sampleOf: 'piece', batch: 1, lab: { L: 64, a: -3, b: 40 }, depth: 0.5, readBy: 'hand' };
+    await at(runEntry(dye, 'sample', { detail: snippet }));
+    await at(runEntry(dye, 'pull', { detail: { piece: 1 } }));
+    studio.pass(40);
+    await at(runEntry(dye, 'finish'));
+    for (const { index } of plan.steps.slice(dye + 1)) await at(runEntry(index, 'skip', { text: 'hung up' }));
+    await studio.agent.post(`/api/lots/${id}/readings`).send(reading('wet', 60)).expect(200);
+    await studio.agent
+      .post(`/api/lots/${id}/readings`)
+      .send(reading('dry', 80, { piece: '1' }))
+      .expect(200);
+    const own = (await record()).readings.filter((r) => r.lotId === id);
+    const lastMinute = (r: (typeof own)[number]): number =>
+      r.dyeing.courses.find((c) => c.stage === 'dye')?.points.at(-1)?.minute ?? NaN;
+    expect(own.map((r) => r.title.replace(/^Lot \d+(, )?/, ''))).toEqual(['', 'piece 1', 'a sample at 20 min']);
+    const [whole, piece, sample] = own;
+    expect([lastMinute(piece!), lastMinute(sample!)]).toEqual([20, 20]);
+    expect(lastMinute(whole!)).toBeGreaterThan(20);
+    expect([whole!.readWithin80! > 0, piece!.readWithin80, sample!.readWithin80! > 0]).toEqual([true, null, true]);
+    // Wet was read about 12 L* darker than dry there.
+    expect(whole!.colour.lab.L).toBeGreaterThan(66);
+    expect(piece!.colour.lab.L).toBe(80);
+  });
+
   it('a strike-off is told as one: in the list, and to what is foretold from it', async () => {
+    await freePots(studio);
     const proof = await makeLot(studio, f, { quantityText: '20 g', strikeOff: true });
     await dyeLot(studio, f, proof, { grams: 20 });
     await studio.agent.post(`/api/lots/${proof}/readings`).send(reading('dry', 71)).expect(200);

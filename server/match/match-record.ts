@@ -1,14 +1,10 @@
-import type { MatchRecord, ReadingView } from '@vestigia/contract';
-import type { LotPlan, LotToMatch, MatchFacts, PartToMatch, RunEntry } from '@vestigia/core';
+import type { MatchRecord } from '@vestigia/contract';
+import type { LotPlan, LotToMatch, MatchFacts, RunEntry } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   completePlan,
-  currentEntries,
   dyeingOfLot,
   foldRun,
-  isSettled,
-  labOfSpectrum,
-  meanLab,
   outOfReference,
   referenceOf,
   sameConditions,
@@ -16,10 +12,11 @@ import {
 } from '@vestigia/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, readings, stockBalances, stockLots, waters } from '../db/schema';
+import { colourways, lotProgress, lots, materials, stockBalances, stockLots, waters } from '../db/schema';
 import { lotTag } from '../shared/lot-tag';
 import { oneValue } from '../stores/shelf';
 import type { Veil } from '../studio/veil';
+import { readDrying, readShades, sampleShades, shadesOf } from './read-shades';
 import { readStrips } from './read-strips';
 
 /** Smallest units to a gram, and to a millilitre. */
@@ -29,10 +26,6 @@ type Reading = MatchRecord['readings'][number];
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
   readonly plan: LotPlan;
   readonly isStrikeOff: boolean;
-};
-type Read = Pick<ReadingView, 'batch' | 'lab' | 'taken'> & {
-  readonly group: string | null;
-  readonly dip: number | null;
 };
 
 /** What was dyed and read: of lots, what really went in; of masters, what their recipe is, out of the reference jars. */
@@ -55,29 +48,38 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
   };
   const dyed = (await readLots(db)).filter((l) => !veil?.lotIds.has(l.id));
   const entries = await readEntriesByLot(db);
+  const promised = await db.select().from(colourways);
+  const dry = await readDrying(db);
   const shades = await readShades(db);
   const of = (lot: LotRead, records: LotToMatch['records']): LotToMatch => ({ ...lot, records });
+  /** Samples are read under the light of the master. */
+  const underOurs = new Set(
+    promised.flatMap((c) => (c.master && sameConditions(c.master, MATCH_CONDITIONS) ? [c.id] : [])),
+  );
   const lotReadings = dyed.flatMap((lot): Reading[] => {
     const records = foldRun(entries.get(lot.id) ?? [], lot.plan.steps.length);
-    return shadesOf(shades.get(lot.id) ?? []).flatMap(({ part, lab, readWithin80 }, i) => {
-      const dyeing = dyeingOfLot(of(lot, records), part, facts);
-      return dyeing
-        ? [
-            {
-              id: `${lot.id}/${i}`,
-              lotId: lot.id,
-              title: lotTag(lot.number),
-              on: lot.at,
-              dyeing,
-              colour: { lab, spectrum: null },
-              readWithin80,
-              isMaster: false,
-            },
-          ]
-        : [];
-    });
+    const fibre = lot.plan.groups[0]?.fibre ?? '';
+    const samples = underOurs.has(lot.colourwayId) ? sampleShades(records, fibre, dry) : [];
+    return [...shadesOf(shades.get(lot.id) ?? [], records, fibre, dry), ...samples].flatMap(
+      ({ part, name, lab, readWithin80 }, i) => {
+        const dyeing = dyeingOfLot(of(lot, records), part, facts);
+        return dyeing
+          ? [
+              {
+                id: `${lot.id}/${i}`,
+                lotId: lot.id,
+                title: name === '' ? lotTag(lot.number) : `${lotTag(lot.number)}, ${name}`,
+                on: lot.at,
+                dyeing,
+                colour: { lab, spectrum: null },
+                readWithin80,
+                isMaster: false,
+              },
+            ]
+          : [];
+      },
+    );
   });
-  const promised = await db.select().from(colourways);
   const masterReadings = promised.flatMap((c): Reading[] => {
     const first = dyed.find((l) => l.colourwayId === c.id && l.plan.groups.length > 0 && !l.isStrikeOff);
     const batch = first?.plan.batches[0]?.number;
@@ -167,36 +169,4 @@ async function readEntriesByLot(db: Db): Promise<ReadonlyMap<string, RunEntry[]>
       FROM run_entries e WHERE e.kind <> 'note' GROUP BY e.lot_id) q)`,
   );
   return new Map(rows.map((r) => [r.lotId, r.entries]));
-}
-
-/** Readings of whole shades that settled, under the light the match works in, or band by band. */
-async function readShades(db: Db): Promise<ReadonlyMap<string, Read[]>> {
-  const rows = currentEntries(await db.select().from(readings).orderBy(asc(readings.seq)));
-  const byLot = new Map<string, Read[]>();
-  for (const { lotId, batch, groupKey, zone, piece, dip, state, lab, conditions, taken } of rows) {
-    if (zone !== null || piece !== null || !isSettled(state)) continue;
-    const spectrum = taken?.spectrum ?? null;
-    if (!spectrum && !sameConditions(conditions, MATCH_CONDITIONS)) continue;
-    const own = spectrum ? labOfSpectrum(spectrum, MATCH_CONDITIONS) : lab;
-    byLot.set(lotId, [...(byLot.get(lotId) ?? []), { batch, group: groupKey, dip, lab: own, taken }]);
-  }
-  return byLot;
-}
-
-/** The mean of what was read of each shade. */
-function shadesOf(
-  read: readonly Read[],
-): { part: PartToMatch; lab: ReadingView['lab']; readWithin80: number | null }[] {
-  const parts = new Map<string, Read[]>();
-  for (const r of read) {
-    const key = JSON.stringify([r.batch, r.group, r.dip]);
-    parts.set(key, [...(parts.get(key) ?? []), r]);
-  }
-  return [...parts.values()].flatMap((own) => {
-    const [first] = own;
-    // Errors of several readings cancel in part: √Σe² / n.
-    const errors = own.map((r) => r.taken?.within80 ?? 0);
-    const readWithin80 = errors.some((e) => e > 0) ? Math.hypot(...errors) / own.length : null;
-    return first ? [{ part: first, lab: meanLab(own.map((r) => r.lab)), readWithin80 }] : [];
-  });
 }
