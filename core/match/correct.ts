@@ -1,3 +1,4 @@
+import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { Dyeing } from './dyeing';
 import type { Lever, ShelfMaterial } from './levers';
@@ -16,6 +17,10 @@ export interface CorrectWithin {
   readonly waters: readonly Dyeing['water'][];
   /** The most of a material that may go in, as a share of the recipe’s dose. */
   readonly mostShare?: number;
+  /** Materials that are taken as they are: counted packets, a vat that stands there. */
+  readonly fixed?: readonly string[];
+  /** What the colourway is judged by; CIEDE2000 where nothing is said. */
+  readonly formula?: DeltaEFormula;
   readonly day?: string | null;
   /** A strike-off of the plan was read: what is changed now is small, and known to be needed. */
   readonly isProved?: boolean;
@@ -25,9 +30,9 @@ export interface CorrectWithin {
 export interface Correction {
   readonly dyeing: Dyeing;
   readonly prediction: Prediction;
-  /** The difference from the standard that is to be expected with everything that is unsure, ΔE00. */
+  /** The difference from the standard that is to be expected with everything that is unsure, by its formula. */
   readonly expectedDeltaE: number;
-  /** The same once a strike-off of it was dyed and read, and what it showed was made up for, ΔE00. */
+  /** The same once a strike-off of it was dyed and read, and what it showed was made up for. */
   readonly afterProofDeltaE: number;
   /** How many things are turned: what a dyer would rather leave alone. */
   readonly turns: number;
@@ -78,16 +83,16 @@ const isAlone = (lever: Lever & { kind: 'dose' }, own: readonly Lever[]): boolea
   lever.isOwn && own.every((l) => l === lever || l.kind === 'time' || materialOf(l) !== materialOf(lever));
 
 function turnable(plan: Dyeing, water: Dyeing['water'], within: CorrectWithin): Turnable {
-  const { shelf, mostShare = MOST_SHARE, isProved = false } = within;
+  const { shelf, mostShare = MOST_SHARE, fixed = [], isProved = false } = within;
   const taken = new Set(plan.doses.map((d) => d.materialId));
   // What wasn’t in the strike-off would need one of its own.
   const added = (isProved ? [] : shelf)
-    .filter((m) => !taken.has(m.materialId) && m.role !== 'mordant' && m.role !== 'assistant')
+    .filter((m) => ![...taken, ...fixed].includes(m.materialId) && m.role !== 'mordant' && m.role !== 'assistant')
     .flatMap((m) => {
       const jar = m.jars.at(-1);
       return jar ? [addedLever(m.role === 'modifier' ? 'modifier' : 'dye', m, jar)] : [];
     });
-  const own = ownLevers(plan, shelf, true);
+  const own = ownLevers(plan, shelf, true).filter((l) => l.kind === 'time' || !fixed.includes(l.materialId));
   const levers: Lever[] = [...own, { kind: 'time', from: 0 }, ...added];
   return {
     plan: { ...plan, water },
@@ -204,11 +209,12 @@ function waysAbout(
   posterior: Posterior,
   t: Turnable,
   standard: Lab,
-  { day = null, mostShare = MOST_SHARE, isProved = false }: CorrectWithin,
+  { day = null, mostShare = MOST_SHARE, formula = 'de00', isProved = false }: CorrectWithin,
 ): { chosen: readonly number[]; at: readonly number[] }[] {
   const judged: Judged = {
     posterior,
     standard,
+    formula,
     day,
     penalties: penaltiesOf(t.levers),
     dyeing: (at) => pulled(t.plan, t.levers, at),
@@ -254,7 +260,7 @@ function waysAbout(
  * preferred for looking good on paper.
  */
 export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, within: CorrectWithin): Correction[] {
-  const day = within.day ?? null;
+  const { day = null, formula = 'de00' } = within;
   const told = (dyeing: Dyeing, how: Correction['how'], turns: number): Correction => {
     const prediction = predict(posterior, dyeing, { day });
     return {
@@ -262,8 +268,8 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
       prediction,
       how,
       turns,
-      expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance),
-      afterProofDeltaE: afterProof(posterior, dyeing, standard, day),
+      expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance, formula),
+      afterProofDeltaE: afterProof(posterior, dyeing, standard, day, formula),
     };
   };
   const unchanged = told(plan, 'unchanged', 0);

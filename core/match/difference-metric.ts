@@ -1,18 +1,21 @@
-import { ciede2000 } from '../colour/ciede2000';
+import type { DeltaEFormula } from '../colour/delta-e';
+import { deltaEBy } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { Symmetric } from './linear-algebra';
 import { factorise } from './linear-algebra';
 
-const EVEN = { kL: 1, kC: 1, kH: 1 };
 const STEP = 0.5;
 
 /**
- * ΔE00 about a standard as lengths: three rows m such that ΔE00² is nearly Σ (m · Δ)² for a small Δ in L*, a*, b*. The
+ * A difference about a standard as lengths: three rows m such that ΔE² is nearly Σ (m · Δ)² for a small Δ in L*, a*, b*. The
  * squares of differences along the axes and between them give the form.
  */
-export function differenceMetric(standard: Lab): readonly (readonly [number, number, number])[] {
+export function differenceMetric(
+  standard: Lab,
+  formula: DeltaEFormula = 'de00',
+): readonly (readonly [number, number, number])[] {
   const far = (L: number, a: number, b: number): number =>
-    ciede2000(standard, { L: standard.L + L, a: standard.a + a, b: standard.b + b }, EVEN).deltaE ** 2 / STEP ** 2;
+    deltaEBy(formula, standard, { L: standard.L + L, a: standard.a + a, b: standard.b + b }) ** 2 / STEP ** 2;
   const axes = [
     [STEP, 0, 0],
     [0, STEP, 0],

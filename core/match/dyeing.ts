@@ -74,3 +74,9 @@ export interface KnownStrength {
   /** The lot that the others are told against. */
   readonly isReference?: boolean;
 }
+
+/** What is at least this share of its bath is the bath. */
+const A_BATH = 0.5;
+/** Whether a dose is the bath itself, a vat or a kept liquor: no share is taken of it. */
+export const isBathItself = ({ percentOwf }: Pick<MatchDose, 'percentOwf'>, liquorRatio: number): boolean =>
+  percentOwf >= A_BATH * 100 * liquorRatio;

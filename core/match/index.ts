@@ -12,7 +12,7 @@ export type {
   MatchDose,
   MeasuredColour,
 } from './dyeing';
-export { DYEING_STAGES } from './dyeing';
+export { DYEING_STAGES, isBathItself } from './dyeing';
 export type { ChannelSpace } from './channels';
 export { MATCH_CONDITIONS, broadChannels, spectralChannels } from './channels';
 export type { Observation, Posterior, Widths } from './posterior';
@@ -60,7 +60,7 @@ export type { DoseCost } from './dose-cost';
 export { costOfDoses } from './dose-cost';
 export type { RescueLetter } from './write-rescue';
 export { sayRescue, writeRescue } from './write-rescue';
-export type { BuildUp, BuildUpPoint, BuildUps } from './build-up';
-export { buildUps } from './build-up';
+export type { Fit, FitFamily, FitKind, FitPoint, Fits } from './fits';
+export { FIT_KINDS, readFits } from './fits';
 export type { WorkedOf, WorkedShade, WorkedStep } from './work-out';
 export { figureOfShade, workOutShade } from './work-out';

@@ -1,4 +1,6 @@
 import { ciede2000 } from '../colour/ciede2000';
+import type { DeltaEFormula } from '../colour/delta-e';
+import { deltaEBy } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { ChannelSpace } from './channels';
 import { labSlopes } from './channels';
@@ -165,8 +167,13 @@ export function radius80(lab: Lab, covariance: Symmetric): number {
   return far[Math.floor(0.8 * far.length)] ?? 0;
 }
 
-/** The difference from a standard that is to be expected: the mean of what it might be, ΔE00. */
-export function expectedDifference(standard: Lab, lab: Lab, covariance: Symmetric): number {
+/** The difference from a standard that is to be expected: the mean of what it might be, by its formula. */
+export function expectedDifference(
+  standard: Lab,
+  lab: Lab,
+  covariance: Symmetric,
+  formula: DeltaEFormula = 'de00',
+): number {
   const all = drawnShades(lab, covariance);
-  return all.reduce((sum, shade) => sum + ciede2000(standard, shade, EVEN).deltaE, 0) / all.length;
+  return all.reduce((sum, shade) => sum + deltaEBy(formula, standard, shade), 0) / all.length;
 }

@@ -1,3 +1,4 @@
+import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { Correction } from './correct';
 import type { Dyeing } from './dyeing';
@@ -9,9 +10,15 @@ import { expectedDifference, inLab, learntVariance } from './predict';
 
 /**
  * The difference from a standard that is to be expected of a way once a strike-off of it was dyed and read and what it
- * showed was made up for, ΔE00: what a reading leaves unsure doesn’t depend on what it says (Kalman’s covariance).
+ * showed was made up for, by its formula: what a reading leaves unsure doesn’t depend on what it says (Kalman’s covariance).
  */
-export function afterProof(posterior: Posterior, dyeing: Dyeing, standard: Lab, day: string | null): number {
+export function afterProof(
+  posterior: Posterior,
+  dyeing: Dyeing,
+  standard: Lab,
+  day: string | null,
+  formula: DeltaEFormula,
+): number {
   const said = forward(posterior, dyeing, day);
   const { space, widths } = posterior;
   const n = space.count;
@@ -29,7 +36,7 @@ export function afterProof(posterior: Posterior, dyeing: Dyeing, standard: Lab, 
         left[i * n + j] = (left[i * n + j] ?? 0) - (unsure[i * n + k] ?? 0) * (column[k] ?? 0);
   }
   for (let c = 0; c < n; c += 1) left[c * n + c] = (left[c * n + c] ?? 0) - widths.scatter.reading ** 2 / 2;
-  return expectedDifference(standard, space.lab(said.channels), inLab(space, said.channels, left));
+  return expectedDifference(standard, space.lab(said.channels), inLab(space, said.channels, left), formula);
 }
 
 /** A proof costs half a day: it has to bring the lot nearer by this, as a share of the tolerance. */

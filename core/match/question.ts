@@ -1,5 +1,5 @@
-import type { BuildUps } from './build-up';
-import { buildUps } from './build-up';
+import type { Fits } from './fits';
+import { readFits } from './fits';
 import type { KnownStrength } from './dyeing';
 import type { GradedAnswer, GradedAsk } from './graded';
 import { gradedFamily } from './graded';
@@ -28,8 +28,8 @@ export interface MatchQuestions {
   readonly graded: { readonly ask: GradedAsk; readonly answer: GradedAnswer };
   /** `null`: too little was read. */
   readonly review: { readonly ask: ReviewAsk; readonly answer: Review | null };
-  /** How deep each dyestuff dyes; `null`: too little was read. */
-  readonly buildUps: { readonly ask: Omit<ReviewAsk, 'stockLotIds'>; readonly answer: BuildUps | null };
+  /** How a shade goes with dose, time, dip, mordant, modifier; `null`: too little was read. */
+  readonly fits: { readonly ask: Omit<ReviewAsk, 'stockLotIds'>; readonly answer: Fits | null };
   /** How strong jars are; `null`: too little was read. */
   readonly strengths: { readonly ask: ReviewAsk; readonly answer: readonly JarStrength[] | null };
 }
@@ -55,8 +55,8 @@ export function answerMatch(asked: AskedOfMatch): MatchQuestions[MatchQuestion][
       return gradedFamily(asked.ask);
     case 'review':
       return reviewRecord(asked.ask.readings, asked.ask.strengths, asked.ask.stockLotIds) ?? null;
-    case 'buildUps':
-      return buildUps(asked.ask.readings, asked.ask.strengths) ?? null;
+    case 'fits':
+      return readFits(asked.ask.readings, asked.ask.strengths) ?? null;
     case 'strengths':
       return jarStrengths(asked.ask.readings, asked.ask.strengths, asked.ask.stockLotIds) ?? null;
   }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { seeded } from '../photo/seeded';
-import { buildUps } from './build-up';
+import { readFits } from './fits';
 import { broadChannels } from './channels';
 import type { Dyeing } from './dyeing';
 import { gradedFamily, gradedWith } from './graded';
@@ -275,21 +275,21 @@ describe('a graded family', () => {
 });
 
 describe('how deep a dyestuff dyes', () => {
-  const told = buildUps(record, REFERENCES)!;
+  const told = readFits(record, REFERENCES)!;
 
   it('stands on what was dyed with it alone, and says how far each lies from the curve', () => {
-    const weld = told.fits.find((f) => f.materialId === 'weld');
+    const weld = told.fits.find((f) => f.kind === 'dose' && f.materialId === 'weld');
     expect(weld).toMatchObject({ fibre: 'wool', mordantIds: ['alum'] });
     expect(weld?.points.map((p) => p.id)).toEqual(trials.filter((_, i) => i % 3 === 0).map((t) => t.id));
     expect(weld?.medianResidual).toBeLessThan(0.6);
   });
 
   it('runs as the truth does, rising and levelling off, the truth within what is said', () => {
-    const weld = told.fits.find((f) => f.materialId === 'weld')!;
+    const weld = told.fits.find((f) => f.kind === 'dose' && f.materialId === 'weld')!;
     const truth = (percent: number): number =>
       far(undyed.lab, trueShade(dyeing([dose('weld', 'weld 1', percent)], { colourwayId: null })));
-    for (const p of weld.curve.filter((c) => c.percentOwf > 10)) {
-      expect(Math.abs(p.fromUndyed - truth(p.percentOwf))).toBeLessThan(Math.max(1, 1.5 * p.within80));
+    for (const p of weld.curve.filter((c) => c.at > 10)) {
+      expect(Math.abs(p.fromUndyed - truth(p.at))).toBeLessThan(Math.max(1, 1.5 * p.within80));
       expect(p.within80).toBeGreaterThan(0);
     }
     const depths = weld.curve.map((c) => c.fromUndyed);
@@ -297,10 +297,12 @@ describe('how deep a dyestuff dyes', () => {
   });
 
   it('declines what was dyed alone once or twice, and says so', () => {
-    const few = buildUps([...record, readOf('one', dyeing([dose('woad', 'woad 1', 5)]))], REFERENCES)!;
+    const few = readFits([...record, readOf('one', dyeing([dose('woad', 'woad 1', 5)]))], REFERENCES)!;
     expect(few.fits.map((f) => f.materialId)).not.toContain('woad');
-    expect(few.declined).toEqual([{ materialId: 'woad', mordantIds: ['alum'], fibre: 'wool', readings: 1 }]);
-    expect(buildUps(record.slice(0, 2), REFERENCES)).toBeUndefined();
+    expect(few.declined).toEqual([
+      { kind: 'dose', materialId: 'woad', mordantIds: ['alum'], modifierId: null, fibre: 'wool', readings: 1 },
+    ]);
+    expect(readFits(record.slice(0, 2), REFERENCES)).toBeUndefined();
   });
 });
 
@@ -315,6 +317,6 @@ describe('a question to the match', () => {
     expect(weak?.fromPercent).toBeLessThan(70);
     expect(weak?.toPercent).toBeGreaterThan(70);
     expect(answerMatch({ question: 'review', ask: { ...jars, readings: record.slice(0, 2) } })).toBeNull();
-    expect(answerMatch({ question: 'buildUps', ask: jars })).toEqual(buildUps(record, REFERENCES));
+    expect(answerMatch({ question: 'fits', ask: jars })).toEqual(readFits(record, REFERENCES));
   });
 });

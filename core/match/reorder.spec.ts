@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { addToDye, correctDoses, stretchDye } from '../recipe/corrected-doses';
 import { bathStep, percent } from '../scaling/plan-lot.fixture';
 import { ciede2000 } from '../colour/ciede2000';
+import { costOfDoses } from './dose-cost';
 import type { Dyeing } from './dyeing';
 import type { ReorderAsk, ReorderWay } from './reorder';
 import { answerReorder } from './reorder';
@@ -143,7 +144,7 @@ describe('the letter about a lot to come', () => {
       },
     ];
     const waters = [{ id: 'rain', ph: 6, hardnessDh: 1, ironMgPerL: 0 }];
-    const free = { onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: false };
+    const free = { onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: false, noDearer: false };
     const ways = (bounds: Partial<typeof free>): readonly ReorderWay[] =>
       told(ask(recipeFrom('weld 2'), { shelf, waters, bounds: { ...free, ...bounds } })).answer.ways;
     expect(ways({}).some((w) => w.turned.some((t) => t.isOtherJar))).toBe(true);
@@ -152,6 +153,24 @@ describe('the letter about a lot to come', () => {
     expect(own.every((w) => w.waterId === null && w.turned.every((t) => !t.isOtherJar))).toBe(true);
     for (const w of ways({ noMoreThanPlanned: true }))
       for (const t of w.turned) expect(t.share ?? 2).toBeLessThanOrEqual(1.05);
+  });
+  it('turns nothing of what goes in whole, and takes nothing dearer where it is told not to', () => {
+    const plan = recipeFrom('weld 2');
+    const whole = told(ask(plan, { fixed: ['weld'] })).answer.ways;
+    for (const w of whole) expect(w.turned.map((t) => t.materialId)).not.toContain('weld');
+    const costMinorPerG = new Map([['weld 2', 2] as const, ['madder 1', 9] as const, ['alum 1', 1] as const]);
+    const bounds = { onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: false, noDearer: true };
+    const dear = told(ask(plan, { costMinorPerG })).answer.ways;
+    const cheap = told(ask(plan, { costMinorPerG, bounds })).answer.ways;
+    const cost = (doses: Dyeing['doses']): number => costOfDoses(doses, 1000, costMinorPerG).minor;
+    expect(Math.max(...dear.map((w) => cost(w.doses)))).toBeGreaterThan(cost(plan.doses));
+    for (const w of cheap) expect(cost(w.doses)).toBeLessThanOrEqual(1.05 * cost(plan.doses));
+  });
+  it('goes by what the colourway is judged by', () => {
+    const plan = recipeFrom('weld 3');
+    const { answer, letter } = told(ask(plan, { formula: 'cmc21' }));
+    expect(letter.proof).toMatch(/likely to lie CMC 2:1 \d\.\d from the master/);
+    expect(answer.proof?.withoutDeltaE).not.toBeCloseTo(told(ask(plan)).answer.proof?.withoutDeltaE ?? 0, 2);
   });
   it('the same record gives the same letter', () =>
     expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));

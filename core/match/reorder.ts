@@ -1,8 +1,10 @@
 import { ciede2000 } from '../colour/ciede2000';
+import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import { broadChannels } from './channels';
 import type { Correction, CorrectWithin } from './correct';
 import { correct, wayToProve } from './correct';
+import { costOfDoses } from './dose-cost';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import type { TooFew } from './enough-read';
 import { dyedAndRead, tooFewRead } from './enough-read';
@@ -29,6 +31,12 @@ export interface ReorderAsk {
   readonly toleranceDeltaE: number;
   readonly shelf: readonly ShelfMaterial[];
   readonly waters: readonly Dyeing['water'][];
+  /** Taken as they are: counted packets, a vat that stands there. */
+  readonly fixed?: readonly string[];
+  /** What the colourway is judged by; CIEDE2000 where nothing is said. */
+  readonly formula?: DeltaEFormula;
+  /** What a gram of each jar costs, minor units of money. */
+  readonly costMinorPerG?: ReadonlyMap<string, number | null>;
   /** How far a correction may go; all the way where nothing is said. */
   readonly bounds?: ReorderBounds;
 }
@@ -40,6 +48,8 @@ export interface ReorderBounds {
   readonly onlyPlannedWater: boolean;
   /** Of no material more than is planned. */
   readonly noMoreThanPlanned: boolean;
+  /** What it costs, where that is known, is no more than as planned. */
+  readonly noDearer: boolean;
 }
 
 /** What of a lot is otherwise than it was, as the match tells them apart. */
@@ -99,11 +109,13 @@ export type ReorderAnswer =
       readonly proof: ProofWorth | null;
     };
 
-/** A strike-off that is worth its while, and what the lot is likely to be off without and after one, ΔE00. */
+/** A strike-off that is worth its while, and what the lot is likely to be off without and after one. */
 export interface ProofWorth {
   readonly way: ReorderWay;
   readonly withoutDeltaE: number;
   readonly afterDeltaE: number;
+  /** What both are told by. */
+  readonly formula: DeltaEFormula;
 }
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
@@ -144,10 +156,18 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     r.isMaster || !days.includes(dayOf(r.dyeing)) ? r : { ...r, day: dayOf(r.dyeing) },
   );
   const posterior = learn(broadChannels(), readings, ask.strengths);
-  const { onlyPlannedJars = false, onlyPlannedWater = false, noMoreThanPlanned = false } = ask.bounds ?? {};
+  const { fixed = [], formula = 'de00', costMinorPerG = new Map() } = ask;
+  const {
+    onlyPlannedJars = false,
+    onlyPlannedWater = false,
+    noMoreThanPlanned = false,
+    noDearer = false,
+  } = ask.bounds ?? {};
   const within: CorrectWithin = {
     shelf: onlyPlannedJars ? [] : ask.shelf,
     waters: onlyPlannedWater ? [] : ask.waters,
+    fixed,
+    formula,
     ...(noMoreThanPlanned ? { mostShare: 1 } : {}),
   };
   const all = correct(posterior, plan, standard, { ...within, day });
@@ -161,7 +181,9 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     const worked = workOutShade(posterior, way.dyeing, way.prediction.lab, read);
     return told(worked, plan, way, standard, after.includes(way));
   };
-  const isHeld = ({ turned, waterId }: ReorderWay): boolean =>
+  const costOf = (doses: readonly MatchDose[]): number => costOfDoses(doses, WHOLE_G, costMinorPerG).minor;
+  const isHeld = ({ turned, waterId, doses }: ReorderWay): boolean =>
+    !(noDearer && costOf(doses) > costOf(plan.doses) * (1 + HARDLY)) &&
     !(noMoreThanPlanned && turned.some((t) => t.share === null || t.share > 1 + HARDLY)) &&
     !(onlyPlannedJars && turned.some((t) => t.share === null || t.isOtherJar)) &&
     !(onlyPlannedWater && waterId !== null);
@@ -194,11 +216,13 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     factors: ask.then ? factorEffects(posterior, ask.then, plan) : [],
     proof:
       proof && proved && isHeld(proof)
-        ? { way: proof, withoutDeltaE: nearest, afterDeltaE: proved.afterProofDeltaE }
+        ? { way: proof, withoutDeltaE: nearest, afterDeltaE: proved.afterProofDeltaE, formula }
         : null,
   };
 }
 
+/** So much fibre, to compare costs by, g. */
+const WHOLE_G = 1000;
 /** A strike-off that was seen is worth so much, ΔE00. */
 const SEEN = 0.1;
 /** A bath that differs by less in how long it was is the planned one. */

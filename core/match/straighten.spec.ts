@@ -15,6 +15,7 @@ const from = levers.map((l) => l.from);
 const judged: Judged = {
   posterior: learnt,
   standard: trueShade(recipeFrom('weld 1')),
+  formula: 'de00',
   day: null,
   dyeing: (at) => pulled(plan, levers, at),
   penalties: [],

@@ -1,3 +1,4 @@
+import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import { labSlopes } from './channels';
 import { differenceMetric } from './difference-metric';
@@ -27,6 +28,7 @@ export const gramOf = ({ expected, unsure }: Straight, risk: number): Float64Arr
 export interface Judged {
   readonly posterior: Posterior;
   readonly standard: Lab;
+  readonly formula: DeltaEFormula;
   readonly day: string | null;
   /** The dyeing with the levers there. */
   dyeing(at: readonly number[]): Dyeing;
@@ -104,7 +106,7 @@ const inner = (x: ArrayLike<number>, y: ArrayLike<number>): number => {
 /** Makes a plan straight about where some of its levers are; the others stay. Looks once for each, and once for all. */
 export function straighten(judged: Judged, at: readonly number[], levers: readonly number[]): Straight {
   const { posterior, penalties } = judged;
-  const metric = differenceMetric(judged.standard);
+  const metric = differenceMetric(judged.standard, judged.formula);
   const base = feltOf(judged, metric, judged.dyeing(at));
   const moved = levers.map((i) => feltOf(judged, metric, judged.dyeing(at.map((v, k) => (k === i ? v + BY : v)))));
   const places = [...new Set([base, ...moved].flatMap((f) => [...f.rows.keys()]))];

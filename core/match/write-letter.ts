@@ -1,7 +1,9 @@
+import { DELTA_E_LABELS } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import { describeDifference } from '../colour/describe';
 import { joinList } from '../quantity/word-list';
 import type { Dyeing } from './dyeing';
+import { isBathItself } from './dyeing';
 import type { LeverTurned, ProofWorth, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
 import { NOTHING_LIKE_DELTA_E } from './reorder';
 
@@ -24,8 +26,6 @@ export interface Letter {
 /** So much fibre goes into a strike-off, g: less can’t be weighed well, more is a lot. */
 export const PROOF_G = 20;
 
-/** What is at least this share of its bath is the bath. */
-const A_BATH = 0.5;
 /** Below this no part of a difference gets a word of its own, ΔE00. */
 const LIKE_DELTA_E = 0.65;
 const percent = (share: number): string => `${Math.round(Math.abs(share - 1) * 100)} %`;
@@ -143,14 +143,14 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
   };
 }
 
-function sayProof({ way, withoutDeltaE, afterDeltaE }: ProofWorth, plan: Dyeing, names: LetterNames): string {
+function sayProof({ way, withoutDeltaE, afterDeltaE, formula }: ProofWorth, plan: Dyeing, names: LetterNames): string {
   const { doses, waterId, timeShare } = way;
   const weights = [...new Set(doses.map((d) => d.materialId))].map((materialId) => {
     const own = doses.filter((d) => d.materialId === materialId);
     const isAsPlanned = own.length === 1 && plan.doses.some((p) => p.stockLotId === own[0]?.stockLotId);
     const each = own.map((d) => {
       // A vat is not weighed in: the proof goes into it.
-      if (d.percentOwf >= A_BATH * 100 * plan.liquorRatio) return 'as it stands';
+      if (isBathItself(d, plan.liquorRatio)) return 'as it stands';
       const weight = `${grams((d.percentOwf / 100) * PROOF_G)} g`;
       return isAsPlanned ? weight : `${weight} out of ${names.jar(d.stockLotId)}`;
     });
@@ -161,5 +161,5 @@ function sayProof({ way, withoutDeltaE, afterDeltaE }: ProofWorth, plan: Dyeing,
     Math.abs(timeShare - 1) > LEAST_TIME
       ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
       : 'as long and as hot';
-  return `A strike-off is worth its while: without one the lot is likely to lie ΔE00 ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${PROOF_G} g of the same lot of the base ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
+  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${PROOF_G} g of the same lot of the base ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
 }

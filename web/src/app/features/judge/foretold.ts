@@ -9,7 +9,7 @@ import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
-import { BuildUpCharts } from './build-up-charts';
+import { FitCharts } from './fit-charts';
 import { ForetoldLedger } from './foretold-ledger';
 import { JudgeNav } from './judge-nav';
 
@@ -19,7 +19,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
   selector: 'vs-foretold',
-  imports: [BuildUpCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
+  imports: [FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `<div class="head"><h1>How good it was foretold</h1></div>
     <vs-judge-nav />
@@ -60,9 +60,9 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
           </figure>
         }
       </div>
-      <h2>How deep each dyestuff dyes</h2>
+      <h2>What was learnt of each dyestuff</h2>
       @if (record.value(); as all) {
-        <vs-build-up-charts [readings]="record.readings()" [strengths]="all.strengths" [names]="record.names()" />
+        <vs-fit-charts [readings]="record.readings()" [strengths]="all.strengths" [names]="record.names()" />
       }
       <h2>Jars, by what was dyed with them</h2>
       <div class="scroller">

@@ -174,7 +174,9 @@ describe('what earlier lots say of a lot that is planned', () => {
   it('a strike-off that is worth its while says what to weigh, and is planned by one press', async () => {
     const asked: TakenCorrection[] = [];
     fixture.componentInstance.struckOff.subscribe((c) => asked.push(c));
-    tell.mockReturnValue(of({ ...TOLD, proof: { way: way({}), withoutDeltaE: 2.1, afterDeltaE: 0.7 } }));
+    tell.mockReturnValue(
+      of({ ...TOLD, proof: { way: way({}), withoutDeltaE: 2.1, afterDeltaE: 0.7, formula: 'de00' } }),
+    );
     await show();
     expect(text()).toContain('without one the lot is likely to lie ΔE00 2.1 from the master, after one 0.7');
     expect(text()).toContain('Weld 11.2 g');
@@ -237,7 +239,19 @@ describe('what earlier lots say of a lot that is planned', () => {
     page().querySelectorAll<HTMLInputElement>('.tick input')[2]?.click();
     await show();
     const [[ask]] = tell.mock.calls as [[ReorderAsk]];
-    expect(ask.bounds).toEqual({ onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: true });
+    expect(ask.bounds).toEqual({
+      onlyPlannedJars: false,
+      onlyPlannedWater: false,
+      noMoreThanPlanned: true,
+      noDearer: false,
+    });
+  });
+  it('takes no share of what goes in whole: a counted packet', async () => {
+    const packets = { materialId: 'sachet', measure: 'pieces', picks: [] };
+    const plan = { ...WELD_PLAN, materials: [...WELD_PLAN.materials, packets] };
+    await show({ proposal: { plan } as unknown as Proposal, formula: 'cmc11' });
+    const [[ask]] = tell.mock.calls as [[ReorderAsk]];
+    expect([ask.fixed, ask.formula]).toEqual([['sachet'], 'cmc11']);
   });
   it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
     await show({

@@ -1,7 +1,15 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type { Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay, ShelfMaterial } from '@vestigia/core';
+import type {
+  DeltaEFormula,
+  Dyeing,
+  Figure,
+  ReorderAsk,
+  ReorderBounds,
+  ReorderWay,
+  ShelfMaterial,
+} from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
@@ -9,6 +17,7 @@ import {
   dyeingOfLot,
   figureOfShade,
   formatMoney,
+  isBathItself,
   sameConditions,
   sayFactor,
   sayWay,
@@ -32,6 +41,7 @@ const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: 
   { key: 'onlyPlannedJars', name: 'only the jars and materials that are planned' },
   { key: 'onlyPlannedWater', name: 'only the water that is planned' },
   { key: 'noMoreThanPlanned', name: 'no more of anything than is planned' },
+  { key: 'noDearer', name: 'nothing that costs more than is planned, as far as costs are known' },
 ];
 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to prove it first. */
@@ -163,6 +173,7 @@ export class ReorderLetter {
   readonly colourwayId = input.required<string>();
   readonly master = input.required<LabUnder | null>();
   readonly toleranceDeltaE = input.required<number>();
+  readonly formula = input<DeltaEFormula>('de00');
   readonly waterId = input.required<string>();
   /** The lot that is dyed again. */
   readonly again = input<string | undefined>();
@@ -177,6 +188,7 @@ export class ReorderLetter {
     onlyPlannedJars: false,
     onlyPlannedWater: false,
     noMoreThanPlanned: false,
+    noDearer: false,
   });
 
   protected hold(key: keyof ReorderBounds, event: Event): void {
@@ -211,6 +223,15 @@ export class ReorderLetter {
       jars: m.jars.filter((j) => (free.get(j.stockLotId) ?? 0) >= (LEAST_IN_JAR * m.usualPercent * wofG) / 100),
     }));
   });
+  private readonly costs = computed(
+    () => new Map((this.record.value()?.jars ?? []).map((j) => [j.id, j.costMinorPerG] as const)),
+  );
+  /** What no share is taken of: packets go in whole, and a vat is what the fibre goes into. */
+  private fixed({ doses, liquorRatio }: Dyeing): string[] {
+    const counted = this.proposal().plan.materials.filter((m) => m.measure === 'pieces');
+    const baths = doses.filter((d) => isBathItself(d, liquorRatio));
+    return [...counted, ...baths].map((m) => m.materialId);
+  }
   private readonly ask = computed((): ReorderAsk | undefined => {
     const [r, plan, standard] = [this.record.value(), this.plan(), this.master()];
     if (!r || !plan || !standard || this.whyNot() !== '') return undefined;
@@ -225,6 +246,9 @@ export class ReorderLetter {
       shelf: this.shelf(),
       waters: this.record.waters(),
       bounds: this.bounds(),
+      fixed: this.fixed(plan),
+      formula: this.formula(),
+      costMinorPerG: this.costs(),
     };
   });
   private readonly asked = askMatch('reorder', this.ask, SETTLE_MS);
@@ -267,8 +291,8 @@ export class ReorderLetter {
   protected costOf(way: ReorderWay): string {
     const [told, currency] = [this.told(), this.house.studio.value()?.currency ?? ''];
     if (!told || currency === '') return '';
-    const costs = new Map((this.record.value()?.jars ?? []).map((j) => [j.id, j.costMinorPerG]));
     const weightG = this.proposal().plan.batches.reduce((sum, b) => sum + b.wof.value, 0);
+    const costs = this.costs();
     const [now, then] = [costOfDoses(way.doses, weightG, costs), costOfDoses(told.unchanged.doses, weightG, costs)];
     if (way.turned.some((t) => [...now.unknown, ...then.unknown].includes(t.stockLotId))) return '';
     const minor = Math.round(now.minor - then.minor);
