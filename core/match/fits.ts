@@ -1,14 +1,13 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { worthMinutes } from './bath-heat';
-import { broadChannels } from './channels';
 import { LEAST_OF_DYESTUFF } from './dyed-before';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import { dyedAndRead, tooFewRead } from './enough-read';
 import { forward } from './forward';
 import { referenceOf } from './lot-dyeing';
 import type { Observation, Posterior } from './posterior';
-import { learn } from './posterior';
+import { learntOf } from './learnt';
 import { predict } from './predict';
 
 /** What of a dyeing is followed along a fit: how much dye, how long, which dip, how much mordant, how much modifier. */
@@ -165,7 +164,7 @@ function valueOf({ book, values, learnt }: Posterior, key: string, otherwise: nu
 export function readFits(readings: readonly Observation[], strengths: readonly KnownStrength[]): Fits | undefined {
   if (tooFewRead(readings)) return undefined;
   const alone = dyedAndRead(readings).filter((r) => idsOf(r.dyeing, 'dyestuff').length === 1);
-  const posterior = learn(broadChannels(), readings, strengths);
+  const posterior = learntOf(readings, strengths);
   const axes = axesOf(posterior);
   const all = FIT_KINDS.flatMap((kind) => {
     const axis = axes[kind];

@@ -1,12 +1,11 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
-import { broadChannels } from './channels';
 import type { BathCourse, Dyeing, KnownStrength } from './dyeing';
 import type { TooFew } from './enough-read';
 import { tooFewRead } from './enough-read';
 import { shadeFor } from './forward';
 import type { Observation, Posterior } from './posterior';
-import { learn } from './posterior';
+import { learntOf } from './learnt';
 
 /** A family of shades that is asked for: between the palest and what the recipe gives. */
 export interface GradedAsk {
@@ -66,7 +65,7 @@ const between = (x: Lab, y: Lab): number => ciede2000(x, y, EVEN).deltaE;
 export function gradedFamily(ask: GradedAsk): GradedAnswer {
   const tooFew = tooFewRead(ask.readings);
   if (tooFew) return tooFew;
-  return gradedWith(learn(broadChannels(), ask.readings, ask.strengths), ask);
+  return gradedWith(learntOf(ask.readings, ask.strengths), ask);
 }
 
 /**

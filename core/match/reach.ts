@@ -1,7 +1,6 @@
 import { ciede2000 } from '../colour/ciede2000';
 import { ksOfReflectance, reflectanceOfKs } from '../colour/kubelka-munk';
 import type { Lab } from '../colour/lab';
-import { broadChannels } from './channels';
 import { differenceMetric } from './difference-metric';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import type { TooFew } from './enough-read';
@@ -10,7 +9,7 @@ import { forward, shadeFor } from './forward';
 import type { ShelfMaterial } from './levers';
 import { referenceOf } from './lot-dyeing';
 import type { Observation, Posterior } from './posterior';
-import { learn } from './posterior';
+import { learntOf } from './learnt';
 import type { DyedBefore, WayDyed } from './dyed-before';
 import { dyedBefore } from './dyed-before';
 import { expectedDifference, predict } from './predict';
@@ -115,7 +114,7 @@ export function reachWith(posterior: Posterior, ask: ReachAsk): Extract<ReachAns
 export function reachShade(ask: ReachAsk): ReachAnswer {
   const tooFew = tooFewRead(ask.readings);
   if (tooFew) return tooFew;
-  return reachWith(learn(broadChannels(), ask.readings, ask.strengths), ask);
+  return reachWith(learntOf(ask.readings, ask.strengths), ask);
 }
 
 function curvesOf(posterior: Posterior, ask: ReachAsk): Curve[] {

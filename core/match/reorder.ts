@@ -1,7 +1,6 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
-import { broadChannels } from './channels';
 import type { Correction, CorrectWithin } from './correct';
 import { correct, wayToProve } from './correct';
 import { costOfDoses } from './dose-cost';
@@ -11,7 +10,7 @@ import { dyedAndRead, tooFewRead } from './enough-read';
 import type { ShelfMaterial } from './levers';
 import { outOfReference } from './lot-dyeing';
 import type { Observation, Posterior } from './posterior';
-import { learn } from './posterior';
+import { learntOf } from './learnt';
 import type { Effect } from './predict';
 import { effectBetween } from './predict';
 import { isProofWorth } from './proof-worth';
@@ -155,7 +154,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   const readings = [...ask.readings, ...(known ? [] : [own])].map((r) =>
     r.isMaster || !days.includes(dayOf(r.dyeing)) ? r : { ...r, day: dayOf(r.dyeing) },
   );
-  const posterior = learn(broadChannels(), readings, ask.strengths);
+  const posterior = learntOf(readings, ask.strengths);
   const { fixed = [], formula = 'de00', costMinorPerG = new Map() } = ask;
   const {
     onlyPlannedJars = false,

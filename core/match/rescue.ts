@@ -1,6 +1,5 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
-import { broadChannels } from './channels';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import type { TooFew } from './enough-read';
 import { tooFewRead } from './enough-read';
@@ -9,7 +8,8 @@ import type { Lever, ShelfMaterial } from './levers';
 import { addedLever, ownLevers, pulled } from './levers';
 import type { Symmetric } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
-import { learn, scatterOf } from './posterior';
+import { learntOf } from './learnt';
+import { scatterOf } from './posterior';
 import { expectedDifference, inLab, learntVariance, predict, radius80, slopesBetween } from './predict';
 import type { Penalty } from './turn-levers';
 import { turnLevers } from './turn-levers';
@@ -82,7 +82,7 @@ const LEAST_LONGER_MIN = 2;
 export function rescueLot(ask: RescueAsk): RescueAnswer {
   const tooFew = tooFewRead(ask.readings);
   if (tooFew) return tooFew;
-  return rescueWith(learn(broadChannels(), ask.readings, ask.strengths), ask);
+  return rescueWith(learntOf(ask.readings, ask.strengths), ask);
 }
 
 /** The same for whoever has learnt already. */

@@ -1,13 +1,13 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
-import { broadChannels } from './channels';
 import type { KnownStrength } from './dyeing';
 import { dyedAndRead, tooFewRead } from './enough-read';
 import { forward } from './forward';
 import type { Symmetric } from './linear-algebra';
 import { factorise, solveFactorised } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
-import { learn, scatterOf, widthsFor } from './posterior';
+import { learntOf } from './learnt';
+import { scatterOf, widthsFor } from './posterior';
 import { inLab, learntVariance, radius80 } from './predict';
 import { PRIORS } from './priors';
 
@@ -60,7 +60,7 @@ export function reviewRecord(
 ): Review | undefined {
   if (tooFewRead(readings)) return undefined;
   const read = dyedAndRead(readings);
-  const posterior = learn(broadChannels(), readings, strengths);
+  const posterior = learntOf(readings, strengths);
   const foretold = read.map((r) => withoutItself(posterior, r));
   const off = foretold.map((f) => f.deltaE00).sort((x, y) => x - y);
   return {
@@ -79,7 +79,7 @@ export function jarStrengths(
 ): readonly JarStrength[] | undefined {
   if (tooFewRead(readings)) return undefined;
   const read = dyedAndRead(readings);
-  const posterior = learn(broadChannels(), readings, strengths);
+  const posterior = learntOf(readings, strengths);
   return stockLotIds.map((id) => jarStrength(posterior, read, id));
 }
 
