@@ -50,7 +50,7 @@ describe('what is measured', () => {
     expect(report.byHistory['2']?.reorders.unchanged).toEqual({ median: 3, p95: 3 });
     expect(spreadOf([])).toBeNull();
   });
-  it('a studio of ten lots in the simple world is helped: nearer than the recipe unchanged, nearer still after a proof', () => {
+  it('a studio of ten lots in the simple world is helped: nearer than the recipe unchanged, nearer still after a strike-off', () => {
     const house = saltgrass.create(2);
     const past = house.history(10);
     const learnt = learnPast(house, past);

@@ -2,12 +2,12 @@ import type { Correction, Dyeing, Observation, Posterior, ShelfMaterial } from '
 import {
   broadChannels,
   correct,
-  isProofWorth,
+  isStrikeOffWorth,
   learn,
   learnMore,
   predict,
   spectralChannels,
-  wayToProve,
+  wayToStrikeOff,
 } from '@vestigia/core';
 import { rivals } from './rivals';
 import type { Scored } from './score';
@@ -18,8 +18,8 @@ import { deltaE00 } from './worlds/light';
 
 const DAY = 'the day of the order';
 const YEAR_MS = 365.25 * 86_400_000;
-/** The luck of what is dyed unchanged, corrected, and corrected after a proof; and of the proof. */
-const ATTEMPTS = { unchanged: 1, corrected: 2, proof: 3, struckOff: 4, rival: 5 } as const;
+/** The luck of what is dyed unchanged, corrected, and corrected after a strike-off; and of that. */
+const ATTEMPTS = { unchanged: 1, corrected: 2, strikeOff: 3, struckOff: 4, rival: 5 } as const;
 
 /** What is learnt from a dyehouse’s past. */
 export function learnPast(
@@ -80,17 +80,17 @@ export function playOrder(
   const foretold = predict(posterior, dyeing, { day: DAY });
   const ways = correct(posterior, dyeing, colourway.master, within);
   const [first] = ways;
-  const proved = wayToProve(ways);
+  const bold = wayToStrikeOff(ways);
   const corrected = first ? asked(plan, first.dyeing) : plan;
-  const toProve = proved ? asked(plan, proved.dyeing) : plan;
-  const proof = house.dye({ ...toProve, purpose: 'strikeOff', fibreG: 20 }, ATTEMPTS.proof);
+  const toStrikeOff = bold ? asked(plan, bold.dyeing) : plan;
+  const struckOff = house.dye({ ...toStrikeOff, purpose: 'strikeOff', fibreG: 20 }, ATTEMPTS.strikeOff);
   const [read] = translate.past(
-    { id: 'proof', asked: toProve, recorded: proof.recorded, readings: proof.readings },
+    { id: 'strike-off', asked: toStrikeOff, recorded: struckOff.recorded, readings: struckOff.readings },
     DAY,
   );
   const surer = read ? learnMore(posterior, read) : posterior;
-  const [second]: (Correction | undefined)[] = proved
-    ? correct(surer, proved.dyeing, colourway.master, { ...within, isProved: true })
+  const [second]: (Correction | undefined)[] = bold
+    ? correct(surer, bold.dyeing, colourway.master, { ...within, isStruckOff: true })
     : [];
   const plain = rivals(house.setting, past, order, plan);
   return {
@@ -105,7 +105,7 @@ export function playOrder(
       nearest: off(plain.nearest, ATTEMPTS.rival),
     },
     askedForStrikeOff:
-      first !== undefined && proved !== undefined && isProofWorth(first, proved, colourway.toleranceDeltaE00),
+      first !== undefined && bold !== undefined && isStrikeOffWorth(first, bold, colourway.toleranceDeltaE00),
     limit: house.limit?.(order) ?? null,
   };
 }

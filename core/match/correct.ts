@@ -6,7 +6,7 @@ import { addedLever, ownLevers, pulled } from './levers';
 import type { Posterior } from './posterior';
 import type { Prediction } from './predict';
 import { expectedDifference, predict } from './predict';
-import { afterProof } from './proof-worth';
+import { afterStrikeOff } from './strike-off-worth';
 import type { Judged } from './straighten';
 import { gramOf, leastSquare, straighten } from './straighten';
 import type { Penalty } from './turn-levers';
@@ -23,7 +23,7 @@ export interface CorrectWithin {
   readonly formula?: DeltaEFormula;
   readonly day?: string | null;
   /** A strike-off of the plan was read: what is changed now is small, and known to be needed. */
-  readonly isProved?: boolean;
+  readonly isStruckOff?: boolean;
 }
 
 /** One way to dye it, with what it is to come to. */
@@ -33,7 +33,7 @@ export interface Correction {
   /** The difference from the standard that is to be expected with everything that is unsure, by its formula. */
   readonly expectedDeltaE: number;
   /** The same once a strike-off of it was dyed and read, and what it showed was made up for. */
-  readonly afterProofDeltaE: number;
+  readonly afterStrikeOffDeltaE: number;
   /** How many things are turned: what a dyer would rather leave alone. */
   readonly turns: number;
   readonly how: 'unchanged' | 'doses' | 'jars' | 'time' | 'addition' | 'water';
@@ -83,10 +83,10 @@ const isAlone = (lever: Lever & { kind: 'dose' }, own: readonly Lever[]): boolea
   lever.isOwn && own.every((l) => l === lever || l.kind === 'time' || materialOf(l) !== materialOf(lever));
 
 function turnable(plan: Dyeing, water: Dyeing['water'], within: CorrectWithin): Turnable {
-  const { shelf, mostShare = MOST_SHARE, fixed = [], isProved = false } = within;
+  const { shelf, mostShare = MOST_SHARE, fixed = [], isStruckOff = false } = within;
   const taken = new Set(plan.doses.map((d) => d.materialId));
   // What wasn’t in the strike-off would need one of its own.
-  const added = (isProved ? [] : shelf)
+  const added = (isStruckOff ? [] : shelf)
     .filter((m) => ![...taken, ...fixed].includes(m.materialId) && m.role !== 'mordant' && m.role !== 'assistant')
     .flatMap((m) => {
       const jar = m.jars.at(-1);
@@ -136,11 +136,11 @@ const EACH = 0.04;
 /** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
 const CLEARLY = 0.15;
 /** After a strike-off trouble counts so much less. */
-const PROVED_TROUBLE = 0.3;
+const STRUCK_OFF_TROUBLE = 0.3;
 /** So many things at the most are turned at once. */
 const MOST_TURNED = 3;
 /** Small shares of a jar are no use to anybody, and a dose turned by a hair is left as the recipe has it. */
-const WORTH_TAKING = { own: 0.2, added: 0.015 } as const;
+const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
 const HAIR = 0.03;
 function isWorthTurning(lever: Lever, at: number): boolean {
   if (lever.kind === 'time') return Math.abs(at) >= HAIR;
@@ -166,9 +166,9 @@ function setsOf({ levers }: Turnable, most: number): number[][] {
 }
 
 /** What is unsure counts as it is; and a little, where a strike-off is to tell. */
-const [AS_IT_IS, TO_BE_PROVED] = [1, 0.15];
-/** So many ways of each kind are looked at closely. */
-const LOOKED_AT = 2;
+const [AS_IT_IS, TO_BE_STRUCK_OFF] = [1, 0.15];
+/** So many ways of each kind are told, and so many tried closely for them. */
+const [LOOKED_AT, MOST_TRIED] = [2, 3];
 const PASSES = 2;
 const SETTLED = 0.01;
 
@@ -209,7 +209,7 @@ function waysAbout(
   posterior: Posterior,
   t: Turnable,
   standard: Lab,
-  { day = null, mostShare = MOST_SHARE, formula = 'de00', isProved = false }: CorrectWithin,
+  { day = null, mostShare = MOST_SHARE, formula = 'de00', isStruckOff = false }: CorrectWithin,
 ): { chosen: readonly number[]; at: readonly number[] }[] {
   const judged: Judged = {
     posterior,
@@ -229,7 +229,7 @@ function waysAbout(
   const high = t.high.map((v, i) => v - (from[i] ?? 0));
   const sets = setsOf(t, MOST_TURNED).map((chosen) => ({ chosen, how: howOf(t, chosen) }));
   const lookedAt = new Set<string>();
-  return (isProved ? [AS_IT_IS] : [AS_IT_IS, TO_BE_PROVED]).flatMap((risk) => {
+  return (isStruckOff ? [AS_IT_IS] : [AS_IT_IS, TO_BE_STRUCK_OFF]).flatMap((risk) => {
     const gram = gramOf(straight, risk);
     const ranked = sets
       .map(({ chosen, how }) => {
@@ -237,18 +237,23 @@ function waysAbout(
         return { chosen, how, move, worth: Math.sqrt(square) + EXTRA[how] + EACH * chosen.length };
       })
       .sort((x, y) => x.worth - y.worth);
-    const ofKind = new Map<string, number>();
+    const ofKind = new Map<string, { tried: number; kept: number }>();
     return ranked.flatMap(({ chosen, how, move }) => {
-      const seen = ofKind.get(how) ?? 0;
-      if (seen >= LOOKED_AT) return [];
-      ofKind.set(how, seen + 1);
+      const seen = ofKind.get(how) ?? { tried: 0, kept: 0 };
+      if (seen.kept >= LOOKED_AT || seen.tried >= MOST_TRIED) return [];
       const key = chosen.join();
-      if (lookedAt.has(key)) return [];
+      const count = (isKept: boolean): void =>
+        void ofKind.set(how, { tried: seen.tried + 1, kept: seen.kept + (isKept ? 1 : 0) });
+      if (lookedAt.has(key)) {
+        count(true);
+        return [];
+      }
       lookedAt.add(key);
       const begin = from.map((v, i) => v + (move[i] ?? 0));
       const at = turned(judged, t, chosen, begin, risk);
       const isWorth =
         isWithin(t, at, mostShare) && chosen.every((i) => isWorthTurning(t.levers[i] as Lever, at[i] ?? 0));
+      count(isWorth);
       return isWorth ? [{ chosen, at }] : [];
     });
   });
@@ -269,7 +274,7 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
       how,
       turns,
       expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance, formula),
-      afterProofDeltaE: afterProof(posterior, dyeing, standard, day, formula),
+      afterStrikeOffDeltaE: afterStrikeOff(posterior, dyeing, standard, day, formula),
     };
   };
   const unchanged = told(plan, 'unchanged', 0);
@@ -282,7 +287,7 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
       found.push(told(pulled(t.plan, t.levers, at), howOf(t, chosen), chosen.length));
   }
   // What a strike-off showed needs no more reason than what it costs to turn.
-  const [trouble, clearly] = within.isProved ? [PROVED_TROUBLE, 0] : [1, CLEARLY];
+  const [trouble, clearly] = within.isStruckOff ? [STRUCK_OFF_TROUBLE, 0] : [1, CLEARLY];
   const worth = (way: Correction): number =>
     way.how === 'unchanged'
       ? way.expectedDeltaE
@@ -291,7 +296,7 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
 }
 
 /** Of ways, the one to dye a strike-off of: what it comes to once that was read, and what is more trouble counted. */
-export function wayToProve(ways: readonly Correction[]): Correction | undefined {
-  const worth = (way: Correction): number => way.afterProofDeltaE + EXTRA[way.how] / 2 + (EACH / 2) * way.turns;
+export function wayToStrikeOff(ways: readonly Correction[]): Correction | undefined {
+  const worth = (way: Correction): number => way.afterStrikeOffDeltaE + EXTRA[way.how] / 2 + (EACH / 2) * way.turns;
   return [...ways].sort((x, y) => worth(x) - worth(y))[0];
 }

@@ -147,7 +147,7 @@ function axesOf(posterior: Posterior): Readonly<Record<FitKind, Axis>> {
       of: (d) => percentOf(d, 'modifier'),
       with: (d, at) => withAmount(d, 'modifier', at),
       span: fromNothing,
-      isVaried: () => true,
+      isVaried: isSpread,
     },
   };
 }

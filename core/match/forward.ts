@@ -164,7 +164,7 @@ const likeOf = (dyeing: Dyeing): string =>
     dyeing.dip > 1 ? 'later dip' : '',
   ].join('|');
 
-/** Water, pot, fibre and proof: what they do to a dye. */
+/** Water, pot, fibre and a small pot: what they do to a dye. */
 function addSurroundings(sum: Sum, dyeing: Dyeing, dye: string): void {
   const { water } = dyeing;
   const ions: readonly [string, number][] = [
@@ -184,7 +184,7 @@ function addSurroundings(sum: Sum, dyeing: Dyeing, dye: string): void {
   }
   sum.add(`base/${dyeing.baseLotId}`, 'base', 1);
   sum.turn(`base/${dyeing.baseLotId}`, 'baseHue', 1);
-  if (dyeing.purpose !== 'lot') sum.add(`proof/${dyeing.purpose}`, 'proof', 1);
+  if (dyeing.purpose !== 'lot') sum.add(`small pot/${dyeing.purpose}`, 'smallPot', 1);
 }
 
 /**

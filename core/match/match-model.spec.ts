@@ -5,14 +5,14 @@ import { BANDS_NM, labOfSpectrum } from '../colour/spectrum';
 import { seeded } from '../photo/seeded';
 import { worthMinutes } from './bath-heat';
 import { MATCH_CONDITIONS, broadChannels, labSlopes, spectralChannels } from './channels';
-import { correct, wayToProve } from './correct';
+import { correct, wayToStrikeOff } from './correct';
 import { differenceMetric } from './difference-metric';
 import { forward } from './forward';
 import { learnMore } from './learn-more';
 import { factorise, invertFactorised, logDeterminant, solveFactorised } from './linear-algebra';
 import { bookFor, learn, usualDoses } from './posterior';
 import { effectBetween, predict } from './predict';
-import { isProofWorth } from './proof-worth';
+import { isStrikeOffWorth } from './strike-off-worth';
 import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
 
 const far = (x: Lab, y: Lab): number => ciede2000(x, y, { kL: 1, kC: 1, kH: 1 }).deltaE;
@@ -195,9 +195,9 @@ describe('what was learnt', () => {
   });
   it('one reading more sharpens it as learning everything anew does', () => {
     const d = recipeFrom('weld 3');
-    const proof = { id: 'proof', dyeing: d, colour: { lab: trueShade(d), spectrum: null }, day: null };
-    const more = learnMore(learnt, proof);
-    const anew = learn(space, [...pastLots(14), proof], REFERENCES);
+    const struck = { id: 'struck', dyeing: d, colour: { lab: trueShade(d), spectrum: null }, day: null };
+    const more = learnMore(learnt, struck);
+    const anew = learn(space, [...pastLots(14), struck], REFERENCES);
     const [one, other] = [predict(more, d), predict(anew, d)];
     expect(far(one.lab, other.lab)).toBeLessThan(0.5);
     expect(one.within80).toBeLessThan(0.7 * predict(learnt, d).within80);
@@ -236,9 +236,9 @@ describe('a correction', () => {
         expect(d.percentOwf).toBeLessThanOrEqual(1.5 * planned + 1e-9);
       }
   });
-  it('wants a proof where a jar was never dyed with, and none where all is known', () => {
+  it('wants a strike-off where a jar was never dyed with, and none where all is known', () => {
     const unknown = correct(learnt, recipeFrom('weld 3'), master, { shelf: [], waters: [] });
-    const isWorth = (all: typeof ways): boolean => isProofWorth(all[0]!, wayToProve(all)!, 2);
+    const isWorth = (all: typeof ways): boolean => isStrikeOffWorth(all[0]!, wayToStrikeOff(all)!, 2);
     expect([isWorth(unknown), isWorth(ways)]).toEqual([true, false]);
   });
   it('what a jar does is told with how sure that is', () => {

@@ -56,7 +56,7 @@ export function learntVariance(posterior: Posterior, slopes: ReadonlyMap<number,
 
 /** What is asked of a prediction besides the dyeing itself. */
 export interface PredictHow {
-  /** The day whose luck it shares with proofs that were dyed for it. */
+  /** The day whose luck it shares with strike-offs that were dyed for it. */
   readonly day?: string | null;
   /** Of the shade itself rather than of what a reader will say of it. */
   readonly withoutReader?: boolean;

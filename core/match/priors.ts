@@ -56,8 +56,8 @@ export const PRIORS = {
   bare: 1,
   /** What the model gets wrong of a whole colourway, in channels. */
   family: 1.2,
-  /** A proof beside a lot. */
-  proof: 0.03,
+  /** A strip or a strike-off beside a lot: a small pot. */
+  smallPot: 0.03,
   /** What one day’s jars, water and fibre do together that nothing above tells. */
   day: 0.03,
   dayHue: 0.01,

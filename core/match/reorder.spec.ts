@@ -40,7 +40,7 @@ describe('the letter about a lot to come', () => {
     const { answer, letter } = told(ask(recipeFrom('weld 2')));
     expect(letter.opening).toMatch(/^As it is planned it should come out .*duller.* \(ΔE00 1\.\d\), within ΔE00/);
     expect(letter.advice).toMatch(/^With Weld \d\d % more/);
-    expect(letter.proof).toBe('');
+    expect(letter.strikeOff).toBe('');
     expect(letter.standsOn).toBe('It stands on 14 readings of this colourway and 14 in all.');
     const [way] = answer.ways;
     const shares = way?.turned.map((t) => t.share) ?? [];
@@ -55,38 +55,38 @@ describe('the letter about a lot to come', () => {
   it('asks for a strike-off out of a jar that nobody dyed with, and says what to weigh for it', () => {
     const plan = recipeFrom('weld 3');
     const { letter } = told(ask(plan));
-    expect(letter.proof).toMatch(/^A strike-off is worth its while/);
-    expect(letter.proof).toContain('at 1:20');
-    expect(letter.proof).toMatch(/Alum 2\.4 g/);
-    const read = { id: 'proof', dyeing: plan, colour: { lab: trueShade(plan), spectrum: null }, day: null };
+    expect(letter.strikeOff).toMatch(/^A strike-off is worth its while/);
+    expect(letter.strikeOff).toContain('at 1:20');
+    expect(letter.strikeOff).toMatch(/Alum 2\.4 g/);
+    const read = { id: 'struck off', dyeing: plan, colour: { lab: trueShade(plan), spectrum: null }, day: null };
     const after = told(ask(plan, { readings: [...pastLots(14), read] }));
-    expect(after.letter.proof).toBe('');
+    expect(after.letter.strikeOff).toBe('');
     expect(after.letter.advice).toMatch(/Weld .* less|dye it as the recipe says/);
     expect(ciede2000(after.answer.unchanged.lab, trueShade(plan), { kL: 1, kC: 1, kH: 1 }).deltaE).toBeLessThan(0.8);
   });
   it('goes out from a strike-off that was read, however it was dyed, while its jars and its fibre are there', () => {
     const plan = recipeFrom('weld 3');
-    const proof = {
+    const struck = {
       ...dyeing([dose('weld', 'weld 3', 50), dose('madder', 'madder 1', 7)]),
       purpose: 'strikeOff' as const,
     };
     const readings = [
       ...pastLots(14),
-      { id: 'proof', dyeing: proof, colour: { lab: trueShade(proof), spectrum: null }, day: null },
+      { id: 'struck off', dyeing: struck, colour: { lab: trueShade(struck), spectrum: null }, day: null },
     ];
     const [best] = told(ask(plan, { readings })).answer.ways;
-    expect(best?.isProved).toBe(true);
+    expect(best?.isStruckOff).toBe(true);
     const dyed = { ...plan, doses: best!.doses };
     const off = (d: Dyeing): number => ciede2000(standard, trueShade(d), { kL: 1, kC: 1, kH: 1 }).deltaE;
     expect(off(dyed)).toBeLessThan(0.6);
     expect(off(dyed)).toBeLessThan(off(plan));
     const elsewhere = told(ask({ ...plan, baseLotId: 'bale 2' }, { readings })).answer.ways;
-    expect(elsewhere.every((w) => !w.isProved)).toBe(true);
+    expect(elsewhere.every((w) => !w.isStruckOff)).toBe(true);
     const emptied = {
       ...plan,
       doses: plan.doses.map((d) => (d.materialId === 'weld' ? { ...d, stockLotId: 'weld 2' } : d)),
     };
-    expect(told(ask(emptied, { readings })).answer.ways.every((w) => !w.isProved)).toBe(true);
+    expect(told(ask(emptied, { readings })).answer.ways.every((w) => !w.isStruckOff)).toBe(true);
   });
   it('ranks what is otherwise now by what it does, with how sure that is', () => {
     const then = dyeing([dose('weld', 'weld 1', MASTER_DOSES.weld), dose('madder', 'madder 1', MASTER_DOSES.madder)], {
@@ -169,8 +169,8 @@ describe('the letter about a lot to come', () => {
   it('goes by what the colourway is judged by', () => {
     const plan = recipeFrom('weld 3');
     const { answer, letter } = told(ask(plan, { formula: 'cmc21' }));
-    expect(letter.proof).toMatch(/likely to lie CMC 2:1 \d\.\d from the master/);
-    expect(answer.proof?.withoutDeltaE).not.toBeCloseTo(told(ask(plan)).answer.proof?.withoutDeltaE ?? 0, 2);
+    expect(letter.strikeOff).toMatch(/likely to lie CMC 2:1 \d\.\d from the master/);
+    expect(answer.strikeOff?.withoutDeltaE).not.toBeCloseTo(told(ask(plan)).answer.strikeOff?.withoutDeltaE ?? 0, 2);
   });
   it('the same record gives the same letter', () =>
     expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));
@@ -179,7 +179,7 @@ describe('the letter about a lot to come', () => {
 describe('a way, as it is said to whoever weighs', () => {
   const way = (rest: Partial<ReorderWay>): ReorderWay => ({
     how: 'doses',
-    isProved: false,
+    isStruckOff: false,
     lab: standard,
     deltaE00: 0,
     within80: 1,

@@ -2,7 +2,7 @@ import { ciede2000 } from '../colour/ciede2000';
 import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { Correction, CorrectWithin } from './correct';
-import { correct, wayToProve } from './correct';
+import { correct, wayToStrikeOff } from './correct';
 import { costOfDoses } from './dose-cost';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
 import type { TooFew } from './enough-read';
@@ -13,7 +13,7 @@ import type { Observation, Posterior } from './posterior';
 import { learntOf } from './learnt';
 import type { Effect } from './predict';
 import { effectBetween } from './predict';
-import { isProofWorth } from './proof-worth';
+import { isStrikeOffWorth } from './strike-off-worth';
 import type { WorkedShade } from './work-out';
 import { workOutShade } from './work-out';
 
@@ -76,7 +76,7 @@ export interface LeverTurned {
 export interface ReorderWay {
   readonly how: Correction['how'];
   /** It goes out from a strike-off that was read, not from the plan. */
-  readonly isProved: boolean;
+  readonly isStruckOff: boolean;
   readonly lab: Lab;
   readonly deltaE00: number;
   readonly within80: number;
@@ -105,11 +105,11 @@ export type ReorderAnswer =
       /** Largest effect first. */
       readonly factors: readonly FactorEffect[];
       /** What a strike-off is best dyed of, where one is worth its while. */
-      readonly proof: ProofWorth | null;
+      readonly strikeOff: StrikeOffWorth | null;
     };
 
 /** A strike-off that is worth its while, and what the lot is likely to be off without and after one. */
-export interface ProofWorth {
+export interface StrikeOffWorth {
   readonly way: ReorderWay;
   readonly withoutDeltaE: number;
   readonly afterDeltaE: number;
@@ -127,7 +127,7 @@ const AS_IT_IS_DELTA_E = 0.5;
 /** So far off, a lot isn’t the colourway’s with another jar, but dyed with something else: nothing is corrected, ΔE00. */
 export const NOTHING_LIKE_DELTA_E = 10;
 
-/** One day’s jars, water and fibre: what is proved and dyed with them shares its luck. */
+/** One day’s jars, water and fibre: what is struck off and dyed with them shares its luck. */
 const dayOf = (d: Dyeing): string =>
   [d.colourwayId, d.water.id, d.baseLotId, ...d.doses.map((x) => x.stockLotId).sort()].join('|');
 
@@ -149,7 +149,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     isMaster: true,
   };
   const known = ask.readings.some((r) => r.isMaster && r.dyeing.colourwayId === plan.colourwayId);
-  const struckOff = provedBy(ask);
+  const struckOff = struckOffLike(ask);
   const days = [day, ...(struckOff ? [dayOf(struckOff)] : [])];
   const readings = [...ask.readings, ...(known ? [] : [own])].map((r) =>
     r.isMaster || !days.includes(dayOf(r.dyeing)) ? r : { ...r, day: dayOf(r.dyeing) },
@@ -174,7 +174,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   const [best] = all;
   if (!unchanged || !best) throw new RangeError('the recipe unchanged is always among the ways');
   const after = struckOff
-    ? correct(posterior, struckOff, standard, { ...within, day: dayOf(struckOff), isProved: true })
+    ? correct(posterior, struckOff, standard, { ...within, day: dayOf(struckOff), isStruckOff: true })
     : [];
   const tell = (way: Correction): ReorderWay => {
     const worked = workOutShade(posterior, way.dyeing, way.prediction.lab, read);
@@ -199,13 +199,13 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     const said = tell(way);
     if (isHeld(said) && ways.every((w) => !isSameWay(w, said))) ways.push(said);
   }
-  const proved = wayToProve(all);
+  const toStrikeOff = wayToStrikeOff(all);
   const nearest = Math.min(best.expectedDeltaE, ...after.map((w) => w.expectedDeltaE));
   const isWorth =
     asPlanned.deltaE00 <= NOTHING_LIKE_DELTA_E &&
-    proved !== undefined &&
-    isProofWorth({ expectedDeltaE: nearest }, proved, ask.toleranceDeltaE);
-  const proof = isWorth ? tell(proved) : undefined;
+    toStrikeOff !== undefined &&
+    isStrikeOffWorth({ expectedDeltaE: nearest }, toStrikeOff, ask.toleranceDeltaE);
+  const way = isWorth ? tell(toStrikeOff) : undefined;
   return {
     state: 'told',
     ofColourway: read.filter((r) => r.dyeing.colourwayId === plan.colourwayId).length,
@@ -213,9 +213,9 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     unchanged: asPlanned,
     ways,
     factors: ask.then ? factorEffects(posterior, ask.then, plan) : [],
-    proof:
-      proof && proved && isHeld(proof)
-        ? { way: proof, withoutDeltaE: nearest, afterDeltaE: proved.afterProofDeltaE, formula }
+    strikeOff:
+      way && toStrikeOff && isHeld(way)
+        ? { way, withoutDeltaE: nearest, afterDeltaE: toStrikeOff.afterStrikeOffDeltaE, formula }
         : null,
   };
 }
@@ -231,7 +231,7 @@ const AS_LONG = 0.05;
  * The last strike-off of what is planned, as the lot would be dyed that repeats it; `undefined` where there is none of this
  * colourway on this lot of the base, or its jars aren’t there any more.
  */
-function provedBy({ readings, plan, shelf }: ReorderAsk): Dyeing | undefined {
+function struckOffLike({ readings, plan, shelf }: ReorderAsk): Dyeing | undefined {
   const jars = new Set([
     ...plan.doses.map((d) => d.stockLotId),
     ...shelf.flatMap((m) => m.jars.map((j) => j.stockLotId)),
@@ -257,14 +257,20 @@ function provedBy({ readings, plan, shelf }: ReorderAsk): Dyeing | undefined {
   };
 }
 
-/** What is turned by hardly more or less is the same way. */
-const isSameWay = (x: ReorderWay, y: ReorderWay): boolean =>
-  x.waterId === y.waterId &&
-  Math.abs(x.timeShare - y.timeShare) < HARDLY &&
-  x.turned.length === y.turned.length &&
-  x.turned.every((t) =>
-    y.turned.some((u) => u.stockLotId === t.stockLotId && Math.abs(u.percentOwf / t.percentOwf - 1) < HARDLY),
+/** What is turned by hardly more or less is the same way, out of whichever jars it was turned. */
+function isSameWay(x: ReorderWay, y: ReorderWay): boolean {
+  const whole = (w: ReorderWay, materialId: string): number =>
+    w.doses.reduce((sum, d) => sum + (d.materialId === materialId ? d.percentOwf : 0), 0);
+  const out = (w: ReorderWay, d: MatchDose): number =>
+    w.doses.find((o) => o.stockLotId === d.stockLotId && o.stage === d.stage)?.percentOwf ?? 0;
+  return (
+    x.waterId === y.waterId &&
+    Math.abs(x.timeShare - y.timeShare) < HARDLY &&
+    [...x.doses, ...y.doses].every(
+      (d) => Math.abs(out(x, d) - out(y, d)) < HARDLY * Math.max(whole(x, d.materialId), whole(y, d.materialId)),
+    )
   );
+}
 
 const amountOf = (d: Dyeing, materialId: string): number =>
   d.doses.filter((x) => x.materialId === materialId).reduce((sum, x) => sum + x.percentOwf, 0);
@@ -276,7 +282,7 @@ function told(
   plan: Dyeing,
   { how, dyeing, prediction, expectedDeltaE }: Correction,
   standard: Lab,
-  isProved: boolean,
+  isStruckOff: boolean,
 ): ReorderWay {
   const { lab, within80 } = prediction;
   const same = (d: MatchDose): boolean =>
@@ -286,7 +292,7 @@ function told(
     );
   return {
     how,
-    isProved,
+    isStruckOff,
     lab,
     within80,
     expectedDeltaE,

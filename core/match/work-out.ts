@@ -21,7 +21,7 @@ export type WorkedOf =
   | { readonly of: 'water'; readonly waterId: string }
   | { readonly of: 'bath'; readonly liquorRatio: number }
   | { readonly of: 'base' }
-  /** What was proved or dyed the same day out of the same jars says beside all that. */
+  /** What was struck off or dyed the same day out of the same jars says beside all that. */
   | { readonly of: 'day' };
 
 /** What one thing more does to the shade. */

@@ -4,7 +4,7 @@ import { describeDifference } from '../colour/describe';
 import { joinList } from '../quantity/word-list';
 import type { Dyeing } from './dyeing';
 import { isBathItself } from './dyeing';
-import type { LeverTurned, ProofWorth, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
+import type { LeverTurned, StrikeOffWorth, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
 import { NOTHING_LIKE_DELTA_E } from './reorder';
 
 /** What things are called on screen. */
@@ -18,13 +18,13 @@ export interface LetterNames {
 export interface Letter {
   readonly opening: string;
   readonly advice: string;
-  /** Empty where no proof is worth its while. */
-  readonly proof: string;
+  /** Empty where no strike-off is worth its while. */
+  readonly strikeOff: string;
   readonly standsOn: string;
 }
 
 /** So much fibre goes into a strike-off, g: less can’t be weighed well, more is a lot. */
-export const PROOF_G = 20;
+export const STRIKE_OFF_G = 20;
 
 /** Below this no part of a difference gets a word of its own, ΔE00. */
 const LIKE_DELTA_E = 0.65;
@@ -93,6 +93,8 @@ function beginWay(way: ReorderWay, names: LetterNames): string {
   return sayWeighed(way, names).length > 0 ? `With ${said}` : said.charAt(0).toUpperCase() + said.slice(1);
 }
 
+const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
+
 /** What was otherwise, named. */
 export function sayFactor(factor: ReorderFactor, names: LetterNames): string {
   switch (factor.of) {
@@ -119,39 +121,43 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
     return {
       opening: `Too little was dyed and read so far to say what will come out: ${count(answer.readings, 'reading')}, and ${answer.needed} are needed.`,
       advice: 'Dye it as the recipe says, and read it dry: that is what the next can be foretold from.',
-      proof: '',
+      strikeOff: '',
       standsOn: '',
     };
-  const { unchanged, ways, proof } = answer;
+  const { unchanged, ways, strikeOff } = answer;
   const standsOn = `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`;
   if (unchanged.deltaE00 > NOTHING_LIKE_DELTA_E)
     return {
       opening: `As it is planned it should come out nothing like the master (ΔE00 ${unchanged.deltaE00.toFixed(0)}).`,
       advice:
         'Look at what it is dyed with now: a bath that is used up, or a jar that is empty, can’t be made up for by more of the rest.',
-      proof: '',
+      strikeOff: '',
       standsOn,
     };
   const [best] = ways;
   return {
     opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
     advice: best
-      ? `${best.isProved ? 'By the strike-off: ' : ''}${beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
+      ? `${best.isStruckOff ? `By the strike-off: ${lowerFirst(beginWay(best, names))}` : beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
       : 'No change promises to come clearly nearer: dye it as the recipe says.',
-    proof: proof ? sayProof(proof, plan, names) : '',
+    strikeOff: strikeOff ? sayStrikeOff(strikeOff, plan, names) : '',
     standsOn,
   };
 }
 
-function sayProof({ way, withoutDeltaE, afterDeltaE, formula }: ProofWorth, plan: Dyeing, names: LetterNames): string {
+function sayStrikeOff(
+  { way, withoutDeltaE, afterDeltaE, formula }: StrikeOffWorth,
+  plan: Dyeing,
+  names: LetterNames,
+): string {
   const { doses, waterId, timeShare } = way;
   const weights = [...new Set(doses.map((d) => d.materialId))].map((materialId) => {
     const own = doses.filter((d) => d.materialId === materialId);
     const isAsPlanned = own.length === 1 && plan.doses.some((p) => p.stockLotId === own[0]?.stockLotId);
     const each = own.map((d) => {
-      // A vat is not weighed in: the proof goes into it.
+      // A vat is not weighed in: the strike-off goes into it.
       if (isBathItself(d, plan.liquorRatio)) return 'as it stands';
-      const weight = `${grams((d.percentOwf / 100) * PROOF_G)} g`;
+      const weight = `${grams((d.percentOwf / 100) * STRIKE_OFF_G)} g`;
       return isAsPlanned ? weight : `${weight} out of ${names.jar(d.stockLotId)}`;
     });
     return `${names.material(materialId)} ${joinList(each)}`;
@@ -161,5 +167,5 @@ function sayProof({ way, withoutDeltaE, afterDeltaE, formula }: ProofWorth, plan
     Math.abs(timeShare - 1) > LEAST_TIME
       ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
       : 'as long and as hot';
-  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${PROOF_G} g of the same lot of the base ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
+  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${STRIKE_OFF_G} g of the same lot of the base ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
 }

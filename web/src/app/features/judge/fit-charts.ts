@@ -35,7 +35,7 @@ const KIND_NAMES: Readonly<Record<FitKind, { readonly name: string; readonly axi
     modifier: {
       name: 'How much of what comes after',
       axis: '% modifier of the fibre',
-      never: 'Nothing dyed with one dyestuff and then modified was read often enough yet.',
+      never: 'Nothing dyed with one dyestuff was modified by clearly less and more, and read: a strip trial shows it.',
     },
   };
 

@@ -16,7 +16,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LotExtras, Proposal, ProposalAsk, Studio } from '@vestigia/contract';
 import {
   INTAKE_FLAG_LABELS,
-  PROOF_G,
+  STRIKE_OFF_G,
   formatAmount,
   readToldTime,
   sayCourse,
@@ -351,7 +351,7 @@ export class NewLotPage {
     this.whole.set({ quantityText: this.quantityText(), waterId: this.waterId(), extras: this.extras() });
     this.takeCorrection(taken);
     this.extras.update((now) => ({ ...now, strikeOff: true, also: [], pullMinutes: [] }));
-    this.quantityText.set(`${PROOF_G} g`);
+    this.quantityText.set(`${STRIKE_OFF_G} g`);
   }
   protected planWhole(): void {
     const { quantityText, waterId, extras } = this.whole();

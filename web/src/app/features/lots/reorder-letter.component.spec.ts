@@ -106,7 +106,7 @@ const TOLD = {
       effect: { from: { L: 74, a: -4, b: 50 }, to: { L: 75, a: -4, b: 48 }, deltaE00: 1, within80: 0.3 },
     },
   ],
-  proof: null,
+  strikeOff: null,
 } as unknown as ReorderAnswer;
 
 describe('what earlier lots say of a lot that is planned', () => {
@@ -175,7 +175,7 @@ describe('what earlier lots say of a lot that is planned', () => {
     const asked: TakenCorrection[] = [];
     fixture.componentInstance.struckOff.subscribe((c) => asked.push(c));
     tell.mockReturnValue(
-      of({ ...TOLD, proof: { way: way({}), withoutDeltaE: 2.1, afterDeltaE: 0.7, formula: 'de00' } }),
+      of({ ...TOLD, strikeOff: { way: way({}), withoutDeltaE: 2.1, afterDeltaE: 0.7, formula: 'de00' } }),
     );
     await show();
     expect(text()).toContain('without one the lot is likely to lie ΔE00 2.1 from the master, after one 0.7');

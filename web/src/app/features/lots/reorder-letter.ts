@@ -44,7 +44,7 @@ const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: 
   { key: 'noDearer', name: 'nothing that costs more than is planned, as far as costs are known' },
 ];
 
-/** What earlier lots say of the lot that is planned: what will come out, what to change, whether to prove it first. */
+/** What earlier lots say of the lot that is planned: what will come out, what to change, whether to strike it off first. */
 @Component({
   selector: 'vs-reorder-letter',
   imports: [FigureValue, RouterLink, Swatch],
@@ -100,9 +100,9 @@ const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: 
               </p>
             }
           </div>
-          @if (l.proof) {
-            <p class="wet">{{ l.proof }}</p>
-            @if (proofCorrection(); as c) {
+          @if (l.strikeOff) {
+            <p class="wet">{{ l.strikeOff }}</p>
+            @if (strikeOffCorrection(); as c) {
               <p><button class="act" type="button" (click)="struckOff.emit(c)">Plan the strike-off</button></p>
             }
           }
@@ -263,8 +263,8 @@ export class ReorderLetter {
     const answer = this.asked.answer();
     return answer?.state === 'told' ? answer : undefined;
   });
-  protected readonly proofCorrection = computed(() => {
-    const way = this.told()?.proof?.way;
+  protected readonly strikeOffCorrection = computed(() => {
+    const way = this.told()?.strikeOff?.way;
     const plan = this.asked.told()?.ask.plan;
     return way && plan && strikeOffOf(way, plan, this.dosedAs());
   });

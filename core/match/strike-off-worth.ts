@@ -12,7 +12,7 @@ import { expectedDifference, inLab, learntVariance } from './predict';
  * The difference from a standard that is to be expected of a way once a strike-off of it was dyed and read and what it
  * showed was made up for, by its formula: what a reading leaves unsure doesn’t depend on what it says (Kalman’s covariance).
  */
-export function afterProof(
+export function afterStrikeOff(
   posterior: Posterior,
   dyeing: Dyeing,
   standard: Lab,
@@ -39,20 +39,20 @@ export function afterProof(
   return expectedDifference(standard, space.lab(said.channels), inLab(space, said.channels, left), formula);
 }
 
-/** A proof costs half a day: it has to bring the lot nearer by this, as a share of the tolerance. */
+/** A strike-off costs half a day: it has to bring the lot nearer by this, as a share of the tolerance. */
 const GAIN_SHARE = 0.2;
-/** So near as this share of the tolerance, nobody proves anything. */
+/** So near as this share of the tolerance, nobody strikes anything off. */
 const NEAR_SHARE = 0.5;
 
 /**
  * Whether a strike-off is worth its while: where the lot is likely to come clearly nearer after one than without.
- * @param best the best way without one @param proved the way it would be dyed of @param toleranceDeltaE ΔE00 that the
+ * @param best the best way without one @param struckOff the way it would be dyed of @param toleranceDeltaE ΔE00 that the
  * colourway allows
  */
-export const isProofWorth = (
+export const isStrikeOffWorth = (
   best: Pick<Correction, 'expectedDeltaE'>,
-  proved: Pick<Correction, 'afterProofDeltaE'>,
+  struckOff: Pick<Correction, 'afterStrikeOffDeltaE'>,
   toleranceDeltaE: number,
 ): boolean =>
-  best.expectedDeltaE - proved.afterProofDeltaE > GAIN_SHARE * toleranceDeltaE &&
+  best.expectedDeltaE - struckOff.afterStrikeOffDeltaE > GAIN_SHARE * toleranceDeltaE &&
   best.expectedDeltaE > NEAR_SHARE * toleranceDeltaE;
