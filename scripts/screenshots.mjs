@@ -88,6 +88,9 @@ try {
   await go(`/lots/new?again=${reordered.id}`);
   await page.waitForSelector('vs-then-and-now');
   await shot('dye-again');
+  // One that has something to say: a correction, and a strike-off that is worth its while.
+  const unsure = lots.find((l) => l.state === 'released' && l.colourway.name === 'Sluice') ?? reordered;
+  await go(`/lots/new?again=${unsure.id}`);
   await page.waitForSelector('vs-reorder-letter section');
   await page.evaluate(() => document.querySelector('vs-reorder-letter')?.scrollIntoView());
   await shot('letter');

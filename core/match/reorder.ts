@@ -257,22 +257,24 @@ function struckOffLike({ readings, plan, shelf }: ReorderAsk): Dyeing | undefine
   };
 }
 
-/** What is turned by hardly more or less is the same way, out of whichever jars it was turned. */
+/** So much of a material may come out of another jar, and it is the same way still. */
+const SAME_JAR = 0.25;
+/** What is turned by hardly more or less is the same way, out of nearly the same jars. */
 function isSameWay(x: ReorderWay, y: ReorderWay): boolean {
-  const whole = (w: ReorderWay, materialId: string): number =>
-    w.doses.reduce((sum, d) => sum + (d.materialId === materialId ? d.percentOwf : 0), 0);
   const out = (w: ReorderWay, d: MatchDose): number =>
     w.doses.find((o) => o.stockLotId === d.stockLotId && o.stage === d.stage)?.percentOwf ?? 0;
   return (
     x.waterId === y.waterId &&
     Math.abs(x.timeShare - y.timeShare) < HARDLY &&
-    [...x.doses, ...y.doses].every(
-      (d) => Math.abs(out(x, d) - out(y, d)) < HARDLY * Math.max(whole(x, d.materialId), whole(y, d.materialId)),
-    )
+    [...x.doses, ...y.doses].every((d) => {
+      const [inX, inY] = [amountOf(x, d.materialId), amountOf(y, d.materialId)];
+      const most = Math.max(inX, inY);
+      return Math.abs(inX - inY) < HARDLY * most && Math.abs(out(x, d) - out(y, d)) < SAME_JAR * most;
+    })
   );
 }
 
-const amountOf = (d: Dyeing, materialId: string): number =>
+const amountOf = (d: Pick<Dyeing, 'doses'>, materialId: string): number =>
   d.doses.filter((x) => x.materialId === materialId).reduce((sum, x) => sum + x.percentOwf, 0);
 
 const minutesOf = (d: Dyeing): number => d.courses.find((c) => c.stage === 'dye')?.points.at(-1)?.minute ?? 0;
