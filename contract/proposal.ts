@@ -66,9 +66,15 @@ export const lotExtras = z.object({
     )
     .max(20)
     .default([]),
-  /** What goes into its dye bath that the recipe doesn’t have, to shade it. */
+  /** What goes into its dye bath, or into a bath after it, that the recipe doesn’t have, to shade it. */
   added: z
-    .array(z.object({ materialId: id, percentOwf: numberIn('Per cent of fibre', 0.001, 100, '%') }))
+    .array(
+      z.object({
+        materialId: id,
+        percentOwf: numberIn('Per cent of fibre', 0.001, 100, '%'),
+        afterDye: z.boolean().default(false),
+      }),
+    )
     .max(4)
     .default([]),
   /** Out of which jars a material comes, in parts of what is weighed; empty: as the shelf offers it. */

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { addToDye, correctDoses, stretchDye } from '../recipe/corrected-doses';
+import { addAfterDye, addToDye, correctDoses, stretchDye } from '../recipe/corrected-doses';
+import { recipeStep } from '../recipe/recipe-step';
 import { bathStep, percent } from '../scaling/plan-lot.fixture';
 import { ciede2000 } from '../colour/ciede2000';
 import { costOfDoses } from './dose-cost';
@@ -209,7 +210,14 @@ describe('a way, as it is said to whoever weighs', () => {
     ],
     [
       'a little Madder, 0.40 % of the fibre',
-      { turned: [{ ...turned, materialId: 'madder', percentOwf: 0.4, share: null }] },
+      { turned: [{ ...turned, materialId: 'madder', percentOwf: 0.4, share: null, isOtherJar: true }] },
+    ],
+    [
+      'a touch of Madder after the dye, 0.40 % of the fibre',
+      {
+        turned: [{ ...turned, materialId: 'madder', percentOwf: 0.4, share: null, isOtherJar: true }],
+        doses: [dose('madder', 'M', 0.4, { stage: 'modifier', role: 'modifier' })],
+      },
     ],
     ['Weld 10 % more and in the rain water', { turned: [turned], waterId: 'rain' }],
   ])('%s', (said, rest) => expect(sayWay(way(rest), NAMES)).toBe(said));
@@ -250,5 +258,20 @@ describe('doses corrected for one lot', () => {
     expect(longer?.course.map((leg) => leg.minutes)).toEqual([30, 78]);
     expect(stretchDye(steps, 1)).toEqual(steps);
     expect(stretchDye(steps, 1.5).map((s) => s.durationMin)).toEqual([60, 90]);
+  });
+
+  it('a touch after the dye goes into the bath that modifies, or into one of its own that what followed the dye follows', () => {
+    const iron = [{ materialId: 'iron', percentOwf: 0.2 }];
+    const [mordant, dye] = steps;
+    const rinse = recipeStep({ kind: 'rinse', title: 'Rinse', after: ['d'] });
+    const chain = addAfterDye([mordant!, { ...dye!, key: 'd' }, rinse], iron);
+    expect(chain.map((s) => s.kind)).toEqual(['mordant', 'dye', 'modify', 'rinse']);
+    expect(chain[2]).toMatchObject({ usesBath: true, doses: [{ by: 'percentOwf', ...iron[0] }] });
+    expect(chain[3]?.after).toEqual([chain[2]?.key]);
+    const sadden = recipeStep({ kind: 'modify', title: 'Sadden' });
+    const [, , more] = addAfterDye([mordant!, dye!, sadden], iron);
+    expect(more).toMatchObject({ title: 'Sadden', doses: iron });
+    expect(addAfterDye(steps, [])).toEqual(steps);
+    expect(addAfterDye([mordant!], iron)).toEqual([mordant]);
   });
 });

@@ -41,9 +41,11 @@ function sayShade(standard: Lab, { lab, deltaE00 }: ReorderWay): string {
 }
 
 /** One lever, as it is said to whoever weighs: “weld 12 % more”, “a little madder, 0.4 % of the fibre”. */
-function sayTurned({ materialId, share, percentOwf }: LeverTurned, names: LetterNames): string {
+function sayTurned({ doses }: ReorderWay, { materialId, share, percentOwf }: LeverTurned, names: LetterNames): string {
   const name = names.material(materialId);
-  if (share === null) return `a little ${name}, ${percentOwf.toFixed(percentOwf < 1 ? 2 : 1)} % of the fibre`;
+  const isAfter = doses.some((d) => d.materialId === materialId && d.stage === 'modifier');
+  const much = `${percentOwf.toFixed(percentOwf < 1 ? 2 : 1)} % of the fibre`;
+  if (share === null) return isAfter ? `a touch of ${name} after the dye, ${much}` : `a little ${name}, ${much}`;
   return Math.abs(share - 1) < LEAST_SAID
     ? `${name} ${percentOwf.toFixed(1)} % of the fibre`
     : `${name} ${percent(share)} ${share > 1 ? 'more' : 'less'}`;
@@ -73,9 +75,11 @@ export function sayWay(way: ReorderWay, names: LetterNames): string {
 }
 
 function sayWeighed(way: ReorderWay, names: LetterNames): string[] {
-  const elsewhere = new Set(way.turned.filter((t) => t.isOtherJar).map((t) => t.materialId));
+  const elsewhere = new Set(way.turned.filter((t) => t.isOtherJar && t.share !== null).map((t) => t.materialId));
   return [
-    ...new Set(way.turned.map((t) => (elsewhere.has(t.materialId) ? sayJars(way, t, names) : sayTurned(t, names)))),
+    ...new Set(
+      way.turned.map((t) => (elsewhere.has(t.materialId) ? sayJars(way, t, names) : sayTurned(way, t, names))),
+    ),
   ];
 }
 

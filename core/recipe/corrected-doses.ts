@@ -1,5 +1,6 @@
 import type { Dose } from './dose';
 import type { RecipeStep } from './recipe-step';
+import { recipeStep } from './recipe-step';
 
 /** How much of a material one lot takes, beside what its recipe says: 1.1 is a tenth more. */
 export interface CorrectedDose {
@@ -52,6 +53,46 @@ export const correctDoses = <S extends RecipeStep>(steps: readonly S[], correcte
 export interface AddedToDye {
   readonly materialId: string;
   readonly percentOwf: number;
+}
+
+/** A touch of a modifier is warm and short: nobody heats a bath for it. */
+const [TOUCH_C, TOUCH_MIN] = [40, 10];
+const TOUCH_KEY = 'touch';
+
+/**
+ * Steps with a touch of something after the dye: in the last bath that modifies, or in one of its own where there is none.
+ * What followed the dye follows the touch. As they are where nothing is added, or nothing is dyed.
+ */
+export function addAfterDye(steps: readonly RecipeStep[], added: readonly AddedToDye[]): RecipeStep[] {
+  const doses = added.map((a): Dose => ({ ...a, by: 'percentOwf' }));
+  const lastOf = (...kinds: RecipeStep['kind'][]): number =>
+    steps.reduce((last, s, i) => (kinds.includes(s.kind) ? i : last), -1);
+  const [modify, dye] = [lastOf('modify'), lastOf('dye', 'pull', 'exhaust')];
+  if (doses.length === 0 || dye < 0) return [...steps];
+  if (modify > dye) return steps.map((s, i) => (i === modify ? { ...s, doses: [...s.doses, ...doses] } : s));
+  const dyed = steps[dye]?.key ?? '';
+  const touch = recipeStep({
+    key: TOUCH_KEY,
+    kind: 'modify',
+    title: 'A touch after the dye',
+    instruction:
+      'Make it up in a fresh warm bath, put the wet fibre in all at once and keep it moving. Lift it when the time is over, or before, if the shade is there.',
+    temperatureC: TOUCH_C,
+    durationMin: TOUCH_MIN,
+    attended: true,
+    lookFor: 'The shade moves within minutes; wet looks deeper than dry',
+    usesBath: true,
+    course: [{ do: 'hold', toC: TOUCH_C, minutes: TOUCH_MIN }],
+    fibres: steps[dye]?.fibres ?? [],
+    parts: steps[dye]?.parts ?? [],
+    doses,
+  });
+  const following = steps
+    .slice(dye + 1)
+    .map((s) =>
+      dyed !== '' && s.after?.includes(dyed) ? { ...s, after: s.after.map((k) => (k === dyed ? TOUCH_KEY : k)) } : s,
+    );
+  return [...steps.slice(0, dye + 1), touch, ...following];
 }
 
 /** How long a lot may stay in the dye beside its recipe: beyond, it is another recipe. */

@@ -44,6 +44,7 @@ export {
   LEAST_DYE_TIME_SHARE,
   MOST_CORRECTED_SHARE,
   MOST_DYE_TIME_SHARE,
+  addAfterDye,
   addToDye,
   correctDoses,
   stretchDye,

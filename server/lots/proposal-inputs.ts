@@ -5,6 +5,7 @@ import {
   catalogueEntry,
   changesChain,
   chooseDoses,
+  addAfterDye,
   addToDye,
   correctDoses,
   findChoiceOutside,
@@ -48,7 +49,14 @@ export async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
   const room = await readRoom(db);
   const { body: inSchool, label } = await inSchools(db, version.body, ask.schools);
   const chosen = withChosenDoses(inSchool, ask.doses);
-  const dosed = addToDye(correctDoses(chosen.steps, ask.corrected), ask.added);
+  const inDye = addToDye(
+    correctDoses(chosen.steps, ask.corrected),
+    ask.added.filter((a) => !a.afterDye),
+  );
+  const dosed = addAfterDye(
+    inDye,
+    ask.added.filter((a) => a.afterDye),
+  );
   const body = { ...chosen, steps: stretchDye(dosed, ask.dyeTimeShare) };
   const { sizes, understoodAs } = await readSizes(db, colourway, ask);
   const known = await readPlanMaterials(db, [

@@ -131,8 +131,10 @@ function correctionCheck(
     const percent = Math.round(Math.abs(share - 1) * 100);
     return name === undefined || percent === 0 ? [] : [`${name} ${percent} % ${share > 1 ? 'more' : 'less'}`];
   });
-  for (const { materialId, percentOwf } of added)
-    changed.push(`${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} besides`);
+  for (const { materialId, percentOwf, afterDye } of added)
+    changed.push(
+      `${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} ${afterDye ? 'after the dye' : 'besides'}`,
+    );
   for (const materialId of new Set(outOf.map((o) => o.materialId))) {
     const tags = outOf
       .filter((o) => o.materialId === materialId)

@@ -182,6 +182,26 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
       .expect(400);
   });
 
+  it('a touch of something after the dye is a bath of its own in the plan, and said', async () => {
+    const iron = newId();
+    await studio.agent
+      .post('/api/materials')
+      .send({ id: iron, name: 'Iron', kind: 'modifier', measure: 'weight', hazards: [], note: '', base: null })
+      .expect(200);
+    await studio.agent.post('/api/stock-lots').send(delivery(iron, '50 g')).expect(200);
+    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
+    const { body } = await studio.agent
+      .post('/api/lots/proposal')
+      .send({ ...ask, added: [{ materialId: iron, percentOwf: 1, afterDye: true }] })
+      .expect(200);
+    const { plan, checks } = body as Proposal;
+    const kinds = plan.steps.map((s) => s.kind);
+    expect(kinds.indexOf('modify')).toBe(kinds.lastIndexOf('dye') + 1);
+    expect(plan.steps.find((s) => s.kind === 'modify')?.weighings).toMatchObject([{ materialId: iron }]);
+    expect(plan.steps.find((s) => s.kind === 'modify')?.baths).toHaveLength(1);
+    expect(checks.map((c) => c.message).join(' ')).toContain('1 % Iron after the dye');
+  });
+
   it('a jar that is asked for is the one that is weighed from, said; one of another material is refused', async () => {
     const other = delivery(f.weld, '400 g');
     const { id: second } = (await studio.agent.post('/api/stock-lots').send(other).expect(200)).body as { id: string };

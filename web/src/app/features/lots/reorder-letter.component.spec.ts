@@ -156,7 +156,6 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(taken).toEqual([
       { corrected: [{ materialId: 'weld', share: 1.12 }], added: [], outOf: [], dyeTimeShare: 1, waterId: null },
     ]);
-    expect(text()).toContain('This asks for something after the dye that the recipe doesn’t have: see to it by hand.');
   });
   it('another jar is planned by the same press: the same weight of it, however strong the plan takes it', async () => {
     await show();
@@ -168,6 +167,17 @@ describe('what earlier lots say of a lot that is planned', () => {
         outOf: [{ materialId: 'weld', stockLotId: 'jar-a', part: 1 }],
         dyeTimeShare: 1,
         waterId: null,
+      },
+    ]);
+  });
+  it('a touch of something after the dye is planned by the same press, in a bath after it', async () => {
+    await show();
+    page().querySelectorAll<HTMLButtonElement>('.ways button.act')[2]?.click();
+    expect(taken).toMatchObject([
+      {
+        corrected: [],
+        added: [{ materialId: 'iron', percentOwf: 1, afterDye: true }],
+        outOf: [{ materialId: 'iron', stockLotId: 'jar-i', part: 1 }],
       },
     ]);
   });
@@ -226,7 +236,7 @@ describe('what earlier lots say of a lot that is planned', () => {
     expect(taken).toEqual([
       {
         corrected: [],
-        added: [{ materialId: 'madder', percentOwf: 0.432 }],
+        added: [{ materialId: 'madder', percentOwf: 0.432, afterDye: false }],
         outOf: [{ materialId: 'madder', stockLotId: 'jar-m', part: 1 }],
         dyeTimeShare: 1.2,
         waterId: null,

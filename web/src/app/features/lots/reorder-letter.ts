@@ -92,10 +92,6 @@ const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: 
                 {{ w.within80.toFixed(1) }}{{ costOf(w) }}.
                 @if (correctionOf(w); as c) {
                   <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
-                } @else {
-                  <span class="soft small"
-                    >This asks for something after the dye that the recipe doesn’t have: see to it by hand.</span
-                  >
                 }
               </p>
             }

@@ -38,14 +38,13 @@ const isSameMix = (x: readonly Part[], y: readonly Part[]): boolean =>
   x.every((p) => y.some((q) => q.stockLotId === p.stockLotId && Math.abs(q.part - p.part) < SAME_PART));
 
 /**
- * What the plan can take of a way by itself; `undefined` where it asks for something after the dye that the recipe doesn’t
- * have. A way says what is weighed; a plan says what the recipe means, and weighs more of a weaker jar.
+ * What the plan takes of a way. A way says what is weighed; a plan says what the recipe means, and weighs more of a weaker
+ * jar.
  */
-export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): TakenCorrection | undefined {
-  const isInDye = (t: LeverTurned): boolean =>
-    way.doses.some((d) => d.stockLotId === t.stockLotId && d.materialId === t.materialId && d.stage === 'dye');
+export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): TakenCorrection {
+  const isAfterDye = (t: LeverTurned): boolean =>
+    way.doses.some((d) => d.stockLotId === t.stockLotId && d.materialId === t.materialId && d.stage === 'modifier');
   const isAdded = (t: LeverTurned): boolean => t.share === null;
-  if (way.turned.some((t) => isAdded(t) && !isInDye(t))) return undefined;
   const worthOf = (parts: readonly Part[]): number =>
     parts.reduce((sum, p) => sum + p.part * (dosedAs.get(p.stockLotId) ?? 1), 0);
   const own = [...new Set(way.turned.filter((t) => !isAdded(t)).map((t) => t.materialId))].map((materialId) => ({
@@ -60,9 +59,10 @@ export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): T
       materialId,
       share: toThousandth(share * (worthOf(then) / Math.max(1e-9, worthOf(now)))),
     })),
-    added: added.map(({ materialId, percentOwf, stockLotId }) => ({
-      materialId,
-      percentOwf: toThousandth(percentOwf * (dosedAs.get(stockLotId) ?? 1)),
+    added: added.map((t) => ({
+      materialId: t.materialId,
+      percentOwf: toThousandth(t.percentOwf * (dosedAs.get(t.stockLotId) ?? 1)),
+      afterDye: isAfterDye(t),
     })),
     outOf: [
       ...own.flatMap(({ materialId, now, then }) =>
@@ -79,9 +79,7 @@ export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): T
  * What a strike-off of a way asks of its plan: the same, out of the very jars and the lot of the base that the whole lot is
  * to be dyed from, since that is what it is to show.
  */
-export function strikeOffOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): TakenCorrection | undefined {
-  const taken = correctionOf(way, plan, dosedAs);
-  if (!taken) return undefined;
+export function strikeOffOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): TakenCorrection {
   const named = [...new Set(way.doses.map((d) => d.materialId))].flatMap((materialId) =>
     partsOf(way.doses, materialId).map((p) => ({ materialId, ...p, part: toThousandth(p.part) })),
   );
@@ -89,7 +87,7 @@ export function strikeOffOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): Ta
     plan.baseLotId === unknownLotOf(plan.baseId)
       ? []
       : [{ materialId: plan.baseId, stockLotId: plan.baseLotId, part: 1 }];
-  return { ...taken, outOf: [...named.filter((o) => dosedAs.has(o.stockLotId)), ...base] };
+  return { ...correctionOf(way, plan, dosedAs), outOf: [...named.filter((o) => dosedAs.has(o.stockLotId)), ...base] };
 }
 
 /** Corrected again, a plan is corrected further; jars are those that were asked for last. */
@@ -109,15 +107,21 @@ export function correctedFurther(now: Corrected, { corrected, added, outOf, dyeT
 }
 
 /** A corrected plan as the recipe itself says: out of the jars that are planned, at the recipe’s amounts. */
-export const uncorrected = (plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected): Dyeing => ({
-  ...plan,
-  doses: plan.doses
+export function uncorrected(plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected): Dyeing {
+  const doses = plan.doses
     .filter((d) => added.every((a) => a.materialId !== d.materialId))
     .map((d) => ({
       ...d,
       percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
-    })),
-  courses: plan.courses.map((c) =>
-    c.stage === 'dye' ? { ...c, points: c.points.map((p) => ({ ...p, minute: p.minute / dyeTimeShare })) } : c,
-  ),
-});
+    }));
+  return {
+    ...plan,
+    doses,
+    courses: plan.courses
+      // A bath that is there for what was added is not the recipe’s.
+      .filter((c) => c.stage !== 'modifier' || doses.some((d) => d.stage === 'modifier'))
+      .map((c) =>
+        c.stage === 'dye' ? { ...c, points: c.points.map((p) => ({ ...p, minute: p.minute / dyeTimeShare })) } : c,
+      ),
+  };
+}
