@@ -71,7 +71,7 @@ for (const [seed, bands] of [
     say(
       'one more reading taken in',
       timed(5, () => learnMore(posterior, read)),
-      '500 on 2,000 lots',
+      '–',
     );
   if (seed === 1)
     say(
@@ -82,12 +82,15 @@ for (const [seed, bands] of [
 }
 
 const house = pigments.create(1);
-const many = learnPast(house, house.history(400));
+const from = performance.now();
+const many = learnPast(house, house.history(2000));
+const took = performance.now() - from;
 const last = many.readings.at(-1);
 console.log(`\n${many.readings.length} readings, ${many.posterior.learnt} numbers`);
+say('learning everything anew, 2,000 lots', took, '–');
 if (last)
   say(
-    'one more reading taken in',
+    'a judged lot taken in, 2,000 lots',
     timed(3, () => learnMore(many.posterior, last)),
-    '500 on 2,000 lots',
+    '500',
   );
