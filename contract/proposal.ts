@@ -199,6 +199,8 @@ export const proposal = z
     ),
     /** Where the recipe, or this lot, is dyed otherwise than the house does. */
     schools: z.array(z.string()),
+    /** Materials of which no share can be taken: counted, poured whole, tried by pH. A correction leaves them. */
+    whole: z.array(id).default([]),
     /** What the recipe says each base of this lot comes out as. */
     shades: z.array(expectedShade.extend({ base: z.string() })),
     /** Stands for exactly this proposal; send it back to agree. */

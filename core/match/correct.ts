@@ -17,6 +17,8 @@ export interface CorrectWithin {
   readonly waters: readonly Dyeing['water'][];
   /** The most of a material that may go in, as a share of the recipe’s dose. */
   readonly mostShare?: number;
+  /** The most that each jar holds, % of the fibre; no bound where a jar isn’t named. */
+  readonly mostPercent?: ReadonlyMap<string, number>;
   /** Materials that are taken as they are: counted packets, a vat that stands there. */
   readonly fixed?: readonly string[];
   /** What the colourway is judged by; CIEDE2000 where nothing is said. */
@@ -82,6 +84,13 @@ interface Turnable {
 const isAlone = (lever: Lever & { kind: 'dose' }, own: readonly Lever[]): boolean =>
   lever.isOwn && own.every((l) => l === lever || l.kind === 'time' || materialOf(l) !== materialOf(lever));
 
+/** How far a dose may go by what its jar holds; what is planned out of it can be weighed anyway. */
+function heldShare(l: Lever & { kind: 'dose' }, mostPercent: CorrectWithin['mostPercent']): number {
+  const [jar] = l.jars;
+  const most = jar && mostPercent?.get(jar.stockLotId);
+  return most === undefined ? Infinity : Math.max(l.from, most / l.unitPercent);
+}
+
 function turnable(plan: Dyeing, water: Dyeing['water'], within: CorrectWithin): Turnable {
   const { shelf, mostShare = MOST_SHARE, fixed = [], isStruckOff = false } = within;
   const taken = new Set(plan.doses.map((d) => d.materialId));
@@ -99,7 +108,9 @@ function turnable(plan: Dyeing, water: Dyeing['water'], within: CorrectWithin): 
     isOtherWater: water.id !== plan.water.id,
     levers,
     low: levers.map((l) => (l.kind === 'time' ? SHORTEST_TIME : isAlone(l, own) ? LEAST_SHARE : 0)),
-    high: levers.map((l) => (l.kind === 'time' ? LONGEST_TIME : l.isOwn ? mostShare : MOST_ADDED)),
+    high: levers.map((l) =>
+      l.kind === 'time' ? LONGEST_TIME : Math.min(l.isOwn ? mostShare : MOST_ADDED, heldShare(l, within.mostPercent)),
+    ),
   };
 }
 

@@ -267,10 +267,20 @@ function courseOf(
   return courseOfSteps(stage, baths);
 }
 
-/** The same dyeing out of the reference jars: what a recipe was proven with, as far as anybody knows. */
-export const outOfReference = (dyeing: Dyeing): Dyeing => ({
+/**
+ * The same dyeing out of the reference jars: what a recipe was proven with, as far as anybody knows.
+ * @param dosedAs how strong a plan took each jar, 1 as the reference: of a weaker one it weighed more
+ */
+export const outOfReference = (dyeing: Dyeing, dosedAs: ReadonlyMap<string, number> = new Map()): Dyeing => ({
   ...dyeing,
-  doses: merged(dyeing.doses.map((d) => ({ ...d, stockLotId: referenceOf(d.materialId), ageYears: 0 }))),
+  doses: merged(
+    dyeing.doses.map((d) => ({
+      ...d,
+      percentOwf: d.percentOwf * (dosedAs.get(d.stockLotId) ?? 1),
+      stockLotId: referenceOf(d.materialId),
+      ageYears: 0,
+    })),
+  ),
 });
 
 /** The jar that stands for a material at its reference strength. */

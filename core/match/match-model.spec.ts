@@ -8,6 +8,7 @@ import { MATCH_CONDITIONS, broadChannels, labSlopes, spectralChannels } from './
 import { correct, wayToStrikeOff } from './correct';
 import { differenceMetric } from './difference-metric';
 import { forward } from './forward';
+import { outOfReference } from './lot-dyeing';
 import { learnMore } from './learn-more';
 import { factorise, invertFactorised, logDeterminant, solveFactorised } from './linear-algebra';
 import { bookFor, learn, usualDoses } from './posterior';
@@ -203,6 +204,12 @@ describe('what was learnt', () => {
     expect(one.within80).toBeLessThan(0.7 * predict(learnt, d).within80);
     expect(one.within80 / other.within80).toBeGreaterThan(0.7);
     expect(one.within80 / other.within80).toBeLessThan(1.4);
+  });
+  it('a recipe means its doses at the reference’s strength: of a weaker jar the plan weighed more', () => {
+    const { doses } = outOfReference(recipeFrom('weld 2'), new Map([['weld 2', 0.8]]));
+    const weld = doses.find((d) => d.materialId === 'weld');
+    expect(weld?.percentOwf).toBeCloseTo(0.8 * MASTER_DOSES.weld, 9);
+    expect(weld?.stockLotId).toBe('reference of weld');
   });
   it('a lot that went wrong pulls little', () => {
     const lots = pastLots(14);

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addAfterDye, addToDye, correctDoses, stretchDye } from '../recipe/corrected-doses';
+import { addAfterDye, addToDye, correctDoses, stretchDye, wholeMaterials } from '../recipe/corrected-doses';
 import { recipeStep } from '../recipe/recipe-step';
 import { bathStep, percent } from '../scaling/plan-lot.fixture';
 import { ciede2000 } from '../colour/ciede2000';
@@ -167,6 +167,15 @@ describe('the letter about a lot to come', () => {
     expect(Math.max(...dear.map((w) => cost(w.doses)))).toBeGreaterThan(cost(plan.doses));
     for (const w of cheap) expect(cost(w.doses)).toBeLessThanOrEqual(1.05 * cost(plan.doses));
   });
+  it('weighs no more out of a jar than it holds', () => {
+    const plan = recipeFrom('weld 2');
+    const planned = plan.doses.find((d) => d.materialId === 'weld')!.percentOwf;
+    const mostPercent = new Map([['weld 2', 1.05 * planned] as const]);
+    const ways = told(ask(plan, { mostPercent })).answer.ways;
+    for (const w of ways)
+      for (const d of w.doses.filter((x) => x.stockLotId === 'weld 2'))
+        expect(d.percentOwf).toBeLessThanOrEqual(1.05 * planned + 1e-6);
+  });
   it('goes by what the colourway is judged by', () => {
     const plan = recipeFrom('weld 3');
     const { answer, letter } = told(ask(plan, { formula: 'cmc21' }));
@@ -241,6 +250,17 @@ describe('doses corrected for one lot', () => {
     expect(mordant?.doses).toEqual(steps[0]?.doses);
     expect(dye?.doses).toMatchObject([{ percentOwf: 44 }, { gPerL: 1 }, { by: 'packet' }]);
   });
+
+  it('of what is counted, poured whole or tried by pH no share can be taken', () =>
+    expect(
+      wholeMaterials([
+        ...steps,
+        bathStep('dye', [
+          { materialId: 'vat', by: 'allThere' },
+          { materialId: 'kept', by: 'liquor', ofBathPercent: 20 } as never,
+        ]),
+      ]),
+    ).toEqual(['sachet', 'vat', 'kept']));
 
   it('a little of another goes into the last dye bath, and the hold is what is longer', () => {
     const long = bathStep('dye', [percent('weld', 40)], {

@@ -22,7 +22,7 @@ export interface ReorderAsk {
   readonly readings: readonly Observation[];
   readonly strengths: readonly KnownStrength[];
   readonly plan: Dyeing;
-  /** The same as the recipe says, where the plan’s doses are corrected already. */
+  /** The same as the recipe means it, at the reference’s strength: without what the plan was corrected by already. */
   readonly recipe: Dyeing;
   /** As the lot that is dyed again really was. */
   readonly then: Dyeing | null;
@@ -30,6 +30,8 @@ export interface ReorderAsk {
   readonly toleranceDeltaE: number;
   readonly shelf: readonly ShelfMaterial[];
   readonly waters: readonly Dyeing['water'][];
+  /** The most that each jar holds, % of the fibre; no bound where a jar isn’t named. */
+  readonly mostPercent?: ReadonlyMap<string, number>;
   /** Taken as they are: counted packets, a vat that stands there. */
   readonly fixed?: readonly string[];
   /** What the colourway is judged by; CIEDE2000 where nothing is said. */
@@ -167,6 +169,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     waters: onlyPlannedWater ? [] : ask.waters,
     fixed,
     formula,
+    ...(ask.mostPercent ? { mostPercent: ask.mostPercent } : {}),
     ...(noMoreThanPlanned ? { mostShare: 1 } : {}),
   };
   const all = correct(posterior, plan, standard, { ...within, day });

@@ -8,8 +8,8 @@ export interface CorrectedDose {
   readonly share: number;
 }
 
-/** A correction goes no further than this: beyond, it is another recipe. */
-export const [LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE] = [0.3, 3] as const;
+/** A correction goes no further than this, a weaker or a stronger jar counted: beyond, it is another recipe. */
+export const [LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE] = [0.1, 10] as const;
 
 function scaled(dose: Dose, share: number): Dose {
   switch (dose.by) {
@@ -29,7 +29,6 @@ function scaled(dose: Dose, share: number): Dose {
       return { ...dose, spoonsPer100G: dose.spoonsPer100G * share };
     case 'perBath':
       return { ...dose, amount: dose.amount * share };
-    // What is counted, poured whole or tried by pH has no share.
     case 'packet':
     case 'count':
     case 'toPh':
@@ -39,7 +38,15 @@ function scaled(dose: Dose, share: number): Dose {
   }
 }
 
-/** Steps with their doses corrected for one lot; the recipe stays as it was proven. Shares from 0.3 to 3. */
+/** What is counted, poured whole, tried by pH or there already has no share. */
+const WHOLE: readonly Dose['by'][] = ['packet', 'count', 'toPh', 'allThere', 'liquor'];
+
+/** Materials of which no share can be taken: a correction leaves them as they are. */
+export const wholeMaterials = (steps: readonly RecipeStep[]): string[] => [
+  ...new Set(steps.flatMap((s) => s.doses.flatMap((d) => (WHOLE.includes(d.by) ? [d.materialId] : [])))),
+];
+
+/** Steps with their doses corrected for one lot; the recipe stays as it was proven. Shares from 0.1 to 10. */
 export const correctDoses = <S extends RecipeStep>(steps: readonly S[], corrected: readonly CorrectedDose[]): S[] =>
   steps.map((step) => ({
     ...step,

@@ -47,5 +47,6 @@ export {
   addAfterDye,
   addToDye,
   correctDoses,
+  wholeMaterials,
   stretchDye,
 } from './corrected-doses';

@@ -10,6 +10,7 @@ import {
   planEffort,
   practiceDifferences,
   rangedDoses,
+  wholeMaterials,
 } from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
@@ -105,6 +106,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     unfolds: await readUnfolds(db, plan),
     ranges: rangesOf(asked),
     schools: practiceDifferences(room.house, body.practice),
+    whole: wholeMaterials(asked.recipe.steps),
     digest: createHash('sha256')
       .update(JSON.stringify([version.id, water, plan, factors, checks]))
       .digest('base64url'),
@@ -123,7 +125,7 @@ const schoolCheck = (message: string): LotCheck => ({
 
 /** What was corrected for this lot is said, with what the recipe was proven with. */
 function correctionCheck(
-  { corrected, added, outOf, dyeTimeShare }: ReadProposalAsk,
+  { corrected, added, outOf, strikeOff, dyeTimeShare }: ReadProposalAsk,
   { known }: ProposalInputs,
 ): LotCheck[] {
   const changed = corrected.flatMap(({ materialId, share }) => {
@@ -135,7 +137,8 @@ function correctionCheck(
     changed.push(
       `${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} ${afterDye ? 'after the dye' : 'besides'}`,
     );
-  for (const materialId of new Set(outOf.map((o) => o.materialId))) {
+  // A strike-off names every jar, as the whole lot is to have them: that corrects nothing.
+  for (const materialId of new Set(strikeOff ? [] : outOf.map((o) => o.materialId))) {
     const tags = outOf
       .filter((o) => o.materialId === materialId)
       .map((o) => known.stockLots.get(materialId)?.find((j) => j.stockLotId === o.stockLotId)?.tag ?? 'another jar');

@@ -80,6 +80,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
       },
     );
   });
+  const dosedAs = new Map(jars.map(({ jar }) => [jar.id, (jar.facts.strengthPercent ?? 100) / 100]));
   const masterReadings = promised.flatMap((c): Reading[] => {
     const first = dyed.find((l) => l.colourwayId === c.id && l.plan.groups.length > 0 && !l.isStrikeOff);
     const batch = first?.plan.batches[0]?.number;
@@ -93,7 +94,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
             lotId: null,
             title: `the master of ${c.name}`,
             on: first.at,
-            dyeing: outOfReference(planned),
+            dyeing: outOfReference(planned, dosedAs),
             colour: { lab: { L, a, b }, spectrum: null },
             readWithin80: null,
             isMaster: true,

@@ -117,7 +117,7 @@ describe('what earlier lots say of a lot that is planned', () => {
   const text = (): string => page().textContent.replaceAll(/\s+/g, ' ');
   const show = async (inputs: object = {}): Promise<void> => {
     const all = {
-      proposal: { plan: WELD_PLAN } as unknown as Proposal,
+      proposal: { plan: WELD_PLAN, whole: [] } as unknown as Proposal,
       colourwayId: 'marram',
       master: MASTER,
       toleranceDeltaE: 2,
@@ -257,11 +257,11 @@ describe('what earlier lots say of a lot that is planned', () => {
     });
   });
   it('takes no share of what goes in whole: a counted packet', async () => {
-    const packets = { materialId: 'sachet', measure: 'pieces', picks: [] };
-    const plan = { ...WELD_PLAN, materials: [...WELD_PLAN.materials, packets] };
-    await show({ proposal: { plan } as unknown as Proposal, formula: 'cmc11' });
+    await show({ proposal: { plan: WELD_PLAN, whole: ['sachet'] } as unknown as Proposal, formula: 'cmc11' });
     const [[ask]] = tell.mock.calls as [[ReorderAsk]];
     expect([ask.fixed, ask.formula]).toEqual([['sachet'], 'cmc11']);
+    // 900 g of each jar for 400 g of wool.
+    expect(ask.mostPercent?.get('jar-b')).toBe(225);
   });
   it('asks about the plan as it is dosed, and about the recipe as it is proven', async () => {
     await show({

@@ -1,15 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type {
-  DeltaEFormula,
-  Dyeing,
-  Figure,
-  ReorderAsk,
-  ReorderBounds,
-  ReorderWay,
-  ShelfMaterial,
-} from '@vestigia/core';
+import type { DeltaEFormula, Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
@@ -17,7 +9,6 @@ import {
   dyeingOfLot,
   figureOfShade,
   formatMoney,
-  isBathItself,
   sameConditions,
   sayFactor,
   sayWay,
@@ -34,9 +25,6 @@ import type { Corrected, DosedAs, TakenCorrection } from './taken-correction';
 import { NOT_CORRECTED, correctionOf, strikeOffOf, uncorrected } from './taken-correction';
 
 const SETTLE_MS = 400;
-/** A jar that holds less than this of what is usual of it is no help. */
-const LEAST_IN_JAR = 0.15;
-
 const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: string }[] = [
   { key: 'onlyPlannedJars', name: 'only the jars and materials that are planned' },
   { key: 'onlyPlannedWater', name: 'only the water that is planned' },
@@ -210,24 +198,15 @@ export class ReorderLetter {
       ? 'No dyestuff is dosed here that could be followed, or the base’s own colour isn’t known: nothing is foretold.'
       : '';
   });
-  /** What stands there, of which there is enough to matter. */
-  private readonly shelf = computed((): ShelfMaterial[] => {
-    const free = new Map(this.record.value()?.jars.map((j) => [j.id, j.free / smallestIn('weight')]) ?? []);
+  /** How much of the fibre each jar holds, per cent: no more can be weighed out of it. */
+  private readonly mostPercent = computed((): ReadonlyMap<string, number> => {
     const wofG = this.proposal().plan.batches.reduce((sum, b) => sum + b.wof.value, 0);
-    return this.record.shelf().map((m) => ({
-      ...m,
-      jars: m.jars.filter((j) => (free.get(j.stockLotId) ?? 0) >= (LEAST_IN_JAR * m.usualPercent * wofG) / 100),
-    }));
+    const jars = this.record.value()?.jars ?? [];
+    return new Map(jars.map((j) => [j.id, (j.free / smallestIn('weight') / wofG) * 100]));
   });
   private readonly costs = computed(
     () => new Map((this.record.value()?.jars ?? []).map((j) => [j.id, j.costMinorPerG] as const)),
   );
-  /** What no share is taken of: packets go in whole, and a vat is what the fibre goes into. */
-  private fixed({ doses, liquorRatio }: Dyeing): string[] {
-    const counted = this.proposal().plan.materials.filter((m) => m.measure === 'pieces');
-    const baths = doses.filter((d) => isBathItself(d, liquorRatio));
-    return [...counted, ...baths].map((m) => m.materialId);
-  }
   private readonly ask = computed((): ReorderAsk | undefined => {
     const [r, plan, standard] = [this.record.value(), this.plan(), this.master()];
     if (!r || !plan || !standard || this.whyNot() !== '') return undefined;
@@ -235,14 +214,15 @@ export class ReorderLetter {
       readings: this.record.readings(),
       strengths: r.strengths,
       plan,
-      recipe: uncorrected(plan, this.corrected()),
+      recipe: uncorrected(plan, this.corrected(), this.dosedAs()),
       then: r.readings.find((x) => x.lotId !== null && x.lotId === this.again())?.dyeing ?? null,
       standard,
       toleranceDeltaE: this.toleranceDeltaE(),
-      shelf: this.shelf(),
+      shelf: this.record.shelf(),
       waters: this.record.waters(),
       bounds: this.bounds(),
-      fixed: this.fixed(plan),
+      fixed: this.proposal().whole,
+      mostPercent: this.mostPercent(),
       formula: this.formula(),
       costMinorPerG: this.costs(),
     };

@@ -1,6 +1,12 @@
 import type { LotExtras } from '@vestigia/contract';
 import type { Dyeing, LeverTurned, MatchDose, ReorderWay } from '@vestigia/core';
-import { unknownLotOf } from '@vestigia/core';
+import {
+  LEAST_CORRECTED_SHARE,
+  LEAST_DYE_TIME_SHARE,
+  MOST_CORRECTED_SHARE,
+  MOST_DYE_TIME_SHARE,
+  unknownLotOf,
+} from '@vestigia/core';
 
 /** What a correction asks of the plan. */
 export interface TakenCorrection extends Pick<LotExtras, 'corrected' | 'added' | 'outOf' | 'dyeTimeShare'> {
@@ -20,6 +26,8 @@ export type DosedAs = ReadonlyMap<string, number>;
 const ANOTHER_TIME = 0.03;
 /** A jar’s part in a material that differs by less is the same. */
 const SAME_PART = 0.03;
+/** Corrected again and again a plan comes to an end: what it can take, it takes, and is foretold anew. */
+const within = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
 const toThousandth = (value: number): number => Math.max(0.001, Math.round(value * 1000) / 1000);
 
 interface Part {
@@ -98,21 +106,33 @@ export function correctedFurther(now: Corrected, { corrected, added, outOf, dyeT
   return {
     corrected: [
       ...now.corrected.filter((c) => isNew(c.materialId, corrected)),
-      ...corrected.map((c) => ({ ...c, share: toThousandth(c.share * (before.get(c.materialId) ?? 1)) })),
+      ...corrected.map((c) => ({
+        ...c,
+        share: within(
+          toThousandth(c.share * (before.get(c.materialId) ?? 1)),
+          LEAST_CORRECTED_SHARE,
+          MOST_CORRECTED_SHARE,
+        ),
+      })),
     ],
     added: [...now.added.filter((a) => isNew(a.materialId, added)), ...added],
     outOf: [...now.outOf.filter((o) => isNew(o.materialId, outOf)), ...outOf],
-    dyeTimeShare: now.dyeTimeShare * dyeTimeShare,
+    dyeTimeShare: within(now.dyeTimeShare * dyeTimeShare, LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE),
   };
 }
 
-/** A corrected plan as the recipe itself says: out of the jars that are planned, at the recipe’s amounts. */
-export function uncorrected(plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected): Dyeing {
+/**
+ * A corrected plan as the recipe itself says: what it means at the reference’s strength, of which a plan weighs more out of
+ * a weaker jar.
+ */
+export function uncorrected(plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected, dosedAs: DosedAs): Dyeing {
   const doses = plan.doses
     .filter((d) => added.every((a) => a.materialId !== d.materialId))
     .map((d) => ({
       ...d,
-      percentOwf: d.percentOwf / (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
+      percentOwf:
+        (d.percentOwf * (dosedAs.get(d.stockLotId) ?? 1)) /
+        (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
     }));
   return {
     ...plan,
