@@ -12,7 +12,7 @@ export type {
   MatchDose,
   MeasuredColour,
 } from './dyeing';
-export { DYEING_STAGES, isBathItself } from './dyeing';
+export { DYEING_STAGES } from './dyeing';
 export type { ChannelSpace } from './channels';
 export { MATCH_CONDITIONS, broadChannels, spectralChannels } from './channels';
 export type { Observation, Posterior, Widths } from './posterior';

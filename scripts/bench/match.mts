@@ -75,7 +75,7 @@ for (const [seed, bands] of [
     );
   if (seed === 1)
     say(
-      'each reading foretold from the others',
+      'each reading foretold from the others, once learnt',
       timed(1, () => reviewRecord(readings, translate.strengths, [])),
       '–',
     );

@@ -24,6 +24,25 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
   let lot: string;
   const record = async (): Promise<MatchRecord> =>
     (await studio.agent.get('/api/match/record').expect(200)).body as MatchRecord;
+  /** What is planned of two hanks. */
+  const ask = (more: object = {}): object => ({
+    colourwayId: f.colourway,
+    quantityText: '2 hanks of 50 g',
+    waterId: null,
+    reorderOfId: null,
+    ...more,
+  });
+  const propose = async (more: object = {}): Promise<Proposal> =>
+    (await studio.agent.post('/api/lots/proposal').send(ask(more)).expect(200)).body as Proposal;
+  const said = ({ checks }: Proposal): string => checks.map((c) => c.message).join(' ');
+  /** A material of so much on the shelf. */
+  const stocked = async (name: string, ofKind: string, quantityText: string): Promise<string> => {
+    const id = newId();
+    const material = { id, name, kind: ofKind, measure: 'weight', hazards: [], note: '', base: null };
+    await studio.agent.post('/api/materials').send(material).expect(200);
+    await studio.agent.post('/api/stock-lots').send(delivery(id, quantityText)).expect(200);
+    return id;
+  };
   beforeAll(async () => {
     studio = await openTestStudio(kind);
     f = await furnish(studio);
@@ -129,97 +148,64 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
 
   it('doses corrected for one lot are weighed so, said before it may start, and leave the recipe as it was', async () => {
     await freePots(studio);
-    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
-    const propose = async (corrected: object[]): Promise<Proposal> =>
-      (
-        await studio.agent
-          .post('/api/lots/proposal')
-          .send({ ...ask, corrected })
-          .expect(200)
-      ).body as Proposal;
     const weldOf = (p: Proposal): number => p.plan.materials.find((m) => m.materialId === f.weld)?.total.value ?? 0;
-    const [plain, more] = [await propose([]), await propose([{ materialId: f.weld, share: 1.2 }])];
+    const [plain, more] = [await propose(), await propose({ corrected: [{ materialId: f.weld, share: 1.2 }] })];
     expect(weldOf(more) / weldOf(plain)).toBeCloseTo(1.2, 1);
-    expect(more.checks.map((c) => c.message).join(' ')).toMatch(
-      /Corrected for this lot, beside what the recipe says: Weld 20 % more/,
-    );
-    expect(plain.checks.map((c) => c.message).join(' ')).not.toMatch(/Corrected/);
+    expect(said(more)).toMatch(/Corrected for this lot, beside what the recipe says: Weld 20 % more/);
+    expect(said(plain)).not.toMatch(/Corrected/);
     expect(more.recipe.versionId).toBe(plain.recipe.versionId);
     await studio.agent
       .post('/api/lots/proposal')
-      .send({ ...ask, corrected: [{ materialId: newId(), share: 40 }] })
+      .send(ask({ corrected: [{ materialId: newId(), share: 40 }] }))
       .expect(400);
   });
 
   it('a little of another dyestuff and a longer stay are in the plan, said, and refused beyond what is another recipe', async () => {
-    const madder = newId();
-    await studio.agent
-      .post('/api/materials')
-      .send({ id: madder, name: 'Madder root', kind: 'dyestuff', measure: 'weight', hazards: [], note: '', base: null })
-      .expect(200);
-    await studio.agent.post('/api/stock-lots').send(delivery(madder, '100 g')).expect(200);
-    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
-    const propose = async (more: object): Promise<Proposal> =>
-      (
-        await studio.agent
-          .post('/api/lots/proposal')
-          .send({ ...ask, ...more })
-          .expect(200)
-      ).body as Proposal;
+    const madder = await stocked('Madder root', 'dyestuff', '100 g');
     const dyeMin = (p: Proposal): number => p.plan.steps.find((s) => s.kind === 'dye')?.durationMin ?? 0;
     const [plain, more] = [
-      await propose({}),
+      await propose(),
       await propose({ added: [{ materialId: madder, percentOwf: 0.5 }], dyeTimeShare: 1.5 }),
     ];
     expect(more.plan.materials.find((m) => m.materialId === madder)?.total.value).toBeCloseTo(0.5, 2);
     expect(dyeMin(more)).toBe(Math.round(1.5 * dyeMin(plain)));
-    expect(more.checks.map((c) => c.message).join(' ')).toMatch(
-      /0\.5 % Madder root besides and 50 % longer in the dye/,
-    );
+    expect(said(more)).toMatch(/0\.5 % Madder root besides and 50 % longer in the dye/);
     await studio.agent
       .post('/api/lots/proposal')
-      .send({ ...ask, dyeTimeShare: 5 })
+      .send(ask({ dyeTimeShare: 5 }))
       .expect(400);
   });
 
   it('a touch of something after the dye is a bath of its own in the plan, and said', async () => {
-    const iron = newId();
-    await studio.agent
-      .post('/api/materials')
-      .send({ id: iron, name: 'Iron', kind: 'modifier', measure: 'weight', hazards: [], note: '', base: null })
-      .expect(200);
-    await studio.agent.post('/api/stock-lots').send(delivery(iron, '50 g')).expect(200);
-    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
-    const { body } = await studio.agent
-      .post('/api/lots/proposal')
-      .send({ ...ask, added: [{ materialId: iron, percentOwf: 1, afterDye: true }] })
-      .expect(200);
-    const { plan, checks } = body as Proposal;
-    const kinds = plan.steps.map((s) => s.kind);
+    const iron = await stocked('Iron', 'modifier', '50 g');
+    const touched = await propose({ added: [{ materialId: iron, percentOwf: 1, afterDye: true }] });
+    const kinds = touched.plan.steps.map((s) => s.kind);
     expect(kinds.indexOf('modify')).toBe(kinds.lastIndexOf('dye') + 1);
-    expect(plan.steps.find((s) => s.kind === 'modify')?.weighings).toMatchObject([{ materialId: iron }]);
-    expect(plan.steps.find((s) => s.kind === 'modify')?.baths).toHaveLength(1);
-    expect(checks.map((c) => c.message).join(' ')).toContain('1 % Iron after the dye');
+    const touch = touched.plan.steps.find((s) => s.kind === 'modify');
+    expect(touch?.weighings).toMatchObject([{ materialId: iron }]);
+    expect(touch?.baths).toHaveLength(1);
+    expect(said(touched)).toContain('1 % Iron after the dye');
   });
 
   it('a jar that is asked for is the one that is weighed from, said; one of another material is refused', async () => {
     const other = delivery(f.weld, '400 g');
     const { id: second } = (await studio.agent.post('/api/stock-lots').send(other).expect(200)).body as { id: string };
     const { tag } = ((await studio.agent.get(`/api/stock-lots/${second}`).expect(200)).body as StockLot).row;
-    const ask = { colourwayId: f.colourway, quantityText: '2 hanks of 50 g', waterId: null, reorderOfId: null };
-    const propose = (outOf: object[]) => studio.agent.post('/api/lots/proposal').send({ ...ask, outOf });
-    const jarsOf = ({ body }: { body: unknown }): (string | null)[] =>
-      (body as Proposal).plan.materials.find((m) => m.materialId === f.weld)?.picks.map((p) => p.stockLotId) ?? [];
-    expect(jarsOf(await propose([]).expect(200))).toEqual([f.weldStockLot]);
-    const asked = await propose([{ materialId: f.weld, stockLotId: second, part: 1 }]).expect(200);
+    const outOf = (...stockLotIds: string[]): object => ({
+      outOf: stockLotIds.map((stockLotId) => ({ materialId: f.weld, stockLotId, part: 1 / stockLotIds.length })),
+    });
+    const jarsOf = ({ plan }: Proposal): (string | null)[] =>
+      plan.materials.find((m) => m.materialId === f.weld)?.picks.map((p) => p.stockLotId) ?? [];
+    expect(jarsOf(await propose())).toEqual([f.weldStockLot]);
+    const asked = await propose(outOf(second));
     expect(jarsOf(asked)).toEqual([second]);
-    expect((asked.body as Proposal).checks.map((c) => c.message).join(' ')).toContain(`Weld out of ${tag}`);
-    const both = await propose([
-      { materialId: f.weld, stockLotId: second, part: 0.5 },
-      { materialId: f.weld, stockLotId: f.weldStockLot, part: 0.5 },
-    ]).expect(200);
-    expect(jarsOf(both).sort()).toEqual([second, f.weldStockLot].sort());
-    const wrong = await propose([{ materialId: f.weld, stockLotId: f.woolStockLot, part: 1 }]).expect(422);
+    expect(said(asked)).toContain(`Weld out of ${tag}`);
+    expect(said(await propose({ ...outOf(second), strikeOff: true }))).not.toContain('Corrected');
+    expect(jarsOf(await propose(outOf(second, f.weldStockLot))).sort()).toEqual([second, f.weldStockLot].sort());
+    const wrong = await studio.agent
+      .post('/api/lots/proposal')
+      .send(ask(outOf(f.woolStockLot)))
+      .expect(422);
     expect((wrong.body as { detail: string }).detail).toMatch(/holds no Weld/);
   });
 
