@@ -3,6 +3,7 @@ import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
 import { MatFormFieldHarness } from '@angular/material/form-field/testing';
 import { MatInputHarness, MatNativeSelectHarness } from '@angular/material/input/testing';
+import { By } from '@angular/platform-browser';
 import { Router, provideRouter } from '@angular/router';
 import type { Proposal, ProposalAsk } from '@vestigia/contract';
 import type { Observable } from 'rxjs';
@@ -13,6 +14,8 @@ import { LiveChanges } from '../../api/live-query';
 import { ContextPanel } from '../../services/context-panel';
 import { lotFixture } from '../../testing/lot.fixture';
 import { NewLotPage } from './new-lot';
+import { ReorderLetter } from './reorder-letter';
+import { NOT_CORRECTED } from './taken-correction';
 
 const LIGHT = { illuminant: 'D65' as const, observer: '10' as const };
 const MARRAM = {
@@ -155,6 +158,20 @@ describe('a new lot', () => {
     ]);
     expect(text()).toContain('4 hanks of 100 g');
     expect(text()).toContain('Weld on alum, version 2');
+  });
+
+  it('keeps the hand where it was: at what is said in place of the button that was pressed', async () => {
+    await say('4 x 100 g');
+    const letter = fixture.debugElement.query(By.directive(ReorderLetter)).componentInstance as ReorderLetter;
+    const held = (): string => document.activeElement?.textContent?.trim() ?? '';
+    letter.struckOff.emit({ ...NOT_CORRECTED, waterId: null });
+    await typed();
+    await vi.waitFor(() => expect(held()).toMatch(/^A strike-off:/));
+    expect(asked.at(-1)).toMatchObject({ quantityText: '20 g', strikeOff: true });
+    button(/^Plan the whole lot without one$/)?.click();
+    await typed();
+    await vi.waitFor(() => expect(document.activeElement?.tagName).toBe('VS-REORDER-LETTER'));
+    expect(asked.at(-1)).toMatchObject({ quantityText: '4 x 100 g', strikeOff: false });
   });
 
   it('waits for the end of the typing: one question, not one a letter', async () => {

@@ -1,12 +1,14 @@
 import {
   ChangeDetectionStrategy,
   Component,
+  ElementRef,
   computed,
   effect,
   inject,
   input,
   linkedSignal,
   signal,
+  viewChild,
 } from '@angular/core';
 import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
@@ -19,7 +21,6 @@ import {
   STRIKE_OFF_G,
   formatAmount,
   readToldTime,
-  sayCourse,
   sayMinutes,
   sayPlanCaution,
   joinList,
@@ -41,6 +42,7 @@ import { StepBaths } from '../../ui/step-baths';
 import { ThenAndNow } from '../../ui/then-and-now';
 import { LotChecks, mayGoOn } from './lot-checks';
 import { NumberField } from '../../ui/number-field';
+import { filledBaths } from './filled-baths';
 import { LotExtrasForm } from './lot-extras';
 import { ReorderLetter } from './reorder-letter';
 import type { TakenCorrection } from './taken-correction';
@@ -338,6 +340,14 @@ export class NewLotPage {
   protected takeCorrection({ waterId, ...further }: TakenCorrection): void {
     this.extras.update((now) => ({ ...now, ...correctedFurther(now, further) }));
     if (waterId !== null) this.waterId.set(waterId);
+    this.stayHere();
+  }
+
+  /** The button that was pressed goes: the hand stays at what is said in its place. */
+  private readonly said = viewChild<ElementRef<HTMLElement>>('said');
+  private readonly letter = viewChild('letter', { read: ElementRef<HTMLElement> });
+  private stayHere(): void {
+    setTimeout(() => (this.said() ?? this.letter())?.nativeElement.focus());
   }
 
   /** What was planned before a strike-off took its place. */
@@ -358,6 +368,7 @@ export class NewLotPage {
     this.extras.set(extras);
     this.quantityText.set(quantityText);
     this.waterId.set(waterId ?? '');
+    this.stayHere();
   }
 
   protected readonly isCorrected = computed(() => {
@@ -367,6 +378,7 @@ export class NewLotPage {
   /** As the recipe says, after all. */
   protected uncorrect(): void {
     this.extras.update((now) => ({ ...now, ...NOT_CORRECTED }));
+    this.stayHere();
   }
 
   protected takeWay(way: { liquorRatio?: number; fills?: number }): void {
@@ -379,25 +391,7 @@ export class NewLotPage {
   }
 
   protected readonly goesOn = (p: Proposal): boolean => mayGoOn(p.checks, this.reasons());
-  /** Steps that share a bath stand together: it is filled once. */
-  protected readonly bathsOf = (p: Proposal) => {
-    const filled = new Map<
-      string,
-      { titles: string[]; forWhom: string; course: string; baths: Proposal['plan']['steps'][number]['baths'] }
-    >();
-    for (const s of p.plan.steps.filter((o) => o.baths.length > 0)) {
-      const key = JSON.stringify(s.baths);
-      const courseLine = `${s.title}: ${sayCourse(s) || sayMinutes(s.durationMin)}`;
-      const before = filled.get(key);
-      filled.set(key, {
-        titles: [...(before?.titles ?? []), s.title],
-        forWhom: s.forWhom,
-        baths: s.baths,
-        course: before ? `${before.course} · ${courseLine}` : courseLine,
-      });
-    }
-    return [...filled.values()].map((b) => ({ ...b, title: b.titles.join(' → ') }));
-  };
+  protected readonly bathsOf = filledBaths;
   protected readonly piecesIn = (p: Proposal, b: Proposal['plan']['batches'][number]): string => {
     if (p.plan.groups.length < 2) return String(b.pieces);
     return b.groups
