@@ -1,5 +1,5 @@
 import type { Figure } from '@vestigia/core';
-import { FIBRE_KINDS, HAZARDS, ILLUMINANTS, OBSERVERS, STOCK_MEASURES } from '@vestigia/core';
+import { BANDS_NM, FIBRE_KINDS, HAZARDS, ILLUMINANTS, OBSERVERS, STOCK_MEASURES } from '@vestigia/core';
 import { z } from 'zod';
 
 /** Ids are made by whoever creates the thing (UUIDv7), so that a retry after a lost connection does no harm. */
@@ -46,6 +46,11 @@ export const lab = z
   .meta({ id: 'Lab' });
 
 export const colourConditions = z.object({ illuminant: z.enum(ILLUMINANTS), observer: z.enum(OBSERVERS) });
+/** Reflectance band by band, where a colour was read so. */
+export const spectrum = z
+  .array(numberIn('The reflectance', 0, 1.2))
+  .length(BANDS_NM.length)
+  .readonly();
 export const stockMeasure = z.enum(STOCK_MEASURES);
 export const hazard = z.enum(HAZARDS);
 

@@ -71,7 +71,12 @@ export const matchRecord = z
         costMinorPerG: z.number().nullable(),
       }),
     ),
-    undyed: z.array(z.object({ baseId: id, lab })),
+    /** What bases look like undyed, and lots of one that were read by themselves; `of` is the one’s id or the other’s. */
+    undyed: z.array(z.object({ of: id, colour: measuredColour })),
+    /** Lots of a base that were kept mordanted, with what is in them. */
+    mordanted: z.array(z.object({ stockLotId: id, ...dyeing.pick({ doses: true, courses: true }).shape })),
+    /** What of each base stands on the shelf. */
+    baseLots: z.array(z.object({ id, tag: z.string(), baseId: id, free: z.number() })),
     waters: z.array(
       z.object({
         id,

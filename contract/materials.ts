@@ -22,6 +22,7 @@ import {
   noteOf,
   numberIn,
   personRef,
+  spectrum,
   stockMeasure,
   version,
   quantityText,
@@ -44,6 +45,8 @@ export const baseFacts = z
     /** What a metre of it weighs dry; `null` where nobody weighed one. */
     gPerM: numberIn('The weight of a metre', 0.01, 20_000, 'g').nullable().optional(),
     undyed: lab.extend(colourConditions.shape),
+    /** The same band by band, where it was read so. */
+    undyedSpectrum: spectrum.nullable().optional(),
   })
   .meta({ id: 'BaseFacts' });
 export type BaseFacts = z.infer<typeof baseFacts>;

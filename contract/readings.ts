@@ -1,5 +1,4 @@
 import {
-  BANDS_NM,
   EYE_AGAINST,
   EYE_EVENNESS,
   EYE_HUES,
@@ -9,7 +8,7 @@ import {
   VERDICTS,
 } from '@vestigia/core';
 import { z } from 'zod';
-import { colourConditions, id, isoTime, lab, lineOf, noteOf, numberIn, personRef } from './common';
+import { colourConditions, id, isoTime, lab, lineOf, noteOf, numberIn, personRef, spectrum } from './common';
 
 /** What of the batch it is of; nothing said is the batch as a whole. */
 const part = {
@@ -44,12 +43,7 @@ export const takenNow = z.object({
   spots: z.array(lab).max(60).readonly().default([]),
   reader: lineOf('The reader').default(''),
   offset: labDifference.nullable().default(null),
-  spectrum: z
-    .array(numberIn('The reflectance', 0, 1.2))
-    .length(BANDS_NM.length)
-    .readonly()
-    .nullable()
-    .default(null),
+  spectrum: spectrum.nullable().default(null),
 });
 /** The same; `null`: typed, by an early version. */
 export const taken = takenNow.nullable().default(null);

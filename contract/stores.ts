@@ -21,6 +21,7 @@ import {
   noteOf,
   numberIn,
   personRef,
+  spectrum,
   stockMeasure,
   version,
   quantityText,
@@ -70,8 +71,10 @@ export const stockFacts = z
     fromLotId: id.nullable().default(null),
     /** What was done to fibre before it became stock. */
     treatment: z.enum(TREATMENTS).nullable().default(null),
-    /** The shade it was dyed, where it was. */
+    /** Fibre: the shade it was dyed, or what this lot of it looks like undyed where that was read. */
     colour: lab.extend(colourConditions.shape).nullable().default(null),
+    /** The same band by band, where it was read so. */
+    colourSpectrum: spectrum.nullable().default(null),
     /** Finished pieces: open to the light, or in the dark. */
     light: z.enum(LIGHT_PLACES).nullable().default(null),
   })

@@ -1,7 +1,9 @@
 import type { ColourConditions, Lab } from '../colour/lab';
+import type { Spectrum } from '../colour/spectrum';
 import { BANDS_NM, labOfSpectrum } from '../colour/spectrum';
 import { convertLabToXyz, convertXyzToLab, whitePoint } from '../colour/xyz';
 import type { MeasuredColour } from './dyeing';
+import { smoothSpectrum } from './smooth-spectrum';
 
 /** Light and observer that the match works in. */
 export const MATCH_CONDITIONS: ColourConditions = { illuminant: 'D65', observer: '10' };
@@ -61,6 +63,9 @@ const times = (m: Matrix, [x, y, z]: readonly [number, number, number]): [number
   return [row(0), row(1), row(2)];
 };
 
+/** So many bands, and colour is followed by L*a*b* alone. */
+export const BROAD_BANDS = 3;
+
 /** Three broad bands, from L*a*b* alone. */
 export function broadChannels(): ChannelSpace {
   const white = times(SHARP, whitePoint(MATCH_CONDITIONS));
@@ -69,8 +74,8 @@ export function broadChannels(): ChannelSpace {
     convertXyzToLab(times(BROAD, [clamp(r) * w0, clamp(g) * w1, clamp(b) * w2]), MATCH_CONDITIONS);
   const STEP = 1e-4;
   return {
-    bands: 3,
-    count: 3,
+    bands: BROAD_BANDS,
+    count: BROAD_BANDS,
     // The first two overlap, so that nothing real turns one far against the other.
     shapes: [Float64Array.of(0.4, -0.4, 0), Float64Array.of(-0.3, -0.3, 0.9)],
     offsets: [Float64Array.of(1, 0, 0), Float64Array.of(0, 1, 0), Float64Array.of(0, 0, 1)],
@@ -98,13 +103,20 @@ const KEPT = BANDS_NM.flatMap((nm, i) => (i % 2 === 0 ? [{ nm, i }] : []));
 const CENTRES_NM = [430, 500, 570, 650];
 const WIDTH_NM = 45;
 
-/** Sixteen bands, where every colour has its spectrum. */
+/** Sixteen bands; of a colour that was read without its spectrum, a smooth one that looks like it. */
 export function spectralChannels(): ChannelSpace {
   const shapes = CENTRES_NM.map((centre) =>
     Float64Array.from(KEPT, ({ nm }) => Math.exp(-0.5 * ((nm - centre) / WIDTH_NM) ** 2)),
   );
-  const reflectances = ({ spectrum }: MeasuredColour): Float64Array => {
-    if (!spectrum) throw new RangeError('a colour without its spectrum has no bands');
+  const smooth = new Map<string, Spectrum>();
+  const smoothOf = (lab: Lab): Spectrum => {
+    const key = [lab.L, lab.a, lab.b].join();
+    const own = smooth.get(key) ?? smoothSpectrum(lab, MATCH_CONDITIONS);
+    smooth.set(key, own);
+    return own;
+  };
+  const reflectances = ({ lab, spectrum: read }: MeasuredColour): Float64Array => {
+    const spectrum = read ?? smoothOf(lab);
     return Float64Array.from(KEPT, ({ i }) => {
       const own = spectrum[i] ?? 0;
       const [before, after] = [spectrum[i - 1] ?? own, spectrum[i + 1] ?? own];

@@ -1,32 +1,15 @@
-import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { Dyeing } from './dyeing';
-import type { Lever, ShelfMaterial } from './levers';
-import { addedLever, ownLevers, pulled } from './levers';
+import type { Lever } from './levers';
+import { pulled } from './levers';
 import type { Posterior } from './posterior';
 import type { Prediction } from './predict';
 import { expectedDifference, predict } from './predict';
 import { afterStrikeOff } from './strike-off-worth';
 import type { Judged } from './straighten';
 import { gramOf, leastSquare, straighten } from './straighten';
-import type { Penalty } from './turn-levers';
-
-/** What may be turned to come nearer to a standard. */
-export interface CorrectWithin {
-  readonly shelf: readonly ShelfMaterial[];
-  readonly waters: readonly Dyeing['water'][];
-  /** The most of a material that may go in, as a share of the recipe’s dose. */
-  readonly mostShare?: number;
-  /** The most that each jar holds, % of the fibre; no bound where a jar isn’t named. */
-  readonly mostPercent?: ReadonlyMap<string, number>;
-  /** Materials that are taken as they are: counted packets, a vat that stands there. */
-  readonly fixed?: readonly string[];
-  /** What the colourway is judged by; CIEDE2000 where nothing is said. */
-  readonly formula?: DeltaEFormula;
-  readonly day?: string | null;
-  /** A strike-off of the plan was read: what is changed now is small, and known to be needed. */
-  readonly isStruckOff?: boolean;
-}
+import type { CorrectWithin, Turnable, WayKind } from './turnable';
+import { MOST_SHARE, howOf, isWithin, isWorthTurning, penaltiesOf, setsOf, surroundingsOf, turnable } from './turnable';
 
 /** One way to dye it, with what it is to come to. */
 export interface Correction {
@@ -38,110 +21,18 @@ export interface Correction {
   readonly afterStrikeOffDeltaE: number;
   /** How many things are turned: what a dyer would rather leave alone. */
   readonly turns: number;
-  readonly how: 'unchanged' | 'doses' | 'jars' | 'time' | 'addition' | 'water';
-}
-
-const [LEAST_SHARE, MOST_SHARE] = [0.25, 2];
-/** To shade with another dyestuff takes a little of it; of more nobody knows what it does there. A share of its usual dose. */
-const MOST_ADDED = 0.1;
-/** Logarithms of the stay in the dye against what is planned. */
-const [SHORTEST_TIME, LONGEST_TIME] = [-0.4, 0.5];
-const TURN = { dose: 0.45, mordant: 0.25, otherJar: 0.8, addition: 0.5, time: 0.4 } as const;
-
-function penaltiesOf(levers: readonly Lever[]): Penalty[] {
-  const groups = new Map<string, number[]>();
-  const penalties: Penalty[] = [];
-  levers.forEach((lever, i) => {
-    const only = levers.map((_, k) => (k === i ? 1 : 0));
-    if (lever.kind === 'time') penalties.push({ weights: only, wanted: 0, sd: TURN.time });
-    else if (!lever.isOwn) penalties.push({ weights: only, wanted: 0, sd: TURN.addition });
-    else {
-      groups.set(materialOf(lever), [...(groups.get(materialOf(lever)) ?? []), i]);
-      if (lever.from === 0) penalties.push({ weights: only, wanted: 0, sd: TURN.otherJar });
-    }
-  });
-  for (const own of groups.values()) {
-    const [first] = own.map((i) => levers[i]);
-    const sd = first?.kind === 'dose' && first.role === 'mordant' ? TURN.mordant : TURN.dose;
-    penalties.push({ weights: levers.map((_, k) => (own.includes(k) ? 1 : 0)), wanted: 1, sd });
-  }
-  return penalties;
-}
-
-const HARDLY = 1e-9;
-const materialOf = (l: Lever & { kind: 'dose' }): string => `${l.stage}/${l.materialId}`;
-
-/** A plan, in one water, with everything that can be turned about it. */
-interface Turnable {
-  readonly plan: Dyeing;
-  readonly isOtherWater: boolean;
-  readonly levers: readonly Lever[];
-  readonly low: readonly number[];
-  readonly high: readonly number[];
-}
-
-/** Whether nothing else gives of the same material. */
-const isAlone = (lever: Lever & { kind: 'dose' }, own: readonly Lever[]): boolean =>
-  lever.isOwn && own.every((l) => l === lever || l.kind === 'time' || materialOf(l) !== materialOf(lever));
-
-/** How far a dose may go by what its jar holds; what is planned out of it can be weighed anyway. */
-function heldShare(l: Lever & { kind: 'dose' }, mostPercent: CorrectWithin['mostPercent']): number {
-  const [jar] = l.jars;
-  const most = jar && mostPercent?.get(jar.stockLotId);
-  return most === undefined ? Infinity : Math.max(l.from, most / l.unitPercent);
-}
-
-function turnable(plan: Dyeing, water: Dyeing['water'], within: CorrectWithin): Turnable {
-  const { shelf, mostShare = MOST_SHARE, fixed = [], isStruckOff = false } = within;
-  const taken = new Set(plan.doses.map((d) => d.materialId));
-  // What wasn’t in the strike-off would need one of its own.
-  const added = (isStruckOff ? [] : shelf)
-    .filter((m) => ![...taken, ...fixed].includes(m.materialId) && m.role !== 'mordant' && m.role !== 'assistant')
-    .flatMap((m) => {
-      const jar = m.jars.at(-1);
-      return jar ? [addedLever(m.role === 'modifier' ? 'modifier' : 'dye', m, jar)] : [];
-    });
-  const own = ownLevers(plan, shelf, true).filter((l) => l.kind === 'time' || !fixed.includes(l.materialId));
-  const levers: Lever[] = [...own, { kind: 'time', from: 0 }, ...added];
-  return {
-    plan: { ...plan, water },
-    isOtherWater: water.id !== plan.water.id,
-    levers,
-    low: levers.map((l) => (l.kind === 'time' ? SHORTEST_TIME : isAlone(l, own) ? LEAST_SHARE : 0)),
-    high: levers.map((l) =>
-      l.kind === 'time' ? LONGEST_TIME : Math.min(l.isOwn ? mostShare : MOST_ADDED, heldShare(l, within.mostPercent)),
-    ),
-  };
-}
-
-/** A material of the recipe is never left out, nor taken more than may go in, out of however many jars. */
-function isWithin({ levers }: Turnable, at: readonly number[], mostShare: number): boolean {
-  const sums = new Map<string, number>();
-  levers.forEach((l, i) => {
-    if (l.kind === 'dose' && l.isOwn) sums.set(materialOf(l), (sums.get(materialOf(l)) ?? 0) + (at[i] ?? 0));
-  });
-  return [...sums.values()].every((sum) => sum >= LEAST_SHARE - HARDLY && sum <= mostShare + HARDLY);
-}
-
-const isOtherJar = (l: Lever): boolean => l.kind === 'dose' && l.isOwn && l.from === 0;
-
-function howOf({ isOtherWater, levers }: Turnable, chosen: readonly number[]): Correction['how'] {
-  const some = chosen.flatMap((i) => levers[i] ?? []);
-  if (isOtherWater) return 'water';
-  if (some.some((l) => l.kind === 'dose' && !l.isOwn)) return 'addition';
-  if (some.some((l) => l.kind === 'time')) return 'time';
-  if (some.some(isOtherJar)) return 'jars';
-  return some.length === 0 ? 'unchanged' : 'doses';
+  readonly how: WayKind;
 }
 
 /** A way with more to it has to be better by this, ΔE00: for the kind it is, and for each thing that is turned. */
-const EXTRA: Readonly<Record<Correction['how'], number>> = {
+const EXTRA: Readonly<Record<WayKind, number>> = {
   unchanged: 0,
   doses: 0.05,
   jars: 0.1,
   time: 0.1,
   addition: 0.14,
   water: 0.15,
+  baseLot: 0.15,
 };
 const EACH = 0.04;
 /** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
@@ -150,32 +41,6 @@ const CLEARLY = 0.15;
 const STRUCK_OFF_TROUBLE = 0.3;
 /** So many things at the most are turned at once. */
 const MOST_TURNED = 3;
-/** Small shares of a jar are no use to anybody, and a dose turned by a hair is left as the recipe has it. */
-const WORTH_TAKING = { own: 0.12, added: 0.015 } as const;
-const HAIR = 0.03;
-function isWorthTurning(lever: Lever, at: number): boolean {
-  if (lever.kind === 'time') return Math.abs(at) >= HAIR;
-  if (lever.from === 0) return at >= (lever.isOwn ? WORTH_TAKING.own : WORTH_TAKING.added);
-  return at === 0 || (at >= WORTH_TAKING.own && Math.abs(at - lever.from) >= HAIR);
-}
-
-/** All sets of up to so many things, with no two dyestuffs added. */
-function setsOf({ levers }: Turnable, most: number): number[][] {
-  const sets: number[][] = [];
-  const grow = (set: readonly number[], from: number, hasAdded: boolean): void => {
-    for (let i = from; i < levers.length; i += 1) {
-      const l = levers[i];
-      const isAdded = l?.kind === 'dose' && !l.isOwn;
-      if (isAdded && hasAdded) continue;
-      const next = [...set, i];
-      sets.push(next);
-      if (next.length < most) grow(next, i + 1, hasAdded || isAdded);
-    }
-  };
-  grow([], 0, false);
-  return sets;
-}
-
 /** What is unsure counts as it is; and a little, where a strike-off is to tell. */
 const [AS_IT_IS, TO_BE_STRUCK_OFF] = [1, 0.15];
 /** So many ways of each kind are told, and so many tried closely for them. */
@@ -213,6 +78,24 @@ function turned(
     at = from.map((v, i) => v + (move[chosen.indexOf(i)] ?? 0));
   }
   return at;
+}
+
+/** The same in whole dips where it is dyed in dips: the rest is turned anew with as many. */
+function inWholeDips(
+  judged: Judged,
+  t: Turnable,
+  chosen: readonly number[],
+  at: readonly number[],
+  risk: number,
+): readonly number[] {
+  const time = t.levers.findIndex((l) => l.kind === 'time');
+  const stay = t.levers[time];
+  const dips = stay?.kind === 'time' ? (stay.dips ?? 1) : 1;
+  if (dips === 1 || !chosen.includes(time)) return at;
+  const whole = Math.log(Math.max(1, Math.round(dips * Math.exp(at[time] ?? 0))) / dips);
+  const begin = at.map((v, i) => (i === time ? whole : v));
+  const rest = chosen.filter((i) => i !== time);
+  return rest.length === 0 ? begin : turned(judged, t, rest, begin, risk);
 }
 
 /** Ways about one plan that look best when it is made straight, turned as far as is best. */
@@ -261,7 +144,7 @@ function waysAbout(
       }
       lookedAt.add(key);
       const begin = from.map((v, i) => v + (move[i] ?? 0));
-      const at = turned(judged, t, chosen, begin, risk);
+      const at = inWholeDips(judged, t, chosen, turned(judged, t, chosen, begin, risk), risk);
       const isWorth =
         isWithin(t, at, mostShare) && chosen.every((i) => isWorthTurning(t.levers[i] as Lever, at[i] ?? 0));
       count(isWorth);
@@ -290,10 +173,9 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
   };
   const unchanged = told(plan, 'unchanged', 0);
   const found: Correction[] = [unchanged];
-  const waters = [plan.water, ...within.waters.filter((w) => w.id !== plan.water.id)];
-  for (const water of waters) {
-    const t = turnable(plan, water, within);
-    if (t.isOtherWater) found.push(told(t.plan, 'water', 0));
+  for (const around of surroundingsOf(plan, within)) {
+    const t = turnable(plan, around, within);
+    if (t.other) found.push(told(t.plan, t.other, 0));
     for (const { chosen, at } of waysAbout(posterior, t, standard, within))
       found.push(told(pulled(t.plan, t.levers, at), howOf(t, chosen), chosen.length));
   }

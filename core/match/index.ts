@@ -16,17 +16,27 @@ export { DYEING_STAGES } from './dyeing';
 export type { ChannelSpace } from './channels';
 export { MATCH_CONDITIONS, broadChannels, spectralChannels } from './channels';
 export type { Observation, Posterior, Widths } from './posterior';
-export { USUAL_WIDTHS, learn, usualDoses } from './posterior';
+export { learn, usualDoses } from './posterior';
 export type { PredictHow, Prediction } from './predict';
 export { expectedDifference, predict } from './predict';
-export type { Correction, CorrectWithin } from './correct';
+export type { Correction } from './correct';
+export type { BaseLot, CorrectWithin } from './turnable';
 export { correct, wayToStrikeOff } from './correct';
 export type { ShelfJar, ShelfMaterial } from './levers';
 export { learnMore } from './learn-more';
 export { isStrikeOffWorth } from './strike-off-worth';
 export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
 export { pulledOut, samplesRead } from './early-out';
-export { dyeingOfLot, outOfReference, referenceOf, unknownLotOf, waterToMatch } from './lot-dyeing';
+export {
+  dyeingOfLot,
+  groundOf,
+  mordantOfLot,
+  outOfReference,
+  referenceOf,
+  unknownLotOf,
+  waterToMatch,
+} from './lot-dyeing';
+export { groundUnderOurLight, meanSpectrum, underOurLight } from './under-our-light';
 export type { Effect } from './predict';
 export { effectBetween } from './predict';
 export type {
@@ -41,7 +51,7 @@ export type {
 export { LEAST_READINGS } from './enough-read';
 export { answerReorder } from './reorder';
 export type { Letter, LetterNames } from './write-letter';
-export { STRIKE_OFF_G, sayFactor, sayWay, writeLetter } from './write-letter';
+export { STRIKE_OFF_G, sayDips, sayFactor, sayWay, writeLetter } from './write-letter';
 export type { Foretold, JarStrength, Review } from './review';
 export { reviewRecord } from './review';
 export type { TrialToMatch } from './strip-dyeing';

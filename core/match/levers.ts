@@ -33,7 +33,8 @@ export type Lever =
       readonly isOwn: boolean;
       readonly from: number;
     }
-  | { readonly kind: 'time'; readonly from: number };
+  /** The stay in the dye, ln of what is planned; a dye in dips goes by whole ones, and so many are planned. */
+  | { readonly kind: 'time'; readonly from: number; readonly dips?: number };
 
 /**
  * What a recipe’s own materials offer: how much of each, as its jars are mixed now; or of each jar on the shelf by itself.
@@ -90,8 +91,9 @@ export const addedLever = (
   from: 0,
 });
 
-/** A longer or shorter stay at the hottest. */
-function stretched(course: BathCourse, factor: number): BathCourse {
+/** A longer or shorter stay at the hottest; of dips, more or fewer of them all. */
+function stretched(course: BathCourse, factor: number, dips: number): BathCourse {
+  if (dips > 1) return { ...course, points: course.points.map((p) => ({ ...p, minute: p.minute * factor })) };
   const hottest = Math.max(...course.points.map((p) => p.celsius));
   let later = 0;
   return {
@@ -124,12 +126,14 @@ export function pulled(plan: Dyeing, levers: readonly Lever[], at: readonly numb
     }));
   });
   const time = levers.findIndex((l) => l.kind === 'time');
+  const stay = levers[time];
+  const dips = stay?.kind === 'time' ? (stay.dips ?? 1) : 1;
   return {
     ...plan,
     doses: [...plan.doses.filter((d) => !isTurned.has(`${d.stage}/${d.materialId}`)), ...doses],
     courses:
       time < 0
         ? plan.courses
-        : plan.courses.map((c) => (c.stage === 'dye' ? stretched(c, Math.exp(at[time] ?? 0)) : c)),
+        : plan.courses.map((c) => (c.stage === 'dye' ? stretched(c, Math.exp(at[time] ?? 0), dips) : c)),
   };
 }

@@ -1,4 +1,3 @@
-import type { Lab } from '../colour/lab';
 import type { PlannedStep, PlannedWeighing, LotPlan } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
 import type { HeatLeg } from '../recipe/course';
@@ -7,7 +6,8 @@ import type { StepRecord } from '../run/step-record';
 import type { MaterialKind } from '../stock/material-facts';
 import type { EarlyOut } from './early-out';
 import { cutCourse } from './early-out';
-import type { BathCourse, Dyeing, DyeingRole, DyeingStage, MatchDose } from './dyeing';
+import type { BathCourse, Dyeing, DyeingRole, DyeingStage, MatchDose, MeasuredColour } from './dyeing';
+import { DYEING_STAGES } from './dyeing';
 
 /** What each kind of step does to a shade; those that do nothing to it are missing. */
 export const STAGE_OF: Partial<Readonly<Record<StepKind | 'fibre', DyeingStage>>> = {
@@ -46,8 +46,18 @@ export interface MatchFacts {
   readonly kinds: ReadonlyMap<string, MaterialKind>;
   /** The day each jar came. */
   readonly receivedOn: ReadonlyMap<string, string>;
-  readonly undyed: ReadonlyMap<string, Lab>;
+  /** By the id of a base, and by that of a lot of it that was read by itself: a yellower bale, pieces dyed before. */
+  readonly undyed: ReadonlyMap<string, MeasuredColour>;
+  /** By lot of a base that was kept mordanted: what it was mordanted with. */
+  readonly mordanted: ReadonlyMap<string, Mordanted>;
 }
+
+/** What is on fibre before it is dyed, and how it was put there. */
+export type Mordanted = Pick<Dyeing, 'doses' | 'courses'>;
+
+/** What a lot of a base looks like before anything is done to it here; `undefined` where nobody read one. */
+export const groundOf = ({ undyed }: MatchFacts, baseId: string, baseLotId: string): MeasuredColour | undefined =>
+  undyed.get(baseLotId) ?? undyed.get(baseId);
 
 /** A lot as planned, and as it went where that is known. */
 export interface LotToMatch {
@@ -100,8 +110,9 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
   const { plan } = lot;
   const group = plan.groups.find((g) => g.key === part.group) ?? plan.groups[0];
   const batch = plan.batches.find((b) => b.number === part.batch);
-  const undyed = group && facts.undyed.get(group.baseId);
-  if (!group || !batch || !undyed) return undefined;
+  const baseLotId = group && baseLotOf(lot, group.baseId);
+  const undyed = group && groundOf(facts, group.baseId, baseLotId ?? '');
+  if (!group || !batch || !undyed || baseLotId === undefined) return undefined;
   const steps = plan.steps.filter(
     (s) =>
       (s.groups === undefined || s.groups.includes(group.key)) &&
@@ -112,21 +123,33 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
     return stage === undefined ? [] : dosesOf(lot, step, stage, part.batch, facts);
   });
   if (!doses.some((d) => d.role === 'dyestuff')) return undefined;
+  const before = facts.mordanted.get(baseLotId) ?? { doses: [], courses: [] };
+  const courses = DYEING_STAGES.flatMap((stage) => courseOf(lot, steps, stage, part.out));
   const isFirst = group.key === plan.groups[0]?.key;
   return {
     colourwayId: isFirst ? lot.colourwayId : `${lot.colourwayId} ${group.key}`,
     purpose: lot.isStrikeOff ? 'strikeOff' : 'lot',
     fibre: group.fibre,
     baseId: group.baseId,
-    baseLotId: baseLotOf(lot, group.baseId),
-    undyed: { lab: undyed, spectrum: null },
-    doses: merged(doses),
-    courses: (['mordant', 'dye', 'modifier'] as const).flatMap((stage) => courseOf(lot, steps, stage, part.out)),
+    baseLotId,
+    undyed,
+    doses: merged([...before.doses, ...doses]),
+    courses: [...before.courses.filter((b) => courses.every((c) => c.stage !== b.stage)), ...courses],
     water: waterToMatch(lot.water),
     metal: INERT.includes(batch.metal) ? 'stainless' : batch.metal,
     liquorRatio: plan.liquorRatio,
     dip: part.dip ?? 1,
   };
+}
+
+/** What a lot’s fibre was mordanted with: what stays in it where it is kept to be dyed another day. */
+export function mordantOfLot(lot: LotToMatch, facts: MatchFacts): Mordanted | undefined {
+  const { plan } = lot;
+  const batch = plan.batches[0];
+  if (!batch) return undefined;
+  const steps = plan.steps.filter((s) => STAGE_OF[s.kind] === 'mordant');
+  const doses = merged(steps.flatMap((s) => dosesOf(lot, s, 'mordant', batch.number, facts)));
+  return doses.length === 0 ? undefined : { doses, courses: courseOf(lot, steps, 'mordant', undefined) };
 }
 
 function dosesOf(

@@ -1,4 +1,5 @@
 import type { ChannelSpace } from './channels';
+import { BROAD_BANDS } from './channels';
 import type { DyedAndRead, KnownStrength } from './dyeing';
 import type { Forward, Known, UsualDoses } from './forward';
 import { forward } from './forward';
@@ -22,8 +23,11 @@ export interface Widths {
   readonly scatter: Scatter;
 }
 
-/** As it is before a record suggests otherwise. */
-export const USUAL_WIDTHS: Widths = { priors: {}, scatter: SCATTER };
+/** As it is taken in these bands. */
+export const usualWidths = ({ bands }: ChannelSpace): Widths => ({
+  priors: {},
+  scatter: { ...SCATTER, reading: bands > BROAD_BANDS ? SCATTER.readingByBand : SCATTER.reading },
+});
 
 /** A reading, and the day whose luck it shares with what is dyed after it. */
 export interface Observation extends DyedAndRead {
@@ -188,7 +192,7 @@ export function learn(
   space: ChannelSpace,
   readings: readonly Observation[],
   strengths: readonly KnownStrength[],
-  widths: Widths = USUAL_WIDTHS,
+  widths: Widths = usualWidths(space),
   start?: Posterior,
 ): Posterior {
   const usual = usualDoses(readings);

@@ -72,4 +72,6 @@ export const SCATTER = {
   luckHue: 0.008,
   /** In channels: a reader and whatever is left. */
   reading: 0.28,
+  /** The same band by band, where more is left that no number follows. */
+  readingByBand: 0.5,
 } as const;

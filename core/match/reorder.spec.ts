@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { addAfterDye, addToDye, correctDoses, stretchDye, wholeMaterials } from '../recipe/corrected-doses';
+import { addAfterDye, addToDye, correctDoses, dyeDips, stretchDye, wholeMaterials } from '../recipe/corrected-doses';
 import { recipeStep } from '../recipe/recipe-step';
 import { bathStep, percent } from '../scaling/plan-lot.fixture';
 import { ciede2000 } from '../colour/ciede2000';
@@ -182,6 +182,44 @@ describe('the letter about a lot to come', () => {
     expect(letter.strikeOff).toMatch(/likely to lie CMC 2:1 \d\.\d from the master/);
     expect(answer.strikeOff?.withoutDeltaE).not.toBeCloseTo(told(ask(plan)).answer.strikeOff?.withoutDeltaE ?? 0, 2);
   });
+  it('takes another lot of the base where the planned one is too yellow, unless it is held to what is planned', () => {
+    const yellow = { lab: { L: 78, a: 3, b: 26 }, spectrum: null };
+    const { baseLotId, undyed, ...rest } = recipeFrom('weld 1');
+    const plan = { ...rest, baseLotId: 'bale 9', undyed: yellow };
+    const baseLots = [
+      { baseLotId: 'bale 9', undyed: yellow },
+      { baseLotId, undyed },
+    ];
+    const { answer, letter } = told(ask(plan, { baseLots }));
+    expect(answer.unchanged.deltaE00).toBeGreaterThan(1);
+    expect(answer.ways[0]).toMatchObject({ how: 'baseLot', baseLotId });
+    expect(answer.ways[0]!.deltaE00).toBeLessThan(0.5);
+    expect(letter.advice).toMatch(/^On jar bale 1, another lot of the base/);
+    const bounds = { onlyPlannedJars: true, onlyPlannedWater: false, noMoreThanPlanned: false, noDearer: false };
+    for (const w of told(ask(plan, { baseLots, bounds })).answer.ways) expect(w.baseLotId).toBeNull();
+  });
+  it('turns a dye in dips by whole dips', () => {
+    // Nothing else may be turned: what a weak jar lacks only the stay can give.
+    const plan = recipeFrom('weld 2');
+    const briefly = pastLots(14).map((r, i) => {
+      const share = [1, 0.5, 0.25][i % 3]!;
+      const courses = r.dyeing.courses.map((c) => ({
+        ...c,
+        points: c.points.map((p) => ({ ...p, minute: c.stage === 'dye' ? p.minute * share : p.minute })),
+      }));
+      const { L, a, b } = r.colour.lab;
+      const paler = { L: L + 6 * (1 - share), a: a - 3 * (1 - share), b: b - 14 * (1 - share) };
+      return { ...r, dyeing: { ...r.dyeing, courses }, colour: { lab: paler, spectrum: null } };
+    });
+    const held = { readings: briefly, fixed: ['weld', 'madder', 'alum'] };
+    const ways = told(ask(plan, { ...held, dips: 4 })).answer.ways;
+    expect(ways.length).toBeGreaterThan(0);
+    for (const w of ways) {
+      expect(w.dipsMore).not.toBe(0);
+      expect(w.timeShare).toBeCloseTo(1 + w.dipsMore / 4, 9);
+    }
+    for (const w of told(ask(plan, held)).answer.ways) expect(w.dipsMore).toBe(0);
+  });
   it('the same record gives the same letter', () =>
     expect(told(ask(recipeFrom('weld 2'))).letter).toEqual(told(ask(recipeFrom('weld 2'))).letter));
 });
@@ -198,6 +236,8 @@ describe('a way, as it is said to whoever weighs', () => {
     worked: { start: standard, steps: [], end: standard, readings: 0 },
     doses: [],
     waterId: null,
+    baseLotId: null,
+    dipsMore: 0,
     timeShare: 1,
     ...rest,
   });
@@ -229,6 +269,8 @@ describe('a way, as it is said to whoever weighs', () => {
       },
     ],
     ['Weld 10 % more and in the rain water', { turned: [turned], waterId: 'rain' }],
+    ['on jar bale 2, another lot of the base and one dip more', { baseLotId: 'bale 2', dipsMore: 1, timeShare: 1.2 }],
+    ['2 dips fewer', { dipsMore: -2, timeShare: 0.7 }],
   ])('%s', (said, rest) => expect(sayWay(way(rest), NAMES)).toBe(said));
 });
 
@@ -277,6 +319,9 @@ describe('doses corrected for one lot', () => {
     expect(longer?.durationMin).toBe(108);
     expect(longer?.course.map((leg) => leg.minutes)).toEqual([30, 78]);
     expect(stretchDye(steps, 1)).toEqual(steps);
+    const dips = bathStep('dye', [percent('weld', 40)], { repeats: 4 });
+    expect([1.25, 0.5, 1.13].map((share) => stretchDye([dips], share)[0]?.repeats)).toEqual([5, 2, 5]);
+    expect([dyeDips([dips, long]), dyeDips([long])]).toEqual([4, 1]);
     expect(stretchDye(steps, 1.5).map((s) => s.durationMin)).toEqual([60, 90]);
   });
 

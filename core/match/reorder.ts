@@ -1,7 +1,7 @@
 import { ciede2000 } from '../colour/ciede2000';
 import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
-import type { Correction, CorrectWithin } from './correct';
+import type { Correction } from './correct';
 import { correct, wayToStrikeOff } from './correct';
 import { costOfDoses } from './dose-cost';
 import type { Dyeing, KnownStrength, MatchDose } from './dyeing';
@@ -14,6 +14,7 @@ import { learntOf } from './learnt';
 import type { Effect } from './predict';
 import { effectBetween } from './predict';
 import { isStrikeOffWorth } from './strike-off-worth';
+import type { BaseLot, CorrectWithin } from './turnable';
 import type { WorkedShade } from './work-out';
 import { workOutShade } from './work-out';
 
@@ -30,6 +31,10 @@ export interface ReorderAsk {
   readonly toleranceDeltaE: number;
   readonly shelf: readonly ShelfMaterial[];
   readonly waters: readonly Dyeing['water'][];
+  /** Lots of the base that hold enough for it. */
+  readonly baseLots?: readonly BaseLot[];
+  /** In how many dips it is dyed; 1: it stays in. */
+  readonly dips?: number;
   /** The most that each jar holds, % of the fibre; no bound where a jar isn’t named. */
   readonly mostPercent?: ReadonlyMap<string, number>;
   /** Taken as they are: counted packets, a vat that stands there. */
@@ -44,7 +49,7 @@ export interface ReorderAsk {
 
 /** What whoever dyes it holds a correction to. */
 export interface ReorderBounds {
-  /** Only the jars and materials that are planned. */
+  /** Only the jars, materials and lot of the base that are planned. */
   readonly onlyPlannedJars: boolean;
   readonly onlyPlannedWater: boolean;
   /** Of no material more than is planned. */
@@ -89,6 +94,10 @@ export interface ReorderWay {
   /** All that goes in, so that it can be costed. */
   readonly doses: readonly MatchDose[];
   readonly waterId: string | null;
+  /** Another lot of the base than is planned. */
+  readonly baseLotId: string | null;
+  /** So many dips more than are planned; fewer below 0. */
+  readonly dipsMore: number;
   /** The stay in the dye bath against what is planned; 1: as planned. */
   readonly timeShare: number;
 }
@@ -157,7 +166,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     r.isMaster || !days.includes(dayOf(r.dyeing)) ? r : { ...r, day: dayOf(r.dyeing) },
   );
   const posterior = learntOf(readings, ask.strengths);
-  const { fixed = [], formula = 'de00', costMinorPerG = new Map() } = ask;
+  const { fixed = [], formula = 'de00', costMinorPerG = new Map(), baseLots = [], dips = 1 } = ask;
   const {
     onlyPlannedJars = false,
     onlyPlannedWater = false,
@@ -167,6 +176,8 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   const within: CorrectWithin = {
     shelf: onlyPlannedJars ? [] : ask.shelf,
     waters: onlyPlannedWater ? [] : ask.waters,
+    baseLots: onlyPlannedJars ? [] : baseLots,
+    dips,
     fixed,
     formula,
     ...(ask.mostPercent ? { mostPercent: ask.mostPercent } : {}),
@@ -181,7 +192,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     : [];
   const tell = (way: Correction): ReorderWay => {
     const worked = workOutShade(posterior, way.dyeing, way.prediction.lab, read);
-    return told(worked, plan, way, standard, after.includes(way));
+    return told(worked, ask, way, after.includes(way));
   };
   const costOf = (doses: readonly MatchDose[]): number => costOfDoses(doses, WHOLE_G, costMinorPerG).minor;
   const isHeld = ({ turned, waterId, doses }: ReorderWay): boolean =>
@@ -268,6 +279,7 @@ function isSameWay(x: ReorderWay, y: ReorderWay): boolean {
     w.doses.find((o) => o.stockLotId === d.stockLotId && o.stage === d.stage)?.percentOwf ?? 0;
   return (
     x.waterId === y.waterId &&
+    x.baseLotId === y.baseLotId &&
     Math.abs(x.timeShare - y.timeShare) < HARDLY &&
     [...x.doses, ...y.doses].every((d) => {
       const [inX, inY] = [amountOf(x, d.materialId), amountOf(y, d.materialId)];
@@ -284,12 +296,12 @@ const minutesOf = (d: Dyeing): number => d.courses.find((c) => c.stage === 'dye'
 
 function told(
   worked: WorkedShade,
-  plan: Dyeing,
+  { plan, standard, dips = 1 }: ReorderAsk,
   { how, dyeing, prediction, expectedDeltaE }: Correction,
-  standard: Lab,
   isStruckOff: boolean,
 ): ReorderWay {
   const { lab, within80 } = prediction;
+  const timeShare = minutesOf(plan) > 0 ? minutesOf(dyeing) / minutesOf(plan) : 1;
   const same = (d: MatchDose): boolean =>
     plan.doses.some(
       (p) =>
@@ -317,7 +329,9 @@ function told(
         };
       }),
     waterId: dyeing.water.id === plan.water.id ? null : dyeing.water.id,
-    timeShare: minutesOf(plan) > 0 ? minutesOf(dyeing) / minutesOf(plan) : 1,
+    baseLotId: dyeing.baseLotId === plan.baseLotId ? null : dyeing.baseLotId,
+    dipsMore: dips > 1 ? Math.round((timeShare - 1) * dips) : 0,
+    timeShare,
   };
 }
 

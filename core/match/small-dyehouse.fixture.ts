@@ -66,8 +66,8 @@ export const dyeing = (doses: readonly MatchDose[], rest: Partial<Dyeing> = {}):
 
 const space = broadChannels();
 /** What truly comes out. */
-export function trueShade({ doses }: Dyeing): Lab {
-  const bare = space.reflectances({ lab: UNDYED, spectrum: null });
+export function trueShade({ doses, undyed }: Dyeing): Lab {
+  const bare = space.reflectances(undyed);
   const ks = bare.map((r) => (1 - r) ** 2 / (2 * r));
   for (const d of doses) {
     const bands = d.materialId === 'weld' ? BANDS.weld : d.materialId === 'madder' ? BANDS.madder : undefined;

@@ -50,7 +50,7 @@ export function dyeingOfStrip(trial: TrialToMatch, strip: PlannedStrip, facts: M
     fibre: trial.fibre,
     baseId: trial.baseId,
     baseLotId: `strips of ${trial.baseId}`,
-    undyed: { lab: undyed, spectrum: null },
+    undyed,
     doses,
     courses: (['mordant', 'dye', 'modifier'] as const).flatMap((stage) => courseOf(trial, strip, stage)),
     water: waterToMatch(trial.water),

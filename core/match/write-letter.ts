@@ -83,10 +83,18 @@ function sayWeighed(way: ReorderWay, names: LetterNames): string[] {
   ];
 }
 
-/** In what, and how long, where that is not as planned. */
+/** “one dip more”, “2 dips fewer”. */
+export function sayDips(more: number): string {
+  const many = Math.abs(more);
+  return `${many === 1 ? 'one dip' : `${many} dips`} ${more > 0 ? 'more' : 'fewer'}`;
+}
+
+/** On what, in what, and how long, where that is not as planned. */
 function sayBath(way: ReorderWay, names: LetterNames): string[] {
-  const said = way.waterId === null ? [] : [`in ${names.water(way.waterId)}`];
-  if (Math.abs(way.timeShare - 1) > LEAST_TIME)
+  const said = way.baseLotId === null ? [] : [`on ${names.jar(way.baseLotId)}, another lot of the base`];
+  if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
+  if (way.dipsMore !== 0) said.push(sayDips(way.dipsMore));
+  else if (Math.abs(way.timeShare - 1) > LEAST_TIME)
     said.push(`${percent(way.timeShare)} ${way.timeShare > 1 ? 'longer' : 'shorter'} in the dye`);
   return said;
 }
@@ -154,7 +162,7 @@ function sayStrikeOff(
   plan: Dyeing,
   names: LetterNames,
 ): string {
-  const { doses, waterId, timeShare } = way;
+  const { doses, waterId, baseLotId, timeShare, dipsMore } = way;
   const weights = [...new Set(doses.map((d) => d.materialId))].map((materialId) => {
     const own = doses.filter((d) => d.materialId === materialId);
     const isAsPlanned = own.length === 1 && plan.doses.some((p) => p.stockLotId === own[0]?.stockLotId);
@@ -167,9 +175,12 @@ function sayStrikeOff(
     return `${names.material(materialId)} ${joinList(each)}`;
   });
   const water = waterId === null ? 'in the same water' : `in ${names.water(waterId)}`;
+  const fibre = baseLotId === null ? 'the same lot of the base' : names.jar(baseLotId);
   const time =
-    Math.abs(timeShare - 1) > LEAST_TIME
-      ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
-      : 'as long and as hot';
-  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${STRIKE_OFF_G} g of the same lot of the base ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
+    dipsMore !== 0
+      ? `${sayDips(dipsMore)} and as hot`
+      : Math.abs(timeShare - 1) > LEAST_TIME
+        ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
+        : 'as long and as hot';
+  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${STRIKE_OFF_G} g of ${fibre} ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
 }

@@ -105,6 +105,10 @@ export function addAfterDye(steps: readonly RecipeStep[], added: readonly AddedT
 /** How long a lot may stay in the dye beside its recipe: beyond, it is another recipe. */
 export const [LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE] = [0.5, 2] as const;
 
+/** In how many dips these steps dye; 1: the fibre stays in. */
+export const dyeDips = (steps: readonly { readonly kind: string; readonly repeats: number }[]): number =>
+  Math.max(1, ...steps.filter((s) => s.kind === 'dye').map((s) => s.repeats));
+
 /** Steps with a little more in the last dye bath; as they are where there is none. */
 export function addToDye<S extends RecipeStep>(steps: readonly S[], added: readonly AddedToDye[]): S[] {
   const last = steps.map((s) => s.kind).lastIndexOf('dye');
@@ -117,11 +121,12 @@ export function addToDye<S extends RecipeStep>(steps: readonly S[], added: reado
 
 /**
  * Steps with another stay in the dye, 0.5 to 2 times as long in all: what is longer or shorter is the hold, since a bath
- * can’t be heated faster.
+ * can’t be heated faster; where it is dyed in dips, there are more or fewer of them.
  */
 export function stretchDye<S extends RecipeStep>(steps: readonly S[], share: number): S[] {
   return steps.map((step) => {
     if (step.kind !== 'dye' || share === 1) return step;
+    if (step.repeats > 1) return { ...step, repeats: Math.max(1, Math.round(step.repeats * share)) };
     const hold = step.course.reduce((sum, leg) => sum + (leg.do === 'hold' ? leg.minutes : 0), 0);
     const whole = step.course.reduce((sum, leg) => sum + leg.minutes, 0);
     const by = hold > 0 ? Math.max(0.1, 1 + ((share - 1) * whole) / hold) : 1;

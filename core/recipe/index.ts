@@ -48,5 +48,6 @@ export {
   addToDye,
   correctDoses,
   wholeMaterials,
+  dyeDips,
   stretchDye,
 } from './corrected-doses';

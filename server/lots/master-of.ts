@@ -1,5 +1,5 @@
 import type { Colourway } from '@vestigia/contract';
-import type { Spectrum, ZoneStandard } from '@vestigia/core';
+import type { Lab, Spectrum, ZoneStandard } from '@vestigia/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, masters } from '../db/schema';
@@ -29,13 +29,16 @@ export async function masterSpectrumOf(
   master: Colourway['master'],
 ): Promise<Spectrum | null> {
   if (!master) return null;
-  const all = await db
-    .select({ lab: masters.lab, taken: masters.taken })
-    .from(masters)
-    .where(eq(masters.colourwayId, colourwayId))
-    .orderBy(asc(masters.seq));
-  const own = all.filter(({ lab }) => lab.L === master.L && lab.a === master.a && lab.b === master.b).at(-1);
-  return own?.taken?.spectrum ?? null;
+  const all = await db.select().from(masters).where(eq(masters.colourwayId, colourwayId)).orderBy(asc(masters.seq));
+  return spectrumAmong(all, master);
+}
+
+/** The spectrum of the last of these masters that is this one. */
+export function spectrumAmong(
+  all: readonly Pick<typeof masters.$inferSelect, 'lab' | 'taken'>[],
+  { L, a, b }: Lab,
+): Spectrum | null {
+  return all.filter(({ lab }) => lab.L === L && lab.a === a && lab.b === b).at(-1)?.taken?.spectrum ?? null;
 }
 
 /** What the zones of a lot are to be: those of the master that stood when it was agreed, else of the first that came. */

@@ -6,11 +6,13 @@ import {
   compareThenAndNow,
   findAlternatives,
   hazardsOf,
+  dyeDips,
   joinList,
   planEffort,
   practiceDifferences,
   rangedDoses,
   wholeMaterials,
+  sayDips,
 } from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { inArray } from 'drizzle-orm';
@@ -126,7 +128,7 @@ const schoolCheck = (message: string): LotCheck => ({
 /** What was corrected for this lot is said, with what the recipe was proven with. */
 function correctionCheck(
   { corrected, added, outOf, strikeOff, dyeTimeShare }: ReadProposalAsk,
-  { known }: ProposalInputs,
+  { known, body, inSchool }: ProposalInputs,
 ): LotCheck[] {
   const changed = corrected.flatMap(({ materialId, share }) => {
     const name = known.rows.get(materialId)?.name;
@@ -145,7 +147,9 @@ function correctionCheck(
     changed.push(`${known.rows.get(materialId)?.name ?? 'one'} out of ${joinList(tags)}`);
   }
   const longer = Math.round(Math.abs(dyeTimeShare - 1) * 100);
-  if (longer > 0) changed.push(`${longer} % ${dyeTimeShare > 1 ? 'longer' : 'shorter'} in the dye`);
+  const dipsMore = dyeDips(body.steps) - dyeDips(inSchool.steps);
+  if (dipsMore !== 0) changed.push(sayDips(dipsMore));
+  else if (longer > 0) changed.push(`${longer} % ${dyeTimeShare > 1 ? 'longer' : 'shorter'} in the dye`);
   return changed.length === 0
     ? []
     : [

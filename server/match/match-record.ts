@@ -1,18 +1,22 @@
 import type { MatchRecord } from '@vestigia/contract';
-import type { LotPlan, LotToMatch, MatchFacts, RunEntry } from '@vestigia/core';
+import type { LotPlan, LotToMatch, MatchFacts, MeasuredColour, RunEntry } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   completePlan,
   dyeingOfLot,
   foldRun,
+  groundUnderOurLight,
+  mordantOfLot,
   outOfReference,
   referenceOf,
   sameConditions,
   smallestIn,
+  underOurLight,
 } from '@vestigia/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, materials, stockBalances, stockLots, waters } from '../db/schema';
+import { colourways, lotProgress, lots, masters, materials, stockBalances, stockLots, waters } from '../db/schema';
+import { spectrumAmong } from '../lots/master-of';
 import { lotTag } from '../shared/lot-tag';
 import { oneValue } from '../stores/shelf';
 import type { Veil } from '../studio/veil';
@@ -26,6 +30,7 @@ type Reading = MatchRecord['readings'][number];
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
   readonly plan: LotPlan;
   readonly isStrikeOff: boolean;
+  readonly isCancelled: boolean;
 };
 
 /** What was dyed and read: of lots, what really went in; of masters, what their recipe is, out of the reference jars. */
@@ -41,27 +46,59 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
     .from(stockLots)
     .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
     .orderBy(asc(stockLots.receivedOn), asc(stockLots.tag));
-  const facts: MatchFacts = {
+  const known: MatchFacts = {
     kinds: new Map(all.map((m) => [m.id, m.kind])),
     receivedOn: new Map(jars.map(({ jar }) => [jar.id, jar.receivedOn])),
-    undyed: new Map(all.flatMap((m) => (m.base ? [[m.id, m.base.undyed] as const] : []))),
+    undyed: new Map([
+      ...all.flatMap(({ id, base }): [string, MeasuredColour][] =>
+        base ? [[id, groundUnderOurLight(base.undyed, base.undyedSpectrum ?? null)]] : [],
+      ),
+      ...jars.flatMap(({ jar: { id, facts: f } }): [string, MeasuredColour][] =>
+        f.colour ? [[id, groundUnderOurLight(f.colour, f.colourSpectrum ?? null)]] : [],
+      ),
+    ]),
+    mordanted: new Map(),
   };
-  const dyed = (await readLots(db)).filter((l) => !veil?.lotIds.has(l.id));
+  const begun = (await readLots(db)).filter((l) => !veil?.lotIds.has(l.id));
+  const dyed = begun.filter((l) => !l.isCancelled);
   const entries = await readEntriesByLot(db);
   const promised = await db.select().from(colourways);
   const dry = await readDrying(db);
   const shades = await readShades(db);
   const of = (lot: LotRead, records: LotToMatch['records']): LotToMatch => ({ ...lot, records });
+  const recordsOf = (lot: LotRead): LotToMatch['records'] => foldRun(entries.get(lot.id) ?? [], lot.plan.steps.length);
+  const facts: MatchFacts = {
+    ...known,
+    mordanted: new Map(
+      jars.flatMap(({ jar }) => {
+        const { treatment, fromLotId } = jar.facts;
+        const from = treatment === 'mordanted' ? begun.find((l) => l.id === fromLotId) : undefined;
+        const mordanted = from && mordantOfLot(of(from, recordsOf(from)), known);
+        return mordanted ? [[jar.id, mordanted] as const] : [];
+      }),
+    ),
+  };
+  const everyMaster = await db.select().from(masters).orderBy(asc(masters.seq));
+  const masterUnderOurs = ({ id, master }: (typeof promised)[number]): MeasuredColour | undefined =>
+    master
+      ? underOurLight(
+          master,
+          spectrumAmong(
+            everyMaster.filter((m) => m.colourwayId === id),
+            master,
+          ),
+        )
+      : undefined;
   /** Samples are read under the light of the master. */
   const underOurs = new Set(
     promised.flatMap((c) => (c.master && sameConditions(c.master, MATCH_CONDITIONS) ? [c.id] : [])),
   );
   const lotReadings = dyed.flatMap((lot): Reading[] => {
-    const records = foldRun(entries.get(lot.id) ?? [], lot.plan.steps.length);
+    const records = recordsOf(lot);
     const fibre = lot.plan.groups[0]?.fibre ?? '';
     const samples = underOurs.has(lot.colourwayId) ? sampleShades(records, fibre, dry) : [];
     return [...shadesOf(shades.get(lot.id) ?? [], records, fibre, dry), ...samples].flatMap(
-      ({ part, name, lab, readWithin80 }, i) => {
+      ({ part, name, colour, readWithin80 }, i) => {
         const dyeing = dyeingOfLot(of(lot, records), part, facts);
         return dyeing
           ? [
@@ -71,7 +108,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
                 title: name === '' ? lotTag(lot.number) : `${lotTag(lot.number)}, ${name}`,
                 on: lot.at,
                 dyeing,
-                colour: { lab, spectrum: null },
+                colour,
                 readWithin80,
                 isMaster: false,
               },
@@ -84,9 +121,9 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
   const masterReadings = promised.flatMap((c): Reading[] => {
     const first = dyed.find((l) => l.colourwayId === c.id && l.plan.groups.length > 0 && !l.isStrikeOff);
     const batch = first?.plan.batches[0]?.number;
-    if (!first || batch === undefined || !c.master || !sameConditions(c.master, MATCH_CONDITIONS)) return [];
+    const colour = masterUnderOurs(c);
+    if (!first || batch === undefined || !colour) return [];
     const planned = dyeingOfLot(of(first, []), { batch, group: null, dip: null }, facts);
-    const { L, a, b } = c.master;
     return planned
       ? [
           {
@@ -95,7 +132,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
             title: `the master of ${c.name}`,
             on: first.at,
             dyeing: outOfReference(planned, dosedAs),
-            colour: { lab: { L, a, b }, spectrum: null },
+            colour,
             readWithin80: null,
             isMaster: true,
           },
@@ -126,7 +163,11 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
       dosedAsPercent: jar.facts.strengthPercent,
       costMinorPerG: jar.costMinor === null || Number(came) <= 0 ? null : jar.costMinor / (Number(came) / PER_G),
     })),
-    undyed: [...facts.undyed].map(([baseId, { L, a, b }]) => ({ baseId, lab: { L, a, b } })),
+    mordanted: [...facts.mordanted].map(([stockLotId, m]) => ({ stockLotId, ...m })),
+    undyed: [...facts.undyed].map(([of, colour]) => ({ of, colour })),
+    baseLots: jars
+      .filter(({ jar }) => facts.kinds.get(jar.materialId) === 'fibre')
+      .map(({ jar, free }) => ({ id: jar.id, tag: jar.tag, baseId: jar.materialId, free: Number(free) })),
     waters: (await db.select().from(waters)).map(({ id, name, ph, hardnessDh, ironMgPerL }) => ({
       id,
       name,
@@ -147,14 +188,15 @@ async function readLots(db: Db): Promise<LotRead[]> {
       water: lots.water,
       plan: lots.plan,
       extras: lots.extras,
+      state: lotProgress.state,
     })
     .from(lots)
     .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
-    .where(sql`${lotProgress.state} <> 'cancelled'`)
     .orderBy(asc(lots.number));
-  return rows.map(({ extras, ...r }) => ({
+  return rows.map(({ extras, state, ...r }) => ({
     ...r,
     isStrikeOff: extras.strikeOff === true,
+    isCancelled: state === 'cancelled',
     at: new Date(r.at).toISOString(),
     plan: completePlan(r.plan),
   }));

@@ -1,32 +1,32 @@
 import type { ReadingView } from '@vestigia/contract';
-import type { PartToMatch, StepRecord } from '@vestigia/core';
+import type { MeasuredColour, PartToMatch, StepRecord } from '@vestigia/core';
 import {
-  MATCH_CONDITIONS,
   currentEntries,
   forecastDry,
   isSettled,
-  labOfSpectrum,
   meanLab,
+  meanSpectrum,
   pulledOut,
-  sameConditions,
   samplesRead,
+  underOurLight,
 } from '@vestigia/core';
 import { asc } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { readings } from '../db/schema';
 import { pairsFor, readWetDryPairs } from '../judge/over-time';
 
-type Read = Pick<ReadingView, 'batch' | 'lab' | 'taken' | 'piece' | 'dip'> & {
-  readonly group: string | null;
-  readonly isSettled: boolean;
-};
+type Read = Pick<ReadingView, 'batch' | 'taken' | 'piece' | 'dip'> &
+  MeasuredColour & {
+    readonly group: string | null;
+    readonly isSettled: boolean;
+  };
 
 /** A shade of a lot that is learnt from: which part of it, and how far off it may have been read. */
 export interface ReadShade {
   readonly part: PartToMatch;
   /** What of the lot it is; empty: all of it. */
   readonly name: string;
-  readonly lab: ReadingView['lab'];
+  readonly colour: MeasuredColour;
   readonly readWithin80: number | null;
 }
 
@@ -47,10 +47,9 @@ export async function readShades(db: Db): Promise<ReadonlyMap<string, Read[]>> {
   const byLot = new Map<string, Read[]>();
   for (const { lotId, batch, groupKey, zone, piece, dip, state, lab, conditions, taken } of rows) {
     if (zone !== null || !(isSettled(state) || state === 'wet')) continue;
-    const spectrum = taken?.spectrum ?? null;
-    if (!spectrum && !sameConditions(conditions, MATCH_CONDITIONS)) continue;
-    const own = spectrum ? labOfSpectrum(spectrum, MATCH_CONDITIONS) : lab;
-    const read: Read = { batch, group: groupKey, piece, dip, lab: own, taken, isSettled: isSettled(state) };
+    const colour = underOurLight({ ...lab, ...conditions }, taken?.spectrum ?? null);
+    if (!colour) continue;
+    const read: Read = { batch, group: groupKey, piece, dip, ...colour, taken, isSettled: isSettled(state) };
     byLot.set(lotId, [...(byLot.get(lotId) ?? []), read]);
   }
   return byLot;
@@ -85,11 +84,19 @@ export function shadesOf(
       // Errors of several readings cancel in part: √Σe² / n.
       const errors = settled.map((r) => r.taken?.within80 ?? 0);
       const readWithin80 = errors.some((e) => e > 0) ? Math.hypot(...errors) / settled.length : null;
-      return [{ part, name, lab: meanLab(settled.map((r) => r.lab)), readWithin80 }];
+      const spectrum = meanSpectrum(settled.map((r) => r.spectrum));
+      return [{ part, name, colour: { lab: meanLab(settled.map((r) => r.lab)), spectrum }, readWithin80 }];
     }
     const foreseen = wet && dry(wet.lab, fibre);
     return foreseen
-      ? [{ part, name, lab: foreseen.lab, readWithin80: Math.hypot(foreseen.within80, wet.taken?.within80 ?? 0) }]
+      ? [
+          {
+            part,
+            name,
+            colour: { lab: foreseen.lab, spectrum: null },
+            readWithin80: Math.hypot(foreseen.within80, wet.taken?.within80 ?? 0),
+          },
+        ]
       : [];
   });
   // The lot as a whole goes first: it is what is dyed again.
@@ -102,5 +109,7 @@ export const sampleShades = (records: readonly StepRecord[], fibre: string, dry:
     const foreseen = dry(lab, fibre);
     const part = { batch, group: null, dip: null, out: { stepIndex, minute }, isSnippet: true };
     const name = `a sample at ${Math.round(minute)} min`;
-    return foreseen ? [{ part, name, lab: foreseen.lab, readWithin80: foreseen.within80 }] : [];
+    return foreseen
+      ? [{ part, name, colour: { lab: foreseen.lab, spectrum: null }, readWithin80: foreseen.within80 }]
+      : [];
   });

@@ -1,6 +1,6 @@
 import type { MatchRecord } from '@vestigia/contract';
 import type { MatchFacts } from '@vestigia/core';
-import { MATCH_CONDITIONS, currentEntries, dyeingOfStrip, labOfSpectrum, sameConditions } from '@vestigia/core';
+import { currentEntries, dyeingOfStrip, underOurLight } from '@vestigia/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { materials, recipeVersions, stripReadings, stripTrials, waters } from '../db/schema';
@@ -20,8 +20,8 @@ export async function readStrips(db: Db, facts: MatchFacts, veil: Veil | undefin
     const { fibre } = base.base;
     return trial.layout.flatMap((strip): MatchRecord['readings'] => {
       const own = read.filter((r) => r.trialId === trial.id && r.number === strip.number).at(-1);
-      const spectrum = own?.taken?.spectrum ?? null;
-      if (!own || (!spectrum && !sameConditions(own.conditions, MATCH_CONDITIONS))) return [];
+      const colour = own && underOurLight({ ...own.lab, ...own.conditions }, own.taken?.spectrum ?? null);
+      if (!own || !colour) return [];
       const waterId = trial.factor === 'water' ? trial.levels[strip.number - 1]?.refId : trial.waterId;
       const dyeing = dyeingOfStrip(
         {
@@ -36,7 +36,6 @@ export async function readStrips(db: Db, facts: MatchFacts, veil: Veil | undefin
         strip,
         facts,
       );
-      const lab = spectrum ? labOfSpectrum(spectrum, MATCH_CONDITIONS) : own.lab;
       return dyeing
         ? [
             {
@@ -45,7 +44,7 @@ export async function readStrips(db: Db, facts: MatchFacts, veil: Veil | undefin
               title: `${trial.name}, strip ${strip.number}`,
               on: new Date(trial.at).toISOString(),
               dyeing,
-              colour: { lab: { L: lab.L, a: lab.a, b: lab.b }, spectrum: null },
+              colour,
               readWithin80: own.taken?.within80 ?? null,
               isMaster: false,
             },

@@ -62,6 +62,7 @@ export const STOCK_LOT_COLUMNS = [
   'treatment',
   'light',
   'colour',
+  'colourSpectrum',
   'liquor',
   'note',
 ] as const;
@@ -195,6 +196,7 @@ export function stockLotFrom(
       treatment: orNull(row.treatment),
       light: orNull(row.light),
       colour: json(row.colour, 'colour'),
+      colourSpectrum: json(row.colourSpectrum, 'colourSpectrum'),
     },
   });
   if (record.bestBefore !== null && record.bestBefore < record.receivedOn)
@@ -233,6 +235,7 @@ export function stockLotCells(s: StockLotRecord, materialName: string): Cell[] {
     f.treatment,
     f.light,
     f.colour === null ? null : JSON.stringify(f.colour),
+    f.colourSpectrum === null ? null : JSON.stringify(f.colourSpectrum),
     s.liquor === null ? null : JSON.stringify(s.liquor),
     s.note,
   ];

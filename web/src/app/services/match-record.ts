@@ -35,7 +35,8 @@ export class MatchRecordReader {
       r && {
         kinds: new Map(r.materials.map((m) => [m.id, m.kind])),
         receivedOn: new Map(r.jars.map((j) => [j.id, j.receivedOn])),
-        undyed: new Map(r.undyed.map((u) => [u.baseId, u.lab])),
+        undyed: new Map(r.undyed.map((u) => [u.of, u.colour])),
+        mordanted: new Map(r.mordanted.map(({ stockLotId, ...m }) => [stockLotId, m])),
       }
     );
   });
@@ -43,7 +44,7 @@ export class MatchRecordReader {
     const r = this.value();
     return {
       material: (id) => r?.materials.find((m) => m.id === id)?.name ?? 'something',
-      jar: (id) => r?.jars.find((j) => j.id === id)?.tag ?? 'another jar',
+      jar: (id) => [...(r?.jars ?? []), ...(r?.baseLots ?? [])].find((j) => j.id === id)?.tag ?? 'another jar',
       water: (id) => r?.waters.find((w) => w.id === id)?.name ?? 'another water',
     };
   });

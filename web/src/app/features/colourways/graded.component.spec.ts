@@ -40,6 +40,8 @@ const record = (readings: object[]) => ({
   materials: [{ id: 'weld', name: 'Weld', kind: 'dyestuff' }],
   jars: [{ id: 'jar-b', tag: 'WEL-2', materialId: 'weld', receivedOn: '2026-01-01', free: 9 }],
   undyed: [],
+  mordanted: [],
+  baseLots: [],
   waters: [],
 });
 const shade = (by: number, stepDeltaE: number | null) => ({ lab: { L: 80, a: -2, b: 40 }, by, stepDeltaE });

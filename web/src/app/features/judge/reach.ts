@@ -22,6 +22,7 @@ import {
   describeColour,
   describeDifference,
   formatMoney,
+  groundOf,
   joinList,
   sameConditions,
   waterToMatch,
@@ -134,16 +135,19 @@ export class ReachPage {
     );
     if (!standard || !base || !r || this.missing() !== '') return;
     const water = r.waters.find((w) => w.id === this.waterId()) ?? null;
-    const { L, a, b } = base.undyed;
+    const baseLotId =
+      r.readings.filter((x) => x.dyeing.baseId === base.id).at(-1)?.dyeing.baseLotId ?? `a lot of ${base.id}`;
+    const facts = this.record.facts();
+    const undyed = facts && groundOf(facts, base.id, baseLotId);
+    if (!undyed) return;
     this.ask.set({
       readings: this.record.readings(),
       strengths: r.strengths,
       ground: {
         fibre: base.fibre,
         baseId: base.id,
-        baseLotId:
-          r.readings.filter((x) => x.dyeing.baseId === base.id).at(-1)?.dyeing.baseLotId ?? `a lot of ${base.id}`,
-        undyed: { lab: { L, a, b }, spectrum: null },
+        baseLotId,
+        undyed,
         water: waterToMatch(water),
         metal: 'stainless',
       },

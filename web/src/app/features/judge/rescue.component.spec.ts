@@ -24,7 +24,9 @@ const ANSWERS: Readonly<Record<string, unknown>> = {
       { id: 'hanks', name: 'Rug wool', kind: 'fibre' },
     ],
     jars: [{ id: 'jar-b', tag: 'WEL-2', materialId: 'weld', receivedOn: '2026-01-01', free: 9 }],
-    undyed: [{ baseId: 'hanks', lab: { L: 88, a: 0, b: 11 } }],
+    undyed: [{ of: 'hanks', colour: { lab: { L: 88, a: 0, b: 11 }, spectrum: null } }],
+    mordanted: [],
+    baseLots: [],
     waters: [],
   },
   '/api/colourways': [

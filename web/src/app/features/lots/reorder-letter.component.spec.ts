@@ -44,7 +44,17 @@ const RECORD = {
       costMinorPerG: null,
     },
   ],
-  undyed: [{ baseId: 'hanks', lab: { L: 88, a: 0, b: 11 } }],
+  undyed: [
+    { of: 'hanks', colour: { lab: { L: 88, a: 0, b: 11 }, spectrum: null } },
+    { of: 'bale-2', colour: { lab: { L: 91, a: 0, b: 8 }, spectrum: null } },
+  ],
+  mordanted: [],
+  baseLots: [
+    { id: 'bale-1', tag: 'RUG-1', baseId: 'hanks', free: 5_000_000 },
+    { id: 'bale-2', tag: 'RUG-2', baseId: 'hanks', free: 400_000 },
+    { id: 'bale-3', tag: 'RUG-3', baseId: 'hanks', free: 399_000 },
+    { id: 'cloth-1', tag: 'LIN-1', baseId: 'linen', free: 9_000_000 },
+  ],
   waters: [{ id: 'tap', name: 'Tap', ph: 7.2, hardnessDh: 14, ironMgPerL: null }],
   // Whatever else is asked of the server is answered with this too.
   currency: 'GBP',
@@ -72,6 +82,8 @@ const way = (rest: object) => ({
     readings: 20,
   },
   waterId: null,
+  baseLotId: null,
+  dipsMore: 0,
   timeShare: 1,
   ...rest,
 });
@@ -170,6 +182,24 @@ describe('what earlier lots say of a lot that is planned', () => {
       },
     ]);
   });
+  it('asks with every lot of the base that holds enough, and in how many dips; one press plans the other lot', async () => {
+    const dipped = { ...WELD_PLAN, steps: [{ ...WELD_PLAN.steps[0], repeats: 4 }] };
+    const onBale2 = way({ how: 'baseLot', baseLotId: 'bale-2', turned: [], timeShare: 1.25, dipsMore: 1 });
+    tell.mockReturnValue(of({ ...TOLD, ways: [onBale2] }));
+    await show({ proposal: { plan: dipped, whole: [] } as unknown as Proposal });
+    const asked = tell.mock.calls.at(-1)![0];
+    expect(asked.dips).toBe(4);
+    expect(asked.baseLots?.map((b) => [b.baseLotId, b.undyed.lab.L])).toEqual([
+      ['bale-1', 88],
+      ['bale-2', 91],
+    ]);
+    expect(text()).toContain('on RUG-2, another lot of the base and one dip more');
+    page().querySelector<HTMLButtonElement>('.ways button.act')?.click();
+    expect(taken).toMatchObject([
+      { outOf: [{ materialId: 'hanks', stockLotId: 'bale-2', part: 1 }], dyeTimeShare: 1.25, corrected: [] },
+    ]);
+  });
+
   it('a touch of something after the dye is planned by the same press, in a bath after it', async () => {
     await show();
     page().querySelectorAll<HTMLButtonElement>('.ways button.act')[2]?.click();

@@ -1,14 +1,16 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
-import type { DeltaEFormula, Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
+import type { BaseLot, DeltaEFormula, Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   costOfDoses,
   describeDifference,
+  dyeDips,
   dyeingOfLot,
   figureOfShade,
   formatMoney,
+  groundOf,
   sameConditions,
   sayFactor,
   sayWay,
@@ -219,6 +221,8 @@ export class ReorderLetter {
       standard,
       toleranceDeltaE: this.toleranceDeltaE(),
       shelf: this.record.shelf(),
+      baseLots: this.baseLots(plan),
+      dips: dyeDips(this.proposal().plan.steps),
       waters: this.record.waters(),
       bounds: this.bounds(),
       fixed: this.proposal().whole,
@@ -227,6 +231,15 @@ export class ReorderLetter {
       costMinorPerG: this.costs(),
     };
   });
+  /** Lots of the base that hold enough for all of it. */
+  private baseLots({ baseId }: Dyeing): BaseLot[] {
+    const [r, facts] = [this.record.value(), this.record.facts()];
+    const wofG = this.proposal().plan.batches.reduce((sum, b) => sum + b.wof.value, 0);
+    return (r?.baseLots ?? []).flatMap((lot) => {
+      const undyed = facts && lot.baseId === baseId ? groundOf(facts, baseId, lot.id) : undefined;
+      return undyed && lot.free >= wofG * smallestIn('weight') ? [{ baseLotId: lot.id, undyed }] : [];
+    });
+  }
   private readonly asked = askMatch('reorder', this.ask, SETTLE_MS);
   protected readonly isUntold = this.asked.isUntold;
   protected readonly isAsking = computed(() => this.ask() !== undefined);

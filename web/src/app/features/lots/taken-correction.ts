@@ -77,6 +77,7 @@ export function correctionOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): T
         isSameMix(now, then) ? [] : then.map((p) => ({ materialId, ...p })),
       ),
       ...added.map(({ materialId, stockLotId }) => ({ materialId, stockLotId, part: 1 })),
+      ...(way.baseLotId === null ? [] : [{ materialId: plan.baseId, stockLotId: way.baseLotId, part: 1 }]),
     ].map((o) => ({ ...o, part: toThousandth(o.part) })),
     dyeTimeShare: Math.abs(way.timeShare - 1) > ANOTHER_TIME ? Math.round(way.timeShare * 100) / 100 : 1,
     waterId: way.waterId,
@@ -91,10 +92,9 @@ export function strikeOffOf(way: ReorderWay, plan: Dyeing, dosedAs: DosedAs): Ta
   const named = [...new Set(way.doses.map((d) => d.materialId))].flatMap((materialId) =>
     partsOf(way.doses, materialId).map((p) => ({ materialId, ...p, part: toThousandth(p.part) })),
   );
+  const baseLotId = way.baseLotId ?? plan.baseLotId;
   const base =
-    plan.baseLotId === unknownLotOf(plan.baseId)
-      ? []
-      : [{ materialId: plan.baseId, stockLotId: plan.baseLotId, part: 1 }];
+    baseLotId === unknownLotOf(plan.baseId) ? [] : [{ materialId: plan.baseId, stockLotId: baseLotId, part: 1 }];
   return { ...correctionOf(way, plan, dosedAs), outOf: [...named.filter((o) => dosedAs.has(o.stockLotId)), ...base] };
 }
 

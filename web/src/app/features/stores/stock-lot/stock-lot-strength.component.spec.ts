@@ -19,6 +19,8 @@ const RECORD = {
     { id: 'jar-b', tag: 'WEL-2', materialId: 'weld', receivedOn: '2026-01-01', free: 9, isReference: false },
   ],
   undyed: [],
+  mordanted: [],
+  baseLots: [],
   waters: [],
 };
 const STRENGTH = { stockLotId: 'jar-b', percent: 84.4, fromPercent: 61, toPercent: 117, readings: 6 };

@@ -14,6 +14,7 @@ import { When } from '../../../ui/when';
 import { StockLotCount } from './stock-lot-count';
 import { StockLotPickings } from './stock-lot-pickings';
 import { Swatch } from '../../../ui/swatch';
+import { StockLotGround } from './stock-lot-ground';
 import { StockLotLabel } from './stock-lot-label';
 import { StockLotStrength } from './stock-lot-strength';
 import { StockLotLedger } from './stock-lot-ledger';
@@ -36,6 +37,7 @@ import { TracePicture } from './trace-picture';
     StockLotPickings,
     Swatch,
     StockLotTake,
+    StockLotGround,
     StockLotLabel,
     StockLotStrength,
     StockLotLedger,
@@ -59,6 +61,11 @@ export class StockLotPage {
   protected readonly isDye = computed(
     () => this.stockLot.value()?.row.kind === 'dyestuff' && !this.stockLot.value()?.liquor,
   );
+  /** Fibre that can be dyed: what it looks like now is where a shade begins. */
+  protected readonly isGround = computed(() => {
+    const s = this.stockLot.value();
+    return s?.row.kind === 'fibre' && s.facts.treatment !== 'finished';
+  });
   protected readonly light = LIGHT_PLACE_LABELS;
   protected readonly money = formatMoney;
 
