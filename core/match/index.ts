@@ -68,6 +68,8 @@ export type { AskedOfMatch, MatchQuestion, MatchQuestions, ReviewAsk } from './q
 export { answerMatch } from './question';
 export type { DoseCost } from './dose-cost';
 export { costOfDoses } from './dose-cost';
+export type { Dyed, FastnessCard, FastnessForetold, FastnessLearnt } from './fastness-learnt';
+export { FASTNESS_WINDOW_DAYS, learnFastness } from './fastness-learnt';
 export type { RescueLetter } from './write-rescue';
 export { sayRescue, writeRescue } from './write-rescue';
 export type { Fit, FitFamily, FitKind, FitPoint, Fits } from './fits';

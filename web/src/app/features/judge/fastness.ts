@@ -13,6 +13,7 @@ import { pageAction } from '../../api/page-action';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
+import { fastnessFamilies } from './fastness-cards';
 import { FadingChart } from './fading-chart';
 import { FastnessReading } from './fastness-reading';
 import { JudgeNav } from './judge-nav';
@@ -53,6 +54,7 @@ export class FastnessPage {
   protected readonly grade = sayGreyGrade;
   /** Today by the studio’s own days, and the server’s clock. */
   protected readonly today = inject(StudioCalendar).today();
+  protected readonly families = computed(() => fastnessFamilies(this.tests.value() ?? []));
   protected readonly shown = computed(() =>
     (this.tests.value() ?? []).map((test) => ({
       test,

@@ -40,15 +40,20 @@ const ANSWERS: Readonly<Record<string, unknown>> = {
   '/api/colourways': [{ id: 'marram', name: 'Marram', master: MASTER, base: { id: 'hanks', name: 'Rug wool' } }],
   '/api/materials': [{ id: 'hanks', name: 'Rug wool', kind: 'fibre', base: { fibre: 'wool', undyed: UNDYED } }],
   '/api/fastness': [
-    { kind: 'light', madeWith: { dyestuffs: ['Weld'] }, change: 4.5 },
-    { kind: 'light', madeWith: { dyestuffs: ['Weld', 'Madder'] }, change: 3 },
+    {
+      kind: 'light',
+      place: 'window',
+      madeWith: { fibre: 'wool', dyestuffs: ['Weld'], mordants: ['Alum'] },
+      readings: [{ id: 'r', cloth: null, days: 28, deltaE00: 4, grade: 3, replacesId: null }],
+      curve: null,
+    },
   ],
   '/api/studio': { currency: 'GBP' },
 };
 const reached = (rest: object) => ({
   dyestuffs: [{ materialId: 'weld', stockLotId: 'jar-b', percentOwf: 42, isAtMost: false, readings: 20, onFibre: 12 }],
   mordants: [{ materialId: 'alum', percentOwf: 12 }],
-  dyeing: { doses: [{ stockLotId: 'jar-b', percentOwf: 42 }] },
+  dyeing: { fibre: 'wool', doses: [{ stockLotId: 'jar-b', percentOwf: 42 }] },
   lab: { L: 74, a: -3, b: 48 },
   deltaE00: 1.1,
   within80: 2,
@@ -106,7 +111,7 @@ describe('what reaches a shade', () => {
       /Weld 42\.0 % over Alum 12\.0 %, ΔE00 1\.1 from it/,
     );
     const row = [...page().querySelectorAll('tbody td')].map((c) => c.textContent.trim());
-    expect(row.slice(1)).toEqual(['WEL-2', '1.1', '2.0', '1.68 GBP', '3', 'not tested', '12 of 20']);
+    expect(row.slice(1)).toEqual(['WEL-2', '1.1', '2.0', '1.68 GBP', '3.92.3 to 6.7', 'not tested', '12 of 20']);
     expect(text()).toContain('nothing can be said of: Woad');
   });
   it('says how what comes nearest still differs where nothing reaches it', async () => {

@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LabUnder } from '@vestigia/contract';
-import type { Lab, ReachAsk, Reached, ReachedWith } from '@vestigia/core';
+import type { FastnessKind, Lab, ReachAsk, Reached } from '@vestigia/core';
 import {
   LEAST_OF_DYESTUFF,
   LEAST_READINGS,
@@ -24,6 +24,7 @@ import {
   formatMoney,
   groundOf,
   joinList,
+  learnFastness,
   sameConditions,
   waterToMatch,
 } from '@vestigia/core';
@@ -36,6 +37,8 @@ import { ColourEntry } from '../../ui/colour-entry';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import type { SaidFastness } from './fastness-cards';
+import { cardsOf, sayFastness } from './fastness-cards';
 import { JudgeNav } from './judge-nav';
 
 /** Costs are told for so much fibre, g. */
@@ -60,6 +63,11 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
   ],
   providers: [MatchRecordReader, StudioSettings],
   templateUrl: './reach.html',
+  styles: `
+    td.words {
+      white-space: normal;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReachPage {
@@ -231,19 +239,23 @@ export class ReachPage {
         currency === '' || cost.unknown.length === way.dyeing.doses.length
           ? 'not known'
           : `${cost.unknown.length > 0 ? 'at least ' : ''}${formatMoney(Math.round(cost.minor), currency)}`,
-      light: this.gradeOf(way.dyestuffs, 'light'),
-      wash: this.gradeOf(way.dyestuffs, 'wash'),
+      light: this.fastnessOf(way, 'light'),
+      wash: this.fastnessOf(way, 'wash'),
       stands: joinList(way.dyestuffs.map((d) => `${d.onFibre} of ${d.readings}`)),
     };
   }
 
-  /** The worst grade that anything dyed with one of them was given. */
-  private gradeOf(dyestuffs: readonly ReachedWith[], kind: 'light' | 'wash'): string {
-    const names = dyestuffs.map((d) => this.record.names().material(d.materialId));
-    const grades = (this.tests.value() ?? [])
-      .filter((t) => t.kind === kind && t.madeWith.dyestuffs.some((d) => names.includes(d)))
-      .flatMap((t) => t.change ?? []);
-    return grades.length === 0 ? 'not tested' : String(Math.min(...grades));
+  private readonly fastness = computed(() => {
+    const cards = cardsOf(this.tests.value() ?? []);
+    return { light: learnFastness(cards, 'light'), wash: learnFastness(cards, 'wash') };
+  });
+
+  /** How far it is likely to change, by what cards showed of its dyestuffs. */
+  private fastnessOf({ dyeing, dyestuffs, mordants }: Reached, kind: FastnessKind): SaidFastness {
+    const { material } = this.record.names();
+    const named = (all: readonly { readonly materialId: string }[]): string[] => all.map((m) => material(m.materialId));
+    const dyed = { fibre: dyeing.fibre, dyestuffs: named(dyestuffs), mordants: named(mordants) };
+    return sayFastness(this.fastness()[kind].foretell(dyed));
   }
 
   protected readonly shade = foretoldUnder;
