@@ -54,7 +54,17 @@ const details = {
     contents: z.array(bathContent).readonly().optional(),
   }),
   leaveOut: z.object({ ...readBy, batch, materialId: id }),
-  temperature: z.object({ ...readBy, heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional() }),
+  temperature: z.object({
+    ...readBy,
+    heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional(),
+    course: z
+      .array(
+        z.object({ minute: numberIn('A minute', 0, 100_000), temperatureC: numberIn('A temperature', -20, 130, '°C') }),
+      )
+      .max(200)
+      .readonly()
+      .optional(),
+  }),
   ph: z.object({
     ...readBy,
     ph: numberIn('pH', 0, 14),

@@ -1,8 +1,10 @@
 import type { PlannedStep, PlannedWeighing, LotPlan } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
 import type { HeatLeg } from '../recipe/course';
+import { wholeCourse } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
 import type { StepRecord } from '../run/step-record';
+import type { CoursePoint } from '../run/watch-course';
 import type { MaterialKind } from '../stock/material-facts';
 import type { EarlyOut } from './early-out';
 import { cutCourse } from './early-out';
@@ -219,17 +221,41 @@ export const unknownLotOf = (baseId: string): string => `unknown lot of ${baseId
 
 /** Minutes a step really took, where that can be told. */
 function minutesOf(step: PlannedStep, record: StepRecord | undefined): number {
-  if (record?.heldMin !== undefined) return record.heldMin;
   if (record?.startedAt === undefined || record.finishedAt === undefined) return step.durationMin;
   const took = (Date.parse(record.finishedAt) - Date.parse(record.startedAt) - (record.pausedMs ?? 0)) / MINUTE_MS;
   return took > 0 && took <= FORGOTTEN * step.durationMin ? took : step.durationMin;
 }
 
-/** A step in a bath, as a course is made of it: how long it took, how hot it was held. */
+/** A step in a bath, as a course is made of it: how long it took, how hot it was held; or what a probe saw. */
 export interface BathStep {
   readonly legs: readonly HeatLeg[];
   readonly minutes: number;
   readonly heldC: number;
+  readonly seen?: readonly CoursePoint[] | undefined;
+}
+
+/** So near to the hottest a temperature that somebody read is of the hold, °C. */
+const OF_THE_HOLD_C = 15;
+
+/** A step as it went: by the probe; else as planned, in the time it took, held as hot as somebody read, as long as was held. */
+function bathStepOf(step: PlannedStep, record: StepRecord | undefined): BathStep {
+  const minutes = minutesOf(step, record);
+  const read = [...(record?.temperaturesC ?? [])].sort((x, y) => x - y);
+  const middle = (all: readonly number[]): number | undefined => all[Math.floor(all.length / 2)];
+  const heldC = middle(read) ?? step.temperatureC ?? ROOM_C;
+  const { course: seen, heldMin } = record ?? {};
+  const top = Math.max(...step.course.map((leg) => leg.toC ?? -Infinity));
+  const hold = step.course.reduce((sum, leg) => sum + (leg.do === 'hold' ? leg.minutes : 0), 0);
+  const topC = middle(read.filter((c) => c >= top - OF_THE_HOLD_C)) ?? top;
+  const legs = wholeCourse(step).map((leg) => ({
+    ...leg,
+    ...(leg.toC === top ? { toC: topC } : {}),
+    ...(leg.do === 'hold' && heldMin !== undefined && hold > 0
+      ? { minutes: ((leg.minutes / hold) * heldMin) / Math.max(1, step.repeats) }
+      : {}),
+  }));
+  if (heldMin === undefined || seen) return { legs, minutes, heldC, seen };
+  return { legs, minutes: legs.length === 0 ? heldMin : legs.reduce((sum, l) => sum + l.minutes, 0), heldC };
 }
 
 /** The course of one stage, step after step; none where the fibre was in no bath of it. */
@@ -240,7 +266,12 @@ export function courseOfSteps(stage: DyeingStage, steps: readonly BathStep[]): B
     minute += minutes;
     points.push({ minute, celsius });
   };
-  for (const { legs, minutes, heldC } of steps) {
+  for (const { legs, minutes, heldC, seen } of steps) {
+    if (seen && seen.length > 1) {
+      const begun = minute;
+      for (const p of seen) go(begun + p.minute - minute, p.temperatureC);
+      continue;
+    }
     if (legs.length === 0) {
       go(points.length === 0 ? 0 : 1, heldC);
       go(minutes, heldC);
@@ -282,12 +313,10 @@ function courseOf(
     const from = before[0]?.points.at(-1)?.minute ?? 0;
     return upTo.flatMap((course) => cutCourse(course, from + out.minute) ?? []);
   }
-  const baths = inBath.map((s): BathStep => {
-    const read = [...(records[s.index]?.temperaturesC ?? [])].sort((x, y) => x - y);
-    const heldC = read[Math.floor(read.length / 2)] ?? s.temperatureC ?? ROOM_C;
-    return { legs: s.course, minutes: minutesOf(s, records[s.index]), heldC };
-  });
-  return courseOfSteps(stage, baths);
+  return courseOfSteps(
+    stage,
+    inBath.map((s) => bathStepOf(s, records[s.index])),
+  );
 }
 
 /**

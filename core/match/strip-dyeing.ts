@@ -1,6 +1,6 @@
 import type { FibreKind } from '../bath/fibre';
 import type { RecipeStep } from '../recipe/recipe-step';
-import { stepMinutes } from '../recipe/course';
+import { stepMinutes, wholeCourse } from '../recipe/course';
 import type { StripFactor } from '../trial/strip-factor';
 import type { PlannedStrip } from '../trial/strips';
 import type { BathCourse, Dyeing, MatchDose } from './dyeing';
@@ -69,7 +69,7 @@ function courseOf(
   const baths = steps
     .filter((s) => isInBath(s.kind, stage))
     .map((s) => ({
-      legs: s.course,
+      legs: wholeCourse(s),
       minutes: isVaried ? minutes : stepMinutes(s),
       heldC: s.temperatureC ?? ROOM_C,
     }));

@@ -59,6 +59,7 @@ export type {
   WatchedStep,
   WatchInput,
 } from './watch-course';
+export { cornerPoints } from './corner-points';
 export { heldMinutes, HOLD_BAND_C, holdOf, plannedAt, plannedCourse, riseCPerMin, watchCourse } from './watch-course';
 export type { NamedStockLot } from './wrong-stock-lot';
 export { sayWrongStockLot } from './wrong-stock-lot';

@@ -6,6 +6,7 @@ import type { StockMeasure } from '../quantity/amount';
 import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
 import type { ShadeOf } from '../scaling/shade-of';
+import type { CoursePoint } from './watch-course';
 
 /** What can be told of a zone: it is in, it is done, or it was left out. */
 export const ZONE_DEEDS = ['in', 'done', 'left'] as const;
@@ -119,6 +120,8 @@ export interface RunDetails {
   readonly temperature: Detail & {
     /** Minutes truly held in band, by a probe that followed the step. */
     readonly heldMin?: number | undefined;
+    /** What that probe saw from the step’s beginning, corner by corner. */
+    readonly course?: readonly CoursePoint[] | undefined;
   };
   readonly ph: Detail & {
     readonly ph: number;

@@ -28,6 +28,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
   const skipped = entriesOfKind(sinceRedo, 'skip')[0];
   const temperatures = entriesOfKind(sinceRedo, 'temperature');
   const held = temperatures.flatMap((e) => e.detail?.heldMin ?? []);
+  const course = temperatures.flatMap((e) => (e.detail?.course ? [e.detail.course] : [])).at(-1);
   const pauses = foldPauses(sinceRedo, finished);
   const openPause = pauses.find((p) => p.to === undefined);
   return {
@@ -50,6 +51,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
       reason: text ?? '',
     })),
     ...(held.length === 0 ? {} : { heldMin: held.at(-1) ?? 0 }),
+    ...(course ? { course } : {}),
     ...(openPause && finished === undefined ? { pausedAt: openPause.from } : {}),
     pausedMs: pauses.reduce((sum, p) => sum + (p.to === undefined ? 0 : Date.parse(p.to) - Date.parse(p.from)), 0),
     ...(start?.detail?.outOfOrder ? { outOfOrder: start.text ?? '' } : {}),

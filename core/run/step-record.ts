@@ -5,6 +5,7 @@ import type { StockMeasure } from '../quantity/amount';
 import type { StrainWay } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
 import type { NotDry, VesselUsed } from './run-entry';
+import type { CoursePoint } from './watch-course';
 
 /** What became of one zone, on one piece or (`null`) on all of them. */
 export interface ZoneRecord {
@@ -44,6 +45,8 @@ export interface StepRecord {
   readonly leftOut?: readonly { readonly batch: number; readonly materialId: string; readonly reason: string }[];
   /** Minutes in band of its hold, by a probe; absent where none followed it. */
   readonly heldMin?: number;
+  /** What a probe saw from its beginning, corner by corner; absent where none followed it. */
+  readonly course?: readonly CoursePoint[];
   /** Since when it is paused, if it is, and how long earlier pauses took. */
   readonly pausedAt?: string;
   readonly pausedMs?: number;

@@ -190,6 +190,9 @@ describe('the probe of the house', () => {
     const lot = await lotOf(lotId);
     const hottest = lot.entries.find((e) => e.kind === 'temperature');
     expect(hottest).toMatchObject({ text: 'hottest by the probe', detail: { readBy: 'simulated' } });
+    const { course } = hottest!.detail as { course: { minute: number; temperatureC: number }[] };
+    expect(course.length).toBeGreaterThan(1);
+    expect(Math.max(...course.map((c) => c.temperatureC))).toBeCloseTo(hottest!.temperatureC!, 0);
     expect(hottest?.temperatureC).toBeGreaterThan(12);
     expect(await logs()).toBeGreaterThan(0);
     await studio.agent.post('/api/instruments').send({ kind: 'probe', do: 'hang', lotId: null }).expect(200);

@@ -1,5 +1,5 @@
-import type { PlannedStep } from '@vestigia/core';
-import { ReadingLog, heldMinutes, holdOf } from '@vestigia/core';
+import type { CoursePoint, PlannedStep } from '@vestigia/core';
+import { ReadingLog, cornerPoints, heldMinutes, holdOf } from '@vestigia/core';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { probeLogs } from '../db/schema';
@@ -62,6 +62,7 @@ export interface ProbedStep {
   readonly atMs: number;
   /** Minutes of its hold in band; `undefined` where nothing is held. */
   readonly heldMin: number | undefined;
+  readonly course: readonly CoursePoint[];
   readonly simulated: boolean;
 }
 
@@ -83,13 +84,8 @@ export async function probedStep(
   );
   if (hottest === undefined || recent.length < MIN_READINGS) return undefined;
   const hold = holdOf(step);
-  const heldMin = hold
-    ? Math.round(
-        heldMinutes(
-          recent.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value })),
-          hold.atC,
-        ),
-      )
-    : undefined;
-  return { hottestC: Math.round(hottest.value * 10) / 10, atMs: hottest.atMs, heldMin, simulated };
+  const readings = recent.map((r) => ({ minute: (r.atMs - sinceMs) / 60_000, temperatureC: r.value }));
+  const heldMin = hold ? Math.round(heldMinutes(readings, hold.atC)) : undefined;
+  const hottestC = Math.round(hottest.value * 10) / 10;
+  return { hottestC, atMs: hottest.atMs, heldMin, course: cornerPoints(readings), simulated };
 }

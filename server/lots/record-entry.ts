@@ -278,6 +278,7 @@ class OpenRun {
         detail: {
           readBy: probed.simulated ? 'simulated' : 'instrument',
           ...(probed.heldMin === undefined ? {} : { heldMin: probed.heldMin }),
+          course: probed.course,
         },
       },
       Math.min(probed.atMs, atMs),
