@@ -29,8 +29,7 @@ describe.each<[string, World]>([
 
 describe('what is measured', () => {
   const scored = (ways: Partial<Record<(typeof WAYS)[number], number>>, rest: Partial<Scored> = {}): Scored => ({
-    predictedOff: 1,
-    within80: 2,
+    foretold: { off: 1, within80: 2 },
     ways: Object.fromEntries(WAYS.map((w) => [w, ways[w] ?? 1])) as Scored['ways'],
     askedForStrikeOff: false,
     limit: null,
@@ -39,21 +38,25 @@ describe('what is measured', () => {
   it('is the middle and the far end of each way, and how often the truth lay inside', () => {
     const all = [
       scored({ unchanged: 3, corrected: 2, struckOff: 1 }, { askedForStrikeOff: true }),
-      scored({ unchanged: 5, corrected: 1, struckOff: 0.9 }, { predictedOff: 4, askedForStrikeOff: true }),
+      scored(
+        { unchanged: 5, corrected: 1, struckOff: 0.9 },
+        { foretold: { off: 4, within80: 2 }, askedForStrikeOff: true },
+      ),
       scored({ unchanged: 4 }, { limit: { doses: 0.5, allLevers: 0.2 } }),
+      scored({ unchanged: 4 }, { foretold: null }),
     ];
     const report = reportOf(all, { '2': all.slice(0, 1) });
     expect(report.reorders.unchanged).toEqual({ median: 4, p95: 5 });
     expect(report.coverage80).toBeCloseTo(2 / 3, 3);
-    expect(report.strikeOffs).toEqual({ asked: 2, worthIt: 1, of: 3 });
+    expect(report.strikeOffs).toEqual({ asked: 2, worthIt: 1, of: 4 });
     expect(report.limit?.allLevers).toEqual({ median: 0.2, p95: 0.2 });
     expect(report.byHistory['2']?.reorders.unchanged).toEqual({ median: 3, p95: 3 });
     expect(spreadOf([])).toBeNull();
   });
-  it('a studio of ten lots in the simple world is helped: nearer than the recipe unchanged, nearer still after a strike-off', () => {
+  it('a studio of ten lots in the simple world is helped: nearer than the recipe unchanged, nearer still after a strike-off', async () => {
     const house = saltgrass.create(2);
     const past = house.history(10);
-    const learnt = learnPast(house, past);
+    const learnt = await learnPast(house, past);
     const { reorders } = reportOf(house.orders(10, 8).map((o) => playOrder(house, past, learnt, o)));
     expect(reorders.corrected!.median).toBeLessThan(reorders.unchanged!.median);
     expect(reorders.struckOff!.median).toBeLessThan(Math.min(1.2, reorders.unchanged!.median));

@@ -30,14 +30,15 @@ if (!world) throw new Error(`${values.world} has no default export: a world is o
 const house = world.create(whole('seed', values.seed));
 const [lots, count] = [whole('lots', values.lots), whole('orders', values.orders)];
 
-function play(earlier: number): Scored[] {
+async function play(earlier: number): Promise<Scored[]> {
   const past = house.history(earlier);
-  const learnt = learnPast(house, past);
+  const learnt = await learnPast(house, past);
   return house.orders(earlier, count).map((order) => playOrder(house, past, learnt, order));
 }
 
-const scored = play(lots);
-const byHistory = Object.fromEntries(HISTORIES.map((n) => [String(n), n === lots ? scored : play(n)]));
+const scored = await play(lots);
+const byHistory: Record<string, Scored[]> = {};
+for (const n of HISTORIES) byHistory[String(n)] = n === lots ? scored : await play(n);
 const report = reportOf(scored, byHistory);
 if (values.json) process.stdout.write(`${JSON.stringify(report)}\n`);
 else {

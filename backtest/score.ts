@@ -20,8 +20,8 @@ export type Way = (typeof WAYS)[number];
 
 /** One order: what was foretold of it, and how each way came out. */
 export interface Scored {
-  readonly predictedOff: number;
-  readonly within80: number;
+  /** How far off it was, and within what it was said to lie; `null`: too little was read to say anything. */
+  readonly foretold: { readonly off: number; readonly within80: number } | null;
   readonly ways: Readonly<Record<Way, number>>;
   readonly askedForStrikeOff: boolean;
   readonly limit: { readonly doses: number; readonly allLevers: number } | null;
@@ -34,17 +34,18 @@ const WORTH_IT = 0.3;
 
 /** What a set of orders tells. */
 export function reportOf(scored: readonly Scored[], byHistory: Readonly<Record<string, readonly Scored[]>> = {}) {
-  const inside = (all: readonly Scored[]): number =>
-    round(all.filter((s) => s.predictedOff <= s.within80).length / Math.max(1, all.length));
-  const sorted = [...scored].sort((x, y) => x.within80 - y.within80);
+  const foretoldOf = (all: readonly Scored[]) => all.flatMap((s) => s.foretold ?? []);
+  const inside = (all: readonly { readonly off: number; readonly within80: number }[]): number =>
+    round(all.filter((f) => f.off <= f.within80).length / Math.max(1, all.length));
+  const sorted = foretoldOf(scored).sort((x, y) => x.within80 - y.within80);
   const third = Math.ceil(sorted.length / 3);
   const waysOf = (all: readonly Scored[]) =>
     Object.fromEntries(WAYS.map((way) => [way, spreadOf(all.map((s) => s.ways[way]))])) as Record<Way, Spread | null>;
   const asked = scored.filter((s) => s.askedForStrikeOff);
   const limits = scored.flatMap((s) => s.limit ?? []);
   return {
-    predictions: spreadOf(scored.map((s) => s.predictedOff)),
-    coverage80: inside(scored),
+    predictions: spreadOf(sorted.map((f) => f.off)),
+    coverage80: inside(sorted),
     coverageBySureness: {
       sure: inside(sorted.slice(0, third)),
       middling: inside(sorted.slice(third, 2 * third)),
@@ -54,7 +55,11 @@ export function reportOf(scored: readonly Scored[], byHistory: Readonly<Record<s
     byHistory: Object.fromEntries(
       Object.entries(byHistory).map(([lots, all]) => [
         lots,
-        { predictions: spreadOf(all.map((s) => s.predictedOff)), coverage80: inside(all), reorders: waysOf(all) },
+        {
+          predictions: spreadOf(foretoldOf(all).map((f) => f.off)),
+          coverage80: inside(foretoldOf(all)),
+          reorders: waysOf(all),
+        },
       ]),
     ),
     strikeOffs: {

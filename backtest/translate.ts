@@ -1,75 +1,89 @@
-import type { Dyeing, KnownStrength, MeasuredColour, Observation } from '@vestigia/core';
-import type { Dyeing as WorldDyeing, Lab, Order, PastDyeing, Reading, Setting } from './world';
+import type { MatchRecord } from '@vestigia/contract';
+import type { Dyeing, MatchFacts, Observation, ReorderWay, ShelfMaterial } from '@vestigia/core';
+import { ageOn, groundOf, underOurLight, usualDoses, waterToMatch } from '@vestigia/core';
+import type { Ids } from './ids';
+import { metalOf, under } from './studio-rows';
+import type { Dyeing as WorldDyeing, Order, Outcome, Setting } from './world';
 
-const YEAR_MS = 365.25 * 86_400_000;
-
-/** What a world tells, in the words of the studio’s record. */
+/** Between what a world says and what the product keeps and asks. */
 export interface Translator {
+  readonly readings: readonly Observation[];
+  /** What a world asks to be dyed, as the match is asked about it. */
   dyeing(asked: WorldDyeing): Dyeing;
-  past(past: PastDyeing, day?: string): Observation[];
+  /** What came out, read dry. */
+  observed(id: string, outcome: Outcome): Observation | undefined;
+  /** The recipe out of the newest jars there are. */
   order(order: Order): WorldDyeing;
-  readonly strengths: readonly KnownStrength[];
-  /** Each colourway as its recipe gives it from the reference jars. */
-  readonly masters: readonly Observation[];
+  shelf(order: Order): ShelfMaterial[];
+  readonly waters: readonly Dyeing['water'][];
+  /** A way as the world is asked for it. */
+  asked(plan: WorldDyeing, way: Pick<ReorderWay, 'doses' | 'courses' | 'waterId'>): WorldDyeing;
 }
 
-const measured = (lab: Lab, reflectance: readonly number[] | undefined): MeasuredColour => ({
-  lab,
-  spectrum: reflectance ?? null,
-});
-
-/** The reading a shade is known by: dry, else cured. */
-const dryOf = (readings: readonly Reading[]): Reading | undefined =>
-  readings.find((r) => r.state === 'dry') ?? readings.find((r) => r.state === 'cured');
-
-export function translator(setting: Setting): Translator {
-  const materials = new Map(setting.materials.map((m) => [m.id, m]));
-  const jars = new Map(setting.materials.flatMap((m) => m.stockLots.map((j) => [j.id, j])));
-  const bases = new Map(setting.bases.map((b) => [b.id, b]));
-  const waters = new Map(setting.waters.map((w) => [w.id, w]));
-  const vessels = new Map(setting.vessels.map((v) => [v.id, v]));
-  const colourways = new Map(setting.colourways.map((c) => [c.id, c]));
+/** @param record what the product made of the world’s past */
+export function translator(setting: Setting, record: MatchRecord, ids: Ids): Translator {
+  const facts: MatchFacts = {
+    kinds: new Map(record.materials.map((m) => [m.id, m.kind])),
+    receivedOn: new Map(record.jars.map((j) => [j.id, j.receivedOn])),
+    undyed: new Map(record.undyed.map((u) => [u.of, u.colour])),
+    mordanted: new Map(),
+  };
+  const readings = record.readings.map(({ id, dyeing, colour, isMaster, readWithin80 }): Observation => ({
+    id,
+    dyeing,
+    colour,
+    isMaster,
+    readWithin80,
+    day: null,
+  }));
+  const waters = new Map(record.waters.map((w) => [w.id, waterToMatch(w)]));
+  const usual = usualDoses(readings);
+  const kindOf = new Map(setting.materials.map((m) => [m.id, m.kind]));
+  const atOf = (on: string): string => `${on}T08:00:00.000Z`;
 
   const dyeing = (asked: WorldDyeing): Dyeing => {
-    const base = bases.get(asked.baseId);
-    const lot = base?.lots.find((l) => l.id === asked.baseLotId);
-    const water = waters.get(asked.waterId);
-    if (!base || !lot || !water) throw new Error('the world asks for a base or a water that its setting doesn’t have');
+    const base = setting.bases.find((b) => b.id === asked.baseId);
+    const [baseId, baseLotId] = [ids.of('base', asked.baseId), ids.of('jar', asked.baseLotId)];
+    const undyed = groundOf(facts, baseId, baseLotId);
+    const water = waters.get(ids.of('water', asked.waterId));
+    if (!base || !undyed || !water)
+      throw new Error('the world asks for a base or a water that its setting doesn’t have');
     return {
-      colourwayId: asked.colourwayId,
+      colourwayId: asked.colourwayId === null ? null : ids.of('colourway', asked.colourwayId),
       purpose: asked.purpose,
       fibre: base.fibre,
-      baseId: asked.baseId,
-      baseLotId: asked.baseLotId,
-      undyed: measured(lot.undyed, lot.undyedReflectance),
-      doses: asked.doses.map((d) => ({
-        stage: d.stage,
-        materialId: d.materialId,
-        role: materials.get(d.materialId)?.kind ?? 'assistant',
-        stockLotId: d.stockLotId,
-        percentOwf: d.percentOwf,
-        ageYears: Math.max(
-          0,
-          (Date.parse(asked.on) - Date.parse(jars.get(d.stockLotId)?.receivedOn ?? asked.on)) / YEAR_MS,
-        ),
-      })),
+      baseId,
+      baseLotId,
+      undyed,
+      doses: asked.doses.map((d) => {
+        const stockLotId = ids.of('jar', d.stockLotId);
+        return {
+          stage: d.stage,
+          materialId: ids.of('material', d.materialId),
+          role: kindOf.get(d.materialId) ?? 'assistant',
+          stockLotId,
+          percentOwf: d.percentOwf,
+          ageYears: ageOn(atOf(asked.on), facts.receivedOn.get(stockLotId)),
+        };
+      }),
       courses: asked.courses,
       water,
-      metal: vessels.get(asked.vesselId)?.metal ?? 'steel',
+      metal: metalOf(setting.vessels.find((v) => v.id === asked.vesselId)?.metal ?? ''),
       liquorRatio: asked.liquorRatio,
       dip: asked.dip,
     };
   };
   return {
+    readings,
     dyeing,
-    past: ({ id, recorded, readings }, day) => {
-      const dry = dryOf(readings);
-      return dry
-        ? [{ id, dyeing: dyeing(recorded), colour: measured(dry.lab, dry.reflectance), day: day ?? null }]
-        : [];
+    waters: [...waters.values()],
+    observed: (id, { recorded, readings: read }) => {
+      const dry = read.find((r) => r.state === 'dry') ?? read.find((r) => r.state === 'cured');
+      const colour = dry && underOurLight(under(dry.lab), dry.reflectance ?? null);
+      return colour && { id, dyeing: dyeing(recorded), colour, day: null };
     },
     order: (order) => {
-      const c = colourways.get(order.colourwayId);
+      const c = setting.colourways.find((x) => x.id === order.colourwayId);
       if (!c) throw new Error('the world orders a colourway that its setting doesn’t have');
       return {
         purpose: 'lot',
@@ -86,40 +100,28 @@ export function translator(setting: Setting): Translator {
         dip: c.dip,
       };
     },
-    // Strengths are told against the first lot of each material.
-    strengths: setting.materials.flatMap((m) =>
-      m.stockLots.flatMap((j, i) =>
-        i === 0
-          ? [{ stockLotId: j.id, percent: 100, isReference: true }]
-          : j.knownStrengthPercent === null
-            ? []
-            : [{ stockLotId: j.id, percent: j.knownStrengthPercent }],
-      ),
-    ),
-    masters: setting.colourways.map((c): Observation => {
-      const [lot] = bases.get(c.baseId)?.lots ?? [];
-      const [water] = setting.waters;
-      const first = (materialId: string): string => materials.get(materialId)?.stockLots[0]?.id ?? '';
-      return {
-        id: `master of ${c.id}`,
-        dyeing: dyeing({
-          purpose: 'lot',
-          colourwayId: c.id,
-          on: '1970-01-01',
-          baseId: c.baseId,
-          baseLotId: lot?.id ?? '',
-          fibreG: 1000,
-          doses: c.doses.map((d) => ({ ...d, stockLotId: first(d.materialId) })),
-          courses: c.courses,
-          waterId: water?.id ?? '',
-          vesselId: setting.vessels.find((v) => v.metal === 'steel')?.id ?? '',
-          liquorRatio: c.liquorRatio,
-          dip: c.dip,
-        }),
-        colour: measured(c.master, c.masterReflectance),
-        day: null,
-        isMaster: true,
-      };
+    shelf: ({ on, stockLotIds }) =>
+      setting.materials.flatMap((m) => {
+        const materialId = ids.of('material', m.id);
+        const usualPercent = usual.get(materialId);
+        const jars = (stockLotIds[m.id] ?? []).map((name) => {
+          const stockLotId = ids.of('jar', name);
+          return { stockLotId, ageYears: ageOn(atOf(on), facts.receivedOn.get(stockLotId)) };
+        });
+        return usualPercent === undefined || jars.length === 0
+          ? []
+          : [{ materialId, role: m.kind, jars, usualPercent }];
+      }),
+    asked: (plan, way) => ({
+      ...plan,
+      doses: way.doses.map(({ stage, materialId, stockLotId, percentOwf }) => ({
+        stage,
+        materialId: ids.nameOf(materialId),
+        stockLotId: ids.nameOf(stockLotId),
+        percentOwf,
+      })),
+      courses: way.courses,
+      waterId: way.waterId === null ? plan.waterId : ids.nameOf(way.waterId),
     }),
   };
 }

@@ -359,9 +359,7 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
   };
   const seen = new Map<number, Float64Array>();
   for (const [place, slope] of slopes) seen.set(place, toValues(slope));
-  const luck = withSlopes
-    ? [deep, ...space.shapes.map((form) => deep.map((d, c) => d * (form[c] ?? 0)))].map(toValues)
-    : [];
+  const luck = [deep, ...space.shapes.map((form) => deep.map((d, c) => d * (form[c] ?? 0)))].map(toValues);
   // What the model gets wrong of a whole colourway lies on the values themselves.
   const own = new Sum(known);
   space.offsets.forEach((form, s) => {

@@ -28,6 +28,7 @@ export { isStrikeOffWorth } from './strike-off-worth';
 export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
 export { pulledOut, samplesRead } from './early-out';
 export {
+  ageOn,
   dyeingOfLot,
   groundOf,
   mordantOfLot,
@@ -37,6 +38,8 @@ export {
   waterToMatch,
 } from './lot-dyeing';
 export { groundUnderOurLight, meanSpectrum, underOurLight } from './under-our-light';
+export type { CorrectedBy } from './uncorrected';
+export { uncorrected } from './uncorrected';
 export type { Effect } from './predict';
 export { effectBetween } from './predict';
 export type {
@@ -49,6 +52,7 @@ export type {
   ReorderWay,
 } from './reorder';
 export { LEAST_READINGS } from './enough-read';
+export { learntOf } from './learnt';
 export { answerReorder } from './reorder';
 export type { Letter, LetterNames } from './write-letter';
 export { STRIKE_OFF_G, sayDips, sayFactor, sayWay, writeLetter } from './write-letter';

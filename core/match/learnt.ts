@@ -1,16 +1,28 @@
 import type { ChannelSpace } from './channels';
 import { BROAD_BANDS, broadChannels, spectralChannels } from './channels';
 import type { KnownStrength } from './dyeing';
-import type { Observation, Posterior } from './posterior';
 import { dyedAndRead } from './enough-read';
+import { learnMore } from './learn-more';
+import type { Observation, Posterior } from './posterior';
 import { learn } from './posterior';
 
-/** So many records are kept in mind: a page asks about one, or about two beside each other. */
-const KEPT = 3;
-const kept: { readonly key: string; readonly posterior: Posterior }[] = [];
-
+/** So many posteriors are kept in mind: a page asks about one record, or about two beside each other. */
+const KEPT = 4;
+/** So long a record is learnt as a whole; of a longer one whole blocks are, and what came since is taken in one by one. */
+const WHOLE = 256;
+const BLOCK = 64;
 /** What a smooth spectrum in place of an unknown one may be off, four times in five, ΔE00. */
 const GUESSED_WITHIN_80 = 2.5;
+
+interface Kept {
+  /** What it was learnt with: strengths and bands. */
+  readonly with: string;
+  /** Readings at its beginning that were learnt at one time. */
+  readonly whole: number;
+  readonly readings: readonly string[];
+  readonly posterior: Posterior;
+}
+const kept: Kept[] = [];
 
 /** Sixteen bands where everything that was dyed was read with its spectrum, else three broad ones. */
 export const spaceFor = (readings: readonly Observation[]): ChannelSpace =>
@@ -20,17 +32,53 @@ export const spaceFor = (readings: readonly Observation[]): ChannelSpace =>
 const withGuessed = (r: Observation): Observation =>
   r.colour.spectrum === null ? { ...r, readWithin80: Math.hypot(r.readWithin80 ?? 0, GUESSED_WITHIN_80) } : r;
 
+/** Of what was never dosed before, as much as in its first reading is usual. */
+function withUsual(posterior: Posterior, { dyeing }: Observation): Posterior {
+  const fresh = dyeing.doses.filter((d) => !posterior.usual.has(d.materialId));
+  if (fresh.length === 0) return posterior;
+  const inAll = (id: string): number =>
+    fresh.filter((d) => d.materialId === id).reduce((sum, d) => sum + d.percentOwf, 0);
+  return {
+    ...posterior,
+    usual: new Map([...posterior.usual, ...fresh.map((d) => [d.materialId, inAll(d.materialId)] as const)]),
+  };
+}
+
+function keep(own: Kept): void {
+  kept.unshift(own);
+  kept.splice(KEPT);
+}
+
 /**
- * What a record teaches. The same record is learnt once: what is asked of it again, with another dose
- * or another bound, is answered at once.
+ * What a record teaches. The same record is learnt once, and one that only grew is taken in by what is new of it: what is
+ * asked of it again, with another dose or another bound, is answered at once. The same record gives the same answer,
+ * whatever was learnt before.
  */
 export function learntOf(readings: readonly Observation[], strengths: readonly KnownStrength[]): Posterior {
-  const key = JSON.stringify([readings, strengths]);
-  const before = kept.find((k) => k.key === key);
-  if (before) return before.posterior;
   const space = spaceFor(readings);
-  const posterior = learn(space, space.bands > BROAD_BANDS ? readings.map(withGuessed) : readings, strengths);
-  kept.unshift({ key, posterior });
-  kept.splice(KEPT);
+  const taken = space.bands > BROAD_BANDS ? readings.map(withGuessed) : readings;
+  const keys = taken.map((r) => JSON.stringify(r));
+  const own = JSON.stringify([space.bands, strengths]);
+  const { length } = keys;
+  const whole = length <= WHOLE ? length : length - ((length - WHOLE) % BLOCK);
+  const [longest] = kept
+    .filter(
+      (k) =>
+        k.with === own &&
+        k.whole === whole &&
+        k.readings.length <= length &&
+        k.readings.every((key, i) => key === keys[i]),
+    )
+    .sort((x, y) => y.readings.length - x.readings.length);
+  let from = longest;
+  if (!from) {
+    const posterior = learn(space, taken.slice(0, whole), strengths);
+    from = { with: own, whole, readings: keys.slice(0, whole), posterior };
+    keep(from);
+  }
+  const since = taken.slice(from.readings.length);
+  if (since.length === 0) return from.posterior;
+  const posterior = since.reduce((so, r) => learnMore(withUsual(so, r), r), from.posterior);
+  keep({ with: own, whole, readings: keys, posterior });
   return posterior;
 }

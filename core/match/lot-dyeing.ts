@@ -319,16 +319,12 @@ function courseOf(
   );
 }
 
-/**
- * The same dyeing out of the reference jars: what a recipe was proven with, as far as anybody knows.
- * @param dosedAs how strong a plan took each jar, 1 as the reference: of a weaker one it weighed more
- */
-export const outOfReference = (dyeing: Dyeing, dosedAs: ReadonlyMap<string, number> = new Map()): Dyeing => ({
+/** The same dyeing out of the reference jars: what a recipe was proven with, as far as anybody knows. */
+export const outOfReference = (dyeing: Dyeing): Dyeing => ({
   ...dyeing,
   doses: merged(
     dyeing.doses.map((d) => ({
       ...d,
-      percentOwf: d.percentOwf * (dosedAs.get(d.stockLotId) ?? 1),
       stockLotId: referenceOf(d.materialId),
       ageYears: 0,
     })),

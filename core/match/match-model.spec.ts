@@ -6,6 +6,7 @@ import { seeded } from '../photo/seeded';
 import { worthMinutes } from './bath-heat';
 import { MATCH_CONDITIONS, broadChannels, labSlopes, spectralChannels } from './channels';
 import { correct, wayToStrikeOff } from './correct';
+import { uncorrected } from './uncorrected';
 import { differenceMetric } from './difference-metric';
 import { forward } from './forward';
 import { outOfReference } from './lot-dyeing';
@@ -206,7 +207,12 @@ describe('what was learnt', () => {
     expect(one.within80 / other.within80).toBeLessThan(1.4);
   });
   it('a recipe means its doses at the reference’s strength: of a weaker jar the plan weighed more', () => {
-    const { doses } = outOfReference(recipeFrom('weld 2'), new Map([['weld 2', 0.8]]));
+    const proven = uncorrected(
+      recipeFrom('weld 2'),
+      { corrected: [], added: [], dyeTimeShare: 1 },
+      new Map([['weld 2', 0.8]]),
+    );
+    const { doses } = outOfReference(proven);
     const weld = doses.find((d) => d.materialId === 'weld');
     expect(weld?.percentOwf).toBeCloseTo(0.8 * MASTER_DOSES.weld, 9);
     expect(weld?.stockLotId).toBe('reference of weld');

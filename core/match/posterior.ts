@@ -52,6 +52,8 @@ export interface Posterior extends Known {
   readonly readings: number;
 }
 
+/** Of a long record about so many readings are learnt first: from there the whole of it is a few steps away. */
+const LEARNT_FIRST = 160;
 const MOST_STEPS = 25;
 const SETTLED = 0.1;
 /** Heavy tails: a lot that went wrong pulls less the further off it lies (Student’s t of this many degrees). */
@@ -164,7 +166,7 @@ function lookAt(known: Known, readings: readonly Observation[], widths: Widths, 
 function costOf(known: Known, readings: readonly Observation[], widths: Widths): number {
   let cost = 0;
   for (const reading of readings) {
-    const said = forward(known, reading.dyeing, reading.day);
+    const said = forward(known, reading.dyeing, reading.day, false);
     const low = factorise(scatterOf(known, said, widthsFor(widths, reading), reading.day === null));
     const seen = known.space.of(reading.colour);
     const off = solveLower(
@@ -193,7 +195,7 @@ export function learn(
   readings: readonly Observation[],
   strengths: readonly KnownStrength[],
   widths: Widths = usualWidths(space),
-  start?: Posterior,
+  start: Posterior | undefined = learntFirst(space, readings, strengths, widths),
 ): Posterior {
   const usual = usualDoses(readings);
   const book = bookFor(strengths, widths.priors);
@@ -235,6 +237,18 @@ export function learn(
     if (gained < SETTLED) break;
   }
   return concluded(known, readings, widths, total);
+}
+
+/** A long record, thinned; nothing of a short one. */
+function learntFirst(
+  space: ChannelSpace,
+  readings: readonly Observation[],
+  strengths: readonly KnownStrength[],
+  widths: Widths,
+): Posterior | undefined {
+  const every = Math.floor(readings.length / LEARNT_FIRST);
+  const some = readings.filter((_, i) => i % every === 0);
+  return every < 2 ? undefined : learn(space, some, strengths, widths);
 }
 
 /** The normal posterior about values. */

@@ -235,6 +235,7 @@ describe('a way, as it is said to whoever weighs', () => {
     turned: [],
     worked: { start: standard, steps: [], end: standard, readings: 0 },
     doses: [],
+    courses: [],
     waterId: null,
     baseLotId: null,
     dipsMore: 0,

@@ -93,6 +93,8 @@ export interface ReorderWay {
   readonly worked: WorkedShade;
   /** All that goes in, so that it can be costed. */
   readonly doses: readonly MatchDose[];
+  /** How long and how hot. */
+  readonly courses: Dyeing['courses'];
   readonly waterId: string | null;
   /** Another lot of the base than is planned. */
   readonly baseLotId: string | null;
@@ -133,8 +135,8 @@ const MOST_WAYS = 3;
 /** What is gained by less than this no eye sees: the recipe is left alone, ΔE00. */
 const WORTH_THE_TROUBLE = 0.2;
 const HARDLY = 0.05;
-/** So near, nobody changes anything, ΔE00. */
-const AS_IT_IS_DELTA_E = 0.5;
+/** Foretold so near, and to be expected so near with everything that is unsure, nobody changes anything, ΔE00. */
+const AS_IT_IS_DELTA_E = { foretold: 0.5, expected: 1 } as const;
 /** So far off, a lot isn’t the colourway’s with another jar, but dyed with something else: nothing is corrected, ΔE00. */
 export const NOTHING_LIKE_DELTA_E = 10;
 
@@ -201,7 +203,8 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     !(onlyPlannedJars && turned.some((t) => t.share === null || t.isOtherJar)) &&
     !(onlyPlannedWater && waterId !== null);
   const asPlanned = tell(unchanged);
-  const isLeftAlone = asPlanned.deltaE00 < AS_IT_IS_DELTA_E || asPlanned.deltaE00 > NOTHING_LIKE_DELTA_E;
+  const isNear = asPlanned.deltaE00 < AS_IT_IS_DELTA_E.foretold && asPlanned.expectedDeltaE < AS_IT_IS_DELTA_E.expected;
+  const isLeftAlone = isNear || asPlanned.deltaE00 > NOTHING_LIKE_DELTA_E;
   // What goes out from a strike-off comes first where it promises no less: it was seen.
   const candidates = [...after, ...all.slice(0, all.indexOf(unchanged))].sort(
     (x, y) => x.expectedDeltaE - y.expectedDeltaE + (after.includes(y) ? SEEN : 0) - (after.includes(x) ? SEEN : 0),
@@ -315,6 +318,7 @@ function told(
     expectedDeltaE,
     deltaE00: ciede2000(standard, lab, EVEN).deltaE,
     doses: dyeing.doses,
+    courses: dyeing.courses,
     worked,
     turned: dyeing.doses
       .filter((d) => !same(d))

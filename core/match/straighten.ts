@@ -69,13 +69,17 @@ const BY = 0.05;
 function covarianceAmong({ covariance, learnt, book }: Posterior, places: readonly number[]): Float64Array {
   const n = places.length;
   const cells = new Float64Array(n * n);
-  places.forEach((p, i) => {
-    if (p >= learnt) cells[i * n + i] = book.at(p).sd ** 2;
-    else
-      places.forEach((q, j) => {
-        if (q < learnt) cells[i * n + j] = covariance.cells[p * learnt + q] ?? 0;
-      });
-  });
+  for (let i = 0; i < n; i += 1) {
+    const p = places[i] as number;
+    if (p >= learnt) {
+      cells[i * n + i] = book.at(p).sd ** 2;
+      continue;
+    }
+    for (let j = 0; j < n; j += 1) {
+      const q = places[j] as number;
+      if (q < learnt) cells[i * n + j] = covariance.cells[p * learnt + q] as number;
+    }
+  }
   return cells;
 }
 
@@ -111,9 +115,13 @@ export function straighten(judged: Judged, at: readonly number[], levers: readon
   const moved = levers.map((i) => feltOf(judged, metric, judged.dyeing(at.map((v, k) => (k === i ? v + BY : v)))));
   const places = [...new Set([base, ...moved].flatMap((f) => [...f.rows.keys()]))];
   const n = places.length;
+  const rowOf = new Map(places.map((p, i) => [p, i]));
   const rowsOf = (f: Felt): Float64Array => {
     const rows = new Float64Array(3 * n);
-    places.forEach((p, i) => f.rows.get(p)?.forEach((value, k) => (rows[k * n + i] = value)));
+    for (const [p, [x, y, z]] of f.rows) {
+      const i = rowOf.get(p) ?? 0;
+      [rows[i], rows[n + i], rows[2 * n + i]] = [x, y, z];
+    }
     return rows;
   };
   const first = { mean: base.mean, rows: rowsOf(base) };

@@ -1,5 +1,5 @@
 import type { MatchRecord } from '@vestigia/contract';
-import type { LotPlan, LotToMatch, MatchFacts, MeasuredColour, RunEntry } from '@vestigia/core';
+import type { CorrectedBy, LotPlan, LotToMatch, MatchFacts, MeasuredColour, RunEntry } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
   completePlan,
@@ -11,6 +11,7 @@ import {
   referenceOf,
   sameConditions,
   smallestIn,
+  uncorrected,
   underOurLight,
 } from '@vestigia/core';
 import { asc, eq, sql } from 'drizzle-orm';
@@ -27,10 +28,12 @@ import { readStrips } from './read-strips';
 const PER_G = smallestIn('weight');
 
 type Reading = MatchRecord['readings'][number];
+const NOT_CORRECTED: CorrectedBy = { corrected: [], added: [], dyeTimeShare: 1 };
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
   readonly plan: LotPlan;
   readonly isStrikeOff: boolean;
   readonly isCancelled: boolean;
+  readonly correctedBy: CorrectedBy;
 };
 
 /** What was dyed and read: of lots, what really went in; of masters, what their recipe is, out of the reference jars. */
@@ -131,7 +134,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
             lotId: null,
             title: `the master of ${c.name}`,
             on: first.at,
-            dyeing: outOfReference(planned, dosedAs),
+            dyeing: outOfReference(uncorrected(planned, first.correctedBy, dosedAs)),
             colour,
             readWithin80: null,
             isMaster: true,
@@ -197,6 +200,7 @@ async function readLots(db: Db): Promise<LotRead[]> {
     ...r,
     isStrikeOff: extras.strikeOff === true,
     isCancelled: state === 'cancelled',
+    correctedBy: { ...NOT_CORRECTED, ...extras },
     at: new Date(r.at).toISOString(),
     plan: completePlan(r.plan),
   }));

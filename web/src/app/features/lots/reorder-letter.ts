@@ -15,6 +15,7 @@ import {
   sayFactor,
   sayWay,
   smallestIn,
+  uncorrected,
   writeLetter,
 } from '@vestigia/core';
 import { ServerClock } from '../../api/server-clock';
@@ -24,7 +25,7 @@ import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
 import type { Corrected, DosedAs, TakenCorrection } from './taken-correction';
-import { NOT_CORRECTED, correctionOf, strikeOffOf, uncorrected } from './taken-correction';
+import { NOT_CORRECTED, correctionOf, strikeOffOf } from './taken-correction';
 
 const SETTLE_MS = 400;
 const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: string }[] = [

@@ -120,28 +120,3 @@ export function correctedFurther(now: Corrected, { corrected, added, outOf, dyeT
     dyeTimeShare: within(now.dyeTimeShare * dyeTimeShare, LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE),
   };
 }
-
-/**
- * A corrected plan as the recipe itself says: what it means at the reference’s strength, of which a plan weighs more out of
- * a weaker jar.
- */
-export function uncorrected(plan: Dyeing, { corrected, added, dyeTimeShare }: Corrected, dosedAs: DosedAs): Dyeing {
-  const doses = plan.doses
-    .filter((d) => added.every((a) => a.materialId !== d.materialId))
-    .map((d) => ({
-      ...d,
-      percentOwf:
-        (d.percentOwf * (dosedAs.get(d.stockLotId) ?? 1)) /
-        (corrected.find((c) => c.materialId === d.materialId)?.share ?? 1),
-    }));
-  return {
-    ...plan,
-    doses,
-    courses: plan.courses
-      // A bath that is there for what was added is not the recipe’s.
-      .filter((c) => c.stage !== 'modifier' || doses.some((d) => d.stage === 'modifier'))
-      .map((c) =>
-        c.stage === 'dye' ? { ...c, points: c.points.map((p) => ({ ...p, minute: p.minute / dyeTimeShare })) } : c,
-      ),
-  };
-}
