@@ -59,6 +59,9 @@ const SETTLED = 0.1;
 /** Heavy tails: a lot that went wrong pulls less the further off it lies (Student’s t of this many degrees). */
 const TAILS = 8;
 
+/** How much a reading counts that lies so far off: its squared distance in standard deviations, over so many values. */
+export const weightOf = (square: number, count: number): number => (TAILS + count) / (TAILS + square);
+
 /** How a master scatters about what its recipe gives: as a lot would with jars and water that nobody knows. */
 const MASTER: Scatter = { luck: 0.12, luckHue: 0.04, reading: 0.6 };
 
@@ -138,7 +141,7 @@ function lookAt(known: Known, readings: readonly Observation[], widths: Widths, 
       Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0)),
     );
     const square = off.reduce((sum, o) => sum + o * o, 0);
-    const weight = (TAILS + count) / (TAILS + square);
+    const weight = weightOf(square, count);
     cost += (TAILS + count) * Math.log1p(square / TAILS);
     logScatter += logDeterminant(low);
     const places = [...said.slopes.keys()];

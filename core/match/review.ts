@@ -4,10 +4,10 @@ import type { KnownStrength } from './dyeing';
 import { dyedAndRead, tooFewRead } from './enough-read';
 import { forward } from './forward';
 import type { Symmetric } from './linear-algebra';
-import { factorise, solveFactorised } from './linear-algebra';
+import { factorise, solveFactorised, solveLower } from './linear-algebra';
 import type { Observation, Posterior } from './posterior';
 import { learntOf } from './learnt';
-import { scatterOf, widthsFor } from './posterior';
+import { scatterOf, weightOf, widthsFor } from './posterior';
 import { inLab, learntVariance, radius80 } from './predict';
 import { PRIORS } from './priors';
 
@@ -88,29 +88,34 @@ function withoutItself(posterior: Posterior, reading: Observation): Foretold {
   const { count } = space;
   const said = forward(posterior, reading.dyeing, reading.day);
   const scatter = scatterOf(posterior, said, widthsFor(posterior.widths, reading), true);
+  const seen = space.of(reading.colour);
+  const off = Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0));
+  // What lies far off counted less when it was learnt: no more is taken out than went in.
+  const square = solveLower(factorise(scatter), off).reduce((sum, o) => sum + o * o, 0);
+  const counted = scatter.cells.map((r) => r / weightOf(square, count));
   const learnt = learntVariance(posterior, said.slopes);
   const left: Symmetric = {
     n: count,
-    cells: scatter.cells.map((r, i) => {
+    cells: counted.map((r, i) => {
       const isDiagonal = i % (count + 1) === 0;
       return isDiagonal ? Math.max(r - (learnt[i] ?? 0), LEAST_LEFT * r) : r - (learnt[i] ?? 0);
     }),
   };
-  const low = factorise(left, 1e-6);
-  const seen = space.of(reading.colour);
-  const off = Float64Array.from(seen, (y, c) => y - (said.channels[c] ?? 0));
+  const low = factorise(left, LEAST_LEFT * Math.min(...counted.filter((_, i) => i % (count + 1) === 0)));
   const times = (m: Float64Array, x: Float64Array): Float64Array =>
     Float64Array.from({ length: count }, (_, i) => {
       let sum = 0;
       for (let k = 0; k < count; k += 1) sum += (m[i * count + k] ?? 0) * (x[k] ?? 0);
       return sum;
     });
-  // e₋ᵢ = R (R − JΣJᵀ)⁻¹ e, and its spread R (R − JΣJᵀ)⁻¹ R.
-  const alone = times(scatter.cells, solveFactorised(low, off));
-  const spread = new Float64Array(count * count);
+  // e₋ᵢ = R′ (R′ − S)⁻¹ e with S = JΣJᵀ and R′ the scatter as it counted; its spread R + S (R′ − S)⁻¹ R′.
+  const alone = times(counted, solveFactorised(low, off));
+  const spread = Float64Array.from(scatter.cells);
   for (let j = 0; j < count; j += 1) {
-    const column = Float64Array.from({ length: count }, (_, i) => scatter.cells[i * count + j] ?? 0);
-    times(scatter.cells, solveFactorised(low, column)).forEach((v, i) => (spread[i * count + j] = v));
+    const column = Float64Array.from({ length: count }, (_, i) => counted[i * count + j] ?? 0);
+    times(learnt, solveFactorised(low, column)).forEach(
+      (v, i) => (spread[i * count + j] = (spread[i * count + j] ?? 0) + v),
+    );
   }
   const values = seen.map((y, c) => y - (alone[c] ?? 0));
   const [foretold, got] = [space.lab(values), space.lab(seen)];
