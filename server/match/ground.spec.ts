@@ -1,4 +1,4 @@
-import type { LotDetail, MatchRecord, Problem, Proposal, StockLot } from '@vestigia/contract';
+import type { LotDetail, MatchRecord, MaterialPage, Problem, Proposal, StockLot } from '@vestigia/contract';
 import { BANDS_NM, MATCH_CONDITIONS, labOfSpectrum } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
@@ -65,6 +65,13 @@ describe.each(KINDS)('what a shade begins from (%s)', (kind) => {
     const read = await groundOf(f.woolStockLot);
     expect(read?.spectrum).toEqual(spectrum);
     expect(read?.lab.L).toBeCloseTo(labOfSpectrum(spectrum, MATCH_CONDITIONS).L, 9);
+    const { material } = (await studio.agent.get(`/api/materials/${f.wool}`).expect(200)).body as MaterialPage;
+    const base = { ...material.base, undyedSpectrum: spectrum };
+    await studio.agent
+      .put(`/api/materials/${f.wool}`)
+      .send({ ...material, base })
+      .expect(200);
+    expect((await groundOf(f.wool))?.spectrum).toEqual(spectrum);
     const wrong = await keepColour(f.woolStockLot, { colourSpectrum: [0.2, 0.3] });
     expect(wrong.status).toBe(400);
     await keepColour(f.woolStockLot, { colour: null, colourSpectrum: null });

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { MaterialPage } from '@vestigia/contract';
-import { monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney, cieWhiteness } from '@vestigia/core';
+import { monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney } from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
@@ -15,6 +15,7 @@ import { ColoursGiven } from '../../../ui/colours-given';
 import { Notes } from '../../../ui/notes';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { MaterialGround } from './material-ground';
 import { MaterialFactsForm } from './material-facts-form';
 import { onHandPicture } from '../shelf/on-hand-picture';
 import { sayRunOut } from '../shelf/run-out-label';
@@ -29,6 +30,7 @@ import { TeachSpoon } from './teach-spoon';
     Chart,
     FigureValue,
     MaterialFactsForm,
+    MaterialGround,
     ColoursGiven,
     Notes,
     RefusalNote,
@@ -53,12 +55,6 @@ export class MaterialPageView {
   protected readonly attaching = pageAction();
   protected readonly runsOut = (p: MaterialPage): string => sayRunOut(p.forecast.runOut);
   protected readonly picture = computed(() => onHandPicture(this.page.value() as MaterialPage, this.calendar.today()));
-
-  /** How white a base is before dye; `undefined` for what is none, or was read under another light. */
-  protected readonly whiteness = computed(() => {
-    const undyed = this.page.value()?.material.base?.undyed;
-    return undyed?.illuminant === 'D65' ? cieWhiteness(undyed, undyed.observer) : undefined;
-  });
 
   constructor() {
     effect(() => {

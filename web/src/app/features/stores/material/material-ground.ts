@@ -1,0 +1,60 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, viewChild } from '@angular/core';
+import type { Material } from '@vestigia/contract';
+import { cieWhiteness } from '@vestigia/core';
+import { ApiClient } from '../../../api/api-client';
+import { readAnewWhenStale } from '../../../api/opened-on';
+import { pageAction } from '../../../api/page-action';
+import type { GroundRead } from '../../../ui/ground-colour';
+import { GroundColour } from '../../../ui/ground-colour';
+import { Swatch } from '../../../ui/swatch';
+
+/** What a base looks like undyed, how white it is, and a way to read it: where every shade on it begins. */
+@Component({
+  selector: 'vs-material-ground',
+  imports: [GroundColour, Swatch],
+  template: `@if (material().base; as base) {
+    <h2>Undyed</h2>
+    <p>
+      <vs-swatch [lab]="base.undyed" [width]="3" [label]="material().name + ', undyed'" /> L*
+      {{ base.undyed.L.toFixed(1) }}, a* {{ base.undyed.a.toFixed(1) }}, b* {{ base.undyed.b.toFixed(1)
+      }}{{ base.undyedSpectrum ? ', band by band' : '' }}.
+      @if (whiteness(); as w) {
+        CIE whiteness {{ w.whiteness.toFixed(0) }}, tint {{ w.tint.toFixed(1)
+        }}{{ w.isInRange ? '' : '; outside what the formula was made for, it only ranks one base against another' }}.
+      }
+    </p>
+    <vs-ground-colour
+      [colour]="base.undyed"
+      [busy]="keeping.busy()"
+      [problem]="keeping.problem()"
+      (kept)="put($event)"
+    />
+  }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MaterialGround {
+  private readonly api = inject(ApiClient);
+  readonly material = input.required<Material>();
+  readonly changed = output();
+  protected readonly keeping = pageAction();
+  private readonly reading = viewChild(GroundColour);
+  /** `undefined` for what was read under another light. */
+  protected readonly whiteness = computed(() => {
+    const undyed = this.material().base?.undyed;
+    return undyed?.illuminant === 'D65' ? cieWhiteness(undyed, undyed.observer) : undefined;
+  });
+
+  constructor() {
+    readAnewWhenStale(this.keeping, () => this.changed.emit());
+  }
+
+  protected put({ colour, spectrum }: GroundRead): void {
+    const { id, base, ...rest } = this.material();
+    if (!base) return;
+    const body = { ...rest, base: { ...base, undyed: colour, undyedSpectrum: spectrum } };
+    this.keeping.run(this.api.put('/api/materials/{id}', body, id), () => {
+      this.reading()?.clear();
+      this.changed.emit();
+    });
+  }
+}
