@@ -8,9 +8,13 @@ import { learn } from './posterior';
 
 /** So many posteriors are kept in mind: a page asks about one record, or about two beside each other. */
 const KEPT = 4;
-/** So long a record is learnt as a whole; of a longer one whole blocks are, and what came since is taken in one by one. */
+/**
+ * So long a record is learnt as a whole, but for strike-offs that were read last; of a longer one whole blocks are. What
+ * came since is taken in one by one.
+ */
 const WHOLE = 256;
 const BLOCK = 64;
+const MOST_STRUCK_OFF = 4;
 /** What a smooth spectrum in place of an unknown one may be off, four times in five, ΔE00. */
 const GUESSED_WITHIN_80 = 2.5;
 
@@ -44,6 +48,16 @@ function withUsual(posterior: Posterior, { dyeing }: Observation): Posterior {
   };
 }
 
+/** How much of a record is learnt as a whole. */
+function wholeOf(readings: readonly Observation[]): number {
+  const { length } = readings;
+  if (length > WHOLE) return length - ((length - WHOLE) % BLOCK);
+  let struckOff = 0;
+  while (struckOff < MOST_STRUCK_OFF && readings[length - 1 - struckOff]?.dyeing.purpose === 'strikeOff')
+    struckOff += 1;
+  return length - struckOff;
+}
+
 function keep(own: Kept): void {
   kept.unshift(own);
   kept.splice(KEPT);
@@ -60,7 +74,7 @@ export function learntOf(readings: readonly Observation[], strengths: readonly K
   const keys = taken.map((r) => JSON.stringify(r));
   const own = JSON.stringify([space.bands, strengths]);
   const { length } = keys;
-  const whole = length <= WHOLE ? length : length - ((length - WHOLE) % BLOCK);
+  const whole = wholeOf(taken);
   const [longest] = kept
     .filter(
       (k) =>

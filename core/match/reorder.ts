@@ -164,7 +164,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
   const known = ask.readings.some((r) => r.isMaster && r.dyeing.colourwayId === plan.colourwayId);
   const struckOff = struckOffLike(ask);
   const days = [day, ...(struckOff ? [dayOf(struckOff)] : [])];
-  const readings = [...ask.readings, ...(known ? [] : [own])].map((r) =>
+  const readings = [...(known ? [] : [own]), ...ask.readings].map((r) =>
     r.isMaster || !days.includes(dayOf(r.dyeing)) ? r : { ...r, day: dayOf(r.dyeing) },
   );
   const posterior = learntOf(readings, ask.strengths);
