@@ -2,21 +2,37 @@ import type { Signal } from '@angular/core';
 import { assertInInjectionContext, computed, inject } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import type { MatchQuestion, MatchQuestions } from '@vestigia/core';
-import { catchError, debounceTime, map, of, startWith, switchMap } from 'rxjs';
+import { catchError, debounceTime, map, of, scan, startWith, switchMap } from 'rxjs';
 import { MatchTeller } from './match-teller';
 
 /** It was asked, and could not be worked out. */
 const UNTOLD = 'untold';
 
+interface Told<Q extends MatchQuestion> {
+  readonly ask: MatchQuestions[Q]['ask'];
+  readonly answer: MatchQuestions[Q]['answer'];
+}
+
 /** A question put to the match for as long as a page is open: asked anew whenever what it asks about changes. */
 export interface MatchAsked<Q extends MatchQuestion> {
-  /** What was asked with what was answered; nothing while it is worked out. */
-  readonly told: Signal<
-    { readonly ask: MatchQuestions[Q]['ask']; readonly answer: MatchQuestions[Q]['answer'] } | undefined
-  >;
+  /**
+   * What was asked with what was answered. Asked the same of a record that only grew, what was told stays until the new
+   * answer is there; else nothing is told while it is worked out.
+   */
+  readonly told: Signal<Told<Q> | undefined>;
   readonly answer: Signal<MatchQuestions[Q]['answer'] | undefined>;
   /** It could not be worked out. */
   readonly isUntold: Signal<boolean>;
+}
+
+/** What comes of the record, and changes with every reading and every day, whoever asks. */
+const OF_THE_RECORD = ['readings', 'strengths', 'shelf', 'waters', 'baseLots', 'ageYears'];
+
+/** Whether the same is asked of another record. */
+function isSame(x: unknown, y: unknown): boolean {
+  const about = (ask: unknown): string =>
+    JSON.stringify(ask, (key, value: unknown) => (OF_THE_RECORD.includes(key) ? undefined : value));
+  return about(x) === about(y);
 }
 
 /**
@@ -31,22 +47,31 @@ export function askMatch<Q extends MatchQuestion>(
   assertInInjectionContext(askMatch);
   const teller = inject(MatchTeller);
   const asks = toObservable(ask);
+  type Heard = { readonly ask: MatchQuestions[Q]['ask']; readonly answer?: MatchQuestions[Q]['answer'] };
   const heard = toSignal(
     (settleMs > 0 ? asks.pipe(debounceTime(settleMs)) : asks).pipe(
       switchMap((about) =>
         about === undefined
           ? of(undefined)
           : teller.tell(question, about).pipe(
-              map((answer) => ({ ask: about, answer })),
+              map((answer): Heard => ({ ask: about, answer })),
+              startWith<Heard | typeof UNTOLD>({ ask: about }),
               catchError(() => of<typeof UNTOLD>(UNTOLD)),
-              startWith(undefined),
             ),
+      ),
+      scan((before: Heard | typeof UNTOLD | undefined, now: Heard | typeof UNTOLD | undefined) =>
+        isAsked(now) && isTold(before) && isSame(before.ask, now.ask) ? before : now,
       ),
     ),
   );
   const told = computed(() => {
     const now = heard();
-    return now === UNTOLD ? undefined : now;
+    return isTold(now) ? (now as Told<Q>) : undefined;
   });
   return { told, answer: computed(() => told()?.answer), isUntold: computed(() => heard() === UNTOLD) };
 }
+
+const isAsked = (now: object | string | undefined): now is { readonly ask: unknown } =>
+  typeof now === 'object' && !('answer' in now);
+const isTold = (now: object | string | undefined): now is { readonly ask: unknown; readonly answer: unknown } =>
+  typeof now === 'object' && 'answer' in now;

@@ -3,18 +3,21 @@ import type { MatchQuestions } from '@vestigia/core';
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { MatchTeller } from './match-teller';
 
-/** A worker that answers when it is told to. */
+/** A worker that answers when it is told to, what it was asked first. */
 class SlowWorker {
   static readonly all: SlowWorker[] = [];
   onmessage: ((event: { data: unknown }) => void) | undefined;
   onerror: ((event: { message: string }) => void) | undefined;
-  readonly asked: unknown[] = [];
+  readonly asked: { id: number }[] = [];
   isEnded = false;
   constructor() {
     SlowWorker.all.push(this);
   }
-  postMessage(ask: unknown): void {
+  postMessage(ask: { id: number }): void {
     this.asked.push(ask);
+  }
+  answer(answer: unknown): void {
+    this.onmessage?.({ data: { id: this.asked.shift()!.id, answer } });
   }
   terminate(): void {
     this.isEnded = true;
@@ -24,40 +27,60 @@ class SlowWorker {
 describe('asking the match', () => {
   const ask = { readings: [], strengths: [] } as MatchQuestions['fits']['ask'];
   let teller: MatchTeller;
+  const [one, other] = [() => SlowWorker.all[0]!, () => SlowWorker.all[1]!];
   beforeEach(() => {
+    vi.useFakeTimers();
     SlowWorker.all.length = 0;
     vi.stubGlobal('Worker', SlowWorker);
     teller = TestBed.inject(MatchTeller);
   });
-  afterEach(() => vi.unstubAllGlobals());
+  afterEach(() => {
+    vi.useRealTimers();
+    vi.unstubAllGlobals();
+  });
 
-  it('asks the worker again that has answered: it still knows what it learnt', () => {
+  it('asks one worker, one question after another: it keeps in mind what it learnt', () => {
     const heard: unknown[] = [];
     teller.tell('fits', ask).subscribe((a) => heard.push(a));
-    SlowWorker.all[0]?.onmessage?.({ data: null });
     teller.tell('fits', ask).subscribe((a) => heard.push(a));
-    SlowWorker.all[0]?.onmessage?.({ data: null });
-    expect(heard).toEqual([null, null]);
+    one().answer('first');
+    one().answer('second');
+    teller.tell('fits', ask).subscribe((a) => heard.push(a));
+    one().answer('third');
+    expect(heard).toEqual(['first', 'second', 'third']);
     expect(SlowWorker.all).toHaveLength(1);
-    expect(SlowWorker.all[0]?.isEnded).toBe(false);
   });
-  it('ends one that is at work when nobody waits for it any more, and asks another', () => {
+  it('what is asked otherwise while it works is answered next, and the answer nobody waits for is heard by nobody', () => {
+    const [left, heard] = [vi.fn(), vi.fn()];
+    teller.tell('fits', ask).subscribe(left).unsubscribe();
+    teller.tell('fits', ask).subscribe(heard);
+    vi.advanceTimersByTime(10_000);
+    expect(one().isEnded).toBe(false);
+    one().answer('old');
+    one().answer('new');
+    expect(left).not.toHaveBeenCalled();
+    expect(heard).toHaveBeenCalledWith('new');
+  });
+  it('is ended while it works for nobody, and another is asked then; one that is done stays', () => {
     teller.tell('fits', ask).subscribe().unsubscribe();
-    expect(SlowWorker.all[0]?.isEnded).toBe(true);
-    teller.tell('fits', ask).subscribe();
-    expect(SlowWorker.all).toHaveLength(2);
+    vi.advanceTimersByTime(10_000);
+    expect(one().isEnded).toBe(true);
+    const heard = vi.fn();
+    const asking = teller.tell('fits', ask).subscribe(heard);
+    other().answer('told');
+    asking.unsubscribe();
+    vi.advanceTimersByTime(10_000);
+    expect(heard).toHaveBeenCalledWith('told');
+    expect(other().isEnded).toBe(false);
   });
-  it('asks two beside each other of two, and keeps one of them', () => {
-    teller.tell('fits', ask).subscribe();
-    teller.tell('fits', ask).subscribe();
-    for (const worker of SlowWorker.all) worker.onmessage?.({ data: null });
-    expect(SlowWorker.all.map((w) => w.isEnded)).toEqual([false, true]);
-  });
-  it('says so where one fails, and doesn’t ask that one again', () => {
+  it('says so to all who wait where it fails, and doesn’t ask that one again', () => {
     const failed = vi.fn();
     teller.tell('fits', ask).subscribe({ error: failed });
-    SlowWorker.all[0]?.onerror?.({ message: 'out of memory' });
-    expect(failed).toHaveBeenCalledWith(new Error('out of memory'));
-    expect(SlowWorker.all[0]?.isEnded).toBe(true);
+    teller.tell('fits', ask).subscribe({ error: failed });
+    one().onerror?.({ message: 'out of memory' });
+    expect(failed.mock.calls).toEqual([[new Error('out of memory')], [new Error('out of memory')]]);
+    expect(one().isEnded).toBe(true);
+    teller.tell('fits', ask).subscribe();
+    expect(other().asked).toHaveLength(1);
   });
 });

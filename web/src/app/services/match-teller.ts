@@ -1,32 +1,72 @@
 import { Injectable } from '@angular/core';
 import type { MatchQuestion, MatchQuestions } from '@vestigia/core';
+import type { Subscriber } from 'rxjs';
 import { Observable } from 'rxjs';
 
+/** What nobody waits for any more is let go of after so long: whoever changes a figure asks again at once. */
+const LET_GO_MS = 3000;
+
+interface Answered {
+  readonly id: number;
+  readonly answer: unknown;
+}
+
 /**
- * Asks the match, in a worker. One that has answered is asked again, since it still knows what it learnt; one that is at
- * work is ended by whoever leaves, or asks anew.
+ * Asks the match, in one worker: it keeps in mind what it learnt, so the next question is answered by that. It is ended
+ * while it works on what nobody waits for any more.
  */
 @Injectable({ providedIn: 'root' })
 export class MatchTeller {
-  private idle: Worker | undefined;
+  private worker: Worker | undefined;
+  private nextId = 0;
+  /** What was asked and not answered; `undefined`: nobody waits for it any more. */
+  private readonly asked = new Map<number, Subscriber<unknown> | undefined>();
+  private letGo: ReturnType<typeof setTimeout> | undefined;
 
   tell<Q extends MatchQuestion>(question: Q, ask: MatchQuestions[Q]['ask']): Observable<MatchQuestions[Q]['answer']> {
-    return new Observable((heard) => {
-      const worker = this.idle ?? new Worker(new URL('./match.worker', import.meta.url), { type: 'module' });
-      this.idle = undefined;
-      let isAtWork = true;
-      worker.onmessage = ({ data }: MessageEvent<MatchQuestions[Q]['answer']>) => {
-        isAtWork = false;
-        if (this.idle) worker.terminate();
-        else this.idle = worker;
-        heard.next(data);
-        heard.complete();
-      };
-      worker.onerror = (event) => heard.error(new Error(event.message));
-      worker.postMessage({ question, ask });
+    return new Observable<unknown>((heard) => {
+      const id = (this.nextId += 1);
+      this.asked.set(id, heard);
+      clearTimeout(this.letGo);
+      this.atWork().postMessage({ id, asked: { question, ask } });
       return () => {
-        if (isAtWork) worker.terminate();
+        if (this.asked.get(id) === heard) this.asked.set(id, undefined);
+        this.endIfIdle();
       };
-    });
+    }) as Observable<MatchQuestions[Q]['answer']>;
+  }
+
+  private atWork(): Worker {
+    if (this.worker) return this.worker;
+    const worker = new Worker(new URL('./match.worker', import.meta.url), { type: 'module' });
+    worker.onmessage = ({ data: { id, answer } }: MessageEvent<Answered>) => {
+      const heard = this.asked.get(id);
+      this.asked.delete(id);
+      heard?.next(answer);
+      heard?.complete();
+    };
+    worker.onerror = (event) => {
+      const waiting = [...this.asked.values()];
+      this.end();
+      for (const heard of waiting) heard?.error(new Error(event.message));
+    };
+    this.worker = worker;
+    return worker;
+  }
+
+  /** At work, and for nobody. */
+  private endIfIdle(): void {
+    clearTimeout(this.letGo);
+    const isForNobody = (): boolean => this.asked.size > 0 && [...this.asked.values()].every((h) => h === undefined);
+    if (isForNobody())
+      this.letGo = setTimeout(() => {
+        if (isForNobody()) this.end();
+      }, LET_GO_MS);
+  }
+
+  private end(): void {
+    this.worker?.terminate();
+    this.worker = undefined;
+    this.asked.clear();
   }
 }

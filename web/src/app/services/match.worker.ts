@@ -1,5 +1,7 @@
 import type { AskedOfMatch } from '@vestigia/core';
 import { answerMatch } from '@vestigia/core';
 
-/** Answers what is asked of the match off the page’s own thread. */
-addEventListener('message', ({ data }: MessageEvent<AskedOfMatch>) => postMessage(answerMatch(data)));
+/** Answers what is asked of the match off the page’s own thread, one after another. */
+addEventListener('message', ({ data: { id, asked } }: MessageEvent<{ id: number; asked: AskedOfMatch }>) =>
+  postMessage({ id, answer: answerMatch(asked) }),
+);

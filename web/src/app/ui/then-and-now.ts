@@ -4,32 +4,34 @@ import type { Factor } from '@vestigia/core';
 /** Then beside now, factor by factor; what differs is named with what it may do. */
 @Component({
   selector: 'vs-then-and-now',
-  template: ` <table class="ledger">
-    <thead>
-      <tr>
-        <th>Factor</th>
-        @if (otherwise()) {
-          <th>Planned then</th>
-        }
-        <th>{{ otherwise() ? 'As it really was' : names()[0] }}</th>
-        <th>{{ names()[1] }}</th>
-        <th>What that may do</th>
-      </tr>
-    </thead>
-    <tbody>
-      @for (factor of factors(); track $index) {
-        <tr [class.mark]="!factor.same">
-          <td>{{ factor.name }}</td>
+  template: `<div class="scroller">
+    <table class="ledger">
+      <thead>
+        <tr>
+          <th>Factor</th>
           @if (otherwise()) {
-            <td>{{ factor.planned ?? factor.then }}</td>
+            <th>Planned then</th>
           }
-          <td [class.differs]="factor.planned !== undefined">{{ factor.then }}</td>
-          <td [class.differs]="!factor.same">{{ factor.now }}</td>
-          <td>{{ factor.same ? 'the same' : factor.effect }}</td>
+          <th>{{ otherwise() ? 'As it really was' : names()[0] }}</th>
+          <th>{{ names()[1] }}</th>
+          <th>What that may do</th>
         </tr>
-      }
-    </tbody>
-  </table>`,
+      </thead>
+      <tbody>
+        @for (factor of factors(); track $index) {
+          <tr [class.mark]="!factor.same">
+            <td>{{ factor.name }}</td>
+            @if (otherwise()) {
+              <td>{{ factor.planned ?? factor.then }}</td>
+            }
+            <td [class.differs]="factor.planned !== undefined">{{ factor.then }}</td>
+            <td [class.differs]="!factor.same">{{ factor.now }}</td>
+            <td>{{ factor.same ? 'the same' : factor.effect }}</td>
+          </tr>
+        }
+      </tbody>
+    </table>
+  </div>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ThenAndNow {
