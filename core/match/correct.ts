@@ -188,8 +188,12 @@ export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, withi
   return found.sort((x, y) => worth(x) - worth(y));
 }
 
+/** What a strike-off is to show is only nearly straight: the further off it may lie, the less is sure of what comes after. */
+const BOLD = 0.1;
+
 /** Of ways, the one to dye a strike-off of: what it comes to once that was read, and what is more trouble counted. */
 export function wayToStrikeOff(ways: readonly Correction[]): Correction | undefined {
-  const worth = (way: Correction): number => way.afterStrikeOffDeltaE + EXTRA[way.how] / 2 + (EACH / 2) * way.turns;
+  const worth = (way: Correction): number =>
+    way.afterStrikeOffDeltaE + BOLD * way.expectedDeltaE + EXTRA[way.how] / 2 + (EACH / 2) * way.turns;
   return [...ways].sort((x, y) => worth(x) - worth(y))[0];
 }
