@@ -89,6 +89,10 @@ describe('which dyestuffs reach a shade', () => {
     expect(here.singles.map((s) => s.dyestuffs[0]?.materialId)).toEqual(['weld']);
     expect(here.pairs).toEqual([]);
     const anywhere = reachWith(posterior, toReach(standard, { shelf: bare, onlyFromShelf: false }));
+    const gathered = reachWith(posterior, toReach(standard, { shelf: bare, inSeason: ['madder'] }));
+    expect(gathered.singles.map((s) => s.dyestuffs.map((d) => [d.materialId, d.stockLotId]))).toContainEqual([
+      ['madder', null],
+    ]);
     expect(anywhere.pairs[0]?.dyestuffs.find((d) => d.materialId === 'madder')?.stockLotId).toBeNull();
   });
 

@@ -25,8 +25,10 @@ export interface ReachAsk {
   readonly ground: Ground;
   readonly standard: Lab;
   readonly shelf: readonly ShelfMaterial[];
-  /** Only with what stands on the shelf. */
+  /** Only with what stands on the shelf, or is in season now and so can be gathered. */
   readonly onlyFromShelf: boolean;
+  /** Materials that are in season. */
+  readonly inSeason?: readonly string[];
   /** The most of any dyestuff, %; `null`: one and a half times what was ever dosed of it here. */
   readonly mostPercent: number | null;
 }
@@ -122,7 +124,7 @@ function curvesOf(posterior: Posterior, ask: ReachAsk): Curve[] {
   const bare = space.reflectances(ask.ground.undyed).map(ksOfReflectance);
   return dyedBefore(ask.readings, ask.ground.fibre).flatMap((dyestuff) => {
     const jar = ask.shelf.find((m) => m.materialId === dyestuff.materialId)?.jars.at(-1);
-    if (!jar && ask.onlyFromShelf) return [];
+    if (!jar && ask.onlyFromShelf && !ask.inSeason?.includes(dyestuff.materialId)) return [];
     return dyestuff.ways.slice(0, WAYS_EACH).map((way): Curve => {
       const curve: Curve = {
         dyestuff,

@@ -5,7 +5,7 @@ import { bathStep, percent } from '../scaling/plan-lot.fixture';
 import { ciede2000 } from '../colour/ciede2000';
 import { costOfDoses } from './dose-cost';
 import type { Dyeing } from './dyeing';
-import type { ReorderAsk, ReorderWay } from './reorder';
+import type { ReorderAsk, ReorderBounds, ReorderWay } from './reorder';
 import { answerReorder } from './reorder';
 import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
 import { figureOfShade } from './work-out';
@@ -146,12 +146,16 @@ describe('the letter about a lot to come', () => {
     ];
     const waters = [{ id: 'rain', ph: 6, hardnessDh: 1, ironMgPerL: 0 }];
     const free = { onlyPlannedJars: false, onlyPlannedWater: false, noMoreThanPlanned: false, noDearer: false };
-    const ways = (bounds: Partial<typeof free>): readonly ReorderWay[] =>
+    const ways = (bounds: Partial<ReorderBounds>): readonly ReorderWay[] =>
       told(ask(recipeFrom('weld 2'), { shelf, waters, bounds: { ...free, ...bounds } })).answer.ways;
     expect(ways({}).some((w) => w.turned.some((t) => t.isOtherJar))).toBe(true);
     const own = ways({ onlyPlannedJars: true, onlyPlannedWater: true });
     expect(own.length).toBeGreaterThan(0);
     expect(own.every((w) => w.waterId === null && w.turned.every((t) => !t.isOtherJar))).toBe(true);
+    const most = (of: readonly ReorderWay[]): number =>
+      Math.max(1, ...of.flatMap((w) => w.turned.map((t) => t.share ?? 1)));
+    expect(most(ways({}))).toBeGreaterThan(1.1);
+    expect(most(ways({ mostShare: 1.1 }))).toBeLessThanOrEqual(1.1 + 1e-6);
     for (const w of ways({ noMoreThanPlanned: true }))
       for (const t of w.turned) expect(t.share ?? 2).toBeLessThanOrEqual(1.05);
   });

@@ -54,6 +54,8 @@ export interface ReorderBounds {
   readonly onlyPlannedWater: boolean;
   /** Of no material more than is planned. */
   readonly noMoreThanPlanned: boolean;
+  /** Of no material more than so many times what is planned, 1 and more; `null`: twice. */
+  readonly mostShare?: number | null;
   /** What it costs, where that is known, is no more than as planned. */
   readonly noDearer: boolean;
 }
@@ -174,6 +176,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     onlyPlannedWater = false,
     noMoreThanPlanned = false,
     noDearer = false,
+    mostShare = null,
   } = ask.bounds ?? {};
   const within: CorrectWithin = {
     shelf: onlyPlannedJars ? [] : ask.shelf,
@@ -183,7 +186,7 @@ export function answerReorder(ask: ReorderAsk): ReorderAnswer {
     fixed,
     formula,
     ...(ask.mostPercent ? { mostPercent: ask.mostPercent } : {}),
-    ...(noMoreThanPlanned ? { mostShare: 1 } : {}),
+    ...(noMoreThanPlanned ? { mostShare: 1 } : mostShare === null ? {} : { mostShare: Math.max(1, mostShare) }),
   };
   const all = correct(posterior, plan, standard, { ...within, day });
   const unchanged = all.find((w) => w.how === 'unchanged');

@@ -38,7 +38,11 @@ const ANSWERS: Readonly<Record<string, unknown>> = {
     waters: [{ id: 'tap', name: 'Tap', ph: 7, hardnessDh: 14, ironMgPerL: null }],
   },
   '/api/colourways': [{ id: 'marram', name: 'Marram', master: MASTER, base: { id: 'hanks', name: 'Rug wool' } }],
-  '/api/materials': [{ id: 'hanks', name: 'Rug wool', kind: 'fibre', base: { fibre: 'wool', undyed: UNDYED } }],
+  '/api/materials': [
+    { id: 'hanks', name: 'Rug wool', kind: 'fibre', base: { fibre: 'wool', undyed: UNDYED }, facts: { season: null } },
+    { id: 'weld', name: 'Weld', kind: 'dyestuff', base: null, facts: { season: { fromMonth: 1, toMonth: 12 } } },
+    { id: 'madder', name: 'Madder', kind: 'dyestuff', base: null, facts: { season: null } },
+  ],
   '/api/fastness': [
     {
       kind: 'light',
@@ -103,6 +107,26 @@ describe('what reaches a shade', () => {
       true,
     ]);
     expect(ask.ground.water.hardnessDh).toBe(14);
+  });
+  it('takes the shelf alone, or what can be gathered now as well, and says of what no jar stands how long it is in season', async () => {
+    fixture.componentRef.setInput('lab', '74 -4 50');
+    await look();
+    expect(tell.mock.calls.at(-1)![1].inSeason).toEqual([]);
+    const from = page().querySelector<HTMLSelectElement>('select[name="from"]')!;
+    from.value = 'season';
+    from.dispatchEvent(new Event('change'));
+    const [way] = [
+      reached({
+        dyestuffs: [
+          { materialId: 'weld', stockLotId: null, percentOwf: 42, isAtMost: false, readings: 20, onFibre: 12 },
+        ],
+      }),
+    ];
+    tell.mockReturnValue(of({ ...TOLD, singles: [way] }));
+    await look();
+    const [, ask] = tell.mock.calls.at(-1)!;
+    expect([ask.onlyFromShelf, ask.inSeason]).toEqual([true, ['weld']]);
+    expect(page().textContent).toContain('no jar of Weld, in season until December');
   });
   it('says first what is surest, then what each costs, how fast it is, and what it stands on', async () => {
     fixture.componentRef.setInput('lab', '74 -4 50');

@@ -23,8 +23,10 @@ import {
   describeDifference,
   formatMoney,
   groundOf,
+  isInSeason,
   joinList,
   learnFastness,
+  monthName,
   sameConditions,
   waterToMatch,
 } from '@vestigia/core';
@@ -32,6 +34,7 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { StudioSettings } from '../../api/studio-settings';
 import { askMatch } from '../../services/ask-match';
+import { StudioCalendar } from '../../services/studio-calendar';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { ColourEntry } from '../../ui/colour-entry';
 import { NumberField } from '../../ui/number-field';
@@ -41,6 +44,12 @@ import type { SaidFastness } from './fastness-cards';
 import { cardsOf, sayFastness } from './fastness-cards';
 import { JudgeNav } from './judge-nav';
 
+/** What a shade may be reached with. */
+const FROMS = [
+  { key: 'shelf', name: 'what stands on the shelf' },
+  { key: 'season', name: 'the shelf, or what is in season now' },
+  { key: 'all', name: 'anything that was dyed here' },
+] as const;
 /** Costs are told for so much fibre, g. */
 const PER_FIBRE_G = 100;
 /** Further off than this a shade is not reached, ΔE00. */
@@ -73,6 +82,7 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
 export class ReachPage {
   private readonly api = inject(ApiClient);
   private readonly house = inject(StudioSettings);
+  private readonly today = inject(StudioCalendar).today();
   protected readonly record = inject(MatchRecordReader);
   /** Of the address: a colourway whose master is to be reached, or a colour, L* a* b* with spaces between. */
   readonly colourway = input<string>();
@@ -100,7 +110,8 @@ export class ReachPage {
     source: this.usualWaterId,
     computation: stays,
   });
-  protected readonly onlyFromShelf = signal(true);
+  protected readonly froms = FROMS;
+  protected readonly from = signal<(typeof FROMS)[number]['key']>('shelf');
   protected readonly mostPercent = signal<number | null>(null);
   protected readonly waters = computed(() => this.record.value()?.waters ?? []);
   protected readonly base = computed(() => this.bases().find((b) => b.id === this.baseId()));
@@ -117,6 +128,15 @@ export class ReachPage {
   );
   protected readonly ofColourway = computed(() =>
     (this.colourways.value() ?? []).find((c) => c.id === this.colourway()),
+  );
+  /** What can be gathered now, with the month it lasts until. */
+  private readonly season = computed(
+    () =>
+      new Map(
+        (this.materials.value() ?? []).flatMap(({ id, facts: { season } }) =>
+          season && isInSeason(season, this.today) ? [[id, monthName(season.toMonth)] as const] : [],
+        ),
+      ),
   );
   protected readonly missing = signal('');
   /** Said before anybody fills in the form: what has to be dyed and read first. */
@@ -161,7 +181,8 @@ export class ReachPage {
       },
       standard,
       shelf: this.record.shelf(),
-      onlyFromShelf: this.onlyFromShelf(),
+      onlyFromShelf: this.from() !== 'all',
+      inSeason: this.from() === 'season' ? [...this.season().keys()] : [],
       mostPercent: this.mostPercent(),
     });
   }
@@ -187,7 +208,7 @@ export class ReachPage {
     const [told, best, standard] = [this.told(), this.ways()[0], this.standard()];
     if (!told || !standard) return '';
     if (!best)
-      return this.onlyFromShelf()
+      return this.from() === 'shelf'
         ? `No dyestuff on the shelf was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`
         : `No dyestuff was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`;
     const { way } = best;
@@ -227,11 +248,7 @@ export class ReachPage {
         way.mordants.length === 0
           ? ''
           : ` over ${joinList(way.mordants.map((m) => `${names.material(m.materialId)} ${sayPercent(m.percentOwf)}`))}`,
-      from: joinList(
-        way.dyestuffs.map((d) =>
-          d.stockLotId ? names.jar(d.stockLotId) : `no jar of ${names.material(d.materialId)}`,
-        ),
-      ),
+      from: joinList(way.dyestuffs.map((d) => (d.stockLotId ? names.jar(d.stockLotId) : this.sayNoJar(d.materialId)))),
       limits: way.dyestuffs
         .filter((d) => d.isAtMost)
         .map((d) => `${names.material(d.materialId)} is at the most that may go in`),
@@ -243,6 +260,11 @@ export class ReachPage {
       wash: this.fastnessOf(way, 'wash'),
       stands: joinList(way.dyestuffs.map((d) => `${d.onFibre} of ${d.readings}`)),
     };
+  }
+
+  private sayNoJar(materialId: string): string {
+    const until = this.season().get(materialId);
+    return `no jar of ${this.record.names().material(materialId)}${until ? `, in season until ${until}` : ''}`;
   }
 
   private readonly fastness = computed(() => {

@@ -284,7 +284,25 @@ describe('what earlier lots say of a lot that is planned', () => {
       onlyPlannedWater: false,
       noMoreThanPlanned: true,
       noDearer: false,
+      mostShare: null,
     });
+  });
+  it('is held to so many times what is planned; what is no such number is said, and the bound stays', async () => {
+    await show();
+    const type = async (value: string): Promise<void> => {
+      const field = page().querySelector<HTMLInputElement>('input[name="mostShare"]')!;
+      field.value = value;
+      field.dispatchEvent(new Event('input'));
+      field.dispatchEvent(new Event('change'));
+      await show();
+    };
+    await type('1.25');
+    expect(tell.mock.calls.at(-1)![0].bounds?.mostShare).toBe(1.25);
+    await type('0.5');
+    expect(text()).toContain('A number from 1 to 10, or empty for twice.');
+    expect(tell.mock.calls.at(-1)![0].bounds?.mostShare).toBe(1.25);
+    await type('');
+    expect(tell.mock.calls.at(-1)![0].bounds?.mostShare).toBeNull();
   });
   it('takes no share of what goes in whole: a counted packet', async () => {
     await show({ proposal: { plan: WELD_PLAN, whole: ['sachet'] } as unknown as Proposal, formula: 'cmc11' });

@@ -1,9 +1,13 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
 import type { BaseLot, DeltaEFormula, Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
+  MOST_CORRECTED_SHARE,
   costOfDoses,
   describeDifference,
   dyeDips,
@@ -22,13 +26,15 @@ import { ServerClock } from '../../api/server-clock';
 import { StudioSettings } from '../../api/studio-settings';
 import { askMatch } from '../../services/ask-match';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
+import { NumberField } from '../../ui/number-field';
 import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
 import type { Corrected, DosedAs, TakenCorrection } from './taken-correction';
 import { NOT_CORRECTED, correctionOf, strikeOffOf } from './taken-correction';
 
 const SETTLE_MS = 400;
-const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: string }[] = [
+type Ticked = Exclude<keyof ReorderBounds, 'mostShare'>;
+const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = [
   { key: 'onlyPlannedJars', name: 'only the jars and materials that are planned' },
   { key: 'onlyPlannedWater', name: 'only the water that is planned' },
   { key: 'noMoreThanPlanned', name: 'no more of anything than is planned' },
@@ -38,7 +44,7 @@ const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to strike it off first. */
 @Component({
   selector: 'vs-reorder-letter',
-  imports: [FigureValue, RouterLink, Swatch],
+  imports: [FigureValue, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RouterLink, Swatch],
   providers: [MatchRecordReader, StudioSettings],
   template: `
     @if (whyNot(); as why) {
@@ -138,6 +144,20 @@ const BOUND_NAMES: readonly { readonly key: keyof ReorderBounds; readonly name: 
             ><input type="checkbox" [checked]="bounds()[b.key]" (change)="hold(b.key, $event)" /> {{ b.name }}</label
           >
         }
+        <mat-form-field
+          ><mat-label>At most so many times what is planned</mat-label
+          ><input
+            matInput
+            vsNumber
+            name="mostShare"
+            placeholder="2"
+            [ngModel]="bounds().mostShare"
+            (ngModelChange)="holdTo($event)"
+            [disabled]="bounds().noMoreThanPlanned"
+        /></mat-form-field>
+        @if (mostShareIsWrong()) {
+          <p class="off" role="alert">A number from 1 to {{ mostCorrected }}, or empty for twice.</p>
+        }
       </details>
     }
   `,
@@ -176,9 +196,19 @@ export class ReorderLetter {
     onlyPlannedWater: false,
     noMoreThanPlanned: false,
     noDearer: false,
+    mostShare: null,
   });
+  protected readonly mostCorrected = MOST_CORRECTED_SHARE;
+  /** What was typed is no bound. */
+  protected readonly mostShareIsWrong = signal(false);
 
-  protected hold(key: keyof ReorderBounds, event: Event): void {
+  protected holdTo(mostShare: number | null): void {
+    const isWrong = mostShare !== null && !(mostShare >= 1 && mostShare <= MOST_CORRECTED_SHARE);
+    this.mostShareIsWrong.set(isWrong);
+    if (!isWrong) this.bounds.update((now) => ({ ...now, mostShare }));
+  }
+
+  protected hold(key: Ticked, event: Event): void {
     const { checked } = event.target as HTMLInputElement;
     this.bounds.update((now) => ({ ...now, [key]: checked }));
   }
