@@ -52,7 +52,8 @@ export type {
   ReorderWay,
 } from './reorder';
 export { LEAST_READINGS } from './enough-read';
-export { learntOf } from './learnt';
+export type { Learning } from './learnt';
+export { learntOf, watchLearning } from './learnt';
 export { answerReorder } from './reorder';
 export type { Letter, LetterNames } from './write-letter';
 export { STRIKE_OFF_G, sayDips, sayFactor, sayWay, writeLetter } from './write-letter';

@@ -4,7 +4,7 @@ import type { KnownStrength } from './dyeing';
 import { dyedAndRead } from './enough-read';
 import { learnMore } from './learn-more';
 import type { Observation, Posterior } from './posterior';
-import { learn } from './posterior';
+import { learn, usualWidths } from './posterior';
 
 /** So many posteriors are kept in mind: a page asks about one record, or about two beside each other. */
 const KEPT = 4;
@@ -17,6 +17,17 @@ const BLOCK = 64;
 const MOST_STRUCK_OFF = 4;
 /** What a smooth spectrum in place of an unknown one may be off, four times in five, ΔE00. */
 const GUESSED_WITHIN_80 = 2.5;
+
+/** How far a record is learnt: of so many readings about so much, 0-1. */
+export interface Learning {
+  readonly readings: number;
+  readonly share: number;
+}
+/** Of what is left to be learnt every step is taken to do so much: nobody knows beforehand how many there are. */
+const EACH_STEP = 0.13;
+let heard: (learning: Learning) => void = () => undefined;
+/** Has it told how far learning has come; nobody else is told any more. */
+export const watchLearning = (listener: (learning: Learning) => void): void => void (heard = listener);
 
 interface Kept {
   /** What it was learnt with: strengths and bands. */
@@ -86,7 +97,11 @@ export function learntOf(readings: readonly Observation[], strengths: readonly K
     .sort((x, y) => y.readings.length - x.readings.length);
   let from = longest;
   if (!from) {
-    const posterior = learn(space, taken.slice(0, whole), strengths);
+    let left = 1;
+    const posterior = learn(space, taken.slice(0, whole), strengths, usualWidths(space), undefined, () => {
+      heard({ readings: whole, share: 1 - left });
+      left *= 1 - EACH_STEP;
+    });
     from = { with: own, whole, readings: keys.slice(0, whole), posterior };
     keep(from);
   }

@@ -192,14 +192,17 @@ function priorCost(book: ParameterBook, values: Float64Array): number {
 /**
  * Learns from everything that was read: the most likely values by Levenberg and Marquardt’s steps, and about them a
  * normal posterior (Laplace). The same readings give the same answer.
+ * @param start where to begin @param stepped heard before every step
  */
 export function learn(
   space: ChannelSpace,
   readings: readonly Observation[],
   strengths: readonly KnownStrength[],
   widths: Widths = usualWidths(space),
-  start: Posterior | undefined = learntFirst(space, readings, strengths, widths),
+  start?: Posterior,
+  stepped: () => void = () => undefined,
 ): Posterior {
+  const from = start ?? learntFirst(space, readings, strengths, widths, stepped);
   const usual = usualDoses(readings);
   const book = bookFor(strengths, widths.priors);
   const empty: Known = { space, book, usual, values: new Float64Array(0) };
@@ -207,13 +210,14 @@ export function learn(
   const size = book.size;
   let values = Float64Array.from({ length: size }, (_, i) => {
     const { key, mean } = book.at(i);
-    const before = start?.book.find(key);
-    return before === undefined || !start || before >= start.learnt ? mean : (start.values[before] ?? mean);
+    const before = from?.book.find(key);
+    return before === undefined || !from || before >= from.learnt ? mean : (from.values[before] ?? mean);
   });
-  let damping = start ? 1e-4 : 1e-2;
+  let damping = from ? 1e-4 : 1e-2;
   let known: Known = { space, book, usual, values };
   let total = costOf(known, readings, widths) + priorCost(book, values);
   for (let step = 0; step < MOST_STEPS; step += 1) {
+    stepped();
     const { precision, gradient } = lookAt(known, readings, widths, size);
     for (let i = 0; i < size; i += 1) {
       const { mean, sd } = book.at(i);
@@ -248,10 +252,11 @@ function learntFirst(
   readings: readonly Observation[],
   strengths: readonly KnownStrength[],
   widths: Widths,
+  stepped: () => void,
 ): Posterior | undefined {
   const every = Math.floor(readings.length / LEARNT_FIRST);
   const some = readings.filter((_, i) => i % every === 0);
-  return every < 2 ? undefined : learn(space, some, strengths, widths);
+  return every < 2 ? undefined : learn(space, some, strengths, widths, undefined, stepped);
 }
 
 /** The normal posterior about values. */

@@ -1,6 +1,6 @@
 import { signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
-import type { MatchQuestions } from '@vestigia/core';
+import type { Learning, MatchQuestions } from '@vestigia/core';
 import { Subject } from 'rxjs';
 import { beforeEach, describe, expect, it } from 'vitest';
 import type { MatchAsked } from './ask-match';
@@ -15,6 +15,7 @@ const told = (percent: number) =>
 
 describe('a question that is put for as long as a page is open', () => {
   const about = signal<Ask | undefined>(undefined);
+  const learning = new Subject<Learning | undefined>();
   let answers: Subject<unknown>[];
   let asked: MatchAsked<'strengths'>;
   beforeEach(() => {
@@ -24,7 +25,7 @@ describe('a question that is put for as long as a page is open', () => {
       answers.push(new Subject());
       return answers.at(-1)!;
     };
-    TestBed.configureTestingModule({ providers: [{ provide: MatchTeller, useValue: { tell } }] });
+    TestBed.configureTestingModule({ providers: [{ provide: MatchTeller, useValue: { tell, learning } }] });
     asked = TestBed.runInInjectionContext(() => askMatch('strengths', about));
   });
   const put = (next: Ask | undefined): void => {
@@ -49,6 +50,19 @@ describe('a question that is put for as long as a page is open', () => {
     expect(asked.answer()).toBeUndefined();
     put(undefined);
     expect(asked.told()).toBeUndefined();
+  });
+  it('is stopped by whoever would not wait, and asked again when wanted', () => {
+    put(ask('WEL-1', 3));
+    learning.next({ readings: 2000, share: 0.3 });
+    expect(asked.learning()?.share).toBe(0.3);
+    asked.stop();
+    TestBed.tick();
+    expect([asked.isStopped(), answers[0]!.observed]).toEqual([true, false]);
+    asked.askAgain();
+    TestBed.tick();
+    expect(asked.isStopped()).toBe(false);
+    answers[1]!.next(told(82));
+    expect(asked.answer()).toEqual(told(82));
   });
   it('says so where it could not be worked out, and tells again once it could', () => {
     put(ask('WEL-1', 3));

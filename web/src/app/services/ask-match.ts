@@ -1,8 +1,8 @@
 import type { Signal } from '@angular/core';
-import { assertInInjectionContext, computed, inject } from '@angular/core';
+import { assertInInjectionContext, computed, inject, signal } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
-import type { MatchQuestion, MatchQuestions } from '@vestigia/core';
-import { catchError, debounceTime, map, of, scan, startWith, switchMap } from 'rxjs';
+import type { Learning, MatchQuestion, MatchQuestions } from '@vestigia/core';
+import { BehaviorSubject, catchError, combineLatest, debounceTime, map, of, scan, startWith, switchMap } from 'rxjs';
 import { MatchTeller } from './match-teller';
 
 /** It was asked, and could not be worked out. */
@@ -23,6 +23,12 @@ export interface MatchAsked<Q extends MatchQuestion> {
   readonly answer: Signal<MatchQuestions[Q]['answer'] | undefined>;
   /** It could not be worked out. */
   readonly isUntold: Signal<boolean>;
+  /** How far the record is learnt that it is worked out from; nothing once it is told. */
+  readonly learning: Signal<Learning | undefined>;
+  /** Somebody would not wait for it. */
+  readonly isStopped: Signal<boolean>;
+  stop(): void;
+  askAgain(): void;
 }
 
 /** What comes of the record, and changes with every reading and every day, whoever asks. */
@@ -47,11 +53,13 @@ export function askMatch<Q extends MatchQuestion>(
   assertInInjectionContext(askMatch);
   const teller = inject(MatchTeller);
   const asks = toObservable(ask);
+  const isWanted = new BehaviorSubject(true);
+  const isStopped = signal(false);
   type Heard = { readonly ask: MatchQuestions[Q]['ask']; readonly answer?: MatchQuestions[Q]['answer'] };
   const heard = toSignal(
-    (settleMs > 0 ? asks.pipe(debounceTime(settleMs)) : asks).pipe(
-      switchMap((about) =>
-        about === undefined
+    combineLatest([settleMs > 0 ? asks.pipe(debounceTime(settleMs)) : asks, isWanted]).pipe(
+      switchMap(([about, wanted]) =>
+        about === undefined || !wanted
           ? of(undefined)
           : teller.tell(question, about).pipe(
               map((answer): Heard => ({ ask: about, answer })),
@@ -68,7 +76,19 @@ export function askMatch<Q extends MatchQuestion>(
     const now = heard();
     return isTold(now) ? (now as Told<Q>) : undefined;
   });
-  return { told, answer: computed(() => told()?.answer), isUntold: computed(() => heard() === UNTOLD) };
+  const want = (wanted: boolean): void => {
+    isStopped.set(!wanted);
+    isWanted.next(wanted);
+  };
+  return {
+    told,
+    answer: computed(() => told()?.answer),
+    isUntold: computed(() => heard() === UNTOLD),
+    learning: toSignal(teller.learning),
+    isStopped,
+    stop: () => want(false),
+    askAgain: () => want(true),
+  };
 }
 
 const isAsked = (now: object | string | undefined): now is { readonly ask: unknown } =>

@@ -73,6 +73,16 @@ describe('asking the match', () => {
     expect(heard).toHaveBeenCalledWith('told');
     expect(other().isEnded).toBe(false);
   });
+  it('tells how far it has learnt, until it answers', () => {
+    const learning = vi.fn();
+    teller.learning.subscribe(learning);
+    teller.tell('fits', ask).subscribe();
+    const [{ id } = { id: 0 }] = one().asked;
+    one().onmessage?.({ data: { id, learning: { readings: 40, share: 0.2 } } });
+    one().onmessage?.({ data: { id: id + 9, learning: { readings: 40, share: 0.9 } } });
+    one().answer('told');
+    expect(learning.mock.calls).toEqual([[{ readings: 40, share: 0.2 }], [undefined]]);
+  });
   it('says so to all who wait where it fails, and doesn’t ask that one again', () => {
     const failed = vi.fn();
     teller.tell('fits', ask).subscribe({ error: failed });

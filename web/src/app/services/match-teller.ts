@@ -1,15 +1,13 @@
 import { Injectable } from '@angular/core';
-import type { MatchQuestion, MatchQuestions } from '@vestigia/core';
+import type { Learning, MatchQuestion, MatchQuestions } from '@vestigia/core';
 import type { Subscriber } from 'rxjs';
-import { Observable } from 'rxjs';
+import { Observable, Subject } from 'rxjs';
 
 /** What nobody waits for any more is let go of after so long: whoever changes a figure asks again at once. */
 const LET_GO_MS = 3000;
 
-interface Answered {
-  readonly id: number;
-  readonly answer: unknown;
-}
+type Answered =
+  { readonly id: number; readonly answer: unknown } | { readonly id: number; readonly learning: Learning };
 
 /**
  * Asks the match, in one worker: it keeps in mind what it learnt, so the next question is answered by that. It is ended
@@ -17,6 +15,8 @@ interface Answered {
  */
 @Injectable({ providedIn: 'root' })
 export class MatchTeller {
+  /** How far a record is learnt, while one is. */
+  readonly learning = new Subject<Learning | undefined>();
   private worker: Worker | undefined;
   private nextId = 0;
   /** What was asked and not answered; `undefined`: nobody waits for it any more. */
@@ -39,10 +39,17 @@ export class MatchTeller {
   private atWork(): Worker {
     if (this.worker) return this.worker;
     const worker = new Worker(new URL('./match.worker', import.meta.url), { type: 'module' });
-    worker.onmessage = ({ data: { id, answer } }: MessageEvent<Answered>) => {
+    worker.onmessage = ({ data }: MessageEvent<Answered>) => {
+      const { id } = data;
+      if ('learning' in data) {
+        // Whoever waits behind it waits for that as well.
+        if (this.asked.has(id)) this.learning.next(data.learning);
+        return;
+      }
       const heard = this.asked.get(id);
       this.asked.delete(id);
-      heard?.next(answer);
+      this.learning.next(undefined);
+      heard?.next(data.answer);
       heard?.complete();
     };
     worker.onerror = (event) => {
@@ -67,6 +74,7 @@ export class MatchTeller {
   private end(): void {
     this.worker?.terminate();
     this.worker = undefined;
+    this.learning.next(undefined);
     this.asked.clear();
   }
 }

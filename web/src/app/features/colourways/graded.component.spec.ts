@@ -82,7 +82,7 @@ describe('a graded family', () => {
       providers: [
         provideRouter([{ path: '**', children: [] }]),
         { provide: ApiClient, useValue: { get } },
-        { provide: MatchTeller, useValue: { tell } },
+        { provide: MatchTeller, useValue: { tell, learning: EMPTY } },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
       ],
     });

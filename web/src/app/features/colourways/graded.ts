@@ -8,6 +8,7 @@ import { countLabel, joinList } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
+import { MatchAtWork } from '../../ui/match-at-work';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
@@ -27,7 +28,7 @@ const grams = (g: number): string => `${g < 1 ? g.toFixed(2) : g.toFixed(1)} g`;
 /** A family of shades evenly spaced to the eye, out of one recipe: by dose, by minutes, or by dips. */
 @Component({
   selector: 'vs-graded',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink, Swatch],
+  imports: [MatchAtWork, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   templateUrl: './graded.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -82,7 +83,7 @@ export class GradedPage {
       palestShare: palest / 100,
     };
   });
-  private readonly asked = askMatch('graded', this.ask, TYPING_MS);
+  protected readonly asked = askMatch('graded', this.ask, TYPING_MS);
   protected readonly isUntold = this.asked.isUntold;
   protected readonly isAsking = computed(() => this.ask() !== undefined);
   protected readonly tooFew = computed(() => {

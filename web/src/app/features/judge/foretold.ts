@@ -6,6 +6,7 @@ import { LEAST_READINGS, countLabel } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
+import { MatchAtWork } from '../../ui/match-at-work';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
@@ -19,7 +20,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
   selector: 'vs-foretold',
-  imports: [FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
+  imports: [MatchAtWork, FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `<div class="head"><h1>How good it was foretold</h1></div>
     <vs-judge-nav />
@@ -97,7 +98,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
     } @else if (isUntold()) {
       <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
     } @else if (record.value()) {
-      <p class="small soft" role="status">Foretelling each lot from the others …</p>
+      <vs-match-at-work [asked]="asked" what="Foretelling each lot from the others …" />
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -117,7 +118,7 @@ export class ForetoldPage {
     const r = this.record.value();
     return r && this.tooFew() === '' ? this.askOf(r) : undefined;
   });
-  private readonly asked = askMatch('review', this.ask);
+  protected readonly asked = askMatch('review', this.ask);
   protected readonly isUntold = this.asked.isUntold;
   protected readonly review = computed(() => this.asked.answer() ?? null);
   protected readonly byColourway = computed(() => {

@@ -87,7 +87,7 @@ describe('what reaches a shade', () => {
       providers: [
         provideRouter([{ path: '**', children: [] }]),
         { provide: ApiClient, useValue: { get: (path: string) => told[path] ?? of(ANSWERS[path]) } },
-        { provide: MatchTeller, useValue: { tell } },
+        { provide: MatchTeller, useValue: { tell, learning: EMPTY } },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
       ],
     });

@@ -34,6 +34,7 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { StudioSettings } from '../../api/studio-settings';
 import { askMatch } from '../../services/ask-match';
+import { MatchAtWork } from '../../ui/match-at-work';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { ColourEntry } from '../../ui/colour-entry';
@@ -60,6 +61,7 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
 @Component({
   selector: 'vs-reach',
   imports: [
+    MatchAtWork,
     ColourEntry,
     FormsModule,
     JudgeNav,
@@ -187,7 +189,7 @@ export class ReachPage {
     });
   }
 
-  private readonly asked = askMatch('reach', this.ask);
+  protected readonly asked = askMatch('reach', this.ask);
   protected readonly isUntold = this.asked.isUntold;
   protected readonly isLooking = computed(
     () => this.ask() !== undefined && this.asked.told() === undefined && !this.isUntold(),

@@ -75,7 +75,7 @@ describe('a shade that missed', () => {
       providers: [
         provideRouter([{ path: '**', children: [] }]),
         { provide: ApiClient, useValue: { get: (path: string) => of(ANSWERS[path]) } },
-        { provide: MatchTeller, useValue: { tell } },
+        { provide: MatchTeller, useValue: { tell, learning: EMPTY } },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
       ],
     });

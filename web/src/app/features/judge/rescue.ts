@@ -6,6 +6,7 @@ import { MATCH_CONDITIONS, dyeingOfLot, foldRun, sameConditions, writeRescue } f
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
+import { MatchAtWork } from '../../ui/match-at-work';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { Swatch } from '../../ui/swatch';
 
@@ -21,7 +22,7 @@ export interface Missed {
 /** What can still be done about a shade that missed: only what goes on top, or what else it could be sold as. */
 @Component({
   selector: 'vs-rescue',
-  imports: [RouterLink, Swatch],
+  imports: [MatchAtWork, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `@if (whyNot(); as why) {
       <p class="small soft">{{ why }}</p>
@@ -68,7 +69,7 @@ export interface Missed {
     } @else if (isUntold()) {
       <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
     } @else {
-      <p class="small soft" role="status">Trying what could go on top …</p>
+      <vs-match-at-work [asked]="asked" what="Trying what could go on top …" />
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -117,7 +118,7 @@ export class Rescue {
       ),
     };
   });
-  private readonly asked = askMatch('rescue', this.ask);
+  protected readonly asked = askMatch('rescue', this.ask);
   protected readonly isUntold = this.asked.isUntold;
   private readonly answer = this.asked.answer;
   protected readonly ways = computed(() => {

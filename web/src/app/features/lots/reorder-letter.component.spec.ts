@@ -150,7 +150,10 @@ describe('what earlier lots say of a lot that is planned', () => {
       providers: [
         provideRouter([{ path: '**', children: [] }]),
         { provide: ApiClient, useValue: { get: () => of(RECORD) } },
-        { provide: MatchTeller, useValue: { tell: (_question: 'reorder', ask: ReorderAsk) => tell(ask) } },
+        {
+          provide: MatchTeller,
+          useValue: { learning: EMPTY, tell: (_question: 'reorder', ask: ReorderAsk) => tell(ask) },
+        },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
       ],
     });

@@ -25,6 +25,7 @@ import {
 import { ServerClock } from '../../api/server-clock';
 import { StudioSettings } from '../../api/studio-settings';
 import { askMatch } from '../../services/ask-match';
+import { MatchAtWork } from '../../ui/match-at-work';
 import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { NumberField } from '../../ui/number-field';
 import { FigureValue } from '../../ui/figure-value';
@@ -44,7 +45,7 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to strike it off first. */
 @Component({
   selector: 'vs-reorder-letter',
-  imports: [FigureValue, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RouterLink, Swatch],
+  imports: [MatchAtWork, FigureValue, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RouterLink, Swatch],
   providers: [MatchRecordReader, StudioSettings],
   template: `
     @if (whyNot(); as why) {
@@ -134,7 +135,7 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
         again.
       </p>
     } @else if (isAsking()) {
-      <p class="small soft" role="status">Looking through what was dyed before …</p>
+      <vs-match-at-work [asked]="asked" what="Looking through what was dyed before …" />
     }
     @if (isAsking()) {
       <details>
@@ -271,7 +272,7 @@ export class ReorderLetter {
       return undyed && lot.free >= wofG * smallestIn('weight') ? [{ baseLotId: lot.id, undyed }] : [];
     });
   }
-  private readonly asked = askMatch('reorder', this.ask, SETTLE_MS);
+  protected readonly asked = askMatch('reorder', this.ask, SETTLE_MS);
   protected readonly isUntold = this.asked.isUntold;
   protected readonly isAsking = computed(() => this.ask() !== undefined);
   private readonly names = this.record.names;

@@ -50,7 +50,7 @@ describe('the strength of a jar', () => {
       providers: [
         provideRouter([{ path: '**', children: [] }]),
         { provide: ApiClient, useValue: { get: () => of(RECORD), put } },
-        { provide: MatchTeller, useValue: { tell } },
+        { provide: MatchTeller, useValue: { tell, learning: EMPTY } },
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
       ],
     });

@@ -6,6 +6,7 @@ import { countLabel } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { askMatch } from '../../../services/ask-match';
+import { MatchAtWork } from '../../../ui/match-at-work';
 import { MatchRecordReader } from '../../../services/match-record';
 import { RefusalNote } from '../../../ui/refusal';
 
@@ -17,7 +18,7 @@ const WORTH_A_TEST = 1.3;
 /** How strong a jar is by everything that was dyed with it, how sure that is, and how to test it. */
 @Component({
   selector: 'vs-stock-lot-strength',
-  imports: [RefusalNote, RouterLink],
+  imports: [MatchAtWork, RefusalNote, RouterLink],
   providers: [MatchRecordReader],
   template: `<h2>Strength</h2>
     @if (strength(); as s) {
@@ -51,7 +52,7 @@ const WORTH_A_TEST = 1.3;
     } @else if (isUntold()) {
       <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
     } @else if (record.value()) {
-      <p class="small soft" role="status">Looking through what was dyed with it …</p>
+      <vs-match-at-work [asked]="asked" what="Looking through what was dyed with it …" />
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -66,7 +67,7 @@ export class StockLotStrength {
     const [r, { row }] = [this.record.value(), this.stockLot()];
     return r && { readings: this.record.readings(), strengths: r.strengths, stockLotIds: [row.id] };
   });
-  private readonly asked = askMatch('strengths', this.ask);
+  protected readonly asked = askMatch('strengths', this.ask);
   protected readonly isUntold = this.asked.isUntold;
   protected readonly tooFew = computed(() =>
     this.asked.answer() === null

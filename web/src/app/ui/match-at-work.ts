@@ -1,0 +1,36 @@
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
+import type { MatchAsked } from '../services/ask-match';
+
+/** Something is worked out from all that was dyed: said, how far it has come where that takes a while, and stopped by a press. */
+@Component({
+  selector: 'vs-match-at-work',
+  template: `@if (asked().isStopped()) {
+      <p class="small">
+        Stopped. <button class="plain small" type="button" (click)="asked().askAgain()">Look again</button>
+      </p>
+    } @else {
+      <p class="small soft" role="status">
+        {{ what() }}
+        @if (asked().learning(); as l) {
+          It learns from {{ l.readings }} readings first.
+        }
+      </p>
+      @if (percent(); as p) {
+        <p>
+          <progress max="100" [value]="p" [attr.aria-label]="'Learnt so far: ' + p + ' of a hundred'"></progress>
+          <button class="plain small" type="button" (click)="asked().stop()">Stop</button>
+        </p>
+      }
+    }`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class MatchAtWork {
+  /** What is asked. */
+  readonly asked = input.required<Pick<MatchAsked<never>, 'learning' | 'isStopped' | 'stop' | 'askAgain'>>();
+  /** What is being done, in words. */
+  readonly what = input.required<string>();
+  protected readonly percent = computed(() => {
+    const share = this.asked().learning()?.share;
+    return share === undefined ? undefined : Math.max(1, Math.round(100 * share));
+  });
+}
