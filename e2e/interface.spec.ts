@@ -166,7 +166,7 @@ describe('the interface', () => {
 
   // One walk looks at everything, since going to fifty pages is what takes the time; each finding is judged by itself
   // below.
-  const found = { tint: [] as string[], rules: [] as string[], widths: [] as string[] };
+  const found = { tint: [] as string[], rules: [] as string[], widths: [] as string[], low: [] as string[] };
   it('is walked through, page by page', async () => {
     for (const path of pages) {
       await isaby.moves(`/${path}`);
@@ -182,6 +182,8 @@ describe('the interface', () => {
         found.widths.push(...(await tooWide()).map((w) => `${path} at ${width}, zoomed ${zoom}: ${w}`));
       }
       await isaby.page.setViewport({ width: 1280, height: 800 });
+      const top = await isaby.page.evaluate(() => document.querySelector('main')!.getBoundingClientRect().top);
+      if (top !== 0) found.low.push(`${path}: ${top}`);
       const count = await tinted();
       if (count > 0) found.tint.push(`${path}: ${count} pixels`);
     }
@@ -196,6 +198,7 @@ describe('the interface', () => {
     }
     await isaby.page.emulateMediaFeatures([]);
   });
+  it('begins every page at the top: what has nothing to say takes no room', () => expect(found.low).toEqual([]));
   it('passes the accessibility rules of WCAG 2.2 AA that a machine can check', () => expect(found.rules).toEqual([]));
   it('fits windows 1024, 1600 and 390 wide, and 1280 zoomed twice, without scrolling sideways', () =>
     expect(found.widths).toEqual([]));

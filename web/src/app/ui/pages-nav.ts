@@ -11,7 +11,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
         [routerLink]="page.path"
         routerLinkActive="here"
         ariaCurrentWhenActive="page"
-        [routerLinkActiveOptions]="{ exact: true }"
+        [routerLinkActiveOptions]="options"
         >{{ page.name }}</a
       >
     }
@@ -19,6 +19,13 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PagesNav {
+  /** Whatever the page was brought with in its address. */
+  protected readonly options = {
+    paths: 'exact',
+    queryParams: 'ignored',
+    matrixParams: 'ignored',
+    fragment: 'ignored',
+  } as const;
   readonly place = input.required<string>();
   readonly pages = input.required<readonly { readonly path: string; readonly name: string }[]>();
 }

@@ -145,17 +145,19 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
             ><input type="checkbox" [checked]="bounds()[b.key]" (change)="hold(b.key, $event)" /> {{ b.name }}</label
           >
         }
-        <mat-form-field
-          ><mat-label>At most so many times what is planned</mat-label
-          ><input
-            matInput
-            vsNumber
-            name="mostShare"
-            placeholder="2"
-            [ngModel]="bounds().mostShare"
-            (ngModelChange)="holdTo($event)"
-            [disabled]="bounds().noMoreThanPlanned"
-        /></mat-form-field>
+        <div class="fields">
+          <mat-form-field
+            ><mat-label>At most so many times what is planned</mat-label
+            ><input
+              matInput
+              vsNumber
+              name="mostShare"
+              placeholder="2"
+              [ngModel]="bounds().mostShare"
+              (ngModelChange)="holdTo($event)"
+              [disabled]="bounds().noMoreThanPlanned"
+          /></mat-form-field>
+        </div>
         @if (mostShareIsWrong()) {
           <p class="off" role="alert">A number from 1 to {{ mostCorrected }}, or empty for twice.</p>
         }
