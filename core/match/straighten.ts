@@ -101,6 +101,25 @@ function spreadOf(cells: Float64Array, rows: Float64Array): Float64Array {
   return out;
 }
 
+/** J Σ Jᵀ of three rows, its trace: each pair of numbers is gone to once. */
+function squareOf(cells: Float64Array, rows: Float64Array): number {
+  const n = rows.length / 3;
+  let sum = 0;
+  for (let j = 0; j < n; j += 1) {
+    const [x, y, z] = [rows[j] as number, rows[n + j] as number, rows[2 * n + j] as number];
+    let [px, py, pz] = [0, 0, 0];
+    for (let i = 0; i < j; i += 1) {
+      const cov = cells[j * n + i] as number;
+      px += cov * (rows[i] as number);
+      py += cov * (rows[n + i] as number);
+      pz += cov * (rows[2 * n + i] as number);
+    }
+    const own = cells[j * n + j] as number;
+    sum += x * (2 * px + own * x) + y * (2 * py + own * y) + z * (2 * pz + own * z);
+  }
+  return sum;
+}
+
 const inner = (x: ArrayLike<number>, y: ArrayLike<number>): number => {
   let sum = 0;
   for (let i = 0; i < x.length; i += 1) sum += (x[i] as number) * (y[i] as number);
@@ -135,7 +154,10 @@ export function straighten(judged: Judged, at: readonly number[], levers: readon
   const cells = covarianceAmong(posterior, places);
   const size = vectors.length;
   const [expected, unsure] = [new Float64Array(size * size), new Float64Array(size * size)];
+  [expected[0], unsure[0]] = [inner(first.mean, first.mean), squareOf(cells, first.rows)];
   vectors.forEach((own, v) => {
+    if (v === 0) return;
+    // What a lever touches is little beside what a plan rests on.
     const spread = spreadOf(cells, own.rows);
     vectors.slice(0, v + 1).forEach((other, w) => {
       const [mean, sum] = [inner(own.mean, other.mean), inner(spread, other.rows)];
