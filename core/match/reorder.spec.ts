@@ -57,6 +57,7 @@ describe('the letter about a lot to come', () => {
     const plan = recipeFrom('weld 3');
     const { letter } = told(ask(plan));
     expect(letter.strikeOff).toMatch(/^A strike-off is worth its while/);
+    expect(letter.advice).not.toContain('dye it as the recipe says');
     expect(letter.strikeOff).toContain('at 1:20');
     expect(letter.strikeOff).toMatch(/Alum 2\.4 g/);
     const read = { id: 'struck off', dyeing: plan, colour: { lab: trueShade(plan), spectrum: null }, day: null };

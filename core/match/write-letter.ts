@@ -151,7 +151,9 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
     opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
     advice: best
       ? `${best.isStruckOff ? `By the strike-off: ${lowerFirst(beginWay(best, names))}` : beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
-      : 'No change promises to come clearly nearer: dye it as the recipe says.',
+      : strikeOff
+        ? 'No change can be named yet that promises to come clearly nearer: what is unsure of it a strike-off shows first.'
+        : 'No change promises to come clearly nearer: dye it as the recipe says.',
     strikeOff: strikeOff ? sayStrikeOff(strikeOff, plan, names) : '',
     standsOn,
   };
