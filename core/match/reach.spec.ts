@@ -15,6 +15,7 @@ import { answerMatch } from './question';
 import type { RescueAsk } from './rescue';
 import { rescueLot, rescueWith } from './rescue';
 import type { JarStrength } from './review';
+import { sayRescue } from './write-rescue';
 import { MASTER_DOSES, REFERENCES, dose, dyeing, pastLots, recipeFrom, trueShade } from './small-dyehouse.fixture';
 
 const far = (x: Lab, y: Lab): number => ciede2000(x, y, { kL: 1, kC: 1, kH: 1 }).deltaE;
@@ -182,6 +183,27 @@ describe('a lot that missed', () => {
       }
     }
     expect(told).toBeGreaterThan(8);
+  });
+
+  it('that was dyed in dips is dipped once more, not left in for minutes', () => {
+    let longer = 0;
+    for (const weld of [30, 32, 34, 36]) {
+      const whole = toRescue(lot(weld, (8 * weld) / 40), { shelf: [], dips: 3 });
+      const courses = whole.dyeing.courses.map((c) => ({
+        ...c,
+        points: c.points.map((p) => ({ ...p, minute: p.minute / (c.stage === 'dye' ? 4 : 1) })),
+      }));
+      const missed = { ...whole, dyeing: { ...whole.dyeing, courses } };
+      for (const way of rescueWith(posterior, missed).ways.filter((w) => w.how === 'longer')) {
+        longer += 1;
+        expect(way.dipsMore).toBeGreaterThanOrEqual(1);
+        expect(way.longerMin).toBeCloseTo(5 * way.dipsMore, 6);
+        expect(sayRescue(way, 100, { material: String, jar: String, water: String })).toMatch(
+          /^(one dip|\d dips) more$/,
+        );
+      }
+    }
+    expect(longer).toBeGreaterThan(0);
   });
 
   it('is told so when it came out deeper all over: nothing that is added helps', () => {

@@ -26,6 +26,8 @@ export interface RescueAsk {
   readonly readings: readonly Observation[];
   readonly strengths: readonly KnownStrength[];
   readonly dyeing: Dyeing;
+  /** In how many dips it was dyed; 1: it stayed in. */
+  readonly dips?: number;
   readonly read: Lab;
   readonly standard: Lab;
   readonly shelf: readonly ShelfMaterial[];
@@ -41,6 +43,8 @@ export interface RescueWay {
   readonly added: readonly AddedDose[];
   /** How much longer in the dye, min. */
   readonly longerMin: number;
+  /** The same as whole dips, where it was dyed in dips. */
+  readonly dipsMore: number;
   readonly lab: Lab;
   readonly deltaE00: number;
   readonly within80: number;
@@ -134,7 +138,7 @@ const hold = (count: number, wanted: (i: number) => number): Penalty[] =>
  * was read.
  */
 function onTop(posterior: Posterior, ask: RescueAsk): RescueWay[] {
-  const { dyeing, read, standard, shelf } = ask;
+  const { dyeing, dips = 1, read, standard, shelf } = ask;
   const was = shadeFor(posterior, dyeing);
   const laidOn = (lab: Lab): Lab => ({
     L: Math.min(100, Math.max(0, read.L + lab.L - was.L)),
@@ -144,7 +148,7 @@ function onTop(posterior: Posterior, ask: RescueAsk): RescueWay[] {
   const tried = (how: RescueWay['how'], levers: readonly Lever[]): RescueWay | undefined => {
     if (levers.length === 0) return undefined;
     const from = levers.map((l) => l.from);
-    const at = turnLevers({
+    const best = turnLevers({
       standard,
       from,
       low: from,
@@ -152,13 +156,16 @@ function onTop(posterior: Posterior, ask: RescueAsk): RescueWay[] {
       penalties: hold(levers.length, (i) => from[i] ?? 0),
       shade: (now) => laidOn(shadeFor(posterior, pulled(dyeing, levers, now))),
     });
+    // Dips are whole ones; one more is the least there is.
+    const dipsMore = how === 'longer' && dips > 1 ? Math.max(1, Math.round(dips * (Math.exp(best[0] ?? 0) - 1))) : 0;
+    const at = dipsMore > 0 ? [Math.log((dips + dipsMore) / dips)] : best;
     const after = pulled(dyeing, levers, at);
     const added = addedBetween(dyeing, after, posterior);
     const longerMin = minutesOf(after) - minutesOf(dyeing);
     if (added.length === 0 && longerMin < LEAST_LONGER_MIN) return undefined;
     const lab = laidOn(shadeFor(posterior, after));
     const covariance = changeVariance(posterior, dyeing, after);
-    return { how, added, longerMin, ...judged(standard, lab, covariance) };
+    return { how, added, longerMin, dipsMore, ...judged(standard, lab, covariance) };
   };
   // Only out of jars that still stand: what is used up can't be weighed again.
   const stands = new Set(shelf.flatMap((m) => m.jars.map((j) => j.stockLotId)));
@@ -175,7 +182,7 @@ function onTop(posterior: Posterior, ask: RescueAsk): RescueWay[] {
   return [
     tried('moreDye', own),
     ...own.map((l) => tried('moreDye', [l])),
-    tried('longer', [{ kind: 'time', from: 0 }]),
+    tried('longer', [{ kind: 'time', from: 0, dips }]),
     ...modifiers.map((m) => tried('modifier', [m])),
   ].flatMap((w) => (w ? [w] : []));
 }
@@ -209,7 +216,7 @@ function overdyed(posterior: Posterior, ask: RescueAsk): RescueWay[] {
     const added = addedBetween(ground, after, posterior);
     if (added.length < some.length) return undefined;
     const { lab, covariance } = predict(posterior, after);
-    return { how: 'overdye', added, longerMin: 0, ...judged(standard, lab, covariance) };
+    return { how: 'overdye', added, longerMin: 0, dipsMore: 0, ...judged(standard, lab, covariance) };
   };
   const alone = levers
     .flatMap((lever) => {
@@ -222,7 +229,11 @@ function overdyed(posterior: Posterior, ask: RescueAsk): RescueWay[] {
   return [...alone.map((a) => a.way), ...pairs];
 }
 
-function judged(standard: Lab, lab: Lab, covariance: Symmetric): Omit<RescueWay, 'how' | 'added' | 'longerMin'> {
+function judged(
+  standard: Lab,
+  lab: Lab,
+  covariance: Symmetric,
+): Omit<RescueWay, 'how' | 'added' | 'longerMin' | 'dipsMore'> {
   return {
     lab,
     deltaE00: ciede2000(standard, lab, EVEN).deltaE,

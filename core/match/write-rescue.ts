@@ -3,6 +3,7 @@ import type { Lab } from '../colour/lab';
 import { joinList } from '../quantity/word-list';
 import type { RescueAnswer, RescueWay } from './rescue';
 import type { LetterNames } from './write-letter';
+import { sayDips } from './write-letter';
 
 /** What can be done about a lot that missed, as a dyer would say it. */
 export interface RescueLetter {
@@ -20,12 +21,13 @@ const HOW: Readonly<Record<RescueWay['how'], string>> = {
   modifier: 'In a bath after, by itself.',
 };
 
-/** What goes in, out of which jar; or how much longer. */
-export function sayRescue({ added, longerMin }: RescueWay, weightG: number, names: LetterNames): string {
+/** What goes in, out of which jar; or how much longer, or how many dips more. */
+export function sayRescue({ added, longerMin, dipsMore }: RescueWay, weightG: number, names: LetterNames): string {
   const doses = added.map(
     ({ materialId, stockLotId, percentOwf }) =>
       `${grams((percentOwf / 100) * weightG)} ${names.material(materialId)} out of ${names.jar(stockLotId)}`,
   );
+  if (dipsMore > 0) return joinList([...doses, sayDips(dipsMore)]);
   return joinList(longerMin >= 1 ? [...doses, `${Math.round(longerMin)} min longer in the dye`] : doses);
 }
 

@@ -43,6 +43,7 @@ const TOLD = {
       how: 'moreDye',
       added: [{ stage: 'dye', materialId: 'weld', stockLotId: 'jar-b', percentOwf: 9 }],
       longerMin: 0,
+      dipsMore: 0,
       lab: { L: 70.5, a: -4, b: 49 },
       deltaE00: 0.5,
       within80: 1.2,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
 import type { RescueAsk } from '@vestigia/core';
-import { MATCH_CONDITIONS, dyeingOfLot, foldRun, sameConditions, writeRescue } from '@vestigia/core';
+import { MATCH_CONDITIONS, dyeDips, dyeingOfLot, foldRun, sameConditions, writeRescue } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
@@ -105,6 +105,7 @@ export class Rescue {
       readings: this.record.readings(),
       strengths: r.strengths,
       dyeing,
+      dips: dyeDips(this.lot().plan.steps),
       read: under,
       standard,
       shelf: this.record.shelf(),
