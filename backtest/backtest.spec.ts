@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { learnPast, playOrder } from './play';
 import { WAYS, reportOf, spreadOf } from './score';
 import type { Scored } from './score';
-import type { World } from './world';
+import type { Dyehouse, World } from './world';
 import pigments from './worlds/pigments';
 import saltgrass from './worlds/saltgrass';
 
@@ -24,6 +24,39 @@ describe.each<[string, World]>([
     const past = house.history(12);
     expect(past.filter((p) => p.asked.purpose === 'lot')).toHaveLength(12);
     for (const { asked } of past) for (const d of asked.doses) expect(came.get(d.stockLotId)! <= asked.on).toBe(true);
+  });
+});
+
+describe('a world that nobody here wrote', () => {
+  it('comes in whatever it calls things, and whatever fibres, pots and figures it has', async () => {
+    const own = saltgrass.create(1);
+    const { setting } = own;
+    const house: Dyehouse = {
+      setting: {
+        ...setting,
+        bases: setting.bases.map((b) => ({ ...b, name: 'The <same>', fibre: b.fibre === 'wool' ? 'nettle' : b.fibre })),
+        materials: setting.materials.map((m) => ({
+          ...m,
+          name: 'The <same>',
+          stockLots: m.stockLots.map((j) => ({ ...j, receivedOn: `${j.receivedOn}T07:30:00.000Z` })),
+        })),
+        vessels: setting.vessels.map((v) => ({ ...v, name: 'pot', metal: 'tin', litres: 9000 })),
+        colourways: setting.colourways.map((c) => ({ ...c, name: '', toleranceDeltaE00: 0.01 })),
+      },
+      history: (lots) => own.history(lots),
+      orders: (lots, count) => own.orders(lots, count),
+      dye: (asked, attempt) => own.dye(asked, attempt),
+    };
+    const past = house.history(6);
+    const { translate } = await learnPast(house, past);
+    const read = translate.readings.filter((r) => !r.isMaster);
+    expect(read).toHaveLength(past.length);
+    const [order] = house.orders(6, 1);
+    const asked = translate.dyeing(translate.order(order!));
+    const known = read.filter((r) => r.dyeing.baseId === asked.baseId);
+    // What is asked stands in the same words as what was learnt.
+    for (const { dyeing } of known) expect([dyeing.fibre, dyeing.metal]).toEqual([asked.fibre, asked.metal]);
+    expect(playOrder(house, past, await learnPast(house, past), order!).ways.corrected).toBeGreaterThanOrEqual(0);
   });
 });
 

@@ -1,7 +1,7 @@
 import type { StudioFile } from '@vestigia/contract';
 import { figure } from '@vestigia/core';
 import type { Ids } from './ids';
-import { metalOf, stepsOf, taken, under } from './studio-rows';
+import { dayOf, fibresOf, metalOf, stepsOf, taken, under, within } from './studio-rows';
 import type { Dyeing, PastDyeing, Setting } from './world';
 
 type Rows<K extends keyof StudioFile> = NonNullable<StudioFile[K]>;
@@ -24,8 +24,9 @@ const toldOf = (setting: Setting): ReadonlyMap<string, number> =>
 
 /** Rows of a past: lots and strike-offs with their plans and what was written down at the bench; strips as trials. */
 export function pastRows(setting: Setting, past: readonly PastDyeing[], ids: Ids, byId: string) {
-  const lots = past.filter((p) => p.asked.colourwayId !== null);
-  const strips = past.filter((p) => p.asked.colourwayId === null);
+  const isLot = (p: PastDyeing): boolean => p.recorded.purpose !== 'strip' && p.recorded.colourwayId !== null;
+  const lots = past.filter(isLot);
+  const strips = past.filter((p) => !isLot(p));
   const told = toldOf(setting);
   return {
     lots: lots.map((p, i) => lotOf(setting, p, i + 1, ids, byId, told)),
@@ -44,21 +45,21 @@ export function pastRows(setting: Setting, past: readonly PastDyeing[], ids: Ids
         ...who(p, byId),
       })),
     ),
-    recipes: strips.map((p) => ({ id: ids.of('recipe', p.id), name: `Strip ${p.id}` })),
+    recipes: strips.map((p, i) => ({ id: ids.of('recipe', p.id), name: `Recipe of strip ${i + 1}` })),
     recipeVersions: strips.map((p) => ({
       id: ids.of('version', p.id),
       recipeId: ids.of('recipe', p.id),
       number: 1,
       body: {
         fibres: ['wool' as const],
-        liquorRatio: p.recorded.liquorRatio,
+        liquorRatio: within(p.recorded.liquorRatio, 3, 200),
         allowedMetals: ['stainless' as const],
         note: '',
         steps: stepsOf(ids, p.recorded),
       },
       ...who(p, byId),
     })),
-    stripTrials: strips.map((p) => trialOf(p, ids, byId)),
+    stripTrials: strips.map((p, i) => trialOf(p, `Strip ${i + 1}`, ids, byId)),
     stripReadings: strips.flatMap((p) =>
       p.readings
         .filter((r) => r.state !== 'wet')
@@ -77,7 +78,7 @@ export function pastRows(setting: Setting, past: readonly PastDyeing[], ids: Ids
   };
 }
 
-const startOf = (p: PastDyeing): string => `${p.recorded.on}T08:00:00.000Z`;
+const startOf = (p: PastDyeing): string => `${dayOf(p.recorded.on)}T08:00:00.000Z`;
 const who = (p: PastDyeing, byId: string) => ({ byId, at: startOf(p) });
 const labOf = (lab: Parameters<typeof under>[0]) => {
   const { illuminant, observer, ...own } = under(lab);
@@ -131,7 +132,7 @@ function lotOf(
     recipeVersionId: ids.of('version', recorded.colourwayId ?? ''),
     baseMaterialId: baseId,
     waterId: ids.of('water', recorded.waterId),
-    water: water ? { ...water, id: ids.of('water', water.id) } : null,
+    water: water ? { ...water, name: 'Water', id: ids.of('water', water.id) } : null,
     reorderOfId: null,
     quantityText: `${recorded.fibreG} g`,
     plan: {
@@ -144,7 +145,7 @@ function lotOf(
           key: 'g',
           baseId,
           baseName: base?.name ?? '',
-          fibre: stepsFibre(base?.fibre),
+          fibre: fibresOf(setting).get(base?.fibre ?? '') ?? 'wool',
           pieceWord: 'hank',
           part: '',
           partName: '',
@@ -214,13 +215,6 @@ function correctedBy(setting: Setting, asked: Dyeing, ids: Ids) {
 }
 
 const stageOf = (kind: string): string => Object.entries(STEP_KIND).find(([, k]) => k === kind)?.[0] ?? '';
-type FibreKind = Lot['plan']['groups'] extends readonly (infer G)[] | undefined
-  ? G extends { fibre: infer F }
-    ? F
-    : never
-  : never;
-const stepsFibre = (fibre: string | undefined): FibreKind => (fibre ?? 'wool') as FibreKind;
-
 /** Each step begun, weighed out, followed by a probe, and finished, one after another. */
 function entriesOf(p: PastDyeing, ids: Ids, byId: string): Entry[] {
   const { asked, recorded } = p;
@@ -265,7 +259,9 @@ function entriesOf(p: PastDyeing, ids: Ids, byId: string): Entry[] {
               kind: 'temperature' as const,
               weighing: null,
               temperatureC: Math.max(...course.points.map((q) => q.celsius)),
-              detail: { course: course.points.map((q) => ({ minute: q.minute, temperatureC: q.celsius })) },
+              detail: {
+                course: course.points.map((q) => ({ minute: q.minute, temperatureC: within(q.celsius, -20, 130) })),
+              },
             },
           ]
         : []),
@@ -275,12 +271,12 @@ function entriesOf(p: PastDyeing, ids: Ids, byId: string): Entry[] {
 }
 
 /** A strip is a trial of one, by a recipe of its own. */
-function trialOf(p: PastDyeing, ids: Ids, byId: string): Rows<'stripTrials'>[number] {
+function trialOf(p: PastDyeing, name: string, ids: Ids, byId: string): Rows<'stripTrials'>[number] {
   const { recorded } = p;
   const steps = stepsOf(ids, recorded);
   return {
     id: ids.of('trial', p.id),
-    name: `Trial ${p.id}`,
+    name,
     recipeVersionId: ids.of('version', p.id),
     baseMaterialId: ids.of('base', recorded.baseId),
     waterId: ids.of('water', recorded.waterId),
@@ -292,7 +288,7 @@ function trialOf(p: PastDyeing, ids: Ids, byId: string): Rows<'stripTrials'>[num
     layout: [
       {
         number: 1,
-        label: p.id,
+        label: name,
         knots: [1],
         weight: plain(recorded.fibreG, 'g'),
         minutes: null,

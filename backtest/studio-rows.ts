@@ -10,15 +10,32 @@ const UNDER = { illuminant: 'D65', observer: '10' } as const;
 const KIND_OF = { mordant: 'mordant', dye: 'dye', modifier: 'modify' } as const;
 const TITLE_OF = { mordant: 'Mordant', dye: 'Dye', modifier: 'Modify' } as const;
 const STAGES = ['mordant', 'dye', 'modifier'] as const;
+const [LEAST_PERCENT, MOST_LEGS] = [0.001, 12];
 /** More than any past takes out of a jar, mg. */
 const PLENTY_MG = 10 ** 10;
 
 /** A colour as a studio keeps it: what is read beyond the solid of real colours is cut off. */
-export const under = ({ L, a, b }: Lab) => ({ L: Math.min(100, Math.max(0, L)), a, b, ...UNDER });
+export const under = ({ L, a, b }: Lab) => ({
+  L: within(L, 0, 100),
+  a: within(a, -128, 128),
+  b: within(b, -128, 128),
+  ...UNDER,
+});
+/** Reflectance as a studio keeps it. */
+const bandsOf = (reflectance: readonly number[] | undefined) => reflectance?.map((r) => within(r, 0, 1.2)) ?? null;
 export const taken = (reflectance: readonly number[] | undefined) =>
-  reflectance ? takenBy('spectrum', { spectrum: reflectance }) : takenBy('reader', {});
+  takenBy(reflectance ? 'spectrum' : 'reader', { spectrum: bandsOf(reflectance) });
 
-const fibreOf = (fibre: string) => FIBRE_KINDS.find((f) => f === fibre) ?? 'wool';
+type FibreKind = (typeof FIBRE_KINDS)[number];
+/** A world’s fibres as a studio knows them: those of another name each get a kind that no other has. */
+export function fibresOf({ bases }: Setting): ReadonlyMap<string, FibreKind> {
+  const names = [...new Set(bases.map((b) => b.fibre))];
+  const left = FIBRE_KINDS.filter((f) => !names.includes(f));
+  return new Map(names.map((name) => [name, FIBRE_KINDS.find((f) => f === name) ?? left.shift() ?? 'wool']));
+}
+export const within = (value: number, least: number, most: number): number => Math.min(most, Math.max(least, value));
+/** Its date alone. */
+export const dayOf = (on: string): string => new Date(Date.parse(on)).toISOString().slice(0, 10);
 /** Steel that takes no part is stainless. */
 export const metalOf = (metal: string) => VESSEL_METALS.find((m) => m === metal) ?? 'stainless';
 
@@ -33,7 +50,13 @@ export const legsOf = (course: StageCourse | undefined) =>
         : p.celsius < before.celsius
           ? ('cool' as const)
           : ('hold' as const);
-    return [{ do: way, toC: Math.round(p.celsius), minutes: Math.max(1, Math.round(p.minute - before.minute)) }];
+    return [
+      {
+        do: way,
+        toC: Math.round(within(p.celsius, 0, 110)),
+        minutes: Math.max(1, Math.round(p.minute - before.minute)),
+      },
+    ];
   });
 
 /** A chain as a recipe is written: mordant, dye, modify, each in a bath of its own with its doses and its course. */
@@ -48,7 +71,7 @@ export function stepsOf(
   },
 ): Step[] {
   return STAGES.flatMap((stage): Step[] => {
-    const own = doses.filter((d) => d.stage === stage);
+    const own = doses.filter((d) => d.stage === stage && d.percentOwf > LEAST_PERCENT);
     const course = courses.find((c) => c.stage === stage);
     if (own.length === 0 && !course) return [];
     return [
@@ -60,7 +83,8 @@ export function stepsOf(
         attended: false,
         lookFor: '',
         usesBath: true,
-        course: legsOf(course),
+        // What a recipe can’t hold in legs is followed by the probe alone.
+        course: legsOf(course).slice(0, MOST_LEGS),
         doses: own.map(({ materialId, percentOwf }) => ({
           by: 'percentOwf' as const,
           materialId: ids.of('material', materialId),
@@ -74,11 +98,14 @@ export function stepsOf(
 /** What a studio owns, as rows of its file. */
 export function studioRows(setting: Setting, ids: Ids, { byId, at }: { byId: string; at: string }) {
   const who = { byId, at };
+  const fibres = fibresOf(setting);
+  // Names and tags are told apart here by number: a world may call two things alike.
+  let jarsNamed = 0;
   const jar = (materialId: string, id: string, receivedOn: string, facts: object) => ({
     id: ids.of('jar', id),
     materialId,
-    tag: id.slice(0, 20),
-    receivedOn,
+    tag: `JAR-${(jarsNamed += 1)}`,
+    receivedOn: dayOf(receivedOn),
     bestBefore: null,
     place: '',
     source: '',
@@ -89,7 +116,7 @@ export function studioRows(setting: Setting, ids: Ids, { byId, at }: { byId: str
     b.lots.map((l) =>
       jar(ids.of('base', b.id), l.id, '1970-01-01', {
         colour: under(l.undyed),
-        colourSpectrum: l.undyedReflectance ?? null,
+        colourSpectrum: bandsOf(l.undyedReflectance),
       }),
     ),
   );
@@ -100,45 +127,54 @@ export function studioRows(setting: Setting, ids: Ids, { byId, at }: { byId: str
         ids.of('material', m.id),
         j.id,
         j.receivedOn,
-        i === 0 ? { reference: true, strengthPercent: 100 } : { strengthPercent: j.knownStrengthPercent },
+        i === 0
+          ? { reference: true, strengthPercent: 100 }
+          : { strengthPercent: j.knownStrengthPercent === null ? null : within(j.knownStrengthPercent, 1, 1000) },
       ),
     ),
   );
   const body = (c: Setting['colourways'][number]) => ({
-    fibres: [fibreOf(setting.bases.find((b) => b.id === c.baseId)?.fibre ?? '')],
-    liquorRatio: c.liquorRatio,
+    fibres: [...new Set(fibres.values())],
+    liquorRatio: within(c.liquorRatio, 3, 200),
     allowedMetals: [...VESSEL_METALS],
     note: '',
     steps: stepsOf(ids, c),
   });
   return {
-    vessels: setting.vessels.map((v) => ({
+    vessels: setting.vessels.map((v, i) => ({
       id: ids.of('vessel', v.id),
-      name: v.name,
+      name: `Vessel ${i + 1}`,
       metal: metalOf(v.metal),
-      workingMl: v.litres * 1000,
+      workingMl: within(v.litres * 1000, 100, 500_000),
       note: '',
     })),
-    waters: setting.waters.map(({ id, ...w }) => ({ id: ids.of('water', id), ...w, note: '' })),
+    waters: setting.waters.map((w, i) => ({
+      id: ids.of('water', w.id),
+      name: `Water ${i + 1}`,
+      ph: within(w.ph, 0, 14),
+      hardnessDh: within(w.hardnessDh, 0, 100),
+      ironMgPerL: within(w.ironMgPerL, 0, 100),
+      note: '',
+    })),
     materials: [
-      ...setting.bases.map((b) => ({
+      ...setting.bases.map((b, i) => ({
         id: ids.of('base', b.id),
-        name: `Base ${b.name}`,
+        name: `Base ${i + 1}`,
         kind: 'fibre' as const,
         measure: 'weight' as const,
         hazards: [],
         note: '',
         base: {
-          fibre: fibreOf(b.fibre),
+          fibre: fibres.get(b.fibre) ?? 'wool',
           pieceWord: 'hank',
           usualPieceWeightG: 100,
           undyed: under(b.lots[0]?.undyed ?? { L: 86, a: 0, b: 9 }),
-          undyedSpectrum: b.lots[0]?.undyedReflectance ?? null,
+          undyedSpectrum: bandsOf(b.lots[0]?.undyedReflectance),
         },
       })),
-      ...setting.materials.map((m) => ({
+      ...setting.materials.map((m, i) => ({
         id: ids.of('material', m.id),
-        name: m.name,
+        name: `Material ${i + 1}`,
         kind: m.kind,
         measure: 'weight' as const,
         hazards: [],
@@ -158,7 +194,7 @@ export function studioRows(setting: Setting, ids: Ids, { byId, at }: { byId: str
       note: '',
       ...who,
     })),
-    recipes: setting.colourways.map((c) => ({ id: ids.of('recipe', c.id), name: `Recipe of ${c.name}` })),
+    recipes: setting.colourways.map((c, i) => ({ id: ids.of('recipe', c.id), name: `Recipe ${i + 1}` })),
     recipeVersions: setting.colourways.map((c) => ({
       id: ids.of('version', c.id),
       recipeId: ids.of('recipe', c.id),
@@ -166,13 +202,13 @@ export function studioRows(setting: Setting, ids: Ids, { byId, at }: { byId: str
       body: body(c),
       ...who,
     })),
-    colourways: setting.colourways.map((c) => ({
+    colourways: setting.colourways.map((c, i) => ({
       id: ids.of('colourway', c.id),
-      name: c.name,
+      name: `Colourway ${i + 1}`,
       recipeVersionId: ids.of('version', c.id),
       baseMaterialId: ids.of('base', c.baseId),
       master: under(c.master),
-      toleranceDeltaE: c.toleranceDeltaE00,
+      toleranceDeltaE: within(c.toleranceDeltaE00, 0.1, 20),
       note: '',
     })),
     masters: setting.colourways.map((c) => ({

@@ -1,8 +1,17 @@
 import type { MatchRecord } from '@vestigia/contract';
-import type { Dyeing, MatchFacts, Observation, ReorderWay, ShelfMaterial } from '@vestigia/core';
-import { ageOn, groundOf, underOurLight, usualDoses, waterToMatch } from '@vestigia/core';
+import type { Dyeing, Observation, ReorderWay, ShelfMaterial } from '@vestigia/core';
+import {
+  ageOn,
+  factsOfRecord,
+  groundOf,
+  metalToMatch,
+  observationsOf,
+  underOurLight,
+  usualDoses,
+  waterToMatch,
+} from '@vestigia/core';
 import type { Ids } from './ids';
-import { metalOf, under } from './studio-rows';
+import { dayOf, fibresOf, metalOf, under } from './studio-rows';
 import type { Dyeing as WorldDyeing, Order, Outcome, Setting } from './world';
 
 /** Between what a world says and what the product keeps and asks. */
@@ -22,24 +31,13 @@ export interface Translator {
 
 /** @param record what the product made of the world’s past */
 export function translator(setting: Setting, record: MatchRecord, ids: Ids): Translator {
-  const facts: MatchFacts = {
-    kinds: new Map(record.materials.map((m) => [m.id, m.kind])),
-    receivedOn: new Map(record.jars.map((j) => [j.id, j.receivedOn])),
-    undyed: new Map(record.undyed.map((u) => [u.of, u.colour])),
-    mordanted: new Map(),
-  };
-  const readings = record.readings.map(({ id, dyeing, colour, isMaster, readWithin80 }): Observation => ({
-    id,
-    dyeing,
-    colour,
-    isMaster,
-    readWithin80,
-    day: null,
-  }));
+  const facts = factsOfRecord(record);
+  const readings = observationsOf(record.readings);
   const waters = new Map(record.waters.map((w) => [w.id, waterToMatch(w)]));
   const usual = usualDoses(readings);
   const kindOf = new Map(setting.materials.map((m) => [m.id, m.kind]));
-  const atOf = (on: string): string => `${on}T08:00:00.000Z`;
+  const atOf = (on: string): string => `${dayOf(on)}T08:00:00.000Z`;
+  const fibres = fibresOf(setting);
 
   const dyeing = (asked: WorldDyeing): Dyeing => {
     const base = setting.bases.find((b) => b.id === asked.baseId);
@@ -51,7 +49,7 @@ export function translator(setting: Setting, record: MatchRecord, ids: Ids): Tra
     return {
       colourwayId: asked.colourwayId === null ? null : ids.of('colourway', asked.colourwayId),
       purpose: asked.purpose,
-      fibre: base.fibre,
+      fibre: fibres.get(base.fibre) ?? 'wool',
       baseId,
       baseLotId,
       undyed,
@@ -68,7 +66,7 @@ export function translator(setting: Setting, record: MatchRecord, ids: Ids): Tra
       }),
       courses: asked.courses,
       water,
-      metal: metalOf(setting.vessels.find((v) => v.id === asked.vesselId)?.metal ?? ''),
+      metal: metalToMatch(metalOf(setting.vessels.find((v) => v.id === asked.vesselId)?.metal ?? '')),
       liquorRatio: asked.liquorRatio,
       dip: asked.dip,
     };

@@ -29,6 +29,7 @@ export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
 export { pulledOut, samplesRead } from './early-out';
 export {
   ageOn,
+  metalToMatch,
   dyeingOfLot,
   groundOf,
   mordantOfLot,
@@ -40,6 +41,7 @@ export {
 export { groundUnderOurLight, meanSpectrum, underOurLight } from './under-our-light';
 export type { CorrectedBy } from './uncorrected';
 export { uncorrected } from './uncorrected';
+export { factsOfRecord, observationsOf } from './from-record';
 export type { Effect } from './predict';
 export { effectBetween } from './predict';
 export type {

@@ -36,6 +36,8 @@ export const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
 };
 /** Nothing of these goes into the bath. */
 const INERT: readonly string[] = ['stainless', 'enamel', 'glass', 'plastic'];
+/** A pot’s metal as the match takes it: those of which nothing goes into the bath are one. */
+export const metalToMatch = (metal: string): string => (INERT.includes(metal) ? 'stainless' : metal);
 /** Where no temperature was written, a bath is as warm as the room. */
 export const ROOM_C = 20;
 const YEAR_MS = 365.25 * 86_400_000;
@@ -138,7 +140,7 @@ export function dyeingOfLot(lot: LotToMatch, part: PartToMatch, facts: MatchFact
     doses: merged([...before.doses, ...doses]),
     courses: [...before.courses.filter((b) => courses.every((c) => c.stage !== b.stage)), ...courses],
     water: waterToMatch(lot.water),
-    metal: INERT.includes(batch.metal) ? 'stainless' : batch.metal,
+    metal: metalToMatch(batch.metal),
     liquorRatio: plan.liquorRatio,
     dip: part.dip ?? 1,
   };

@@ -2,7 +2,7 @@ import type { Signal } from '@angular/core';
 import { Injectable, computed, inject } from '@angular/core';
 import type { LabUnder, MatchRecord } from '@vestigia/contract';
 import type { Dyeing, LetterNames, MatchFacts, Observation, ShelfMaterial } from '@vestigia/core';
-import { MATCH_CONDITIONS, usualDoses, waterToMatch } from '@vestigia/core';
+import { MATCH_CONDITIONS, factsOfRecord, observationsOf, usualDoses, waterToMatch } from '@vestigia/core';
 import type { ShownProblem } from '../api/api-client';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
@@ -19,26 +19,10 @@ export class MatchRecordReader {
   readonly value: Signal<MatchRecord | undefined> = this.read.value;
   readonly problem: Signal<ShownProblem | undefined> = this.read.problem;
 
-  readonly readings = computed((): Observation[] =>
-    (this.value()?.readings ?? []).map(({ id, dyeing, colour, isMaster, readWithin80 }) => ({
-      id,
-      dyeing,
-      colour,
-      isMaster,
-      readWithin80,
-      day: null,
-    })),
-  );
+  readonly readings = computed((): Observation[] => observationsOf(this.value()?.readings ?? []));
   readonly facts = computed((): MatchFacts | undefined => {
     const r = this.value();
-    return (
-      r && {
-        kinds: new Map(r.materials.map((m) => [m.id, m.kind])),
-        receivedOn: new Map(r.jars.map((j) => [j.id, j.receivedOn])),
-        undyed: new Map(r.undyed.map((u) => [u.of, u.colour])),
-        mordanted: new Map(r.mordanted.map(({ stockLotId, ...m }) => [stockLotId, m])),
-      }
-    );
+    return r && factsOfRecord(r);
   });
   readonly names = computed((): LetterNames => {
     const r = this.value();

@@ -5,6 +5,7 @@ import { ApiClient } from '../../../api/api-client';
 import { readAnewWhenStale } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { GroundColour } from '../../../ui/ground-colour';
+import { withFacts } from './with-facts';
 
 /** What this lot of a base looks like before it is dyed here: a yellower bale is foretold as one. */
 @Component({
@@ -50,15 +51,8 @@ export class StockLotGround {
   }
 
   protected put(colour: LabUnder | null, colourSpectrum: Spectrum | null): void {
-    const { facts, row, note, version } = this.stockLot();
-    const body = {
-      version,
-      place: row.place,
-      note,
-      bestBefore: row.bestBefore,
-      facts: { ...facts, colour, colourSpectrum },
-    };
-    this.keeping.run(this.api.put('/api/stock-lots/{id}', body, row.id), () => {
+    const body = withFacts(this.stockLot(), { colour, colourSpectrum });
+    this.keeping.run(this.api.put('/api/stock-lots/{id}', body, this.stockLot().row.id), () => {
       this.reading().clear();
       this.changed.emit();
     });

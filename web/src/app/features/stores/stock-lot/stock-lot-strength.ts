@@ -9,6 +9,7 @@ import { askMatch } from '../../../services/ask-match';
 import { MatchAtWork } from '../../../ui/match-at-work';
 import { MatchRecordReader } from '../../../services/match-record';
 import { RefusalNote } from '../../../ui/refusal';
+import { withFacts } from './with-facts';
 
 /** So much fibre makes a strip that can be weighed for and read, g. */
 const STRIP_G = 10;
@@ -126,19 +127,11 @@ export class StockLotStrength {
   }));
 
   protected take({ percent, fromPercent, toPercent, readings }: JarStrength): void {
-    const { facts, row, note, version } = this.stockLot();
-    const body = {
-      version,
-      place: row.place,
-      note,
-      bestBefore: row.bestBefore,
-      facts: {
-        ...facts,
-        strengthPercent: Math.round(percent),
-        strengthBasis: `${countLabel(readings, 'reading')} of what was dyed with it, ${fromPercent.toFixed(0)} to ${toPercent.toFixed(0)} %`,
-        strengthLearnt: true,
-      },
-    };
-    this.taking.run(this.api.put('/api/stock-lots/{id}', body, row.id), () => this.changed.emit());
+    const body = withFacts(this.stockLot(), {
+      strengthPercent: Math.round(percent),
+      strengthBasis: `${countLabel(readings, 'reading')} of what was dyed with it, ${fromPercent.toFixed(0)} to ${toPercent.toFixed(0)} %`,
+      strengthLearnt: true,
+    });
+    this.taking.run(this.api.put('/api/stock-lots/{id}', body, this.stockLot().row.id), () => this.changed.emit());
   }
 }
