@@ -72,7 +72,7 @@ export function broadChannels(): ChannelSpace {
   const [w0, w1, w2] = white;
   const labOf = (r: number, g: number, b: number): Lab =>
     convertXyzToLab(times(BROAD, [clamp(r) * w0, clamp(g) * w1, clamp(b) * w2]), MATCH_CONDITIONS);
-  const STEP = 1e-4;
+  const STEP = 1e-6;
   return {
     bands: BROAD_BANDS,
     count: BROAD_BANDS,

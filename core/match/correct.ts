@@ -4,12 +4,22 @@ import type { Lever } from './levers';
 import { pulled } from './levers';
 import type { Posterior } from './posterior';
 import type { Prediction } from './predict';
-import { expectedDifference, predict } from './predict';
+import { expectedDifference, foresee, predictFrom } from './predict';
 import { afterStrikeOff } from './strike-off-worth';
 import type { Judged } from './straighten';
 import { gramOf, leastSquare, straighten } from './straighten';
 import type { CorrectWithin, Turnable, WayKind } from './turnable';
-import { MOST_SHARE, howOf, isWithin, isWorthTurning, penaltiesOf, setsOf, surroundingsOf, turnable } from './turnable';
+import {
+  MOST_SHARE,
+  heldAt,
+  howOf,
+  isWithin,
+  isWorthTurning,
+  penaltiesOf,
+  setsOf,
+  surroundingsOf,
+  turnable,
+} from './turnable';
 
 /** One way to dye it, with what it is to come to. */
 export interface Correction {
@@ -80,21 +90,27 @@ function turned(
   return at;
 }
 
-/** The same in whole dips where it is dyed in dips: the rest is turned anew with as many. */
-function inWholeDips(
+/**
+ * The same as it can be weighed and dyed: whole dips where it is dyed in dips, and of a jar that hardly anything is left of
+ * nothing. The rest is turned anew.
+ */
+function asItCanBeDyed(
   judged: Judged,
   t: Turnable,
   chosen: readonly number[],
   at: readonly number[],
   risk: number,
 ): readonly number[] {
-  const time = t.levers.findIndex((l) => l.kind === 'time');
-  const stay = t.levers[time];
-  const dips = stay?.kind === 'time' ? (stay.dips ?? 1) : 1;
-  if (dips === 1 || !chosen.includes(time)) return at;
-  const whole = Math.log(Math.max(1, Math.round(dips * Math.exp(at[time] ?? 0))) / dips);
-  const begin = at.map((v, i) => (i === time ? whole : v));
-  const rest = chosen.filter((i) => i !== time);
+  const held = new Map(
+    chosen.flatMap((i) => {
+      const lever = t.levers[i];
+      const value = lever && heldAt(lever, at[i] ?? 0, t.low[i] ?? 0);
+      return value === null || value === undefined ? [] : [[i, value] as const];
+    }),
+  );
+  if (held.size === 0) return at;
+  const begin = at.map((v, i) => held.get(i) ?? v);
+  const rest = chosen.filter((i) => !held.has(i));
   return rest.length === 0 ? begin : turned(judged, t, rest, begin, risk);
 }
 
@@ -125,11 +141,14 @@ function waysAbout(
   const lookedAt = new Set<string>();
   return (isStruckOff ? [AS_IT_IS] : [AS_IT_IS, TO_BE_STRUCK_OFF]).flatMap((risk) => {
     const gram = gramOf(straight, risk);
+    const asPlanned = Math.sqrt(gram[0] ?? 0);
     const ranked = sets
       .map(({ chosen, how }) => {
         const { move, square } = leastSquare(gram, chosen, low, high);
         return { chosen, how, move, worth: Math.sqrt(square) + EXTRA[how] + EACH * chosen.length };
       })
+      // What promises no more than is lost by the trouble isn’t looked at closely.
+      .filter(({ worth }) => worth < asPlanned)
       .sort((x, y) => x.worth - y.worth);
     const ofKind = new Map<string, { tried: number; kept: number }>();
     return ranked.flatMap(({ chosen, how, move }) => {
@@ -144,7 +163,7 @@ function waysAbout(
       }
       lookedAt.add(key);
       const begin = from.map((v, i) => v + (move[i] ?? 0));
-      const at = inWholeDips(judged, t, chosen, turned(judged, t, chosen, begin, risk), risk);
+      const at = asItCanBeDyed(judged, t, chosen, turned(judged, t, chosen, begin, risk), risk);
       const isWorth =
         isWithin(t, at, mostShare) && chosen.every((i) => isWorthTurning(t.levers[i] as Lever, at[i] ?? 0));
       count(isWorth);
@@ -161,14 +180,15 @@ function waysAbout(
 export function correct(posterior: Posterior, plan: Dyeing, standard: Lab, within: CorrectWithin): Correction[] {
   const { day = null, formula = 'de00' } = within;
   const told = (dyeing: Dyeing, how: Correction['how'], turns: number): Correction => {
-    const prediction = predict(posterior, dyeing, { day });
+    const foreseen = foresee(posterior, dyeing, day);
+    const prediction = predictFrom(posterior, foreseen);
     return {
       dyeing,
       prediction,
       how,
       turns,
       expectedDeltaE: expectedDifference(standard, prediction.lab, prediction.covariance, formula),
-      afterStrikeOffDeltaE: afterStrikeOff(posterior, dyeing, standard, day, formula),
+      afterStrikeOffDeltaE: afterStrikeOff(posterior, foreseen, standard, formula),
     };
   };
   const unchanged = told(plan, 'unchanged', 0);

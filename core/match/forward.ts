@@ -164,6 +164,8 @@ const likeOf = (dyeing: Dyeing): string =>
     dyeing.dip > 1 ? 'later dip' : '',
   ].join('|');
 
+/** How much more an iron pot may do to a dye than one of another metal: to how deep it dyes, to the hue. */
+const IRON_POT = [4, 2] as const;
 /** Water, pot, fibre and a small pot: what they do to a dye. */
 function addSurroundings(sum: Sum, dyeing: Dyeing, dye: string): void {
   const { water } = dyeing;
@@ -179,8 +181,9 @@ function addSurroundings(sum: Sum, dyeing: Dyeing, dye: string): void {
     sum.turn(`water/${ion}/${dye}`, 'waterHue', by);
   }
   if (dyeing.metal !== 'steel' && dyeing.metal !== 'stainless') {
-    sum.add(`metal/${dyeing.metal}`, 'metal', 1);
-    sum.turn(`metal/${dyeing.metal}`, 'metalHue', 1);
+    const [depth, hue] = dyeing.metal === 'iron' ? IRON_POT : [1, 1];
+    sum.add(`metal/${dyeing.metal}`, 'metal', depth);
+    sum.turn(`metal/${dyeing.metal}`, 'metalHue', hue);
   }
   sum.add(`base/${dyeing.baseLotId}`, 'base', 1);
   sum.turn(`base/${dyeing.baseLotId}`, 'baseHue', 1);
@@ -340,19 +343,28 @@ export function forward(known: Known, dyeing: Dyeing, day: string | null = null,
     sum.turn(`bare/${e.materialId}`, 'modifierHue', 1);
     lay(sum, [], false);
   }
+  // And so does a pot of it, whatever is dyed in it.
+  if (dyeing.metal === 'iron') {
+    const sum = new Sum(known);
+    sum.add('bare/iron pot', 'bare', 1, Math.log(0.05));
+    sum.turn('bare/iron pot', 'modifierHue', 1);
+    lay(sum, [], false);
+  }
 
   const reflectances = ks.map(reflectanceOfKs);
   const { values, slopes: bySight } = space.see(reflectances);
   // dR/dK = 1 − (K + 1) / √(K² + 2K)
   const turns = ks.map((k) => (k === 0 ? 0 : 1 - (k + 1) / Math.sqrt(k * k + 2 * k)));
+  // Where a value is of one band alone, the others aren’t gone through.
+  const seenIn = Array.from({ length: space.count }, (_, i) =>
+    Array.from({ length: bands }, (_b, c) => c).filter((c) => (bySight[i * bands + c] ?? 0) !== 0),
+  );
   const toValues = (byKs: Float64Array): Float64Array => {
     const out = new Float64Array(space.count);
-    for (let i = 0; i < space.count; i += 1) {
+    for (let i = 0; i < out.length; i += 1) {
       let sum = 0;
-      for (let c = 0; c < bands; c += 1) {
-        const sight = bySight[i * bands + c] ?? 0;
-        if (sight !== 0) sum += sight * (turns[c] ?? 0) * (byKs[c] ?? 0);
-      }
+      for (const c of seenIn[i] as number[])
+        sum += (bySight[i * bands + c] as number) * (turns[c] as number) * (byKs[c] as number);
       out[i] = sum;
     }
     return out;

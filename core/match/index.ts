@@ -29,6 +29,7 @@ export type { LotToMatch, MatchFacts, PartToMatch } from './lot-dyeing';
 export { pulledOut, samplesRead } from './early-out';
 export {
   ageOn,
+  metalMeant,
   metalToMatch,
   dyeingOfLot,
   groundOf,

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { StepRecord } from '../run/step-record';
 import { bathStep, input, percent, planned, recipe } from '../scaling/plan-lot.fixture';
 import type { LotToMatch, MatchFacts } from './lot-dyeing';
-import { dyeingOfLot, mordantOfLot } from './lot-dyeing';
+import { dyeingOfLot, metalMeant, mordantOfLot } from './lot-dyeing';
 
 const UNDYED = { lab: { L: 86, a: 0, b: 9 }, spectrum: null };
 const facts: MatchFacts = {
@@ -122,5 +122,15 @@ describe('what fibre brings along', () => {
     expect(own?.doses.map((d) => d.materialId)).toEqual(['alum', 'weld']);
     expect(own?.courses.map((c) => c.stage)).toEqual(['mordant', 'dye']);
     expect(mordantOfLot(lot([], onlyDyed), facts)).toBeUndefined();
+  });
+});
+
+describe('the pot a recipe is meant for', () => {
+  it('is one that gives nothing wherever it may be, whatever its lot was dyed in; else what it was dyed in', () => {
+    const of = (...allowedMetals: ('enamel' | 'iron')[]) => recipe({ steps: chain, allowedMetals });
+    expect(metalMeant(of('iron', 'enamel'), 'iron')).toBe('stainless');
+    expect(metalMeant(of('iron'), 'iron')).toBe('iron');
+    const inIron = chain.map((s) => (s.kind === 'dye' ? { ...s, metals: ['iron' as const] } : s));
+    expect(metalMeant(recipe({ steps: inIron, allowedMetals: ['enamel'] }), 'iron')).toBe('iron');
   });
 });

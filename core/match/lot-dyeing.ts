@@ -1,5 +1,6 @@
 import type { PlannedStep, PlannedWeighing, LotPlan } from '../scaling/lot-plan';
 import { smallestIn } from '../scaling/lot-plan';
+import type { RecipeVersion } from '../recipe/recipe';
 import type { HeatLeg } from '../recipe/course';
 import { wholeCourse } from '../recipe/course';
 import type { StepKind } from '../recipe/step-kind';
@@ -38,6 +39,17 @@ export const ROLE_OF: Partial<Readonly<Record<MaterialKind, DyeingRole>>> = {
 const INERT: readonly string[] = ['stainless', 'enamel', 'glass', 'plastic'];
 /** A pot’s metal as the match takes it: those of which nothing goes into the bath are one. */
 export const metalToMatch = (metal: string): string => (INERT.includes(metal) ? 'stainless' : metal);
+/**
+ * The metal a recipe is meant for, as the match takes it: one of which nothing goes into the bath wherever such a pot may
+ * be used, whatever pot a lot was really dyed in. @param dyedIn what its lot was dyed in
+ */
+export function metalMeant(
+  { allowedMetals, steps }: Pick<RecipeVersion, 'allowedMetals' | 'steps'>,
+  dyedIn: string,
+): string {
+  const dye = steps.find((s) => s.kind === 'dye' && s.metals.length > 0);
+  return (dye?.metals ?? allowedMetals).some((m) => INERT.includes(m)) ? 'stainless' : dyedIn;
+}
 /** Where no temperature was written, a bath is as warm as the room. */
 export const ROOM_C = 20;
 const YEAR_MS = 365.25 * 86_400_000;

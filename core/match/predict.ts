@@ -29,29 +29,38 @@ export function learntVariance(posterior: Posterior, slopes: ReadonlyMap<number,
   const { count } = posterior.space;
   const { covariance, book, learnt } = posterior;
   const out = new Float64Array(count * count);
-  const entries = [...slopes];
-  const inside = entries.filter(([place]) => place < learnt);
-  // Σ Jᵀ for what was learnt, then J (Σ Jᵀ).
-  for (const [p, slopeP] of inside) {
-    const row = new Float64Array(count);
-    for (const [q, slopeQ] of inside) {
-      const cov = covariance.cells[p * learnt + q] ?? 0;
-      if (cov !== 0) for (let c = 0; c < count; c += 1) row[c] = (row[c] ?? 0) + cov * (slopeQ[c] ?? 0);
-    }
-    for (let i = 0; i < count; i += 1) {
-      const by = slopeP[i] ?? 0;
-      if (by !== 0)
-        for (let j = 0; j < count; j += 1) out[i * count + j] = (out[i * count + j] ?? 0) + by * (row[j] ?? 0);
-    }
+  const inside: (readonly [number, Float64Array])[] = [];
+  for (const [place, slope] of slopes) {
+    if (place < learnt) inside.push([place, slope]);
+    else addProduct(out, slope, slope, book.at(place).sd ** 2);
   }
-  for (const [place, slope] of entries) {
-    if (place < learnt) continue;
-    const variance = book.at(place).sd ** 2;
-    for (let i = 0; i < count; i += 1)
-      for (let j = 0; j < count; j += 1)
-        out[i * count + j] = (out[i * count + j] ?? 0) + variance * (slope[i] ?? 0) * (slope[j] ?? 0);
-  }
+  // J Σ Jᵀ, each pair of numbers gone to once: a half here, and the other by turning it over.
+  const row = new Float64Array(count);
+  const half = new Float64Array(count * count);
+  inside.forEach(([p, slope], i) => {
+    row.fill(0);
+    for (let j = 0; j <= i; j += 1) {
+      const [q, other] = inside[j] as readonly [number, Float64Array];
+      const cov = (covariance.cells[p * learnt + q] as number) * (i === j ? 0.5 : 1);
+      if (cov !== 0) for (let c = 0; c < count; c += 1) row[c] = (row[c] as number) + cov * (other[c] as number);
+    }
+    addProduct(half, slope, row, 1);
+  });
+  for (let i = 0; i < count; i += 1)
+    for (let j = 0; j < count; j += 1)
+      out[i * count + j] =
+        (out[i * count + j] as number) + (half[i * count + j] as number) + (half[j * count + i] as number);
   return out;
+}
+
+/** Adds so many times x yᵀ. */
+function addProduct(cells: Float64Array, x: Float64Array, y: Float64Array, times: number): void {
+  const n = x.length;
+  for (let i = 0; i < n; i += 1) {
+    const by = times * (x[i] as number);
+    if (by !== 0)
+      for (let j = 0; j < n; j += 1) cells[i * n + j] = (cells[i * n + j] as number) + by * (y[j] as number);
+  }
 }
 
 /** What is asked of a prediction besides the dyeing itself. */
@@ -62,17 +71,34 @@ export interface PredictHow {
   readonly withoutReader?: boolean;
 }
 
-/** The shade that a dyeing will give, with how sure that is. */
-export function predict(
-  posterior: Posterior,
-  dyeing: Dyeing,
-  { day = null, withoutReader = true }: PredictHow = {},
-): Prediction {
+/** What a dyeing will give in compared values, with what makes it unsure: what was learnt, and what scatters. */
+export interface Foreseen {
+  readonly said: Forward;
+  readonly unsure: Float64Array;
+  readonly scatter: Float64Array;
+}
+
+/** What a prediction and what a strike-off would tell both go out from. @param day whose luck it shares; `null`: none */
+export function foresee(posterior: Posterior, dyeing: Dyeing, day: string | null): Foreseen {
   const said = forward(posterior, dyeing, day);
-  const { space, widths } = posterior;
-  const spread = learntVariance(posterior, said.slopes);
-  const scatter = scatterOf(posterior, said, widths, day === null);
-  for (let i = 0; i < spread.length; i += 1) spread[i] = (spread[i] ?? 0) + (scatter.cells[i] ?? 0);
+  return {
+    said,
+    unsure: learntVariance(posterior, said.slopes),
+    scatter: scatterOf(posterior, said, posterior.widths, day === null).cells,
+  };
+}
+
+/** The shade that a dyeing will give, with how sure that is. */
+export const predict = (posterior: Posterior, dyeing: Dyeing, { day = null, ...how }: PredictHow = {}): Prediction =>
+  predictFrom(posterior, foresee(posterior, dyeing, day), how);
+
+/** The same of what was foreseen already. */
+export function predictFrom(
+  { space, widths }: Posterior,
+  { said, unsure, scatter }: Foreseen,
+  { withoutReader = true }: Omit<PredictHow, 'day'> = {},
+): Prediction {
+  const spread = unsure.map((v, i) => v + (scatter[i] ?? 0));
   if (withoutReader) {
     // Half of what a reading scatters is the reader’s; the rest is the piece’s own.
     const own = widths.scatter.reading ** 2 / 2;

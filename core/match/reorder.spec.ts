@@ -53,6 +53,31 @@ describe('the letter about a lot to come', () => {
     expect(letter.opening).toContain('come out as the master');
     expect(letter.advice).toContain('dye it as the recipe says');
   });
+  it('does not leave alone what looks right only because nobody knows the jar, where a known one stands beside it', () => {
+    const weld = {
+      materialId: 'weld',
+      role: 'dyestuff' as const,
+      usualPercent: 40,
+      jars: ['weld 3', 'weld 1'].map((stockLotId) => ({ stockLotId, ageYears: 0 })),
+    };
+    const { answer } = told(ask(recipeFrom('weld 3'), { shelf: [weld] }));
+    expect(answer.unchanged.deltaE00).toBeLessThan(0.5);
+    expect(answer.unchanged.expectedDeltaE).toBeGreaterThan(1);
+    expect(answer.ways[0]?.turned.some((t) => t.stockLotId === 'weld 1' && t.isOtherJar)).toBe(true);
+  });
+  it('takes the known jar of each dyestuff where both are unsure', () => {
+    const plan = dyeing([dose('weld', 'weld 3', MASTER_DOSES.weld), dose('madder', 'madder 2', MASTER_DOSES.madder)]);
+    const shelf = ['weld', 'madder'].map((materialId) => ({
+      materialId,
+      role: 'dyestuff' as const,
+      usualPercent: 20,
+      jars: [{ stockLotId: `${materialId} 1`, ageYears: 0 }],
+    }));
+    const [best] = told(ask(plan, { shelf })).answer.ways;
+    const dyes = best?.doses.filter((d) => d.role === 'dyestuff') ?? [];
+    expect(dyes.map((d) => d.stockLotId).sort()).toEqual(['madder 1', 'weld 1']);
+    expect(best?.expectedDeltaE).toBeLessThan(0.6);
+  });
   it('asks for a strike-off out of a jar that nobody dyed with, and says what to weigh for it', () => {
     const plan = recipeFrom('weld 3');
     const { letter } = told(ask(plan));

@@ -1,29 +1,22 @@
 import type { DeltaEFormula } from '../colour/delta-e';
 import type { Lab } from '../colour/lab';
 import type { Correction } from './correct';
-import type { Dyeing } from './dyeing';
-import { forward } from './forward';
 import { factorise, solveFactorised } from './linear-algebra';
 import type { Posterior } from './posterior';
-import { scatterOf } from './posterior';
-import { expectedDifference, inLab, learntVariance } from './predict';
+import type { Foreseen } from './predict';
+import { expectedDifference, inLab } from './predict';
 
 /**
  * The difference from a standard that is to be expected of a way once a strike-off of it was dyed and read and what it
  * showed was made up for, by its formula: what a reading leaves unsure doesn’t depend on what it says (Kalman’s covariance).
  */
 export function afterStrikeOff(
-  posterior: Posterior,
-  dyeing: Dyeing,
+  { space, widths }: Posterior,
+  { said, unsure, scatter }: Foreseen,
   standard: Lab,
-  day: string | null,
   formula: DeltaEFormula,
 ): number {
-  const said = forward(posterior, dyeing, day);
-  const { space, widths } = posterior;
   const n = space.count;
-  const unsure = learntVariance(posterior, said.slopes);
-  const scatter = scatterOf(posterior, said, widths, day === null).cells;
   const low = factorise({ n, cells: unsure.map((v, i) => v + (scatter[i] ?? 0)) });
   const left = Float64Array.from(unsure, (v, i) => v + (scatter[i] ?? 0));
   for (let j = 0; j < n; j += 1) {

@@ -160,19 +160,41 @@ export function isWorthTurning(lever: Lever, at: number): boolean {
   return at === 0 || (at >= WORTH_TAKING.own && Math.abs(at - lever.from) >= HAIR);
 }
 
-/** All sets of up to so many things, with no two dyestuffs added. */
-export function setsOf({ levers }: Turnable, most: number): number[][] {
-  const sets: number[][] = [];
-  const grow = (set: readonly number[], from: number, hasAdded: boolean): void => {
-    for (let i = from; i < levers.length; i += 1) {
-      const l = levers[i];
-      const isAdded = l?.kind === 'dose' && !l.isOwn;
-      if (isAdded && hasAdded) continue;
-      const next = [...set, i];
-      sets.push(next);
-      if (next.length < most) grow(next, i + 1, hasAdded || isAdded);
+/** Where a lever is held that can’t stand everywhere: at whole dips, and at nothing of a jar that is nearly emptied. */
+export function heldAt(lever: Lever, at: number, low: number): number | null {
+  if (lever.kind === 'time') {
+    const { dips = 1 } = lever;
+    return dips === 1 ? null : Math.log(Math.max(1, Math.round(dips * Math.exp(at))) / dips);
+  }
+  return lever.isOwn && lever.from > 0 && low === 0 && at < WORTH_TAKING.own ? 0 : null;
+}
+
+/** One thing to turn: a lever by itself, or how much of a material comes out of which of two jars. */
+function thingsOf({ levers }: Turnable): number[][] {
+  const jarsOf = (own: Lever): number[] =>
+    own.kind === 'dose' && own.isOwn && own.from > 0
+      ? levers.flatMap((l, k) => (l.kind === 'dose' && isOtherJar(l) && materialOf(l) === materialOf(own) ? [k] : []))
+      : [];
+  return [...levers.map((_, i) => [i]), ...levers.flatMap((l, i) => jarsOf(l).map((k) => [i, k]))];
+}
+
+/** All sets of levers that are up to so many things, with no two dyestuffs added. */
+export function setsOf(t: Turnable, most: number): number[][] {
+  const things = thingsOf(t);
+  const sets = new Map<string, number[]>();
+  const grow = (set: readonly number[], from: number, count: number, hasAdded: boolean): void => {
+    for (let i = from; i < things.length; i += 1) {
+      const thing = things[i] ?? [];
+      const isAdded = thing.some((k) => {
+        const l = t.levers[k];
+        return l?.kind === 'dose' && !l.isOwn;
+      });
+      if ((isAdded && hasAdded) || thing.some((k) => set.includes(k))) continue;
+      const next = [...set, ...thing].sort((x, y) => x - y);
+      sets.set(next.join(), next);
+      if (count + 1 < most) grow(next, i + 1, count + 1, hasAdded || isAdded);
     }
   };
-  grow([], 0, false);
-  return sets;
+  grow([], 0, 0, false);
+  return [...sets.values()];
 }

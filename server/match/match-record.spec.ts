@@ -4,6 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
+  colourwayOf,
   delivery,
   dyeLot,
   freePots,
@@ -12,6 +13,7 @@ import {
   newId,
   openTestStudio,
   reading,
+  recipeBody,
   runEntry,
   stripReading,
   stripTrial,
@@ -74,11 +76,22 @@ describe.each(KINDS)('what shades are foretold from (%s)', (kind) => {
 
   it('a master is what its recipe gives out of the reference jars, told as no lot', async () => {
     const masters = (await record()).readings.filter((r) => r.isMaster);
-    expect(masters).toMatchObject([{ lotId: null, dyeing: { colourwayId: f.colourway } }]);
+    expect(masters).toMatchObject([{ lotId: null, dyeing: { colourwayId: f.colourway, metal: 'stainless' } }]);
     expect(masters[0]?.dyeing.doses.every((d) => d.stockLotId.startsWith('reference of'))).toBe(true);
     const { strengths, jars } = await record();
     expect(strengths.some((s) => s.stockLotId === `reference of ${f.weld}` && s.isReference)).toBe(true);
     expect(jars.map((j) => j.id)).toContain(f.weldStockLot);
+  });
+
+  it('of a first lot that was corrected the master is what its recipe says without that', async () => {
+    const { steps } = recipeBody(f.alum, f.weld) as { steps: object[] };
+    const colourway = await colourwayOf(studio, f, 'Sea holly', steps);
+    const more = { corrected: [{ materialId: f.weld, share: 1.5 }], dyeTimeShare: 1.25 };
+    await makeLot(studio, { ...f, colourway }, { quantityText: '2 hanks of 50 g', more });
+    const master = (await record()).readings.find((r) => r.isMaster && r.dyeing.colourwayId === colourway)?.dyeing;
+    expect(master?.doses.find((d) => d.materialId === f.weld)?.percentOwf).toBeCloseTo(100, 0);
+    const plain = (await record()).readings.find((r) => r.isMaster && r.dyeing.colourwayId === f.colourway)?.dyeing;
+    expect(master?.courses).toEqual(plain?.courses);
   });
 
   it('a spectrum is seen in the light that is worked in; another light without one is left out', async () => {

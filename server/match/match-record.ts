@@ -1,4 +1,5 @@
-import type { MatchRecord } from '@vestigia/contract';
+import type { MatchRecord, RecipeBody } from '@vestigia/contract';
+import { readRecipeBody } from '@vestigia/contract';
 import type { CorrectedBy, LotPlan, LotToMatch, MatchFacts, MeasuredColour, RunEntry } from '@vestigia/core';
 import {
   MATCH_CONDITIONS,
@@ -6,6 +7,7 @@ import {
   dyeingOfLot,
   foldRun,
   groundUnderOurLight,
+  metalMeant,
   mordantOfLot,
   outOfReference,
   referenceOf,
@@ -16,7 +18,17 @@ import {
 } from '@vestigia/core';
 import { asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, lotProgress, lots, masters, materials, stockBalances, stockLots, waters } from '../db/schema';
+import {
+  colourways,
+  lotProgress,
+  lots,
+  masters,
+  materials,
+  recipeVersions,
+  stockBalances,
+  stockLots,
+  waters,
+} from '../db/schema';
 import { spectrumAmong } from '../lots/master-of';
 import { lotTag } from '../shared/lot-tag';
 import { oneValue } from '../stores/shelf';
@@ -30,6 +42,7 @@ const PER_G = smallestIn('weight');
 type Reading = MatchRecord['readings'][number];
 const NOT_CORRECTED: CorrectedBy = { corrected: [], added: [], dyeTimeShare: 1 };
 type LotRead = Pick<typeof lots.$inferSelect, 'id' | 'number' | 'colourwayId' | 'at' | 'water'> & {
+  readonly recipe: RecipeBody;
   readonly plan: LotPlan;
   readonly isStrikeOff: boolean;
   readonly isCancelled: boolean;
@@ -134,7 +147,10 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
             lotId: null,
             title: `the master of ${c.name}`,
             on: first.at,
-            dyeing: outOfReference(uncorrected(planned, first.correctedBy, dosedAs)),
+            dyeing: {
+              ...outOfReference(uncorrected(planned, first.correctedBy, dosedAs)),
+              metal: metalMeant(readRecipeBody(first.recipe), planned.metal),
+            },
             colour,
             readWithin80: null,
             isMaster: true,
@@ -190,11 +206,13 @@ async function readLots(db: Db): Promise<LotRead[]> {
       at: lots.at,
       water: lots.water,
       plan: lots.plan,
+      recipe: recipeVersions.body,
       extras: lots.extras,
       state: lotProgress.state,
     })
     .from(lots)
     .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
     .orderBy(asc(lots.number));
   return rows.map(({ extras, state, ...r }) => ({
     ...r,

@@ -282,9 +282,10 @@ export async function makeLot(
     reorderOfId = null as string | null,
     acceptShortages = false,
     strikeOff = false,
+    more = {} as object,
   } = {},
 ): Promise<string> {
-  const ask = { colourwayId: f.colourway, quantityText, waterId: f.water, reorderOfId, strikeOff };
+  const ask = { colourwayId: f.colourway, quantityText, waterId: f.water, reorderOfId, strikeOff, ...more };
   const proposal = (await agent.post('/api/lots/proposal').send(ask).expect(200)).body as Proposal;
   const id = newId();
   await agent
