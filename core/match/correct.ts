@@ -46,7 +46,7 @@ const EXTRA: Readonly<Record<WayKind, number>> = {
 };
 const EACH = 0.04;
 /** Whatever is changed has to promise clearly more than the recipe as it is: a share of what that is expected to miss by. */
-const CLEARLY = 0.15;
+const CLEARLY = 0.1;
 /** After a strike-off trouble counts so much less. */
 const STRUCK_OFF_TROUBLE = 0.3;
 /** So many things at the most are turned at once. */
