@@ -1,3 +1,5 @@
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { PGlite } from '@electric-sql/pglite';
 import type { MatchRecord } from '@vestigia/contract';
@@ -6,8 +8,9 @@ import { drizzle } from 'drizzle-orm/pglite';
 import { migrate } from 'drizzle-orm/pglite/migrator';
 import { pino } from 'pino';
 import type { Database } from '../server/db/database';
+import { KeptFiles } from '../server/db/kept-files';
 import * as schema from '../server/db/schema';
-import { importDocument } from '../server/document/import-document';
+import { broughtAlone, importDocument } from '../server/document/import-document';
 import { Writer } from '../server/http/write';
 import { readMatchRecord } from '../server/match/match-record';
 import { ChangeBus } from '../server/shared/context';
@@ -27,7 +30,7 @@ export function studioFileOf(setting: Setting, past: readonly PastDyeing[], ids:
   const dyed = pastRows(setting, past, ids, byId);
   return {
     format: 'vestigia-studio',
-    formatVersion: 3,
+    formatVersion: 4,
     asOf: BEGAN,
     settings: {
       name: 'A world',
@@ -60,7 +63,8 @@ export async function openPast(setting: Setting, past: readonly PastDyeing[], id
     const db = drizzle({ client, schema });
     await migrate(db, { migrationsFolder: MIGRATIONS });
     const nothing = (): Promise<void> => Promise.resolve();
-    const database: Database = { db, kind: 'folder', flush: nothing, tidy: nothing, close: nothing };
+    const files = new KeptFiles(join(tmpdir(), 'vestigia-backtest'));
+    const database: Database = { db, kind: 'folder', files, flush: nothing, tidy: nothing, close: nothing };
     const context = {
       database,
       clock: () => new Date(last + 3 * DAY_MS),
@@ -71,7 +75,7 @@ export async function openPast(setting: Setting, past: readonly PastDyeing[], id
     };
     const writer = new Writer(context);
     await writer.start();
-    await importDocument(context, writer, document);
+    await importDocument(context, writer, broughtAlone(document));
     return await readMatchRecord(db, undefined);
   } finally {
     await client.close();

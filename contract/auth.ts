@@ -25,6 +25,28 @@ export const signIn = z.object({
 });
 export type SignIn = z.infer<typeof signIn>;
 
+/** Once a studio file is open: a code for each person, shown this one time to whoever opened it. */
+export const openedDocument = z
+  .object({ codes: z.array(z.object({ personId: id, name: z.string(), code: z.string() })) })
+  .meta({ id: 'OpenedDocument' });
+export type OpenedDocument = z.infer<typeof openedDocument>;
+
+export const openingDocument = z
+  .object({
+    phase: z.enum(['none', 'receiving', 'reading', 'keeping']),
+    /** Of so many bytes, or rows; `null` where nobody knows yet. */
+    done: z.number(),
+    total: z.number().nullable(),
+  })
+  .meta({ id: 'OpeningDocument' });
+export type OpeningDocument = z.infer<typeof openingDocument>;
+
+export const setPassphrase = z.object({
+  personId: id,
+  code: z.string().max(60, { error: 'That code is too long.' }),
+  passphrase,
+});
+
 /** IANA zone names this machine knows. */
 export const timeZone = z.string().refine(
   (zone) => {

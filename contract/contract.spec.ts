@@ -39,7 +39,17 @@ describe('the table of calls', () => {
         .filter(([, c]) => c.open)
         .map(([name]) => name)
         .sort(),
-    ).toEqual(['authState', 'health', 'openDocument', 'openStudio', 'signIn', 'signOut']);
+    ).toEqual([
+      'authState',
+      'health',
+      'openDocument',
+      'openStudio',
+      'openingDocument',
+      'setPassphrase',
+      'signIn',
+      'signOut',
+      'stopOpening',
+    ]);
   });
 
   it('gives every code of refusal a status of its kind', () => {

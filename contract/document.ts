@@ -25,13 +25,13 @@ export const fileRunEntry = recordedEntry({ lotId: id, byId: id });
 const NO_EXTRAS = lotExtras.parse({});
 
 /**
- * A whole studio as one JSON document: what `export` writes and an empty studio opens. Everything that ever happened,
- * in the order it was recorded. Passphrases are never exported; a person without one is given one by a colleague.
+ * A whole studio as one JSON document, the heart of a studio file (docs/studio-file.md). Everything that ever happened, in
+ * the order it was recorded. Passphrases are never exported: whoever opens the file is told a code for each person.
  */
 export const studioDocument = z
   .object({
     format: z.literal('vestigia-studio', { error: 'This is not a studio file made by Vestigia.' }),
-    formatVersion: z.literal(3, { error: 'This studio file is from a newer version. Update the program first.' }),
+    formatVersion: z.literal(4, { error: 'This studio file is from a newer version. Update the program first.' }),
     asOf: isoTime,
     settings: settingsEdit.omit({ version: true }),
     people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
@@ -208,7 +208,12 @@ export const studioDocument = z
           kind: z.enum(['sheet', 'photo']),
           name: z.string(),
           type: z.string(),
-          base64: z.string(),
+          /** Its contents lie beside the document, under this name; a document by itself may hold them. */
+          sha256: z
+            .string()
+            .regex(/^[0-9a-f]{64}$/)
+            .optional(),
+          base64: z.string().optional(),
           ...who,
         }),
       )

@@ -32,9 +32,9 @@ const second = {
     { kind: 'lot', jarId: null },
   ],
 };
-const third = {
+const newest = {
   format: 'vestigia-studio',
-  formatVersion: 3,
+  formatVersion: 4,
   vessels: [{ name: 'Kettle', maxC: 90 }],
   recipeVersions: [{ body: { minLiquorRatio: 20, steps: [{ wait: { minMinutes: 5, maxMinutes: null } }] } }],
   recipeStatuses: [{ status: 'proven', reason: 'its standing: good' }],
@@ -66,7 +66,7 @@ const third = {
 
 describe('a studio file of an earlier version', () => {
   it('gets the names of the glossary, and its texts stay as they are', () =>
-    expect(upgradeStudioFile(second)).toEqual(third));
+    expect(upgradeStudioFile(second)).toEqual(newest));
 
   it('of the first version loses the unit in its amounts as well', () =>
     expect(
@@ -84,7 +84,7 @@ describe('a studio file of an earlier version', () => {
         ],
       }),
     ).toEqual({
-      formatVersion: 3,
+      formatVersion: 4,
       movements: [{ amount: 5, note: 'amountMg' }],
       runEntries: [{ weighing: { amount: 5 } }, { weighing: null }],
       lots: [
@@ -95,12 +95,12 @@ describe('a studio file of an earlier version', () => {
   it('reads that a heat source is too weak as it was kept before its facts were', () => {
     const cautions = [{ code: 'bath', note: { code: 'tooLittleHeat', message: 'Too weak.' } }, { code: 'synthetic' }];
     expect(upgradeStudioFile({ formatVersion: 3, lots: [{ plan: { cautions } }] })).toEqual({
-      formatVersion: 3,
+      formatVersion: 4,
       lots: [{ plan: { cautions: [{ code: 'written', text: 'Too weak.' }, { code: 'synthetic' }] } }],
     });
   });
 
-  it.each([third, { formatVersion: 9 }, null, 'text', [], 5])('is left alone where it is none: %j', (other) =>
+  it.each([newest, { formatVersion: 9 }, null, 'text', [], 5])('is left alone where it is none: %j', (other) =>
     expect(upgradeStudioFile(other)).toEqual(other),
   );
 });

@@ -103,10 +103,15 @@ function studioToVersion3({ promises, standings, ...rest }: Json): Json {
 /** A studio file of an earlier version, brought to this one; any other comes back to be refused or read. */
 export function upgradeStudioFile(file: unknown): unknown {
   if (!isObject(file)) return file;
-  if (file['formatVersion'] === 1) return studioToVersion3(studioToVersion2(file));
-  if (file['formatVersion'] === 2) return studioToVersion3(file);
+  if (file['formatVersion'] === 1) return upgradeStudioFile(studioToVersion3(studioToVersion2(file)));
+  if (file['formatVersion'] === 2) return upgradeStudioFile(studioToVersion3(file));
+  // Since the fourth, photographs and sheets may lie beside the document; one that holds them reads as before.
   if (file['formatVersion'] !== 3) return file;
-  return { ...file, lots: eachOf(file['lots'], (lot) => ({ ...lot, plan: codedCautions(lot['plan']) })) };
+  return {
+    ...file,
+    formatVersion: 4,
+    lots: eachOf(file['lots'], (lot) => ({ ...lot, plan: codedCautions(lot['plan']) })),
+  };
 }
 
 /** A recipe file of the first version, brought to this one; any other comes back as it is, to be refused or read. */

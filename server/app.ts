@@ -42,7 +42,6 @@ export interface AppOptions {
 
 const ORDINARY_BODY = '1mb';
 const SMALL_REPLY = '200kb';
-const STUDIO_FILE_BODY = '200mb';
 const TABLE_BODY = '40mb';
 const ATTACHMENT_BODY = '12mb';
 
@@ -166,10 +165,14 @@ function describe(app: Express): void {
 /** How much each call may bring, and as what. */
 function readBodies(app: Express): void {
   app.use('/api', onlyOwnPages());
-  app.use(api.openDocument.path, express.json({ limit: STUDIO_FILE_BODY }));
   app.use(api.beginImport.path, express.raw({ limit: TABLE_BODY, type: [...api.beginImport.upload] }));
   app.use('/api', express.raw({ limit: ATTACHMENT_BODY, type: [...api.attachPhoto.upload] }));
-  app.use('/api', express.json({ limit: ORDINARY_BODY }));
+  // A studio file isn’t read before it is known that the studio is empty, and then as it comes.
+  const ordinary = express.json({ limit: ORDINARY_BODY });
+  app.use('/api', (req, res, next) => {
+    if (req.method === 'POST' && `/api${req.path}` === api.openDocument.path) next();
+    else ordinary(req, res, next);
+  });
 }
 
 /** The built interface: hashed files for a year, the page itself always fresh; any other address is the app's own. */

@@ -1,7 +1,5 @@
-import { readFile } from 'node:fs/promises';
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
-import { studioDocument, upgradeStudioFile } from '@vestigia/contract';
 import { pino } from 'pino';
 import { createApp } from './app';
 import type { Config } from './config';
@@ -12,8 +10,8 @@ import type { Database } from './db/database';
 import { FolderHeldError } from './db/folder-lock';
 import { DatabaseHeldError, openFolder, openServer } from './db/open-database';
 import { importDocument } from './document/import-document';
+import { readStudioFile } from './document/read-studio-file';
 import { hasStudio } from './auth/auth-store';
-import { parse } from './http/routes';
 import { Writer } from './http/write';
 
 const HELD_EXIT = 3;
@@ -35,7 +33,7 @@ function configOrExit(): Config {
 
 async function openDatabase(): Promise<Database> {
   const { databaseUrl, dataDir, migrationsDir } = config;
-  return databaseUrl ? openServer(databaseUrl, migrationsDir) : openFolder(dataDir, migrationsDir, new Date());
+  return databaseUrl ? openServer(databaseUrl, dataDir, migrationsDir) : openFolder(dataDir, migrationsDir, new Date());
 }
 
 /** OPEN_DOCUMENT names a studio file for an empty studio to begin with; one that is open already is left alone. */
@@ -44,11 +42,13 @@ async function openGivenDocument(context: Context): Promise<void> {
   if (!path || (await hasStudio(context.database.db))) return;
   const writer = new Writer(context);
   await writer.start();
-  await importDocument(
-    context,
-    writer,
-    parse(studioDocument, upgradeStudioFile(JSON.parse(await readFile(path, 'utf8')))),
-  );
+  const file = await readStudioFile(path);
+  try {
+    for (const { name, code } of await importDocument(context, writer, file))
+      console.log(`${name} comes in with the code ${code}, once, and then chooses a passphrase.`);
+  } finally {
+    file.close();
+  }
 }
 
 async function main(): Promise<void> {

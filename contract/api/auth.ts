@@ -1,8 +1,7 @@
 import { z } from 'zod';
-import { studioDocument } from '../document';
-import { authState, openStudio, person, signIn } from '../auth';
+import { authState, openStudio, openedDocument, openingDocument, person, setPassphrase, signIn } from '../auth';
 import type { Call } from './call';
-import { done } from './call';
+import { TYPES_OF_STUDIO_FILES, done } from './call';
 
 export const authCalls = {
   health: {
@@ -31,8 +30,30 @@ export const authCalls = {
     method: 'post',
     path: '/api/auth/document',
     summary: 'First run: open a studio file',
-    body: studioDocument,
+    upload: TYPES_OF_STUDIO_FILES,
+    reply: openedDocument,
+    open: true,
+  },
+  openingDocument: {
+    method: 'get',
+    path: '/api/auth/document',
+    summary: 'First run: how far a studio file is opened',
+    reply: openingDocument,
+    open: true,
+  },
+  stopOpening: {
+    method: 'delete',
+    path: '/api/auth/document',
+    summary: 'First run: stop opening a studio file',
     reply: done,
+    open: true,
+  },
+  setPassphrase: {
+    method: 'post',
+    path: '/api/auth/passphrase',
+    summary: 'Choose a passphrase by a code that is good for once, and come in',
+    body: setPassphrase,
+    reply: person,
     open: true,
   },
   signIn: { method: 'post', path: '/api/auth/session', summary: 'Come in', body: signIn, reply: person, open: true },

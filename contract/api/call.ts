@@ -18,6 +18,7 @@ export interface Call {
 }
 
 export const TYPES_OF_TABLES = ['text/csv', 'application/json', 'application/octet-stream'] as const;
+export const TYPES_OF_STUDIO_FILES = ['application/zip', 'application/json', 'application/octet-stream'] as const;
 export const TYPES_OF_ATTACHMENTS = ['application/pdf', 'image/png', 'image/jpeg', 'image/webp'] as const;
 export const text = z.string();
 export const created = z.object({ id });

@@ -1,4 +1,3 @@
-import { studioDocument } from '../document';
 import { newPerson } from '../auth';
 import {
   heatSourceEdit,
@@ -11,7 +10,7 @@ import {
   waterEdit,
 } from '../studio';
 import type { Call } from './call';
-import { created, done } from './call';
+import { created, done, text } from './call';
 
 export const studioCalls = {
   studio: { method: 'get', path: '/api/studio', summary: 'House practice, people, vessels and waters', reply: studio },
@@ -59,10 +58,11 @@ export const studioCalls = {
     body: waterEdit,
     reply: created,
   },
-  exportDocument: {
+  studioFile: {
     method: 'get',
-    path: '/api/document',
-    summary: 'The whole studio as one document',
-    reply: studioDocument,
+    path: '/api/studio-file',
+    summary: 'The whole studio as one file, photographs and sheets with it',
+    download: 'application/zip',
+    reply: text,
   },
 } as const satisfies Record<string, Call>;

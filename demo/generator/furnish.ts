@@ -59,7 +59,7 @@ export function furnish(house: Dyehouse): Doc {
   }));
   return {
     format: 'vestigia-studio',
-    formatVersion: 3,
+    formatVersion: 4,
     asOf: house.sim.asOf,
     settings: SETTINGS,
     people,

@@ -1,6 +1,6 @@
 import type { AuthState, NewPerson, Person } from '@vestigia/contract';
 import { randomBytes } from 'node:crypto';
-import { asc, eq } from 'drizzle-orm';
+import { and, asc, eq } from 'drizzle-orm';
 import type { Database, Db } from '../db/database';
 import { people, secrets, studio } from '../db/schema';
 
@@ -22,12 +22,20 @@ export async function addPerson(
   await db.insert(people).values({ id, name, passphraseHash });
 }
 
-export async function findPerson(
-  db: Db,
-  id: string,
-): Promise<{ id: string; name: string; passphraseHash: string | null } | undefined> {
+export async function findPerson(db: Db, id: string): Promise<typeof people.$inferSelect | undefined> {
   const [row] = await db.select().from(people).where(eq(people.id, id));
   return row;
+}
+
+/** Gives a person a passphrase for a code, which is used up by it; `false` where it was meanwhile. */
+export async function useCode(db: Db, id: string, codeHash: string | null, passphraseHash: string): Promise<boolean> {
+  if (codeHash === null) return false;
+  const rows = await db
+    .update(people)
+    .set({ passphraseHash, codeHash: null })
+    .where(and(eq(people.id, id), eq(people.codeHash, codeHash)))
+    .returning({ id: people.id });
+  return rows.length > 0;
 }
 
 /** The key that signs cookies: made once and kept with the data, so that a restart signs nobody out. */

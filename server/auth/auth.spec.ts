@@ -33,7 +33,7 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
       people: [{ id: personId, name: 'Ada Reed' }],
       person: null,
     });
-    for (const path of ['/api/stores', '/api/lots', '/api/studio', '/api/document', '/api/events', '/api/today'])
+    for (const path of ['/api/stores', '/api/lots', '/api/studio', '/api/studio-file', '/api/events', '/api/today'])
       expect((await studio.stranger.get(path)).status, path).toBe(401);
     expect((await studio.stranger.post('/api/vessels').send({})).status).toBe(401);
   });

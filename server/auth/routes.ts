@@ -7,8 +7,8 @@ import { studio } from '../db/schema';
 import { parse } from '../http/routes';
 import type { Writer } from '../http/write';
 import { Refusal } from '../shared/problem';
-import { addPerson, findPerson, hasStudio, readAuthState } from './auth-store';
-import { checkPassphrase, hashPassphrase } from '../shared/passphrase';
+import { addPerson, findPerson, hasStudio, readAuthState, useCode } from './auth-store';
+import { checkPassphrase, hashPassphrase, readCode } from '../shared/passphrase';
 
 declare module 'express-session' {
   interface SessionData {
@@ -67,6 +67,26 @@ export function authRoutes(router: Router, context: Context, writer: Writer): vo
     if (!(await checkPassphrase(body.passphrase, found?.passphraseHash ?? null)) || !found) {
       throw new Refusal('wrongPassphrase', 'That passphrase does not belong to that name. Try again.');
     }
+    const person = { id: found.id, name: found.name };
+    await enter(req, person);
+    res.json(person);
+  });
+
+  router.post(api.setPassphrase.path, slowDown, async (req, res) => {
+    const body = parse(api.setPassphrase.body, req.body);
+    const found = await findPerson(db, body.personId);
+    if (!(await checkPassphrase(readCode(body.code), found?.codeHash ?? null)) || !found)
+      throw new Refusal('wrongPassphrase', 'That code does not belong to that name, or was used before.');
+    const hash = await hashPassphrase(body.passphrase);
+    await writer.write({
+      call: 'setPassphrase',
+      key: undefined,
+      body: null,
+      run: async (tx) => {
+        if (!(await useCode(tx, found.id, found.codeHash, hash)))
+          throw new Refusal('wrongPassphrase', 'That code was used already.');
+      },
+    });
     const person = { id: found.id, name: found.name };
     await enter(req, person);
     res.json(person);

@@ -12,7 +12,7 @@ import { openFolder } from '../db/open-database';
 import { packReadings, unpackInto } from '../lots/probe-log';
 import { MIGRATIONS } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { freePots, furnish, makeLot, newId, openTestStudio, runEntry } from '../test/test-studio';
+import { freePots, furnish, makeLot, newId, openTestStudio, runEntry, wholeDocument } from '../test/test-studio';
 import { ReadingLog } from '@vestigia/core';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -275,12 +275,7 @@ describe('the probe of the house', () => {
         .send({ id: newId(), tags: [{ kind: 'stockLot', stockLotId: f.alumStockLot }] })
         .expect(200)
     ).body as { code: string }[];
-    const file = (await studio.agent.get('/api/document').expect(200)).body as {
-      containers: object[];
-      tags: object[];
-      probeLogs: object[];
-      runEntries: { detail: object | null }[];
-    };
+    const file = await wholeDocument(studio.context.database.db);
     expect([
       file.containers.length,
       file.tags.length,

@@ -70,11 +70,16 @@ function runRoutes(routes: Routes, house: HouseBench): void {
     return { id: body.id };
   });
   routes.writes(api.addContainer, ['lots'], ({ db, body }) => rememberContainer(db, body));
-  routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, now, person }) => {
+  routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, files, now, person }) => {
     const lot = await readLot(db, id);
     if (!lot.entries.some((e) => e.id === query.entry))
       throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
-    return attach(db, { runEntryId: query.entry }, { id: query.id, name: query.name, file }, { now, byId: person.id });
+    return attach(
+      db,
+      { runEntryId: query.entry },
+      { id: query.id, name: query.name, file },
+      { now, byId: person.id, files },
+    );
   });
 }
 

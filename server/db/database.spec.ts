@@ -8,14 +8,14 @@ import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { demoDocument } from '../../scripts/demo-document.mjs';
 import { ChangeBus } from '../shared/context';
-import { exportDocument } from '../document/export-document';
-import { importDocument } from '../document/import-document';
+import { broughtAlone, importDocument } from '../document/import-document';
 import { Writer } from '../http/write';
 import { MIGRATIONS, copyTemplate } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   KINDS,
   delivery,
+  wholeDocument,
   dyeLot,
   furnish,
   makeLot,
@@ -137,7 +137,7 @@ describe.each(KINDS)('the database itself, on a %s', (kind) => {
     expect(document.openapi).toBe('3.1.0');
     expect(document.paths['/api/lots/proposal']?.['post']?.operationId).toBe('propose');
     expect(Object.keys(document.components.schemas)).toEqual(
-      expect.arrayContaining(['LotDetail', 'Figure', 'ShelfRow', 'StudioDocument']),
+      expect.arrayContaining(['LotDetail', 'Figure', 'ShelfRow', 'OpenedDocument']),
     );
   });
 });
@@ -170,12 +170,11 @@ describe('a studio file', () => {
   it('opens, is told again the same, and opens once more', async () => {
     const now = new Date();
     const first = await open();
-    await importDocument(first.context, first.writer, demo);
+    await importDocument(first.context, first.writer, broughtAlone(demo));
     const states = await first.context.database.db.select({ state: lotProgress.state }).from(lotProgress);
     expect(states).toHaveLength(demo.lots.length);
     expect(new Set(states.map((s) => s.state))).toEqual(new Set(['released', 'refused', 'toJudge', 'inWork']));
-    const out = await exportDocument(first.context.database.db, now);
-    await first.close();
+    const out = await wholeDocument(first.context.database.db, now);
     const sorted = (rows: readonly { id: string }[]): unknown[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
     const people = demo.people.map(({ id, name }) => ({ id, name }));
     for (const key of [
@@ -195,8 +194,12 @@ describe('a studio file', () => {
     expect(sorted(out.people)).toEqual(sorted(people));
 
     const second = await open();
-    await importDocument(second.context, second.writer, studioDocument.parse(out));
-    expect({ ...(await exportDocument(second.context.database.db, now)) }).toEqual(out);
+    await importDocument(second.context, second.writer, {
+      document: studioDocument.parse(out),
+      contentOf: (sha256) => first.context.database.files.read(sha256),
+    });
+    await first.close();
+    expect({ ...(await wholeDocument(second.context.database.db, now)) }).toEqual(out);
     await second.close();
   });
 
@@ -206,11 +209,11 @@ describe('a studio file', () => {
       ...demo,
       movements: [...demo.movements, { ...demo.movements[0]!, id: newId(), amount: -99_000_000_000, at: demo.asOf }],
     };
-    await expect(importDocument(target.context, target.writer, broken)).rejects.toThrow(
+    await expect(importDocument(target.context, target.writer, broughtAlone(broken))).rejects.toThrow(
       /does not add up: .* would have held or promised more than there was/,
     );
     const future = { ...demo, asOf: new Date(Date.now() + 86_400_000).toISOString() };
-    await expect(importDocument(target.context, target.writer, future)).rejects.toThrow(/still to come/);
+    await expect(importDocument(target.context, target.writer, broughtAlone(future))).rejects.toThrow(/still to come/);
     const rows = (await target.context.database.db.execute(
       sql`SELECT (SELECT count(*) FROM people)::int + (SELECT count(*) FROM lots)::int AS n`,
     )) as unknown as { rows: { n: number }[] };
@@ -220,7 +223,7 @@ describe('a studio file', () => {
 
   it.each([
     ['another program’s file', { format: 'x' }, /not a studio file/],
-    ['a newer version', { ...demo, formatVersion: 4 }, /newer version/],
+    ['a newer version', { ...demo, formatVersion: 5 }, /newer version/],
   ])('refuses %s', (_name, value, message) => {
     const result = studioDocument.safeParse(value);
     expect(result.error?.issues.map((i) => i.message).join(' ')).toMatch(message);

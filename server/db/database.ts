@@ -1,4 +1,5 @@
 import type { PgDatabase, PgQueryResultHKT } from 'drizzle-orm/pg-core';
+import type { KeptFiles } from './kept-files';
 import type * as schema from './schema';
 
 interface RowsOf<Row> {
@@ -16,6 +17,8 @@ export interface Database {
   readonly db: Db;
   /** `folder`: PGlite in the data folder. `server`: a PostgreSQL server. */
   readonly kind: 'folder' | 'server';
+  /** Photographs and sheets. */
+  readonly files: KeptFiles;
   /** Resolves once everything committed so far is on the disk. */
   flush(): Promise<void>;
   /** Clears away rows that were rewritten and counts what there is, after much was written at once. */

@@ -10,10 +10,10 @@ import pg from 'pg';
 import type { Database } from './database';
 import { DiskFlush } from './disk-flush';
 import { lockFolder } from './folder-lock';
+import { KeptFiles } from './kept-files';
+import { SERVER_LOCK } from './locks';
 import * as schema from './schema';
-
-/** «vest» as a number: the one advisory lock by which a server keeps a PostgreSQL database to itself. */
-const SERVER_LOCK = 0x76657374;
+import { writeOutAttachments } from './write-out-attachments';
 
 /** Thrown when another Vestigia serves this PostgreSQL database. */
 export class DatabaseHeldError extends Error {
@@ -43,6 +43,8 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
     const client = await PGlite.create(folder);
     const db = drizzleFolder({ client, schema });
     const disk = new DiskFlush(folder);
+    const files = new KeptFiles(join(dataDir, 'files'));
+    await writeOutAttachments(db, files);
     await migrateFolder(db, { migrationsFolder });
     if (fresh) await client.exec('CHECKPOINT');
     await disk.flush();
@@ -62,7 +64,7 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
       }
       await disk.flush();
     };
-    return { db, kind: 'folder', flush, tidy: () => tidy(client), close };
+    return { db, kind: 'folder', files, flush, tidy: () => tidy(client), close };
   } catch (error) {
     release();
     throw error;
@@ -70,10 +72,10 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
 }
 
 /**
- * Opens a PostgreSQL server's database with the same schema and migrations.
+ * Opens a PostgreSQL server's database with the same schema and migrations. @param dataDir where photographs and sheets lie
  * @throws {DatabaseHeldError} when another Vestigia serves it
  */
-export async function openServer(databaseUrl: string, migrationsFolder: string): Promise<Database> {
+export async function openServer(databaseUrl: string, dataDir: string, migrationsFolder: string): Promise<Database> {
   const applicationName = `vestigia, process ${process.pid} on ${hostname()}`;
   const keeper = new pg.Client({ connectionString: databaseUrl, application_name: applicationName });
   await keeper.connect();
@@ -96,7 +98,9 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
     await pool.end();
     await keeper.end();
   };
+  const files = new KeptFiles(join(dataDir, 'files'));
   try {
+    await writeOutAttachments(db, files);
     await migrateServer(db, { migrationsFolder });
   } catch (error) {
     await close();
@@ -105,6 +109,7 @@ export async function openServer(databaseUrl: string, migrationsFolder: string):
   return {
     db,
     kind: 'server',
+    files,
     flush: () => Promise.resolve(),
     tidy: () => pool.query('ANALYZE').then(() => undefined),
     close,

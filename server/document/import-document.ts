@@ -1,4 +1,4 @@
-import type { StudioDocument } from '@vestigia/contract';
+import type { OpenedDocument, StudioDocument } from '@vestigia/contract';
 import { convertGramsToMilligrams, firstOverdraft } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
@@ -6,30 +6,76 @@ import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
 import * as schema from '../db/schema';
-import { hashPassphrase } from '../shared/passphrase';
+import { hashPassphrase, newCode } from '../shared/passphrase';
+import type { OpenedStudioFile } from './read-studio-file';
 import type { Writer } from '../http/write';
 import { refoldAll } from '../lots/lot-progress';
 import { Refusal } from '../shared/problem';
 
 const SLACK_MS = 2 * 60_000;
 
-/** Opens a studio file in an empty studio: all of it or nothing. */
-export async function importDocument(context: Context, writer: Writer, document: StudioDocument): Promise<void> {
+/** What goes into an empty studio: the document, and where photographs and sheets beside it are read. */
+export type Brought = Pick<OpenedStudioFile, 'document' | 'contentOf'>;
+
+/** A document by itself, with whatever is attached in it. */
+export const broughtAlone = (document: StudioDocument): Brought => ({
+  document,
+  contentOf: () => Promise.reject(new Refusal('unreadable', 'A photograph or sheet of this studio file is missing.')),
+});
+
+/** Hears how many rows of how many are in; throws to stop. */
+export type Progress = (done: number, total: number) => void;
+
+/**
+ * Opens a studio file in an empty studio: all of it or nothing.
+ * @returns a code for each person without a passphrase, good for choosing one once
+ */
+export async function importDocument(
+  context: Context,
+  writer: Writer,
+  { document, contentOf }: Brought,
+  heard: Progress = () => undefined,
+): Promise<OpenedDocument['codes']> {
   checkTimes(document, context.clock());
+  const codes = document.people.flatMap(({ id, name, passphrase }) =>
+    passphrase === undefined ? [{ personId: id, name, code: newCode() }] : [],
+  );
   const people = await Promise.all(
-    document.people.map(async ({ passphrase, ...p }) => ({
-      ...p,
+    document.people.map(async ({ id, name, passphrase }) => ({
+      id,
+      name,
       passphraseHash: passphrase === undefined ? null : await hashPassphrase(passphrase),
+      codeHash:
+        passphrase === undefined ? await hashPassphrase(codes.find((c) => c.personId === id)?.code ?? '') : null,
     })),
   );
+  const total = Object.values(document).reduce((sum, list) => sum + (Array.isArray(list) ? list.length : 0), 0);
+  let done = 0;
+  // Files lie on the disk before any row names them.
+  const attachments: (typeof schema.attachments.$inferInsert)[] = [];
+  for (const { base64, sha256, ...a } of document.attachments) {
+    const content = base64 === undefined ? await contentOf(sha256 ?? '') : Buffer.from(base64, 'base64');
+    attachments.push({ ...a, ...(await context.database.files.keep(content)) });
+    heard((done += 1), total);
+  }
+  const insert: Insert = async (tx, table, rows) => {
+    await insertRows(tx, table, rows, (at) => {
+      heard(done + at, total);
+      return new Promise((resolve) => setImmediate(resolve));
+    });
+    done += rows.length;
+  };
   await writer.write({
     call: 'openDocument',
     key: undefined,
     body: null,
-    run: (tx) => insertAll(tx, document, people),
+    run: (tx) => insertAll(tx, document, people, attachments, insert),
   });
   await context.database.tidy();
+  return codes;
 }
+
+type Insert = <T extends PgTable>(tx: Db, table: T, rows: readonly T['$inferInsert'][]) => Promise<void>;
 
 /** A record from a time still to come would stop every later write, so it is refused at the door. */
 function checkTimes(document: StudioDocument, now: Date): void {
@@ -48,9 +94,15 @@ function checkTimes(document: StudioDocument, now: Date): void {
   }
 }
 
-async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.people.$inferInsert)[]): Promise<void> {
+async function insertAll(
+  tx: Db,
+  d: StudioDocument,
+  people: (typeof schema.people.$inferInsert)[],
+  attachments: (typeof schema.attachments.$inferInsert)[],
+  into: Insert,
+): Promise<void> {
   const insert = <T extends PgTable>(table: T, rows: readonly T['$inferInsert'][]): Promise<void> =>
-    insertRows(tx, table, rows);
+    into(tx, table, rows);
   await insert(schema.studio, [d.settings]);
   await insert(schema.people, people);
   await insert(schema.heatSources, d.heatSources);
@@ -118,8 +170,7 @@ async function insertAll(tx: Db, d: StudioDocument, people: (typeof schema.peopl
   await insert(schema.notes, d.notes);
   for (const { base64, ...l } of d.probeLogs)
     await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });
-  for (const { base64, ...a } of d.attachments)
-    await tx.insert(schema.attachments).values({ ...a, content: Buffer.from(base64, 'base64') });
+  await insert(schema.attachments, attachments);
   await refoldAll(tx);
 }
 

@@ -1,30 +1,30 @@
-import { api, upgradeStudioFile } from '@vestigia/contract';
+import { api } from '@vestigia/contract';
 import type { Router } from 'express';
-import { hasStudio } from '../auth/auth-store';
 import type { Routes } from '../http/routes';
-import { parse } from '../http/routes';
 import type { Writer } from '../http/write';
 import type { Context } from '../shared/context';
-import { Refusal } from '../shared/problem';
 import { assertAllShown } from '../studio/veil';
-import { exportDocument } from './export-document';
-import { importDocument } from './import-document';
+import { Opening } from './opening';
+import { studioFileName, writeStudioFile } from './write-studio-file';
 
 /** The studio as one file, in and out. Opening one needs no person yet: there is none in an empty studio. */
 export function documentRoutes(router: Router, routes: Routes, context: Context, writer: Writer): void {
+  const opening = new Opening(context, writer);
   router.post(api.openDocument.path, async (req, res) => {
-    const document = parse(api.openDocument.body, upgradeStudioFile(req.body));
-    if (await hasStudio(context.database.db))
-      throw new Refusal(
-        'alreadyDone',
-        'This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.',
-      );
-    await importDocument(context, writer, document);
+    const bytes = Number(req.headers['content-length']);
+    res.json(await opening.begin(req, Number.isFinite(bytes) ? bytes : null));
+  });
+  router.get(api.openingDocument.path, (_req, res) => {
+    res.json(opening.progress);
+  });
+  router.delete(api.stopOpening.path, (_req, res) => {
+    opening.stop();
     res.json({ ok: true });
   });
 
-  routes.reads(api.exportDocument, async ({ db, now, person }) => {
+  routes.reads(api.studioFile, async ({ db, now, person }) => {
     await assertAllShown(db, person.id, 'the studio’s file');
-    return exportDocument(db, now);
+    const { content } = await writeStudioFile(context.database, now);
+    return { name: studioFileName(now), type: 'application/zip', content };
   });
 }

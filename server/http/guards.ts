@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import type { Logger } from 'pino';
+import { FileDamagedError } from '../db/kept-files';
 import { Refusal, refusalFromDatabase } from '../shared/problem';
 
 const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
@@ -62,6 +63,7 @@ export function problems(log: Logger): ErrorRequestHandler {
 }
 
 function asRefusal(error: unknown): Refusal | undefined {
+  if (error instanceof FileDamagedError) return new Refusal('notFound', error.message);
   const known = refusalFromDatabase(error);
   if (known instanceof Refusal) return known;
   const type = (error as { type?: unknown } | null)?.type;

@@ -6,6 +6,7 @@ import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
+import type { KeptFiles } from '../db/kept-files';
 import { Refusal, notFound } from '../shared/problem';
 import type { Prepared } from './prepared';
 import type { Writer } from './write';
@@ -16,6 +17,8 @@ type Reply<C extends Call> = z.input<C['reply']>;
 
 export interface Asked<C extends Call> {
   readonly db: Db;
+  /** Photographs and sheets. */
+  readonly files: KeptFiles;
   readonly now: Date;
   readonly person: Person;
   /** The `{id}` of the path; empty where it has none. */
@@ -31,7 +34,7 @@ export interface FileReply {
   readonly name: string;
   readonly type: string;
   /** Whole, or piece by piece as it is read. */
-  readonly content: string | Uint8Array | AsyncIterable<string>;
+  readonly content: string | Uint8Array | AsyncIterable<string | Uint8Array>;
 }
 
 type Answer<C extends Call> = C extends { download: string } ? FileReply : Reply<C>;
@@ -112,6 +115,7 @@ export class Routes {
     const id = req.params['id'];
     if (id !== undefined && !z.uuid().safeParse(id).success) throw notFound('thing');
     return {
+      files: this.context.database.files,
       person: person ?? { id: '', name: '' },
       id: typeof id === 'string' ? id : '',
       body: (call.body ? parse(call.body, req.body) : undefined) as Body<C>,
@@ -147,11 +151,16 @@ async function sendFile(res: Response, { name, type, content }: FileReply): Prom
   else await pipeline(Readable.from(content), res);
 }
 
+/** So many faults of one body are told: nobody reads more, and a large one could have a million. */
+const MOST_ERRORS = 20;
+
 /** Checks what came in against the contract; what is wrong is said in the contract's own sentences. */
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.infer<S> {
   const result = schema.safeParse(value);
   if (result.success) return result.data;
-  const errors = result.error.issues.map((issue) => ({ field: issue.path.join('.'), detail: message(issue) }));
+  const errors = result.error.issues
+    .slice(0, MOST_ERRORS)
+    .map((issue) => ({ field: issue.path.join('.'), detail: message(issue) }));
   throw new Refusal('invalid', errors[0]?.detail ?? 'That can’t be used.', { errors });
 }
 

@@ -2,14 +2,12 @@ import { createHash } from 'node:crypto';
 import { and, eq, sql } from 'drizzle-orm';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
+import { WRITE_LOCK } from '../db/locks';
 import { idempotencyKeys } from '../db/schema';
 import { Refusal, refusalFromDatabase } from '../shared/problem';
 
 /** The clock may be this much behind the last record before writing stops: two tablets never agree to the second. */
 const CLOCK_SLACK_MS = 2 * 60_000;
-/** «writ» as a number: a studio writes one thing at a time, so nobody decides on figures that are being changed. */
-const WRITE_LOCK = 0x77726974;
-
 export interface Write<R> {
   readonly call: string;
   /** The caller's own id for this write, where it has one. */

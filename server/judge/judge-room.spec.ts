@@ -16,7 +16,17 @@ import { BANDS_NM, readColourFile, takenBy } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, dyeLot, furnish, makeLot, newId, openTestStudio, reading, verdict } from '../test/test-studio';
+import {
+  KINDS,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  verdict,
+  wholeDocument,
+} from '../test/test-studio';
 
 /** A day of the studio’s, so many days from today. */
 const dayOf = (studio: TestStudio, fromToday = 0): string =>
@@ -338,9 +348,7 @@ describe.each(KINDS)('the swatch book, colours and fastness (%s)', (kind) => {
   });
 
   it('is in the studio’s file, and comes in again', async () => {
-    const file = await get<{ swatches: object[]; fastnessTests: object[]; fastnessReadings: object[] }>(
-      '/api/document',
-    );
+    const file = await wholeDocument(studio.context.database.db);
     expect([file.swatches.length, file.fastnessTests.length, file.fastnessReadings.length]).toEqual([4, 2, 5]);
   });
 });

@@ -23,6 +23,7 @@ import {
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
+import type { KeptFiles } from '../db/kept-files';
 import { colourways, eyeReadings, lotProgress, readings, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
 import { findVersion } from '../recipes/recipes-store';
@@ -209,7 +210,7 @@ export async function attachToEye(
   lotId: string,
   eyeReadingId: string,
   photo: { readonly id: string; readonly name: string; readonly file: Uint8Array },
-  by: By,
+  by: By & { readonly files: KeptFiles },
 ): Promise<{ id: string }> {
   const { eyes } = await readParts(db, lotId, 'eyes');
   if (!eyes.some((e) => e.id === eyeReadingId))

@@ -59,8 +59,8 @@ export function lotsRoutes(routes: Routes): void {
   routes.writes(api.recordEye, ['lots'], ({ db, id, body, now, person }) =>
     recordEye(db, id, body, { now, byId: person.id }),
   );
-  routes.writes(api.attachEyePhoto, ['lots'], ({ db, id, query, file, now, person }) =>
-    attachToEye(db, id, query.eye, { id: query.id, name: query.name, file }, { now, byId: person.id }),
+  routes.writes(api.attachEyePhoto, ['lots'], ({ db, id, query, file, files, now, person }) =>
+    attachToEye(db, id, query.eye, { id: query.id, name: query.name, file }, { now, byId: person.id, files }),
   );
   routes.writes(api.keepFibre, ['stores', 'lots'], ({ db, id, body, now, person }) =>
     keepFibre(db, id, body, { now, byId: person.id }),

@@ -22,6 +22,7 @@ import {
   runEntry,
   stripTrial,
   weighing,
+  wholeDocument,
 } from '../test/test-studio';
 
 describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
@@ -146,8 +147,8 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
     const edit = { version: 1, recipeVersionId: f.version, toleranceDeltaE: 2, note: '' };
     expect((await studio.stranger.put(`/api/colourways/${f.colourway}`).send(edit)).status).toBe(404);
     expect((await studio.stranger.put(path).send({ keptTo: null, before: [ada] })).status).toBe(404);
-    await studio.stranger.get('/api/document').expect(422);
-    const whole = await mine<{ colourways: { keptTo: string[] | null }[] }>('/api/document');
+    await studio.stranger.get('/api/studio-file').expect(422);
+    const whole = await wholeDocument(studio.context.database.db);
     expect(whole.colourways.map((c) => c.keptTo)).toEqual([[ada]]);
     await studio.agent
       .put(path)
@@ -207,8 +208,8 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
   });
 
   it('a whole file of the studio is taken by who may see all of it', async () => {
-    await studio.agent.get('/api/document').expect(200);
-    const refused = (await studio.stranger.get('/api/document').expect(422)).body as Problem;
+    await studio.agent.get('/api/studio-file').expect(200);
+    const refused = (await studio.stranger.get('/api/studio-file').expect(422)).body as Problem;
     expect(refused.detail).toContain('kept to Ada Reed');
     await studio.stranger.get('/api/stores/export?kind=movements').expect(422);
   });

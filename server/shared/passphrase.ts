@@ -1,4 +1,4 @@
-import { randomBytes, scrypt, timingSafeEqual } from 'node:crypto';
+import { randomBytes, randomInt, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
 
 const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
@@ -6,6 +6,23 @@ const derive = promisify<string, Buffer, number, { N: number; r: number; p: numb
 /** About a third of a second on a studio's machine, 32 MiB a call. */
 const COST = { N: 2 ** 15, r: 8, p: 3 } as const;
 const KEY_BYTES = 32;
+
+/** Letters and digits that nobody takes for one another. */
+const CODE_SIGNS = 'ABCDEFGHJKMNPQRSTVWXYZ23456789';
+const CODE_LENGTH = 12;
+
+/** A code that is good for choosing a passphrase once, to be read out or written on paper: like `K7QM-2XNP-9TGH`. */
+export function newCode(): string {
+  const signs = Array.from({ length: CODE_LENGTH }, () => CODE_SIGNS[randomInt(CODE_SIGNS.length)]).join('');
+  return signs.replace(/(.{4})(?=.)/g, '$1-');
+}
+
+/** A code as it may be typed: small letters, and with or without its dashes. */
+export const readCode = (typed: string): string =>
+  typed
+    .toUpperCase()
+    .replace(/[^A-Z0-9]/g, '')
+    .replace(/(.{4})(?=.)/g, '$1-');
 
 interface Stored {
   readonly N: number;

@@ -1,7 +1,7 @@
 import type { GatheredRow, Problem, StockLot } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, callsOf, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
+import { KINDS, callsOf, delivery, furnish, newId, openTestStudio, wholeDocument } from '../test/test-studio';
 
 const OWN = { origin: 'harvest', form: 'fresh', gathering: { ownGround: true } };
 
@@ -93,7 +93,7 @@ describe.each(KINDS)('what is gathered, on a %s', (kind) => {
   });
 
   it('the studio’s file keeps who picked', async () => {
-    const file = (await studio.agent.get('/api/document').expect(200)).body as { pickings: { pickers: string[] }[] };
+    const file = await wholeDocument(studio.context.database.db);
     expect(file.pickings.flatMap((p) => p.pickers)).toContain('Tam');
   });
 });

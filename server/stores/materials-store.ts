@@ -13,6 +13,7 @@ import type { SQL } from 'drizzle-orm';
 import { and, asc, eq, like, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
+import type { KeptFiles } from '../db/kept-files';
 import { attachments, materials, spoonWeighings, stockLots, studio } from '../db/schema';
 import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../shared/problem';
@@ -192,7 +193,7 @@ export async function attach(
   db: Db,
   to: { materialId: string } | { stockLotId: string } | { runEntryId: string } | { eyeReadingId: string },
   { id, name, file }: { id: string; name: string; file: Uint8Array },
-  { now, byId }: By,
+  { now, byId, files }: By & { readonly files: KeptFiles },
 ): Promise<{ id: string }> {
   const found = SIGNATURES.find(([, , begins, at]) => begins.every((byte, i) => file[at + i] === byte));
   const wanted = 'materialId' in to ? 'sheet' : 'photo';
@@ -204,6 +205,7 @@ export async function attach(
         : 'A photograph is kept as PNG, JPEG or WebP. This file is none of them.',
     );
   if ('materialId' in to) await findMaterial(db, to.materialId);
+  const kept = await files.keep(file);
   await db.insert(attachments).values({
     id,
     materialId: null,
@@ -212,7 +214,7 @@ export async function attach(
     kind: wanted,
     type: found[0],
     name: name.replace(/[^\p{L}\p{N} ._-]/gu, '').trim() || wanted,
-    content: file,
+    ...kept,
     at: now.toISOString(),
     byId,
   });
@@ -221,7 +223,7 @@ export async function attach(
 
 export const attachmentsWhere = (
   where: SQL,
-): SQL => sql`(SELECT coalesce(json_agg(json_build_object('id', a.id, 'kind', a.kind, 'name', a.name, 'type', a.type, 'bytes', length(a.content), 'at', to_json(a.at), 'by', json_build_object('id', p.id, 'name', p.name)) ORDER BY a.seq DESC), '[]')
+): SQL => sql`(SELECT coalesce(json_agg(json_build_object('id', a.id, 'kind', a.kind, 'name', a.name, 'type', a.type, 'bytes', a.bytes, 'at', to_json(a.at), 'by', json_build_object('id', p.id, 'name', p.name)) ORDER BY a.seq DESC), '[]')
   FROM attachments a JOIN people p ON p.id = a.by_id WHERE ${where})`;
 
 export async function readAttachments(db: Db, materialId: string): Promise<Attachment[]> {
@@ -231,14 +233,15 @@ export async function readAttachments(db: Db, materialId: string): Promise<Attac
 
 export async function readAttachmentFile(
   db: Db,
+  files: KeptFiles,
   id: string,
 ): Promise<{ name: string; type: string; content: Uint8Array }> {
   const [row] = await db
-    .select({ name: attachments.name, type: attachments.type, content: attachments.content })
+    .select({ name: attachments.name, type: attachments.type, sha256: attachments.sha256 })
     .from(attachments)
     .where(eq(attachments.id, id));
   if (!row) throw notFound('attachment');
-  return row;
+  return { name: row.name, type: row.type, content: await files.read(row.sha256) };
 }
 
 /** A tag nobody wrote: the material's first letters and the next number, like `WEL-3`. */

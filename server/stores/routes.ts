@@ -43,13 +43,13 @@ export function storesRoutes(routes: Routes): void {
   routes.writes(api.addMaterial, ['stores'], ({ db, body }) => addMaterial(db, body));
   routes.writes(api.editMaterial, ['stores'], ({ db, id, body }) => editMaterial(db, id, body));
   routes.writes(api.weighSpoon, ['stores'], ({ db, id, body, ...who }) => weighSpoon(db, id, body, by(who)));
-  routes.writes(api.attachSheet, ['stores'], ({ db, id, query, file, ...who }) =>
-    attach(db, { materialId: id }, { ...query, file }, by(who)),
+  routes.writes(api.attachSheet, ['stores'], ({ db, id, query, file, files, ...who }) =>
+    attach(db, { materialId: id }, { ...query, file }, { ...by(who), files }),
   );
-  routes.writes(api.attachPhoto, ['stores'], ({ db, id, query, file, ...who }) =>
-    attach(db, { stockLotId: id }, { ...query, file }, by(who)),
+  routes.writes(api.attachPhoto, ['stores'], ({ db, id, query, file, files, ...who }) =>
+    attach(db, { stockLotId: id }, { ...query, file }, { ...by(who), files }),
   );
-  routes.reads(api.attachment, ({ db, id }) => readAttachmentFile(db, id));
+  routes.reads(api.attachment, ({ db, files, id }) => readAttachmentFile(db, files, id));
   routes.reads(api.readBalance, ({ db, body }) => readBalance(db, body));
 
   routes.reads(api.stockLot, async ({ db, id, person }) =>

@@ -1,5 +1,7 @@
-import { rmSync } from 'node:fs';
-import type { LotSummary, Proposal } from '@vestigia/contract';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { LotSummary, Proposal, StudioDocument } from '@vestigia/contract';
 import pg from 'pg';
 import { pino } from 'pino';
 import type TestAgent from 'supertest/lib/agent';
@@ -9,7 +11,9 @@ import { inject } from 'vitest';
 import { createApp } from '../app';
 import { ChangeBus } from '../shared/context';
 import type { Context } from '../shared/context';
+import type { Db } from '../db/database';
 import { openFolder, openServer } from '../db/open-database';
+import { beginExport, documentText } from '../document/export-document';
 import { MIGRATIONS, copyTemplate } from './databases';
 
 export type DatabaseKind = 'folder' | 'server';
@@ -39,10 +43,13 @@ async function openAs(kind: DatabaseKind, now: Date) {
   const admin = new pg.Client({ connectionString: inject('postgresUrl') });
   await admin.connect();
   await admin.query(`CREATE DATABASE ${name}`);
-  const database = await openServer(inject('postgresUrl').replace('///postgres', `///${name}`), MIGRATIONS);
+  const folder = mkdtempSync(join(tmpdir(), 'vestigia-files-'));
+  const url = inject('postgresUrl').replace('///postgres', `///${name}`);
+  const database = await openServer(url, folder, MIGRATIONS);
   const remove = async (): Promise<void> => {
     await admin.query(`DROP DATABASE ${name} WITH (FORCE)`);
     await admin.end();
+    rmSync(folder, { recursive: true, force: true });
   };
   return { database, remove };
 }
@@ -81,6 +88,13 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
       await remove();
     },
   };
+}
+
+/** The whole studio as one document. */
+export async function wholeDocument(db: Db, now = new Date()): Promise<StudioDocument> {
+  let text = '';
+  for await (const piece of documentText(await beginExport(db, now))) text += piece;
+  return JSON.parse(text) as StudioDocument;
 }
 
 /** The server's calls as tests make them, on the studio that stands when they are made. */

@@ -2,7 +2,7 @@ import type { Liquor, LiquorEntryKind } from '@vestigia/contract';
 import type { ConversionKind, MovementKind } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { boolean, check, index, integer, jsonb, pgTable, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
-import { instant, amount, bytes, seq } from './columns';
+import { instant, amount, seq } from './columns';
 import { people } from './people';
 import { materials, stockLots } from './materials';
 import { eyeReadings, lots, runEntries } from './lots';
@@ -23,7 +23,9 @@ export const attachments = pgTable(
     kind: text('kind').$type<'sheet' | 'photo'>().notNull(),
     name: text('name').notNull(),
     type: text('type').notNull(),
-    content: bytes('content').notNull(),
+    /** Its contents are a file of this name. */
+    sha256: text('sha256').notNull(),
+    bytes: integer('bytes').notNull(),
     at: instant('at').notNull(),
     byId: uuid('by_id')
       .notNull()

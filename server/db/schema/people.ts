@@ -8,6 +8,8 @@ export const people = pgTable('people', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique(),
   passphraseHash: text('passphrase_hash'),
+  /** Of a code that is good for choosing a passphrase once. */
+  codeHash: text('code_hash'),
 });
 
 export const sessions = pgTable('sessions', {

@@ -1,0 +1,38 @@
+import { Readable } from 'node:stream';
+import { ZipFile } from 'yazl';
+import type { Database } from '../db/database';
+import type { DocumentExport } from './export-document';
+import { beginExport, documentText } from './export-document';
+
+/** The document’s name in a studio file, and where photographs and sheets lie in it. */
+export const DOCUMENT_NAME = 'studio.json';
+export const FILES_FOLDER = 'files/';
+
+/** What a studio file is called that was written at this time. */
+export const studioFileName = (now: Date): string =>
+  `studio-${now.toISOString().slice(0, 16).replaceAll(':', '-')}.zip`;
+
+/** A studio file (docs/studio-file.md) as it is written, and what it was begun from. */
+export interface WrittenStudioFile {
+  readonly exported: DocumentExport;
+  readonly content: Readable;
+}
+
+/** The whole studio as one zip, piece by piece: the document, and beside it each photograph and sheet by its SHA-256. */
+export async function writeStudioFile({ db, files }: Database, now: Date): Promise<WrittenStudioFile> {
+  const exported = await beginExport(db, now);
+  const zip = new ZipFile();
+  const content = Readable.from(zip.outputStream);
+  zip.on('error', (error) => content.destroy(error));
+  zip.addReadStreamLazy(DOCUMENT_NAME, { mtime: now }, (done) => done(null, Readable.from(documentText(exported))));
+  for (const { sha256, bytes } of exported.files)
+    zip.addReadStreamLazy(`${FILES_FOLDER}${sha256}`, { mtime: now, compress: false, size: bytes }, (done) => {
+      try {
+        done(null, files.stream(sha256));
+      } catch (error) {
+        content.destroy(error as Error);
+      }
+    });
+  zip.end();
+  return { exported, content };
+}
