@@ -1,4 +1,5 @@
 export { formatClock, formatDay, formatMoment, monthName } from './format-date';
 export type { ToldTime } from './told-time';
 export { readToldTime } from './told-time';
+export { COPIES_KEPT, OLD_COPY_DAYS, copiesToKeep, isCopyDue, isCopyOld } from './studio-copies';
 export { addDays, clockOf, dayOf, daysBetween, hoursWithin, instantOf } from './studio-calendar';
