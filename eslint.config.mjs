@@ -79,6 +79,7 @@ const SERVER_ROOMS = [
   'match',
   'today',
   'document',
+  'copies',
 ];
 const SERVER_ROOT = group(['../app', '../main', '../../app', '../../main'], 'What all features use lies in shared/.');
 

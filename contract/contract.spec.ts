@@ -41,7 +41,9 @@ describe('the table of calls', () => {
         .sort(),
     ).toEqual([
       'authState',
+      'copiesAtDoor',
       'health',
+      'openCopy',
       'openDocument',
       'openStudio',
       'openingDocument',

@@ -36,6 +36,7 @@ export type {
   SwatchEdit,
 } from './swatches';
 export type { PersonRef } from './common';
+export type { CopyOfStudio, StudioCopies } from './copies';
 export type { AuthState, NewPerson, OpenStudio, OpenedDocument, OpeningDocument, Person, SignIn } from './auth';
 export type { LabUnder, LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
 export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';

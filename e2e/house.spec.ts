@@ -209,13 +209,6 @@ describe('keeping house, on the demo studio', () => {
     }
   });
 
-  it('writes the whole studio as a file', async () => {
-    const file = await corin.ask<{ format: string; lots: unknown[]; people: object[] }>('/api/document');
-    expect(file.format).toBe('vestigia-studio');
-    expect(file.lots.length).toBe((await corin.ask<LotSummary[]>('/api/lots')).length);
-    expect(JSON.stringify(file.people)).not.toContain('passphrase');
-  });
-
   it('says plainly what an address that is none holds', async () => {
     await corin.go('/nowhere');
     await corin.sees('Nothing is kept here', 'h1');

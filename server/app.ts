@@ -10,6 +10,10 @@ import { pinoHttp } from 'pino-http';
 import { benchRoutes } from './bench/routes';
 import { colourwaysRoutes } from './colourways/routes';
 import type { Context } from './shared/context';
+import { copiesRoutes } from './copies/routes';
+import type { Checker } from './copies/studio-copies';
+import { CopyKeeper } from './copies/studio-copies';
+import { Opening } from './document/opening';
 import { documentRoutes } from './document/routes';
 import { cookieKey } from './auth/auth-store';
 import { authRoutes } from './auth/routes';
@@ -36,6 +40,8 @@ export interface AppOptions {
   readonly webFolder?: string;
   /** Listening on this machine only. */
   readonly loopbackOnly: boolean;
+  /** Where copies of the studio go, and how they are looked over. */
+  readonly copies: { readonly folder: string; readonly check: Checker };
   /** Check every reply against the contract; for tests. */
   readonly checkReplies?: boolean;
 }
@@ -48,7 +54,7 @@ const ATTACHMENT_BODY = '12mb';
 /** Builds the application, apart from listening, so that tests can ask it directly. */
 export async function createApp(
   context: Context,
-  { webFolder, loopbackOnly, checkReplies = false }: AppOptions,
+  { webFolder, loopbackOnly, copies, checkReplies = false }: AppOptions,
 ): Promise<Express> {
   const { database, clock, log } = context;
   const writer = new Writer(context);
@@ -90,7 +96,9 @@ export async function createApp(
   judgeRoutes(routes);
   matchRoutes(routes);
   todayRoutes(routes, context);
-  documentRoutes(router, routes, context, writer);
+  const opening = new Opening(context, writer);
+  documentRoutes(router, routes, context, opening);
+  copiesRoutes(router, routes, opening, new CopyKeeper(context, writer, copies.folder, copies.check));
   router.get('/api/events', eventsHandler(context));
   router.use('/api', noSuchCall());
   app.use(router);

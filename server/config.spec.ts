@@ -7,6 +7,7 @@ describe('settings of the process', () => {
       host: '127.0.0.1',
       port: 4310,
       dataDir: '/studio/data/studio',
+      backupDir: '/studio/data/studio-copies',
       migrationsDir: '/studio/server/db/migrations',
       webDir: undefined,
       openDocument: undefined,
@@ -14,6 +15,11 @@ describe('settings of the process', () => {
       logLevel: 'warn',
       loopbackOnly: true,
     }));
+
+  it('copies lie beside the data folder, or where BACKUP_DIR says', () => {
+    expect(readConfig({ DATA_DIR: '/mnt/studio/' }, '/').backupDir).toBe('/mnt/studio-copies');
+    expect(readConfig({ BACKUP_DIR: '/usb/copies' }, '/').backupDir).toBe('/usb/copies');
+  });
 
   it.each([
     [{ HOST: '0.0.0.0' }, false],

@@ -1,4 +1,7 @@
+import { execFile } from 'node:child_process';
 import { createServer } from 'node:http';
+import { constants, setPriority } from 'node:os';
+import { join } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import { createApp } from './app';
@@ -6,8 +9,14 @@ import type { Config } from './config';
 import { ConfigError, readConfig } from './config';
 import type { Context } from './shared/context';
 import { ChangeBus } from './shared/context';
+import type { CheckedCopy } from './copies/check-copy';
+import { checkCopy } from './copies/check-copy';
+import { restoreStudio } from './copies/restore';
+import type { Checker } from './copies/studio-copies';
+import { copiesIn } from './copies/studio-copies';
 import type { Database } from './db/database';
 import { FolderHeldError } from './db/folder-lock';
+import { FolderUnusableError } from './db/folder-state';
 import { DatabaseHeldError, openFolder, openServer } from './db/open-database';
 import { importDocument } from './document/import-document';
 import { readStudioFile } from './document/read-studio-file';
@@ -15,6 +24,9 @@ import { hasStudio } from './auth/auth-store';
 import { Writer } from './http/write';
 
 const HELD_EXIT = 3;
+const UNUSABLE_EXIT = 4;
+/** What the process may be asked instead of serving: the first by `npm run restore`, the second by itself. */
+const [RESTORE, CHECK_COPY] = ['--restore', '--check-copy'];
 /** A browser's open event stream would keep the server from closing; it gets this long, then the line is cut. */
 const CLOSE_PATIENCE_MS = 1000;
 
@@ -44,14 +56,48 @@ async function openGivenDocument(context: Context): Promise<void> {
   await writer.start();
   const file = await readStudioFile(path);
   try {
-    for (const { name, code } of await importDocument(context, writer, file))
-      console.log(`${name} comes in with the code ${code}, once, and then chooses a passphrase.`);
+    for (const { name, code } of await importDocument(context, writer, file)) console.log(sayCode(name, code));
   } finally {
     file.close();
   }
 }
 
-async function main(): Promise<void> {
+/** Looks a copy over in a process of its own, behind whoever works. */
+const checkApart: Checker = (path) =>
+  new Promise((resolve, reject) => {
+    const child = execFile(
+      process.execPath,
+      [process.argv[1] ?? '', CHECK_COPY, path],
+      { maxBuffer: 1_000_000 },
+      (error, out, said) => {
+        if (error) reject(new Error(said.trim() || error.message));
+        else resolve(JSON.parse(out) as CheckedCopy);
+      },
+    );
+    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_LOW);
+  });
+
+async function restore(path: string): Promise<void> {
+  const { codes, replaced } = await restoreStudio(config, path, new Date());
+  console.log(`The studio was brought back from ${path}.`);
+  if (replaced) console.log(`What was there before lies in ${replaced}.`);
+  for (const { name, code } of codes) console.log(sayCode(name, code));
+}
+
+const sayCode = (name: string, code: string): string =>
+  `${name} comes in with the code ${code}, once, and then chooses a passphrase.`;
+
+async function run(): Promise<void> {
+  const [task, path = ''] = process.argv.slice(2);
+  if (task === RESTORE) return restore(path);
+  if (task === CHECK_COPY) {
+    process.stdout.write(JSON.stringify(await checkCopy(path, config.migrationsDir)));
+    return undefined;
+  }
+  return serve();
+}
+
+async function serve(): Promise<void> {
   const database = await openDatabase();
   const context: Context = {
     database,
@@ -62,8 +108,14 @@ async function main(): Promise<void> {
     atClose: [],
   };
   await openGivenDocument(context);
-  const { host, port, loopbackOnly, webDir } = config;
-  const server = createServer(await createApp(context, { loopbackOnly, ...(webDir ? { webFolder: webDir } : {}) }));
+  const { host, port, loopbackOnly, webDir, backupDir } = config;
+  const server = createServer(
+    await createApp(context, {
+      loopbackOnly,
+      copies: { folder: backupDir, check: checkApart },
+      ...(webDir ? { webFolder: webDir } : {}),
+    }),
+  );
 
   let closing: Promise<void> | undefined;
   const stop = (): void => {
@@ -93,9 +145,19 @@ async function main(): Promise<void> {
   });
 }
 
-main().catch((error: unknown) => {
-  const expected = error instanceof FolderHeldError || error instanceof DatabaseHeldError;
-  console.error(expected || error instanceof Error ? error.message : error);
-  if (!expected) log.error({ err: error }, 'could not start');
-  process.exit(expected ? HELD_EXIT : 1);
+/** What to do about a studio that can’t be opened: the newest good copy, and the command. */
+async function wayBack(): Promise<string> {
+  const [newest] = await copiesIn(config.backupDir);
+  return newest
+    ? `The newest good copy is ${join(config.backupDir, newest.name)}. To bring it back: npm run restore -- ${join(config.backupDir, newest.name)}\nWhat is in the folder now is moved aside, not thrown away.`
+    : `There is no copy in ${config.backupDir}. If there is one elsewhere: npm run restore -- FILE`;
+}
+
+run().catch(async (error: unknown) => {
+  const isHeld = error instanceof FolderHeldError || error instanceof DatabaseHeldError;
+  const isUnusable = error instanceof FolderUnusableError;
+  console.error(error instanceof Error ? error.message : error);
+  if (isUnusable) console.error(await wayBack().catch(() => ''));
+  if (!isHeld && !isUnusable) log.error({ err: error }, 'could not start');
+  process.exit(isHeld ? HELD_EXIT : isUnusable ? UNUSABLE_EXIT : 1);
 });

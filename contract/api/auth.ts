@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { authState, openStudio, openedDocument, openingDocument, person, setPassphrase, signIn } from '../auth';
+import { copyOfStudio, copyToOpen } from '../copies';
 import type { Call } from './call';
 import { TYPES_OF_STUDIO_FILES, done } from './call';
 
@@ -46,6 +47,21 @@ export const authCalls = {
     path: '/api/auth/document',
     summary: 'First run: stop opening a studio file',
     reply: done,
+    open: true,
+  },
+  copiesAtDoor: {
+    method: 'get',
+    path: '/api/auth/copies',
+    summary: 'First run: copies of a studio that lie in the folder for them',
+    reply: z.array(copyOfStudio),
+    open: true,
+  },
+  openCopy: {
+    method: 'post',
+    path: '/api/auth/copies',
+    summary: 'First run: open one of those copies',
+    body: copyToOpen,
+    reply: openedDocument,
     open: true,
   },
   setPassphrase: {

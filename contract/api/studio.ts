@@ -1,4 +1,5 @@
 import { newPerson } from '../auth';
+import { copyOfStudio, studioCopies } from '../copies';
 import {
   heatSourceEdit,
   newHeatSource,
@@ -57,6 +58,18 @@ export const studioCalls = {
     summary: 'Change a water source',
     body: waterEdit,
     reply: created,
+  },
+  copies: {
+    method: 'get',
+    path: '/api/copies',
+    summary: 'Copies of the whole studio, and whether all is well with them',
+    reply: studioCopies,
+  },
+  makeCopy: {
+    method: 'post',
+    path: '/api/copies',
+    summary: 'Make a copy of the whole studio now, and look it over',
+    reply: copyOfStudio,
   },
   studioFile: {
     method: 'get',

@@ -57,6 +57,10 @@ export const isCopyDue = (
 /** A last good copy of so many days ago is told as old, where something was recorded since. */
 export const OLD_COPY_DAYS = 3;
 
+/**
+ * Whether the last good copy is too old to be quiet about. @param lastCopyMs `null`: there is none @param lastRecordMs `null`:
+ * nothing was ever recorded
+ */
 export const isCopyOld = (nowMs: number, lastCopyMs: number | null, lastRecordMs: number | null): boolean =>
   lastRecordMs !== null &&
   (lastCopyMs ?? -Infinity) < lastRecordMs &&

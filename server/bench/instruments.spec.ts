@@ -12,7 +12,16 @@ import { openFolder } from '../db/open-database';
 import { packReadings, unpackInto } from '../lots/probe-log';
 import { MIGRATIONS } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { freePots, furnish, makeLot, newId, openTestStudio, runEntry, wholeDocument } from '../test/test-studio';
+import {
+  copiesIn,
+  freePots,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  runEntry,
+  wholeDocument,
+} from '../test/test-studio';
 import { ReadingLog } from '@vestigia/core';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -35,7 +44,10 @@ describe('instruments over a live line', () => {
       watchers: [],
       atClose: [],
     };
-    server.on('request', await createApp(context, { loopbackOnly: true }));
+    server.on(
+      'request',
+      await createApp(context, { loopbackOnly: true, copies: copiesIn(context.database.files.folder) }),
+    );
     await new Promise<void>((open) => server.listen(0, '127.0.0.1', open));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
     const created = await fetch(`${base}/api/auth/studio`, {

@@ -1,4 +1,3 @@
-import { existsSync, mkdirSync } from 'node:fs';
 import { hostname } from 'node:os';
 import { join } from 'node:path';
 import { PGlite } from '@electric-sql/pglite';
@@ -8,8 +7,10 @@ import { drizzle as drizzleFolder } from 'drizzle-orm/pglite';
 import { migrate as migrateFolder } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import type { Database } from './database';
+import { copyBeforeUpgrade } from './copy-before-upgrade';
 import { DiskFlush } from './disk-flush';
 import { lockFolder } from './folder-lock';
+import { damagedDatabase, lookAtFolder } from './folder-state';
 import { KeptFiles } from './kept-files';
 import { SERVER_LOCK } from './locks';
 import * as schema from './schema';
@@ -33,20 +34,23 @@ async function tidy(client: PGlite): Promise<void> {
 /**
  * Opens PGlite in the data folder, held for this process alone, and brings it to the newest schema.
  * @throws {FolderHeldError} when another process has the folder
+ * @throws {FolderUnusableError} where it can’t be written in, or is damaged; nothing is written over it
  */
 export async function openFolder(dataDir: string, migrationsFolder: string, now: Date): Promise<Database> {
   const folder = join(dataDir, 'db');
-  mkdirSync(dataDir, { recursive: true });
+  const { isFresh } = lookAtFolder(dataDir);
   const release = lockFolder(dataDir, join(dataDir, 'held-by.json'), now);
   try {
-    const fresh = !existsSync(join(folder, 'PG_VERSION'));
-    const client = await PGlite.create(folder);
+    const client = await PGlite.create(folder).catch((error: unknown) => {
+      throw damagedDatabase(dataDir, error);
+    });
     const db = drizzleFolder({ client, schema });
     const disk = new DiskFlush(folder);
     const files = new KeptFiles(join(dataDir, 'files'));
+    if (!isFresh) await copyBeforeUpgrade(client, dataDir, migrationsFolder, now);
     await writeOutAttachments(db, files);
     await migrateFolder(db, { migrationsFolder });
-    if (fresh) await client.exec('CHECKPOINT');
+    if (isFresh) await client.exec('CHECKPOINT');
     await disk.flush();
     let untidied = 0;
     const close = async (): Promise<void> => {

@@ -1,4 +1,4 @@
-import { cpSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { cpSync, mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { KeptPlan } from '@vestigia/core';
@@ -10,6 +10,7 @@ import { KINDS, newId, openTestStudio } from '../test/test-studio';
 import { insertRows } from './insert-rows';
 import { openFolder } from './open-database';
 import {
+  attachments,
   lots,
   materials,
   movements,
@@ -62,6 +63,36 @@ describe('a studio from before', () => {
       'Aluminum acetate': 'aluminium-acetate',
       'Washing soda': 'soda-ash',
     });
+  });
+
+  it('has its photographs written out as files, and the database as it was kept beside it', async () => {
+    const folder = join(root, 'photographs');
+    const [person, material, sheet] = [newId(), newId(), newId()];
+    const before = await openFolder(folder, earlierMigrations(join(root, 'before-files'), 33), NOW);
+    for (const statement of [
+      `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
+      `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${material}', 'Weld', 'dyestuff', 'weight', '[]')`,
+      `INSERT INTO attachments (id, material_id, kind, name, type, content, at, by_id)
+       VALUES ('${sheet}', '${material}', 'sheet', 'weld.pdf', 'application/pdf', 'what it says', '2026-01-01', '${person}')`,
+    ])
+      await before.db.execute(sql.raw(statement));
+    await before.close();
+    expect(readdirSync(folder).filter((n) => n.startsWith('before-upgrade'))).toEqual([]);
+
+    const after = await openFolder(folder, MIGRATIONS, NOW);
+    const [row] = await after.db.select().from(attachments);
+    expect(row).toMatchObject({ id: sheet, bytes: 12 });
+    expect(Buffer.from(await after.files.read(row!.sha256)).toString()).toBe('what it says');
+    await expect(after.db.update(attachments).set({ name: 'x' })).rejects.toThrow();
+    await after.close();
+
+    const [kept] = readdirSync(folder).filter((n) => n.startsWith('before-upgrade'));
+    const again = await openFolder(join(folder, kept!), join(root, 'before-files'), NOW);
+    const { rows } = await again.db.execute<{ content: string }>(
+      sql`SELECT convert_from(content, 'UTF8') AS content FROM attachments`,
+    );
+    expect(rows).toEqual([{ content: 'what it says' }]);
+    await again.close();
   });
 
   it('is brought to this version with its shelf as it was, and goes on from there', async () => {

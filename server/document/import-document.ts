@@ -192,15 +192,20 @@ async function insertLedgers(
       { reason: 'overdraft' },
     );
   await tx.execute(sql`SELECT set_config('vestigia.opening', 'yes', true)`);
-  await insert(schema.movements, [
-    ...d.movements.filter((m) => m.amount >= 0),
-    ...d.movements.filter((m) => m.amount < 0),
-  ]);
-  await insert(schema.reservations, [
-    ...d.reservations.filter((p) => p.amount >= 0),
-    ...d.reservations.filter((p) => p.amount < 0),
-  ]);
+  await insert(schema.movements, inflowsFirst(d.movements));
+  await insert(schema.reservations, inflowsFirst(d.reservations));
+  for (const [table, rows] of [
+    ['movements', d.movements],
+    ['reservations', d.reservations],
+  ] as const)
+    if (rows.length > 0) await tx.execute(sql`SELECT setval(pg_get_serial_sequence(${table}, 'seq'), ${rows.length})`);
   await tx.execute(sql`SELECT set_config('vestigia.opening', '', true)`);
+}
+
+/** What comes in before what goes out, each with its place in the order of recording. */
+function inflowsFirst<T extends { readonly amount: number }>(rows: readonly T[]): (T & { readonly seq: number })[] {
+  const placed = rows.map((row, i) => ({ ...row, seq: i + 1 }));
+  return [...placed.filter((r) => r.amount >= 0), ...placed.filter((r) => r.amount < 0)];
 }
 
 /** A promise is looked at against the shelf of its own moment, with all that happened in that moment done. */

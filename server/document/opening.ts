@@ -36,27 +36,46 @@ export class Opening {
     );
   }
 
+  /** One that lies on the disk already. */
+  openAt(path: string): Promise<OpenedDocument> {
+    return this.alone((signal) => this.open(path, signal));
+  }
+
   /** Nothing of it is read before it is known that the studio is empty. */
-  async begin(sent: Readable, bytes: number | null): Promise<OpenedDocument> {
+  begin(sent: Readable, bytes: number | null): Promise<OpenedDocument> {
+    const folder = join(dirname(this.context.database.files.folder), 'incoming');
+    const path = join(folder, `${randomUUID()}.part`);
+    return this.alone(async (signal) => {
+      if ((bytes ?? 0) > MOST_BYTES) throw new Refusal('tooLarge', 'That is larger than any studio file.');
+      try {
+        await mkdir(folder, { recursive: true });
+        await this.receive(sent, path, bytes, signal);
+        return await this.open(path, signal);
+      } finally {
+        await rm(path, { force: true });
+      }
+    });
+  }
+
+  /** @throws {Refusal} where a studio is open here already */
+  async assertEmpty(): Promise<void> {
     if (await hasStudio(this.context.database.db))
       throw new Refusal(
         'alreadyDone',
         'This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.',
       );
+  }
+
+  private async alone(work: (signal: AbortSignal) => Promise<OpenedDocument>): Promise<OpenedDocument> {
+    await this.assertEmpty();
     if (this.stopped) throw new Refusal('alreadyDone', 'A studio file is being opened just now. Wait until it is in.');
-    if ((bytes ?? 0) > MOST_BYTES) throw new Refusal('tooLarge', 'That is larger than any studio file.');
     const stopped = new AbortController();
     this.stopped = stopped;
-    const folder = join(dirname(this.context.database.files.folder), 'incoming');
-    const path = join(folder, `${randomUUID()}.part`);
     try {
-      await mkdir(folder, { recursive: true });
-      await this.receive(sent, path, bytes, stopped.signal);
-      return await this.open(path, stopped.signal);
+      return await work(stopped.signal);
     } finally {
       this.stopped = undefined;
       this.state = NOTHING;
-      await rm(path, { force: true });
     }
   }
 

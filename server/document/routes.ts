@@ -1,15 +1,13 @@
 import { api } from '@vestigia/contract';
 import type { Router } from 'express';
 import type { Routes } from '../http/routes';
-import type { Writer } from '../http/write';
 import type { Context } from '../shared/context';
 import { assertAllShown } from '../studio/veil';
-import { Opening } from './opening';
-import { studioFileName, writeStudioFile } from './write-studio-file';
+import type { Opening } from './opening';
+import { writeStudioFile } from './write-studio-file';
 
 /** The studio as one file, in and out. Opening one needs no person yet: there is none in an empty studio. */
-export function documentRoutes(router: Router, routes: Routes, context: Context, writer: Writer): void {
-  const opening = new Opening(context, writer);
+export function documentRoutes(router: Router, routes: Routes, context: Context, opening: Opening): void {
   router.post(api.openDocument.path, async (req, res) => {
     const bytes = Number(req.headers['content-length']);
     res.json(await opening.begin(req, Number.isFinite(bytes) ? bytes : null));
@@ -25,6 +23,6 @@ export function documentRoutes(router: Router, routes: Routes, context: Context,
   routes.reads(api.studioFile, async ({ db, now, person }) => {
     await assertAllShown(db, person.id, 'the studio’s file');
     const { content } = await writeStudioFile(context.database, now);
-    return { name: studioFileName(now), type: 'application/zip', content };
+    return { name: `studio-${now.toISOString().slice(0, 10)}.zip`, type: 'application/zip', content };
   });
 }

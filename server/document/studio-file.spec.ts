@@ -1,39 +1,17 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
 import { dirname, join } from 'node:path';
 import type { OpenedDocument, Problem } from '@vestigia/contract';
-import request from 'supertest';
-import { pino } from 'pino';
-import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
-import { createApp } from '../app';
-import { openFolder } from '../db/open-database';
-import { ChangeBus } from '../shared/context';
-import { MIGRATIONS, copyTemplate } from '../test/databases';
+import type request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openEmptyStudio } from '../test/empty-studio';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import { KINDS, dyeLot, furnish, makeLot, newId, openTestStudio, reading, wholeDocument } from '../test/test-studio';
 
 const PHOTO = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), randomBytes(3_000_000)]);
 
-/** A server on an empty folder. */
-async function openEmpty() {
-  const folder = copyTemplate(inject('templateFolder'));
-  const database = await openFolder(folder, MIGRATIONS, new Date());
-  const context = {
-    database,
-    clock: () => new Date('2026-06-09T10:00:00.000Z'),
-    log: pino({ level: 'fatal' }),
-    changes: new ChangeBus(),
-    watchers: [],
-    atClose: [] as (() => Promise<void>)[],
-  };
-  const agent = request.agent(await createApp(context, { loopbackOnly: true, checkReplies: true }));
-  const close = async (): Promise<void> => {
-    for (const end of context.atClose) await end();
-    await database.close();
-    rmSync(folder, { recursive: true, force: true });
-  };
-  return { context, agent, folder, close };
-}
+const openEmpty = () => openEmptyStudio(join(tmpdir(), 'vestigia-no-copies'));
 const send = (agent: ReturnType<typeof request.agent>, file: Buffer | string, type = 'application/zip') =>
   agent.post('/api/auth/document').set('content-type', type).send(file);
 

@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
 import type { Database } from '../db/database';
@@ -8,23 +9,28 @@ import { beginExport, documentText } from './export-document';
 export const DOCUMENT_NAME = 'studio.json';
 export const FILES_FOLDER = 'files/';
 
-/** What a studio file is called that was written at this time. */
-export const studioFileName = (now: Date): string =>
-  `studio-${now.toISOString().slice(0, 16).replaceAll(':', '-')}.zip`;
-
-/** A studio file (docs/studio-file.md) as it is written, and what it was begun from. */
+/** A studio file (docs/studio-file.md) as it is written. */
 export interface WrittenStudioFile {
   readonly exported: DocumentExport;
   readonly content: Readable;
+  /** SHA-256 of the document, once all of it was written. */
+  documentDigest(): string;
 }
 
 /** The whole studio as one zip, piece by piece: the document, and beside it each photograph and sheet by its SHA-256. */
 export async function writeStudioFile({ db, files }: Database, now: Date): Promise<WrittenStudioFile> {
   const exported = await beginExport(db, now);
+  const hash = createHash('sha256');
+  async function* text(): AsyncGenerator<string> {
+    for await (const piece of documentText(exported)) {
+      hash.update(piece);
+      yield piece;
+    }
+  }
   const zip = new ZipFile();
   const content = Readable.from(zip.outputStream);
   zip.on('error', (error) => content.destroy(error));
-  zip.addReadStreamLazy(DOCUMENT_NAME, { mtime: now }, (done) => done(null, Readable.from(documentText(exported))));
+  zip.addReadStreamLazy(DOCUMENT_NAME, { mtime: now }, (done) => done(null, Readable.from(text())));
   for (const { sha256, bytes } of exported.files)
     zip.addReadStreamLazy(`${FILES_FOLDER}${sha256}`, { mtime: now, compress: false, size: bytes }, (done) => {
       try {
@@ -34,5 +40,5 @@ export async function writeStudioFile({ db, files }: Database, now: Date): Promi
       }
     });
   zip.end();
-  return { exported, content };
+  return { exported, content, documentDigest: () => hash.digest('hex') };
 }

@@ -7,7 +7,7 @@ import type { Db } from '../db/database';
 import { waters } from '../db/schema';
 import { Refusal, refusalFromDatabase } from '../shared/problem';
 import type { TestStudio } from '../test/test-studio';
-import { delivery, furnish, newId, openTestStudio } from '../test/test-studio';
+import { copiesIn, delivery, furnish, newId, openTestStudio } from '../test/test-studio';
 import { Writer } from './write';
 
 describe('writing', () => {
@@ -114,7 +114,13 @@ describe('server-sent events', () => {
     const studio = await openTestStudio('folder');
     const f = await furnish(studio);
     const server = createServer(
-      await createApp({ ...studio.context, log: pino({ level: 'silent' }) }, { loopbackOnly: true }),
+      await createApp(
+        { ...studio.context, log: pino({ level: 'silent' }) },
+        {
+          loopbackOnly: true,
+          copies: copiesIn(studio.context.database.files.folder),
+        },
+      ),
     );
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     const base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;

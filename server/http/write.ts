@@ -22,6 +22,11 @@ export class Writer {
 
   constructor(private readonly context: Context) {}
 
+  /** When something was recorded last, ms; `null`: nothing ever was. */
+  get newestRecordMs(): number | null {
+    return this.lastMs === 0 ? null : this.lastMs;
+  }
+
   /** Reads when the newest record was made, so that a clock set back is noticed after a restart too. */
   async start(): Promise<void> {
     const { rows } = await this.context.database.db.execute<{ last: string | null }>(sql`

@@ -8,7 +8,9 @@ import type TestAgent from 'supertest/lib/agent';
 import request from 'supertest';
 import { v7 } from 'uuid';
 import { inject } from 'vitest';
+import type { AppOptions } from '../app';
 import { createApp } from '../app';
+import { checkCopy } from '../copies/check-copy';
 import { ChangeBus } from '../shared/context';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
@@ -67,7 +69,11 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
     watchers: [],
     atClose: [],
   };
-  const app = await createApp(context, { loopbackOnly: true, checkReplies: true });
+  const app = await createApp(context, {
+    loopbackOnly: true,
+    copies: copiesIn(database.files.folder),
+    checkReplies: true,
+  });
   const agent = request.agent(app);
   await agent
     .post('/api/auth/studio')
@@ -89,6 +95,12 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
     },
   };
 }
+
+/** Copies beside the files, looked over in this process. */
+export const copiesIn = (filesFolder: string): AppOptions['copies'] => ({
+  folder: `${filesFolder}-copies`,
+  check: (path) => checkCopy(path, MIGRATIONS),
+});
 
 /** The whole studio as one document. */
 export async function wholeDocument(db: Db, now = new Date()): Promise<StudioDocument> {

@@ -3,17 +3,18 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
-import type { AuthState, StudioDocument } from '@vestigia/contract';
+import type { AuthState, OpenedDocument } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { Session } from '../../api/session';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { BringBack } from './bring-back';
 
 /** The door: come in, or on the first run make the studio. */
 @Component({
   selector: 'vs-sign-in',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [BringBack, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './sign-in.html',
   styles: `
     main {
@@ -32,9 +33,10 @@ import { RefusalNote } from '../../ui/refusal';
       border: 2px dashed var(--line-strong);
       padding: 0.75rem 1rem;
     }
-    input[type='file'] {
-      font: inherit;
-      min-height: 44px;
+    .codes td {
+      font-size: 1.4rem;
+      letter-spacing: 0.06em;
+      white-space: nowrap;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -49,6 +51,10 @@ export class SignInPage {
   protected readonly authState = signal<AuthState | undefined>(undefined);
   protected readonly personId = signal('');
   protected readonly passphrase = signal('');
+  /** Somebody of a studio that was brought back comes in by a code the first time. */
+  protected readonly hasCode = signal(false);
+  protected readonly code = signal('');
+  protected readonly codes = signal<OpenedDocument['codes']>([]);
   protected readonly studioName = signal('');
   protected readonly zone = signal(Intl.DateTimeFormat().resolvedOptions().timeZone);
   protected readonly name = signal('');
@@ -63,8 +69,11 @@ export class SignInPage {
   }
 
   protected signIn(): void {
+    const [personId, passphrase] = [this.personId(), this.passphrase()];
     this.action.run(
-      this.api.post('/api/auth/session', { personId: this.personId(), passphrase: this.passphrase() }),
+      this.hasCode()
+        ? this.api.post('/api/auth/passphrase', { personId, code: this.code(), passphrase })
+        : this.api.post('/api/auth/session', { personId, passphrase }),
       () => this.enter(),
     );
   }
@@ -78,25 +87,25 @@ export class SignInPage {
     this.action.run(this.api.post('/api/auth/studio', body), () => this.enter());
   }
 
-  protected openFile(event: Event): void {
-    const file = (event.target as HTMLInputElement).files?.[0];
-    void file
-      ?.text()
-      .then((text) => this.action.run(this.api.post('/api/auth/document', readJson(text)), () => this.look()));
+  protected showCodes(codes: OpenedDocument['codes']): void {
+    this.codes.set(codes);
+    // Everybody of the file had a passphrase in it: there is nothing to be written down.
+    if (codes.length === 0) this.look();
+  }
+
+  protected codesWritten(): void {
+    this.codes.set([]);
+    this.hasCode.set(true);
+    this.look();
+  }
+
+  protected print(): void {
+    window.print();
   }
 
   private enter(): void {
     this.session
       .look()
       .subscribe(() => void this.router.navigateByUrl(this.to()?.startsWith('/') ? (this.to() ?? '/') : '/today'));
-  }
-}
-
-/** What is not JSON goes to the server as it is: the contract refuses it in a plain sentence. */
-function readJson(text: string): StudioDocument {
-  try {
-    return JSON.parse(text) as StudioDocument;
-  } catch {
-    return {} as StudioDocument;
   }
 }

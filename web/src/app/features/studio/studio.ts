@@ -19,6 +19,7 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
+import { Copies } from './copies';
 import type { Settings } from './settings';
 import { settingsForm, settingsOf, writtenOver } from './settings';
 import { Vessels } from './vessels';
@@ -53,7 +54,17 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 /** The house: its people, pots, waters and balance, and the whole of it as one file. */
 @Component({
   selector: 'vs-studio',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote, Vessels],
+  imports: [
+    Copies,
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Meanwhile,
+    RefusalNote,
+    Vessels,
+  ],
   templateUrl: './studio.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

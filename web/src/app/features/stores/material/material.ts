@@ -8,6 +8,7 @@ import { pageAction } from '../../../api/page-action';
 import { liveQuery } from '../../../api/live-query';
 import { ContextPanel } from '../../../services/context-panel';
 import { Amount } from '../../../format/amount';
+import { sizeOf } from '../../../format/file-size';
 import { Chart } from '../../../ui/chart';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
@@ -92,7 +93,7 @@ export class MaterialPageView {
       .join(' · ');
   }
 
-  protected readonly kilobytes = (bytes: number): string => `${Math.max(1, Math.round(bytes / 1000))} kB`;
+  protected readonly size = sizeOf;
 
   protected attach(event: Event): void {
     const field = event.target as HTMLInputElement;
