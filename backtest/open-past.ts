@@ -64,7 +64,15 @@ export async function openPast(setting: Setting, past: readonly PastDyeing[], id
     await migrate(db, { migrationsFolder: MIGRATIONS });
     const nothing = (): Promise<void> => Promise.resolve();
     const files = new KeptFiles(join(tmpdir(), 'vestigia-backtest'));
-    const database: Database = { db, kind: 'folder', files, flush: nothing, tidy: nothing, close: nothing };
+    const database: Database = {
+      db,
+      kind: 'folder',
+      files,
+      flush: nothing,
+      tidy: nothing,
+      broken: new Promise(() => undefined),
+      close: nothing,
+    };
     const context = {
       database,
       clock: () => new Date(last + 3 * DAY_MS),

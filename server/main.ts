@@ -25,6 +25,7 @@ import { Writer } from './http/write';
 
 const HELD_EXIT = 3;
 const UNUSABLE_EXIT = 4;
+const BROKEN_EXIT = 5;
 /** What the process may be asked instead of serving: the first by `npm run restore`, the second by itself. */
 const [RESTORE, CHECK_COPY] = ['--restore', '--check-copy'];
 /** A browser's open event stream would keep the server from closing; it gets this long, then the line is cut. */
@@ -99,6 +100,10 @@ async function run(): Promise<void> {
 
 async function serve(): Promise<void> {
   const database = await openDatabase();
+  void database.broken.then((error) => {
+    console.error(error.message);
+    process.exit(BROKEN_EXIT);
+  });
   const context: Context = {
     database,
     clock: () => new Date(),

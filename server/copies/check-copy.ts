@@ -61,6 +61,7 @@ export async function checkCopy(path: string, migrationsFolder: string): Promise
         files: new LookedAt(join(tmpdir(), 'nothing-is-written-here')),
         flush: nothing,
         tidy: nothing,
+        broken: new Promise<Error>(() => undefined),
         close: nothing,
       },
       clock: () => asOf,

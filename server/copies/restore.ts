@@ -81,7 +81,7 @@ async function bringIn(
 
 async function moveAside(dataDir: string, now: Date): Promise<string | null> {
   if (KEPT.every((name) => !existsSync(join(dataDir, name)))) return null;
-  const release = lockFolder(dataDir, join(dataDir, 'held-by.json'), now);
+  const { release } = lockFolder(dataDir, join(dataDir, 'held-by.json'), now);
   try {
     const aside = join(dataDir, `replaced-${now.toISOString().slice(0, 19).replaceAll(':', '-')}Z`);
     await mkdir(aside);

@@ -303,13 +303,13 @@ describe('DiskFlush', () => {
 describe('lockFolder', () => {
   it('keeps a second opener out and tells who holds it', () => {
     const folder = mkdtempSync(join(tmpdir(), 'vestigia-lock-'));
-    const release = lockFolder(folder, join(folder, 'held-by.json'), new Date('2026-06-01T09:00:00Z'));
+    const { release } = lockFolder(folder, join(folder, 'held-by.json'), new Date('2026-06-01T09:00:00Z'));
     expect(JSON.parse(readFileSync(join(folder, 'held-by.json'), 'utf8'))).toMatchObject({ pid: process.pid });
     expect(() => lockFolder(folder, join(folder, 'held-by.json'), new Date())).toThrow(
       new RegExp(`open already, by process ${process.pid} on .*, since 2026-06-01T09:00:00.000Z`),
     );
     release();
-    lockFolder(folder, join(folder, 'held-by.json'), new Date())();
+    lockFolder(folder, join(folder, 'held-by.json'), new Date()).release();
     rmSync(folder, { recursive: true });
   });
 });

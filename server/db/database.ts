@@ -23,5 +23,7 @@ export interface Database {
   flush(): Promise<void>;
   /** Clears away rows that were rewritten and counts what there is, after much was written at once. */
   tidy(): Promise<void>;
+  /** Resolves with the reason where nothing that is said can be relied on any more: the process ends then. */
+  readonly broken: Promise<Error>;
   close(): Promise<void>;
 }

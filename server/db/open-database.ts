@@ -8,8 +8,9 @@ import { migrate as migrateFolder } from 'drizzle-orm/pglite/migrator';
 import pg from 'pg';
 import type { Database } from './database';
 import { copyBeforeUpgrade } from './copy-before-upgrade';
-import { DiskFlush } from './disk-flush';
-import { lockFolder } from './folder-lock';
+import type { Sync } from './disk-flush';
+import { DiskFlush, syncToDisk } from './disk-flush';
+import { FIRST_FILE, lockFolder } from './folder-lock';
 import { damagedDatabase, lookAtFolder } from './folder-state';
 import { KeptFiles } from './kept-files';
 import { SERVER_LOCK } from './locks';
@@ -21,6 +22,18 @@ export class DatabaseHeldError extends Error {
   constructor(holder: string | undefined) {
     super(`The database at DATABASE_URL is served already, by ${holder ?? 'another process'}. Stop that one first.`);
     this.name = 'DatabaseHeldError';
+  }
+}
+
+/** Thrown where what was committed could not be put on the disk: nothing that is said after that can be relied on. */
+export class FlushFailedError extends Error {
+  constructor(folder: string, cause: unknown) {
+    super(
+      `What was written could not be put on the disk of ${folder}: ${cause instanceof Error ? cause.message : String(cause)}. ` +
+        'The program ends so that nothing is promised that isn’t kept. Look at the disk and its room, then start again.',
+      { cause },
+    );
+    this.name = 'FlushFailedError';
   }
 }
 
@@ -36,16 +49,22 @@ async function tidy(client: PGlite): Promise<void> {
  * @throws {FolderHeldError} when another process has the folder
  * @throws {FolderUnusableError} where it can’t be written in, or is damaged; nothing is written over it
  */
-export async function openFolder(dataDir: string, migrationsFolder: string, now: Date): Promise<Database> {
+export async function openFolder(
+  dataDir: string,
+  migrationsFolder: string,
+  now: Date,
+  sync: Sync = syncToDisk,
+): Promise<Database> {
   const folder = join(dataDir, 'db');
   const { isFresh } = lookAtFolder(dataDir);
-  const release = lockFolder(dataDir, join(dataDir, 'held-by.json'), now);
+  const lock = lockFolder(dataDir, join(dataDir, 'held-by.json'), now);
   try {
     const client = await PGlite.create(folder).catch((error: unknown) => {
       throw damagedDatabase(dataDir, error);
     });
+    if (isFresh) lock.hold(join(dataDir, FIRST_FILE));
     const db = drizzleFolder({ client, schema });
-    const disk = new DiskFlush(folder);
+    const disk = new DiskFlush(folder, sync);
     const files = new KeptFiles(join(dataDir, 'files'));
     if (!isFresh) await copyBeforeUpgrade(client, dataDir, migrationsFolder, now);
     await writeOutAttachments(db, files);
@@ -53,12 +72,14 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
     if (isFresh) await client.exec('CHECKPOINT');
     await disk.flush();
     let untidied = 0;
+    let tellBroken: (error: Error) => void = () => undefined;
+    const broken = new Promise<Error>((resolve) => (tellBroken = resolve));
     const close = async (): Promise<void> => {
       await tidy(client);
       await client.exec('CHECKPOINT');
       await client.close();
       await disk.flush();
-      release();
+      lock.release();
     };
     const flush = async (): Promise<void> => {
       untidied += 1;
@@ -66,11 +87,17 @@ export async function openFolder(dataDir: string, migrationsFolder: string, now:
         untidied = 0;
         await tidy(client);
       }
-      await disk.flush();
+      try {
+        await disk.flush();
+      } catch (error) {
+        const failed = new FlushFailedError(folder, error);
+        tellBroken(failed);
+        throw failed;
+      }
     };
-    return { db, kind: 'folder', files, flush, tidy: () => tidy(client), close };
+    return { db, kind: 'folder', files, broken, flush, tidy: () => tidy(client), close };
   } catch (error) {
-    release();
+    lock.release();
     throw error;
   }
 }
@@ -114,6 +141,7 @@ export async function openServer(databaseUrl: string, dataDir: string, migration
     db,
     kind: 'server',
     files,
+    broken: new Promise(() => undefined),
     flush: () => Promise.resolve(),
     tidy: () => pool.query('ANALYZE').then(() => undefined),
     close,

@@ -106,6 +106,9 @@ export function refusalFromDatabase(error: unknown): unknown {
     return new Refusal('refused', 'That record can only be added to. Enter a correction instead.');
   if (cause.code === 'VS002')
     return new Refusal('changedMeanwhile', 'Someone took or promised that stock a moment ago. Look at a new proposal.');
+  // What the contract let through and the database can’t hold: a NUL, a day before there were any, too large a figure.
+  if (cause.code.startsWith('22'))
+    return new Refusal('invalid', 'Something in that can’t be kept: a sign, a date or a figure that is out of range.');
   if (cause.code === '23505') return new Refusal('alreadyDone', 'That is there already.');
   if (cause.code === '23503')
     return new Refusal('notFound', 'That names something which is not here. Reload the page and choose again.');
