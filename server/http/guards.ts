@@ -71,7 +71,9 @@ function asRefusal(error: unknown): Refusal | undefined {
     return new Refusal('tooLarge', 'That is more than this call takes. Send less at once.');
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
     return new Refusal('unreadable', 'What was sent is not readable JSON.');
-  if (error instanceof URIError || type === 'request.aborted' || type === 'request.size.invalid')
+  // A body that was packed and can’t be unpacked, or was cut off: whoever reads bodies gives it a status of its kind.
+  const { status } = (error ?? {}) as { status?: unknown };
+  if (error instanceof URIError || (typeof status === 'number' && status >= 400 && status < 500))
     return new Refusal('unreadable', 'That could not be read. Try again.');
   return undefined;
 }

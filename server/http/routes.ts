@@ -9,6 +9,7 @@ import type { Db } from '../db/database';
 import type { KeptFiles } from '../db/kept-files';
 import { Refusal, notFound } from '../shared/problem';
 import type { Prepared } from './prepared';
+import { unkeepableIn } from './unkeepable';
 import type { Writer } from './write';
 
 type Body<C extends Call> = C extends { body: z.ZodType } ? z.infer<C['body']> : undefined;
@@ -156,6 +157,13 @@ const MOST_ERRORS = 20;
 
 /** Checks what came in against the contract; what is wrong is said in the contract's own sentences. */
 export function parse<S extends z.ZodType>(schema: S, value: unknown): z.infer<S> {
+  const odd = unkeepableIn(value);
+  if (odd !== undefined)
+    throw new Refusal(
+      'invalid',
+      `There is a sign in “${odd === '' ? 'that' : odd}” that can’t be kept. Take it out and write it anew.`,
+      { errors: [{ field: odd, detail: 'A sign in it can’t be kept.' }] },
+    );
   const result = schema.safeParse(value);
   if (result.success) return result.data;
   const errors = result.error.issues
