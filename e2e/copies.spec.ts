@@ -112,7 +112,7 @@ describe('a studio that is killed, damaged and brought back', () => {
   });
 
   it('an empty studio’s first page brings a copy back too, and shows the codes once', async () => {
-    const empty = await serve(join(server.dataDir, '..', 'empty'), { BACKUP_DIR: copiesFolder() });
+    const empty = await serve(join(server.dataDir, '..', 'empty'), { COPIES_DIR: copiesFolder() });
     const wenna = await Someone.at(browser, empty.base);
     await wenna.go('/');
     await wenna.press(/^Bring this back/);

@@ -7,7 +7,7 @@ describe('settings of the process', () => {
       host: '127.0.0.1',
       port: 4310,
       dataDir: '/studio/data/studio',
-      backupDir: '/studio/data/studio-copies',
+      copiesDir: '/studio/data/studio-copies',
       migrationsDir: '/studio/server/db/migrations',
       webDir: undefined,
       openDocument: undefined,
@@ -16,9 +16,9 @@ describe('settings of the process', () => {
       loopbackOnly: true,
     }));
 
-  it('copies lie beside the data folder, or where BACKUP_DIR says', () => {
-    expect(readConfig({ DATA_DIR: '/mnt/studio/' }, '/').backupDir).toBe('/mnt/studio-copies');
-    expect(readConfig({ BACKUP_DIR: '/usb/copies' }, '/').backupDir).toBe('/usb/copies');
+  it('copies lie beside the data folder, or where COPIES_DIR says', () => {
+    expect(readConfig({ DATA_DIR: '/mnt/studio/' }, '/').copiesDir).toBe('/mnt/studio-copies');
+    expect(readConfig({ COPIES_DIR: '/usb/copies' }, '/').copiesDir).toBe('/usb/copies');
   });
 
   it.each([

@@ -13,7 +13,7 @@ const environment = z.object({
     .max(65_535, 'PORT must be a number from 0 to 65535')
     .default(4310),
   DATA_DIR: z.string().optional(),
-  BACKUP_DIR: z.string().optional(),
+  COPIES_DIR: z.string().optional(),
   MIGRATIONS_DIR: z.string().optional(),
   WEB_DIR: z.string().optional(),
   OPEN_DOCUMENT: z.string().optional(),
@@ -32,7 +32,7 @@ export interface Config {
   readonly port: number;
   readonly dataDir: string;
   /** Copies of the whole studio go here; it may lie on another disk. */
-  readonly backupDir: string;
+  readonly copiesDir: string;
   readonly migrationsDir: string;
   /** Where the built interface lies; without it only the API is served. */
   readonly webDir: string | undefined;
@@ -59,14 +59,14 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>, wo
     throw new ConfigError(
       read.error.issues.map((i) => `${i.message}, not “${String(given[String(i.path[0])])}”.`).join('\n'),
     );
-  const { HOST, PORT, DATA_DIR, BACKUP_DIR, MIGRATIONS_DIR, WEB_DIR, OPEN_DOCUMENT, DATABASE_URL, LOG_LEVEL } =
+  const { HOST, PORT, DATA_DIR, COPIES_DIR, MIGRATIONS_DIR, WEB_DIR, OPEN_DOCUMENT, DATABASE_URL, LOG_LEVEL } =
     read.data;
   const dataDir = DATA_DIR ?? join(workingDir, 'data', 'studio');
   return {
     host: HOST,
     port: PORT,
     dataDir,
-    backupDir: BACKUP_DIR ?? `${dataDir.replace(/[/\\]+$/, '')}-copies`,
+    copiesDir: COPIES_DIR ?? `${dataDir.replace(/[/\\]+$/, '')}-copies`,
     migrationsDir: MIGRATIONS_DIR ?? join(workingDir, 'server', 'db', 'migrations'),
     webDir: WEB_DIR,
     openDocument: OPEN_DOCUMENT,

@@ -113,11 +113,11 @@ async function serve(): Promise<void> {
     atClose: [],
   };
   await openGivenDocument(context);
-  const { host, port, loopbackOnly, webDir, backupDir } = config;
+  const { host, port, loopbackOnly, webDir, copiesDir } = config;
   const server = createServer(
     await createApp(context, {
       loopbackOnly,
-      copies: { folder: backupDir, check: checkApart },
+      copies: { folder: copiesDir, check: checkApart },
       ...(webDir ? { webFolder: webDir } : {}),
     }),
   );
@@ -152,10 +152,10 @@ async function serve(): Promise<void> {
 
 /** What to do about a studio that can’t be opened: the newest good copy, and the command. */
 async function wayBack(): Promise<string> {
-  const [newest] = await copiesIn(config.backupDir);
+  const [newest] = await copiesIn(config.copiesDir);
   return newest
-    ? `The newest good copy is ${join(config.backupDir, newest.name)}. To bring it back: npm run restore -- ${join(config.backupDir, newest.name)}\nWhat is in the folder now is moved aside, not thrown away.`
-    : `There is no copy in ${config.backupDir}. If there is one elsewhere: npm run restore -- FILE`;
+    ? `The newest good copy is ${join(config.copiesDir, newest.name)}. To bring it back: npm run restore -- ${join(config.copiesDir, newest.name)}\nWhat is in the folder now is moved aside, not thrown away.`
+    : `There is no copy in ${config.copiesDir}. If there is one elsewhere: npm run restore -- FILE`;
 }
 
 run().catch(async (error: unknown) => {

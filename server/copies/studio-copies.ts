@@ -167,7 +167,7 @@ function sayProblem(error: unknown, folder: string): string {
   const { code } = error as NodeJS.ErrnoException;
   if (code === 'ENOSPC') return `There is no room for a copy in ${folder}. Make room there, then make a copy by hand.`;
   if (code === 'EACCES' || code === 'EROFS' || code === 'EPERM')
-    return `Nothing can be written in ${folder}. Give the program leave to, or name another folder as BACKUP_DIR.`;
+    return `Nothing can be written in ${folder}. Give the program leave to, or name another folder as COPIES_DIR.`;
   const why = error instanceof Refusal ? error.detail : error instanceof Error ? error.message : String(error);
   return `The copy was no good and was thrown away: ${why}`;
 }

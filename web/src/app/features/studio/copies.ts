@@ -37,7 +37,7 @@ const SHOWN_AT_FIRST = 3;
       @if (t.isNearlyFull) {
         <p class="refusal" role="alert">
           The disk of the copies is nearly full: {{ size(t.freeBytes ?? 0) }} are left. Make room, or name another
-          folder as BACKUP_DIR.
+          folder as COPIES_DIR.
         </p>
       }
       <div class="actions">
