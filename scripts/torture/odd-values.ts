@@ -1,5 +1,5 @@
 // Seeded values for requests: mostly what a schema asks for, now and then something nobody would send on purpose.
-import { seeded } from '../../core/photo/seeded';
+import type { seeded } from '../../core/photo/seeded';
 
 export type Random = ReturnType<typeof seeded>;
 type Schema = Readonly<Record<string, unknown>>;
