@@ -1,10 +1,33 @@
 import { z } from 'zod';
 import { id, lineOf, nameOf, personRef } from './common';
 
+/** What anybody tries first. Small letters, without spaces. */
+const TRIED_FIRST = new Set(
+  (
+    'password passwort passphrase password1 password12 password123 passw0rd letmein1 letmein123 welcome1 welcome123 ' +
+    'iloveyou sunshine princess football baseball whatever trustno1 starwars superman computer internet ' +
+    'admin123 administrator changeme qwertyui qwertyuiop qwerty123 1q2w3e4r 1qaz2wsx asdfghjk asdfghjkl zxcvbnm1 abcd1234 ' +
+    'abc12345 a1b2c3d4 vestigia dyestudio dyehouse natural1 naturaldye'
+  ).split(' '),
+);
+/** One sign again and again, or signs one after another as they stand in the alphabet or on the keys. */
+const isARow = (text: string): boolean =>
+  new Set(text).size < 3 ||
+  ['abcdefghijklmnopqrstuvwxyz', '01234567890123456789', 'qwertyuiopasdfghjklzxcvbnm'].some(
+    (row) => row.includes(text) || [...row].reverse().join('').includes(text),
+  );
+const isTriedFirst = (typed: string): boolean => {
+  const plain = typed.toLowerCase().replace(/\s/g, '');
+  return TRIED_FIRST.has(plain) || isARow(plain);
+};
+
 export const passphrase = z
   .string({ error: 'Write a passphrase.' })
   .min(8, { error: 'A passphrase needs at least 8 characters. Three words are easy to remember.' })
-  .max(200, { error: 'A passphrase may have 200 characters at most.' });
+  .max(200, { error: 'A passphrase may have 200 characters at most.' })
+  .refine((typed) => !isTriedFirst(typed), {
+    error: 'That is one of the first anybody tries. Three words of your own are easy to remember and hard to guess.',
+  });
 
 export const person = personRef.meta({ id: 'Person' });
 export type Person = z.infer<typeof person>;
@@ -46,6 +69,14 @@ export const setPassphrase = z.object({
   code: z.string().max(60, { error: 'That code is too long.' }),
   passphrase,
 });
+
+export const changePassphrase = z.object({
+  current: z.string().max(200, { error: 'That passphrase is too long.' }),
+  passphrase,
+});
+
+/** A code that somebody gives to a colleague, to be read out. */
+export const codeForPerson = z.object({ code: z.string() }).meta({ id: 'CodeForPerson' });
 
 /** IANA zone names this machine knows. */
 export const timeZone = z.string().refine(

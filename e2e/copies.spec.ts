@@ -1,18 +1,31 @@
 import { execFile } from 'node:child_process';
+import { randomBytes } from 'node:crypto';
 import { readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import type { StudioCopies } from '@vestigia/contract';
 import type { Browser } from 'puppeteer-core';
+import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import yauzl from 'yauzl';
 import { launch } from '../scripts/browser.mjs';
 import type { Served } from '../scripts/serve.mjs';
-import { serve, serveDemo } from '../scripts/serve.mjs';
+import { serve, temporaryFolder } from '../scripts/serve.mjs';
 import { Someone } from './person';
 
 const root = fileURLToPath(new URL('..', import.meta.url));
+const PHOTO = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), randomBytes(30_000)]);
+const DELIVERY = {
+  movementId: v7(),
+  tag: '',
+  quantityText: '500 g',
+  receivedOn: '2026-05-01',
+  bestBefore: null,
+  place: 'Shelf',
+  source: 'order',
+  note: '',
+};
 const CHOSEN = 'green hanks by the river';
 
 /** The document in a studio file, without the moment it was written at. */
@@ -44,18 +57,42 @@ const comesInByCode = async (who: Someone, name: string, code: string): Promise<
 };
 
 describe('a studio that is killed, damaged and brought back', () => {
-  let server: Served & { readonly dataDir: string; remove(): void };
+  let server: Served & { dataDir: string };
   let browser: Browser;
   let before: object;
   let copy: string;
+  const { folder, remove } = temporaryFolder('copies');
   const copiesFolder = (): string => `${server.dataDir}-copies`;
   beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    const dataDir = join(folder, 'data');
+    const [served, opened] = await Promise.all([serve(dataDir), launch()]);
+    server = { ...served, dataDir };
+    browser = opened;
   });
   afterAll(async () => {
     await browser.close();
     await server.stop();
-    server.remove();
+    remove();
+  });
+
+  it('a small studio comes about, with a jar and its photograph', async () => {
+    const isaby = await Someone.at(browser, server.base);
+    await isaby.go('/');
+    const person = { id: v7(), name: 'Isaby Fennimore', passphrase: 'heron at low tide' };
+    await isaby.send('/api/auth/studio', { name: 'A small dyehouse', zone: 'Europe/London', person });
+    await isaby.send('/api/people', { id: v7(), name: 'Wenna Tidewell', passphrase: 'seven wet hanks' });
+    const weld = { id: v7(), name: 'Weld', kind: 'dyestuff', measure: 'weight', hazards: [], note: '', base: null };
+    await isaby.send('/api/materials', weld);
+    const jar = { id: v7(), materialId: weld.id, ...DELIVERY };
+    await isaby.send('/api/stock-lots', jar);
+    const status = await isaby.page.evaluate(
+      async (path, bytes) =>
+        (await fetch(path, { method: 'POST', headers: { 'content-type': 'image/png' }, body: new Uint8Array(bytes) }))
+          .status,
+      `/api/stock-lots/${jar.id}/attachments?id=${v7()}&name=jar.png`,
+      [...PHOTO],
+    );
+    expect(status).toBe(200);
   });
 
   it('a copy made by hand is looked over in a process of its own, and told', async () => {

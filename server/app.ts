@@ -70,12 +70,13 @@ export async function createApp(
   compressReplies(app);
   describe(app);
   readBodies(app);
+  const sessions = new SessionStore(database, clock);
   app.use(
     '/api',
     session({
       name: 'vestigia',
       secret: await cookieKey(database),
-      store: new SessionStore(database, clock),
+      store: sessions,
       resave: false,
       saveUninitialized: false,
       cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000, path: '/' },
@@ -83,7 +84,7 @@ export async function createApp(
   );
 
   const router = express.Router();
-  authRoutes(router, context, writer);
+  authRoutes(router, context, writer, sessions);
   const routes = new Routes(router, context, writer, checkReplies);
   studioRoutes(routes);
   notesRoutes(routes);

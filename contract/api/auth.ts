@@ -1,5 +1,15 @@
 import { z } from 'zod';
-import { authState, openStudio, openedDocument, openingDocument, person, setPassphrase, signIn } from '../auth';
+import {
+  changePassphrase,
+  codeForPerson,
+  authState,
+  openStudio,
+  openedDocument,
+  openingDocument,
+  person,
+  setPassphrase,
+  signIn,
+} from '../auth';
 import { copyOfStudio, copyToOpen } from '../copies';
 import type { Call } from './call';
 import { TYPES_OF_STUDIO_FILES, done } from './call';
@@ -71,6 +81,19 @@ export const authCalls = {
     body: setPassphrase,
     reply: person,
     open: true,
+  },
+  changePassphrase: {
+    method: 'put',
+    path: '/api/auth/passphrase',
+    summary: 'Choose another passphrase; wherever else one came in by the old one, that ends',
+    body: changePassphrase,
+    reply: done,
+  },
+  giveCode: {
+    method: 'post',
+    path: '/api/people/{id}/code',
+    summary: 'A code by which a colleague chooses a passphrase anew, once',
+    reply: codeForPerson,
   },
   signIn: { method: 'post', path: '/api/auth/session', summary: 'Come in', body: signIn, reply: person, open: true },
   signOut: { method: 'delete', path: '/api/auth/session', summary: 'Leave', reply: done, open: true },

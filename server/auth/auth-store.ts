@@ -27,6 +27,15 @@ export async function findPerson(db: Db, id: string): Promise<typeof people.$inf
   return row;
 }
 
+/** What a person comes in by. @returns whether there is such a person */
+export async function setHashes(
+  db: Db,
+  id: string,
+  hashes: Partial<Pick<typeof people.$inferSelect, 'passphraseHash' | 'codeHash'>>,
+): Promise<boolean> {
+  return (await db.update(people).set(hashes).where(eq(people.id, id)).returning({ id: people.id })).length > 0;
+}
+
 /** Gives a person a passphrase for a code, which is used up by it; `false` where it was meanwhile. */
 export async function useCode(db: Db, id: string, codeHash: string | null, passphraseHash: string): Promise<boolean> {
   if (codeHash === null) return false;

@@ -1,4 +1,5 @@
 import type { AuthState, Problem } from '@vestigia/contract';
+import request from 'supertest';
 import { sql } from 'drizzle-orm';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { TestStudio } from '../test/test-studio';
@@ -80,6 +81,63 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
     ).body as Problem;
     expect([reply.code, reply.detail]).toEqual(['slowDown', 'Too many wrong tries. Wait a minute, then try again.']);
     await studio.stranger.post('/api/auth/session').send({ personId, passphrase: 'ten green hanks' }).expect(200);
+  });
+
+  it('a guess isn’t made again by writing the name’s id in capitals', async () => {
+    const other = newId();
+    await studio.agent
+      .post('/api/people')
+      .send({ id: other, name: 'Cy Moss', passphrase: 'two grey hanks' })
+      .expect(200);
+    const guess = async (id: string) =>
+      (await studio.stranger.post('/api/auth/session').send({ personId: id, passphrase: 'guess' })).status;
+    for (let i = 0; i < 5; i += 1) expect(await guess(i % 2 === 0 ? other : other.toUpperCase())).toBe(401);
+    expect(await guess(other.toUpperCase())).toBe(429);
+  });
+
+  it('a passphrase is changed by whoever knows it; wherever else it came in, that ends', async () => {
+    const id = newId();
+    await studio.agent.post('/api/people').send({ id, name: 'Di Fern', passphrase: 'one old passphrase' }).expect(200);
+    const [here, there] = [request.agent(studio.app), request.agent(studio.app)];
+    for (const tablet of [here, there])
+      await tablet.post('/api/auth/session').send({ personId: id, passphrase: 'one old passphrase' }).expect(200);
+    const change = (current: string, passphrase: string) =>
+      here.put('/api/auth/passphrase').send({ current, passphrase });
+    expect((await change('not it', 'nine new words')).status).toBe(401);
+    expect(((await change('one old passphrase', 'Password 123')).body as Problem).detail).toContain(
+      'first anybody tries',
+    );
+    expect(((await change('one old passphrase', 'aaaaaaaaaa')).body as Problem).detail).toContain(
+      'first anybody tries',
+    );
+    await change('one old passphrase', 'nine new words').expect(200);
+    await here.get('/api/stores').expect(200);
+    await there.get('/api/stores').expect(401);
+    expect(
+      (await there.post('/api/auth/session').send({ personId: id, passphrase: 'one old passphrase' })).status,
+    ).toBe(401);
+    await there.post('/api/auth/session').send({ personId: id, passphrase: 'nine new words' }).expect(200);
+    await request(studio.app)
+      .put('/api/auth/passphrase')
+      .send({ current: 'x', passphrase: 'nine new words' })
+      .expect(401);
+  });
+
+  it('who forgot a passphrase is given a code by a colleague, and comes in by it once', async () => {
+    const id = newId();
+    await studio.agent.post('/api/people').send({ id, name: 'Ed Alder', passphrase: 'soon forgotten' }).expect(200);
+    const { code } = (await studio.agent.post(`/api/people/${id}/code`).expect(200)).body as { code: string };
+    await request(studio.app).post(`/api/people/${id}/code`).expect(401);
+    await studio.agent.post(`/api/people/${newId()}/code`).expect(404);
+    expect(((await studio.agent.post(`/api/people/${personId}/code`)).body as Problem).detail).toContain(
+      'somebody else',
+    );
+    const own = request.agent(studio.app);
+    await own.post('/api/auth/passphrase').send({ personId: id, code, passphrase: 'remembered now' }).expect(200);
+    await own.get('/api/stores').expect(200);
+    expect((await own.post('/api/auth/passphrase').send({ personId: id, code, passphrase: 'and again' })).status).toBe(
+      401,
+    );
   });
 
   it('opens a studio once', async () => {

@@ -7,7 +7,8 @@ import { studio } from '../db/schema';
 import { parse } from '../http/routes';
 import type { Writer } from '../http/write';
 import { Refusal } from '../shared/problem';
-import { addPerson, findPerson, hasStudio, readAuthState, useCode } from './auth-store';
+import { addPerson, findPerson, hasStudio, readAuthState, setHashes, useCode } from './auth-store';
+import type { SessionStore } from './session-store';
 import { checkPassphrase, hashPassphrase, readCode } from '../shared/passphrase';
 
 declare module 'express-session' {
@@ -20,7 +21,7 @@ const WRONG_TRIES_A_MINUTE = 5;
 const OPEN_ALREADY = 'This studio is open already. Choose your name and come in.';
 
 /** The door: first run, coming in and leaving. Apart from the other routes because it alone makes sessions. */
-export function authRoutes(router: Router, context: Context, writer: Writer): void {
+export function authRoutes(router: Router, context: Context, writer: Writer, sessions: SessionStore): void {
   const { db } = context.database;
 
   router.get(api.authState.path, async (req, res) => {
@@ -53,7 +54,8 @@ export function authRoutes(router: Router, context: Context, writer: Writer): vo
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     keyGenerator: (req: Request) =>
-      `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { personId?: unknown } | undefined)?.personId)}`.slice(
+      // An id is the same however its letters are written.
+      `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { personId?: unknown } | undefined)?.personId).toLowerCase()}`.slice(
         0,
         120,
       ),
@@ -89,7 +91,26 @@ export function authRoutes(router: Router, context: Context, writer: Writer): vo
     });
     const person = { id: found.id, name: found.name };
     await enter(req, person);
+    await sessions.endAllOf(person.id, req.sessionID);
     res.json(person);
+  });
+
+  router.put(api.changePassphrase.path, slowDown, async (req, res) => {
+    const { person } = req.session;
+    if (!person) throw new Refusal('notSignedIn', 'Come in first: choose your name and give your passphrase.');
+    const body = parse(api.changePassphrase.body, req.body);
+    const found = await findPerson(db, person.id);
+    if (!(await checkPassphrase(body.current, found?.passphraseHash ?? null)))
+      throw new Refusal('wrongPassphrase', 'That is not your passphrase as it stands. Try again.');
+    const passphraseHash = await hashPassphrase(body.passphrase);
+    await writer.write({
+      call: 'changePassphrase',
+      key: undefined,
+      body: null,
+      run: (tx) => setHashes(tx, person.id, { passphraseHash, codeHash: null }),
+    });
+    await sessions.endAllOf(person.id, req.sessionID);
+    res.json({ ok: true });
   });
 
   router.delete(api.signOut.path, async (req, res) => {

@@ -1,6 +1,6 @@
 import type { SessionData } from 'express-session';
 import { Store } from 'express-session';
-import { eq, lt } from 'drizzle-orm';
+import { and, eq, lt, ne, sql } from 'drizzle-orm';
 import type { Database } from '../db/database';
 import { sessions } from '../db/schema';
 
@@ -61,6 +61,16 @@ export class SessionStore extends Store {
       await this.database.flush();
       return undefined;
     });
+  }
+
+  /** Ends wherever a person came in, but for one. @param but the one that stays */
+  async endAllOf(personId: string, but: string): Promise<void> {
+    const rows = await this.database.db
+      .delete(sessions)
+      .where(and(sql`${sessions.data} -> 'person' ->> 'id' = ${personId}`, ne(sessions.sid, but)))
+      .returning({ sid: sessions.sid });
+    await this.database.flush();
+    for (const { sid } of rows) this.remembered.delete(sid);
   }
 
   private async read(sid: string): Promise<Kept | undefined> {

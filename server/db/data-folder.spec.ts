@@ -47,9 +47,9 @@ describe('a data folder', () => {
   it('whose disk fails ends the program with the reason: nothing more is promised', async () => {
     const folder = copyTemplate(inject('templateFolder'));
     let isBroken = false;
-    const database = await openFolder(folder, MIGRATIONS, NOW, () =>
-      isBroken ? Promise.reject(new Error('EIO: i/o error, fsync')) : Promise.resolve(),
-    );
+    const database = await openFolder(folder, MIGRATIONS, NOW, {
+      sync: () => (isBroken ? Promise.reject(new Error('EIO: i/o error, fsync')) : Promise.resolve()),
+    });
     await database.flush();
     isBroken = true;
     await database.db.execute(sql`CREATE TABLE anything (n integer)`);

@@ -25,6 +25,13 @@ export class DatabaseHeldError extends Error {
   }
 }
 
+/** How a folder is opened, where not as usual. */
+export interface OpenHow {
+  readonly sync?: Sync;
+  /** Before a newer schema the database is copied beside itself. */
+  readonly isCopiedFirst?: boolean;
+}
+
 /** Thrown where what was committed could not be put on the disk: nothing that is said after that can be relied on. */
 export class FlushFailedError extends Error {
   constructor(folder: string, cause: unknown) {
@@ -53,7 +60,7 @@ export async function openFolder(
   dataDir: string,
   migrationsFolder: string,
   now: Date,
-  sync: Sync = syncToDisk,
+  { sync = syncToDisk, isCopiedFirst = true }: OpenHow = {},
 ): Promise<Database> {
   const folder = join(dataDir, 'db');
   const { isFresh } = lookAtFolder(dataDir);
@@ -66,7 +73,7 @@ export async function openFolder(
     const db = drizzleFolder({ client, schema });
     const disk = new DiskFlush(folder, sync);
     const files = new KeptFiles(join(dataDir, 'files'));
-    if (!isFresh) await copyBeforeUpgrade(client, dataDir, migrationsFolder, now);
+    if (!isFresh && isCopiedFirst) await copyBeforeUpgrade(client, dataDir, migrationsFolder, now);
     await writeOutAttachments(db, files);
     await migrateFolder(db, { migrationsFolder });
     if (isFresh) await client.exec('CHECKPOINT');

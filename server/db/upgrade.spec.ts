@@ -26,6 +26,8 @@ import {
 } from './schema';
 
 const NOW = new Date('2026-06-01T09:00:00.000Z');
+/** That it is copied first is looked at once. */
+const ALONE = { isCopiedFirst: false };
 
 /** The migrations a studio of before this version had. */
 function earlierMigrations(folder: string, howMany: number): string {
@@ -52,7 +54,7 @@ describe('a studio from before', () => {
         sql`INSERT INTO materials (id, name, kind, measure, hazards) VALUES (${newId()}, ${name}, 'assistant', 'weight', '[]')`,
       );
     await before.close();
-    const after = await openFolder(folder, MIGRATIONS, NOW);
+    const after = await openFolder(folder, MIGRATIONS, NOW, ALONE);
     const found = (await after.db.select().from(materials)).map((m) => [m.name, m.facts.catalogueKey]);
     await after.close();
     expect(found).toEqual(found.map(([name]) => [name, recogniseMaterial(name ?? '')]));
@@ -108,7 +110,7 @@ describe('a studio from before', () => {
       await before.db.execute(sql.raw(statement));
     await before.close();
 
-    const after = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
+    const after = await openFolder(join(root, 'studio'), MIGRATIONS, NOW, ALONE);
     const [balance] = await after.db.select().from(stockBalances);
     expect(balance).toMatchObject({ stockLotId: stockLot, onHand: 5000, reserved: 0 });
     expect(balance?.touched).toBeGreaterThan(0);
@@ -136,7 +138,7 @@ describe('a studio from before', () => {
   });
 
   it('numbers every change of the shelf, of a label and of a material alike', async () => {
-    const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
+    const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW, ALONE);
     const touched = async (): Promise<number> =>
       (await database.db.select({ n: stockBalances.touched }).from(stockBalances))[0]?.n ?? 0;
     let last = await touched();
@@ -150,7 +152,7 @@ describe('a studio from before', () => {
   });
 
   it('takes many rows as JSON just as one by one: nothing, dates, marks and defaults', async () => {
-    const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW);
+    const database = await openFolder(join(root, 'studio'), MIGRATIONS, NOW, ALONE);
     const { db } = database;
     const byId = (await db.select().from(people))[0]?.id ?? '';
     const materialId = (await db.select().from(materials))[0]?.id ?? '';
@@ -276,7 +278,7 @@ describe('lots from before', () => {
       await before.db.execute(sql.raw(statement));
     await before.close();
 
-    const after = await openFolder(folder, MIGRATIONS, NOW);
+    const after = await openFolder(folder, MIGRATIONS, NOW, ALONE);
     const [kept] = await after.db.select().from(lots);
     expect(completePlan(kept?.plan as KeptPlan)).toMatchObject({
       groups: [],
@@ -323,7 +325,7 @@ describe('lots from before', () => {
       await before.db.execute(sql.raw(statement));
     await before.close();
 
-    const { db, close } = await openFolder(folder, MIGRATIONS, NOW);
+    const { db, close } = await openFolder(folder, MIGRATIONS, NOW, ALONE);
     expect((await db.select().from(vessels))[0]?.maxC).toBe(60);
     expect((await db.select().from(stockBalances))[0]).toMatchObject({ onHand: 5000, reserved: 3000 });
     expect((await db.select().from(reservations))[0]).toMatchObject({ lotId: lot, amount: 3000 });

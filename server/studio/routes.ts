@@ -1,7 +1,8 @@
 import { api } from '@vestigia/contract';
 import { heatSources, vessels, waters } from '../db/schema';
-import { addPerson } from '../auth/auth-store';
-import { hashPassphrase } from '../shared/passphrase';
+import { addPerson, setHashes } from '../auth/auth-store';
+import { hashPassphrase, newCode } from '../shared/passphrase';
+import { Refusal, notFound } from '../shared/problem';
 import type { Routes } from '../http/routes';
 import { readStudio, removeVessel, updateHeatSource, updateSettings, updateVessel, updateWater } from './studio-store';
 
@@ -14,6 +15,13 @@ export function studioRoutes(routes: Routes): void {
   routes.writes(api.addPerson, ['studio'], async ({ db, body }) => {
     await addPerson(db, body, await hashPassphrase(body.passphrase));
     return { id: body.id };
+  });
+  routes.writes(api.giveCode, ['studio'], async ({ db, id, person }) => {
+    if (id === person.id)
+      throw new Refusal('refused', 'A code is for somebody else. Change your own passphrase instead.');
+    const code = newCode();
+    if (!(await setHashes(db, id, { codeHash: await hashPassphrase(code) }))) throw notFound('person');
+    return { code };
   });
   routes.writes(api.addVessel, ['studio'], async ({ db, body }) => {
     await db.insert(vessels).values({ ...body, workingMl: Math.round(body.workingMl) });

@@ -5,6 +5,7 @@ import type { LotSummary, Proposal, StudioDocument } from '@vestigia/contract';
 import pg from 'pg';
 import { pino } from 'pino';
 import type TestAgent from 'supertest/lib/agent';
+import type { Express } from 'express';
 import request from 'supertest';
 import { v7 } from 'uuid';
 import { inject } from 'vitest';
@@ -28,6 +29,7 @@ export interface TestStudio {
   readonly context: Context;
   /** Signed in as the first person. */
   readonly agent: TestAgent;
+  readonly app: Express;
   /** Someone who has not come in. */
   readonly stranger: TestAgent;
   /** Sets the server's clock on (or back) by minutes. */
@@ -86,6 +88,7 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   return {
     context,
     agent,
+    app,
     stranger: request.agent(app),
     pass: (minutes) => (nowMs += minutes * 60_000),
     close: async () => {

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { Studio, WaterSource } from '@vestigia/contract';
+import type { WaterSource } from '@vestigia/contract';
 import type { HardnessUnit } from '@vestigia/core';
 import {
   HARDNESS_UNITS,
@@ -20,6 +20,7 @@ import { newId } from '../../api/new-id';
 import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
 import { Copies } from './copies';
+import { People } from './people';
 import type { Settings } from './settings';
 import { settingsForm, settingsOf, writtenOver } from './settings';
 import { Vessels } from './vessels';
@@ -57,6 +58,7 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
   imports: [
     Copies,
     NumberField,
+    People,
     RouterLink,
     FormsModule,
     MatFormFieldModule,
@@ -78,11 +80,8 @@ export class StudioPage {
   protected readonly newId = newId;
   protected readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
   protected readonly action = pageAction();
-  protected readonly person = pageAction();
   protected readonly saving = pageAction();
   protected readonly water = signal<WaterDraft | undefined>(undefined);
-  protected readonly personName = signal('');
-  protected readonly passphrase = signal('');
   private readonly now = computed(() => {
     const s = this.studio.value();
     return s && settingsOf(s);
@@ -93,7 +92,6 @@ export class StudioPage {
     const opened = this.opened.value() ?? ({} as Settings);
     return { ...opened, fineBalance: opened.fineBalance && { ...opened.fineBalance } };
   });
-  private personId = newId();
 
   constructor() {
     readAnewWhenStale(this.saving, () => this.studio.reload());
@@ -137,18 +135,6 @@ export class StudioPage {
     });
   }
 
-  protected addPerson(): void {
-    this.person.run(
-      this.api.post('/api/people', { id: this.personId, name: this.personName(), passphrase: this.passphrase() }),
-      () => {
-        this.personId = newId();
-        this.personName.set('');
-        this.passphrase.set('');
-        this.studio.reload();
-      },
-    );
-  }
-
   protected readonly NEW_FINE = { name: 'fine balance', resolutionG: 0.01, capacityG: 200 };
 
   protected setFine(fine: Settings['fineBalance']): void {
@@ -164,9 +150,5 @@ export class StudioPage {
       this.opened.take();
       this.studio.reload();
     });
-  }
-
-  protected peopleLabel(s: Studio): string {
-    return s.people.map((p) => p.name).join(', ');
   }
 }

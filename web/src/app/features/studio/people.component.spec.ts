@@ -1,0 +1,87 @@
+import { signal } from '@angular/core';
+import type { ComponentFixture } from '@angular/core/testing';
+import { TestBed } from '@angular/core/testing';
+import { of, throwError } from 'rxjs';
+import { beforeEach, describe, expect, it, vi } from 'vitest';
+import { ApiClient } from '../../api/api-client';
+import { Session } from '../../api/session';
+import { People } from './people';
+
+const [ADA, BO] = [
+  { id: 'a', name: 'Ada' },
+  { id: 'b', name: 'Bo' },
+];
+
+describe('people of the studio', () => {
+  const api = { post: vi.fn(), put: vi.fn() };
+  let fixture: ComponentFixture<People>;
+  let changes = 0;
+  const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
+  const press = async (label: RegExp): Promise<void> => {
+    [...host().querySelectorAll('button')].find((b) => label.test(b.textContent ?? ''))?.click();
+    await fixture.whenStable();
+  };
+  const write = (name: string, text: string): void => {
+    const field = host().querySelector(`input[name=${name}]`) as HTMLInputElement;
+    field.value = text;
+    field.dispatchEvent(new Event('input'));
+  };
+  const said = (): string[] => [...host().querySelectorAll('[role=status]')].map((s) => s.textContent?.trim() ?? '');
+  beforeEach(async () => {
+    api.post.mockReset();
+    api.put.mockReset();
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: ApiClient, useValue: api },
+        { provide: Session, useValue: { person: signal(ADA) } },
+      ],
+    });
+    fixture = TestBed.createComponent(People);
+    fixture.componentRef.setInput('people', [ADA, BO]);
+    changes = 0;
+    fixture.componentInstance.changed.subscribe(() => (changes += 1));
+    await fixture.whenStable();
+  });
+
+  it('one changes one’s own passphrase; a colleague who forgot theirs is given a code', async () => {
+    const rows = [...host().querySelectorAll('tr')].map((r) => r.textContent?.replace(/\s+/g, ' ').trim());
+    expect(rows[0]).toContain('Ada (you) Change your passphrase');
+    expect(rows[1]).toContain('Bo Forgot the passphrase');
+    api.post.mockReturnValue(of({ code: 'ABCD-EFGH-JKMN' }));
+    await press(/Forgot/);
+    expect(api.post).toHaveBeenCalledWith('/api/people/{id}/code', undefined, 'b');
+    expect(said()[0]).toMatch(/Bo comes in once with the code ABCD-EFGH-JKMN/);
+  });
+
+  it('a wrong passphrase is said and what was typed stays; the right one is told as changed', async () => {
+    await press(/Change your/);
+    write('current', 'wrong');
+    write('chosen', 'nine new words');
+    api.put.mockReturnValue(throwError(() => ({ detail: 'That is not your passphrase as it stands. Try again.' })));
+    await press(/Change it/);
+    expect(host().querySelector('[role=alert]')?.textContent).toContain('not your passphrase');
+    expect((host().querySelector('input[name=chosen]') as HTMLInputElement).value).toBe('nine new words');
+    write('current', 'right');
+    api.put.mockReturnValue(of({ ok: true }));
+    await press(/Change it/);
+    expect(api.put).toHaveBeenLastCalledWith('/api/auth/passphrase', {
+      current: 'right',
+      passphrase: 'nine new words',
+    });
+    expect(said()).toEqual(['Your passphrase is changed. Other tablets on which you were in ask for the new one.']);
+    expect(host().querySelector('input[name=current]')).toBeNull();
+  });
+
+  it('somebody new is added under one id however often that is tried', async () => {
+    write('pname', 'Cy');
+    write('ppass', 'seven wet hanks');
+    api.post.mockReturnValue(throwError(() => ({ detail: 'Away.' })));
+    await press(/Add this person/);
+    api.post.mockReturnValue(of({ id: 'c' }));
+    await press(/Add this person/);
+    const [first, second] = api.post.mock.calls.map(([, body]) => (body as { id: string }).id);
+    expect(second).toBe(first);
+    expect(changes).toBe(1);
+    expect((host().querySelector('input[name=pname]') as HTMLInputElement).value).toBe('');
+  });
+});
