@@ -12,6 +12,11 @@ async function pending(client: PGlite, migrationsFolder: string): Promise<number
   const { entries } = JSON.parse(readFileSync(join(migrationsFolder, 'meta', '_journal.json'), 'utf8')) as {
     readonly entries: readonly { readonly when: number }[];
   };
+  // A program that was stopped in its first seconds leaves a database without anything in it.
+  const begun = await client.query<{ is: boolean }>(
+    `SELECT to_regclass('drizzle.__drizzle_migrations') IS NOT NULL AS is`,
+  );
+  if (!begun.rows[0]?.is) return 0;
   const { rows } = await client.query<{ last: string | null }>(
     'SELECT max(created_at)::text AS last FROM drizzle.__drizzle_migrations',
   );

@@ -1,6 +1,7 @@
 import { mkdirSync, mkdtempSync, readFileSync, readdirSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
 import { afterAll, describe, expect, inject, it } from 'vitest';
 import { MIGRATIONS, copyTemplate } from '../test/databases';
@@ -34,6 +35,15 @@ describe('a data folder', () => {
     expect(readdirSync(folder)).toEqual(['db']);
     expect(readdirSync(join(folder, 'db'))).toEqual(['base']);
     expect(readFileSync(join(folder, 'db', 'base', '1'), 'utf8')).toBe('what was kept');
+  });
+
+  it('whose program was stopped in its first seconds opens as an empty one', async () => {
+    const folder = join(root, 'first seconds');
+    mkdirSync(folder);
+    await (await PGlite.create(join(folder, 'db'))).close();
+    const database = await openFolder(folder, MIGRATIONS, NOW);
+    expect((await database.db.execute(sql`SELECT count(*)::int AS n FROM people`)).rows).toEqual([{ n: 0 }]);
+    await database.close();
   });
 
   it('that can’t be written in is named, with what to do', async () => {

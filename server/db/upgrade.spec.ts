@@ -3,10 +3,12 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { KeptPlan } from '@vestigia/core';
 import { completePlan, recogniseMaterial } from '@vestigia/core';
+import { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
-import { afterAll, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { MIGRATIONS } from '../test/databases';
 import { KINDS, newId, openTestStudio } from '../test/test-studio';
+import type { Database } from './database';
 import { insertRows } from './insert-rows';
 import { openFolder } from './open-database';
 import {
@@ -41,6 +43,16 @@ function earlierMigrations(folder: string, howMany: number): string {
   return folder;
 }
 
+const blank = mkdtempSync(join(tmpdir(), 'vestigia-blank-'));
+beforeAll(async () => (await PGlite.create(join(blank, 'db'))).close());
+afterAll(() => rmSync(blank, { recursive: true, force: true }));
+
+/** A studio of then: on a copy of a database without anything in it, which is there much sooner than a new one. */
+function begun(folder: string, migrations: string): Promise<Database> {
+  cpSync(join(blank, 'db'), join(folder, 'db'), { recursive: true });
+  return openFolder(folder, migrations, NOW, ALONE);
+}
+
 describe('a studio from before', () => {
   const root = mkdtempSync(join(tmpdir(), 'vestigia-upgrade-'));
   afterAll(() => rmSync(root, { recursive: true, force: true }));
@@ -48,7 +60,7 @@ describe('a studio from before', () => {
   it('has its materials recognised by their names, as core does', async () => {
     const names = ['Weld, dried tops', 'Alum', 'Alum bath, saved', 'Aluminum acetate', 'Rug wool', 'Ferrous sulfate'];
     const folder = join(root, 'names');
-    const before = await openFolder(folder, earlierMigrations(join(root, 'before-keys'), 10), NOW);
+    const before = await begun(folder, earlierMigrations(join(root, 'before-keys'), 10));
     for (const name of [...names, 'Tartar, cream of', 'Washing soda', 'Onion skins (red)'])
       await before.db.execute(
         sql`INSERT INTO materials (id, name, kind, measure, hazards) VALUES (${newId()}, ${name}, 'assistant', 'weight', '[]')`,
@@ -70,7 +82,7 @@ describe('a studio from before', () => {
   it('has its photographs written out as files, and the database as it was kept beside it', async () => {
     const folder = join(root, 'photographs');
     const [person, material, sheet] = [newId(), newId(), newId()];
-    const before = await openFolder(folder, earlierMigrations(join(root, 'before-files'), 33), NOW);
+    const before = await begun(folder, earlierMigrations(join(root, 'before-files'), 33));
     for (const statement of [
       `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
       `INSERT INTO materials (id, name, kind, measure, hazards) VALUES ('${material}', 'Weld', 'dyestuff', 'weight', '[]')`,
@@ -99,7 +111,7 @@ describe('a studio from before', () => {
 
   it('is brought to this version with its shelf as it was, and goes on from there', async () => {
     const [person, material, stockLot] = [newId(), newId(), newId()];
-    const before = await openFolder(join(root, 'studio'), earlierMigrations(join(root, 'migrations'), 2), NOW);
+    const before = await begun(join(root, 'studio'), earlierMigrations(join(root, 'migrations'), 2));
     for (const statement of [
       `INSERT INTO studio (name, zone) VALUES ('Old house', 'Europe/London')`,
       `INSERT INTO people (id, name) VALUES ('${person}', 'Ada')`,
@@ -223,7 +235,7 @@ describe('lots from before', () => {
   it('knows plans and weighings of before by their new names, and fills in what they don’t say', async () => {
     const folder = join(root, 'older');
     const [person, base, recipe, version, colourway, lot, stockLot] = Array.from({ length: 7 }, newId);
-    const before = await openFolder(folder, earlierMigrations(join(root, 'older-migrations'), 5), NOW);
+    const before = await begun(folder, earlierMigrations(join(root, 'older-migrations'), 5));
     const plan = {
       pieces: 1,
       pieceWeightG: 100,
@@ -304,7 +316,7 @@ describe('lots from before', () => {
   it('finds what stood under the old names under those of the glossary, down to the keys of kept documents', async () => {
     const folder = join(root, 'names');
     const [person, base, recipe, version, colourway, lot, stockLot] = Array.from({ length: 7 }, newId);
-    const before = await openFolder(folder, earlierMigrations(join(root, 'names-migrations'), 9), NOW);
+    const before = await begun(folder, earlierMigrations(join(root, 'names-migrations'), 9));
     const body = { liquorRatioLeast: 20, note: 'a "leastMin": 3', steps: [{ wait: { leastMin: 5, mostMin: null } }] };
     const plan = { batches: [{ run: 2, fill: { value: 80 } }], steps: [{ baths: [{ heating: { sentence: 'No.' } }] }] };
     for (const statement of [
