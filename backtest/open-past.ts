@@ -1,19 +1,14 @@
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import { PGlite } from '@electric-sql/pglite';
 import type { MatchRecord } from '@vestigia/contract';
 import { studioDocument } from '@vestigia/contract';
-import { drizzle } from 'drizzle-orm/pglite';
-import { migrate } from 'drizzle-orm/pglite/migrator';
-import { pino } from 'pino';
-import type { Database } from '../server/db/database';
 import { KeptFiles } from '../server/db/kept-files';
-import * as schema from '../server/db/schema';
+import { openInMemory } from '../server/db/open-in-memory';
 import { broughtAlone, importDocument } from '../server/document/import-document';
 import { Writer } from '../server/http/write';
 import { readMatchRecord } from '../server/match/match-record';
-import { ChangeBus } from '../server/shared/context';
+import { contextOn } from '../server/shared/context';
 import type { Ids } from './ids';
 import { pastRows } from './past-rows';
 import { studioRows } from './studio-rows';
@@ -58,34 +53,14 @@ export function studioFileOf(setting: Setting, past: readonly PastDyeing[], ids:
 export async function openPast(setting: Setting, past: readonly PastDyeing[], ids: Ids): Promise<MatchRecord> {
   const document = studioDocument.parse(studioFileOf(setting, past, ids));
   const last = Math.max(0, ...past.map((p) => Date.parse(p.recorded.on)));
-  const client = await PGlite.create();
+  const database = await openInMemory(MIGRATIONS, new KeptFiles(join(tmpdir(), 'vestigia-backtest')));
   try {
-    const db = drizzle({ client, schema });
-    await migrate(db, { migrationsFolder: MIGRATIONS });
-    const nothing = (): Promise<void> => Promise.resolve();
-    const files = new KeptFiles(join(tmpdir(), 'vestigia-backtest'));
-    const database: Database = {
-      db,
-      kind: 'folder',
-      files,
-      flush: nothing,
-      tidy: nothing,
-      broken: new Promise(() => undefined),
-      close: nothing,
-    };
-    const context = {
-      database,
-      clock: () => new Date(last + 3 * DAY_MS),
-      log: pino({ level: 'silent' }),
-      changes: new ChangeBus(),
-      watchers: [],
-      atClose: [],
-    };
+    const context = contextOn(database, () => new Date(last + 3 * DAY_MS));
     const writer = new Writer(context);
     await writer.start();
     await importDocument(context, writer, broughtAlone(document));
-    return await readMatchRecord(db, undefined);
+    return await readMatchRecord(database.db, undefined);
   } finally {
-    await client.close();
+    await database.close();
   }
 }

@@ -8,7 +8,7 @@ import { createApp } from './app';
 import type { Config } from './config';
 import { ConfigError, readConfig } from './config';
 import type { Context } from './shared/context';
-import { ChangeBus } from './shared/context';
+import { contextOn } from './shared/context';
 import type { CheckedCopy } from './copies/check-copy';
 import { checkCopy } from './copies/check-copy';
 import { restoreStudio } from './copies/restore';
@@ -104,14 +104,7 @@ async function serve(): Promise<void> {
     console.error(error.message);
     process.exit(BROKEN_EXIT);
   });
-  const context: Context = {
-    database,
-    clock: () => new Date(),
-    log,
-    changes: new ChangeBus(),
-    watchers: [],
-    atClose: [],
-  };
+  const context = contextOn(database, () => new Date(), log);
   await openGivenDocument(context);
   const { host, port, loopbackOnly, webDir, copiesDir } = config;
   const server = createServer(

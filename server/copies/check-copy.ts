@@ -1,20 +1,16 @@
 import { createHash } from 'node:crypto';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { PGlite } from '@electric-sql/pglite';
 import { sql } from 'drizzle-orm';
-import { drizzle } from 'drizzle-orm/pglite';
-import { migrate } from 'drizzle-orm/pglite/migrator';
-import { pino } from 'pino';
 import type { Db } from '../db/database';
 import type { KeptFile } from '../db/kept-files';
 import { KeptFiles } from '../db/kept-files';
-import * as schema from '../db/schema';
+import { openInMemory } from '../db/open-in-memory';
 import { beginExport, documentText } from '../document/export-document';
 import { importDocument } from '../document/import-document';
 import { readStudioFile } from '../document/read-studio-file';
 import { Writer } from '../http/write';
-import { ChangeBus } from '../shared/context';
+import { contextOn } from '../shared/context';
 
 /** What a copy holds, found by opening it. */
 export interface CheckedCopy {
@@ -48,28 +44,11 @@ export async function digestBalances(db: Db): Promise<string> {
  */
 export async function checkCopy(path: string, migrationsFolder: string): Promise<CheckedCopy> {
   const file = await readStudioFile(path);
-  const client = await PGlite.create();
+  const database = await openInMemory(migrationsFolder, new LookedAt(join(tmpdir(), 'nothing-is-written-here')));
   try {
-    const db = drizzle({ client, schema });
-    await migrate(db, { migrationsFolder });
-    const nothing = (): Promise<void> => Promise.resolve();
+    const { db } = database;
     const asOf = new Date(file.document.asOf);
-    const context = {
-      database: {
-        db,
-        kind: 'folder' as const,
-        files: new LookedAt(join(tmpdir(), 'nothing-is-written-here')),
-        flush: nothing,
-        tidy: nothing,
-        broken: new Promise<Error>(() => undefined),
-        close: nothing,
-      },
-      clock: () => asOf,
-      log: pino({ level: 'silent' }),
-      changes: new ChangeBus(),
-      watchers: [],
-      atClose: [],
-    };
+    const context = contextOn(database, () => asOf);
     const writer = new Writer(context);
     await writer.start();
     await importDocument(context, writer, file);
@@ -83,7 +62,7 @@ export async function checkCopy(path: string, migrationsFolder: string): Promise
       files: exported.files.length,
     };
   } finally {
-    await client.close();
+    await database.close();
     file.close();
   }
 }

@@ -2,7 +2,6 @@ import { existsSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { OpenedDocument } from '@vestigia/contract';
-import { pino } from 'pino';
 import { hasStudio } from '../auth/auth-store';
 import type { Config } from '../config';
 import type { Database } from '../db/database';
@@ -11,7 +10,7 @@ import { openFolder, openServer } from '../db/open-database';
 import { importDocument } from '../document/import-document';
 import { readStudioFile } from '../document/read-studio-file';
 import { Writer } from '../http/write';
-import { ChangeBus } from '../shared/context';
+import { contextOn } from '../shared/context';
 
 /** What a restored studio was brought back from, and where what it replaced lies. */
 export interface Restored {
@@ -66,14 +65,7 @@ async function bringIn(
   database: Database,
   file: Awaited<ReturnType<typeof readStudioFile>>,
 ): Promise<OpenedDocument['codes']> {
-  const context = {
-    database,
-    clock: () => new Date(),
-    log: pino({ level: 'silent' }),
-    changes: new ChangeBus(),
-    watchers: [],
-    atClose: [],
-  };
+  const context = contextOn(database);
   const writer = new Writer(context);
   await writer.start();
   return importDocument(context, writer, file);

@@ -1,5 +1,6 @@
 import type { Topic } from '@vestigia/contract';
 import type { Logger } from 'pino';
+import { pino } from 'pino';
 import type { Database } from '../db/database';
 
 /** What the whole server works with. The clock is given, so that tests can set it. */
@@ -13,6 +14,13 @@ export interface Context {
   /** What is done before the database is closed. */
   readonly atClose: (() => Promise<void>)[];
 }
+
+/** A context on a database, with nothing watched yet. Without a log nothing is said. */
+export const contextOn = (
+  database: Database,
+  clock: () => Date = () => new Date(),
+  log: Logger = pino({ level: 'silent' }),
+): Context => ({ database, clock, log, changes: new ChangeBus(), watchers: [], atClose: [] });
 
 /** A pot that wants somebody now. */
 export interface PotCall {

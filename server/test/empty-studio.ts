@@ -1,12 +1,11 @@
 import { rmSync } from 'node:fs';
-import { pino } from 'pino';
 import type TestAgent from 'supertest/lib/agent';
 import request from 'supertest';
 import { inject } from 'vitest';
 import { createApp } from '../app';
 import { checkCopy } from '../copies/check-copy';
 import { openFolder } from '../db/open-database';
-import { ChangeBus } from '../shared/context';
+import { contextOn } from '../shared/context';
 import type { Context } from '../shared/context';
 import { MIGRATIONS, copyTemplate } from './databases';
 
@@ -22,14 +21,7 @@ export interface EmptyStudio {
 export async function openEmptyStudio(copiesFolder: string): Promise<EmptyStudio> {
   const folder = copyTemplate(inject('templateFolder'));
   const database = await openFolder(folder, MIGRATIONS, new Date());
-  const context: Context = {
-    database,
-    clock: () => new Date('2026-06-09T10:00:00.000Z'),
-    log: pino({ level: 'fatal' }),
-    changes: new ChangeBus(),
-    watchers: [],
-    atClose: [],
-  };
+  const context = contextOn(database, () => new Date('2026-06-09T10:00:00.000Z'));
   const app = await createApp(context, {
     loopbackOnly: true,
     copies: { folder: copiesFolder, check: (path) => checkCopy(path, MIGRATIONS) },

@@ -3,7 +3,6 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { LotSummary, Proposal, StudioDocument } from '@vestigia/contract';
 import pg from 'pg';
-import { pino } from 'pino';
 import type TestAgent from 'supertest/lib/agent';
 import type { Express } from 'express';
 import request from 'supertest';
@@ -12,7 +11,7 @@ import { inject } from 'vitest';
 import type { AppOptions } from '../app';
 import { createApp } from '../app';
 import { checkCopy } from '../copies/check-copy';
-import { ChangeBus } from '../shared/context';
+import { contextOn } from '../shared/context';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { openFolder, openServer } from '../db/open-database';
@@ -63,14 +62,7 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   let nowMs = Date.parse('2026-06-01T09:00:00.000Z');
   const clock = (): Date => new Date(nowMs);
   const { database, remove } = await openAs(kind, clock());
-  const context: Context = {
-    database,
-    clock,
-    log: pino({ level: 'fatal' }),
-    changes: new ChangeBus(),
-    watchers: [],
-    atClose: [],
-  };
+  const context = contextOn(database, clock);
   const app = await createApp(context, {
     loopbackOnly: true,
     copies: copiesIn(database.files.folder),
