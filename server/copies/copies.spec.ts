@@ -153,6 +153,11 @@ describe('the door of an empty studio', () => {
     ).toMatchObject({
       detail: expect.stringContaining('no such copy') as string,
     });
+    // Somebody on the network, by a proxy, is shown none and opens none.
+    const far = { 'x-forwarded-for': '192.0.2.7' };
+    expect((await empty.agent.get('/api/auth/copies').set(far).expect(200)).body).toEqual([]);
+    const refused = await empty.agent.post('/api/auth/copies').set(far).send({ name: made.name }).expect(422);
+    expect((refused.body as Problem).detail).toContain('at the computer it lies on');
     const { codes } = (await empty.agent.post('/api/auth/copies').send({ name: made.name }).expect(200))
       .body as OpenedDocument;
     expect(codes.map((c) => c.name)).toEqual(['Ada Reed']);
