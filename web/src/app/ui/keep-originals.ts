@@ -1,0 +1,19 @@
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { PictureSizer } from '../services/picture-sizer';
+
+/** Whether photographs of this tablet are sent as they were taken. */
+@Component({
+  selector: 'vs-keep-originals',
+  template: `<label class="tick small"
+    ><input
+      type="checkbox"
+      [checked]="sizer.keepsOriginals()"
+      (change)="sizer.keepOriginals($any($event.target).checked)"
+    />
+    send it as it was taken; else a large one is made smaller first</label
+  >`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class KeepOriginals {
+  protected readonly sizer = inject(PictureSizer);
+}
