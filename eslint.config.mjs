@@ -58,6 +58,7 @@ const CORE_ROOMS = [
   'match',
   'schedule',
   'trace',
+  'people',
 ];
 const CORE = [FRAMEWORKS, WORLDS, group(['@vestigia/*', 'zod'], 'core imports nothing of ours.')];
 const OWN_FACE = group(['./index', '../index', '../*/index'], 'Inside core, files name each other directly.');

@@ -1,14 +1,10 @@
+import { ROLES } from '@vestigia/core';
 import { z } from 'zod';
 import { id, lineOf, nameOf, personRef } from './common';
 
-/** What anybody tries first. Small letters, without spaces. */
-const TRIED_FIRST = new Set(
-  (
-    'password passwort passphrase password1 password12 password123 passw0rd letmein1 letmein123 welcome1 welcome123 ' +
-    'iloveyou sunshine princess football baseball whatever trustno1 starwars superman computer internet ' +
-    'admin123 administrator changeme qwertyui qwertyuiop qwerty123 1q2w3e4r 1qaz2wsx asdfghjk asdfghjkl zxcvbnm1 abcd1234 ' +
-    'abc12345 a1b2c3d4 vestigia dyestudio dyehouse natural1 naturaldye'
-  ).split(' '),
+/** What anybody tries first of this house. The server knows the common ones (`shared/passphrase.ts`). */
+const OF_THE_TRADE = new Set(
+  'vestigia vestigia1 dyestudio dyehouse naturaldye naturaldyes indigoblue dyeworks'.split(' '),
 );
 /** One sign again and again, or signs one after another as they stand in the alphabet or on the keys. */
 const isARow = (text: string): boolean =>
@@ -18,7 +14,7 @@ const isARow = (text: string): boolean =>
   );
 const isTriedFirst = (typed: string): boolean => {
   const plain = typed.toLowerCase().replace(/\s/g, '');
-  return TRIED_FIRST.has(plain) || isARow(plain);
+  return OF_THE_TRADE.has(plain) || isARow(plain);
 };
 
 export const passphrase = z
@@ -32,12 +28,18 @@ export const passphrase = z
 export const person = personRef.meta({ id: 'Person' });
 export type Person = z.infer<typeof person>;
 
+export const role = z.enum(ROLES, { error: `Choose what the person may do: ${ROLES.join(', ')}.` });
+
+/** Whoever is in, and as what. */
+export const signedIn = person.extend({ role }).meta({ id: 'SignedIn' });
+export type SignedIn = z.infer<typeof signedIn>;
+
 /** What anyone may see before coming in. */
 export const authState = z
   .object({
     studio: z.object({ name: z.string(), signInNote: z.string(), zone: z.string() }).nullable(),
     people: z.array(person),
-    person: person.nullable(),
+    person: signedIn.nullable(),
   })
   .meta({ id: 'AuthState' });
 export type AuthState = z.infer<typeof authState>;
@@ -45,6 +47,8 @@ export type AuthState = z.infer<typeof authState>;
 export const signIn = z.object({
   personId: id,
   passphrase: z.string().max(200, { error: 'That passphrase is too long.' }),
+  /** What the computer Vestigia runs on shows, once too many tries were wrong. */
+  consoleCode: z.string().max(60, { error: 'That code is too long.' }).optional(),
 });
 export type SignIn = z.infer<typeof signIn>;
 
@@ -93,6 +97,25 @@ export const timeZone = z.string().refine(
 
 export const newPerson = z.object({ id, name: nameOf('The name'), passphrase });
 export type NewPerson = z.infer<typeof newPerson>;
+
+/** Somebody who is taken on by an owner. */
+export const newColleague = newPerson.extend({ role: role.default('dyer') });
+export const roleEdit = z.object({ role });
+
+/** Where a person is in: which browser, since when. */
+export const session = z
+  .object({
+    id,
+    person,
+    since: z.string(),
+    until: z.string(),
+    /** What the browser said it is, in short, and from where it came. */
+    browser: z.string(),
+    address: z.string(),
+    isThis: z.boolean(),
+  })
+  .meta({ id: 'Session' });
+export type Session = z.infer<typeof session>;
 
 export const openStudio = z.object({ name: nameOf('The studio’s name'), zone: timeZone, person: newPerson });
 export type OpenStudio = z.infer<typeof openStudio>;

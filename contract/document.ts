@@ -5,7 +5,8 @@ import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf } from './common';
 import { newColourway, zoneMaster } from './colourways';
 import { newContainer, tagRecord } from './bench';
-import { newPerson } from './auth';
+import { newPerson, role } from './auth';
+import { deedRecord } from './deeds';
 import { recordedEntry } from './run-entry';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { lotPlan } from './lot-plan';
@@ -34,7 +35,15 @@ export const studioDocument = z
     formatVersion: z.literal(4, { error: 'This studio file is from a newer version. Update the program first.' }),
     asOf: isoTime,
     settings: settingsEdit.omit({ version: true }),
-    people: z.array(newPerson.extend({ passphrase: newPerson.shape.passphrase.optional() })).min(1),
+    people: z
+      .array(
+        newPerson.extend({
+          passphrase: newPerson.shape.passphrase.optional(),
+          /** Before there were roles, everybody could do everything. */
+          role: role.default('owner'),
+        }),
+      )
+      .min(1),
     heatSources: z.array(newHeatSource).default([]),
     vessels: z.array(newVessel),
     waters: z.array(newWater),
@@ -120,6 +129,7 @@ export const studioDocument = z
         reversesId: id.nullable(),
         liquorEntryId: id.nullable().default(null),
         recordedAt: isoTime.nullable().default(null),
+        broughtById: id.nullable().default(null),
         note: noteOf('The note'),
         ...who,
       }),
@@ -192,6 +202,7 @@ export const studioDocument = z
       .default([]),
     pickings: z.array(pickingRecord).default([]),
     notes: z.array(noteRecord).default([]),
+    deeds: z.array(deedRecord).default([]),
     containers: z.array(newContainer).default([]),
     tags: z.array(tagRecord).default([]),
     probeLogs: z

@@ -1,5 +1,5 @@
 export type { Api, Call } from './api';
-export { api } from './api';
+export { api, leastRole } from './api';
 export type {
   Colourway,
   ColourwayDetail,
@@ -37,7 +37,18 @@ export type {
 } from './swatches';
 export type { PersonRef } from './common';
 export type { CopyOfStudio, StudioCopies } from './copies';
-export type { AuthState, NewPerson, OpenStudio, OpenedDocument, OpeningDocument, Person, SignIn } from './auth';
+export type {
+  AuthState,
+  NewPerson,
+  OpenStudio,
+  OpenedDocument,
+  OpeningDocument,
+  Person,
+  Session,
+  SignedIn,
+  SignIn,
+} from './auth';
+export type { Deed, DeedChanges, DeedKind, DeedPage, DeedThing } from './deeds';
 export type { LabUnder, LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
 export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
 export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';

@@ -6,7 +6,9 @@ export const PROBLEM_CODES = {
   unreadable: 400,
   notSignedIn: 401,
   wrongPassphrase: 401,
+  askConsole: 401,
   otherSite: 403,
+  notAllowed: 403,
   notFound: 404,
   stale: 409,
   changedMeanwhile: 409,
@@ -17,6 +19,8 @@ export const PROBLEM_CODES = {
   idReused: 422,
   slowDown: 429,
   broken: 500,
+  databaseAway: 503,
+  diskFull: 507,
 } as const;
 export type ProblemCode = keyof typeof PROBLEM_CODES;
 

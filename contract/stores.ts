@@ -203,6 +203,8 @@ export const ledgerLine = z
     reserved: z.int(),
     at: isoTime,
     by: personRef,
+    /** Who brought it in from a file, in that name. */
+    broughtBy: personRef.nullable(),
     note: z.string(),
     lot: z.object({ id: id.nullable(), tag: z.string() }).nullable(),
     conversionId: id.nullable(),

@@ -1,7 +1,7 @@
 import { DEFAULT_PROOFS_NEEDED, JUDGE_RULES, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
 import { id, nameOf, noteOf, numberIn, version } from './common';
-import { person, signInNote, timeZone } from './auth';
+import { signedIn, signInNote, timeZone } from './auth';
 import { volumeSystem } from './materials';
 import { practice } from './recipe-body';
 
@@ -89,7 +89,7 @@ export const studio = z
   .object({
     version,
     ...settingFields,
-    people: z.array(person),
+    people: z.array(signedIn),
     vessels: z.array(vessel),
     waters: z.array(water),
     heatSources: z.array(heatSource),

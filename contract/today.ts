@@ -20,6 +20,12 @@ export const running = z.object({
 export const today = z
   .object({
     now: isoTime,
+    /** Room on the disk of the studio’s data. */
+    disk: z.object({
+      folder: z.string(),
+      freeBytes: z.number().nullable(),
+      state: z.enum(['enough', 'little', 'full']),
+    }),
     running: z.array(running),
     inWork: z.array(lotSummary),
     planned: z.array(lotSummary),

@@ -17,3 +17,4 @@ export * from './judge/index';
 export * from './match/index';
 export * from './schedule/index';
 export * from './trace/index';
+export * from './people/index';

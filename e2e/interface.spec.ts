@@ -44,6 +44,7 @@ const PLACES = [
   'recipes/strips/new',
   'recipes/take-in',
   'studio/practice',
+  'studio/deeds',
   'colourways/new',
   'bench/instruments',
   'bench/tags',

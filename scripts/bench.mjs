@@ -1,5 +1,5 @@
 // npm run bench: measures what the aims are about, on a studio made by the seeded generator, and prints it.
-// `npm run bench -- --scaling` stops after the arithmetic alone, `-- --day` after the bench's own numbers; `-- --judge`
+// `npm run bench -- --large` measures the large studio alone, `--scaling` stops after the arithmetic alone, `-- --day` after the bench's own numbers; `-- --judge`
 // measures colours, photographs and what is nearest instead; `-- --match` what foretelling costs; `-- --frames` what the
 // page feels of a large photograph.
 import { build } from './build.mjs';

@@ -1,7 +1,14 @@
+export interface Ending {
+  readonly code: number | null;
+  readonly signal: NodeJS.Signals | null;
+  readonly said: string;
+}
 export interface Served {
   readonly base: string;
   readonly pid: number;
-  stop(signal?: NodeJS.Signals): Promise<{ code: number | null; signal: NodeJS.Signals | null; said: string }>;
+  /** What it said and how it ended, once it has. */
+  readonly ended: Promise<Ending>;
+  stop(signal?: NodeJS.Signals): Promise<Ending>;
 }
 export function serve(dataDir: string, env?: Record<string, string>): Promise<Served>;
 export function temporaryFolder(name: string): { folder: string; remove(): void };

@@ -16,13 +16,15 @@ import { CopyKeeper } from './copies/studio-copies';
 import { Opening } from './document/opening';
 import { documentRoutes } from './document/routes';
 import { cookieKey } from './auth/auth-store';
-import { authRoutes } from './auth/routes';
+import { Door } from './auth/routes';
 import { SESSION_DAYS, SessionStore } from './auth/session-store';
 import { eventsHandler } from './http/events';
-import { noSuchCall, onlyLoopbackNames, onlyOwnPages, problems } from './http/guards';
+import { noSuchCall, onlyOwnNames, onlyOwnPages, problems } from './http/guards';
 import { openApiDocument } from './http/open-api';
+import { Roles } from './http/roles';
 import { Routes } from './http/routes';
 import { Writer } from './http/write';
+import { Refusal } from './shared/problem';
 import { refoldStale } from './lots/lot-progress';
 import { judgeRoutes } from './judge/routes';
 import { matchRoutes } from './match/routes';
@@ -38,8 +40,12 @@ import { todayRoutes } from './today/routes';
 export interface AppOptions {
   /** Where the built interface lies; without it only the API is served. */
   readonly webFolder?: string;
-  /** Listening on this machine only. */
-  readonly loopbackOnly: boolean;
+  /** The names it answers to besides this computer’s own. */
+  readonly answersTo: readonly string[];
+  /** How it is spoken to: in the clear on this computer, by its own certificate, or by one that browsers trust. */
+  readonly transport?: 'plain' | 'own' | 'trusted';
+  /** A proxy before it tells from whom a request comes. */
+  readonly behindProxy?: boolean;
   /** Where copies of the studio go, and how they are looked over. */
   readonly copies: { readonly folder: string; readonly check: Checker };
   /** Check every reply against the contract; for tests. */
@@ -54,9 +60,9 @@ const ATTACHMENT_BODY = '12mb';
 /** Builds the application, apart from listening, so that tests can ask it directly. */
 export async function createApp(
   context: Context,
-  { webFolder, loopbackOnly, copies, checkReplies = false }: AppOptions,
+  { webFolder, answersTo, copies, transport = 'plain', behindProxy = false, checkReplies = false }: AppOptions,
 ): Promise<Express> {
-  const { database, clock, log } = context;
+  const { database, log } = context;
   const writer = new Writer(context);
   await writer.start();
   await refoldStale(database.db);
@@ -65,12 +71,13 @@ export async function createApp(
   const app = express();
   app.disable('x-powered-by');
   app.use(logRequests(log));
-  if (loopbackOnly) app.use(onlyLoopbackNames());
-  app.use(securityHeaders());
+  if (behindProxy) app.set('trust proxy', 1);
+  app.use(onlyOwnNames(answersTo));
+  app.use(securityHeaders(transport === 'trusted'));
   compressReplies(app);
-  describe(app);
+  describe(app, context);
   readBodies(app);
-  const sessions = new SessionStore(database, clock);
+  const sessions = new SessionStore(context);
   app.use(
     '/api',
     session({
@@ -79,16 +86,23 @@ export async function createApp(
       store: sessions,
       resave: false,
       saveUninitialized: false,
-      cookie: { httpOnly: true, sameSite: 'strict', secure: 'auto', maxAge: SESSION_DAYS * 86_400_000, path: '/' },
+      cookie: {
+        httpOnly: true,
+        sameSite: 'strict',
+        secure: transport !== 'plain',
+        maxAge: SESSION_DAYS * 86_400_000,
+        path: '/',
+      },
     }),
   );
 
   const router = express.Router();
-  authRoutes(router, context, writer, sessions);
-  const routes = new Routes(router, context, writer, checkReplies);
+  const roles = new Roles(context);
+  const routes = new Routes(router, context, writer, roles, checkReplies);
+  new Door(context, writer, sessions, roles).register(router, routes);
   studioRoutes(routes);
   notesRoutes(routes);
-  storesRoutes(routes);
+  storesRoutes(routes, context);
   transferRoutes(routes, context, writer);
   recipesRoutes(routes);
   colourwaysRoutes(routes);
@@ -105,7 +119,7 @@ export async function createApp(
   app.use(router);
 
   if (webFolder !== undefined) serveInterface(app, webFolder);
-  app.use(problems(log));
+  app.use(problems(context));
   return app;
 }
 
@@ -120,7 +134,8 @@ const logRequests = (log: Context['log']): RequestHandler =>
     customLogLevel: (_req, res) => (res.statusCode >= 500 ? 'error' : 'debug'),
   });
 
-const securityHeaders = (): RequestHandler =>
+/** @param isTrusted browsers may hold to HTTPS: with a certificate of its own nobody could ask anew */
+const securityHeaders = (isTrusted: boolean): RequestHandler =>
   helmet({
     contentSecurityPolicy: {
       useDefaults: false,
@@ -139,7 +154,7 @@ const securityHeaders = (): RequestHandler =>
         formAction: ["'self'"],
       },
     },
-    strictTransportSecurity: false,
+    strictTransportSecurity: isTrusted && { maxAge: 180 * 86_400, includeSubDomains: false },
   });
 
 /** Large replies are packed; lines that stay open are not. */
@@ -157,12 +172,14 @@ function compressReplies(app: Express): void {
 }
 
 /** What may be asked before coming in: whether it lives, and what it answers. Nothing of the API is kept by a browser. */
-function describe(app: Express): void {
+function describe(app: Express, { database }: Context): void {
   app.use('/api', (_req, res, next) => {
     res.setHeader('cache-control', 'no-store');
     next();
   });
-  app.get(api.health.path, (_req, res) => {
+  app.get(api.health.path, async (_req, res) => {
+    const bar = await database.barred();
+    if (bar?.code === 'databaseAway') throw new Refusal(bar.code, bar.detail);
     res.json({ status: 'ok' });
   });
   const description = openApiDocument('0.1.0');

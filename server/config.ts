@@ -1,3 +1,4 @@
+import { hostname, networkInterfaces } from 'node:os';
 import { join } from 'node:path';
 import { z } from 'zod';
 
@@ -6,6 +7,11 @@ const LOG_LEVELS = ['fatal', 'error', 'warn', 'info', 'debug', 'trace', 'silent'
 /** What the process is told from outside. Empty counts as not said. */
 const environment = z.object({
   HOST: z.string().default('127.0.0.1'),
+  HOSTS: z.string().optional(),
+  TLS: z.enum(['own', 'off'], { error: 'TLS must be own or off' }).optional(),
+  TLS_CERT: z.string().optional(),
+  TLS_KEY: z.string().optional(),
+  BEHIND_PROXY: z.enum(['yes', 'no'], { error: 'BEHIND_PROXY must be yes or no' }).default('no'),
   PORT: z.coerce
     .number({ error: 'PORT must be a number from 0 to 65535' })
     .int('PORT must be a number from 0 to 65535, without a fraction')
@@ -43,6 +49,12 @@ export interface Config {
   readonly logLevel: (typeof LOG_LEVELS)[number];
   /** Only this computer is listened to. */
   readonly loopbackOnly: boolean;
+  /** The names and addresses it answers to besides this computer’s own. */
+  readonly answersTo: readonly string[];
+  /** How it speaks HTTPS: by a certificate of its own, by one that is given, or not at all. */
+  readonly tls: 'own' | { readonly certPath: string; readonly keyPath: string } | 'off';
+  /** A proxy stands before it, speaks HTTPS and tells from whom a request comes. */
+  readonly behindProxy: boolean;
 }
 
 /** A setting that can't be used. `message` says which, what it was, and what to write instead. */
@@ -52,7 +64,11 @@ export class ConfigError extends Error {}
  * Reads the settings of the process, once, at its start.
  * @throws {ConfigError} where one can't be used
  */
-export function readConfig(env: Readonly<Record<string, string | undefined>>, workingDir: string): Config {
+export function readConfig(
+  env: Readonly<Record<string, string | undefined>>,
+  workingDir: string,
+  machineNames: () => readonly string[] = namesOfMachine,
+): Config {
   const given = Object.fromEntries(Object.entries(env).filter(([, value]) => value !== undefined && value !== ''));
   const read = environment.safeParse(given);
   if (!read.success)
@@ -61,6 +77,7 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>, wo
     );
   const { HOST, PORT, DATA_DIR, COPIES_DIR, MIGRATIONS_DIR, WEB_DIR, OPEN_DOCUMENT, DATABASE_URL, LOG_LEVEL } =
     read.data;
+  const loopbackOnly = ['127.0.0.1', 'localhost', '::1'].includes(HOST);
   const dataDir = DATA_DIR ?? join(workingDir, 'data', 'studio');
   return {
     host: HOST,
@@ -72,6 +89,39 @@ export function readConfig(env: Readonly<Record<string, string | undefined>>, wo
     openDocument: OPEN_DOCUMENT,
     databaseUrl: DATABASE_URL,
     logLevel: LOG_LEVEL,
-    loopbackOnly: ['127.0.0.1', 'localhost', '::1'].includes(HOST),
+    loopbackOnly,
+    ...readDoor(read.data, loopbackOnly, machineNames),
   };
+}
+
+function readDoor(
+  { HOSTS, TLS, TLS_CERT, TLS_KEY, BEHIND_PROXY }: z.output<typeof environment>,
+  loopbackOnly: boolean,
+  machineNames: () => readonly string[],
+): Pick<Config, 'answersTo' | 'tls' | 'behindProxy'> {
+  const behindProxy = BEHIND_PROXY === 'yes';
+  const given = (HOSTS ?? '')
+    .split(',')
+    .map((name) => name.trim().toLowerCase())
+    .filter((name) => name !== '');
+  if (behindProxy && given.length === 0)
+    throw new ConfigError('BEHIND_PROXY needs HOSTS: the name by which the studio is opened, like dyes.example.org.');
+  if ((TLS_CERT === undefined) !== (TLS_KEY === undefined))
+    throw new ConfigError(
+      'TLS_CERT and TLS_KEY go together: the certificate and its key, each the path of a PEM file.',
+    );
+  const answersTo = given.length > 0 ? given : loopbackOnly ? [] : machineNames();
+  if (TLS_CERT !== undefined && TLS_KEY !== undefined)
+    return { answersTo, behindProxy, tls: { certPath: TLS_CERT, keyPath: TLS_KEY } };
+  // Passphrases don’t go over a network in the clear, unless somebody says that they may.
+  return { answersTo, behindProxy, tls: TLS ?? (loopbackOnly || behindProxy ? 'off' : 'own') };
+}
+
+/** What this machine is called on its network: its name, with the ending local names have, and its addresses. */
+function namesOfMachine(): readonly string[] {
+  const name = hostname().toLowerCase();
+  const addresses = Object.values(networkInterfaces()).flatMap((all) =>
+    (all ?? []).filter((a) => !a.internal && !a.address.startsWith('fe80')).map((a) => a.address),
+  );
+  return [name, ...(name.includes('.') ? [] : [`${name}.local`]), ...addresses];
 }

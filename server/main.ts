@@ -1,14 +1,16 @@
 import { execFile } from 'node:child_process';
-import { createServer } from 'node:http';
 import { constants, setPriority } from 'node:os';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import type { AddressInfo } from 'node:net';
+import { isIP } from 'node:net';
+import type { Logger } from 'pino';
 import { pino } from 'pino';
 import { createApp } from './app';
 import type { Config } from './config';
 import { ConfigError, readConfig } from './config';
 import type { Context } from './shared/context';
 import { contextOn } from './shared/context';
+import { openLog } from './shared/log';
 import type { CheckedCopy } from './copies/check-copy';
 import { checkCopy } from './copies/check-copy';
 import { restoreStudio } from './copies/restore';
@@ -17,10 +19,15 @@ import { copiesIn } from './copies/studio-copies';
 import type { Database } from './db/database';
 import { FolderHeldError } from './db/folder-lock';
 import { FolderUnusableError } from './db/folder-state';
-import { DatabaseHeldError, openFolder, openServer } from './db/open-database';
+import { NoRoomError, openFolder } from './db/open-database';
+import { DatabaseHeldError, openServer } from './db/open-server';
 import { importDocument } from './document/import-document';
 import { readStudioFile } from './document/read-studio-file';
+import { watchBlocked } from './db/watch-blocked';
 import { hasStudio } from './auth/auth-store';
+import type { Certificate } from './http/certificate';
+import { ownCertificate, readCertificate } from './http/certificate';
+import { listenWith } from './http/listen';
 import { Writer } from './http/write';
 
 const HELD_EXIT = 3;
@@ -32,7 +39,8 @@ const [RESTORE, CHECK_COPY] = ['--restore', '--check-copy'];
 const CLOSE_PATIENCE_MS = 1000;
 
 const config = configOrExit();
-const log = pino({ level: config.logLevel });
+/** Opened where the folder is this process's own: until then only the console is told. */
+let log: Logger = pino({ level: config.logLevel });
 
 function configOrExit(): Config {
   try {
@@ -57,7 +65,8 @@ async function openGivenDocument(context: Context): Promise<void> {
   await writer.start();
   const file = await readStudioFile(path);
   try {
-    for (const { name, code } of await importDocument(context, writer, file)) console.log(sayCode(name, code));
+    for (const { name, code } of await importDocument(context, writer, file, { openedFrom: basename(path) }))
+      console.log(sayCode(name, code));
   } finally {
     file.close();
   }
@@ -98,27 +107,46 @@ async function run(): Promise<void> {
   return serve();
 }
 
+async function certificateFor({ tls, dataDir, answersTo }: Config): Promise<Certificate | undefined> {
+  if (tls === 'off') return undefined;
+  if (tls === 'own') return ownCertificate(join(dataDir, 'tls'), [...answersTo, 'localhost', '127.0.0.1'], new Date());
+  return readCertificate(tls.certPath, tls.keyPath);
+}
+
 async function serve(): Promise<void> {
   const database = await openDatabase();
   void database.broken.then((error) => {
     console.error(error.message);
     process.exit(BROKEN_EXIT);
   });
+  log = openLog(config.logLevel, config.dataDir);
+  if (database.kind === 'folder') watchBlocked(config.dataDir);
   const context = contextOn(database, () => new Date(), log);
   await openGivenDocument(context);
-  const { host, port, loopbackOnly, webDir, copiesDir } = config;
-  const server = createServer(
+  const { host, port, answersTo, behindProxy, webDir, copiesDir } = config;
+  const certificate = await certificateFor(config);
+  const listening = listenWith(
     await createApp(context, {
-      loopbackOnly,
+      answersTo,
+      behindProxy,
+      transport: behindProxy
+        ? 'trusted'
+        : certificate === undefined
+          ? 'plain'
+          : config.tls === 'own'
+            ? 'own'
+            : 'trusted',
       copies: { folder: copiesDir, check: checkApart },
       ...(webDir ? { webFolder: webDir } : {}),
     }),
+    certificate,
   );
+  const { server } = listening;
 
   let closing: Promise<void> | undefined;
   const stop = (): void => {
     closing ??= (async () => {
-      const cut = setTimeout(() => server.closeAllConnections(), CLOSE_PATIENCE_MS);
+      const cut = setTimeout(() => listening.closeAllConnections(), CLOSE_PATIENCE_MS);
       await new Promise((resolve) => server.close(resolve));
       clearTimeout(cut);
       for (const close of context.atClose)
@@ -139,7 +167,14 @@ async function serve(): Promise<void> {
   });
   server.listen(port, host, () => {
     const address = server.address() as AddressInfo;
-    console.log(`Vestigia is open at http://${host.includes(':') ? `[${host}]` : host}:${address.port}`);
+    const scheme = certificate ? 'https' : 'http';
+    const bound = host.includes(':') ? `[${host}]` : host;
+    const shown = config.loopbackOnly ? bound : (answersTo.find((name) => !isIP(name)) ?? bound);
+    console.log(`Vestigia is open at ${scheme}://${shown}:${address.port}`);
+    if (config.tls === 'own' && certificate)
+      console.log(
+        `Its certificate is its own, so each browser asks once. It is the right one where it shows the SHA-256 fingerprint ${certificate.fingerprint}`,
+      );
   });
 }
 
@@ -156,6 +191,7 @@ run().catch(async (error: unknown) => {
   const isUnusable = error instanceof FolderUnusableError;
   console.error(error instanceof Error ? error.message : error);
   if (isUnusable) console.error(await wayBack().catch(() => ''));
-  if (!isHeld && !isUnusable) log.error({ err: error }, 'could not start');
-  process.exit(isHeld ? HELD_EXIT : isUnusable ? UNUSABLE_EXIT : 1);
+  const hasNoRoom = error instanceof NoRoomError;
+  if (!isHeld && !isUnusable && !hasNoRoom) log.error({ err: error }, 'could not start');
+  process.exit(isHeld ? HELD_EXIT : isUnusable || hasNoRoom ? UNUSABLE_EXIT : 1);
 });

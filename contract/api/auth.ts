@@ -6,7 +6,8 @@ import {
   openStudio,
   openedDocument,
   openingDocument,
-  person,
+  session,
+  signedIn,
   setPassphrase,
   signIn,
 } from '../auth';
@@ -34,7 +35,7 @@ export const authCalls = {
     path: '/api/auth/studio',
     summary: 'First run: make the studio and its first person',
     body: openStudio,
-    reply: person,
+    reply: signedIn,
     open: true,
   },
   openDocument: {
@@ -79,7 +80,7 @@ export const authCalls = {
     path: '/api/auth/passphrase',
     summary: 'Choose a passphrase by a code that is good for once, and come in',
     body: setPassphrase,
-    reply: person,
+    reply: signedIn,
     open: true,
   },
   changePassphrase: {
@@ -88,13 +89,28 @@ export const authCalls = {
     summary: 'Choose another passphrase; wherever else one came in by the old one, that ends',
     body: changePassphrase,
     reply: done,
+    role: 'guest',
   },
   giveCode: {
     method: 'post',
     path: '/api/people/{id}/code',
     summary: 'A code by which a colleague chooses a passphrase anew, once',
     reply: codeForPerson,
+    role: 'owner',
   },
-  signIn: { method: 'post', path: '/api/auth/session', summary: 'Come in', body: signIn, reply: person, open: true },
+  signIn: { method: 'post', path: '/api/auth/session', summary: 'Come in', body: signIn, reply: signedIn, open: true },
+  sessions: {
+    method: 'get',
+    path: '/api/sessions',
+    summary: 'Where one is in; an owner sees where anybody is',
+    reply: z.array(session),
+  },
+  endSession: {
+    method: 'delete',
+    path: '/api/sessions/{id}',
+    summary: 'End it there, and the lines it holds open',
+    reply: done,
+    role: 'guest',
+  },
   signOut: { method: 'delete', path: '/api/auth/session', summary: 'Leave', reply: done, open: true },
 } as const satisfies Record<string, Call>;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Role } from '@vestigia/core';
 import { id } from '../common';
 
 /** One call: what crosses the wire, both ways. `{id}` stands in paths. */
@@ -15,7 +16,12 @@ export interface Call {
   readonly download?: string;
   /** May be called before coming in. */
   readonly open?: true;
+  /** The least a person must be here; what isn’t said is said by `leastRole`. */
+  readonly role?: Role;
 }
+
+/** The least a person must be for a call: whoever may look may read, and a helper records. */
+export const leastRole = ({ role, method }: Call): Role => role ?? (method === 'get' ? 'guest' : 'helper');
 
 export const TYPES_OF_TABLES = ['text/csv', 'application/json', 'application/octet-stream'] as const;
 export const TYPES_OF_STUDIO_FILES = ['application/zip', 'application/json', 'application/octet-stream'] as const;

@@ -19,6 +19,7 @@ export const colourwaysCalls = {
     summary: 'Name a colourway',
     body: namedColourway,
     reply: created,
+    role: 'dyer',
   },
   editColourway: {
     method: 'put',
@@ -26,6 +27,7 @@ export const colourwaysCalls = {
     summary: 'Change a colourway’s recipe version, tolerance or note',
     body: colourwayEdit,
     reply: created,
+    role: 'dyer',
   },
   keepColourwayTo: {
     method: 'put',
@@ -33,6 +35,7 @@ export const colourwaysCalls = {
     summary: 'Keep what makes a colourway to some people, or show it to whom its recipe is shown',
     body: recipePrivacy,
     reply: created,
+    role: 'dyer',
   },
   setMaster: {
     method: 'post',
@@ -40,6 +43,7 @@ export const colourwaysCalls = {
     summary: 'This is it: a swatch or a lot’s colour becomes the master',
     body: newMaster,
     reply: created,
+    role: 'dyer',
   },
   firstLot: {
     method: 'post',

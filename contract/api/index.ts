@@ -12,6 +12,7 @@ import { matchCalls } from './match';
 import { todayCalls } from './today';
 
 export type { Call } from './call';
+export { leastRole } from './call';
 
 /** Every call of the server. The routes are registered from it and `/api/openapi.json` is made from it. */
 export const api = {

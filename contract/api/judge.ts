@@ -61,6 +61,7 @@ export const judgeCalls = {
     summary: 'Everything about a snippet: what it was made with, its readings and spectra, what was tried on it',
     download: 'application/json',
     reply: text,
+    role: 'dyer',
   },
   bookPage: {
     method: 'get',
@@ -91,6 +92,7 @@ export const judgeCalls = {
     query: z.object({ format: z.enum(['cgats', 'csv']).default('cgats') }),
     download: 'text/plain',
     reply: text,
+    role: 'dyer',
   },
   printPalette: {
     method: 'post',
@@ -99,6 +101,7 @@ export const judgeCalls = {
     body: paletteSheet,
     download: 'application/pdf',
     reply: text,
+    role: 'guest',
   },
   printSetTags: {
     method: 'post',
@@ -107,6 +110,7 @@ export const judgeCalls = {
     body: setTags,
     download: 'application/pdf',
     reply: text,
+    role: 'guest',
   },
   fastnessTests: {
     method: 'get',
@@ -149,6 +153,7 @@ export const judgeCalls = {
     body: ladderSheet,
     download: 'application/pdf',
     reply: text,
+    role: 'guest',
   },
   repeatability: {
     method: 'get',
@@ -174,6 +179,7 @@ export const judgeCalls = {
     summary: 'Write down what a reader says of the card’s patches',
     body: newPatchCard,
     reply: created,
+    role: 'dyer',
   },
   printPatchCard: {
     method: 'get',

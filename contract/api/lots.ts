@@ -25,6 +25,7 @@ export const lotsCalls = {
     summary: 'Scale a colourway to a lot; changes nothing',
     body: proposalAsk,
     reply: proposal,
+    role: 'guest',
   },
   agree: {
     method: 'post',
@@ -88,6 +89,7 @@ export const lotsCalls = {
     summary: 'Write the recipe’s next version as this lot was really dyed',
     body: z.object({ id }),
     reply: created,
+    role: 'dyer',
   },
   returnLiquor: {
     method: 'post',

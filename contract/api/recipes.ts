@@ -33,6 +33,7 @@ export const recipesCalls = {
     summary: 'Write a recipe; it begins as a trial',
     body: newRecipe,
     reply: created,
+    role: 'dyer',
   },
   addRecipeVersion: {
     method: 'post',
@@ -40,6 +41,7 @@ export const recipesCalls = {
     summary: 'Write the next version of a recipe',
     body: newRecipeVersion,
     reply: created,
+    role: 'dyer',
   },
   setRecipeStatus: {
     method: 'post',
@@ -47,6 +49,7 @@ export const recipesCalls = {
     summary: 'Say where a version stands',
     body: newRecipeStatus,
     reply: created,
+    role: 'dyer',
   },
 
   keepRecipeTo: {
@@ -55,6 +58,7 @@ export const recipesCalls = {
     summary: 'Keep a recipe to some people, or show it to everybody again',
     body: recipePrivacy,
     reply: created,
+    role: 'dyer',
   },
   keepVersionTo: {
     method: 'put',
@@ -62,6 +66,7 @@ export const recipesCalls = {
     summary: 'Keep one version to some people, or show it to whom the recipe is shown',
     body: recipePrivacy,
     reply: created,
+    role: 'dyer',
   },
   keepAmountsTo: {
     method: 'put',
@@ -69,6 +74,7 @@ export const recipesCalls = {
     summary: 'Keep how much goes in to some people, or show it to whom the recipe is shown',
     body: recipePrivacy,
     reply: created,
+    role: 'dyer',
   },
   recipeOutline: {
     method: 'get',
@@ -89,6 +95,7 @@ export const recipesCalls = {
     summary: 'One recipe version as a file',
     download: 'application/json',
     reply: text,
+    role: 'dyer',
   },
   recipeSchema: {
     method: 'get',
@@ -102,6 +109,7 @@ export const recipesCalls = {
     summary: 'What a recipe file would bring; changes nothing',
     body: recipeFileIn,
     reply: recipeFileCheck,
+    role: 'dyer',
   },
   importRecipe: {
     method: 'post',
@@ -109,6 +117,7 @@ export const recipesCalls = {
     summary: 'Take a recipe file in, as a trial',
     body: recipeFileImport,
     reply: created,
+    role: 'dyer',
   },
   stripTrials: {
     method: 'get',
@@ -149,5 +158,6 @@ export const recipesCalls = {
     summary: 'Make a recipe version of a strip',
     body: stripPromotion,
     reply: created,
+    role: 'dyer',
   },
 } as const satisfies Record<string, Call>;

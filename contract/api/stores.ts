@@ -41,13 +41,21 @@ export const storesCalls = {
     summary: 'One material: jars, spoons, sheet, use, worth',
     reply: materialPage,
   },
-  addMaterial: { method: 'post', path: '/api/materials', summary: 'Add a material', body: newMaterial, reply: created },
+  addMaterial: {
+    method: 'post',
+    path: '/api/materials',
+    summary: 'Add a material',
+    body: newMaterial,
+    reply: created,
+    role: 'dyer',
+  },
   editMaterial: {
     method: 'put',
     path: '/api/materials/{id}',
     summary: 'Change what is known of a material',
     body: materialEdit,
     reply: created,
+    role: 'dyer',
   },
   weighSpoon: {
     method: 'post',
@@ -63,6 +71,7 @@ export const storesCalls = {
     query: z.object({ id, name: z.string().max(200) }),
     upload: ['application/pdf'],
     reply: created,
+    role: 'dyer',
   },
   attachPhoto: {
     method: 'post',
@@ -181,6 +190,7 @@ export const storesCalls = {
     summary: 'What to order and gather, as a table',
     download: 'text/csv',
     reply: text,
+    role: 'dyer',
   },
   valuation: {
     method: 'get',
@@ -188,6 +198,7 @@ export const storesCalls = {
     summary: 'Stock in money, first in first out and at average',
     query: z.object({ on: isoDate.optional() }),
     reply: valuation,
+    role: 'helper',
   },
   lotCost: {
     method: 'get',

@@ -1,5 +1,6 @@
-import { newPerson } from '../auth';
+import { newColleague, roleEdit } from '../auth';
 import { copyOfStudio, studioCopies } from '../copies';
+import { deedPage, deedQuery } from '../deeds';
 import {
   heatSourceEdit,
   newHeatSource,
@@ -21,21 +22,54 @@ export const studioCalls = {
     summary: 'Change the studio’s settings',
     body: settingsEdit,
     reply: studio,
+    role: 'owner',
   },
-  addPerson: { method: 'post', path: '/api/people', summary: 'Add a person', body: newPerson, reply: created },
-  addVessel: { method: 'post', path: '/api/vessels', summary: 'Add a vessel', body: newVessel, reply: created },
+  addPerson: {
+    method: 'post',
+    path: '/api/people',
+    summary: 'Add a person',
+    body: newColleague,
+    reply: created,
+    role: 'owner',
+  },
+  setRole: {
+    method: 'put',
+    path: '/api/people/{id}/role',
+    summary: 'Change what a person may do here',
+    body: roleEdit,
+    reply: done,
+    role: 'owner',
+  },
+  deeds: {
+    method: 'get',
+    path: '/api/deeds',
+    summary: 'Who did what, the newest first; of one thing, or of all',
+    query: deedQuery,
+    reply: deedPage,
+    role: 'helper',
+  },
+  addVessel: {
+    method: 'post',
+    path: '/api/vessels',
+    summary: 'Add a vessel',
+    body: newVessel,
+    reply: created,
+    role: 'dyer',
+  },
   editVessel: {
     method: 'put',
     path: '/api/vessels/{id}',
     summary: 'Change a vessel',
     body: vesselEdit,
     reply: created,
+    role: 'dyer',
   },
   removeVessel: {
     method: 'delete',
     path: '/api/vessels/{id}',
     summary: 'Take a vessel out of the studio',
     reply: done,
+    role: 'dyer',
   },
   addHeatSource: {
     method: 'post',
@@ -43,6 +77,7 @@ export const studioCalls = {
     summary: 'Add a heat source',
     body: newHeatSource,
     reply: created,
+    role: 'dyer',
   },
   editHeatSource: {
     method: 'put',
@@ -50,26 +85,37 @@ export const studioCalls = {
     summary: 'Change a heat source',
     body: heatSourceEdit,
     reply: created,
+    role: 'dyer',
   },
-  addWater: { method: 'post', path: '/api/waters', summary: 'Add a water source', body: newWater, reply: created },
+  addWater: {
+    method: 'post',
+    path: '/api/waters',
+    summary: 'Add a water source',
+    body: newWater,
+    reply: created,
+    role: 'dyer',
+  },
   editWater: {
     method: 'put',
     path: '/api/waters/{id}',
     summary: 'Change a water source',
     body: waterEdit,
     reply: created,
+    role: 'dyer',
   },
   copies: {
     method: 'get',
     path: '/api/copies',
     summary: 'Copies of the whole studio, and whether all is well with them',
     reply: studioCopies,
+    role: 'owner',
   },
   makeCopy: {
     method: 'post',
     path: '/api/copies',
     summary: 'Make a copy of the whole studio now, and look it over',
     reply: copyOfStudio,
+    role: 'owner',
   },
   studioFile: {
     method: 'get',
@@ -77,5 +123,6 @@ export const studioCalls = {
     summary: 'The whole studio as one file, photographs and sheets with it',
     download: 'application/zip',
     reply: text,
+    role: 'owner',
   },
 } as const satisfies Record<string, Call>;

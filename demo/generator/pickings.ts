@@ -5,6 +5,8 @@ const MG_IN_G = 1000;
 const BUCKET_G = 2000;
 const BAG_MG = 14_000;
 const LONGEST_MIN = 300;
+/** Nobody picks longer in a day. */
+const MOST_MIN = 900;
 
 /** Grams in an hour of one pair of hands: leaves and whole plants come quick, flower heads slow. */
 const paceOf = (material: string): number =>
@@ -26,7 +28,7 @@ export function addPickings(doc: StudioFile, { random }: { readonly random: Rand
         stockLotId: m.stockLotId,
         movementId: m.id,
         pickers: helpers.slice(0, hands),
-        minutesEach: Math.max(5, Math.round(minutes / hands / 5) * 5),
+        minutesEach: Math.min(MOST_MIN, Math.max(5, Math.round(minutes / hands / 5) * 5)),
         portions,
         tareMg: portions * BAG_MG,
         guessed: false,

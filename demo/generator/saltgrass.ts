@@ -1,8 +1,8 @@
 /** The invented studio's furniture: what it owns, dyes with and promises. Everything here is made up. */
 export const PEOPLE = [
-  { name: 'Corin Ashlock', passphrase: 'mud on the slipway' },
-  { name: 'Isaby Fennimore', passphrase: 'heron at low tide' },
-  { name: 'Wenna Tidewell', passphrase: 'seven wet hanks' },
+  { name: 'Corin Ashlock', role: 'dyer', passphrase: 'mud on the slipway' },
+  { name: 'Isaby Fennimore', role: 'owner', passphrase: 'heron at low tide' },
+  { name: 'Wenna Tidewell', role: 'owner', passphrase: 'seven wet hanks' },
 ] as const;
 
 export const SETTINGS = {

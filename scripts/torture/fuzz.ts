@@ -1,21 +1,10 @@
-// Requests made of the server's own OpenAPI document, seeded: none may break it, none may hold it up.
-import { gzipSync } from 'node:zlib';
-import { seeded } from '../../core/photo/seeded';
+// Odd requests, several at a time: none may break the server, none may hold it up.
 import { serveDemo } from '../serve.mjs';
-import type { Random } from './odd-values';
-import { oddValue, pick, valueOf } from './odd-values';
+import { oddCaller } from './odd-caller';
 
-interface Operation {
-  readonly method: string;
-  readonly path: string;
-  readonly parameters: readonly { readonly name: string; readonly in: string; readonly schema: object }[];
-  readonly content: Readonly<Record<string, { readonly schema: object }>>;
-}
 const AT_ONCE = 6;
 /** A quiet machine answers anything within this. */
 const SLOW_MS = 2000;
-/** Asked, these end what is measured: they sign out, or open and stop studio files. */
-const LEFT_OUT = ['signOut', 'openDocument', 'openCopy', 'makeCopy'];
 
 export interface FuzzReport {
   readonly asked: number;
@@ -26,50 +15,10 @@ export interface FuzzReport {
   readonly reasons: readonly (readonly [string, number])[];
 }
 
-const PERSON = { name: 'Isaby Fennimore', passphrase: 'heron at low tide' };
-
-/** Every id that lists tell. */
-async function idsOf(get: (path: string) => Promise<unknown>): Promise<string[]> {
-  const ids = new Set<string>();
-  for (const path of [
-    '/api/lots',
-    '/api/recipes',
-    '/api/colourways',
-    '/api/materials',
-    '/api/stores',
-    '/api/studio',
-    '/api/strip-trials',
-  ]) {
-    for (const [id] of JSON.stringify(await get(path)).matchAll(
-      /[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g,
-    ))
-      ids.add(id);
-  }
-  return [...ids].slice(0, 400);
-}
-
-/** What is sent of a body: as JSON mostly, else broken in one of the ways bodies break. */
-function packed(body: unknown, random: Random): { readonly headers: Record<string, string>; readonly body: BodyInit } {
-  const json = JSON.stringify(body) ?? 'null';
-  const type = { 'content-type': 'application/json' };
-  const way = random.uniform();
-  if (way > 0.12) return { headers: type, body: json };
-  const zipped = gzipSync(json);
-  if (way > 0.1)
-    return { headers: { ...type, 'content-encoding': 'gzip' }, body: zipped.subarray(0, zipped.length - 6) };
-  if (way > 0.08) return { headers: { ...type, 'content-encoding': 'gzip' }, body: json };
-  if (way > 0.06)
-    return { headers: { ...type, 'content-encoding': 'br' }, body: Buffer.from([0x0b, 0xff, 0xff, 1, 2]) };
-  if (way > 0.05) return { headers: { ...type, 'content-encoding': 'deflate' }, body: zipped };
-  if (way > 0.04) return { headers: { ...type, 'content-encoding': 'nothing-known' }, body: json };
-  if (way > 0.03) return { headers: { 'content-type': 'application/json; charset=utf-7' }, body: json };
-  if (way > 0.02) return { headers: type, body: json.slice(0, -1) };
-  if (way > 0.01)
-    return {
-      headers: { 'content-type': pick(random, ['text/plain', 'image/png', 'application/pdf', '']) },
-      body: json,
-    };
-  return { headers: type, body: '['.repeat(5000) };
+interface LoggedError {
+  readonly message: string;
+  readonly at?: readonly string[];
+  readonly cause?: LoggedError;
 }
 
 /** The server's log, by what was wrong. */
@@ -77,11 +26,10 @@ function reasonsIn(said: string): [string, number][] {
   const counts = new Map<string, number>();
   for (const line of said.split('\n')) {
     if (!line.startsWith('{')) continue;
-    const { err, msg } = JSON.parse(line) as { err?: { message?: string; stack?: string }; msg?: string };
+    const { err, msg } = JSON.parse(line) as { err?: LoggedError; msg?: string };
     if (msg !== 'unexpected') continue;
-    const at = /\n\s+at ([^\n]*(?:core|server|contract)\/[^\n]*)/.exec(err?.stack ?? '')?.[1] ?? '';
-    const cause = /caused by: ([^\n]{0,160})/.exec(err?.stack ?? '')?.[1] ?? '';
-    const reason = `${(err?.message ?? '').split('\n')[0]?.slice(0, 100)} ${cause} ${at}`;
+    const at = err?.at?.find((frame) => /(?:core|server|contract)\//.test(frame)) ?? '';
+    const reason = `${err?.message.split('\n')[0]?.slice(0, 100)} ${err?.cause?.message ?? ''} ${at}`;
     counts.set(reason, (counts.get(reason) ?? 0) + 1);
   }
   return [...counts].sort((x, y) => y[1] - x[1]);
@@ -90,93 +38,20 @@ function reasonsIn(said: string): [string, number][] {
 export async function fuzz(requests: number, seed: number): Promise<FuzzReport> {
   const server = await serveDemo({ LOG_LEVEL: 'error' });
   try {
-    const { base } = server;
-    const description = (await (await fetch(`${base}/api/openapi.json`)).json()) as {
-      readonly paths: Record<string, Record<string, Record<string, unknown>>>;
-      readonly components: { readonly schemas: Record<string, never> };
-    };
-    const schemas = description.components.schemas;
-    const operations = Object.entries(description.paths).flatMap(([path, own]) =>
-      Object.entries(own).flatMap(([method, o]): Operation[] =>
-        LEFT_OUT.includes(String(o['operationId']))
-          ? []
-          : [
-              {
-                method: method.toUpperCase(),
-                path,
-                parameters: (o['parameters'] as Operation['parameters'] | undefined) ?? [],
-                content: ((o['requestBody'] as { content?: Operation['content'] } | undefined)?.content ??
-                  {}) as Operation['content'],
-              },
-            ],
-      ),
-    );
-    const { people } = (await (await fetch(`${base}/api/auth`)).json()) as { people: { id: string; name: string }[] };
-    const comeIn = async (): Promise<string> => {
-      const entered = await fetch(`${base}/api/auth/session`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({
-          personId: people.find((p) => p.name === PERSON.name)?.id,
-          passphrase: PERSON.passphrase,
-        }),
-      });
-      return entered.headers.get('set-cookie')?.split(';')[0] ?? '';
-    };
-    let cookie = await comeIn();
-    const ids = await idsOf(async (path) => (await fetch(base + path, { headers: { cookie } })).json());
-
+    const ask = await oddCaller(server.base, seed);
     const byStatus: Record<string, number> = {};
     const [broken, slow]: [string[], string[]] = [[], []];
-    const ask = async (n: number): Promise<void> => {
-      // Each request has its own luck, so that one that breaks can be asked again by its number.
-      const random = seeded(seed * 1_000_003 + n);
-      const operation = pick(random, operations);
-      const about = { ids, odd: pick(random, [0, 0.02, 0.1, 0.3]) };
-      const query = new URLSearchParams();
-      let { path } = operation;
-      for (const { name, in: where, schema } of operation.parameters) {
-        const value = String(valueOf(schema as never, schemas, random, about) ?? '');
-        if (where === 'path')
-          path = path.replace(`{${name}}`, encodeURIComponent(Buffer.from(value).toString()) || 'x');
-        else if (random.uniform() < 0.8) query.set(name, value);
-      }
-      const [type, content] = Object.entries(operation.content)[0] ?? [];
-      const sent =
-        type === undefined
-          ? { headers: {}, body: null }
-          : type === 'application/json' && content
-            ? packed(valueOf(content.schema as never, schemas, random, about), random)
-            : { headers: { 'content-type': type }, body: Buffer.from(JSON.stringify(oddValue(random)) ?? '') };
-      const url = `${base}${path}${query.size > 0 ? `?${query.toString()}` : ''}`;
-      const from = performance.now();
-      const said = `${n}: ${operation.method} ${operation.path}`;
-      try {
-        const stream = new AbortController();
-        const reply = await fetch(url, {
-          method: operation.method,
-          headers: { cookie, ...sent.headers },
-          body: operation.method === 'GET' ? null : sent.body,
-          signal: stream.signal,
-        });
-        byStatus[reply.status] = (byStatus[reply.status] ?? 0) + 1;
-        if (reply.status === 401 && !operation.path.startsWith('/api/auth')) cookie = await comeIn();
-        if (reply.status >= 500) broken.push(`${said} gave ${reply.status}`);
-        // A line that stays open is let go of.
-        if (reply.headers.get('content-type')?.startsWith('text/event-stream')) stream.abort();
-        else await reply.arrayBuffer();
-      } catch (error) {
-        broken.push(`${said} was cut off: ${String((error as Error).cause ?? error)}`);
-      }
-      const took = performance.now() - from;
-      if (took > SLOW_MS) slow.push(`${said} took ${Math.round(took)} ms`);
-    };
     let next = 0;
-    await Promise.all(
-      Array.from({ length: AT_ONCE }, async () => {
-        while (next < requests) await ask((next += 1));
-      }),
-    );
+    const askOn = async (): Promise<void> => {
+      while (next < requests) {
+        const { said, status, cutOff, tookMs } = await ask((next += 1));
+        if (status !== undefined) byStatus[status] = (byStatus[status] ?? 0) + 1;
+        if (status !== undefined && status >= 500) broken.push(`${said} gave ${status}`);
+        if (cutOff !== undefined) broken.push(`${said} was cut off: ${cutOff}`);
+        if (tookMs > SLOW_MS) slow.push(`${said} took ${Math.round(tookMs)} ms`);
+      }
+    };
+    await Promise.all(Array.from({ length: AT_ONCE }, askOn));
     return { asked: requests, byStatus, broken, slow, reasons: reasonsIn((await server.stop()).said) };
   } finally {
     await server.stop();

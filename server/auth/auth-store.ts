@@ -1,10 +1,11 @@
-import type { AuthState, NewPerson, Person } from '@vestigia/contract';
+import type { AuthState, SignedIn } from '@vestigia/contract';
+import type { Role } from '@vestigia/core';
 import { randomBytes } from 'node:crypto';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database, Db } from '../db/database';
 import { people, secrets, studio } from '../db/schema';
 
-export async function readAuthState(db: Db, person: Person | undefined): Promise<AuthState> {
+export async function readAuthState(db: Db, person: SignedIn | undefined): Promise<AuthState> {
   const [row] = await db.select({ name: studio.name, signInNote: studio.signInNote, zone: studio.zone }).from(studio);
   const names = await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name));
   return { studio: row ?? null, people: names, person: person ?? null };
@@ -16,10 +17,10 @@ export async function hasStudio(db: Db): Promise<boolean> {
 
 export async function addPerson(
   db: Db,
-  { id, name }: Omit<NewPerson, 'passphrase'>,
+  { id, name, role }: { readonly id: string; readonly name: string; readonly role: Role },
   passphraseHash: string | null,
 ): Promise<void> {
-  await db.insert(people).values({ id, name, passphraseHash });
+  await db.insert(people).values({ id, name, role, passphraseHash });
 }
 
 export async function findPerson(db: Db, id: string): Promise<typeof people.$inferSelect | undefined> {

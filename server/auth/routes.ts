@@ -1,133 +1,229 @@
-import type { Person } from '@vestigia/contract';
+import type { Person, SignedIn } from '@vestigia/contract';
 import { api } from '@vestigia/contract';
+import { mayAs } from '@vestigia/core';
 import type { Request, Router } from 'express';
-import { ipKeyGenerator, rateLimit } from 'express-rate-limit';
 import type { Context } from '../shared/context';
+import { noteDeed } from '../shared/deeds';
 import { studio } from '../db/schema';
+import type { Roles } from '../http/roles';
+import type { Routes } from '../http/routes';
 import { parse } from '../http/routes';
 import type { Writer } from '../http/write';
-import { Refusal } from '../shared/problem';
+import { Refusal, notFound } from '../shared/problem';
 import { addPerson, findPerson, hasStudio, readAuthState, setHashes, useCode } from './auth-store';
 import type { SessionStore } from './session-store';
-import { checkPassphrase, hashPassphrase, readCode } from '../shared/passphrase';
+import { checkPassphrase, hashChosen, readCode } from '../shared/passphrase';
+import type { Try } from './tries';
+import { Tries } from './tries';
 
 declare module 'express-session' {
   interface SessionData {
     person?: Person;
+    since?: string;
+    /** What the browser says it is, and from where it came. */
+    browser?: string;
+    address?: string;
   }
 }
 
-const WRONG_TRIES_A_MINUTE = 5;
 const OPEN_ALREADY = 'This studio is open already. Choose your name and come in.';
+const COME_IN_FIRST = 'Come in first: choose your name and give your passphrase.';
 
 /** The door: first run, coming in and leaving. Apart from the other routes because it alone makes sessions. */
-export function authRoutes(router: Router, context: Context, writer: Writer, sessions: SessionStore): void {
-  const { db } = context.database;
+export class Door {
+  private readonly tries: Tries;
 
-  router.get(api.authState.path, async (req, res) => {
-    res.json(await readAuthState(db, req.session.person));
-  });
+  constructor(
+    private readonly context: Context,
+    private readonly writer: Writer,
+    private readonly sessions: SessionStore,
+    private readonly roles: Roles,
+  ) {
+    this.tries = new Tries(context.clock, (personId, code) => void this.showCode(personId, code));
+  }
 
-  router.post(api.openStudio.path, async (req, res) => {
+  register(router: Router, routes: Routes): void {
+    const { db } = this.context.database;
+    router.get(api.authState.path, async (req, res) => {
+      const { person } = req.session;
+      res.json(await readAuthState(db, person && (await this.asSignedIn(person))));
+    });
+    router.post(api.openStudio.path, async (req, res) => {
+      res.json(await this.openStudio(req));
+    });
+    router.post(api.signIn.path, async (req, res) => {
+      res.json(await this.signIn(req));
+    });
+    router.post(api.setPassphrase.path, async (req, res) => {
+      res.json(await this.setByCode(req));
+    });
+    router.put(api.changePassphrase.path, async (req, res) => {
+      await this.changePassphrase(req);
+      res.json({ ok: true });
+    });
+    router.delete(api.signOut.path, async (req, res) => {
+      const { person } = req.session;
+      await destroy(req);
+      if (person) await this.note(person.id, 'left', person);
+      res.json({ ok: true });
+    });
+    routes.reads(api.sessions, async ({ person, role, sessionId }) =>
+      (await this.sessions.list())
+        .filter(({ data }) => data.person.id === person.id || mayAs(role, 'owner'))
+        .map(({ sid, id, data, expiresAt }) => ({
+          id,
+          person: { id: data.person.id, name: data.person.name },
+          since: data.since ?? '',
+          until: new Date(expiresAt).toISOString(),
+          browser: data.browser ?? '',
+          address: data.address ?? '',
+          isThis: sid === sessionId,
+        })),
+    );
+    routes.commands(api.endSession, async ({ id, person, role }) => {
+      const found = (await this.sessions.list()).find((s) => s.id === id);
+      if (!found || (found.data.person.id !== person.id && !mayAs(role, 'owner'))) throw notFound('session');
+      await this.sessions.end(found.sid);
+      await this.note(person.id, 'endedSession', found.data.person);
+      return { ok: true as const };
+    });
+  }
+
+  private async openStudio(req: Request): Promise<SignedIn> {
+    const { db } = this.context.database;
     const body = parse(api.openStudio.body, req.body);
     if (await hasStudio(db)) throw new Refusal('alreadyDone', OPEN_ALREADY);
-    const hash = await hashPassphrase(body.person.passphrase);
+    const hash = await hashChosen(body.person.passphrase);
     const person = { id: body.person.id, name: body.person.name };
-    await writer.write({
+    await this.writer.write({
       call: 'openStudio',
       key: undefined,
       body: null,
       run: async (tx) => {
         if (await hasStudio(tx)) throw new Refusal('alreadyDone', OPEN_ALREADY);
         await tx.insert(studio).values({ name: body.name, zone: body.zone });
-        await addPerson(tx, person, hash);
+        await addPerson(tx, { ...person, role: 'owner' }, hash);
       },
     });
-    await enter(req, person);
-    res.json(person);
-  });
+    this.context.changes.tell(['studio']);
+    return this.enter(req, person);
+  }
 
-  const slowDown = rateLimit({
-    windowMs: 60_000,
-    limit: WRONG_TRIES_A_MINUTE,
-    skipSuccessfulRequests: true,
-    standardHeaders: 'draft-8',
-    legacyHeaders: false,
-    keyGenerator: (req: Request) =>
-      // An id is the same however its letters are written.
-      `${ipKeyGenerator(req.ip ?? '')} ${String((req.body as { personId?: unknown } | undefined)?.personId).toLowerCase()}`.slice(
-        0,
-        120,
-      ),
-    handler: () => {
-      throw new Refusal('slowDown', 'Too many wrong tries. Wait a minute, then try again.');
-    },
-  });
-  router.post(api.signIn.path, slowDown, async (req, res) => {
+  private async signIn(req: Request): Promise<SignedIn> {
     const body = parse(api.signIn.body, req.body);
-    const found = await findPerson(db, body.personId);
+    const tried = tryOf(req, body.personId, body.consoleCode);
+    this.tries.assertOpen(tried);
+    const found = await findPerson(this.context.database.db, body.personId);
     if (!(await checkPassphrase(body.passphrase, found?.passphraseHash ?? null)) || !found) {
+      await this.countWrong(tried, found);
       throw new Refusal('wrongPassphrase', 'That passphrase does not belong to that name. Try again.');
     }
-    const person = { id: found.id, name: found.name };
-    await enter(req, person);
-    res.json(person);
-  });
+    this.tries.forget(tried);
+    return this.enter(req, { id: found.id, name: found.name });
+  }
 
-  router.post(api.setPassphrase.path, slowDown, async (req, res) => {
+  private async setByCode(req: Request): Promise<SignedIn> {
     const body = parse(api.setPassphrase.body, req.body);
-    const found = await findPerson(db, body.personId);
-    if (!(await checkPassphrase(readCode(body.code), found?.codeHash ?? null)) || !found)
+    const tried = tryOf(req, body.personId);
+    this.tries.assertUnhurried(tried);
+    const found = await findPerson(this.context.database.db, body.personId);
+    if (!(await checkPassphrase(readCode(body.code), found?.codeHash ?? null)) || !found) {
+      await this.countWrong(tried, found);
       throw new Refusal('wrongPassphrase', 'That code does not belong to that name, or was used before.');
-    const hash = await hashPassphrase(body.passphrase);
-    await writer.write({
+    }
+    const hash = await hashChosen(body.passphrase);
+    await this.writer.write({
       call: 'setPassphrase',
       key: undefined,
       body: null,
+      byId: found.id,
       run: async (tx) => {
         if (!(await useCode(tx, found.id, found.codeHash, hash)))
           throw new Refusal('wrongPassphrase', 'That code was used already.');
       },
     });
-    const person = { id: found.id, name: found.name };
-    await enter(req, person);
-    await sessions.endAllOf(person.id, req.sessionID);
-    res.json(person);
-  });
+    this.tries.forget(tried);
+    const signedIn = await this.enter(req, { id: found.id, name: found.name });
+    await this.sessions.endAllOf(found.id, req.sessionID);
+    return signedIn;
+  }
 
-  router.put(api.changePassphrase.path, slowDown, async (req, res) => {
+  private async changePassphrase(req: Request): Promise<void> {
     const { person } = req.session;
-    if (!person) throw new Refusal('notSignedIn', 'Come in first: choose your name and give your passphrase.');
+    if (!person) throw new Refusal('notSignedIn', COME_IN_FIRST);
     const body = parse(api.changePassphrase.body, req.body);
-    const found = await findPerson(db, person.id);
-    if (!(await checkPassphrase(body.current, found?.passphraseHash ?? null)))
+    const tried = tryOf(req, person.id);
+    this.tries.assertUnhurried(tried);
+    const found = await findPerson(this.context.database.db, person.id);
+    if (!(await checkPassphrase(body.current, found?.passphraseHash ?? null))) {
+      await this.countWrong(tried, found);
       throw new Refusal('wrongPassphrase', 'That is not your passphrase as it stands. Try again.');
-    const passphraseHash = await hashPassphrase(body.passphrase);
-    await writer.write({
+    }
+    const passphraseHash = await hashChosen(body.passphrase);
+    await this.writer.write({
       call: 'changePassphrase',
       key: undefined,
       body: null,
+      byId: person.id,
       run: (tx) => setHashes(tx, person.id, { passphraseHash, codeHash: null }),
     });
-    await sessions.endAllOf(person.id, req.sessionID);
-    res.json({ ok: true });
-  });
+    await this.sessions.endAllOf(person.id, req.sessionID);
+  }
 
-  router.delete(api.signOut.path, async (req, res) => {
+  /** A new session id at every entry, so that one planted before can't be used after. */
+  private async enter(req: Request, person: Person): Promise<SignedIn> {
     await new Promise<void>((resolve, reject) =>
-      req.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve())),
+      req.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
     );
-    res.json({ ok: true });
-  });
+    Object.assign(req.session, {
+      person,
+      since: this.context.clock().toISOString(),
+      browser: (req.headers['user-agent'] ?? '').slice(0, 200),
+      address: req.ip ?? '',
+    });
+    await new Promise<void>((resolve, reject) =>
+      req.session.save((error: unknown) => (error ? reject(error as Error) : resolve())),
+    );
+    await this.note(person.id, 'cameIn', person);
+    return this.asSignedIn(person);
+  }
+
+  private async asSignedIn({ id, name }: Person): Promise<SignedIn> {
+    return { id, name, role: await this.roles.of(id) };
+  }
+
+  private async countWrong(tried: Try, person: Person | undefined): Promise<void> {
+    this.tries.count(tried);
+    if (person) await this.note(null, 'turnedAway', person, tried.address);
+  }
+
+  private async note(
+    byId: string | null,
+    kind: 'cameIn' | 'left' | 'turnedAway' | 'endedSession',
+    { id, name }: Person,
+    note = '',
+  ): Promise<void> {
+    const { database, clock } = this.context;
+    await noteDeed(database.db, { now: clock(), byId, kind, thing: 'person', thingId: id, name, note });
+    await database.flush();
+  }
+
+  private async showCode(personId: string, code: string): Promise<void> {
+    const name = (await findPerson(this.context.database.db, personId))?.name ?? 'nobody here';
+    console.log(
+      `Too many wrong tries for ${name}. Whoever that is comes in with the passphrase and this code: ${code}`,
+    );
+  }
 }
 
-/** A new session id at every entry, so that one planted before can't be used after. */
-async function enter(req: Request, person: Person): Promise<void> {
+const tryOf = (req: Request, personId: string, consoleCode?: string): Try => ({
+  address: req.ip ?? '',
+  personId,
+  consoleCode,
+});
+
+async function destroy(req: Request): Promise<void> {
   await new Promise<void>((resolve, reject) =>
-    req.session.regenerate((error: unknown) => (error ? reject(error as Error) : resolve())),
-  );
-  req.session.person = person;
-  await new Promise<void>((resolve, reject) =>
-    req.session.save((error: unknown) => (error ? reject(error as Error) : resolve())),
+    req.session.destroy((error: unknown) => (error ? reject(error as Error) : resolve())),
   );
 }

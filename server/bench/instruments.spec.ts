@@ -3,10 +3,9 @@ import type { InstrumentMessage } from '@vestigia/core';
 import { createServer, request as ask } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { sql } from 'drizzle-orm';
-import { pino } from 'pino';
 import { afterAll, afterEach, beforeAll, describe, expect, it } from 'vitest';
 import { createApp } from '../app';
-import { ChangeBus } from '../shared/context';
+import { contextOn } from '../shared/context';
 import type { Context } from '../shared/context';
 import { openFolder } from '../db/open-database';
 import { packReadings, unpackInto } from '../lots/probe-log';
@@ -36,18 +35,8 @@ describe('instruments over a live line', () => {
   let base: string;
   let cookie = '';
   beforeAll(async () => {
-    context = {
-      database: await openFolder(join(folder, 'data'), MIGRATIONS, new Date()),
-      clock: () => new Date(),
-      log: pino({ level: 'fatal' }),
-      changes: new ChangeBus(),
-      watchers: [],
-      atClose: [],
-    };
-    server.on(
-      'request',
-      await createApp(context, { loopbackOnly: true, copies: copiesIn(context.database.files.folder) }),
-    );
+    context = contextOn(await openFolder(join(folder, 'data'), MIGRATIONS, new Date()));
+    server.on('request', await createApp(context, { answersTo: [], copies: copiesIn(context.database.files.folder) }));
     await new Promise<void>((open) => server.listen(0, '127.0.0.1', open));
     base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
     const created = await fetch(`${base}/api/auth/studio`, {

@@ -42,7 +42,7 @@ export function benchRoutes(routes: Routes, context: Context, writer: Writer, ro
   runRoutes(routes, house);
   probeRoutes(routes, watch);
   instrumentRoutes(routes, house, rehearsals);
-  listenRoute(router, house, rehearsals);
+  listenRoute(router, context, house, rehearsals);
   rehearsalRoutes(routes, rehearsals);
   printRoutes(routes);
 }
@@ -174,7 +174,7 @@ async function lotCode(db: Db, lotId: string) {
 }
 
 /** Readings as they come, on a line of their own: server-sent events, one an instrument's word. */
-function listenRoute(router: Router, house: HouseBench, rehearsals: Rehearsals): void {
+function listenRoute(router: Router, { sessionEnds }: Context, house: HouseBench, rehearsals: Rehearsals): void {
   router.get('/api/instruments/live', (req, res, next) => {
     void (async () => {
       if (!req.session.person) throw new Refusal('notSignedIn', 'Come in first.');
@@ -189,7 +189,7 @@ function listenRoute(router: Router, house: HouseBench, rehearsals: Rehearsals):
         bench.listen(send),
         bench.onHang(() => res.write(`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`)),
       ];
-      openEventStream(req, res, listInstruments(bench), () => {
+      openEventStream(req, res, sessionEnds, listInstruments(bench), () => {
         for (const stop of stops) stop();
       });
     })().catch(next);

@@ -9,7 +9,17 @@ import { openFolder } from '../db/open-database';
 import { openEmptyStudio } from '../test/empty-studio';
 import { MIGRATIONS, copyTemplate } from '../test/databases';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, copiesIn, dyeLot, furnish, makeLot, newId, openTestStudio, wholeDocument } from '../test/test-studio';
+import {
+  KINDS,
+  asItWasBrought,
+  copiesIn,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  wholeDocument,
+} from '../test/test-studio';
 import { restoreStudio } from './restore';
 
 const PHOTO = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), randomBytes(20_000)]);
@@ -96,7 +106,8 @@ describe.each(KINDS)('copies of a studio (%s)', (kind) => {
       expect(replaced && existsSync(join(replaced, 'db'))).toBe(true);
       const database = await openFolder(empty, MIGRATIONS, new Date());
       const now = studio.context.clock();
-      expect(await wholeDocument(database.db, now)).toEqual(await wholeDocument(studio.context.database.db, now));
+      const was = await wholeDocument(studio.context.database.db, now);
+      expect(asItWasBrought(await wholeDocument(database.db, now), was)).toEqual(was);
       const [held] = (await database.db.execute<{ n: number }>(sql`SELECT count(*)::int AS n FROM stock_balances`))
         .rows;
       expect(held?.n).toBe(3);

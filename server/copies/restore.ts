@@ -1,12 +1,13 @@
 import { existsSync } from 'node:fs';
 import { mkdir, rename, rm } from 'node:fs/promises';
-import { join } from 'node:path';
+import { basename, join } from 'node:path';
 import type { OpenedDocument } from '@vestigia/contract';
 import { hasStudio } from '../auth/auth-store';
 import type { Config } from '../config';
 import type { Database } from '../db/database';
 import { lockFolder } from '../db/folder-lock';
-import { openFolder, openServer } from '../db/open-database';
+import { openFolder } from '../db/open-database';
+import { openServer } from '../db/open-server';
 import { importDocument } from '../document/import-document';
 import { readStudioFile } from '../document/read-studio-file';
 import { Writer } from '../http/write';
@@ -39,7 +40,7 @@ export async function restoreStudio(
       try {
         if (await hasStudio(database.db))
           throw new Error('The database at DATABASE_URL holds a studio already. Make an empty database and name that.');
-        return { codes: await bringIn(database, file), replaced: null };
+        return { codes: await bringIn(database, file, basename(path)), replaced: null };
       } finally {
         await database.close();
       }
@@ -48,7 +49,7 @@ export async function restoreStudio(
     try {
       const database = await openFolder(dataDir, migrationsDir, now);
       try {
-        return { codes: await bringIn(database, file), replaced };
+        return { codes: await bringIn(database, file, basename(path)), replaced };
       } finally {
         await database.close();
       }
@@ -64,11 +65,12 @@ export async function restoreStudio(
 async function bringIn(
   database: Database,
   file: Awaited<ReturnType<typeof readStudioFile>>,
+  openedFrom: string,
 ): Promise<OpenedDocument['codes']> {
   const context = contextOn(database);
   const writer = new Writer(context);
   await writer.start();
-  return importDocument(context, writer, file);
+  return importDocument(context, writer, file, { openedFrom });
 }
 
 async function moveAside(dataDir: string, now: Date): Promise<string | null> {

@@ -4,10 +4,9 @@ import { join } from 'node:path';
 import type { Problem } from '@vestigia/contract';
 import { studioDocument } from '@vestigia/contract';
 import { sql } from 'drizzle-orm';
-import { pino } from 'pino';
 import { afterAll, beforeAll, describe, expect, inject, it } from 'vitest';
 import { demoDocument } from '../../scripts/demo-document.mjs';
-import { ChangeBus } from '../shared/context';
+import { contextOn } from '../shared/context';
 import { broughtAlone, importDocument } from '../document/import-document';
 import { Writer } from '../http/write';
 import { MIGRATIONS, copyTemplate } from '../test/databases';
@@ -146,14 +145,7 @@ describe('a studio file', () => {
   const open = async () => {
     const folder = copyTemplate(inject('templateFolder'));
     const database = await openFolder(folder, MIGRATIONS, new Date());
-    const context = {
-      database,
-      clock: () => new Date(),
-      log: pino({ level: 'fatal' }),
-      changes: new ChangeBus(),
-      watchers: [],
-      atClose: [],
-    };
+    const context = contextOn(database);
     const writer = new Writer(context);
     await writer.start();
     return {
@@ -176,7 +168,7 @@ describe('a studio file', () => {
     expect(new Set(states.map((s) => s.state))).toEqual(new Set(['released', 'refused', 'toJudge', 'inWork']));
     const out = await wholeDocument(first.context.database.db, now);
     const sorted = (rows: readonly { id: string }[]): unknown[] => [...rows].sort((a, b) => (a.id < b.id ? -1 : 1));
-    const people = demo.people.map(({ id, name }) => ({ id, name }));
+    const people = demo.people.map(({ passphrase: _own, ...person }) => person);
     for (const key of [
       'vessels',
       'waters',

@@ -12,7 +12,7 @@ const iso = (at: string): string => new Date(at).toISOString();
 type Row = Record<string, unknown>;
 
 /** So many rows are read at a time, so that others are served between. */
-const PIECE = 2000;
+const PIECE = 500;
 
 /** Leaves out what the document does not carry (order of recording, edit versions) and writes times in UTC. */
 function clean<T extends Row, D extends string = never>(row: T, ...drop: readonly D[]): Omit<T, D | 'seq' | 'version'> {
@@ -96,6 +96,7 @@ const APPENDED: readonly Appended[] = [
   list('patchCards', schema.patchCards, schema.patchCards.seq),
   list('fastnessReadings', schema.fastnessReadings, schema.fastnessReadings.seq),
   list('notes', schema.notes, schema.notes.seq),
+  list('deeds', schema.deeds, schema.deeds.seq),
   list('tags', schema.tags, schema.tags.seq, (t) => ({ ...t, at: iso(t.at) })),
   list('probeLogs', schema.probeLogs, schema.probeLogs.seq, ({ readings: packed, ...l }) => ({
     ...clean(l),
@@ -120,7 +121,7 @@ async function readHead(db: Db, now: Date): Promise<Partial<StudioDocument>> {
     formatVersion: 4,
     asOf: now.toISOString(),
     settings: rest,
-    people: (await all(schema.people, schema.people.name)).map(({ id, name }) => ({ id, name })),
+    people: (await all(schema.people, schema.people.name)).map(({ id, name, role }) => ({ id, name, role })),
     vessels: (await all(schema.vessels, schema.vessels.name)).map((v) => clean(v)),
     heatSources: (await all(schema.heatSources, schema.heatSources.name)).map((h) => clean(h)),
     waters: (await all(schema.waters, schema.waters.name)).map((w) => clean(w)),

@@ -7,6 +7,7 @@ import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
 import * as schema from '../db/schema';
 import { hashPassphrase, newCode } from '../shared/passphrase';
+import { noteDeed, tellNoRows } from '../shared/deeds';
 import type { OpenedStudioFile } from './read-studio-file';
 import type { Writer } from '../http/write';
 import { refoldAll } from '../lots/lot-progress';
@@ -23,8 +24,12 @@ export const broughtAlone = (document: StudioDocument): Brought => ({
   contentOf: () => Promise.reject(new Refusal('unreadable', 'A photograph or sheet of this studio file is missing.')),
 });
 
-/** Hears how many rows of how many are in; throws to stop. */
-export type Progress = (done: number, total: number) => void;
+export interface ImportHow {
+  /** Hears how many rows of how many are in; throws to stop. */
+  readonly heard?: (done: number, total: number) => void;
+  /** From where it was opened, told as the first deed of this studio here; left out where it is only looked over. */
+  readonly openedFrom?: string;
+}
 
 /**
  * Opens a studio file in an empty studio: all of it or nothing.
@@ -34,16 +39,17 @@ export async function importDocument(
   context: Context,
   writer: Writer,
   { document, contentOf }: Brought,
-  heard: Progress = () => undefined,
+  { heard = () => undefined, openedFrom }: ImportHow = {},
 ): Promise<OpenedDocument['codes']> {
   checkTimes(document, context.clock());
   const codes = document.people.flatMap(({ id, name, passphrase }) =>
     passphrase === undefined ? [{ personId: id, name, code: newCode() }] : [],
   );
   const people = await Promise.all(
-    document.people.map(async ({ id, name, passphrase }) => ({
+    document.people.map(async ({ id, name, role, passphrase }) => ({
       id,
       name,
+      role,
       passphraseHash: passphrase === undefined ? null : await hashPassphrase(passphrase),
       codeHash:
         passphrase === undefined ? await hashPassphrase(codes.find((c) => c.personId === id)?.code ?? '') : null,
@@ -69,7 +75,20 @@ export async function importDocument(
     call: 'openDocument',
     key: undefined,
     body: null,
-    run: (tx) => insertAll(tx, document, people, attachments, insert),
+    run: async (tx, now) => {
+      await tellNoRows(tx);
+      await insertAll(tx, document, people, attachments, insert);
+      if (openedFrom !== undefined)
+        await noteDeed(tx, {
+          now,
+          byId: null,
+          kind: 'openedFile',
+          thing: 'file',
+          name: document.settings.name,
+          note: openedFrom,
+          changes: { asOf: [null, document.asOf] },
+        });
+    },
   });
   await context.database.tidy();
   return codes;
@@ -84,6 +103,7 @@ function checkTimes(document: StudioDocument, now: Date): void {
     ...document.movements.map((m) => m.at),
     ...document.lots.map((l) => l.at),
     ...document.runEntries.map((e) => e.recordedAt),
+    ...document.deeds.map((deed) => deed.at),
   ];
   if (times.some((at) => Date.parse(at) > now.getTime() + SLACK_MS)) {
     throw new Refusal(
@@ -171,6 +191,7 @@ async function insertAll(
   for (const { base64, ...l } of d.probeLogs)
     await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });
   await insert(schema.attachments, attachments);
+  await insert(schema.deeds, d.deeds);
   await refoldAll(tx);
 }
 

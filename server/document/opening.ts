@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { createWriteStream } from 'node:fs';
 import { mkdir, rm } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { basename, dirname, join } from 'node:path';
 import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { OpenedDocument, OpeningDocument } from '@vestigia/contract';
@@ -38,11 +38,11 @@ export class Opening {
 
   /** One that lies on the disk already. */
   openAt(path: string): Promise<OpenedDocument> {
-    return this.alone((signal) => this.open(path, signal));
+    return this.alone((signal) => this.open(path, basename(path), signal));
   }
 
-  /** Nothing of it is read before it is known that the studio is empty. */
-  begin(sent: Readable, bytes: number | null): Promise<OpenedDocument> {
+  /** Nothing of it is read before it is known that the studio is empty. @param from whence it comes, for the record */
+  begin(sent: Readable, bytes: number | null, from: string): Promise<OpenedDocument> {
     const folder = join(dirname(this.context.database.files.folder), 'incoming');
     const path = join(folder, `${randomUUID()}.part`);
     return this.alone(async (signal) => {
@@ -50,7 +50,7 @@ export class Opening {
       try {
         await mkdir(folder, { recursive: true });
         await this.receive(sent, path, bytes, signal);
-        return await this.open(path, signal);
+        return await this.open(path, from, signal);
       } finally {
         await rm(path, { force: true });
       }
@@ -98,13 +98,16 @@ export class Opening {
     if (done === 0) throw new Refusal('unreadable', 'There is nothing in that file. Choose another.');
   }
 
-  private async open(path: string, signal: AbortSignal): Promise<OpenedDocument> {
+  private async open(path: string, openedFrom: string, signal: AbortSignal): Promise<OpenedDocument> {
     this.state = { phase: 'reading', done: 0, total: null };
     const file = await readStudioFile(path);
     try {
-      const codes = await importDocument(this.context, this.writer, file, (done, total) => {
-        signal.throwIfAborted();
-        this.state = { phase: 'keeping', done, total };
+      const codes = await importDocument(this.context, this.writer, file, {
+        openedFrom,
+        heard: (done, total) => {
+          signal.throwIfAborted();
+          this.state = { phase: 'keeping', done, total };
+        },
       });
       return { codes };
     } finally {

@@ -7,7 +7,17 @@ import type request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { openEmptyStudio } from '../test/empty-studio';
 import type { Furniture, TestStudio } from '../test/test-studio';
-import { KINDS, dyeLot, furnish, makeLot, newId, openTestStudio, reading, wholeDocument } from '../test/test-studio';
+import {
+  KINDS,
+  asItWasBrought,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  wholeDocument,
+} from '../test/test-studio';
 
 const PHOTO = Buffer.concat([Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]), randomBytes(3_000_000)]);
 
@@ -73,7 +83,17 @@ describe.each(KINDS)('a studio file (%s)', (kind) => {
 
     const now = new Date('2026-06-01T10:00:00.000Z');
     const was = await wholeDocument(studio.context.database.db, now);
-    expect(await wholeDocument(empty.context.database.db, now)).toEqual(was);
+    const is = await wholeDocument(empty.context.database.db, now);
+    expect(asItWasBrought(is, was)).toEqual(was);
+    expect(is.deeds.slice(was.deeds.length).map((d) => d.kind)).toEqual([
+      'openedFile',
+      'turnedAway',
+      'changed',
+      'cameIn',
+      'turnedAway',
+      'left',
+      'cameIn',
+    ]);
     const photo = await empty.agent.get(`/api/attachments/${was.attachments[0]!.id}`).buffer(true).expect(200);
     expect(
       createHash('sha256')

@@ -10,6 +10,6 @@ export function eventsHandler(context: Context): RequestHandler {
     const stop = context.changes.listen((topics) =>
       res.write(`event: changed\ndata: ${JSON.stringify({ topics })}\n\n`),
     );
-    openEventStream(req, res, { now: context.clock().toISOString() }, stop);
+    openEventStream(req, res, context.sessionEnds, { now: context.clock().toISOString() }, stop);
   };
 }

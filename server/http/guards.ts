@@ -1,25 +1,26 @@
 import type { ErrorRequestHandler, RequestHandler } from 'express';
-import type { Logger } from 'pino';
 import { FileDamagedError } from '../db/kept-files';
+import type { Context } from '../shared/context';
 import { Refusal, refusalFromDatabase } from '../shared/problem';
 
-const LOOPBACK = new Set(['localhost', '127.0.0.1', '[::1]']);
+const LOOPBACK = ['localhost', '127.0.0.1', '::1'];
 
 /**
- * On a server that listens on this machine only, a page elsewhere must not reach it by a name of its own (DNS
- * rebinding).
+ * It answers to its own names only: a page elsewhere must not reach it by a name of its own that leads here (DNS
+ * rebinding). @param names besides those of this computer for itself
  */
-export function onlyLoopbackNames(): RequestHandler {
+export function onlyOwnNames(names: readonly string[]): RequestHandler {
+  const known = new Set([...LOOPBACK, ...names]);
+  const detail =
+    names.length === 0
+      ? 'This server answers on this computer only. Open it as http://localhost with its port.'
+      : `This server doesn’t go by that name. Open it as ${names.slice(0, 3).join(' or ')}, or name this one in HOSTS.`;
   return (req, _res, next) => {
-    const name = (req.headers.host ?? '').replace(/:\d+$/, '');
-    next(
-      LOOPBACK.has(name)
-        ? undefined
-        : new Refusal(
-            'otherSite',
-            'This server answers on this computer only. Open it as http://localhost with its port.',
-          ),
-    );
+    const name = (req.headers.host ?? '')
+      .toLowerCase()
+      .replace(/:\d+$/, '')
+      .replace(/^\[(.*)\]$/, '$1');
+    next(known.has(name) ? undefined : new Refusal('otherSite', detail));
   };
 }
 
@@ -43,14 +44,17 @@ export function noSuchCall(): RequestHandler {
 }
 
 /** Every refusal leaves as problem details; anything unexpected is logged whole and told without its insides. */
-export function problems(log: Logger): ErrorRequestHandler {
+export function problems({ log, database }: Context): ErrorRequestHandler {
   return (error: unknown, req, res, next) => {
     if (res.headersSent) {
       next(error);
       return;
     }
     const refusal = asRefusal(error);
-    if (!refusal) log.error({ err: error, method: req.method, path: req.path }, 'unexpected');
+    if (!refusal) {
+      log.error({ err: error, method: req.method, path: req.path }, 'unexpected');
+      void database.probe();
+    }
     const answer = (
       refusal ??
       new Refusal(

@@ -1,4 +1,6 @@
 import type { Call, Person, Topic } from '@vestigia/contract';
+import { leastRole } from '@vestigia/contract';
+import type { Role } from '@vestigia/core';
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
@@ -9,6 +11,7 @@ import type { Db } from '../db/database';
 import type { KeptFiles } from '../db/kept-files';
 import { Refusal, notFound } from '../shared/problem';
 import type { Prepared } from './prepared';
+import type { Roles } from './roles';
 import { unkeepableIn } from './unkeepable';
 import type { Writer } from './write';
 
@@ -22,6 +25,10 @@ export interface Asked<C extends Call> {
   readonly files: KeptFiles;
   readonly now: Date;
   readonly person: Person;
+  /** What the person may do here. */
+  readonly role: Role;
+  /** By which the person is in. */
+  readonly sessionId: string;
   /** The `{id}` of the path; empty where it has none. */
   readonly id: string;
   readonly body: Body<C>;
@@ -47,6 +54,7 @@ export class Routes {
     private readonly router: Router,
     private readonly context: Context,
     private readonly writer: Writer,
+    private readonly roles: Roles,
     private readonly checkReplies: boolean,
   ) {}
 
@@ -67,7 +75,7 @@ export class Routes {
   /** A call whose reply is kept ready between changes. */
   readsPrepared<C extends Call>(call: C, handler: (asked: Asked<C>) => Promise<Prepared<Reply<C>>>): void {
     this.register(call, async (req, res) => {
-      const asked = this.ask(call, req);
+      const asked = await this.ask(call, req);
       const prepared = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
       this.checked(call, prepared.value);
       prepared.send(req, res);
@@ -80,7 +88,7 @@ export class Routes {
    */
   writes<C extends Call>(call: C, topics: readonly Topic[], handler: Handler<C>): void {
     this.register(call, async (req, res) => {
-      const asked = this.ask(call, req);
+      const asked = await this.ask(call, req);
       const key = (asked.body as { id?: string } | undefined)?.id ?? (asked.query as { id?: string } | undefined)?.id;
       const body = call.upload
         ? [asked.id, asked.query, createHash('sha256').update(asked.file).digest('hex')]
@@ -89,6 +97,7 @@ export class Routes {
         call: `${call.method} ${call.path}`,
         key,
         body,
+        byId: asked.person.id,
         run: (db, now) => handler({ ...asked, db, now }),
       });
       this.context.changes.tell(topics);
@@ -98,7 +107,7 @@ export class Routes {
 
   private answers<C extends Call>(call: C, handler: Handler<C>): void {
     this.register(call, async (req, res) => {
-      const asked = this.ask(call, req);
+      const asked = await this.ask(call, req);
       const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
       if (call.download) await sendFile(res, answer as FileReply);
       else res.json(this.checked(call, answer));
@@ -109,15 +118,18 @@ export class Routes {
     this.router[call.method](call.path.replace('{id}', ':id'), handler);
   }
 
-  private ask<C extends Call>(call: C, req: Request): Omit<Asked<C>, 'db' | 'now'> {
+  private async ask<C extends Call>(call: C, req: Request): Promise<Omit<Asked<C>, 'db' | 'now'>> {
     const person = req.session.person;
     if (!call.open && !person)
       throw new Refusal('notSignedIn', 'Come in first: choose your name and give your passphrase.');
+    if (person && !call.open) await this.roles.assert(person.id, leastRole(call));
     const id = req.params['id'];
     if (id !== undefined && !z.uuid().safeParse(id).success) throw notFound('thing');
     return {
       files: this.context.database.files,
       person: person ?? { id: '', name: '' },
+      role: person ? await this.roles.of(person.id) : 'guest',
+      sessionId: req.sessionID,
       id: typeof id === 'string' ? id : '',
       body: (call.body ? parse(call.body, req.body) : undefined) as Body<C>,
       query: (call.query ? parse(call.query, req.query) : undefined) as Query<C>,

@@ -117,7 +117,7 @@ describe('server-sent events', () => {
       await createApp(
         { ...studio.context, log: pino({ level: 'silent' }) },
         {
-          loopbackOnly: true,
+          answersTo: [],
           copies: copiesIn(studio.context.database.files.folder),
         },
       ),

@@ -13,6 +13,8 @@ export interface Write<R> {
   /** The caller's own id for this write, where it has one. */
   readonly key: string | undefined;
   readonly body: unknown;
+  /** Who does it; left out at the door and where the program itself does. */
+  readonly byId?: string;
   readonly run: (tx: Db, now: Date) => Promise<R>;
 }
 
@@ -30,8 +32,9 @@ export class Writer {
   /** Reads when the newest record was made, so that a clock set back is noticed after a restart too. */
   async start(): Promise<void> {
     const { rows } = await this.context.database.db.execute<{ last: string | null }>(sql`
+      -- A day in a table that was brought in stands for its noon, which may be still to come.
       SELECT max(at)::text AS last FROM (
-        SELECT max(at) AS at FROM movements UNION ALL SELECT max(at) FROM reservations
+        SELECT max(coalesce(recorded_at, at)) AS at FROM movements WHERE brought_by_id IS NULL UNION ALL SELECT max(at) FROM reservations
           UNION ALL SELECT max(recorded_at) FROM run_entries
         UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM eye_readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at)
           FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
@@ -43,15 +46,19 @@ export class Writer {
    * Runs a write in one transaction, once: the same key with the same body gets the first reply again, with another
    * body it is refused.
    */
-  async write<R>({ call, key, body, run }: Write<R>): Promise<R> {
+  async write<R>({ call, key, body, byId = '', run }: Write<R>): Promise<R> {
     const { database, clock } = this.context;
+    const bar = await database.barred();
+    if (bar) throw new Refusal(bar.code, bar.detail);
     const now = this.checkedNow(clock());
     const storedKey = key === undefined ? undefined : `${call}:${key}`;
     const bodyHash = createHash('sha256').update(JSON.stringify(body)).digest('hex');
     let reply: R;
     try {
       reply = await database.db.transaction(async (tx) => {
-        await tx.execute(sql`SELECT pg_advisory_xact_lock(${WRITE_LOCK})`);
+        await tx.execute(
+          sql`SELECT pg_advisory_xact_lock(${WRITE_LOCK}), set_config('vestigia.person', ${byId}, true), set_config('vestigia.now', ${now.toISOString()}, true)`,
+        );
         if (storedKey !== undefined) {
           const before = await earlierReply(tx, storedKey, bodyHash);
           if (before) return before.reply as R;

@@ -35,7 +35,10 @@ describe.each(KINDS)('a recipe kept to some, on a %s', (kind) => {
     studio = await openTestStudio(kind);
     f = await furnish(studio);
     tam = newId();
-    await studio.agent.post('/api/people').send({ id: tam, name: 'Tam', passphrase: 'six brown skeins' }).expect(200);
+    await studio.agent
+      .post('/api/people')
+      .send({ id: tam, name: 'Tam', passphrase: 'six brown skeins', role: 'owner' })
+      .expect(200);
     await studio.stranger.post('/api/auth/session').send({ personId: tam, passphrase: 'six brown skeins' }).expect(200);
     const { people } = (await studio.agent.get('/api/auth').expect(200)).body as {
       people: { id: string; name: string }[];

@@ -1,3 +1,4 @@
+import { EventEmitter } from 'node:events';
 import type { Topic } from '@vestigia/contract';
 import type { Logger } from 'pino';
 import { pino } from 'pino';
@@ -9,6 +10,8 @@ export interface Context {
   readonly clock: () => Date;
   readonly log: Logger;
   readonly changes: ChangeBus;
+  /** Tells by its id that a session ended, so that the lines it holds open end with it. */
+  readonly sessionEnds: EventEmitter;
   /** Who watches pots, asked for what wants somebody now. */
   readonly watchers: ((nowMs: number) => readonly PotCall[])[];
   /** What is done before the database is closed. */
@@ -20,7 +23,15 @@ export const contextOn = (
   database: Database,
   clock: () => Date = () => new Date(),
   log: Logger = pino({ level: 'silent' }),
-): Context => ({ database, clock, log, changes: new ChangeBus(), watchers: [], atClose: [] });
+): Context => ({
+  database,
+  clock,
+  log,
+  changes: new ChangeBus(),
+  sessionEnds: new EventEmitter().setMaxListeners(0),
+  watchers: [],
+  atClose: [],
+});
 
 /** A pot that wants somebody now. */
 export interface PotCall {

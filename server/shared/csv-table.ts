@@ -11,9 +11,9 @@ export type TableReading =
 
 const refuse = (message: string): TableReading => ({ ok: false, message });
 const BOM = '\ufeff';
-/** A spreadsheet runs a cell that begins so as a formula. */
-const FORMULA = /^[=+\-@\t\r]/;
-const ESCAPED = /^'+[=+\-@\t\r]/;
+/** A spreadsheet runs a cell that begins so as a formula; some take the full-width signs for the others. */
+const FORMULA = /^[=+\-@\t\r＝＋－＠]/;
+const ESCAPED = /^'+[=+\-@\t\r＝＋－＠]/;
 const NUMBER = /^[+-]?\d+(?:[.,]\d+)?$/;
 
 /**

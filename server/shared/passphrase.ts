@@ -1,5 +1,6 @@
 import { randomBytes, randomInt, scrypt, timingSafeEqual } from 'node:crypto';
 import { promisify } from 'node:util';
+import { Refusal } from './problem';
 
 const derive = promisify<string, Buffer, number, { N: number; r: number; p: number; maxmem: number }, Buffer>(scrypt);
 
@@ -32,6 +33,23 @@ interface Stored {
   readonly key: Buffer;
 }
 
+/** What people choose most often, tens of thousands of them: read when somebody first chooses. */
+let common: Promise<ReadonlySet<string>> | undefined;
+
+/**
+ * Hashes a passphrase that somebody chose.
+ * @throws {Refusal} where it is one of those people choose most often
+ */
+export async function hashChosen(passphrase: string): Promise<string> {
+  common ??= import('@zxcvbn-ts/language-common').then(({ dictionary }) => new Set(dictionary['passwords-common']));
+  if ((await common).has(passphrase.toLowerCase().replace(/\s/g, '')))
+    throw new Refusal(
+      'invalid',
+      'That is one of the first anybody tries. Three words of your own are easy to remember and hard to guess.',
+    );
+  return hashPassphrase(passphrase);
+}
+
 /** Hashes a passphrase with scrypt (RFC 7914). The cost stands in the result: `scrypt$N$r$p$salt$key`. */
 export async function hashPassphrase(passphrase: string): Promise<string> {
   const salt = randomBytes(16);
@@ -47,8 +65,21 @@ export async function checkPassphrase(passphrase: string, hash: string | null): 
   return stored !== undefined && same;
 }
 
-function deriveKey(passphrase: string, { N, r, p, salt, key }: Stored): Promise<Buffer> {
-  return derive(passphrase.normalize('NFKC'), salt, key.length, { N, r, p, maxmem: 256 * N * r });
+/** So many may wait to be checked; whoever comes after them is asked to come again. */
+const MOST_WAITING = 30;
+let waiting = 0;
+let last: Promise<unknown> = Promise.resolve();
+
+/** One after another: each takes one of the few threads that also write to the disk for everybody. */
+async function deriveKey(passphrase: string, { N, r, p, salt, key }: Stored): Promise<Buffer> {
+  if (waiting >= MOST_WAITING)
+    throw new Refusal('slowDown', 'Many are coming in just now. Wait a little, then try again.');
+  waiting += 1;
+  const mine = last.then(() =>
+    derive(passphrase.normalize('NFKC'), salt, key.length, { N, r, p, maxmem: 256 * N * r }),
+  );
+  last = mine.catch(() => undefined).finally(() => (waiting -= 1));
+  return mine;
 }
 
 function readHash(hash: string): Stored | undefined {

@@ -6,7 +6,9 @@ const TITLES: Readonly<Record<ProblemCode, string>> = {
   unreadable: 'That could not be read',
   notSignedIn: 'Come in first',
   wrongPassphrase: 'That passphrase does not open the door',
+  askConsole: 'A code is needed',
   otherSite: 'Asked from another site',
+  notAllowed: 'Not yours to do',
   notFound: 'Not here',
   stale: 'Changed by someone else',
   changedMeanwhile: 'Something changed meanwhile',
@@ -17,6 +19,8 @@ const TITLES: Readonly<Record<ProblemCode, string>> = {
   idReused: 'That id belongs to something else',
   slowDown: 'Too many tries',
   broken: 'Something broke here',
+  databaseAway: 'The database is away',
+  diskFull: 'The disk is full',
 };
 
 export interface ProblemExtras {
@@ -95,10 +99,43 @@ const CONSTRAINT_MESSAGES: Readonly<Record<string, readonly [ProblemCode, string
   movements_reverses_id_unique: ['alreadyDone', 'That movement was reversed already.'],
 };
 
+const DATABASE_AWAY =
+  'The database is away just now. Nothing that was answered is lost; it is asked again by itself. Do it again when it is back.';
+/** What a PostgreSQL server says on its way down and up (class 57), and what the line to it says. */
+const AWAY_CODES = new Set([
+  '57P01',
+  '57P02',
+  '57P03',
+  '08000',
+  '08001',
+  '08003',
+  '08006',
+  'ECONNREFUSED',
+  'ECONNRESET',
+  'ENOENT',
+  'EPIPE',
+]);
+
+function isAway(error: unknown): boolean {
+  for (let at: unknown = error; at instanceof Error; at = at.cause) {
+    const { code, syscall } = at as { code?: unknown; syscall?: unknown };
+    // A socket that isn’t there has the code of a file that isn’t.
+    if (typeof code === 'string' && AWAY_CODES.has(code) && (code !== 'ENOENT' || syscall === 'connect')) return true;
+    if (/^Connection terminated|Client has encountered a connection error/.test(at.message)) return true;
+  }
+  return false;
+}
+
 /** Turns a database's refusal into ours; anything unexpected is given back as it came. */
 export function refusalFromDatabase(error: unknown): unknown {
+  if (isAway(error)) return new Refusal('databaseAway', DATABASE_AWAY);
   const cause =
     error instanceof Error ? (error.cause as { code?: string; constraint?: string } | undefined) : undefined;
+  if (cause?.code === '53100' || (error as { code?: unknown } | null)?.code === 'ENOSPC')
+    return new Refusal(
+      'diskFull',
+      'The disk is full, so this could not be kept. Nothing was changed, and all can be read. Make room on the disk of the studio’s data, then do it again.',
+    );
   if (typeof cause?.code !== 'string') return error;
   const known = cause.constraint === undefined ? undefined : CONSTRAINT_MESSAGES[cause.constraint];
   if (known) return new Refusal(...known);

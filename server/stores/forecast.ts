@@ -1,23 +1,29 @@
+import { performance } from 'node:perf_hooks';
+import { setImmediate } from 'node:timers/promises';
 import { monthName } from '@vestigia/core';
 import type { Forecast, ForecastRow, Material, MaterialPage } from '@vestigia/contract';
 import type { Figure, UseRate } from '@vestigia/core';
 import {
+  addDays,
+  dayOf,
   daysToNextSeason,
   figure,
   formatAmount,
   freshToDried,
+  instantOf,
   isInSeason,
   rateOfUse,
   reorder,
   runOut,
   toGather,
 } from '@vestigia/core';
-import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { studioToday } from '../studio/studio-store';
+import { studioToday, studioZone } from '../studio/studio-store';
 import { findMaterial, listMaterials, readAttachments, readSpoons } from './materials-store';
 import { oneValue, readGoingOff, readStockLotsOf } from './shelf';
+import type { LedgerMirror, MirroredMovement } from './ledger-mirror';
+import type { WorthKeeper } from './worth';
 import { readWorth } from './worth';
 
 const WEEKS_BACK = 52;
@@ -36,41 +42,58 @@ interface Use {
   readonly weeks: { readonly week: number; readonly amount: number }[];
 }
 
-/**
- * What was used week by week, counted back from now, corrections taken off; dissolving and opening count as use,
- * drying doesn't.
- */
-async function readUse(db: Db, now: Date, materialId?: string): Promise<Map<string, Use>> {
-  const only = (column: SQL): SQL => (materialId === undefined ? sql`` : sql`AND ${column} = ${materialId}`);
-  const to = now.toISOString();
-  const from = new Date(now.getTime() - WEEKS_BACK * WEEK_S * 1000).toISOString();
-  const within = sql`m.at > ${from}::timestamptz AND m.at <= ${to}::timestamptz`;
-  const rows = await oneValue<Use[]>(
+const WEEK_MS = WEEK_S * 1000;
+/** So long one looks ahead before others have their turn. */
+const LONGEST_MS = 8;
+
+/** Whether a movement is use: dissolving and opening are, drying isn't; what was taken back is taken off. */
+const isUse = ({ kind, amount, reversedKind, conversionKind }: MirroredMovement): boolean =>
+  kind === 'use' ||
+  (kind === 'reverse' && reversedKind === 'use') ||
+  (kind === 'convert' && amount < 0 && (conversionKind === 'dissolve' || conversionKind === 'open'));
+
+/** What of a material was used in each of the last weeks, counted back from now. */
+function usedByWeek(movements: readonly MirroredMovement[], nowMs: number): Use['weeks'] {
+  const weeks = new Map<number, number>();
+  for (let i = movements.length - 1; i >= 0; i -= 1) {
+    const m = movements[i];
+    if (!m || m.atMs <= nowMs - WEEKS_BACK * WEEK_MS) break;
+    if (m.atMs > nowMs || !isUse(m)) continue;
+    const week = Math.floor((nowMs - m.atMs) / WEEK_MS);
+    weeks.set(week, (weeks.get(week) ?? 0) - m.amount);
+  }
+  return [...weeks].map(([week, amount]) => ({ week, amount }));
+}
+
+/** What is held of each material and how it was used, or of one. */
+async function readUse(db: Db, ledger: LedgerMirror, now: Date, materialId?: string): Promise<Map<string, Use>> {
+  await ledger.follow(db);
+  const held = await oneValue<Omit<Use, 'weeks'>[]>(
     db,
-    sql`(
-    WITH moved AS (
-      SELECT m.stock_lot_id, m.at, m.amount FROM movements m WHERE m.kind = 'use' AND ${within}
-      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM movements m
-        JOIN movements o ON o.id = m.reverses_id WHERE m.kind = 'reverse' AND o.kind = 'use' AND ${within}
-      UNION ALL SELECT m.stock_lot_id, m.at, m.amount FROM conversions c
-        JOIN movements m ON m.conversion_id = c.id
-        WHERE c.kind IN ('dissolve', 'open') AND m.kind = 'convert' AND m.amount < 0 AND ${within}
-    ), weekly AS (
-      SELECT stock_lot_id, floor(extract(epoch
-        FROM (${to}::timestamptz - at)) / ${sql.raw(String(WEEK_S))})::int AS week,
-        sum(-amount)::bigint AS amount FROM moved GROUP BY 1, 2
-    ), used AS (
-      SELECT s.material_id, w.week, sum(w.amount)::bigint AS amount FROM weekly w JOIN stock_lots s ON s.id = w.stock_lot_id WHERE true ${only(sql`s.material_id`)} GROUP BY 1, 2
-    ), held AS (
-      SELECT s.material_id, sum(b.on_hand)::bigint AS on_hand, sum(b.reserved)::bigint AS reserved, min(s.received_on) AS since FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id WHERE true ${only(sql`s.material_id`)} GROUP BY 1
-    )
-    SELECT coalesce(json_agg(json_build_object('materialId', h.material_id, 'onHand', h.on_hand, 'reserved', h.reserved,
-      'firstWeek', floor(extract(epoch
-        FROM (${to}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int,
-      'weeks', (SELECT coalesce(json_agg(json_build_object('week', u.week, 'amount', u.amount)), '[]')
-        FROM used u WHERE u.material_id = h.material_id))), '[]') FROM held h)`,
+    sql`(SELECT coalesce(json_agg(json_build_object('materialId', h.material_id, 'onHand', h.on_hand, 'reserved', h.reserved,
+      'firstWeek', floor(extract(epoch FROM (${now.toISOString()}::timestamptz - h.since::timestamptz)) / ${sql.raw(String(WEEK_S))})::int)), '[]')
+      FROM (SELECT s.material_id, sum(b.on_hand)::bigint AS on_hand, sum(b.reserved)::bigint AS reserved, min(s.received_on) AS since
+        FROM stock_lots s JOIN stock_balances b ON b.stock_lot_id = s.id
+        ${materialId === undefined ? sql`` : sql`WHERE s.material_id = ${materialId}`} GROUP BY 1) h)`,
   );
-  return new Map(rows.map((r) => [r.materialId, r]));
+  const nowMs = now.getTime();
+  return new Map(held.map((h) => [h.materialId, { ...h, weeks: usedByWeek(ledger.of(h.materialId), nowMs) }]));
+}
+
+/** What of a material was there at the end of each day on which it moved; all before the picture begins as one. */
+function heldByDay(movements: readonly MirroredMovement[], today: string, zone: string): MaterialPage['days'] {
+  const first = addDays(today, -PICTURE_DAYS);
+  let [on, endsMs, onHand] = [first, instantOf(addDays(first, 1), '00:00', zone), 0];
+  const days = new Map<string, number>();
+  for (const { atMs, amount } of movements) {
+    if (atMs >= endsMs) {
+      on = dayOf(atMs, zone);
+      endsMs = instantOf(addDays(on, 1), '00:00', zone);
+    }
+    onHand += amount;
+    days.set(on, onHand);
+  }
+  return [...days].map(([day, held]) => ({ on: day, onHand: held }));
 }
 
 /** Weeks with nothing used are zeros; weeks before the material was here are none at all. */
@@ -176,14 +199,23 @@ function sayWhy({
 }
 
 /** Everything looked ahead: what goes how fast, what runs out when, what to get now, what goes off first. */
-export async function readForecast(db: Db, now: Date): Promise<Forecast> {
+export async function readForecast(db: Db, ledger: LedgerMirror, now: Date): Promise<Forecast> {
   const today = await studioToday(db, now);
   const all = await listMaterials(db);
-  const use = await readUse(db, now);
+  const use = await readUse(db, ledger, now);
+  const rows: ForecastRow[] = [];
+  let since = performance.now();
+  for (const material of all.filter((m) => use.has(m.id))) {
+    rows.push(look(material, use.get(material.id), today));
+    if (performance.now() - since < LONGEST_MS) continue;
+    // Others are served between.
+    await setImmediate();
+    since = performance.now();
+  }
   return {
     today,
     coverWeeks: COVER_WEEKS,
-    rows: all.filter((m) => use.has(m.id)).map((m) => look(m, use.get(m.id), today)),
+    rows,
     expiring: await readGoingOff(db, await studioToday(db, new Date(now.getTime() + GOING_OFF_DAYS * 86_400_000))),
     seasons: all.flatMap((m) =>
       m.facts.season === null ? [] : [{ materialId: m.id, name: m.name, ...m.facts.season }],
@@ -192,23 +224,18 @@ export async function readForecast(db: Db, now: Date): Promise<Forecast> {
 }
 
 /** One material: everything the studio knows of it and how it stands. */
-export async function readMaterialPage(db: Db, id: string, now: Date): Promise<MaterialPage> {
+export async function readMaterialPage(
+  db: Db,
+  { ledger, worths }: { readonly ledger: LedgerMirror; readonly worths: WorthKeeper },
+  id: string,
+  now: Date,
+): Promise<MaterialPage> {
   const material = await findMaterial(db, id);
   const today = await studioToday(db, now);
-  const use = await readUse(db, now, id);
-  const { days, dryings } = await oneValue<{
-    days: MaterialPage['days'];
-    dryings: { at: string; fresh: number; dried: number }[];
-  }>(
+  const use = await readUse(db, ledger, now, id);
+  const { dryings } = await oneValue<{ dryings: { at: string; fresh: number; dried: number }[] }>(
     db,
     sql`json_build_object(
-    'days', (SELECT coalesce(json_agg(json_build_object('on', d.on, 'onHand', d.on_hand) ORDER BY d.on), '[]') FROM (
-      SELECT greatest(x.on, ${today}::date - ${sql.raw(String(PICTURE_DAYS))}) AS on, max(x.n) AS n,
-        (array_agg(x.on_hand ORDER BY x.on DESC))[1] AS on_hand FROM (
-        SELECT (m.at AT TIME ZONE (SELECT zone FROM studio))::date AS on, count(*) AS n,
-          sum(sum(m.amount)) OVER (ORDER BY (m.at AT TIME ZONE (SELECT zone FROM studio))::date)::bigint AS on_hand
-        FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id = ${id} GROUP BY 1) x
-          GROUP BY 1) d),
     'dryings',
       (SELECT coalesce(json_agg(json_build_object('at', to_json(c.at), 'fresh', f.fresh, 'dried', f.dried)
       ORDER BY c.seq DESC), '[]') FROM conversions c JOIN LATERAL (
@@ -224,8 +251,8 @@ export async function readMaterialPage(db: Db, id: string, now: Date): Promise<M
     spoons: await readSpoons(db, id),
     attachments: await readAttachments(db, id),
     forecast: look(material, use.get(id), today),
-    days,
-    ...(await readWorth(db, id)),
+    days: heldByDay(ledger.of(id), today, await studioZone(db)),
+    ...(await readWorth(db, worths, id)),
     dryings: dryings
       .filter((d) => d.dried > 0 && d.dried <= d.fresh)
       .map((d) => ({ at: new Date(d.at).toISOString(), factor: freshToDried(d.fresh / 1000, d.dried / 1000) })),

@@ -1,3 +1,4 @@
+import { setTimeout } from 'node:timers/promises';
 import { api } from '@vestigia/contract';
 import type { By } from '../shared/recorded-by';
 import type { Routes } from '../http/routes';
@@ -18,28 +19,54 @@ import { veilFor } from '../studio/veil';
 import { veiledLines, veiledStockLot } from './veiled-jar';
 import { readLedger, readStockLot } from './stock-lot-store';
 import { bookStocktake, enterStocktake, listStocktakes, readStocktake, startStocktake } from './stocktakes';
-import { readLotCost, readValuation } from './worth';
+import { WorthKeeper, readLotCost, readValuation } from './worth';
+import { LedgerMirror } from './ledger-mirror';
+import type { Context } from '../shared/context';
 
 const by = ({ now, person }: { now: Date; person: { id: string } }): By => ({ now, byId: person.id });
 
-export function storesRoutes(routes: Routes): void {
+/** Once the server stands and whoever waited for it was answered. */
+const AFTER_START_MS = 1500;
+
+/** Reads the ledger behind whoever works, so that nobody waits for it later. */
+function readAhead({ database, atClose, log }: Context, ledger: LedgerMirror, worths: WorthKeeper): void {
+  const over = new AbortController();
+  const reading = setTimeout(AFTER_START_MS, undefined, { signal: over.signal, ref: false })
+    .then(async () => {
+      const isOver = (): boolean => over.signal.aborted;
+      await ledger.follow(database.db, isOver);
+      await worths.readAhead(database.db, isOver);
+    })
+    .catch((error: unknown) => {
+      if (!over.signal.aborted) log.error({ err: error }, 'reading the ledger');
+    });
+  atClose.push(async () => {
+    over.abort();
+    await reading;
+  });
+}
+
+export function storesRoutes(routes: Routes, context: Context): void {
   const shelf = new ShelfMirror();
+  const ledger = new LedgerMirror();
+  const worths = new WorthKeeper(ledger);
+  readAhead(context, ledger, worths);
   routes.readsPrepared(api.shelf, ({ db }) => shelf.read(db));
   routes.reads(api.shelfOn, ({ db, query, now }) => readShelfOn(db, query.on, now));
-  routes.reads(api.forecast, ({ db, now }) => readForecast(db, now));
-  routes.reads(api.shoppingList, ({ db, now }) => shoppingList(db, now));
-  routes.reads(api.valuation, ({ db, query, now }) => readValuation(db, query.on, now));
+  routes.reads(api.forecast, ({ db, now }) => readForecast(db, ledger, now));
+  routes.reads(api.shoppingList, ({ db, now }) => shoppingList(db, ledger, now));
+  routes.reads(api.valuation, ({ db, query, now }) => readValuation(db, worths, query.on, now));
   routes.reads(api.gathered, async ({ db, person }) => {
     const veil = await veilFor(db, person.id);
     return (await readGathered(db)).map((g) => ({ ...g, lots: g.lots.filter((l) => !veil?.lotIds.has(l.id)) }));
   });
   routes.reads(api.lotCost, async ({ db, id, person }) => {
     if ((await veilFor(db, person.id))?.lotIds.has(id)) throw notFound('cost of this lot');
-    return readLotCost(db, id);
+    return readLotCost(db, worths, id);
   });
 
   routes.reads(api.materials, ({ db }) => listWithDensity(db));
-  routes.reads(api.material, ({ db, id, now }) => readMaterialPage(db, id, now));
+  routes.reads(api.material, ({ db, id, now }) => readMaterialPage(db, { ledger, worths }, id, now));
   routes.writes(api.addMaterial, ['stores'], ({ db, body }) => addMaterial(db, body));
   routes.writes(api.editMaterial, ['stores'], ({ db, id, body }) => editMaterial(db, id, body));
   routes.writes(api.weighSpoon, ['stores'], ({ db, id, body, ...who }) => weighSpoon(db, id, body, by(who)));

@@ -1,11 +1,16 @@
 import { formatAmount } from '@vestigia/core';
 import type { Db } from '../db/database';
 import { readForecast } from './forecast';
+import type { LedgerMirror } from './ledger-mirror';
 import { writeTable } from '../shared/csv-table';
 
 /** What to order and what to gather, as a table to take along. */
-export async function shoppingList(db: Db, now: Date): Promise<{ name: string; type: string; content: string }> {
-  const { today, rows } = await readForecast(db, now);
+export async function shoppingList(
+  db: Db,
+  ledger: LedgerMirror,
+  now: Date,
+): Promise<{ name: string; type: string; content: string }> {
+  const { today, rows } = await readForecast(db, ledger, now);
   const wanted = rows.filter((r) => r.act !== 'none');
   const cells = wanted.map((r) => [
     r.act,

@@ -29,6 +29,7 @@ type RawLine = [
   conversionId: string | null,
   reversesId: string | null,
   ofLiquor: boolean,
+  broughtById: string | null,
 ];
 type Names = Readonly<Record<string, string>>;
 
@@ -38,17 +39,17 @@ const NAMES = sql`(SELECT coalesce(json_object_agg(id, name), '{}') FROM people)
 const linesOf = (stockLotId: string, newest: number | null): SQL => sql`(
   WITH line AS (
     SELECT id, kind, amount, amount AS moved, 0::bigint AS bound, at, seq, 0 AS ledger, by_id, note, lot_id,
-      lot_ref, conversion_id, reverses_id, liquor_entry_id IS NOT NULL AS of_liquor FROM movements WHERE stock_lot_id = ${stockLotId}
+      lot_ref, conversion_id, reverses_id, liquor_entry_id IS NOT NULL AS of_liquor, brought_by_id FROM movements WHERE stock_lot_id = ${stockLotId}
     UNION ALL
     SELECT id, CASE WHEN amount > 0 THEN 'reservation' ELSE 'release' END, amount, 0, amount, at, seq, 1,
-      by_id, '', lot_id, NULL, NULL, NULL, false FROM reservations WHERE stock_lot_id = ${stockLotId}
+      by_id, '', lot_id, NULL, NULL, NULL, false, NULL FROM reservations WHERE stock_lot_id = ${stockLotId}
   ), run AS (
     SELECT *, sum(moved) OVER w AS balance, sum(bound) OVER w AS reserved, row_number() OVER w AS n
       FROM line WINDOW w AS (ORDER BY at, ledger, seq)
   )
   SELECT coalesce(json_agg(json_build_array(r.id, r.kind, r.amount, r.balance, r.reserved, r.at, r.by_id,
     r.note, r.lot_id, (SELECT l.number FROM lots l WHERE l.id = r.lot_id), r.lot_ref, r.conversion_id,
-    r.reverses_id, r.of_liquor) ORDER BY r.n), '[]')
+    r.reverses_id, r.of_liquor, r.brought_by_id) ORDER BY r.n), '[]')
   FROM run r ${newest === null ? sql`` : sql`WHERE r.n > (SELECT count(*) FROM line) - ${newest}`})`;
 
 /** A reversal stands after what it reverses, so the newest lines tell of each whether it was reversed. */
@@ -70,6 +71,7 @@ function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
       conversionId,
       reversesId,
       ofLiquor,
+      broughtById,
     ]) => ({
       id,
       kind,
@@ -78,6 +80,7 @@ function toLines(raw: readonly RawLine[], names: Names): StockLedgerLine[] {
       reserved,
       at: new Date(at).toISOString(),
       by: { id: byId, name: names[byId] ?? '' },
+      broughtBy: broughtById === null ? null : { id: broughtById, name: names[broughtById] ?? '' },
       note,
       conversionId,
       reversesId,

@@ -1,121 +1,154 @@
 import type { LotCost, ValuationReport } from '@vestigia/contract';
 import type { KeptPlan, StockValue, ValuedMovement } from '@vestigia/core';
-import { completePlan, planEffort, valueStock, withoutReversed } from '@vestigia/core';
+import { addDays, completePlan, instantOf, planEffort, valueStock, withoutReversed } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
+import { setImmediate } from 'node:timers/promises';
 import type { Db } from '../db/database';
-import { lots, studio } from '../db/schema';
+import { lots, materials, studio } from '../db/schema';
 import { notFound } from '../shared/problem';
-import { studioToday } from '../studio/studio-store';
+import { studioToday, studioZone } from '../studio/studio-store';
+import type { LedgerMirror, MirroredMovement } from './ledger-mirror';
 import { oneValue } from './shelf';
 
-/** One movement as it comes out of the database: short, because there may be very many. */
-type Raw = [
-  id: string,
-  materialId: string,
-  stockLotId: string,
-  amount: number,
-  kind: string,
-  conversionId: string | null,
-  reversesId: string | null,
-  costMinor: number | null,
-];
+/** What each jar cost when it came, minor units, by its id. */
+type Costs = ReadonlyMap<string, number>;
 
-/**
- * Materials whose value hangs together, since what was made of one carries the cost of the other: each in one group.
- */
-async function readGroups(db: Db): Promise<string[][]> {
-  const { ids, pairs } = await oneValue<{ ids: string[]; pairs: [string, string][] }>(
-    db,
-    sql`json_build_object(
-    'ids', (SELECT coalesce(json_agg(id ORDER BY name), '[]') FROM materials),
-    'pairs', (SELECT coalesce(json_agg(DISTINCT jsonb_build_array(a.material_id, b.material_id)), '[]')
-      FROM movements m JOIN stock_lots a ON a.id = m.stock_lot_id
-      JOIN movements k ON k.conversion_id = m.conversion_id JOIN stock_lots b ON b.id = k.stock_lot_id
-        WHERE m.conversion_id IS NOT NULL AND a.material_id < b.material_id))`,
+async function readCosts(db: Db): Promise<{ readonly costs: Costs; readonly stamp: string }> {
+  const { rows } = await db.execute<{ value: string }>(
+    sql`SELECT coalesce(json_agg(json_build_array(id, cost_minor) ORDER BY id), '[]')::text AS value FROM stock_lots WHERE cost_minor IS NOT NULL`,
   );
-  const groupOf = new Map(ids.map((id) => [id, [id]]));
-  for (const [x, y] of pairs) {
-    const [one, other] = [groupOf.get(x) ?? [x], groupOf.get(y) ?? [y]];
-    if (one === other) continue;
-    const together = [...one, ...other];
-    for (const id of together) groupOf.set(id, together);
-  }
-  return [...new Set(groupOf.values())];
+  const stamp = rows[0]?.value ?? '[]';
+  return { costs: new Map(JSON.parse(stamp) as [string, number][]), stamp };
 }
 
-async function readValued(db: Db, materialIds: readonly string[], until?: string): Promise<ValuedMovement[]> {
-  const raw = await oneValue<Raw[]>(
-    db,
-    sql`(SELECT coalesce(json_agg(json_build_array(m.id, s.material_id, s.id, m.amount, m.kind, m.conversion_id, m.reverses_id, s.cost_minor) ORDER BY m.at, (m.kind = 'convert' AND m.amount > 0), m.seq), '[]')
-    FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id WHERE s.material_id IN ${[...materialIds]} ${until === undefined ? sql`` : sql`AND m.at < (${until}::date + 1)::timestamp AT TIME ZONE (SELECT zone FROM studio)`})`,
-  );
-  const status = withoutReversed(
-    raw.map(([id, materialId, stockLotId, amount, kind, conversionId, reversesId, costMinor]) => ({
-      id,
-      materialId,
-      stockLotId,
-      amount,
-      kind,
-      conversionId,
-      reversesId,
-      costMinor,
-    })),
-  );
+/** Movements as they are valued, without pairs that were reversed. */
+function valued(movements: readonly MirroredMovement[], costs: Costs, beforeMs = Infinity): ValuedMovement[] {
+  const seen = beforeMs === Infinity ? movements : movements.filter((m) => m.atMs < beforeMs);
   // A jar's cost came with its first delivery; what was found or given back later cost nothing.
   const paid = new Set<string>();
-  return status.map((m) => {
+  const named = seen.map((m) => ({
+    ...m,
+    id: String(m.seq),
+    reversesId: m.reversesSeq === null ? null : String(m.reversesSeq),
+  }));
+  return withoutReversed(named).map((m) => {
     const first = m.amount > 0 && (m.kind === 'receive' || m.kind === 'gather') && !paid.has(m.stockLotId);
     if (first) paid.add(m.stockLotId);
-    return { ...m, costMinor: first ? m.costMinor : null };
+    return { ...m, costMinor: first ? (costs.get(m.stockLotId) ?? null) : null };
   });
+}
+
+interface Worths extends Readonly<Record<'fifo' | 'average', StockValue['byMaterial']>> {
+  /** Of each material that ever moved, smallest units. */
+  readonly onHand: ReadonlyMap<string, number>;
+}
+
+/** What stock is worth, by group of materials, kept until something moved in it. */
+export class WorthKeeper {
+  private readonly kept = new Map<string, { readonly movements: number; readonly worths: Worths }>();
+  private costs: Awaited<ReturnType<typeof readCosts>> = { costs: new Map(), stamp: '' };
+
+  constructor(private readonly ledger: LedgerMirror) {}
+
+  /** Takes in what moved since, and what jars cost. */
+  async follow(db: Db): Promise<void> {
+    await this.ledger.follow(db);
+    const costs = await readCosts(db);
+    if (costs.stamp !== this.costs.stamp) this.kept.clear();
+    this.costs = costs;
+  }
+
+  /** Works out the worth of all there is, a group at a time, others served between. */
+  async readAhead(db: Db, isOver: () => boolean): Promise<void> {
+    if (isOver()) return;
+    await this.follow(db);
+    for (const materialId of this.ledger.materialIds()) {
+      if (isOver()) return;
+      this.worthOf(this.groupOf(materialId));
+      await setImmediate();
+    }
+  }
+
+  worthOf(group: readonly string[]): Worths {
+    const movements = this.ledger.count(group);
+    const key = group.join(' ');
+    const known = this.kept.get(key);
+    if (known?.movements === movements) return known.worths;
+    const worths = this.worthBefore(group, Infinity);
+    this.kept.set(key, { movements, worths });
+    return worths;
+  }
+
+  worthBefore(group: readonly string[], beforeMs: number): Worths {
+    const movements = valued(this.ledger.ofAll(group), this.costs.costs, beforeMs);
+    const onHand = new Map<string, number>();
+    for (const m of movements) onHand.set(m.materialId, (onHand.get(m.materialId) ?? 0) + m.amount);
+    return {
+      onHand,
+      fifo: valueStock(movements, 'fifo').byMaterial,
+      average: valueStock(movements, 'average').byMaterial,
+    };
+  }
+
+  /** What each movement out of a group took with it, by its number. */
+  taken(group: readonly string[]): Readonly<Record<'fifo' | 'average', StockValue['takenMinor']>> {
+    const movements = valued(this.ledger.ofAll(group), this.costs.costs);
+    return {
+      fifo: valueStock(movements, 'fifo').takenMinor,
+      average: valueStock(movements, 'average').takenMinor,
+    };
+  }
+
+  groupOf(materialId: string): readonly string[] {
+    return this.ledger.groupOf(materialId);
+  }
 }
 
 const currencyOf = async (db: Db): Promise<string> =>
   (await db.select({ currency: studio.currency }).from(studio))[0]?.currency ?? 'EUR';
 const NOTHING = { onHandMinor: 0, usedMinor: 0, receivedMinor: 0 };
-const worthOf = (value: StockValue, materialId: string): typeof NOTHING => value.byMaterial.get(materialId) ?? NOTHING;
-
-const groupWith = async (db: Db, materialId: string): Promise<string[]> =>
-  (await readGroups(db)).find((g) => g.includes(materialId)) ?? [materialId];
 
 /** One material's stock in money, both ways. */
 export async function readWorth(
   db: Db,
+  worths: WorthKeeper,
   materialId: string,
 ): Promise<{ fifo: typeof NOTHING; average: typeof NOTHING; currency: string }> {
-  const movements = await readValued(db, await groupWith(db, materialId));
+  await worths.follow(db);
+  const { fifo, average } = worths.worthOf(worths.groupOf(materialId));
   return {
-    fifo: worthOf(valueStock(movements, 'fifo'), materialId),
-    average: worthOf(valueStock(movements, 'average'), materialId),
+    fifo: fifo.get(materialId) ?? NOTHING,
+    average: average.get(materialId) ?? NOTHING,
     currency: await currencyOf(db),
   };
 }
 
-/** The whole studio's stock in money at the end of a day, a group of materials at a time: histories may be long. */
-export async function readValuation(db: Db, on: string | undefined, now: Date): Promise<ValuationReport> {
-  const names = new Map(
-    (
-      await oneValue<{ id: string; name: string; measure: 'weight' }[]>(
-        db,
-        sql`(SELECT coalesce(json_agg(json_build_object('id', id, 'name', name, 'measure', measure)), '[]') FROM materials)`,
-      )
-    ).map((m) => [m.id, m]),
-  );
+/** The whole studio's stock in money at the end of a day, a group of materials at a time, others served between. */
+export async function readValuation(
+  db: Db,
+  worths: WorthKeeper,
+  on: string | undefined,
+  now: Date,
+): Promise<ValuationReport> {
+  await worths.follow(db);
+  const all = await db.select({ id: materials.id, name: materials.name, measure: materials.measure }).from(materials);
+  const beforeMs = on === undefined ? Infinity : instantOf(addDays(on, 1), '00:00', await studioZone(db));
+  const groups = new Map(all.map(({ id }) => [worths.groupOf(id).join(' '), worths.groupOf(id)]));
+  const named = new Map(all.map((m) => [m.id, m]));
   const rows: ValuationReport['rows'] = [];
-  for (const group of await readGroups(db)) {
-    const movements = await readValued(db, group, on);
-    const [fifo, average] = [valueStock(movements, 'fifo'), valueStock(movements, 'average')];
-    const onHand = new Map<string, number>();
-    for (const m of movements) onHand.set(m.materialId, (onHand.get(m.materialId) ?? 0) + m.amount);
+  for (const group of groups.values()) {
+    const { onHand, fifo, average } =
+      beforeMs === Infinity ? worths.worthOf(group) : worths.worthBefore(group, beforeMs);
     for (const [id, amount] of onHand)
       rows.push({
         materialId: id,
-        name: names.get(id)?.name ?? '',
-        measure: names.get(id)?.measure ?? 'weight',
+        name: named.get(id)?.name ?? '',
+        measure: named.get(id)?.measure ?? 'weight',
         onHand: amount,
-        fifo: worthOf(fifo, id),
-        average: worthOf(average, id),
+        fifo: fifo.get(id) ?? NOTHING,
+        average: average.get(id) ?? NOTHING,
       });
+    await setImmediate();
   }
   rows.sort((a, b) => (a.name < b.name ? -1 : 1));
   const sum = (of: (row: (typeof rows)[number]) => number): number => rows.reduce((total, row) => total + of(row), 0);
@@ -146,26 +179,27 @@ async function readEffort(
 }
 
 /** What a lot costs: each weighing carries the value it took off the shelf; heat and hands are by its plan. */
-export async function readLotCost(db: Db, lotId: string): Promise<LotCost> {
+export async function readLotCost(db: Db, worths: WorthKeeper, lotId: string): Promise<LotCost> {
   const [lot] = await db.select({ plan: lots.plan }).from(lots).where(eq(lots.id, lotId));
   if (!lot) throw notFound('lot');
   const effort = await readEffort(db, lot.plan);
   const taken = await oneValue<{ id: string; materialId: string; name: string; measure: 'weight'; amount: number }[]>(
     db,
-    sql`(SELECT coalesce(json_agg(json_build_object('id', m.id, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
+    sql`(SELECT coalesce(json_agg(json_build_object('id', m.seq::text, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
     FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id JOIN materials t ON t.id = s.material_id
       WHERE m.lot_id = ${lotId})`,
   );
   const materialIds = [...new Set(taken.map((t) => t.materialId))];
   if (materialIds.length === 0)
     return { currency: await currencyOf(db), fifoMinor: 0, averageMinor: 0, ...effort, rows: [] };
-  const groups = (await readGroups(db)).filter((g) => g.some((id) => materialIds.includes(id)));
+  await worths.follow(db);
+  const groups = new Map(materialIds.map((id) => [worths.groupOf(id).join(' '), worths.groupOf(id)]));
   const fifo = new Map<string, number>();
   const average = new Map<string, number>();
-  for (const group of groups) {
-    const movements = await readValued(db, group);
-    for (const [id, minor] of valueStock(movements, 'fifo').takenMinor) fifo.set(id, minor);
-    for (const [id, minor] of valueStock(movements, 'average').takenMinor) average.set(id, minor);
+  for (const group of groups.values()) {
+    const taken = worths.taken(group);
+    for (const [id, minor] of taken.fifo) fifo.set(id, minor);
+    for (const [id, minor] of taken.average) average.set(id, minor);
   }
   const rows = materialIds.map((materialId) => {
     const own = taken.filter((t) => t.materialId === materialId);

@@ -1,10 +1,21 @@
 import { api } from '@vestigia/contract';
+import { mayAs } from '@vestigia/core';
 import { heatSources, vessels, waters } from '../db/schema';
 import { addPerson, setHashes } from '../auth/auth-store';
-import { hashPassphrase, newCode } from '../shared/passphrase';
+import { hashChosen, hashPassphrase, newCode } from '../shared/passphrase';
 import { Refusal, notFound } from '../shared/problem';
 import type { Routes } from '../http/routes';
-import { readStudio, removeVessel, updateHeatSource, updateSettings, updateVessel, updateWater } from './studio-store';
+import { readDeeds } from './deeds-store';
+import { veilFor } from './veil';
+import {
+  readStudio,
+  removeVessel,
+  setRole,
+  updateHeatSource,
+  updateSettings,
+  updateVessel,
+  updateWater,
+} from './studio-store';
 
 export function studioRoutes(routes: Routes): void {
   routes.reads(api.studio, ({ db }) => readStudio(db));
@@ -13,8 +24,16 @@ export function studioRoutes(routes: Routes): void {
     return readStudio(db);
   });
   routes.writes(api.addPerson, ['studio'], async ({ db, body }) => {
-    await addPerson(db, body, await hashPassphrase(body.passphrase));
+    await addPerson(db, body, await hashChosen(body.passphrase));
     return { id: body.id };
+  });
+  routes.writes(api.setRole, ['studio'], async ({ db, id, body }) => {
+    await setRole(db, id, body.role);
+    return { ok: true as const };
+  });
+  routes.reads(api.deeds, async ({ db, query, person, role }) => {
+    const veil = await veilFor(db, person.id);
+    return readDeeds(db, query, { veil, isDoorShown: mayAs(role, 'owner') });
   });
   routes.writes(api.giveCode, ['studio'], async ({ db, id, person }) => {
     if (id === person.id)

@@ -1,5 +1,6 @@
 import { dayOf } from '@vestigia/core';
 import type { Studio } from '@vestigia/contract';
+import type { Role } from '@vestigia/core';
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { heatSources, lotProgress, lots, people, studio, vessels, waters } from '../db/schema';
@@ -13,7 +14,10 @@ export async function readStudio(db: Db): Promise<Studio> {
   const { only: _only, ...settings } = row;
   return {
     ...settings,
-    people: await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name)),
+    people: await db
+      .select({ id: people.id, name: people.name, role: people.role })
+      .from(people)
+      .orderBy(asc(people.name)),
     vessels: await db.select().from(vessels).orderBy(asc(vessels.workingMl)),
     heatSources: await db.select().from(heatSources).orderBy(asc(heatSources.name)),
     waters: await db.select().from(waters).orderBy(asc(waters.name)),
@@ -85,6 +89,21 @@ export async function updateHeatSource(
     .where(and(eq(heatSources.id, id), eq(heatSources.version, version)))
     .returning();
   assertFresh(updated, fields, before);
+}
+
+/**
+ * Changes what a person may do. Somebody must be left who decides.
+ * @throws {Refusal} where that would leave no owner
+ */
+export async function setRole(db: Db, id: string, role: Role): Promise<void> {
+  const all = await db.select({ id: people.id, name: people.name, role: people.role }).from(people);
+  const person = all.find((p) => p.id === id);
+  if (!person) throw notFound('person');
+  if (role !== 'owner' && !all.some((p) => p.id !== id && p.role === 'owner'))
+    throw new Refusal('refused', `${person.name} is the only owner here. Make somebody else one first.`, {
+      reason: 'lastOwner',
+    });
+  await db.update(people).set({ role }).where(eq(people.id, id));
 }
 
 /** Takes a vessel out, unless a lot that is not done yet is planned in it. What was dyed in it keeps its name. */

@@ -23,7 +23,7 @@ export async function openEmptyStudio(copiesFolder: string): Promise<EmptyStudio
   const database = await openFolder(folder, MIGRATIONS, new Date());
   const context = contextOn(database, () => new Date('2026-06-09T10:00:00.000Z'));
   const app = await createApp(context, {
-    loopbackOnly: true,
+    answersTo: [],
     copies: { folder: copiesFolder, check: (path) => checkCopy(path, MIGRATIONS) },
     checkReplies: true,
   });

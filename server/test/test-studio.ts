@@ -14,7 +14,8 @@ import { checkCopy } from '../copies/check-copy';
 import { contextOn } from '../shared/context';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
-import { openFolder, openServer } from '../db/open-database';
+import { openFolder } from '../db/open-database';
+import { openServer } from '../db/open-server';
 import { beginExport, documentText } from '../document/export-document';
 import { MIGRATIONS, copyTemplate } from './databases';
 
@@ -64,7 +65,7 @@ export async function openTestStudio(kind: DatabaseKind): Promise<TestStudio> {
   const { database, remove } = await openAs(kind, clock());
   const context = contextOn(database, clock);
   const app = await createApp(context, {
-    loopbackOnly: true,
+    answersTo: [],
     copies: copiesIn(database.files.folder),
     checkReplies: true,
   });
@@ -103,6 +104,12 @@ export async function wholeDocument(db: Db, now = new Date()): Promise<StudioDoc
   for await (const piece of documentText(await beginExport(db, now))) text += piece;
   return JSON.parse(text) as StudioDocument;
 }
+
+/** A studio that was opened from a file, without what was done in it since: that it was opened, and who came in. */
+export const asItWasBrought = (now: StudioDocument, was: StudioDocument): StudioDocument => ({
+  ...now,
+  deeds: now.deeds.slice(0, was.deeds.length),
+});
 
 /** The server's calls as tests make them, on the studio that stands when they are made. */
 export const callsOf = (studio: () => TestStudio) => {

@@ -4,9 +4,9 @@ import type { Routes } from '../http/routes';
 import { veilFor } from '../studio/veil';
 import { readToday, search, veilHits, veilToday } from './today-store';
 
-export function todayRoutes(routes: Routes, { watchers }: Context): void {
-  routes.reads(api.today, async ({ db, now, person }) =>
-    veilToday(
+export function todayRoutes(routes: Routes, { watchers, database }: Context): void {
+  routes.reads(api.today, async ({ db, now, person }) => ({
+    ...veilToday(
       await readToday(
         db,
         now,
@@ -14,7 +14,8 @@ export function todayRoutes(routes: Routes, { watchers }: Context): void {
       ),
       await veilFor(db, person.id),
     ),
-  );
+    disk: await database.room(),
+  }));
   routes.reads(api.search, async ({ db, query, person }) => {
     const veil = await veilFor(db, person.id);
     return veilHits(await search(db, query.q), veil);

@@ -18,7 +18,10 @@ import { studioToday } from '../studio/studio-store';
 const GOING_OFF_DAYS = 30;
 const MAX_HITS = 8;
 
-export async function readToday(db: Db, now: Date, calls: Today['calls']): Promise<Today> {
+/** What today is by the record; what the disk says is beside it. */
+type TodayOfRecord = Omit<Today, 'disk'>;
+
+export async function readToday(db: Db, now: Date, calls: Today['calls']): Promise<TodayOfRecord> {
   const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });
   const inWork = active.filter((l) => l.state === 'inWork');
   const folded =
@@ -68,7 +71,7 @@ export const veilHits = (hits: readonly SearchHit[], veil: Veil | undefined): Se
     .map((hit) => (veil && hit.kind === 'stockLot' ? { ...hit, lab: null } : hit));
 
 /** Today as it is shown to somebody from whom lots are kept: their steps are told by their kind alone. */
-export function veilToday(today: Today, veil: Veil | undefined): Today {
+export function veilToday(today: TodayOfRecord, veil: Veil | undefined): TodayOfRecord {
   if (!veil) return today;
   const veiled = (lots: Today['inWork']): Today['inWork'] => veilSummaries(lots, veil);
   return {

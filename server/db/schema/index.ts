@@ -5,6 +5,7 @@
  * disturb.
  */
 export { secrets, people, sessions, idempotencyKeys } from './people';
+export { deeds } from './deeds';
 export { studio, heatSources, vessels, waters } from './room';
 export { materials, spoonWeighings, stockLots, stocktakes } from './materials';
 export { notes } from './notes';

@@ -127,9 +127,13 @@ export const movements = pgTable(
     byId: uuid('by_id')
       .notNull()
       .references(() => people.id),
+    /** Who brought it in from a file, in the name of whoever it says did it; `null` where it was written here. */
+    broughtById: uuid('brought_by_id').references(() => people.id),
   },
   (t) => [
     index('movements_stock_lot').on(t.stockLotId, t.at, t.seq),
+    // Read on from where somebody was: by the mirror of the ledger, and piece by piece into a studio file.
+    uniqueIndex('movements_seq').on(t.seq),
     // Most movements have none of these: indexes of those that do keep long imports quick.
     index('movements_lot')
       .on(t.lotId)

@@ -14,7 +14,7 @@ import type {
   Taken,
   ZoneStandard,
 } from '@vestigia/core';
-import { boolean, index, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
+import { boolean, index, integer, jsonb, pgTable, real, text, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
 import { instant, amount, seq } from './columns';
 import { people } from './people';
 import { waters } from './room';
@@ -139,7 +139,7 @@ export const runEntries = pgTable(
     weighing: jsonb('weighing').$type<RunEntry['weighing']>(),
     detail: jsonb('detail').$type<RunEntry['detail']>(),
   },
-  (t) => [index('run_entries_lot').on(t.lotId, t.seq)],
+  (t) => [index('run_entries_lot').on(t.lotId, t.seq), uniqueIndex('run_entries_seq').on(t.seq)],
 );
 
 /** What was seen of which shade of a lot, in what state, by whom; and what it corrects. */

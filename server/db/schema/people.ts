@@ -1,3 +1,4 @@
+import type { Role } from '@vestigia/core';
 import type { SessionData } from 'express-session';
 import { integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
 import { instant } from './columns';
@@ -7,6 +8,7 @@ export const secrets = pgTable('secrets', { name: text('name').primaryKey(), val
 export const people = pgTable('people', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique(),
+  role: text('role').$type<Role>().notNull().default('dyer'),
   passphraseHash: text('passphrase_hash'),
   /** Of a code that is good for choosing a passphrase once. */
   codeHash: text('code_hash'),

@@ -7,6 +7,7 @@ import { insertRows } from '../../db/insert-rows';
 import { conversions, liquorEntries, lots, materials, movements, people, stockLots } from '../../db/schema';
 import type { Writer } from '../../http/write';
 import { uuidv7 } from '../../shared/ids';
+import { noteDeed, tellNoRows } from '../../shared/deeds';
 import { lotTag } from '../../shared/lot-tag';
 import { Refusal, notFound } from '../../shared/problem';
 import type { ImportPlan } from './import-outcome';
@@ -22,6 +23,8 @@ class Cancelled extends Error {}
 interface Job {
   readonly id: string;
   readonly kind: TransferKind;
+  /** What the file is called. */
+  readonly name: string;
   readonly by: Person;
   state: ImportJob['state'];
   done: number;
@@ -41,11 +44,12 @@ export class ImportJobs {
     private readonly writer: Writer,
   ) {}
 
-  begin(kind: TransferKind, bytes: Uint8Array, by: Person): ImportJob {
+  begin({ kind, name }: { kind: TransferKind; name: string }, bytes: Uint8Array, by: Person): ImportJob {
     const now = this.context.clock();
     const job: Job = {
       id: uuidv7(now),
       kind,
+      name,
       by,
       state: 'reading',
       done: 0,
@@ -120,12 +124,27 @@ export class ImportJobs {
         call: 'import',
         key: undefined,
         body: null,
+        byId: job.by.id,
         run: async (tx, now) => {
           if ((await stampOf(tx)) !== plan.stamp)
             throw new Refusal(
               'changedMeanwhile',
               'Something on the shelf moved since this file was read. Choose it again to see what would become of it now.',
             );
+          await tellNoRows(tx);
+          await noteDeed(tx, {
+            now,
+            byId: job.by.id,
+            kind: 'brought',
+            thing: 'file',
+            name: job.name,
+            changes: {
+              materials: [null, plan.materials.length],
+              jars: [null, plan.stockLots.length],
+              movements: [null, plan.movements.length],
+              people: [null, plan.newPeople.length],
+            },
+          });
           await writePlan(tx, plan, { now, byId: job.by.id }, (done) => this.step(job, done, job.total));
           await this.step(job, job.total, job.total);
           job.sealed = true;
@@ -186,7 +205,7 @@ async function writePlan(
   await insertRows(
     tx,
     people,
-    plan.newPeople.map((name) => ({ id: uuidv7(now), name })),
+    plan.newPeople.map((name) => ({ id: uuidv7(now), name, role: 'helper' as const })),
   );
   const personOf = new Map(
     (await tx.select({ id: people.id, name: people.name }).from(people)).map((p) => [p.name, p.id]),
@@ -222,6 +241,7 @@ async function writePlan(
       return {
         ...m,
         byId: personOf.get(by) ?? byId,
+        broughtById: byId,
         lotId,
         lotRef: lotId === null && lot !== '' ? lot : null,
         conversionId: conversion,

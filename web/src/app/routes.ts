@@ -260,6 +260,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/studio/practice').then((m) => m.PracticePage),
       },
       {
+        path: 'studio/deeds',
+        title: 'Who did what',
+        loadComponent: () => import('./features/studio/deeds').then((m) => m.DeedsPage),
+      },
+      {
         path: 'studio',
         title: 'Studio',
         loadComponent: () => import('./features/studio/studio').then((m) => m.StudioPage),

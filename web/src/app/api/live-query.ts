@@ -5,7 +5,10 @@ import { takeUntilDestroyed, toObservable } from '@angular/core/rxjs-interop';
 import type { Observable } from 'rxjs';
 import { EMPTY, Subject, auditTime, catchError, filter, merge, switchMap, tap } from 'rxjs';
 import type { ShownProblem } from './api-client';
+import { ApiClient } from './api-client';
 import { ServerClock } from './server-clock';
+
+const AGAIN_AFTER_MS = 3000;
 
 /**
  * Changes told by the server, from this browser and every other. Reconnects by itself; after a gap everything is read
@@ -18,6 +21,8 @@ export class LiveChanges {
   private readonly changedTopics = new Subject<readonly Topic[]>();
   private source: EventSource | undefined;
   private wanted = false;
+  private wasLost = false;
+  private readonly api = inject(ApiClient);
 
   constructor() {
     // A browser allows a server six lines over all its tabs: one that nobody looks at gives its line up, and reads
@@ -62,19 +67,31 @@ export class LiveChanges {
     if (this.source) return;
     const source = new EventSource('/api/events');
     this.source = source;
-    let wasLost = false;
     source.addEventListener('changed', (event: MessageEvent<string>) =>
       this.changedTopics.next((JSON.parse(event.data) as { topics: Topic[] }).topics),
     );
     source.addEventListener('hello', (event: MessageEvent<string>) => {
       this.clock.set((JSON.parse(event.data) as { now?: string }).now ?? '');
       this.connected.set(true);
-      if (wasLost) this.changedTopics.next([]);
+      if (this.wasLost) this.changedTopics.next([]);
+      this.wasLost = false;
     });
     source.addEventListener('error', () => {
-      wasLost = true;
+      this.wasLost = true;
       this.connected.set(false);
+      // A line that was refused isn't tried again by the browser: the session ended, or the server can't serve just now.
+      if (source.readyState === EventSource.CLOSED) this.openAgain(source);
     });
+  }
+
+  /** Asks who is in, so that whoever isn't is asked to come in again, and listens anew after a while. */
+  private openAgain(refused: EventSource): void {
+    if (this.source !== refused) return;
+    this.source = undefined;
+    this.api.get('/api/sessions').subscribe({ error: () => undefined });
+    setTimeout(() => {
+      if (this.wanted && !this.source && !document.hidden) this.open();
+    }, AGAIN_AFTER_MS);
   }
 }
 

@@ -180,7 +180,7 @@ describe('the outbox', () => {
   });
 
   it('waits out a session that ended, a busy server and a clock that is behind, and loses nothing', async () => {
-    for (const status of [401, 403, 409, 429]) {
+    for (const status of [401, 403, 409, 429, 503, 507]) {
       answer = () => throwError((): ShownProblem => ({ detail: 'Not now.', status }));
       const outbox = await open();
       await outbox.add('lot-1', entry(`at ${status}`), 'kept');
@@ -190,6 +190,13 @@ describe('the outbox', () => {
       outbox.hurry();
       await vi.waitFor(() => expect(outbox.waiting()).toEqual([]));
     }
+  });
+
+  it('shows what somebody may not do here, and keeps it until a person has read it', async () => {
+    answer = () => throwError((): ShownProblem => ({ detail: 'For a helper.', status: 403, code: 'notAllowed' }));
+    const outbox = await open();
+    await outbox.add('lot-1', entry('a guest’s'), 'not theirs');
+    await vi.waitFor(() => expect(outbox.refused().map((d) => d.label)).toEqual(['not theirs']));
   });
 
   it('an entry that the server breaks on holds its own lot up, and no other', async () => {

@@ -40,11 +40,15 @@ function mendEntry(entry: ReadRunEntry, { text, quantityText, temperatureC, agai
  * What becomes of something that the server did not take: it waits where the server could not be asked or wants
  * somebody to come in, it is refused where it was understood and declined, and it failed where the server itself broke.
  */
-function fateOf({ status }: ShownProblem): 'wait' | 'refused' | 'failed' {
+function fateOf({ status, code }: ShownProblem): 'wait' | 'refused' | 'failed' {
   if (status === undefined) return 'wait';
+  if (code === 'notAllowed') return 'refused';
+  if (OF_THE_HOUSE.includes(status)) return 'wait';
   if (status >= 500) return 'failed';
   return DECLINED.includes(status) ? 'refused' : 'wait';
 }
+/** The database is away, or the disk is full: it is over by itself, or once somebody made room. */
+const OF_THE_HOUSE: readonly number[] = [503, 507];
 /** Answers to what was sent itself; any other (come in first, too often, the clock is behind) is of the moment. */
 const DECLINED: readonly number[] = [400, 404, 413, 415, 422];
 

@@ -1,7 +1,9 @@
 import { Injectable, inject, signal } from '@angular/core';
-import type { Person } from '@vestigia/contract';
+import type { SignedIn } from '@vestigia/contract';
+import type { Role } from '@vestigia/core';
+import { mayAs } from '@vestigia/core';
 import type { Observable } from 'rxjs';
-import { tap } from 'rxjs';
+import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient } from './api-client';
 import { LiveChanges } from './live-query';
 
@@ -10,13 +12,21 @@ import { LiveChanges } from './live-query';
 export class Session {
   private readonly api = inject(ApiClient);
   private readonly changes = inject(LiveChanges);
-  readonly person = signal<Person | null>(null);
+  readonly person = signal<SignedIn | null>(null);
   readonly studioName = signal('');
   /** IANA name of where the studio stands. */
   readonly zone = signal('UTC');
 
+  /** Whether whoever is in may do what needs at least that. */
+  may(needs: Role): boolean {
+    return mayAs(this.person()?.role ?? 'guest', needs);
+  }
+
   look() {
-    return this.api.get('/api/auth').pipe(
+    // Who left while the server was away left: the server hears of it before it is asked anything else.
+    const first = localStorage.getItem(LEFT) === null ? of(undefined) : this.tellLeft();
+    return first.pipe(
+      switchMap(() => this.api.get('/api/auth')),
       tap((authState) => {
         this.person.set(authState.person);
         this.studioName.set(authState.studio?.name ?? '');
@@ -25,16 +35,24 @@ export class Session {
     );
   }
 
+  /** Leaves here and now, with the server or without; it is told when it can be. */
   leave(): Observable<unknown> {
-    return this.api.delete('/api/auth/session').pipe(
-      tap(() => {
-        this.changes.close();
-        this.person.set(null);
-        void forgetRead();
-      }),
+    localStorage.setItem(LEFT, 'yes');
+    this.changes.close();
+    this.person.set(null);
+    return this.tellLeft().pipe(
+      catchError(() => of(undefined)),
+      switchMap(() => forgetRead()),
     );
   }
+
+  private tellLeft(): Observable<unknown> {
+    return this.api.delete('/api/auth/session').pipe(tap(() => localStorage.removeItem(LEFT)));
+  }
 }
+
+/** Somebody left and the server hasn’t heard of it. */
+const LEFT = 'vestigia-left';
 
 /** Whoever left takes what was read along: nothing of the studio stays at hand in the tablet. */
 async function forgetRead(): Promise<void> {

@@ -7,12 +7,13 @@ import { LiveChanges } from '../api/live-query';
 import { Outbox } from '../api/outbox';
 import { pageAction } from '../api/page-action';
 import { Session } from '../api/session';
+import { ConsoleCode } from '../ui/console-code';
 import { RefusalNote } from '../ui/refusal';
 
 /** The session ended while the page stayed open: nothing on it is lost, and the same person comes in again here. */
 @Component({
   selector: 'vs-come-in-again',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [ConsoleCode, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   template: `@if (api.sessionEnded()) {
     <div class="lost" role="alert">
       {{ session.person()?.name }}, your session has ended. What you write at the bench is kept in this tablet; what
@@ -20,13 +21,10 @@ import { RefusalNote } from '../ui/refusal';
       <form (ngSubmit)="comeIn()">
         <mat-form-field
           ><mat-label>Your passphrase</mat-label
-          ><input
-            matInput
-            type="password"
-            name="passphrase"
-            autocomplete="current-password"
-            [(ngModel)]="passphrase" /></mat-form-field
-        ><button class="act" type="submit" [disabled]="action.busy()">Come in again</button
+          ><input matInput type="password" name="passphrase" autocomplete="current-password" [(ngModel)]="passphrase"
+        /></mat-form-field>
+        <vs-console-code [problem]="action.problem()" [(code)]="consoleCode" />
+        <button class="act" type="submit" [disabled]="action.busy()">Come in again</button
         ><vs-refusal [problem]="action.problem()" />
       </form>
     </div>
@@ -41,11 +39,14 @@ export class ComeInAgain {
   private readonly outbox = inject(Outbox);
   protected readonly action = pageAction();
   protected readonly passphrase = signal('');
+  protected readonly consoleCode = signal<string | undefined>(undefined);
 
   protected comeIn(): void {
     const personId = this.session.person()?.id ?? '';
-    this.action.run(this.api.post('/api/auth/session', { personId, passphrase: this.passphrase() }), () => {
+    const sent = { personId, passphrase: this.passphrase(), consoleCode: this.consoleCode() };
+    this.action.run(this.api.post('/api/auth/session', sent), () => {
       this.passphrase.set('');
+      this.consoleCode.set(undefined);
       this.changes.reopen();
       this.outbox.hurry();
     });

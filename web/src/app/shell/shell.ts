@@ -2,6 +2,7 @@ import {
   ChangeDetectionStrategy,
   Component,
   afterNextRender,
+  computed,
   inject,
   Injector,
   signal,
@@ -13,6 +14,8 @@ import { filter } from 'rxjs';
 import { LiveChanges } from '../api/live-query';
 import { Outbox } from '../api/outbox';
 import { Session } from '../api/session';
+import { ROLE_LABELS } from '../format/deed-words';
+import { sizeOf } from '../format/file-size';
 import { ContextPanel } from '../services/context-panel';
 import { ContextPanelView } from './context-panel-view';
 import { ComeInAgain } from './come-in-again';
@@ -54,6 +57,10 @@ export class Shell {
   private readonly contextPanel = inject(ContextPanel);
   private readonly injector = inject(Injector);
   protected readonly places = PLACES;
+  protected readonly roleLabel = ROLE_LABELS;
+  protected readonly size = sizeOf;
+  private readonly today = inject(TodayNow).today;
+  protected readonly disk = computed(() => this.today.value()?.disk);
   protected readonly searching = signal(false);
   protected readonly help = signal(false);
   private readonly search = viewChild(SearchBox);

@@ -8,13 +8,14 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { Session } from '../../api/session';
 import { newId } from '../../api/new-id';
+import { ConsoleCode } from '../../ui/console-code';
 import { RefusalNote } from '../../ui/refusal';
 import { BringBack } from './bring-back';
 
 /** The door: come in, or on the first run make the studio. */
 @Component({
   selector: 'vs-sign-in',
-  imports: [BringBack, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [BringBack, ConsoleCode, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './sign-in.html',
   styles: `
     main {
@@ -54,6 +55,7 @@ export class SignInPage {
   /** Somebody of a studio that was brought back comes in by a code the first time. */
   protected readonly hasCode = signal(false);
   protected readonly code = signal('');
+  protected readonly consoleCode = signal<string | undefined>(undefined);
   protected readonly codes = signal<OpenedDocument['codes']>([]);
   protected readonly studioName = signal('');
   protected readonly zone = signal(Intl.DateTimeFormat().resolvedOptions().timeZone);
@@ -69,11 +71,11 @@ export class SignInPage {
   }
 
   protected signIn(): void {
-    const [personId, passphrase] = [this.personId(), this.passphrase()];
+    const [personId, passphrase, consoleCode] = [this.personId(), this.passphrase(), this.consoleCode()];
     this.action.run(
       this.hasCode()
         ? this.api.post('/api/auth/passphrase', { personId, code: this.code(), passphrase })
-        : this.api.post('/api/auth/session', { personId, passphrase }),
+        : this.api.post('/api/auth/session', { personId, passphrase, consoleCode }),
       () => this.enter(),
     );
   }

@@ -23,6 +23,7 @@ import { watchStep } from './heat-watch';
 import { currentBath, leavesBath } from './leftover';
 import { ProbeReadings } from './probe-readings';
 import { samplesOf } from './samples-of';
+import { PictureSizer } from '../../services/picture-sizer';
 
 /** What may lie open under the one thing to do. */
 export type Panel = 'note' | 'otherwise' | 'temperature' | 'ph' | 'sample' | 'bath' | 'more';
@@ -46,6 +47,7 @@ export const actKey = (act: Pick<BenchAct, 'lotId' | 'step'>): string => `${act.
 export class BenchFocus {
   private readonly state = inject(BenchState);
   private readonly outbox = inject(Outbox);
+  private readonly sizer = inject(PictureSizer);
   private readonly instruments = inject(Instruments);
   private readonly probe = inject(ProbeReadings);
 
@@ -262,7 +264,7 @@ export class BenchFocus {
     if (!a) return;
     const id = newId();
     if (await this.record({ kind: 'note', id, text: 'photograph', detail: of ? { of } : null }))
-      await this.outbox.addPhoto(a.lotId, id, file);
+      await this.outbox.addPhoto(a.lotId, id, await this.sizer.toSend(file));
   }
 
   /** Hangs the probe into the bath of the step in focus, or takes it out. */

@@ -63,6 +63,7 @@ describe('the bench page', () => {
     colour: signal(undefined),
     taken: signal(false),
   };
+  let mayRecord = true;
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (selector: string): string => page().querySelector(selector)?.textContent?.replace(/\s+/g, ' ') ?? '';
   const press = async (name: string): Promise<void> => {
@@ -95,7 +96,10 @@ describe('the bench page', () => {
         { provide: LiveChanges, useValue: { listen: () => EMPTY, connected: signal(true) } },
         { provide: Outbox, useValue: outbox },
         { provide: ServerClock, useValue: { set: () => undefined, now: () => Date.parse(NOW) } },
-        { provide: Session, useValue: { person: signal({ id: 'p', name: 'Ada' }), zone: signal('Europe/London') } },
+        {
+          provide: Session,
+          useValue: { may: () => mayRecord, person: signal({ id: 'p', name: 'Ada' }), zone: signal('Europe/London') },
+        },
       ],
     });
     TestBed.overrideComponent(BenchPage, {
@@ -127,11 +131,22 @@ describe('the bench page', () => {
   };
 
   beforeEach(() => {
+    mayRecord = true;
     unseen.set([]);
     added.length = 0;
     addPhoto.mockReset();
     stored = Promise.resolve();
     Element.prototype.scrollIntoView = () => undefined;
+  });
+
+  it('a guest sees what is at the bench and is offered nothing to press', async () => {
+    mayRecord = false;
+    await open(begun('start'));
+    expect(text('section.one')).toContain('You look on here');
+    expect([...page().querySelectorAll('button')].map((b) => b.textContent?.trim())).not.toContain('Take back');
+    await key(' ');
+    expect(page().querySelector('vs-act-now')).toBeNull();
+    expect(added).toEqual([]);
   });
 
   it('keeps a panel, and what is written there, that was opened while an entry was still being put by', async () => {

@@ -14,6 +14,7 @@ import { sayStepCaution } from '@vestigia/core';
 import { of } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
+import { Session } from '../../api/session';
 import { Instruments } from '../../api/instruments';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -35,6 +36,7 @@ import { ProbeReadings } from './probe-readings';
 import { RunEntryLog } from './run-entry-log';
 import { SimulatorControls } from './simulator-controls';
 import { Count } from '../../ui/count';
+import { May } from '../../ui/may';
 
 const READ_REHEARSAL_MS = 4000;
 
@@ -51,6 +53,7 @@ const READ_REHEARSAL_MS = 4000;
     AlsoAtBench,
     DoneJustNow,
     LeftoverOffer,
+    May,
     NoAct,
     OffTargetOffer,
     RefusalNote,
@@ -73,6 +76,8 @@ export class BenchPage {
   private readonly probe = inject(ProbeReadings);
   protected readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
+  private readonly session = inject(Session);
+  protected readonly mayRecord = computed(() => this.session.may('helper'));
   /** One lot only; all in work where absent. */
   readonly id = input<string>();
   readonly rehearsal = input<string>();

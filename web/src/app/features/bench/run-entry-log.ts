@@ -11,6 +11,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
+import { Session } from '../../api/session';
 
 const SHOWN = 14;
 
@@ -26,6 +27,8 @@ const isCorrectable = (e: RunEntryView): e is Correctable =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RunEntryLog {
+  private readonly session = inject(Session);
+  protected readonly mayRecord = computed(() => this.session.may('helper'));
   private readonly state = inject(BenchState);
   readonly lot = input.required<LotDetail>();
   protected readonly correcting = signal<Correctable | undefined>(undefined);

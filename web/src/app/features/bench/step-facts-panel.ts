@@ -10,6 +10,7 @@ import type { Panel, PhotoOf } from './bench-focus';
 import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { UnplannedPanel } from './unplanned-panel';
+import { KeepOriginals } from '../../ui/keep-originals';
 
 /** Quick notes, as they would be called across the room. */
 const NOTES = [
@@ -45,7 +46,7 @@ const OTHERWISE = [
 /** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
 @Component({
   selector: 'vs-step-facts-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, ShadeChoice, UnplannedPanel],
+  imports: [KeepOriginals, FormsModule, MatFormFieldModule, MatInputModule, ShadeChoice, UnplannedPanel],
   templateUrl: './step-facts-panel.html',
   styleUrl: './taps.scss',
   styles: `

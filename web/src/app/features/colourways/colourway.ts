@@ -29,11 +29,13 @@ import { When } from '../../ui/when';
 import { ColourEntry } from '../../ui/colour-entry';
 import { NumberField } from '../../ui/number-field';
 import { Repeats } from './repeats';
+import { DeedsOf } from '../../ui/deeds-of';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    DeedsOf,
     ColourEntry,
     NumberField,
     RouterLink,

@@ -4,11 +4,12 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { May } from '../../ui/may';
 
 /** Every colourway beside its master swatch. */
 @Component({
   selector: 'vs-colourways',
-  imports: [RouterLink, RefusalNote, Swatch],
+  imports: [May, RouterLink, RefusalNote, Swatch],
   templateUrl: './colourways.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -24,6 +24,9 @@ import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { ShadeChoice } from '../../ui/shade-choice';
+import { PictureSizer } from '../../services/picture-sizer';
+import { KeepOriginals } from '../../ui/keep-originals';
+import { from, switchMap } from 'rxjs';
 
 const DEPTHS = [
   { depth: -2, label: 'much paler' },
@@ -50,7 +53,7 @@ const AS_WANTED: EyeSeen = {
 /** What an eye says of a lot: against what, which way, how even, in what light; and what eyes said before. */
 @Component({
   selector: 'vs-eye-form',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
+  imports: [KeepOriginals, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
   templateUrl: './eye-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -108,6 +111,7 @@ export class EyeForm {
   /** Of what was seen, in the light it was seen in; no reading is taken from it. */
   protected readonly photo = signal<File | undefined>(undefined);
   protected readonly attaching = pageAction();
+  private readonly sizer = inject(PictureSizer);
 
   protected choosePhoto(event: Event): void {
     this.photo.set((event.target as HTMLInputElement).files?.[0]);
@@ -115,10 +119,14 @@ export class EyeForm {
 
   private attach(eye: string, photo: File): void {
     this.attaching.run(
-      this.api.upload('/api/lots/{id}/eye-photos', photo, photo.type, {
-        id: this.lot().summary.id,
-        query: { id: newId(), eye, name: photo.name },
-      }),
+      from(this.sizer.toSend(photo)).pipe(
+        switchMap((sent) =>
+          this.api.upload('/api/lots/{id}/eye-photos', sent, sent.type, {
+            id: this.lot().summary.id,
+            query: { id: newId(), eye, name: sent.name },
+          }),
+        ),
+      ),
       () => {
         this.photo.set(undefined);
         this.changed.emit();

@@ -5,11 +5,12 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { CardMeasured } from './card-measured';
 import { JudgeNav } from './judge-nav';
+import { May } from '../../ui/may';
 
 /** The colour readers of the studio, how they differ, and every reading as an open file. */
 @Component({
   selector: 'vs-readers',
-  imports: [CardMeasured, JudgeNav, RefusalNote],
+  imports: [May, CardMeasured, JudgeNav, RefusalNote],
   template: `<div class="head"><h1>Readers and files</h1></div>
     <vs-judge-nav />
     <vs-refusal [problem]="readers.problem()" />
@@ -60,8 +61,10 @@ import { JudgeNav } from './judge-nav';
     <vs-card-measured />
     <h2>Every reading that settled, as a file</h2>
     <div class="actions">
-      <a class="act" href="/api/colours/file?format=cgats" download="readings.cgats.txt">CGATS.17 text</a>
-      <a class="act" href="/api/colours/file?format=csv" download="readings.csv">Table (CSV)</a>
+      <a *vsMay="'dyer'" class="act" href="/api/colours/file?format=cgats" download="readings.cgats.txt"
+        >CGATS.17 text</a
+      >
+      <a *vsMay="'dyer'" class="act" href="/api/colours/file?format=csv" download="readings.csv">Table (CSV)</a>
     </div>
     <p class="small soft">Spectra are written where every reading has one; else L*a*b* alone.</p>`,
   changeDetection: ChangeDetectionStrategy.OnPush,

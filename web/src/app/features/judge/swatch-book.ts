@@ -14,6 +14,7 @@ import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
+import { May } from '../../ui/may';
 
 /** Everything a snippet can be found by, in one line of small letters. */
 const wordsOf = (s: Snippet): string =>
@@ -31,7 +32,17 @@ const wordsOf = (s: Snippet): string =>
 /** The book of snippets: leafed through page by page, searched by words and by colour. */
 @Component({
   selector: 'vs-swatch-book',
-  imports: [FormsModule, JudgeNav, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink, Swatch],
+  imports: [
+    May,
+    FormsModule,
+    JudgeNav,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+    RouterLink,
+    Swatch,
+  ],
   templateUrl: './swatch-book.html',
   styleUrl: './swatch-book.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

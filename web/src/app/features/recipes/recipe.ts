@@ -45,6 +45,8 @@ import { Count } from '../../ui/count';
 import { NumberField } from '../../ui/number-field';
 
 import { RecipePrivacy } from './recipe-privacy';
+import { May } from '../../ui/may';
+import { DeedsOf } from '../../ui/deeds-of';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -52,6 +54,8 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    DeedsOf,
+    May,
     NumberField,
     ColoursGiven,
     FastnessKnown,

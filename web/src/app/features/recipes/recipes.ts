@@ -5,11 +5,12 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
+import { May } from '../../ui/may';
 
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [RouterLink, RecipesNav, RefusalNote],
+  imports: [May, RouterLink, RecipesNav, RefusalNote],
   templateUrl: './recipes.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -1,19 +1,21 @@
 import { signal } from '@angular/core';
 import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
-import { of, throwError } from 'rxjs';
+import { NEVER, of, throwError } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiClient } from '../../api/api-client';
+import { LiveChanges } from '../../api/live-query';
 import { Session } from '../../api/session';
 import { People } from './people';
 
 const [ADA, BO] = [
-  { id: 'a', name: 'Ada' },
-  { id: 'b', name: 'Bo' },
+  { id: 'a', name: 'Ada', role: 'owner' },
+  { id: 'b', name: 'Bo', role: 'dyer' },
 ];
 
 describe('people of the studio', () => {
-  const api = { post: vi.fn(), put: vi.fn() };
+  const api = { post: vi.fn(), put: vi.fn(), get: vi.fn(() => of([])), delete: vi.fn() };
+  const session = { person: signal(ADA), may: vi.fn((_needs: string) => true), look: () => of(undefined) };
   let fixture: ComponentFixture<People>;
   let changes = 0;
   const host = (): HTMLElement => fixture.nativeElement as HTMLElement;
@@ -30,10 +32,12 @@ describe('people of the studio', () => {
   beforeEach(async () => {
     api.post.mockReset();
     api.put.mockReset();
+    session.may.mockReturnValue(true);
     TestBed.configureTestingModule({
       providers: [
         { provide: ApiClient, useValue: api },
-        { provide: Session, useValue: { person: signal(ADA) } },
+        { provide: LiveChanges, useValue: { listen: () => NEVER } },
+        { provide: Session, useValue: session },
       ],
     });
     fixture = TestBed.createComponent(People);
@@ -45,8 +49,8 @@ describe('people of the studio', () => {
 
   it('one changes one’s own passphrase; a colleague who forgot theirs is given a code', async () => {
     const rows = [...host().querySelectorAll('tr')].map((r) => r.textContent?.replace(/\s+/g, ' ').trim());
-    expect(rows[0]).toContain('Ada (you) Change your passphrase');
-    expect(rows[1]).toContain('Bo Forgot the passphrase');
+    expect(rows[0]).toMatch(/^Ada \(you\).*Change your passphrase/);
+    expect(rows[1]).toMatch(/^Bo.*Forgot the passphrase/);
     api.post.mockReturnValue(of({ code: 'ABCD-EFGH-JKMN' }));
     await press(/Forgot/);
     expect(api.post).toHaveBeenCalledWith('/api/people/{id}/code', undefined, 'b');
@@ -70,6 +74,35 @@ describe('people of the studio', () => {
     });
     expect(said()).toEqual(['Your passphrase is changed. Other tablets on which you were in ask for the new one.']);
     expect(host().querySelector('input[name=current]')).toBeNull();
+  });
+
+  it('an owner says what somebody may do; what is refused stands as it was', async () => {
+    const choice = host().querySelector('select[aria-label="What Ada may do"]') as HTMLSelectElement;
+    expect(choice.value).toBe('owner');
+    api.put.mockReturnValue(throwError(() => ({ detail: 'Ada is the only owner here.' })));
+    choice.value = 'helper';
+    choice.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(api.put).toHaveBeenLastCalledWith('/api/people/{id}/role', { role: 'helper' }, 'a');
+    expect(choice.value).toBe('owner');
+    expect(host().querySelector('[role=alert]')?.textContent).toContain('only owner');
+    api.put.mockReturnValue(of({ ok: true }));
+    choice.value = 'dyer';
+    choice.dispatchEvent(new Event('change'));
+    expect(changes).toBe(1);
+  });
+
+  it('somebody who doesn’t decide sees what each may do, and changes their own passphrase alone', async () => {
+    session.may.mockReturnValue(false);
+    fixture = TestBed.createComponent(People);
+    fixture.componentRef.setInput('people', [ADA, BO]);
+    await fixture.whenStable();
+    expect(host().querySelector('select')).toBeNull();
+    expect(host().querySelector('input[name=pname]')).toBeNull();
+    expect(host().textContent).toContain('dyer: also recipes, prices and files');
+    expect([...host().querySelectorAll('button')].map((b) => b.textContent?.trim())).toEqual([
+      'Change your passphrase',
+    ]);
   });
 
   it('somebody new is added under one id however often that is tried', async () => {

@@ -1,18 +1,23 @@
-import { ChangeDetectionStrategy, Component, inject, input, output, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import type { Person } from '@vestigia/contract';
+import type { Person, SignedIn } from '@vestigia/contract';
+import type { Role } from '@vestigia/core';
+import { ROLES } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { Session } from '../../api/session';
+import { ROLE_LABELS } from '../../format/deed-words';
+import { May } from '../../ui/may';
 import { RefusalNote } from '../../ui/refusal';
+import { Sessions } from './sessions';
 
 /** Who works here: adding somebody, one’s own passphrase, and a code for whoever forgot theirs. */
 @Component({
   selector: 'vs-people',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [FormsModule, MatFormFieldModule, MatInputModule, May, RefusalNote, Sessions],
   template: `
     <h2>People</h2>
     <table class="ledger">
@@ -24,11 +29,27 @@ import { RefusalNote } from '../../ui/refusal';
           <tr>
             <th scope="row">{{ p.name }}{{ p.id === me()?.id ? ' (you)' : '' }}</th>
             <td>
+              @if (mayDecide()) {
+                <select
+                  [attr.aria-label]="'What ' + p.name + ' may do'"
+                  [disabled]="changingRole.busy()"
+                  [value]="p.role"
+                  (change)="setRole(p, $any($event.target))"
+                >
+                  @for (r of roles; track r) {
+                    <option [value]="r" [selected]="r === p.role">{{ roleLabel[r] }}</option>
+                  }
+                </select>
+              } @else {
+                {{ roleLabel[p.role] }}
+              }
+            </td>
+            <td>
               @if (p.id === me()?.id) {
                 <button class="plain" type="button" (click)="isChanging.set(!isChanging())">
                   Change your passphrase
                 </button>
-              } @else {
+              } @else if (mayDecide()) {
                 <button
                   class="plain"
                   type="button"
@@ -52,7 +73,7 @@ import { RefusalNote } from '../../ui/refusal';
         }
       </tbody>
     </table>
-    <vs-refusal [problem]="code.problem()" />
+    <vs-refusal [problem]="code.problem() ?? changingRole.problem()" />
     @if (isChanging()) {
       <form (ngSubmit)="change()">
         <fieldset>
@@ -75,7 +96,7 @@ import { RefusalNote } from '../../ui/refusal';
     @if (isChanged()) {
       <p role="status">Your passphrase is changed. Other tablets on which you were in ask for the new one.</p>
     }
-    <form (ngSubmit)="add()">
+    <form *vsMay="'owner'" (ngSubmit)="add()">
       <fieldset>
         <legend>Somebody new</legend>
         <div class="fields">
@@ -86,20 +107,52 @@ import { RefusalNote } from '../../ui/refusal';
             ><mat-label>Passphrase</mat-label
             ><input matInput type="password" name="ppass" autocomplete="new-password" [(ngModel)]="passphrase"
           /></mat-form-field>
+          <mat-form-field
+            ><mat-label>What they may do</mat-label
+            ><select matNativeControl name="prole" [(ngModel)]="role">
+              @for (r of roles; track r) {
+                <option [value]="r">{{ roleLabel[r] }}</option>
+              }
+            </select></mat-form-field
+          >
           <div><button class="act" type="submit" [disabled]="adding.busy()">Add this person</button></div>
         </div>
       </fieldset>
       <vs-refusal [problem]="adding.problem()" />
     </form>
+    <vs-sessions />
+  `,
+  styles: `
+    @media (max-width: 40rem) {
+      th,
+      td {
+        display: block;
+      }
+    }
+    td select {
+      max-width: 100%;
+      min-height: 44px;
+      padding: 0 0.5rem;
+      border: 1px solid var(--line-strong);
+      background: var(--sheet);
+      color: inherit;
+      font: inherit;
+    }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class People {
   private readonly api = inject(ApiClient);
-  readonly people = input.required<readonly Person[]>();
+  private readonly session = inject(Session);
+  readonly people = input.required<readonly SignedIn[]>();
   /** Somebody was added. */
   readonly changed = output();
-  protected readonly me = inject(Session).person;
+  protected readonly me = this.session.person;
+  protected readonly mayDecide = computed(() => this.session.may('owner'));
+  protected readonly roles = ROLES;
+  protected readonly roleLabel = ROLE_LABELS;
+  protected readonly role = signal<Role>('dyer');
+  protected readonly changingRole = pageAction();
   protected readonly adding = pageAction();
   protected readonly changing = pageAction();
   protected readonly code = pageAction();
@@ -113,7 +166,7 @@ export class People {
   private id = newId();
 
   protected add(): void {
-    const sent = { id: this.id, name: this.name(), passphrase: this.passphrase() };
+    const sent = { id: this.id, name: this.name(), passphrase: this.passphrase(), role: this.role() };
     this.adding.run(this.api.post('/api/people', sent), () => {
       this.id = newId();
       this.name.set('');
@@ -130,6 +183,16 @@ export class People {
       this.chosen.set('');
       this.isChanging.set(false);
       this.isChanged.set(true);
+    });
+  }
+
+  protected setRole({ id, role }: SignedIn, field: HTMLSelectElement): void {
+    const chosen = field.value as Role;
+    // What is refused stands as it was.
+    field.value = role;
+    this.changingRole.run(this.api.put('/api/people/{id}/role', { role: chosen }, id), () => {
+      this.session.look().subscribe();
+      this.changed.emit();
     });
   }
 

@@ -19,6 +19,8 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
+import { DeedsOf } from '../../ui/deeds-of';
+import { May } from '../../ui/may';
 import { Copies } from './copies';
 import { People } from './people';
 import type { Settings } from './settings';
@@ -57,6 +59,8 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
   selector: 'vs-studio',
   imports: [
     Copies,
+    DeedsOf,
+    May,
     NumberField,
     People,
     RouterLink,

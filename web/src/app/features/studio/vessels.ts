@@ -12,6 +12,8 @@ import { Meanwhile } from '../../ui/meanwhile';
 import { Notes } from '../../ui/notes';
 import { RefusalNote } from '../../ui/refusal';
 import { NumberField } from '../../ui/number-field';
+import { DeedsOf } from '../../ui/deeds-of';
+import { May } from '../../ui/may';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -23,7 +25,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 /** The pots with their burners, and what each pot has held. */
 @Component({
   selector: 'vs-vessels',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, Notes, RefusalNote],
+  imports: [May, DeedsOf, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, Notes, RefusalNote],
   templateUrl: './vessels.html',
   styles: `
     .heat {

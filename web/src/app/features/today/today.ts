@@ -10,11 +10,12 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
+import { May } from '../../ui/may';
 
 /** What wants a person now, in the order it wants one. */
 @Component({
   selector: 'vs-today',
-  imports: [RouterLink, Amount, RefusalNote, Swatch, Thread, When],
+  imports: [May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
   templateUrl: './today.html',
   styles: `
     .first {

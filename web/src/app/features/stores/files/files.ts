@@ -5,6 +5,7 @@ import type { ImportJob, TransferKind } from '@vestigia/contract';
 import { Subject, catchError, of, switchMap, takeWhile, timer } from 'rxjs';
 import type { ShownProblem } from '../../../api/api-client';
 import { ApiClient } from '../../../api/api-client';
+import { Session } from '../../../api/session';
 import { pageAction } from '../../../api/page-action';
 import { typeOf } from '../../../format/file-type';
 import { RefusalNote } from '../../../ui/refusal';
@@ -27,6 +28,8 @@ const LOOK_EVERY_MS = 250;
 })
 export class FilesPage {
   private readonly api = inject(ApiClient);
+  private readonly session = inject(Session);
+  protected readonly mayTake = computed(() => this.session.may('dyer'));
   protected readonly kinds = KINDS;
   protected readonly allKinds = [...KINDS, { kind: 'document' as const, name: 'All of Stores (JSON)' }];
   protected readonly fates = { new: 'new', here: 'here already', refused: 'can’t be taken' } as const;
@@ -69,7 +72,9 @@ export class FilesPage {
     );
     if (this.problem()) return;
     this.sending.run(
-      this.api.upload('/api/stores/imports', file, tableType(file), { query: { kind: this.kind() } }),
+      this.api.upload('/api/stores/imports', file, tableType(file), {
+        query: { kind: this.kind(), name: file.name.slice(0, 120) },
+      }),
       (job) => this.watch(job),
     );
   }

@@ -21,11 +21,13 @@ import { MaterialFactsForm } from './material-facts-form';
 import { onHandPicture } from '../shelf/on-hand-picture';
 import { sayRunOut } from '../shelf/run-out-label';
 import { TeachSpoon } from './teach-spoon';
+import { DeedsOf } from '../../../ui/deeds-of';
 
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
   imports: [
+    DeedsOf,
     RouterLink,
     Amount,
     Chart,

@@ -9,11 +9,12 @@ import { liveQuery } from '../../../api/live-query';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
 import { Count } from '../../../ui/count';
+import { May } from '../../../ui/may';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
-  imports: [Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  imports: [May, Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
   templateUrl: './materials.html',
   styles: `
     .words {

@@ -15,6 +15,7 @@ import { When } from '../../../ui/when';
 import type { ShelfColumn, ShownRow } from './shelf-rows';
 import { sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from '../stores-nav';
+import { May } from '../../../ui/may';
 
 /** One column may be sorted by several things: what a jar holds, what that is, and where it stands share one. */
 const COLUMNS: readonly { by: readonly { column: ShelfColumn; name: string }[]; number?: true }[] = [
@@ -36,6 +37,7 @@ const COLUMNS: readonly { by: readonly { column: ShelfColumn; name: string }[]; 
 @Component({
   selector: 'vs-shelf',
   imports: [
+    May,
     RouterLink,
     FormsModule,
     MatFormFieldModule,

@@ -13,11 +13,14 @@ import { Meanwhile } from '../../../ui/meanwhile';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { NumberField } from '../../../ui/number-field';
+import { PictureSizer } from '../../../services/picture-sizer';
+import { KeepOriginals } from '../../../ui/keep-originals';
+import { from, switchMap } from 'rxjs';
 
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote, When],
+  imports: [KeepOriginals, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote, When],
   templateUrl: './stock-lot-label.html',
   styles: `
     .photos {
@@ -114,6 +117,8 @@ export class StockLotLabel {
     );
   }
 
+  private readonly sizer = inject(PictureSizer);
+
   protected photograph(event: Event): void {
     const field = event.target as HTMLInputElement;
     const file = field.files?.[0];
@@ -121,10 +126,14 @@ export class StockLotLabel {
     field.value = '';
     if (!file) return;
     this.attaching.run(
-      this.api.upload('/api/stock-lots/{id}/attachments', file, typeOf(file), {
-        id: this.stockLot().row.id,
-        query: { id: newId(), name: file.name.slice(0, 200) },
-      }),
+      from(this.sizer.toSend(file)).pipe(
+        switchMap((sent) =>
+          this.api.upload('/api/stock-lots/{id}/attachments', sent, typeOf(sent), {
+            id: this.stockLot().row.id,
+            query: { id: newId(), name: sent.name.slice(0, 200) },
+          }),
+        ),
+      ),
       () => {
         this.changed.emit();
       },

@@ -21,11 +21,13 @@ import { StockLotLedger } from './stock-lot-ledger';
 import { StockLotLiquor } from './stock-lot-liquor';
 import { StockLotTake } from './stock-lot-take';
 import { TracePicture } from './trace-picture';
+import { DeedsOf } from '../../../ui/deeds-of';
 
 /** One jar: what is in it, how it got there, where it went. */
 @Component({
   selector: 'vs-stock-lot',
   imports: [
+    DeedsOf,
     RouterLink,
     Amount,
     ColoursGiven,

@@ -1,0 +1,61 @@
+import type { Deed } from '@vestigia/contract';
+import { describe, expect, it } from 'vitest';
+import { sayBrowser, sayChanges, sayDeed } from './deed-words';
+
+const deed = (rest: Partial<Deed>): Deed => ({
+  id: 'd',
+  seq: 1,
+  at: '2026-06-01T09:00:00.000Z',
+  by: { id: 'a', name: 'Ada' },
+  kind: 'changed',
+  thing: 'vessel',
+  thingId: 'v',
+  name: 'Kettle',
+  changes: {},
+  note: '',
+  ...rest,
+});
+
+describe('who did what, in words', () => {
+  it.each([
+    [{}, 'Ada changed the vessel Kettle'],
+    [{ thing: 'studio', name: 'Saltgrass' } as const, 'Ada changed the studio’s settings'],
+    [{ kind: 'cameIn', thing: 'person', name: 'Bo' } as const, 'Bo came in'],
+    [
+      { kind: 'turnedAway', thing: 'person', name: 'Bo', by: null, note: '10.0.0.7' } as const,
+      'Somebody was turned away who gave the name of Bo, from 10.0.0.7',
+    ],
+    [{ kind: 'brought', thing: 'file', name: 'jars.csv' } as const, 'Ada brought in a file: jars.csv'],
+    [{ kind: 'added', by: null } as const, 'The program added the vessel Kettle'],
+  ])('%j', (rest, said) => expect(sayDeed(deed(rest))).toBe(said));
+
+  it('tells what was and what is, a secret by its name, and what came by itself', () => {
+    expect(
+      sayChanges({
+        heldIron: [false, true],
+        note: ['', 'scratched'],
+        codeHash: [null, null],
+        materials: [null, 12],
+        'facts.latinName': [null, 'Reseda luteola'],
+        asOf: [null, '2026-06-01T09:05:00.000Z'],
+      }),
+    ).toEqual([
+      'held iron: no → yes',
+      'note: nothing → scratched',
+      'a code for coming in',
+      'materials: 12',
+      'latin name: Reseda luteola',
+      'as it was on: 2026-06-01 09:05',
+    ]);
+  });
+
+  it('names a browser shortly', () => {
+    expect(sayBrowser({ browser: 'Mozilla/5.0 (iPad; CPU OS 17_0 like Mac OS X) Version/17.0 Safari/604.1' })).toBe(
+      'Safari on iPad',
+    );
+    expect(sayBrowser({ browser: 'Mozilla/5.0 (X11; Linux x86_64) Chrome/140.0 Safari/537.36' })).toBe(
+      'Chrome on Linux',
+    );
+    expect(sayBrowser({ browser: '' })).toBe('another program on another machine');
+  });
+});

@@ -1,0 +1,54 @@
+import { ChangeDetectionStrategy, Component, inject, input, signal } from '@angular/core';
+import type { Deed, DeedThing, Topic } from '@vestigia/contract';
+import { EMPTY } from 'rxjs';
+import { ApiClient } from '../api/api-client';
+import { liveQuery } from '../api/live-query';
+import { sayChanges, sayDeed } from '../format/deed-words';
+import { May } from './may';
+import { RefusalNote } from './refusal';
+import { When } from './when';
+
+/** Who changed the thing the page is about, and what: read when it is unfolded. */
+@Component({
+  selector: 'vs-deeds-of',
+  imports: [May, RefusalNote, When],
+  template: `<details *vsMay="'helper'" (toggle)="isOpen.set($any($event.target).open)">
+    <summary>Who changed this</summary>
+    <vs-refusal [problem]="deeds.problem()" />
+    @if (deeds.value(); as page) {
+      <ul class="plain-list">
+        @for (d of page.deeds; track d.id) {
+          <li>
+            {{ say(d) }} <span class="soft small">{{ d.at | when: 'moment' }}</span>
+            @for (change of changes(d); track change) {
+              <br /><span class="small">{{ change }}</span>
+            }
+          </li>
+        } @empty {
+          <li>Nobody, since this is kept.</li>
+        }
+      </ul>
+    }
+  </details>`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class DeedsOf {
+  private readonly api = inject(ApiClient);
+  readonly thing = input.required<DeedThing>();
+  readonly thingId = input<string>();
+  protected readonly isOpen = signal(false);
+  protected readonly say = sayDeed;
+  protected readonly changes = ({ changes }: Deed): string[] => sayChanges(changes);
+  private readonly topics: readonly Topic[] = ['studio', 'stores', 'recipes', 'colourways'];
+  protected readonly deeds = liveQuery(
+    this.topics,
+    () => {
+      if (!this.isOpen()) return EMPTY;
+      const thingId = this.thingId();
+      return this.api.get('/api/deeds', {
+        query: { thing: this.thing(), ...(thingId === undefined ? {} : { thingId }) },
+      });
+    },
+    () => `${this.thing()} ${this.thingId() ?? ''} ${this.isOpen()}`,
+  );
+}
