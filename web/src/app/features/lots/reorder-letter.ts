@@ -135,7 +135,8 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
         again.
       </p>
     } @else if (isAsking()) {
-      <vs-match-at-work [asked]="asked" what="Looking through what was dyed before …" />
+      <!-- About as high as the letter: the plan below doesn't move away under a hand when it comes. -->
+      <div class="room"><vs-match-at-work [asked]="asked" what="Looking through what was dyed before …" /></div>
     }
     @if (isAsking()) {
       <details>
@@ -168,6 +169,9 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
     .opening {
       font-size: 1.15rem;
       max-width: 44rem;
+    }
+    .room {
+      min-height: 20rem;
     }
     .ways p {
       max-width: 44rem;
