@@ -29,7 +29,7 @@ import {
 import { DiskFlush } from './disk-flush';
 import { lockFolder } from './folder-lock';
 import { openFolder } from './open-database';
-import { lotProgress } from './schema';
+import { lotProgress, stockBalances } from './schema';
 
 describe.each(KINDS)('the database itself, on a %s', (kind) => {
   let studio: TestStudio;
@@ -195,6 +195,26 @@ describe('a studio file', () => {
     await second.close();
   });
 
+  it('has every foreign key again that it had before, and each jar’s balance is the sum of its ledger', async () => {
+    const { context, writer, close } = await open();
+    const keys = async (): Promise<unknown[]> =>
+      (
+        await context.database.db.execute(
+          sql`SELECT conrelid::regclass::text AS "table", conname, pg_get_constraintdef(oid) AS definition, convalidated FROM pg_constraint WHERE contype = 'f' ORDER BY 1, 2`,
+        )
+      ).rows;
+    const before = await keys();
+    await importDocument(context, writer, broughtAlone(demo));
+    expect(before.length).toBeGreaterThan(50);
+    expect(await keys()).toEqual(before);
+    const sums = new Map<string, [number, number]>(demo.stockLots.map((s) => [s.id, [0, 0]]));
+    for (const m of demo.movements) sums.get(m.stockLotId)![0] += m.amount;
+    for (const r of demo.reservations) sums.get(r.stockLotId)![1] += r.amount;
+    const balances = await context.database.db.select().from(stockBalances);
+    expect(new Map(balances.map((b) => [b.stockLotId, [b.onHand, b.reserved]]))).toEqual(sums);
+    await close();
+  });
+
   it('opens whole or not at all', async () => {
     const target = await open();
     const broken = {
@@ -206,6 +226,10 @@ describe('a studio file', () => {
     );
     const future = { ...demo, asOf: new Date(Date.now() + 86_400_000).toISOString() };
     await expect(importDocument(target.context, target.writer, broughtAlone(future))).rejects.toThrow(/still to come/);
+    const nowhere = { ...demo, movements: [...demo.movements, { ...demo.movements[0]!, id: newId(), byId: newId() }] };
+    await expect(importDocument(target.context, target.writer, broughtAlone(nowhere))).rejects.toThrow(
+      /names something that is not in it/,
+    );
     const rows = (await target.context.database.db.execute(
       sql`SELECT (SELECT count(*) FROM people)::int + (SELECT count(*) FROM lots)::int AS n`,
     )) as unknown as { rows: { n: number }[] };

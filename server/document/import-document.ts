@@ -5,6 +5,7 @@ import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import { insertRows } from '../db/insert-rows';
+import { keysAtTheEnd } from '../db/keys-at-the-end';
 import * as schema from '../db/schema';
 import { hashPassphrase, newCode } from '../shared/passphrase';
 import { noteDeed, tellNoRows } from '../shared/deeds';
@@ -71,13 +72,13 @@ export async function importDocument(
     });
     done += rows.length;
   };
-  await writer.write({
+  const written = writer.write({
     call: 'openDocument',
     key: undefined,
     body: null,
     run: async (tx, now) => {
       await tellNoRows(tx);
-      await insertAll(tx, document, people, attachments, insert);
+      await keysAtTheEnd(tx, () => insertAll(tx, document, people, attachments, insert));
       if (openedFrom !== undefined)
         await noteDeed(tx, {
           now,
@@ -90,9 +91,19 @@ export async function importDocument(
         });
     },
   });
+  await written.catch((error: unknown) => {
+    throw error instanceof Refusal && error.code === 'notFound' ? incomplete() : error;
+  });
   await context.database.tidy();
   return codes;
 }
+
+const incomplete = (): Refusal =>
+  new Refusal(
+    'refused',
+    'This studio file names something that is not in it. Nothing was opened; take another copy of it.',
+    { reason: 'damaged' },
+  );
 
 type Insert = <T extends PgTable>(tx: Db, table: T, rows: readonly T['$inferInsert'][]) => Promise<void>;
 
@@ -196,8 +207,8 @@ async function insertAll(
 }
 
 /**
- * The ledgers, each at once: what comes in before what goes out, so that no slice ends below nothing. That no jar
- * ever held less than nothing, and that no promise was more than was free, is looked at here over all of time.
+ * The ledgers, each at once, folded at their end. That no jar ever held less than nothing, and that no promise was more
+ * than was free, is looked at here over all of time.
  */
 async function insertLedgers(
   tx: Db,
@@ -213,8 +224,9 @@ async function insertLedgers(
       { reason: 'overdraft' },
     );
   await tx.execute(sql`SELECT set_config('vestigia.opening', 'yes', true)`);
-  await insert(schema.movements, inflowsFirst(d.movements));
-  await insert(schema.reservations, inflowsFirst(d.reservations));
+  await insert(schema.movements, placed(d.movements));
+  await insert(schema.reservations, placed(d.reservations));
+  await tx.execute(sql`SELECT vestigia_fold_all()`);
   for (const [table, rows] of [
     ['movements', d.movements],
     ['reservations', d.reservations],
@@ -223,11 +235,9 @@ async function insertLedgers(
   await tx.execute(sql`SELECT set_config('vestigia.opening', '', true)`);
 }
 
-/** What comes in before what goes out, each with its place in the order of recording. */
-function inflowsFirst<T extends { readonly amount: number }>(rows: readonly T[]): (T & { readonly seq: number })[] {
-  const placed = rows.map((row, i) => ({ ...row, seq: i + 1 }));
-  return [...placed.filter((r) => r.amount >= 0), ...placed.filter((r) => r.amount < 0)];
-}
+/** Each with its place in the order of recording. */
+const placed = <T extends object>(rows: readonly T[]): (T & { readonly seq: number })[] =>
+  rows.map((row, i) => ({ ...row, seq: i + 1 }));
 
 /** A promise is looked at against the shelf of its own moment, with all that happened in that moment done. */
 function firstOverReservation(d: StudioDocument): { stockLotId: string; at: string } | undefined {

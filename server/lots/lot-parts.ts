@@ -1,7 +1,10 @@
-import type { EyeReadingView, LotDetail, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { EyeReadingView, LabUnder, LotDetail, ReadingView, RunEntryView } from '@vestigia/contract';
+import type { DeltaEFormula } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
+import type { masters } from '../db/schema';
+import type { LotRow } from './lots-store';
 
 /**
  * The parts of a lot, each as one JSON value. Every question put to PGlite costs milliseconds whatever its answer,
@@ -21,16 +24,29 @@ interface Parts {
   readonly again: { readonly id: string; readonly number: number }[];
   readonly expected: LotDetail['expected'];
   readonly judgeRule: LotDetail['judgeRule'];
+  readonly lot: Pick<LotRow, 'id' | 'at' | 'master' | 'colourwayId' | 'plan'>;
+  readonly standing: Standing;
+}
+
+/** What the shades of a lot may be held against, before it is said which of them holds. */
+export interface Standing {
+  readonly formula: DeltaEFormula;
+  readonly colourwayMaster: LabUnder | null;
+  /** Those its colourway got, in their order. */
+  readonly masters: readonly Pick<typeof masters.$inferSelect, 'lab' | 'zones' | 'at'>[];
 }
 
 const by = sql`json_build_object('id', p.id, 'name', p.name)`;
 const list = (row: SQL, rest: SQL, order: SQL): SQL =>
   sql`(SELECT coalesce(json_agg(${row} ORDER BY ${order}), '[]') ${rest})`;
 
-const plannedIds = (lotId: string): SQL =>
+/** A lot, by its id or as a column. */
+type LotId = string | SQL;
+
+const plannedIds = (lotId: LotId): SQL =>
   sql`(SELECT (m->>'materialId')::uuid FROM lots l, jsonb_array_elements(l.plan->'materials') m WHERE l.id = ${lotId})`;
 
-const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
+const PARTS: { readonly [P in keyof Parts]: (lotId: LotId) => SQL } = {
   named: (
     lotId,
   ) => sql`(SELECT json_build_object('toleranceDeltaE', c.tolerance_delta_e, 'formula', c.formula, 'recipe', json_build_object('versionId', v.id, 'name', r.name, 'number', v.number), 'base', json_build_object('id', m.id, 'name', m.name))
@@ -92,10 +108,32 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: string) => SQL } = {
       sql`FROM lots l WHERE l.reorder_of_id = ${lotId}`,
       sql`l.number`,
     ),
+  lot: (lotId) =>
+    sql`(SELECT json_build_object('id', l.id, 'at', l.at, 'master', l.master, 'colourwayId', l.colourway_id, 'plan', l.plan) FROM lots l WHERE l.id = ${lotId})`,
+  standing: (lotId) =>
+    sql`(SELECT json_build_object('formula', c.formula, 'colourwayMaster', c.master,
+      'masters', (SELECT coalesce(json_agg(json_build_object('lab', m.lab, 'zones', m.zones, 'at', m.at) ORDER BY m.seq), '[]') FROM masters m WHERE m.colourway_id = c.id))
+    FROM lots l JOIN colourways c ON c.id = l.colourway_id WHERE l.id = ${lotId})`,
 };
 
 const utc = (at: string): string => new Date(at).toISOString();
 const inUtc = <T extends { at: string }>(rows: readonly T[]): T[] => rows.map((row) => ({ ...row, at: utc(row.at) }));
+
+const columnsOf = (lotId: LotId, wanted: readonly (keyof Parts)[]): SQL =>
+  sql.join(
+    wanted.map((part) => sql`${PARTS[part](lotId)} AS ${sql.identifier(part)}`),
+    sql`, `,
+  );
+
+const told = <P extends keyof Parts>(parts: Partial<Parts>): Pick<Parts, P> =>
+  ({
+    ...parts,
+    ...(parts.entries ? { entries: inUtc(parts.entries).map((e) => ({ ...e, recordedAt: utc(e.recordedAt) })) } : {}),
+    ...(parts.readings ? { readings: inUtc(parts.readings) } : {}),
+    ...(parts.eyes ? { eyes: inUtc(parts.eyes) } : {}),
+    ...(parts.verdicts ? { verdicts: inUtc(parts.verdicts) } : {}),
+    ...(parts.lot ? { lot: { ...parts.lot, at: utc(parts.lot.at) } } : {}),
+  }) as Pick<Parts, P>;
 
 /** Reads the parts asked for, in one question. */
 export async function readParts<P extends keyof Parts>(
@@ -103,17 +141,18 @@ export async function readParts<P extends keyof Parts>(
   lotId: string,
   ...wanted: readonly P[]
 ): Promise<Pick<Parts, P>> {
-  const columns = sql.join(
-    wanted.map((part) => sql`${PARTS[part](lotId)} AS ${sql.identifier(part)}`),
-    sql`, `,
+  const { rows } = await db.execute<Partial<Parts>>(sql`SELECT ${columnsOf(lotId, wanted)}`);
+  return told(rows[0] ?? {});
+}
+
+/** The same of several lots, in the order of their numbers. */
+export async function readPartsOfLots<P extends keyof Parts>(
+  db: Db,
+  lotIds: readonly string[],
+  ...wanted: readonly P[]
+): Promise<Pick<Parts, P>[]> {
+  const { rows } = await db.execute<Partial<Parts>>(
+    sql`SELECT ${columnsOf(sql`of_lot.id`, wanted)} FROM lots of_lot WHERE of_lot.id = ANY(${sql.param(lotIds)}::uuid[]) ORDER BY of_lot.number`,
   );
-  const { rows } = await db.execute<Partial<Parts>>(sql`SELECT ${columns}`);
-  const parts: Partial<Parts> = { ...rows[0] };
-  return {
-    ...parts,
-    ...(parts.entries ? { entries: inUtc(parts.entries).map((e) => ({ ...e, recordedAt: utc(e.recordedAt) })) } : {}),
-    ...(parts.readings ? { readings: inUtc(parts.readings) } : {}),
-    ...(parts.eyes ? { eyes: inUtc(parts.eyes) } : {}),
-    ...(parts.verdicts ? { verdicts: inUtc(parts.verdicts) } : {}),
-  } as Pick<Parts, P>;
+  return rows.map(told<P>);
 }

@@ -14,14 +14,15 @@ import {
   currentEntries,
   stepState,
 } from '@vestigia/core';
-import { and, asc, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, getTableColumns, inArray, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import type { RunningOfLot } from '../db/schema';
-import { lotProgress, lots, verdicts } from '../db/schema';
+import { lotProgress, lots } from '../db/schema';
+import { notFound } from '../shared/problem';
 import type { LotRow } from './lots-store';
-import { currentEyes, currentReadings, findLot } from './lots-store';
-import { readParts } from './lot-parts';
-import { readStandards } from './standards';
+import { currentEyes, currentReadings } from './lots-store';
+import { readPartsOfLots } from './lot-parts';
+import { standardsAmong } from './standards';
 
 type Progress = typeof lotProgress.$inferInsert;
 
@@ -124,21 +125,28 @@ function stateOf(verdict: 'pass' | 'hold' | 'refuse' | undefined, next: number |
   return begun ? 'inWork' : 'planned';
 }
 
-/** Folds a lot again and keeps the result; called in the transaction of whatever changed it. */
+const AS_FOLDED = Object.fromEntries(
+  Object.entries(getTableColumns(lotProgress)).map(([key, { name }]) => [key, sql`excluded.${sql.identifier(name)}`]),
+);
+
+/** Folds lots again and keeps the results; called in the transaction of whatever changed them. */
+async function refoldLots(db: Db, lotIds: readonly string[]): Promise<Progress[]> {
+  const all = await readPartsOfLots(
+    db,
+    lotIds,
+    ...(['lot', 'standing', 'expected', 'entries', 'readings', 'eyes', 'verdicts'] as const),
+  );
+  const folded = all.map(({ lot, standing, expected, ...parts }) =>
+    foldProgress({ lot, standards: standardsAmong(lot, standing, expected), ...parts }),
+  );
+  if (folded.length > 0)
+    await db.insert(lotProgress).values(folded).onConflictDoUpdate({ target: lotProgress.lotId, set: AS_FOLDED });
+  return folded;
+}
+
 export async function refoldProgress(db: Db, lotId: string): Promise<Progress> {
-  const lot = await findLot(db, lotId);
-  const given = await db
-    .select({ verdict: verdicts.verdict, of: verdicts.of, at: verdicts.at })
-    .from(verdicts)
-    .where(eq(verdicts.lotId, lotId))
-    .orderBy(asc(verdicts.seq));
-  const progress = foldProgress({
-    lot,
-    standards: (await readStandards(db, lot)).standards,
-    ...(await readParts(db, lotId, 'entries', 'readings', 'eyes')),
-    verdicts: given.map((v) => ({ ...v, at: new Date(v.at).toISOString() })),
-  });
-  await db.insert(lotProgress).values(progress).onConflictDoUpdate({ target: lotProgress.lotId, set: progress });
+  const [progress] = await refoldLots(db, [lotId]);
+  if (!progress) throw notFound('lot');
   return progress;
 }
 
@@ -147,9 +155,13 @@ export async function readState(db: Db, lotId: string): Promise<LotState> {
   return row?.state ?? 'planned';
 }
 
+/** So many lots are folded at a time. */
+const PIECE = 50;
+
 /** Folds every lot: after a studio file was opened. */
 export async function refoldAll(db: Db): Promise<void> {
-  for (const { id } of await db.select({ id: lots.id }).from(lots)) await refoldProgress(db, id);
+  const ids = (await db.select({ id: lots.id }).from(lots)).map(({ id }) => id);
+  for (let i = 0; i < ids.length; i += PIECE) await refoldLots(db, ids.slice(i, i + PIECE));
 }
 
 /** Folds lots again that an earlier version of the program folded, where it knew less. */

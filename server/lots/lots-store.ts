@@ -13,7 +13,7 @@ import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, people, reservations } from '../db/schema';
-import { masterSpectrumOf, zonesOf } from './master-of';
+import { masterSpectrumOf, zonesAmong } from './master-of';
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
 import { readParts } from './lot-parts';
@@ -163,20 +163,22 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
   const lot = await findLot(db, id);
   const [summary] = await readLotSummaries(db, { id });
   if (!summary) throw notFound('lot');
-  const { named, entries, readings, eyes, verdicts, stockLots, moved, again, expected, judgeRule } = await readParts(
-    db,
-    id,
-    'named',
-    'entries',
-    'readings',
-    'eyes',
-    'verdicts',
-    'stockLots',
-    'moved',
-    'again',
-    'expected',
-    'judgeRule',
-  );
+  const { named, standing, entries, readings, eyes, verdicts, stockLots, moved, again, expected, judgeRule } =
+    await readParts(
+      db,
+      id,
+      'named',
+      'standing',
+      'entries',
+      'readings',
+      'eyes',
+      'verdicts',
+      'stockLots',
+      'moved',
+      'again',
+      'expected',
+      'judgeRule',
+    );
   const madeFrom = madeFromMoved(moved, id);
   const tags = new Map([
     ...stockLots.map((j) => [j.id, j.tag] as const),
@@ -198,7 +200,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     extras: lotExtras.parse(lot.extras),
     ...named,
     codeNames: null,
-    zoneStandards: await zonesOf(db, lot),
+    zoneStandards: [...zonesAmong(standing, lot.at)],
     masterSpectrum: await masterSpectrumOf(db, lot.colourwayId, summary.master),
     water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
     checks: lot.checks,

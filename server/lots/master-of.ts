@@ -2,25 +2,13 @@ import type { Colourway } from '@vestigia/contract';
 import type { Lab, Spectrum, ZoneStandard } from '@vestigia/core';
 import { asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, masters } from '../db/schema';
+import { masters } from '../db/schema';
+import type { Standing } from './lot-parts';
 import type { LotRow } from './lots-store';
 
 /** The master a lot is judged by: its own, else the first its colourway got, which it may have made itself. */
-export async function masterOf(db: Db, lot: Pick<LotRow, 'master' | 'colourwayId'>): Promise<Colourway['master']> {
-  if (lot.master) return lot.master;
-  const [first] = await db
-    .select({ lab: masters.lab })
-    .from(masters)
-    .where(eq(masters.colourwayId, lot.colourwayId))
-    .orderBy(asc(masters.seq))
-    .limit(1);
-  if (first) return first.lab;
-  const [colourway] = await db
-    .select({ master: colourways.master })
-    .from(colourways)
-    .where(eq(colourways.id, lot.colourwayId));
-  return colourway?.master ?? null;
-}
+export const masterAmong = (own: LotRow['master'], { masters: all, colourwayMaster }: Standing): Colourway['master'] =>
+  own ?? all[0]?.lab ?? colourwayMaster;
 
 /** Band by band, the master that a lot is judged by; `null` where it was not read so. */
 export async function masterSpectrumOf(
@@ -42,11 +30,5 @@ export function spectrumAmong(
 }
 
 /** What the zones of a lot are to be: those of the master that stood when it was agreed, else of the first that came. */
-export async function zonesOf(db: Db, lot: Pick<LotRow, 'at' | 'colourwayId'>): Promise<ZoneStandard[]> {
-  const all = await db
-    .select({ zones: masters.zones, at: masters.at })
-    .from(masters)
-    .where(eq(masters.colourwayId, lot.colourwayId))
-    .orderBy(asc(masters.seq));
-  return (all.filter((m) => Date.parse(m.at) <= Date.parse(lot.at)).at(-1) ?? all[0])?.zones ?? [];
-}
+export const zonesAmong = ({ masters: all }: Standing, at: string): readonly ZoneStandard[] =>
+  (all.filter((m) => Date.parse(m.at) <= Date.parse(at)).at(-1) ?? all[0])?.zones ?? [];
