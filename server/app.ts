@@ -72,6 +72,7 @@ export async function createApp(
   app.disable('x-powered-by');
   app.use(logRequests(log));
   if (behindProxy) app.set('trust proxy', 1);
+  app.use(context.answering.count);
   app.use(onlyOwnNames(answersTo));
   app.use(securityHeaders(transport === 'trusted'));
   compressReplies(app);

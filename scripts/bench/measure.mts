@@ -213,9 +213,10 @@ console.log(
 );
 if (!created) writeFileSync(join(folder, 'large.json'), JSON.stringify(studioFile));
 const dataDir = join(folder, 'data');
+const isOpened = existsSync(dataDir);
 const importing = performance.now();
 let server = await serve(dataDir, { OPEN_DOCUMENT: join(folder, 'large.json') });
-if (!created)
+if (!isOpened)
   report(
     'Opening that studio’s file into a new folder',
     '≤ 60 s',

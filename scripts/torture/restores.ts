@@ -9,6 +9,7 @@ import { restoreStudio } from '../../server/copies/restore';
 import { openFolder } from '../../server/db/open-database';
 import { beginExport, documentText } from '../../server/document/export-document';
 import { writeStudioFile } from '../../server/document/write-studio-file';
+import { contextOn } from '../../server/shared/context';
 import { serveDemo } from '../serve.mjs';
 
 export interface RestoreReport {
@@ -65,7 +66,7 @@ async function tell(
     for await (const piece of documentText(exported)) text += piece;
     // That it was brought back is told in each generation anew.
     const { deeds: _deeds, ...document } = JSON.parse(text) as StudioDocument;
-    await pipeline((await writeStudioFile(database, now)).content, createWriteStream(file));
+    await pipeline((await writeStudioFile(contextOn(database), now)).content, createWriteStream(file));
     return {
       document: JSON.stringify(document),
       balances: await digestBalances(database.db),

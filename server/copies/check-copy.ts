@@ -58,7 +58,7 @@ export async function checkCopy(path: string, migrationsFolder: string): Promise
     return {
       document: hash.digest('hex'),
       balances: await digestBalances(db),
-      rows: exported.lists.reduce((sum, { rows }) => sum + rows, 0),
+      rows: (await Promise.all(exported.lists.map((list) => list.rows()))).reduce((sum, rows) => sum + rows, 0),
       files: exported.files.length,
     };
   } finally {

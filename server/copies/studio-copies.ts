@@ -122,7 +122,7 @@ export class CopyKeeper {
     try {
       const balances = await digestBalances(database.db);
       const before = this.writer.newestRecordMs;
-      const file = await writeStudioFile(database, now);
+      const file = await writeStudioFile(this.context, now);
       await pipeline(file.content, createWriteStream(written, { flush: true }));
       const found = await this.check(written);
       if (found.document !== file.documentDigest() || found.files !== file.exported.files.length)

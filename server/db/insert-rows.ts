@@ -2,8 +2,9 @@ import { getTableColumns, sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Db } from './database';
 
-/** Rows sent in one statement: few enough that others are served between two. */
-const CHUNK = 2000;
+/** Sent in one statement at most: few enough rows that others are served between two, little enough text to be read in memory. */
+const CHUNK_ROWS = 2000;
+const CHUNK_CHARACTERS = 1_000_000;
 
 /**
  * Inserts many rows as JSON, a chunk to a statement: several times as quick as a parameter for each field.
@@ -31,10 +32,26 @@ export async function insertRows<T extends PgTable>(
     columns.map(([key, c]) => sql`${sql.identifier(key)} ${sql.raw(c.getSQLType().replace('bigserial', 'bigint'))}`),
     sql`, `,
   );
-  for (let i = 0; i < rows.length; i += CHUNK) {
-    await between(i);
+  let done = 0;
+  for (const chunk of chunksOf(rows)) {
+    await between(done);
     await db.execute(
-      sql`INSERT INTO ${table} (${names}) SELECT ${keys} FROM json_to_recordset(${JSON.stringify(rows.slice(i, i + CHUNK))}::json) AS r(${shape})`,
+      sql`INSERT INTO ${table} (${names}) SELECT ${keys} FROM json_to_recordset(${`[${chunk.join(',')}]`}::json) AS r(${shape})`,
     );
+    done += chunk.length;
   }
+}
+
+function* chunksOf(rows: readonly unknown[]): Generator<readonly string[]> {
+  let [chunk, characters]: [string[], number] = [[], 0];
+  for (const row of rows) {
+    const text = JSON.stringify(row);
+    if (chunk.length === CHUNK_ROWS || (chunk.length > 0 && characters + text.length > CHUNK_CHARACTERS)) {
+      yield chunk;
+      [chunk, characters] = [[], 0];
+    }
+    chunk.push(text);
+    characters += text.length;
+  }
+  if (chunk.length > 0) yield chunk;
 }

@@ -25,7 +25,7 @@ function clean<T extends Row, D extends string = never>(row: T, ...drop: readonl
 /** A list of the document whose rows are never changed: read piece by piece, up to the newest there was at the beginning. */
 export interface DocumentList {
   readonly key: keyof StudioDocument;
-  readonly rows: number;
+  rows(): Promise<number>;
   pieces(): AsyncGenerator<readonly unknown[]>;
 }
 
@@ -154,7 +154,7 @@ export async function beginExport(db: Db, now: Date): Promise<DocumentExport> {
 }
 
 async function upToNow(tx: Db, db: Db, { key, table, order, tell }: Appended): Promise<DocumentList> {
-  const [newest] = await tx.select({ last: max(order), rows: sql<string>`count(*)` }).from(table);
+  const [newest] = await tx.select({ last: max(order) }).from(table);
   const last = Number(newest?.last ?? 0);
   async function* pieces(): AsyncGenerator<readonly unknown[]> {
     for (let from = 0; from < last;) {
@@ -169,7 +169,7 @@ async function upToNow(tx: Db, db: Db, { key, table, order, tell }: Appended): P
       yield rows.map(({ cursor: _cursor, ...row }) => tell(row as never));
     }
   }
-  return { key, rows: Number(newest?.rows ?? 0), pieces };
+  return { key, rows: () => db.$count(table, lte(order, last)), pieces };
 }
 
 /** The document as text, piece by piece. */

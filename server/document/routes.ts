@@ -25,7 +25,7 @@ export function documentRoutes(router: Router, routes: Routes, context: Context,
     await assertAllShown(db, person.id, 'the studio’s file');
     await noteDeed(db, { now, byId: person.id, kind: 'tookFile', thing: 'file', name: 'the whole studio' });
     await context.database.flush();
-    const { content } = await writeStudioFile(context.database, now);
+    const { content } = await writeStudioFile(context, now);
     return { name: `studio-${now.toISOString().slice(0, 10)}.zip`, type: 'application/zip', content };
   });
 }

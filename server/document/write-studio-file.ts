@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto';
 import { Readable } from 'node:stream';
 import { ZipFile } from 'yazl';
-import type { Database } from '../db/database';
+import type { Context } from '../shared/context';
 import type { DocumentExport } from './export-document';
 import { beginExport, documentText } from './export-document';
 
@@ -18,13 +18,17 @@ export interface WrittenStudioFile {
 }
 
 /** The whole studio as one zip, piece by piece: the document, and beside it each photograph and sheet by its SHA-256. */
-export async function writeStudioFile({ db, files }: Database, now: Date): Promise<WrittenStudioFile> {
+export async function writeStudioFile(
+  { database: { db, files }, answering }: Pick<Context, 'database' | 'answering'>,
+  now: Date,
+): Promise<WrittenStudioFile> {
   const exported = await beginExport(db, now);
   const hash = createHash('sha256');
   async function* text(): AsyncGenerator<string> {
     for await (const piece of documentText(exported)) {
       hash.update(piece);
       yield piece;
+      await answering.first();
     }
   }
   const zip = new ZipFile();

@@ -6,6 +6,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import type { Request, RequestHandler, Response, Router } from 'express';
 import { z } from 'zod';
+import type { Answering } from '../shared/answering';
 import type { Context } from '../shared/context';
 import type { Db } from '../db/database';
 import type { KeptFiles } from '../db/kept-files';
@@ -109,7 +110,7 @@ export class Routes {
     this.register(call, async (req, res) => {
       const asked = await this.ask(call, req);
       const answer = await handler({ ...asked, db: this.context.database.db, now: this.context.clock() });
-      if (call.download) await sendFile(res, answer as FileReply);
+      if (call.download) await sendFile(res, answer as FileReply, this.context.answering);
       else res.json(this.checked(call, answer));
     });
   }
@@ -154,14 +155,17 @@ function fileOf(types: readonly string[], req: Request): Uint8Array {
 }
 
 /** Sent as a download that no browser will run, whatever is in it. */
-async function sendFile(res: Response, { name, type, content }: FileReply): Promise<void> {
+async function sendFile(res: Response, { name, type, content }: FileReply, answering: Answering): Promise<void> {
   const kind = type === 'application/pdf' || type.startsWith('image/') ? 'inline' : 'attachment';
   res.setHeader('content-security-policy', "default-src 'none'; style-src 'unsafe-inline'; sandbox");
   res.setHeader('content-disposition', `${kind}; filename*=UTF-8''${encodeURIComponent(name)}`);
   res.type(type);
   if (typeof content === 'string') res.send(content);
   else if (content instanceof Uint8Array) res.send(Buffer.from(content));
-  else await pipeline(Readable.from(content), res);
+  else {
+    res.flushHeaders();
+    await pipeline(Readable.from(gently(content, answering)), res);
+  }
 }
 
 /** So many faults of one body are told: nobody reads more, and a large one could have a million. */
@@ -191,4 +195,12 @@ function message(issue: z.core.$ZodIssue): string {
   return field === ''
     ? 'What was sent is not in the form this call understands.'
     : `“${field}” is missing or not in the form it should have (${issue.message}).`;
+}
+
+/** Piece by piece, others first. */
+async function* gently<T>(pieces: AsyncIterable<T>, answering: Answering): AsyncGenerator<T> {
+  for await (const piece of pieces) {
+    yield piece;
+    await answering.first();
+  }
 }

@@ -3,6 +3,7 @@ import type { Topic } from '@vestigia/contract';
 import type { Logger } from 'pino';
 import { pino } from 'pino';
 import type { Database } from '../db/database';
+import { Answering } from './answering';
 
 /** What the whole server works with. The clock is given, so that tests can set it. */
 export interface Context {
@@ -10,6 +11,7 @@ export interface Context {
   readonly clock: () => Date;
   readonly log: Logger;
   readonly changes: ChangeBus;
+  readonly answering: Answering;
   /** Tells by its id that a session ended, so that the lines it holds open end with it. */
   readonly sessionEnds: EventEmitter;
   /** Who watches pots, asked for what wants somebody now. */
@@ -28,6 +30,7 @@ export const contextOn = (
   clock,
   log,
   changes: new ChangeBus(),
+  answering: new Answering(),
   sessionEnds: new EventEmitter().setMaxListeners(0),
   watchers: [],
   atClose: [],

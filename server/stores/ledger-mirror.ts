@@ -34,7 +34,7 @@ type Raw = [
 ];
 
 /** So many are read at once; others are served between. */
-const PIECE = 2000;
+const PIECE = 500;
 
 /**
  * The ledger of movements in memory. It is only ever added to, in the order of its numbers, so each reading asks for
@@ -46,11 +46,28 @@ export class LedgerMirror {
   private readonly groups = new Groups();
   private readonly names = new Map<string, string>();
   private seen = 0;
+  /** So many wait for it. */
+  private wanted = 0;
   private last: Promise<unknown> = Promise.resolve();
 
-  /** Takes in what came since. @param isOver asked between pieces: true stops it where it is */
-  follow(db: Db, isOver: () => boolean = () => false): Promise<void> {
-    const mine = this.last.then(() => this.takeIn(db, isOver));
+  /** Takes in what came since, for somebody who waits for it. */
+  async follow(db: Db): Promise<void> {
+    this.wanted += 1;
+    try {
+      await this.inTurn(db, setImmediate);
+    } finally {
+      this.wanted -= 1;
+    }
+  }
+
+  /** Takes in what came since, for nobody yet. @param between awaited between pieces; throws to stop it where it is */
+  readAhead(db: Db, between: () => Promise<unknown>): Promise<void> {
+    // Whoever waits for it now would wait for itself, if others went first.
+    return this.inTurn(db, () => (this.wanted > 0 ? setImmediate() : between()));
+  }
+
+  private inTurn(db: Db, between: () => Promise<unknown>): Promise<void> {
+    const mine = this.last.then(() => this.takeIn(db, between));
     this.last = mine.catch(() => undefined);
     return mine;
   }
@@ -83,8 +100,8 @@ export class LedgerMirror {
     return this.groups.of(materialId);
   }
 
-  private async takeIn(db: Db, isOver: () => boolean): Promise<void> {
-    while (!isOver()) {
+  private async takeIn(db: Db, between: () => Promise<unknown>): Promise<void> {
+    for (;;) {
       const rows = await oneValue<Raw[]>(
         db,
         sql`(SELECT coalesce(json_agg(json_build_array(m.seq, m.stock_lot_id, s.material_id, m.amount, m.kind, m.conversion_id, c.kind, o.seq, o.kind, extract(epoch from m.at) * 1000) ORDER BY m.seq), '[]')
@@ -95,7 +112,7 @@ export class LedgerMirror {
       for (const row of rows) this.add(row);
       this.seen = rows.at(-1)?.[0] ?? this.seen;
       if (rows.length < PIECE) return;
-      await setImmediate();
+      await between();
     }
   }
 

@@ -29,13 +29,17 @@ const by = ({ now, person }: { now: Date; person: { id: string } }): By => ({ no
 const AFTER_START_MS = 1500;
 
 /** Reads the ledger behind whoever works, so that nobody waits for it later. */
-function readAhead({ database, atClose, log }: Context, ledger: LedgerMirror, worths: WorthKeeper): void {
+function readAhead({ database, answering, atClose, log }: Context, ledger: LedgerMirror, worths: WorthKeeper): void {
   const over = new AbortController();
   const reading = setTimeout(AFTER_START_MS, undefined, { signal: over.signal, ref: false })
     .then(async () => {
-      const isOver = (): boolean => over.signal.aborted;
-      await ledger.follow(database.db, isOver);
-      await worths.readAhead(database.db, isOver);
+      const between = async (): Promise<void> => {
+        over.signal.throwIfAborted();
+        await answering.first();
+      };
+      await between();
+      await ledger.readAhead(database.db, between);
+      await worths.readAhead(database.db, () => answering.lull(over.signal));
     })
     .catch((error: unknown) => {
       if (!over.signal.aborted) log.error({ err: error }, 'reading the ledger');

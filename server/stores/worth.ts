@@ -59,13 +59,11 @@ export class WorthKeeper {
   }
 
   /** Works out the worth of all there is, a group at a time, others served between. */
-  async readAhead(db: Db, isOver: () => boolean): Promise<void> {
-    if (isOver()) return;
+  async readAhead(db: Db, between: () => Promise<unknown>): Promise<void> {
     await this.follow(db);
     for (const materialId of this.ledger.materialIds()) {
-      if (isOver()) return;
+      await between();
       this.worthOf(this.groupOf(materialId));
-      await setImmediate();
     }
   }
 

@@ -14,7 +14,7 @@ import { MOVEMENT_COLUMNS, movementCells } from './movement-records';
 type RawMovement = StoresDocument['movements'][number] & { lotNumber: number | null; lotRef: string | null };
 const iso = (at: string): string => new Date(at).toISOString();
 /** Movements read at a time: a long history goes out piece by piece, whatever its length. */
-const PIECE = 4000;
+const PIECE = 1000;
 
 export const readMaterialRecords = (db: Db): Promise<StoresDocument['materials']> =>
   oneValue(

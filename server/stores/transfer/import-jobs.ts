@@ -107,8 +107,16 @@ export class ImportJobs {
 
   private async read(job: Job, bytes: Uint8Array, now: Date): Promise<void> {
     try {
-      const reading = await planImport(this.context.database.db, job.kind, bytes, job.by.name, now, (done, total) =>
-        this.step(job, done, total),
+      const reading = await planImport(
+        this.context.database.db,
+        job.kind,
+        bytes,
+        job.by.name,
+        now,
+        async (done, total) => {
+          await this.context.answering.first();
+          await this.step(job, done, total);
+        },
       );
       if (reading.ok) job.plan = reading.plan;
       else job.problem = reading.message;
