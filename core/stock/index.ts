@@ -47,5 +47,5 @@ export {
   STOCK_ORIGINS,
   TREATMENTS,
 } from './material-facts';
-export type { StockValue, Valuation, ValuationMethod, ValuedMovement } from './valuation';
+export type { Valuation, ValuationMethod, ValuedMovement } from './valuation';
 export { formatMoney, readMoney, VALUATION_METHODS, valueStock, withoutReversed } from './valuation';

@@ -10,7 +10,11 @@ const move = (
   conversionId: string | null = null,
   materialId = 'weld',
 ): ValuedMovement => ({ id: `m${(n += 1)}`, materialId, amount, costMinor, conversionId });
-const value = (movements: ValuedMovement[], method: ValuationMethod) => valueStock(movements, method);
+const value = (movements: readonly ValuedMovement[], method: ValuationMethod) => {
+  const takenMinor = new Map<string, number>();
+  const byMaterial = valueStock(movements, method, (id, minor) => takenMinor.set(id, minor));
+  return { byMaterial, takenMinor };
+};
 
 describe('valueStock', () => {
   const twoDeliveries = [move(100, 1000), move(100, 2000), move(-150)];

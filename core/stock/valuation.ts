@@ -4,8 +4,8 @@ export const VALUATION_METHODS = ['fifo', 'average'] as const;
 export type ValuationMethod = (typeof VALUATION_METHODS)[number];
 
 /** A movement as valuation sees it: in order of time, without pairs that were reversed. */
-export interface ValuedMovement {
-  readonly id: string;
+export interface ValuedMovement<Id = string> {
+  readonly id: Id;
   readonly materialId: string;
   /** Whole smallest units; in is positive. */
   readonly amount: number;
@@ -20,13 +20,6 @@ export interface Valuation {
   readonly onHandMinor: number;
   readonly usedMinor: number;
   readonly receivedMinor: number;
-}
-
-/** What stock is worth by material, and what each movement out took with it, minor units of money. */
-export interface StockValue {
-  readonly byMaterial: ReadonlyMap<string, Valuation>;
-  /** What each movement out took with it, by its id. */
-  readonly takenMinor: ReadonlyMap<string, number>;
 }
 
 interface Purse {
@@ -96,15 +89,23 @@ function mixture(): Purse {
  * Values stock first in first out, or at its moving average. Exact in minor units: what is on hand and what was used
  * always add up to what was received, for each material. A conversion passes value on: what comes out is received at
  * the value of what went in, less nothing.
+ * @returns by material, minor units
  * @param movements any number of materials, in order of time; of one conversion, what goes in before what comes out
+ * @param took hears what each movement out took with it, minor units
  */
-export function valueStock(movements: Iterable<ValuedMovement>, method: ValuationMethod): StockValue {
+export function valueStock<Id>(
+  movements: Iterable<ValuedMovement<Id>>,
+  method: ValuationMethod,
+  took?: (id: Id, minor: number) => void,
+): ReadonlyMap<string, Valuation> {
   const purses = new Map<string, Purse & { received: number; used: number }>();
-  const taken = new Map<string, number>();
   const passedOn = new Map<string, number>();
   for (const m of movements) {
-    const purse = purses.get(m.materialId) ?? { ...(method === 'fifo' ? layers() : mixture()), received: 0, used: 0 };
-    purses.set(m.materialId, purse);
+    let purse = purses.get(m.materialId);
+    if (!purse) {
+      purse = { ...(method === 'fifo' ? layers() : mixture()), received: 0, used: 0 };
+      purses.set(m.materialId, purse);
+    }
     if (m.amount > 0) {
       const cost = m.conversionId === null ? (m.costMinor ?? 0) : (passedOn.get(m.conversionId) ?? 0);
       if (m.conversionId !== null) passedOn.set(m.conversionId, 0);
@@ -113,27 +114,26 @@ export function valueStock(movements: Iterable<ValuedMovement>, method: Valuatio
     } else if (m.amount < 0) {
       const minor = purse.take(-m.amount);
       purse.used += minor;
-      taken.set(m.id, minor);
+      took?.(m.id, minor);
       if (m.conversionId !== null) passedOn.set(m.conversionId, (passedOn.get(m.conversionId) ?? 0) + minor);
     }
   }
-  const byMaterial = new Map(
+  return new Map(
     [...purses].map(([id, { received, used }]) => [
       id,
       { receivedMinor: received, usedMinor: used, onHandMinor: received - used },
     ]),
   );
-  return { byMaterial, takenMinor: taken };
 }
 
 /** Leaves out movements that were reversed, and their reversals: together they are as if they had never been. */
-export function withoutReversed<M extends { readonly id: string; readonly reversesId: string | null }>(
-  movements: readonly M[],
-): M[] {
+export function withoutReversed<
+  M extends { readonly id: string | number; readonly reversesId: string | number | null },
+>(movements: readonly M[]): readonly M[] {
+  const reversals = movements.filter((m) => m.reversesId !== null);
+  if (reversals.length === 0) return movements;
   const there = new Set(movements.map((m) => m.id));
-  const reversed = new Set(
-    movements.flatMap((m) => (m.reversesId !== null && there.has(m.reversesId) ? [m.reversesId] : [])),
-  );
+  const reversed = new Set(reversals.flatMap(({ reversesId: id }) => (id !== null && there.has(id) ? [id] : [])));
   return movements.filter((m) => !reversed.has(m.id) && !(m.reversesId !== null && there.has(m.reversesId)));
 }
 

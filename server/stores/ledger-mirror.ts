@@ -7,14 +7,14 @@ import { oneValue } from './shelf';
 /** One movement, with what sums over all of time ask of it. */
 export interface MirroredMovement {
   /** By which it is known here: half a million names would be much memory. */
-  readonly seq: number;
+  readonly id: number;
   readonly materialId: string;
   readonly stockLotId: string;
   readonly amount: number;
   readonly kind: MovementKind;
   readonly conversionId: string | null;
   readonly conversionKind: string | null;
-  readonly reversesSeq: number | null;
+  readonly reversesId: number | null;
   readonly reversedKind: MovementKind | null;
   readonly atMs: number;
 }
@@ -28,7 +28,7 @@ type Raw = [
   kind: MovementKind,
   conversionId: string | null,
   conversionKind: string | null,
-  reversesSeq: number | null,
+  reversesId: number | null,
   reversedKind: MovementKind | null,
   atMs: number,
 ];
@@ -116,19 +116,19 @@ export class LedgerMirror {
     }
   }
 
-  private add([seq, jar, of, amount, kind, converted, conversionKind, reversesSeq, reversedKind, atMs]: Raw): void {
+  private add([seq, jar, of, amount, kind, converted, conversionKind, reversesId, reversedKind, atMs]: Raw): void {
     const [stockLotId, materialId] = [this.once(jar), this.once(of)];
     const conversionId = converted === null ? null : this.once(converted);
     const own = this.byMaterial.get(materialId);
     const movement: MirroredMovement = {
-      seq,
+      id: seq,
       materialId,
       stockLotId,
       amount,
       kind: this.once(kind),
       conversionId,
       conversionKind: conversionKind === null ? null : this.once(conversionKind),
-      reversesSeq,
+      reversesId,
       reversedKind: reversedKind === null ? null : this.once(reversedKind),
       atMs,
     };
@@ -153,7 +153,7 @@ export class LedgerMirror {
 
 const comesOut = ({ kind, amount }: MirroredMovement): number => (kind === 'convert' && amount > 0 ? 1 : 0);
 const inTime = (a: MirroredMovement, b: MirroredMovement): number =>
-  a.atMs - b.atMs || comesOut(a) - comesOut(b) || a.seq - b.seq;
+  a.atMs - b.atMs || comesOut(a) - comesOut(b) || a.id - b.id;
 
 /** Materials that a change of form ties together. */
 class Groups {

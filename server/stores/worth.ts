@@ -1,5 +1,5 @@
 import type { LotCost, ValuationReport } from '@vestigia/contract';
-import type { KeptPlan, StockValue, ValuedMovement } from '@vestigia/core';
+import type { KeptPlan, Valuation, ValuedMovement } from '@vestigia/core';
 import { addDays, completePlan, instantOf, planEffort, valueStock, withoutReversed } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import { setImmediate } from 'node:timers/promises';
@@ -22,23 +22,18 @@ async function readCosts(db: Db): Promise<{ readonly costs: Costs; readonly stam
 }
 
 /** Movements as they are valued, without pairs that were reversed. */
-function valued(movements: readonly MirroredMovement[], costs: Costs, beforeMs = Infinity): ValuedMovement[] {
+function valued(movements: readonly MirroredMovement[], costs: Costs, beforeMs = Infinity): ValuedMovement<number>[] {
   const seen = beforeMs === Infinity ? movements : movements.filter((m) => m.atMs < beforeMs);
   // A jar's cost came with its first delivery; what was found or given back later cost nothing.
   const paid = new Set<string>();
-  const named = seen.map((m) => ({
-    ...m,
-    id: String(m.seq),
-    reversesId: m.reversesSeq === null ? null : String(m.reversesSeq),
-  }));
-  return withoutReversed(named).map((m) => {
-    const first = m.amount > 0 && (m.kind === 'receive' || m.kind === 'gather') && !paid.has(m.stockLotId);
-    if (first) paid.add(m.stockLotId);
-    return { ...m, costMinor: first ? (costs.get(m.stockLotId) ?? null) : null };
+  return withoutReversed(seen).map(({ id, materialId, amount, kind, stockLotId, conversionId }) => {
+    const first = amount > 0 && (kind === 'receive' || kind === 'gather') && !paid.has(stockLotId);
+    if (first) paid.add(stockLotId);
+    return { id, materialId, amount, conversionId, costMinor: first ? (costs.get(stockLotId) ?? null) : null };
   });
 }
 
-interface Worths extends Readonly<Record<'fifo' | 'average', StockValue['byMaterial']>> {
+interface Worths extends Readonly<Record<'fifo' | 'average', ReadonlyMap<string, Valuation>>> {
   /** Of each material that ever moved, smallest units. */
   readonly onHand: ReadonlyMap<string, number>;
 }
@@ -83,18 +78,18 @@ export class WorthKeeper {
     for (const m of movements) onHand.set(m.materialId, (onHand.get(m.materialId) ?? 0) + m.amount);
     return {
       onHand,
-      fifo: valueStock(movements, 'fifo').byMaterial,
-      average: valueStock(movements, 'average').byMaterial,
+      fifo: valueStock(movements, 'fifo'),
+      average: valueStock(movements, 'average'),
     };
   }
 
   /** What each movement out of a group took with it, by its number. */
-  taken(group: readonly string[]): Readonly<Record<'fifo' | 'average', StockValue['takenMinor']>> {
+  taken(group: readonly string[]): Readonly<Record<'fifo' | 'average', ReadonlyMap<number, number>>> {
     const movements = valued(this.ledger.ofAll(group), this.costs.costs);
-    return {
-      fifo: valueStock(movements, 'fifo').takenMinor,
-      average: valueStock(movements, 'average').takenMinor,
-    };
+    const [fifo, average] = [new Map<number, number>(), new Map<number, number>()];
+    valueStock(movements, 'fifo', (id, minor) => fifo.set(id, minor));
+    valueStock(movements, 'average', (id, minor) => average.set(id, minor));
+    return { fifo, average };
   }
 
   groupOf(materialId: string): readonly string[] {
@@ -181,9 +176,9 @@ export async function readLotCost(db: Db, worths: WorthKeeper, lotId: string): P
   const [lot] = await db.select({ plan: lots.plan }).from(lots).where(eq(lots.id, lotId));
   if (!lot) throw notFound('lot');
   const effort = await readEffort(db, lot.plan);
-  const taken = await oneValue<{ id: string; materialId: string; name: string; measure: 'weight'; amount: number }[]>(
+  const taken = await oneValue<{ id: number; materialId: string; name: string; measure: 'weight'; amount: number }[]>(
     db,
-    sql`(SELECT coalesce(json_agg(json_build_object('id', m.seq::text, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
+    sql`(SELECT coalesce(json_agg(json_build_object('id', m.seq, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
     FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id JOIN materials t ON t.id = s.material_id
       WHERE m.lot_id = ${lotId})`,
   );
@@ -192,8 +187,8 @@ export async function readLotCost(db: Db, worths: WorthKeeper, lotId: string): P
     return { currency: await currencyOf(db), fifoMinor: 0, averageMinor: 0, ...effort, rows: [] };
   await worths.follow(db);
   const groups = new Map(materialIds.map((id) => [worths.groupOf(id).join(' '), worths.groupOf(id)]));
-  const fifo = new Map<string, number>();
-  const average = new Map<string, number>();
+  const fifo = new Map<number, number>();
+  const average = new Map<number, number>();
   for (const group of groups.values()) {
     const taken = worths.taken(group);
     for (const [id, minor] of taken.fifo) fifo.set(id, minor);
@@ -201,7 +196,7 @@ export async function readLotCost(db: Db, worths: WorthKeeper, lotId: string): P
   }
   const rows = materialIds.map((materialId) => {
     const own = taken.filter((t) => t.materialId === materialId);
-    const sum = (values: ReadonlyMap<string, number>): number =>
+    const sum = (values: ReadonlyMap<number, number>): number =>
       own.reduce((total, t) => total + (values.get(t.id) ?? 0), 0);
     return {
       materialId,
