@@ -1,7 +1,7 @@
 import { DELTA_E_FORMULAS } from '@vestigia/core';
 import { z } from 'zod';
-import { id, isoTime, nameOf, noteOf, numberIn, personRef, version } from './common';
-import { labUnder, lotSummary } from './lots';
+import { id, isoTime, nameOf, noteOf, numberIn, personRef, version, labUnder } from './common';
+import { lotSummary } from './lots';
 import { taken } from './readings';
 import { status } from './recipes';
 

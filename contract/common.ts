@@ -46,6 +46,9 @@ export const lab = z
   .meta({ id: 'Lab' });
 
 export const colourConditions = z.object({ illuminant: z.enum(ILLUMINANTS), observer: z.enum(OBSERVERS) });
+/** A colour, and under what light and from how wide a field it was read. */
+export const labUnder = lab.extend(colourConditions.shape);
+export type LabUnder = z.infer<typeof labUnder>;
 /** Reflectance band by band, where a colour was read so. */
 export const spectrum = z
   .array(numberIn('The reflectance', 0, 1.2))

@@ -35,7 +35,7 @@ export type {
   Swatch,
   SwatchEdit,
 } from './swatches';
-export type { PersonRef } from './common';
+export type { LabUnder, PersonRef } from './common';
 export type { CopyOfStudio, StudioCopies } from './copies';
 export type {
   AuthState,
@@ -49,7 +49,7 @@ export type {
   SignIn,
 } from './auth';
 export type { Deed, DeedChanges, DeedKind, DeedPage, DeedThing } from './deeds';
-export type { LabUnder, LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
+export type { LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
 export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
 export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';
 export type { NewNote, Note, NoteSubject, ReadNewNote } from './notes';

@@ -1,6 +1,6 @@
 import { DELTA_E_FORMULAS, JUDGE_RULES } from '@vestigia/core';
 import { z } from 'zod';
-import { colourConditions, id, isoTime, lab, personRef, stockMeasure } from './common';
+import { id, isoTime, labUnder, personRef, stockMeasure } from './common';
 import { stepKind, lotPlan } from './lot-plan';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { runEntry } from './run-entry';
@@ -18,9 +18,6 @@ export const station = z.object({
   hasDeviation: z.boolean(),
 });
 export type Station = z.infer<typeof station>;
-
-export const labUnder = lab.extend(colourConditions.shape);
-export type LabUnder = z.infer<typeof labUnder>;
 
 export const lotSummary = z
   .object({

@@ -1,6 +1,6 @@
 import { FIBRE_KINDS, MATERIAL_KINDS, RECIPE_STATUSES, STEP_KINDS, STOCK_MEASURES } from '@vestigia/core';
 import { z } from 'zod';
-import { colourConditions, id, isoTime, lab, nameOf, noteOf, numberIn, personRef } from './common';
+import { colourConditions, id, isoTime, lab, nameOf, noteOf, numberIn, personRef, labUnder } from './common';
 import { bodyShape, recipeBody } from './recipe-body';
 
 export const status = z.enum(RECIPE_STATUSES);
@@ -45,6 +45,8 @@ export const recipeSummary = z
     fibres: z.array(z.enum(FIBRE_KINDS)),
     materials: z.array(z.string()),
     steps: z.int(),
+    /** What its newest lot that was read came out as; `null`: none was. */
+    gave: z.object({ lab: labUnder, base: z.string() }).nullable(),
   })
   .meta({ id: 'RecipeSummary' });
 export type RecipeSummary = z.infer<typeof recipeSummary>;

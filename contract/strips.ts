@@ -13,8 +13,8 @@ import {
   numberIn,
   personRef,
   quantityText,
+  labUnder,
 } from './common';
-import { labUnder } from './lots';
 import { pick } from './lot-plan';
 
 export const stripLevel = z.object({

@@ -1,7 +1,6 @@
 import { CARD_PATCHES, FASTNESS_KINDS, FASTNESS_PLACES, GREY_GRADES, SLOTS_A_PAGE } from '@vestigia/core';
 import { z } from 'zod';
-import { id, isoDate, isoTime, lab, lineOf, nameOf, noteOf, numberIn, personRef, version } from './common';
-import { labUnder } from './lots';
+import { id, isoDate, isoTime, lab, lineOf, nameOf, noteOf, numberIn, personRef, version, labUnder } from './common';
 import { shadeOf } from './readings';
 
 /** What a shade was made with, as it stands beside a snippet. */

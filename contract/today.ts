@@ -1,7 +1,7 @@
 import { FASTNESS_KINDS } from '@vestigia/core';
 import { z } from 'zod';
-import { id, isoDate, isoTime } from './common';
-import { labUnder, lotSummary } from './lots';
+import { id, isoDate, isoTime, labUnder } from './common';
+import { lotSummary } from './lots';
 import { shelfRow } from './stores';
 
 /** A step in work, for the pot line. */

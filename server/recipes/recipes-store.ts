@@ -2,7 +2,7 @@ import type { RecipeBody, RecipeOutline, RecipeSummary, RecipeVersionDetail } fr
 import { readRecipeBody } from '@vestigia/contract';
 import type { Evidence } from '@vestigia/core';
 import { practiceDifferences } from '@vestigia/core';
-import { and, asc, count, desc, eq, inArray, lte } from 'drizzle-orm';
+import { and, asc, count, desc, eq, inArray, isNotNull, lte } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import {
   colourways,
@@ -42,9 +42,26 @@ export async function currentStatuses(db: Db): Promise<Map<string, RecipeStatus>
   return new Map(rows.map((r) => [r.id, r.status]));
 }
 
+/** The colour of each recipe's newest lot that was read, and on what. */
+async function readGiven(db: Db): Promise<Map<string, NonNullable<RecipeSummary['gave']>>> {
+  const rows = await db
+    .selectDistinctOn([recipeVersions.recipeId], {
+      recipeId: recipeVersions.recipeId,
+      lab: lotProgress.result,
+      base: materials.name,
+    })
+    .from(lots)
+    .innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
+    .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .where(isNotNull(lotProgress.result))
+    .orderBy(recipeVersions.recipeId, desc(lots.number));
+  return new Map(rows.flatMap(({ recipeId, lab, base }) => (lab ? [[recipeId, { lab, base }] as const] : [])));
+}
+
 export async function readRecipes(db: Db, personId: string): Promise<RecipeSummary[]> {
   const veil = await veilFor(db, personId);
-  const status = await currentStatuses(db);
+  const [status, given] = [await currentStatuses(db), await readGiven(db)];
   const names = new Map(
     (await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]),
   );
@@ -67,6 +84,7 @@ export async function readRecipes(db: Db, personId: string): Promise<RecipeSumma
         versions: ofRecipe.map((v) => ({ id: v.id, number: v.number, status: status.get(v.id) ?? 'trial' })),
         fibres: newest?.fibres ?? [],
         steps: newest?.steps.length ?? 0,
+        gave: given.get(recipe.id) ?? null,
         materials: newest
           ? [...new Set(newest.steps.flatMap((s) => s.doses.map((d) => d.materialId)))].map((id) => names.get(id) ?? '')
           : [],

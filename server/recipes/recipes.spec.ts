@@ -159,7 +159,13 @@ describe.each(KINDS)('recipes, on a %s', (kind) => {
       .expect(200);
     const lotId = await makeLot(studio, f, { quantityText: '1 hank of 100 g' });
     await dyeLot(studio, f, lotId, { grams: 100 });
-    await created(`/api/lots/${lotId}/readings`, reading('dry'));
+    const gave = async (): Promise<RecipeSummary['gave'] | undefined> =>
+      ((await studio.agent.get('/api/recipes').expect(200)).body as RecipeSummary[]).find((r) =>
+        r.versions.some((v) => v.id === id),
+      )?.gave;
+    expect(await gave()).toBeNull();
+    await created(`/api/lots/${lotId}/readings`, reading('dry', 73));
+    expect(await gave()).toMatchObject({ lab: { L: 73 } });
     await created(`/api/lots/${lotId}/verdicts`, verdict('pass'));
     await stand('proven').expect(200);
     expect(await version(id)).toMatchObject({

@@ -21,6 +21,7 @@ export class Answering {
     const over = (): void => {
       if (isOver) return;
       isOver = true;
+      res.off('close', over);
       this.asking -= 1;
       this.lastMs = performance.now();
       if (this.asking === 0) for (const go of this.waiting.splice(0)) go();

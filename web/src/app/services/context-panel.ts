@@ -1,4 +1,4 @@
-import { Injectable, signal } from '@angular/core';
+import { Injectable, computed, signal } from '@angular/core';
 import type { Figure } from '@vestigia/core';
 
 export interface ContextNote {
@@ -12,8 +12,16 @@ export class ContextPanel {
   readonly working = signal<{ name: string; figure: Figure } | undefined>(undefined);
   readonly notes = signal<readonly ContextNote[]>([]);
 
+  /** The margin takes room only while something stands in it. */
+  readonly isOpen = computed(() => this.working() !== undefined || this.notes().length > 0);
+
   showWorking(name: string, figure: Figure): void {
     this.working.set({ name, figure });
+  }
+
+  /** Puts the working away; cautions and history of the page stay. */
+  closeWorking(): void {
+    this.working.set(undefined);
   }
 
   clear(): void {

@@ -5,29 +5,34 @@ import { ContextPanel } from '../services/context-panel';
 @Component({
   selector: 'vs-context-panel',
   template: `
-    @if (contextPanel.working(); as open) {
-      <section aria-live="polite">
-        <h2>Working: {{ open.name }}</h2>
-        <p class="sum">{{ value(open.figure) }}</p>
-        <p class="formula">= {{ open.figure.working.formula }}</p>
-        <dl>
-          @for (input of open.figure.working.inputs; track $index) {
-            <div>
-              <dt>{{ input.name }}</dt>
-              <dd>
-                {{ inputValue(input) }}
-                @if (input.source) {
-                  <span class="soft small">{{ input.source }}</span>
-                }
-              </dd>
-            </div>
+    <div aria-live="polite">
+      @if (contextPanel.working(); as open) {
+        <section>
+          <button type="button" class="plain close" (click)="contextPanel.closeWorking()" aria-keyshortcuts="Escape">
+            Close <kbd>Esc</kbd>
+          </button>
+          <h2>Working: {{ open.name }}</h2>
+          <p class="sum">{{ value(open.figure) }}</p>
+          <p class="formula">= {{ open.figure.working.formula }}</p>
+          <dl>
+            @for (input of open.figure.working.inputs; track $index) {
+              <div>
+                <dt>{{ input.name }}</dt>
+                <dd>
+                  {{ inputValue(input) }}
+                  @if (input.source) {
+                    <span class="soft small">{{ input.source }}</span>
+                  }
+                </dd>
+              </div>
+            }
+          </dl>
+          @for (note of open.figure.working.notes; track $index) {
+            <p class="small">· {{ note }}</p>
           }
-        </dl>
-        @for (note of open.figure.working.notes; track $index) {
-          <p class="small">· {{ note }}</p>
-        }
-      </section>
-    }
+        </section>
+      }
+    </div>
     @for (note of contextPanel.notes(); track $index) {
       <section>
         <h2>{{ note.title }}</h2>
@@ -35,9 +40,6 @@ import { ContextPanel } from '../services/context-panel';
           <p class="small">{{ line }}</p>
         }
       </section>
-    }
-    @if (!contextPanel.working() && contextPanel.notes().length === 0) {
-      <p class="soft small">Press any figure with a dotted line under it, and its working shows here.</p>
     }
   `,
   styleUrl: './context-panel-view.scss',

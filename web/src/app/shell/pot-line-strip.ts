@@ -26,27 +26,30 @@ const TICK_MS = 15_000;
         <span class="soft">Nothing in the pots</span>
       }
     </div>
-    <div class="scale" role="list" aria-label="What is in work">
-      @for (tick of ticks(); track tick.at) {
-        <span class="hour" [style.left.%]="tick.from01 * 100">{{ tick.at | when: 'clock' }}</span>
-      }
-      <span class="now" [style.left.%]="line().now01 * 100" aria-hidden="true"></span>
-      @for (segment of line().segments; track $index) {
-        <a
-          role="listitem"
-          class="segment"
-          [class.due]="segment.due"
-          [class.attended]="segment.attended"
-          [routerLink]="['/bench', segment.lotId]"
-          [style.left.%]="segment.from01 * 100"
-          [style.width.%]="(segment.to01 - segment.from01) * 100"
-          [style.top.px]="17 + segment.row * 17"
-          [attr.aria-label]="segment.label + ': ' + segment.title + ', ' + segment.lotTag"
-          >{{ segment.label }} · {{ segment.title }}</a
-        >
-      }
-    </div>`,
+    @if (line().segments.length > 0) {
+      <div class="scale" role="list" aria-label="What is in work">
+        @for (tick of ticks(); track tick.at) {
+          <span class="hour" [style.left.%]="tick.from01 * 100">{{ tick.at | when: 'clock' }}</span>
+        }
+        <span class="now" [style.left.%]="line().now01 * 100" aria-hidden="true"></span>
+        @for (segment of line().segments; track $index) {
+          <a
+            role="listitem"
+            class="segment"
+            [class.due]="segment.due"
+            [class.attended]="segment.attended"
+            [routerLink]="['/bench', segment.lotId]"
+            [style.left.%]="segment.from01 * 100"
+            [style.width.%]="(segment.to01 - segment.from01) * 100"
+            [style.--row]="segment.row"
+            [attr.aria-label]="segment.label + ': ' + segment.title + ', ' + segment.lotTag"
+            >{{ segment.label }} · {{ segment.title }}</a
+          >
+        }
+      </div>
+    }`,
   styleUrl: './pot-line-strip.scss',
+  host: { '[style.--rows]': 'rows()', '[class.still]': 'rows() === 0' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotLineStrip {
@@ -79,6 +82,8 @@ export class PotLineStrip {
       this.window(),
     ),
   );
+  /** It is as high as what is in work needs. */
+  protected readonly rows = computed(() => Math.max(0, ...this.line().segments.map((s) => s.row + 1)));
   protected readonly ticks = computed(() => {
     const { fromMs, toMs } = this.window();
     return this.calendar

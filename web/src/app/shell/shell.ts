@@ -8,6 +8,7 @@ import {
   signal,
   viewChild,
 } from '@angular/core';
+import { MatMenuModule } from '@angular/material/menu';
 import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { filter } from 'rxjs';
@@ -38,6 +39,7 @@ import { Count } from '../ui/count';
     RouterLink,
     RouterLinkActive,
     ContextPanelView,
+    MatMenuModule,
     PotAlarm,
     PotLineStrip,
     RefusedTouches,
@@ -54,7 +56,7 @@ export class Shell {
   protected readonly changes = inject(LiveChanges);
   protected readonly outbox = inject(Outbox);
   private readonly router = inject(Router);
-  private readonly contextPanel = inject(ContextPanel);
+  protected readonly contextPanel = inject(ContextPanel);
   private readonly injector = inject(Injector);
   protected readonly places = PLACES;
   protected readonly roleLabel = ROLE_LABELS;
@@ -77,8 +79,9 @@ export class Shell {
 
   protected onKey(event: KeyboardEvent): void {
     if (event.key === 'Escape') {
-      this.help.set(false);
-      if (this.searching()) this.closeSearch();
+      if (this.help()) this.help.set(false);
+      else if (this.searching()) this.closeSearch();
+      else this.contextPanel.closeWorking();
       return;
     }
     if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;

@@ -17,11 +17,10 @@ type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
   styles: `
     .strand {
       min-width: 10rem;
-      width: 26%;
+      width: 12rem;
     }
-    .again,
-    .day {
-      white-space: nowrap;
+    vs-swatch {
+      padding: 0.15rem;
     }
     sub {
       font-size: 0.7em;

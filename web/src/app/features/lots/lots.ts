@@ -33,11 +33,11 @@ const SHOWN_AT_FIRST = 40;
         </div>
       } @else {
         <div class="filters">
-          <mat-form-field
+          <mat-form-field subscriptSizing="dynamic"
             ><mat-label>Only lots of …</mat-label
             ><input matInput name="words" [(ngModel)]="label" placeholder="colourway, number or person"
           /></mat-form-field>
-          <mat-form-field
+          <mat-form-field subscriptSizing="dynamic"
             ><mat-label>State</mat-label
             ><select matNativeControl name="state" [(ngModel)]="state">
               <option value="">any</option>
@@ -54,17 +54,6 @@ const SHOWN_AT_FIRST = 40;
         }
       }
     }`,
-  styles: `
-    .filters {
-      display: flex;
-      flex-wrap: wrap;
-      gap: 0.5rem 1.5rem;
-      align-items: center;
-    }
-    .filters mat-form-field {
-      flex: 0 1 18rem;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotsPage {

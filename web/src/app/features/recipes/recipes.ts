@@ -3,6 +3,7 @@ import { RouterLink } from '@angular/router';
 import type { RecipeSummary } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { Swatch } from '../../ui/swatch';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
 import { May } from '../../ui/may';
@@ -10,7 +11,15 @@ import { May } from '../../ui/may';
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [May, RouterLink, RecipesNav, RefusalNote],
+  imports: [May, RouterLink, RecipesNav, RefusalNote, Swatch],
+  styles: `
+    vs-swatch {
+      padding: 0.15rem;
+    }
+    td.brief {
+      max-width: 26rem;
+    }
+  `,
   templateUrl: './recipes.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

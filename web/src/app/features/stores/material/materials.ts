@@ -17,8 +17,15 @@ import { May } from '../../../ui/may';
   imports: [May, Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
   templateUrl: './materials.html',
   styles: `
-    .words {
-      max-width: 24rem;
+    td.brief {
+      max-width: 10.5rem;
+    }
+    td.kind {
+      max-width: 8.5rem;
+    }
+    td.forms,
+    td.fast {
+      max-width: 6.5rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -17,21 +17,19 @@ import { sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from '../stores-nav';
 import { May } from '../../../ui/may';
 
-/** One column may be sorted by several things: what a jar holds, what that is, and where it stands share one. */
-const COLUMNS: readonly { by: readonly { column: ShelfColumn; name: string }[]; number?: true }[] = [
-  { by: [{ column: 'tag', name: 'Tag' }] },
-  {
-    by: [
-      { column: 'material', name: 'Material' },
-      { column: 'kind', name: 'kind' },
-      { column: 'place', name: 'place' },
-    ],
-  },
-  { by: [{ column: 'onHand', name: 'On hand' }], number: true },
-  { by: [{ column: 'reserved', name: 'Promised' }], number: true },
-  { by: [{ column: 'free', name: 'Free' }], number: true },
-  { by: [{ column: 'bestBefore', name: 'Best before' }] },
+const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
+  { column: 'tag', name: 'Tag' },
+  { column: 'material', name: 'Material' },
+  { column: 'kind', name: 'Kind', class: 'kind' },
+  { column: 'place', name: 'Place' },
+  { column: 'onHand', name: 'On hand', class: 'number' },
+  { column: 'reserved', name: 'Promised', class: 'number' },
+  { column: 'free', name: 'Free', class: 'number' },
+  { column: 'bestBefore', name: 'Best before' },
 ];
+
+/** As high as shelf.scss makes a row: more under a finger. */
+const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.125);
 
 /** Every jar with what is on hand, promised and free: today, on a day that was, or on one to come. */
 @Component({
@@ -68,7 +66,7 @@ export class ShelfPage {
   protected readonly order = signal<{ column: ShelfColumn; up: boolean }>({ column: 'material', up: true });
   private readonly today = inject(StudioCalendar).today();
   /** Rows keep one height whatever they hold, so that thousands can be scrolled; it follows the browser's text size. */
-  protected readonly rowHeight = signal(3.25 * parseFloat(getComputedStyle(document.documentElement).fontSize));
+  protected readonly rowHeight = signal(rowRem() * parseFloat(getComputedStyle(document.documentElement).fontSize));
 
   protected readonly when = computed(() => this.other.value()?.when ?? 'today');
   protected readonly rows = computed((): readonly ShownRow[] | undefined => {
@@ -101,9 +99,9 @@ export class ShelfPage {
     this.order.update((o) => ({ column, up: o.column === column ? !o.up : true }));
   }
 
-  protected sortOf(by: readonly { column: ShelfColumn }[]): 'ascending' | 'descending' | null {
+  protected sortOf(of: ShelfColumn): 'ascending' | 'descending' | null {
     const { column, up } = this.order();
-    return by.some((b) => b.column === column) ? (up ? 'ascending' : 'descending') : null;
+    return of === column ? (up ? 'ascending' : 'descending') : null;
   }
 
   /** Up and down go from jar to jar; the list scrolls along. */
