@@ -8,6 +8,7 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { LotLedger } from '../../ui/lot-ledger';
 import { LOT_STATE_LABELS } from '../../format/lot-states';
+import { inAddress } from '../../services/in-address';
 import { RefusalNote } from '../../ui/refusal';
 
 const SHOWN_AT_FIRST = 40;
@@ -61,8 +62,8 @@ export class LotsPage {
   protected readonly states = Object.keys(LOT_STATE_LABELS) as LotState[];
   protected readonly stateLabel = LOT_STATE_LABELS;
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
-  protected readonly label = signal('');
-  protected readonly state = signal<LotState | ''>('');
+  protected readonly label = inAddress('find');
+  protected readonly state = inAddress('state');
   protected readonly max = signal(SHOWN_AT_FIRST);
   protected readonly matching = computed(() => {
     const label = this.label().trim().toLowerCase();

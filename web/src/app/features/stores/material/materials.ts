@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -9,6 +9,7 @@ import { liveQuery } from '../../../api/live-query';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
 import { Count } from '../../../ui/count';
+import { inAddress } from '../../../services/in-address';
 import { May } from '../../../ui/may';
 
 /** Every material the studio knows, with what matters at the pot. */
@@ -34,7 +35,7 @@ export class MaterialsPage {
   private readonly api = inject(ApiClient);
   protected readonly kinds = MATERIAL_KIND_LABELS;
   protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
-  protected readonly label = signal('');
+  protected readonly label = inAddress('find');
   protected readonly shown = computed(() => {
     const label = this.label().trim().toLowerCase();
     return (this.materials.value() ?? []).filter((m) =>

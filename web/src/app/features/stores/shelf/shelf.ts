@@ -9,6 +9,7 @@ import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { liveQuery } from '../../../api/live-query';
 import { ContextPanel } from '../../../services/context-panel';
+import { inAddress } from '../../../services/in-address';
 import { Amount } from '../../../format/amount';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
@@ -55,15 +56,21 @@ export class ShelfPage {
   private readonly contextPanel = inject(ContextPanel);
   protected readonly columns = COLUMNS;
   protected readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
-  protected readonly on = signal('');
+  protected readonly on = inAddress('on');
   protected readonly other = liveQuery(
     ['stores'],
     () => (this.on() === '' ? of(undefined) : this.api.get('/api/stores/on', { query: { on: this.on() } })),
     () => this.on(),
   );
-  protected readonly label = signal('');
-  protected readonly withEmpty = signal(false);
-  protected readonly order = signal<{ column: ShelfColumn; up: boolean }>({ column: 'material', up: true });
+  protected readonly label = inAddress('find');
+  protected readonly empty = inAddress('empty');
+  protected readonly withEmpty = computed(() => this.empty() === 'too');
+  private readonly sorted = inAddress('by', 'material');
+  /** In the address a column that falls has a minus before it. */
+  protected readonly order = computed(() => {
+    const by = this.sorted().replace(/^-/, '');
+    return { column: COLUMNS.find((c) => c.column === by)?.column ?? 'material', up: !this.sorted().startsWith('-') };
+  });
   private readonly today = inject(StudioCalendar).today();
   /** Rows keep one height whatever they hold, so that thousands can be scrolled; it follows the browser's text size. */
   protected readonly rowHeight = signal(rowRem() * parseFloat(getComputedStyle(document.documentElement).fontSize));
@@ -96,7 +103,8 @@ export class ShelfPage {
   protected readonly byId = (_i: number, row: ShownRow): string => row.id;
 
   protected sortBy(column: ShelfColumn): void {
-    this.order.update((o) => ({ column, up: o.column === column ? !o.up : true }));
+    const { column: by, up } = this.order();
+    this.sorted.set(by === column && up ? `-${column}` : column);
   }
 
   protected sortOf(of: ShelfColumn): 'ascending' | 'descending' | null {
