@@ -26,6 +26,8 @@ const DELIVERY = {
   source: 'order',
   note: '',
 };
+/** A copy is looked over in a process of its own, in a database made anew: on a slow machine that takes its time. */
+const LOOKED_OVER_MS = 6 * 60_000;
 const CHOSEN = 'green hanks by the river';
 
 /** The document in a studio file, without the moment it was written at. */
@@ -99,6 +101,7 @@ describe('a studio that is killed, damaged and brought back', () => {
 
   it('a copy made by hand is looked over in a process of its own, and told', async () => {
     const isaby = await Someone.at(browser, server.base);
+    isaby.page.setDefaultTimeout(LOOKED_OVER_MS);
     await isaby.signIn('Isaby Fennimore', 'heron at low tide');
     await isaby.go('/studio');
     await isaby.sees('There is no copy yet', 'vs-copies');
@@ -153,6 +156,7 @@ describe('a studio that is killed, damaged and brought back', () => {
   it('an empty studio’s first page brings a copy back too, and shows the codes once', async () => {
     const empty = await serve(join(server.dataDir, '..', 'empty'), { COPIES_DIR: copiesFolder() });
     const wenna = await Someone.at(browser, empty.base);
+    wenna.page.setDefaultTimeout(LOOKED_OVER_MS);
     await wenna.go('/');
     await wenna.press(/^Bring this back/);
     await wenna.sees('The studio is back', 'h1');
