@@ -97,7 +97,7 @@ try {
   await go(`/lots/new?colourway=${marram}`);
   await page.waitForSelector('input[name=written]');
   await page.type('input[name=written]', '12 hanks of 8 oz');
-  await page.waitForSelector('vs-figure button');
+  await page.waitForSelector('vs-reorder-letter section');
   await page.focus('tbody tr:nth-child(1) td:nth-child(5) vs-figure button');
   await shot('new-lot');
   await go(`/judge/${lots.find((l) => l.state === 'toJudge').id}`);
