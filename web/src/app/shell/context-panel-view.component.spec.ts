@@ -47,4 +47,24 @@ describe('the margin', () => {
     await view.whenStable();
     expect(text()).toBe('Bad neighbours Acid beside bleach.');
   });
+
+  it('gives the hand back to the figure, which doesn’t open it again', () => {
+    const opener = document.createElement('button');
+    document.body.append(opener);
+    opener.addEventListener('focus', () => panel.showWorking('Potassium alum', figure, opener));
+    opener.focus();
+    expect(panel.working()).toBeDefined();
+    const margin = document.createElement('vs-context-panel');
+    margin.tabIndex = -1;
+    document.body.append(margin);
+    margin.focus();
+    panel.closeWorking();
+    margin.remove();
+    expect(document.activeElement).toBe(opener);
+    expect(panel.working()).toBeUndefined();
+    opener.blur();
+    opener.focus();
+    expect(panel.working()).toBeDefined();
+    opener.remove();
+  });
 });

@@ -9,8 +9,9 @@ import { figureText } from '../format/figure-text';
   selector: 'vs-figure',
   template: `<button
     type="button"
-    (click)="show()"
-    (focus)="show()"
+    #own
+    (click)="show(own)"
+    (focus)="show(own)"
     [class.open]="isOpen()"
     [attr.aria-label]="name() + ' ' + text() + ', show working'"
   >
@@ -59,7 +60,7 @@ export class FigureValue {
   });
   protected readonly isOpen = computed(() => this.contextPanel.working()?.figure === this.readable());
 
-  protected show(): void {
-    this.contextPanel.showWorking(this.name(), this.readable());
+  protected show(own: HTMLElement): void {
+    this.contextPanel.showWorking(this.name(), this.readable(), own);
   }
 }
