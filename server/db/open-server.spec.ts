@@ -55,6 +55,27 @@ describe.runIf(KINDS.includes('server'))('a PostgreSQL server that goes away', (
     await studio.close();
   });
 
+  it('names who serves this database, not who serves the one beside it', async () => {
+    const names = [newId(), newId()].map((id) => `t${id.replaceAll('-', '')}`);
+    const folder = mkdtempSync(join(tmpdir(), 'vestigia-away-'));
+    const holders: pg.Client[] = [];
+    for (const name of names) {
+      await admin((c) => c.query(`CREATE DATABASE ${name}`));
+      const connectionString = inject('postgresUrl').replace('///postgres', `///${name}`);
+      const holder = new pg.Client({ connectionString, application_name: `who serves ${name}` });
+      await holder.connect();
+      await holder.query('SELECT pg_advisory_lock($1)', [SERVER_LOCK]);
+      holders.push(holder);
+    }
+    for (const name of names) {
+      const url = inject('postgresUrl').replace('///postgres', `///${name}`);
+      await expect(openServer(url, folder, MIGRATIONS)).rejects.toThrow(`who serves ${name}`);
+    }
+    for (const holder of holders) await holder.end();
+    for (const name of names) await admin((c) => c.query(`DROP DATABASE ${name} WITH (FORCE)`));
+    rmSync(folder, { recursive: true });
+  });
+
   it('and is served by another when it is back, ends the program with that as its reason', async () => {
     const name = `t${newId().replaceAll('-', '')}`;
     await admin((c) => c.query(`CREATE DATABASE ${name}`));

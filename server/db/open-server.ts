@@ -55,7 +55,8 @@ class Keeper {
     const { rows } = await client.query<{ held: boolean }>('SELECT pg_try_advisory_lock($1) AS held', [SERVER_LOCK]);
     if (!rows[0]?.held) {
       const holder = await client.query<{ application_name: string }>(
-        "SELECT a.application_name FROM pg_locks l JOIN pg_stat_activity a USING (pid) WHERE l.locktype = 'advisory' AND l.objid = $1 AND l.granted",
+        // PostgreSQL lists the locks of all its databases; another studio's is held under the same number.
+        "SELECT a.application_name FROM pg_locks l JOIN pg_stat_activity a USING (pid) WHERE l.locktype = 'advisory' AND l.objid = $1 AND l.granted AND a.datname = current_database()",
         [SERVER_LOCK],
       );
       await client.end();
