@@ -258,7 +258,7 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.press('Begin', main);
     await corin.press('Note');
     await corin.write('What you saw', 'pH < 7 by the strip');
-    await corin.press('Write it down', 'vs-step-facts-panel button');
+    await corin.press('Keep the note', 'vs-step-facts-panel button');
     await corin.sees('pH < 7 by the strip', 'vs-run-entry-log');
     await corin.press('Note');
     await corin.press('Patchy', 'vs-step-facts-panel button');
@@ -301,24 +301,24 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.sees(/piece 2 of 3/, '.one .place');
     await corin.press('Bath');
     await corin.write('How much', '500 ml');
-    await corin.press('Write it down', 'vs-bath-panel button');
+    await corin.press('Keep what was done', 'vs-bath-panel button');
     await corin.sees(/water or solution added: 500 ml/, 'vs-run-entry-log');
     await corin.write('How much', 'a bit');
-    await corin.press('Write it down', 'vs-bath-panel button');
+    await corin.press('Keep what was done', 'vs-bath-panel button');
     await corin.sees(/[.]$/, 'vs-bath-panel .off');
     await corin.handedOver();
     const kept = await lotNow(lotId);
     expect(kept.entries.slice(dye + 1).map((e) => e.kind)).toEqual(['sample', 'pulls', 'pull', 'bath']);
     expect(kept.entries.find((e) => e.kind === 'pulls')?.detail?.pullMinutes).toHaveLength(3);
     await corin.press('Keep what is left');
-    await corin.sees('Keep a liquor', 'h1');
+    await corin.sees('Store a bath or liquor', 'h1');
     const volume = await corin.page.$eval('input[name=volume]', (e) => (e as HTMLInputElement).value);
     // What was filled and added, less what six wet hanks carry off.
     expect(Number(volume.replace(' l', '')) * 1000).toBeCloseTo(
       (lot.plan.steps[dye]?.baths[0]?.liquor.value ?? 0) + 500 - 900,
       -2,
     );
-    await corin.press('Keep it');
+    await corin.press('Keep the liquor');
     await corin.sees(/Marram bath/, 'main');
   });
 
@@ -416,7 +416,7 @@ describe('a dye day at the bench, on the demo studio', () => {
     await fill(`Finished, ${fibre?.title}`, clock);
     await fill(`Weighed, ${fibre?.weighings[0]?.materialName}`, '200 g');
     await fill(`Note, ${fibre?.title}`, 'hung in the loft');
-    await corin.press('Key it in');
+    await corin.press('Keep what the card says');
     await corin.sees('4 lines keyed in.');
     const { entries } = await lotNow(lotId);
     expect(entries.map((e) => [e.kind, e.at.slice(11, 16), e.detail?.readBy])).toEqual(

@@ -40,7 +40,7 @@ describe('days at the pots', () => {
     await more?.();
     await isaby.sees(seen);
     await isaby.lookOver();
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.sees('Begin at the bench');
     return (await isaby.ask<LotSummary[]>('/api/lots'))[0]?.id ?? '';
   };
@@ -64,7 +64,7 @@ describe('days at the pots', () => {
     await isaby.write('Picked by', 'Isaby, Wenna, Corin');
     await isaby.write('Minutes, each of them', '40');
     await isaby.write('Picked with it', 'the green');
-    await isaby.press('Put it to the rest');
+    await isaby.press('Add the picking');
     await isaby.sees('with the green');
     const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     const jar = await isaby.ask<StockLot>(`/api/stock-lots/${id}`);

@@ -34,7 +34,7 @@ describe('the first hour', () => {
     await ada.sees('A new lot', 'h1');
     await ada.sees('3 skeins of 100 g, 300 g dry');
     await ada.lookOver();
-    await ada.press('Agree, and promise the stock');
+    await ada.press('Plan the lot and promise its stock');
     await ada.sees('Onion skins on wool');
     await ada.press('Begin at the bench');
     await ada.press('Begin');

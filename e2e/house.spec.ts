@@ -116,7 +116,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.sees('gloves and goggles', 'aside');
     await corin.press('Reverse');
     await corin.write('Why is it reversed?', 'booked twice');
-    await corin.press('Reverse it');
+    await corin.press('Reverse the entry');
     await corin.sees('−5 kg');
     const id = corin.page.url().split('/').at(-1);
     expect(
@@ -134,7 +134,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.press('Write the next version');
     await corin.sees('The next version of Cutch brown', 'h1');
     await corin.write('Liquor ratio, ml per g', '28');
-    await corin.press('Keep it as a trial');
+    await corin.press('Keep the recipe as a trial');
     await corin.sees('version 2', 'h1');
     await corin.sees('1:28');
     expect((await recipe())?.versions.map((v) => [v.number, v.status])).toEqual([
@@ -143,7 +143,7 @@ describe('keeping house, on the demo studio', () => {
     ]);
     await corin.choose('Standing', 'proof');
     await corin.write('Why', 'first proof was even');
-    await corin.press('Say so');
+    await corin.press('Keep the status');
     await corin.sees('first proof was even', 'aside');
     await corin.press('1 (proven)');
     await corin.sees('1:25');
@@ -155,7 +155,7 @@ describe('keeping house, on the demo studio', () => {
     await corin.write('How many, of what dry weight', '2 hanks of 200 g');
     await corin.sees('2 hanks of 200 g, 400 g dry');
     await corin.lookOver();
-    await corin.press('Agree, and promise the stock');
+    await corin.press('Plan the lot and promise its stock');
     await corin.press('Begin at the bench');
     await corin.press('Begin');
     await corin.sees('400 g', '.target .amount');
@@ -165,11 +165,11 @@ describe('keeping house, on the demo studio', () => {
     await corin.sees('40 g Rug wool from', 'main .ledger');
     await corin.press('Correct');
     await corin.write('What was really weighed', '402 g');
-    await corin.press('Correct it');
+    await corin.press('Keep the correction');
     await corin.sees('402 g Rug wool from', 'main .ledger');
     await corin.press('Note');
     await corin.write('What you saw', 'One hank has a stain');
-    await corin.press('Write it down');
+    await corin.press('Keep the note');
     await corin.sees('One hank has a stain', 'main .ledger');
     await corin.handedOver();
     const [lot] = (await corin.ask<LotSummary[]>('/api/lots')) as [LotSummary];

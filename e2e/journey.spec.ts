@@ -138,7 +138,7 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.sees('15 % WOF', 'aside');
     const before = await corin.ask<ShelfRow[]>('/api/stores');
     await corin.lookOver();
-    await corin.press('Agree, and promise the stock');
+    await corin.press('Plan the lot and promise its stock');
     await corin.sees('planned', '.head');
     [first] = (await lotsNow()) as [LotSummary];
     expect(first).toMatchObject({ state: 'planned', pieces: 5, colourway: { name: 'Marram' } });
@@ -191,7 +191,7 @@ describe('from sign-in to a second lot judged against the first, on the demo stu
     await corin.sees(/Not as it was then: .*water/);
     await corin.sees('Hardness and pH shift the shade', 'vs-then-and-now');
     await corin.lookOver();
-    await corin.press('Agree, and promise the stock');
+    await corin.press('Plan the lot and promise its stock');
     await corin.sees(`again of ${first.tag}`, '.head');
     [second] = (await lotsNow()) as [LotSummary];
     await corin.press('Begin at the bench');

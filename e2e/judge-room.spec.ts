@@ -55,7 +55,7 @@ describe('round the judging, on the demo studio', () => {
     );
     await isaby.write('Page', '9', 'ol.page');
     await isaby.write('Place', '4', 'ol.page');
-    await isaby.press('Keep it so');
+    await isaby.press('Keep the swatch');
     await isaby.sees('Page 9 of 9', 'h2');
     const moved = (await isaby.ask<Swatch[]>('/api/swatches')).find((s) => s.id === own.id);
     expect([moved?.page, moved?.slot]).toEqual([9, 4]);
@@ -113,7 +113,7 @@ describe('round the judging, on the demo studio', () => {
     await isaby.press('Read or grade it', `${own} summary`);
     await isaby.choose('What is looked at', 'the white wool', own);
     await isaby.choose('Grade by the grey scale', '2', own);
-    await isaby.press('Write it down', `${own} button`);
+    await isaby.press('Keep the reading', `${own} button`);
     await isaby.sees('white wool, stained', own);
     const test = (await isaby.ask<FastnessTest[]>('/api/fastness')).find((t) => t.name === 'Heron, first wash');
     expect([test?.staining, test?.readings.map((r) => [r.cloth, r.byEye])]).toEqual([2, [['wool', true]]]);

@@ -55,7 +55,7 @@ describe('recipes, from a strip to a lot', () => {
 
   it('writes a chain of several days: parts, a course of heat, doses in several ways', async () => {
     await wenna.press('Recipes');
-    await wenna.press('Write a recipe', '.head a');
+    await wenna.press('Write a recipe', 'vs-act-bar a');
     await wenna.write('Name', 'Two golds');
     await wenna.press('2. Mordant 1 h');
     await wenna.press('Weigh in a material');
@@ -71,7 +71,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.choose('Material', 'White vinegar');
     await wenna.write('ml per 100 g of fibre', '10');
     await wenna.write('Strength of the solution, g/l', '50');
-    await wenna.press('Keep it as a trial');
+    await wenna.press('Keep the recipe as a trial');
     await wenna.sees('Two golds', 'h1');
     await wenna.sees('raise to 80 °C, 45 min');
     await wenna.sees('10 ml per 100 g of a solution of 50 g/l');
@@ -89,7 +89,7 @@ describe('recipes, from a strip to a lot', () => {
     await open('Which pieces, after what');
     await tick('after those ticked');
     await tick('Dye');
-    await wenna.press('Keep it as a trial');
+    await wenna.press('Keep the recipe as a trial');
     await wenna.sees('The chain goes round in a circle', '[role=alert]');
     expect((await recipe('Two golds')).versions).toHaveLength(1);
   });
@@ -103,7 +103,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('3 d', '.chain');
     await wenna.sees(/The chain took .* and takes .* now/, 'aside');
     await wenna.sees('the pot or bucket is taken for days');
-    await wenna.press('Keep it as a trial');
+    await wenna.press('Keep the recipe as a trial');
     await wenna.sees('version 3', 'h1');
     await wenna.press('What changed since version 2');
     await wenna.sees(/Heat of the mordant bath\s+simmer an hour, cool overnight\s+cold, one to seven days/);
@@ -117,7 +117,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.write('% of the weight of fibre, strip by strip', '10, 20, 40');
     await wenna.sees('3 strips, alike but for the dose of dyestuff.');
     await wenna.choose('Of', 'Cutch');
-    await wenna.press('Lay it out');
+    await wenna.press('Lay out the trial');
     await wenna.sees('Cutch by dose', 'h1');
     await wenna.sees('3 knots close together');
     // The jar that is opened first is of 95 % strength: 8.4 g of it are worth 8 g.
@@ -130,7 +130,7 @@ describe('recipes, from a strip to a lot', () => {
       await wenna.write('L*', String(L));
       await wenna.write('a*', String(a));
       await wenna.write('b*', String(b));
-      await wenna.press('Write it down');
+      await wenna.press('Keep the reading');
       await wenna.sees(new RegExp(`Strip ${L === 60 ? 1 : L === 50 ? 2 : 3}: `), '.mounts');
     }
     await wenna.sees(/1\. Strip 3: 40 % WOF/, '.mounts');
@@ -152,7 +152,7 @@ describe('recipes, from a strip to a lot', () => {
   it('proves a version only on evidence', async () => {
     await wenna.go(`/recipes/${(await version('Weld on alum', 1)).id}`);
     await wenna.choose('Standing', 'proven');
-    await wenna.press('Say so');
+    await wenna.press('Keep the status');
     await wenna.sees('Dye and judge 1 more', '[role=alert]');
     await open('Record a proof');
     for (const [label, value] of [
@@ -166,7 +166,7 @@ describe('recipes, from a strip to a lot', () => {
       await wenna.write(label, value);
     await wenna.press('Write the proof down');
     await wenna.sees('0 lots and 3 proofs judged within tolerance');
-    await wenna.press('Say so');
+    await wenna.press('Keep the status');
     await wenna.sees('proven', '.head .strong');
   });
 
@@ -189,7 +189,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.page.waitForFunction((e) => e.getAttribute('aria-valuenow') === '20', {}, handle);
     await wenna.write('From, %', '30');
     await wenna.sees('Bind with undyed cord');
-    await wenna.press('Keep it as a trial');
+    await wenna.press('Keep the recipe as a trial');
     await wenna.sees('version 2', 'h1');
     const { body } = await version('Tide-line ribbon', 1);
     expect(body.placed?.zones.find((z) => z.title === 'First tide')).toMatchObject({ fromPercent: 0, toPercent: 20 });
@@ -243,7 +243,7 @@ describe('recipes, from a strip to a lot', () => {
       ),
     ).toBe(true);
     await wenna.lookOver('for the back row only');
-    await wenna.press('Agree, and promise the stock');
+    await wenna.press('Plan the lot and promise its stock');
     await wenna.sees('planned', '.head');
     await wenna.sees('for the back row only');
     const [summary] = await wenna.ask<LotSummary[]>('/api/lots');
@@ -267,7 +267,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.choose('Water', 'Tap');
     await wenna.sees('2 hanks of 200 g, 400 g dry');
     await wenna.lookOver();
-    await wenna.press('Agree, and promise the stock');
+    await wenna.press('Plan the lot and promise its stock');
     await wenna.sees('planned', '.head');
     const id = wenna.page.url().split('/').at(-1) ?? '';
     const lot = await wenna.ask<LotDetail>(`/api/lots/${id}`);
@@ -342,7 +342,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees(/nobody has taken it/, '.one');
     await wenna.press('Take the pH');
     await wenna.write('pH', '6.9');
-    await wenna.press('Write it down');
+    await wenna.press('Keep the pH');
     await wenna.sees('Begin', '.one button.bench');
     await wenna.press('Begin');
     await wenna.sees('Done early', '.one');
@@ -356,7 +356,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.press('Change', `button[aria-label="Change ${pot}"]`);
     await wenna.press('It is gone from the studio');
     await wenna.sees(`${pot} is planned for`, '[role=alert]');
-    await wenna.press('Leave it');
+    await wenna.press('Cancel');
     await wenna.press('Change', 'button[aria-label="Change Iron cauldron"]');
     await wenna.press('It is gone from the studio');
     await wenna.page.waitForFunction(() => !document.querySelector('main')?.textContent?.includes('Iron cauldron'));
@@ -367,7 +367,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.press('House practice');
     await wenna.sees('each says what it costs');
     await tick('cold, one to seven days');
-    await wenna.press('Keep it as the house’s');
+    await wenna.press('Keep the house practice');
     await wenna.page.waitForFunction(
       async () => ((await (await fetch('/api/studio')).json()) as Studio).practice['mordantHeat'] === 'cold',
     );
@@ -394,7 +394,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.sees('Black from elsewhere, 4 steps');
     await wenna.sees('one of yours');
     await wenna.choose('Washing soda, theirs is', 'Soda ash');
-    await wenna.press('Take it in as a trial');
+    await wenna.press('Take the recipe in as a trial');
     await wenna.sees('Black from elsewhere', 'h1');
     await wenna.sees('whole packets');
     const brought = await version('Black from elsewhere');

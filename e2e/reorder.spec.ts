@@ -49,7 +49,7 @@ describe('a reorder is foretold and corrected', () => {
     );
     await isaby.lookOver('so that it matches');
     await isaby.page.$eval('[name=short]', (e) => (e as HTMLInputElement).click()).catch(() => undefined);
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.page.waitForFunction(() => /^\/lots\/[0-9a-f-]{36}$/.test(location.pathname));
     const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     const lot = await isaby.ask<LotDetail>(`/api/lots/${id}`);
@@ -100,7 +100,7 @@ describe('a reorder is foretold and corrected', () => {
     await isaby.sees(/A strike-off: dye it as it is planned here/);
     await isaby.lookOver('to see what it needs');
     await isaby.page.$eval('[name=short]', (e) => (e as HTMLInputElement).click()).catch(() => undefined);
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.page.waitForFunction(() => /^\/lots\/[0-9a-f-]{36}$/.test(location.pathname));
     const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     await isaby.sees(/strike-off, 1 piece of 20 g/);
@@ -155,7 +155,7 @@ describe('a reorder is foretold and corrected', () => {
     await isaby.sees(/A graded family:.*at 6, 20, 60 min/);
     await isaby.lookOver('a family');
     await isaby.page.$eval('[name=short]', (e) => (e as HTMLInputElement).click()).catch(() => undefined);
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.page.waitForFunction(() => /^\/lots\/[0-9a-f-]{36}$/.test(location.pathname));
     const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     const { plan, extras } = await isaby.ask<LotDetail>(`/api/lots/${id}`);

@@ -52,10 +52,10 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.write('How much', '2 packets');
     await isaby.sees('2 pieces leaves the jar.');
     await isaby.choose('It was …', 'given away');
-    await isaby.press('Book it out');
+    await isaby.press('Take it out of stock');
     await isaby.sees('Say to whom it was given.', '[role=alert]');
     await isaby.write('To whom', 'the bookbinder');
-    await isaby.press('Book it out');
+    await isaby.press('Take it out of stock');
     await isaby.sees('16 pieces', '.sums');
     expect((await stockLotTagged('BLK-1')).lines.at(-1)).toMatchObject({
       kind: 'give',
@@ -63,13 +63,13 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
       balance: 16,
       note: 'the bookbinder',
     });
-    await isaby.press('Change its form');
+    await isaby.press('Grind, dry or blend it');
     await isaby.sees('Whole packets into a jar, by weight.');
     await isaby.write('How much of it', '3');
     await isaby.write('What was in them', '60 g');
     await isaby.choose('It is kept as', 'a new material …');
     await isaby.write('Its name', 'Cloth black, loose');
-    await isaby.press('Record it');
+    await isaby.press('Keep what was made');
     await isaby.sees('Cloth black, loose', 'h1');
     expect((await stockLotTagged('BLK-1')).row.onHand).toBe(13);
   });
@@ -106,7 +106,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await isaby.sees('The strip is lighter than the weakest rung.');
     await isaby.write('The liquor’s strip: L*', '54');
     await isaby.sees(/Strength: 2.5 g\/l, between 1.25 and 2.5 g\/l/);
-    await isaby.press('Record it');
+    await isaby.press('Keep the entry');
     await isaby.sees('2.5 g/l as crystals');
     expect((await stockLotTagged('IRL-1')).liquorNow[0]?.grams).toBe(4.5);
   });
@@ -114,7 +114,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
   it('asks which spoon is meant until the studio says, and then says which it took', async () => {
     await isaby.go('/studio');
     await isaby.choose('A spoon, cup or gallon here is', 'US');
-    await isaby.press('Keep these');
+    await isaby.press('Keep the settings');
     await isaby.page.waitForFunction(
       async () => ((await (await fetch('/api/studio')).json()) as Studio).volumeSystem === 'us',
     );
@@ -130,7 +130,7 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     const { page } = isaby;
     await isaby.go('/stores/count');
     await isaby.choose('Place', 'Locked box');
-    await isaby.press('Begin');
+    await isaby.press('Begin the count');
     const rows = (await isaby.ask<ShelfRow[]>('/api/stores'))
       .filter((r) => r.place === 'Locked box' && r.onHand > 0)
       .sort((a, b) => (a.tag < b.tag ? -1 : 1));
@@ -164,12 +164,12 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
       });
     }, chalk);
     await isaby.write('Order when free falls to', '250 g');
-    await isaby.press('Keep what is known');
+    await isaby.press('Keep the facts');
     await isaby.sees('Someone changed this since you opened it.', '[role=alert]');
     await isaby.press('Take what stands now');
     await isaby.sees('from elsewhere');
     await isaby.write('Order when free falls to', '250 g');
-    await isaby.press('Keep what is known');
+    await isaby.press('Keep the facts');
     await isaby.page.waitForFunction(
       async (path) => ((await (await fetch(path)).json()) as MaterialPage).material.facts.reorderPoint === 250_000,
       {},

@@ -84,10 +84,10 @@ describe('stores, on the demo studio', () => {
 
   it('takes a material from the catalogue, books a harvest with leave, and dries it with its factor kept', async () => {
     await corin.go('/stores/material');
-    await corin.write('Look for', 'tin');
+    await corin.write('Name', 'tin chloride');
     await corin.sees('Chrome, tin, lead and mercury salts are not in this catalogue');
-    await corin.write('Look for', 'tagetes');
-    await corin.press('Marigold', 'main td button');
+    await corin.write('Name', 'tagetes');
+    await corin.press(/^Marigold/, 'mat-option');
     await corin.sees('Taken from the catalogue: Marigold');
     await corin.press('Add the material');
     await corin.sees('Book in', 'h1');
@@ -108,16 +108,16 @@ describe('stores, on the demo studio', () => {
       },
       lines: [{ kind: 'gather', amount: 4_500_000 }],
     });
-    await corin.press('Change its form');
+    await corin.press('Grind, dry or blend it');
     await corin.write('How much of it', '4.5 kg');
     await corin.write('What it weighs dried', '5 kg');
-    await corin.press('Record it');
+    await corin.press('Keep what was made');
     await corin.sees('5 kg can’t come out of 4.5 kg', '[role=alert]');
     await corin.write('What it weighs dried', '0.9 kg');
     await corin.sees(/Fresh to dried: 5 g fresh for 1 g dried/);
     await corin.sees('3.6 kg goes off as loss');
     await corin.write('Tag, or one is made', 'MAR-D');
-    await corin.press('Record it');
+    await corin.press('Keep what was made');
     await corin.sees('MAR-D · Marigold', 'h1');
     await corin.sees(/MAR-F · 4.5 kg/, 'vs-trace-picture');
     expect((await stockLotTagged('MAR-D')).parents).toMatchObject([{ tag: 'MAR-F', kind: 'dry' }]);
@@ -149,7 +149,7 @@ describe('stores, on the demo studio', () => {
   it('counts a place blind, lists what differs with a likely reason, and books it together', async () => {
     await corin.go('/stores/count');
     await corin.choose('Place', 'Mordant cupboard, top');
-    await corin.press('Begin');
+    await corin.press('Begin the count');
     await corin.sees('Counting Mordant cupboard, top', 'h1');
     expect(await corin.text('.one')).not.toContain('expects');
     const rows = (await corin.ask<ShelfRow[]>('/api/stores'))
@@ -186,19 +186,19 @@ describe('stores, on the demo studio', () => {
     await corin.choose('Of what', 'Potassium alum');
     await corin.write('Went in', '200 g');
     await corin.sees('Left in it: 80 g');
-    await corin.press('Keep it');
+    await corin.press('Keep the liquor');
     await corin.sees('Alum bath of the linen days', 'h1');
     await corin.press('Replenish it', '[role=tab]');
     await corin.write('Dry fibre that is next', '1 kg');
     await corin.sees('To add: 70 g');
     await corin.write('Added, from the balance', '70 g');
     await corin.choose('From the jar', 'POT-3');
-    await corin.press('Record it');
+    await corin.press('Keep the entry');
     await corin.sees('70 g of Potassium alum added, from POT-3');
     expect((await ownStockLot()).liquorNow).toMatchObject([{ name: 'Potassium alum', grams: 150 }]);
     await corin.press('Boiled down or topped up', '[role=tab]');
     await corin.write('There is now', '4 l');
-    await corin.press('Record it');
+    await corin.press('Keep the entry');
     await corin.sees('steamed off: 4 l now, and all that was dissolved');
     expect(await ownStockLot()).toMatchObject({ row: { onHand: 4_000_000 }, liquorNow: [{ grams: 150 }] });
     await corin.press('Dye in it');

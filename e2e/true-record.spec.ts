@@ -47,7 +47,7 @@ describe('a true record', () => {
     await isaby.write('At about', 'morning');
     await isaby.press(/That was before these books began/, 'label.tick');
     await isaby.lookOver();
-    await isaby.press('Agree, and write down how it went');
+    await isaby.press('Plan the lot, then write down how it went');
     await isaby.sees('Key in what was written by hand', 'h2');
     const { id } = await newest();
     const { plan } = await lotOf(id);
@@ -57,7 +57,7 @@ describe('a true record', () => {
     await line(`Weighed, ${fibre?.weighings[0]?.materialName}`, '200 g');
     await line(`Begun, ${second?.title}`, '10:00');
     await line(`Finished, ${second?.title}`, 'an hour or so');
-    await isaby.press('Key it in');
+    await isaby.press('Keep what the card says');
     await isaby.sees('lines keyed in.');
     const lot = await lotOf(id);
     expect([lot.summary.offBooks, lot.summary.at.slice(0, 10), lot.madeFrom]).toEqual([true, '2025-05-20', []]);
@@ -80,7 +80,7 @@ describe('a true record', () => {
     await isaby.write('How many, of what dry weight', '1 hank of 200 g');
     await isaby.sees('1 hank of 200 g, 200 g dry');
     await isaby.lookOver();
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.press('Begin at the bench');
     await isaby.press('Begin');
     await isaby.press(/^As asked/);
@@ -91,7 +91,7 @@ describe('a true record', () => {
     await isaby.write('What went in', jar.tag);
     await isaby.sees(`out of ${jar.tag}`);
     await isaby.write('How much', '20 g');
-    await isaby.press('Write it down');
+    await isaby.press('Keep it in the record');
     await isaby.sees(`${jar.material} put in as well: 20 g`);
     await isaby.handedOver();
     const { id } = await newest();

@@ -89,7 +89,7 @@ describe('days of cloth and yarn', () => {
       await isaby.write('pH', ph, 'vs-ph-panel');
       await isaby.choose('How it was read', 'by strip', 'vs-ph-panel');
       await isaby.write('Of the reagent in it by now', dose, 'vs-ph-panel');
-      await isaby.press('Write it down', 'vs-ph-panel button');
+      await isaby.press('Keep the pH', 'vs-ph-panel button');
       await isaby.sees(`${dose} ml gave pH ${ph}`, 'vs-ph-panel');
       await isaby.handedOver();
     }
@@ -153,7 +153,7 @@ describe('days of cloth and yarn', () => {
       await isaby.choose('Batch', `${batch.number}, `, 'vs-eye-form');
       if (batch.groups.length > 1) await isaby.choose('Which pieces', name, 'vs-eye-form');
       await isaby.choose('Depth', depth, 'vs-eye-form');
-      await isaby.press('Write down what I see');
+      await isaby.press('Keep what I see');
       await isaby.sees(`Batch ${batch.number},`, 'vs-eye-form');
     }
     const { eyes } = await day.lot(lotId);
@@ -210,7 +210,7 @@ describe('days of cloth and yarn', () => {
     await isaby.settled(`/judge/${lotId}`);
     await isaby.choose('Zone', 'Dark end', 'vs-eye-form');
     await isaby.choose('Depth', 'deeper', 'vs-eye-form');
-    await isaby.press('Write down what I see');
+    await isaby.press('Keep what I see');
     await isaby.sees('Dark end, dry', 'vs-eye-form');
     expect((await day.lot(lotId)).eyes[0]?.zone).toBe('Dark end');
     expect(await day.heldAndAgain(lotId)).toContain('“Middle”: the bath had cleared');
@@ -254,13 +254,13 @@ describe('days of cloth and yarn', () => {
     await isaby.write('How much', '40 g');
     await isaby.tick('guessed, not weighed');
     await isaby.write('Why, or how it went', 'the last of it, thrown in at the end');
-    await isaby.press('Write it down', 'vs-unplanned-panel button');
+    await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     await day.wentOtherwise('A step the chain doesn’t have');
     await isaby.write('What was done', 'iron half-way');
     await isaby.choose('What kind of step', 'modify');
     await isaby.write('How long, min', '10');
-    await isaby.press('Write it down', 'vs-unplanned-panel button');
+    await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     await dyedToTheEnd(isaby, lotId);
     expect((await day.stock(oldJar)).row.onHand).toBe(20_000);
@@ -339,7 +339,7 @@ describe('days of cloth and yarn', () => {
     await isaby.press('Back', 'vs-sample-panel button');
     await day.wentOtherwise('Strained another way');
     await isaby.write('Why, or how it went', 'twice, through the fine cloth');
-    await isaby.press('Write it down', 'vs-unplanned-panel button');
+    await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     expect((await day.lot(lotId)).entries.filter((e) => e.kind === 'sample')).toHaveLength(2);
     await dyedToTheEnd(isaby, lotId);

@@ -198,7 +198,7 @@ export class DayStudio {
       await this.isaby.choose(label, option, 'vs-eye-form');
     }
     if (piece !== '') await this.isaby.write('One piece', piece, 'vs-eye-form');
-    await this.isaby.press('Write down what I see');
+    await this.isaby.press('Keep what I see');
     await this.isaby.sees(piece === '' ? 'Correct' : `piece ${piece}`, 'vs-eye-form');
   }
 }

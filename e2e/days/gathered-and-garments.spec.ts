@@ -22,7 +22,7 @@ describe('days of gatherings and garments', () => {
   const inOwnWords = async (text: string): Promise<void> => {
     await isaby.press('Went otherwise');
     await isaby.write('In your own words', text, 'vs-step-facts-panel');
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await isaby.sees(text, 'vs-run-entry-log');
   };
@@ -43,7 +43,7 @@ describe('days of gatherings and garments', () => {
     await isaby.write('How many, of what dry weight', '8 reels of 25 g');
     await isaby.sees('8 reels of 25 g, 200 g dry');
     await isaby.lookOver();
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.sees('Begin at the bench');
     const next = await day.lot((await day.newest()).id);
     expect([next.plan.pieces, next.summary.reorderOf?.id]).toEqual([8, lotId]);
@@ -163,7 +163,7 @@ describe('days of gatherings and garments', () => {
     await isaby.write('One piece', '2', 'vs-step-facts-panel');
     await isaby.write('What you saw', 'pulled at 20 min, just right', 'vs-step-facts-panel');
     await isaby.tick(/to be heard next time/);
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await isaby.sees(/piece 2: pulled at 20 min/, 'vs-run-entry-log');
     await dyedToTheEnd(isaby, lotId);

@@ -26,7 +26,7 @@ describe('days in a kitchen', () => {
       'coffee, strained\ncoffee, grounds in\nblack tea\nbeet\nonion\ncabbage',
     );
     await isaby.sees('6 strips, alike but for the liquor in the bowl.');
-    await isaby.press('Lay it out');
+    await isaby.press('Lay out the trial');
     await isaby.sees('Kitchen liquors', 'h1');
     const id = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     const place = async (state: string, places: readonly number[]): Promise<void> => {
@@ -89,7 +89,7 @@ describe('days in a kitchen', () => {
     await line(`Finished, ${titles[0]}`, 'an hour or so');
     await line(`Begun, ${titles.at(-1)}`, 'afternoon');
     await line(`Finished, ${titles.at(-1)}`, 'overnight');
-    await isaby.press('Key it in');
+    await isaby.press('Keep what the card says');
     await isaby.sees('lines keyed in.');
     expect(await day.said(lotId)).toMatch(/22 h|1320|instead of 3 h/);
     const lot = await day.lot(lotId);
@@ -99,7 +99,7 @@ describe('days in a kitchen', () => {
     for (const [i, depth] of ['the same', 'paler', 'much paler'].entries()) {
       await isaby.choose('Which pieces', ['Bleached cord', 'Bleached tape', 'Raw cloth'][i] ?? '', 'vs-eye-form');
       await isaby.choose('Depth', depth, 'vs-eye-form');
-      await isaby.press('Write down what I see');
+      await isaby.press('Keep what I see');
       await isaby.page.waitForFunction(
         (n) => document.querySelectorAll('vs-eye-form tbody tr td:nth-child(4)').length === n,
         {},
@@ -150,7 +150,7 @@ describe('days in a kitchen', () => {
     await isaby.press('Note');
     await isaby.write('What you saw', 'better than hoped: half as much next time');
     await isaby.tick(/to be heard next time/);
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await dyedToTheEnd(isaby, lotId);
     const took = (await day.lot(lotId)).madeFrom.filter((m) => m.materialId === rind);
@@ -191,7 +191,7 @@ describe('days in a kitchen', () => {
     await isaby.sees(/Look again in/);
     await isaby.press('Went otherwise');
     await isaby.write('In your own words', 'a gallon or so, by eye', 'vs-step-facts-panel');
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await dyedToTheEnd(isaby, lotId);
     expect((await day.lot(lotId)).madeFrom.find((m) => m.materialId === stones)?.amount).toBe(10);
@@ -229,7 +229,7 @@ describe('days in a kitchen', () => {
     await isaby.choose('Evenness', 'patchy', 'vs-eye-form');
     await isaby.write('Where', 'one corner', 'vs-eye-form');
     await isaby.write('One piece', 'two pins', 'vs-eye-form');
-    await isaby.press('Write down what I see');
+    await isaby.press('Keep what I see');
     await isaby.sees(/piece two pins/, 'vs-eye-form');
     // That one is held; the others pass without it.
     await isaby.tick(/One part alone/);
@@ -240,7 +240,7 @@ describe('days in a kitchen', () => {
     await isaby.settled(`/judge/${lotId}`);
     for (const base of ['Silk square', 'Linen square', 'Wool square']) {
       await isaby.choose('Which pieces', base, 'vs-eye-form');
-      await isaby.press('Write down what I see');
+      await isaby.press('Keep what I see');
       await isaby.sees(new RegExp(`${base}, dry`), 'vs-eye-form');
     }
     await isaby.press('Pass it');

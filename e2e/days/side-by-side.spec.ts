@@ -42,7 +42,7 @@ describe('days of one beside another', () => {
       await isaby.write('What was done', 'one skein through weak iron, strength unknown');
       await isaby.choose('What kind of step', 'modify');
       await isaby.write('How long, min', '5');
-      await isaby.press('Write it down', 'vs-unplanned-panel button');
+      await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
       await isaby.handedOver();
       await dyedToTheEnd(isaby, id);
       await day.seesByEye(id, { Depth: id === lots[0] ? 'the same' : 'deeper' });
@@ -89,15 +89,15 @@ describe('days of one beside another', () => {
     await isaby.settled(`/bench/${lotId}`);
     await isaby.press('Temperature');
     await isaby.write('Temperature, °C', '92');
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await isaby.press('Note');
     await isaby.write('What you saw', 'browned; cooled until the red was back');
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     await isaby.press('Temperature');
     await isaby.write('Temperature, °C', '45');
-    await isaby.press('Write it down', 'vs-step-facts-panel button');
+    await isaby.press('Keep the note', 'vs-step-facts-panel button');
     await isaby.handedOver();
     expect(await day.said(lotId)).toMatch(/92 °C/);
     await finish(lotId, dye.index);
@@ -109,7 +109,7 @@ describe('days of one beside another', () => {
     ] as const) {
       await isaby.choose('Which pieces', base, 'vs-eye-form');
       await isaby.choose('Depth', depth, 'vs-eye-form');
-      await isaby.press('Write down what I see');
+      await isaby.press('Keep what I see');
       await isaby.sees(new RegExp(`${base}, dry`), 'vs-eye-form');
     }
     expect((await day.lot(lotId)).eyes.map((e) => e.seen.depth)).toEqual([1, 0, -2]);
@@ -144,7 +144,7 @@ describe('days of one beside another', () => {
     await isaby.settled(`/bench/${over}`);
     await day.wentOtherwise('A step the chain doesn’t have');
     await isaby.write('What was done', 'stood a day in the sun, in place of the stove');
-    await isaby.press('Write it down', 'vs-unplanned-panel button');
+    await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     await dyedToTheEnd(isaby, over);
     for (const [piece, clarity] of [
@@ -186,12 +186,12 @@ describe('days of one beside another', () => {
     const iron = (await isaby.ask<Studio>('/api/studio')).vessels.find((v) => /dent|iron/i.test(v.name + v.note));
     await isaby.choose('Into which pot', iron?.name ?? '');
     await isaby.write('Why, or how it went', 'the other pot was in use');
-    await isaby.press('Write it down', 'vs-unplanned-panel button');
+    await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     await day.wentOtherwise('Pieces put in or taken out');
     await isaby.write('How many', '2');
     await isaby.write('Why, or how it went', 'two old pieces, yellow before, into what is left');
-    await isaby.press('Write it down', 'vs-unplanned-panel button');
+    await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     await finish(lotId, dye.index);
     expect(await day.said(lotId)).toMatch(/another pot|instead of/);
@@ -218,8 +218,8 @@ describe('days of one beside another', () => {
     await isaby.settled(`/bench/${first}`);
     await isaby.press('Bath');
     await isaby.press('Keep what is left');
-    await isaby.sees('Keep a liquor', 'h1');
-    await isaby.press('Keep it');
+    await isaby.sees('Store a bath or liquor', 'h1');
+    await isaby.press('Keep the liquor');
     await isaby.sees(/bath/, 'h1');
     const jar = new URL(isaby.page.url()).pathname.split('/').at(-1) ?? '';
     await dyedToTheEnd(isaby, first);
@@ -233,7 +233,7 @@ describe('days of one beside another', () => {
     await isaby.press('To the lot');
     await isaby.sees('2 skeins of 50 g, 100 g dry');
     await isaby.lookOver();
-    await isaby.press('Agree, and promise the stock');
+    await isaby.press('Plan the lot and promise its stock');
     await isaby.sees('Begin at the bench');
     const { id: second } = await day.newest();
     await dyedToTheEnd(isaby, second);

@@ -2,9 +2,10 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { bootstrapApplication } from '@angular/platform-browser';
-import { provideRouter, withComponentInputBinding, withInMemoryScrolling } from '@angular/router';
+import { TitleStrategy, provideRouter, withComponentInputBinding } from '@angular/router';
 import { cacheForOffline } from './app/api/offline-cache';
 import { routes } from './app/routes';
+import { PageTitle } from './app/services/page-title';
 import { Root } from './app/shell/root';
 
 bootstrapApplication(Root, {
@@ -12,7 +13,8 @@ bootstrapApplication(Root, {
     provideZonelessChangeDetection(),
     provideBrowserGlobalErrorListeners(),
     provideHttpClient(),
-    provideRouter(routes, withComponentInputBinding(), withInMemoryScrolling({ scrollPositionRestoration: 'enabled' })),
+    provideRouter(routes, withComponentInputBinding()),
+    { provide: TitleStrategy, useExisting: PageTitle },
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } },
   ],
 })

@@ -42,12 +42,12 @@ export const routes: Routes = [
       },
       {
         path: 'stores/convert',
-        title: 'Change a form',
+        title: 'Grind, dry or blend',
         loadComponent: () => import('./features/stores/stock-lot/convert').then((m) => m.ConvertPage),
       },
       {
         path: 'stores/liquor',
-        title: 'Keep a liquor',
+        title: 'Store a bath or liquor',
         loadComponent: () => import('./features/stores/stock-lot/keep-liquor').then((m) => m.KeepLiquorPage),
       },
       {

@@ -10,6 +10,8 @@ import type { ShownProblem } from './api-client';
 export interface PageAction {
   readonly busy: Signal<boolean>;
   readonly problem: Signal<ShownProblem | undefined>;
+  /** How often it succeeded. */
+  readonly done: Signal<number>;
   run<T>(action: Observable<T>, then?: (reply: T) => void): void;
   clear(): void;
 }
@@ -20,7 +22,9 @@ export function pageAction(): PageAction {
   const destroyed = inject(DestroyRef);
   const busy = signal(false);
   const problem = signal<ShownProblem | undefined>(undefined);
+  const done = signal(0);
   return {
+    done: done.asReadonly(),
     busy: busy.asReadonly(),
     problem: problem.asReadonly(),
     clear: () => problem.set(undefined),
@@ -31,6 +35,7 @@ export function pageAction(): PageAction {
       action.pipe(takeUntilDestroyed(destroyed)).subscribe({
         next: (reply) => {
           busy.set(false);
+          done.update((n) => n + 1);
           then?.(reply);
         },
         error: (p: ShownProblem) => {

@@ -5,6 +5,7 @@ import { mayAs } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient } from './api-client';
+import { forgetDrafts } from './forget-drafts';
 import { LiveChanges } from './live-query';
 
 /** Who is in, and in whose studio. */
@@ -56,6 +57,7 @@ const LEFT = 'vestigia-left';
 
 /** Whoever left takes what was read along: nothing of the studio stays at hand in the tablet. */
 async function forgetRead(): Promise<void> {
+  forgetDrafts();
   if (!('caches' in window)) return;
   for (const name of await caches.keys()) {
     const kept = await caches.open(name);

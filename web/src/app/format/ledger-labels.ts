@@ -18,6 +18,6 @@ export const LEDGER_LABELS: Readonly<Record<StockLedgerLine['kind'], string>> = 
 export const LEDGER_LABELS_OF_LOT: Readonly<Partial<Record<StockLedgerLine['kind'], string>>> = {
   use: 'used in',
   reservation: 'promised to',
-  release: 'let go by',
+  release: 'promise ended by',
   reverse: 'given back by',
 };

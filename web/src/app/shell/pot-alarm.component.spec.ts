@@ -13,7 +13,7 @@ describe('a pot that calls', () => {
   const field = document.createElement('input');
   const empty = document.createElement('input');
 
-  beforeEach(async () => {
+  beforeEach(() => {
     navigateByUrl.mockReset();
     document.body.append(field, empty);
     field.value = 'smells of';
@@ -25,8 +25,29 @@ describe('a pot that calls', () => {
         { provide: TodayNow, useValue: { today: { value: signal(undefined) } } },
       ],
     });
+  });
+
+  /** It calls while the hand is there; gives what is on the screen then. */
+  const callOver = async (hand: HTMLElement): Promise<HTMLElement> => {
+    hand.focus();
     TestBed.inject(Alarms).set('bench', [{ key: 'hot', message: 'Alum mordant boils.', path: '/bench/7' }]);
-    await TestBed.createComponent(PotAlarm).whenStable();
+    const fixture = TestBed.createComponent(PotAlarm);
+    await fixture.whenStable();
+    return fixture.nativeElement as HTMLElement;
+  };
+  const pressed = (key: string): boolean => {
+    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
+    (document.activeElement ?? document.body).dispatchEvent(event);
+    return event.defaultPrevented;
+  };
+
+  it('takes the hand to itself, and says what calls', async () => {
+    const shown = await callOver(empty);
+    const dialog = shown.querySelector('[role=alertdialog]');
+    expect(dialog?.contains(document.activeElement)).toBe(true);
+    expect(document.getElementById(dialog?.getAttribute('aria-describedby') ?? '')?.textContent).toContain(
+      'Alum mordant boils.',
+    );
   });
 
   it.each([
@@ -35,12 +56,19 @@ describe('a pot that calls', () => {
     ['a pedal’s Space in a field that waits, empty', ' ', empty, ['/bench/7']],
     ['a space in a half-written word', ' ', field, []],
     ['the Enter of a balance that types', 'Enter', field, []],
-    ['Escape out of a field', 'Escape', field, ['/bench/7']],
-  ])('%s', (_, key, from, went) => {
-    const event = new KeyboardEvent('keydown', { key, bubbles: true, cancelable: true });
-    from.dispatchEvent(event);
+  ])('%s', async (_, key, hand, went) => {
+    await callOver(hand);
+    expect(pressed(key)).toBe(true);
     expect(navigateByUrl.mock.calls.flat()).toEqual(went);
-    expect(event.defaultPrevented).toBe(went.length > 0);
     expect(TestBed.inject(Alarms).sounding()).toHaveLength(went.length > 0 ? 0 : 1);
+  });
+
+  it('is answered without leaving the page, and gives the hand back to the word it was in', async () => {
+    await callOver(field);
+    expect(pressed('Escape')).toBe(true);
+    expect(navigateByUrl).not.toHaveBeenCalled();
+    expect(TestBed.inject(Alarms).sounding()).toHaveLength(0);
+    expect(document.activeElement).toBe(field);
+    expect(field.value).toBe('smells of');
   });
 });

@@ -1,28 +1,57 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject } from '@angular/core';
+import { A11yModule } from '@angular/cdk/a11y';
+import type { ElementRef } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  DestroyRef,
+  Injector,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  viewChild,
+} from '@angular/core';
 import { Router } from '@angular/router';
 import { forgottenPots } from '@vestigia/core';
 import { ServerClock } from '../api/server-clock';
 import type { Alarm } from '../services/alarms';
 import { Alarms } from '../services/alarms';
 import { isHalfWritten } from '../services/is-typing';
+import { PageTitle } from '../services/page-title';
 import { TodayNow } from './today-now';
 import { Tone } from '../services/tone';
 
 const LOOK_EVERY_MS = 1500;
 
-/** A pot that calls: over the whole screen, in the title and by sound, wherever somebody is looking just now. */
+/**
+ * A pot that calls: over the whole screen, in the title and by sound, wherever somebody is looking just now. The hand is
+ * in it until it is answered, by going there or by saying that it is known; then it is back where it was.
+ */
 @Component({
   selector: 'vs-pot-alarm',
-  template: ` @if (alarms.sounding(); as all) {
-    @if (all.length > 0) {
-      <div class="call" role="alertdialog" aria-modal="true" aria-labelledby="pot-calls">
-        <h1 id="pot-calls">{{ all.every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}</h1>
-        @for (a of all; track a.key) {
+  imports: [A11yModule],
+  template: ` @if (calls()) {
+    <div
+      class="call"
+      role="alertdialog"
+      aria-modal="true"
+      aria-labelledby="pot-calls"
+      aria-describedby="what-calls"
+      cdkTrapFocus
+    >
+      <h1 #heading id="pot-calls" tabindex="-1">
+        {{ alarms.sounding().every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}
+      </h1>
+      <div id="what-calls">
+        @for (a of alarms.sounding(); track a.key) {
           <p>{{ a.message }}</p>
         }
-        <button class="act main bench" type="button" (click)="go(all[0]!.path)">I am there</button>
       </div>
-    }
+      <div class="answers">
+        <button class="act main bench" type="button" (click)="go()">I am going there</button>
+        <button class="act bench" type="button" (click)="stay()">I know; I stay on this page</button>
+      </div>
+    </div>
   }`,
   styleUrl: './pot-alarm.scss',
   host: { '(document:keydown)': 'onKey($event)' },
@@ -34,7 +63,13 @@ export class PotAlarm {
   protected readonly alarms = inject(Alarms);
   private readonly tone = inject(Tone);
   private readonly today = inject(TodayNow).today;
-  private title = '';
+  private readonly injector = inject(Injector);
+  private readonly title = inject(PageTitle);
+  private readonly heading = viewChild<ElementRef<HTMLElement>>('heading');
+  /** Where the hand was when it called, and whether something stood there half-written. */
+  private before: HTMLElement | null = null;
+  private halfWritten = false;
+  protected readonly calls = computed(() => this.alarms.sounding().length > 0);
   protected readonly isRehearsal = (a: Alarm): boolean => a.rehearsal === true;
 
   constructor() {
@@ -44,15 +79,12 @@ export class PotAlarm {
       this.tone.stop();
     });
     effect(() => {
-      if (this.alarms.sounding().length === 0) {
-        this.tone.stop();
-        if (this.title !== '') document.title = this.title;
-        this.title = '';
-      } else {
-        this.tone.start();
-        if (this.title === '') this.title = document.title;
-        document.title = `▲ Go to the pot · ${this.title}`;
-      }
+      if (this.calls()) this.takeHand();
+    });
+    effect(() => {
+      this.title.call.set(this.calls() ? '▲ Go to the pot' : undefined);
+      if (this.calls()) this.tone.start();
+      else this.tone.stop();
     });
     effect(() => {
       const today = this.today.value();
@@ -82,21 +114,32 @@ export class PotAlarm {
     this.alarms.look();
   }
 
-  protected onKey(event: KeyboardEvent): void {
-    const [first] = this.alarms.sounding();
-    if (!first || event.repeat) return;
-    // Half-way through a word, or with a balance that types, a space and an Enter belong to the field. An empty one
-    // waits for a weighing: there a pedal goes to the pot.
-    const goes =
-      event.key === 'Escape' || (!isHalfWritten(event.target) && (event.key === ' ' || event.key === 'Enter'));
-    if (!goes) return;
-    event.preventDefault();
-    event.stopPropagation();
-    this.go(first.path);
+  private takeHand(): void {
+    this.before = document.activeElement as HTMLElement | null;
+    this.halfWritten = isHalfWritten(this.before);
+    afterNextRender(() => this.heading()?.nativeElement.focus(), { injector: this.injector });
   }
 
-  protected go(path: string): void {
+  protected onKey(event: KeyboardEvent): void {
+    if (!this.calls() || event.repeat) return;
+    if (event.key === 'Escape') this.stay();
+    // Half-way through a word, or with a balance that types, a space and an Enter are the field’s, though the hand is
+    // here now. Where nothing was begun a pedal goes to the pot. A button has its own keys.
+    else if ((event.key === ' ' || event.key === 'Enter') && !(event.target instanceof HTMLButtonElement)) {
+      if (!this.halfWritten) this.go();
+    } else return;
+    event.preventDefault();
+    event.stopPropagation();
+  }
+
+  protected go(): void {
+    const path = this.alarms.sounding()[0]?.path;
     this.alarms.quiet();
-    void this.router.navigateByUrl(path);
+    if (path !== undefined) void this.router.navigateByUrl(path);
+  }
+
+  protected stay(): void {
+    this.alarms.quiet();
+    this.before?.focus();
   }
 }

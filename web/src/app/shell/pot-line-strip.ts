@@ -29,27 +29,33 @@ const TICK_MS = 15_000;
     @if (line().segments.length > 0) {
       <div class="scale" role="list" aria-label="What is in work">
         @for (tick of ticks(); track tick.at) {
-          <span class="hour" [style.left.%]="tick.from01 * 100">{{ tick.at | when: 'clock' }}</span>
+          <span class="hour" aria-hidden="true" [style.left.%]="tick.from01 * 100">{{ tick.at | when: 'clock' }}</span>
         }
         <span class="now" [style.left.%]="line().now01 * 100" aria-hidden="true"></span>
         @for (segment of line().segments; track $index) {
-          <a
-            role="listitem"
-            class="segment"
-            [class.due]="segment.due"
-            [class.attended]="segment.attended"
-            [routerLink]="['/bench', segment.lotId]"
-            [style.left.%]="segment.from01 * 100"
-            [style.width.%]="(segment.to01 - segment.from01) * 100"
-            [style.--row]="segment.row"
-            [attr.aria-label]="segment.label + ': ' + segment.title + ', ' + segment.lotTag"
-            >{{ segment.label }} · {{ segment.title }}</a
+          <span role="listitem"
+            ><a
+              class="segment"
+              [class.due]="segment.due"
+              [class.attended]="segment.attended"
+              [routerLink]="['/bench', segment.lotId]"
+              [style.left.%]="segment.from01 * 100"
+              [style.width.%]="(segment.to01 - segment.from01) * 100"
+              [style.--row]="segment.row"
+              [attr.aria-label]="segment.label + ': ' + segment.title + ', ' + segment.lotTag"
+              >{{ segment.label }} · {{ segment.title }}</a
+            ></span
           >
         }
       </div>
     }`,
   styleUrl: './pot-line-strip.scss',
-  host: { '[style.--rows]': 'rows()', '[class.still]': 'rows() === 0' },
+  host: {
+    role: 'region',
+    'aria-label': 'Pots and soaks now',
+    '[style.--rows]': 'rows()',
+    '[class.still]': 'rows() === 0',
+  },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotLineStrip {

@@ -1,6 +1,8 @@
+import type { ElementRef } from '@angular/core';
 import {
   ChangeDetectionStrategy,
   Component,
+  DestroyRef,
   afterNextRender,
   computed,
   inject,
@@ -21,7 +23,9 @@ import { ContextPanel } from '../services/context-panel';
 import { ContextPanelView } from './context-panel-view';
 import { ComeInAgain } from './come-in-again';
 import { PLACES } from './places';
-import { isTyping } from '../services/is-typing';
+import { Drafts } from '../services/drafts';
+import { PagePlace } from '../services/page-place';
+import { SingleKeys } from '../services/single-keys';
 import { PotAlarm } from './pot-alarm';
 import { PotLineStrip } from './pot-line-strip';
 import { RefusedTouches } from './refused-touches';
@@ -58,6 +62,9 @@ export class Shell {
   private readonly router = inject(Router);
   protected readonly contextPanel = inject(ContextPanel);
   private readonly injector = inject(Injector);
+  protected readonly keys = inject(SingleKeys);
+  private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
+  private readonly page = viewChild.required<ElementRef<HTMLElement>>('page');
   protected readonly places = PLACES;
   protected readonly roleLabel = ROLE_LABELS;
   protected readonly size = sizeOf;
@@ -65,6 +72,8 @@ export class Shell {
   protected readonly disk = computed(() => this.today.value()?.disk);
   protected readonly searching = signal(false);
   protected readonly help = signal(false);
+  protected readonly drafts = inject(Drafts);
+  protected readonly asksToLeave = signal(false);
   private readonly search = viewChild(SearchBox);
   private before: HTMLElement | null = null;
 
@@ -75,6 +84,9 @@ export class Shell {
         takeUntilDestroyed(),
       )
       .subscribe(() => this.contextPanel.clear());
+    const place = inject(PagePlace);
+    const leaving = inject(DestroyRef);
+    afterNextRender(() => leaving.onDestroy(place.watch(this.sheet().nativeElement, this.page().nativeElement)));
   }
 
   protected onKey(event: KeyboardEvent): void {
@@ -84,7 +96,7 @@ export class Shell {
       else this.contextPanel.closeWorking();
       return;
     }
-    if (event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return;
+    if (!this.keys.areOn() || !this.keys.isPages(event)) return;
     const place = /^[1-9]$/.test(event.key) ? PLACES[Number(event.key) - 1] : undefined;
     if (place) void this.router.navigateByUrl(place.path);
     else if (event.key === '/') this.openSearch();
@@ -113,7 +125,12 @@ export class Shell {
     document.getElementById('sheet')?.focus();
   }
 
+  /** Half-written forms go with whoever leaves, so that is asked first, once. */
   protected leave(): void {
+    if (this.drafts.count() > 0 && !this.asksToLeave()) {
+      this.asksToLeave.set(true);
+      return;
+    }
     this.session.leave().subscribe(() => void this.router.navigateByUrl('/come-in'));
   }
 }

@@ -5,13 +5,14 @@ import { TELLS_FROM, sayGreyGrade } from '@vestigia/core';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { When } from './when';
+import { ScrollRegion } from './scroll-region';
 
 type Grade = FastnessOf['pairs'][number]['lightChange'];
 
 /** How fast what something was dyed with is, by pair of dyestuff and mordant, and what is printed with the goods. */
 @Component({
   selector: 'vs-fastness-known',
-  imports: [RouterLink, When],
+  imports: [ScrollRegion, RouterLink, When],
   template: `@if (known.value(); as k) {
     @if (onlyWarnings()) {
       @if (isPoor()) {
@@ -25,19 +26,22 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
       @if (tried()) {
         <div class="scroller">
           <table class="ledger">
+            <caption class="unseen">
+              How fast its dyestuffs are
+            </caption>
             <thead>
               <tr>
-                <th>Dyestuff on mordant</th>
-                <th class="number">Light</th>
-                <th class="number">Washing</th>
-                <th class="number">Stains white</th>
-                <th class="number">Tests</th>
+                <th scope="col">Dyestuff on mordant</th>
+                <th scope="col" class="number">Light</th>
+                <th scope="col" class="number">Washing</th>
+                <th scope="col" class="number">Stains white</th>
+                <th scope="col" class="number">Tests</th>
               </tr>
             </thead>
             <tbody>
               @for (p of k.pairs; track $index) {
                 <tr>
-                  <td>{{ p.dyestuff }}{{ p.mordant ? ' on ' + p.mordant : '' }}</td>
+                  <th scope="row">{{ p.dyestuff }}{{ p.mordant ? ' on ' + p.mordant : '' }}</th>
                   <td class="number">{{ say(p.lightChange) }}</td>
                   <td class="number">{{ say(p.washChange) }}</td>
                   <td class="number">{{ say(p.staining) }}</td>

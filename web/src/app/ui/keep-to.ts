@@ -37,7 +37,7 @@ import { Session } from '../api/session';
         @if (kept()) {
           <button class="plain" type="button" [disabled]="busy()" (click)="save(null)">Show it to everybody</button>
         }
-        <button class="plain" type="button" (click)="leave()">Leave it</button>
+        <button class="plain" type="button" (click)="leave()">Cancel</button>
       </div>
     } @else {
       <button class="act" type="button" (click)="choose()">{{ kept() ? change() : offer() }}</button>

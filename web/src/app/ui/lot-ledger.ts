@@ -6,13 +6,14 @@ import { LOT_STATE_LABELS, lotStateClass } from '../format/lot-states';
 import { Swatch } from './swatch';
 import { Thread } from './thread';
 import { When } from './when';
+import { ScrollRegion } from './scroll-region';
 
 type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
 
 /** Lots as a ledger, each with its thread. */
 @Component({
   selector: 'vs-lot-ledger',
-  imports: [RouterLink, Swatch, Thread, When],
+  imports: [ScrollRegion, RouterLink, Swatch, Thread, When],
   templateUrl: './lot-ledger.html',
   styles: `
     .strand {

@@ -62,7 +62,7 @@ const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const
         </button>
       }
       @if (correcting()) {
-        <button class="plain" type="button" (click)="clear()">Leave it</button>
+        <button class="plain" type="button" (click)="clear()">Cancel</button>
       }
     </form>`,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -1,8 +1,9 @@
 import type { OnDestroy } from '@angular/core';
-import { Directive, ElementRef, Renderer2, forwardRef, inject, input } from '@angular/core';
+import { Directive, ElementRef, forwardRef, inject, input } from '@angular/core';
 import type { ControlValueAccessor } from '@angular/forms';
 import { NG_VALUE_ACCESSOR } from '@angular/forms';
 import { explainNumber, readNumberText, readTemperatureC } from '@vestigia/core';
+import { sayUnder } from './field-note';
 
 /**
  * A number as people write it, read by core: `12,5` is twelve and a half, `1/2` a half, `−3.5` below zero. What is no
@@ -22,10 +23,9 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
   /** `temperature`: °F is turned into °C as well. */
   readonly vsNumber = input<'' | 'temperature'>('');
   private readonly input = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
-  private readonly renderer = inject(Renderer2);
   private changed: (value: number | null) => void = () => undefined;
   private touched: () => void = () => undefined;
-  private note: HTMLElement | undefined;
+  private said: string | undefined;
 
   writeValue(value: number | null | undefined): void {
     const text = this.input.value.trim();
@@ -70,16 +70,8 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
   }
 
   private say(message: string | undefined): void {
-    this.note?.remove();
-    this.note = undefined;
-    this.input.toggleAttribute('aria-invalid', false);
-    if (message === undefined) return;
-    const note = this.renderer.createElement('p') as HTMLElement;
-    note.className = 'refusal small';
-    note.setAttribute('role', 'alert');
-    note.textContent = message;
-    (this.input.closest('mat-form-field') ?? this.input).insertAdjacentElement('afterend', note);
-    this.input.setAttribute('aria-invalid', 'true');
-    this.note = note;
+    if (message === this.said) return;
+    this.said = message;
+    sayUnder(this.input, message);
   }
 }

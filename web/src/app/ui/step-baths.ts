@@ -3,11 +3,12 @@ import type { PlannedBath } from '@vestigia/core';
 import { formatMoney } from '@vestigia/core';
 import { FigureValue } from './figure-value';
 import { Count } from './count';
+import { ScrollRegion } from './scroll-region';
 
 /** The fillings of a step: which batches in which vessel, how full, how heavy, how long to heat. */
 @Component({
   selector: 'vs-step-baths',
-  imports: [Count, FigureValue],
+  imports: [ScrollRegion, Count, FigureValue],
   templateUrl: './step-baths.html',
   styles: `
     .ledger {
@@ -21,6 +22,8 @@ import { Count } from './count';
 })
 export class StepBaths {
   readonly baths = input.required<readonly PlannedBath[]>();
+  /** The step’s name. */
+  readonly of = input.required<string>();
   /** What heat is paid in; where empty, its cost is left out. */
   readonly currency = input('');
   protected readonly notes = computed(() => [...new Set(this.baths().flatMap((b) => b.notes))]);

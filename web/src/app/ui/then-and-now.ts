@@ -1,26 +1,31 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { Factor } from '@vestigia/core';
+import { ScrollRegion } from './scroll-region';
 
 /** Then beside now, factor by factor; what differs is named with what it may do. */
 @Component({
   selector: 'vs-then-and-now',
+  imports: [ScrollRegion],
   template: `<div class="scroller">
     <table class="ledger">
+      <caption class="unseen">
+        Then and now
+      </caption>
       <thead>
         <tr>
-          <th>Factor</th>
+          <th scope="col">Factor</th>
           @if (otherwise()) {
-            <th>Planned then</th>
+            <th scope="col">Planned then</th>
           }
-          <th>{{ otherwise() ? 'As it really was' : names()[0] }}</th>
-          <th>{{ names()[1] }}</th>
-          <th>What that may do</th>
+          <th scope="col">{{ otherwise() ? 'As it really was' : names()[0] }}</th>
+          <th scope="col">{{ names()[1] }}</th>
+          <th scope="col">What that may do</th>
         </tr>
       </thead>
       <tbody>
         @for (factor of factors(); track $index) {
           <tr [class.mark]="!factor.same">
-            <td>{{ factor.name }}</td>
+            <th scope="row">{{ factor.name }}</th>
             @if (otherwise()) {
               <td>{{ factor.planned ?? factor.then }}</td>
             }

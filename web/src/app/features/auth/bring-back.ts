@@ -7,6 +7,7 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { sizeOf } from '../../format/file-size';
 import { RefusalNote } from '../../ui/refusal';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const LOOK_EVERY_MS = 500;
 const SHOWN_AT_FIRST = 5;
@@ -20,34 +21,36 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
 /** An empty studio’s way back: a copy that lies in the folder for them, or a studio file from elsewhere. */
 @Component({
   selector: 'vs-bring-back',
-  imports: [RefusalNote],
+  imports: [ScrollRegion, RefusalNote],
   template: `
     <h2>Or bring one back</h2>
     @if (copies().length > 0) {
-      <table class="ledger">
-        <caption class="small">
-          Copies that lie in this computer’s folder for them; each was looked over when it was made.
-        </caption>
-        <tbody>
-          @for (copy of shown(); track copy.name) {
-            <tr>
-              <th scope="row">{{ when(copy) }}</th>
-              <td class="number">{{ size(copy.bytes) }}</td>
-              <td>
-                <button
-                  class="act"
-                  type="button"
-                  [disabled]="action.busy()"
-                  [attr.aria-label]="'Bring back the studio of ' + when(copy)"
-                  (click)="openCopy(copy)"
-                >
-                  Bring this back
-                </button>
-              </td>
-            </tr>
-          }
-        </tbody>
-      </table>
+      <div class="scroller">
+        <table class="ledger">
+          <caption class="small">
+            Copies that lie in this computer’s folder for them; each was looked over when it was made.
+          </caption>
+          <tbody>
+            @for (copy of shown(); track copy.name) {
+              <tr>
+                <th scope="row">{{ when(copy) }}</th>
+                <td class="number">{{ size(copy.bytes) }}</td>
+                <td>
+                  <button
+                    class="act"
+                    type="button"
+                    [disabled]="action.busy()"
+                    [attr.aria-label]="'Bring back the studio of ' + when(copy)"
+                    (click)="openCopy(copy)"
+                  >
+                    Bring this back
+                  </button>
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
       @if (copies().length > shown().length) {
         <button class="plain" type="button" (click)="areAllShown.set(true)">Show older ones</button>
       }

@@ -11,11 +11,12 @@ import { newId } from '../../api/new-id';
 import { ConsoleCode } from '../../ui/console-code';
 import { RefusalNote } from '../../ui/refusal';
 import { BringBack } from './bring-back';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** The door: come in, or on the first run make the studio. */
 @Component({
   selector: 'vs-sign-in',
-  imports: [BringBack, ConsoleCode, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [ScrollRegion, BringBack, ConsoleCode, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './sign-in.html',
   styles: `
     main {

@@ -59,7 +59,7 @@ export class AlsoAtBench {
           return a.dueMs <= this.state.now() ? `place “${a.zone.title}”` : `“${a.zone.title}” in ${left(a.dueMs)}`;
         return a.dueMs <= this.state.now() ? `“${a.zone.title}” out now` : `“${a.zone.title}” out in ${left(a.dueMs)}`;
       case 'finish':
-        if (a.step.attended) return 'in hand';
+        if (a.step.attended) return 'somebody is at it';
         return a.endsMs <= this.state.now() ? 'time is up' : `${left(a.endsMs)} left`;
     }
   }

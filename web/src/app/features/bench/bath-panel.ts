@@ -10,13 +10,15 @@ import { FigureValue } from '../../ui/figure-value';
 import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { currentBath } from './leftover';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { DraftOf } from '../../ui/draft';
 
 const OFFERED: readonly BathMoveKind[] = ['add', 'takeOut', 'evaporate', 'level'];
 
 /** What went into a bath and out of it; what is left at the end is offered to Stores. */
 @Component({
   selector: 'vs-bath-panel',
-  imports: [FormsModule, RouterLink, MatFormFieldModule, MatInputModule, FigureValue],
+  imports: [DraftOf, ScrollRegion, FormsModule, RouterLink, MatFormFieldModule, MatInputModule, FigureValue],
   templateUrl: './bath-panel.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -207,10 +207,10 @@ describe('the bench page', () => {
     await open(begun('start'));
     await press('Note');
     await write('What you saw', '');
-    await press('Write it down');
+    await press('Keep the note');
     expect(text('.refusal')).toBe('The note is empty. Write what you saw.');
     await write('What you saw', 'smells of sheep');
-    await press('Write it down');
+    await press('Keep the note');
     expect(added).toMatchObject([{ kind: 'note', text: 'smells of sheep', detail: null }]);
     expect(page().querySelector('section.aside')).toBeNull();
   });
@@ -227,16 +227,16 @@ describe('the bench page', () => {
     await press('Went otherwise');
     await press('Something else went in');
     await write('How much', '20 g');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(text('.refusal')).toBe('Say what went in, and how much; “a handful” will do where it came from no jar.');
     await write('What went in', 'oni-1');
     expect(page().textContent).toContain('Onion skins out of ONI-1');
-    await press('Write it down');
+    await press('Keep it in the record');
     await press('Went otherwise');
     await press('Something else went in');
     await write('What went in', 'dock root');
     await write('How much', 'a handful');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(added).toMatchObject([
       {
         kind: 'add',
@@ -285,10 +285,10 @@ describe('the bench page', () => {
     await open(begun('start'));
     await press('Temperature');
     await write('Temperature, °C', '400');
-    await press('Write it down');
+    await press('Keep the temperature');
     expect(text('.refusal')).toContain('400 °C is no temperature of a dye bath.');
     await write('Temperature, °C', '62,5');
-    await press('Write it down');
+    await press('Keep the temperature');
     expect(added).toMatchObject([{ kind: 'temperature', temperatureC: 62.5 }]);
   });
 
@@ -304,7 +304,7 @@ describe('the bench page', () => {
     await open(begun('start', 'weigh'));
     await press('Correct');
     await write('What was really weighed', '380 g');
-    await press('Correct it');
+    await press('Keep the correction');
     expect(added).toMatchObject([
       { kind: 'weigh', replacesId: 'e1', weighing: { batch: 1, stockLotId: 'RUG-1', quantityText: '380 g' } },
     ]);

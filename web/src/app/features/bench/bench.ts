@@ -37,6 +37,7 @@ import { RunEntryLog } from './run-entry-log';
 import { SimulatorControls } from './simulator-controls';
 import { Count } from '../../ui/count';
 import { May } from '../../ui/may';
+import { namesPage } from '../../services/page-title';
 
 const READ_REHEARSAL_MS = 4000;
 
@@ -96,6 +97,10 @@ export class BenchPage {
   );
 
   constructor() {
+    namesPage(() => {
+      const act = this.focus.act();
+      return act && `Bench · ${act.step.title}`;
+    });
     effect(() => {
       this.focus.onlyLotId.set(this.id());
       this.focus.rehearsalId.set(this.rehearsal());
@@ -153,7 +158,8 @@ export class BenchPage {
       isTyping(event.target) ||
       onControl ||
       event.repeat ||
-      event.defaultPrevented
+      event.defaultPrevented ||
+      document.querySelector('[role="alertdialog"]') !== null
     )
       return;
     event.preventDefault();

@@ -11,6 +11,10 @@ import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import type { KeyedStep } from './card-entries';
 import { entriesOf } from './card-entries';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 /**
  * The bench card: printed to write on by hand where tablets keep away from steam, and keyed in afterwards with the
@@ -18,7 +22,7 @@ import { entriesOf } from './card-entries';
  */
 @Component({
   selector: 'vs-card-page',
-  imports: [FormsModule, RouterLink, RefusalNote],
+  imports: [DraftOf, ActBar, ScrollRegion, FormsModule, RouterLink, RefusalNote],
   templateUrl: './card-page.html',
   styleUrl: './card-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -74,6 +78,13 @@ export class CardPage {
       }));
     },
   });
+
+  constructor() {
+    namesPage(() => {
+      const l = this.lot.value()?.summary;
+      return l && `Bench card of lot ${l.tag} · ${l.colourway.name}`;
+    });
+  }
 
   protected print(paper: 'A4' | 'Letter'): void {
     const open = window.open('', '_blank');

@@ -7,6 +7,7 @@ import type { Source } from '../../api/instruments';
 import { Instruments, SOURCES } from '../../api/instruments';
 import { RefusalNote } from '../../ui/refusal';
 import { SimulatorControls } from './simulator-controls';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const SOURCE_LABELS: Readonly<Record<Source, string>> = {
   hand: 'read by eye and typed (a keyboard-wedge types by itself)',
@@ -17,7 +18,7 @@ const SOURCE_LABELS: Readonly<Record<Source, string>> = {
 /** Where this tablet takes its readings from, and what the instruments say just now. */
 @Component({
   selector: 'vs-instruments-page',
-  imports: [RouterLink, SimulatorControls, RefusalNote],
+  imports: [ScrollRegion, RouterLink, SimulatorControls, RefusalNote],
   providers: [Instruments],
   templateUrl: './instruments-page.html',
   styles: `

@@ -12,6 +12,7 @@ import { When } from '../../ui/when';
 import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
 import { Session } from '../../api/session';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const SHOWN = 14;
 
@@ -22,7 +23,7 @@ const isCorrectable = (e: RunEntryView): e is Correctable =>
 /** What was written down last, newest first; a wrong entry is corrected beside what it was. */
 @Component({
   selector: 'vs-run-entry-log',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
   templateUrl: './run-entry-log.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

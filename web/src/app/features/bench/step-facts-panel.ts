@@ -11,6 +11,7 @@ import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { UnplannedPanel } from './unplanned-panel';
 import { KeepOriginals } from '../../ui/keep-originals';
+import { DraftOf } from '../../ui/draft';
 
 /** Quick notes, as they would be called across the room. */
 const NOTES = [
@@ -46,7 +47,7 @@ const OTHERWISE = [
 /** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
 @Component({
   selector: 'vs-step-facts-panel',
-  imports: [KeepOriginals, FormsModule, MatFormFieldModule, MatInputModule, ShadeChoice, UnplannedPanel],
+  imports: [DraftOf, KeepOriginals, FormsModule, MatFormFieldModule, MatInputModule, ShadeChoice, UnplannedPanel],
   templateUrl: './step-facts-panel.html',
   styleUrl: './taps.scss',
   styles: `

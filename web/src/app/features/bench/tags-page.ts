@@ -11,13 +11,15 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { Count } from '../../ui/count';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
 
 type What = 'stockLots' | 'pots' | 'lot';
 
 /** Tags for jars, pots, lots, pieces and baths: given out, printed, and found again by scanning or typing. */
 @Component({
   selector: 'vs-tags-page',
-  imports: [Count, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [ActBar, ScrollRegion, Count, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './tags-page.html',
   styles: `
     .act[aria-pressed='true'] {

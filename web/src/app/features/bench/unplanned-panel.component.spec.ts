@@ -82,7 +82,7 @@ describe('what was not planned', () => {
     await write('How much', '20 g');
     await settle();
     expect(page().textContent).toContain('An old dyestuff out of OLD-1');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(told).toHaveBeenCalledWith(
       expect.objectContaining({
         kind: 'add',
@@ -93,7 +93,7 @@ describe('what was not planned', () => {
     await write('How much', 'a splash');
     await settle();
     expect(page().textContent).toContain('From no jar on the shelf.');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(told).toHaveBeenLastCalledWith(
       expect.objectContaining({
         weighing: null,
@@ -115,7 +115,7 @@ describe('what was not planned', () => {
   it('moved into another pot, pieces out, strained, or a step of its own: each as the fact it is', async () => {
     await press('Another pot or water');
     await choose('Into which pot', 'Tub · plastic');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(told).toHaveBeenLastCalledWith(
       expect.objectContaining({
         kind: 'moved',
@@ -125,14 +125,14 @@ describe('what was not planned', () => {
     await press('Pieces put in or taken out');
     await choose('Pieces', 'taken out');
     await write('How many', '2');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(told).toHaveBeenLastCalledWith(
       expect.objectContaining({ kind: 'pieces', detail: { batch: 1, change: -2 } }),
     );
     await press('A step the chain doesn’t have');
     await write('What was done', 'rinsed in the sea');
     await write('How long, min', '5');
-    await press('Write it down');
+    await press('Keep it in the record');
     expect(told).toHaveBeenLastCalledWith(
       expect.objectContaining({
         kind: 'extra',

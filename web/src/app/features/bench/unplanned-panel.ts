@@ -12,6 +12,7 @@ import { newId } from '../../api/new-id';
 import { NumberField } from '../../ui/number-field';
 import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
+import { DraftOf } from '../../ui/draft';
 
 type What = 'add' | 'moved' | 'pieces' | 'strained' | 'extra';
 const WAYS: readonly { readonly key: What; readonly label: string }[] = [
@@ -49,7 +50,7 @@ const traitsOf = ({ hazards, kind }: KnownJar): Trait[] => (kind === 'tannin' ? 
 /** What happened that the plan doesn't have, kept as facts: they count when the lot is dyed again. */
 @Component({
   selector: 'vs-unplanned-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField],
+  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField],
   templateUrl: './unplanned-panel.html',
   styleUrls: ['./bench.scss', './taps.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -30,11 +30,16 @@ import { ColourEntry } from '../../ui/colour-entry';
 import { NumberField } from '../../ui/number-field';
 import { Repeats } from './repeats';
 import { DeedsOf } from '../../ui/deeds-of';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    DraftOf,
+    ActBar,
     DeedsOf,
     ColourEntry,
     NumberField,
@@ -129,6 +134,7 @@ export class ColourwayPage {
   protected readonly naming = pageAction();
 
   constructor() {
+    namesPage(() => this.page.value()?.colourway.name);
     readAnewWhenStale(this.action, () => this.page.reload());
   }
 

@@ -5,11 +5,13 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { May } from '../../ui/may';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
 
 /** Every colourway beside its master swatch. */
 @Component({
   selector: 'vs-colourways',
-  imports: [May, RouterLink, RefusalNote, Swatch],
+  imports: [ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
   templateUrl: './colourways.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -13,6 +13,7 @@ import { MatchRecordReader, foretoldUnder } from '../../services/match-record';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
+import { namesPage } from '../../services/page-title';
 
 const TYPING_MS = 400;
 const [LEAST_SHADES, MOST_SHADES, MOST_PALEST] = [2, 24, 90];
@@ -100,6 +101,13 @@ export class GradedPage {
     const told = this.asked.told();
     return told?.answer.state === 'told' ? told.answer.ways.map((way) => this.shown(way, told.ask.dyeing)) : [];
   });
+
+  constructor() {
+    namesPage(() => {
+      const p = this.page.value();
+      return p && `Shades between, from ${p.colourway.name}`;
+    });
+  }
 
   private shown(way: GradedWay, { doses }: Dyeing) {
     const [names, pieceG] = [this.record.names(), this.pieceG() ?? 0];

@@ -14,11 +14,23 @@ import { ColourEntry } from '../../ui/colour-entry';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { NumberField } from '../../ui/number-field';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 /** Names a result worth repeating. */
 @Component({
   selector: 'vs-new-colourway',
-  imports: [ColourEntry, NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch],
+  imports: [
+    DraftOf,
+    ActBar,
+    ColourEntry,
+    NumberField,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    Swatch,
+  ],
   templateUrl: './new-colourway.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -82,6 +94,13 @@ export class NewColourwayPage {
       this.baseId.set(this.base() ?? '');
     });
   }
+
+  protected readonly missing = computed(() => {
+    if (this.name().trim() === '') return 'Give it a name.';
+    if (this.recipeVersionId() === '') return 'Choose the recipe.';
+    if (this.baseId() === '') return 'Choose the base.';
+    return this.isBegun() ? 'The master wants all of its numbers, or none.' : '';
+  });
 
   protected keep(): void {
     const body = {

@@ -68,7 +68,7 @@ describe('judging by eye', () => {
     await choose('Hue', 'yellower');
     await choose('Evenness', 'patchy');
     expect(page()).toContain('paler and yellower than the master swatch, patchy, in daylight.');
-    press('Write down what I see');
+    press('Keep what I see');
     expect(post).toHaveBeenCalledWith(
       '/api/lots/{id}/eyes',
       expect.objectContaining({
@@ -99,7 +99,7 @@ describe('judging by eye', () => {
     press('Correct');
     fixture.detectChanges();
     expect(page()).toContain('What should stand instead');
-    press('Write down what I see');
+    press('Keep what I see');
     expect(post).toHaveBeenCalledWith(
       '/api/lots/{id}/eyes',
       expect.objectContaining({ replacesId: 'second', seen: { ...SEEN, hue: null } }),

@@ -27,6 +27,8 @@ import { ShadeChoice } from '../../ui/shade-choice';
 import { PictureSizer } from '../../services/picture-sizer';
 import { KeepOriginals } from '../../ui/keep-originals';
 import { from, switchMap } from 'rxjs';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { DraftOf } from '../../ui/draft';
 
 const DEPTHS = [
   { depth: -2, label: 'much paler' },
@@ -53,7 +55,17 @@ const AS_WANTED: EyeSeen = {
 /** What an eye says of a lot: against what, which way, how even, in what light; and what eyes said before. */
 @Component({
   selector: 'vs-eye-form',
-  imports: [KeepOriginals, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
+  imports: [
+    DraftOf,
+    ScrollRegion,
+    KeepOriginals,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    ShadeChoice,
+    When,
+  ],
   templateUrl: './eye-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

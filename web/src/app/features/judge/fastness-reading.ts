@@ -10,12 +10,14 @@ import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
+import { DraftOf } from '../../ui/draft';
 
 /** What a test shows on a day: read before and after, or graded by eye against the grey scale. */
 @Component({
   selector: 'vs-fastness-reading',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
+  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
   template: `<form (ngSubmit)="keep()">
+    <vs-draft [of]="'card ' + test().id" [action]="action" />
     <div class="fields">
       <mat-form-field
         ><mat-label>Looked at on</mat-label
@@ -63,7 +65,7 @@ import { RefusalNote } from '../../ui/refusal';
       </fieldset>
     }
     <vs-refusal [problem]="action.problem()" />
-    <button class="act" type="submit" [disabled]="action.busy()">Write it down</button>
+    <button class="act" type="submit" [disabled]="action.busy()">Keep the reading</button>
   </form>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

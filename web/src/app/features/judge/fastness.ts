@@ -17,11 +17,15 @@ import { fastnessFamilies } from './fastness-cards';
 import { FadingChart } from './fading-chart';
 import { FastnessReading } from './fastness-reading';
 import { JudgeNav } from './judge-nav';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { DraftOf } from '../../ui/draft';
 
 /** Washing and light tried on what was dyed: cards on their way, what they showed, and when they are due. */
 @Component({
   selector: 'vs-fastness',
   imports: [
+    DraftOf,
+    ScrollRegion,
     FadingChart,
     FastnessReading,
     FormsModule,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** How well a group of readings was foretold. */
 export interface ForetoldGroup {
@@ -14,27 +15,30 @@ export interface ForetoldGroup {
 /** Groups of readings, by whatever they were put together, with how near each was foretold. */
 @Component({
   selector: 'vs-foretold-ledger',
-  imports: [RouterLink],
+  imports: [ScrollRegion, RouterLink],
   template: `<div class="scroller">
     <table class="ledger">
+      <caption class="unseen">
+        How near it came
+      </caption>
       <thead>
         <tr>
-          <th>{{ by() }}</th>
-          <th class="number">Readings</th>
-          <th class="number">Half within, ΔE00</th>
-          <th class="number">Inside what was said</th>
+          <th scope="col">{{ by() }}</th>
+          <th scope="col" class="number">Readings</th>
+          <th scope="col" class="number">Half within, ΔE00</th>
+          <th scope="col" class="number">Inside what was said</th>
         </tr>
       </thead>
       <tbody>
         @for (g of groups(); track g.name) {
           <tr>
-            <td>
+            <th scope="row">
               @if (g.link; as link) {
                 <a [routerLink]="link">{{ g.name }}</a>
               } @else {
                 {{ g.name }}
               }
-            </td>
+            </th>
             <td class="number">{{ g.readings }}</td>
             <td class="number">{{ g.median.toFixed(1) }}</td>
             <td class="number">{{ g.inside }} of {{ g.readings }}</td>

@@ -13,6 +13,7 @@ import { Swatch } from '../../ui/swatch';
 import { FitCharts } from './fit-charts';
 import { ForetoldLedger } from './foretold-ledger';
 import { JudgeNav } from './judge-nav';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const FURTHEST = 8;
 const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
@@ -20,10 +21,12 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
   selector: 'vs-foretold',
-  imports: [MatchAtWork, FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
+  imports: [ScrollRegion, MatchAtWork, FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
-  template: `<div class="head"><h1>How good it was foretold</h1></div>
-    <vs-judge-nav />
+  template: `<div class="head">
+      <h1>How good it was foretold</h1>
+      <vs-judge-nav />
+    </div>
     <vs-refusal [problem]="record.problem()" />
     @if (tooFew(); as said) {
       <div class="empty">
@@ -68,21 +71,24 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
       <h2>Jars, by what was dyed with them</h2>
       <div class="scroller">
         <table class="ledger">
+          <caption class="unseen">
+            Jars, by what was dyed with them
+          </caption>
           <thead>
             <tr>
-              <th>Jar</th>
-              <th>Material</th>
-              <th class="number">Of the reference</th>
-              <th class="number">Nine times in ten</th>
-              <th class="number">Readings</th>
+              <th scope="col">Jar</th>
+              <th scope="col">Material</th>
+              <th scope="col" class="number">Of the reference</th>
+              <th scope="col" class="number">Nine times in ten</th>
+              <th scope="col" class="number">Readings</th>
             </tr>
           </thead>
           <tbody>
             @for (j of jars(); track j.jar.stockLotId) {
               <tr>
-                <td>
+                <th scope="row">
                   <a [routerLink]="['/stores', j.jar.stockLotId]">{{ j.tag }}</a>
-                </td>
+                </th>
                 <td>{{ j.material }}</td>
                 <td class="number">{{ j.jar.percent.toFixed(0) }} %</td>
                 <td class="number">{{ j.jar.fromPercent.toFixed(0) }} – {{ j.jar.toPercent.toFixed(0) }} %</td>

@@ -55,6 +55,9 @@ import { SetsOfLot } from './sets-of-lot';
 import { ShadeChoice } from '../../ui/shade-choice';
 import type { ReadSpectrally } from './under-lights';
 import { UnderLights } from './under-lights';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
 
 const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
@@ -63,6 +66,8 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
 @Component({
   selector: 'vs-judge',
   imports: [
+    ActBar,
+    ScrollRegion,
     ColourCharts,
     CutSnippet,
     EyeForm,
@@ -302,6 +307,10 @@ export class JudgePage {
   private verdictId = newId();
 
   constructor() {
+    namesPage(() => {
+      const l = this.lot.value()?.summary;
+      return l && `Judge lot ${l.tag} · ${l.colourway.name}`;
+    });
     effect(() => {
       const l = this.lot.value();
       if (!l) return;

@@ -44,6 +44,7 @@ import { Swatch } from '../../ui/swatch';
 import type { SaidFastness } from './fastness-cards';
 import { cardsOf, sayFastness } from './fastness-cards';
 import { JudgeNav } from './judge-nav';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** What a shade may be reached with. */
 const FROMS = [
@@ -61,6 +62,7 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
 @Component({
   selector: 'vs-reach',
   imports: [
+    ScrollRegion,
     MatchAtWork,
     ColourEntry,
     FormsModule,
@@ -75,7 +77,7 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
   providers: [MatchRecordReader, StudioSettings],
   templateUrl: './reach.html',
   styles: `
-    td.words {
+    .words {
       white-space: normal;
     }
   `,

@@ -6,13 +6,16 @@ import { RefusalNote } from '../../ui/refusal';
 import { CardMeasured } from './card-measured';
 import { JudgeNav } from './judge-nav';
 import { May } from '../../ui/may';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** The colour readers of the studio, how they differ, and every reading as an open file. */
 @Component({
   selector: 'vs-readers',
-  imports: [May, CardMeasured, JudgeNav, RefusalNote],
-  template: `<div class="head"><h1>Readers and files</h1></div>
-    <vs-judge-nav />
+  imports: [ScrollRegion, May, CardMeasured, JudgeNav, RefusalNote],
+  template: `<div class="head">
+      <h1>Readers and files</h1>
+      <vs-judge-nav />
+    </div>
     <vs-refusal [problem]="readers.problem()" />
     @if (readers.value(); as all) {
       @if (all.length === 0) {
@@ -25,18 +28,21 @@ import { May } from '../../ui/may';
       } @else {
         <div class="scroller">
           <table class="ledger">
+            <caption class="unseen">
+              Readers
+            </caption>
             <thead>
               <tr>
-                <th>Reader</th>
-                <th class="number">Readings</th>
-                <th class="number">Repeats within</th>
-                <th>Beside the first</th>
+                <th scope="col">Reader</th>
+                <th scope="col" class="number">Readings</th>
+                <th scope="col" class="number">Repeats within</th>
+                <th scope="col">Beside the first</th>
               </tr>
             </thead>
             <tbody>
               @for (r of all; track r.name; let first = $first) {
                 <tr>
-                  <td>{{ r.name }}</td>
+                  <th scope="row">{{ r.name }}</th>
                   <td class="number">{{ r.readings }}</td>
                   <td class="number">
                     {{ r.repeatabilityDeltaE00 === null ? 'not known' : 'ΔE00 ' + r.repeatabilityDeltaE00.toFixed(2) }}

@@ -30,12 +30,14 @@ import { pageAction } from '../../api/page-action';
 import { ColourEntry } from '../../ui/colour-entry';
 import { RefusalNote } from '../../ui/refusal';
 import { ShadeChoice } from '../../ui/shade-choice';
+import { DraftOf } from '../../ui/draft';
 
 /** A new reading of a shade of a lot, or one that stands in place of another. */
 @Component({
   selector: 'vs-reading-form',
-  imports: [ColourEntry, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice],
+  imports: [DraftOf, ColourEntry, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice],
   template: `<form (ngSubmit)="read()">
+    <vs-draft [of]="'reading of ' + lot().summary.id" [action]="reading" />
     <h3>{{ replaces() ? 'What should stand instead' : 'A new reading' }}</h3>
     <div class="fields lab">
       <vs-shade-choice [lot]="lot()" [(shade)]="shade" />
@@ -67,7 +69,7 @@ import { ShadeChoice } from '../../ui/shade-choice';
     <vs-refusal [problem]="reading.problem()" />
     <button class="act" type="submit" [disabled]="reading.busy()">Keep the reading</button>
     @if (replaces()) {
-      <button class="plain" type="button" (click)="replaces.set(undefined)">Leave the old one</button>
+      <button class="plain" type="button" (click)="replaces.set(undefined)">Cancel the correction</button>
     }
   </form>`,
   styleUrl: './judge.scss',

@@ -135,11 +135,11 @@ describe('the swatch book', () => {
     put.mockReturnValueOnce(throwError(() => ({ detail: 'On page 1, place 2 there is Sluice already.' })));
     await press('Change');
     await write('Place', '2');
-    await press('Keep it so');
+    await press('Keep the swatch');
     expect(put.mock.lastCall?.[1]).toEqual({ version: 1, page: 1, slot: 2, note: '' });
     expect(text('form')).toContain('there is Sluice already');
     put.mockReturnValueOnce(of({ id: '1-1' }));
-    await press('Keep it so');
+    await press('Keep the swatch');
     expect(text('li form')).toBe('');
   });
 });

@@ -15,6 +15,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
 import { May } from '../../ui/may';
+import { DraftOf } from '../../ui/draft';
 
 /** Everything a snippet can be found by, in one line of small letters. */
 const wordsOf = (s: Snippet): string =>
@@ -33,6 +34,7 @@ const wordsOf = (s: Snippet): string =>
 @Component({
   selector: 'vs-swatch-book',
   imports: [
+    DraftOf,
     May,
     FormsModule,
     JudgeNav,

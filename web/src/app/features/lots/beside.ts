@@ -12,6 +12,7 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { ThenAndNow } from '../../ui/then-and-now';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const shadesOf = ({ family, result }: LotSummary): NamedShade[] =>
   family.length > 1 ? family : [{ label: '', lab: result }];
@@ -19,7 +20,7 @@ const shadesOf = ({ family, result }: LotSummary): NamedShade[] =>
 /** Two lots side by side: how their shades differ, in a dyer’s words, and what was otherwise in the dyeing. */
 @Component({
   selector: 'vs-beside',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, Swatch, ThenAndNow],
+  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, Swatch, ThenAndNow],
   templateUrl: './beside.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -20,6 +20,9 @@ import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 const PIECE_WORDS: Readonly<Partial<Record<FibreKind, string>>> = { silk: 'scarf', cotton: 'length', linen: 'length' };
 /** Bought or gathered a little more than one lot takes. */
@@ -36,7 +39,7 @@ interface Need {
 /** The first lot of an empty studio, on one page: what is on the pot, which cloth, which dyestuff, how much. */
 @Component({
   selector: 'vs-first-lot',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
+  imports: [DraftOf, ActBar, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
   templateUrl: './first-lot.html',
   styles: `
     .tick {

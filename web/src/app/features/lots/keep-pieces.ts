@@ -11,11 +11,12 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
+import { DraftOf } from '../../ui/draft';
 
 /** Pieces of a lot kept as fibre in Stores: mordanted ahead or dyed, a base for a later lot. */
 @Component({
   selector: 'vs-keep-pieces',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './keep-pieces.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -10,11 +10,12 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
+import { DraftOf } from '../../ui/draft';
 
 /** Chips, husks and bark that gave once and are kept, frozen or dried, for a paler bath. */
 @Component({
   selector: 'vs-keep-spent',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './keep-spent.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -2,11 +2,12 @@ import { ChangeDetectionStrategy, Component, computed, input } from '@angular/co
 import type { Proposal } from '@vestigia/contract';
 import { formatAmount } from '@vestigia/core';
 import { FigureValue } from '../../ui/figure-value';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** Everything to measure out, by material and by bath, with the jars it comes from and what is short. */
 @Component({
   selector: 'vs-lot-weighings',
-  imports: [FigureValue],
+  imports: [ScrollRegion, FigureValue],
   templateUrl: './lot-weighings.html',
   styles: `
     .jar {

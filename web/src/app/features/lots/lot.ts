@@ -59,11 +59,16 @@ import { StepBaths } from '../../ui/step-baths';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
 import { entryLabel, toldLater } from '../../format/entry-label';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
   imports: [
+    ActBar,
+    ScrollRegion,
     KeptOfLot,
     TellLate,
     RouterLink,
@@ -254,6 +259,10 @@ export class LotPage {
   });
 
   constructor() {
+    namesPage(() => {
+      const l = this.lot.value()?.summary;
+      return l && `Lot ${l.tag} · ${l.colourway.name}`;
+    });
     effect(() => {
       const l = this.lot.value();
       if (!l) return;

@@ -10,16 +10,17 @@ import { LotLedger } from '../../ui/lot-ledger';
 import { LOT_STATE_LABELS } from '../../format/lot-states';
 import { inAddress } from '../../services/in-address';
 import { RefusalNote } from '../../ui/refusal';
+import { ActBar } from '../../ui/act-bar';
 
 const SHOWN_AT_FIRST = 40;
 
 /** Every lot ever dyed, each with its thread. */
 @Component({
   selector: 'vs-lots',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote],
-  template: ` <div class="head">
+  imports: [ActBar, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote],
+  template: `
+    <div class="head">
       <h1>Lots</h1>
-      <div class="actions"><a class="act main" routerLink="/lots/new">Start a lot</a></div>
     </div>
     <vs-refusal [problem]="lots.problem()" />
     @if (lots.value(); as all) {
@@ -54,7 +55,9 @@ const SHOWN_AT_FIRST = 40;
           <button type="button" class="act" (click)="max.set(max() + 200)">Show older lots</button>
         }
       }
-    }`,
+    }
+    <vs-act-bar class="of-page"><a class="act main" routerLink="/lots/new">Start a lot</a></vs-act-bar>
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotsPage {

@@ -97,6 +97,7 @@ describe('a new lot', () => {
 
   beforeEach(async () => {
     vi.useFakeTimers({ toFake: ['setInterval', 'clearInterval', 'Date'] });
+    localStorage.clear();
     asked.length = 0;
     agreed.mockReset().mockReturnValue(of({ id: 'lot-9' }));
     answer = () => of(proposal());
@@ -242,7 +243,7 @@ describe('a new lot', () => {
     answer = () => of(proposal({ alternatives }));
     await say('12 x 100 g');
     expect(text()).toContain('1 h 30 min of hands, 2.4 kWh of heat');
-    expect([...page().querySelectorAll('td')].map((td) => td.textContent.trim())).toEqual(
+    expect([...page().querySelectorAll('tbody tr > *')].map((cell) => cell.textContent.trim())).toEqual(
       expect.arrayContaining([
         expect.stringContaining('Big kettle, filled twice') as string,
         '6 + 6',
@@ -266,7 +267,7 @@ describe('a new lot', () => {
   it('agrees to exactly what was shown, and goes to the lot', async () => {
     answer = () => of(proposal({ plan: { ...proposal().plan, materials: [] } }));
     await say('4 x 100 g');
-    button(/^Agree/)?.click();
+    button(/^Plan the lot/)?.click();
     await fixture.whenStable();
     expect(agreed.mock.calls[0]?.[0]).toMatchObject({
       digest: 'digest-1',
@@ -280,14 +281,14 @@ describe('a new lot', () => {
     answer = () => of(proposal({ checks: [caution], plan: { ...proposal().plan, materials: [] } }));
     await say('4 x 100 g');
     expect(text()).toContain('is a trial, not proven.');
-    expect(button(/^Agree/)?.disabled).toBe(true);
+    expect(button(/^Plan the lot/)?.disabled).toBe(true);
   });
 
   it('keeps what was written when agreeing is refused, and says why', async () => {
     answer = () => of(proposal({ plan: { ...proposal().plan, materials: [] } }));
     agreed.mockReturnValue(throwError(() => ({ detail: 'Someone took that stock a moment ago.' })));
     await say('4 x 100 g');
-    button(/^Agree/)?.click();
+    button(/^Plan the lot/)?.click();
     await fixture.whenStable();
     expect(text()).toContain('Someone took that stock a moment ago.');
     expect(await (await control('How many, of what dry weight', MatInputHarness)).getValue()).toBe('4 x 100 g');

@@ -48,6 +48,9 @@ import { ReorderLetter } from './reorder-letter';
 import type { TakenCorrection } from './taken-correction';
 import { NOT_CORRECTED, correctedFurther } from './taken-correction';
 import { LotWeighings } from './lot-weighings';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
@@ -73,6 +76,9 @@ const NOTHING_MORE: LotExtras = {
 @Component({
   selector: 'vs-new-lot',
   imports: [
+    DraftOf,
+    ActBar,
+    ScrollRegion,
     NumberField,
     RouterLink,
     FormsModule,
@@ -101,7 +107,7 @@ const NOTHING_MORE: LotExtras = {
       font-size: 1.1rem;
       max-width: none;
     }
-    .even td:first-child {
+    .even tbody tr > :first-child {
       min-width: 10rem;
     }
     .nowrap {

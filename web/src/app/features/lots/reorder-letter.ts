@@ -32,6 +32,7 @@ import { FigureValue } from '../../ui/figure-value';
 import { Swatch } from '../../ui/swatch';
 import type { Corrected, DosedAs, TakenCorrection } from './taken-correction';
 import { NOT_CORRECTED, correctionOf, strikeOffOf } from './taken-correction';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const SETTLE_MS = 400;
 type Ticked = Exclude<keyof ReorderBounds, 'mostShare'>;
@@ -45,7 +46,17 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to strike it off first. */
 @Component({
   selector: 'vs-reorder-letter',
-  imports: [MatchAtWork, FigureValue, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RouterLink, Swatch],
+  imports: [
+    ScrollRegion,
+    MatchAtWork,
+    FigureValue,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RouterLink,
+    Swatch,
+  ],
   providers: [MatchRecordReader, StudioSettings],
   template: `
     @if (whyNot(); as why) {
@@ -103,18 +114,23 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
           @if (factors().length > 0) {
             <details>
               <summary>What of then and now does how much</summary>
-              <table class="ledger">
-                <tbody>
-                  @for (f of factors(); track f.name) {
-                    <tr>
-                      <td>{{ f.name }}</td>
-                      <td>{{ f.words }}</td>
-                      <td class="number">ΔE00 {{ f.deltaE }}</td>
-                      <td class="small soft">{{ f.sure }}</td>
-                    </tr>
-                  }
-                </tbody>
-              </table>
+              <div class="scroller">
+                <table class="ledger">
+                  <caption class="unseen">
+                    What of then and now does how much
+                  </caption>
+                  <tbody>
+                    @for (f of factors(); track f.name) {
+                      <tr>
+                        <th scope="row">{{ f.name }}</th>
+                        <td>{{ f.words }}</td>
+                        <td class="number">ΔE00 {{ f.deltaE }}</td>
+                        <td class="small soft">{{ f.sure }}</td>
+                      </tr>
+                    }
+                  </tbody>
+                </table>
+              </div>
             </details>
           }
           <details>

@@ -7,13 +7,15 @@ import { ApiClient } from '../../api/api-client';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
+import { DraftOf } from '../../ui/draft';
 
 /** What was forgotten while a lot was in work: told beside its closed record, never in place of it. */
 @Component({
   selector: 'vs-tell-late',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   template: `
     <form (ngSubmit)="tell()">
+      <vs-draft [of]="'told late of ' + lot().summary.id" [action]="action" />
       <p class="small">
         The record is closed: what stands there stands. This comes beside it, with the reason, and is told when the lot
         is dyed again.

@@ -7,11 +7,12 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** What is ahead: what open lots still ask for, hands apart from waiting, and which pot is free. */
 @Component({
   selector: 'vs-plan',
-  imports: [RouterLink, RefusalNote, Thread, When],
+  imports: [ScrollRegion, RouterLink, RefusalNote, Thread, When],
   templateUrl: './plan.html',
   styles: `
     .strand {

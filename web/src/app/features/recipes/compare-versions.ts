@@ -5,14 +5,16 @@ import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
 
 /** Two versions of a recipe side by side: only what differs, in dyers' words. */
 @Component({
   selector: 'vs-compare-versions',
-  imports: [RouterLink, RefusalNote],
+  imports: [ScrollRegion, RouterLink, RefusalNote],
   templateUrl: './compare-versions.html',
   styles: `
-    td {
+    tbody tr > * {
       max-width: 22rem;
     }
   `,
@@ -43,4 +45,11 @@ export class CompareVersionsPage {
     const found = compareVersions(first.body, second.body, (id) => names.get(id) ?? '');
     return first === a ? found : found.map((d) => ({ where: d.where, was: d.is, is: d.was }));
   });
+
+  constructor() {
+    namesPage(() => {
+      const b = this.is.value();
+      return b && `${b.recipe.name}: what changed`;
+    });
+  }
 }

@@ -12,6 +12,8 @@ import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
   dose: ['extract', 'dye', 'makeUp'],
@@ -23,7 +25,7 @@ const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
 /** Lays out a strip trial: which recipe, which one thing varies, what each strip gets. */
 @Component({
   selector: 'vs-new-strip-trial',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [DraftOf, ActBar, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './new-strip-trial.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -137,6 +139,13 @@ export class NewStripTrialPage {
   protected toggle(id: string): void {
     this.chosen.update((now) => (now.includes(id) ? now.filter((o) => o !== id) : [...now, id]));
   }
+
+  protected readonly missing = computed(() => {
+    if (this.name().trim() === '') return 'Give the trial a name.';
+    if (this.factor() !== 'liquor' && this.versionId() === '') return 'Choose the recipe.';
+    if (this.baseId() === '') return 'Choose the base the strips are of.';
+    return this.levels().length < 2 ? 'A trial has two strips or more.' : '';
+  });
 
   protected lay(): void {
     const trial = {

@@ -4,6 +4,9 @@ import { ZONE_LABELS, layOutPlaced, sayMinutes } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
 
 /** Width that any printer gives on A4 across, and on letter paper. */
 const BAND_MM = 240;
@@ -15,7 +18,7 @@ const LANE_MM = 14;
  */
 @Component({
   selector: 'vs-placed-sheet',
-  imports: [RouterLink, RefusalNote],
+  imports: [ActBar, ScrollRegion, RouterLink, RefusalNote],
   templateUrl: './placed-sheet.html',
   styleUrl: './placed-sheet.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -60,6 +63,13 @@ export class PlacedSheetPage {
       };
     });
   });
+
+  constructor() {
+    namesPage(() => {
+      const v = this.version.value();
+      return v && `${v.recipe.name}, at true scale`;
+    });
+  }
 
   protected print(): void {
     window.print();

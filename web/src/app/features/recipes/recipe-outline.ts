@@ -4,6 +4,7 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
+import { namesPage } from '../../services/page-title';
 
 /** A recipe as it is shown to those from whom its amounts are kept: what goes in, step by step. */
 @Component({
@@ -37,4 +38,8 @@ export class RecipeOutlinePage {
     () => this.id(),
   );
   protected readonly keepers = computed(() => (this.outline.value()?.keptTo ?? []).map((p) => p.name).join(', '));
+
+  constructor() {
+    namesPage(() => this.outline.value()?.name);
+  }
 }

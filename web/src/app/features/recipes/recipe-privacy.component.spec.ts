@@ -99,7 +99,7 @@ describe('to whom a recipe is shown', () => {
     show(null);
     press('Keep it to some of us');
     box('Tam').click();
-    press('Leave it');
+    press('Cancel');
     press('Keep it to some of us');
     expect(box('Tam').checked).toBe(false);
     expect(put).not.toHaveBeenCalled();

@@ -14,18 +14,21 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { PlacedPicture } from '../../ui/placed-picture';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
 
 /** A recipe version as a sheet to print and hang by the pot. */
 @Component({
   selector: 'vs-recipe-sheet',
-  imports: [RouterLink, PlacedPicture, RefusalNote, When],
+  imports: [ActBar, ScrollRegion, RouterLink, PlacedPicture, RefusalNote, When],
   templateUrl: './recipe-sheet.html',
   styles: `
     article {
       background: var(--raised);
       padding: 1rem 1.25rem;
     }
-    td {
+    tbody tr > * {
       min-width: 2rem;
     }
     @media print {
@@ -74,6 +77,13 @@ export class RecipeSheetPage {
         .join('; '),
     }));
   });
+
+  constructor() {
+    namesPage(() => {
+      const v = this.version.value();
+      return v && `${v.recipe.name} · version ${v.number}`;
+    });
+  }
 
   protected print(): void {
     window.print();

@@ -47,6 +47,10 @@ import { NumberField } from '../../ui/number-field';
 import { RecipePrivacy } from './recipe-privacy';
 import { May } from '../../ui/may';
 import { DeedsOf } from '../../ui/deeds-of';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -54,6 +58,9 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    DraftOf,
+    ActBar,
+    ScrollRegion,
     DeedsOf,
     May,
     NumberField,
@@ -131,6 +138,10 @@ export class RecipePage {
   );
 
   constructor() {
+    namesPage(() => {
+      const v = this.version.value();
+      return v && `${v.recipe.name} · version ${v.number}`;
+    });
     effect(() => {
       const v = this.version.value();
       this.contextPanel.notes.set(

@@ -7,16 +7,18 @@ import { Swatch } from '../../ui/swatch';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
 import { May } from '../../ui/may';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
 
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [May, RouterLink, RecipesNav, RefusalNote, Swatch],
+  imports: [ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
   styles: `
     vs-swatch {
       padding: 0.15rem;
     }
-    td.brief {
+    .ledger .brief {
       max-width: 26rem;
     }
   `,

@@ -26,6 +26,10 @@ import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { KnotMark } from './knot-mark';
 import { StripLooks } from './strip-looks';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { namesPage } from '../../services/page-title';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 /**
  * One strip trial: what each strip gets and how it is marked, what was read, how they rank, and what became of the
@@ -34,6 +38,9 @@ import { StripLooks } from './strip-looks';
 @Component({
   selector: 'vs-strip-trial',
   imports: [
+    DraftOf,
+    ActBar,
+    ScrollRegion,
     ColourEntry,
     RouterLink,
     FormsModule,
@@ -114,6 +121,10 @@ export class StripTrialPage {
 
   protected readonly advice = (weighings: readonly { materialName: string; advice: readonly string[] }[]): string[] =>
     weighings.flatMap((w) => w.advice.map((line) => `${w.materialName}: ${line}`));
+
+  constructor() {
+    namesPage(() => this.trial.value()?.summary.name);
+  }
 
   protected read(): void {
     const [t, entry] = [this.trial.value(), this.entry()];

@@ -6,11 +6,13 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { RecipesNav } from './recipes-nav';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
 
 /** Every strip trial. */
 @Component({
   selector: 'vs-strip-trials',
-  imports: [RouterLink, RecipesNav, RefusalNote, When],
+  imports: [ActBar, ScrollRegion, RouterLink, RecipesNav, RefusalNote, When],
   templateUrl: './strip-trials.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

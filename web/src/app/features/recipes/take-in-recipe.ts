@@ -12,6 +12,8 @@ import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
 import { Count } from '../../ui/count';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
 
 const ANEW = 'anew';
 
@@ -21,7 +23,7 @@ const ANEW = 'anew';
  */
 @Component({
   selector: 'vs-take-in-recipe',
-  imports: [Count, FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
+  imports: [ActBar, ScrollRegion, Count, FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
   templateUrl: './take-in-recipe.html',
   styles: `
     form {

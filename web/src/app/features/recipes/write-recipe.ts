@@ -31,11 +31,13 @@ import { WITHOUT_FIGURE, draftBody, finishBody, finishDose, newBody, newBodyInLi
 import { PlacedEditor } from './placed-editor';
 import { StepForm } from './step-form';
 import { NumberField } from '../../ui/number-field';
+import { ActBar } from '../../ui/act-bar';
 
 /** Writes a recipe, or the next version of one; an old version is never changed. */
 @Component({
   selector: 'vs-write-recipe',
   imports: [
+    ActBar,
     NumberField,
     RouterLink,
     FormsModule,

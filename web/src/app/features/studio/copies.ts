@@ -5,13 +5,14 @@ import { pageAction } from '../../api/page-action';
 import { sizeOf } from '../../format/file-size';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const SHOWN_AT_FIRST = 3;
 
 /** Copies of the whole studio: the last good one, what is wrong with them, one by hand, and the file to take away. */
 @Component({
   selector: 'vs-copies',
-  imports: [RefusalNote, When],
+  imports: [ScrollRegion, RefusalNote, When],
   template: `
     <h2>Copies of the whole studio</h2>
     @if (told(); as t) {
@@ -51,24 +52,26 @@ const SHOWN_AT_FIRST = 3;
       }
       <vs-refusal [problem]="action.problem()" />
       @if (t.copies.length > 0) {
-        <table class="ledger">
-          <caption class="small">
-            Kept in
-            {{
-              t.folder
-            }}: of the last seven days, five weeks and twelve months the newest each. To go back to one: npm run
-            restore.
-          </caption>
-          <tbody>
-            @for (copy of shown(); track copy.name) {
-              <tr>
-                <th scope="row">{{ copy.at | when }}, {{ copy.at | when: 'clock' }}</th>
-                <td class="number">{{ size(copy.bytes) }}</td>
-                <td class="small">{{ copy.name }}</td>
-              </tr>
-            }
-          </tbody>
-        </table>
+        <div class="scroller">
+          <table class="ledger">
+            <caption class="small">
+              Kept in
+              {{
+                t.folder
+              }}: of the last seven days, five weeks and twelve months the newest each. To go back to one: npm run
+              restore.
+            </caption>
+            <tbody>
+              @for (copy of shown(); track copy.name) {
+                <tr>
+                  <th scope="row">{{ copy.at | when }}, {{ copy.at | when: 'clock' }}</th>
+                  <td class="number">{{ size(copy.bytes) }}</td>
+                  <td class="small">{{ copy.name }}</td>
+                </tr>
+              }
+            </tbody>
+          </table>
+        </div>
         @if (t.copies.length > shown().length) {
           <button class="plain" type="button" (click)="areAllShown.set(true)">Show all {{ t.copies.length }}</button>
         }

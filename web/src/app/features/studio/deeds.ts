@@ -10,6 +10,7 @@ import { pageAction } from '../../api/page-action';
 import { sayChanges, sayDeed } from '../../format/deed-words';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
   { thing: 'person', label: 'people, and who came in' },
@@ -29,7 +30,7 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
 /** Who did what to what can be changed, the newest first. What is dyed, weighed and read tells its own who and when. */
 @Component({
   selector: 'vs-deeds',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, When],
+  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, When],
   template: `<h1>Who did what</h1>
     <p>
       Changes of what can be changed, and files that came or went; nothing here is ever taken away. What was dyed,
@@ -57,35 +58,37 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
     </div>
     <vs-refusal [problem]="newest.problem()" />
     @if (newest.value()) {
-      <table class="ledger">
-        <caption class="small">
-          The newest first
-        </caption>
-        <thead>
-          <tr>
-            <th scope="col">When</th>
-            <th scope="col">What</th>
-            <th scope="col">From and to</th>
-          </tr>
-        </thead>
-        <tbody>
-          @for (d of all(); track d.id) {
+      <div class="scroller">
+        <table class="ledger">
+          <caption class="small">
+            The newest first
+          </caption>
+          <thead>
             <tr>
-              <td class="moment">{{ d.at | when: 'moment' }}</td>
-              <th scope="row">{{ say(d) }}</th>
-              <td class="small">
-                @for (change of changes(d); track change; let isLast = $last) {
-                  {{ change }}{{ isLast ? '' : '; ' }}
-                }
-              </td>
+              <th scope="col">When</th>
+              <th scope="col">What</th>
+              <th scope="col">From and to</th>
             </tr>
-          } @empty {
-            <tr>
-              <td colspan="3">Nothing yet.</td>
-            </tr>
-          }
-        </tbody>
-      </table>
+          </thead>
+          <tbody>
+            @for (d of all(); track d.id) {
+              <tr>
+                <td class="moment">{{ d.at | when: 'moment' }}</td>
+                <th scope="row">{{ say(d) }}</th>
+                <td class="small">
+                  @for (change of changes(d); track change; let isLast = $last) {
+                    {{ change }}{{ isLast ? '' : '; ' }}
+                  }
+                </td>
+              </tr>
+            } @empty {
+              <tr>
+                <td colspan="3">Nothing yet.</td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
       @if (hasMore()) {
         <button class="act" type="button" [disabled]="action.busy()" (click)="more()">Show older ones</button>
       }

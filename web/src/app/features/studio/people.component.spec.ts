@@ -62,12 +62,12 @@ describe('people of the studio', () => {
     write('current', 'wrong');
     write('chosen', 'nine new words');
     api.put.mockReturnValue(throwError(() => ({ detail: 'That is not your passphrase as it stands. Try again.' })));
-    await press(/Change it/);
+    await press(/Change the passphrase/);
     expect(host().querySelector('[role=alert]')?.textContent).toContain('not your passphrase');
     expect((host().querySelector('input[name=chosen]') as HTMLInputElement).value).toBe('nine new words');
     write('current', 'right');
     api.put.mockReturnValue(of({ ok: true }));
-    await press(/Change it/);
+    await press(/Change the passphrase/);
     expect(api.put).toHaveBeenLastCalledWith('/api/auth/passphrase', {
       current: 'right',
       passphrase: 'nine new words',

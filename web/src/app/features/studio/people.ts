@@ -13,66 +13,70 @@ import { ROLE_LABELS } from '../../format/deed-words';
 import { May } from '../../ui/may';
 import { RefusalNote } from '../../ui/refusal';
 import { Sessions } from './sessions';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { DraftOf } from '../../ui/draft';
 
 /** Who works here: adding somebody, one’s own passphrase, and a code for whoever forgot theirs. */
 @Component({
   selector: 'vs-people',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, May, RefusalNote, Sessions],
+  imports: [DraftOf, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, May, RefusalNote, Sessions],
   template: `
     <h2>People</h2>
-    <table class="ledger">
-      <caption class="small">
-        Who comes in here
-      </caption>
-      <tbody>
-        @for (p of people(); track p.id) {
-          <tr>
-            <th scope="row">{{ p.name }}{{ p.id === me()?.id ? ' (you)' : '' }}</th>
-            <td>
-              @if (mayDecide()) {
-                <select
-                  [attr.aria-label]="'What ' + p.name + ' may do'"
-                  [disabled]="changingRole.busy()"
-                  [value]="p.role"
-                  (change)="setRole(p, $any($event.target))"
-                >
-                  @for (r of roles; track r) {
-                    <option [value]="r" [selected]="r === p.role">{{ roleLabel[r] }}</option>
-                  }
-                </select>
-              } @else {
-                {{ roleLabel[p.role] }}
-              }
-            </td>
-            <td>
-              @if (p.id === me()?.id) {
-                <button class="plain" type="button" (click)="isChanging.set(!isChanging())">
-                  Change your passphrase
-                </button>
-              } @else if (mayDecide()) {
-                <button
-                  class="plain"
-                  type="button"
-                  [disabled]="code.busy()"
-                  [attr.aria-label]="'Forgot the passphrase: a code for ' + p.name"
-                  (click)="giveCode(p)"
-                >
-                  Forgot the passphrase
-                </button>
-              }
-              @if (given(); as g) {
-                @if (g.personId === p.id) {
-                  <p role="status">
-                    {{ p.name }} comes in once with the code <b>{{ g.code }}</b> and then chooses a passphrase. It is
-                    shown this one time; read it out, or write it down.
-                  </p>
+    <div class="scroller">
+      <table class="ledger">
+        <caption class="small">
+          Who comes in here
+        </caption>
+        <tbody>
+          @for (p of people(); track p.id) {
+            <tr>
+              <th scope="row">{{ p.name }}{{ p.id === me()?.id ? ' (you)' : '' }}</th>
+              <td>
+                @if (mayDecide()) {
+                  <select
+                    [attr.aria-label]="'What ' + p.name + ' may do'"
+                    [disabled]="changingRole.busy()"
+                    [value]="p.role"
+                    (change)="setRole(p, $any($event.target))"
+                  >
+                    @for (r of roles; track r) {
+                      <option [value]="r" [selected]="r === p.role">{{ roleLabel[r] }}</option>
+                    }
+                  </select>
+                } @else {
+                  {{ roleLabel[p.role] }}
                 }
-              }
-            </td>
-          </tr>
-        }
-      </tbody>
-    </table>
+              </td>
+              <td>
+                @if (p.id === me()?.id) {
+                  <button class="plain" type="button" (click)="isChanging.set(!isChanging())">
+                    Change your passphrase
+                  </button>
+                } @else if (mayDecide()) {
+                  <button
+                    class="plain"
+                    type="button"
+                    [disabled]="code.busy()"
+                    [attr.aria-label]="'Forgot the passphrase: a code for ' + p.name"
+                    (click)="giveCode(p)"
+                  >
+                    Forgot the passphrase
+                  </button>
+                }
+                @if (given(); as g) {
+                  @if (g.personId === p.id) {
+                    <p role="status">
+                      {{ p.name }} comes in once with the code <b>{{ g.code }}</b> and then chooses a passphrase. It is
+                      shown this one time; read it out, or write it down.
+                    </p>
+                  }
+                }
+              </td>
+            </tr>
+          }
+        </tbody>
+      </table>
+    </div>
     <vs-refusal [problem]="code.problem() ?? changingRole.problem()" />
     @if (isChanging()) {
       <form (ngSubmit)="change()">
@@ -87,7 +91,7 @@ import { Sessions } from './sessions';
               ><mat-label>The one you choose</mat-label
               ><input matInput type="password" name="chosen" autocomplete="new-password" [(ngModel)]="chosen"
             /></mat-form-field>
-            <div><button class="act" type="submit" [disabled]="changing.busy()">Change it</button></div>
+            <div><button class="act" type="submit" [disabled]="changing.busy()">Change the passphrase</button></div>
           </div>
         </fieldset>
         <vs-refusal [problem]="changing.problem()" />
@@ -97,6 +101,7 @@ import { Sessions } from './sessions';
       <p role="status">Your passphrase is changed. Other tablets on which you were in ask for the new one.</p>
     }
     <form *vsMay="'owner'" (ngSubmit)="add()">
+      <vs-draft of="person" [action]="adding" />
       <fieldset>
         <legend>Somebody new</legend>
         <div class="fields">

@@ -12,11 +12,23 @@ import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
 import { settingsForm, settingsOf, writtenOver } from './settings';
 import { NumberField } from '../../ui/number-field';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 /** House practice: the studio's own answer to each question good dyers differ on, with what each costs and gains. */
 @Component({
   selector: 'vs-practice',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
+  imports: [
+    DraftOf,
+    ActBar,
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Meanwhile,
+    RefusalNote,
+  ],
   templateUrl: './practice.html',
   styleUrl: './practice.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

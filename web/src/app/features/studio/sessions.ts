@@ -6,40 +6,43 @@ import { pageAction } from '../../api/page-action';
 import { sayBrowser } from '../../format/deed-words';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
+import { ScrollRegion } from '../../ui/scroll-region';
 
 /** Where people are in, and an end to it: a tablet that was lost, or left on somebody else’s bench. */
 @Component({
   selector: 'vs-sessions',
-  imports: [RefusalNote, When],
+  imports: [ScrollRegion, RefusalNote, When],
   template: `@if (sessions.value(); as all) {
-      <table class="ledger">
-        <caption class="small">
-          Where people are in
-        </caption>
-        <tbody>
-          @for (s of all; track s.id) {
-            <tr>
-              <th scope="row">{{ s.person.name }}</th>
-              <td>{{ browser(s) }}{{ s.isThis ? ', here' : '' }}</td>
-              <td class="small">{{ s.address }}</td>
-              <td class="small">{{ s.since ? 'since ' : '' }}{{ s.since | when: 'moment' }}</td>
-              <td>
-                @if (!s.isThis) {
-                  <button
-                    class="plain"
-                    type="button"
-                    [disabled]="action.busy()"
-                    [attr.aria-label]="'End it for ' + s.person.name + ', ' + browser(s)"
-                    (click)="end(s)"
-                  >
-                    End it there
-                  </button>
-                }
-              </td>
-            </tr>
-          }
-        </tbody>
-      </table>
+      <div class="scroller">
+        <table class="ledger">
+          <caption class="small">
+            Where people are in
+          </caption>
+          <tbody>
+            @for (s of all; track s.id) {
+              <tr>
+                <th scope="row">{{ s.person.name }}</th>
+                <td>{{ browser(s) }}{{ s.isThis ? ', here' : '' }}</td>
+                <td class="small">{{ s.address }}</td>
+                <td class="small">{{ s.since ? 'since ' : '' }}{{ s.since | when: 'moment' }}</td>
+                <td>
+                  @if (!s.isThis) {
+                    <button
+                      class="plain"
+                      type="button"
+                      [disabled]="action.busy()"
+                      [attr.aria-label]="'End it for ' + s.person.name + ', ' + browser(s)"
+                      (click)="end(s)"
+                    >
+                      End it there
+                    </button>
+                  }
+                </td>
+              </tr>
+            }
+          </tbody>
+        </table>
+      </div>
     }
     <vs-refusal [problem]="sessions.problem() ?? action.problem()" />`,
   styles: `

@@ -27,6 +27,9 @@ import type { Settings } from './settings';
 import { settingsForm, settingsOf, writtenOver } from './settings';
 import { Vessels } from './vessels';
 import { NumberField } from '../../ui/number-field';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 /** What this page shows of the settings, as it calls them. */
 const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
@@ -58,6 +61,9 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 @Component({
   selector: 'vs-studio',
   imports: [
+    DraftOf,
+    ActBar,
+    ScrollRegion,
     Copies,
     DeedsOf,
     May,

@@ -14,6 +14,9 @@ import { RefusalNote } from '../../ui/refusal';
 import { NumberField } from '../../ui/number-field';
 import { DeedsOf } from '../../ui/deeds-of';
 import { May } from '../../ui/may';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -25,7 +28,20 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 /** The pots with their burners, and what each pot has held. */
 @Component({
   selector: 'vs-vessels',
-  imports: [May, DeedsOf, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, Notes, RefusalNote],
+  imports: [
+    DraftOf,
+    ActBar,
+    ScrollRegion,
+    May,
+    DeedsOf,
+    NumberField,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Meanwhile,
+    Notes,
+    RefusalNote,
+  ],
   templateUrl: './vessels.html',
   styles: `
     .heat {

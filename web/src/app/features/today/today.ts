@@ -11,11 +11,13 @@ import { Swatch } from '../../ui/swatch';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
 import { May } from '../../ui/may';
+import { ScrollRegion } from '../../ui/scroll-region';
+import { ActBar } from '../../ui/act-bar';
 
 /** What wants a person now, in the order it wants one. */
 @Component({
   selector: 'vs-today',
-  imports: [May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
+  imports: [ActBar, ScrollRegion, May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
   templateUrl: './today.html',
   styles: `
     .first {

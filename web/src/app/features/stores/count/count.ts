@@ -11,11 +11,24 @@ import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { StoresNav } from '../stores-nav';
 import { Count } from '../../../ui/count';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { ActBar } from '../../../ui/act-bar';
 
 /** Begins a walk along the shelf, place by place, or goes on with one. */
 @Component({
   selector: 'vs-count',
-  imports: [Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav, When],
+  imports: [
+    ActBar,
+    ScrollRegion,
+    Count,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    StoresNav,
+    When,
+  ],
   templateUrl: './count.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

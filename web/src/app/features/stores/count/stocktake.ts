@@ -25,13 +25,15 @@ import { newId } from '../../../api/new-id';
 import { takeFocus } from '../../../services/take-focus';
 import { RefusalNote } from '../../../ui/refusal';
 import { countedLines, differingLines, nextStockLot, sayBooking } from './stocktake-order';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { namesPage } from '../../../services/page-title';
 
 type Line = Stocktake['lines'][number];
 
 /** One count: a jar at a time, then the differences with what may be behind them, then all booked together. */
 @Component({
   selector: 'vs-stocktake',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote],
+  imports: [ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote],
   providers: [StudioSettings],
   templateUrl: './stocktake.html',
   styles: `
@@ -110,6 +112,10 @@ export class StocktakePage {
   });
 
   constructor() {
+    namesPage(() => {
+      const w = this.stocktake.value();
+      return w && `Counting ${w.place || 'the whole studio'}`;
+    });
     effect(() => {
       this.at();
       const line = untracked(() => this.current());

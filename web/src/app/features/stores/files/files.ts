@@ -10,6 +10,7 @@ import { pageAction } from '../../../api/page-action';
 import { typeOf } from '../../../format/file-type';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 const KINDS: readonly { kind: TransferKind; name: string }[] = [
   { kind: 'materials', name: 'Materials' },
@@ -22,7 +23,7 @@ const LOOK_EVERY_MS = 250;
 /** Stores as open files: tables out and in, with every row's fate shown before anything is written. */
 @Component({
   selector: 'vs-files',
-  imports: [FormsModule, RefusalNote, StoresNav],
+  imports: [ScrollRegion, FormsModule, RefusalNote, StoresNav],
   templateUrl: './files.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

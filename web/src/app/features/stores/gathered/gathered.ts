@@ -8,11 +8,13 @@ import { RefusalNote } from '../../../ui/refusal';
 import { Swatch } from '../../../ui/swatch';
 import { When } from '../../../ui/when';
 import { StoresNav } from '../stores-nav';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { ActBar } from '../../../ui/act-bar';
 
 /** What was gathered: what an hour of picking gave, how much it dyes, and how it came out. */
 @Component({
   selector: 'vs-gathered',
-  imports: [RouterLink, Amount, FigureValue, RefusalNote, Swatch, When, StoresNav],
+  imports: [ActBar, ScrollRegion, RouterLink, Amount, FigureValue, RefusalNote, Swatch, When, StoresNav],
   templateUrl: './gathered.html',
   styles: `
     .when {

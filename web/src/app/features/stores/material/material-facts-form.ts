@@ -22,6 +22,7 @@ import { liveQuery } from '../../../api/live-query';
 import { Meanwhile } from '../../../ui/meanwhile';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
+import { DraftOf } from '../../../ui/draft';
 
 const MONTHS = [
   'January',
@@ -62,7 +63,7 @@ const sayFacts = (facts: MaterialFacts): Record<string, string> =>
 /** What the studio knows of a material; everything may be changed, and whoever changes an old reading sees both. */
 @Component({
   selector: 'vs-material-facts-form',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
+  imports: [DraftOf, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
   templateUrl: './material-facts-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -22,11 +22,16 @@ import { onHandPicture } from '../shelf/on-hand-picture';
 import { sayRunOut } from '../shelf/run-out-label';
 import { TeachSpoon } from './teach-spoon';
 import { DeedsOf } from '../../../ui/deeds-of';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { namesPage } from '../../../services/page-title';
+import { ActBar } from '../../../ui/act-bar';
 
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
   imports: [
+    ActBar,
+    ScrollRegion,
     DeedsOf,
     RouterLink,
     Amount,
@@ -60,6 +65,7 @@ export class MaterialPageView {
   protected readonly picture = computed(() => onHandPicture(this.page.value() as MaterialPage, this.calendar.today()));
 
   constructor() {
+    namesPage(() => this.page.value()?.material.name);
     effect(() => {
       const hazards = this.page.value()?.material.hazards ?? [];
       this.contextPanel.notes.set(

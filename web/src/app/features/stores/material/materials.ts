@@ -11,21 +11,34 @@ import { StoresNav } from '../stores-nav';
 import { Count } from '../../../ui/count';
 import { inAddress } from '../../../services/in-address';
 import { May } from '../../../ui/may';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { ActBar } from '../../../ui/act-bar';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
-  imports: [May, Count, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  imports: [
+    ActBar,
+    ScrollRegion,
+    May,
+    Count,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    StoresNav,
+  ],
   templateUrl: './materials.html',
   styles: `
-    td.brief {
+    .ledger .brief {
       max-width: 10.5rem;
     }
-    td.kind {
+    .ledger .kind {
       max-width: 8.5rem;
     }
-    td.forms,
-    td.fast {
+    .ledger .forms,
+    .ledger .fast {
       max-width: 6.5rem;
     }
   `,

@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
+import { MatAutocompleteModule } from '@angular/material/autocomplete';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
@@ -27,26 +28,32 @@ import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
 import { NumberField } from '../../../ui/number-field';
-
-const SHOWN = 7;
+import { Fold } from '../../../ui/fold';
+import { ActBar } from '../../../ui/act-bar';
+import { DraftOf } from '../../../ui/draft';
 
 /** Says what a material is: taken from the catalogue, or written anew. Jars of it are booked in afterwards. */
 @Component({
   selector: 'vs-new-material',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, StoresNav],
+  imports: [
+    Fold,
+    MatAutocompleteModule,
+    DraftOf,
+    ActBar,
+    NumberField,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    StoresNav,
+  ],
   templateUrl: './new-material.html',
-  styles: `
-    .words {
-      max-width: 24rem;
-    }
-  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewMaterialPage {
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();
-  protected readonly catalogue = CATALOGUE;
   protected readonly kinds = MATERIAL_KINDS;
   protected readonly kindLabel = MATERIAL_KIND_LABELS;
   protected readonly fibres = FIBRE_KINDS;
@@ -54,7 +61,6 @@ export class NewMaterialPage {
   protected readonly hazards = HAZARDS;
   protected readonly hazardLabel = HAZARD_LABELS;
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
-  protected readonly look = signal('');
   protected readonly taken = signal<CatalogueEntry | undefined>(undefined);
   protected readonly name = signal('');
   protected readonly kind = signal<Material['kind']>('dyestuff');
@@ -73,17 +79,19 @@ export class NewMaterialPage {
   protected readonly weightProblem = signal<{ detail: string } | undefined>(undefined);
   private readonly id = newId();
 
-  private readonly matching = computed(() => {
-    const label = this.look().trim().toLowerCase();
+  /** All that the catalogue has by these words: of what it is called, kinds and plants. */
+  protected readonly found = computed(() => {
+    const label = this.name().trim().toLowerCase();
     return CATALOGUE.filter((e) =>
       `${e.name} ${e.kind} ${e.botanicalName} ${e.plantPart}`.toLowerCase().includes(label),
     );
   });
-  protected readonly found = computed(() => this.matching().slice(0, SHOWN));
-  protected readonly more = computed(() => this.matching().length - this.found().length);
-  protected readonly notOffered = computed(() =>
-    refusedSalt(this.look()) || refusedSalt(this.name()) ? NOT_OFFERED : undefined,
+  protected readonly hazardsSaid = computed(() =>
+    this.chosen()
+      .map((h) => HAZARD_LABELS[h])
+      .join('; '),
   );
+  protected readonly notOffered = computed(() => (refusedSalt(this.name()) ? NOT_OFFERED : undefined));
   /** What of the catalogue a name written by hand most likely means; its hazards come along. */
   protected readonly recognised = computed(() =>
     this.taken() || this.kind() === 'fibre' ? undefined : catalogueEntry(recogniseMaterial(this.name())),
@@ -91,7 +99,12 @@ export class NewMaterialPage {
   protected readonly isHere = (entry: CatalogueEntry): boolean =>
     (this.materials.value() ?? []).some((m) => m.name.toLowerCase() === entry.name.toLowerCase());
 
-  protected take(entry: CatalogueEntry): void {
+  protected takeKey(key: string): void {
+    const entry = CATALOGUE.find((e) => e.key === key);
+    if (entry) this.take(entry);
+  }
+
+  private take(entry: CatalogueEntry): void {
     this.taken.set(entry);
     this.name.set(entry.name);
     this.kind.set(entry.kind);

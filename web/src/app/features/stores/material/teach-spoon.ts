@@ -10,6 +10,7 @@ import { pageAction } from '../../../api/page-action';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 const SPOONS: readonly { unit: KitchenUnit; system: VolumeSystem }[] = VOLUME_SYSTEMS.flatMap((system) =>
   (['tsp', 'tbsp', 'cup'] as const).map((unit) => ({ unit, system })),
@@ -20,7 +21,7 @@ const SPOONS: readonly { unit: KitchenUnit; system: VolumeSystem }[] = VOLUME_SY
  */
 @Component({
   selector: 'vs-teach-spoon',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
   templateUrl: './teach-spoon.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

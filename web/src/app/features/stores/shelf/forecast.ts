@@ -11,13 +11,15 @@ import { When } from '../../../ui/when';
 import { StoresNav } from '../stores-nav';
 import { sayRunOut } from './run-out-label';
 import { May } from '../../../ui/may';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { ActBar } from '../../../ui/act-bar';
 
 const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
 
 /** What to get, what runs out when, what to gather in which month, what goes off first. */
 @Component({
   selector: 'vs-forecast',
-  imports: [May, RouterLink, Amount, FigureValue, RefusalNote, When, StoresNav],
+  imports: [ActBar, ScrollRegion, May, RouterLink, Amount, FigureValue, RefusalNote, When, StoresNav],
   templateUrl: './forecast.html',
   styleUrl: './forecast.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

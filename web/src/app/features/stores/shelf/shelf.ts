@@ -17,6 +17,7 @@ import type { ShelfColumn, ShownRow } from './shelf-rows';
 import { sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from '../stores-nav';
 import { May } from '../../../ui/may';
+import { ActBar } from '../../../ui/act-bar';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: 'Tag' },
@@ -36,6 +37,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
+    ActBar,
     May,
     RouterLink,
     FormsModule,

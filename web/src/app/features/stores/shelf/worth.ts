@@ -9,11 +9,12 @@ import { liveQuery } from '../../../api/live-query';
 import { Amount } from '../../../format/amount';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 /** What the shelf is worth, first in first out and at the moving average, on any day. */
 @Component({
   selector: 'vs-worth',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, StoresNav],
+  imports: [ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, StoresNav],
   templateUrl: './worth.html',
   styles: `
     .day {

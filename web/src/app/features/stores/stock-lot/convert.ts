@@ -19,6 +19,8 @@ import { liveQuery } from '../../../api/live-query';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
+import { ActBar } from '../../../ui/act-bar';
+import { DraftOf } from '../../../ui/draft';
 
 const KINDS: readonly { kind: ConversionKind; name: string; out: string; hint: string }[] = [
   {
@@ -80,7 +82,7 @@ interface Part {
 /** Changes the form of stock: dries, freezes, grinds, dissolves, blends, opens, composts. Parents stay known. */
 @Component({
   selector: 'vs-convert',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [DraftOf, ActBar, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
   providers: [StudioSettings],
   templateUrl: './convert.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -130,6 +132,12 @@ export class ConvertPage {
   protected readonly tag = signal('');
   protected readonly note = signal('');
   protected readonly amount = formatAmount;
+
+  protected readonly missing = computed(() => {
+    if (this.parts().some((p) => p.stockLotId === '')) return 'Choose the jar.';
+    if (this.parts().some((p) => p.quantityText.trim() === '')) return 'Say how much of it.';
+    return this.kind() !== 'compost' && this.out().trim() === '' ? 'Say what came out.' : '';
+  });
 
   private readonly inputs = computed(() =>
     this.parts().flatMap((p) => {

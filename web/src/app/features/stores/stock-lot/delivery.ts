@@ -13,7 +13,10 @@ import { liveQuery } from '../../../api/live-query';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
+import { Fold } from '../../../ui/fold';
 import { PickedFields, pickersIn } from './picked-fields';
+import { ActBar } from '../../../ui/act-bar';
+import { DraftOf } from '../../../ui/draft';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
   { origin: 'receipt', name: 'bought', from: 'From whom' },
@@ -24,7 +27,18 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
 /** Books in what came: a new stock lot with its first movement. */
 @Component({
   selector: 'vs-delivery',
-  imports: [PickedFields, NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [
+    DraftOf,
+    ActBar,
+    Fold,
+    PickedFields,
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+  ],
   providers: [StudioSettings],
   templateUrl: './delivery.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -92,6 +106,12 @@ export class DeliveryPage {
     return reading.ok
       ? `${formatAmount(reading.amount, material.measure)} of ${material.name}${reading.note ? ` (${reading.note})` : ''}`
       : reading.message;
+  });
+
+  protected readonly missing = computed(() => {
+    if (!this.chosen()) return 'Choose the material.';
+    const written = this.withContainer() && this.measure() === 'weight' ? this.gross() : this.quantityText();
+    return written.trim() === '' ? 'Say how much came.' : '';
   });
 
   protected book(): void {

@@ -11,6 +11,9 @@ import { pageAction } from '../../../api/page-action';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { NumberField } from '../../../ui/number-field';
 import { RefusalNote } from '../../../ui/refusal';
+import { namesPage } from '../../../services/page-title';
+import { ActBar } from '../../../ui/act-bar';
+import { DraftOf } from '../../../ui/draft';
 
 const USUAL_DIP_MIN = 5;
 const USUAL_AIRING_MIN = 20;
@@ -19,7 +22,7 @@ const USUAL_BATH_MIN = 60;
 /** Other pieces into a liquor that stands: what they are and how long; what comes out is seen then. */
 @Component({
   selector: 'vs-dye-in-liquor',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink],
+  imports: [DraftOf, ActBar, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink],
   templateUrl: './dye-in-liquor.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -51,6 +54,13 @@ export class DyeInLiquorPage {
   });
   protected readonly volume = computed(() => formatVolume((this.stockLot.value()?.row.free ?? 0) / 1000));
   private readonly ids = { id: newId(), recipeId: newId(), versionId: newId() };
+
+  constructor() {
+    namesPage(() => {
+      const j = this.stockLot.value()?.row;
+      return j && `Dye in ${j.tag}`;
+    });
+  }
 
   protected dye(): void {
     const body = {

@@ -22,6 +22,8 @@ import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
+import { ActBar } from '../../../ui/act-bar';
+import { DraftOf } from '../../../ui/draft';
 
 const HINTS: Readonly<Record<LiquorKind, string>> = {
   dyeBath: 'Cold and covered, days. Look for cloud, growth and smell before it is used again.',
@@ -31,7 +33,7 @@ const HINTS: Readonly<Record<LiquorKind, string>> = {
     'Its strength is unknown until a strip is compared with weighed crystals. Locked away from children and animals.',
   ashLye: 'Caustic: gloves and goggles. Measure its pH each time.',
   vat: 'Say how much liquor it is, keep it, then feed it with dyestuff, reducer and alkali from their jars. It stays: dip, look, feed, dip again.',
-  stockSolution: 'For one made from a jar here, use “Change a form”: the crystals then leave their jar.',
+  stockSolution: 'For one made from a jar here, use “Grind, dry or blend”: the crystals then leave their jar.',
 };
 const DAYS: Readonly<Partial<Record<LiquorKind, number>>> = { dyeBath: 5, secondExtraction: 5, mordantBath: 60 };
 const USUAL_UPTAKE = 60;
@@ -39,7 +41,17 @@ const USUAL_UPTAKE = 60;
 /** Keeps a liquor as stock: leftover baths, second extractions, saved mordant baths, iron and ash liquors. */
 @Component({
   selector: 'vs-keep-liquor',
-  imports: [NumberField, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [
+    DraftOf,
+    ActBar,
+    NumberField,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    FigureValue,
+    RefusalNote,
+  ],
   templateUrl: './keep-liquor.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -89,6 +101,11 @@ export class KeepLiquorPage {
     return this.inside() !== '' && went.ok
       ? leftAfterUse(went.weightG, { uptakeShare: Math.min(1, Math.max(0, this.uptake() / 100)) })
       : undefined;
+  });
+
+  protected readonly missing = computed(() => {
+    if (this.materialId() === '' && this.name().trim() === '') return 'Give it a name.';
+    return this.volume().trim() === '' ? 'Say how much there is.' : '';
   });
 
   /** As the bench hands a leftover bath over: which lot and pot, how much of it, and what went into it. */

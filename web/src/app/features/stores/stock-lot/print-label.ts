@@ -5,19 +5,17 @@ import { ApiClient } from '../../../api/api-client';
 import { liveQuery } from '../../../api/live-query';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { namesPage } from '../../../services/page-title';
+import { ActBar } from '../../../ui/act-bar';
 
 /** A label to print and stick on a jar: what it is, since when, and what it can do to people. */
 @Component({
   selector: 'vs-print-label',
-  imports: [RouterLink, RefusalNote, When],
+  imports: [ActBar, RouterLink, RefusalNote, When],
   template: ` <vs-refusal [problem]="stockLot.problem()" />
     @if (stockLot.value(); as j) {
       <div class="head noprint">
         <h1>Label for {{ j.row.tag }}</h1>
-        <div class="actions">
-          <button class="act main" type="button" (click)="print()">Print it</button
-          ><a class="act" [routerLink]="['/stores', j.row.id]">Back to the jar</a>
-        </div>
       </div>
       <section class="label" aria-label="The label">
         <p class="tag">{{ j.row.tag }}</p>
@@ -43,6 +41,10 @@ import { When } from '../../../ui/when';
           <p class="small">Never for food again.</p>
         }
       </section>
+      <vs-act-bar class="of-page">
+        <button class="act main" type="button" (click)="print()">Print it</button
+        ><a class="act" [routerLink]="['/stores', j.row.id]">Back to the jar</a>
+      </vs-act-bar>
     }`,
   styleUrl: './print-label.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -57,6 +59,13 @@ export class PrintLabelPage {
     () => this.id(),
   );
   protected readonly facts = (...of: (string | null)[]): string => of.filter(Boolean).join(', ');
+
+  constructor() {
+    namesPage(() => {
+      const j = this.stockLot.value()?.row;
+      return j && `Label for ${j.tag}`;
+    });
+  }
 
   protected print(): void {
     window.print();

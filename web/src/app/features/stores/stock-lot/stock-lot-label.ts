@@ -16,11 +16,22 @@ import { NumberField } from '../../../ui/number-field';
 import { PictureSizer } from '../../../services/picture-sizer';
 import { KeepOriginals } from '../../../ui/keep-originals';
 import { from, switchMap } from 'rxjs';
+import { DraftOf } from '../../../ui/draft';
 
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
-  imports: [KeepOriginals, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote, When],
+  imports: [
+    DraftOf,
+    KeepOriginals,
+    NumberField,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Meanwhile,
+    RefusalNote,
+    When,
+  ],
   templateUrl: './stock-lot-label.html',
   styles: `
     .photos {

@@ -11,11 +11,12 @@ import { LEDGER_LABELS, LEDGER_LABELS_OF_LOT } from '../../../format/ledger-labe
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 /** Every line that moved or bound one jar's stock, newest first; wrong ones are reversed here. */
 @Component({
   selector: 'vs-stock-lot-ledger',
-  imports: [RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, When],
+  imports: [ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, When],
   templateUrl: './stock-lot-ledger.html',
   styles: `
     .what {

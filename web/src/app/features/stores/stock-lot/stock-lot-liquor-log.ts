@@ -8,13 +8,14 @@ import { newId } from '../../../api/new-id';
 import { pageAction } from '../../../api/page-action';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 type Logged = StockLot['liquorLog'][number];
 
 /** What was done to a kept liquor, newest first; a slip is taken back here, with what it moved. */
 @Component({
   selector: 'vs-stock-lot-liquor-log',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
   templateUrl: './stock-lot-liquor-log.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -23,6 +23,7 @@ import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
 import { StockLotLiquorLog } from './stock-lot-liquor-log';
 import { StockLotVat } from './stock-lot-vat';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 type Act = 'use' | 'replenish' | 'level' | 'check' | 'ladder';
 const ACTS: readonly { act: Act; name: string }[] = [
@@ -38,6 +39,7 @@ const USUAL_UPTAKE = 60;
 @Component({
   selector: 'vs-stock-lot-liquor',
   imports: [
+    ScrollRegion,
     NumberField,
     FormsModule,
     MatFormFieldModule,

@@ -61,7 +61,7 @@ describe('pickings of a jar', () => {
       providers: [
         provideRouter([]),
         { provide: ApiClient, useValue: { post } },
-        { provide: Session, useValue: { zone: signal('Europe/London') } },
+        { provide: Session, useValue: { zone: signal('Europe/London'), person: signal(null) } },
         { provide: ServerClock, useValue: { now: () => Date.parse('2026-06-01T12:00:00.000Z') } },
       ],
     });
@@ -89,7 +89,7 @@ describe('pickings of a jar', () => {
     await write('Picked by', 'Wren and Tam');
     await write('Minutes, each of them', '40');
     expect(page().textContent?.replace(/\s+/g, ' ')).toContain('920 g in all');
-    press('Put it to the rest');
+    press('Add the picking');
     expect(post).toHaveBeenCalledWith(
       '/api/stock-lots/{id}/pickings',
       expect.objectContaining({

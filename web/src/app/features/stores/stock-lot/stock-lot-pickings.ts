@@ -14,6 +14,8 @@ import { FigureValue } from '../../../ui/figure-value';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { PickedFields, pickersIn } from './picked-fields';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { DraftOf } from '../../../ui/draft';
 
 const MG_IN_G = 1000;
 const EMPTY = { grossText: '', tareText: '' };
@@ -22,6 +24,8 @@ const EMPTY = { grossText: '', tareText: '' };
 @Component({
   selector: 'vs-stock-lot-pickings',
   imports: [
+    DraftOf,
+    ScrollRegion,
     FormsModule,
     RouterLink,
     MatFormFieldModule,

@@ -11,6 +11,7 @@ import { liveQuery } from '../../../api/live-query';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
+import { DraftOf } from '../../../ui/draft';
 
 type Kind = 'use' | 'spoil' | 'give';
 const REASON_LABELS: Readonly<Record<Kind, string>> = { use: 'What for', spoil: 'What spoiled it', give: 'To whom' };
@@ -18,7 +19,7 @@ const REASON_LABELS: Readonly<Record<Kind, string>> = { use: 'What for', spoil: 
 /** Takes stock out without a lot: used for a trial, spoiled, given away. A packet takes its auxiliaries along. */
 @Component({
   selector: 'vs-stock-lot-take',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
   templateUrl: './stock-lot-take.html',
   styles: `
     summary {

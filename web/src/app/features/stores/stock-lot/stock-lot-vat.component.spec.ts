@@ -80,7 +80,7 @@ describe('a vat', () => {
     show(vatOf(null));
     await (await control(/white cup/, MatNativeSelectHarness)).selectOptions({ text: 'green' });
     await (await control(/^pH/, MatInputHarness)).setValue('10,2');
-    press('Write it down');
+    press('Keep the look');
     expect(post).toHaveBeenCalledWith(
       '/api/stock-lots/{id}/liquor',
       expect.objectContaining({ kind: 'vat', look: 'green', ph: 10.2, temperatureC: null }),
@@ -88,7 +88,7 @@ describe('a vat', () => {
     );
     await (await control(/From the jar/, MatNativeSelectHarness)).selectOptions({ text: 'IND-1 · Indigo' });
     await (await control(/^Fed/, MatInputHarness)).setValue('36 g');
-    press('Fed');
+    press('Keep the feeding');
     expect(post).toHaveBeenLastCalledWith(
       '/api/stock-lots/{id}/liquor',
       expect.objectContaining({

@@ -22,11 +22,16 @@ import { StockLotLiquor } from './stock-lot-liquor';
 import { StockLotTake } from './stock-lot-take';
 import { TracePicture } from './trace-picture';
 import { DeedsOf } from '../../../ui/deeds-of';
+import { ScrollRegion } from '../../../ui/scroll-region';
+import { namesPage } from '../../../services/page-title';
+import { ActBar } from '../../../ui/act-bar';
 
 /** One jar: what is in it, how it got there, where it went. */
 @Component({
   selector: 'vs-stock-lot',
   imports: [
+    ActBar,
+    ScrollRegion,
     DeedsOf,
     RouterLink,
     Amount,
@@ -72,6 +77,10 @@ export class StockLotPage {
   protected readonly money = formatMoney;
 
   constructor() {
+    namesPage(() => {
+      const j = this.stockLot.value()?.row;
+      return j && `${j.tag} · ${j.material}`;
+    });
     effect(() => {
       const hazards = this.stockLot.value()?.row.hazards ?? [];
       this.contextPanel.notes.set(

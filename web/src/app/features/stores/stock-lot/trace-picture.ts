@@ -5,6 +5,7 @@ import { describeColour, formatAmount, screenColour } from '@vestigia/core';
 import { LEDGER_LABELS } from '../../../format/ledger-labels';
 import type { TraceStrand } from './trace-layout';
 import { layTrace } from './trace-layout';
+import { ScrollRegion } from '../../../ui/scroll-region';
 
 /**
  * One jar as a strand: what it was made of runs in from the left, what became of it runs out to the right, each as
@@ -12,7 +13,7 @@ import { layTrace } from './trace-layout';
  */
 @Component({
   selector: 'vs-trace-picture',
-  imports: [RouterLink],
+  imports: [ScrollRegion, RouterLink],
   templateUrl: './trace-picture.html',
   styles: `
     svg {
