@@ -1,6 +1,6 @@
 import { ROLES } from '@vestigia/core';
 import { z } from 'zod';
-import { id, lineOf, nameOf, personRef } from './common';
+import { id, lineOf, nameOf, personRef, shownIn } from './common';
 
 /** What anybody tries first of this house. The server knows the common ones (`shared/passphrase.ts`). */
 const OF_THE_TRADE = new Set(
@@ -37,7 +37,7 @@ export type SignedIn = z.infer<typeof signedIn>;
 /** What anyone may see before coming in. */
 export const authState = z
   .object({
-    studio: z.object({ name: z.string(), signInNote: z.string(), zone: z.string() }).nullable(),
+    studio: z.object({ name: z.string(), signInNote: z.string(), zone: z.string(), shownIn }).nullable(),
     people: z.array(person),
     person: signedIn.nullable(),
   })

@@ -1,5 +1,18 @@
 import type { Figure } from '@vestigia/core';
-import { BANDS_NM, FIBRE_KINDS, HAZARDS, ILLUMINANTS, OBSERVERS, STOCK_MEASURES } from '@vestigia/core';
+import {
+  DAY_FORMS,
+  DECIMAL_MARKS,
+  LIQUID_SYSTEMS,
+  TEMPERATURE_SCALES,
+  WEEK_BEGINNINGS,
+  WEIGHT_SYSTEMS,
+  BANDS_NM,
+  FIBRE_KINDS,
+  HAZARDS,
+  ILLUMINANTS,
+  OBSERVERS,
+  STOCK_MEASURES,
+} from '@vestigia/core';
 import { z } from 'zod';
 
 /** Ids are made by whoever creates the thing (UUIDv7), so that a retry after a lost connection does no harm. */
@@ -87,3 +100,13 @@ export const stockLotTag = lineOf('The tag').max(20, { error: 'A tag has 20 char
 
 /** One fibre of a blend, and its share of the weight. */
 export const blendShare = z.object({ fibre: z.enum(FIBRE_KINDS), sharePercent: percent('The share') });
+
+/** How the studio reads its figures; what is kept and exchanged is SI all the same. */
+export const shownIn = z.object({
+  weight: z.enum(WEIGHT_SYSTEMS),
+  volume: z.enum(LIQUID_SYSTEMS),
+  temperature: z.enum(TEMPERATURE_SCALES),
+  decimalMark: z.enum(DECIMAL_MARKS),
+  days: z.enum(DAY_FORMS),
+  weekBegins: z.enum(WEEK_BEGINNINGS),
+});

@@ -1,6 +1,6 @@
-import { DEFAULT_PROOFS_NEEDED, JUDGE_RULES, VESSEL_METALS } from '@vestigia/core';
+import { SHOWN_AT_FIRST, DEFAULT_PROOFS_NEEDED, JUDGE_RULES, VESSEL_METALS } from '@vestigia/core';
 import { z } from 'zod';
-import { id, nameOf, noteOf, numberIn, version } from './common';
+import { shownIn, id, nameOf, noteOf, numberIn, version } from './common';
 import { signedIn, signInNote, timeZone } from './auth';
 import { volumeSystem } from './materials';
 import { practice } from './recipe-body';
@@ -83,6 +83,7 @@ const settingFields = {
   energyMinorPerKwh: numberIn('The price of energy', 0, 10_000).nullable().default(null),
   /** Minor units of money for an hour of work; `null` where hours aren't counted in. */
   hourMinor: numberIn('What an hour costs', 0, 1_000_000).nullable().default(null),
+  shownIn: shownIn.default(SHOWN_AT_FIRST),
 };
 export const settingsEdit = z.object({ version, ...settingFields });
 export const studio = z

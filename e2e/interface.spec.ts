@@ -130,6 +130,8 @@ describe('the interface', () => {
   const unheeded = async (): Promise<string[]> => {
     await isaby.page.evaluate(() => {
       for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
+      // A colour on its way from light to dark is neither.
+      return Promise.all(document.getAnimations().map((a) => a.finished));
     });
     if (!(await isaby.page.evaluate(() => 'axe' in window))) await isaby.page.evaluate(AXE);
     const results = (await isaby.page.evaluate(() =>

@@ -245,6 +245,9 @@ export class Someone {
         const field = [...document.querySelectorAll(`${w} mat-form-field`)].find(
           (f) => f.querySelector('mat-label')?.textContent?.trim() === l,
         );
+        // A field folded away is unfolded first, as a person does.
+        for (let fold = field?.closest('details'); fold; fold = fold.parentElement?.closest('details'))
+          fold.open = true;
         return field?.querySelector('input, textarea, select');
       },
       {},

@@ -238,7 +238,7 @@ describe('recipes, from a strip to a lot', () => {
     expect(
       await wenna.page.evaluate(() =>
         [...document.querySelectorAll<HTMLButtonElement>('button.main')].some(
-          (b) => b.innerText.includes('Agree') && b.disabled,
+          (b) => b.innerText.includes('Plan the lot') && b.disabled,
         ),
       ),
     ).toBe(true);

@@ -36,6 +36,7 @@ import { storesRoutes } from './stores/routes';
 import { transferRoutes } from './stores/transfer/routes';
 import { studioRoutes } from './studio/routes';
 import { todayRoutes } from './today/routes';
+import { writeFiguresAsTheStudioReads } from './studio/shown-in';
 
 export interface AppOptions {
   /** Where the built interface lies; without it only the API is served. */
@@ -67,6 +68,7 @@ export async function createApp(
   await writer.start();
   await refoldStale(database.db);
   await completeHazards(database.db);
+  await writeFiguresAsTheStudioReads(context);
 
   const app = express();
   app.disable('x-powered-by');

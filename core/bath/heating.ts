@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import { heatCapacityJPerK, lossWPerK } from './pot-model';
@@ -107,10 +108,13 @@ export function mixToTemperature(
   if (wantedC < coldC)
     return {
       ok: false,
-      message: `${wantedC} °C is colder than the cold water at ${coldC} °C. Let it stand in a cool place, or use ice.`,
+      message: `${formatTemperature(wantedC)} is colder than the cold water at ${formatTemperature(coldC)}. Let it stand in a cool place, or use ice.`,
     };
   if (wantedC > hotC)
-    return { ok: false, message: `${wantedC} °C is hotter than the hot water at ${hotC} °C. Heat it in the pot.` };
+    return {
+      ok: false,
+      message: `${formatTemperature(wantedC)} is hotter than the hot water at ${formatTemperature(hotC)}. Heat it in the pot.`,
+    };
   const hotMl = Math.round((volumeMl * (wantedC - coldC)) / (hotC - coldC) / 50) * 50;
   const working = figure(
     hotMl,

@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import { countLabel } from '../quantity/word-list';
 
 /** Ways of bringing an indigo-class dye into solution: what takes the oxygen away, and in what. */
@@ -142,9 +143,9 @@ export function sayVat(finding: VatFinding): string {
     case 'tooAlkalineForProtein':
       return `pH ${finding.ph} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
     case 'cold':
-      return `At ${finding.temperatureC} °C a ${VAT_LABELS[finding.kind]} vat hardly works: bring it to ${VAT_FACTS[finding.kind].lowC} °C or above.`;
+      return `At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat hardly works: bring it to ${formatTemperature(VAT_FACTS[finding.kind].lowC)} or above.`;
     case 'hot':
-      return `At ${finding.temperatureC} °C a ${VAT_LABELS[finding.kind]} vat suffers: let it come down to ${VAT_FACTS[finding.kind].highC} °C or below.`;
+      return `At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat suffers: let it come down to ${formatTemperature(VAT_FACTS[finding.kind].highC)} or below.`;
     case 'notLookedAt':
       return finding.days === null
         ? 'Nobody has looked at the vat since it was set or used. Look at a cup of it, take its pH and its warmth, and write them down.'

@@ -1,3 +1,5 @@
+import { figuresShownIn } from '../quantity/shown-in';
+
 const LOCALE = 'en-GB';
 const ISO_DAY = /^\d{4}-\d{2}-\d{2}$/;
 
@@ -20,8 +22,22 @@ function formatIn(zone: string, name: string, options: Intl.DateTimeFormatOption
  */
 export function formatDay(at: string, zone: string): string {
   const bare = ISO_DAY.test(at);
-  const format = formatIn(bare ? 'UTC' : zone, 'day', { day: 'numeric', month: 'short', year: 'numeric' });
-  return format.format(new Date(bare ? `${at}T00:00:00Z` : at));
+  const [day, month, year] = partsOf(bare ? `${at}T00:00:00Z` : at, bare ? 'UTC' : zone);
+  switch (figuresShownIn().days) {
+    case 'yearMonthDay':
+      return `${year} ${month} ${day}`;
+    case 'monthDayYear':
+      return `${month} ${day}, ${year}`;
+    case 'dayMonthYear':
+      return `${day} ${month} ${year}`;
+  }
+}
+
+/** Day, month and year as they are written. */
+function partsOf(at: string, zone: string): [string, string, string] {
+  const parts = formatIn(zone, 'day', { day: 'numeric', month: 'short', year: 'numeric' }).formatToParts(new Date(at));
+  const of = (type: Intl.DateTimeFormatPartTypes): string => parts.find((p) => p.type === type)?.value ?? '';
+  return [of('day'), of('month'), of('year')];
 }
 
 /**
@@ -30,13 +46,10 @@ export function formatDay(at: string, zone: string): string {
  * @param zone IANA name
  */
 export function formatMoment(at: string, zone: string): string {
-  return formatIn(zone, 'moment', {
-    weekday: 'short',
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-  }).format(new Date(at));
+  const [day, month] = partsOf(at, zone);
+  const weekday = formatIn(zone, 'weekday', { weekday: 'short' }).format(new Date(at));
+  const date = figuresShownIn().days === 'dayMonthYear' ? `${day} ${month}` : `${month} ${day}`;
+  return `${weekday} ${date}, ${formatClock(at, zone)}`;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import { hottestC } from '../recipe/course';
 import type { RecipeStep } from '../recipe/recipe-step';
 import type { CheckInput } from './check-input';
@@ -40,7 +41,7 @@ function stepsInLiquor(steps: readonly RecipeStep[], dosed: RecipeStep): RecipeS
 
 const sayCeiling = (f: CeilingFinding): CheckText =>
   caution(
-    `“${f.title}” goes to ${f.toC} °C; ${f.materialName} dulls above ${f.ceilingC} °C.`,
+    `“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.materialName} dulls above ${formatTemperature(f.ceilingC)}.`,
     'Yellows brown and reds go to brick when they are boiled.',
     `${f.materialName} in the catalogue of Stores`,
   );

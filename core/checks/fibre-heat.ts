@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import type { FibreKind } from '../bath/fibre';
 import { fibreHeat, fibresIn } from '../bath/fibre';
 import { hottestC } from '../recipe/course';
@@ -40,7 +41,7 @@ function findHeat({ plan, recipe }: CheckInput): HeatFinding[] {
 }
 
 function sayHeat(f: HeatFinding): CheckText {
-  const message = `“${f.title}” goes to ${f.toC} °C; ${f.fibre} bears about ${f.bearsC} °C there.`;
+  const message = `“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.fibre} bears about ${formatTemperature(f.bearsC)} there.`;
   const why =
     f.fibre === 'silk'
       ? 'Silk loses its lustre and its strength above a simmer.'

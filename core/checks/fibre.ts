@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import { fibreFamily } from '../bath/fibre';
 import { hottestC } from '../recipe/course';
 import type { RecipeStep } from '../recipe/recipe-step';
@@ -77,13 +78,13 @@ function sayFibre(f: FibreFinding): CheckText {
       );
     case 'hotStart':
       return caution(
-        `“${f.title}” begins at ${f.atC} °C.`,
+        `“${f.title}” begins at ${formatTemperature(f.atC)}.`,
         'Wool dropped into a hot bath felts: begin lukewarm and raise.',
         f.cites,
       );
     case 'heatJump':
       return caution(
-        `“${f.title}” at ${f.atC} °C follows “${f.before}” at ${f.beforeC} °C.`,
+        `“${f.title}” at ${formatTemperature(f.atC)} follows “${f.before}” at ${formatTemperature(f.beforeC)}.`,
         'A sudden change of temperature felts wool: let it cool in the bath first.',
         f.cites,
       );

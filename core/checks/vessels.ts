@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import type { Vessel, VesselMetal } from '../bath/vessel';
 import { maxC } from '../bath/vessel';
 import { keyOf } from '../recipe/chain';
@@ -102,18 +103,22 @@ function sayVessel(f: VesselFinding): CheckText {
       );
     case 'aboveBoiling':
       return stop(
-        `“${f.title}” goes to ${f.toC} °C; an open pot boils at ${BOILING_C} °C.`,
+        `“${f.title}” goes to ${formatTemperature(f.toC)}; an open pot boils at ${formatTemperature(BOILING_C)}.`,
         'It can’t be held hotter without pressure, which no dye pot bears. Write the temperature again.',
         f.cites,
       );
     case 'vesselHeat':
       return stop(
-        `${f.vesselName} takes ${f.maxC} °C; “${f.title}” goes to ${f.toC} °C.`,
+        `${f.vesselName} takes ${formatTemperature(f.maxC)}; “${f.title}” goes to ${formatTemperature(f.toC)}.`,
         'Hot liquor through a sagging or cracked vessel scalds.',
         f.cites,
       );
     case 'tooLittleHeat':
-      return stop(`${f.vesselName} never reaches ${f.toC} °C for “${f.title}”.`, sayBathNote(f.note), f.cites);
+      return stop(
+        `${f.vesselName} never reaches ${formatTemperature(f.toC)} for “${f.title}”.`,
+        sayBathNote(f.note),
+        f.cites,
+      );
   }
 }
 

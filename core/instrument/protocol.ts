@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 /*
  * What instruments at the bench say, one line a reading (docs/instruments.md). The same lines come from the simulated
  * instruments, over the browser's serial port and over any other stream of text.
@@ -150,7 +151,7 @@ function readTemperature(label: readonly string[]): InstrumentMessage {
   if (!within(temperatureC, PROBE_RANGE_C))
     return trouble(
       'outOfRange',
-      `The probe says ${temperatureC} °C, which no dye bath is. Check the probe and its lead; until then take the temperature by hand.`,
+      `The probe says ${formatTemperature(temperatureC)}, which no dye bath is. Check the probe and its lead; until then take the temperature by hand.`,
     );
   return { kind: 'temperature', temperatureC };
 }

@@ -34,7 +34,19 @@ export {
   VOLUME_SYSTEMS,
 } from './volume';
 export type { WeightReading } from './weight';
-export { formatWeight, readWeight } from './weight';
+export { formatWeight, readWeight, trimZeros } from './weight';
 export { explainNumber, readNumberText } from './number-text';
-export { readTemperatureC } from './temperature';
+export { degreeMark, degreesShown, formatDegreesApart, formatTemperature, readTemperatureC } from './temperature';
+export type { ShownIn } from './shown-in';
+export {
+  DAY_FORMS,
+  DECIMAL_MARKS,
+  figuresShownIn,
+  LIQUID_SYSTEMS,
+  SHOWN_AT_FIRST,
+  showFiguresIn,
+  TEMPERATURE_SCALES,
+  WEEK_BEGINNINGS,
+  WEIGHT_SYSTEMS,
+} from './shown-in';
 export { countLabel, joinList, pluralOf } from './word-list';

@@ -1,3 +1,4 @@
+import { figuresShownIn } from './shown-in';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 import { BETWEEN_PARTS, trimZeros, withoutGuess } from './weight';
 
@@ -214,9 +215,28 @@ export function speaksOfVolume(text: string): boolean {
 }
 
 const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
-/** Writes a liquor volume for reading: litres from 1000 ml up, else millilitres. */
+/**
+ * Writes a liquor volume for reading, as the studio reads it: litres from 1000 ml up, else millilitres; or gallons from
+ * one up, quarts from one up, else fluid ounces, of the system said.
+ */
 export function formatVolume(volumeMl: number): string {
+  const system = figuresShownIn().volume;
+  if (system !== 'metric') return formatGallons(volumeMl, system);
   return Math.abs(volumeMl) >= 1000
     ? `${trimZeros(volumeMl / 1000, 2)} l`
     : `${trimZeros(volumeMl, Math.abs(volumeMl) < 10 ? 2 : 0)} ml`;
+}
+
+/** Gallons and quarts to a hundredth, fluid ounces to a tenth. */
+function formatGallons(volumeMl: number, system: 'us' | 'imperial'): string {
+  for (const [unit, decimals] of [
+    ['gallon', 2],
+    ['quart', 2],
+    ['flOz', 1],
+  ] as const) {
+    const size = volumeMl / (ML_PER_KITCHEN_UNIT[system][unit] ?? 1);
+    if (Math.abs(size) >= 1 || unit === 'flOz')
+      return `${trimZeros(size, decimals)} ${VOLUME_SYSTEM_LABELS[system]} ${unit === 'gallon' ? 'gal' : unit === 'quart' ? 'qt' : 'fl oz'}`;
+  }
+  return '';
 }

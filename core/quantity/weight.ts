@@ -1,3 +1,4 @@
+import { figuresShownIn, withDecimalMark } from './shown-in';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
 /** International avoirdupois pound, exact: 0.453 592 37 kg (yard and pound agreement of 1959). */
@@ -112,21 +113,34 @@ export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: nu
   return { ok: true, weightG: totalG, ...(guess ? { guess } : {}) };
 }
 
+const OUNCES_PER_POUND = 16;
+
 const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 40)}…` : text);
 
 /**
- * Writes a weight for reading: kilograms from 1000 g up, else grams, with no more decimals than `decimals`
- * (default: 3 below 10 g, 2 below 100 g, 1 below 1 kg).
+ * Writes a weight for reading, as the studio reads it: kilograms from 1000 g up, else grams, with no more decimals than
+ * `decimals` (default: 3 below 10 g, 2 below 100 g, 1 below 1 kg); or pounds and ounces, to less than the same step.
  */
 export function formatWeight(weightG: number, { decimals }: { decimals?: number } = {}): string {
   const size = Math.abs(weightG);
+  if (figuresShownIn().weight === 'pounds') return formatPounds(weightG);
   if (size >= 1000) return `${trimZeros(weightG / 1000, 3)} kg`;
   return `${trimZeros(weightG, decimals ?? (size < 10 ? 3 : size < 100 ? 2 : 1))} g`;
 }
 
-/** A number with at most so many decimals, without zeros at its end. */
+/** Ounces below a pound, to a thousandth; from there pounds and ounces to a hundredth: finer than the balance's step. */
+function formatPounds(weightG: number): string {
+  const ounces = weightG / GRAMS_PER_OUNCE;
+  if (Math.abs(ounces) < OUNCES_PER_POUND) return `${trimZeros(ounces, 3)} oz`;
+  const hundredths = Math.round(Math.abs(ounces) * 100);
+  const pounds = Math.floor(hundredths / (100 * OUNCES_PER_POUND));
+  const rest = trimZeros(hundredths / 100 - pounds * OUNCES_PER_POUND, 2);
+  return `${ounces < 0 ? '-' : ''}${pounds} lb${rest === '0' ? '' : ` ${rest} oz`}`;
+}
+
+/** A number with at most so many decimals, without zeros at its end, with the studio's decimal mark. */
 export function trimZeros(value: number, decimals: number): string {
   const fixed = value.toFixed(decimals);
   const trimmed = fixed.includes('.') ? fixed.replace(/\.?0+$/, '') : fixed;
-  return trimmed === '-0' ? '0' : trimmed;
+  return trimmed === '-0' ? '0' : withDecimalMark(trimmed);
 }

@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 /** What is wrong with a chain, as facts. Temperatures in °C, times in minutes, shares in per cent. */
 export type ChainFault =
   | { readonly code: 'circle'; readonly stepTitles: readonly string[] }
@@ -30,7 +31,7 @@ export function sayChainFault(fault: ChainFault): string {
     case 'waitTooShort':
       return `“${fault.stepTitle}” may wait ${fault.maxMinutes} min at most, but wants ${fault.minMinutes} min at least. One of the two is wrong.`;
     case 'tooHot':
-      return `“${fault.stepTitle}” goes to ${fault.hottestC} °C, above its own ceiling of ${fault.ceilingC} °C. Lower the one or raise the other.`;
+      return `“${fault.stepTitle}” goes to ${formatTemperature(fault.hottestC)}, above its own ceiling of ${formatTemperature(fault.ceilingC)}. Lower the one or raise the other.`;
     case 'unknownPart':
       return `“${fault.stepTitle}” is for the part “${fault.part}”, which this recipe doesn’t have. Add the part, or choose another.`;
     case 'partsNotWhole':

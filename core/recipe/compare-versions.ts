@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
 import type { RecipePart, RecipeVersion } from './recipe';
 import type { VolumeSystem } from '../quantity/volume';
@@ -69,7 +70,7 @@ export const sayCourse = (step: Pick<RecipeStep, 'course'> & { readonly repeats?
 
 /** One leg of a course as dyers say it. */
 export const sayLeg = (leg: HeatLeg): string =>
-  `${HEAT_LEG_LABELS[leg.do]}${leg.toC === undefined ? '' : ` ${leg.toC} °C`}, ${sayMinutes(leg.minutes)}`;
+  `${HEAT_LEG_LABELS[leg.do]}${leg.toC === undefined ? '' : ` ${formatTemperature(leg.toC)}`}, ${sayMinutes(leg.minutes)}`;
 
 /**
  * What changed between two versions, in the order of the work and in dyers' words; empty when nothing did.
@@ -140,7 +141,7 @@ function stepDifferences(
   differ: (where: string, a: string, b: string) => void,
 ): void {
   const at = b.title;
-  const degrees = (c: number | undefined): string => (c === undefined ? '' : `${c} °C`);
+  const degrees = (c: number | undefined): string => (c === undefined ? '' : `${formatTemperature(c)}`);
   differ('Step', a.title, b.title);
   for (const id of new Set([...a.doses, ...b.doses].map((d) => d.materialId)))
     differ(
@@ -190,7 +191,11 @@ const waitLabel = ({ wait }: RecipeStep): string =>
     ? ''
     : `${sayMinutes(wait.minMinutes)} at least${wait.maxMinutes === null ? '' : `, ${sayMinutes(wait.maxMinutes)} at most`}`;
 const stepLabel = (s: RecipeStep): string =>
-  [STEP_KIND_LABELS[s.kind], s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(s.durationMin)]
+  [
+    STEP_KIND_LABELS[s.kind],
+    s.temperatureC === undefined ? '' : `${formatTemperature(s.temperatureC)}`,
+    sayMinutes(s.durationMin),
+  ]
     .filter((w) => w !== '')
     .join(', ');
 const placedLabel = (p: PlacedPlan | null): string =>

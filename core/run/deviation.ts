@@ -1,3 +1,4 @@
+import { formatDegreesApart, formatTemperature } from '../quantity/temperature';
 import type { StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
 import { sayMinutes } from '../quantity/duration';
@@ -142,7 +143,7 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'extraStep': {
       const how = [
         fact.minutes === null ? '' : sayMinutes(fact.minutes),
-        fact.temperatureC === null ? '' : `${fact.temperatureC} °C`,
+        fact.temperatureC === null ? '' : `${formatTemperature(fact.temperatureC)}`,
       ].filter((part) => part !== '');
       return `“${fact.title}” was done after it, which the chain doesn’t have${how.length === 0 ? '' : ` (${how.join(', ')})`}${fact.text === '' ? '' : `: ${fact.text}`}`;
     }
@@ -175,13 +176,13 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'otherStockLot':
       return `${fact.materialName} taken from ${fact.tags.join(' and ')} instead of the jar planned`;
     case 'notHeld':
-      return `held ${sayMinutes(fact.heldMin)} of ${sayMinutes(fact.wantedMin)} within ${fact.bandC} °C of ${fact.atC} °C: expect paler`;
+      return `held ${sayMinutes(fact.heldMin)} of ${sayMinutes(fact.wantedMin)} within ${formatDegreesApart(fact.bandC)} of ${formatTemperature(fact.atC)}: expect paler`;
     case 'aboveCeiling':
-      return `reached ${fact.hottestC} °C, above the ceiling of ${fact.ceilingC} °C: the colour may have dulled`;
+      return `reached ${formatTemperature(fact.hottestC)}, above the ceiling of ${formatTemperature(fact.ceilingC)}: the colour may have dulled`;
     case 'hotter':
-      return `reached ${fact.hottestC} °C, planned ${fact.plannedC} °C`;
+      return `reached ${formatTemperature(fact.hottestC)}, planned ${formatTemperature(fact.plannedC)}`;
     case 'colder':
-      return `only reached ${fact.hottestC} °C, planned ${fact.plannedC} °C: expect paler`;
+      return `only reached ${formatTemperature(fact.hottestC)}, planned ${formatTemperature(fact.plannedC)}: expect paler`;
     case 'shorter':
       return `short: ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${fact.paler ? ', expect paler' : ''}`;
     case 'longer':

@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import { formatAmount } from '../quantity/amount';
 import { sayMinutes } from '../quantity/duration';
 import { keyOf } from '../recipe/chain';
@@ -143,7 +144,9 @@ function withMinutes(step: RecipeStep, minutes: number, say: (message: string) =
 
 function withHeat(step: RecipeStep, hottestC: number, say: (message: string) => void): RecipeStep {
   const whole = Math.round(hottestC);
-  say(`at ${whole} °C${step.temperatureC === undefined ? '' : ` instead of ${step.temperatureC} °C`}`);
+  say(
+    `at ${formatTemperature(whole)}${step.temperatureC === undefined ? '' : ` instead of ${formatTemperature(step.temperatureC)}`}`,
+  );
   const course = step.course.map((leg) =>
     leg.toC !== undefined && leg.toC === step.temperatureC ? { ...leg, toC: whole } : leg,
   );

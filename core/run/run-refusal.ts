@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import type { AmountProblem, StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
 import { joinList } from '../quantity/word-list';
@@ -171,7 +172,7 @@ function sayRefusal(fact: RunRefusalFact): string {
     case 'missing':
       return MISSING[fact.part];
     case 'outOfRange':
-      return `${fact.temperatureC} °C is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
+      return `${formatTemperature(fact.temperatureC)} is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
     case 'closed':
       return `This lot is ${fact.state}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
     case 'begunSince':

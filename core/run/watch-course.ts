@@ -1,3 +1,4 @@
+import { formatDegreesApart, formatTemperature } from '../quantity/temperature';
 import type { FibreKind } from '../bath/fibre';
 import { fibreFamily } from '../bath/fibre';
 import type { PotBody } from '../bath/pot-model';
@@ -192,20 +193,20 @@ export function watchCourse({ step, readings, fibres, pot, roomC = ASSUMED_ROOM_
       alarms.push({
         code: 'aboveCeiling',
         urgent: true,
-        message: `${round1(last.temperatureC)} °C is above the ceiling of ${step.ceilingC} °C. Heat off and lid off now, or lift the fibre.`,
+        message: `${formatTemperature(round1(last.temperatureC))} is above the ceiling of ${formatTemperature(step.ceilingC)}. Heat off and lid off now, or lift the fibre.`,
       });
     else if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC - NEAR_CEILING_C && (rate ?? 0) > 0.1)
       alarms.push({
         code: 'nearCeiling',
         urgent: true,
-        message: `${round1(last.temperatureC)} °C and rising, ${round1(step.ceilingC - last.temperatureC)} °C under the ceiling of ${step.ceilingC} °C. Turn the heat down.`,
+        message: `${formatTemperature(round1(last.temperatureC))} and rising, ${formatDegreesApart(round1(step.ceilingC - last.temperatureC))} under the ceiling of ${formatTemperature(step.ceilingC)}. Turn the heat down.`,
       });
     const max = Math.min(...fibres.map((f) => MAX_RISE_C_PER_MIN[f] ?? Infinity));
     if (rate !== undefined && rate > max)
       alarms.push({
         code: 'tooFast',
         urgent: false,
-        message: `Rising ${round1(rate)} °C a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? 'protein fibre' : 'this fibre'} wants ${max} at most, or dye goes in unevenly and wool felts. Turn the heat down.`,
+        message: `Rising ${formatDegreesApart(round1(rate))} a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? 'protein fibre' : 'this fibre'} wants ${max} at most, or dye goes in unevenly and wool felts. Turn the heat down.`,
       });
     // Before that the burner may not be lit yet: something is still being weighed out.
     if (hold && !reached && rate !== undefined && last.minute >= SETTLING_MIN) {
@@ -214,20 +215,20 @@ export function watchCourse({ step, readings, fibres, pot, roomC = ASSUMED_ROOM_
         alarms.push({
           code: 'notMakingIt',
           urgent: false,
-          message: `At this rate the bath never gets to ${hold.atC} °C. Put the lid on, turn the heat up, or move it to a stronger burner.`,
+          message: `At this rate the bath never gets to ${formatTemperature(hold.atC)}. Put the lid on, turn the heat up, or move it to a stronger burner.`,
         });
       else if (reachesInMin !== undefined && step.course.length > 0 && last.minute + reachesInMin > wantedMin)
         alarms.push({
           code: 'notMakingIt',
           urgent: false,
-          message: `At this rate it takes ${Math.round(reachesInMin)} min more to ${hold.atC} °C, later than planned. Lid on, heat up, or plan for it.`,
+          message: `At this rate it takes ${Math.round(reachesInMin)} min more to ${formatTemperature(hold.atC)}, later than planned. Lid on, heat up, or plan for it.`,
         });
     }
     if (hold && reached && heldMin < hold.minutes && last.temperatureC < hold.atC - HOLD_BAND_C)
       alarms.push({
         code: 'sagged',
         urgent: false,
-        message: `Sagged to ${round1(last.temperatureC)} °C: time below ${hold.atC - HOLD_BAND_C} °C doesn’t count as held. Bring it back.`,
+        message: `Sagged to ${formatTemperature(round1(last.temperatureC))}: time below ${formatTemperature(hold.atC - HOLD_BAND_C)} doesn’t count as held. Bring it back.`,
       });
   }
   return {

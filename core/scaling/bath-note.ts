@@ -1,3 +1,4 @@
+import { formatTemperature } from '../quantity/temperature';
 import type { VesselMetal } from '../bath/vessel';
 import { formatVolume } from '../quantity/volume';
 
@@ -36,11 +37,11 @@ export function sayBathNote(note: BathNote): string {
     case 'turns':
       return `${note.turns} turns of up to ${note.pieces} pieces, one after another, each with its share of what is weighed: the later ones may differ.`;
     case 'tooLittleHeat':
-      return `${note.heatSourceName} brings ${Math.round(note.liquorMl / 100) / 10} l to about ${note.reachesC} °C and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`;
+      return `${note.heatSourceName} brings ${Math.round(note.liquorMl / 100) / 10} l to about ${formatTemperature(note.reachesC)} and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`;
     case 'mixWater':
-      return `${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${note.toC} °C.`;
+      return `${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${formatTemperature(note.toC)}.`;
     case 'tooHotForVessel':
-      return `${note.vesselName} (${note.metal}) takes ${note.maxC} °C at most; this step goes to ${note.toC} °C. Choose another vessel.`;
+      return `${note.vesselName} (${note.metal}) takes ${formatTemperature(note.maxC)} at most; this step goes to ${formatTemperature(note.toC)}. Choose another vessel.`;
     case 'heavyPot':
       return `Full it weighs ${note.weightKg} kg, over the ${note.liftLimitKg} kg anyone lifts here: fill and empty it where it stands.`;
     case 'heavyPieces':

@@ -108,5 +108,5 @@ describe('money', () => {
     ['1,200.00', 120_000],
   ])('reads “%s”', (text, minor) => expect(readMoney(text)).toBe(minor));
   it('writes two places and the currency', () =>
-    expect([formatMoney(1250, 'EUR'), formatMoney(-5, 'GBP')]).toEqual(['12.50 EUR', '−0.05 GBP']));
+    expect([formatMoney(1250, 'EUR'), formatMoney(-5, 'GBP')]).toEqual(['€12.50', '−£0.05']));
 });

@@ -1,3 +1,4 @@
+import { withDecimalMark } from '../quantity/shown-in';
 /** How stock is valued: first in, first out; or at the running average. */
 export const VALUATION_METHODS = ['fifo', 'average'] as const;
 /** One of `VALUATION_METHODS`. */
@@ -151,8 +152,22 @@ export function readMoney(text: string): number | undefined {
   return Number(match[1]?.replace(/\D/g, '')) * 100 + Number((match[2] ?? '').padEnd(2, '0') || 0);
 }
 
-/** Writes minor units as money: `12.50 GBP`. */
+/** Writes minor units as money, as people write it: `£12.50`, `−€0.05`. @param currency ISO 4217 code */
 export function formatMoney(minor: number, currency: string): string {
   const sign = minor < 0 ? '−' : '';
-  return `${sign}${Math.floor(Math.abs(minor) / 100)}.${String(Math.abs(minor) % 100).padStart(2, '0')} ${currency}`;
+  return `${sign}${signOf(currency)}${withDecimalMark((Math.abs(minor) / 100).toFixed(2))}`;
+}
+
+const signs = new Map<string, string>();
+
+/** A currency's sign; where it has none of its own, its code and a space. */
+function signOf(currency: string): string {
+  let sign = signs.get(currency);
+  if (sign === undefined) {
+    const parts = new Intl.NumberFormat('en-GB', { style: 'currency', currency, currencyDisplay: 'narrowSymbol' });
+    const found = parts.formatToParts(1).find((p) => p.type === 'currency')?.value ?? currency;
+    sign = found === currency ? `${currency}\u00a0` : found;
+    signs.set(currency, sign);
+  }
+  return sign;
 }

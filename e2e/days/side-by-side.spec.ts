@@ -230,7 +230,7 @@ describe('days of one beside another', () => {
     await isaby.choose('What goes in', 'Day yarn');
     await isaby.write('How much of it', '2 skeins of 50 g');
     await isaby.write('Minutes in it', '90');
-    await isaby.press('To the lot');
+    await isaby.press('Plan the lot');
     await isaby.sees('2 skeins of 50 g, 100 g dry');
     await isaby.lookOver();
     await isaby.press('Plan the lot and promise its stock');

@@ -6,7 +6,9 @@ import type { Database, Db } from '../db/database';
 import { people, secrets, studio } from '../db/schema';
 
 export async function readAuthState(db: Db, person: SignedIn | undefined): Promise<AuthState> {
-  const [row] = await db.select({ name: studio.name, signInNote: studio.signInNote, zone: studio.zone }).from(studio);
+  const [row] = await db
+    .select({ name: studio.name, signInNote: studio.signInNote, zone: studio.zone, shownIn: studio.shownIn })
+    .from(studio);
   const names = await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name));
   return { studio: row ?? null, people: names, person: person ?? null };
 }

@@ -1,3 +1,4 @@
+import { SHOWN_AT_FIRST } from '@vestigia/core';
 import type { AuthState, Problem } from '@vestigia/contract';
 import request from 'supertest';
 import { sql } from 'drizzle-orm';
@@ -30,7 +31,7 @@ describe.each(KINDS)('the door, on a %s', (kind) => {
   it('shows a stranger names and nothing else', async () => {
     const authState = (await studio.stranger.get('/api/auth').expect(200)).body as AuthState;
     expect(authState).toEqual({
-      studio: { name: 'Test House', signInNote: '', zone: 'Europe/London' },
+      studio: { name: 'Test House', signInNote: '', zone: 'Europe/London', shownIn: SHOWN_AT_FIRST },
       people: [{ id: personId, name: 'Ada Reed' }],
       person: null,
     });

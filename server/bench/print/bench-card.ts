@@ -1,6 +1,7 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlannedZone, PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
 import {
+  formatTemperature,
   ZONE_WAYS,
   ZONE_LABELS,
   formatAmount,
@@ -102,9 +103,9 @@ class Card {
 
   step(step: PlannedStep): void {
     const heat = [
-      sayCourse(step) || (step.temperatureC === undefined ? '' : `${step.temperatureC} °C`),
+      sayCourse(step) || (step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`),
       sayMinutes(step.durationMin),
-      step.ceilingC === undefined ? '' : `never above ${step.ceilingC} °C`,
+      step.ceilingC === undefined ? '' : `never above ${formatTemperature(step.ceilingC)}`,
       step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '',
     ]
       .filter((w) => w !== '')

@@ -1,6 +1,6 @@
 import type { StudioVessel, WaterSource } from '@vestigia/contract';
-import type { JudgeRule, OneBalance, Practice, VolumeSystem } from '@vestigia/core';
-import { DEFAULT_PROOFS_NEEDED } from '@vestigia/core';
+import type { JudgeRule, OneBalance, Practice, ShownIn, VolumeSystem } from '@vestigia/core';
+import { DEFAULT_PROOFS_NEEDED, SHOWN_AT_FIRST } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import { boolean, check, doublePrecision, integer, jsonb, pgTable, real, text, uuid } from 'drizzle-orm/pg-core';
 
@@ -28,6 +28,8 @@ export const studio = pgTable(
     liftLimitKg: doublePrecision('lift_limit_kg').notNull().default(15),
     energyMinorPerKwh: doublePrecision('energy_minor_per_kwh'),
     hourMinor: doublePrecision('hour_minor'),
+    /** How figures are written out here; what is kept is SI. */
+    shownIn: jsonb('shown_in').$type<ShownIn>().notNull().default(SHOWN_AT_FIRST),
     version: integer('version').notNull().default(1),
   },
   (t) => [check('one_studio', sql`${t.only}`)],

@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { Instrument, InstrumentOrder } from '@vestigia/contract';
 import type { InstrumentKind, InstrumentMessage, Pan } from '@vestigia/core';
-import { InstrumentLines, PanWatch, ReadingLog } from '@vestigia/core';
+import { formatTemperature, InstrumentLines, PanWatch, ReadingLog } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { ApiClient } from './api-client';
 
@@ -227,7 +227,7 @@ function sayMessage(message: InstrumentMessage): string {
     case 'weight':
       return `${message.weightG.toFixed(2)} g, ${message.state}`;
     case 'temperature':
-      return `${message.temperatureC.toFixed(2)} °C`;
+      return formatTemperature(Math.round(message.temperatureC * 100) / 100);
     case 'ph':
       return `pH ${message.ph.toFixed(2)}`;
     case 'colour':

@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { SignedIn } from '@vestigia/contract';
 import type { Role } from '@vestigia/core';
-import { mayAs } from '@vestigia/core';
+import { SHOWN_AT_FIRST, mayAs, showFiguresIn } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient } from './api-client';
@@ -32,6 +32,7 @@ export class Session {
         this.person.set(authState.person);
         this.studioName.set(authState.studio?.name ?? '');
         this.zone.set(authState.studio?.zone ?? 'UTC');
+        showFiguresIn(authState.studio?.shownIn ?? SHOWN_AT_FIRST);
       }),
     );
   }

@@ -1,6 +1,7 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import type { ShadeOf, SolutionTaken } from '@vestigia/core';
 import {
+  formatTemperature,
   countLabel,
   BATH_MOVE_LABELS,
   STRAIN_LABELS,
@@ -83,7 +84,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
       const { title, minutes, temperatureC } = entry.detail;
       const how = [
         minutes === undefined ? '' : sayMinutes(minutes),
-        temperatureC === undefined ? '' : `${temperatureC} °C`,
+        temperatureC === undefined ? '' : `${formatTemperature(temperatureC)}`,
       ];
       return `done though not in the chain: ${[title, ...how.filter((h) => h !== '')].join(', ')}${textPart}`;
     }
@@ -109,7 +110,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     case 'hand':
       return `handed over to ${entry.detail.toPerson.name}`;
     case 'temperature':
-      return `${entry.temperatureC} °C${textPart}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
+      return `${formatTemperature(entry.temperatureC)}${textPart}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
     case 'weigh': {
       const { weighing } = entry;
       const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, inject, signal } from '@angular/cor
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { readTemperatureC } from '@vestigia/core';
+import { degreeMark, readTemperatureC } from '@vestigia/core';
 import type { StoredDraft, StoredPhoto } from '../api/bench-shelf';
 import { saveFile } from '../api/save-file';
 import { Outbox } from '../api/outbox';
@@ -30,7 +30,7 @@ export class RefusedTouches {
   }
 
   protected amountLabel({ entry }: StoredDraft): string {
-    return entry.kind === 'temperature' ? 'Temperature, °C' : entry.weighing ? 'How much' : '';
+    return entry.kind === 'temperature' ? `Temperature, ${degreeMark()}` : entry.weighing ? 'How much' : '';
   }
 
   protected mend(t: StoredDraft): void {

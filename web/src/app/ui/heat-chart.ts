@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PlannedStep, TemperatureAt } from '@vestigia/core';
-import { plannedCourse, sayMinutes } from '@vestigia/core';
+import { formatTemperature, plannedCourse, sayMinutes } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Tones } from './chart';
 import { Chart } from './chart';
@@ -21,7 +21,7 @@ export class HeatChart {
   readonly roomC = input(18);
   protected readonly label = computed(
     () =>
-      `Temperature of ${this.step().title}: ${this.readings().at(-1)?.temperatureC ?? ''} °C after ${sayMinutes(this.elapsedMin() ?? this.readings().at(-1)?.minute ?? 0)}`,
+      `Temperature of ${this.step().title}: ${lastSaid(this.readings())} after ${sayMinutes(this.elapsedMin() ?? this.readings().at(-1)?.minute ?? 0)}`,
   );
 
   protected readonly picture = computed(() => {
@@ -55,7 +55,7 @@ export class HeatChart {
           min: 0,
           max: 100,
           interval: 20,
-          axisLabel: { ...text, formatter: (c: number) => `${c} °C` },
+          axisLabel: { ...text, formatter: (c: number) => formatTemperature(c) },
           splitLine: { lineStyle: { color: tones.line } },
         },
         series: [
@@ -92,4 +92,9 @@ export class HeatChart {
 export function potOf(step: PlannedStep): { liquorMl: number; wofG: number } | undefined {
   const bath = step.baths[0];
   return bath ? { liquorMl: bath.liquor.value, wofG: bath.wof.value } : undefined;
+}
+
+function lastSaid(readings: readonly { readonly temperatureC: number }[]): string {
+  const last = readings.at(-1);
+  return last ? formatTemperature(last.temperatureC) : 'not measured';
 }

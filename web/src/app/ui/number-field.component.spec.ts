@@ -2,16 +2,18 @@ import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
 import { FormsModule } from '@angular/forms';
+import { SHOWN_AT_FIRST, showFiguresIn } from '@vestigia/core';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { NumberField } from './number-field';
 
 @Component({
   selector: 'vs-host',
   imports: [FormsModule, NumberField],
-  template: `<input vsNumber name="n" [(ngModel)]="value" />`,
+  template: `<input [vsNumber]="kind()" name="n" [(ngModel)]="value" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 class Host {
+  readonly kind = signal<'' | 'temperature' | 'money'>('');
   readonly value = signal<number | null>(null);
 }
 
@@ -56,6 +58,7 @@ describe('a number field', () => {
     await leave();
     expect(said()).toContain('“1,500” can be read in two ways');
     expect([input().value, input().getAttribute('aria-invalid')]).toEqual(['1,500', 'true']);
+    expect(document.getElementById(input().getAttribute('aria-describedby') ?? '')?.textContent).toBe(said());
     await type('about ten');
     await leave();
     expect(said()).toContain('is not a number');
@@ -70,5 +73,27 @@ describe('a number field', () => {
     fixture.componentInstance.value.set(null);
     await fixture.whenStable();
     expect(input().value).toBe('');
+  });
+
+  it('takes money as an amount and hands over hundredths', async () => {
+    fixture.componentInstance.kind.set('money');
+    fixture.componentInstance.value.set(1650);
+    await fixture.whenStable();
+    expect(input().value).toBe('16.5');
+    await type('0,27');
+    expect(fixture.componentInstance.value()).toBe(27);
+  });
+
+  it('takes and shows degrees in the studio’s scale, and hands over °C', async () => {
+    showFiguresIn({ ...SHOWN_AT_FIRST, temperature: 'fahrenheit' });
+    fixture.componentInstance.kind.set('temperature');
+    fixture.componentInstance.value.set(40);
+    await fixture.whenStable();
+    expect(input().value).toBe('104');
+    await type('180');
+    expect(fixture.componentInstance.value()).toBe(82.2);
+    await type('60 C');
+    expect(fixture.componentInstance.value()).toBe(60);
+    showFiguresIn(SHOWN_AT_FIRST);
   });
 });

@@ -2,8 +2,10 @@ import type { OnDestroy } from '@angular/core';
 import { Directive, ElementRef, forwardRef, inject, input } from '@angular/core';
 import type { ControlValueAccessor } from '@angular/forms';
 import { NG_VALUE_ACCESSOR } from '@angular/forms';
-import { explainNumber, readNumberText, readTemperatureC } from '@vestigia/core';
+import { degreesShown, explainNumber, trimZeros, readNumberText, readTemperatureC } from '@vestigia/core';
 import { sayUnder } from './field-note';
+
+const MOST_DECIMALS = 12;
 
 /**
  * A number as people write it, read by core: `12,5` is twelve and a half, `1/2` a half, `−3.5` below zero. What is no
@@ -20,8 +22,9 @@ import { sayUnder } from './field-note';
   providers: [{ provide: NG_VALUE_ACCESSOR, useExisting: forwardRef(() => NumberField), multi: true }],
 })
 export class NumberField implements ControlValueAccessor, OnDestroy {
-  /** `temperature`: °F is turned into °C as well. */
-  readonly vsNumber = input<'' | 'temperature'>('');
+  /** `temperature`: shown and read in the studio’s scale, the other where it is written along; handed over in °C.
+   * `money`: shown and read as an amount, handed over in its hundredths. */
+  readonly vsNumber = input<'' | 'temperature' | 'money'>('');
   private readonly input = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
   private changed: (value: number | null) => void = () => undefined;
   private touched: () => void = () => undefined;
@@ -32,7 +35,7 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
     const shown = this.read(text);
     // What stands there says the same already, or is still being written: it stays as it is.
     if (value === null || value === undefined ? text !== '' && shown === undefined : shown === value) return;
-    this.input.value = value === null || value === undefined || Number.isNaN(value) ? '' : String(value);
+    this.input.value = value === null || value === undefined || Number.isNaN(value) ? '' : this.write(value);
     this.say(undefined);
   }
 
@@ -66,7 +69,27 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
   }
 
   private read(text: string): number | undefined {
-    return this.vsNumber() === 'temperature' ? readTemperatureC(text) : readNumberText(text);
+    switch (this.vsNumber()) {
+      case 'temperature':
+        return readTemperatureC(text);
+      case 'money': {
+        const amount = readNumberText(text);
+        return amount === undefined ? undefined : Math.round(amount * 100);
+      }
+      default:
+        return readNumberText(text);
+    }
+  }
+
+  private write(value: number): string {
+    switch (this.vsNumber()) {
+      case 'temperature':
+        return trimZeros(degreesShown(value), MOST_DECIMALS);
+      case 'money':
+        return trimZeros(value / 100, 2);
+      default:
+        return trimZeros(value, MOST_DECIMALS);
+    }
   }
 
   private say(message: string | undefined): void {

@@ -4,11 +4,12 @@ import { formatMoney } from '@vestigia/core';
 import { FigureValue } from './figure-value';
 import { Count } from './count';
 import { ScrollRegion } from './scroll-region';
+import { Degrees } from './degrees';
 
 /** The fillings of a step: which batches in which vessel, how full, how heavy, how long to heat. */
 @Component({
   selector: 'vs-step-baths',
-  imports: [ScrollRegion, Count, FigureValue],
+  imports: [Degrees, ScrollRegion, Count, FigureValue],
   templateUrl: './step-baths.html',
   styles: `
     .ledger {

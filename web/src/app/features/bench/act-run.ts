@@ -23,11 +23,12 @@ import { BenchState } from './bench-state';
 import { clockLabel } from './clock-label';
 import { legLabelOf } from './leg-label';
 import { Count } from '../../ui/count';
+import { Degrees } from '../../ui/degrees';
 
 /** What a step says before it begins and while it runs: big figures, one button. */
 @Component({
   selector: 'vs-act-run',
-  imports: [Count, StepBaths, When],
+  imports: [Degrees, Count, StepBaths, When],
   templateUrl: './act-run.html',
   styleUrl: './bench.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

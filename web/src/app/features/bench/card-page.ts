@@ -15,6 +15,7 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { InDegrees } from '../../ui/degrees';
 
 /**
  * The bench card: printed to write on by hand where tablets keep away from steam, and keyed in afterwards with the
@@ -22,7 +23,7 @@ import { DraftOf } from '../../ui/draft';
  */
 @Component({
   selector: 'vs-card-page',
-  imports: [DraftOf, ActBar, ScrollRegion, FormsModule, RouterLink, RefusalNote],
+  imports: [InDegrees, DraftOf, ActBar, ScrollRegion, FormsModule, RouterLink, RefusalNote],
   templateUrl: './card-page.html',
   styleUrl: './card-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -82,7 +83,7 @@ export class CardPage {
   constructor() {
     namesPage(() => {
       const l = this.lot.value()?.summary;
-      return l && `Bench card of lot ${l.tag} · ${l.colourway.name}`;
+      return l && `Bench card of ${l.tag} · ${l.colourway.name}`;
     });
   }
 

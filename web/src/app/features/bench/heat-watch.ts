@@ -1,9 +1,10 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
 import type { CourseWatch, PlannedStep, TemperatureAt } from '@vestigia/core';
-import { HOLD_BAND_C, coastsTo, sayMinutes, watchCourse } from '@vestigia/core';
+import { formatDegreesApart, formatTemperature, HOLD_BAND_C, coastsTo, sayMinutes, watchCourse } from '@vestigia/core';
 import { HeatChart, potOf } from '../../ui/heat-chart';
 import { BenchState } from './bench-state';
+import { Degrees } from '../../ui/degrees';
 
 const COAST_MIN = 60;
 
@@ -13,13 +14,13 @@ const COAST_MIN = 60;
  */
 @Component({
   selector: 'vs-heat-watch',
-  imports: [HeatChart],
+  imports: [Degrees, HeatChart],
   template: ` @if (watch(); as w) {
     <div class="held">
       @if (readings().length > 0 ? w.hold : undefined; as h) {
         <p>
-          <strong>Held {{ minutes(h.heldMin) }} of {{ minutes(h.wantedMin) }}</strong> within {{ band }} °C of
-          {{ h.atC }} °C
+          <strong>Held {{ minutes(h.heldMin) }} of {{ minutes(h.wantedMin) }}</strong> within {{ band }} of
+          {{ h.atC | degrees }}
         </p>
       }
       @if (rate(); as r) {
@@ -54,19 +55,19 @@ export class HeatWatch {
   /** All of them, thinned for drawing. */
   readonly readings = input.required<readonly TemperatureAt[]>();
   readonly elapsedMin = input.required<number>();
-  protected readonly band = HOLD_BAND_C;
+  protected readonly band = formatDegreesApart(HOLD_BAND_C);
   private readonly pot = computed(() => potOf(this.step()));
   protected readonly roomC = computed(() => this.state.around()?.room.roomC ?? 18);
   protected readonly rate = computed(() => {
     const w = this.watch();
     return w.rateCPerMin === undefined
       ? ''
-      : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${Math.abs(Math.round(w.rateCPerMin * 10) / 10)} °C a minute${w.reachesInMin ? `, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
+      : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${formatDegreesApart(Math.abs(Math.round(w.rateCPerMin * 10) / 10))} a minute${w.reachesInMin ? `, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
   });
   protected readonly coast = computed(() => {
     const [last, pot] = [this.readings().at(-1), this.pot()];
     return last && pot && last.temperatureC > this.roomC() + 10
-      ? `Lid on and heat off now, it would be at ${Math.round(coastsTo({ ...pot, temperatureC: last.temperatureC }, this.roomC(), COAST_MIN))} °C in an hour.`
+      ? `Lid on and heat off now, it would be at ${formatTemperature(Math.round(coastsTo({ ...pot, temperatureC: last.temperatureC }, this.roomC(), COAST_MIN)))} in an hour.`
       : '';
   });
 

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { InstrumentKind } from '@vestigia/core';
-import { INSTRUMENT_KINDS, INSTRUMENT_LABELS } from '@vestigia/core';
+import { formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import type { Source } from '../../api/instruments';
 import { Instruments, SOURCES } from '../../api/instruments';
@@ -83,7 +83,7 @@ export class InstrumentsPage {
         const ph = this.instruments.ph();
         return c === undefined
           ? 'not in a bath'
-          : `${c.toFixed(1)} °C${ph === undefined ? '' : ` · pH ${ph.toFixed(2)}`}`;
+          : `${formatTemperature(Math.round(c * 10) / 10)}${ph === undefined ? '' : ` · pH ${ph.toFixed(2)}`}`;
       }
       case 'colour': {
         const c = this.instruments.colour();

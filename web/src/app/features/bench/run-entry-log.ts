@@ -13,6 +13,7 @@ import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
 import { Session } from '../../api/session';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { InDegrees } from '../../ui/degrees';
 
 const SHOWN = 14;
 
@@ -23,7 +24,7 @@ const isCorrectable = (e: RunEntryView): e is Correctable =>
 /** What was written down last, newest first; a wrong entry is corrected beside what it was. */
 @Component({
   selector: 'vs-run-entry-log',
-  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [InDegrees, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
   templateUrl: './run-entry-log.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -12,6 +12,7 @@ import { BenchState } from './bench-state';
 import { UnplannedPanel } from './unplanned-panel';
 import { KeepOriginals } from '../../ui/keep-originals';
 import { DraftOf } from '../../ui/draft';
+import { InDegrees } from '../../ui/degrees';
 
 /** Quick notes, as they would be called across the room. */
 const NOTES = [
@@ -47,7 +48,16 @@ const OTHERWISE = [
 /** What a person says at the bench with a tap or a few words: notes, departures, temperature. */
 @Component({
   selector: 'vs-step-facts-panel',
-  imports: [DraftOf, KeepOriginals, FormsModule, MatFormFieldModule, MatInputModule, ShadeChoice, UnplannedPanel],
+  imports: [
+    InDegrees,
+    DraftOf,
+    KeepOriginals,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    ShadeChoice,
+    UnplannedPanel,
+  ],
   templateUrl: './step-facts-panel.html',
   styleUrl: './taps.scss',
   styles: `

@@ -13,6 +13,7 @@ import { NumberField } from '../../ui/number-field';
 import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
 import { DraftOf } from '../../ui/draft';
+import { InDegrees } from '../../ui/degrees';
 
 type What = 'add' | 'moved' | 'pieces' | 'strained' | 'extra';
 const WAYS: readonly { readonly key: What; readonly label: string }[] = [
@@ -50,7 +51,7 @@ const traitsOf = ({ hazards, kind }: KnownJar): Trait[] => (kind === 'tannin' ? 
 /** What happened that the plan doesn't have, kept as facts: they count when the lot is dyed again. */
 @Component({
   selector: 'vs-unplanned-panel',
-  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField],
+  imports: [InDegrees, DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField],
   templateUrl: './unplanned-panel.html',
   styleUrls: ['./bench.scss', './taps.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,

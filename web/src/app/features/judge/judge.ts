@@ -309,7 +309,7 @@ export class JudgePage {
   constructor() {
     namesPage(() => {
       const l = this.lot.value()?.summary;
-      return l && `Judge lot ${l.tag} · ${l.colourway.name}`;
+      return l && `Judge ${l.tag} · ${l.colourway.name}`;
     });
     effect(() => {
       const l = this.lot.value();

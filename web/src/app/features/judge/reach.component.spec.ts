@@ -135,7 +135,7 @@ describe('what reaches a shade', () => {
       /Weld 42\.0 % over Alum 12\.0 %, ΔE00 1\.1 from it/,
     );
     const row = [...page().querySelectorAll('tbody tr > *')].map((c) => c.textContent.trim());
-    expect(row.slice(1)).toEqual(['WEL-2', '1.1', '2.0', '1.68 GBP', '3.92.3 to 6.7', 'not tested', '12 of 20']);
+    expect(row.slice(1)).toEqual(['WEL-2', '1.1', '2.0', '£1.68', '3.92.3 to 6.7', 'not tested', '12 of 20']);
     expect(text()).toContain('nothing can be said of: Woad');
   });
   it('says how what comes nearest still differs where nothing reaches it', async () => {

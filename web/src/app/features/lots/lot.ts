@@ -16,6 +16,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
+  formatTemperature,
   asReallyDone,
   describeColour,
   describeDifference,
@@ -189,7 +190,7 @@ export class LotPage {
       step,
       began: l.entries.filter((e) => e.stepIndex === step.index && e.kind === 'start').at(-1)?.at,
       planned: [
-        step.temperatureC === undefined ? '' : `${step.temperatureC} °C`,
+        step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`,
         sayCourse(step) || sayMinutes(step.durationMin),
         step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '',
         step.strain ? `strain ${STRAIN_LABELS[step.strain]}` : '',
@@ -261,7 +262,7 @@ export class LotPage {
   constructor() {
     namesPage(() => {
       const l = this.lot.value()?.summary;
-      return l && `Lot ${l.tag} · ${l.colourway.name}`;
+      return l && `${l.tag} · ${l.colourway.name}`;
     });
     effect(() => {
       const l = this.lot.value();

@@ -253,7 +253,7 @@ describe('what earlier lots say of a lot that is planned', () => {
   });
   it('says what a way costs beside the plan, and nothing where that is not known', async () => {
     await show();
-    expect(text()).toContain('within 0.9; costs 1.20 GBP more.');
+    expect(text()).toContain('within 0.9; costs £1.20 more.');
     expect(text()).not.toContain('jar-a; costs');
   });
   it('a little of another dyestuff and a longer stay are planned by the same press', async () => {

@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
+  formatTemperature,
   STEP_KIND_LABELS,
   STRAIN_LABELS,
   followsLabel,
@@ -68,10 +69,10 @@ export class RecipeSheetPage {
       doses: s.doses.map((d) => `${v?.materials.find((m) => m.id === d.materialId)?.name ?? ''} ${sayDose(d)}`),
       heat: [
         sayCourse(s) ||
-          [s.temperatureC === undefined ? '' : `${s.temperatureC} °C`, sayMinutes(stepMinutes(s))]
+          [s.temperatureC === undefined ? '' : `${formatTemperature(s.temperatureC)}`, sayMinutes(stepMinutes(s))]
             .filter((w) => w !== '')
             .join(', '),
-        s.ceilingC === undefined ? '' : `never above ${s.ceilingC} °C`,
+        s.ceilingC === undefined ? '' : `never above ${formatTemperature(s.ceilingC)}`,
       ]
         .filter((w) => w !== '')
         .join('; '),

@@ -51,6 +51,7 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { Degrees } from '../../ui/degrees';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -58,6 +59,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    Degrees,
     DraftOf,
     ActBar,
     ScrollRegion,

@@ -18,13 +18,14 @@ import { DoseForm } from './dose-form';
 import type { BodyDraft, StepDraft } from './draft';
 import { newDose } from './draft';
 import { NumberField } from '../../ui/number-field';
+import { InDegrees } from '../../ui/degrees';
 
 const FINISHED_LABELS = { clock: 'by the clock', eye: 'by the eye', both: 'by both' } as const;
 
 /** One step of a recipe's chain, to write. What is seldom said is folded away. */
 @Component({
   selector: 'vs-step-form',
-  imports: [NumberField, FormsModule, MatFormFieldModule, MatInputModule, DoseForm],
+  imports: [InDegrees, NumberField, FormsModule, MatFormFieldModule, MatInputModule, DoseForm],
   templateUrl: './step-form.html',
   styles: `
     details p {

@@ -6,6 +6,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { RecipeBody } from '@vestigia/contract';
 import type { PlacedPlan, StepKind } from '@vestigia/core';
 import {
+  formatTemperature,
   FIBRE_KINDS,
   PRACTICE,
   catalogueEntry,
@@ -95,7 +96,7 @@ export class WriteRecipePage {
       .filter((d) => d.materialId !== '' && (d.first !== null || WITHOUT_FIGURE.includes(d.by)))
       .map((d) => `${this.dosable().find((m) => m.id === d.materialId)?.name ?? ''} ${sayDose(finishDose(d))}`);
     return [
-      s.temperatureC === null ? '' : `${s.temperatureC} °C`,
+      s.temperatureC === null ? '' : `${formatTemperature(s.temperatureC)}`,
       sayMinutes(s.course.length > 0 ? s.course.reduce((sum, leg) => sum + (leg.minutes ?? 0), 0) : s.durationMin),
       ...doses,
       [...s.fibres, ...s.parts].join(', '),

@@ -6,6 +6,14 @@ import { RouterLink } from '@angular/router';
 import type { WaterSource } from '@vestigia/contract';
 import type { HardnessUnit } from '@vestigia/core';
 import {
+  DAY_FORMS,
+  figuresShownIn,
+  DECIMAL_MARKS,
+  LIQUID_SYSTEMS,
+  SHOWN_AT_FIRST,
+  TEMPERATURE_SCALES,
+  WEEK_BEGINNINGS,
+  WEIGHT_SYSTEMS,
   HARDNESS_UNITS,
   HARDNESS_UNIT_LABELS,
   VOLUME_SYSTEMS,
@@ -30,6 +38,9 @@ import { NumberField } from '../../ui/number-field';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { Fold } from '../../ui/fold';
+import { InDegrees } from '../../ui/degrees';
+import { SHOWN_LABELS } from '../../format/shown-labels';
 
 /** What this page shows of the settings, as it calls them. */
 const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
@@ -48,6 +59,7 @@ const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
   energyMinorPerKwh: 'a kilowatt hour',
   hourMinor: 'an hour of work',
   signInNote: 'the note on the door',
+  shownIn: 'how figures are read',
 };
 
 /** Hardness as it stands on the test strip or the bill, in whichever unit. */
@@ -61,6 +73,8 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 @Component({
   selector: 'vs-studio',
   imports: [
+    Fold,
+    InDegrees,
     DraftOf,
     ActBar,
     ScrollRegion,
@@ -88,6 +102,15 @@ export class StudioPage {
   protected readonly systems = VOLUME_SYSTEMS;
   protected readonly systemLabel = VOLUME_SYSTEM_LABELS;
   protected readonly newId = newId;
+  protected readonly shown = {
+    weight: WEIGHT_SYSTEMS,
+    volume: LIQUID_SYSTEMS,
+    temperature: TEMPERATURE_SCALES,
+    decimalMark: DECIMAL_MARKS,
+    days: DAY_FORMS,
+    weekBegins: WEEK_BEGINNINGS,
+  };
+  protected readonly shownLabel = SHOWN_LABELS;
   protected readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
   protected readonly action = pageAction();
   protected readonly saving = pageAction();
@@ -100,7 +123,11 @@ export class StudioPage {
   /** Written into as it is typed; what it stands on doesn't follow others while somebody writes. */
   protected readonly settings = linkedSignal((): Settings => {
     const opened = this.opened.value() ?? ({} as Settings);
-    return { ...opened, fineBalance: opened.fineBalance && { ...opened.fineBalance } };
+    return {
+      ...opened,
+      fineBalance: opened.fineBalance && { ...opened.fineBalance },
+      shownIn: { ...(opened.shownIn ?? SHOWN_AT_FIRST) },
+    };
   });
 
   constructor() {
@@ -156,7 +183,10 @@ export class StudioPage {
     const [now, opened] = [this.now(), this.opened.value()];
     if (!now || !opened) return;
     const sent = { ...writtenOver(now, opened, this.settings()), version: this.opened.version() };
+    const isReadOtherwise = JSON.stringify(sent.shownIn) !== JSON.stringify(figuresShownIn());
     this.saving.run(this.api.put('/api/studio', sent), () => {
+      // Every figure on every page is written out anew.
+      if (isReadOtherwise) return location.reload();
       this.opened.take();
       this.studio.reload();
     });

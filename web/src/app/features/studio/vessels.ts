@@ -17,6 +17,7 @@ import { May } from '../../ui/may';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { InDegrees } from '../../ui/degrees';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -29,6 +30,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 @Component({
   selector: 'vs-vessels',
   imports: [
+    InDegrees,
     DraftOf,
     ActBar,
     ScrollRegion,

@@ -23,6 +23,7 @@ import { Meanwhile } from '../../../ui/meanwhile';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
 import { DraftOf } from '../../../ui/draft';
+import { InDegrees } from '../../../ui/degrees';
 
 const MONTHS = [
   'January',
@@ -63,7 +64,7 @@ const sayFacts = (facts: MaterialFacts): Record<string, string> =>
 /** What the studio knows of a material; everything may be changed, and whoever changes an old reading sees both. */
 @Component({
   selector: 'vs-material-facts-form',
-  imports: [DraftOf, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
+  imports: [InDegrees, DraftOf, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
   templateUrl: './material-facts-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

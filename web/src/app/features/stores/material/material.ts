@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { MaterialPage } from '@vestigia/contract';
-import { monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney } from '@vestigia/core';
+import { formatTemperature, monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney } from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
@@ -88,7 +88,7 @@ export class MaterialPageView {
     return [
       f.forms.length > 0 ? `Comes ${f.forms.join(', ')}` : '',
       f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join(' and ')}` : '',
-      f.ceilingC === null ? '' : `not above ${f.ceilingC} °C`,
+      f.ceilingC === null ? '' : `not above ${formatTemperature(f.ceilingC)}`,
       f.water === 'any' ? '' : `likes ${f.water} water`,
       f.phLow === null && f.phHigh === null ? '' : `pH ${f.phLow ?? ''} to ${f.phHigh ?? ''}`,
       f.light === null ? '' : `fastness to light ${f.light}`,

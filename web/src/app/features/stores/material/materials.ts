@@ -13,11 +13,13 @@ import { inAddress } from '../../../services/in-address';
 import { May } from '../../../ui/may';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { ActBar } from '../../../ui/act-bar';
+import { Degrees } from '../../../ui/degrees';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
   imports: [
+    Degrees,
     ActBar,
     ScrollRegion,
     May,

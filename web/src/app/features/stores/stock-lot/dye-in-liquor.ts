@@ -14,6 +14,7 @@ import { RefusalNote } from '../../../ui/refusal';
 import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
+import { InDegrees } from '../../../ui/degrees';
 
 const USUAL_DIP_MIN = 5;
 const USUAL_AIRING_MIN = 20;
@@ -22,7 +23,17 @@ const USUAL_BATH_MIN = 60;
 /** Other pieces into a liquor that stands: what they are and how long; what comes out is seen then. */
 @Component({
   selector: 'vs-dye-in-liquor',
-  imports: [DraftOf, ActBar, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink],
+  imports: [
+    InDegrees,
+    DraftOf,
+    ActBar,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+    RouterLink,
+  ],
   templateUrl: './dye-in-liquor.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -26,6 +26,7 @@ import { FigureValue } from '../../../ui/figure-value';
 import { NumberField } from '../../../ui/number-field';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import { Degrees, InDegrees } from '../../../ui/degrees';
 
 const HOUR_MS = 3_600_000;
 const USUAL_G_PER_L = 2;
@@ -33,7 +34,17 @@ const USUAL_G_PER_L = 2;
 /** A vat: how it is, what to feed it, and what dips in it come to. */
 @Component({
   selector: 'vs-stock-lot-vat',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, FigureValue, NumberField, RefusalNote, When],
+  imports: [
+    Degrees,
+    InDegrees,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    FigureValue,
+    NumberField,
+    RefusalNote,
+    When,
+  ],
   templateUrl: './stock-lot-vat.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
