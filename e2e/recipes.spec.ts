@@ -63,7 +63,7 @@ describe('recipes, from a strip to a lot', () => {
     await wenna.write('% of the weight of fibre', '12');
     await open('Course of heat');
     await wenna.press('Another leg');
-    await wenna.write('°C', '80');
+    await wenna.write('To, °C', '80');
     await wenna.write('Minutes of it', '45');
     await wenna.press('2. Mordant 45 min · Potassium alum 12 % WOF');
     await wenna.press('4. Dye 1 h');

@@ -35,6 +35,8 @@ describe('where somebody is on a page', () => {
   };
 
   beforeEach(() => {
+    // What another test left on the page has no hand in it.
+    (document.activeElement as HTMLElement | null)?.blur();
     sheet = document.createElement('div');
     main = document.createElement('main');
     sheet.append(main);

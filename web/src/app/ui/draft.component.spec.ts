@@ -81,6 +81,7 @@ describe('a form left half-written', () => {
     await write('share', '12,5');
     await write('kind', 'given');
     await write('giver', 'the bookbinder');
+    page().querySelector('form')?.dispatchEvent(new Event('change'));
     form.hazards.set(['dust']);
     await fixture.whenStable();
     fixture.destroy();

@@ -63,6 +63,8 @@ export class DraftOf {
   readonly also = input<Readonly<Record<string, Chosen>>>({});
   protected readonly found = linkedSignal(() => this.drafts.read(this.of()));
   private readonly alsoAtFirst = new Map<string, string>();
+  /** Somebody had a hand in the form: until then what changes in it comes from elsewhere. */
+  private touched = false;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -70,7 +72,7 @@ export class DraftOf {
     effect(() => {
       for (const [name, value] of Object.entries(this.also())) {
         const said = JSON.stringify(value());
-        if (!this.alsoAtFirst.has(name)) this.alsoAtFirst.set(name, said);
+        if (!this.touched) this.alsoAtFirst.set(name, said);
         else if (said !== this.alsoAtFirst.get(name)) this.soon();
       }
     });
@@ -79,6 +81,14 @@ export class DraftOf {
     });
     this.form.ngSubmit.pipe(takeUntilDestroyed()).subscribe(() => {
       if (!this.action()) this.kept();
+    });
+    const touched = (): void => {
+      this.touched = true;
+      this.soon();
+    };
+    const kinds = ['input', 'change', 'click', 'keydown'] as const;
+    afterNextRender(() => {
+      for (const kind of kinds) this.host.closest('form')?.addEventListener(kind, touched);
     });
     const flush = (): void => {
       if (this.timer !== undefined) this.keep();
@@ -102,7 +112,7 @@ export class DraftOf {
       .filter(([, c]) => c.dirty && c.value !== null && c.value !== '')
       .map(([name, c]) => [name, c.value as unknown] as const);
     const chosen = Object.entries(this.also())
-      .filter(([name, value]) => JSON.stringify(value()) !== this.alsoAtFirst.get(name))
+      .filter(([name, value]) => this.touched && JSON.stringify(value()) !== this.alsoAtFirst.get(name))
       .map(([name, value]) => [ALSO + name, value()] as const);
     if (written.length + chosen.length === 0) {
       // What was begun and emptied again is gone; what is still offered stays.
@@ -116,6 +126,7 @@ export class DraftOf {
   private kept(): void {
     clearTimeout(this.timer);
     this.timer = undefined;
+    this.touched = false;
     this.found.set(undefined);
     this.drafts.drop(this.of());
     this.form.form.markAsPristine();

@@ -7,13 +7,14 @@ import { Swatch } from './swatch';
 import { Thread } from './thread';
 import { When } from './when';
 import { ScrollRegion } from './scroll-region';
+import { TermTip } from './term-tip';
 
 type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
 
 /** Lots as a ledger, each with its thread. */
 @Component({
   selector: 'vs-lot-ledger',
-  imports: [ScrollRegion, RouterLink, Swatch, Thread, When],
+  imports: [TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
   templateUrl: './lot-ledger.html',
   styles: `
     .strand {

@@ -3,7 +3,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { LotState } from '@vestigia/contract';
+import type { LotState, LotSummary } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { LotLedger } from '../../ui/lot-ledger';
@@ -11,13 +11,26 @@ import { LOT_STATE_LABELS } from '../../format/lot-states';
 import { inAddress } from '../../services/in-address';
 import { RefusalNote } from '../../ui/refusal';
 import { ActBar } from '../../ui/act-bar';
+import type { Column } from '../../ui/csv-button';
+import { CsvButton } from '../../ui/csv-button';
+import { May } from '../../ui/may';
 
 const SHOWN_AT_FIRST = 40;
 
 /** Every lot ever dyed, each with its thread. */
 @Component({
   selector: 'vs-lots',
-  imports: [ActBar, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, LotLedger, RefusalNote],
+  imports: [
+    CsvButton,
+    May,
+    ActBar,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    LotLedger,
+    RefusalNote,
+  ],
   template: `
     <div class="head">
       <h1>Lots</h1>
@@ -56,7 +69,10 @@ const SHOWN_AT_FIRST = 40;
         }
       }
     }
-    <vs-act-bar class="of-page"><a class="act main" routerLink="/lots/new">Start a lot</a></vs-act-bar>
+    <vs-act-bar class="of-page"
+      ><a *vsMay="'helper'" class="act main" routerLink="/lots/new">Start a lot</a
+      ><vs-csv-button *vsMay="'dyer'" name="lots" [rows]="matching()" [columns]="columns"
+    /></vs-act-bar>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -68,6 +84,20 @@ export class LotsPage {
   protected readonly label = inAddress('find');
   protected readonly state = inAddress('state');
   protected readonly max = signal(SHOWN_AT_FIRST);
+  protected readonly columns: readonly Column<LotSummary>[] = [
+    { head: 'lot', of: (l) => l.tag },
+    { head: 'colourway', of: (l) => l.colourway.name },
+    { head: 'pieces', of: (l) => l.pieces },
+    { head: 'piece weight, g', of: (l) => l.pieceWeightG },
+    { head: 'state', of: (l) => LOT_STATE_LABELS[l.state] },
+    { head: 'L*', of: (l) => l.result?.L ?? null },
+    { head: 'a*', of: (l) => l.result?.a ?? null },
+    { head: 'b*', of: (l) => l.result?.b ?? null },
+    { head: 'delta E to master', of: (l) => l.deltaE },
+    { head: 'again of', of: (l) => l.reorderOf?.tag ?? null },
+    { head: 'made', of: (l) => l.at },
+    { head: 'by', of: (l) => l.by.name },
+  ];
   protected readonly matching = computed(() => {
     const label = this.label().trim().toLowerCase();
     return (this.lots.value() ?? []).filter(

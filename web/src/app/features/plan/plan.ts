@@ -8,11 +8,12 @@ import { RefusalNote } from '../../ui/refusal';
 import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { TermTip } from '../../ui/term-tip';
 
 /** What is ahead: what open lots still ask for, hands apart from waiting, and which pot is free. */
 @Component({
   selector: 'vs-plan',
-  imports: [ScrollRegion, RouterLink, RefusalNote, Thread, When],
+  imports: [TermTip, ScrollRegion, RouterLink, RefusalNote, Thread, When],
   templateUrl: './plan.html',
   styles: `
     .strand {

@@ -52,6 +52,7 @@ import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { Degrees } from '../../ui/degrees';
+import { TermTip } from '../../ui/term-tip';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -59,6 +60,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    TermTip,
     Degrees,
     DraftOf,
     ActBar,

@@ -9,11 +9,13 @@ import { RecipesNav } from './recipes-nav';
 import { May } from '../../ui/may';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
+import type { Column } from '../../ui/csv-button';
+import { CsvButton } from '../../ui/csv-button';
 
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
+  imports: [CsvButton, ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
   styles: `
     vs-swatch {
       padding: 0.15rem;
@@ -30,5 +32,16 @@ export class RecipesPage {
   /** Where a version is read: without its amounts where they are kept from whoever looks. */
   protected readonly linkTo = (recipe: RecipeSummary, versionId: string | undefined): readonly unknown[] =>
     recipe.lacksAmounts ? ['/recipes', versionId, 'outline'] : ['/recipes', versionId];
+  protected readonly columns: readonly Column<RecipeSummary>[] = [
+    { head: 'recipe', of: (r) => r.name },
+    { head: 'for', of: (r) => r.fibres.join(', ') },
+    { head: 'steps', of: (r) => r.steps },
+    { head: 'versions', of: (r) => r.versions.map((v) => `${v.number} ${v.status}`).join(', ') },
+    { head: 'materials', of: (r) => r.materials.join(', ') },
+    { head: 'gave on', of: (r) => r.gave?.base ?? null },
+    { head: 'L*', of: (r) => r.gave?.lab.L ?? null },
+    { head: 'a*', of: (r) => r.gave?.lab.a ?? null },
+    { head: 'b*', of: (r) => r.gave?.lab.b ?? null },
+  ];
   protected readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
 }

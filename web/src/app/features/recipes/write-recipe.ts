@@ -1,4 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { CdkDrag, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -33,11 +47,19 @@ import { PlacedEditor } from './placed-editor';
 import { StepForm } from './step-form';
 import { NumberField } from '../../ui/number-field';
 import { ActBar } from '../../ui/act-bar';
+import { DraftOf } from '../../ui/draft';
+import { BodyHistory } from './body-history';
+
+const NOTED_AFTER_MS = 400;
 
 /** Writes a recipe, or the next version of one; an old version is never changed. */
 @Component({
   selector: 'vs-write-recipe',
   imports: [
+    CdkDrag,
+    CdkDragHandle,
+    CdkDropList,
+    DraftOf,
     ActBar,
     NumberField,
     RouterLink,
@@ -58,6 +80,8 @@ export class WriteRecipePage {
   private readonly contextPanel = inject(ContextPanel);
   /** The version this one follows; a new recipe when absent. */
   readonly from = input<string | undefined>(undefined);
+  /** Another recipe to begin from: this one is new, and has its own versions. */
+  readonly copy = input<string | undefined>(undefined);
   /** A kept liquor that is to be dyed in: a new recipe begins with its bath. */
   readonly liquor = input<string | undefined>(undefined);
   protected readonly action = pageAction();
@@ -66,17 +90,24 @@ export class WriteRecipePage {
   protected readonly kinds = STEP_KINDS;
   protected readonly kindLabel = STEP_KIND_LABELS;
   protected readonly questions = PRACTICE;
-  protected readonly name = linkedSignal(() => this.before.value()?.recipe.name ?? '');
+  protected readonly name = linkedSignal(() => (this.from() ? (this.before.value()?.recipe.name ?? '') : ''));
   /** Written into as it is typed. Nothing until the version it follows is here: a step opened before would be gone. */
   protected readonly body = linkedSignal<BodyDraft | undefined>(() => {
     const before = this.before.value();
     if (before) return draftBody(before.body);
-    if (this.from()) return undefined;
+    if (this.from() ?? this.copy()) return undefined;
     const liquor = this.liquor();
     return liquor ? newBodyInLiquor(liquor) : newBody();
   });
   protected readonly open = signal<StepDraft | undefined>(undefined);
   protected readonly nextKind = signal<StepKind>('dye');
+  /** Before which step a new one goes, counted from the beginning; −1: at the end. */
+  protected readonly nextAt = signal(-1);
+  protected readonly history = new BodyHistory();
+  private noting: ReturnType<typeof setTimeout> | undefined;
+  protected readonly missing = computed(() => (this.name().trim() === '' ? 'Give it a name.' : ''));
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  private readonly injector = inject(Injector);
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   private readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
   protected readonly dosable = computed(() => (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre'));
@@ -84,12 +115,20 @@ export class WriteRecipePage {
   protected readonly before = liveQuery(
     [],
     () => {
-      const id = this.from();
+      const id = this.from() ?? this.copy();
       return id ? this.api.get('/api/recipe-versions/{id}', { id }) : of(undefined);
     },
-    () => this.from(),
+    () => this.from() ?? this.copy(),
   );
   private readonly ids = { recipe: newId(), version: newId() };
+
+  constructor() {
+    // How it looks at first, and after every line that is added, moved or taken out.
+    effect(() => {
+      const body = this.body();
+      if (body) untracked(() => this.history.note(body));
+    });
+  }
 
   protected brief(s: StepDraft): string {
     const doses = s.doses
@@ -122,7 +161,9 @@ export class WriteRecipePage {
       this.nextKind(),
       b.steps.map((s) => s.key),
     );
-    this.body.set({ ...b, steps: [...b.steps, step] });
+    const at = this.nextAt() < 0 ? b.steps.length : Math.min(this.nextAt(), b.steps.length);
+    this.body.set({ ...b, steps: [...b.steps.slice(0, at), step, ...b.steps.slice(at)] });
+    this.nextAt.set(-1);
     this.open.set(step);
   }
 
@@ -131,6 +172,46 @@ export class WriteRecipePage {
     const [step] = steps.splice(index, 1);
     if (step) steps.splice(index + by, 0, step);
     this.patch({ steps });
+  }
+
+  /** The hand goes along with the line. */
+  protected moveByKey(event: Event, index: number, by: number): void {
+    event.preventDefault();
+    const to = index + by;
+    if (to < 0 || to >= (this.body()?.steps.length ?? 0)) return;
+    this.move(index, by);
+    this.noteSoon();
+    afterNextRender(() => this.host.querySelectorAll<HTMLElement>('.chain .name')[to]?.focus(), {
+      injector: this.injector,
+    });
+  }
+
+  /** A moment after the last key or press, so that a word is one writing. */
+  protected noteSoon(): void {
+    clearTimeout(this.noting);
+    this.noting = setTimeout(() => this.noteNow(), NOTED_AFTER_MS);
+  }
+
+  private noteNow(): void {
+    const body = this.body();
+    if (body) this.history.note(body);
+  }
+
+  protected undo(): void {
+    const body = this.body();
+    if (body) this.lay(this.history.undo(body));
+  }
+
+  protected redo(): void {
+    this.lay(this.history.redo());
+  }
+
+  private lay(body: BodyDraft | undefined): void {
+    clearTimeout(this.noting);
+    if (!body) return;
+    const open = this.open()?.key;
+    this.body.set(body);
+    this.open.set(body.steps.find((s) => s.key === open));
   }
 
   protected remove(index: number): void {
@@ -219,9 +300,10 @@ export class WriteRecipePage {
     const [before, draft] = [this.before.value(), this.body()];
     if (!draft) return;
     const body = finishBody(draft);
-    const kept = before
-      ? this.api.post('/api/recipes/{id}/versions', { id: this.ids.version, body }, before.recipe.id)
-      : this.api.post('/api/recipes', { id: this.ids.recipe, name: this.name(), versionId: this.ids.version, body });
+    const kept =
+      before && this.from()
+        ? this.api.post('/api/recipes/{id}/versions', { id: this.ids.version, body }, before.recipe.id)
+        : this.api.post('/api/recipes', { id: this.ids.recipe, name: this.name(), versionId: this.ids.version, body });
     this.action.run(kept, ({ id }) => void this.router.navigate(['/recipes', id]));
   }
 }

@@ -41,6 +41,7 @@ import { DraftOf } from '../../ui/draft';
 import { Fold } from '../../ui/fold';
 import { InDegrees } from '../../ui/degrees';
 import { SHOWN_LABELS } from '../../format/shown-labels';
+import { TermTip } from '../../ui/term-tip';
 
 /** What this page shows of the settings, as it calls them. */
 const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
@@ -73,6 +74,7 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 @Component({
   selector: 'vs-studio',
   imports: [
+    TermTip,
     Fold,
     InDegrees,
     DraftOf,

@@ -3,7 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import { MATERIAL_KIND_LABELS } from '@vestigia/core';
+import type { Material } from '@vestigia/contract';
+import { HAZARD_LABELS, MATERIAL_KIND_LABELS } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { liveQuery } from '../../../api/live-query';
 import { RefusalNote } from '../../../ui/refusal';
@@ -14,11 +15,14 @@ import { May } from '../../../ui/may';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { ActBar } from '../../../ui/act-bar';
 import { Degrees } from '../../../ui/degrees';
+import type { Column } from '../../../ui/csv-button';
+import { CsvButton } from '../../../ui/csv-button';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
   imports: [
+    CsvButton,
     Degrees,
     ActBar,
     ScrollRegion,
@@ -51,6 +55,16 @@ export class MaterialsPage {
   protected readonly kinds = MATERIAL_KIND_LABELS;
   protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly label = inAddress('find');
+  protected readonly columns: readonly Column<Material>[] = [
+    { head: 'material', of: (m) => m.name },
+    { head: 'kind', of: (m) => MATERIAL_KIND_LABELS[m.kind] },
+    { head: 'plant', of: (m) => m.facts.botanicalName },
+    { head: 'forms', of: (m) => m.facts.forms.join(', ') },
+    { head: 'kept by', of: (m) => m.measure },
+    { head: 'not above, °C', of: (m) => m.facts.ceilingC },
+    { head: 'hazards', of: (m) => m.hazards.map((h) => HAZARD_LABELS[h]).join('; ') },
+    { head: 'note', of: (m) => m.note },
+  ];
   protected readonly shown = computed(() => {
     const label = this.label().trim().toLowerCase();
     return (this.materials.value() ?? []).filter((m) =>

@@ -13,11 +13,14 @@ import { inAddress } from '../../../services/in-address';
 import { Amount } from '../../../format/amount';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
+import type { StockMeasure } from '@vestigia/core';
 import type { ShelfColumn, ShownRow } from './shelf-rows';
 import { sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from '../stores-nav';
 import { May } from '../../../ui/may';
 import { ActBar } from '../../../ui/act-bar';
+import type { Column } from '../../../ui/csv-button';
+import { CsvButton } from '../../../ui/csv-button';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: 'Tag' },
@@ -37,6 +40,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
+    CsvButton,
     ActBar,
     May,
     RouterLink,
@@ -56,6 +60,18 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 export class ShelfPage {
   private readonly api = inject(ApiClient);
   private readonly contextPanel = inject(ContextPanel);
+  /** As it is taken along: amounts in grams, millilitres or pieces. */
+  protected readonly taken: readonly Column<ShownRow>[] = [
+    { head: 'tag', of: (r) => r.tag },
+    { head: 'material', of: (r) => r.material },
+    { head: 'kind', of: (r) => r.kind },
+    { head: 'place', of: (r) => r.place },
+    { head: 'unit', of: (r) => (r.measure === 'weight' ? 'g' : r.measure === 'volume' ? 'ml' : 'pieces') },
+    { head: 'on hand', of: (r) => inWholeUnits(r.onHand, r.measure) },
+    { head: 'promised', of: (r) => inWholeUnits(r.reserved, r.measure) },
+    { head: 'free', of: (r) => inWholeUnits(r.free, r.measure) },
+    { head: 'best before', of: (r) => r.bestBefore },
+  ];
   protected readonly columns = COLUMNS;
   protected readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
   protected readonly on = inAddress('on');
@@ -126,3 +142,5 @@ export class ShelfPage {
     event.preventDefault();
   }
 }
+
+const inWholeUnits = (amount: number, measure: StockMeasure): number => (measure === 'pieces' ? amount : amount / 1000);

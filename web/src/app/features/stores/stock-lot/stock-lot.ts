@@ -25,11 +25,13 @@ import { DeedsOf } from '../../../ui/deeds-of';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
+import { TermTip } from '../../../ui/term-tip';
 
 /** One jar: what is in it, how it got there, where it went. */
 @Component({
   selector: 'vs-stock-lot',
   imports: [
+    TermTip,
     ActBar,
     ScrollRegion,
     DeedsOf,

@@ -1,0 +1,15 @@
+/** Terms of the trade that explain themselves where they are met, in one sentence each. */
+export const GLOSSARY = {
+  wof: 'Weight of fibre: what the dry fibre weighs. A dose of 50 % WOF is half of that.',
+  dh: 'Degrees of German hardness: how much lime is in the water. One is 17.8 mg of calcium carbonate in a litre.',
+  deltaE:
+    'How far two colours are apart to the eye, worked out from their readings. About one is what a trained eye just sees side by side.',
+  thread:
+    'A lot drawn as one strand through its steps, in the colour it has at each: solid where it is done, open where it is planned, knotted where something went otherwise.',
+  liquorRatio: 'Millilitres of bath for each gram of dry fibre: 1:30 is 30 litres for a kilogram.',
+  lab: 'Lightness, from black 0 to white 100, and two scales of hue: a* from green to red, b* from blue to yellow.',
+  master: 'The swatch a colourway is judged against: this is it.',
+  promised: 'Set aside for lots that are planned and haven’t taken it yet.',
+} as const;
+
+export type Term = keyof typeof GLOSSARY;
