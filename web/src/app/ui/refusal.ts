@@ -17,9 +17,9 @@ export class RefusalNote {
   constructor() {
     effect((mended) => {
       const marked: HTMLElement[] = [];
-      const form = this.host.closest('form');
+      const named = [...(this.host.closest('form')?.querySelectorAll<HTMLElement>('[name]') ?? [])];
       for (const { field, detail } of this.problem()?.errors ?? []) {
-        const at = form?.querySelector<HTMLElement>(`[name="${CSS.escape(field)}"]`);
+        const at = named.find((e) => e.getAttribute('name') === field);
         if (!at || marked.includes(at)) continue;
         sayUnder(at, detail);
         at.addEventListener('input', () => sayUnder(at, undefined), { once: true });
