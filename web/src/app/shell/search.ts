@@ -1,5 +1,5 @@
 import type { ElementRef } from '@angular/core';
-import { ChangeDetectionStrategy, Component, inject, output, signal, viewChild } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, output, signal, viewChild } from '@angular/core';
 import { toObservable, toSignal } from '@angular/core/rxjs-interop';
 import { FormsModule } from '@angular/forms';
 import { Router } from '@angular/router';
@@ -7,6 +7,7 @@ import type { SearchHit } from '@vestigia/contract';
 import { Swatch } from '../ui/swatch';
 import { catchError, debounceTime, of, switchMap } from 'rxjs';
 import { ApiClient } from '../api/api-client';
+import { findPages } from './pages';
 
 const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   lot: '/lots',
@@ -18,12 +19,23 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   swatch: '/judge/book',
 };
 
-/** Finds lots, jars, recipes and colourways by name, number or tag. */
+/** Something found, and where it is. */
+interface Found {
+  readonly key: string;
+  readonly title: string;
+  readonly detail: string;
+  readonly lab: SearchHit['lab'];
+  readonly to: readonly string[];
+  /** What to look for there. */
+  readonly find?: string;
+}
+
+/** Finds lots, jars, materials, recipes, colourways and pages by name, number or tag. */
 @Component({
   selector: 'vs-search',
   imports: [FormsModule, Swatch],
   template: `
-    <label class="small" for="search-words">Search lots, jars, recipes, colourways, notes</label>
+    <label class="small" for="search-words">Search lots, jars, materials, recipes, colourways, notes, pages</label>
     <input
       #field
       id="search-words"
@@ -33,11 +45,11 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
       (keydown)="onKey($event)"
       role="combobox"
       aria-controls="search-hits"
-      [attr.aria-expanded]="hits().length > 0"
-      [attr.aria-activedescendant]="hits().length > 0 ? 'hit-' + chosen() : null"
+      [attr.aria-expanded]="found().length > 0"
+      [attr.aria-activedescendant]="found().length > 0 ? 'hit-' + chosen() : null"
     />
     <ul id="search-hits" role="listbox" aria-label="Found">
-      @for (hit of hits(); track hit.kind + hit.id; let i = $index) {
+      @for (hit of found(); track hit.key; let i = $index) {
         <li [id]="'hit-' + i" role="option" [attr.aria-selected]="i === chosen()" (mousedown)="go(hit)">
           @if (hit.lab; as lab) {
             <vs-swatch [lab]="lab" [width]="1.8" [label]="hit.title" />
@@ -46,7 +58,7 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
         </li>
       }
     </ul>
-    @if (label().trim() !== '' && hits().length === 0) {
+    @if (label().trim() !== '' && found().length === 0) {
       <p class="small soft">Nothing by that name. Try a lot’s number or a jar’s tag.</p>
     }
   `,
@@ -60,7 +72,7 @@ export class SearchBox {
   readonly closed = output();
   protected readonly label = signal('');
   protected readonly chosen = signal(0);
-  protected readonly hits = toSignal(
+  private readonly hits = toSignal(
     toObservable(this.label).pipe(
       debounceTime(120),
       switchMap((q) =>
@@ -70,16 +82,29 @@ export class SearchBox {
     { initialValue: [] as SearchHit[] },
   );
 
+  /** Pages first: there are few, and none of them is called like a lot or a jar. */
+  protected readonly found = computed((): Found[] => [
+    ...findPages(this.label()).map((p) => ({ key: p.path, title: p.name, detail: 'page', lab: null, to: [p.path] })),
+    ...this.hits().map((hit) => ({
+      key: hit.kind + hit.id,
+      title: hit.title,
+      detail: hit.detail,
+      lab: hit.lab,
+      to: hit.kind === 'vessel' || hit.kind === 'swatch' ? [PATHS[hit.kind]] : [PATHS[hit.kind], hit.id],
+      ...(hit.kind === 'swatch' ? { find: hit.title } : {}),
+    })),
+  ]);
+
   focus(): void {
     this.field().nativeElement.focus();
   }
 
   protected onKey(event: KeyboardEvent): void {
     if (event.key === 'Escape') this.closed.emit();
-    else if (event.key === 'ArrowDown') this.chosen.update((i) => Math.min(this.hits().length - 1, i + 1));
+    else if (event.key === 'ArrowDown') this.chosen.update((i) => Math.min(this.found().length - 1, i + 1));
     else if (event.key === 'ArrowUp') this.chosen.update((i) => Math.max(0, i - 1));
     else if (event.key === 'Enter') {
-      const hit = this.hits()[this.chosen()];
+      const hit = this.found()[this.chosen()];
       if (hit) this.go(hit);
     } else {
       this.chosen.set(0);
@@ -88,9 +113,8 @@ export class SearchBox {
     event.preventDefault();
   }
 
-  protected go(hit: SearchHit): void {
+  protected go({ to, find }: Found): void {
     this.closed.emit();
-    if (hit.kind === 'swatch') void this.router.navigate([PATHS.swatch], { queryParams: { find: hit.title } });
-    else void this.router.navigate(hit.kind === 'vessel' ? [PATHS.vessel] : [PATHS[hit.kind], hit.id]);
+    void this.router.navigate([...to], find === undefined ? {} : { queryParams: { find } });
   }
 }
