@@ -158,7 +158,7 @@ describe('the interface', () => {
       const moved = document.querySelector('.middle') as HTMLElement;
       const wide = [...sheet.querySelectorAll('*')].filter(
         (e) =>
-          !e.closest('.ledger, .scroller, svg') &&
+          !e.closest('.ledger, .scroller, svg, mat-label') &&
           e.getBoundingClientRect().right + sheet.scrollLeft > right &&
           e.getClientRects().length > 0,
       );

@@ -1,9 +1,13 @@
+import { Location } from '@angular/common';
 import { TestBed } from '@angular/core/testing';
 import type { Event as RouterEvent } from '@angular/router';
 import { NavigationEnd, NavigationStart, Router } from '@angular/router';
 import { Subject } from 'rxjs';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { PagePlace } from './page-place';
+
+/** The navigation by which the page was loaded, before anybody watched. */
+const LOADED = 1000;
 
 describe('where somebody is on a page', () => {
   const events = new Subject<RouterEvent>();
@@ -42,7 +46,12 @@ describe('where somebody is on a page', () => {
     sheet.append(main);
     document.body.append(sheet);
     Object.defineProperty(sheet, 'clientHeight', { value: 600 });
-    TestBed.configureTestingModule({ providers: [{ provide: Router, useValue: { url: '/today', events } }] });
+    TestBed.configureTestingModule({
+      providers: [
+        { provide: Router, useValue: { url: '/today', events } },
+        { provide: Location, useValue: { getState: () => ({ navigationId: LOADED }) } },
+      ],
+    });
     stop = TestBed.inject(PagePlace).watch(sheet, main);
   });
   afterEach(() => {
@@ -91,6 +100,15 @@ describe('where somebody is on a page', () => {
     expect(sheet.scrollTop).toBe(0);
     await drawn('<h1>Lots</h1><table></table>', 3000);
     expect(sheet.scrollTop).toBe(1200);
+  });
+
+  it('finds the page that was loaded first, too', async () => {
+    sheet.scrollTop = 900;
+    goes('/lots/87');
+    await drawn('<h1>Lot 87</h1>', 700);
+    goes('/today', LOADED);
+    await drawn('<h1>Today</h1>', 3000);
+    expect(sheet.scrollTop).toBe(900);
   });
 
   it('stays where somebody moved to meanwhile', async () => {

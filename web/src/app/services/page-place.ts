@@ -1,3 +1,4 @@
+import { Location } from '@angular/common';
 import { DOCUMENT, Injectable, inject } from '@angular/core';
 import { NavigationEnd, NavigationStart, Router } from '@angular/router';
 
@@ -12,6 +13,7 @@ const GROWS_FOR_MS = 8_000;
 export class PagePlace {
   private readonly router = inject(Router);
   private readonly document = inject(DOCUMENT);
+  private readonly location = inject(Location);
   private readonly leftAtPx = new Map<number, number>();
   private at = 0;
   private path = '';
@@ -21,6 +23,8 @@ export class PagePlace {
   /** @param sheet the element that moves up and down @param main what pages are drawn in */
   watch(sheet: HTMLElement, main: HTMLElement): () => void {
     this.path = pathOf(this.router.url);
+    // The page that was loaded is one that Back may come to, too.
+    this.at = (this.location.getState() as { navigationId?: number } | null)?.navigationId ?? 0;
     const events = this.router.events.subscribe((event) => {
       if (event instanceof NavigationStart) {
         this.leftAtPx.set(this.at, sheet.scrollTop);
