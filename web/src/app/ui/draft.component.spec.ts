@@ -22,6 +22,7 @@ const person = signal<{ id: string } | null>({ id: 'isaby' });
     <input name="name" [(ngModel)]="name" />
     <input vsNumber name="share" [(ngModel)]="share" />
     <input name="place" [(ngModel)]="place" />
+    <input type="password" name="secret" [(ngModel)]="secret" />
     <select name="kind" [(ngModel)]="kind">
       <option value="bought">bought</option>
       <option value="given">given</option>
@@ -36,6 +37,7 @@ class Form {
   readonly name = signal('');
   readonly share = signal<number | null>(null);
   readonly place = signal('High shelf');
+  readonly secret = signal('');
   readonly kind = signal('bought');
   readonly giver = signal('');
   readonly hazards = signal<readonly string[]>([]);
@@ -98,6 +100,19 @@ describe('a form left half-written', () => {
       ['dust'],
     ]);
     expect(again.place()).toBe('High shelf');
+  });
+
+  it('never keeps a passphrase, not even as the page is left', async () => {
+    await open();
+    await write('secret', 'ten green hanks');
+    fixture.destroy();
+    await open();
+    await write('name', 'Ada');
+    await write('secret', 'ten green hanks');
+    window.dispatchEvent(new Event('pagehide'));
+    fixture.destroy();
+    expect(Object.values(localStorage).join(' ')).not.toContain('hanks');
+    expect(TestBed.inject(Drafts).read('delivery')?.fields).toEqual({ name: 'Ada' });
   });
 
   it('keeps only what somebody wrote', async () => {

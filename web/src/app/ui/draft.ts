@@ -65,6 +65,7 @@ export class DraftOf {
   private readonly alsoAtFirst = new Map<string, string>();
   /** Somebody had a hand in the form: until then what changes in it comes from elsewhere. */
   private touched = false;
+  private readonly secrets = new Set<string>();
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -108,8 +109,9 @@ export class DraftOf {
   private keep(): void {
     clearTimeout(this.timer);
     this.timer = undefined;
+    const secret = this.secretNames();
     const written = Object.entries(this.form.controls)
-      .filter(([, c]) => c.dirty && c.value !== null && c.value !== '')
+      .filter(([name, c]) => !secret.has(name) && c.dirty && c.value !== null && c.value !== '')
       .map(([name, c]) => [name, c.value as unknown] as const);
     const chosen = Object.entries(this.also())
       .filter(([name, value]) => this.touched && JSON.stringify(value()) !== this.alsoAtFirst.get(name))
@@ -121,6 +123,13 @@ export class DraftOf {
     }
     // While an earlier beginning is still offered, what is written anew goes over it field by field.
     this.drafts.keep(this.of(), { ...this.found()?.fields, ...Object.fromEntries([...written, ...chosen]) });
+  }
+
+  /** A passphrase is written anew each time: none is ever kept in a tablet. */
+  private secretNames(): ReadonlySet<string> {
+    const fields = this.host.closest('form')?.querySelectorAll<HTMLInputElement>('input[type=password]') ?? [];
+    for (const field of fields) this.secrets.add(field.name);
+    return this.secrets;
   }
 
   private kept(): void {
