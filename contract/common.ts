@@ -4,7 +4,6 @@ import {
   DECIMAL_MARKS,
   LIQUID_SYSTEMS,
   TEMPERATURE_SCALES,
-  WEEK_BEGINNINGS,
   WEIGHT_SYSTEMS,
   BANDS_NM,
   FIBRE_KINDS,
@@ -108,5 +107,4 @@ export const shownIn = z.object({
   temperature: z.enum(TEMPERATURE_SCALES),
   decimalMark: z.enum(DECIMAL_MARKS),
   days: z.enum(DAY_FORMS),
-  weekBegins: z.enum(WEEK_BEGINNINGS),
 });

@@ -54,6 +54,9 @@ describe('a studio that reads pounds, gallons and °F, and a form left half-writ
   });
 
   it('shows every figure so, and keeps grams and °C', async () => {
+    const corin = await Someone.at(browser, server.base);
+    await corin.signIn('Corin Ashlock', 'mud on the slipway');
+    await corin.go('/stores');
     await isaby.go('/studio');
     await isaby.choose('Weights are read in', 'pounds and ounces');
     await isaby.choose('Volumes are read in', 'US gal, qt, fl oz');
@@ -71,6 +74,10 @@ describe('a studio that reads pounds, gallons and °F, and a form left half-writ
     const ounces = (alum?.onHand ?? 0) / 1000 / 28.349523125;
     await isaby.sees(`${Math.floor(ounces / 16)} lb ${Number((ounces % 16).toFixed(2))} oz`);
     await isaby.sees(/[A-Z][a-z]{2,3} \d{1,2}, 20\d\d/);
+    // The tablet beside it is told, and asked: it may be in somebody’s hand.
+    await corin.press('Show them so', '.lost button');
+    await corin.sees(/\d lb \d/);
+    expect(corin.troubles).toEqual([]);
     const bench = await isaby.ask<Bench>('/api/bench');
     const id = (await isaby.ask<LotSummary[]>('/api/lots')).find((l) => l.tag === 'Lot 89')?.id ?? '';
     expect(bench.lots.some((l) => l.summary.id === id)).toBe(true);

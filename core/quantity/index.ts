@@ -46,7 +46,6 @@ export {
   SHOWN_AT_FIRST,
   showFiguresIn,
   TEMPERATURE_SCALES,
-  WEEK_BEGINNINGS,
   WEIGHT_SYSTEMS,
 } from './shown-in';
 export { countLabel, joinList, pluralOf } from './word-list';

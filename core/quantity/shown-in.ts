@@ -5,7 +5,6 @@ export interface ShownIn {
   readonly temperature: 'celsius' | 'fahrenheit';
   readonly decimalMark: '.' | ',';
   readonly days: 'dayMonthYear' | 'monthDayYear' | 'yearMonthDay';
-  readonly weekBegins: 'monday' | 'sunday';
 }
 
 /** Weights: grams and kilograms, or pounds and ounces. */
@@ -18,8 +17,6 @@ export const TEMPERATURE_SCALES = ['celsius', 'fahrenheit'] as const satisfies r
 export const DECIMAL_MARKS = ['.', ','] as const satisfies readonly ShownIn['decimalMark'][];
 /** Orders of a date. */
 export const DAY_FORMS = ['dayMonthYear', 'monthDayYear', 'yearMonthDay'] as const satisfies readonly ShownIn['days'][];
-/** First days of a week. */
-export const WEEK_BEGINNINGS = ['monday', 'sunday'] as const satisfies readonly ShownIn['weekBegins'][];
 
 /** What a new studio begins with. */
 export const SHOWN_AT_FIRST: ShownIn = {
@@ -28,7 +25,6 @@ export const SHOWN_AT_FIRST: ShownIn = {
   temperature: 'celsius',
   decimalMark: '.',
   days: 'dayMonthYear',
-  weekBegins: 'monday',
 };
 
 let shown = SHOWN_AT_FIRST;

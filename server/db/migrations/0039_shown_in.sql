@@ -1,1 +1,1 @@
-ALTER TABLE "studio" ADD COLUMN "shown_in" jsonb DEFAULT '{"weight":"metric","volume":"metric","temperature":"celsius","decimalMark":".","days":"dayMonthYear","weekBegins":"monday"}'::jsonb NOT NULL;
+ALTER TABLE "studio" ADD COLUMN "shown_in" jsonb DEFAULT '{"weight":"metric","volume":"metric","temperature":"celsius","decimalMark":".","days":"dayMonthYear"}'::jsonb NOT NULL;

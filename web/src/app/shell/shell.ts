@@ -14,7 +14,9 @@ import { MatMenuModule } from '@angular/material/menu';
 import { NavigationStart, Router, RouterLink, RouterLinkActive, RouterOutlet } from '@angular/router';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { filter } from 'rxjs';
-import { LiveChanges } from '../api/live-query';
+import { figuresShownIn } from '@vestigia/core';
+import { ApiClient } from '../api/api-client';
+import { LiveChanges, liveQuery } from '../api/live-query';
 import { Outbox } from '../api/outbox';
 import { Session } from '../api/session';
 import { ROLE_LABELS } from '../format/deed-words';
@@ -62,6 +64,7 @@ export class Shell {
   private readonly router = inject(Router);
   protected readonly contextPanel = inject(ContextPanel);
   private readonly injector = inject(Injector);
+  private readonly api = inject(ApiClient);
   protected readonly keys = inject(SingleKeys);
   private readonly sheet = viewChild.required<ElementRef<HTMLElement>>('sheet');
   private readonly page = viewChild.required<ElementRef<HTMLElement>>('page');
@@ -70,6 +73,12 @@ export class Shell {
   protected readonly size = sizeOf;
   private readonly today = inject(TodayNow).today;
   protected readonly disk = computed(() => this.today.value()?.disk);
+  private readonly auth = liveQuery(['studio'], () => this.api.get('/api/auth'));
+  /** Somebody chose other units meanwhile: what stands here is written in the old ones until it is drawn anew. */
+  protected readonly readsOtherwise = computed(() => {
+    const shownIn = this.auth.value()?.studio?.shownIn;
+    return shownIn !== undefined && JSON.stringify(shownIn) !== JSON.stringify(figuresShownIn());
+  });
   protected readonly searching = signal(false);
   protected readonly help = signal(false);
   protected readonly drafts = inject(Drafts);
@@ -118,6 +127,11 @@ export class Shell {
 
   protected toggleHelp(): void {
     this.help.update((open) => !open);
+  }
+
+  /** Drafts are kept, so nothing half-written in a form is lost by it. */
+  protected drawAnew(): void {
+    location.reload();
   }
 
   protected skip(event: Event): void {

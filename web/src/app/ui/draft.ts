@@ -66,6 +66,7 @@ export class DraftOf {
   /** Somebody had a hand in the form: until then what changes in it comes from elsewhere. */
   private touched = false;
   private readonly secrets = new Set<string>();
+  private doneBefore = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
 
   constructor() {
@@ -78,7 +79,7 @@ export class DraftOf {
       }
     });
     effect(() => {
-      if ((this.action()?.done() ?? 0) > 0) untracked(() => this.kept());
+      if ((this.action()?.done() ?? 0) > this.doneBefore) untracked(() => this.kept());
     });
     this.form.ngSubmit.pipe(takeUntilDestroyed()).subscribe(() => {
       if (!this.action()) this.kept();
@@ -92,7 +93,9 @@ export class DraftOf {
       for (const kind of kinds) this.host.closest('form')?.addEventListener(kind, touched);
     });
     const flush = (): void => {
-      if (this.timer !== undefined) this.keep();
+      // What was kept in the studio a moment ago is no draft any more, though nothing was drawn since.
+      if ((this.action()?.done() ?? 0) > this.doneBefore) this.kept();
+      else if (this.timer !== undefined) this.keep();
     };
     window.addEventListener('pagehide', flush);
     inject(DestroyRef).onDestroy(() => {
@@ -135,6 +138,7 @@ export class DraftOf {
   private kept(): void {
     clearTimeout(this.timer);
     this.timer = undefined;
+    this.doneBefore = this.action()?.done() ?? 0;
     this.touched = false;
     this.found.set(undefined);
     this.drafts.drop(this.of());

@@ -20,7 +20,7 @@ import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
 import { Alarms } from '../../services/alarms';
 import { ContextPanel } from '../../services/context-panel';
-import { isTyping } from '../../services/is-typing';
+import { SingleKeys } from '../../services/single-keys';
 import { RefusalNote } from '../../ui/refusal';
 import { Thread } from '../../ui/thread';
 import { ActNow } from './act-now';
@@ -78,6 +78,7 @@ export class BenchPage {
   protected readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
   private readonly session = inject(Session);
+  private readonly keys = inject(SingleKeys);
   protected readonly mayRecord = computed(() => this.session.may('helper'));
   /** One lot only; all in work where absent. */
   readonly id = input<string>();
@@ -153,15 +154,7 @@ export class BenchPage {
 
   protected onKey(event: KeyboardEvent): void {
     const onControl = event.target instanceof HTMLElement && event.target.closest('button, a, summary') !== null;
-    if (
-      (event.key !== ' ' && event.key !== 'Enter') ||
-      isTyping(event.target) ||
-      onControl ||
-      event.repeat ||
-      event.defaultPrevented ||
-      document.querySelector('[role="alertdialog"]') !== null
-    )
-      return;
+    if ((event.key !== ' ' && event.key !== 'Enter') || onControl || event.repeat || !this.keys.isPages(event)) return;
     event.preventDefault();
     this.now()?.press();
   }

@@ -5,15 +5,10 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { WaterSource } from '@vestigia/contract';
 import type { HardnessUnit } from '@vestigia/core';
+import type { ShownIn } from '@vestigia/core';
 import {
-  DAY_FORMS,
   figuresShownIn,
-  DECIMAL_MARKS,
-  LIQUID_SYSTEMS,
   SHOWN_AT_FIRST,
-  TEMPERATURE_SCALES,
-  WEEK_BEGINNINGS,
-  WEIGHT_SYSTEMS,
   HARDNESS_UNITS,
   HARDNESS_UNIT_LABELS,
   VOLUME_SYSTEMS,
@@ -40,7 +35,7 @@ import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { Fold } from '../../ui/fold';
 import { InDegrees } from '../../ui/degrees';
-import { SHOWN_LABELS } from '../../format/shown-labels';
+import { SHOWN_FIELDS, SHOWN_LABELS } from '../../format/shown-labels';
 import { TermTip } from '../../ui/term-tip';
 
 /** What this page shows of the settings, as it calls them. */
@@ -104,14 +99,7 @@ export class StudioPage {
   protected readonly systems = VOLUME_SYSTEMS;
   protected readonly systemLabel = VOLUME_SYSTEM_LABELS;
   protected readonly newId = newId;
-  protected readonly shown = {
-    weight: WEIGHT_SYSTEMS,
-    volume: LIQUID_SYSTEMS,
-    temperature: TEMPERATURE_SCALES,
-    decimalMark: DECIMAL_MARKS,
-    days: DAY_FORMS,
-    weekBegins: WEEK_BEGINNINGS,
-  };
+  protected readonly shownFields = SHOWN_FIELDS;
   protected readonly shownLabel = SHOWN_LABELS;
   protected readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
   protected readonly action = pageAction();
@@ -179,6 +167,11 @@ export class StudioPage {
   protected setFine(fine: Settings['fineBalance']): void {
     this.opened.touch();
     this.settings.update((s) => ({ ...s, fineBalance: fine && { ...fine } }));
+  }
+
+  protected readIn(key: keyof ShownIn, way: string): void {
+    const { shownIn } = this.settings();
+    this.settings.update((now) => ({ ...now, shownIn: { ...shownIn, [key]: way } }));
   }
 
   protected keepSettings(): void {
