@@ -7,8 +7,6 @@ export const GLOSSARY = {
   thread:
     'A lot drawn as one strand through its steps, in the colour it has at each: solid where it is done, open where it is planned, knotted where something went otherwise.',
   liquorRatio: 'Millilitres of bath for each gram of dry fibre: 1:30 is 30 litres for a kilogram.',
-  lab: 'Lightness, from black 0 to white 100, and two scales of hue: a* from green to red, b* from blue to yellow.',
-  master: 'The swatch a colourway is judged against: this is it.',
   promised: 'Set aside for lots that are planned and haven’t taken it yet.',
 } as const;
 

@@ -49,6 +49,7 @@ import { NumberField } from '../../ui/number-field';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { BodyHistory } from './body-history';
+import { TermTip } from '../../ui/term-tip';
 
 const NOTED_AFTER_MS = 400;
 
@@ -56,6 +57,7 @@ const NOTED_AFTER_MS = 400;
 @Component({
   selector: 'vs-write-recipe',
   imports: [
+    TermTip,
     CdkDrag,
     CdkDragHandle,
     CdkDropList,

@@ -86,10 +86,9 @@ export class NewMaterialPage {
       `${e.name} ${e.kind} ${e.botanicalName} ${e.plantPart}`.toLowerCase().includes(label),
     );
   });
+  /** What is ticked, with what comes along from the catalogue by the name alone. */
   protected readonly hazardsSaid = computed(() =>
-    this.chosen()
-      .map((h) => HAZARD_LABELS[h])
-      .join('; '),
+    [...new Set([...this.chosen(), ...(this.recognised()?.hazards ?? [])])].map((h) => HAZARD_LABELS[h]).join('; '),
   );
   protected readonly notOffered = computed(() => (refusedSalt(this.name()) ? NOT_OFFERED : undefined));
   /** What of the catalogue a name written by hand most likely means; its hazards come along. */
