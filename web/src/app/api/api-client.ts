@@ -5,6 +5,7 @@ import type { Api, Problem } from '@vestigia/contract';
 import type { Observable } from 'rxjs';
 import { catchError, tap, throwError } from 'rxjs';
 import type { z } from 'zod';
+import { JustKept } from './just-kept';
 
 type Calls = Api[keyof Api];
 type CallOf<M, P> = Extract<Calls, { method: M; path: P }>;
@@ -22,6 +23,7 @@ export type ShownProblem = Pick<Problem, 'detail'> & Partial<Problem>;
 @Injectable({ providedIn: 'root' })
 export class ApiClient {
   private readonly http = inject(HttpClient);
+  private readonly justKept = inject(JustKept);
   /** The server no longer knows who is in: everything waits until somebody comes in again. */
   readonly sessionEnded = signal(false);
 
@@ -37,7 +39,9 @@ export class ApiClient {
     body: BodyOf<CallOf<'post', P>>,
     id = '',
   ): Observable<ReplyOf<CallOf<'post', P>>> {
-    const sent = this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), body));
+    const sent = this.plainly(this.http.post<ReplyOf<CallOf<'post', P>>>(fill(path, id), body)).pipe(
+      tap(() => this.noteKept(body)),
+    );
     // Whoever comes in, here or by the door, is known again.
     return path === '/api/auth/session' ? sent.pipe(tap(() => this.sessionEnded.set(false))) : sent;
   }
@@ -48,7 +52,9 @@ export class ApiClient {
   }
 
   put<P extends Paths<'put'>>(path: P, body: BodyOf<CallOf<'put', P>>, id = ''): Observable<ReplyOf<CallOf<'put', P>>> {
-    return this.plainly(this.http.put<ReplyOf<CallOf<'put', P>>>(fill(path, id), body));
+    return this.plainly(this.http.put<ReplyOf<CallOf<'put', P>>>(fill(path, id), body)).pipe(
+      tap(() => this.justKept.note(id)),
+    );
   }
 
   delete<P extends Paths<'delete'>>(path: P, id = ''): Observable<ReplyOf<CallOf<'delete', P>>> {
@@ -68,6 +74,12 @@ export class ApiClient {
         headers: { 'content-type': type },
       }),
     );
+  }
+
+  /** What is to be kept comes with an id made by this page; what only asks has none. */
+  private noteKept(body: unknown): void {
+    const id = typeof body === 'object' && body !== null && 'id' in body ? body.id : undefined;
+    if (typeof id === 'string') this.justKept.note(id);
   }
 
   private plainly<T>(asked: Observable<T>): Observable<T> {

@@ -1,15 +1,20 @@
-import { ChangeDetectionStrategy, Component, input } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { NgForm } from '@angular/forms';
+import { JustKept } from '../api/just-kept';
 
 /**
  * The foot of a sheet or of a form: the one thing to do there, in sight however long it is, and in words what is still
- * missing for it.
+ * missing for it, or for a moment that it is kept.
  */
 @Component({
   selector: 'vs-act-bar',
-  template: `<ng-content /> <span class="missing" role="status">{{ missing() }}</span>`,
+  template: `<ng-content /> <span class="missing" role="status">{{ said() }}</span>`,
   host: { class: 'noprint' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActBar {
   readonly missing = input('');
+  private readonly form = inject(NgForm, { optional: true });
+  private readonly justKept = inject(JustKept);
+  protected readonly said = computed(() => (this.form && this.justKept.hasForm(this.form) ? 'Kept.' : this.missing()));
 }

@@ -13,6 +13,7 @@ import {
 } from '@angular/core';
 import { takeUntilDestroyed } from '@angular/core/rxjs-interop';
 import { NgForm } from '@angular/forms';
+import { JustKept } from '../api/just-kept';
 import type { PageAction } from '../api/page-action';
 import { Drafts } from '../services/drafts';
 import { When } from './when';
@@ -53,6 +54,7 @@ const ROUNDS = 8;
 export class DraftOf {
   private readonly drafts = inject(Drafts);
   private readonly form = inject(NgForm);
+  private readonly justKept = inject(JustKept);
   private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   /** Which form of what: `delivery`, `material 01…`. */
@@ -142,6 +144,7 @@ export class DraftOf {
     this.touched = false;
     this.found.set(undefined);
     this.drafts.drop(this.of());
+    this.justKept.noteForm(this.form);
     this.form.form.markAsPristine();
     for (const [name, value] of Object.entries(this.also())) this.alsoAtFirst.set(name, JSON.stringify(value()));
   }

@@ -8,13 +8,14 @@ import { Thread } from './thread';
 import { When } from './when';
 import { ScrollRegion } from './scroll-region';
 import { TermTip } from './term-tip';
+import { Kept } from './kept';
 
 type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
 
 /** Lots as a ledger, each with its thread. */
 @Component({
   selector: 'vs-lot-ledger',
-  imports: [TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
+  imports: [Kept, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
   templateUrl: './lot-ledger.html',
   styles: `
     .strand {

@@ -12,17 +12,18 @@ import { pageAction } from '../api/page-action';
 import { RefusalNote } from './refusal';
 import { ShadeChoice } from './shade-choice';
 import { When } from './when';
+import { Kept } from './kept';
 
 const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const;
 
 /** Notes on whatever the page is about: written at any time, found by search, corrected beside what they were. */
 @Component({
   selector: 'vs-notes',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
+  imports: [Kept, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
   template: `<h2>Notes</h2>
     @if (notes.value(); as all) {
       @for (n of all; track n.id) {
-        <p>
+        <p [vsKept]="n.id">
           {{ n.of ? sayOf(n.of) + ': ' : '' }}{{ n.text }}
           <span class="soft small">
             {{ n.mark ? markLabel[n.mark] + ', ' : '' }}{{ n.by.name }}, {{ n.at | when: 'moment' }}

@@ -33,11 +33,13 @@ import { DeedsOf } from '../../ui/deeds-of';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { Kept } from '../../ui/kept';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    Kept,
     DraftOf,
     ActBar,
     DeedsOf,

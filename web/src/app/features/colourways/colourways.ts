@@ -11,11 +11,12 @@ import { ActBar } from '../../ui/act-bar';
 import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
 import { TermTip } from '../../ui/term-tip';
+import { Kept } from '../../ui/kept';
 
 /** Every colourway beside its master swatch. */
 @Component({
   selector: 'vs-colourways',
-  imports: [TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
+  imports: [Kept, TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
   templateUrl: './colourways.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

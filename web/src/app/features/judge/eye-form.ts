@@ -29,6 +29,7 @@ import { KeepOriginals } from '../../ui/keep-originals';
 import { from, switchMap } from 'rxjs';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
+import { Kept } from '../../ui/kept';
 
 const DEPTHS = [
   { depth: -2, label: 'much paler' },
@@ -56,6 +57,7 @@ const AS_WANTED: EyeSeen = {
 @Component({
   selector: 'vs-eye-form',
   imports: [
+    Kept,
     DraftOf,
     ScrollRegion,
     KeepOriginals,

@@ -19,11 +19,13 @@ import { FastnessReading } from './fastness-reading';
 import { JudgeNav } from './judge-nav';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
+import { Kept } from '../../ui/kept';
 
 /** Washing and light tried on what was dyed: cards on their way, what they showed, and when they are due. */
 @Component({
   selector: 'vs-fastness',
   imports: [
+    Kept,
     DraftOf,
     ScrollRegion,
     FadingChart,

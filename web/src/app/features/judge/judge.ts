@@ -57,6 +57,7 @@ import type { ReadSpectrally } from './under-lights';
 import { UnderLights } from './under-lights';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
+import { Kept } from '../../ui/kept';
 
 const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
@@ -65,6 +66,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
 @Component({
   selector: 'vs-judge',
   imports: [
+    Kept,
     ScrollRegion,
     ColourCharts,
     CutSnippet,

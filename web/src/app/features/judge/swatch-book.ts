@@ -16,6 +16,7 @@ import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
 import { May } from '../../ui/may';
 import { DraftOf } from '../../ui/draft';
+import { Kept } from '../../ui/kept';
 
 /** Everything a snippet can be found by, in one line of small letters. */
 const wordsOf = (s: Snippet): string =>
@@ -34,6 +35,7 @@ const wordsOf = (s: Snippet): string =>
 @Component({
   selector: 'vs-swatch-book',
   imports: [
+    Kept,
     DraftOf,
     May,
     FormsModule,

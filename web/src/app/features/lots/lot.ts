@@ -63,11 +63,13 @@ import { entryLabel, toldLater } from '../../format/entry-label';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
+import { Kept } from '../../ui/kept';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
   imports: [
+    Kept,
     ActBar,
     ScrollRegion,
     KeptOfLot,

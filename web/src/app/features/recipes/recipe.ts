@@ -53,6 +53,7 @@ import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { Degrees } from '../../ui/degrees';
 import { TermTip } from '../../ui/term-tip';
+import { Kept } from '../../ui/kept';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -60,6 +61,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    Kept,
     TermTip,
     Degrees,
     DraftOf,

@@ -11,11 +11,12 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
+import { Kept } from '../../ui/kept';
 
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [CsvButton, ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
+  imports: [Kept, CsvButton, ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
   styles: `
     vs-swatch {
       padding: 0.15rem;

@@ -30,6 +30,7 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { Kept } from '../../ui/kept';
 
 /**
  * One strip trial: what each strip gets and how it is marked, what was read, how they rank, and what became of the
@@ -38,6 +39,7 @@ import { DraftOf } from '../../ui/draft';
 @Component({
   selector: 'vs-strip-trial',
   imports: [
+    Kept,
     DraftOf,
     ActBar,
     ScrollRegion,

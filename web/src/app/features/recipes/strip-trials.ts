@@ -8,11 +8,12 @@ import { When } from '../../ui/when';
 import { RecipesNav } from './recipes-nav';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
+import { Kept } from '../../ui/kept';
 
 /** Every strip trial. */
 @Component({
   selector: 'vs-strip-trials',
-  imports: [ActBar, ScrollRegion, RouterLink, RecipesNav, RefusalNote, When],
+  imports: [Kept, ActBar, ScrollRegion, RouterLink, RecipesNav, RefusalNote, When],
   templateUrl: './strip-trials.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -15,11 +15,12 @@ import { RefusalNote } from '../../ui/refusal';
 import { Sessions } from './sessions';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
+import { Kept } from '../../ui/kept';
 
 /** Who works here: adding somebody, one’s own passphrase, and a code for whoever forgot theirs. */
 @Component({
   selector: 'vs-people',
-  imports: [DraftOf, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, May, RefusalNote, Sessions],
+  imports: [Kept, DraftOf, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, May, RefusalNote, Sessions],
   template: `
     <h2>People</h2>
     <div class="scroller">
@@ -29,7 +30,7 @@ import { DraftOf } from '../../ui/draft';
         </caption>
         <tbody>
           @for (p of people(); track p.id) {
-            <tr>
+            <tr [vsKept]="p.id">
               <th scope="row">{{ p.name }}{{ p.id === me()?.id ? ' (you)' : '' }}</th>
               <td>
                 @if (mayDecide()) {

@@ -37,6 +37,7 @@ import { Fold } from '../../ui/fold';
 import { InDegrees } from '../../ui/degrees';
 import { SHOWN_FIELDS, SHOWN_LABELS } from '../../format/shown-labels';
 import { TermTip } from '../../ui/term-tip';
+import { Kept } from '../../ui/kept';
 
 /** What this page shows of the settings, as it calls them. */
 const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
@@ -69,6 +70,7 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 @Component({
   selector: 'vs-studio',
   imports: [
+    Kept,
     TermTip,
     Fold,
     InDegrees,

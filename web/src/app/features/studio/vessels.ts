@@ -18,6 +18,7 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { InDegrees } from '../../ui/degrees';
+import { Kept } from '../../ui/kept';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -30,6 +31,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 @Component({
   selector: 'vs-vessels',
   imports: [
+    Kept,
     InDegrees,
     DraftOf,
     ActBar,

@@ -25,11 +25,13 @@ import { DeedsOf } from '../../../ui/deeds-of';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
+import { Kept } from '../../../ui/kept';
 
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
   imports: [
+    Kept,
     ActBar,
     ScrollRegion,
     DeedsOf,

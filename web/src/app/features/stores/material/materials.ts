@@ -17,11 +17,13 @@ import { ActBar } from '../../../ui/act-bar';
 import { Degrees } from '../../../ui/degrees';
 import type { Column } from '../../../ui/csv-button';
 import { CsvButton } from '../../../ui/csv-button';
+import { Kept } from '../../../ui/kept';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
   imports: [
+    Kept,
     CsvButton,
     Degrees,
     ActBar,

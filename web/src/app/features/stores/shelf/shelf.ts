@@ -21,6 +21,7 @@ import { May } from '../../../ui/may';
 import { ActBar } from '../../../ui/act-bar';
 import type { Column } from '../../../ui/csv-button';
 import { CsvButton } from '../../../ui/csv-button';
+import { Kept } from '../../../ui/kept';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: 'Tag' },
@@ -40,6 +41,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
+    Kept,
     CsvButton,
     ActBar,
     May,

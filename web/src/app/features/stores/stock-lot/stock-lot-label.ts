@@ -17,11 +17,13 @@ import { PictureSizer } from '../../../services/picture-sizer';
 import { KeepOriginals } from '../../../ui/keep-originals';
 import { from, switchMap } from 'rxjs';
 import { DraftOf } from '../../../ui/draft';
+import { Kept } from '../../../ui/kept';
 
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
   imports: [
+    Kept,
     DraftOf,
     KeepOriginals,
     NumberField,

@@ -12,11 +12,12 @@ import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { ScrollRegion } from '../../../ui/scroll-region';
+import { Kept } from '../../../ui/kept';
 
 /** Every line that moved or bound one jar's stock, newest first; wrong ones are reversed here. */
 @Component({
   selector: 'vs-stock-lot-ledger',
-  imports: [ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, When],
+  imports: [Kept, ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, When],
   templateUrl: './stock-lot-ledger.html',
   styles: `
     .what {

@@ -9,13 +9,14 @@ import { pageAction } from '../../../api/page-action';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { ScrollRegion } from '../../../ui/scroll-region';
+import { Kept } from '../../../ui/kept';
 
 type Logged = StockLot['liquorLog'][number];
 
 /** What was done to a kept liquor, newest first; a slip is taken back here, with what it moved. */
 @Component({
   selector: 'vs-stock-lot-liquor-log',
-  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
+  imports: [Kept, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, When],
   templateUrl: './stock-lot-liquor-log.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

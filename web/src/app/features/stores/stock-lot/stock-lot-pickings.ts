@@ -16,6 +16,7 @@ import { When } from '../../../ui/when';
 import { PickedFields, pickersIn } from './picked-fields';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { DraftOf } from '../../../ui/draft';
+import { Kept } from '../../../ui/kept';
 
 const MG_IN_G = 1000;
 const EMPTY = { grossText: '', tareText: '' };
@@ -24,6 +25,7 @@ const EMPTY = { grossText: '', tareText: '' };
 @Component({
   selector: 'vs-stock-lot-pickings',
   imports: [
+    Kept,
     DraftOf,
     ScrollRegion,
     FormsModule,
