@@ -15,7 +15,7 @@ import { stripLookRecord, stripPromotionRecord, stripReadingRecord, stripTrialRe
 import { kitchenUnit, materialRecord, volumeSystem } from './materials';
 import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
-import { judgedShade, newEyeReading, shadeOf, taken } from './readings';
+import { judgedShade, newEyeReading, shadeOf, taken, verdictTakeBack } from './readings';
 import { madeWith, newFastnessReading, newFastnessTest, newPatchCard } from './swatches';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
@@ -168,6 +168,7 @@ export const studioDocument = z
         ...who,
       }),
     ),
+    verdictTakeBacks: z.array(verdictTakeBack.extend(who)).default([]),
     proofs: z.array(proofRecord).default([]),
     stripTrials: z.array(stripTrialRecord).default([]),
     stripReadings: z.array(stripReadingRecord).default([]),

@@ -50,7 +50,7 @@ export type {
 } from './auth';
 export type { Deed, DeedChanges, DeedKind, DeedPage, DeedThing } from './deeds';
 export type { LotDetail, LotsBeside, LotState, LotSummary, Station } from './lots';
-export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView } from './readings';
+export type { EyeReadingView, NewEyeReading, NewReading, NewVerdict, ReadingView, VerdictTakeBack } from './readings';
 export type { NewRunEntry, ReadRunEntry, RunEntryView } from './run-entry';
 export type { NewNote, Note, NoteSubject, ReadNewNote } from './notes';
 export type { FirstLot, ReadFirstLot } from './first-lot';

@@ -129,6 +129,10 @@ export const newVerdict = z.object({
 
 export type NewVerdict = z.infer<typeof newVerdict>;
 
+/** That a verdict was a slip, and no longer stands. */
+export const verdictTakeBack = z.object({ id, verdictId: id });
+export type VerdictTakeBack = z.infer<typeof verdictTakeBack>;
+
 export const verdict = z
   .object({
     id,
@@ -142,5 +146,6 @@ export const verdict = z
     betweenBatches: z.number().nullable(),
     /** `null` where nobody had looked yet: held or refused unseen. */
     restsOn: z.enum(['reading', 'twoEyes', 'eye']).nullable().default('reading'),
+    takenBack: z.object({ at: isoTime, by: personRef }).nullable(),
   })
   .meta({ id: 'Verdict' });

@@ -2,7 +2,7 @@ import { keptFibre, keptOfLot, keptSpent } from '../kept-fibre';
 import { returnedLiquor } from '../liquor';
 import { z } from 'zod';
 import { lotDetail, lotSummary, lotsBeside } from '../lots';
-import { newEyeReading, newReading, newVerdict } from '../readings';
+import { newEyeReading, newReading, newVerdict, verdictTakeBack } from '../readings';
 import { newRunEntry } from '../run-entry';
 import { agreement, proposal, proposalAsk } from '../proposal';
 import { id } from '../common';
@@ -103,6 +103,13 @@ export const lotsCalls = {
     path: '/api/lots/{id}/verdicts',
     summary: 'Pass, hold or refuse a lot',
     body: newVerdict,
+    reply: created,
+  },
+  takeVerdictBack: {
+    method: 'post',
+    path: '/api/lots/{id}/verdicts/take-back',
+    summary: 'Take back a verdict that was a slip, within the hour',
+    body: verdictTakeBack,
     reply: created,
   },
 } as const satisfies Record<string, Call>;

@@ -79,10 +79,25 @@ describe('the shades of a lot', () => {
   });
   it('are judged without what is held or refused by itself, wherever that was', () => {
     const alone = judgedAlone([
-      { verdict: 'hold', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null, dip: null }, at: '1' },
-      { verdict: 'refuse', of: { batch: 1, group: linenKey ?? null, zone: null, piece: null, dip: null }, at: '2' },
-      { verdict: 'pass', of: { batch: 1, group: woolKey ?? null, zone: null, piece: '1', dip: null }, at: '3' },
-      { verdict: 'hold', of: null, at: '4' },
+      {
+        verdict: 'hold',
+        of: { batch: 1, group: linenKey ?? null, zone: null, piece: null, dip: null },
+        at: '1',
+        takenBack: null,
+      },
+      {
+        verdict: 'refuse',
+        of: { batch: 1, group: linenKey ?? null, zone: null, piece: null, dip: null },
+        at: '2',
+        takenBack: null,
+      },
+      {
+        verdict: 'pass',
+        of: { batch: 1, group: woolKey ?? null, zone: null, piece: '1', dip: null },
+        at: '3',
+        takenBack: null,
+      },
+      { verdict: 'hold', of: null, at: '4', takenBack: null },
     ]);
     expect(alone.map((v) => [v.verdict, v.of.piece])).toEqual([
       ['refuse', null],

@@ -15,7 +15,18 @@ export {
 export type { FamilyMember, FamilyStandards, ZoneStandard } from './family';
 export { foldFamily, placeShade, standardFor, unitsOf } from './family';
 export type { GivenVerdict, JudgedAlone } from './judged-alone';
-export { isWholeLot, isWithin, judgedAlone, sayAlone, seenOfRest, seenOfShade, setApart } from './judged-alone';
+export {
+  isWholeLot,
+  isWithin,
+  judgedAlone,
+  sayAlone,
+  seenOfRest,
+  seenOfShade,
+  setApart,
+  standingVerdicts,
+  takeBackable,
+  TAKE_VERDICT_BACK_WITHIN_MS,
+} from './judged-alone';
 export type { Apart, Sets } from './sets';
 export { sortIntoSets } from './sets';
 export type { NamedShade, ShadePair } from './pair-shades';

@@ -3,11 +3,28 @@ import type { ShadeOf } from '../scaling/shade-of';
 import { sayShade, shadeKey } from '../scaling/shade-of';
 import type { Verdict, VerdictCase } from './verdict';
 
-/** A verdict as it was given: of one shade of a lot alone, or (`null`) of the lot. `at` ISO in UTC. */
+/**
+ * A verdict as it was given: of one shade of a lot alone, or (`null`) of the lot. `at` ISO in UTC; `takenBack` once it
+ * was.
+ */
 export interface GivenVerdict {
   readonly verdict: Verdict;
   readonly of: ShadeOf | null;
   readonly at: string;
+  readonly takenBack: object | null;
+}
+
+/** The verdicts that stand, in the order they were given. */
+export const standingVerdicts = <T extends Pick<GivenVerdict, 'takenBack'>>(given: readonly T[]): T[] =>
+  given.filter((v) => v.takenBack === null);
+
+/** So long after it was given a verdict can be taken back, ms. Afterwards others have gone by it. */
+export const TAKE_VERDICT_BACK_WITHIN_MS = 60 * 60 * 1000;
+
+/** The verdict that can still be taken back: the last that stands, within the hour. `nowMs` since 1970. */
+export function takeBackable<T extends GivenVerdict>(given: readonly T[], nowMs: number): T | undefined {
+  const last = standingVerdicts(given).at(-1);
+  return last && nowMs - Date.parse(last.at) <= TAKE_VERDICT_BACK_WITHIN_MS ? last : undefined;
 }
 
 /** What stands of a shade that was judged alone. */
@@ -21,10 +38,10 @@ export const isWithin = (part: ShadeOf, whole: ShadeOf): boolean =>
   (whole.zone === null || part.zone === whole.zone) &&
   (whole.piece === null || part.piece === whole.piece);
 
-/** The last verdict on each shade that was judged alone. Verdicts in the order they were given. */
+/** The last verdict that stands on each shade that was judged alone. Verdicts in the order they were given. */
 export function judgedAlone(given: readonly GivenVerdict[]): JudgedAlone[] {
   const last = new Map<string, JudgedAlone>();
-  for (const v of given) if (v.of) last.set(`${v.of.batch} ${shadeKey(v.of)}`, { ...v, of: v.of });
+  for (const v of standingVerdicts(given)) if (v.of) last.set(`${v.of.batch} ${shadeKey(v.of)}`, { ...v, of: v.of });
   return [...last.values()];
 }
 

@@ -81,6 +81,7 @@ const APPENDED: readonly Appended[] = [
     group: groupKey,
   })),
   list('verdicts', schema.verdicts, schema.verdicts.seq),
+  list('verdictTakeBacks', schema.verdictTakeBacks, schema.verdictTakeBacks.seq),
   list('proofs', schema.proofs, schema.proofs.seq, ({ conditions, ...p }) => ({ ...clean(p), ...conditions })),
   list('stripTrials', schema.stripTrials, schema.stripTrials.seq),
   list('stripReadings', schema.stripReadings, schema.stripReadings.seq, ({ conditions, ...r }) => ({

@@ -176,6 +176,7 @@ async function insertAll(
     d.eyeReadings.map(({ group, ...r }) => ({ ...r, groupKey: group })),
   );
   await insert(schema.verdicts, d.verdicts);
+  await insert(schema.verdictTakeBacks, d.verdictTakeBacks);
   await insert(
     schema.proofs,
     d.proofs.map(({ illuminant, observer, ...p }) => ({ ...p, conditions: { illuminant, observer } })),

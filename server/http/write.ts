@@ -36,8 +36,8 @@ export class Writer {
       SELECT max(at)::text AS last FROM (
         SELECT max(coalesce(recorded_at, at)) AS at FROM movements WHERE brought_by_id IS NULL UNION ALL SELECT max(at) FROM reservations
           UNION ALL SELECT max(recorded_at) FROM run_entries
-        UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM eye_readings UNION ALL SELECT max(at) FROM verdicts UNION ALL SELECT max(at)
-          FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
+        UNION ALL SELECT max(at) FROM readings UNION ALL SELECT max(at) FROM eye_readings UNION ALL SELECT max(at) FROM verdicts
+        UNION ALL SELECT max(at) FROM verdict_take_backs UNION ALL SELECT max(at) FROM lots UNION ALL SELECT max(at) FROM idempotency_keys) AS times`);
     const last = rows[0]?.last;
     if (last) this.lastMs = Date.parse(last);
   }

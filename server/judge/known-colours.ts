@@ -106,7 +106,7 @@ export async function readNearest(
 ): Promise<NearColour[]> {
   const stamp = await oneValue<string>(
     db,
-    sql`(SELECT to_json(concat_ws(' ', (SELECT max(seq) FROM readings), (SELECT max(seq) FROM verdicts),
+    sql`(SELECT to_json(concat_ws(' ', (SELECT max(seq) FROM readings), (SELECT max(seq) FROM verdicts), (SELECT max(seq) FROM verdict_take_backs),
       (SELECT max(seq) FROM masters), (SELECT max(seq) FROM strip_readings),
       (SELECT concat(count(*), ' ', sum(version), ' ', max(id::text)) FROM swatches WHERE taken_out_at IS NULL),
       (SELECT concat(count(*), ' ', max(id::text)) FROM lots), (SELECT concat(count(*), ' ', max(id::text)) FROM colourways))))`,

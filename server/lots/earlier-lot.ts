@@ -1,6 +1,6 @@
 import type { LotDetail, Note, Proposal, RunEntryView } from '@vestigia/contract';
 import type { LotConditions, ShadeOf } from '@vestigia/core';
-import { currentEntries, entriesOfKind, findRunDeviations, sayAlone } from '@vestigia/core';
+import { currentEntries, entriesOfKind, findRunDeviations, sayAlone, standingVerdicts } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { recipeVersions, recipes, vessels, waters } from '../db/schema';
@@ -79,7 +79,7 @@ function whatWasSaid(
   const next = entriesOfKind(currentEntries(entries), 'note')
     .filter((e) => e.detail?.next && e.text)
     .map((e) => ({ text: saidOf(e.detail?.of ?? null, e.text ?? ''), by: e.by.name, at: e.at, of: 'next' as const }));
-  const why = verdicts
+  const why = standingVerdicts(verdicts)
     .filter((v) => v.reason.trim() !== '')
     .map((v) => ({
       text: saidOf(v.of, v.reason),

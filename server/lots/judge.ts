@@ -1,4 +1,4 @@
-import type { LotState, NewEyeReading, NewReading, NewVerdict } from '@vestigia/contract';
+import type { LotState, NewEyeReading, NewReading, NewVerdict, VerdictTakeBack } from '@vestigia/contract';
 import type { JudgedAlone, ShadeOf } from '@vestigia/core';
 import {
   checkVerdict,
@@ -17,14 +17,15 @@ import {
   seenOfShade,
   standardFor,
   stepState,
+  takeBackable,
   unitsOf,
   verdictRestsOn,
 } from '@vestigia/core';
-import { eq } from 'drizzle-orm';
+import { and, eq, gt } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import type { KeptFiles } from '../db/kept-files';
-import { colourways, eyeReadings, lotProgress, readings, verdicts } from '../db/schema';
+import { colourways, eyeReadings, lotProgress, lots, readings, verdictTakeBacks, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
 import { findVersion } from '../recipes/recipes-store';
 import { attach } from '../stores/materials-store';
@@ -32,6 +33,7 @@ import { readState, refoldProgress } from './lot-progress';
 import { readParts } from './lot-parts';
 import type { LotRow } from './lots-store';
 import { currentEyes, currentReadings, findFirstLotId, findLot } from './lots-store';
+import { lotTag } from '../shared/lot-tag';
 import { releaseReservations } from './release-reservations';
 import { readStandards } from './standards';
 
@@ -163,6 +165,37 @@ export async function giveVerdict(
     byId: by.byId,
   });
   if (!of && verdict !== 'hold') await releaseReservations(db, lotId, by);
+  await refoldProgress(db, lotId);
+  return { id };
+}
+
+/** Takes a verdict back that was a slip. It stays in the record, beside who took it back and when. */
+export async function takeVerdictBack(
+  db: Db,
+  lotId: string,
+  { id, verdictId }: VerdictTakeBack,
+  { now, byId }: By,
+): Promise<{ id: string }> {
+  const { verdicts: given } = await readParts(db, lotId, 'verdicts');
+  const verdict = given.find((v) => v.id === verdictId);
+  if (!verdict) throw notFound('verdict');
+  if (verdict.takenBack)
+    throw new Refusal('alreadyDone', `${verdict.takenBack.by.name} took that verdict back already.`);
+  if (takeBackable(given, now.getTime()) !== verdict)
+    throw new Refusal(
+      'refused',
+      'Only the last verdict can be taken back, and within the hour. Write a note on the lot instead; what came of it is read afterwards.',
+      { reason: 'tooLate' },
+    );
+  const [later] = await db
+    .select({ number: lots.number })
+    .from(lots)
+    .where(and(eq(lots.reorderOfId, lotId), gt(lots.at, verdict.at)));
+  if (later)
+    throw new Refusal('refused', `${lotTag(later.number)} was agreed to match it since: the verdict stands.`, {
+      reason: 'goneBy',
+    });
+  await db.insert(verdictTakeBacks).values({ id, verdictId, at: now.toISOString(), byId });
   await refoldProgress(db, lotId);
   return { id };
 }

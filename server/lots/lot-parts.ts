@@ -75,7 +75,8 @@ const PARTS: { readonly [P in keyof Parts]: (lotId: LotId) => SQL } = {
     ),
   verdicts: (lotId) =>
     list(
-      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'of', CASE WHEN v.of IS NOT NULL THEN '{"dip": null}'::jsonb || v.of END, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on)`,
+      sql`json_build_object('id', v.id, 'verdict', v.verdict, 'of', CASE WHEN v.of IS NOT NULL THEN '{"dip": null}'::jsonb || v.of END, 'reason', v.reason, 'at', v.at, 'by', ${by}, 'toMaster', v.to_master, 'toFirst', v.to_first, 'betweenBatches', v.between_batches, 'restsOn', v.rests_on,
+      'takenBack', (SELECT json_build_object('at', t.at, 'by', json_build_object('id', q.id, 'name', q.name)) FROM verdict_take_backs t JOIN people q ON q.id = t.by_id WHERE t.verdict_id = v.id))`,
       sql`FROM verdicts v JOIN people p ON p.id = v.by_id WHERE v.lot_id = ${lotId}`,
       sql`v.seq`,
     ),
@@ -131,7 +132,14 @@ const told = <P extends keyof Parts>(parts: Partial<Parts>): Pick<Parts, P> =>
     ...(parts.entries ? { entries: inUtc(parts.entries).map((e) => ({ ...e, recordedAt: utc(e.recordedAt) })) } : {}),
     ...(parts.readings ? { readings: inUtc(parts.readings) } : {}),
     ...(parts.eyes ? { eyes: inUtc(parts.eyes) } : {}),
-    ...(parts.verdicts ? { verdicts: inUtc(parts.verdicts) } : {}),
+    ...(parts.verdicts
+      ? {
+          verdicts: inUtc(parts.verdicts).map((v) => ({
+            ...v,
+            takenBack: v.takenBack && { ...v.takenBack, at: utc(v.takenBack.at) },
+          })),
+        }
+      : {}),
     ...(parts.lot ? { lot: { ...parts.lot, at: utc(parts.lot.at) } } : {}),
   }) as Pick<Parts, P>;
 

@@ -71,7 +71,12 @@ const read = (batch: number, state: ReadingView['state'], L: number, rest: Parti
   replacesId: null,
   ...rest,
 });
-const said = (verdict: 'pass' | 'hold' | 'refuse', at = AT, of: ShadeOf | null = null) => ({ verdict, at, of });
+const said = (verdict: 'pass' | 'hold' | 'refuse', at = AT, of: ShadeOf | null = null) => ({
+  verdict,
+  at,
+  of,
+  takenBack: null,
+});
 const facts = (change: Partial<LotFacts> = {}): LotFacts => ({
   lot: { id: 'l', plan, at: AT },
   standards: { master: { L: 60, a: 5, b: 40, illuminant: 'D65', observer: '10' }, expected: [] },

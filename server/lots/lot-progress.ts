@@ -11,6 +11,7 @@ import {
   judgedAlone,
   nextStepIndex,
   placeShade,
+  standingVerdicts,
   currentEntries,
   stepState,
 } from '@vestigia/core';
@@ -33,12 +34,13 @@ export interface LotFacts {
   readonly readings: readonly ReadingView[];
   readonly eyes: readonly EyeReadingView[];
   /** Verdicts in the order they were given. */
-  readonly verdicts: readonly Pick<LotDetail['verdicts'][number], 'verdict' | 'of' | 'at'>[];
+  readonly verdicts: readonly Pick<LotDetail['verdicts'][number], 'verdict' | 'of' | 'at' | 'takenBack'>[];
 }
 
 /** Folds everything recorded of a lot into where it stands. Pure: the same facts always give the same progress. */
-export function foldProgress({ lot, standards, entries, readings, eyes, verdicts: given }: LotFacts): Progress {
+export function foldProgress({ lot, standards, entries, readings, eyes, verdicts }: LotFacts): Progress {
   const plan = completePlan(lot.plan);
+  const given = standingVerdicts(verdicts);
   const { steps } = plan;
   const records = foldRun(entries, steps.length);
   const next = nextStepIndex(records);

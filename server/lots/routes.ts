@@ -6,7 +6,7 @@ import { agree } from './agree';
 import { writeAsDone } from './as-done';
 import { readBeside } from './beside';
 import { changePromise } from './change-promise';
-import { attachToEye, giveVerdict, recordEye, recordReading } from './judge';
+import { attachToEye, giveVerdict, recordEye, recordReading, takeVerdictBack } from './judge';
 import { keepFibre } from './keep-fibre';
 import { keepSpent } from './keep-spent';
 import { readKept } from './kept-of-lot';
@@ -91,6 +91,9 @@ export function lotsRoutes(routes: Routes): void {
   );
   routes.writes(api.giveVerdict, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) =>
     giveVerdict(db, id, body, { now, byId: person.id }),
+  );
+  routes.writes(api.takeVerdictBack, ['lots', 'stores', 'colourways'], ({ db, id, body, now, person }) =>
+    takeVerdictBack(db, id, body, { now, byId: person.id }),
   );
 }
 

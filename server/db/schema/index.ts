@@ -12,7 +12,17 @@ export { notes } from './notes';
 export { recipes, recipeVersions, recipeStatuses, proofs } from './recipes';
 export { stripTrials, stripLooks, stripReadings, stripPromotions } from './strip-trials';
 export type { RunningOfLot } from './lots';
-export { colourways, masters, lots, runEntries, readings, eyeReadings, verdicts, lotProgress } from './lots';
+export {
+  colourways,
+  masters,
+  lots,
+  runEntries,
+  readings,
+  eyeReadings,
+  verdicts,
+  verdictTakeBacks,
+  lotProgress,
+} from './lots';
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';
 export { attachments, stockBalances, conversions, liquorEntries, movements, pickings, reservations } from './ledger';
 export { swatches, fastnessReadings, fastnessTests, patchCards } from './judge';

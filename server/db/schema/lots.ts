@@ -210,6 +210,20 @@ export const verdicts = pgTable(
   (t) => [index('verdicts_lot').on(t.lotId, t.seq)],
 );
 
+/** A verdict that was a slip: it no longer stands. Append-only, and once for each. */
+export const verdictTakeBacks = pgTable('verdict_take_backs', {
+  seq: seq(),
+  id: uuid('id').primaryKey(),
+  verdictId: uuid('verdict_id')
+    .notNull()
+    .unique()
+    .references(() => verdicts.id),
+  at: instant('at').notNull(),
+  byId: uuid('by_id')
+    .notNull()
+    .references(() => people.id),
+});
+
 /** A step of a lot that is in work. Times ISO in UTC; `startedAt` with its pauses put off. */
 export interface RunningOfLot {
   readonly stepIndex: number;

@@ -27,6 +27,7 @@ const given = (
   toFirst: null,
   betweenBatches: null,
   restsOn: 'eye',
+  takenBack: null,
 });
 
 describe('the verdict on a lot, or on one part of it alone', () => {

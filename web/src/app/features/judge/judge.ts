@@ -26,6 +26,7 @@ import {
   judgedAlone,
   placeShade,
   sayAlone,
+  standingVerdicts,
   sayShade,
   sayTaken,
   seenOfRest,
@@ -58,14 +59,15 @@ import { UnderLights } from './under-lights';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { Kept } from '../../ui/kept';
+import { GivenVerdicts } from '../../ui/given-verdicts';
 
-const RESTS_ON = { reading: '', eye: ', by one eye', twoEyes: ', by two people’s eyes' } as const;
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
 
 /** A lot beside its master on neutral grey: readings, the difference in a dyer's words, the verdict. */
 @Component({
   selector: 'vs-judge',
   imports: [
+    GivenVerdicts,
     Kept,
     ScrollRegion,
     ColourCharts,
@@ -95,7 +97,6 @@ export class JudgePage {
   private readonly contextPanel = inject(ContextPanel);
   readonly id = input.required<string>();
   protected readonly verdictLabel = VERDICT_LABELS;
-  protected readonly restsOn = RESTS_ON;
   protected readonly label = describeColour;
   protected readonly sayTaken = sayTaken;
   protected readonly isSettled = isSettled;
@@ -122,7 +123,7 @@ export class JudgePage {
     const l = this.lot.value();
     if (!l) return [];
     const status = new Set(currentEntries(l.readings));
-    const judgedAt = l.verdicts.find((v) => v.verdict !== 'hold')?.at;
+    const judgedAt = standingVerdicts(l.verdicts).find((v) => v.verdict !== 'hold')?.at;
     return l.readings.map((r) => {
       const standard = standardFor(l.plan, placeShade(l.plan, r), this.standards());
       return {
@@ -300,10 +301,6 @@ export class JudgePage {
   protected readonly heldAlone = computed(() =>
     judgedAlone(this.lot.value()?.verdicts ?? []).filter((v) => v.verdict === 'hold'),
   );
-  protected readonly given = computed(() => {
-    const l = this.lot.value();
-    return (l?.verdicts ?? []).map((v) => ({ ...v, name: l && v.of ? sayAlone(l.plan, v.of) : '' }));
-  });
   private verdictId = newId();
 
   constructor() {

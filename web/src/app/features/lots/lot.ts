@@ -26,7 +26,6 @@ import {
   formatWeight,
   layOutPlaced,
   placeShade,
-  sayAlone,
   sayShade,
   standardFor,
   STRAIN_LABELS,
@@ -64,11 +63,13 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { Kept } from '../../ui/kept';
+import { GivenVerdicts } from '../../ui/given-verdicts';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
   imports: [
+    GivenVerdicts,
     Kept,
     ActBar,
     ScrollRegion,
@@ -255,10 +256,6 @@ export class LotPage {
         label:
           r.state === 'wet' ? 'still wet' : toStandard(standardFor(l.plan, placeShade(l.plan, r), standards), r.lab),
       }));
-  });
-  protected readonly verdicts = computed(() => {
-    const l = this.lot.value();
-    return (l?.verdicts ?? []).map((v) => ({ ...v, name: l && v.of ? sayAlone(l.plan, v.of) : '' }));
   });
 
   constructor() {
