@@ -1,6 +1,7 @@
 import type { Figure } from '@vestigia/core';
 import {
   DAY_FORMS,
+  WEEK_BEGINS,
   DECIMAL_MARKS,
   LIQUID_SYSTEMS,
   TEMPERATURE_SCALES,
@@ -107,4 +108,5 @@ export const shownIn = z.object({
   temperature: z.enum(TEMPERATURE_SCALES),
   decimalMark: z.enum(DECIMAL_MARKS),
   days: z.enum(DAY_FORMS),
+  weekBegins: z.enum(WEEK_BEGINS).default('monday'),
 });

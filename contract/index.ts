@@ -18,6 +18,7 @@ export type {
   DryForecastView,
   FastnessOf,
   FastnessTest,
+  JarGave,
   KnownColour,
   NearColour,
   NewFastnessReading,

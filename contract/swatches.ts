@@ -73,6 +73,11 @@ export const knownColour = z
   })
   .meta({ id: 'KnownColour' });
 export type KnownColour = z.infer<typeof knownColour>;
+/** What a jar gave when a lot that was read took from it last: the lot's shade, on its base. */
+export const jarGave = z
+  .object({ stockLotId: id, materialId: id, lotId: id, tag: z.string(), base: z.string(), lab: labUnder })
+  .meta({ id: 'JarGave' });
+export type JarGave = z.infer<typeof jarGave>;
 export const nearColour = knownColour.extend({ deltaE: z.number() });
 export type NearColour = z.infer<typeof nearColour>;
 

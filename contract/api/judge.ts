@@ -5,6 +5,7 @@ import {
   dryForecast,
   fastnessOf,
   fastnessTest,
+  jarGave,
   knownColour,
   ladderSheet,
   nearColour,
@@ -77,6 +78,12 @@ export const judgeCalls = {
     summary: 'Every colour the record knows, or those that a material, base, jar or recipe version gave',
     query: z.object({ materialId: id.optional(), stockLotId: id.optional(), recipeVersionId: id.optional() }),
     reply: z.array(knownColour),
+  },
+  jarsGave: {
+    method: 'get',
+    path: '/api/colours/jars',
+    summary: 'What each jar of dyestuff gave last, newest lot first',
+    reply: z.array(jarGave),
   },
   nearestColours: {
     method: 'get',

@@ -1,3 +1,4 @@
+export { explainDay, readDay } from './read-day';
 export { formatClock, formatDay, formatMoment, monthName } from './format-date';
 export type { ToldTime } from './told-time';
 export { readToldTime } from './told-time';

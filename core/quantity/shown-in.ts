@@ -5,6 +5,7 @@ export interface ShownIn {
   readonly temperature: 'celsius' | 'fahrenheit';
   readonly decimalMark: '.' | ',';
   readonly days: 'dayMonthYear' | 'monthDayYear' | 'yearMonthDay';
+  readonly weekBegins: 'monday' | 'sunday' | 'saturday';
 }
 
 /** Weights: grams and kilograms, or pounds and ounces. */
@@ -18,6 +19,9 @@ export const DECIMAL_MARKS = ['.', ','] as const satisfies readonly ShownIn['dec
 /** Orders of a date. */
 export const DAY_FORMS = ['dayMonthYear', 'monthDayYear', 'yearMonthDay'] as const satisfies readonly ShownIn['days'][];
 
+/** First days of a week. */
+export const WEEK_BEGINS = ['monday', 'sunday', 'saturday'] as const satisfies readonly ShownIn['weekBegins'][];
+
 /** What a new studio begins with. */
 export const SHOWN_AT_FIRST: ShownIn = {
   weight: 'metric',
@@ -25,6 +29,7 @@ export const SHOWN_AT_FIRST: ShownIn = {
   temperature: 'celsius',
   decimalMark: '.',
   days: 'dayMonthYear',
+  weekBegins: 'monday',
 };
 
 let shown = SHOWN_AT_FIRST;

@@ -4,6 +4,7 @@ import { notFound } from '../shared/problem';
 import { studioToday } from '../studio/studio-store';
 import { assertLotShown, assertVersionShown, veilFor } from '../studio/veil';
 import { addFastnessTest, readFastnessOf, readFastnessTest, readFastnessTests } from './fastness-store';
+import { readJarsGave } from './jars-gave';
 import { readColours, readNearest } from './known-colours';
 import { readDryForecast, readReaders, readRepeatability } from './over-time';
 import { measurePatchCard, readPatchCard } from './patch-card';
@@ -22,6 +23,7 @@ export function judgeRoutes(routes: Routes): void {
     await assertVersionShown(db, query.recipeVersionId, person.id);
     return readColours(db, query, await veilFor(db, person.id));
   });
+  routes.reads(api.jarsGave, async ({ db, person }) => readJarsGave(db, await veilFor(db, person.id)));
   routes.reads(api.nearestColours, async ({ db, query: { count, ...lab }, person }) =>
     readNearest(db, lab, count, await veilFor(db, person.id)),
   );

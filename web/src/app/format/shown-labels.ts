@@ -1,5 +1,12 @@
 import type { ShownIn } from '@vestigia/core';
-import { DAY_FORMS, DECIMAL_MARKS, LIQUID_SYSTEMS, TEMPERATURE_SCALES, WEIGHT_SYSTEMS } from '@vestigia/core';
+import {
+  DAY_FORMS,
+  DECIMAL_MARKS,
+  LIQUID_SYSTEMS,
+  TEMPERATURE_SCALES,
+  WEEK_BEGINS,
+  WEIGHT_SYSTEMS,
+} from '@vestigia/core';
 
 /** The ways a studio may read its figures, each with what one looks like. */
 export const SHOWN_LABELS: Readonly<Record<ShownIn[keyof ShownIn], string>> = {
@@ -13,6 +20,9 @@ export const SHOWN_LABELS: Readonly<Record<ShownIn[keyof ShownIn], string>> = {
   ',': 'a comma: 1,5',
   dayMonthYear: 'as 5 Nov 2026',
   monthDayYear: 'as Nov 5, 2026',
+  monday: 'Monday',
+  sunday: 'Sunday',
+  saturday: 'Saturday',
   yearMonthDay: 'as 2026 Nov 5',
 };
 
@@ -27,4 +37,5 @@ export const SHOWN_FIELDS: readonly {
   { key: 'temperature', name: 'Temperatures are read in', ways: TEMPERATURE_SCALES },
   { key: 'decimalMark', name: 'A fraction is written with', ways: DECIMAL_MARKS },
   { key: 'days', name: 'A day is written', ways: DAY_FORMS },
+  { key: 'weekBegins', name: 'The week begins on', ways: WEEK_BEGINS },
 ];

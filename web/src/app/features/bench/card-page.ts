@@ -16,6 +16,8 @@ import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { InDegrees } from '../../ui/degrees';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
 
 /**
  * The bench card: printed to write on by hand where tablets keep away from steam, and keyed in afterwards with the
@@ -23,7 +25,7 @@ import { InDegrees } from '../../ui/degrees';
  */
 @Component({
   selector: 'vs-card-page',
-  imports: [InDegrees, DraftOf, ActBar, ScrollRegion, FormsModule, RouterLink, RefusalNote],
+  imports: [DayField, DayPicker, InDegrees, DraftOf, ActBar, ScrollRegion, FormsModule, RouterLink, RefusalNote],
   templateUrl: './card-page.html',
   styleUrl: './card-page.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

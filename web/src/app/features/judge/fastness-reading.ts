@@ -11,11 +11,13 @@ import { pageAction } from '../../api/page-action';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { DraftOf } from '../../ui/draft';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
 
 /** What a test shows on a day: read before and after, or graded by eye against the grey scale. */
 @Component({
   selector: 'vs-fastness-reading',
-  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
+  imports: [DayField, DayPicker, DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
   template: `<form (ngSubmit)="keep()">
     <vs-draft [of]="'card ' + test().id" [action]="action" />
     <div class="fields">
@@ -23,11 +25,12 @@ import { DraftOf } from '../../ui/draft';
         ><mat-label>Looked at on</mat-label
         ><input
           matInput
-          type="date"
+          vsDay
+          #onDateDay="vsDay"
           name="onDate"
           [ngModel]="onDate()"
           (ngModelChange)="day.set($event)"
-          [max]="today()"
+          [latest]="today()" /><vs-day-picker matIconSuffix [for]="onDateDay"
       /></mat-form-field>
       @if (test().cloths.length > 0) {
         <mat-form-field

@@ -20,11 +20,15 @@ import { JudgeNav } from './judge-nav';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
 
 /** Washing and light tried on what was dyed: cards on their way, what they showed, and when they are due. */
 @Component({
   selector: 'vs-fastness',
   imports: [
+    DayField,
+    DayPicker,
     Kept,
     DraftOf,
     ScrollRegion,

@@ -51,6 +51,8 @@ import { LotWeighings } from './lot-weighings';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
 
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
@@ -76,6 +78,8 @@ const NOTHING_MORE: LotExtras = {
 @Component({
   selector: 'vs-new-lot',
   imports: [
+    DayField,
+    DayPicker,
     DraftOf,
     ActBar,
     ScrollRegion,

@@ -18,11 +18,14 @@ import { Degrees } from '../../../ui/degrees';
 import type { Column } from '../../../ui/csv-button';
 import { CsvButton } from '../../../ui/csv-button';
 import { Kept } from '../../../ui/kept';
+import { jarsGave } from '../../../ui/jars-gave';
+import { Swatch } from '../../../ui/swatch';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
   imports: [
+    Swatch,
     Kept,
     CsvButton,
     Degrees,
@@ -40,20 +43,21 @@ import { Kept } from '../../../ui/kept';
   templateUrl: './materials.html',
   styles: `
     .ledger .brief {
-      max-width: 10.5rem;
+      max-width: 9.5rem;
     }
     .ledger .kind {
-      max-width: 8.5rem;
+      max-width: 7.75rem;
     }
     .ledger .forms,
     .ledger .fast {
-      max-width: 6.5rem;
+      max-width: 6rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaterialsPage {
   private readonly api = inject(ApiClient);
+  protected readonly gave = jarsGave();
   protected readonly kinds = MATERIAL_KIND_LABELS;
   protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly label = inAddress('find');

@@ -22,6 +22,10 @@ import { ActBar } from '../../../ui/act-bar';
 import type { Column } from '../../../ui/csv-button';
 import { CsvButton } from '../../../ui/csv-button';
 import { Kept } from '../../../ui/kept';
+import { jarsGave } from '../../../ui/jars-gave';
+import { Swatch } from '../../../ui/swatch';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: 'Tag' },
@@ -41,6 +45,9 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
+    DayField,
+    DayPicker,
+    Swatch,
     Kept,
     CsvButton,
     ActBar,
@@ -61,6 +68,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 })
 export class ShelfPage {
   private readonly api = inject(ApiClient);
+  protected readonly gave = jarsGave();
   private readonly contextPanel = inject(ContextPanel);
   /** As it is taken along: amounts in grams, millilitres or pieces. */
   protected readonly taken: readonly Column<ShownRow>[] = [

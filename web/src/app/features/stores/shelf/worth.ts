@@ -10,11 +10,24 @@ import { Amount } from '../../../format/amount';
 import { RefusalNote } from '../../../ui/refusal';
 import { StoresNav } from '../stores-nav';
 import { ScrollRegion } from '../../../ui/scroll-region';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 /** What the shelf is worth, first in first out and at the moving average, on any day. */
 @Component({
   selector: 'vs-worth',
-  imports: [ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote, StoresNav],
+  imports: [
+    DayField,
+    DayPicker,
+    ScrollRegion,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Amount,
+    RefusalNote,
+    StoresNav,
+  ],
   templateUrl: './worth.html',
   styles: `
     .day {

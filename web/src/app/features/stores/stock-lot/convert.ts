@@ -21,6 +21,8 @@ import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 const KINDS: readonly { kind: ConversionKind; name: string; out: string; hint: string }[] = [
   {
@@ -82,7 +84,18 @@ interface Part {
 /** Changes the form of stock: dries, freezes, grinds, dissolves, blends, opens, composts. Parents stay known. */
 @Component({
   selector: 'vs-convert',
-  imports: [DraftOf, ActBar, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [
+    DayField,
+    DayPicker,
+    DraftOf,
+    ActBar,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    FigureValue,
+    RefusalNote,
+  ],
   providers: [StudioSettings],
   templateUrl: './convert.html',
   changeDetection: ChangeDetectionStrategy.OnPush,

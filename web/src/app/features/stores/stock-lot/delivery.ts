@@ -17,6 +17,8 @@ import { Fold } from '../../../ui/fold';
 import { PickedFields, pickersIn } from './picked-fields';
 import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
   { origin: 'receipt', name: 'bought', from: 'From whom' },
@@ -28,6 +30,8 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
 @Component({
   selector: 'vs-delivery',
   imports: [
+    DayField,
+    DayPicker,
     DraftOf,
     ActBar,
     Fold,

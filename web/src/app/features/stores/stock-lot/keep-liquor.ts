@@ -24,6 +24,8 @@ import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
 import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 const HINTS: Readonly<Record<LiquorKind, string>> = {
   dyeBath: 'Cold and covered, days. Look for cloud, growth and smell before it is used again.',
@@ -42,6 +44,8 @@ const USUAL_UPTAKE = 60;
 @Component({
   selector: 'vs-keep-liquor',
   imports: [
+    DayField,
+    DayPicker,
     DraftOf,
     ActBar,
     NumberField,

@@ -18,11 +18,15 @@ import { KeepOriginals } from '../../../ui/keep-originals';
 import { from, switchMap } from 'rxjs';
 import { DraftOf } from '../../../ui/draft';
 import { Kept } from '../../../ui/kept';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
   imports: [
+    DayField,
+    DayPicker,
     Kept,
     DraftOf,
     KeepOriginals,

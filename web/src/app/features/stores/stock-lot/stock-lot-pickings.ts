@@ -17,6 +17,8 @@ import { PickedFields, pickersIn } from './picked-fields';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { DraftOf } from '../../../ui/draft';
 import { Kept } from '../../../ui/kept';
+import { DayField } from '../../../ui/day-field';
+import { DayPicker } from '../../../ui/day-picker';
 
 const MG_IN_G = 1000;
 const EMPTY = { grossText: '', tareText: '' };
@@ -25,6 +27,8 @@ const EMPTY = { grossText: '', tareText: '' };
 @Component({
   selector: 'vs-stock-lot-pickings',
   imports: [
+    DayField,
+    DayPicker,
     Kept,
     DraftOf,
     ScrollRegion,
