@@ -1,6 +1,7 @@
 import type { Lab } from '../colour/lab';
 import type { Spectrum } from '../colour/spectrum';
 import type { Evenness } from '../photo/evenness';
+import { decimals } from '../quantity/shown-in';
 
 /** How a colour was read. */
 export const READING_WAYS = ['typed', 'reader', 'spectrum', 'photo', 'ladder'] as const;
@@ -51,7 +52,7 @@ export function sayTaken({ way, within80, evenness, spots, reader, offset }: Tak
     READING_WAY_LABELS[way] + (reader === '' ? '' : ` ${reader}`),
     spots.length > 1 ? `${spots.length} spots` : '',
     offset === null ? '' : 'put right for how it reads beside the first',
-    within80 === null ? '' : `within ΔE00 ${within80.toFixed(1)} four times in five`,
+    within80 === null ? '' : `within ΔE00 ${decimals(within80, 1)} four times in five`,
     evenness === null ? '' : sayEvenness(evenness),
   ]
     .filter((w) => w !== '')

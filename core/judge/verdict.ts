@@ -7,6 +7,7 @@ import type { ColourConditions, Lab } from '../colour/lab';
 import { meanLab, sameConditions } from '../colour/lab';
 import type { DeltaEFormula } from '../colour/delta-e';
 import { deltaEBy } from '../colour/delta-e';
+import { decimals } from '../quantity/shown-in';
 
 /** What a piece has been through when it is read. */
 export const READING_STATES = ['wet', 'damp', 'dry', 'cured', 'washed', 'exposed'] as const;
@@ -233,7 +234,7 @@ function refuseUnlike(
   if (worst > toleranceDeltaE)
     return {
       code: 'reasonMissing',
-      message: `ΔE ${worst.toFixed(2)} is beyond the tolerance of ${toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
+      message: `ΔE ${decimals(worst, 2)} is beyond the tolerance of ${toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
     };
   const unread = unseenUnits({ units, readings, eyes: [], rule });
   const unlike =

@@ -9,6 +9,7 @@ import { outOfReference } from './lot-dyeing';
 import type { Posterior } from './posterior';
 import { effectBetween } from './predict';
 import type { LetterNames } from './write-letter';
+import { decimals } from '../quantity/shown-in';
 
 /** One thing of a dyeing that makes it other than the recipe out of reference jars, in middling water, at 1:20. */
 export type WorkedOf =
@@ -99,7 +100,7 @@ export function workOutShade(
   };
 }
 
-const sayLab = ({ L, a, b }: Lab): string => `L* ${L.toFixed(1)} a* ${a.toFixed(1)} b* ${b.toFixed(1)}`;
+const sayLab = ({ L, a, b }: Lab): string => `L* ${decimals(L, 1)} a* ${decimals(a, 1)} b* ${decimals(b, 1)}`;
 
 function sayWorked(what: WorkedOf, names: LetterNames): string {
   switch (what.of) {
@@ -127,7 +128,7 @@ export function figureOfShade(worked: WorkedShade, standard: Lab, within80: numb
         name: sayWorked(what, names),
         value: describeDifference(from, to).summary,
         unit: '',
-        source: `ΔE00 ${deltaE00.toFixed(1)}${give > 0 ? `, give or take ${give.toFixed(1)}` : ''}${stands}`,
+        source: `ΔE00 ${decimals(deltaE00, 1)}${give > 0 ? `, give or take ${decimals(give, 1)}` : ''}${stands}`,
       };
     });
   return figure(
@@ -146,7 +147,7 @@ export function figureOfShade(worked: WorkedShade, standard: Lab, within80: numb
     ],
     [
       `Learnt from ${worked.readings} readings by one model of all of them.`,
-      `Four times in five within ΔE00 ${within80.toFixed(1)} of what is foretold: what isn’t known of jars, water and build-up, and a batch’s luck.`,
+      `Four times in five within ΔE00 ${decimals(within80, 1)} of what is foretold: what isn’t known of jars, water and build-up, and a batch’s luck.`,
     ],
   );
 }

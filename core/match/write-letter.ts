@@ -6,6 +6,7 @@ import type { Dyeing } from './dyeing';
 import { isBathItself } from './dyeing';
 import type { LeverTurned, StrikeOffWorth, ReorderAnswer, ReorderFactor, ReorderWay } from './reorder';
 import { NOTHING_LIKE_DELTA_E } from './reorder';
+import { decimals } from '../quantity/shown-in';
 
 /** What things are called on screen. */
 export interface LetterNames {
@@ -29,25 +30,25 @@ export const STRIKE_OFF_G = 20;
 /** Below this no part of a difference gets a word of its own, ΔE00. */
 const LIKE_DELTA_E = 0.65;
 const percent = (share: number): string => `${Math.round(Math.abs(share - 1) * 100)} %`;
-const grams = (value: number): string => (value < 1 ? value.toFixed(2) : value.toFixed(1));
+const grams = (value: number): string => (value < 1 ? decimals(value, 2) : decimals(value, 1));
 
 /** How far from the standard, in words and as a number. */
 function sayShade(standard: Lab, { lab, deltaE00 }: ReorderWay): string {
   const { summary, deltaE } = describeDifference(standard, lab);
   const words = joinList(summary.split(', '));
   return deltaE < LIKE_DELTA_E
-    ? `as the master (ΔE00 ${deltaE00.toFixed(1)})`
-    : `${words} than the master (ΔE00 ${deltaE00.toFixed(1)})`;
+    ? `as the master (ΔE00 ${decimals(deltaE00, 1)})`
+    : `${words} than the master (ΔE00 ${decimals(deltaE00, 1)})`;
 }
 
 /** One lever, as it is said to whoever weighs: “weld 12 % more”, “a little madder, 0.4 % of the fibre”. */
 function sayTurned({ doses }: ReorderWay, { materialId, share, percentOwf }: LeverTurned, names: LetterNames): string {
   const name = names.material(materialId);
   const isAfter = doses.some((d) => d.materialId === materialId && d.stage === 'modifier');
-  const much = `${percentOwf.toFixed(percentOwf < 1 ? 2 : 1)} % of the fibre`;
+  const much = `${decimals(percentOwf, percentOwf < 1 ? 2 : 1)} % of the fibre`;
   if (share === null) return isAfter ? `a touch of ${name} after the dye, ${much}` : `a little ${name}, ${much}`;
   return Math.abs(share - 1) < LEAST_SAID
-    ? `${name} ${percentOwf.toFixed(1)} % of the fibre`
+    ? `${name} ${decimals(percentOwf, 1)} % of the fibre`
     : `${name} ${percent(share)} ${share > 1 ? 'more' : 'less'}`;
 }
 
@@ -55,7 +56,7 @@ function sayTurned({ doses }: ReorderWay, { materialId, share, percentOwf }: Lev
 function sayJars({ doses }: ReorderWay, { materialId, share }: LeverTurned, names: LetterNames): string {
   const each = doses
     .filter((d) => d.materialId === materialId)
-    .map((d) => `${d.percentOwf.toFixed(1)} % out of ${names.jar(d.stockLotId)}`);
+    .map((d) => `${decimals(d.percentOwf, 1)} % out of ${names.jar(d.stockLotId)}`);
   const inAll =
     share === null || Math.abs(share - 1) < LEAST_SAID
       ? ''
@@ -140,7 +141,7 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
   const standsOn = `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`;
   if (unchanged.deltaE00 > NOTHING_LIKE_DELTA_E)
     return {
-      opening: `As it is planned it should come out nothing like the master (ΔE00 ${unchanged.deltaE00.toFixed(0)}).`,
+      opening: `As it is planned it should come out nothing like the master (ΔE00 ${decimals(unchanged.deltaE00, 0)}).`,
       advice:
         'Look at what it is dyed with now: a bath that is used up, or a jar that is empty, can’t be made up for by more of the rest.',
       strikeOff: '',
@@ -148,9 +149,9 @@ export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, 
     };
   const [best] = ways;
   return {
-    opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${unchanged.within80.toFixed(1)} of that four times in five.`,
+    opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${decimals(unchanged.within80, 1)} of that four times in five.`,
     advice: best
-      ? `${best.isStruckOff ? `By the strike-off: ${lowerFirst(beginWay(best, names))}` : beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${best.within80.toFixed(1)}.`
+      ? `${best.isStruckOff ? `By the strike-off: ${lowerFirst(beginWay(best, names))}` : beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${decimals(best.within80, 1)}.`
       : strikeOff
         ? 'No change can be named yet that promises to come clearly nearer: what is unsure of it a strike-off shows first.'
         : 'No change promises to come clearly nearer: dye it as the recipe says.',
@@ -184,5 +185,5 @@ function sayStrikeOff(
       : Math.abs(timeShare - 1) > LEAST_TIME
         ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
         : 'as long and as hot';
-  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${withoutDeltaE.toFixed(1)} from the master, after one ${afterDeltaE.toFixed(1)}. Dye ${STRIKE_OFF_G} g of ${fibre} ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
+  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${decimals(withoutDeltaE, 1)} from the master, after one ${decimals(afterDeltaE, 1)}. Dye ${STRIKE_OFF_G} g of ${fibre} ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
 }

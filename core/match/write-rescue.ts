@@ -4,6 +4,7 @@ import { joinList } from '../quantity/word-list';
 import type { RescueAnswer, RescueWay } from './rescue';
 import type { LetterNames } from './write-letter';
 import { sayDips } from './write-letter';
+import { decimals } from '../quantity/shown-in';
 
 /** What can be done about a lot that missed, as a dyer would say it. */
 export interface RescueLetter {
@@ -12,7 +13,7 @@ export interface RescueLetter {
   readonly soldAs: string;
 }
 
-const grams = (g: number): string => `${g < 1 ? g.toFixed(2) : g.toFixed(1)} g`;
+const grams = (g: number): string => `${g < 1 ? decimals(g, 2) : decimals(g, 1)} g`;
 
 const HOW: Readonly<Record<RescueWay['how'], string>> = {
   moreDye: 'In a fresh bath, in the same water and as hot: what is on the fibre stays there.',
@@ -53,20 +54,20 @@ export function writeRescue(
   const [nearest] = soldAs;
   return {
     opening: isDeeper
-      ? `It lies ΔE00 ${missedBy.toFixed(1)} from what was wanted, and deeper all over. Whatever is added only makes it deeper; nothing here takes dye off again.`
+      ? `It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted, and deeper all over. Whatever is added only makes it deeper; nothing here takes dye off again.`
       : ways.length === 0
-        ? `It lies ΔE00 ${missedBy.toFixed(1)} from what was wanted, and nothing on the shelf promises to bring it clearly nearer.`
-        : `It lies ΔE00 ${missedBy.toFixed(1)} from what was wanted. ${ways.length === 1 ? 'One thing promises' : 'These promise'} to bring it nearer, surest first.`,
+        ? `It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted, and nothing on the shelf promises to bring it clearly nearer.`
+        : `It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted. ${ways.length === 1 ? 'One thing promises' : 'These promise'} to bring it nearer, surest first.`,
     ways: ways.map((way) => ({
       what: sayRescue(way, weightG, names),
-      comes: `should come out ${describeDifference(standard, way.lab).summary} (ΔE00 ${way.deltaE00.toFixed(1)}), within ${way.within80.toFixed(1)} four times in five`,
+      comes: `should come out ${describeDifference(standard, way.lab).summary} (ΔE00 ${decimals(way.deltaE00, 1)}), within ${decimals(way.within80, 1)} four times in five`,
       how: HOW[way.how],
     })),
     soldAs:
       near.length > 0
-        ? `As it is, it lies within the tolerance of ${joinList(near.map((s) => `${nameOf(s.id)} (ΔE00 ${s.deltaE00.toFixed(1)})`))}, and could be sold as that.`
+        ? `As it is, it lies within the tolerance of ${joinList(near.map((s) => `${nameOf(s.id)} (ΔE00 ${decimals(s.deltaE00, 1)})`))}, and could be sold as that.`
         : nearest
-          ? `The nearest other colourway on this base is ${nameOf(nearest.id)}, ΔE00 ${nearest.deltaE00.toFixed(1)} away: too far to be sold as that.`
+          ? `The nearest other colourway on this base is ${nameOf(nearest.id)}, ΔE00 ${decimals(nearest.deltaE00, 1)} away: too far to be sold as that.`
           : '',
   };
 }

@@ -1,3 +1,5 @@
+import { decimals } from '../quantity/shown-in';
+
 /** Why a picture can’t be measured. */
 export type PhotoRefusal =
   | { readonly code: 'tooLarge'; readonly megapixels: number }
@@ -13,7 +15,7 @@ export type PhotoRefusal =
 export function sayPhotoRefusal(refusal: PhotoRefusal): string {
   switch (refusal.code) {
     case 'tooLarge':
-      return `The picture has ${refusal.megapixels.toFixed(0)} megapixels, more than can be measured at once. Make it smaller, or take it at a lower setting.`;
+      return `The picture has ${decimals(refusal.megapixels, 0)} megapixels, more than can be measured at once. Make it smaller, or take it at a lower setting.`;
     case 'noPatch':
       return 'Nothing in the picture is known. Lay a grey card or a card of known patches beside the pieces, and mark it.';
     case 'noNeutral':
@@ -27,6 +29,6 @@ export function sayPhotoRefusal(refusal: PhotoRefusal): string {
     case 'tooDark':
       return `“${refusal.name}” is too dark to be measured. Take the picture again in more light.`;
     case 'mixedLight':
-      return `The known patches don’t agree (ΔE ${refusal.deltaE.toFixed(1)} apart from what they are). Two lights may fall on them, or they are marked in the wrong order. Take the picture in one light, out of the sun.`;
+      return `The known patches don’t agree (ΔE ${decimals(refusal.deltaE, 1)} apart from what they are). Two lights may fall on them, or they are marked in the wrong order. Take the picture in one light, out of the sun.`;
   }
 }

@@ -40,6 +40,7 @@ export { degreeMark, degreesShown, formatDegreesApart, formatTemperature, readTe
 export type { ShownIn } from './shown-in';
 export {
   DAY_FORMS,
+  decimals,
   WEEK_BEGINS,
   DECIMAL_MARKS,
   figuresShownIn,

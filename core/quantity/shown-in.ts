@@ -48,3 +48,6 @@ export const figuresShownIn = (): ShownIn => shown;
 
 /** Writes a number with this decimal mark. @param text as `toFixed` gives it */
 export const withDecimalMark = (text: string): string => (shown.decimalMark === ',' ? text.replace('.', ',') : text);
+
+/** A number with so many figures after the studio’s decimal mark, “1.20”. */
+export const decimals = (value: number, places: number): string => withDecimalMark(value.toFixed(places));

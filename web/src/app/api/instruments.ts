@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { Instrument, InstrumentOrder } from '@vestigia/contract';
 import type { InstrumentKind, InstrumentMessage, Pan } from '@vestigia/core';
-import { formatTemperature, InstrumentLines, PanWatch, ReadingLog } from '@vestigia/core';
+import { decimals, formatTemperature, InstrumentLines, PanWatch, ReadingLog } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { ApiClient } from './api-client';
 
@@ -225,11 +225,11 @@ export class Instruments {
 function sayMessage(message: InstrumentMessage): string {
   switch (message.kind) {
     case 'weight':
-      return `${message.weightG.toFixed(2)} g, ${message.state}`;
+      return `${decimals(message.weightG, 2)} g, ${message.state}`;
     case 'temperature':
       return formatTemperature(Math.round(message.temperatureC * 100) / 100);
     case 'ph':
-      return `pH ${message.ph.toFixed(2)}`;
+      return `pH ${decimals(message.ph, 2)}`;
     case 'colour':
       return `L* ${message.L} a* ${message.a} b* ${message.b}`;
     case 'hello':

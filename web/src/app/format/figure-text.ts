@@ -1,12 +1,12 @@
 import type { Figure, FigureInput } from '@vestigia/core';
-import { formatVolume, formatWeight } from '@vestigia/core';
+import { decimals, formatVolume, formatWeight } from '@vestigia/core';
 
 /** A number with its unit, as the studio reads it. */
 export function quantityText(value: number | string, unit: string): string {
   if (typeof value === 'string') return unit === '' ? value : `${value} ${unit}`;
   if (unit === 'g') return formatWeight(value);
   if (unit === 'ml') return formatVolume(value);
-  if (unit === 'ΔE00') return `ΔE00 ${value.toFixed(1)}`;
+  if (unit === 'ΔE00') return `ΔE00 ${decimals(value, 1)}`;
   const rounded = Math.round(value * 1000) / 1000;
   return unit === '' ? String(rounded) : unit === '%' ? `${rounded} %` : `${rounded} ${unit}`;
 }

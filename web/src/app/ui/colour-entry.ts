@@ -12,6 +12,7 @@ import { EyeLadder } from './eye-ladder';
 import { NumberField } from './number-field';
 import type { FromFile } from './reader-file';
 import { ReaderFile } from './reader-file';
+import { Decimals } from './decimals';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 const rounded = ({ L, a, b }: Lab): Lab => ({ L: round(L), a: round(a), b: round(b) });
@@ -29,7 +30,7 @@ export interface EnteredColour {
  */
 @Component({
   selector: 'vs-colour-entry',
-  imports: [EyeLadder, FormsModule, MatFormFieldModule, MatInputModule, NumberField, ReaderFile],
+  imports: [Decimals, EyeLadder, FormsModule, MatFormFieldModule, MatInputModule, NumberField, ReaderFile],
   template: `<div class="fields lab">
       <mat-form-field
         ><mat-label>L*</mat-label><input matInput vsNumber name="L" [(ngModel)]="L" [ngModelOptions]="alone"
@@ -51,7 +52,7 @@ export interface EnteredColour {
     @if (folded(); as f) {
       <p role="status">
         The mean of {{ f.count }} spots: {{ f.lab.L }} / {{ f.lab.a }} / {{ f.lab.b }}, {{ f.evenness }}, ΔE00
-        {{ f.spreadDeltaE00?.toFixed(2) }} about it.
+        {{ f.spreadDeltaE00 | decimals: 2 }} about it.
       </p>
     }
     <details>
@@ -77,8 +78,8 @@ export interface EnteredColour {
       @if (offset(); as o) {
         <label class="tick"
           ><input type="checkbox" name="putRight" [(ngModel)]="isPutRight" [ngModelOptions]="alone" /> Put right for how
-          it reads beside the first (L* {{ o.lab.L.toFixed(2) }}, a* {{ o.lab.a.toFixed(2) }}, b*
-          {{ o.lab.b.toFixed(2) }})</label
+          it reads beside the first (L* {{ o.lab.L | decimals: 2 }}, a* {{ o.lab.a | decimals: 2 }}, b*
+          {{ o.lab.b | decimals: 2 }})</label
         >
       }
     </details>

@@ -6,13 +6,14 @@ import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { When } from './when';
 import { ScrollRegion } from './scroll-region';
+import { Decimals } from './decimals';
 
 type Grade = FastnessOf['pairs'][number]['lightChange'];
 
 /** How fast what something was dyed with is, by pair of dyestuff and mordant, and what is printed with the goods. */
 @Component({
   selector: 'vs-fastness-known',
-  imports: [ScrollRegion, RouterLink, When],
+  imports: [Decimals, ScrollRegion, RouterLink, When],
   template: `@if (known.value(); as k) {
     @if (onlyWarnings()) {
       @if (isPoor()) {
@@ -63,8 +64,8 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
     }
     @if (k.onShelf; as s) {
       <p>
-        On an open shelf since {{ s.since | when }}: expect it faded by ΔE00 {{ s.deltaE00.toFixed(1) }} by now, with a
-        tenth of a window’s light there.
+        On an open shelf since {{ s.since | when }}: expect it faded by ΔE00 {{ s.deltaE00 | decimals: 1 }} by now, with
+        a tenth of a window’s light there.
       </p>
     }
   }`,

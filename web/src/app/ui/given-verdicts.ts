@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, output } from '@angular/core';
 import type { LotDetail } from '@vestigia/contract';
 import type { Verdict } from '@vestigia/core';
-import { sayAlone, takeBackable } from '@vestigia/core';
+import { decimals, sayAlone, takeBackable } from '@vestigia/core';
 import { ApiClient } from '../api/api-client';
 import { newId } from '../api/new-id';
 import { pageAction } from '../api/page-action';
@@ -61,9 +61,11 @@ export class GivenVerdicts {
       ...v,
       said: `${v.of ? `, ${sayAlone(plan, v.of)} alone,` : ''} by ${v.by.name}, ${v.restsOn ? RESTS_ON[v.restsOn] : 'unseen'},`,
       measured: [
-        v.toMaster === null ? '' : `, ΔE00 ${v.toMaster.toFixed(2)} to the master`,
-        v.toFirst === null ? '' : `, ${v.toFirst.toFixed(2)} to the first lot`,
-        v.betweenBatches === null || plan.batches.length < 2 ? '' : `, ${v.betweenBatches.toFixed(2)} between batches`,
+        v.toMaster === null ? '' : `, ΔE00 ${decimals(v.toMaster, 2)} to the master`,
+        v.toFirst === null ? '' : `, ${decimals(v.toFirst, 2)} to the first lot`,
+        v.betweenBatches === null || plan.batches.length < 2
+          ? ''
+          : `, ${decimals(v.betweenBatches, 2)} between batches`,
       ].join(''),
     }));
   });

@@ -9,13 +9,14 @@ import { When } from './when';
 import { ScrollRegion } from './scroll-region';
 import { TermTip } from './term-tip';
 import { Kept } from './kept';
+import { Decimals } from './decimals';
 
 type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
 
 /** Lots as a ledger, each with its thread. */
 @Component({
   selector: 'vs-lot-ledger',
-  imports: [Kept, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
+  imports: [Decimals, Kept, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
   templateUrl: './lot-ledger.html',
   styles: `
     .strand {

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { InstrumentKind } from '@vestigia/core';
-import { formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS } from '@vestigia/core';
+import { decimals, formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import type { Source } from '../../api/instruments';
 import { Instruments, SOURCES } from '../../api/instruments';
@@ -76,14 +76,16 @@ export class InstrumentsPage {
     switch (kind) {
       case 'balance': {
         const pan = this.instruments.pan();
-        return pan === undefined || pan.weightG === null ? 'nothing yet' : `${pan.weightG.toFixed(1)} g · ${pan.label}`;
+        return pan === undefined || pan.weightG === null
+          ? 'nothing yet'
+          : `${decimals(pan.weightG, 1)} g · ${pan.label}`;
       }
       case 'probe': {
         const c = this.instruments.temperatureC();
         const ph = this.instruments.ph();
         return c === undefined
           ? 'not in a bath'
-          : `${formatTemperature(Math.round(c * 10) / 10)}${ph === undefined ? '' : ` · pH ${ph.toFixed(2)}`}`;
+          : `${formatTemperature(Math.round(c * 10) / 10)}${ph === undefined ? '' : ` · pH ${decimals(ph, 2)}`}`;
       }
       case 'colour': {
         const c = this.instruments.colour();

@@ -17,13 +17,14 @@ import { nextPhDose } from '@vestigia/core';
 import { Instruments } from '../../api/instruments';
 import type { EntryContent } from './entry-content';
 import { readNumber } from './read-number';
+import { Decimals } from '../../ui/decimals';
 
 const USUAL_RANGE = { low: 6.5, high: 7.5 };
 
 /** Takes a bath's pH, typed, by strip or from the meter, and says the next small dose and when to stop. */
 @Component({
   selector: 'vs-ph-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [Decimals, FormsModule, MatFormFieldModule, MatInputModule],
   templateUrl: './ph-panel.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { Dyeing, GradedAsk, GradedWay } from '@vestigia/core';
-import { countLabel, joinList } from '@vestigia/core';
+import { decimals, countLabel, joinList } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
@@ -14,6 +14,7 @@ import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { namesPage } from '../../services/page-title';
+import { Decimals } from '../../ui/decimals';
 
 const TYPING_MS = 400;
 const [LEAST_SHADES, MOST_SHADES, MOST_PALEST] = [2, 24, 90];
@@ -24,12 +25,22 @@ const TITLES: Readonly<Record<GradedWay['how'], string>> = {
 };
 /** Half minutes: as finely as anybody pulls. */
 const toHalf = (minutes: number): number => Math.max(0.5, Math.round(minutes * 2) / 2);
-const grams = (g: number): string => `${g < 1 ? g.toFixed(2) : g.toFixed(1)} g`;
+const grams = (g: number): string => `${g < 1 ? decimals(g, 2) : decimals(g, 1)} g`;
 
 /** A family of shades evenly spaced to the eye, out of one recipe: by dose, by minutes, or by dips. */
 @Component({
   selector: 'vs-graded',
-  imports: [MatchAtWork, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, RouterLink, Swatch],
+  imports: [
+    Decimals,
+    MatchAtWork,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+    RouterLink,
+    Swatch,
+  ],
   providers: [MatchRecordReader],
   templateUrl: './graded.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -133,7 +144,7 @@ export class GradedPage {
       even:
         way.unevenness < 1.15
           ? 'evenly spaced to the eye'
-          : `the largest step is ${way.unevenness.toFixed(1)} times the mean one`,
+          : `the largest step is ${decimals(way.unevenness, 1)} times the mean one`,
       bath:
         way.how === 'dose'
           ? ''

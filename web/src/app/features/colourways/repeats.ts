@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { DriftChannel } from '@vestigia/core';
-import { DRIFT_CHANNELS, LEAST_FOR_LIMITS, screenColour } from '@vestigia/core';
+import { decimals, DRIFT_CHANNELS, LEAST_FOR_LIMITS, screenColour } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -73,7 +73,7 @@ export class Repeats {
   protected readonly said = computed(() => {
     const channel = this.shown();
     const points = this.chart.value()?.points ?? [];
-    return `${CHANNEL_LABELS[channel][0]} lot by lot: ${points.map((p) => `${p.tag} ${p[channel].toFixed(1)}`).join(', ')}`;
+    return `${CHANNEL_LABELS[channel][0]} lot by lot: ${points.map((p) => `${p.tag} ${decimals(p[channel], 1)}`).join(', ')}`;
   });
 
   protected readonly option = computed(() => {

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { FastnessTest } from '@vestigia/contract';
-import { currentEntries } from '@vestigia/core';
+import { decimals, currentEntries } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Tones } from '../../ui/chart';
 import { Chart, plainAxis } from '../../ui/chart';
@@ -23,7 +23,7 @@ export class FadingChart {
   );
   protected readonly said = computed(() =>
     this.points()
-      .map(([days, deltaE]) => `${days} days ΔE00 ${deltaE.toFixed(1)}`)
+      .map(([days, deltaE]) => `${days} days ΔE00 ${decimals(deltaE, 1)}`)
       .join(', '),
   );
   protected readonly option = computed(() => {

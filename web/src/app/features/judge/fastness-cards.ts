@@ -1,6 +1,6 @@
 import type { FastnessTest } from '@vestigia/contract';
 import type { Dyed, FastnessCard, FastnessForetold } from '@vestigia/core';
-import { currentEntries, joinList, learnFastness } from '@vestigia/core';
+import { decimals, currentEntries, joinList, learnFastness } from '@vestigia/core';
 
 /** What each test says of what it was dyed with, as it is learnt from. */
 export const cardsOf = (tests: readonly FastnessTest[]): FastnessCard[] =>
@@ -16,7 +16,7 @@ export const cardsOf = (tests: readonly FastnessTest[]): FastnessCard[] =>
     curve,
   }));
 
-const one = (value: number): string => value.toFixed(1);
+const one = (value: number): string => decimals(value, 1);
 /** As it is shown: “4.2”, and below it “2.9 to 6.1”. */
 export interface SaidFastness {
   readonly value: string;

@@ -22,11 +22,13 @@ import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
 import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
+import { Decimals } from '../../ui/decimals';
 
 /** Washing and light tried on what was dyed: cards on their way, what they showed, and when they are due. */
 @Component({
   selector: 'vs-fastness',
   imports: [
+    Decimals,
     DayField,
     DayPicker,
     Kept,

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { MatchRecord } from '@vestigia/contract';
 import type { Fit, FitFamily, FitKind, Fits, LetterNames, Observation } from '@vestigia/core';
-import { FIT_KINDS, countLabel, joinList } from '@vestigia/core';
+import { decimals, FIT_KINDS, countLabel, joinList } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { askMatch } from '../../services/ask-match';
 import type { Tones } from '../../ui/chart';
@@ -120,7 +120,7 @@ export class FitCharts {
   protected readonly said = computed(() => {
     const fit = this.chosen();
     return fit
-      ? `${this.nameOf(fit)}: ${countLabel(fit.points.length, 'reading')}, half of them within ΔE00 ${fit.medianResidual.toFixed(1)} of the curve.`
+      ? `${this.nameOf(fit)}: ${countLabel(fit.points.length, 'reading')}, half of them within ΔE00 ${decimals(fit.medianResidual, 1)} of the curve.`
       : '';
   });
 

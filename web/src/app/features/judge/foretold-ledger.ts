@@ -1,6 +1,7 @@
 import { ChangeDetectionStrategy, Component, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { Decimals } from '../../ui/decimals';
 
 /** How well a group of readings was foretold. */
 export interface ForetoldGroup {
@@ -15,7 +16,7 @@ export interface ForetoldGroup {
 /** Groups of readings, by whatever they were put together, with how near each was foretold. */
 @Component({
   selector: 'vs-foretold-ledger',
-  imports: [ScrollRegion, RouterLink],
+  imports: [Decimals, ScrollRegion, RouterLink],
   template: `<div class="scroller">
     <table class="ledger">
       <caption class="unseen">
@@ -40,7 +41,7 @@ export interface ForetoldGroup {
               }
             </th>
             <td class="number">{{ g.readings }}</td>
-            <td class="number">{{ g.median.toFixed(1) }}</td>
+            <td class="number">{{ g.median | decimals: 1 }}</td>
             <td class="number">{{ g.inside }} of {{ g.readings }}</td>
           </tr>
         }

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import type { MatchRecord } from '@vestigia/contract';
 import type { Foretold, JarStrength, ReviewAsk } from '@vestigia/core';
-import { LEAST_READINGS, countLabel } from '@vestigia/core';
+import { decimals, LEAST_READINGS, countLabel } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
@@ -14,6 +14,7 @@ import { FitCharts } from './fit-charts';
 import { ForetoldLedger } from './foretold-ledger';
 import { JudgeNav } from './judge-nav';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { Decimals } from '../../ui/decimals';
 
 const FURTHEST = 8;
 const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
@@ -21,7 +22,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
   selector: 'vs-foretold',
-  imports: [ScrollRegion, MatchAtWork, FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
+  imports: [Decimals, ScrollRegion, MatchAtWork, FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `<div class="head">
       <h1>How good it was foretold</h1>
@@ -35,13 +36,13 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
     } @else if (review(); as r) {
       <p class="say">
         Of {{ count(r.foretold.length, 'reading') }}, each foretold from all the others, half came out within ΔE00
-        {{ r.median.toFixed(1) }} of that; {{ percent(r.inside) }} of a hundred lay inside what was said, where eighty
-        are promised.
+        {{ r.median | decimals: 1 }} of that; {{ percent(r.inside) }} of a hundred lay inside what was said, where
+        eighty are promised.
       </p>
       @if (next(); as n) {
         <p>
           What one strip would teach most: <strong>{{ n.tag }}</strong> of {{ n.material }}, which may be anything from
-          {{ n.jar.fromPercent.toFixed(0) }} to {{ n.jar.toPercent.toFixed(0) }} % of the reference.
+          {{ n.jar.fromPercent | decimals: 0 }} to {{ n.jar.toPercent | decimals: 0 }} % of the reference.
         </p>
       }
       <h2>By colourway</h2>
@@ -58,8 +59,8 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
               label="as it came out"
             />
             <figcaption>
-              <a [routerLink]="['/lots', f.lotId]">{{ f.title }}</a><br />ΔE00 {{ f.deltaE00.toFixed(1) }}, said
-              {{ f.within80.toFixed(1) }}
+              <a [routerLink]="['/lots', f.lotId]">{{ f.title }}</a><br />ΔE00 {{ f.deltaE00 | decimals: 1 }}, said
+              {{ f.within80 | decimals: 1 }}
             </figcaption>
           </figure>
         }
@@ -90,8 +91,8 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
                   <a [routerLink]="['/stores', j.jar.stockLotId]">{{ j.tag }}</a>
                 </th>
                 <td>{{ j.material }}</td>
-                <td class="number">{{ j.jar.percent.toFixed(0) }} %</td>
-                <td class="number">{{ j.jar.fromPercent.toFixed(0) }} – {{ j.jar.toPercent.toFixed(0) }} %</td>
+                <td class="number">{{ j.jar.percent | decimals: 0 }} %</td>
+                <td class="number">{{ j.jar.fromPercent | decimals: 0 }} – {{ j.jar.toPercent | decimals: 0 }} %</td>
                 <td class="number">{{ j.jar.readings }}</td>
               </tr>
             }
@@ -168,7 +169,7 @@ export class ForetoldPage {
   });
   /** The jar that is least known, where another strip would say something. */
   protected readonly next = computed(() => this.jars().find(({ jar }) => width(jar) > WORTH_A_STRIP));
-  protected readonly percent = (share: number): string => (100 * share).toFixed(0);
+  protected readonly percent = (share: number): string => decimals(100 * share, 0);
   protected readonly under = foretoldUnder;
 
   private askOf(r: MatchRecord): ReviewAsk {

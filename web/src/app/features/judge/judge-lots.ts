@@ -6,11 +6,12 @@ import { LotLedger } from '../../ui/lot-ledger';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
+import { Decimals } from '../../ui/decimals';
 
 /** Lots that wait for an eye, and those still on their way. */
 @Component({
   selector: 'vs-judge-lots',
-  imports: [RouterLink, JudgeNav, LotLedger, RefusalNote, Swatch],
+  imports: [Decimals, RouterLink, JudgeNav, LotLedger, RefusalNote, Swatch],
   templateUrl: './judge-lots.html',
   styles: `
     .waiting {

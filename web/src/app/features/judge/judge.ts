@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
 import type { ShadeOf, Verdict } from '@vestigia/core';
 import {
+  decimals,
   WHOLE,
   deltaEBy,
   DELTA_E_LABELS,
@@ -60,6 +61,7 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
+import { Decimals } from '../../ui/decimals';
 
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
 
@@ -67,6 +69,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hol
 @Component({
   selector: 'vs-judge',
   imports: [
+    Decimals,
     GivenVerdicts,
     Kept,
     ScrollRegion,
@@ -267,10 +270,10 @@ export class JudgePage {
     const family = foldFamily(l.plan, this.standards(), this.status(), alone).filter((m) => m.apart === null);
     const far = family.flatMap((m) => m.deltaE ?? []);
     const apart = Math.max(0, ...family.map((m) => m.betweenBatchesDeltaE));
-    const between = l.plan.batches.length > 1 ? ` Between batches: ${apart.toFixed(2)}.` : '';
+    const between = l.plan.batches.length > 1 ? ` Between batches: ${decimals(apart, 2)}.` : '';
     return far.length === 0
       ? `There is no master to hold it against.${between}`
-      : `Furthest: ${DELTA_E_LABELS[l.formula]} ${Math.max(...far).toFixed(2)}, tolerance ${l.toleranceDeltaE}.${between}`;
+      : `Furthest: ${DELTA_E_LABELS[l.formula]} ${decimals(Math.max(...far), 2)}, tolerance ${l.toleranceDeltaE}.${between}`;
   });
 
   /** Light and observer of a new reading: the master’s, or daylight. */
@@ -367,7 +370,7 @@ export class JudgePage {
     );
   }
 
-  protected readonly signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
+  protected readonly signed = (value: number): string => `${value < 0 ? '−' : '+'}${decimals(Math.abs(value), 2)}`;
 }
 
 const sameColour = (x: LabUnder, y: LabUnder): boolean => x.L === y.L && x.a === y.a && x.b === y.b;

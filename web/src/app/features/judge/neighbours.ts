@@ -6,6 +6,7 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { linkToColour } from '../../ui/colours-given';
 import { Swatch } from '../../ui/swatch';
+import { Decimals } from '../../ui/decimals';
 
 const EARLIER = 6;
 const NEAR = 8;
@@ -13,7 +14,7 @@ const NEAR = 8;
 /** A shade beside the earlier lots of its colourway, and beside whatever of the record lies nearest. */
 @Component({
   selector: 'vs-neighbours',
-  imports: [RouterLink, Swatch],
+  imports: [Decimals, RouterLink, Swatch],
   template: `<div class="mounts beside">
       <figure>
         <vs-swatch [lab]="lab()" [width]="6" [height]="90" label="this" />
@@ -23,7 +24,7 @@ const NEAR = 8;
         <figure>
           <vs-swatch [lab]="e.lab" [width]="6" [height]="90" [label]="e.lot.tag" />
           <figcaption>
-            <a [routerLink]="['/lots', e.lot.id]">{{ e.lot.tag }}</a><br />ΔE00 {{ e.deltaE.toFixed(1) }}
+            <a [routerLink]="['/lots', e.lot.id]">{{ e.lot.tag }}</a><br />ΔE00 {{ e.deltaE | decimals: 1 }}
           </figcaption>
         </figure>
       } @empty {
@@ -40,7 +41,7 @@ const NEAR = 8;
             [label]="n.title"
           />
           <figcaption>
-            <a [routerLink]="link(n)">{{ n.title }}</a><br />{{ n.detail }}<br />ΔE00 {{ n.deltaE.toFixed(1) }}
+            <a [routerLink]="link(n)">{{ n.title }}</a><br />{{ n.detail }}<br />ΔE00 {{ n.deltaE | decimals: 1 }}
           </figcaption>
         </figure>
       }

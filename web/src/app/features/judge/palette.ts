@@ -15,6 +15,7 @@ import { linkToColour } from '../../ui/colours-given';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { JudgeNav } from './judge-nav';
+import { Decimals } from '../../ui/decimals';
 
 const SHELF = 'vestigia-palette';
 const OFFERED = 40;
@@ -45,7 +46,7 @@ function kept(): Kept {
 /** Chosen colours side by side on grey: reordered, warned of where two sit too near, printed and written as files. */
 @Component({
   selector: 'vs-palette',
-  imports: [FormsModule, JudgeNav, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, Swatch],
+  imports: [Decimals, FormsModule, JudgeNav, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, Swatch],
   templateUrl: './palette.html',
   styles: `
     .lay {

@@ -27,6 +27,7 @@ import type { MeasuredPiece } from './photo-desk';
 import { PhotoDesk } from './photo-desk';
 import { PhotoMeasurer } from './photo-measurer';
 import { ShadeChoice } from '../../ui/shade-choice';
+import { Decimals } from '../../ui/decimals';
 
 interface Found {
   readonly id: string;
@@ -51,7 +52,7 @@ const EDGE_LABELS = { x: 'Left', y: 'Top', width: 'Width', height: 'Height' } as
 /** A reading from a photograph: a grey card and the pieces are marked in it, and a worker says what they are. */
 @Component({
   selector: 'vs-photo-reading',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, ShadeChoice, Swatch],
+  imports: [Decimals, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, ShadeChoice, Swatch],
   providers: [PhotoDesk, PhotoMeasurer],
   templateUrl: './photo-reading.html',
   styleUrl: './photo-reading.scss',

@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder } from '@vestigia/contract';
 import type { FastnessKind, Lab, ReachAsk, Reached } from '@vestigia/core';
 import {
+  decimals,
   LEAST_OF_DYESTUFF,
   LEAST_READINGS,
   MATCH_CONDITIONS,
@@ -45,6 +46,7 @@ import type { SaidFastness } from './fastness-cards';
 import { cardsOf, sayFastness } from './fastness-cards';
 import { JudgeNav } from './judge-nav';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { Decimals } from '../../ui/decimals';
 
 /** What a shade may be reached with. */
 const FROMS = [
@@ -62,6 +64,7 @@ const START: LabUnder = { L: 60, a: 0, b: 0, ...MATCH_CONDITIONS };
 @Component({
   selector: 'vs-reach',
   imports: [
+    Decimals,
     ScrollRegion,
     MatchAtWork,
     ColourEntry,
@@ -218,9 +221,9 @@ export class ReachPage {
     const { way } = best;
     const near =
       way.deltaE00 <= REACHED_DELTA_E
-        ? `ΔE00 ${way.deltaE00.toFixed(1)} from it`
-        : `yet even that comes out ${describeDifference(standard, way.lab).summary}, ΔE00 ${way.deltaE00.toFixed(1)} from it`;
-    return `Surest to come near, in per cent of the fibre: ${best.what}${best.over}, ${near}, within ΔE00 ${way.within80.toFixed(1)} of what is foretold four times in five.`;
+        ? `ΔE00 ${decimals(way.deltaE00, 1)} from it`
+        : `yet even that comes out ${describeDifference(standard, way.lab).summary}, ΔE00 ${decimals(way.deltaE00, 1)} from it`;
+    return `Surest to come near, in per cent of the fibre: ${best.what}${best.over}, ${near}, within ΔE00 ${decimals(way.within80, 1)} of what is foretold four times in five.`;
   });
   /** What was never, or hardly ever, dyed and read here. */
   protected readonly untried = computed(() => {
@@ -292,4 +295,4 @@ export class ReachPage {
 const stays = (usual: string, before?: { readonly source: string; readonly value: string }): string =>
   before !== undefined && before.source !== '' ? before.value : usual;
 
-const sayPercent = (percent: number): string => `${percent < 1 ? percent.toFixed(2) : percent.toFixed(1)}\u00a0%`;
+const sayPercent = (percent: number): string => `${percent < 1 ? decimals(percent, 2) : decimals(percent, 1)}\u00a0%`;

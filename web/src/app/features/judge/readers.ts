@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
-import { LEAST_SHARED } from '@vestigia/core';
+import { decimals, LEAST_SHARED } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
@@ -7,11 +7,12 @@ import { CardMeasured } from './card-measured';
 import { JudgeNav } from './judge-nav';
 import { May } from '../../ui/may';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { Decimals } from '../../ui/decimals';
 
 /** The colour readers of the studio, how they differ, and every reading as an open file. */
 @Component({
   selector: 'vs-readers',
-  imports: [ScrollRegion, May, CardMeasured, JudgeNav, RefusalNote],
+  imports: [Decimals, ScrollRegion, May, CardMeasured, JudgeNav, RefusalNote],
   template: `<div class="head">
       <h1>Readers and files</h1>
       <vs-judge-nav />
@@ -45,14 +46,16 @@ import { ScrollRegion } from '../../ui/scroll-region';
                   <th scope="row">{{ r.name }}</th>
                   <td class="number">{{ r.readings }}</td>
                   <td class="number">
-                    {{ r.repeatabilityDeltaE00 === null ? 'not known' : 'ΔE00 ' + r.repeatabilityDeltaE00.toFixed(2) }}
+                    {{
+                      r.repeatabilityDeltaE00 === null ? 'not known' : 'ΔE00 ' + (r.repeatabilityDeltaE00 | decimals: 2)
+                    }}
                   </td>
                   <td>
                     @if (first) {
                       the others are put beside this one
                     } @else if (r.offset; as o) {
                       reads L* {{ signed(o.lab.L) }}, a* {{ signed(o.lab.a) }}, b* {{ signed(o.lab.b) }} beside it, on
-                      {{ r.sharedSwatches }} pieces; ΔE00 {{ o.leftDeltaE00.toFixed(2) }} is left without that
+                      {{ r.sharedSwatches }} pieces; ΔE00 {{ o.leftDeltaE00 | decimals: 2 }} is left without that
                     } @else {
                       {{ r.sharedSwatches }} of {{ least }} pieces that both have read
                     }
@@ -79,5 +82,5 @@ export class ReadersPage {
   private readonly api = inject(ApiClient);
   protected readonly least = LEAST_SHARED;
   protected readonly readers = liveQuery(['lots'], () => this.api.get('/api/readers'));
-  protected readonly signed = (value: number): string => `${value < 0 ? '−' : '+'}${Math.abs(value).toFixed(2)}`;
+  protected readonly signed = (value: number): string => `${value < 0 ? '−' : '+'}${decimals(Math.abs(value), 2)}`;
 }

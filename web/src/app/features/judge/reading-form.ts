@@ -31,11 +31,12 @@ import { ColourEntry } from '../../ui/colour-entry';
 import { RefusalNote } from '../../ui/refusal';
 import { ShadeChoice } from '../../ui/shade-choice';
 import { DraftOf } from '../../ui/draft';
+import { Decimals } from '../../ui/decimals';
 
 /** A new reading of a shade of a lot, or one that stands in place of another. */
 @Component({
   selector: 'vs-reading-form',
-  imports: [DraftOf, ColourEntry, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice],
+  imports: [Decimals, DraftOf, ColourEntry, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice],
   template: `<form (ngSubmit)="read()">
     <vs-draft [of]="'reading of ' + lot().summary.id" [action]="reading" />
     <h3>{{ replaces() ? 'What should stand instead' : 'A new reading' }}</h3>
@@ -62,8 +63,8 @@ import { DraftOf } from '../../ui/draft';
     </div>
     @if (backed(); as darker) {
       <p class="wet" role="status">
-        Darker by L* {{ darker.toFixed(1) }} than it was read before, in the same hue: did something dark show through?
-        Fold it until nothing does and read it again, on white; or keep it as it is.
+        Darker by L* {{ darker | decimals: 1 }} than it was read before, in the same hue: did something dark show
+        through? Fold it until nothing does and read it again, on white; or keep it as it is.
       </p>
     }
     <vs-refusal [problem]="reading.problem()" />

@@ -13,6 +13,7 @@ import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { SetSorter } from './set-sorter';
+import { Decimals } from '../../ui/decimals';
 
 /** A piece that was read by itself. */
 interface ReadPiece {
@@ -34,7 +35,7 @@ const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
 /** The pieces of a lot that were read one by one, and those of other lots on the shelf, sorted into sets that match. */
 @Component({
   selector: 'vs-sets-of-lot',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, Swatch],
+  imports: [Decimals, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, Swatch],
   providers: [SetSorter],
   template: `
     @if (others().length > 0) {
@@ -100,7 +101,7 @@ const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
     }
     @if (sorted(); as s) {
       <p role="status">
-        {{ count(s.sets.length, 'set') }}; the worst pair in any lies ΔE00 {{ s.worst.toFixed(2) }} apart.
+        {{ count(s.sets.length, 'set') }}; the worst pair in any lies ΔE00 {{ s.worst | decimals: 2 }} apart.
         @if (s.of !== pieces()) {
           Pieces were read since: sort again.
         }

@@ -17,6 +17,7 @@ import { JudgeNav } from './judge-nav';
 import { May } from '../../ui/may';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
+import { Decimals } from '../../ui/decimals';
 
 /** Everything a snippet can be found by, in one line of small letters. */
 const wordsOf = (s: Snippet): string =>
@@ -35,6 +36,7 @@ const wordsOf = (s: Snippet): string =>
 @Component({
   selector: 'vs-swatch-book',
   imports: [
+    Decimals,
     Kept,
     DraftOf,
     May,

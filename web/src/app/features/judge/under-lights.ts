@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { LabUnder } from '@vestigia/contract';
 import type { ColourConditions, Spectrum } from '@vestigia/core';
-import { ILLUMINANTS, deltaEBy, labOfSpectrum, metamerism } from '@vestigia/core';
+import { decimals, ILLUMINANTS, deltaEBy, labOfSpectrum, metamerism } from '@vestigia/core';
 import { Swatch } from '../../ui/swatch';
 
 const LIGHT_LABELS: Readonly<Record<ColourConditions['illuminant'], string>> = {
@@ -55,7 +55,7 @@ export class UnderLights {
       const of = (spectrum: Spectrum): LabUnder => ({ ...labOfSpectrum(spectrum, conditions), ...conditions });
       const [own, beside] = [of(this.own().spectrum), this.beside()];
       const other = beside && of(beside.spectrum);
-      const said = other ? `, ΔE00 ${deltaEBy('de00', other, own).toFixed(1)}` : '';
+      const said = other ? `, ΔE00 ${decimals(deltaEBy('de00', other, own), 1)}` : '';
       return { light, label: LIGHT_LABELS[light], own, other, said };
     }),
   );
@@ -71,7 +71,7 @@ export class UnderLights {
       }),
     }));
     return apart
-      .map(({ label, index }) => `under ${label} they part by ${round(index).toFixed(1)} (metamerism, ΔE*ab)`)
+      .map(({ label, index }) => `under ${label} they part by ${decimals(round(index), 1)} (metamerism, ΔE*ab)`)
       .join('; ');
   });
 }

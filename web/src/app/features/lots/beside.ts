@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotSummary, LotsBeside } from '@vestigia/contract';
 import type { NamedShade } from '@vestigia/core';
-import { describeDifference, pairShades, sayEye } from '@vestigia/core';
+import { decimals, describeDifference, pairShades, sayEye } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -62,7 +62,7 @@ export class BesidePage {
         return {
           ...s,
           said: difference
-            ? `${second.tag}: ${difference.summary}, ΔE00 ${difference.deltaE.toFixed(2)}`
+            ? `${second.tag}: ${difference.summary}, ΔE00 ${decimals(difference.deltaE, 2)}`
             : `${s.first ? second.tag : s.second ? first.tag : 'neither'} not read`,
         };
       }),

@@ -16,6 +16,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
+  decimals,
   formatTemperature,
   asReallyDone,
   describeColour,
@@ -322,5 +323,5 @@ export class LotPage {
 function toStandard(standard: LabUnder | null, lab: Lab): string {
   if (!standard) return describeColour(lab);
   const { deltaE, summary } = describeDifference(standard, lab);
-  return `ΔE00 ${deltaE.toFixed(2)}, ${summary}`;
+  return `ΔE00 ${decimals(deltaE, 2)}, ${summary}`;
 }

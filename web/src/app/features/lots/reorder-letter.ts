@@ -6,6 +6,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder, Proposal } from '@vestigia/contract';
 import type { BaseLot, DeltaEFormula, Dyeing, Figure, ReorderAsk, ReorderBounds, ReorderWay } from '@vestigia/core';
 import {
+  decimals,
   MATCH_CONDITIONS,
   MOST_CORRECTED_SHARE,
   costOfDoses,
@@ -33,6 +34,7 @@ import { Swatch } from '../../ui/swatch';
 import type { Corrected, DosedAs, TakenCorrection } from './taken-correction';
 import { NOT_CORRECTED, correctionOf, strikeOffOf } from './taken-correction';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { Decimals } from '../../ui/decimals';
 
 const SETTLE_MS = 400;
 type Ticked = Exclude<keyof ReorderBounds, 'mostShare'>;
@@ -47,6 +49,7 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
 @Component({
   selector: 'vs-reorder-letter',
   imports: [
+    Decimals,
     ScrollRegion,
     MatchAtWork,
     FigureValue,
@@ -98,7 +101,7 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
             @for (w of t.ways; track $index) {
               <p>
                 <strong>{{ sayWay(w) }}</strong>: <vs-figure [figure]="figureOf(w)" [name]="sayWay(w)" />, within
-                {{ w.within80.toFixed(1) }}{{ costOf(w) }}.
+                {{ w.within80 | decimals: 1 }}{{ costOf(w) }}.
                 @if (correctionOf(w); as c) {
                   <button class="act" type="button" (click)="taken.emit(c)">Plan it so</button>
                 }
@@ -318,7 +321,7 @@ export class ReorderLetter {
     (this.told()?.factors ?? []).map(({ factor, effect }) => ({
       name: sayFactor(factor, this.names()),
       words: describeDifference(effect.from, effect.to).summary,
-      deltaE: effect.deltaE00.toFixed(1),
+      deltaE: decimals(effect.deltaE00, 1),
       sure: effect.within80 < effect.deltaE00 / 2 ? 'sure' : effect.within80 < effect.deltaE00 ? 'likely' : 'unsure',
     })),
   );

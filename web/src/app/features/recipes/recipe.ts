@@ -54,6 +54,7 @@ import { DraftOf } from '../../ui/draft';
 import { Degrees } from '../../ui/degrees';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
+import { Decimals } from '../../ui/decimals';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -61,6 +62,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    Decimals,
     Kept,
     TermTip,
     Degrees,

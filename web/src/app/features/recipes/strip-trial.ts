@@ -31,6 +31,7 @@ import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
+import { Decimals } from '../../ui/decimals';
 
 /**
  * One strip trial: what each strip gets and how it is marked, what was read, how they rank, and what became of the
@@ -39,6 +40,7 @@ import { Kept } from '../../ui/kept';
 @Component({
   selector: 'vs-strip-trial',
   imports: [
+    Decimals,
     Kept,
     DraftOf,
     ActBar,

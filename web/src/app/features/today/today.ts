@@ -13,11 +13,12 @@ import { When } from '../../ui/when';
 import { May } from '../../ui/may';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
+import { Decimals } from '../../ui/decimals';
 
 /** What wants a person now, in the order it wants one. */
 @Component({
   selector: 'vs-today',
-  imports: [ActBar, ScrollRegion, May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
+  imports: [Decimals, ActBar, ScrollRegion, May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
   templateUrl: './today.html',
   styles: `
     .first {

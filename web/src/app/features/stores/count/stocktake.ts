@@ -15,7 +15,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { Stocktake } from '@vestigia/contract';
-import { formatAmount, readAmount } from '@vestigia/core';
+import { decimals, formatAmount, readAmount } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { StudioSettings } from '../../../api/studio-settings';
@@ -155,7 +155,7 @@ export class StocktakePage {
         this.instrument.set(
           reading.overload
             ? `${reading.instrument}: too heavy for it. Weigh it in parts.`
-            : `${reading.instrument}, settled after ${(reading.settledMs / 1000).toFixed(1)} s.`,
+            : `${reading.instrument}, settled after ${decimals(reading.settledMs / 1000, 1)} s.`,
         );
         if (reading.overload) return;
         this.gross.set(line.tareMg !== null);

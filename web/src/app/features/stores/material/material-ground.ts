@@ -7,19 +7,20 @@ import { pageAction } from '../../../api/page-action';
 import type { GroundRead } from '../../../ui/ground-colour';
 import { GroundColour } from '../../../ui/ground-colour';
 import { Swatch } from '../../../ui/swatch';
+import { Decimals } from '../../../ui/decimals';
 
 /** What a base looks like undyed, how white it is, and a way to read it: where every shade on it begins. */
 @Component({
   selector: 'vs-material-ground',
-  imports: [GroundColour, Swatch],
+  imports: [Decimals, GroundColour, Swatch],
   template: `@if (material().base; as base) {
     <h2>Undyed</h2>
     <p>
       <vs-swatch [lab]="base.undyed" [width]="3" [label]="material().name + ', undyed'" /> L*
-      {{ base.undyed.L.toFixed(1) }}, a* {{ base.undyed.a.toFixed(1) }}, b* {{ base.undyed.b.toFixed(1)
+      {{ base.undyed.L | decimals: 1 }}, a* {{ base.undyed.a | decimals: 1 }}, b* {{ base.undyed.b | decimals: 1
       }}{{ base.undyedSpectrum ? ', band by band' : '' }}.
       @if (whiteness(); as w) {
-        CIE whiteness {{ w.whiteness.toFixed(0) }}, tint {{ w.tint.toFixed(1)
+        CIE whiteness {{ w.whiteness | decimals: 0 }}, tint {{ w.tint | decimals: 1
         }}{{ w.isInRange ? '' : '; outside what the formula was made for, it only ranks one base against another' }}.
       }
     </p>

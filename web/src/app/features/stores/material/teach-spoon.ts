@@ -4,13 +4,14 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { MaterialPage } from '@vestigia/contract';
 import type { KitchenUnit, VolumeSystem } from '@vestigia/core';
-import { VOLUME_SYSTEMS, kitchenUnitMl, planInSpoons, readWeight, sayKitchenUnit } from '@vestigia/core';
+import { decimals, VOLUME_SYSTEMS, kitchenUnitMl, planInSpoons, readWeight, sayKitchenUnit } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { FigureValue } from '../../../ui/figure-value';
 import { newId } from '../../../api/new-id';
 import { RefusalNote } from '../../../ui/refusal';
 import { ScrollRegion } from '../../../ui/scroll-region';
+import { Decimals } from '../../../ui/decimals';
 
 const SPOONS: readonly { unit: KitchenUnit; system: VolumeSystem }[] = VOLUME_SYSTEMS.flatMap((system) =>
   (['tsp', 'tbsp', 'cup'] as const).map((unit) => ({ unit, system })),
@@ -21,7 +22,7 @@ const SPOONS: readonly { unit: KitchenUnit; system: VolumeSystem }[] = VOLUME_SY
  */
 @Component({
   selector: 'vs-teach-spoon',
-  imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
+  imports: [Decimals, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, FigureValue, RefusalNote],
   templateUrl: './teach-spoon.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -45,7 +46,7 @@ export class TeachSpoon {
   });
 
   protected readonly name = (s: (typeof SPOONS)[number]): string => sayKitchenUnit(s.unit, s.system);
-  protected readonly ml = (s: (typeof SPOONS)[number]): string => (kitchenUnitMl(s.unit, s.system) ?? 0).toFixed(1);
+  protected readonly ml = (s: (typeof SPOONS)[number]): string => decimals(kitchenUnitMl(s.unit, s.system) ?? 0, 1);
 
   protected weigh(): void {
     const { unit, system } = this.spoon();
@@ -72,7 +73,7 @@ export class TeachSpoon {
         spoonMl: kitchenUnitMl(unit, system) ?? 5,
       }),
       (r) => {
-        this.instrument.set(`${r.instrument}, settled after ${(r.settledMs / 1000).toFixed(1)} s.`);
+        this.instrument.set(`${r.instrument}, settled after ${decimals(r.settledMs / 1000, 1)} s.`);
         this.quantityText.set(`${r.weightG} g`);
         this.fromBalance.set(true);
       },

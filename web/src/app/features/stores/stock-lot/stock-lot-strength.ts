@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, input, output } f
 import { RouterLink } from '@angular/router';
 import type { StockLot } from '@vestigia/contract';
 import type { JarStrength, ReviewAsk } from '@vestigia/core';
-import { countLabel } from '@vestigia/core';
+import { decimals, countLabel } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
 import { askMatch } from '../../../services/ask-match';
@@ -10,6 +10,7 @@ import { MatchAtWork } from '../../../ui/match-at-work';
 import { MatchRecordReader } from '../../../services/match-record';
 import { RefusalNote } from '../../../ui/refusal';
 import { withFacts } from './with-facts';
+import { Decimals } from '../../../ui/decimals';
 
 /** So much fibre makes a strip that can be weighed for and read, g. */
 const STRIP_G = 10;
@@ -19,20 +20,20 @@ const WORTH_A_TEST = 1.3;
 /** How strong a jar is by everything that was dyed with it, how sure that is, and how to test it. */
 @Component({
   selector: 'vs-stock-lot-strength',
-  imports: [MatchAtWork, RefusalNote, RouterLink],
+  imports: [Decimals, MatchAtWork, RefusalNote, RouterLink],
   providers: [MatchRecordReader],
   template: `<h2>Strength</h2>
     @if (strength(); as s) {
       <p>
-        {{ opening() }} it is {{ s.percent.toFixed(0) }} % of the reference; nine times in ten it lies between
-        {{ s.fromPercent.toFixed(0) }} and {{ s.toPercent.toFixed(0) }} %.
+        {{ opening() }} it is {{ s.percent | decimals: 0 }} % of the reference; nine times in ten it lies between
+        {{ s.fromPercent | decimals: 0 }} and {{ s.toPercent | decimals: 0 }} %.
         @if (stands(); as said) {
           {{ said }}
         }
       </p>
       @if (mayBeTaken()) {
         <button class="act" type="button" [disabled]="taking.busy()" (click)="take(s)">
-          Dose by {{ s.percent.toFixed(0) }} % from now on
+          Dose by {{ s.percent | decimals: 0 }} % from now on
         </button>
       }
       <vs-refusal [problem]="taking.problem()" />
@@ -117,7 +118,7 @@ export class StockLotStrength {
     const usual = this.record.shelf().find((m) => m.materialId === this.stockLot().row.materialId)?.usualPercent;
     if (usual === undefined) return '';
     const percent = usual / 2;
-    return `: ${percent.toFixed(1)} % of the fibre, ${((percent / 100) * STRIP_G).toFixed(2)} g out of each jar`;
+    return `: ${decimals(percent, 1)} % of the fibre, ${decimals((percent / 100) * STRIP_G, 2)} g out of each jar`;
   });
   protected readonly trial = computed(() => ({
     varies: 'source',
@@ -129,7 +130,7 @@ export class StockLotStrength {
   protected take({ percent, fromPercent, toPercent, readings }: JarStrength): void {
     const body = withFacts(this.stockLot(), {
       strengthPercent: Math.round(percent),
-      strengthBasis: `${countLabel(readings, 'reading')} of what was dyed with it, ${fromPercent.toFixed(0)} to ${toPercent.toFixed(0)} %`,
+      strengthBasis: `${countLabel(readings, 'reading')} of what was dyed with it, ${decimals(fromPercent, 0)} to ${decimals(toPercent, 0)} %`,
       strengthLearnt: true,
     });
     this.taking.run(this.api.put('/api/stock-lots/{id}', body, this.stockLot().row.id), () => this.changed.emit());
