@@ -135,16 +135,27 @@ export class Someone {
     return this.page.evaluate((w) => (document.querySelector(w) as HTMLElement | null)?.innerText ?? '', within);
   }
 
-  /** Presses the first visible thing with just these words, or that the pattern fits. */
+  /**
+   * Presses the first thing with just these words, or that the pattern fits, once a finger could: it stands in sight,
+   * or is brought there, and nothing lies over it.
+   */
   async press(label: string | RegExp, selector = 'main button, main a, nav button, nav a'): Promise<void> {
     const pattern = typeof label === 'string' ? `^${label.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}$` : label.source;
     const handle = (await this.page.waitForFunction(
-      (w, s) =>
-        [...document.querySelectorAll(s)].find(
-          (e) =>
-            new RegExp(w).test((e as HTMLElement).innerText.trim().replace(/\s+/g, ' ')) &&
-            !(e as HTMLButtonElement).disabled,
-        ),
+      (w, s) => {
+        const isHit = (e: Element): boolean => {
+          const [box] = e.getClientRects();
+          const hit = box && document.elementFromPoint(box.x + box.width / 2, box.y + box.height / 2);
+          return Boolean(hit && (e.contains(hit) || hit.contains(e)));
+        };
+        return [...document.querySelectorAll(s)].find((e) => {
+          if (!new RegExp(w).test((e as HTMLElement).innerText.trim().replace(/\s+/g, ' '))) return false;
+          if ((e as HTMLButtonElement).disabled) return false;
+          if (isHit(e)) return true;
+          e.scrollIntoView({ block: 'center' });
+          return isHit(e);
+        });
+      },
       {},
       pattern,
       selector,

@@ -64,7 +64,7 @@ describe('recipes, from a strip to a lot', () => {
     await open('Course of heat');
     await wenna.press('Another leg');
     await wenna.write('To, °C', '80');
-    await wenna.write('Minutes of it', '45');
+    await wenna.write('How long it takes', '45');
     await wenna.press('2. Mordant 45 min · Potassium alum 12 % WOF');
     await wenna.press('4. Dye 1 h');
     await wenna.press('Weigh in a material');

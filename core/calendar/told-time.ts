@@ -1,3 +1,5 @@
+import { readLength } from '../quantity/length-text';
+
 /** A time as somebody remembers it: by the clock, or so long after what came before. */
 export type ToldTime =
   | {
@@ -22,7 +24,6 @@ const NAMED: readonly (readonly [RegExp, string, boolean])[] = [
   [/^(?:at )?(?:night|bedtime)$/, '22:00', false],
 ];
 const ABOUT = /^(?:about|around|ca\.?|circa|roughly|some|~|≈)\s*|\s*(?:or so|ish|-ish)$/g;
-const HALF: Readonly<Record<string, number>> = { half: 30, 'half an': 30, 'half a': 30, 'a quarter of an': 15 };
 
 /**
  * Reads a time as it was told: `9:40`, `14.05`, `about 9`, `noon`, `overnight`, `40 min`, `an hour or so`, `1 h 30`,
@@ -48,21 +49,3 @@ export function readToldTime(text: string): ToldTime | undefined {
 }
 
 const two = (n: number): string => String(n).padStart(2, '0');
-const COUNTED: Readonly<Record<string, number>> = { a: 1, an: 1, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6 };
-const IN_MINUTES: Readonly<Record<string, number>> = { m: 1, h: 60, d: 1440 };
-
-/** Minutes of a length as written; `undefined` where it is none. */
-function readLength(plain: string): number | undefined {
-  const half = /^(half an|half a|half|a quarter of an) (?:hour|day)s?$/.exec(plain);
-  if (half) return (HALF[half[1] ?? ''] ?? 30) * (plain.includes('day') ? 24 : 1);
-  const parts =
-    /^(\d+(?:[.,]\d+)?|a|an|one|two|three|four|five|six) ?(minutes?|mins?|m|hours?|hrs?|h|days?|d)(?: ?(?:and )?(a half|\d{1,2})(?: ?(?:minutes?|mins?|m))?)?$/.exec(
-      plain,
-    );
-  if (!parts) return undefined;
-  const [, count = '', unit = '', rest] = parts;
-  const many = COUNTED[count] ?? Number(count.replace(',', '.'));
-  const each = IN_MINUTES[unit.charAt(0)] ?? 1;
-  if (rest !== undefined && each !== 60) return undefined;
-  return Math.round(many * each) + (rest === undefined ? 0 : rest === 'a half' ? 30 : Number(rest));
-}

@@ -11,6 +11,7 @@ export {
 } from './balance';
 export { Chance } from './chance';
 export { sayMinutes } from './duration';
+export { explainLength, readMinutes } from './length-text';
 export type { Figure, FigureInput, Working } from './figure';
 export { figure } from './figure';
 export type { LotSize, LotSizeReading } from './lot-size';

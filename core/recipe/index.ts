@@ -51,3 +51,5 @@ export {
   dyeDips,
   stretchDye,
 } from './corrected-doses';
+export type { BathMark, SharedBath } from './shared-baths';
+export { bathMarks, sharedBaths } from './shared-baths';

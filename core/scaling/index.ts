@@ -25,6 +25,8 @@ export type { StepCaution } from './step-caution';
 export { isShownEveryTime, readStepCaution, sayStepCaution, stepCautionKey } from './step-caution';
 export type { DoseUnknown } from './dose-unknown';
 export { sayDoseUnknown } from './dose-unknown';
+export type { PreviewedStep } from './preview-doses';
+export { previewDoses } from './preview-doses';
 export type { DosedBath, DosedMaterial, MeasuredDose } from './dose-context';
 export { measureDose } from './measure-dose';
 export type { StockSolution } from './stock-solution';

@@ -259,7 +259,7 @@ describe('days of cloth and yarn', () => {
     await day.wentOtherwise('A step the chain doesn’t have');
     await isaby.write('What was done', 'iron half-way');
     await isaby.choose('What kind of step', 'modify');
-    await isaby.write('How long, min', '10');
+    await isaby.write('How long', '10');
     await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
     await isaby.handedOver();
     await dyedToTheEnd(isaby, lotId);

@@ -41,7 +41,7 @@ describe('days of one beside another', () => {
       await day.wentOtherwise('A step the chain doesn’t have');
       await isaby.write('What was done', 'one skein through weak iron, strength unknown');
       await isaby.choose('What kind of step', 'modify');
-      await isaby.write('How long, min', '5');
+      await isaby.write('How long', '5');
       await isaby.press('Keep it in the record', 'vs-unplanned-panel button');
       await isaby.handedOver();
       await dyedToTheEnd(isaby, id);
@@ -229,7 +229,7 @@ describe('days of one beside another', () => {
     expect(before).toBeGreaterThan(1_000_000);
     await isaby.choose('What goes in', 'Day yarn');
     await isaby.write('How much of it', '2 skeins of 50 g');
-    await isaby.write('Minutes in it', '90');
+    await isaby.write('How long in it', '90');
     await isaby.press('Plan the lot');
     await isaby.sees('2 skeins of 50 g, 100 g dry');
     await isaby.lookOver();

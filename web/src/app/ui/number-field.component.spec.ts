@@ -13,7 +13,7 @@ import { NumberField } from './number-field';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 class Host {
-  readonly kind = signal<'' | 'temperature' | 'money'>('');
+  readonly kind = signal<'' | 'temperature' | 'money' | 'length'>('');
   readonly value = signal<number | null>(null);
 }
 
@@ -50,6 +50,27 @@ describe('a number field', () => {
     expect(fixture.componentInstance.value()).toBe(value);
     await leave();
     expect([input().value, said()]).toEqual([text, '']);
+  });
+
+  it('reads a length as people say it, and hands over minutes', async () => {
+    fixture.componentInstance.kind.set('length');
+    await fixture.whenStable();
+    await type('1 h 30');
+    expect(fixture.componentInstance.value()).toBe(90);
+    await type('two weeks');
+    expect(fixture.componentInstance.value()).toBe(20_160);
+    await type('ages');
+    await leave();
+    expect([fixture.componentInstance.value(), said()]).toEqual([null, expect.stringMatching(/no length of time/)]);
+    for (const [minutes, text] of [
+      [45, '45 min'],
+      [90, '1 h 30 min'],
+      [2881, '2881 min'],
+    ] as const) {
+      fixture.componentInstance.value.set(minutes);
+      await fixture.whenStable();
+      expect(input().value).toBe(text);
+    }
   });
 
   it('says on leaving it what can’t be read, keeps it, and takes it once it is mended', async () => {

@@ -2,7 +2,16 @@ import type { OnDestroy } from '@angular/core';
 import { Directive, ElementRef, forwardRef, inject, input } from '@angular/core';
 import type { ControlValueAccessor } from '@angular/forms';
 import { NG_VALUE_ACCESSOR } from '@angular/forms';
-import { degreesShown, explainNumber, trimZeros, readNumberText, readTemperatureC } from '@vestigia/core';
+import {
+  degreesShown,
+  explainLength,
+  explainNumber,
+  readMinutes,
+  readNumberText,
+  readTemperatureC,
+  sayMinutes,
+  trimZeros,
+} from '@vestigia/core';
 import { sayUnder } from './field-note';
 
 const MOST_DECIMALS = 12;
@@ -23,8 +32,9 @@ const MOST_DECIMALS = 12;
 })
 export class NumberField implements ControlValueAccessor, OnDestroy {
   /** `temperature`: shown and read in the studio’s scale, the other where it is written along; handed over in °C.
-   * `money`: shown and read as an amount, handed over in its hundredths. */
-  readonly vsNumber = input<'' | 'temperature' | 'money'>('');
+   * `money`: shown and read as an amount, handed over in its hundredths. `length`: as people say how long something
+   * takes, handed over in minutes. */
+  readonly vsNumber = input<'' | 'temperature' | 'money' | 'length'>('');
   private readonly input = inject<ElementRef<HTMLInputElement>>(ElementRef).nativeElement;
   private changed: (value: number | null) => void = () => undefined;
   private touched: () => void = () => undefined;
@@ -60,7 +70,7 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
   /** Said when the field is left: halfway through a number nobody wants to be told. */
   protected left(): void {
     const text = this.input.value;
-    this.say(text.trim() === '' || this.read(text) !== undefined ? undefined : explainNumber(text));
+    this.say(text.trim() === '' || this.read(text) !== undefined ? undefined : this.explain(text));
     this.touched();
   }
 
@@ -68,8 +78,14 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
     this.say(undefined);
   }
 
+  private explain(text: string): string {
+    return this.vsNumber() === 'length' ? explainLength(text) : explainNumber(text);
+  }
+
   private read(text: string): number | undefined {
     switch (this.vsNumber()) {
+      case 'length':
+        return readMinutes(text);
       case 'temperature':
         return readTemperatureC(text);
       case 'money': {
@@ -83,6 +99,9 @@ export class NumberField implements ControlValueAccessor, OnDestroy {
 
   private write(value: number): string {
     switch (this.vsNumber()) {
+      case 'length':
+        // What would lose some minutes in words is written in minutes.
+        return readMinutes(sayMinutes(value)) === value ? sayMinutes(value) : `${trimZeros(value, MOST_DECIMALS)} min`;
       case 'temperature':
         return trimZeros(degreesShown(value), MOST_DECIMALS);
       case 'money':

@@ -131,7 +131,7 @@ describe('what was not planned', () => {
     );
     await press('A step the chain doesn’t have');
     await write('What was done', 'rinsed in the sea');
-    await write('How long, min', '5');
+    await write('How long', '5');
     await press('Keep it in the record');
     expect(told).toHaveBeenLastCalledWith(
       expect.objectContaining({

@@ -15,7 +15,10 @@ import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { RecipeVersionDetail } from '@vestigia/contract';
 import type { ZoneLayout, RecipeStatus } from '@vestigia/core';
+import type { BathMark } from '@vestigia/core';
 import {
+  bathMarks,
+  sharedBaths,
   PRACTICE,
   STEP_PURPOSES,
   STRAIN_LABELS,
@@ -55,6 +58,7 @@ import { Degrees } from '../../ui/degrees';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
 import { Decimals } from '../../ui/decimals';
+import { BathBrackets } from './bath-brackets';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -62,6 +66,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    BathBrackets,
     Decimals,
     Kept,
     TermTip,
@@ -95,6 +100,9 @@ export class RecipePage {
   private readonly calendar = inject(StudioCalendar);
   private readonly contextPanel = inject(ContextPanel);
   readonly id = input.required<string>();
+  private readonly baths = computed(() => sharedBaths(this.version.value()?.body.steps ?? []));
+  protected readonly lanes = computed(() => Math.max(0, ...this.baths().map((b) => b.lane + 1)));
+  protected readonly marksOf = (step: number): BathMark[] => bathMarks(this.baths(), step);
   protected readonly version = liveQuery(
     ['recipes', 'colourways', 'lots'],
     () => this.api.get('/api/recipe-versions/{id}', { id: this.id() }),

@@ -18,10 +18,12 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { RecipeBody } from '@vestigia/contract';
-import type { PlacedPlan, StepKind } from '@vestigia/core';
+import type { BathMark, PlacedPlan, StepKind } from '@vestigia/core';
 import {
+  bathMarks,
   formatTemperature,
   FIBRE_KINDS,
+  joinList,
   PRACTICE,
   catalogueEntry,
   changesChain,
@@ -33,11 +35,13 @@ import {
   replanFor,
   sayDose,
   sayMinutes,
+  sharedBaths,
 } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
+import type { ContextNote } from '../../services/context-panel';
 import { ContextPanel } from '../../services/context-panel';
 import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
@@ -48,7 +52,10 @@ import { StepForm } from './step-form';
 import { NumberField } from '../../ui/number-field';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { BathBrackets } from './bath-brackets';
+import { sayPreview } from './say-preview';
 import { BodyHistory } from './body-history';
+import { Fold } from '../../ui/fold';
 import { TermTip } from '../../ui/term-tip';
 
 const NOTED_AFTER_MS = 400;
@@ -57,6 +64,8 @@ const NOTED_AFTER_MS = 400;
 @Component({
   selector: 'vs-write-recipe',
   imports: [
+    BathBrackets,
+    Fold,
     TermTip,
     CdkDrag,
     CdkDragHandle,
@@ -122,9 +131,28 @@ export class WriteRecipePage {
     },
     () => this.from() ?? this.copy(),
   );
+  /** What another school changed. */
+  private readonly laidAnew = signal<readonly ContextNote[]>([]);
   private readonly ids = { recipe: newId(), version: newId() };
 
+  /** The body is written into where it stands: this tells that it was. */
+  private readonly written = signal(0);
+  private readonly finished = computed(() => {
+    this.written();
+    const body = this.body();
+    return body && finishBody(body);
+  });
+  private readonly baths = computed(() => sharedBaths(this.finished()?.steps ?? []));
+  protected readonly lanes = computed(() => Math.max(0, ...this.baths().map((b) => b.lane + 1)));
+  protected readonly marksOf = (step: number): BathMark[] => bathMarks(this.baths(), step);
+  /** What a kilo of fibre would need of it, as far as it is written. */
+  private readonly preview = computed(() => {
+    const [body, house] = [this.finished(), this.studio.value()];
+    return body && house ? sayPreview(body, this.dosable(), house) : [];
+  });
+
   constructor() {
+    effect(() => this.contextPanel.notes.set([...this.laidAnew(), ...this.preview()]));
     // How it looks at first, and after every line that is added, moved or taken out.
     effect(() => {
       const body = this.body();
@@ -197,6 +225,7 @@ export class WriteRecipePage {
   private noteNow(): void {
     const body = this.body();
     if (body) this.history.note(body);
+    this.written.update((n) => n + 1);
   }
 
   protected undo(): void {
@@ -248,6 +277,14 @@ export class WriteRecipePage {
     });
   }
 
+  /** What is folded away of a recipe’s terms. */
+  protected terms(b: BodyDraft): string {
+    const metals =
+      b.allowedMetals.length === this.allMetals.length ? 'any pot' : `pots of ${joinList(b.allowedMetals)}`;
+    const water = b.water.asks === 'any' ? 'any water' : `${b.water.asks} water`;
+    return `Kept to: ${metals}, ${water}, doses within ${b.weighWithinPercent ?? '–'} %${b.note.trim() === '' ? '' : ', a note'}`;
+  }
+
   protected practiceLabel(b: BodyDraft): string {
     const answers = Object.values(b.practice).filter((a) => a !== '').length;
     return answers === 0 ? 'as the house does' : `${answers} of its own`;
@@ -284,10 +321,10 @@ export class WriteRecipePage {
     this.body.set({ ...draftBody(layout), practice });
     this.open.set(undefined);
     if (!changesChain(before, layout))
-      return this.contextPanel.notes.set([
+      return this.laidAnew.set([
         { title: 'As it was', lines: [`${question.question}: nothing in this chain changes with it.`] },
       ]);
-    this.contextPanel.notes.set([
+    this.laidAnew.set([
       {
         title: 'Laid anew',
         lines: [
