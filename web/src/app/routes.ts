@@ -9,6 +9,12 @@ export const routes: Routes = [
     loadComponent: () => import('./features/auth/sign-in').then((m) => m.SignInPage),
   },
   {
+    path: 'wall',
+    title: 'Today on a wall',
+    canActivate: [signedIn],
+    loadComponent: () => import('./features/today/wall').then((m) => m.WallPage),
+  },
+  {
     path: '',
     canActivate: [signedIn],
     loadComponent: () => import('./shell/shell').then((m) => m.Shell),
@@ -192,6 +198,11 @@ export const routes: Routes = [
         path: 'bench/instruments',
         title: 'Instruments',
         loadComponent: () => import('./features/bench/instruments-page').then((m) => m.InstrumentsPage),
+      },
+      {
+        path: 'scan',
+        title: 'Scan a tag',
+        loadComponent: () => import('./features/scan/scan').then((m) => m.ScanPage),
       },
       {
         path: 'bench/tags',

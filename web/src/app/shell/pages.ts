@@ -11,6 +11,7 @@ export interface NamedPage {
 /** Every page that is about no one thing, for whoever looks for it by a word. */
 const PAGES: readonly NamedPage[] = [
   ...PLACES,
+  { path: '/wall', name: 'Today on a wall', also: 'screen across the room large' },
   { path: '/stores/delivery', name: 'Book in', also: 'delivery receive harvest gathered gift' },
   { path: '/stores/convert', name: 'Grind, dry or blend', also: 'change form dissolve wind cut compost open packets' },
   { path: '/stores/liquor', name: 'Store a bath or liquor', also: 'keep leftover vat iron ash' },
@@ -27,6 +28,7 @@ const PAGES: readonly NamedPage[] = [
   { path: '/colourways/new', name: 'Name a colourway' },
   { path: '/lots/new', name: 'Start a lot', also: 'new dye' },
   { path: '/bench/instruments', name: 'Instruments', also: 'balance scale probe scanner reader' },
+  { path: '/scan', name: 'Scan a tag', also: 'camera code qr label' },
   { path: '/bench/tags', name: 'Tags', also: 'codes labels print scan' },
   { path: '/judge/book', name: 'Swatch book' },
   { path: '/judge/palette', name: 'Palette' },

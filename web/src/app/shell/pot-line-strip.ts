@@ -1,14 +1,13 @@
-import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { StudioCalendar } from '../services/studio-calendar';
 import { layPotLine } from '@vestigia/core';
-import { ServerClock } from '../api/server-clock';
+import { nowMs } from '../services/now-ms';
 import { TodayNow } from './today-now';
 import { When } from '../ui/when';
 
 const HOUR_MS = 3_600_000;
 const HOURS_BETWEEN_TICKS = 4;
-const TICK_MS = 15_000;
 
 /**
  * Along the foot of every page: what is soaking, heating, cooling and curing now, and the next moment that needs a
@@ -59,15 +58,9 @@ const TICK_MS = 15_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotLineStrip {
-  private readonly clock = inject(ServerClock);
-  private readonly now = signal(this.clock.now());
+  private readonly now = nowMs();
   private readonly today = inject(TodayNow).today;
   private readonly calendar = inject(StudioCalendar);
-
-  constructor() {
-    const timer = setInterval(() => this.now.set(this.clock.now()), TICK_MS);
-    inject(DestroyRef).onDestroy(() => clearInterval(timer));
-  }
 
   private readonly window = computed(() => ({
     fromMs: this.now() - 4 * HOUR_MS,

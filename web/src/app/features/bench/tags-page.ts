@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@a
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
-import { Router } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { Tag, TagOf } from '@vestigia/contract';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
@@ -19,7 +19,7 @@ type What = 'stockLots' | 'pots' | 'lot';
 /** Tags for jars, pots, lots, pieces and baths: given out, printed, and found again by scanning or typing. */
 @Component({
   selector: 'vs-tags-page',
-  imports: [ActBar, ScrollRegion, Count, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [RouterLink, ActBar, ScrollRegion, Count, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './tags-page.html',
   styles: `
     .act[aria-pressed='true'] {

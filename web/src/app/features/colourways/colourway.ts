@@ -12,7 +12,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { PersonRef, RecipePrivacy } from '@vestigia/contract';
+import type { Colourway, PersonRef, RecipePrivacy } from '@vestigia/contract';
 import { DELTA_E_FORMULAS, DELTA_E_LABELS, describeColour, describeDifference, sayTaken } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { openedOn, readAnewWhenStale } from '../../api/opened-on';
@@ -34,11 +34,13 @@ import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
+import { May } from '../../ui/may';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    May,
     Kept,
     DraftOf,
     ActBar,
@@ -134,6 +136,17 @@ export class ColourwayPage {
   );
   protected readonly why = signal('');
   protected readonly naming = pageAction();
+
+  /** What another colourway begins with: all but the name. A master under another light would have to be read anew. */
+  protected likeIt({ recipe, base, master, toleranceDeltaE }: Colourway): Record<string, string> {
+    const { L, a, b, illuminant, observer } = master ?? {};
+    return {
+      version: recipe.versionId,
+      base: base.id,
+      within: String(toleranceDeltaE),
+      ...(illuminant === 'D65' && observer === '10' ? { lab: `${L} ${a} ${b}` } : {}),
+    };
+  }
 
   constructor() {
     namesPage(() => this.page.value()?.colourway.name);

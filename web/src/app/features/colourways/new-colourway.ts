@@ -82,6 +82,8 @@ export class NewColourwayPage {
   readonly version = input<string>();
   readonly base = input<string>();
   readonly lab = input<string>();
+  /** As another colourway has it, which this one is to be like. */
+  readonly within = input<string>();
 
   protected readonly given = computed((): Lab | null => {
     const [L, a, b] = (this.lab() ?? '').split(' ').map(Number);
@@ -92,6 +94,8 @@ export class NewColourwayPage {
     effect(() => {
       this.recipeVersionId.set(this.version() ?? '');
       this.baseId.set(this.base() ?? '');
+      const within = Number(this.within());
+      if (within > 0) this.tolerance.set(within);
     });
   }
 

@@ -13,6 +13,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { ActBar } from '../../ui/act-bar';
 import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
+import { Printing } from '../../services/printing';
 import { May } from '../../ui/may';
 
 const SHOWN_AT_FIRST = 40;
@@ -106,5 +107,8 @@ export class LotsPage {
         `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(label),
     );
   });
-  protected readonly shown = computed(() => this.matching().slice(0, this.max()));
+  private readonly printing = inject(Printing);
+  protected readonly shown = computed(() =>
+    this.printing.on() ? this.matching() : this.matching().slice(0, this.max()),
+  );
 }

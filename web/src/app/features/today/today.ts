@@ -1,9 +1,9 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LotSummary } from '@vestigia/contract';
-import { sayMinutes } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
-import { ServerClock } from '../../api/server-clock';
+import { nowMs } from '../../services/now-ms';
+import { inOrderOfMoment, sayNext } from './next-of-lot';
 import { liveQuery } from '../../api/live-query';
 import { Amount } from '../../format/amount';
 import { RefusalNote } from '../../ui/refusal';
@@ -42,31 +42,12 @@ import { Decimals } from '../../ui/decimals';
 })
 export class TodayPage {
   private readonly api = inject(ApiClient);
-  private readonly clock = inject(ServerClock);
+  private readonly now = nowMs();
   protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
 
-  /** Lots in work, the one whose moment comes first at the top. */
-  private readonly inOrder = computed(() =>
-    [...(this.today.value()?.inWork ?? [])].sort((a, b) => wantedAt(a) - wantedAt(b)),
-  );
+  private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
   protected readonly first = computed(() => this.inOrder()[0] ?? this.today.value()?.planned[0]);
   protected readonly others = computed(() => this.inOrder().slice(1));
 
-  protected nextLabel(lot: LotSummary): string {
-    const { next } = lot;
-    if (!next) return '';
-    if (next.startedAt === null)
-      return `Not begun. ${next.attended ? 'Hands for' : 'Runs'} ${sayMinutes(next.durationMin)}.`;
-    const leftMin = (wantedAt(lot) - this.clock.now()) / 60_000;
-    return next.attended
-      ? `Begun, hands wanted: ${sayMinutes(next.durationMin)} planned.`
-      : leftMin > 0
-        ? `${sayMinutes(leftMin)} left.`
-        : `Time is up, ${sayMinutes(-leftMin)} ago.`;
-  }
-}
-
-function wantedAt({ next }: LotSummary): number {
-  if (!next) return Infinity;
-  return next.startedAt === null || next.attended ? 0 : Date.parse(next.startedAt) + next.durationMin * 60_000;
+  protected readonly nextLabel = (lot: LotSummary): string => sayNext(lot, this.now());
 }

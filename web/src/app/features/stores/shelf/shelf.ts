@@ -21,6 +21,8 @@ import { May } from '../../../ui/may';
 import { ActBar } from '../../../ui/act-bar';
 import type { Column } from '../../../ui/csv-button';
 import { CsvButton } from '../../../ui/csv-button';
+import { NgTemplateOutlet } from '@angular/common';
+import { Printing } from '../../../services/printing';
 import { Kept } from '../../../ui/kept';
 import { jarsGave } from '../../../ui/jars-gave';
 import { Swatch } from '../../../ui/swatch';
@@ -45,6 +47,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
+    NgTemplateOutlet,
     DayField,
     DayPicker,
     Swatch,
@@ -70,6 +73,7 @@ export class ShelfPage {
   private readonly api = inject(ApiClient);
   protected readonly gave = jarsGave();
   private readonly contextPanel = inject(ContextPanel);
+  protected readonly printing = inject(Printing);
   /** As it is taken along: amounts in grams, millilitres or pieces. */
   protected readonly taken: readonly Column<ShownRow>[] = [
     { head: 'tag', of: (r) => r.tag },

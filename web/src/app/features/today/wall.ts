@@ -1,0 +1,166 @@
+import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
+import { RouterLink } from '@angular/router';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { Session } from '../../api/session';
+import { nowMs } from '../../services/now-ms';
+import { StudioCalendar } from '../../services/studio-calendar';
+import { RefusalNote } from '../../ui/refusal';
+import { Thread } from '../../ui/thread';
+import { inOrderOfMoment, sayNext, wantedAtMs } from './next-of-lot';
+
+/** So many lots are read across a room; what is further off waits. */
+const SHOWN = 5;
+
+/** Today on a wall: what is in the pots and what is wanted next, large enough to read from across the room. */
+@Component({
+  selector: 'vs-wall',
+  imports: [RefusalNote, RouterLink, Thread],
+  template: `<main>
+    <div class="top">
+      <h1>{{ studioName() }}</h1>
+      <p class="clock">{{ clock() }}</p>
+    </div>
+    <vs-refusal [problem]="today.problem()" />
+    @for (row of rows(); track row.lot.id) {
+      <section [class.due]="row.isDue" [attr.aria-label]="row.lot.tag">
+        <h2>
+          {{ row.lot.next?.title }} <span class="soft">{{ row.lot.tag }}, {{ row.lot.colourway.name }}</span>
+        </h2>
+        <p class="left">{{ row.said }}</p>
+        <vs-thread
+          [large]="true"
+          [stations]="row.lot.stations"
+          [undyed]="row.lot.undyed"
+          [master]="row.lot.master"
+          [result]="row.lot.result"
+          [batches]="row.lot.batches"
+        />
+      </section>
+    } @empty {
+      <p class="left">Nothing is in the pots.</p>
+    }
+    @if (also()) {
+      <p class="also">{{ also() }}</p>
+    }
+    <a class="back" routerLink="/today">Back to Today</a>
+  </main>`,
+  styles: `
+    :host {
+      display: block;
+      height: 100dvh;
+      overflow-y: auto;
+      background: var(--sheet);
+    }
+    main {
+      min-height: 100dvh;
+      box-sizing: border-box;
+      display: flex;
+      flex-direction: column;
+      gap: 1.5vh;
+      padding: 2vh 2.5vw;
+    }
+    .top {
+      display: flex;
+      justify-content: space-between;
+      align-items: baseline;
+      border-bottom: 4px solid var(--ink);
+    }
+    h1,
+    .also {
+      font-size: max(1.25rem, 3vh);
+      margin: 0;
+    }
+    .clock {
+      font-size: max(2rem, 7vh);
+      font-weight: 700;
+      margin: 0;
+      line-height: 1.1;
+    }
+    section {
+      display: grid;
+      grid-template-columns: minmax(0, 1fr) auto;
+      gap: 0 2vw;
+      align-items: baseline;
+      border-left: 0.5rem solid transparent;
+      padding-left: 1vw;
+    }
+    section.due {
+      border-left-color: var(--ink);
+    }
+    h2 {
+      font-size: max(1.5rem, 5vh);
+      line-height: 1.1;
+      margin: 0;
+    }
+    h2 span {
+      font-weight: 400;
+      font-size: 0.7em;
+    }
+    .left {
+      font-size: max(1.5rem, 5vh);
+      line-height: 1.1;
+      margin: 0;
+    }
+    .due .left {
+      font-weight: 700;
+    }
+    vs-thread {
+      grid-column: 1 / -1;
+    }
+    .back {
+      margin-top: auto;
+      align-self: end;
+      min-height: 44px;
+      display: inline-flex;
+      align-items: center;
+    }
+    @media (max-width: 40em) {
+      section {
+        display: block;
+      }
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class WallPage {
+  private readonly api = inject(ApiClient);
+  private readonly session = inject(Session);
+  private readonly calendar = inject(StudioCalendar);
+  private readonly now = nowMs();
+  protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
+  protected readonly studioName = this.session.studioName;
+  protected readonly clock = computed(() => this.calendar.formatClock(new Date(this.now()).toISOString()));
+  private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
+  protected readonly rows = computed(() =>
+    this.inOrder()
+      .slice(0, SHOWN)
+      .map((lot) => ({ lot, said: sayNext(lot, this.now()), isDue: wantedAtMs(lot) <= this.now() })),
+  );
+  protected readonly also = computed(() => {
+    const t = this.today.value();
+    if (!t) return '';
+    const more = this.inOrder().length - SHOWN;
+    return [
+      more > 0 ? `${more} more in work.` : '',
+      t.toJudge.length > 0 ? `To judge: ${t.toJudge.map((l) => l.tag).join(', ')}.` : '',
+      t.short.length > 0 ? `Short: ${t.short.map((j) => j.tag).join(', ')}.` : '',
+    ]
+      .filter((w) => w !== '')
+      .join(' ');
+  });
+
+  constructor() {
+    void this.stayLit();
+  }
+
+  /** Where the browser allows it, the screen isn’t put to sleep while this stands on it. */
+  private async stayLit(): Promise<void> {
+    // Not there over plain HTTP, whatever its type says.
+    const lights = navigator.wakeLock as WakeLock | undefined;
+    const lit = await lights?.request('screen').catch(() => undefined);
+    if (lit) this.destroyed.onDestroy(() => void lit.release());
+  }
+
+  private readonly destroyed = inject(DestroyRef);
+}
