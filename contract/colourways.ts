@@ -80,6 +80,7 @@ export const colourway = z
     keptTo: z.array(personRef).nullable(),
     /** Whether that is kept from whoever asked, by the colourway or by its recipe. */
     isVeiled: z.boolean(),
+    putAway: z.boolean(),
     /** The water its newest lot was dyed in: the likely one for the next. */
     lastWaterId: id.nullable(),
   })

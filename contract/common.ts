@@ -110,3 +110,6 @@ export const shownIn = z.object({
   days: z.enum(DAY_FORMS),
   weekBegins: z.enum(WEEK_BEGINS).default('monday'),
 });
+
+/** Out of the lists and out of what is chosen from, or back among them. What was made with it stays as it is. */
+export const putAway = z.object({ putAway: z.boolean() });

@@ -46,7 +46,7 @@ export const studioDocument = z
     heatSources: z.array(newHeatSource).default([]),
     vessels: z.array(newVessel),
     waters: z.array(newWater),
-    materials: z.array(materialRecord),
+    materials: z.array(materialRecord.extend({ putAway: z.boolean().default(false) })),
     stockLots: z.array(stockLotRecord),
     conversions: z.array(conversionRecord).default([]),
     recipes: z.array(
@@ -54,11 +54,14 @@ export const studioDocument = z
         keptTo: z.array(id).nullable().default(null),
         keptVersions: z.array(keptVersion).default([]),
         amountsKeptTo: z.array(id).nullable().default(null),
+        putAway: z.boolean().default(false),
       }),
     ),
     recipeVersions: z.array(newRecipeVersion.extend({ recipeId: id, number: z.int().min(1), ...who })),
     recipeStatuses: z.array(newRecipeStatus.extend({ recipeVersionId: id, ...who })),
-    colourways: z.array(newColourway.extend({ keptTo: z.array(id).nullable().default(null) })),
+    colourways: z.array(
+      newColourway.extend({ keptTo: z.array(id).nullable().default(null), putAway: z.boolean().default(false) }),
+    ),
     swatches: z
       .array(
         z.object({

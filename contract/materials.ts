@@ -129,7 +129,7 @@ export type NewMaterial = z.infer<typeof newMaterial>;
 export const materialEdit = z.object({ version, ...fields }).superRefine(check);
 export type MaterialEdit = z.infer<typeof materialEdit>;
 export const materialRecord = z.object({ id, ...fields });
-export const material = materialRecord.extend({ version }).meta({ id: 'Material' });
+export const material = materialRecord.extend({ version, putAway: z.boolean() }).meta({ id: 'Material' });
 export type Material = z.infer<typeof material>;
 /** In the list, with its bulk density as weighed here: what turns its spoons and cups into weights. */
 export const listedMaterial = material

@@ -42,6 +42,7 @@ export const recipeSummary = z
     isPrivate: z.boolean(),
     /** Whoever asked sees what goes in, and not how much. */
     lacksAmounts: z.boolean(),
+    putAway: z.boolean(),
     fibres: z.array(z.enum(FIBRE_KINDS)),
     materials: z.array(z.string()),
     steps: z.int(),
@@ -64,6 +65,7 @@ export const recipeVersion = z
       keptTo: z.array(personRef).nullable(),
       /** Who alone see how much goes in; `null`: everybody who sees the recipe. */
       amountsKeptTo: z.array(personRef).nullable(),
+      putAway: z.boolean(),
     }),
     /** To whom alone this version is shown, whatever is so of the recipe; `null`: to nobody in particular. */
     keptTo: z.array(personRef).nullable(),

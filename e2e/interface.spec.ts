@@ -48,6 +48,7 @@ const PLACES = [
   'colourways/new',
   'bench/instruments',
   'bench/tags',
+  'scan',
 ];
 
 describe('the interface', () => {

@@ -1,4 +1,4 @@
 import type { Browser } from 'puppeteer-core';
 
 export const chromiumPath: string | undefined;
-export function launch(): Promise<Browser>;
+export function launch(more?: readonly string[]): Promise<Browser>;

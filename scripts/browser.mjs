@@ -5,7 +5,8 @@ import puppeteer from 'puppeteer-core';
 const PLACES = ['/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
 export const chromiumPath = process.env.CHROMIUM ?? PLACES.find((path) => existsSync(path));
 
-export function launch() {
+/** @param {readonly string[]} [more] further switches */
+export function launch(more = []) {
   if (!chromiumPath)
     throw new Error(
       'Chromium is not on this machine. Install Debian’s package “chromium”, or set CHROMIUM to where it is.',
@@ -23,6 +24,7 @@ export function launch() {
       '--disable-sync',
       '--disable-lcd-text',
       '--force-color-profile=srgb',
+      ...more,
     ],
   });
 }

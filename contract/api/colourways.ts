@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { firstLot } from '../first-lot';
 import { colourway, colourwayDetail, colourwayEdit, dyeInLiquor, namedColourway, newMaster } from '../colourways';
 import { recipePrivacy } from '../recipes';
+import { putAway } from '../common';
 import type { Call } from './call';
 import { created } from './call';
 
@@ -26,6 +27,14 @@ export const colourwaysCalls = {
     path: '/api/colourways/{id}',
     summary: 'Change a colourway’s recipe version, tolerance or note',
     body: colourwayEdit,
+    reply: created,
+    role: 'dyer',
+  },
+  putColourwayAway: {
+    method: 'put',
+    path: '/api/colourways/{id}/put-away',
+    summary: 'Put a colourway away, or bring it back',
+    body: putAway,
     reply: created,
     role: 'dyer',
   },

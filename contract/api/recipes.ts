@@ -11,6 +11,7 @@ import {
 } from '../recipes';
 import { recipeFileIn, recipeFileCheck, recipeFileImport } from '../recipe-file';
 import { newStripLook, newStripReading, newStripTrial, stripPromotion, stripTrial, stripTrialSummary } from '../strips';
+import { putAway } from '../common';
 import type { Call } from './call';
 import { text, created } from './call';
 
@@ -65,6 +66,14 @@ export const recipesCalls = {
     path: '/api/recipe-versions/{id}/kept-to',
     summary: 'Keep one version to some people, or show it to whom the recipe is shown',
     body: recipePrivacy,
+    reply: created,
+    role: 'dyer',
+  },
+  putRecipeAway: {
+    method: 'put',
+    path: '/api/recipes/{id}/put-away',
+    summary: 'Put a recipe away, or bring it back',
+    body: putAway,
     reply: created,
     role: 'dyer',
   },

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { id, isoDate } from '../common';
+import { putAway, id, isoDate } from '../common';
 import {
   forecast,
   balanceAsk,
@@ -46,6 +46,14 @@ export const storesCalls = {
     path: '/api/materials',
     summary: 'Add a material',
     body: newMaterial,
+    reply: created,
+    role: 'dyer',
+  },
+  putMaterialAway: {
+    method: 'put',
+    path: '/api/materials/{id}/put-away',
+    summary: 'Put a material away of which nothing is left, or bring it back',
+    body: putAway,
     reply: created,
     role: 'dyer',
   },

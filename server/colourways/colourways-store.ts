@@ -56,6 +56,7 @@ export async function readColourways(db: Db, id?: string): Promise<Colourway[]> 
     released: row.released,
     keptTo: c.keptTo && keepers.filter((p) => c.keptTo?.includes(p.id)),
     isVeiled: false,
+    putAway: c.putAway,
     lastWaterId: row.lastWaterId,
   }));
 }
@@ -137,4 +138,15 @@ export async function editColourway(db: Db, id: string, { version, ...fields }: 
     formula: before.formula,
     note: before.note,
   });
+}
+
+/** Puts a colourway away, or brings it back: its lots stay as they are, and can be dyed again. */
+export async function putColourwayAway(db: Db, id: string, putAway: boolean): Promise<{ id: string }> {
+  const [row] = await db
+    .update(colourways)
+    .set({ putAway })
+    .where(eq(colourways.id, id))
+    .returning({ id: colourways.id });
+  if (!row) throw notFound('colourway');
+  return row;
 }

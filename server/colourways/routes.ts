@@ -5,7 +5,7 @@ import { notFound } from '../shared/problem';
 import { setUpFirstLot } from './first-lot';
 import { dyeInLiquor } from './dye-in-liquor';
 import { assertVersionShown, veilFor } from '../studio/veil';
-import { nameColourway, readColourways, veiledColourway } from './colourways-store';
+import { nameColourway, putColourwayAway, readColourways, veiledColourway } from './colourways-store';
 
 export function colourwaysRoutes(routes: Routes): void {
   routes.reads(api.colourways, async ({ db, person }) => {
@@ -21,6 +21,7 @@ export function colourwaysRoutes(routes: Routes): void {
     if ((await veilFor(db, person.id))?.colourwayIds.has(id)) throw notFound('recipe');
     return keepColourwayTo(db, id, body, person.id);
   });
+  routes.writes(api.putColourwayAway, ['colourways'], ({ db, id, body }) => putColourwayAway(db, id, body.putAway));
   routes.writes(api.firstLot, ['colourways', 'recipes', 'stores', 'studio'], ({ db, body, now, person }) =>
     setUpFirstLot(db, body, { now, byId: person.id }),
   );

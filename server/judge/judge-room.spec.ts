@@ -2,7 +2,9 @@ import type {
   DryForecastView,
   FastnessOf,
   FastnessTest,
+  JarGave,
   KnownColour,
+  LotSummary,
   NearColour,
   PatchCard,
   Problem,
@@ -134,6 +136,13 @@ describe.each(KINDS)('the swatch book, colours and fastness (%s)', (kind) => {
       ])
         expect([query, await kinds(query)]).toEqual([query, ['lot', 'swatch']]);
       expect(await kinds(`materialId=${newId()}`)).toEqual([]);
+    });
+    it('stand beside each jar of dyestuff as it gave them last', async () => {
+      const gave = await get<JarGave[]>('/api/colours/jars');
+      const [lot] = (await get<LotSummary[]>('/api/lots')).filter((l) => l.result);
+      expect(gave).toMatchObject([
+        { stockLotId: f.weldStockLot, materialId: f.weld, tag: lot?.tag, lab: { L: lot?.result?.L } },
+      ]);
     });
     it('are found by how near they are, and a new one is found at once', async () => {
       const near = await get<NearColour[]>('/api/colours/nearest?L=41&a=20&b=10&count=2');

@@ -186,7 +186,12 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
     .where(eq(recipeVersions.id, id));
   if (!created) throw notFound('recipe version');
   const [kept] = await db
-    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions, amountsKeptTo: recipes.amountsKeptTo })
+    .select({
+      keptTo: recipes.keptTo,
+      keptVersions: recipes.keptVersions,
+      amountsKeptTo: recipes.amountsKeptTo,
+      putAway: recipes.putAway,
+    })
     .from(recipes)
     .where(eq(recipes.id, version.recipeId));
   const siblings = await db
@@ -227,6 +232,7 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
         .map((s) => ({ ...s, status: status.get(s.id) ?? 'trial' })),
       keptTo: await namesOf(db, kept?.keptTo ?? null),
       amountsKeptTo: await namesOf(db, kept?.amountsKeptTo ?? null),
+      putAway: kept?.putAway ?? false,
     },
     keptTo: await namesOf(db, kept?.keptVersions.find((v) => v.versionId === id)?.keptTo ?? null),
     materials:
@@ -284,4 +290,11 @@ export async function readOutline(db: Db, id: string, personId: string): Promise
       materials: [...new Set(s.doses.map((d) => names.get(d.materialId) ?? ''))],
     })),
   };
+}
+
+/** Puts a recipe away, or brings it back: its versions, lots and colourways stay as they are. */
+export async function putRecipeAway(db: Db, id: string, putAway: boolean): Promise<{ id: string }> {
+  const [row] = await db.update(recipes).set({ putAway }).where(eq(recipes.id, id)).returning({ id: recipes.id });
+  if (!row) throw notFound('recipe');
+  return row;
 }

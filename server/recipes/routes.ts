@@ -4,7 +4,7 @@ import type { Routes } from '../http/routes';
 import { checkRecipeFile, exportRecipe, importRecipe } from './recipe-files';
 import { assertRecipeShown, assertVersionShown, veilFor } from '../studio/veil';
 import { keepRecipeTo, keepVersionTo } from './keep-private';
-import { readOutline, readRecipes, readVersion } from './recipes-store';
+import { putRecipeAway, readOutline, readRecipes, readVersion } from './recipes-store';
 import {
   addStripTrial,
   promoteStrip,
@@ -49,6 +49,10 @@ export function recipesRoutes(routes: Routes): void {
   routes.writes(api.keepAmountsTo, ['recipes', 'colourways', 'lots', 'stores'], async ({ db, id, body, person }) => {
     await assertRecipeShown(db, id, person.id);
     return keepRecipeTo(db, id, 'amountsKeptTo', body, person.id);
+  });
+  routes.writes(api.putRecipeAway, ['recipes'], async ({ db, id, body, person }) => {
+    await assertRecipeShown(db, id, person.id);
+    return putRecipeAway(db, id, body.putAway);
   });
   routes.reads(api.recipeOutline, ({ db, id, person }) => readOutline(db, id, person.id));
   routes.writes(api.addRecipe, ['recipes'], ({ db, body, now, person }) =>

@@ -180,7 +180,7 @@ async function intoMaterial(
     },
   };
   await db.insert(materials).values(created);
-  return { ...created, version: 1 };
+  return { ...created, version: 1, putAway: false };
 }
 
 /** Fibre in pieces of another size: the same fibre and colour, by another word and weight. */

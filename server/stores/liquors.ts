@@ -121,7 +121,7 @@ async function newLiquorMaterial(
     },
   };
   await db.insert(materials).values(created);
-  return { ...created, version: 1 };
+  return { ...created, version: 1, putAway: false };
 }
 
 async function sayLot(db: Db, id: string): Promise<string> {

@@ -10,11 +10,11 @@ import type {
 import type { AmountOptions } from '@vestigia/core';
 import { hazardsOf, kitchenUnitMl, learnSpoon, readAmount, sayKitchenUnit } from '@vestigia/core';
 import type { SQL } from 'drizzle-orm';
-import { and, asc, eq, like, sql } from 'drizzle-orm';
+import { and, asc, eq, gt, like, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import type { KeptFiles } from '../db/kept-files';
-import { attachments, materials, spoonWeighings, stockLots, studio } from '../db/schema';
+import { attachments, materials, spoonWeighings, stockBalances, stockLots, studio } from '../db/schema';
 import { assertFresh } from '../http/versioned';
 import { Refusal, notFound } from '../shared/problem';
 import { oneValue } from './shelf';
@@ -62,6 +62,28 @@ export async function completeHazards(db: Db): Promise<void> {
 export async function addMaterial(db: Db, material: NewMaterial): Promise<{ id: string }> {
   await db.insert(materials).values(withHazards(material));
   return { id: material.id };
+}
+
+/** Puts a material away, or brings it back. What still stands on the shelf isn’t put away. */
+export async function putMaterialAway(db: Db, id: string, putAway: boolean): Promise<{ id: string }> {
+  const { name } = await findMaterial(db, id);
+  if (putAway) {
+    const [left] = await db
+      .select({ tag: stockLots.tag })
+      .from(stockLots)
+      .innerJoin(stockBalances, eq(stockBalances.stockLotId, stockLots.id))
+      .where(and(eq(stockLots.materialId, id), gt(stockBalances.onHand, 0)))
+      .orderBy(asc(stockLots.tag))
+      .limit(1);
+    if (left)
+      throw new Refusal(
+        'refused',
+        `There is ${name} on the shelf still, in ${left.tag}. Use it up, or take it out of the jar first.`,
+        { reason: 'stillThere' },
+      );
+  }
+  await db.update(materials).set({ putAway }).where(eq(materials.id, id));
+  return { id };
 }
 
 /** Changes what is known of a material. How it is measured stays as its ledger is written. */

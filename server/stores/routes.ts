@@ -9,7 +9,15 @@ import { convert } from './conversions';
 import { recordLiquor } from './liquor-entries';
 import { addPicking, readGathered } from './gathering';
 import { saveLiquor } from './liquors';
-import { addMaterial, attach, editMaterial, listWithDensity, readAttachmentFile, weighSpoon } from './materials-store';
+import {
+  addMaterial,
+  attach,
+  editMaterial,
+  listWithDensity,
+  putMaterialAway,
+  readAttachmentFile,
+  weighSpoon,
+} from './materials-store';
 import { countStockLot, takeOut } from './movements';
 import { reverseMovement, takeBackLiquorEntry } from './reversals';
 import { ShelfMirror, readShelfOn } from './shelf';
@@ -73,6 +81,7 @@ export function storesRoutes(routes: Routes, context: Context): void {
   routes.reads(api.material, ({ db, id, now }) => readMaterialPage(db, { ledger, worths }, id, now));
   routes.writes(api.addMaterial, ['stores'], ({ db, body }) => addMaterial(db, body));
   routes.writes(api.editMaterial, ['stores'], ({ db, id, body }) => editMaterial(db, id, body));
+  routes.writes(api.putMaterialAway, ['stores'], ({ db, id, body }) => putMaterialAway(db, id, body.putAway));
   routes.writes(api.weighSpoon, ['stores'], ({ db, id, body, ...who }) => weighSpoon(db, id, body, by(who)));
   routes.writes(api.attachSheet, ['stores'], ({ db, id, query, file, files, ...who }) =>
     attach(db, { materialId: id }, { ...query, file }, { ...by(who), files }),

@@ -42,6 +42,7 @@ export const colourways = pgTable('colourways', {
   version: integer('version').notNull().default(1),
   /** The people who alone see what makes it; `null`: everybody who sees its recipe. */
   keptTo: jsonb('kept_to').$type<string[]>(),
+  putAway: boolean('put_away').notNull().default(false),
 });
 
 /** Append-only: every master of a colourway, and why it took the place of the one before. */

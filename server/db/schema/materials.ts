@@ -15,6 +15,8 @@ export const materials = pgTable('materials', {
   base: jsonb('base').$type<BaseFacts>(),
   facts: jsonb('facts').$type<MaterialFacts>().notNull().default(NO_FACTS),
   version: integer('version').notNull().default(1),
+  /** Out of the lists, and out of what is chosen from; what was made with it stays. */
+  putAway: boolean('put_away').notNull().default(false),
 });
 
 /** Append-only: weighings of a level spoonful, from which its mean and spread are read. */

@@ -1,6 +1,6 @@
 import type { KeptVersion, RecipeBody } from '@vestigia/contract';
 import type { ColourConditions, Lab, RecipeStatus } from '@vestigia/core';
-import { doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
+import { boolean, doublePrecision, index, integer, jsonb, pgTable, text, unique, uuid } from 'drizzle-orm/pg-core';
 import { instant, seq } from './columns';
 import { people } from './people';
 
@@ -13,6 +13,7 @@ export const recipes = pgTable('recipes', {
   keptVersions: jsonb('kept_versions').$type<KeptVersion[]>().notNull().default([]),
   /** The people who alone see how much of each goes in; `null`: everybody who sees the recipe. */
   amountsKeptTo: jsonb('amounts_kept_to').$type<string[]>(),
+  putAway: boolean('put_away').notNull().default(false),
 });
 
 /** Append-only. */

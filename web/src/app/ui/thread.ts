@@ -30,6 +30,8 @@ export class Thread {
   readonly result = input<LabUnder | null>(null);
   readonly batches = input(1);
   readonly large = input(false);
+  /** The strand alone, to be seen from across a room. */
+  readonly wide = input(false);
   readonly selected = input<number | undefined>(undefined);
   readonly picked = output<number>();
   protected readonly crowded = computed(() => this.large() && this.stations().length > CROWDED_FROM);
@@ -38,7 +40,11 @@ export class Thread {
     layThread(
       this.stations(),
       this.batches(),
-      this.large() ? { width: 1000, height: 70, strandWidth: 12 } : { width: 300, height: 28, strandWidth: 7 },
+      this.large()
+        ? { width: 1000, height: 70, strandWidth: 12 }
+        : this.wide()
+          ? { width: 1000, height: 48, strandWidth: 20 }
+          : { width: 300, height: 28, strandWidth: 7 },
     ),
   );
   private readonly dyedColour = computed(() => this.result() ?? this.master());

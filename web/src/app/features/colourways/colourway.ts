@@ -35,11 +35,13 @@ import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
 import { May } from '../../ui/may';
+import { PutAway } from '../../ui/put-away';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    PutAway,
     May,
     Kept,
     DraftOf,

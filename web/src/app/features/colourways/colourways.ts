@@ -12,11 +12,12 @@ import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
+import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
 
 /** Every colourway beside its master swatch. */
 @Component({
   selector: 'vs-colourways',
-  imports: [Kept, TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
+  imports: [PutAwayToo, Kept, TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
   templateUrl: './colourways.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -35,4 +36,5 @@ export class ColourwaysPage {
     { head: 'note', of: (c) => c.note },
   ];
   protected readonly colourways = liveQuery(['colourways', 'lots'], () => this.api.get('/api/colourways'));
+  protected readonly list = withoutPutAway(() => this.colourways.value());
 }

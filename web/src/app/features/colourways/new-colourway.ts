@@ -16,6 +16,7 @@ import { Swatch } from '../../ui/swatch';
 import { NumberField } from '../../ui/number-field';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { toChoose } from '../../ui/put-away-too';
 
 /** Names a result worth repeating. */
 @Component({
@@ -41,13 +42,15 @@ export class NewColourwayPage {
   private readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly versions = computed(() =>
-    (this.recipes.value() ?? []).flatMap((r) =>
+    toChoose(this.recipes.value()).flatMap((r) =>
       r.versions
         .filter((v) => v.status !== 'retired')
         .map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
     ),
   );
-  protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
+  protected readonly bases = computed(() =>
+    toChoose(this.materials.value(), this.baseId()).filter((m) => m.kind === 'fibre'),
+  );
   protected readonly name = signal('');
   protected readonly recipeVersionId = signal('');
   protected readonly baseId = signal('');

@@ -53,6 +53,7 @@ import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
+import { toChoose } from '../../ui/put-away-too';
 
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
@@ -143,6 +144,7 @@ export class NewLotPage {
   readonly again = input<string | undefined>(undefined);
 
   protected readonly action = pageAction();
+  protected readonly toChoose = toChoose;
   protected readonly colourways = liveQuery(['colourways', 'recipes'], () => this.api.get('/api/colourways'));
   protected readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
   private readonly earlier = liveQuery(
@@ -179,7 +181,7 @@ export class NewLotPage {
   protected readonly reasons = signal<Readonly<Record<string, string>>>({});
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly bases = computed(() =>
-    (this.materials.value() ?? []).filter((m) => m.kind === 'fibre' && m.id !== this.chosen()?.base.id),
+    toChoose(this.materials.value()).filter((m) => m.kind === 'fibre' && m.id !== this.chosen()?.base.id),
   );
   protected readonly ways = computed(() => this.refusal()?.ways ?? []);
   protected readonly proposal = signal<Proposal | undefined>(undefined);

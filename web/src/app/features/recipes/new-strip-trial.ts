@@ -14,6 +14,7 @@ import { newId } from '../../api/new-id';
 import { RefusalNote } from '../../ui/refusal';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { toChoose } from '../../ui/put-away-too';
 
 const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
   dose: ['extract', 'dye', 'makeUp'],
@@ -70,12 +71,12 @@ export class NewStripTrialPage {
     () => `${this.factor() === 'liquor'} ${this.versionId()}`,
   );
   protected readonly versions = computed(() =>
-    (this.recipes.value() ?? []).flatMap((r) =>
+    toChoose(this.recipes.value()).flatMap((r) =>
       r.versions.map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
     ),
   );
   protected readonly bases = computed(() =>
-    (this.materials.value() ?? []).filter(
+    toChoose(this.materials.value()).filter(
       (m) => m.base && (this.recipe.value()?.body.fibres.includes(m.base.fibre) ?? true),
     ),
   );
@@ -98,7 +99,7 @@ export class NewStripTrialPage {
   protected readonly kinds = computed(() => {
     const factor = this.factor();
     return factor === 'mordant' || factor === 'modifier'
-      ? (this.materials.value() ?? []).filter((m) => m.kind === factor && m.measure === 'weight')
+      ? toChoose(this.materials.value()).filter((m) => m.kind === factor && m.measure === 'weight')
       : [];
   });
   protected readonly levels = computed((): NewStripTrial['levels'] => {

@@ -59,6 +59,7 @@ import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
 import { Decimals } from '../../ui/decimals';
 import { BathBrackets } from './bath-brackets';
+import { PutAway } from '../../ui/put-away';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -66,6 +67,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    PutAway,
     BathBrackets,
     Decimals,
     Kept,

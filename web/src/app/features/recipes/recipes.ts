@@ -12,11 +12,12 @@ import { ActBar } from '../../ui/act-bar';
 import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
 import { Kept } from '../../ui/kept';
+import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
 
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [Kept, CsvButton, ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
+  imports: [PutAwayToo, Kept, CsvButton, ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
   styles: `
     vs-swatch {
       padding: 0.15rem;
@@ -45,4 +46,5 @@ export class RecipesPage {
     { head: 'b*', of: (r) => r.gave?.lab.b ?? null },
   ];
   protected readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
+  protected readonly list = withoutPutAway(() => this.recipes.value());
 }

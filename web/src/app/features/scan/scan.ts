@@ -34,9 +34,13 @@ const LOOK_AGAIN_MS = 120;
       <p role="status">{{ w }}</p>
     }
     <label class="act"
-      >Photograph it
-      <input class="unseen" type="file" accept="image/*" capture="environment" (change)="photograph($event)" />
-    </label>
+      >Photograph it<input
+        class="unseen"
+        type="file"
+        accept="image/*"
+        capture="environment"
+        (change)="photograph($event)"
+    /></label>
     <form (ngSubmit)="open(typed())">
       <mat-form-field
         ><mat-label>Or type its code</mat-label
@@ -61,7 +65,11 @@ const LOOK_AGAIN_MS = 120;
       outline-offset: 2px;
     }
     label.act {
+      position: relative;
       margin-block: 0.75rem;
+    }
+    form {
+      max-width: 30rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

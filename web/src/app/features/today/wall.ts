@@ -29,7 +29,7 @@ const SHOWN = 5;
         </h2>
         <p class="left">{{ row.said }}</p>
         <vs-thread
-          [large]="true"
+          [wide]="true"
           [stations]="row.lot.stations"
           [undyed]="row.lot.undyed"
           [master]="row.lot.master"

@@ -26,11 +26,13 @@ import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { Kept } from '../../../ui/kept';
+import { PutAway } from '../../../ui/put-away';
 
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
   imports: [
+    PutAway,
     Kept,
     ActBar,
     ScrollRegion,

@@ -20,11 +20,13 @@ import { CsvButton } from '../../../ui/csv-button';
 import { Kept } from '../../../ui/kept';
 import { jarsGave } from '../../../ui/jars-gave';
 import { Swatch } from '../../../ui/swatch';
+import { PutAwayToo, withoutPutAway } from '../../../ui/put-away-too';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
   imports: [
+    PutAwayToo,
     Swatch,
     Kept,
     CsvButton,
@@ -60,6 +62,7 @@ export class MaterialsPage {
   protected readonly gave = jarsGave();
   protected readonly kinds = MATERIAL_KIND_LABELS;
   protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
+  protected readonly list = withoutPutAway(() => this.materials.value());
   protected readonly label = inAddress('find');
   protected readonly columns: readonly Column<Material>[] = [
     { head: 'material', of: (m) => m.name },
@@ -73,8 +76,8 @@ export class MaterialsPage {
   ];
   protected readonly shown = computed(() => {
     const label = this.label().trim().toLowerCase();
-    return (this.materials.value() ?? []).filter((m) =>
-      `${m.name} ${m.kind} ${m.facts.botanicalName} ${m.facts.plantPart}`.toLowerCase().includes(label),
-    );
+    return this.list
+      .shown()
+      .filter((m) => `${m.name} ${m.kind} ${m.facts.botanicalName} ${m.facts.plantPart}`.toLowerCase().includes(label));
   });
 }

@@ -23,6 +23,7 @@ import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
+import { toChoose } from '../../../ui/put-away-too';
 
 const KINDS: readonly { kind: ConversionKind; name: string; out: string; hint: string }[] = [
   {
@@ -107,6 +108,7 @@ export class ConvertPage {
   readonly stockLot = input<string>();
   protected readonly kinds = KINDS;
   protected readonly action = pageAction();
+  protected readonly toChoose = toChoose;
   protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
   /** What one would most likely do with the jar one came from. */

@@ -19,6 +19,7 @@ import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
+import { toChoose } from '../../../ui/put-away-too';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
   { origin: 'receipt', name: 'bought', from: 'From whom' },
@@ -55,6 +56,7 @@ export class DeliveryPage {
   protected readonly origins = ORIGINS;
   protected readonly forms = MATERIAL_FORMS;
   protected readonly action = pageAction();
+  protected readonly toChoose = toChoose;
   protected readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
   protected readonly places = computed(() =>

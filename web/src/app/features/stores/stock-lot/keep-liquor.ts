@@ -26,6 +26,7 @@ import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
+import { toChoose } from '../../../ui/put-away-too';
 
 const HINTS: Readonly<Record<LiquorKind, string>> = {
   dyeBath: 'Cold and covered, days. Look for cloud, growth and smell before it is used again.',
@@ -69,9 +70,9 @@ export class KeepLiquorPage {
   protected readonly action = pageAction();
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
-  protected readonly liquids = computed(() => (this.materials.value() ?? []).filter((m) => m.measure === 'volume'));
+  protected readonly liquids = computed(() => toChoose(this.materials.value()).filter((m) => m.measure === 'volume'));
   protected readonly dissolved = computed(() =>
-    (this.materials.value() ?? []).filter((m) => m.measure === 'weight' && m.kind !== 'fibre'),
+    toChoose(this.materials.value()).filter((m) => m.measure === 'weight' && m.kind !== 'fibre'),
   );
   protected readonly what = signal<LiquorKind>('mordantBath');
   protected readonly vatKinds = VAT_KINDS;
