@@ -25,6 +25,9 @@ import { ContextPanel } from '../services/context-panel';
 import { ContextPanelView } from './context-panel-view';
 import { ComeInAgain } from './come-in-again';
 import { PLACES } from './places';
+import type { PlaceHelp } from './place-help';
+import { helpOf } from './place-help';
+import { Tour } from './tour';
 import { Drafts } from '../services/drafts';
 import { PagePlace } from '../services/page-place';
 import { SingleKeys } from '../services/single-keys';
@@ -50,6 +53,7 @@ import { Count } from '../ui/count';
     PotLineStrip,
     RefusedTouches,
     SearchBox,
+    Tour,
   ],
   templateUrl: './shell.html',
   providers: [TodayNow],
@@ -83,6 +87,9 @@ export class Shell {
   protected readonly help = signal(false);
   protected readonly drafts = inject(Drafts);
   protected readonly asksToLeave = signal(false);
+  /** Of the place it was asked for in. */
+  protected readonly placeHelp = signal<PlaceHelp | undefined>(undefined);
+  private readonly tour = viewChild.required(Tour);
   private readonly search = viewChild(SearchBox);
   private before: HTMLElement | null = null;
 
@@ -92,7 +99,10 @@ export class Shell {
         filter((e) => e instanceof NavigationStart),
         takeUntilDestroyed(),
       )
-      .subscribe(() => this.contextPanel.clear());
+      .subscribe(() => {
+        this.contextPanel.clear();
+        this.help.set(false);
+      });
     const place = inject(PagePlace);
     const leaving = inject(DestroyRef);
     afterNextRender(() => leaving.onDestroy(place.watch(this.sheet().nativeElement, this.page().nativeElement)));
@@ -126,7 +136,13 @@ export class Shell {
   }
 
   protected toggleHelp(): void {
+    this.placeHelp.set(helpOf(this.router.url.split('?')[0] ?? ''));
     this.help.update((open) => !open);
+  }
+
+  protected takeTour(): void {
+    this.help.set(false);
+    this.tour().begin();
   }
 
   /** Drafts are kept, so nothing half-written in a form is lost by it. */
