@@ -7,6 +7,7 @@ import { newColourway, zoneMaster } from './colourways';
 import { newContainer, tagRecord } from './bench';
 import { newPerson, role } from './auth';
 import { deedRecord } from './deeds';
+import { pageAtHand } from './today';
 import { recordedEntry } from './run-entry';
 import { factor, lotCheck, lotExtras, waterThen } from './proposal';
 import { lotPlan } from './lot-plan';
@@ -43,6 +44,7 @@ export const studioDocument = z
         }),
       )
       .min(1),
+    atHand: z.array(pageAtHand.extend({ personId: id, at: isoTime })).default([]),
     heatSources: z.array(newHeatSource).default([]),
     vessels: z.array(newVessel),
     waters: z.array(newWater),

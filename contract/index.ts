@@ -126,7 +126,7 @@ export { NO_STOCK_FACTS } from './stores';
 export type { ImportJob, MovementRecord, StockLotRecord, StoresDocument, TransferKind } from './transfer';
 export { movementRecord, stockLotRecord, storesDocument, storesSchema } from './transfer';
 export type { Studio, StudioHeatSource, StudioVessel, WaterSource } from './studio';
-export type { SearchHit, Today } from './today';
+export type { KeepAtHand, PageAtHand, SearchHit, Today } from './today';
 export type {
   Bench,
   Container,

@@ -1,6 +1,6 @@
 import { FASTNESS_KINDS } from '@vestigia/core';
 import { z } from 'zod';
-import { id, isoDate, isoTime, labUnder } from './common';
+import { id, isoDate, isoTime, labUnder, nameOf } from './common';
 import { lotSummary } from './lots';
 import { shelfRow } from './stores';
 
@@ -54,3 +54,15 @@ export const searchHit = z
   })
   .meta({ id: 'SearchHit' });
 export type SearchHit = z.infer<typeof searchHit>;
+
+/** A page somebody wants at hand on Today. */
+export const pageAtHand = z.object({
+  path: z
+    .string()
+    .max(200)
+    .regex(/^\/[a-z]+(?:\/[\w-]+)*$/, 'That is no page of the studio.'),
+  title: nameOf('The title'),
+});
+export type PageAtHand = z.infer<typeof pageAtHand>;
+export const keepAtHand = pageAtHand.extend({ keep: z.boolean() });
+export type KeepAtHand = z.infer<typeof keepAtHand>;

@@ -123,6 +123,7 @@ async function readHead(db: Db, now: Date): Promise<Partial<StudioDocument>> {
     asOf: now.toISOString(),
     settings: rest,
     people: (await all(schema.people, schema.people.name)).map(({ id, name, role }) => ({ id, name, role })),
+    atHand: (await all(schema.atHand, schema.atHand.at, schema.atHand.path)).map((p) => clean(p)),
     vessels: (await all(schema.vessels, schema.vessels.name)).map((v) => clean(v)),
     heatSources: (await all(schema.heatSources, schema.heatSources.name)).map((h) => clean(h)),
     waters: (await all(schema.waters, schema.waters.name)).map((w) => clean(w)),

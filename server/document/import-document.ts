@@ -136,6 +136,7 @@ async function insertAll(
     into(tx, table, rows);
   await insert(schema.studio, [d.settings]);
   await insert(schema.people, people);
+  await insert(schema.atHand, d.atHand);
   await insert(schema.heatSources, d.heatSources);
   await insert(schema.vessels, d.vessels);
   await insert(schema.waters, d.waters);

@@ -2,6 +2,7 @@ import { api } from '@vestigia/contract';
 import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
 import { veilFor } from '../studio/veil';
+import { changeAtHand, readAtHand } from './at-hand';
 import { readToday, search, veilHits, veilToday } from './today-store';
 
 export function todayRoutes(routes: Routes, { watchers, database }: Context): void {
@@ -16,6 +17,10 @@ export function todayRoutes(routes: Routes, { watchers, database }: Context): vo
     ),
     disk: await database.room(),
   }));
+  routes.reads(api.atHand, ({ db, person }) => readAtHand(db, person.id));
+  routes.writes(api.keepAtHand, ['studio'], ({ db, body, now, person }) =>
+    changeAtHand(db, body, { now, byId: person.id }),
+  );
   routes.reads(api.search, async ({ db, query, person }) => {
     const veil = await veilFor(db, person.id);
     return veilHits(await search(db, query.q), veil);

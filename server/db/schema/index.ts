@@ -4,7 +4,7 @@
  * Amounts are whole smallest units: mg or µl. Times are UTC. `seq` is the order of recording, which a clock can't
  * disturb.
  */
-export { secrets, people, sessions, idempotencyKeys } from './people';
+export { atHand, secrets, people, sessions, idempotencyKeys } from './people';
 export { deeds } from './deeds';
 export { studio, heatSources, vessels, waters } from './room';
 export { materials, spoonWeighings, stockLots, stocktakes } from './materials';

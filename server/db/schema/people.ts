@@ -1,6 +1,6 @@
 import type { Role } from '@vestigia/core';
 import type { SessionData } from 'express-session';
-import { integer, jsonb, pgTable, text, uuid } from 'drizzle-orm/pg-core';
+import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { instant } from './columns';
 
 export const secrets = pgTable('secrets', { name: text('name').primaryKey(), value: text('value').notNull() });
@@ -13,6 +13,20 @@ export const people = pgTable('people', {
   /** Of a code that is good for choosing a passphrase once. */
   codeHash: text('code_hash'),
 });
+
+/** Pages somebody wants at hand on Today. */
+export const atHand = pgTable(
+  'at_hand',
+  {
+    personId: uuid('person_id')
+      .notNull()
+      .references(() => people.id),
+    path: text('path').notNull(),
+    title: text('title').notNull(),
+    at: instant('at').notNull(),
+  },
+  (t) => [primaryKey({ columns: [t.personId, t.path] })],
+);
 
 export const sessions = pgTable('sessions', {
   sid: text('sid').primaryKey(),

@@ -13,7 +13,7 @@ describe('pages found by a word', () => {
   ])('“%s” finds %s', (words, paths) => expect(findPages(words).map((p) => p.path)).toEqual(paths));
 
   it('are pages that there are', () => {
-    const known = new Set(routes.flatMap((r) => r.children ?? []).map((r) => `/${r.path ?? ''}`));
+    const known = new Set(routes.flatMap((r) => [r, ...(r.children ?? [])]).map((r) => `/${r.path ?? ''}`));
     const found = 'abcdefghijklmnopqrstuvwxyz'
       .split('')
       .flatMap((a) => [...'aeiouhlrtwn'].flatMap((b) => findPages(a + b, 99)))

@@ -36,11 +36,13 @@ import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
 import { May } from '../../ui/may';
 import { PutAway } from '../../ui/put-away';
+import { AtHand } from '../../ui/at-hand';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    AtHand,
     PutAway,
     May,
     Kept,

@@ -65,11 +65,13 @@ import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
 import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
+import { AtHand } from '../../ui/at-hand';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
   imports: [
+    AtHand,
     GivenVerdicts,
     Kept,
     ActBar,

@@ -60,6 +60,7 @@ import { Kept } from '../../ui/kept';
 import { Decimals } from '../../ui/decimals';
 import { BathBrackets } from './bath-brackets';
 import { PutAway } from '../../ui/put-away';
+import { AtHand } from '../../ui/at-hand';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -67,6 +68,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    AtHand,
     PutAway,
     BathBrackets,
     Decimals,

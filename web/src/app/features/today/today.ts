@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import type { LotSummary } from '@vestigia/contract';
+import type { LotSummary, PageAtHand } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { nowMs } from '../../services/now-ms';
 import { inOrderOfMoment, sayNext } from './next-of-lot';
 import { liveQuery } from '../../api/live-query';
+import { pageAction } from '../../api/page-action';
 import { Amount } from '../../format/amount';
 import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
@@ -33,6 +34,19 @@ import { Decimals } from '../../ui/decimals';
       line-height: 1.15;
       max-width: none;
     }
+    .at-hand {
+      list-style: none;
+      padding: 0;
+      display: flex;
+      flex-wrap: wrap;
+      gap: 0.25rem 2rem;
+    }
+    .at-hand a {
+      display: inline-flex;
+      align-items: center;
+      min-height: 44px;
+      font-weight: 700;
+    }
     .strand {
       width: 34%;
       min-width: 10rem;
@@ -43,6 +57,8 @@ import { Decimals } from '../../ui/decimals';
 export class TodayPage {
   private readonly api = inject(ApiClient);
   private readonly now = nowMs();
+  protected readonly atHand = liveQuery(['studio'], () => this.api.get('/api/at-hand'));
+  private readonly lettingGo = pageAction();
   protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
 
   private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
@@ -50,4 +66,8 @@ export class TodayPage {
   protected readonly others = computed(() => this.inOrder().slice(1));
 
   protected readonly nextLabel = (lot: LotSummary): string => sayNext(lot, this.now());
+
+  protected letGo(page: PageAtHand): void {
+    this.lettingGo.run(this.api.put('/api/at-hand', { ...page, keep: false }), () => this.atHand.reload());
+  }
 }

@@ -27,11 +27,13 @@ import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { Kept } from '../../../ui/kept';
 import { PutAway } from '../../../ui/put-away';
+import { AtHand } from '../../../ui/at-hand';
 
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
   imports: [
+    AtHand,
     PutAway,
     Kept,
     ActBar,

@@ -26,11 +26,13 @@ import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { TermTip } from '../../../ui/term-tip';
+import { AtHand } from '../../../ui/at-hand';
 
 /** One jar: what is in it, how it got there, where it went. */
 @Component({
   selector: 'vs-stock-lot',
   imports: [
+    AtHand,
     TermTip,
     ActBar,
     ScrollRegion,

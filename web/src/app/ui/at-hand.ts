@@ -1,0 +1,38 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import { ApiClient } from '../api/api-client';
+import { liveQuery } from '../api/live-query';
+import { pageAction } from '../api/page-action';
+import { RefusalNote } from './refusal';
+
+/** Keeps the page it stands on at hand: a link to it on Today, for whoever pressed it. */
+@Component({
+  selector: 'vs-at-hand',
+  imports: [RefusalNote],
+  template: `@if (pages.value()) {
+      <button
+        class="plain noprint"
+        type="button"
+        [disabled]="changing.busy()"
+        [attr.aria-pressed]="isAtHand()"
+        (click)="turn()"
+      >
+        {{ isAtHand() ? 'At hand on Today' : 'Keep at hand' }}
+      </button>
+    }
+    <vs-refusal [problem]="changing.problem()" />`,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class AtHand {
+  private readonly api = inject(ApiClient);
+  readonly path = input.required<string>();
+  /** What it is called on Today. */
+  readonly name = input.required<string>();
+  protected readonly changing = pageAction();
+  protected readonly pages = liveQuery(['studio'], () => this.api.get('/api/at-hand'));
+  protected readonly isAtHand = computed(() => this.pages.value()?.some((p) => p.path === this.path()) ?? false);
+
+  protected turn(): void {
+    const body = { path: this.path(), title: this.name(), keep: !this.isAtHand() };
+    this.changing.run(this.api.put('/api/at-hand', body), () => this.pages.reload());
+  }
+}
