@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import { depthOfLightness } from '../colour/depth';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
@@ -217,8 +218,8 @@ export function ladderStrength(
           unit: '% WOF',
           source:
             low === high
-              ? `the rung of ${low.percentOwf} %`
-              : `between the rungs of ${low.percentOwf} % and ${high.percentOwf} %`,
+              ? `the rung of ${trimZeros(low.percentOwf, 2)} %`
+              : `between the rungs of ${trimZeros(low.percentOwf, 2)} % and ${trimZeros(high.percentOwf, 2)} %`,
         },
         { name: 'dry strip', value: strip.fibreG, unit: 'g' },
         { name: 'liquor used', value: strip.liquorMl, unit: 'ml' },

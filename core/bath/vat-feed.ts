@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { VatReading } from './vat';
@@ -53,7 +54,7 @@ export function feedVat(
       'g',
       'for each gram of dyestuff × dyestuff to add',
       [{ name: `${facts.alkali.name} for a gram of dyestuff`, value: facts.alkali.perDyeG, unit: 'g' }, missing],
-      [`in small doses, to pH ${facts.phLow} – ${facts.phHigh}`],
+      [`in small doses, to pH ${trimZeros(facts.phLow, 2)} – ${trimZeros(facts.phHigh, 2)}`],
     ),
   };
 }

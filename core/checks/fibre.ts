@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import { formatTemperature } from '../quantity/temperature';
 import { fibreFamily } from '../bath/fibre';
 import { hottestC } from '../recipe/course';
@@ -72,7 +73,7 @@ function sayFibre(f: FibreFinding): CheckText {
       );
     case 'alkaliProtein':
       return caution(
-        `“${f.title}” is at pH ${f.ph}, on protein fibre.`,
+        `“${f.title}” is at pH ${trimZeros(f.ph, 2)}, on protein fibre.`,
         'Above pH 9 wool yellows and weakens: keep it cool and short, and neutralise after.',
         f.cites,
       );

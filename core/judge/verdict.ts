@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import { countLabel } from '../quantity/word-list';
 import type { EyeReading, JudgeRule } from './by-eye';
 import { isSeenSame, sayEye } from './by-eye';
@@ -234,7 +235,7 @@ function refuseUnlike(
   if (worst > toleranceDeltaE)
     return {
       code: 'reasonMissing',
-      message: `ΔE ${decimals(worst, 2)} is beyond the tolerance of ${toleranceDeltaE}. Hold it, refuse it, or pass it and say why.`,
+      message: `ΔE ${decimals(worst, 2)} is beyond the tolerance of ${trimZeros(toleranceDeltaE, 2)}. Hold it, refuse it, or pass it and say why.`,
     };
   const unread = unseenUnits({ units, readings, eyes: [], rule });
   const unlike =

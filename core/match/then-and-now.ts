@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import type { StockMeasure } from '../quantity/amount';
 
 /** What made a lot, or would make the next: the factors that move a colour, in words. */
@@ -180,8 +181,8 @@ const vesselLabel = (c: LotConditions): string => c.vessels.map((v) => `${v.name
 function waterLabel(water: LotConditions['water']): string {
   if (!water) return 'not recorded';
   const facts = [
-    water.ph === null ? '' : `pH ${water.ph}`,
-    water.hardnessDh === null ? '' : `${water.hardnessDh} °dH`,
+    water.ph === null ? '' : `pH ${trimZeros(water.ph, 2)}`,
+    water.hardnessDh === null ? '' : `${trimZeros(water.hardnessDh, 1)} °dH`,
   ].filter((f) => f !== '');
   return facts.length === 0 ? water.name : `${water.name} (${facts.join(', ')})`;
 }

@@ -183,7 +183,7 @@ function stepDifferences(
 const withinText = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;
 const ratioLabel = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
 const waterLabel = (w: RecipeVersion['water']): string =>
-  w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${w.hardnessDh} °dH`}`;
+  w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${figureOf(w.hardnessDh)} °dH`}`;
 const partsLabel = (parts: readonly RecipePart[]): string =>
   parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');
 const waitLabel = ({ wait }: RecipeStep): string =>

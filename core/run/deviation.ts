@@ -1,3 +1,4 @@
+import { trimZeros } from '../quantity/weight';
 import { formatDegreesApart, formatTemperature } from '../quantity/temperature';
 import type { StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
@@ -188,6 +189,6 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'longer':
       return `${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${LONGER_MEANS[fact.means]}`;
     case 'phOutside':
-      return `left at pH ${fact.ph}, wanted ${fact.low} to ${fact.high}: expect another hue`;
+      return `left at pH ${trimZeros(fact.ph, 2)}, wanted ${trimZeros(fact.low, 2)} to ${trimZeros(fact.high, 2)}: expect another hue`;
   }
 }

@@ -1,6 +1,6 @@
 import type { Balance } from '../quantity/balance';
 import { kitchenUnitMl, sayKitchenUnit, formatVolume } from '../quantity/volume';
-import { formatWeight } from '../quantity/weight';
+import { formatWeight, trimZeros } from '../quantity/weight';
 import type { Dose } from '../recipe/dose';
 import { packetsFor } from '../stock/conversion';
 import type { DoseBy, DoseContext, DosedBath, DosedMaterial, MeasuredDose } from './dose-context';
@@ -100,7 +100,7 @@ function packetDose(context: DoseContext): MeasuredDose {
 /** A per cent chosen from a range is told as such. */
 function withRange(dose: DoseBy<'percentOwf'>, measured: MeasuredDose): MeasuredDose {
   if (!measured.ok || dose.toPercentOwf === undefined) return measured;
-  const range = `The recipe gives a range: ${dose.percentOwf} % was taken, up to ${dose.toPercentOwf} % is meant.`;
+  const range = `The recipe gives a range: ${trimZeros(dose.percentOwf, 3)} % was taken, up to ${trimZeros(dose.toPercentOwf, 3)} % is meant.`;
   return { ...measured, advice: [range, ...measured.advice] };
 }
 

@@ -27,10 +27,22 @@ describe('what was kept just now', () => {
     expect(kept.has('a')).toBe(false);
   });
 
+  it('is said again the next time, though its row came late the first', () => {
+    const kept = TestBed.inject(JustKept);
+    kept.note('a');
+    vi.advanceTimersByTime(2000);
+    kept.say('a', 'Pan');
+    vi.advanceTimersByTime(10_000);
+    kept.note('a');
+    kept.say('a', 'Pan, 6 l');
+    vi.advanceTimersByTime(10_000);
+    expect(announce.mock.calls).toEqual([['Done.'], ['Kept: Pan'], ['Kept: Pan, 6 l']]);
+  });
+
   it('is said plainly where nothing on the page stands for it', () => {
     TestBed.inject(JustKept).note();
     vi.advanceTimersByTime(10_000);
-    expect(announce.mock.calls).toEqual([['Kept.']]);
+    expect(announce.mock.calls).toEqual([['Done.']]);
   });
 
   it('is what the server took, and neither what it refused nor what was only asked', () => {

@@ -26,8 +26,10 @@ export class JustKept {
   /** The studio has it now: a thing by its id, where it has one of its own. */
   note(id = ''): void {
     if (id !== '') markFor(this.ids, id);
+    // A row that came late said what was kept before; this is another time.
+    this.saidBy.delete(id);
     setTimeout(() => {
-      if (!this.saidBy.delete(id)) void this.announcer.announce('Kept.');
+      if (!this.saidBy.delete(id)) void this.announcer.announce('Done.');
     }, ROW_WITHIN_MS);
   }
 

@@ -1,6 +1,7 @@
 import type { LotDetail, RunEntryView } from '@vestigia/contract';
 import type { ShadeOf, SolutionTaken } from '@vestigia/core';
 import {
+  trimZeros,
   formatTemperature,
   countLabel,
   BATH_MOVE_LABELS,
@@ -62,7 +63,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     case 'takeBack':
       return `taken back: what was written before it was a slip${textPart}`;
     case 'ph':
-      return `pH ${entry.detail.ph}${entry.detail.totalDose ? ` with ${entry.detail.totalDose} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
+      return `pH ${trimZeros(entry.detail.ph, 2)}${entry.detail.totalDose ? ` with ${trimZeros(entry.detail.totalDose, 3)} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
     case 'sample':
       return `${entry.detail.sampleOf ?? 'piece'} at ${Math.round(entry.detail.depth * 100)} % of the depth wanted${by(entry)}`;
     case 'bath':

@@ -1,4 +1,4 @@
-import { Injectable } from '@angular/core';
+import { Injectable, signal } from '@angular/core';
 import type { OnDestroy } from '@angular/core';
 import type { TagInPicture } from './tag.worker';
 
@@ -12,9 +12,16 @@ export class TagFinder implements OnDestroy {
   private readonly canvas = document.createElement('canvas');
   private readonly asked = new Map<number, (text: string | null) => void>();
   private nextId = 0;
+  /** It can read nothing on this page. */
+  readonly broken = signal(false);
 
   constructor() {
     this.worker.addEventListener('message', ({ data }: MessageEvent<TagInPicture>) => this.answer(data));
+    // While the server is away it can't even be loaded: nothing is found then, and nobody is left waiting.
+    this.worker.addEventListener('error', () => {
+      this.broken.set(true);
+      this.answerAll();
+    });
   }
 
   /** The text of the code in a picture; `null` where none is found. */
@@ -25,7 +32,7 @@ export class TagFinder implements OnDestroy {
     this.canvas.width = Math.round(width * scale);
     this.canvas.height = Math.round(height * scale);
     const context = this.canvas.getContext('2d', { willReadFrequently: true });
-    if (!context || this.canvas.width === 0 || this.canvas.height === 0) return Promise.resolve(null);
+    if (this.broken() || !context || this.canvas.width === 0 || this.canvas.height === 0) return Promise.resolve(null);
     context.drawImage(picture, 0, 0, this.canvas.width, this.canvas.height);
     const pixels = context.getImageData(0, 0, this.canvas.width, this.canvas.height);
     const id = (this.nextId += 1);
@@ -37,7 +44,12 @@ export class TagFinder implements OnDestroy {
 
   ngOnDestroy(): void {
     this.worker.terminate();
+    this.answerAll();
+  }
+
+  private answerAll(): void {
     for (const answer of this.asked.values()) answer(null);
+    this.asked.clear();
   }
 
   private answer({ id, text }: TagInPicture): void {

@@ -9,14 +9,8 @@ import { RefusalNote } from './refusal';
   selector: 'vs-at-hand',
   imports: [RefusalNote],
   template: `@if (pages.value()) {
-      <button
-        class="plain noprint"
-        type="button"
-        [disabled]="changing.busy()"
-        [attr.aria-pressed]="isAtHand()"
-        (click)="turn()"
-      >
-        {{ isAtHand() ? 'At hand on Today' : 'Keep at hand' }}
+      <button class="plain noprint" type="button" [disabled]="changing.busy()" (click)="turn()">
+        {{ isAtHand() ? 'At hand on Today: let go' : 'Keep at hand' }}
       </button>
     }
     <vs-refusal [problem]="changing.problem()" />`,

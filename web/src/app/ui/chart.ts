@@ -1,5 +1,6 @@
 import type { ElementRef } from '@angular/core';
 import { ChangeDetectionStrategy, Component, DestroyRef, effect, inject, input, viewChild } from '@angular/core';
+import { trimZeros } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 
 /**
@@ -56,7 +57,7 @@ export class Chart {
 export function plainAxis({ soft, line, face }: Tones): object {
   const text = { color: soft, fontFamily: face, fontSize: 13 };
   return {
-    axisLabel: text,
+    axisLabel: { ...text, formatter: (v: number | string) => (typeof v === 'number' ? trimZeros(v, 3) : v) },
     nameTextStyle: text,
     axisLine: { lineStyle: { color: line } },
     axisTick: { lineStyle: { color: line } },

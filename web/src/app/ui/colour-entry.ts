@@ -51,8 +51,8 @@ export interface EnteredColour {
     }
     @if (folded(); as f) {
       <p role="status">
-        The mean of {{ f.count }} spots: {{ f.lab.L }} / {{ f.lab.a }} / {{ f.lab.b }}, {{ f.evenness }}, ΔE00
-        {{ f.spreadDeltaE00 | decimals: 2 }} about it.
+        The mean of {{ f.count }} spots: {{ f.lab.L | decimals }} / {{ f.lab.a | decimals }} / {{ f.lab.b | decimals }},
+        {{ f.evenness }}, ΔE00 {{ f.spreadDeltaE00 | decimals: 2 }} about it.
       </p>
     }
     <details>

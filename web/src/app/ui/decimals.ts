@@ -1,11 +1,17 @@
 import type { PipeTransform } from '@angular/core';
 import { Pipe } from '@angular/core';
-import { decimals } from '@vestigia/core';
+import { decimals, trimZeros } from '@vestigia/core';
 
-/** A number with so many figures after the studio’s decimal mark; nothing where there is none. */
+const MOST = 3;
+
+/**
+ * A number with so many figures after the studio’s decimal mark, or with as many as it has, up to three; nothing where
+ * there is none.
+ */
 @Pipe({ name: 'decimals' })
 export class Decimals implements PipeTransform {
-  transform(value: number | null | undefined, places: number): string {
-    return value === null || value === undefined ? '' : decimals(value, places);
+  transform(value: number | null | undefined, places?: number): string {
+    if (value === null || value === undefined) return '';
+    return places === undefined ? trimZeros(value, MOST) : decimals(value, places);
   }
 }

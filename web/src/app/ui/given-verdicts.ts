@@ -32,7 +32,7 @@ const RESTS_ON: Readonly<Record<NonNullable<LotDetail['verdicts'][number]['rests
           <span> Taken back by {{ t.by.name }}, {{ t.at | when: 'moment' }}.</span>
         } @else if (v.id === slip()?.id) {
           <button
-            *vsMay="'dyer'"
+            *vsMay="'helper'"
             class="plain"
             type="button"
             [disabled]="taking.busy()"

@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import type { PlacedPlan, PlacedZone, ZoneWay } from '@vestigia/core';
-import { ZONE_LABELS, layOutPlaced } from '@vestigia/core';
+import { trimZeros, ZONE_LABELS, layOutPlaced } from '@vestigia/core';
 
 const LANE = 46;
 const STRIP = 34;
@@ -47,7 +47,7 @@ export class PlacedPicture {
   protected readonly label = computed(
     () =>
       `${this.plan().piece} of ${this.plan().lengthCm} cm: ${this.layout()
-        .zones.map((z) => `${z.title}, ${ZONE_LABELS[z.way]}, ${z.fromCm} to ${z.toCm} cm`)
+        .zones.map((z) => `${z.title}, ${ZONE_LABELS[z.way]}, ${trimZeros(z.fromCm, 1)} to ${trimZeros(z.toCm, 1)} cm`)
         .join('; ')}`,
   );
   protected readonly ticks = computed(() => {

@@ -20,11 +20,12 @@ import { PlacedPicture } from '../../ui/placed-picture';
 import { BenchFocus } from './bench-focus';
 import { BenchState } from './bench-state';
 import { clockLabel } from './clock-label';
+import { Decimals } from '../../ui/decimals';
 
 /** Placed colour, zone by zone: where it goes, with how much, for how long, on which piece. */
 @Component({
   selector: 'vs-act-zone',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, NumberField, PlacedPicture],
+  imports: [Decimals, FormsModule, MatFormFieldModule, MatInputModule, NumberField, PlacedPicture],
   templateUrl: './act-zone.html',
   styleUrl: './bench.scss',
   styles: `

@@ -37,11 +37,13 @@ import { Kept } from '../../ui/kept';
 import { May } from '../../ui/may';
 import { PutAway } from '../../ui/put-away';
 import { AtHand } from '../../ui/at-hand';
+import { Decimals } from '../../ui/decimals';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    Decimals,
     AtHand,
     PutAway,
     May,
@@ -82,7 +84,7 @@ export class ColourwayPage {
   protected readonly versions = computed(() =>
     (this.recipes.value() ?? []).flatMap((r) =>
       r.versions
-        .filter((v) => v.status !== 'retired' || v.id === this.recipeVersionId())
+        .filter((v) => (v.status !== 'retired' && !r.putAway) || v.id === this.recipeVersionId())
         .map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
     ),
   );

@@ -13,11 +13,12 @@ import { CsvButton } from '../../ui/csv-button';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
 import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
+import { Decimals } from '../../ui/decimals';
 
 /** Every colourway beside its master swatch. */
 @Component({
   selector: 'vs-colourways',
-  imports: [PutAwayToo, Kept, TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
+  imports: [Decimals, PutAwayToo, Kept, TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
   templateUrl: './colourways.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
 import type { ShadeOf, Verdict } from '@vestigia/core';
 import {
+  trimZeros,
   decimals,
   WHOLE,
   deltaEBy,
@@ -273,7 +274,7 @@ export class JudgePage {
     const between = l.plan.batches.length > 1 ? ` Between batches: ${decimals(apart, 2)}.` : '';
     return far.length === 0
       ? `There is no master to hold it against.${between}`
-      : `Furthest: ${DELTA_E_LABELS[l.formula]} ${decimals(Math.max(...far), 2)}, tolerance ${l.toleranceDeltaE}.${between}`;
+      : `Furthest: ${DELTA_E_LABELS[l.formula]} ${decimals(Math.max(...far), 2)}, tolerance ${trimZeros(l.toleranceDeltaE, 2)}.${between}`;
   });
 
   /** Light and observer of a new reading: the master’s, or daylight. */
@@ -321,7 +322,7 @@ export class JudgePage {
           lines: [
             'Dry, in daylight, beside the master, never under the kitchen lamp.',
             master
-              ? `Tolerance: ${DELTA_E_LABELS[l.formula]} ${l.toleranceDeltaE} under ${master.illuminant}/${master.observer}°.`
+              ? `Tolerance: ${DELTA_E_LABELS[l.formula]} ${trimZeros(l.toleranceDeltaE, 2)} under ${master.illuminant}/${master.observer}°.`
               : 'No master yet: if this is how it should look, say so, and it becomes the master.',
           ],
         },

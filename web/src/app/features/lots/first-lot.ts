@@ -23,6 +23,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
+import { toChoose } from '../../ui/put-away-too';
 
 const PIECE_WORDS: Readonly<Partial<Record<FibreKind, string>>> = { silk: 'scarf', cotton: 'length', linen: 'length' };
 /** Bought or gathered a little more than one lot takes. */
@@ -69,7 +70,7 @@ export class FirstLotPage {
   protected readonly metal = signal<(typeof VESSEL_METALS)[number]>('stainless');
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   /** Cloth that the studio has already. */
-  protected readonly own = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
+  protected readonly own = computed(() => toChoose(this.materials.value()).filter((m) => m.kind === 'fibre'));
   /** A fibre, or the id of a cloth that the studio has. */
   protected readonly cloth = linkedSignal<string>(() => this.own()[0]?.id ?? 'wool');
   private readonly ownBase = computed(() => this.own().find((m) => m.id === this.cloth()));

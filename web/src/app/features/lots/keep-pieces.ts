@@ -12,6 +12,7 @@ import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
 import { DraftOf } from '../../ui/draft';
+import { toChoose } from '../../ui/put-away-too';
 
 /** Pieces of a lot kept as fibre in Stores: mordanted ahead or dyed, a base for a later lot. */
 @Component({
@@ -28,7 +29,7 @@ export class KeepPieces {
   protected readonly treatments = TREATMENTS;
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly bases = computed(() =>
-    (this.materials.value() ?? []).filter((m) => m.kind === 'fibre' && m.id !== this.lot().base.id),
+    toChoose(this.materials.value()).filter((m) => m.kind === 'fibre' && m.id !== this.lot().base.id),
   );
   protected readonly treatment = signal<KeptFibre['treatment']>('mordanted');
   protected readonly lights = LIGHT_PLACES;

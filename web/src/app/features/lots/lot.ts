@@ -16,6 +16,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
+  trimZeros,
   decimals,
   formatTemperature,
   asReallyDone,
@@ -198,7 +199,7 @@ export class LotPage {
       planned: [
         step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`,
         sayCourse(step) || sayMinutes(step.durationMin),
-        step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '',
+        step.targetPh ? `pH ${trimZeros(step.targetPh.low, 2)} to ${trimZeros(step.targetPh.high, 2)}` : '',
         step.strain ? `strain ${STRAIN_LABELS[step.strain]}` : '',
         step.finishedBy === 'eye' ? 'done when it looks done' : step.finishedBy === 'both' ? 'by clock and eye' : '',
       ]

@@ -54,6 +54,7 @@ import { DraftOf } from '../../ui/draft';
 import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
 import { toChoose } from '../../ui/put-away-too';
+import { Decimals } from '../../ui/decimals';
 
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
@@ -79,6 +80,7 @@ const NOTHING_MORE: LotExtras = {
 @Component({
   selector: 'vs-new-lot',
   imports: [
+    Decimals,
     DayField,
     DayPicker,
     DraftOf,

@@ -17,6 +17,7 @@ import type { RecipeVersionDetail } from '@vestigia/contract';
 import type { ZoneLayout, RecipeStatus } from '@vestigia/core';
 import type { BathMark } from '@vestigia/core';
 import {
+  trimZeros,
   bathMarks,
   sharedBaths,
   PRACTICE,
@@ -189,7 +190,7 @@ export class RecipePage {
     const points =
       z.pointsCm.length === 0
         ? ''
-        : `${z.pointsCm.length} of them${z.spacingCm ? `, about every ${z.spacingCm} cm` : ''}`;
+        : `${z.pointsCm.length} of them${z.spacingCm ? `, about every ${trimZeros(z.spacingCm, 1)} cm` : ''}`;
     return [ZONE_LABELS[z.way], points, z.materialId ? this.nameOf(z.materialId) : '']
       .filter((w) => w !== '')
       .join(', ');
@@ -207,7 +208,7 @@ export class RecipePage {
       s.bath === '' ? '' : `bath: ${s.bath}`,
       s.repeats > 1 && s.course.length === 0 ? `${s.repeats} times` : '',
       s.strain ? STRAIN_LABELS[s.strain] : '',
-      s.targetPh ? `pH ${s.targetPh.low} to ${s.targetPh.high}` : '',
+      s.targetPh ? `pH ${trimZeros(s.targetPh.low, 2)} to ${trimZeros(s.targetPh.high, 2)}` : '',
       s.wait
         ? `then waits ${sayMinutes(s.wait.minMinutes)}${s.wait.maxMinutes === null ? ' or longer' : ` to ${sayMinutes(s.wait.maxMinutes)}`}`
         : '',

@@ -1,15 +1,17 @@
 import type { ListedMaterial, RecipeBody, Studio } from '@vestigia/contract';
-import { previewDoses } from '@vestigia/core';
+import { figuresShownIn, previewDoses } from '@vestigia/core';
 import type { ContextNote } from '../../services/context-panel';
 
-const KILO = { wofG: 1000, pieces: 10 };
+const KILO = { wofG: 1000, pieces: 10, title: 'For 1 kg, ten hanks of 100 g' };
+const POUND = { wofG: 453.59237, pieces: 4, title: 'For 1 lb, four hanks of 4 oz' };
 
-/** What a kilo of fibre, as ten hanks of 100 g, would need of a recipe: a line a step that takes anything. */
+/** What a kilo or a pound of fibre would need of a recipe: a line a step that takes anything. */
 export function sayPreview(
   body: RecipeBody,
   materials: readonly ListedMaterial[],
   { balanceName, balanceResolutionG, balanceCapacityG, fineBalance }: Studio,
 ): ContextNote[] {
+  const fibre = figuresShownIn().weight === 'pounds' ? POUND : KILO;
   const byId = new Map(materials.map((m) => [m.id, m]));
   const steps = previewDoses(
     body,
@@ -25,7 +27,7 @@ export function sayPreview(
         }
       );
     },
-    KILO,
+    fibre,
     { name: balanceName, resolutionG: balanceResolutionG, capacityG: balanceCapacityG, fine: fineBalance },
   );
   const lines = steps
@@ -38,7 +40,7 @@ export function sayPreview(
     }))
     .filter(({ needs }) => needs.length > 0)
     .map(({ title, needs }) => `${title}: ${needs.join(', ')}.`);
-  return lines.length === 0 ? [] : [{ title: 'For 1 kg, ten hanks of 100 g', lines }];
+  return lines.length === 0 ? [] : [{ title: fibre.title, lines }];
 }
 
 /** A number isn’t parted from its unit at the end of a line. */

@@ -121,8 +121,13 @@ export class WriteRecipePage {
   private readonly injector = inject(Injector);
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   private readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
-  protected readonly dosable = computed(() => (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre'));
-  protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
+  /** What isn’t put away, and what the version before took all the same. */
+  private readonly offered = computed(() => {
+    const used = new Set(this.before.value()?.materials.map((m) => m.id));
+    return (this.materials.value() ?? []).filter((m) => !m.putAway || used.has(m.id));
+  });
+  protected readonly dosable = computed(() => this.offered().filter((m) => m.kind !== 'fibre'));
+  protected readonly bases = computed(() => this.offered().filter((m) => m.kind === 'fibre'));
   protected readonly before = liveQuery(
     [],
     () => {

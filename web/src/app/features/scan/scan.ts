@@ -30,8 +30,10 @@ const LOOK_AGAIN_MS = 120;
       <p>Hold the tag before the camera. What it stands for opens by itself.</p>
     }
     <video #video muted playsinline [hidden]="!sees()" aria-label="What the camera sees"></video>
-    @if (why(); as w) {
-      <p role="status">{{ w }}</p>
+    @if (finder.broken()) {
+      <p role="status">The reader of codes could not be loaded. Type the code.</p>
+    } @else if (why()) {
+      <p role="status">{{ why() }}</p>
     }
     <label class="act"
       >Photograph it<input
@@ -77,7 +79,7 @@ const LOOK_AGAIN_MS = 120;
 export class ScanPage {
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
-  private readonly finder = inject(TagFinder);
+  protected readonly finder = inject(TagFinder);
   private readonly video = viewChild.required<ElementRef<HTMLVideoElement>>('video');
   protected readonly finding = pageAction();
   protected readonly typed = signal('');

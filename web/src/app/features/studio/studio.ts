@@ -38,6 +38,7 @@ import { InDegrees } from '../../ui/degrees';
 import { SHOWN_FIELDS, SHOWN_LABELS } from '../../format/shown-labels';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
+import { Decimals } from '../../ui/decimals';
 
 /** What this page shows of the settings, as it calls them. */
 const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
@@ -70,6 +71,7 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 @Component({
   selector: 'vs-studio',
   imports: [
+    Decimals,
     Kept,
     TermTip,
     Fold,

@@ -19,6 +19,8 @@ import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { InDegrees } from '../../ui/degrees';
 import { Kept } from '../../ui/kept';
+import { Decimals } from '../../ui/decimals';
+import { Amount } from '../../format/amount';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -31,6 +33,8 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 @Component({
   selector: 'vs-vessels',
   imports: [
+    Amount,
+    Decimals,
     Kept,
     InDegrees,
     DraftOf,

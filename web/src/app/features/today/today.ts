@@ -58,7 +58,7 @@ export class TodayPage {
   private readonly api = inject(ApiClient);
   private readonly now = nowMs();
   protected readonly atHand = liveQuery(['studio'], () => this.api.get('/api/at-hand'));
-  private readonly lettingGo = pageAction();
+  protected readonly lettingGo = pageAction();
   protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
 
   private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));

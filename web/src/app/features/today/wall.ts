@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import { ApiClient } from '../../api/api-client';
-import { liveQuery } from '../../api/live-query';
+import { LiveChanges, liveQuery } from '../../api/live-query';
 import { Session } from '../../api/session';
 import { nowMs } from '../../services/now-ms';
 import { StudioCalendar } from '../../services/studio-calendar';
@@ -21,6 +21,9 @@ const SHOWN = 5;
       <h1>{{ studioName() }}</h1>
       <p class="clock">{{ clock() }}</p>
     </div>
+    @if (!changes.connected()) {
+      <p class="lost" role="status">The server can’t be reached. What stands here may be old: look at the pots.</p>
+    }
     <vs-refusal [problem]="today.problem()" />
     @for (row of rows(); track row.lot.id) {
       <section [class.due]="row.isDue" [attr.aria-label]="row.lot.tag">
@@ -108,6 +111,14 @@ const SHOWN = 5;
     vs-thread {
       grid-column: 1 / -1;
     }
+    .lost {
+      font-size: max(1.25rem, 4vh);
+      font-weight: 700;
+      border: 4px solid var(--ink);
+      padding: 0.5rem 1rem;
+      margin: 0;
+      max-width: none;
+    }
     .back {
       margin-top: auto;
       align-self: end;
@@ -127,6 +138,7 @@ export class WallPage {
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
   private readonly calendar = inject(StudioCalendar);
+  protected readonly changes = inject(LiveChanges);
   private readonly now = nowMs();
   protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
   protected readonly studioName = this.session.studioName;
@@ -143,6 +155,7 @@ export class WallPage {
     const more = this.inOrder().length - SHOWN;
     return [
       more > 0 ? `${more} more in work.` : '',
+      t.planned.length > 0 ? `Not begun: ${t.planned.map((l) => l.tag).join(', ')}.` : '',
       t.toJudge.length > 0 ? `To judge: ${t.toJudge.map((l) => l.tag).join(', ')}.` : '',
       t.short.length > 0 ? `Short: ${t.short.map((j) => j.tag).join(', ')}.` : '',
     ]
@@ -150,17 +163,24 @@ export class WallPage {
       .join(' ');
   });
 
+  private lit: WakeLockSentinel | undefined;
+
   constructor() {
-    void this.stayLit();
+    // It goes out with the page's being out of sight, and is asked for again when it comes back.
+    const stayLit = (): void => void this.stayLit();
+    document.addEventListener('visibilitychange', stayLit);
+    inject(DestroyRef).onDestroy(() => {
+      document.removeEventListener('visibilitychange', stayLit);
+      void this.lit?.release();
+    });
+    stayLit();
   }
 
   /** Where the browser allows it, the screen isn’t put to sleep while this stands on it. */
   private async stayLit(): Promise<void> {
     // Not there over plain HTTP, whatever its type says.
     const lights = navigator.wakeLock as WakeLock | undefined;
-    const lit = await lights?.request('screen').catch(() => undefined);
-    if (lit) this.destroyed.onDestroy(() => void lit.release());
+    if (document.hidden || (this.lit && !this.lit.released)) return;
+    this.lit = await lights?.request('screen').catch(() => undefined);
   }
-
-  private readonly destroyed = inject(DestroyRef);
 }

@@ -15,6 +15,7 @@ import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { DraftOf } from '../../../ui/draft';
 import { InDegrees } from '../../../ui/degrees';
+import { toChoose } from '../../../ui/put-away-too';
 
 const USUAL_DIP_MIN = 5;
 const USUAL_AIRING_MIN = 20;
@@ -49,7 +50,7 @@ export class DyeInLiquorPage {
     () => this.id(),
   );
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
-  protected readonly bases = computed(() => (this.materials.value() ?? []).filter((m) => m.kind === 'fibre'));
+  protected readonly bases = computed(() => toChoose(this.materials.value()).filter((m) => m.kind === 'fibre'));
   protected readonly isVat = computed(() => Boolean(this.stockLot.value()?.liquor?.vat));
   protected readonly baseId = signal('');
   protected readonly quantity = signal('');

@@ -5,6 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import type { StockLot } from '@vestigia/contract';
 import type { LiquorSign } from '@vestigia/core';
 import {
+  trimZeros,
   LIQUOR_SIGNS,
   LIQUOR_LABELS,
   figure,
@@ -103,7 +104,7 @@ export class StockLotLiquor {
       const then = liquor?.contents[i]?.grams ?? 0;
       return {
         name: c.name,
-        perLitre: row.onHand > 0 ? `${Math.round((c.grams / (row.onHand / 1_000_000)) * 100) / 100} g/l` : '–',
+        perLitre: row.onHand > 0 ? `${trimZeros(c.grams / (row.onHand / 1_000_000), 2)} g/l` : '–',
         grams: figure(
           c.grams,
           'g',
