@@ -69,10 +69,16 @@ export class Someone {
   /** Moves there inside the open page, as a link does, and waits as `settled` does. */
   async moves(path: string): Promise<void> {
     this.lastEndedMs = Date.now();
-    await this.page.evaluate((to) => {
+    await this.page.evaluate(async (to) => {
       history.pushState(null, '', to);
       dispatchEvent(new PopStateEvent('popstate', { state: null }));
+      // The router hears of it a task later, and the page says that it is busy a frame after that.
+      await new Promise((done) => {
+        setTimeout(() => requestAnimationFrame(() => requestAnimationFrame(done)));
+      });
     }, path);
+    // Until the new page's program is here, it has asked for nothing yet, and the old one's heading still stands.
+    await this.page.waitForSelector('main:not([aria-busy])');
     await this.quiet(path);
     await this.page.waitForSelector('h1');
   }

@@ -65,7 +65,7 @@ export class Shell {
   protected readonly session = inject(Session);
   protected readonly changes = inject(LiveChanges);
   protected readonly outbox = inject(Outbox);
-  private readonly router = inject(Router);
+  protected readonly router = inject(Router);
   protected readonly contextPanel = inject(ContextPanel);
   private readonly injector = inject(Injector);
   private readonly api = inject(ApiClient);

@@ -26,6 +26,7 @@ import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { Kept } from '../../../ui/kept';
+import { May } from '../../../ui/may';
 import { PutAway } from '../../../ui/put-away';
 import { AtHand } from '../../../ui/at-hand';
 
@@ -36,6 +37,7 @@ import { AtHand } from '../../../ui/at-hand';
     AtHand,
     PutAway,
     Kept,
+    May,
     ActBar,
     ScrollRegion,
     DeedsOf,
