@@ -1,56 +1,16 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { LotSummary } from '@vestigia/contract';
 import type { AxeResults } from 'axe-core';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
 import type { Served } from '../scripts/serve.mjs';
 import { serve, serveDemo, temporaryFolder } from '../scripts/serve.mjs';
+import { everyPage } from './every-page';
 import { Someone } from './person';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
-const PLACES = [
-  'today',
-  'stores',
-  'recipes',
-  'colourways',
-  'lots',
-  'bench',
-  'judge',
-  'judge/book',
-  'judge/palette',
-  'judge/fastness',
-  'judge/reach',
-  'judge/foretold',
-  'judge/readers',
-  'plan',
-  'studio',
-  'lots/new',
-  'lots/first',
-  'stores/delivery',
-  'stores/material',
-  'stores/ahead',
-  'stores/gathered',
-  'stores/count',
-  'stores/convert',
-  'stores/liquor',
-  'stores/files',
-  'stores/materials',
-  'stores/worth',
-  'recipes/write',
-  'recipes/strips',
-  'recipes/strips/new',
-  'recipes/take-in',
-  'studio/practice',
-  'studio/deeds',
-  'colourways/new',
-  'bench/instruments',
-  'bench/tags',
-  'scan',
-];
-
 describe('the interface', () => {
   let server: Served & { remove(): void };
   let browser: Browser;
@@ -60,40 +20,7 @@ describe('the interface', () => {
     [server, browser] = await Promise.all([serveDemo(), launch()]);
     isaby = await Someone.at(browser, server.base);
     await isaby.signIn('Isaby Fennimore', 'heron at low tide');
-    const lots = await isaby.ask<LotSummary[]>('/api/lots');
-    const released = lots.find((l) => l.state === 'released' && l.reorderOf) as LotSummary;
-    const stockLot = (await isaby.ask<{ id: string }[]>('/api/stores'))[0]?.id;
-    const bath = (await isaby.ask<{ id: string; tag: string }[]>('/api/stores')).find((j) => j.tag === 'ALB-1')?.id;
-    const alum = (await isaby.ask<{ id: string; name: string }[]>('/api/materials')).find(
-      (m) => m.name === 'Potassium alum',
-    )?.id;
-    const recipes = await isaby.ask<{ name: string; versions: { id: string }[] }[]>('/api/recipes');
-    const version = (name: string, n = 0): string => recipes.find((r) => r.name === name)?.versions[n]?.id ?? '';
-    const [chain, placed] = [version('One weld pot, three fibres'), version('Tide-line ribbon')];
-    const trial = (await isaby.ask<{ id: string }[]>('/api/strip-trials'))[0]?.id;
-    const saltings = (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find(
-      (c) => c.name === 'Saltings',
-    )?.id;
-    pages = [
-      ...PLACES,
-      `lots/${released.id}`,
-      `lots/new?again=${released.id}`,
-      `judge/${lots.find((l) => l.state === 'toJudge')?.id}`,
-      `bench/${lots.find((l) => l.state === 'inWork')?.id}`,
-      `bench/card/${lots.find((l) => l.state === 'inWork')?.id}`,
-      `stores/${stockLot}`,
-      `stores/${bath}`,
-      `stores/materials/${alum}`,
-      `recipes/${chain}`,
-      `recipes/${placed}`,
-      `recipes/${placed}/placed`,
-      `recipes/${chain}/sheet`,
-      `recipes/${version('Weld on alum', 1)}/compare?with=${version('Weld on alum')}`,
-      `recipes/write?from=${placed}`,
-      `recipes/strips/${trial}`,
-      `lots/new?colourway=${saltings}`,
-      `colourways/${released.colourway.id}`,
-    ];
+    pages = await everyPage(isaby);
   });
   afterAll(async () => {
     await browser.close();

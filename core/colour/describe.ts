@@ -48,12 +48,16 @@ export interface DescribedDifference {
   readonly summary: string;
 }
 
-/** Parts smaller than this are not worth a word. */
-const UNSEEN = 0.35;
+/**
+ * How large a part of a difference, in ΔE00, each word is for: under `nothing` it gets none, under `touch` it is “a
+ * touch”, under `slightly` “slightly”, from `much` on “much”. Our own scale, not a standard’s.
+ */
+export const DIFFERENCE_WORDS = { nothing: 0.35, touch: 0.8, slightly: 1.8, much: 4 } as const;
 
 function amount(value: number): string {
   const size = Math.abs(value);
-  return size < 0.8 ? 'a touch ' : size < 1.8 ? 'slightly ' : size < 4 ? '' : 'much ';
+  const { touch, slightly, much } = DIFFERENCE_WORDS;
+  return size < touch ? 'a touch ' : size < slightly ? 'slightly ' : size < much ? '' : 'much ';
 }
 
 /** Directions a hue can move, by the angle it moves towards. */
@@ -86,11 +90,11 @@ function hueDirection(standardDegrees: number, sampleDegrees: number, counterClo
 export function describeDifference(standard: Lab, sample: Lab): DescribedDifference {
   const d = ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 });
   const say = (value: number, more: string, less: string): string =>
-    Math.abs(value) < UNSEEN ? '' : `${amount(value)}${value > 0 ? more : less}`;
+    Math.abs(value) < DIFFERENCE_WORDS.nothing ? '' : `${amount(value)}${value > 0 ? more : less}`;
   const lightness = say(d.lightness, 'paler', 'deeper');
   const chromaLabel = say(d.chroma, 'brighter', 'duller');
   const hue =
-    Math.abs(d.hue) < UNSEEN
+    Math.abs(d.hue) < DIFFERENCE_WORDS.nothing
       ? ''
       : `${amount(d.hue)}${hueDirection(d.standardHueDegrees, d.sampleHueDegrees, d.hue > 0)}`;
   const parts = [lightness, chromaLabel, hue].filter((w) => w !== '');

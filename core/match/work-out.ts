@@ -1,6 +1,7 @@
 import { ciede2000 } from '../colour/ciede2000';
 import { describeDifference } from '../colour/describe';
 import type { Lab } from '../colour/lab';
+import { sayLab } from '../colour/say-lab';
 import type { Figure, FigureInput } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { Dyeing } from './dyeing';
@@ -99,8 +100,6 @@ export function workOutShade(
     readings: readings.length,
   };
 }
-
-const sayLab = ({ L, a, b }: Lab): string => `L* ${decimals(L, 1)} a* ${decimals(a, 1)} b* ${decimals(b, 1)}`;
 
 function sayWorked(what: WorkedOf, names: LetterNames): string {
   switch (what.of) {

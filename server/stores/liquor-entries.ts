@@ -1,20 +1,6 @@
 import type { Liquor, LiquorEntry } from '@vestigia/contract';
 import type { BathContent, Figure } from '@vestigia/core';
-import {
-  formatTemperature,
-  VAT_LOOK_LABELS,
-  changeLiquor,
-  contentsAtVolume,
-  formatAmount,
-  hazardsOf,
-  isDrawn,
-  judgeSigns,
-  judgeVat,
-  ladderStrength,
-  leftAfterUse,
-  readAmount,
-  sayVat,
-} from '@vestigia/core';
+import { formatTemperature, VAT_LOOK_LABELS, changeLiquor, contentsAtVolume, formatAmount, hazardsOf, isDrawn, judgeSigns, judgeVat, ladderStrength, leftAfterUse, readAmount, sayVat, trimZeros } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -228,7 +214,10 @@ function lookAtVat(
   if (!liquor.vat) throw new Refusal('refused', 'That is no vat. Look at it for cloud, growth and smell instead.');
   const { kind } = liquor.vat;
   const found = judgeVat({ kind, look, ph, temperatureC }, { hoursAgo: 0, protein: false }).map(sayVat);
-  const figures = [ph === null ? '' : `pH ${ph}`, temperatureC === null ? '' : `${formatTemperature(temperatureC)}`];
+  const figures = [
+    ph === null ? '' : `pH ${trimZeros(ph, 2)}`,
+    temperatureC === null ? '' : `${formatTemperature(temperatureC)}`,
+  ];
   return {
     vat: { kind, look, ph, temperatureC, at: now.toISOString() },
     note: [VAT_LOOK_LABELS[look], ...figures.filter(Boolean), ...(found.length > 0 ? found : ['ready for a dip'])].join(

@@ -1,19 +1,6 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlannedZone, PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
-import {
-  formatTemperature,
-  ZONE_WAYS,
-  ZONE_LABELS,
-  formatAmount,
-  formatVolume,
-  knotTag,
-  layOutPlaced,
-  sayCourse,
-  sayMinutes,
-  smallestIn,
-  sayStepCaution,
-  countLabel,
-} from '@vestigia/core';
+import { formatTemperature, ZONE_WAYS, ZONE_LABELS, formatAmount, formatVolume, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn, sayStepCaution, countLabel, trimZeros } from '@vestigia/core';
 import type { Pdf } from '../../shared/pdf-sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, label } from '../../shared/pdf-sheet';
 
@@ -106,7 +93,7 @@ class Card {
       sayCourse(step) || (step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`),
       sayMinutes(step.durationMin),
       step.ceilingC === undefined ? '' : `never above ${formatTemperature(step.ceilingC)}`,
-      step.targetPh ? `pH ${step.targetPh.low} to ${step.targetPh.high}` : '',
+      step.targetPh ? `pH ${trimZeros(step.targetPh.low, 2)} to ${trimZeros(step.targetPh.high, 2)}` : '',
     ]
       .filter((w) => w !== '')
       .join(' · ');

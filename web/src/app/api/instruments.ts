@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { Instrument, InstrumentOrder } from '@vestigia/contract';
 import type { InstrumentKind, InstrumentMessage, Pan } from '@vestigia/core';
-import { decimals, formatTemperature, InstrumentLines, PanWatch, ReadingLog } from '@vestigia/core';
+import { decimals, formatTemperature, InstrumentLines, PanWatch, ReadingLog, sayLab } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { ApiClient } from './api-client';
 
@@ -231,7 +231,7 @@ function sayMessage(message: InstrumentMessage): string {
     case 'ph':
       return `pH ${decimals(message.ph, 2)}`;
     case 'colour':
-      return `L* ${message.L} a* ${message.a} b* ${message.b}`;
+      return sayLab(message, 2);
     case 'hello':
       return `${message.name} is there`;
     case 'trouble':

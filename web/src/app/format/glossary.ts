@@ -1,7 +1,7 @@
 /** Terms of the trade that explain themselves where they are met, in one sentence each. */
 export const GLOSSARY = {
   wof: 'Weight of fibre: what the dry fibre weighs. A dose of 50 % WOF is half of that.',
-  dh: 'Degrees of German hardness: how much lime is in the water. One is 17.8 mg of calcium carbonate in a litre.',
+  dh: 'Degrees of German hardness: how much lime is in the water. Seven are 125 mg of calcium carbonate in a litre.',
   deltaE:
     'How far two colours are apart to the eye, worked out from their readings. About one is what a trained eye just sees side by side.',
   thread:

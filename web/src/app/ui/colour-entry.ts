@@ -13,6 +13,7 @@ import { NumberField } from './number-field';
 import type { FromFile } from './reader-file';
 import { ReaderFile } from './reader-file';
 import { Decimals } from './decimals';
+import { LabFigures } from './lab-figures';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 const rounded = ({ L, a, b }: Lab): Lab => ({ L: round(L), a: round(a), b: round(b) });
@@ -30,7 +31,7 @@ export interface EnteredColour {
  */
 @Component({
   selector: 'vs-colour-entry',
-  imports: [Decimals, EyeLadder, FormsModule, MatFormFieldModule, MatInputModule, NumberField, ReaderFile],
+  imports: [LabFigures, Decimals, EyeLadder, FormsModule, MatFormFieldModule, MatInputModule, NumberField, ReaderFile],
   template: `<div class="fields lab">
       <mat-form-field
         ><mat-label>L*</mat-label><input matInput vsNumber name="L" [(ngModel)]="L" [ngModelOptions]="alone"
@@ -45,14 +46,14 @@ export interface EnteredColour {
     <p class="small soft">Under {{ under().illuminant }}, {{ under().observer }}° observer{{ why() }}.</p>
     @for (s of spots(); track $index) {
       <p class="small">
-        Spot {{ $index + 1 }}: {{ s.L }} / {{ s.a }} / {{ s.b }}
+        Spot {{ $index + 1 }}: {{ s | lab: 2 }}
         <button class="plain small" type="button" (click)="leaveOut($index)">Leave it out</button>
       </p>
     }
     @if (folded(); as f) {
       <p role="status">
-        The mean of {{ f.count }} spots: {{ f.lab.L | decimals }} / {{ f.lab.a | decimals }} / {{ f.lab.b | decimals }},
-        {{ f.evenness }}, ΔE00 {{ f.spreadDeltaE00 | decimals: 2 }} about it.
+        The mean of {{ f.count }} spots: {{ f.lab | lab: 2 }}, {{ f.evenness }}, ΔE00
+        {{ f.spreadDeltaE00 | decimals: 2 }} about it.
       </p>
     }
     <details>
@@ -78,8 +79,7 @@ export interface EnteredColour {
       @if (offset(); as o) {
         <label class="tick"
           ><input type="checkbox" name="putRight" [(ngModel)]="isPutRight" [ngModelOptions]="alone" /> Put right for how
-          it reads beside the first (L* {{ o.lab.L | decimals: 2 }}, a* {{ o.lab.a | decimals: 2 }}, b*
-          {{ o.lab.b | decimals: 2 }})</label
+          it reads beside the first ({{ o.lab | lab: 2 }})</label
         >
       }
     </details>

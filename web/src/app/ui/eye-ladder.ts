@@ -30,6 +30,7 @@ import { pageAction } from '../api/page-action';
 import { saveFile } from '../api/save-file';
 import { RefusalNote } from './refusal';
 import { Swatch } from './swatch';
+import { LabFigures } from './lab-figures';
 
 const ASKS = {
   lightness: 'Hold the piece against the screen. Which is as light?',
@@ -48,7 +49,7 @@ export interface LadderFound {
 /** A piece held against swatches on the screen, bracketed in a few presses. */
 @Component({
   selector: 'vs-eye-ladder',
-  imports: [FormsModule, RefusalNote, Swatch],
+  imports: [LabFigures, FormsModule, RefusalNote, Swatch],
   template: `<p class="small soft">
       In daylight, the screen turned bright. An unmeasured screen is no reader: the truth lies within ΔE00
       {{ within }} four times in five.
@@ -59,8 +60,7 @@ export interface LadderFound {
     >
     @if (isOnPaper()) {
       <p class="small">
-        Hold the piece along each strip of the sheet printed about L* {{ start().L }}, a* {{ start().a }}, b*
-        {{ start().b }}: which number lies nearest?
+        Hold the piece along each strip of the sheet printed about {{ start() | lab }}: which number lies nearest?
       </p>
       <vs-refusal [problem]="printing.problem()" />
       <button class="act" type="button" [disabled]="printing.busy()" (click)="print()">Print that sheet</button>

@@ -39,7 +39,6 @@ export class HeatChart {
       const bare = { type: 'line', symbol: 'none', animation: false, silent: true } as const;
       return {
         animation: false,
-        aria: { enabled: true },
         grid: { left: 56, right: 24, top: 18, bottom: 34 },
         xAxis: {
           type: 'value',

@@ -24,11 +24,12 @@ import { clockLabel } from './clock-label';
 import { legLabelOf } from './leg-label';
 import { Count } from '../../ui/count';
 import { Degrees } from '../../ui/degrees';
+import { Decimals } from '../../ui/decimals';
 
 /** What a step says before it begins and while it runs: big figures, one button. */
 @Component({
   selector: 'vs-act-run',
-  imports: [Degrees, Count, StepBaths, When],
+  imports: [Decimals, Degrees, Count, StepBaths, When],
   templateUrl: './act-run.html',
   styleUrl: './bench.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,

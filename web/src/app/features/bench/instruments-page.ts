@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { InstrumentKind } from '@vestigia/core';
-import { decimals, formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS } from '@vestigia/core';
+import { decimals, formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS, sayLab } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import type { Source } from '../../api/instruments';
 import { Instruments, SOURCES } from '../../api/instruments';
@@ -89,7 +89,7 @@ export class InstrumentsPage {
       }
       case 'colour': {
         const c = this.instruments.colour();
-        return c ? `L* ${c.L} a* ${c.a} b* ${c.b}` : 'nothing read yet';
+        return c ? sayLab(c, 2) : 'nothing read yet';
       }
     }
   }

@@ -16,6 +16,7 @@ import type { EntryContent } from './entry-content';
 import { BenchState } from './bench-state';
 import { readNumber } from './read-number';
 import { samplesOf } from './samples-of';
+import { LabFigures } from '../../ui/lab-figures';
 
 /**
  * Samples the liquor or a piece against the shade wanted, draws depth over minutes, and says when to lift, with how
@@ -23,7 +24,7 @@ import { samplesOf } from './samples-of';
  */
 @Component({
   selector: 'vs-sample-panel',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule, Chart, ColourEntry, Swatch],
+  imports: [LabFigures, FormsModule, MatFormFieldModule, MatInputModule, Chart, ColourEntry, Swatch],
   templateUrl: './sample-panel.html',
   styleUrl: './sample-panel.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -139,7 +140,6 @@ export class SamplePanel {
       const bare = { type: 'line', animation: false, silent: true } as const;
       return {
         animation: false,
-        aria: { enabled: true },
         grid: { left: 56, right: 24, top: 18, bottom: 34 },
         xAxis: {
           type: 'value',

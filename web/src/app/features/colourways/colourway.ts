@@ -38,11 +38,13 @@ import { May } from '../../ui/may';
 import { PutAway } from '../../ui/put-away';
 import { AtHand } from '../../ui/at-hand';
 import { Decimals } from '../../ui/decimals';
+import { LabFigures } from '../../ui/lab-figures';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    LabFigures,
     Decimals,
     AtHand,
     PutAway,

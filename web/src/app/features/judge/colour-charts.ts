@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
 import type { LabUnder } from '@vestigia/contract';
 import type { Spectrum } from '@vestigia/core';
-import { decimals, BANDS_NM, ksOfSpectrum, screenColour } from '@vestigia/core';
+import { BANDS_NM, ksOfSpectrum, screenColour, sayLab } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import type { Tones } from '../../ui/chart';
 import { Chart, plainAxis } from '../../ui/chart';
@@ -41,7 +41,7 @@ export class ColourCharts {
   protected readonly said = computed(
     () =>
       `a*b* plane and lightness: ${this.colours()
-        .map((c) => `${c.name} L* ${decimals(c.lab.L, 0)}, a* ${decimals(c.lab.a, 0)}, b* ${decimals(c.lab.b, 0)}`)
+        .map((c) => `${c.name} ${sayLab(c.lab, 0)}`)
         .join('; ')}`,
   );
   protected readonly curvesSaid = computed(

@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
 import type { ShadeOf, Verdict } from '@vestigia/core';
 import {
+  DIFFERENCE_WORDS,
   trimZeros,
   decimals,
   WHOLE,
@@ -101,6 +102,7 @@ export class JudgePage {
   private readonly contextPanel = inject(ContextPanel);
   readonly id = input.required<string>();
   protected readonly verdictLabel = VERDICT_LABELS;
+  protected readonly words = DIFFERENCE_WORDS;
   protected readonly label = describeColour;
   protected readonly sayTaken = sayTaken;
   protected readonly isSettled = isSettled;

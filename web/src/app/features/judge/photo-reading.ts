@@ -28,6 +28,7 @@ import { PhotoDesk } from './photo-desk';
 import { PhotoMeasurer } from './photo-measurer';
 import { ShadeChoice } from '../../ui/shade-choice';
 import { Decimals } from '../../ui/decimals';
+import { LabFigures } from '../../ui/lab-figures';
 
 interface Found {
   readonly id: string;
@@ -52,7 +53,17 @@ const EDGE_LABELS = { x: 'Left', y: 'Top', width: 'Width', height: 'Height' } as
 /** A reading from a photograph: a grey card and the pieces are marked in it, and a worker says what they are. */
 @Component({
   selector: 'vs-photo-reading',
-  imports: [Decimals, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote, ShadeChoice, Swatch],
+  imports: [
+    LabFigures,
+    Decimals,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+    ShadeChoice,
+    Swatch,
+  ],
   providers: [PhotoDesk, PhotoMeasurer],
   templateUrl: './photo-reading.html',
   styleUrl: './photo-reading.scss',

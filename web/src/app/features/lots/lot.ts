@@ -67,11 +67,13 @@ import { ActBar } from '../../ui/act-bar';
 import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
 import { AtHand } from '../../ui/at-hand';
+import { Decimals } from '../../ui/decimals';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
   imports: [
+    Decimals,
     AtHand,
     GivenVerdicts,
     Kept,

@@ -1,7 +1,14 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { MaterialPage } from '@vestigia/contract';
-import { formatTemperature, monthName, HAZARD_LABELS, MATERIAL_KIND_LABELS, formatMoney } from '@vestigia/core';
+import {
+  formatTemperature,
+  monthName,
+  HAZARD_LABELS,
+  MATERIAL_KIND_LABELS,
+  formatMoney,
+  trimZeros,
+} from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
 import { pageAction } from '../../../api/page-action';
@@ -98,7 +105,9 @@ export class MaterialPageView {
       f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join(' and ')}` : '',
       f.ceilingC === null ? '' : `not above ${formatTemperature(f.ceilingC)}`,
       f.water === 'any' ? '' : `likes ${f.water} water`,
-      f.phLow === null && f.phHigh === null ? '' : `pH ${f.phLow ?? ''} to ${f.phHigh ?? ''}`,
+      f.phLow === null && f.phHigh === null
+        ? ''
+        : `pH ${[f.phLow, f.phHigh].map((ph) => (ph === null ? '' : trimZeros(ph, 2))).join(' to ')}`,
       f.light === null ? '' : `fastness to light ${f.light}`,
       f.wash === null ? '' : `to washing ${f.wash}`,
       f.bringsTannin ? 'brings its own tannin' : '',

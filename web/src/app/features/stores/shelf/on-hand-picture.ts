@@ -24,7 +24,6 @@ export function onHandPicture(page: MaterialPage, today: string): (tones: Tones)
     const bare = { type: 'line', symbol: 'none', animation: false, silent: true } as const;
     return {
       animation: false,
-      aria: { enabled: true },
       grid: { left: 76, right: 24, top: 16, bottom: 32 },
       xAxis: {
         type: 'time',

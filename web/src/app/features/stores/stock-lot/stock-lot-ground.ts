@@ -6,7 +6,7 @@ import { readAnewWhenStale } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { GroundColour } from '../../../ui/ground-colour';
 import { withFacts } from './with-facts';
-import { decimals } from '@vestigia/core';
+import { sayLab } from '@vestigia/core';
 
 /** What this lot of a base looks like before it is dyed here: a yellower bale is foretold as one. */
 @Component({
@@ -43,7 +43,7 @@ export class StockLotGround {
     const { colour, colourSpectrum, treatment } = this.stockLot().facts;
     if (!colour)
       return 'Nobody read it by itself: what is dyed on it is foretold as on any of this base. A bale that is yellower, greyer or dyed before comes out otherwise; read it, and that is counted in.';
-    const read = `L* ${decimals(colour.L, 1)}, a* ${decimals(colour.a, 1)}, b* ${decimals(colour.b, 1)}${colourSpectrum ? ', band by band' : ''}`;
+    const read = `${sayLab(colour)}${colourSpectrum ? ', band by band' : ''}`;
     return `${treatment === null ? 'Read' : 'Kept'} as ${read}: what is dyed on it is foretold from there.`;
   });
 

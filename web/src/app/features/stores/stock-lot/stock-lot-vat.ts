@@ -27,6 +27,7 @@ import { NumberField } from '../../../ui/number-field';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import { Degrees, InDegrees } from '../../../ui/degrees';
+import { Decimals } from '../../../ui/decimals';
 
 const HOUR_MS = 3_600_000;
 const USUAL_G_PER_L = 2;
@@ -35,6 +36,7 @@ const USUAL_G_PER_L = 2;
 @Component({
   selector: 'vs-stock-lot-vat',
   imports: [
+    Decimals,
     Degrees,
     InDegrees,
     FormsModule,

@@ -1,0 +1,66 @@
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from '../scripts/browser.mjs';
+import type { Served } from '../scripts/serve.mjs';
+import { serveDemo } from '../scripts/serve.mjs';
+import { everyPage } from './every-page';
+import { Someone } from './person';
+
+/** Addresses, times, what tells of a point, and what was written down in words while the studio had a point: a record stands as it was written. */
+const AS_WRITTEN = [
+  /127\.0\.0\.1/,
+  /^a point: 1\.5$/,
+  /like 9:40 or 14\.05/,
+  /^Tap \(pH 7\.5, 14 °dH\)$/,
+  /^from 240 g for 1\.6 kg of wool$/,
+  /^25\.25 l back from Lot \d+$/,
+  / · pH 10\.\d · \d+ °C$/,
+];
+
+describe('a studio that writes a comma', () => {
+  let server: Served & { remove(): void };
+  let browser: Browser;
+  let isaby: Someone;
+  beforeAll(async () => {
+    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    isaby = await Someone.at(browser, server.base);
+    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    const studio = await isaby.ask<Record<string, unknown> & { shownIn: object }>('/api/studio');
+    for (const own of ['people', 'vessels', 'heatSources', 'waters']) delete studio[own];
+    await isaby.send('/api/studio', { ...studio, shownIn: { ...studio.shownIn, decimalMark: ',' } }, 'PUT');
+    await isaby.settled('/today');
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.stop();
+    server.remove();
+    expect(isaby.troubles).toEqual([]);
+  });
+
+  /** Every text and every field that has a figure with a point in it. */
+  const pointed = (): Promise<string[]> =>
+    isaby.page.evaluate(() => {
+      for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
+      const said: string[] = [];
+      const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      while (texts.nextNode())
+        if (!texts.currentNode.parentElement?.closest('script, style'))
+          said.push((texts.currentNode.textContent ?? '').replace(/\s+/g, ' ').trim());
+      for (const field of document.querySelectorAll('input')) said.push(field.value);
+      for (const named of document.querySelectorAll('[aria-label]')) said.push(named.getAttribute('aria-label') ?? '');
+      return [...new Set(said.filter((text) => /\d\.\d/.test(text)))];
+    });
+
+  it('sees it in every figure of every page', async () => {
+    const found: string[] = [];
+    let commas = 0;
+    for (const path of await everyPage(isaby)) {
+      await isaby.moves(`/${path}`);
+      const said = (await pointed()).filter((text) => !AS_WRITTEN.some((as) => as.test(text)));
+      found.push(...said.map((text) => `${path}: ${text.slice(0, 160)}`));
+      commas += (await isaby.text()).match(/\d,\d/g)?.length ?? 0;
+    }
+    expect(found).toEqual([]);
+    expect(commas).toBeGreaterThan(300);
+  });
+});
