@@ -84,6 +84,9 @@ describe('a dye day at the bench, on the demo studio', () => {
     await corin.page.reload({ waitUntil: 'domcontentloaded' });
     await corin.sees(/Rug wool/, '.one h1');
     await corin.sees('Patchy', 'vs-run-entry-log');
+    // A place nobody has been to on this tablet opens as well: its program was kept with the rest.
+    await corin.go('/scan');
+    await corin.sees('Scan a tag', 'h1');
     Object.assign(server, await serve(server.dataDir, { PORT: port }));
     await corin.handedOver();
     const { entries } = await lotNow(lotId);

@@ -43,7 +43,32 @@ export async function build() {
     env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+  await bundle({
+    entryPoints: [join(root, 'web/service-worker/service-worker.ts')],
+    outfile: join(root, 'dist/web/browser/sw.js'),
+    bundle: true,
+    minify: true,
+    target: 'es2022',
+    define: { BUILT_FILES: JSON.stringify(interfaceFiles()), 'process.env.NODE_ENV': '"production"' },
+    logLevel: 'warning',
+  });
   writeFileSync(stamp, wanted);
+}
+
+/** What a tablet keeps of the interface: every file, with a revision where its name doesn't tell one build from another. */
+function interfaceFiles() {
+  const folder = join(root, 'dist/web/browser');
+  return readdirSync(folder, { recursive: true })
+    .filter((name) => statSync(join(folder, name)).isFile() && !['robots.txt', 'sw.js'].includes(name))
+    .sort()
+    .map((name) => ({
+      url: `/${name.replaceAll('\\', '/')}`,
+      revision: /-[A-Z0-9]{8}\.\w+$/.test(name)
+        ? null
+        : createHash('sha256')
+            .update(readFileSync(join(folder, name)))
+            .digest('hex'),
+    }));
 }
 
 if (import.meta.url === pathToFileURL(process.argv[1] ?? '').href) await build();

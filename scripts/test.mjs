@@ -107,6 +107,7 @@ async function checkText() {
   ]);
   await check('lint and import rules', [bin('eslint/bin/eslint.js'), '.']);
   await check('types', [bin('typescript/bin/tsc'), '-p', 'tsconfig.json', '--noEmit']);
+  await check('types of the service worker', [bin('typescript/bin/tsc'), '-p', 'web/service-worker']);
 }
 async function checkInterface() {
   await componentSuite();
