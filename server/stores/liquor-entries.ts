@@ -1,6 +1,21 @@
 import type { Liquor, LiquorEntry } from '@vestigia/contract';
 import type { BathContent, Figure } from '@vestigia/core';
-import { formatTemperature, VAT_LOOK_LABELS, changeLiquor, contentsAtVolume, formatAmount, hazardsOf, isDrawn, judgeSigns, judgeVat, ladderStrength, leftAfterUse, readAmount, sayVat, trimZeros } from '@vestigia/core';
+import {
+  formatTemperature,
+  VAT_LOOK_LABELS,
+  changeLiquor,
+  contentsAtVolume,
+  formatAmount,
+  hazardsOf,
+  isDrawn,
+  judgeSigns,
+  judgeVat,
+  ladderStrength,
+  leftAfterUse,
+  readAmount,
+  sayVat,
+  trimZeros,
+} from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';

@@ -1,6 +1,20 @@
 import type { LotDetail, Tag } from '@vestigia/contract';
 import type { PlannedZone, PlacedPlan, PlannedStep, PlannedWeighing } from '@vestigia/core';
-import { formatTemperature, ZONE_WAYS, ZONE_LABELS, formatAmount, formatVolume, knotTag, layOutPlaced, sayCourse, sayMinutes, smallestIn, sayStepCaution, countLabel, trimZeros } from '@vestigia/core';
+import {
+  formatTemperature,
+  ZONE_WAYS,
+  ZONE_LABELS,
+  formatAmount,
+  formatVolume,
+  knotTag,
+  layOutPlaced,
+  sayCourse,
+  sayMinutes,
+  smallestIn,
+  sayStepCaution,
+  countLabel,
+  trimZeros,
+} from '@vestigia/core';
 import type { Pdf } from '../../shared/pdf-sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, label } from '../../shared/pdf-sheet';
 
