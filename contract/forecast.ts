@@ -126,7 +126,14 @@ export const shelfOn = z
   .meta({ id: 'ShelfOn' });
 export type ShelfOn = z.infer<typeof shelfOn>;
 
-export const newStocktake = z.object({ id, place: lineOf('The place'), blind: z.boolean() });
+export const newStocktake = z.object({
+  id,
+  place: lineOf('The place'),
+  /** These jars, wherever they stand; `null`: all that stand at the place. */
+  chosen: z.array(id).min(1).max(500).nullable().default(null),
+  blind: z.boolean(),
+});
+export type NewStocktake = z.infer<typeof newStocktake>;
 export const stocktakeEntry = z.object({
   id,
   stockLotId: id,
@@ -153,6 +160,7 @@ export const stocktake = z
     id,
     version,
     place: z.string(),
+    chosen: z.array(id).nullable(),
     blind: z.boolean(),
     startedAt: isoTime,
     bookedAt: isoTime.nullable(),

@@ -89,6 +89,7 @@ export type {
   BalanceReading,
   LotCost,
   MaterialPage,
+  NewStocktake,
   ShelfOn,
   ValuationReport,
   Stocktake,
@@ -117,6 +118,7 @@ export type {
   StockLedgerLine,
   StockLot,
   StockLotEdit,
+  StockLotsMove,
   Taking,
 } from './stores';
 export type { KeptFibre, KeptOfLot, KeptSpent, ReadKeptFibre } from './kept-fibre';

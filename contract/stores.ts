@@ -131,6 +131,16 @@ const label = { version, place: lineOf('The place'), note: noteOf('The note'), b
 export const stockLotEdit = z.object({ ...label, facts: stockFacts.optional() });
 export type StockLotEdit = z.infer<typeof stockLotEdit>;
 
+/** Jars carried somewhere else, each with its place from now on. */
+export const stockLotsMove = z.object({
+  id,
+  moved: z
+    .array(z.object({ stockLotId: id, place: lineOf('The place') }))
+    .min(1)
+    .max(500),
+});
+export type StockLotsMove = z.infer<typeof stockLotsMove>;
+
 export const count = z.object({
   id,
   quantityText,

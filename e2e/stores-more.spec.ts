@@ -150,6 +150,50 @@ describe('stores by hand and by keyboard, on the demo studio', () => {
     await page.waitForFunction(() => location.pathname === '/stores');
   });
 
+  it('does the same with several jars at once: carries them elsewhere and back, prints their tags, counts them', async () => {
+    const tags = ['IRO-1', 'IRO-2'];
+    const places = async (): Promise<string[]> =>
+      (await isaby.ask<ShelfRow[]>('/api/stores')).filter((r) => tags.includes(r.tag)).map((r) => r.place);
+    await isaby.settled('/stores');
+    await isaby.write('Only jars with …', 'iron sulphate');
+    await isaby.press('Choose several');
+    for (const tag of tags) await isaby.point(`input[aria-label="Choose ${tag}"]`);
+    await isaby.sees('2 jars chosen');
+    await isaby.press('Move them elsewhere');
+    await isaby.write('They stand now at', 'Iron shelf');
+    await isaby.press('Move them');
+    await isaby.sees('2 jars moved.');
+    expect(await places()).toEqual(['Iron shelf', 'Iron shelf']);
+    await isaby.press('Put them back');
+    await isaby.page.waitForFunction(() => !document.querySelector('main')?.innerText.includes('2 jars moved.'));
+    expect(await places()).toEqual(['Locked box', 'Locked box']);
+    await isaby.press('Print their tags');
+    await isaby.sees(/^2 tags\./, 'main p');
+    await isaby.press('Give them their codes');
+    await isaby.sees('Labels to print');
+    expect((await isaby.text('tbody')).match(/IRO-[12]/g)).toEqual(tags);
+    await isaby.settled('/stores?find=iron%20sulphate');
+    await isaby.press('Choose several');
+    await isaby.point('input[aria-label="Choose all that are shown"]');
+    await isaby.press('Count them');
+    await isaby.sees(/Counting \d+ jars/, 'h1');
+  });
+
+  it('puts a material away once none of it is left, and brings it back', async () => {
+    const materials = await isaby.ask<Material[]>('/api/materials');
+    const shelf = await isaby.ask<ShelfRow[]>('/api/stores');
+    const left = new Set(shelf.filter((r) => r.onHand > 0).map((r) => r.materialId));
+    const [used, empty] = [materials.find((m) => left.has(m.id))!, materials.find((m) => !left.has(m.id))!];
+    await isaby.settled(`/stores/materials/${used.id}`);
+    await isaby.press('Put it away');
+    await isaby.sees('on the shelf still', 'vs-put-away');
+    await isaby.settled(`/stores/materials/${empty.id}`);
+    await isaby.press('Put it away');
+    await isaby.sees('Put away: it is in no list that things are chosen from.');
+    await isaby.press('Bring it back');
+    await isaby.sees('Put it away', 'vs-put-away button');
+  });
+
   it('says that two people changed a material, and keeps both until one chooses', async () => {
     const chalk = (await isaby.ask<Material[]>('/api/materials')).find((m) => m.name === 'Chalk') as Material;
     await isaby.go(`/stores/materials/${chalk.id}`);

@@ -14,7 +14,18 @@ import {
   stocktakeEntry,
 } from '../forecast';
 import { attachment, listedMaterial, materialEdit, newMaterial, spoonWeighing } from '../materials';
-import { conversion, count, delivery, ledgerLine, reversal, shelfRow, stockLot, stockLotEdit, taking } from '../stores';
+import {
+  conversion,
+  count,
+  delivery,
+  ledgerLine,
+  reversal,
+  shelfRow,
+  stockLot,
+  stockLotEdit,
+  stockLotsMove,
+  taking,
+} from '../stores';
 import { gatheredRow, newPicking } from '../gathering';
 import { liquorEntry, liquorTakeBack, newLiquor } from '../liquor';
 import type { Call } from './call';
@@ -122,6 +133,13 @@ export const storesCalls = {
     body: stockLotEdit,
     reply: created,
   },
+  moveStockLots: {
+    method: 'post',
+    path: '/api/stock-lots/moves',
+    summary: 'Say where jars stand now',
+    body: stockLotsMove,
+    reply: created,
+  },
   countStockLot: {
     method: 'post',
     path: '/api/stock-lots/{id}/counts',
@@ -220,7 +238,9 @@ export const storesCalls = {
     path: '/api/stocktakes',
     summary: 'Counts begun and not booked',
     reply: z.array(
-      stocktake.pick({ id: true, place: true, blind: true, startedAt: true }).extend({ counted: z.int() }),
+      stocktake
+        .pick({ id: true, place: true, chosen: true, blind: true, startedAt: true })
+        .extend({ counted: z.int() }),
     ),
   },
   startStocktake: {

@@ -1,12 +1,12 @@
-import type { Delivery, StockFacts, StockLotEdit } from '@vestigia/contract';
+import type { Delivery, StockFacts, StockLotEdit, StockLotsMove } from '@vestigia/contract';
 import { NO_STOCK_FACTS } from '@vestigia/contract';
 import { dayOf, formatWeight, netOfTare, readAmount, readMoney } from '@vestigia/core';
-import { and, eq } from 'drizzle-orm';
+import { and, eq, sql } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import { movements, stockLots } from '../db/schema';
 import { assertFresh } from '../http/versioned';
-import { Refusal } from '../shared/problem';
+import { Refusal, notFound } from '../shared/problem';
 import { studioZone } from '../studio/studio-store';
 import { amountOf, findMaterial, nextTag } from './materials-store';
 import { keepPicking, sayPicking } from './gathering';
@@ -116,6 +116,19 @@ export async function editStockLot(
     .returning({ id: stockLots.id });
   assertFresh(updated, label, { place: before.place, note: own?.note ?? '', bestBefore: before.bestBefore });
   if (facts?.reference === true) await dethrone(db, before.material.id, id);
+  return { id };
+}
+
+/** Jars stand somewhere else from now on: all of them, or none. */
+export async function moveStockLots(db: Db, { id, moved }: StockLotsMove): Promise<{ id: string }> {
+  for (const { stockLotId, place } of moved) {
+    const kept = await db
+      .update(stockLots)
+      .set({ place, version: sql`${stockLots.version} + 1` })
+      .where(eq(stockLots.id, stockLotId))
+      .returning({ id: stockLots.id });
+    if (kept.length === 0) throw notFound('jar');
+  }
   return { id };
 }
 

@@ -4,7 +4,7 @@ import type { By } from '../shared/recorded-by';
 import type { Routes } from '../http/routes';
 import { readForecast, readMaterialPage } from './forecast';
 import { readBalance } from './balance';
-import { editStockLot, receive } from './book-in';
+import { editStockLot, moveStockLots, receive } from './book-in';
 import { convert } from './conversions';
 import { recordLiquor } from './liquor-entries';
 import { addPicking, readGathered } from './gathering';
@@ -100,6 +100,7 @@ export function storesRoutes(routes: Routes, context: Context): void {
   );
   routes.writes(api.receive, ['stores'], ({ db, body, ...who }) => receive(db, body, by(who)));
   routes.writes(api.editStockLot, ['stores'], ({ db, id, body }) => editStockLot(db, id, body));
+  routes.writes(api.moveStockLots, ['stores'], ({ db, body }) => moveStockLots(db, body));
   routes.writes(api.countStockLot, ['stores'], ({ db, id, body, ...who }) => countStockLot(db, id, body, by(who)));
   routes.writes(api.takeOut, ['stores'], ({ db, id, body, ...who }) => takeOut(db, id, body, by(who)));
   routes.writes(api.reverseMovement, ['stores'], ({ db, id, body, ...who }) => reverseMovement(db, id, body, by(who)));

@@ -66,6 +66,9 @@ const compare = (a: string, b: string): number => (a < b ? -1 : a > b ? 1 : 0);
 export const shelfRowOf = (id: string): SQL => sql`(SELECT ${ROW} ${FROM} WHERE s.id = ${id})`;
 export const readStockLotsOf = (db: Db, materialId: string): Promise<ShelfRow[]> =>
   rowsWhere(db, sql`s.material_id = ${materialId}`, BY_AGE);
+/** These jars, however empty they are, place by place. */
+export const readNamed = (db: Db, ids: readonly string[]): Promise<ShelfRow[]> =>
+  rowsWhere(db, sql`s.id IN ${[...ids]}`, sql`s.place, s.tag`);
 /**
  * Jars at one place with something in them (every place for an empty name), and those named, wherever and however
  * empty they are.

@@ -1,4 +1,4 @@
-import type { Stocktake, StocktakeBooking, StocktakeEntry } from '@vestigia/contract';
+import type { NewStocktake, ShelfRow, Stocktake, StocktakeBooking, StocktakeEntry } from '@vestigia/contract';
 import { countDifference, likelyReasons, netOfTare } from '@vestigia/core';
 import { and, asc, desc, eq, isNull, lt } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -8,17 +8,18 @@ import { uuidv7 } from '../shared/ids';
 import { Refusal, notFound } from '../shared/problem';
 import { keepContents } from './liquor-level';
 import { amountOf, measuring } from './materials-store';
-import { readPlace } from './shelf';
+import { readNamed, readPlace } from './shelf';
 import { findStockLot } from './stock-lot-store';
 
 const RECENT_USES = 12;
 
 export async function startStocktake(
   db: Db,
-  { id, place, blind }: { id: string; place: string; blind: boolean },
+  { id, place, chosen, blind }: NewStocktake,
   { now, byId }: By,
 ): Promise<{ id: string }> {
-  const rows = await readPlace(db, place);
+  const rows = await linesOf(db, { place, chosen, entries: {} });
+  if (chosen !== null && rows.length < new Set(chosen).size) throw notFound('jar');
   if (rows.length === 0)
     throw new Refusal(
       'refused',
@@ -26,17 +27,18 @@ export async function startStocktake(
         ? 'Nothing is on the shelf, so there is nothing to count.'
         : `Nothing stands at ${place}. Choose another place.`,
     );
-  await db.insert(stocktakes).values({ id, place, blind, startedAt: now.toISOString(), byId });
+  await db.insert(stocktakes).values({ id, place, chosen, blind, startedAt: now.toISOString(), byId });
   return { id };
 }
 
 export async function listStocktakes(
   db: Db,
-): Promise<{ id: string; place: string; blind: boolean; startedAt: string; counted: number }[]> {
+): Promise<(Pick<Stocktake, 'id' | 'place' | 'chosen' | 'blind' | 'startedAt'> & { counted: number })[]> {
   const rows = await db.select().from(stocktakes).where(isNull(stocktakes.bookedAt)).orderBy(asc(stocktakes.startedAt));
   return rows.map((w) => ({
     id: w.id,
     place: w.place,
+    chosen: w.chosen === null ? null : [...w.chosen],
     blind: w.blind,
     startedAt: new Date(w.startedAt).toISOString(),
     counted: Object.keys(w.entries).length,
@@ -49,12 +51,19 @@ async function findStocktake(db: Db, id: string): Promise<typeof stocktakes.$inf
   return stocktake;
 }
 
+/** The jars a count is of: those chosen, or what stands at its place with something in it and what was counted there. */
+const linesOf = (
+  db: Db,
+  { place, chosen, entries }: Pick<typeof stocktakes.$inferSelect, 'place' | 'chosen' | 'entries'>,
+): Promise<ShelfRow[]> =>
+  chosen === null ? readPlace(db, place, Object.keys(entries)) : readNamed(db, [...chosen, ...Object.keys(entries)]);
+
 /** A count as it stands: every jar of the place, what was found, what differs and what may be behind it. */
 export async function readStocktake(db: Db, id: string): Promise<Stocktake> {
   const stocktake = await findStocktake(db, id);
   const [balance] = await db.select({ resolutionG: studio.balanceResolutionG }).from(studio);
   const lines: Stocktake['lines'] = [];
-  for (const row of await readPlace(db, stocktake.place, Object.keys(stocktake.entries))) {
+  for (const row of await linesOf(db, stocktake)) {
     const entry = stocktake.entries[row.id];
     const [own] = await db.select({ facts: stockLots.facts }).from(stockLots).where(eq(stockLots.id, row.id));
     const tareMg = own?.facts.tareMg ?? null;
@@ -98,6 +107,7 @@ export async function readStocktake(db: Db, id: string): Promise<Stocktake> {
     id,
     version: stocktake.version,
     place: stocktake.place,
+    chosen: stocktake.chosen === null ? null : [...stocktake.chosen],
     blind: stocktake.blind,
     startedAt: new Date(stocktake.startedAt).toISOString(),
     bookedAt: stocktake.bookedAt === null ? null : new Date(stocktake.bookedAt).toISOString(),

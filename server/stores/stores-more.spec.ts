@@ -1,4 +1,5 @@
 import type {
+  DeedPage,
   Forecast,
   BalanceReading,
   LotCost,
@@ -403,6 +404,36 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     expect(await refused('/api/stocktakes', { id: newId(), place: 'Nowhere', blind: false })).toMatch(
       /Nothing stands at/,
     );
+  });
+
+  it('counts the jars chosen, wherever they stand, and none beside them', async () => {
+    const [a, b] = [await book(f.weld, '1 kg', { place: 'Row K' }), await book(f.alum, '2 kg', { place: 'Row L' })];
+    await book(f.weld, '3 kg', { place: 'Row K' });
+    const id = await created('/api/stocktakes', { id: newId(), place: '', chosen: [b, a], blind: true });
+    const count = await get<Stocktake>(`/api/stocktakes/${id}`);
+    expect(count.lines.map((l) => l.row.id)).toEqual([a, b]);
+    expect(count.chosen).toEqual([b, a]);
+    const unknown = { id: newId(), place: '', chosen: [a, newId()], blind: true };
+    expect((await post('/api/stocktakes', unknown)).status).toBe(404);
+  });
+
+  it('says of several jars at once where they stand now, of all of them or of none, and who said it', async () => {
+    const [a, b] = [await book(f.weld, '1 kg', { place: 'Row K' }), await book(f.alum, '2 kg', { place: 'Row L' })];
+    const placeOf = async (jar: string): Promise<string> => (await stockLotOf(jar)).row.place;
+    const to = (place: string, ...jars: string[]): object => ({
+      id: newId(),
+      moved: jars.map((stockLotId) => ({ stockLotId, place })),
+    });
+    expect((await post('/api/stock-lots/moves', to('Row M', a, newId()))).status).toBe(404);
+    expect(await placeOf(a)).toBe('Row K');
+    await post('/api/stock-lots/moves', to('Row M', a, b)).expect(200);
+    expect([await placeOf(a), await placeOf(b)]).toEqual(['Row M', 'Row M']);
+    // Somebody with the label open meanwhile is told.
+    const { version } = await stockLotOf(b);
+    const stale = { version: version - 1, place: 'Row L', note: '', bestBefore: null };
+    expect((await studio.agent.put(`/api/stock-lots/${b}`).send(stale)).status).toBe(409);
+    const { deeds } = await get<DeedPage>(`/api/deeds?thingId=${b}`);
+    expect(deeds[0]?.changes).toMatchObject({ place: ['Row L', 'Row M'] });
   });
 
   it('keeps a safety sheet and a photograph as they came, and nothing that only says it is one', async () => {

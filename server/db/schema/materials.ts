@@ -65,6 +65,8 @@ export const stockLots = pgTable(
 export const stocktakes = pgTable('stocktakes', {
   id: uuid('id').primaryKey(),
   place: text('place').notNull(),
+  /** The jars chosen to be counted; `null`: all that stand at the place. */
+  chosen: jsonb('chosen').$type<readonly string[]>(),
   blind: boolean('blind').notNull(),
   entries: jsonb('entries')
     .$type<Record<string, { counted: number; seenOnHand: number; fromBalance: boolean; at: string; byId: string }>>()

@@ -9,12 +9,13 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
+import { inAddress } from '../../services/in-address';
 import { RefusalNote } from '../../ui/refusal';
 import { Count } from '../../ui/count';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 
-type What = 'stockLots' | 'pots' | 'lot';
+type What = 'chosen' | 'stockLots' | 'pots' | 'lot';
 
 /** Tags for jars, pots, lots, pieces and baths: given out, printed, and found again by scanning or typing. */
 @Component({
@@ -34,7 +35,11 @@ export class TagsPage {
   protected readonly action = pageAction();
   protected readonly finding = pageAction();
   protected readonly code = signal('');
-  protected readonly what = signal<What>('stockLots');
+  /** Of the address: jars chosen on the shelf, their ids with commas between. */
+  private readonly jars = inAddress('jars');
+  private readonly chosen = new Set(this.jars().split(',').filter(Boolean));
+  protected readonly what = signal<What>(this.chosen.size > 0 ? 'chosen' : 'stockLots');
+  protected readonly anyChosen = this.chosen.size > 0;
   protected readonly lotId = signal('');
   protected readonly given = signal<readonly Tag[]>([]);
   private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
@@ -46,9 +51,9 @@ export class TagsPage {
     () => this.lotId(),
   );
   protected readonly wanted = computed((): TagOf[] => {
-    if (this.what() === 'stockLots')
+    if (this.what() === 'chosen' || this.what() === 'stockLots')
       return (this.shelf.value() ?? [])
-        .filter((j) => j.onHand > 0)
+        .filter((j) => (this.what() === 'chosen' ? this.chosen.has(j.id) : j.onHand > 0))
         .map((j) => ({ kind: 'stockLot', stockLotId: j.id }));
     if (this.what() === 'pots')
       return (this.studio.value()?.vessels ?? []).map((v) => ({ kind: 'vessel', vesselId: v.id }));

@@ -50,7 +50,7 @@ export class CountPage {
   protected start(): void {
     const id = newId();
     this.action.run(
-      this.api.post('/api/stocktakes', { id, place: this.place(), blind: this.blind() }),
+      this.api.post('/api/stocktakes', { id, place: this.place(), chosen: null, blind: this.blind() }),
       () => void this.router.navigate(['/stores/count', id]),
     );
   }

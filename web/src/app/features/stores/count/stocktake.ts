@@ -27,6 +27,7 @@ import { RefusalNote } from '../../../ui/refusal';
 import { countedLines, differingLines, nextStockLot, sayBooking } from './stocktake-order';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
+import { Count } from '../../../ui/count';
 import { Kept } from '../../../ui/kept';
 
 type Line = Stocktake['lines'][number];
@@ -34,7 +35,17 @@ type Line = Stocktake['lines'][number];
 /** One count: a jar at a time, then the differences with what may be behind them, then all booked together. */
 @Component({
   selector: 'vs-stocktake',
-  imports: [Kept, ScrollRegion, RouterLink, FormsModule, MatFormFieldModule, MatInputModule, Amount, RefusalNote],
+  imports: [
+    Count,
+    Kept,
+    ScrollRegion,
+    RouterLink,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Amount,
+    RefusalNote,
+  ],
   providers: [StudioSettings],
   templateUrl: './stocktake.html',
   styles: `

@@ -28,6 +28,7 @@ import { jarsGave } from '../../../ui/jars-gave';
 import { Swatch } from '../../../ui/swatch';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
+import { ChosenJars } from './chosen-jars';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: 'Tag' },
@@ -48,6 +49,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
   selector: 'vs-shelf',
   imports: [
     NgTemplateOutlet,
+    ChosenJars,
     DayField,
     DayPicker,
     Swatch,
@@ -125,10 +127,37 @@ export class ShelfPage {
     wantedRows(this.rows() ?? [], { label: this.label(), withEmpty: this.withEmpty(), ...this.order() }),
   );
 
+  /** Several jars are being chosen, to do the same with all of them. */
+  protected readonly choosing = signal(false);
+  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
+  /** Of those in sight: what a narrower search hides is not meant. */
+  protected readonly chosenRows = computed(() => this.shown().filter((r) => this.chosen().has(r.id)));
+  protected readonly places = computed(() =>
+    [...new Set((this.shelf.value() ?? []).map((r) => r.place).filter((p) => p !== ''))].sort(),
+  );
+
   constructor() {
     effect(() => {
       const lines = sayNeighbours(this.shelf.value() ?? []);
       this.contextPanel.notes.set(lines.length === 0 ? [] : [{ title: 'Bad neighbours', lines }]);
+    });
+  }
+
+  protected choose(choosing: boolean): void {
+    this.choosing.set(choosing);
+    this.chosen.set(new Set());
+  }
+
+  protected chooseAll(event: Event): void {
+    const all = (event.target as HTMLInputElement).checked;
+    this.chosen.set(new Set(all ? this.shown().map((r) => r.id) : []));
+  }
+
+  protected toggle(id: string): void {
+    this.chosen.update((chosen) => {
+      const now = new Set(chosen);
+      if (!now.delete(id)) now.add(id);
+      return now;
     });
   }
 

@@ -1,0 +1,1 @@
+ALTER TABLE "stocktakes" ADD COLUMN "chosen" jsonb;
