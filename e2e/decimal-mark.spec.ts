@@ -1,3 +1,4 @@
+import type { LotSummary } from '@vestigia/contract';
 import type { Browser } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
@@ -11,6 +12,7 @@ const AS_WRITTEN = [
   /127\.0\.0\.1/,
   /^a point: 1\.5$/,
   /like 9:40 or 14\.05/,
+  /^\d+\.\d+ % WOF from [A-Z]{3}-\d$/,
   /^Tap \(pH 7\.5, 14 °dH\)$/,
   /^from 240 g for 1\.6 kg of wool$/,
   /^25\.25 l back from Lot \d+$/,
@@ -50,6 +52,27 @@ describe('a studio that writes a comma', () => {
       for (const named of document.querySelectorAll('[aria-label]')) said.push(named.getAttribute('aria-label') ?? '');
       return [...new Set(said.filter((text) => /\d\.\d/.test(text)))];
     });
+
+  it('is told a figure in the other units, where the pointer rests or the keyboard is', async () => {
+    const { page } = isaby;
+    await isaby.settled('/stores');
+    const cell = await page.waitForSelector('[role=row]:not(.top) .number');
+    const box = (await cell?.boundingBox())!;
+    // The figure stands at the right of its cell.
+    await page.mouse.move(box.x + box.width - 12, box.y + box.height / 2);
+    await isaby.sees(/^\d+(,\d+)? (oz|lb.*)$/, 'vs-other-unit-tip p');
+    await page.keyboard.press('Escape');
+    await page.waitForFunction(() => !document.querySelector('vs-other-unit-tip p'));
+    // A lot's page has figures that show how they were reached; the keyboard goes to the first of a weight.
+    const lot = (await isaby.ask<LotSummary[]>('/api/lots')).find((l) => l.state === 'inWork');
+    await isaby.settled(`/lots/${lot?.id}`);
+    await page.keyboard.press('Tab');
+    await page.evaluate(() => {
+      const figures = [...document.querySelectorAll<HTMLElement>('main vs-figure button')];
+      figures.find((e) => / k?g$/.test(e.innerText.trim()))?.focus();
+    });
+    await isaby.sees(/ (oz|lb)/, 'vs-other-unit-tip');
+  });
 
   it('sees it in every figure of every page', async () => {
     const found: string[] = [];

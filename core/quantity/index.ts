@@ -36,6 +36,8 @@ export {
 } from './volume';
 export type { WeightReading } from './weight';
 export { formatWeight, readWeight, trimZeros } from './weight';
+export type { FigureElsewhere } from './other-unit';
+export { figuresElsewhere } from './other-unit';
 export { explainNumber, readNumberText } from './number-text';
 export { degreeMark, degreesShown, formatDegreesApart, formatTemperature, readTemperatureC } from './temperature';
 export type { ShownIn } from './shown-in';

@@ -218,9 +218,9 @@ const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 4
 /**
  * Writes a liquor volume for reading, as the studio reads it: litres from 1000 ml up, else millilitres; or gallons from
  * one up, quarts from one up, else fluid ounces, of the system said.
+ * @param system another than the studio reads
  */
-export function formatVolume(volumeMl: number): string {
-  const system = figuresShownIn().volume;
+export function formatVolume(volumeMl: number, system: VolumeSystem = figuresShownIn().volume): string {
   if (system !== 'metric') return formatGallons(volumeMl, system);
   return Math.abs(volumeMl) >= 1000
     ? `${trimZeros(volumeMl / 1000, 2)} l`

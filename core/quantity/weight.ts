@@ -1,3 +1,4 @@
+import type { ShownIn } from './shown-in';
 import { figuresShownIn, withDecimalMark } from './shown-in';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 
@@ -120,10 +121,14 @@ const shorten = (text: string): string => (text.length > 40 ? `${text.slice(0, 4
 /**
  * Writes a weight for reading, as the studio reads it: kilograms from 1000 g up, else grams, with no more decimals than
  * `decimals` (default: 3 below 10 g, 2 below 100 g, 1 below 1 kg); or pounds and ounces, to less than the same step.
+ * @param system another than the studio reads
  */
-export function formatWeight(weightG: number, { decimals }: { decimals?: number } = {}): string {
+export function formatWeight(
+  weightG: number,
+  { decimals, system = figuresShownIn().weight }: { decimals?: number; system?: ShownIn['weight'] } = {},
+): string {
   const size = Math.abs(weightG);
-  if (figuresShownIn().weight === 'pounds') return formatPounds(weightG);
+  if (system === 'pounds') return formatPounds(weightG);
   if (size >= 1000) return `${trimZeros(weightG / 1000, 3)} kg`;
   return `${trimZeros(weightG, decimals ?? (size < 10 ? 3 : size < 100 ? 2 : 1))} g`;
 }

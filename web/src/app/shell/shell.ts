@@ -31,6 +31,7 @@ import { Tour } from './tour';
 import { Drafts } from '../services/drafts';
 import { PagePlace } from '../services/page-place';
 import { SingleKeys } from '../services/single-keys';
+import { OtherUnitTip } from './other-unit-tip';
 import { PotAlarm } from './pot-alarm';
 import { PotLineStrip } from './pot-line-strip';
 import { RefusedTouches } from './refused-touches';
@@ -49,6 +50,7 @@ import { Count } from '../ui/count';
     RouterLinkActive,
     ContextPanelView,
     MatMenuModule,
+    OtherUnitTip,
     PotAlarm,
     PotLineStrip,
     RefusedTouches,

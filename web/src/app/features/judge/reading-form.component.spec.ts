@@ -118,7 +118,7 @@ describe('a new reading', () => {
     page().querySelectorAll<HTMLButtonElement>('p button')[2]?.click();
     await settle();
     await spot('61', '5', '30');
-    expect(text()).toContain('The mean of 3 spots: 61 / 5 / 30, even');
+    expect(text()).toContain('The mean of 3 spots: L* 61.00, a* 5.00, b* 30.00, even');
     await press('Keep the reading');
     expect(sent().lab).toEqual({ L: 61, a: 5, b: 30 });
     expect(sent().taken.spots).toHaveLength(3);

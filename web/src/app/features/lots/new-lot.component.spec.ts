@@ -73,7 +73,7 @@ describe('a new lot', () => {
   const page = (): HTMLElement => fixture.nativeElement as HTMLElement;
   const text = (): string => page().textContent.replaceAll(/\s+/g, ' ');
   const control = async <T extends typeof MatInputHarness | typeof MatNativeSelectHarness>(
-    label: string,
+    label: string | RegExp,
     kind: T,
   ): Promise<InstanceType<T>> => {
     const field = await TestbedHarnessEnvironment.loader(fixture).getHarness(
@@ -229,7 +229,7 @@ describe('a new lot', () => {
     };
     answer = (ask) => of(proposal({ ranges: [{ ...range, percentOwf: ask.doses?.[0]?.percentOwf ?? 25 }] }));
     await say('4 x 100 g');
-    const field = await control('Weld, 25 to 50 % of fibre', MatInputHarness);
+    const field = await control(/^Weld, 25 to 50 % of\s+fibre$/, MatInputHarness);
     expect(await field.getValue()).toBe('25');
     await field.setValue('40');
     await typed();
