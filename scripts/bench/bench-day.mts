@@ -7,6 +7,7 @@ import puppeteer from 'puppeteer-core';
 import { chromiumPath } from '../browser.mjs';
 import { serveDemo } from '../serve.mjs';
 import { signIn } from './come-in.mjs';
+import { report, spread } from './report.mjs';
 
 const PASSPHRASE = 'mud on the slipway';
 const READINGS = 300_000;
@@ -14,13 +15,6 @@ const HOURS = 8;
 const DRAFTS = 1000;
 const BROWSERS = 6;
 const WATCH_S = 20;
-
-const percentile = (values: number[], share: number): number =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
-const report = (what: string, aim: string, found: string): void =>
-  console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
-const spread = (ms: number[]): string =>
-  `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
 /**
  * The dye day's own numbers, on the demo studio: balance to screen, a long run's curve, and touches made without the

@@ -6,10 +6,9 @@ import type { Lab } from '../../core/index';
 import type { Drawn } from '../../core/photo/render-photo.fixture';
 import { IN_GOOD_LIGHT, renderPhoto } from '../../core/photo/render-photo.fixture';
 import { seeded } from '../../core/photo/seeded';
+import { percentile } from './report.mjs';
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
-const percentile = (values: readonly number[], share: number): number =>
-  [...values].sort((x, y) => x - y)[Math.min(values.length - 1, Math.floor(share * values.length))] ?? NaN;
 const anyLab = (random: ReturnType<typeof seeded>): Lab => ({
   L: 100 * random.uniform(),
   a: 200 * random.uniform() - 100,

@@ -11,19 +11,13 @@ import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
 import { signIn } from './come-in.mjs';
 import { measureBenchDay } from './bench-day.mjs';
+import { percentile, report, spread } from './report.mjs';
 
 const MOVEMENTS = 500_000;
 const STOCK_LOTS = 2000;
 const CSV_ROWS = 50_000;
 const MAX_MEMORY_MB = 1000;
 const PASSPHRASE = 'mud on the slipway';
-
-const percentile = (values: number[], share: number): number =>
-  [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? NaN;
-const report = (what: string, aim: string, found: string): void =>
-  console.log(`${what.padEnd(58)} aim ${aim.padEnd(14)} ${found}`);
-const spread = (ms: number[]): string =>
-  `p50 ${percentile(ms, 0.5).toFixed(1)} ms, p95 ${percentile(ms, 0.95).toFixed(1)} ms, n ${ms.length}`;
 
 /**
  * Two thousand lots of the demo's dyehouse, its shelf filled up to the size the aims name: half a million comings and
