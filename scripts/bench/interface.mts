@@ -127,7 +127,10 @@ async function inSight(isaby: Someone): Promise<void> {
   ] as const) {
     await isaby.settled(`/${path}`);
     const count = await isaby.page.evaluate(
-      `[...document.querySelectorAll('main :is(input, select, textarea)')].filter((e) => e.checkVisibility()).length`,
+      // Buttons of which one is chosen are one question.
+      `new Set([...document.querySelectorAll('main :is(input, select, textarea)')]
+        .filter((e) => e.checkVisibility())
+        .map((e) => (e.type === 'radio' ? e.name : e))).size`,
     );
     report(`fields open at first: ${path}`, `${aim} at most`, String(count));
   }
