@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, input, output } from '@angular/core';
-import type { LabUnder, Station } from '@vestigia/contract';
+import type { LotSummary, Station } from '@vestigia/contract';
 import { describeColour, screenColour } from '@vestigia/core';
 import { layThread } from './thread-geometry';
 
@@ -23,23 +23,19 @@ const STATE_LABELS: Readonly<Record<Station['state'], string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Thread {
-  readonly stations = input.required<readonly Station[]>();
-  readonly undyed = input.required<LabUnder>();
-  /** `null` where what comes out is not known beforehand: the strand then stays as it began. */
-  readonly master = input.required<LabUnder | null>();
-  readonly result = input<LabUnder | null>(null);
-  readonly batches = input(1);
+  /** Its master is `null` where what comes out is not known beforehand: the strand then stays as it began. */
+  readonly lot = input.required<Pick<LotSummary, 'stations' | 'undyed' | 'master' | 'result' | 'batches'>>();
   readonly large = input(false);
   /** The strand alone, to be seen from across a room. */
   readonly wide = input(false);
   readonly selected = input<number | undefined>(undefined);
   readonly picked = output<number>();
-  protected readonly crowded = computed(() => this.large() && this.stations().length > CROWDED_FROM);
+  protected readonly crowded = computed(() => this.large() && this.lot().stations.length > CROWDED_FROM);
 
   protected readonly drawing = computed(() =>
     layThread(
-      this.stations(),
-      this.batches(),
+      this.lot().stations,
+      this.lot().batches,
       this.large()
         ? { width: 1000, height: 70, strandWidth: 12 }
         : this.wide()
@@ -47,20 +43,22 @@ export class Thread {
           : { width: 300, height: 28, strandWidth: 7 },
     ),
   );
-  private readonly dyedColour = computed(() => this.result() ?? this.master());
+  private readonly dyedColour = computed(() => this.lot().result ?? this.lot().master);
   private readonly said = computed(() => {
     const lab = this.dyedColour();
-    return lab ? `${this.result() ? 'read as' : 'wanted'} ${describeColour(lab)}` : 'its shade not known yet';
+    return lab ? `${this.lot().result ? 'read as' : 'wanted'} ${describeColour(lab)}` : 'its shade not known yet';
   });
   private readonly firstDyed = computed(() => this.drawing().parts.findIndex((p) => p.dyed));
 
   protected colour(dyed: boolean): string {
-    const lab = (dyed ? this.dyedColour() : null) ?? this.undyed();
+    const lab = (dyed ? this.dyedColour() : null) ?? this.lot().undyed;
     return screenColour(lab, lab).css;
   }
 
   protected dyedAt(index: number): boolean {
-    return this.firstDyed() >= 0 && index >= this.stations().findIndex((s) => s.kind === 'dye' || s.kind === 'tannin');
+    return (
+      this.firstDyed() >= 0 && index >= this.lot().stations.findIndex((s) => s.kind === 'dye' || s.kind === 'tannin')
+    );
   }
 
   protected stateLabel(station: Station): string {
@@ -68,8 +66,8 @@ export class Thread {
   }
 
   protected readonly label = computed(() => {
-    const done = this.stations().filter((s) => s.state === 'done' || s.state === 'skipped').length;
-    const knots = this.stations().filter((s) => s.hasDeviation).length;
-    return `${done} of ${this.stations().length} stations done${knots > 0 ? `, ${knots} with a deviation` : ''}; ${this.said()}`;
+    const done = this.lot().stations.filter((s) => s.state === 'done' || s.state === 'skipped').length;
+    const knots = this.lot().stations.filter((s) => s.hasDeviation).length;
+    return `${done} of ${this.lot().stations.length} stations done${knots > 0 ? `, ${knots} with a deviation` : ''}; ${this.said()}`;
   });
 }

@@ -31,14 +31,7 @@ const SHOWN = 5;
           {{ row.lot.next?.title }} <span class="soft">{{ row.lot.tag }}, {{ row.lot.colourway.name }}</span>
         </h2>
         <p class="left">{{ row.said }}</p>
-        <vs-thread
-          [wide]="true"
-          [stations]="row.lot.stations"
-          [undyed]="row.lot.undyed"
-          [master]="row.lot.master"
-          [result]="row.lot.result"
-          [batches]="row.lot.batches"
-        />
+        <vs-thread [wide]="true" [lot]="row.lot" />
       </section>
     } @empty {
       <p class="left">Nothing is in the pots.</p>
