@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 /** One try: what was in the bath by then, in the reagent's own unit (g or ml), and what the bath read. */
 export interface PhTry {
   readonly totalDose: number;
@@ -38,7 +39,7 @@ export function nextPhDose(
     message,
   });
   if (!last) return say('untested', null, 'Take the pH first.');
-  const label = `pH ${trimZeros(last.ph, 2)}, wanted ${trimZeros(range.low, 2)} to ${trimZeros(range.high, 2)}`;
+  const label = `${sayPh(last.ph)}, wanted ${trimZeros(range.low, 2)} to ${trimZeros(range.high, 2)}`;
   if (last.ph >= range.low && last.ph <= range.high)
     return say('inRange', null, `${label}: stop here, and take it once more after stirring a minute.`);
   const middle = (range.low + range.high) / 2;

@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import type { PhReagent } from './ph-reagent';
 import { PH_REAGENT_LABELS } from './ph-reagent';
 
@@ -23,13 +24,13 @@ export type PhRefusal =
 export function sayPhRefusal(refusal: PhRefusal): string {
   switch (refusal.code) {
     case 'outOfRange':
-      return `pH ${trimZeros(refusal.targetPh, 2)} is outside ${trimZeros(refusal.lowestPh, 2)} to ${trimZeros(refusal.highestPh, 2)}, where baths are worked. Write another.`;
+      return `${sayPh(refusal.targetPh)} is outside ${trimZeros(refusal.lowestPh, 2)} to ${trimZeros(refusal.highestPh, 2)}, where baths are worked. Write another.`;
     case 'thereAlready':
-      return `The bath is at pH ${trimZeros(refusal.nowPh, 2)} already: nothing to add.`;
+      return `The bath is at ${sayPh(refusal.nowPh)} already: nothing to add.`;
     case 'wrongWay':
-      return `The bath is at pH ${trimZeros(refusal.nowPh, 2)}, and ${PH_REAGENT_LABELS[refusal.reagent]} takes it further from ${trimZeros(refusal.targetPh, 2)}. Choose one that works the other way.`;
+      return `The bath is at ${sayPh(refusal.nowPh)}, and ${PH_REAGENT_LABELS[refusal.reagent]} takes it further from ${trimZeros(refusal.targetPh, 2)}. Choose one that works the other way.`;
     case 'outOfReach': {
-      const start = `${PH_REAGENT_LABELS[refusal.reagent]} doesn’t reach pH ${trimZeros(refusal.targetPh, 2)}`;
+      const start = `${PH_REAGENT_LABELS[refusal.reagent]} doesn’t reach ${sayPh(refusal.targetPh)}`;
       return refusal.why === 'stopsShort'
         ? `${start}, however much of it: it stops short. Choose a stronger one.`
         : `${start} in any sensible amount. Choose a stronger one.`;

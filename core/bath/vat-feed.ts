@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import type { VatReading } from './vat';
@@ -54,7 +55,7 @@ export function feedVat(
       'g',
       'for each gram of dyestuff × dyestuff to add',
       [{ name: `${facts.alkali.name} for a gram of dyestuff`, value: facts.alkali.perDyeG, unit: 'g' }, missing],
-      [`in small doses, to pH ${trimZeros(facts.phLow, 2)} – ${trimZeros(facts.phHigh, 2)}`],
+      [`in small doses, to ${sayPh(facts.phLow)} – ${trimZeros(facts.phHigh, 2)}`],
     ),
   };
 }

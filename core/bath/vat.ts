@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import { formatTemperature } from '../quantity/temperature';
 import { countLabel } from '../quantity/word-list';
 
@@ -138,11 +139,11 @@ export function sayVat(finding: VatFinding): string {
     case 'unsettled':
       return `The vat is cloudy. Let it settle ${VAT_FACTS[finding.kind].restMin} min, or what floats marks the pieces.`;
     case 'alkaliLow':
-      return `pH ${trimZeros(finding.ph, 2)} is low for a ${VAT_LABELS[finding.kind]} vat: below ${trimZeros(VAT_FACTS[finding.kind].phLow, 2)} reduced dye does not stay dissolved. Add ${VAT_FACTS[finding.kind].alkali.name} in small doses, testing between.`;
+      return `${sayPh(finding.ph)} is low for a ${VAT_LABELS[finding.kind]} vat: below ${trimZeros(VAT_FACTS[finding.kind].phLow, 2)} reduced dye does not stay dissolved. Add ${VAT_FACTS[finding.kind].alkali.name} in small doses, testing between.`;
     case 'alkaliHigh':
-      return `pH ${trimZeros(finding.ph, 2)} is high for a ${VAT_LABELS[finding.kind]} vat: above ${trimZeros(VAT_FACTS[finding.kind].phHigh, 2)} fibre takes less of it. Let it work off; add no more alkali.`;
+      return `${sayPh(finding.ph)} is high for a ${VAT_LABELS[finding.kind]} vat: above ${trimZeros(VAT_FACTS[finding.kind].phHigh, 2)} fibre takes less of it. Let it work off; add no more alkali.`;
     case 'tooAlkalineForProtein':
-      return `pH ${trimZeros(finding.ph, 2)} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
+      return `${sayPh(finding.ph)} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
     case 'cold':
       return `At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat hardly works: bring it to ${formatTemperature(VAT_FACTS[finding.kind].lowC)} or above.`;
     case 'hot':

@@ -1,4 +1,4 @@
-import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import { formatTemperature } from '../quantity/temperature';
 import { fibreFamily } from '../bath/fibre';
 import { hottestC } from '../recipe/course';
@@ -73,7 +73,7 @@ function sayFibre(f: FibreFinding): CheckText {
       );
     case 'alkaliProtein':
       return caution(
-        `“${f.title}” is at pH ${trimZeros(f.ph, 2)}, on protein fibre.`,
+        `“${f.title}” is at ${sayPh(f.ph)}, on protein fibre.`,
         'Above pH 9 wool yellows and weakens: keep it cool and short, and neutralise after.',
         f.cites,
       );

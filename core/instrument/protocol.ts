@@ -1,4 +1,4 @@
-import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import { formatTemperature } from '../quantity/temperature';
 /*
  * What instruments at the bench say, one line a reading (docs/instruments.md). The same lines come from the simulated
@@ -163,7 +163,7 @@ function readPh(label: readonly string[]): InstrumentMessage {
   if (!within(ph, PH_RANGE))
     return trouble(
       'outOfRange',
-      `The meter says pH ${trimZeros(ph, 2)}, which is outside 0 to 14. Rinse and calibrate it; until then use a strip.`,
+      `The meter says ${sayPh(ph)}, which is outside 0 to 14. Rinse and calibrate it; until then use a strip.`,
     );
   return { kind: 'ph', ph };
 }

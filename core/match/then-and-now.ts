@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import type { StockMeasure } from '../quantity/amount';
 
 /** What made a lot, or would make the next: the factors that move a colour, in words. */
@@ -181,7 +182,7 @@ const vesselLabel = (c: LotConditions): string => c.vessels.map((v) => `${v.name
 function waterLabel(water: LotConditions['water']): string {
   if (!water) return 'not recorded';
   const facts = [
-    water.ph === null ? '' : `pH ${trimZeros(water.ph, 2)}`,
+    water.ph === null ? '' : sayPh(water.ph),
     water.hardnessDh === null ? '' : `${trimZeros(water.hardnessDh, 1)} °dH`,
   ].filter((f) => f !== '');
   return facts.length === 0 ? water.name : `${water.name} (${facts.join(', ')})`;

@@ -40,6 +40,7 @@ export type { FigureElsewhere } from './other-unit';
 export { figuresElsewhere } from './other-unit';
 export { explainNumber, readNumberText } from './number-text';
 export { degreeMark, degreesShown, formatDegreesApart, formatTemperature, readTemperatureC } from './temperature';
+export { sayPh, sayPhBetween } from './say-ph';
 export type { ShownIn } from './shown-in';
 export {
   DAY_FORMS,

@@ -22,8 +22,8 @@ describe('figures in the other units', () => {
     ['82 °C', ['180 °F']],
     ['180 °F', ['82.2 °C']],
     ['40–60 °C', ['104 – 140 °F']],
-    ['held 20 min within 2 °C of 85 °C', ['3.6 °F', '185 °F']],
-    ['rising 1.5 °C a minute', ['2.7 °F']],
+    ['held 20 min within 2\u00a0°C of 85 °C', ['3.6 °F', '185 °F']],
+    ['rising 1.5\u00a0°C a minute', ['2.7 °F']],
     ['6 × 200 g', ['7.055 oz']],
   ])('reads them in “%s”', (text, found) => expect(others(text)).toEqual(found));
 

@@ -1,4 +1,5 @@
 import { withDecimalMark } from './shown-in';
+import { APART_SPACE } from './temperature';
 import type { KitchenUnit } from './volume';
 import { formatVolume, kitchenUnitMl } from './volume';
 import { formatWeight, GRAMS_PER_OUNCE, GRAMS_PER_POUND } from './weight';
@@ -14,35 +15,30 @@ export interface FigureElsewhere {
 const NUMBER = String.raw`\d+(?:[.,]\d+)?`;
 /** Strengths and rates (`g/l`, `mg/l`) are no amounts, and a word that begins as a unit does is none. */
 const ENDS = String.raw`(?![\w/])`;
-const WEIGHT = String.raw`(?:${NUMBER} lb(?: ${NUMBER} oz)?|${NUMBER} (?:mg|kg|g|oz))${ENDS}`;
-const VOLUME = String.raw`${NUMBER} (?:ml|l|(?:US|imperial) (?:gal|qt|fl oz))${ENDS}`;
-const TEMPERATURE = String.raw`(?:(?<low>${NUMBER})(?: ?[–-] ?| to ))?(?<high>${NUMBER}) °(?<scale>[CF])${ENDS}`;
+const WEIGHT = String.raw`(?:${NUMBER}\s(?:lb(?:\s${NUMBER}\soz)?|mg|kg|g|oz))${ENDS}`;
+const VOLUME = String.raw`${NUMBER}\s(?:ml|l|(?:US|imperial)\s(?:gal|qt|fl\soz))${ENDS}`;
+const TEMPERATURE = String.raw`(?:(?<low>${NUMBER})(?: ?[–-] ?| to ))?(?<high>${NUMBER})(?<space>\s)°(?<scale>[CF])${ENDS}`;
 const FIGURE = new RegExp(
   String.raw`(?<![\w.,])(?:(?<weight>${WEIGHT})|(?<volume>${VOLUME})|(?<temperature>${TEMPERATURE}))`,
   'g',
 );
-/** Two temperatures apart from each other, not one: 2 °C are 3.6 °F then. */
-const APART_BEFORE = /\bwithin $/;
-const APART_AFTER = /^ (?:a minute|under|over|above|below|apart)\b/;
-
 /**
  * Every weight, volume and temperature in a text as this program writes them, with what it is in the other units:
  * pounds and ounces for a studio that reads grams, gallons of both kinds for litres, °F for °C, and the other way.
  */
 export function figuresElsewhere(text: string): FigureElsewhere[] {
-  // Every kind of space is as wide as one.
-  const plain = text.replace(/\s/g, ' ');
-  return [...plain.matchAll(FIGURE)].map((match) => {
-    const to = match.index + match[0].length;
-    return { from: match.index, to, other: otherOf(match.groups ?? {}, plain.slice(0, match.index), plain.slice(to)) };
-  });
+  return [...text.matchAll(FIGURE)].map((match) => ({
+    from: match.index,
+    to: match.index + match[0].length,
+    other: otherOf(match.groups ?? {}),
+  }));
 }
 
-function otherOf(found: Partial<Record<string, string>>, before: string, after: string): string {
-  const { weight, volume, low, high = '', scale } = found;
+function otherOf({ weight, volume, low, high = '', space, scale }: Partial<Record<string, string>>): string {
   if (weight !== undefined) return otherWeight(weight);
   if (volume !== undefined) return otherVolume(volume);
-  const isApart = low === undefined && (APART_BEFORE.test(before) || APART_AFTER.test(after));
+  // 2 °C apart are 3.6 °F.
+  const isApart = space === APART_SPACE;
   const [from, to] = [low, high].map((n) => (n === undefined ? '' : otherDegrees(n, scale === 'F', isApart)));
   return `${from === '' ? '' : `${from} – `}${to} °${scale === 'F' ? 'C' : 'F'}`;
 }
@@ -70,7 +66,7 @@ function otherDegrees(text: string, isFahrenheit: boolean, isApart: boolean): st
   return withDecimalMark(String(isApart || isFahrenheit ? Math.round(other * 10) / 10 : Math.round(other)));
 }
 
-const PART = new RegExp(String.raw`(${NUMBER}) (mg|kg|g|oz|lb)`, 'g');
+const PART = new RegExp(String.raw`(${NUMBER})\s(mg|kg|g|oz|lb)`, 'g');
 const GRAMS: Readonly<Record<string, number>> = {
   mg: 0.001,
   g: 1,
@@ -78,7 +74,7 @@ const GRAMS: Readonly<Record<string, number>> = {
   oz: GRAMS_PER_OUNCE,
   lb: GRAMS_PER_POUND,
 };
-const LIQUID = new RegExp(String.raw`(${NUMBER}) (?:(US|imperial) )?(.+)`);
-const UNITS: Readonly<Record<string, KitchenUnit>> = { gal: 'gallon', qt: 'quart', 'fl oz': 'flOz' };
+const LIQUID = new RegExp(String.raw`(${NUMBER})\s(?:(US|imperial)\s)?(gal|qt|fl|ml|l)`);
+const UNITS: Readonly<Record<string, KitchenUnit>> = { gal: 'gallon', qt: 'quart', fl: 'flOz' };
 /** This program writes no mark between thousands, so that either mark stands before a fraction. */
 const numberOf = (text: string): number => Number(text.replace(',', '.'));

@@ -66,7 +66,7 @@ describe('figures as a studio reads them', () => {
     expect([readTemperatureC('82'), readTemperatureC('180 F')]).toEqual([82, 82.2]);
     showFiguresIn({ ...SHOWN_AT_FIRST, temperature: 'fahrenheit' });
     expect([readTemperatureC('180'), readTemperatureC('82 C')]).toEqual([82.2, 82]);
-    expect(formatDegreesApart(2)).toBe('3.6 °F');
+    expect(formatDegreesApart(2)).toBe('3.6\u00a0°F');
   });
 
   it('writes a fraction with the studio’s mark, and reads either', () => {

@@ -27,6 +27,12 @@ export const degreesShown = (temperatureC: number): number =>
 export const formatTemperature = (temperatureC: number): string =>
   `${withDecimalMark(String(degreesShown(temperatureC)))} ${degreeMark()}`;
 
+/**
+ * Stands before the mark where two temperatures are apart from each other, a plain space where there is one: on the
+ * screen they look alike, and whoever reads the text again (`other-unit`) can tell them.
+ */
+export const APART_SPACE = '\u00a0';
+
 /** Writes how far two temperatures are apart: 2 °C are 3.6 °F. @param apartC °C */
 export const formatDegreesApart = (apartC: number): string =>
-  `${withDecimalMark(String(isFahrenheit() ? Math.round(apartC * 18) / 10 : apartC))} ${degreeMark()}`;
+  `${withDecimalMark(String(isFahrenheit() ? Math.round(apartC * 18) / 10 : apartC))}${APART_SPACE}${degreeMark()}`;

@@ -462,7 +462,7 @@ describe('what was done otherwise', () => {
         entry('temperature', 0, 50, { temperatureC: 75, detail: { heldMin: 30 } }),
         entry('finish', 0, 61),
       ],
-      /held 30 min of 1 h within 4 °C of 75 °C/,
+      /held 30 min of 1 h within 4\u00a0°C of 75 °C/,
     ],
     [
       'what a person told',

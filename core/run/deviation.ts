@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import { formatDegreesApart, formatTemperature } from '../quantity/temperature';
 import type { StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
@@ -189,6 +190,6 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'longer':
       return `${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${LONGER_MEANS[fact.means]}`;
     case 'phOutside':
-      return `left at pH ${trimZeros(fact.ph, 2)}, wanted ${trimZeros(fact.low, 2)} to ${trimZeros(fact.high, 2)}: expect another hue`;
+      return `left at ${sayPh(fact.ph)}, wanted ${trimZeros(fact.low, 2)} to ${trimZeros(fact.high, 2)}: expect another hue`;
   }
 }

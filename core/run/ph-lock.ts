@@ -1,4 +1,5 @@
 import { trimZeros } from '../quantity/weight';
+import { sayPh, sayPhBetween } from '../quantity/say-ph';
 import { fibreFamily, fibresIn } from '../bath/fibre';
 import type { StepRecord } from './step-record';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
@@ -49,7 +50,7 @@ export function phLock(plan: LotPlan, records: readonly StepRecord[], step: Plan
       ? {
           stepIndex,
           gravity: 'stop',
-          message: `“${asks.title}” asks for pH ${trimZeros(range.low, 2)} to ${trimZeros(range.high, 2)}, and nobody has taken it. Take the pH there before protein fibre goes in.`,
+          message: `“${asks.title}” asks for ${sayPhBetween(range)}, and nobody has taken it. Take the pH there before protein fibre goes in.`,
         }
       : undefined;
   if (last.ph >= range.low && last.ph <= range.high) return undefined;
@@ -57,6 +58,6 @@ export function phLock(plan: LotPlan, records: readonly StepRecord[], step: Plan
   return {
     stepIndex,
     gravity: borne ? 'caution' : 'stop',
-    message: `The bath reads pH ${trimZeros(last.ph, 2)}, and protein fibre waits until it is back between ${trimZeros(range.low, 2)} and ${trimZeros(range.high, 2)}. Bring it back in small doses and take the pH again${borne ? ', or say why it goes in all the same' : ''}.`,
+    message: `The bath reads ${sayPh(last.ph)}, and protein fibre waits until it is back between ${trimZeros(range.low, 2)} and ${trimZeros(range.high, 2)}. Bring it back in small doses and take the pH again${borne ? ', or say why it goes in all the same' : ''}.`,
   };
 }

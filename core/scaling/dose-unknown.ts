@@ -1,4 +1,4 @@
-import { trimZeros } from '../quantity/weight';
+import { sayPh } from '../quantity/say-ph';
 import type { StockMeasure } from '../quantity/amount';
 import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
 import { sayKitchenUnit } from '../quantity/volume';
@@ -27,7 +27,7 @@ export function sayDoseUnknown(unknown: DoseUnknown): string {
     case 'spoonNotTaught':
       return `${name} is dosed by the ${sayKitchenUnit(unknown.unit, unknown.system)}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`;
     case 'waterPhUnknown':
-      return `${name} brings the bath to pH ${trimZeros(unknown.targetPh, 2)}, and the pH of the water is not known. Choose a water whose pH was tested.`;
+      return `${name} brings the bath to ${sayPh(unknown.targetPh)}, and the pH of the water is not known. Choose a water whose pH was tested.`;
     case 'ph':
       return sayPhRefusal(unknown.refusal);
     case 'strengthUnknown':

@@ -14,7 +14,7 @@ import {
   leftAfterUse,
   readAmount,
   sayVat,
-  trimZeros,
+  sayPh,
 } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
@@ -229,10 +229,7 @@ function lookAtVat(
   if (!liquor.vat) throw new Refusal('refused', 'That is no vat. Look at it for cloud, growth and smell instead.');
   const { kind } = liquor.vat;
   const found = judgeVat({ kind, look, ph, temperatureC }, { hoursAgo: 0, protein: false }).map(sayVat);
-  const figures = [
-    ph === null ? '' : `pH ${trimZeros(ph, 2)}`,
-    temperatureC === null ? '' : `${formatTemperature(temperatureC)}`,
-  ];
+  const figures = [ph === null ? '' : sayPh(ph), temperatureC === null ? '' : `${formatTemperature(temperatureC)}`];
   return {
     vat: { kind, look, ph, temperatureC, at: now.toISOString() },
     note: [VAT_LOOK_LABELS[look], ...figures.filter(Boolean), ...(found.length > 0 ? found : ['ready for a dip'])].join(

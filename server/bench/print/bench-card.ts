@@ -13,7 +13,7 @@ import {
   smallestIn,
   sayStepCaution,
   countLabel,
-  trimZeros,
+  sayPhBetween,
 } from '@vestigia/core';
 import type { Pdf } from '../../shared/pdf-sheet';
 import { MM, box, drawQr, finishPdf, line, openPdf, label } from '../../shared/pdf-sheet';
@@ -107,7 +107,7 @@ class Card {
       sayCourse(step) || (step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`),
       sayMinutes(step.durationMin),
       step.ceilingC === undefined ? '' : `never above ${formatTemperature(step.ceilingC)}`,
-      step.targetPh ? `pH ${trimZeros(step.targetPh.low, 2)} to ${trimZeros(step.targetPh.high, 2)}` : '',
+      step.targetPh ? sayPhBetween(step.targetPh) : '',
     ]
       .filter((w) => w !== '')
       .join(' · ');

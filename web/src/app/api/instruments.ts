@@ -1,7 +1,7 @@
 import { Injectable, inject, signal } from '@angular/core';
 import type { Instrument, InstrumentOrder } from '@vestigia/contract';
 import type { InstrumentKind, InstrumentMessage, Pan } from '@vestigia/core';
-import { decimals, formatTemperature, InstrumentLines, PanWatch, ReadingLog, sayLab } from '@vestigia/core';
+import { decimals, formatTemperature, InstrumentLines, PanWatch, ReadingLog, sayLab, sayPh } from '@vestigia/core';
 import type { Observable } from 'rxjs';
 import { ApiClient } from './api-client';
 
@@ -229,7 +229,7 @@ function sayMessage(message: InstrumentMessage): string {
     case 'temperature':
       return formatTemperature(Math.round(message.temperatureC * 100) / 100);
     case 'ph':
-      return `pH ${decimals(message.ph, 2)}`;
+      return sayPh(message.ph);
     case 'colour':
       return sayLab(message, 2);
     case 'hello':

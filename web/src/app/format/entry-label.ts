@@ -11,6 +11,7 @@ import {
   formatWeight,
   sayAlone,
   sayMinutes,
+  sayPh,
 } from '@vestigia/core';
 
 const READ_BY = {
@@ -63,7 +64,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     case 'takeBack':
       return `taken back: what was written before it was a slip${textPart}`;
     case 'ph':
-      return `pH ${trimZeros(entry.detail.ph, 2)}${entry.detail.totalDose ? ` with ${trimZeros(entry.detail.totalDose, 3)} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
+      return `${sayPh(entry.detail.ph)}${entry.detail.totalDose ? ` with ${trimZeros(entry.detail.totalDose, 3)} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
     case 'sample':
       return `${entry.detail.sampleOf ?? 'piece'} at ${Math.round(entry.detail.depth * 100)} % of the depth wanted${by(entry)}`;
     case 'bath':

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, inject, signal } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { InstrumentKind } from '@vestigia/core';
-import { decimals, formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS, sayLab } from '@vestigia/core';
+import { decimals, formatTemperature, INSTRUMENT_KINDS, INSTRUMENT_LABELS, sayLab, sayPh } from '@vestigia/core';
 import type { ShownProblem } from '../../api/api-client';
 import type { Source } from '../../api/instruments';
 import { Instruments, SOURCES } from '../../api/instruments';
@@ -85,7 +85,7 @@ export class InstrumentsPage {
         const ph = this.instruments.ph();
         return c === undefined
           ? 'not in a bath'
-          : `${formatTemperature(Math.round(c * 10) / 10)}${ph === undefined ? '' : ` · pH ${decimals(ph, 2)}`}`;
+          : `${formatTemperature(Math.round(c * 10) / 10)}${ph === undefined ? '' : ` · ${sayPh(ph)}`}`;
       }
       case 'colour': {
         const c = this.instruments.colour();

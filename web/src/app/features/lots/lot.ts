@@ -16,7 +16,6 @@ import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
-  trimZeros,
   decimals,
   formatTemperature,
   asReallyDone,
@@ -35,6 +34,7 @@ import {
   sayMinutes,
   sayPlanCaution,
   countLabel,
+  sayPhBetween,
 } from '@vestigia/core';
 import { of } from 'rxjs';
 import { StudioCalendar } from '../../services/studio-calendar';
@@ -201,7 +201,7 @@ export class LotPage {
       planned: [
         step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`,
         sayCourse(step) || sayMinutes(step.durationMin),
-        step.targetPh ? `pH ${trimZeros(step.targetPh.low, 2)} to ${trimZeros(step.targetPh.high, 2)}` : '',
+        step.targetPh ? sayPhBetween(step.targetPh) : '',
         step.strain ? `strain ${STRAIN_LABELS[step.strain]}` : '',
         step.finishedBy === 'eye' ? 'done when it looks done' : step.finishedBy === 'both' ? 'by clock and eye' : '',
       ]

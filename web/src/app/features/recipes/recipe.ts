@@ -31,6 +31,7 @@ import {
   sayDose,
   sayMinutes,
   stepMinutes,
+  sayPhBetween,
 } from '@vestigia/core';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { ApiClient } from '../../api/api-client';
@@ -208,7 +209,7 @@ export class RecipePage {
       s.bath === '' ? '' : `bath: ${s.bath}`,
       s.repeats > 1 && s.course.length === 0 ? `${s.repeats} times` : '',
       s.strain ? STRAIN_LABELS[s.strain] : '',
-      s.targetPh ? `pH ${trimZeros(s.targetPh.low, 2)} to ${trimZeros(s.targetPh.high, 2)}` : '',
+      s.targetPh ? sayPhBetween(s.targetPh) : '',
       s.wait
         ? `then waits ${sayMinutes(s.wait.minMinutes)}${s.wait.maxMinutes === null ? ' or longer' : ` to ${sayMinutes(s.wait.maxMinutes)}`}`
         : '',

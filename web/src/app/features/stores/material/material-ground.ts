@@ -8,16 +8,16 @@ import type { GroundRead } from '../../../ui/ground-colour';
 import { GroundColour } from '../../../ui/ground-colour';
 import { Swatch } from '../../../ui/swatch';
 import { Decimals } from '../../../ui/decimals';
+import { LabFigures } from '../../../ui/lab-figures';
 
 /** What a base looks like undyed, how white it is, and a way to read it: where every shade on it begins. */
 @Component({
   selector: 'vs-material-ground',
-  imports: [Decimals, GroundColour, Swatch],
+  imports: [Decimals, GroundColour, LabFigures, Swatch],
   template: `@if (material().base; as base) {
     <h2>Undyed</h2>
     <p>
-      <vs-swatch [lab]="base.undyed" [width]="3" [label]="material().name + ', undyed'" /> L*
-      {{ base.undyed.L | decimals: 1 }}, a* {{ base.undyed.a | decimals: 1 }}, b* {{ base.undyed.b | decimals: 1
+      <vs-swatch [lab]="base.undyed" [width]="3" [label]="material().name + ', undyed'" /> {{ base.undyed | lab
       }}{{ base.undyedSpectrum ? ', band by band' : '' }}.
       @if (whiteness(); as w) {
         CIE whiteness {{ w.whiteness | decimals: 0 }}, tint {{ w.tint | decimals: 1

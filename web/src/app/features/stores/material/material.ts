@@ -7,7 +7,8 @@ import {
   HAZARD_LABELS,
   MATERIAL_KIND_LABELS,
   formatMoney,
-  trimZeros,
+  sayPh,
+  sayPhBetween,
 } from '@vestigia/core';
 import { StudioCalendar } from '../../../services/studio-calendar';
 import { ApiClient } from '../../../api/api-client';
@@ -105,9 +106,7 @@ export class MaterialPageView {
       f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join(' and ')}` : '',
       f.ceilingC === null ? '' : `not above ${formatTemperature(f.ceilingC)}`,
       f.water === 'any' ? '' : `likes ${f.water} water`,
-      f.phLow === null && f.phHigh === null
-        ? ''
-        : `pH ${[f.phLow, f.phHigh].map((ph) => (ph === null ? '' : trimZeros(ph, 2))).join(' to ')}`,
+      sayPhWanted(f.phLow, f.phHigh),
       f.light === null ? '' : `fastness to light ${f.light}`,
       f.wash === null ? '' : `to washing ${f.wash}`,
       f.bringsTannin ? 'brings its own tannin' : '',
@@ -136,4 +135,9 @@ export class MaterialPageView {
       },
     );
   }
+}
+
+function sayPhWanted(low: number | null, high: number | null): string {
+  if (low !== null && high !== null) return sayPhBetween({ low, high });
+  return low !== null ? `${sayPh(low)} or more` : high !== null ? `${sayPh(high)} or less` : '';
 }
