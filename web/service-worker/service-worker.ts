@@ -27,13 +27,17 @@ precache(BUILT_FILES);
 
 const net = new NetworkOnly({ networkTimeoutSeconds: PATIENCE_S });
 registerRoute(
-  new NavigationRoute(async (options) => {
-    try {
-      return await net.handle(options);
-    } catch {
-      return (await matchPrecache('/index.html')) ?? Response.error();
-    }
-  }),
+  new NavigationRoute(
+    async (options) => {
+      try {
+        return await net.handle(options);
+      } catch {
+        return (await matchPrecache('/index.html')) ?? Response.error();
+      }
+    },
+    // A paper, a list or a studio file that takes long is no page, and is waited for.
+    { denylist: [/^\/api\//] },
+  ),
 );
 registerRoute(
   ({ url, sameOrigin }) => sameOrigin && READ_OFFLINE.test(url.pathname),

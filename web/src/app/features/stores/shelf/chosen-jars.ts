@@ -1,4 +1,15 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, output, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  inject,
+  input,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -33,12 +44,12 @@ type Moved = readonly { readonly stockLotId: string; readonly place: string }[];
         <button class="act main" type="submit" [disabled]="acting.busy() || !any() || place().trim() === ''">
           Move them
         </button>
-        <button class="plain" type="button" (click)="moving.set(false)">Not now</button>
+        <button class="plain" type="button" (click)="ask(false)">Not now</button>
       </form>
     } @else {
       <button class="act main" type="button" [disabled]="!any()" (click)="printTags()">Print their tags</button>
       <button class="act" type="button" [disabled]="acting.busy() || !any()" (click)="count()">Count them</button>
-      <button class="act" type="button" [disabled]="!any()" (click)="moving.set(true)">Move them elsewhere</button>
+      <button class="act" type="button" [disabled]="!any()" (click)="ask(true)">Move them elsewhere</button>
       <button class="plain" type="button" (click)="closed.emit()">Choose no more</button>
     }
     @if (before(); as moved) {
@@ -63,6 +74,8 @@ type Moved = readonly { readonly stockLotId: string; readonly place: string }[];
 export class ChosenJars {
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
+  private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   readonly jars = input.required<readonly ShownRow[]>();
   readonly places = input.required<readonly string[]>();
   readonly closed = output();
@@ -72,6 +85,14 @@ export class ChosenJars {
   protected readonly place = signal('');
   /** The places before the last move, until something else is done. */
   protected readonly before = signal<Moved | undefined>(undefined);
+
+  /** The hand goes to where they stand, and back to what is offered. */
+  protected ask(moving: boolean): void {
+    this.moving.set(moving);
+    afterNextRender(() => this.host.querySelector<HTMLElement>('input, button:enabled')?.focus(), {
+      injector: this.injector,
+    });
+  }
 
   protected printTags(): void {
     const jars = this.jars()
@@ -94,7 +115,7 @@ export class ChosenJars {
     const moved = before.map((j) => ({ ...j, place: this.place().trim() }));
     this.acting.run(this.api.post('/api/stock-lots/moves', { id: newId(), moved }), () => {
       this.before.set(before);
-      this.moving.set(false);
+      this.ask(false);
       this.place.set('');
     });
   }

@@ -1,5 +1,15 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  effect,
+  inject,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -73,6 +83,8 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 })
 export class ShelfPage {
   private readonly api = inject(ApiClient);
+  private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly gave = jarsGave();
   private readonly contextPanel = inject(ContextPanel);
   protected readonly printing = inject(Printing);
@@ -146,6 +158,8 @@ export class ShelfPage {
   protected choose(choosing: boolean): void {
     this.choosing.set(choosing);
     this.chosen.set(new Set());
+    const next = choosing ? '.line.top input' : 'vs-act-bar button.plain';
+    afterNextRender(() => this.host.querySelector<HTMLElement>(next)?.focus(), { injector: this.injector });
   }
 
   protected chooseAll(event: Event): void {
