@@ -6,6 +6,8 @@ export default defineConfig({
       {
         test: {
           name: 'unit',
+          // What marks a text as one of the program's words.
+          setupFiles: ['@angular/localize/init'],
           // Pure functions, which leave nothing behind for the next file; loading them anew for each takes longer than
           // the tests.
           isolate: false,

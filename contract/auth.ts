@@ -18,17 +18,18 @@ const isTriedFirst = (typed: string): boolean => {
 };
 
 export const passphrase = z
-  .string({ error: 'Write a passphrase.' })
-  .min(8, { error: 'A passphrase needs at least 8 characters. Three words are easy to remember.' })
-  .max(200, { error: 'A passphrase may have 200 characters at most.' })
+  .string({ error: () => $localize`Write a passphrase.` })
+  .min(8, { error: () => $localize`A passphrase needs at least 8 characters. Three words are easy to remember.` })
+  .max(200, { error: () => $localize`A passphrase may have 200 characters at most.` })
   .refine((typed) => !isTriedFirst(typed), {
-    error: 'That is one of the first anybody tries. Three words of your own are easy to remember and hard to guess.',
+    error: () =>
+      $localize`That is one of the first anybody tries. Three words of your own are easy to remember and hard to guess.`,
   });
 
 export const person = personRef.meta({ id: 'Person' });
 export type Person = z.infer<typeof person>;
 
-export const role = z.enum(ROLES, { error: `Choose what the person may do: ${ROLES.join(', ')}.` });
+export const role = z.enum(ROLES, { error: () => $localize`Choose what the person may do: ${ROLES.join(', ')}.` });
 
 /** Whoever is in, and as what. */
 export const signedIn = person.extend({ role }).meta({ id: 'SignedIn' });
@@ -46,9 +47,12 @@ export type AuthState = z.infer<typeof authState>;
 
 export const signIn = z.object({
   personId: id,
-  passphrase: z.string().max(200, { error: 'That passphrase is too long.' }),
+  passphrase: z.string().max(200, { error: () => $localize`That passphrase is too long.` }),
   /** What the computer Vestigia runs on shows, once too many tries were wrong. */
-  consoleCode: z.string().max(60, { error: 'That code is too long.' }).optional(),
+  consoleCode: z
+    .string()
+    .max(60, { error: () => $localize`That code is too long.` })
+    .optional(),
 });
 export type SignIn = z.infer<typeof signIn>;
 
@@ -70,12 +74,12 @@ export type OpeningDocument = z.infer<typeof openingDocument>;
 
 export const setPassphrase = z.object({
   personId: id,
-  code: z.string().max(60, { error: 'That code is too long.' }),
+  code: z.string().max(60, { error: () => $localize`That code is too long.` }),
   passphrase,
 });
 
 export const changePassphrase = z.object({
-  current: z.string().max(200, { error: 'That passphrase is too long.' }),
+  current: z.string().max(200, { error: () => $localize`That passphrase is too long.` }),
   passphrase,
 });
 
@@ -92,10 +96,10 @@ export const timeZone = z.string().refine(
       return false;
     }
   },
-  { error: 'That time zone is not known. Write it like Europe/London.' },
+  { error: () => $localize`That time zone is not known. Write it like Europe/London.` },
 );
 
-export const newPerson = z.object({ id, name: nameOf('The name'), passphrase });
+export const newPerson = z.object({ id, name: nameOf(() => $localize`The name`), passphrase });
 export type NewPerson = z.infer<typeof newPerson>;
 
 /** Somebody who is taken on by an owner. */
@@ -117,7 +121,11 @@ export const session = z
   .meta({ id: 'Session' });
 export type Session = z.infer<typeof session>;
 
-export const openStudio = z.object({ name: nameOf('The studio’s name'), zone: timeZone, person: newPerson });
+export const openStudio = z.object({
+  name: nameOf(() => $localize`The studio’s name`),
+  zone: timeZone,
+  person: newPerson,
+});
 export type OpenStudio = z.infer<typeof openStudio>;
 
-export const signInNote = lineOf('The note on the door');
+export const signInNote = lineOf(() => $localize`The note on the door`);

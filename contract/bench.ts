@@ -15,9 +15,12 @@ export const MAX_DRAFTS = 250;
  */
 export const draft = z.object({
   lotId: id,
-  ageMs: z.number().min(0).max(MAX_DRAFT_AGE_MS, {
-    error: 'That was made more than three months ago. Key it in from the bench card instead.',
-  }),
+  ageMs: z
+    .number()
+    .min(0)
+    .max(MAX_DRAFT_AGE_MS, {
+      error: () => $localize`That was made more than three months ago. Key it in from the bench card instead.`,
+    }),
   /**
    * What the same tablet did before it in this lot. This entry is dated no earlier, however long either was on its
    * way: a slow line must not turn the order of two presses round.
@@ -30,7 +33,7 @@ export const drafts = z.object({
   drafts: z
     .array(draft)
     .min(1)
-    .max(MAX_DRAFTS, { error: `Send at most ${MAX_DRAFTS} touches at once.` }),
+    .max(MAX_DRAFTS, { error: () => $localize`Send at most ${MAX_DRAFTS} touches at once.` }),
 });
 export const runEntryResult = z
   .object({ id, ok: z.boolean(), reason: z.string(), message: z.string() })
@@ -40,15 +43,18 @@ export type RunEntryResult = z.infer<typeof runEntryResult>;
 
 export const newContainer = z.object({
   id,
-  name: nameOf('The container’s name'),
-  tareMg: z.int().min(1, { error: 'Put the empty container on the balance first.' }).max(500_000_000),
+  name: nameOf(() => $localize`The container’s name`),
+  tareMg: z
+    .int()
+    .min(1, { error: () => $localize`Put the empty container on the balance first.` })
+    .max(500_000_000),
 });
 export const containerCreated = z.object({ id });
 export const container = newContainer;
 export type Container = z.infer<typeof container>;
 
 /** A caution put away for the day, by its key. */
-export const putAway = z.object({ id, caution: lineOf('The caution') });
+export const putAway = z.object({ id, caution: lineOf(() => $localize`The caution`) });
 
 const pot = z.object({ id, name: z.string(), metal: z.string() });
 export const bench = z
@@ -82,7 +88,9 @@ export const probePoints = z.object({
   id,
   stepIndex: z.int().min(0).max(60),
   /** Ages in ms and °C, newest last. */ points: z
-    .array(z.tuple([z.number().min(0).max(MAX_DRAFT_AGE_MS), numberIn('The temperature', -10, 130, '°C')]))
+    .array(
+      z.tuple([z.number().min(0).max(MAX_DRAFT_AGE_MS), numberIn(() => $localize`The temperature`, -10, 130, '°C')]),
+    )
     .min(1)
     .max(2000),
 });
@@ -121,23 +129,27 @@ export const instrumentOrder = z
       z.object({ do: z.literal('tare') }),
       z.object({ do: z.literal('wake') }),
       z.object({ do: z.literal('read'), batch: z.int().min(1).default(1) }),
-      z.object({ do: z.literal('put'), weightG: numberIn('What lies on the pan', 0, 50_000, 'g') }),
+      z.object({ do: z.literal('put'), weightG: numberIn(() => $localize`What lies on the pan`, 0, 50_000, 'g') }),
       z.object({ do: z.literal('hang'), lotId: id.nullable(), stepIndex: z.int().min(0).default(0) }),
-      z.object({ do: z.literal('heat'), share: numberIn('The heat', 0, 1) }),
+      z.object({ do: z.literal('heat'), share: numberIn(() => $localize`The heat`, 0, 1) }),
       z.object({ do: z.literal('lid'), on: z.boolean() }),
       z.object({
         do: z.literal('pour'),
-        ml: numberIn('The water', 1, 100_000, 'ml'),
-        temperatureC: numberIn('Its temperature', 0, 100, '°C'),
+        ml: numberIn(() => $localize`The water`, 1, 100_000, 'ml'),
+        temperatureC: numberIn(() => $localize`Its temperature`, 0, 100, '°C'),
       }),
-      z.object({ do: z.literal('acid'), ml: numberIn('The acid', -1000, 1000, 'ml') }),
+      z.object({ do: z.literal('acid'), ml: numberIn(() => $localize`The acid`, -1000, 1000, 'ml') }),
       z.object({ do: z.literal('unplug'), out: z.boolean() }),
     ]),
   );
 export type InstrumentOrder = z.input<typeof instrumentOrder>;
 
 export const MAX_SPEED = 120;
-export const newRehearsal = z.object({ id, lotId: id, speed: numberIn('The speed', 1, MAX_SPEED, 'times') });
+export const newRehearsal = z.object({
+  id,
+  lotId: id,
+  speed: numberIn(() => $localize`The speed`, 1, MAX_SPEED, 'times'),
+});
 export const rehearsal = z
   .object({ id, speed: z.number(), startedAt: isoTime, now: isoTime, bench })
   .meta({ id: 'Rehearsal' });

@@ -6,14 +6,14 @@ import { taken } from './readings';
 import { status } from './recipes';
 
 const fields = {
-  name: nameOf('The colourway’s name'),
+  name: nameOf(() => $localize`The colourway’s name`),
   recipeVersionId: id,
   baseMaterialId: id,
   /** `null` while nobody has said “this is it”. */
   master: labUnder.nullable(),
-  toleranceDeltaE: numberIn('The tolerance', 0.1, 20, 'ΔE'),
+  toleranceDeltaE: numberIn(() => $localize`The tolerance`, 0.1, 20, 'ΔE'),
   formula: z.enum(DELTA_E_FORMULAS).default('de00'),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 };
 export const newColourway = z.object({ id, ...fields });
 export type NewColourway = z.infer<typeof newColourway>;
@@ -32,7 +32,7 @@ export type ColourwayEdit = z.infer<typeof colourwayEdit>;
 
 /** A colour that becomes the master: given as a swatch, or as a lot came out. */
 /** What one zone of a variegated master is. */
-export const zoneMaster = labUnder.extend({ zone: nameOf('The zone') });
+export const zoneMaster = labUnder.extend({ zone: nameOf(() => $localize`The zone`) });
 
 export const newMaster = z.object({
   id,
@@ -42,7 +42,7 @@ export const newMaster = z.object({
   readingId: id.nullable().default(null),
   /** Zones as given; those that were read in the lot come along by themselves. */
   zones: z.array(zoneMaster).max(40).default([]),
-  reason: noteOf('The reason'),
+  reason: noteOf(() => $localize`The reason`),
   /** How a given swatch was read. */
   taken,
   /** Write the recipe's next version as that lot was really dyed, under this id, and dye by it from now on. */
@@ -105,11 +105,14 @@ export const dyeInLiquor = z.object({
   versionId: id,
   name: fields.name,
   baseMaterialId: id,
-  temperatureC: numberIn('The temperature', 5, 100, '°C').nullable(),
-  minutes: numberIn('The time', 1, 40_000, 'min'),
+  temperatureC: numberIn(() => $localize`The temperature`, 5, 100, '°C').nullable(),
+  minutes: numberIn(() => $localize`The time`, 1, 40_000, 'min'),
   /** In a vat: how often they are dipped, with air between. */
-  dips: z.int().min(1, { error: 'Dip it at least once.' }).max(30, { error: 'Thirty dips are the most.' }),
+  dips: z
+    .int()
+    .min(1, { error: () => $localize`Dip it at least once.` })
+    .max(30, { error: () => $localize`Thirty dips are the most.` }),
   /** Out of a vat, between two dips. */
-  airMinutes: numberIn('The airing', 1, 1440, 'min'),
+  airMinutes: numberIn(() => $localize`The airing`, 1, 1440, 'min'),
 });
 export type DyeInLiquor = z.infer<typeof dyeInLiquor>;

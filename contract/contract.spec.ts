@@ -64,27 +64,37 @@ describe('the table of calls', () => {
 
 describe('words at the edge', () => {
   it.each<[string, z.ZodType, unknown, string]>([
-    ['an empty name', nameOf('The name'), '   ', 'The name is empty. Write something.'],
-    ['no name at all', nameOf('The name'), undefined, 'The name is missing.'],
-    ['a name of 121 letters', nameOf('The name'), 'x'.repeat(121), 'The name is too long: 120 characters at most.'],
-    ['markup in a name', nameOf('The name'), '<b>Weld</b>', 'The name can’t hold the signs < or >. Write it in words.'],
+    ['an empty name', nameOf(() => 'The name'), '   ', 'The name is empty. Write something.'],
+    ['no name at all', nameOf(() => 'The name'), undefined, 'The name is missing.'],
+    [
+      'a name of 121 letters',
+      nameOf(() => 'The name'),
+      'x'.repeat(121),
+      'The name is too long: 120 characters at most.',
+    ],
+    [
+      'markup in a name',
+      nameOf(() => 'The name'),
+      '<b>Weld</b>',
+      'The name can’t hold the signs < or >. Write it in words.',
+    ],
     [
       'a control sign in a name',
-      nameOf('The name'),
+      nameOf(() => 'The name'),
       'We\u0000ld',
       'The name can’t hold the signs < or >. Write it in words.',
     ],
     [
       'a line break in a line',
-      lineOf('The place'),
+      lineOf(() => 'The place'),
       'a\nb',
       'The place can’t hold the signs < or >. Write it in words.',
     ],
-    ['a number out of range', numberIn('pH', 0, 14), 15, 'pH must be a number from 0 to 14.'],
-    ['a number that is none', numberIn('pH', 0, 14), Number.NaN, 'pH must be a number from 0 to 14.'],
+    ['a number out of range', numberIn(() => 'pH', 0, 14), 15, 'pH must be a number from 0 to 14.'],
+    ['a number that is none', numberIn(() => 'pH', 0, 14), Number.NaN, 'pH must be a number from 0 to 14.'],
     [
       'a word for a number',
-      numberIn('The ceiling', 0, 110, '°C'),
+      numberIn(() => 'The ceiling', 0, 110, '°C'),
       'hot',
       'The ceiling must be a number from 0 to 110 °C.',
     ],
@@ -93,9 +103,9 @@ describe('words at the edge', () => {
   );
 
   it('takes names in any script, trimmed, and line breaks in notes', () => {
-    expect(nameOf('The name').parse('  Färberwau, 第二 ')).toBe('Färberwau, 第二');
-    expect(noteOf('The note').parse('one\ntwo')).toBe('one\ntwo');
-    expect(nameOf('The name').parse('x'.repeat(120))).toHaveLength(120);
+    expect(nameOf(() => 'The name').parse('  Färberwau, 第二 ')).toBe('Färberwau, 第二');
+    expect(noteOf(() => 'The note').parse('one\ntwo')).toBe('one\ntwo');
+    expect(nameOf(() => 'The name').parse('x'.repeat(120))).toHaveLength(120);
   });
 });
 

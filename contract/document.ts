@@ -31,8 +31,10 @@ const NO_EXTRAS = lotExtras.parse({});
  */
 export const studioDocument = z
   .object({
-    format: z.literal('vestigia-studio', { error: 'This is not a studio file made by Vestigia.' }),
-    formatVersion: z.literal(4, { error: 'This studio file is from a newer version. Update the program first.' }),
+    format: z.literal('vestigia-studio', { error: () => $localize`This is not a studio file made by Vestigia.` }),
+    formatVersion: z.literal(4, {
+      error: () => $localize`This studio file is from a newer version. Update the program first.`,
+    }),
     asOf: isoTime,
     settings: settingsEdit.omit({ version: true }),
     people: z
@@ -114,7 +116,7 @@ export const studioDocument = z
         extras: lotExtras.default(NO_EXTRAS),
         checks: z.array(lotCheck.extend({ reason: z.string() })).default([]),
         factors: z.array(factor),
-        note: noteOf('The note'),
+        note: noteOf(() => $localize`The note`),
         recordedAt: isoTime.nullable().default(null),
         offBooks: z.boolean().default(false),
         ...who,
@@ -134,7 +136,7 @@ export const studioDocument = z
         liquorEntryId: id.nullable().default(null),
         recordedAt: isoTime.nullable().default(null),
         broughtById: id.nullable().default(null),
-        note: noteOf('The note'),
+        note: noteOf(() => $localize`The note`),
         ...who,
       }),
     ),
@@ -153,7 +155,7 @@ export const studioDocument = z
         lab,
         ...colourConditions.shape,
         taken,
-        note: lineOf('The note'),
+        note: lineOf(() => $localize`The note`),
         replacesId: id.nullable(),
         ...who,
       }),
@@ -165,7 +167,7 @@ export const studioDocument = z
         lotId: id,
         verdict: z.enum(VERDICTS),
         of: judgedShade,
-        reason: noteOf('The reason'),
+        reason: noteOf(() => $localize`The reason`),
         toMaster: z.number().nullable(),
         toFirst: z.number().nullable(),
         betweenBatches: z.number().nullable(),

@@ -6,22 +6,22 @@ import { id, nameOf, numberIn, quantityText } from './common';
 export const firstLot = z.object({
   /** Of the colourway that waits for what comes out. */
   id,
-  name: nameOf('The colour’s name'),
+  name: nameOf(() => $localize`The colour’s name`),
   pot: z
     .object({
-      name: nameOf('The pot’s name'),
-      metal: z.enum(VESSEL_METALS, { error: `Choose the pot’s metal: ${VESSEL_METALS.join(', ')}.` }),
-      litres: numberIn('What the pot holds', 0.5, 500, 'l'),
+      name: nameOf(() => $localize`The pot’s name`),
+      metal: z.enum(VESSEL_METALS, { error: () => $localize`Choose the pot’s metal: ${VESSEL_METALS.join(', ')}.` }),
+      litres: numberIn(() => $localize`What the pot holds`, 0.5, 500, 'l'),
     })
     .nullable(),
   /** The cloth: one that the studio has, or a new one. */
   base: z.union([
     z.object({ materialId: id }),
     z.object({
-      name: nameOf('The fibre’s name'),
+      name: nameOf(() => $localize`The fibre’s name`),
       fibre: z.enum(FIBRE_KINDS),
-      pieceWord: nameOf('The word for a piece'),
-      usualPieceWeightG: numberIn('The weight of a piece', 1, 25_000, 'g'),
+      pieceWord: nameOf(() => $localize`The word for a piece`),
+      usualPieceWeightG: numberIn(() => $localize`The weight of a piece`, 1, 25_000, 'g'),
     }),
   ]),
   starter: z.enum(STARTERS),

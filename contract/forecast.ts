@@ -128,7 +128,7 @@ export type ShelfOn = z.infer<typeof shelfOn>;
 
 export const newStocktake = z.object({
   id,
-  place: lineOf('The place'),
+  place: lineOf(() => $localize`The place`),
   /** These jars, wherever they stand; `null`: all that stand at the place. */
   chosen: z.array(id).min(1).max(500).nullable().default(null),
   blind: z.boolean(),
@@ -170,7 +170,7 @@ export const stocktake = z
 export type Stocktake = z.infer<typeof stocktake>;
 export const stocktakeBooking = z.object({
   id,
-  reasons: z.array(z.object({ stockLotId: id, note: noteOf('The reason') })).max(5000),
+  reasons: z.array(z.object({ stockLotId: id, note: noteOf(() => $localize`The reason`) })).max(5000),
 });
 export type StocktakeBooking = z.infer<typeof stocktakeBooking>;
 
@@ -189,6 +189,6 @@ export const balanceAsk = z.object({
   what: z.enum(['stockLot', 'spoon']),
   materialId: id.optional(),
   stockLotId: id.optional(),
-  spoonMl: numberIn('The spoon', 0.1, 5000, 'ml').optional(),
+  spoonMl: numberIn(() => $localize`The spoon`, 0.1, 5000, 'ml').optional(),
 });
 export type BalanceAsk = z.infer<typeof balanceAsk>;

@@ -17,12 +17,12 @@ import {
 /** How something was gathered: by whom, how long, and what came along. */
 const picked = {
   /** Names as they were told: who helped needs no name in the studio. */
-  pickers: z.array(nameOf('The name')).max(20),
-  minutesEach: numberIn('The minutes', 1, 1440, 'min').nullable(),
+  pickers: z.array(nameOf(() => $localize`The name`)).max(20),
+  minutesEach: numberIn(() => $localize`The minutes`, 1, 1440, 'min').nullable(),
   /** Guessed, not weighed. */
   guessed: z.boolean().default(false),
   /** What was picked with it: stems, green, seed heads. */
-  pickedWith: lineOf('What was picked with it').default(''),
+  pickedWith: lineOf(() => $localize`What was picked with it`).default(''),
 };
 
 export const pickingFacts = z.object(picked);
@@ -35,9 +35,9 @@ export const newPicking = z.object({
   pickedOn: isoDate,
   portions: z
     .array(z.object({ grossText: quantityText, tareText: quantityText.default('') }))
-    .min(1, { error: 'Say how much was picked.' })
-    .max(40, { error: 'That is more than 40 portions. Add some of them up.' }),
-  note: noteOf('The note').default(''),
+    .min(1, { error: () => $localize`Say how much was picked.` })
+    .max(40, { error: () => $localize`That is more than 40 portions. Add some of them up.` }),
+  note: noteOf(() => $localize`The note`).default(''),
   ...picked,
 });
 export type NewPicking = z.infer<typeof newPicking>;

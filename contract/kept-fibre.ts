@@ -7,8 +7,8 @@ const kept = {
   movementId: id,
   tag: stockLotTag,
   quantityText,
-  place: lineOf('The place'),
-  note: noteOf('The note'),
+  place: lineOf(() => $localize`The place`),
+  note: noteOf(() => $localize`The note`),
 };
 
 /**
@@ -25,7 +25,7 @@ export const keptFibre = z.object({
   /** A base that such fibre is kept as already; `null` makes one of `newBase`. */
   baseId: id.nullable(),
   newBaseId: id,
-  newBase: lineOf('The name'),
+  newBase: lineOf(() => $localize`The name`),
 });
 export type KeptFibre = z.input<typeof keptFibre>;
 export type ReadKeptFibre = z.infer<typeof keptFibre>;
@@ -39,7 +39,7 @@ export const keptSpent = z.object({
   /** A material that such stuff is kept as already; `null` makes one of `newMaterial`. */
   materialId: id.nullable(),
   newMaterialId: id,
-  newMaterial: lineOf('The name'),
+  newMaterial: lineOf(() => $localize`The name`),
 });
 export type KeptSpent = z.infer<typeof keptSpent>;
 

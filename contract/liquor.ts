@@ -22,9 +22,9 @@ export const bathContent = z.object({
 });
 
 const vatLooked = {
-  look: z.enum(VAT_LOOKS, { error: 'Say how it looks under its film: yellow, green, blue or cloudy.' }),
-  ph: numberIn('pH', 0, 14).nullable(),
-  temperatureC: numberIn('The temperature', -5, 105, '°C').nullable(),
+  look: z.enum(VAT_LOOKS, { error: () => $localize`Say how it looks under its film: yellow, green, blue or cloudy.` }),
+  ph: numberIn(() => 'pH', 0, 14).nullable(),
+  temperatureC: numberIn(() => $localize`The temperature`, -5, 105, '°C').nullable(),
 };
 
 /** A vat as it stands: its kind, and how it was when somebody last looked; `look` `null` before that. */
@@ -74,24 +74,24 @@ export const newLiquor = z.object({
   /** Of a vat only. */
   vatKind: z.enum(VAT_KINDS).nullable().default(null),
   materialId: id.nullable(),
-  newMaterial: lineOf('The name'),
+  newMaterial: lineOf(() => $localize`The name`),
   tag: stockLotTag,
   quantityText,
   contents: z
     .array(
       z.object({
         materialId: id.nullable(),
-        name: nameOf('What is in it'),
-        grams: numberIn('The grams in it', 0, 500_000, 'g'),
+        name: nameOf(() => $localize`What is in it`),
+        grams: numberIn(() => $localize`The grams in it`, 0, 500_000, 'g'),
       }),
     )
     .max(12),
   working: figure.nullable(),
   fromLotId: id.nullable(),
-  vessel: lineOf('The vessel'),
-  place: lineOf('The place'),
+  vessel: lineOf(() => $localize`The vessel`),
+  place: lineOf(() => $localize`The place`),
   bestBefore: isoDate.nullable(),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 });
 
 export type NewLiquor = z.infer<typeof newLiquor>;
@@ -104,7 +104,7 @@ export const returnedLiquor = z.object({
   batch: z.int().min(1).max(200),
   stockLotId: id,
   quantityText,
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 });
 export type ReturnedLiquor = z.infer<typeof returnedLiquor>;
 
@@ -116,9 +116,9 @@ export const liquorEntry = z.discriminatedUnion('kind', [
     movementId: id,
     fibreText: quantityText,
     carriedOffText: quantityText,
-    uptakePercent: percent('The uptake'),
-    measuredLeftG: numberIn('What was measured', 0, 500_000, 'g').nullable(),
-    note: noteOf('The note'),
+    uptakePercent: percent(() => $localize`The uptake`),
+    measuredLeftG: numberIn(() => $localize`What was measured`, 0, 500_000, 'g').nullable(),
+    note: noteOf(() => $localize`The note`),
   }),
   z.object({
     id,
@@ -126,7 +126,7 @@ export const liquorEntry = z.discriminatedUnion('kind', [
     movementId: id,
     stockLotId: id,
     quantityText,
-    note: noteOf('The note'),
+    note: noteOf(() => $localize`The note`),
   }),
   /** Dyestuff, reducer and alkali into a vat, each from its jar. */
   z.object({
@@ -134,31 +134,36 @@ export const liquorEntry = z.discriminatedUnion('kind', [
     kind: z.literal('feed'),
     parts: z
       .array(z.object({ movementId: id, stockLotId: id, quantityText }))
-      .min(1, { error: 'Say what was fed to it, and from which jar.' })
+      .min(1, { error: () => $localize`Say what was fed to it, and from which jar.` })
       .max(8),
-    note: noteOf('The note'),
+    note: noteOf(() => $localize`The note`),
   }),
-  z.object({ id, kind: z.literal('vat'), ...vatLooked, note: noteOf('The note') }),
+  z.object({ id, kind: z.literal('vat'), ...vatLooked, note: noteOf(() => $localize`The note`) }),
   /** Boiled down, steamed off or topped up with water: less or more of it, and as much dissolved as before. */
-  z.object({ id, kind: z.literal('level'), movementId: id, quantityText, note: noteOf('The note') }),
+  z.object({ id, kind: z.literal('level'), movementId: id, quantityText, note: noteOf(() => $localize`The note`) }),
   z.object({
     id,
     kind: z.literal('check'),
     signs: z
       .array(z.enum(LIQUOR_SIGNS))
-      .min(1, { error: 'Say what you saw: clear, cloudy, growth, settled, or a bad smell.' }),
-    note: noteOf('The note'),
+      .min(1, { error: () => $localize`Say what you saw: clear, cloudy, growth, settled, or a bad smell.` }),
+    note: noteOf(() => $localize`The note`),
   }),
   z.object({
     id,
     kind: z.literal('ladder'),
     rungs: z
-      .array(z.object({ percentOwf: numberIn('A rung’s dose', 0.01, 50, '% WOF'), lightness: numberIn('L*', 0, 100) }))
+      .array(
+        z.object({
+          percentOwf: numberIn(() => $localize`A rung’s dose`, 0.01, 50, '% WOF'),
+          lightness: numberIn(() => 'L*', 0, 100),
+        }),
+      )
       .max(12),
-    lightness: numberIn('L* of the strip', 0, 100),
-    liquorMl: numberIn('The liquor used', 0.1, 100_000, 'ml'),
-    fibreG: numberIn('The strip’s weight', 0.1, 10_000, 'g'),
-    note: noteOf('The note'),
+    lightness: numberIn(() => $localize`L* of the strip`, 0, 100),
+    liquorMl: numberIn(() => $localize`The liquor used`, 0.1, 100_000, 'ml'),
+    fibreG: numberIn(() => $localize`The strip’s weight`, 0.1, 10_000, 'g'),
+    note: noteOf(() => $localize`The note`),
   }),
 ]);
 
@@ -167,6 +172,6 @@ export type LiquorEntry = z.infer<typeof liquorEntry>;
 /** An entry of a kept liquor that was a slip, and why. */
 export const liquorTakeBack = z.object({
   id,
-  note: noteOf('The reason').min(1, { error: 'Say what was wrong with it.' }),
+  note: noteOf(() => $localize`The reason`).min(1, { error: () => $localize`Say what was wrong with it.` }),
 });
 export type LiquorTakeBack = z.infer<typeof liquorTakeBack>;

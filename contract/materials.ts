@@ -1,3 +1,4 @@
+import type { Said } from './common';
 import {
   DYESTUFF_NEEDS,
   FASTNESS_LABELS,
@@ -37,13 +38,15 @@ export const baseFacts = z
       .array(blendShare)
       .max(6)
       .refine((b) => b.length === 0 || Math.abs(b.reduce((sum, s) => sum + s.sharePercent, 0) - 100) < 0.5, {
-        error: 'The shares of a blend come to 100 %. Change them.',
+        error: () => $localize`The shares of a blend come to 100 %. Change them.`,
       })
       .optional(),
-    pieceWord: nameOf('The word for a piece'),
-    usualPieceWeightG: numberIn('The usual weight of a piece', 1, 25_000, 'g'),
+    pieceWord: nameOf(() => $localize`The word for a piece`),
+    usualPieceWeightG: numberIn(() => $localize`The usual weight of a piece`, 1, 25_000, 'g'),
     /** What a metre of it weighs dry; `null` where nobody weighed one. */
-    gPerM: numberIn('The weight of a metre', 0.01, 20_000, 'g').nullable().optional(),
+    gPerM: numberIn(() => $localize`The weight of a metre`, 0.01, 20_000, 'g')
+      .nullable()
+      .optional(),
     undyed: lab.extend(colourConditions.shape),
     /** The same band by band, where it was read so. */
     undyedSpectrum: spectrum.nullable().optional(),
@@ -52,40 +55,51 @@ export const baseFacts = z
 export type BaseFacts = z.infer<typeof baseFacts>;
 
 const month = z
-  .int({ error: 'A month is a number from 1 to 12.' })
-  .min(1, { error: 'A month is a number from 1 to 12.' })
-  .max(12, { error: 'A month is a number from 1 to 12.' });
+  .int({ error: () => $localize`A month is a number from 1 to 12.` })
+  .min(1, { error: () => $localize`A month is a number from 1 to 12.` })
+  .max(12, { error: () => $localize`A month is a number from 1 to 12.` });
 const wholeAmount = z
-  .int({ error: 'An amount is in whole smallest units.' })
-  .min(0, { error: 'An amount can’t be below nothing.' });
+  .int({ error: () => $localize`An amount is in whole smallest units.` })
+  .min(0, { error: () => $localize`An amount can’t be below nothing.` });
 
 /** What a studio knows of a material. Everything may be left unsaid. */
 export const materialFacts = z
   .object({
     /** Which of the catalogue's materials it is; null where it is none of them. */
     catalogueKey: z.string().max(80).nullable().default(null),
-    botanicalName: lineOf('The botanical name').default(''),
-    plantPart: lineOf('The plant part').default(''),
+    botanicalName: lineOf(() => $localize`The botanical name`).default(''),
+    plantPart: lineOf(() => $localize`The plant part`).default(''),
     forms: z.array(z.enum(MATERIAL_FORMS)).default([]),
     fibreGroups: z.array(z.enum(['protein', 'cellulose'])).default([]),
-    ceilingC: numberIn('The temperature ceiling', 0, 110, '°C').nullable().default(null),
+    ceilingC: numberIn(() => $localize`The temperature ceiling`, 0, 110, '°C')
+      .nullable()
+      .default(null),
     water: z.enum(['any', 'soft', 'hard']).default('any'),
-    phLow: numberIn('pH', 0, 14).nullable().default(null),
-    phHigh: numberIn('pH', 0, 14).nullable().default(null),
+    phLow: numberIn(() => 'pH', 0, 14)
+      .nullable()
+      .default(null),
+    phHigh: numberIn(() => 'pH', 0, 14)
+      .nullable()
+      .default(null),
     light: z.enum(FASTNESS_LABELS).nullable().default(null),
     wash: z.enum(FASTNESS_LABELS).nullable().default(null),
     bringsTannin: z.boolean().default(false),
     /** How a dyestuff holds; as the catalogue has it where null. */
     needs: z.enum(DYESTUFF_NEEDS).nullable().default(null),
     season: z.object({ fromMonth: month, toMonth: month }).nullable().default(null),
-    leadTimeDays: z.int().min(0).max(730, { error: 'A lead time is at most two years.' }).nullable().default(null),
+    leadTimeDays: z
+      .int()
+      .min(0)
+      .max(730, { error: () => $localize`A lead time is at most two years.` })
+      .nullable()
+      .default(null),
     /** Set by the studio; worked out from use where empty. Smallest units. */
     reorderPoint: wholeAmount.nullable().default(null),
     reorderQuantity: wholeAmount.nullable().default(null),
     packet: z
       .object({
-        contentsG: numberIn('What a packet holds', 0.1, 100_000, 'g'),
-        fibreG: numberIn('The fibre one packet dyes', 1, 500_000, 'g'),
+        contentsG: numberIn(() => $localize`What a packet holds`, 0.1, 100_000, 'g'),
+        fibreG: numberIn(() => $localize`The fibre one packet dyes`, 1, 500_000, 'g'),
         auxiliaries: z.array(z.object({ materialId: id, amount: wholeAmount })).max(12),
       })
       .nullable()
@@ -96,33 +110,35 @@ export type MaterialFacts = z.infer<typeof materialFacts>;
 export const NO_FACTS: MaterialFacts = materialFacts.parse({});
 
 const fields = {
-  name: nameOf('The material’s name').refine((name) => refusedSalt(name) === undefined, {
+  name: nameOf(() => $localize`The material’s name`).refine((name) => refusedSalt(name) === undefined, {
     error: (issue) => refusedSalt(String(issue.input)) ?? '',
   }),
-  kind: z.enum(MATERIAL_KINDS, { error: `Choose what kind of material it is: ${MATERIAL_KINDS.join(', ')}.` }),
+  kind: z.enum(MATERIAL_KINDS, {
+    error: () => $localize`Choose what kind of material it is: ${MATERIAL_KINDS.join(', ')}.`,
+  }),
   measure: stockMeasure,
   hazards: z.array(hazard),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
   base: baseFacts.nullable(),
   facts: materialFacts.default(NO_FACTS),
 };
 type Checked = { kind: string; measure: string; base: unknown; facts: MaterialFacts };
-const WRONG: readonly (readonly [(m: Checked) => boolean, string])[] = [
+const WRONG: readonly (readonly [(m: Checked) => boolean, Said])[] = [
   [
     (m) => (m.kind === 'fibre') !== (m.base !== null),
-    'A fibre needs its base facts (fibre, piece, undyed colour); nothing else has them.',
+    () => $localize`A fibre needs its base facts (fibre, piece, undyed colour); nothing else has them.`,
   ],
   [
     (m) => m.facts.packet !== null && m.measure !== 'pieces',
-    'Packets are counted in pieces. Choose pieces, or take the packet’s contents away.',
+    () => $localize`Packets are counted in pieces. Choose pieces, or take the packet’s contents away.`,
   ],
   [
     (m) => m.facts.phLow !== null && m.facts.phHigh !== null && m.facts.phLow > m.facts.phHigh,
-    'The lower pH is above the upper one. Swap them.',
+    () => $localize`The lower pH is above the upper one. Swap them.`,
   ],
 ];
 function check(m: Checked, ctx: { addIssue(message: string): void }): void {
-  for (const [wrong, message] of WRONG) if (wrong(m)) ctx.addIssue(message);
+  for (const [wrong, message] of WRONG) if (wrong(m)) ctx.addIssue(message());
 }
 export const newMaterial = z.object({ id, ...fields }).superRefine(check);
 export type NewMaterial = z.infer<typeof newMaterial>;

@@ -35,8 +35,8 @@ export const spectraFile = z.object({
   spectra: z.array(z.array(z.number())).meta({ description: 'reflectance factors, 0 to 1' }),
 });
 export const spectraConditions = z.object({
-  illuminant: z.enum(ILLUMINANTS, { error: `The illuminant is one of ${ILLUMINANTS.join(', ')}.` }),
-  observer: z.enum(OBSERVERS, { error: `The observer is one of ${OBSERVERS.join(', ')}.` }),
+  illuminant: z.enum(ILLUMINANTS, { error: () => $localize`The illuminant is one of ${ILLUMINANTS.join(', ')}.` }),
+  observer: z.enum(OBSERVERS, { error: () => $localize`The observer is one of ${OBSERVERS.join(', ')}.` }),
 });
 export const spectraAnswer = z.object({
   lab: z.array(z.tuple([z.number(), z.number(), z.number()])),

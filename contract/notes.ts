@@ -12,7 +12,7 @@ const fields = {
   subject: z.enum(NOTE_SUBJECTS),
   subjectId: id,
   /** Empty takes back the note it replaces. */
-  text: noteOf('The note'),
+  text: noteOf(() => $localize`The note`),
   mark: z.enum(NOTE_MARKS).nullable().default(null),
   /** On a lot: the piece, zone, part or dip it is about; `null`: all of it. */
   of: shadeOf.nullable().default(null),

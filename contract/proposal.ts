@@ -32,15 +32,15 @@ export const lotExtras = z.object({
     .default([]),
   /** Bases that are a customer's own, and never stood on the shelf. */
   ownGoods: z.array(id).max(9).default([]),
-  liquorRatio: numberIn('The liquor ratio', 3, 200, 'ml per g').optional(),
+  liquorRatio: numberIn(() => $localize`The liquor ratio`, 3, 200, 'ml/g').optional(),
   fills: z.int().min(1).max(2).optional(),
   intake: z
     .object({
       flags: z.array(z.enum(INTAKE_FLAGS)).max(INTAKE_FLAGS.length),
-      syntheticPercent: numberIn('The synthetic share', 0, 100, '%').nullable(),
+      syntheticPercent: numberIn(() => $localize`The synthetic share`, 0, 100, '%').nullable(),
       /** What was seen on one base or one piece: a stain, a mend, a mark left by bleach. */
       marks: z
-        .array(z.object({ of: nameOf('The piece'), text: nameOf('What was seen on it') }))
+        .array(z.object({ of: nameOf(() => $localize`The piece`), text: nameOf(() => $localize`What was seen on it`) }))
         .max(60)
         .default([]),
     })
@@ -51,7 +51,7 @@ export const lotExtras = z.object({
       z.object({
         stepKey: z.string().max(40),
         materialId: id,
-        percentOwf: numberIn('Per cent of fibre', 0.001, 2000, '%'),
+        percentOwf: numberIn(() => $localize`Per cent of fibre`, 0.001, 2000, '%'),
       }),
     )
     .max(40)
@@ -61,7 +61,7 @@ export const lotExtras = z.object({
     .array(
       z.object({
         materialId: id,
-        share: numberIn('The correction', LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE),
+        share: numberIn(() => $localize`The correction`, LEAST_CORRECTED_SHARE, MOST_CORRECTED_SHARE),
       }),
     )
     .max(20)
@@ -71,7 +71,7 @@ export const lotExtras = z.object({
     .array(
       z.object({
         materialId: id,
-        percentOwf: numberIn('Per cent of fibre', 0.001, 100, '%'),
+        percentOwf: numberIn(() => $localize`Per cent of fibre`, 0.001, 100, '%'),
         afterDye: z.boolean().default(false),
       }),
     )
@@ -79,16 +79,16 @@ export const lotExtras = z.object({
     .default([]),
   /** Out of which jars a material comes, in parts of what is weighed; empty: as the shelf offers it. */
   outOf: z
-    .array(z.object({ materialId: id, stockLotId: id, part: numberIn('The part of a jar', 0.001, 1) }))
+    .array(z.object({ materialId: id, stockLotId: id, part: numberIn(() => $localize`The part of a jar`, 0.001, 1) }))
     .max(20)
     .default([]),
   /** A strike-off: a little, dyed and read to see what the whole lot needs. */
   strikeOff: z.boolean().default(false),
   /** How long it stays in the dye beside what the recipe says. */
-  dyeTimeShare: numberIn('The stay in the dye', LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE).default(1),
+  dyeTimeShare: numberIn(() => $localize`The stay in the dye`, LEAST_DYE_TIME_SHARE, MOST_DYE_TIME_SHARE).default(1),
   /** A graded family: when each piece comes out of the dye, minutes, palest first; empty: all together. */
   pullMinutes: z
-    .array(numberIn('A pull', 0.1, 1440, 'min'))
+    .array(numberIn(() => 'A pull', 0.1, 1440, 'min'))
     .max(60)
     .default([]),
   /** Another school for this lot than the version was proven in. */
@@ -97,7 +97,7 @@ export const lotExtras = z.object({
       z
         .object({ key: z.string().max(40), answer: z.string().max(40) })
         .refine((a) => practiceChoice(a.key, a.answer) !== undefined, {
-          error: 'That is not one of the schools offered. Choose again.',
+          error: () => $localize`That is not one of the schools offered. Choose again.`,
         }),
     )
     .max(20)
@@ -217,10 +217,10 @@ export const agreement = z.object({
   acceptShortages: z.boolean(),
   /** It was dyed already, from then on; before the books began, it takes nothing off the shelf. */
   told: z.object({ at: isoTime, beforeBooks: z.boolean() }).nullable().default(null),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
   /** Cautions gone past, by key, each with its reason. */
   acknowledged: z
-    .array(z.object({ key: z.string().max(600), reason: lineOf('The reason') }))
+    .array(z.object({ key: z.string().max(600), reason: lineOf(() => $localize`The reason`) }))
     .max(200)
     .default([]),
 });

@@ -13,8 +13,12 @@ import { colourConditions, id, isoTime, lab, lineOf, noteOf, numberIn, personRef
 /** What of the batch it is of; nothing said is the batch as a whole. */
 const part = {
   group: z.string().max(200).nullable().default(null),
-  zone: lineOf('The zone').nullable().default(null),
-  piece: lineOf('The piece').nullable().default(null),
+  zone: lineOf(() => $localize`The zone`)
+    .nullable()
+    .default(null),
+  piece: lineOf(() => $localize`The piece`)
+    .nullable()
+    .default(null),
   dip: z.int().min(1).max(200).nullable().default(null),
 };
 
@@ -30,18 +34,18 @@ export const shadeOf = z.object({ batch: z.int().min(1), ...part });
 
 /** One colour less another. */
 const labDifference = z.object({
-  L: numberIn('L*', -100, 100),
-  a: numberIn('a*', -256, 256),
-  b: numberIn('b*', -256, 256),
+  L: numberIn(() => 'L*', -100, 100),
+  a: numberIn(() => 'a*', -256, 256),
+  b: numberIn(() => 'b*', -256, 256),
 });
 
 /** How a reading was taken. */
 export const takenNow = z.object({
   way: z.enum(READING_WAYS),
-  within80: numberIn('The error', 0, 100).nullable(),
+  within80: numberIn(() => $localize`The error`, 0, 100).nullable(),
   evenness: z.object({ meanDeltaE00: z.number().min(0), maxDeltaE00: z.number().min(0) }).nullable(),
   spots: z.array(lab).max(60).readonly().default([]),
-  reader: lineOf('The reader').default(''),
+  reader: lineOf(() => $localize`The reader`).default(''),
   offset: labDifference.nullable().default(null),
   spectrum: spectrum.nullable().default(null),
 });
@@ -56,7 +60,7 @@ export const newReading = z.object({
   lab,
   ...colourConditions.shape,
   taken,
-  note: lineOf('The note'),
+  note: lineOf(() => $localize`The note`),
   replacesId: id.nullable(),
 });
 
@@ -81,13 +85,13 @@ export const reading = z
 export type ReadingView = z.infer<typeof reading>;
 
 export const eyeSeen = z.object({
-  against: z.enum(EYE_AGAINST, { error: 'Say what it was held against.' }),
+  against: z.enum(EYE_AGAINST, { error: () => $localize`Say what it was held against.` }),
   depth: z.int().min(-2).max(2),
   hue: z.enum(EYE_HUES).nullable(),
   clarity: z.int().min(-1).max(1),
-  evenness: z.enum(EYE_EVENNESS, { error: 'Say whether it is even.' }),
-  where: lineOf('Where'),
-  light: z.enum(EYE_LIGHTS, { error: 'Say in what light it was seen.' }),
+  evenness: z.enum(EYE_EVENNESS, { error: () => $localize`Say whether it is even.` }),
+  where: lineOf(() => $localize`Where`),
+  light: z.enum(EYE_LIGHTS, { error: () => $localize`Say in what light it was seen.` }),
 });
 
 export const newEyeReading = z.object({
@@ -96,7 +100,7 @@ export const newEyeReading = z.object({
   ...part,
   state: z.enum(READING_STATES),
   seen: eyeSeen,
-  note: lineOf('The note'),
+  note: lineOf(() => $localize`The note`),
   replacesId: id.nullable(),
 });
 export type NewEyeReading = z.infer<typeof newEyeReading>;
@@ -124,7 +128,7 @@ export const newVerdict = z.object({
   id,
   verdict: z.enum(VERDICTS),
   of: judgedShade,
-  reason: noteOf('The reason'),
+  reason: noteOf(() => $localize`The reason`),
 });
 
 export type NewVerdict = z.infer<typeof newVerdict>;

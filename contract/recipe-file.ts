@@ -8,19 +8,21 @@ import { status } from './recipes';
 /** One recipe version as a file: itself, and what it calls every material, so that another studio can find its own. */
 export const recipeFile = z
   .object({
-    format: z.literal('vestigia-recipe', { error: 'This is not a recipe file made by Vestigia.' }),
-    formatVersion: z.literal(2, { error: 'This recipe file is from a newer version. Update the program first.' }),
-    name: nameOf('The recipe’s name'),
+    format: z.literal('vestigia-recipe', { error: () => $localize`This is not a recipe file made by Vestigia.` }),
+    formatVersion: z.literal(2, {
+      error: () => $localize`This recipe file is from a newer version. Update the program first.`,
+    }),
+    name: nameOf(() => $localize`The recipe’s name`),
     number: z.int().min(1),
     status,
     body: recipeBody,
     materials: z.array(
       z.object({
         id,
-        name: nameOf('A material’s name'),
+        name: nameOf(() => $localize`A material’s name`),
         kind: z.enum(MATERIAL_KINDS),
         measure: z.enum(STOCK_MEASURES),
-        botanicalName: lineOf('The botanical name').default(''),
+        botanicalName: lineOf(() => $localize`The botanical name`).default(''),
       }),
     ),
   })
@@ -60,7 +62,7 @@ export type RecipeFileCheck = z.infer<typeof recipeFileCheck>;
 export const recipeFileImport = z.object({
   id,
   versionId: id,
-  name: nameOf('The recipe’s name'),
+  name: nameOf(() => $localize`The recipe’s name`),
   file: recipeFileIn,
   mapping: z.array(z.object({ fileId: id, materialId: id.nullable(), newId: id })).max(200),
 });

@@ -5,20 +5,25 @@ import { bodyShape, recipeBody } from './recipe-body';
 
 export const status = z.enum(RECIPE_STATUSES);
 
-export const newRecipe = z.object({ id, name: nameOf('The recipe’s name'), versionId: id, body: recipeBody });
+export const newRecipe = z.object({
+  id,
+  name: nameOf(() => $localize`The recipe’s name`),
+  versionId: id,
+  body: recipeBody,
+});
 export type NewRecipe = z.infer<typeof newRecipe>;
 export const newRecipeVersion = z.object({ id, body: recipeBody });
 export type NewRecipeVersion = z.infer<typeof newRecipeVersion>;
-export const newRecipeStatus = z.object({ id, status, reason: noteOf('The reason') });
+export const newRecipeStatus = z.object({ id, status, reason: noteOf(() => $localize`The reason`) });
 export type NewRecipeStatus = z.infer<typeof newRecipeStatus>;
 
 const proofFields = {
-  wofG: numberIn('The dry weight of the proof', 0.5, 25_000, 'g'),
+  wofG: numberIn(() => $localize`The dry weight of the proof`, 0.5, 25_000, 'g'),
   ...colourConditions.shape,
   lab,
   wanted: lab,
-  toleranceDeltaE: numberIn('The tolerance', 0.1, 20, 'ΔE'),
-  note: noteOf('The note'),
+  toleranceDeltaE: numberIn(() => $localize`The tolerance`, 0.1, 20, 'ΔE'),
+  note: noteOf(() => $localize`The note`),
 };
 /** A small proof of a version: dyed, read dry, set against the shade wanted. */
 export const newProof = z.object({ id, ...proofFields });
@@ -107,7 +112,11 @@ export type RecipeOutline = z.infer<typeof recipeOutline>;
 
 /** To whom something is kept (a recipe, one version, its amounts, what makes a colourway), and to whom it was when that was decided. */
 export const recipePrivacy = z.object({
-  keptTo: z.array(id).min(1, { error: 'Choose who may see it, yourself among them.' }).max(60).nullable(),
+  keptTo: z
+    .array(id)
+    .min(1, { error: () => $localize`Choose who may see it, yourself among them.` })
+    .max(60)
+    .nullable(),
   before: z.array(id).nullable(),
 });
 export type RecipePrivacy = z.infer<typeof recipePrivacy>;

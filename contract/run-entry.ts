@@ -6,13 +6,13 @@ import { id, isoTime, lab, lineOf, noteOf, numberIn, personRef, quantityText, st
 import { shadeOf, takenNow } from './readings';
 
 const batch = z.int().min(1).max(200);
-const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf('The pot') });
+const vesselUsed = z.object({ batch: z.int().min(1), vesselId: id, vesselName: lineOf(() => $localize`The pot`) });
 const readBy = {
   readBy: z.enum(READ_BY).optional(),
-  about: lineOf('How the time was told').optional(),
-  late: lineOf('Why it is told only now').optional(),
+  about: lineOf(() => $localize`How the time was told`).optional(),
+  late: lineOf(() => $localize`Why it is told only now`).optional(),
 };
-const water = z.object({ id, name: lineOf('The water') });
+const water = z.object({ id, name: lineOf(() => $localize`The water`) });
 const pots = {
   vessels: z.array(vesselUsed).max(40).readonly().optional(),
   water: water.optional(),
@@ -21,7 +21,7 @@ const rescaling = z.object({
   stepIndex: z.int().min(0),
   batch: z.int().min(1),
   materialId: id,
-  factor: numberIn('The factor', 0.1, 10),
+  factor: numberIn(() => $localize`The factor`, 0.1, 10),
 });
 
 /** What an entry of each kind says beside when, at which step and by whom. */
@@ -40,13 +40,13 @@ const details = {
     solution: z
       .object({
         stockLotId: id,
-        takenMl: numberIn('What is taken of the solution', 0, 100_000, 'ml'),
-        gPerL: numberIn('The solution’s strength', 0, 2000, 'g/l'),
+        takenMl: numberIn(() => $localize`What is taken of the solution`, 0, 100_000, 'ml'),
+        gPerL: numberIn(() => $localize`The solution’s strength`, 0, 2000, 'g/l'),
         made: z
           .object({
             fromStockLotId: id,
-            dissolvedG: numberIn('What is dissolved', 0, 100_000, 'g'),
-            madeUpMl: numberIn('The water', 1, 100_000, 'ml'),
+            dissolvedG: numberIn(() => $localize`What is dissolved`, 0, 100_000, 'g'),
+            madeUpMl: numberIn(() => $localize`The water`, 1, 100_000, 'ml'),
           })
           .optional(),
       })
@@ -56,10 +56,13 @@ const details = {
   leaveOut: z.object({ ...readBy, batch, materialId: id }),
   temperature: z.object({
     ...readBy,
-    heldMin: numberIn('The minutes held', 0, 100_000, 'min').optional(),
+    heldMin: numberIn(() => $localize`The minutes held`, 0, 100_000, 'min').optional(),
     course: z
       .array(
-        z.object({ minute: numberIn('A minute', 0, 100_000), temperatureC: numberIn('A temperature', -20, 130, '°C') }),
+        z.object({
+          minute: numberIn(() => 'A minute', 0, 100_000),
+          temperatureC: numberIn(() => 'A temperature', -20, 130, '°C'),
+        }),
       )
       .max(200)
       .readonly()
@@ -67,29 +70,29 @@ const details = {
   }),
   ph: z.object({
     ...readBy,
-    ph: numberIn('pH', 0, 14),
-    totalDose: numberIn('The dose', 0, 100_000).optional(),
+    ph: numberIn(() => 'pH', 0, 14),
+    totalDose: numberIn(() => $localize`The dose`, 0, 100_000).optional(),
     unit: z.enum(['g', 'ml']).optional(),
   }),
   sample: z.object({
     ...readBy,
     sampleOf: z.enum(SAMPLE_OF).optional(),
     batch: batch.optional(),
-    depth: numberIn('The depth', -1, 10),
+    depth: numberIn(() => $localize`The depth`, -1, 10),
     lab: lab.optional(),
     taken: takenNow.optional(),
   }),
   bath: z.object({
     ...readBy,
     batch: batch.optional(),
-    bath: z.object({ kind: z.enum(BATH_MOVES), ml: numberIn('The volume', 0, 500_000, 'ml') }),
+    bath: z.object({ kind: z.enum(BATH_MOVES), ml: numberIn(() => $localize`The volume`, 0, 500_000, 'ml') }),
   }),
   add: z.object({
     ...readBy,
     batch,
-    name: lineOf('The material'),
+    name: lineOf(() => $localize`The material`),
     measure: stockMeasure,
-    quantityText: lineOf('How much'),
+    quantityText: lineOf(() => $localize`How much`),
     amount: z.int().min(0).optional(),
     guessed: z.boolean().optional(),
     contents: z.array(bathContent).readonly().optional(),
@@ -99,14 +102,14 @@ const details = {
     ...readBy,
     batch,
     change: z.int().min(-2000).max(2000),
-    weightG: numberIn('Their weight', 0, 500_000, 'g').optional(),
+    weightG: numberIn(() => $localize`Their weight`, 0, 500_000, 'g').optional(),
   }),
   extra: z.object({
     ...readBy,
-    title: lineOf('What was done'),
+    title: lineOf(() => $localize`What was done`),
     stepKind: z.enum(STEP_KINDS),
-    minutes: numberIn('How long', 0, 100_000, 'min').optional(),
-    temperatureC: numberIn('How hot', -5, 105, '°C').optional(),
+    minutes: numberIn(() => $localize`How long`, 0, 100_000, 'min').optional(),
+    temperatureC: numberIn(() => $localize`How hot`, -5, 105, '°C').optional(),
   }),
   note: z.object({
     ...readBy,
@@ -117,7 +120,7 @@ const details = {
   pulls: z.object({
     ...readBy,
     pullMinutes: z
-      .array(numberIn('A pull', 0, 10_000, 'min'))
+      .array(numberIn(() => 'A pull', 0, 10_000, 'min'))
       .min(1)
       .max(60)
       .readonly(),
@@ -128,11 +131,11 @@ const details = {
     zone: z.int().min(0).max(60),
     did: z.enum(ZONE_DEEDS),
     piece: z.int().min(1).max(2000).optional(),
-    ml: numberIn('What went on', 0, 100_000, 'ml').optional(),
+    ml: numberIn(() => $localize`What went on`, 0, 100_000, 'ml').optional(),
   }),
   strained: z.object({ ...readBy, way: z.enum([...STRAIN_WAYS, 'bagOut']) }),
   rescale: z.object({ ...readBy, rescale: z.array(rescaling).max(200).readonly() }),
-  hand: z.object({ ...readBy, toPerson: z.object({ id, name: lineOf('The name') }) }),
+  hand: z.object({ ...readBy, toPerson: z.object({ id, name: lineOf(() => $localize`The name`) }) }),
   redo: z.object({ ...readBy, keepsWeighings: z.boolean().optional() }),
   plain: z.object(readBy),
 };
@@ -145,7 +148,7 @@ const brought = <K extends RunEntryKind>(kind: K) => ({
   at: isoTime.optional(),
   replacesId: id.nullable(),
   temperatureC: z.null(),
-  text: noteOf('The note').nullable(),
+  text: noteOf(() => $localize`The note`).nullable(),
   weighing: z.null(),
 });
 const broughtPlain = <K extends RunEntryKind>(kind: K) =>
@@ -163,7 +166,7 @@ export const newRunEntry = z.discriminatedUnion('kind', [
   }),
   z.object({
     ...brought('temperature'),
-    temperatureC: numberIn('The temperature', -5, 130, '°C').nullable(),
+    temperatureC: numberIn(() => $localize`The temperature`, -5, 130, '°C').nullable(),
     detail: details.temperature.partial().nullable().default(null),
   }),
   z.object({ ...brought('leaveOut'), detail: details.leaveOut.partial().nullable().default(null) }),

@@ -36,16 +36,20 @@ import { LIQUOR_ENTRY_KINDS, bathContent, liquor } from './liquor';
 export const stockFacts = z
   .object({
     origin: z.enum(STOCK_ORIGINS).default('receipt'),
-    plantPart: lineOf('The part').default(''),
-    stage: lineOf('The stage').default(''),
+    plantPart: lineOf(() => $localize`The part`).default(''),
+    stage: lineOf(() => $localize`The stage`).default(''),
     form: z.enum(MATERIAL_FORMS).nullable().default(null),
-    container: lineOf('The container').default(''),
+    container: lineOf(() => $localize`The container`).default(''),
     grossMg: z.int().min(0).nullable().default(null),
     tareMg: z.int().min(0).nullable().default(null),
-    moisturePercent: percent('Moisture').nullable().default(null),
+    moisturePercent: percent(() => $localize`Moisture`)
+      .nullable()
+      .default(null),
     /** Against the studio's reference lot; unknown until tested. */
-    strengthPercent: numberIn('Strength', 1, 1000, '%').nullable().default(null),
-    strengthBasis: lineOf('How the strength is known').default(''),
+    strengthPercent: numberIn(() => $localize`Strength`, 1, 1000, '%')
+      .nullable()
+      .default(null),
+    strengthBasis: lineOf(() => $localize`How the strength is known`).default(''),
     /** It was worked out from what was dyed with it: the match, which knows those lots, doesn’t count it a second time. */
     strengthLearnt: z.boolean().default(false),
     reference: z.boolean().default(false),
@@ -53,16 +57,19 @@ export const stockFacts = z
       .object({
         /** Our own ground: nobody is asked, and all of it may be taken. */
         ownGround: z.boolean().default(false),
-        permission: lineOf('Whose permission there was').default(''),
-        sharePercent: percent('The share of the stand taken').nullable().default(null),
-        note: lineOf('The note on the stand').default(''),
+        permission: lineOf(() => $localize`Whose permission there was`).default(''),
+        sharePercent: percent(() => $localize`The share of the stand taken`)
+          .nullable()
+          .default(null),
+        note: lineOf(() => $localize`The note on the stand`).default(''),
       })
       .refine((g) => g.ownGround || g.permission !== '', {
-        error: 'Whose permission there was is empty. Write something, or say that it is your own ground.',
+        error: () =>
+          $localize`Whose permission there was is empty. Write something, or say that it is your own ground.`,
         path: ['permission'],
       })
       .refine((g) => g.ownGround || g.sharePercent !== null, {
-        error: 'The share of the stand taken must be a number from 0 to 100 %.',
+        error: () => $localize`The share of the stand taken must be a number from 0 to 100 %.`,
         path: ['sharePercent'],
       })
       .nullable()
@@ -116,18 +123,26 @@ export const delivery = z.object({
   tareText: quantityText.default(''),
   receivedOn: isoDate,
   bestBefore: isoDate.nullable(),
-  place: lineOf('The place'),
-  source: lineOf('The source'),
-  note: noteOf('The note'),
+  place: lineOf(() => $localize`The place`),
+  source: lineOf(() => $localize`The source`),
+  note: noteOf(() => $localize`The note`),
   /** What all of it cost, as written; empty where it cost nothing. */
-  cost: z.string().max(30, { error: 'A cost is a number, for example 12.50.' }).default(''),
+  cost: z
+    .string()
+    .max(30, { error: () => $localize`A cost is a number, for example 12.50.` })
+    .default(''),
   facts: stockFacts.default(NO_STOCK_FACTS),
   /** Who gathered it, and how long it took. */
   picking: pickingFacts.extend({ id }).nullable().default(null),
 });
 export type Delivery = z.infer<typeof delivery>;
 
-const label = { version, place: lineOf('The place'), note: noteOf('The note'), bestBefore: isoDate.nullable() };
+const label = {
+  version,
+  place: lineOf(() => $localize`The place`),
+  note: noteOf(() => $localize`The note`),
+  bestBefore: isoDate.nullable(),
+};
 export const stockLotEdit = z.object({ ...label, facts: stockFacts.optional() });
 export type StockLotEdit = z.infer<typeof stockLotEdit>;
 
@@ -135,7 +150,7 @@ export type StockLotEdit = z.infer<typeof stockLotEdit>;
 export const stockLotsMove = z.object({
   id,
   moved: z
-    .array(z.object({ stockLotId: id, place: lineOf('The place') }))
+    .array(z.object({ stockLotId: id, place: lineOf(() => $localize`The place`) }))
     .min(1)
     .max(500),
 });
@@ -145,7 +160,7 @@ export const count = z.object({
   id,
   quantityText,
   /** On hand as the counter saw it: a change since then is told, not overwritten. */ seenOnHand: z.int(),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 });
 export type Count = z.infer<typeof count>;
 
@@ -155,9 +170,9 @@ export type Count = z.infer<typeof count>;
  */
 export const taking = z.object({
   id,
-  kind: z.enum(['use', 'spoil', 'give'], { error: 'Say whether it was used, spoiled or given away.' }),
+  kind: z.enum(['use', 'spoil', 'give'], { error: () => $localize`Say whether it was used, spoiled or given away.` }),
   quantityText,
-  note: noteOf('The reason'),
+  note: noteOf(() => $localize`The reason`),
   auxiliaries: z
     .array(z.object({ movementId: id, stockLotId: id }))
     .max(12)
@@ -167,7 +182,7 @@ export type Taking = z.infer<typeof taking>;
 
 export const reversal = z.object({
   id,
-  note: noteOf('The reason').min(1, { error: 'Say why this movement is reversed.' }),
+  note: noteOf(() => $localize`The reason`).min(1, { error: () => $localize`Say why this movement is reversed.` }),
 });
 export type Reversal = z.infer<typeof reversal>;
 
@@ -176,7 +191,7 @@ export const conversion = z.object({
   kind: z.enum(CONVERSION_KINDS),
   inputs: z
     .array(z.object({ movementId: id, stockLotId: id, quantityText }))
-    .min(1, { error: 'Choose what goes in, and how much of it.' })
+    .min(1, { error: () => $localize`Choose what goes in, and how much of it.` })
     .max(40),
   /** The new jar; none for the compost. */
   output: z
@@ -184,21 +199,21 @@ export const conversion = z.object({
       movementId: id,
       stockLotId: id,
       materialId: id.nullable(),
-      newMaterial: lineOf('The new material’s name').default(''),
+      newMaterial: lineOf(() => $localize`The new material’s name`).default(''),
       tag: stockLotTag,
       quantityText,
-      place: lineOf('The place'),
+      place: lineOf(() => $localize`The place`),
       bestBefore: isoDate.nullable(),
-      container: lineOf('The container').default(''),
+      container: lineOf(() => $localize`The container`).default(''),
       tareText: quantityText.default(''),
       /** Fibre wound off or cut: what a piece is called now, and what it weighs. */
       piece: z
-        .object({ word: nameOf('The word for a piece'), weightText: quantityText })
+        .object({ word: nameOf(() => $localize`The word for a piece`), weightText: quantityText })
         .nullable()
         .default(null),
     })
     .nullable(),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 });
 export type Conversion = z.infer<typeof conversion>;
 

@@ -18,14 +18,14 @@ import {
 import { pick } from './lot-plan';
 
 export const stripLevel = z.object({
-  value: numberIn('A level', 0, 100_000).nullable(),
+  value: numberIn(() => 'A level', 0, 100_000).nullable(),
   refId: id.nullable(),
-  label: nameOf('What a strip gets'),
+  label: nameOf(() => $localize`What a strip gets`),
 });
 /** A trial of strips alike but for one factor, weighed together. */
 export const newStripTrial = z.object({
   id,
-  name: nameOf('The trial’s name'),
+  name: nameOf(() => $localize`The trial’s name`),
   /** `null`: liquors in bowls, by no recipe. */
   recipeVersionId: id.nullable(),
   baseMaterialId: id,
@@ -34,8 +34,8 @@ export const newStripTrial = z.object({
   materialId: id.nullable(),
   /** Empty: not weighed, which only a trial of liquors does without. */
   totalText: z.union([z.literal(''), quantityText]),
-  levels: z.array(stripLevel).max(24, { error: 'A trial has at most 24 strips.' }),
-  note: noteOf('The note'),
+  levels: z.array(stripLevel).max(24, { error: () => $localize`A trial has at most 24 strips.` }),
+  note: noteOf(() => $localize`The note`),
 });
 export type NewStripTrial = z.infer<typeof newStripTrial>;
 
@@ -78,7 +78,7 @@ export const newStripReading = z.object({
   lab,
   ...colourConditions.shape,
   taken,
-  note: lineOf('The note'),
+  note: lineOf(() => $localize`The note`),
   replacesId: id.nullable(),
 });
 export type NewStripReading = z.infer<typeof newStripReading>;
@@ -87,15 +87,18 @@ export type NewStripReading = z.infer<typeof newStripReading>;
 export const newStripLook = z.object({
   id,
   state: z.enum(['wet', 'dry']),
-  light: z.enum(EYE_LIGHTS, { error: 'Say in what light they were seen.' }),
+  light: z.enum(EYE_LIGHTS, { error: () => $localize`Say in what light they were seen.` }),
   seen: z
     .array(
       z.object({
         number: z.int().min(1),
-        place: z.int({ error: 'A place is a whole number: 1 is the deepest.' }).min(1).max(24),
+        place: z
+          .int({ error: () => $localize`A place is a whole number: 1 is the deepest.` })
+          .min(1)
+          .max(24),
         warmth: z.enum(STRIP_WARMTHS),
         evenness: z.enum(EYE_EVENNESS),
-        goodFor: lineOf('What it is good for'),
+        goodFor: lineOf(() => $localize`What it is good for`),
       }),
     )
     .max(24),
@@ -134,7 +137,7 @@ export type StripTrialDetail = z.infer<typeof stripTrial>;
 export const stripPromotion = z.object({
   id,
   number: z.int().min(1),
-  name: nameOf('The recipe’s name').nullable(),
+  name: nameOf(() => $localize`The recipe’s name`).nullable(),
   recipeId: id,
 });
 export type StripPromotion = z.infer<typeof stripPromotion>;

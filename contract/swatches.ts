@@ -16,31 +16,34 @@ export const madeWith = z.object({
   materialIds: z.array(id).readonly(),
 });
 
-const page = z.int({ error: 'A page is a whole number.' }).min(1).max(10_000);
-const slot = z
-  .int({ error: `A place on the page is a whole number from 1 to ${SLOTS_A_PAGE}.` })
+const page = z
+  .int({ error: () => $localize`A page is a whole number.` })
   .min(1)
-  .max(SLOTS_A_PAGE, { error: `A page has ${SLOTS_A_PAGE} places.` });
+  .max(10_000);
+const slot = z
+  .int({ error: () => $localize`A place on the page is a whole number from 1 to ${SLOTS_A_PAGE}.` })
+  .min(1)
+  .max(SLOTS_A_PAGE, { error: () => $localize`A page has ${SLOTS_A_PAGE} places.` });
 
 export const newSwatch = z.object({
   id,
-  name: nameOf('The name'),
+  name: nameOf(() => $localize`The name`),
   /** Of a lot: what it was made with is written already, and its colour is the newest that settled. */
   lotId: id.nullable(),
   of: shadeOf.nullable().default(null),
   /** Of no lot: what is known of it. */
   lab: labUnder.nullable().default(null),
-  base: lineOf('The base').default(''),
-  dyestuffs: lineOf('The dyestuff').default(''),
-  mordants: lineOf('The mordant').default(''),
+  base: lineOf(() => $localize`The base`).default(''),
+  dyestuffs: lineOf(() => $localize`The dyestuff`).default(''),
+  mordants: lineOf(() => $localize`The mordant`).default(''),
   /** `null`: the next free place. */
   place: z.object({ page, slot }).nullable(),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 });
 export type NewSwatch = z.input<typeof newSwatch>;
 export type ReadNewSwatch = z.infer<typeof newSwatch>;
 
-export const swatchEdit = z.object({ version, page, slot, note: noteOf('The note') });
+export const swatchEdit = z.object({ version, page, slot, note: noteOf(() => $localize`The note`) });
 export type SwatchEdit = z.infer<typeof swatchEdit>;
 
 export const swatch = z
@@ -82,11 +85,17 @@ export const nearColour = knownColour.extend({ deltaE: z.number() });
 export type NearColour = z.infer<typeof nearColour>;
 
 export const paletteSheet = z.object({
-  title: nameOf('The name of the palette'),
+  title: nameOf(() => $localize`The name of the palette`),
   colours: z
-    .array(z.object({ name: nameOf('The name'), detail: lineOf('What is said of it'), lab: labUnder }))
-    .min(1, { error: 'There is nothing in the palette yet. Choose a colour.' })
-    .max(60, { error: 'A palette has 60 colours at most.' }),
+    .array(
+      z.object({
+        name: nameOf(() => $localize`The name`),
+        detail: lineOf(() => $localize`What is said of it`),
+        lab: labUnder,
+      }),
+    )
+    .min(1, { error: () => $localize`There is nothing in the palette yet. Choose a colour.` })
+    .max(60, { error: () => $localize`A palette has 60 colours at most.` }),
 });
 export type PaletteSheet = z.input<typeof paletteSheet>;
 
@@ -103,20 +112,23 @@ export const readPieces = z
 export type ReadPieces = z.infer<typeof readPieces>;
 
 /** A ladder to print: strips of swatches about a colour, to hold a piece against. */
-export const ladderSheet = z.object({ title: nameOf('The name'), lab: labUnder });
+export const ladderSheet = z.object({ title: nameOf(() => $localize`The name`), lab: labUnder });
 export type LadderSheet = z.infer<typeof ladderSheet>;
 
 /** Tags for sets of pieces that match. */
 export const setTags = z.object({
-  lotTag: nameOf('The lot'),
-  colourway: nameOf('The colourway'),
+  lotTag: nameOf(() => $localize`The lot`),
+  colourway: nameOf(() => $localize`The colourway`),
   /** The marks of each set’s pieces. */
   sets: z
-    .array(z.array(lineOf('The mark')).min(1))
-    .min(1, { error: 'Sort the pieces into sets first.' })
+    .array(z.array(lineOf(() => $localize`The mark`)).min(1))
+    .min(1, { error: () => $localize`Sort the pieces into sets first.` })
     .max(200),
   /** What is printed with the goods. */
-  care: z.array(lineOf('The care')).max(6).default([]),
+  care: z
+    .array(lineOf(() => $localize`The care`))
+    .max(6)
+    .default([]),
 });
 export type SetTags = z.infer<typeof setTags>;
 
@@ -125,20 +137,23 @@ export const newFastnessTest = z
     id,
     kind: z.enum(FASTNESS_KINDS),
     place: z.enum(FASTNESS_PLACES).nullable(),
-    name: nameOf('The name'),
+    name: nameOf(() => $localize`The name`),
     lotId: id.nullable(),
-    cloths: z.array(nameOf('The white cloth')).max(8).default([]),
+    cloths: z
+      .array(nameOf(() => $localize`The white cloth`))
+      .max(8)
+      .default([]),
     startedOn: isoDate,
-    note: noteOf('The note'),
+    note: noteOf(() => $localize`The note`),
   })
   .refine((t) => (t.kind === 'light') === (t.place !== null), {
-    error: 'Say where the card hangs; a wash hangs nowhere.',
+    error: () => $localize`Say where the card hangs; a wash hangs nowhere.`,
     path: ['place'],
   });
 export type NewFastnessTest = z.input<typeof newFastnessTest>;
 export type ReadNewFastnessTest = z.infer<typeof newFastnessTest>;
 
-const grade = z.literal([...GREY_GRADES], { error: 'A grade goes from 1 to 5, in halves.' });
+const grade = z.literal([...GREY_GRADES], { error: () => $localize`A grade goes from 1 to 5, in halves.` });
 export const newFastnessReading = z
   .object({
     id,
@@ -149,11 +164,11 @@ export const newFastnessReading = z
     after: lab.nullable(),
     /** As an eye graded it. */
     typedGrade: grade.nullable(),
-    note: noteOf('The note'),
+    note: noteOf(() => $localize`The note`),
     replacesId: id.nullable(),
   })
   .refine((r) => r.typedGrade !== null || (r.before !== null && r.after !== null), {
-    error: 'Read it before and after, or give it a grade by the grey scale.',
+    error: () => $localize`Read it before and after, or give it a grade by the grey scale.`,
     path: ['typedGrade'],
   });
 export type NewFastnessReading = z.infer<typeof newFastnessReading>;
@@ -220,7 +235,7 @@ export const fastnessOf = z
     ),
     care: z.array(z.string()),
     /** Of pieces that stand on an open shelf: how far they have faded by now. */
-    onShelf: z.object({ days: z.int(), deltaE00: numberIn('ΔE', 0, 200), since: isoDate }).nullable(),
+    onShelf: z.object({ days: z.int(), deltaE00: numberIn(() => 'ΔE', 0, 200), since: isoDate }).nullable(),
   })
   .meta({ id: 'FastnessOf' });
 export type FastnessOf = z.infer<typeof fastnessOf>;
@@ -273,10 +288,10 @@ export type DryForecastView = z.infer<typeof dryForecast>;
 /** The printed card as it was measured: its patches in order, under D65 and 2°. */
 export const newPatchCard = z.object({
   id,
-  labs: z
-    .array(lab)
-    .length(CARD_PATCHES.length, { error: `The card has ${CARD_PATCHES.length} patches. Read them all, in order.` }),
-  note: noteOf('The note'),
+  labs: z.array(lab).length(CARD_PATCHES.length, {
+    error: () => $localize`The card has ${CARD_PATCHES.length} patches. Read them all, in order.`,
+  }),
+  note: noteOf(() => $localize`The note`),
 });
 export const patchCard = z.object({ labs: z.array(lab), note: z.string(), at: isoTime, by: personRef }).nullable();
 export type PatchCard = z.infer<typeof patchCard>;

@@ -60,8 +60,8 @@ export const pageAtHand = z.object({
   path: z
     .string()
     .max(200)
-    .regex(/^\/[a-z]+(?:\/[\w-]+)*$/, 'That is no page of the studio.'),
-  title: nameOf('The title'),
+    .regex(/^\/[a-z]+(?:\/[\w-]+)*$/, { error: () => $localize`That is no page of the studio.` }),
+  title: nameOf(() => $localize`The title`),
 });
 export type PageAtHand = z.infer<typeof pageAtHand>;
 export const keepAtHand = pageAtHand.extend({ keep: z.boolean() });

@@ -12,12 +12,12 @@ export type TransferKind = (typeof TRANSFER_KINDS)[number];
 export const stockLotRecord = z.object({
   id,
   materialId: id,
-  tag: nameOf('The tag').max(20, { error: 'A tag has 20 characters at most.' }),
+  tag: nameOf(() => $localize`The tag`).max(20, { error: () => $localize`A tag has 20 characters at most.` }),
   receivedOn: isoDate,
   bestBefore: isoDate.nullable(),
-  place: lineOf('The place'),
-  source: lineOf('The source'),
-  note: noteOf('The note'),
+  place: lineOf(() => $localize`The place`),
+  source: lineOf(() => $localize`The source`),
+  note: noteOf(() => $localize`The note`),
   costMinor: z.int().min(0).nullable().default(null),
   facts: stockFacts.default(NO_STOCK_FACTS),
   liquor: liquor.nullable().default(null),
@@ -27,7 +27,7 @@ export type StockLotRecord = z.infer<typeof stockLotRecord>;
 export const conversionRecord = z.object({
   id,
   kind: z.enum(CONVERSION_KINDS),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
   lossMg: z.int(),
   byId: id,
   at: isoTime,
@@ -41,28 +41,30 @@ export const movementRecord = z.object({
   amount: z.int(),
   at: isoTime,
   recordedAt: isoTime.nullable(),
-  by: nameOf('Who did it'),
+  by: nameOf(() => $localize`Who did it`),
   lot: z.string(),
   conversion: id.nullable(),
   reversesId: id.nullable(),
-  note: noteOf('The note'),
+  note: noteOf(() => $localize`The note`),
 });
 export type MovementRecord = z.infer<typeof movementRecord>;
 
 /** Stores alone, as one document: what they hold and every movement. Its JSON Schema is published beside it. */
 export const storesDocument = z
   .object({
-    format: z.literal('vestigia-stores', { error: 'This is not a stores file made by Vestigia.' }),
-    formatVersion: z.literal(1, { error: 'This stores file is from a newer version. Update the program first.' }),
+    format: z.literal('vestigia-stores', { error: () => $localize`This is not a stores file made by Vestigia.` }),
+    formatVersion: z.literal(1, {
+      error: () => $localize`This stores file is from a newer version. Update the program first.`,
+    }),
     materials: z.array(materialRecord),
     stockLots: z.array(stockLotRecord),
     conversions: z.array(
       z.object({
         id,
         kind: z.enum(CONVERSION_KINDS),
-        note: noteOf('The note'),
+        note: noteOf(() => $localize`The note`),
         lossMg: z.int(),
-        by: nameOf('Who did it'),
+        by: nameOf(() => $localize`Who did it`),
         at: isoTime,
       }),
     ),

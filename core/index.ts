@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 // The face of core, room by room, in the order of the work: a room knows only those before it.
 export * from './quantity/index';
 export * from './calendar/index';
@@ -18,3 +19,4 @@ export * from './match/index';
 export * from './schedule/index';
 export * from './trace/index';
 export * from './people/index';
+export { speakAs, worded } from './words/worded';

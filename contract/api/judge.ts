@@ -1,3 +1,4 @@
+import type { Said } from '../common';
 import { z } from 'zod';
 import { id, numberIn } from '../common';
 import {
@@ -26,12 +27,16 @@ import type { Call } from './call';
 import { created, text } from './call';
 
 /** A number in an address; a blank is none. */
-const written = (what: string, min: number, max: number): z.ZodType<number, string> =>
+const written = (what: Said, min: number, max: number): z.ZodType<number, string> =>
   z
     .string()
     .transform((text) => (text.trim() === '' ? NaN : Number(text)))
     .pipe(numberIn(what, min, max));
-const labInWords = { L: written('L*', 0, 100), a: written('a*', -128, 128), b: written('b*', -128, 128) };
+const labInWords = {
+  L: written(() => 'L*', 0, 100),
+  a: written(() => 'a*', -128, 128),
+  b: written(() => 'b*', -128, 128),
+};
 
 export const judgeCalls = {
   swatches: { method: 'get', path: '/api/swatches', summary: 'Every snippet in the book', reply: z.array(swatch) },

@@ -24,7 +24,7 @@ export const transferCalls = {
     method: 'post',
     path: '/api/stores/imports',
     summary: 'Read a file and say what would become of each row; changes nothing',
-    query: z.object({ kind: z.enum(TRANSFER_KINDS), name: lineOf('The file’s name').default('') }),
+    query: z.object({ kind: z.enum(TRANSFER_KINDS), name: lineOf(() => 'The file’s name').default('') }),
     upload: TYPES_OF_TABLES,
     reply: importJob,
     role: 'dyer',

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 
@@ -6,13 +7,13 @@ export const BATH_MOVES = ['fill', 'add', 'evaporate', 'takeOut', 'level'] as co
 /** One of `BATH_MOVES`. */
 export type BathMoveKind = (typeof BATH_MOVES)[number];
 /** How the bench says each move. */
-export const BATH_MOVE_LABELS: Readonly<Record<BathMoveKind, string>> = {
-  fill: 'filled',
-  add: 'water or solution added',
-  evaporate: 'steamed off',
-  takeOut: 'taken out',
+export const BATH_MOVE_LABELS: Readonly<Record<BathMoveKind, string>> = worded(() => ({
+  fill: $localize`filled`,
+  add: $localize`water or solution added`,
+  evaporate: $localize`steamed off`,
+  takeOut: $localize`taken out`,
   level: 'measured',
-};
+}));
 
 /**
  * One thing that changed how much is in a bath. `level` is a measuring: it sets the volume, and what is missing has
@@ -56,16 +57,18 @@ export function foldBath(moves: readonly BathMove[]): BathBalance {
   }
   const inputs = [
     { name: 'in', value: Math.round(addedMl), unit: 'ml' },
-    { name: 'steamed off', value: Math.round(steamedOffMl), unit: 'ml' },
-    { name: 'taken out', value: Math.round(takenOutMl), unit: 'ml' },
+    { name: $localize`steamed off`, value: Math.round(steamedOffMl), unit: 'ml' },
+    { name: $localize`taken out`, value: Math.round(takenOutMl), unit: 'ml' },
   ];
   return {
     left: figure(
       Math.round(leftMl),
       'ml',
-      'what went in − what steamed off − what was taken out',
+      $localize`what went in − what steamed off − what was taken out`,
       inputs,
-      moves.some((m) => m.kind === 'level') ? ['set by measuring'] : ['worked out; measure it to be sure'],
+      moves.some((m) => m.kind === 'level')
+        ? [$localize`set by measuring`]
+        : [$localize`worked out; measure it to be sure`],
     ),
     addedMl,
     steamedOffMl,

@@ -55,36 +55,41 @@ export function heatBath(
   const minutes = figure(
     Math.round(seconds / 60),
     'min',
-    'heat capacity ÷ loss × ln((settles at − begins) ÷ (settles at − wanted))',
+    $localize`heat capacity ÷ loss × ln((settles at − begins) ÷ (settles at − wanted))`,
     [
       { name: 'liquor', value: bath.liquorMl, unit: 'ml' },
-      { name: 'dry fibre', value: Math.round(bath.wofG), unit: 'g' },
-      { name: 'begins at', value: bath.fromC, unit: '°C' },
+      { name: $localize`dry fibre`, value: Math.round(bath.wofG), unit: 'g' },
+      { name: $localize`begins at`, value: bath.fromC, unit: '°C' },
       { name: 'wanted', value: bath.toC, unit: '°C' },
       {
-        name: 'into the pot',
+        name: $localize`into the pot`,
         value: Math.round(usefulW),
         unit: 'W',
         source: `${source.name}: ${source.powerW} W at ${source.efficiencyPercent} %`,
       },
-      { name: 'would settle at', value: Math.round(limitC), unit: '°C', source: 'lid on, in still air' },
+      {
+        name: $localize`would settle at`,
+        value: Math.round(limitC),
+        unit: '°C',
+        source: $localize`lid on, in still air`,
+      },
     ],
-    ['lid on; an open pot takes longer'],
+    [$localize`lid on; an open pot takes longer`],
   );
   const energy = figure(
     Math.round(kwh * 100) / 100,
     'kWh',
-    'power × time',
+    $localize`power × time`,
     [
       { name: source.name, value: source.powerW, unit: 'W' },
       { name: 'time', value: Math.round(seconds / 60), unit: 'min' },
     ],
-    ['to reach it; holding comes on top'],
+    [$localize`to reach it; holding comes on top`],
   );
   const cost =
     room.energyMinorPerKwh === null
       ? null
-      : figure(Math.round(kwh * room.energyMinorPerKwh), 'minor', 'energy × price', [
+      : figure(Math.round(kwh * room.energyMinorPerKwh), 'minor', $localize`energy × price`, [
           { name: 'energy', value: Math.round(kwh * 100) / 100, unit: 'kWh' },
           { name: 'price', value: room.energyMinorPerKwh, unit: 'minor units per kWh', source: 'studio' },
         ]);
@@ -104,29 +109,29 @@ export function mixToTemperature(
 ): Mixing {
   if (!(volumeMl > 0)) throw new RangeError('volumeMl must be above zero');
   if (!(hotC > coldC))
-    return { ok: false, message: 'The hot water is no warmer than the cold. Check the two temperatures.' };
+    return { ok: false, message: $localize`The hot water is no warmer than the cold. Check the two temperatures.` };
   if (wantedC < coldC)
     return {
       ok: false,
-      message: `${formatTemperature(wantedC)} is colder than the cold water at ${formatTemperature(coldC)}. Let it stand in a cool place, or use ice.`,
+      message: $localize`${formatTemperature(wantedC)} is colder than the cold water at ${formatTemperature(coldC)}. Let it stand in a cool place, or use ice.`,
     };
   if (wantedC > hotC)
     return {
       ok: false,
-      message: `${formatTemperature(wantedC)} is hotter than the hot water at ${formatTemperature(hotC)}. Heat it in the pot.`,
+      message: $localize`${formatTemperature(wantedC)} is hotter than the hot water at ${formatTemperature(hotC)}. Heat it in the pot.`,
     };
   const hotMl = Math.round((volumeMl * (wantedC - coldC)) / (hotC - coldC) / 50) * 50;
   const working = figure(
     hotMl,
     'ml',
-    'volume × (wanted − cold) ÷ (hot − cold)',
+    $localize`volume × (wanted − cold) ÷ (hot − cold)`,
     [
       { name: 'volume', value: volumeMl, unit: 'ml' },
       { name: 'wanted', value: wantedC, unit: '°C' },
       { name: 'hot', value: hotC, unit: '°C', source: 'studio' },
       { name: 'cold', value: coldC, unit: '°C', source: 'studio' },
     ],
-    ['to the jug’s 50 ml; a cold pot takes some of it: test before the fibre goes in'],
+    [$localize`to the jug’s 50 ml; a cold pot takes some of it: test before the fibre goes in`],
   );
   return { ok: true, hotMl, coldMl: volumeMl - hotMl, working };
 }
@@ -136,15 +141,15 @@ const WET_TIMES_DRY = 2.5;
 
 /** Weight of a full pot, kg: itself, its liquor and the dry fibre that is in it. */
 export function fullPotWeight(liquorMl: number, wofG: number, vesselG: number | null): Figure {
-  const notes = vesselG === null ? ['the empty pot is not weighed: it comes on top'] : [];
+  const notes = vesselG === null ? [$localize`the empty pot is not weighed: it comes on top`] : [];
   return figure(
     Math.round((liquorMl + wofG + (vesselG ?? 0)) / 100) / 10,
     'kg',
-    'liquor + fibre + the pot itself',
+    $localize`liquor + fibre + the pot itself`,
     [
-      { name: 'liquor', value: liquorMl, unit: 'ml', source: 'taken as water' },
-      { name: 'dry fibre', value: Math.round(wofG), unit: 'g' },
-      { name: 'empty pot', value: vesselG ?? 0, unit: 'g', source: 'studio' },
+      { name: 'liquor', value: liquorMl, unit: 'ml', source: $localize`taken as water` },
+      { name: $localize`dry fibre`, value: Math.round(wofG), unit: 'g' },
+      { name: $localize`empty pot`, value: vesselG ?? 0, unit: 'g', source: 'studio' },
     ],
     notes,
   );
@@ -155,8 +160,8 @@ export function wetWeight(wofG: number): Figure {
   return figure(
     Math.round((wofG * WET_TIMES_DRY) / 100) / 10,
     'kg',
-    'dry weight × 2.5',
-    [{ name: 'dry fibre', value: Math.round(wofG), unit: 'g' }],
-    ['squeezed by hand; dripping it weighs more'],
+    $localize`dry weight × 2.5`,
+    [{ name: $localize`dry fibre`, value: Math.round(wofG), unit: 'g' }],
+    [$localize`squeezed by hand; dripping it weighs more`],
   );
 }

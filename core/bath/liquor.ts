@@ -15,11 +15,11 @@ export function liquorVolume(wofG: number, liquorRatio: number): Figure {
   return figure(
     Math.ceil(exactMl / JUG_STEP_ML - 1e-9) * JUG_STEP_ML,
     'ml',
-    'weight of fibre × liquor ratio',
+    $localize`weight of fibre × liquor ratio`,
     [
-      { name: 'weight of fibre', value: wofG, unit: 'g', source: 'this batch, dry' },
-      { name: 'liquor ratio', value: liquorRatio, unit: 'ml per g', source: 'recipe' },
+      { name: $localize`weight of fibre`, value: wofG, unit: 'g', source: $localize`this batch, dry` },
+      { name: $localize`liquor ratio`, value: liquorRatio, unit: 'ml per g', source: 'recipe' },
     ],
-    [`rounded up to the next ${JUG_STEP_ML} ml of the jug`],
+    [$localize`rounded up to the next ${JUG_STEP_ML} ml of the jug`],
   );
 }

@@ -38,10 +38,10 @@ export function nextPhDose(
     nextDose,
     message,
   });
-  if (!last) return say('untested', null, 'Take the pH first.');
-  const label = `${sayPh(last.ph)}, wanted ${trimZeros(range.low, 2)} to ${trimZeros(range.high, 2)}`;
+  if (!last) return say('untested', null, $localize`Take the pH first.`);
+  const label = $localize`${sayPh(last.ph)}, wanted ${trimZeros(range.low, 2)} to ${trimZeros(range.high, 2)}`;
   if (last.ph >= range.low && last.ph <= range.high)
-    return say('inRange', null, `${label}: stop here, and take it once more after stirring a minute.`);
+    return say('inRange', null, $localize`${label}:label:: stop here, and take it once more after stirring a minute.`);
   const middle = (range.low + range.high) / 2;
   const missing = middle - last.ph;
   const before = tries.at(-2);
@@ -51,8 +51,8 @@ export function nextPhDose(
       'doseMore',
       start,
       start === null
-        ? `${label}: put in a small pinch or spoon, stir, and take it again.`
-        : `${label}: put in ${start} ${unit} first, stir, and take it again.`,
+        ? $localize`${label}:label:: put in a small pinch or spoon, stir, and take it again.`
+        : $localize`${label}:label:: put in ${start} ${unit} first, stir, and take it again.`,
     );
   }
   const moved = last.ph - before.ph;
@@ -69,20 +69,20 @@ export function nextPhDose(
     return say(
       'noEffect',
       dose(added),
-      `${label}: the last ${added} ${unit} moved nothing yet, the bath is buffering. Put in as much again, stir well, and take it again: it may go suddenly.`,
+      $localize`${label}:label:: the last ${added} ${unit} moved nothing yet, the bath is buffering. Put in as much again, stir well, and take it again: it may go suddenly.`,
     );
   if (Math.sign(moved) !== Math.sign(missing))
     return say(
       'noEffect',
       null,
-      `${label}: the last dose moved it the wrong way. Check which jar it was before anything else goes in.`,
+      $localize`${label}:label:: the last dose moved it the wrong way. Check which jar it was before anything else goes in.`,
     );
   const byStep = (missing / moved) * added * CAUTIOUS_SHARE;
   const next = dose(Math.min(byStep, last.totalDose * MAX_TIMES_SO_FAR || byStep));
   return say(
     'doseMore',
     next,
-    `${label}: put in ${next} ${unit} more, about half of what seems to be missing, stir, and take it again.`,
+    $localize`${label}:label:: put in ${next} ${unit} more, about half of what seems to be missing, stir, and take it again.`,
   );
 }
 

@@ -1,4 +1,5 @@
 /** Acids and alkalis whose strength is known well enough to dose by. */
+import { worded } from '../words/worded';
 export const PH_REAGENTS = [
   'vinegar5',
   'citricAcid',
@@ -11,12 +12,12 @@ export const PH_REAGENTS = [
 /** One of `PH_REAGENTS`. */
 export type PhReagent = (typeof PH_REAGENTS)[number];
 /** What each reagent is called on screen. */
-export const PH_REAGENT_LABELS: Readonly<Record<PhReagent, string>> = {
-  vinegar5: 'vinegar, 5 % acetic acid',
-  citricAcid: 'citric acid',
-  tartaricAcid: 'tartaric acid',
-  sodaAsh: 'soda ash',
-  sodaCrystals: 'washing soda crystals',
-  bicarbonate: 'bicarbonate of soda',
-  ammonia10: 'ammonia water, 10 %',
-};
+export const PH_REAGENT_LABELS: Readonly<Record<PhReagent, string>> = worded(() => ({
+  vinegar5: $localize`vinegar, 5 % acetic acid`,
+  citricAcid: $localize`citric acid`,
+  tartaricAcid: $localize`tartaric acid`,
+  sodaAsh: $localize`soda ash`,
+  sodaCrystals: $localize`washing soda crystals`,
+  bicarbonate: $localize`bicarbonate of soda`,
+  ammonia10: $localize`ammonia water, 10 %`,
+}));

@@ -24,16 +24,16 @@ export type PhRefusal =
 export function sayPhRefusal(refusal: PhRefusal): string {
   switch (refusal.code) {
     case 'outOfRange':
-      return `${sayPh(refusal.targetPh)} is outside ${trimZeros(refusal.lowestPh, 2)} to ${trimZeros(refusal.highestPh, 2)}, where baths are worked. Write another.`;
+      return $localize`${sayPh(refusal.targetPh)} is outside ${trimZeros(refusal.lowestPh, 2)} to ${trimZeros(refusal.highestPh, 2)}, where baths are worked. Write another.`;
     case 'thereAlready':
-      return `The bath is at ${sayPh(refusal.nowPh)} already: nothing to add.`;
+      return $localize`The bath is at ${sayPh(refusal.nowPh)} already: nothing to add.`;
     case 'wrongWay':
-      return `The bath is at ${sayPh(refusal.nowPh)}, and ${PH_REAGENT_LABELS[refusal.reagent]} takes it further from ${trimZeros(refusal.targetPh, 2)}. Choose one that works the other way.`;
+      return $localize`The bath is at ${sayPh(refusal.nowPh)}, and ${PH_REAGENT_LABELS[refusal.reagent]} takes it further from ${trimZeros(refusal.targetPh, 2)}. Choose one that works the other way.`;
     case 'outOfReach': {
-      const start = `${PH_REAGENT_LABELS[refusal.reagent]} doesn’t reach ${sayPh(refusal.targetPh)}`;
+      const start = $localize`${PH_REAGENT_LABELS[refusal.reagent]} doesn’t reach ${sayPh(refusal.targetPh)}`;
       return refusal.why === 'stopsShort'
-        ? `${start}, however much of it: it stops short. Choose a stronger one.`
-        : `${start} in any sensible amount. Choose a stronger one.`;
+        ? $localize`${start}, however much of it: it stops short. Choose a stronger one.`
+        : $localize`${start} in any sensible amount. Choose a stronger one.`;
     }
   }
 }

@@ -140,26 +140,26 @@ export function doseToPh(
   const dose = figure(
     amount,
     acid.unit,
-    'charge missing at the new pH ÷ charge a mole of it brings × molar mass ÷ its share',
+    $localize`charge missing at the new pH ÷ charge a mole of it brings × molar mass ÷ its share`,
     [
       {
-        name: 'pH now',
+        name: $localize`pH now`,
         value: nowPh,
         unit: '',
-        source: before.length === 0 ? 'water source' : 'water source and what was dosed before',
+        source: before.length === 0 ? $localize`water source` : $localize`water source and what was dosed before`,
       },
-      { name: 'pH wanted', value: targetPh, unit: '', source: 'recipe' },
+      { name: $localize`pH wanted`, value: targetPh, unit: '', source: 'recipe' },
       {
-        name: 'carbonate hardness',
+        name: $localize`carbonate hardness`,
         value: water.hardnessDh,
         unit: '°dH',
-        source: 'water source, all of it taken as carbonate',
+        source: $localize`water source, all of it taken as carbonate`,
       },
       { name: 'bath', value: round(litres), unit: 'l' },
       { name: label, value: round(amountPerL), unit: `${acid.unit}/l` },
     ],
     [
-      `an estimate for the water alone: add ${round(amount / 3)} ${acid.unit} first, stir, test, and the rest in small doses`,
+      $localize`an estimate for the water alone: add ${round(amount / 3)} ${acid.unit} first, stir, test, and the rest in small doses`,
     ],
   );
   return { ok: true, dose, unit: acid.unit, firstThird: round(amount / 3) };

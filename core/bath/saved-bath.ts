@@ -108,21 +108,21 @@ export function leftAfterUse(
     measuredLeftG,
   }: { uptakeShare: number; carriedShare?: number; measuredLeftG?: number | undefined },
 ): Figure {
-  const inputs = [{ name: 'in the bath before', value: round3(inBathG), unit: 'g' }];
+  const inputs = [{ name: $localize`in the bath before`, value: round3(inBathG), unit: 'g' }];
   if (measuredLeftG !== undefined)
-    return figure(round3(measuredLeftG), 'g', 'as measured', inputs, ['measured, not assumed']);
+    return figure(round3(measuredLeftG), 'g', $localize`as measured`, inputs, [$localize`measured, not assumed`]);
   const before = { volumeMl: 1, contents: [{ materialId: null, name: '', grams: inBathG }] };
   const after = changeLiquor(before, { kind: 'fibre', takenShare: uptakeShare, carriedMl: carriedShare });
   return figure(
     after.contents[0]?.grams ?? 0,
     'g',
-    'in the bath × (1 − uptake) × share of the liquor left',
+    $localize`in the bath × (1 − uptake) × share of the liquor left`,
     [
       ...inputs,
       { name: 'uptake', value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: 'assumed' },
-      { name: 'liquor left', value: Math.round((1 - carriedShare) * 1000) / 10, unit: '%' },
+      { name: $localize`liquor left`, value: Math.round((1 - carriedShare) * 1000) / 10, unit: '%' },
     ],
-    ['by an assumed uptake: a strip mordanted beside a fresh bath tells better'],
+    [$localize`by an assumed uptake: a strip mordanted beside a fresh bath tells better`],
   );
 }
 
@@ -138,16 +138,16 @@ export function replenish(leftG: number, targetPercentOwf: number, wofG: number)
   const wantedG = (targetPercentOwf * wofG) / 100;
   const notes =
     leftG > wantedG
-      ? [`holds ${round3(leftG - wantedG)} g more than that already: add nothing, or use it for more fibre`]
-      : ['what is left is an estimate; so is this'];
+      ? [$localize`holds ${round3(leftG - wantedG)} g more than that already: add nothing, or use it for more fibre`]
+      : [$localize`what is left is an estimate; so is this`];
   return figure(
     round3(Math.max(0, wantedG - leftG)),
     'g',
-    'target % × dry fibre ÷ 100 − what is left in the bath',
+    $localize`target % × dry fibre ÷ 100 − what is left in the bath`,
     [
       { name: 'target', value: targetPercentOwf, unit: '% WOF' },
-      { name: 'dry fibre', value: wofG, unit: 'g' },
-      { name: 'left in the bath', value: round3(leftG), unit: 'g', source: 'estimate' },
+      { name: $localize`dry fibre`, value: wofG, unit: 'g' },
+      { name: $localize`left in the bath`, value: round3(leftG), unit: 'g', source: 'estimate' },
     ],
     notes,
   );
@@ -179,22 +179,23 @@ export function ladderStrength(
   const rungs = [...ladder]
     .sort((a, b) => a.percentOwf - b.percentOwf)
     .map((r) => ({ ...r, depth: depthOfLightness(r.lightness) }));
-  if (rungs.length < 2) return refuse('A ladder needs two strips or more, each with its own weighed dose of crystals.');
+  if (rungs.length < 2)
+    return refuse($localize`A ladder needs two strips or more, each with its own weighed dose of crystals.`);
   if (!(strip.liquorMl > 0) || !(strip.fibreG > 0))
-    return refuse('Say how much liquor the strip took, and what the strip weighs dry.');
+    return refuse($localize`Say how much liquor the strip took, and what the strip weighs dry.`);
   if (rungs.some((r, i) => i > 0 && r.depth <= (rungs[i - 1]?.depth ?? 0)))
     return refuse(
-      'The ladder’s strips don’t darken step by step. Read them again, dry and in the same light, or dye that rung anew.',
+      $localize`The ladder’s strips don’t darken step by step. Read them again, dry and in the same light, or dye that rung anew.`,
     );
   const depth = depthOfLightness(strip.lightness);
   const above = rungs.findIndex((r) => r.depth >= depth);
   if (above === -1)
     return refuse(
-      'The strip is darker than the strongest rung. Thin the liquor by half and dye another strip, or add a stronger rung.',
+      $localize`The strip is darker than the strongest rung. Thin the liquor by half and dye another strip, or add a stronger rung.`,
     );
   if (above === 0 && depth < (rungs[0]?.depth ?? 0))
     return refuse(
-      'The strip is lighter than the weakest rung. Use more liquor on another strip, or add a weaker rung.',
+      $localize`The strip is lighter than the weakest rung. Use more liquor on another strip, or add a weaker rung.`,
     );
   const high = rungs[above] as (typeof rungs)[number];
   const low = above === 0 ? high : (rungs[above - 1] as (typeof rungs)[number]);
@@ -210,21 +211,21 @@ export function ladderStrength(
     strength: figure(
       gPerL(percent),
       'g/l',
-      'dose of crystals that gives the same depth × dry fibre ÷ liquor used',
+      $localize`dose of crystals that gives the same depth × dry fibre ÷ liquor used`,
       [
         {
-          name: 'the strip matches',
+          name: $localize`the strip matches`,
           value: Math.round(percent * 1000) / 1000,
           unit: '% WOF',
           source:
             low === high
-              ? `the rung of ${trimZeros(low.percentOwf, 2)} %`
-              : `between the rungs of ${trimZeros(low.percentOwf, 2)} % and ${trimZeros(high.percentOwf, 2)} %`,
+              ? $localize`the rung of ${trimZeros(low.percentOwf, 2)} %`
+              : $localize`between the rungs of ${trimZeros(low.percentOwf, 2)} % and ${trimZeros(high.percentOwf, 2)} %`,
         },
-        { name: 'dry strip', value: strip.fibreG, unit: 'g' },
-        { name: 'liquor used', value: strip.liquorMl, unit: 'ml' },
+        { name: $localize`dry strip`, value: strip.fibreG, unit: 'g' },
+        { name: $localize`liquor used`, value: strip.liquorMl, unit: 'ml' },
       ],
-      [`as crystals; between ${gPerL(low.percentOwf)} and ${gPerL(high.percentOwf)} g/l`],
+      [$localize`as crystals; between ${gPerL(low.percentOwf)} and ${gPerL(high.percentOwf)} g/l`],
     ),
   };
 }

@@ -28,20 +28,20 @@ export function vatDips(
   const share = vatDipShare(wofG, volumeMl);
   const leftG = dyeG * (1 - share) ** dips;
   const inputs = [
-    { name: 'dyestuff in the vat', value: round(dyeG), unit: 'g', source: 'estimate' },
-    { name: 'share taken by a dip', value: Math.round(share * 1000) / 10, unit: '%', source: 'assumed' },
+    { name: $localize`dyestuff in the vat`, value: round(dyeG), unit: 'g', source: 'estimate' },
+    { name: $localize`share taken by a dip`, value: Math.round(share * 1000) / 10, unit: '%', source: 'assumed' },
     { name: 'dips', value: dips, unit: '' },
   ];
-  const notes = ['by an assumed uptake; a strip dipped as often says more'];
+  const notes = [$localize`by an assumed uptake; a strip dipped as often says more`];
   return {
     onFibrePercentOwf: figure(
       Math.round(((dyeG - leftG) / wofG) * 10_000) / 100,
       '% WOF',
-      'in the vat × (1 − (1 − share)^dips) ÷ dry fibre × 100',
-      [...inputs, { name: 'dry fibre', value: wofG, unit: 'g' }],
+      $localize`in the vat × (1 − (1 − share)^dips) ÷ dry fibre × 100`,
+      [...inputs, { name: $localize`dry fibre`, value: wofG, unit: 'g' }],
       notes,
     ),
-    leftG: figure(round(leftG), 'g', 'in the vat × (1 − share)^dips', inputs, notes),
+    leftG: figure(round(leftG), 'g', $localize`in the vat × (1 − share)^dips`, inputs, notes),
   };
 }
 

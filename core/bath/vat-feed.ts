@@ -29,11 +29,11 @@ export function feedVat(
   const facts = VAT_FACTS[kind];
   const missingG = round(Math.max(0, (gPerL * volumeMl) / 1000 - dyeG));
   const again = look === 'green' || look === 'blue' ? REFRESH_SHARE : 0;
-  const missing = { name: 'dyestuff to add', value: missingG, unit: 'g' };
-  const inIt = { name: 'dyestuff in it', value: round(dyeG), unit: 'g', source: 'estimate' };
+  const missing = { name: $localize`dyestuff to add`, value: missingG, unit: 'g' };
+  const inIt = { name: $localize`dyestuff in it`, value: round(dyeG), unit: 'g', source: 'estimate' };
   return {
-    dyestuff: figure(missingG, 'g', 'strength wanted × litres − dyestuff in it', [
-      { name: 'strength wanted', value: gPerL, unit: 'g/l' },
+    dyestuff: figure(missingG, 'g', $localize`strength wanted × litres − dyestuff in it`, [
+      { name: $localize`strength wanted`, value: gPerL, unit: 'g/l' },
       { name: 'vat', value: volumeMl / 1000, unit: 'l' },
       inIt,
     ]),
@@ -41,10 +41,10 @@ export function feedVat(
       round(facts.reducer.perDyeG * (missingG + again * dyeG)),
       'g',
       again > 0
-        ? 'for each gram of dyestuff × (dyestuff to add + a quarter of what is in it)'
-        : 'for each gram of dyestuff × dyestuff to add',
+        ? $localize`for each gram of dyestuff × (dyestuff to add + a quarter of what is in it)`
+        : $localize`for each gram of dyestuff × dyestuff to add`,
       [
-        { name: `${facts.reducer.name} for a gram of dyestuff`, value: facts.reducer.perDyeG, unit: 'g' },
+        { name: $localize`${facts.reducer.name} for a gram of dyestuff`, value: facts.reducer.perDyeG, unit: 'g' },
         missing,
         ...(again > 0 ? [inIt] : []),
       ],
@@ -53,9 +53,12 @@ export function feedVat(
     alkali: figure(
       round(facts.alkali.perDyeG * missingG),
       'g',
-      'for each gram of dyestuff × dyestuff to add',
-      [{ name: `${facts.alkali.name} for a gram of dyestuff`, value: facts.alkali.perDyeG, unit: 'g' }, missing],
-      [`in small doses, to ${sayPh(facts.phLow)} – ${trimZeros(facts.phHigh, 2)}`],
+      $localize`for each gram of dyestuff × dyestuff to add`,
+      [
+        { name: $localize`${facts.alkali.name} for a gram of dyestuff`, value: facts.alkali.perDyeG, unit: 'g' },
+        missing,
+      ],
+      [$localize`in small doses, to ${sayPh(facts.phLow)} – ${trimZeros(facts.phHigh, 2)}`],
     ),
   };
 }

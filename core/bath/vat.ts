@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { trimZeros } from '../quantity/weight';
 import { sayPh } from '../quantity/say-ph';
 import { formatTemperature } from '../quantity/temperature';
@@ -8,24 +9,24 @@ export const VAT_KINDS = ['ferment', 'fruit', 'iron', 'reducer'] as const;
 /** One of `VAT_KINDS`. */
 export type VatKind = (typeof VAT_KINDS)[number];
 /** How each is said on screen. */
-export const VAT_LABELS: Readonly<Record<VatKind, string>> = {
-  ferment: 'fermented',
-  fruit: 'sugar and lime',
-  iron: 'iron and lime',
-  reducer: 'with a reducer',
-};
+export const VAT_LABELS: Readonly<Record<VatKind, string>> = worded(() => ({
+  ferment: $localize`fermented`,
+  fruit: $localize`sugar and lime`,
+  iron: $localize`iron and lime`,
+  reducer: $localize`with a reducer`,
+}));
 
 /** How the liquor looks under its film, in a white cup. */
 export const VAT_LOOKS = ['yellow', 'green', 'blue', 'cloudy'] as const;
 /** One of `VAT_LOOKS`. */
 export type VatLook = (typeof VAT_LOOKS)[number];
 /** How each is said on screen. */
-export const VAT_LOOK_LABELS: Readonly<Record<VatLook, string>> = {
-  yellow: 'clear, yellow to amber',
-  green: 'green',
-  blue: 'blue',
-  cloudy: 'cloudy, not settled',
-};
+export const VAT_LOOK_LABELS: Readonly<Record<VatLook, string>> = worded(() => ({
+  yellow: $localize`clear, yellow to amber`,
+  green: $localize`green`,
+  blue: $localize`blue`,
+  cloudy: $localize`cloudy, not settled`,
+}));
 
 /** A vat as it was last looked at; pH and °C `null` where they were not taken. */
 export interface VatReading {
@@ -48,15 +49,15 @@ export interface VatFacts {
 }
 
 /** General practice of each kind of vat: what it wants, and in what proportion to its dyestuff it is set. */
-export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
+export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = worded(() => ({
   ferment: {
     phLow: 9,
     phHigh: 10,
     lowC: 30,
     highC: 45,
     restMin: 720,
-    reducer: { name: 'bran or madder', perDyeG: 1 },
-    alkali: { name: 'soda ash', perDyeG: 1 },
+    reducer: { name: $localize`bran or madder`, perDyeG: 1 },
+    alkali: { name: $localize`soda ash`, perDyeG: 1 },
   },
   fruit: {
     phLow: 10,
@@ -65,7 +66,7 @@ export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
     highC: 50,
     restMin: 90,
     reducer: { name: 'fructose', perDyeG: 3 },
-    alkali: { name: 'hydrated lime', perDyeG: 2 },
+    alkali: { name: $localize`hydrated lime`, perDyeG: 2 },
   },
   iron: {
     phLow: 11,
@@ -73,8 +74,8 @@ export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
     lowC: 12,
     highC: 30,
     restMin: 360,
-    reducer: { name: 'iron sulphate', perDyeG: 2 },
-    alkali: { name: 'hydrated lime', perDyeG: 3 },
+    reducer: { name: $localize`iron sulphate`, perDyeG: 2 },
+    alkali: { name: $localize`hydrated lime`, perDyeG: 3 },
   },
   reducer: {
     phLow: 9.5,
@@ -83,9 +84,9 @@ export const VAT_FACTS: Readonly<Record<VatKind, VatFacts>> = {
     highC: 55,
     restMin: 45,
     reducer: { name: 'reducer', perDyeG: 1 },
-    alkali: { name: 'soda ash', perDyeG: 1 },
+    alkali: { name: $localize`soda ash`, perDyeG: 1 },
   },
-};
+}));
 
 /** Above this a vat is not for protein fibre, whatever it is fed with. */
 export const PROTEIN_VAT_PH = 10.5;
@@ -132,25 +133,25 @@ export function sayVat(finding: VatFinding): string {
   switch (finding.code) {
     case 'notReduced': {
       const { reducer, restMin } = VAT_FACTS[finding.kind];
-      return `The vat is blue under its film: not reduced, so it would dye only the outside and rub off. Feed it ${reducer.name}, keep it warm, leave it ${restMin} min or more, and look again.`;
+      return $localize`The vat is blue under its film: not reduced, so it would dye only the outside and rub off. Feed it ${reducer.name}, keep it warm, leave it ${restMin} min or more, and look again.`;
     }
     case 'halfReduced':
-      return `The vat is green: half reduced, and the blue will be paler and rub off sooner. A little ${VAT_FACTS[finding.kind].reducer.name} and ${VAT_FACTS[finding.kind].restMin} min of rest bring it to yellow.`;
+      return $localize`The vat is green: half reduced, and the blue will be paler and rub off sooner. A little ${VAT_FACTS[finding.kind].reducer.name} and ${VAT_FACTS[finding.kind].restMin} min of rest bring it to yellow.`;
     case 'unsettled':
-      return `The vat is cloudy. Let it settle ${VAT_FACTS[finding.kind].restMin} min, or what floats marks the pieces.`;
+      return $localize`The vat is cloudy. Let it settle ${VAT_FACTS[finding.kind].restMin} min, or what floats marks the pieces.`;
     case 'alkaliLow':
-      return `${sayPh(finding.ph)} is low for a ${VAT_LABELS[finding.kind]} vat: below ${trimZeros(VAT_FACTS[finding.kind].phLow, 2)} reduced dye does not stay dissolved. Add ${VAT_FACTS[finding.kind].alkali.name} in small doses, testing between.`;
+      return $localize`${sayPh(finding.ph)} is low for a ${VAT_LABELS[finding.kind]} vat: below ${trimZeros(VAT_FACTS[finding.kind].phLow, 2)} reduced dye does not stay dissolved. Add ${VAT_FACTS[finding.kind].alkali.name} in small doses, testing between.`;
     case 'alkaliHigh':
       return `${sayPh(finding.ph)} is high for a ${VAT_LABELS[finding.kind]} vat: above ${trimZeros(VAT_FACTS[finding.kind].phHigh, 2)} fibre takes less of it. Let it work off; add no more alkali.`;
     case 'tooAlkalineForProtein':
-      return `${sayPh(finding.ph)} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
+      return $localize`${sayPh(finding.ph)} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
     case 'cold':
-      return `At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat hardly works: bring it to ${formatTemperature(VAT_FACTS[finding.kind].lowC)} or above.`;
+      return $localize`At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat hardly works: bring it to ${formatTemperature(VAT_FACTS[finding.kind].lowC)} or above.`;
     case 'hot':
-      return `At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat suffers: let it come down to ${formatTemperature(VAT_FACTS[finding.kind].highC)} or below.`;
+      return $localize`At ${formatTemperature(finding.temperatureC)} a ${VAT_LABELS[finding.kind]} vat suffers: let it come down to ${formatTemperature(VAT_FACTS[finding.kind].highC)} or below.`;
     case 'notLookedAt':
       return finding.days === null
-        ? 'Nobody has looked at the vat since it was set or used. Look at a cup of it, take its pH and its warmth, and write them down.'
-        : `The vat was last looked at ${countLabel(finding.days, 'day')} ago, and it changes by the hour. Look at a cup of it, take its pH and its warmth.`;
+        ? $localize`Nobody has looked at the vat since it was set or used. Look at a cup of it, take its pH and its warmth, and write them down.`
+        : $localize`The vat was last looked at ${countLabel(finding.days, 'day')} ago, and it changes by the hour. Look at a cup of it, take its pH and its warmth.`;
   }
 }

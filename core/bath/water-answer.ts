@@ -54,18 +54,20 @@ export function answerWater(
 export function sayWaterRemark(remark: WaterRemark): string {
   switch (remark.code) {
     case 'noneChosen':
-      return `The recipe asks for ${remark.asks} water, and no water was chosen. Choose the source.`;
+      return $localize`The recipe asks for ${remark.asks} water, and no water was chosen. Choose the source.`;
     case 'iron':
-      return `${remark.name} carries ${remark.ironMgPerL} mg/l of iron: expect everything duller and greyer.`;
+      return $localize`${remark.name} carries ${remark.ironMgPerL} mg/l of iron: expect everything duller and greyer.`;
     case 'hardnessUnknown':
-      return `The recipe asks for ${remark.asks} water and the hardness of ${remark.name} is not known. Test it, or dye a strip first.`;
+      return $localize`The recipe asks for ${remark.asks} water and the hardness of ${remark.name} is not known. Test it, or dye a strip first.`;
     case 'tooHard':
-      return `${remark.name} is too hard at ${sayHardness(remark.hardnessDh)} for a recipe that asks for soft water: expect it duller and browner.${sayOthers(remark.others)}`;
+      return $localize`${remark.name} is too hard at ${sayHardness(remark.hardnessDh)} for a recipe that asks for soft water: expect it duller and browner.${sayOthers(remark.others)}`;
     case 'tooSoft':
-      return `${remark.name} is too soft at ${sayHardness(remark.hardnessDh)} for a recipe that asks for hard water: add ${remark.chalkG} g of chalk to ${remark.litres} l, or expect it paler.${sayOthers(remark.others)}`;
+      return $localize`${remark.name} is too soft at ${sayHardness(remark.hardnessDh)} for a recipe that asks for hard water: add ${remark.chalkG} g of chalk to ${remark.litres} l, or expect it paler.${sayOthers(remark.others)}`;
   }
 }
 
-const sayOthers = (names: readonly string[]): string => (names.length > 0 ? ` ${names.join(' or ')} would do.` : '');
+const sayOthers = (names: readonly string[]): string =>
+  names.length > 0 ? $localize` ${names.join($localize` or `)} would do.` : '';
 
-const sayHardness = (dh: number): string => `${dh} °dH (${Math.round(convertHardness(dh, 'dh', 'ppm'))} ppm CaCO₃)`;
+const sayHardness = (dh: number): string =>
+  $localize`${dh} °dH (${Math.round(convertHardness(dh, 'dh', 'ppm'))} ppm CaCO₃)`;

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 
@@ -39,11 +40,11 @@ export const HARDNESS_UNITS = ['dh', 'ppm', 'calcium'] as const;
 /** One of `HARDNESS_UNITS`. */
 export type HardnessUnit = (typeof HARDNESS_UNITS)[number];
 /** How each unit of hardness is written on screen. */
-export const HARDNESS_UNIT_LABELS: Readonly<Record<HardnessUnit, string>> = {
+export const HARDNESS_UNIT_LABELS: Readonly<Record<HardnessUnit, string>> = worded(() => ({
   dh: '°dH',
-  ppm: 'ppm CaCO₃',
-  calcium: 'mg/l calcium',
-};
+  ppm: $localize`ppm CaCO₃`,
+  calcium: $localize`mg/l calcium`,
+}));
 const PER_DH: Readonly<Record<HardnessUnit, number>> = { dh: 1, ppm: CACO3_MG_PER_DH, calcium: CALCIUM_MG_PER_DH };
 
 /** Hardness from one unit to another: °dH, ppm CaCO3 (the same as mg/l CaCO3), mg/l calcium. 0 or more. */
@@ -62,14 +63,14 @@ export function chalkToHarden(hasDh: number, wantedDh: number, litres: number, g
   return figure(
     Math.round(grams * 10) / 10,
     'g',
-    '(hardness wanted − hardness there) × 17.85 mg/l CaCO₃ × litres',
+    $localize`(hardness wanted − hardness there) × 17.85 mg/l CaCO₃ × litres`,
     [
       { name: 'wanted', value: Math.round(wantedDh * 10) / 10, unit: '°dH', source: 'recipe' },
-      { name: 'there', value: hasDh, unit: '°dH', source: 'the source as tested' },
-      { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: 'the baths that ask for it' },
-      ...(givenG > 0 ? [{ name: 'given by the recipe', value: Math.round(givenG * 10) / 10, unit: 'g' }] : []),
+      { name: 'there', value: hasDh, unit: '°dH', source: $localize`the source as tested` },
+      { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: $localize`the baths that ask for it` },
+      ...(givenG > 0 ? [{ name: $localize`given by the recipe`, value: Math.round(givenG * 10) / 10, unit: 'g' }] : []),
     ],
-    ['chalk dissolves slowly: stir it in early'],
+    [$localize`chalk dissolves slowly: stir it in early`],
   );
 }
 

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { Temporal } from 'temporal-polyfill';
 import type { ShownIn } from '../quantity/shown-in';
 import { figuresShownIn } from '../quantity/shown-in';
@@ -76,10 +77,10 @@ function dayOf({ year, month, day }: Parts, today: string): string | undefined {
 
 /** Says what is wrong with a day that can't be read, and how one is written here. */
 export const explainDay = (text: string): string =>
-  `“${text.trim()}” is no day. Write it like ${EXAMPLES[figuresShownIn().days]}.`;
+  $localize`“${text.trim()}” is no day. Write it like ${EXAMPLES[figuresShownIn().days]}.`;
 
-const EXAMPLES: Readonly<Record<ShownIn['days'], string>> = {
-  dayMonthYear: '5 Nov 2026 or 5.11.26',
-  monthDayYear: 'Nov 5, 2026 or 11/5/26',
+const EXAMPLES: Readonly<Record<ShownIn['days'], string>> = worded(() => ({
+  dayMonthYear: $localize`5 Nov 2026 or 5.11.26`,
+  monthDayYear: $localize`Nov 5, 2026 or 11/5/26`,
   yearMonthDay: '2026-11-05',
-};
+}));

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { StockMeasure } from '../quantity/amount';
 import type { Hazard } from '../safety/hazards';
 import type { Season } from '../stock/forecast';
@@ -11,11 +12,11 @@ export const DYESTUFF_NEEDS = ['mordant', 'direct', 'vat'] as const;
 /** One of `DYESTUFF_NEEDS`. */
 export type DyestuffNeed = (typeof DYESTUFF_NEEDS)[number];
 /** How each is said on screen. */
-export const DYESTUFF_NEED_LABELS: Readonly<Record<DyestuffNeed, string>> = {
-  mordant: 'on a mordant',
-  direct: 'by itself',
-  vat: 'from a vat',
-};
+export const DYESTUFF_NEED_LABELS: Readonly<Record<DyestuffNeed, string>> = worded(() => ({
+  mordant: $localize`on a mordant`,
+  direct: $localize`by itself`,
+  vat: $localize`from a vat`,
+}));
 
 /**
  * General properties of a material, as widely agreed; `null` and empty where there is no agreement. A studio edits

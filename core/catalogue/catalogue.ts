@@ -1,16 +1,19 @@
+import { worded } from '../words/worded';
 import { AUXILIARIES } from './auxiliaries';
 import type { CatalogueEntry } from './catalogue-entry';
 import { slugOf } from './catalogue-entry';
 import { DYESTUFFS } from './dyestuffs';
 
 /** What a studio can begin from. General knowledge, widely agreed; its sources stand in docs/catalogue.md. */
-export const CATALOGUE: readonly CatalogueEntry[] = [...DYESTUFFS, ...AUXILIARIES];
+export const CATALOGUE: readonly CatalogueEntry[] = worded(() => [...DYESTUFFS, ...AUXILIARIES]);
 
-const BY_KEY: ReadonlyMap<string, CatalogueEntry> = new Map(CATALOGUE.map((entry) => [entry.key, entry]));
+const BY_KEY: Readonly<Record<string, CatalogueEntry>> = worded(() =>
+  Object.fromEntries(CATALOGUE.map((entry) => [entry.key, entry])),
+);
 
 /** What the catalogue says of a key; nothing of one it doesn't have. */
 export const catalogueEntry = (key: string | null | undefined): CatalogueEntry | undefined =>
-  key === null || key === undefined ? undefined : BY_KEY.get(key);
+  key === null || key === undefined ? undefined : BY_KEY[key];
 
 /** What people call the usual salts beside the catalogue's names. */
 const ALSO_CALLED: readonly (readonly [RegExp, string])[] = [
@@ -29,18 +32,18 @@ const ALSO_CALLED: readonly (readonly [RegExp, string])[] = [
  */
 export function recogniseMaterial(name: string): string | null {
   const slug = slugOf(name.replace(/\baluminum\b/gi, 'aluminium'));
-  const begun = [...BY_KEY.keys()].filter((key) => slug === key || slug.startsWith(`${key}-`));
+  const begun = Object.keys(BY_KEY).filter((key) => slug === key || slug.startsWith(`${key}-`));
   const longest = begun.sort((a, b) => b.length - a.length)[0];
   return longest ?? ALSO_CALLED.find(([pattern]) => pattern.test(name))?.[1] ?? null;
 }
 
 /** Salts that were once used and are left out on purpose. */
-export const NOT_OFFERED =
-  'Chrome, tin, lead and mercury salts are not in this catalogue: they are poisonous to people and to water at the amounts dyeing takes, and no shade is worth them. Copper is here, and flagged.';
+export const notOffered = (): string =>
+  $localize`Chrome, tin, lead and mercury salts are not in this catalogue: they are poisonous to people and to water at the amounts dyeing takes, and no shade is worth them. Copper is here, and flagged.`;
 
 const REFUSED = /\b(chrom(e|ium|ate)|dichromate|tin|stannous|stannic|lead|mercur(y|ic|ous))\b/i;
 
 /** The sentence to show when somebody names one of the salts left out; `undefined` otherwise. */
 export function refusedSalt(name: string): string | undefined {
-  return REFUSED.test(name) ? NOT_OFFERED : undefined;
+  return REFUSED.test(name) ? notOffered() : undefined;
 }

@@ -1,4 +1,4 @@
-export { CATALOGUE, catalogueEntry, NOT_OFFERED, recogniseMaterial, refusedSalt } from './catalogue';
+export { CATALOGUE, catalogueEntry, notOffered, recogniseMaterial, refusedSalt } from './catalogue';
 export type { CatalogueEntry, DyestuffNeed, FibreGroup } from './catalogue-entry';
 export { DYESTUFF_NEED_LABELS, DYESTUFF_NEEDS, factsOf } from './catalogue-entry';
 export { hazardsOf } from './material-hazards';

@@ -39,13 +39,13 @@ function sayBath(finding: BathFinding): CheckText {
     case 'water':
       return caution(
         sayWaterRemark(finding.remark),
-        'Hardness and iron in the water shift the shade of the very same recipe.',
+        $localize`Hardness and iron in the water shift the shade of the very same recipe.`,
         finding.cites,
       );
     case 'shortBath':
       return caution(
-        `The bath is 1:${finding.ratio}, shorter than the 1:${finding.provenRatio} it was proven with.`,
-        'A shorter bath gives deeper colour and less room to turn.',
+        $localize`The bath is 1:${finding.ratio}, shorter than the 1:${finding.provenRatio} it was proven with.`,
+        $localize`A shorter bath gives deeper colour and less room to turn.`,
         finding.cites,
       );
   }

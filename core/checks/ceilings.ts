@@ -42,8 +42,8 @@ function stepsInLiquor(steps: readonly RecipeStep[], dosed: RecipeStep): RecipeS
 const sayCeiling = (f: CeilingFinding): CheckText =>
   caution(
     `“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.materialName} dulls above ${formatTemperature(f.ceilingC)}.`,
-    'Yellows brown and reds go to brick when they are boiled.',
-    `${f.materialName} in the catalogue of Stores`,
+    $localize`Yellows brown and reds go to brick when they are boiled.`,
+    $localize`${f.materialName} in the catalogue of Stores`,
   );
 
 /** Whether a dyestuff is heated past the temperature at which it dulls. */

@@ -166,38 +166,38 @@ function sayDose(f: DoseFinding): CheckText {
     }
     case 'acetateOnProtein':
       return caution(
-        `“${f.title}” puts ${f.materialName} on protein fibre.`,
-        'It is made for cellulose; wool and silk take aluminium from alum better and cheaper.',
+        $localize`“${f.title}” puts ${f.materialName} on protein fibre.`,
+        $localize`It is made for cellulose; wool and silk take aluminium from alum better and cheaper.`,
         f.cites,
       );
     case 'tartarOnCellulose':
       return caution(
-        `“${f.title}” puts ${f.materialName} on cellulose.`,
-        'Tartar helps alum onto wool; on cellulose it only keeps the mordant in the bath.',
+        $localize`“${f.title}” puts ${f.materialName} on cellulose.`,
+        $localize`Tartar helps alum onto wool; on cellulose it only keeps the mordant in the bath.`,
         f.cites,
       );
     case 'alumAloneOnCellulose':
       return caution(
-        `“${f.title}” puts ${f.materialName} on cellulose with neither tannin before it nor an alkali to fix it.`,
-        'Alum alone hardly stays on cellulose: steep in tannin first, or fix it with soda, chalk or bran.',
+        $localize`“${f.title}” puts ${f.materialName} on cellulose with neither tannin before it nor an alkali to fix it.`,
+        $localize`Alum alone hardly stays on cellulose: steep in tannin first, or fix it with soda, chalk or bran.`,
         f.cites,
       );
     case 'cloudyAlum':
       return caution(
-        `“${f.title}” has ${f.share} g of ${f.alkaliName} to each gram of ${f.materialName}.`,
-        `Above about ${CLEAR_SODA_SHARE} g the bath goes cloudy: what falls out no longer mordants. Add it slowly and stop while it clears.`,
+        $localize`“${f.title}” has ${f.share} g of ${f.alkaliName} to each gram of ${f.materialName}.`,
+        $localize`Above about ${CLEAR_SODA_SHARE} g the bath goes cloudy: what falls out no longer mordants. Add it slowly and stop while it clears.`,
         f.cites,
       );
     case 'ironWithChalk':
       return caution(
-        `“${f.title}” has ${f.materialName} and ${f.alkaliName} in one bath.`,
-        'Alkali throws the iron out as rust, in spots. Give each a bath of its own.',
+        $localize`“${f.title}” has ${f.materialName} and ${f.alkaliName} in one bath.`,
+        $localize`Alkali throws the iron out as rust, in spots. Give each a bath of its own.`,
         f.cites,
       );
     case 'bleachOnProtein':
       return stop(
-        `“${f.title}” puts ${f.materialName} on protein fibre.`,
-        'Chlorine bleach eats wool and silk away.',
+        $localize`“${f.title}” puts ${f.materialName} on protein fibre.`,
+        $localize`Chlorine bleach eats wool and silk away.`,
         f.cites,
       );
   }

@@ -44,8 +44,8 @@ function sayHeat(f: HeatFinding): CheckText {
   const message = `“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.fibre} bears about ${formatTemperature(f.bearsC)} there.`;
   const why =
     f.fibre === 'silk'
-      ? 'Silk loses its lustre and its strength above a simmer.'
-      : 'Hair felts, yellows and grows harsh in too much heat, soonest where it is washed and rinsed.';
+      ? $localize`Silk loses its lustre and its strength above a simmer.`
+      : $localize`Hair felts, yellows and grows harsh in too much heat, soonest where it is washed and rinsed.`;
   return f.gravity === 'stop' ? stop(message, why, f.cites) : caution(message, why, f.cites);
 }
 

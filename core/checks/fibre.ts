@@ -67,26 +67,26 @@ function sayFibre(f: FibreFinding): CheckText {
   switch (f.code) {
     case 'causticProtein':
       return stop(
-        `“${f.title}” puts ${f.materialName} on protein fibre.`,
-        'Alkali and heat dissolve wool and silk.',
+        $localize`“${f.title}” puts ${f.materialName} on protein fibre.`,
+        $localize`Alkali and heat dissolve wool and silk.`,
         f.cites,
       );
     case 'alkaliProtein':
       return caution(
-        `“${f.title}” is at ${sayPh(f.ph)}, on protein fibre.`,
-        'Above pH 9 wool yellows and weakens: keep it cool and short, and neutralise after.',
+        $localize`“${f.title}” is at ${sayPh(f.ph)}, on protein fibre.`,
+        $localize`Above pH 9 wool yellows and weakens: keep it cool and short, and neutralise after.`,
         f.cites,
       );
     case 'hotStart':
       return caution(
-        `“${f.title}” begins at ${formatTemperature(f.atC)}.`,
-        'Wool dropped into a hot bath felts: begin lukewarm and raise.',
+        $localize`“${f.title}” begins at ${formatTemperature(f.atC)}.`,
+        $localize`Wool dropped into a hot bath felts: begin lukewarm and raise.`,
         f.cites,
       );
     case 'heatJump':
       return caution(
-        `“${f.title}” at ${formatTemperature(f.atC)} follows “${f.before}” at ${formatTemperature(f.beforeC)}.`,
-        'A sudden change of temperature felts wool: let it cool in the bath first.',
+        $localize`“${f.title}” at ${formatTemperature(f.atC)} follows “${f.before}” at ${formatTemperature(f.beforeC)}.`,
+        $localize`A sudden change of temperature felts wool: let it cool in the bath first.`,
         f.cites,
       );
   }

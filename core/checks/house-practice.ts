@@ -85,20 +85,20 @@ function findForms({ materials, stockLots }: CheckInput, says: HouseSays): House
 }
 
 function sayHouse(finding: HouseFinding): CheckText {
-  const why = 'Another way may be right for this lot: say why, and it is kept with it.';
-  return caution(sayOtherwise(finding), why, 'house practice');
+  const why = $localize`Another way may be right for this lot: say why, and it is kept with it.`;
+  return caution(sayOtherwise(finding), why, $localize`house practice`);
 }
 
 function sayOtherwise(finding: HouseFinding): string {
   switch (finding.code) {
     case 'vesselMetal':
-      return `${finding.vesselName} is of ${finding.metal}. The house says of vessels: ${finding.rule}.`;
+      return $localize`${finding.vesselName} is of ${finding.metal}. The house says of vessels: ${finding.rule}.`;
     case 'dosedBy':
-      return `${finding.materialName} is dosed by the ${finding.way}. The house says, ${finding.rule}.`;
+      return $localize`${finding.materialName} is dosed by the ${finding.way}. The house says, ${finding.rule}.`;
     case 'homeMade':
-      return `${finding.materialName} is a home-made liquor. The house says, ${finding.rule}.`;
+      return $localize`${finding.materialName} is a home-made liquor. The house says, ${finding.rule}.`;
     case 'form':
-      return `${finding.tag} is ${finding.form}. The house dyes with ${finding.houseForm}.`;
+      return $localize`${finding.tag} is ${finding.form}. The house dyes with ${finding.houseForm}.`;
   }
 }
 

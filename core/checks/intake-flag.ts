@@ -1,4 +1,5 @@
 /** What can be seen of pieces when they come in. */
+import { worded } from '../words/worded';
 export const INTAKE_FLAGS = [
   'stain',
   'deposit',
@@ -16,15 +17,15 @@ export const INTAKE_FLAGS = [
 export type IntakeFlag = (typeof INTAKE_FLAGS)[number];
 
 /** How each is said on screen. */
-export const INTAKE_FLAG_LABELS: Readonly<Record<IntakeFlag, string>> = {
-  stain: 'stains or stain-remover spots',
-  deposit: 'under-arm deposits',
-  syntheticShare: 'a share of synthetic',
-  blend: 'protein and cellulose in one piece',
-  dyed: 'dyed before',
-  mordanted: 'mordanted already',
-  scoured: 'scoured already',
-  machineWash: 'machine-washable finish',
-  unevenWeights: 'pieces of different weight',
-  notWeighed: 'weight only guessed',
-};
+export const INTAKE_FLAG_LABELS: Readonly<Record<IntakeFlag, string>> = worded(() => ({
+  stain: $localize`stains or stain-remover spots`,
+  deposit: $localize`under-arm deposits`,
+  syntheticShare: $localize`a share of synthetic`,
+  blend: $localize`protein and cellulose in one piece`,
+  dyed: $localize`dyed before`,
+  mordanted: $localize`mordanted already`,
+  scoured: $localize`scoured already`,
+  machineWash: $localize`machine-washable finish`,
+  unevenWeights: $localize`pieces of different weight`,
+  notWeighed: $localize`weight only guessed`,
+}));

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { CheckInput } from './check-input';
 import type { CheckText } from './finding';
 import { caution, checkFamily, stop } from './finding';
@@ -12,31 +13,43 @@ type IntakeFinding =
 
 const MOSTLY_PERCENT = 50;
 
-const SAID: Readonly<Record<SeenFlag, readonly ['stop' | 'caution', string, string]>> = {
+const SAID: Readonly<Record<SeenFlag, readonly ['stop' | 'caution', string, string]>> = worded(() => ({
   notWeighed: [
     'stop',
-    'The fibre was not weighed dry.',
-    'The weight of fibre drives every dose: a guess spoils all of them. Weigh it, and write the weight.',
+    $localize`The fibre was not weighed dry.`,
+    $localize`The weight of fibre drives every dose: a guess spoils all of them. Weigh it, and write the weight.`,
   ],
   unevenWeights: [
     'caution',
-    'The pieces differ in weight.',
-    'Batches are made of whole pieces of one weight; weigh each batch at the bench and go by that.',
+    $localize`The pieces differ in weight.`,
+    $localize`Batches are made of whole pieces of one weight; weigh each batch at the bench and go by that.`,
   ],
   blend: [
     'caution',
-    'Protein and cellulose are in one piece.',
-    'Each takes the dye otherwise: expect a heather, and a mordant that suits only one of them.',
+    $localize`Protein and cellulose are in one piece.`,
+    $localize`Each takes the dye otherwise: expect a heather, and a mordant that suits only one of them.`,
   ],
-  stain: ['caution', 'There are stains.', 'A stained piece stays stained, and remover takes dye in patches.'],
-  deposit: ['caution', 'There are under-arm deposits.', 'Aluminium salts there mordant by themselves, in patches.'],
-  dyed: ['caution', 'It was dyed before.', 'The old colour shows through, and may come off into the bath.'],
+  stain: [
+    'caution',
+    $localize`There are stains.`,
+    $localize`A stained piece stays stained, and remover takes dye in patches.`,
+  ],
+  deposit: [
+    'caution',
+    $localize`There are under-arm deposits.`,
+    $localize`Aluminium salts there mordant by themselves, in patches.`,
+  ],
+  dyed: [
+    'caution',
+    $localize`It was dyed before.`,
+    $localize`The old colour shows through, and may come off into the bath.`,
+  ],
   machineWash: [
     'caution',
-    'It has a machine-washable finish.',
-    'It drinks dye faster than other wool: begin cooler, raise slower.',
+    $localize`It has a machine-washable finish.`,
+    $localize`It drinks dye faster than other wool: begin cooler, raise slower.`,
   ],
-};
+}));
 const SEEN = Object.keys(SAID) as SeenFlag[];
 
 const findIntake = ({ intake: { flags, syntheticPercent }, recipe }: CheckInput): IntakeFinding[] => [
@@ -48,24 +61,24 @@ const findIntake = ({ intake: { flags, syntheticPercent }, recipe }: CheckInput)
 ];
 
 function sayIntake(finding: IntakeFinding): CheckText {
-  const cites = 'what was seen at intake';
+  const cites = $localize`what was seen at intake`;
   switch (finding.code) {
     case 'syntheticShare':
       return finding.percent >= MOSTLY_PERCENT
         ? stop(
-            `${finding.percent} % of it is synthetic.`,
-            'Synthetic takes nothing from these baths: most of the piece would stay as it is.',
+            $localize`${finding.percent} % of it is synthetic.`,
+            $localize`Synthetic takes nothing from these baths: most of the piece would stay as it is.`,
             cites,
           )
         : caution(
-            `${finding.percent > 0 ? `${finding.percent} % of it` : 'A share of it'} is synthetic.`,
-            'Synthetic takes nothing: expect it paler, in a heather.',
+            $localize`${finding.percent > 0 ? $localize`${finding.percent} % of it` : $localize`A share of it`} is synthetic.`,
+            $localize`Synthetic takes nothing: expect it paler, in a heather.`,
             cites,
           );
     case 'mordantedTwice':
       return caution(
-        'It is mordanted already, and the recipe mordants it again.',
-        'Twice the salt shifts the shade and roughens wool: skip that step, or say why not.',
+        $localize`It is mordanted already, and the recipe mordants it again.`,
+        $localize`Twice the salt shifts the shade and roughens wool: skip that step, or say why not.`,
         cites,
       );
     default: {

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { keyOf } from '../recipe/chain';
 import { takesPieces } from '../recipe/step-kind';
 import type { Gravity, Reaction, ReactionCode, Trait } from '../safety/reactions';
@@ -124,16 +125,19 @@ function graveHere(reaction: Reaction, gravity: Gravity | null, step: PlannedSte
 function sayMixture(f: MixtureFinding): CheckText {
   const message =
     f.where === 'bath'
-      ? `“${f.title}” brings ${f.first} and ${f.second} together in one liquor.`
-      : `“${f.title}” puts ${f.first} on pieces that still hold ${f.second}.`;
+      ? $localize`“${f.title}” brings ${f.first} and ${f.second} together in one liquor.`
+      : $localize`“${f.title}” puts ${f.first} on pieces that still hold ${f.second}.`;
   const why = `${f.why[0]?.toUpperCase() ?? ''}${f.why.slice(1)}. ${REMEDY[f.where]}`;
   return f.gravity === 'stop' ? stop(message, why, f.cites) : caution(message, why, f.cites);
 }
 
-const REMEDY = {
-  bath: 'Give each a bath of its own, with a rinse between; the supplier’s safety data sheets say more.',
-  carriedOver: 'Rinse between the two until the water runs clear; the supplier’s safety data sheets say more.',
-} as const;
+const REMEDY = worded(
+  () =>
+    ({
+      bath: $localize`Give each a bath of its own, with a rinse between; the supplier’s safety data sheets say more.`,
+      carriedOver: $localize`Rinse between the two until the water runs clear; the supplier’s safety data sheets say more.`,
+    }) as const,
+);
 
 /** Whether anything in a bath, or still in the pieces, meets what it must not meet. */
 export const mixtureChecks = checkFamily(findMixtures, sayMixture);

@@ -40,21 +40,21 @@ function sayPreparation(finding: PreparationFinding): CheckText {
   switch (finding.code) {
     case 'noScour':
       return caution(
-        `Nothing in the chain scours the ${finding.fibre}.`,
-        'Oil, size and finish keep dye out in patches. Say at intake that it is scoured, or add the step.',
+        $localize`Nothing in the chain scours the ${finding.fibre}.`,
+        $localize`Oil, size and finish keep dye out in patches. Say at intake that it is scoured, or add the step.`,
         finding.cites,
       );
     case 'noMordant':
       return caution(
-        `Nothing in the chain mordants the ${finding.fibre}.`,
-        `${finding.dyes.join(' and ')} brings no tannin of its own: without a mordant the colour is fugitive.`,
+        $localize`Nothing in the chain mordants the ${finding.fibre}.`,
+        $localize`${finding.dyes.join($localize` and `)} brings no tannin of its own: without a mordant the colour is fugitive.`,
         finding.cites,
       );
     case 'houseMordants':
       return caution(
-        `The ${finding.fibre} is not mordanted, and the house always mordants.`,
-        'House practice says: always mordant, also on what brings tannin.',
-        'house practice',
+        $localize`The ${finding.fibre} is not mordanted, and the house always mordants.`,
+        $localize`House practice says: always mordant, also on what brings tannin.`,
+        $localize`house practice`,
       );
   }
 }

@@ -21,8 +21,8 @@ const sayProtection = ({ materialName, hazards }: ProtectionFinding): CheckText 
   severity: 'caution',
   protection: true,
   message: `${materialName}: ${hazards.map((h) => HAZARD_LABELS[h]).join('; ')}.`,
-  why: 'Read the supplier’s safety data sheet; local rules decide about waste.',
-  cites: `${materialName} in Stores`,
+  why: $localize`Read the supplier’s safety data sheet; local rules decide about waste.`,
+  cites: $localize`${materialName} in Stores`,
 });
 
 /** What has to be at hand for each hazardous material of the lot. */

@@ -15,11 +15,15 @@ const findStatus = ({ recipe, status }: CheckInput): StatusFinding[] =>
 function sayStatus({ code, recipe, status }: StatusFinding): CheckText {
   switch (code) {
     case 'retired':
-      return stop(`${recipe} is retired.`, 'It was taken out of use, with a reason kept with it.', recipe);
+      return stop(
+        $localize`${recipe} is retired.`,
+        $localize`It was taken out of use, with a reason kept with it.`,
+        recipe,
+      );
     case 'unproven':
       return caution(
-        `${recipe} is ${status === 'trial' ? 'a trial' : 'at the proof'}, not proven.`,
-        'Nothing says yet that it repeats: dye a proof before a whole lot.',
+        $localize`${recipe} is ${status === 'trial' ? $localize`a trial` : $localize`at the proof`}, not proven.`,
+        $localize`Nothing says yet that it repeats: dye a proof before a whole lot.`,
         recipe,
       );
   }

@@ -45,21 +45,21 @@ function sayStock(finding: StockFinding): CheckText {
   switch (finding.code) {
     case 'oldDyestuff':
       return caution(
-        `${finding.tag} is ${Math.floor(finding.days / 365)} years old.`,
-        'Dyestuff weakens in the jar: dye a strip first.',
-        `the label of ${finding.tag}`,
+        $localize`${finding.tag} is ${Math.floor(finding.days / 365)} years old.`,
+        $localize`Dyestuff weakens in the jar: dye a strip first.`,
+        $localize`the label of ${finding.tag}`,
       );
     case 'otherForm':
       return caution(
         `${finding.tag} is ${finding.form}; the recipe means ${finding.meant}.`,
-        'Its dose was converted; hue may still differ. Dye a strip first.',
-        `the label of ${finding.tag}`,
+        $localize`Its dose was converted; hue may still differ. Dye a strip first.`,
+        $localize`the label of ${finding.tag}`,
       );
     case 'untestedMix':
       return caution(
-        `${finding.materialName} comes from ${finding.tags.join(' and ')}, and not all of them were tested.`,
-        'Two harvests differ: every batch gets the same mix, but the shade may move. Dye a strike-off.',
-        finding.tags.map((tag) => `the label of ${tag}`).join(', '),
+        $localize`${finding.materialName} comes from ${finding.tags.join($localize` and `)}, and not all of them were tested.`,
+        $localize`Two harvests differ: every batch gets the same mix, but the shade may move. Dye a strike-off.`,
+        finding.tags.map((tag) => $localize`the label of ${tag}`).join(', '),
       );
   }
 }

@@ -56,14 +56,14 @@ function dosedDry({ plan, recipe, materials }: CheckInput, step: PlannedStep): s
 function sayVatCheck(found: VatCheck): CheckText {
   if (found.code === 'withoutVat')
     return caution(
-      `“${found.title}” puts ${found.materialName} into the bath itself.`,
-      'It dissolves only in a vat: keep one in Stores, feed it, and dye in that. Fresh leaves on silk are another thing.',
+      $localize`“${found.title}” puts ${found.materialName} into the bath itself.`,
+      $localize`It dissolves only in a vat: keep one in Stores, feed it, and dye in that. Fresh leaves on silk are another thing.`,
       found.cites,
     );
   const say = found.finding.gravity === 'stop' ? stop : caution;
   return say(
     `${found.tag}: ${sayVat(found.finding)}`,
-    'A vat is alive: what it was yesterday it is not today.',
+    $localize`A vat is alive: what it was yesterday it is not today.`,
     found.cites,
   );
 }

@@ -42,7 +42,7 @@ function findInBath(
   const vessel = vessels.find((v) => v.id === bath.vesselId);
   const shared = { vesselName: bath.vesselName, title: step.title };
   const ofRecipe = { ...shared, cites: line(recipe, step) };
-  const ofVessel = { ...shared, cites: `the card of ${bath.vesselName}` };
+  const ofVessel = { ...shared, cites: $localize`the card of ${bath.vesselName}` };
   const found: VesselFinding[] = [];
   const metals = recipe.steps.find((s, i) => keyOf(s, i) === step.key)?.metals ?? [];
   if (!(metals.length > 0 ? metals : recipe.allowedMetals).includes(bath.metal))
@@ -69,11 +69,11 @@ function findHeat(
     found.push({
       code: 'tooLittleHeat',
       ...ofVessel,
-      cites: `the heat source of ${ofVessel.vesselName}`,
+      cites: $localize`the heat source of ${ofVessel.vesselName}`,
       toC: temperatureC,
       note: {
         code: 'tooLittleHeat',
-        heatSourceName: vessel?.heatSource?.name ?? 'The heat source',
+        heatSourceName: vessel?.heatSource?.name ?? $localize`The heat source`,
         liquorMl: liquor.value,
         reachesC: heating.reachesC,
       },
@@ -85,37 +85,37 @@ function sayVessel(f: VesselFinding): CheckText {
   switch (f.code) {
     case 'potMetal':
       return stop(
-        `${f.vesselName} is of ${f.metal}, which “${f.title}” doesn’t allow.`,
-        'The metal of the pot joins in the colour.',
+        $localize`${f.vesselName} is of ${f.metal}, which “${f.title}” doesn’t allow.`,
+        $localize`The metal of the pot joins in the colour.`,
         f.cites,
       );
     case 'ironPot':
       return caution(
-        `${f.vesselName} once held iron.`,
-        'What is left of it saddens whatever is dyed in it, however it was scrubbed.',
-        `the card of ${f.vesselName}`,
+        $localize`${f.vesselName} once held iron.`,
+        $localize`What is left of it saddens whatever is dyed in it, however it was scrubbed.`,
+        $localize`the card of ${f.vesselName}`,
       );
     case 'causticAluminium':
       return stop(
-        `${f.materialName} goes into ${f.vesselName}, which is aluminium.`,
-        'Caustic eats aluminium and gives off gas.',
+        $localize`${f.materialName} goes into ${f.vesselName}, which is aluminium.`,
+        $localize`Caustic eats aluminium and gives off gas.`,
         f.cites,
       );
     case 'aboveBoiling':
       return stop(
         `“${f.title}” goes to ${formatTemperature(f.toC)}; an open pot boils at ${formatTemperature(BOILING_C)}.`,
-        'It can’t be held hotter without pressure, which no dye pot bears. Write the temperature again.',
+        $localize`It can’t be held hotter without pressure, which no dye pot bears. Write the temperature again.`,
         f.cites,
       );
     case 'vesselHeat':
       return stop(
         `${f.vesselName} takes ${formatTemperature(f.maxC)}; “${f.title}” goes to ${formatTemperature(f.toC)}.`,
-        'Hot liquor through a sagging or cracked vessel scalds.',
+        $localize`Hot liquor through a sagging or cracked vessel scalds.`,
         f.cites,
       );
     case 'tooLittleHeat':
       return stop(
-        `${f.vesselName} never reaches ${formatTemperature(f.toC)} for “${f.title}”.`,
+        $localize`${f.vesselName} never reaches ${formatTemperature(f.toC)} for “${f.title}”.`,
         sayBathNote(f.note),
         f.cites,
       );

@@ -20,17 +20,17 @@ export type ColourFileRefusal =
 export function sayColourFileRefusal(refusal: ColourFileRefusal): string {
   switch (refusal.code) {
     case 'noTable':
-      return 'That is neither CGATS.17 text nor a table with a heading. Save the readings as one of them.';
+      return $localize`That is neither CGATS.17 text nor a table with a heading. Save the readings as one of them.`;
     case 'noColours':
-      return 'The heading names no wavelengths and no L*, a*, b*. Save the spectra, 400 to 700 nm, or the colours, with it.';
+      return $localize`The heading names no wavelengths and no L*, a*, b*. Save the spectra, 400 to 700 nm, or the colours, with it.`;
     case 'noRows':
-      return 'The table has a heading and no rows. Read a swatch, and save it again.';
+      return $localize`The table has a heading and no rows. Read a swatch, and save it again.`;
     case 'fields':
-      return `Row ${refusal.row} has ${refusal.found} fields, and the heading has ${refusal.wanted}. Save the file again, whole.`;
+      return $localize`Row ${refusal.row} has ${refusal.found} fields, and the heading has ${refusal.wanted}. Save the file again, whole.`;
     case 'spectrum':
-      return `Row ${refusal.row}: ${saySpectrumRefusal(refusal.refusal)}`;
+      return $localize`Row ${refusal.row}:row:: ${saySpectrumRefusal(refusal.refusal)}`;
     case 'lab':
-      return `Row ${refusal.row}: L* goes from 0 to 100, a* and b* from −200 to 200. Read that swatch again.`;
+      return $localize`Row ${refusal.row}:row:: L* goes from 0 to 100, a* and b* from −200 to 200. Read that swatch again.`;
   }
 }
 

@@ -1,25 +1,26 @@
+import { worded } from '../words/worded';
 import { ciede2000 } from './ciede2000';
 import type { Lab } from './lab';
 import { chroma, hueDegrees } from './lab';
 
 /** Hue names by angle in CIELAB, each up to the angle given (degrees). */
-const HUES: readonly (readonly [number, string, string])[] = [
-  [20, 'pinkish red', 'rosy'],
+const HUES: readonly (readonly [number, string, string])[] = worded(() => [
+  [20, $localize`pinkish red`, 'rosy'],
   [42, 'red', 'reddish'],
-  [58, 'orange red', 'reddish'],
+  [58, $localize`orange red`, 'reddish'],
   [72, 'orange', 'orange'],
-  [84, 'golden yellow', 'golden'],
+  [84, $localize`golden yellow`, 'golden'],
   [97, 'yellow', 'yellowish'],
-  [114, 'greenish yellow', 'greenish yellow'],
-  [138, 'yellow green', 'yellowish green'],
+  [114, $localize`greenish yellow`, $localize`greenish yellow`],
+  [138, $localize`yellow green`, $localize`yellowish green`],
   [172, 'green', 'greenish'],
-  [205, 'sea green', 'sea-greenish'],
-  [240, 'greenish blue', 'greenish blue'],
+  [205, $localize`sea green`, 'sea-greenish'],
+  [240, $localize`greenish blue`, $localize`greenish blue`],
   [295, 'blue', 'bluish'],
   [312, 'violet', 'violet'],
   [338, 'purple', 'purplish'],
-  [360, 'pinkish red', 'rosy'],
-];
+  [360, $localize`pinkish red`, 'rosy'],
+]);
 
 const hueRow = (lab: Lab): readonly [number, string, string] =>
   HUES.find(([to]) => hueDegrees(lab) < to) ?? (HUES[0] as readonly [number, string, string]);
@@ -29,12 +30,13 @@ export function describeColour(lab: Lab): string {
   const c = chroma(lab);
   const lightness = `L* ${Math.round(lab.L)}`;
   if (c < 3)
-    return `${lab.L > 90 ? 'white' : lab.L > 70 ? 'pale grey' : lab.L > 40 ? 'grey' : lab.L > 18 ? 'dark grey' : 'black'}, ${lightness}`;
+    return `${lab.L > 90 ? $localize`white` : lab.L > 70 ? $localize`pale grey` : lab.L > 40 ? $localize`grey` : lab.L > 18 ? $localize`dark grey` : $localize`black`}, ${lightness}`;
   const [, noun, adjective] = hueRow(lab);
-  if (c < 9) return `${adjective} ${lab.L > 85 ? 'white' : lab.L > 40 ? 'grey' : 'dark grey'}, ${lightness}`;
+  if (c < 9)
+    return `${adjective} ${lab.L > 85 ? $localize`white` : lab.L > 40 ? $localize`grey` : $localize`dark grey`}, ${lightness}`;
   const brown = lab.L < 48 && hueDegrees(lab) > 35 && hueDegrees(lab) < 84;
-  const depth = lab.L > 80 ? 'pale ' : lab.L < 32 ? 'deep ' : '';
-  const purity = c < 26 ? 'muted ' : c > 58 ? 'bright ' : '';
+  const depth = lab.L > 80 ? $localize`pale ` : lab.L < 32 ? $localize`deep ` : '';
+  const purity = c < 26 ? $localize`muted ` : c > 58 ? $localize`bright ` : '';
   return `${depth}${purity}${brown ? `${adjective} brown` : noun}, ${lightness}`;
 }
 
@@ -57,17 +59,23 @@ export const DIFFERENCE_WORDS = { nothing: 0.35, touch: 0.8, slightly: 1.8, much
 function amount(value: number): string {
   const size = Math.abs(value);
   const { touch, slightly, much } = DIFFERENCE_WORDS;
-  return size < touch ? 'a touch ' : size < slightly ? 'slightly ' : size < much ? '' : 'much ';
+  return size < touch
+    ? $localize`a touch `
+    : size < slightly
+      ? $localize`slightly `
+      : size < much
+        ? ''
+        : $localize`much `;
 }
 
 /** Directions a hue can move, by the angle it moves towards. */
-const HUE_DIRECTIONS: readonly (readonly [number, string])[] = [
+const HUE_DIRECTIONS: readonly (readonly [number, string])[] = worded(() => [
   [25, 'redder'],
   [85, 'yellower'],
   [165, 'greener'],
   [265, 'bluer'],
-  [330, 'more purple'],
-];
+  [330, $localize`more purple`],
+]);
 
 /**
  * Names where a hue shift leads: the first landmark in the direction of travel that lies beyond the middle of the way,
@@ -80,7 +88,7 @@ function hueDirection(standardDegrees: number, sampleDegrees: number, counterClo
   const middle = standardDegrees + (turn * around(turn * (sampleDegrees - standardDegrees))) / 2;
   const ahead = (landmark: number): number => around(turn * (landmark - middle));
   const [nearest] = [...HUE_DIRECTIONS].sort(([a], [b]) => ahead(a) - ahead(b));
-  return nearest?.[1] ?? 'another hue';
+  return nearest?.[1] ?? $localize`another hue`;
 }
 
 /**
@@ -100,9 +108,9 @@ export function describeDifference(standard: Lab, sample: Lab): DescribedDiffere
   const parts = [lightness, chromaLabel, hue].filter((w) => w !== '');
   return {
     deltaE: d.deltaE,
-    lightness: { value: d.lightness, label: lightness || 'as light' },
-    chroma: { value: d.chroma, label: chromaLabel || 'as bright' },
-    hue: { value: d.hue, label: hue || 'the same hue' },
-    summary: parts.length === 0 ? 'no difference an eye would find' : parts.join(', '),
+    lightness: { value: d.lightness, label: lightness || $localize`as light` },
+    chroma: { value: d.chroma, label: chromaLabel || $localize`as bright` },
+    hue: { value: d.hue, label: hue || $localize`the same hue` },
+    summary: parts.length === 0 ? $localize`no difference an eye would find` : parts.join(', '),
   };
 }

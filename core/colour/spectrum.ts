@@ -29,17 +29,17 @@ export type SpectrumRefusal =
 export function saySpectrumRefusal(refusal: SpectrumRefusal): string {
   switch (refusal.code) {
     case 'lengths':
-      return `There are ${refusal.bands} wavelengths and ${refusal.values} values. Bring one value for each wavelength.`;
+      return $localize`There are ${refusal.bands} wavelengths and ${refusal.values} values. Bring one value for each wavelength.`;
     case 'order':
-      return 'The wavelengths are not in rising order. Sort them from 400 up to 700 nm, each with its value.';
+      return $localize`The wavelengths are not in rising order. Sort them from 400 up to 700 nm, each with its value.`;
     case 'step':
-      return `The wavelengths lie ${refusal.stepNm} nm apart. A spectrum here is read every 10 or 20 nm.`;
+      return $localize`The wavelengths lie ${refusal.stepNm} nm apart. A spectrum here is read every 10 or 20 nm.`;
     case 'missingBands':
-      return `The spectrum goes from ${refusal.fromNm} to ${refusal.toNm} nm. Bring 400 to 700 nm without gaps.`;
+      return $localize`The spectrum goes from ${refusal.fromNm} to ${refusal.toNm} nm. Bring 400 to 700 nm without gaps.`;
     case 'notANumber':
-      return `At ${refusal.nm} nm there is no number. Read the swatch again, or leave the spectrum out.`;
+      return $localize`At ${refusal.nm} nm there is no number. Read the swatch again, or leave the spectrum out.`;
     case 'belowZero':
-      return `At ${refusal.nm} nm the reflectance is ${refusal.value}, below nothing. Calibrate the reader on its black trap and read again.`;
+      return $localize`At ${refusal.nm} nm the reflectance is ${refusal.value}, below nothing. Calibrate the reader on its black trap and read again.`;
     case 'aboveOne':
       return `At ${refusal.nm} nm the reflectance is ${refusal.value}; white is 1. If it is in per cent, divide by 100; if not, calibrate the reader on its white tile.`;
   }

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { sayPh } from '../quantity/say-ph';
 import { formatTemperature } from '../quantity/temperature';
 /*
@@ -9,11 +10,11 @@ export const INSTRUMENT_KINDS = ['balance', 'probe', 'colour'] as const;
 /** One of `INSTRUMENT_KINDS`. */
 export type InstrumentKind = (typeof INSTRUMENT_KINDS)[number];
 /** What each is called on screen. */
-export const INSTRUMENT_LABELS: Readonly<Record<InstrumentKind, string>> = {
-  balance: 'balance',
-  probe: 'bath probe',
-  colour: 'colour reader',
-};
+export const INSTRUMENT_LABELS: Readonly<Record<InstrumentKind, string>> = worded(() => ({
+  balance: $localize`balance`,
+  probe: $localize`bath probe`,
+  colour: $localize`colour reader`,
+}));
 
 /** What a reading is worth: in motion, at rest, more than it carries, pan lifted off its zero, gone to sleep. */
 export const BALANCE_STATES = ['moving', 'still', 'over', 'under', 'asleep'] as const;
@@ -82,12 +83,12 @@ export const withSum = (body: string): string => `${body} ~${lineSum(body)}`;
 export function readInstrumentLine(line: string): InstrumentMessage {
   const whole = line.trim();
   if (whole.length > LONGEST_LINE)
-    return trouble('tooLong', 'A line from the instrument was too long to be a reading. It was left out.');
+    return trouble('tooLong', $localize`A line from the instrument was too long to be a reading. It was left out.`);
   const summed = /^(.*) ~([0-9a-f]{2})$/.exec(whole);
   if (summed && lineSum(summed[1] ?? '') !== summed[2])
     return trouble(
       'checksum',
-      'A line from the instrument came through damaged. It was left out; check the lead if it goes on.',
+      $localize`A line from the instrument came through damaged. It was left out; check the lead if it goes on.`,
     );
   const label = (summed ? (summed[1] ?? '') : whole).split(/\s+/);
   switch (label[0]) {
@@ -104,7 +105,7 @@ export function readInstrumentLine(line: string): InstrumentMessage {
     case 'ERR':
       return trouble(
         'fault',
-        `The instrument says: ${
+        $localize`The instrument says: ${
           label
             .slice(1)
             .join(' ')
@@ -114,14 +115,15 @@ export function readInstrumentLine(line: string): InstrumentMessage {
     default:
       return trouble(
         'garbled',
-        'The instrument sent something that is no reading. It was left out; check the lead and the speed of the line if it goes on.',
+        $localize`The instrument sent something that is no reading. It was left out; check the lead and the speed of the line if it goes on.`,
       );
   }
 }
 
 function readHello(label: readonly string[]): InstrumentMessage {
   const instrument = INSTRUMENT_KINDS.find((k) => k === label[1]);
-  if (!instrument) return trouble('unknown', 'That is no balance, bath probe or colour reader. Connect one of those.');
+  if (!instrument)
+    return trouble('unknown', $localize`That is no balance, bath probe or colour reader. Connect one of those.`);
   const value = (key: string): number | null =>
     numberOf(label.find((w) => w.startsWith(`${key}=`))?.slice(key.length + 1)) ?? null;
   return {
@@ -139,16 +141,16 @@ function readWeightLine(label: readonly string[]): InstrumentMessage {
   if (state === 'over' || state === 'asleep' || state === 'under')
     return { kind: 'weight', weightG: weightG ?? 0, state };
   if (weightG === undefined || label[2] !== 'g' || state === undefined)
-    return trouble('garbled', 'The balance sent half a reading. It was left out.');
+    return trouble('garbled', $localize`The balance sent half a reading. It was left out.`);
   if (Math.abs(weightG) > HEAVIEST_G)
-    return trouble('outOfRange', 'The balance sent a weight no bench balance shows. It was left out.');
+    return trouble('outOfRange', $localize`The balance sent a weight no bench balance shows. It was left out.`);
   return { kind: 'weight', weightG, state };
 }
 
 function readTemperature(label: readonly string[]): InstrumentMessage {
   const temperatureC = numberOf(label[1]);
   if (temperatureC === undefined || label[2] !== 'C')
-    return trouble('garbled', 'The probe sent half a reading. It was left out.');
+    return trouble('garbled', $localize`The probe sent half a reading. It was left out.`);
   if (!within(temperatureC, PROBE_RANGE_C))
     return trouble(
       'outOfRange',
@@ -159,7 +161,7 @@ function readTemperature(label: readonly string[]): InstrumentMessage {
 
 function readPh(label: readonly string[]): InstrumentMessage {
   const ph = numberOf(label[1]);
-  if (ph === undefined) return trouble('garbled', 'The pH meter sent half a reading. It was left out.');
+  if (ph === undefined) return trouble('garbled', $localize`The pH meter sent half a reading. It was left out.`);
   if (!within(ph, PH_RANGE))
     return trouble(
       'outOfRange',
@@ -171,11 +173,11 @@ function readPh(label: readonly string[]): InstrumentMessage {
 function readColour(label: readonly string[]): InstrumentMessage {
   const [L, a, b] = [numberOf(label[1]), numberOf(label[2]), numberOf(label[3])];
   if (L === undefined || a === undefined || b === undefined)
-    return trouble('garbled', 'The colour reader sent half a reading. Lay it flat and read again.');
+    return trouble('garbled', $localize`The colour reader sent half a reading. Lay it flat and read again.`);
   if (!within(L, [0, 100]) || !within(a, [-128, 128]) || !within(b, [-128, 128]))
     return trouble(
       'outOfRange',
-      'The colour reader sent a colour that can’t be. Lay it flat on the piece, with no light coming in, and read again.',
+      $localize`The colour reader sent a colour that can’t be. Lay it flat on the piece, with no light coming in, and read again.`,
     );
   return { kind: 'colour', L, a, b, illuminant: label[4] ?? 'D65', observer: label[5] ?? '10' };
 }
@@ -211,7 +213,7 @@ export class InstrumentLines {
       const message = this.isFlood(nowMs)
         ? trouble(
             'flood',
-            'The instrument sends more than anyone can read. It is listened to again when it slows down; unplug it if it doesn’t.',
+            $localize`The instrument sends more than anyone can read. It is listened to again when it slows down; unplug it if it doesn’t.`,
           )
         : readInstrumentLine(line);
       if (message.kind !== 'trouble' || this.mayTell(message.code, nowMs)) messages.push(message);
@@ -220,7 +222,9 @@ export class InstrumentLines {
       this.rest = '';
       this.skipping = true;
       if (this.mayTell('tooLong', nowMs))
-        messages.push(trouble('tooLong', 'A line from the instrument was too long to be a reading. It was left out.'));
+        messages.push(
+          trouble('tooLong', $localize`A line from the instrument was too long to be a reading. It was left out.`),
+        );
     }
     return messages;
   }

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { BalanceState } from './protocol';
 
 /** A load is steady when it has stayed within one step of the balance for this long. */
@@ -28,15 +29,15 @@ export interface Pan {
   readonly label: string;
 }
 
-const LABELS: Readonly<Record<PanState, string>> = {
-  none: 'No balance is connected. Type what it shows.',
-  lost: 'The balance has gone quiet. The last weight it showed is kept; check the lead, or type what it shows.',
-  asleep: 'The balance has gone to sleep. The last weight it showed is kept; touch the pan to wake it.',
-  over: 'Too heavy for this balance. Take some off and weigh in portions.',
-  under: 'Below zero: something was on the pan when it was set to zero. Take everything off and set it to zero again.',
-  moving: 'Still moving.',
-  steady: 'Steady.',
-};
+const LABELS: Readonly<Record<PanState, string>> = worded(() => ({
+  none: $localize`No balance is connected. Type what it shows.`,
+  lost: $localize`The balance has gone quiet. The last weight it showed is kept; check the lead, or type what it shows.`,
+  asleep: $localize`The balance has gone to sleep. The last weight it showed is kept; touch the pan to wake it.`,
+  over: $localize`Too heavy for this balance. Take some off and weigh in portions.`,
+  under: $localize`Below zero: something was on the pan when it was set to zero. Take everything off and set it to zero again.`,
+  moving: $localize`Still moving.`,
+  steady: $localize`Steady.`,
+}));
 
 /**
  * Watches one balance: a weight is steady when the readings of the last moment lie within a step of one another,

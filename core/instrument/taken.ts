@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { Lab } from '../colour/lab';
 import type { Spectrum } from '../colour/spectrum';
 import type { Evenness } from '../photo/evenness';
@@ -8,13 +9,13 @@ export const READING_WAYS = ['typed', 'reader', 'spectrum', 'photo', 'ladder'] a
 /** One of `READING_WAYS`. */
 export type ReadingWay = (typeof READING_WAYS)[number];
 /** How each is said on screen. */
-export const READING_WAY_LABELS: Readonly<Record<ReadingWay, string>> = {
-  typed: 'typed',
-  reader: 'by the colour reader',
-  spectrum: 'from a spectrum',
-  photo: 'from a photograph',
-  ladder: 'by eye on a ladder',
-};
+export const READING_WAY_LABELS: Readonly<Record<ReadingWay, string>> = worded(() => ({
+  typed: $localize`typed`,
+  reader: $localize`by the colour reader`,
+  spectrum: $localize`from a spectrum`,
+  photo: $localize`from a photograph`,
+  ladder: $localize`by eye on a ladder`,
+}));
 
 /** How a reading was taken, and so how sure it is. */
 export interface Taken {
@@ -41,18 +42,18 @@ const PATCHY_DELTA_E00 = 3;
 /** How even a piece is, in words: even, with a fold mark or a patch, or patchy. */
 export const sayEvenness = ({ meanDeltaE00, maxDeltaE00 }: Evenness): string =>
   maxDeltaE00 < SHOWS_DELTA_E00
-    ? 'even'
+    ? $localize`even`
     : meanDeltaE00 > SHOWS_DELTA_E00 || maxDeltaE00 > PATCHY_DELTA_E00
-      ? 'patchy'
-      : 'a fold mark or a patch shows';
+      ? $localize`patchy`
+      : $localize`a fold mark or a patch shows`;
 
 /** What is said of how sure a reading is: “from a photograph, within ΔE00 2.1 four times in five, even”. */
 export function sayTaken({ way, within80, evenness, spots, reader, offset }: Taken): string {
   return [
     READING_WAY_LABELS[way] + (reader === '' ? '' : ` ${reader}`),
     spots.length > 1 ? `${spots.length} spots` : '',
-    offset === null ? '' : 'put right for how it reads beside the first',
-    within80 === null ? '' : `within ΔE00 ${decimals(within80, 1)} four times in five`,
+    offset === null ? '' : $localize`put right for how it reads beside the first`,
+    within80 === null ? '' : $localize`within ΔE00 ${decimals(within80, 1)} four times in five`,
     evenness === null ? '' : sayEvenness(evenness),
   ]
     .filter((w) => w !== '')

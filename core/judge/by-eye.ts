@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { joinList } from '../quantity/word-list';
 import type { ShadeOf } from '../scaling/shade-of';
 import type { ReadingState } from './verdict';
@@ -5,32 +6,32 @@ import type { ReadingState } from './verdict';
 /** What a lot is held against by eye. */
 export const EYE_AGAINST = ['master', 'lastLot', 'ladder', 'nothing'] as const;
 /** How each is said on screen. */
-export const EYE_AGAINST_LABELS: Readonly<Record<(typeof EYE_AGAINST)[number], string>> = {
-  master: 'the master swatch',
-  lastLot: 'the last lot',
-  ladder: 'a ladder',
-  nothing: 'nothing: as it is',
-};
+export const EYE_AGAINST_LABELS: Readonly<Record<(typeof EYE_AGAINST)[number], string>> = worded(() => ({
+  master: $localize`the master swatch`,
+  lastLot: $localize`the last lot`,
+  ladder: $localize`a ladder`,
+  nothing: $localize`nothing: as it is`,
+}));
 /** Ways a hue is seen to lean. */
 export const EYE_HUES = ['redder', 'yellower', 'greener', 'bluer'] as const;
 /** How even it is seen to be. */
 export const EYE_EVENNESS = ['even', 'patchy', 'foldMarks', 'palerEnds', 'spotted'] as const;
 /** How each is said on screen. */
-export const EYE_EVENNESS_LABELS: Readonly<Record<(typeof EYE_EVENNESS)[number], string>> = {
-  even: 'even',
-  patchy: 'patchy',
-  foldMarks: 'with fold marks',
-  palerEnds: 'paler at the ends',
-  spotted: 'spotted',
-};
+export const EYE_EVENNESS_LABELS: Readonly<Record<(typeof EYE_EVENNESS)[number], string>> = worded(() => ({
+  even: $localize`even`,
+  patchy: $localize`patchy`,
+  foldMarks: $localize`with fold marks`,
+  palerEnds: $localize`paler at the ends`,
+  spotted: $localize`spotted`,
+}));
 /** The light it is seen in. */
 export const EYE_LIGHTS = ['daylight', 'shade', 'lamp'] as const;
 /** How each is said on screen. */
-export const EYE_LIGHT_LABELS: Readonly<Record<(typeof EYE_LIGHTS)[number], string>> = {
-  daylight: 'in daylight',
-  shade: 'in the shade',
-  lamp: 'under a lamp',
-};
+export const EYE_LIGHT_LABELS: Readonly<Record<(typeof EYE_LIGHTS)[number], string>> = worded(() => ({
+  daylight: $localize`in daylight`,
+  shade: $localize`in the shade`,
+  lamp: $localize`under a lamp`,
+}));
 
 /** What an eye says: two steps paler to two deeper, a lean in hue, one step duller or clearer, how even. */
 export interface EyeSeen {
@@ -53,13 +54,13 @@ export interface EyeReading extends ShadeOf {
   readonly byId: string;
 }
 
-const DEPTHS: Readonly<Record<number, string>> = {
-  [-2]: 'much paler',
-  [-1]: 'paler',
+const DEPTHS: Readonly<Record<number, string>> = worded(() => ({
+  [-2]: $localize`much paler`,
+  [-1]: $localize`paler`,
   0: '',
-  1: 'deeper',
-  2: 'much deeper',
-};
+  1: $localize`deeper`,
+  2: $localize`much deeper`,
+}));
 const CLARITIES: Readonly<Record<number, string>> = { [-1]: 'duller', 0: '', 1: 'clearer' };
 
 /** Whether an eye saw no difference worth a word, and an even piece. */
@@ -72,11 +73,11 @@ export function sayEye({ against, depth, hue, clarity, evenness, where, light }:
   const beside =
     against === 'nothing'
       ? how.length === 0
-        ? 'looked at by itself'
-        : `${joinList(how)} than hoped`
+        ? $localize`looked at by itself`
+        : $localize`${joinList(how)} than hoped`
       : how.length === 0
-        ? `the same as ${EYE_AGAINST_LABELS[against]}`
-        : `${joinList(how)} than ${EYE_AGAINST_LABELS[against]}`;
+        ? $localize`the same as ${EYE_AGAINST_LABELS[against]}`
+        : $localize`${joinList(how)} than ${EYE_AGAINST_LABELS[against]}`;
   const even = `${EYE_EVENNESS_LABELS[evenness]}${evenness !== 'even' && where !== '' ? ` (${where})` : ''}`;
   return `${beside}, ${even}, ${EYE_LIGHT_LABELS[light]}`;
 }
@@ -86,8 +87,8 @@ export const JUDGE_RULES = ['eye', 'twoEyes', 'reading'] as const;
 /** One of `JUDGE_RULES`. */
 export type JudgeRule = (typeof JUDGE_RULES)[number];
 /** How each is said on screen. */
-export const JUDGE_RULE_LABELS: Readonly<Record<JudgeRule, string>> = {
-  eye: 'one eye is enough',
-  twoEyes: 'two people look',
-  reading: 'only with a reading',
-};
+export const JUDGE_RULE_LABELS: Readonly<Record<JudgeRule, string>> = worded(() => ({
+  eye: $localize`one eye is enough`,
+  twoEyes: $localize`two people look`,
+  reading: $localize`only with a reading`,
+}));

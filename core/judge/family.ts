@@ -80,10 +80,11 @@ function wantedOf(
 export function unitsOf(plan: Shape): (ShadeOf & { readonly label: string })[] {
   return plan.batches.flatMap((batch): (ShadeOf & { readonly label: string })[] => {
     const whole = { ...WHOLE, batch: batch.number };
-    if (plan.groups.length <= 1 || batch.groups.length === 0) return [{ ...whole, label: `Batch ${batch.number}` }];
+    if (plan.groups.length <= 1 || batch.groups.length === 0)
+      return [{ ...whole, label: $localize`Batch ${batch.number}` }];
     return batch.groups.map(({ key }) => {
       const of = { ...whole, group: key };
-      return { ...of, label: `${sayShade(plan, of)} in batch ${batch.number}` };
+      return { ...of, label: $localize`${sayShade(plan, of)} in batch ${batch.number}` };
     });
   });
 }

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import type { GreyGrade } from '../colour/grey-scale';
@@ -11,10 +12,10 @@ export const FASTNESS_PLACES = ['window', 'openShelf'] as const;
 /** One of `FASTNESS_PLACES`. */
 export type FastnessPlace = (typeof FASTNESS_PLACES)[number];
 /** Each in words. */
-export const FASTNESS_PLACE_LABELS: Readonly<Record<FastnessPlace, string>> = {
-  window: 'in a window',
-  openShelf: 'on an open shelf',
-};
+export const FASTNESS_PLACE_LABELS: Readonly<Record<FastnessPlace, string>> = worded(() => ({
+  window: $localize`in a window`,
+  openShelf: $localize`on an open shelf`,
+}));
 
 /**
  * How much of the light of a window reaches an open shelf in the same room: a rule of thumb (daylight a few metres
@@ -113,19 +114,19 @@ export const TELLS_FROM: GreyGrade = 3;
 /** What is printed with the goods, from what was tried; untried is said too. */
 export function careText({ lightChange, washChange, staining }: FastnessGrades): string[] {
   const lines: string[] = [];
-  if (washChange === null && staining === null) lines.push('Its fastness to washing has not been tried.');
+  if (washChange === null && staining === null) lines.push($localize`Its fastness to washing has not been tried.`);
   else {
-    if (staining !== null && staining <= TELLS_FROM) lines.push('Wash it alone: it stains white cloth.');
+    if (staining !== null && staining <= TELLS_FROM) lines.push($localize`Wash it alone: it stains white cloth.`);
     if (washChange !== null && washChange <= TELLS_FROM)
-      lines.push('Wash it seldom, cool, with neutral soap: it pales with washing.');
-    if (lines.length === 0) lines.push('Wash it cool, with neutral soap.');
+      lines.push($localize`Wash it seldom, cool, with neutral soap: it pales with washing.`);
+    if (lines.length === 0) lines.push($localize`Wash it cool, with neutral soap.`);
   }
-  if (lightChange === null) lines.push('Its fastness to light has not been tried.');
+  if (lightChange === null) lines.push($localize`Its fastness to light has not been tried.`);
   else
     lines.push(
       lightChange <= TELLS_FROM
-        ? 'Keep it out of the sun and off open shelves: it fades.'
-        : 'Don’t leave it in a window for long.',
+        ? $localize`Keep it out of the sun and off open shelves: it fades.`
+        : $localize`Don’t leave it in a window for long.`,
     );
   return lines;
 }

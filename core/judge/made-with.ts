@@ -61,9 +61,9 @@ export function madeWith(plan: LotPlan, records: readonly StepRecord[], of: Shad
 export const sayMadeWith = ({ base, dyestuffs, mordants, modifiers, part, dip, minutes }: MadeWith): string =>
   [
     base,
-    dyestuffs.join(' and '),
-    mordants.length > 0 ? `on ${mordants.join(' and ')}` : '',
-    modifiers.length > 0 ? `then ${modifiers.join(' and ')}` : '',
+    dyestuffs.join($localize` and `),
+    mordants.length > 0 ? `on ${mordants.join($localize` and `)}` : '',
+    modifiers.length > 0 ? `then ${modifiers.join($localize` and `)}` : '',
     part,
     dip === null ? '' : `dip ${dip}`,
     minutes === null ? '' : `${minutes} min`,

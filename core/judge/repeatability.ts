@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 
@@ -20,12 +21,12 @@ export interface DriftSignal {
   readonly channel: DriftChannel;
 }
 /** Each rule in words. */
-export const DRIFT_RULE_LABELS: Readonly<Record<DriftSignal['rule'], string>> = {
-  far: 'further from the middle than chance brings it',
-  twoOfThree: 'two of three lots far to the same side',
-  fourOfFive: 'four of five lots somewhat to the same side',
-  eightOnOneSide: 'eight lots in a row to the same side',
-};
+export const DRIFT_RULE_LABELS: Readonly<Record<DriftSignal['rule'], string>> = worded(() => ({
+  far: $localize`further from the middle than chance brings it`,
+  twoOfThree: $localize`two of three lots far to the same side`,
+  fourOfFive: $localize`four of five lots somewhat to the same side`,
+  eightOnOneSide: $localize`eight lots in a row to the same side`,
+}));
 
 /** The middle of a channel, and how far lots scatter about it by chance. */
 export interface DriftLimits {

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { countLabel } from '../quantity/word-list';
 import type { EYE_EVENNESS } from './by-eye';
 
@@ -6,11 +7,11 @@ export const STRIP_WARMTHS = ['warm', 'between', 'cool'] as const;
 /** One of `STRIP_WARMTHS`. */
 export type StripWarmth = (typeof STRIP_WARMTHS)[number];
 /** How each is said on screen. */
-export const STRIP_WARMTH_LABELS: Readonly<Record<StripWarmth, string>> = {
-  warm: 'warm',
-  between: 'neither warm nor cool',
-  cool: 'cool',
-};
+export const STRIP_WARMTH_LABELS: Readonly<Record<StripWarmth, string>> = worded(() => ({
+  warm: $localize`warm`,
+  between: $localize`neither warm nor cool`,
+  cool: $localize`cool`,
+}));
 
 /** What an eye says of one strip beside the others. */
 export interface SeenStrip {
@@ -49,11 +50,11 @@ export function checkStripLook(seen: readonly SeenStrip[], strips: number): Stri
 export function sayStripLookRefusal(refusal: StripLookRefusal): string {
   switch (refusal.code) {
     case 'noneSeen':
-      return 'Give at least one strip its place: 1 is the deepest.';
+      return $localize`Give at least one strip its place: 1 is the deepest.`;
     case 'noSuchStrip':
-      return `This trial has ${countLabel(refusal.strips, 'strip')}. Choose one of them.`;
+      return $localize`This trial has ${countLabel(refusal.strips, 'strip')}. Choose one of them.`;
     case 'seenTwice':
-      return `Strip ${refusal.number} stands there twice. Give it one place.`;
+      return $localize`Strip ${refusal.number} stands there twice. Give it one place.`;
   }
 }
 

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { trimZeros } from '../quantity/weight';
 import { countLabel } from '../quantity/word-list';
 import type { EyeReading, JudgeRule } from './by-eye';
@@ -159,17 +160,17 @@ export function checkVerdict(asked: VerdictCase): VerdictRefusal | undefined {
       ? undefined
       : {
           code: 'reasonMissing',
-          message: `Say why it is ${verdict === 'hold' ? 'held' : 'refused'}: the next one to dye it needs to know.`,
+          message: $localize`Say why it is ${verdict === 'hold' ? $localize`held` : $localize`refused`}:localize:: the next one to dye it needs to know.`,
         };
   if (asked.units.length === 0)
     return {
       code: 'nothingLeft',
-      message: 'Every part of this lot is held or refused by itself. Pass one of them, or refuse the lot.',
+      message: $localize`Every part of this lot is held or refused by itself. Pass one of them, or refuse the lot.`,
     };
   if (openSteps > 0)
     return {
       code: 'stepsOpen',
-      message: `${countLabel(openSteps, 'step is', 'steps are')} not finished at the bench. Finish or skip them with a reason, then judge.`,
+      message: $localize`${countLabel(openSteps, $localize`step is`, $localize`steps are`)} not finished at the bench. Finish or skip them with a reason, then judge.`,
     };
   return refuseUnseen(asked) ?? refuseUnlike(asked, hasReason);
 }
@@ -179,7 +180,7 @@ function refuseUnseen({ units, readings, eyes, rule }: VerdictCase): VerdictRefu
   if (readings.length === 0 && eyes.length === 0)
     return {
       code: 'noReading',
-      message: `Nothing has been ${rule === 'reading' ? 'read' : 'read or looked at'} yet. Take a dry reading of every batch first${rule === 'reading' ? '' : ', or judge it by eye'}.`,
+      message: $localize`Nothing has been ${rule === 'reading' ? $localize`read` : $localize`read or looked at`} yet. Take a dry reading of every batch first${rule === 'reading' ? '' : $localize`, or judge it by eye`}.`,
     };
   const settled = settledReadings(readings);
   const dry = looks.filter((e) => isSettled(e.state));
@@ -188,7 +189,7 @@ function refuseUnseen({ units, readings, eyes, rule }: VerdictCase): VerdictRefu
       ? READING_WANTED
       : {
           code: 'onlyWet',
-          message: 'Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.',
+          message: $localize`Still wet — don’t judge yet. A wet reading can’t pass a lot: take one when it is dry.`,
         };
   const unseen = unseenUnits({ units, readings, eyes, rule });
   const named = [...new Set(unseen.map((u) => u.label))];
@@ -198,21 +199,20 @@ function refuseUnseen({ units, readings, eyes, rule }: VerdictCase): VerdictRefu
       : {
           code: 'batchUnread',
           batches: [...new Set(unseen.map((u) => u.batch))],
-          message: `${named.join(' and ')} ${named.length > 1 ? 'have' : 'has'} not been seen dry. Everything is seen before the lot is passed.`,
+          message: $localize`${named.join($localize` and `)} ${named.length > 1 ? $localize`have` : $localize`has`} not been seen dry. Everything is seen before the lot is passed.`,
         };
   return rule === 'twoEyes' && verdictRestsOn({ units, readings, eyes }) === 'eye'
     ? {
         code: 'secondEye',
-        message: 'One person has looked. This studio passes by two pairs of eyes: ask somebody else to look too.',
+        message: $localize`One person has looked. This studio passes by two pairs of eyes: ask somebody else to look too.`,
       }
     : undefined;
 }
 
-const READING_WANTED: VerdictRefusal = {
+const READING_WANTED: VerdictRefusal = worded(() => ({
   code: 'readingWanted',
-  message:
-    'This studio passes lots only with a reading. Take a dry one of every batch; what was seen by eye is kept beside it.',
-};
+  message: $localize`This studio passes lots only with a reading. Take a dry one of every batch; what was seen by eye is kept beside it.`,
+}));
 
 function refuseUnlike(
   { readings, eyes, rule, units, standardOf, toleranceDeltaE }: VerdictCase,
@@ -227,7 +227,7 @@ function refuseUnlike(
     const { illuminant, observer } = other.standard;
     return {
       code: 'otherConditions',
-      message: `The master was read under ${illuminant}/${observer}°. Read the lot under the same light and observer, else the numbers don’t compare.`,
+      message: $localize`The master was read under ${illuminant}/${observer}°. Read the lot under the same light and observer, else the numbers don’t compare.`,
     };
   }
   if (hasReason) return undefined;
@@ -235,7 +235,7 @@ function refuseUnlike(
   if (worst > toleranceDeltaE)
     return {
       code: 'reasonMissing',
-      message: `ΔE ${decimals(worst, 2)} is beyond the tolerance of ${trimZeros(toleranceDeltaE, 2)}. Hold it, refuse it, or pass it and say why.`,
+      message: $localize`ΔE ${decimals(worst, 2)} is beyond the tolerance of ${trimZeros(toleranceDeltaE, 2)}. Hold it, refuse it, or pass it and say why.`,
     };
   const unread = unseenUnits({ units, readings, eyes: [], rule });
   const unlike =
@@ -245,7 +245,7 @@ function refuseUnlike(
   return unlike
     ? {
         code: 'reasonMissing',
-        message: `It was seen ${sayEye(unlike.seen)}. Hold it, refuse it, or pass it and say why.`,
+        message: $localize`It was seen ${sayEye(unlike.seen)}. Hold it, refuse it, or pass it and say why.`,
       }
     : undefined;
 }

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { trimZeros } from '../quantity/weight';
 import { sayPh } from '../quantity/say-ph';
 import type { StockMeasure } from '../quantity/amount';
@@ -53,11 +54,11 @@ export interface Factor {
 /** Doses closer than this, relative to what was used, count as the same. */
 const SAME_DOSE_SHARE = 0.02;
 
-const DOSE_UNIT: Readonly<Record<StockMeasure, string>> = {
+const DOSE_UNIT: Readonly<Record<StockMeasure, string>> = worded(() => ({
   weight: '% WOF',
-  volume: 'ml per 100 g',
-  pieces: 'packets per 100 g',
-};
+  volume: $localize`ml per 100 g`,
+  pieces: $localize`packets per 100 g`,
+}));
 const tags = (sources: readonly MaterialSource[]): string =>
   sources.length === 0 ? 'none' : [...new Set(sources.map((s) => s.tag))].sort().join(' + ');
 const sameIds = (x: readonly string[], y: readonly string[]): boolean =>
@@ -94,31 +95,31 @@ function compareTwo(then: LotConditions, now: LotConditions): Factor[] {
   });
   return [
     factor(
-      'Recipe',
+      $localize`Recipe`,
       then.recipe.name,
       now.recipe.name,
       then.recipe.id === now.recipe.id,
-      'Another version of the recipe: read what changed between them before the lot.',
+      $localize`Another version of the recipe: read what changed between them before the lot.`,
     ),
     factor(
-      'Base lot',
+      $localize`Base lot`,
       tags(then.base),
       tags(now.base),
       sameSources(then.base, now.base),
-      'Another lot of the base may be whiter or yellower and drink the dye faster or slower.',
+      $localize`Another lot of the base may be whiter or yellower and drink the dye faster or slower.`,
     ),
     ...materialFactors(then.materials, now.materials),
     factor(
-      'Water',
+      $localize`Water`,
       waterLabel(then.water),
       waterLabel(now.water),
       then.water?.id === now.water?.id &&
         then.water?.ph === now.water?.ph &&
         then.water?.hardnessDh === now.water?.hardnessDh,
-      'Hardness and pH shift the shade of the very same recipe; iron in water saddens it.',
+      $localize`Hardness and pH shift the shade of the very same recipe; iron in water saddens it.`,
     ),
     factor(
-      'Vessel',
+      $localize`Vessel`,
       vesselLabel(then),
       vesselLabel(now),
       sameIds(
@@ -128,13 +129,13 @@ function compareTwo(then: LotConditions, now: LotConditions): Factor[] {
       vesselEffect(then, now),
     ),
     factor(
-      'Liquor ratio',
+      $localize`Liquor ratio`,
       `1:${then.liquorRatio}`,
       `1:${now.liquorRatio}`,
       then.liquorRatio === now.liquorRatio,
       now.liquorRatio > then.liquorRatio
-        ? 'A longer bath leaves more dye in the water: expect paler.'
-        : 'A shorter bath drives more dye into the fibre: expect deeper, and less room to turn.',
+        ? $localize`A longer bath leaves more dye in the water: expect paler.`
+        : $localize`A shorter bath drives more dye into the fibre: expect deeper, and less room to turn.`,
     ),
   ];
 }
@@ -145,7 +146,9 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
     const was = then.find((m) => m.materialId === id);
     const is = now.find((m) => m.materialId === id);
     const label = (m: MaterialUse | undefined): string =>
-      m ? `${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}${worthLabel(m)}` : 'not used';
+      m
+        ? $localize`${round(m.percentOwf)} ${DOSE_UNIT[m.measure]} from ${tags(m.sources)}${worthLabel(m)}`
+        : $localize`not used`;
     const sameDose =
       was !== undefined && is !== undefined && Math.abs(worth(is) - worth(was)) <= SAME_DOSE_SHARE * worth(was);
     const same = sameDose && sameSources(was.sources, is.sources);
@@ -154,33 +157,36 @@ function materialFactors(then: readonly MaterialUse[], now: readonly MaterialUse
 }
 
 function materialEffect(was: MaterialUse | undefined, is: MaterialUse | undefined, sameDose: boolean): string {
-  if (!was) return 'Not used then.';
-  if (!is) return 'Used then, not now.';
-  if (!sameDose) return worth(is) > worth(was) ? 'More than was really used then.' : 'Less than was really used then.';
+  if (!was) return $localize`Not used then.`;
+  if (!is) return $localize`Used then, not now.`;
+  if (!sameDose)
+    return worth(is) > worth(was)
+      ? $localize`More than was really used then.`
+      : $localize`Less than was really used then.`;
   if (is.worthPercentOwf !== undefined && Math.abs(is.percentOwf - was.percentOwf) > SAME_DOSE_SHARE * was.percentOwf)
-    return 'Another stock lot, and the dose makes up for its strength: the shade should hold, the hue may still differ.';
-  return 'Another stock lot may be stronger or weaker: dye a strike-off before the whole lot.';
+    return $localize`Another stock lot, and the dose makes up for its strength: the shade should hold, the hue may still differ.`;
+  return $localize`Another stock lot may be stronger or weaker: dye a strike-off before the whole lot.`;
 }
 
 /** A dose at full strength. */
 const worth = (m: MaterialUse): number => m.worthPercentOwf ?? m.percentOwf;
 const worthLabel = (m: MaterialUse): string =>
   Math.abs(worth(m) - m.percentOwf) > SAME_DOSE_SHARE * m.percentOwf
-    ? `, worth ${round(worth(m))} at full strength`
+    ? $localize`, worth ${round(worth(m))} at full strength`
     : '';
 
 function vesselEffect(then: LotConditions, now: LotConditions): string {
   const metals = (c: LotConditions): string => [...new Set(c.vessels.map((v) => v.metal))].sort().join();
   return metals(then) === metals(now)
-    ? 'Another pot of the same metal: watch how fast it heats.'
-    : 'Another metal: aluminium brightens, iron saddens.';
+    ? $localize`Another pot of the same metal: watch how fast it heats.`
+    : $localize`Another metal: aluminium brightens, iron saddens.`;
 }
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 const vesselLabel = (c: LotConditions): string => c.vessels.map((v) => `${v.name} (${v.metal})`).join(' + ');
 
 function waterLabel(water: LotConditions['water']): string {
-  if (!water) return 'not recorded';
+  if (!water) return $localize`not recorded`;
   const facts = [
     water.ph === null ? '' : sayPh(water.ph),
     water.hardnessDh === null ? '' : `${trimZeros(water.hardnessDh, 1)} °dH`,

@@ -106,7 +106,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
   if (usable.length < MIN_SAMPLES || new Set(usable.map((s) => s.minute)).size < MIN_SAMPLES) {
     return {
       state: 'tooFew',
-      message: `${usable.length === 0 ? 'No sample yet' : usable.length === 1 ? 'One sample' : 'Two samples'}: three at different times say when it will be there.`,
+      message: $localize`${usable.length === 0 ? $localize`No sample yet` : usable.length === 1 ? $localize`One sample` : $localize`Two samples`}:localize:: three at different times say when it will be there.`,
     };
   }
   const rates = Array.from(
@@ -132,8 +132,8 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
     fromMinute === null
       ? ''
       : toMinute === null
-        ? `, not before ${Math.round(fromMinute)} min`
-        : `, between ${Math.round(fromMinute)} and ${Math.round(toMinute)} min`;
+        ? $localize`, not before ${Math.round(fromMinute)} min`
+        : $localize`, between ${Math.round(fromMinute)} and ${Math.round(toMinute)} min`;
   if (minute === null)
     return {
       state: 'neverReaches',
@@ -141,7 +141,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
       minute,
       fromMinute,
       toMinute,
-      message: `By these samples it levels off at ${Math.round(best.atLast * 100)} % of the depth wanted${span === '' ? '' : span}. More dye, more heat within the ceiling, or a longer dip in a fresh bath.`,
+      message: $localize`By these samples it levels off at ${Math.round(best.atLast * 100)} % of the depth wanted${span === '' ? '' : span}. More dye, more heat within the ceiling, or a longer dip in a fresh bath.`,
     };
   if (nowMinute >= minute)
     return {
@@ -150,7 +150,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
       minute,
       fromMinute,
       toMinute,
-      message: `Lift now: by the curve it was there at ${Math.round(minute)} min${span}. Look at it wet and remember that wet is darker.`,
+      message: $localize`Lift now: by the curve it was there at ${Math.round(minute)} min${span}. Look at it wet and remember that wet is darker.`,
     };
   return {
     state: 'wait',
@@ -158,7 +158,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
     minute,
     fromMinute,
     toMinute,
-    message: `By the curve it is there at ${Math.round(minute)} min${span}.`,
+    message: $localize`By the curve it is there at ${Math.round(minute)} min${span}.`,
   };
 }
 

@@ -104,15 +104,15 @@ export function workOutShade(
 function sayWorked(what: WorkedOf, names: LetterNames): string {
   switch (what.of) {
     case 'jar':
-      return `${names.material(what.materialId)} out of ${what.stockLotIds.map(names.jar).join(' and ')}`;
+      return $localize`${names.material(what.materialId)} out of ${what.stockLotIds.map(names.jar).join($localize` and `)}`;
     case 'water':
       return names.water(what.waterId);
     case 'bath':
-      return `in a bath of 1:${Math.round(what.liquorRatio)}`;
+      return $localize`in a bath of 1:${Math.round(what.liquorRatio)}`;
     case 'base':
-      return 'on this lot of the base';
+      return $localize`on this lot of the base`;
     case 'day':
-      return 'what was dyed out of the same jars before';
+      return $localize`what was dyed out of the same jars before`;
   }
 }
 
@@ -122,31 +122,33 @@ export function figureOfShade(worked: WorkedShade, standard: Lab, within80: numb
     .filter((s) => s.deltaE00 >= WORTH_A_LINE)
     .map(({ what, from, to, deltaE00, within80: give }): FigureInput => {
       const stands =
-        what.of === 'jar' ? `, ${what.readings === 1 ? '1 reading' : `${what.readings} readings`} of it` : '';
+        what.of === 'jar'
+          ? $localize`, ${what.readings === 1 ? $localize`1 reading` : $localize`${what.readings} readings`} of it`
+          : '';
       return {
         name: sayWorked(what, names),
         value: describeDifference(from, to).summary,
         unit: '',
-        source: `ΔE00 ${decimals(deltaE00, 1)}${give > 0 ? `, give or take ${decimals(give, 1)}` : ''}${stands}`,
+        source: `ΔE00 ${decimals(deltaE00, 1)}${give > 0 ? $localize`, give or take ${decimals(give, 1)}` : ''}${stands}`,
       };
     });
   return figure(
     ciede2000(standard, worked.end, EVEN).deltaE,
     'ΔE00',
-    'what the shade foretold lies from the master, by CIEDE2000',
+    $localize`what the shade foretold lies from the master, by CIEDE2000`,
     [
       {
-        name: 'As the recipe gives it out of the reference jars, in middling water',
+        name: $localize`As the recipe gives it out of the reference jars, in middling water`,
         value: sayLab(worked.start),
         unit: '',
       },
       ...steps,
-      { name: 'Foretold', value: sayLab(worked.end), unit: '' },
-      { name: 'The master', value: sayLab(standard), unit: '' },
+      { name: $localize`Foretold`, value: sayLab(worked.end), unit: '' },
+      { name: $localize`The master`, value: sayLab(standard), unit: '' },
     ],
     [
-      `Learnt from ${worked.readings} readings by one model of all of them.`,
-      `Four times in five within ΔE00 ${decimals(within80, 1)} of what is foretold: what isn’t known of jars, water and build-up, and a batch’s luck.`,
+      $localize`Learnt from ${worked.readings} readings by one model of all of them.`,
+      $localize`Four times in five within ΔE00 ${decimals(within80, 1)} of what is foretold: what isn’t known of jars, water and build-up, and a batch’s luck.`,
     ],
   );
 }

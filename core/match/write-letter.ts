@@ -37,18 +37,19 @@ function sayShade(standard: Lab, { lab, deltaE00 }: ReorderWay): string {
   const { summary, deltaE } = describeDifference(standard, lab);
   const words = joinList(summary.split(', '));
   return deltaE < LIKE_DELTA_E
-    ? `as the master (ΔE00 ${decimals(deltaE00, 1)})`
-    : `${words} than the master (ΔE00 ${decimals(deltaE00, 1)})`;
+    ? $localize`as the master (ΔE00 ${decimals(deltaE00, 1)})`
+    : $localize`${words} than the master (ΔE00 ${decimals(deltaE00, 1)})`;
 }
 
 /** One lever, as it is said to whoever weighs: “weld 12 % more”, “a little madder, 0.4 % of the fibre”. */
 function sayTurned({ doses }: ReorderWay, { materialId, share, percentOwf }: LeverTurned, names: LetterNames): string {
   const name = names.material(materialId);
   const isAfter = doses.some((d) => d.materialId === materialId && d.stage === 'modifier');
-  const much = `${decimals(percentOwf, percentOwf < 1 ? 2 : 1)} % of the fibre`;
-  if (share === null) return isAfter ? `a touch of ${name} after the dye, ${much}` : `a little ${name}, ${much}`;
+  const much = $localize`${decimals(percentOwf, percentOwf < 1 ? 2 : 1)} % of the fibre`;
+  if (share === null)
+    return isAfter ? $localize`a touch of ${name} after the dye, ${much}` : $localize`a little ${name}, ${much}`;
   return Math.abs(share - 1) < LEAST_SAID
-    ? `${name} ${decimals(percentOwf, 1)} % of the fibre`
+    ? $localize`${name} ${decimals(percentOwf, 1)} % of the fibre`
     : `${name} ${percent(share)} ${share > 1 ? 'more' : 'less'}`;
 }
 
@@ -56,11 +57,11 @@ function sayTurned({ doses }: ReorderWay, { materialId, share, percentOwf }: Lev
 function sayJars({ doses }: ReorderWay, { materialId, share }: LeverTurned, names: LetterNames): string {
   const each = doses
     .filter((d) => d.materialId === materialId)
-    .map((d) => `${decimals(d.percentOwf, 1)} % out of ${names.jar(d.stockLotId)}`);
+    .map((d) => $localize`${decimals(d.percentOwf, 1)} % out of ${names.jar(d.stockLotId)}`);
   const inAll =
     share === null || Math.abs(share - 1) < LEAST_SAID
       ? ''
-      : `, ${percent(share)} ${share > 1 ? 'more' : 'less'} in all`;
+      : $localize`, ${percent(share)} ${share > 1 ? $localize`more` : $localize`less`} in all`;
   return `${names.material(materialId)} ${joinList(each)}${inAll}`;
 }
 
@@ -72,7 +73,7 @@ const LEAST_SAID = 0.015;
 /** What a way asks for, in words. */
 export function sayWay(way: ReorderWay, names: LetterNames): string {
   const said = [...sayWeighed(way, names), ...sayBath(way, names)];
-  return said.length === 0 ? 'as the recipe says' : joinList(said);
+  return said.length === 0 ? $localize`as the recipe says` : joinList(said);
 }
 
 function sayWeighed(way: ReorderWay, names: LetterNames): string[] {
@@ -87,23 +88,25 @@ function sayWeighed(way: ReorderWay, names: LetterNames): string[] {
 /** “one dip more”, “2 dips fewer”. */
 export function sayDips(more: number): string {
   const many = Math.abs(more);
-  return `${many === 1 ? 'one dip' : `${many} dips`} ${more > 0 ? 'more' : 'fewer'}`;
+  return `${many === 1 ? $localize`one dip` : $localize`${many} dips`} ${more > 0 ? 'more' : 'fewer'}`;
 }
 
 /** On what, in what, and how long, where that is not as planned. */
 function sayBath(way: ReorderWay, names: LetterNames): string[] {
-  const said = way.baseLotId === null ? [] : [`on ${names.jar(way.baseLotId)}, another lot of the base`];
+  const said = way.baseLotId === null ? [] : [$localize`on ${names.jar(way.baseLotId)}, another lot of the base`];
   if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
   if (way.dipsMore !== 0) said.push(sayDips(way.dipsMore));
   else if (Math.abs(way.timeShare - 1) > LEAST_TIME)
-    said.push(`${percent(way.timeShare)} ${way.timeShare > 1 ? 'longer' : 'shorter'} in the dye`);
+    said.push(
+      $localize`${percent(way.timeShare)} ${way.timeShare > 1 ? $localize`longer` : $localize`shorter`} in the dye`,
+    );
   return said;
 }
 
 /** A way as a sentence begins with it: “With weld 12 % more”, “In the rain water and 20 % longer in the dye”. */
 function beginWay(way: ReorderWay, names: LetterNames): string {
   const said = sayWay(way, names);
-  return sayWeighed(way, names).length > 0 ? `With ${said}` : said.charAt(0).toUpperCase() + said.slice(1);
+  return sayWeighed(way, names).length > 0 ? $localize`With ${said}` : said.charAt(0).toUpperCase() + said.slice(1);
 }
 
 const lowerFirst = (text: string): string => text.charAt(0).toLowerCase() + text.slice(1);
@@ -114,15 +117,15 @@ export function sayFactor(factor: ReorderFactor, names: LetterNames): string {
     case 'material':
       return names.material(factor.materialId);
     case 'water':
-      return 'the water';
+      return $localize`the water`;
     case 'pot':
-      return 'the pot’s metal';
+      return $localize`the pot’s metal`;
     case 'bath':
-      return 'the length of the bath';
+      return $localize`the length of the bath`;
     case 'base':
-      return 'the lot of the base';
+      return $localize`the lot of the base`;
     case 'time':
-      return 'time and heat';
+      return $localize`time and heat`;
   }
 }
 
@@ -132,29 +135,28 @@ const count = (n: number, one: string): string => `${n} ${one}${n === 1 ? '' : '
 export function writeLetter(answer: ReorderAnswer, standard: Lab, plan: Dyeing, names: LetterNames): Letter {
   if (answer.state === 'tooFew')
     return {
-      opening: `Too little was dyed and read so far to say what will come out: ${count(answer.readings, 'reading')}, and ${answer.needed} are needed.`,
-      advice: 'Dye it as the recipe says, and read it dry: that is what the next can be foretold from.',
+      opening: $localize`Too little was dyed and read so far to say what will come out: ${count(answer.readings, 'reading')}, and ${answer.needed} are needed.`,
+      advice: $localize`Dye it as the recipe says, and read it dry: that is what the next can be foretold from.`,
       strikeOff: '',
       standsOn: '',
     };
   const { unchanged, ways, strikeOff } = answer;
-  const standsOn = `It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`;
+  const standsOn = $localize`It stands on ${count(answer.ofColourway, 'reading')} of this colourway and ${answer.readings} in all.`;
   if (unchanged.deltaE00 > NOTHING_LIKE_DELTA_E)
     return {
-      opening: `As it is planned it should come out nothing like the master (ΔE00 ${decimals(unchanged.deltaE00, 0)}).`,
-      advice:
-        'Look at what it is dyed with now: a bath that is used up, or a jar that is empty, can’t be made up for by more of the rest.',
+      opening: $localize`As it is planned it should come out nothing like the master (ΔE00 ${decimals(unchanged.deltaE00, 0)}).`,
+      advice: $localize`Look at what it is dyed with now: a bath that is used up, or a jar that is empty, can’t be made up for by more of the rest.`,
       strikeOff: '',
       standsOn,
     };
   const [best] = ways;
   return {
-    opening: `As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${decimals(unchanged.within80, 1)} of that four times in five.`,
+    opening: $localize`As it is planned it should come out ${sayShade(standard, unchanged)}, within ΔE00 ${decimals(unchanged.within80, 1)} of that four times in five.`,
     advice: best
-      ? `${best.isStruckOff ? `By the strike-off: ${lowerFirst(beginWay(best, names))}` : beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${decimals(best.within80, 1)}.`
+      ? $localize`${best.isStruckOff ? $localize`By the strike-off: ${lowerFirst(beginWay(best, names))}` : beginWay(best, names)} it should come out ${sayShade(standard, best)}, within ΔE00 ${decimals(best.within80, 1)}.`
       : strikeOff
-        ? 'No change can be named yet that promises to come clearly nearer: what is unsure of it a strike-off shows first.'
-        : 'No change promises to come clearly nearer: dye it as the recipe says.',
+        ? $localize`No change can be named yet that promises to come clearly nearer: what is unsure of it a strike-off shows first.`
+        : $localize`No change promises to come clearly nearer: dye it as the recipe says.`,
     strikeOff: strikeOff ? sayStrikeOff(strikeOff, plan, names) : '',
     standsOn,
   };
@@ -171,19 +173,19 @@ function sayStrikeOff(
     const isAsPlanned = own.length === 1 && plan.doses.some((p) => p.stockLotId === own[0]?.stockLotId);
     const each = own.map((d) => {
       // A vat is not weighed in: the strike-off goes into it.
-      if (isBathItself(d, plan.liquorRatio)) return 'as it stands';
+      if (isBathItself(d, plan.liquorRatio)) return $localize`as it stands`;
       const weight = `${grams((d.percentOwf / 100) * STRIKE_OFF_G)} g`;
-      return isAsPlanned ? weight : `${weight} out of ${names.jar(d.stockLotId)}`;
+      return isAsPlanned ? weight : $localize`${weight} out of ${names.jar(d.stockLotId)}`;
     });
     return `${names.material(materialId)} ${joinList(each)}`;
   });
-  const water = waterId === null ? 'in the same water' : `in ${names.water(waterId)}`;
-  const fibre = baseLotId === null ? 'the same lot of the base' : names.jar(baseLotId);
+  const water = waterId === null ? $localize`in the same water` : $localize`in ${names.water(waterId)}`;
+  const fibre = baseLotId === null ? $localize`the same lot of the base` : names.jar(baseLotId);
   const time =
     dipsMore !== 0
-      ? `${sayDips(dipsMore)} and as hot`
+      ? $localize`${sayDips(dipsMore)} and as hot`
       : Math.abs(timeShare - 1) > LEAST_TIME
-        ? `${percent(timeShare)} ${timeShare > 1 ? 'longer' : 'shorter'} in the dye and as hot`
-        : 'as long and as hot';
-  return `A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${decimals(withoutDeltaE, 1)} from the master, after one ${decimals(afterDeltaE, 1)}. Dye ${STRIKE_OFF_G} g of ${fibre} ${water}, ${time}, at 1:${plan.liquorRatio}: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
+        ? $localize`${percent(timeShare)} ${timeShare > 1 ? $localize`longer` : $localize`shorter`} in the dye and as hot`
+        : $localize`as long and as hot`;
+  return $localize`A strike-off is worth its while: without one the lot is likely to lie ${DELTA_E_LABELS[formula]} ${decimals(withoutDeltaE, 1)} from the master, after one ${decimals(afterDeltaE, 1)}. Dye ${STRIKE_OFF_G} g of ${fibre} ${water}, ${time}, at 1:${plan.liquorRatio}:liquorRatio:: ${joinList(weights)}. A small pot loses heat sooner than the lot’s, so go by the thermometer. Read it dry, then look here again.`;
 }

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { describeDifference } from '../colour/describe';
 import type { Lab } from '../colour/lab';
 import { joinList } from '../quantity/word-list';
@@ -15,21 +16,21 @@ export interface RescueLetter {
 
 const grams = (g: number): string => `${g < 1 ? decimals(g, 2) : decimals(g, 1)} g`;
 
-const HOW: Readonly<Record<RescueWay['how'], string>> = {
-  moreDye: 'In a fresh bath, in the same water and as hot: what is on the fibre stays there.',
-  longer: 'Only while its bath still stands.',
-  overdye: 'In a fresh bath of its own, over what is on it.',
-  modifier: 'In a bath after, by itself.',
-};
+const HOW: Readonly<Record<RescueWay['how'], string>> = worded(() => ({
+  moreDye: $localize`In a fresh bath, in the same water and as hot: what is on the fibre stays there.`,
+  longer: $localize`Only while its bath still stands.`,
+  overdye: $localize`In a fresh bath of its own, over what is on it.`,
+  modifier: $localize`In a bath after, by itself.`,
+}));
 
 /** What goes in, out of which jar; or how much longer, or how many dips more. */
 export function sayRescue({ added, longerMin, dipsMore }: RescueWay, weightG: number, names: LetterNames): string {
   const doses = added.map(
     ({ materialId, stockLotId, percentOwf }) =>
-      `${grams((percentOwf / 100) * weightG)} ${names.material(materialId)} out of ${names.jar(stockLotId)}`,
+      $localize`${grams((percentOwf / 100) * weightG)} ${names.material(materialId)} out of ${names.jar(stockLotId)}`,
   );
   if (dipsMore > 0) return joinList([...doses, sayDips(dipsMore)]);
-  return joinList(longerMin >= 1 ? [...doses, `${Math.round(longerMin)} min longer in the dye`] : doses);
+  return joinList(longerMin >= 1 ? [...doses, $localize`${Math.round(longerMin)} min longer in the dye`] : doses);
 }
 
 /**
@@ -45,7 +46,7 @@ export function writeRescue(
 ): RescueLetter {
   if (answer.state === 'tooFew')
     return {
-      opening: `Too little was dyed and read so far to say what would help: ${answer.readings} of ${answer.needed} readings.`,
+      opening: $localize`Too little was dyed and read so far to say what would help: ${answer.readings} of ${answer.needed} readings.`,
       ways: [],
       soldAs: '',
     };
@@ -54,20 +55,20 @@ export function writeRescue(
   const [nearest] = soldAs;
   return {
     opening: isDeeper
-      ? `It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted, and deeper all over. Whatever is added only makes it deeper; nothing here takes dye off again.`
+      ? $localize`It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted, and deeper all over. Whatever is added only makes it deeper; nothing here takes dye off again.`
       : ways.length === 0
-        ? `It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted, and nothing on the shelf promises to bring it clearly nearer.`
-        : `It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted. ${ways.length === 1 ? 'One thing promises' : 'These promise'} to bring it nearer, surest first.`,
+        ? $localize`It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted, and nothing on the shelf promises to bring it clearly nearer.`
+        : $localize`It lies ΔE00 ${decimals(missedBy, 1)} from what was wanted. ${ways.length === 1 ? $localize`One thing promises` : $localize`These promise`} to bring it nearer, surest first.`,
     ways: ways.map((way) => ({
       what: sayRescue(way, weightG, names),
-      comes: `should come out ${describeDifference(standard, way.lab).summary} (ΔE00 ${decimals(way.deltaE00, 1)}), within ${decimals(way.within80, 1)} four times in five`,
+      comes: $localize`should come out ${describeDifference(standard, way.lab).summary} (ΔE00 ${decimals(way.deltaE00, 1)}), within ${decimals(way.within80, 1)} four times in five`,
       how: HOW[way.how],
     })),
     soldAs:
       near.length > 0
-        ? `As it is, it lies within the tolerance of ${joinList(near.map((s) => `${nameOf(s.id)} (ΔE00 ${decimals(s.deltaE00, 1)})`))}, and could be sold as that.`
+        ? $localize`As it is, it lies within the tolerance of ${joinList(near.map((s) => `${nameOf(s.id)} (ΔE00 ${decimals(s.deltaE00, 1)})`))}, and could be sold as that.`
         : nearest
-          ? `The nearest other colourway on this base is ${nameOf(nearest.id)}, ΔE00 ${decimals(nearest.deltaE00, 1)} away: too far to be sold as that.`
+          ? $localize`The nearest other colourway on this base is ${nameOf(nearest.id)}, ΔE00 ${decimals(nearest.deltaE00, 1)} away: too far to be sold as that.`
           : '',
   };
 }

@@ -80,7 +80,7 @@ export function measurePhoto(
   if (!known.some(({ lab }) => chroma(lab) < NEUTRAL_CHROMA && lab.L > 25)) return refuse({ code: 'noNeutral' });
 
   const named = [
-    ...known.map(({ rect }, i) => ({ rect, name: `known patch ${i + 1}`, isKnown: true })),
+    ...known.map(({ rect }, i) => ({ rect, name: $localize`known patch ${i + 1}`, isKnown: true })),
     ...wanted.map(({ rect, name }) => ({ rect, name, isKnown: false })),
   ];
   const means: PatchMean[] = [];
@@ -108,8 +108,8 @@ export function measurePhoto(
   if (!usable.some(({ lab }) => chroma(lab) < NEUTRAL_CHROMA))
     return refuse(
       clippedKnown >= 0
-        ? { code: 'clipped', name: `known patch ${clippedKnown + 1}` }
-        : { code: 'tooDark', name: 'the known patches' },
+        ? { code: 'clipped', name: $localize`known patch ${clippedKnown + 1}` }
+        : { code: 'tooDark', name: $localize`the known patches` },
     );
   const light = fitLight(usable);
   if (light.residual > MOST_RESIDUAL) return refuse({ code: 'mixedLight', deltaE: light.residual });

@@ -75,11 +75,10 @@ export function readAmount(
     return {
       ok: false,
       code: 'noDensity',
-      message:
-        'A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.',
+      message: $localize`A spoon or cup of this has no known weight. Weigh it, or teach it a spoon first: weigh a level spoonful a few times on the material’s page.`,
     };
   const weightG = volume.volumeMl * bulkDensityGPerMl;
-  const density = `${Math.round(bulkDensityGPerMl * 1000) / 1000} g/ml as weighed here`;
+  const density = $localize`${Math.round(bulkDensityGPerMl * 1000) / 1000} g/ml as weighed here`;
   return {
     ok: true,
     amount: convertGramsToMilligrams(weightG),
@@ -94,17 +93,17 @@ function readPieces(text: string): AmountReading {
     return {
       ok: false,
       code: 'notANumber',
-      message: 'This is kept in whole pieces or packets. Write a number, for example “3 packets”.',
+      message: $localize`This is kept in whole pieces or packets. Write a number, for example “3 packets”.`,
     };
-  if (value <= 0) return { ok: false, code: 'notPositive', message: 'Write how many there are, one or more.' };
+  if (value <= 0) return { ok: false, code: 'notPositive', message: $localize`Write how many there are, one or more.` };
   if (!Number.isInteger(value))
     return {
       ok: false,
       code: 'notWhole',
-      message: 'Packets are opened whole and pieces are not cut here. Write a whole number.',
+      message: $localize`Packets are opened whole and pieces are not cut here. Write a whole number.`,
     };
   if (value > MAX_PIECES)
-    return { ok: false, code: 'tooMuch', message: 'That is more than a studio can hold. Check the number.' };
+    return { ok: false, code: 'tooMuch', message: $localize`That is more than a studio can hold. Check the number.` };
   return { ok: true, amount: value };
 }
 

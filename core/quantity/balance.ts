@@ -56,17 +56,17 @@ export function weighableDose(
   const roundedG = roundToResolution(exactG, balance.resolutionG);
   if (exactG > 0 && roundedG === 0)
     return figure(Math.max(MILLIGRAM_G, roundToResolution(exactG, MILLIGRAM_G)), 'g', formula, inputs, [
-      `less than half the ${formatWeight(balance.resolutionG)} step of the ${balance.name}: measure it from a stock solution`,
+      $localize`less than half the ${formatWeight(balance.resolutionG)} step of the ${balance.name}:name:: measure it from a stock solution`,
     ]);
   const notes = [roundedTo(balance)];
   if (exactG > 0 && balance.resolutionG / exactG > DOUBTFUL_SHARE) {
     notes.push(
-      `near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`,
+      $localize`near the step of the balance: it may be ${Math.round((balance.resolutionG / 2 / exactG) * 100)} % off. A stock solution measures it better.`,
     );
   }
   if (roundedG > balance.capacityG) {
     notes.push(
-      `over the ${formatWeight(balance.capacityG)} the balance carries`,
+      $localize`over the ${formatWeight(balance.capacityG)} the balance carries`,
       ...weighingPortions(roundedG, balance),
     );
   }
@@ -78,7 +78,8 @@ const roundings = new WeakMap<OneBalance, string>();
 /** The note of every dose that is rounded: said once for a balance. */
 function roundedTo(balance: OneBalance): string {
   const said =
-    roundings.get(balance) ?? `rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`;
+    roundings.get(balance) ??
+    $localize`rounded to the ${formatWeight(balance.resolutionG)} step of the ${balance.name}`;
   roundings.set(balance, said);
   return said;
 }
@@ -115,5 +116,5 @@ export function weighingPortions(weightG: number, balance: Balance): string[] {
           ...Array<number>(portions - 1).fill(balance.capacityG),
           roundToResolution(weightG - balance.capacityG * (portions - 1), balance.resolutionG),
         ];
-  return [`Weigh it in ${portions} portions: ${sizes.map((g) => formatWeight(g)).join(', ')}.`];
+  return [$localize`Weigh it in ${portions} portions: ${sizes.map((g) => formatWeight(g)).join(', ')}.`];
 }

@@ -61,4 +61,4 @@ export function readMinutes(text: string): number | undefined {
 
 /** Says what is wrong with a length that can't be read. */
 export const explainLength = (text: string): string =>
-  `“${text.trim()}” is no length of time. Write it like 40 min, 1 h 30, 3 days or two weeks.`;
+  $localize`“${text.trim()}” is no length of time. Write it like 40 min, 1 h 30, 3 days or two weeks.`;

@@ -72,12 +72,12 @@ export function readLotSize(text: string, base: SizedBase): LotSizeReading {
   if (writtenText === '')
     return refuse(
       'empty',
-      `Say how many pieces of what dry weight, for example “12 ${pieceWord}s of 100 g” or “2.4 kg”.`,
+      $localize`Say how many pieces of what dry weight, for example “12 ${pieceWord}s of 100 g” or “2.4 kg”.`,
     );
   const parts = writtenText.split(UNLIKE).map((part) => part.trim());
   if (parts.length > 1) return readUnlike(parts, base);
   if (writtenText.length > 80)
-    return refuse('notASize', `That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
+    return refuse('notASize', $localize`That is too long to be a size. Write it like “12 ${pieceWord}s of 100 g”.`);
   const match = PIECES_OF.exec(writtenText);
   const length = match ? undefined : readLength(writtenText);
   if (length !== undefined) return acceptLengths(1, length, base);
@@ -92,17 +92,17 @@ export function readLotSize(text: string, base: SizedBase): LotSizeReading {
 
   const pieces = readCount(match[1] ?? '');
   if (pieces === undefined)
-    return refuse('notANumber', `“${match[1]}” is not a number of pieces. Write a whole number.`);
-  if (pieces <= 0) return refuse('notPositive', 'A lot needs at least one piece.');
+    return refuse('notANumber', $localize`“${match[1]}” is not a number of pieces. Write a whole number.`);
+  if (pieces <= 0) return refuse('notPositive', $localize`A lot needs at least one piece.`);
   if (!Number.isInteger(pieces))
     return refuse(
       'notWhole',
-      `Pieces are whole: ${match[1]?.trim()} of a ${pieceWord} can’t be dyed. Write a whole number.`,
+      $localize`Pieces are whole: ${match[1]?.trim()} of a ${pieceWord} can’t be dyed. Write a whole number.`,
     );
   if (pieces > MAX_PIECES)
     return refuse(
       'tooMany',
-      `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
+      $localize`${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
     );
   const eachCm = readLength(match[3] ?? '');
   if (eachCm !== undefined) return acceptLengths(pieces, eachCm, base);
@@ -119,7 +119,7 @@ const MAX_PARTS = 40;
 /** Every part by itself, then together: the total is kept, and a piece weighs what they do on average. */
 function readUnlike(parts: readonly string[], base: SizedBase): LotSizeReading {
   if (parts.length > MAX_PARTS)
-    return refuse('notASize', `That is more than ${MAX_PARTS} weights. Write those that are alike together.`);
+    return refuse('notASize', $localize`That is more than ${MAX_PARTS} weights. Write those that are alike together.`);
   const readings = parts.map((part) => readLotSize(part, base));
   const refused = readings.find((r) => !r.ok);
   if (refused) return refused;
@@ -129,7 +129,7 @@ function readUnlike(parts: readonly string[], base: SizedBase): LotSizeReading {
   if (pieces > MAX_PIECES)
     return refuse(
       'tooMany',
-      `${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
+      $localize`${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
     );
   const alike = sizes.map((s) => `${countLabel(s.pieces, base.pieceWord)} of ${formatWeight(s.pieceWeightG)}`);
   const understoodAs = `${alike.join(' + ')}, ${formatWeight(totalG)} dry`;
@@ -141,7 +141,7 @@ function acceptLengths(pieces: number, lengthCm: number, { gPerM, pieceWord }: S
   if (gPerM === undefined || gPerM === null)
     return refuse(
       'lengthUnknown',
-      'Nothing says what a metre of this base weighs. Weigh a measured length dry and write it on the base’s page, or write the weight.',
+      $localize`Nothing says what a metre of this base weighs. Weigh a measured length dry and write it on the base’s page, or write the weight.`,
     );
   const weightG = weightOfLength(lengthCm, gPerM);
   if (weightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(weightG, pieceWord));
@@ -163,10 +163,10 @@ function readWholeWeight(
     const bareNumber = readNumberText(writtenText);
     if (total.code === 'noUnit' && bareNumber !== undefined) {
       if (bareNumber <= 0)
-        return refuse('notPositive', 'A lot needs some fibre: write a number above zero and its unit.');
+        return refuse('notPositive', $localize`A lot needs some fibre: write a number above zero and its unit.`);
       return refuse(
         'noUnit',
-        `Is “${writtenText}” ${pieceWord}s, grams or kilograms? Write it out, for example “${writtenText} ${pieceWord}s of ${formatWeight(usualPieceWeightG)}” or “${writtenText} kg”.`,
+        $localize`Is “${writtenText}” ${pieceWord}s, grams or kilograms? Write it out, for example “${writtenText} ${pieceWord}s of ${formatWeight(usualPieceWeightG)}” or “${writtenText} kg”.`,
       );
     }
     return refuse(total.code, total.message);
@@ -175,7 +175,7 @@ function readWholeWeight(
   if (pieces > MAX_PIECES)
     return refuse(
       'tooMany',
-      `${formatWeight(total.weightG)} would be ${pieces} ${pieceWord}s, more than one lot can hold. Make several lots.`,
+      $localize`${formatWeight(total.weightG)} would be ${pieces} ${pieceWord}s, more than one lot can hold. Make several lots.`,
     );
   const pieceWeightG = total.weightG / pieces;
   if (pieceWeightG > HEAVIEST_PIECE_G) return refuse('pieceTooHeavy', tooHeavyMessage(pieceWeightG, pieceWord));
@@ -184,9 +184,9 @@ function readWholeWeight(
 
 function accept(pieces: number, pieceWeightG: number, pieceWord: string): LotSizeReading {
   const total = formatWeight(pieces * pieceWeightG);
-  const understoodAs = `${countLabel(pieces, pieceWord)} of ${formatWeight(pieceWeightG)}, ${total} dry`;
+  const understoodAs = $localize`${countLabel(pieces, pieceWord)} of ${formatWeight(pieceWeightG)}, ${total} dry`;
   return { ok: true, size: { pieces, pieceWeightG, understoodAs } };
 }
 
 const tooHeavyMessage = (weightG: number, pieceWord: string): string =>
-  `A ${pieceWord} of ${formatWeight(weightG)} can’t be right: nobody lifts that wet. Check the unit, or write the pieces, for example “12 ${pieceWord}s of 100 g”.`;
+  $localize`A ${pieceWord} of ${formatWeight(weightG)} can’t be right: nobody lifts that wet. Check the unit, or write the pieces, for example “12 ${pieceWord}s of 100 g”.`;

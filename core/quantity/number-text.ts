@@ -60,6 +60,6 @@ function readFraction(sign: number, whole: string | undefined, top: string, bott
 export function explainNumber(text: string): string {
   const shown = text.trim().length > 20 ? `${text.trim().slice(0, 20)}…` : text.trim();
   return /^[-+−]?[\d.,’'\s/½⅓⅔¼¾⅛⅜⅝⅞-]+$/.test(shown)
-    ? `“${shown}” can be read in two ways. Write it without marks between thousands, for example 1500 or 1.5.`
-    : `“${shown}” is not a number. Write figures alone, for example 12.5.`;
+    ? $localize`“${shown}” can be read in two ways. Write it without marks between thousands, for example 1500 or 1.5.`
+    : $localize`“${shown}” is not a number. Write figures alone, for example 12.5.`;
 }

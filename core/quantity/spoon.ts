@@ -32,16 +32,16 @@ export function learnSpoon(weightsG: readonly number[], spoonMl: number): Taught
   const spreadG = n < 2 ? 0 : Math.sqrt(weightsG.reduce((sum, w) => sum + (w - meanG) ** 2, 0) / (n - 1));
   const notes = [
     n < FEWEST_WEIGHINGS
-      ? `from ${countLabel(n, 'weighing')} only: weigh ${FEWEST_WEIGHINGS} or more to know the spread`
-      : `from ${n} weighings, one spoonful spreads by ${formatWeight(spreadG)}`,
+      ? $localize`from ${countLabel(n, 'weighing')} only: weigh ${FEWEST_WEIGHINGS} or more to know the spread`
+      : $localize`from ${n} weighings, one spoonful spreads by ${formatWeight(spreadG)}`,
   ];
   const bulkDensity = figure(
     Math.round((meanG / spoonMl) * 10_000) / 10_000,
     'g/ml',
-    'mean weight of a level spoonful ÷ what the spoon holds',
+    $localize`mean weight of a level spoonful ÷ what the spoon holds`,
     [
-      { name: 'mean weight', value: Math.round(meanG * 1000) / 1000, unit: 'g', source: `${n} weighings` },
-      { name: 'the spoon holds', value: Math.round(spoonMl * 100) / 100, unit: 'ml' },
+      { name: $localize`mean weight`, value: Math.round(meanG * 1000) / 1000, unit: 'g', source: `${n} weighings` },
+      { name: $localize`the spoon holds`, value: Math.round(spoonMl * 100) / 100, unit: 'ml' },
     ],
     notes,
   );
@@ -62,20 +62,20 @@ export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: strin
   const t = spoon.weighings < FEWEST_WEIGHINGS ? 0 : studentT95(spoon.weighings - 1);
   const roundingPercent = ((givenG - doseG) / doseG) * 100;
   const notes = [
-    `gives ${formatWeight(givenG)}, ${Math.abs(roundingPercent) < 0.5 ? 'as wanted' : `${Math.abs(roundingPercent).toFixed(0)} % ${roundingPercent > 0 ? 'more' : 'less'} than wanted`}`,
+    `gives ${formatWeight(givenG)}, ${Math.abs(roundingPercent) < 0.5 ? $localize`as wanted` : $localize`${Math.abs(roundingPercent).toFixed(0)} % ${roundingPercent > 0 ? $localize`more` : $localize`less`} than wanted`}`,
     spoon.weighings < FEWEST_WEIGHINGS
-      ? 'the spread of this spoon is not known yet'
-      : `nineteen times in twenty within ${formatWeight(Math.max(0, givenG - t * deviationG))} to ${formatWeight(givenG + t * deviationG)}`,
-    'a balance measures it better',
+      ? $localize`the spread of this spoon is not known yet`
+      : $localize`nineteen times in twenty within ${formatWeight(Math.max(0, givenG - t * deviationG))} to ${formatWeight(givenG + t * deviationG)}`,
+    $localize`a balance measures it better`,
   ];
   return figure(
     spoons,
     spoonName,
-    'dose ÷ mean weight of a spoonful, to the nearest quarter',
+    $localize`dose ÷ mean weight of a spoonful, to the nearest quarter`,
     [
       { name: 'dose', value: doseG, unit: 'g' },
       {
-        name: 'one spoonful',
+        name: $localize`one spoonful`,
         value: Math.round(spoon.meanG * 1000) / 1000,
         unit: 'g',
         source: `${spoon.weighings} weighings`,

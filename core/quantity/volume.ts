@@ -114,7 +114,7 @@ export function kitchenUnitMl(unit: KitchenUnit, system: VolumeSystem): number |
 
 /** How a kitchen unit is named in a sentence: “US tsp”, “imperial fl oz”. */
 export function sayKitchenUnit(unit: KitchenUnit, system: VolumeSystem): string {
-  return `${VOLUME_SYSTEM_LABELS[system]} ${unit === 'flOz' ? 'fl oz' : unit}`;
+  return `${VOLUME_SYSTEM_LABELS[system]} ${unit === 'flOz' ? $localize`fl oz` : unit}`;
 }
 
 /** Why a written volume was refused. */
@@ -160,14 +160,18 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
     const part = PART.exec(writtenText);
     const value = part ? readNumberText(part[1] ?? '') : undefined;
     if (!part || value === undefined)
-      return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml”, “1.5 l” or “1/2 US cup”.');
-    if (value < 0) return refuse('notPositive', 'A volume can’t be below zero. Take the minus sign away.');
+      return refuse(
+        'notAVolume',
+        $localize`Write a volume with its unit, for example “500 ml”, “1.5 l” or “1/2 US cup”.`,
+      );
+    if (value < 0) return refuse('notPositive', $localize`A volume can’t be below zero. Take the minus sign away.`);
     const label = (part[2] ?? '')
       .replaceAll('.', ' ')
       .replace(/\band\b/g, ' ')
       .trim()
       .replace(/\s+/g, ' ');
-    if (label === '') return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write ml or l after the number.`);
+    if (label === '')
+      return refuse('noUnit', $localize`Which unit is “${shorten(text)}” in? Write ml or l after the number.`);
     const first = label.split(' ')[0] ?? '';
     const own = Object.hasOwn(SYSTEM_LABELS, first) ? SYSTEM_LABELS[first] : undefined;
     const unitWord = own === undefined ? label : label.slice(first.length).trim();
@@ -178,32 +182,36 @@ export function readVolume(text: string, { system }: { system?: VolumeSystem | u
     else if (unit === undefined)
       return refuse(
         'unknownUnit',
-        `“${shorten(unitWord)}” is not a unit of volume known here. Use ml, cl, dl, l, tsp, tbsp, cup, fl oz, pint, quart or gallon.`,
+        $localize`“${shorten(unitWord)}” is not a unit of volume known here. Use ml, cl, dl, l, tsp, tbsp, cup, fl oz, pint, quart or gallon.`,
       );
     else {
       const chosen = named ?? system;
       if (chosen === undefined)
         return refuse(
           'whichSystem',
-          `Which ${unitWord}? A US, an imperial and a metric one differ. Write “US ${unitWord}”, “imperial ${unitWord}” or “metric ${unitWord}”, or set the studio’s own under Studio.`,
+          $localize`Which ${unitWord}? A US, an imperial and a metric one differ. Write “US ${unitWord}”, “imperial ${unitWord}” or “metric ${unitWord}”, or set the studio’s own under Studio.`,
         );
       const perUnit = kitchenUnitMl(unit, chosen);
       if (perUnit === undefined)
         return refuse(
           'unknownUnit',
-          `There is no metric ${unitWord}. Write “US ${unitWord}” or “imperial ${unitWord}”, or use ml.`,
+          $localize`There is no metric ${unitWord}. Write “US ${unitWord}” or “imperial ${unitWord}”, or use ml.`,
         );
       totalMl += value * perUnit;
-      notes.add(`${sayKitchenUnit(unit, chosen)} of ${Math.round(perUnit * 100) / 100} ml`);
+      notes.add($localize`${sayKitchenUnit(unit, chosen)} of ${Math.round(perUnit * 100) / 100} ml`);
     }
     position = PART.lastIndex;
     BETWEEN_PARTS.lastIndex = position;
     position += BETWEEN_PARTS.exec(writtenText)?.[0].length ?? 0;
   }
-  if (writtenText === '') return refuse('notAVolume', 'Write a volume with its unit, for example “500 ml” or “1.5 l”.');
-  if (totalMl <= 0) return refuse('notPositive', 'A volume must be above zero. Write what the jug shows.');
+  if (writtenText === '')
+    return refuse('notAVolume', $localize`Write a volume with its unit, for example “500 ml” or “1.5 l”.`);
+  if (totalMl <= 0) return refuse('notPositive', $localize`A volume must be above zero. Write what the jug shows.`);
   if (totalMl > MAX_ML)
-    return refuse('tooMuch', 'That is more than a thousand litres, which a studio can’t hold. Check the unit.');
+    return refuse(
+      'tooMuch',
+      $localize`That is more than a thousand litres, which a studio can’t hold. Check the unit.`,
+    );
   if (guess) notes.add('a guess');
   return { ok: true, volumeMl: totalMl, ...(notes.size > 0 ? { note: [...notes].join(', ') } : {}) };
 }
@@ -236,7 +244,7 @@ function formatGallons(volumeMl: number, system: 'us' | 'imperial'): string {
   ] as const) {
     const size = volumeMl / (ML_PER_KITCHEN_UNIT[system][unit] ?? 1);
     if (Math.abs(size) >= 1 || unit === 'flOz')
-      return `${trimZeros(size, decimals)} ${VOLUME_SYSTEM_LABELS[system]} ${unit === 'gallon' ? 'gal' : unit === 'quart' ? 'qt' : 'fl oz'}`;
+      return `${trimZeros(size, decimals)} ${VOLUME_SYSTEM_LABELS[system]} ${unit === 'gallon' ? $localize`gal` : unit === 'quart' ? $localize`qt` : $localize`fl oz`}`;
   }
   return '';
 }

@@ -76,7 +76,8 @@ const refuse = (code: WeightRefusal['code'], message: string): WeightReading => 
 export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: number } = {}): WeightReading {
   const { text: bare, guess } = withoutGuess(text);
   const writtenText = bare.toLowerCase();
-  if (writtenText === '') return refuse('empty', 'Write a weight with its unit, for example “250 g” or “8 oz”.');
+  if (writtenText === '')
+    return refuse('empty', $localize`Write a weight with its unit, for example “250 g” or “8 oz”.`);
   let totalG = 0;
   let position = 0;
   PART.lastIndex = 0;
@@ -86,31 +87,41 @@ export function readWeight(text: string, { maximumG = 500_000 }: { maximumG?: nu
     if (!part)
       return refuse(
         'notANumber',
-        `“${shorten(text)}” is not a weight. Write a number and a unit, for example “250 g” or “3 lb 4 oz”.`,
+        $localize`“${shorten(text)}” is not a weight. Write a number and a unit, for example “250 g” or “3 lb 4 oz”.`,
       );
     const amount = readNumberText(part[1] ?? '');
     if (amount === undefined)
       return refuse(
         'ambiguousNumber',
-        `“${shorten(part[1] ?? '')}” can be read in two ways. Write it without marks between thousands, for example “1500 g” or “1.5 kg”.`,
+        $localize`“${shorten(part[1] ?? '')}” can be read in two ways. Write it without marks between thousands, for example “1500 g” or “1.5 kg”.`,
       );
     const unit = part[2] ?? '';
     if (unit === '')
-      return refuse('noUnit', `Which unit is “${shorten(text)}” in? Write g, kg, oz or lb after the number.`);
+      return refuse('noUnit', $localize`Which unit is “${shorten(text)}” in? Write g, kg, oz or lb after the number.`);
     const perUnit = Object.hasOwn(GRAMS_PER_UNIT, unit) ? GRAMS_PER_UNIT[unit] : undefined;
     if (perUnit === undefined)
-      return refuse('unknownUnit', `“${shorten(unit)}” is not a unit of weight known here. Use mg, g, kg, oz or lb.`);
-    if (amount < 0) return refuse('notPositive', 'A weight can’t be below zero. Take the minus sign away.');
+      return refuse(
+        'unknownUnit',
+        $localize`“${shorten(unit)}” is not a unit of weight known here. Use mg, g, kg, oz or lb.`,
+      );
+    if (amount < 0) return refuse('notPositive', $localize`A weight can’t be below zero. Take the minus sign away.`);
     totalG += amount * perUnit;
     position = PART.lastIndex;
     BETWEEN_PARTS.lastIndex = position;
     position += BETWEEN_PARTS.exec(writtenText)?.[0].length ?? 0;
   }
-  if (totalG <= 0) return refuse('notPositive', 'A weight of nothing can’t be used. Write what the balance shows.');
+  if (totalG <= 0)
+    return refuse('notPositive', $localize`A weight of nothing can’t be used. Write what the balance shows.`);
   if (totalG < 0.001)
-    return refuse('tooLight', 'That is less than a milligram, which no balance here can weigh. Check the unit.');
+    return refuse(
+      'tooLight',
+      $localize`That is less than a milligram, which no balance here can weigh. Check the unit.`,
+    );
   if (totalG > maximumG)
-    return refuse('tooHeavy', `${formatWeight(totalG)} is more than this can be. Check the unit: did you mean grams?`);
+    return refuse(
+      'tooHeavy',
+      $localize`${formatWeight(totalG)} is more than this can be. Check the unit: did you mean grams?`,
+    );
   return { ok: true, weightG: totalG, ...(guess ? { guess } : {}) };
 }
 

@@ -22,19 +22,19 @@ export function sayChainFault(fault: ChainFault): string {
   switch (fault.code) {
     case 'circle': {
       const held = fault.stepTitles.slice(0, NAMED_STEPS).map((title) => `“${title}”`);
-      return `The chain goes round in a circle: ${held.join(', ')} each wait for another. Let one of them follow an earlier step.`;
+      return $localize`The chain goes round in a circle: ${held.join(', ')} each wait for another. Let one of them follow an earlier step.`;
     }
     case 'unknownStep':
-      return `“${fault.stepTitle}” follows “${fault.follows}”, which is no step of this recipe. Choose one that is.`;
+      return $localize`“${fault.stepTitle}” follows “${fault.follows}”, which is no step of this recipe. Choose one that is.`;
     case 'twoKeys':
-      return `Two steps are called “${fault.key}”. Give each its own short name, so that others can follow it.`;
+      return $localize`Two steps are called “${fault.key}”. Give each its own short name, so that others can follow it.`;
     case 'waitTooShort':
-      return `“${fault.stepTitle}” may wait ${fault.maxMinutes} min at most, but wants ${fault.minMinutes} min at least. One of the two is wrong.`;
+      return $localize`“${fault.stepTitle}” may wait ${fault.maxMinutes} min at most, but wants ${fault.minMinutes} min at least. One of the two is wrong.`;
     case 'tooHot':
-      return `“${fault.stepTitle}” goes to ${formatTemperature(fault.hottestC)}, above its own ceiling of ${formatTemperature(fault.ceilingC)}. Lower the one or raise the other.`;
+      return $localize`“${fault.stepTitle}” goes to ${formatTemperature(fault.hottestC)}, above its own ceiling of ${formatTemperature(fault.ceilingC)}. Lower the one or raise the other.`;
     case 'unknownPart':
-      return `“${fault.stepTitle}” is for the part “${fault.part}”, which this recipe doesn’t have. Add the part, or choose another.`;
+      return $localize`“${fault.stepTitle}” is for the part “${fault.part}”, which this recipe doesn’t have. Add the part, or choose another.`;
     case 'partsNotWhole':
-      return `The parts of the pieces come to ${fault.wholePercent} %, not 100 %. Change their shares.`;
+      return $localize`The parts of the pieces come to ${fault.wholePercent} %, not 100 %. Change their shares.`;
   }
 }

@@ -79,6 +79,6 @@ export function findChainFault(steps: readonly RecipeStep[], parts: readonly Rec
 export function followsLabel(steps: readonly RecipeStep[], index: number): string {
   const step = steps[index];
   if (!step?.after) return '';
-  if (step.after.length === 0) return 'may begin at once';
-  return `after ${step.after.map((key) => steps.find((s, i) => keyOf(s, i) === key)?.title ?? STEP_KIND_LABELS[step.kind]).join(' and ')}`;
+  if (step.after.length === 0) return $localize`may begin at once`;
+  return `after ${step.after.map((key) => steps.find((s, i) => keyOf(s, i) === key)?.title ?? STEP_KIND_LABELS[step.kind]).join($localize` and `)}`;
 }

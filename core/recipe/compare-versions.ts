@@ -36,25 +36,25 @@ export function sayDose(dose: Dose): string {
     case 'percentOwf':
       return `${figureOf(dose.percentOwf)}${dose.toPercentOwf === undefined ? '' : ` to ${figureOf(dose.toPercentOwf)}`} % WOF${dose.form ? `, ${dose.form}` : ''}${dose.source ? `, from ${dose.source.tag}` : ''}`;
     case 'gPerLitre':
-      return `${figureOf(dose.gPerL)} g to the litre`;
+      return $localize`${figureOf(dose.gPerL)} g to the litre`;
     case 'solution':
-      return `${figureOf(dose.mlPer100G)} ml per 100 g${dose.gPerL === null ? ', of a strength nobody knows' : ` of a solution of ${figureOf(dose.gPerL)} g/l`}`;
+      return $localize`${figureOf(dose.mlPer100G)} ml per 100 g${dose.gPerL === null ? $localize`, of a strength nobody knows` : $localize` of a solution of ${figureOf(dose.gPerL)} g/l`}`;
     case 'perPiece':
       return `${figureOf(dose.gPerPiece)} g a piece`;
     case 'packet':
-      return 'whole packets';
+      return $localize`whole packets`;
     case 'spoons':
-      return `${figureOf(dose.spoonsPer100G)} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
+      return $localize`${figureOf(dose.spoonsPer100G)} ${sayKitchenUnit(dose.unit, dose.system)} per 100 g`;
     case 'perBath':
-      return `${figureOf(dose.amount)} ${bathUnitLabel(dose.unit, dose.system)} for the bath`;
+      return $localize`${figureOf(dose.amount)} ${bathUnitLabel(dose.unit, dose.system)} for the bath`;
     case 'count':
-      return `${figureOf(dose.piecesPer100G)} pieces per 100 g`;
+      return $localize`${figureOf(dose.piecesPer100G)} pieces per 100 g`;
     case 'allThere':
-      return 'as much as there is';
+      return $localize`as much as there is`;
     case 'liquor':
-      return 'as the liquor itself';
+      return $localize`as the liquor itself`;
     case 'toPh':
-      return `to pH ${figureOf(dose.targetPh)} with ${PH_REAGENT_LABELS[dose.reagent]}`;
+      return $localize`to pH ${figureOf(dose.targetPh)} with ${PH_REAGENT_LABELS[dose.reagent]}`;
   }
 }
 
@@ -82,22 +82,27 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
   const differ = (where: string, a: string, b: string): void => {
     if (a !== b) found.push({ where, was: a || '–', is: b || '–' });
   };
-  differ('For', was.fibres.join(', '), is.fibres.join(', '));
-  differ('Liquor ratio', `1:${was.liquorRatio}`, `1:${is.liquorRatio}`);
-  differ('Shortest bath allowed', ratioLabel(was.minLiquorRatio), ratioLabel(is.minLiquorRatio));
-  differ('Doses weighed within', withinText(was.weighWithinPercent), withinText(is.weighWithinPercent));
-  differ('Pots of', was.allowedMetals.join(' or '), is.allowedMetals.join(' or '));
-  differ('Water', waterLabel(was.water), waterLabel(is.water));
+  differ($localize`For`, was.fibres.join(', '), is.fibres.join(', '));
+  differ($localize`Liquor ratio`, `1:${was.liquorRatio}`, `1:${is.liquorRatio}`);
+  differ($localize`Shortest bath allowed`, ratioLabel(was.minLiquorRatio), ratioLabel(is.minLiquorRatio));
+  differ($localize`Doses weighed within`, withinText(was.weighWithinPercent), withinText(is.weighWithinPercent));
+  differ($localize`Pots of`, was.allowedMetals.join($localize` or `), is.allowedMetals.join($localize` or `));
+  differ($localize`Water`, waterLabel(was.water), waterLabel(is.water));
   for (const q of PRACTICE)
     differ(
       q.question,
       practiceChoice(q.key, was.practice[q.key])?.label ?? '',
       practiceChoice(q.key, is.practice[q.key])?.label ?? '',
     );
-  differ('Parts of the pieces', partsLabel(was.parts), partsLabel(is.parts));
+  differ($localize`Parts of the pieces`, partsLabel(was.parts), partsLabel(is.parts));
   for (const [a, b] of matchSteps(was.steps, is.steps)) {
     if (a && b) stepDifferences(a, b, was.steps, is.steps, materialName, differ);
-    else differ(`Step “${(a ?? b)?.title}”`, a ? stepLabel(a) : 'not there', b ? stepLabel(b) : 'taken out');
+    else
+      differ(
+        $localize`Step “${(a ?? b)?.title}”`,
+        a ? stepLabel(a) : $localize`not there`,
+        b ? stepLabel(b) : $localize`taken out`,
+      );
   }
   const order = (steps: readonly RecipeStep[], others: readonly RecipeStep[]): string =>
     steps
@@ -105,9 +110,9 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
       .map((s) => s.title)
       .join(' → ');
   if (was.steps.every((s) => is.steps.some((o) => sameStep(s, o))))
-    differ('Order of the steps', order(was.steps, is.steps), order(is.steps, was.steps));
-  differ('Placed colour', placedLabel(was.placed), placedLabel(is.placed));
-  differ('Note', was.note ?? '', is.note ?? '');
+    differ($localize`Order of the steps`, order(was.steps, is.steps), order(is.steps, was.steps));
+  differ($localize`Placed colour`, placedLabel(was.placed), placedLabel(is.placed));
+  differ($localize`Note`, was.note ?? '', is.note ?? '');
   return found;
 }
 
@@ -142,7 +147,7 @@ function stepDifferences(
 ): void {
   const at = b.title;
   const degrees = (c: number | undefined): string => (c === undefined ? '' : `${formatTemperature(c)}`);
-  differ('Step', a.title, b.title);
+  differ($localize`Step`, a.title, b.title);
   for (const id of new Set([...a.doses, ...b.doses].map((d) => d.materialId)))
     differ(
       `${at}: ${materialName(id)}`,
@@ -159,24 +164,28 @@ function stepDifferences(
   differ(`${at}: ceiling`, degrees(a.ceilingC), degrees(b.ceilingC));
   differ(`${at}: course`, sayCourse({ course: a.course }), sayCourse({ course: b.course }));
   differ(`${at}: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
-  differ(`${at}: times over`, String(a.repeats), String(b.repeats));
+  differ($localize`${at}:at:: times over`, String(a.repeats), String(b.repeats));
   differ(`${at}: finished`, a.finishedBy, b.finishedBy);
-  differ(`${at}: may wait`, waitLabel(a), waitLabel(b));
+  differ($localize`${at}:at:: may wait`, waitLabel(a), waitLabel(b));
   differ(`${at}: strain`, a.strain ? STRAIN_LABELS[a.strain] : '', b.strain ? STRAIN_LABELS[b.strain] : '');
   differ(
     `${at}: pH`,
     a.targetPh ? `${a.targetPh.low} to ${a.targetPh.high}` : '',
     b.targetPh ? `${b.targetPh.low} to ${b.targetPh.high}` : '',
   );
-  differ(`${at}: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
+  differ($localize`${at}:at:: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
   differ(`${at}: follows`, followsLabel(was, was.indexOf(a)), followsLabel(is, is.indexOf(b)));
-  differ(`${at}: pots of`, a.metals.join(' or '), b.metals.join(' or '));
-  differ(`${at}: bath`, a.usesBath ? a.bath || 'its own' : '', b.usesBath ? b.bath || 'its own' : '');
-  differ(`${at}: liquor ratio`, ratioLabel(a.liquorRatio), ratioLabel(b.liquorRatio));
-  differ(`${at}: hands`, a.attended ? 'all the time' : 'at its ends', b.attended ? 'all the time' : 'at its ends');
-  differ(`${at}: what to do`, a.instruction, b.instruction);
-  differ(`${at}: look for`, a.lookFor, b.lookFor);
-  differ(`${at}: look every`, sayEvery(a.lookEveryMin), sayEvery(b.lookEveryMin));
+  differ($localize`${at}:at:: pots of`, a.metals.join($localize` or `), b.metals.join($localize` or `));
+  differ(`${at}: bath`, a.usesBath ? a.bath || $localize`its own` : '', b.usesBath ? b.bath || $localize`its own` : '');
+  differ($localize`${at}:at:: liquor ratio`, ratioLabel(a.liquorRatio), ratioLabel(b.liquorRatio));
+  differ(
+    `${at}: hands`,
+    a.attended ? $localize`all the time` : $localize`at its ends`,
+    b.attended ? $localize`all the time` : $localize`at its ends`,
+  );
+  differ($localize`${at}:at:: what to do`, a.instruction, b.instruction);
+  differ($localize`${at}:at:: look for`, a.lookFor, b.lookFor);
+  differ($localize`${at}:at:: look every`, sayEvery(a.lookEveryMin), sayEvery(b.lookEveryMin));
   differ(`${at}: cautions`, a.cautions.join(' '), b.cautions.join(' '));
 }
 
@@ -189,7 +198,7 @@ const partsLabel = (parts: readonly RecipePart[]): string =>
 const waitLabel = ({ wait }: RecipeStep): string =>
   wait === null
     ? ''
-    : `${sayMinutes(wait.minMinutes)} at least${wait.maxMinutes === null ? '' : `, ${sayMinutes(wait.maxMinutes)} at most`}`;
+    : $localize`${sayMinutes(wait.minMinutes)} at least${wait.maxMinutes === null ? '' : $localize`, ${sayMinutes(wait.maxMinutes)} at most`}`;
 const stepLabel = (s: RecipeStep): string =>
   [
     STEP_KIND_LABELS[s.kind],

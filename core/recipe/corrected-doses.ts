@@ -81,13 +81,12 @@ export function addAfterDye(steps: readonly RecipeStep[], added: readonly AddedT
   const touch = recipeStep({
     key: TOUCH_KEY,
     kind: 'modify',
-    title: 'A touch after the dye',
-    instruction:
-      'Make it up in a fresh warm bath, put the wet fibre in all at once and keep it moving. Lift it when the time is over, or before, if the shade is there.',
+    title: $localize`A touch after the dye`,
+    instruction: $localize`Make it up in a fresh warm bath, put the wet fibre in all at once and keep it moving. Lift it when the time is over, or before, if the shade is there.`,
     temperatureC: TOUCH_C,
     durationMin: TOUCH_MIN,
     attended: true,
-    lookFor: 'The shade moves within minutes; wet looks deeper than dry',
+    lookFor: $localize`The shade moves within minutes; wet looks deeper than dry`,
     usesBath: true,
     course: [{ do: 'hold', toC: TOUCH_C, minutes: TOUCH_MIN }],
     fibres: steps[dye]?.fibres ?? [],

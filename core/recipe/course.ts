@@ -1,18 +1,19 @@
 /** What can be done with heat, one leg at a time. */
+import { worded } from '../words/worded';
 export const HEAT_LEGS = ['raise', 'hold', 'coast', 'cool', 'steep', 'air'] as const;
 
 /** One of `HEAT_LEGS`. */
 export type HeatLegKind = (typeof HEAT_LEGS)[number];
 
 /** How each leg is said on screen. */
-export const HEAT_LEG_LABELS: Readonly<Record<HeatLegKind, string>> = {
-  raise: 'raise to',
-  hold: 'hold at',
-  coast: 'lid on, heat off',
-  cool: 'cool in the bath',
-  steep: 'steep off the heat',
-  air: 'lift and air',
-};
+export const HEAT_LEG_LABELS: Readonly<Record<HeatLegKind, string>> = worded(() => ({
+  raise: $localize`raise to`,
+  hold: $localize`hold at`,
+  coast: $localize`lid on, heat off`,
+  cool: $localize`cool in the bath`,
+  steep: $localize`steep off the heat`,
+  air: $localize`lift and air`,
+}));
 
 /** One leg of a temperature course. */
 export interface HeatLeg {
@@ -29,13 +30,13 @@ export const STRAIN_WAYS = ['bag', 'sieve', 'muslin', 'muslinTwice', 'leaveIn'] 
 export type StrainWay = (typeof STRAIN_WAYS)[number];
 
 /** How each way is said on screen. */
-export const STRAIN_LABELS: Readonly<Record<StrainWay, string>> = {
-  bag: 'dyestuff in a bag, lifted out',
-  sieve: 'through a sieve',
-  muslin: 'through muslin',
-  muslinTwice: 'twice through muslin',
-  leaveIn: 'plant matter left in',
-};
+export const STRAIN_LABELS: Readonly<Record<StrainWay, string>> = worded(() => ({
+  bag: $localize`dyestuff in a bag, lifted out`,
+  sieve: $localize`through a sieve`,
+  muslin: $localize`through muslin`,
+  muslinTwice: $localize`twice through muslin`,
+  leaveIn: $localize`plant matter left in`,
+}));
 
 /** What says that a step is over. */
 export const FINISHED_BY = ['clock', 'eye', 'both'] as const;

@@ -34,23 +34,22 @@ export function hotMordant({ fibres, isAcetate }: MordantBath): Heated {
     { do: 'cool', minutes: OVERNIGHT_MIN },
   ];
   return {
-    title: isAcetate ? 'Mordant warm' : 'Mordant hot',
+    title: isAcetate ? $localize`Mordant warm` : $localize`Mordant hot`,
     ...heat,
     course,
     durationMin: WARM_MIN,
     attended: false,
-    instruction:
-      'Dissolve the salt in hot water; bath lukewarm before the fibre goes in. Raise slowly, hold, cool in the bath.',
+    instruction: $localize`Dissolve the salt in hot water; bath lukewarm before the fibre goes in. Raise slowly, hold, cool in the bath.`,
   };
 }
 
 /** A cold mordant bath: days, and no burner. */
 export const coldMordant = (): Heated => ({
-  title: 'Mordant cold',
+  title: $localize`Mordant cold`,
   temperatureC: undefined,
   ceilingC: 30,
   course: [{ do: 'steep', minutes: COLD_MORDANT_MIN }],
   durationMin: COLD_MORDANT_MIN,
   attended: false,
-  instruction: 'Dissolve the salt in hot water, make up cool, then the fibre. Cover, turn once a day.',
+  instruction: $localize`Dissolve the salt in hot water, make up cool, then the fibre. Cover, turn once a day.`,
 });

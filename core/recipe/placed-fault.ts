@@ -17,17 +17,17 @@ export type PlacedFault =
 export function sayPlacedFault(fault: PlacedFault): string {
   switch (fault.code) {
     case 'noLength':
-      return `The piece’s length must be above zero and at most ${fault.maxCm / 100} m. Measure it laid flat.`;
+      return $localize`The piece’s length must be above zero and at most ${fault.maxCm / 100} m. Measure it laid flat.`;
     case 'noZone':
-      return 'There is no zone yet. Add one, or take the placed colour away.';
+      return $localize`There is no zone yet. Add one, or take the placed colour away.`;
     case 'outside':
-      return `“${fault.title}” runs from ${percent(fault.fromPercent)} to ${percent(fault.toPercent)}, beyond the piece. Keep it within 0 and 100 %.`;
+      return $localize`“${fault.title}” runs from ${percent(fault.fromPercent)} to ${percent(fault.toPercent)}, beyond the piece. Keep it within 0 and 100 %.`;
     case 'backwards':
-      return `“${fault.title}” ends before it begins. Write its lower edge first.`;
+      return $localize`“${fault.title}” ends before it begins. Write its lower edge first.`;
     case 'noMl':
-      return `Say how many ml go on each piece for “${fault.title}”: without it no two pieces are alike.`;
+      return $localize`Say how many ml go on each piece for “${fault.title}”: without it no two pieces are alike.`;
     case 'overlap':
-      return `“${fault.title}” and “${fault.otherTitle}” are done in one turn and overlap between ${percent(fault.fromPercent)} and ${percent(fault.toPercent)}. Move an edge, or do one of them in a later turn.`;
+      return $localize`“${fault.title}” and “${fault.otherTitle}” are done in one turn and overlap between ${percent(fault.fromPercent)} and ${percent(fault.toPercent)}. Move an edge, or do one of them in a later turn.`;
   }
 }
 
@@ -46,9 +46,9 @@ export type PlacedCaution =
 export function sayPlacedCaution(caution: PlacedCaution): string {
   switch (caution.code) {
     case 'bleed':
-      return `“${caution.title}” and “${caution.otherTitle}” stand ${percent(caution.apartPercent)} apart, nearer than the ${percent(caution.bleedPercent)} that liquid creeps: tie between them, or let the first dry.`;
+      return $localize`“${caution.title}” and “${caution.otherTitle}” stand ${percent(caution.apartPercent)} apart, nearer than the ${percent(caution.bleedPercent)} that liquid creeps: tie between them, or let the first dry.`;
     case 'undyedCord':
-      return 'Bind with undyed cord: a dyed thread stains the piece.';
+      return $localize`Bind with undyed cord: a dyed thread stains the piece.`;
   }
 }
 

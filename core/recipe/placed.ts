@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { PlacedCaution, PlacedFault } from './placed-fault';
 
 /** How colour is put on, or kept off, a stretch of a skein or a length. */
@@ -5,16 +6,16 @@ export const ZONE_WAYS = ['tie', 'bind', 'dip', 'spray', 'pour', 'layOn', 'modif
 /** One of `ZONE_WAYS`. */
 export type ZoneWay = (typeof ZONE_WAYS)[number];
 /** How each way of placing colour is said on screen. */
-export const ZONE_LABELS: Readonly<Record<ZoneWay, string>> = {
-  tie: 'tied',
-  bind: 'bound points',
-  dip: 'dipped',
-  spray: 'sprayed',
-  pour: 'poured',
-  layOn: 'dyestuff laid on',
-  modify: 'modified',
-  leave: 'left undyed',
-};
+export const ZONE_LABELS: Readonly<Record<ZoneWay, string>> = worded(() => ({
+  tie: $localize`tied`,
+  bind: $localize`bound points`,
+  dip: $localize`dipped`,
+  spray: $localize`sprayed`,
+  pour: $localize`poured`,
+  layOn: $localize`dyestuff laid on`,
+  modify: $localize`modified`,
+  leave: $localize`left undyed`,
+}));
 /** Ways that put liquid on the piece: they creep, and want a margin. */
 const WET: readonly ZoneWay[] = ['dip', 'spray', 'pour', 'layOn', 'modify'];
 

@@ -31,14 +31,14 @@ export function mayHaveStatus(
   { lotsInTolerance, proofsInTolerance }: Evidence,
   needed: number,
 ): { readonly ok: true } | { readonly ok: false; readonly message: string } {
-  if (from === to) return { ok: false, message: `This version is ${to} already.` };
+  if (from === to) return { ok: false, message: $localize`This version is ${to} already.` };
   if (!NEXT[from].includes(to))
     return {
       ok: false,
       message:
         from === 'retired'
-          ? 'A retired version begins again as a trial.'
-          : `A version goes from trial to proof to proven; ${from} can’t become ${to}.`,
+          ? $localize`A retired version begins again as a trial.`
+          : $localize`A version goes from trial to proof to proven; ${from} can’t become ${to}.`,
     };
   const has = lotsInTolerance + proofsInTolerance;
   if (to !== 'proven' || has >= needed) return { ok: true };

@@ -59,8 +59,8 @@ const STEPS_FOR: Readonly<Partial<Record<string, Replan>>> = {
       recipeStep({
         key: 'addedCure',
         kind: 'cure',
-        title: 'Cure',
-        instruction: 'Leave dry and dark before the proper wash.',
+        title: $localize`Cure`,
+        instruction: $localize`Leave dry and dark before the proper wash.`,
         durationMin: 10_080,
       }),
     );

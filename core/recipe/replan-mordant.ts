@@ -54,8 +54,8 @@ export const MORDANT_SCHOOLS: Readonly<Partial<Record<string, Replan>>> = {
       recipeStep({
         key: 'tartarRinse',
         kind: 'rinse',
-        title: 'Rinse with tartar',
-        instruction: 'Lukewarm, tartar dissolved first.',
+        title: $localize`Rinse with tartar`,
+        instruction: $localize`Lukewarm, tartar dissolved first.`,
         durationMin: 20,
         attended: true,
         usesBath: true,
@@ -77,7 +77,7 @@ export const MORDANT_SCHOOLS: Readonly<Partial<Record<string, Replan>>> = {
         key: ADDED_MORDANT,
         kind: 'mordant',
         ...hotMordant({ fibres: dye.fibres, isAcetate: dosing(dye, acetate) }),
-        title: 'Mordant',
+        title: $localize`Mordant`,
         usesBath: true,
         fibres: dye.fibres,
         doses: salts(dye),
@@ -87,7 +87,7 @@ export const MORDANT_SCHOOLS: Readonly<Partial<Record<string, Replan>>> = {
     }
     if (answer === 'after' && mordant) {
       const after = insertAfter(withoutStep(steps, mordant), 'dye', { ...mordant, after: null });
-      return after.map((s) => (s.key === mordant.key ? { ...s, title: 'Mordant after dyeing' } : s));
+      return after.map((s) => (s.key === mordant.key ? { ...s, title: $localize`Mordant after dyeing` } : s));
     }
     return steps;
   },
@@ -112,11 +112,11 @@ export const MORDANT_SCHOOLS: Readonly<Partial<Record<string, Replan>>> = {
       recipeStep({
         key: FIXING,
         kind: 'rinse',
-        title: answer === 'chalk' ? 'Fix with chalk' : 'Fix with bran',
+        title: answer === 'chalk' ? $localize`Fix with chalk` : $localize`Fix with bran`,
         instruction:
           answer === 'chalk'
-            ? 'Chalk stirred into warm water first; turn the pieces in it, then rinse well.'
-            : 'Bran steeped hot and strained; turn the pieces in it warm, then rinse well.',
+            ? $localize`Chalk stirred into warm water first; turn the pieces in it, then rinse well.`
+            : $localize`Bran steeped hot and strained; turn the pieces in it warm, then rinse well.`,
         temperatureC: 45,
         durationMin: 30,
         attended: true,
@@ -137,11 +137,11 @@ export const MORDANT_SCHOOLS: Readonly<Partial<Record<string, Replan>>> = {
           recipeStep({
             key: 'mordantRinse',
             kind: 'rinse',
-            title: 'Rinse off the mordant',
-            instruction: 'Once, water as warm as the pieces.',
+            title: $localize`Rinse off the mordant`,
+            instruction: $localize`Once, water as warm as the pieces.`,
             durationMin: 10,
             attended: true,
-            lookFor: 'Water clear',
+            lookFor: $localize`Water clear`,
           }),
         );
   },
@@ -156,9 +156,9 @@ export const MORDANT_SCHOOLS: Readonly<Partial<Record<string, Replan>>> = {
       key: ADDED_MORDANT,
       kind: 'mordant',
       ...hotMordant({ fibres, isAcetate: false }),
-      title: 'Mordant',
+      title: $localize`Mordant`,
       usesBath: true,
-      lookFor: 'No grains at the bottom',
+      lookFor: $localize`No grains at the bottom`,
       doses: [{ materialId: alum, by: 'percentOwf', percentOwf: 12 }],
     });
     const before = steps.findIndex((s) => s.kind === 'wetOut' || s.kind === 'extract' || s.kind === 'dye');
@@ -197,15 +197,14 @@ const SOY_ML_PER_100G = 300;
 
 const soyStep = (step: RecipeStep, soy: string | null): RecipeStep => ({
   ...step,
-  title: 'Bind with soy milk',
+  title: $localize`Bind with soy milk`,
   temperatureC: undefined,
   ceilingC: undefined,
   course: [],
   durationMin: SOY_MIN,
   attended: false,
   usesBath: false,
-  instruction:
-    'Soy milk made fresh of soaked beans, thin, strained. Three thin coats, each dried through before the next.',
+  instruction: $localize`Soy milk made fresh of soaked beans, thin, strained. Three thin coats, each dried through before the next.`,
   doses: [
     ...step.doses,
     ...(soy === null ? [] : [{ materialId: soy, by: 'solution' as const, mlPer100G: SOY_ML_PER_100G, gPerL: null }]),

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { FibreKind } from '../bath/fibre';
 import { fibreFamily } from '../bath/fibre';
 import { catalogueEntry } from '../catalogue/catalogue';
@@ -14,24 +15,37 @@ export const STARTERS = ['alumHot', 'alumCold', 'onePot', 'tanninAcetate', 'tann
 export type Starter = (typeof STARTERS)[number];
 
 /** What a first recipe is called, and what its school costs and gains. */
-export const STARTER_LABELS: Readonly<Record<Starter, { readonly label: string; readonly costsAndGains: string }>> = {
-  alumHot: { label: 'Alum, hot, then the dye', costsAndGains: 'Even and deep; a bath of its own, and a night.' },
-  alumCold: { label: 'Alum, cold, then the dye', costsAndGains: 'No fuel and gentle; the pot is taken for days.' },
-  onePot: { label: 'Alum and dye in one pot', costsAndGains: 'One bath and one heat; paler, less even.' },
-  tanninAcetate: {
-    label: 'Tannin, aluminium acetate, chalk, then the dye',
-    costsAndGains: 'Deepest on plant fibre; three baths before the dye.',
-  },
-  tanninAlum: {
-    label: 'Tannin and alum, then the dye',
-    costsAndGains: 'Salts most kitchens have; paler than acetate.',
-  },
-  soy: { label: 'Soy milk, then the dye', costsAndGains: 'No metal salt at all; days of drying, washes less fast.' },
-  direct: {
-    label: 'No mordant: the dyestuff holds by itself',
-    costsAndGains: 'The shortest way; its own colours only.',
-  },
-};
+export const STARTER_LABELS: Readonly<Record<Starter, { readonly label: string; readonly costsAndGains: string }>> =
+  worded(() => ({
+    alumHot: {
+      label: $localize`Alum, hot, then the dye`,
+      costsAndGains: $localize`Even and deep; a bath of its own, and a night.`,
+    },
+    alumCold: {
+      label: $localize`Alum, cold, then the dye`,
+      costsAndGains: $localize`No fuel and gentle; the pot is taken for days.`,
+    },
+    onePot: {
+      label: $localize`Alum and dye in one pot`,
+      costsAndGains: $localize`One bath and one heat; paler, less even.`,
+    },
+    tanninAcetate: {
+      label: $localize`Tannin, aluminium acetate, chalk, then the dye`,
+      costsAndGains: $localize`Deepest on plant fibre; three baths before the dye.`,
+    },
+    tanninAlum: {
+      label: $localize`Tannin and alum, then the dye`,
+      costsAndGains: $localize`Salts most kitchens have; paler than acetate.`,
+    },
+    soy: {
+      label: $localize`Soy milk, then the dye`,
+      costsAndGains: $localize`No metal salt at all; days of drying, washes less fast.`,
+    },
+    direct: {
+      label: $localize`No mordant: the dyestuff holds by itself`,
+      costsAndGains: $localize`The shortest way; its own colours only.`,
+    },
+  }));
 
 const NEEDS: Readonly<Record<Starter, readonly (readonly [key: string, percentOwf: number])[]>> = {
   alumHot: [['potassium-alum', 12]],
@@ -129,19 +143,19 @@ export function starterRecipe(
     recipeStep({
       key: 'rinse',
       kind: 'rinse',
-      title: 'Rinse',
-      instruction: 'Lukewarm, until it runs clear.',
+      title: $localize`Rinse`,
+      instruction: $localize`Lukewarm, until it runs clear.`,
       durationMin: 20,
       attended: true,
-      lookFor: 'Clear water',
+      lookFor: $localize`Clear water`,
     }),
     recipeStep({
       key: 'dry',
       kind: 'dry',
-      title: 'Dry',
-      instruction: 'In the shade.',
+      title: $localize`Dry`,
+      instruction: $localize`In the shade.`,
       durationMin: DAY_MIN,
-      lookFor: 'Dry to the hand',
+      lookFor: $localize`Dry to the hand`,
     }),
   ];
   return {
@@ -162,13 +176,13 @@ function scour(fibre: FibreKind): RecipeStep {
   return inBath({
     key: 'scour',
     kind: 'scour',
-    title: 'Scour',
+    title: $localize`Scour`,
     instruction: gentle
-      ? 'Warm water with a little neutral soap; don’t rub. Rinse in water as warm as the bath.'
-      : 'Hot water with a little soap, until it stays clear. Rinse well.',
+      ? $localize`Warm water with a little neutral soap; don’t rub. Rinse in water as warm as the bath.`
+      : $localize`Hot water with a little soap, until it stays clear. Rinse well.`,
     temperatureC: gentle ? 40 : 85,
     durationMin: gentle ? 30 : 60,
-    lookFor: 'The bath stays clear',
+    lookFor: $localize`The bath stays clear`,
   });
 }
 
@@ -178,8 +192,8 @@ function before(starter: Starter, fibre: FibreKind, dosed: (...keys: readonly st
   const tannin = inBath({
     key: 'tannin',
     kind: 'tannin',
-    title: 'Tannin',
-    instruction: 'Powder stirred into hot water first. Turn now and then; don’t rinse after.',
+    title: $localize`Tannin`,
+    instruction: $localize`Powder stirred into hot water first. Turn now and then; don’t rinse after.`,
     temperatureC: 55,
     durationMin: 120,
     doses: dosed('oak-galls'),
@@ -196,8 +210,8 @@ function before(starter: Starter, fibre: FibreKind, dosed: (...keys: readonly st
         inBath({
           key: 'chalk',
           kind: 'rinse',
-          title: 'Fix with chalk',
-          instruction: 'Chalk stirred into warm water first; turn the pieces in it, then rinse well.',
+          title: $localize`Fix with chalk`,
+          instruction: $localize`Chalk stirred into warm water first; turn the pieces in it, then rinse well.`,
           temperatureC: 45,
           durationMin: 20,
           attended: true,
@@ -211,8 +225,8 @@ function before(starter: Starter, fibre: FibreKind, dosed: (...keys: readonly st
         inBath({
           key: 'mordant',
           kind: 'mordant',
-          title: 'Soy milk',
-          instruction: 'Fresh and strained. Dip, wring, dry right through; three thin coats, and a week to set.',
+          title: $localize`Soy milk`,
+          instruction: $localize`Fresh and strained. Dip, wring, dry right through; three thin coats, and a week to set.`,
           durationMin: 30,
           attended: true,
           doses: dosed('soy-milk'),
@@ -236,23 +250,23 @@ function dyeing(
     inBath({
       key: 'extract',
       kind: 'extract',
-      title: `Extract ${name.toLowerCase()}`,
-      instruction: 'Cover with water, raise slowly, hold. Strain twice.',
+      title: $localize`Extract ${name.toLowerCase()}`,
+      instruction: $localize`Cover with water, raise slowly, hold. Strain twice.`,
       ...heat,
       durationMin: 60,
       strain: 'muslin',
       doses,
-      lookFor: 'Clearly deeper than the shade wanted',
+      lookFor: $localize`Clearly deeper than the shade wanted`,
     }),
     inBath({
       key: 'dye',
       kind: 'dye',
-      title: 'Dye',
-      instruction: 'Fibre and bath near the same warmth. Raise slowly, hold, turn gently, cool in the bath.',
+      title: $localize`Dye`,
+      instruction: $localize`Fibre and bath near the same warmth. Raise slowly, hold, turn gently, cool in the bath.`,
       ...heat,
       durationMin: 60,
       doses: withIt,
-      lookFor: 'Even all round; wet looks deeper than dry',
+      lookFor: $localize`Even all round; wet looks deeper than dry`,
     }),
   ];
 }

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { trimZeros } from '../quantity/weight';
 import { sayPh } from '../quantity/say-ph';
 import { formatDegreesApart, formatTemperature } from '../quantity/temperature';
@@ -110,8 +111,10 @@ export type DeviationFact =
     }
   | { readonly code: 'phOutside'; readonly ph: number; readonly low: number; readonly high: number };
 
-const LONGER_MEANS = { deeper: ', expect deeper', moreShift: ', expect a stronger shift', unknown: '' } as const;
-const onPiece = (piece: number | null): string => (piece === null ? '' : ` on piece ${piece}`);
+const LONGER_MEANS = worded(
+  () => ({ deeper: $localize`, expect deeper`, moreShift: $localize`, expect a stronger shift`, unknown: '' }) as const,
+);
+const onPiece = (piece: number | null): string => (piece === null ? '' : $localize` on piece ${piece}`);
 const reason = (text: string): string => (text === '' ? '' : ` (${text})`);
 
 /** A deviation in words, with its likely effect. */
@@ -120,76 +123,76 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'skipped':
       return `skipped: ${fact.text}`;
     case 'redone':
-      return `done over: ${fact.text}`;
+      return $localize`done over: ${fact.text}`;
     case 'outOfOrder':
-      return `begun out of order: ${fact.text}`;
+      return $localize`begun out of order: ${fact.text}`;
     case 'reported':
       return fact.text;
     case 'otherVessel':
-      return `batch ${fact.batch} in ${fact.vesselName} instead of ${fact.plannedName}: another metal or fill shifts the shade`;
+      return $localize`batch ${fact.batch} in ${fact.vesselName} instead of ${fact.plannedName}:plannedName:: another metal or fill shifts the shade`;
     case 'otherWater':
-      return `${fact.waterName} used instead of the water planned: the same recipe comes out otherwise in other water`;
+      return $localize`${fact.waterName} used instead of the water planned: the same recipe comes out otherwise in other water`;
     case 'added': {
       const amount =
         fact.amount === null
           ? fact.quantityText
-          : `${fact.guessed ? 'about ' : ''}${formatAmount(fact.amount, fact.measure)}`;
-      return `${fact.name} was put in as well, ${amount} in batch ${fact.batch}: the plan has none, so it may come out otherwise`;
+          : `${fact.guessed ? $localize`about ` : ''}${formatAmount(fact.amount, fact.measure)}`;
+      return $localize`${fact.name} was put in as well, ${amount} in batch ${fact.batch}:batch:: the plan has none, so it may come out otherwise`;
     }
     case 'stretched':
-      return `the bath of batch ${fact.batch} was stretched to ${formatVolume(fact.ml)} from ${formatVolume(fact.plannedMl)}: expect paler`;
+      return $localize`the bath of batch ${fact.batch} was stretched to ${formatVolume(fact.ml)} from ${formatVolume(fact.plannedMl)}:plannedMl:: expect paler`;
     case 'piecesIn':
-      return `${countLabel(fact.pieces, 'piece')} more went into batch ${fact.batch}${reason(fact.text)}: expect paler`;
+      return $localize`${countLabel(fact.pieces, 'piece')} more went into batch ${fact.batch}${reason(fact.text)}:text:: expect paler`;
     case 'piecesOut':
-      return `${countLabel(fact.pieces, 'piece')} taken out of batch ${fact.batch}${reason(fact.text)}: a shade of ${fact.pieces === 1 ? 'its' : 'their'} own, and more dye for the rest`;
+      return $localize`${countLabel(fact.pieces, 'piece')} taken out of batch ${fact.batch}${reason(fact.text)}:text:: a shade of ${fact.pieces === 1 ? $localize`its` : $localize`their`} own, and more dye for the rest`;
     case 'extraStep': {
       const how = [
         fact.minutes === null ? '' : sayMinutes(fact.minutes),
         fact.temperatureC === null ? '' : `${formatTemperature(fact.temperatureC)}`,
       ].filter((part) => part !== '');
-      return `“${fact.title}” was done after it, which the chain doesn’t have${how.length === 0 ? '' : ` (${how.join(', ')})`}${fact.text === '' ? '' : `: ${fact.text}`}`;
+      return $localize`“${fact.title}” was done after it, which the chain doesn’t have${how.length === 0 ? '' : ` (${how.join(', ')})`}${fact.text === '' ? '' : `: ${fact.text}`}`;
     }
     case 'zoneLeft':
-      return `“${fact.title}” left out${onPiece(fact.piece)}: ${fact.text}`;
+      return $localize`“${fact.title}” left out${onPiece(fact.piece)}:piece:: ${fact.text}`;
     case 'zoneUndone':
-      return `“${fact.title}” was not put on${fact.pieces.length === 0 ? '' : ` ${fact.pieces.length === 1 ? 'piece' : 'pieces'} ${joinList(fact.pieces.map(String))}`}`;
+      return $localize`“${fact.title}” was not put on${fact.pieces.length === 0 ? '' : ` ${fact.pieces.length === 1 ? 'piece' : 'pieces'} ${joinList(fact.pieces.map(String))}`}`;
     case 'zoneTime':
-      return `“${fact.title}”${onPiece(fact.piece)} was in for ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}, expect ${fact.minutes > fact.plannedMin ? 'deeper' : 'paler'} there`;
+      return $localize`“${fact.title}”${onPiece(fact.piece)} was in for ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}, expect ${fact.minutes > fact.plannedMin ? $localize`deeper` : $localize`paler`} there`;
     case 'zoneMl':
-      return `“${fact.title}”${onPiece(fact.piece)} got ${fact.ml} ml instead of ${fact.plannedMl}${fact.ml > fact.plannedMl ? ', and may have crept further' : ''}`;
+      return $localize`“${fact.title}”${onPiece(fact.piece)} got ${fact.ml} ml instead of ${fact.plannedMl}${fact.ml > fact.plannedMl ? $localize`, and may have crept further` : ''}`;
     case 'zoneNote':
       return `“${fact.title}”${onPiece(fact.piece)}: ${fact.text}`;
     case 'notDry':
-      return `${fact.materialName} in batch ${fact.batch} was ${fact.how === 'damp' ? 'weighed damp' : 'guessed'}: every per cent of fibre stands on it, so weigh it once it is dry`;
+      return $localize`${fact.materialName} in batch ${fact.batch} was ${fact.how === 'damp' ? $localize`weighed damp` : $localize`guessed`}:localize:: every per cent of fibre stands on it, so weigh it once it is dry`;
     case 'strainedOtherwise':
-      return `${STRAIN_LABELS[fact.way]}${fact.planned === null ? '' : ` instead of ${STRAIN_LABELS[fact.planned]}`}: spots and evenness may differ`;
+      return $localize`${STRAIN_LABELS[fact.way]}${fact.planned === null ? '' : $localize` instead of ${STRAIN_LABELS[fact.planned]}`}:planned:: spots and evenness may differ`;
     case 'stoodStill':
-      return `stood still for ${sayMinutes(fact.minutes)}: what cools takes on less`;
+      return $localize`stood still for ${sayMinutes(fact.minutes)}:minutes:: what cools takes on less`;
     case 'late':
-      return `late: stood ${sayMinutes(fact.waitedMin)} before it, ${sayMinutes(fact.maxMin)} at most planned`;
+      return $localize`late: stood ${sayMinutes(fact.waitedMin)} before it, ${sayMinutes(fact.maxMin)} at most planned`;
     case 'early':
-      return `begun after ${sayMinutes(fact.waitedMin)}, ${sayMinutes(fact.minMin)} at least planned: it had not stood long enough`;
+      return $localize`begun after ${sayMinutes(fact.waitedMin)}, ${sayMinutes(fact.minMin)} at least planned: it had not stood long enough`;
     case 'notWeighed':
-      return `no ${fact.materialName} weighed for batch ${fact.batch}`;
+      return $localize`no ${fact.materialName} weighed for batch ${fact.batch}`;
     case 'leftOut':
-      return `${fact.materialName} left out of batch ${fact.batch}: ${fact.reason}`;
+      return $localize`${fact.materialName} left out of batch ${fact.batch}:batch:: ${fact.reason}`;
     case 'otherAmount':
-      return `${formatAmount(Math.abs(fact.off), fact.measure)} ${fact.off > 0 ? 'more' : 'less'} ${fact.materialName} than planned in batch ${fact.batch}`;
+      return $localize`${formatAmount(Math.abs(fact.off), fact.measure)} ${fact.off > 0 ? $localize`more` : $localize`less`} ${fact.materialName} than planned in batch ${fact.batch}`;
     case 'otherStockLot':
-      return `${fact.materialName} taken from ${fact.tags.join(' and ')} instead of the jar planned`;
+      return $localize`${fact.materialName} taken from ${fact.tags.join($localize` and `)} instead of the jar planned`;
     case 'notHeld':
-      return `held ${sayMinutes(fact.heldMin)} of ${sayMinutes(fact.wantedMin)} within ${formatDegreesApart(fact.bandC)} of ${formatTemperature(fact.atC)}: expect paler`;
+      return $localize`held ${sayMinutes(fact.heldMin)} of ${sayMinutes(fact.wantedMin)} within ${formatDegreesApart(fact.bandC)} of ${formatTemperature(fact.atC)}:atC:: expect paler`;
     case 'aboveCeiling':
-      return `reached ${formatTemperature(fact.hottestC)}, above the ceiling of ${formatTemperature(fact.ceilingC)}: the colour may have dulled`;
+      return $localize`reached ${formatTemperature(fact.hottestC)}, above the ceiling of ${formatTemperature(fact.ceilingC)}:ceilingC:: the colour may have dulled`;
     case 'hotter':
-      return `reached ${formatTemperature(fact.hottestC)}, planned ${formatTemperature(fact.plannedC)}`;
+      return $localize`reached ${formatTemperature(fact.hottestC)}, planned ${formatTemperature(fact.plannedC)}`;
     case 'colder':
-      return `only reached ${formatTemperature(fact.hottestC)}, planned ${formatTemperature(fact.plannedC)}: expect paler`;
+      return $localize`only reached ${formatTemperature(fact.hottestC)}, planned ${formatTemperature(fact.plannedC)}:plannedC:: expect paler`;
     case 'shorter':
-      return `short: ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${fact.paler ? ', expect paler' : ''}`;
+      return $localize`short: ${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${fact.paler ? $localize`, expect paler` : ''}`;
     case 'longer':
-      return `${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${LONGER_MEANS[fact.means]}`;
+      return $localize`${sayMinutes(fact.minutes)} instead of ${sayMinutes(fact.plannedMin)}${LONGER_MEANS[fact.means]}`;
     case 'phOutside':
-      return `left at ${sayPh(fact.ph)}, wanted ${trimZeros(fact.low, 2)} to ${trimZeros(fact.high, 2)}: expect another hue`;
+      return $localize`left at ${sayPh(fact.ph)}, wanted ${trimZeros(fact.low, 2)} to ${trimZeros(fact.high, 2)}:high:: expect another hue`;
   }
 }

@@ -34,7 +34,7 @@ export function forgottenPots(
         lotId: r.lotId,
         title: r.title,
         overMin: Math.floor(overMin),
-        message: `${r.title}, ${r.lotTag}: its time was up ${Math.floor(overMin)} min ago and nobody has written that it is off the heat. Go and look.`,
+        message: $localize`${r.title}, ${r.lotTag}:lotTag:: its time was up ${Math.floor(overMin)} min ago and nobody has written that it is off the heat. Go and look.`,
       },
     ];
   });

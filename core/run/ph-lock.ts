@@ -50,7 +50,7 @@ export function phLock(plan: LotPlan, records: readonly StepRecord[], step: Plan
       ? {
           stepIndex,
           gravity: 'stop',
-          message: `“${asks.title}” asks for ${sayPhBetween(range)}, and nobody has taken it. Take the pH there before protein fibre goes in.`,
+          message: $localize`“${asks.title}” asks for ${sayPhBetween(range)}, and nobody has taken it. Take the pH there before protein fibre goes in.`,
         }
       : undefined;
   if (last.ph >= range.low && last.ph <= range.high) return undefined;
@@ -58,6 +58,6 @@ export function phLock(plan: LotPlan, records: readonly StepRecord[], step: Plan
   return {
     stepIndex,
     gravity: borne ? 'caution' : 'stop',
-    message: `The bath reads ${sayPh(last.ph)}, and protein fibre waits until it is back between ${trimZeros(range.low, 2)} and ${trimZeros(range.high, 2)}. Bring it back in small doses and take the pH again${borne ? ', or say why it goes in all the same' : ''}.`,
+    message: $localize`The bath reads ${sayPh(last.ph)}, and protein fibre waits until it is back between ${trimZeros(range.low, 2)} and ${trimZeros(range.high, 2)}. Bring it back in small doses and take the pH again${borne ? $localize`, or say why it goes in all the same` : ''}.`,
   };
 }

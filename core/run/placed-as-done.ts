@@ -24,15 +24,15 @@ export function placedAsDone(
     if (!step || !record || told.length === 0) return [written];
     const say = (message: string): void => void changes.push({ stepTitle: step.title, message });
     if (told.every((z) => z.leftReason !== null) && isOnAll(told, step.zones?.find((z) => z.zone === i)?.pieces ?? 0)) {
-      say(`“${written.title}” left out: ${told[0]?.leftReason ?? ''}`);
+      say($localize`“${written.title}” left out: ${told[0]?.leftReason ?? ''}`);
       return [];
     }
     const otherwise = zoneDeviations(step, record).filter((f) => 'title' in f && f.title === written.title);
     const minutes = otherwise.some((f) => f.code === 'zoneTime') ? mean(told.flatMap(minutesIn)) : undefined;
     const ml = otherwise.some((f) => f.code === 'zoneMl') ? mean(told.flatMap((z) => z.ml ?? [])) : undefined;
     if (minutes !== undefined)
-      say(`“${written.title}” ${sayMinutes(minutes)} instead of ${sayMinutes(written.minutes)}`);
-    if (ml !== undefined) say(`“${written.title}” ${ml} ml a piece instead of ${written.mlPerPiece ?? 0}`);
+      say($localize`“${written.title}” ${sayMinutes(minutes)} instead of ${sayMinutes(written.minutes)}`);
+    if (ml !== undefined) say($localize`“${written.title}” ${ml} ml a piece instead of ${written.mlPerPiece ?? 0}`);
     return [
       {
         ...written,

@@ -59,7 +59,7 @@ export function recipeAsDone(
     const say = (message: string): void => void changes.push({ stepTitle: written.title, message });
     if (record.skippedReason !== undefined) {
       instead.set(key, written.after ?? (i === 0 ? [] : [keyOf(steps[i - 1] as RecipeStep, i - 1)]));
-      say(`left out: ${record.skippedReason}`);
+      say($localize`left out: ${record.skippedReason}`);
       return;
     }
     done.push({ ...asItRan(written, planned, record, plan, say), key });
@@ -77,7 +77,7 @@ export function recipeAsDone(
       }),
     );
     for (const [n, extra] of extras.entries()) {
-      say(`“${extra.title}” added after it`);
+      say($localize`“${extra.title}” added after it`);
       done.push({ ...extra, after: [n === 0 ? key : (extras[n - 1] as RecipeStep).key] });
     }
     const last = extras.at(-1);
@@ -127,7 +127,7 @@ function asItRan(
 
 /** The time goes into the longest leg that holds, where there is a course. */
 function withMinutes(step: RecipeStep, minutes: number, say: (message: string) => void): RecipeStep {
-  say(`${sayMinutes(minutes)} instead of ${sayMinutes(step.durationMin)}`);
+  say($localize`${sayMinutes(minutes)} instead of ${sayMinutes(step.durationMin)}`);
   const held = step.course.filter((leg) => leg.do !== 'raise');
   const longest = held.reduce<(typeof held)[number] | undefined>(
     (most, leg) => (most === undefined || leg.minutes > most.minutes ? leg : most),
@@ -145,7 +145,7 @@ function withMinutes(step: RecipeStep, minutes: number, say: (message: string) =
 function withHeat(step: RecipeStep, hottestC: number, say: (message: string) => void): RecipeStep {
   const whole = Math.round(hottestC);
   say(
-    `at ${formatTemperature(whole)}${step.temperatureC === undefined ? '' : ` instead of ${formatTemperature(step.temperatureC)}`}`,
+    `at ${formatTemperature(whole)}${step.temperatureC === undefined ? '' : $localize` instead of ${formatTemperature(step.temperatureC)}`}`,
   );
   const course = step.course.map((leg) =>
     leg.toC !== undefined && leg.toC === step.temperatureC ? { ...leg, toC: whole } : leg,
@@ -176,7 +176,7 @@ function dosesAsTaken(
     const really = taken.reduce((sum, w) => sum + w.amount, 0);
     if (wanted <= 0 || Math.abs(really - wanted) <= within + 1e-6) return [dose];
     say(
-      `${formatAmount(really, first.measure)} ${first.materialName} instead of ${formatAmount(Math.round(wanted), first.measure)}`,
+      $localize`${formatAmount(really, first.measure)} ${first.materialName} instead of ${formatAmount(Math.round(wanted), first.measure)}`,
     );
     return [timesAsMuch(dose, really / wanted)];
   });
@@ -223,11 +223,11 @@ function withAdded(
   const words: string[] = [];
   for (const { materialId, name, measure, amount, quantityText } of record.added ?? []) {
     if (materialId === null || amount === null) {
-      words.push(`Also ${quantityText} of ${name}.`);
-      say(`also ${quantityText} of ${name}`);
+      words.push($localize`Also ${quantityText} of ${name}.`);
+      say($localize`also ${quantityText} of ${name}`);
       continue;
     }
-    say(`also ${formatAmount(amount, measure)} of ${name}`);
+    say($localize`also ${formatAmount(amount, measure)} of ${name}`);
     const per100G = ((amount / smallestIn(measure)) * 100) / plan.wof.value;
     doses.push(
       measure === 'weight'
@@ -239,8 +239,8 @@ function withAdded(
   }
   const stretched = facts.find((f) => f.code === 'stretched');
   if (stretched) {
-    words.push('The bath was stretched with water.');
-    say('the bath stretched with water');
+    words.push($localize`The bath was stretched with water.`);
+    say($localize`the bath stretched with water`);
   }
   return words.length === 0
     ? { ...step, doses }

@@ -67,7 +67,7 @@ export function offTarget(
   if (factor < FAR_OFF || factor > 1 / FAR_OFF)
     return {
       factor,
-      effect: `${formatAmount(amount, weighing.measure)} instead of ${formatAmount(target, weighing.measure)}: that is far off. Correct it below if it was mistyped.`,
+      effect: $localize`${formatAmount(amount, weighing.measure)} instead of ${formatAmount(target, weighing.measure)}:measure:: that is far off. Correct it below if it was mistyped.`,
       offers: [],
     };
   const stillToWeigh = plan.steps
@@ -86,9 +86,9 @@ export function offTarget(
         .slice(0, 4)
         .map(
           ({ step: s, w }) =>
-            `${w.materialName} ${formatAmount(Math.round(targetNow(w, s.index, entries) * factor), w.measure)}${found.some((f) => f.w.batch !== w.batch) ? ` for batch ${w.batch}` : ''}`,
+            `${w.materialName} ${formatAmount(Math.round(targetNow(w, s.index, entries) * factor), w.measure)}${found.some((f) => f.w.batch !== w.batch) ? $localize` for batch ${w.batch}` : ''}`,
         )
-        .join(', ')}${found.length > 4 ? ` and ${found.length - 4} more` : ''}.`,
+        .join(', ')}${found.length > 4 ? $localize` and ${found.length - 4} more` : ''}.`,
       rescale: found.map(({ step: s, w }) => ({
         stepIndex: s.index,
         batch: w.batch,
@@ -101,7 +101,7 @@ export function offTarget(
     const batchOnly = new Set(weighing.forBatches);
     add(
       'toFibre',
-      'Rescale every dose to the fibre as weighed',
+      $localize`Rescale every dose to the fibre as weighed`,
       stillToWeigh.filter(
         ({ step: s, w }) => s.kind !== 'fibre' && w.measure !== 'pieces' && w.forBatches.some((b) => batchOnly.has(b)),
       ),
@@ -109,7 +109,7 @@ export function offTarget(
   } else {
     add(
       'companions',
-      'Rescale what goes with it into this bath',
+      $localize`Rescale what goes with it into this bath`,
       stillToWeigh.filter(
         ({ step: s, w }) =>
           s.index === step.index &&
@@ -120,7 +120,7 @@ export function offTarget(
     );
     add(
       'otherBatches',
-      'Weigh the other batches to match',
+      $localize`Weigh the other batches to match`,
       stillToWeigh.filter(
         ({ step: s, w }) =>
           s.index === step.index && w.batch !== weighing.batch && w.materialId === weighing.materialId,
@@ -139,22 +139,22 @@ function effectOf(step: PlannedStep, weighing: PlannedWeighing, factor: number):
   const amount = `${percent} % ${more ? 'more' : 'less'} ${weighing.materialName}`;
   switch (step.kind) {
     case 'fibre':
-      return `The fibre is ${percent} % ${more ? 'heavier' : 'lighter'} than planned: with the doses as they are, expect it ${more ? 'paler' : 'deeper'}.`;
+      return $localize`The fibre is ${percent} % ${more ? $localize`heavier` : $localize`lighter`} than planned: with the doses as they are, expect it ${more ? $localize`paler` : $localize`deeper`}.`;
     case 'mordant':
       return more
-        ? `${amount}: the shade hardly changes, but too much mordant makes wool harsh and brings ${step.forWhom === '' ? 'batches' : 'pieces'} apart.`
-        : `${amount}: less dye holds, so expect it paler and less fast.`;
+        ? $localize`${amount}:amount:: the shade hardly changes, but too much mordant makes wool harsh and brings ${step.forWhom === '' ? $localize`batches` : $localize`pieces`} apart.`
+        : $localize`${amount}:amount:: less dye holds, so expect it paler and less fast.`;
     case 'tannin':
-      return `${amount}: ${more ? 'a warmer, browner ground' : 'less mordant holds, so paler'}.`;
+      return `${amount}: ${more ? $localize`a warmer, browner ground` : $localize`less mordant holds, so paler`}.`;
     case 'adjustPh':
-      return `${amount}: take the pH before anything else goes in.`;
+      return $localize`${amount}:amount:: take the pH before anything else goes in.`;
     case 'modify':
-      return `${amount}: the modifier acts fast. Expect the shade shifted ${more ? 'further: shorten the time and watch it' : 'less'}.`;
+      return $localize`${amount}:amount:: the modifier acts fast. Expect the shade shifted ${more ? $localize`further: shorten the time and watch it` : $localize`less`}.`;
     case 'scour':
       return more
         ? `${amount}: rinse longer; strong scour is hard on protein fibre.`
         : `${amount}: look whether the water beads off the fibre; scour again if it does.`;
     default:
-      return `${amount}: expect it ${more ? 'deeper' : 'paler'}, about in proportion until the fibre is full.`;
+      return $localize`${amount}:amount:: expect it ${more ? $localize`deeper` : $localize`paler`}, about in proportion until the fibre is full.`;
   }
 }

@@ -35,7 +35,7 @@ function foldStep(all: readonly RunEntry[], stepIndex: number): StepRecord {
     stepIndex,
     ...(start === undefined ? {} : { startedAt: start.at }),
     ...(finished === undefined ? {} : { finishedAt: finished }),
-    ...(skipped === undefined ? {} : { skippedReason: skipped.text ?? 'no reason given' }),
+    ...(skipped === undefined ? {} : { skippedReason: skipped.text ?? $localize`no reason given` }),
     temperaturesC: temperatures.map((e) => e.temperatureC),
     temperatures: temperatures.map(({ at, temperatureC }) => ({ at, temperatureC })),
     weighings: entriesOfKind(measured, 'weigh').map(({ weighing, detail }) => ({

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { formatTemperature } from '../quantity/temperature';
 import type { AmountProblem, StockMeasure } from '../quantity/amount';
 import { formatAmount } from '../quantity/amount';
@@ -26,25 +27,27 @@ export type MissingPart =
   | 'weighing';
 
 /** Reasons that need no facts. */
-const PLAIN = {
-  noSuchStep: 'This lot has no such step. Reload the bench.',
-  cancelled:
-    'This lot was cancelled meanwhile; its record is closed. What was weighed for it can be put back from the jar’s page.',
-  badCorrection: 'A correction names an entry of the same step and kind. Choose the entry to correct again.',
-  replacedAlready: 'That entry was corrected already. Correct the newest one.',
-  inFuture: 'That time is still to come. Write when it really happened.',
-  beforeLot: 'That is before the lot was made. Check the date.',
-  finishedBeforeStart: 'A step can’t be finished before it began. Check the time.',
-  noSuchZone: 'Nothing is placed there at this step. Choose the zone from the list.',
-  ofItself: 'Those pieces are of this very lot: it can’t be its own cloth. Choose the jar they were really taken from.',
-  zoneOver: 'That zone is done already. If it was a slip, take that back first.',
-  noSuchPiece: 'This lot has no such piece. Choose it again.',
-  pulledAlready: 'That piece is out already.',
-  notPlanned: 'This step does not weigh that material for that batch. Choose it from the list.',
-  idReused: 'That id was used for something else already. Reload the bench and do it again.',
-  notASolution: 'Say how much of the solution was taken, and what was dissolved in how much water.',
-  noSuchStockLot: 'There is no such jar. Scan or type its tag again.',
-} as const;
+const PLAIN = worded(
+  () =>
+    ({
+      noSuchStep: $localize`This lot has no such step. Reload the bench.`,
+      cancelled: $localize`This lot was cancelled meanwhile; its record is closed. What was weighed for it can be put back from the jar’s page.`,
+      badCorrection: $localize`A correction names an entry of the same step and kind. Choose the entry to correct again.`,
+      replacedAlready: $localize`That entry was corrected already. Correct the newest one.`,
+      inFuture: $localize`That time is still to come. Write when it really happened.`,
+      beforeLot: $localize`That is before the lot was made. Check the date.`,
+      finishedBeforeStart: $localize`A step can’t be finished before it began. Check the time.`,
+      noSuchZone: $localize`Nothing is placed there at this step. Choose the zone from the list.`,
+      ofItself: $localize`Those pieces are of this very lot: it can’t be its own cloth. Choose the jar they were really taken from.`,
+      zoneOver: $localize`That zone is done already. If it was a slip, take that back first.`,
+      noSuchPiece: $localize`This lot has no such piece. Choose it again.`,
+      pulledAlready: $localize`That piece is out already.`,
+      notPlanned: $localize`This step does not weigh that material for that batch. Choose it from the list.`,
+      idReused: $localize`That id was used for something else already. Reload the bench and do it again.`,
+      notASolution: $localize`Say how much of the solution was taken, and what was dissolved in how much water.`,
+      noSuchStockLot: $localize`There is no such jar. Scan or type its tag again.`,
+    }) as const,
+);
 type PlainReason = keyof typeof PLAIN;
 
 /** What is never written without its reason. */
@@ -108,35 +111,35 @@ export interface RunRefusal {
 /** A refusal with its sentence. */
 export const refuseEntry = (fact: RunRefusalFact): RunRefusal => ({ reason: fact.reason, message: sayRefusal(fact) });
 
-const MISSING: Readonly<Record<MissingPart, string>> = {
-  note: 'The note is empty. Write what you saw.',
-  temperature: 'Write the temperature in °C.',
-  ph: 'Write the pH, a number from 0 to 14.',
-  sample: 'Say which step it matches, or read its colour.',
-  bath: 'Say what went in or out, and how much.',
-  added: 'Say what went in, and how much; “a handful” will do where it came from no jar.',
-  place: 'Say which pot or which water it went into.',
-  pieces: 'Say how many pieces were put in or taken out.',
-  step: 'Say what was done, and what kind of step it was.',
-  pulls: 'Say how many pieces are pulled, and when.',
-  piece: 'Say which piece was pulled.',
-  zone: 'Say which zone it was, and whether it is in, done or left out.',
-  straining: 'Say how it was strained, or that the bag is out.',
-  rescale: 'There is nothing left to rescale.',
-  person: 'Say who takes it over.',
-  weighing: 'Write what was weighed, and from which jar.',
-};
-const WHY: Readonly<Record<ReasonedKind, string>> = {
-  zone: 'Say why that zone is left out: the piece will show it.',
-  leaveOut: 'Say why it is left out: the next lot will want to know.',
-  cancel: 'Say why the lot is cancelled.',
-  redo: 'Say why it is done over: the next lot will want to know.',
-  skip: 'Say why the step is skipped: the next lot will want to know.',
-};
+const MISSING: Readonly<Record<MissingPart, string>> = worded(() => ({
+  note: $localize`The note is empty. Write what you saw.`,
+  temperature: $localize`Write the temperature in °C.`,
+  ph: $localize`Write the pH, a number from 0 to 14.`,
+  sample: $localize`Say which step it matches, or read its colour.`,
+  bath: $localize`Say what went in or out, and how much.`,
+  added: $localize`Say what went in, and how much; “a handful” will do where it came from no jar.`,
+  place: $localize`Say which pot or which water it went into.`,
+  pieces: $localize`Say how many pieces were put in or taken out.`,
+  step: $localize`Say what was done, and what kind of step it was.`,
+  pulls: $localize`Say how many pieces are pulled, and when.`,
+  piece: $localize`Say which piece was pulled.`,
+  zone: $localize`Say which zone it was, and whether it is in, done or left out.`,
+  straining: $localize`Say how it was strained, or that the bag is out.`,
+  rescale: $localize`There is nothing left to rescale.`,
+  person: $localize`Say who takes it over.`,
+  weighing: $localize`Write what was weighed, and from which jar.`,
+}));
+const WHY: Readonly<Record<ReasonedKind, string>> = worded(() => ({
+  zone: $localize`Say why that zone is left out: the piece will show it.`,
+  leaveOut: $localize`Say why it is left out: the next lot will want to know.`,
+  cancel: $localize`Say why the lot is cancelled.`,
+  redo: $localize`Say why it is done over: the next lot will want to know.`,
+  skip: $localize`Say why the step is skipped: the next lot will want to know.`,
+}));
 
 /** That a pot holds another liquor, and what to do. */
 export const sayPotInUse = ({ vesselName, title, lotTag }: PotInUse): string =>
-  `${vesselName} still holds “${title}” of ${lotTag}. Finish that first, choose another pot, or say why it is begun there all the same.`;
+  $localize`${vesselName} still holds “${title}” of ${lotTag}. Finish that first, choose another pot, or say why it is begun there all the same.`;
 
 const isPlain = (fact: RunRefusalFact): fact is { readonly reason: PlainReason } => fact.reason in PLAIN;
 
@@ -144,17 +147,17 @@ function sayRefusal(fact: RunRefusalFact): string {
   if (isPlain(fact)) return PLAIN[fact.reason];
   switch (fact.reason) {
     case 'notBegun':
-      return `“${fact.title}” has not been begun. Begin it, then ${fact.then}.`;
+      return $localize`“${fact.title}” has not been begun. Begin it, then ${fact.then}.`;
     case 'notDone':
-      return `“${fact.title}” has not been done yet.`;
+      return $localize`“${fact.title}” has not been done yet.`;
     case 'notRunning':
-      return `“${fact.title}” is not running, so it can’t be paused.`;
+      return $localize`“${fact.title}” is not running, so it can’t be paused.`;
     case 'notPaused':
-      return `“${fact.title}” is not paused.`;
+      return $localize`“${fact.title}” is not paused.`;
     case 'over':
-      return `“${fact.title}” is over already.`;
+      return $localize`“${fact.title}” is over already.`;
     case 'alreadyBegun':
-      return `“${fact.title}” was begun already.`;
+      return $localize`“${fact.title}” was begun already.`;
     case 'reasonMissing':
       return WHY[fact.of];
     case 'potInUse':
@@ -163,11 +166,11 @@ function sayRefusal(fact: RunRefusalFact): string {
       return fact.lock;
     case 'outOfOrder': {
       const open = fact.open.map((title) => `“${title}”`).join(', ');
-      return `An earlier step is not finished: ${open}. Finish it or skip it with a reason first, or begin out of order: ${fact.consequence}`;
+      return $localize`An earlier step is not finished: ${open}. Finish it or skip it with a reason first, or begin out of order: ${fact.consequence}`;
     }
     case 'notWeighed': {
-      const missing = fact.missing.map((w) => `${w.materialName} for batch ${w.batch}`);
-      return `Not weighed yet: ${joinList(missing)}. Weigh it, or say why it is left out.`;
+      const missing = fact.missing.map((w) => $localize`${w.materialName} for batch ${w.batch}`);
+      return $localize`Not weighed yet: ${joinList(missing)}. Weigh it, or say why it is left out.`;
     }
     case 'missing':
       return MISSING[fact.part];
@@ -176,24 +179,24 @@ function sayRefusal(fact: RunRefusalFact): string {
     case 'closed':
       return `This lot is ${fact.state}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
     case 'begunSince':
-      return `“${fact.next}” was begun since, so “${fact.title}” can’t be taken back. Take that back first, or do “${fact.title}” over.`;
+      return $localize`“${fact.next}” was begun since, so “${fact.title}” can’t be taken back. Take that back first, or do “${fact.title}” over.`;
     case 'doneSince':
-      return `Other things were written down in “${fact.title}” since. Take those back first.`;
+      return $localize`Other things were written down in “${fact.title}” since. Take those back first.`;
     case 'weighedAlready':
-      return `${formatAmount(fact.amount, fact.measure)} of ${fact.materialName} were weighed for batch ${fact.batch} already. Say whether this went in on top of that, or was the same weighing told twice.`;
+      return $localize`${formatAmount(fact.amount, fact.measure)} of ${fact.materialName} were weighed for batch ${fact.batch} already. Say whether this went in on top of that, or was the same weighing told twice.`;
     case 'jarCameLater':
-      return `${fact.tag} came into the house on ${fact.receivedOn}, after that day. Choose the jar it was really taken from, or correct the date.`;
+      return $localize`${fact.tag} came into the house on ${fact.receivedOn}, after that day. Choose the jar it was really taken from, or correct the date.`;
     case 'noSuchBatch':
-      return `This lot has no batch ${fact.batch}. Choose the batch again.`;
+      return $localize`This lot has no batch ${fact.batch}. Choose the batch again.`;
     case 'tooManyOut':
-      return `Batch ${fact.batch} has ${fact.pieces === 1 ? 'one piece' : `${fact.pieces} pieces`} in it; no more than that can be taken out.`;
+      return `Batch ${fact.batch} has ${fact.pieces === 1 ? $localize`one piece` : $localize`${fact.pieces} pieces`} in it; no more than that can be taken out.`;
     case 'wrongStockLot':
       return sayWrongStockLot(fact.tag, fact.wanted, fact.right);
     case 'solutionShort':
       return `${formatAmount(fact.free, 'weight')} of ${fact.tag} can be dissolved; the rest is promised to other lots or not there, and ${formatAmount(fact.wantedMg, 'weight')} are wanted. Take another jar, or weigh the dose as near as the balance comes.`;
     case 'notOnHand': {
       const [onHand, amount] = [fact.onHand, fact.amount].map((of) => formatAmount(of, fact.measure));
-      return `${fact.tag} holds ${onHand}, so ${amount} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`;
+      return $localize`${fact.tag} holds ${onHand}, so ${amount} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`;
     }
     default:
       return fact.message;

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { LotPlan, PlannedStep } from '../scaling/lot-plan';
 import { hasShade } from '../scaling/shade-of';
 import { checkEntry, plannedWeighing } from './check-entry';
@@ -81,21 +82,21 @@ function timeRefusal(
   return undefined;
 }
 
-const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = {
-  temperature: 'take its temperature',
-  weigh: 'weigh out',
-  leaveOut: 'leave a weighing out',
-  ph: 'take its pH',
-  sample: 'take a sample',
-  bath: 'write down what went in or out',
-  add: 'write down what was put in',
-  moved: 'move it',
-  pulls: 'plan its pulls',
-  pull: 'pull a piece',
-  zone: 'place its colour',
-  strained: 'say how it was strained',
-  pause: 'pause it',
-};
+const TAKES_A_RUNNING_STEP: Readonly<Partial<Record<RunEntryKind, string>>> = worded(() => ({
+  temperature: $localize`take its temperature`,
+  weigh: $localize`weigh out`,
+  leaveOut: $localize`leave a weighing out`,
+  ph: $localize`take its pH`,
+  sample: $localize`take a sample`,
+  bath: $localize`write down what went in or out`,
+  add: $localize`write down what was put in`,
+  moved: $localize`move it`,
+  pulls: $localize`plan its pulls`,
+  pull: $localize`pull a piece`,
+  zone: $localize`place its colour`,
+  strained: $localize`say how it was strained`,
+  pause: $localize`pause it`,
+}));
 
 function orderRefusal(
   facts: RunFacts,
@@ -257,7 +258,7 @@ function startRefusal(
 }
 
 function finishRefusal(step: PlannedStep, record: StepRecord, now: string, hasReason: boolean): RunRefusal | undefined {
-  if (now === 'waiting') return refuseEntry({ reason: 'notBegun', title: step.title, then: 'finish it' });
+  if (now === 'waiting') return refuseEntry({ reason: 'notBegun', title: step.title, then: $localize`finish it` });
   if (isOver(record)) return refuseEntry({ reason: 'over', title: step.title });
   const missing = step.weighings.filter(
     (w) =>
@@ -274,27 +275,27 @@ export function openBefore(plan: LotPlan, records: readonly StepRecord[], step: 
   return step.after.filter((i) => !isOver(records[i])).flatMap((i) => plan.steps[i] ?? []);
 }
 
-const SKIPPED_MEANS: Readonly<Partial<Record<PlannedStep['kind'], string>>> = {
-  scour: 'oil and size left in keep dye out in patches',
-  tannin: 'cellulose holds less mordant, so paler',
-  mordant: 'little or no dye holds',
-  wetOut: 'dry or rushed fibre takes dye in patches',
-  extract: 'the bath is weaker than it will be',
-  strain: 'bits left in spot the cloth',
-  makeUp: 'the bath is short and pieces lie in folds',
-  adjustPh: 'the shade shifts and protein fibre may suffer',
-  dye: 'there is less colour to work on',
-  rinse: 'loose dye bleeds later',
-  fibre: 'nobody knows the dry weight that every dose is worked out from',
-  dry: 'a wet colour is not the colour',
-  cure: 'the colour has not settled',
-  modify: 'the shade is not shifted yet',
-};
+const SKIPPED_MEANS: Readonly<Partial<Record<PlannedStep['kind'], string>>> = worded(() => ({
+  scour: $localize`oil and size left in keep dye out in patches`,
+  tannin: $localize`cellulose holds less mordant, so paler`,
+  mordant: $localize`little or no dye holds`,
+  wetOut: $localize`dry or rushed fibre takes dye in patches`,
+  extract: $localize`the bath is weaker than it will be`,
+  strain: $localize`bits left in spot the cloth`,
+  makeUp: $localize`the bath is short and pieces lie in folds`,
+  adjustPh: $localize`the shade shifts and protein fibre may suffer`,
+  dye: $localize`there is less colour to work on`,
+  rinse: $localize`loose dye bleeds later`,
+  fibre: $localize`nobody knows the dry weight that every dose is worked out from`,
+  dry: $localize`a wet colour is not the colour`,
+  cure: $localize`the colour has not settled`,
+  modify: $localize`the shade is not shifted yet`,
+}));
 
 /** What beginning a step before others are over does, in plain words. */
 export function earlyStartMessage(step: PlannedStep, open: readonly PlannedStep[]): string {
   const label = [...new Set(open.flatMap((s) => SKIPPED_MEANS[s.kind] ?? []))];
   return label.length === 0
-    ? `“${step.title}” begins while ${open.map((s) => `“${s.title}”`).join(' and ')} is still open.`
+    ? $localize`“${step.title}” begins while ${open.map((s) => `“${s.title}”`).join($localize` and `)} is still open.`
     : `${label.join('; ')}.`;
 }

@@ -193,20 +193,20 @@ export function watchCourse({ step, readings, fibres, pot, roomC = ASSUMED_ROOM_
       alarms.push({
         code: 'aboveCeiling',
         urgent: true,
-        message: `${formatTemperature(round1(last.temperatureC))} is above the ceiling of ${formatTemperature(step.ceilingC)}. Heat off and lid off now, or lift the fibre.`,
+        message: $localize`${formatTemperature(round1(last.temperatureC))} is above the ceiling of ${formatTemperature(step.ceilingC)}. Heat off and lid off now, or lift the fibre.`,
       });
     else if (step.ceilingC !== undefined && last.temperatureC > step.ceilingC - NEAR_CEILING_C && (rate ?? 0) > 0.1)
       alarms.push({
         code: 'nearCeiling',
         urgent: true,
-        message: `${formatTemperature(round1(last.temperatureC))} and rising, ${formatDegreesApart(round1(step.ceilingC - last.temperatureC))} under the ceiling of ${formatTemperature(step.ceilingC)}. Turn the heat down.`,
+        message: $localize`${formatTemperature(round1(last.temperatureC))} and rising, ${formatDegreesApart(round1(step.ceilingC - last.temperatureC))} under the ceiling of ${formatTemperature(step.ceilingC)}. Turn the heat down.`,
       });
     const max = Math.min(...fibres.map((f) => MAX_RISE_C_PER_MIN[f] ?? Infinity));
     if (rate !== undefined && rate > max)
       alarms.push({
         code: 'tooFast',
         urgent: false,
-        message: `Rising ${formatDegreesApart(round1(rate))} a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? 'protein fibre' : 'this fibre'} wants ${max} at most, or dye goes in unevenly and wool felts. Turn the heat down.`,
+        message: $localize`Rising ${formatDegreesApart(round1(rate))} a minute: ${fibres.some((f) => fibreFamily(f) === 'protein') ? $localize`protein fibre` : $localize`this fibre`} wants ${max} at most, or dye goes in unevenly and wool felts. Turn the heat down.`,
       });
     // Before that the burner may not be lit yet: something is still being weighed out.
     if (hold && !reached && rate !== undefined && last.minute >= SETTLING_MIN) {
@@ -215,20 +215,20 @@ export function watchCourse({ step, readings, fibres, pot, roomC = ASSUMED_ROOM_
         alarms.push({
           code: 'notMakingIt',
           urgent: false,
-          message: `At this rate the bath never gets to ${formatTemperature(hold.atC)}. Put the lid on, turn the heat up, or move it to a stronger burner.`,
+          message: $localize`At this rate the bath never gets to ${formatTemperature(hold.atC)}. Put the lid on, turn the heat up, or move it to a stronger burner.`,
         });
       else if (reachesInMin !== undefined && step.course.length > 0 && last.minute + reachesInMin > wantedMin)
         alarms.push({
           code: 'notMakingIt',
           urgent: false,
-          message: `At this rate it takes ${Math.round(reachesInMin)} min more to ${formatTemperature(hold.atC)}, later than planned. Lid on, heat up, or plan for it.`,
+          message: $localize`At this rate it takes ${Math.round(reachesInMin)} min more to ${formatTemperature(hold.atC)}, later than planned. Lid on, heat up, or plan for it.`,
         });
     }
     if (hold && reached && heldMin < hold.minutes && last.temperatureC < hold.atC - HOLD_BAND_C)
       alarms.push({
         code: 'sagged',
         urgent: false,
-        message: `Sagged to ${formatTemperature(round1(last.temperatureC))}: time below ${formatTemperature(hold.atC - HOLD_BAND_C)} doesn’t count as held. Bring it back.`,
+        message: $localize`Sagged to ${formatTemperature(round1(last.temperatureC))}:temperatureC:: time below ${formatTemperature(hold.atC - HOLD_BAND_C)} doesn’t count as held. Bring it back.`,
       });
   }
   return {

@@ -13,7 +13,7 @@ export interface NamedStockLot {
 export function sayWrongStockLot(tag: string, materialName: string, right: readonly NamedStockLot[]): string {
   const instead =
     right.length === 0
-      ? ' and take one that does'
-      : ` and take ${right.map((r) => (r.place === '' ? r.tag : `${r.tag}, ${r.place}`)).join(' or ')}`;
-  return `Wrong jar: ${tag} does not hold ${materialName}. Put it back${instead}.`;
+      ? $localize` and take one that does`
+      : $localize` and take ${right.map((r) => (r.place === '' ? r.tag : `${r.tag}, ${r.place}`)).join($localize` or `)}`;
+  return $localize`Wrong jar: ${tag} does not hold ${materialName}. Put it back${instead}.`;
 }

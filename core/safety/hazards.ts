@@ -2,6 +2,7 @@
  * What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet
  * decides.
  */
+import { worded } from '../words/worded';
 export const HAZARDS = [
   'dust',
   'caustic',
@@ -34,18 +35,18 @@ export const EVERY_TIME_HAZARDS: readonly Hazard[] = [
 ];
 
 /** What each hazard asks for, as the caution begins. */
-export const HAZARD_LABELS: Readonly<Record<Hazard, string>> = {
-  dust: 'fine powder: dust mask, goggles, no draught',
-  caustic: 'caustic: gloves and goggles',
-  acid: 'acid: gloves and goggles; never with bleach; foams on carbonate',
-  irritant: 'irritates skin, eyes or lungs: gloves, airflow',
-  poisonous: 'poisonous if swallowed: keep from children and animals',
-  ironSalt: 'iron salt: dangerous to small children and animals, locked away',
-  copperSalt: 'copper salt: hazardous, harmful to water life; consider doing without',
-  flammable: 'flammable: away from flame and heat',
-  chlorineBleach: 'chlorine bleach: never with acid or ammonia, which set free poisonous gas',
-  carbonate: 'carbonate: foams over with acid',
-  ammonia: 'ammonia: airflow, goggles; never with bleach',
-  oxidiser: 'oxidiser: away from what burns and from reducers',
-  reducer: 'reducer: never with acid, bleach or peroxide; dry, airflow',
-};
+export const HAZARD_LABELS: Readonly<Record<Hazard, string>> = worded(() => ({
+  dust: $localize`fine powder: dust mask, goggles, no draught`,
+  caustic: $localize`caustic: gloves and goggles`,
+  acid: $localize`acid: gloves and goggles; never with bleach; foams on carbonate`,
+  irritant: $localize`irritates skin, eyes or lungs: gloves, airflow`,
+  poisonous: $localize`poisonous if swallowed: keep from children and animals`,
+  ironSalt: $localize`iron salt: dangerous to small children and animals, locked away`,
+  copperSalt: $localize`copper salt: hazardous, harmful to water life; consider doing without`,
+  flammable: $localize`flammable: away from flame and heat`,
+  chlorineBleach: $localize`chlorine bleach: never with acid or ammonia, which set free poisonous gas`,
+  carbonate: $localize`carbonate: foams over with acid`,
+  ammonia: $localize`ammonia: airflow, goggles; never with bleach`,
+  oxidiser: $localize`oxidiser: away from what burns and from reducers`,
+  reducer: $localize`reducer: never with acid, bleach or peroxide; dry, airflow`,
+}));

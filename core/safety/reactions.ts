@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { Hazard } from './hazards';
 
 /** What a material does in a bath: what its label warns of, and whether it brings tannin. */
@@ -32,14 +33,14 @@ export interface Reaction {
 }
 
 /** Gravest first. */
-export const REACTIONS: readonly Reaction[] = [
+export const REACTIONS: readonly Reaction[] = worded(() => [
   {
     code: 'chlorineFromAcid',
     traits: ['acid', 'chlorineBleach'],
     onShelf: true,
     inBath: 'stop',
     carriedOver: 'stop',
-    why: 'acid on chlorine bleach sets free poisonous chlorine gas',
+    why: $localize`acid on chlorine bleach sets free poisonous chlorine gas`,
   },
   {
     code: 'gasFromAmmonia',
@@ -47,7 +48,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: 'stop',
     carriedOver: 'stop',
-    why: 'ammonia on chlorine bleach sets free poisonous gas',
+    why: $localize`ammonia on chlorine bleach sets free poisonous gas`,
   },
   {
     code: 'bleachAndReducer',
@@ -55,7 +56,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: 'stop',
     carriedOver: 'caution',
-    why: 'a reducer on chlorine bleach heats up at once and sets free irritating gas',
+    why: $localize`a reducer on chlorine bleach heats up at once and sets free irritating gas`,
   },
   {
     code: 'oxidiserAndReducer',
@@ -63,7 +64,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: 'stop',
     carriedOver: 'caution',
-    why: 'a reducer on an oxidiser heats up at once and may catch fire',
+    why: $localize`a reducer on an oxidiser heats up at once and may catch fire`,
   },
   {
     code: 'acidAndReducer',
@@ -71,7 +72,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: 'stop',
     carriedOver: 'caution',
-    why: 'acid on a reducer sets free poisonous, choking gas',
+    why: $localize`acid on a reducer sets free poisonous, choking gas`,
   },
   {
     code: 'fierceFire',
@@ -79,7 +80,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: 'stop',
     carriedOver: null,
-    why: 'an oxidiser makes what burns burn fiercely',
+    why: $localize`an oxidiser makes what burns burn fiercely`,
   },
   {
     code: 'foam',
@@ -87,7 +88,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: 'stop',
     carriedOver: null,
-    why: 'acid on carbonate foams over',
+    why: $localize`acid on carbonate foams over`,
   },
   {
     code: 'spitting',
@@ -95,7 +96,7 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: true,
     inBath: null,
     carriedOver: null,
-    why: 'acid and caustic heat up and spit when they meet',
+    why: $localize`acid and caustic heat up and spit when they meet`,
   },
   {
     code: 'ink',
@@ -103,9 +104,9 @@ export const REACTIONS: readonly Reaction[] = [
     onShelf: false,
     inBath: 'caution',
     carriedOver: null,
-    why: 'iron and tannin make black ink at once, in the bath as well as in the fibre',
+    why: $localize`iron and tannin make black ink at once, in the bath as well as in the fibre`,
   },
-];
+]);
 
 /** The gravest reaction of two things whose traits are these, among those that count. */
 export function findReaction(

@@ -24,9 +24,9 @@ export function bathLiquor(bath: LiquorOf, wofG: number): Figure {
   return figure(
     Math.round(poured),
     'ml',
-    'all that is poured in',
-    [{ name: 'solutions and liquors', value: Math.round(poured), unit: 'ml', source: 'recipe' }],
-    [`more than the ${byRatio.value} ml that the liquor ratio asks for`],
+    $localize`all that is poured in`,
+    [{ name: $localize`solutions and liquors`, value: Math.round(poured), unit: 'ml', source: 'recipe' }],
+    [$localize`more than the ${byRatio.value} ml that the liquor ratio asks for`],
   );
 }
 
@@ -39,15 +39,20 @@ export function waterToDraw(bath: LiquorOf, wofG: number, liquorMl: number, stan
   const poured = Math.round(pouredInto(bath, wofG));
   const soaked = Math.round(bath.soakedMlPerG * wofG);
   const inputs = [
-    { name: 'liquor', value: liquorMl, unit: 'ml', source: 'this bath' },
-    { name: 'solutions and liquors poured in', value: poured, unit: 'ml', source: 'recipe' },
-    { name: 'in the pot from the dip before', value: standingMl, unit: 'ml' },
-    { name: 'kept by spent dyestuff', value: soaked, unit: 'ml', source: 'topped up after straining' },
+    { name: 'liquor', value: liquorMl, unit: 'ml', source: $localize`this bath` },
+    { name: $localize`solutions and liquors poured in`, value: poured, unit: 'ml', source: 'recipe' },
+    { name: $localize`in the pot from the dip before`, value: standingMl, unit: 'ml' },
+    {
+      name: $localize`kept by spent dyestuff`,
+      value: soaked,
+      unit: 'ml',
+      source: $localize`topped up after straining`,
+    },
   ];
   return figure(
     Math.max(0, liquorMl - poured - standingMl) + soaked,
     'ml',
-    'liquor − poured in − in the pot already + what spent dyestuff keeps',
+    $localize`liquor − poured in − in the pot already + what spent dyestuff keeps`,
     inputs.filter((i) => i.value > 0),
   );
 }

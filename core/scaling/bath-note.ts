@@ -33,18 +33,18 @@ export const isPlanCaution = (note: BathNote): boolean => PLAN_CAUTIONS.includes
 export function sayBathNote(note: BathNote): string {
   switch (note.code) {
     case 'sharedBath':
-      return `${note.batches} batches in one bath: they come out of it alike.`;
+      return $localize`${note.batches} batches in one bath: they come out of it alike.`;
     case 'turns':
-      return `${note.turns} turns of up to ${note.pieces} pieces, one after another, each with its share of what is weighed: the later ones may differ.`;
+      return $localize`${note.turns} turns of up to ${note.pieces} pieces, one after another, each with its share of what is weighed: the later ones may differ.`;
     case 'tooLittleHeat':
-      return `${note.heatSourceName} brings ${Math.round(note.liquorMl / 100) / 10} l to about ${formatTemperature(note.reachesC)} and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`;
+      return $localize`${note.heatSourceName} brings ${Math.round(note.liquorMl / 100) / 10} l to about ${formatTemperature(note.reachesC)} and no further: use a stronger heat source, a smaller bath, or hot water to begin with.`;
     case 'mixWater':
-      return `${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${formatTemperature(note.toC)}.`;
+      return $localize`${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${formatTemperature(note.toC)}.`;
     case 'tooHotForVessel':
       return `${note.vesselName} (${note.metal}) takes ${formatTemperature(note.maxC)} at most; this step goes to ${formatTemperature(note.toC)}. Choose another vessel.`;
     case 'heavyPot':
-      return `Full it weighs ${note.weightKg} kg, over the ${note.liftLimitKg} kg anyone lifts here: fill and empty it where it stands.`;
+      return $localize`Full it weighs ${note.weightKg} kg, over the ${note.liftLimitKg} kg anyone lifts here: fill and empty it where it stands.`;
     case 'heavyPieces':
-      return `The wet pieces weigh about ${note.weightKg} kg: lift them a few at a time, or two people.`;
+      return $localize`The wet pieces weigh about ${note.weightKg} kg: lift them a few at a time, or two people.`;
   }
 }

@@ -28,7 +28,7 @@ export function bathNotes(n: Noted, { room: { hotWaterC, coldWaterC, liftLimitKg
   if (n.heating && !n.heating.ok)
     notes.push({
       code: 'tooLittleHeat',
-      heatSourceName: n.vessel.heatSource?.name ?? 'The heat source',
+      heatSourceName: n.vessel.heatSource?.name ?? $localize`The heat source`,
       liquorMl: n.liquorMl,
       reachesC: n.heating.reachesC,
     });

@@ -34,16 +34,16 @@ export function fillLevelFigure(
   return figure(
     Math.round(((liquorMl + displacedMl) / vessel.workingMl) * 100),
     '%',
-    '(liquor + room that fibre and dyestuff take) ÷ working volume',
+    $localize`(liquor + room that fibre and dyestuff take) ÷ working volume`,
     [
-      { name: 'liquor', value: liquorMl, unit: 'ml', source: 'this bath' },
+      { name: 'liquor', value: liquorMl, unit: 'ml', source: $localize`this bath` },
       {
-        name: 'room the fibre and dyestuff take',
+        name: $localize`room the fibre and dyestuff take`,
         value: Math.round(displacedMl),
         unit: 'ml',
-        source: 'by their density',
+        source: $localize`by their density`,
       },
-      { name: 'working volume', value: vessel.workingMl, unit: 'ml', source: vessel.name },
+      { name: $localize`working volume`, value: vessel.workingMl, unit: 'ml', source: vessel.name },
     ],
   );
 }

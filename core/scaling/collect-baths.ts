@@ -72,7 +72,8 @@ export function collectBaths(input: PlanInput, liquorRatio: number, groups: read
   });
 }
 
-const liquorOf = (step: RecipeStep, index: number): string => (step.bath === '' ? `of step ${index + 1}` : step.bath);
+const liquorOf = (step: RecipeStep, index: number): string =>
+  step.bath === '' ? $localize`of step ${index + 1}` : step.bath;
 
 const dipKey = (liquor: string, dip: number): string => (dip === 0 ? liquor : `${liquor}, dip ${dip + 1}`);
 

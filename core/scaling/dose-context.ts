@@ -62,10 +62,10 @@ export interface DoseContext {
 
 /** Weight of fibre as an input of a working. */
 export const wofInput = (bath: DosedBath) => ({
-  name: 'weight of fibre',
+  name: $localize`weight of fibre`,
   value: round(bath.wofG),
   unit: 'g',
-  source: 'this bath, dry',
+  source: $localize`this bath, dry`,
 });
 
 /** A dose that came out as a volume, ml. */
@@ -95,7 +95,7 @@ export function weighed(
     target,
     solution: solutionFor(exactG, on, material.catalogueKey),
     advice: [
-      ...(on === balance ? [] : [`On the ${on.name}.`]),
+      ...(on === balance ? [] : [$localize`On the ${on.name}.`]),
       ...stockSolutionAdvice(exactG, on, material.catalogueKey),
       ...weighingPortions(target.value, on),
     ],

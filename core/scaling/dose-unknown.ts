@@ -23,22 +23,22 @@ export function sayDoseUnknown(unknown: DoseUnknown): string {
   const name = unknown.materialName;
   switch (unknown.code) {
     case 'packetUnknown':
-      return `${name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.`;
+      return $localize`${name} is dosed by the packet, and nothing says how much fibre one dyes. Write it on the material’s page in Stores.`;
     case 'spoonNotTaught':
-      return `${name} is dosed by the ${sayKitchenUnit(unknown.unit, unknown.system)}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`;
+      return $localize`${name} is dosed by the ${sayKitchenUnit(unknown.unit, unknown.system)}, and that spoon has not been taught with it. Weigh a few level spoonfuls on the material’s page in Stores.`;
     case 'waterPhUnknown':
-      return `${name} brings the bath to ${sayPh(unknown.targetPh)}, and the pH of the water is not known. Choose a water whose pH was tested.`;
+      return $localize`${name} brings the bath to ${sayPh(unknown.targetPh)}, and the pH of the water is not known. Choose a water whose pH was tested.`;
     case 'ph':
       return sayPhRefusal(unknown.refusal);
     case 'strengthUnknown':
-      return `${name} is weighed, and the strength of its solution is not known. Write how many grams go into a litre, or dose it by weight.`;
+      return $localize`${name} is weighed, and the strength of its solution is not known. Write how many grams go into a litre, or dose it by weight.`;
     case 'unitDoesNotFit':
-      return `${name} is kept by ${unknown.measure}, and the dose for the bath is in another measure. Write the dose as it is kept.`;
+      return $localize`${name} is kept by ${unknown.measure}, and the dose for the bath is in another measure. Write the dose as it is kept.`;
     case 'notALiquor':
-      return `${name} is to be the liquor of the bath, and it is not kept by volume. Keep the bath as a liquor in Stores first.`;
+      return $localize`${name} is to be the liquor of the bath, and it is not kept by volume. Keep the bath as a liquor in Stores first.`;
     case 'keptByVolume':
-      return `${name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`;
+      return $localize`${name} is kept by volume, and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`;
     case 'countedInPackets':
-      return `${name} is counted, and never opened by halves. Dose it by the packet or by the piece.`;
+      return $localize`${name} is counted, and never opened by halves. Dose it by the packet or by the piece.`;
   }
 }

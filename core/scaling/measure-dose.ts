@@ -28,20 +28,20 @@ export function measureDose(
     case 'percentOwf':
       return withRange(
         dose,
-        weighed(context, (dose.percentOwf * bath.wofG) / 100, 'per cent of fibre × weight of fibre ÷ 100', [
-          { name: 'per cent of fibre', value: dose.percentOwf, unit: '% WOF', source },
+        weighed(context, (dose.percentOwf * bath.wofG) / 100, $localize`per cent of fibre × weight of fibre ÷ 100`, [
+          { name: $localize`per cent of fibre`, value: dose.percentOwf, unit: '% WOF', source },
           wofInput(bath),
         ]),
       );
     case 'gPerLitre':
-      return weighed(context, (dose.gPerL * bath.liquorMl) / 1000, 'grams to the litre × litres of bath', [
-        { name: 'grams to the litre', value: dose.gPerL, unit: 'g/l', source },
-        { name: 'bath', value: bath.liquorMl / 1000, unit: 'l', source: 'this bath' },
+      return weighed(context, (dose.gPerL * bath.liquorMl) / 1000, $localize`grams to the litre × litres of bath`, [
+        { name: $localize`grams to the litre`, value: dose.gPerL, unit: 'g/l', source },
+        { name: 'bath', value: bath.liquorMl / 1000, unit: 'l', source: $localize`this bath` },
       ]);
     case 'perPiece':
-      return weighed(context, dose.gPerPiece * bath.pieces, 'grams a piece × pieces', [
+      return weighed(context, dose.gPerPiece * bath.pieces, $localize`grams a piece × pieces`, [
         { name: 'a piece', value: dose.gPerPiece, unit: 'g', source },
-        { name: 'pieces', value: bath.pieces, unit: '', source: 'in this bath' },
+        { name: 'pieces', value: bath.pieces, unit: '', source: $localize`in this bath` },
       ]);
     case 'solution':
       return solutionDose(dose, context);
@@ -68,23 +68,28 @@ function solutionDose(dose: DoseBy<'solution'>, context: DoseContext): MeasuredD
   const ml = Math.max(LIQUID_STEP_ML, Math.round((dose.mlPer100G * bath.wofG) / 100 / LIQUID_STEP_ML) * LIQUID_STEP_ML);
   const inputs = [
     { name: 'solution', value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source },
-    ...(dose.gPerL === null ? [] : [{ name: 'its strength', value: dose.gPerL, unit: 'g/l', source }]),
+    ...(dose.gPerL === null ? [] : [{ name: $localize`its strength`, value: dose.gPerL, unit: 'g/l', source }]),
     wofInput(bath),
   ];
   if (material.measure === 'volume') {
     const holds =
       dose.gPerL === null
-        ? 'of a strength nobody knows: lots dosed with it can’t be compared by it'
-        : `holds ${formatWeight((ml * dose.gPerL) / 1000)}`;
-    return measuredMl(ml, 'ml per 100 g of fibre × weight of fibre ÷ 100', inputs, [holds, 'to the millilitre']);
+        ? $localize`of a strength nobody knows: lots dosed with it can’t be compared by it`
+        : $localize`holds ${formatWeight((ml * dose.gPerL) / 1000)}`;
+    return measuredMl(ml, $localize`ml per 100 g of fibre × weight of fibre ÷ 100`, inputs, [
+      holds,
+      $localize`to the millilitre`,
+    ]);
   }
   if (dose.gPerL === null) return { ok: false, unknown: { code: 'strengthUnknown', materialName: material.name } };
   const grams = (ml * dose.gPerL) / 1000;
-  const created = weighed(context, grams, 'ml per 100 g of fibre × weight of fibre ÷ 100 × strength', inputs);
+  const created = weighed(context, grams, $localize`ml per 100 g of fibre × weight of fibre ÷ 100 × strength`, inputs);
   return created.ok
     ? {
         ...created,
-        advice: [`Dissolve it in ${formatVolume(ml)}, or take ${formatVolume(ml)} of a solution of ${dose.gPerL} g/l.`],
+        advice: [
+          $localize`Dissolve it in ${formatVolume(ml)}, or take ${formatVolume(ml)} of a solution of ${dose.gPerL} g/l.`,
+        ],
       }
     : created;
 }
@@ -100,7 +105,7 @@ function packetDose(context: DoseContext): MeasuredDose {
 /** A per cent chosen from a range is told as such. */
 function withRange(dose: DoseBy<'percentOwf'>, measured: MeasuredDose): MeasuredDose {
   if (!measured.ok || dose.toPercentOwf === undefined) return measured;
-  const range = `The recipe gives a range: ${trimZeros(dose.percentOwf, 3)} % was taken, up to ${trimZeros(dose.toPercentOwf, 3)} % is meant.`;
+  const range = $localize`The recipe gives a range: ${trimZeros(dose.percentOwf, 3)} % was taken, up to ${trimZeros(dose.toPercentOwf, 3)} % is meant.`;
   return { ...measured, advice: [range, ...measured.advice] };
 }
 
@@ -112,7 +117,7 @@ function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
   if (material.measure === 'volume' && unitMl !== undefined)
     return measuredMl(
       Math.max(1, Math.round((dose.spoonsPer100G * bath.wofG * unitMl) / 100)),
-      'spoons per 100 g of fibre × weight of fibre ÷ 100 × what one holds',
+      $localize`spoons per 100 g of fibre × weight of fibre ÷ 100 × what one holds`,
       [
         { name, value: dose.spoonsPer100G, unit: 'per 100 g of fibre', source },
         wofInput(bath),
@@ -128,12 +133,12 @@ function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
   const created = weighed(
     context,
     spoons * taught.meanG,
-    'spoons per 100 g of fibre × weight of fibre ÷ 100 × what one weighs',
+    $localize`spoons per 100 g of fibre × weight of fibre ÷ 100 × what one weighs`,
     [
       { name: name, value: dose.spoonsPer100G, unit: 'per 100 g of fibre', source },
       wofInput(bath),
       {
-        name: `one ${name} weighs`,
+        name: $localize`one ${name} weighs`,
         value: round(taught.meanG),
         unit: 'g',
         source: `${taught.weighings} weighings`,

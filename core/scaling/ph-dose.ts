@@ -24,7 +24,9 @@ export function phDose(dose: DoseBy<'toPh'>, context: DoseContext): MeasuredDose
       ? nothingToAdd(dose, context)
       : { ok: false, unknown: { code: 'ph', materialName: material.name, refusal } };
   }
-  const advice = [`Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`];
+  const advice = [
+    $localize`Add ${answer.firstThird} ${answer.unit} first, stir, take the pH, then the rest in small doses.`,
+  ];
   if (answer.unit === 'ml' && material.measure === 'volume')
     return {
       ok: true,
@@ -60,12 +62,12 @@ function nothingToAdd({ targetPh }: DoseBy<'toPh'>, { material, bath, source }: 
     target: figure(
       0,
       material.measure === 'volume' ? 'ml' : 'g',
-      'nothing to add',
+      $localize`nothing to add`,
       [
-        { name: 'pH now', value: nowPh, unit: '', source: water?.name ?? 'water' },
-        { name: 'pH wanted', value: targetPh, unit: '', source },
+        { name: $localize`pH now`, value: nowPh, unit: '', source: water?.name ?? 'water' },
+        { name: $localize`pH wanted`, value: targetPh, unit: '', source },
       ],
-      ['the bath is there already, or past it: test it before adding anything'],
+      [$localize`the bath is there already, or past it: test it before adding anything`],
     ),
   };
 }

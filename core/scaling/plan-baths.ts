@@ -116,7 +116,7 @@ function describe(
     wof: figure(
       add(shares, (s) => s.wofG),
       'g',
-      'dry weight of the pieces in it',
+      $localize`dry weight of the pieces in it`,
       shares.map((s) => ({
         name: `batch ${s.batch}`,
         value: s.wofG,
@@ -136,15 +136,15 @@ function liquorOfDip(needed: Figure, standingMl: number): Figure {
   return figure(
     Math.round(standingMl),
     'ml',
-    'what the dip before left',
+    $localize`what the dip before left`,
     [
       {
-        name: 'left in the pot',
+        name: $localize`left in the pot`,
         value: Math.round(standingMl),
         unit: 'ml',
-        source: 'less what its pieces carried off',
+        source: $localize`less what its pieces carried off`,
       },
     ],
-    [`its pieces need ${needed.value} ml of it`],
+    [$localize`its pieces need ${needed.value} ml of it`],
   );
 }

@@ -41,29 +41,29 @@ export type PlanCaution =
 export function sayPlanCaution(caution: PlanCaution): string {
   switch (caution.code) {
     case 'short':
-      return `${caution.materialName} is short by ${formatAmount(caution.amount, caution.measure)}.`;
+      return $localize`${caution.materialName} is short by ${formatAmount(caution.amount, caution.measure)}.`;
     case 'unequalBatches': {
       const by = caution.pieces > 0 ? countLabel(caution.pieces, caution.pieceWord) : `${caution.weightG} g`;
-      return `The batches differ by ${by}: the same ratio and doses, but they heat at different speeds.`;
+      return $localize`The batches differ by ${by}:by:: the same ratio and doses, but they heat at different speeds.`;
     }
     case 'severalBaths':
-      return `${caution.baths} baths: take readings of every batch before the lot is passed.`;
+      return $localize`${caution.baths} baths: take readings of every batch before the lot is passed.`;
     case 'secondFill':
-      return 'Two runs: the second is dyed after the first. Judge them side by side before either is passed.';
+      return $localize`Two runs: the second is dyed after the first. Judge them side by side before either is passed.`;
     case 'bath':
       return sayBathNote(caution.note);
     case 'unlikeBatches':
-      return `${caution.baseName} is ${caution.minPercent} to ${caution.maxPercent} % of the fibre, batch by batch: fibres share the dye otherwise in each, and the shades may differ. Make the pieces divide alike, or dye it in one bath.`;
+      return $localize`${caution.baseName} is ${caution.minPercent} to ${caution.maxPercent} % of the fibre, batch by batch: fibres share the dye otherwise in each, and the shades may differ. Make the pieces divide alike, or dye it in one bath.`;
     case 'potWait':
-      return `“${caution.then}” waits until “${caution.first}” is over and ${caution.vesselName} is emptied: no other vessel is free for it.`;
+      return $localize`“${caution.then}” waits until “${caution.first}” is over and ${caution.vesselName} is emptied: no other vessel is free for it.`;
     case 'ironMarksPot':
-      return `Iron goes into ${caution.vesselName}: what is dyed in it after that comes out duller. Keep a pot for iron, or scrub it and try it with a strip.`;
+      return $localize`Iron goes into ${caution.vesselName}:vesselName:: what is dyed in it after that comes out duller. Keep a pot for iron, or scrub it and try it with a strip.`;
     case 'synthetic':
-      return 'Synthetic fibre takes nothing from these baths: polyester, acrylic and polypropylene stay as they are.';
+      return $localize`Synthetic fibre takes nothing from these baths: polyester, acrylic and polypropylene stay as they are.`;
     case 'proteinAndCellulose':
-      return 'Protein and cellulose in one pot: protein takes the dye first and deeper. Mark them, and judge each against its own shade.';
+      return $localize`Protein and cellulose in one pot: protein takes the dye first and deeper. Mark them, and judge each against its own shade.`;
     case 'severalFibres':
-      return 'Several fibres in one pot come out as different shades: tie a mark to each that survives the pot.';
+      return $localize`Several fibres in one pot come out as different shades: tie a mark to each that survives the pot.`;
     case 'written':
       return caution.text;
   }

@@ -60,7 +60,7 @@ export function unlikeCautions(batches: readonly PlannedBatch[], groups: readonl
     const percents = batches.map((b) => Math.round(shareOf(b, baseId) * 100));
     const [minPercent, maxPercent] = [Math.min(...percents), Math.max(...percents)];
     if (batches.length < 2 || maxPercent - minPercent <= 2) return [];
-    const baseName = groups.find((g) => g.baseId === baseId)?.baseName ?? 'One base';
+    const baseName = groups.find((g) => g.baseId === baseId)?.baseName ?? $localize`One base`;
     return [{ code: 'unlikeBatches' as const, baseName, minPercent, maxPercent }];
   });
 }

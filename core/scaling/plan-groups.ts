@@ -64,7 +64,7 @@ export function forWhom(
   const named = step.parts.map((key) => parts.find((p) => p.key === key)?.name ?? key);
   const fibres = step.fibres.length === 0 ? [] : [...new Set(through.flatMap(fibresIn))];
   const pieces = through.reduce((sum, g) => sum + g.pieces, 0);
-  return `only the ${[joinList(named), joinList(fibres)].filter((w) => w !== '').join(', ')} (${pieces} of ${groups.reduce((sum, g) => sum + g.pieces, 0)} pieces)`;
+  return $localize`only the ${[joinList(named), joinList(fibres)].filter((w) => w !== '').join(', ')} (${pieces} of ${groups.reduce((sum, g) => sum + g.pieces, 0)} pieces)`;
 }
 
 /** Of the cell walls of plant matter, about 1.5 g/ml whatever the plant (Kellogg & Wangaard, Wood Fiber 1, 1969). */

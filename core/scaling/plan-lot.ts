@@ -77,9 +77,9 @@ const weightOfFibre = ({ bases }: PlanInput, groups: LotPlan['groups']): LotPlan
   figure(
     groups.reduce((sum, g) => sum + g.pieces * g.pieceWeightG, 0),
     'g',
-    'pieces × dry weight of a piece',
+    $localize`pieces × dry weight of a piece`,
     bases.flatMap((b) => [
-      { name: `${b.pieceWord}s of ${b.name}`, value: b.pieces, unit: '', source: 'as written' },
-      { name: 'dry weight of one', value: b.pieceWeightG, unit: 'g', source: 'as written' },
+      { name: `${b.pieceWord}s of ${b.name}`, value: b.pieces, unit: '', source: $localize`as written` },
+      { name: $localize`dry weight of one`, value: b.pieceWeightG, unit: 'g', source: $localize`as written` },
     ]),
   );

@@ -80,20 +80,20 @@ export function sayPlanRefusal(refused: PlanRefusalFact): string {
     case 'fibreNotSuited':
       return `${refused.recipeName} is a recipe for ${joinList(refused.fibres)}; ${refused.baseName} is ${refused.fibre}. Choose a recipe proven on ${refused.fibre}.`;
     case 'ratioOutside':
-      return `1:${refused.liquorRatio} is outside what ${refused.recipeName} allows: 1:${refused.min} to 1:${refused.max}. Choose one within.`;
+      return $localize`1:${refused.liquorRatio} is outside what ${refused.recipeName} allows: 1:${refused.min} to 1:${refused.max}. Choose one within.`;
     case 'noVesselOfMetal': {
       const { stepTitle, metals } = refused;
       if (metals.length === 0)
-        return `The steps that share the bath of “${stepTitle ?? 'this recipe'}” allow no metal in common. Give one of them a bath of its own.`;
-      return `${stepTitle === null ? 'This recipe' : `“${stepTitle}”`} wants a vessel of ${joinList(metals, 'or')}, and none was chosen or owned${refused.anyOwned ? '' : ': there is no vessel yet'}. Add one under Studio, or choose another recipe.`;
+        return $localize`The steps that share the bath of “${stepTitle ?? $localize`this recipe`}” allow no metal in common. Give one of them a bath of its own.`;
+      return $localize`${stepTitle === null ? $localize`This recipe` : `“${stepTitle}”`} wants a vessel of ${joinList(metals, 'or')}, and none was chosen or owned${refused.anyOwned ? '' : $localize`\: there is no vessel yet`}. Add one under Studio, or choose another recipe.`;
     }
     case 'pieceTooBig':
-      return `One ${refused.pieceWord} of ${formatWeight(refused.pieceWeightG)} at 1:${refused.liquorRatio} needs more than ${refused.vesselName}, the biggest, holds (${formatVolume(refused.workingMl)}). Divide the ${refused.pieceWord}, or add a bigger vessel.`;
+      return $localize`One ${refused.pieceWord} of ${formatWeight(refused.pieceWeightG)} at 1:${refused.liquorRatio} needs more than ${refused.vesselName}, the biggest, holds (${formatVolume(refused.workingMl)}). Divide the ${refused.pieceWord}, or add a bigger vessel.`;
     case 'bathTooBig':
-      return `A single piece is more than ${refused.vesselName} holds for “${refused.stepTitle}”, and no other vessel of ${joinList(refused.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`;
+      return $localize`A single piece is more than ${refused.vesselName} holds for “${refused.stepTitle}”, and no other vessel of ${joinList(refused.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`;
     case 'potTakenTwice':
-      return `“${refused.stepTitle}” and “${refused.otherTitle}” are in use at the same time, and ${refused.vesselName} is the only vessel for both. Choose another vessel too, or add one under Studio.`;
+      return $localize`“${refused.stepTitle}” and “${refused.otherTitle}” are in use at the same time, and ${refused.vesselName} is the only vessel for both. Choose another vessel too, or add one under Studio.`;
     case 'lotTooBig':
-      return `${countLabel(refused.pieces, refused.pieceWord)} are more than the vessels${refused.stepTitle === null ? '' : ` for “${refused.stepTitle}”`} hold together: ${refused.maxPieces} is the most at 1:${refused.liquorRatio}. Make two lots, or add a vessel.`;
+      return $localize`${countLabel(refused.pieces, refused.pieceWord)} are more than the vessels${refused.stepTitle === null ? '' : $localize` for “${refused.stepTitle}”`} hold together: ${refused.maxPieces} is the most at 1:${refused.liquorRatio}. Make two lots, or add a vessel.`;
   }
 }

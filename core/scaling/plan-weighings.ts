@@ -63,7 +63,7 @@ export function takeFromStock(
   const unfit = isBase ? [] : material.stock.filter((s) => s.free > 0 && !worth.has(s.stockLotId));
   if (unfit.length > 0)
     notes.push(
-      `${unfit.map((s) => s.tag ?? 'a jar').join(', ')} is of another form and can’t stand in: measure its moisture or its strength first`,
+      $localize`${unfit.map((s) => s.tag ?? 'a jar').join(', ')} is of another form and can’t stand in: measure its moisture or its strength first`,
     );
 
   const factorOf = (id: string | null): number => (id === null ? 1 : (worth.get(id)?.factor ?? 1));
@@ -78,7 +78,7 @@ export function takeFromStock(
   const proven = fit.filter((s) => s.stockLotId === source?.stockLotId);
   const stock = proven.some((s) => s.free >= total) ? proven : fit;
   if (source && stock !== proven && (input.outOf ?? []).every((o) => o.materialId !== material.id))
-    notes.push(`proven with ${source.tag}, which doesn’t hold enough: dye a strip of what stands in for it`);
+    notes.push($localize`proven with ${source.tag}, which doesn’t hold enough: dye a strip of what stands in for it`);
   const measurable = stepOf(measure, needs, input);
   const finest = needs.some((n) => n > 0 && n < measurable) ? 1 : measurable;
   const step = isBase ? 1 : finest;
@@ -137,12 +137,12 @@ export function takeFromStock(
     total: figure(
       totalValue,
       UNITS[measure],
-      'sum of what is measured out, each as it can be measured',
+      $localize`sum of what is measured out, each as it can be measured`,
       weighings.map((w) => ({
-        name: w.forBatches.length > 1 ? `batches ${w.forBatches.join(' and ')}` : `batch ${w.batch}`,
+        name: w.forBatches.length > 1 ? `batches ${w.forBatches.join($localize` and `)}` : `batch ${w.batch}`,
         value: w.target.value,
         unit: UNITS[measure],
-        source: 'measured out for that vessel',
+        source: $localize`measured out for that vessel`,
       })),
     ),
   };
@@ -165,13 +165,18 @@ export function takeOwnGoods(
     measure: 'weight',
     short: 0,
     ownGoods: true,
-    notes: ['a customer’s own: it never stood on the shelf'],
+    notes: [$localize`a customer’s own: it never stood on the shelf`],
     picks: [],
     total: figure(
       weighings.reduce((sum, w) => sum + w.target.value, 0),
       'g',
-      'sum of what is weighed',
-      weighings.map((w) => ({ name: `batch ${w.batch}`, value: w.target.value, unit: 'g', source: 'as written' })),
+      $localize`sum of what is weighed`,
+      weighings.map((w) => ({
+        name: `batch ${w.batch}`,
+        value: w.target.value,
+        unit: 'g',
+        source: $localize`as written`,
+      })),
     ),
   };
   return { planned, weighings };
@@ -229,10 +234,10 @@ function byStrength(
   return figure(
     roundToResolution(value, 1e-3),
     target.unit,
-    `${target.working.formula}, ÷ what each jar is worth`,
+    $localize`${target.working.formula}, ÷ what each jar is worth`,
     [
       ...target.working.inputs,
-      { name: 'as proven', value: target.value, unit: target.unit, source: 'before strength' },
+      { name: $localize`as proven`, value: target.value, unit: target.unit, source: $localize`before strength` },
       ...inputs,
     ],
     target.working.notes,

@@ -56,7 +56,7 @@ function amountOf(
   balance: Balance,
 ): string {
   if (!BY_FIBRE.includes(dose.by) || !isWritten(dose)) return sayDose(dose);
-  const measured = measureDose(dose, material, { ...bath, water: null }, balance, 'this recipe');
+  const measured = measureDose(dose, material, { ...bath, water: null }, balance, $localize`this recipe`);
   if (!measured.ok || !Number.isFinite(measured.target.value)) return sayDose(dose);
   const { value } = measured.target;
   if (measured.measure === 'pieces') return countLabel(value, 'piece');

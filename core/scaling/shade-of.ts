@@ -39,7 +39,7 @@ export function sayShade(plan: Pick<LotPlan, 'groups'>, of: Omit<ShadeOf, 'batch
     group ? sayGroup(plan, group) : '',
     of.zone ?? '',
     of.piece === null ? '' : `piece ${of.piece}`,
-    of.dip === null ? '' : `after dip ${of.dip}`,
+    of.dip === null ? '' : $localize`after dip ${of.dip}`,
   ]
     .filter((w) => w !== '')
     .join(', ');

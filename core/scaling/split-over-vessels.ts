@@ -133,15 +133,15 @@ export function planBatch(
     wof: figure(
       wofG,
       'g',
-      'pieces in this vessel × dry weight of one',
+      $localize`pieces in this vessel × dry weight of one`,
       shares.flatMap(({ group, pieces }) => [
         {
           name: `${group.pieceWord}s${group.partName === '' ? '' : `, ${group.partName}`}`,
           value: pieces,
           unit: '',
-          source: 'split over the vessels',
+          source: $localize`split over the vessels`,
         },
-        { name: 'dry weight of one', value: group.pieceWeightG, unit: 'g', source: 'as written' },
+        { name: $localize`dry weight of one`, value: group.pieceWeightG, unit: 'g', source: $localize`as written` },
       ]),
     ),
     liquor,

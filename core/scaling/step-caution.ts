@@ -26,13 +26,13 @@ export function sayStepCaution(caution: StepCaution): string {
       return `${label[0]?.toUpperCase()}${label.slice(1)}.`;
     }
     case 'safetyDataSheet':
-      return 'The supplier’s safety data sheet says what protection each material needs.';
+      return $localize`The supplier’s safety data sheet says what protection each material needs.`;
     case 'hotLiquor':
-      return 'Steam and hot liquor: lid away from you, long gloves, window open, two people for a full pot.';
+      return $localize`Steam and hot liquor: lid away from you, long gloves, window open, two people for a full pot.`;
     case 'neverForFood':
-      return 'Dye pots and spoons are never used for food again.';
+      return $localize`Dye pots and spoons are never used for food again.`;
     case 'localDisposal':
-      return 'What goes down the drain or onto soil is for your local rules to say.';
+      return $localize`What goes down the drain or onto soil is for your local rules to say.`;
   }
 }
 

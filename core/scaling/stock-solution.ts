@@ -18,11 +18,11 @@ export function stockSolutionAdvice(
   const solution = solutionFor(exactG, balance, catalogueKey);
   if (!solution)
     return [
-      'Near the step of the balance, and it doesn’t dissolve: weigh more of it, and divide that into equal parts.',
+      $localize`Near the step of the balance, and it doesn’t dissolve: weigh more of it, and divide that into equal parts.`,
     ];
   const { dissolveG, inMl, takeMl } = solution;
   return [
-    `${exactG < balance.resolutionG / 2 ? 'Too little for the balance' : 'Near the step of the balance'}. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
+    $localize`${exactG < balance.resolutionG / 2 ? $localize`Too little for the balance` : $localize`Near the step of the balance`}. Dissolve ${formatWeight(dissolveG)} in ${formatVolume(inMl)} and take ${takeMl} ml of it.`,
   ];
 }
 

@@ -22,14 +22,14 @@ export function takeAll(
       );
       const wofG = parts.reduce((sum, { g, pieces }) => sum + pieces * g.pieceWeightG, 0);
       if (wofG === 0) return [];
-      const target = figure(wofG, 'g', 'pieces in this vessel × dry weight of one', [
+      const target = figure(wofG, 'g', $localize`pieces in this vessel × dry weight of one`, [
         {
           name: `${base.pieceWord}s`,
           value: parts.reduce((sum, p) => sum + p.pieces, 0),
           unit: '',
-          source: 'split over the vessels',
+          source: $localize`split over the vessels`,
         },
-        { name: 'dry weight of one', value: base.pieceWeightG, unit: 'g', source: 'as written' },
+        { name: $localize`dry weight of one`, value: base.pieceWeightG, unit: 'g', source: $localize`as written` },
       ]);
       return [
         {

@@ -123,7 +123,7 @@ export function mergeWanted(wanted: readonly Wanted[], input: PlanInput): Wanted
             target: figure(
               value,
               w.target.unit,
-              'sum of what this step asks for',
+              $localize`sum of what this step asks for`,
               [line(before), line(w)],
               [...before.target.working.notes, ...w.target.working.notes],
             ),
@@ -144,8 +144,8 @@ export function auxiliariesOf(
     const material = materialById(input, materialId);
     const each = amount / smallestIn(material.measure);
     const unit = material.measure === 'weight' ? 'g' : material.measure === 'volume' ? 'ml' : '';
-    const target = figure(Math.round(each * packets * 1000) / 1000, unit, 'for one packet × packets', [
-      { name: 'for one packet', value: each, unit, source: packet.name },
+    const target = figure(Math.round(each * packets * 1000) / 1000, unit, $localize`for one packet × packets`, [
+      { name: $localize`for one packet`, value: each, unit, source: packet.name },
       { name: 'packets', value: packets, unit: '' },
     ]);
     return {
@@ -184,13 +184,13 @@ export function placedMaterials(
     const unit = material.measure === 'volume' ? 'ml' : 'g';
     return batches.map((b) => {
       const inputs = [
-        { name: zone.title, value: each, unit: `${unit} a piece`, source: 'placed colour' },
+        { name: zone.title, value: each, unit: `${unit} a piece`, source: $localize`placed colour` },
         { name: 'pieces', value: b.pieces, unit: '', source: `batch ${b.number}` },
       ];
       const target =
         unit === 'g'
-          ? weighableDose(each * b.pieces, input.balance, 'g a piece × pieces', inputs)
-          : figure(Math.round(each * b.pieces * 10) / 10, 'ml', 'ml a piece × pieces', inputs);
+          ? weighableDose(each * b.pieces, input.balance, $localize`g a piece × pieces`, inputs)
+          : figure(Math.round(each * b.pieces * 10) / 10, 'ml', $localize`ml a piece × pieces`, inputs);
       return {
         stepIndex: stepOf[i] ?? -1,
         batch: b.number,
@@ -200,7 +200,7 @@ export function placedMaterials(
         measure: material.measure,
         target,
         tolerance: toleranceOf(target.value, material.measure, input),
-        advice: [`For “${zone.title}”: ${each} ${unit} a piece.`],
+        advice: [$localize`For “${zone.title}”: ${each} ${unit} a piece.`],
         dose: null,
       };
     });

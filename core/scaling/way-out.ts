@@ -14,13 +14,13 @@ export type WayOut =
 export function sayWayOut(way: WayOut): string {
   switch (way.code) {
     case 'divide':
-      return `Divide the ${way.pieceWord}.`;
+      return $localize`Divide the ${way.pieceWord}.`;
     case 'smaller':
-      return `Make it ${countLabel(way.pieces, way.pieceWord)} now, and the rest as a second lot.`;
+      return $localize`Make it ${countLabel(way.pieces, way.pieceWord)} now, and the rest as a second lot.`;
     case 'ratio':
       return `At 1:${way.liquorRatio} it fits; the recipe allows down to 1:${way.min}. Less room to turn: expect it deeper, and less even.`;
     case 'fills':
-      return 'In two runs it fits: the vessels are filled twice, one day after the other. The runs may differ: judge them side by side.';
+      return $localize`In two runs it fits: the vessels are filled twice, one day after the other. The runs may differ: judge them side by side.`;
     case 'vessel':
       return `A vessel of ${joinList(way.metals, 'or')} that takes ${formatVolume(way.needsMl)} would hold it in one bath; smaller ones beside those there are would do as well.`;
   }

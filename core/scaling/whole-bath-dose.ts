@@ -13,29 +13,29 @@ export function bathDose({ amount, unit, system }: DoseBy<'perBath'>, context: D
     unknown: { code: 'unitDoesNotFit', materialName: material.name, measure: material.measure },
   };
   const inputs = (each: number, of: string) => [
-    { name: 'for the bath', value: each, unit: of, source },
-    ...(turns > 1 ? [{ name: 'baths one after another', value: turns, unit: '' }] : []),
+    { name: $localize`for the bath`, value: each, unit: of, source },
+    ...(turns > 1 ? [{ name: $localize`baths one after another`, value: turns, unit: '' }] : []),
   ];
   if (unit === 'g')
     return material.measure === 'weight'
-      ? weighed(context, amount * turns, 'amount for a bath × baths', inputs(amount, 'g'))
+      ? weighed(context, amount * turns, $localize`amount for a bath × baths`, inputs(amount, 'g'))
       : doesNotFit;
   if (unit === 'pieces')
     return material.measure === 'pieces'
-      ? counted(Math.ceil(amount * turns), 'amount for a bath × baths', inputs(amount, ''))
+      ? counted(Math.ceil(amount * turns), $localize`amount for a bath × baths`, inputs(amount, ''))
       : doesNotFit;
   if (material.measure === 'volume') {
     const ml = unit === 'ml' ? amount : amount * (kitchenUnitMl(unit, system) ?? NaN);
     return Number.isFinite(ml)
-      ? measuredMl(Math.round(ml * turns), 'amount for a bath × baths', inputs(Math.round(ml), 'ml'))
+      ? measuredMl(Math.round(ml * turns), $localize`amount for a bath × baths`, inputs(Math.round(ml), 'ml'))
       : doesNotFit;
   }
   if (unit === 'ml' || material.measure === 'pieces') return doesNotFit;
   const taught = material.spoons.find((s) => s.unit === unit && s.system === system);
   if (!taught) return { ok: false, unknown: { code: 'spoonNotTaught', materialName: material.name, unit, system } };
-  return weighed(context, amount * turns * taught.meanG, 'amount for a bath × what one weighs × baths', [
+  return weighed(context, amount * turns * taught.meanG, $localize`amount for a bath × what one weighs × baths`, [
     ...inputs(amount, sayKitchenUnit(unit, system)),
-    { name: 'one weighs', value: round(taught.meanG), unit: 'g', source: `${taught.weighings} weighings` },
+    { name: $localize`one weighs`, value: round(taught.meanG), unit: 'g', source: `${taught.weighings} weighings` },
   ]);
 }
 
@@ -43,7 +43,7 @@ const counted = (pieces: number, formula: string, inputs: Figure['working']['inp
   ok: true,
   measure: 'pieces',
   advice: [],
-  target: figure(pieces, '', formula, inputs, ['whole pieces']),
+  target: figure(pieces, '', formula, inputs, [$localize`whole pieces`]),
 });
 
 /** Whole pieces by the weight of fibre: so many stones to the pound. */
@@ -53,10 +53,11 @@ export function countDose({ piecesPer100G }: DoseBy<'count'>, { material, bath, 
       ok: false,
       unknown: { code: 'unitDoesNotFit', materialName: material.name, measure: material.measure },
     };
-  return counted(Math.ceil((piecesPer100G * bath.wofG) / 100 - 1e-9), 'pieces per 100 g × weight of fibre ÷ 100', [
-    { name: 'pieces', value: piecesPer100G, unit: 'per 100 g of fibre', source },
-    wofInput(bath),
-  ]);
+  return counted(
+    Math.ceil((piecesPer100G * bath.wofG) / 100 - 1e-9),
+    $localize`pieces per 100 g × weight of fibre ÷ 100`,
+    [{ name: 'pieces', value: piecesPer100G, unit: 'per 100 g of fibre', source }, wofInput(bath)],
+  );
 }
 
 /** All that is free, shared by the weight of fibre; where nothing is there, it is short by one step. */
@@ -67,9 +68,9 @@ export function allThereDose({ material, bath, balance, source }: DoseContext): 
   return {
     ok: true,
     measure: material.measure,
-    advice: ['As much as there is: what it was is written down with the lot.'],
-    target: figure(round(Math.max(step, free)), unit, 'all that is free × this bath’s share of the fibre', [
-      { name: 'free for this bath', value: round(bath.free ?? 0), unit, source: 'on the shelf' },
+    advice: [$localize`As much as there is: what it was is written down with the lot.`],
+    target: figure(round(Math.max(step, free)), unit, $localize`all that is free × this bath’s share of the fibre`, [
+      { name: $localize`free for this bath`, value: round(bath.free ?? 0), unit, source: $localize`on the shelf` },
       { ...wofInput(bath), source },
     ]),
   };
@@ -79,8 +80,13 @@ export function allThereDose({ material, bath, balance, source }: DoseContext): 
 export function liquorDose({ material, bath, source }: DoseContext): MeasuredDose {
   if (material.measure !== 'volume') return { ok: false, unknown: { code: 'notALiquor', materialName: material.name } };
   const ml = Math.max(1, Math.floor(Math.min(bath.liquorMl, bath.free ?? 0) + 1e-6));
-  return measuredMl(ml, 'the bath’s liquor, or all that is kept where that is less', [
+  return measuredMl(ml, $localize`the bath’s liquor, or all that is kept where that is less`, [
     { name: 'liquor', value: bath.liquorMl, unit: 'ml', source },
-    { name: 'kept, for this bath', value: Math.round(bath.free ?? 0), unit: 'ml', source: 'on the shelf' },
+    {
+      name: $localize`kept, for this bath`,
+      value: Math.round(bath.free ?? 0),
+      unit: 'ml',
+      source: $localize`on the shelf`,
+    },
   ]);
 }

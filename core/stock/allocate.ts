@@ -60,8 +60,8 @@ export function allocate(
     throw new RangeError(`amount must be a whole number of 0 or more, got ${amount}`);
   const expired = stock.filter((s) => s.free > 0 && s.bestBefore !== undefined && s.bestBefore < today);
   const inOrder = stock.filter((s) => s.free > 0 && !expired.includes(s)).sort(byExpiryThenReceipt);
-  const notes = ['first expired, first out'];
-  if (expired.length > 0) notes.push(`${expired.length} past best before, left out`);
+  const notes = [$localize`first expired, first out`];
+  if (expired.length > 0) notes.push($localize`${expired.length} past best before, left out`);
   if (amount === 0) return { picks: [], short: 0, notes };
 
   const alone = preferOneLot ? inOrder.find((s) => s.free >= amount) : undefined;
@@ -69,7 +69,7 @@ export function allocate(
     return {
       picks: [{ stockLotId: alone.stockLotId, amount }],
       short: 0,
-      notes: [...notes, 'one base lot, so that the pieces are alike'],
+      notes: [...notes, $localize`one base lot, so that the pieces are alike`],
     };
 
   const picks: Pick[] = [];
@@ -83,7 +83,8 @@ export function allocate(
     picks.push({ stockLotId: s.stockLotId, amount: taken });
     left = all ? 0 : left - taken;
   }
-  if (preferOneLot && picks.length > 1) notes.push('from more than one base lot: they may take the dye differently');
+  if (preferOneLot && picks.length > 1)
+    notes.push($localize`from more than one base lot: they may take the dye differently`);
   return { picks, short: left, notes };
 }
 
@@ -113,6 +114,6 @@ export function allocateParts(
   return {
     picks,
     short: amount - picks.reduce((sum, p) => sum + p.amount, 0),
-    notes: ['out of the jars that were asked for'],
+    notes: [$localize`out of the jars that were asked for`],
   };
 }

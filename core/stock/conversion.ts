@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { Figure } from '../quantity/figure';
 import { figure } from '../quantity/figure';
 import { formatWeight } from '../quantity/weight';
@@ -20,17 +21,17 @@ export type ConversionKind = (typeof CONVERSION_KINDS)[number];
 export const FIBRE_CONVERSIONS: readonly ConversionKind[] = ['wind', 'cut'];
 
 /** How each conversion is said on screen. */
-export const CONVERSION_LABELS: Readonly<Record<ConversionKind, string>> = {
-  dry: 'dried',
-  freeze: 'frozen',
-  grind: 'ground',
-  dissolve: 'dissolved',
-  blend: 'blended',
-  open: 'opened',
-  wind: 'wound off',
-  cut: 'cut',
-  compost: 'composted',
-};
+export const CONVERSION_LABELS: Readonly<Record<ConversionKind, string>> = worded(() => ({
+  dry: $localize`dried`,
+  freeze: $localize`frozen`,
+  grind: $localize`ground`,
+  dissolve: $localize`dissolved`,
+  blend: $localize`blended`,
+  open: $localize`opened`,
+  wind: $localize`wound off`,
+  cut: $localize`cut`,
+  compost: $localize`composted`,
+}));
 
 /**
  * One jar that goes into a conversion. Weight in grams; strength in per cent of the studio's reference lot, `null`
@@ -68,19 +69,20 @@ export function checkConversion(
     code,
     message,
   });
-  if (inputs.length === 0) return refuse('nothingIn', 'Choose what goes in, and how much of it.');
+  if (inputs.length === 0) return refuse('nothingIn', $localize`Choose what goes in, and how much of it.`);
   const itself = inputs.find((i) => i.stockLotId === outId);
-  if (itself) return refuse('itself', `${itself.tag} can’t go into itself. Give what comes out a new jar.`);
+  if (itself) return refuse('itself', $localize`${itself.tag} can’t go into itself. Give what comes out a new jar.`);
   const twice = inputs.find((i, n) => inputs.findIndex((j) => j.stockLotId === i.stockLotId) !== n);
-  if (twice) return refuse('twice', `${twice.tag} stands in the list twice. Put its whole weight on one line.`);
+  if (twice)
+    return refuse('twice', $localize`${twice.tag} stands in the list twice. Put its whole weight on one line.`);
   if (kind !== 'blend' && inputs.length > 1)
-    return refuse('oneParent', 'Several jars into one is a blend. Blend them first, or do each by itself.');
+    return refuse('oneParent', $localize`Several jars into one is a blend. Blend them first, or do each by itself.`);
   const inG = inputs.reduce((sum, i) => sum + i.weightG, 0);
   const lossG = Math.round((inG - outG) * 1000) / 1000;
   if (lossG < 0)
     return refuse(
       'moreOut',
-      `${formatWeight(outG)} can’t come out of ${formatWeight(inG)}. Weigh again: one of the two is wrong.`,
+      $localize`${formatWeight(outG)} can’t come out of ${formatWeight(inG)}. Weigh again: one of the two is wrong.`,
     );
   return { ok: true, lossG };
 }
@@ -96,9 +98,9 @@ export function blendStrength(inputs: readonly ConversionInput[]): Figure | null
   return figure(
     Math.round(percent * 10) / 10,
     '%',
-    'sum of weight × strength ÷ sum of weight',
+    $localize`sum of weight × strength ÷ sum of weight`,
     inputs.map((i) => ({ name: i.tag, value: i.weightG, unit: 'g', source: `strength ${i.strengthPercent} %` })),
-    ['of the studio’s reference lot'],
+    [$localize`of the studio’s reference lot`],
   );
 }
 
@@ -111,30 +113,35 @@ export function freshToDried(freshG: number, driedG: number): Figure {
     throw new RangeError(`driedG must be above zero and at most freshG, got ${driedG} of ${freshG}`);
   return figure(
     Math.round((freshG / driedG) * 100) / 100,
-    'g fresh for 1 g dried',
-    'fresh weight ÷ dried weight',
+    $localize`g fresh for 1 g dried`,
+    $localize`fresh weight ÷ dried weight`,
     [
       { name: 'fresh', value: freshG, unit: 'g' },
       { name: 'dried', value: driedG, unit: 'g' },
     ],
-    [`${Math.round((1 - driedG / freshG) * 1000) / 10} % went off as water`],
+    [$localize`${Math.round((1 - driedG / freshG) * 1000) / 10} % went off as water`],
   );
 }
 
 /** Concentration of a stock solution: what was dissolved in the volume made up. g per litre. */
 export function stockConcentration(dissolvedG: number, volumeMl: number): Figure {
   if (!(dissolvedG > 0) || !(volumeMl > 0)) throw new RangeError('dissolvedG and volumeMl must be above zero');
-  return figure(Math.round((dissolvedG / volumeMl) * 1_000_000) / 1000, 'g/l', 'dissolved weight ÷ volume made up', [
-    { name: 'dissolved', value: dissolvedG, unit: 'g' },
-    { name: 'made up to', value: volumeMl, unit: 'ml' },
-  ]);
+  return figure(
+    Math.round((dissolvedG / volumeMl) * 1_000_000) / 1000,
+    'g/l',
+    $localize`dissolved weight ÷ volume made up`,
+    [
+      { name: 'dissolved', value: dissolvedG, unit: 'g' },
+      { name: $localize`made up to`, value: volumeMl, unit: 'ml' },
+    ],
+  );
 }
 
 /** Millilitres of a stock solution that hold a dose. Both above zero. */
 export function volumeForDose(doseG: number, concentrationGPerL: number): Figure {
   if (!(doseG > 0) || !(concentrationGPerL > 0))
     throw new RangeError('doseG and concentrationGPerL must be above zero');
-  return figure(Math.round((doseG / concentrationGPerL) * 100_000) / 100, 'ml', 'dose ÷ concentration', [
+  return figure(Math.round((doseG / concentrationGPerL) * 100_000) / 100, 'ml', $localize`dose ÷ concentration`, [
     { name: 'dose', value: doseG, unit: 'g' },
     { name: 'concentration', value: concentrationGPerL, unit: 'g/l' },
   ]);
@@ -159,17 +166,17 @@ export function packetsFor(
   const notes =
     packets * packet.fibreG > wofG
       ? [
-          `whole packets: enough for ${formatWeight(packets * packet.fibreG)}, so the shade may be deeper than one packet’s own`,
+          $localize`whole packets: enough for ${formatWeight(packets * packet.fibreG)}, so the shade may be deeper than one packet’s own`,
         ]
-      : ['whole packets'];
+      : [$localize`whole packets`];
   return {
     packets: figure(
       packets,
       packets === 1 ? 'packet' : 'packets',
-      'dry fibre ÷ what one packet dyes, up to the next whole one',
+      $localize`dry fibre ÷ what one packet dyes, up to the next whole one`,
       [
-        { name: 'dry fibre', value: wofG, unit: 'g' },
-        { name: 'one packet dyes', value: packet.fibreG, unit: 'g' },
+        { name: $localize`dry fibre`, value: wofG, unit: 'g' },
+        { name: $localize`one packet dyes`, value: packet.fibreG, unit: 'g' },
       ],
       notes,
     ),

@@ -26,7 +26,7 @@ export function netOfTare(
   if (grossMg < tareMg)
     return {
       ok: false,
-      message: `With its container it weighs ${formatAmount(grossMg, 'weight')}, less than the container alone (${formatAmount(tareMg, 'weight')}). Weigh the container again, or check that it is the same one.`,
+      message: $localize`With its container it weighs ${formatAmount(grossMg, 'weight')}, less than the container alone (${formatAmount(tareMg, 'weight')}). Weigh the container again, or check that it is the same one.`,
     };
   return { ok: true, netMg: grossMg - tareMg };
 }
@@ -41,29 +41,34 @@ export function likelyReasons(c: CountCase): string[] {
   if (difference === 0) return [];
   const reasons: string[] = [];
   if (c.measure === 'weight' && size <= c.balanceResolutionG * 1000 * 2)
-    reasons.push('within two steps of the balance: nothing happened');
+    reasons.push($localize`within two steps of the balance: nothing happened`);
   if (c.tareMg !== null && near(size, c.tareMg))
-    reasons.push(difference > 0 ? 'the container was weighed with it' : 'the container was taken off twice');
+    reasons.push(
+      difference > 0 ? $localize`the container was weighed with it` : $localize`the container was taken off twice`,
+    );
   if (c.expected > 0 && (near(c.counted, c.expected * 10) || near(c.counted * 10, c.expected)))
-    reasons.push('a decimal point slipped');
+    reasons.push($localize`a decimal point slipped`);
   if (near(c.counted * 1000, c.expected) || near(c.counted, c.expected * 1000))
-    reasons.push('grams and kilograms (or ml and l) were mixed up');
+    reasons.push($localize`grams and kilograms (or ml and l) were mixed up`);
   if (c.measure === 'weight' && (near(c.counted * 28.35, c.expected) || near(c.counted, c.expected * 28.35)))
-    reasons.push('ounces and grams were mixed up');
+    reasons.push($localize`ounces and grams were mixed up`);
   const twin = c.recentUses.find((u) => near(size, u));
   if (twin !== undefined)
     reasons.push(
       difference < 0
-        ? `${formatAmount(twin, c.measure)} left it lately: perhaps it was taken twice and written once`
-        : `${formatAmount(twin, c.measure)} was written as used lately: perhaps it never left, or came from another jar`,
+        ? $localize`${formatAmount(twin, c.measure)} left it lately: perhaps it was taken twice and written once`
+        : $localize`${formatAmount(twin, c.measure)} was written as used lately: perhaps it never left, or came from another jar`,
     );
   if (difference < 0 && c.reserved > 0 && near(size, c.reserved))
-    reasons.push('as much as is promised: perhaps weighed out already and not recorded');
-  if (difference < 0 && (c.form === 'fresh' || c.form === 'frozen')) reasons.push('it dried out, as fresh stock does');
-  if (difference > 0 && c.hygroscopic) reasons.push('it drew damp from the air');
-  if (c.counted === 0) reasons.push('it was emptied, or the jar is not the one on the label');
+    reasons.push($localize`as much as is promised: perhaps weighed out already and not recorded`);
+  if (difference < 0 && (c.form === 'fresh' || c.form === 'frozen'))
+    reasons.push($localize`it dried out, as fresh stock does`);
+  if (difference > 0 && c.hygroscopic) reasons.push($localize`it drew damp from the air`);
+  if (c.counted === 0) reasons.push($localize`it was emptied, or the jar is not the one on the label`);
   reasons.push(
-    difference < 0 ? 'something was taken and not written down' : 'something came in and was not written down',
+    difference < 0
+      ? $localize`something was taken and not written down`
+      : $localize`something came in and was not written down`,
   );
   return reasons;
 }

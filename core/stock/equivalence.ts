@@ -45,11 +45,11 @@ export function equivalenceOf(
 ): Equivalence | undefined {
   if (provenGPerL !== null) {
     if (stock.gPerL === undefined || stock.gPerL === null)
-      return { factor: 1, how: 'its strength is not known; taken as the recipe’s', assumed: true };
+      return { factor: 1, how: $localize`its strength is not known; taken as the recipe’s`, assumed: true };
     return stock.gPerL > 0
       ? {
           factor: stock.gPerL / provenGPerL,
-          how: `${trimZeros(stock.gPerL, 2)} g/l where the recipe means ${trimZeros(provenGPerL, 2)} g/l`,
+          how: $localize`${trimZeros(stock.gPerL, 2)} g/l where the recipe means ${trimZeros(provenGPerL, 2)} g/l`,
           assumed: false,
         }
       : undefined;
@@ -57,12 +57,12 @@ export function equivalenceOf(
   if (stock.strengthPercent !== undefined && stock.strengthPercent !== null)
     return {
       factor: stock.strengthPercent / 100,
-      how: `strength ${stock.strengthPercent} % of the reference lot`,
+      how: $localize`strength ${stock.strengthPercent} % of the reference lot`,
       assumed: false,
     };
   const form = stock.form ?? null;
   if (form === null || provenForm === null || sameMatter(form, provenForm))
-    return { factor: 1, how: 'strength not tested; taken as the reference', assumed: true };
+    return { factor: 1, how: $localize`strength not tested; taken as the reference`, assumed: true };
   if (!isPlantMatter(form) || !isPlantMatter(provenForm)) return undefined;
   const has = dryMatter(form, stock.moisturePercent ?? null, dryFactor);
   const meant = dryMatter(provenForm, null, dryFactor);
@@ -70,7 +70,7 @@ export function equivalenceOf(
     ? undefined
     : {
         factor: has / meant,
-        how: `${form} for ${provenForm}, by dry matter: ${Math.round(has * 100)} % against ${Math.round(meant * 100)} %`,
+        how: $localize`${form} for ${provenForm}, by dry matter: ${Math.round(has * 100)} % against ${Math.round(meant * 100)} %`,
         assumed: false,
       };
 }

@@ -114,20 +114,29 @@ export function reorder(
   const t = studentT95OneSided(rate.weeks - 1);
   const worked = Math.ceil(rate.perWeek * leadWeeks + t * spread);
   const inputs = [
-    { name: 'use a week', value: Math.round(rate.perWeek), unit, source: `mean of ${rate.weeks} weeks` },
-    { name: 'spread of a week', value: Math.round(rate.weekSpread), unit },
-    { name: 'lead time', value: leadTimeDays, unit: 'days' },
+    {
+      name: $localize`use a week`,
+      value: Math.round(rate.perWeek),
+      unit,
+      source: $localize`mean of ${rate.weeks} weeks`,
+    },
+    { name: $localize`spread of a week`, value: Math.round(rate.weekSpread), unit },
+    { name: $localize`lead time`, value: leadTimeDays, unit: 'days' },
   ];
   const point =
     setPoint !== null
-      ? figure(setPoint, unit, 'set by the studio', [])
-      : figure(worked, unit, 'use over the lead time + t × spread × √(lead time + lead time² ÷ weeks)', inputs, [
-          'enough about 19 times in 20 where use is steady, less often where it comes in lumps',
-        ]);
+      ? figure(setPoint, unit, $localize`set by the studio`, [])
+      : figure(
+          worked,
+          unit,
+          $localize`use over the lead time + t × spread × √(lead time + lead time² ÷ weeks)`,
+          inputs,
+          [$localize`enough about 19 times in 20 where use is steady, less often where it comes in lumps`],
+        );
   const quantity =
     setQuantity !== null
-      ? figure(setQuantity, unit, 'set by the studio', [])
-      : figure(Math.ceil(rate.perWeek * coverWeeks), unit, `use of ${coverWeeks} weeks`, inputs.slice(0, 1));
+      ? figure(setQuantity, unit, $localize`set by the studio`, [])
+      : figure(Math.ceil(rate.perWeek * coverWeeks), unit, $localize`use of ${coverWeeks} weeks`, inputs.slice(0, 1));
   return { point, quantity };
 }
 
@@ -168,12 +177,12 @@ export function toGather(free: number, rate: UseRate, season: Season, isoDate: s
   return figure(
     need,
     unit,
-    'use a week × weeks until the next season − what is free',
+    $localize`use a week × weeks until the next season − what is free`,
     [
-      { name: 'use a week', value: Math.round(rate.perWeek), unit },
-      { name: 'until the next season', value: days, unit: 'days' },
+      { name: $localize`use a week`, value: Math.round(rate.perWeek), unit },
+      { name: $localize`until the next season`, value: days, unit: 'days' },
       { name: 'free', value: free, unit },
     ],
-    ['take only part of a stand, with permission'],
+    [$localize`take only part of a stand, with permission`],
   );
 }

@@ -27,12 +27,12 @@ export function gramsPerHour(pickings: readonly Picking[]): Figure | null {
   return figure(
     Math.round((grams / minutes) * 60),
     'g',
-    'grams picked ÷ minutes of all hands × 60',
+    $localize`grams picked ÷ minutes of all hands × 60`,
     [
-      { name: 'grams picked', value: Math.round(grams), unit: 'g' },
-      { name: 'minutes of all hands', value: Math.round(minutes), unit: 'min' },
+      { name: $localize`grams picked`, value: Math.round(grams), unit: 'g' },
+      { name: $localize`minutes of all hands`, value: Math.round(minutes), unit: 'min' },
     ],
-    untimed === 0 ? [] : [`${untimed} without a time left out`],
+    untimed === 0 ? [] : [$localize`${untimed} without a time left out`],
   );
 }
 
@@ -99,12 +99,12 @@ export function fibrePerHour(perHour: Figure | null, uses: readonly PickedUse[])
   return figure(
     Math.round((perHour.value * fibreG) / pickedG),
     'g',
-    'grams an hour × fibre dyed ÷ grams picked for it',
+    $localize`grams an hour × fibre dyed ÷ grams picked for it`,
     [
-      { name: 'grams an hour', value: perHour.value, unit: 'g' },
-      { name: 'fibre dyed', value: Math.round(fibreG), unit: 'g' },
-      { name: 'grams picked for it', value: Math.round(pickedG), unit: 'g' },
+      { name: $localize`grams an hour`, value: perHour.value, unit: 'g' },
+      { name: $localize`fibre dyed`, value: Math.round(fibreG), unit: 'g' },
+      { name: $localize`grams picked for it`, value: Math.round(pickedG), unit: 'g' },
     ],
-    ['at the doses of its lots; another dyestuff in the same pot did its part as well'],
+    [$localize`at the doses of its lots; another dyestuff in the same pot did its part as well`],
   );
 }

@@ -1,4 +1,5 @@
 /** What a thing on the shelf is for. */
+import { worded } from '../words/worded';
 export const MATERIAL_KINDS = [
   'fibre',
   'dyestuff',
@@ -14,17 +15,17 @@ export const MATERIAL_KINDS = [
 export type MaterialKind = (typeof MATERIAL_KINDS)[number];
 
 /** How each kind is said on screen. */
-export const MATERIAL_KIND_LABELS: Readonly<Record<MaterialKind, string>> = {
-  fibre: 'fibre base',
-  dyestuff: 'dyestuff',
-  mordant: 'mordant',
-  tannin: 'tannin',
-  assistant: 'assistant',
-  modifier: 'modifier',
-  detergent: 'detergent',
-  packet: 'packet dye',
-  water: 'water',
-};
+export const MATERIAL_KIND_LABELS: Readonly<Record<MaterialKind, string>> = worded(() => ({
+  fibre: $localize`fibre base`,
+  dyestuff: $localize`dyestuff`,
+  mordant: $localize`mordant`,
+  tannin: $localize`tannin`,
+  assistant: $localize`assistant`,
+  modifier: $localize`modifier`,
+  detergent: $localize`detergent`,
+  packet: $localize`packet dye`,
+  water: $localize`water`,
+}));
 
 /** Forms in which a material stands on the shelf. */
 export const MATERIAL_FORMS = ['fresh', 'frozen', 'dried', 'chips', 'ground', 'crystals', 'extract', 'liquor'] as const;
@@ -46,10 +47,10 @@ export const LIGHT_PLACES = ['dark', 'open'] as const;
 /** One of `LIGHT_PLACES`. */
 export type LightPlace = (typeof LIGHT_PLACES)[number];
 /** How each is said on screen. */
-export const LIGHT_PLACE_LABELS: Readonly<Record<LightPlace, string>> = {
-  dark: 'in the dark',
-  open: 'open to the light',
-};
+export const LIGHT_PLACE_LABELS: Readonly<Record<LightPlace, string>> = worded(() => ({
+  dark: $localize`in the dark`,
+  open: $localize`open to the light`,
+}));
 
 /** Forms in which spent dyestuff is kept. */
 export const KEPT_FORMS = ['frozen', 'dried', 'chips'] as const;
@@ -72,15 +73,15 @@ export const LIQUOR_KINDS = [
 /** One of `LIQUOR_KINDS`. */
 export type LiquorKind = (typeof LIQUOR_KINDS)[number];
 /** How each is said on screen. */
-export const LIQUOR_LABELS: Readonly<Record<LiquorKind, string>> = {
-  dyeBath: 'leftover dye bath',
-  secondExtraction: 'second extraction',
-  mordantBath: 'saved mordant bath',
-  ironLiquor: 'iron liquor',
-  ashLye: 'ash lye',
-  stockSolution: 'stock solution',
-  vat: 'indigo vat',
-};
+export const LIQUOR_LABELS: Readonly<Record<LiquorKind, string>> = worded(() => ({
+  dyeBath: $localize`leftover dye bath`,
+  secondExtraction: $localize`second extraction`,
+  mordantBath: $localize`saved mordant bath`,
+  ironLiquor: $localize`iron liquor`,
+  ashLye: $localize`ash lye`,
+  stockSolution: $localize`stock solution`,
+  vat: $localize`indigo vat`,
+}));
 
 /** What to look for before a kept liquor is used again. */
 export const LIQUOR_SIGNS = ['clear', 'cloudy', 'growth', 'smells off', 'settled'] as const;

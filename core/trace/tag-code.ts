@@ -59,17 +59,17 @@ export function readTagCode(typed: string): TagReading {
     return {
       ok: false,
       code: 'notATag',
-      message: 'That is no tag of this studio: a letter, four signs and one more to check them, like J-00A7-X.',
+      message: $localize`That is no tag of this studio: a letter, four signs and one more to check them, like J-00A7-X.`,
     };
   const body = plain[0] + rest.slice(0, 4);
   if (checkSign(body) !== rest[4])
     return {
       ok: false,
       code: 'mistyped',
-      message: 'One sign of that code is wrong or two are swapped. Read the tag again.',
+      message: $localize`One sign of that code is wrong or two are swapped. Read the tag again.`,
     };
   const number = [...rest.slice(0, 4)].reduce((sum, c) => sum * RADIX + ALPHABET.indexOf(c), 0);
   return number === 0
-    ? { ok: false, code: 'notATag', message: 'That code was never given out. Read the tag again.' }
+    ? { ok: false, code: 'notATag', message: $localize`That code was never given out. Read the tag again.` }
     : { ok: true, kind, number, code: `${body[0]}-${body.slice(1)}-${rest[4]}` };
 }

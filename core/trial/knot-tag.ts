@@ -26,6 +26,8 @@ export function readKnotTag(groups: readonly number[]): number {
 
 /** How to tie it, in words. */
 export function sayKnotTag(groups: readonly number[]): string {
-  const label = groups.map((n) => (n === 0 ? 'a gap of a thumb' : n === 1 ? '1 knot' : `${n} knots close together`));
-  return label.join(', a thumb’s width, ');
+  const label = groups.map((n) =>
+    n === 0 ? $localize`a gap of a thumb` : n === 1 ? $localize`1 knot` : $localize`${n} knots close together`,
+  );
+  return label.join($localize`, a thumb’s width, `);
 }

@@ -22,13 +22,13 @@ export type StripRefusal =
 export function sayStripRefusal(refusal: StripRefusal): string {
   switch (refusal.code) {
     case 'numberOfStrips':
-      return `A trial has ${refusal.min} to ${refusal.max} strips. Write as many levels, one for each.`;
+      return $localize`A trial has ${refusal.min} to ${refusal.max} strips. Write as many levels, one for each.`;
     case 'notWeighed':
-      return 'Weigh all strips together, dry, and write the weight.';
+      return $localize`Weigh all strips together, dry, and write the weight.`;
     case 'tooSmall':
-      return `${refusal.strips} strips of ${formatWeight(refusal.totalG)} weigh ${formatWeight(refusal.eachG)} each, too little for a balance that shows ${formatWeight(refusal.balanceStepG)}. Cut them larger, or make fewer.`;
+      return $localize`${refusal.strips} strips of ${formatWeight(refusal.totalG)} weigh ${formatWeight(refusal.eachG)} each, too little for a balance that shows ${formatWeight(refusal.balanceStepG)}. Cut them larger, or make fewer.`;
     case 'notDosedThere':
-      return `${refusal.materialName} is not dosed where the ${STRIP_FACTOR_LABELS[refusal.factor]} is. Choose one that is.`;
+      return $localize`${refusal.materialName} is not dosed where the ${STRIP_FACTOR_LABELS[refusal.factor]} is. Choose one that is.`;
     case 'doseUnknown':
       return sayDoseUnknown(refusal.unknown);
   }

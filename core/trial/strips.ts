@@ -104,12 +104,12 @@ const shareOf = (totalG: number, strips: number): Figure =>
   figure(
     Math.round((totalG / strips) * 1000) / 1000,
     'g',
-    'weight of all strips ÷ number of strips',
+    $localize`weight of all strips ÷ number of strips`,
     [
-      { name: 'all strips', value: totalG, unit: 'g', source: 'weighed dry, together' },
+      { name: $localize`all strips`, value: totalG, unit: 'g', source: $localize`weighed dry, together` },
       { name: 'strips', value: strips, unit: '' },
     ],
-    ['cut alike; weigh one or two to be sure'],
+    [$localize`cut alike; weigh one or two to be sure`],
   );
 
 const EVEN = { kL: 1, kC: 1, kH: 1 };
@@ -141,7 +141,7 @@ export function layStrips(
     kinds &&
     !recipe.steps.some((s) => kinds.includes(s.kind) && s.doses.some((d) => d.materialId === trial.materialId))
   ) {
-    const materialName = materials.find((m) => m.id === trial.materialId)?.name ?? 'That material';
+    const materialName = materials.find((m) => m.id === trial.materialId)?.name ?? $localize`That material`;
     return refuse({ code: 'notDosedThere', materialName, factor });
   }
   const liquorMl = liquorVolume(eachG, recipe.liquorRatio).value;

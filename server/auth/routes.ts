@@ -26,8 +26,8 @@ declare module 'express-session' {
   }
 }
 
-const OPEN_ALREADY = 'This studio is open already. Choose your name and come in.';
-const COME_IN_FIRST = 'Come in first: choose your name and give your passphrase.';
+const openAlready = (): string => $localize`This studio is open already. Choose your name and come in.`;
+const comeInFirst = (): string => $localize`Come in first: choose your name and give your passphrase.`;
 
 /** The door: first run, coming in and leaving. Apart from the other routes because it alone makes sessions. */
 export class Door {
@@ -92,7 +92,7 @@ export class Door {
   private async openStudio(req: Request): Promise<SignedIn> {
     const { db } = this.context.database;
     const body = parse(api.openStudio.body, req.body);
-    if (await hasStudio(db)) throw new Refusal('alreadyDone', OPEN_ALREADY);
+    if (await hasStudio(db)) throw new Refusal('alreadyDone', openAlready());
     const hash = await hashChosen(body.person.passphrase);
     const person = { id: body.person.id, name: body.person.name };
     await this.writer.write({
@@ -100,7 +100,7 @@ export class Door {
       key: undefined,
       body: null,
       run: async (tx) => {
-        if (await hasStudio(tx)) throw new Refusal('alreadyDone', OPEN_ALREADY);
+        if (await hasStudio(tx)) throw new Refusal('alreadyDone', openAlready());
         await tx.insert(studio).values({ name: body.name, zone: body.zone });
         await addPerson(tx, { ...person, role: 'owner' }, hash);
       },
@@ -116,7 +116,7 @@ export class Door {
     const found = await findPerson(this.context.database.db, body.personId);
     if (!(await checkPassphrase(body.passphrase, found?.passphraseHash ?? null)) || !found) {
       await this.countWrong(tried, found);
-      throw new Refusal('wrongPassphrase', 'That passphrase does not belong to that name. Try again.');
+      throw new Refusal('wrongPassphrase', $localize`That passphrase does not belong to that name. Try again.`);
     }
     this.tries.forget(tried);
     return this.enter(req, { id: found.id, name: found.name });
@@ -129,7 +129,7 @@ export class Door {
     const found = await findPerson(this.context.database.db, body.personId);
     if (!(await checkPassphrase(readCode(body.code), found?.codeHash ?? null)) || !found) {
       await this.countWrong(tried, found);
-      throw new Refusal('wrongPassphrase', 'That code does not belong to that name, or was used before.');
+      throw new Refusal('wrongPassphrase', $localize`That code does not belong to that name, or was used before.`);
     }
     const hash = await hashChosen(body.passphrase);
     await this.writer.write({
@@ -139,7 +139,7 @@ export class Door {
       byId: found.id,
       run: async (tx) => {
         if (!(await useCode(tx, found.id, found.codeHash, hash)))
-          throw new Refusal('wrongPassphrase', 'That code was used already.');
+          throw new Refusal('wrongPassphrase', $localize`That code was used already.`);
       },
     });
     this.tries.forget(tried);
@@ -150,14 +150,14 @@ export class Door {
 
   private async changePassphrase(req: Request): Promise<void> {
     const { person } = req.session;
-    if (!person) throw new Refusal('notSignedIn', COME_IN_FIRST);
+    if (!person) throw new Refusal('notSignedIn', comeInFirst());
     const body = parse(api.changePassphrase.body, req.body);
     const tried = tryOf(req, person.id);
     this.tries.assertUnhurried(tried);
     const found = await findPerson(this.context.database.db, person.id);
     if (!(await checkPassphrase(body.current, found?.passphraseHash ?? null))) {
       await this.countWrong(tried, found);
-      throw new Refusal('wrongPassphrase', 'That is not your passphrase as it stands. Try again.');
+      throw new Refusal('wrongPassphrase', $localize`That is not your passphrase as it stands. Try again.`);
     }
     const passphraseHash = await hashChosen(body.passphrase);
     await this.writer.write({

@@ -39,7 +39,7 @@ export class Tries {
   assertUnhurried(tried: Try): void {
     const { ofBoth, ofAddress } = keysOf(tried);
     if (this.wrong(ofBoth, 'ofBoth') >= LET_BE.ofBoth || this.wrong(ofAddress, 'ofAddress') >= LET_BE.ofAddress)
-      throw new Refusal('slowDown', 'Too many wrong tries. Wait a minute, then try again.');
+      throw new Refusal('slowDown', $localize`Too many wrong tries. Wait a minute, then try again.`);
   }
 
   /**
@@ -56,7 +56,7 @@ export class Tries {
     if ((tried.consoleCode ?? '') !== '') this.count(tried);
     throw new Refusal(
       'askConsole',
-      'There were too many wrong tries for that name. The computer Vestigia runs on shows a code now: give it with the passphrase.',
+      $localize`There were too many wrong tries for that name. The computer Vestigia runs on shows a code now: give it with the passphrase.`,
     );
   }
 

@@ -75,6 +75,6 @@ export async function rememberContainer(db: Db, { id, name, tareMg }: Container)
     .set({ tareMg })
     .where(eq(containers.id, same.id))
     .returning({ id: containers.id });
-  if (!kept) throw new Refusal('refused', 'That container was taken away meanwhile. Weigh it again.');
+  if (!kept) throw new Refusal('refused', $localize`That container was taken away meanwhile. Weigh it again.`);
   return kept;
 }

@@ -59,7 +59,7 @@ export class HouseBench {
     const { db } = this.context.database;
     const lot = await readLot(db, lotId);
     const step = lot.plan.steps[stepIndex];
-    if (!step) throw new Refusal('notFound', 'This lot has no such step.');
+    if (!step) throw new Refusal('notFound', $localize`This lot has no such step.`);
     bench.hang({ lotId, stepIndex }, potCardFor(lot, stepIndex, await readRoom(db)));
     if (takesPieces(step) && isBegun(lot, stepIndex)) bench.pot(lotId)?.enterFibre();
     await this.watch.begin(db, lotId, stepIndex, this.context.clock().getTime());
@@ -174,11 +174,17 @@ export function listInstruments(bench: Workbench): Instrument[] {
       id: 'probe',
       kind: 'probe',
       connected: bench.probe.connected,
-      name: 'bath probe',
+      name: $localize`bath probe`,
       lotId: bench.hangs?.lotId ?? null,
       stepIndex: bench.hangs?.stepIndex ?? null,
       pot: bench.pot()?.state ?? null,
     },
-    { ...shared, id: 'colour', kind: 'colour', connected: bench.reader.connected, name: 'contact colour reader' },
+    {
+      ...shared,
+      id: 'colour',
+      kind: 'colour',
+      connected: bench.reader.connected,
+      name: $localize`contact colour reader`,
+    },
   ];
 }

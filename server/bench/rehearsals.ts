@@ -48,7 +48,9 @@ export class Rehearsals {
     const known = this.open.get(id);
     if (known) return this.tell(db, known);
     if (this.open.size >= MAX_AT_ONCE)
-      throw new Refusal('refused', `${MAX_AT_ONCE} rehearsals are going on. End one first.`, { reason: 'tooMany' });
+      throw new Refusal('refused', $localize`${MAX_AT_ONCE} rehearsals are going on. End one first.`, {
+        reason: 'tooMany',
+      });
     const room = await readRoom(db);
     const startedMs = this.realMs();
     const bench = new Workbench(
@@ -115,7 +117,7 @@ export class Rehearsals {
 
   private find(id: string): Open {
     const open = this.open.get(id);
-    if (!open) throw new Refusal('notFound', 'That rehearsal is over. Start another from the lot.');
+    if (!open) throw new Refusal('notFound', $localize`That rehearsal is over. Start another from the lot.`);
     open.touchedMs = this.realMs();
     return open;
   }
@@ -186,7 +188,8 @@ function rehearsed({ lot, entries }: Open): LotDetail {
     eyes: [],
     verdicts: [],
   });
-  const tagOf = (stockLot: string): string => lot.stockLots.find((j) => j.id === stockLot)?.tag ?? 'another jar';
+  const tagOf = (stockLot: string): string =>
+    lot.stockLots.find((j) => j.id === stockLot)?.tag ?? $localize`another jar`;
   const over = foldRun(entries, lot.plan.steps.length).every(isOver);
   return {
     ...lot,
@@ -218,8 +221,8 @@ function wrongStockLot(
   const right = (planned?.picks ?? []).flatMap((p) => lot.stockLots.find((s) => s.id === p.stockLotId) ?? []);
   return refuseEntry({
     reason: 'wrongStockLot',
-    tag: stockLot?.tag ?? 'that one',
-    wanted: planned?.materialName ?? 'what is wanted',
+    tag: stockLot?.tag ?? $localize`that one`,
+    wanted: planned?.materialName ?? $localize`what is wanted`,
     right,
   });
 }

@@ -73,7 +73,7 @@ function runRoutes(routes: Routes, house: HouseBench): void {
   routes.writes(api.attachRunPhoto, ['lots'], async ({ db, id, query, file, files, now, person }) => {
     const lot = await readLot(db, id);
     if (!lot.entries.some((e) => e.id === query.entry))
-      throw new Refusal('notFound', 'That note is not here yet. It is sent first; then add the photograph.');
+      throw new Refusal('notFound', $localize`That note is not here yet. It is sent first; then add the photograph.`);
     return attach(
       db,
       { runEntryId: query.entry },
@@ -97,7 +97,7 @@ function probeRoutes(routes: Routes, watch: PotWatch): void {
   });
   routes.writes(api.recordProbe, [], async ({ db, id, body, now }) => {
     const lot = await readLot(db, id);
-    if (!lot.plan.steps[body.stepIndex]) throw new Refusal('notFound', 'This lot has no such step.');
+    if (!lot.plan.steps[body.stepIndex]) throw new Refusal('notFound', $localize`This lot has no such step.`);
     const points = body.points.map(([ageMs, c]) => [now.getTime() - ageMs, c] as const);
     await keepReadings(db, { id: body.id, lotId: id, stepIndex: body.stepIndex, simulated: false }, points, now);
     await watch.begin(db, id, body.stepIndex, now.getTime());
@@ -164,7 +164,7 @@ function codesIn(text: string): string[] {
     .map((c) => c.trim())
     .filter((c) => c !== '');
   if (codes.length === 0 || codes.length > LONGEST_CODE_LIST)
-    throw new Refusal('invalid', 'Choose which tags to print.');
+    throw new Refusal('invalid', $localize`Choose which tags to print.`);
   return codes;
 }
 
@@ -177,7 +177,7 @@ async function lotCode(db: Db, lotId: string) {
 function listenRoute(router: Router, { sessionEnds }: Context, house: HouseBench, rehearsals: Rehearsals): void {
   router.get('/api/instruments/live', (req, res, next) => {
     void (async () => {
-      if (!req.session.person) throw new Refusal('notSignedIn', 'Come in first.');
+      if (!req.session.person) throw new Refusal('notSignedIn', $localize`Come in first.`);
       const rehearsalId = req.query['rehearsal'];
       const send = ({ kind, atMs, message }: Heard): void => {
         // A browser that doesn't keep up misses readings, not the newest one's turn.
@@ -187,7 +187,7 @@ function listenRoute(router: Router, { sessionEnds }: Context, house: HouseBench
       const bench = rehearsalId === undefined ? await house.open() : rehearsals.bench(asked ?? '');
       const stops = [
         bench.listen(send),
-        bench.onHang(() => res.write(`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`)),
+        bench.onHang(() => res.write($localize`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`)),
       ];
       openEventStream(req, res, sessionEnds, listInstruments(bench), () => {
         for (const stop of stops) stop();

@@ -53,7 +53,8 @@ function checkWhole({ kind, stockLotId, vesselId, lotId, number }: Of): void {
     piece: lotId !== null && number !== null,
     bath: lotId !== null,
   };
-  if (!whole[kind]) throw new Refusal('refused', 'Say what the tag is for: which jar, pot, lot, piece or bath.');
+  if (!whole[kind])
+    throw new Refusal('refused', $localize`Say what the tag is for: which jar, pot, lot, piece or bath.`);
 }
 
 /** What a code stands for. A mistyped one is told apart from one that was never given out. */
@@ -65,7 +66,8 @@ export async function readTag(db: Db, code: string): Promise<Tag> {
     .from(tags)
     .where(and(eq(tags.seq, reading.number), eq(tags.kind, reading.kind)));
   const [described] = row ? await sayTags(db, [row]) : [];
-  if (!described) throw new Refusal('notFound', `${reading.code} was never given out here. Is it from another studio?`);
+  if (!described)
+    throw new Refusal('notFound', $localize`${reading.code} was never given out here. Is it from another studio?`);
   return described;
 }
 
@@ -128,8 +130,8 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
         return {
           ...of,
           code,
-          title: pot?.name ?? 'a pot taken out of the studio',
-          detail: pot ? `${pot.metal}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '',
+          title: pot?.name ?? $localize`a pot taken out of the studio`,
+          detail: pot ? $localize`${pot.metal}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '',
           path: '/studio',
         };
       case 'lot':
@@ -153,7 +155,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
           ...of,
           code,
           title: `${named}, bath`,
-          detail: `${lot?.plan.steps[row.stepIndex ?? 0]?.title ?? ''}${row.number === null ? '' : `, batch ${row.number}`}. Never for food`,
+          detail: $localize`${lot?.plan.steps[row.stepIndex ?? 0]?.title ?? ''}${row.number === null ? '' : $localize`, batch ${row.number}`}. Never for food`,
           path: `/bench/${row.lotId}`,
         };
     }

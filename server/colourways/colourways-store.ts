@@ -9,10 +9,10 @@ import { currentStatuses, findVersion } from '../recipes/recipes-store';
 import type { By } from '../shared/recorded-by';
 import { findMaterial } from '../stores/materials-store';
 import type { Veil } from '../studio/veil';
-import { PRIVATE_RECIPE, PRIVATE_VERSION_ID } from '../studio/veil';
+import { privateRecipe, PRIVATE_VERSION_ID } from '../studio/veil';
 
 const UNFIT = (name: string, fibre: string): string =>
-  `That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
+  $localize`That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
 
 export async function readColourways(db: Db, id?: string): Promise<Colourway[]> {
   const status = await currentStatuses(db);
@@ -66,7 +66,7 @@ export const veiledColourway = (c: Colourway, veil: Veil | undefined): Colourway
   veil?.colourwayIds.has(c.id)
     ? {
         ...c,
-        recipe: { versionId: PRIVATE_VERSION_ID, name: PRIVATE_RECIPE, number: 1, status: c.recipe.status },
+        recipe: { versionId: PRIVATE_VERSION_ID, name: privateRecipe(), number: 1, status: c.recipe.status },
         isVeiled: true,
       }
     : c;
@@ -79,7 +79,7 @@ export function baseFacts(base: typeof materials.$inferSelect): {
   gPerM?: number | null | undefined;
   undyed: Colourway['base']['undyed'];
 } {
-  if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
+  if (!base.base) throw new Refusal('refused', $localize`${base.name} is not a base. Choose a fibre.`);
   return base.base;
 }
 
@@ -96,7 +96,7 @@ async function checkFits(db: Db, recipeVersionId: string, baseMaterialId: string
   if (!version.body.fibres.includes(fibre))
     throw new Refusal('refused', UNFIT(base.name, fibre), { reason: 'fibreNotSuited' });
   if (version.status === 'retired')
-    throw new Refusal('refused', 'That recipe version is retired. Choose one that is in use.');
+    throw new Refusal('refused', $localize`That recipe version is retired. Choose one that is in use.`);
 }
 
 export async function addColourway(db: Db, colourway: NewColourway): Promise<void> {
@@ -118,7 +118,7 @@ export async function nameColourway(
       colourwayId,
       lab: master,
       taken: masterTaken,
-      reason: 'as it was named',
+      reason: $localize`as it was named`,
       at: now.toISOString(),
       byId,
     });

@@ -21,20 +21,24 @@ export async function dyeInLiquor(db: Db, stockLotId: string, asked: DyeInLiquor
   const jar = await findStockLot(db, stockLotId);
   const liquor = await findLiquor(db, stockLotId);
   if (!liquor)
-    throw new Refusal('refused', `${jar.tag} is not a kept liquor, so nothing can be dyed in it as it stands.`);
-  if (jar.onHand <= 0) throw new Refusal('refused', `Nothing is left of ${jar.tag}.`, { reason: 'nothingLeft' });
+    throw new Refusal(
+      'refused',
+      $localize`${jar.tag} is not a kept liquor, so nothing can be dyed in it as it stands.`,
+    );
+  if (jar.onHand <= 0)
+    throw new Refusal('refused', $localize`Nothing is left of ${jar.tag}.`, { reason: 'nothingLeft' });
   const base = await findMaterial(db, asked.baseMaterialId);
   const body = recipeBody.parse({
     fibres: [baseFacts(base).fibre],
     liquorRatio: USUAL_RATIO,
     allowedMetals: ['stainless', 'enamel', 'glass', 'plastic'],
-    note: `In ${jar.tag}, as it stood.`,
+    note: $localize`In ${jar.tag}, as it stood.`,
     ...(liquor.vat ? { practice: { vatKind: liquor.vat.kind } } : {}),
     steps: [
-      step('wet out', 'wetOut', 'Wet out', 60),
-      { ...step('dye', 'dye', `Dye in ${jar.tag}`, asked.minutes), ...inIt(jar.material.id, liquor, asked) },
-      { ...step('rinse', 'rinse', 'Rinse', 20), attended: true },
-      step('dry', 'dry', 'Dry', 1440),
+      step($localize`wet out`, 'wetOut', $localize`Wet out`, 60),
+      { ...step('dye', 'dye', $localize`Dye in ${jar.tag}`, asked.minutes), ...inIt(jar.material.id, liquor, asked) },
+      { ...step('rinse', 'rinse', $localize`Rinse`, 20), attended: true },
+      step('dry', 'dry', $localize`Dry`, 1440),
     ],
   });
   await addRecipe(db, { id: asked.recipeId, name: asked.name, versionId: asked.versionId, body }, by);

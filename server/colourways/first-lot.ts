@@ -25,15 +25,15 @@ export async function setUpFirstLot(db: Db, asked: ReadFirstLot, by: By): Promis
   const { id, name, starter, dyestuffKey } = asked;
   const dyestuff = catalogueEntry(dyestuffKey);
   if (dyestuff?.kind !== 'dyestuff')
-    throw new Refusal('refused', 'That dyestuff is not in the catalogue. Choose one from the list.');
+    throw new Refusal('refused', $localize`That dyestuff is not in the catalogue. Choose one from the list.`);
   const base = await theBase(db, asked, by);
   const { fibre } = baseFacts(base);
   if (!startersFor(fibre, dyestuff).includes(starter))
     throw new Refusal(
       'refused',
       dyestuff.needs === 'vat'
-        ? `${dyestuff.name} dyes from a vat. Set one up in Stores as a kept liquor, then dye in it.`
-        : `That way of dyeing doesn’t suit ${fibre} with ${dyestuff.name.toLowerCase()}. Choose one of those offered.`,
+        ? $localize`${dyestuff.name} dyes from a vat. Set one up in Stores as a kept liquor, then dye in it.`
+        : $localize`That way of dyeing doesn’t suit ${fibre} with ${dyestuff.name.toLowerCase()}. Choose one of those offered.`,
       { reason: 'notSuited' },
     );
   await addPot(db, asked, by);
@@ -45,7 +45,7 @@ export async function setUpFirstLot(db: Db, asked: ReadFirstLot, by: By): Promis
     if (there.quantityText.trim() !== '') await bookIn(db, key === '' ? base.id : idOf(key), there, by);
   const recipe = starterRecipe(starter, fibre, dyestuff, idOf);
   const [recipeId, versionId] = [uuidv7(by.now), uuidv7(by.now)];
-  const body = recipeBody.parse({ ...recipe, note: 'A first recipe: general practice, to be tried small.' });
+  const body = recipeBody.parse({ ...recipe, note: $localize`A first recipe: general practice, to be tried small.` });
   await addRecipe(db, { id: recipeId, name, versionId, body }, by);
   await addColourway(db, {
     id,
@@ -84,7 +84,7 @@ async function addPot(db: Db, { pot }: ReadFirstLot, by: By): Promise<void> {
 
 async function addFromCatalogue(db: Db, key: string, by: By): Promise<string> {
   const entry = catalogueEntry(key);
-  if (!entry) throw new Refusal('refused', 'That material is not in the catalogue. Choose one from the list.');
+  if (!entry) throw new Refusal('refused', $localize`That material is not in the catalogue. Choose one from the list.`);
   const { name, kind, measure, hazards, note } = entry;
   const id = uuidv7(by.now);
   const given = { id, name, kind, measure, hazards: [...hazards], note, base: null, facts: factsOf(entry) };
@@ -111,8 +111,8 @@ async function bookIn(
       receivedOn: await studioToday(db, by.now),
       bestBefore: null,
       place: '',
-      source: 'on the shelf at the beginning',
-      note: guessed ? 'Not weighed: taken as enough for a first lot. Count it when you can.' : '',
+      source: $localize`on the shelf at the beginning`,
+      note: guessed ? $localize`Not weighed: taken as enough for a first lot. Count it when you can.` : '',
       picking: null,
       cost: '',
       facts: NO_STOCK_FACTS,

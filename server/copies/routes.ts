@@ -28,7 +28,7 @@ export function copiesRoutes(router: Router, routes: Routes, opening: Opening, k
     if (!isAtThisComputer(req))
       throw new Refusal(
         'refused',
-        'A copy is brought back at the computer it lies on: open this page there, or use npm run restore.',
+        $localize`A copy is brought back at the computer it lies on: open this page there, or use npm run restore.`,
       );
     res.json(await opening.openAt(keeper.pathOf(name)));
   });

@@ -108,7 +108,7 @@ export class CopyKeeper {
 
   pathOf(name: string): string {
     if (!NAME.test(name) || !existsSync(join(this.folder, name)))
-      throw new Refusal('notFound', 'There is no such copy in the folder any more. Look again.');
+      throw new Refusal('notFound', $localize`There is no such copy in the folder any more. Look again.`);
     return join(this.folder, name);
   }
 
@@ -165,9 +165,10 @@ export class CopyKeeper {
 
 function sayProblem(error: unknown, folder: string): string {
   const { code } = error as NodeJS.ErrnoException;
-  if (code === 'ENOSPC') return `There is no room for a copy in ${folder}. Make room there, then make a copy by hand.`;
+  if (code === 'ENOSPC')
+    return $localize`There is no room for a copy in ${folder}. Make room there, then make a copy by hand.`;
   if (code === 'EACCES' || code === 'EROFS' || code === 'EPERM')
-    return `Nothing can be written in ${folder}. Give the program leave to, or name another folder as COPIES_DIR.`;
+    return $localize`Nothing can be written in ${folder}. Give the program leave to, or name another folder as COPIES_DIR.`;
   const why = error instanceof Refusal ? error.detail : error instanceof Error ? error.message : String(error);
-  return `The copy was no good and was thrown away: ${why}`;
+  return $localize`The copy was no good and was thrown away: ${why}`;
 }

@@ -22,7 +22,8 @@ export type Brought = Pick<OpenedStudioFile, 'document' | 'contentOf'>;
 /** A document by itself, with whatever is attached in it. */
 export const broughtAlone = (document: StudioDocument): Brought => ({
   document,
-  contentOf: () => Promise.reject(new Refusal('unreadable', 'A photograph or sheet of this studio file is missing.')),
+  contentOf: () =>
+    Promise.reject(new Refusal('unreadable', $localize`A photograph or sheet of this studio file is missing.`)),
 });
 
 export interface ImportHow {
@@ -101,7 +102,7 @@ export async function importDocument(
 const incomplete = (): Refusal =>
   new Refusal(
     'refused',
-    'This studio file names something that is not in it. Nothing was opened; take another copy of it.',
+    $localize`This studio file names something that is not in it. Nothing was opened; take another copy of it.`,
     { reason: 'damaged' },
   );
 
@@ -119,7 +120,7 @@ function checkTimes(document: StudioDocument, now: Date): void {
   if (times.some((at) => Date.parse(at) > now.getTime() + SLACK_MS)) {
     throw new Refusal(
       'refused',
-      'This studio file holds records from a time still to come by this computer’s clock. Set the clock right, then open it again.',
+      $localize`This studio file holds records from a time still to come by this computer’s clock. Set the clock right, then open it again.`,
       { reason: 'inFuture' },
     );
   }
@@ -222,7 +223,7 @@ async function insertLedgers(
   if (over)
     throw new Refusal(
       'refused',
-      `This studio file does not add up: ${tagOf.get(over.stockLotId) ?? 'a jar'} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`,
+      $localize`This studio file does not add up: ${tagOf.get(over.stockLotId) ?? 'a jar'} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`,
       { reason: 'overdraft' },
     );
   await tx.execute(sql`SELECT set_config('vestigia.opening', 'yes', true)`);

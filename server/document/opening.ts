@@ -32,7 +32,9 @@ export class Opening {
 
   stop(): void {
     this.stopped?.abort(
-      new Refusal('refused', 'Opening the studio file was stopped. Nothing was opened.', { reason: 'stopped' }),
+      new Refusal('refused', $localize`Opening the studio file was stopped. Nothing was opened.`, {
+        reason: 'stopped',
+      }),
     );
   }
 
@@ -46,7 +48,7 @@ export class Opening {
     const folder = join(dirname(this.context.database.files.folder), 'incoming');
     const path = join(folder, `${randomUUID()}.part`);
     return this.alone(async (signal) => {
-      if ((bytes ?? 0) > MOST_BYTES) throw new Refusal('tooLarge', 'That is larger than any studio file.');
+      if ((bytes ?? 0) > MOST_BYTES) throw new Refusal('tooLarge', $localize`That is larger than any studio file.`);
       try {
         await mkdir(folder, { recursive: true });
         await this.receive(sent, path, bytes, signal);
@@ -62,13 +64,14 @@ export class Opening {
     if (await hasStudio(this.context.database.db))
       throw new Refusal(
         'alreadyDone',
-        'This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.',
+        $localize`This studio is open already, and a studio file opens only in an empty one. Start with another DATA_DIR.`,
       );
   }
 
   private async alone(work: (signal: AbortSignal) => Promise<OpenedDocument>): Promise<OpenedDocument> {
     await this.assertEmpty();
-    if (this.stopped) throw new Refusal('alreadyDone', 'A studio file is being opened just now. Wait until it is in.');
+    if (this.stopped)
+      throw new Refusal('alreadyDone', $localize`A studio file is being opened just now. Wait until it is in.`);
     const stopped = new AbortController();
     this.stopped = stopped;
     try {
@@ -85,7 +88,7 @@ export class Opening {
     const counted = async function* (this: Opening, pieces: AsyncIterable<Buffer>): AsyncGenerator<Buffer> {
       for await (const piece of pieces) {
         done += piece.length;
-        if (done > MOST_BYTES) throw new Refusal('tooLarge', 'That is larger than any studio file.');
+        if (done > MOST_BYTES) throw new Refusal('tooLarge', $localize`That is larger than any studio file.`);
         this.state = { phase: 'receiving', done, total };
         yield piece;
       }
@@ -95,7 +98,7 @@ export class Opening {
     } catch (error) {
       throw signal.aborted ? (signal.reason as Error) : error;
     }
-    if (done === 0) throw new Refusal('unreadable', 'There is nothing in that file. Choose another.');
+    if (done === 0) throw new Refusal('unreadable', $localize`There is nothing in that file. Choose another.`);
   }
 
   private async open(path: string, openedFrom: string, signal: AbortSignal): Promise<OpenedDocument> {

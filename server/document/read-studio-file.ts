@@ -36,23 +36,24 @@ export async function readStudioFile(path: string): Promise<OpenedStudioFile> {
   if (!(await isZip(path)))
     return {
       document: documentOf(await readFile(path)),
-      contentOf: () => Promise.reject(damaged('a photograph or sheet is missing')),
+      contentOf: () => Promise.reject(damaged($localize`a photograph or sheet is missing`)),
       close: () => undefined,
     };
   const zip = await openZip(path);
   try {
     const entries = await entriesOf(zip);
     const own = entries.get(DOCUMENT_NAME);
-    if (!own) throw new Refusal('unreadable', 'This is not a studio file made by Vestigia.', { reason: 'notOurs' });
+    if (!own)
+      throw new Refusal('unreadable', $localize`This is not a studio file made by Vestigia.`, { reason: 'notOurs' });
     const document = documentOf(await contentOf(zip, own, MOST_DOCUMENT_BYTES));
     return {
       document,
       contentOf: async (sha256) => {
         const entry = entries.get(`${FILES_FOLDER}${sha256}`);
-        if (!entry) throw damaged('a photograph or sheet is missing');
+        if (!entry) throw damaged($localize`a photograph or sheet is missing`);
         const content = await contentOf(zip, entry, MOST_FILE_BYTES);
         if (createHash('sha256').update(content).digest('hex') !== sha256)
-          throw damaged('a photograph or sheet is not what it was');
+          throw damaged($localize`a photograph or sheet is not what it was`);
         return content;
       },
       close: () => zip.close(),
@@ -68,7 +69,7 @@ function documentOf(content: Uint8Array): StudioDocument {
   try {
     json = JSON.parse(Buffer.from(content.buffer, content.byteOffset, content.length).toString('utf8'));
   } catch {
-    throw new Refusal('unreadable', 'This is not a studio file made by Vestigia.', { reason: 'notOurs' });
+    throw new Refusal('unreadable', $localize`This is not a studio file made by Vestigia.`, { reason: 'notOurs' });
   }
   return parse(studioDocument, upgradeStudioFile(json));
 }
@@ -87,7 +88,7 @@ async function openZip(path: string): Promise<ZipFile> {
   try {
     return await yauzl.openPromise(path, { lazyEntries: true, autoClose: false });
   } catch {
-    throw damaged('it ends too early, or was changed');
+    throw damaged($localize`it ends too early, or was changed`);
   }
 }
 
@@ -97,22 +98,22 @@ async function entriesOf(zip: ZipFile): Promise<Map<string, Entry>> {
   try {
     for await (const entry of zip.eachEntry()) entries.set(entry.fileName, entry);
   } catch {
-    throw damaged('its list of contents can’t be read');
+    throw damaged($localize`its list of contents can’t be read`);
   }
   return entries;
 }
 
 async function contentOf(zip: ZipFile, entry: Entry, most: number): Promise<Uint8Array> {
   if (entry.uncompressedSize > most)
-    throw new Refusal('tooLarge', 'Something in this studio file is larger than is taken.');
+    throw new Refusal('tooLarge', $localize`Something in this studio file is larger than is taken.`);
   const pieces: Uint8Array[] = [];
   try {
     const stream: Readable = await zip.openReadStreamPromise(entry);
     for await (const piece of stream) pieces.push(piece as Uint8Array);
   } catch {
-    throw damaged('what is packed in it can’t be unpacked');
+    throw damaged($localize`what is packed in it can’t be unpacked`);
   }
   const content = Buffer.concat(pieces);
-  if (crc32(content) !== entry.crc32) throw damaged('what is packed in it was changed');
+  if (crc32(content) !== entry.crc32) throw damaged($localize`what is packed in it was changed`);
   return content;
 }

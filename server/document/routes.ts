@@ -11,7 +11,9 @@ import { writeStudioFile } from './write-studio-file';
 export function documentRoutes(router: Router, routes: Routes, context: Context, opening: Opening): void {
   router.post(api.openDocument.path, async (req, res) => {
     const bytes = Number(req.headers['content-length']);
-    res.json(await opening.begin(req, Number.isFinite(bytes) ? bytes : null, `the door, from ${req.ip ?? 'nowhere'}`));
+    res.json(
+      await opening.begin(req, Number.isFinite(bytes) ? bytes : null, $localize`the door, from ${req.ip ?? 'nowhere'}`),
+    );
   });
   router.get(api.openingDocument.path, (_req, res) => {
     res.json(opening.progress);
@@ -22,8 +24,8 @@ export function documentRoutes(router: Router, routes: Routes, context: Context,
   });
 
   routes.reads(api.studioFile, async ({ db, now, person }) => {
-    await assertAllShown(db, person.id, 'the studio’s file');
-    await noteDeed(db, { now, byId: person.id, kind: 'tookFile', thing: 'file', name: 'the whole studio' });
+    await assertAllShown(db, person.id, $localize`the studio’s file`);
+    await noteDeed(db, { now, byId: person.id, kind: 'tookFile', thing: 'file', name: $localize`the whole studio` });
     await context.database.flush();
     const { content } = await writeStudioFile(context, now);
     return { name: `studio-${now.toISOString().slice(0, 10)}.zip`, type: 'application/zip', content };

@@ -13,8 +13,8 @@ export function onlyOwnNames(names: readonly string[]): RequestHandler {
   const known = new Set([...LOOPBACK, ...names]);
   const detail =
     names.length === 0
-      ? 'This server answers on this computer only. Open it as http://localhost with its port.'
-      : `This server doesn’t go by that name. Open it as ${names.slice(0, 3).join(' or ')}, or name this one in HOSTS.`;
+      ? $localize`This server answers on this computer only. Open it as http://localhost with its port.`
+      : $localize`This server doesn’t go by that name. Open it as ${names.slice(0, 3).join($localize` or `)}, or name this one in HOSTS.`;
   return (req, _res, next) => {
     const name = (req.headers.host ?? '')
       .toLowerCase()
@@ -32,14 +32,17 @@ export function onlyOwnPages(): RequestHandler {
     next(
       own || req.method === 'GET' || req.method === 'HEAD'
         ? undefined
-        : new Refusal('otherSite', 'That was asked by another site’s page. Open Vestigia itself and do it there.'),
+        : new Refusal(
+            'otherSite',
+            $localize`That was asked by another site’s page. Open Vestigia itself and do it there.`,
+          ),
     );
   };
 }
 
 export function noSuchCall(): RequestHandler {
   return () => {
-    throw new Refusal('notFound', 'There is nothing at this address.');
+    throw new Refusal('notFound', $localize`There is nothing at this address.`);
   };
 }
 
@@ -59,7 +62,7 @@ export function problems({ log, database }: Context): ErrorRequestHandler {
       refusal ??
       new Refusal(
         'broken',
-        'Something broke in the server. Nothing was changed; try again, and if it stays, restart the server.',
+        $localize`Something broke in the server. Nothing was changed; try again, and if it stays, restart the server.`,
       )
     ).toProblem();
     res.status(answer.status).type('application/problem+json').send(JSON.stringify(answer));
@@ -72,12 +75,12 @@ function asRefusal(error: unknown): Refusal | undefined {
   if (known instanceof Refusal) return known;
   const type = (error as { type?: unknown } | null)?.type;
   if (type === 'entity.too.large')
-    return new Refusal('tooLarge', 'That is more than this call takes. Send less at once.');
+    return new Refusal('tooLarge', $localize`That is more than this call takes. Send less at once.`);
   if (type === 'entity.parse.failed' || type === 'encoding.unsupported' || type === 'charset.unsupported')
-    return new Refusal('unreadable', 'What was sent is not readable JSON.');
+    return new Refusal('unreadable', $localize`What was sent is not readable JSON.`);
   // A body that was packed and can’t be unpacked, or was cut off: whoever reads bodies gives it a status of its kind.
   const { status } = (error ?? {}) as { status?: unknown };
   if (error instanceof URIError || (typeof status === 'number' && status >= 400 && status < 500))
-    return new Refusal('unreadable', 'That could not be read. Try again.');
+    return new Refusal('unreadable', $localize`That could not be read. Try again.`);
   return undefined;
 }

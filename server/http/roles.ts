@@ -1,3 +1,4 @@
+import { worded } from '@vestigia/core';
 import type { Role } from '@vestigia/core';
 import { mayAs } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
@@ -34,14 +35,14 @@ export class Roles {
     if (!mayAs(has, needs))
       throw new Refusal(
         'notAllowed',
-        `That is for ${NAMED[needs]} to do, and you are in as ${NAMED[has]}. Ask somebody here who is.`,
+        $localize`That is for ${NAMED[needs]} to do, and you are in as ${NAMED[has]}. Ask somebody here who is.`,
       );
   }
 }
 
-const NAMED: Readonly<Record<Role, string>> = {
-  guest: 'a guest',
-  helper: 'a helper',
-  dyer: 'a dyer',
-  owner: 'an owner',
-};
+const NAMED: Readonly<Record<Role, string>> = worded(() => ({
+  guest: $localize`a guest`,
+  helper: $localize`a helper`,
+  dyer: $localize`a dyer`,
+  owner: $localize`an owner`,
+}));

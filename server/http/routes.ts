@@ -122,7 +122,7 @@ export class Routes {
   private async ask<C extends Call>(call: C, req: Request): Promise<Omit<Asked<C>, 'db' | 'now'>> {
     const person = req.session.person;
     if (!call.open && !person)
-      throw new Refusal('notSignedIn', 'Come in first: choose your name and give your passphrase.');
+      throw new Refusal('notSignedIn', $localize`Come in first: choose your name and give your passphrase.`);
     if (person && !call.open) await this.roles.assert(person.id, leastRole(call));
     const id = req.params['id'];
     if (id !== undefined && !z.uuid().safeParse(id).success) throw notFound('thing');
@@ -145,11 +145,11 @@ export class Routes {
 
 function fileOf(types: readonly string[], req: Request): Uint8Array {
   if (!Buffer.isBuffer(req.body) || req.body.length === 0)
-    throw new Refusal('unreadable', 'There is nothing in that file. Choose another.');
+    throw new Refusal('unreadable', $localize`There is nothing in that file. Choose another.`);
   if (!types.some((type) => req.is(type)))
     throw new Refusal(
       'unreadable',
-      `That kind of file is not taken here. Choose one of: ${types.map((t) => t.split('/')[1]).join(', ')}.`,
+      $localize`That kind of file is not taken here. Choose one of: ${types.map((t) => t.split('/')[1]).join(', ')}.`,
     );
   return req.body;
 }
@@ -177,15 +177,15 @@ export function parse<S extends z.ZodType>(schema: S, value: unknown): z.infer<S
   if (odd !== undefined)
     throw new Refusal(
       'invalid',
-      `There is a sign in “${odd === '' ? 'that' : odd}” that can’t be kept. Take it out and write it anew.`,
-      { errors: [{ field: odd, detail: 'A sign in it can’t be kept.' }] },
+      $localize`There is a sign in “${odd === '' ? $localize`that` : odd}” that can’t be kept. Take it out and write it anew.`,
+      { errors: [{ field: odd, detail: $localize`A sign in it can’t be kept.` }] },
     );
   const result = schema.safeParse(value);
   if (result.success) return result.data;
   const errors = result.error.issues
     .slice(0, MOST_ERRORS)
     .map((issue) => ({ field: issue.path.join('.'), detail: message(issue) }));
-  throw new Refusal('invalid', errors[0]?.detail ?? 'That can’t be used.', { errors });
+  throw new Refusal('invalid', errors[0]?.detail ?? $localize`That can’t be used.`, { errors });
 }
 
 function message(issue: z.core.$ZodIssue): string {
@@ -193,8 +193,8 @@ function message(issue: z.core.$ZodIssue): string {
   if (/[.!?]$/.test(issue.message)) return issue.message;
   const field = issue.path.join('.');
   return field === ''
-    ? 'What was sent is not in the form this call understands.'
-    : `“${field}” is missing or not in the form it should have (${issue.message}).`;
+    ? $localize`What was sent is not in the form this call understands.`
+    : $localize`“${field}” is missing or not in the form it should have (${issue.message}).`;
 }
 
 /** Piece by piece, others first. */

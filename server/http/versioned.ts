@@ -8,7 +8,7 @@ export function assertFresh(updated: readonly unknown[], yours: unknown, theirs:
   if (updated.length > 0) return;
   throw new Refusal(
     'stale',
-    'Someone changed this since you opened it. Look at both, then save again what should stand.',
+    $localize`Someone changed this since you opened it. Look at both, then save again what should stand.`,
     { yours, theirs },
   );
 }

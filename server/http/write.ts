@@ -82,7 +82,7 @@ export class Writer {
     if (now.getTime() >= this.lastMs - CLOCK_SLACK_MS) return now;
     throw new Refusal(
       'clockBehind',
-      `This computer’s clock says ${sayTime(now)}, but something was recorded here at ${sayTime(new Date(this.lastMs))}. Set the clock right, then do it again. Nothing was changed.`,
+      $localize`This computer’s clock says ${sayTime(now)}, but something was recorded here at ${sayTime(new Date(this.lastMs))}. Set the clock right, then do it again. Nothing was changed.`,
     );
   }
 }
@@ -96,6 +96,9 @@ async function earlierReply(tx: Db, key: string, bodyHash: string): Promise<{ re
     .where(and(eq(idempotencyKeys.key, key)));
   if (!row) return undefined;
   if (row.bodyHash !== bodyHash)
-    throw new Refusal('idReused', 'That id was used for something else already. Reload the page and try again.');
+    throw new Refusal(
+      'idReused',
+      $localize`That id was used for something else already. Reload the page and try again.`,
+    );
   return { reply: row.reply };
 }

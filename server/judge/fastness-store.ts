@@ -125,7 +125,7 @@ export async function addFastnessTest(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   if (test.startedOn > today)
-    throw new Refusal('refused', 'That day is still to come. Write when the test really began.', {
+    throw new Refusal('refused', $localize`That day is still to come. Write when the test really began.`, {
       reason: 'inFuture',
     });
   const made = test.lotId === null ? NOTHING_KNOWN : await madeWithOfLot(db, test.lotId);
@@ -141,15 +141,15 @@ export async function readFastnessTest(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const [test] = await db.select().from(fastnessTests).where(eq(fastnessTests.id, testId));
-  if (!test) throw notFound('fastness test');
+  if (!test) throw notFound($localize`fastness test`);
   if (reading.onDate > today)
-    throw new Refusal('refused', 'That day is still to come. Write when it was really looked at.', {
+    throw new Refusal('refused', $localize`That day is still to come. Write when it was really looked at.`, {
       reason: 'inFuture',
     });
   if (reading.onDate < test.startedOn)
-    throw new Refusal('refused', 'That is before the test began. Check the date.', { reason: 'beforeTest' });
+    throw new Refusal('refused', $localize`That is before the test began. Check the date.`, { reason: 'beforeTest' });
   if (reading.cloth !== null && !test.cloths.includes(reading.cloth))
-    throw new Refusal('refused', 'No such white cloth was washed with it. Choose one of those that were.', {
+    throw new Refusal('refused', $localize`No such white cloth was washed with it. Choose one of those that were.`, {
       reason: 'noSuchCloth',
     });
   if (reading.replacesId !== null) {
@@ -157,7 +157,7 @@ export async function readFastnessTest(
     const old = all.find((r) => r.id === reading.replacesId);
     if (!old) throw notFound('reading');
     if (!currentEntries(all).includes(old))
-      throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
+      throw new Refusal('alreadyDone', $localize`That reading was corrected already. Correct the newest one.`);
   }
   await db.insert(fastnessReadings).values({ ...reading, testId, at: now.toISOString(), byId });
   return { id: reading.id };

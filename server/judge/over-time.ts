@@ -70,10 +70,10 @@ function factorsOf(lot: typeof lots.$inferSelect, by: string): Record<string, st
   const plan = completePlan(lot.plan);
   const jars = plan.materials
     .filter((m) => m.kind === 'dyestuff')
-    .map((m) => [`jar of ${m.name}`, m.picks.map((p) => p.stockLotId ?? '').join(' ')] as const);
+    .map((m) => [$localize`jar of ${m.name}`, m.picks.map((p) => p.stockLotId ?? '').join(' ')] as const);
   return {
     ...(lot.water ? { water: lot.water.name } : {}),
-    pot: [...new Set(plan.batches.map((b) => b.vesselName))].join(' and '),
+    pot: [...new Set(plan.batches.map((b) => b.vesselName))].join($localize` and `),
     'begun by': by,
     ...Object.fromEntries(jars),
   };

@@ -1,20 +1,24 @@
+import { worded } from '@vestigia/core';
 import type { LadderSheet } from '@vestigia/contract';
 import { PAPER_MIDDLE, PAPER_STRIPS, PAPER_WITHIN80, describeColour, paperStrip, screenColour } from '@vestigia/core';
 import { MM, finishPdf, line, openPdf } from '../shared/pdf-sheet';
 
 const MARGIN = 15 * MM;
 const STRIP = 62 * MM;
-const ASKS = {
-  lightness: 'As light as: from deeper to paler',
-  hue: 'Leaning the same way: round the hues',
-  chroma: 'As clear as: from duller to clearer',
-} as const;
+const ASKS = worded(
+  () =>
+    ({
+      lightness: $localize`As light as: from deeper to paler`,
+      hue: $localize`Leaning the same way: round the hues`,
+      chroma: $localize`As clear as: from duller to clearer`,
+    }) as const,
+);
 
 /** A ladder about a colour: three strips of numbered rungs, each cut open at its edge so that a piece slides behind. */
 export function printLadder({ title, lab }: LadderSheet): Promise<Uint8Array> {
-  const pdf = openPdf(`A ladder about ${title}`, 'A4', MARGIN);
+  const pdf = openPdf($localize`A ladder about ${title}`, 'A4', MARGIN);
   const width = pdf.page.width - 2 * MARGIN;
-  line(pdf, `A ladder about ${title}`, MARGIN, MARGIN, width, { bold: true, size: 14 });
+  line(pdf, $localize`A ladder about ${title}`, MARGIN, MARGIN, width, { bold: true, size: 14 });
   const about = `L* ${lab.L}, a* ${lab.a}, b* ${lab.b}, ${lab.illuminant}/${lab.observer}°: ${describeColour(lab)}`;
   line(pdf, about, MARGIN, MARGIN + 7 * MM, width);
   PAPER_STRIPS.forEach((axis, i) => {
@@ -33,8 +37,8 @@ export function printLadder({ title, lab }: LadderSheet): Promise<Uint8Array> {
   });
   const below = MARGIN + 20 * MM + PAPER_STRIPS.length * (STRIP + 8 * MM);
   for (const [i, text] of [
-    'Matt paper, in daylight. Lay the piece along each strip and note the number that lies nearest: three numbers.',
-    `A printer is no dyer: the truth lies within ΔE00 ${PAPER_WITHIN80} of what this says, four times in five.`,
+    $localize`Matt paper, in daylight. Lay the piece along each strip and note the number that lies nearest: three numbers.`,
+    $localize`A printer is no dyer: the truth lies within ΔE00 ${PAPER_WITHIN80} of what this says, four times in five.`,
   ].entries())
     line(pdf, text, MARGIN, below + i * 5 * MM, width);
   return finishPdf(pdf);

@@ -15,9 +15,9 @@ const mount = (pdf: Pdf, lab: LabUnder, x: number, y: number, w: number, h: numb
 
 /** A page of the book: a space to fasten each snippet into, beside what is known of it. */
 export function printBookPage(page: number, swatches: readonly Swatch[]): Promise<Uint8Array> {
-  const pdf = openPdf(`Swatch book, page ${page}`, 'A4', MARGIN);
+  const pdf = openPdf($localize`Swatch book, page ${page}`, 'A4', MARGIN);
   const width = pdf.page.width - 2 * MARGIN;
-  line(pdf, `Swatch book, page ${page}`, MARGIN, MARGIN, width, { bold: true, size: 14 });
+  line(pdf, $localize`Swatch book, page ${page}`, MARGIN, MARGIN, width, { bold: true, size: 14 });
   const [across, down] = [SLOTS_ACROSS, SLOTS_A_PAGE / SLOTS_ACROSS];
   const [w, h] = [width / across, (pdf.page.height - 2 * MARGIN - 12 * MM) / down];
   for (let slot = 1; slot <= SLOTS_A_PAGE; slot++) {
@@ -69,7 +69,7 @@ export function printPalette({ title, colours }: PaletteSheet): Promise<Uint8Arr
   });
   line(
     pdf,
-    'Printed colours are the printer’s: hold the swatches of the book beside it before promising one.',
+    $localize`Printed colours are the printer’s: hold the swatches of the book beside it before promising one.`,
     MARGIN,
     pdf.page.height - MARGIN - 4 * MM,
     width,

@@ -54,7 +54,7 @@ export async function readShadeOfLot(
 ): Promise<{ made: MadeWith; lab: Swatch['lab'] }> {
   const lot = await findLot(db, lotId);
   if (!hasShade(lot.plan, of))
-    throw new Refusal('refused', 'The lot has no such piece, zone, part or dip. Choose what it has.', {
+    throw new Refusal('refused', $localize`The lot has no such piece, zone, part or dip. Choose what it has.`, {
       reason: 'noSuchShade',
     });
   const records = foldRun(await readEntries(db, lotId), lot.plan.steps.length);
@@ -107,7 +107,7 @@ function assertFree(
   if (there)
     throw new Refusal(
       'refused',
-      `On page ${page}, place ${slot} there is ${there.name} already. Choose another place.`,
+      $localize`On page ${page}, place ${slot} there is ${there.name} already. Choose another place.`,
       {
         reason: 'placeTaken',
       },

@@ -22,14 +22,18 @@ export async function agree(
   const { id, ask, note, told } = agreement;
   const offBooks = told?.beforeBooks === true;
   if (told && Date.parse(told.at) > now.getTime() + AHEAD_MS)
-    throw new Refusal('refused', 'That is still to come. Say when it was really dyed, or leave that out to plan it.', {
-      reason: 'inFuture',
-    });
+    throw new Refusal(
+      'refused',
+      $localize`That is still to come. Say when it was really dyed, or leave that out to plan it.`,
+      {
+        reason: 'inFuture',
+      },
+    );
   const { proposal, colourway, plan, water } = await propose(db, ask, now);
   if (proposal.digest !== agreement.digest) {
     throw new Refusal(
       'changedMeanwhile',
-      'What is on the shelf or in the room has changed since this was proposed. Look at the new proposal, then agree to it.',
+      $localize`What is on the shelf or in the room has changed since this was proposed. Look at the new proposal, then agree to it.`,
       { theirs: proposal },
     );
   }
@@ -39,7 +43,7 @@ export async function agree(
     const named = short.map((m) => `${formatAmount(m.short, m.measure)} of ${m.name}`).join(', ');
     throw new Refusal(
       'refused',
-      `There is not enough on the shelf: short by ${named}. Book in a delivery, make the lot smaller, or agree to go on with that shortage.`,
+      $localize`There is not enough on the shelf: short by ${named}. Book in a delivery, make the lot smaller, or agree to go on with that shortage.`,
       { reason: 'short' },
     );
   }
@@ -86,15 +90,18 @@ function checkAcknowledged(
   acknowledged: ReadAgreement['acknowledged'],
 ): (Proposal['checks'][number] & { reason: string })[] {
   const stop = checks.find((c) => c.severity === 'stop');
-  if (stop) throw new Refusal('refused', `${stop.message} ${stop.why} This lot can’t start so.`, { reason: 'stopped' });
+  if (stop)
+    throw new Refusal('refused', $localize`${stop.message} ${stop.why} This lot can’t start so.`, {
+      reason: 'stopped',
+    });
   return checks.map((check) => {
     const reason = acknowledged.find((a) => a.key === check.key)?.reason.trim() ?? '';
     if (reason === '')
       throw new Refusal(
         'refused',
         check.protection
-          ? `${check.message} Say that the protection is at hand.`
-          : `${check.message} Say why you go on all the same: it is kept with the lot.`,
+          ? $localize`${check.message} Say that the protection is at hand.`
+          : $localize`${check.message} Say why you go on all the same: it is kept with the lot.`,
         { reason: 'notAcknowledged' },
       );
     return { ...check, reason };

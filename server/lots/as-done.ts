@@ -13,9 +13,13 @@ export async function writeAsDone(db: Db, lotId: string, { id }: { id: string },
   const written = await writeWhereOtherwise(db, lotId, id, by);
   if (written) return written;
   const { number } = await findLot(db, lotId);
-  throw new Refusal('refused', `${lotTag(number)} went as its recipe says. There is nothing to write otherwise.`, {
-    reason: 'asPlanned',
-  });
+  throw new Refusal(
+    'refused',
+    $localize`${lotTag(number)} went as its recipe says. There is nothing to write otherwise.`,
+    {
+      reason: 'asPlanned',
+    },
+  );
 }
 
 /** The same; nothing where the lot went as its recipe says. */
@@ -31,7 +35,7 @@ export async function writeWhereOtherwise(
   const { steps, placed, changes } = asReallyDone(version.body, lot.plan, records);
   if (changes.length === 0) return undefined;
   const label = [
-    `As ${lotTag(lot.number)} was really dyed, after version ${version.number}:`,
+    $localize`As ${lotTag(lot.number)} was really dyed, after version ${version.number}:number::`,
     ...changes.map((c) => `${c.stepTitle}: ${c.message}.`),
     version.body.note,
   ];

@@ -17,7 +17,7 @@ const madeOf = ({ state }: LotSummary, { planned, really }: EarlierLot): LotCond
  * this person has no factors to show.
  */
 export async function readBeside(db: Db, lotId: string, otherId: string, personId: string): Promise<LotsBeside> {
-  if (lotId === otherId) throw new Refusal('refused', 'A lot lies beside another one. Choose which.');
+  if (lotId === otherId) throw new Refusal('refused', $localize`A lot lies beside another one. Choose which.`);
   const pair = [await findLot(db, lotId), await findLot(db, otherId)];
   // The earlier first, so that what differs reads as it came.
   const [lot, other] = pair.sort((a, b) => a.number - b.number);

@@ -52,7 +52,7 @@ export async function readEarlier(db: Db, lot: LotRow): Promise<EarlierLot> {
     tagOf,
     strengths: await readStrengths(db, [...tagOf.keys()]),
   };
-  const deviations = findRunDeviations(lot.plan, entries, (id) => tagOf.get(id) ?? 'another jar');
+  const deviations = findRunDeviations(lot.plan, entries, (id) => tagOf.get(id) ?? $localize`another jar`);
   return {
     planned: plannedConditions(lot.plan, facts),
     really: realConditions(lot, entries, taken, facts, { metals, waters: waterById }),

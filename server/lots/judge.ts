@@ -50,12 +50,12 @@ async function checkSeen(
   if (state === 'planned' || state === 'cancelled')
     throw new Refusal(
       'refused',
-      `This lot is ${state === 'planned' ? 'not begun' : 'cancelled'}: there is nothing to read yet.`,
+      $localize`This lot is ${state === 'planned' ? $localize`not begun` : $localize`cancelled`}:localize:: there is nothing to read yet.`,
     );
   if (seen.batch > lot.plan.batches.length)
     throw new Refusal(
       'refused',
-      `This lot has ${countLabel(lot.plan.batches.length, 'batch', 'batches')}. Choose one of them.`,
+      $localize`This lot has ${countLabel(lot.plan.batches.length, 'batch', 'batches')}. Choose one of them.`,
     );
   await checkShade(db, lot, seen);
   const elsewhere = currentEntries(before).find(
@@ -64,14 +64,14 @@ async function checkSeen(
   if (elsewhere)
     throw new Refusal(
       'refused',
-      `Piece ${seen.piece} was read in batch ${elsewhere.batch} before, and a piece is in one place. Choose that batch, or correct that reading.`,
+      $localize`Piece ${seen.piece} was read in batch ${elsewhere.batch} before, and a piece is in one place. Choose that batch, or correct that reading.`,
       { reason: 'inTwoPlaces' },
     );
   if (seen.replacesId === null) return;
   const old = before.find((r) => r.id === seen.replacesId);
   if (!old) throw notFound('reading');
   if (!currentEntries(before).includes(old))
-    throw new Refusal('alreadyDone', 'That reading was corrected already. Correct the newest one.');
+    throw new Refusal('alreadyDone', $localize`That reading was corrected already. Correct the newest one.`);
 }
 
 /** Refuses what is said to be of a batch, a base, a zone or a piece that the lot hasn’t. */
@@ -81,7 +81,7 @@ async function checkShade(db: Db, lot: LotRow, of: ShadeOf): Promise<void> {
   if (!hasShade(lot.plan, of, zones))
     throw new Refusal(
       'refused',
-      'That batch holds no such pieces, there is no piece of that number, or they have no such zone. Choose what the lot has.',
+      $localize`That batch holds no such pieces, there is no piece of that number, or they have no such zone. Choose what the lot has.`,
       {
         reason: 'noSuchShade',
       },
@@ -180,11 +180,11 @@ export async function takeVerdictBack(
   const verdict = given.find((v) => v.id === verdictId);
   if (!verdict) throw notFound('verdict');
   if (verdict.takenBack)
-    throw new Refusal('alreadyDone', `${verdict.takenBack.by.name} took that verdict back already.`);
+    throw new Refusal('alreadyDone', $localize`${verdict.takenBack.by.name} took that verdict back already.`);
   if (takeBackable(given, now.getTime()) !== verdict)
     throw new Refusal(
       'refused',
-      'Only the last verdict can be taken back, and within the hour. Write a note on the lot instead; what came of it is read afterwards.',
+      $localize`Only the last verdict can be taken back, and within the hour. Write a note on the lot instead; what came of it is read afterwards.`,
       { reason: 'tooLate' },
     );
   const [later] = await db
@@ -192,7 +192,7 @@ export async function takeVerdictBack(
     .from(lots)
     .where(and(eq(lots.reorderOfId, lotId), gt(lots.at, verdict.at)));
   if (later)
-    throw new Refusal('refused', `${lotTag(later.number)} was agreed to match it since: the verdict stands.`, {
+    throw new Refusal('refused', $localize`${lotTag(later.number)} was agreed to match it since: the verdict stands.`, {
       reason: 'goneBy',
     });
   await db.insert(verdictTakeBacks).values({ id, verdictId, at: now.toISOString(), byId });
@@ -207,13 +207,14 @@ function checkOpen(
   of: ShadeOf | null,
   alone: readonly JudgedAlone[],
 ): void {
-  if (state === 'planned') throw new Refusal('refused', 'This lot has not been begun: there is nothing to judge.');
+  if (state === 'planned')
+    throw new Refusal('refused', $localize`This lot has not been begun: there is nothing to judge.`);
   const isHeldAlone = of !== null && alone.some((v) => v.verdict === 'hold' && isWithin(of, v.of));
   if (state === 'refused' || state === 'cancelled' || (state === 'released' && !isHeldAlone))
     throw new Refusal('alreadyDone', `This lot is ${state} already; a verdict stands once given.`);
   if (!of) return;
   if (isWholeLot(plan, of))
-    throw new Refusal('refused', 'That is all there is of this lot. Give the verdict on the lot.');
+    throw new Refusal('refused', $localize`That is all there is of this lot. Give the verdict on the lot.`);
   const stands = alone.find((v) => v.verdict !== 'hold' && isWithin(of, v.of));
   if (stands)
     throw new Refusal(
@@ -249,7 +250,7 @@ export async function attachToEye(
   if (!eyes.some((e) => e.id === eyeReadingId))
     throw new Refusal(
       'notFound',
-      'That was not seen of this lot. Write down what you see first, then add the photograph.',
+      $localize`That was not seen of this lot. Write down what you see first, then add the photograph.`,
     );
   return attach(db, { eyeReadingId }, photo, by);
 }

@@ -18,7 +18,7 @@ import { readLot } from './lots-store';
 export async function keepFibre(db: Db, lotId: string, kept: ReadKeptFibre, by: By): Promise<{ id: string }> {
   const lot = await readLot(db, lotId);
   if (lot.summary.state === 'planned' || lot.summary.state === 'cancelled')
-    throw new Refusal('refused', `${lot.summary.tag} has nothing in it yet. Begin it at the bench first.`);
+    throw new Refusal('refused', $localize`${lot.summary.tag} has nothing in it yet. Begin it at the bench first.`);
   const colour = kept.treatment === 'mordanted' ? null : colourOf(lot, kept.group);
   const base = kept.baseId === null ? await newBase(db, lot, kept, colour) : await findMaterial(db, kept.baseId);
   baseFacts(base);
@@ -28,7 +28,7 @@ export async function keepFibre(db: Db, lotId: string, kept: ReadKeptFibre, by: 
   if (amount > left)
     throw new Refusal(
       'refused',
-      `${lot.summary.tag} is of ${formatWeight(wofG)} of dry fibre${left < wofG * 1000 ? `, and ${formatWeight(left / 1000)} of it are not kept yet` : ''}. Weigh it dry, and keep no more than that.`,
+      $localize`${lot.summary.tag} is of ${formatWeight(wofG)} of dry fibre${left < wofG * 1000 ? $localize`, and ${formatWeight(left / 1000)} of it are not kept yet` : ''}. Weigh it dry, and keep no more than that.`,
       { reason: 'moreThanTheLot' },
     );
   const at = by.now.toISOString();
@@ -91,7 +91,8 @@ async function newBase(
   { newBaseId, newBase: name, treatment, group }: ReadKeptFibre,
   colour: Colour,
 ) {
-  if (name.trim() === '') throw new Refusal('refused', 'Give the fibre a name, for example “Rug wool, mordanted”.');
+  if (name.trim() === '')
+    throw new Refusal('refused', $localize`Give the fibre a name, for example “Rug wool, mordanted”.`);
   const own = await findMaterial(db, lot.plan.groups.find((g) => g.key === group)?.baseId ?? lot.base.id);
   const facts = baseFacts(own);
   await db.insert(materials).values({

@@ -13,7 +13,7 @@ export async function keepSpent(db: Db, lotId: string, kept: KeptSpent, by: By):
   const lot = await readLot(db, lotId);
   const used = lot.plan.materials.find((m) => m.materialId === kept.ofMaterialId && m.kind === 'dyestuff');
   if (!used)
-    throw new Refusal('refused', `${lot.summary.tag} drew no such dyestuff. Choose one that went into it.`, {
+    throw new Refusal('refused', $localize`${lot.summary.tag} drew no such dyestuff. Choose one that went into it.`, {
       reason: 'notInTheLot',
     });
   const material =
@@ -35,7 +35,7 @@ export async function keepSpent(db: Db, lotId: string, kept: KeptSpent, by: By):
     stockLotId: kept.id,
     kind: 'receive',
     amount,
-    note: `drawn once, ${kept.form}, from ${lot.summary.tag}`,
+    note: $localize`drawn once, ${kept.form}, from ${lot.summary.tag}`,
     at: by.now.toISOString(),
     byId: by.byId,
   });
@@ -45,7 +45,7 @@ export async function keepSpent(db: Db, lotId: string, kept: KeptSpent, by: By):
 /** What was drawn once is another material: its doses are not those of the fresh one. */
 async function newSpentMaterial(db: Db, { newMaterialId, newMaterial, ofMaterialId, form }: KeptSpent) {
   if (newMaterial.trim() === '')
-    throw new Refusal('refused', 'Give it a name of its own, for example “Alder bark, drawn once”.');
+    throw new Refusal('refused', $localize`Give it a name of its own, for example “Alder bark, drawn once”.`);
   const own = await findMaterial(db, ofMaterialId);
   await db.insert(materials).values({
     id: newMaterialId,
@@ -53,7 +53,7 @@ async function newSpentMaterial(db: Db, { newMaterialId, newMaterial, ofMaterial
     kind: 'dyestuff',
     measure: 'weight',
     hazards: own.hazards,
-    note: `of ${own.name}, drawn once`,
+    note: $localize`of ${own.name}, drawn once`,
     base: null,
     facts: { ...NO_FACTS, needs: own.facts.needs, ceilingC: own.facts.ceilingC, forms: [form] },
   });

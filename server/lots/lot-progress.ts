@@ -55,7 +55,9 @@ export function foldProgress({ lot, standards, entries, readings, eyes, verdicts
   const going = family.filter((m) => m.apart === null);
   const read = going.filter((m) => m.lab !== null);
   const seen = currentEyes(judged(eyes)).filter((e) => isSettled(e.state));
-  const hasDeviation = new Set(findRunDeviations(plan, entries, () => 'another jar', records).map((d) => d.stepIndex));
+  const hasDeviation = new Set(
+    findRunDeviations(plan, entries, () => $localize`another jar`, records).map((d) => d.stepIndex),
+  );
   return {
     lotId: lot.id,
     state: cancelled

@@ -206,7 +206,7 @@ export async function readLot(db: Db, id: string): Promise<LotDetail> {
     checks: lot.checks,
     plan: lot.plan as LotDetail['plan'],
     entries,
-    deviations: findRunDeviations(lot.plan, entries, (stockLot) => tags.get(stockLot) ?? 'another jar'),
+    deviations: findRunDeviations(lot.plan, entries, (stockLot) => tags.get(stockLot) ?? $localize`another jar`),
     readings,
     eyes,
     expected,

@@ -53,7 +53,7 @@ export async function setMaster(
   if (colourway.master && given.reason.trim() === '')
     throw new Refusal(
       'refused',
-      'This colourway has a master. Say why another takes its place: the lots before keep the old one.',
+      $localize`This colourway has a master. Say why another takes its place: the lots before keep the old one.`,
       {
         reason: 'reasonMissing',
       },
@@ -63,7 +63,7 @@ export async function setMaster(
   const taken = given.lab ? given.taken : (shade?.taken ?? null);
   const zones = [...given.zones, ...(shade?.zones ?? []).filter((z) => !given.zones.some((g) => g.zone === z.zone))];
   if (!lab)
-    throw new Refusal('refused', 'Say which colour it is: a swatch, or the lot that came out so.', {
+    throw new Refusal('refused', $localize`Say which colour it is: a swatch, or the lot that came out so.`, {
       reason: 'noColour',
     });
   // A master from before they were recorded is written down first, so that none is lost.
@@ -71,7 +71,9 @@ export async function setMaster(
   const at = now.toISOString();
   if (before.length === 0 && colourway.master) {
     const { master } = colourway;
-    await db.insert(masters).values({ id: uuidv7(now), colourwayId, lab: master, at, byId, reason: 'as it was named' });
+    await db
+      .insert(masters)
+      .values({ id: uuidv7(now), colourwayId, lab: master, at, byId, reason: $localize`as it was named` });
   }
   await db.insert(masters).values({
     id: given.id,
@@ -117,7 +119,10 @@ async function shadeOf(
 ): Promise<{ lab: Colourway['master']; zones: ZoneStandard[]; taken: Taken | null }> {
   const lot = await findLot(db, lotId);
   if (lot.colourwayId !== colourwayId)
-    throw new Refusal('refused', `${lotTag(lot.number)} is of another colourway. Name a new one after it instead.`);
+    throw new Refusal(
+      'refused',
+      $localize`${lotTag(lot.number)} is of another colourway. Name a new one after it instead.`,
+    );
   const all = await readReadings(db, lotId);
   const family = foldFamily(lot.plan, { master: null, expected: [] }, currentReadings(all));
   const zones = family.flatMap(({ zone, lab: shade }) => (zone !== null && shade ? [{ ...shade, zone }] : []));
@@ -133,7 +138,7 @@ async function shadeOf(
   if (!result)
     throw new Refusal(
       'refused',
-      `${lotTag(lot.number)} has no dry reading yet. Take one first: a wet colour is not the colour.`,
+      $localize`${lotTag(lot.number)} has no dry reading yet. Take one first: a wet colour is not the colour.`,
       { reason: 'noColour' },
     );
   const { L, a, b, illuminant, observer } = result;

@@ -44,7 +44,7 @@ export async function gather(db: Db, ask: ReadProposalAsk, now: Date) {
   if (version.id !== colourway.recipe.versionId && version.id !== earlier?.recipeVersionId)
     throw new Refusal(
       'refused',
-      'That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.',
+      $localize`That recipe version is neither the colourway’s nor the earlier lot’s. Choose one of the two.`,
     );
   const room = await readRoom(db);
   const { body: inSchool, label } = await inSchools(db, version.body, ask.schools);
@@ -114,7 +114,7 @@ function refuseUnknownJars({ outOf }: ReadProposalAsk, known: Awaited<ReturnType
     if (!(known.stockLots.get(materialId) ?? []).some((j) => j.stockLotId === stockLotId))
       throw new Refusal(
         'refused',
-        `A jar that is asked for holds no ${known.rows.get(materialId)?.name ?? 'such material of this recipe'}. Plan it as the recipe says, or correct it anew.`,
+        $localize`A jar that is asked for holds no ${known.rows.get(materialId)?.name ?? $localize`such material of this recipe`}. Plan it as the recipe says, or correct it anew.`,
         { reason: 'jarOfAnother' },
       );
 }
@@ -125,7 +125,7 @@ function withChosenDoses(body: RecipeBody, chosen: ReadProposalAsk['doses']): Re
   if (outside)
     throw new Refusal(
       'refused',
-      `“${outside.stepTitle}” is written for ${outside.fromPercentOwf} to ${outside.toPercentOwf} % of the fibre. Choose within that.`,
+      $localize`“${outside.stepTitle}” is written for ${outside.fromPercentOwf} to ${outside.toPercentOwf} % of the fibre. Choose within that.`,
       { reason: 'doseOutside' },
     );
   return { ...body, steps: chooseDoses(body.steps, chosen) };
@@ -156,10 +156,10 @@ async function inSchools(
     if (!changesChain(layout, next))
       throw new Refusal(
         'refused',
-        `${schoolLabel}: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`,
+        $localize`${schoolLabel}:schoolLabel:: that changes nothing in this recipe’s chain. Leave it as the recipe was proven.`,
         { reason: 'schoolWithoutEffect' },
       );
-    label.push(`${schoolLabel}, for this lot.`);
+    label.push($localize`${schoolLabel}, for this lot.`);
     layout = next;
   }
   return { body: layout, label };
@@ -179,7 +179,7 @@ async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
     sizes.push({ base, ...size.size });
     understood.push(baseIds.length === 1 ? size.size.understoodAs : `${size.size.understoodAs} of ${base.name}`);
   }
-  return { sizes, understoodAs: understood.join(' and ') };
+  return { sizes, understoodAs: understood.join($localize` and `) };
 }
 
 /** A failure is worth keeping, and dyeing again better; what nobody judged yet is neither. */
@@ -188,18 +188,21 @@ const JUDGED: readonly LotState[] = ['released', 'held', 'refused'];
 async function findEarlier(db: Db, id: string, colourwayId: string): Promise<LotRow> {
   const earlier = await findLot(db, id);
   if (earlier.colourwayId !== colourwayId)
-    throw new Refusal('refused', `${lotTag(earlier.number)} is of another colourway, so this can’t be its reorder.`);
+    throw new Refusal(
+      'refused',
+      $localize`${lotTag(earlier.number)} is of another colourway, so this can’t be its reorder.`,
+    );
   if (!JUDGED.includes(await readState(db, id)))
     throw new Refusal(
       'refused',
-      `${lotTag(earlier.number)} has not been judged, so nobody knows yet what it was. Judge it first.`,
+      $localize`${lotTag(earlier.number)} has not been judged, so nobody knows yet what it was. Judge it first.`,
     );
   return earlier;
 }
 
 function findWater({ waters }: StudioRoom, id: string): StudioRoom['waters'][number] {
   const found = waters.find((w) => w.id === id);
-  if (!found) throw notFound('water source');
+  if (!found) throw notFound($localize`water source`);
   return found;
 }
 

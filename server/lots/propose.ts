@@ -121,8 +121,8 @@ const schoolCheck = (message: string): LotCheck => ({
   severity: 'caution',
   protection: false,
   message,
-  why: 'The version was proven the other way: dye a strike-off before the whole lot.',
-  cites: 'asked for with this lot',
+  why: $localize`The version was proven the other way: dye a strike-off before the whole lot.`,
+  cites: $localize`asked for with this lot`,
 });
 
 /** What was corrected for this lot is said, with what the recipe was proven with. */
@@ -137,19 +137,23 @@ function correctionCheck(
   });
   for (const { materialId, percentOwf, afterDye } of added)
     changed.push(
-      `${percentOwf} % ${known.rows.get(materialId)?.name ?? 'of another'} ${afterDye ? 'after the dye' : 'besides'}`,
+      `${percentOwf} % ${known.rows.get(materialId)?.name ?? $localize`of another`} ${afterDye ? $localize`after the dye` : $localize`besides`}`,
     );
   // A strike-off names every jar, as the whole lot is to have them: that corrects nothing.
   for (const materialId of new Set(strikeOff ? [] : outOf.map((o) => o.materialId))) {
     const tags = outOf
       .filter((o) => o.materialId === materialId)
-      .map((o) => known.stockLots.get(materialId)?.find((j) => j.stockLotId === o.stockLotId)?.tag ?? 'another jar');
-    changed.push(`${known.rows.get(materialId)?.name ?? 'one'} out of ${joinList(tags)}`);
+      .map(
+        (o) =>
+          known.stockLots.get(materialId)?.find((j) => j.stockLotId === o.stockLotId)?.tag ?? $localize`another jar`,
+      );
+    changed.push($localize`${known.rows.get(materialId)?.name ?? 'one'} out of ${joinList(tags)}`);
   }
   const longer = Math.round(Math.abs(dyeTimeShare - 1) * 100);
   const dipsMore = dyeDips(body.steps) - dyeDips(inSchool.steps);
   if (dipsMore !== 0) changed.push(sayDips(dipsMore));
-  else if (longer > 0) changed.push(`${longer} % ${dyeTimeShare > 1 ? 'longer' : 'shorter'} in the dye`);
+  else if (longer > 0)
+    changed.push($localize`${longer} % ${dyeTimeShare > 1 ? $localize`longer` : $localize`shorter`} in the dye`);
   return changed.length === 0
     ? []
     : [
@@ -157,9 +161,9 @@ function correctionCheck(
           key: `corrected: ${changed.join(', ')}`,
           severity: 'caution',
           protection: false,
-          message: `Corrected for this lot, beside what the recipe says: ${joinList(changed)}.`,
-          why: 'The recipe’s version stays as it was proven. What was foretold is only as sure as it says.',
-          cites: 'what earlier lots teach',
+          message: $localize`Corrected for this lot, beside what the recipe says: ${joinList(changed)}.`,
+          why: $localize`The recipe’s version stays as it was proven. What was foretold is only as sure as it says.`,
+          cites: $localize`what earlier lots teach`,
         },
       ];
 }

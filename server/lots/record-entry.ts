@@ -194,7 +194,7 @@ class OpenRun {
   private async giveBack({ id, kind, stepIndex, weighing }: RunEntry): Promise<void> {
     if (!weighing || weighing.stockLotId === null) return;
     await this.write();
-    await giveBackFromLot(this.db, id, this.by, 'taken back');
+    await giveBackFromLot(this.db, id, this.by, $localize`taken back`);
     const { steps } = this.lot.plan;
     const [step, record] = [steps[stepIndex], foldRun(this.entries, steps.length)[stepIndex]];
     const planned = step && plannedWeighing(step, weighing);
@@ -273,7 +273,7 @@ class OpenRun {
         kind: 'temperature',
         replacesId: null,
         temperatureC: probed.hottestC,
-        text: 'hottest by the probe',
+        text: $localize`hottest by the probe`,
         weighing: null,
         detail: {
           readBy: probed.simulated ? 'simulated' : 'instrument',

@@ -38,7 +38,7 @@ export async function returnLiquor(
   ];
   const step = lot.plan.steps[stepIndex];
   if (!step) throw notFound('step');
-  if (!last) throw new Refusal('refused', `${jar.tag} is not a kept liquor. Keep what is left as a new one.`);
+  if (!last) throw new Refusal('refused', $localize`${jar.tag} is not a kept liquor. Keep what is left as a new one.`);
   const poured = entriesOfKind(entries, 'weigh').filter(
     (e) => e.weighing.stockLotId === stockLotId && e.detail?.contents,
   );
@@ -46,10 +46,10 @@ export async function returnLiquor(
   if (!first || poured.length > 1)
     throw new Refusal(
       'refused',
-      `${jar.tag} was not poured into one pot of this lot. Keep what is left as a new liquor.`,
+      $localize`${jar.tag} was not poured into one pot of this lot. Keep what is left as a new liquor.`,
     );
   if (await wasGivenBack(db, first.id))
-    throw new Refusal('alreadyDone', `What was left is back in ${jar.tag} already.`);
+    throw new Refusal('alreadyDone', $localize`What was left is back in ${jar.tag} already.`);
   const backUl = await amountOf(db, quantityText, jar.material);
   const { left } = potLiquor(lot.plan, foldRun(entries, lot.plan.steps.length), step, batch);
   const there = contentsAtVolume(last.contents, last.volumeUl, jar.onHand);
@@ -60,7 +60,7 @@ export async function returnLiquor(
       contents: there,
     },
   );
-  await giveBackFromLot(db, first.id, by, 'poured back');
+  await giveBackFromLot(db, first.id, by, $localize`poured back`);
   const taken = first.weighing.amount - backUl;
   // More came back than was poured: water was added in the pot, and the jar holds it now.
   if (taken !== 0) {
@@ -80,7 +80,9 @@ export async function returnLiquor(
       vat: last.vat && { ...last.vat, look: null },
       at: by.now.toISOString(),
     },
-    note: [`${formatAmount(backUl, 'volume')} back from ${lotTag(lot.number)}`, note].filter(Boolean).join(' · '),
+    note: [$localize`${formatAmount(backUl, 'volume')} back from ${lotTag(lot.number)}`, note]
+      .filter(Boolean)
+      .join(' · '),
     at: by.now.toISOString(),
     byId: by.byId,
   });

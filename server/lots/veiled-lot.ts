@@ -4,7 +4,7 @@ import { eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, recipeVersions, recipes } from '../db/schema';
 import type { Veil } from '../studio/veil';
-import { PRIVATE_RECIPE, PRIVATE_VERSION_ID, veilFor } from '../studio/veil';
+import { privateRecipe, PRIVATE_VERSION_ID, veilFor } from '../studio/veil';
 import { readLot } from './lots-store';
 
 type Names = readonly (readonly [name: string, code: string])[];
@@ -31,7 +31,7 @@ export function veilLot(lot: LotDetail): LotDetail {
   ];
   const tags = jarCodes(jars, codes);
   const names: Names = [
-    [lot.recipe.name, PRIVATE_RECIPE],
+    [lot.recipe.name, privateRecipe()],
     ...codes.flatMap(namesOf),
     ...jars.flatMap(({ id, tag }) => {
       const code = tags.get(id);
@@ -46,7 +46,7 @@ export function veilLot(lot: LotDetail): LotDetail {
     summary: { ...lot.summary, ...coded({ stations, next }, names) },
     factors: [],
     note: coded(lot.note, names),
-    recipe: { versionId: PRIVATE_VERSION_ID, name: PRIVATE_RECIPE, number: 1 },
+    recipe: { versionId: PRIVATE_VERSION_ID, name: privateRecipe(), number: 1 },
     codeNames: { mine: false, names: codes.map(({ code }) => ({ code, name: code })) },
   };
 }
@@ -94,7 +94,8 @@ export async function shownTo(db: Db, lot: LotDetail, personId: string): Promise
   };
 }
 
-const kindLabel = (kind: Station['kind']): string => (kind === 'fibre' ? 'weigh the fibre' : STEP_KIND_LABELS[kind]);
+const kindLabel = (kind: Station['kind']): string =>
+  kind === 'fibre' ? $localize`weigh the fibre` : STEP_KIND_LABELS[kind];
 
 /** Lots in a list: of a private one each step is told by its kind alone, since its title may name what goes in. */
 export const veilSummaries = (lots: readonly LotSummary[], veil: Veil | undefined): LotSummary[] =>

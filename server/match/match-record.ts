@@ -145,7 +145,7 @@ export async function readMatchRecord(db: Db, veil: Veil | undefined): Promise<M
           {
             id: `master of ${c.id}`,
             lotId: null,
-            title: `the master of ${c.name}`,
+            title: $localize`the master of ${c.name}`,
             on: first.at,
             dyeing: {
               ...outOfReference(uncorrected(planned, first.correctedBy, dosedAs)),

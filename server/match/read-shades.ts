@@ -108,7 +108,7 @@ export const sampleShades = (records: readonly StepRecord[], fibre: string, dry:
   samplesRead(records).flatMap(({ lab, batch, stepIndex, minute }): ReadShade[] => {
     const foreseen = dry(lab, fibre);
     const part = { batch, group: null, dip: null, out: { stepIndex, minute }, isSnippet: true };
-    const name = `a sample at ${Math.round(minute)} min`;
+    const name = $localize`a sample at ${Math.round(minute)} min`;
     return foreseen
       ? [{ part, name, colour: { lab: foreseen.lab, spectrum: null }, readWithin80: foreseen.within80 }]
       : [];

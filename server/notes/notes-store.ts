@@ -21,10 +21,10 @@ export async function addNote(db: Db, note: ReadNewNote, { now, byId }: By): Pro
   const { subject, subjectId, replacesId } = note;
   const table = TABLES[subject];
   const [there] = await db.select({ id: table.id }).from(table).where(eq(table.id, subjectId));
-  if (!there) throw notFound('thing to note on');
+  if (!there) throw notFound($localize`thing to note on`);
   if (note.of !== null) await checkShade(db, note, note.of);
   if (note.text.trim() === '' && replacesId === null)
-    throw new Refusal('refused', 'The note is empty. Write what you want to keep.', { reason: 'empty' });
+    throw new Refusal('refused', $localize`The note is empty. Write what you want to keep.`, { reason: 'empty' });
   if (replacesId !== null) await checkReplaced(db, note, replacesId);
   await db.insert(notes).values({ ...note, text: note.text.trim(), at: now.toISOString(), byId });
   return { id: note.id };
@@ -34,7 +34,7 @@ export async function addNote(db: Db, note: ReadNewNote, { now, byId }: By): Pro
 async function checkShade(db: Db, { subject, subjectId }: ReadNewNote, of: ShadeOf): Promise<void> {
   const [lot] = subject === 'lot' ? await db.select({ plan: lots.plan }).from(lots).where(eq(lots.id, subjectId)) : [];
   if (!lot || !hasShade(completePlan(lot.plan), of))
-    throw new Refusal('refused', 'The lot has no such piece, zone, part or dip. Choose what it has.', {
+    throw new Refusal('refused', $localize`The lot has no such piece, zone, part or dip. Choose what it has.`, {
       reason: 'noSuchShade',
     });
 }
@@ -42,9 +42,12 @@ async function checkShade(db: Db, { subject, subjectId }: ReadNewNote, of: Shade
 async function checkReplaced(db: Db, { subject, subjectId }: ReadNewNote, replacesId: string): Promise<void> {
   const [before] = await db.select().from(notes).where(eq(notes.id, replacesId));
   if (before?.subject !== subject || before.subjectId !== subjectId)
-    throw new Refusal('refused', 'A correction names a note on the same thing. Choose the note to correct again.');
+    throw new Refusal(
+      'refused',
+      $localize`A correction names a note on the same thing. Choose the note to correct again.`,
+    );
   const [later] = await db.select({ id: notes.id }).from(notes).where(eq(notes.replacesId, replacesId));
-  if (later) throw new Refusal('alreadyDone', 'That note was corrected already. Correct the newest one.');
+  if (later) throw new Refusal('alreadyDone', $localize`That note was corrected already. Correct the newest one.`);
 }
 
 /** What still stands: no later note replaces it, and it says something. */

@@ -18,7 +18,7 @@ async function checkKeepers(
   if (!alike(now, before)) assertFresh([], keptTo, now);
   if (keptTo === null) return;
   if (!keptTo.includes(personId))
-    throw new Refusal('refused', 'You would not see it yourself any more. Keep yourself among them.', {
+    throw new Refusal('refused', $localize`You would not see it yourself any more. Keep yourself among them.`, {
       reason: 'notOneself',
     });
   const known = await db.select({ id: people.id }).from(people).where(inArray(people.id, keptTo));
@@ -75,7 +75,7 @@ export async function keepVersionTo(
     .from(recipes)
     .innerJoin(recipeVersions, eq(recipeVersions.recipeId, recipes.id))
     .where(eq(recipeVersions.id, versionId));
-  if (!recipe) throw notFound('recipe version');
+  if (!recipe) throw notFound($localize`recipe version`);
   const now = recipe.keptVersions.find((v) => v.versionId === versionId)?.keptTo ?? null;
   await checkKeepers(db, now, privacy, personId);
   const others = recipe.keptVersions.filter((v) => v.versionId !== versionId);

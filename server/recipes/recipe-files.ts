@@ -43,9 +43,13 @@ export async function exportRecipe(db: Db, versionId: string): Promise<FileReply
 export async function checkRecipeFile(db: Db, file: RecipeFile): Promise<RecipeFileCheck> {
   const unnamed = namedIds(file.body).find((id) => !file.materials.some((m) => m.id === id));
   if (unnamed !== undefined)
-    throw new Refusal('refused', 'This recipe file doses a material that it doesn’t name. Have it written anew.', {
-      reason: 'incomplete',
-    });
+    throw new Refusal(
+      'refused',
+      $localize`This recipe file doses a material that it doesn’t name. Have it written anew.`,
+      {
+        reason: 'incomplete',
+      },
+    );
   const own = await listMaterials(db);
   const [taken] = await db.select().from(recipes).where(eq(recipes.name, file.name));
   return {
@@ -72,9 +76,9 @@ function matchMaterial(
     why,
   });
   const same = fits.find((m) => m.id === id);
-  if (same) return found(same, 'same', 'the same one');
+  if (same) return found(same, 'same', $localize`the same one`);
   const named = fits.find((m) => m.name.toLowerCase() === name.toLowerCase());
-  if (named) return found(named, 'byName', 'one of that name is here');
+  if (named) return found(named, 'byName', $localize`one of that name is here`);
   const plant =
     wanted.botanicalName === ''
       ? undefined
@@ -83,7 +87,7 @@ function matchMaterial(
     return found(
       plant,
       'byBotanicalName',
-      `the same plant, ${wanted.botanicalName}: look whether its form is the same`,
+      $localize`the same plant, ${wanted.botanicalName}:botanicalName:: look whether its form is the same`,
     );
   return {
     id,
@@ -95,8 +99,8 @@ function matchMaterial(
     why:
       refusedSalt(name) ??
       (kind === 'fibre'
-        ? 'this base is not here: choose one of yours'
-        : 'not here: choose one of yours, or have it made'),
+        ? $localize`this base is not here: choose one of yours`
+        : $localize`not here: choose one of yours, or have it made`),
   };
 }
 
@@ -115,14 +119,14 @@ export async function importRecipe(
   for (const wanted of file.materials) {
     const mapped = mapping.find((m) => m.fileId === wanted.id);
     if (!mapped)
-      throw new Refusal('refused', `Say what ${wanted.name} is here: one of your materials, or a new one.`, {
+      throw new Refusal('refused', $localize`Say what ${wanted.name} is here: one of your materials, or a new one.`, {
         reason: 'notMapped',
       });
     if (mapped.materialId === null) {
       if (wanted.kind === 'fibre')
         throw new Refusal(
           'refused',
-          `${wanted.name} is a base, with facts this file doesn’t hold. Choose one of yours.`,
+          $localize`${wanted.name} is a base, with facts this file doesn’t hold. Choose one of yours.`,
           { reason: 'baseMissing' },
         );
       const refused = refusedSalt(wanted.name);
@@ -133,7 +137,7 @@ export async function importRecipe(
         kind: wanted.kind,
         measure: wanted.measure,
         hazards: [],
-        note: 'Came with a recipe: look up its hazards and facts.',
+        note: $localize`Came with a recipe: look up its hazards and facts.`,
         base: null,
         facts: { ...NO_FACTS, botanicalName: wanted.botanicalName },
       });
@@ -142,11 +146,14 @@ export async function importRecipe(
     }
     const here = own.find((m) => m.id === mapped.materialId);
     if (!here)
-      throw new Refusal('notFound', `What was chosen for ${wanted.name} is not in Stores any more. Choose again.`);
+      throw new Refusal(
+        'notFound',
+        $localize`What was chosen for ${wanted.name} is not in Stores any more. Choose again.`,
+      );
     if (here.measure !== wanted.measure)
       throw new Refusal(
         'refused',
-        `${wanted.name} is dosed by ${wanted.measure}, and ${here.name} is kept by ${here.measure}. Choose another, or add one kept by ${wanted.measure}.`,
+        $localize`${wanted.name} is dosed by ${wanted.measure}, and ${here.name} is kept by ${here.measure}. Choose another, or add one kept by ${wanted.measure}.`,
         { reason: 'otherMeasure' },
       );
     become.set(wanted.id, here.id);

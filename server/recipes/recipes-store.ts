@@ -115,7 +115,7 @@ export async function findVersion(
     .from(recipeVersions)
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
     .where(eq(recipeVersions.id, id));
-  if (!row) throw notFound('recipe version');
+  if (!row) throw notFound($localize`recipe version`);
   const [status] = await db
     .select({ status: recipeStatuses.status })
     .from(recipeStatuses)
@@ -184,7 +184,7 @@ export async function readVersion(db: Db, id: string, personId: string): Promise
     .from(recipeVersions)
     .innerJoin(people, eq(people.id, recipeVersions.byId))
     .where(eq(recipeVersions.id, id));
-  if (!created) throw notFound('recipe version');
+  if (!created) throw notFound($localize`recipe version`);
   const [kept] = await db
     .select({
       keptTo: recipes.keptTo,
@@ -274,7 +274,7 @@ export async function readOutline(db: Db, id: string, personId: string): Promise
   const { number, status, body, recipeId, recipeName } = await findVersion(db, id);
   const [kept] = await db.select().from(recipes).where(eq(recipes.id, recipeId));
   const isSingle = kept?.keptVersions.some((v) => v.versionId === id && !v.keptTo.includes(personId));
-  if (!kept || isSingle || veil?.recipeIds.has(recipeId)) throw notFound('recipe version');
+  if (!kept || isSingle || veil?.recipeIds.has(recipeId)) throw notFound($localize`recipe version`);
   const names = new Map(
     (await db.select({ id: materials.id, name: materials.name }).from(materials)).map((m) => [m.id, m.name]),
   );

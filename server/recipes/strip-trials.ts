@@ -78,7 +78,7 @@ export async function readStripTrials(db: Db, id?: string): Promise<StripTrialSu
 
 async function findTrial(db: Db, id: string): Promise<TrialRow> {
   const [row] = await db.select().from(stripTrials).where(eq(stripTrials.id, id));
-  if (!row) throw notFound('strip trial');
+  if (!row) throw notFound($localize`strip trial`);
   return row;
 }
 
@@ -86,7 +86,7 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
   const trial = await findTrial(db, id);
   const [summary] = await readStripTrials(db, id);
   const base = await findMaterial(db, trial.baseMaterialId);
-  if (!summary || !base.base) throw notFound('strip trial');
+  if (!summary || !base.base) throw notFound($localize`strip trial`);
   const { undyed } = base.base;
   const rows = await db
     .select({ reading: stripReadings, byId: people.id, byName: people.name })
@@ -158,7 +158,7 @@ export async function addStripTrial(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const base = await findMaterial(db, trial.baseMaterialId);
-  if (!base.base) throw new Refusal('refused', `${base.name} is not a base. Choose a fibre.`);
+  if (!base.base) throw new Refusal('refused', $localize`${base.name} is not a base. Choose a fibre.`);
   const total = totalText === '' ? null : readWeight(totalText);
   if (total?.ok === false) throw new Refusal('refused', total.message, { reason: total.code });
   const totalG = total?.weightG ?? null;
@@ -184,9 +184,13 @@ async function layByRecipe(
   now: Date,
 ): Promise<StripLayout> {
   if (trial.recipeVersionId === null)
-    throw new Refusal('refused', 'Choose the recipe whose strips these are; only liquors in bowls need none.', {
-      reason: 'trial',
-    });
+    throw new Refusal(
+      'refused',
+      $localize`Choose the recipe whose strips these are; only liquors in bowls need none.`,
+      {
+        reason: 'trial',
+      },
+    );
   const version = await findVersion(db, trial.recipeVersionId);
   const room = await readRoom(db);
   const water = trial.waterId === null ? null : (room.waters.find((w) => w.id === trial.waterId) ?? null);
@@ -215,7 +219,7 @@ async function checkSources(
   if (levels.some((l) => !sources.some((j) => j.id === l.refId)))
     throw new Refusal(
       'refused',
-      'A trial of sources takes one jar of the dyestuff for each strip. Choose them from the shelf.',
+      $localize`A trial of sources takes one jar of the dyestuff for each strip. Choose them from the shelf.`,
       { reason: 'source' },
     );
 }
@@ -228,11 +232,11 @@ export async function recordStripReading(
 ): Promise<{ id: string }> {
   const trial = await findTrial(db, trialId);
   if (reading.number > trial.levels.length)
-    throw new Refusal('refused', `This trial has ${trial.levels.length} strips. Choose one of them.`);
+    throw new Refusal('refused', $localize`This trial has ${trial.levels.length} strips. Choose one of them.`);
   if (reading.replacesId !== null) {
     const [old] = await db.select().from(stripReadings).where(eq(stripReadings.id, reading.replacesId));
     if (old?.trialId !== trialId || old.number !== reading.number)
-      throw new Refusal('refused', 'A correction names a reading of the same strip. Choose it again.');
+      throw new Refusal('refused', $localize`A correction names a reading of the same strip. Choose it again.`);
   }
   await db
     .insert(stripReadings)
@@ -253,7 +257,10 @@ export async function recordStripLook(
   if (look.replacesId !== null) {
     const [old] = await db.select().from(stripLooks).where(eq(stripLooks.id, look.replacesId));
     if (old?.trialId !== trialId || old.byId !== byId)
-      throw new Refusal('refused', 'A correction names something you said yourself of these strips. Choose it again.');
+      throw new Refusal(
+        'refused',
+        $localize`A correction names something you said yourself of these strips. Choose it again.`,
+      );
   }
   await db.insert(stripLooks).values({ ...look, trialId, at: now.toISOString(), byId });
   return { id: look.id };
@@ -268,11 +275,12 @@ export async function promoteStrip(
 ): Promise<{ id: string }> {
   const trial = await findTrial(db, trialId);
   const level = trial.levels[number - 1];
-  if (!level) throw new Refusal('refused', `This trial has ${trial.levels.length} strips. Choose one of them.`);
+  if (!level)
+    throw new Refusal('refused', $localize`This trial has ${trial.levels.length} strips. Choose one of them.`);
   if (trial.recipeVersionId === null)
     throw new Refusal(
       'refused',
-      'These liquors were by no recipe. Write one of the strip you like, and say what was in it.',
+      $localize`These liquors were by no recipe. Write one of the strip you like, and say what was in it.`,
       {
         reason: 'noRecipe',
       },
@@ -283,7 +291,7 @@ export async function promoteStrip(
     ...version.body,
     steps,
     ...(trial.factor === 'water' ? { water: await waterOf(db, level.refId, version.body.water) } : {}),
-    note: [version.body.note, `Strip ${number} of “${trial.name}”: ${level.label}.`]
+    note: [version.body.note, $localize`Strip ${number} of “${trial.name}”: ${level.label}.`]
       .filter((n) => n !== '')
       .join('\n')
       .slice(0, 2000),

@@ -52,7 +52,8 @@ export async function setRecipeStatus(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
-  if (version.status === status.status) throw new Refusal('alreadyDone', `This version is ${status.status} already.`);
+  if (version.status === status.status)
+    throw new Refusal('alreadyDone', $localize`This version is ${status.status} already.`);
   const may = mayHaveStatus(
     version.status,
     status.status,
@@ -61,7 +62,7 @@ export async function setRecipeStatus(
   );
   if (!may.ok) throw new Refusal('refused', may.message, { reason: 'notProven' });
   if (status.status === 'retired' && status.reason.trim() === '')
-    throw new Refusal('refused', 'Say why it is retired: whoever meets it later will want to know.', {
+    throw new Refusal('refused', $localize`Say why it is retired: whoever meets it later will want to know.`, {
       reason: 'reasonMissing',
     });
   await db.insert(recipeStatuses).values({ ...status, recipeVersionId: versionId, at: now.toISOString(), byId });
@@ -77,7 +78,7 @@ export async function recordProof(
 ): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
   if (version.status === 'retired')
-    throw new Refusal('refused', 'This version is retired. Make it a trial again before proving it.');
+    throw new Refusal('refused', $localize`This version is retired. Make it a trial again before proving it.`);
   const { deltaE } = ciede2000(proof.wanted, proof.lab, { kL: 1, kC: 1, kH: 1 });
   await db.insert(proofs).values({
     ...proof,
@@ -100,26 +101,32 @@ export async function checkMaterials(db: Db, body: RecipeBody): Promise<void> {
   };
   for (const step of body.steps) {
     if (new Set(step.doses.map((d) => d.materialId)).size < step.doses.length)
-      refuse(`“${step.title}” doses one material twice. Add the two together.`);
+      refuse($localize`“${step.title}” doses one material twice. Add the two together.`);
   }
   const ids = namedIds(body);
   const known = ids.length === 0 ? [] : await db.select().from(materials).where(inArray(materials.id, ids));
   if (known.length < ids.length)
-    throw new Refusal('notFound', 'The recipe names a material that is not in Stores. Add the material first.');
+    throw new Refusal(
+      'notFound',
+      $localize`The recipe names a material that is not in Stores. Add the material first.`,
+    );
   for (const { materialId, ...dose } of body.steps.flatMap((s) => s.doses)) {
     const m = known.find((k) => k.id === materialId);
     if (!m) continue;
-    if (m.kind === 'fibre') refuse(`${m.name} is a base: the weight of fibre comes from the lot, so it is not dosed.`);
+    if (m.kind === 'fibre')
+      refuse($localize`${m.name} is a base: the weight of fibre comes from the lot, so it is not dosed.`);
     if (dose.by === 'packet' && m.facts.packet === null)
-      refuse(`Nothing says how much fibre a packet of ${m.name} dyes. Write it on the material’s page in Stores.`);
+      refuse(
+        $localize`Nothing says how much fibre a packet of ${m.name} dyes. Write it on the material’s page in Stores.`,
+      );
     if (m.measure === 'pieces' && !['packet', 'count', 'perBath', 'allThere'].includes(dose.by))
-      refuse(`${m.name} is counted, and never opened by halves. Dose it by the packet or by the piece.`);
+      refuse($localize`${m.name} is counted, and never opened by halves. Dose it by the packet or by the piece.`);
     if (m.measure === 'volume' && !BY_VOLUME.includes(dose.by))
       refuse(
-        `${m.name} is kept by volume and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
+        $localize`${m.name} is kept by volume and this dose is a weight. Dose it as ml of a solution, or from a jar kept by weight.`,
       );
   }
   for (const shade of body.expectedShades)
     if (known.find((k) => k.id === shade.baseMaterialId)?.kind !== 'fibre')
-      refuse('An expected shade is for a base. Choose a fibre.');
+      refuse($localize`An expected shade is for a base. Choose a fibre.`);
 }

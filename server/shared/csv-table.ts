@@ -32,15 +32,15 @@ export function readCell(cell: string): string | undefined {
 
 /** Bytes as text, or a sentence saying how to save the file so that it can be read. */
 export function decodeText(bytes: Uint8Array): { ok: true; text: string } | { ok: false; message: string } {
-  const again = 'Save it again as “CSV UTF-8” and choose it once more.';
+  const again = $localize`Save it again as “CSV UTF-8” and choose it once more.`;
   if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff))
-    return { ok: false, message: `This file is written in UTF-16. ${again}` };
+    return { ok: false, message: $localize`This file is written in UTF-16. ${again}` };
   try {
     const text = new TextDecoder('utf-8', { fatal: true }).decode(bytes);
-    if (text.includes('\0')) return { ok: false, message: `This is not a text file. ${again}` };
+    if (text.includes('\0')) return { ok: false, message: $localize`This is not a text file. ${again}` };
     return { ok: true, text: text.startsWith(BOM) ? text.slice(1) : text };
   } catch {
-    return { ok: false, message: `Some letters in this file are not UTF-8. ${again}` };
+    return { ok: false, message: $localize`Some letters in this file are not UTF-8. ${again}` };
   }
 }
 
@@ -49,7 +49,7 @@ export function decodeText(bytes: Uint8Array): { ok: true; text: string } | { ok
  * the header stops it: a shifted column would put one jar's weight on another.
  */
 export function readTable(text: string, known: readonly string[]): TableReading {
-  if (text.trim() === '') return refuse('There is nothing in that file. Choose another.');
+  if (text.trim() === '') return refuse($localize`There is nothing in that file. Choose another.`);
   const firstLine = text.split(/\r?\n/, 1)[0] ?? '';
   const separator: Separator = (firstLine.match(/;/g)?.length ?? 0) > (firstLine.match(/,/g)?.length ?? 0) ? ';' : ',';
   const { data, errors } = Papa.parse<string[]>(text, { delimiter: separator, skipEmptyLines: false });
@@ -57,18 +57,19 @@ export function readTable(text: string, known: readonly string[]): TableReading 
   if (broken)
     return refuse(
       broken.code === 'MissingQuotes'
-        ? 'The file ends inside a quoted field: it was cut off. Export it again, whole.'
-        : `Row ${(broken.row ?? 0) + 1} has a quotation mark where none can be. Double it inside a quoted field.`,
+        ? $localize`The file ends inside a quoted field: it was cut off. Export it again, whole.`
+        : $localize`Row ${(broken.row ?? 0) + 1} has a quotation mark where none can be. Double it inside a quoted field.`,
     );
   const [header = [], ...body] = data;
   const names = header.map((h) => h.trim());
   const unknown = names.find((n) => !known.includes(n));
   if (unknown !== undefined)
     return refuse(
-      `The column “${unknown.slice(0, 40)}” is not known here. The first line must name columns from: ${known.join(', ')}.`,
+      $localize`The column “${unknown.slice(0, 40)}” is not known here. The first line must name columns from: ${known.join(', ')}.`,
     );
   const twice = names.find((n, i) => names.indexOf(n) !== i);
-  if (twice !== undefined) return refuse(`The column “${twice}” stands twice in the first line. Take one away.`);
+  if (twice !== undefined)
+    return refuse($localize`The column “${twice}” stands twice in the first line. Take one away.`);
   const rows: { line: number; cells: string[] }[] = [];
   let line = 2;
   for (const [i, cells] of body.entries()) {
@@ -93,10 +94,10 @@ function raggedMessage(
   const other = separator === ',' ? ';' : ',';
   const label = separator === ',' ? ['commas', 'semicolons'] : ['semicolons', 'commas'];
   if (cells.length < wanted && cells.join('').split(other).length >= wanted)
-    return `Line ${line} is separated by ${label[1]}, the first line by ${label[0]}. Use one of the two throughout.`;
+    return $localize`Line ${line} is separated by ${label[1]}, the first line by ${label[0]}. Use one of the two throughout.`;
   if (last && cells.length < wanted)
-    return `The last line (${line}) has ${cells.length} of ${wanted} fields: the file may be cut off. Export it again, whole.`;
-  return `Line ${line} has ${cells.length} fields, the first line ${wanted}. Put fields that hold a ${separator === ',' ? 'comma' : 'semicolon'} in quotation marks.`;
+    return $localize`The last line (${line}) has ${cells.length} of ${wanted} fields: the file may be cut off. Export it again, whole.`;
+  return $localize`Line ${line} has ${cells.length} fields, the first line ${wanted}. Put fields that hold a ${separator === ',' ? $localize`comma` : $localize`semicolon`} in quotation marks.`;
 }
 
 /**

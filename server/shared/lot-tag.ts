@@ -1,4 +1,4 @@
 /** What a dye lot is called on tags and in talk. */
 export function lotTag(number: number): string {
-  return `Lot ${number}`;
+  return $localize`Lot ${number}`;
 }

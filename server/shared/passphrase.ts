@@ -45,7 +45,7 @@ export async function hashChosen(passphrase: string): Promise<string> {
   if ((await common).has(passphrase.toLowerCase().replace(/\s/g, '')))
     throw new Refusal(
       'invalid',
-      'That is one of the first anybody tries. Three words of your own are easy to remember and hard to guess.',
+      $localize`That is one of the first anybody tries. Three words of your own are easy to remember and hard to guess.`,
     );
   return hashPassphrase(passphrase);
 }
@@ -73,7 +73,7 @@ let last: Promise<unknown> = Promise.resolve();
 /** One after another: each takes one of the few threads that also write to the disk for everybody. */
 async function deriveKey(passphrase: string, { N, r, p, salt, key }: Stored): Promise<Buffer> {
   if (waiting >= MOST_WAITING)
-    throw new Refusal('slowDown', 'Many are coming in just now. Wait a little, then try again.');
+    throw new Refusal('slowDown', $localize`Many are coming in just now. Wait a little, then try again.`);
   waiting += 1;
   const mine = last.then(() =>
     derive(passphrase.normalize('NFKC'), salt, key.length, { N, r, p, maxmem: 256 * N * r }),

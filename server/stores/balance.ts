@@ -26,7 +26,10 @@ export async function readBalance(db: Db, ask: BalanceAsk): Promise<BalanceReadi
   if (ask.what === 'stockLot' && ask.stockLotId !== undefined) {
     const stockLot = await findStockLot(db, ask.stockLotId);
     if (stockLot.material.measure !== 'weight')
-      throw new Refusal('refused', `${stockLot.tag} is not kept by weight, so the balance says nothing of it.`);
+      throw new Refusal(
+        'refused',
+        $localize`${stockLot.tag} is not kept by weight, so the balance says nothing of it.`,
+      );
     return readSimulatedBalance(
       {
         key: `${stockLot.id} ${stockLot.onHand}`,
@@ -48,5 +51,5 @@ export async function readBalance(db: Db, ask: BalanceAsk): Promise<BalanceReadi
       { ...steady, resolutionG: Math.min(steady.resolutionG, 0.01) },
     );
   }
-  throw new Refusal('invalid', 'Say which jar or which spoon is on the balance.');
+  throw new Refusal('invalid', $localize`Say which jar or which spoon is on the balance.`);
 }

@@ -19,25 +19,25 @@ export async function receive(db: Db, delivery: Delivery, { now, byId }: By): Pr
   const { amount, facts } = await weighed(db, delivery, material);
   const { id, receivedOn, bestBefore, place, source, note, picking } = delivery;
   if (bestBefore !== null && bestBefore < receivedOn)
-    throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {
+    throw new Refusal('refused', $localize`That would be past its best before it came. Check the two dates.`, {
       reason: 'expiryBeforeReceipt',
     });
   const zone = await studioZone(db);
   if (receivedOn > dayOf(now.getTime(), zone))
-    throw new Refusal('refused', 'A delivery can’t be booked before it comes. Write the day it arrived.', {
+    throw new Refusal('refused', $localize`A delivery can’t be booked before it comes. Write the day it arrived.`, {
       reason: 'receivedLater',
     });
   if (facts.origin === 'harvest' && facts.gathering === null)
     throw new Refusal(
       'refused',
-      'Say whose permission there was and how much of the stand was taken, or that it is your own ground. Without it a harvest is not booked.',
+      $localize`Say whose permission there was and how much of the stand was taken, or that it is your own ground. Without it a harvest is not booked.`,
       { reason: 'gathering' },
     );
   const costMinor = delivery.cost.trim() === '' ? null : readMoney(delivery.cost);
   if (costMinor === undefined)
     throw new Refusal(
       'refused',
-      'That is not an amount of money. Write what all of it cost, for example 12.50, or leave it empty.',
+      $localize`That is not an amount of money. Write what all of it cost, for example 12.50, or leave it empty.`,
       { reason: 'cost' },
     );
   const tag = delivery.tag === '' ? await nextTag(db, material.name) : delivery.tag;
@@ -71,17 +71,17 @@ async function weighed(
   if (delivery.grossText.trim() === '')
     return { amount: await amountOf(db, delivery.quantityText, material), facts: delivery.facts };
   if (material.measure !== 'weight')
-    throw new Refusal('refused', 'Only weights have a container taken off. Write how much there is.');
+    throw new Refusal('refused', $localize`Only weights have a container taken off. Write how much there is.`);
   const gross = readAmount(delivery.grossText, 'weight');
   const tare = readAmount(delivery.tareText, 'weight', { allowNothing: true });
   if (!gross.ok) throw new Refusal('refused', gross.message, { reason: 'quantity' });
-  if (!tare.ok) throw new Refusal('refused', `The container alone: ${tare.message}`, { reason: 'quantity' });
+  if (!tare.ok) throw new Refusal('refused', $localize`The container alone: ${tare.message}`, { reason: 'quantity' });
   const net = netOfTare(gross.amount, tare.amount);
   if (!net.ok) throw new Refusal('refused', net.message, { reason: 'tare' });
   if (net.netMg === 0)
     throw new Refusal(
       'refused',
-      `${formatWeight(gross.amount / 1000)} is the container alone: there is nothing in it to book.`,
+      $localize`${formatWeight(gross.amount / 1000)} is the container alone: there is nothing in it to book.`,
       { reason: 'quantity' },
     );
   return { amount: net.netMg, facts: { ...delivery.facts, grossMg: gross.amount, tareMg: tare.amount } };
@@ -96,7 +96,7 @@ export async function editStockLot(
   const before = await findStockLot(db, id);
   const [own] = await db.select({ note: stockLots.note }).from(stockLots).where(eq(stockLots.id, id));
   if (label.bestBefore !== null && label.bestBefore < before.receivedOn)
-    throw new Refusal('refused', 'That would be past its best before it came. Check the two dates.', {
+    throw new Refusal('refused', $localize`That would be past its best before it came. Check the two dates.`, {
       reason: 'expiryBeforeReceipt',
     });
   const kept =

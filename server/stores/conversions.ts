@@ -50,8 +50,8 @@ export async function convert(db: Db, conversion: Conversion, { now, byId }: By)
     throw new Refusal(
       'refused',
       kind === 'compost'
-        ? 'Nothing comes out of the compost. Leave the new jar away.'
-        : 'Say what came out, and into which jar.',
+        ? $localize`Nothing comes out of the compost. Leave the new jar away.`
+        : $localize`Say what came out, and into which jar.`,
     );
   const into = output === null ? undefined : await intoMaterial(db, kind, output, parts, now);
   const outAmount = output === null || !into ? 0 : await amountOf(db, output.quantityText, into);
@@ -82,7 +82,8 @@ export async function convert(db: Db, conversion: Conversion, { now, byId }: By)
       kind: 'convert' as const,
       amount: -p.amount,
       conversionId: id,
-      note: kind === 'compost' ? ['to the compost', note].filter(Boolean).join(' · ') : CONVERSION_LABELS[kind],
+      note:
+        kind === 'compost' ? [$localize`to the compost`, note].filter(Boolean).join(' · ') : CONVERSION_LABELS[kind],
       at,
       byId,
     })),
@@ -96,7 +97,9 @@ async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<
   const parts: Part[] = [];
   for (const { stockLotId, movementId, quantityText } of inputs) {
     if (stockLotId === output?.stockLotId)
-      throw new Refusal('refused', 'A jar can’t go into itself. Give what comes out a new jar.', { reason: 'itself' });
+      throw new Refusal('refused', $localize`A jar can’t go into itself. Give what comes out a new jar.`, {
+        reason: 'itself',
+      });
     const stockLot = await findStockLot(db, stockLotId);
     if (stockLot.material.measure === 'volume' && kind !== 'compost' && kind !== 'blend')
       throw new Refusal(
@@ -107,16 +110,16 @@ async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<
       throw new Refusal(
         'refused',
         kind === 'open'
-          ? `${stockLot.tag} is no packet, so there is nothing to open.`
-          : `${stockLot.tag} is kept in packets. Open them first.`,
+          ? $localize`${stockLot.tag} is no packet, so there is nothing to open.`
+          : $localize`${stockLot.tag} is kept in packets. Open them first.`,
       );
     const isFibre = stockLot.material.kind === 'fibre';
     if (isFibre !== FIBRE_CONVERSIONS.includes(kind) && kind !== 'compost')
       throw new Refusal(
         'refused',
         isFibre
-          ? `${stockLot.tag} is fibre: it can be wound off or cut, not ${CONVERSION_LABELS[kind]}.`
-          : `${stockLot.tag} is no fibre, so it can’t be ${CONVERSION_LABELS[kind]}.`,
+          ? $localize`${stockLot.tag} is fibre: it can be wound off or cut, not ${CONVERSION_LABELS[kind]}.`
+          : $localize`${stockLot.tag} is no fibre, so it can’t be ${CONVERSION_LABELS[kind]}.`,
         { reason: 'fibre' },
       );
     parts.push({ stockLot, amount: await amountOf(db, quantityText, stockLot.material), movementId });
@@ -146,14 +149,14 @@ async function intoMaterial(
   const measure: StockMeasure =
     kind === 'dissolve' || parts.every((p) => p.stockLot.material.measure === 'volume') ? 'volume' : 'weight';
   const first = parts[0]?.stockLot.material;
-  if (!first) throw new Refusal('refused', 'Choose what goes in, and how much of it.');
+  if (!first) throw new Refusal('refused', $localize`Choose what goes in, and how much of it.`);
   const name = output.newMaterial.trim();
   const chosen = output.materialId === null ? first : await findMaterial(db, output.materialId);
   if (name === '') {
     if (chosen.measure !== measure)
       throw new Refusal(
         'refused',
-        `What comes out is kept by ${measure}, and ${chosen.name} by ${chosen.measure}. Give it a name of its own.`,
+        $localize`What comes out is kept by ${measure}, and ${chosen.name} by ${chosen.measure}. Give it a name of its own.`,
         { reason: 'measure' },
       );
     // What goes into a jar of something else brings its hazards along.
@@ -187,7 +190,8 @@ async function intoMaterial(
 function pieceOf(base: NonNullable<Material['base']>, { piece }: Output): NonNullable<Material['base']> {
   if (!piece) return base;
   const weight = readAmount(piece.weightText, 'weight');
-  if (!weight.ok) throw new Refusal('refused', `What a piece weighs: ${weight.message}`, { reason: 'quantity' });
+  if (!weight.ok)
+    throw new Refusal('refused', $localize`What a piece weighs: ${weight.message}`, { reason: 'quantity' });
   return { ...base, pieceWord: piece.word, usualPieceWeightG: weight.amount / 1000 };
 }
 
@@ -210,11 +214,12 @@ async function makeStockLot(
   const today = await studioToday(db, now);
   const parent = parts[0]?.stockLot;
   if (output.bestBefore !== null && output.bestBefore < today)
-    throw new Refusal('refused', 'That would be past its best before it is made. Check the date.', {
+    throw new Refusal('refused', $localize`That would be past its best before it is made. Check the date.`, {
       reason: 'expiryBeforeReceipt',
     });
   const tare = output.tareText.trim() === '' ? null : readAmount(output.tareText, 'weight');
-  if (tare && !tare.ok) throw new Refusal('refused', `The container alone: ${tare.message}`, { reason: 'quantity' });
+  if (tare && !tare.ok)
+    throw new Refusal('refused', $localize`The container alone: ${tare.message}`, { reason: 'quantity' });
   const strength = kind === 'blend' ? blendStrength(inputs) : null;
   const facts = {
     ...NO_STOCK_FACTS,
@@ -229,7 +234,7 @@ async function makeStockLot(
     tareMg: tare?.ok ? tare.amount : null,
     strengthPercent:
       strength?.value ?? (kind === 'grind' || kind === 'open' ? (parent?.facts.strengthPercent ?? null) : null),
-    strengthBasis: strength ? 'by weight from its parts' : '',
+    strengthBasis: strength ? $localize`by weight from its parts` : '',
   };
   const source = parts.map((p) => p.stockLot.tag).join(' + ');
   await db.insert(stockLots).values({

@@ -123,11 +123,13 @@ function look(material: Material, use: Use | undefined, today: string): Forecast
       })
     : facts.reorderPoint !== null
       ? {
-          point: figure(facts.reorderPoint, unit, 'set by the studio', []),
+          point: figure(facts.reorderPoint, unit, $localize`set by the studio`, []),
           quantity: figure(
             facts.reorderQuantity ?? facts.reorderPoint,
             unit,
-            facts.reorderQuantity === null ? 'as much as the reorder point: no use is known yet' : 'set by the studio',
+            facts.reorderQuantity === null
+              ? $localize`as much as the reorder point: no use is known yet`
+              : $localize`set by the studio`,
             [],
           ),
         }
@@ -150,10 +152,10 @@ function look(material: Material, use: Use | undefined, today: string): Forecast
     leadTimeDays,
     inSeason,
     perWeek: rate
-      ? figure(Math.round(rate.perWeek), unit, 'what was used ÷ weeks, corrections taken off', [
-          { name: 'weeks looked back', value: rate.weeks, unit: '' },
-          { name: 'weeks with use', value: rate.weeksWithUse, unit: '' },
-          { name: 'spread of a week', value: Math.round(rate.weekSpread), unit },
+      ? figure(Math.round(rate.perWeek), unit, $localize`what was used ÷ weeks, corrections taken off`, [
+          { name: $localize`weeks looked back`, value: rate.weeks, unit: '' },
+          { name: $localize`weeks with use`, value: rate.weeksWithUse, unit: '' },
+          { name: $localize`spread of a week`, value: Math.round(rate.weekSpread), unit },
         ])
       : null,
     runOut: out ?? null,
@@ -188,14 +190,14 @@ function sayWhy({
   leadTimeDays,
 }: Reasons): string {
   if (mustGather && untilSeason)
-    return `In season now; ${formatAmount(untilSeason.value, measure)} more would last until the next.`;
+    return $localize`In season now; ${formatAmount(untilSeason.value, measure)} more would last until the next.`;
   if (gap && facts.season)
-    return `Out of season until ${monthName(facts.season.fromMonth)}, and likely gone before. Buy some, or plan without it.`;
+    return $localize`Out of season until ${monthName(facts.season.fromMonth)}, and likely gone before. Buy some, or plan without it.`;
   if (mustOrder && order && facts.reorderPoint !== null)
-    return `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} at which the studio orders.`;
+    return $localize`${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} at which the studio orders.`;
   if (mustOrder && order)
-    return `${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} that ${leadTimeDays} days of waiting need.`;
-  return rate ? '' : 'Too little use in the last year to say how fast it goes.';
+    return $localize`${formatAmount(Math.max(0, free), measure)} free, at or below the ${formatAmount(order.point.value, measure)} that ${leadTimeDays} days of waiting need.`;
+  return rate ? '' : $localize`Too little use in the last year to say how fast it goes.`;
 }
 
 /** Everything looked ahead: what goes how fast, what runs out when, what to get now, what goes off first. */

@@ -31,14 +31,22 @@ export async function addPicking(
 ): Promise<{ id: string }> {
   const stockLot = await findStockLot(db, stockLotId);
   if (stockLot.material.measure !== 'weight')
-    throw new Refusal('refused', `${stockLot.tag} isn’t kept by weight. Only what is weighed is picked into a jar.`, {
-      reason: 'measure',
-    });
+    throw new Refusal(
+      'refused',
+      $localize`${stockLot.tag} isn’t kept by weight. Only what is weighed is picked into a jar.`,
+      {
+        reason: 'measure',
+      },
+    );
   const zone = await studioZone(db);
   if (picking.pickedOn > dayOf(now.getTime(), zone))
-    throw new Refusal('refused', 'A picking can’t be booked before it was done. Write the day it was picked.', {
-      reason: 'inFuture',
-    });
+    throw new Refusal(
+      'refused',
+      $localize`A picking can’t be booked before it was done. Write the day it was picked.`,
+      {
+        reason: 'inFuture',
+      },
+    );
   const { amount, tareMg } = weighPortions(picking.portions);
   const { id, movementId, portions, note, pickedOn, ...facts } = picking;
   await db.insert(movements).values({
@@ -68,20 +76,25 @@ export async function keepPicking(db: Db, picking: KeptPicking, { now, byId }: B
 function weighPortions(portions: NewPicking['portions']): { amount: number; tareMg: number } {
   let [amount, tareMg] = [0, 0];
   portions.forEach(({ grossText, tareText }, i) => {
-    const which = portions.length === 1 ? '' : `Portion ${i + 1}: `;
+    const which = portions.length === 1 ? '' : $localize`Portion ${i + 1}:i:: `;
     const gross = readAmount(grossText, 'weight');
     if (!gross.ok) throw new Refusal('refused', `${which}${gross.message}`, { reason: 'quantity' });
     const tare =
       tareText.trim() === ''
         ? { ok: true as const, amount: 0 }
         : readAmount(tareText, 'weight', { allowNothing: true });
-    if (!tare.ok) throw new Refusal('refused', `${which}the bag alone: ${tare.message}`, { reason: 'quantity' });
+    if (!tare.ok)
+      throw new Refusal('refused', $localize`${which}the bag alone: ${tare.message}`, { reason: 'quantity' });
     const net = netOfTare(gross.amount, tare.amount);
     if (!net.ok) throw new Refusal('refused', `${which}${net.message}`, { reason: 'tare' });
     if (net.netMg === 0)
-      throw new Refusal('refused', `${which}${formatWeight(gross.amount / 1000)} is the bag alone: nothing is in it.`, {
-        reason: 'quantity',
-      });
+      throw new Refusal(
+        'refused',
+        $localize`${which}${formatWeight(gross.amount / 1000)} is the bag alone: nothing is in it.`,
+        {
+          reason: 'quantity',
+        },
+      );
     amount += net.netMg;
     tareMg += tare.amount;
   });
@@ -91,10 +104,10 @@ function weighPortions(portions: NewPicking['portions']): { amount: number; tare
 /** A picking in words, as it stands in the jar's ledger. */
 export function sayPicking({ pickers, minutesEach, guessed, pickedWith }: PickingFacts, portions: number): string {
   return [
-    pickers.length === 0 ? 'picked' : `picked by ${pickers.join(', ')}`,
-    minutesEach === null ? '' : `${sayMinutes(minutesEach)}${pickers.length > 1 ? ' each' : ''}`,
+    pickers.length === 0 ? $localize`picked` : $localize`picked by ${pickers.join(', ')}`,
+    minutesEach === null ? '' : `${sayMinutes(minutesEach)}${pickers.length > 1 ? $localize` each` : ''}`,
     portions > 1 ? countLabel(portions, 'portion') : '',
-    guessed ? 'its weight guessed' : '',
+    guessed ? $localize`its weight guessed` : '',
     pickedWith === '' ? '' : `with ${pickedWith}`,
   ]
     .filter((part) => part !== '')

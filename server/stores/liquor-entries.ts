@@ -38,7 +38,7 @@ interface Now {
 export async function recordLiquor(db: Db, id: string, entry: LiquorEntry, by: By): Promise<{ id: string }> {
   const stockLot = await findStockLot(db, id);
   const liquor = await findLiquor(db, id);
-  if (!liquor) throw new Refusal('refused', `${stockLot.tag} is not a kept liquor.`);
+  if (!liquor) throw new Refusal('refused', $localize`${stockLot.tag} is not a kept liquor.`);
   const now: Now = {
     stockLot,
     liquor,
@@ -81,7 +81,7 @@ function afterwards(db: Db, now: Now, entry: LiquorEntry, by: By): Promise<After
     case 'check':
       return {
         signs: entry.signs,
-        note: `${entry.signs.join(', ')}: ${{ use: 'fit to use', 'test first': 'dye a strip first', discard: 'don’t use it; pour it away as your local rules say' }[judgeSigns(entry.signs)]}`,
+        note: `${entry.signs.join(', ')}: ${{ use: $localize`fit to use`, 'test first': $localize`dye a strip first`, discard: $localize`don’t use it; pour it away as your local rules say` }[judgeSigns(entry.signs)]}`,
       };
     case 'ladder':
       return readLadder(now, entry);
@@ -95,10 +95,10 @@ async function useLiquor(
   { now, byId }: By,
 ): Promise<After> {
   const fibre = readAmount(entry.fibreText, 'weight');
-  if (!fibre.ok) throw new Refusal('refused', `The dry fibre: ${fibre.message}`, { reason: 'quantity' });
+  if (!fibre.ok) throw new Refusal('refused', $localize`The dry fibre: ${fibre.message}`, { reason: 'quantity' });
   const carried = readAmount(entry.carriedOffText, 'volume', { allowNothing: true });
   if (!carried.ok)
-    throw new Refusal('refused', `What the fibre carried off: ${carried.message}`, { reason: 'quantity' });
+    throw new Refusal('refused', $localize`What the fibre carried off: ${carried.message}`, { reason: 'quantity' });
   assertFree(stockLot, carried.amount);
   if (carried.amount > 0)
     await db.insert(movements).values({
@@ -107,7 +107,7 @@ async function useLiquor(
       liquorEntryId: entry.id,
       kind: 'use',
       amount: -carried.amount,
-      note: `carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`,
+      note: $localize`carried off by ${formatAmount(fibre.amount, 'weight')} of fibre`,
       at: now.toISOString(),
       byId,
     });
@@ -128,7 +128,7 @@ async function useLiquor(
     contents: main && left ? [{ ...main, grams: left.value }, ...rest] : contents,
     volumeUl: stockLot.onHand - carried.amount,
     working: left,
-    note: `used for ${formatAmount(fibre.amount, 'weight')} of dry fibre`,
+    note: $localize`used for ${formatAmount(fibre.amount, 'weight')} of dry fibre`,
   };
 }
 
@@ -142,7 +142,7 @@ async function levelLiquor(
   const volumeUl = await amountOf(db, entry.quantityText, stockLot.material);
   const difference = volumeUl - stockLot.onHand;
   if (difference < 0) assertFree(stockLot, -difference);
-  const what = difference < 0 ? 'steamed off' : 'topped up with water';
+  const what = difference < 0 ? $localize`steamed off` : $localize`topped up with water`;
   if (difference !== 0)
     await db.insert(movements).values({
       id: entry.movementId,
@@ -157,7 +157,7 @@ async function levelLiquor(
   return {
     contents,
     volumeUl,
-    note: `${what}: ${formatAmount(volumeUl, 'volume')} now, and all that was dissolved`,
+    note: $localize`${what}:what:: ${formatAmount(volumeUl, 'volume')} now, and all that was dissolved`,
   };
 }
 
@@ -183,7 +183,7 @@ async function feedLiquor(
     const from = await findStockLot(db, stockLotId);
     const { material } = from;
     if (material.measure !== 'weight')
-      throw new Refusal('refused', 'A bath is replenished with what is weighed. Choose a jar of crystals.');
+      throw new Refusal('refused', $localize`A bath is replenished with what is weighed. Choose a jar of crystals.`);
     const amount = await amountOf(db, quantityText, material);
     assertFree(from, amount);
     await db.insert(movements).values({
@@ -203,7 +203,7 @@ async function feedLiquor(
       drawn: isDrawn(material.kind),
     };
     fed = changeLiquor({ volumeMl: stockLot.onHand / 1000, contents: fed }, { kind: 'dosed', content }).contents;
-    notes.push(`${formatAmount(amount, 'weight')} of ${material.name} added, from ${from.tag}`);
+    notes.push($localize`${formatAmount(amount, 'weight')} of ${material.name} added, from ${from.tag}`);
     await bringHazards(db, stockLot.material, material);
   }
   return { contents: [...fed], note: notes.join('; ') };
@@ -226,15 +226,18 @@ function lookAtVat(
   { look, ph, temperatureC }: Extract<LiquorEntry, { kind: 'vat' }>,
   { now }: By,
 ): After {
-  if (!liquor.vat) throw new Refusal('refused', 'That is no vat. Look at it for cloud, growth and smell instead.');
+  if (!liquor.vat)
+    throw new Refusal('refused', $localize`That is no vat. Look at it for cloud, growth and smell instead.`);
   const { kind } = liquor.vat;
   const found = judgeVat({ kind, look, ph, temperatureC }, { hoursAgo: 0, protein: false }).map(sayVat);
   const figures = [ph === null ? '' : sayPh(ph), temperatureC === null ? '' : `${formatTemperature(temperatureC)}`];
   return {
     vat: { kind, look, ph, temperatureC, at: now.toISOString() },
-    note: [VAT_LOOK_LABELS[look], ...figures.filter(Boolean), ...(found.length > 0 ? found : ['ready for a dip'])].join(
-      ' · ',
-    ),
+    note: [
+      VAT_LOOK_LABELS[look],
+      ...figures.filter(Boolean),
+      ...(found.length > 0 ? found : [$localize`ready for a dip`]),
+    ].join(' · '),
   };
 }
 
@@ -242,11 +245,11 @@ function lookAtVat(
 function readLadder({ stockLot, contents }: Now, entry: Extract<LiquorEntry, { kind: 'ladder' }>): After {
   const read = ladderStrength(entry.rungs, entry);
   if (!read.ok) throw new Refusal('refused', read.message, { reason: 'ladder' });
-  const main = contents[0] ?? { materialId: null, name: 'as crystals', grams: 0 };
+  const main = contents[0] ?? { materialId: null, name: $localize`as crystals`, grams: 0 };
   const grams = Math.round(read.strength.value * (stockLot.onHand / 1_000_000) * 1000) / 1000;
   return {
     contents: [{ ...main, grams }, ...contents.slice(1)],
     working: read.strength,
-    note: `${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}`,
+    note: $localize`${read.strength.value} g/l as crystals, between ${read.lowGPerL} and ${read.highGPerL}`,
   };
 }

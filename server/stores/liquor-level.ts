@@ -85,7 +85,7 @@ export async function keepContents(db: Db, stockLot: Jar, volumeUl: number, { no
     stockLotId: stockLot.id,
     kind: 'level',
     after: { ...last, contents, volumeUl, working: null, at },
-    note: `counted: ${formatAmount(volumeUl, 'volume')}, and all that was dissolved`,
+    note: $localize`counted: ${formatAmount(volumeUl, 'volume')}, and all that was dissolved`,
     at,
     byId,
   });

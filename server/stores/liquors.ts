@@ -36,11 +36,11 @@ export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): 
   if (material.measure !== 'volume')
     throw new Refusal(
       'refused',
-      `${material.name} is kept by ${material.measure}. A liquor wants a material kept by volume: give it a name of its own.`,
+      $localize`${material.name} is kept by ${material.measure}. A liquor wants a material kept by volume: give it a name of its own.`,
       { reason: 'measure' },
     );
   if (liquor.bestBefore !== null && liquor.bestBefore < today)
-    throw new Refusal('refused', 'That would be past its best before it is kept. Check the date.', {
+    throw new Refusal('refused', $localize`That would be past its best before it is kept. Check the date.`, {
       reason: 'expiryBeforeReceipt',
     });
   const volumeUl = await amountOf(db, liquor.quantityText, material);
@@ -96,7 +96,7 @@ async function newLiquorMaterial(
   now: Date,
 ): Promise<Awaited<ReturnType<typeof findMaterial>>> {
   if (liquor.newMaterial.trim() === '')
-    throw new Refusal('refused', 'Give the liquor a name, for example “Alum bath, saved”.');
+    throw new Refusal('refused', $localize`Give the liquor a name, for example “Alum bath, saved”.`);
   const catalogueKey = CATALOGUE_KEY_OF[liquor.what] ?? null;
   const parts = await Promise.all(
     liquor.contents.flatMap((c) => (c.materialId === null ? [] : [findMaterial(db, c.materialId)])),

@@ -78,7 +78,7 @@ export async function putMaterialAway(db: Db, id: string, putAway: boolean): Pro
     if (left)
       throw new Refusal(
         'refused',
-        `There is ${name} on the shelf still, in ${left.tag}. Use it up, or take it out of the jar first.`,
+        $localize`There is ${name} on the shelf still, in ${left.tag}. Use it up, or take it out of the jar first.`,
         { reason: 'stillThere' },
       );
   }
@@ -99,7 +99,7 @@ export async function editMaterial(db: Db, id: string, { version, ...edited }: M
     if (stockLot)
       throw new Refusal(
         'refused',
-        `There are jars of this already (${stockLot.tag}), so how it is measured can’t change. Add another material instead.`,
+        $localize`There are jars of this already (${stockLot.tag}), so how it is measured can’t change. Add another material instead.`,
       );
   }
   const updated = await db
@@ -171,12 +171,13 @@ export async function weighSpoon(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const material = await findMaterial(db, materialId);
-  if (material.measure !== 'weight') throw new Refusal('refused', 'Only what is kept by weight is taught a spoon.');
+  if (material.measure !== 'weight')
+    throw new Refusal('refused', $localize`Only what is kept by weight is taught a spoon.`);
   const ml = kitchenUnitMl(weighing.unit, weighing.system);
   if (ml === undefined)
     throw new Refusal(
       'refused',
-      `There is no ${sayKitchenUnit(weighing.unit, weighing.system)}. Choose another spoon.`,
+      $localize`There is no ${sayKitchenUnit(weighing.unit, weighing.system)}. Choose another spoon.`,
     );
   const reading = readAmount(weighing.quantityText, 'weight');
   if (!reading.ok) throw new Refusal('refused', reading.message, { reason: 'quantity' });
@@ -184,7 +185,7 @@ export async function weighSpoon(
   if (density < 0.02 || density > 8)
     throw new Refusal(
       'refused',
-      `${(reading.amount / 1000).toFixed(1)} g in ${ml.toFixed(0)} ml can’t be a level spoonful of anything a studio keeps. Check the weight and the spoon.`,
+      $localize`${(reading.amount / 1000).toFixed(1)} g in ${ml.toFixed(0)} ml can’t be a level spoonful of anything a studio keeps. Check the weight and the spoon.`,
     );
   await db.insert(spoonWeighings).values({
     id: weighing.id,
@@ -223,8 +224,8 @@ export async function attach(
     throw new Refusal(
       'refused',
       wanted === 'sheet'
-        ? 'A safety data sheet is kept as a PDF. This file is none, whatever its name says.'
-        : 'A photograph is kept as PNG, JPEG or WebP. This file is none of them.',
+        ? $localize`A safety data sheet is kept as a PDF. This file is none, whatever its name says.`
+        : $localize`A photograph is kept as PNG, JPEG or WebP. This file is none of them.`,
     );
   if ('materialId' in to) await findMaterial(db, to.materialId);
   const kept = await files.keep(file);

@@ -24,7 +24,7 @@ export function assertFree(
   if (amount > stockLot.onHand)
     throw new Refusal(
       'refused',
-      `${stockLot.tag} holds ${formatAmount(stockLot.onHand, measure)}, so ${formatAmount(amount, measure)} can’t come out of it. Count the jar if the screen is wrong.`,
+      $localize`${stockLot.tag} holds ${formatAmount(stockLot.onHand, measure)}, so ${formatAmount(amount, measure)} can’t come out of it. Count the jar if the screen is wrong.`,
       { reason: 'notOnHand' },
     );
   const free = Math.max(0, stockLot.onHand - stockLot.reserved);
@@ -45,8 +45,8 @@ export async function takeOut(db: Db, id: string, taking: Taking, { now, byId }:
     throw new Refusal(
       'refused',
       taking.kind === 'spoil'
-        ? 'Say what spoiled it: the next harvest will want to know.'
-        : 'Say to whom it was given.',
+        ? $localize`Say what spoiled it: the next harvest will want to know.`
+        : $localize`Say to whom it was given.`,
       { reason: 'reasonMissing' },
     );
   const at = now.toISOString();
@@ -58,7 +58,7 @@ export async function takeOut(db: Db, id: string, taking: Taking, { now, byId }:
     if (!from)
       throw new Refusal(
         'refused',
-        `Each packet of ${stockLot.material.name} goes with an auxiliary. Choose the jar it is taken from.`,
+        $localize`Each packet of ${stockLot.material.name} goes with an auxiliary. Choose the jar it is taken from.`,
         { reason: 'auxiliaryMissing' },
       );
     assertFree(from.stockLot, need.amount);
@@ -67,7 +67,7 @@ export async function takeOut(db: Db, id: string, taking: Taking, { now, byId }:
       stockLotId: from.stockLot.id,
       kind: 'use',
       amount: -need.amount,
-      note: `with ${formatAmount(amount, 'pieces')} of ${stockLot.tag}`,
+      note: $localize`with ${formatAmount(amount, 'pieces')} of ${stockLot.tag}`,
       at,
       byId,
     });
@@ -110,7 +110,7 @@ export async function countStockLot(
   if (stockLot.onHand !== count.seenOnHand) {
     throw new Refusal(
       'changedMeanwhile',
-      `Stock of ${stockLot.tag} moved while you counted: the screen now says ${formatAmount(stockLot.onHand, stockLot.material.measure)}. Weigh it again, then enter it.`,
+      $localize`Stock of ${stockLot.tag} moved while you counted: the screen now says ${formatAmount(stockLot.onHand, stockLot.material.measure)}. Weigh it again, then enter it.`,
       { yours: count.seenOnHand, theirs: stockLot.onHand },
     );
   }
@@ -175,7 +175,10 @@ export async function settleAtWeighing(
     runEntryId,
     kind: 'count',
     amount: difference,
-    note: difference > 0 ? 'there was more in it when it was weighed from' : 'it was empty when it was weighed from',
+    note:
+      difference > 0
+        ? $localize`there was more in it when it was weighed from`
+        : $localize`it was empty when it was weighed from`,
     ...datedAt(atMs, now),
     byId,
   });
@@ -186,7 +189,7 @@ export async function giveBackFromLot(
   db: Db,
   runEntryId: string,
   { now, byId }: By,
-  note = 'weighing corrected',
+  note = $localize`weighing corrected`,
 ): Promise<void> {
   const booked = await db.select().from(movements).where(eq(movements.runEntryId, runEntryId));
   const reversed = new Set(booked.map((m) => m.reversesId));

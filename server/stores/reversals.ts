@@ -1,3 +1,4 @@
+import { worded } from '@vestigia/core';
 import type { LiquorEntryKind, LiquorTakeBack, Reversal } from '@vestigia/contract';
 import { contentsAtVolume } from '@vestigia/core';
 import { and, asc, eq, inArray } from 'drizzle-orm';
@@ -23,9 +24,12 @@ export async function reverseMovement(
   const [movement] = await db.select().from(movements).where(eq(movements.id, id));
   if (!movement) throw notFound('movement');
   if (movement.kind === 'reverse')
-    throw new Refusal('refused', 'A reversal is not reversed again. Book the delivery or the count anew.');
+    throw new Refusal('refused', $localize`A reversal is not reversed again. Book the delivery or the count anew.`);
   if (movement.lotId !== null)
-    throw new Refusal('refused', 'That went into a lot. Correct the weighing at the bench, and the shelf follows.');
+    throw new Refusal(
+      'refused',
+      $localize`That went into a lot. Correct the weighing at the bench, and the shelf follows.`,
+    );
   if (movement.liquorEntryId !== null) {
     await takeBackLiquorEntry(db, movement.liquorEntryId, { id: uuidv7(by.now), note }, by, { [id]: reversalId });
     return { id: reversalId };
@@ -58,7 +62,7 @@ async function reverseAll(
         together.map((m) => m.id),
       ),
     );
-  if (reversed) throw new Refusal('alreadyDone', 'That movement was reversed already.');
+  if (reversed) throw new Refusal('alreadyDone', $localize`That movement was reversed already.`);
   for (const m of together) {
     const [balance] = await db
       .select({ onHand: stockBalances.onHand, tag: stockLots.tag })
@@ -68,7 +72,7 @@ async function reverseAll(
     if (balance && balance.onHand - m.amount < 0)
       throw new Refusal(
         'refused',
-        `Some of ${balance.tag} has been used since, so it can’t be taken back whole. Count the jar instead.`,
+        $localize`Some of ${balance.tag} has been used since, so it can’t be taken back whole. Count the jar instead.`,
       );
   }
   await db.insert(movements).values(
@@ -89,11 +93,11 @@ async function reverseAll(
 
 /** Entries after which something else is in the liquor, or more or less of it. */
 const CHANGES_IT: ReadonlySet<LiquorEntryKind> = new Set(['use', 'replenish', 'feed', 'return', 'level', 'ladder']);
-const BELONGS_ELSEWHERE: Readonly<Partial<Record<LiquorEntryKind, string>>> = {
-  save: 'With that entry the liquor was kept. Reverse its receipt in the ledger below instead.',
-  return: 'That came back from a lot’s pot: it belongs to the lot’s record. Measure the liquor instead.',
-  takeBack: 'That took an entry back. Write the entry anew instead.',
-};
+const BELONGS_ELSEWHERE: Readonly<Partial<Record<LiquorEntryKind, string>>> = worded(() => ({
+  save: $localize`With that entry the liquor was kept. Reverse its receipt in the ledger below instead.`,
+  return: $localize`That came back from a lot’s pot: it belongs to the lot’s record. Measure the liquor instead.`,
+  takeBack: $localize`That took an entry back. Write the entry anew instead.`,
+}));
 
 /**
  * Takes back what was written of a kept liquor: what it moved goes back to its jars, and the liquor is as it would be
@@ -114,10 +118,10 @@ export async function takeBackLiquorEntry(
   if (elsewhere !== undefined || !before)
     throw new Refusal('refused', elsewhere ?? BELONGS_ELSEWHERE.save ?? '', { reason: 'notOfTheLiquor' });
   const gone = new Set(log.map((e) => e.takesBackId));
-  if (gone.has(entryId)) throw new Refusal('alreadyDone', 'That was taken back already.');
+  if (gone.has(entryId)) throw new Refusal('alreadyDone', $localize`That was taken back already.`);
   const since = log.slice(at + 1).find((e) => CHANGES_IT.has(e.kind) && !gone.has(e.id));
   if (CHANGES_IT.has(entry.kind) && since)
-    throw new Refusal('refused', `The liquor was changed since: “${since.note}”. Take that back first.`, {
+    throw new Refusal('refused', $localize`The liquor was changed since: “${since.note}”. Take that back first.`, {
       reason: 'changedSince',
     });
   const moved = await db.select().from(movements).where(eq(movements.liquorEntryId, entryId));
@@ -129,7 +133,7 @@ export async function takeBackLiquorEntry(
     kind: 'takeBack',
     takesBackId: entryId,
     after: without(entry, before, last, onHand, by),
-    note: `taken back: “${entry.note}” · ${note}`,
+    note: $localize`taken back: “${entry.note}” · ${note}`,
     at: by.now.toISOString(),
     byId: by.byId,
   });

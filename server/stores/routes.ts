@@ -73,7 +73,7 @@ export function storesRoutes(routes: Routes, context: Context): void {
     return (await readGathered(db)).map((g) => ({ ...g, lots: g.lots.filter((l) => !veil?.lotIds.has(l.id)) }));
   });
   routes.reads(api.lotCost, async ({ db, id, person }) => {
-    if ((await veilFor(db, person.id))?.lotIds.has(id)) throw notFound('cost of this lot');
+    if ((await veilFor(db, person.id))?.lotIds.has(id)) throw notFound($localize`cost of this lot`);
     return readLotCost(db, worths, id);
   });
 

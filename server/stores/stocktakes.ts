@@ -24,8 +24,8 @@ export async function startStocktake(
     throw new Refusal(
       'refused',
       place === ''
-        ? 'Nothing is on the shelf, so there is nothing to count.'
-        : `Nothing stands at ${place}. Choose another place.`,
+        ? $localize`Nothing is on the shelf, so there is nothing to count.`
+        : $localize`Nothing stands at ${place}. Choose another place.`,
     );
   await db.insert(stocktakes).values({ id, place, chosen, blind, startedAt: now.toISOString(), byId });
   return { id };
@@ -123,12 +123,13 @@ export async function enterStocktake(
   { now, byId }: By,
 ): Promise<{ id: string }> {
   const stocktake = await findStocktake(db, id);
-  if (stocktake.bookedAt !== null) throw new Refusal('refused', 'This count is booked already. Begin a new one.');
+  if (stocktake.bookedAt !== null)
+    throw new Refusal('refused', $localize`This count is booked already. Begin a new one.`);
   const stockLot = await findStockLot(db, entry.stockLotId);
   if (stockLot.onHand !== entry.seenOnHand)
     throw new Refusal(
       'changedMeanwhile',
-      `${stockLot.tag} was weighed out or filled while you counted it. Weigh it again.`,
+      $localize`${stockLot.tag} was weighed out or filled while you counted it. Weigh it again.`,
       { theirs: stockLot.onHand },
     );
   const quantityText = await amountOf(db, entry.quantityText, stockLot.material, { allowNothing: true });
@@ -163,7 +164,7 @@ export async function bookStocktake(
   { now, byId }: By,
 ): Promise<{ booked: number }> {
   const stocktake = await findStocktake(db, id);
-  if (stocktake.bookedAt !== null) throw new Refusal('alreadyDone', 'This count is booked already.');
+  if (stocktake.bookedAt !== null) throw new Refusal('alreadyDone', $localize`This count is booked already.`);
   const at = now.toISOString();
   const moved: string[] = [];
   const rows: (typeof movements.$inferInsert)[] = [];
@@ -178,7 +179,7 @@ export async function bookStocktake(
         stockLotId,
         kind: 'count',
         amount,
-        note: note === '' ? 'counted on a walk' : note,
+        note: note === '' ? $localize`counted on a walk` : note,
         at,
         byId,
       });
@@ -186,7 +187,7 @@ export async function bookStocktake(
   if (moved.length > 0)
     throw new Refusal(
       'changedMeanwhile',
-      `${moved.join(', ')} moved since ${moved.length === 1 ? 'it was' : 'they were'} counted. Count ${moved.length === 1 ? 'it' : 'them'} again, then book. Nothing is booked yet.`,
+      $localize`${moved.join(', ')} moved since ${moved.length === 1 ? $localize`it was` : $localize`they were`} counted. Count ${moved.length === 1 ? $localize`it` : $localize`them`} again, then book. Nothing is booked yet.`,
       { theirs: moved },
     );
   for (const row of rows) {

@@ -37,7 +37,7 @@ export function studioRoutes(routes: Routes): void {
   });
   routes.writes(api.giveCode, ['studio'], async ({ db, id, person }) => {
     if (id === person.id)
-      throw new Refusal('refused', 'A code is for somebody else. Change your own passphrase instead.');
+      throw new Refusal('refused', $localize`A code is for somebody else. Change your own passphrase instead.`);
     const code = newCode();
     if (!(await setHashes(db, id, { codeHash: await hashPassphrase(code) }))) throw notFound('person');
     return { code };

@@ -67,7 +67,7 @@ export async function updateWater(
   { version, ...fields }: Omit<Studio['waters'][number], 'id'>,
 ): Promise<void> {
   const [before] = await db.select().from(waters).where(eq(waters.id, id));
-  if (!before) throw notFound('water source');
+  if (!before) throw notFound($localize`water source`);
   const updated = await db
     .update(waters)
     .set({ ...fields, version: version + 1 })
@@ -82,7 +82,7 @@ export async function updateHeatSource(
   { version, ...fields }: Omit<Studio['heatSources'][number], 'id'>,
 ): Promise<void> {
   const [before] = await db.select().from(heatSources).where(eq(heatSources.id, id));
-  if (!before) throw notFound('heat source');
+  if (!before) throw notFound($localize`heat source`);
   const updated = await db
     .update(heatSources)
     .set({ ...fields, version: version + 1 })
@@ -100,7 +100,7 @@ export async function setRole(db: Db, id: string, role: Role): Promise<void> {
   const person = all.find((p) => p.id === id);
   if (!person) throw notFound('person');
   if (role !== 'owner' && !all.some((p) => p.id !== id && p.role === 'owner'))
-    throw new Refusal('refused', `${person.name} is the only owner here. Make somebody else one first.`, {
+    throw new Refusal('refused', $localize`${person.name} is the only owner here. Make somebody else one first.`, {
       reason: 'lastOwner',
     });
   await db.update(people).set({ role }).where(eq(people.id, id));
@@ -123,7 +123,7 @@ export async function removeVessel(db: Db, id: string): Promise<void> {
       .join(', ');
     throw new Refusal(
       'refused',
-      `${vessel.name} is planned for ${tags}${planned.length > 4 ? ` and ${planned.length - 4} more` : ''}. Dye or call off ${planned.length === 1 ? 'that lot' : 'those lots'} first.`,
+      $localize`${vessel.name} is planned for ${tags}${planned.length > 4 ? $localize` and ${planned.length - 4} more` : ''}. Dye or call off ${planned.length === 1 ? $localize`that lot` : $localize`those lots`} first.`,
       { reason: 'vesselInUse' },
     );
   }

@@ -74,12 +74,12 @@ export async function veilFor(db: Db, personId: string): Promise<Veil | undefine
 /** A recipe version that is kept from a person is not there, for them. */
 export async function assertVersionShown(db: Db, versionId: string | undefined, personId: string): Promise<void> {
   if (versionId !== undefined && (await veilFor(db, personId))?.versionIds.has(versionId))
-    throw notFound('recipe version');
+    throw notFound($localize`recipe version`);
 }
 
 /** What makes a lot is kept from a person: there is no recipe to it, for them. */
 export async function assertLotShown(db: Db, lotId: string, personId: string): Promise<void> {
-  if ((await veilFor(db, personId))?.lotIds.has(lotId)) throw notFound('recipe of this lot');
+  if ((await veilFor(db, personId))?.lotIds.has(lotId)) throw notFound($localize`recipe of this lot`);
 }
 
 /** Nor is a recipe; one whose amounts are kept isn't changed by who can't see them. */
@@ -94,7 +94,7 @@ export async function assertAllShown(db: Db, personId: string, what: string): Pr
   if (veil)
     throw new Refusal(
       'refused',
-      `Some recipes here are kept to ${veil.keepers.join(' and ')}, and ${what} would tell them. Ask one of them to take it.`,
+      $localize`Some recipes here are kept to ${veil.keepers.join($localize` and `)}, and ${what} would tell them. Ask one of them to take it.`,
       { reason: 'keptPrivate' },
     );
 }
@@ -102,8 +102,8 @@ export async function assertAllShown(db: Db, personId: string, what: string): Pr
 /** What stands in place of the version that makes a private thing: there is none by this id. */
 export const PRIVATE_VERSION_ID = '00000000-0000-4000-8000-000000000000';
 /** A lot of a private recipe, where it would tell what went into it. */
-export const PRIVATE_LOT = 'a private lot';
+export const privateLot = (): string => $localize`a private lot`;
 /** What stands in place of a private recipe’s name. */
-export const PRIVATE_RECIPE = 'kept private';
+export const privateRecipe = (): string => $localize`kept private`;
 /** What stands in place of the title of a step that runs for a private lot. */
-export const PRIVATE_STEP = 'a step of a private lot';
+export const privateStep = (): string => $localize`a step of a private lot`;

@@ -26,7 +26,7 @@ export async function changeAtHand(
   else {
     const kept = await readAtHand(db, byId);
     if (kept.length >= MOST && !kept.some((p) => p.path === path))
-      throw new Refusal('refused', `${MOST} pages are at hand already. Take one away on Today first.`, {
+      throw new Refusal('refused', $localize`${MOST} pages are at hand already. Take one away on Today first.`, {
         reason: 'tooMany',
       });
     await db

@@ -10,7 +10,7 @@ import { Refusal } from '../shared/problem';
 import { readLotSummaries } from '../lots/lots-store';
 import { veilSummaries } from '../lots/veiled-lot';
 import type { Veil } from '../studio/veil';
-import { PRIVATE_STEP } from '../studio/veil';
+import { privateStep } from '../studio/veil';
 import { readFastnessTests } from '../judge/fastness-store';
 import { readGoingOff, readShort } from '../stores/shelf';
 import { studioToday } from '../studio/studio-store';
@@ -76,7 +76,7 @@ export function veilToday(today: TodayOfRecord, veil: Veil | undefined): TodayOf
   const veiled = (lots: Today['inWork']): Today['inWork'] => veilSummaries(lots, veil);
   return {
     ...today,
-    running: today.running.map((r) => (veil.lotIds.has(r.lotId) ? { ...r, title: PRIVATE_STEP } : r)),
+    running: today.running.map((r) => (veil.lotIds.has(r.lotId) ? { ...r, title: privateStep() } : r)),
     inWork: veiled(today.inWork),
     planned: veiled(today.planned),
     toJudge: veiled(today.toJudge),
@@ -160,7 +160,7 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
       kind: 'swatch' as const,
       id: s.id,
       title: s.name,
-      detail: `snippet, page ${s.page}, place ${s.slot}`,
+      detail: $localize`snippet, page ${s.page}, place ${s.slot}`,
       lab: s.lab,
     })),
     ...noted,
@@ -168,7 +168,7 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
       kind: 'recipe' as const,
       id: r.id,
       title: r.name,
-      detail: `recipe, version ${r.number}`,
+      detail: $localize`recipe, version ${r.number}`,
       lab: r.lab,
     })),
   ];

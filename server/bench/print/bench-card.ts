@@ -46,8 +46,8 @@ export function printCard({ lot, placed, tag, paper }: CardInput): Promise<Uint8
 /** A zone as it is put on at the step, in a line. */
 const sayZone = ({ title, order, fromCm, toCm, minutes, mlPerPiece }: PlannedZone): string =>
   [
-    `Turn ${order}, ${title}: ${fromCm} to ${toCm} cm`,
-    mlPerPiece === null ? '' : `${mlPerPiece} ml a piece`,
+    $localize`Turn ${order}, ${title}:title:: ${fromCm} to ${toCm} cm`,
+    mlPerPiece === null ? '' : $localize`${mlPerPiece} ml a piece`,
     minutes === 0 ? '' : sayMinutes(minutes),
   ]
     .filter((w) => w !== '')
@@ -78,12 +78,12 @@ class Card {
       size: 20,
     });
     const facts = [
-      `${recipe.name}, version ${recipe.number} · ${countLabel(plan.pieces, 'piece')} · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
+      $localize`${recipe.name}, version ${recipe.number} · ${countLabel(plan.pieces, 'piece')} · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
       `${plan.groups.length > 1 ? plan.groups.map((g) => `${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
       plan.batches
         .map(
           (b) =>
-            `batch ${b.number}: ${countLabel(b.pieces, 'piece')} in ${b.vesselName}, ${formatVolume(b.liquor.value)}`,
+            $localize`batch ${b.number}:number:: ${countLabel(b.pieces, 'piece')} in ${b.vesselName}, ${formatVolume(b.liquor.value)}`,
         )
         .join(' · '),
       ...(note === '' ? [] : [note]),
@@ -97,7 +97,7 @@ class Card {
       align: 'center',
     });
     this.y = Math.max(y, this.y + qr + 6) + 2;
-    for (const [i, label] of ['dyed on', 'by', 'water, pH'].entries())
+    for (const [i, label] of [$localize`dyed on`, 'by', $localize`water, pH`].entries())
       box(this.pdf, label, MARGIN + (i * this.width) / 3, this.y, this.width / 3 - 4);
     this.y += 26;
   }
@@ -106,7 +106,7 @@ class Card {
     const heat = [
       sayCourse(step) || (step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`),
       sayMinutes(step.durationMin),
-      step.ceilingC === undefined ? '' : `never above ${formatTemperature(step.ceilingC)}`,
+      step.ceilingC === undefined ? '' : $localize`never above ${formatTemperature(step.ceilingC)}`,
       step.targetPh ? sayPhBetween(step.targetPh) : '',
     ]
       .filter((w) => w !== '')
@@ -118,8 +118,8 @@ class Card {
       step.instruction,
       step.forWhom,
       baths,
-      step.lookFor === '' ? '' : `Look for: ${step.lookFor}`,
-      step.lookEveryMin === undefined ? '' : `Look again every ${sayMinutes(step.lookEveryMin)}.`,
+      step.lookFor === '' ? '' : $localize`Look for: ${step.lookFor}`,
+      step.lookEveryMin === undefined ? '' : $localize`Look again every ${sayMinutes(step.lookEveryMin)}.`,
       ...(step.kind === 'fibre' ? this.lot.extras.intake.marks.map((m) => `${m.of}: ${m.text}.`) : []),
       ...(step.zones ?? []).map(sayZone),
       ...step.cautions.map(sayStepCaution),
@@ -137,7 +137,7 @@ class Card {
     line(this.pdf, heat, MARGIN + this.width * 0.45, this.y + 5, this.width * 0.55, { size: 9.5, align: 'right' });
     this.y = label(this.pdf, text, MARGIN, this.y + 19, this.width, { size: 8.5 }) + 3;
     for (const weighing of step.weighings) this.weighing(weighing);
-    const boxes = ['begun at', 'finished at', 'hottest, °C', 'pH', 'what you saw'] as const;
+    const boxes = [$localize`begun at`, $localize`finished at`, 'hottest, °C', 'pH', $localize`what you saw`] as const;
     const shares = [0.13, 0.13, 0.13, 0.1, 0.51];
     let x = MARGIN;
     for (const [i, label] of boxes.entries()) {
@@ -152,7 +152,7 @@ class Card {
     const stockLots = weighing.picks
       .map(
         (p) =>
-          `${formatAmount(p.amount, weighing.measure)} from ${this.lot.stockLots.find((j) => j.id === p.stockLotId)?.tag ?? 'no jar on the shelf'}`,
+          `${formatAmount(p.amount, weighing.measure)} from ${this.lot.stockLots.find((j) => j.id === p.stockLotId)?.tag ?? $localize`no jar on the shelf`}`,
       )
       .join(', ');
     line(
@@ -182,7 +182,7 @@ class Card {
     // A lane for each turn: what is done after something else lies over it on the piece, but not on paper.
     const turns = [...new Set(zones.map((z) => z.order))].sort((one, other) => one - other);
     this.room(40 + turns.length * 30 + zones.length * 11);
-    line(this.pdf, `Where the colour goes: ${plan.piece}, ${plan.lengthCm} cm`, MARGIN, this.y, this.width, {
+    line(this.pdf, $localize`Where the colour goes: ${plan.piece}, ${plan.lengthCm} cm`, MARGIN, this.y, this.width, {
       bold: true,
       size: 11,
     });
@@ -214,7 +214,7 @@ class Card {
     for (const zone of zones) {
       line(
         this.pdf,
-        `${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_LABELS[zone.way]}${zone.pointsCm.length === 0 ? '' : `, at ${zone.pointsCm.join(', ')} cm`}`,
+        $localize`${zone.fromCm} to ${zone.toCm} cm: ${zone.title}, ${ZONE_LABELS[zone.way]}${zone.pointsCm.length === 0 ? '' : $localize`, at ${zone.pointsCm.join(', ')} cm`}`,
         MARGIN,
         this.y,
         this.width,
@@ -230,10 +230,17 @@ class Card {
     const pieces = Math.min(MAX_MARKS, this.lot.plan.pieces);
     const across = 5;
     this.room(24 + Math.ceil(Math.min(pieces, 10) / across) * 15);
-    line(this.pdf, 'Marks of the pieces: knots in an undyed cord, read from the loop', MARGIN, this.y, this.width, {
-      bold: true,
-      size: 11,
-    });
+    line(
+      this.pdf,
+      $localize`Marks of the pieces: knots in an undyed cord, read from the loop`,
+      MARGIN,
+      this.y,
+      this.width,
+      {
+        bold: true,
+        size: 11,
+      },
+    );
     this.y += 17;
     for (let i = 0; i < pieces; i += 1) {
       if (i % across === 0 && i > 0) {
@@ -257,7 +264,7 @@ class Card {
     }
     this.y += 20;
     if (this.lot.plan.pieces > MAX_MARKS)
-      line(this.pdf, `and so on to ${this.lot.plan.pieces}`, MARGIN, this.y, this.width);
+      line(this.pdf, $localize`and so on to ${this.lot.plan.pieces}`, MARGIN, this.y, this.width);
   }
 
   feet(): void {

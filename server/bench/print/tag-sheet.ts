@@ -12,7 +12,7 @@ const DOWN = 9;
  */
 export function printTags(tags: readonly Tag[], size: 'label' | 'sheet'): Promise<Uint8Array> {
   const [w, h] = [LABEL_MM[0] * MM, LABEL_MM[1] * MM];
-  const pdf = openPdf('Tags', size === 'label' ? [w, h] : 'A4', 0);
+  const pdf = openPdf($localize`Tags`, size === 'label' ? [w, h] : 'A4', 0);
   const [left, top] = size === 'label' ? [0, 0] : [(pdf.page.width - ACROSS * w) / 2, (pdf.page.height - DOWN * h) / 2];
   tags.forEach((tag, i) => {
     const onPage = size === 'label' ? 0 : i % (ACROSS * DOWN);

@@ -75,13 +75,15 @@ export class ImportJobs {
     if (job.state !== 'ready' || !job.plan)
       throw new Refusal(
         'refused',
-        job.state === 'done' ? 'This file is in already.' : 'This import can’t be written. Choose the file again.',
+        job.state === 'done'
+          ? $localize`This file is in already.`
+          : $localize`This import can’t be written. Choose the file again.`,
         { reason: 'notReady' },
       );
     if (job.plan.fates.refused > 0)
       throw new Refusal(
         'refused',
-        `${job.plan.fates.refused} rows can’t be taken, so none are. Mend them in the file and choose it again.`,
+        $localize`${job.plan.fates.refused} rows can’t be taken, so none are. Mend them in the file and choose it again.`,
         { reason: 'rowsRefused' },
       );
     job.state = 'writing';
@@ -94,7 +96,7 @@ export class ImportJobs {
   cancel(id: string): ImportJob {
     const job = this.find(id);
     if (job.state === 'done' || job.sealed)
-      throw new Refusal('refused', 'It is written already. Reverse what should not be there.');
+      throw new Refusal('refused', $localize`It is written already. Reverse what should not be there.`);
     job.state = 'cancelled';
     return view(job);
   }
@@ -137,7 +139,7 @@ export class ImportJobs {
           if ((await stampOf(tx)) !== plan.stamp)
             throw new Refusal(
               'changedMeanwhile',
-              'Something on the shelf moved since this file was read. Choose it again to see what would become of it now.',
+              $localize`Something on the shelf moved since this file was read. Choose it again to see what would become of it now.`,
             );
           await tellNoRows(tx);
           await noteDeed(tx, {
@@ -182,7 +184,7 @@ export class ImportJobs {
     job.problem =
       error instanceof Refusal
         ? error.detail
-        : 'Something broke while the file was taken in. Nothing was kept; try again.';
+        : $localize`Something broke while the file was taken in. Nothing was kept; try again.`;
     if (!(error instanceof Refusal)) this.context.log.error({ err: error }, 'import');
   }
 }

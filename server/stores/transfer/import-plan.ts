@@ -50,7 +50,7 @@ function readDocument(text: string): Read<StoresDocument> {
   try {
     value = JSON.parse(text);
   } catch {
-    return { ok: false, message: 'This is not readable JSON: it may be cut off. Export it again, whole.' };
+    return { ok: false, message: $localize`This is not readable JSON: it may be cut off. Export it again, whole.` };
   }
   const result = storesDocument.safeParse(value);
   if (result.success) return { ok: true, value: result.data };
@@ -60,6 +60,6 @@ function readDocument(text: string): Read<StoresDocument> {
     message:
       issue && /[.!?]$/.test(issue.message)
         ? issue.message
-        : `“${issue?.path.join('.') ?? ''}” is missing or can’t be used.`,
+        : $localize`“${issue?.path.join('.') ?? ''}” is missing or can’t be used.`,
   };
 }

@@ -215,7 +215,7 @@ export class Planner {
           line,
           label,
           'refused',
-          'It is here already and says something else. Change it on its own page, or give this row another id.',
+          $localize`It is here already and says something else. Change it on its own page, or give this row another id.`,
         );
       return undefined;
     }
@@ -237,7 +237,7 @@ export class Planner {
       (m) => m,
       (m) =>
         this.materialByName.has(m.name.toLowerCase())
-          ? `A material called “${m.name}” is here already, under another id.`
+          ? $localize`A material called “${m.name}” is here already, under another id.`
           : refusedSalt(m.name),
     );
     if (!taken) return;
@@ -253,10 +253,11 @@ export class Planner {
       this.stockLots,
       (s) => s,
       (s) => {
-        if (!this.materials.has(s.materialId)) return 'Its material is not here. Bring the materials in first.';
+        if (!this.materials.has(s.materialId))
+          return $localize`Its material is not here. Bring the materials in first.`;
         if (s.bestBefore !== null && s.bestBefore < s.receivedOn)
-          return 'It would be past its best before it came. Check the two dates.';
-        return this.stockLotByTag.has(s.tag) ? `Another jar is tagged “${s.tag}”.` : undefined;
+          return $localize`It would be past its best before it came. Check the two dates.`;
+        return this.stockLotByTag.has(s.tag) ? $localize`Another jar is tagged “${s.tag}”.` : undefined;
       },
     );
     if (!taken) return;
@@ -286,17 +287,17 @@ export class Planner {
   }
 
   private againstMovement(m: MovementFileRecord): string | undefined {
-    if (!this.stockLots.has(m.stockLotId)) return 'Its jar is not here. Bring the stock lots in first.';
+    if (!this.stockLots.has(m.stockLotId)) return $localize`Its jar is not here. Bring the stock lots in first.`;
     if (Date.parse(m.at) > this.now.getTime() + FUTURE_SLACK_MS)
-      return 'It is dated in a time still to come. Check its date.';
+      return $localize`It is dated in a time still to come. Check its date.`;
     if (m.conversion !== null && !m.created && !this.conversionsHere.has(m.conversion))
-      return 'It belongs to a conversion that the file does not tell of.';
+      return $localize`It belongs to a conversion that the file does not tell of.`;
     if (m.reversesId === null) return undefined;
     const target = this.moved.get(m.reversesId);
-    if (!target) return 'It reverses a movement that is not here. Put that row before it.';
-    if (this.reversed.has(m.reversesId)) return 'What it reverses was reversed already.';
+    if (!target) return $localize`It reverses a movement that is not here. Put that row before it.`;
+    if (this.reversed.has(m.reversesId)) return $localize`What it reverses was reversed already.`;
     return target.amount !== -m.amount || target.stockLotId !== m.stockLotId
-      ? 'A reversal is equal and opposite to what it reverses, in the same jar.'
+      ? $localize`A reversal is equal and opposite to what it reverses, in the same jar.`
       : undefined;
   }
 
@@ -337,14 +338,14 @@ export class Planner {
       this.refuseStockLot(
         over.stockLotId,
         (tag, measure) =>
-          `${tag} would have held ${formatAmount(over.balance, measure)} on ${dayOf(Date.parse(over.at), this.here.zone)}. A movement into it is missing, or one out of it is too large.`,
+          $localize`${tag} would have held ${formatAmount(over.balance, measure)} on ${dayOf(Date.parse(over.at), this.here.zone)}. A movement into it is missing, or one out of it is too large.`,
       );
     for (const [id, own] of added) {
       if (own.reduce((sum, m) => sum + m.amount, balance(id).onHand) < balance(id).reserved)
         this.refuseStockLot(
           id,
           (tag) =>
-            `${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`,
+            $localize`${tag} would hold less than is promised to lots. Book in a delivery first, or leave these rows out.`,
         );
     }
   }

@@ -52,7 +52,7 @@ export function movementFrom(
   const stockLot = stockLotByTag.get(text(row.tag).trim());
   if (!stockLot)
     return wrong(
-      `There is no jar tagged “${text(row.tag).slice(0, 40)}” here. Bring the stock lots in first.`,
+      $localize`There is no jar tagged “${text(row.tag).slice(0, 40)}” here. Bring the stock lots in first.`,
     ) as never;
   const amount = amountFrom(text(row.amount).trim(), text(row.unit).trim(), stockLot.measure);
   const kind = text(row.kind).trim();
@@ -74,14 +74,14 @@ export function movementFrom(
   const sign = kind in SIGN ? SIGN[kind as keyof typeof SIGN] : 0;
   if (sign !== 0 && Math.sign(amount) !== sign)
     wrong(
-      `“${kind}” ${sign > 0 ? 'brings stock in, so its amount is above zero' : 'takes stock out, so its amount is below zero'}.`,
+      `“${kind}” ${sign > 0 ? $localize`brings stock in, so its amount is above zero` : $localize`takes stock out, so its amount is below zero`}.`,
     );
-  if (kind === 'reverse' && record.reversesId === null) wrong('A reversal names the movement it reverses.');
+  if (kind === 'reverse' && record.reversesId === null) wrong($localize`A reversal names the movement it reverses.`);
   const conversionKind = orNull(row.conversionKind);
   if (conversion === null || conversionKind === null) return record;
   if (!(CONVERSION_KINDS as readonly string[]).includes(conversionKind))
     wrong(
-      `“${conversionKind.slice(0, 30)}” is not a way stock changes its form. Use one of: ${CONVERSION_KINDS.join(', ')}.`,
+      $localize`“${conversionKind.slice(0, 30)}” is not a way stock changes its form. Use one of: ${CONVERSION_KINDS.join(', ')}.`,
     );
   return {
     ...record,
@@ -108,7 +108,7 @@ export function amountFrom(writtenText: string, unit: string, measure: StockMeas
     return measure === 'pieces'
       ? Number.isInteger(value)
         ? value
-        : (wrong('Pieces and packets are whole. Write a whole number.') as never)
+        : (wrong($localize`Pieces and packets are whole. Write a whole number.`) as never)
       : Math.round(value * 1000);
   }
   const negative = /^[-−]/.test(writtenText);

@@ -30,7 +30,7 @@ export function rowOf<C extends string>(header: readonly string[], cells: readon
     const value = readCell(cells[i] ?? '');
     if (value === undefined)
       wrong(
-        `“${(cells[i] ?? '').slice(0, 30)}” begins like a formula, which a spreadsheet would run. Take the sign away, or put an apostrophe before it.`,
+        $localize`“${(cells[i] ?? '').slice(0, 30)}” begins like a formula, which a spreadsheet would run. Take the sign away, or put an apostrophe before it.`,
       );
     row[name] = value;
   });
@@ -56,7 +56,7 @@ export const number = (value: string | undefined, column: string): number | null
   const parsed = Number(writtenText.replace(',', '.'));
   return Number.isFinite(parsed)
     ? parsed
-    : (wrong(`“${writtenText.slice(0, 30)}” in ${column} is not a number.`) as never);
+    : (wrong($localize`“${writtenText.slice(0, 30)}” in ${column} is not a number.`) as never);
 };
 
 export const grams = (value: string | undefined, column: string): number | null => {
@@ -69,7 +69,7 @@ export const flag = (value: string | undefined, column: string): boolean => {
   if (['', 'no', 'false', '0'].includes(writtenText)) return false;
   return ['yes', 'true', '1'].includes(writtenText)
     ? true
-    : (wrong(`“${writtenText.slice(0, 20)}” in ${column} is neither yes nor no.`) as never);
+    : (wrong($localize`“${writtenText.slice(0, 20)}” in ${column} is neither yes nor no.`) as never);
 };
 
 export const json = (value: string | undefined, column: string): unknown => {
@@ -78,7 +78,7 @@ export const json = (value: string | undefined, column: string): unknown => {
   try {
     return JSON.parse(writtenText) as unknown;
   } catch {
-    return wrong(`What stands in ${column} can’t be read.`);
+    return wrong($localize`What stands in ${column} can’t be read.`);
   }
 };
 

@@ -74,7 +74,7 @@ export function checkRecord<S extends z.ZodType>(schema: S, value: unknown): z.i
   return wrong(
     issue && /[.!?]$/.test(issue.message)
       ? issue.message
-      : `“${issue?.path.join('.') ?? ''}” is missing or can’t be used.`,
+      : $localize`“${issue?.path.join('.') ?? ''}” is missing or can’t be used.`,
   ) as never;
 }
 
@@ -154,13 +154,13 @@ export function stockLotFrom(
   const material = materialByName.get(text(row.material).trim().toLowerCase());
   if (!material)
     return wrong(
-      `There is no material called “${text(row.material).slice(0, 60)}” here. Bring the materials in first.`,
+      $localize`There is no material called “${text(row.material).slice(0, 60)}” here. Bring the materials in first.`,
     ) as never;
   const costMinor = orNull(row.cost) === null ? null : readMoney(text(row.cost));
   if (costMinor === undefined)
-    return wrong(`“${text(row.cost).slice(0, 30)}” is not an amount of money. Write it like 12.50.`) as never;
+    return wrong($localize`“${text(row.cost).slice(0, 30)}” is not an amount of money. Write it like 12.50.`) as never;
   const record = checkRecord(stockLotRecord, {
-    id: orNull(row.id) ?? idFrom('stock lot', text(row.tag).trim()),
+    id: orNull(row.id) ?? idFrom($localize`stock lot`, text(row.tag).trim()),
     materialId: material.id,
     tag: text(row.tag),
     receivedOn: text(row.receivedOn).trim(),
@@ -200,7 +200,7 @@ export function stockLotFrom(
     },
   });
   if (record.bestBefore !== null && record.bestBefore < record.receivedOn)
-    wrong('It would be past its best before it came. Check the two dates.');
+    wrong($localize`It would be past its best before it came. Check the two dates.`);
   return record;
 }
 

@@ -11,7 +11,7 @@ import { ImportJobs } from './import-jobs';
 export function transferRoutes(routes: Routes, context: Context, writer: Writer): void {
   const imports = new ImportJobs(context, writer);
   routes.reads(api.exportStores, async ({ db, query, person, now }) => {
-    await assertAllShown(db, person.id, 'a file of all movements');
+    await assertAllShown(db, person.id, $localize`a file of all movements`);
     await noteDeed(db, { now, byId: person.id, kind: 'tookFile', thing: 'file', name: query.kind });
     return exportFile(db, query.kind, query.separator ?? ',');
   });

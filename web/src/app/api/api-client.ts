@@ -101,6 +101,6 @@ function shownProblem(error: HttpErrorResponse): ShownProblem {
   return {
     // A refusal without a sentence of ours: something on the way said no, and how is still worth knowing.
     ...(error.status > 0 ? { status: error.status } : {}),
-    detail: 'The server can’t be reached. What you entered is still here; check that it is running, then do it again.',
+    detail: $localize`The server can’t be reached. What you entered is still here; check that it is running, then do it again.`,
   };
 }

@@ -233,7 +233,7 @@ function sayMessage(message: InstrumentMessage): string {
     case 'colour':
       return sayLab(message, 2);
     case 'hello':
-      return `${message.name} is there`;
+      return $localize`${message.name} is there`;
     case 'trouble':
       return message.message;
   }

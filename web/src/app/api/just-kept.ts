@@ -29,7 +29,7 @@ export class JustKept {
     // A row that came late said what was kept before; this is another time.
     this.saidBy.delete(id);
     setTimeout(() => {
-      if (!this.saidBy.delete(id)) void this.announcer.announce('Done.');
+      if (!this.saidBy.delete(id)) void this.announcer.announce($localize`Done.`);
     }, ROW_WITHIN_MS);
   }
 
@@ -41,7 +41,7 @@ export class JustKept {
   say(id: string, what: string): void {
     if (this.saidBy.has(id)) return;
     this.saidBy.add(id);
-    void this.announcer.announce(`Kept: ${what}`);
+    void this.announcer.announce($localize`Kept: ${what}`);
   }
 }
 

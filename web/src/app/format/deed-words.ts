@@ -2,37 +2,37 @@ import type { Deed, DeedChanges, DeedKind, DeedThing, Session } from '@vestigia/
 import type { Role } from '@vestigia/core';
 
 export const ROLE_LABELS: Readonly<Record<Role, string>> = {
-  guest: 'guest: looks on',
-  helper: 'helper: records',
-  dyer: 'dyer: also recipes, prices and files',
-  owner: 'owner: all, people too',
+  guest: $localize`guest: looks on`,
+  helper: $localize`helper: records`,
+  dyer: $localize`dyer: also recipes, prices and files`,
+  owner: $localize`owner: all, people too`,
 };
 
 const DONE: Readonly<Record<DeedKind, string>> = {
-  added: 'added',
-  changed: 'changed',
-  removed: 'took out',
-  cameIn: 'came in',
-  left: 'left',
-  turnedAway: 'was turned away at the door',
-  endedSession: 'ended where somebody was in',
-  openedFile: 'A studio file was opened',
-  brought: 'brought in a file',
-  tookFile: 'took a file away',
+  added: $localize`added`,
+  changed: $localize`changed`,
+  removed: $localize`took out`,
+  cameIn: $localize`came in`,
+  left: $localize`left`,
+  turnedAway: $localize`was turned away at the door`,
+  endedSession: $localize`ended where somebody was in`,
+  openedFile: $localize`A studio file was opened`,
+  brought: $localize`brought in a file`,
+  tookFile: $localize`took a file away`,
 };
 
 const THINGS: Readonly<Record<DeedThing, string>> = {
-  studio: 'the studio’s settings',
-  person: 'the person',
-  heatSource: 'the heat source',
-  vessel: 'the vessel',
-  water: 'the water',
-  material: 'the material',
-  jar: 'the jar',
-  recipe: 'the recipe',
-  colourway: 'the colourway',
-  swatch: 'the snippet',
-  container: 'the container',
+  studio: $localize`the studio’s settings`,
+  person: $localize`the person`,
+  heatSource: $localize`the heat source`,
+  vessel: $localize`the vessel`,
+  water: $localize`the water`,
+  material: $localize`the material`,
+  jar: $localize`the jar`,
+  recipe: $localize`the recipe`,
+  colourway: $localize`the colourway`,
+  swatch: $localize`the snippet`,
+  container: $localize`the container`,
   file: '',
 };
 
@@ -43,41 +43,41 @@ export function sayDeed({ by, kind, thing, name, note }: Deed): string {
     case 'left':
       return `${name} ${DONE[kind]}`;
     case 'turnedAway':
-      return `Somebody was turned away who gave the name of ${name}${note === '' ? '' : `, from ${note}`}`;
+      return $localize`Somebody was turned away who gave the name of ${name}${note === '' ? '' : $localize`, from ${note}`}`;
     case 'endedSession':
-      return `${by?.name ?? 'Somebody'} ended where ${name} was in`;
+      return $localize`${by?.name ?? $localize`Somebody`} ended where ${name} was in`;
     case 'openedFile':
       return `${DONE[kind]}: ${name}, by ${note}`;
     case 'brought':
     case 'tookFile':
-      return `${by?.name ?? 'Somebody'} ${DONE[kind]}${name === '' ? '' : `: ${name}`}`;
+      return `${by?.name ?? $localize`Somebody`} ${DONE[kind]}${name === '' ? '' : `: ${name}`}`;
     default:
-      return `${by?.name ?? 'The program'} ${DONE[kind]} ${THINGS[thing]}${thing === 'studio' ? '' : ` ${name}`}`;
+      return `${by?.name ?? $localize`The program`} ${DONE[kind]} ${THINGS[thing]}${thing === 'studio' ? '' : ` ${name}`}`;
   }
 }
 
 /** What doesn’t follow from taking a field’s name apart. */
 const FIELDS: Readonly<Record<string, string>> = {
-  codeHash: 'a code for coming in',
-  passphraseHash: 'the passphrase',
-  keptTo: 'to whom it is kept',
-  keptVersions: 'versions kept to some',
-  amountsKeptTo: 'to whom the amounts are kept',
-  workingMl: 'working volume, ml',
-  emptyG: 'empty, g',
-  maxC: 'hottest, °C',
-  powerW: 'power, W',
-  heldIron: 'held iron',
-  heatSourceId: 'heat source',
-  hardnessDh: 'hardness, °dH',
+  codeHash: $localize`a code for coming in`,
+  passphraseHash: $localize`the passphrase`,
+  keptTo: $localize`to whom it is kept`,
+  keptVersions: $localize`versions kept to some`,
+  amountsKeptTo: $localize`to whom the amounts are kept`,
+  workingMl: $localize`working volume, ml`,
+  emptyG: $localize`empty, g`,
+  maxC: $localize`hottest, °C`,
+  powerW: $localize`power, W`,
+  heldIron: $localize`held iron`,
+  heatSourceId: $localize`heat source`,
+  hardnessDh: $localize`hardness, °dH`,
   ph: 'pH',
-  costMinor: 'cost, hundredths',
-  toleranceDeltaE: 'tolerance, ΔE',
-  roomC: 'room, °C',
-  coldWaterC: 'cold water, °C',
-  hotWaterC: 'hot water, °C',
-  liftLimitKg: 'one person lifts, kg',
-  asOf: 'as it was on',
+  costMinor: $localize`cost, hundredths`,
+  toleranceDeltaE: $localize`tolerance, ΔE`,
+  roomC: $localize`room, °C`,
+  coldWaterC: $localize`cold water, °C`,
+  hotWaterC: $localize`hot water, °C`,
+  liftLimitKg: $localize`one person lifts, kg`,
+  asOf: $localize`as it was on`,
 };
 
 const fieldWord = (field: string): string =>
@@ -114,7 +114,7 @@ export const sayChanges = (changes: DeedChanges): string[] =>
 
 /** A browser and its machine in two words, from what it says of itself. */
 export function sayBrowser({ browser }: Pick<Session, 'browser'>): string {
-  const machine = /(iPad|iPhone|Android|Windows|Macintosh|Linux)/.exec(browser)?.[1] ?? 'another machine';
-  const program = /(Firefox|Edg|Chrome|Safari)/.exec(browser)?.[1] ?? 'another program';
-  return `${program === 'Edg' ? 'Edge' : program} on ${machine === 'Macintosh' ? 'a Mac' : machine}`;
+  const machine = /(iPad|iPhone|Android|Windows|Macintosh|Linux)/.exec(browser)?.[1] ?? $localize`another machine`;
+  const program = /(Firefox|Edg|Chrome|Safari)/.exec(browser)?.[1] ?? $localize`another program`;
+  return `${program === 'Edg' ? $localize`Edge` : program} on ${machine === 'Macintosh' ? 'a Mac' : machine}`;
 }

@@ -16,16 +16,16 @@ import {
 
 const READ_BY = {
   hand: '',
-  instrument: ', by the instrument',
-  simulated: ', by a simulated instrument',
-  strip: ', by strip',
-  card: ', from the bench card',
+  instrument: $localize`, by the instrument`,
+  simulated: $localize`, by a simulated instrument`,
+  strip: $localize`, by strip`,
+  card: $localize`, from the bench card`,
 } as const;
 const by = (entry: RunEntryView): string => READ_BY[entry.detail?.readBy ?? 'hand'];
 const when = (entry: RunEntryView): string => (entry.detail?.about ? ` (${entry.detail.about})` : '');
 
 const sayTaken = ({ takenMl, made }: SolutionTaken, tag: string): string =>
-  `, as ${formatVolume(takenMl)} of ${made ? `a solution of ${formatWeight(made.dissolvedG)} in ${formatVolume(made.madeUpMl)}` : tag}`;
+  $localize`, as ${formatVolume(takenMl)} of ${made ? $localize`a solution of ${formatWeight(made.dissolvedG)} in ${formatVolume(made.madeUpMl)}` : tag}`;
 
 /** An entry written down this much later than it happened was told afterwards. */
 const TOLD_LATER_MS = 10 * 60_000;
@@ -34,53 +34,53 @@ export const toldLater = ({ at, recordedAt }: Pick<RunEntryView, 'at' | 'recorde
   Date.parse(recordedAt) - Date.parse(at) > TOLD_LATER_MS;
 
 const late = (entry: RunEntryView): string =>
-  entry.detail?.late ? ` (told after the lot was closed: ${entry.detail.late})` : '';
+  entry.detail?.late ? $localize` (told after the lot was closed: ${entry.detail.late})` : '';
 
 /** One bench entry as a dyer would read it back. */
 export const entryLabel = (entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string =>
   sayEntry(entry, lot) + late(entry);
 
-const sayOf = (plan: LotDetail['plan'], of: ShadeOf): string => sayAlone(plan, of) || 'all of it';
+const sayOf = (plan: LotDetail['plan'], of: ShadeOf): string => sayAlone(plan, of) || $localize`all of it`;
 
 function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'>): string {
   const textPart = entry.text ? `: ${entry.text}` : '';
   switch (entry.kind) {
     case 'start':
-      return `begun${entry.detail?.outOfOrder ? ' out of order' : ''}${entry.detail?.vessels ? ` in ${entry.detail.vessels.map((v) => v.vesselName).join(' and ')}` : ''}${when(entry)}${textPart}`;
+      return `begun${entry.detail?.outOfOrder ? $localize` out of order` : ''}${entry.detail?.vessels ? ` in ${entry.detail.vessels.map((v) => v.vesselName).join($localize` and `)}` : ''}${when(entry)}${textPart}`;
     case 'finish':
       return `finished${when(entry)}${textPart}`;
     case 'skip':
       return `skipped${textPart}`;
     case 'cancel':
-      return `lot called off${textPart}`;
+      return $localize`lot called off${textPart}`;
     case 'note':
-      return `${entry.detail?.deviation ? 'otherwise than planned: ' : ''}${entry.detail?.next ? 'next time: ' : ''}${entry.detail?.of ? `${sayOf(lot.plan, entry.detail.of)}: ` : ''}${entry.text ?? ''}`;
+      return `${entry.detail?.deviation ? $localize`otherwise than planned: ` : ''}${entry.detail?.next ? $localize`next time: ` : ''}${entry.detail?.of ? `${sayOf(lot.plan, entry.detail.of)}: ` : ''}${entry.text ?? ''}`;
     case 'pause':
       return `paused${textPart}`;
     case 'resume':
-      return 'gone on with';
+      return $localize`gone on with`;
     case 'redo':
-      return `to be done over${entry.detail?.keepsWeighings ? ' with what was weighed' : ''}${textPart}`;
+      return $localize`to be done over${entry.detail?.keepsWeighings ? $localize` with what was weighed` : ''}${textPart}`;
     case 'takeBack':
-      return `taken back: what was written before it was a slip${textPart}`;
+      return $localize`taken back: what was written before it was a slip${textPart}`;
     case 'ph':
-      return `${sayPh(entry.detail.ph)}${entry.detail.totalDose ? ` with ${trimZeros(entry.detail.totalDose, 3)} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
+      return `${sayPh(entry.detail.ph)}${entry.detail.totalDose ? $localize` with ${trimZeros(entry.detail.totalDose, 3)} ${entry.detail.unit ?? 'ml'} in` : ''}${by(entry)}`;
     case 'sample':
-      return `${entry.detail.sampleOf ?? 'piece'} at ${Math.round(entry.detail.depth * 100)} % of the depth wanted${by(entry)}`;
+      return $localize`${entry.detail.sampleOf ?? 'piece'} at ${Math.round(entry.detail.depth * 100)} % of the depth wanted${by(entry)}`;
     case 'bath':
       return `${BATH_MOVE_LABELS[entry.detail.bath.kind]}: ${formatAmount(Math.round(entry.detail.bath.ml * 1000), 'volume')}`;
     case 'add': {
       const { name, batch, guessed, quantityText, amount, measure } = entry.detail;
       const how = amount === undefined ? quantityText : formatAmount(amount, measure);
-      return `${name} put in as well: ${guessed ? 'about ' : ''}${how}, batch ${batch}${textPart}`;
+      return $localize`${name} put in as well: ${guessed ? $localize`about ` : ''}${how}, batch ${batch}${textPart}`;
     }
     case 'moved': {
       const to = [...(entry.detail.vessels ?? []).map((v) => v.vesselName), entry.detail.water?.name ?? ''];
-      return `moved to ${to.filter((t) => t !== '').join(' and ')}${textPart}`;
+      return $localize`moved to ${to.filter((t) => t !== '').join($localize` and `)}${textPart}`;
     }
     case 'pieces': {
       const { change, batch } = entry.detail;
-      return `${countLabel(Math.abs(change), 'piece')} ${change > 0 ? 'put into' : 'taken out of'} batch ${batch}${textPart}`;
+      return `${countLabel(Math.abs(change), 'piece')} ${change > 0 ? $localize`put into` : $localize`taken out of`} batch ${batch}${textPart}`;
     }
     case 'extra': {
       const { title, minutes, temperatureC } = entry.detail;
@@ -88,29 +88,29 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
         minutes === undefined ? '' : sayMinutes(minutes),
         temperatureC === undefined ? '' : `${formatTemperature(temperatureC)}`,
       ];
-      return `done though not in the chain: ${[title, ...how.filter((h) => h !== '')].join(', ')}${textPart}`;
+      return $localize`done though not in the chain: ${[title, ...how.filter((h) => h !== '')].join(', ')}${textPart}`;
     }
     case 'pulls':
-      return `${countLabel(entry.detail.pullMinutes.length, 'pull')} planned, at ${entry.detail.pullMinutes.join(', ')} min`;
+      return $localize`${countLabel(entry.detail.pullMinutes.length, 'pull')} planned, at ${entry.detail.pullMinutes.join(', ')} min`;
     case 'pull':
-      return `piece ${entry.detail.piece} pulled`;
+      return $localize`piece ${entry.detail.piece} pulled`;
     case 'zone': {
       const { zone, did, piece, ml } = entry.detail;
       const title = lot.plan.steps[entry.stepIndex]?.zones?.find((z) => z.zone === zone)?.title ?? 'a zone';
-      const how = { in: 'is in', done: 'is done', left: 'left out' }[did];
-      return `“${title}”${piece === undefined ? '' : ` on piece ${piece}`} ${how}${ml === undefined ? '' : ` with ${ml} ml`}${textPart}`;
+      const how = { in: $localize`is in`, done: $localize`is done`, left: $localize`left out` }[did];
+      return `“${title}”${piece === undefined ? '' : $localize` on piece ${piece}`} ${how}${ml === undefined ? '' : $localize` with ${ml} ml`}${textPart}`;
     }
     case 'strained':
-      return entry.detail.way === 'bagOut' ? 'the bag lifted out' : STRAIN_LABELS[entry.detail.way];
+      return entry.detail.way === 'bagOut' ? $localize`the bag lifted out` : STRAIN_LABELS[entry.detail.way];
     case 'leaveOut': {
       const { batch, materialId } = entry.detail;
       const name = lot.plan.materials.find((m) => m.materialId === materialId)?.name ?? 'a weighing';
-      return `${name} left out, batch ${batch}${textPart}`;
+      return $localize`${name} left out, batch ${batch}${textPart}`;
     }
     case 'rescale':
-      return `doses rescaled${textPart}`;
+      return $localize`doses rescaled${textPart}`;
     case 'hand':
-      return `handed over to ${entry.detail.toPerson.name}`;
+      return $localize`handed over to ${entry.detail.toPerson.name}`;
     case 'temperature':
       return `${formatTemperature(entry.temperatureC)}${textPart}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
     case 'weigh': {

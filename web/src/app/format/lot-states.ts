@@ -1,13 +1,13 @@
 import type { LotState } from '@vestigia/contract';
 
 export const LOT_STATE_LABELS: Readonly<Record<LotState, string>> = {
-  planned: 'planned',
-  inWork: 'in work',
-  toJudge: 'to judge',
-  held: 'held',
-  released: 'released',
-  refused: 'refused',
-  cancelled: 'cancelled',
+  planned: $localize`planned`,
+  inWork: $localize`in work`,
+  toJudge: $localize`to judge`,
+  held: $localize`held`,
+  released: $localize`released`,
+  refused: $localize`refused`,
+  cancelled: $localize`cancelled`,
 };
 
 /** Told by shape, not by hue: filled when it is settled well, dashed while it is open. */

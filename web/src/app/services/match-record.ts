@@ -28,8 +28,8 @@ export class MatchRecordReader {
     const r = this.value();
     return {
       material: (id) => r?.materials.find((m) => m.id === id)?.name ?? 'something',
-      jar: (id) => [...(r?.jars ?? []), ...(r?.baseLots ?? [])].find((j) => j.id === id)?.tag ?? 'another jar',
-      water: (id) => r?.waters.find((w) => w.id === id)?.name ?? 'another water',
+      jar: (id) => [...(r?.jars ?? []), ...(r?.baseLots ?? [])].find((j) => j.id === id)?.tag ?? $localize`another jar`,
+      water: (id) => r?.waters.find((w) => w.id === id)?.name ?? $localize`another water`,
     };
   });
   readonly waters = computed((): Dyeing['water'][] => (this.value()?.waters ?? []).map(waterToMatch));

@@ -13,40 +13,40 @@ export interface PlaceHelp {
 
 const HELP: Readonly<Record<PlacePath, Pick<PlaceHelp, 'is' | 'look'>>> = {
   '/today': {
-    is: 'What wants somebody now, and what comes after it. The one thing to do next stands at the top; below it all that soaks, dries and waits for an eye.',
-    look: 'Each lot is drawn as a thread in the colour it has at each step: solid where it is done, open where it is planned, knotted where something went otherwise. The strip along the foot of every page shows what is in the pots and when hands are wanted.',
+    is: $localize`What wants somebody now, and what comes after it. The one thing to do next stands at the top; below it all that soaks, dries and waits for an eye.`,
+    look: $localize`Each lot is drawn as a thread in the colour it has at each step: solid where it is done, open where it is planned, knotted where something went otherwise. The strip along the foot of every page shows what is in the pots and when hands are wanted.`,
   },
   '/stores': {
-    is: 'Every jar, bag and bale: what is on hand, what is promised to lots that are planned, and what is free. What comes in is booked in; what is ground, dried or blended becomes a new jar.',
-    look: 'Press a jar’s tag. Every gram that ever moved stands there with who moved it, and a slip is reversed and never rubbed out.',
+    is: $localize`Every jar, bag and bale: what is on hand, what is promised to lots that are planned, and what is free. What comes in is booked in; what is ground, dried or blended becomes a new jar.`,
+    look: $localize`Press a jar’s tag. Every gram that ever moved stands there with who moved it, and a slip is reversed and never rubbed out.`,
   },
   '/recipes': {
-    is: 'What goes in, as per cent of the dry fibre, and what is done, step by step. A version is never changed: the next one is written, and the one that made a lot can always be read.',
-    look: 'Open one. It is a trial until lots or strips have shown that it holds; then somebody calls it proven.',
+    is: $localize`What goes in, as per cent of the dry fibre, and what is done, step by step. A version is never changed: the next one is written, and the one that made a lot can always be read.`,
+    look: $localize`Open one. It is a trial until lots or strips have shown that it holds; then somebody calls it proven.`,
   },
   '/colourways': {
-    is: 'A result worth repeating, by name: which recipe, on which base, how it must look (its master) and how far it may stray.',
-    look: 'Open one. How well it repeats is drawn from lot to lot, and Dye a lot begins the next.',
+    is: $localize`A result worth repeating, by name: which recipe, on which base, how it must look (its master) and how far it may stray.`,
+    look: $localize`Open one. How well it repeats is drawn from lot to lot, and Dye a lot begins the next.`,
   },
   '/lots': {
-    is: 'So many pieces of a colourway, dyed as one. What to weigh, which pot and which jars are worked out, and what differs from the lot before is said before anything starts.',
-    look: 'Start a lot: choose a colourway and write 3 hanks of 100 g. Press any figure with a dotted line, and the margin shows how it came about. Nothing is kept until you agree.',
+    is: $localize`So many pieces of a colourway, dyed as one. What to weigh, which pot and which jars are worked out, and what differs from the lot before is said before anything starts.`,
+    look: $localize`Start a lot: choose a colourway and write 3 hanks of 100 g. Press any figure with a dotted line, and the margin shows how it came about. Nothing is kept until you agree.`,
   },
   '/bench': {
-    is: 'Where a lot is done: one large thing to press at a time. The weight to reach, the heat and the time left can be read two metres off.',
-    look: 'Space or a foot pedal says done. What went otherwise is written down there, and keeps its knot in the thread. Without a server the bench goes on and sends later.',
+    is: $localize`Where a lot is done: one large thing to press at a time. The weight to reach, the heat and the time left can be read two metres off.`,
+    look: $localize`Space or a foot pedal says done. What went otherwise is written down there, and keeps its knot in the thread. Without a server the bench goes on and sends later.`,
   },
   '/judge': {
-    is: 'A lot that is dry, beside its master on grey. It is read by an instrument, from a photograph or by eye; then it is passed, held or refused.',
-    look: 'A wet reading passes nothing. Foretold shows how far off the predictions have been, and Reach what of the shelf makes a shade that somebody brings.',
+    is: $localize`A lot that is dry, beside its master on grey. It is read by an instrument, from a photograph or by eye; then it is passed, held or refused.`,
+    look: $localize`A wet reading passes nothing. Foretold shows how far off the predictions have been, and Reach what of the shelf makes a shade that somebody brings.`,
   },
   '/plan': {
-    is: 'What open lots still ask for: hands apart from waiting, and which pot is free when.',
-    look: 'Most of a lot is waiting. The times are the recipes’ own, with nobody ever late.',
+    is: $localize`What open lots still ask for: hands apart from waiting, and which pot is free when.`,
+    look: $localize`Most of a lot is waiting. The times are the recipes’ own, with nobody ever late.`,
   },
   '/studio': {
-    is: 'The house itself: pots, burners, waters, people and what they may do, copies, and how figures are read here.',
-    look: 'House practice asks how you do things, since studios differ, and every recipe goes by the answers. Search finds everything by its name, number or tag.',
+    is: $localize`The house itself: pots, burners, waters, people and what they may do, copies, and how figures are read here.`,
+    look: $localize`House practice asks how you do things, since studios differ, and every recipe goes by the answers. Search finds everything by its name, number or tag.`,
   },
 };
 

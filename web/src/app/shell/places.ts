@@ -1,12 +1,12 @@
 /** The places in working order; a digit goes to each. */
 export const PLACES = [
-  { path: '/today', name: 'Today' },
-  { path: '/stores', name: 'Stores' },
-  { path: '/recipes', name: 'Recipes' },
-  { path: '/colourways', name: 'Colourways' },
-  { path: '/lots', name: 'Lots' },
-  { path: '/bench', name: 'Bench' },
-  { path: '/judge', name: 'Judge' },
-  { path: '/plan', name: 'Plan' },
-  { path: '/studio', name: 'Studio' },
+  { path: '/today', name: $localize`Today` },
+  { path: '/stores', name: $localize`Stores` },
+  { path: '/recipes', name: $localize`Recipes` },
+  { path: '/colourways', name: $localize`Colourways` },
+  { path: '/lots', name: $localize`Lots` },
+  { path: '/bench', name: $localize`Bench` },
+  { path: '/judge', name: $localize`Judge` },
+  { path: '/plan', name: $localize`Plan` },
+  { path: '/studio', name: $localize`Studio` },
 ] as const;

@@ -51,7 +51,7 @@ const HOURS_BETWEEN_TICKS = 4;
   styleUrl: './pot-line-strip.scss',
   host: {
     role: 'region',
-    'aria-label': 'Pots and soaks now',
+    'aria-label': $localize`Pots and soaks now`,
     '[style.--rows]': 'rows()',
     '[class.still]': 'rows() === 0',
   },

@@ -30,7 +30,11 @@ export class RefusedTouches {
   }
 
   protected amountLabel({ entry }: StoredDraft): string {
-    return entry.kind === 'temperature' ? `Temperature, ${degreeMark()}` : entry.weighing ? 'How much' : '';
+    return entry.kind === 'temperature'
+      ? $localize`Temperature, ${degreeMark()}`
+      : entry.weighing
+        ? $localize`How much`
+        : '';
   }
 
   protected mend(t: StoredDraft): void {

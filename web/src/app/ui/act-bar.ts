@@ -16,5 +16,7 @@ export class ActBar {
   readonly missing = input('');
   private readonly form = inject(NgForm, { optional: true });
   private readonly justKept = inject(JustKept);
-  protected readonly said = computed(() => (this.form && this.justKept.hasForm(this.form) ? 'Kept.' : this.missing()));
+  protected readonly said = computed(() =>
+    this.form && this.justKept.hasForm(this.form) ? $localize`Kept.` : this.missing(),
+  );
 }

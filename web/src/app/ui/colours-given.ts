@@ -43,7 +43,7 @@ const SHOWN = 24;
 export class ColoursGiven {
   private readonly api = inject(ApiClient);
   readonly of = input.required<{ materialId: string } | { stockLotId: string } | { recipeVersionId: string }>();
-  readonly heading = input('What it gave');
+  readonly heading = input($localize`What it gave`);
   protected readonly link = linkToColour;
   private readonly colours = liveQuery(
     ['lots', 'swatches'],

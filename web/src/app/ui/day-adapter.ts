@@ -4,7 +4,15 @@ import { addDays, figuresShownIn, formatDay, monthName, readDay } from '@vestigi
 import { StudioCalendar } from '../services/studio-calendar';
 
 const FIRST_DAY = { sunday: 0, monday: 1, saturday: 6 } as const;
-const WEEKDAYS = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+const WEEKDAYS = [
+  $localize`Sunday`,
+  $localize`Monday`,
+  $localize`Tuesday`,
+  $localize`Wednesday`,
+  $localize`Thursday`,
+  $localize`Friday`,
+  $localize`Saturday`,
+];
 const two = (n: number): string => String(n).padStart(2, '0');
 const utc = (day: string): Date => new Date(`${day}T00:00:00Z`);
 

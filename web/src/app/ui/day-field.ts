@@ -73,7 +73,7 @@ export class DayField implements ControlValueAccessor, OnDestroy {
     else if (day === undefined) this.say(explainDay(this.element.value));
     else {
       this.element.value = formatDay(day, 'UTC');
-      this.say(this.isAllowed(day) ? undefined : `Not after ${formatDay(this.latest(), 'UTC')}.`);
+      this.say(this.isAllowed(day) ? undefined : $localize`Not after ${formatDay(this.latest(), 'UTC')}.`);
     }
     this.touched();
   }

@@ -33,11 +33,15 @@ import { Swatch } from './swatch';
 import { LabFigures } from './lab-figures';
 
 const ASKS = {
-  lightness: 'Hold the piece against the screen. Which is as light?',
-  hue: 'Which leans the same way?',
-  chroma: 'Which is as clear?',
+  lightness: $localize`Hold the piece against the screen. Which is as light?`,
+  hue: $localize`Which leans the same way?`,
+  chroma: $localize`Which is as clear?`,
 } as const;
-const ON_PAPER = { lightness: 'As light as', hue: 'Leaning as', chroma: 'As clear as' } as const;
+const ON_PAPER = {
+  lightness: $localize`As light as`,
+  hue: $localize`Leaning as`,
+  chroma: $localize`As clear as`,
+} as const;
 const MIDDLE: PaperRungs = { lightness: PAPER_MIDDLE, hue: PAPER_MIDDLE, chroma: PAPER_MIDDLE };
 
 /** What an eye found, and how sure that is. */

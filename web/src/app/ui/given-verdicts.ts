@@ -11,11 +11,15 @@ import { May } from './may';
 import { RefusalNote } from './refusal';
 import { When } from './when';
 
-const GIVEN_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Passed', hold: 'Held', refuse: 'Refused' };
+const GIVEN_LABELS: Readonly<Record<Verdict, string>> = {
+  pass: $localize`Passed`,
+  hold: $localize`Held`,
+  refuse: $localize`Refused`,
+};
 const RESTS_ON: Readonly<Record<NonNullable<LotDetail['verdicts'][number]['restsOn']>, string>> = {
-  reading: 'by its readings',
-  twoEyes: 'by two people’s eyes',
-  eye: 'by eye',
+  reading: $localize`by its readings`,
+  twoEyes: $localize`by two people’s eyes`,
+  eye: $localize`by eye`,
 };
 
 /** The verdicts of a lot as they were given. The last can be taken back within the hour, and says so ever after. */
@@ -61,11 +65,11 @@ export class GivenVerdicts {
       ...v,
       said: `${v.of ? `, ${sayAlone(plan, v.of)} alone,` : ''} by ${v.by.name}, ${v.restsOn ? RESTS_ON[v.restsOn] : 'unseen'},`,
       measured: [
-        v.toMaster === null ? '' : `, ΔE00 ${decimals(v.toMaster, 2)} to the master`,
-        v.toFirst === null ? '' : `, ${decimals(v.toFirst, 2)} to the first lot`,
+        v.toMaster === null ? '' : $localize`, ΔE00 ${decimals(v.toMaster, 2)} to the master`,
+        v.toFirst === null ? '' : $localize`, ${decimals(v.toFirst, 2)} to the first lot`,
         v.betweenBatches === null || plan.batches.length < 2
           ? ''
-          : `, ${decimals(v.betweenBatches, 2)} between batches`,
+          : $localize`, ${decimals(v.betweenBatches, 2)} between batches`,
       ].join(''),
     }));
   });

@@ -46,7 +46,7 @@ export class GroundColour {
   protected keep(): void {
     const entry = this.entry();
     const isWhole = !entry.isEmpty() && !entry.isBegun();
-    this.missing.set(isWhole ? undefined : { detail: 'Give the colour as L*, a* and b*, all three.' });
+    this.missing.set(isWhole ? undefined : { detail: $localize`Give the colour as L*, a* and b*, all three.` });
     if (!isWhole) return;
     const { lab, taken } = entry.value();
     this.kept.emit({ colour: { ...lab, ...this.under }, spectrum: taken.spectrum });

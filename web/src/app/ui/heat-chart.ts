@@ -21,7 +21,7 @@ export class HeatChart {
   readonly roomC = input(18);
   protected readonly label = computed(
     () =>
-      `Temperature of ${this.step().title}: ${lastSaid(this.readings())} after ${sayMinutes(this.elapsedMin() ?? this.readings().at(-1)?.minute ?? 0)}`,
+      $localize`Temperature of ${this.step().title}:title:: ${lastSaid(this.readings())} after ${sayMinutes(this.elapsedMin() ?? this.readings().at(-1)?.minute ?? 0)}`,
   );
 
   protected readonly picture = computed(() => {
@@ -95,5 +95,5 @@ export function potOf(step: PlannedStep): { liquorMl: number; wofG: number } | u
 
 function lastSaid(readings: readonly { readonly temperatureC: number }[]): string {
   const last = readings.at(-1);
-  return last ? formatTemperature(last.temperatureC) : 'not measured';
+  return last ? formatTemperature(last.temperatureC) : $localize`not measured`;
 }

@@ -14,7 +14,7 @@ import { ShadeChoice } from './shade-choice';
 import { When } from './when';
 import { Kept } from './kept';
 
-const MARK_LABELS = { next: 'for next time', recipe: 'for the recipe' } as const;
+const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the recipe` } as const;
 
 /** Notes on whatever the page is about: written at any time, found by search, corrected beside what they were. */
 @Component({

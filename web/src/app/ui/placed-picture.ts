@@ -46,8 +46,10 @@ export class PlacedPicture {
   protected readonly zonesOf = (turn: number) => this.layout().zones.filter((z) => z.order === turn);
   protected readonly label = computed(
     () =>
-      `${this.plan().piece} of ${this.plan().lengthCm} cm: ${this.layout()
-        .zones.map((z) => `${z.title}, ${ZONE_LABELS[z.way]}, ${trimZeros(z.fromCm, 1)} to ${trimZeros(z.toCm, 1)} cm`)
+      $localize`${this.plan().piece} of ${this.plan().lengthCm} cm: ${this.layout()
+        .zones.map(
+          (z) => $localize`${z.title}, ${ZONE_LABELS[z.way]}, ${trimZeros(z.fromCm, 1)} to ${trimZeros(z.toCm, 1)} cm`,
+        )
         .join('; ')}`,
   );
   protected readonly ticks = computed(() => {

@@ -50,8 +50,8 @@ export class ReaderFile {
   protected readonly said = computed(() => {
     const { illuminant, observer } = this.conditions();
     return this.swatches()[this.chosen()]?.spectrum
-      ? `Worked out from its spectrum under ${illuminant}, ${observer}°.`
-      : `As the file has it: it counts as read under ${illuminant}, ${observer}°.`;
+      ? $localize`Worked out from its spectrum under ${illuminant}, ${observer}°.`
+      : $localize`As the file has it: it counts as read under ${illuminant}, ${observer}°.`;
   });
 
   protected async open(event: Event): Promise<void> {

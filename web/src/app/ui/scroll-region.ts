@@ -26,7 +26,7 @@ export class ScrollRegion implements AfterViewInit, OnDestroy {
     for (const [key, value] of [
       ['tabindex', '0'],
       ['role', 'region'],
-      ['aria-label', name ?? 'Table'],
+      ['aria-label', name ?? $localize`Table`],
     ] as const)
       if (moves) this.host.setAttribute(key, value);
       else this.host.removeAttribute(key);

@@ -63,9 +63,9 @@ export class Swatch {
     const outOfGamut = this.shown()?.outOfGamut === true;
     return [
       this.label(),
-      lab ? describeColour(lab) : 'not known yet',
+      lab ? describeColour(lab) : $localize`not known yet`,
       this.state() === 'wet' ? 'wet' : '',
-      outOfGamut ? 'stronger than this screen can show' : '',
+      outOfGamut ? $localize`stronger than this screen can show` : '',
     ]
       .filter((w) => w !== '')
       .join(', ');

@@ -42,7 +42,7 @@ import { ScrollRegion } from './scroll-region';
 export class ThenAndNow {
   readonly factors = input.required<readonly Factor[]>();
   /** What the two columns are of. */
-  readonly names = input<readonly [string, string]>(['Then', 'Now']);
+  readonly names = input<readonly [string, string]>([$localize`Then`, $localize`Now`]);
   /** Whether then went otherwise than planned then. */
   protected readonly otherwise = computed(() => this.factors().some((f) => f.planned !== undefined));
 }

@@ -5,11 +5,11 @@ import { layThread } from './thread-geometry';
 
 const CROWDED_FROM = 13;
 const STATE_LABELS: Readonly<Record<Station['state'], string>> = {
-  waiting: 'to come',
-  running: 'now',
-  paused: 'paused',
-  done: 'done',
-  skipped: 'skipped',
+  waiting: $localize`to come`,
+  running: $localize`now`,
+  paused: $localize`paused`,
+  done: $localize`done`,
+  skipped: $localize`skipped`,
 };
 
 /**
@@ -46,7 +46,9 @@ export class Thread {
   private readonly dyedColour = computed(() => this.lot().result ?? this.lot().master);
   private readonly said = computed(() => {
     const lab = this.dyedColour();
-    return lab ? `${this.lot().result ? 'read as' : 'wanted'} ${describeColour(lab)}` : 'its shade not known yet';
+    return lab
+      ? `${this.lot().result ? $localize`read as` : $localize`wanted`} ${describeColour(lab)}`
+      : $localize`its shade not known yet`;
   });
   private readonly firstDyed = computed(() => this.drawing().parts.findIndex((p) => p.dyed));
 
@@ -62,12 +64,12 @@ export class Thread {
   }
 
   protected stateLabel(station: Station): string {
-    return `${STATE_LABELS[station.state]}${station.hasDeviation ? ', with a deviation' : ''}`;
+    return `${STATE_LABELS[station.state]}${station.hasDeviation ? $localize`, with a deviation` : ''}`;
   }
 
   protected readonly label = computed(() => {
     const done = this.lot().stations.filter((s) => s.state === 'done' || s.state === 'skipped').length;
     const knots = this.lot().stations.filter((s) => s.hasDeviation).length;
-    return `${done} of ${this.lot().stations.length} stations done${knots > 0 ? `, ${knots} with a deviation` : ''}; ${this.said()}`;
+    return `${done} of ${this.lot().stations.length} stations done${knots > 0 ? $localize`, ${knots} with a deviation` : ''}; ${this.said()}`;
   });
 }

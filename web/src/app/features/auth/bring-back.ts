@@ -12,10 +12,10 @@ import { ScrollRegion } from '../../ui/scroll-region';
 const LOOK_EVERY_MS = 500;
 const SHOWN_AT_FIRST = 5;
 const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
-  none: 'Beginning …',
-  receiving: 'Taking the file in',
-  reading: 'Reading it; a large one takes a minute …',
-  keeping: 'Writing it down',
+  none: $localize`Beginning …`,
+  receiving: $localize`Taking the file in`,
+  reading: $localize`Reading it; a large one takes a minute …`,
+  keeping: $localize`Writing it down`,
 };
 
 /** An empty studio’s way back: a copy that lies in the folder for them, or a studio file from elsewhere. */

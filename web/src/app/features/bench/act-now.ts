@@ -63,7 +63,7 @@ export class ActNow {
   protected readonly weighing = this.focus.weighing;
   protected readonly why = linkedSignal<string, string>({ source: this.focus.which, computation: () => '' });
   protected readonly done = computed(() =>
-    this.act().step.attended || this.focus.leftMs() <= 0 ? 'Done' : 'Done early',
+    this.act().step.attended || this.focus.leftMs() <= 0 ? $localize`Done` : $localize`Done early`,
   );
 
   /** A step with long to go was called done: that is asked once. */

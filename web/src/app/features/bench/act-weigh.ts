@@ -129,7 +129,7 @@ export class ActWeigh {
     const a = this.act();
     const parts = Math.ceil(this.left() / this.capacity());
     return a.portion > 1 || parts > 1
-      ? ` · portion ${a.portion} of ${a.portion - 1 + Math.max(1, parts)}${a.soFar > 0 ? `, ${this.amount(a.soFar, a.weighing.measure)} so far` : ''}`
+      ? $localize` · portion ${a.portion} of ${a.portion - 1 + Math.max(1, parts)}${a.soFar > 0 ? $localize`, ${this.amount(a.soFar, a.weighing.measure)} so far` : ''}`
       : '';
   });
   protected readonly batchLabel = computed(() => {
@@ -139,7 +139,7 @@ export class ActWeigh {
       step.baths.find((b) => b.batches.includes(weighing.batch))?.vesselName ??
       this.lot().plan.batches.find((b) => b.number === weighing.batch)?.vesselName ??
       '';
-    return `${batches.length > 1 ? `batches ${batches.join(' and ')} together` : `batch ${weighing.batch}`}, ${vessel}`;
+    return `${batches.length > 1 ? $localize`batches ${batches.join($localize` and `)} together` : $localize`batch ${weighing.batch}`}, ${vessel}`;
   });
   /** What would be written down now, smallest units: what was typed, else what the balance shows. */
   private readonly reading = computed(() => {
@@ -184,14 +184,14 @@ export class ActWeigh {
     if (!reading.ok) return reading.message;
     const { measure } = this.act().weighing;
     const off = reading.amount - this.left();
-    if (Math.abs(off) <= this.toleranceUnits()) return 'Within the tolerance.';
+    if (Math.abs(off) <= this.toleranceUnits()) return $localize`Within the tolerance.`;
     const by = formatAmount(Math.abs(off), measure);
     return off < 0 && this.shown().trim() === ''
-      ? `${by} to go.`
-      : `${by} ${off > 0 ? 'more' : 'less'} than planned. It is recorded as it is.`;
+      ? $localize`${by} to go.`
+      : $localize`${by} ${off > 0 ? $localize`more` : $localize`less`} than planned. It is recorded as it is.`;
   });
   protected readonly mainLabel = computed(() =>
-    this.onBalance() && this.shown().trim() === '' ? `Take ${this.shownG()}` : 'Weighed',
+    this.onBalance() && this.shown().trim() === '' ? $localize`Take ${this.shownG()}` : $localize`Weighed`,
   );
 
   constructor() {
@@ -250,7 +250,7 @@ export class ActWeigh {
   protected weigh(more = false): void {
     const pan = this.onBalance();
     if (pan && this.shown().trim() === '' && this.instruments.taken())
-      this.problem.set({ detail: 'That was written down already. Take it off the pan, then weigh this out.' });
+      this.problem.set({ detail: $localize`That was written down already. Take it off the pan, then weigh this out.` });
     else if (
       !pan ||
       this.shown().trim() !== '' ||

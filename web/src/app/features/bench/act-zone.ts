@@ -58,7 +58,11 @@ export class ActZone {
   protected readonly isTimed = computed(() => this.act().zone.minutes > 0);
   protected readonly onWhich = computed(() => {
     const { piece, of } = this.act();
-    return piece === null ? (of === 1 ? 'the piece' : `all ${of} pieces`) : `piece ${piece} of ${of}`;
+    return piece === null
+      ? of === 1
+        ? $localize`the piece`
+        : $localize`all ${of} pieces`
+      : $localize`piece ${piece} of ${of}`;
   });
   protected tell(did: ZoneDeed): void {
     const { zone, piece } = this.act();

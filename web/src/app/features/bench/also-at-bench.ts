@@ -47,20 +47,24 @@ export class AlsoAtBench {
     const left = (ms: number): string => clockLabel(ms - this.state.now());
     switch (a.kind) {
       case 'begin':
-        return 'can begin';
+        return $localize`can begin`;
       case 'weigh':
-        return `weigh out ${a.weighing.materialName}`;
+        return $localize`weigh out ${a.weighing.materialName}`;
       case 'resume':
         return 'paused';
       case 'pull':
-        return a.dueMs <= this.state.now() ? `pull piece ${a.piece} now` : `piece ${a.piece} in ${left(a.dueMs)}`;
+        return a.dueMs <= this.state.now()
+          ? $localize`pull piece ${a.piece} now`
+          : $localize`piece ${a.piece} in ${left(a.dueMs)}`;
       case 'zone':
         if (a.inMs === null)
           return a.dueMs <= this.state.now() ? `place “${a.zone.title}”` : `“${a.zone.title}” in ${left(a.dueMs)}`;
-        return a.dueMs <= this.state.now() ? `“${a.zone.title}” out now` : `“${a.zone.title}” out in ${left(a.dueMs)}`;
+        return a.dueMs <= this.state.now()
+          ? $localize`“${a.zone.title}” out now`
+          : $localize`“${a.zone.title}” out in ${left(a.dueMs)}`;
       case 'finish':
-        if (a.step.attended) return 'somebody is at it';
-        return a.endsMs <= this.state.now() ? 'time is up' : `${left(a.endsMs)} left`;
+        if (a.step.attended) return $localize`somebody is at it`;
+        return a.endsMs <= this.state.now() ? $localize`time is up` : $localize`${left(a.endsMs)} left`;
     }
   }
 }

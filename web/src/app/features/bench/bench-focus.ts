@@ -286,6 +286,6 @@ function liftAdvice(act: BenchAct, lot: LotDetail, minute: number): { now: boole
   );
   const told = all.find((x) => x.advice.state === 'liftNow') ?? all.find((x) => x.advice.state !== 'tooFew');
   if (!told) return undefined;
-  const batch = lot.plan.batches.length > 1 ? `Batch ${told.number}: ` : '';
+  const batch = lot.plan.batches.length > 1 ? $localize`Batch ${told.number}:number:: ` : '';
   return { now: told.advice.state === 'liftNow', message: `${batch}${told.advice.message}` };
 }

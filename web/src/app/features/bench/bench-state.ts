@@ -121,7 +121,7 @@ export class BenchState {
    */
   async record(lotId: string, stepIndex: number, content: EntryContent): Promise<string | undefined> {
     const lot = this.lotOf(lotId);
-    if (!lot) return 'That lot is not on this bench. Open it again.';
+    if (!lot) return $localize`That lot is not on this bench. Open it again.`;
     const entry: ReadRunEntry = {
       id: newId(),
       replacesId: null,
@@ -182,7 +182,7 @@ export class BenchState {
   /** Which jar a wrong one was taken for. */
   wrongStockLot(lot: LotDetail, weighing: PlannedWeighing | undefined, tag: string): string {
     const right = (weighing?.picks ?? []).flatMap((p) => lot.stockLots.find((j) => j.id === p.stockLotId) ?? []);
-    return sayWrongStockLot(tag, weighing?.materialName ?? 'what is wanted', right);
+    return sayWrongStockLot(tag, weighing?.materialName ?? $localize`what is wanted`, right);
   }
 
   private async rehearse(id: string, lotId: string, entry: ReadRunEntry): Promise<string | undefined> {
@@ -259,7 +259,7 @@ export class BenchState {
     const deviations = findRunDeviations(
       lot.plan,
       entries,
-      (stockLot) => lot.stockLots.find((j) => j.id === stockLot)?.tag ?? 'another jar',
+      (stockLot) => lot.stockLots.find((j) => j.id === stockLot)?.tag ?? $localize`another jar`,
       records,
     );
     const hasDeviation = new Set(deviations.map((d) => d.stepIndex));

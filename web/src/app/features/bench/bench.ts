@@ -100,7 +100,7 @@ export class BenchPage {
   constructor() {
     namesPage(() => {
       const act = this.focus.act();
-      return act && `Bench · ${act.step.title}`;
+      return act && $localize`Bench · ${act.step.title}`;
     });
     effect(() => {
       this.focus.onlyLotId.set(this.id());
@@ -135,7 +135,7 @@ export class BenchPage {
   /** Cautions and the working of what is weighed stand beside the sheet. */
   private tellContext(): void {
     const lines = (this.focus.act()?.step.cautions ?? []).map(sayStepCaution);
-    this.contextPanel.notes.set(lines.length > 0 ? [{ title: 'Take care', lines }] : []);
+    this.contextPanel.notes.set(lines.length > 0 ? [{ title: $localize`Take care`, lines }] : []);
     const weighing = this.focus.weighing()?.weighing;
     if (weighing) untracked(() => this.contextPanel.showWorking(weighing.materialName, weighing.target));
     else this.contextPanel.working.set(undefined);

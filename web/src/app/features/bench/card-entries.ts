@@ -110,7 +110,7 @@ export function entriesOf(
           ...dated(told(k.finished, false)),
           id: newId(),
           kind: 'finish',
-          text: weighings.length < k.weighings.length ? 'not written on the card what was weighed' : null,
+          text: weighings.length < k.weighings.length ? $localize`not written on the card what was weighed` : null,
         });
       return entries;
     });

@@ -85,7 +85,7 @@ export class CardPage {
   constructor() {
     namesPage(() => {
       const l = this.lot.value()?.summary;
-      return l && `Bench card of ${l.tag} · ${l.colourway.name}`;
+      return l && $localize`Bench card of ${l.tag} · ${l.colourway.name}`;
     });
   }
 
@@ -108,7 +108,7 @@ export class CardPage {
           id: '',
           ok: false,
           reason: '',
-          message: `“${unread}” is no time. Write it like 9:40, about 10, overnight, or as a length: 40 min, an hour or so.`,
+          message: $localize`“${unread}” is no time. Write it like 9:40, about 10, overnight, or as a length: 40 min, an hour or so.`,
         },
       ]);
       return;
@@ -116,7 +116,7 @@ export class CardPage {
     const entries = entriesOf(this.keyed(), lot, this.day(), (day, clock) => this.calendar.instantOf(day, clock));
     if (entries.length === 0) {
       this.refused.set([
-        { id: '', ok: false, reason: '', message: 'Nothing was filled in. Copy what stands on the card.' },
+        { id: '', ok: false, reason: '', message: $localize`Nothing was filled in. Copy what stands on the card.` },
       ]);
       return;
     }

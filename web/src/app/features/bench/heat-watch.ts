@@ -62,12 +62,12 @@ export class HeatWatch {
     const w = this.watch();
     return w.rateCPerMin === undefined
       ? ''
-      : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${formatDegreesApart(Math.abs(Math.round(w.rateCPerMin * 10) / 10))} a minute${w.reachesInMin ? `, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
+      : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${formatDegreesApart(Math.abs(Math.round(w.rateCPerMin * 10) / 10))} a minute${w.reachesInMin ? $localize`, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
   });
   protected readonly coast = computed(() => {
     const [last, pot] = [this.readings().at(-1), this.pot()];
     return last && pot && last.temperatureC > this.roomC() + 10
-      ? `Lid on and heat off now, it would be at ${formatTemperature(Math.round(coastsTo({ ...pot, temperatureC: last.temperatureC }, this.roomC(), COAST_MIN)))} in an hour.`
+      ? $localize`Lid on and heat off now, it would be at ${formatTemperature(Math.round(coastsTo({ ...pot, temperatureC: last.temperatureC }, this.roomC(), COAST_MIN)))} in an hour.`
       : '';
   });
 

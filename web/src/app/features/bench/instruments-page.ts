@@ -10,9 +10,9 @@ import { SimulatorControls } from './simulator-controls';
 import { ScrollRegion } from '../../ui/scroll-region';
 
 const SOURCE_LABELS: Readonly<Record<Source, string>> = {
-  hand: 'read by eye and typed (a keyboard-wedge types by itself)',
-  simulated: 'the simulated one that ships with Vestigia',
-  serial: 'one on this tablet’s own serial port',
+  hand: $localize`read by eye and typed (a keyboard-wedge types by itself)`,
+  simulated: $localize`the simulated one that ships with Vestigia`,
+  serial: $localize`one on this tablet’s own serial port`,
 };
 
 /** Where this tablet takes its readings from, and what the instruments say just now. */
@@ -66,7 +66,7 @@ export class InstrumentsPage {
           detail:
             error instanceof Error && error.message.endsWith('.')
               ? error.message
-              : 'No port was opened. Choose the instrument’s port in the list the browser shows, and see that no other program holds it.',
+              : $localize`No port was opened. Choose the instrument’s port in the list the browser shows, and see that no other program holds it.`,
         }),
     );
   }
@@ -77,19 +77,19 @@ export class InstrumentsPage {
       case 'balance': {
         const pan = this.instruments.pan();
         return pan === undefined || pan.weightG === null
-          ? 'nothing yet'
+          ? $localize`nothing yet`
           : `${decimals(pan.weightG, 1)} g · ${pan.label}`;
       }
       case 'probe': {
         const c = this.instruments.temperatureC();
         const ph = this.instruments.ph();
         return c === undefined
-          ? 'not in a bath'
+          ? $localize`not in a bath`
           : `${formatTemperature(Math.round(c * 10) / 10)}${ph === undefined ? '' : ` · ${sayPh(ph)}`}`;
       }
       case 'colour': {
         const c = this.instruments.colour();
-        return c ? sayLab(c, 2) : 'nothing read yet';
+        return c ? sayLab(c, 2) : $localize`nothing read yet`;
       }
     }
   }

@@ -26,7 +26,13 @@ export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecor
     { kind: 'fill', ml: bath?.liquor.value ?? 0, label: bath?.vesselName ?? '' },
     ...recordedMoves,
     ...(samples > 0
-      ? [{ kind: 'takeOut' as const, ml: samples * SAMPLE_ML, label: `${samples} samples, ${SAMPLE_ML} ml each` }]
+      ? [
+          {
+            kind: 'takeOut' as const,
+            ml: samples * SAMPLE_ML,
+            label: $localize`${samples} samples, ${SAMPLE_ML} ml each`,
+          },
+        ]
       : []),
   ];
   const balance = foldBath(moves);
@@ -54,19 +60,19 @@ const strengthOf = (grams: number, { mainDosedG, dips, isVat }: PotLiquor): Figu
   figure(
     Math.round(grams * 10) / 10,
     'g',
-    'weighed in, less what each dip drew and what left with the liquor',
+    $localize`weighed in, less what each dip drew and what left with the liquor`,
     [
-      { name: 'weighed in', value: mainDosedG, unit: 'g' },
+      { name: $localize`weighed in`, value: mainDosedG, unit: 'g' },
       {
         name: 'dips',
         value: dips,
         unit: '',
         source: isVat
-          ? 'each draws what 3 ml of liquor hold for a gram of fibre, assumed'
-          : 'each draws 60 % of what is there, assumed',
+          ? $localize`each draws what 3 ml of liquor hold for a gram of fibre, assumed`
+          : $localize`each draws 60 % of what is there, assumed`,
       },
     ],
-    ['an estimate: a strip dyed in it says more'],
+    [$localize`an estimate: a strip dyed in it says more`],
   );
 
 /** Whether a finished step leaves a bath behind: one that no later step goes on in. */

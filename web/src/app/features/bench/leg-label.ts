@@ -4,6 +4,6 @@ import { sayLeg } from '@vestigia/core';
 /** A leg of a course, and which pass of how many it is. */
 export function legLabelOf({ course }: Pick<PlannedStep, 'course'>, { leg, pass, passes }: LegNow): string {
   const isDipped = course.some((l) => l.do === 'air');
-  const where = leg.do === 'air' ? 'out, airing' : sayLeg(leg);
-  return passes > 1 ? `${where} · ${isDipped ? 'dip ' : ''}${pass} of ${passes}` : where;
+  const where = leg.do === 'air' ? $localize`out, airing` : sayLeg(leg);
+  return passes > 1 ? `${where} · ${isDipped ? $localize`dip ` : ''}${pass} of ${passes}` : where;
 }

@@ -19,11 +19,11 @@ import { BenchState } from './bench-state';
 import type { EntryRequest } from './entry-content';
 
 const STATE_LABELS = {
-  waiting: 'to come',
-  running: 'now',
-  paused: 'paused',
-  done: 'done',
-  skipped: 'skipped',
+  waiting: $localize`to come`,
+  running: $localize`now`,
+  paused: $localize`paused`,
+  done: $localize`done`,
+  skipped: $localize`skipped`,
 } as const;
 
 /**

@@ -85,7 +85,7 @@ export class StartConditions {
     const right = this.step().baths.find((b) => b.vesselId === vesselId);
     this.answer.set(
       right
-        ? `${name}: the right pot${this.batches().length > 1 ? ` for batch ${right.batches.join(' and ')}` : ''}.`
+        ? `${name}: the right pot${this.batches().length > 1 ? ` for batch ${right.batches.join($localize` and `)}` : ''}.`
         : `Wrong pot: ${planned?.vesselName ?? 'another'} was planned. Take that one, or begin in ${name}: it is written down.`,
     );
     this.choosePot(right ? '' : vesselId);

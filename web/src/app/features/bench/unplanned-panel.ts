@@ -17,11 +17,11 @@ import { InDegrees } from '../../ui/degrees';
 
 type What = 'add' | 'moved' | 'pieces' | 'strained' | 'extra';
 const WAYS: readonly { readonly key: What; readonly label: string }[] = [
-  { key: 'add', label: 'Something else went in' },
-  { key: 'moved', label: 'Another pot or water' },
-  { key: 'pieces', label: 'Pieces put in or taken out' },
-  { key: 'strained', label: 'Strained another way' },
-  { key: 'extra', label: 'A step the chain doesn’t have' },
+  { key: 'add', label: $localize`Something else went in` },
+  { key: 'moved', label: $localize`Another pot or water` },
+  { key: 'pieces', label: $localize`Pieces put in or taken out` },
+  { key: 'strained', label: $localize`Strained another way` },
+  { key: 'extra', label: $localize`A step the chain doesn’t have` },
 ];
 /** Kinds that somebody does beside a chain. */
 const KINDS: readonly StepKind[] = [

@@ -19,9 +19,9 @@ import { Decimals } from '../../ui/decimals';
 const TYPING_MS = 400;
 const [LEAST_SHADES, MOST_SHADES, MOST_PALEST] = [2, 24, 90];
 const TITLES: Readonly<Record<GradedWay['how'], string>> = {
-  dose: 'By dose: a bath for each',
-  minutes: 'By minutes: one bath, pulled one by one',
-  dips: 'By dips: one piece after another out of the same bath',
+  dose: $localize`By dose: a bath for each`,
+  minutes: $localize`By minutes: one bath, pulled one by one`,
+  dips: $localize`By dips: one piece after another out of the same bath`,
 };
 /** Half minutes: as finely as anybody pulls. */
 const toHalf = (minutes: number): number => Math.max(0.5, Math.round(minutes * 2) / 2);
@@ -62,10 +62,10 @@ export class GradedPage {
   protected readonly missing = computed(() => {
     const [shades, palest, pieceG] = [this.shades(), this.palestPercent(), this.pieceG()];
     if (shades === null || !Number.isInteger(shades) || shades < LEAST_SHADES || shades > MOST_SHADES)
-      return `A family has ${LEAST_SHADES} to ${MOST_SHADES} shades.`;
+      return $localize`A family has ${LEAST_SHADES} to ${MOST_SHADES} shades.`;
     if (palest === null || palest < 0 || palest > MOST_PALEST)
-      return `How pale the palest is goes from 0 to ${MOST_PALEST} % of the way to the full shade.`;
-    return pieceG === null || pieceG <= 0 ? 'Give what one piece weighs, in grams.' : '';
+      return $localize`How pale the palest is goes from 0 to ${MOST_PALEST} % of the way to the full shade.`;
+    return pieceG === null || pieceG <= 0 ? $localize`Give what one piece weighs, in grams.` : '';
   });
   /** The recipe with today’s jars: as its lots were dyed, else as it was proven. */
   private readonly dyeing = computed((): Dyeing | undefined => {
@@ -81,7 +81,7 @@ export class GradedPage {
   });
   protected readonly whyNot = computed(() =>
     this.record.value() && !this.dyeing()
-      ? 'No lot of this colourway was planned yet with dyestuffs that could be followed: plan one, and its shades can be told.'
+      ? $localize`No lot of this colourway was planned yet with dyestuffs that could be followed: plan one, and its shades can be told.`
       : '',
   );
   private readonly ask = computed((): GradedAsk | undefined => {
@@ -101,7 +101,7 @@ export class GradedPage {
   protected readonly tooFew = computed(() => {
     const answer = this.asked.answer();
     return answer?.state === 'tooFew'
-      ? `Too little was dyed and read so far: ${answer.readings} of ${answer.needed} readings.`
+      ? $localize`Too little was dyed and read so far: ${answer.readings} of ${answer.needed} readings.`
       : '';
   });
   protected readonly isPaceKnown = computed(() => {
@@ -116,7 +116,7 @@ export class GradedPage {
   constructor() {
     namesPage(() => {
       const p = this.page.value();
-      return p && `Shades between, from ${p.colourway.name}`;
+      return p && $localize`Shades between, from ${p.colourway.name}`;
     });
   }
 
@@ -130,7 +130,7 @@ export class GradedPage {
         case 'dose':
           return weighed(by);
         case 'minutes':
-          return `out after ${toHalf(by)} min`;
+          return $localize`out after ${toHalf(by)} min`;
         case 'dips':
           return `dip ${Math.round(by)}`;
       }
@@ -140,20 +140,20 @@ export class GradedPage {
       way,
       title: TITLES[way.how],
       shades: way.shades.map((s, i) => ({ ...s, n: i + 1, how: say(s.by) })),
-      dye: `${Math.round(100 * way.dyeShare)} % of the dye that ${countLabel(way.shades.length, 'piece')} at the full dose would take`,
+      dye: $localize`${Math.round(100 * way.dyeShare)} % of the dye that ${countLabel(way.shades.length, 'piece')} at the full dose would take`,
       even:
         way.unevenness < 1.15
-          ? 'evenly spaced to the eye'
-          : `the largest step is ${decimals(way.unevenness, 1)} times the mean one`,
+          ? $localize`evenly spaced to the eye`
+          : $localize`the largest step is ${decimals(way.unevenness, 1)} times the mean one`,
       bath:
         way.how === 'dose'
           ? ''
-          : `In the bath for all of them: ${weighed(way.how === 'dips' ? 1 : way.shades.length)}.`,
+          : $localize`In the bath for all of them: ${weighed(way.how === 'dips' ? 1 : way.shades.length)}.`,
       minutes,
       plan: { colourway: this.id(), size: `${way.shades.length} × ${pieceG} g`, pulls: minutes.join(' ') },
       along:
         minutes.length > 0
-          ? `Along one piece: mark it in ${minutes.length} equal parts, let all of it down, and lift one part more out of the liquor at ${joinList(minutes.map((m) => `${m} min`))}.`
+          ? $localize`Along one piece: mark it in ${minutes.length} equal parts, let all of it down, and lift one part more out of the liquor at ${joinList(minutes.map((m) => `${m} min`))}.`
           : '',
     };
   }

@@ -78,7 +78,7 @@ export class NewColourwayPage {
   protected readonly isBegun = computed(() => this.entry()?.isBegun() ?? false);
   protected readonly label = computed(() => {
     const master = this.master();
-    return master ? describeColour(master) : 'Not known yet: the first lot that is liked becomes the master.';
+    return master ? describeColour(master) : $localize`Not known yet: the first lot that is liked becomes the master.`;
   });
 
   /** As a lot hands its colour over: “this is it”. */
@@ -103,10 +103,10 @@ export class NewColourwayPage {
   }
 
   protected readonly missing = computed(() => {
-    if (this.name().trim() === '') return 'Give it a name.';
-    if (this.recipeVersionId() === '') return 'Choose the recipe.';
-    if (this.baseId() === '') return 'Choose the base.';
-    return this.isBegun() ? 'The master wants all of its numbers, or none.' : '';
+    if (this.name().trim() === '') return $localize`Give it a name.`;
+    if (this.recipeVersionId() === '') return $localize`Choose the recipe.`;
+    if (this.baseId() === '') return $localize`Choose the base.`;
+    return this.isBegun() ? $localize`The master wants all of its numbers, or none.` : '';
   });
 
   protected keep(): void {

@@ -9,9 +9,9 @@ import type { Tones } from '../../ui/chart';
 import { Chart, plainAxis } from '../../ui/chart';
 
 const CHANNEL_LABELS: Readonly<Record<DriftChannel, readonly [name: string, more: string]>> = {
-  lightness: ['Lightness', 'above the line paler'],
-  chroma: ['Chroma', 'above the line brighter'],
-  hue: ['Hue', 'above the line further round the hue circle'],
+  lightness: [$localize`Lightness`, $localize`above the line paler`],
+  chroma: [$localize`Chroma`, $localize`above the line brighter`],
+  hue: [$localize`Hue`, $localize`above the line further round the hue circle`],
 };
 
 /** How well a colourway repeats: its lots over time against the master, with limits by chance, and what drifts. */
@@ -73,7 +73,7 @@ export class Repeats {
   protected readonly said = computed(() => {
     const channel = this.shown();
     const points = this.chart.value()?.points ?? [];
-    return `${CHANNEL_LABELS[channel][0]} lot by lot: ${points.map((p) => `${p.tag} ${decimals(p[channel], 1)}`).join(', ')}`;
+    return $localize`${CHANNEL_LABELS[channel][0]} lot by lot: ${points.map((p) => `${p.tag} ${decimals(p[channel], 1)}`).join(', ')}`;
   });
 
   protected readonly option = computed(() => {

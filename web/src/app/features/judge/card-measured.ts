@@ -104,8 +104,8 @@ export class CardMeasured {
       this.problem.set({
         detail:
           wrong === -1
-            ? `The card has ${this.count} patches, and ${labs.length} are written. Read them all, in order.`
-            : `Line ${wrong + 1} is not L*, a* and b*. Write three numbers.`,
+            ? $localize`The card has ${this.count} patches, and ${labs.length} are written. Read them all, in order.`
+            : $localize`Line ${wrong + 1} is not L*, a* and b*. Write three numbers.`,
       });
       return;
     }

@@ -40,13 +40,13 @@ export class ColourCharts {
   protected readonly spectral = computed(() => this.colours().filter((c) => c.spectrum !== null));
   protected readonly said = computed(
     () =>
-      `a*b* plane and lightness: ${this.colours()
+      $localize`a*b* plane and lightness: ${this.colours()
         .map((c) => `${c.name} ${sayLab(c.lab, 0)}`)
         .join('; ')}`,
   );
   protected readonly curvesSaid = computed(
     () =>
-      `${this.ks() ? 'K/S' : 'Reflectance'} from 400 to 700 nm of ${this.spectral()
+      $localize`${this.ks() ? 'K/S' : $localize`Reflectance`} from 400 to 700 nm of ${this.spectral()
         .map((c) => c.name)
         .join(', ')}`,
   );
@@ -129,7 +129,7 @@ export class ColourCharts {
           type: 'value',
           min: 400,
           max: 700,
-          axisLabel: { ...text, formatter: '{value} nm' },
+          axisLabel: { ...text, formatter: $localize`{value} nm` },
           splitLine: { show: false },
         },
         yAxis: { ...plainAxis(tones), type: 'value', min: 0, name: ks ? 'K/S' : 'R' },

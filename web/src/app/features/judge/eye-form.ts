@@ -32,15 +32,15 @@ import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
 
 const DEPTHS = [
-  { depth: -2, label: 'much paler' },
+  { depth: -2, label: $localize`much paler` },
   { depth: -1, label: 'paler' },
-  { depth: 0, label: 'the same' },
+  { depth: 0, label: $localize`the same` },
   { depth: 1, label: 'deeper' },
-  { depth: 2, label: 'much deeper' },
+  { depth: 2, label: $localize`much deeper` },
 ];
 const CLARITIES = [
   { clarity: -1, label: 'duller' },
-  { clarity: 0, label: 'as clear' },
+  { clarity: 0, label: $localize`as clear` },
   { clarity: 1, label: 'clearer' },
 ];
 const AS_WANTED: EyeSeen = {
@@ -106,7 +106,7 @@ export class EyeForm {
     return eyes.map((e) => ({
       ...e,
       struck: !standing.has(e),
-      of: [`Batch ${e.batch}`, sayShade(plan, e), e.state].filter((w) => w !== '').join(', '),
+      of: [$localize`Batch ${e.batch}`, sayShade(plan, e), e.state].filter((w) => w !== '').join(', '),
       said: sayEye(e.seen),
     }));
   });

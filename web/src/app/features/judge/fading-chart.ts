@@ -56,8 +56,8 @@ export class FadingChart {
               label: { ...text, position: 'insideEndTop' },
               lineStyle: { color: soft, type: 'dashed' },
               data: [
-                { yAxis: 1, label: { formatter: 'an eye finds it' } },
-                { yAxis: 3, label: { formatter: 'nobody overlooks it' } },
+                { yAxis: 1, label: { formatter: $localize`an eye finds it` } },
+                { yAxis: 3, label: { formatter: $localize`nobody overlooks it` } },
               ],
             },
           },

@@ -24,7 +24,7 @@ export interface SaidFastness {
 }
 export const sayFastness = (f: FastnessForetold | null): SaidFastness =>
   f === null
-    ? { value: 'not tested', span: '' }
+    ? { value: $localize`not tested`, span: '' }
     : { value: one(f.deltaE00), span: `${one(f.fromDeltaE00)} to ${one(f.toDeltaE00)}` };
 
 /** What is known of one family: a dyestuff over its mordants on a fibre. */

@@ -74,7 +74,7 @@ export class FastnessPage {
       readings: currentEntries(test.readings),
       shows: (test.curve?.shows ?? []).map(
         (s) =>
-          `ΔE00 ${s.deltaE00} ${FASTNESS_PLACE_LABELS[s.place]}: ${s.days === null ? 'not in sight' : this.inDays(s.days)}`,
+          `ΔE00 ${s.deltaE00} ${FASTNESS_PLACE_LABELS[s.place]}: ${s.days === null ? $localize`not in sight` : this.inDays(s.days)}`,
       ),
     })),
   );
@@ -83,15 +83,15 @@ export class FastnessPage {
   protected readonly place = signal<FastnessPlace>('window');
   protected readonly name = signal('');
   protected readonly lotId = signal<string | null>(null);
-  protected readonly cloths = signal('wool, cotton');
+  protected readonly cloths = signal($localize`wool, cotton`);
   protected readonly startedOn = signal(this.today);
   protected readonly note = signal('');
   protected readonly action = pageAction();
   private testId = newId();
 
   private inDays(days: number): string {
-    if (days < 1) return 'within a day';
-    return days < 60 ? `after ${Math.round(days)} days` : `after ${Math.round(days / 30.4)} months`;
+    if (days < 1) return $localize`within a day`;
+    return days < 60 ? $localize`after ${Math.round(days)} days` : $localize`after ${Math.round(days / 30.4)} months`;
   }
 
   protected begin(): void {
@@ -120,6 +120,6 @@ export class FastnessPage {
 
   protected readonly what = (test: FastnessTest): string =>
     test.kind === 'wash'
-      ? `washed with ${test.cloths.length === 0 ? 'no white cloth' : `white ${test.cloths.join(', ')}`}`
-      : `half covered, ${test.place ? FASTNESS_PLACE_LABELS[test.place] : ''}`;
+      ? $localize`washed with ${test.cloths.length === 0 ? $localize`no white cloth` : $localize`white ${test.cloths.join(', ')}`}`
+      : $localize`half covered, ${test.place ? FASTNESS_PLACE_LABELS[test.place] : ''}`;
 }

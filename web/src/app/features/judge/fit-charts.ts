@@ -13,29 +13,29 @@ import { Chart, plainAxis } from '../../ui/chart';
 const KIND_NAMES: Readonly<Record<FitKind, { readonly name: string; readonly axis: string; readonly never: string }>> =
   {
     dose: {
-      name: 'How much dye',
-      axis: '% of the fibre',
-      never: 'No dyestuff was dyed by itself and read often enough yet.',
+      name: $localize`How much dye`,
+      axis: $localize`% of the fibre`,
+      never: $localize`No dyestuff was dyed by itself and read often enough yet.`,
     },
     minutes: {
-      name: 'How long in the dye',
-      axis: 'min at 80 °C',
-      never: 'No dyestuff was dyed by itself clearly shorter and longer: pull pieces one by one, and read each.',
+      name: $localize`How long in the dye`,
+      axis: $localize`min at 80 °C`,
+      never: $localize`No dyestuff was dyed by itself clearly shorter and longer: pull pieces one by one, and read each.`,
     },
     dip: {
-      name: 'Which dip of a bath',
-      axis: 'dip',
-      never: 'No bath of one dyestuff was used again and read dip by dip.',
+      name: $localize`Which dip of a bath`,
+      axis: $localize`dip`,
+      never: $localize`No bath of one dyestuff was used again and read dip by dip.`,
     },
     mordant: {
-      name: 'How much mordant',
-      axis: '% mordant of the fibre',
-      never: 'No dyestuff was dyed by itself over clearly less and more of one mordant: a strip trial shows it.',
+      name: $localize`How much mordant`,
+      axis: $localize`% mordant of the fibre`,
+      never: $localize`No dyestuff was dyed by itself over clearly less and more of one mordant: a strip trial shows it.`,
     },
     modifier: {
-      name: 'How much of what comes after',
-      axis: '% modifier of the fibre',
-      never: 'Nothing dyed with one dyestuff was modified by clearly less and more, and read: a strip trial shows it.',
+      name: $localize`How much of what comes after`,
+      axis: $localize`% modifier of the fibre`,
+      never: $localize`Nothing dyed with one dyestuff was modified by clearly less and more, and read: a strip trial shows it.`,
     },
   };
 
@@ -120,7 +120,7 @@ export class FitCharts {
   protected readonly said = computed(() => {
     const fit = this.chosen();
     return fit
-      ? `${this.nameOf(fit)}: ${countLabel(fit.points.length, 'reading')}, half of them within ΔE00 ${decimals(fit.medianResidual, 1)} of the curve.`
+      ? $localize`${this.nameOf(fit)}:fit:: ${countLabel(fit.points.length, 'reading')}, half of them within ΔE00 ${decimals(fit.medianResidual, 1)} of the curve.`
       : '';
   });
 
@@ -150,7 +150,7 @@ export class FitCharts {
           splitLine: { show: false },
           ...(kind === 'dip' ? { min: 1, minInterval: 1 } : {}),
         },
-        yAxis: { ...plainAxis(tones), type: 'value', name: 'from undyed, ΔE00' },
+        yAxis: { ...plainAxis(tones), type: 'value', name: $localize`from undyed, ΔE00` },
         series: [
           edge(-1),
           edge(1),

@@ -182,7 +182,12 @@ export class ForetoldPage {
   }
 }
 
-const QUARTERS = ['January to March', 'April to June', 'July to September', 'October to December'] as const;
+const QUARTERS = [
+  $localize`January to March`,
+  $localize`April to June`,
+  $localize`July to September`,
+  $localize`October to December`,
+] as const;
 const sortable = (quarter: string): string => `${quarter.slice(0, 4)}${QUARTERS.findIndex((q) => quarter.endsWith(q))}`;
 const summed = (own: readonly Foretold[]) => ({
   readings: own.length,

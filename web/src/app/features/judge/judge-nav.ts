@@ -10,12 +10,12 @@ import { PagesNav } from '../../ui/pages-nav';
 })
 export class JudgeNav {
   protected readonly pages = [
-    { path: '/judge', name: 'Lots' },
-    { path: '/judge/book', name: 'Swatch book' },
-    { path: '/judge/palette', name: 'Palette' },
-    { path: '/judge/fastness', name: 'Fastness' },
-    { path: '/judge/reach', name: 'Reach' },
-    { path: '/judge/foretold', name: 'Foretold' },
-    { path: '/judge/readers', name: 'Readers and files' },
+    { path: '/judge', name: $localize`Lots` },
+    { path: '/judge/book', name: $localize`Swatch book` },
+    { path: '/judge/palette', name: $localize`Palette` },
+    { path: '/judge/fastness', name: $localize`Fastness` },
+    { path: '/judge/reach', name: $localize`Reach` },
+    { path: '/judge/foretold', name: $localize`Foretold` },
+    { path: '/judge/readers', name: $localize`Readers and files` },
   ];
 }

@@ -65,7 +65,11 @@ import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
 import { Decimals } from '../../ui/decimals';
 
-const VERDICT_LABELS: Readonly<Record<Verdict, string>> = { pass: 'Pass it', hold: 'Hold it', refuse: 'Refuse it' };
+const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
+  pass: $localize`Pass it`,
+  hold: $localize`Hold it`,
+  refuse: $localize`Refuse it`,
+};
 
 /** A lot beside its master on neutral grey: readings, the difference in a dyer's words, the verdict. */
 @Component({
@@ -136,7 +140,7 @@ export class JudgePage {
         ...r,
         under: under(r),
         standard,
-        of: [`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
+        of: [$localize`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
         struck: !status.has(r),
         afterwards: judgedAt !== undefined && r.at > judgedAt,
         deltaE: standard ? deltaEBy(l.formula, standard, r.lab) : null,
@@ -182,7 +186,9 @@ export class JudgePage {
       ? [
           {
             against:
-              l.summary.master && sameColour(s.standard, l.summary.master) ? 'the master' : 'what it is expected to be',
+              l.summary.master && sameColour(s.standard, l.summary.master)
+                ? $localize`the master`
+                : $localize`what it is expected to be`,
             label: describeDifference(s.standard, s.lab),
             deltaE: deltaEBy(l.formula, s.standard, s.lab),
             formula: DELTA_E_LABELS[l.formula],
@@ -194,7 +200,7 @@ export class JudgePage {
       ? [
           ...toMaster,
           {
-            against: `${l.first.tag}, the first lot`,
+            against: $localize`${l.first.tag}, the first lot`,
             label: describeDifference(l.first.colour, s.lab),
             deltaE: describeDifference(l.first.colour, s.lab).deltaE,
             formula: DELTA_E_LABELS.de00,
@@ -247,7 +253,7 @@ export class JudgePage {
   /** What was read band by band: the reading looked at, the master, the others. */
   protected readonly spectral = computed((): readonly ReadSpectrally[] => {
     const [own, ...others] = this.drawn();
-    const master = { name: 'the master', spectrum: this.lot.value()?.masterSpectrum ?? null };
+    const master = { name: $localize`the master`, spectrum: this.lot.value()?.masterSpectrum ?? null };
     return [own, master, ...others].flatMap((d) => (d?.spectrum ? [{ name: d.name, spectrum: d.spectrum }] : []));
   });
 
@@ -268,15 +274,15 @@ export class JudgePage {
     const judged = this.judged(l);
     const unseen = unseenUnits(judged).length;
     const units = judged.units.length;
-    if (unseen > 0) return `Seen dry: ${units - unseen} of ${units}.`;
+    if (unseen > 0) return $localize`Seen dry: ${units - unseen} of ${units}.`;
     const alone = judgedAlone(l.verdicts);
     const family = foldFamily(l.plan, this.standards(), this.status(), alone).filter((m) => m.apart === null);
     const far = family.flatMap((m) => m.deltaE ?? []);
     const apart = Math.max(0, ...family.map((m) => m.betweenBatchesDeltaE));
-    const between = l.plan.batches.length > 1 ? ` Between batches: ${decimals(apart, 2)}.` : '';
+    const between = l.plan.batches.length > 1 ? $localize` Between batches: ${decimals(apart, 2)}.` : '';
     return far.length === 0
-      ? `There is no master to hold it against.${between}`
-      : `Furthest: ${DELTA_E_LABELS[l.formula]} ${decimals(Math.max(...far), 2)}, tolerance ${trimZeros(l.toleranceDeltaE, 2)}.${between}`;
+      ? $localize`There is no master to hold it against.${between}`
+      : $localize`Furthest: ${DELTA_E_LABELS[l.formula]} ${decimals(Math.max(...far), 2)}, tolerance ${trimZeros(l.toleranceDeltaE, 2)}.${between}`;
   });
 
   /** Light and observer of a new reading: the master’s, or daylight. */
@@ -312,7 +318,7 @@ export class JudgePage {
   constructor() {
     namesPage(() => {
       const l = this.lot.value()?.summary;
-      return l && `Judge ${l.tag} · ${l.colourway.name}`;
+      return l && $localize`Judge ${l.tag} · ${l.colourway.name}`;
     });
     effect(() => {
       const l = this.lot.value();
@@ -320,24 +326,24 @@ export class JudgePage {
       const master = l.summary.master;
       this.contextPanel.notes.set([
         {
-          title: 'Judge it',
+          title: $localize`Judge it`,
           lines: [
-            'Dry, in daylight, beside the master, never under the kitchen lamp.',
+            $localize`Dry, in daylight, beside the master, never under the kitchen lamp.`,
             master
-              ? `Tolerance: ${DELTA_E_LABELS[l.formula]} ${trimZeros(l.toleranceDeltaE, 2)} under ${master.illuminant}/${master.observer}°.`
-              : 'No master yet: if this is how it should look, say so, and it becomes the master.',
+              ? $localize`Tolerance: ${DELTA_E_LABELS[l.formula]} ${trimZeros(l.toleranceDeltaE, 2)} under ${master.illuminant}/${master.observer}°.`
+              : $localize`No master yet: if this is how it should look, say so, and it becomes the master.`,
           ],
         },
         {
           title: 'ΔE00',
           lines: [
-            'CIEDE2000 with kL : kC : kH = 1 : 1 : 1. Its parts for lightness, chroma and hue stand beside it: above zero is paler, brighter, or further round the hue circle.',
+            $localize`CIEDE2000 with kL : kC : kH = 1 : 1 : 1. Its parts for lightness, chroma and hue stand beside it: above zero is paler, brighter, or further round the hue circle.`,
           ],
         },
         ...(l.deviations.length > 0
           ? [
               {
-                title: 'Otherwise than planned',
+                title: $localize`Otherwise than planned`,
                 lines: l.deviations.map((d) => `${l.plan.steps[d.stepIndex]?.title}: ${d.message}`),
               },
             ]

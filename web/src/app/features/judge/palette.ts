@@ -20,9 +20,9 @@ import { Decimals } from '../../ui/decimals';
 const SHELF = 'vestigia-palette';
 const OFFERED = 40;
 const ORDER_LABELS: Readonly<Record<PaletteOrder, string>> = {
-  hand: 'as laid by hand',
-  lightness: 'from pale to deep',
-  hue: 'round the hues',
+  hand: $localize`as laid by hand`,
+  lightness: $localize`from pale to deep`,
+  hue: $localize`round the hues`,
 };
 /** A colour of the record by a name of its own: several may be of one lot. */
 const keyOf = (c: KnownColour): string => `${c.kind} ${c.id} ${c.title} ${c.detail}`;
@@ -92,7 +92,7 @@ export class PalettePage {
     const titles = new Map(this.laid().map((c) => [c.key, c.title]));
     return nearPairs(this.laid()).map((p) => ({
       ...p,
-      names: [titles.get(p.first), titles.get(p.second)].join(' and '),
+      names: [titles.get(p.first), titles.get(p.second)].join($localize` and `),
     }));
   });
   protected readonly offered = computed(() => {
@@ -144,7 +144,7 @@ export class PalettePage {
 
   private sheet(): { title: string; colours: { name: string; detail: string; lab: KnownColour['lab'] }[] } {
     return {
-      title: this.title().trim() || 'Palette',
+      title: this.title().trim() || $localize`Palette`,
       colours: this.laid().map(({ title, detail, lab }) => ({ name: title, detail, lab })),
     };
   }

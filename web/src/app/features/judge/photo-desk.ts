@@ -67,25 +67,27 @@ export class PhotoDesk {
     let pieces = 0;
     return new Map(
       this.photos().flatMap((p) =>
-        p.marked.map((m) => [m.id, m.kind === 'card' ? 'grey card' : `piece ${letter(pieces++)}`] as const),
+        p.marked.map(
+          (m) => [m.id, m.kind === 'card' ? $localize`grey card` : $localize`piece ${letter(pieces++)}`] as const,
+        ),
       ),
     );
   });
   readonly whyNot = computed(() => {
     const photos = this.photos();
-    if (photos.length === 0) return 'Take or choose a photograph.';
+    if (photos.length === 0) return $localize`Take or choose a photograph.`;
     const many = photos.length > 1;
     const cardless = photos.filter((p) => p.card.length === 0 && !p.marked.some((m) => m.kind === 'card'));
     if (cardless.length > 0)
       return many
-        ? `Mark the grey card in ${joinList(cardless.map((p) => p.name))}: drag across it.`
-        : 'Mark the grey card first: drag across it.';
+        ? $localize`Mark the grey card in ${joinList(cardless.map((p) => p.name))}:name:: drag across it.`
+        : $localize`Mark the grey card first: drag across it.`;
     const empty = photos.filter((p) => !p.marked.some((m) => m.kind === 'piece'));
     if (empty.length > 0)
       return many
-        ? `Mark a piece in ${joinList(empty.map((p) => p.name))}: drag across a plain part of it.`
-        : 'Mark a piece: drag across a plain part of it.';
-    return this.cardL() === null ? 'Write how light the card is.' : '';
+        ? $localize`Mark a piece in ${joinList(empty.map((p) => p.name))}:name:: drag across a plain part of it.`
+        : $localize`Mark a piece: drag across a plain part of it.`;
+    return this.cardL() === null ? $localize`Write how light the card is.` : '';
   });
   readonly hasPrintedCard = computed(() => this.photos().some((p) => p.card.length > 0));
 
@@ -113,8 +115,8 @@ export class PhotoDesk {
       this.problem.set({
         detail:
           files.length === 1
-            ? 'The picture can’t be opened. Save it as JPEG or PNG, or take it again.'
-            : `${joinList(unopened)} can’t be opened. Save them as JPEG or PNG, or take them again.`,
+            ? $localize`The picture can’t be opened. Save it as JPEG or PNG, or take it again.`
+            : $localize`${joinList(unopened)} can’t be opened. Save them as JPEG or PNG, or take them again.`,
       });
   }
 
@@ -191,7 +193,9 @@ export class PhotoDesk {
       }
       if (refused.length > 0) this.problem.set({ detail: refused.join(' ') });
     } catch {
-      this.problem.set({ detail: 'The picture could not be measured here. Take a smaller one, and try again.' });
+      this.problem.set({
+        detail: $localize`The picture could not be measured here. Take a smaller one, and try again.`,
+      });
     } finally {
       this.busy.set(false);
     }

@@ -50,9 +50,9 @@ import { Decimals } from '../../ui/decimals';
 
 /** What a shade may be reached with. */
 const FROMS = [
-  { key: 'shelf', name: 'what stands on the shelf' },
-  { key: 'season', name: 'the shelf, or what is in season now' },
-  { key: 'all', name: 'anything that was dyed here' },
+  { key: 'shelf', name: $localize`what stands on the shelf` },
+  { key: 'season', name: $localize`the shelf, or what is in season now` },
+  { key: 'all', name: $localize`anything that was dyed here` },
 ] as const;
 /** Costs are told for so much fibre, g. */
 const PER_FIBRE_G = 100;
@@ -150,7 +150,7 @@ export class ReachPage {
   protected readonly notYet = computed(() => {
     const read = this.record.readings().filter((r) => r.isMaster !== true).length;
     return this.record.value() && read < LEAST_READINGS
-      ? `What reaches a shade is told from what was dyed and read dry here: ${LEAST_READINGS} lots or strips at least, and ${read === 0 ? 'none was' : read === 1 ? 'one was' : `${read} were`} so far.`
+      ? $localize`What reaches a shade is told from what was dyed and read dry here: ${LEAST_READINGS} lots or strips at least, and ${read === 0 ? $localize`none was` : read === 1 ? $localize`one was` : $localize`${read} were`} so far.`
       : '';
   });
   private readonly ask = signal<ReachAsk | undefined>(undefined);
@@ -171,7 +171,7 @@ export class ReachPage {
     if (!standard || !base || !r || this.missing() !== '') return;
     const water = r.waters.find((w) => w.id === this.waterId()) ?? null;
     const baseLotId =
-      r.readings.filter((x) => x.dyeing.baseId === base.id).at(-1)?.dyeing.baseLotId ?? `a lot of ${base.id}`;
+      r.readings.filter((x) => x.dyeing.baseId === base.id).at(-1)?.dyeing.baseLotId ?? $localize`a lot of ${base.id}`;
     const facts = this.record.facts();
     const undyed = facts && groundOf(facts, base.id, baseLotId);
     if (!undyed) return;
@@ -216,14 +216,14 @@ export class ReachPage {
     if (!told || !standard) return '';
     if (!best)
       return this.from() === 'shelf'
-        ? `No dyestuff on the shelf was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`
-        : `No dyestuff was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`;
+        ? $localize`No dyestuff on the shelf was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`
+        : $localize`No dyestuff was dyed and read ${LEAST_OF_DYESTUFF} times: of none can it be said what it gives.`;
     const { way } = best;
     const near =
       way.deltaE00 <= REACHED_DELTA_E
-        ? `ΔE00 ${decimals(way.deltaE00, 1)} from it`
-        : `yet even that comes out ${describeDifference(standard, way.lab).summary}, ΔE00 ${decimals(way.deltaE00, 1)} from it`;
-    return `Surest to come near, in per cent of the fibre: ${best.what}${best.over}, ${near}, within ΔE00 ${decimals(way.within80, 1)} of what is foretold four times in five.`;
+        ? $localize`ΔE00 ${decimals(way.deltaE00, 1)} from it`
+        : $localize`yet even that comes out ${describeDifference(standard, way.lab).summary}, ΔE00 ${decimals(way.deltaE00, 1)} from it`;
+    return $localize`Surest to come near, in per cent of the fibre: ${best.what}${best.over}, ${near}, within ΔE00 ${decimals(way.within80, 1)} of what is foretold four times in five.`;
   });
   /** What was never, or hardly ever, dyed and read here. */
   protected readonly untried = computed(() => {
@@ -258,11 +258,11 @@ export class ReachPage {
       from: joinList(way.dyestuffs.map((d) => (d.stockLotId ? names.jar(d.stockLotId) : this.sayNoJar(d.materialId)))),
       limits: way.dyestuffs
         .filter((d) => d.isAtMost)
-        .map((d) => `${names.material(d.materialId)} is at the most that may go in`),
+        .map((d) => $localize`${names.material(d.materialId)} is at the most that may go in`),
       cost:
         currency === '' || cost.unknown.length === way.dyeing.doses.length
-          ? 'not known'
-          : `${cost.unknown.length > 0 ? 'at least ' : ''}${formatMoney(Math.round(cost.minor), currency)}`,
+          ? $localize`not known`
+          : `${cost.unknown.length > 0 ? $localize`at least ` : ''}${formatMoney(Math.round(cost.minor), currency)}`,
       light: this.fastnessOf(way, 'light'),
       wash: this.fastnessOf(way, 'wash'),
       stands: joinList(way.dyestuffs.map((d) => `${d.onFibre} of ${d.readings}`)),
@@ -271,7 +271,7 @@ export class ReachPage {
 
   private sayNoJar(materialId: string): string {
     const until = this.season().get(materialId);
-    return `no jar of ${this.record.names().material(materialId)}${until ? `, in season until ${until}` : ''}`;
+    return $localize`no jar of ${this.record.names().material(materialId)}${until ? $localize`, in season until ${until}` : ''}`;
   }
 
   private readonly fastness = computed(() => {

@@ -92,9 +92,9 @@ export class Rescue {
   protected readonly whyNot = computed(() => {
     const { under, standard } = this.missed();
     if (!sameConditions(under, MATCH_CONDITIONS) || !sameConditions(standard, MATCH_CONDITIONS))
-      return 'It was read under another light than D65, 10°: what would help is worked out under that one only.';
+      return $localize`It was read under another light than D65, 10°: what would help is worked out under that one only.`;
     return this.record.value() && !this.dyeing()
-      ? 'No dyestuff was dosed here that could be followed, or the base’s own colour isn’t known: nothing can be said.'
+      ? $localize`No dyestuff was dosed here that could be followed, or the base’s own colour isn’t known: nothing can be said.`
       : '';
   });
   private readonly ask = computed((): RescueAsk | undefined => {

@@ -188,8 +188,8 @@ export class SetsOfLot {
   protected readonly weight = formatWeight;
   protected readonly whyNot = computed(() => {
     const size = this.size();
-    if (size === null || !Number.isInteger(size) || size < 2) return 'A set has two pieces or more.';
-    return size > this.pieces().length ? `Only ${this.pieces().length} are read: fewer than a set has.` : '';
+    if (size === null || !Number.isInteger(size) || size < 2) return $localize`A set has two pieces or more.`;
+    return size > this.pieces().length ? $localize`Only ${this.pieces().length} are read: fewer than a set has.` : '';
   });
   protected readonly namesOf = (pieces: readonly ReadPiece[]): string => joinList(pieces.map((p) => `piece ${p.mark}`));
 
@@ -204,7 +204,7 @@ export class SetsOfLot {
       catchError(() => of({ care: [] as string[] })),
       switchMap(({ care }) =>
         this.api.postForFile('/api/set-tags.pdf', {
-          lotTag: this.withLots().size === 0 ? tag : `${tag} and others`,
+          lotTag: this.withLots().size === 0 ? tag : $localize`${tag} and others`,
           colourway: colourway.name,
           sets: sets.map((set) => set.map((p) => p.mark)),
           care: [...care],

@@ -5,10 +5,10 @@ import { decimals, ILLUMINANTS, deltaEBy, labOfSpectrum, metamerism } from '@ves
 import { Swatch } from '../../ui/swatch';
 
 const LIGHT_LABELS: Readonly<Record<ColourConditions['illuminant'], string>> = {
-  D65: 'daylight',
-  D50: 'warm daylight',
-  A: 'a lamp',
-  F10: 'a shop’s tubes',
+  D65: $localize`daylight`,
+  D50: $localize`warm daylight`,
+  A: $localize`a lamp`,
+  F10: $localize`a shop’s tubes`,
 };
 const round = (value: number): number => Math.round(value * 100) / 100;
 
@@ -71,7 +71,9 @@ export class UnderLights {
       }),
     }));
     return apart
-      .map(({ label, index }) => `under ${label} they part by ${decimals(round(index), 1)} (metamerism, ΔE*ab)`)
+      .map(
+        ({ label, index }) => $localize`under ${label} they part by ${decimals(round(index), 1)} (metamerism, ΔE*ab)`,
+      )
       .join('; ');
   });
 }

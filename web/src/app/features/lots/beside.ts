@@ -63,7 +63,7 @@ export class BesidePage {
           ...s,
           said: difference
             ? `${second.tag}: ${difference.summary}, ΔE00 ${decimals(difference.deltaE, 2)}`
-            : `${s.first ? second.tag : s.second ? first.tag : 'neither'} not read`,
+            : $localize`${s.first ? second.tag : s.second ? first.tag : $localize`neither`} not read`,
         };
       }),
       lines: [first, second].map((l, i) => ({

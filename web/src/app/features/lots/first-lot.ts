@@ -105,7 +105,7 @@ export class FirstLotPage {
     const [starter, wofG] = [this.starter(), this.wofG()];
     if (!starter || wofG === undefined) return [];
     return [
-      { key: '', name: `The ${this.fibre()}`, needs: `${wofG} g`, enough: `${wofG} g` },
+      { key: '', name: $localize`The ${this.fibre()}`, needs: `${wofG} g`, enough: `${wofG} g` },
       ...starterNeeds(starter, this.dyestuffKey()).map(({ key, percentOwf }) => {
         const entry = catalogueEntry(key);
         const unit = entry?.measure === 'volume' ? 'ml' : 'g';
@@ -122,11 +122,11 @@ export class FirstLotPage {
   /** What there is of each, where that was written otherwise than “enough”. */
   protected readonly written = signal<Readonly<Record<string, string>>>({});
   protected readonly whyNot = computed(() => {
-    if (this.pots().length === 0 && !this.litres()) return 'Say how many litres the pot holds.';
+    if (this.pots().length === 0 && !this.litres()) return $localize`Say how many litres the pot holds.`;
     const reading = this.reading();
-    if (!reading) return 'Say how many pieces, of what weight.';
+    if (!reading) return $localize`Say how many pieces, of what weight.`;
     if (!reading.ok) return reading.message;
-    if (!this.starter()) return 'Choose a dyestuff.';
+    if (!this.starter()) return $localize`Choose a dyestuff.`;
     return '';
   });
   private readonly colourwayId = newId();

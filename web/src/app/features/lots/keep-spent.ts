@@ -32,7 +32,9 @@ export class KeepSpent {
   protected readonly form = signal<KeptSpent['form']>('frozen');
   protected readonly weight = signal('');
   protected readonly place = signal('');
-  protected readonly name = computed(() => `${this.of()?.name ?? 'Dyestuff'}, drawn once`.slice(0, 120));
+  protected readonly name = computed(() =>
+    $localize`${this.of()?.name ?? $localize`Dyestuff`}, drawn once`.slice(0, 120),
+  );
 
   protected keep(): void {
     const of = this.of();

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LotCheck } from '@vestigia/core';
 
-export const AT_HAND = 'protection at hand, sheet read';
+export const AT_HAND = $localize`protection at hand, sheet read`;
 
 /**
  * What was looked at before a lot may start: stops, cautions that want a reason, and protection that must be at hand.

@@ -203,13 +203,21 @@ export class LotPage {
         sayCourse(step) || sayMinutes(step.durationMin),
         step.targetPh ? sayPhBetween(step.targetPh) : '',
         step.strain ? `strain ${STRAIN_LABELS[step.strain]}` : '',
-        step.finishedBy === 'eye' ? 'done when it looks done' : step.finishedBy === 'both' ? 'by clock and eye' : '',
+        step.finishedBy === 'eye'
+          ? $localize`done when it looks done`
+          : step.finishedBy === 'both'
+            ? $localize`by clock and eye`
+            : '',
       ]
         .filter((w) => w !== '')
         .join(', '),
-      state: { waiting: 'to come', running: 'now', paused: 'paused', done: 'done', skipped: 'skipped' }[
-        l.summary.stations[step.index]?.state ?? 'waiting'
-      ],
+      state: {
+        waiting: $localize`to come`,
+        running: $localize`now`,
+        paused: $localize`paused`,
+        done: $localize`done`,
+        skipped: $localize`skipped`,
+      }[l.summary.stations[step.index]?.state ?? 'waiting'],
       deviations: l.deviations.filter((d) => d.stepIndex === step.index).map((d) => d.message),
       weighings: step.weighings.map((w) => {
         const mine = weighed.filter((e) => e.weighing?.batch === w.batch && e.weighing.materialId === w.materialId);
@@ -258,9 +266,11 @@ export class LotPage {
       .map((r) => ({
         ...r,
         under: { ...r.lab, illuminant: r.illuminant, observer: r.observer },
-        of: [`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
+        of: [$localize`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
         label:
-          r.state === 'wet' ? 'still wet' : toStandard(standardFor(l.plan, placeShade(l.plan, r), standards), r.lab),
+          r.state === 'wet'
+            ? $localize`still wet`
+            : toStandard(standardFor(l.plan, placeShade(l.plan, r), standards), r.lab),
       }));
   });
 
@@ -274,11 +284,11 @@ export class LotPage {
       if (!l) return;
       const knots = l.deviations.map((d) => `${l.plan.steps[d.stepIndex]?.title}: ${d.message}`);
       this.contextPanel.notes.set([
-        ...(knots.length > 0 ? [{ title: 'Otherwise than planned', lines: knots }] : []),
+        ...(knots.length > 0 ? [{ title: $localize`Otherwise than planned`, lines: knots }] : []),
         {
-          title: 'History',
+          title: $localize`History`,
           lines: [
-            `Agreed ${this.calendar.formatDay(l.summary.at)}, ${this.calendar.formatClock(l.summary.at)} by ${l.summary.by.name}`,
+            $localize`Agreed ${this.calendar.formatDay(l.summary.at)}, ${this.calendar.formatClock(l.summary.at)} by ${l.summary.by.name}`,
             ...l.plan.cautions.map(sayPlanCaution),
           ],
         },

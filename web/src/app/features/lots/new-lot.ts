@@ -230,7 +230,7 @@ export class NewLotPage {
       const p = this.proposal();
       this.contextPanel.notes.set(
         p && p.plan.cautions.length > 0
-          ? [{ title: 'Before you agree', lines: p.plan.cautions.map(sayPlanCaution) }]
+          ? [{ title: $localize`Before you agree`, lines: p.plan.cautions.map(sayPlanCaution) }]
           : [],
       );
     });
@@ -263,10 +263,10 @@ export class NewLotPage {
   protected moreLabel(s: Studio): string {
     const { intake, also, schools } = this.extras();
     return [
-      `Pots that may be used: ${s.vessels.length - this.without().length} of ${s.vessels.length}`,
-      `at intake: ${intake.flags.length === 0 ? 'nothing to note' : intake.flags.map((f) => INTAKE_FLAG_LABELS[f]).join(', ')}`,
-      also.length === 0 ? 'no other base' : `other bases: ${also.length}`,
-      schools.length === 0 ? 'as proven' : `other schools: ${schools.length}`,
+      $localize`Pots that may be used: ${s.vessels.length - this.without().length} of ${s.vessels.length}`,
+      $localize`at intake: ${intake.flags.length === 0 ? $localize`nothing to note` : intake.flags.map((f) => INTAKE_FLAG_LABELS[f]).join(', ')}`,
+      also.length === 0 ? $localize`no other base` : $localize`other bases: ${also.length}`,
+      schools.length === 0 ? $localize`as proven` : $localize`other schools: ${schools.length}`,
     ].join(' · ');
   }
 
@@ -296,18 +296,18 @@ export class NewLotPage {
   });
   protected readonly toldTrouble = computed(() => {
     const at = this.toldAt();
-    if (at === undefined) return 'Write the time like 9:40, about 10, or morning.';
-    return at > this.clock.now() ? 'That is still to come. Say when it was really dyed.' : '';
+    if (at === undefined) return $localize`Write the time like 9:40, about 10, or morning.`;
+    return at > this.clock.now() ? $localize`That is still to come. Say when it was really dyed.` : '';
   });
 
   /** Why it can't be agreed to yet; nothing where it can. */
   protected whyNot(p: Proposal): string {
     if (!this.beforeBooksTold() && this.short(p) !== '' && !this.acceptShortages())
-      return 'Tick the shortage to go on with it.';
+      return $localize`Tick the shortage to go on with it.`;
     if (!this.goesOn(p))
       return p.checks.some((c) => c.severity === 'stop')
-        ? 'A stop stands above: this lot can’t start so.'
-        : 'Say to each caution above why you go on.';
+        ? $localize`A stop stands above: this lot can’t start so.`
+        : $localize`Say to each caution above why you go on.`;
     return this.already() ? this.toldTrouble() : '';
   }
 
@@ -332,14 +332,14 @@ export class NewLotPage {
 
   protected readonly hours = sayMinutes;
   protected readonly riskLabel: Readonly<Record<Alternative['code'], string>> = {
-    oneVessel: 'The second filling is dyed after the first: judge the two side by side.',
-    shorterBath: 'Less room to turn: deeper, and less even.',
-    fewerVessels: 'More batches than need be: each is a bath to watch.',
+    oneVessel: $localize`The second filling is dyed after the first: judge the two side by side.`,
+    shorterBath: $localize`Less room to turn: deeper, and less even.`,
+    fewerVessels: $localize`More batches than need be: each is a bath to watch.`,
   };
   protected wayLabel({ code, batches, liquorRatio }: Alternative): string {
-    if (code === 'oneVessel') return `${batches[0]?.vesselName ?? ''}, filled twice`;
+    if (code === 'oneVessel') return $localize`${batches[0]?.vesselName ?? ''}, filled twice`;
     return code === 'shorterBath'
-      ? `a bath of 1:${liquorRatio}`
+      ? $localize`a bath of 1:${liquorRatio}`
       : joinList([...new Set(batches.map((b) => b.vesselName))]);
   }
   protected readonly batchesLabel = ({ batches }: Alternative): string => batches.map((b) => b.pieces).join(' + ');
@@ -422,6 +422,8 @@ export class NewLotPage {
       .join(', ');
   protected readonly differing = (p: Proposal): string => {
     const names = p.factors.filter((f) => !f.same).map((f) => f.name.toLowerCase());
-    return names.length === 0 ? 'Everything is as it was then.' : `Not as it was then: ${names.join(', ')}.`;
+    return names.length === 0
+      ? $localize`Everything is as it was then.`
+      : $localize`Not as it was then: ${names.join(', ')}.`;
   };
 }

@@ -39,10 +39,10 @@ import { Decimals } from '../../ui/decimals';
 const SETTLE_MS = 400;
 type Ticked = Exclude<keyof ReorderBounds, 'mostShare'>;
 const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = [
-  { key: 'onlyPlannedJars', name: 'only the jars and materials that are planned' },
-  { key: 'onlyPlannedWater', name: 'only the water that is planned' },
-  { key: 'noMoreThanPlanned', name: 'no more of anything than is planned' },
-  { key: 'noDearer', name: 'nothing that costs more than is planned, as far as costs are known' },
+  { key: 'onlyPlannedJars', name: $localize`only the jars and materials that are planned` },
+  { key: 'onlyPlannedWater', name: $localize`only the water that is planned` },
+  { key: 'noMoreThanPlanned', name: $localize`no more of anything than is planned` },
+  { key: 'noDearer', name: $localize`nothing that costs more than is planned, as far as costs are known` },
 ];
 
 /** What earlier lots say of the lot that is planned: what will come out, what to change, whether to strike it off first. */
@@ -250,11 +250,11 @@ export class ReorderLetter {
   });
   protected readonly whyNot = computed(() => {
     const master = this.master();
-    if (!master) return 'Without a master nobody knows what it should come out as: nothing is foretold.';
+    if (!master) return $localize`Without a master nobody knows what it should come out as: nothing is foretold.`;
     if (!sameConditions(master, MATCH_CONDITIONS))
-      return 'The master was read under another light than D65, 10°: shades are foretold under that one only.';
+      return $localize`The master was read under another light than D65, 10°: shades are foretold under that one only.`;
     return this.record.value() && !this.plan()
-      ? 'No dyestuff is dosed here that could be followed, or the base’s own colour isn’t known: nothing is foretold.'
+      ? $localize`No dyestuff is dosed here that could be followed, or the base’s own colour isn’t known: nothing is foretold.`
       : '';
   });
   /** How much of the fibre each jar holds, per cent: no more can be weighed out of it. */
@@ -342,7 +342,7 @@ export class ReorderLetter {
     const [now, then] = [costOfDoses(way.doses, weightG, costs), costOfDoses(told.unchanged.doses, weightG, costs)];
     if (way.turned.some((t) => [...now.unknown, ...then.unknown].includes(t.stockLotId))) return '';
     const minor = Math.round(now.minor - then.minor);
-    if (minor === 0) return '; costs the same';
+    if (minor === 0) return $localize`; costs the same`;
     return `; costs ${formatMoney(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`;
   }
 

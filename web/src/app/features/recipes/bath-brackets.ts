@@ -61,7 +61,7 @@ export class BathBrackets {
   protected readonly said = computed(() =>
     this.marks()
       .filter((m) => m.part !== 'past')
-      .map(({ bath }) => `In one liquor, ${bath.name}, with ${bath.steps.length - 1} more.`)
+      .map(({ bath }) => $localize`In one liquor, ${bath.name}, with ${bath.steps.length - 1} more.`)
       .join(' '),
   );
 }

@@ -49,7 +49,7 @@ export class CompareVersionsPage {
   constructor() {
     namesPage(() => {
       const b = this.is.value();
-      return b && `${b.recipe.name}: what changed`;
+      return b && $localize`${b.recipe.name}:name:: what changed`;
     });
   }
 }

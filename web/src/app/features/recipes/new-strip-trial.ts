@@ -142,10 +142,10 @@ export class NewStripTrialPage {
   }
 
   protected readonly missing = computed(() => {
-    if (this.name().trim() === '') return 'Give the trial a name.';
-    if (this.factor() !== 'liquor' && this.versionId() === '') return 'Choose the recipe.';
-    if (this.baseId() === '') return 'Choose the base the strips are of.';
-    return this.levels().length < 2 ? 'A trial has two strips or more.' : '';
+    if (this.name().trim() === '') return $localize`Give the trial a name.`;
+    if (this.factor() !== 'liquor' && this.versionId() === '') return $localize`Choose the recipe.`;
+    if (this.baseId() === '') return $localize`Choose the base the strips are of.`;
+    return this.levels().length < 2 ? $localize`A trial has two strips or more.` : '';
   });
 
   protected lay(): void {

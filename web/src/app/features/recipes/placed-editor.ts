@@ -73,7 +73,12 @@ export class PlacedEditor {
   });
 
   protected begin(): void {
-    this.plan.set({ lengthCm: 75, piece: 'skein', bleedPercent: 4, zones: [{ ...NEW_ZONE, title: 'First dip' }] });
+    this.plan.set({
+      lengthCm: 75,
+      piece: 'skein',
+      bleedPercent: 4,
+      zones: [{ ...NEW_ZONE, title: $localize`First dip` }],
+    });
   }
 
   protected change(part: Partial<PlacedPlan>): void {
@@ -92,7 +97,12 @@ export class PlacedEditor {
     this.change({
       zones: [
         ...zones,
-        { ...NEW_ZONE, title: `Zone ${zones.length + 1}`, fromPercent: from, toPercent: Math.min(100, from + 20) },
+        {
+          ...NEW_ZONE,
+          title: $localize`Zone ${zones.length + 1}`,
+          fromPercent: from,
+          toPercent: Math.min(100, from + 20),
+        },
       ],
     });
   }

@@ -67,7 +67,7 @@ export class PlacedSheetPage {
   constructor() {
     namesPage(() => {
       const v = this.version.value();
-      return v && `${v.recipe.name}, at true scale`;
+      return v && $localize`${v.recipe.name}, at true scale`;
     });
   }
 

@@ -72,7 +72,7 @@ export class RecipeSheetPage {
           [s.temperatureC === undefined ? '' : `${formatTemperature(s.temperatureC)}`, sayMinutes(stepMinutes(s))]
             .filter((w) => w !== '')
             .join(', '),
-        s.ceilingC === undefined ? '' : `never above ${formatTemperature(s.ceilingC)}`,
+        s.ceilingC === undefined ? '' : $localize`never above ${formatTemperature(s.ceilingC)}`,
       ]
         .filter((w) => w !== '')
         .join('; '),

@@ -170,7 +170,7 @@ export class RecipePage {
         v
           ? [
               {
-                title: 'History',
+                title: $localize`History`,
                 lines: v.recipeStatuses.map(
                   (s) =>
                     `${this.calendar.formatDay(s.at)}: ${s.status}, said ${s.by.name}${s.reason ? `. ${s.reason}` : ''}`,
@@ -191,7 +191,7 @@ export class RecipePage {
     const points =
       z.pointsCm.length === 0
         ? ''
-        : `${z.pointsCm.length} of them${z.spacingCm ? `, about every ${trimZeros(z.spacingCm, 1)} cm` : ''}`;
+        : $localize`${z.pointsCm.length} of them${z.spacingCm ? $localize`, about every ${trimZeros(z.spacingCm, 1)} cm` : ''}`;
     return [ZONE_LABELS[z.way], points, z.materialId ? this.nameOf(z.materialId) : '']
       .filter((w) => w !== '')
       .join(', ');
@@ -211,7 +211,7 @@ export class RecipePage {
       s.strain ? STRAIN_LABELS[s.strain] : '',
       s.targetPh ? sayPhBetween(s.targetPh) : '',
       s.wait
-        ? `then waits ${sayMinutes(s.wait.minMinutes)}${s.wait.maxMinutes === null ? ' or longer' : ` to ${sayMinutes(s.wait.maxMinutes)}`}`
+        ? $localize`then waits ${sayMinutes(s.wait.minMinutes)}${s.wait.maxMinutes === null ? $localize` or longer` : $localize` to ${sayMinutes(s.wait.maxMinutes)}`}`
         : '',
     ]
       .filter((w) => w !== '')

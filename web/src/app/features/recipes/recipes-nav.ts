@@ -10,8 +10,8 @@ import { PagesNav } from '../../ui/pages-nav';
 })
 export class RecipesNav {
   protected readonly pages = [
-    { path: '/recipes', name: 'Recipes' },
-    { path: '/recipes/strips', name: 'Strip trials' },
-    { path: '/recipes/take-in', name: 'Take in a recipe' },
+    { path: '/recipes', name: $localize`Recipes` },
+    { path: '/recipes/strips', name: $localize`Strip trials` },
+    { path: '/recipes/take-in', name: $localize`Take in a recipe` },
   ];
 }

@@ -2,8 +2,8 @@ import type { ListedMaterial, RecipeBody, Studio } from '@vestigia/contract';
 import { figuresShownIn, previewDoses } from '@vestigia/core';
 import type { ContextNote } from '../../services/context-panel';
 
-const KILO = { wofG: 1000, pieces: 10, title: 'For 1 kg, ten hanks of 100 g' };
-const POUND = { wofG: 453.59237, pieces: 4, title: 'For 1 lb, four hanks of 4 oz' };
+const KILO = { wofG: 1000, pieces: 10, title: $localize`For 1 kg, ten hanks of 100 g` };
+const POUND = { wofG: 453.59237, pieces: 4, title: $localize`For 1 lb, four hanks of 4 oz` };
 
 /** What a kilo or a pound of fibre would need of a recipe: a line a step that takes anything. */
 export function sayPreview(
@@ -35,7 +35,7 @@ export function sayPreview(
       title,
       needs: [
         ...doses.map((d) => `${d.name} ${together(d.amount)}`),
-        ...(liquor === undefined ? [] : [`${together(liquor)} of liquor`]),
+        ...(liquor === undefined ? [] : [$localize`${together(liquor)} of liquor`]),
       ],
     }))
     .filter(({ needs }) => needs.length > 0)

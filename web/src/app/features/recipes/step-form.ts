@@ -20,7 +20,11 @@ import { newDose } from './draft';
 import { NumberField } from '../../ui/number-field';
 import { InDegrees } from '../../ui/degrees';
 
-const FINISHED_LABELS = { clock: 'by the clock', eye: 'by the eye', both: 'by both' } as const;
+const FINISHED_LABELS = {
+  clock: $localize`by the clock`,
+  eye: $localize`by the eye`,
+  both: $localize`by both`,
+} as const;
 
 /** One step of a recipe's chain, to write. What is seldom said is folded away. */
 @Component({
@@ -70,10 +74,10 @@ export class StepForm {
     const who = [...this.step().fibres, ...this.step().parts].join(', ');
     const when =
       after === null
-        ? 'after the one before it'
+        ? $localize`after the one before it`
         : after.length === 0
-          ? 'it may begin at once'
-          : `after ${after.map((k) => this.body().steps.find((s) => s.key === k)?.title ?? k).join(' and ')}`;
-    return `${who || 'all pieces'}, ${when}`;
+          ? $localize`it may begin at once`
+          : $localize`after ${after.map((k) => this.body().steps.find((s) => s.key === k)?.title ?? k).join($localize` and `)}`;
+    return `${who || $localize`all pieces`}, ${when}`;
   }
 }

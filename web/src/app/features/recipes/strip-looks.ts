@@ -65,9 +65,13 @@ export class StripLooks {
       said: [
         this.warmthLabel[s.warmth],
         this.evennessLabel[s.evenness],
-        s.rose === null || s.rose === 0 ? '' : s.rose > 0 ? 'deeper dry than wet' : 'paler dry than wet',
-        s.state === 'wet' ? 'seen only wet' : '',
-        s.people > 1 ? `by ${s.people} people` : '',
+        s.rose === null || s.rose === 0
+          ? ''
+          : s.rose > 0
+            ? $localize`deeper dry than wet`
+            : $localize`paler dry than wet`,
+        s.state === 'wet' ? $localize`seen only wet` : '',
+        s.people > 1 ? $localize`by ${s.people} people` : '',
       ]
         .filter((w) => w !== '')
         .join(', '),

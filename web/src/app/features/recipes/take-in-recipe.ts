@@ -64,7 +64,7 @@ export class TakeInRecipePage {
     try {
       file = JSON.parse(await chosen.text()) as RecipeFile;
     } catch {
-      this.unreadable.set({ detail: 'That is not a recipe file: it can’t be read as JSON. Choose another.' });
+      this.unreadable.set({ detail: $localize`That is not a recipe file: it can’t be read as JSON. Choose another.` });
       return;
     }
     this.checking.run(this.api.post('/api/recipe-files/check', file), (check) => {

@@ -116,7 +116,7 @@ export class WriteRecipePage {
   protected readonly nextAt = signal(-1);
   protected readonly history = new BodyHistory();
   private noting: ReturnType<typeof setTimeout> | undefined;
-  protected readonly missing = computed(() => (this.name().trim() === '' ? 'Give it a name.' : ''));
+  protected readonly missing = computed(() => (this.name().trim() === '' ? $localize`Give it a name.` : ''));
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   private readonly injector = inject(Injector);
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
@@ -285,14 +285,16 @@ export class WriteRecipePage {
   /** What is folded away of a recipe’s terms. */
   protected terms(b: BodyDraft): string {
     const metals =
-      b.allowedMetals.length === this.allMetals.length ? 'any pot' : `pots of ${joinList(b.allowedMetals)}`;
-    const water = b.water.asks === 'any' ? 'any water' : `${b.water.asks} water`;
-    return `Kept to: ${metals}, ${water}, doses within ${b.weighWithinPercent ?? '–'} %${b.note.trim() === '' ? '' : ', a note'}`;
+      b.allowedMetals.length === this.allMetals.length
+        ? $localize`any pot`
+        : $localize`pots of ${joinList(b.allowedMetals)}`;
+    const water = b.water.asks === 'any' ? $localize`any water` : $localize`${b.water.asks} water`;
+    return $localize`Kept to: ${metals}, ${water}, doses within ${b.weighWithinPercent ?? '–'} %${b.note.trim() === '' ? '' : $localize`, a note`}`;
   }
 
   protected practiceLabel(b: BodyDraft): string {
     const answers = Object.values(b.practice).filter((a) => a !== '').length;
-    return answers === 0 ? 'as the house does' : `${answers} of its own`;
+    return answers === 0 ? $localize`as the house does` : $localize`${answers} of its own`;
   }
 
   protected readonly houseLabel = (key: string): string =>
@@ -327,14 +329,17 @@ export class WriteRecipePage {
     this.open.set(undefined);
     if (!changesChain(before, layout))
       return this.laidAnew.set([
-        { title: 'As it was', lines: [`${question.question}: nothing in this chain changes with it.`] },
+        {
+          title: $localize`As it was`,
+          lines: [$localize`${question.question}:question:: nothing in this chain changes with it.`],
+        },
       ]);
     this.laidAnew.set([
       {
-        title: 'Laid anew',
+        title: $localize`Laid anew`,
         lines: [
           `${question.question}: ${practiceChoice(key, answer)?.label ?? ''}.`,
-          `The chain took ${sayMinutes(minutes(before))}, and takes ${sayMinutes(minutes(layout))} now.`,
+          $localize`The chain took ${sayMinutes(minutes(before))}, and takes ${sayMinutes(minutes(layout))} now.`,
         ],
       },
     ]);

@@ -10,12 +10,12 @@ import { PagesNav } from '../../ui/pages-nav';
 })
 export class StoresNav {
   protected readonly pages = [
-    { path: '/stores', name: 'Shelf' },
-    { path: '/stores/ahead', name: 'Looking ahead' },
-    { path: '/stores/count', name: 'Count' },
-    { path: '/stores/materials', name: 'Materials' },
-    { path: '/stores/gathered', name: 'Gathered' },
-    { path: '/stores/worth', name: 'Worth' },
-    { path: '/stores/files', name: 'Files' },
+    { path: '/stores', name: $localize`Shelf` },
+    { path: '/stores/ahead', name: $localize`Looking ahead` },
+    { path: '/stores/count', name: $localize`Count` },
+    { path: '/stores/materials', name: $localize`Materials` },
+    { path: '/stores/gathered', name: $localize`Gathered` },
+    { path: '/stores/worth', name: $localize`Worth` },
+    { path: '/stores/files', name: $localize`Files` },
   ];
 }

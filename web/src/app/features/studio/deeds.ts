@@ -13,10 +13,10 @@ import { When } from '../../ui/when';
 import { ScrollRegion } from '../../ui/scroll-region';
 
 const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
-  { thing: 'person', label: 'people, and who came in' },
+  { thing: 'person', label: $localize`people, and who came in` },
   { thing: 'studio', label: 'settings' },
   { thing: 'vessel', label: 'vessels' },
-  { thing: 'heatSource', label: 'heat sources' },
+  { thing: 'heatSource', label: $localize`heat sources` },
   { thing: 'water', label: 'waters' },
   { thing: 'material', label: 'materials' },
   { thing: 'jar', label: 'jars' },
@@ -24,7 +24,7 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
   { thing: 'colourway', label: 'colourways' },
   { thing: 'swatch', label: 'snippets' },
   { thing: 'container', label: 'containers' },
-  { thing: 'file', label: 'files in and out' },
+  { thing: 'file', label: $localize`files in and out` },
 ];
 
 /** Who did what to what can be changed, the newest first. What is dyed, weighed and read tells its own who and when. */

@@ -44,7 +44,11 @@ export class PracticePage {
   });
   protected readonly opened = openedOn(
     () => this.now(),
-    settingsForm({ practice: 'house practice', provenNeeds: 'proofs needed', judgeRule: 'a lot may be passed' }),
+    settingsForm({
+      practice: $localize`house practice`,
+      provenNeeds: $localize`proofs needed`,
+      judgeRule: $localize`a lot may be passed`,
+    }),
   );
   protected readonly answers = linkedSignal(() => ({ ...(this.opened.value()?.practice ?? {}) }));
   protected readonly needs = linkedSignal(() => this.opened.value()?.provenNeeds ?? 3);

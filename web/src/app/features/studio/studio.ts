@@ -42,22 +42,22 @@ import { Decimals } from '../../ui/decimals';
 
 /** What this page shows of the settings, as it calls them. */
 const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
-  name: 'the studio’s name',
-  zone: 'time zone',
-  balanceName: 'the balance',
-  balanceResolutionG: 'steps of the balance, g',
-  balanceCapacityG: 'what the balance carries, g',
-  fineBalance: 'the fine balance',
-  volumeSystem: 'spoons and cups',
+  name: $localize`the studio’s name`,
+  zone: $localize`time zone`,
+  balanceName: $localize`the balance`,
+  balanceResolutionG: $localize`steps of the balance, g`,
+  balanceCapacityG: $localize`what the balance carries, g`,
+  fineBalance: $localize`the fine balance`,
+  volumeSystem: $localize`spoons and cups`,
   currency: 'currency',
-  roomC: 'the room, °C',
-  coldWaterC: 'cold water, °C',
-  hotWaterC: 'hot water, °C',
-  liftLimitKg: 'one person lifts, kg',
-  energyMinorPerKwh: 'a kilowatt hour',
-  hourMinor: 'an hour of work',
-  signInNote: 'the note on the door',
-  shownIn: 'how figures are read',
+  roomC: $localize`the room, °C`,
+  coldWaterC: $localize`cold water, °C`,
+  hotWaterC: $localize`hot water, °C`,
+  liftLimitKg: $localize`one person lifts, kg`,
+  energyMinorPerKwh: $localize`a kilowatt hour`,
+  hourMinor: $localize`an hour of work`,
+  signInNote: $localize`the note on the door`,
+  shownIn: $localize`how figures are read`,
 };
 
 /** Hardness as it stands on the test strip or the bill, in whichever unit. */
@@ -166,7 +166,7 @@ export class StudioPage {
     });
   }
 
-  protected readonly NEW_FINE = { name: 'fine balance', resolutionG: 0.01, capacityG: 200 };
+  protected readonly NEW_FINE = { name: $localize`fine balance`, resolutionG: 0.01, capacityG: 200 };
 
   protected setFine(fine: Settings['fineBalance']): void {
     this.opened.touch();

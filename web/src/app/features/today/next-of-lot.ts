@@ -16,8 +16,8 @@ export function sayNext(lot: LotSummary, nowMs: number): string {
   const { next } = lot;
   if (!next) return '';
   if (next.startedAt === null)
-    return `Not begun. ${next.attended ? 'Hands for' : 'Runs'} ${sayMinutes(next.durationMin)}.`;
-  if (next.attended) return `Begun, hands wanted: ${sayMinutes(next.durationMin)} planned.`;
+    return $localize`Not begun. ${next.attended ? $localize`Hands for` : $localize`Runs`} ${sayMinutes(next.durationMin)}.`;
+  if (next.attended) return $localize`Begun, hands wanted: ${sayMinutes(next.durationMin)} planned.`;
   const leftMin = (wantedAtMs(lot) - nowMs) / 60_000;
-  return leftMin > 0 ? `${sayMinutes(leftMin)} left.` : `Time is up, ${sayMinutes(-leftMin)} ago.`;
+  return leftMin > 0 ? $localize`${sayMinutes(leftMin)} left.` : $localize`Time is up, ${sayMinutes(-leftMin)} ago.`;
 }

@@ -147,10 +147,10 @@ export class WallPage {
     if (!t) return '';
     const more = this.inOrder().length - SHOWN;
     return [
-      more > 0 ? `${more} more in work.` : '',
-      t.planned.length > 0 ? `Not begun: ${t.planned.map((l) => l.tag).join(', ')}.` : '',
-      t.toJudge.length > 0 ? `To judge: ${t.toJudge.map((l) => l.tag).join(', ')}.` : '',
-      t.short.length > 0 ? `Short: ${t.short.map((j) => j.tag).join(', ')}.` : '',
+      more > 0 ? $localize`${more} more in work.` : '',
+      t.planned.length > 0 ? $localize`Not begun: ${t.planned.map((l) => l.tag).join(', ')}.` : '',
+      t.toJudge.length > 0 ? $localize`To judge: ${t.toJudge.map((l) => l.tag).join(', ')}.` : '',
+      t.short.length > 0 ? $localize`Short: ${t.short.map((j) => j.tag).join(', ')}.` : '',
     ]
       .filter((w) => w !== '')
       .join(' ');

@@ -19,5 +19,5 @@ export const differingLines = (lines: readonly Line[]): Line[] => countedLines(l
 
 /** What the button that books says. */
 export function sayBooking(differing: number): string {
-  return `Book ${differing === 0 ? 'the count' : differing === 1 ? 'one difference' : `${differing} differences`}`;
+  return $localize`Book ${differing === 0 ? $localize`the count` : differing === 1 ? $localize`one difference` : $localize`${differing} differences`}`;
 }

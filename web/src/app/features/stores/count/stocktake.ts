@@ -126,7 +126,7 @@ export class StocktakePage {
   constructor() {
     namesPage(() => {
       const w = this.stocktake.value();
-      return w && `Counting ${w.place || 'the whole studio'}`;
+      return w && $localize`Counting ${w.place || $localize`the whole studio`}`;
     });
     effect(() => {
       this.at();

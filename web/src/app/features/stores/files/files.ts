@@ -13,9 +13,9 @@ import { StoresNav } from '../stores-nav';
 import { ScrollRegion } from '../../../ui/scroll-region';
 
 const KINDS: readonly { kind: TransferKind; name: string }[] = [
-  { kind: 'materials', name: 'Materials' },
-  { kind: 'stockLots', name: 'Stock lots' },
-  { kind: 'movements', name: 'Movements' },
+  { kind: 'materials', name: $localize`Materials` },
+  { kind: 'stockLots', name: $localize`Stock lots` },
+  { kind: 'movements', name: $localize`Movements` },
 ];
 const LARGEST = 40_000_000;
 const LOOK_EVERY_MS = 250;
@@ -32,8 +32,12 @@ export class FilesPage {
   private readonly session = inject(Session);
   protected readonly mayTake = computed(() => this.session.may('dyer'));
   protected readonly kinds = KINDS;
-  protected readonly allKinds = [...KINDS, { kind: 'document' as const, name: 'All of Stores (JSON)' }];
-  protected readonly fates = { new: 'new', here: 'here already', refused: 'can’t be taken' } as const;
+  protected readonly allKinds = [...KINDS, { kind: 'document' as const, name: $localize`All of Stores (JSON)` }];
+  protected readonly fates = {
+    new: $localize`new`,
+    here: $localize`here already`,
+    refused: $localize`can’t be taken`,
+  } as const;
   protected readonly kind = signal<TransferKind>('materials');
   protected readonly sending = pageAction();
   protected readonly job = signal<ImportJob | undefined>(undefined);

@@ -26,35 +26,35 @@ import { DraftOf } from '../../../ui/draft';
 import { InDegrees } from '../../../ui/degrees';
 
 const MONTHS = [
-  'January',
-  'February',
-  'March',
-  'April',
-  'May',
-  'June',
-  'July',
-  'August',
-  'September',
-  'October',
-  'November',
-  'December',
+  $localize`January`,
+  $localize`February`,
+  $localize`March`,
+  $localize`April`,
+  $localize`May`,
+  $localize`June`,
+  $localize`July`,
+  $localize`August`,
+  $localize`September`,
+  $localize`October`,
+  $localize`November`,
+  $localize`December`,
 ] as const;
 
 /** Facts as the form calls them, each in a word or two. */
 const FACT_LABELS: Readonly<Partial<Record<keyof MaterialFacts, string>>> = {
   botanicalName: 'botanical name',
-  plantPart: 'part of the plant',
-  forms: 'forms',
-  ceilingC: 'never above, °C',
-  water: 'water',
-  phLow: 'lowest pH',
-  phHigh: 'highest pH',
-  light: 'fastness to light',
-  wash: 'fastness to washing',
-  needs: 'how it holds',
-  leadTimeDays: 'days until it comes',
-  reorderPoint: 'when to order',
-  reorderQuantity: 'how much to order',
+  plantPart: $localize`part of the plant`,
+  forms: $localize`forms`,
+  ceilingC: $localize`never above, °C`,
+  water: $localize`water`,
+  phLow: $localize`lowest pH`,
+  phHigh: $localize`highest pH`,
+  light: $localize`fastness to light`,
+  wash: $localize`fastness to washing`,
+  needs: $localize`how it holds`,
+  leadTimeDays: $localize`days until it comes`,
+  reorderPoint: $localize`when to order`,
+  reorderQuantity: $localize`how much to order`,
 };
 const sayFacts = (facts: MaterialFacts): Record<string, string> =>
   Object.fromEntries(
@@ -113,7 +113,7 @@ export class MaterialFactsForm {
   );
   protected readonly wrong = computed(() => {
     const bad = this.read().find((r) => r !== null && !r.ok);
-    return bad && !bad.ok ? { detail: `When to order, and how much: ${bad.message}` } : undefined;
+    return bad && !bad.ok ? { detail: $localize`When to order, and how much: ${bad.message}` } : undefined;
   });
 
   constructor() {

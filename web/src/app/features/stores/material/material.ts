@@ -89,10 +89,10 @@ export class MaterialPageView {
           ? []
           : [
               {
-                title: 'Handle with care',
+                title: $localize`Handle with care`,
                 lines: [
                   ...hazards.map((h) => `${HAZARD_LABELS[h]}.`),
-                  'The supplier’s safety data sheet says what protection it needs. Local rules say how it is stored and thrown away.',
+                  $localize`The supplier’s safety data sheet says what protection it needs. Local rules say how it is stored and thrown away.`,
                 ],
               },
             ],
@@ -102,15 +102,15 @@ export class MaterialPageView {
 
   protected factsOf({ material: { facts: f, note } }: MaterialPage): string {
     return [
-      f.forms.length > 0 ? `Comes ${f.forms.join(', ')}` : '',
-      f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join(' and ')}` : '',
-      f.ceilingC === null ? '' : `not above ${formatTemperature(f.ceilingC)}`,
-      f.water === 'any' ? '' : `likes ${f.water} water`,
+      f.forms.length > 0 ? $localize`Comes ${f.forms.join(', ')}` : '',
+      f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join($localize` and `)}` : '',
+      f.ceilingC === null ? '' : $localize`not above ${formatTemperature(f.ceilingC)}`,
+      f.water === 'any' ? '' : $localize`likes ${f.water} water`,
       sayPhWanted(f.phLow, f.phHigh),
-      f.light === null ? '' : `fastness to light ${f.light}`,
-      f.wash === null ? '' : `to washing ${f.wash}`,
-      f.bringsTannin ? 'brings its own tannin' : '',
-      f.season === null ? '' : `gathered ${monthName(f.season.fromMonth)} to ${monthName(f.season.toMonth)}`,
+      f.light === null ? '' : $localize`fastness to light ${f.light}`,
+      f.wash === null ? '' : $localize`to washing ${f.wash}`,
+      f.bringsTannin ? $localize`brings its own tannin` : '',
+      f.season === null ? '' : $localize`gathered ${monthName(f.season.fromMonth)} to ${monthName(f.season.toMonth)}`,
       note,
     ]
       .filter(Boolean)
@@ -139,5 +139,5 @@ export class MaterialPageView {
 
 function sayPhWanted(low: number | null, high: number | null): string {
   if (low !== null && high !== null) return sayPhBetween({ low, high });
-  return low !== null ? `${sayPh(low)} or more` : high !== null ? `${sayPh(high)} or less` : '';
+  return low !== null ? $localize`${sayPh(low)} or more` : high !== null ? $localize`${sayPh(high)} or less` : '';
 }

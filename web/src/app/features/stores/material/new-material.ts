@@ -17,7 +17,7 @@ import {
   HAZARD_LABELS,
   MATERIAL_KINDS,
   MATERIAL_KIND_LABELS,
-  NOT_OFFERED,
+  notOffered,
   readWeight,
   refusedSalt,
 } from '@vestigia/core';
@@ -90,7 +90,7 @@ export class NewMaterialPage {
   protected readonly hazardsSaid = computed(() =>
     [...new Set([...this.chosen(), ...(this.recognised()?.hazards ?? [])])].map((h) => HAZARD_LABELS[h]).join('; '),
   );
-  protected readonly notOffered = computed(() => (refusedSalt(this.name()) ? NOT_OFFERED : undefined));
+  protected readonly notOffered = computed(() => (refusedSalt(this.name()) ? notOffered() : undefined));
   /** What of the catalogue a name written by hand most likely means; its hazards come along. */
   protected readonly recognised = computed(() =>
     this.taken() || this.kind() === 'fibre' ? undefined : catalogueEntry(recogniseMaterial(this.name())),

@@ -14,7 +14,20 @@ import { May } from '../../../ui/may';
 import { ScrollRegion } from '../../../ui/scroll-region';
 import { ActBar } from '../../../ui/act-bar';
 
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'] as const;
+const MONTHS = [
+  $localize`Jan`,
+  $localize`Feb`,
+  $localize`Mar`,
+  $localize`Apr`,
+  $localize`May`,
+  $localize`Jun`,
+  $localize`Jul`,
+  $localize`Aug`,
+  $localize`Sep`,
+  $localize`Oct`,
+  $localize`Nov`,
+  $localize`Dec`,
+] as const;
 
 /** What to get, what runs out when, what to gather in which month, what goes off first. */
 @Component({

@@ -9,13 +9,14 @@ const far = (days: number): string => {
 
 /** When something runs out, with how sure that is. */
 export function sayRunOut(out: RunOut | null): string {
-  if (out === null) return 'too little use to say';
-  if (out.likelyDays === 0) return 'now: nothing is free';
+  if (out === null) return $localize`too little use to say`;
+  if (out.likelyDays === 0) return $localize`now: nothing is free`;
   if (out.likelyDays === null)
-    return out.earlyDays === null ? 'not in ten years' : `in ${far(out.earlyDays)} at the earliest`;
+    return out.earlyDays === null ? $localize`not in ten years` : $localize`in ${far(out.earlyDays)} at the earliest`;
   const likely = far(out.likelyDays);
   const early = out.earlyDays === null ? likely : far(out.earlyDays);
-  if (out.lateDays === null) return early === likely ? `in ${likely} or more` : `in ${likely} (${early} or more)`;
+  if (out.lateDays === null)
+    return early === likely ? $localize`in ${likely} or more` : $localize`in ${likely} (${early} or more)`;
   const late = far(out.lateDays);
-  return early === late ? `in ${likely}` : `in ${likely} (${early} to ${late})`;
+  return early === late ? $localize`in ${likely}` : $localize`in ${likely} (${early} to ${late})`;
 }

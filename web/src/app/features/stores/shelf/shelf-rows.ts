@@ -46,7 +46,7 @@ export function sayNeighbours(rows: readonly ShelfRow[]): string[] {
   );
   const together = new Map<string, Set<string>>();
   for (const { place, why, first, second } of bad) {
-    const key = `${place}: ${why}. Move one side elsewhere`;
+    const key = $localize`${place}:place:: ${why}. Move one side elsewhere`;
     together.set(key, new Set([...(together.get(key) ?? []), first.name, second.name]));
   }
   return [...together].map(([what, stockLots]) => `${what}: ${[...stockLots].join('; ')}.`);

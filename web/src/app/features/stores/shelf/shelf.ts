@@ -41,14 +41,14 @@ import { DayPicker } from '../../../ui/day-picker';
 import { ChosenJars } from './chosen-jars';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
-  { column: 'tag', name: 'Tag' },
-  { column: 'material', name: 'Material' },
-  { column: 'kind', name: 'Kind', class: 'kind' },
-  { column: 'place', name: 'Place' },
-  { column: 'onHand', name: 'On hand', class: 'number' },
-  { column: 'reserved', name: 'Promised', class: 'number' },
-  { column: 'free', name: 'Free', class: 'number' },
-  { column: 'bestBefore', name: 'Best before' },
+  { column: 'tag', name: $localize`Tag` },
+  { column: 'material', name: $localize`Material` },
+  { column: 'kind', name: $localize`Kind`, class: 'kind' },
+  { column: 'place', name: $localize`Place` },
+  { column: 'onHand', name: $localize`On hand`, class: 'number' },
+  { column: 'reserved', name: $localize`Promised`, class: 'number' },
+  { column: 'free', name: $localize`Free`, class: 'number' },
+  { column: 'bestBefore', name: $localize`Best before` },
 ];
 
 /** As high as shelf.scss makes a row: more under a finger. */
@@ -95,10 +95,10 @@ export class ShelfPage {
     { head: 'kind', of: (r) => r.kind },
     { head: 'place', of: (r) => r.place },
     { head: 'unit', of: (r) => (r.measure === 'weight' ? 'g' : r.measure === 'volume' ? 'ml' : 'pieces') },
-    { head: 'on hand', of: (r) => inWholeUnits(r.onHand, r.measure) },
+    { head: $localize`on hand`, of: (r) => inWholeUnits(r.onHand, r.measure) },
     { head: 'promised', of: (r) => inWholeUnits(r.reserved, r.measure) },
     { head: 'free', of: (r) => inWholeUnits(r.free, r.measure) },
-    { head: 'best before', of: (r) => r.bestBefore },
+    { head: $localize`best before`, of: (r) => r.bestBefore },
   ];
   protected readonly columns = COLUMNS;
   protected readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
@@ -151,7 +151,7 @@ export class ShelfPage {
   constructor() {
     effect(() => {
       const lines = sayNeighbours(this.shelf.value() ?? []);
-      this.contextPanel.notes.set(lines.length === 0 ? [] : [{ title: 'Bad neighbours', lines }]);
+      this.contextPanel.notes.set(lines.length === 0 ? [] : [{ title: $localize`Bad neighbours`, lines }]);
     });
   }
 

@@ -28,52 +28,57 @@ import { toChoose } from '../../../ui/put-away-too';
 const KINDS: readonly { kind: ConversionKind; name: string; out: string; hint: string }[] = [
   {
     kind: 'dry',
-    name: 'Dry',
-    out: 'What it weighs dried',
-    hint: 'Fresh stock dried. Both weights give its fresh to dried factor, kept with the material.',
+    name: $localize`Dry`,
+    out: $localize`What it weighs dried`,
+    hint: $localize`Fresh stock dried. Both weights give its fresh to dried factor, kept with the material.`,
   },
   {
     kind: 'freeze',
-    name: 'Freeze',
-    out: 'What went into the freezer',
-    hint: 'Fresh stock into the freezer; what was sorted out is the loss.',
+    name: $localize`Freeze`,
+    out: $localize`What went into the freezer`,
+    hint: $localize`Fresh stock into the freezer; what was sorted out is the loss.`,
   },
   {
     kind: 'grind',
-    name: 'Grind',
-    out: 'What came out of the mill',
-    hint: 'Whole stock ground. Dust mask, goggles, no draught.',
+    name: $localize`Grind`,
+    out: $localize`What came out of the mill`,
+    hint: $localize`Whole stock ground. Dust mask, goggles, no draught.`,
   },
   {
     kind: 'dissolve',
-    name: 'Make a stock solution',
-    out: 'Made up to, volume',
-    hint: 'Crystals dissolved and made up to a volume. The concentration follows.',
+    name: $localize`Make a stock solution`,
+    out: $localize`Made up to, volume`,
+    hint: $localize`Crystals dissolved and made up to a volume. The concentration follows.`,
   },
   {
     kind: 'blend',
-    name: 'Blend',
-    out: 'What the blend weighs',
-    hint: 'Several jars into one. Its strength is the mean by weight, known only if every part’s is; every parent stays known.',
+    name: $localize`Blend`,
+    out: $localize`What the blend weighs`,
+    hint: $localize`Several jars into one. Its strength is the mean by weight, known only if every part’s is; every parent stays known.`,
   },
-  { kind: 'open', name: 'Open packets', out: 'What was in them', hint: 'Whole packets into a jar, by weight.' },
+  {
+    kind: 'open',
+    name: $localize`Open packets`,
+    out: $localize`What was in them`,
+    hint: $localize`Whole packets into a jar, by weight.`,
+  },
   {
     kind: 'wind',
-    name: 'Wind off',
-    out: 'What was wound off, by weight',
-    hint: 'Cones into hanks, hanks into skeins: the same fibre in pieces of another size.',
+    name: $localize`Wind off`,
+    out: $localize`What was wound off, by weight`,
+    hint: $localize`Cones into hanks, hanks into skeins: the same fibre in pieces of another size.`,
   },
   {
     kind: 'cut',
-    name: 'Cut',
-    out: 'What was cut, by weight',
-    hint: 'Cloth into lengths, lengths into pieces. What falls off is the loss.',
+    name: $localize`Cut`,
+    out: $localize`What was cut, by weight`,
+    hint: $localize`Cloth into lengths, lengths into pieces. What falls off is the loss.`,
   },
   {
     kind: 'compost',
-    name: 'To the compost',
+    name: $localize`To the compost`,
     out: '',
-    hint: 'What is left over leaves the shelf. Local rules say what may go on soil.',
+    hint: $localize`What is left over leaves the shelf. Local rules say what may go on soil.`,
   },
 ];
 
@@ -149,9 +154,9 @@ export class ConvertPage {
   protected readonly amount = formatAmount;
 
   protected readonly missing = computed(() => {
-    if (this.parts().some((p) => p.stockLotId === '')) return 'Choose the jar.';
-    if (this.parts().some((p) => p.quantityText.trim() === '')) return 'Say how much of it.';
-    return this.kind() !== 'compost' && this.out().trim() === '' ? 'Say what came out.' : '';
+    if (this.parts().some((p) => p.stockLotId === '')) return $localize`Choose the jar.`;
+    if (this.parts().some((p) => p.quantityText.trim() === '')) return $localize`Say how much of it.`;
+    return this.kind() !== 'compost' && this.out().trim() === '' ? $localize`Say what came out.` : '';
   });
 
   private readonly inputs = computed(() =>
@@ -184,7 +189,7 @@ export class ConvertPage {
   protected readonly resultLabel = computed(
     () =>
       (
-        ({ dry: 'Fresh to dried', dissolve: 'Concentration', blend: 'Strength' }) as Partial<
+        ({ dry: $localize`Fresh to dried`, dissolve: $localize`Concentration`, blend: $localize`Strength` }) as Partial<
           Record<ConversionKind, string>
         >
       )[this.kind()] ?? '',
@@ -203,8 +208,8 @@ export class ConvertPage {
     if (inG <= 0 || out === undefined || ['dissolve', 'compost', 'open'].includes(this.kind())) return '';
     const lossMg = Math.round((inG - out) * 1000);
     return lossMg < 0
-      ? 'More would come out than went in: weigh again.'
-      : `${formatAmount(lossMg, 'weight')} goes off as loss; the rest is accounted for.`;
+      ? $localize`More would come out than went in: weigh again.`
+      : $localize`${formatAmount(lossMg, 'weight')} goes off as loss; the rest is accounted for.`;
   });
 
   protected set(at: number, change: Partial<Part>): void {

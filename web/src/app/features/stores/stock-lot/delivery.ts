@@ -22,9 +22,9 @@ import { DayPicker } from '../../../ui/day-picker';
 import { toChoose } from '../../../ui/put-away-too';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
-  { origin: 'receipt', name: 'bought', from: 'From whom' },
-  { origin: 'harvest', name: 'gathered or grown', from: 'Where it grew' },
-  { origin: 'gift', name: 'given', from: 'From whom' },
+  { origin: 'receipt', name: $localize`bought`, from: $localize`From whom` },
+  { origin: 'harvest', name: $localize`gathered or grown`, from: $localize`Where it grew` },
+  { origin: 'gift', name: $localize`given`, from: $localize`From whom` },
 ];
 
 /** Books in what came: a new stock lot with its first movement. */
@@ -104,7 +104,7 @@ export class DeliveryPage {
       const gross = readAmount(this.gross(), 'weight');
       const tare = readAmount(this.tare(), 'weight', { allowNothing: true });
       return gross.ok && tare.ok && gross.amount > tare.amount
-        ? `${formatAmount(gross.amount - tare.amount, 'weight')} net of ${material.name}`
+        ? $localize`${formatAmount(gross.amount - tare.amount, 'weight')} net of ${material.name}`
         : '';
     }
     if (this.quantityText().trim() === '') return '';
@@ -115,9 +115,9 @@ export class DeliveryPage {
   });
 
   protected readonly missing = computed(() => {
-    if (!this.chosen()) return 'Choose the material.';
+    if (!this.chosen()) return $localize`Choose the material.`;
     const written = this.withContainer() && this.measure() === 'weight' ? this.gross() : this.quantityText();
-    return written.trim() === '' ? 'Say how much came.' : '';
+    return written.trim() === '' ? $localize`Say how much came.` : '';
   });
 
   protected book(): void {

@@ -70,7 +70,7 @@ export class DyeInLiquorPage {
   constructor() {
     namesPage(() => {
       const j = this.stockLot.value()?.row;
-      return j && `Dye in ${j.tag}`;
+      return j && $localize`Dye in ${j.tag}`;
     });
   }
 

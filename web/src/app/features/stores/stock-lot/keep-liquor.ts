@@ -29,14 +29,13 @@ import { DayPicker } from '../../../ui/day-picker';
 import { toChoose } from '../../../ui/put-away-too';
 
 const HINTS: Readonly<Record<LiquorKind, string>> = {
-  dyeBath: 'Cold and covered, days. Look for cloud, growth and smell before it is used again.',
-  secondExtraction: 'Weaker than the first: a strip tells how much.',
-  mordantBath: 'Weeks, covered. Say what went in and what share of it the fibre took; what is left is worked out.',
-  ironLiquor:
-    'Its strength is unknown until a strip is compared with weighed crystals. Locked away from children and animals.',
-  ashLye: 'Caustic: gloves and goggles. Measure its pH each time.',
-  vat: 'Say how much liquor it is, keep it, then feed it with dyestuff, reducer and alkali from their jars. It stays: dip, look, feed, dip again.',
-  stockSolution: 'For one made from a jar here, use “Grind, dry or blend”: the crystals then leave their jar.',
+  dyeBath: $localize`Cold and covered, days. Look for cloud, growth and smell before it is used again.`,
+  secondExtraction: $localize`Weaker than the first: a strip tells how much.`,
+  mordantBath: $localize`Weeks, covered. Say what went in and what share of it the fibre took; what is left is worked out.`,
+  ironLiquor: $localize`Its strength is unknown until a strip is compared with weighed crystals. Locked away from children and animals.`,
+  ashLye: $localize`Caustic: gloves and goggles. Measure its pH each time.`,
+  vat: $localize`Say how much liquor it is, keep it, then feed it with dyestuff, reducer and alkali from their jars. It stays: dip, look, feed, dip again.`,
+  stockSolution: $localize`For one made from a jar here, use “Grind, dry or blend”: the crystals then leave their jar.`,
 };
 const DAYS: Readonly<Partial<Record<LiquorKind, number>>> = { dyeBath: 5, secondExtraction: 5, mordantBath: 60 };
 const USUAL_UPTAKE = 60;
@@ -99,9 +98,9 @@ export class KeepLiquorPage {
       return figure(
         byBench,
         'g',
-        'weighed in, less what each dip drew and what left with the liquor',
-        [{ name: 'weighed in', value: went.ok ? went.weightG : 0, unit: 'g' }],
-        ['as the bench worked it out: an estimate'],
+        $localize`weighed in, less what each dip drew and what left with the liquor`,
+        [{ name: $localize`weighed in`, value: went.ok ? went.weightG : 0, unit: 'g' }],
+        [$localize`as the bench worked it out: an estimate`],
       );
     return this.inside() !== '' && went.ok
       ? leftAfterUse(went.weightG, { uptakeShare: Math.min(1, Math.max(0, this.uptake() / 100)) })
@@ -109,8 +108,8 @@ export class KeepLiquorPage {
   });
 
   protected readonly missing = computed(() => {
-    if (this.materialId() === '' && this.name().trim() === '') return 'Give it a name.';
-    return this.volume().trim() === '' ? 'Say how much there is.' : '';
+    if (this.materialId() === '' && this.name().trim() === '') return $localize`Give it a name.`;
+    return this.volume().trim() === '' ? $localize`Say how much there is.` : '';
   });
 
   /** As the bench hands a leftover bath over: which lot and pot, how much of it, and what went into it. */

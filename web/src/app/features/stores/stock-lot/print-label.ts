@@ -63,7 +63,7 @@ export class PrintLabelPage {
   constructor() {
     namesPage(() => {
       const j = this.stockLot.value()?.row;
-      return j && `Label for ${j.tag}`;
+      return j && $localize`Label for ${j.tag}`;
     });
   }
 

@@ -65,8 +65,8 @@ export class StockLotCount {
     const off = reading.amount - row.onHand;
     const how = reading.note ? ` (${reading.note})` : '';
     return off === 0
-      ? `As the screen says${how}.`
-      : `${formatAmount(Math.abs(off), row.measure)} ${off > 0 ? 'more' : 'less'} than the screen says${how}; the difference is booked as a movement.`;
+      ? $localize`As the screen says${how}.`
+      : $localize`${formatAmount(Math.abs(off), row.measure)} ${off > 0 ? $localize`more` : $localize`less`} than the screen says${how}; the difference is booked as a movement.`;
   });
 
   protected count(): void {

@@ -42,9 +42,9 @@ export class StockLotGround {
   protected readonly said = computed(() => {
     const { colour, colourSpectrum, treatment } = this.stockLot().facts;
     if (!colour)
-      return 'Nobody read it by itself: what is dyed on it is foretold as on any of this base. A bale that is yellower, greyer or dyed before comes out otherwise; read it, and that is counted in.';
-    const read = `${sayLab(colour)}${colourSpectrum ? ', band by band' : ''}`;
-    return `${treatment === null ? 'Read' : 'Kept'} as ${read}: what is dyed on it is foretold from there.`;
+      return $localize`Nobody read it by itself: what is dyed on it is foretold as on any of this base. A bale that is yellower, greyer or dyed before comes out otherwise; read it, and that is counted in.`;
+    const read = `${sayLab(colour)}${colourSpectrum ? $localize`, band by band` : ''}`;
+    return $localize`${treatment === null ? $localize`Read` : $localize`Kept`} as ${read}:read:: what is dyed on it is foretold from there.`;
   });
 
   constructor() {

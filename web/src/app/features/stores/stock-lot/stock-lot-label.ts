@@ -93,7 +93,7 @@ export class StockLotLabel {
   );
   protected readonly wrong = computed(() => {
     const tare = this.tareReading();
-    return tare && !tare.ok ? { detail: `The container: ${tare.message}` } : undefined;
+    return tare && !tare.ok ? { detail: $localize`The container: ${tare.message}` } : undefined;
   });
 
   constructor() {

@@ -28,11 +28,11 @@ import { ScrollRegion } from '../../../ui/scroll-region';
 
 type Act = 'use' | 'replenish' | 'level' | 'check' | 'ladder';
 const ACTS: readonly { act: Act; name: string }[] = [
-  { act: 'use', name: 'It was used' },
-  { act: 'replenish', name: 'Replenish it' },
-  { act: 'level', name: 'Boiled down or topped up' },
-  { act: 'check', name: 'Look at it' },
-  { act: 'ladder', name: 'Measure it by a ladder' },
+  { act: 'use', name: $localize`It was used` },
+  { act: 'replenish', name: $localize`Replenish it` },
+  { act: 'level', name: $localize`Boiled down or topped up` },
+  { act: 'check', name: $localize`Look at it` },
+  { act: 'ladder', name: $localize`Measure it by a ladder` },
 ];
 const USUAL_UPTAKE = 60;
 
@@ -108,13 +108,13 @@ export class StockLotLiquor {
         grams: figure(
           c.grams,
           'g',
-          'grams at the last entry × volume now ÷ volume then',
+          $localize`grams at the last entry × volume now ÷ volume then`,
           [
-            { name: 'grams at the last entry', value: then, unit: 'g' },
-            { name: 'volume now', value: row.onHand / 1000, unit: 'ml' },
-            { name: 'volume then', value: (liquor?.volumeUl ?? 0) / 1000, unit: 'ml' },
+            { name: $localize`grams at the last entry`, value: then, unit: 'g' },
+            { name: $localize`volume now`, value: row.onHand / 1000, unit: 'ml' },
+            { name: $localize`volume then`, value: (liquor?.volumeUl ?? 0) / 1000, unit: 'ml' },
           ],
-          ['an estimate'],
+          [$localize`an estimate`],
         ),
       };
     });

@@ -73,15 +73,17 @@ export class StockLotStrength {
   protected readonly isUntold = this.asked.isUntold;
   protected readonly tooFew = computed(() =>
     this.asked.answer() === null
-      ? 'How strong it is can be worked out once three lots or strips were dyed and read dry.'
+      ? $localize`How strong it is can be worked out once three lots or strips were dyed and read dry.`
       : '',
   );
   protected readonly strength = computed(() => this.asked.answer()?.[0]);
   protected readonly opening = computed(() => {
     const s = this.strength();
     if (!s || s.readings === 0)
-      return this.isTold() ? 'By what was written on it' : 'Before anything is dyed with it, as harvests differ,';
-    return `By ${countLabel(s.readings, 'reading')} of what was dyed with it`;
+      return this.isTold()
+        ? $localize`By what was written on it`
+        : $localize`Before anything is dyed with it, as harvests differ,`;
+    return $localize`By ${countLabel(s.readings, 'reading')} of what was dyed with it`;
   });
   /** Somebody tested it, or was told. */
   private readonly isTold = computed(() => {
@@ -90,8 +92,8 @@ export class StockLotStrength {
   });
   protected readonly stands = computed(() => {
     const { strengthPercent, strengthLearnt } = this.stockLot().facts;
-    if (strengthPercent === null) return 'Doses take it as the reference until that is said otherwise.';
-    return strengthLearnt ? `Doses go by ${strengthPercent} %, worked out like this.` : '';
+    if (strengthPercent === null) return $localize`Doses take it as the reference until that is said otherwise.`;
+    return strengthLearnt ? $localize`Doses go by ${strengthPercent} %, worked out like this.` : '';
   });
   /** Only what lots and strips say, and says something else than doses go by already. */
   protected readonly mayBeTaken = computed(() => {
@@ -118,7 +120,7 @@ export class StockLotStrength {
     const usual = this.record.shelf().find((m) => m.materialId === this.stockLot().row.materialId)?.usualPercent;
     if (usual === undefined) return '';
     const percent = usual / 2;
-    return `: ${decimals(percent, 1)} % of the fibre, ${decimals((percent / 100) * STRIP_G, 2)} g out of each jar`;
+    return $localize`: ${decimals(percent, 1)} % of the fibre, ${decimals((percent / 100) * STRIP_G, 2)} g out of each jar`;
   });
   protected readonly trial = computed(() => ({
     varies: 'source',
@@ -130,7 +132,7 @@ export class StockLotStrength {
   protected take({ percent, fromPercent, toPercent, readings }: JarStrength): void {
     const body = withFacts(this.stockLot(), {
       strengthPercent: Math.round(percent),
-      strengthBasis: `${countLabel(readings, 'reading')} of what was dyed with it, ${decimals(fromPercent, 0)} to ${decimals(toPercent, 0)} %`,
+      strengthBasis: $localize`${countLabel(readings, 'reading')} of what was dyed with it, ${decimals(fromPercent, 0)} to ${decimals(toPercent, 0)} %`,
       strengthLearnt: true,
     });
     this.taking.run(this.api.put('/api/stock-lots/{id}', body, this.stockLot().row.id), () => this.changed.emit());

@@ -14,7 +14,11 @@ import { RefusalNote } from '../../../ui/refusal';
 import { DraftOf } from '../../../ui/draft';
 
 type Kind = 'use' | 'spoil' | 'give';
-const REASON_LABELS: Readonly<Record<Kind, string>> = { use: 'What for', spoil: 'What spoiled it', give: 'To whom' };
+const REASON_LABELS: Readonly<Record<Kind, string>> = {
+  use: $localize`What for`,
+  spoil: $localize`What spoiled it`,
+  give: $localize`To whom`,
+};
 
 /** Takes stock out without a lot: used for a trial, spoiled, given away. A packet takes its auxiliaries along. */
 @Component({
@@ -65,7 +69,7 @@ export class StockLotTake {
     const reading = this.amount();
     if (this.taken().trim() === '') return '';
     return reading.ok
-      ? `${formatAmount(reading.amount, this.stockLot().row.measure)} leaves the jar${reading.note ? ` (${reading.note})` : ''}.`
+      ? $localize`${formatAmount(reading.amount, this.stockLot().row.measure)} leaves the jar${reading.note ? ` (${reading.note})` : ''}.`
       : reading.message;
   });
   /** What goes with so many packets, and the jars it may come from. */

@@ -99,10 +99,13 @@ export class StockLotVat {
     const dips = dipsFor(wanted, vat, fibre.weightG);
     return dips === null
       ? {
-          said: 'The vat does not hold enough for that in thirty dips. Feed it first, or take less fibre.',
+          said: $localize`The vat does not hold enough for that in thirty dips. Feed it first, or take less fibre.`,
           come: undefined,
         }
-      : { said: `${countLabel(dips, 'dip')}, by estimate.`, come: vatDips(vat, { wofG: fibre.weightG, dips }) };
+      : {
+          said: $localize`${countLabel(dips, 'dip')}, by estimate.`,
+          come: vatDips(vat, { wofG: fibre.weightG, dips }),
+        };
   });
 
   protected setPart(at: number, change: { stockLotId?: string; quantityText?: string }): void {

@@ -92,10 +92,10 @@ export class StockLotPage {
           ? []
           : [
               {
-                title: 'Handle with care',
+                title: $localize`Handle with care`,
                 lines: [
                   ...hazards.map((h) => `${HAZARD_LABELS[h]}.`),
-                  'The supplier’s safety data sheet says what protection it needs; it is kept with the material.',
+                  $localize`The supplier’s safety data sheet says what protection it needs; it is kept with the material.`,
                 ],
               },
             ],

@@ -63,7 +63,7 @@ function strandsOf(stockLot: StockLot): TraceStrand[] {
       side: 'out',
       amount: w.amount,
       label: `${w.lot.tag} ${w.lot.colourway} · ${formatAmount(w.amount, row.measure)}`,
-      meaning: w.colour === null ? 'not read yet' : describeColour(w.colour),
+      meaning: w.colour === null ? $localize`not read yet` : describeColour(w.colour),
       link: ['/lots', w.lot.id],
       ...(shown ? { colour: shown.css } : { dashed: true }),
     };
@@ -74,7 +74,7 @@ function strandsOf(stockLot: StockLot): TraceStrand[] {
       key: 'more',
       side: 'out',
       amount: rest.reduce((sum, w) => sum + w.amount, 0),
-      label: `${rest.length} earlier lots`,
+      label: $localize`${rest.length} earlier lots`,
     });
   const children: TraceStrand[] = stockLot.children.map((c) => ({
     key: `out ${c.id}`,
@@ -96,7 +96,7 @@ function strandsOf(stockLot: StockLot): TraceStrand[] {
             key: 'left',
             side: 'out',
             amount: row.onHand,
-            label: `still here · ${formatAmount(row.onHand, row.measure)}`,
+            label: $localize`still here · ${formatAmount(row.onHand, row.measure)}`,
           },
         ]
       : [];
