@@ -1,4 +1,3 @@
-import '@angular/localize/init';
 // The face of core, room by room, in the order of the work: a room knows only those before it.
 export * from './quantity/index';
 export * from './calendar/index';
@@ -19,4 +18,5 @@ export * from './match/index';
 export * from './schedule/index';
 export * from './trace/index';
 export * from './people/index';
+export { said } from './words/said';
 export { speakAs, worded } from './words/worded';

@@ -25,24 +25,13 @@ export async function build() {
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.log('Building …');
   mkdirSync(join(root, 'dist'), { recursive: true });
-  const { build: bundle } = await import('esbuild');
-  await bundle({
-    entryPoints: [join(root, 'server/main.ts')],
-    outfile: join(root, 'dist/server/main.mjs'),
-    bundle: true,
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
-    packages: 'external',
-    sourcemap: true,
-    alias: { '@vestigia/core': join(root, 'core/index.ts'), '@vestigia/contract': join(root, 'contract/index.ts') },
-    logLevel: 'warning',
-  });
+  await bundleServer(join(root, 'dist/server/main.mjs'));
   run(process.execPath, [join(root, 'node_modules/@angular/cli/bin/ng.js'), 'build'], {
     cwd: join(root, 'web'),
     env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
+  const { build: bundle } = await import('esbuild');
   await bundle({
     entryPoints: [join(root, 'web/service-worker/service-worker.ts')],
     outfile: join(root, 'dist/web/browser/sw.js'),
@@ -53,6 +42,23 @@ export async function build() {
     logLevel: 'warning',
   });
   writeFileSync(stamp, wanted);
+}
+
+/** The server as one file. */
+export async function bundleServer(outfile) {
+  const { build: bundle } = await import('esbuild');
+  await bundle({
+    entryPoints: [join(root, 'server/main.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    packages: 'external',
+    sourcemap: true,
+    alias: { '@vestigia/core': join(root, 'core/index.ts'), '@vestigia/contract': join(root, 'contract/index.ts') },
+    logLevel: 'warning',
+  });
 }
 
 /** What a tablet keeps of the interface: every file, with a revision where its name doesn't tell one build from another. */

@@ -56,7 +56,7 @@ export function foldBath(moves: readonly BathMove[]): BathBalance {
     }
   }
   const inputs = [
-    { name: 'in', value: Math.round(addedMl), unit: 'ml' },
+    { name: $localize`in`, value: Math.round(addedMl), unit: 'ml' },
     { name: $localize`steamed off`, value: Math.round(steamedOffMl), unit: 'ml' },
     { name: $localize`taken out`, value: Math.round(takenOutMl), unit: 'ml' },
   ];

@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 /** The fibres a base can be of. */
 export const FIBRE_KINDS = [
   'wool',
@@ -101,7 +102,7 @@ export const baseDisplacementMl = ({ fibre, blend = [] }: OfFibre, weightG: numb
 
 /** How each kind is said on screen, where its name alone would mislead. */
 export const fibreLabel = (kind: FibreKind): string =>
-  kind === 'synthetic' ? $localize`polyester, acrylic or polypropylene` : kind;
+  kind === 'synthetic' ? $localize`polyester, acrylic or polypropylene` : said(kind);
 
 /** How hot a fibre may get, °C: in a bath, and where it is rubbed and rinsed. `null` where boiling does it no harm. */
 export interface FibreHeat {

@@ -57,15 +57,15 @@ export function heatBath(
     'min',
     $localize`heat capacity ÷ loss × ln((settles at − begins) ÷ (settles at − wanted))`,
     [
-      { name: 'liquor', value: bath.liquorMl, unit: 'ml' },
+      { name: $localize`liquor`, value: bath.liquorMl, unit: 'ml' },
       { name: $localize`dry fibre`, value: Math.round(bath.wofG), unit: 'g' },
       { name: $localize`begins at`, value: bath.fromC, unit: '°C' },
-      { name: 'wanted', value: bath.toC, unit: '°C' },
+      { name: $localize`wanted`, value: bath.toC, unit: '°C' },
       {
         name: $localize`into the pot`,
         value: Math.round(usefulW),
         unit: 'W',
-        source: `${source.name}: ${source.powerW} W at ${source.efficiencyPercent} %`,
+        source: $localize`${source.name}:name:: ${source.powerW} W at ${source.efficiencyPercent} %`,
       },
       {
         name: $localize`would settle at`,
@@ -82,7 +82,7 @@ export function heatBath(
     $localize`power × time`,
     [
       { name: source.name, value: source.powerW, unit: 'W' },
-      { name: 'time', value: Math.round(seconds / 60), unit: 'min' },
+      { name: $localize`time`, value: Math.round(seconds / 60), unit: 'min' },
     ],
     [$localize`to reach it; holding comes on top`],
   );
@@ -90,8 +90,13 @@ export function heatBath(
     room.energyMinorPerKwh === null
       ? null
       : figure(Math.round(kwh * room.energyMinorPerKwh), 'minor', $localize`energy × price`, [
-          { name: 'energy', value: Math.round(kwh * 100) / 100, unit: 'kWh' },
-          { name: 'price', value: room.energyMinorPerKwh, unit: 'minor units per kWh', source: 'studio' },
+          { name: $localize`energy`, value: Math.round(kwh * 100) / 100, unit: 'kWh' },
+          {
+            name: $localize`price`,
+            value: room.energyMinorPerKwh,
+            unit: 'minor units per kWh',
+            source: $localize`studio`,
+          },
         ]);
   return { ok: true, minutes, energy, cost };
 }
@@ -126,10 +131,10 @@ export function mixToTemperature(
     'ml',
     $localize`volume × (wanted − cold) ÷ (hot − cold)`,
     [
-      { name: 'volume', value: volumeMl, unit: 'ml' },
-      { name: 'wanted', value: wantedC, unit: '°C' },
-      { name: 'hot', value: hotC, unit: '°C', source: 'studio' },
-      { name: 'cold', value: coldC, unit: '°C', source: 'studio' },
+      { name: $localize`volume`, value: volumeMl, unit: 'ml' },
+      { name: $localize`wanted`, value: wantedC, unit: '°C' },
+      { name: $localize`hot`, value: hotC, unit: '°C', source: $localize`studio` },
+      { name: $localize`cold`, value: coldC, unit: '°C', source: $localize`studio` },
     ],
     [$localize`to the jug’s 50 ml; a cold pot takes some of it: test before the fibre goes in`],
   );
@@ -147,9 +152,9 @@ export function fullPotWeight(liquorMl: number, wofG: number, vesselG: number | 
     'kg',
     $localize`liquor + fibre + the pot itself`,
     [
-      { name: 'liquor', value: liquorMl, unit: 'ml', source: $localize`taken as water` },
+      { name: $localize`liquor`, value: liquorMl, unit: 'ml', source: $localize`taken as water` },
       { name: $localize`dry fibre`, value: Math.round(wofG), unit: 'g' },
-      { name: $localize`empty pot`, value: vesselG ?? 0, unit: 'g', source: 'studio' },
+      { name: $localize`empty pot`, value: vesselG ?? 0, unit: 'g', source: $localize`studio` },
     ],
     notes,
   );

@@ -18,7 +18,7 @@ export function liquorVolume(wofG: number, liquorRatio: number): Figure {
     $localize`weight of fibre × liquor ratio`,
     [
       { name: $localize`weight of fibre`, value: wofG, unit: 'g', source: $localize`this batch, dry` },
-      { name: $localize`liquor ratio`, value: liquorRatio, unit: 'ml per g', source: 'recipe' },
+      { name: $localize`liquor ratio`, value: liquorRatio, unit: 'ml per g', source: $localize`recipe` },
     ],
     [$localize`rounded up to the next ${JUG_STEP_ML} ml of the jug`],
   );

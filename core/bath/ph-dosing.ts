@@ -61,7 +61,7 @@ export function nextPhDose(
     return say(
       'overshot',
       null,
-      `${label}: it has gone past. Stop; thin the bath with fresh water, or bring it back with the opposite in half the dose.`,
+      $localize`${label}:label:: it has gone past. Stop; thin the bath with fresh water, or bring it back with the opposite in half the dose.`,
     );
   }
   const added = last.totalDose - before.totalDose;

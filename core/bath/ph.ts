@@ -148,14 +148,14 @@ export function doseToPh(
         unit: '',
         source: before.length === 0 ? $localize`water source` : $localize`water source and what was dosed before`,
       },
-      { name: $localize`pH wanted`, value: targetPh, unit: '', source: 'recipe' },
+      { name: $localize`pH wanted`, value: targetPh, unit: '', source: $localize`recipe` },
       {
         name: $localize`carbonate hardness`,
         value: water.hardnessDh,
         unit: '°dH',
         source: $localize`water source, all of it taken as carbonate`,
       },
-      { name: 'bath', value: round(litres), unit: 'l' },
+      { name: $localize`bath`, value: round(litres), unit: 'l' },
       { name: label, value: round(amountPerL), unit: `${acid.unit}/l` },
     ],
     [

@@ -119,7 +119,7 @@ export function leftAfterUse(
     $localize`in the bath × (1 − uptake) × share of the liquor left`,
     [
       ...inputs,
-      { name: 'uptake', value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: 'assumed' },
+      { name: $localize`uptake`, value: Math.round(uptakeShare * 1000) / 10, unit: '%', source: $localize`assumed` },
       { name: $localize`liquor left`, value: Math.round((1 - carriedShare) * 1000) / 10, unit: '%' },
     ],
     [$localize`by an assumed uptake: a strip mordanted beside a fresh bath tells better`],
@@ -145,9 +145,9 @@ export function replenish(leftG: number, targetPercentOwf: number, wofG: number)
     'g',
     $localize`target % × dry fibre ÷ 100 − what is left in the bath`,
     [
-      { name: 'target', value: targetPercentOwf, unit: '% WOF' },
+      { name: $localize`target`, value: targetPercentOwf, unit: '% WOF' },
       { name: $localize`dry fibre`, value: wofG, unit: 'g' },
-      { name: $localize`left in the bath`, value: round3(leftG), unit: 'g', source: 'estimate' },
+      { name: $localize`left in the bath`, value: round3(leftG), unit: 'g', source: $localize`estimate` },
     ],
     notes,
   );

@@ -28,9 +28,14 @@ export function vatDips(
   const share = vatDipShare(wofG, volumeMl);
   const leftG = dyeG * (1 - share) ** dips;
   const inputs = [
-    { name: $localize`dyestuff in the vat`, value: round(dyeG), unit: 'g', source: 'estimate' },
-    { name: $localize`share taken by a dip`, value: Math.round(share * 1000) / 10, unit: '%', source: 'assumed' },
-    { name: 'dips', value: dips, unit: '' },
+    { name: $localize`dyestuff in the vat`, value: round(dyeG), unit: 'g', source: $localize`estimate` },
+    {
+      name: $localize`share taken by a dip`,
+      value: Math.round(share * 1000) / 10,
+      unit: '%',
+      source: $localize`assumed`,
+    },
+    { name: $localize`dips`, value: dips, unit: '' },
   ];
   const notes = [$localize`by an assumed uptake; a strip dipped as often says more`];
   return {

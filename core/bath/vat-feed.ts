@@ -30,11 +30,11 @@ export function feedVat(
   const missingG = round(Math.max(0, (gPerL * volumeMl) / 1000 - dyeG));
   const again = look === 'green' || look === 'blue' ? REFRESH_SHARE : 0;
   const missing = { name: $localize`dyestuff to add`, value: missingG, unit: 'g' };
-  const inIt = { name: $localize`dyestuff in it`, value: round(dyeG), unit: 'g', source: 'estimate' };
+  const inIt = { name: $localize`dyestuff in it`, value: round(dyeG), unit: 'g', source: $localize`estimate` };
   return {
     dyestuff: figure(missingG, 'g', $localize`strength wanted × litres − dyestuff in it`, [
       { name: $localize`strength wanted`, value: gPerL, unit: 'g/l' },
-      { name: 'vat', value: volumeMl / 1000, unit: 'l' },
+      { name: $localize`vat`, value: volumeMl / 1000, unit: 'l' },
       inIt,
     ]),
     reducer: figure(
@@ -48,7 +48,7 @@ export function feedVat(
         missing,
         ...(again > 0 ? [inIt] : []),
       ],
-      [`as a ${VAT_LABELS[kind]} vat is set; go by its look after a rest of ${facts.restMin} min`],
+      [$localize`as a ${VAT_LABELS[kind]} vat is set; go by its look after a rest of ${facts.restMin} min`],
     ),
     alkali: figure(
       round(facts.alkali.perDyeG * missingG),

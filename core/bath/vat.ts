@@ -142,7 +142,7 @@ export function sayVat(finding: VatFinding): string {
     case 'alkaliLow':
       return $localize`${sayPh(finding.ph)} is low for a ${VAT_LABELS[finding.kind]} vat: below ${trimZeros(VAT_FACTS[finding.kind].phLow, 2)} reduced dye does not stay dissolved. Add ${VAT_FACTS[finding.kind].alkali.name} in small doses, testing between.`;
     case 'alkaliHigh':
-      return `${sayPh(finding.ph)} is high for a ${VAT_LABELS[finding.kind]} vat: above ${trimZeros(VAT_FACTS[finding.kind].phHigh, 2)} fibre takes less of it. Let it work off; add no more alkali.`;
+      return $localize`${sayPh(finding.ph)} is high for a ${VAT_LABELS[finding.kind]} vat: above ${trimZeros(VAT_FACTS[finding.kind].phHigh, 2)} fibre takes less of it. Let it work off; add no more alkali.`;
     case 'tooAlkalineForProtein':
       return $localize`${sayPh(finding.ph)} dissolves wool and silk. Bring the vat to ${PROTEIN_VAT_PH} or below first, or use a gentler kind.`;
     case 'cold':

@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { WaterAsk, WaterFacts } from './water';
 import { chalkToHarden, convertHardness, HARD_FROM_DH, hardnessFits, IRON_STAINS_MG_PER_L } from './water';
 
@@ -54,11 +55,11 @@ export function answerWater(
 export function sayWaterRemark(remark: WaterRemark): string {
   switch (remark.code) {
     case 'noneChosen':
-      return $localize`The recipe asks for ${remark.asks} water, and no water was chosen. Choose the source.`;
+      return $localize`The recipe asks for ${said(remark.asks)} water, and no water was chosen. Choose the source.`;
     case 'iron':
       return $localize`${remark.name} carries ${remark.ironMgPerL} mg/l of iron: expect everything duller and greyer.`;
     case 'hardnessUnknown':
-      return $localize`The recipe asks for ${remark.asks} water and the hardness of ${remark.name} is not known. Test it, or dye a strip first.`;
+      return $localize`The recipe asks for ${said(remark.asks)} water and the hardness of ${remark.name} is not known. Test it, or dye a strip first.`;
     case 'tooHard':
       return $localize`${remark.name} is too hard at ${sayHardness(remark.hardnessDh)} for a recipe that asks for soft water: expect it duller and browner.${sayOthers(remark.others)}`;
     case 'tooSoft':

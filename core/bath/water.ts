@@ -65,9 +65,14 @@ export function chalkToHarden(hasDh: number, wantedDh: number, litres: number, g
     'g',
     $localize`(hardness wanted − hardness there) × 17.85 mg/l CaCO₃ × litres`,
     [
-      { name: 'wanted', value: Math.round(wantedDh * 10) / 10, unit: '°dH', source: 'recipe' },
-      { name: 'there', value: hasDh, unit: '°dH', source: $localize`the source as tested` },
-      { name: 'water', value: Math.round(litres * 10) / 10, unit: 'l', source: $localize`the baths that ask for it` },
+      { name: $localize`wanted`, value: Math.round(wantedDh * 10) / 10, unit: '°dH', source: $localize`recipe` },
+      { name: $localize`there`, value: hasDh, unit: '°dH', source: $localize`the source as tested` },
+      {
+        name: $localize`water`,
+        value: Math.round(litres * 10) / 10,
+        unit: 'l',
+        source: $localize`the baths that ask for it`,
+      },
       ...(givenG > 0 ? [{ name: $localize`given by the recipe`, value: Math.round(givenG * 10) / 10, unit: 'g' }] : []),
     ],
     [$localize`chalk dissolves slowly: stir it in early`],

@@ -41,7 +41,7 @@ function stepsInLiquor(steps: readonly RecipeStep[], dosed: RecipeStep): RecipeS
 
 const sayCeiling = (f: CeilingFinding): CheckText =>
   caution(
-    `“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.materialName} dulls above ${formatTemperature(f.ceilingC)}.`,
+    $localize`“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.materialName} dulls above ${formatTemperature(f.ceilingC)}.`,
     $localize`Yellows brown and reds go to brick when they are boiled.`,
     $localize`${f.materialName} in the catalogue of Stores`,
   );

@@ -161,7 +161,7 @@ function together(dosed: readonly Dosed[], step: PlannedStep, input: CheckInput)
 function sayDose(f: DoseFinding): CheckText {
   switch (f.code) {
     case 'unusualDose': {
-      const message = `“${f.title}” takes ${f.percent} % of ${f.materialName} on ${f.group} fibre; ${f.usual[0]} to ${f.usual[1]} % is usual.`;
+      const message = $localize`“${f.title}” takes ${f.percent} % of ${f.materialName} on ${f.group} fibre; ${f.usual[0]} to ${f.usual[1]} % is usual.`;
       return f.gravity === 'stop' ? stop(message, f.tooMuch, f.cites) : caution(message, f.tooMuch, f.cites);
     }
     case 'acetateOnProtein':

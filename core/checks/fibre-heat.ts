@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { formatTemperature } from '../quantity/temperature';
 import type { FibreKind } from '../bath/fibre';
 import { fibreHeat, fibresIn } from '../bath/fibre';
@@ -41,7 +42,7 @@ function findHeat({ plan, recipe }: CheckInput): HeatFinding[] {
 }
 
 function sayHeat(f: HeatFinding): CheckText {
-  const message = `“${f.title}” goes to ${formatTemperature(f.toC)}; ${f.fibre} bears about ${formatTemperature(f.bearsC)} there.`;
+  const message = $localize`“${f.title}” goes to ${formatTemperature(f.toC)}; ${said(f.fibre)} bears about ${formatTemperature(f.bearsC)} there.`;
   const why =
     f.fibre === 'silk'
       ? $localize`Silk loses its lustre and its strength above a simmer.`

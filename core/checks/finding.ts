@@ -59,7 +59,7 @@ export const caution = (message: string, why: string, cites: string): CheckText 
 });
 
 /** A recipe version as it is cited. */
-export const named = (recipe: RecipeVersion): string => `${recipe.recipeName}, version ${recipe.number}`;
+export const named = (recipe: RecipeVersion): string => $localize`${recipe.recipeName}, version ${recipe.number}`;
 
 /** A step of a recipe as it is cited. */
 export const line = (recipe: RecipeVersion, step: Pick<PlannedStep, 'title'>): string =>

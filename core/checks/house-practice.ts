@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { VesselMetal } from '../bath/vessel';
 import { PRACTICE, practiceChoice } from '../recipe/practice-questions';
 import type { MaterialForm, MaterialKind } from '../stock/material-facts';
@@ -92,13 +93,13 @@ function sayHouse(finding: HouseFinding): CheckText {
 function sayOtherwise(finding: HouseFinding): string {
   switch (finding.code) {
     case 'vesselMetal':
-      return $localize`${finding.vesselName} is of ${finding.metal}. The house says of vessels: ${finding.rule}.`;
+      return $localize`${finding.vesselName} is of ${said(finding.metal)}. The house says of vessels: ${finding.rule}.`;
     case 'dosedBy':
       return $localize`${finding.materialName} is dosed by the ${finding.way}. The house says, ${finding.rule}.`;
     case 'homeMade':
       return $localize`${finding.materialName} is a home-made liquor. The house says, ${finding.rule}.`;
     case 'form':
-      return $localize`${finding.tag} is ${finding.form}. The house dyes with ${finding.houseForm}.`;
+      return $localize`${finding.tag} is ${said(finding.form)}. The house dyes with ${said(finding.houseForm)}.`;
   }
 }
 

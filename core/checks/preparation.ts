@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { FibreKind } from '../bath/fibre';
 import { practiceOf } from '../scaling/house-practice';
 import type { CheckedMaterial, CheckInput } from './check-input';
@@ -40,19 +41,19 @@ function sayPreparation(finding: PreparationFinding): CheckText {
   switch (finding.code) {
     case 'noScour':
       return caution(
-        $localize`Nothing in the chain scours the ${finding.fibre}.`,
+        $localize`Nothing in the chain scours the ${said(finding.fibre)}.`,
         $localize`Oil, size and finish keep dye out in patches. Say at intake that it is scoured, or add the step.`,
         finding.cites,
       );
     case 'noMordant':
       return caution(
-        $localize`Nothing in the chain mordants the ${finding.fibre}.`,
+        $localize`Nothing in the chain mordants the ${said(finding.fibre)}.`,
         $localize`${finding.dyes.join($localize` and `)} brings no tannin of its own: without a mordant the colour is fugitive.`,
         finding.cites,
       );
     case 'houseMordants':
       return caution(
-        $localize`The ${finding.fibre} is not mordanted, and the house always mordants.`,
+        $localize`The ${said(finding.fibre)} is not mordanted, and the house always mordants.`,
         $localize`House practice says: always mordant, also on what brings tannin.`,
         $localize`house practice`,
       );

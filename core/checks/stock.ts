@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { MaterialForm } from '../stock/material-facts';
 import type { CheckedStockLot, CheckInput } from './check-input';
 import type { CheckText } from './finding';
@@ -51,7 +52,7 @@ function sayStock(finding: StockFinding): CheckText {
       );
     case 'otherForm':
       return caution(
-        `${finding.tag} is ${finding.form}; the recipe means ${finding.meant}.`,
+        $localize`${finding.tag} is ${said(finding.form)}; the recipe means ${said(finding.meant)}.`,
         $localize`Its dose was converted; hue may still differ. Dye a strip first.`,
         $localize`the label of ${finding.tag}`,
       );

@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { formatTemperature } from '../quantity/temperature';
 import type { Vessel, VesselMetal } from '../bath/vessel';
 import { maxC } from '../bath/vessel';
@@ -85,7 +86,7 @@ function sayVessel(f: VesselFinding): CheckText {
   switch (f.code) {
     case 'potMetal':
       return stop(
-        $localize`${f.vesselName} is of ${f.metal}, which “${f.title}” doesn’t allow.`,
+        $localize`${f.vesselName} is of ${said(f.metal)}, which “${f.title}” doesn’t allow.`,
         $localize`The metal of the pot joins in the colour.`,
         f.cites,
       );
@@ -103,13 +104,13 @@ function sayVessel(f: VesselFinding): CheckText {
       );
     case 'aboveBoiling':
       return stop(
-        `“${f.title}” goes to ${formatTemperature(f.toC)}; an open pot boils at ${formatTemperature(BOILING_C)}.`,
+        $localize`“${f.title}” goes to ${formatTemperature(f.toC)}; an open pot boils at ${formatTemperature(BOILING_C)}.`,
         $localize`It can’t be held hotter without pressure, which no dye pot bears. Write the temperature again.`,
         f.cites,
       );
     case 'vesselHeat':
       return stop(
-        `${f.vesselName} takes ${formatTemperature(f.maxC)}; “${f.title}” goes to ${formatTemperature(f.toC)}.`,
+        $localize`${f.vesselName} takes ${formatTemperature(f.maxC)}; “${f.title}” goes to ${formatTemperature(f.toC)}.`,
         $localize`Hot liquor through a sagging or cracked vessel scalds.`,
         f.cites,
       );

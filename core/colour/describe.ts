@@ -37,7 +37,7 @@ export function describeColour(lab: Lab): string {
   const brown = lab.L < 48 && hueDegrees(lab) > 35 && hueDegrees(lab) < 84;
   const depth = lab.L > 80 ? $localize`pale ` : lab.L < 32 ? $localize`deep ` : '';
   const purity = c < 26 ? $localize`muted ` : c > 58 ? $localize`bright ` : '';
-  return `${depth}${purity}${brown ? `${adjective} brown` : noun}, ${lightness}`;
+  return `${depth}${purity}${brown ? $localize`${adjective} brown` : noun}, ${lightness}`;
 }
 
 /** A colour difference in ΔE00, and in a dyer's words for lightness, chroma and hue. */

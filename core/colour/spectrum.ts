@@ -41,7 +41,7 @@ export function saySpectrumRefusal(refusal: SpectrumRefusal): string {
     case 'belowZero':
       return $localize`At ${refusal.nm} nm the reflectance is ${refusal.value}, below nothing. Calibrate the reader on its black trap and read again.`;
     case 'aboveOne':
-      return `At ${refusal.nm} nm the reflectance is ${refusal.value}; white is 1. If it is in per cent, divide by 100; if not, calibrate the reader on its white tile.`;
+      return $localize`At ${refusal.nm} nm the reflectance is ${refusal.value}; white is 1. If it is in per cent, divide by 100; if not, calibrate the reader on its white tile.`;
   }
 }
 

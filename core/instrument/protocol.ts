@@ -154,7 +154,7 @@ function readTemperature(label: readonly string[]): InstrumentMessage {
   if (!within(temperatureC, PROBE_RANGE_C))
     return trouble(
       'outOfRange',
-      `The probe says ${formatTemperature(temperatureC)}, which no dye bath is. Check the probe and its lead; until then take the temperature by hand.`,
+      $localize`The probe says ${formatTemperature(temperatureC)}, which no dye bath is. Check the probe and its lead; until then take the temperature by hand.`,
     );
   return { kind: 'temperature', temperatureC };
 }
@@ -165,7 +165,7 @@ function readPh(label: readonly string[]): InstrumentMessage {
   if (!within(ph, PH_RANGE))
     return trouble(
       'outOfRange',
-      `The meter says ${sayPh(ph)}, which is outside 0 to 14. Rinse and calibrate it; until then use a strip.`,
+      $localize`The meter says ${sayPh(ph)}, which is outside 0 to 14. Rinse and calibrate it; until then use a strip.`,
     );
   return { kind: 'ph', ph };
 }

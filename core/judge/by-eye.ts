@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { worded } from '../words/worded';
 import { joinList } from '../quantity/word-list';
 import type { ShadeOf } from '../scaling/shade-of';
@@ -61,7 +62,11 @@ const DEPTHS: Readonly<Record<number, string>> = worded(() => ({
   1: $localize`deeper`,
   2: $localize`much deeper`,
 }));
-const CLARITIES: Readonly<Record<number, string>> = { [-1]: 'duller', 0: '', 1: 'clearer' };
+const CLARITIES: Readonly<Record<number, string>> = worded(() => ({
+  [-1]: $localize`duller`,
+  0: '',
+  1: $localize`clearer`,
+}));
 
 /** Whether an eye saw no difference worth a word, and an even piece. */
 export const isSeenSame = ({ depth, hue, clarity, evenness }: EyeSeen): boolean =>
@@ -69,7 +74,7 @@ export const isSeenSame = ({ depth, hue, clarity, evenness }: EyeSeen): boolean 
 
 /** What an eye said, in a dyer’s words: “paler, a bit redder than the master swatch, even, in daylight”. */
 export function sayEye({ against, depth, hue, clarity, evenness, where, light }: EyeSeen): string {
-  const how = [DEPTHS[depth] ?? '', hue ?? '', CLARITIES[clarity] ?? ''].filter((w) => w !== '');
+  const how = [DEPTHS[depth] ?? '', hue === null ? '' : said(hue), CLARITIES[clarity] ?? ''].filter((w) => w !== '');
   const beside =
     against === 'nothing'
       ? how.length === 0

@@ -52,7 +52,7 @@ export const setApart = (alone: readonly JudgedAlone[]): JudgedAlone[] => alone.
 export function sayAlone(plan: Pick<LotPlan, 'groups' | 'batches'>, of: ShadeOf): string {
   const shade = sayShade(plan, of);
   return plan.batches.length > 1 || shade === ''
-    ? [`batch ${of.batch}`, shade].filter((w) => w !== '').join(', ')
+    ? [$localize`batch ${of.batch}`, shade].filter((w) => w !== '').join(', ')
     : shade;
 }
 

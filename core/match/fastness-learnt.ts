@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { GreyGrade } from '../colour/grey-scale';
 import type { FadingCurve, FastnessKind, FastnessPlace } from '../judge/fastness';
 import { SHELF_SHARE, fadedAfter } from '../judge/fastness';
@@ -61,7 +62,7 @@ const SPREAD = { middle: 1, dyestuff: 0.8, over: 0.35, fibre: 0.25, card: 0.3, b
 const MIDDLE: Readonly<Record<FastnessKind, number>> = { light: Math.log(2.5), wash: Math.log(1) };
 const Z_80 = 1.2816;
 
-const overOf = (mordants: readonly string[]): string => `over ${[...mordants].sort().join('+')}`;
+const overOf = (mordants: readonly string[]): string => $localize`over ${[...mordants].sort().join('+')}`;
 
 /** What a card comes to, ln ΔE00, and how sure that is; `undefined` while it shows nothing yet. */
 function cameTo({ kind, place, readings, curve }: FastnessCard): { log: number; sd: number } | undefined {
@@ -100,7 +101,7 @@ export function learnFastness(all: readonly FastnessCard[], kind: FastnessKind):
     ['middle', 1, SPREAD.middle],
     ...dyestuffs.map((d): [string, number, number] => [d, 1 / dyestuffs.length, SPREAD.dyestuff]),
     [overOf(mordants), 1, SPREAD.over],
-    [`on ${fibre}`, 1, SPREAD.fibre],
+    [$localize`on ${said(fibre)}`, 1, SPREAD.fibre],
   ];
   for (const { card } of cards) for (const [key, , sd] of termsOf(card)) keys.set(key, sd);
   const places = new Map([...keys.keys()].map((key, i) => [key, i]));

@@ -50,7 +50,7 @@ function sayTurned({ doses }: ReorderWay, { materialId, share, percentOwf }: Lev
     return isAfter ? $localize`a touch of ${name} after the dye, ${much}` : $localize`a little ${name}, ${much}`;
   return Math.abs(share - 1) < LEAST_SAID
     ? $localize`${name} ${decimals(percentOwf, 1)} % of the fibre`
-    : `${name} ${percent(share)} ${share > 1 ? 'more' : 'less'}`;
+    : `${name} ${percent(share)} ${share > 1 ? $localize`more` : $localize`less`}`;
 }
 
 /** Out of which jars a material comes where that is not as planned: “weld 30 % out of B and 12 % out of C, 5 % more in all”. */
@@ -88,13 +88,13 @@ function sayWeighed(way: ReorderWay, names: LetterNames): string[] {
 /** “one dip more”, “2 dips fewer”. */
 export function sayDips(more: number): string {
   const many = Math.abs(more);
-  return `${many === 1 ? $localize`one dip` : $localize`${many} dips`} ${more > 0 ? 'more' : 'fewer'}`;
+  return `${many === 1 ? $localize`one dip` : $localize`${many} dips`} ${more > 0 ? $localize`more` : $localize`fewer`}`;
 }
 
 /** On what, in what, and how long, where that is not as planned. */
 function sayBath(way: ReorderWay, names: LetterNames): string[] {
   const said = way.baseLotId === null ? [] : [$localize`on ${names.jar(way.baseLotId)}, another lot of the base`];
-  if (way.waterId !== null) said.push(`in ${names.water(way.waterId)}`);
+  if (way.waterId !== null) said.push($localize`in ${names.water(way.waterId)}`);
   if (way.dipsMore !== 0) said.push(sayDips(way.dipsMore));
   else if (Math.abs(way.timeShare - 1) > LEAST_TIME)
     said.push(

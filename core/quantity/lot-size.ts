@@ -1,4 +1,4 @@
-import { countLabel } from './word-list';
+import { countLabel, pluralOf } from './word-list';
 import type { WeightReading } from './weight';
 import { formatWeight, readWeight } from './weight';
 import { readLength, weightOfLength } from './length';
@@ -131,7 +131,7 @@ function readUnlike(parts: readonly string[], base: SizedBase): LotSizeReading {
       'tooMany',
       $localize`${pieces} pieces are more than one lot can hold. Make several lots of up to ${MAX_PIECES}.`,
     );
-  const alike = sizes.map((s) => `${countLabel(s.pieces, base.pieceWord)} of ${formatWeight(s.pieceWeightG)}`);
+  const alike = sizes.map((s) => $localize`${countLabel(s.pieces, base.pieceWord)} of ${formatWeight(s.pieceWeightG)}`);
   const understoodAs = `${alike.join(' + ')}, ${formatWeight(totalG)} dry`;
   return { ok: true, size: { pieces, pieceWeightG: totalG / pieces, understoodAs } };
 }
@@ -151,7 +151,11 @@ function acceptLengths(pieces: number, lengthCm: number, { gPerM, pieceWord }: S
 /** What people call a piece, whatever the base calls it. */
 const PIECE_WORDS = ['piece', 'hank', 'skein', 'length', 'reel', 'ball', 'cone', 'shawl', 'scarf', 'garment', 'item'];
 const isPieceWord = (word: string, own: string): boolean =>
-  [own.toLowerCase(), ...PIECE_WORDS].some((known) => [known, `${known}s`].includes(word.toLowerCase()));
+  [own.toLowerCase(), ...PIECE_WORDS].some((known) =>
+    [known, `${known}s`, pluralOf(1, known), pluralOf(2, known)].some(
+      (form) => form.toLowerCase() === word.toLowerCase(),
+    ),
+  );
 
 function readWholeWeight(
   total: WeightReading,

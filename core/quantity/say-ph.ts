@@ -5,4 +5,4 @@ export const sayPh = (ph: number): string => `pH ${trimZeros(ph, 2)}`;
 
 /** Between which two it is meant to be: `pH 4 to 4.5`. */
 export const sayPhBetween = ({ low, high }: { readonly low: number; readonly high: number }): string =>
-  `${sayPh(low)} to ${trimZeros(high, 2)}`;
+  $localize`${sayPh(low)} to ${trimZeros(high, 2)}`;

@@ -73,7 +73,7 @@ export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: strin
     spoonName,
     $localize`dose ÷ mean weight of a spoonful, to the nearest quarter`,
     [
-      { name: 'dose', value: doseG, unit: 'g' },
+      { name: $localize`dose`, value: doseG, unit: 'g' },
       {
         name: $localize`one spoonful`,
         value: Math.round(spoon.meanG * 1000) / 1000,

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import { figuresShownIn } from './shown-in';
 import { WRITTEN_NUMBER, readNumberText } from './number-text';
 import { BETWEEN_PARTS, trimZeros, withoutGuess } from './weight';
@@ -8,11 +9,11 @@ export const VOLUME_SYSTEMS = ['metric', 'us', 'imperial'] as const;
 export type VolumeSystem = (typeof VOLUME_SYSTEMS)[number];
 
 /** How each system of measures is said on screen. */
-export const VOLUME_SYSTEM_LABELS: Readonly<Record<VolumeSystem, string>> = {
-  metric: 'metric',
+export const VOLUME_SYSTEM_LABELS: Readonly<Record<VolumeSystem, string>> = worded(() => ({
+  metric: $localize`metric`,
   us: 'US',
-  imperial: 'imperial',
-};
+  imperial: $localize`imperial`,
+}));
 
 const ML_PER_METRIC_UNIT: Readonly<Record<string, number>> = {
   ml: 1,

@@ -14,7 +14,7 @@ export type Chain =
   | { readonly ok: false; readonly fault: ChainFault };
 
 /** The key of a step: its own, or its place in the list. */
-export const keyOf = (step: RecipeStep, index: number): string => step.key || `step ${index + 1}`;
+export const keyOf = (step: RecipeStep, index: number): string => step.key || $localize`step ${index + 1}`;
 
 /**
  * Puts steps into an order in which each comes after all that it follows, as near to the written order as can be

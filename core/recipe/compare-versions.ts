@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { formatTemperature } from '../quantity/temperature';
 import { DEFAULT_WEIGH_WITHIN_PERCENT } from '../quantity/balance';
 import type { RecipePart, RecipeVersion } from './recipe';
@@ -34,13 +35,13 @@ const figureOf = (value: number | null | undefined): string =>
 export function sayDose(dose: Dose): string {
   switch (dose.by) {
     case 'percentOwf':
-      return `${figureOf(dose.percentOwf)}${dose.toPercentOwf === undefined ? '' : ` to ${figureOf(dose.toPercentOwf)}`} % WOF${dose.form ? `, ${dose.form}` : ''}${dose.source ? `, from ${dose.source.tag}` : ''}`;
+      return `${figureOf(dose.percentOwf)}${dose.toPercentOwf === undefined ? '' : $localize` to ${figureOf(dose.toPercentOwf)}`} % WOF${dose.form ? `, ${said(dose.form)}` : ''}${dose.source ? $localize`, from ${dose.source.tag}` : ''}`;
     case 'gPerLitre':
       return $localize`${figureOf(dose.gPerL)} g to the litre`;
     case 'solution':
       return $localize`${figureOf(dose.mlPer100G)} ml per 100 g${dose.gPerL === null ? $localize`, of a strength nobody knows` : $localize` of a solution of ${figureOf(dose.gPerL)} g/l`}`;
     case 'perPiece':
-      return `${figureOf(dose.gPerPiece)} g a piece`;
+      return $localize`${figureOf(dose.gPerPiece)} g a piece`;
     case 'packet':
       return $localize`whole packets`;
     case 'spoons':
@@ -170,8 +171,8 @@ function stepDifferences(
   differ(`${at}: strain`, a.strain ? STRAIN_LABELS[a.strain] : '', b.strain ? STRAIN_LABELS[b.strain] : '');
   differ(
     `${at}: pH`,
-    a.targetPh ? `${a.targetPh.low} to ${a.targetPh.high}` : '',
-    b.targetPh ? `${b.targetPh.low} to ${b.targetPh.high}` : '',
+    a.targetPh ? $localize`${a.targetPh.low} to ${a.targetPh.high}` : '',
+    b.targetPh ? $localize`${b.targetPh.low} to ${b.targetPh.high}` : '',
   );
   differ($localize`${at}:at:: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
   differ(`${at}: follows`, followsLabel(was, was.indexOf(a)), followsLabel(is, is.indexOf(b)));

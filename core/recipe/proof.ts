@@ -44,6 +44,6 @@ export function mayHaveStatus(
   if (to !== 'proven' || has >= needed) return { ok: true };
   return {
     ok: false,
-    message: `Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${countLabel(lotsInTolerance, 'lot')} and ${countLabel(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
+    message: $localize`Proven here wants ${needed} lots or proofs judged within tolerance; this version has ${countLabel(lotsInTolerance, 'lot')} and ${countLabel(proofsInTolerance, 'proof')}. Dye and judge ${needed - has} more.`,
   };
 }

@@ -16,7 +16,7 @@ export interface PotInUse {
 }
 
 /** Names a step's liquor: its own where the plan doesn't say. */
-const liquorOf = (step: PlannedStep): string => (step.liquor === '' ? `step ${step.index}` : step.liquor);
+const liquorOf = (step: PlannedStep): string => (step.liquor === '' ? $localize`step ${step.index}` : step.liquor);
 
 /** Pots a step is done in, of all its batches or of one: those planned, or those used instead. */
 export function potsOf(

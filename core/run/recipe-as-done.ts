@@ -145,7 +145,7 @@ function withMinutes(step: RecipeStep, minutes: number, say: (message: string) =
 function withHeat(step: RecipeStep, hottestC: number, say: (message: string) => void): RecipeStep {
   const whole = Math.round(hottestC);
   say(
-    `at ${formatTemperature(whole)}${step.temperatureC === undefined ? '' : $localize` instead of ${formatTemperature(step.temperatureC)}`}`,
+    $localize`at ${formatTemperature(whole)}${step.temperatureC === undefined ? '' : $localize` instead of ${formatTemperature(step.temperatureC)}`}`,
   );
   const course = step.course.map((leg) =>
     leg.toC !== undefined && leg.toC === step.temperatureC ? { ...leg, toC: whole } : leg,

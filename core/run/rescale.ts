@@ -136,7 +136,7 @@ const isWeighed = (record: StepRecord | undefined, { batch, materialId }: Planne
 function effectOf(step: PlannedStep, weighing: PlannedWeighing, factor: number): string {
   const percent = Math.round(Math.abs(factor - 1) * 100);
   const more = factor > 1;
-  const amount = `${percent} % ${more ? 'more' : 'less'} ${weighing.materialName}`;
+  const amount = `${percent} % ${more ? $localize`more` : $localize`less`} ${weighing.materialName}`;
   switch (step.kind) {
     case 'fibre':
       return $localize`The fibre is ${percent} % ${more ? $localize`heavier` : $localize`lighter`} than planned: with the doses as they are, expect it ${more ? $localize`paler` : $localize`deeper`}.`;
@@ -152,8 +152,8 @@ function effectOf(step: PlannedStep, weighing: PlannedWeighing, factor: number):
       return $localize`${amount}:amount:: the modifier acts fast. Expect the shade shifted ${more ? $localize`further: shorten the time and watch it` : $localize`less`}.`;
     case 'scour':
       return more
-        ? `${amount}: rinse longer; strong scour is hard on protein fibre.`
-        : `${amount}: look whether the water beads off the fibre; scour again if it does.`;
+        ? $localize`${amount}:amount:: rinse longer; strong scour is hard on protein fibre.`
+        : $localize`${amount}:amount:: look whether the water beads off the fibre; scour again if it does.`;
     default:
       return $localize`${amount}:amount:: expect it ${more ? $localize`deeper` : $localize`paler`}, about in proportion until the fibre is full.`;
   }

@@ -175,9 +175,9 @@ function sayRefusal(fact: RunRefusalFact): string {
     case 'missing':
       return MISSING[fact.part];
     case 'outOfRange':
-      return `${formatTemperature(fact.temperatureC)} is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
+      return $localize`${formatTemperature(fact.temperatureC)} is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
     case 'closed':
-      return `This lot is ${fact.state}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
+      return $localize`This lot is ${fact.state}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
     case 'begunSince':
       return $localize`“${fact.next}” was begun since, so “${fact.title}” can’t be taken back. Take that back first, or do “${fact.title}” over.`;
     case 'doneSince':
@@ -189,11 +189,11 @@ function sayRefusal(fact: RunRefusalFact): string {
     case 'noSuchBatch':
       return $localize`This lot has no batch ${fact.batch}. Choose the batch again.`;
     case 'tooManyOut':
-      return `Batch ${fact.batch} has ${fact.pieces === 1 ? $localize`one piece` : $localize`${fact.pieces} pieces`} in it; no more than that can be taken out.`;
+      return $localize`Batch ${fact.batch} has ${fact.pieces === 1 ? $localize`one piece` : $localize`${fact.pieces} pieces`} in it; no more than that can be taken out.`;
     case 'wrongStockLot':
       return sayWrongStockLot(fact.tag, fact.wanted, fact.right);
     case 'solutionShort':
-      return `${formatAmount(fact.free, 'weight')} of ${fact.tag} can be dissolved; the rest is promised to other lots or not there, and ${formatAmount(fact.wantedMg, 'weight')} are wanted. Take another jar, or weigh the dose as near as the balance comes.`;
+      return $localize`${formatAmount(fact.free, 'weight')} of ${fact.tag} can be dissolved; the rest is promised to other lots or not there, and ${formatAmount(fact.wantedMg, 'weight')} are wanted. Take another jar, or weigh the dose as near as the balance comes.`;
     case 'notOnHand': {
       const [onHand, amount] = [fact.onHand, fact.amount].map((of) => formatAmount(of, fact.measure));
       return $localize`${fact.tag} holds ${onHand}, so ${amount} can’t have come from it. Count the jar if the screen is wrong, or take the rest from another.`;

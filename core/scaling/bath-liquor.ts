@@ -25,7 +25,7 @@ export function bathLiquor(bath: LiquorOf, wofG: number): Figure {
     Math.round(poured),
     'ml',
     $localize`all that is poured in`,
-    [{ name: $localize`solutions and liquors`, value: Math.round(poured), unit: 'ml', source: 'recipe' }],
+    [{ name: $localize`solutions and liquors`, value: Math.round(poured), unit: 'ml', source: $localize`recipe` }],
     [$localize`more than the ${byRatio.value} ml that the liquor ratio asks for`],
   );
 }
@@ -39,8 +39,8 @@ export function waterToDraw(bath: LiquorOf, wofG: number, liquorMl: number, stan
   const poured = Math.round(pouredInto(bath, wofG));
   const soaked = Math.round(bath.soakedMlPerG * wofG);
   const inputs = [
-    { name: 'liquor', value: liquorMl, unit: 'ml', source: $localize`this bath` },
-    { name: $localize`solutions and liquors poured in`, value: poured, unit: 'ml', source: 'recipe' },
+    { name: $localize`liquor`, value: liquorMl, unit: 'ml', source: $localize`this bath` },
+    { name: $localize`solutions and liquors poured in`, value: poured, unit: 'ml', source: $localize`recipe` },
     { name: $localize`in the pot from the dip before`, value: standingMl, unit: 'ml' },
     {
       name: $localize`kept by spent dyestuff`,

@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { formatTemperature } from '../quantity/temperature';
 import type { VesselMetal } from '../bath/vessel';
 import { formatVolume } from '../quantity/volume';
@@ -41,7 +42,7 @@ export function sayBathNote(note: BathNote): string {
     case 'mixWater':
       return $localize`${formatVolume(note.hotMl)} of hot and ${formatVolume(note.coldMl)} of cold water make ${formatTemperature(note.toC)}.`;
     case 'tooHotForVessel':
-      return `${note.vesselName} (${note.metal}) takes ${formatTemperature(note.maxC)} at most; this step goes to ${formatTemperature(note.toC)}. Choose another vessel.`;
+      return $localize`${note.vesselName} (${said(note.metal)}) takes ${formatTemperature(note.maxC)} at most; this step goes to ${formatTemperature(note.toC)}. Choose another vessel.`;
     case 'heavyPot':
       return $localize`Full it weighs ${note.weightKg} kg, over the ${note.liftLimitKg} kg anyone lifts here: fill and empty it where it stands.`;
     case 'heavyPieces':

@@ -36,7 +36,7 @@ export function fillLevelFigure(
     '%',
     $localize`(liquor + room that fibre and dyestuff take) ÷ working volume`,
     [
-      { name: 'liquor', value: liquorMl, unit: 'ml', source: $localize`this bath` },
+      { name: $localize`liquor`, value: liquorMl, unit: 'ml', source: $localize`this bath` },
       {
         name: $localize`room the fibre and dyestuff take`,
         value: Math.round(displacedMl),

@@ -75,7 +75,7 @@ export function collectBaths(input: PlanInput, liquorRatio: number, groups: read
 const liquorOf = (step: RecipeStep, index: number): string =>
   step.bath === '' ? $localize`of step ${index + 1}` : step.bath;
 
-const dipKey = (liquor: string, dip: number): string => (dip === 0 ? liquor : `${liquor}, dip ${dip + 1}`);
+const dipKey = (liquor: string, dip: number): string => (dip === 0 ? liquor : $localize`${liquor}, dip ${dip + 1}`);
 
 /** A new dip begins where none of the pieces of the step before goes on. */
 function divideIntoDips(steps: readonly PlacedStep[], groups: readonly PlannedGroup[]): PlacedStep[][] {

@@ -36,12 +36,12 @@ export function measureDose(
     case 'gPerLitre':
       return weighed(context, (dose.gPerL * bath.liquorMl) / 1000, $localize`grams to the litre × litres of bath`, [
         { name: $localize`grams to the litre`, value: dose.gPerL, unit: 'g/l', source },
-        { name: 'bath', value: bath.liquorMl / 1000, unit: 'l', source: $localize`this bath` },
+        { name: $localize`bath`, value: bath.liquorMl / 1000, unit: 'l', source: $localize`this bath` },
       ]);
     case 'perPiece':
       return weighed(context, dose.gPerPiece * bath.pieces, $localize`grams a piece × pieces`, [
         { name: 'a piece', value: dose.gPerPiece, unit: 'g', source },
-        { name: 'pieces', value: bath.pieces, unit: '', source: $localize`in this bath` },
+        { name: $localize`pieces`, value: bath.pieces, unit: '', source: $localize`in this bath` },
       ]);
     case 'solution':
       return solutionDose(dose, context);
@@ -67,7 +67,7 @@ function solutionDose(dose: DoseBy<'solution'>, context: DoseContext): MeasuredD
   const { material, bath, source } = context;
   const ml = Math.max(LIQUID_STEP_ML, Math.round((dose.mlPer100G * bath.wofG) / 100 / LIQUID_STEP_ML) * LIQUID_STEP_ML);
   const inputs = [
-    { name: 'solution', value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source },
+    { name: $localize`solution`, value: dose.mlPer100G, unit: 'ml per 100 g of fibre', source },
     ...(dose.gPerL === null ? [] : [{ name: $localize`its strength`, value: dose.gPerL, unit: 'g/l', source }]),
     wofInput(bath),
   ];
@@ -148,7 +148,10 @@ function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
   return created.ok
     ? {
         ...created,
-        advice: [...created.advice, `That is ${round(spoons)} level ${name}; weighed, it is right every time.`],
+        advice: [
+          ...created.advice,
+          $localize`That is ${round(spoons)} level ${name}; weighed, it is right every time.`,
+        ],
       }
     : created;
 }

@@ -118,7 +118,7 @@ function describe(
       'g',
       $localize`dry weight of the pieces in it`,
       shares.map((s) => ({
-        name: `batch ${s.batch}`,
+        name: $localize`batch ${s.batch}`,
         value: s.wofG,
         unit: 'g',
         source: countLabel(s.pieces, 'piece'),

@@ -79,7 +79,7 @@ const weightOfFibre = ({ bases }: PlanInput, groups: LotPlan['groups']): LotPlan
     'g',
     $localize`pieces × dry weight of a piece`,
     bases.flatMap((b) => [
-      { name: `${b.pieceWord}s of ${b.name}`, value: b.pieces, unit: '', source: $localize`as written` },
+      { name: $localize`${b.pieceWord}s of ${b.name}`, value: b.pieces, unit: '', source: $localize`as written` },
       { name: $localize`dry weight of one`, value: b.pieceWeightG, unit: 'g', source: $localize`as written` },
     ]),
   );

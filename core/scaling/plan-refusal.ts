@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { FibreKind } from '../bath/fibre';
 import type { VesselMetal } from '../bath/vessel';
 import { formatVolume } from '../quantity/volume';
@@ -78,19 +79,19 @@ export function sayPlanRefusal(refused: PlanRefusalFact): string {
     case 'doseUnknown':
       return sayDoseUnknown(refused.unknown);
     case 'fibreNotSuited':
-      return `${refused.recipeName} is a recipe for ${joinList(refused.fibres)}; ${refused.baseName} is ${refused.fibre}. Choose a recipe proven on ${refused.fibre}.`;
+      return $localize`${refused.recipeName} is a recipe for ${joinList(refused.fibres.map(said))}; ${refused.baseName} is ${said(refused.fibre)}. Choose a recipe proven on ${said(refused.fibre)}.`;
     case 'ratioOutside':
       return $localize`1:${refused.liquorRatio} is outside what ${refused.recipeName} allows: 1:${refused.min} to 1:${refused.max}. Choose one within.`;
     case 'noVesselOfMetal': {
       const { stepTitle, metals } = refused;
       if (metals.length === 0)
         return $localize`The steps that share the bath of “${stepTitle ?? $localize`this recipe`}” allow no metal in common. Give one of them a bath of its own.`;
-      return $localize`${stepTitle === null ? $localize`This recipe` : `“${stepTitle}”`} wants a vessel of ${joinList(metals, 'or')}, and none was chosen or owned${refused.anyOwned ? '' : $localize`\: there is no vessel yet`}. Add one under Studio, or choose another recipe.`;
+      return $localize`${stepTitle === null ? $localize`This recipe` : `“${stepTitle}”`} wants a vessel of ${joinList(metals.map(said), 'or')}, and none was chosen or owned${refused.anyOwned ? '' : $localize`:why no vessel is of the metal:: there is no vessel yet`}. Add one under Studio, or choose another recipe.`;
     }
     case 'pieceTooBig':
       return $localize`One ${refused.pieceWord} of ${formatWeight(refused.pieceWeightG)} at 1:${refused.liquorRatio} needs more than ${refused.vesselName}, the biggest, holds (${formatVolume(refused.workingMl)}). Divide the ${refused.pieceWord}, or add a bigger vessel.`;
     case 'bathTooBig':
-      return $localize`A single piece is more than ${refused.vesselName} holds for “${refused.stepTitle}”, and no other vessel of ${joinList(refused.metals, 'or')} is bigger. Divide the pieces, or add a bigger vessel.`;
+      return $localize`A single piece is more than ${refused.vesselName} holds for “${refused.stepTitle}”, and no other vessel of ${joinList(refused.metals.map(said), 'or')} is bigger. Divide the pieces, or add a bigger vessel.`;
     case 'potTakenTwice':
       return $localize`“${refused.stepTitle}” and “${refused.otherTitle}” are in use at the same time, and ${refused.vesselName} is the only vessel for both. Choose another vessel too, or add one under Studio.`;
     case 'lotTooBig':

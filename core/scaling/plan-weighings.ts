@@ -139,7 +139,10 @@ export function takeFromStock(
       UNITS[measure],
       $localize`sum of what is measured out, each as it can be measured`,
       weighings.map((w) => ({
-        name: w.forBatches.length > 1 ? `batches ${w.forBatches.join($localize` and `)}` : `batch ${w.batch}`,
+        name:
+          w.forBatches.length > 1
+            ? $localize`batches ${w.forBatches.join($localize` and `)}`
+            : $localize`batch ${w.batch}`,
         value: w.target.value,
         unit: UNITS[measure],
         source: $localize`measured out for that vessel`,
@@ -172,7 +175,7 @@ export function takeOwnGoods(
       'g',
       $localize`sum of what is weighed`,
       weighings.map((w) => ({
-        name: `batch ${w.batch}`,
+        name: $localize`batch ${w.batch}`,
         value: w.target.value,
         unit: 'g',
         source: $localize`as written`,

@@ -38,7 +38,7 @@ export function sayShade(plan: Pick<LotPlan, 'groups'>, of: Omit<ShadeOf, 'batch
   return [
     group ? sayGroup(plan, group) : '',
     of.zone ?? '',
-    of.piece === null ? '' : `piece ${of.piece}`,
+    of.piece === null ? '' : $localize`piece ${of.piece}`,
     of.dip === null ? '' : $localize`after dip ${of.dip}`,
   ]
     .filter((w) => w !== '')

@@ -41,7 +41,7 @@ export function wantAll(
       for (const place of places) {
         // What is in a bath already counts only where something is dosed to a pH.
         const bath = dosesToPh && step.usesBath ? fillings.find((b) => b.batches === place.batches) : undefined;
-        const pot = bath ? `${liquor} in ${bath.vesselId}` : undefined;
+        const pot = bath ? $localize`${liquor} in ${bath.vesselId}` : undefined;
         const before = (pot === undefined ? undefined : reagentsIn.get(pot)) ?? [];
         const wanted = wantDose(dose, { ...place, before }, input);
         if (!wanted.ok) return wanted;
@@ -80,7 +80,7 @@ function wantDose(
   { readonly ok: true; readonly weighings: readonly Wanted[] } | { readonly ok: false; readonly refusal: PlanRefusal } {
   const { recipe, water, balance } = input;
   const material = materialById(input, dose.materialId);
-  const source = `${recipe.recipeName}, version ${recipe.number}`;
+  const source = $localize`${recipe.recipeName}, version ${recipe.number}`;
   const free = (freeOf(material) * place.share) / smallestIn(material.measure);
   const measured = measureDose(dose, material, { ...place, free, water }, balance, source);
   if (!measured.ok) return { ok: false, refusal: refusal({ code: 'doseUnknown', unknown: measured.unknown }) };
@@ -146,7 +146,7 @@ export function auxiliariesOf(
     const unit = material.measure === 'weight' ? 'g' : material.measure === 'volume' ? 'ml' : '';
     const target = figure(Math.round(each * packets * 1000) / 1000, unit, $localize`for one packet × packets`, [
       { name: $localize`for one packet`, value: each, unit, source: packet.name },
-      { name: 'packets', value: packets, unit: '' },
+      { name: $localize`packets`, value: packets, unit: '' },
     ]);
     return {
       materialId,
@@ -185,7 +185,7 @@ export function placedMaterials(
     return batches.map((b) => {
       const inputs = [
         { name: zone.title, value: each, unit: `${unit} a piece`, source: $localize`placed colour` },
-        { name: 'pieces', value: b.pieces, unit: '', source: `batch ${b.number}` },
+        { name: $localize`pieces`, value: b.pieces, unit: '', source: $localize`batch ${b.number}` },
       ];
       const target =
         unit === 'g'

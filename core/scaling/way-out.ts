@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import type { VesselMetal } from '../bath/vessel';
 import { formatVolume } from '../quantity/volume';
 import { countLabel, joinList } from '../quantity/word-list';
@@ -18,10 +19,10 @@ export function sayWayOut(way: WayOut): string {
     case 'smaller':
       return $localize`Make it ${countLabel(way.pieces, way.pieceWord)} now, and the rest as a second lot.`;
     case 'ratio':
-      return `At 1:${way.liquorRatio} it fits; the recipe allows down to 1:${way.min}. Less room to turn: expect it deeper, and less even.`;
+      return $localize`At 1:${way.liquorRatio} it fits; the recipe allows down to 1:${way.min}. Less room to turn: expect it deeper, and less even.`;
     case 'fills':
       return $localize`In two runs it fits: the vessels are filled twice, one day after the other. The runs may differ: judge them side by side.`;
     case 'vessel':
-      return `A vessel of ${joinList(way.metals, 'or')} that takes ${formatVolume(way.needsMl)} would hold it in one bath; smaller ones beside those there are would do as well.`;
+      return $localize`A vessel of ${joinList(way.metals.map(said), 'or')} that takes ${formatVolume(way.needsMl)} would hold it in one bath; smaller ones beside those there are would do as well.`;
   }
 }

@@ -56,7 +56,7 @@ export function countDose({ piecesPer100G }: DoseBy<'count'>, { material, bath, 
   return counted(
     Math.ceil((piecesPer100G * bath.wofG) / 100 - 1e-9),
     $localize`pieces per 100 g × weight of fibre ÷ 100`,
-    [{ name: 'pieces', value: piecesPer100G, unit: 'per 100 g of fibre', source }, wofInput(bath)],
+    [{ name: $localize`pieces`, value: piecesPer100G, unit: 'per 100 g of fibre', source }, wofInput(bath)],
   );
 }
 
@@ -81,7 +81,7 @@ export function liquorDose({ material, bath, source }: DoseContext): MeasuredDos
   if (material.measure !== 'volume') return { ok: false, unknown: { code: 'notALiquor', materialName: material.name } };
   const ml = Math.max(1, Math.floor(Math.min(bath.liquorMl, bath.free ?? 0) + 1e-6));
   return measuredMl(ml, $localize`the bath’s liquor, or all that is kept where that is less`, [
-    { name: 'liquor', value: bath.liquorMl, unit: 'ml', source },
+    { name: $localize`liquor`, value: bath.liquorMl, unit: 'ml', source },
     {
       name: $localize`kept, for this bath`,
       value: Math.round(bath.free ?? 0),

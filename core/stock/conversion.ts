@@ -116,8 +116,8 @@ export function freshToDried(freshG: number, driedG: number): Figure {
     $localize`g fresh for 1 g dried`,
     $localize`fresh weight ÷ dried weight`,
     [
-      { name: 'fresh', value: freshG, unit: 'g' },
-      { name: 'dried', value: driedG, unit: 'g' },
+      { name: $localize`fresh`, value: freshG, unit: 'g' },
+      { name: $localize`dried`, value: driedG, unit: 'g' },
     ],
     [$localize`${Math.round((1 - driedG / freshG) * 1000) / 10} % went off as water`],
   );
@@ -131,7 +131,7 @@ export function stockConcentration(dissolvedG: number, volumeMl: number): Figure
     'g/l',
     $localize`dissolved weight ÷ volume made up`,
     [
-      { name: 'dissolved', value: dissolvedG, unit: 'g' },
+      { name: $localize`dissolved`, value: dissolvedG, unit: 'g' },
       { name: $localize`made up to`, value: volumeMl, unit: 'ml' },
     ],
   );
@@ -142,8 +142,8 @@ export function volumeForDose(doseG: number, concentrationGPerL: number): Figure
   if (!(doseG > 0) || !(concentrationGPerL > 0))
     throw new RangeError('doseG and concentrationGPerL must be above zero');
   return figure(Math.round((doseG / concentrationGPerL) * 100_000) / 100, 'ml', $localize`dose ÷ concentration`, [
-    { name: 'dose', value: doseG, unit: 'g' },
-    { name: 'concentration', value: concentrationGPerL, unit: 'g/l' },
+    { name: $localize`dose`, value: doseG, unit: 'g' },
+    { name: $localize`concentration`, value: concentrationGPerL, unit: 'g/l' },
   ]);
 }
 

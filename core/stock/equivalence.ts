@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { trimZeros } from '../quantity/weight';
 import type { AvailableStock } from './allocate';
 import type { MaterialForm } from './material-facts';
@@ -70,7 +71,7 @@ export function equivalenceOf(
     ? undefined
     : {
         factor: has / meant,
-        how: $localize`${form} for ${provenForm}, by dry matter: ${Math.round(has * 100)} % against ${Math.round(meant * 100)} %`,
+        how: $localize`${said(form)} for ${said(provenForm)}, by dry matter: ${Math.round(has * 100)} % against ${Math.round(meant * 100)} %`,
         assumed: false,
       };
 }

@@ -181,7 +181,7 @@ export function toGather(free: number, rate: UseRate, season: Season, isoDate: s
     [
       { name: $localize`use a week`, value: Math.round(rate.perWeek), unit },
       { name: $localize`until the next season`, value: days, unit: 'days' },
-      { name: 'free', value: free, unit },
+      { name: $localize`free`, value: free, unit },
     ],
     [$localize`take only part of a stand, with permission`],
   );

@@ -43,7 +43,7 @@ export function sayPieceTag(plan: LotPlan, number: number): string {
   const dips = dipsOf(plan, place.group);
   return [
     plan.groups.length > 1 ? sayShade(plan, { ...WHOLE, group: place.group }) : '',
-    plan.batches.length > 1 ? `batch ${place.batch}` : '',
+    plan.batches.length > 1 ? $localize`batch ${place.batch}` : '',
     dips > 1 ? countLabel(dips, 'dip') : '',
     ...own.filter((s) => s.kind === 'modify').map((s) => s.title),
   ]

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 /*
  * Short codes for tags that are read wet, in steam, and typed with a glove: a letter for what it is, a number, and a
  * sign that
@@ -12,13 +13,13 @@ export const TAG_KINDS = ['stockLot', 'vessel', 'lot', 'piece', 'bath'] as const
 /** One of `TAG_KINDS`. */
 export type TagKind = (typeof TAG_KINDS)[number];
 /** How each is said on screen. */
-export const TAG_KIND_LABELS: Readonly<Record<TagKind, string>> = {
-  stockLot: 'jar',
-  vessel: 'pot',
-  lot: 'lot',
-  piece: 'piece',
-  bath: 'bath',
-};
+export const TAG_KIND_LABELS: Readonly<Record<TagKind, string>> = worded(() => ({
+  stockLot: $localize`jar`,
+  vessel: $localize`pot`,
+  lot: $localize`lot`,
+  piece: $localize`piece`,
+  bath: $localize`bath`,
+}));
 const LETTERS: Readonly<Record<TagKind, string>> = { stockLot: 'J', vessel: 'V', lot: 'Q', piece: 'P', bath: 'B' };
 
 /** Check sign of the characters before it: the recursive sum of ISO/IEC 7064's hybrid systems, for 32 signs. */

@@ -107,7 +107,7 @@ const shareOf = (totalG: number, strips: number): Figure =>
     $localize`weight of all strips ÷ number of strips`,
     [
       { name: $localize`all strips`, value: totalG, unit: 'g', source: $localize`weighed dry, together` },
-      { name: 'strips', value: strips, unit: '' },
+      { name: $localize`strips`, value: strips, unit: '' },
     ],
     [$localize`cut alike; weigh one or two to be sure`],
   );
@@ -152,7 +152,13 @@ export function layStrips(
       for (const dose of step.doses) {
         const material = materialOf(materials, dose.materialId);
         const bath = { wofG: eachG, liquorMl, pieces: 1, water };
-        const measured = measureDose(dose, material, bath, balance, `${recipe.recipeName}, version ${recipe.number}`);
+        const measured = measureDose(
+          dose,
+          material,
+          bath,
+          balance,
+          $localize`${recipe.recipeName}, version ${recipe.number}`,
+        );
         if (!measured.ok) return refuse({ code: 'doseUnknown', unknown: measured.unknown });
         if (measured.target.value > 0)
           wanted.push({

@@ -96,7 +96,7 @@ export class Tries {
 function keysOf({ address, personId }: Try): Record<keyof typeof LET_BE, string> {
   // An id is the same however its letters are written; so is a network, however many addresses it gives one machine.
   const [from, who] = [networkOf(address), personId.toLowerCase().slice(0, 60)];
-  return { ofBoth: `${from} ${who}`, ofAddress: `from ${from}`, ofPerson: `for ${who}` };
+  return { ofBoth: `${from} ${who}`, ofAddress: $localize`from ${from}`, ofPerson: $localize`for ${who}` };
 }
 
 /** An IPv4 address as it is; of an IPv6 one the network’s half, for one machine has as many of the rest as it likes. */

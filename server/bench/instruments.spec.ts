@@ -264,7 +264,7 @@ describe('the probe of the house', () => {
     const lot = await lotOf(lotId);
     expect(lot.entries.find((e) => e.kind === 'temperature')?.detail?.heldMin).toBe(19);
     expect(lot.deviations.map((d) => d.message).join(' | ')).toMatch(
-      /held 19 min of 1 h within 4 °C of 82 °C: expect paler/,
+      /held 19 min of 1 h within 4\u00a0°C of 82 °C: expect paler/,
     );
   });
 

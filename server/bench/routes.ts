@@ -187,7 +187,7 @@ function listenRoute(router: Router, { sessionEnds }: Context, house: HouseBench
       const bench = rehearsalId === undefined ? await house.open() : rehearsals.bench(asked ?? '');
       const stops = [
         bench.listen(send),
-        bench.onHang(() => res.write($localize`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`)),
+        bench.onHang(() => res.write(`event: hello\ndata: ${JSON.stringify(listInstruments(bench))}\n\n`)),
       ];
       openEventStream(req, res, sessionEnds, listInstruments(bench), () => {
         for (const stop of stops) stop();

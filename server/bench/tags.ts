@@ -1,6 +1,15 @@
 import type { Tag, TagOf } from '@vestigia/contract';
 import type { LotPlan, TagKind } from '@vestigia/core';
-import { completePlan, countLabel, knotTag, readTagCode, sayKnotTag, sayPieceTag, writeTagCode } from '@vestigia/core';
+import {
+  said,
+  completePlan,
+  countLabel,
+  knotTag,
+  readTagCode,
+  sayKnotTag,
+  sayPieceTag,
+  writeTagCode,
+} from '@vestigia/core';
 import { and, eq, inArray, isNull } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/database';
@@ -131,7 +140,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
           ...of,
           code,
           title: pot?.name ?? $localize`a pot taken out of the studio`,
-          detail: pot ? $localize`${pot.metal}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '',
+          detail: pot ? $localize`${said(pot.metal)}, ${Math.round(pot.workingMl / 100) / 10} l. Never for food` : '',
           path: '/studio',
         };
       case 'lot':
@@ -146,7 +155,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
         return {
           ...of,
           code,
-          title: `${named}, piece ${row.number}`,
+          title: $localize`${named}, piece ${row.number}`,
           detail: lot && row.number !== null ? sayPiece(completePlan(lot.plan), row.number) : '',
           path: `/lots/${row.lotId}`,
         };

@@ -1,3 +1,4 @@
+import { said } from '@vestigia/core';
 import type { Colourway, ColourwayEdit, NamedColourway, NewColourway } from '@vestigia/contract';
 import { and, asc, eq, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
@@ -12,7 +13,7 @@ import type { Veil } from '../studio/veil';
 import { privateRecipe, PRIVATE_VERSION_ID } from '../studio/veil';
 
 const UNFIT = (name: string, fibre: string): string =>
-  $localize`That recipe version is not for ${fibre}, which ${name} is. Choose another recipe or another base.`;
+  $localize`That recipe version is not for ${said(fibre)}, which ${name} is. Choose another recipe or another base.`;
 
 export async function readColourways(db: Db, id?: string): Promise<Colourway[]> {
   const status = await currentStatuses(db);

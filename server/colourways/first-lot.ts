@@ -1,6 +1,6 @@
 import type { Material, ReadFirstLot } from '@vestigia/contract';
 import { newMaterial, NO_STOCK_FACTS, recipeBody } from '@vestigia/contract';
-import { catalogueEntry, factsOf, starterNeeds, startersFor, starterRecipe } from '@vestigia/core';
+import { said, catalogueEntry, factsOf, starterNeeds, startersFor, starterRecipe } from '@vestigia/core';
 import type { Db } from '../db/database';
 import { vessels } from '../db/schema';
 import { addRecipe } from '../recipes/write-versions';
@@ -33,7 +33,7 @@ export async function setUpFirstLot(db: Db, asked: ReadFirstLot, by: By): Promis
       'refused',
       dyestuff.needs === 'vat'
         ? $localize`${dyestuff.name} dyes from a vat. Set one up in Stores as a kept liquor, then dye in it.`
-        : $localize`That way of dyeing doesn’t suit ${fibre} with ${dyestuff.name.toLowerCase()}. Choose one of those offered.`,
+        : $localize`That way of dyeing doesn’t suit ${said(fibre)} with ${dyestuff.name.toLowerCase()}. Choose one of those offered.`,
       { reason: 'notSuited' },
     );
   await addPot(db, asked, by);

@@ -24,9 +24,13 @@ const MOST_DOCUMENT_BYTES = 500_000_000;
 const MOST_FILE_BYTES = 64_000_000;
 
 const damaged = (what: string): Refusal =>
-  new Refusal('unreadable', `This studio file is damaged: ${what}. Nothing was opened; take another copy of it.`, {
-    reason: 'damaged',
-  });
+  new Refusal(
+    'unreadable',
+    $localize`This studio file is damaged: ${what}. Nothing was opened; take another copy of it.`,
+    {
+      reason: 'damaged',
+    },
+  );
 
 /**
  * Reads a studio file: a zip, or a document by itself as earlier versions wrote.

@@ -8,7 +8,7 @@ export function eventsHandler(context: Context): RequestHandler {
   return (req, res) => {
     if (!req.session.person) throw new Refusal('notSignedIn', $localize`Come in first.`);
     const stop = context.changes.listen((topics) =>
-      res.write($localize`event: changed\ndata: ${JSON.stringify({ topics })}\n\n`),
+      res.write(`event: changed\ndata: ${JSON.stringify({ topics })}\n\n`),
     );
     openEventStream(req, res, context.sessionEnds, { now: context.clock().toISOString() }, stop);
   };

@@ -61,7 +61,7 @@ export async function writeColours(db: Db, format: 'cgats' | 'csv'): Promise<str
       const plan = completePlan(kept);
       const shade = sayShade(plan, placeShade(plan, { ...r, group: r.groupKey }));
       return {
-        name: [lotTag(number), `batch ${r.batch}`, shade, r.state].filter((w) => w !== '').join(' · '),
+        name: [lotTag(number), $localize`batch ${r.batch}`, shade, r.state].filter((w) => w !== '').join(' · '),
         lab: r.lab,
         conditions: r.conditions,
         spectrum: r.taken?.spectrum ?? null,

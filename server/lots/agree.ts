@@ -40,7 +40,7 @@ export async function agree(
   const checks = checkAcknowledged(proposal.checks, agreement.acknowledged);
   const short = plan.materials.filter((m) => m.short > 0);
   if (short.length > 0 && !offBooks && !agreement.acceptShortages) {
-    const named = short.map((m) => `${formatAmount(m.short, m.measure)} of ${m.name}`).join(', ');
+    const named = short.map((m) => $localize`${formatAmount(m.short, m.measure)} of ${m.name}`).join(', ');
     throw new Refusal(
       'refused',
       $localize`There is not enough on the shelf: short by ${named}. Book in a delivery, make the lot smaller, or agree to go on with that shortage.`,

@@ -55,7 +55,7 @@ async function checkSeen(
   if (seen.batch > lot.plan.batches.length)
     throw new Refusal(
       'refused',
-      $localize`This lot has ${countLabel(lot.plan.batches.length, 'batch', 'batches')}. Choose one of them.`,
+      $localize`This lot has ${countLabel(lot.plan.batches.length, 'batch')}. Choose one of them.`,
     );
   await checkShade(db, lot, seen);
   const elsewhere = currentEntries(before).find(
@@ -211,7 +211,7 @@ function checkOpen(
     throw new Refusal('refused', $localize`This lot has not been begun: there is nothing to judge.`);
   const isHeldAlone = of !== null && alone.some((v) => v.verdict === 'hold' && isWithin(of, v.of));
   if (state === 'refused' || state === 'cancelled' || (state === 'released' && !isHeldAlone))
-    throw new Refusal('alreadyDone', `This lot is ${state} already; a verdict stands once given.`);
+    throw new Refusal('alreadyDone', $localize`This lot is ${state} already; a verdict stands once given.`);
   if (!of) return;
   if (isWholeLot(plan, of))
     throw new Refusal('refused', $localize`That is all there is of this lot. Give the verdict on the lot.`);
@@ -219,7 +219,7 @@ function checkOpen(
   if (stands)
     throw new Refusal(
       'alreadyDone',
-      `${sayAlone(plan, stands.of)} was ${stands.verdict === 'pass' ? 'passed' : 'refused'} already; a verdict stands once given.`,
+      $localize`${sayAlone(plan, stands.of)} was ${stands.verdict === 'pass' ? $localize`passed` : $localize`refused`} already; a verdict stands once given.`,
     );
 }
 

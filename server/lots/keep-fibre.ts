@@ -55,7 +55,7 @@ export async function keepFibre(db: Db, lotId: string, kept: ReadKeptFibre, by: 
     stockLotId: kept.id,
     kind: 'receive',
     amount,
-    note: `${kept.treatment}, from ${lot.summary.tag}`,
+    note: $localize`${kept.treatment}, from ${lot.summary.tag}`,
     at,
     byId: by.byId,
   });
@@ -101,7 +101,7 @@ async function newBase(
     kind: 'fibre',
     measure: 'weight',
     hazards: [],
-    note: `${treatment}; of ${own.name}`,
+    note: $localize`${treatment}; of ${own.name}`,
     base: { ...facts, undyed: colour ?? facts.undyed },
     facts: NO_FACTS,
   });

@@ -1,3 +1,4 @@
+import { said } from '@vestigia/core';
 import type { KeptSpent } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { Db } from '../db/database';
@@ -35,7 +36,7 @@ export async function keepSpent(db: Db, lotId: string, kept: KeptSpent, by: By):
     stockLotId: kept.id,
     kind: 'receive',
     amount,
-    note: $localize`drawn once, ${kept.form}, from ${lot.summary.tag}`,
+    note: $localize`drawn once, ${said(kept.form)}, from ${lot.summary.tag}`,
     at: by.now.toISOString(),
     byId: by.byId,
   });

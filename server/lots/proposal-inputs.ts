@@ -177,7 +177,9 @@ async function readSizes(db: Db, colourway: Colourway, ask: ReadProposalAsk) {
     const size = readLotSize(texts.join(' + '), baseFacts(base));
     if (!size.ok) throw new Refusal('refused', size.message, { reason: size.code });
     sizes.push({ base, ...size.size });
-    understood.push(baseIds.length === 1 ? size.size.understoodAs : `${size.size.understoodAs} of ${base.name}`);
+    understood.push(
+      baseIds.length === 1 ? size.size.understoodAs : $localize`${size.size.understoodAs} of ${base.name}`,
+    );
   }
   return { sizes, understoodAs: understood.join($localize` and `) };
 }

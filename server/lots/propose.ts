@@ -54,7 +54,7 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
     [...liquors.values()].flatMap((l) => l.contents).filter((id) => !known.rows.has(id)),
   );
   const lotsTaken = stockLotsIn(plan, known).map((j) => ({ ...j, ...liquors.get(j.id) }));
-  const named = { id: version.id, name: `${version.recipeName}, version ${version.number}` };
+  const named = { id: version.id, name: $localize`${version.recipeName}, version ${version.number}` };
   const baseIds = bases.map((b) => b.id);
   const strengths = await readStrengths(
     db,
@@ -133,7 +133,9 @@ function correctionCheck(
   const changed = corrected.flatMap(({ materialId, share }) => {
     const name = known.rows.get(materialId)?.name;
     const percent = Math.round(Math.abs(share - 1) * 100);
-    return name === undefined || percent === 0 ? [] : [`${name} ${percent} % ${share > 1 ? 'more' : 'less'}`];
+    return name === undefined || percent === 0
+      ? []
+      : [`${name} ${percent} % ${share > 1 ? $localize`more` : $localize`less`}`];
   });
   for (const { materialId, percentOwf, afterDye } of added)
     changed.push(

@@ -77,7 +77,7 @@ export function shadesOf(
     const out = piece === null ? undefined : pulledOut(records, piece);
     if (piece !== null && !out) return [];
     const part = { batch, group, dip, out };
-    const name = piece === null ? '' : `piece ${piece}`;
+    const name = piece === null ? '' : $localize`piece ${piece}`;
     const settled = all.filter((r) => r.isSettled);
     const [wet] = all.slice(-1);
     if (settled.length > 0) {

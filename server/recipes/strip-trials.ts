@@ -66,7 +66,7 @@ export async function readStripTrials(db: Db, id?: string): Promise<StripTrialSu
   return rows.map(({ trial, recipeName, number, byId, byName, seen }) => ({
     id: trial.id,
     name: trial.name,
-    recipe: recipeName === null ? '' : `${recipeName}, version ${number}`,
+    recipe: recipeName === null ? '' : $localize`${recipeName}, version ${number}`,
     recipeVersionId: trial.recipeVersionId,
     factor: trial.factor,
     strips: trial.levels.length,
@@ -146,7 +146,7 @@ export async function readStripTrial(db: Db, id: string): Promise<StripTrialDeta
     promoted: promoted.map((p) => ({
       number: p.number,
       versionId: p.versionId,
-      label: `${p.name}, version ${p.version}`,
+      label: $localize`${p.name}, version ${p.version}`,
     })),
   };
 }

@@ -1,5 +1,5 @@
 import type { NewProof, NewRecipeStatus, RecipeBody } from '@vestigia/contract';
-import { ciede2000, mayHaveStatus } from '@vestigia/core';
+import { said, ciede2000, mayHaveStatus } from '@vestigia/core';
 import { eq, inArray, max } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -53,7 +53,7 @@ export async function setRecipeStatus(
 ): Promise<{ id: string }> {
   const version = await findVersion(db, versionId);
   if (version.status === status.status)
-    throw new Refusal('alreadyDone', $localize`This version is ${status.status} already.`);
+    throw new Refusal('alreadyDone', $localize`This version is ${said(status.status)} already.`);
   const may = mayHaveStatus(
     version.status,
     status.status,

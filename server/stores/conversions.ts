@@ -104,7 +104,7 @@ async function readParts(db: Db, { kind, inputs, output }: Conversion): Promise<
     if (stockLot.material.measure === 'volume' && kind !== 'compost' && kind !== 'blend')
       throw new Refusal(
         'refused',
-        `${stockLot.tag} is a liquid; it can be blended or poured away, not ${CONVERSION_LABELS[kind]}.`,
+        $localize`${stockLot.tag} is a liquid; it can be blended or poured away, not ${CONVERSION_LABELS[kind]}.`,
       );
     if ((stockLot.material.measure === 'pieces') !== (kind === 'open') && kind !== 'compost')
       throw new Refusal(
@@ -254,7 +254,7 @@ async function makeStockLot(
     kind: 'convert',
     amount: outAmount,
     conversionId: id,
-    note: `${CONVERSION_LABELS[kind]} from ${source}`.slice(0, 2000),
+    note: $localize`${CONVERSION_LABELS[kind]} from ${source}`.slice(0, 2000),
     at,
     byId,
   });

@@ -108,7 +108,7 @@ export function sayPicking({ pickers, minutesEach, guessed, pickedWith }: Pickin
     minutesEach === null ? '' : `${sayMinutes(minutesEach)}${pickers.length > 1 ? $localize` each` : ''}`,
     portions > 1 ? countLabel(portions, 'portion') : '',
     guessed ? $localize`its weight guessed` : '',
-    pickedWith === '' ? '' : `with ${pickedWith}`,
+    pickedWith === '' ? '' : $localize`with ${pickedWith}`,
   ]
     .filter((part) => part !== '')
     .join(', ');

@@ -1,3 +1,4 @@
+import { said } from '@vestigia/core';
 import type { Liquor, LiquorEntry } from '@vestigia/contract';
 import type { BathContent, Figure } from '@vestigia/core';
 import {
@@ -81,7 +82,7 @@ function afterwards(db: Db, now: Now, entry: LiquorEntry, by: By): Promise<After
     case 'check':
       return {
         signs: entry.signs,
-        note: `${entry.signs.join(', ')}: ${{ use: $localize`fit to use`, 'test first': $localize`dye a strip first`, discard: $localize`don’t use it; pour it away as your local rules say` }[judgeSigns(entry.signs)]}`,
+        note: `${entry.signs.map(said).join(', ')}: ${{ use: $localize`fit to use`, 'test first': $localize`dye a strip first`, discard: $localize`don’t use it; pour it away as your local rules say` }[judgeSigns(entry.signs)]}`,
       };
     case 'ladder':
       return readLadder(now, entry);

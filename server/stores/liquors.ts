@@ -62,7 +62,7 @@ export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): 
     stockLotId: liquor.id,
     kind: 'receive',
     amount: volumeUl,
-    note: `${LIQUOR_LABELS[liquor.what]}${source === '' ? '' : ` from ${source}`}`,
+    note: `${LIQUOR_LABELS[liquor.what]}${source === '' ? '' : $localize` from ${source}`}`,
     at,
     byId,
   });

@@ -31,7 +31,7 @@ export function assertFree(
   if (!evenReserved && amount > free)
     throw new Refusal(
       'refused',
-      `${formatAmount(free, measure)} of ${stockLot.tag} ${stockLot.material.measure === 'pieces' ? 'are' : 'is'} free; the rest is promised to lots. Take less, or take it from another jar.`,
+      $localize`${formatAmount(free, measure)} of ${stockLot.tag} ${stockLot.material.measure === 'pieces' ? $localize`are` : $localize`is`} free; the rest is promised to lots. Take less, or take it from another jar.`,
       { reason: 'reserved' },
     );
 }

@@ -79,7 +79,7 @@ class Card {
     });
     const facts = [
       $localize`${recipe.name}, version ${recipe.number} · ${countLabel(plan.pieces, 'piece')} · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
-      `${plan.groups.length > 1 ? plan.groups.map((g) => `${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
+      `${plan.groups.length > 1 ? plan.groups.map((g) => $localize`${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
       plan.batches
         .map(
           (b) =>
@@ -112,7 +112,7 @@ class Card {
       .filter((w) => w !== '')
       .join(' · ');
     const baths = step.baths
-      .map((b) => `${b.vesselName} ${formatVolume(b.liquor.value)}, batch ${b.batches.join(' + ')}`)
+      .map((b) => $localize`${b.vesselName} ${formatVolume(b.liquor.value)}, batch ${b.batches.join(' + ')}`)
       .join(' · ');
     const text = [
       step.instruction,
@@ -152,12 +152,12 @@ class Card {
     const stockLots = weighing.picks
       .map(
         (p) =>
-          `${formatAmount(p.amount, weighing.measure)} from ${this.lot.stockLots.find((j) => j.id === p.stockLotId)?.tag ?? $localize`no jar on the shelf`}`,
+          $localize`${formatAmount(p.amount, weighing.measure)} from ${this.lot.stockLots.find((j) => j.id === p.stockLotId)?.tag ?? $localize`no jar on the shelf`}`,
       )
       .join(', ');
     line(
       this.pdf,
-      `${weighing.materialName}, batch ${weighing.forBatches.join(' + ')}`,
+      $localize`${weighing.materialName}, batch ${weighing.forBatches.join(' + ')}`,
       MARGIN,
       this.y + 5,
       this.width * 0.3,
@@ -275,7 +275,7 @@ class Card {
       this.pdf.page.margins.bottom = 0;
       line(
         this.pdf,
-        `${this.lot.summary.tag} · page ${i - start + 1} of ${count} · Gloves and mask with powders; the supplier’s safety data sheet and your local rules decide. Never for food again.`,
+        $localize`${this.lot.summary.tag} · page ${i - start + 1} of ${count} · Gloves and mask with powders; the supplier’s safety data sheet and your local rules decide. Never for food again.`,
         MARGIN,
         this.pdf.page.height - MARGIN + 2,
         this.width,

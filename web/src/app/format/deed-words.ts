@@ -47,7 +47,7 @@ export function sayDeed({ by, kind, thing, name, note }: Deed): string {
     case 'endedSession':
       return $localize`${by?.name ?? $localize`Somebody`} ended where ${name} was in`;
     case 'openedFile':
-      return `${DONE[kind]}: ${name}, by ${note}`;
+      return $localize`${DONE[kind]}:kind:: ${name}, by ${note}`;
     case 'brought':
     case 'tookFile':
       return `${by?.name ?? $localize`Somebody`} ${DONE[kind]}${name === '' ? '' : `: ${name}`}`;
@@ -116,5 +116,5 @@ export const sayChanges = (changes: DeedChanges): string[] =>
 export function sayBrowser({ browser }: Pick<Session, 'browser'>): string {
   const machine = /(iPad|iPhone|Android|Windows|Macintosh|Linux)/.exec(browser)?.[1] ?? $localize`another machine`;
   const program = /(Firefox|Edg|Chrome|Safari)/.exec(browser)?.[1] ?? $localize`another program`;
-  return `${program === 'Edg' ? $localize`Edge` : program} on ${machine === 'Macintosh' ? 'a Mac' : machine}`;
+  return $localize`${program === 'Edg' ? $localize`Edge` : program} on ${machine === 'Macintosh' ? $localize`a Mac` : machine}`;
 }

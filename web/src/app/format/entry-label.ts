@@ -46,7 +46,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
   const textPart = entry.text ? `: ${entry.text}` : '';
   switch (entry.kind) {
     case 'start':
-      return `begun${entry.detail?.outOfOrder ? $localize` out of order` : ''}${entry.detail?.vessels ? ` in ${entry.detail.vessels.map((v) => v.vesselName).join($localize` and `)}` : ''}${when(entry)}${textPart}`;
+      return `begun${entry.detail?.outOfOrder ? $localize` out of order` : ''}${entry.detail?.vessels ? $localize` in ${entry.detail.vessels.map((v) => v.vesselName).join($localize` and `)}` : ''}${when(entry)}${textPart}`;
     case 'finish':
       return `finished${when(entry)}${textPart}`;
     case 'skip':
@@ -80,7 +80,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     }
     case 'pieces': {
       const { change, batch } = entry.detail;
-      return `${countLabel(Math.abs(change), 'piece')} ${change > 0 ? $localize`put into` : $localize`taken out of`} batch ${batch}${textPart}`;
+      return $localize`${countLabel(Math.abs(change), 'piece')} ${change > 0 ? $localize`put into` : $localize`taken out of`} batch ${batch}${textPart}`;
     }
     case 'extra': {
       const { title, minutes, temperatureC } = entry.detail;
@@ -112,14 +112,14 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     case 'hand':
       return $localize`handed over to ${entry.detail.toPerson.name}`;
     case 'temperature':
-      return `${formatTemperature(entry.temperatureC)}${textPart}${entry.detail?.heldMin === undefined ? '' : `, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
+      return `${formatTemperature(entry.temperatureC)}${textPart}${entry.detail?.heldMin === undefined ? '' : $localize`, held ${sayMinutes(entry.detail.heldMin)}`}${by(entry)}`;
     case 'weigh': {
       const { weighing } = entry;
       const material = lot.plan.materials.find((m) => m.materialId === weighing.materialId);
       const tag = lot.stockLots.find((j) => j.id === weighing.stockLotId)?.tag ?? '';
       const solution = entry.detail?.solution;
-      const from = solution ? sayTaken(solution, tag) : tag === '' ? '' : ` from ${tag}`;
-      return `${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''}${from}, batch ${weighing.batch}${entry.detail?.more ? ', a portion' : ''}${entry.detail?.notDry ? `, ${entry.detail.notDry}` : ''}${by(entry)}`;
+      const from = solution ? sayTaken(solution, tag) : tag === '' ? '' : $localize` from ${tag}`;
+      return $localize`${formatAmount(weighing.amount, material?.measure ?? 'weight')} ${material?.name ?? ''}${from}, batch ${weighing.batch}${entry.detail?.more ? $localize`, a portion` : ''}${entry.detail?.notDry ? `, ${entry.detail.notDry}` : ''}${by(entry)}`;
     }
   }
 }

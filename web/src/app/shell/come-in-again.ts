@@ -16,15 +16,17 @@ import { RefusalNote } from '../ui/refusal';
   imports: [ConsoleCode, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   template: `@if (api.sessionEnded()) {
     <div class="lost" role="alert">
-      {{ session.person()?.name }}, your session has ended. What you write at the bench is kept in this tablet; what
-      stands on this page stays.
+      <ng-container i18n
+        >{{ session.person()?.name }}, your session has ended. What you write at the bench is kept in this tablet; what
+        stands on this page stays.</ng-container
+      >
       <form (ngSubmit)="comeIn()">
         <mat-form-field
-          ><mat-label>Your passphrase</mat-label
+          ><mat-label i18n>Your passphrase</mat-label
           ><input matInput type="password" name="passphrase" autocomplete="current-password" [(ngModel)]="passphrase"
         /></mat-form-field>
         <vs-console-code [problem]="action.problem()" [(code)]="consoleCode" />
-        <button class="act" type="submit" [disabled]="action.busy()">Come in again</button
+        <button i18n class="act" type="submit" [disabled]="action.busy()">Come in again</button
         ><vs-refusal [problem]="action.problem()" />
       </form>
     </div>

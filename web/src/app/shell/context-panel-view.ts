@@ -8,10 +8,16 @@ import { ContextPanel } from '../services/context-panel';
     <div aria-live="polite">
       @if (contextPanel.working(); as open) {
         <section>
-          <button type="button" class="plain close" (click)="contextPanel.closeWorking()" aria-keyshortcuts="Escape">
+          <button
+            i18n
+            type="button"
+            class="plain close"
+            (click)="contextPanel.closeWorking()"
+            aria-keyshortcuts="Escape"
+          >
             Close <kbd>Esc</kbd>
           </button>
-          <h2>Working: {{ open.name }}</h2>
+          <h2 i18n>Working: {{ open.name }}</h2>
           <p class="sum">{{ value(open.figure) }}</p>
           <p class="formula">= {{ open.figure.working.formula }}</p>
           <dl>

@@ -40,7 +40,7 @@ const LOOK_EVERY_MS = 1500;
       cdkTrapFocus
     >
       <h1 #heading id="pot-calls" tabindex="-1">
-        {{ alarms.sounding().every(isRehearsal) ? 'Rehearsal: go to the pot' : 'Go to the pot' }}
+        {{ alarms.sounding().every(isRehearsal) ? says.rehearsalGoToThe : says.goToThePot }}
       </h1>
       <div id="what-calls">
         @for (a of alarms.sounding(); track a.key) {
@@ -48,8 +48,8 @@ const LOOK_EVERY_MS = 1500;
         }
       </div>
       <div class="answers">
-        <button class="act main bench" type="button" (click)="go()">I am going there</button>
-        <button class="act bench" type="button" (click)="stay()">I know; I stay on this page</button>
+        <button i18n class="act main bench" type="button" (click)="go()">I am going there</button>
+        <button i18n class="act bench" type="button" (click)="stay()">I know; I stay on this page</button>
       </div>
     </div>
   }`,
@@ -58,6 +58,12 @@ const LOOK_EVERY_MS = 1500;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotAlarm {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    rehearsalGoToThe: $localize`Rehearsal: go to the pot`,
+    goToThePot: $localize`Go to the pot`,
+  };
+
   private readonly router = inject(Router);
   private readonly clock = inject(ServerClock);
   protected readonly alarms = inject(Alarms);

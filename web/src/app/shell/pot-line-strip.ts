@@ -19,14 +19,14 @@ const HOURS_BETWEEN_TICKS = 4;
   template: ` <div class="next">
       @if (line().next; as next) {
         <a [routerLink]="['/bench', next.lotId]"
-          ><strong>{{ isDue(next.at) ? 'Wanted now' : (next.at | when: 'moment') }}</strong> {{ next.label }}</a
+          ><strong>{{ isDue(next.at) ? says.wantedNow : (next.at | when: 'moment') }}</strong> {{ next.label }}</a
         >
       } @else {
-        <span class="soft">Nothing in the pots</span>
+        <span i18n class="soft">Nothing in the pots</span>
       }
     </div>
     @if (line().segments.length > 0) {
-      <div class="scale" role="list" aria-label="What is in work">
+      <div class="scale" role="list" aria-label="What is in work" i18n-aria-label>
         @for (tick of ticks(); track tick.at) {
           <span class="hour" aria-hidden="true" [style.left.%]="tick.from01 * 100">{{ tick.at | when: 'clock' }}</span>
         }
@@ -58,6 +58,11 @@ const HOURS_BETWEEN_TICKS = 4;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotLineStrip {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    wantedNow: $localize`Wanted now`,
+  };
+
   private readonly now = nowMs();
   private readonly today = inject(TodayNow).today;
   private readonly calendar = inject(StudioCalendar);

@@ -35,7 +35,7 @@ interface Found {
   selector: 'vs-search',
   imports: [FormsModule, Swatch],
   template: `
-    <label class="small" for="search-words">Search lots, jars, materials, recipes, colourways, notes, pages</label>
+    <label i18n class="small" for="search-words">Search lots, jars, materials, recipes, colourways, notes, pages</label>
     <input
       #field
       id="search-words"
@@ -48,7 +48,7 @@ interface Found {
       [attr.aria-expanded]="found().length > 0"
       [attr.aria-activedescendant]="found().length > 0 ? 'hit-' + chosen() : null"
     />
-    <ul id="search-hits" role="listbox" aria-label="Found">
+    <ul id="search-hits" role="listbox" aria-label="Found" i18n-aria-label>
       @for (hit of found(); track hit.key; let i = $index) {
         <li [id]="'hit-' + i" role="option" [attr.aria-selected]="i === chosen()" (mousedown)="go(hit)">
           @if (hit.lab; as lab) {
@@ -59,7 +59,7 @@ interface Found {
       }
     </ul>
     @if (label().trim() !== '' && found().length === 0) {
-      <p class="small soft">Nothing by that name. Try a lot’s number or a jar’s tag.</p>
+      <p i18n class="small soft">Nothing by that name. Try a lot’s number or a jar’s tag.</p>
     }
   `,
   styleUrl: './search.scss',

@@ -64,6 +64,13 @@ import { Count } from '../ui/count';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Shell {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    touchWaits: $localize`touch waits`,
+    touchesWait: $localize`touches wait`,
+    photographWaits: $localize`photograph waits`,
+    photographsWait: $localize`photographs wait`,
+  };
   protected readonly session = inject(Session);
   protected readonly changes = inject(LiveChanges);
   protected readonly outbox = inject(Outbox);

@@ -8,19 +8,19 @@ const KEPT = 'vestigia-tour';
 @Component({
   selector: 'vs-tour',
   template: `@if (stop(); as s) {
-    <section class="tour" aria-label="The tour" aria-live="polite">
+    <section class="tour" aria-label="The tour" i18n-aria-label aria-live="polite">
       <p>
-        <strong>{{ at() + 1 }} of {{ stops.length }}: {{ s.name }}.</strong> {{ s.is }}
+        <strong i18n>{{ at() + 1 }} of {{ stops.length }}: {{ s.name }}.</strong> {{ s.is }}
       </p>
       <p>{{ s.look }}</p>
       <div class="actions">
         @if (next(); as n) {
-          <button class="act main" type="button" (click)="go(at() + 1)">Next: {{ n.name }}</button>
+          <button i18n class="act main" type="button" (click)="go(at() + 1)">Next: {{ n.name }}</button>
         }
         @if (at() > 0) {
-          <button class="act" type="button" (click)="go(at() - 1)">Back to {{ stops[at() - 1]?.name }}</button>
+          <button i18n class="act" type="button" (click)="go(at() - 1)">Back to {{ stops[at() - 1]?.name }}</button>
         }
-        <button class="act" type="button" (click)="end()">{{ next() ? 'Leave the tour' : 'End the tour' }}</button>
+        <button class="act" type="button" (click)="end()">{{ next() ? says.leaveTheTour : says.endTheTour }}</button>
       </div>
     </section>
   }`,
@@ -38,6 +38,12 @@ const KEPT = 'vestigia-tour';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Tour {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    leaveTheTour: $localize`Leave the tour`,
+    endTheTour: $localize`End the tour`,
+  };
+
   private readonly router = inject(Router);
   protected readonly stops = PLACE_HELP;
   /** Which stop it is at, counted from 0; −1 while nobody is on it. */

@@ -10,13 +10,19 @@ import { RefusalNote } from './refusal';
   imports: [RefusalNote],
   template: `@if (pages.value()) {
       <button class="plain noprint" type="button" [disabled]="changing.busy()" (click)="turn()">
-        {{ isAtHand() ? 'At hand on Today: let go' : 'Keep at hand' }}
+        {{ isAtHand() ? says.atHandOnToday : says.keepAtHand }}
       </button>
     }
     <vs-refusal [problem]="changing.problem()" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AtHand {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    atHandOnToday: $localize`At hand on Today: let go`,
+    keepAtHand: $localize`Keep at hand`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly path = input.required<string>();
   /** What it is called on Today. */

@@ -14,6 +14,7 @@ import type { FromFile } from './reader-file';
 import { ReaderFile } from './reader-file';
 import { Decimals } from './decimals';
 import { LabFigures } from './lab-figures';
+import { Said } from './said';
 
 const round = (value: number): number => Math.round(value * 100) / 100;
 const rounded = ({ L, a, b }: Lab): Lab => ({ L: round(L), a: round(a), b: round(b) });
@@ -31,7 +32,17 @@ export interface EnteredColour {
  */
 @Component({
   selector: 'vs-colour-entry',
-  imports: [LabFigures, Decimals, EyeLadder, FormsModule, MatFormFieldModule, MatInputModule, NumberField, ReaderFile],
+  imports: [
+    Said,
+    LabFigures,
+    Decimals,
+    EyeLadder,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    ReaderFile,
+  ],
   template: `<div class="fields lab">
       <mat-form-field
         ><mat-label>L*</mat-label><input matInput vsNumber name="L" [(ngModel)]="L" [ngModelOptions]="alone"
@@ -43,25 +54,25 @@ export interface EnteredColour {
         ><mat-label>b*</mat-label><input matInput vsNumber name="b" [(ngModel)]="b" [ngModelOptions]="alone"
       /></mat-form-field>
     </div>
-    <p class="small soft">Under {{ under().illuminant }}, {{ under().observer }}° observer{{ why() }}.</p>
+    <p i18n class="small soft">Under {{ under().illuminant }}, {{ under().observer }}° observer{{ why() }}.</p>
     @for (s of spots(); track $index) {
-      <p class="small">
+      <p i18n class="small">
         Spot {{ $index + 1 }}: {{ s | lab: 2 }}
         <button class="plain small" type="button" (click)="leaveOut($index)">Leave it out</button>
       </p>
     }
     @if (folded(); as f) {
-      <p role="status">
-        The mean of {{ f.count }} spots: {{ f.lab | lab: 2 }}, {{ f.evenness }}, ΔE00
+      <p i18n role="status">
+        The mean of {{ f.count }} spots: {{ f.lab | lab: 2 }}, {{ f.evenness | said }}, ΔE00
         {{ f.spreadDeltaE00 | decimals: 2 }} about it.
       </p>
     }
     <details>
-      <summary>Another spot, or which reader</summary>
-      <button class="act" type="button" (click)="nextSpot()">Put this spot by, and read another</button>
+      <summary i18n>Another spot, or which reader</summary>
+      <button i18n class="act" type="button" (click)="nextSpot()">Put this spot by, and read another</button>
       <div class="fields">
         <mat-form-field
-          ><mat-label>Which reader</mat-label
+          ><mat-label i18n>Which reader</mat-label
           ><input
             matInput
             name="reader"
@@ -78,17 +89,17 @@ export interface EnteredColour {
       </div>
       @if (offset(); as o) {
         <label class="tick"
-          ><input type="checkbox" name="putRight" [(ngModel)]="isPutRight" [ngModelOptions]="alone" /> Put right for how
-          it reads beside the first ({{ o.lab | lab: 2 }})</label
+          ><input type="checkbox" name="putRight" [(ngModel)]="isPutRight" [ngModelOptions]="alone" />
+          <ng-container i18n>Put right for how it reads beside the first ({{ o.lab | lab: 2 }})</ng-container></label
         >
       }
     </details>
     <details>
-      <summary>Out of a reader’s file</summary>
+      <summary i18n>Out of a reader’s file</summary>
       <vs-reader-file [conditions]="under()" (taken)="takeFromFile($event)" />
     </details>
     <details>
-      <summary>By eye, on a ladder</summary>
+      <summary i18n>By eye, on a ladder</summary>
       <vs-eye-ladder [start]="start()" (taken)="takeFromLadder($event)" />
     </details>`,
   styles: `

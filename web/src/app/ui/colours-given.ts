@@ -35,7 +35,7 @@ const SHOWN = 24;
       }
     </div>
     @if (more() > 0) {
-      <p class="small">And {{ more() }} more.</p>
+      <p i18n class="small">And {{ more() }} more.</p>
     }
   }`,
   changeDetection: ChangeDetectionStrategy.OnPush,

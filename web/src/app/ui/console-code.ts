@@ -10,7 +10,7 @@ import type { ShownProblem } from '../api/api-client';
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
   template: `@if (isWanted()) {
     <mat-form-field
-      ><mat-label>The code it shows</mat-label
+      ><mat-label i18n>The code it shows</mat-label
       ><input matInput name="console-code" autocomplete="one-time-code" [(ngModel)]="code"
     /></mat-form-field>
   }`,

@@ -10,7 +10,7 @@ export interface Column<T> {
 /** Takes a list along as a table, as it is narrowed and sorted just now, all of its rows. */
 @Component({
   selector: 'vs-csv-button',
-  template: `<button type="button" class="act" (click)="save()">As a table (CSV)</button>`,
+  template: `<button i18n type="button" class="act" (click)="save()">As a table (CSV)</button>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CsvButton<T> {

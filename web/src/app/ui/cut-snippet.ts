@@ -21,25 +21,39 @@ import { ShadeChoice } from './shade-choice';
     <div class="fields">
       <vs-shade-choice [lot]="lot()" [(shade)]="shade" />
       <mat-form-field
-        ><mat-label>Name on the page</mat-label
+        ><mat-label i18n>Name on the page</mat-label
         ><input matInput name="snippetName" [(ngModel)]="name" [placeholder]="usualName()"
       /></mat-form-field>
       <mat-form-field
-        ><mat-label>Page</mat-label
-        ><input matInput vsNumber name="snippetPage" inputmode="numeric" placeholder="next free" [(ngModel)]="page"
+        ><mat-label i18n>Page</mat-label
+        ><input
+          matInput
+          vsNumber
+          name="snippetPage"
+          inputmode="numeric"
+          placeholder="next free"
+          i18n-placeholder
+          [(ngModel)]="page"
       /></mat-form-field>
       <mat-form-field
-        ><mat-label>Place on it</mat-label
-        ><input matInput vsNumber name="snippetSlot" inputmode="numeric" placeholder="next free" [(ngModel)]="slot"
+        ><mat-label i18n>Place on it</mat-label
+        ><input
+          matInput
+          vsNumber
+          name="snippetSlot"
+          inputmode="numeric"
+          placeholder="next free"
+          i18n-placeholder
+          [(ngModel)]="slot"
       /></mat-form-field>
       <mat-form-field class="wide"
-        ><mat-label>Note</mat-label><input matInput name="snippetNote" [(ngModel)]="note"
+        ><mat-label i18n>Note</mat-label><input matInput name="snippetNote" [(ngModel)]="note"
       /></mat-form-field>
     </div>
     <vs-refusal [problem]="action.problem()" />
-    <button class="act" type="submit" [disabled]="action.busy()">Cut a snippet</button>
+    <button i18n class="act" type="submit" [disabled]="action.busy()">Cut a snippet</button>
     @if (fastened(); as f) {
-      <p role="status">
+      <p i18n role="status">
         Fasten it on <a routerLink="/judge/book" [queryParams]="{ page: f.page }">page {{ f.page }}</a
         >, place <strong>{{ f.slot }}</strong>.
       </p>

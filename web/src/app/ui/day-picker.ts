@@ -20,6 +20,7 @@ import { MonthHead } from './month-head';
       #origin="cdkOverlayOrigin"
       type="button"
       aria-label="Choose the day in a calendar"
+      i18n-aria-label
       aria-haspopup="dialog"
       [attr.aria-expanded]="open()"
       (click)="open.set(!open())"
@@ -36,7 +37,14 @@ import { MonthHead } from './month-head';
       (detach)="open.set(false)"
       (overlayKeydown)="onKey($event)"
     >
-      <div class="days" role="dialog" aria-label="Choose a day" cdkTrapFocus [cdkTrapFocusAutoCapture]="true">
+      <div
+        class="days"
+        role="dialog"
+        aria-label="Choose a day"
+        i18n-aria-label
+        cdkTrapFocus
+        [cdkTrapFocusAutoCapture]="true"
+      >
         <mat-calendar
           [headerComponent]="head"
           [startAt]="for().day() ?? null"

@@ -13,7 +13,7 @@ import { When } from './when';
   selector: 'vs-deeds-of',
   imports: [May, RefusalNote, When],
   template: `<details *vsMay="'helper'" (toggle)="isOpen.set($any($event.target).open)">
-    <summary>Who changed this</summary>
+    <summary i18n>Who changed this</summary>
     <vs-refusal [problem]="deeds.problem()" />
     @if (deeds.value(); as page) {
       <ul class="plain-list">
@@ -25,7 +25,7 @@ import { When } from './when';
             }
           </li>
         } @empty {
-          <li>Nobody, since this is kept.</li>
+          <li i18n>Nobody, since this is kept.</li>
         }
       </ul>
     }

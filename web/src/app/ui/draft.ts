@@ -36,7 +36,7 @@ const ROUNDS = 8;
   selector: 'vs-draft',
   imports: [When],
   template: `@if (found(); as d) {
-    <p class="draft" role="status">
+    <p i18n class="draft" role="status">
       You began this {{ d.at | when: 'moment' }}, and it isn’t kept in the studio yet.
       <button class="plain" type="button" (click)="goOn()">Go on with it</button>
       <button class="plain" type="button" (click)="throwAway()">Throw it away</button>

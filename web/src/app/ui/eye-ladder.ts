@@ -54,20 +54,20 @@ export interface LadderFound {
 @Component({
   selector: 'vs-eye-ladder',
   imports: [LabFigures, FormsModule, RefusalNote, Swatch],
-  template: `<p class="small soft">
+  template: `<p i18n class="small soft">
       In daylight, the screen turned bright. An unmeasured screen is no reader: the truth lies within ΔE00
       {{ within }} four times in five.
     </p>
     <label class="tick"
-      ><input type="checkbox" name="onPaper" [(ngModel)]="isOnPaper" [ngModelOptions]="{ standalone: true }" /> On a
-      printed ladder instead</label
+      ><input type="checkbox" name="onPaper" [(ngModel)]="isOnPaper" [ngModelOptions]="{ standalone: true }" />
+      <ng-container i18n>On a printed ladder instead</ng-container></label
     >
     @if (isOnPaper()) {
-      <p class="small">
+      <p i18n class="small">
         Hold the piece along each strip of the sheet printed about {{ start() | lab }}: which number lies nearest?
       </p>
       <vs-refusal [problem]="printing.problem()" />
-      <button class="act" type="button" [disabled]="printing.busy()" (click)="print()">Print that sheet</button>
+      <button i18n class="act" type="button" [disabled]="printing.busy()" (click)="print()">Print that sheet</button>
       @for (axis of strips; track axis) {
         <div class="paper" role="group" [attr.aria-label]="onPaper[axis]">
           <span>{{ onPaper[axis] }}</span>
@@ -81,43 +81,45 @@ export interface LadderFound {
       @if (paperFound(); as f) {
         <div class="mounts">
           <figure>
-            <vs-swatch [lab]="f" [width]="9" label="as the eye found it" />
-            <figcaption>{{ label(f) }}; within ΔE00 {{ paperWithin }} four times in five</figcaption>
+            <vs-swatch [lab]="f" [width]="9" label="as the eye found it" i18n-label />
+            <figcaption i18n>{{ label(f) }}; within ΔE00 {{ paperWithin }} four times in five</figcaption>
           </figure>
         </div>
         @if (isEnd()) {
-          <p>That is the end of a strip: the piece may lie beyond. Print a sheet about what was found, or press on.</p>
-          <button class="plain" type="button" (click)="print(f)">Print a sheet about what was found</button>
+          <p i18n>
+            That is the end of a strip: the piece may lie beyond. Print a sheet about what was found, or press on.
+          </p>
+          <button i18n class="plain" type="button" (click)="print(f)">Print a sheet about what was found</button>
         }
-        <button class="act" type="button" (click)="taken.emit({ lab: f, within80: paperWithin })">
+        <button i18n class="act" type="button" (click)="taken.emit({ lab: f, within80: paperWithin })">
           Take this as the reading
         </button>
       }
     } @else if (asks(); as question) {
-      <p role="status">
+      <p i18n role="status">
         <strong>{{ question }}</strong> {{ place().question + 1 }} of {{ of }}
       </p>
       <div class="mounts rungs">
         @for (rung of rungs(); track $index) {
           <button type="button" (click)="press($index)">
-            <vs-swatch [lab]="rung" [width]="7" [height]="100" [label]="'rung ' + ($index + 1)" />
+            <vs-swatch [lab]="rung" [width]="7" [height]="100" [label]="says.rung($index + 1)" />
           </button>
         }
       </div>
       @if (place().question > 0) {
-        <button class="plain" type="button" (click)="again()">Begin anew</button>
+        <button i18n class="plain" type="button" (click)="again()">Begin anew</button>
       }
     } @else {
       <div class="mounts">
         <figure>
-          <vs-swatch [lab]="found()" [width]="9" label="as the eye found it" />
+          <vs-swatch [lab]="found()" [width]="9" label="as the eye found it" i18n-label />
           <figcaption>{{ label(found()) }}</figcaption>
         </figure>
       </div>
-      <button class="act" type="button" (click)="taken.emit({ lab: place().middle, within80: within })">
+      <button i18n class="act" type="button" (click)="taken.emit({ lab: place().middle, within80: within })">
         Take this as the reading
       </button>
-      <button class="plain" type="button" (click)="again()">Begin anew</button>
+      <button i18n class="plain" type="button" (click)="again()">Begin anew</button>
     }`,
   styles: `
     .paper {
@@ -163,6 +165,11 @@ export interface LadderFound {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EyeLadder {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    rung: (value: unknown): string => $localize`rung ${value}`,
+  };
+
   /** Where the ladder begins: what the piece was to be. */
   readonly start = input.required<LabUnder>();
   readonly taken = output<LadderFound>();

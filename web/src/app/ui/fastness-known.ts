@@ -18,31 +18,31 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
     @if (onlyWarnings()) {
       @if (isPoor()) {
         <p>
-          <strong>What was tried with this:</strong> {{ k.care.join(' ') }}
-          <a class="noprint" routerLink="/judge/fastness">Tests</a>
+          <strong i18n>What was tried with this:</strong> {{ k.care.join(' ') }}
+          <a i18n class="noprint" routerLink="/judge/fastness">Tests</a>
         </p>
       }
     } @else if (k.pairs.length > 0) {
-      <h2>How fast it is</h2>
+      <h2 i18n>How fast it is</h2>
       @if (tried()) {
         <div class="scroller">
           <table class="ledger">
-            <caption class="unseen">
+            <caption i18n class="unseen">
               How fast its dyestuffs are
             </caption>
             <thead>
               <tr>
-                <th scope="col">Dyestuff on mordant</th>
-                <th scope="col" class="number">Light</th>
-                <th scope="col" class="number">Washing</th>
-                <th scope="col" class="number">Stains white</th>
-                <th scope="col" class="number">Tests</th>
+                <th i18n scope="col">Dyestuff on mordant</th>
+                <th i18n scope="col" class="number">Light</th>
+                <th i18n scope="col" class="number">Washing</th>
+                <th i18n scope="col" class="number">Stains white</th>
+                <th i18n scope="col" class="number">Tests</th>
               </tr>
             </thead>
             <tbody>
               @for (p of k.pairs; track $index) {
                 <tr>
-                  <th scope="row">{{ p.dyestuff }}{{ p.mordant ? ' on ' + p.mordant : '' }}</th>
+                  <th scope="row">{{ p.dyestuff }}{{ p.mordant ? says.on(p.mordant) : '' }}</th>
                   <td class="number">{{ say(p.lightChange) }}</td>
                   <td class="number">{{ say(p.washChange) }}</td>
                   <td class="number">{{ say(p.staining) }}</td>
@@ -52,9 +52,9 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
             </tbody>
           </table>
         </div>
-        <p class="small soft">The worst grade that was tried, 1 to 5 by the grey scales; 5 is no change.</p>
+        <p i18n class="small soft">The worst grade that was tried, 1 to 5 by the grey scales; 5 is no change.</p>
       }
-      <p>
+      <p i18n>
         With the goods:
         @for (line of k.care; track line) {
           <strong>{{ line }} </strong>
@@ -63,7 +63,7 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
       </p>
     }
     @if (k.onShelf; as s) {
-      <p>
+      <p i18n>
         On an open shelf since {{ s.since | when }}: expect it faded by ΔE00 {{ s.deltaE00 | decimals: 1 }} by now, with
         a tenth of a window’s light there.
       </p>
@@ -72,6 +72,11 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FastnessKnown {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    on: (mordant: unknown): string => $localize` on ${mordant}`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly subject = input.required<'lot' | 'recipeVersion' | 'stockLot'>();
   readonly subjectId = input.required<string>();

@@ -13,7 +13,7 @@ import { figureText } from '../format/figure-text';
     (click)="show(own)"
     (focus)="show(own)"
     [class.open]="isOpen()"
-    [attr.aria-label]="name() + ' ' + text() + ', show working'"
+    [attr.aria-label]="says.showWorking(name(), text())"
   >
     {{ text() }}
   </button>`,
@@ -39,6 +39,11 @@ import { figureText } from '../format/figure-text';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FigureValue {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    showWorking: (name: unknown, text: unknown): string => $localize`${name} ${text}, show working`,
+  };
+
   private readonly contextPanel = inject(ContextPanel);
   readonly figure = input.required<Figure>();
   readonly name = input.required<string>();

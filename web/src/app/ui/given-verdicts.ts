@@ -33,15 +33,16 @@ const RESTS_ON: Readonly<Record<NonNullable<LotDetail['verdicts'][number]['rests
           {{ v.reason }}
         </span>
         @if (v.takenBack; as t) {
-          <span> Taken back by {{ t.by.name }}, {{ t.at | when: 'moment' }}.</span>
+          <span i18n>Taken back by {{ t.by.name }}, {{ t.at | when: 'moment' }}.</span>
         } @else if (v.id === slip()?.id) {
           <button
+            i18n
             *vsMay="'helper'"
             class="plain"
             type="button"
             [disabled]="taking.busy()"
             (click)="takeBack(v.id)"
-            [attr.aria-label]="'Take back: ' + givenLabel[v.verdict]"
+            [attr.aria-label]="says.takeBack(givenLabel[v.verdict])"
           >
             Take it back
           </button>
@@ -52,6 +53,11 @@ const RESTS_ON: Readonly<Record<NonNullable<LotDetail['verdicts'][number]['rests
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GivenVerdicts {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    takeBack: (verdict: unknown): string => $localize`Take back: ${verdict}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly clock = inject(ServerClock);
   readonly lot = input.required<LotDetail>();
@@ -63,7 +69,7 @@ export class GivenVerdicts {
     const { plan, verdicts } = this.lot();
     return verdicts.map((v) => ({
       ...v,
-      said: `${v.of ? `, ${sayAlone(plan, v.of)} alone,` : ''} by ${v.by.name}, ${v.restsOn ? RESTS_ON[v.restsOn] : 'unseen'},`,
+      said: $localize`${v.of ? $localize`, ${sayAlone(plan, v.of)} alone,` : ''} by ${v.by.name}, ${v.restsOn ? RESTS_ON[v.restsOn] : $localize`unseen`},`,
       measured: [
         v.toMaster === null ? '' : $localize`, ΔE00 ${decimals(v.toMaster, 2)} to the master`,
         v.toFirst === null ? '' : $localize`, ${decimals(v.toFirst, 2)} to the first lot`,

@@ -19,9 +19,9 @@ const USUAL = { L: 86, a: 0, b: 9 } as const;
   selector: 'vs-ground-colour',
   imports: [ColourEntry, RefusalNote],
   template: `<details>
-      <summary>{{ colour() ? 'Read it again' : 'Read it' }}</summary>
+      <summary>{{ colour() ? says.readItAgain : says.readIt }}</summary>
       <vs-colour-entry [under]="under" [start]="start()" />
-      <button class="act" type="button" [disabled]="busy()" (click)="keep()">Keep its colour</button>
+      <button i18n class="act" type="button" [disabled]="busy()" (click)="keep()">Keep its colour</button>
       <ng-content />
     </details>
     <vs-refusal [problem]="missing() ?? problem()" />`,
@@ -34,6 +34,12 @@ const USUAL = { L: 86, a: 0, b: 9 } as const;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GroundColour {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    readItAgain: $localize`Read it again`,
+    readIt: $localize`Read it`,
+  };
+
   readonly colour = input.required<LabUnder | null>();
   readonly busy = input(false);
   readonly problem = input<ShownProblem | undefined>(undefined);

@@ -10,7 +10,7 @@ import { PictureSizer } from '../services/picture-sizer';
       [checked]="sizer.keepsOriginals()"
       (change)="sizer.keepOriginals($any($event.target).checked)"
     />
-    send it as it was taken; else a large one is made smaller first</label
+    <ng-container i18n>send it as it was taken; else a large one is made smaller first</ng-container></label
   >`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -33,11 +33,13 @@ import { Session } from '../api/session';
         }
       </fieldset>
       <div class="actions">
-        <button class="act" type="button" [disabled]="busy()" (click)="save(chosen())">Keep it to them</button>
+        <button i18n class="act" type="button" [disabled]="busy()" (click)="save(chosen())">Keep it to them</button>
         @if (kept()) {
-          <button class="plain" type="button" [disabled]="busy()" (click)="save(null)">Show it to everybody</button>
+          <button i18n class="plain" type="button" [disabled]="busy()" (click)="save(null)">
+            Show it to everybody
+          </button>
         }
-        <button class="plain" type="button" (click)="leave()">Cancel</button>
+        <button i18n class="plain" type="button" (click)="leave()">Cancel</button>
       </div>
     } @else {
       <button class="act" type="button" (click)="choose()">{{ kept() ? change() : offer() }}</button>

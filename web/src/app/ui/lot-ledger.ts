@@ -33,6 +33,12 @@ type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotLedger {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    byEye: $localize`by eye`,
+    notRead: $localize`not read`,
+  };
+
   readonly lots = input.required<readonly LotSummary[]>();
   readonly withColourway = input(true);
   private readonly order = signal<{ column: Column; up: boolean }>({ column: 'number', up: false });

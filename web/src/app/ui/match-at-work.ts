@@ -5,26 +5,31 @@ import type { MatchAsked } from '../services/ask-match';
 @Component({
   selector: 'vs-match-at-work',
   template: `@if (asked().isStopped()) {
-      <p class="small">
+      <p i18n class="small">
         Stopped. <button class="plain small" type="button" (click)="asked().askAgain()">Look again</button>
       </p>
     } @else {
       <p class="small soft" role="status">
         {{ what() }}
         @if (asked().learning(); as l) {
-          It learns from {{ l.readings }} readings first.
+          <ng-container i18n>It learns from {{ l.readings }} readings first.</ng-container>
         }
       </p>
       @if (percent(); as p) {
         <p>
-          <progress max="100" [value]="p" [attr.aria-label]="'Learnt so far: ' + p + ' of a hundred'"></progress>
-          <button class="plain small" type="button" (click)="asked().stop()">Stop</button>
+          <progress max="100" [value]="p" [attr.aria-label]="says.learntSoFarOf(p)"></progress>
+          <button i18n class="plain small" type="button" (click)="asked().stop()">Stop</button>
         </p>
       }
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MatchAtWork {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    learntSoFarOf: (p: unknown): string => $localize`Learnt so far: ${p} of a hundred`,
+  };
+
   /** What is asked. */
   readonly asked = input.required<Pick<MatchAsked<never>, 'learning' | 'isStopped' | 'stop' | 'askAgain'>>();
   /** What is being done, in words. */

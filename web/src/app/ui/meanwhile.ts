@@ -7,14 +7,16 @@ import type { OpenedOn } from '../api/opened-on';
   template: `@if (opened().meanwhile(); as changes) {
     @if (changes.length > 0) {
       <div class="refusal" role="alert">
-        Changed by somebody else while you write:
+        <ng-container i18n>Changed by somebody else while you write:</ng-container>
         <ul>
           @for (c of changes; track c.field) {
-            <li>{{ c.field }}: was “{{ c.was }}”, is “{{ c.is }}” now.</li>
+            <li i18n>{{ c.field }}: was “{{ c.was }}”, is “{{ c.is }}” now.</li>
           }
         </ul>
-        <button class="act" type="button" (click)="opened().take(); chosen.emit('theirs')">Take what stands now</button>
-        <button class="act" type="button" (click)="opened().keep(); chosen.emit('mine')">Keep what I wrote</button>
+        <button i18n class="act" type="button" (click)="opened().take(); chosen.emit('theirs')">
+          Take what stands now
+        </button>
+        <button i18n class="act" type="button" (click)="opened().keep(); chosen.emit('mine')">Keep what I wrote</button>
       </div>
     }
   }`,

@@ -6,9 +6,9 @@ import { monthName } from '@vestigia/core';
 /** Which month a calendar shows, and the way to the one before and the one after. */
 @Component({
   selector: 'vs-month-head',
-  template: `<button type="button" (click)="go(-1)" aria-label="The month before">‹</button>
+  template: `<button type="button" (click)="go(-1)" aria-label="The month before" i18n-aria-label>‹</button>
     <span aria-live="polite">{{ name() }}</span>
-    <button type="button" (click)="go(1)" aria-label="The month after">›</button>`,
+    <button type="button" (click)="go(1)" aria-label="The month after" i18n-aria-label>›</button>`,
   styles: `
     :host {
       display: grid;

@@ -20,7 +20,7 @@ const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the 
 @Component({
   selector: 'vs-notes',
   imports: [Kept, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice, When],
-  template: `<h2>Notes</h2>
+  template: `<h2 i18n>Notes</h2>
     @if (notes.value(); as all) {
       @for (n of all; track n.id) {
         <p [vsKept]="n.id">
@@ -28,14 +28,14 @@ const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the 
           <span class="soft small">
             {{ n.mark ? markLabel[n.mark] + ', ' : '' }}{{ n.by.name }}, {{ n.at | when: 'moment' }}
           </span>
-          <button class="plain small" type="button" (click)="correct(n)">Correct</button>
+          <button i18n class="plain small" type="button" (click)="correct(n)">Correct</button>
         </p>
       }
     }
     <form (ngSubmit)="keep()">
       <div class="fields">
         <mat-form-field class="wide"
-          ><mat-label>{{ correcting() ? 'What should stand; empty takes it back' : 'A note' }}</mat-label
+          ><mat-label>{{ correcting() ? says.whatShouldStandEmpty : says.aNote }}</mat-label
           ><textarea matInput rows="2" name="note" [(ngModel)]="text"></textarea>
         </mat-form-field>
         @if (lot(); as l) {
@@ -45,9 +45,9 @@ const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the 
         }
         @if (marks().length > 0) {
           <mat-form-field
-            ><mat-label>Seen again</mat-label
+            ><mat-label i18n>Seen again</mat-label
             ><select matNativeControl name="mark" [(ngModel)]="mark">
-              <option [ngValue]="null">here, and by search</option>
+              <option i18n [ngValue]="null">here, and by search</option>
               @for (m of marks(); track m) {
                 <option [ngValue]="m">{{ markLabel[m] }}</option>
               }
@@ -56,19 +56,25 @@ const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the 
         }
       </div>
       <vs-refusal [problem]="action.problem()" />
-      <button class="act" type="submit" [disabled]="action.busy()">Keep the note</button>
+      <button i18n class="act" type="submit" [disabled]="action.busy()">Keep the note</button>
       @if (lot()) {
-        <button class="act" type="button" [attr.aria-pressed]="of() !== null" (click)="ofOne()">
+        <button i18n class="act" type="button" [attr.aria-pressed]="of() !== null" (click)="ofOne()">
           On one piece or part
         </button>
       }
       @if (correcting()) {
-        <button class="plain" type="button" (click)="clear()">Cancel</button>
+        <button i18n class="plain" type="button" (click)="clear()">Cancel</button>
       }
     </form>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Notes {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    whatShouldStandEmpty: $localize`What should stand; empty takes it back`,
+    aNote: $localize`A note`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly subject = input.required<NoteSubject>();
   readonly subjectId = input.required<string>();

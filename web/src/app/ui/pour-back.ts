@@ -20,7 +20,7 @@ const CLOSED: readonly LotDetail['summary']['state'][] = ['released', 'refused',
       <form (ngSubmit)="pour(p)">
         <div class="fields">
           <mat-form-field
-            ><mat-label>Left of {{ p.tag }}</mat-label
+            ><mat-label i18n>Left of {{ p.tag }}</mat-label
             ><input
               matInput
               [name]="'left' + p.stockLotId"
@@ -28,7 +28,7 @@ const CLOSED: readonly LotDetail['summary']['state'][] = ['released', 'refused',
               (ngModelChange)="write(p.stockLotId, $event)"
           /></mat-form-field>
         </div>
-        <button class="act" type="submit" [disabled]="action.busy()">Back into {{ p.tag }}</button>
+        <button i18n class="act" type="submit" [disabled]="action.busy()">Back into {{ p.tag }}</button>
       </form>
     }
     <vs-refusal [problem]="action.problem()" />`,

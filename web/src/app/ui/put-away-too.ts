@@ -31,8 +31,8 @@ export function withoutPutAway<T extends { readonly putAway: boolean }>(
   selector: 'vs-put-away-too',
   template: `@if (list().away() > 0) {
     <label class="tick"
-      ><input type="checkbox" name="away" [checked]="list().too()" (change)="list().turn()" /> {{ list().away() }} put
-      away, too</label
+      ><input type="checkbox" name="away" [checked]="list().too()" (change)="list().turn()" />
+      <ng-container i18n>{{ list().away() }} put away, too</ng-container></label
     >
   }`,
   changeDetection: ChangeDetectionStrategy.OnPush,

@@ -8,15 +8,21 @@ import { RefusalNote } from './refusal';
   selector: 'vs-put-away',
   imports: [RefusalNote],
   template: `<button class="act" type="button" [disabled]="putting.busy()" (click)="put(!isAway())">
-      {{ isAway() ? 'Bring it back' : 'Put it away' }}
+      {{ isAway() ? says.bringItBack : says.putItAway }}
     </button>
     @if (isAway()) {
-      <span class="small soft">Put away: it is in no list that things are chosen from.</span>
+      <span i18n class="small soft">Put away: it is in no list that things are chosen from.</span>
     }
     <vs-refusal [problem]="putting.problem()" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PutAway {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    bringItBack: $localize`Bring it back`,
+    putItAway: $localize`Put it away`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly of = input.required<'materials' | 'recipes' | 'colourways'>();
   readonly id = input.required<string>();

@@ -22,13 +22,13 @@ const round = (value: number): number => Math.round(value * 100) / 100;
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   template: `
     <label class="tick"
-      >A file of a reader: CGATS.17 text, or a table with wavelengths
+      ><ng-container i18n>A file of a reader: CGATS.17 text, or a table with wavelengths</ng-container>
       <input type="file" accept=".txt,.cgats,.csv,.tsv,text/plain,text/csv" (change)="open($event)"
     /></label>
     <vs-refusal [problem]="problem()" />
     @if (swatches().length > 0) {
       <mat-form-field
-        ><mat-label>Swatch of the file</mat-label
+        ><mat-label i18n>Swatch of the file</mat-label
         ><select matNativeControl name="fileSwatch" [ngModel]="chosen()" (ngModelChange)="choose($event)">
           @for (s of swatches(); track $index) {
             <option [ngValue]="$index">{{ s.name }}</option>

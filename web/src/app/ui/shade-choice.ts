@@ -12,7 +12,7 @@ import { WHOLE, dipsOf, sayShade } from '@vestigia/core';
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
   template: `
     <mat-form-field
-      ><mat-label>Batch</mat-label
+      ><mat-label i18n>Batch</mat-label
       ><select matNativeControl [ngModel]="shade().batch" (ngModelChange)="startAt($event)" name="batch">
         @for (b of lot().plan.batches; track b.number) {
           <option [ngValue]="b.number">{{ b.number }}, {{ b.vesselName }}</option>
@@ -21,9 +21,9 @@ import { WHOLE, dipsOf, sayShade } from '@vestigia/core';
     >
     @if (groups().length > 1) {
       <mat-form-field
-        ><mat-label>Which pieces</mat-label
+        ><mat-label i18n>Which pieces</mat-label
         ><select matNativeControl [ngModel]="shade().group" (ngModelChange)="set({ group: $event })" name="group">
-          <option [ngValue]="null">the batch as a whole</option>
+          <option i18n [ngValue]="null">the batch as a whole</option>
           @for (g of groups(); track g.key) {
             <option [ngValue]="g.key">{{ g.label }}</option>
           }
@@ -32,9 +32,9 @@ import { WHOLE, dipsOf, sayShade } from '@vestigia/core';
     }
     @if (zones().length > 0) {
       <mat-form-field
-        ><mat-label>Zone</mat-label
+        ><mat-label i18n>Zone</mat-label
         ><select matNativeControl [ngModel]="shade().zone" (ngModelChange)="set({ zone: $event })" name="zone">
-          <option [ngValue]="null">no one zone</option>
+          <option i18n [ngValue]="null">no one zone</option>
           @for (z of zones(); track z) {
             <option [ngValue]="z">{{ z }}</option>
           }
@@ -43,23 +43,24 @@ import { WHOLE, dipsOf, sayShade } from '@vestigia/core';
     }
     @if (dips().length > 0) {
       <mat-form-field
-        ><mat-label>Dip</mat-label
+        ><mat-label i18n>Dip</mat-label
         ><select matNativeControl [ngModel]="shade().dip" (ngModelChange)="set({ dip: $event })" name="dip">
-          <option [ngValue]="null">as it came out</option>
+          <option i18n [ngValue]="null">as it came out</option>
           @for (n of dips(); track n) {
-            <option [ngValue]="n">after dip {{ n }}</option>
+            <option i18n [ngValue]="n">after dip {{ n }}</option>
           }
         </select></mat-form-field
       >
     }
     <mat-form-field
-      ><mat-label>One piece</mat-label
+      ><mat-label i18n>One piece</mat-label
       ><input
         matInput
         name="piece"
         [ngModel]="shade().piece ?? ''"
         (ngModelChange)="set({ piece: $event.trim() === '' ? null : $event })"
         placeholder="its mark; empty: all"
+        i18n-placeholder
     /></mat-form-field>
   `,
   styles: `

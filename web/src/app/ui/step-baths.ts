@@ -5,11 +5,12 @@ import { FigureValue } from './figure-value';
 import { Count } from './count';
 import { ScrollRegion } from './scroll-region';
 import { Degrees } from './degrees';
+import { Said } from './said';
 
 /** The fillings of a step: which batches in which vessel, how full, how heavy, how long to heat. */
 @Component({
   selector: 'vs-step-baths',
-  imports: [Degrees, ScrollRegion, Count, FigureValue],
+  imports: [Said, Degrees, ScrollRegion, Count, FigureValue],
   templateUrl: './step-baths.html',
   styles: `
     .ledger {
@@ -22,6 +23,11 @@ import { Degrees } from './degrees';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StepBaths {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    and: $localize` and `,
+  };
+
   readonly baths = input.required<readonly PlannedBath[]>();
   /** The step’s name. */
   readonly of = input.required<string>();

@@ -8,18 +8,18 @@ import { ScrollRegion } from './scroll-region';
   imports: [ScrollRegion],
   template: `<div class="scroller">
     <table class="ledger">
-      <caption class="unseen">
+      <caption i18n class="unseen">
         Then and now
       </caption>
       <thead>
         <tr>
-          <th scope="col">Factor</th>
+          <th i18n scope="col">Factor</th>
           @if (otherwise()) {
-            <th scope="col">Planned then</th>
+            <th i18n scope="col">Planned then</th>
           }
-          <th scope="col">{{ otherwise() ? 'As it really was' : names()[0] }}</th>
+          <th scope="col">{{ otherwise() ? says.asItReallyWas : names()[0] }}</th>
           <th scope="col">{{ names()[1] }}</th>
-          <th scope="col">What that may do</th>
+          <th i18n scope="col">What that may do</th>
         </tr>
       </thead>
       <tbody>
@@ -31,7 +31,7 @@ import { ScrollRegion } from './scroll-region';
             }
             <td [class.differs]="factor.planned !== undefined">{{ factor.then }}</td>
             <td [class.differs]="!factor.same">{{ factor.now }}</td>
-            <td>{{ factor.same ? 'the same' : factor.effect }}</td>
+            <td>{{ factor.same ? says.theSame : factor.effect }}</td>
           </tr>
         }
       </tbody>
@@ -40,6 +40,12 @@ import { ScrollRegion } from './scroll-region';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ThenAndNow {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    asItReallyWas: $localize`As it really was`,
+    theSame: $localize`the same`,
+  };
+
   readonly factors = input.required<readonly Factor[]>();
   /** What the two columns are of. */
   readonly names = input<readonly [string, string]>([$localize`Then`, $localize`Now`]);

@@ -70,6 +70,6 @@ export class Thread {
   protected readonly label = computed(() => {
     const done = this.lot().stations.filter((s) => s.state === 'done' || s.state === 'skipped').length;
     const knots = this.lot().stations.filter((s) => s.hasDeviation).length;
-    return `${done} of ${this.lot().stations.length} stations done${knots > 0 ? $localize`, ${knots} with a deviation` : ''}; ${this.said()}`;
+    return $localize`${done} of ${this.lot().stations.length} stations done${knots > 0 ? $localize`, ${knots} with a deviation` : ''}; ${this.said()}`;
   });
 }

@@ -23,11 +23,11 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
   selector: 'vs-bring-back',
   imports: [ScrollRegion, RefusalNote],
   template: `
-    <h2>Or bring one back</h2>
+    <h2 i18n>Or bring one back</h2>
     @if (copies().length > 0) {
       <div class="scroller">
         <table class="ledger">
-          <caption class="small">
+          <caption i18n class="small">
             Copies that lie in this computer’s folder for them; each was looked over when it was made.
           </caption>
           <tbody>
@@ -37,10 +37,11 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
                 <td class="number">{{ size(copy.bytes) }}</td>
                 <td>
                   <button
+                    i18n
                     class="act"
                     type="button"
                     [disabled]="action.busy()"
-                    [attr.aria-label]="'Bring back the studio of ' + when(copy)"
+                    [attr.aria-label]="says.bringBackTheStudio(when(copy))"
                     (click)="openCopy(copy)"
                   >
                     Bring this back
@@ -52,10 +53,10 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
         </table>
       </div>
       @if (copies().length > shown().length) {
-        <button class="plain" type="button" (click)="areAllShown.set(true)">Show older ones</button>
+        <button i18n class="plain" type="button" (click)="areAllShown.set(true)">Show older ones</button>
       }
     }
-    <p>
+    <p i18n>
       A studio file that Vestigia wrote opens whole: its history, photographs and sheets. Passphrases don’t travel; you
       will be shown a code for each person.
     </p>
@@ -63,13 +64,19 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
       type="file"
       accept=".zip,.json,application/zip,application/json"
       aria-label="Studio file"
+      i18n-aria-label
       [disabled]="action.busy()"
       (change)="openFile($event)"
     />
     @if (action.busy()) {
       <p role="status">{{ phase() }}</p>
-      <progress [attr.value]="share()" max="1" aria-label="How far the studio file is opened"></progress>
-      <div class="actions"><button class="act" type="button" (click)="stop()">Stop</button></div>
+      <progress
+        [attr.value]="share()"
+        max="1"
+        aria-label="How far the studio file is opened"
+        i18n-aria-label
+      ></progress>
+      <div class="actions"><button i18n class="act" type="button" (click)="stop()">Stop</button></div>
     }
     <vs-refusal [problem]="action.problem()" />
   `,
@@ -86,6 +93,11 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BringBack {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    bringBackTheStudio: (copy: unknown): string => $localize`Bring back the studio of ${copy}`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly opened = output<OpenedDocument['codes']>();
   protected readonly action = pageAction();

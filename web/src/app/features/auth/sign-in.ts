@@ -44,6 +44,12 @@ import { ScrollRegion } from '../../ui/scroll-region';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SignInPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    iHaveAPassphrase: $localize`I have a passphrase`,
+    iWasGivenA: $localize`I was given a code`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
   private readonly router = inject(Router);

@@ -50,6 +50,13 @@ const ASK_FROM_MS = 5 * 60_000;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActNow {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    lookNow: $localize`Look now`,
+    lookAgainIn: (now: unknown): string => $localize`Look again in ${now}`,
+    then: (next: unknown): string => $localize`; then ${next}`,
+  };
+
   protected readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
   private readonly tone = inject(Tone);

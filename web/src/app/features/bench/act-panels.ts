@@ -28,6 +28,12 @@ import { StepFactsPanel } from './step-facts-panel';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActPanels {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    takeTheProbeOut: $localize`Take the probe out`,
+    hangTheProbeIn: $localize`Hang the probe in`,
+  };
+
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly injector = inject(Injector);
   protected readonly focus = inject(BenchFocus);

@@ -35,6 +35,12 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActRun {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    timeIsUp: $localize`Time is up`,
+    batch: (batch: unknown): string => $localize`, batch ${batch}`,
+  };
+
   protected readonly state = inject(BenchState);
   private readonly focus = inject(BenchFocus);
   readonly act = input.required<BenchAct>();
@@ -66,7 +72,7 @@ export class ActRun {
     formatAmount(Math.round(target.value * smallestIn(measure)), measure);
   protected jarsOf({ picks }: PlannedWeighing): string {
     const tags = picks.flatMap((p) => this.lot().stockLots.find((j) => j.id === p.stockLotId)?.tag ?? []);
-    return tags.length === 0 ? '' : `from ${joinList(tags)}`;
+    return tags.length === 0 ? '' : $localize`from ${joinList(tags)}`;
   }
   protected readonly sayLeg = sayLeg;
   protected readonly clock = clockLabel;

@@ -40,6 +40,15 @@ type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActWeigh {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    itIsTakenAs: $localize`It is taken as soon as it stands still.`,
+    whatTheBalanceShows: $localize`What the balance shows`,
+    whatWasMeasuredOut: $localize`What was measured out`,
+    theCustomerSOwn: $localize`the customer’s own`,
+    noneOnTheShelf: $localize`none on the shelf`,
+  };
+
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly api = inject(ApiClient);
   private readonly instruments = inject(Instruments);

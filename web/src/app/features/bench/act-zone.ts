@@ -38,6 +38,16 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ActZone {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    turnIn: (order: unknown, waitLabel: unknown): string => $localize`Turn ${order} in ${waitLabel}`,
+    comesOutNow: (title: unknown): string => $localize`${title} comes out now`,
+    aPiece: $localize` a piece`,
+    itIsOutAlready: $localize`It is out already`,
+    itIsOut: $localize`It is out`,
+    done: $localize`Done`,
+  };
+
   private readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
   readonly act = input.required<Extract<BenchAct, { kind: 'zone' }>>();

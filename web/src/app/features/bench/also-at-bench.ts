@@ -11,7 +11,7 @@ import { Count } from '../../ui/count';
   selector: 'vs-also-at-bench',
   imports: [Count, RouterLink],
   template: `@if (focus.others().length > 0) {
-      <h2>Also at the bench</h2>
+      <h2 i18n>Also at the bench</h2>
       <div class="also">
         @for (o of focus.others(); track key(o)) {
           <button class="act" type="button" (click)="focus.chosen.set(key(o))">
@@ -21,7 +21,7 @@ import { Count } from '../../ui/count';
       </div>
     }
     @if (waiting().length > 0 && !focus.onlyLotId()) {
-      <h2>Not begun</h2>
+      <h2 i18n>Not begun</h2>
       <div class="also">
         @for (w of waiting(); track w.id) {
           <a class="act" [routerLink]="['/bench', w.id]"
@@ -58,7 +58,9 @@ export class AlsoAtBench {
           : $localize`piece ${a.piece} in ${left(a.dueMs)}`;
       case 'zone':
         if (a.inMs === null)
-          return a.dueMs <= this.state.now() ? `place “${a.zone.title}”` : `“${a.zone.title}” in ${left(a.dueMs)}`;
+          return a.dueMs <= this.state.now()
+            ? $localize`place “${a.zone.title}”`
+            : $localize`“${a.zone.title}” in ${left(a.dueMs)}`;
         return a.dueMs <= this.state.now()
           ? $localize`“${a.zone.title}” out now`
           : $localize`“${a.zone.title}” out in ${left(a.dueMs)}`;

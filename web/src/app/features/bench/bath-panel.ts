@@ -23,6 +23,12 @@ const OFFERED: readonly BathMoveKind[] = ['add', 'takeOut', 'evaporate', 'level'
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BathPanel {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    theBathOfBatch: (batch: unknown): string => $localize`The bath of batch ${batch}:batch::`,
+    theBath: $localize`The bath:`,
+  };
+
   private readonly state = inject(BenchState);
   readonly act = input.required<BenchAct>();
   readonly lot = input.required<LotDetail>();

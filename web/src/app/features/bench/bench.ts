@@ -70,6 +70,11 @@ const READ_REHEARSAL_MS = 4000;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BenchPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    nothingIsAtThe: $localize`Nothing is at the bench`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly contextPanel = inject(ContextPanel);
   private readonly alarms = inject(Alarms);

@@ -31,6 +31,20 @@ import { DayPicker } from '../../ui/day-picker';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CardPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    hottest: $localize`Hottest`,
+    day: (title: unknown): string => $localize`Day, ${title}`,
+    begun: (title: unknown): string => $localize`Begun, ${title}`,
+    finished: (title: unknown): string => $localize`Finished, ${title}`,
+    hottest2: (title: unknown): string => $localize`Hottest, ${title}`,
+    ph: (title: unknown): string => $localize`pH, ${title}`,
+    batch: (batch: unknown): string => $localize`, batch ${batch}`,
+    weighed: (name: unknown): string => $localize`Weighed, ${name}`,
+    jarOf: (name: unknown): string => $localize`Jar of ${name}`,
+    note: (title: unknown): string => $localize`Note, ${title}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly calendar = inject(StudioCalendar);
   readonly id = input.required<string>();

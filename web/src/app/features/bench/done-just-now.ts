@@ -7,14 +7,20 @@ import { BenchState } from './bench-state';
 @Component({
   selector: 'vs-done-just-now',
   template: `@if (last(); as l) {
-    <p class="small" role="status">
-      “{{ l.title }}” was {{ l.kind === 'skip' ? 'skipped' : 'finished' }}.
+    <p i18n class="small" role="status">
+      “{{ l.title }}” was {{ l.kind === 'skip' ? says.skipped : says.finished }}.
       <button class="plain" type="button" (click)="takeBack(l)">Take that back</button>
     </p>
   }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DoneJustNow {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    skipped: $localize`skipped`,
+    finished: $localize`finished`,
+  };
+
   private readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
   protected readonly last = computed(() => {

@@ -18,7 +18,7 @@ const COAST_MIN = 60;
   template: ` @if (watch(); as w) {
     <div class="held">
       @if (readings().length > 0 ? w.hold : undefined; as h) {
-        <p>
+        <p i18n>
           <strong>Held {{ minutes(h.heldMin) }} of {{ minutes(h.wantedMin) }}</strong> within {{ band }} of
           {{ h.atC | degrees }}
         </p>
@@ -62,7 +62,7 @@ export class HeatWatch {
     const w = this.watch();
     return w.rateCPerMin === undefined
       ? ''
-      : `${w.rateCPerMin >= 0 ? 'rising' : 'falling'} ${formatDegreesApart(Math.abs(Math.round(w.rateCPerMin * 10) / 10))} a minute${w.reachesInMin ? $localize`, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
+      : `${w.rateCPerMin >= 0 ? $localize`rising` : $localize`falling`} ${formatDegreesApart(Math.abs(Math.round(w.rateCPerMin * 10) / 10))} a minute${w.reachesInMin ? $localize`, there in about ${Math.round(w.reachesInMin)} min` : ''}`;
   });
   protected readonly coast = computed(() => {
     const [last, pot] = [this.readings().at(-1), this.pot()];

@@ -64,7 +64,7 @@ const strengthOf = (grams: number, { mainDosedG, dips, isVat }: PotLiquor): Figu
     [
       { name: $localize`weighed in`, value: mainDosedG, unit: 'g' },
       {
-        name: 'dips',
+        name: $localize`dips`,
         value: dips,
         unit: '',
         source: isVat

@@ -5,5 +5,5 @@ import { sayLeg } from '@vestigia/core';
 export function legLabelOf({ course }: Pick<PlannedStep, 'course'>, { leg, pass, passes }: LegNow): string {
   const isDipped = course.some((l) => l.do === 'air');
   const where = leg.do === 'air' ? $localize`out, airing` : sayLeg(leg);
-  return passes > 1 ? `${where} · ${isDipped ? $localize`dip ` : ''}${pass} of ${passes}` : where;
+  return passes > 1 ? $localize`${where} · ${isDipped ? $localize`dip ` : ''}${pass} of ${passes}` : where;
 }

@@ -33,39 +33,41 @@ const STATE_LABELS = {
 @Component({
   selector: 'vs-more-actions-panel',
   imports: [FormsModule, MatFormFieldModule, MatInputModule],
-  template: ` <section class="aside" aria-label="More">
+  template: ` <section class="aside" aria-label="More" i18n-aria-label>
     <div class="fields">
       <mat-form-field
-        ><mat-label>Step</mat-label
+        ><mat-label i18n>Step</mat-label
         ><select matNativeControl name="step" [(ngModel)]="index">
           @for (s of steps(); track s.index) {
             <option [ngValue]="s.index">{{ s.index + 1 }} · {{ s.title }}, {{ s.state }}</option>
           }
         </select></mat-form-field
       >
-      <mat-form-field><mat-label>Why</mat-label><input matInput name="text" [(ngModel)]="text" /></mat-form-field>
+      <mat-form-field><mat-label i18n>Why</mat-label><input matInput name="text" [(ngModel)]="text" /></mat-form-field>
     </div>
     @if (chosen(); as c) {
       @if (!c.over) {
-        <button class="act" type="button" (click)="skip()">Skip “{{ c.step.title }}”</button>
+        <button i18n class="act" type="button" (click)="skip()">Skip “{{ c.step.title }}”</button>
       }
       @if (c.begun) {
-        <button class="act" type="button" (click)="redo(false)">Do “{{ c.step.title }}” over, weighed out anew</button>
+        <button i18n class="act" type="button" (click)="redo(false)">
+          Do “{{ c.step.title }}” over, weighed out anew
+        </button>
         @if (c.weighed) {
-          <button class="act" type="button" (click)="redo(true)">
+          <button i18n class="act" type="button" (click)="redo(true)">
             Do “{{ c.step.title }}” over with what was weighed
           </button>
         }
       }
       @if (c.early) {
-        <p>
+        <p i18n>
           <button class="act" type="button" (click)="beginEarly(c.early)">Begin “{{ c.step.title }}” now</button> Out of
           order: {{ c.early }}
         </p>
       }
     }
-    <button class="plain" type="button" (click)="closed.emit()">Back</button>
-    <h3>Hand over to</h3>
+    <button i18n class="plain" type="button" (click)="closed.emit()">Back</button>
+    <h3 i18n>Hand over to</h3>
     <div class="taps">
       @for (p of state.around()?.people ?? []; track p.id) {
         <button class="act" type="button" (click)="handTo(p)">{{ p.name }}</button>

@@ -9,22 +9,22 @@ import { BenchState } from './bench-state';
   imports: [RouterLink],
   template: `@if (focus.lot(); as l) {
       @if (toJudge()) {
-        <h1>All steps done</h1>
-        <p class="say">Read it dry, in daylight, then judge it.</p>
+        <h1 i18n>All steps done</h1>
+        <p i18n class="say">Read it dry, in daylight, then judge it.</p>
         <a class="act main bench" [routerLink]="[focus.rehearsing() ? '/lots' : '/judge', l.summary.id]">{{
-          focus.rehearsing() ? 'End the rehearsal' : 'Judge it'
+          focus.rehearsing() ? says.endTheRehearsal : says.judgeIt
         }}</a>
       } @else {
-        <h1>{{ l.summary.tag }} is closed</h1>
-        <p class="say">Its record can be read, not added to.</p>
-        <a class="act main bench" [routerLink]="['/lots', l.summary.id]">Read the record</a>
+        <h1 i18n>{{ l.summary.tag }} is closed</h1>
+        <p i18n class="say">Its record can be read, not added to.</p>
+        <a i18n class="act main bench" [routerLink]="['/lots', l.summary.id]">Read the record</a>
       }
     } @else {
-      <h1>Bench</h1>
+      <h1 i18n>Bench</h1>
       <div class="empty">
-        <p>The bench leads lots step by step, all that are in work at once. There is none to work on.</p>
+        <p i18n>The bench leads lots step by step, all that are in work at once. There is none to work on.</p>
         @if (noneWaits()) {
-          <a class="act main" routerLink="/lots/new">Start a lot</a>
+          <a i18n class="act main" routerLink="/lots/new">Start a lot</a>
         }
       </div>
     }`,
@@ -32,6 +32,12 @@ import { BenchState } from './bench-state';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NoAct {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    endTheRehearsal: $localize`End the rehearsal`,
+    judgeIt: $localize`Judge it`,
+  };
+
   private readonly state = inject(BenchState);
   protected readonly focus = inject(BenchFocus);
   protected readonly toJudge = computed(() => ['toJudge', 'held'].includes(this.focus.lot()?.summary.state ?? ''));

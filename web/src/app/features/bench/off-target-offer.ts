@@ -17,7 +17,7 @@ import { BenchState } from './bench-state';
           </button>
         </p>
       }
-      <button class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button>
+      <button i18n class="plain" type="button" (click)="state.off.set(undefined)">Leave the rest as planned</button>
     </div>
   }`,
   styleUrl: './bench.scss',

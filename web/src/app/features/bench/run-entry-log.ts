@@ -29,6 +29,14 @@ const isCorrectable = (e: RunEntryView): e is Correctable =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RunEntryLog {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    told: (recordedAt: unknown): string => $localize`, told ${recordedAt}`,
+    whatWasReallyWeighed: $localize`What was really weighed`,
+    whatItReallyWas: $localize`What it really was`,
+    whatShouldStand: $localize`What should stand`,
+  };
+
   private readonly session = inject(Session);
   protected readonly mayRecord = computed(() => this.session.may('helper'));
   private readonly state = inject(BenchState);

@@ -30,6 +30,11 @@ import { LabFigures } from '../../ui/lab-figures';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SamplePanel {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    wanted: $localize`wanted`,
+  };
+
   private readonly state = inject(BenchState);
   private readonly instruments = inject(Instruments);
   readonly act = input.required<BenchAct>();

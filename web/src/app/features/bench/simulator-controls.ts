@@ -14,9 +14,9 @@ import { RefusalNote } from '../../ui/refusal';
   imports: [RefusalNote],
   template: ` @if (simulated()) {
     <details class="hands" [open]="open()">
-      <summary>Hands on the simulated instruments</summary>
+      <summary i18n>Hands on the simulated instruments</summary>
       @if (balance()) {
-        <p>
+        <p i18n>
           On the pan:
           @if (targetG(); as g) {
             <button class="act" type="button" (click)="put(g)">what is wanted</button>
@@ -28,7 +28,7 @@ import { RefusalNote } from '../../ui/refusal';
         </p>
       }
       @if (probe()) {
-        <p>
+        <p i18n>
           Burner:
           <button class="act" type="button" (click)="order({ kind: 'probe', do: 'heat', share: 0 })">off</button>
           <button class="act" type="button" (click)="order({ kind: 'probe', do: 'heat', share: 0.35 })">low</button>
@@ -43,7 +43,7 @@ import { RefusalNote } from '../../ui/refusal';
           </button>
         </p>
       }
-      <p>
+      <p i18n>
         Lead of the balance:
         <button class="act" type="button" (click)="order({ kind: 'balance', do: 'unplug', out: true })">out</button>
         <button class="act" type="button" (click)="order({ kind: 'balance', do: 'unplug', out: false })">in</button>

@@ -19,11 +19,12 @@ import { firstValueFrom } from 'rxjs';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { BenchState } from './bench-state';
+import { Said } from '../../ui/said';
 
 /** Which pot and water a step is really begun in: scanned, typed or chosen. As planned where nothing is said. */
 @Component({
   selector: 'vs-start-conditions',
-  imports: [FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [Said, FormsModule, MatFormFieldModule, MatInputModule],
   templateUrl: './start-conditions.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

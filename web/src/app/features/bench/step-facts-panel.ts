@@ -78,6 +78,11 @@ const OTHERWISE = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StepFactsPanel {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    temperature: $localize`Temperature`,
+  };
+
   private readonly state = inject(BenchState);
   readonly panel = input.required<Panel>();
   readonly act = input.required<BenchAct>();

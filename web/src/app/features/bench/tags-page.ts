@@ -30,6 +30,11 @@ type What = 'chosen' | 'stockLots' | 'pots' | 'lot';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TagsPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    chooseWhatWantsA: $localize`Choose what wants a code.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();

@@ -14,6 +14,7 @@ import { BenchState } from './bench-state';
 import type { EntryContent } from './entry-content';
 import { DraftOf } from '../../ui/draft';
 import { InDegrees } from '../../ui/degrees';
+import { Said } from '../../ui/said';
 
 type What = 'add' | 'moved' | 'pieces' | 'strained' | 'extra';
 const WAYS: readonly { readonly key: What; readonly label: string }[] = [
@@ -51,12 +52,20 @@ const traitsOf = ({ hazards, kind }: KnownJar): Trait[] => (kind === 'tannin' ? 
 /** What happened that the plan doesn't have, kept as facts: they count when the lot is dyed again. */
 @Component({
   selector: 'vs-unplanned-panel',
-  imports: [InDegrees, DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField],
+  imports: [Said, InDegrees, DraftOf, FormsModule, MatFormFieldModule, MatInputModule, NumberField],
   templateUrl: './unplanned-panel.html',
   styleUrls: ['./bench.scss', './taps.scss'],
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class UnplannedPanel {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    eGGOr: $localize`e.g. 20 g, or a handful`,
+    howHot: $localize`How hot`,
+    outOf: (material: unknown, tag: unknown): string => $localize`${material} out of ${tag}`,
+    fromNoJarOn: $localize`From no jar on the shelf.`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly state = inject(BenchState);
   readonly act = input.required<BenchAct>();

@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { Colourway, PersonRef, RecipePrivacy } from '@vestigia/contract';
-import { DELTA_E_FORMULAS, DELTA_E_LABELS, describeColour, describeDifference, sayTaken } from '@vestigia/core';
+import { said, DELTA_E_FORMULAS, DELTA_E_LABELS, describeColour, describeDifference, sayTaken } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
@@ -39,11 +39,13 @@ import { PutAway } from '../../ui/put-away';
 import { AtHand } from '../../ui/at-hand';
 import { Decimals } from '../../ui/decimals';
 import { LabFigures } from '../../ui/lab-figures';
+import { Said } from '../../ui/said';
 
 /** One colourway: the promise, and every lot that kept or broke it. */
 @Component({
   selector: 'vs-colourway',
   imports: [
+    Said,
     LabFigures,
     Decimals,
     AtHand,
@@ -72,6 +74,19 @@ import { LabFigures } from '../../ui/lab-figures';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourwayPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    setAnotherMaster: $localize`Set another master`,
+    setTheMaster: $localize`Set the master`,
+    aNewMasterTakes: $localize`A new master takes a reason; the lots before keep the one they were dyed under.`,
+    chooseTheLotThat: $localize`Choose the lot that came out as it should, or give the swatch as the colour reader has it.`,
+    whyAnother: $localize`Why another`,
+    note: $localize`Note`,
+    now: $localize`now`,
+    superseded: $localize`superseded`,
+    asCameOut: (tag: unknown): string => $localize`as ${tag} came out. `,
+  };
+
   private readonly api = inject(ApiClient);
   readonly id = input.required<string>();
   protected readonly action = pageAction();
@@ -87,7 +102,7 @@ export class ColourwayPage {
     (this.recipes.value() ?? []).flatMap((r) =>
       r.versions
         .filter((v) => (v.status !== 'retired' && !r.putAway) || v.id === this.recipeVersionId())
-        .map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
+        .map((v) => ({ id: v.id, label: $localize`${r.name}, version ${v.number} (${said(v.status)})` })),
     ),
   );
   /** What the form stands on: it doesn't follow others while somebody writes. */
@@ -96,7 +111,7 @@ export class ColourwayPage {
     version: (c) => c.version,
     say: ({ recipe, toleranceDeltaE, formula, note }) => ({
       'judged by': DELTA_E_LABELS[formula],
-      recipe: `${recipe.name}, version ${recipe.number}`,
+      recipe: $localize`${recipe.name}, version ${recipe.number}`,
       tolerance: String(toleranceDeltaE),
       note,
     }),

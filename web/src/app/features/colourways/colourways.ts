@@ -23,11 +23,16 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ColourwaysPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    dyeALotOf: (name: unknown): string => $localize`Dye a lot of ${name}`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly columns: readonly Column<Colourway>[] = [
     { head: 'colourway', of: (c) => c.name },
     { head: 'base', of: (c) => c.base.name },
-    { head: 'recipe', of: (c) => `${c.recipe.name}, version ${c.recipe.number}` },
+    { head: 'recipe', of: (c) => $localize`${c.recipe.name}, version ${c.recipe.number}` },
     { head: 'L*', of: (c) => c.master?.L ?? null },
     { head: 'a*', of: (c) => c.master?.a ?? null },
     { head: 'b*', of: (c) => c.master?.b ?? null },

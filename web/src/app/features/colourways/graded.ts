@@ -46,6 +46,13 @@ const grams = (g: number): string => `${g < 1 ? decimals(g, 2) : decimals(g, 1)}
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GradedPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    takesLeastDye: $localize`Takes least dye: `,
+    itDoesNotCome: $localize`; it does not come from the palest to the full shade by itself`,
+    shade: (n: unknown): string => $localize`shade ${n}`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly record = inject(MatchRecordReader);
   readonly id = input.required<string>();
@@ -132,7 +139,7 @@ export class GradedPage {
         case 'minutes':
           return $localize`out after ${toHalf(by)} min`;
         case 'dips':
-          return `dip ${Math.round(by)}`;
+          return $localize`dip ${Math.round(by)}`;
       }
     };
     const minutes = way.how === 'minutes' ? way.shades.map((s) => toHalf(s.by)) : [];

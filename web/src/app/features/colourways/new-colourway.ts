@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router } from '@angular/router';
 import type { LabUnder } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
-import { describeColour } from '@vestigia/core';
+import { said, describeColour } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
@@ -36,6 +36,11 @@ import { toChoose } from '../../ui/put-away-too';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewColourwayPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    aSwatchWantsAll: $localize`A swatch wants all three: L*, a* and b*.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();
@@ -45,7 +50,7 @@ export class NewColourwayPage {
     toChoose(this.recipes.value()).flatMap((r) =>
       r.versions
         .filter((v) => v.status !== 'retired')
-        .map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
+        .map((v) => ({ id: v.id, label: $localize`${r.name}, version ${v.number} (${said(v.status)})` })),
     ),
   );
   protected readonly bases = computed(() =>

@@ -20,11 +20,11 @@ const CHANNEL_LABELS: Readonly<Record<DriftChannel, readonly [name: string, more
   imports: [Chart, RouterLink],
   template: `@if (chart.value(); as c) {
     @if (c.points.length > 0) {
-      <h2>How well it repeats</h2>
+      <h2 i18n>How well it repeats</h2>
       @if (!c.limits) {
-        <p class="soft">{{ c.points.length }} of {{ least }} lots: from then on drift can be told from chance.</p>
+        <p i18n class="soft">{{ c.points.length }} of {{ least }} lots: from then on drift can be told from chance.</p>
       }
-      <div class="taps" role="group" aria-label="In what">
+      <div class="taps" role="group" aria-label="In what" i18n-aria-label>
         @for (channel of channels; track channel) {
           <button class="act" type="button" [attr.aria-pressed]="shown() === channel" (click)="shown.set(channel)">
             {{ labels[channel][0] }}
@@ -32,7 +32,7 @@ const CHANNEL_LABELS: Readonly<Record<DriftChannel, readonly [name: string, more
         }
       </div>
       <vs-chart [option]="option()" [label]="said()" />
-      <p class="small soft">
+      <p i18n class="small soft">
         {{ labels[shown()][1] }}; dashed: the tolerance; dotted: three sigma by the moving range.
       </p>
       @if (out().length > 0) {
@@ -44,13 +44,13 @@ const CHANNEL_LABELS: Readonly<Record<DriftChannel, readonly [name: string, more
           }
         </ul>
         @for (f of c.commonFactors; track f.name) {
-          <p>
+          <p i18n>
             All of these {{ f.lots }} have <strong>{{ f.name }}: {{ f.value }}</strong
             >, and few of the others.
           </p>
         }
       } @else if (c.limits) {
-        <p>Nothing drifts: no lot lies further from the middle than chance brings it.</p>
+        <p i18n>Nothing drifts: no lot lies further from the middle than chance brings it.</p>
       }
     }
   }`,

@@ -23,8 +23,8 @@ const numbersOf = (line: string): number[] =>
 @Component({
   selector: 'vs-card-measured',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, Swatch, When],
-  template: `<h2>The printed card</h2>
-    <p>
+  template: `<h2 i18n>The printed card</h2>
+    <p i18n>
       Laid beside pieces in a photograph it is found by itself.
       @if (card.value(); as c) {
         Measured {{ c.at | when }} by {{ c.by.name }}.
@@ -35,30 +35,30 @@ const numbersOf = (line: string): number[] =>
     @if (card.value(); as c) {
       <div class="mounts">
         @for (lab of c.labs; track $index) {
-          <vs-swatch [lab]="under(lab)" [width]="3" [label]="'patch ' + ($index + 1)" />
+          <vs-swatch [lab]="under(lab)" [width]="3" [label]="says.patch($index + 1)" />
         }
       </div>
     }
     <div class="actions">
-      <a class="act" href="/api/patch-card.pdf" target="_blank" rel="noopener">Print the card</a>
+      <a i18n class="act" href="/api/patch-card.pdf" target="_blank" rel="noopener">Print the card</a>
     </div>
     <details>
-      <summary>Write down what a reader says of it</summary>
+      <summary i18n>Write down what a reader says of it</summary>
       <form (ngSubmit)="keep()">
         <mat-form-field class="wide"
-          ><mat-label>L* a* b*, a patch a line</mat-label
+          ><mat-label i18n>L* a* b*, a patch a line</mat-label
           ><textarea matInput rows="6" name="cardLabs" [(ngModel)]="lines" placeholder="92.1 0.2 -0.4"></textarea>
         </mat-form-field>
         <label class="tick"
-          >Or out of a reader’s file
+          ><ng-container i18n>Or out of a reader’s file</ng-container>
           <input type="file" accept=".txt,.cgats,.csv,.tsv,text/plain,text/csv" (change)="fromFile($event)"
         /></label>
-        <p class="small soft">
+        <p i18n class="small soft">
           Row by row, under D65 and 2°, the picture’s own white. Out of spectra that is worked out here.
           {{ read() }} of {{ count }} patches are written.
         </p>
         <vs-refusal [problem]="problem() ?? action.problem()" />
-        <button class="act" type="submit" [disabled]="action.busy()">Keep the card as measured</button>
+        <button i18n class="act" type="submit" [disabled]="action.busy()">Keep the card as measured</button>
       </form>
     </details>`,
   styles: `
@@ -70,6 +70,11 @@ const numbersOf = (line: string): number[] =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CardMeasured {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    patch: (value: unknown): string => $localize`patch ${value}`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly count = CARD_PATCHES.length;
   protected readonly card = liveQuery(['studio'], () => this.api.get('/api/patch-card'));

@@ -24,8 +24,8 @@ const RING_POINTS = 48;
   imports: [Chart],
   template: `<vs-chart [option]="plane()" [label]="said()" />
     @if (spectral().length > 0) {
-      <div class="taps" role="group" aria-label="Which curve">
-        <button class="act" type="button" [attr.aria-pressed]="!ks()" (click)="ks.set(false)">Reflectance</button>
+      <div class="taps" role="group" aria-label="Which curve" i18n-aria-label>
+        <button i18n class="act" type="button" [attr.aria-pressed]="!ks()" (click)="ks.set(false)">Reflectance</button>
         <button class="act" type="button" [attr.aria-pressed]="ks()" (click)="ks.set(true)">K/S</button>
       </div>
       <vs-chart [option]="curves()" [label]="curvesSaid()" />

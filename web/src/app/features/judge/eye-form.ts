@@ -72,6 +72,12 @@ const AS_WANTED: EyeSeen = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class EyeForm {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    whatShouldStandInstead: $localize`What should stand instead`,
+    whatYouSee: $localize`What you see`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly lot = input.required<LotDetail>();
   readonly changed = output();

@@ -11,10 +11,15 @@ const POINTS = 60;
 @Component({
   selector: 'vs-fading-chart',
   imports: [Chart],
-  template: `<vs-chart [option]="option()" [label]="'Fading over days: ' + said()" />`,
+  template: `<vs-chart [option]="option()" [label]="says.fadingOverDays(said())" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FadingChart {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    fadingOverDays: (said: unknown): string => $localize`Fading over days: ${said}`,
+  };
+
   readonly test = input.required<FastnessTest>();
   private readonly points = computed(() =>
     currentEntries(this.test().readings).flatMap((r) =>
@@ -23,7 +28,7 @@ export class FadingChart {
   );
   protected readonly said = computed(() =>
     this.points()
-      .map(([days, deltaE]) => `${days} days ΔE00 ${decimals(deltaE, 1)}`)
+      .map(([days, deltaE]) => $localize`${days} days ΔE00 ${decimals(deltaE, 1)}`)
       .join(', '),
   );
   protected readonly option = computed(() => {

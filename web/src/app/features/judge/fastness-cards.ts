@@ -1,6 +1,6 @@
 import type { FastnessTest } from '@vestigia/contract';
 import type { Dyed, FastnessCard, FastnessForetold } from '@vestigia/core';
-import { decimals, currentEntries, joinList, learnFastness } from '@vestigia/core';
+import { said, decimals, currentEntries, joinList, learnFastness } from '@vestigia/core';
 
 /** What each test says of what it was dyed with, as it is learnt from. */
 export const cardsOf = (tests: readonly FastnessTest[]): FastnessCard[] =>
@@ -25,7 +25,7 @@ export interface SaidFastness {
 export const sayFastness = (f: FastnessForetold | null): SaidFastness =>
   f === null
     ? { value: $localize`not tested`, span: '' }
-    : { value: one(f.deltaE00), span: `${one(f.fromDeltaE00)} to ${one(f.toDeltaE00)}` };
+    : { value: one(f.deltaE00), span: $localize`${one(f.fromDeltaE00)} to ${one(f.toDeltaE00)}` };
 
 /** What is known of one family: a dyestuff over its mordants on a fibre. */
 export interface FastnessFamily {
@@ -49,7 +49,7 @@ export function fastnessFamilies(tests: readonly FastnessTest[]): FastnessFamily
     .map(({ dyed, cards: many }) => ({ dyed, many, byLight: light.foretell(dyed), byWash: wash.foretell(dyed) }))
     .sort((x, y) => (y.byLight?.deltaE00 ?? -1) - (x.byLight?.deltaE00 ?? -1))
     .map(({ dyed, many, byLight, byWash }) => ({
-      name: `${joinList(dyed.dyestuffs)}${dyed.mordants.length === 0 ? '' : ` over ${joinList(dyed.mordants)}`}, ${dyed.fibre}`,
+      name: `${joinList(dyed.dyestuffs)}${dyed.mordants.length === 0 ? '' : $localize` over ${joinList(dyed.mordants)}`}, ${said(dyed.fibre)}`,
       light: sayFastness(byLight),
       wash: sayFastness(byWash),
       cards: many,

@@ -22,7 +22,7 @@ import { DayPicker } from '../../ui/day-picker';
     <vs-draft [of]="'card ' + test().id" [action]="action" />
     <div class="fields">
       <mat-form-field
-        ><mat-label>Looked at on</mat-label
+        ><mat-label i18n>Looked at on</mat-label
         ><input
           matInput
           vsDay
@@ -34,45 +34,57 @@ import { DayPicker } from '../../ui/day-picker';
       /></mat-form-field>
       @if (test().cloths.length > 0) {
         <mat-form-field
-          ><mat-label>What is looked at</mat-label
+          ><mat-label i18n>What is looked at</mat-label
           ><select matNativeControl name="cloth" [(ngModel)]="cloth">
-            <option [ngValue]="null">the piece itself</option>
+            <option i18n [ngValue]="null">the piece itself</option>
             @for (c of test().cloths; track c) {
-              <option [ngValue]="c">the white {{ c }}</option>
+              <option i18n [ngValue]="c">the white {{ c }}</option>
             }
           </select></mat-form-field
         >
       }
       <mat-form-field
-        ><mat-label>Grade by the grey scale</mat-label
+        ><mat-label i18n>Grade by the grey scale</mat-label
         ><select matNativeControl name="grade" [(ngModel)]="grade">
-          <option [ngValue]="null">read, not graded</option>
+          <option i18n [ngValue]="null">read, not graded</option>
           @for (g of grades; track g) {
-            <option [ngValue]="g">{{ say(g) }}{{ g === 5 ? ', no change' : '' }}</option>
+            <option [ngValue]="g">{{ say(g) }}{{ g === 5 ? says.noChange : '' }}</option>
           }
         </select></mat-form-field
       >
     </div>
     @if (grade() === null) {
       <fieldset class="fields">
-        <legend>{{ test().kind === 'light' ? 'The covered half' : cloth() ? 'The white, unwashed' : 'Before' }}</legend>
+        <legend>
+          {{ test().kind === 'light' ? says.theCoveredHalf : cloth() ? says.theWhiteUnwashed : says.before }}
+        </legend>
         <mat-form-field><mat-label>L*</mat-label><input matInput vsNumber name="bL" [(ngModel)]="bL" /></mat-form-field>
         <mat-form-field><mat-label>a*</mat-label><input matInput vsNumber name="ba" [(ngModel)]="ba" /></mat-form-field>
         <mat-form-field><mat-label>b*</mat-label><input matInput vsNumber name="bb" [(ngModel)]="bb" /></mat-form-field>
       </fieldset>
       <fieldset class="fields">
-        <legend>{{ test().kind === 'light' ? 'The open half' : 'After' }}</legend>
+        <legend>{{ test().kind === 'light' ? says.theOpenHalf : says.after }}</legend>
         <mat-form-field><mat-label>L*</mat-label><input matInput vsNumber name="aL" [(ngModel)]="aL" /></mat-form-field>
         <mat-form-field><mat-label>a*</mat-label><input matInput vsNumber name="aa" [(ngModel)]="aa" /></mat-form-field>
         <mat-form-field><mat-label>b*</mat-label><input matInput vsNumber name="ab" [(ngModel)]="ab" /></mat-form-field>
       </fieldset>
     }
     <vs-refusal [problem]="action.problem()" />
-    <button class="act" type="submit" [disabled]="action.busy()">Keep the reading</button>
+    <button i18n class="act" type="submit" [disabled]="action.busy()">Keep the reading</button>
   </form>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FastnessReading {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    noChange: $localize`, no change`,
+    theCoveredHalf: $localize`The covered half`,
+    theWhiteUnwashed: $localize`The white, unwashed`,
+    before: $localize`Before`,
+    theOpenHalf: $localize`The open half`,
+    after: $localize`After`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly test = input.required<FastnessTest>();
   readonly today = input.required<string>();

@@ -58,6 +58,17 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FastnessPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    hangTheCard: $localize`Hang the card`,
+    beginTheWashTest: $localize`Begin the wash test`,
+    on: (join: unknown): string => $localize` on ${join}`,
+    whiteStained: (cloth: unknown): string => $localize`white ${cloth}, stained`,
+    theOpenHalf: $localize`the open half`,
+    itself: $localize`itself`,
+    byEye: $localize`, by eye`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly tests = liveQuery(['fastness'], () => this.api.get('/api/fastness'));
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));

@@ -4,7 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { MatchRecord } from '@vestigia/contract';
 import type { Fit, FitFamily, FitKind, Fits, LetterNames, Observation } from '@vestigia/core';
-import { decimals, FIT_KINDS, countLabel, joinList } from '@vestigia/core';
+import { said, decimals, FIT_KINDS, countLabel, joinList } from '@vestigia/core';
 import type { EChartsCoreOption } from 'echarts/core';
 import { askMatch } from '../../services/ask-match';
 import type { Tones } from '../../ui/chart';
@@ -44,12 +44,12 @@ const KIND_NAMES: Readonly<Record<FitKind, { readonly name: string; readonly axi
   selector: 'vs-fit-charts',
   imports: [Chart, FormsModule, MatFormFieldModule, MatInputModule],
   template: `@if (isUntold()) {
-      <p class="off" role="alert">The curves could not be worked out here. Load the page anew to try again.</p>
+      <p i18n class="off" role="alert">The curves could not be worked out here. Load the page anew to try again.</p>
     }
     @if (told()) {
       <div class="choice">
         <mat-form-field
-          ><mat-label>What is followed</mat-label
+          ><mat-label i18n>What is followed</mat-label
           ><select matNativeControl name="kind" [(ngModel)]="kind">
             @for (k of kinds; track k) {
               <option [ngValue]="k">{{ kindNames[k].name }}</option>
@@ -58,7 +58,7 @@ const KIND_NAMES: Readonly<Record<FitKind, { readonly name: string; readonly axi
         >
         @if (fits().length > 0) {
           <mat-form-field class="wide"
-            ><mat-label>Dyestuff, mordant and fibre</mat-label
+            ><mat-label i18n>Dyestuff, mordant and fibre</mat-label
             ><select matNativeControl name="family" [(ngModel)]="index">
               @for (f of fits(); track $index) {
                 <option [ngValue]="$index">{{ nameOf(f) }}, {{ count(f.points.length, 'reading') }}</option>
@@ -69,7 +69,7 @@ const KIND_NAMES: Readonly<Record<FitKind, { readonly name: string; readonly axi
       </div>
       @if (chosen()) {
         <vs-chart [option]="option()" [label]="said()" />
-        <p class="small">
+        <p i18n class="small">
           {{ said() }} The line is what was learnt, out of the reference jar; the thin ones hold it four times in five.
           Each point is a reading, moved to what the line was dyed with by what was learnt of that.
         </p>
@@ -77,7 +77,7 @@ const KIND_NAMES: Readonly<Record<FitKind, { readonly name: string; readonly axi
         <p>{{ kindNames[kind()].never }}</p>
       }
       @if (declined()) {
-        <p class="small soft">Read too seldom for a curve: {{ declined() }}.</p>
+        <p i18n class="small soft">Read too seldom for a curve: {{ declined() }}.</p>
       }
     }`,
   styles: `
@@ -126,8 +126,8 @@ export class FitCharts {
 
   protected nameOf({ materialId, mordantIds, modifierId, fibre }: FitFamily): string {
     const { material } = this.names();
-    const over = mordantIds.length > 0 ? ` over ${joinList(mordantIds.map(material))}` : '';
-    return `${material(materialId)}${over} on ${fibre}${modifierId === null ? '' : `, then ${material(modifierId)}`}`;
+    const over = mordantIds.length > 0 ? $localize` over ${joinList(mordantIds.map(material))}` : '';
+    return $localize`${material(materialId)}${over} on ${said(fibre)}${modifierId === null ? '' : $localize`, then ${material(modifierId)}`}`;
   }
 
   protected readonly option = computed(() => {

@@ -19,15 +19,15 @@ export interface ForetoldGroup {
   imports: [Decimals, ScrollRegion, RouterLink],
   template: `<div class="scroller">
     <table class="ledger">
-      <caption class="unseen">
+      <caption i18n class="unseen">
         How near it came
       </caption>
       <thead>
         <tr>
           <th scope="col">{{ by() }}</th>
-          <th scope="col" class="number">Readings</th>
-          <th scope="col" class="number">Half within, ΔE00</th>
-          <th scope="col" class="number">Inside what was said</th>
+          <th i18n scope="col" class="number">Readings</th>
+          <th i18n scope="col" class="number">Half within, ΔE00</th>
+          <th i18n scope="col" class="number">Inside what was said</th>
         </tr>
       </thead>
       <tbody>
@@ -42,7 +42,7 @@ export interface ForetoldGroup {
             </th>
             <td class="number">{{ g.readings }}</td>
             <td class="number">{{ g.median | decimals: 1 }}</td>
-            <td class="number">{{ g.inside }} of {{ g.readings }}</td>
+            <td i18n class="number">{{ g.inside }} of {{ g.readings }}</td>
           </tr>
         }
       </tbody>

@@ -25,7 +25,7 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
   imports: [Decimals, ScrollRegion, MatchAtWork, FitCharts, ForetoldLedger, JudgeNav, RefusalNote, RouterLink, Swatch],
   providers: [MatchRecordReader],
   template: `<div class="head">
-      <h1>How good it was foretold</h1>
+      <h1 i18n>How good it was foretold</h1>
       <vs-judge-nav />
     </div>
     <vs-refusal [problem]="record.problem()" />
@@ -34,54 +34,55 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
         <p>{{ said }}</p>
       </div>
     } @else if (review(); as r) {
-      <p class="say">
+      <p i18n class="say">
         Of {{ count(r.foretold.length, 'reading') }}, each foretold from all the others, half came out within ΔE00
         {{ r.median | decimals: 1 }} of that; {{ percent(r.inside) }} of a hundred lay inside what was said, where
         eighty are promised.
       </p>
       @if (next(); as n) {
-        <p>
+        <p i18n>
           What one strip would teach most: <strong>{{ n.tag }}</strong> of {{ n.material }}, which may be anything from
           {{ n.jar.fromPercent | decimals: 0 }} to {{ n.jar.toPercent | decimals: 0 }} % of the reference.
         </p>
       }
-      <h2>By colourway</h2>
-      <vs-foretold-ledger by="Colourway" [groups]="byColourway()" />
-      <h2>Over time</h2>
-      <vs-foretold-ledger by="Quarter" [groups]="byQuarter()" />
-      <h2>Furthest from what was foretold</h2>
+      <h2 i18n>By colourway</h2>
+      <vs-foretold-ledger by="Colourway" i18n-by [groups]="byColourway()" />
+      <h2 i18n>Over time</h2>
+      <vs-foretold-ledger by="Quarter" i18n-by [groups]="byQuarter()" />
+      <h2 i18n>Furthest from what was foretold</h2>
       <div class="mounts">
         @for (f of furthest(); track f.id) {
           <figure>
-            <vs-swatch [lab]="under(f.foretold)" [width]="4" label="foretold" /><vs-swatch
+            <vs-swatch [lab]="under(f.foretold)" [width]="4" label="foretold" i18n-label /><vs-swatch
               [lab]="under(f.got)"
               [width]="4"
               label="as it came out"
+              i18n-label
             />
-            <figcaption>
+            <figcaption i18n>
               <a [routerLink]="['/lots', f.lotId]">{{ f.title }}</a><br />ΔE00 {{ f.deltaE00 | decimals: 1 }}, said
               {{ f.within80 | decimals: 1 }}
             </figcaption>
           </figure>
         }
       </div>
-      <h2>What was learnt of each dyestuff</h2>
+      <h2 i18n>What was learnt of each dyestuff</h2>
       @if (record.value(); as all) {
         <vs-fit-charts [readings]="record.readings()" [strengths]="all.strengths" [names]="record.names()" />
       }
-      <h2>Jars, by what was dyed with them</h2>
+      <h2 i18n>Jars, by what was dyed with them</h2>
       <div class="scroller">
         <table class="ledger">
-          <caption class="unseen">
+          <caption i18n class="unseen">
             Jars, by what was dyed with them
           </caption>
           <thead>
             <tr>
-              <th scope="col">Jar</th>
-              <th scope="col">Material</th>
-              <th scope="col" class="number">Of the reference</th>
-              <th scope="col" class="number">Nine times in ten</th>
-              <th scope="col" class="number">Readings</th>
+              <th i18n scope="col">Jar</th>
+              <th i18n scope="col">Material</th>
+              <th i18n scope="col" class="number">Of the reference</th>
+              <th i18n scope="col" class="number">Nine times in ten</th>
+              <th i18n scope="col" class="number">Readings</th>
             </tr>
           </thead>
           <tbody>
@@ -99,13 +100,13 @@ const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y
           </tbody>
         </table>
       </div>
-      <p class="small soft">
+      <p i18n class="small soft">
         Before anything is dyed with a jar it counts as the reference, give or take what harvests differ by.
       </p>
     } @else if (isUntold()) {
-      <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
+      <p i18n class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
     } @else if (record.value()) {
-      <vs-match-at-work [asked]="asked" what="Foretelling each lot from the others …" />
+      <vs-match-at-work [asked]="asked" what="Foretelling each lot from the others …" i18n-what />
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -118,7 +119,7 @@ export class ForetoldPage {
     const r = this.record.value();
     const read = r?.readings.filter((x) => !x.isMaster).length ?? 0;
     return r && read < LEAST_READINGS
-      ? `Nothing can be foretold before ${LEAST_READINGS} lots were read dry; so far ${read} ${read === 1 ? 'was' : 'were'}.`
+      ? $localize`Nothing can be foretold before ${LEAST_READINGS} lots were read dry; so far ${read} ${read === 1 ? $localize`was` : $localize`were`}.`
       : '';
   });
   private readonly ask = computed(() => {

@@ -34,6 +34,12 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JudgeLotsPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    noDryReadingYet: $localize`no dry reading yet`,
+    held: $localize`, held`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly today = liveQuery(['lots'], () => this.api.get('/api/today'));
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));

@@ -64,6 +64,7 @@ import { namesPage } from '../../services/page-title';
 import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
 import { Decimals } from '../../ui/decimals';
+import { Said } from '../../ui/said';
 
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
   pass: $localize`Pass it`,
@@ -75,6 +76,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
 @Component({
   selector: 'vs-judge',
   imports: [
+    Said,
     Decimals,
     GivenVerdicts,
     Kept,
@@ -102,6 +104,21 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class JudgePage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    master: (master: unknown): string => $localize`Master · ${master}`,
+    noMasterYet: $localize`No master yet`,
+    asAWhole: $localize`as a whole`,
+    notRead: $localize`not read`,
+    nothingWanted: $localize`nothing wanted`,
+    heldByItself: $localize`, held by itself`,
+    refusedByItself: $localize`, refused by itself`,
+    within: $localize`within`,
+    beyond: $localize`beyond`,
+    afterTheVerdict: $localize`, after the verdict`,
+    readBy: (name: unknown): string => $localize`read by ${name}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly contextPanel = inject(ContextPanel);
   readonly id = input.required<string>();

@@ -17,8 +17,8 @@ const NEAR = 8;
   imports: [Decimals, RouterLink, Swatch],
   template: `<div class="mounts beside">
       <figure>
-        <vs-swatch [lab]="lab()" [width]="6" [height]="90" label="this" />
-        <figcaption>this</figcaption>
+        <vs-swatch [lab]="lab()" [width]="6" [height]="90" label="this" i18n-label />
+        <figcaption i18n>this</figcaption>
       </figure>
       @for (e of earlier(); track e.lot.id) {
         <figure>
@@ -28,13 +28,13 @@ const NEAR = 8;
           </figcaption>
         </figure>
       } @empty {
-        <p>No earlier lot of this colourway has a colour.</p>
+        <p i18n>No earlier lot of this colourway has a colour.</p>
       }
     </div>
     <div class="mounts beside">
       @for (n of near(); track $index) {
         <figure>
-          <vs-swatch [lab]="lab()" [width]="3" [height]="90" label="this" /><vs-swatch
+          <vs-swatch [lab]="lab()" [width]="3" [height]="90" label="this" i18n-label /><vs-swatch
             [lab]="n.lab"
             [width]="3"
             [height]="90"

@@ -68,6 +68,13 @@ function kept(): Kept {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PalettePage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    onePlaceEarlier: (title: unknown): string => $localize`${title}, one place earlier`,
+    onePlaceLater: (title: unknown): string => $localize`${title}, one place later`,
+    leaveOut: (title: unknown): string => $localize`Leave ${title} out`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly start = kept();
   protected readonly orders = Object.entries(ORDER_LABELS) as [PaletteOrder, string][];

@@ -254,7 +254,7 @@ export class ReachPage {
       over:
         way.mordants.length === 0
           ? ''
-          : ` over ${joinList(way.mordants.map((m) => `${names.material(m.materialId)} ${sayPercent(m.percentOwf)}`))}`,
+          : $localize` over ${joinList(way.mordants.map((m) => `${names.material(m.materialId)} ${sayPercent(m.percentOwf)}`))}`,
       from: joinList(way.dyestuffs.map((d) => (d.stockLotId ? names.jar(d.stockLotId) : this.sayNoJar(d.materialId)))),
       limits: way.dyestuffs
         .filter((d) => d.isAtMost)
@@ -265,7 +265,7 @@ export class ReachPage {
           : `${cost.unknown.length > 0 ? $localize`at least ` : ''}${formatMoney(Math.round(cost.minor), currency)}`,
       light: this.fastnessOf(way, 'light'),
       wash: this.fastnessOf(way, 'wash'),
-      stands: joinList(way.dyestuffs.map((d) => `${d.onFibre} of ${d.readings}`)),
+      stands: joinList(way.dyestuffs.map((d) => $localize`${d.onFibre} of ${d.readings}`)),
     };
   }
 

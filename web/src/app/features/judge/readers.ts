@@ -14,14 +14,14 @@ import { Decimals } from '../../ui/decimals';
   selector: 'vs-readers',
   imports: [Decimals, ScrollRegion, May, CardMeasured, JudgeNav, RefusalNote],
   template: `<div class="head">
-      <h1>Readers and files</h1>
+      <h1 i18n>Readers and files</h1>
       <vs-judge-nav />
     </div>
     <vs-refusal [problem]="readers.problem()" />
     @if (readers.value(); as all) {
       @if (all.length === 0) {
         <div class="empty">
-          <p>
+          <p i18n>
             Say with a reading which reader it was taken with. How well it repeats itself is known once a piece was read
             twice; how two differ, once both have read the same {{ least }} pieces.
           </p>
@@ -29,15 +29,15 @@ import { Decimals } from '../../ui/decimals';
       } @else {
         <div class="scroller">
           <table class="ledger">
-            <caption class="unseen">
+            <caption i18n class="unseen">
               Readers
             </caption>
             <thead>
               <tr>
-                <th scope="col">Reader</th>
-                <th scope="col" class="number">Readings</th>
-                <th scope="col" class="number">Repeats within</th>
-                <th scope="col">Beside the first</th>
+                <th i18n scope="col">Reader</th>
+                <th i18n scope="col" class="number">Readings</th>
+                <th i18n scope="col" class="number">Repeats within</th>
+                <th i18n scope="col">Beside the first</th>
               </tr>
             </thead>
             <tbody>
@@ -47,17 +47,22 @@ import { Decimals } from '../../ui/decimals';
                   <td class="number">{{ r.readings }}</td>
                   <td class="number">
                     {{
-                      r.repeatabilityDeltaE00 === null ? 'not known' : 'ΔE00 ' + (r.repeatabilityDeltaE00 | decimals: 2)
+                      r.repeatabilityDeltaE00 === null
+                        ? says.notKnown
+                        : 'ΔE00 ' + (r.repeatabilityDeltaE00 | decimals: 2)
                     }}
                   </td>
                   <td>
                     @if (first) {
-                      the others are put beside this one
+                      <ng-container i18n>the others are put beside this one</ng-container>
                     } @else if (r.offset; as o) {
-                      reads L* {{ signed(o.lab.L) }}, a* {{ signed(o.lab.a) }}, b* {{ signed(o.lab.b) }} beside it, on
-                      {{ r.sharedSwatches }} pieces; ΔE00 {{ o.leftDeltaE00 | decimals: 2 }} is left without that
+                      <ng-container i18n
+                        >reads L* {{ signed(o.lab.L) }}, a* {{ signed(o.lab.a) }}, b* {{ signed(o.lab.b) }} beside it,
+                        on {{ r.sharedSwatches }} pieces; ΔE00 {{ o.leftDeltaE00 | decimals: 2 }} is left without
+                        that</ng-container
+                      >
                     } @else {
-                      {{ r.sharedSwatches }} of {{ least }} pieces that both have read
+                      <ng-container i18n>{{ r.sharedSwatches }} of {{ least }} pieces that both have read</ng-container>
                     }
                   </td>
                 </tr>
@@ -68,17 +73,22 @@ import { Decimals } from '../../ui/decimals';
       }
     }
     <vs-card-measured />
-    <h2>Every reading that settled, as a file</h2>
+    <h2 i18n>Every reading that settled, as a file</h2>
     <div class="actions">
-      <a *vsMay="'dyer'" class="act" href="/api/colours/file?format=cgats" download="readings.cgats.txt"
+      <a i18n *vsMay="'dyer'" class="act" href="/api/colours/file?format=cgats" download="readings.cgats.txt"
         >CGATS.17 text</a
       >
-      <a *vsMay="'dyer'" class="act" href="/api/colours/file?format=csv" download="readings.csv">Table (CSV)</a>
+      <a i18n *vsMay="'dyer'" class="act" href="/api/colours/file?format=csv" download="readings.csv">Table (CSV)</a>
     </div>
-    <p class="small soft">Spectra are written where every reading has one; else L*a*b* alone.</p>`,
+    <p i18n class="small soft">Spectra are written where every reading has one; else L*a*b* alone.</p>`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReadersPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    notKnown: $localize`not known`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly least = LEAST_SHARED;
   protected readonly readers = liveQuery(['lots'], () => this.api.get('/api/readers'));

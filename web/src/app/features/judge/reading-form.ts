@@ -39,11 +39,11 @@ import { Decimals } from '../../ui/decimals';
   imports: [Decimals, DraftOf, ColourEntry, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice],
   template: `<form (ngSubmit)="read()">
     <vs-draft [of]="'reading of ' + lot().summary.id" [action]="reading" />
-    <h3>{{ replaces() ? 'What should stand instead' : 'A new reading' }}</h3>
+    <h3>{{ replaces() ? says.whatShouldStandInstead : says.aNewReading }}</h3>
     <div class="fields lab">
       <vs-shade-choice [lot]="lot()" [(shade)]="shade" />
       <mat-form-field
-        ><mat-label>The piece is</mat-label
+        ><mat-label i18n>The piece is</mat-label
         ><select matNativeControl name="state" [(ngModel)]="state">
           @for (s of states; track s) {
             <option [ngValue]="s">{{ s }}</option>
@@ -53,30 +53,37 @@ import { Decimals } from '../../ui/decimals';
     </div>
     <vs-colour-entry
       [under]="under()"
-      [why]="lot().summary.master ? ', as the master was' : ''"
+      [why]="lot().summary.master ? says.asTheMasterWas : ''"
       [start]="lot().summary.master ?? lot().summary.undyed"
     />
     <div class="fields">
       <mat-form-field class="wide"
-        ><mat-label>Note on the reading</mat-label><input matInput name="readingNote" [(ngModel)]="note"
+        ><mat-label i18n>Note on the reading</mat-label><input matInput name="readingNote" [(ngModel)]="note"
       /></mat-form-field>
     </div>
     @if (backed(); as darker) {
-      <p class="wet" role="status">
+      <p i18n class="wet" role="status">
         Darker by L* {{ darker | decimals: 1 }} than it was read before, in the same hue: did something dark show
         through? Fold it until nothing does and read it again, on white; or keep it as it is.
       </p>
     }
     <vs-refusal [problem]="reading.problem()" />
-    <button class="act" type="submit" [disabled]="reading.busy()">Keep the reading</button>
+    <button i18n class="act" type="submit" [disabled]="reading.busy()">Keep the reading</button>
     @if (replaces()) {
-      <button class="plain" type="button" (click)="replaces.set(undefined)">Cancel the correction</button>
+      <button i18n class="plain" type="button" (click)="replaces.set(undefined)">Cancel the correction</button>
     }
   </form>`,
   styleUrl: './judge.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReadingForm {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    whatShouldStandInstead: $localize`What should stand instead`,
+    aNewReading: $localize`A new reading`,
+    asTheMasterWas: $localize`, as the master was`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly lot = input.required<LotDetail>();
   /** Light and observer of the reading. */

@@ -31,23 +31,24 @@ export interface Missed {
       @if (l.ways.length > 0) {
         <div class="mounts pair">
           <figure>
-            <vs-swatch [lab]="missed().standard" [width]="6" [height]="70" label="wanted" /><vs-swatch
+            <vs-swatch [lab]="missed().standard" [width]="6" [height]="70" label="wanted" i18n-label /><vs-swatch
               [lab]="missed().under"
               [width]="6"
               [height]="70"
               label="as it is"
+              i18n-label
             />
-            <figcaption>wanted, and as it is</figcaption>
+            <figcaption i18n>wanted, and as it is</figcaption>
           </figure>
           @for (w of ways(); track $index) {
             <figure>
-              <vs-swatch [lab]="missed().standard" [width]="5" [height]="70" label="wanted" /><vs-swatch
+              <vs-swatch [lab]="missed().standard" [width]="5" [height]="70" label="wanted" i18n-label /><vs-swatch
                 [lab]="shade(w.lab)"
                 [width]="5"
                 [height]="70"
                 [label]="l.ways[$index]!.what"
               />
-              <figcaption>{{ $first ? 'surest' : 'another way' }}</figcaption>
+              <figcaption>{{ $first ? says.surest : says.anotherWay }}</figcaption>
             </figure>
           }
         </div>
@@ -56,7 +57,7 @@ export interface Missed {
             <strong>{{ w.what }}</strong>: {{ w.comes }}. {{ w.how }}
           </p>
         }
-        <p class="small">
+        <p i18n class="small">
           Read the cautions of what goes in, and its supplier’s safety data sheet, before it is weighed. Try it on one
           piece first and read that dry. A fresh bath is a lot of its own:
           <a [routerLink]="['/lots', lot().summary.id]">keep the pieces on the shelf as dyed fibre</a>, and dye them
@@ -67,13 +68,19 @@ export interface Missed {
         <p>{{ l.soldAs }}</p>
       }
     } @else if (isUntold()) {
-      <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
+      <p i18n class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
     } @else {
-      <vs-match-at-work [asked]="asked" what="Trying what could go on top …" />
+      <vs-match-at-work [asked]="asked" what="Trying what could go on top …" i18n-what />
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Rescue {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    surest: $localize`surest`,
+    anotherWay: $localize`another way`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly record = inject(MatchRecordReader);
   readonly lot = input.required<LotDetail>();

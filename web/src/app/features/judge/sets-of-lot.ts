@@ -40,7 +40,7 @@ const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
   template: `
     @if (others().length > 0) {
       <fieldset>
-        <legend>With pieces of other lots that stand on the shelf</legend>
+        <legend i18n>With pieces of other lots that stand on the shelf</legend>
         @for (o of others(); track o.lotId) {
           <label class="tick"
             ><input
@@ -49,16 +49,19 @@ const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
               [checked]="withLots().has(o.lotId)"
               (change)="take(o.lotId)"
             />
-            {{ o.tag }}: {{ count(o.pieces.length, 'piece') }} read, {{ weight(o.onShelfG) }} on the shelf</label
+            <ng-container i18n
+              >{{ o.tag }}: {{ count(o.pieces.length, 'piece') }} read, {{ weight(o.onShelfG) }} on the
+              shelf</ng-container
+            ></label
           >
         }
         @if (withLots().size > 0) {
-          <p class="small soft">Single pieces aren’t followed once they are kept: leave out what was sold.</p>
+          <p i18n class="small soft">Single pieces aren’t followed once they are kept: leave out what was sold.</p>
         }
       </fieldset>
     }
     @if (withLots().size > 0) {
-      <div class="mounts" role="group" aria-label="pieces to sort">
+      <div class="mounts" role="group" aria-label="pieces to sort" i18n-aria-label>
         @for (p of offered(); track p.mark) {
           <label class="tick small"
             ><input
@@ -73,22 +76,22 @@ const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
       </div>
     }
     @if (pieces().length < 2) {
-      <p class="soft">
+      <p i18n class="soft">
         Read single pieces, each by its mark, and they can be sorted into sets that match. So far
-        {{ count(pieces().length, 'piece is', 'pieces are') }} read by
-        {{ pieces().length === 1 ? 'itself' : 'themselves' }}.
+        {{ count(pieces().length, says.pieceIs, says.piecesAre) }} read by
+        {{ pieces().length === 1 ? says.itself : says.themselves }}.
       </p>
     } @else {
       <form (ngSubmit)="sort()">
         <div class="fields lab">
           <mat-form-field
-            ><mat-label>Pieces in a set</mat-label
+            ><mat-label i18n>Pieces in a set</mat-label
             ><input matInput vsNumber name="setSize" inputmode="numeric" [(ngModel)]="size"
           /></mat-form-field>
         </div>
         <div class="actions">
           <button class="act" type="submit" [disabled]="busy() || whyNot() !== ''">
-            {{ busy() ? 'Sorting …' : 'Sort ' + count(pieces().length, 'piece') + ' into sets' }}
+            {{ busy() ? says.sorting : says.sortIntoSets(count(pieces().length, 'piece')) }}
           </button>
           @if (whyNot(); as why) {
             <span class="soft">{{ why }}</span>
@@ -100,34 +103,46 @@ const toggled = (all: ReadonlySet<string>, one: string): ReadonlySet<string> =>
       }
     }
     @if (sorted(); as s) {
-      <p role="status">
+      <p i18n role="status">
         {{ count(s.sets.length, 'set') }}; the worst pair in any lies ΔE00 {{ s.worst | decimals: 2 }} apart.
         @if (s.of !== pieces()) {
           Pieces were read since: sort again.
         }
       </p>
       @for (set of s.sets; track $index) {
-        <div class="mounts" role="group" [attr.aria-label]="'set ' + ($index + 1)">
+        <div class="mounts" role="group" [attr.aria-label]="says.set($index + 1)">
           @for (p of set; track p.mark) {
             <figure>
-              <vs-swatch [lab]="p.under" [width]="4" [label]="'piece ' + p.mark" />
+              <vs-swatch [lab]="p.under" [width]="4" [label]="says.piece(p.mark)" />
               <figcaption>{{ p.mark }}</figcaption>
             </figure>
           }
         </div>
       }
       <vs-refusal [problem]="printing.problem()" />
-      <button class="act" type="button" [disabled]="printing.busy()" (click)="print(s)">
+      <button i18n class="act" type="button" [disabled]="printing.busy()" (click)="print(s)">
         Print a tag for each set
       </button>
       @if (s.leftOver.length > 0) {
-        <p>Left over: {{ namesOf(s.leftOver) }}.</p>
+        <p i18n>Left over: {{ namesOf(s.leftOver) }}.</p>
       }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SetsOfLot {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    pieceIs: $localize`piece is`,
+    piecesAre: $localize`pieces are`,
+    itself: $localize`itself`,
+    themselves: $localize`themselves`,
+    sorting: $localize`Sorting …`,
+    sortIntoSets: (piece: unknown): string => $localize`Sort ${piece} into sets`,
+    set: (value: unknown): string => $localize`set ${value}`,
+    piece: (mark: unknown): string => $localize`piece ${mark}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly sorter = inject(SetSorter);
   readonly lot = input.required<LotDetail>();
@@ -191,7 +206,8 @@ export class SetsOfLot {
     if (size === null || !Number.isInteger(size) || size < 2) return $localize`A set has two pieces or more.`;
     return size > this.pieces().length ? $localize`Only ${this.pieces().length} are read: fewer than a set has.` : '';
   });
-  protected readonly namesOf = (pieces: readonly ReadPiece[]): string => joinList(pieces.map((p) => `piece ${p.mark}`));
+  protected readonly namesOf = (pieces: readonly ReadPiece[]): string =>
+    joinList(pieces.map((p) => $localize`piece ${p.mark}`));
 
   protected readonly printing = pageAction();
 

@@ -54,6 +54,12 @@ const wordsOf = (s: Snippet): string =>
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class SwatchBookPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    nothingInTheBook: $localize`Nothing in the book fits`,
+    inTheBook: $localize`In the book`,
+  };
+
   private readonly api = inject(ApiClient);
   /** The page that is open, of the address. */
   readonly page = input<string>();

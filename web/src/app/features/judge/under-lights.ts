@@ -25,18 +25,18 @@ export interface ReadSpectrally {
   template: `<div class="mounts lights">
       @for (l of lights(); track l.light) {
         <figure>
-          <vs-swatch [lab]="l.own" [width]="5" [height]="90" [label]="own().name + ' in ' + l.label" />
+          <vs-swatch [lab]="l.own" [width]="5" [height]="90" [label]="says.inSaid(own().name, l.label)" />
           @if (l.other; as other) {
-            <vs-swatch [lab]="other" [width]="5" [height]="90" [label]="beside()?.name + ' in ' + l.label" />
+            <vs-swatch [lab]="other" [width]="5" [height]="90" [label]="says.inSaid(beside()?.name, l.label)" />
           }
           <figcaption>{{ l.label }}{{ l.said }}</figcaption>
         </figure>
       }
     </div>
     @if (beside(); as b) {
-      <p class="small">{{ own().name }} beside {{ b.name }}: {{ parts() }}</p>
+      <p i18n class="small">{{ own().name }} beside {{ b.name }}: {{ parts() }}</p>
     } @else {
-      <p class="small soft">Nothing else was read band by band to lay beside it.</p>
+      <p i18n class="small soft">Nothing else was read band by band to lay beside it.</p>
     }`,
   styles: `
     .lights vs-swatch {
@@ -46,6 +46,11 @@ export interface ReadSpectrally {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class UnderLights {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    inSaid: (name: unknown, label: unknown): string => $localize`${name} in ${label}`,
+  };
+
   readonly own = input.required<ReadSpectrally>();
   readonly beside = input<ReadSpectrally>();
   readonly observer = input<ColourConditions['observer']>('10');

@@ -1,3 +1,4 @@
+import { said } from '@vestigia/core';
 import { ChangeDetectionStrategy, Component, computed, inject, linkedSignal, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -24,6 +25,7 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { toChoose } from '../../ui/put-away-too';
+import { Said } from '../../ui/said';
 
 const PIECE_WORDS: Readonly<Partial<Record<FibreKind, string>>> = { silk: 'scarf', cotton: 'length', linen: 'length' };
 /** Bought or gathered a little more than one lot takes. */
@@ -40,7 +42,17 @@ interface Need {
 /** The first lot of an empty studio, on one page: what is on the pot, which cloth, which dyestuff, how much. */
 @Component({
   selector: 'vs-first-lot',
-  imports: [DraftOf, ActBar, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, NumberField, RefusalNote],
+  imports: [
+    Said,
+    DraftOf,
+    ActBar,
+    ScrollRegion,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+  ],
   templateUrl: './first-lot.html',
   styles: `
     .tick {
@@ -55,6 +67,14 @@ interface Need {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FirstLotPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    yourPotHoldsL: $localize`Your pot holds, l`,
+    anotherPotLIf: $localize`Another pot, l, if you like`,
+    eGSOf: (pieceWord: unknown): string => $localize`e.g. 3 ${pieceWord}s of 100 g`,
+    thereIs: (name: unknown): string => $localize`There is, ${name}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();
@@ -90,7 +110,7 @@ export class FirstLotPage {
   protected readonly starter = linkedSignal<Starter | undefined>(() => this.starters()[0]);
   protected readonly name = linkedSignal(() => {
     const dyestuff = this.dyestuff();
-    return dyestuff ? `${dyestuff.name} on ${this.fibre()}` : '';
+    return dyestuff ? $localize`${dyestuff.name} on ${said(this.fibre())}` : '';
   });
   protected readonly reading = computed(() =>
     this.size().trim() === ''
@@ -105,7 +125,7 @@ export class FirstLotPage {
     const [starter, wofG] = [this.starter(), this.wofG()];
     if (!starter || wofG === undefined) return [];
     return [
-      { key: '', name: $localize`The ${this.fibre()}`, needs: `${wofG} g`, enough: `${wofG} g` },
+      { key: '', name: $localize`The ${said(this.fibre())}`, needs: `${wofG} g`, enough: `${wofG} g` },
       ...starterNeeds(starter, this.dyestuffKey()).map(({ key, percentOwf }) => {
         const entry = catalogueEntry(key);
         const unit = entry?.measure === 'volume' ? 'ml' : 'g';

@@ -49,7 +49,7 @@ export class KeepPieces {
   protected readonly place = signal('');
   protected readonly suggested = computed(() => {
     const base = this.groups().find((g) => g.key === this.group())?.baseName ?? this.lot().base.name;
-    return `${base}, ${this.treatment() === 'mordanted' ? 'mordanted' : this.lot().summary.colourway.name}`;
+    return `${base}, ${this.treatment() === 'mordanted' ? $localize`mordanted` : this.lot().summary.colourway.name}`;
   });
 
   protected keep(): void {

@@ -11,11 +11,12 @@ import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
 import { DraftOf } from '../../ui/draft';
+import { Said } from '../../ui/said';
 
 /** Chips, husks and bark that gave once and are kept, frozen or dried, for a paler bath. */
 @Component({
   selector: 'vs-keep-spent',
-  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [Said, DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './keep-spent.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

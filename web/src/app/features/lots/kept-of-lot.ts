@@ -10,11 +10,12 @@ import { Swatch } from '../../ui/swatch';
 import { KeepPieces } from './keep-pieces';
 import { KeepSpent } from './keep-spent';
 import { ScrollRegion } from '../../ui/scroll-region';
+import { Said } from '../../ui/said';
 
 /** What came of a lot and stands in Stores, where it went on to, and what else may be kept of it. */
 @Component({
   selector: 'vs-kept-of-lot',
-  imports: [ScrollRegion, RouterLink, Amount, KeepPieces, KeepSpent, RefusalNote, Swatch],
+  imports: [Said, ScrollRegion, RouterLink, Amount, KeepPieces, KeepSpent, RefusalNote, Swatch],
   templateUrl: './kept-of-lot.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -15,7 +15,7 @@ export const AT_HAND = $localize`protection at hand, sheet read`;
   template: ` @for (c of checks(); track c.key) {
     <div class="check" [class.stop]="c.severity === 'stop'">
       <p>
-        <strong>{{ c.severity === 'stop' ? 'Stop. ' : '' }}{{ c.message }}</strong> {{ c.why }}
+        <strong>{{ c.severity === 'stop' ? says.stop : '' }}{{ c.message }}</strong> {{ c.why }}
         <span class="soft small">({{ c.cites }})</span>
       </p>
       @if (c.protection) {
@@ -26,18 +26,18 @@ export const AT_HAND = $localize`protection at hand, sheet read`;
             [checked]="!!reasons()[c.key]"
             (change)="say(c.key, reasons()[c.key] ? '' : atHand)"
           />
-          It is at hand, and the sheet is read</label
+          <ng-container i18n>It is at hand, and the sheet is read</ng-container></label
         >
       } @else if (c.severity === 'caution') {
         <mat-form-field subscriptSizing="dynamic"
-          ><mat-label>Why go on all the same?</mat-label
+          ><mat-label i18n>Why go on all the same?</mat-label
           ><input
             matInput
             maxlength="200"
             [name]="'why ' + c.key"
             [ngModel]="reasons()[c.key] ?? ''"
             (ngModelChange)="say(c.key, $event)"
-            [attr.aria-label]="'Why go on all the same? ' + c.message"
+            [attr.aria-label]="says.whyGoOnAll(c.message)"
         /></mat-form-field>
       }
     </div>
@@ -63,6 +63,12 @@ export const AT_HAND = $localize`protection at hand, sheet read`;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotChecks {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    stop: $localize`Stop. `,
+    whyGoOnAll: (message: unknown): string => $localize`Why go on all the same? ${message}`,
+  };
+
   readonly checks = input.required<readonly LotCheck[]>();
   /** Reasons given, by the check's key. */
   readonly reasons = model.required<Readonly<Record<string, string>>>();

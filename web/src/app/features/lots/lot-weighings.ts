@@ -36,7 +36,7 @@ export class LotWeighings {
         short: material.short > 0 ? formatAmount(material.short, material.measure) : '',
         weighings: weighings.map((w) => ({
           target: w.target,
-          where: `${steps > 1 ? `${w.step}, ` : ''}${w.forBatches.length > 1 ? `batches ${w.forBatches.join(' + ')}` : `batch ${w.batch}`}`,
+          where: `${steps > 1 ? `${w.step}, ` : ''}${w.forBatches.length > 1 ? $localize`batches ${w.forBatches.join(' + ')}` : $localize`batch ${w.batch}`}`,
         })),
         picks: material.picks.map((p) => ({
           tag: stockLots.find((j) => j.id === p.stockLotId)?.tag ?? '',

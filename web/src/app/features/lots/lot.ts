@@ -68,11 +68,13 @@ import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
 import { AtHand } from '../../ui/at-hand';
 import { Decimals } from '../../ui/decimals';
+import { Said } from '../../ui/said';
 
 /** One lot, whole: its thread, what was planned and done at each station, what it was made from, how it was judged. */
 @Component({
   selector: 'vs-lot',
   imports: [
+    Said,
     Decimals,
     AtHand,
     GivenVerdicts,
@@ -117,6 +119,20 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    strikeOff: $localize`strike-off, `,
+    beforeTheseBooksBegan: $localize`; before these books began, so nothing left the shelf`,
+    byTheSimulatedBath: $localize`By the simulated bath probe`,
+    byTheBathProbe: $localize`By the bath probe`,
+    told: (told: unknown): string => $localize`, told ${told}`,
+    master: $localize`Master`,
+    noMasterYet: $localize`No master yet`,
+    ph: (ph: unknown): string => $localize`, pH ${ph}`,
+    dh: (hardnessDh: unknown): string => $localize`, ${hardnessDh} °dH`,
+    notSaid: $localize`not said`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly calendar = inject(StudioCalendar);
   private readonly contextPanel = inject(ContextPanel);
@@ -319,11 +335,11 @@ export class LotPage {
   protected readonly sizeLabel = (l: LotDetail): string => {
     const { groups } = l.plan;
     if (new Set(groups.map((g) => g.baseId)).size < 2)
-      return `${countLabel(l.summary.pieces, 'piece')} of ${formatWeight(l.summary.pieceWeightG)} · ${l.base.name}`;
+      return $localize`${countLabel(l.summary.pieces, 'piece')} of ${formatWeight(l.summary.pieceWeightG)} · ${l.base.name}`;
     return [...new Set(groups.map((g) => g.baseId))]
       .map((id) => {
         const ofBase = groups.filter((g) => g.baseId === id);
-        return `${ofBase.reduce((sum, g) => sum + g.pieces, 0)} of ${formatWeight(ofBase[0]?.pieceWeightG ?? 0)} ${ofBase[0]?.baseName ?? ''}`;
+        return $localize`${ofBase.reduce((sum, g) => sum + g.pieces, 0)} of ${formatWeight(ofBase[0]?.pieceWeightG ?? 0)} ${ofBase[0]?.baseName ?? ''}`;
       })
       .join(', ');
   };

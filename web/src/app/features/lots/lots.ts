@@ -34,44 +34,49 @@ const SHOWN_AT_FIRST = 40;
   ],
   template: `
     <div class="head">
-      <h1>Lots</h1>
+      <h1 i18n>Lots</h1>
     </div>
     <vs-refusal [problem]="lots.problem()" />
     @if (lots.value(); as all) {
       @if (all.length === 0) {
         <div class="empty">
-          <p>
+          <p i18n>
             A lot is so many pieces of one colourway, dyed as one. Each is kept for good, with everything it was made
             from.
           </p>
-          <a class="act main" routerLink="/lots/new">Start a lot</a>
-          <a class="act" routerLink="/lots/first">A first lot, step by step</a>
+          <a i18n class="act main" routerLink="/lots/new">Start a lot</a>
+          <a i18n class="act" routerLink="/lots/first">A first lot, step by step</a>
         </div>
       } @else {
         <div class="filters">
           <mat-form-field subscriptSizing="dynamic"
-            ><mat-label>Only lots of …</mat-label
-            ><input matInput name="words" [(ngModel)]="label" placeholder="colourway, number or person"
+            ><mat-label i18n>Only lots of …</mat-label
+            ><input
+              matInput
+              name="words"
+              [(ngModel)]="label"
+              placeholder="colourway, number or person"
+              i18n-placeholder
           /></mat-form-field>
           <mat-form-field subscriptSizing="dynamic"
-            ><mat-label>State</mat-label
+            ><mat-label i18n>State</mat-label
             ><select matNativeControl name="state" [(ngModel)]="state">
-              <option value="">any</option>
+              <option i18n value="">any</option>
               @for (s of states; track s) {
                 <option [value]="s">{{ stateLabel[s] }}</option>
               }
             </select></mat-form-field
           >
-          <p class="small soft">{{ matching().length }} of {{ all.length }} lots</p>
+          <p i18n class="small soft">{{ matching().length }} of {{ all.length }} lots</p>
         </div>
         <vs-lot-ledger [lots]="shown()" />
         @if (matching().length > shown().length) {
-          <button type="button" class="act" (click)="max.set(max() + 200)">Show older lots</button>
+          <button i18n type="button" class="act" (click)="max.set(max() + 200)">Show older lots</button>
         }
       }
     }
     <vs-act-bar class="of-page"
-      ><a *vsMay="'helper'" class="act main" routerLink="/lots/new">Start a lot</a
+      ><a i18n *vsMay="'helper'" class="act main" routerLink="/lots/new">Start a lot</a
       ><vs-csv-button *vsMay="'dyer'" name="lots" [rows]="matching()" [columns]="columns"
     /></vs-act-bar>
   `,

@@ -55,6 +55,7 @@ import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
 import { toChoose } from '../../ui/put-away-too';
 import { Decimals } from '../../ui/decimals';
+import { Said } from '../../ui/said';
 
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
@@ -80,6 +81,7 @@ const NOTHING_MORE: LotExtras = {
 @Component({
   selector: 'vs-new-lot',
   imports: [
+    Said,
     Decimals,
     DayField,
     DayPicker,
@@ -130,6 +132,21 @@ const NOTHING_MORE: LotExtras = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewLotPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    dyeAgain: $localize`Dye again`,
+    aNewLot: $localize`A new lot`,
+    ph: (ph: unknown): string => $localize`, pH ${ph}`,
+    plannedAt: (liquorRatio: unknown): string => $localize`Planned at 1:${liquorRatio}`,
+    plannedInTwoRuns: $localize`Planned in two runs`,
+    forNextTime: $localize`for next time`,
+    whenItWasJudged: $localize`when it was judged`,
+    expectedOn: (base: unknown): string => $localize`expected on ${base}`,
+    secondRun: $localize`, second run`,
+    planTheLotThen: $localize`Plan the lot, then write down how it went`,
+    planTheLotAnd: $localize`Plan the lot and promise its stock`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly contextPanel = inject(ContextPanel);
@@ -418,7 +435,7 @@ export class NewLotPage {
   protected readonly short = (p: Proposal): string =>
     p.plan.materials
       .filter((m) => m.short > 0)
-      .map((m) => `${formatAmount(m.short, m.measure)} of ${m.name}`)
+      .map((m) => $localize`${formatAmount(m.short, m.measure)} of ${m.name}`)
       .join(', ');
   protected readonly differing = (p: Proposal): string => {
     const names = p.factors.filter((f) => !f.same).map((f) => f.name.toLowerCase());

@@ -65,41 +65,43 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
     @if (whyNot(); as why) {
       <p class="small soft">{{ why }}</p>
     } @else if (letter(); as l) {
-      <section aria-label="What earlier lots say">
-        <h2>What earlier lots say</h2>
+      <section aria-label="What earlier lots say" i18n-aria-label>
+        <h2 i18n>What earlier lots say</h2>
         <p class="opening">{{ l.opening }}</p>
         <p>{{ l.advice }}</p>
         @if (told(); as t) {
           <div class="mounts pair">
             <figure>
-              <vs-swatch [lab]="master()" [width]="7" [height]="70" label="the master" /><vs-swatch
+              <vs-swatch [lab]="master()" [width]="7" [height]="70" label="the master" i18n-label /><vs-swatch
                 [lab]="under(t.unchanged.lab)"
                 [width]="7"
                 [height]="70"
                 label="as it is planned"
+                i18n-label
               />
-              <figcaption>
+              <figcaption i18n>
                 the master, and as it is planned<br /><vs-figure
                   [figure]="figureOf(t.unchanged)"
                   name="As it is planned"
+                  i18n-name
                 />
               </figcaption>
             </figure>
             @for (w of t.ways; track $index) {
               <figure>
-                <vs-swatch [lab]="master()" [width]="5" [height]="70" label="the master" /><vs-swatch
+                <vs-swatch [lab]="master()" [width]="5" [height]="70" label="the master" i18n-label /><vs-swatch
                   [lab]="under(w.lab)"
                   [width]="5"
                   [height]="70"
                   [label]="sayWay(w)"
                 />
-                <figcaption>{{ $first ? 'as advised' : 'another way' }}</figcaption>
+                <figcaption>{{ $first ? says.asAdvised : says.anotherWay }}</figcaption>
               </figure>
             }
           </div>
           <div class="ways">
             @for (w of t.ways; track $index) {
-              <p>
+              <p i18n>
                 <strong>{{ sayWay(w) }}</strong>: <vs-figure [figure]="figureOf(w)" [name]="sayWay(w)" />, within
                 {{ w.within80 | decimals: 1 }}{{ costOf(w) }}.
                 @if (correctionOf(w); as c) {
@@ -111,15 +113,15 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
           @if (l.strikeOff) {
             <p class="wet">{{ l.strikeOff }}</p>
             @if (strikeOffCorrection(); as c) {
-              <p><button class="act" type="button" (click)="struckOff.emit(c)">Plan the strike-off</button></p>
+              <p><button i18n class="act" type="button" (click)="struckOff.emit(c)">Plan the strike-off</button></p>
             }
           }
           @if (factors().length > 0) {
             <details>
-              <summary>What of then and now does how much</summary>
+              <summary i18n>What of then and now does how much</summary>
               <div class="scroller">
                 <table class="ledger">
-                  <caption class="unseen">
+                  <caption i18n class="unseen">
                     What of then and now does how much
                   </caption>
                   <tbody>
@@ -142,24 +144,28 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
               @for (r of basis(); track r.id) {
                 <a [routerLink]="['/lots', r.lotId]">{{ r.title }}</a>{{ $last ? '.' : ', ' }}
               } @empty {
-                No lot of this colourway was read yet: what is said comes from its dyestuffs in others.
+                <ng-container i18n
+                  >No lot of this colourway was read yet: what is said comes from its dyestuffs in others.</ng-container
+                >
               }
             </p>
           </details>
         }
       </section>
     } @else if (isUntold()) {
-      <p class="off" role="alert">
+      <p i18n class="off" role="alert">
         What earlier lots say could not be worked out here. The plan below stands without it; load the page anew to try
         again.
       </p>
     } @else if (isAsking()) {
       <!-- About as high as the letter: the plan below doesn't move away under a hand when it comes. -->
-      <div class="room"><vs-match-at-work [asked]="asked" what="Looking through what was dyed before …" /></div>
+      <div class="room">
+        <vs-match-at-work [asked]="asked" what="Looking through what was dyed before …" i18n-what />
+      </div>
     }
     @if (isAsking()) {
       <details>
-        <summary>Hold it to what is planned</summary>
+        <summary i18n>Hold it to what is planned</summary>
         @for (b of boundNames; track b.key) {
           <label class="tick"
             ><input type="checkbox" [checked]="bounds()[b.key]" (change)="hold(b.key, $event)" /> {{ b.name }}</label
@@ -167,7 +173,7 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
         }
         <div class="fields">
           <mat-form-field
-            ><mat-label>At most so many times what is planned</mat-label
+            ><mat-label i18n>At most so many times what is planned</mat-label
             ><input
               matInput
               vsNumber
@@ -179,7 +185,7 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
           /></mat-form-field>
         </div>
         @if (mostShareIsWrong()) {
-          <p class="off" role="alert">A number from 1 to {{ mostCorrected }}, or empty for twice.</p>
+          <p i18n class="off" role="alert">A number from 1 to {{ mostCorrected }}, or empty for twice.</p>
         }
       </details>
     }
@@ -199,6 +205,12 @@ const BOUND_NAMES: readonly { readonly key: Ticked; readonly name: string }[] = 
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ReorderLetter {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    asAdvised: $localize`as advised`,
+    anotherWay: $localize`another way`,
+  };
+
   private readonly record = inject(MatchRecordReader);
   private readonly clock = inject(ServerClock);
   private readonly house = inject(StudioSettings);
@@ -343,7 +355,7 @@ export class ReorderLetter {
     if (way.turned.some((t) => [...now.unknown, ...then.unknown].includes(t.stockLotId))) return '';
     const minor = Math.round(now.minor - then.minor);
     if (minor === 0) return $localize`; costs the same`;
-    return `; costs ${formatMoney(Math.abs(minor), currency)} ${minor > 0 ? 'more' : 'less'}`;
+    return `; costs ${formatMoney(Math.abs(minor), currency)} ${minor > 0 ? $localize`more` : $localize`less`}`;
   }
 
   protected readonly sayWay = (way: ReorderWay): string => sayWay(way, this.names());

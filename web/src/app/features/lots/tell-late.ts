@@ -16,13 +16,13 @@ import { DraftOf } from '../../ui/draft';
   template: `
     <form (ngSubmit)="tell()">
       <vs-draft [of]="'told late of ' + lot().summary.id" [action]="action" />
-      <p class="small">
+      <p i18n class="small">
         The record is closed: what stands there stands. This comes beside it, with the reason, and is told when the lot
         is dyed again.
       </p>
       <div class="fields">
         <mat-form-field
-          ><mat-label>At which step</mat-label
+          ><mat-label i18n>At which step</mat-label
           ><select matNativeControl name="lateStep" [(ngModel)]="stepIndex">
             @for (s of lot().plan.steps; track s.index) {
               <option [ngValue]="s.index">{{ s.title }}</option>
@@ -30,21 +30,27 @@ import { DraftOf } from '../../ui/draft';
           </select></mat-form-field
         >
         <mat-form-field class="wide"
-          ><mat-label>What really happened</mat-label><input matInput name="late" [(ngModel)]="what"
+          ><mat-label i18n>What really happened</mat-label><input matInput name="late" [(ngModel)]="what"
         /></mat-form-field>
         <mat-form-field class="wide"
-          ><mat-label>Why it is told only now</mat-label><input matInput name="lateWhy" [(ngModel)]="why"
+          ><mat-label i18n>Why it is told only now</mat-label><input matInput name="lateWhy" [(ngModel)]="why"
         /></mat-form-field>
       </div>
       <vs-refusal [problem]="action.problem()" />
       <button class="act" type="submit" [disabled]="action.busy() || what().trim() === '' || why().trim() === ''">
-        {{ what().trim() === '' || why().trim() === '' ? 'Say what, and why only now' : 'Write it beside the record' }}
+        {{ what().trim() === '' || why().trim() === '' ? says.sayWhatAndWhy : says.writeItBesideThe }}
       </button>
     </form>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TellLate {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    sayWhatAndWhy: $localize`Say what, and why only now`,
+    writeItBesideThe: $localize`Write it beside the record`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly lot = input.required<LotDetail>();
   readonly told = output();

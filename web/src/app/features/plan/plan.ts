@@ -9,11 +9,12 @@ import { Thread } from '../../ui/thread';
 import { When } from '../../ui/when';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { TermTip } from '../../ui/term-tip';
+import { Said } from '../../ui/said';
 
 /** What is ahead: what open lots still ask for, hands apart from waiting, and which pot is free. */
 @Component({
   selector: 'vs-plan',
-  imports: [TermTip, ScrollRegion, RouterLink, RefusalNote, Thread, When],
+  imports: [Said, TermTip, ScrollRegion, RouterLink, RefusalNote, Thread, When],
   templateUrl: './plan.html',
   styles: `
     .strand {

@@ -5,7 +5,7 @@ import type { BathMark } from '@vestigia/core';
 @Component({
   selector: 'vs-bath-brackets',
   template: `@for (lane of lanes(); track $index) {
-      <span class="lane" [class]="lane?.part ?? ''" [title]="lane ? 'in one liquor: ' + lane.bath.name : ''"></span>
+      <span class="lane" [class]="lane?.part ?? ''" [title]="lane ? says.inOneLiquor(lane.bath.name) : ''"></span>
     }
     <span class="unseen">{{ said() }}</span>`,
   styles: `
@@ -51,6 +51,11 @@ import type { BathMark } from '@vestigia/core';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class BathBrackets {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    inOneLiquor: (name: unknown): string => $localize`in one liquor: ${name}`,
+  };
+
   readonly marks = input.required<readonly BathMark[]>();
   /** How many brackets stand beside each other at most, so that lines begin below each other. */
   readonly of = input.required<number>();

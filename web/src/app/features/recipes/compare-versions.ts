@@ -7,11 +7,12 @@ import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
+import { Said } from '../../ui/said';
 
 /** Two versions of a recipe side by side: only what differs, in dyers' words. */
 @Component({
   selector: 'vs-compare-versions',
-  imports: [ScrollRegion, RouterLink, RefusalNote],
+  imports: [Said, ScrollRegion, RouterLink, RefusalNote],
   templateUrl: './compare-versions.html',
   styles: `
     tbody tr > * {

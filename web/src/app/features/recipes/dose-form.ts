@@ -17,6 +17,7 @@ import {
 import type { DoseDraft } from './draft';
 import { WITHOUT_FIGURE } from './draft';
 import { NumberField } from '../../ui/number-field';
+import { Said } from '../../ui/said';
 
 const WAY_LABELS: Readonly<Record<DoseWay, string>> = {
   percentOwf: $localize`of the weight of fibre`,
@@ -54,7 +55,7 @@ const WAYS: Readonly<Record<ListedMaterial['measure'], readonly DoseWay[]>> = {
 /** One dose of a step: which material, in which way, how much. */
 @Component({
   selector: 'vs-dose-form',
-  imports: [NumberField, NgTemplateOutlet, FormsModule, MatFormFieldModule, MatInputModule],
+  imports: [Said, NumberField, NgTemplateOutlet, FormsModule, MatFormFieldModule, MatInputModule],
   templateUrl: './dose-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

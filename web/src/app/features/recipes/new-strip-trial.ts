@@ -5,7 +5,7 @@ import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { NewStripTrial } from '@vestigia/contract';
 import type { StepKind, StripFactor } from '@vestigia/core';
-import { STRIP_FACTORS, STRIP_FACTOR_LABELS, levelLabel, readNumberText } from '@vestigia/core';
+import { said, STRIP_FACTORS, STRIP_FACTOR_LABELS, levelLabel, readNumberText } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -31,6 +31,16 @@ const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewStripTrialPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    ifTheyWereWeighed: $localize`if they were weighed`,
+    minutesStripByStrip: $localize`Minutes, strip by strip`,
+    ofTheWeightOf: $localize`% of the weight of fibre, strip by strip`,
+    aTrialHasTwo: $localize`A trial has two strips or more.`,
+    stripsAlikeButFor: (value: unknown, factor: unknown): string =>
+      $localize`${value} strips, alike but for the ${factor}.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   /** The recipe version come from. */
@@ -72,7 +82,7 @@ export class NewStripTrialPage {
   );
   protected readonly versions = computed(() =>
     toChoose(this.recipes.value()).flatMap((r) =>
-      r.versions.map((v) => ({ id: v.id, label: `${r.name}, version ${v.number} (${v.status})` })),
+      r.versions.map((v) => ({ id: v.id, label: $localize`${r.name}, version ${v.number} (${said(v.status)})` })),
     ),
   );
   protected readonly bases = computed(() =>

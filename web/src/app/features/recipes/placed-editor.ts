@@ -40,6 +40,11 @@ const NEW_ZONE: PlacedZone = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlacedEditor {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    zone: (i: unknown): string => $localize`Zone ${i}`,
+  };
+
   readonly plan = model.required<PlacedPlan | null>();
   readonly materials = input.required<readonly ListedMaterial[]>();
   private readonly strip = viewChild<ElementRef<HTMLElement>>('strip');
@@ -67,7 +72,7 @@ export class PlacedEditor {
         percent: z[side],
         left: ((6 + z[side] * 10) / 1012) * 100,
         top: turns.indexOf(z.order) * rowPx,
-        label: `${z.title || `zone ${i + 1}`}, ${side === 'fromPercent' ? 'lower' : 'upper'} edge`,
+        label: `${z.title || `zone ${i + 1}`}, ${side === 'fromPercent' ? $localize`lower` : $localize`upper`} edge`,
       })),
     );
   });

@@ -24,6 +24,12 @@ const LANE_MM = 14;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlacedSheetPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    fromToCm: (from: unknown, widthMm: unknown): string => $localize`from ${from} to ${widthMm} cm`,
+    ml: (mlPerPiece: unknown): string => $localize`, ${mlPerPiece} ml`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly id = input.required<string>();
   protected readonly label = ZONE_LABELS;

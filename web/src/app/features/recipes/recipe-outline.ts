@@ -12,9 +12,9 @@ import { namesPage } from '../../services/page-title';
   imports: [RecipesNav, RefusalNote],
   template: `<vs-refusal [problem]="outline.problem()" />
     @if (outline.value(); as o) {
-      <h1>{{ o.name }}, version {{ o.number }}</h1>
+      <h1 i18n>{{ o.name }}, version {{ o.number }}</h1>
       <vs-recipes-nav />
-      <p>
+      <p i18n>
         For {{ o.fibres.join(', ') }}. How much goes in is kept to <strong>{{ keepers() }}</strong>: ask them. A lot of
         it you can dye all the same, by the letters on the jars.
       </p>

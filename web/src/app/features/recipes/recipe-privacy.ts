@@ -14,6 +14,11 @@ import { RefusalNote } from '../../ui/refusal';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipePrivacy {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    versionIsKeptTo: (number: unknown): string => $localize`Version ${number} is kept to`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly version = input.required<RecipeVersionDetail>();
   readonly changed = output();

@@ -18,11 +18,12 @@ import { PlacedPicture } from '../../ui/placed-picture';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { namesPage } from '../../services/page-title';
 import { ActBar } from '../../ui/act-bar';
+import { Said } from '../../ui/said';
 
 /** A recipe version as a sheet to print and hang by the pot. */
 @Component({
   selector: 'vs-recipe-sheet',
-  imports: [ActBar, ScrollRegion, RouterLink, PlacedPicture, RefusalNote, When],
+  imports: [Said, ActBar, ScrollRegion, RouterLink, PlacedPicture, RefusalNote, When],
   templateUrl: './recipe-sheet.html',
   styles: `
     article {
@@ -44,6 +45,11 @@ import { ActBar } from '../../ui/act-bar';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipeSheetPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    or: $localize` or `,
+  };
+
   private readonly api = inject(ApiClient);
   readonly id = input.required<string>();
   protected readonly version = liveQuery(
@@ -82,7 +88,7 @@ export class RecipeSheetPage {
   constructor() {
     namesPage(() => {
       const v = this.version.value();
-      return v && `${v.recipe.name} · version ${v.number}`;
+      return v && $localize`${v.recipe.name} · version ${v.number}`;
     });
   }
 

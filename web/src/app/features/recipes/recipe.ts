@@ -63,6 +63,7 @@ import { Decimals } from '../../ui/decimals';
 import { BathBrackets } from './bath-brackets';
 import { PutAway } from '../../ui/put-away';
 import { AtHand } from '../../ui/at-hand';
+import { Said } from '../../ui/said';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -70,6 +71,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
 @Component({
   selector: 'vs-recipe',
   imports: [
+    Said,
     AtHand,
     PutAway,
     BathBrackets,
@@ -102,6 +104,20 @@ type Step = RecipeVersionDetail['body']['steps'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipePage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    noShorterThan: (minLiquorRatio: unknown): string => $localize`, no shorter than 1:${minLiquorRatio}`,
+    or: $localize` or `,
+    dh: (hardnessDh: unknown): string => $localize`, ${hardnessDh} °dH`,
+    handsAllTheTime: $localize`hands all the time`,
+    waiting: $localize`waiting`,
+    doneByTheEye: $localize`, done by the eye`,
+    doneByClockAnd: $localize`, done by clock and eye`,
+    everyMin: (lookEveryMin: unknown): string => $localize` · every ${lookEveryMin} min`,
+    within: $localize`within`,
+    outside: $localize`outside`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly calendar = inject(StudioCalendar);
   private readonly contextPanel = inject(ContextPanel);
@@ -155,14 +171,14 @@ export class RecipePage {
 
   protected readonly doses = computed(() =>
     (this.version.value()?.body.steps ?? []).flatMap((s) =>
-      s.doses.map((d) => ({ name: this.nameOf(d.materialId), label: sayDose(d), where: `in “${s.title}”` })),
+      s.doses.map((d) => ({ name: this.nameOf(d.materialId), label: sayDose(d), where: $localize`in “${s.title}”` })),
     ),
   );
 
   constructor() {
     namesPage(() => {
       const v = this.version.value();
-      return v && `${v.recipe.name} · version ${v.number}`;
+      return v && $localize`${v.recipe.name} · version ${v.number}`;
     });
     effect(() => {
       const v = this.version.value();

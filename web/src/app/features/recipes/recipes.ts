@@ -30,6 +30,11 @@ import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipesPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    gaveLastOn: (base: unknown): string => $localize`gave last, on ${base}`,
+  };
+
   private readonly api = inject(ApiClient);
   /** Where a version is read: without its amounts where they are kept from whoever looks. */
   protected readonly linkTo = (recipe: RecipeSummary, versionId: string | undefined): readonly unknown[] =>

@@ -39,6 +39,15 @@ const FINISHED_LABELS = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StepForm {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    reachAndHold: $localize`Reach and hold`,
+    neverAbove: $localize`Never above`,
+    reachAndHold2: $localize`reach and hold`,
+    legs: (value: unknown): string => $localize`${value} legs`,
+    to: $localize`To`,
+  };
+
   /** Written into as it is typed: the draft belongs to the page. */
   readonly step = input.required<StepDraft>();
   readonly body = input.required<BodyDraft>();

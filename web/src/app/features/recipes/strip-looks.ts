@@ -37,6 +37,14 @@ type SeenStrip = NewStripLook['seen'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StripLooks {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    goodFor: (join: unknown): string => $localize`. Good for ${join}`,
+    strip: (number: unknown): string => $localize`strip ${number}`,
+    writeItDownIn: $localize`Write it down in place of what I said`,
+    writeDownHowI: $localize`Write down how I place them`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
   readonly trial = input.required<StripTrialDetail>();

@@ -67,6 +67,13 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StripTrialPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    gTogether: (totalG: unknown): string => $localize`, ${totalG} g together`,
+    strip: (number: unknown): string => $localize`strip ${number}`,
+    itCorrectsTheReading: $localize`It corrects the reading before it.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   readonly id = input.required<string>();

@@ -14,6 +14,7 @@ import { RecipesNav } from './recipes-nav';
 import { Count } from '../../ui/count';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { ActBar } from '../../ui/act-bar';
+import { Said } from '../../ui/said';
 
 const ANEW = 'anew';
 
@@ -23,7 +24,17 @@ const ANEW = 'anew';
  */
 @Component({
   selector: 'vs-take-in-recipe',
-  imports: [ActBar, ScrollRegion, Count, FormsModule, MatFormFieldModule, MatInputModule, RecipesNav, RefusalNote],
+  imports: [
+    Said,
+    ActBar,
+    ScrollRegion,
+    Count,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RecipesNav,
+    RefusalNote,
+  ],
   templateUrl: './take-in-recipe.html',
   styles: `
     form {
@@ -36,6 +47,11 @@ const ANEW = 'anew';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TakeInRecipePage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    sayWhatEachMaterial: $localize`Say what each material is here.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();

@@ -1,3 +1,4 @@
+import { said } from '@vestigia/core';
 import { CdkDrag, CdkDragHandle, CdkDropList } from '@angular/cdk/drag-drop';
 import {
   ChangeDetectionStrategy,
@@ -57,6 +58,7 @@ import { sayPreview } from './say-preview';
 import { BodyHistory } from './body-history';
 import { Fold } from '../../ui/fold';
 import { TermTip } from '../../ui/term-tip';
+import { Said } from '../../ui/said';
 
 const NOTED_AFTER_MS = 400;
 
@@ -64,6 +66,7 @@ const NOTED_AFTER_MS = 400;
 @Component({
   selector: 'vs-write-recipe',
   imports: [
+    Said,
     BathBrackets,
     Fold,
     TermTip,
@@ -86,6 +89,20 @@ const NOTED_AFTER_MS = 400;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class WriteRecipePage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    theNextVersionOf: (name: unknown): string => $localize`The next version of ${name}`,
+    aRecipeBegunFrom: (name: unknown): string => $localize`A recipe begun from ${name}`,
+    writeARecipe: $localize`Write a recipe`,
+    atMostDh: $localize`at most, °dH`,
+    atLeastDh: $localize`at least, °dH`,
+    earlier: (title: unknown): string => $localize`Earlier: ${title}`,
+    takeOut: (title: unknown): string => $localize`Take out ${title}`,
+    none: $localize`none`,
+    notSaid: $localize`not said`,
+    zones: (value: unknown): string => $localize`${value} zones`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly contextPanel = inject(ContextPanel);
@@ -288,7 +305,7 @@ export class WriteRecipePage {
       b.allowedMetals.length === this.allMetals.length
         ? $localize`any pot`
         : $localize`pots of ${joinList(b.allowedMetals)}`;
-    const water = b.water.asks === 'any' ? $localize`any water` : $localize`${b.water.asks} water`;
+    const water = b.water.asks === 'any' ? $localize`any water` : $localize`${said(b.water.asks)} water`;
     return $localize`Kept to: ${metals}, ${water}, doses within ${b.weighWithinPercent ?? '–'} %${b.note.trim() === '' ? '' : $localize`, a note`}`;
   }
 

@@ -25,30 +25,26 @@ const LOOK_AGAIN_MS = 120;
   selector: 'vs-scan',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   providers: [TagFinder],
-  template: `<div class="head"><h1>Scan a tag</h1></div>
+  template: `<div class="head"><h1 i18n>Scan a tag</h1></div>
     @if (sees()) {
-      <p>Hold the tag before the camera. What it stands for opens by itself.</p>
+      <p i18n>Hold the tag before the camera. What it stands for opens by itself.</p>
     }
-    <video #video muted playsinline [hidden]="!sees()" aria-label="What the camera sees"></video>
+    <video #video muted playsinline [hidden]="!sees()" aria-label="What the camera sees" i18n-aria-label></video>
     @if (finder.broken()) {
-      <p role="status">The reader of codes could not be loaded. Type the code.</p>
+      <p i18n role="status">The reader of codes could not be loaded. Type the code.</p>
     } @else if (why()) {
       <p role="status">{{ why() }}</p>
     }
     <label class="act"
-      >Photograph it<input
-        class="unseen"
-        type="file"
-        accept="image/*"
-        capture="environment"
-        (change)="photograph($event)"
+      ><ng-container i18n>Photograph it</ng-container
+      ><input class="unseen" type="file" accept="image/*" capture="environment" (change)="photograph($event)"
     /></label>
     <form (ngSubmit)="open(typed())">
       <mat-form-field
-        ><mat-label>Or type its code</mat-label
+        ><mat-label i18n>Or type its code</mat-label
         ><input matInput name="code" autocomplete="off" autocapitalize="characters" [(ngModel)]="typed"
       /></mat-form-field>
-      <button class="act main" type="submit" [disabled]="finding.busy() || typed().trim() === ''">Open it</button>
+      <button i18n class="act main" type="submit" [disabled]="finding.busy() || typed().trim() === ''">Open it</button>
     </form>
     <vs-refusal [problem]="finding.problem()" />`,
   styles: `

@@ -14,47 +14,45 @@ const SHOWN_AT_FIRST = 3;
   selector: 'vs-copies',
   imports: [ScrollRegion, RefusalNote, When],
   template: `
-    <h2>Copies of the whole studio</h2>
+    <h2 i18n>Copies of the whole studio</h2>
     @if (told(); as t) {
       @if (t.copies[0]; as last) {
-        <p>
+        <p i18n>
           The last good copy is of <b>{{ last.at | when }}, {{ last.at | when: 'clock' }}</b> ({{ size(last.bytes) }}):
           written, opened again and found the same as the studio.
         </p>
       } @else {
-        <p>There is no copy yet. One is made by itself after a day’s work, at 19:00 or the next morning.</p>
+        <p i18n>There is no copy yet. One is made by itself after a day’s work, at 19:00 or the next morning.</p>
       }
       @if (t.problem; as problem) {
         <p class="refusal" role="alert">{{ problem }}</p>
       }
       @if (t.isOld) {
-        <p class="refusal" role="alert">
-          {{
-            t.copies.length > 0 ? 'That is days ago, and work was done since.' : 'Work was done for days without one.'
-          }}
+        <p i18n class="refusal" role="alert">
+          {{ t.copies.length > 0 ? says.thatIsDaysAgo : says.workWasDoneFor }}
           Make one now, and see that the computer is on for a while after the day’s work.
         </p>
       }
       @if (t.isNearlyFull) {
-        <p class="refusal" role="alert">
+        <p i18n class="refusal" role="alert">
           The disk of the copies is nearly full: {{ size(t.freeBytes ?? 0) }} are left. Make room, or name another
           folder as COPIES_DIR.
         </p>
       }
       <div class="actions">
         <button class="act" type="button" [disabled]="action.busy()" (click)="make()">
-          {{ action.busy() ? 'Copying and looking it over …' : 'Make a copy now' }}
+          {{ action.busy() ? says.copyingAndLookingIt : says.makeACopyNow }}
         </button>
-        <a class="act" href="/api/studio-file" download>Take the studio file away</a>
+        <a i18n class="act" href="/api/studio-file" download>Take the studio file away</a>
       </div>
       @if (made(); as m) {
-        <p role="status">A copy of {{ size(m.bytes) }} was made and is good.</p>
+        <p i18n role="status">A copy of {{ size(m.bytes) }} was made and is good.</p>
       }
       <vs-refusal [problem]="action.problem()" />
       @if (t.copies.length > 0) {
         <div class="scroller">
           <table class="ledger">
-            <caption class="small">
+            <caption i18n class="small">
               Kept in
               {{
                 t.folder
@@ -73,12 +71,14 @@ const SHOWN_AT_FIRST = 3;
           </table>
         </div>
         @if (t.copies.length > shown().length) {
-          <button class="plain" type="button" (click)="areAllShown.set(true)">Show all {{ t.copies.length }}</button>
+          <button i18n class="plain" type="button" (click)="areAllShown.set(true)">
+            Show all {{ t.copies.length }}
+          </button>
         }
       }
     }
     <vs-refusal [problem]="reading.problem()" />
-    <p>
+    <p i18n>
       A copy and a studio file are the same: one zip in an open format, with every photograph and sheet, that opens in
       an empty studio on any machine. Passphrases stay behind; whoever opens it is told a code for each person.
     </p>
@@ -86,6 +86,14 @@ const SHOWN_AT_FIRST = 3;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Copies {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    thatIsDaysAgo: $localize`That is days ago, and work was done since.`,
+    workWasDoneFor: $localize`Work was done for days without one.`,
+    copyingAndLookingIt: $localize`Copying and looking it over …`,
+    makeACopyNow: $localize`Make a copy now`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly reading = pageAction();
   protected readonly action = pageAction();

@@ -14,16 +14,16 @@ import { ScrollRegion } from '../../ui/scroll-region';
 
 const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
   { thing: 'person', label: $localize`people, and who came in` },
-  { thing: 'studio', label: 'settings' },
-  { thing: 'vessel', label: 'vessels' },
+  { thing: 'studio', label: $localize`settings` },
+  { thing: 'vessel', label: $localize`vessels` },
   { thing: 'heatSource', label: $localize`heat sources` },
-  { thing: 'water', label: 'waters' },
-  { thing: 'material', label: 'materials' },
-  { thing: 'jar', label: 'jars' },
-  { thing: 'recipe', label: 'recipes' },
-  { thing: 'colourway', label: 'colourways' },
-  { thing: 'swatch', label: 'snippets' },
-  { thing: 'container', label: 'containers' },
+  { thing: 'water', label: $localize`waters` },
+  { thing: 'material', label: $localize`materials` },
+  { thing: 'jar', label: $localize`jars` },
+  { thing: 'recipe', label: $localize`recipes` },
+  { thing: 'colourway', label: $localize`colourways` },
+  { thing: 'swatch', label: $localize`snippets` },
+  { thing: 'container', label: $localize`containers` },
   { thing: 'file', label: $localize`files in and out` },
 ];
 
@@ -31,25 +31,25 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
 @Component({
   selector: 'vs-deeds',
   imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, When],
-  template: `<h1>Who did what</h1>
-    <p>
+  template: `<h1 i18n>Who did what</h1>
+    <p i18n>
       Changes of what can be changed, and files that came or went; nothing here is ever taken away. What was dyed,
       weighed and read stands with its lot and its jar. <a routerLink="/studio">Back to the studio</a>
     </p>
     <div class="fields">
       <mat-form-field
-        ><mat-label>Of what</mat-label
+        ><mat-label i18n>Of what</mat-label
         ><select matNativeControl name="thing" [(ngModel)]="thing">
-          <option value="">everything</option>
+          <option i18n value="">everything</option>
           @for (t of things; track t.thing) {
             <option [value]="t.thing">{{ t.label }}</option>
           }
         </select></mat-form-field
       >
       <mat-form-field
-        ><mat-label>By whom</mat-label
+        ><mat-label i18n>By whom</mat-label
         ><select matNativeControl name="by" [(ngModel)]="by">
-          <option value="">anybody</option>
+          <option i18n value="">anybody</option>
           @for (p of people.value()?.people ?? []; track p.id) {
             <option [value]="p.id">{{ p.name }}</option>
           }
@@ -60,14 +60,14 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
     @if (newest.value()) {
       <div class="scroller">
         <table class="ledger">
-          <caption class="small">
+          <caption i18n class="small">
             The newest first
           </caption>
           <thead>
             <tr>
-              <th scope="col">When</th>
-              <th scope="col">What</th>
-              <th scope="col">From and to</th>
+              <th i18n scope="col">When</th>
+              <th i18n scope="col">What</th>
+              <th i18n scope="col">From and to</th>
             </tr>
           </thead>
           <tbody>
@@ -83,14 +83,14 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
               </tr>
             } @empty {
               <tr>
-                <td colspan="3">Nothing yet.</td>
+                <td i18n colspan="3">Nothing yet.</td>
               </tr>
             }
           </tbody>
         </table>
       </div>
       @if (hasMore()) {
-        <button class="act" type="button" [disabled]="action.busy()" (click)="more()">Show older ones</button>
+        <button i18n class="act" type="button" [disabled]="action.busy()" (click)="more()">Show older ones</button>
       }
       <vs-refusal [problem]="action.problem()" />
     }`,

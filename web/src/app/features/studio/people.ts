@@ -22,10 +22,10 @@ import { Kept } from '../../ui/kept';
   selector: 'vs-people',
   imports: [Kept, DraftOf, ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, May, RefusalNote, Sessions],
   template: `
-    <h2>People</h2>
+    <h2 i18n>People</h2>
     <div class="scroller">
       <table class="ledger">
-        <caption class="small">
+        <caption i18n class="small">
           Who comes in here
         </caption>
         <tbody>
@@ -35,7 +35,7 @@ import { Kept } from '../../ui/kept';
               <td>
                 @if (mayDecide()) {
                   <select
-                    [attr.aria-label]="'What ' + p.name + ' may do'"
+                    [attr.aria-label]="says.whatMayDo(p.name)"
                     [disabled]="changingRole.busy()"
                     [value]="p.role"
                     (change)="setRole(p, $any($event.target))"
@@ -50,15 +50,16 @@ import { Kept } from '../../ui/kept';
               </td>
               <td>
                 @if (p.id === me()?.id) {
-                  <button class="plain" type="button" (click)="isChanging.set(!isChanging())">
+                  <button i18n class="plain" type="button" (click)="isChanging.set(!isChanging())">
                     Change your passphrase
                   </button>
                 } @else if (mayDecide()) {
                   <button
+                    i18n
                     class="plain"
                     type="button"
                     [disabled]="code.busy()"
-                    [attr.aria-label]="'Forgot the passphrase: a code for ' + p.name"
+                    [attr.aria-label]="says.forgotThePassphraseA(p.name)"
                     (click)="giveCode(p)"
                   >
                     Forgot the passphrase
@@ -66,7 +67,7 @@ import { Kept } from '../../ui/kept';
                 }
                 @if (given(); as g) {
                   @if (g.personId === p.id) {
-                    <p role="status">
+                    <p i18n role="status">
                       {{ p.name }} comes in once with the code <b>{{ g.code }}</b> and then chooses a passphrase. It is
                       shown this one time; read it out, or write it down.
                     </p>
@@ -82,46 +83,48 @@ import { Kept } from '../../ui/kept';
     @if (isChanging()) {
       <form (ngSubmit)="change()">
         <fieldset>
-          <legend>Your passphrase</legend>
+          <legend i18n>Your passphrase</legend>
           <div class="fields">
             <mat-form-field
-              ><mat-label>Your passphrase now</mat-label
+              ><mat-label i18n>Your passphrase now</mat-label
               ><input matInput type="password" name="current" autocomplete="current-password" [(ngModel)]="current"
             /></mat-form-field>
             <mat-form-field
-              ><mat-label>The one you choose</mat-label
+              ><mat-label i18n>The one you choose</mat-label
               ><input matInput type="password" name="chosen" autocomplete="new-password" [(ngModel)]="chosen"
             /></mat-form-field>
-            <div><button class="act" type="submit" [disabled]="changing.busy()">Change the passphrase</button></div>
+            <div>
+              <button i18n class="act" type="submit" [disabled]="changing.busy()">Change the passphrase</button>
+            </div>
           </div>
         </fieldset>
         <vs-refusal [problem]="changing.problem()" />
       </form>
     }
     @if (isChanged()) {
-      <p role="status">Your passphrase is changed. Other tablets on which you were in ask for the new one.</p>
+      <p i18n role="status">Your passphrase is changed. Other tablets on which you were in ask for the new one.</p>
     }
     <form *vsMay="'owner'" (ngSubmit)="add()">
       <vs-draft of="person" [action]="adding" />
       <fieldset>
-        <legend>Somebody new</legend>
+        <legend i18n>Somebody new</legend>
         <div class="fields">
           <mat-form-field
-            ><mat-label>Name</mat-label><input matInput name="pname" autocomplete="off" [(ngModel)]="name"
+            ><mat-label i18n>Name</mat-label><input matInput name="pname" autocomplete="off" [(ngModel)]="name"
           /></mat-form-field>
           <mat-form-field
-            ><mat-label>Passphrase</mat-label
+            ><mat-label i18n>Passphrase</mat-label
             ><input matInput type="password" name="ppass" autocomplete="new-password" [(ngModel)]="passphrase"
           /></mat-form-field>
           <mat-form-field
-            ><mat-label>What they may do</mat-label
+            ><mat-label i18n>What they may do</mat-label
             ><select matNativeControl name="prole" [(ngModel)]="role">
               @for (r of roles; track r) {
                 <option [value]="r">{{ roleLabel[r] }}</option>
               }
             </select></mat-form-field
           >
-          <div><button class="act" type="submit" [disabled]="adding.busy()">Add this person</button></div>
+          <div><button i18n class="act" type="submit" [disabled]="adding.busy()">Add this person</button></div>
         </div>
       </fieldset>
       <vs-refusal [problem]="adding.problem()" />
@@ -148,6 +151,12 @@ import { Kept } from '../../ui/kept';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class People {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    whatMayDo: (name: unknown): string => $localize`What ${name} may do`,
+    forgotThePassphraseA: (name: unknown): string => $localize`Forgot the passphrase: a code for ${name}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
   readonly people = input.required<readonly SignedIn[]>();

@@ -15,23 +15,24 @@ import { ScrollRegion } from '../../ui/scroll-region';
   template: `@if (sessions.value(); as all) {
       <div class="scroller">
         <table class="ledger">
-          <caption class="small">
+          <caption i18n class="small">
             Where people are in
           </caption>
           <tbody>
             @for (s of all; track s.id) {
               <tr>
                 <th scope="row">{{ s.person.name }}</th>
-                <td>{{ browser(s) }}{{ s.isThis ? ', here' : '' }}</td>
+                <td>{{ browser(s) }}{{ s.isThis ? says.here : '' }}</td>
                 <td class="small">{{ s.address }}</td>
-                <td class="small">{{ s.since ? 'since ' : '' }}{{ s.since | when: 'moment' }}</td>
+                <td class="small">{{ s.since ? says.since : '' }}{{ s.since | when: 'moment' }}</td>
                 <td>
                   @if (!s.isThis) {
                     <button
+                      i18n
                       class="plain"
                       type="button"
                       [disabled]="action.busy()"
-                      [attr.aria-label]="'End it for ' + s.person.name + ', ' + browser(s)"
+                      [attr.aria-label]="says.endItFor(s.person.name, browser(s))"
                       (click)="end(s)"
                     >
                       End it there
@@ -56,6 +57,13 @@ import { ScrollRegion } from '../../ui/scroll-region';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Sessions {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    here: $localize`, here`,
+    since: $localize`since `,
+    endItFor: (name: unknown, s: unknown): string => $localize`End it for ${name}, ${s}`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly sessions = liveQuery(['studio'], () => this.api.get('/api/sessions'));
   protected readonly action = pageAction();

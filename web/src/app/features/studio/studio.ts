@@ -96,6 +96,16 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StudioPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    dhPpm: (hardnessDh: unknown, hardnessDh2: unknown): string => $localize`${hardnessDh} °dH, ${hardnessDh2} ppm`,
+    mgL: (ironMgPerL: unknown): string => $localize`${ironMgPerL} mg/l`,
+    change: (name: unknown): string => $localize`Change ${name}`,
+    theRoom: $localize`The room`,
+    coldWaterComesAt: $localize`Cold water comes at`,
+    hotWaterComesAt: $localize`Hot water comes at`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly hardnessUnits = HARDNESS_UNITS;
   protected readonly hardnessLabel = HARDNESS_UNIT_LABELS;

@@ -21,6 +21,7 @@ import { InDegrees } from '../../ui/degrees';
 import { Kept } from '../../ui/kept';
 import { Decimals } from '../../ui/decimals';
 import { Amount } from '../../format/amount';
+import { Said } from '../../ui/said';
 
 type VesselDraft = Omit<StudioVessel, 'version' | 'workingMl'> & { version?: number; litres: number | null };
 type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercent'> & {
@@ -33,6 +34,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 @Component({
   selector: 'vs-vessels',
   imports: [
+    Said,
     Amount,
     Decimals,
     Kept,
@@ -59,6 +61,12 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class Vessels {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    change: (name: unknown): string => $localize`Change ${name}`,
+    hottestItTakes: $localize`Hottest it takes`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly studio = input.required<Studio>();
   readonly changed = output();

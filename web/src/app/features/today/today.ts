@@ -55,6 +55,16 @@ import { Decimals } from '../../ui/decimals';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TodayPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    noLongerAtHand: (title: unknown): string => $localize`No longer at hand: ${title}`,
+    noDryReadingYet: $localize`no dry reading yet`,
+    eToTheMaster: (deltaE: unknown): string => $localize`ΔE00 ${deltaE} to the master`,
+    held: $localize`held`,
+    theWashedScrap: $localize`the washed scrap`,
+    theOpenHalfOf: $localize`the open half of the card`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly now = nowMs();
   protected readonly atHand = liveQuery(['studio'], () => this.api.get('/api/at-hand'));

@@ -22,7 +22,7 @@ const SHOWN = 5;
       <p class="clock">{{ clock() }}</p>
     </div>
     @if (!changes.connected()) {
-      <p class="lost" role="status">The server can’t be reached. What stands here may be old: look at the pots.</p>
+      <p i18n class="lost" role="status">The server can’t be reached. What stands here may be old: look at the pots.</p>
     }
     <vs-refusal [problem]="today.problem()" />
     @for (row of rows(); track row.lot.id) {
@@ -34,12 +34,12 @@ const SHOWN = 5;
         <vs-thread [wide]="true" [lot]="row.lot" />
       </section>
     } @empty {
-      <p class="left">Nothing is in the pots.</p>
+      <p i18n class="left">Nothing is in the pots.</p>
     }
     @if (also()) {
       <p class="also">{{ also() }}</p>
     }
-    <a class="back" routerLink="/today">Back to Today</a>
+    <a i18n class="back" routerLink="/today">Back to Today</a>
   </main>`,
   styles: `
     :host {

@@ -33,6 +33,13 @@ import { ActBar } from '../../../ui/act-bar';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CountPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    chosen: (jar: unknown): string => $localize`${jar} chosen`,
+    theWholeStudio: $localize`the whole studio`,
+    blind: $localize`, blind`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();

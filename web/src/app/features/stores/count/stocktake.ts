@@ -29,6 +29,7 @@ import { ScrollRegion } from '../../../ui/scroll-region';
 import { namesPage } from '../../../services/page-title';
 import { Count } from '../../../ui/count';
 import { Kept } from '../../../ui/kept';
+import { Said } from '../../../ui/said';
 
 type Line = Stocktake['lines'][number];
 
@@ -36,6 +37,7 @@ type Line = Stocktake['lines'][number];
 @Component({
   selector: 'vs-stocktake',
   imports: [
+    Said,
     Count,
     Kept,
     ScrollRegion,
@@ -78,6 +80,21 @@ type Line = Stocktake['lines'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StocktakePage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    theWholeStudio: $localize`the whole studio`,
+    blind: $localize`, blind`,
+    itWeighsWithIts: $localize`It weighs, with its container`,
+    howMuchThereIs: $localize`How much there is`,
+    ofSaid: (weight: unknown): string => $localize` of ${weight}`,
+    writeWhatIsIn: $localize`Write what is in it`,
+    nextJar: $localize`Next jar`,
+    allAgreeWithThe: $localize`All agree with the screen.`,
+    theseDifferLookBefore: $localize`These differ. Look before you book.`,
+    none: $localize`none`,
+    or: $localize`; or `,
+  };
+
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef);
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);

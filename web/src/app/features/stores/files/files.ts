@@ -28,6 +28,13 @@ const LOOK_EVERY_MS = 250;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FilesPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    reading: $localize`Reading`,
+    writing: $localize`Writing`,
+    readingTheFile: $localize`Reading the file`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
   protected readonly mayTake = computed(() => this.session.may('dyer'));
@@ -71,7 +78,7 @@ export class FilesPage {
     this.problem.set(
       file.size > LARGEST
         ? {
-            detail: `That file has ${Math.round(file.size / 1_000_000)} MB; 40 MB are taken at once. Split it by year and bring the parts one after another.`,
+            detail: $localize`That file has ${Math.round(file.size / 1_000_000)} MB; 40 MB are taken at once. Split it by year and bring the parts one after another.`,
           }
         : undefined,
     );

@@ -29,6 +29,11 @@ import { ActBar } from '../../../ui/act-bar';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class GatheredPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    notDyedWithYet: $localize`not dyed with yet`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly rows = liveQuery(['stores', 'lots'], () => this.api.get('/api/stores/gathered'));
 }

@@ -24,6 +24,7 @@ import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
 import { DraftOf } from '../../../ui/draft';
 import { InDegrees } from '../../../ui/degrees';
+import { Said } from '../../../ui/said';
 
 const MONTHS = [
   $localize`January`,
@@ -64,11 +65,26 @@ const sayFacts = (facts: MaterialFacts): Record<string, string> =>
 /** What the studio knows of a material; everything may be changed, and whoever changes an old reading sees both. */
 @Component({
   selector: 'vs-material-facts-form',
-  imports: [InDegrees, DraftOf, NumberField, FormsModule, MatFormFieldModule, MatInputModule, Meanwhile, RefusalNote],
+  imports: [
+    Said,
+    InDegrees,
+    DraftOf,
+    NumberField,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    Meanwhile,
+    RefusalNote,
+  ],
   templateUrl: './material-facts-form.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaterialFactsForm {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    notAbove: $localize`Not above`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly material = input.required<Material>();
   readonly saved = output();

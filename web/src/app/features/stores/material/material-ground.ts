@@ -15,13 +15,15 @@ import { LabFigures } from '../../../ui/lab-figures';
   selector: 'vs-material-ground',
   imports: [Decimals, GroundColour, LabFigures, Swatch],
   template: `@if (material().base; as base) {
-    <h2>Undyed</h2>
+    <h2 i18n>Undyed</h2>
     <p>
-      <vs-swatch [lab]="base.undyed" [width]="3" [label]="material().name + ', undyed'" /> {{ base.undyed | lab
-      }}{{ base.undyedSpectrum ? ', band by band' : '' }}.
+      <vs-swatch [lab]="base.undyed" [width]="3" [label]="says.undyed(material().name)" /> {{ base.undyed | lab
+      }}{{ base.undyedSpectrum ? says.bandByBand : '' }}.
       @if (whiteness(); as w) {
-        CIE whiteness {{ w.whiteness | decimals: 0 }}, tint {{ w.tint | decimals: 1
-        }}{{ w.isInRange ? '' : '; outside what the formula was made for, it only ranks one base against another' }}.
+        <ng-container i18n
+          >CIE whiteness {{ w.whiteness | decimals: 0 }}, tint {{ w.tint | decimals: 1
+          }}{{ w.isInRange ? '' : says.outsideWhatTheFormula }}.</ng-container
+        >
       }
     </p>
     <vs-ground-colour
@@ -34,6 +36,13 @@ import { LabFigures } from '../../../ui/lab-figures';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaterialGround {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    undyed: (name: unknown): string => $localize`${name}, undyed`,
+    bandByBand: $localize`, band by band`,
+    outsideWhatTheFormula: $localize`; outside what the formula was made for, it only ranks one base against another`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly material = input.required<Material>();
   readonly changed = output();

@@ -1,3 +1,4 @@
+import { said } from '@vestigia/core';
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { MaterialPage } from '@vestigia/contract';
@@ -37,11 +38,13 @@ import { Kept } from '../../../ui/kept';
 import { May } from '../../../ui/may';
 import { PutAway } from '../../../ui/put-away';
 import { AtHand } from '../../../ui/at-hand';
+import { Said } from '../../../ui/said';
 
 /** One material: what it is, how much there is and for how long, its spoons, its safety sheet, its worth. */
 @Component({
   selector: 'vs-material-page',
   imports: [
+    Said,
     AtHand,
     PutAway,
     Kept,
@@ -65,6 +68,14 @@ import { AtHand } from '../../../ui/at-hand';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaterialPageView {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    gather: $localize`Gather.`,
+    order: $localize`Order.`,
+    onHandOfOver: (name: unknown, p: unknown): string =>
+      $localize`On hand of ${name} over the last year; ahead of today, promises taken out, ${p}`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly calendar = inject(StudioCalendar);
   private readonly contextPanel = inject(ContextPanel);
@@ -105,10 +116,10 @@ export class MaterialPageView {
       f.forms.length > 0 ? $localize`Comes ${f.forms.join(', ')}` : '',
       f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join($localize` and `)}` : '',
       f.ceilingC === null ? '' : $localize`not above ${formatTemperature(f.ceilingC)}`,
-      f.water === 'any' ? '' : $localize`likes ${f.water} water`,
+      f.water === 'any' ? '' : $localize`likes ${said(f.water)} water`,
       sayPhWanted(f.phLow, f.phHigh),
-      f.light === null ? '' : $localize`fastness to light ${f.light}`,
-      f.wash === null ? '' : $localize`to washing ${f.wash}`,
+      f.light === null ? '' : $localize`fastness to light ${said(f.light)}`,
+      f.wash === null ? '' : $localize`to washing ${said(f.wash)}`,
       f.bringsTannin ? $localize`brings its own tannin` : '',
       f.season === null ? '' : $localize`gathered ${monthName(f.season.fromMonth)} to ${monthName(f.season.toMonth)}`,
       note,

@@ -21,11 +21,13 @@ import { Kept } from '../../../ui/kept';
 import { jarsGave } from '../../../ui/jars-gave';
 import { Swatch } from '../../../ui/swatch';
 import { PutAwayToo, withoutPutAway } from '../../../ui/put-away-too';
+import { Said } from '../../../ui/said';
 
 /** Every material the studio knows, with what matters at the pot. */
 @Component({
   selector: 'vs-materials',
   imports: [
+    Said,
     PutAwayToo,
     Swatch,
     Kept,
@@ -58,6 +60,12 @@ import { PutAwayToo, withoutPutAway } from '../../../ui/put-away-too';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class MaterialsPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    gaveLastOn: (tag: unknown, base: unknown): string => $localize`gave last, ${tag} on ${base}`,
+    bringsTannin: $localize`, brings tannin`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly gave = jarsGave();
   protected readonly kinds = MATERIAL_KIND_LABELS;

@@ -51,6 +51,14 @@ import { DraftOf } from '../../../ui/draft';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewMaterialPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    hereAlready: $localize`· here already`,
+    fibreABaseTo: $localize`fibre, a base to dye`,
+    nothingSaidYet: $localize`nothing said yet`,
+    giveItAName: $localize`Give it a name.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   protected readonly action = pageAction();

@@ -27,6 +27,11 @@ const SPOONS: readonly { unit: KitchenUnit; system: VolumeSystem }[] = VOLUME_SY
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TeachSpoon {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    notKnown: $localize`not known`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly page = input.required<MaterialPage>();
   readonly changed = output();

@@ -29,11 +29,11 @@ type Moved = readonly { readonly stockLotId: string; readonly place: string }[];
   selector: 'vs-chosen-jars',
   imports: [Count, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   template: `
-    <strong role="status">{{ jars().length | count: 'jar' }} chosen</strong>
+    <strong i18n role="status">{{ jars().length | count: 'jar' }} chosen</strong>
     @if (moving()) {
       <form (ngSubmit)="move()">
         <mat-form-field subscriptSizing="dynamic"
-          ><mat-label>They stand now at</mat-label
+          ><mat-label i18n>They stand now at</mat-label
           ><input matInput name="place" [(ngModel)]="place" list="known-places" autocomplete="off"
         /></mat-form-field>
         <datalist id="known-places">
@@ -41,19 +41,19 @@ type Moved = readonly { readonly stockLotId: string; readonly place: string }[];
             <option [value]="p"></option>
           }
         </datalist>
-        <button class="act main" type="submit" [disabled]="acting.busy() || !any() || place().trim() === ''">
+        <button i18n class="act main" type="submit" [disabled]="acting.busy() || !any() || place().trim() === ''">
           Move them
         </button>
-        <button class="plain" type="button" (click)="ask(false)">Not now</button>
+        <button i18n class="plain" type="button" (click)="ask(false)">Not now</button>
       </form>
     } @else {
-      <button class="act main" type="button" [disabled]="!any()" (click)="printTags()">Print their tags</button>
-      <button class="act" type="button" [disabled]="acting.busy() || !any()" (click)="count()">Count them</button>
-      <button class="act" type="button" [disabled]="!any()" (click)="ask(true)">Move them elsewhere</button>
-      <button class="plain" type="button" (click)="closed.emit()">Choose no more</button>
+      <button i18n class="act main" type="button" [disabled]="!any()" (click)="printTags()">Print their tags</button>
+      <button i18n class="act" type="button" [disabled]="acting.busy() || !any()" (click)="count()">Count them</button>
+      <button i18n class="act" type="button" [disabled]="!any()" (click)="ask(true)">Move them elsewhere</button>
+      <button i18n class="plain" type="button" (click)="closed.emit()">Choose no more</button>
     }
     @if (before(); as moved) {
-      <span>
+      <span i18n>
         {{ moved.length | count: 'jar' }} moved.
         <button class="plain" type="button" [disabled]="acting.busy()" (click)="putBack(moved)">Put them back</button>
       </span>

@@ -38,6 +38,14 @@ const MONTHS = [
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ForecastPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    gather: $localize`gather`,
+    order: $localize`order`,
+    past: $localize`, past`,
+    inSeason: $localize`in season`,
+  };
+
   private readonly api = inject(ApiClient);
   protected readonly forecast = liveQuery(['stores', 'lots'], () => this.api.get('/api/stores/ahead'));
   protected readonly months = MONTHS;

@@ -39,6 +39,7 @@ import { Swatch } from '../../../ui/swatch';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
 import { ChosenJars } from './chosen-jars';
+import { Said } from '../../../ui/said';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: $localize`Tag` },
@@ -58,6 +59,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
+    Said,
     NgTemplateOutlet,
     ChosenJars,
     DayField,
@@ -82,6 +84,15 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShelfPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    theShelfAsIt: $localize`The shelf as it stood at the end of that day.`,
+    aDayToCome: $localize`A day to come: what is promised is taken out; what use without a promise may take is told under Looking ahead.`,
+    choose: (tag: unknown): string => $localize`Choose ${tag}`,
+    gaveLastOn: (tag: unknown, base: unknown): string => $localize`gave last, ${tag} on ${base}`,
+    past: $localize` past`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;

@@ -20,6 +20,7 @@ import { DraftOf } from '../../../ui/draft';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
 import { toChoose } from '../../../ui/put-away-too';
+import { Said } from '../../../ui/said';
 
 const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = [
   { origin: 'receipt', name: $localize`bought`, from: $localize`From whom` },
@@ -31,6 +32,7 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
 @Component({
   selector: 'vs-delivery',
   imports: [
+    Said,
     DayField,
     DayPicker,
     DraftOf,
@@ -49,6 +51,17 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DeliveryPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    eGPackets: $localize`e.g. 3 packets`,
+    eGLOr: $localize`e.g. 5 l or 1 US gal`,
+    eGKgOr: $localize`e.g. 1.5 kg or 3 lb 4 oz`,
+    whereItGrew: $localize`Where it grew`,
+    whereItCameFrom: $localize`Where it came from, and what it cost`,
+    bestBefore: $localize`Best before`,
+    whatItIsLike: $localize`What it is like: form, part, stage, moisture, best before`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly house = inject(StudioSettings);
@@ -110,7 +123,7 @@ export class DeliveryPage {
     if (this.quantityText().trim() === '') return '';
     const reading = readAmount(this.quantityText(), material.measure, this.house.measuring(material.bulkDensityGPerMl));
     return reading.ok
-      ? `${formatAmount(reading.amount, material.measure)} of ${material.name}${reading.note ? ` (${reading.note})` : ''}`
+      ? $localize`${formatAmount(reading.amount, material.measure)} of ${material.name}${reading.note ? ` (${reading.note})` : ''}`
       : reading.message;
   });
 

@@ -39,6 +39,14 @@ const USUAL_BATH_MIN = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class DyeInLiquorPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    minutesInItEach: $localize`Minutes in it, each dip`,
+    minutesInIt: $localize`Minutes in it`,
+    howHotIfIt: $localize`How hot, if it is warmed`,
+    sayWhatGoesIn: $localize`Say what goes in.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly calendar = inject(StudioCalendar);
@@ -62,7 +70,7 @@ export class DyeInLiquorPage {
   protected readonly name = linkedSignal(() => {
     const base = this.bases().find((b) => b.id === this.baseId())?.name ?? '';
     const tag = this.stockLot.value()?.row.tag ?? '';
-    return base === '' ? '' : `${base} in ${tag}, ${this.calendar.formatDay(this.calendar.today())}`;
+    return base === '' ? '' : $localize`${base} in ${tag}, ${this.calendar.formatDay(this.calendar.today())}`;
   });
   protected readonly volume = computed(() => formatVolume((this.stockLot.value()?.row.free ?? 0) / 1000));
   private readonly ids = { id: newId(), recipeId: newId(), versionId: newId() };

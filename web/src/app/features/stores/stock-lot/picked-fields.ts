@@ -18,20 +18,26 @@ export const pickersIn = (text: string): string[] =>
   template: `
     <div class="fields">
       <mat-form-field
-        ><mat-label>Picked by</mat-label
-        ><input matInput name="pickers" [(ngModel)]="pickers" placeholder="e.g. Wren, Tam"
+        ><mat-label i18n>Picked by</mat-label
+        ><input matInput name="pickers" [(ngModel)]="pickers" placeholder="e.g. Wren, Tam" i18n-placeholder
       /></mat-form-field>
       <mat-form-field
-        ><mat-label>Minutes, each of them</mat-label
+        ><mat-label i18n>Minutes, each of them</mat-label
         ><input matInput vsNumber name="minutesEach" [(ngModel)]="minutesEach"
       /></mat-form-field>
       <mat-form-field
-        ><mat-label>Picked with it</mat-label
-        ><input matInput name="pickedWith" [(ngModel)]="pickedWith" placeholder="e.g. stems, some green"
+        ><mat-label i18n>Picked with it</mat-label
+        ><input
+          matInput
+          name="pickedWith"
+          [(ngModel)]="pickedWith"
+          placeholder="e.g. stems, some green"
+          i18n-placeholder
       /></mat-form-field>
     </div>
     <label class="tick"
-      ><input type="checkbox" name="guessed" [(ngModel)]="guessed" /> its weight is guessed, not weighed</label
+      ><input type="checkbox" name="guessed" [(ngModel)]="guessed" />
+      <ng-container i18n>its weight is guessed, not weighed</ng-container></label
     >
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

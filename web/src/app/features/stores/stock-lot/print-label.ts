@@ -15,13 +15,13 @@ import { ActBar } from '../../../ui/act-bar';
   template: ` <vs-refusal [problem]="stockLot.problem()" />
     @if (stockLot.value(); as j) {
       <div class="head noprint">
-        <h1>Label for {{ j.row.tag }}</h1>
+        <h1 i18n>Label for {{ j.row.tag }}</h1>
       </div>
-      <section class="label" aria-label="The label">
+      <section class="label" aria-label="The label" i18n-aria-label>
         <p class="tag">{{ j.row.tag }}</p>
         <p class="what">{{ j.row.material }}</p>
         <p>{{ facts(j.row.form, j.facts.plantPart, j.row.source) }}</p>
-        <p>
+        <p i18n>
           since {{ j.row.receivedOn | when }}
           @if (j.row.bestBefore) {
             · best before {{ j.row.bestBefore | when }}
@@ -36,14 +36,14 @@ import { ActBar } from '../../../ui/act-bar';
               <li>{{ label[h] }}</li>
             }
           </ul>
-          <p class="small">The supplier’s safety data sheet says more. Never for food again.</p>
+          <p i18n class="small">The supplier’s safety data sheet says more. Never for food again.</p>
         } @else {
-          <p class="small">Never for food again.</p>
+          <p i18n class="small">Never for food again.</p>
         }
       </section>
       <vs-act-bar class="of-page">
-        <button class="act main" type="button" (click)="print()">Print it</button
-        ><a class="act" [routerLink]="['/stores', j.row.id]">Back to the jar</a>
+        <button i18n class="act main" type="button" (click)="print()">Print it</button
+        ><a i18n class="act" [routerLink]="['/stores', j.row.id]">Back to the jar</a>
       </vs-act-bar>
     }`,
   styleUrl: './print-label.scss',

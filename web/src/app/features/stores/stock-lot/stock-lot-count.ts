@@ -14,15 +14,21 @@ import { RefusalNote } from '../../../ui/refusal';
 @Component({
   selector: 'vs-stock-lot-count',
   imports: [FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
-  template: ` <h2>Count it</h2>
+  template: ` <h2 i18n>Count it</h2>
     <form (ngSubmit)="count()">
       <div class="fields">
         <mat-form-field
-          ><mat-label>What there is, without the container</mat-label
-          ><input matInput name="counted" [(ngModel)]="counted" autocomplete="off" placeholder="e.g. 1.24 kg, or 0"
+          ><mat-label i18n>What there is, without the container</mat-label
+          ><input
+            matInput
+            name="counted"
+            [(ngModel)]="counted"
+            autocomplete="off"
+            placeholder="e.g. 1.24 kg, or 0"
+            i18n-placeholder
         /></mat-form-field>
         <mat-form-field
-          ><mat-label>Likely reason, if it differs</mat-label><input matInput name="reason" [(ngModel)]="reason"
+          ><mat-label i18n>Likely reason, if it differs</mat-label><input matInput name="reason" [(ngModel)]="reason"
         /></mat-form-field>
       </div>
       @if (difference(); as label) {
@@ -30,10 +36,10 @@ import { RefusalNote } from '../../../ui/refusal';
       }
       <vs-refusal [problem]="counting.problem()" />
       <button class="act main" type="submit" [disabled]="counting.busy() || counted().trim() === ''">
-        {{ counted().trim() === '' ? 'Write what there is' : 'Book the count' }}
+        {{ counted().trim() === '' ? says.writeWhatThereIs : says.bookTheCount }}
       </button>
       @if (counting.problem()?.code === 'changedMeanwhile') {
-        <button class="plain" type="button" (click)="recount()">Weigh it again from here</button>
+        <button i18n class="plain" type="button" (click)="recount()">Weigh it again from here</button>
       }
       @if (booked()) {
         <span role="status"> {{ booked() }}</span>
@@ -42,6 +48,12 @@ import { RefusalNote } from '../../../ui/refusal';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotCount {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    writeWhatThereIs: $localize`Write what there is`,
+    bookTheCount: $localize`Book the count`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly house = inject(StudioSettings);
   readonly stockLot = input.required<StockLot>();

@@ -12,7 +12,7 @@ import { sayLab } from '@vestigia/core';
 @Component({
   selector: 'vs-stock-lot-ground',
   imports: [GroundColour],
-  template: `<h2>Its colour before dyeing</h2>
+  template: `<h2 i18n>Its colour before dyeing</h2>
     <p>{{ said() }}</p>
     <vs-ground-colour
       [colour]="stockLot().facts.colour"
@@ -21,7 +21,7 @@ import { sayLab } from '@vestigia/core';
       (kept)="put($event.colour, $event.spectrum)"
     >
       @if (isOnlyRead()) {
-        <button class="act" type="button" [disabled]="keeping.busy()" (click)="put(null, null)">
+        <button i18n class="act" type="button" [disabled]="keeping.busy()" (click)="put(null, null)">
           Take it as the base again
         </button>
       }

@@ -20,11 +20,13 @@ import { DraftOf } from '../../../ui/draft';
 import { Kept } from '../../../ui/kept';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
+import { Said } from '../../../ui/said';
 
 /** What the jar's label says, and its photographs. */
 @Component({
   selector: 'vs-stock-lot-label',
   imports: [
+    Said,
     DayField,
     DayPicker,
     Kept,

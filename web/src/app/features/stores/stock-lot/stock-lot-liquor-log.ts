@@ -21,6 +21,11 @@ type Logged = StockLot['liquorLog'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotLiquorLog {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    kept: $localize`kept`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly log = input.required<readonly Logged[]>();
   readonly changed = output();

@@ -25,6 +25,7 @@ import { NumberField } from '../../../ui/number-field';
 import { StockLotLiquorLog } from './stock-lot-liquor-log';
 import { StockLotVat } from './stock-lot-vat';
 import { ScrollRegion } from '../../../ui/scroll-region';
+import { Said } from '../../../ui/said';
 
 type Act = 'use' | 'replenish' | 'level' | 'check' | 'ladder';
 const ACTS: readonly { act: Act; name: string }[] = [
@@ -40,6 +41,7 @@ const USUAL_UPTAKE = 60;
 @Component({
   selector: 'vs-stock-lot-liquor',
   imports: [
+    Said,
     ScrollRegion,
     NumberField,
     FormsModule,
@@ -64,6 +66,11 @@ const USUAL_UPTAKE = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotLiquor {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    inSaid: (vessel: unknown): string => $localize`, in ${vessel}`,
+  };
+
   private readonly api = inject(ApiClient);
   readonly stockLot = input.required<StockLot>();
   readonly changed = output();

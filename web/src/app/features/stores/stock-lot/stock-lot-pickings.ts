@@ -46,6 +46,18 @@ const EMPTY = { grossText: '', tareText: '' };
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotPickings {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    about: $localize`about `,
+    each: $localize` each`,
+    with: (pickedWith: unknown): string => $localize`with ${pickedWith}`,
+    portions: (portions: unknown): string => $localize`${portions} portions`,
+    portion: (value: unknown): string => $localize`Portion ${value}`,
+    howMuch: $localize`How much`,
+    itsBagAlone: $localize`Its bag alone`,
+    theBagAloneIf: $localize`The bag alone, if it is in it`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly calendar = inject(StudioCalendar);
   readonly stockLot = input.required<StockLot>();

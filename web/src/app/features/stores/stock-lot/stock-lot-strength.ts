@@ -22,9 +22,9 @@ const WORTH_A_TEST = 1.3;
   selector: 'vs-stock-lot-strength',
   imports: [Decimals, MatchAtWork, RefusalNote, RouterLink],
   providers: [MatchRecordReader],
-  template: `<h2>Strength</h2>
+  template: `<h2 i18n>Strength</h2>
     @if (strength(); as s) {
-      <p>
+      <p i18n>
         {{ opening() }} it is {{ s.percent | decimals: 0 }} % of the reference; nine times in ten it lies between
         {{ s.fromPercent | decimals: 0 }} and {{ s.toPercent | decimals: 0 }} %.
         @if (stands(); as said) {
@@ -32,29 +32,29 @@ const WORTH_A_TEST = 1.3;
         }
       </p>
       @if (mayBeTaken()) {
-        <button class="act" type="button" [disabled]="taking.busy()" (click)="take(s)">
+        <button i18n class="act" type="button" [disabled]="taking.busy()" (click)="take(s)">
           Dose by {{ s.percent | decimals: 0 }} % from now on
         </button>
       }
       <vs-refusal [problem]="taking.problem()" />
       @if (isUnsure() && reference(); as ref) {
         <details>
-          <summary>Test it against the reference</summary>
-          <p>
+          <summary i18n>Test it against the reference</summary>
+          <p i18n>
             Strips alike but for the jar: one out of <strong>{{ ref.tag }}</strong>, the reference, one out of
             <strong>{{ stockLot().row.tag }}</strong>, 10 g of the same lot of fibre each, at half the usual dose, where
             a difference shows most{{ dose() }}. The same mordant bath, water, pot and time for both; one knot in the
             first, two in the second. Read both dry: this page then says how strong it is.
           </p>
-          <a class="act" routerLink="/recipes/strips/new" [queryParams]="trial()">Lay out that trial</a>
+          <a i18n class="act" routerLink="/recipes/strips/new" [queryParams]="trial()">Lay out that trial</a>
         </details>
       }
     } @else if (tooFew()) {
       <p class="small soft">{{ tooFew() }}</p>
     } @else if (isUntold()) {
-      <p class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
+      <p i18n class="off" role="alert">That could not be worked out here. Load the page anew to try again.</p>
     } @else if (record.value()) {
-      <vs-match-at-work [asked]="asked" what="Looking through what was dyed with it …" />
+      <vs-match-at-work [asked]="asked" what="Looking through what was dyed with it …" i18n-what />
     }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -120,7 +120,7 @@ export class StockLotStrength {
     const usual = this.record.shelf().find((m) => m.materialId === this.stockLot().row.materialId)?.usualPercent;
     if (usual === undefined) return '';
     const percent = usual / 2;
-    return $localize`: ${decimals(percent, 1)} % of the fibre, ${decimals((percent / 100) * STRIP_G, 2)} g out of each jar`;
+    return $localize`:doses of a strip test, after what they are for:: ${decimals(percent, 1)} % of the fibre, ${decimals((percent / 100) * STRIP_G, 2)} g out of each jar`;
   });
   protected readonly trial = computed(() => ({
     varies: 'source',

@@ -82,7 +82,7 @@ export class StockLotTake {
       const material = all.find((m) => m.id === a.materialId);
       return {
         materialId: a.materialId,
-        label: `${formatAmount(a.amount * reading.amount, material?.measure ?? 'weight')} of ${material?.name ?? ''}`,
+        label: $localize`${formatAmount(a.amount * reading.amount, material?.measure ?? 'weight')} of ${material?.name ?? ''}`,
         stockLots: (this.shelf.value() ?? []).filter((j) => j.materialId === a.materialId && j.free > 0),
       };
     });

@@ -51,6 +51,12 @@ const USUAL_G_PER_L = 2;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotVat {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    ph: (ph: unknown): string => $localize`, pH ${ph}`,
+    howHot: $localize`How hot`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly clock = inject(ServerClock);
   readonly stockLot = input.required<StockLot>();

@@ -27,11 +27,13 @@ import { namesPage } from '../../../services/page-title';
 import { ActBar } from '../../../ui/act-bar';
 import { TermTip } from '../../../ui/term-tip';
 import { AtHand } from '../../../ui/at-hand';
+import { Said } from '../../../ui/said';
 
 /** One jar: what is in it, how it got there, where it went. */
 @Component({
   selector: 'vs-stock-lot',
   imports: [
+    Said,
     AtHand,
     TermTip,
     ActBar,
@@ -60,6 +62,18 @@ import { AtHand } from '../../../ui/at-hand';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotPage {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    sourceNotNoted: $localize`source not noted`,
+    theReference: $localize`the reference`,
+    unknownUntilTested: $localize`unknown until tested`,
+    noneNoted: $localize`none noted`,
+    lies: (light: unknown): string => $localize`Lies ${light}.`,
+    gatheredOnOurOwn: $localize`Gathered on our own ground`,
+    gatheredByLeaveOf: (permission: unknown): string => $localize`Gathered by leave of ${permission}`,
+    ofTheStandTaken: (sharePercent: unknown): string => $localize`${sharePercent} % of the stand taken.`,
+  };
+
   private readonly api = inject(ApiClient);
   private readonly contextPanel = inject(ContextPanel);
   readonly id = input.required<string>();

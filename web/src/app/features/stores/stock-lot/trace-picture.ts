@@ -39,6 +39,11 @@ import { ScrollRegion } from '../../../ui/scroll-region';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TracePicture {
+  /** What its template says by what holds. */
+  protected readonly says = {
+    fromWhereCameAnd: (tag: unknown): string => $localize`From where ${tag} came and where it went`,
+  };
+
   readonly stockLot = input.required<StockLot>();
   private readonly strands = computed((): TraceStrand[] => strandsOf(this.stockLot()));
   protected readonly picture = computed(() => (this.strands().length === 0 ? undefined : layTrace(this.strands())));
