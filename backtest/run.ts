@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import { resolve } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { parseArgs } from 'node:util';

@@ -1,4 +1,4 @@
-import { ROLES } from '@vestigia/core';
+import { LANGUAGES, ROLES } from '@vestigia/core';
 import { z } from 'zod';
 import { id, lineOf, nameOf, personRef, shownIn } from './common';
 
@@ -31,6 +31,10 @@ export type Person = z.infer<typeof person>;
 
 export const role = z.enum(ROLES, { error: () => $localize`Choose what the person may do: ${ROLES.join(', ')}.` });
 
+/** What a person reads this program in. */
+export const language = z.enum(LANGUAGES);
+export const languageEdit = z.object({ language });
+
 /** Whoever is in, and as what. */
 export const signedIn = person.extend({ role }).meta({ id: 'SignedIn' });
 export type SignedIn = z.infer<typeof signedIn>;
@@ -41,6 +45,8 @@ export const authState = z
     studio: z.object({ name: z.string(), signInNote: z.string(), zone: z.string(), shownIn }).nullable(),
     people: z.array(person),
     person: signedIn.nullable(),
+    /** What whoever asks is answered in. */
+    language,
   })
   .meta({ id: 'AuthState' });
 export type AuthState = z.infer<typeof authState>;

@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, lineOf, noteOf, labUnder } from './common';
 import { newColourway, zoneMaster } from './colourways';
 import { newContainer, tagRecord } from './bench';
-import { newPerson, role } from './auth';
+import { newPerson, language, role } from './auth';
 import { deedRecord } from './deeds';
 import { pageAtHand } from './today';
 import { recordedEntry } from './run-entry';
@@ -43,6 +43,7 @@ export const studioDocument = z
           passphrase: newPerson.shape.passphrase.optional(),
           /** Before there were roles, everybody could do everything. */
           role: role.default('owner'),
+          language: language.default('en'),
         }),
       )
       .min(1),

@@ -19,4 +19,6 @@ export * from './schedule/index';
 export * from './trace/index';
 export * from './people/index';
 export { said } from './words/said';
-export { speakAs, worded } from './words/worded';
+export type { Language } from './words/language';
+export { LANGUAGES, LANGUAGE_NAMES, languageNow, speakAs } from './words/language';
+export { worded, wordedList } from './words/worded';

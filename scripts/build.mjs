@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
 import { install, root, run } from './install.mjs';
 
-const SOURCES = ['core', 'contract', 'server', 'web', 'package-lock.json', 'scripts/build.mjs'];
+const SOURCES = ['core', 'locale', 'contract', 'server', 'web', 'package-lock.json', 'scripts/build.mjs'];
 
 function digest(path, hash) {
   if (statSync(path).isDirectory()) {

@@ -1,5 +1,6 @@
 // npm run --silent measure-photo -- picture.jpg --patches patches.json
 // Says what the interface would say of pieces in a photograph, as JSON: docs/measure-photo.schema.json.
+import '@angular/localize/init';
 import { readFileSync } from 'node:fs';
 import { parseArgs } from 'node:util';
 import jpeg from 'jpeg-js';

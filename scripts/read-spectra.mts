@@ -1,5 +1,6 @@
 // npm run --silent read-spectra -- spectra.json --illuminant D65 --observer 10
 // Turns reflectance spectra into L*a*b*, as JSON: docs/read-spectra.schema.json.
+import '@angular/localize/init';
 import { parseArgs } from 'node:util';
 import { spectraConditions, spectraFile } from '../contract/index';
 import type { SpectraAnswer } from '../contract/index';

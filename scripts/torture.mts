@@ -4,6 +4,7 @@
 //   npm run torture -- --kills 500 --postgres 500 the server, and the database, killed under four clients
 //   npm run torture -- --full 20                  the disk filled under four clients
 //   npm run torture -- --restores 200             a studio brought back, generation after generation
+import '@angular/localize/init';
 import { parseArgs } from 'node:util';
 import { fullDisk } from './torture/full-disk';
 import { fuzz } from './torture/fuzz';

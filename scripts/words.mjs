@@ -18,7 +18,11 @@ function ofInterface(folder) {
       join(root, 'node_modules/@angular/cli/bin/ng.js'),
       ...['extract-i18n', '--format', 'json', '--out-file', 'web.json', '--output-path', folder],
     ],
-    { cwd: join(root, 'web'), env: { ...process.env, NG_CLI_ANALYTICS: 'false' }, stdio: ['ignore', 'ignore', 'inherit'] },
+    {
+      cwd: join(root, 'web'),
+      env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    },
   );
   return read(join(folder, 'web.json')).translations;
 }

@@ -1,4 +1,5 @@
 // Writes the JSON Schemas of the stores file, the recipe file and what the measuring commands take and answer, as the contract has it: npm run schema
+import '@angular/localize/init';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { measureSchemas, recipeFileSchema, storesSchema } from '../contract/index';

@@ -1,6 +1,7 @@
 import { existsSync } from 'node:fs';
 import { join } from 'node:path';
 import { api } from '@vestigia/contract';
+import { languageNow } from '@vestigia/core';
 import compression from 'compression';
 import type { Express, RequestHandler } from 'express';
 import express from 'express';
@@ -19,6 +20,7 @@ import { cookieKey } from './auth/auth-store';
 import { Door } from './auth/routes';
 import { SESSION_DAYS, SessionStore } from './auth/session-store';
 import { eventsHandler } from './http/events';
+import { answerInTheirLanguage } from './http/language';
 import { noSuchCall, onlyOwnNames, onlyOwnPages, problems } from './http/guards';
 import { openApiDocument } from './http/open-api';
 import { Roles } from './http/roles';
@@ -79,6 +81,7 @@ export async function createApp(
   app.use(securityHeaders(transport === 'trusted'));
   compressReplies(app);
   describe(app, context);
+  app.use(answerInTheirLanguage);
   readBodies(app);
   const sessions = new SessionStore(context);
   app.use(
@@ -218,6 +221,7 @@ function serveInterface(app: Express, webFolder: string): void {
   );
   app.get('/{*any}', (_req, res) => {
     res.setHeader('cache-control', 'no-cache');
-    res.sendFile(page);
+    res.setHeader('vary', 'cookie, accept-language');
+    res.sendFile(languageNow() === 'en' ? page : join(webFolder, languageNow(), 'index.html'));
   });
 }

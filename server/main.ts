@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import { execFile } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
 import { basename, join } from 'node:path';

@@ -10,6 +10,7 @@ import {
   signedIn,
   setPassphrase,
   signIn,
+  languageEdit,
 } from '../auth';
 import { copyOfStudio, copyToOpen } from '../copies';
 import type { Call } from './call';
@@ -88,6 +89,14 @@ export const authCalls = {
     path: '/api/auth/passphrase',
     summary: 'Choose another passphrase; wherever else one came in by the old one, that ends',
     body: changePassphrase,
+    reply: done,
+    role: 'guest',
+  },
+  chooseLanguage: {
+    method: 'put',
+    path: '/api/auth/language',
+    summary: 'What one reads this program in',
+    body: languageEdit,
     reply: done,
     role: 'guest',
   },

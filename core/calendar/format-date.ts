@@ -1,16 +1,19 @@
 import { figuresShownIn } from '../quantity/shown-in';
+import type { Language } from '../words/language';
+import { languageNow } from '../words/language';
 
-const LOCALE = 'en-GB';
+const LOCALES: Readonly<Record<Language, string>> = { en: 'en-GB', de: 'de-DE' };
 const ISO_DAY = /^\d{4}-\d{2}-\d{2}$/;
 
 const formats = new Map<string, Intl.DateTimeFormat>();
 
 /** Making a format costs far more than using it, so each is kept. */
 function formatIn(zone: string, name: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = `${zone} ${name}`;
+  const locale = LOCALES[languageNow()];
+  const key = `${zone} ${name} ${locale}`;
   const known = formats.get(key);
   if (known) return known;
-  const format = new Intl.DateTimeFormat(LOCALE, { ...options, timeZone: zone });
+  const format = new Intl.DateTimeFormat(locale, { ...options, timeZone: zone });
   formats.set(key, format);
   return format;
 }
@@ -29,9 +32,12 @@ export function formatDay(at: string, zone: string): string {
     case 'monthDayYear':
       return `${month} ${day}, ${year}`;
     case 'dayMonthYear':
-      return `${day} ${month} ${year}`;
+      return `${ordinal(day)} ${month} ${year}`;
   }
 }
+
+/** A day before the name of its month. */
+const ordinal = (day: string): string => (languageNow() === 'de' ? `${day}.` : day);
 
 /** Day, month and year as they are written. */
 function partsOf(at: string, zone: string): [string, string, string] {
@@ -48,7 +54,7 @@ function partsOf(at: string, zone: string): [string, string, string] {
 export function formatMoment(at: string, zone: string): string {
   const [day, month] = partsOf(at, zone);
   const weekday = formatIn(zone, 'weekday', { weekday: 'short' }).format(new Date(at));
-  const date = figuresShownIn().days === 'dayMonthYear' ? `${day} ${month}` : `${month} ${day}`;
+  const date = figuresShownIn().days === 'dayMonthYear' ? `${ordinal(day)} ${month}` : `${month} ${day}`;
   return `${weekday} ${date}, ${formatClock(at, zone)}`;
 }
 

@@ -3,9 +3,17 @@ import { Temporal } from 'temporal-polyfill';
 import type { ShownIn } from '../quantity/shown-in';
 import { figuresShownIn } from '../quantity/shown-in';
 
-const MONTHS = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-const SAID: Readonly<Record<string, number>> = { today: 0, yesterday: -1, tomorrow: 1 };
-const WEEKDAY = /^(?:mon|tue|wed|thu|fri|sat|sun)[a-z]*\.?,?\s+/;
+/** Months by the beginnings of their names, in every language this is read in: people write as they speak. */
+const MONTHS = ['jan', 'feb', 'mar mär mrz', 'apr', 'may mai', 'jun', 'jul', 'aug', 'sep', 'oct okt', 'nov', 'dec dez'];
+const SAID: Readonly<Record<string, number>> = {
+  today: 0,
+  yesterday: -1,
+  tomorrow: 1,
+  heute: 0,
+  gestern: -1,
+  morgen: 1,
+};
+const WEEKDAY = /^(?:(?:mon|tue|wed|thu|fri|sat|sun|die|mit|don|fre|sam|son)[a-z]*|mo|di|mi|do|fr|sa|so)\.?,?\s+/;
 
 interface Parts {
   readonly year: number | undefined;
@@ -45,11 +53,11 @@ function partsOf(written: string, order: ShownIn['days']): Parts[] {
     return order === 'dayMonthYear' ? [dayFirst, monthFirst] : [monthFirst, dayFirst];
   }
   const named =
-    /^(\d{1,2})(?:st|nd|rd|th)?\.?\s*([a-z]{3,9})\.?,?\s*(\d{2}|\d{4})?$/.exec(written) ??
-    swapped(/^([a-z]{3,9})\.?\s*(\d{1,2})(?:st|nd|rd|th)?,?(?:\s+(\d{2}|\d{4}))?$/.exec(written)) ??
-    yearFirst(/^(\d{4})\s+([a-z]{3,9})\.?\s+(\d{1,2})$/.exec(written));
+    /^(\d{1,2})(?:st|nd|rd|th)?\.?\s*([a-zä]{3,9})\.?,?\s*(\d{2}|\d{4})?$/.exec(written) ??
+    swapped(/^([a-zä]{3,9})\.?\s*(\d{1,2})(?:st|nd|rd|th)?,?(?:\s+(\d{2}|\d{4}))?$/.exec(written)) ??
+    yearFirst(/^(\d{4})\s+([a-zä]{3,9})\.?\s+(\d{1,2})$/.exec(written));
   if (!named) return [];
-  const month = MONTHS.indexOf((named[2] ?? '').slice(0, 3)) + 1;
+  const month = MONTHS.findIndex((names) => names.split(' ').includes((named[2] ?? '').slice(0, 3))) + 1;
   return month === 0 ? [] : [{ year: yearOf(named[3]), month, day: Number(named[1]) }];
 }
 

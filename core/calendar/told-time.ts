@@ -15,15 +15,15 @@ export type ToldTime =
 
 /** Times of day that have a name; where they lie is only about right. */
 const NAMED: readonly (readonly [RegExp, string, boolean])[] = [
-  [/^(?:overnight|over night|the next morning|next morning)$/, '08:00', true],
-  [/^(?:early|early morning|first thing)$/, '07:00', false],
-  [/^(?:in the )?morning$/, '09:00', false],
-  [/^(?:at )?(?:noon|midday|lunch|lunchtime)$/, '12:00', false],
-  [/^(?:in the )?afternoon$/, '15:00', false],
-  [/^(?:in the )?evening$/, '19:00', false],
-  [/^(?:at )?(?:night|bedtime)$/, '22:00', false],
+  [/^(?:overnight|over night|the next morning|next morning|über nacht|(?:am )?nächsten morgen)$/, '08:00', true],
+  [/^(?:early|early morning|first thing|früh|frühmorgens)$/, '07:00', false],
+  [/^(?:(?:in the )?morning|morgens|(?:am )?(?:morgen|vormittag)|vormittags)$/, '09:00', false],
+  [/^(?:at )?(?:noon|midday|lunch|lunchtime|(?:am |zu )?mittag|mittags)$/, '12:00', false],
+  [/^(?:(?:in the )?afternoon|(?:am )?nachmittag|nachmittags)$/, '15:00', false],
+  [/^(?:(?:in the )?evening|(?:am )?abend|abends)$/, '19:00', false],
+  [/^(?:at )?(?:night|bedtime|nachts)$/, '22:00', false],
 ];
-const ABOUT = /^(?:about|around|ca\.?|circa|roughly|some|~|≈)\s*|\s*(?:or so|ish|-ish)$/g;
+const ABOUT = /^(?:about|around|etwa|ungefähr|gegen|ca\.?|circa|roughly|some|~|≈)\s*|\s*(?:or so|oder so|ish|-ish)$/g;
 
 /**
  * Reads a time as it was told: `9:40`, `14.05`, `about 9`, `noon`, `overnight`, `40 min`, `an hour or so`, `1 h 30`,

@@ -1,4 +1,4 @@
-import { worded } from '../words/worded';
+import { wordedList } from '../words/worded';
 import type { StockMeasure } from '../quantity/amount';
 import type { Hazard } from '../safety/hazards';
 import type { MaterialForm, MaterialKind } from '../stock/material-facts';
@@ -45,7 +45,7 @@ const plant = (botanicalName: string, plantPart: string): Partial<CatalogueEntry
 const byVolume = { measure: 'volume' } as const;
 
 /** Mordants, assistants and modifiers as the catalogue knows them. */
-export const AUXILIARIES: readonly CatalogueEntry[] = worded(() => [
+export const AUXILIARIES: readonly CatalogueEntry[] = wordedList(() => [
   auxiliary(
     'potassium-alum',
     'mordant',

@@ -1,11 +1,11 @@
-import { worded } from '../words/worded';
+import { worded, wordedList } from '../words/worded';
 import { AUXILIARIES } from './auxiliaries';
 import type { CatalogueEntry } from './catalogue-entry';
 import { slugOf } from './catalogue-entry';
 import { DYESTUFFS } from './dyestuffs';
 
 /** What a studio can begin from. General knowledge, widely agreed; its sources stand in docs/catalogue.md. */
-export const CATALOGUE: readonly CatalogueEntry[] = worded(() => [...DYESTUFFS, ...AUXILIARIES]);
+export const CATALOGUE: readonly CatalogueEntry[] = wordedList(() => [...DYESTUFFS, ...AUXILIARIES]);
 
 const BY_KEY: Readonly<Record<string, CatalogueEntry>> = worded(() =>
   Object.fromEntries(CATALOGUE.map((entry) => [entry.key, entry])),

@@ -1,4 +1,4 @@
-import { worded } from '../words/worded';
+import { wordedList } from '../words/worded';
 import type { Hazard } from '../safety/hazards';
 import type { MaterialForm } from '../stock/material-facts';
 import type { CatalogueEntry } from './catalogue-entry';
@@ -46,7 +46,7 @@ const tannin = { bringsTannin: true } as const;
 const protein = { fibreGroups: ['protein'] } as const;
 
 /** Seasons are those of the temperate north; a studio sets its own. */
-export const DYESTUFFS: readonly CatalogueEntry[] = worded(() => [
+export const DYESTUFFS: readonly CatalogueEntry[] = wordedList(() => [
   dyestuff(
     'weld',
     $localize`Weld`,

@@ -50,10 +50,13 @@ const SAID: Readonly<Record<SeenFlag, readonly ['stop' | 'caution', string, stri
     $localize`It drinks dye faster than other wool: begin cooler, raise slower.`,
   ],
 }));
-const SEEN = Object.keys(SAID) as SeenFlag[];
+/** What an intake may say that needs no figure with it. */
+const seenFlags = (): SeenFlag[] => Object.keys(SAID) as SeenFlag[];
 
 const findIntake = ({ intake: { flags, syntheticPercent }, recipe }: CheckInput): IntakeFinding[] => [
-  ...SEEN.filter((flag) => flags.includes(flag)).map((code) => ({ code })),
+  ...seenFlags()
+    .filter((flag) => flags.includes(flag))
+    .map((code) => ({ code })),
   ...(flags.includes('syntheticShare') ? [{ code: 'syntheticShare' as const, percent: syntheticPercent ?? 0 }] : []),
   ...(flags.includes('mordanted') && recipe.steps.some((s) => s.kind === 'mordant')
     ? [{ code: 'mordantedTwice' as const }]

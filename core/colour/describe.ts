@@ -1,10 +1,10 @@
-import { worded } from '../words/worded';
+import { wordedList } from '../words/worded';
 import { ciede2000 } from './ciede2000';
 import type { Lab } from './lab';
 import { chroma, hueDegrees } from './lab';
 
 /** Hue names by angle in CIELAB, each up to the angle given (degrees). */
-const HUES: readonly (readonly [number, string, string])[] = worded(() => [
+const HUES: readonly (readonly [number, string, string])[] = wordedList(() => [
   [20, $localize`pinkish red`, 'rosy'],
   [42, 'red', 'reddish'],
   [58, $localize`orange red`, 'reddish'],
@@ -69,7 +69,7 @@ function amount(value: number): string {
 }
 
 /** Directions a hue can move, by the angle it moves towards. */
-const HUE_DIRECTIONS: readonly (readonly [number, string])[] = worded(() => [
+const HUE_DIRECTIONS: readonly (readonly [number, string])[] = wordedList(() => [
   [25, 'redder'],
   [85, 'yellower'],
   [165, 'greener'],

@@ -1,9 +1,13 @@
 import { readNumberText } from './number-text';
 
-const COUNTED = ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
-const IN_MINUTES: Readonly<Record<string, number>> = { m: 1, h: 60, d: 1440, w: 10_080 };
+/** Numbers as words, in every language this is read in: people write as they speak. */
+const COUNTED = [
+  ['one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'],
+  ['ein', 'zwei', 'drei', 'vier', 'fünf', 'sechs', 'sieben', 'acht', 'neun', 'zehn', 'elf', 'zwölf'],
+];
+const IN_MINUTES: Readonly<Record<string, number>> = { m: 1, h: 60, s: 60, d: 1440, t: 1440, w: 10_080 };
 const PART =
-  /^(\d+(?:[.,]\d+)?½?|½|half an?|a quarter of an?|three quarters of an?|an?|[a-z]+)\s*(weeks?|wks?|w|days?|d|hours?|hrs?|h|minutes?|mins?|m)(?![a-z])\.?\s*/;
+  /^(\d+(?:[.,]\d+)?½?|½|half an?|a quarter of an?|three quarters of an?|an?|eine[nr]?|(?:eine[nr]?\s)?halbe[nr]?|[a-zäöü]+)\s*(weeks?|wks?|wochen?|w|days?|d|tage?n?|t|hours?|hrs?|h|stunden?|std|minutes?|minuten?|mins?|m)(?![a-zäöü])\.?\s*/;
 
 /**
  * Reads a length of time as people say it: `40 min`, `1 h 30`, `an hour and a half`, `2 d 4 h`, `two weeks`,
@@ -15,7 +19,7 @@ export function readLength(text: string): number | undefined {
   let rest = text
     .trim()
     .toLowerCase()
-    .replace(/\s*(?:,(?!\d)|\band\b)\s*/g, ' ');
+    .replace(/\s*(?:,(?!\d)|\b(?:and|und)\b)\s*/g, ' ');
   let minutes = 0;
   let each = 0;
   while (rest !== '') {
@@ -32,7 +36,7 @@ export function readLength(text: string): number | undefined {
     }
     // What follows hours without a unit is minutes, and “a half” is half of what it follows.
     if (each === 60 && /^\d{1,2}$/.test(rest) && Number(rest) < 60) minutes += Number(rest);
-    else if (each > 1 && /^(?:a half|½)$/.test(rest)) minutes += each / 2;
+    else if (each > 1 && /^(?:a half|einhalb|½)$/.test(rest)) minutes += each / 2;
     else return undefined;
     rest = '';
   }
@@ -41,11 +45,11 @@ export function readLength(text: string): number | undefined {
 
 function countOf(word: string): number | undefined {
   if (/^\d/.test(word)) return Number(word.replace(',', '.').replace('½', '')) + (word.endsWith('½') ? 0.5 : 0);
-  if (word === '½' || word.startsWith('half')) return 0.5;
+  if (word === '½' || word.startsWith('half') || word.includes('halbe')) return 0.5;
   if (word.startsWith('a quarter')) return 0.25;
   if (word.startsWith('three quarters')) return 0.75;
-  if (word === 'a' || word === 'an') return 1;
-  const place = COUNTED.indexOf(word);
+  if (word === 'a' || word === 'an' || word.startsWith('eine')) return 1;
+  const place = Math.max(...COUNTED.map((words) => words.indexOf(word)));
   return place < 0 ? undefined : place + 1;
 }
 

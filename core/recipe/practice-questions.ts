@@ -1,4 +1,4 @@
-import { worded } from '../words/worded';
+import { wordedList } from '../words/worded';
 import { VAT_LABELS } from '../bath/vat';
 
 /** One school's answer to a question of practice. */
@@ -42,7 +42,7 @@ export const question = (
 });
 
 /** The questions good dyers answer differently. No answer is the right one; each says what it costs. */
-export const PRACTICE: readonly PracticeQuestion[] = worded(() => [
+export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
   question(
     'mordantOnTannin',
     $localize`Mordant on dyestuffs that bring their own tannin`,

@@ -1,4 +1,4 @@
-import { worded } from '../words/worded';
+import { wordedList } from '../words/worded';
 import type { Hazard } from './hazards';
 
 /** What a material does in a bath: what its label warns of, and whether it brings tannin. */
@@ -33,7 +33,7 @@ export interface Reaction {
 }
 
 /** Gravest first. */
-export const REACTIONS: readonly Reaction[] = worded(() => [
+export const REACTIONS: readonly Reaction[] = wordedList(() => [
   {
     code: 'chlorineFromAcid',
     traits: ['acid', 'chlorineBleach'],

@@ -1,3 +1,4 @@
+import { worded } from '../words/worded';
 import type { Hazard } from '../safety/hazards';
 import { EVERY_TIME_HAZARDS, HAZARD_LABELS, HAZARDS } from '../safety/hazards';
 import type { HouseHint } from './house-hint';
@@ -58,17 +59,19 @@ export const isShownEveryTime = (caution: StepCaution): boolean =>
   caution.code === 'hazard' && EVERY_TIME_HAZARDS.includes(caution.hazard);
 
 /** What earlier plans kept as sentences, under the sentences they had. */
-const BY_SENTENCE: ReadonlyMap<string, StepCaution> = new Map(
-  [
-    ...HAZARDS.map((hazard) => ({ code: 'hazard' as const, hazard })),
-    ...HOUSE_HINTS.map((hint) => ({ code: 'house' as const, hint })),
-    { code: 'safetyDataSheet' as const },
-    { code: 'hotLiquor' as const },
-    { code: 'neverForFood' as const },
-    { code: 'localDisposal' as const },
-  ].map((caution) => [sayStepCaution(caution), caution] as const),
+const BY_SENTENCE: Readonly<Record<string, StepCaution>> = worded(() =>
+  Object.fromEntries(
+    [
+      ...HAZARDS.map((hazard) => ({ code: 'hazard' as const, hazard })),
+      ...HOUSE_HINTS.map((hint) => ({ code: 'house' as const, hint })),
+      { code: 'safetyDataSheet' as const },
+      { code: 'hotLiquor' as const },
+      { code: 'neverForFood' as const },
+      { code: 'localDisposal' as const },
+    ].map((caution) => [sayStepCaution(caution), caution] as const),
+  ),
 );
 
 /** A step's caution as it may have been kept: by earlier plans, in a sentence. */
 export const readStepCaution = (kept: StepCaution | string): StepCaution =>
-  typeof kept === 'string' ? (BY_SENTENCE.get(kept) ?? { code: 'written', text: kept }) : kept;
+  typeof kept === 'string' ? (BY_SENTENCE[kept] ?? { code: 'written', text: kept }) : kept;

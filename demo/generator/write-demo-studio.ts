@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import { writeFileSync } from 'node:fs';
 import { studioDocument } from '@vestigia/contract';
 import { simulateDyehouse } from './simulate-dyehouse';

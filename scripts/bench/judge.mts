@@ -1,4 +1,5 @@
 // What judging costs and how right it is: `npm run bench -- --judge`.
+import '@angular/localize/init';
 import { converter, differenceCiede2000, modeLab65, useMode } from 'culori/fn';
 import jpeg from 'jpeg-js';
 import { ciede2000, indexLabs, measurePhoto, sortIntoSets } from '../../core/index';

@@ -1,4 +1,5 @@
 // What foretelling costs: `npm run bench -- --match`. How right it is: `npm run backtest`.
+import '@angular/localize/init';
 import { learnPast } from '../../backtest/play';
 import pigments from '../../backtest/worlds/pigments';
 import { correct, learn, learnMore, learntOf, predict, reachWith, reviewRecord } from '../../core/index';

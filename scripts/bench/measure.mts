@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { randomUUID } from 'node:crypto';
 import { cpus } from 'node:os';

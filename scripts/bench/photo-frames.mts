@@ -1,4 +1,5 @@
 // How long the page stands still while a 12-megapixel photograph is opened and measured: `npm run bench -- --frames`.
+import '@angular/localize/init';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';

@@ -1,11 +1,11 @@
 import type { AuthState, SignedIn } from '@vestigia/contract';
-import type { Role } from '@vestigia/core';
+import type { Language, Role } from '@vestigia/core';
 import { randomBytes } from 'node:crypto';
 import { and, asc, eq } from 'drizzle-orm';
 import type { Database, Db } from '../db/database';
 import { people, secrets, studio } from '../db/schema';
 
-export async function readAuthState(db: Db, person: SignedIn | undefined): Promise<AuthState> {
+export async function readAuthState(db: Db, person: SignedIn | undefined): Promise<Omit<AuthState, 'language'>> {
   const [row] = await db
     .select({ name: studio.name, signInNote: studio.signInNote, zone: studio.zone, shownIn: studio.shownIn })
     .from(studio);
@@ -19,10 +19,15 @@ export async function hasStudio(db: Db): Promise<boolean> {
 
 export async function addPerson(
   db: Db,
-  { id, name, role }: { readonly id: string; readonly name: string; readonly role: Role },
+  {
+    id,
+    name,
+    role,
+    language = 'en',
+  }: { readonly id: string; readonly name: string; readonly role: Role; readonly language?: Language },
   passphraseHash: string | null,
 ): Promise<void> {
-  await db.insert(people).values({ id, name, role, passphraseHash });
+  await db.insert(people).values({ id, name, role, language, passphraseHash });
 }
 
 export async function findPerson(db: Db, id: string): Promise<typeof people.$inferSelect | undefined> {

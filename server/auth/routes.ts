@@ -1,10 +1,13 @@
 import type { Person, SignedIn } from '@vestigia/contract';
 import { api } from '@vestigia/contract';
-import { mayAs } from '@vestigia/core';
-import type { Request, Router } from 'express';
+import type { Language } from '@vestigia/core';
+import { languageNow, mayAs } from '@vestigia/core';
+import { eq } from 'drizzle-orm';
+import type { Request, Response, Router } from 'express';
 import type { Context } from '../shared/context';
 import { noteDeed } from '../shared/deeds';
-import { studio } from '../db/schema';
+import { people, studio } from '../db/schema';
+import { languageCookie } from '../http/language';
 import type { Roles } from '../http/roles';
 import type { Routes } from '../http/routes';
 import { parse } from '../http/routes';
@@ -46,19 +49,23 @@ export class Door {
     const { db } = this.context.database;
     router.get(api.authState.path, async (req, res) => {
       const { person } = req.session;
-      res.json(await readAuthState(db, person && (await this.asSignedIn(person))));
+      res.json({ ...(await readAuthState(db, person && (await this.asSignedIn(person)))), language: languageNow() });
     });
     router.post(api.openStudio.path, async (req, res) => {
       res.json(await this.openStudio(req));
     });
     router.post(api.signIn.path, async (req, res) => {
-      res.json(await this.signIn(req));
+      await this.answerInTheirs(res, await this.signIn(req));
     });
     router.post(api.setPassphrase.path, async (req, res) => {
-      res.json(await this.setByCode(req));
+      await this.answerInTheirs(res, await this.setByCode(req));
     });
     router.put(api.changePassphrase.path, async (req, res) => {
       await this.changePassphrase(req);
+      res.json({ ok: true });
+    });
+    router.put(api.chooseLanguage.path, async (req, res) => {
+      res.cookie(...languageCookie(await this.chooseLanguage(req)));
       res.json({ ok: true });
     });
     router.delete(api.signOut.path, async (req, res) => {
@@ -102,7 +109,7 @@ export class Door {
       run: async (tx) => {
         if (await hasStudio(tx)) throw new Refusal('alreadyDone', openAlready());
         await tx.insert(studio).values({ name: body.name, zone: body.zone });
-        await addPerson(tx, { ...person, role: 'owner' }, hash);
+        await addPerson(tx, { ...person, role: 'owner', language: languageNow() }, hash);
       },
     });
     this.context.changes.tell(['studio']);
@@ -168,6 +175,27 @@ export class Door {
       run: (tx) => setHashes(tx, person.id, { passphraseHash, codeHash: null }),
     });
     await this.sessions.endAllOf(person.id, req.sessionID);
+  }
+
+  /** The browser is answered in the language of whoever came in on it, from here on. */
+  private async answerInTheirs(res: Response, person: SignedIn): Promise<void> {
+    const found = await findPerson(this.context.database.db, person.id);
+    res.cookie(...languageCookie(found?.language ?? languageNow()));
+    res.json(person);
+  }
+
+  private async chooseLanguage(req: Request): Promise<Language> {
+    const { person } = req.session;
+    if (!person) throw new Refusal('notSignedIn', comeInFirst());
+    const { language } = parse(api.chooseLanguage.body, req.body);
+    await this.writer.write({
+      call: 'chooseLanguage',
+      key: undefined,
+      body: null,
+      byId: person.id,
+      run: (tx) => tx.update(people).set({ language }).where(eq(people.id, person.id)),
+    });
+    return language;
   }
 
   /** A new session id at every entry, so that one planted before can't be used after. */

@@ -122,7 +122,12 @@ async function readHead(db: Db, now: Date): Promise<Partial<StudioDocument>> {
     formatVersion: 4,
     asOf: now.toISOString(),
     settings: rest,
-    people: (await all(schema.people, schema.people.name)).map(({ id, name, role }) => ({ id, name, role })),
+    people: (await all(schema.people, schema.people.name)).map(({ id, name, role, language }) => ({
+      id,
+      name,
+      role,
+      language,
+    })),
     atHand: (await all(schema.atHand, schema.atHand.at, schema.atHand.path)).map((p) => clean(p)),
     vessels: (await all(schema.vessels, schema.vessels.name)).map((v) => clean(v)),
     heatSources: (await all(schema.heatSources, schema.heatSources.name)).map((h) => clean(h)),

@@ -48,10 +48,11 @@ export async function importDocument(
     passphrase === undefined ? [{ personId: id, name, code: newCode() }] : [],
   );
   const people = await Promise.all(
-    document.people.map(async ({ id, name, role, passphrase }) => ({
+    document.people.map(async ({ id, name, role, language, passphrase }) => ({
       id,
       name,
       role,
+      language,
       passphraseHash: passphrase === undefined ? null : await hashPassphrase(passphrase),
       codeHash:
         passphrase === undefined ? await hashPassphrase(codes.find((c) => c.personId === id)?.code ?? '') : null,

@@ -1,4 +1,4 @@
-import { worded } from '@vestigia/core';
+import { said, worded } from '@vestigia/core';
 import type { Problem, ProblemCode } from '@vestigia/contract';
 import { PROBLEM_CODES } from '@vestigia/contract';
 
@@ -64,7 +64,7 @@ export class Refusal extends Error {
 export const notFound = (what: string): Refusal =>
   new Refusal(
     'notFound',
-    $localize`There is no such ${what} here. It may be a mistyped address: go back and choose from the list.`,
+    $localize`There is no such ${said(what)} here. It may be a mistyped address: go back and choose from the list.`,
   );
 
 /** Sentences for what the database refuses, by constraint. */

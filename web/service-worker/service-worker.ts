@@ -21,9 +21,13 @@ const READ_OFFLINE = /^\/api\/(?:auth|studio|today|bench|lots\/[0-9a-f-]{36})$/;
 const PATIENCE_S = 15;
 const LOTS_KEPT = 200;
 
+const urlOf = (file: PrecacheEntry | string): string => (typeof file === 'string' ? file : file.url);
+
 clientsClaim();
 cleanupOutdatedCaches();
-precache(BUILT_FILES);
+/** Each language is a build of its own, in a folder of its own but for English; a tablet keeps the one it reads. */
+const folder = new URL(self.location.href).searchParams.get('language') === 'de' ? '/de/' : '/';
+precache(BUILT_FILES.filter((file) => urlOf(file).startsWith('/de/') === (folder === '/de/')));
 
 const net = new NetworkOnly({ networkTimeoutSeconds: PATIENCE_S });
 registerRoute(
@@ -32,7 +36,7 @@ registerRoute(
       try {
         return await net.handle(options);
       } catch {
-        return (await matchPrecache('/index.html')) ?? Response.error();
+        return (await matchPrecache(`${folder}index.html`)) ?? Response.error();
       }
     },
     // A paper, a list or a studio file that takes long is no page, and is waited for.

@@ -1,3 +1,4 @@
+import { APP_BASE_HREF } from '@angular/common';
 import { provideHttpClient } from '@angular/common/http';
 import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
@@ -7,10 +8,16 @@ import { cacheForOffline } from './app/api/offline-cache';
 import { routes } from './app/routes';
 import { PageTitle } from './app/services/page-title';
 import { Root } from './app/shell/root';
+import { pageLanguage } from './app/services/page-language';
+import { speakAs } from '@vestigia/core';
+
+speakAs(pageLanguage);
 
 bootstrapApplication(Root, {
   providers: [
     provideZonelessChangeDetection(),
+    // Each language lies in a folder of its own; addresses of pages are the same in all.
+    { provide: APP_BASE_HREF, useValue: '/' },
     provideBrowserGlobalErrorListeners(),
     provideHttpClient(),
     provideRouter(routes, withComponentInputBinding()),

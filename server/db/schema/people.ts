@@ -1,4 +1,4 @@
-import type { Role } from '@vestigia/core';
+import type { Language, Role } from '@vestigia/core';
 import type { SessionData } from 'express-session';
 import { integer, jsonb, pgTable, primaryKey, text, uuid } from 'drizzle-orm/pg-core';
 import { instant } from './columns';
@@ -9,6 +9,8 @@ export const people = pgTable('people', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull().unique(),
   role: text('role').$type<Role>().notNull().default('dyer'),
+  /** What the person reads this program in. */
+  language: text('language').$type<Language>().notNull().default('en'),
   passphraseHash: text('passphrase_hash'),
   /** Of a code that is good for choosing a passphrase once. */
   codeHash: text('code_hash'),

@@ -7,6 +7,7 @@ import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient } from './api-client';
 import { forgetDrafts } from './forget-drafts';
 import { LiveChanges } from './live-query';
+import { pageLanguage } from '../services/page-language';
 
 /** Who is in, and in whose studio. */
 @Injectable({ providedIn: 'root' })
@@ -29,12 +30,22 @@ export class Session {
     return first.pipe(
       switchMap(() => this.api.get('/api/auth')),
       tap((authState) => {
+        // Whoever came in may read another language than whoever was here before.
+        if (authState.language !== pageLanguage()) this.readAnew();
         this.person.set(authState.person);
         this.studioName.set(authState.studio?.name ?? '');
         this.zone.set(authState.studio?.zone ?? 'UTC');
         showFiguresIn(authState.studio?.shownIn ?? SHOWN_AT_FIRST);
       }),
     );
+  }
+
+  /** Each language is a page of its own. A page of the tests, or one whose server answers otherwise, is left alone. */
+  private readAnew(): void {
+    const tried = sessionStorage.getItem(READ_ANEW);
+    if (tried !== null && Date.now() - Number(tried) < ONCE_MS) return;
+    sessionStorage.setItem(READ_ANEW, String(Date.now()));
+    location.reload();
   }
 
   /** Leaves here and now, with the server or without; it is told when it can be. */
@@ -53,6 +64,9 @@ export class Session {
   }
 }
 
+/** When this page was last read anew for another language; a server that keeps answering otherwise is not asked on and on. */
+const READ_ANEW = 'vestigia-read-anew';
+const ONCE_MS = 10_000;
 /** Somebody left and the server hasn’t heard of it. */
 const LEFT = 'vestigia-left';
 

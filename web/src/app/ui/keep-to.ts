@@ -28,7 +28,7 @@ import { Session } from '../api/session';
               [disabled]="isMe(p.id)"
               (change)="toggle(p.id)"
             />
-            {{ p.name }}{{ isMe(p.id) ? ' (you)' : '' }}</label
+            {{ p.name }}{{ isMe(p.id) ? says.you : '' }}</label
           >
         }
       </fieldset>
@@ -47,6 +47,8 @@ import { Session } from '../api/session';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class KeepTo {
+  /** What its template says by what holds. */
+  protected readonly says = { you: $localize` (you)` };
   private readonly api = inject(ApiClient);
   private readonly session = inject(Session);
   /** To whom it is kept; `null`: to nobody in particular. */

@@ -37,6 +37,7 @@ import { Decimals } from '../../ui/decimals';
 export class ActRun {
   /** What its template says by what holds. */
   protected readonly says = {
+    of: (wanted: unknown): string => $localize`:the temperature wanted, after the one it has:of ${wanted}`,
     timeIsUp: $localize`Time is up`,
     batch: (batch: unknown): string => $localize`, batch ${batch}`,
   };

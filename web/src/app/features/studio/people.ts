@@ -3,8 +3,8 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { Person, SignedIn } from '@vestigia/contract';
-import type { Role } from '@vestigia/core';
-import { ROLES } from '@vestigia/core';
+import type { Language, Role } from '@vestigia/core';
+import { LANGUAGES, LANGUAGE_NAMES, ROLES } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { newId } from '../../api/new-id';
 import { pageAction } from '../../api/page-action';
@@ -16,6 +16,7 @@ import { Sessions } from './sessions';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
+import { pageLanguage } from '../../services/page-language';
 
 /** Who works here: adding somebody, one’s own passphrase, and a code for whoever forgot theirs. */
 @Component({
@@ -31,7 +32,7 @@ import { Kept } from '../../ui/kept';
         <tbody>
           @for (p of people(); track p.id) {
             <tr [vsKept]="p.id">
-              <th scope="row">{{ p.name }}{{ p.id === me()?.id ? ' (you)' : '' }}</th>
+              <th scope="row">{{ p.name }}{{ p.id === me()?.id ? says.you : '' }}</th>
               <td>
                 @if (mayDecide()) {
                   <select
@@ -80,6 +81,22 @@ import { Kept } from '../../ui/kept';
       </table>
     </div>
     <vs-refusal [problem]="code.problem() ?? changingRole.problem()" />
+    <p>
+      <mat-form-field
+        ><mat-label i18n>What you read this in</mat-label
+        ><select
+          matNativeControl
+          name="language"
+          [value]="language"
+          (change)="chooseLanguage($any($event.target).value)"
+        >
+          @for (l of languages; track l) {
+            <option [value]="l" [lang]="l" [selected]="l === language">{{ languageName[l] }}</option>
+          }
+        </select></mat-form-field
+      >
+    </p>
+    <vs-refusal [problem]="choosingLanguage.problem()" />
     @if (isChanging()) {
       <form (ngSubmit)="change()">
         <fieldset>
@@ -153,6 +170,7 @@ import { Kept } from '../../ui/kept';
 export class People {
   /** What its template says by what holds. */
   protected readonly says = {
+    you: $localize` (you)`,
     whatMayDo: (name: unknown): string => $localize`What ${name} may do`,
     forgotThePassphraseA: (name: unknown): string => $localize`Forgot the passphrase: a code for ${name}`,
   };
@@ -168,6 +186,10 @@ export class People {
   protected readonly roleLabel = ROLE_LABELS;
   protected readonly role = signal<Role>('dyer');
   protected readonly changingRole = pageAction();
+  protected readonly choosingLanguage = pageAction();
+  protected readonly languages = LANGUAGES;
+  protected readonly languageName = LANGUAGE_NAMES;
+  protected readonly language = pageLanguage();
   protected readonly adding = pageAction();
   protected readonly changing = pageAction();
   protected readonly code = pageAction();
@@ -179,6 +201,11 @@ export class People {
   protected readonly isChanged = signal(false);
   protected readonly given = signal<{ personId: string; code: string } | undefined>(undefined);
   private id = newId();
+
+  /** The page is read anew, in the language chosen. */
+  protected chooseLanguage(language: Language): void {
+    this.choosingLanguage.run(this.api.put('/api/auth/language', { language }), () => location.reload());
+  }
 
   protected add(): void {
     const sent = { id: this.id, name: this.name(), passphrase: this.passphrase(), role: this.role() };

@@ -66,6 +66,11 @@ const USUAL_UPTAKE = 60;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotLiquor {
+  protected readonly verdictLabel = {
+    use: $localize`Fit to use when last looked at.`,
+    'test first': $localize`Dye a strip in it first.`,
+    discard: $localize`Don’t use it: pour it away as your local rules say.`,
+  } as const;
   /** What its template says by what holds. */
   protected readonly says = {
     inSaid: (vessel: unknown): string => $localize`, in ${vessel}`,

@@ -1,0 +1,1 @@
+ALTER TABLE "people" ADD COLUMN "language" text DEFAULT 'en' NOT NULL;
