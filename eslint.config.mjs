@@ -184,10 +184,25 @@ export default tseslint.config(
   {
     files: ['server/**/*.ts'],
     ignores: ['**/*.spec.ts'],
-    rules: forbid(DEEP, WORLDS, group(['@angular/*'], 'The server knows nothing of the interface.')),
+    rules: forbid(
+      DEEP,
+      WORLDS,
+      group(
+        ['@angular/*', '!@angular/localize', '!@angular/localize/init'],
+        'The server knows nothing of the interface.',
+      ),
+    ),
   },
   ...oneWay('server', SERVER_ROOMS, 'A feature reads only features before it in working order.', {
-    also: [DEEP, WORLDS, SERVER_ROOT, group(['@angular/*'], 'The server knows nothing of the interface.')],
+    also: [
+      DEEP,
+      WORLDS,
+      SERVER_ROOT,
+      group(
+        ['@angular/*', '!@angular/localize', '!@angular/localize/init'],
+        'The server knows nothing of the interface.',
+      ),
+    ],
   }),
   {
     files: ['web/src/**/*.ts'],

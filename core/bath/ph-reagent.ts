@@ -1,5 +1,6 @@
-/** Acids and alkalis whose strength is known well enough to dose by. */
 import { worded } from '../words/worded';
+
+/** Acids and alkalis whose strength is known well enough to dose by. */
 export const PH_REAGENTS = [
   'vinegar5',
   'citricAcid',

@@ -2,10 +2,17 @@ import { worded, wordedList } from '../words/worded';
 import { AUXILIARIES } from './auxiliaries';
 import type { CatalogueEntry } from './catalogue-entry';
 import { slugOf } from './catalogue-entry';
-import { DYESTUFFS } from './dyestuffs';
+import { MORDANTS } from './mordants';
+import { OTHER_DYESTUFFS } from './other-dyestuffs';
+import { YELLOW_DYESTUFFS } from './yellow-dyestuffs';
 
 /** What a studio can begin from. General knowledge, widely agreed; its sources stand in docs/catalogue.md. */
-export const CATALOGUE: readonly CatalogueEntry[] = wordedList(() => [...DYESTUFFS, ...AUXILIARIES]);
+export const CATALOGUE: readonly CatalogueEntry[] = wordedList(() => [
+  ...YELLOW_DYESTUFFS,
+  ...OTHER_DYESTUFFS,
+  ...MORDANTS,
+  ...AUXILIARIES,
+]);
 
 const BY_KEY: Readonly<Record<string, CatalogueEntry>> = worded(() =>
   Object.fromEntries(CATALOGUE.map((entry) => [entry.key, entry])),

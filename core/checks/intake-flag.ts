@@ -1,5 +1,6 @@
-/** What can be seen of pieces when they come in. */
 import { worded } from '../words/worded';
+
+/** What can be seen of pieces when they come in. */
 export const INTAKE_FLAGS = [
   'stain',
   'deposit',

@@ -1,5 +1,6 @@
-/** What can be done with heat, one leg at a time. */
 import { worded } from '../words/worded';
+
+/** What can be done with heat, one leg at a time. */
 export const HEAT_LEGS = ['raise', 'hold', 'coast', 'cool', 'steep', 'air'] as const;
 
 /** One of `HEAT_LEGS`. */

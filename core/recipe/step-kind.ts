@@ -1,5 +1,6 @@
-/** The stations of a lot, in the order dyers work. */
 import { worded } from '../words/worded';
+
+/** The stations of a lot, in the order dyers work. */
 export const STEP_KINDS = [
   'intake',
   'scour',

@@ -1,8 +1,9 @@
+import { worded } from '../words/worded';
+
 /**
  * What a material can do to people. Words of the label, not a judgement of risk: the supplier's safety data sheet
  * decides.
  */
-import { worded } from '../words/worded';
 export const HAZARDS = [
   'dust',
   'caustic',

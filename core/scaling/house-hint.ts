@@ -1,5 +1,6 @@
-/** What the house does at a step and a recipe doesn't say. */
 import { worded } from '../words/worded';
+
+/** What the house does at a step and a recipe doesn't say. */
 export const HOUSE_HINTS = ['outOfSun', 'noFibreInExtraction', 'clothWithDyestuff', 'proteinOnceCool'] as const;
 /** One of `HOUSE_HINTS`. */
 export type HouseHint = (typeof HOUSE_HINTS)[number];

@@ -1,5 +1,6 @@
-/** What a thing on the shelf is for. */
 import { worded } from '../words/worded';
+
+/** What a thing on the shelf is for. */
 export const MATERIAL_KINDS = [
   'fibre',
   'dyestuff',

@@ -1,5 +1,6 @@
-/** What strips of a trial can differ in. */
 import { worded } from '../words/worded';
+
+/** What strips of a trial can differ in. */
 export const STRIP_FACTORS = ['dose', 'source', 'mordant', 'time', 'water', 'modifier', 'liquor'] as const;
 /** One of `STRIP_FACTORS`. */
 export type StripFactor = (typeof STRIP_FACTORS)[number];

@@ -8,7 +8,7 @@ import { cacheForOffline } from './app/api/offline-cache';
 import { routes } from './app/routes';
 import { PageTitle } from './app/services/page-title';
 import { Root } from './app/shell/root';
-import { pageLanguage } from './app/services/page-language';
+import { pageLanguage } from './app/api/page-language';
 import { speakAs } from '@vestigia/core';
 
 speakAs(pageLanguage);

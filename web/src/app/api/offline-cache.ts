@@ -1,4 +1,4 @@
-import { pageLanguage } from '../services/page-language';
+import { pageLanguage } from './page-language';
 
 /**
  * Has the browser keep the interface at hand for when the server is away (`web/service-worker`). Browsers do so on

@@ -7,7 +7,7 @@ import { catchError, of, switchMap, tap } from 'rxjs';
 import { ApiClient } from './api-client';
 import { forgetDrafts } from './forget-drafts';
 import { LiveChanges } from './live-query';
-import { pageLanguage } from '../services/page-language';
+import { pageLanguage } from './page-language';
 
 /** Who is in, and in whose studio. */
 @Injectable({ providedIn: 'root' })

@@ -56,6 +56,7 @@ import { DayPicker } from '../../ui/day-picker';
 import { toChoose } from '../../ui/put-away-too';
 import { Decimals } from '../../ui/decimals';
 import { Said } from '../../ui/said';
+import { NEW_LOT_WORDS } from './new-lot-words';
 
 const TYPING_MS = 250;
 type Alternative = Proposal['alternatives'][number];
@@ -132,20 +133,7 @@ const NOTHING_MORE: LotExtras = {
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class NewLotPage {
-  /** What its template says by what holds. */
-  protected readonly says = {
-    dyeAgain: $localize`Dye again`,
-    aNewLot: $localize`A new lot`,
-    ph: (ph: unknown): string => $localize`, pH ${ph}`,
-    plannedAt: (liquorRatio: unknown): string => $localize`Planned at 1:${liquorRatio}`,
-    plannedInTwoRuns: $localize`Planned in two runs`,
-    forNextTime: $localize`for next time`,
-    whenItWasJudged: $localize`when it was judged`,
-    expectedOn: (base: unknown): string => $localize`expected on ${base}`,
-    secondRun: $localize`, second run`,
-    planTheLotThen: $localize`Plan the lot, then write down how it went`,
-    planTheLotAnd: $localize`Plan the lot and promise its stock`,
-  };
+  protected readonly says = NEW_LOT_WORDS;
 
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);

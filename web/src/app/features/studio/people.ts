@@ -16,7 +16,7 @@ import { Sessions } from './sessions';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
-import { pageLanguage } from '../../services/page-language';
+import { pageLanguage } from '../../api/page-language';
 
 /** Who works here: adding somebody, one’s own passphrase, and a code for whoever forgot theirs. */
 @Component({
