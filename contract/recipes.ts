@@ -1,6 +1,7 @@
 import { FIBRE_KINDS, MATERIAL_KINDS, RECIPE_STATUSES, STEP_KINDS, STOCK_MEASURES } from '@vestigia/core';
 import { z } from 'zod';
 import { colourConditions, id, isoTime, lab, nameOf, noteOf, numberIn, personRef, labUnder } from './common';
+import { lotState } from './lots';
 import { bodyShape, recipeBody } from './recipe-body';
 
 export const status = z.enum(RECIPE_STATUSES);
@@ -86,7 +87,7 @@ export const recipeVersion = z
     evidence: z.object({ lotsInTolerance: z.int(), proofsInTolerance: z.int(), needed: z.int() }),
     proofs: z.array(newProof.extend({ deltaE: z.number(), at: isoTime, by: personRef })),
     lots: z.array(
-      z.object({ id, tag: z.string(), colourway: z.string(), state: z.string(), deltaE: z.number().nullable() }),
+      z.object({ id, tag: z.string(), colourway: z.string(), state: lotState, deltaE: z.number().nullable() }),
     ),
     differsFromHouse: z.array(z.string()),
   })

@@ -74,7 +74,7 @@ export function readColourFile(text: string): ReadColourFile {
     const row = i + 1;
     if (fields.length !== heading.length)
       return refuse({ code: 'fields', row, wanted: heading.length, found: fields.length });
-    const name = (nameAt === undefined ? '' : fields[nameAt]) || `swatch ${row}`;
+    const name = (nameAt === undefined ? '' : fields[nameAt]) || $localize`swatch ${row}`;
     const number = (field: number): number => Number((fields[field] ?? '').replace(',', '.') || NaN);
     if (bands.length === 0) {
       const [L, a, b] = [number(lab[0]), number(lab[1]), number(lab[2])];

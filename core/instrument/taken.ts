@@ -51,7 +51,7 @@ export const sayEvenness = ({ meanDeltaE00, maxDeltaE00 }: Evenness): string =>
 export function sayTaken({ way, within80, evenness, spots, reader, offset }: Taken): string {
   return [
     READING_WAY_LABELS[way] + (reader === '' ? '' : ` ${reader}`),
-    spots.length > 1 ? `${spots.length} spots` : '',
+    spots.length > 1 ? $localize`${spots.length} spots` : '',
     offset === null ? '' : $localize`put right for how it reads beside the first`,
     within80 === null ? '' : $localize`within ΔE00 ${decimals(within80, 1)} four times in five`,
     evenness === null ? '' : sayEvenness(evenness),

@@ -63,7 +63,7 @@ export const sayMadeWith = ({ base, dyestuffs, mordants, modifiers, part, dip, m
     base,
     dyestuffs.join($localize` and `),
     mordants.length > 0 ? $localize`on ${mordants.join($localize` and `)}` : '',
-    modifiers.length > 0 ? `then ${modifiers.join($localize` and `)}` : '',
+    modifiers.length > 0 ? $localize`then ${modifiers.join($localize` and `)}` : '',
     part,
     dip === null ? '' : $localize`dip ${dip}`,
     minutes === null ? '' : `${minutes} min`,

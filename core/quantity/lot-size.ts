@@ -31,7 +31,7 @@ export const MAX_PIECES = 2000;
 
 const COUNTED = String.raw`(${WRITTEN_NUMBER}|[a-z]+)`;
 const PIECES_OF = new RegExp(
-  String.raw`^${COUNTED}\s*(?:([\p{L}]+)?\s*(?:of|à|at|@)\s+|(?:[\p{L}]+\s*)?[x×*]\s*|[\p{L}]+\s*,\s*)(.+?)(?:\s*(?:each|apiece))?$`,
+  String.raw`^${COUNTED}\s*(?:([\p{L}]+)?\s*(?:of|à|at|@|zu|von)\s+|(?:[\p{L}]+\s*)?[x×*]\s*|[\p{L}]+\s*,\s*)(.+?)(?:\s*(?:each|apiece))?$`,
   'iu',
 );
 /** So many pieces and no weight: each of the base's usual weight. */

@@ -40,7 +40,12 @@ export function learnSpoon(weightsG: readonly number[], spoonMl: number): Taught
     'g/ml',
     $localize`mean weight of a level spoonful ÷ what the spoon holds`,
     [
-      { name: $localize`mean weight`, value: Math.round(meanG * 1000) / 1000, unit: 'g', source: `${n} weighings` },
+      {
+        name: $localize`mean weight`,
+        value: Math.round(meanG * 1000) / 1000,
+        unit: 'g',
+        source: $localize`${n} weighings`,
+      },
       { name: $localize`the spoon holds`, value: Math.round(spoonMl * 100) / 100, unit: 'ml' },
     ],
     notes,
@@ -62,7 +67,7 @@ export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: strin
   const t = spoon.weighings < FEWEST_WEIGHINGS ? 0 : studentT95(spoon.weighings - 1);
   const roundingPercent = ((givenG - doseG) / doseG) * 100;
   const notes = [
-    `gives ${formatWeight(givenG)}, ${Math.abs(roundingPercent) < 0.5 ? $localize`as wanted` : $localize`${Math.abs(roundingPercent).toFixed(0)} % ${roundingPercent > 0 ? $localize`more` : $localize`less`} than wanted`}`,
+    $localize`gives ${formatWeight(givenG)}, ${Math.abs(roundingPercent) < 0.5 ? $localize`as wanted` : $localize`${Math.abs(roundingPercent).toFixed(0)} % ${roundingPercent > 0 ? $localize`more` : $localize`less`} than wanted`}`,
     spoon.weighings < FEWEST_WEIGHINGS
       ? $localize`the spread of this spoon is not known yet`
       : $localize`nineteen times in twenty within ${formatWeight(Math.max(0, givenG - t * deviationG))} to ${formatWeight(givenG + t * deviationG)}`,
@@ -78,7 +83,7 @@ export function planInSpoons(doseG: number, spoon: TaughtSpoon, spoonName: strin
         name: $localize`one spoonful`,
         value: Math.round(spoon.meanG * 1000) / 1000,
         unit: 'g',
-        source: `${spoon.weighings} weighings`,
+        source: $localize`${spoon.weighings} weighings`,
       },
     ],
     notes,

@@ -67,6 +67,11 @@ const ML_PER_KITCHEN_UNIT: Readonly<Record<VolumeSystem, Readonly<Partial<Record
 };
 
 const KITCHEN_LABELS: Readonly<Record<string, KitchenUnit>> = {
+  // As people write them in German.
+  tl: 'tsp',
+  el: 'tbsp',
+  tasse: 'cup',
+  tassen: 'cup',
   tsp: 'tsp',
   tsps: 'tsp',
   teaspoon: 'tsp',

@@ -80,5 +80,5 @@ export function followsLabel(steps: readonly RecipeStep[], index: number): strin
   const step = steps[index];
   if (!step?.after) return '';
   if (step.after.length === 0) return $localize`may begin at once`;
-  return `after ${step.after.map((key) => steps.find((s, i) => keyOf(s, i) === key)?.title ?? STEP_KIND_LABELS[step.kind]).join($localize` and `)}`;
+  return $localize`after ${step.after.map((key) => steps.find((s, i) => keyOf(s, i) === key)?.title ?? STEP_KIND_LABELS[step.kind]).join($localize` and `)}`;
 }

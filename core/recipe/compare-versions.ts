@@ -66,7 +66,7 @@ const bathUnitLabel = (unit: BathUnit, system: VolumeSystem): string =>
 export const sayCourse = (step: Pick<RecipeStep, 'course'> & { readonly repeats?: number }): string =>
   step.course
     .map((leg) => sayLeg(leg))
-    .concat(step.course.length > 0 && (step.repeats ?? 1) > 1 ? [`${step.repeats} times`] : [])
+    .concat(step.course.length > 0 && (step.repeats ?? 1) > 1 ? [$localize`${step.repeats} times`] : [])
     .join('; ');
 
 /** One leg of a course as dyers say it. */
@@ -161,33 +161,41 @@ function stepDifferences(
         .map(sayDose)
         .join(' + '),
     );
-  differ(`${at}: temperature`, degrees(a.temperatureC), degrees(b.temperatureC));
-  differ(`${at}: ceiling`, degrees(a.ceilingC), degrees(b.ceilingC));
-  differ(`${at}: course`, sayCourse({ course: a.course }), sayCourse({ course: b.course }));
-  differ(`${at}: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
+  differ($localize`${at}:at:: temperature`, degrees(a.temperatureC), degrees(b.temperatureC));
+  differ($localize`${at}:at:: ceiling`, degrees(a.ceilingC), degrees(b.ceilingC));
+  differ($localize`${at}:at:: course`, sayCourse({ course: a.course }), sayCourse({ course: b.course }));
+  differ($localize`${at}:at:: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
   differ($localize`${at}:at:: times over`, String(a.repeats), String(b.repeats));
-  differ(`${at}: finished`, a.finishedBy, b.finishedBy);
+  differ($localize`${at}:at:: finished`, a.finishedBy, b.finishedBy);
   differ($localize`${at}:at:: may wait`, waitLabel(a), waitLabel(b));
-  differ(`${at}: strain`, a.strain ? STRAIN_LABELS[a.strain] : '', b.strain ? STRAIN_LABELS[b.strain] : '');
+  differ(
+    $localize`${at}:at:: strain`,
+    a.strain ? STRAIN_LABELS[a.strain] : '',
+    b.strain ? STRAIN_LABELS[b.strain] : '',
+  );
   differ(
     `${at}: pH`,
     a.targetPh ? $localize`${a.targetPh.low} to ${a.targetPh.high}` : '',
     b.targetPh ? $localize`${b.targetPh.low} to ${b.targetPh.high}` : '',
   );
   differ($localize`${at}:at:: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
-  differ(`${at}: follows`, followsLabel(was, was.indexOf(a)), followsLabel(is, is.indexOf(b)));
+  differ($localize`${at}:at:: follows`, followsLabel(was, was.indexOf(a)), followsLabel(is, is.indexOf(b)));
   differ($localize`${at}:at:: pots of`, a.metals.join($localize` or `), b.metals.join($localize` or `));
-  differ(`${at}: bath`, a.usesBath ? a.bath || $localize`its own` : '', b.usesBath ? b.bath || $localize`its own` : '');
+  differ(
+    $localize`${at}:at:: bath`,
+    a.usesBath ? a.bath || $localize`its own` : '',
+    b.usesBath ? b.bath || $localize`its own` : '',
+  );
   differ($localize`${at}:at:: liquor ratio`, ratioLabel(a.liquorRatio), ratioLabel(b.liquorRatio));
   differ(
-    `${at}: hands`,
+    $localize`${at}:at:: hands`,
     a.attended ? $localize`all the time` : $localize`at its ends`,
     b.attended ? $localize`all the time` : $localize`at its ends`,
   );
   differ($localize`${at}:at:: what to do`, a.instruction, b.instruction);
   differ($localize`${at}:at:: look for`, a.lookFor, b.lookFor);
   differ($localize`${at}:at:: look every`, sayEvery(a.lookEveryMin), sayEvery(b.lookEveryMin));
-  differ(`${at}: cautions`, a.cautions.join(' '), b.cautions.join(' '));
+  differ($localize`${at}:at:: cautions`, a.cautions.join(' '), b.cautions.join(' '));
 }
 
 const withinText = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;

@@ -121,7 +121,7 @@ const reason = (text: string): string => (text === '' ? '' : ` (${text})`);
 export function sayDeviation(fact: DeviationFact): string {
   switch (fact.code) {
     case 'skipped':
-      return `skipped: ${fact.text}`;
+      return $localize`skipped: ${fact.text}`;
     case 'redone':
       return $localize`done over: ${fact.text}`;
     case 'outOfOrder':

@@ -167,7 +167,7 @@ function dosesAsTaken(
     const taken = record.weighings.filter((w) => w.materialId === dose.materialId);
     if (!first || record.finishedAt === undefined) return [dose];
     if (taken.length === 0) {
-      say(`without ${first.materialName}`);
+      say($localize`without ${first.materialName}`);
       return [];
     }
     const smallest = smallestIn(first.measure);

@@ -141,7 +141,7 @@ function spoonDose(dose: DoseBy<'spoons'>, context: DoseContext): MeasuredDose {
         name: $localize`one ${name} weighs`,
         value: round(taught.meanG),
         unit: 'g',
-        source: `${taught.weighings} weighings`,
+        source: $localize`${taught.weighings} weighings`,
       },
     ],
   );

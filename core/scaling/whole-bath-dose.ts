@@ -35,7 +35,12 @@ export function bathDose({ amount, unit, system }: DoseBy<'perBath'>, context: D
   if (!taught) return { ok: false, unknown: { code: 'spoonNotTaught', materialName: material.name, unit, system } };
   return weighed(context, amount * turns * taught.meanG, $localize`amount for a bath × what one weighs × baths`, [
     ...inputs(amount, sayKitchenUnit(unit, system)),
-    { name: $localize`one weighs`, value: round(taught.meanG), unit: 'g', source: `${taught.weighings} weighings` },
+    {
+      name: $localize`one weighs`,
+      value: round(taught.meanG),
+      unit: 'g',
+      source: $localize`${taught.weighings} weighings`,
+    },
   ]);
 }
 

@@ -99,7 +99,12 @@ export function blendStrength(inputs: readonly ConversionInput[]): Figure | null
     Math.round(percent * 10) / 10,
     '%',
     $localize`sum of weight × strength ÷ sum of weight`,
-    inputs.map((i) => ({ name: i.tag, value: i.weightG, unit: 'g', source: `strength ${i.strengthPercent} %` })),
+    inputs.map((i) => ({
+      name: i.tag,
+      value: i.weightG,
+      unit: 'g',
+      source: $localize`strength ${i.strengthPercent} %`,
+    })),
     [$localize`of the studio’s reference lot`],
   );
 }

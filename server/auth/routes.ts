@@ -52,7 +52,7 @@ export class Door {
       res.json({ ...(await readAuthState(db, person && (await this.asSignedIn(person)))), language: languageNow() });
     });
     router.post(api.openStudio.path, async (req, res) => {
-      res.json(await this.openStudio(req));
+      await this.answerInTheirs(res, await this.openStudio(req));
     });
     router.post(api.signIn.path, async (req, res) => {
       await this.answerInTheirs(res, await this.signIn(req));

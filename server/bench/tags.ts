@@ -88,7 +88,7 @@ export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]>
 
 /** Base, part, dips and modifier, and the knots that say the number. */
 const sayPiece = (plan: LotPlan, number: number): string =>
-  [sayPieceTag(plan, number), number <= MOST_KNOTTED ? `knots: ${sayKnotTag(knotTag(number))}` : '']
+  [sayPieceTag(plan, number), number <= MOST_KNOTTED ? $localize`knots: ${sayKnotTag(knotTag(number))}` : '']
     .filter((part) => part !== '')
     .join('. ');
 const MOST_KNOTTED = 100;
@@ -163,7 +163,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
         return {
           ...of,
           code,
-          title: `${named}, bath`,
+          title: $localize`${named}, bath`,
           detail: $localize`${lot?.plan.steps[row.stepIndex ?? 0]?.title ?? ''}${row.number === null ? '' : $localize`, batch ${row.number}`}. Never for food`,
           path: `/bench/${row.lotId}`,
         };

@@ -41,7 +41,7 @@ export async function readStrips(db: Db, facts: MatchFacts, veil: Veil | undefin
             {
               id: `${trial.id}/${strip.number}`,
               lotId: null,
-              title: `${trial.name}, strip ${strip.number}`,
+              title: $localize`${trial.name}, strip ${strip.number}`,
               on: new Date(trial.at).toISOString(),
               dyeing,
               colour,

@@ -193,7 +193,7 @@ async function feedLiquor(
       liquorEntryId,
       kind: 'use',
       amount: -amount,
-      note: `into ${stockLot.tag}`,
+      note: $localize`into ${stockLot.tag}`,
       at: now.toISOString(),
       byId,
     });

@@ -79,7 +79,7 @@ class Card {
     });
     const facts = [
       $localize`${recipe.name}, version ${recipe.number} · ${countLabel(plan.pieces, 'piece')} · ${Math.round(plan.wof.value)} g of dry fibre · 1:${plan.liquorRatio}`,
-      `${plan.groups.length > 1 ? plan.groups.map((g) => $localize`${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? ` · water: ${water.name}` : ''}`,
+      `${plan.groups.length > 1 ? plan.groups.map((g) => $localize`${g.pieces} ${g.pieceWord} of ${g.baseName}`).join(', ') : base.name}${water ? $localize` · water: ${water.name}` : ''}`,
       plan.batches
         .map(
           (b) =>

@@ -146,7 +146,9 @@ export class Instruments {
         for (const message of lines.feed(decoder.decode(next.value, { stream: true }), atMs))
           this.take(kind, message, atMs);
       }
-      this.trouble.set('The instrument’s lead is out. Put it back and attach it again; until then type what it shows.');
+      this.trouble.set(
+        $localize`The instrument’s lead is out. Put it back and attach it again; until then type what it shows.`,
+      );
     })();
   }
 

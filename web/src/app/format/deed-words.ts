@@ -90,16 +90,16 @@ const fieldWord = (field: string): string =>
 const INSTANT = /^\d{4}-\d\d-\d\dT\d\d:\d\d:[\d.]+Z$/;
 
 const valueWord = (value: unknown): string => {
-  if (value === null || value === undefined || value === '') return 'nothing';
-  if (value === true) return 'yes';
-  if (value === false) return 'no';
+  if (value === null || value === undefined || value === '') return $localize`nothing`;
+  if (value === true) return $localize`yes`;
+  if (value === false) return $localize`no`;
   if (typeof value === 'string' && INSTANT.test(value)) return value.slice(0, 16).replace('T', ' ');
   if (typeof value === 'number' || typeof value === 'string') return String(value);
   return (
     JSON.stringify(value)
       .replace(/[{}"[\]]/g, '')
       .replaceAll(',', ', ')
-      .replaceAll(':', ' ') || 'nothing'
+      .replaceAll(':', ' ') || $localize`nothing`
   );
 };
 

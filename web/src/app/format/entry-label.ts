@@ -46,17 +46,17 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
   const textPart = entry.text ? `: ${entry.text}` : '';
   switch (entry.kind) {
     case 'start':
-      return `begun${entry.detail?.outOfOrder ? $localize` out of order` : ''}${entry.detail?.vessels ? $localize` in ${entry.detail.vessels.map((v) => v.vesselName).join($localize` and `)}` : ''}${when(entry)}${textPart}`;
+      return $localize`begun${entry.detail?.outOfOrder ? $localize` out of order` : ''}${entry.detail?.vessels ? $localize` in ${entry.detail.vessels.map((v) => v.vesselName).join($localize` and `)}` : ''}${when(entry)}${textPart}`;
     case 'finish':
-      return `finished${when(entry)}${textPart}`;
+      return $localize`finished${when(entry)}${textPart}`;
     case 'skip':
-      return `skipped${textPart}`;
+      return $localize`skipped${textPart}`;
     case 'cancel':
       return $localize`lot called off${textPart}`;
     case 'note':
       return `${entry.detail?.deviation ? $localize`otherwise than planned: ` : ''}${entry.detail?.next ? $localize`next time: ` : ''}${entry.detail?.of ? `${sayOf(lot.plan, entry.detail.of)}: ` : ''}${entry.text ?? ''}`;
     case 'pause':
-      return `paused${textPart}`;
+      return $localize`paused${textPart}`;
     case 'resume':
       return $localize`gone on with`;
     case 'redo':
@@ -80,7 +80,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
     }
     case 'pieces': {
       const { change, batch } = entry.detail;
-      return $localize`${countLabel(Math.abs(change), 'piece')} ${change > 0 ? $localize`put into` : $localize`taken out of`} batch ${batch}${textPart}`;
+      return $localize`${countLabel(Math.abs(change), $localize`piece`)} ${change > 0 ? $localize`put into` : $localize`taken out of`} batch ${batch}${textPart}`;
     }
     case 'extra': {
       const { title, minutes, temperatureC } = entry.detail;

@@ -88,7 +88,7 @@ export class PotAlarm {
       if (this.calls()) this.takeHand();
     });
     effect(() => {
-      this.title.call.set(this.calls() ? '▲ Go to the pot' : undefined);
+      this.title.call.set(this.calls() ? $localize`▲ Go to the pot` : undefined);
       if (this.calls()) this.tone.start();
       else this.tone.stop();
     });

@@ -79,7 +79,7 @@ export class PotLineStrip {
           ? r
           : {
               ...r,
-              title: `${r.title}, paused`,
+              title: $localize`${r.title}, paused`,
               durationMin: r.durationMin + (this.now() - Date.parse(r.pausedAt)) / 60_000,
             },
       ),

@@ -74,7 +74,11 @@ export class SignInPage {
   }
 
   private look(): void {
-    this.action.run(this.session.look(), (authState) => this.authState.set(authState));
+    this.action.run(this.session.look(), (authState) => {
+      // Whoever is in already, after this page was read anew in their language, goes on.
+      if (authState.person) this.goOn();
+      else this.authState.set(authState);
+    });
   }
 
   protected signIn(): void {
@@ -113,8 +117,10 @@ export class SignInPage {
   }
 
   private enter(): void {
-    this.session
-      .look()
-      .subscribe(() => void this.router.navigateByUrl(this.to()?.startsWith('/') ? (this.to() ?? '/') : '/today'));
+    this.session.look().subscribe(() => this.goOn());
+  }
+
+  private goOn(): void {
+    void this.router.navigateByUrl(this.to()?.startsWith('/') ? (this.to() ?? '/') : '/today');
   }
 }

@@ -249,8 +249,8 @@ export class ActWeigh {
       this.stockLotId.set(stockLot.id);
       this.stockLotText.set(
         stockLot.id === this.act().pick.stockLotId
-          ? `${stockLot.tag}: the right jar.`
-          : `${stockLot.tag} holds ${this.act().weighing.materialName}, but another jar was planned. It is recorded from here.`,
+          ? $localize`${stockLot.tag}:tag:: the right jar.`
+          : $localize`${stockLot.tag} holds ${this.act().weighing.materialName}, but another jar was planned. It is recorded from here.`,
       );
     }
   }

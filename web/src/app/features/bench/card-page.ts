@@ -141,7 +141,7 @@ export class CardPage {
       ({ results }) => {
         this.refused.set(results.filter((r) => !r.ok));
         const taken = results.filter((r) => r.ok).length;
-        this.kept.set(taken === 0 ? '' : `${taken} lines keyed in.`);
+        this.kept.set(taken === 0 ? '' : $localize`${taken} lines keyed in.`);
       },
     );
   }

@@ -50,7 +50,7 @@ export function currentBath(lot: LotDetail, step: PlannedStep, record: StepRecor
       litres: (Math.round(left.volumeMl / 100) / 10).toString(),
       pot: bath?.vesselName ?? '',
       kind: step.kind === 'mordant' ? 'mordantBath' : 'dyeBath',
-      named: `${lot.summary.colourway.name} bath, ${lot.summary.tag}`,
+      named: $localize`${lot.summary.colourway.name} bath, ${lot.summary.tag}`,
       ...(main?.materialId ? { of: main.materialId, dosed: `${mainDosedG} g`, leftInIt: main.grams.toString() } : {}),
     },
   };

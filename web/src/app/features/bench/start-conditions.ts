@@ -72,12 +72,13 @@ export class StartConditions {
 
   private takeTag(tag: Tag): void {
     if (tag.kind === 'vessel' && tag.vesselId !== null) this.take(tag.vesselId, tag.title);
-    else if (tag.kind === 'stockLot') this.answer.set(`${tag.title} is a jar, not a pot. Scan the tag on the pot.`);
+    else if (tag.kind === 'stockLot')
+      this.answer.set($localize`${tag.title} is a jar, not a pot. Scan the tag on the pot.`);
     else
       this.answer.set(
         tag.lotId === this.lot().summary.id
-          ? `${tag.title}: of this lot.`
-          : `That is ${tag.title}, another lot’s. Leave it, and scan the pot of ${this.lot().summary.tag}.`,
+          ? $localize`${tag.title}:title:: of this lot.`
+          : $localize`That is ${tag.title}, another lot’s. Leave it, and scan the pot of ${this.lot().summary.tag}.`,
       );
   }
 
@@ -86,8 +87,8 @@ export class StartConditions {
     const right = this.step().baths.find((b) => b.vesselId === vesselId);
     this.answer.set(
       right
-        ? `${name}: the right pot${this.batches().length > 1 ? ` for batch ${right.batches.join($localize` and `)}` : ''}.`
-        : `Wrong pot: ${planned?.vesselName ?? 'another'} was planned. Take that one, or begin in ${name}: it is written down.`,
+        ? $localize`${name}:name:: the right pot${this.batches().length > 1 ? $localize` for batch ${right.batches.join($localize` and `)}` : ''}.`
+        : $localize`Wrong pot: ${planned?.vesselName ?? 'another'} was planned. Take that one, or begin in ${name}:name:: it is written down.`,
     );
     this.choosePot(right ? '' : vesselId);
   }

@@ -30,18 +30,19 @@ import { from, switchMap } from 'rxjs';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { DraftOf } from '../../ui/draft';
 import { Kept } from '../../ui/kept';
+import { Said } from '../../ui/said';
 
 const DEPTHS = [
   { depth: -2, label: $localize`much paler` },
-  { depth: -1, label: 'paler' },
+  { depth: -1, label: $localize`paler` },
   { depth: 0, label: $localize`the same` },
-  { depth: 1, label: 'deeper' },
+  { depth: 1, label: $localize`deeper` },
   { depth: 2, label: $localize`much deeper` },
 ];
 const CLARITIES = [
-  { clarity: -1, label: 'duller' },
+  { clarity: -1, label: $localize`duller` },
   { clarity: 0, label: $localize`as clear` },
-  { clarity: 1, label: 'clearer' },
+  { clarity: 1, label: $localize`clearer` },
 ];
 const AS_WANTED: EyeSeen = {
   against: 'master',
@@ -57,6 +58,7 @@ const AS_WANTED: EyeSeen = {
 @Component({
   selector: 'vs-eye-form',
   imports: [
+    Said,
     Kept,
     DraftOf,
     ScrollRegion,

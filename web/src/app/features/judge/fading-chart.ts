@@ -47,7 +47,13 @@ export class FadingChart {
       return {
         animation: false,
         grid: { left: 50, right: 50, top: 34, bottom: 34 },
-        xAxis: { ...plainAxis(tones), type: 'value', name: 'days', max: Math.ceil(until), splitLine: { show: false } },
+        xAxis: {
+          ...plainAxis(tones),
+          type: 'value',
+          name: $localize`days`,
+          max: Math.ceil(until),
+          splitLine: { show: false },
+        },
         yAxis: { ...plainAxis(tones), type: 'value', name: 'ΔE00' },
         series: [
           {

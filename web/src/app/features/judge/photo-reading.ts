@@ -29,6 +29,7 @@ import { PhotoMeasurer } from './photo-measurer';
 import { ShadeChoice } from '../../ui/shade-choice';
 import { Decimals } from '../../ui/decimals';
 import { LabFigures } from '../../ui/lab-figures';
+import { Said } from '../../ui/said';
 
 interface Found {
   readonly id: string;
@@ -54,6 +55,7 @@ const EDGE_LABELS = { x: 'Left', y: $localize`Top`, width: $localize`Width`, hei
 @Component({
   selector: 'vs-photo-reading',
   imports: [
+    Said,
     LabFigures,
     Decimals,
     FormsModule,
@@ -192,7 +194,7 @@ export class PhotoReading {
     const hue = hueDegrees(lab);
     return {
       id: area.name,
-      note: [photo.name, photo.takenAt ? `taken ${photo.takenAt.toLocaleString('en-GB', TAKEN_FORMAT)}` : '']
+      note: [photo.name, photo.takenAt ? $localize`taken ${photo.takenAt.toLocaleString('en-GB', TAKEN_FORMAT)}` : '']
         .filter((w) => w !== '')
         .join(', '),
       map: area.map,

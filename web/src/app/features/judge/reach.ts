@@ -161,11 +161,11 @@ export class ReachPage {
     const most = this.mostPercent();
     this.missing.set(
       !standard
-        ? 'Give the shade as L*, a* and b*, all three.'
+        ? $localize`Give the shade as L*, a* and b*, all three.`
         : !base
-          ? 'Choose the base it is to be dyed on.'
+          ? $localize`Choose the base it is to be dyed on.`
           : most !== null && !(most > 0)
-            ? 'At most of each is a number above 0, or empty.'
+            ? $localize`At most of each is a number above 0, or empty.`
             : '',
     );
     if (!standard || !base || !r || this.missing() !== '') return;

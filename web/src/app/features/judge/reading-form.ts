@@ -32,11 +32,22 @@ import { RefusalNote } from '../../ui/refusal';
 import { ShadeChoice } from '../../ui/shade-choice';
 import { DraftOf } from '../../ui/draft';
 import { Decimals } from '../../ui/decimals';
+import { Said } from '../../ui/said';
 
 /** A new reading of a shade of a lot, or one that stands in place of another. */
 @Component({
   selector: 'vs-reading-form',
-  imports: [Decimals, DraftOf, ColourEntry, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, ShadeChoice],
+  imports: [
+    Said,
+    Decimals,
+    DraftOf,
+    ColourEntry,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RefusalNote,
+    ShadeChoice,
+  ],
   template: `<form (ngSubmit)="read()">
     <vs-draft [of]="'reading of ' + lot().summary.id" [action]="reading" />
     <h3>{{ replaces() ? says.whatShouldStandInstead : says.aNewReading }}</h3>
@@ -46,7 +57,7 @@ import { Decimals } from '../../ui/decimals';
         ><mat-label i18n>The piece is</mat-label
         ><select matNativeControl name="state" [(ngModel)]="state">
           @for (s of states; track s) {
-            <option [ngValue]="s">{{ s }}</option>
+            <option [ngValue]="s">{{ s | said }}</option>
           }
         </select></mat-form-field
       >

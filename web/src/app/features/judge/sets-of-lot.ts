@@ -240,7 +240,7 @@ export class SetsOfLot {
       const named = (positions: readonly number[]): ReadPiece[] => positions.flatMap((i) => of[i] ?? []);
       this.sorted.set({ of, sets: found.sets.map(named), leftOver: named(found.leftOver), worst: found.worst });
     } catch {
-      this.problem.set('They could not be sorted here. Try again, with fewer pieces.');
+      this.problem.set($localize`They could not be sorted here. Try again, with fewer pieces.`);
     } finally {
       this.busy.set(false);
     }

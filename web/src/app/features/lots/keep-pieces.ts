@@ -13,11 +13,12 @@ import { pageAction } from '../../api/page-action';
 import { RefusalNote } from '../../ui/refusal';
 import { DraftOf } from '../../ui/draft';
 import { toChoose } from '../../ui/put-away-too';
+import { Said } from '../../ui/said';
 
 /** Pieces of a lot kept as fibre in Stores: mordanted ahead or dyed, a base for a later lot. */
 @Component({
   selector: 'vs-keep-pieces',
-  imports: [DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
+  imports: [Said, DraftOf, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote],
   templateUrl: './keep-pieces.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -218,7 +218,7 @@ export class LotPage {
         step.temperatureC === undefined ? '' : `${formatTemperature(step.temperatureC)}`,
         sayCourse(step) || sayMinutes(step.durationMin),
         step.targetPh ? sayPhBetween(step.targetPh) : '',
-        step.strain ? `strain ${STRAIN_LABELS[step.strain]}` : '',
+        step.strain ? $localize`strain ${STRAIN_LABELS[step.strain]}` : '',
         step.finishedBy === 'eye'
           ? $localize`done when it looks done`
           : step.finishedBy === 'both'

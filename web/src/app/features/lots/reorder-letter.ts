@@ -355,7 +355,7 @@ export class ReorderLetter {
     if (way.turned.some((t) => [...now.unknown, ...then.unknown].includes(t.stockLotId))) return '';
     const minor = Math.round(now.minor - then.minor);
     if (minor === 0) return $localize`; costs the same`;
-    return `; costs ${formatMoney(Math.abs(minor), currency)} ${minor > 0 ? $localize`more` : $localize`less`}`;
+    return $localize`; costs ${formatMoney(Math.abs(minor), currency)} ${minor > 0 ? $localize`more` : $localize`less`}`;
   }
 
   protected readonly sayWay = (way: ReorderWay): string => sayWay(way, this.names());

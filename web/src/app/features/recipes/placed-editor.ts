@@ -72,7 +72,7 @@ export class PlacedEditor {
         percent: z[side],
         left: ((6 + z[side] * 10) / 1012) * 100,
         top: turns.indexOf(z.order) * rowPx,
-        label: `${z.title || `zone ${i + 1}`}, ${side === 'fromPercent' ? $localize`lower` : $localize`upper`} edge`,
+        label: $localize`${z.title || $localize`zone ${i + 1}`}, ${side === 'fromPercent' ? $localize`lower` : $localize`upper`} edge`,
       })),
     );
   });

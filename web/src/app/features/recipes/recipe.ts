@@ -64,6 +64,7 @@ import { BathBrackets } from './bath-brackets';
 import { PutAway } from '../../ui/put-away';
 import { AtHand } from '../../ui/at-hand';
 import { Said } from '../../ui/said';
+import { LOT_STATE_LABELS } from '../../format/lot-states';
 
 type Step = RecipeVersionDetail['body']['steps'][number];
 
@@ -104,6 +105,7 @@ type Step = RecipeVersionDetail['body']['steps'][number];
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class RecipePage {
+  protected readonly stateLabel = LOT_STATE_LABELS;
   /** What its template says by what holds. */
   protected readonly says = {
     noShorterThan: (minLiquorRatio: unknown): string => $localize`, no shorter than 1:${minLiquorRatio}`,
@@ -189,7 +191,7 @@ export class RecipePage {
                 title: $localize`History`,
                 lines: v.recipeStatuses.map(
                   (s) =>
-                    `${this.calendar.formatDay(s.at)}: ${s.status}, said ${s.by.name}${s.reason ? `. ${s.reason}` : ''}`,
+                    $localize`${this.calendar.formatDay(s.at)}:at:: ${s.status}, said ${s.by.name}${s.reason ? `. ${s.reason}` : ''}`,
                 ),
               },
             ]
@@ -222,8 +224,8 @@ export class RecipePage {
     return [
       [...s.fibres, ...parts].join(', '),
       followsLabel(v.body.steps, index),
-      s.bath === '' ? '' : `bath: ${s.bath}`,
-      s.repeats > 1 && s.course.length === 0 ? `${s.repeats} times` : '',
+      s.bath === '' ? '' : $localize`bath: ${s.bath}`,
+      s.repeats > 1 && s.course.length === 0 ? $localize`${s.repeats} times` : '',
       s.strain ? STRAIN_LABELS[s.strain] : '',
       s.targetPh ? sayPhBetween(s.targetPh) : '',
       s.wait

@@ -19,6 +19,7 @@ import type { BodyDraft, StepDraft } from './draft';
 import { newDose } from './draft';
 import { NumberField } from '../../ui/number-field';
 import { InDegrees } from '../../ui/degrees';
+import { Said } from '../../ui/said';
 
 const FINISHED_LABELS = {
   clock: $localize`by the clock`,
@@ -29,7 +30,7 @@ const FINISHED_LABELS = {
 /** One step of a recipe's chain, to write. What is seldom said is folded away. */
 @Component({
   selector: 'vs-step-form',
-  imports: [InDegrees, NumberField, FormsModule, MatFormFieldModule, MatInputModule, DoseForm],
+  imports: [Said, InDegrees, NumberField, FormsModule, MatFormFieldModule, MatInputModule, DoseForm],
   templateUrl: './step-form.html',
   styles: `
     details p {

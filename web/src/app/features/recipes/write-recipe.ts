@@ -276,7 +276,7 @@ export class WriteRecipePage {
   }
 
   protected addPart(b: BodyDraft): void {
-    const key = `part ${b.parts.length + 1}`;
+    const key = $localize`part ${b.parts.length + 1}`;
     this.patch({ parts: [...b.parts, { key, name: '', sharePercent: b.parts.length === 0 ? 100 : null }] });
   }
 

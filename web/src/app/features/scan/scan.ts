@@ -113,7 +113,7 @@ export class ScanPage {
     picture?.close();
     if (this.ended) return;
     if (text === null)
-      this.why.set('No code is to be seen in that picture. Go nearer, hold it still, or type the code.');
+      this.why.set($localize`No code is to be seen in that picture. Go nearer, hold it still, or type the code.`);
     else this.open(text);
   }
 
@@ -125,7 +125,9 @@ export class ScanPage {
       if (!devices) throw new Error('no camera here');
       this.stream = await devices.getUserMedia({ video: { facingMode: 'environment' } });
     } catch {
-      this.why.set('This browser gives no picture from its camera here. Photograph the tag, or type its code.');
+      this.why.set(
+        $localize`This browser gives no picture from its camera here. Photograph the tag, or type its code.`,
+      );
       return;
     }
     if (this.ended) return this.letGo();

@@ -182,8 +182,8 @@ export class StocktakePage {
       (reading) => {
         this.instrument.set(
           reading.overload
-            ? `${reading.instrument}: too heavy for it. Weigh it in parts.`
-            : `${reading.instrument}, settled after ${decimals(reading.settledMs / 1000, 1)} s.`,
+            ? $localize`${reading.instrument}:instrument:: too heavy for it. Weigh it in parts.`
+            : $localize`${reading.instrument}, settled after ${decimals(reading.settledMs / 1000, 1)} s.`,
         );
         if (reading.overload) return;
         this.gross.set(line.tareMg !== null);

@@ -78,7 +78,7 @@ export class TeachSpoon {
         spoonMl: kitchenUnitMl(unit, system) ?? 5,
       }),
       (r) => {
-        this.instrument.set(`${r.instrument}, settled after ${decimals(r.settledMs / 1000, 1)} s.`);
+        this.instrument.set($localize`${r.instrument}, settled after ${decimals(r.settledMs / 1000, 1)} s.`);
         this.quantityText.set(`${r.weightG} g`);
         this.fromBalance.set(true);
       },

@@ -93,8 +93,8 @@ export class StockLotCount {
       ({ difference }) => {
         this.booked.set(
           difference === 0
-            ? 'The shelf agrees with the screen.'
-            : `Booked: ${formatAmount(Math.abs(difference), row.measure)} ${difference > 0 ? 'more' : 'less'}.`,
+            ? $localize`The shelf agrees with the screen.`
+            : $localize`Booked: ${formatAmount(Math.abs(difference), row.measure)} ${difference > 0 ? $localize`more` : $localize`less`}.`,
         );
         this.recount();
         this.counted.set('');

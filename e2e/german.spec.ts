@@ -1,0 +1,110 @@
+import { readFileSync } from 'node:fs';
+import type { Browser } from 'puppeteer-core';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { launch } from '../scripts/browser.mjs';
+import type { Served } from '../scripts/serve.mjs';
+import { serveDemo } from '../scripts/serve.mjs';
+import { everyPage } from './every-page';
+import { Someone } from './person';
+
+const read = (file: string): Record<string, string> =>
+  (JSON.parse(readFileSync(file, 'utf8')) as { translations: Record<string, string> }).translations;
+const [english, german] = [read('locale/en.json'), read('locale/de.json')];
+const plain = (text: string): string => text.replace(/\s+/g, ' ').trim();
+
+/** Sentences and words of the program that read otherwise in German, as patterns where something is put into them. */
+const wholes = new Set<string>();
+const patterns: RegExp[] = [];
+for (const [id, text] of Object.entries(english)) {
+  if (german[id] === text) continue;
+  // What stands between the marks of parts is a text by itself on the page.
+  for (const [i, part] of text.split(/\{\$(?:START|CLOSE)_[^}]+\}/).entries()) {
+    if ((german[id] ?? '').split(/\{\$(?:START|CLOSE)_[^}]+\}/)[i] === part) continue;
+    const words = plain(part);
+    if (!words.includes('{$')) wholes.add(words);
+    else if (/[a-z]{3,} [a-z]{2,}/i.test(words.replace(/\{\$[^}]+\}/g, '')))
+      patterns.push(new RegExp(`^${words.replace(/[.*+?^$()|[\]\\]/g, '\\$&').replace(/\{\\\$[^}]+\}/g, '.*')}$`));
+  }
+}
+
+/** What stands as it was written down, by somebody who read English then. */
+const AS_WRITTEN = [/: Near the step of the balance\. Dissolve /];
+const saidInGerman = new Set(Object.values(german).map(plain));
+
+/** Everything the studio itself wrote down: names, titles, notes, in whatever language. */
+function writtenInto(value: unknown, into: Set<string>): void {
+  if (typeof value === 'string') into.add(plain(value));
+  else if (typeof value === 'object' && value !== null)
+    for (const part of Object.values(value)) writtenInto(part, into);
+}
+
+const isEnglish = (text: string): boolean =>
+  (wholes.has(text) || patterns.some((p) => p.test(text))) &&
+  !saidInGerman.has(text) &&
+  !AS_WRITTEN.some((as) => as.test(text));
+
+describe('a studio whose person reads German', () => {
+  let server: Served & { remove(): void };
+  let browser: Browser;
+  let isaby: Someone;
+  beforeAll(async () => {
+    [server, browser] = await Promise.all([serveDemo(), launch()]);
+    isaby = await Someone.at(browser, server.base);
+    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+  });
+  afterAll(async () => {
+    await browser.close();
+    await server.stop();
+    server.remove();
+    expect(isaby.troubles).toEqual([]);
+  });
+
+  it('chooses it under Studio, and is answered in it at once', async () => {
+    await isaby.settled('/studio');
+    await isaby.choose('What you read this in', 'Deutsch');
+    await isaby.sees(/^Heute$/m, 'nav');
+    expect(await isaby.page.evaluate(() => document.documentElement.lang)).toBe('de');
+  });
+
+  it('plans a lot in German words and with a comma', async () => {
+    await isaby.settled('/lots/new');
+    await isaby.choose('Farbstellung', 'Marram');
+    await isaby.write('Wie viele, von welchem Trockengewicht', '3 Stränge zu 100 g');
+    await isaby.sees('3 Stränge zu 100 g, 300 g trocken');
+    await isaby.sees('Die Partie planen und ihren Bestand versprechen');
+    await isaby.write('Wie viele, von welchem Trockengewicht', 'viele');
+    await isaby.sees('Sag, wie viele Stücke welchen Trockengewichts');
+  });
+
+  it('finds no English of the program’s on any page', async () => {
+    const own = new Set<string>();
+    writtenInto(JSON.parse(readFileSync('demo/saltgrass-dyehouse.json', 'utf8')), own);
+    const found = new Map<string, string>();
+    for (const path of await everyPage(isaby)) {
+      await isaby.moves(`/${path}`);
+      const said = await isaby.page.evaluate(() => {
+        for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
+        const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+        const all: string[] = [document.title];
+        while (texts.nextNode())
+          if (!texts.currentNode.parentElement?.closest('script, style, [lang=en]'))
+            all.push(texts.currentNode.textContent ?? '');
+        for (const e of document.querySelectorAll('[aria-label], [placeholder], [title]'))
+          for (const name of ['aria-label', 'placeholder', 'title']) all.push(e.getAttribute(name) ?? '');
+        return [...new Set(all)];
+      });
+      for (const text of said.map(plain))
+        if (!found.has(text) && !own.has(text) && isEnglish(text)) found.set(text, path);
+    }
+    expect([...found].map(([text, path]) => `${path}: ${text.slice(0, 160)}`)).toEqual([]);
+  });
+
+  it('leaves the next one on that tablet to read English', async () => {
+    await isaby.page.evaluate(() => fetch('/api/auth/session', { method: 'DELETE' }));
+    await isaby.go('/');
+    await isaby.press('Corin Ashlock', 'label');
+    await isaby.write('Kennwort', 'mud on the slipway');
+    await isaby.press('Herein');
+    await isaby.sees(/^Today$/m, 'nav');
+  });
+});
