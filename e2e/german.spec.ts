@@ -38,8 +38,10 @@ function writtenInto(value: unknown, into: Set<string>): void {
     for (const part of Object.values(value)) writtenInto(part, into);
 }
 
+/** What is counted has its word beside it. */
+const COUNTED = /^\d+ (?:pieces?|lots?|jars?|hanks?|steps?|proofs?|cautions?|tags?|turns?|readings?|days?|weeks?)\b/;
 const isEnglish = (text: string): boolean =>
-  (wholes.has(text) || patterns.some((p) => p.test(text))) &&
+  (wholes.has(text) || COUNTED.test(text) || patterns.some((p) => p.test(text))) &&
   !saidInGerman.has(text) &&
   !AS_WRITTEN.some((as) => as.test(text));
 
@@ -69,11 +71,11 @@ describe('a studio whose person reads German', () => {
   it('plans a lot in German words and with a comma', async () => {
     await isaby.settled('/lots/new');
     await isaby.choose('Farbstellung', 'Marram');
-    await isaby.write('Wie viele, von welchem Trockengewicht', '3 Stränge zu 100 g');
+    await isaby.write('Wie viele, wie schwer (trocken)', '3 Stränge zu 100 g');
     await isaby.sees('3 Stränge zu 100 g, 300 g trocken');
     await isaby.sees('Die Partie planen und ihren Bestand versprechen');
-    await isaby.write('Wie viele, von welchem Trockengewicht', 'viele');
-    await isaby.sees('Sag, wie viele Stücke welchen Trockengewichts');
+    await isaby.write('Wie viele, wie schwer (trocken)', 'viele');
+    await isaby.sees('„viele“ ist kein Gewicht.');
   });
 
   it('finds no English of the program’s on any page', async () => {

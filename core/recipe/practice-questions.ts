@@ -102,7 +102,7 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
     true,
     choice('with', $localize`with the mordant`, $localize`Softer wool and clearer colour; costs the tartar.`),
     choice('rinse', $localize`as a rinse afterwards`, $localize`Keeps the bath neutral; one more rinse.`),
-    choice('none', 'none', $localize`Cheapest; wool may feel sticky, hues a little duller.`),
+    choice('none', $localize`none`, $localize`Cheapest; wool may feel sticky, hues a little duller.`),
   ),
   question(
     'mordantWhen',
@@ -137,7 +137,7 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
     true,
     choice('chalk', $localize`chalk bath`, $localize`Quick and cheap; hardens the hand a little.`),
     choice('bran', $localize`bran bath`, $localize`Soft hand and clear whites; bran is steeped first and spoils.`),
-    choice('none', 'none', $localize`A bath less; loose salt bleeds into the dye bath.`),
+    choice('none', $localize`none`, $localize`A bath less; loose salt bleeds into the dye bath.`),
   ),
   question(
     'mordantBath',
@@ -174,7 +174,7 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
     'rinseMordant',
     $localize`Rinse after mordanting`,
     true,
-    choice('yes', 'yes', $localize`No loose salt in the dye bath; a little mordant is rinsed off.`),
+    choice('yes', $localize`yes`, $localize`No loose salt in the dye bath; a little mordant is rinsed off.`),
     choice(
       'no',
       $localize`no, straight into the bath`,
@@ -197,16 +197,20 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
     'form',
     $localize`Fresh, frozen or dried`,
     false,
-    choice('fresh', 'fresh', $localize`Clearest colour; only in its season, and its water must be reckoned with.`),
-    choice('frozen', 'frozen', $localize`Keeps colour; takes a freezer.`),
-    choice('dried', 'dried', $localize`Keeps for years and weighs true; some hues dull in drying.`),
+    choice(
+      'fresh',
+      $localize`fresh`,
+      $localize`Clearest colour; only in its season, and its water must be reckoned with.`,
+    ),
+    choice('frozen', $localize`frozen`, $localize`Keeps colour; takes a freezer.`),
+    choice('dried', $localize`dried`, $localize`Keeps for years and weighs true; some hues dull in drying.`),
   ),
   question(
     'straining',
     $localize`Straining`,
     true,
     choice('twice', $localize`always, twice`, $localize`No specks; takes time and some liquor stays in the cloth.`),
-    choice('never', 'never', $localize`Textured, speckled cloth; specks where they are not wanted.`),
+    choice('never', $localize`never`, $localize`Textured, speckled cloth; specks where they are not wanted.`),
     choice('bag', $localize`dyestuff in a bag`, $localize`Lifted out in one go; extracts a little less.`),
   ),
   question(
@@ -218,7 +222,7 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
       $localize`cellulose yes, protein only once cool`,
       $localize`Saves a heat on cellulose; protein is spared.`,
     ),
-    choice('never', 'never', $localize`Safest and evenest; a second heat.`),
+    choice('never', $localize`never`, $localize`Safest and evenest; a second heat.`),
   ),
   question(
     'finish',
@@ -246,7 +250,7 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
     'sun',
     $localize`Drying in the sun`,
     false,
-    choice('never', 'never', $localize`Nothing bleaches; slower in damp weather.`),
+    choice('never', $localize`never`, $localize`Nothing bleaches; slower in damp weather.`),
     choice(
       'either',
       $localize`makes no difference`,
@@ -276,7 +280,7 @@ export const PRACTICE: readonly PracticeQuestion[] = wordedList(() => [
     'measuring',
     $localize`Measuring`,
     false,
-    choice('balance', 'balance', $localize`True every time; slower with wet hands.`),
+    choice('balance', $localize`balance`, $localize`True every time; slower with wet hands.`),
     choice('spoon', $localize`a calibrated spoon`, $localize`Quick; wrong by several per cent at each spoon.`),
   ),
   question(
