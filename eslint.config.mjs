@@ -40,6 +40,7 @@ const oneWay = (root, folders, message, { also = [] } = {}) =>
   }));
 
 const CORE_ROOMS = [
+  'words',
   'quantity',
   'calendar',
   'colour',

@@ -3,7 +3,7 @@ import { api } from '@vestigia/contract';
 import type { Language } from '@vestigia/core';
 import { languageNow, mayAs } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
-import type { Request, Response, Router } from 'express';
+import type { Request, Router } from 'express';
 import type { Context } from '../shared/context';
 import { noteDeed } from '../shared/deeds';
 import { people, studio } from '../db/schema';
@@ -49,16 +49,19 @@ export class Door {
     const { db } = this.context.database;
     router.get(api.authState.path, async (req, res) => {
       const { person } = req.session;
-      res.json({ ...(await readAuthState(db, person && (await this.asSignedIn(person)))), language: languageNow() });
+      // Whoever came in is answered in their language from here on, on whatever browser that is.
+      const language = (person && (await findPerson(db, person.id))?.language) ?? languageNow();
+      if (language !== languageNow()) res.cookie(...languageCookie(language));
+      res.json({ ...(await readAuthState(db, person && (await this.asSignedIn(person)))), language });
     });
     router.post(api.openStudio.path, async (req, res) => {
-      await this.answerInTheirs(res, await this.openStudio(req));
+      res.json(await this.openStudio(req));
     });
     router.post(api.signIn.path, async (req, res) => {
-      await this.answerInTheirs(res, await this.signIn(req));
+      res.json(await this.signIn(req));
     });
     router.post(api.setPassphrase.path, async (req, res) => {
-      await this.answerInTheirs(res, await this.setByCode(req));
+      res.json(await this.setByCode(req));
     });
     router.put(api.changePassphrase.path, async (req, res) => {
       await this.changePassphrase(req);
@@ -175,13 +178,6 @@ export class Door {
       run: (tx) => setHashes(tx, person.id, { passphraseHash, codeHash: null }),
     });
     await this.sessions.endAllOf(person.id, req.sessionID);
-  }
-
-  /** The browser is answered in the language of whoever came in on it, from here on. */
-  private async answerInTheirs(res: Response, person: SignedIn): Promise<void> {
-    const found = await findPerson(this.context.database.db, person.id);
-    res.cookie(...languageCookie(found?.language ?? languageNow()));
-    res.json(person);
   }
 
   private async chooseLanguage(req: Request): Promise<Language> {

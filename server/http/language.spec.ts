@@ -1,3 +1,4 @@
+import request from 'supertest';
 import { v7 } from 'uuid';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { AuthState, Problem } from '@vestigia/contract';
@@ -34,6 +35,22 @@ describe('what each is answered in', () => {
     expect(JSON.stringify(problem)).toContain('Der Name des Gefäßes ist leer. Schreib etwas.');
     await studio.agent.put('/api/auth/language').send({ language: 'en' }).expect(200);
     expect((await refused()).title).toBe('Something in that can’t be used');
+  });
+
+  it('follows the person to another browser', async () => {
+    await studio.agent.put('/api/auth/language').send({ language: 'de' }).expect(200);
+    const { people } = (await studio.stranger.get('/api/auth')).body as AuthState;
+    await studio.stranger
+      .post('/api/auth/session')
+      .send({ personId: people[0]?.id, passphrase: 'ten green hanks' })
+      .expect(200);
+    const first = await studio.stranger.get('/api/auth').expect(200);
+    expect((first.body as AuthState).language).toBe('de');
+    expect(String(first.headers['set-cookie'])).toContain('vestigia-language=de');
+    const refusal = (await studio.stranger.post('/api/vessels').send({ id: v7(), name: '' })).body as Problem;
+    expect(refusal.title).toBe('Etwas darin lässt sich nicht verwenden');
+    await studio.stranger.delete('/api/auth/session').expect(200);
+    await studio.agent.put('/api/auth/language').send({ language: 'en' }).expect(200);
   });
 
   it('answers two at once each in theirs', async () => {

@@ -130,7 +130,7 @@ describe('server-sent events', () => {
       headers: { 'content-type': 'application/json' },
       body: JSON.stringify({ personId: people[0]?.id, passphrase: 'ten green hanks' }),
     });
-    const cookie = entered.headers.getSetCookie().find((c) => c.startsWith('vestigia=')) ?? '';
+    const cookie = entered.headers.get('set-cookie')?.split(';')[0] ?? '';
     const stop = new AbortController();
     const events = await fetch(`${base}/api/events`, { headers: { cookie }, signal: stop.signal });
     const reader = events.body?.pipeThrough(new TextDecoderStream()).getReader();

@@ -97,12 +97,27 @@ describe('people of the studio', () => {
     fixture = TestBed.createComponent(People);
     fixture.componentRef.setInput('people', [ADA, BO]);
     await fixture.whenStable();
-    expect(host().querySelector('select')).toBeNull();
+    expect([...host().querySelectorAll('select')].map((s) => s.name)).toEqual(['language']);
     expect(host().querySelector('input[name=pname]')).toBeNull();
     expect(host().textContent).toContain('dyer: also recipes, prices and files');
     expect([...host().querySelectorAll('button')].map((b) => b.textContent?.trim())).toEqual([
       'Change your passphrase',
     ]);
+  });
+
+  it('each chooses what they read this in, by its own name; a refusal leaves it as it was', async () => {
+    const field = host().querySelector('select[name=language]') as HTMLSelectElement;
+    expect([field.value, ...[...field.options].map((o) => `${o.lang} ${o.text}`)]).toEqual([
+      'en',
+      'en English',
+      'de Deutsch',
+    ]);
+    api.put.mockReturnValue(throwError(() => ({ detail: 'Away.' })));
+    field.value = 'de';
+    field.dispatchEvent(new Event('change'));
+    await fixture.whenStable();
+    expect(api.put).toHaveBeenCalledWith('/api/auth/language', { language: 'de' });
+    expect(host().textContent).toContain('Away.');
   });
 
   it('somebody new is added under one id however often that is tried', async () => {
