@@ -56,7 +56,9 @@ describe('what each is answered in', () => {
   it('answers two at once each in theirs', async () => {
     const asked = await Promise.all(
       Array.from({ length: 40 }, (_, i) =>
-        studio.stranger.get(`/api/lots/${v7()}`).set('accept-language', i % 2 === 0 ? 'de' : 'en'),
+        request(studio.app)
+          .get(`/api/lots/${v7()}`)
+          .set('accept-language', i % 2 === 0 ? 'de' : 'en'),
       ),
     );
     for (const [i, { body }] of asked.entries())
