@@ -21,6 +21,7 @@ for (const [id, text] of Object.entries(english)) {
   for (const [i, part] of text.split(/\{\$(?:START|CLOSE)_[^}]+\}/).entries()) {
     if ((german[id] ?? '').split(/\{\$(?:START|CLOSE)_[^}]+\}/)[i] === part) continue;
     const words = plain(part);
+    if (!/[a-z]{2}/i.test(words)) continue;
     if (!words.includes('{$')) wholes.add(words);
     else if (/[a-z]{3,} [a-z]{2,}/i.test(words.replace(/\{\$[^}]+\}/g, '')))
       patterns.push(new RegExp(`^${words.replace(/[.*+?^$()|[\]\\]/g, '\\$&').replace(/\{\\\$[^}]+\}/g, '.*')}$`));

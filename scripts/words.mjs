@@ -48,10 +48,14 @@ export async function ofServer(folder) {
 async function gather() {
   const folder = mkdtempSync(join(tmpdir(), 'words-'));
   try {
+    const before = read(join(LOCALES, 'en.json')).translations;
     const english = { ...ofInterface(folder), ...(await ofServer(folder)) };
     write('en', english);
     for (const name of readdirSync(LOCALES).filter((n) => n !== 'en.json')) {
       const said = read(join(LOCALES, name)).translations;
+      // A line that only breaks elsewhere in its template has another id, and the same words.
+      const bySound = Object.fromEntries(Object.entries(before).map(([id, text]) => [unspaced(text), said[id]]));
+      for (const [id, text] of Object.entries(english)) said[id] ??= bySound[unspaced(text)];
       const kept = Object.keys(english).filter((id) => said[id] !== undefined);
       write(name.replace('.json', ''), Object.fromEntries(kept.map((id) => [id, said[id]])));
       const missing = Object.keys(english).filter((id) => said[id] === undefined);
@@ -62,6 +66,8 @@ async function gather() {
     rmSync(folder, { recursive: true });
   }
 }
+
+const unspaced = (text) => text.replace(/\s/g, '');
 
 const write = (locale, translations) =>
   writeFileSync(join(LOCALES, `${locale}.json`), `${JSON.stringify({ locale, translations }, null, 2)}\n`);

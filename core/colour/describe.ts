@@ -5,21 +5,21 @@ import { chroma, hueDegrees } from './lab';
 
 /** Hue names by angle in CIELAB, each up to the angle given (degrees). */
 const HUES: readonly (readonly [number, string, string])[] = wordedList(() => [
-  [20, $localize`pinkish red`, 'rosy'],
-  [42, 'red', 'reddish'],
-  [58, $localize`orange red`, 'reddish'],
-  [72, 'orange', 'orange'],
-  [84, $localize`golden yellow`, 'golden'],
-  [97, 'yellow', 'yellowish'],
+  [20, $localize`pinkish red`, $localize`rosy`],
+  [42, $localize`red`, $localize`reddish`],
+  [58, $localize`orange red`, $localize`reddish`],
+  [72, $localize`orange`, $localize`orange`],
+  [84, $localize`golden yellow`, $localize`golden`],
+  [97, $localize`yellow`, $localize`yellowish`],
   [114, $localize`greenish yellow`, $localize`greenish yellow`],
   [138, $localize`yellow green`, $localize`yellowish green`],
-  [172, 'green', 'greenish'],
-  [205, $localize`sea green`, 'sea-greenish'],
+  [172, $localize`green`, $localize`greenish`],
+  [205, $localize`sea green`, $localize`sea-greenish`],
   [240, $localize`greenish blue`, $localize`greenish blue`],
-  [295, 'blue', 'bluish'],
-  [312, 'violet', 'violet'],
-  [338, 'purple', 'purplish'],
-  [360, $localize`pinkish red`, 'rosy'],
+  [295, $localize`blue`, $localize`bluish`],
+  [312, $localize`violet`, $localize`violet`],
+  [338, $localize`purple`, $localize`purplish`],
+  [360, $localize`pinkish red`, $localize`rosy`],
 ]);
 
 const hueRow = (lab: Lab): readonly [number, string, string] =>
@@ -70,10 +70,10 @@ function amount(value: number): string {
 
 /** Directions a hue can move, by the angle it moves towards. */
 const HUE_DIRECTIONS: readonly (readonly [number, string])[] = wordedList(() => [
-  [25, 'redder'],
-  [85, 'yellower'],
-  [165, 'greener'],
-  [265, 'bluer'],
+  [25, $localize`redder`],
+  [85, $localize`yellower`],
+  [165, $localize`greener`],
+  [265, $localize`bluer`],
   [330, $localize`more purple`],
 ]);
 
@@ -99,8 +99,8 @@ export function describeDifference(standard: Lab, sample: Lab): DescribedDiffere
   const d = ciede2000(standard, sample, { kL: 1, kC: 1, kH: 1 });
   const say = (value: number, more: string, less: string): string =>
     Math.abs(value) < DIFFERENCE_WORDS.nothing ? '' : `${amount(value)}${value > 0 ? more : less}`;
-  const lightness = say(d.lightness, 'paler', 'deeper');
-  const chromaLabel = say(d.chroma, 'brighter', 'duller');
+  const lightness = say(d.lightness, $localize`paler`, $localize`deeper`);
+  const chromaLabel = say(d.chroma, $localize`brighter`, $localize`duller`);
   const hue =
     Math.abs(d.hue) < DIFFERENCE_WORDS.nothing
       ? ''

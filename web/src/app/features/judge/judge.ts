@@ -15,6 +15,7 @@ import { RouterLink } from '@angular/router';
 import type { LabUnder, LotDetail, ReadingView } from '@vestigia/contract';
 import type { ShadeOf, Verdict } from '@vestigia/core';
 import {
+  said,
   DIFFERENCE_WORDS,
   trimZeros,
   decimals,
@@ -157,7 +158,7 @@ export class JudgePage {
         ...r,
         under: under(r),
         standard,
-        of: [$localize`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
+        of: [$localize`Batch ${r.batch}`, sayShade(l.plan, r), said(r.state)].filter((w) => w !== '').join(', '),
         struck: !status.has(r),
         afterwards: judgedAt !== undefined && r.at > judgedAt,
         deltaE: standard ? deltaEBy(l.formula, standard, r.lab) : null,
