@@ -1,11 +1,8 @@
 import type { LotSummary } from '@vestigia/contract';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { everyPage } from './every-page';
-import { Someone } from './person';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 /** Addresses, times, what tells of a point, and what was written down in words while the studio had a point: a record stands as it was written. */
 const AS_WRITTEN = [
@@ -20,23 +17,14 @@ const AS_WRITTEN = [
 ];
 
 describe('a studio that writes a comma', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
   beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    ({ isaby } = demo);
     const studio = await isaby.ask<Record<string, unknown> & { shownIn: object }>('/api/studio');
     for (const own of ['people', 'vessels', 'heatSources', 'waters']) delete studio[own];
     await isaby.send('/api/studio', { ...studio, shownIn: { ...studio.shownIn, decimalMark: ',' } }, 'PUT');
     await isaby.settled('/today');
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
-    expect(isaby.troubles).toEqual([]);
   });
 
   /** Every text and every field that has a figure with a point in it. */

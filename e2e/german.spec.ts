@@ -1,11 +1,8 @@
 import { readFileSync } from 'node:fs';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { everyPage } from './every-page';
-import { Someone } from './person';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 const read = (file: string): Record<string, string> =>
   (JSON.parse(readFileSync(file, 'utf8')) as { translations: Record<string, string> }).translations;
@@ -47,19 +44,10 @@ const isEnglish = (text: string): boolean =>
   !AS_WRITTEN.some((as) => as.test(text));
 
 describe('a studio whose person reads German', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
-  beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
-    expect(isaby.troubles).toEqual([]);
+  beforeAll(() => {
+    ({ isaby } = demo);
   });
 
   it('chooses it under Studio, and is answered in it at once', async () => {

@@ -2,31 +2,21 @@ import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { AxeResults } from 'axe-core';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { beforeAll, describe, expect, it } from 'vitest';
 import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serve, serveDemo, temporaryFolder } from '../scripts/serve.mjs';
+import { serve, temporaryFolder } from '../scripts/serve.mjs';
 import { everyPage } from './every-page';
+import { inDemoStudio } from './demo-studio';
 import { Someone } from './person';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 describe('the interface', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
   let pages: string[];
   beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    ({ isaby } = demo);
     pages = await everyPage(isaby);
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
-    expect(isaby.troubles).toEqual([]);
   });
 
   /** How many pixels have a tint of their own, all that shows dye left out. */

@@ -4,13 +4,11 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import jpeg from 'jpeg-js';
-import type { Browser, ElementHandle } from 'puppeteer-core';
+import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { IN_GOOD_LIGHT, renderPhoto } from '../core/photo/render-photo.fixture';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
-import { Someone } from './person';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 /** A telephone and a grey card: what a studio has instead of an instrument. */
 describe('a lot is read from a photograph', () => {
@@ -18,21 +16,15 @@ describe('a lot is read from a photograph', () => {
   const card = { rect: { x: 60, y: 60, width: 200, height: 180 }, lab: { L: 49.5, a: 0, b: 0 } };
   const hank = { rect: { x: 420, y: 200, width: 380, height: 320 }, lab: { L: 52, a: 28, b: 16 } };
   let folder: string;
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
   let lot: LotSummary;
   beforeAll(async () => {
     folder = mkdtempSync(join(tmpdir(), 'vestigia-photo-'));
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    ({ isaby } = demo);
     lot = (await isaby.ask<LotSummary[]>('/api/lots')).find((l) => l.state === 'toJudge' || l.state === 'held')!;
   });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
+  afterAll(() => {
     rmSync(folder, { recursive: true, force: true });
   });
 

@@ -1,27 +1,16 @@
 import type { Colourway, ColourwayDetail, FastnessTest, LotSummary, Swatch, Today } from '@vestigia/contract';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
-import { Someone } from './person';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 /** What stands round the verdict: the book of snippets, a palette, cards in the window. */
 describe('round the judging, on the demo studio', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
   let lot: LotSummary;
   beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    ({ isaby } = demo);
     lot = (await isaby.ask<LotSummary[]>('/api/lots')).find((l) => l.state === 'released' && l.result !== null)!;
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
   });
 
   it('a snippet of a lot gets page and place; it is found by words and by colour, and moved', async () => {

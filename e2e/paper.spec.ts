@@ -1,9 +1,6 @@
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
-import { Someone } from './person';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 /** Pixels of a page of A4 between a browser’s usual edges. */
 const PAPER = { width: 718, height: 1043 };
@@ -16,19 +13,10 @@ interface OnPaper {
 }
 
 describe('a list on paper', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
-  beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
-    expect(isaby.troubles).toEqual([]);
+  beforeAll(() => {
+    ({ isaby } = demo);
   });
 
   /** What the browser would put on paper: looked at between its two events, in a window as wide as the page. */

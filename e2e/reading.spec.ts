@@ -1,25 +1,13 @@
 import type { Bench, LotSummary, ShelfRow, Studio } from '@vestigia/contract';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { inDemoStudio } from './demo-studio';
 import { Someone } from './person';
 
 describe('a studio that reads pounds, gallons and °F, and a form left half-written', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
-  beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
-    expect(isaby.troubles).toEqual([]);
+  beforeAll(() => {
+    ({ isaby } = demo);
   });
 
   it('offers a half-written form again, and has forgotten it once it is kept', async () => {
@@ -54,7 +42,7 @@ describe('a studio that reads pounds, gallons and °F, and a form left half-writ
   });
 
   it('shows every figure so, and keeps grams and °C', async () => {
-    const corin = await Someone.at(browser, server.base);
+    const corin = await Someone.at(demo.browser, demo.server.base);
     await corin.signIn('Corin Ashlock', 'mud on the slipway');
     await corin.go('/stores');
     await isaby.go('/studio');

@@ -1,26 +1,15 @@
 import type { LotDetail, LotSummary, MatchRecord, StockLot } from '@vestigia/contract';
-import type { Browser } from 'puppeteer-core';
 import { v7 } from 'uuid';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
-import { Someone } from './person';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 /** Somebody wants the same again: what earlier lots say, what is changed for it, and how good that has been. */
 describe('a reorder is foretold and corrected', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
-  beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
+  beforeAll(() => {
+    ({ isaby } = demo);
   });
 
   it('the letter says what will come out; taken, the lot is weighed so and the recipe stays as proven', async () => {

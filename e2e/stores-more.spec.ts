@@ -2,31 +2,22 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Material, MaterialPage, ShelfRow, StockLot, Studio } from '@vestigia/contract';
-import type { Browser, ElementHandle } from 'puppeteer-core';
+import type { ElementHandle } from 'puppeteer-core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
-import { Someone } from './person';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 const PIXEL = 'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAAAAAA6fptVAAAACklEQVR4nGNgAAAAAgABSK+kcQAAAABJRU5ErkJggg==';
 
 describe('stores by hand and by keyboard, on the demo studio', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
   const folder = mkdtempSync(join(tmpdir(), 'vestigia-kept-'));
-  beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+  beforeAll(() => {
+    ({ isaby } = demo);
   });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
+  afterAll(() => {
     rmSync(folder, { recursive: true });
-    expect(isaby.troubles).toEqual([]);
   });
   const stockLotTagged = async (tag: string): Promise<StockLot> =>
     isaby.ask<StockLot>(

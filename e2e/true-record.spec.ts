@@ -1,28 +1,17 @@
 import type { LotDetail, LotSummary, ShelfRow, StockLot } from '@vestigia/contract';
-import type { Browser } from 'puppeteer-core';
-import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { launch } from '../scripts/browser.mjs';
-import type { Served } from '../scripts/serve.mjs';
-import { serveDemo } from '../scripts/serve.mjs';
-import { Someone } from './person';
+import { beforeAll, describe, expect, it } from 'vitest';
+import { inDemoStudio } from './demo-studio';
+import type { Someone } from './person';
 
 /** Days that went otherwise, in the demo studio: the truth stands in the record, and the next lot shows it. */
 describe('a true record', () => {
-  let server: Served & { remove(): void };
-  let browser: Browser;
+  const demo = inDemoStudio();
   let isaby: Someone;
   let colourway: string;
   beforeAll(async () => {
-    [server, browser] = await Promise.all([serveDemo(), launch()]);
-    isaby = await Someone.at(browser, server.base);
-    await isaby.signIn('Isaby Fennimore', 'heron at low tide');
+    ({ isaby } = demo);
     colourway =
       (await isaby.ask<{ id: string; name: string }[]>('/api/colourways')).find((c) => c.name === 'Marram')?.id ?? '';
-  });
-  afterAll(async () => {
-    await browser.close();
-    await server.stop();
-    server.remove();
   });
 
   const newest = async (): Promise<LotSummary> => (await isaby.ask<LotSummary[]>('/api/lots'))[0] as LotSummary;
