@@ -160,7 +160,7 @@ export function checkVerdict(asked: VerdictCase): VerdictRefusal | undefined {
       ? undefined
       : {
           code: 'reasonMissing',
-          message: $localize`Say why it is ${verdict === 'hold' ? $localize`held` : $localize`refused`}:localize:: the next one to dye it needs to know.`,
+          message: $localize`Say why it is ${verdict === 'hold' ? $localize`held` : $localize`refused`}:verdict:: the next one to dye it needs to know.`,
         };
   if (asked.units.length === 0)
     return {

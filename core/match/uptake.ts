@@ -106,7 +106,7 @@ export function adviseLift(samples: readonly DepthAt[], nowMinute: number): Upta
   if (usable.length < MIN_SAMPLES || new Set(usable.map((s) => s.minute)).size < MIN_SAMPLES) {
     return {
       state: 'tooFew',
-      message: $localize`${usable.length === 0 ? $localize`No sample yet` : usable.length === 1 ? $localize`One sample` : $localize`Two samples`}:localize:: three at different times say when it will be there.`,
+      message: $localize`${usable.length === 0 ? $localize`No sample yet` : usable.length === 1 ? $localize`One sample` : $localize`Two samples`}:fewSamples:: three at different times say when it will be there.`,
     };
   }
   const rates = Array.from(

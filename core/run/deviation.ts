@@ -163,7 +163,7 @@ export function sayDeviation(fact: DeviationFact): string {
     case 'zoneNote':
       return `“${fact.title}”${onPiece(fact.piece)}: ${fact.text}`;
     case 'notDry':
-      return $localize`${fact.materialName} in batch ${fact.batch} was ${fact.how === 'damp' ? $localize`weighed damp` : $localize`guessed`}:localize:: every per cent of fibre stands on it, so weigh it once it is dry`;
+      return $localize`${fact.materialName} in batch ${fact.batch} was ${fact.how === 'damp' ? $localize`weighed damp` : $localize`guessed`}:how:: every per cent of fibre stands on it, so weigh it once it is dry`;
     case 'strainedOtherwise':
       return $localize`${STRAIN_LABELS[fact.way]}${fact.planned === null ? '' : $localize` instead of ${STRAIN_LABELS[fact.planned]}`}:planned:: spots and evenness may differ`;
     case 'stoodStill':

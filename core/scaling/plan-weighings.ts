@@ -63,7 +63,7 @@ export function takeFromStock(
   const unfit = isBase ? [] : material.stock.filter((s) => s.free > 0 && !worth.has(s.stockLotId));
   if (unfit.length > 0)
     notes.push(
-      $localize`${unfit.map((s) => s.tag ?? 'a jar').join(', ')} is of another form and can’t stand in: measure its moisture or its strength first`,
+      $localize`${unfit.map((s) => s.tag ?? $localize`a jar`).join(', ')} is of another form and can’t stand in: measure its moisture or its strength first`,
     );
 
   const factorOf = (id: string | null): number => (id === null ? 1 : (worth.get(id)?.factor ?? 1));
@@ -248,7 +248,7 @@ function byStrength(
 }
 
 const tagOf = (material: PlanMaterial, id: string): string =>
-  material.stock.find((s) => s.stockLotId === id)?.tag ?? 'a jar';
+  material.stock.find((s) => s.stockLotId === id)?.tag ?? $localize`a jar`;
 
 function sumPicks(weighings: readonly PlannedWeighing[]): PlannedPick[] {
   const sums = new Map<string | null, number>();

@@ -131,7 +131,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
         return {
           ...of,
           code,
-          title: stockLot?.tag ?? 'a jar',
+          title: stockLot?.tag ?? $localize`a jar`,
           detail: [stockLot?.material, stockLot?.place].filter(Boolean).join(', '),
           path: `/stores/${row.stockLotId}`,
         };
@@ -147,7 +147,7 @@ async function sayTags(db: Db, rows: readonly Row[]): Promise<Tag[]> {
         return {
           ...of,
           code,
-          title: lot ? lotTag(lot.number) : 'a lot',
+          title: lot ? lotTag(lot.number) : $localize`a lot`,
           detail: lot ? `${lot.colourway}, ${countLabel(lot.pieces, 'piece')}` : '',
           path: `/bench/${row.lotId}`,
         };

@@ -224,7 +224,7 @@ async function insertLedgers(
   if (over)
     throw new Refusal(
       'refused',
-      $localize`This studio file does not add up: ${tagOf.get(over.stockLotId) ?? 'a jar'} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`,
+      $localize`This studio file does not add up: ${tagOf.get(over.stockLotId) ?? $localize`a jar`} would have held or promised more than there was on ${over.at.slice(0, 10)}. Nothing was opened.`,
       { reason: 'overdraft' },
     );
   await tx.execute(sql`SELECT set_config('vestigia.opening', 'yes', true)`);

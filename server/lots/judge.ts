@@ -50,7 +50,7 @@ async function checkSeen(
   if (state === 'planned' || state === 'cancelled')
     throw new Refusal(
       'refused',
-      $localize`This lot is ${state === 'planned' ? $localize`not begun` : $localize`cancelled`}:localize:: there is nothing to read yet.`,
+      $localize`This lot is ${state === 'planned' ? $localize`not begun` : $localize`cancelled`}:state:: there is nothing to read yet.`,
     );
   if (seen.batch > lot.plan.batches.length)
     throw new Refusal(

@@ -1,3 +1,4 @@
+import { languageNow } from '@vestigia/core';
 import { createRequire } from 'node:module';
 import PDFDocument from 'pdfkit';
 import { encode } from 'uqr';
@@ -17,7 +18,7 @@ export function openPdf(title: string, size: string | [number, number], margin: 
     size,
     margin,
     info: { Title: title, Creator: 'Vestigia' },
-    lang: 'en',
+    lang: languageNow(),
     bufferPages: true,
   });
   for (const [name, file] of Object.entries(FACE)) pdf.registerFont(name, resolve(file));

@@ -25,15 +25,7 @@ export async function shoppingList(
     name: `to-get-${today}.csv`,
     type: 'text/csv; charset=utf-8',
     content: writeTable(
-      [
-        'what',
-        'material',
-        'quantity',
-        'free',
-        $localize`runs out in days, early`,
-        $localize`runs out in days, late`,
-        'why',
-      ],
+      ['what', 'material', 'quantity', 'free', 'runs out in days, early', 'runs out in days, late', 'why'],
       cells,
       ',',
     ),

@@ -1,5 +1,5 @@
 import type { LabUnder, SearchHit, Today } from '@vestigia/contract';
-import { countLabel, readTagCode } from '@vestigia/core';
+import { said, countLabel, readTagCode } from '@vestigia/core';
 import { and, asc, desc, eq, ilike, inArray, isNull, or, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, recipeVersions, recipes, stockLots, swatches } from '../db/schema';
@@ -98,7 +98,7 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
   const tagged = await findByCode(db, asked);
   if (tagged) return [tagged];
   const like = `%${asked.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-  const number = Number(/^(?:lot\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
+  const number = Number(/^(?:(?:lot|partie)\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
   const foundLots = await db
     .select({
       id: lots.id,
@@ -155,7 +155,13 @@ export async function search(db: Db, label: string): Promise<SearchHit[]> {
       detail: j.place === '' ? j.material : `${j.material}, ${j.place}`,
       lab: j.lab,
     })),
-    ...named.map((c) => ({ kind: 'colourway' as const, id: c.id, title: c.name, detail: 'colourway', lab: c.lab })),
+    ...named.map((c) => ({
+      kind: 'colourway' as const,
+      id: c.id,
+      title: c.name,
+      detail: said('colourway'),
+      lab: c.lab,
+    })),
     ...snippets.map((s) => ({
       kind: 'swatch' as const,
       id: s.id,

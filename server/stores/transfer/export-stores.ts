@@ -4,7 +4,7 @@ import type { SQL } from 'drizzle-orm';
 import { sql } from 'drizzle-orm';
 import type { Db } from '../../db/database';
 import type { FileReply } from '../../http/routes';
-import { lotTag } from '../../shared/lot-tag';
+import { lotInFile } from '../../shared/lot-tag';
 import { oneValue } from '../shelf';
 import type { Separator } from '../../shared/csv-table';
 import { writeTable } from '../../shared/csv-table';
@@ -53,7 +53,7 @@ export async function readMovementRecords(db: Db, where: SQL, limit?: number): P
     ...m,
     at: iso(m.at),
     recordedAt: m.recordedAt === null ? null : iso(m.recordedAt),
-    lot: lotNumber === null ? (lotRef ?? '') : lotTag(lotNumber),
+    lot: lotNumber === null ? (lotRef ?? '') : lotInFile(lotNumber),
   }));
 }
 

@@ -96,7 +96,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
       return $localize`piece ${entry.detail.piece} pulled`;
     case 'zone': {
       const { zone, did, piece, ml } = entry.detail;
-      const title = lot.plan.steps[entry.stepIndex]?.zones?.find((z) => z.zone === zone)?.title ?? 'a zone';
+      const title = lot.plan.steps[entry.stepIndex]?.zones?.find((z) => z.zone === zone)?.title ?? $localize`a zone`;
       const how = { in: $localize`is in`, done: $localize`is done`, left: $localize`left out` }[did];
       return `“${title}”${piece === undefined ? '' : $localize` on piece ${piece}`} ${how}${ml === undefined ? '' : $localize` with ${ml} ml`}${textPart}`;
     }
@@ -104,7 +104,7 @@ function sayEntry(entry: RunEntryView, lot: Pick<LotDetail, 'stockLots' | 'plan'
       return entry.detail.way === 'bagOut' ? $localize`the bag lifted out` : STRAIN_LABELS[entry.detail.way];
     case 'leaveOut': {
       const { batch, materialId } = entry.detail;
-      const name = lot.plan.materials.find((m) => m.materialId === materialId)?.name ?? 'a weighing';
+      const name = lot.plan.materials.find((m) => m.materialId === materialId)?.name ?? $localize`a weighing`;
       return $localize`${name} left out, batch ${batch}${textPart}`;
     }
     case 'rescale':

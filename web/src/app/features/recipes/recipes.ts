@@ -45,7 +45,7 @@ export class RecipesPage {
     { head: 'steps', of: (r) => r.steps },
     { head: 'versions', of: (r) => r.versions.map((v) => `${v.number} ${v.status}`).join(', ') },
     { head: 'materials', of: (r) => r.materials.join(', ') },
-    { head: $localize`gave on`, of: (r) => r.gave?.base ?? null },
+    { head: 'gave on', of: (r) => r.gave?.base ?? null },
     { head: 'L*', of: (r) => r.gave?.lab.L ?? null },
     { head: 'a*', of: (r) => r.gave?.lab.a ?? null },
     { head: 'b*', of: (r) => r.gave?.lab.b ?? null },

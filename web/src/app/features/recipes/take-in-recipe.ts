@@ -1,3 +1,4 @@
+import { MATERIAL_KIND_LABELS } from '@vestigia/core';
 import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
@@ -47,6 +48,7 @@ const ANEW = 'anew';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class TakeInRecipePage {
+  protected readonly kindLabel = MATERIAL_KIND_LABELS;
   /** What its template says by what holds. */
   protected readonly says = {
     sayWhatEachMaterial: $localize`Say what each material is here.`,

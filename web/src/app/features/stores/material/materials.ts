@@ -77,8 +77,8 @@ export class MaterialsPage {
     { head: 'kind', of: (m) => MATERIAL_KIND_LABELS[m.kind] },
     { head: 'plant', of: (m) => m.facts.botanicalName },
     { head: 'forms', of: (m) => m.facts.forms.join(', ') },
-    { head: $localize`kept by`, of: (m) => m.measure },
-    { head: $localize`not above, °C`, of: (m) => m.facts.ceilingC },
+    { head: 'kept by', of: (m) => m.measure },
+    { head: 'not above, °C', of: (m) => m.facts.ceilingC },
     { head: 'hazards', of: (m) => m.hazards.map((h) => HAZARD_LABELS[h]).join('; ') },
     { head: 'note', of: (m) => m.note },
   ];

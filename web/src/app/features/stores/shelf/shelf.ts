@@ -23,7 +23,8 @@ import { inAddress } from '../../../services/in-address';
 import { Amount } from '../../../format/amount';
 import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
-import type { StockMeasure } from '@vestigia/core';
+import type { MaterialKind, StockMeasure } from '@vestigia/core';
+import { MATERIAL_KIND_LABELS } from '@vestigia/core';
 import type { ShelfColumn, ShownRow } from './shelf-rows';
 import { sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from '../stores-nav';
@@ -39,7 +40,6 @@ import { Swatch } from '../../../ui/swatch';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
 import { ChosenJars } from './chosen-jars';
-import { Said } from '../../../ui/said';
 
 const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
   { column: 'tag', name: $localize`Tag` },
@@ -59,7 +59,6 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 @Component({
   selector: 'vs-shelf',
   imports: [
-    Said,
     NgTemplateOutlet,
     ChosenJars,
     DayField,
@@ -106,10 +105,10 @@ export class ShelfPage {
     { head: 'kind', of: (r) => r.kind },
     { head: 'place', of: (r) => r.place },
     { head: 'unit', of: (r) => (r.measure === 'weight' ? 'g' : r.measure === 'volume' ? 'ml' : 'pieces') },
-    { head: $localize`on hand`, of: (r) => inWholeUnits(r.onHand, r.measure) },
+    { head: 'on hand', of: (r) => inWholeUnits(r.onHand, r.measure) },
     { head: 'promised', of: (r) => inWholeUnits(r.reserved, r.measure) },
     { head: 'free', of: (r) => inWholeUnits(r.free, r.measure) },
-    { head: $localize`best before`, of: (r) => r.bestBefore },
+    { head: 'best before', of: (r) => r.bestBefore },
   ];
   protected readonly columns = COLUMNS;
   protected readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
@@ -139,11 +138,13 @@ export class ShelfPage {
     if (other)
       return other.rows.map((r) => ({
         ...r,
-        kind: kinds.get(r.id)?.kind ?? '',
+        kind: kindLabel(kinds.get(r.id)?.kind),
         bestBefore: kinds.get(r.id)?.bestBefore ?? null,
         past: r.expired,
       }));
-    return this.shelf.value()?.map((r) => ({ ...r, past: r.bestBefore !== null && r.bestBefore < this.today }));
+    return this.shelf
+      .value()
+      ?.map((r) => ({ ...r, kind: kindLabel(r.kind), past: r.bestBefore !== null && r.bestBefore < this.today }));
   });
 
   protected readonly shown = computed(() =>
@@ -211,4 +212,6 @@ export class ShelfPage {
   }
 }
 
+/** What a jar holds, as it is said, looked for and sorted by. */
+const kindLabel = (kind: MaterialKind | undefined): string => (kind ? MATERIAL_KIND_LABELS[kind] : '');
 const inWholeUnits = (amount: number, measure: StockMeasure): number => (measure === 'pieces' ? amount : amount / 1000);

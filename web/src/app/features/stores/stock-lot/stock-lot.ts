@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { HAZARD_LABELS, LIGHT_PLACE_LABELS, formatMoney } from '@vestigia/core';
+import { MATERIAL_KIND_LABELS, HAZARD_LABELS, LIGHT_PLACE_LABELS, formatMoney } from '@vestigia/core';
 import { ApiClient } from '../../../api/api-client';
 import { StudioSettings } from '../../../api/studio-settings';
 import { liveQuery } from '../../../api/live-query';
@@ -62,6 +62,7 @@ import { Said } from '../../../ui/said';
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class StockLotPage {
+  protected readonly kindLabel = MATERIAL_KIND_LABELS;
   /** What its template says by what holds. */
   protected readonly says = {
     sourceNotNoted: $localize`source not noted`,
