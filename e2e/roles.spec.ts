@@ -34,7 +34,7 @@ describe('who may do what, in two browsers at once', () => {
     await isaby.sees('Bryn Holm', 'vs-people table');
     await bryn.signIn('Bryn Holm', 'reeds in the wind');
     await bryn.press('Recipes');
-    await bryn.sees('Marram', 'main');
+    await bryn.sees('Weld on alum', 'main');
     expect(await bryn.text()).not.toContain('Write a recipe');
     await bryn.press('Stores');
     await bryn.sees('Book in', 'main');
