@@ -59,8 +59,9 @@ export type SearchHit = z.infer<typeof searchHit>;
 export const pageAtHand = z.object({
   path: z
     .string()
-    .max(200)
-    .regex(/^\/[a-z]+(?:\/[\w-]+)*$/, { error: () => $localize`That is no page of the studio.` }),
+    .max(400)
+    // What is narrowed and sorted on a page stands behind its address.
+    .regex(/^\/[a-z]+(?:\/[\w-]+)*(?:\?[\w.*%+=&-]+)?$/, { error: () => $localize`That is no page of the studio.` }),
   title: nameOf(() => $localize`The title`),
 });
 export type PageAtHand = z.infer<typeof pageAtHand>;

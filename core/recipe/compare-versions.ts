@@ -83,11 +83,15 @@ export function compareVersions(was: Body, is: Body, materialName: (id: string) 
   const differ = (where: string, a: string, b: string): void => {
     if (a !== b) found.push({ where, was: a || '–', is: b || '–' });
   };
-  differ($localize`For`, was.fibres.join(', '), is.fibres.join(', '));
+  differ($localize`For`, was.fibres.map(said).join(', '), is.fibres.map(said).join(', '));
   differ($localize`Liquor ratio`, `1:${was.liquorRatio}`, `1:${is.liquorRatio}`);
   differ($localize`Shortest bath allowed`, ratioLabel(was.minLiquorRatio), ratioLabel(is.minLiquorRatio));
   differ($localize`Doses weighed within`, withinText(was.weighWithinPercent), withinText(is.weighWithinPercent));
-  differ($localize`Pots of`, was.allowedMetals.join($localize` or `), is.allowedMetals.join($localize` or `));
+  differ(
+    $localize`Pots of`,
+    was.allowedMetals.map(said).join($localize` or `),
+    is.allowedMetals.map(said).join($localize` or `),
+  );
   differ($localize`Water`, waterLabel(was.water), waterLabel(is.water));
   for (const q of PRACTICE)
     differ(
@@ -166,7 +170,7 @@ function stepDifferences(
   differ($localize`${at}:at:: course`, sayCourse({ course: a.course }), sayCourse({ course: b.course }));
   differ($localize`${at}:at:: time`, sayMinutes(a.durationMin), sayMinutes(b.durationMin));
   differ($localize`${at}:at:: times over`, String(a.repeats), String(b.repeats));
-  differ($localize`${at}:at:: finished`, a.finishedBy, b.finishedBy);
+  differ($localize`${at}:at:: finished`, said(a.finishedBy), said(b.finishedBy));
   differ($localize`${at}:at:: may wait`, waitLabel(a), waitLabel(b));
   differ(
     $localize`${at}:at:: strain`,
@@ -178,9 +182,17 @@ function stepDifferences(
     a.targetPh ? $localize`${a.targetPh.low} to ${a.targetPh.high}` : '',
     b.targetPh ? $localize`${b.targetPh.low} to ${b.targetPh.high}` : '',
   );
-  differ($localize`${at}:at:: only for`, [...a.fibres, ...a.parts].join(', '), [...b.fibres, ...b.parts].join(', '));
+  differ(
+    $localize`${at}:at:: only for`,
+    [...a.fibres.map(said), ...a.parts].join(', '),
+    [...b.fibres.map(said), ...b.parts].join(', '),
+  );
   differ($localize`${at}:at:: follows`, followsLabel(was, was.indexOf(a)), followsLabel(is, is.indexOf(b)));
-  differ($localize`${at}:at:: pots of`, a.metals.join($localize` or `), b.metals.join($localize` or `));
+  differ(
+    $localize`${at}:at:: pots of`,
+    a.metals.map(said).join($localize` or `),
+    b.metals.map(said).join($localize` or `),
+  );
   differ(
     $localize`${at}:at:: bath`,
     a.usesBath ? a.bath || $localize`its own` : '',
@@ -201,7 +213,7 @@ function stepDifferences(
 const withinText = (percent: number | undefined): string => `${percent ?? DEFAULT_WEIGH_WITHIN_PERCENT} %`;
 const ratioLabel = (ratio: number | null): string => (ratio === null ? '' : `1:${ratio}`);
 const waterLabel = (w: RecipeVersion['water']): string =>
-  w.asks === 'any' ? 'any' : `${w.asks}${w.hardnessDh === null ? '' : `, ${figureOf(w.hardnessDh)} °dH`}`;
+  w.asks === 'any' ? said('any') : `${said(w.asks)}${w.hardnessDh === null ? '' : `, ${figureOf(w.hardnessDh)} °dH`}`;
 const partsLabel = (parts: readonly RecipePart[]): string =>
   parts.map((p) => `${p.name} ${p.sharePercent} %`).join(', ');
 const waitLabel = ({ wait }: RecipeStep): string =>

@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { worded } from '../words/worded';
 import { formatTemperature } from '../quantity/temperature';
 import type { AmountProblem, StockMeasure } from '../quantity/amount';
@@ -177,7 +178,7 @@ function sayRefusal(fact: RunRefusalFact): string {
     case 'outOfRange':
       return $localize`${formatTemperature(fact.temperatureC)} is no temperature of a dye bath. Take it again; a probe that says so is broken.`;
     case 'closed':
-      return $localize`This lot is ${fact.state}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
+      return $localize`This lot is ${said(fact.state)}; its record is closed. What was forgotten is told on the lot’s page, as an entry of its own with the reason why only now.`;
     case 'begunSince':
       return $localize`“${fact.next}” was begun since, so “${fact.title}” can’t be taken back. Take that back first, or do “${fact.title}” over.`;
     case 'doneSince':

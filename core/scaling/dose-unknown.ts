@@ -1,3 +1,4 @@
+import { said } from '../words/said';
 import { sayPh } from '../quantity/say-ph';
 import type { StockMeasure } from '../quantity/amount';
 import type { KitchenUnit, VolumeSystem } from '../quantity/volume';
@@ -33,7 +34,7 @@ export function sayDoseUnknown(unknown: DoseUnknown): string {
     case 'strengthUnknown':
       return $localize`${name} is weighed, and the strength of its solution is not known. Write how many grams go into a litre, or dose it by weight.`;
     case 'unitDoesNotFit':
-      return $localize`${name} is kept by ${unknown.measure}, and the dose for the bath is in another measure. Write the dose as it is kept.`;
+      return $localize`${name} is kept by ${said(unknown.measure)}, and the dose for the bath is in another measure. Write the dose as it is kept.`;
     case 'notALiquor':
       return $localize`${name} is to be the liquor of the bath, and it is not kept by volume. Keep the bath as a liquor in Stores first.`;
     case 'keptByVolume':

@@ -108,11 +108,16 @@ const SAID: Readonly<Record<string, string>> = worded(() => ({
   use: $localize`use`,
   'test first': $localize`test first`,
   discard: $localize`discard`,
+  clock: $localize`by the clock`,
+  eye: $localize`by eye`,
+  both: $localize`by clock and eye`,
   wet: $localize`wet`,
   dry: $localize`dry`,
   cured: $localize`cured`,
   washed: $localize`washed`,
   exposed: $localize`exposed`,
+  released: $localize`released`,
+  refused: $localize`refused`,
 }));
 
 /** What a person reads for a word out of a record: fibres, metals, forms, marks. A studio’s own words stay as they are. */

@@ -57,7 +57,7 @@ async function places(isaby: Someone): Promise<void> {
   const [lot] = await isaby.ask<{ id: string; tag: string }[]>('/api/lots');
   const there: readonly (readonly [string, string, string])[] = [
     ['Stores', pressPlace('Stores'), `document.querySelector('main [role=row]:not(.top)')`],
-    ['Lots', pressPlace('Lots'), `document.querySelector('main tbody tr')`],
+    ['Lots', pressPlace('Lots'), `document.querySelector('main vs-lot-ledger tbody tr')`],
     ['Bench', pressPlace('Bench'), `location.pathname.startsWith('/bench') && document.querySelector('main .one h1')`],
     [
       'a lot',

@@ -1,6 +1,6 @@
 import type { Material, RecipeBody, RecipeFile, RecipeFileCheck, RecipeFileImport } from '@vestigia/contract';
 import { NO_FACTS } from '@vestigia/contract';
-import { refusedSalt } from '@vestigia/core';
+import { refusedSalt, said } from '@vestigia/core';
 import { eq, inArray } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -153,7 +153,7 @@ export async function importRecipe(
     if (here.measure !== wanted.measure)
       throw new Refusal(
         'refused',
-        $localize`${wanted.name} is dosed by ${wanted.measure}, and ${here.name} is kept by ${here.measure}. Choose another, or add one kept by ${wanted.measure}.`,
+        $localize`${wanted.name} is dosed by ${said(wanted.measure)}, and ${here.name} is kept by ${said(here.measure)}. Choose another, or add one kept by ${said(wanted.measure)}.`,
         { reason: 'otherMeasure' },
       );
     become.set(wanted.id, here.id);

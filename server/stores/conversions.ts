@@ -2,6 +2,7 @@ import { studioToday } from '../studio/studio-store';
 import type { Conversion } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
 import type { ConversionInput, ConversionKind, MaterialForm, StockMeasure } from '@vestigia/core';
+import { said } from '@vestigia/core';
 import {
   CONVERSION_LABELS,
   FIBRE_CONVERSIONS,
@@ -156,7 +157,7 @@ async function intoMaterial(
     if (chosen.measure !== measure)
       throw new Refusal(
         'refused',
-        $localize`What comes out is kept by ${measure}, and ${chosen.name} by ${chosen.measure}. Give it a name of its own.`,
+        $localize`What comes out is kept by ${said(measure)}, and ${chosen.name} by ${said(chosen.measure)}. Give it a name of its own.`,
         { reason: 'measure' },
       );
     // What goes into a jar of something else brings its hazards along.

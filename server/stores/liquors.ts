@@ -1,7 +1,7 @@
 import { studioToday } from '../studio/studio-store';
 import type { NewLiquor } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import { LIQUOR_LABELS, hazardsOf } from '@vestigia/core';
+import { LIQUOR_LABELS, hazardsOf, said } from '@vestigia/core';
 import { eq } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
@@ -36,7 +36,7 @@ export async function saveLiquor(db: Db, liquor: NewLiquor, { now, byId }: By): 
   if (material.measure !== 'volume')
     throw new Refusal(
       'refused',
-      $localize`${material.name} is kept by ${material.measure}. A liquor wants a material kept by volume: give it a name of its own.`,
+      $localize`${material.name} is kept by ${said(material.measure)}. A liquor wants a material kept by volume: give it a name of its own.`,
       { reason: 'measure' },
     );
   if (liquor.bestBefore !== null && liquor.bestBefore < today)

@@ -36,8 +36,22 @@ describe.each(KINDS)('what is at hand (%s)', (kind) => {
     await studio.stranger.get('/api/at-hand').expect(401);
   });
 
+  it('may be a view of a list, with how it is narrowed and sorted', async () => {
+    const path = '/stores?by=-free&find=kr%C3%A4uter+%26+alum&without=place%2Ckind';
+    expect((await keep(path, 'Herbs').expect(200)).body).toContainEqual({ path, title: 'Herbs' });
+    await keep(path, 'Herbs', false).expect(200);
+  });
+
   it('leads to pages of the studio alone, and stays a short list', async () => {
-    for (const path of ['https://elsewhere.example', '//elsewhere', '/lots?x=1', 'lots', '/Lots'])
+    for (const path of [
+      'https://elsewhere.example',
+      '//elsewhere',
+      '/lots?',
+      '/lots?x=<b>',
+      '/lots?x=1#2',
+      'lots',
+      '/Lots',
+    ])
       expect(((await keep(path, 'x').expect(400)).body as Problem).status).toBe(400);
     for (let i = (await read()).length; i < 30; i += 1) await keep(`/lots/${newId()}`, `Lot ${i}`).expect(200);
     const { reason, detail } = (await keep('/stores', 'Stores').expect(422)).body as Problem;

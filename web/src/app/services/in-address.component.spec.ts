@@ -3,7 +3,7 @@ import { MockLocationStrategy } from '@angular/common/testing';
 import { TestBed } from '@angular/core/testing';
 import { ActivatedRoute, convertToParamMap } from '@angular/router';
 import { describe, expect, it } from 'vitest';
-import { inAddress } from './in-address';
+import { AddressChoices, inAddress } from './in-address';
 
 describe('a choice in the address', () => {
   const at = (address: string) => {
@@ -37,6 +37,15 @@ describe('a choice in the address', () => {
     find.set('');
     TestBed.tick();
     expect(location.path()).toBe('/lots?state=released');
+  });
+
+  it('is chosen as a view kept before says, and what that doesn’t name as at first', () => {
+    const location = at('/lots?state=released');
+    const [state, find, by] = [choice('state'), choice('find'), choice('by', 'number')];
+    TestBed.inject(AddressChoices).take('find=ebb&by=-at&gone=x');
+    TestBed.tick();
+    expect([state(), find(), by()]).toEqual(['', 'ebb', '-at']);
+    expect(Object.fromEntries(new URLSearchParams(location.path().split('?')[1]))).toEqual({ find: 'ebb', by: '-at' });
   });
 
   it('leaves the address of another page alone', () => {

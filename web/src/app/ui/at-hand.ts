@@ -2,17 +2,19 @@ import { ChangeDetectionStrategy, Component, computed, inject, input } from '@an
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { pageAction } from '../api/page-action';
+import { CopyLink } from './copy-link';
 import { RefusalNote } from './refusal';
 
 /** Keeps the page it stands on at hand: a link to it on Today, for whoever pressed it. */
 @Component({
   selector: 'vs-at-hand',
-  imports: [RefusalNote],
+  imports: [CopyLink, RefusalNote],
   template: `@if (pages.value()) {
       <button class="plain noprint" type="button" [disabled]="changing.busy()" (click)="turn()">
         {{ isAtHand() ? says.atHandOnToday : says.keepAtHand }}
       </button>
     }
+    <vs-copy-link />
     <vs-refusal [problem]="changing.problem()" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

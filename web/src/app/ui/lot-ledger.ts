@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LotSummary } from '@vestigia/contract';
 import { formatWeight } from '@vestigia/core';
@@ -10,13 +10,27 @@ import { ScrollRegion } from './scroll-region';
 import { TermTip } from './term-tip';
 import { Kept } from './kept';
 import { Decimals } from './decimals';
+import type { LedgerColumn, LedgerView } from './ledger-view';
+import { ledgerViewHere } from './ledger-view';
+import { RowWindow } from './row-window';
+import { SortHead } from './sort-head';
 
-type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
+/** What a ledger of lots can be sorted by and shown without. */
+export const LOT_COLUMNS: readonly LedgerColumn<LotSummary>[] = [
+  { key: 'number', name: $localize`Lot`, by: (l) => Number(l.tag.replace(/\D/g, '')), falls: true, stays: true },
+  { key: 'thread', name: $localize`Thread` },
+  { key: 'swatch', name: $localize`Swatch` },
+  { key: 'colourway', name: $localize`Colourway`, by: (l) => l.colourway.name },
+  { key: 'weight', name: $localize`Pieces, dry`, by: (l) => l.pieces * l.pieceWeightG, falls: true },
+  { key: 'state', name: $localize`State`, by: (l) => LOT_STATE_LABELS[l.state] },
+  { key: 'deltaE', name: $localize`ΔE to master`, by: (l) => l.deltaE, falls: true },
+  { key: 'at', name: $localize`Made`, by: (l) => l.at, falls: true },
+];
 
 /** Lots as a ledger, each with its thread. */
 @Component({
   selector: 'vs-lot-ledger',
-  imports: [Decimals, Kept, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
+  imports: [Decimals, Kept, RowWindow, SortHead, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
   templateUrl: './lot-ledger.html',
   styles: `
     .strand {
@@ -26,8 +40,25 @@ type Column = 'number' | 'colourway' | 'weight' | 'deltaE' | 'at' | 'state';
     vs-swatch {
       padding: 0.15rem;
     }
-    sub {
-      font-size: 0.7em;
+    // Drawn in part, its columns don’t change their widths with the rows that come and go.
+    .part {
+      table-layout: fixed;
+      min-width: 64rem;
+    }
+    .part thead th {
+      width: 6rem;
+    }
+    .part thead th.first {
+      width: 9.5rem;
+    }
+    .part thead th.strand {
+      width: 10rem;
+    }
+    .part thead th.colourway {
+      width: auto;
+    }
+    .part thead th.made {
+      width: 11rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -37,50 +68,28 @@ export class LotLedger {
   protected readonly says = {
     byEye: $localize`by eye`,
     notRead: $localize`not read`,
+    choose: (tag: string): string => $localize`Choose ${tag}:tag:`,
   };
 
   readonly lots = input.required<readonly LotSummary[]>();
   readonly withColourway = input(true);
-  private readonly order = signal<{ column: Column; up: boolean }>({ column: 'number', up: false });
+  /** How a page that has only this list looks at it; else the list is sorted by itself. */
+  readonly view = input<LedgerView<LotSummary>>();
+  private readonly own = ledgerViewHere(LOT_COLUMNS, '-number', () => this.lots());
+  protected readonly shown = computed(() => this.view() ?? this.own);
+  protected readonly rows = computed(() => (this.view() ? this.lots() : this.own.sorted()));
+  /** Of which lots something is to be done: while they are being chosen. */
+  readonly chosen = model<ReadonlySet<string> | undefined>(undefined);
 
-  protected readonly sorted = computed(() => {
-    const { column, up } = this.order();
-    const sign = up ? 1 : -1;
-    return [...this.lots()].sort((a, b) => sign * compare(keyOf(a, column), keyOf(b, column)));
-  });
-
-  protected sortBy(column: Column): void {
-    this.order.update((o) => ({
-      column,
-      up: o.column === column ? !o.up : column === 'colourway' || column === 'state',
-    }));
-  }
-
-  protected sortOf(column: Column): 'ascending' | 'descending' | null {
-    const { column: by, up } = this.order();
-    return by === column ? (up ? 'ascending' : 'descending') : null;
+  protected toggle(id: string): void {
+    this.chosen.update((chosen) => {
+      const now = new Set(chosen);
+      if (!now.delete(id)) now.add(id);
+      return now;
+    });
   }
 
   protected readonly weight = formatWeight;
   protected readonly stateLabel = (lot: LotSummary): string => LOT_STATE_LABELS[lot.state];
   protected readonly stateClass = (lot: LotSummary): string => lotStateClass(lot.state);
 }
-
-function keyOf(lot: LotSummary, column: Column): number | string {
-  switch (column) {
-    case 'number':
-      return Number(lot.tag.replace(/\D/g, ''));
-    case 'colourway':
-      return lot.colourway.name;
-    case 'weight':
-      return lot.pieces * lot.pieceWeightG;
-    case 'deltaE':
-      return lot.deltaE ?? -1;
-    case 'at':
-      return lot.at;
-    case 'state':
-      return LOT_STATE_LABELS[lot.state];
-  }
-}
-
-const compare = (a: number | string, b: number | string): number => (a < b ? -1 : a > b ? 1 : 0);

@@ -32,6 +32,8 @@ type What = 'chosen' | 'stockLots' | 'pots' | 'lot';
 export class TagsPage {
   /** What its template says by what holds. */
   protected readonly says = {
+    lotsChosen: $localize`The lots chosen`,
+    jarsChosen: $localize`The jars chosen`,
     chooseWhatWantsA: $localize`Choose what wants a code.`,
   };
 
@@ -40,11 +42,14 @@ export class TagsPage {
   protected readonly action = pageAction();
   protected readonly finding = pageAction();
   protected readonly code = signal('');
-  /** Of the address: jars chosen on the shelf, their ids with commas between. */
-  private readonly jars = inAddress('jars');
-  private readonly chosen = new Set(this.jars().split(',').filter(Boolean));
-  protected readonly what = signal<What>(this.chosen.size > 0 ? 'chosen' : 'stockLots');
-  protected readonly anyChosen = this.chosen.size > 0;
+  /** Of the address: jars chosen on the shelf or lots chosen in their list, their ids with commas between. */
+  private readonly chosenJars = idsOf(inAddress('jars')());
+  private readonly chosenLots = idsOf(inAddress('lots')());
+  protected readonly anyLotsChosen = this.chosenLots.size > 0;
+  protected readonly anyChosen = this.chosenJars.size > 0 || this.anyLotsChosen;
+  protected readonly what = signal<What>(this.anyChosen ? 'chosen' : 'stockLots');
+  /** Of lots chosen, a tag for each of their pieces as well. */
+  protected readonly ofPieces = signal(false);
   protected readonly lotId = signal('');
   protected readonly given = signal<readonly Tag[]>([]);
   private readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
@@ -56,9 +61,13 @@ export class TagsPage {
     () => this.lotId(),
   );
   protected readonly wanted = computed((): TagOf[] => {
+    if (this.what() === 'chosen' && this.anyLotsChosen)
+      return (this.lots.value() ?? [])
+        .filter((l) => this.chosenLots.has(l.id))
+        .flatMap((l) => [{ kind: 'lot', lotId: l.id }, ...(this.ofPieces() ? piecesOf(l.id, l.pieces) : [])]);
     if (this.what() === 'chosen' || this.what() === 'stockLots')
       return (this.shelf.value() ?? [])
-        .filter((j) => (this.what() === 'chosen' ? this.chosen.has(j.id) : j.onHand > 0))
+        .filter((j) => (this.what() === 'chosen' ? this.chosenJars.has(j.id) : j.onHand > 0))
         .map((j) => ({ kind: 'stockLot', stockLotId: j.id }));
     if (this.what() === 'pots')
       return (this.studio.value()?.vessels ?? []).map((v) => ({ kind: 'vessel', vesselId: v.id }));
@@ -68,11 +77,7 @@ export class TagsPage {
     const baths = lot.plan.steps.flatMap((s) =>
       s.baths.map((b): TagOf => ({ kind: 'bath', lotId, stepIndex: s.index, number: b.batches[0] ?? 1 })),
     );
-    return [
-      { kind: 'lot', lotId },
-      ...baths,
-      ...Array.from({ length: lot.plan.pieces }, (_, i): TagOf => ({ kind: 'piece', lotId, number: i + 1 })),
-    ];
+    return [{ kind: 'lot', lotId }, ...baths, ...piecesOf(lotId, lot.plan.pieces)];
   });
 
   protected choose(what: What): void {
@@ -101,3 +106,7 @@ export class TagsPage {
     )}`;
   }
 }
+
+const idsOf = (inWords: string): ReadonlySet<string> => new Set(inWords.split(',').filter(Boolean));
+const piecesOf = (lotId: string, pieces: number): TagOf[] =>
+  Array.from({ length: pieces }, (_, i) => ({ kind: 'piece', lotId, number: i + 1 }));

@@ -1,5 +1,8 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import type { Colourway } from '@vestigia/contract';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -12,13 +15,38 @@ import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
+import { inAddress } from '../../services/in-address';
+import { ledgerView } from '../../ui/ledger-view';
+import { RowWindow } from '../../ui/row-window';
+import { Said } from '../../ui/said';
+import { SortHead } from '../../ui/sort-head';
+import { ViewMenu } from '../../ui/view-menu';
 import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
 import { Decimals } from '../../ui/decimals';
 
 /** Every colourway beside its master swatch. */
 @Component({
   selector: 'vs-colourways',
-  imports: [Decimals, PutAwayToo, Kept, TermTip, CsvButton, ActBar, ScrollRegion, May, RouterLink, RefusalNote, Swatch],
+  imports: [
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RowWindow,
+    Said,
+    SortHead,
+    ViewMenu,
+    Decimals,
+    PutAwayToo,
+    Kept,
+    TermTip,
+    CsvButton,
+    ActBar,
+    ScrollRegion,
+    May,
+    RouterLink,
+    RefusalNote,
+    Swatch,
+  ],
   templateUrl: './colourways.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
@@ -43,4 +71,22 @@ export class ColourwaysPage {
   ];
   protected readonly colourways = liveQuery(['colourways', 'lots'], () => this.api.get('/api/colourways'));
   protected readonly list = withoutPutAway(() => this.colourways.value());
+  protected readonly label = inAddress('find');
+  protected readonly view = ledgerView<Colourway>(
+    [
+      { key: 'master', name: $localize`Master` },
+      { key: 'colourway', name: $localize`Colourway`, by: (c) => c.name, stays: true },
+      { key: 'base', name: $localize`Base`, by: (c) => c.base.name },
+      { key: 'recipe', name: $localize`Recipe`, by: (c) => c.recipe.name },
+      { key: 'tolerance', name: $localize`Tolerance ΔE00` },
+      { key: 'lots', name: $localize`Lots`, by: (c) => c.lots, falls: true },
+    ],
+    'colourway',
+    () => {
+      const label = this.label().trim().toLowerCase();
+      return this.list
+        .shown()
+        .filter((c) => `${c.name} ${c.base.name} ${c.recipe.name} ${c.note}`.toLowerCase().includes(label));
+    },
+  );
 }

@@ -27,6 +27,7 @@ import {
   formatWeight,
   layOutPlaced,
   placeShade,
+  said,
   sayShade,
   standardFor,
   STRAIN_LABELS,
@@ -282,7 +283,7 @@ export class LotPage {
       .map((r) => ({
         ...r,
         under: { ...r.lab, illuminant: r.illuminant, observer: r.observer },
-        of: [$localize`Batch ${r.batch}`, sayShade(l.plan, r), r.state].filter((w) => w !== '').join(', '),
+        of: [$localize`Batch ${r.batch}`, sayShade(l.plan, r), said(r.state)].filter((w) => w !== '').join(', '),
         label:
           r.state === 'wet'
             ? $localize`still wet`

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, inject, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  computed,
+  inject,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -6,17 +15,17 @@ import { RouterLink } from '@angular/router';
 import type { LotState, LotSummary } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
-import { LotLedger } from '../../ui/lot-ledger';
+import { ledgerView } from '../../ui/ledger-view';
+import { LOT_COLUMNS, LotLedger } from '../../ui/lot-ledger';
 import { LOT_STATE_LABELS } from '../../format/lot-states';
 import { inAddress } from '../../services/in-address';
 import { RefusalNote } from '../../ui/refusal';
 import { ActBar } from '../../ui/act-bar';
 import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
-import { Printing } from '../../services/printing';
+import { ViewMenu } from '../../ui/view-menu';
+import { ChosenLots } from './chosen-lots';
 import { May } from '../../ui/may';
-
-const SHOWN_AT_FIRST = 40;
 
 /** Every lot ever dyed, each with its thread. */
 @Component({
@@ -31,6 +40,8 @@ const SHOWN_AT_FIRST = 40;
     MatInputModule,
     LotLedger,
     RefusalNote,
+    ViewMenu,
+    ChosenLots,
   ],
   template: `
     <div class="head">
@@ -68,28 +79,34 @@ const SHOWN_AT_FIRST = 40;
             </select></mat-form-field
           >
           <p i18n class="small soft">{{ matching().length }} of {{ all.length }} lots</p>
+          <vs-view-menu [view]="view" />
         </div>
-        <vs-lot-ledger [lots]="shown()" />
-        @if (matching().length > shown().length) {
-          <button i18n type="button" class="act" (click)="max.set(max() + 200)">Show older lots</button>
-        }
+        <vs-lot-ledger [lots]="view.sorted()" [view]="view" [(chosen)]="chosen" />
       }
     }
-    <vs-act-bar class="of-page"
-      ><a i18n *vsMay="'helper'" class="act main" routerLink="/lots/new">Start a lot</a
-      ><vs-csv-button *vsMay="'dyer'" name="lots" [rows]="matching()" [columns]="columns"
-    /></vs-act-bar>
+    <vs-act-bar class="of-page">
+      @if (chosen()) {
+        <vs-chosen-lots [lots]="chosenLots()" [columns]="columns" (closed)="choose(false)" />
+      } @else {
+        <a i18n *vsMay="'helper'" class="act main" routerLink="/lots/new">Start a lot</a>
+        @if (matching().length > 0) {
+          <button i18n *vsMay="'helper'" class="plain" type="button" (click)="choose(true)">Choose several</button>
+        }
+        <vs-csv-button *vsMay="'dyer'" name="lots" [rows]="view.sorted()" [columns]="columns" />
+      }
+    </vs-act-bar>
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LotsPage {
   private readonly api = inject(ApiClient);
+  private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly states = Object.keys(LOT_STATE_LABELS) as LotState[];
   protected readonly stateLabel = LOT_STATE_LABELS;
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
   protected readonly label = inAddress('find');
   protected readonly state = inAddress('state');
-  protected readonly max = signal(SHOWN_AT_FIRST);
   protected readonly columns: readonly Column<LotSummary>[] = [
     { head: 'lot', of: (l) => l.tag },
     { head: 'colourway', of: (l) => l.colourway.name },
@@ -106,14 +123,23 @@ export class LotsPage {
   ];
   protected readonly matching = computed(() => {
     const label = this.label().trim().toLowerCase();
+    // An address somebody wrote may name a state that isn’t there.
+    const wanted = this.state() in LOT_STATE_LABELS ? this.state() : '';
     return (this.lots.value() ?? []).filter(
       (l) =>
-        (this.state() === '' || l.state === this.state()) &&
+        (wanted === '' || l.state === wanted) &&
         `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(label),
     );
   });
-  private readonly printing = inject(Printing);
-  protected readonly shown = computed(() =>
-    this.printing.on() ? this.matching() : this.matching().slice(0, this.max()),
-  );
+  protected readonly view = ledgerView(LOT_COLUMNS, '-number', this.matching);
+  /** Several lots are being chosen, to do the same with all of them. */
+  protected readonly chosen = signal<ReadonlySet<string> | undefined>(undefined);
+  /** Of those in the list: what a narrower search hides is not meant. */
+  protected readonly chosenLots = computed(() => this.view.sorted().filter((l) => this.chosen()?.has(l.id)));
+
+  protected choose(choosing: boolean): void {
+    this.chosen.set(choosing ? new Set() : undefined);
+    const next = choosing ? 'tbody input' : 'vs-act-bar button.plain';
+    afterNextRender(() => this.host.querySelector<HTMLElement>(next)?.focus(), { injector: this.injector });
+  }
 }

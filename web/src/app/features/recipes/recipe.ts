@@ -27,6 +27,7 @@ import {
   followsLabel,
   layOutPlaced,
   practiceChoice,
+  said,
   sayCourse,
   sayDose,
   sayMinutes,
@@ -191,7 +192,7 @@ export class RecipePage {
                 title: $localize`History`,
                 lines: v.recipeStatuses.map(
                   (s) =>
-                    $localize`${this.calendar.formatDay(s.at)}:at:: ${s.status}, said ${s.by.name}${s.reason ? `. ${s.reason}` : ''}`,
+                    $localize`${this.calendar.formatDay(s.at)}:at:: ${said(s.status)}, said ${s.by.name}${s.reason ? `. ${s.reason}` : ''}`,
                 ),
               },
             ]

@@ -1,6 +1,10 @@
 import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { RecipeSummary } from '@vestigia/contract';
+import { said } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { Swatch } from '../../ui/swatch';
@@ -12,12 +16,36 @@ import { ActBar } from '../../ui/act-bar';
 import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
 import { Kept } from '../../ui/kept';
+import { inAddress } from '../../services/in-address';
+import { ledgerView } from '../../ui/ledger-view';
+import { RowWindow } from '../../ui/row-window';
+import { Said } from '../../ui/said';
+import { SortHead } from '../../ui/sort-head';
+import { ViewMenu } from '../../ui/view-menu';
 import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
 
 /** Every recipe with its versions and where each stands. */
 @Component({
   selector: 'vs-recipes',
-  imports: [PutAwayToo, Kept, CsvButton, ActBar, ScrollRegion, May, RouterLink, RecipesNav, RefusalNote, Swatch],
+  imports: [
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    RowWindow,
+    Said,
+    SortHead,
+    ViewMenu,
+    PutAwayToo,
+    Kept,
+    CsvButton,
+    ActBar,
+    ScrollRegion,
+    May,
+    RouterLink,
+    RecipesNav,
+    RefusalNote,
+    Swatch,
+  ],
   styles: `
     vs-swatch {
       padding: 0.15rem;
@@ -52,4 +80,26 @@ export class RecipesPage {
   ];
   protected readonly recipes = liveQuery(['recipes'], () => this.api.get('/api/recipes'));
   protected readonly list = withoutPutAway(() => this.recipes.value());
+  protected readonly label = inAddress('find');
+  protected readonly view = ledgerView<RecipeSummary>(
+    [
+      { key: 'gave', name: $localize`Gave` },
+      { key: 'recipe', name: $localize`Recipe`, by: (r) => r.name, stays: true },
+      { key: 'for', name: $localize`For`, by: (r) => r.fibres.map(said).join(', ') },
+      { key: 'steps', name: $localize`Steps`, by: (r) => r.steps },
+      { key: 'versions', name: $localize`Versions`, by: (r) => r.versions.at(-1)?.status ?? null },
+      { key: 'materials', name: $localize`What goes in` },
+    ],
+    'recipe',
+    () => {
+      const label = this.label().trim().toLowerCase();
+      return this.list
+        .shown()
+        .filter((r) =>
+          `${r.name} ${r.fibres.join(' ')} ${r.fibres.map(said).join(' ')} ${r.materials.join(' ')}`
+            .toLowerCase()
+            .includes(label),
+        );
+    },
+  );
 }

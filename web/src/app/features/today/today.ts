@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
-import { RouterLink } from '@angular/router';
+import type { UrlTree } from '@angular/router';
+import { Router, RouterLink } from '@angular/router';
 import type { LotSummary, PageAtHand } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { nowMs } from '../../services/now-ms';
@@ -66,6 +67,7 @@ export class TodayPage {
   };
 
   private readonly api = inject(ApiClient);
+  private readonly router = inject(Router);
   private readonly now = nowMs();
   protected readonly atHand = liveQuery(['studio'], () => this.api.get('/api/at-hand'));
   protected readonly lettingGo = pageAction();
@@ -76,6 +78,9 @@ export class TodayPage {
   protected readonly others = computed(() => this.inOrder().slice(1));
 
   protected readonly nextLabel = (lot: LotSummary): string => sayNext(lot, this.now());
+
+  /** A view kept by name has behind its address how it is narrowed and sorted. */
+  protected readonly linkTo = (page: PageAtHand): UrlTree => this.router.parseUrl(page.path);
 
   protected letGo(page: PageAtHand): void {
     this.lettingGo.run(this.api.put('/api/at-hand', { ...page, keep: false }), () => this.atHand.reload());

@@ -113,8 +113,8 @@ export class MaterialPageView {
 
   protected factsOf({ material: { facts: f, note } }: MaterialPage): string {
     return [
-      f.forms.length > 0 ? $localize`Comes ${f.forms.join(', ')}` : '',
-      f.fibreGroups.length > 0 ? `for ${f.fibreGroups.join($localize` and `)}` : '',
+      f.forms.length > 0 ? $localize`Comes ${f.forms.map(said).join(', ')}` : '',
+      f.fibreGroups.length > 0 ? $localize`for ${f.fibreGroups.map(said).join($localize` and `)}:fibres:` : '',
       f.ceilingC === null ? '' : $localize`not above ${formatTemperature(f.ceilingC)}`,
       f.water === 'any' ? '' : $localize`likes ${said(f.water)} water`,
       sayPhWanted(f.phLow, f.phHigh),

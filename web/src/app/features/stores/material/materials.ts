@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -21,6 +21,10 @@ import { Kept } from '../../../ui/kept';
 import { jarsGave } from '../../../ui/jars-gave';
 import { Swatch } from '../../../ui/swatch';
 import { PutAwayToo, withoutPutAway } from '../../../ui/put-away-too';
+import { ledgerView } from '../../../ui/ledger-view';
+import { RowWindow } from '../../../ui/row-window';
+import { SortHead } from '../../../ui/sort-head';
+import { ViewMenu } from '../../../ui/view-menu';
 import { Said } from '../../../ui/said';
 
 /** Every material the studio knows, with what matters at the pot. */
@@ -28,6 +32,9 @@ import { Said } from '../../../ui/said';
   selector: 'vs-materials',
   imports: [
     Said,
+    RowWindow,
+    SortHead,
+    ViewMenu,
     PutAwayToo,
     Swatch,
     Kept,
@@ -82,10 +89,29 @@ export class MaterialsPage {
     { head: 'hazards', of: (m) => m.hazards.map((h) => HAZARD_LABELS[h]).join('; ') },
     { head: 'note', of: (m) => m.note },
   ];
-  protected readonly shown = computed(() => {
-    const label = this.label().trim().toLowerCase();
-    return this.list
-      .shown()
-      .filter((m) => `${m.name} ${m.kind} ${m.facts.botanicalName} ${m.facts.plantPart}`.toLowerCase().includes(label));
-  });
+  protected readonly view = ledgerView<Material>(
+    [
+      { key: 'gave', name: $localize`Gave` },
+      { key: 'material', name: $localize`Material`, by: (m) => m.name, stays: true },
+      { key: 'kind', name: $localize`Kind`, by: (m) => MATERIAL_KIND_LABELS[m.kind] },
+      { key: 'plant', name: $localize`Plant`, by: (m) => m.facts.botanicalName || null },
+      { key: 'forms', name: $localize`Forms` },
+      { key: 'for', name: $localize`For` },
+      { key: 'ceiling', name: $localize`Not above`, by: (m) => m.facts.ceilingC },
+      { key: 'water', name: $localize`Water` },
+      { key: 'fast', name: $localize`Light · wash` },
+      { key: 'care', name: $localize`With care`, by: (m) => m.hazards.length, falls: true },
+    ],
+    'material',
+    () => {
+      const label = this.label().trim().toLowerCase();
+      return this.list
+        .shown()
+        .filter((m) =>
+          `${m.name} ${m.kind} ${MATERIAL_KIND_LABELS[m.kind]} ${m.facts.botanicalName} ${m.facts.plantPart}`
+            .toLowerCase()
+            .includes(label),
+        );
+    },
+  );
 }

@@ -1,7 +1,8 @@
 import type { ShelfRow } from '@vestigia/contract';
 import { describe, expect, it } from 'vitest';
-import type { ShelfColumn, ShownRow } from './shelf-rows';
-import { sayNeighbours, wantedRows } from './shelf-rows';
+import { inOrder } from '../../../ui/in-order';
+import type { ShownRow } from './shelf-rows';
+import { SHELF_COLUMNS, sayNeighbours, wantedRows } from './shelf-rows';
 
 const row = (tag: string, rest: Partial<ShownRow> = {}): ShownRow => ({
   id: tag,
@@ -23,11 +24,13 @@ const shelf = [
   row('OLD-1', { onHand: 0, free: 0 }),
   row('OLD-2', { onHand: 0, reserved: 5, free: -5, bestBefore: '2026-01-01' }),
 ];
-const tags = (column: ShelfColumn, up: boolean, label = '', withEmpty = true): string[] =>
-  wantedRows(shelf, { label, withEmpty, column, up }).map((r) => r.tag);
+const tags = (column: string, up: boolean, label = '', withEmpty = true): string[] =>
+  inOrder(wantedRows(shelf, label, withEmpty), SHELF_COLUMNS.find((c) => c.key === column)?.by ?? (() => null), up).map(
+    (r) => r.tag,
+  );
 
 describe('the rows of the shelf', () => {
-  it.each<[ShelfColumn, boolean, string[]]>([
+  it.each<[string, boolean, string[]]>([
     ['tag', true, ['OLD-1', 'OLD-2', 'WEL-2', 'WEL-10']],
     ['tag', false, ['WEL-10', 'WEL-2', 'OLD-2', 'OLD-1']],
     ['onHand', false, ['WEL-2', 'WEL-10', 'OLD-1', 'OLD-2']],

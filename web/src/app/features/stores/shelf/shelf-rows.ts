@@ -1,41 +1,35 @@
 import type { ShelfRow } from '@vestigia/contract';
 import type { BadNeighbours } from '@vestigia/core';
 import { findBadNeighbours } from '@vestigia/core';
+import type { LedgerColumn } from '../../../ui/ledger-view';
 
-export type ShelfColumn = 'tag' | 'material' | 'kind' | 'place' | 'onHand' | 'reserved' | 'free' | 'bestBefore';
 /** A row as shown: of today's shelf, or of another day's. */
 export type ShownRow = Pick<
   ShelfRow,
   'id' | 'tag' | 'material' | 'measure' | 'place' | 'onHand' | 'reserved' | 'free'
 > & { readonly kind: string; readonly bestBefore: string | null; readonly past: boolean };
 
-export interface ShelfWish {
-  readonly label: string;
-  /** Jars with nothing in them and nothing promised, too. */
-  readonly withEmpty: boolean;
-  readonly column: ShelfColumn;
-  readonly up: boolean;
-}
+/** Its columns. On a narrow screen some give way whatever is chosen. */
+export const SHELF_COLUMNS: readonly LedgerColumn<ShownRow>[] = [
+  { key: 'tag', name: $localize`Tag`, by: (r) => r.tag, stays: true },
+  { key: 'material', name: $localize`Material`, by: (r) => r.material, stays: true },
+  { key: 'kind', name: $localize`Kind`, by: (r) => r.kind },
+  { key: 'place', name: $localize`Place`, by: (r) => r.place },
+  { key: 'onHand', name: $localize`On hand`, by: (r) => r.onHand },
+  { key: 'reserved', name: $localize`Promised`, by: (r) => r.reserved },
+  { key: 'free', name: $localize`Free`, by: (r) => r.free },
+  { key: 'bestBefore', name: $localize`Best before`, by: (r) => r.bestBefore },
+];
 
-/**
- * The rows somebody wants to see, in the order they want. What never goes off comes last by best before, whichever
- * way.
- */
-export function wantedRows(rows: readonly ShownRow[], { label, withEmpty, column, up }: ShelfWish): ShownRow[] {
+/** The rows somebody wants to see: of what they look for, and jars with nothing in them or promised only if asked. */
+export function wantedRows(rows: readonly ShownRow[], label: string, withEmpty: boolean): ShownRow[] {
   const sought = label.trim().toLowerCase();
-  const shown = rows.filter(
+  return rows.filter(
     (r) =>
       (withEmpty || r.onHand > 0 || r.reserved > 0) &&
       `${r.tag} ${r.material} ${r.place} ${r.kind}`.toLowerCase().includes(sought),
   );
-  return shown.sort((a, b) => {
-    const [x, y] = [a[column], b[column]];
-    if (x === null || y === null) return x === y ? 0 : x === null ? 1 : -1;
-    return (up ? 1 : -1) * (typeof x === 'number' ? x - Number(y) : collator.compare(x, String(y)));
-  });
 }
-
-const collator = new Intl.Collator('en', { numeric: true });
 
 /** A place and a danger at a time, with every jar that has a part in it; empty jars harm nobody. */
 export function sayNeighbours(rows: readonly ShelfRow[]): string[] {

@@ -25,8 +25,8 @@ import { RefusalNote } from '../../../ui/refusal';
 import { When } from '../../../ui/when';
 import type { MaterialKind, StockMeasure } from '@vestigia/core';
 import { MATERIAL_KIND_LABELS } from '@vestigia/core';
-import type { ShelfColumn, ShownRow } from './shelf-rows';
-import { sayNeighbours, wantedRows } from './shelf-rows';
+import type { ShownRow } from './shelf-rows';
+import { SHELF_COLUMNS, sayNeighbours, wantedRows } from './shelf-rows';
 import { StoresNav } from '../stores-nav';
 import { May } from '../../../ui/may';
 import { ActBar } from '../../../ui/act-bar';
@@ -40,17 +40,8 @@ import { Swatch } from '../../../ui/swatch';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
 import { ChosenJars } from './chosen-jars';
-
-const COLUMNS: readonly { column: ShelfColumn; name: string; class?: string }[] = [
-  { column: 'tag', name: $localize`Tag` },
-  { column: 'material', name: $localize`Material` },
-  { column: 'kind', name: $localize`Kind`, class: 'kind' },
-  { column: 'place', name: $localize`Place` },
-  { column: 'onHand', name: $localize`On hand`, class: 'number' },
-  { column: 'reserved', name: $localize`Promised`, class: 'number' },
-  { column: 'free', name: $localize`Free`, class: 'number' },
-  { column: 'bestBefore', name: $localize`Best before` },
-];
+import { ledgerView } from '../../../ui/ledger-view';
+import { ViewMenu } from '../../../ui/view-menu';
 
 /** As high as shelf.scss makes a row: more under a finger. */
 const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.125);
@@ -77,6 +68,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
     RefusalNote,
     When,
     StoresNav,
+    ViewMenu,
   ],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
@@ -110,7 +102,6 @@ export class ShelfPage {
     { head: 'free', of: (r) => inWholeUnits(r.free, r.measure) },
     { head: 'best before', of: (r) => r.bestBefore },
   ];
-  protected readonly columns = COLUMNS;
   protected readonly shelf = liveQuery(['stores'], () => this.api.get('/api/stores'));
   protected readonly on = inAddress('on');
   protected readonly other = liveQuery(
@@ -121,12 +112,6 @@ export class ShelfPage {
   protected readonly label = inAddress('find');
   protected readonly empty = inAddress('empty');
   protected readonly withEmpty = computed(() => this.empty() === 'too');
-  private readonly sorted = inAddress('by', 'material');
-  /** In the address a column that falls has a minus before it. */
-  protected readonly order = computed(() => {
-    const by = this.sorted().replace(/^-/, '');
-    return { column: COLUMNS.find((c) => c.column === by)?.column ?? 'material', up: !this.sorted().startsWith('-') };
-  });
   private readonly today = inject(StudioCalendar).today();
   /** Rows keep one height whatever they hold, so that thousands can be scrolled; it follows the browser's text size. */
   protected readonly rowHeight = signal(rowRem() * parseFloat(getComputedStyle(document.documentElement).fontSize));
@@ -147,9 +132,10 @@ export class ShelfPage {
       ?.map((r) => ({ ...r, kind: kindLabel(r.kind), past: r.bestBefore !== null && r.bestBefore < this.today }));
   });
 
-  protected readonly shown = computed(() =>
-    wantedRows(this.rows() ?? [], { label: this.label(), withEmpty: this.withEmpty(), ...this.order() }),
+  protected readonly view = ledgerView(SHELF_COLUMNS, 'material', () =>
+    wantedRows(this.rows() ?? [], this.label(), this.withEmpty()),
   );
+  protected readonly shown = this.view.sorted;
 
   /** Several jars are being chosen, to do the same with all of them. */
   protected readonly choosing = signal(false);
@@ -188,16 +174,6 @@ export class ShelfPage {
   }
 
   protected readonly byId = (_i: number, row: ShownRow): string => row.id;
-
-  protected sortBy(column: ShelfColumn): void {
-    const { column: by, up } = this.order();
-    this.sorted.set(by === column && up ? `-${column}` : column);
-  }
-
-  protected sortOf(of: ShelfColumn): 'ascending' | 'descending' | null {
-    const { column, up } = this.order();
-    return of === column ? (up ? 'ascending' : 'descending') : null;
-  }
 
   /** Up and down go from jar to jar; the list scrolls along. */
   protected onKey(event: KeyboardEvent): void {
