@@ -62,6 +62,18 @@ self.addEventListener('activate', (event) =>
       ),
   ),
 );
+// Who presses a notice comes to the window that called, where it is answered; to a new one, if that was closed.
+self.addEventListener('notificationclick', (event) => {
+  event.notification.close();
+  const { path } = event.notification.data as { path?: string };
+  event.waitUntil(
+    self.clients.matchAll({ type: 'window' }).then(async (windows) => {
+      const [open] = windows;
+      if (open) await open.focus();
+      else await self.clients.openWindow(path ?? '/');
+    }),
+  );
+});
 // A newer worker waits until a page begins anew: one that stands open still wants the files of its own build.
 self.addEventListener('message', (event) => {
   if (event.data === 'begin') void self.skipWaiting();

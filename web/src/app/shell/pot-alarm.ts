@@ -17,6 +17,7 @@ import { ServerClock } from '../api/server-clock';
 import type { Alarm } from '../services/alarms';
 import { Alarms } from '../services/alarms';
 import { isHalfWritten } from '../services/is-typing';
+import { PotNotices } from '../services/pot-notices';
 import { PageTitle } from '../services/page-title';
 import { TodayNow } from './today-now';
 import { Tone } from '../services/tone';
@@ -68,6 +69,7 @@ export class PotAlarm {
   private readonly clock = inject(ServerClock);
   protected readonly alarms = inject(Alarms);
   private readonly tone = inject(Tone);
+  private readonly notices = inject(PotNotices);
   private readonly today = inject(TodayNow).today;
   private readonly injector = inject(Injector);
   private readonly title = inject(PageTitle);
@@ -91,6 +93,7 @@ export class PotAlarm {
       this.title.call.set(this.calls() ? $localize`▲ Go to the pot` : undefined);
       if (this.calls()) this.tone.start();
       else this.tone.stop();
+      void this.notices.say(this.alarms.sounding());
     });
     effect(() => {
       const today = this.today.value();

@@ -7,6 +7,7 @@ const WHOLE_TO = 40;
 /** Drawn beyond what is in sight, so that Tab finds the next row and a turn of the wheel no gap. */
 const BEYOND = 8;
 const STEP = 4;
+const SHEET_AT_FIRST = 0.5;
 const ROW_PX_AT_FIRST = 36;
 
 /**
@@ -24,22 +25,24 @@ export class RowWindow implements AfterViewInit, OnDestroy {
   private readonly host = inject<ElementRef<HTMLTableElement>>(ElementRef).nativeElement;
   private readonly printing = inject(Printing);
   private readonly rowPx = signal(ROW_PX_AT_FIRST);
-  private readonly place = signal({ topPx: 0, heightPx: window.innerHeight });
+  /** Before anything is laid out, what a sheet shows below its heads is enough. */
+  private readonly place = signal({ topPx: 0, heightPx: window.innerHeight * SHEET_AT_FIRST });
+  private readonly beyond = signal(0);
   /** Not where nothing is laid out, as in a test without a browser. */
-  private readonly watch = 'ResizeObserver' in window ? new ResizeObserver(() => this.look()) : undefined;
+  private readonly watch = 'ResizeObserver' in window ? new ResizeObserver(() => this.soon()) : undefined;
   private frame = 0;
 
   /** Whether some of it isn’t drawn. */
   readonly isPart = computed(() => this.count() > WHOLE_TO && !this.printing.on());
   readonly first = computed(() => {
     if (!this.isPart()) return 0;
-    const passed = Math.floor(this.place().topPx / this.rowPx()) - BEYOND;
+    const passed = Math.floor(this.place().topPx / this.rowPx()) - this.beyond();
     // By fours, so that not every turn of the wheel draws anew.
     return Math.max(0, Math.min(passed - (passed % STEP), this.count() - 1));
   });
   readonly end = computed(() => {
     if (!this.isPart()) return this.count();
-    const inSight = Math.ceil(this.place().heightPx / this.rowPx()) + 2 * BEYOND + STEP;
+    const inSight = Math.ceil(this.place().heightPx / this.rowPx()) + 2 * this.beyond() + STEP;
     return Math.min(this.count(), this.first() + inSight);
   });
   readonly abovePx = computed(() => this.first() * this.rowPx());
@@ -76,6 +79,7 @@ export class RowWindow implements AfterViewInit, OnDestroy {
       if (Math.abs(rowPx - this.rowPx()) > 0.5) this.rowPx.set(rowPx);
     }
     const place = { topPx: Math.max(0, -body.getBoundingClientRect().top), heightPx: window.innerHeight };
+    this.beyond.set(BEYOND);
     const { topPx, heightPx } = this.place();
     if (place.topPx !== topPx || place.heightPx !== heightPx) this.place.set(place);
   }

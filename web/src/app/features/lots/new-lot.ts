@@ -267,7 +267,9 @@ export class NewLotPage {
   /** Everything that may be said beside, in one line. */
   protected moreLabel(s: Studio): string {
     const { intake, also, schools } = this.extras();
+    const water = s.waters.find((w) => w.id === this.waterId())?.name ?? $localize`not said`;
     return [
+      $localize`Water: ${water}:water:`,
       $localize`Pots that may be used: ${s.vessels.length - this.without().length} of ${s.vessels.length}`,
       $localize`at intake: ${intake.flags.length === 0 ? $localize`nothing to note` : intake.flags.map((f) => INTAKE_FLAG_LABELS[f]).join(', ')}`,
       also.length === 0 ? $localize`no other base` : $localize`other bases: ${also.length}`,

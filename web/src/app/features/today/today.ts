@@ -5,6 +5,7 @@ import type { LotSummary, PageAtHand } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { nowMs } from '../../services/now-ms';
 import { inOrderOfMoment, sayNext } from './next-of-lot';
+import { AskNotices } from '../../ui/ask-notices';
 import { liveQuery } from '../../api/live-query';
 import { pageAction } from '../../api/page-action';
 import { Amount } from '../../format/amount';
@@ -20,7 +21,7 @@ import { Decimals } from '../../ui/decimals';
 /** What wants a person now, in the order it wants one. */
 @Component({
   selector: 'vs-today',
-  imports: [Decimals, ActBar, ScrollRegion, May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
+  imports: [AskNotices, Decimals, ActBar, ScrollRegion, May, RouterLink, Amount, RefusalNote, Swatch, Thread, When],
   templateUrl: './today.html',
   styles: `
     .first {
