@@ -12,6 +12,8 @@ import { RefusalNote } from './refusal';
     </button>
     @if (isAway()) {
       <span i18n class="small soft">Put away: it is in no list that things are chosen from.</span>
+    } @else if (stays() !== '') {
+      <span class="small soft">{{ stays() }}</span>
     }
     <vs-refusal [problem]="putting.problem()" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
@@ -27,6 +29,8 @@ export class PutAway {
   readonly of = input.required<'materials' | 'recipes' | 'colourways'>();
   readonly id = input.required<string>();
   readonly isAway = input.required<boolean>();
+  /** What of it goes on as before though it is put away. */
+  readonly stays = input('');
   readonly changed = output();
   protected readonly putting = pageAction();
 

@@ -65,6 +65,7 @@ import { namesPage } from '../../services/page-title';
 import { Kept } from '../../ui/kept';
 import { GivenVerdicts } from '../../ui/given-verdicts';
 import { Decimals } from '../../ui/decimals';
+import { ActBar } from '../../ui/act-bar';
 import { Said } from '../../ui/said';
 
 const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
@@ -77,6 +78,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
 @Component({
   selector: 'vs-judge',
   imports: [
+    ActBar,
     Said,
     Decimals,
     GivenVerdicts,
@@ -107,6 +109,7 @@ const VERDICT_LABELS: Readonly<Record<Verdict, string>> = {
 export class JudgePage {
   /** What its template says by what holds. */
   protected readonly says = {
+    holdWantsReason: $localize`To hold or refuse it, or to pass what strays, write the reason.`,
     master: (master: unknown): string => $localize`Master · ${master}`,
     noMasterYet: $localize`No master yet`,
     asAWhole: $localize`as a whole`,

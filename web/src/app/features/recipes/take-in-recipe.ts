@@ -10,6 +10,7 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
+import { toChoose } from '../../ui/put-away-too';
 import { RefusalNote } from '../../ui/refusal';
 import { RecipesNav } from './recipes-nav';
 import { Count } from '../../ui/count';
@@ -95,7 +96,7 @@ export class TakeInRecipePage {
   }
 
   protected fitting({ kind, measure }: RecipeFileCheck['materials'][number]) {
-    return (this.materials.value() ?? []).filter(
+    return toChoose(this.materials.value()).filter(
       (m) => (m.kind === 'fibre') === (kind === 'fibre') && m.measure === measure,
     );
   }

@@ -20,6 +20,7 @@ import { openedOn, readAnewWhenStale } from '../../../api/opened-on';
 import { pageAction } from '../../../api/page-action';
 import { liveQuery } from '../../../api/live-query';
 import { Meanwhile } from '../../../ui/meanwhile';
+import { toChoose } from '../../../ui/put-away-too';
 import { RefusalNote } from '../../../ui/refusal';
 import { NumberField } from '../../../ui/number-field';
 import { DraftOf } from '../../../ui/draft';
@@ -100,7 +101,7 @@ export class MaterialFactsForm {
   protected readonly entries = computed(() => CATALOGUE.filter((e) => e.kind === this.material().kind));
   private readonly materials = liveQuery(['stores'], () => this.api.get('/api/materials'));
   protected readonly auxiliaries = computed(() =>
-    (this.materials.value() ?? []).filter((m) => m.kind !== 'fibre' && m.measure !== 'pieces'),
+    toChoose(this.materials.value()).filter((m) => m.kind !== 'fibre' && m.measure !== 'pieces'),
   );
   protected readonly opened = openedOn(() => this.material(), {
     key: (m) => m.id,

@@ -3,6 +3,7 @@ import { ChangeDetectionStrategy, Component, computed, effect, inject, input } f
 import { RouterLink } from '@angular/router';
 import type { MaterialPage } from '@vestigia/contract';
 import {
+  countLabel,
   formatTemperature,
   monthName,
   HAZARD_LABELS,
@@ -109,6 +110,12 @@ export class MaterialPageView {
             ],
       );
     });
+  }
+
+  /** Put away, a material with jars leaves them on the shelf. */
+  protected stays({ stockLots }: MaterialPage): string {
+    const full = stockLots.filter((j) => j.onHand > 0);
+    return full.length === 0 ? '' : $localize`${countLabel(full.length, 'jar')}:jars: of it stay on the shelf.`;
   }
 
   protected factsOf({ material: { facts: f, note } }: MaterialPage): string {
