@@ -269,8 +269,8 @@ export class NewLotPage {
     const { intake, also, schools } = this.extras();
     const water = s.waters.find((w) => w.id === this.waterId())?.name ?? $localize`not said`;
     return [
-      $localize`Water: ${water}:water:`,
       $localize`Pots that may be used: ${s.vessels.length - this.without().length} of ${s.vessels.length}`,
+      $localize`water: ${water}:water:`,
       $localize`at intake: ${intake.flags.length === 0 ? $localize`nothing to note` : intake.flags.map((f) => INTAKE_FLAG_LABELS[f]).join(', ')}`,
       also.length === 0 ? $localize`no other base` : $localize`other bases: ${also.length}`,
       schools.length === 0 ? $localize`as proven` : $localize`other schools: ${schools.length}`,
