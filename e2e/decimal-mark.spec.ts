@@ -44,7 +44,7 @@ describe('a studio that writes a comma', () => {
   it('is told a figure in the other units, where the pointer rests or the keyboard is', async () => {
     const { page } = isaby;
     await isaby.settled('/stores');
-    const cell = await page.waitForSelector('[role=row]:not(.top) .number');
+    const cell = await page.waitForSelector('[role=row]:not(.top) .onHand');
     const box = (await cell?.boundingBox())!;
     // The figure stands at the right of its cell.
     await page.mouse.move(box.x + box.width - 12, box.y + box.height / 2);

@@ -47,8 +47,8 @@ describe('lists as somebody wants to look at them', () => {
     await isaby.page.waitForFunction(() => location.search === '?find=mordant&by=free&without=place');
     await isaby.settled('/today');
     await isaby.press('Mordants, least first');
-    await isaby.sees('Mordants', 'main');
     await isaby.sees('Stores', 'h1');
+    await isaby.sees('Best before', 'main');
     expect(query()).toBe('?find=mordant&by=free&without=place');
     expect(await heads()).not.toContain('Place');
     await isaby.press('View');

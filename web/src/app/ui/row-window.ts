@@ -17,7 +17,12 @@ const ROW_PX_AT_FIRST = 36;
 @Directive({
   selector: 'table[vsRowWindow]',
   exportAs: 'vsRowWindow',
-  host: { '[attr.aria-rowcount]': 'isPart() ? count() + 1 : null', '[class.part]': 'isPart()' },
+  host: {
+    '[attr.aria-rowcount]': 'isPart() ? count() + 1 : null',
+    '[class.part]': 'isPart()',
+    // Its rows come and go: the browser holds the page still by none of them.
+    '[style.overflow-anchor]': "isPart() ? 'none' : null",
+  },
 })
 export class RowWindow implements AfterViewInit, OnDestroy {
   /** How many rows there are. */
