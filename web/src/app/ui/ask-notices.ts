@@ -14,6 +14,11 @@ import { PotNotices } from '../services/pot-notices';
       <button i18n class="plain" type="button" (click)="notices.answer()">No, only here</button>
     </p>
   }`,
+  styles: `
+    p {
+      max-width: none;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class AskNotices {
