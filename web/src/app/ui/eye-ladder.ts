@@ -167,7 +167,7 @@ export interface LadderFound {
 export class EyeLadder {
   /** What its template says by what holds. */
   protected readonly says = {
-    rung: (value: unknown): string => $localize`rung ${value}`,
+    rung: (value: string | number): string => $localize`rung ${value}`,
   };
 
   /** Where the ladder begins: what the piece was to be. */

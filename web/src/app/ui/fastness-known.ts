@@ -74,7 +74,7 @@ type Grade = FastnessOf['pairs'][number]['lightChange'];
 export class FastnessKnown {
   /** What its template says by what holds. */
   protected readonly says = {
-    on: (mordant: unknown): string => $localize` on ${mordant}`,
+    on: (mordant: string | number): string => $localize` on ${mordant}`,
   };
 
   private readonly api = inject(ApiClient);

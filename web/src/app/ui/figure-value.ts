@@ -41,7 +41,7 @@ import { figureText } from '../format/figure-text';
 export class FigureValue {
   /** What its template says by what holds. */
   protected readonly says = {
-    showWorking: (name: unknown, text: unknown): string => $localize`${name} ${text}, show working`,
+    showWorking: (name: string | number, text: string | number): string => $localize`${name} ${text}, show working`,
   };
 
   private readonly contextPanel = inject(ContextPanel);

@@ -55,7 +55,7 @@ const RESTS_ON: Readonly<Record<NonNullable<LotDetail['verdicts'][number]['rests
 export class GivenVerdicts {
   /** What its template says by what holds. */
   protected readonly says = {
-    takeBack: (verdict: unknown): string => $localize`Take back: ${verdict}`,
+    takeBack: (verdict: string | number): string => $localize`Take back: ${verdict}`,
   };
 
   private readonly api = inject(ApiClient);

@@ -17,7 +17,7 @@ import type { MatchAsked } from '../services/ask-match';
       </p>
       @if (percent(); as p) {
         <p>
-          <progress max="100" [value]="p" [attr.aria-label]="says.learntSoFarOf(p)"></progress>
+          <progress max="100" [value]="p" [attr.aria-label]="says.learntPercent(p)"></progress>
           <button i18n class="plain small" type="button" (click)="asked().stop()">Stop</button>
         </p>
       }
@@ -27,7 +27,7 @@ import type { MatchAsked } from '../services/ask-match';
 export class MatchAtWork {
   /** What its template says by what holds. */
   protected readonly says = {
-    learntSoFarOf: (p: unknown): string => $localize`Learnt so far: ${p} of a hundred`,
+    learntPercent: (percent: string | number): string => $localize`Learnt so far: ${percent} of a hundred`,
   };
 
   /** What is asked. */

@@ -35,7 +35,7 @@ const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the 
     <form (ngSubmit)="keep()">
       <div class="fields">
         <mat-form-field class="wide"
-          ><mat-label>{{ correcting() ? says.whatShouldStandEmpty : says.aNote }}</mat-label
+          ><mat-label>{{ correcting() ? says.standsOrTakesBack : says.aNote }}</mat-label
           ><textarea matInput rows="2" name="note" [(ngModel)]="text"></textarea>
         </mat-form-field>
         @if (lot(); as l) {
@@ -71,7 +71,7 @@ const MARK_LABELS = { next: $localize`for next time`, recipe: $localize`for the 
 export class Notes {
   /** What its template says by what holds. */
   protected readonly says = {
-    whatShouldStandEmpty: $localize`What should stand; empty takes it back`,
+    standsOrTakesBack: $localize`What should stand; empty takes it back`,
     aNote: $localize`A note`,
   };
 

@@ -5,7 +5,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 @Component({
   selector: 'vs-pages-nav',
   imports: [RouterLink, RouterLinkActive],
-  template: `<nav class="within" [attr.aria-label]="says.inSaid(place())">
+  template: `<nav class="within" [attr.aria-label]="says.pagesOf(place())">
     @for (page of pages(); track page.path) {
       <a
         [routerLink]="page.path"
@@ -21,7 +21,7 @@ import { RouterLink, RouterLinkActive } from '@angular/router';
 export class PagesNav {
   /** What its template says by what holds. */
   protected readonly says = {
-    inSaid: (place: unknown): string => $localize`In ${place}`,
+    pagesOf: (place: string | number): string => $localize`In ${place}`,
   };
 
   /** Whatever the page was brought with in its address. */

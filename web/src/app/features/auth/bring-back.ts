@@ -95,7 +95,7 @@ const PHASES: Readonly<Record<OpeningDocument['phase'], string>> = {
 export class BringBack {
   /** What its template says by what holds. */
   protected readonly says = {
-    bringBackTheStudio: (copy: unknown): string => $localize`Bring back the studio of ${copy}`,
+    bringBackTheStudio: (copy: string | number): string => $localize`Bring back the studio of ${copy}`,
   };
 
   private readonly api = inject(ApiClient);

@@ -46,8 +46,8 @@ import { ScrollRegion } from '../../ui/scroll-region';
 export class SignInPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    iHaveAPassphrase: $localize`I have a passphrase`,
-    iWasGivenA: $localize`I was given a code`,
+    byPassphrase: $localize`I have a passphrase`,
+    byCode: $localize`I was given a code`,
   };
 
   private readonly api = inject(ApiClient);

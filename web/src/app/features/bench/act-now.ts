@@ -53,8 +53,8 @@ export class ActNow {
   /** What its template says by what holds. */
   protected readonly says = {
     lookNow: $localize`Look now`,
-    lookAgainIn: (now: unknown): string => $localize`Look again in ${now}`,
-    then: (next: unknown): string => $localize`; then ${next}`,
+    lookAgainIn: (now: string | number): string => $localize`Look again in ${now}`,
+    then: (next: string | number): string => $localize`; then ${next}`,
   };
 
   protected readonly state = inject(BenchState);

@@ -37,9 +37,9 @@ import { Decimals } from '../../ui/decimals';
 export class ActRun {
   /** What its template says by what holds. */
   protected readonly says = {
-    of: (wanted: unknown): string => $localize`:the temperature wanted, after the one it has:of ${wanted}`,
+    of: (wanted: string | number): string => $localize`:the temperature wanted, after the one it has:of ${wanted}`,
     timeIsUp: $localize`Time is up`,
-    batch: (batch: unknown): string => $localize`, batch ${batch}`,
+    batch: (batch: string | number): string => $localize`, batch ${batch}`,
   };
 
   protected readonly state = inject(BenchState);

@@ -42,10 +42,10 @@ type WeighAct = Extract<BenchAct, { kind: 'weigh' }>;
 export class ActWeigh {
   /** What its template says by what holds. */
   protected readonly says = {
-    itIsTakenAs: $localize`It is taken as soon as it stands still.`,
+    takenOnceStill: $localize`It is taken as soon as it stands still.`,
     whatTheBalanceShows: $localize`What the balance shows`,
     whatWasMeasuredOut: $localize`What was measured out`,
-    theCustomerSOwn: $localize`the customer’s own`,
+    customersOwn: $localize`the customer’s own`,
     noneOnTheShelf: $localize`none on the shelf`,
   };
 

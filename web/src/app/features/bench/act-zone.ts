@@ -40,8 +40,8 @@ import { Decimals } from '../../ui/decimals';
 export class ActZone {
   /** What its template says by what holds. */
   protected readonly says = {
-    turnIn: (order: unknown, waitLabel: unknown): string => $localize`Turn ${order} in ${waitLabel}`,
-    comesOutNow: (title: unknown): string => $localize`${title} comes out now`,
+    turnIn: (order: string | number, waitLabel: string | number): string => $localize`Turn ${order} in ${waitLabel}`,
+    comesOutNow: (title: string | number): string => $localize`${title} comes out now`,
     aPiece: $localize` a piece`,
     itIsOutAlready: $localize`It is out already`,
     itIsOut: $localize`It is out`,

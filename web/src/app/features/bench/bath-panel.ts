@@ -25,7 +25,7 @@ const OFFERED: readonly BathMoveKind[] = ['add', 'takeOut', 'evaporate', 'level'
 export class BathPanel {
   /** What its template says by what holds. */
   protected readonly says = {
-    theBathOfBatch: (batch: unknown): string => $localize`The bath of batch ${batch}:batch::`,
+    bathOfBatch: (batch: string | number): string => $localize`The bath of batch ${batch}:batch::`,
     theBath: $localize`The bath:`,
   };
 

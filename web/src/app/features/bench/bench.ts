@@ -72,7 +72,7 @@ const READ_REHEARSAL_MS = 4000;
 export class BenchPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    nothingIsAtThe: $localize`Nothing is at the bench`,
+    nothingHere: $localize`Nothing is at the bench`,
   };
 
   private readonly api = inject(ApiClient);

@@ -34,15 +34,15 @@ export class CardPage {
   /** What its template says by what holds. */
   protected readonly says = {
     hottest: $localize`Hottest`,
-    day: (title: unknown): string => $localize`Day, ${title}`,
-    begun: (title: unknown): string => $localize`Begun, ${title}`,
-    finished: (title: unknown): string => $localize`Finished, ${title}`,
-    hottest2: (title: unknown): string => $localize`Hottest, ${title}`,
-    ph: (title: unknown): string => $localize`pH, ${title}`,
-    batch: (batch: unknown): string => $localize`, batch ${batch}`,
-    weighed: (name: unknown): string => $localize`Weighed, ${name}`,
-    jarOf: (name: unknown): string => $localize`Jar of ${name}`,
-    note: (title: unknown): string => $localize`Note, ${title}`,
+    day: (title: string | number): string => $localize`Day, ${title}`,
+    begun: (title: string | number): string => $localize`Begun, ${title}`,
+    finished: (title: string | number): string => $localize`Finished, ${title}`,
+    hottestOf: (title: string | number): string => $localize`Hottest, ${title}`,
+    ph: (title: string | number): string => $localize`pH, ${title}`,
+    batch: (batch: string | number): string => $localize`, batch ${batch}`,
+    weighed: (name: string | number): string => $localize`Weighed, ${name}`,
+    jarOf: (name: string | number): string => $localize`Jar of ${name}`,
+    note: (title: string | number): string => $localize`Note, ${title}`,
   };
 
   private readonly api = inject(ApiClient);

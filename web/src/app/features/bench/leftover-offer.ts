@@ -30,7 +30,7 @@ import { BenchState } from './bench-state';
 export class LeftoverOffer {
   /** What its template says by what holds. */
   protected readonly says = {
-    likelyOfInIt: (value: unknown, unit: unknown, strengthOf: unknown): string =>
+    likelyOfInIt: (value: string | number, unit: string | number, strengthOf: string | number): string =>
       $localize`, likely ${value} ${unit} of ${strengthOf} in it`,
   };
 

@@ -31,10 +31,10 @@ const isCorrectable = (e: RunEntryView): e is Correctable =>
 export class RunEntryLog {
   /** What its template says by what holds. */
   protected readonly says = {
-    told: (recordedAt: unknown): string => $localize`, told ${recordedAt}`,
-    whatWasReallyWeighed: $localize`What was really weighed`,
-    whatItReallyWas: $localize`What it really was`,
-    whatShouldStand: $localize`What should stand`,
+    told: (recordedAt: string | number): string => $localize`, told ${recordedAt}`,
+    reallyWeighed: $localize`What was really weighed`,
+    reallyWas: $localize`What it really was`,
+    shouldStand: $localize`What should stand`,
   };
 
   private readonly session = inject(Session);

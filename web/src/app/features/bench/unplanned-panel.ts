@@ -60,10 +60,11 @@ const traitsOf = ({ hazards, kind }: KnownJar): Trait[] => (kind === 'tannin' ? 
 export class UnplannedPanel {
   /** What its template says by what holds. */
   protected readonly says = {
-    eGGOr: $localize`e.g. 20 g, or a handful`,
+    exampleWeight: $localize`e.g. 20 g`,
+    exampleAmount: $localize`e.g. 20 g, or a handful`,
     howHot: $localize`How hot`,
-    outOf: (material: unknown, tag: unknown): string => $localize`${material} out of ${tag}`,
-    fromNoJarOn: $localize`From no jar on the shelf.`,
+    outOf: (material: string | number, tag: string | number): string => $localize`${material} out of ${tag}`,
+    fromNoJar: $localize`From no jar on the shelf.`,
   };
 
   private readonly api = inject(ApiClient);

@@ -78,13 +78,13 @@ export class ColourwayPage {
   protected readonly says = {
     setAnotherMaster: $localize`Set another master`,
     setTheMaster: $localize`Set the master`,
-    aNewMasterTakes: $localize`A new master takes a reason; the lots before keep the one they were dyed under.`,
-    chooseTheLotThat: $localize`Choose the lot that came out as it should, or give the swatch as the colour reader has it.`,
+    reasonMissing: $localize`A new master takes a reason; the lots before keep the one they were dyed under.`,
+    masterMissing: $localize`Choose the lot that came out as it should, or give the swatch as the colour reader has it.`,
     whyAnother: $localize`Why another`,
     note: $localize`Note`,
     now: $localize`now`,
     superseded: $localize`superseded`,
-    asCameOut: (tag: unknown): string => $localize`as ${tag} came out. `,
+    asCameOut: (tag: string | number): string => $localize`as ${tag} came out. `,
   };
 
   private readonly api = inject(ApiClient);

@@ -53,7 +53,7 @@ import { Decimals } from '../../ui/decimals';
 export class ColourwaysPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    dyeALotOf: (name: unknown): string => $localize`Dye a lot of ${name}`,
+    dyeALotOf: (name: string | number): string => $localize`Dye a lot of ${name}`,
   };
 
   private readonly api = inject(ApiClient);

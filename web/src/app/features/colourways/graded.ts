@@ -49,8 +49,8 @@ export class GradedPage {
   /** What its template says by what holds. */
   protected readonly says = {
     takesLeastDye: $localize`Takes least dye: `,
-    itDoesNotCome: $localize`; it does not come from the palest to the full shade by itself`,
-    shade: (n: unknown): string => $localize`shade ${n}`,
+    notOfItself: $localize`; it does not come from the palest to the full shade by itself`,
+    shade: (n: string | number): string => $localize`shade ${n}`,
   };
 
   private readonly api = inject(ApiClient);

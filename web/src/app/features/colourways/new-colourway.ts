@@ -38,7 +38,7 @@ import { toChoose } from '../../ui/put-away-too';
 export class NewColourwayPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    aSwatchWantsAll: $localize`A swatch wants all three: L*, a* and b*.`,
+    swatchIncomplete: $localize`A swatch wants all three: L*, a* and b*.`,
   };
 
   private readonly api = inject(ApiClient);

@@ -72,7 +72,7 @@ const numbersOf = (line: string): number[] =>
 export class CardMeasured {
   /** What its template says by what holds. */
   protected readonly says = {
-    patch: (value: unknown): string => $localize`patch ${value}`,
+    patch: (value: string | number): string => $localize`patch ${value}`,
   };
 
   private readonly api = inject(ApiClient);

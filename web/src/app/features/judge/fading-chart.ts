@@ -11,13 +11,13 @@ const POINTS = 60;
 @Component({
   selector: 'vs-fading-chart',
   imports: [Chart],
-  template: `<vs-chart [option]="option()" [label]="says.fadingOverDays(said())" />`,
+  template: `<vs-chart [option]="option()" [label]="says.ofChart(said())" />`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class FadingChart {
   /** What its template says by what holds. */
   protected readonly says = {
-    fadingOverDays: (said: unknown): string => $localize`Fading over days: ${said}`,
+    ofChart: (lines: string | number): string => $localize`Fading over days: ${lines}`,
   };
 
   readonly test = input.required<FastnessTest>();

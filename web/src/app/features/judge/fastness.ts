@@ -62,8 +62,8 @@ export class FastnessPage {
   protected readonly says = {
     hangTheCard: $localize`Hang the card`,
     beginTheWashTest: $localize`Begin the wash test`,
-    on: (join: unknown): string => $localize` on ${join}`,
-    whiteStained: (cloth: unknown): string => $localize`white ${cloth}, stained`,
+    on: (fibres: string | number): string => $localize` on ${fibres}`,
+    whiteStained: (cloth: string | number): string => $localize`white ${cloth}, stained`,
     theOpenHalf: $localize`the open half`,
     itself: $localize`itself`,
     byEye: $localize`, by eye`,

@@ -110,7 +110,7 @@ export class JudgePage {
   /** What its template says by what holds. */
   protected readonly says = {
     holdWantsReason: $localize`To hold or refuse it, or to pass what strays, write the reason.`,
-    master: (master: unknown): string => $localize`Master · ${master}`,
+    master: (master: string | number): string => $localize`Master · ${master}`,
     noMasterYet: $localize`No master yet`,
     asAWhole: $localize`as a whole`,
     notRead: $localize`not read`,
@@ -120,7 +120,7 @@ export class JudgePage {
     within: $localize`within`,
     beyond: $localize`beyond`,
     afterTheVerdict: $localize`, after the verdict`,
-    readBy: (name: unknown): string => $localize`read by ${name}`,
+    readBy: (name: string | number): string => $localize`read by ${name}`,
   };
 
   private readonly api = inject(ApiClient);

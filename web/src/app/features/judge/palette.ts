@@ -70,9 +70,9 @@ function kept(): Kept {
 export class PalettePage {
   /** What its template says by what holds. */
   protected readonly says = {
-    onePlaceEarlier: (title: unknown): string => $localize`${title}, one place earlier`,
-    onePlaceLater: (title: unknown): string => $localize`${title}, one place later`,
-    leaveOut: (title: unknown): string => $localize`Leave ${title} out`,
+    onePlaceEarlier: (title: string | number): string => $localize`${title}, one place earlier`,
+    onePlaceLater: (title: string | number): string => $localize`${title}, one place later`,
+    leaveOut: (title: string | number): string => $localize`Leave ${title} out`,
   };
 
   private readonly api = inject(ApiClient);

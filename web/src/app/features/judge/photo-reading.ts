@@ -74,10 +74,10 @@ const EDGE_LABELS = { x: 'Left', y: $localize`Top`, width: $localize`Width`, hei
 export class PhotoReading {
   /** What its template says by what holds. */
   protected readonly says = {
-    nobodyHasMeasuredIt: $localize`; nobody has measured it yet, so every error grows by what a printer misses.`,
+    cardNotMeasured: $localize`; nobody has measured it yet, so every error grows by what a printer misses.`,
     measuring: $localize`Measuring …`,
     measureThem: $localize`Measure them`,
-    howEvenIsBlock: (id: unknown): string => $localize`How even ${id} is, block by block`,
+    evenness: (id: string | number): string => $localize`How even ${id} is, block by block`,
   };
 
   private readonly api = inject(ApiClient);

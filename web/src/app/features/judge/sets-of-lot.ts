@@ -138,9 +138,9 @@ export class SetsOfLot {
     itself: $localize`itself`,
     themselves: $localize`themselves`,
     sorting: $localize`Sorting …`,
-    sortIntoSets: (piece: unknown): string => $localize`Sort ${piece} into sets`,
-    set: (value: unknown): string => $localize`set ${value}`,
-    piece: (mark: unknown): string => $localize`piece ${mark}`,
+    sortIntoSets: (piece: string | number): string => $localize`Sort ${piece} into sets`,
+    set: (value: string | number): string => $localize`set ${value}`,
+    piece: (mark: string | number): string => $localize`piece ${mark}`,
   };
 
   private readonly api = inject(ApiClient);

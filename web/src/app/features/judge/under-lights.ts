@@ -25,9 +25,14 @@ export interface ReadSpectrally {
   template: `<div class="mounts lights">
       @for (l of lights(); track l.light) {
         <figure>
-          <vs-swatch [lab]="l.own" [width]="5" [height]="90" [label]="says.inSaid(own().name, l.label)" />
+          <vs-swatch [lab]="l.own" [width]="5" [height]="90" [label]="says.underLight(own().name, l.label)" />
           @if (l.other; as other) {
-            <vs-swatch [lab]="other" [width]="5" [height]="90" [label]="says.inSaid(beside()?.name, l.label)" />
+            <vs-swatch
+              [lab]="other"
+              [width]="5"
+              [height]="90"
+              [label]="says.underLight(beside()?.name ?? '', l.label)"
+            />
           }
           <figcaption>{{ l.label }}{{ l.said }}</figcaption>
         </figure>
@@ -48,7 +53,7 @@ export interface ReadSpectrally {
 export class UnderLights {
   /** What its template says by what holds. */
   protected readonly says = {
-    inSaid: (name: unknown, label: unknown): string => $localize`${name} in ${label}`,
+    underLight: (name: string | number, label: string | number): string => $localize`${name} in ${label}`,
   };
 
   readonly own = input.required<ReadSpectrally>();

@@ -69,10 +69,10 @@ interface Need {
 export class FirstLotPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    yourPotHoldsL: $localize`Your pot holds, l`,
-    anotherPotLIf: $localize`Another pot, l, if you like`,
-    eGSOf: (pieceWord: unknown): string => $localize`e.g. 3 ${pieceWord}s of 100 g`,
-    thereIs: (name: unknown): string => $localize`There is, ${name}`,
+    potHolds: $localize`Your pot holds, l`,
+    secondPotHolds: $localize`Another pot, l, if you like`,
+    examplePieces: (pieceWord: string | number): string => $localize`e.g. 3 ${pieceWord}s of 100 g`,
+    thereIs: (name: string | number): string => $localize`There is, ${name}`,
   };
 
   private readonly api = inject(ApiClient);

@@ -37,7 +37,7 @@ export const AT_HAND = $localize`protection at hand, sheet read`;
             [name]="'why ' + c.key"
             [ngModel]="reasons()[c.key] ?? ''"
             (ngModelChange)="say(c.key, $event)"
-            [attr.aria-label]="says.whyGoOnAll(c.message)"
+            [attr.aria-label]="says.whyGoOn(c.message)"
         /></mat-form-field>
       }
     </div>
@@ -66,7 +66,7 @@ export class LotChecks {
   /** What its template says by what holds. */
   protected readonly says = {
     stop: $localize`Stop. `,
-    whyGoOnAll: (message: unknown): string => $localize`Why go on all the same? ${message}`,
+    whyGoOn: (message: string | number): string => $localize`Why go on all the same? ${message}`,
   };
 
   readonly checks = input.required<readonly LotCheck[]>();

@@ -123,14 +123,14 @@ export class LotPage {
   /** What its template says by what holds. */
   protected readonly says = {
     strikeOff: $localize`strike-off, `,
-    beforeTheseBooksBegan: $localize`; before these books began, so nothing left the shelf`,
-    byTheSimulatedBath: $localize`By the simulated bath probe`,
-    byTheBathProbe: $localize`By the bath probe`,
-    told: (told: unknown): string => $localize`, told ${told}`,
+    beforeBooks: $localize`; before these books began, so nothing left the shelf`,
+    bySimulatedProbe: $localize`By the simulated bath probe`,
+    byProbe: $localize`By the bath probe`,
+    toldOn: (told: string | number): string => $localize`, told ${told}`,
     master: $localize`Master`,
     noMasterYet: $localize`No master yet`,
-    ph: (ph: unknown): string => $localize`, pH ${ph}`,
-    dh: (hardnessDh: unknown): string => $localize`, ${hardnessDh} °dH`,
+    ph: (ph: string | number): string => $localize`, pH ${ph}`,
+    hardness: (hardnessDh: string | number): string => $localize`, ${hardnessDh} °dH`,
     notSaid: $localize`not said`,
   };
 

@@ -38,7 +38,7 @@ import { DraftOf } from '../../ui/draft';
       </div>
       <vs-refusal [problem]="action.problem()" />
       <button class="act" type="submit" [disabled]="action.busy() || what().trim() === '' || why().trim() === ''">
-        {{ what().trim() === '' || why().trim() === '' ? says.sayWhatAndWhy : says.writeItBesideThe }}
+        {{ what().trim() === '' || why().trim() === '' ? says.missing : says.write }}
       </button>
     </form>
   `,
@@ -47,8 +47,8 @@ import { DraftOf } from '../../ui/draft';
 export class TellLate {
   /** What its template says by what holds. */
   protected readonly says = {
-    sayWhatAndWhy: $localize`Say what, and why only now`,
-    writeItBesideThe: $localize`Write it beside the record`,
+    missing: $localize`Say what, and why only now`,
+    write: $localize`Write it beside the record`,
   };
 
   private readonly api = inject(ApiClient);

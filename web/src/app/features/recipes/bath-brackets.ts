@@ -53,7 +53,7 @@ import type { BathMark } from '@vestigia/core';
 export class BathBrackets {
   /** What its template says by what holds. */
   protected readonly says = {
-    inOneLiquor: (name: unknown): string => $localize`in one liquor: ${name}`,
+    inOneLiquor: (name: string | number): string => $localize`in one liquor: ${name}`,
   };
 
   readonly marks = input.required<readonly BathMark[]>();

@@ -33,11 +33,11 @@ const AT: Readonly<Partial<Record<StripFactor, readonly StepKind[]>>> = {
 export class NewStripTrialPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    ifTheyWereWeighed: $localize`if they were weighed`,
-    minutesStripByStrip: $localize`Minutes, strip by strip`,
-    ofTheWeightOf: $localize`% of the weight of fibre, strip by strip`,
-    aTrialHasTwo: $localize`A trial has two strips or more.`,
-    stripsAlikeButFor: (value: unknown, factor: unknown): string =>
+    ifWeighed: $localize`if they were weighed`,
+    minutesEach: $localize`Minutes, strip by strip`,
+    percentEach: $localize`% of the weight of fibre, strip by strip`,
+    tooFewStrips: $localize`A trial has two strips or more.`,
+    stripsAlikeButFor: (value: string | number, factor: string | number): string =>
       $localize`${value} strips, alike but for the ${factor}.`,
   };
 

@@ -42,7 +42,7 @@ const NEW_ZONE: PlacedZone = {
 export class PlacedEditor {
   /** What its template says by what holds. */
   protected readonly says = {
-    zone: (i: unknown): string => $localize`Zone ${i}`,
+    zone: (i: string | number): string => $localize`Zone ${i}`,
   };
 
   readonly plan = model.required<PlacedPlan | null>();

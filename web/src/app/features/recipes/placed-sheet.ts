@@ -26,8 +26,8 @@ const LANE_MM = 14;
 export class PlacedSheetPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    fromToCm: (from: unknown, widthMm: unknown): string => $localize`from ${from} to ${widthMm} cm`,
-    ml: (mlPerPiece: unknown): string => $localize`, ${mlPerPiece} ml`,
+    fromToCm: (from: string | number, widthMm: string | number): string => $localize`from ${from} to ${widthMm} cm`,
+    ml: (mlPerPiece: string | number): string => $localize`, ${mlPerPiece} ml`,
   };
 
   private readonly api = inject(ApiClient);

@@ -16,7 +16,7 @@ import { RefusalNote } from '../../ui/refusal';
 export class RecipePrivacy {
   /** What its template says by what holds. */
   protected readonly says = {
-    versionIsKeptTo: (number: unknown): string => $localize`Version ${number} is kept to`,
+    versionIsKeptTo: (number: string | number): string => $localize`Version ${number} is kept to`,
   };
 
   private readonly api = inject(ApiClient);

@@ -109,14 +109,14 @@ export class RecipePage {
   protected readonly stateLabel = LOT_STATE_LABELS;
   /** What its template says by what holds. */
   protected readonly says = {
-    noShorterThan: (minLiquorRatio: unknown): string => $localize`, no shorter than 1:${minLiquorRatio}`,
+    noShorterThan: (minLiquorRatio: string | number): string => $localize`, no shorter than 1:${minLiquorRatio}`,
     or: $localize` or `,
-    dh: (hardnessDh: unknown): string => $localize`, ${hardnessDh} °dH`,
-    handsAllTheTime: $localize`hands all the time`,
+    hardness: (hardnessDh: string | number): string => $localize`, ${hardnessDh} °dH`,
+    attended: $localize`hands all the time`,
     waiting: $localize`waiting`,
-    doneByTheEye: $localize`, done by the eye`,
-    doneByClockAnd: $localize`, done by clock and eye`,
-    everyMin: (lookEveryMin: unknown): string => $localize` · every ${lookEveryMin} min`,
+    byEye: $localize`, done by the eye`,
+    byClockAndEye: $localize`, done by clock and eye`,
+    lookEvery: (lookEveryMin: string | number): string => $localize` · every ${lookEveryMin} min`,
     within: $localize`within`,
     outside: $localize`outside`,
   };

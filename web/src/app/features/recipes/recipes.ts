@@ -60,7 +60,7 @@ import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
 export class RecipesPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    gaveLastOn: (base: unknown): string => $localize`gave last, on ${base}`,
+    gaveLastOn: (base: string | number): string => $localize`gave last, on ${base}`,
   };
 
   private readonly api = inject(ApiClient);

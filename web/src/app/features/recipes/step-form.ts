@@ -44,8 +44,8 @@ export class StepForm {
   protected readonly says = {
     reachAndHold: $localize`Reach and hold`,
     neverAbove: $localize`Never above`,
-    reachAndHold2: $localize`reach and hold`,
-    legs: (value: unknown): string => $localize`${value} legs`,
+    reachAndHoldLater: $localize`reach and hold`,
+    legs: (value: string | number): string => $localize`${value} legs`,
     to: $localize`To`,
   };
 

@@ -39,10 +39,10 @@ type SeenStrip = NewStripLook['seen'][number];
 export class StripLooks {
   /** What its template says by what holds. */
   protected readonly says = {
-    goodFor: (join: unknown): string => $localize`. Good for ${join}`,
-    strip: (number: unknown): string => $localize`strip ${number}`,
-    writeItDownIn: $localize`Write it down in place of what I said`,
-    writeDownHowI: $localize`Write down how I place them`,
+    goodFor: (uses: string | number): string => $localize`. Good for ${uses}`,
+    strip: (number: string | number): string => $localize`strip ${number}`,
+    replaceIt: $localize`Write it down in place of what I said`,
+    writeItDown: $localize`Write down how I place them`,
   };
 
   private readonly api = inject(ApiClient);

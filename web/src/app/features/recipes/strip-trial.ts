@@ -69,9 +69,9 @@ import { Decimals } from '../../ui/decimals';
 export class StripTrialPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    gTogether: (totalG: unknown): string => $localize`, ${totalG} g together`,
-    strip: (number: unknown): string => $localize`strip ${number}`,
-    itCorrectsTheReading: $localize`It corrects the reading before it.`,
+    totalWeight: (totalG: string | number): string => $localize`, ${totalG} g together`,
+    strip: (number: string | number): string => $localize`strip ${number}`,
+    corrects: $localize`It corrects the reading before it.`,
   };
 
   private readonly api = inject(ApiClient);

@@ -52,7 +52,7 @@ export class TakeInRecipePage {
   protected readonly kindLabel = MATERIAL_KIND_LABELS;
   /** What its template says by what holds. */
   protected readonly says = {
-    sayWhatEachMaterial: $localize`Say what each material is here.`,
+    materialsMissing: $localize`Say what each material is here.`,
   };
 
   private readonly api = inject(ApiClient);

@@ -91,16 +91,16 @@ const NOTED_AFTER_MS = 400;
 export class WriteRecipePage {
   /** What its template says by what holds. */
   protected readonly says = {
-    theNextVersionOf: (name: unknown): string => $localize`The next version of ${name}`,
-    aRecipeBegunFrom: (name: unknown): string => $localize`A recipe begun from ${name}`,
+    nextVersionOf: (name: string | number): string => $localize`The next version of ${name}`,
+    begunFrom: (name: string | number): string => $localize`A recipe begun from ${name}`,
     writeARecipe: $localize`Write a recipe`,
     atMostDh: $localize`at most, °dH`,
     atLeastDh: $localize`at least, °dH`,
-    earlier: (title: unknown): string => $localize`Earlier: ${title}`,
-    takeOut: (title: unknown): string => $localize`Take out ${title}`,
+    earlier: (title: string | number): string => $localize`Earlier: ${title}`,
+    takeOut: (title: string | number): string => $localize`Take out ${title}`,
     none: $localize`none`,
     notSaid: $localize`not said`,
-    zones: (value: unknown): string => $localize`${value} zones`,
+    zones: (value: string | number): string => $localize`${value} zones`,
   };
 
   private readonly api = inject(ApiClient);

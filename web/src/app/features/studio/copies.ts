@@ -29,7 +29,7 @@ const SHOWN_AT_FIRST = 3;
       }
       @if (t.isOld) {
         <p i18n class="refusal" role="alert">
-          {{ t.copies.length > 0 ? says.thatIsDaysAgo : says.workWasDoneFor }}
+          {{ t.copies.length > 0 ? says.daysAgo : says.neverCopied }}
           Make one now, and see that the computer is on for a while after the day’s work.
         </p>
       }
@@ -41,7 +41,7 @@ const SHOWN_AT_FIRST = 3;
       }
       <div class="actions">
         <button class="act" type="button" [disabled]="action.busy()" (click)="make()">
-          {{ action.busy() ? says.copyingAndLookingIt : says.makeACopyNow }}
+          {{ action.busy() ? says.copying : says.copyNow }}
         </button>
         <a i18n class="act" href="/api/studio-file" download>Take the studio file away</a>
       </div>
@@ -88,10 +88,10 @@ const SHOWN_AT_FIRST = 3;
 export class Copies {
   /** What its template says by what holds. */
   protected readonly says = {
-    thatIsDaysAgo: $localize`That is days ago, and work was done since.`,
-    workWasDoneFor: $localize`Work was done for days without one.`,
-    copyingAndLookingIt: $localize`Copying and looking it over …`,
-    makeACopyNow: $localize`Make a copy now`,
+    daysAgo: $localize`That is days ago, and work was done since.`,
+    neverCopied: $localize`Work was done for days without one.`,
+    copying: $localize`Copying and looking it over …`,
+    copyNow: $localize`Make a copy now`,
   };
 
   private readonly api = inject(ApiClient);

@@ -60,7 +60,7 @@ import { pageLanguage } from '../../api/page-language';
                     class="plain"
                     type="button"
                     [disabled]="code.busy()"
-                    [attr.aria-label]="says.forgotThePassphraseA(p.name)"
+                    [attr.aria-label]="says.codeFor(p.name)"
                     (click)="giveCode(p)"
                   >
                     Forgot the passphrase
@@ -171,8 +171,8 @@ export class People {
   /** What its template says by what holds. */
   protected readonly says = {
     you: $localize` (you)`,
-    whatMayDo: (name: unknown): string => $localize`What ${name} may do`,
-    forgotThePassphraseA: (name: unknown): string => $localize`Forgot the passphrase: a code for ${name}`,
+    whatMayDo: (name: string | number): string => $localize`What ${name} may do`,
+    codeFor: (name: string | number): string => $localize`Forgot the passphrase: a code for ${name}`,
   };
 
   private readonly api = inject(ApiClient);

@@ -61,7 +61,7 @@ export class Sessions {
   protected readonly says = {
     here: $localize`, here`,
     since: $localize`since `,
-    endItFor: (name: unknown, s: unknown): string => $localize`End it for ${name}, ${s}`,
+    endItFor: (name: string | number, where: string | number): string => $localize`End it for ${name}, ${where}`,
   };
 
   private readonly api = inject(ApiClient);

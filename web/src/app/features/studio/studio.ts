@@ -98,12 +98,12 @@ type WaterDraft = Omit<WaterSource, 'version' | 'hardnessDh'> & {
 export class StudioPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    dhPpm: (hardnessDh: unknown, hardnessDh2: unknown): string => $localize`${hardnessDh} °dH, ${hardnessDh2} ppm`,
-    mgL: (ironMgPerL: unknown): string => $localize`${ironMgPerL} mg/l`,
-    change: (name: unknown): string => $localize`Change ${name}`,
-    theRoom: $localize`The room`,
-    coldWaterComesAt: $localize`Cold water comes at`,
-    hotWaterComesAt: $localize`Hot water comes at`,
+    hardness: (dh: string | number, ppm: string | number): string => $localize`${dh} °dH, ${ppm} ppm`,
+    iron: (ironMgPerL: string | number): string => $localize`${ironMgPerL} mg/l`,
+    change: (name: string | number): string => $localize`Change ${name}`,
+    room: $localize`The room`,
+    coldWater: $localize`Cold water comes at`,
+    hotWater: $localize`Hot water comes at`,
   };
 
   private readonly api = inject(ApiClient);

@@ -63,7 +63,7 @@ type HeatDraft = Omit<StudioHeatSource, 'version' | 'powerW' | 'efficiencyPercen
 export class Vessels {
   /** What its template says by what holds. */
   protected readonly says = {
-    change: (name: unknown): string => $localize`Change ${name}`,
+    change: (name: string | number): string => $localize`Change ${name}`,
     hottestItTakes: $localize`Hottest it takes`,
   };
 

@@ -59,12 +59,12 @@ import { Decimals } from '../../ui/decimals';
 export class TodayPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    noLongerAtHand: (title: unknown): string => $localize`No longer at hand: ${title}`,
+    noLongerAtHand: (title: string | number): string => $localize`No longer at hand: ${title}`,
     noDryReadingYet: $localize`no dry reading yet`,
-    eToTheMaster: (deltaE: unknown): string => $localize`ΔE00 ${deltaE} to the master`,
+    toMaster: (deltaE: string | number): string => $localize`ΔE00 ${deltaE} to the master`,
     held: $localize`held`,
-    theWashedScrap: $localize`the washed scrap`,
-    theOpenHalfOf: $localize`the open half of the card`,
+    washedScrap: $localize`the washed scrap`,
+    openHalf: $localize`the open half of the card`,
   };
 
   private readonly api = inject(ApiClient);

@@ -35,8 +35,8 @@ import { ActBar } from '../../../ui/act-bar';
 export class CountPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    chosen: (jar: unknown): string => $localize`${jar} chosen`,
-    theWholeStudio: $localize`the whole studio`,
+    chosen: (jar: string | number): string => $localize`${jar} chosen`,
+    wholeStudio: $localize`the whole studio`,
     blind: $localize`, blind`,
   };
 

@@ -82,15 +82,15 @@ type Line = Stocktake['lines'][number];
 export class StocktakePage {
   /** What its template says by what holds. */
   protected readonly says = {
-    theWholeStudio: $localize`the whole studio`,
+    wholeStudio: $localize`the whole studio`,
     blind: $localize`, blind`,
-    itWeighsWithIts: $localize`It weighs, with its container`,
-    howMuchThereIs: $localize`How much there is`,
-    ofSaid: (weight: unknown): string => $localize` of ${weight}`,
-    writeWhatIsIn: $localize`Write what is in it`,
+    weighsWithContainer: $localize`It weighs, with its container`,
+    howMuch: $localize`How much there is`,
+    ofWeight: (weight: string | number): string => $localize` of ${weight}`,
+    writeIt: $localize`Write what is in it`,
     nextJar: $localize`Next jar`,
-    allAgreeWithThe: $localize`All agree with the screen.`,
-    theseDifferLookBefore: $localize`These differ. Look before you book.`,
+    allAgree: $localize`All agree with the screen.`,
+    theseDiffer: $localize`These differ. Look before you book.`,
     none: $localize`none`,
     or: $localize`; or `,
   };

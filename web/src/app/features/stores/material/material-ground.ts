@@ -22,7 +22,7 @@ import { LabFigures } from '../../../ui/lab-figures';
       @if (whiteness(); as w) {
         <ng-container i18n
           >CIE whiteness {{ w.whiteness | decimals: 0 }}, tint {{ w.tint | decimals: 1
-          }}{{ w.isInRange ? '' : says.outsideWhatTheFormula }}.</ng-container
+          }}{{ w.isInRange ? '' : says.outsideFormula }}.</ng-container
         >
       }
     </p>
@@ -38,9 +38,9 @@ import { LabFigures } from '../../../ui/lab-figures';
 export class MaterialGround {
   /** What its template says by what holds. */
   protected readonly says = {
-    undyed: (name: unknown): string => $localize`${name}, undyed`,
+    undyed: (name: string | number): string => $localize`${name}, undyed`,
     bandByBand: $localize`, band by band`,
-    outsideWhatTheFormula: $localize`; outside what the formula was made for, it only ranks one base against another`,
+    outsideFormula: $localize`; outside what the formula was made for, it only ranks one base against another`,
   };
 
   private readonly api = inject(ApiClient);

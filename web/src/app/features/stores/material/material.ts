@@ -73,7 +73,7 @@ export class MaterialPageView {
   protected readonly says = {
     gather: $localize`Gather.`,
     order: $localize`Order.`,
-    onHandOfOver: (name: unknown, p: unknown): string =>
+    onHandOfOver: (name: string | number, p: string | number): string =>
       $localize`On hand of ${name} over the last year; ahead of today, promises taken out, ${p}`,
   };
 

@@ -69,7 +69,7 @@ import { Said } from '../../../ui/said';
 export class MaterialsPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    gaveLastOn: (tag: unknown, base: unknown): string => $localize`gave last, ${tag} on ${base}`,
+    gaveLastOn: (tag: string | number, base: string | number): string => $localize`gave last, ${tag} on ${base}`,
     bringsTannin: $localize`, brings tannin`,
   };
 

@@ -54,9 +54,9 @@ export class NewMaterialPage {
   /** What its template says by what holds. */
   protected readonly says = {
     hereAlready: $localize`· here already`,
-    fibreABaseTo: $localize`fibre, a base to dye`,
-    nothingSaidYet: $localize`nothing said yet`,
-    giveItAName: $localize`Give it a name.`,
+    fibreKind: $localize`fibre, a base to dye`,
+    noHazards: $localize`nothing said yet`,
+    nameMissing: $localize`Give it a name.`,
   };
 
   private readonly api = inject(ApiClient);

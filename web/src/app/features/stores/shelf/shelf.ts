@@ -77,10 +77,10 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
 export class ShelfPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    theShelfAsIt: $localize`The shelf as it stood at the end of that day.`,
-    aDayToCome: $localize`A day to come: what is promised is taken out; what use without a promise may take is told under Looking ahead.`,
-    choose: (tag: unknown): string => $localize`Choose ${tag}`,
-    gaveLastOn: (tag: unknown, base: unknown): string => $localize`gave last, ${tag} on ${base}`,
+    asItStood: $localize`The shelf as it stood at the end of that day.`,
+    asItWillStand: $localize`A day to come: what is promised is taken out; what use without a promise may take is told under Looking ahead.`,
+    choose: (tag: string | number): string => $localize`Choose ${tag}`,
+    gaveLastOn: (tag: string | number, base: string | number): string => $localize`gave last, ${tag} on ${base}`,
     past: $localize` past`,
   };
 

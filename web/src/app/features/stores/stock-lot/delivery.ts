@@ -53,9 +53,9 @@ const ORIGINS: readonly { origin: StockOrigin; name: string; from: string }[] = 
 export class DeliveryPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    eGPackets: $localize`e.g. 3 packets`,
-    eGLOr: $localize`e.g. 5 l or 1 US gal`,
-    eGKgOr: $localize`e.g. 1.5 kg or 3 lb 4 oz`,
+    examplePackets: $localize`e.g. 3 packets`,
+    exampleVolume: $localize`e.g. 5 l or 1 US gal`,
+    exampleWeight: $localize`e.g. 1.5 kg or 3 lb 4 oz`,
     whereItGrew: $localize`Where it grew`,
     whereItCameFrom: $localize`Where it came from, and what it cost`,
     bestBefore: $localize`Best before`,

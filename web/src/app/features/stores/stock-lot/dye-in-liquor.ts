@@ -41,10 +41,10 @@ const USUAL_BATH_MIN = 60;
 export class DyeInLiquorPage {
   /** What its template says by what holds. */
   protected readonly says = {
-    minutesInItEach: $localize`Minutes in it, each dip`,
+    minutesEachDip: $localize`Minutes in it, each dip`,
     minutesInIt: $localize`Minutes in it`,
-    howHotIfIt: $localize`How hot, if it is warmed`,
-    sayWhatGoesIn: $localize`Say what goes in.`,
+    howHot: $localize`How hot, if it is warmed`,
+    baseMissing: $localize`Say what goes in.`,
   };
 
   private readonly api = inject(ApiClient);

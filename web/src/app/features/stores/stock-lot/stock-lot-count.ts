@@ -36,7 +36,7 @@ import { RefusalNote } from '../../../ui/refusal';
       }
       <vs-refusal [problem]="counting.problem()" />
       <button class="act main" type="submit" [disabled]="counting.busy() || counted().trim() === ''">
-        {{ counted().trim() === '' ? says.writeWhatThereIs : says.bookTheCount }}
+        {{ counted().trim() === '' ? says.countMissing : says.bookTheCount }}
       </button>
       @if (counting.problem()?.code === 'changedMeanwhile') {
         <button i18n class="plain" type="button" (click)="recount()">Weigh it again from here</button>
@@ -50,7 +50,7 @@ import { RefusalNote } from '../../../ui/refusal';
 export class StockLotCount {
   /** What its template says by what holds. */
   protected readonly says = {
-    writeWhatThereIs: $localize`Write what there is`,
+    countMissing: $localize`Write what there is`,
     bookTheCount: $localize`Book the count`,
   };
 

@@ -73,7 +73,7 @@ export class StockLotLiquor {
   } as const;
   /** What its template says by what holds. */
   protected readonly says = {
-    inSaid: (vessel: unknown): string => $localize`, in ${vessel}`,
+    inVessel: (vessel: string | number): string => $localize`, in ${vessel}`,
   };
 
   private readonly api = inject(ApiClient);

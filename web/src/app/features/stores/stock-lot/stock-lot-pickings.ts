@@ -50,12 +50,12 @@ export class StockLotPickings {
   protected readonly says = {
     about: $localize`about `,
     each: $localize` each`,
-    with: (pickedWith: unknown): string => $localize`with ${pickedWith}`,
-    portions: (portions: unknown): string => $localize`${portions} portions`,
-    portion: (value: unknown): string => $localize`Portion ${value}`,
+    with: (pickedWith: string | number): string => $localize`with ${pickedWith}`,
+    portions: (portions: string | number): string => $localize`${portions} portions`,
+    portion: (value: string | number): string => $localize`Portion ${value}`,
     howMuch: $localize`How much`,
-    itsBagAlone: $localize`Its bag alone`,
-    theBagAloneIf: $localize`The bag alone, if it is in it`,
+    bagAlone: $localize`Its bag alone`,
+    bagIfAny: $localize`The bag alone, if it is in it`,
   };
 
   private readonly api = inject(ApiClient);

@@ -53,7 +53,7 @@ const USUAL_G_PER_L = 2;
 export class StockLotVat {
   /** What its template says by what holds. */
   protected readonly says = {
-    ph: (ph: unknown): string => $localize`, pH ${ph}`,
+    ph: (ph: string | number): string => $localize`, pH ${ph}`,
     howHot: $localize`How hot`,
   };
 

@@ -69,10 +69,10 @@ export class StockLotPage {
     theReference: $localize`the reference`,
     unknownUntilTested: $localize`unknown until tested`,
     noneNoted: $localize`none noted`,
-    lies: (light: unknown): string => $localize`Lies ${light}.`,
-    gatheredOnOurOwn: $localize`Gathered on our own ground`,
-    gatheredByLeaveOf: (permission: unknown): string => $localize`Gathered by leave of ${permission}`,
-    ofTheStandTaken: (sharePercent: unknown): string => $localize`${sharePercent} % of the stand taken.`,
+    fastToLight: (light: string | number): string => $localize`Lies ${light}.`,
+    onOwnGround: $localize`Gathered on our own ground`,
+    byLeaveOf: (permission: string | number): string => $localize`Gathered by leave of ${permission}`,
+    shareTaken: (sharePercent: string | number): string => $localize`${sharePercent} % of the stand taken.`,
   };
 
   private readonly api = inject(ApiClient);

@@ -41,7 +41,7 @@ import { ScrollRegion } from '../../../ui/scroll-region';
 export class TracePicture {
   /** What its template says by what holds. */
   protected readonly says = {
-    fromWhereCameAnd: (tag: unknown): string => $localize`From where ${tag} came and where it went`,
+    cameAndWent: (tag: string | number): string => $localize`From where ${tag} came and where it went`,
   };
 
   readonly stockLot = input.required<StockLot>();
