@@ -49,7 +49,12 @@ const LEAST_DRAG_PX = 6;
 const MAP_FULL_DELTA_E00 = 4;
 const TAKEN_FORMAT = { dateStyle: 'medium', timeStyle: 'short' } as const;
 const EDGES = ['x', 'y', 'width', 'height'] as const;
-const EDGE_LABELS = { x: $localize`:an edge of a picture:Left`, y: $localize`Top`, width: $localize`Width`, height: $localize`Height` } as const;
+const EDGE_LABELS = {
+  x: $localize`:an edge of a picture:Left`,
+  y: $localize`Top`,
+  width: $localize`Width`,
+  height: $localize`Height`,
+} as const;
 
 /** A reading from a photograph: a grey card and the pieces are marked in it, and a worker says what they are. */
 @Component({
