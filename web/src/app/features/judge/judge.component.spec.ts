@@ -37,7 +37,6 @@ describe('the verdict on a lot, or on one part of it alone', () => {
   const page = (): string => (fixture.nativeElement as HTMLElement).textContent?.replaceAll(/\s+/g, ' ') ?? '';
   const show = async (shown: LotDetail): Promise<void> => {
     lot = shown;
-    await TestBed.compileComponents();
     fixture = TestBed.createComponent(JudgePage);
     fixture.componentRef.setInput('id', 'lot-1');
     fixture.detectChanges();
