@@ -78,7 +78,7 @@ describe('lists as somebody wants to look at them', () => {
   it('let several lots be chosen, and their tags printed', async () => {
     await isaby.settled('/lots');
     await isaby.press('Choose several');
-    await isaby.page.waitForSelector('main tbody input:focus');
+    await isaby.page.waitForSelector('main input[name=choose]:focus');
     const [first, second] = await isaby.ask<LotSummary[]>('/api/lots');
     for (const lot of [first, second]) await isaby.point(`main input[aria-label="Choose ${lot?.tag}"]`);
     await isaby.sees('2 lots chosen', 'main');

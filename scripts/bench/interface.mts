@@ -57,7 +57,7 @@ async function places(isaby: Someone): Promise<void> {
   const [lot] = await isaby.ask<{ id: string; tag: string }[]>('/api/lots');
   const there: readonly (readonly [string, string, string])[] = [
     ['Stores', pressPlace('Stores'), `document.querySelector('main [role=row]:not(.top)')`],
-    ['Lots', pressPlace('Lots'), `document.querySelector('main vs-lot-ledger tbody tr')`],
+    ['Lots', pressPlace('Lots'), `document.querySelector('main vs-lot-ledger tbody tr:not(.gap)')`],
     ['Bench', pressPlace('Bench'), `location.pathname.startsWith('/bench') && document.querySelector('main .one h1')`],
     [
       'a lot',
@@ -116,7 +116,7 @@ async function inSight(isaby: Someone): Promise<void> {
     const count = await isaby.page.evaluate(`(() => {
       const foot = document.querySelector('vs-act-bar')?.getBoundingClientRect().top ?? innerHeight;
       const end = Math.min(foot, document.querySelector('vs-pot-line').getBoundingClientRect().top);
-      return [...document.querySelectorAll('main ${rows}')].filter((r) => r.getBoundingClientRect().bottom <= end + 1).length;
+      return [...document.querySelectorAll('main ${rows}')].filter((r) => !r.matches('.gap') && r.getBoundingClientRect().bottom <= end + 1).length;
     })()`);
     report(`rows in sight: ${path}`, `${aim} or more`, String(count));
   }

@@ -19,6 +19,9 @@ async function look(someone: Someone, name: string, path: string): Promise<void>
   const page = someone.page as unknown as Parameters<typeof lighthouse>[3];
   const { lhr } = (await lighthouse(someone.base + path, FLAGS, desktopConfig, page)) ?? {};
   if (!lhr) throw new Error(`Lighthouse saw nothing of ${path}`);
+  // A page that says why it can’t be shown is quick, and isn’t what was asked for.
+  const refused = await someone.page.$eval('body', (body) => body.querySelector('.refusal')?.textContent?.trim());
+  if (refused) throw new Error(`${path}: ${refused}`);
   const scores = Object.values(lhr.categories).map(
     (category) => `${category.title} ${Math.round((category.score ?? 0) * 100)}`,
   );
@@ -45,12 +48,12 @@ try {
   await isaby.page.evaluateOnNewDocument('window.__name = (f) => f');
   await isaby.signIn('Isaby Fennimore', 'heron at low tide');
   const [lot] = await isaby.ask<{ id: string }[]>('/api/lots');
-  const [recipe] = await isaby.ask<{ id: string }[]>('/api/recipes');
+  const [recipe] = await isaby.ask<{ versions: { id: string }[] }[]>('/api/recipes');
   for (const [name, path] of [
     ['Today', '/today'],
     ['Stores', '/stores'],
     ['Lots', '/lots'],
-    ['a recipe', `/recipes/${recipe?.id}`],
+    ['a recipe', `/recipes/${recipe?.versions.at(-1)?.id}`],
     ['the bench', '/bench'],
     ['a lot', `/lots/${lot?.id}`],
   ] as const)

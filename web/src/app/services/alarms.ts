@@ -9,6 +9,10 @@ export interface Alarm {
   readonly rehearsal?: boolean;
 }
 
+/** What is called out over the page and over other windows. */
+export const callOf = (alarms: readonly Alarm[]): string =>
+  alarms.every((a) => a.rehearsal) ? $localize`Rehearsal: go to the pot` : $localize`Go to the pot`;
+
 const QUIET_MS = 5 * 60_000;
 
 /** Everything that wants somebody at a pot now, from any page; whoever goes there quiets it for a while. */

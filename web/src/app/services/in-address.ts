@@ -2,6 +2,7 @@ import { Location } from '@angular/common';
 import type { WritableSignal } from '@angular/core';
 import { DestroyRef, Injectable, effect, inject, signal } from '@angular/core';
 import { ActivatedRoute } from '@angular/router';
+import { pathOf } from './path-of';
 
 /** What of the page that is open stands in its address. */
 @Injectable({ providedIn: 'root' })
@@ -46,5 +47,3 @@ export function inAddress(key: string, first = ''): WritableSignal<string> {
   });
   return chosen;
 }
-
-const pathOf = (address: string): string => address.split('?')[0] ?? '';

@@ -1,6 +1,7 @@
 import { Location } from '@angular/common';
 import { DOCUMENT, Injectable, inject } from '@angular/core';
 import { NavigationEnd, NavigationStart, Router } from '@angular/router';
+import { pathOf } from './path-of';
 
 /** As long as a page is waited for to become as high as it was: its lists come from the server. */
 const GROWS_FOR_MS = 8_000;
@@ -82,5 +83,3 @@ export class PagePlace {
     look();
   }
 }
-
-const pathOf = (url: string): string => url.replace(/[?#].*$/, '');

@@ -1,5 +1,6 @@
 import { Injectable, signal } from '@angular/core';
 import type { Alarm } from './alarms';
+import { callOf } from './alarms';
 
 const ASKED = 'vestigia-notices-asked';
 /** A notice that is there already is put in its place rather than beside it. */
@@ -36,7 +37,7 @@ export class PotNotices {
     this.said = now;
     if (now === '' || !('Notification' in window) || Notification.permission !== 'granted' || document.hasFocus())
       return;
-    const title = alarms.every((a) => a.rehearsal) ? $localize`Rehearsal: go to the pot` : $localize`Go to the pot`;
+    const title = callOf(alarms);
     const notice = { body: alarms.map((a) => a.message).join('\n'), tag: TAG, data: { path: alarms[0]?.path } };
     // Only the worker may on a telephone; without one the page does it itself.
     const worker = await navigator.serviceWorker?.getRegistration();

@@ -14,8 +14,7 @@ import {
 import { Router } from '@angular/router';
 import { forgottenPots } from '@vestigia/core';
 import { ServerClock } from '../api/server-clock';
-import type { Alarm } from '../services/alarms';
-import { Alarms } from '../services/alarms';
+import { Alarms, callOf } from '../services/alarms';
 import { isHalfWritten } from '../services/is-typing';
 import { PotNotices } from '../services/pot-notices';
 import { PageTitle } from '../services/page-title';
@@ -41,7 +40,7 @@ const LOOK_EVERY_MS = 1500;
       cdkTrapFocus
     >
       <h1 #heading id="pot-calls" tabindex="-1">
-        {{ alarms.sounding().every(isRehearsal) ? says.rehearsalGoToThe : says.goToThePot }}
+        {{ callOf(alarms.sounding()) }}
       </h1>
       <div id="what-calls">
         @for (a of alarms.sounding(); track a.key) {
@@ -59,12 +58,7 @@ const LOOK_EVERY_MS = 1500;
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PotAlarm {
-  /** What its template says by what holds. */
-  protected readonly says = {
-    rehearsalGoToThe: $localize`Rehearsal: go to the pot`,
-    goToThePot: $localize`Go to the pot`,
-  };
-
+  protected readonly callOf = callOf;
   private readonly router = inject(Router);
   private readonly clock = inject(ServerClock);
   protected readonly alarms = inject(Alarms);
@@ -78,7 +72,6 @@ export class PotAlarm {
   private before: HTMLElement | null = null;
   private halfWritten = false;
   protected readonly calls = computed(() => this.alarms.sounding().length > 0);
-  protected readonly isRehearsal = (a: Alarm): boolean => a.rehearsal === true;
 
   constructor() {
     const timer = setInterval(() => this.look(), LOOK_EVERY_MS);

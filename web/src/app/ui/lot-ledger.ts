@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, input, model } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, input } from '@angular/core';
 import { RouterLink } from '@angular/router';
 import type { LotSummary } from '@vestigia/contract';
 import { formatWeight } from '@vestigia/core';
@@ -9,9 +9,11 @@ import { When } from './when';
 import { ScrollRegion } from './scroll-region';
 import { TermTip } from './term-tip';
 import { Kept } from './kept';
+import type { Choosing } from './choosing';
 import { Decimals } from './decimals';
 import type { LedgerColumn, LedgerView } from './ledger-view';
 import { ledgerViewHere } from './ledger-view';
+import { RowGap } from './row-gap';
 import { RowWindow } from './row-window';
 import { SortHead } from './sort-head';
 
@@ -30,7 +32,7 @@ export const LOT_COLUMNS: readonly LedgerColumn<LotSummary>[] = [
 /** Lots as a ledger, each with its thread. */
 @Component({
   selector: 'vs-lot-ledger',
-  imports: [Decimals, Kept, RowWindow, SortHead, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
+  imports: [Decimals, Kept, RowGap, RowWindow, SortHead, TermTip, ScrollRegion, RouterLink, Swatch, Thread, When],
   templateUrl: './lot-ledger.html',
   styles: `
     .strand {
@@ -47,6 +49,9 @@ export const LOT_COLUMNS: readonly LedgerColumn<LotSummary>[] = [
     }
     .part thead th {
       width: 6rem;
+    }
+    .part thead th.box {
+      width: 3.5rem;
     }
     .part thead th.first {
       width: 9.5rem;
@@ -78,16 +83,8 @@ export class LotLedger {
   private readonly own = ledgerViewHere(LOT_COLUMNS, '-number', () => this.lots());
   protected readonly shown = computed(() => this.view() ?? this.own);
   protected readonly rows = computed(() => (this.view() ? this.lots() : this.own.sorted()));
-  /** Of which lots something is to be done: while they are being chosen. */
-  readonly chosen = model<ReadonlySet<string> | undefined>(undefined);
-
-  protected toggle(id: string): void {
-    this.chosen.update((chosen) => {
-      const now = new Set(chosen);
-      if (!now.delete(id)) now.add(id);
-      return now;
-    });
-  }
+  /** Where several of them can be chosen. */
+  readonly choosing = input<Choosing<LotSummary>>();
 
   protected readonly weight = formatWeight;
   protected readonly stateLabel = (lot: LotSummary): string => LOT_STATE_LABELS[lot.state];

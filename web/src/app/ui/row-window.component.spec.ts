@@ -1,10 +1,11 @@
 import { ChangeDetectionStrategy, Component, signal } from '@angular/core';
 import { TestBed } from '@angular/core/testing';
 import { describe, expect, it } from 'vitest';
+import { RowGap } from './row-gap';
 import { RowWindow } from './row-window';
 
 @Component({
-  imports: [RowWindow],
+  imports: [RowGap, RowWindow],
   template: `<table #near="vsRowWindow" [vsRowWindow]="rows().length">
     <thead>
       <tr>
@@ -19,9 +20,7 @@ import { RowWindow } from './row-window';
         </tr>
       }
       @if (near.belowPx() > 0) {
-        <tr class="gap">
-          <td [attr.colspan]="near.columns()" [style.height.px]="near.belowPx()"></td>
-        </tr>
+        <tr vsRowGap="below"></tr>
       }
     </tbody>
   </table>`,

@@ -19,6 +19,7 @@ import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { pageAction } from '../api/page-action';
 import { AddressChoices } from '../services/in-address';
+import { pathOf } from '../services/path-of';
 import { PageLink } from '../services/page-link';
 import type { LedgerView } from './ledger-view';
 import { RefusalNote } from './refusal';
@@ -106,5 +107,3 @@ export class ViewMenu {
     this.action.run(this.api.put('/api/at-hand', { ...page, keep: false }), () => this.atHand.reload());
   }
 }
-
-const pathOf = (address: string): string => address.split('?')[0] ?? '';

@@ -16,7 +16,9 @@ import { CsvButton } from '../../ui/csv-button';
 import { TermTip } from '../../ui/term-tip';
 import { Kept } from '../../ui/kept';
 import { inAddress } from '../../services/in-address';
+import { fitsWords } from '../../ui/fits-words';
 import { ledgerView } from '../../ui/ledger-view';
+import { RowGap } from '../../ui/row-gap';
 import { RowWindow } from '../../ui/row-window';
 import { Said } from '../../ui/said';
 import { SortHead } from '../../ui/sort-head';
@@ -31,6 +33,7 @@ import { Decimals } from '../../ui/decimals';
     FormsModule,
     MatFormFieldModule,
     MatInputModule,
+    RowGap,
     RowWindow,
     Said,
     SortHead,
@@ -82,11 +85,6 @@ export class ColourwaysPage {
       { key: 'lots', name: $localize`Lots`, by: (c) => c.lots, falls: true },
     ],
     'colourway',
-    () => {
-      const label = this.label().trim().toLowerCase();
-      return this.list
-        .shown()
-        .filter((c) => `${c.name} ${c.base.name} ${c.recipe.name} ${c.note}`.toLowerCase().includes(label));
-    },
+    () => this.list.shown().filter((c) => fitsWords(this.label(), c.name, c.base.name, c.recipe.name, c.note)),
   );
 }

@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  Injector,
-  afterNextRender,
-  computed,
-  inject,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -15,6 +6,8 @@ import { RouterLink } from '@angular/router';
 import type { LotState, LotSummary } from '@vestigia/contract';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { choosing } from '../../ui/choosing';
+import { fitsWords } from '../../ui/fits-words';
 import { ledgerView } from '../../ui/ledger-view';
 import { LOT_COLUMNS, LotLedger } from '../../ui/lot-ledger';
 import { LOT_STATE_LABELS } from '../../format/lot-states';
@@ -81,16 +74,18 @@ import { May } from '../../ui/may';
           <p i18n class="small soft">{{ matching().length }} of {{ all.length }} lots</p>
           <vs-view-menu [view]="view" />
         </div>
-        <vs-lot-ledger [lots]="view.sorted()" [view]="view" [(chosen)]="chosen" />
+        <vs-lot-ledger [lots]="view.sorted()" [view]="view" [choosing]="choosing" />
       }
     }
     <vs-act-bar class="of-page">
-      @if (chosen()) {
-        <vs-chosen-lots [lots]="chosenLots()" [columns]="columns" (closed)="choose(false)" />
+      @if (choosing.on()) {
+        <vs-chosen-lots [lots]="choosing.rows()" [columns]="columns" (closed)="choosing.turn(false)" />
       } @else {
         <a i18n *vsMay="'helper'" class="act main" routerLink="/lots/new">Start a lot</a>
         @if (matching().length > 0) {
-          <button i18n *vsMay="'helper'" class="plain" type="button" (click)="choose(true)">Choose several</button>
+          <button i18n *vsMay="'helper'" class="plain" type="button" (click)="choosing.turn(true)">
+            Choose several
+          </button>
         }
         <vs-csv-button *vsMay="'dyer'" name="lots" [rows]="view.sorted()" [columns]="columns" />
       }
@@ -100,8 +95,6 @@ import { May } from '../../ui/may';
 })
 export class LotsPage {
   private readonly api = inject(ApiClient);
-  private readonly injector = inject(Injector);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly states = Object.keys(LOT_STATE_LABELS) as LotState[];
   protected readonly stateLabel = LOT_STATE_LABELS;
   protected readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
@@ -122,24 +115,12 @@ export class LotsPage {
     { head: 'by', of: (l) => l.by.name },
   ];
   protected readonly matching = computed(() => {
-    const label = this.label().trim().toLowerCase();
     // An address somebody wrote may name a state that isn’t there.
     const wanted = this.state() in LOT_STATE_LABELS ? this.state() : '';
     return (this.lots.value() ?? []).filter(
-      (l) =>
-        (wanted === '' || l.state === wanted) &&
-        `${l.tag} ${l.colourway.name} ${l.by.name}`.toLowerCase().includes(label),
+      (l) => (wanted === '' || l.state === wanted) && fitsWords(this.label(), l.tag, l.colourway.name, l.by.name),
     );
   });
   protected readonly view = ledgerView(LOT_COLUMNS, '-number', this.matching);
-  /** Several lots are being chosen, to do the same with all of them. */
-  protected readonly chosen = signal<ReadonlySet<string> | undefined>(undefined);
-  /** Of those in the list: what a narrower search hides is not meant. */
-  protected readonly chosenLots = computed(() => this.view.sorted().filter((l) => this.chosen()?.has(l.id)));
-
-  protected choose(choosing: boolean): void {
-    this.chosen.set(choosing ? new Set() : undefined);
-    const next = choosing ? 'tbody input' : 'vs-act-bar button.plain';
-    afterNextRender(() => this.host.querySelector<HTMLElement>(next)?.focus(), { injector: this.injector });
-  }
+  protected readonly choosing = choosing(this.view.sorted);
 }

@@ -17,7 +17,9 @@ import type { Column } from '../../ui/csv-button';
 import { CsvButton } from '../../ui/csv-button';
 import { Kept } from '../../ui/kept';
 import { inAddress } from '../../services/in-address';
+import { fitsWords } from '../../ui/fits-words';
 import { ledgerView } from '../../ui/ledger-view';
+import { RowGap } from '../../ui/row-gap';
 import { RowWindow } from '../../ui/row-window';
 import { Said } from '../../ui/said';
 import { SortHead } from '../../ui/sort-head';
@@ -31,6 +33,7 @@ import { PutAwayToo, withoutPutAway } from '../../ui/put-away-too';
     FormsModule,
     MatFormFieldModule,
     MatInputModule,
+    RowGap,
     RowWindow,
     Said,
     SortHead,
@@ -91,15 +94,9 @@ export class RecipesPage {
       { key: 'materials', name: $localize`What goes in` },
     ],
     'recipe',
-    () => {
-      const label = this.label().trim().toLowerCase();
-      return this.list
+    () =>
+      this.list
         .shown()
-        .filter((r) =>
-          `${r.name} ${r.fibres.join(' ')} ${r.fibres.map(said).join(' ')} ${r.materials.join(' ')}`
-            .toLowerCase()
-            .includes(label),
-        );
-    },
+        .filter((r) => fitsWords(this.label(), r.name, ...r.fibres, ...r.fibres.map(said), ...r.materials)),
   );
 }

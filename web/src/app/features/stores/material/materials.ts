@@ -21,7 +21,9 @@ import { Kept } from '../../../ui/kept';
 import { jarsGave } from '../../../ui/jars-gave';
 import { Swatch } from '../../../ui/swatch';
 import { PutAwayToo, withoutPutAway } from '../../../ui/put-away-too';
+import { fitsWords } from '../../../ui/fits-words';
 import { ledgerView } from '../../../ui/ledger-view';
+import { RowGap } from '../../../ui/row-gap';
 import { RowWindow } from '../../../ui/row-window';
 import { SortHead } from '../../../ui/sort-head';
 import { ViewMenu } from '../../../ui/view-menu';
@@ -32,6 +34,7 @@ import { Said } from '../../../ui/said';
   selector: 'vs-materials',
   imports: [
     Said,
+    RowGap,
     RowWindow,
     SortHead,
     ViewMenu,
@@ -103,15 +106,11 @@ export class MaterialsPage {
       { key: 'care', name: $localize`With care`, by: (m) => m.hazards.length, falls: true },
     ],
     'material',
-    () => {
-      const label = this.label().trim().toLowerCase();
-      return this.list
+    () =>
+      this.list
         .shown()
-        .filter((m) =>
-          `${m.name} ${m.kind} ${MATERIAL_KIND_LABELS[m.kind]} ${m.facts.botanicalName} ${m.facts.plantPart}`
-            .toLowerCase()
-            .includes(label),
-        );
-    },
+        .filter(({ name, kind, facts: { botanicalName, plantPart } }) =>
+          fitsWords(this.label(), name, kind, MATERIAL_KIND_LABELS[kind], botanicalName, plantPart),
+        ),
   );
 }

@@ -1,6 +1,7 @@
 import type { ShelfRow } from '@vestigia/contract';
 import type { BadNeighbours } from '@vestigia/core';
 import { findBadNeighbours } from '@vestigia/core';
+import { fitsWords } from '../../../ui/fits-words';
 import type { LedgerColumn } from '../../../ui/ledger-view';
 
 /** A row as shown: of today's shelf, or of another day's. */
@@ -23,11 +24,8 @@ export const SHELF_COLUMNS: readonly LedgerColumn<ShownRow>[] = [
 
 /** The rows somebody wants to see: of what they look for, and jars with nothing in them or promised only if asked. */
 export function wantedRows(rows: readonly ShownRow[], label: string, withEmpty: boolean): ShownRow[] {
-  const sought = label.trim().toLowerCase();
   return rows.filter(
-    (r) =>
-      (withEmpty || r.onHand > 0 || r.reserved > 0) &&
-      `${r.tag} ${r.material} ${r.place} ${r.kind}`.toLowerCase().includes(sought),
+    (r) => (withEmpty || r.onHand > 0 || r.reserved > 0) && fitsWords(label, r.tag, r.material, r.place, r.kind),
   );
 }
 

@@ -1,15 +1,5 @@
 import { ScrollingModule } from '@angular/cdk/scrolling';
-import {
-  ChangeDetectionStrategy,
-  Component,
-  ElementRef,
-  Injector,
-  afterNextRender,
-  computed,
-  effect,
-  inject,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -40,6 +30,7 @@ import { Swatch } from '../../../ui/swatch';
 import { DayField } from '../../../ui/day-field';
 import { DayPicker } from '../../../ui/day-picker';
 import { ChosenJars } from './chosen-jars';
+import { choosing } from '../../../ui/choosing';
 import { ledgerView } from '../../../ui/ledger-view';
 import { ViewMenu } from '../../../ui/view-menu';
 
@@ -85,8 +76,6 @@ export class ShelfPage {
   };
 
   private readonly api = inject(ApiClient);
-  private readonly injector = inject(Injector);
-  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly gave = jarsGave();
   private readonly contextPanel = inject(ContextPanel);
   protected readonly printing = inject(Printing);
@@ -137,11 +126,7 @@ export class ShelfPage {
   );
   protected readonly shown = this.view.sorted;
 
-  /** Several jars are being chosen, to do the same with all of them. */
-  protected readonly choosing = signal(false);
-  protected readonly chosen = signal<ReadonlySet<string>>(new Set());
-  /** Of those in sight: what a narrower search hides is not meant. */
-  protected readonly chosenRows = computed(() => this.shown().filter((r) => this.chosen().has(r.id)));
+  protected readonly choosing = choosing(this.shown);
   protected readonly places = computed(() =>
     [...new Set((this.shelf.value() ?? []).map((r) => r.place).filter((p) => p !== ''))].sort(),
   );
@@ -150,26 +135,6 @@ export class ShelfPage {
     effect(() => {
       const lines = sayNeighbours(this.shelf.value() ?? []);
       this.contextPanel.notes.set(lines.length === 0 ? [] : [{ title: $localize`Bad neighbours`, lines }]);
-    });
-  }
-
-  protected choose(choosing: boolean): void {
-    this.choosing.set(choosing);
-    this.chosen.set(new Set());
-    const next = choosing ? '.line.top input' : 'vs-act-bar button.plain';
-    afterNextRender(() => this.host.querySelector<HTMLElement>(next)?.focus(), { injector: this.injector });
-  }
-
-  protected chooseAll(event: Event): void {
-    const all = (event.target as HTMLInputElement).checked;
-    this.chosen.set(new Set(all ? this.shown().map((r) => r.id) : []));
-  }
-
-  protected toggle(id: string): void {
-    this.chosen.update((chosen) => {
-      const now = new Set(chosen);
-      if (!now.delete(id)) now.add(id);
-      return now;
     });
   }
 
