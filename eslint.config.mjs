@@ -58,6 +58,7 @@ const CORE_ROOMS = [
   'judge',
   'match',
   'schedule',
+  'plan',
   'trace',
   'people',
 ];

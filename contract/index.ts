@@ -145,3 +145,4 @@ export type { Topic } from './topics';
 export { TOPICS } from './topics';
 export type { PhotoAnswer, SpectraAnswer } from './measure-files';
 export { measureSchemas, photoPatches, spectraConditions, spectraFile } from './measure-files';
+export { planAnswer, planCommandAnswer, planProblem, planSchemas } from './plan-files';

@@ -2,13 +2,20 @@
 // `npm run bench -- --large` measures the large studio alone, `--scaling` stops after the arithmetic alone, `-- --day` after the bench's own numbers; `-- --judge`
 // measures colours, photographs and what is nearest instead; `-- --match` what foretelling costs; `-- --frames` what the
 // page feels of a large photograph; `-- --interface` what waits in the interface; `-- --lighthouse` what Lighthouse
-// makes of it.
+// makes of it; `-- --plan` how good plans are, against an exact solver.
 import { build } from './build.mjs';
 import { root, run } from './install.mjs';
 
-const OF = { judge: 'judge', match: 'match', frames: 'photo-frames', interface: 'interface', lighthouse: 'lighthouse' };
+const OF = {
+  judge: 'judge',
+  match: 'match',
+  frames: 'photo-frames',
+  plan: 'plan',
+  interface: 'interface',
+  lighthouse: 'lighthouse',
+};
 const asked = Object.keys(OF).find((name) => process.argv.includes(`--${name}`));
-if (asked !== 'judge' && asked !== 'match') await build();
+if (!['judge', 'match', 'plan'].includes(asked)) await build();
 run(
   process.execPath,
   [
