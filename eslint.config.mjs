@@ -80,6 +80,7 @@ const SERVER_ROOMS = [
   'bench',
   'judge',
   'match',
+  'plan',
   'today',
   'document',
   'copies',

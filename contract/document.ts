@@ -18,6 +18,7 @@ import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
 import { judgedShade, newEyeReading, shadeOf, taken, verdictTakeBack } from './readings';
 import { madeWith, newFastnessReading, newFastnessTest, newPatchCard } from './swatches';
+import { houseTimes, lotWantedRecord, planRecord } from './plan';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -211,6 +212,9 @@ export const studioDocument = z
     pickings: z.array(pickingRecord).default([]),
     notes: z.array(noteRecord).default([]),
     deeds: z.array(deedRecord).default([]),
+    houseTimes: houseTimes.nullable().default(null),
+    lotsWanted: z.array(lotWantedRecord).default([]),
+    plans: z.array(planRecord).default([]),
     containers: z.array(newContainer).default([]),
     tags: z.array(tagRecord).default([]),
     probeLogs: z

@@ -146,3 +146,4 @@ export { TOPICS } from './topics';
 export type { PhotoAnswer, SpectraAnswer } from './measure-files';
 export { measureSchemas, photoPatches, spectraConditions, spectraFile } from './measure-files';
 export { planAnswer, planCommandAnswer, planProblem, planSchemas } from './plan-files';
+export type { HousePlanView, HouseTimesEdit, HouseTimesView, NewHousePlan, PlanFactsView } from './plan';

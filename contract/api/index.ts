@@ -9,6 +9,7 @@ import { lotsCalls } from './lots';
 import { benchCalls } from './bench';
 import { judgeCalls } from './judge';
 import { matchCalls } from './match';
+import { planCalls } from './plan';
 import { todayCalls } from './today';
 
 export type { Call } from './call';
@@ -27,6 +28,7 @@ export const api = {
   ...benchCalls,
   ...judgeCalls,
   ...matchCalls,
+  ...planCalls,
   ...todayCalls,
 };
 export type Api = typeof api;

@@ -96,6 +96,7 @@ const APPENDED: readonly Appended[] = [
   list('fastnessTests', schema.fastnessTests, schema.fastnessTests.seq),
   list('patchCards', schema.patchCards, schema.patchCards.seq),
   list('fastnessReadings', schema.fastnessReadings, schema.fastnessReadings.seq),
+  list('plans', schema.plans, schema.plans.seq),
   list('notes', schema.notes, schema.notes.seq),
   list('deeds', schema.deeds, schema.deeds.seq),
   list('tags', schema.tags, schema.tags.seq, (t) => ({ ...t, at: iso(t.at) })),
@@ -137,6 +138,8 @@ async function readHead(db: Db, now: Date): Promise<Partial<StudioDocument>> {
     recipes: await all(schema.recipes, schema.recipes.name),
     colourways: (await all(schema.colourways, schema.colourways.name)).map((c) => clean(c)),
     swatches: swatches.map((s) => ({ ...clean(s), takenOutAt: s.takenOutAt === null ? null : iso(s.takenOutAt) })),
+    houseTimes: (await all(schema.houseTimes, schema.houseTimes.only))[0]?.times ?? null,
+    lotsWanted: (await all(schema.lotsWanted, schema.lotsWanted.lotId)).map((w) => clean(w)),
     containers: await all(schema.containers, schema.containers.name),
   };
 }

@@ -202,6 +202,9 @@ async function insertAll(
   await insert(schema.tags, d.tags);
   if (d.tags.length > 0)
     await tx.execute(sql`SELECT setval(pg_get_serial_sequence('tags', 'seq'), (SELECT max(seq) FROM tags))`);
+  if (d.houseTimes) await insert(schema.houseTimes, [{ times: d.houseTimes }]);
+  await insert(schema.lotsWanted, d.lotsWanted);
+  await insert(schema.plans, d.plans);
   await insert(schema.notes, d.notes);
   for (const { base64, ...l } of d.probeLogs)
     await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });

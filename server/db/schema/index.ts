@@ -26,3 +26,4 @@ export {
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';
 export { attachments, stockBalances, conversions, liquorEntries, movements, pickings, reservations } from './ledger';
 export { swatches, fastnessReadings, fastnessTests, patchCards } from './judge';
+export { houseTimes, lotsWanted, plans } from './plan';

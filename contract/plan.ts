@@ -1,0 +1,127 @@
+import { z } from 'zod';
+import { hazard, id, isoDate, isoTime, labUnder, lineOf, version } from './common';
+import { stepKind } from './lot-plan';
+
+const clock = z
+  .string()
+  .regex(/^(?:[01]\d|2[0-3]):[0-5]\d$|^24:00$/, { error: () => $localize`Write a time of day like 08:30.` });
+const clockSpan = z
+  .tuple([clock, clock])
+  .refine(([from, to]) => from < to, { error: () => $localize`Hours end later than they begin.` });
+const weekHours = z.array(z.array(clockSpan).max(10)).length(7, {
+  error: () => $localize`A week has seven days, Monday first.`,
+});
+const daysAway = z
+  .object({ from: isoDate, to: isoDate, why: lineOf(() => $localize`The reason`).default('') })
+  .refine((d) => d.from <= d.to, { error: () => $localize`The last day away lies before the first. Turn them round.` });
+
+/** When the house is open, who works when, and what works. */
+export const houseTimes = z
+  .object({
+    week: weekHours,
+    closed: z.array(daysAway).max(2000),
+    people: z.array(
+      z.object({
+        personId: id,
+        week: weekHours.nullable(),
+        eveningsUntil: clock.nullable(),
+        away: z.array(daysAway).max(2000),
+        leaves: z.array(hazard),
+      }),
+    ),
+    heat: z.array(z.object({ heatSourceId: id, potsAtOnce: z.int().min(1).max(20), outUntil: isoDate.nullable() })),
+  })
+  .meta({ id: 'HouseTimes' });
+export const houseTimesEdit = houseTimes.extend({ version });
+export type HouseTimesView = z.infer<typeof houseTimes>;
+export type HouseTimesEdit = z.infer<typeof houseTimesEdit>;
+
+const place = z.object({
+  lotId: id,
+  stepIndex: z.int().min(0),
+  startAt: isoTime,
+  aloneFromAt: isoTime,
+  aloneToAt: isoTime,
+  endAt: isoTime,
+  beginBy: id.nullable(),
+  endBy: id.nullable(),
+  resourceIds: z.array(id),
+  locked: z.boolean(),
+});
+/** The plan a studio goes by. */
+export const housePlan = z
+  .object({
+    places: z.array(place).max(20_000),
+    holds: z.array(z.object({ holdId: z.string().max(200), resourceId: id })).max(20_000),
+  })
+  .meta({ id: 'HousePlan' });
+export type HousePlanView = z.infer<typeof housePlan>;
+
+export const newHousePlan = z.object({
+  id,
+  /** The moment its minutes are counted from. */
+  origin: isoTime,
+  /** The plan that stood when this one was made: another may have been accepted since. */
+  after: id.nullable(),
+  plan: housePlan,
+});
+
+const plannableStep = z.object({
+  index: z.int(),
+  kind: stepKind,
+  title: z.string(),
+  times: z.object({
+    beginHandsMin: z.number(),
+    aloneMin: z.number(),
+    aloneMaxMin: z.number().nullable(),
+    endHandsMin: z.number(),
+    watched: z.boolean(),
+    isHot: z.boolean(),
+  }),
+  vesselIds: z.array(id),
+  liquor: z.string(),
+  after: z.array(z.int()),
+  wait: z.object({ minMinutes: z.number(), maxMinutes: z.number().nullable() }).nullable(),
+  hazards: z.array(hazard),
+});
+
+/** All a plan is made of, as the record has it. */
+export const planFacts = z
+  .object({
+    now: isoTime,
+    zone: z.string(),
+    times: houseTimesEdit,
+    people: z.array(z.object({ id, name: z.string() })),
+    vessels: z.array(z.object({ id, name: z.string(), heatSourceId: id.nullable() })),
+    heatSources: z.array(z.object({ id, name: z.string(), powerW: z.number() })),
+    lots: z.array(
+      z.object({
+        id,
+        tag: z.string(),
+        colourway: z.string(),
+        /** What it is to be, or came out as. */
+        lab: labUnder.nullable(),
+        wantedOn: isoDate.nullable(),
+        steps: z.array(plannableStep),
+        records: z.array(
+          z.object({
+            startedAt: isoTime.optional(),
+            finishedAt: isoTime.optional(),
+            skippedReason: z.string().optional(),
+          }),
+        ),
+      }),
+    ),
+    accepted: housePlan.extend({ id, at: isoTime, by: z.string() }).nullable(),
+  })
+  .meta({ id: 'PlanFacts' });
+export type PlanFactsView = z.infer<typeof planFacts>;
+
+export type NewHousePlan = z.infer<typeof newHousePlan>;
+
+/** The day a lot is promised for, or no day any more. */
+export const lotWanted = z.object({ wantedOn: isoDate.nullable() });
+
+/** As a studio’s file keeps them. */
+export const planRecord = z.object({ id, plan: housePlan, at: isoTime, byId: id });
+export const lotWantedRecord = z.object({ lotId: id, wantedOn: isoDate, at: isoTime, byId: id });

@@ -1,0 +1,89 @@
+import type { PlanAnswer } from './plan-answer';
+import type { PlanFacts } from './house-plan';
+import { houseProblem, planOrigin } from './house-problem';
+import type { PlacedStep, PlanLot, PlanProblem } from './plan-problem';
+import type { PlanFault } from './problem-fault';
+import { problemFault } from './problem-fault';
+import type { SolveAsked } from './solve-plan';
+import { solvePlan } from './solve-plan';
+
+/** A studio’s plan, with what of it couldn't be planned and what couldn't be kept to. */
+export interface PlannedHouse {
+  readonly problem: PlanProblem;
+  readonly plan: PlanAnswer;
+  /** Lots that can't be planned as they are, and why. */
+  readonly faults: readonly { readonly lotId: string; readonly fault: PlanFault }[];
+  /** Steps that come later after what is already done than their recipe wants. */
+  readonly tooLate: readonly string[];
+}
+
+/** Where somebody wants a step to begin, in minutes from the problem’s beginning. */
+export interface WantedPlace {
+  readonly stepId: string;
+  readonly startMin: number;
+}
+
+/** The problem a studio’s plan answers, without lots that can't be planned at all. */
+export function housePlanProblem(
+  facts: PlanFacts,
+  origin: string = planOrigin(facts.now),
+): Pick<PlannedHouse, 'problem' | 'faults'> {
+  const whole = houseProblem(facts, origin);
+  const faults = whole.lots.flatMap((lot) => {
+    const fault = problemFault({ ...whole, lots: [lot] });
+    return fault ? [{ lotId: lot.id, fault }] : [];
+  });
+  const out = new Set(faults.map((f) => f.lotId));
+  return { problem: { ...whole, lots: whole.lots.filter((l) => !out.has(l.id)) }, faults };
+}
+
+/**
+ * Plans a studio: every open lot from where it is, staying with the accepted plan as far as that can be. Where a step
+ * can't follow what is already done as soon as its recipe wants, it follows as soon as it can, and is named.
+ * @param wanted a step that is to begin at a moment, if it can
+ */
+export function planHouse(
+  facts: PlanFacts,
+  asked: SolveAsked,
+  { origin = planOrigin(facts.now), wanted }: { origin?: string; wanted?: WantedPlace | undefined } = {},
+): PlannedHouse {
+  const { problem: first, faults } = housePlanProblem(facts, origin);
+  const pinned = wanted ? { ...first, lots: first.lots.map((l) => pin(l, wanted)) } : first;
+  const plan = solvePlan(pinned, asked);
+  const stuck = new Set(plan.unplaced.map((u) => u.lotId));
+  const eased = pinned.lots.map((lot) => (stuck.has(lot.id) ? easeWaits(lot) : { lot, tooLate: [] }));
+  const tooLate = eased.flatMap((e) => e.tooLate);
+  if (tooLate.length === 0) return { problem: pinned, plan, faults, tooLate };
+  const problem = { ...pinned, lots: eased.map((e) => e.lot) };
+  return { problem, plan: solvePlan(problem, asked), faults, tooLate };
+}
+
+/** It begins no earlier than that; whatever lies in its way moves. */
+const pin = (lot: PlanLot, { stepId, startMin }: WantedPlace): PlanLot => ({
+  ...lot,
+  steps: lot.steps.map((s) => (s.id === stepId && !s.fixed ? { ...s, notBeforeMin: startMin } : s)),
+});
+
+/** What has waited too long already goes on all the same: the longest wait after a fact is no rule any more. */
+function easeWaits(lot: PlanLot): { lot: PlanLot; tooLate: string[] } {
+  const facts = new Set(lot.steps.flatMap((s) => (s.fixed ? [s.id] : [])));
+  const tooLate: string[] = [];
+  const steps = lot.steps.map((s) => {
+    if (s.fixed || !s.after.some((a) => a.maxMin !== null && facts.has(a.stepId))) return s;
+    tooLate.push(s.id);
+    return { ...s, after: s.after.map((a) => (facts.has(a.stepId) ? { ...a, maxMin: null } : a)) };
+  });
+  return { lot: { ...lot, steps }, tooLate };
+}
+
+/** Steps that begin elsewhere than the accepted plan has them. */
+export function movedSteps(
+  problem: PlanProblem,
+  plan: PlanAnswer,
+): { stepId: string; fromMin: number; toMin: number }[] {
+  const before = new Map(problem.previous.map((p: PlacedStep) => [p.stepId, p.startMin]));
+  return plan.placed.flatMap((p) => {
+    const fromMin = before.get(p.stepId);
+    return fromMin === undefined || fromMin === p.startMin ? [] : [{ stepId: p.stepId, fromMin, toMin: p.startMin }];
+  });
+}

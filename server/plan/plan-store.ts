@@ -1,0 +1,186 @@
+import type { NewHousePlan, PlanFactsView } from '@vestigia/contract';
+import {
+  checkPlan,
+  completePlan,
+  foldRun,
+  housePlanProblem,
+  planClock,
+  planStepId,
+  plannable,
+  sayPlanBreach,
+  STEP_KIND_LABELS,
+} from '@vestigia/core';
+import type { PlanAnswer, PlanProblem, PlannableStep } from '@vestigia/core';
+import { asc, desc, eq, inArray } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { colourways, heatSources, lotProgress, lots, lotsWanted, people, plans, vessels } from '../db/schema';
+import { readPartsOfLots } from '../lots/lot-parts';
+import { lotTag } from '../shared/lot-tag';
+import { Refusal } from '../shared/problem';
+import type { By } from '../shared/recorded-by';
+import { studioZone } from '../studio/studio-store';
+import { veilFor } from '../studio/veil';
+import { readHouseTimes } from './house-times';
+
+/** Lots with steps still to come. */
+const OPEN = ['planned', 'inWork'] as const;
+
+/** All a plan is made of. Lots kept from whoever asks are told by the kinds of their steps alone. */
+export async function readPlanFacts(db: Db, now: Date, personId: string): Promise<PlanFactsView> {
+  const veil = await veilFor(db, personId);
+  const open = await db
+    .select({
+      id: lots.id,
+      number: lots.number,
+      plan: lots.plan,
+      colourway: colourways.name,
+      ownMaster: lots.master,
+      master: colourways.master,
+      result: lotProgress.result,
+      wantedOn: lotsWanted.wantedOn,
+    })
+    .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .leftJoin(lotsWanted, eq(lotsWanted.lotId, lots.id))
+    .where(inArray(lotProgress.state, [...OPEN]))
+    .orderBy(asc(lots.number));
+  const runs = await readPartsOfLots(
+    db,
+    open.map((l) => l.id),
+    'entries',
+  );
+  return {
+    now: now.toISOString(),
+    zone: await studioZone(db),
+    times: await readHouseTimes(db),
+    people: await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name)),
+    vessels: await db
+      .select({ id: vessels.id, name: vessels.name, heatSourceId: vessels.heatSourceId })
+      .from(vessels)
+      .orderBy(asc(vessels.workingMl)),
+    heatSources: await db
+      .select({ id: heatSources.id, name: heatSources.name, powerW: heatSources.powerW })
+      .from(heatSources)
+      .orderBy(asc(heatSources.name)),
+    lots: open.map((lot, i) => {
+      const { steps } = completePlan(lot.plan);
+      const isKept = veil?.lotIds.has(lot.id) === true;
+      const shown = (step: PlannableStep): PlannableStep =>
+        isKept ? { ...step, title: step.kind === 'fibre' ? step.title : STEP_KIND_LABELS[step.kind] } : step;
+      return {
+        id: lot.id,
+        tag: lotTag(lot.number),
+        colourway: lot.colourway,
+        lab: lot.result ?? lot.ownMaster ?? lot.master,
+        wantedOn: lot.wantedOn,
+        steps: steps.map((s) => {
+          const { vesselIds, after, hazards, ...step } = shown(plannable(s));
+          return { ...step, vesselIds: [...vesselIds], after: [...after], hazards: [...hazards] };
+        }),
+        records: foldRun(runs[i]?.entries ?? [], steps.length).map(({ startedAt, finishedAt, skippedReason }) => ({
+          ...(startedAt === undefined ? {} : { startedAt }),
+          ...(finishedAt === undefined ? {} : { finishedAt }),
+          ...(skippedReason === undefined ? {} : { skippedReason }),
+        })),
+      };
+    }),
+    accepted: await readAccepted(db),
+  };
+}
+
+async function readAccepted(db: Db): Promise<PlanFactsView['accepted']> {
+  const [row] = await db
+    .select({ id: plans.id, plan: plans.plan, at: plans.at, by: people.name })
+    .from(plans)
+    .innerJoin(people, eq(people.id, plans.byId))
+    .orderBy(desc(plans.seq))
+    .limit(1);
+  return row ? { ...row.plan, id: row.id, at: new Date(row.at).toISOString(), by: row.by } : null;
+}
+
+/**
+ * Goes by a plan from now on. It is held to every rule first, by the studio as it is now: what was begun, taken or
+ * closed meanwhile makes it another plan.
+ * @throws {Refusal} where it breaks a rule, or another was accepted since
+ */
+export async function acceptPlan(db: Db, { id, origin, after, plan }: NewHousePlan, { now, byId }: By): Promise<void> {
+  const facts = await readPlanFacts(db, now, byId);
+  if ((facts.accepted?.id ?? null) !== after)
+    throw new Refusal(
+      'refused',
+      $localize`${facts.accepted?.by ?? ''} has accepted another plan since. Look at it; yours is worked out again from there.`,
+      {
+        reason: 'planMoved',
+      },
+    );
+  const { problem } = housePlanProblem(facts, origin);
+  const breach = checkPlan(eased(problem), answerOf(problem, plan, origin))[0];
+  if (breach)
+    throw new Refusal(
+      'refused',
+      $localize`${sayPlanBreach(problem, breach)} Something changed since this plan was made: it is worked out again.`,
+      { reason: 'planBroken' },
+    );
+  await db.insert(plans).values({ id, plan, at: now.toISOString(), byId });
+}
+
+/** Longest waits after what is done already aren't held against a plan: nobody can mend them. */
+function eased(problem: PlanProblem): PlanProblem {
+  const facts = new Set(problem.lots.flatMap((l) => l.steps.flatMap((s) => (s.fixed ? [s.id] : []))));
+  return {
+    ...problem,
+    lots: problem.lots.map((l) => ({
+      ...l,
+      steps: l.steps.map((s) => ({
+        ...s,
+        after: s.after.map((a) => (facts.has(a.stepId) ? { ...a, maxMin: null } : a)),
+      })),
+    })),
+  };
+}
+
+/** A kept plan as an answer to the problem, facts where they are. */
+function answerOf(problem: PlanProblem, plan: NewHousePlan['plan'], origin: string): PlanAnswer {
+  const { toMin } = planClock(origin);
+  const steps = new Map(problem.lots.flatMap((l) => l.steps.map((s) => [s.id, s] as const)));
+  const kept = plan.places.map((p) => ({
+    stepId: planStepId(p.lotId, p.stepIndex),
+    startMin: toMin(p.startAt),
+    aloneFromMin: toMin(p.aloneFromAt),
+    aloneToMin: toMin(p.aloneToAt),
+    endMin: toMin(p.endAt),
+    beginBy: p.beginBy,
+    endBy: p.endBy,
+    resourceIds: p.resourceIds,
+  }));
+  const placed = [
+    ...kept.filter((p) => !steps.get(p.stepId)?.fixed),
+    ...[...steps.values()].flatMap((s) => (s.fixed ? [s.fixed] : [])),
+  ];
+  const at = new Map(placed.map((p) => [p.stepId, p]));
+  const thing = new Map(plan.holds.map((h) => [h.holdId, h.resourceId]));
+  const have = new Set(placed.map((p) => p.stepId));
+  return {
+    format: 'vestigia-plan',
+    version: 1,
+    placed,
+    holds: problem.lots.flatMap((l) =>
+      l.holds.map((h) => ({
+        holdId: h.id,
+        resourceId: thing.get(h.id) ?? '',
+        fromMin: at.get(h.fromStepId)?.startMin ?? 0,
+        toMin: Math.max(at.get(h.fromStepId)?.endMin ?? 0, at.get(h.toStepId)?.endMin ?? 0),
+      })),
+    ),
+    lots: [],
+    unplaced: problem.lots.flatMap((l) => {
+      const missing = l.steps.find((s) => !have.has(s.id));
+      return missing && l.steps.every((s) => s.fixed ?? !have.has(s.id)) ? [{ lotId: l.id, stepId: missing.id }] : [];
+    }),
+    cost: { lateMin: 0, finishMin: 0, outOfHours: 0, heatWh: 0, moved: 0, total: 0 },
+    bound: 0,
+    rounds: 0,
+    proven: false,
+  };
+}
