@@ -45,14 +45,17 @@ const place = z.object({
   endAt: isoTime,
   beginBy: id.nullable(),
   endBy: id.nullable(),
-  resourceIds: z.array(id),
+  resourceIds: z.array(id).readonly(),
   locked: z.boolean(),
 });
 /** The plan a studio goes by. */
 export const housePlan = z
   .object({
-    places: z.array(place).max(20_000),
-    holds: z.array(z.object({ holdId: z.string().max(200), resourceId: id })).max(20_000),
+    places: z.array(place).max(20_000).readonly(),
+    holds: z
+      .array(z.object({ holdId: z.string().max(200), resourceId: id }))
+      .max(20_000)
+      .readonly(),
   })
   .meta({ id: 'HousePlan' });
 export type HousePlanView = z.infer<typeof housePlan>;
@@ -125,3 +128,7 @@ export const lotWanted = z.object({ wantedOn: isoDate.nullable() });
 /** As a studio’s file keeps them. */
 export const planRecord = z.object({ id, plan: housePlan, at: isoTime, byId: id });
 export const lotWantedRecord = z.object({ lotId: id, wantedOn: isoDate, at: isoTime, byId: id });
+
+/** A private address for one’s calendar: its key is told once. */
+export const calendarAddress = z.object({ has: z.boolean(), key: z.string().nullable() });
+export const calendarQuery = z.object({ key: z.string().max(100) });

@@ -1,6 +1,6 @@
-import { houseTimesEdit, lotWanted, newHousePlan, planFacts } from '../plan';
+import { calendarAddress, calendarQuery, houseTimesEdit, lotWanted, newHousePlan, planFacts } from '../plan';
 import type { Call } from './call';
-import { created, done } from './call';
+import { created, done, text } from './call';
 
 export const planCalls = {
   plan: {
@@ -30,6 +30,41 @@ export const planCalls = {
     body: houseTimesEdit,
     reply: houseTimesEdit,
     role: 'dyer',
+  },
+  calendarAddress: {
+    method: 'get',
+    path: '/api/plan/calendar/address',
+    summary: 'Whether there is a private address for one’s calendar',
+    reply: calendarAddress,
+  },
+  newCalendarAddress: {
+    method: 'post',
+    path: '/api/plan/calendar/address',
+    summary: 'A new private address for one’s calendar, told this once; the one before ends',
+    reply: calendarAddress,
+  },
+  endCalendarAddress: {
+    method: 'delete',
+    path: '/api/plan/calendar/address',
+    summary: 'End the private address of one’s calendar',
+    reply: calendarAddress,
+    role: 'guest',
+  },
+  calendar: {
+    method: 'get',
+    path: '/api/plan/calendar',
+    summary: 'What one has to do by the accepted plan, as iCalendar',
+    reply: text,
+    download: 'text/calendar',
+  },
+  calendarByKey: {
+    method: 'get',
+    path: '/api/calendar',
+    summary: 'The same for a calendar program, by its private address',
+    query: calendarQuery,
+    reply: text,
+    download: 'text/calendar',
+    open: true,
   },
   wantLot: {
     method: 'put',

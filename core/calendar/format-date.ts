@@ -52,10 +52,19 @@ function partsOf(at: string, zone: string): [string, string, string] {
  * @param zone IANA name
  */
 export function formatMoment(at: string, zone: string): string {
+  return `${formatWeekday(at, zone)}, ${formatClock(at, zone)}`;
+}
+
+/**
+ * A day that is near, with its weekday and without its year: “Thu 5 Nov”.
+ * @param at ISO instant
+ * @param zone IANA name
+ */
+export function formatWeekday(at: string, zone: string): string {
   const [day, month] = partsOf(at, zone);
   const weekday = formatIn(zone, 'weekday', { weekday: 'short' }).format(new Date(at));
   const date = figuresShownIn().days === 'dayMonthYear' ? `${ordinal(day)} ${month}` : `${month} ${day}`;
-  return `${weekday} ${date}, ${formatClock(at, zone)}`;
+  return `${weekday} ${date}`;
 }
 
 /**

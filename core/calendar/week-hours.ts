@@ -91,16 +91,24 @@ function daysOf(word: string): number[] | undefined {
 const dayNumber = (word: string): number =>
   word.length < 2 ? -1 : DAY_WORDS.findIndex((names) => names.some((name) => name.startsWith(word)));
 
+/**
+ * Reads a time of day as people write it: `9`, `9:30`, `9.30`, `21h`.
+ * @returns `09:30`; `undefined` where it is none
+ */
+export function readClock(text: string): string | undefined {
+  const found = /^(\d{1,2})(?:[:.h](\d{2})?)?$/.exec(text.trim().toLowerCase());
+  const [hour, minute] = [Number(found?.[1] ?? NaN), Number(found?.[2] ?? 0)];
+  if (!(hour <= 24) || minute > 59 || (hour === 24 && minute > 0)) return undefined;
+  return `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
+}
+
+/** Says that a time of day can’t be read, and how it is written. */
+export const explainClock = (text: string): string =>
+  $localize`“${text.trim()}” is no time of day. Write it like 9:30 or 21.`;
+
 function spanOf(word: string): ClockSpan | undefined {
-  const found = /^(\d{1,2})(?:[:.](\d{2}))?-(\d{1,2})(?:[:.](\d{2}))?$/.exec(word);
-  if (!found) return undefined;
-  const clock = (h: string | undefined, m: string | undefined): string | undefined => {
-    const [hour, minute] = [Number(h), Number(m ?? 0)];
-    if (hour > 24 || minute > 59 || (hour === 24 && minute > 0)) return undefined;
-    return `${String(hour).padStart(2, '0')}:${String(minute).padStart(2, '0')}`;
-  };
-  const [from, to] = [clock(found[1], found[2]), clock(found[3], found[4])];
-  return from !== undefined && to !== undefined && from < to ? [from, to] : undefined;
+  const [from, to, more] = word.split('-').map(readClock);
+  return from !== undefined && to !== undefined && more === undefined && from < to ? [from, to] : undefined;
 }
 
 /** The hours of a week, written as `readWeek` reads them. Days of the same hours stand together. */

@@ -1,7 +1,7 @@
 import type { PlanAnswer } from './plan-answer';
-import type { PlanFacts } from './house-plan';
-import { houseProblem, planOrigin } from './house-problem';
-import type { PlacedStep, PlanLot, PlanProblem } from './plan-problem';
+import type { HousePlan, PlanFacts } from './house-plan';
+import { houseProblem, planClock, planOrigin, planStepId } from './house-problem';
+import type { PlanLot, PlanProblem } from './plan-problem';
 import type { PlanFault } from './problem-fault';
 import { problemFault } from './problem-fault';
 import type { SolveAsked } from './solve-plan';
@@ -40,29 +40,38 @@ export function housePlanProblem(
 /**
  * Plans a studio: every open lot from where it is, staying with the accepted plan as far as that can be. Where a step
  * can't follow what is already done as soon as its recipe wants, it follows as soon as it can, and is named.
- * @param wanted a step that is to begin at a moment, if it can
+ * @param wanted steps that are to begin at a moment, or as soon after it as they can
  */
 export function planHouse(
   facts: PlanFacts,
   asked: SolveAsked,
-  { origin = planOrigin(facts.now), wanted }: { origin?: string; wanted?: WantedPlace | undefined } = {},
+  { origin = planOrigin(facts.now), wanted = [] }: { origin?: string; wanted?: readonly WantedPlace[] } = {},
 ): PlannedHouse {
   const { problem: first, faults } = housePlanProblem(facts, origin);
-  const pinned = wanted ? { ...first, lots: first.lots.map((l) => pin(l, wanted)) } : first;
-  const plan = solvePlan(pinned, asked);
+  const asWanted = wanted.reduce(putAt, first);
+  const plan = solvePlan(asWanted, asked);
   const stuck = new Set(plan.unplaced.map((u) => u.lotId));
-  const eased = pinned.lots.map((lot) => (stuck.has(lot.id) ? easeWaits(lot) : { lot, tooLate: [] }));
+  const eased = asWanted.lots.map((lot) => (stuck.has(lot.id) ? easeWaits(lot) : { lot, tooLate: [] }));
   const tooLate = eased.flatMap((e) => e.tooLate);
-  if (tooLate.length === 0) return { problem: pinned, plan, faults, tooLate };
-  const problem = { ...pinned, lots: eased.map((e) => e.lot) };
+  if (tooLate.length === 0) return { problem: asWanted, plan, faults, tooLate };
+  const problem = { ...asWanted, lots: eased.map((e) => e.lot) };
   return { problem, plan: solvePlan(problem, asked), faults, tooLate };
 }
 
-/** It begins no earlier than that; whatever lies in its way moves. */
-const pin = (lot: PlanLot, { stepId, startMin }: WantedPlace): PlanLot => ({
-  ...lot,
-  steps: lot.steps.map((s) => (s.id === stepId && !s.fixed ? { ...s, notBeforeMin: startMin } : s)),
-});
+/** It begins no earlier than that; it and what follows it leave the place they had. */
+function putAt(problem: PlanProblem, { stepId, startMin }: WantedPlace): PlanProblem {
+  const lot = problem.lots.find((l) => l.steps.some((s) => s.id === stepId && !s.fixed));
+  if (!lot) return problem;
+  const leave = new Set([stepId]);
+  // Steps stand behind those they follow, so one look over them finds all that come after.
+  for (const s of lot.steps) if (s.after.some((a) => leave.has(a.stepId))) leave.add(s.id);
+  const steps = lot.steps.map((s) => (s.id === stepId ? { ...s, notBeforeMin: Math.max(startMin, 0) } : s));
+  return {
+    ...problem,
+    previous: problem.previous.filter((p) => !leave.has(p.stepId)),
+    lots: problem.lots.map((l) => (l === lot ? { ...l, steps } : l)),
+  };
+}
 
 /** What has waited too long already goes on all the same: the longest wait after a fact is no rule any more. */
 function easeWaits(lot: PlanLot): { lot: PlanLot; tooLate: string[] } {
@@ -76,14 +85,22 @@ function easeWaits(lot: PlanLot): { lot: PlanLot; tooLate: string[] } {
   return { lot: { ...lot, steps }, tooLate };
 }
 
-/** Steps that begin elsewhere than the accepted plan has them. */
-export function movedSteps(
-  problem: PlanProblem,
-  plan: PlanAnswer,
-): { stepId: string; fromMin: number; toMin: number }[] {
-  const before = new Map(problem.previous.map((p: PlacedStep) => [p.stepId, p.startMin]));
+/** A step that begins at another moment than the accepted plan has it, in minutes from the problem’s beginning. */
+export interface MovedStep {
+  readonly stepId: string;
+  readonly fromMin: number;
+  readonly toMin: number;
+}
+
+/** Steps still to come that begin elsewhere than the accepted plan has them. */
+export function movedSteps(accepted: HousePlan, { problem, plan }: PlannedHouse): MovedStep[] {
+  const { toMin } = planClock(problem.origin);
+  const before = new Map(accepted.places.map((p) => [planStepId(p.lotId, p.stepIndex), toMin(p.startAt)]));
+  const begun = new Set(problem.lots.flatMap((l) => l.steps.flatMap((s) => (s.fixed ? [s.id] : []))));
   return plan.placed.flatMap((p) => {
     const fromMin = before.get(p.stepId);
-    return fromMin === undefined || fromMin === p.startMin ? [] : [{ stepId: p.stepId, fromMin, toMin: p.startMin }];
+    return fromMin === undefined || fromMin === p.startMin || begun.has(p.stepId)
+      ? []
+      : [{ stepId: p.stepId, fromMin, toMin: p.startMin }];
   });
 }

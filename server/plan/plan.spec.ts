@@ -120,9 +120,36 @@ describe('the plan of a studio', () => {
     await want('2026-06-20').expect(200);
   });
 
+  it('stands in a calendar, by download and by an address that can be ended', async () => {
+    const times = await get<HouseTimesEdit>('/api/plan/times');
+    await studio.agent
+      .put('/api/plan/times')
+      .send({ ...times, week: readWeek('daily 8-18'), closed: [] })
+      .expect(200);
+    expect((await accept(await planned())).status).toBe(200);
+    const file = (
+      await studio.agent
+        .get('/api/plan/calendar')
+        .expect(200)
+        .expect('content-type', /text\/calendar/)
+    ).text;
+    expect(file.match(/BEGIN:VEVENT/g)?.length ?? 0).toBeGreaterThan(3);
+    expect(file).toMatch(/SUMMARY:Lot 1\\, Mordant/);
+    expect(await get('/api/plan/calendar/address')).toEqual({ has: false, key: null });
+    const address = async (): Promise<string> =>
+      ((await post('/api/plan/calendar/address', {}).expect(200)).body as { key: string }).key;
+    const [first, second] = [await address(), await address()];
+    const byKey = (key: string) => studio.stranger.get(`/api/calendar?key=${key}`);
+    await byKey(first).expect(404);
+    expect((await byKey(second).expect(200)).text).toBe(file);
+    await studio.agent.delete('/api/plan/calendar/address').expect(200);
+    await byKey(second).expect(404);
+    await studio.stranger.get('/api/plan/calendar').expect(401);
+  });
+
   it('goes with the studio’s file, and comes out of it again', async () => {
-    const was = await wholeDocument(studio.context.database.db);
-    expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([2, 1, 1]);
+    const was = await wholeDocument(studio.context.database.db, new Date('2026-06-01T20:00:00.000Z'));
+    expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([3, 1, 0]);
     const copies = mkdtempSync(join(tmpdir(), 'vestigia-copies-'));
     const empty = await openEmptyStudio(copies);
     await empty.agent

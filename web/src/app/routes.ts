@@ -281,6 +281,11 @@ export const routes: Routes = [
         loadComponent: () => import('./features/judge/judge').then((m) => m.JudgePage),
       },
       {
+        path: 'plan/times',
+        title: $localize`Hours, days off and burners`,
+        loadComponent: () => import('./features/plan/times').then((m) => m.PlanTimesPage),
+      },
+      {
         path: 'plan',
         title: $localize`Plan`,
         loadComponent: () => import('./features/plan/plan').then((m) => m.PlanPage),

@@ -1,5 +1,5 @@
 import { Injectable, computed, inject } from '@angular/core';
-import { dayOf, formatClock, formatDay, formatMoment, hoursWithin, instantOf } from '@vestigia/core';
+import { dayOf, formatClock, formatDay, formatMoment, formatWeekday, hoursWithin, instantOf } from '@vestigia/core';
 import { ServerClock } from '../api/server-clock';
 import { Session } from '../api/session';
 
@@ -36,6 +36,11 @@ export class StudioCalendar {
 
   formatMoment(at: string): string {
     return formatMoment(at, this.zone());
+  }
+
+  /** Weekday, day and month. */
+  formatWeekday(at: string): string {
+    return formatWeekday(at, this.zone());
   }
 
   formatClock(at: string): string {

@@ -1,78 +1,294 @@
-import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
 import { RouterLink } from '@angular/router';
-import { foldRun, isOver, potsInUse, remainingTime, sayMinutes } from '@vestigia/core';
-import { forkJoin, map, of, switchMap } from 'rxjs';
+import {
+  addDays,
+  hoursBetween,
+  keepPlan,
+  movedSteps,
+  planClock,
+  planOrigin,
+  sayPlanBreach,
+  sayPlanFault,
+  screenColour,
+  whyNotAt,
+} from '@vestigia/core';
+import type { PlanProblem, WantedPlace } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
+import { pageAction } from '../../api/page-action';
+import { inAddress } from '../../services/in-address';
+import { StudioCalendar } from '../../services/studio-calendar';
+import { ActBar } from '../../ui/act-bar';
+import { May } from '../../ui/may';
 import { RefusalNote } from '../../ui/refusal';
-import { Thread } from '../../ui/thread';
-import { When } from '../../ui/when';
 import { ScrollRegion } from '../../ui/scroll-region';
-import { TermTip } from '../../ui/term-tip';
-import { Said } from '../../ui/said';
+import { When } from '../../ui/when';
+import { DayByDay } from './day-by-day';
+import { PlanMaker } from './plan-maker';
+import { PlanPicture } from './plan-picture';
+import type { PlanView } from './plan-rows';
+import { PLAN_VIEWS, placedOf, planRows, touchesOf } from './plan-rows';
+import { StepPlace } from './step-place';
 
-/** What is ahead: what open lots still ask for, hands apart from waiting, and which pot is free. */
+const DAY_MS = 86_400_000;
+const MINUTE = 60_000;
+const SPANS_DAYS = [2, 7, 14] as const;
+
+/**
+ * What is ahead: every open lot placed over pots, burners and hands. The plan that was accepted stands until another
+ * is; what ran on meanwhile, and what somebody tries, is worked out beside it and shown with what it moves.
+ */
 @Component({
   selector: 'vs-plan',
-  imports: [Said, TermTip, ScrollRegion, RouterLink, RefusalNote, Thread, When],
+  imports: [ActBar, DayByDay, May, PlanPicture, RefusalNote, RouterLink, ScrollRegion, StepPlace, When],
+  providers: [PlanMaker],
   templateUrl: './plan.html',
-  styles: `
-    .strand {
-      width: 26%;
-      min-width: 9rem;
-    }
-  `,
+  styleUrl: './plan.scss',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class PlanPage {
   private readonly api = inject(ApiClient);
-  protected readonly page = liveQuery(['lots', 'studio'], () =>
-    this.api.get('/api/today').pipe(
-      switchMap((today) => {
-        const open = [...today.inWork, ...today.planned];
-        return forkJoin({
-          studio: this.api.get('/api/studio'),
-          lots: open.length === 0 ? of([]) : forkJoin(open.map((l) => this.api.get('/api/lots/{id}', { id: l.id }))),
-        }).pipe(map((rest) => ({ today, ...rest })));
-      }),
-    ),
-  );
-  protected readonly minutes = sayMinutes;
+  private readonly calendar = inject(StudioCalendar);
+  protected readonly maker = inject(PlanMaker);
+  protected readonly page = liveQuery(['lots', 'studio', 'plan'], () => this.api.get('/api/plan'));
+  protected readonly accepting = pageAction();
 
-  protected readonly forecast = computed(() => {
-    const p = this.page.value();
-    return (p?.lots ?? []).map((lot) => {
-      const left = lot.plan.steps.slice(lot.summary.next?.index ?? lot.plan.steps.length);
-      const time = remainingTime(left);
-      const begun = lot.summary.next?.startedAt ?? p?.today.now ?? '';
+  protected readonly views = PLAN_VIEWS;
+  protected readonly spans = SPANS_DAYS;
+  protected readonly viewLabels: Readonly<Record<PlanView, string>> = {
+    lot: $localize`By lot`,
+    vessel: $localize`By pot and burner`,
+    person: $localize`By person`,
+  };
+  private readonly viewed = inAddress('by', 'lot');
+  protected readonly view = computed((): PlanView => PLAN_VIEWS.find((v) => v === this.viewed()) ?? 'lot');
+  private readonly spanned = inAddress('days', '7');
+  protected readonly span = computed(() => SPANS_DAYS.find((d) => String(d) === this.spanned()) ?? 7);
+  /** Days the picture begins after today. */
+  protected readonly ahead = signal(0);
+
+  /** Where somebody wants steps that stand elsewhere in the plan. */
+  protected readonly wanted = signal<readonly WantedPlace[]>([]);
+  protected readonly locked = signal<ReadonlySet<string>>(new Set());
+  protected readonly selected = signal<string | undefined>(undefined);
+  /** Why the last step that was moved isn't where it was wanted. */
+  protected readonly reasons = signal<readonly string[]>([]);
+  private asked: WantedPlace | undefined;
+
+  private readonly origin = computed(() => {
+    const facts = this.page.value();
+    return facts && planOrigin(facts.now);
+  });
+
+  constructor() {
+    effect(() => {
+      const facts = this.page.value();
+      if (!facts) return;
+      untracked(() =>
+        this.locked.set(
+          new Set((facts.accepted?.places ?? []).filter((p) => p.locked).map((p) => `${p.lotId}:${p.stepIndex}`)),
+        ),
+      );
+    });
+    effect(() => {
+      const [facts, origin, wanted, locked] = [this.page.value(), this.origin(), this.wanted(), this.locked()];
+      if (!facts || origin === undefined) return;
+      const accepted = facts.accepted && {
+        ...facts.accepted,
+        places: facts.accepted.places.map((p) => ({ ...p, locked: locked.has(`${p.lotId}:${p.stepIndex}`) })),
+      };
+      untracked(() => this.maker.make({ facts: { ...facts, accepted }, origin, wanted }));
+    });
+    effect(() => {
+      const found = this.maker.found();
+      const asked = this.asked;
+      if (!found || !asked || this.maker.isAtWork()) return;
+      const at = found.plan.placed.find((p) => p.stepId === asked.stepId);
+      if (at?.startMin === asked.startMin) untracked(() => this.reasons.set([]));
+    });
+  }
+
+  protected readonly window = computed(() => {
+    const facts = this.page.value();
+    const day = addDays(this.calendar.dayOf(Date.parse(facts?.now ?? new Date().toISOString())), this.ahead());
+    return {
+      fromMs: this.calendar.instantOf(day, '00:00'),
+      toMs: this.calendar.instantOf(addDays(day, this.span()), '00:00'),
+    };
+  });
+  protected readonly open = computed(() => {
+    const facts = this.page.value();
+    if (!facts) return [];
+    const { fromMs, toMs } = this.window();
+    return hoursBetween(facts.times.week, {
+      fromDay: this.calendar.dayOf(fromMs),
+      toDay: this.calendar.dayOf(toMs),
+      zone: facts.zone,
+      away: facts.times.closed,
+    });
+  });
+  protected readonly nowMs = computed(() => Date.parse(this.page.value()?.now ?? ''));
+  protected readonly colours = computed(
+    () =>
+      new Map(
+        (this.page.value()?.lots ?? []).flatMap(({ tag, lab }) =>
+          lab ? [[tag, screenColour(lab, lab).css] as const] : [],
+        ),
+      ),
+  );
+  protected readonly rows = computed(() => {
+    const [found, facts] = [this.maker.found(), this.page.value()];
+    return found && facts ? planRows(found, facts, this.view()) : [];
+  });
+  protected readonly touches = computed(() => {
+    const found = this.maker.found();
+    return found ? touchesOf(found) : [];
+  });
+  protected readonly chosen = computed(() => {
+    const found = this.maker.found();
+    const id = this.selected();
+    const placed = found && id !== undefined ? placedOf(found).find((p) => p.step.id === id) : undefined;
+    if (!placed || !found) return undefined;
+    const ms = (min: number): number => Date.parse(found.problem.origin) + min * MINUTE;
+    return {
+      ...placed,
+      fromMs: ms(placed.place.startMin),
+      toMs: ms(placed.place.endMin),
+      isLocked: this.locked().has(placed.step.id),
+      people: [...new Set([placed.place.beginBy, placed.place.endBy])].flatMap((p) => this.nameOf(p) ?? []),
+      things: found.plan.holds
+        .filter(
+          (h) =>
+            h.holdId.startsWith(`${placed.lotId}:`) &&
+            h.fromMin <= placed.place.startMin &&
+            h.toMin >= placed.place.endMin,
+        )
+        .map((h) => h.resourceId)
+        .concat(placed.place.resourceIds)
+        .flatMap((id) => found.problem.resources.find((r) => r.id === id)?.name ?? []),
+    };
+  });
+
+  /** When each lot is done, and how that lies to what was promised. */
+  protected readonly ready = computed(() => {
+    const [found, facts] = [this.maker.found(), this.page.value()];
+    if (!found || !facts) return [];
+    const { toIso } = planClock(found.problem.origin);
+    return facts.lots.map((lot) => {
+      const done = found.plan.lots.find((l) => l.lotId === lot.id);
+      const fault = found.faults.find((f) => f.lotId === lot.id)?.fault;
+      const stuck = found.plan.unplaced.find((u) => u.lotId === lot.id);
       return {
         lot,
-        time,
-        notBefore: new Date(Date.parse(begun) + (time.handsMin + time.waitingMin) * 60_000).toISOString(),
+        doneAt: done && !stuck ? toIso(done.finishMin) : undefined,
+        lateMin: done?.lateMin ?? 0,
+        says: fault ? sayPlanFault(fault) : stuck ? this.sayStuck(found.problem, stuck.stepId) : '',
       };
     });
   });
-  protected readonly pots = computed(() => {
-    const p = this.page.value();
-    const lots = (p?.lots ?? []).map((lot) => {
-      const records = foldRun(lot.entries, lot.plan.steps.length);
-      return { lot, records, holds: potsInUse(lot.plan, records, lot.summary.tag) };
-    });
-    return (p?.studio.vessels ?? []).map((vessel) => ({
-      vessel,
-      holds: lots.flatMap(({ lot, holds }) =>
-        holds.filter((h) => h.vesselId === vessel.id).map((h) => ({ ...h, lotId: lot.summary.id })),
-      ),
-      ahead: lots.flatMap(({ lot, records }) => {
-        const steps = lot.plan.steps.filter(
-          (s) =>
-            records[s.index]?.startedAt === undefined &&
-            !isOver(records[s.index]) &&
-            s.baths.some((b) => b.vesselId === vessel.id),
-        );
-        const titles = [...new Set(steps.map((s) => s.title))];
-        return titles.length === 0 ? [] : [{ lotId: lot.summary.id, lotTag: lot.summary.tag, titles }];
-      }),
+  protected readonly moved = computed(() => {
+    const [found, facts] = [this.maker.found(), this.page.value()];
+    if (!found || !facts?.accepted) return [];
+    const { toIso } = planClock(found.problem.origin);
+    const all = new Map(placedOf(found).map((p) => [p.step.id, p]));
+    return movedSteps(facts.accepted, found).map((m) => ({
+      stepId: m.stepId,
+      lotTag: all.get(m.stepId)?.lotTag ?? '',
+      title: all.get(m.stepId)?.step.title ?? '',
+      from: toIso(m.fromMin),
+      to: toIso(m.toMin),
     }));
   });
+  /** Steps that no accepted plan has yet. */
+  protected readonly fresh = computed(() => {
+    const [found, facts] = [this.maker.found(), this.page.value()];
+    if (!found || !facts) return 0;
+    const known = new Set((facts.accepted?.places ?? []).map((p) => `${p.lotId}:${p.stepIndex}`));
+    return placedOf(found).filter((p) => !p.step.fixed && !known.has(p.step.id)).length;
+  });
+  protected readonly isNew = computed(
+    () => this.moved().length > 0 || this.fresh() > 0 || this.wanted().length > 0 || this.hasOtherLocks(),
+  );
+  private readonly hasOtherLocks = computed(() => {
+    const kept = (this.page.value()?.accepted?.places ?? [])
+      .filter((p) => p.locked)
+      .map((p) => `${p.lotId}:${p.stepIndex}`);
+    return kept.length !== this.locked().size || kept.some((id) => !this.locked().has(id));
+  });
+  protected readonly tooLate = computed(() => {
+    const found = this.maker.found();
+    const late = new Set(found?.tooLate ?? []);
+    return found ? placedOf(found).filter((p) => late.has(p.step.id)) : [];
+  });
+  protected readonly lastDoneAt = computed(() =>
+    this.ready()
+      .flatMap((r) => r.doneAt ?? [])
+      .sort()
+      .at(-1),
+  );
+
+  protected nameOf(personId: string | null): string | undefined {
+    return this.page.value()?.people.find((p) => p.id === personId)?.name;
+  }
+
+  protected see(view: PlanView): void {
+    this.viewed.set(view);
+  }
+
+  protected reach(days: number): void {
+    this.spanned.set(String(days));
+  }
+
+  /** Tries a step at another moment: what stands is planned round it. */
+  protected move(stepId: string, toMs: number): void {
+    const found = this.maker.found();
+    if (!found) return;
+    const startMin = Math.round((toMs - Date.parse(found.problem.origin)) / MINUTE);
+    const own = found.problem.lots.find((l) => l.steps.some((s) => s.id === stepId));
+    const inLot = new Set(own?.steps.map((s) => s.id));
+    // Steps that follow it are planned round it anyway.
+    const breaches = whyNotAt(found.problem, found.plan, stepId, startMin).filter(
+      (b) => !(b.code === 'order' && b.stepId !== stepId && inLot.has(b.stepId)),
+    );
+    this.reasons.set(breaches.map((b) => sayPlanBreach(found.problem, b)));
+    this.asked = { stepId, startMin };
+    this.selected.set(stepId);
+    this.locked.update((all) => new Set([...all].filter((id) => id !== stepId)));
+    this.wanted.update((all) => [...all.filter((w) => w.stepId !== stepId), { stepId, startMin }]);
+  }
+
+  protected lock(stepId: string, isLocked: boolean): void {
+    this.locked.update((all) => new Set(isLocked ? [...all, stepId] : [...all].filter((id) => id !== stepId)));
+  }
+
+  protected forget(): void {
+    this.wanted.set([]);
+    this.reasons.set([]);
+    this.asked = undefined;
+  }
+
+  protected accept(): void {
+    const [found, facts] = [this.maker.found(), this.page.value()];
+    if (!found || !facts) return;
+    const body = {
+      id: newId(),
+      origin: found.problem.origin,
+      after: facts.accepted?.id ?? null,
+      plan: keepPlan(found.problem, found.plan, this.locked()),
+    };
+    this.accepting.run(this.api.post('/api/plan', body), () => {
+      this.wanted.set([]);
+      this.reasons.set([]);
+      this.asked = undefined;
+    });
+  }
+
+  private sayStuck(problem: PlanProblem, stepId: string): string {
+    const title = problem.lots.flatMap((l) => l.steps).find((s) => s.id === stepId)?.title ?? '';
+    return $localize`No place was found for “${title}”. Look whether its pot, its burner or somebody for it is there in the next months.`;
+  }
+
+  protected readonly isEmpty = computed(() => this.page.value()?.lots.length === 0);
+  protected readonly windowDays = computed(() => Math.round((this.window().toMs - this.window().fromMs) / DAY_MS));
 }

@@ -1,0 +1,107 @@
+import type { PlanProblem } from './plan-problem';
+import type { SolveAsked } from './solve-plan';
+import { solvePlan } from './solve-plan';
+
+/** Something a studio could do so that a promise is kept, as facts. */
+export type PlanHelp =
+  | { readonly code: 'evenings'; readonly name: string }
+  | { readonly code: 'another'; readonly kind: 'vessel' | 'heat'; readonly name: string }
+  | { readonly code: 'hands' }
+  | { readonly code: 'first'; readonly name: string };
+
+/** What each would bring: by how much a lot would then be late. */
+export interface HelpTried {
+  readonly help: PlanHelp;
+  readonly lateMin: number;
+}
+
+/** A lot before all others weighs so much more than they do. */
+const FIRST = 1000;
+const EVENING_MIN = 240;
+
+/**
+ * What would let a lot be done by its day, each tried by itself: somebody staying on, one more of a pot or a burner it
+ * uses, another pair of hands, or going before the other lots. Those that help, the most helpful first.
+ * @param lotId a lot that is late in the plan
+ */
+export function whatWouldMakeIt(problem: PlanProblem, lotId: string, asked: SolveAsked): HelpTried[] {
+  const lot = problem.lots.find((l) => l.id === lotId);
+  if (!lot) return [];
+  const used = new Set([
+    ...lot.holds.flatMap((h) => h.resourceIds),
+    ...lot.steps.flatMap((s) => s.needs.flatMap((n) => n.options.map((o) => o.resourceId))),
+  ]);
+  const late = (changed: PlanProblem): number =>
+    solvePlan({ ...changed, previous: [], previousHolds: [] }, asked).lots.find((l) => l.lotId === lotId)?.lateMin ?? 0;
+  const now = late(problem);
+  const helps: { help: PlanHelp; changed: PlanProblem }[] = [
+    ...problem.people.map((person) => ({
+      help: { code: 'evenings' as const, name: person.name },
+      changed: {
+        ...problem,
+        people: problem.people.map((p) =>
+          p === person
+            ? { ...p, evenings: [...p.evenings, ...p.hours.map(([, to]) => [to, to + EVENING_MIN] as const)] }
+            : p,
+        ),
+      },
+    })),
+    ...problem.resources.flatMap((r) =>
+      used.has(r.id) && (r.kind === 'vessel' || r.kind === 'heat')
+        ? [
+            {
+              help: { code: 'another' as const, kind: r.kind, name: r.name },
+              changed: {
+                ...problem,
+                resources: problem.resources.map((x) => (x === r ? { ...x, capacity: x.capacity + 1, out: [] } : x)),
+              },
+            },
+          ]
+        : [],
+    ),
+    {
+      help: { code: 'hands' },
+      changed: {
+        ...problem,
+        people: [
+          ...problem.people,
+          {
+            id: 'another pair of hands',
+            name: '',
+            hours: problem.open,
+            evenings: [],
+            may: [...new Set(lot.steps.flatMap((s) => s.hazards))],
+          },
+        ],
+      },
+    },
+    {
+      help: { code: 'first', name: lot.name },
+      changed: {
+        ...problem,
+        weights: { ...problem.weights, late: problem.weights.late * FIRST },
+        lots: problem.lots.map((l) => (l === lot ? l : { ...l, dueMin: null })),
+      },
+    },
+  ];
+  return helps
+    .map(({ help, changed }) => ({ help, lateMin: late(changed) }))
+    .filter((h) => h.lateMin < now)
+    .sort((a, b) => a.lateMin - b.lateMin);
+}
+
+/** What it would take, in a sentence. */
+export function sayPlanHelp(help: PlanHelp): string {
+  switch (help.code) {
+    case 'evenings':
+      return $localize`${help.name} stays four hours longer`;
+    case 'another':
+      return help.kind === 'vessel'
+        ? $localize`a second pot like ${help.name}`
+        : $localize`room for one more pot on ${help.name}, or another like it`;
+    case 'hands':
+      return $localize`another pair of hands in all opening hours`;
+    case 'first':
+      return $localize`${help.name} goes before all other lots, whatever was promised for them`;
+  }
+}

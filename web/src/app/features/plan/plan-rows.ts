@@ -1,0 +1,152 @@
+import type { PlanFactsView } from '@vestigia/contract';
+import type { PlacedStep, PlanStep, PlannedHouse } from '@vestigia/core';
+import { planClock } from '@vestigia/core';
+
+/** By what the plan is laid out. */
+export const PLAN_VIEWS = ['lot', 'vessel', 'person'] as const;
+export type PlanView = (typeof PLAN_VIEWS)[number];
+
+/** Something in a row of the picture, times epoch ms. */
+export interface PlanBlock {
+  readonly stepId: string;
+  readonly lotTag: string;
+  readonly title: string;
+  readonly fromMs: number;
+  readonly toMs: number;
+  /** When hands are at it. */
+  readonly hands: readonly { readonly fromMs: number; readonly toMs: number }[];
+  readonly isFact: boolean;
+}
+
+export interface PlanRow {
+  readonly id: string;
+  readonly name: string;
+  readonly note: string;
+  /** A lot’s own row leads to it. */
+  readonly lotId?: string;
+  readonly blocks: readonly PlanBlock[];
+  /** What it is held over: a pot between its filling and its emptying. */
+  readonly held: readonly { readonly lotTag: string; readonly fromMs: number; readonly toMs: number }[];
+}
+
+/** A touch of somebody’s hands, as a day’s list has it. */
+export interface Touch {
+  readonly stepId: string;
+  readonly lotTag: string;
+  readonly title: string;
+  readonly personId: string | null;
+  readonly atMs: number;
+  readonly minutes: number;
+  /** Begins a step, ends it, or is all of it. */
+  readonly kind: 'begin' | 'end' | 'stay';
+}
+
+const MINUTE = 60_000;
+
+/** A step in its place, and the lot it is of. */
+export interface Placed {
+  readonly place: PlacedStep;
+  readonly step: PlanStep;
+  readonly lotId: string;
+  readonly lotTag: string;
+}
+
+/** Every step of a plan with its place. */
+export const placedOf = ({ problem, plan }: PlannedHouse): Placed[] => {
+  const at = new Map(plan.placed.map((p) => [p.stepId, p]));
+  return problem.lots.flatMap((lot) =>
+    lot.steps.flatMap((step) => {
+      const place = at.get(step.id);
+      return place ? [{ place, step, lotId: lot.id, lotTag: lot.name }] : [];
+    }),
+  );
+};
+
+/** Lays a plan out in rows: a lot, a pot with its burner, or a person each. */
+export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanView): PlanRow[] {
+  const from = Date.parse(found.problem.origin);
+  const ms = (min: number): number => from + min * MINUTE;
+  const all = placedOf(found);
+  const block = ({ place, step, lotTag }: Placed, whose?: string): PlanBlock => ({
+    stepId: step.id,
+    lotTag,
+    title: step.title,
+    fromMs: ms(place.startMin),
+    toMs: ms(place.endMin),
+    hands: handsOf(step, place)
+      .filter((h) => whose === undefined || h.by === whose)
+      .map((h) => ({ fromMs: ms(h.from), toMs: ms(h.to) })),
+    isFact: step.fixed !== null,
+  });
+  if (view === 'lot')
+    return facts.lots.map((lot) => ({
+      id: lot.id,
+      name: lot.tag,
+      note: lot.colourway,
+      lotId: lot.id,
+      blocks: all.filter((p) => p.lotId === lot.id && !isLongOver(p)).map((p) => block(p)),
+      held: [],
+    }));
+  if (view === 'person')
+    return facts.people.map(({ id, name }) => ({
+      id,
+      name,
+      note: '',
+      blocks: all
+        .filter((p) => handsOf(p.step, p.place).some((h) => h.by === id))
+        .flatMap((p) => {
+          const whole = block(p, id);
+          return whole.hands.map((h) => ({ ...whole, fromMs: h.fromMs, toMs: h.toMs, hands: [h] }));
+        }),
+      held: [],
+    }));
+  const holds = new Map(found.problem.lots.flatMap((l) => l.holds.map((h) => [h.id, { hold: h, lot: l }] as const)));
+  return [...facts.vessels, ...facts.heatSources].map(({ id, name }) => ({
+    id,
+    name,
+    note: '',
+    held: found.plan.holds
+      .filter((h) => h.resourceId === id)
+      .map((h) => ({ lotTag: holds.get(h.holdId)?.lot.name ?? '', fromMs: ms(h.fromMin), toMs: ms(h.toMin) })),
+    blocks: all
+      .filter(
+        (p) =>
+          !isLongOver(p) &&
+          (p.place.resourceIds.includes(id) ||
+            facts.lots
+              .find((l) => l.id === p.lotId)
+              ?.steps.some((s) => `${p.lotId}:${s.index}` === p.step.id && s.vesselIds.includes(id)) === true),
+      )
+      .map((p) => block(p)),
+  }));
+}
+
+/** What is done has been told elsewhere. */
+const isLongOver = ({ step, place }: Placed): boolean => step.fixed !== null && place.endMin <= 0;
+
+function handsOf(step: PlanStep, place: PlacedStep): { by: string | null; from: number; to: number }[] {
+  if (step.fixed) return [];
+  if (step.watched) return [{ by: place.beginBy, from: place.startMin, to: place.endMin }];
+  return [
+    { by: place.beginBy, from: place.startMin, to: place.aloneFromMin },
+    { by: place.endBy, from: place.aloneToMin, to: place.endMin },
+  ].filter((h) => h.to > h.from);
+}
+
+/** What hands are asked for, in the order of the clock. */
+export function touchesOf(found: PlannedHouse): Touch[] {
+  const clock = planClock(found.problem.origin);
+  return placedOf(found)
+    .flatMap(({ step, place, lotTag }) =>
+      handsOf(step, place).map((h) => ({
+        stepId: step.id,
+        lotTag,
+        title: step.title,
+        personId: h.by,
+        atMs: Date.parse(clock.toIso(h.from)),
+        minutes: h.to - h.from,
+        kind: step.watched ? ('stay' as const) : h.from === place.startMin ? ('begin' as const) : ('end' as const),
+      })),
+    )
+    .sort((a, b) => a.atMs - b.atMs || a.lotTag.localeCompare(b.lotTag));
+}

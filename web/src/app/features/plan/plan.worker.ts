@@ -1,0 +1,31 @@
+import type { PlanFacts, PlannedHouse, WantedPlace } from '@vestigia/core';
+import { planHouse } from '@vestigia/core';
+
+/** What is to be planned, from which moment, and where somebody wants steps. */
+export interface PlanAsk {
+  readonly facts: PlanFacts;
+  readonly origin: string;
+  readonly wanted: readonly WantedPlace[];
+}
+
+/** A first plan, and then the best that was found. */
+export interface PlanTold {
+  readonly found: PlannedHouse;
+  readonly isLast: boolean;
+}
+
+const SEED = 1;
+/** So many plans are looked at for each open lot, and for no longer than that. */
+const ROUNDS_A_LOT = 300;
+const MOST_MS = 15_000;
+
+addEventListener('message', ({ data: { facts, origin, wanted } }: MessageEvent<PlanAsk>) => {
+  const began = performance.now();
+  const tell = (rounds: number, isLast: boolean): void => {
+    const goOn = (): boolean => performance.now() - began < MOST_MS;
+    const found = planHouse(facts, { seed: SEED, rounds, goOn }, { origin, wanted });
+    postMessage({ found, isLast } satisfies PlanTold);
+  };
+  tell(1, false);
+  tell(ROUNDS_A_LOT * Math.max(1, facts.lots.length), true);
+});

@@ -1,0 +1,106 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { explainClock, readClock } from '@vestigia/core';
+import { StudioCalendar } from '../../services/studio-calendar';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
+import { May } from '../../ui/may';
+import { When } from '../../ui/when';
+
+/** One step of the plan: when, by whom and with what; another time for it, and why it can't be there. */
+@Component({
+  selector: 'vs-step-place',
+  imports: [DayField, DayPicker, FormsModule, MatFormFieldModule, MatInputModule, May, When],
+  template: `<section [attr.aria-label]="name()">
+    <h2>{{ name() }}</h2>
+    <p>
+      <span i18n>{{ iso(fromMs()) | when: 'moment' }} to {{ iso(toMs()) | when: 'moment' }}</span>
+      @if (people().length > 0) {
+        <span> · {{ people().join(', ') }}</span>
+      }
+      @if (things().length > 0) {
+        <span> · {{ things().join(', ') }}</span>
+      }
+    </p>
+    @if (isFact()) {
+      <p i18n>It is begun: it stays where it is, and what follows waits for it.</p>
+    } @else {
+      <form *vsMay="'dyer'" class="fields" (ngSubmit)="want()">
+        <mat-form-field
+          ><mat-label i18n>Begins on</mat-label
+          ><input matInput vsDay #onDay="vsDay" name="onDay" [(ngModel)]="day" /><vs-day-picker
+            matIconSuffix
+            [for]="onDay"
+        /></mat-form-field>
+        <mat-form-field
+          ><mat-label i18n>At</mat-label><input matInput name="at" autocomplete="off" [(ngModel)]="clock"
+        /></mat-form-field>
+        <div>
+          @if (wrong()) {
+            <p class="refusal small" role="status">{{ wrong() }}</p>
+          }
+          <button i18n class="act" type="submit" [disabled]="day() === '' || wrong() !== ''">Try it then</button>
+        </div>
+        <div>
+          <label
+            ><input
+              type="checkbox"
+              name="lock"
+              [checked]="isLocked()"
+              (change)="locked.emit($any($event.target).checked)"
+            />
+            <span i18n>It stays there, whatever else moves</span></label
+          >
+        </div>
+      </form>
+    }
+    @if (reasons().length > 0) {
+      <p i18n class="refusal" role="status">It can’t simply stand there, so it stands as near as it can:</p>
+      <ul>
+        @for (r of reasons(); track r) {
+          <li>{{ r }}</li>
+        }
+      </ul>
+    }
+    <button i18n class="plain" type="button" (click)="closed.emit()">Close</button>
+  </section>`,
+  styles: `
+    section {
+      border: 1px solid var(--line-strong);
+      padding: 0 1rem 0.5rem;
+      margin: 0.5rem 0;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class StepPlace {
+  private readonly calendar = inject(StudioCalendar);
+  readonly name = input.required<string>();
+  readonly fromMs = input.required<number>();
+  readonly toMs = input.required<number>();
+  readonly people = input.required<readonly string[]>();
+  readonly things = input.required<readonly string[]>();
+  readonly isFact = input.required<boolean>();
+  readonly isLocked = input.required<boolean>();
+  readonly reasons = input.required<readonly string[]>();
+  /** When it is to begin, epoch ms. */
+  readonly wanted = output<number>();
+  readonly locked = output<boolean>();
+  readonly closed = output();
+  protected readonly day = linkedSignal(() => this.calendar.dayOf(this.fromMs()));
+  protected readonly clock = linkedSignal(() => this.calendar.formatClock(this.iso(this.fromMs())));
+
+  protected iso(ms: number): string {
+    return new Date(ms).toISOString();
+  }
+
+  /** What is wrong with the time of day. */
+  protected readonly wrong = computed(() => (readClock(this.clock()) === undefined ? explainClock(this.clock()) : ''));
+
+  protected want(): void {
+    const clock = readClock(this.clock());
+    if (this.day() !== '' && clock !== undefined) this.wanted.emit(this.calendar.instantOf(this.day(), clock));
+  }
+}

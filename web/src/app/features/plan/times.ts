@@ -1,0 +1,192 @@
+import { NgTemplateOutlet } from '@angular/common';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { RouterLink } from '@angular/router';
+import type { HouseTimesEdit } from '@vestigia/contract';
+import { HAZARD_LABELS, HAZARDS, explainClock, explainWeek, readClock, readWeek, sayWeek } from '@vestigia/core';
+import type { Hazard } from '@vestigia/core';
+import { forkJoin, map } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { pageAction } from '../../api/page-action';
+import { ActBar } from '../../ui/act-bar';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
+import { DraftOf } from '../../ui/draft';
+import { Fold } from '../../ui/fold';
+import { NumberField } from '../../ui/number-field';
+import { RefusalNote } from '../../ui/refusal';
+
+/** Days away as they are being written. */
+interface AwayDraft {
+  readonly from: string;
+  readonly to: string;
+  readonly why: string;
+}
+
+interface PersonDraft {
+  readonly personId: string;
+  readonly name: string;
+  readonly week: string;
+  readonly eveningsUntil: string;
+  readonly away: readonly AwayDraft[];
+  readonly leaves: readonly Hazard[];
+}
+
+interface HeatDraft {
+  readonly heatSourceId: string;
+  readonly name: string;
+  readonly potsAtOnce: number | null;
+  readonly outUntil: string;
+}
+
+/** When the house is open, who works when and leaves what to others, which burners work: what the plan goes by. */
+@Component({
+  selector: 'vs-plan-times',
+  imports: [
+    ActBar,
+    DayField,
+    DayPicker,
+    DraftOf,
+    Fold,
+    FormsModule,
+    MatFormFieldModule,
+    MatInputModule,
+    NgTemplateOutlet,
+    NumberField,
+    RefusalNote,
+    RouterLink,
+  ],
+  templateUrl: './times.html',
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class PlanTimesPage {
+  private readonly api = inject(ApiClient);
+  protected readonly keeping = pageAction();
+  protected readonly page = liveQuery(['plan', 'studio'], () =>
+    forkJoin([this.api.get('/api/plan/times'), this.api.get('/api/studio')]).pipe(
+      map(([times, studio]) => ({ times, studio })),
+    ),
+  );
+  protected readonly hazards = HAZARDS;
+  protected readonly hazardLabels = HAZARD_LABELS;
+  protected readonly says = {
+    leaves: (name: string): string => $localize`What ${name} leaves to others`,
+  };
+
+  protected readonly week = signal('');
+  protected readonly closed = signal<readonly AwayDraft[]>([]);
+  protected readonly people = signal<readonly PersonDraft[]>([]);
+  protected readonly heat = signal<readonly HeatDraft[]>([]);
+  private version = 1;
+
+  constructor() {
+    effect(() => {
+      const page = this.page.value();
+      if (page) untracked(() => this.show(page.times, page.studio));
+    });
+  }
+
+  private show(
+    times: HouseTimesEdit,
+    studio: {
+      readonly people: readonly { readonly id: string; readonly name: string }[];
+      readonly heatSources: readonly { readonly id: string; readonly name: string }[];
+    },
+  ): void {
+    this.version = times.version;
+    this.week.set(sayWeek(times.week));
+    this.closed.set(times.closed);
+    this.people.set(
+      studio.people.map(({ id, name }) => {
+        const own = times.people.find((p) => p.personId === id);
+        return {
+          personId: id,
+          name,
+          week: own?.week ? sayWeek(own.week) : '',
+          eveningsUntil: own?.eveningsUntil ?? '',
+          away: own?.away ?? [],
+          leaves: own?.leaves ?? [],
+        };
+      }),
+    );
+    this.heat.set(
+      studio.heatSources.map(({ id, name }) => {
+        const own = times.heat.find((h) => h.heatSourceId === id);
+        return { heatSourceId: id, name, potsAtOnce: own?.potsAtOnce ?? 1, outUntil: own?.outUntil ?? '' };
+      }),
+    );
+  }
+
+  protected readonly missing = computed(() => {
+    const wrong = [this.week(), ...this.people().map((p) => p.week)].find((text) => readWeek(text) === undefined);
+    if (wrong !== undefined) return explainWeek(wrong);
+    const late = this.people().find((p) => p.eveningsUntil.trim() !== '' && readClock(p.eveningsUntil) === undefined);
+    if (late) return explainClock(late.eveningsUntil);
+    const away = [...this.closed(), ...this.people().flatMap((p) => p.away)];
+    return away.some((a) => a.from === '' || a.to === '') ? $localize`Days away want a first and a last day.` : '';
+  });
+
+  /** What was written, as it is understood. */
+  protected understood(text: string): string {
+    const week = readWeek(text);
+    return week ? sayWeek(week) : '';
+  }
+
+  protected person(at: number, change: Partial<PersonDraft>): void {
+    this.people.update((all) => all.map((p, i) => (i === at ? { ...p, ...change } : p)));
+  }
+
+  protected readonly setClosed = (all: readonly AwayDraft[]): void => this.closed.set(all);
+
+  protected setAway(at: number): (all: readonly AwayDraft[]) => void {
+    return (away) => this.person(at, { away });
+  }
+
+  protected leave(at: number, hazard: Hazard, leaves: boolean): void {
+    const now = this.people()[at]?.leaves ?? [];
+    this.person(at, { leaves: leaves ? [...now, hazard] : now.filter((h) => h !== hazard) });
+  }
+
+  protected burner(at: number, change: Partial<HeatDraft>): void {
+    this.heat.update((all) => all.map((h, i) => (i === at ? { ...h, ...change } : h)));
+  }
+
+  protected changeAway(all: readonly AwayDraft[], at: number, change: Partial<AwayDraft>): readonly AwayDraft[] {
+    return all.map((a, i) => (i === at ? { ...a, ...change } : a));
+  }
+
+  protected withoutAway(all: readonly AwayDraft[], at: number): readonly AwayDraft[] {
+    return all.filter((_, i) => i !== at);
+  }
+
+  protected withAway(all: readonly AwayDraft[]): readonly AwayDraft[] {
+    return [...all, { from: '', to: '', why: '' }];
+  }
+
+  protected keep(): void {
+    const away = (all: readonly AwayDraft[]): AwayDraft[] => all.map(({ from, to, why }) => ({ from, to, why }));
+    const week = (text: string): HouseTimesEdit['week'] =>
+      (readWeek(text) ?? []).map((day) => day.map(([from, to]) => [from, to]));
+    const body: HouseTimesEdit = {
+      version: this.version,
+      week: week(this.week()),
+      closed: away(this.closed()),
+      people: this.people().map((p) => ({
+        personId: p.personId,
+        week: p.week.trim() === '' ? null : week(p.week),
+        eveningsUntil: readClock(p.eveningsUntil) ?? null,
+        away: away(p.away),
+        leaves: [...p.leaves],
+      })),
+      heat: this.heat().map((h) => ({
+        heatSourceId: h.heatSourceId,
+        potsAtOnce: h.potsAtOnce ?? 1,
+        outUntil: h.outUntil === '' ? null : h.outUntil,
+      })),
+    };
+    this.keeping.run(this.api.put('/api/plan/times', body), (times) => (this.version = times.version));
+  }
+}
