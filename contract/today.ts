@@ -35,6 +35,20 @@ export const today = z
     goingOff: z.array(shelfRow),
     /** Fastness tests that are to be read by now. */
     fastnessDue: z.array(z.object({ id, name: z.string(), kind: z.enum(FASTNESS_KINDS), dueOn: isoDate })),
+    /** What hands are asked for soon by the plan that was accepted. */
+    byPlan: z.array(
+      z.object({
+        lotId: id,
+        lotTag: z.string(),
+        stepIndex: z.int(),
+        title: z.string(),
+        kind: z.enum(['begin', 'end', 'stay']),
+        personId: id,
+        who: z.string(),
+        startAt: isoTime,
+        endAt: isoTime,
+      }),
+    ),
     /** Pots that want somebody now, by what a probe says of them. */
     calls: z.array(z.object({ lotId: id, stepIndex: z.int(), code: z.string(), message: z.string() })),
   })

@@ -17,6 +17,7 @@ const PLACES = [
   'judge/foretold',
   'judge/readers',
   'plan',
+  'plan/times',
   'studio',
   'lots/new',
   'lots/first',

@@ -37,3 +37,5 @@ export type { CalendarEvent } from './write-calendar';
 export { writeCalendar } from './write-calendar';
 export type { ReadClosed } from './read-closed-days';
 export { MOST_CLOSED, readClosedDays, sayClosedFault } from './read-closed-days';
+export type { TouchAhead } from './touches-ahead';
+export { sayTouch, touchesAhead } from './touches-ahead';

@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto';
 import type { CalendarEvent } from '@vestigia/core';
-import { writeCalendar } from '@vestigia/core';
+import { sayTouch, touchesAhead, writeCalendar } from '@vestigia/core';
 import { eq, like, and } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { secrets, studio } from '../db/schema';
@@ -53,33 +53,14 @@ export async function calendarByKey(db: Db, key: string, now: Date): Promise<str
 export async function calendarOf(db: Db, personId: string, now: Date): Promise<string> {
   const [house] = await db.select({ name: studio.name }).from(studio);
   const facts = await readPlanFacts(db, now, personId);
-  const events = (facts.accepted?.places ?? []).flatMap((p): CalendarEvent[] => {
-    const lot = facts.lots.find((l) => l.id === p.lotId);
-    const step = lot?.steps.find((s) => s.index === p.stepIndex);
-    // What is begun or done is told by the bench.
-    if (!lot || !step || lot.records[p.stepIndex]?.startedAt !== undefined) return [];
-    const title = `${lot.tag}, ${step.title}`;
-    const uid = (part: string): string => `${p.lotId}-${p.stepIndex}-${part}@vestigia`;
-    if (step.times.watched)
-      return p.beginBy === personId
-        ? [{ uid: uid('all'), startAt: p.startAt, endAt: p.endAt, title, note: lot.colourway }]
-        : [];
-    return [
-      ...(p.beginBy === personId
-        ? [{ uid: uid('begin'), startAt: p.startAt, endAt: p.aloneFromAt, title, note: lot.colourway }]
-        : []),
-      ...(p.endBy === personId
-        ? [
-            {
-              uid: uid('end'),
-              startAt: p.aloneToAt,
-              endAt: p.endAt,
-              title: $localize`${title} (take out or look after)`,
-              note: lot.colourway,
-            },
-          ]
-        : []),
-    ];
-  });
+  const events = touchesAhead(facts)
+    .filter((t) => t.personId === personId)
+    .map((t): CalendarEvent => ({
+      uid: `${t.lotId}-${t.stepIndex}-${t.kind}@vestigia`,
+      startAt: t.startAt,
+      endAt: t.endAt,
+      title: `${t.lotTag}, ${sayTouch(t)}`,
+      note: facts.lots.find((l) => l.id === t.lotId)?.colourway ?? '',
+    }));
   return writeCalendar(house?.name ?? '', events, facts.accepted?.at ?? now.toISOString());
 }

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { HouseTimesEdit, PlanFactsView } from '@vestigia/contract';
+import type { HouseTimesEdit, PlanFactsView, Today } from '@vestigia/contract';
 import type { PlannedHouse } from '@vestigia/core';
 import { checkPlan, keepPlan, planHouse, readWeek } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
@@ -120,6 +120,20 @@ describe('the plan of a studio', () => {
     await want('2026-06-20').expect(200);
   });
 
+  it('says on Today what it asks for soon', async () => {
+    const times = await get<HouseTimesEdit>('/api/plan/times');
+    await studio.agent
+      .put('/api/plan/times')
+      .send({ ...times, week: readWeek('daily 0-24'), closed: [] })
+      .expect(200);
+    const before = (await get<Today>('/api/today')).byPlan.filter((t) => t.stepIndex > 1);
+    expect((await accept(await planned())).status).toBe(200);
+    const { byPlan } = await get<Today>('/api/today');
+    expect(byPlan.length).toBeGreaterThan(before.length);
+    expect(byPlan[0]).toMatchObject({ lotTag: 'Lot 1', title: 'Mordant', kind: 'begin' });
+    expect(byPlan.every((t) => Date.parse(t.startAt) < Date.parse('2026-06-02T18:05:00Z'))).toBe(true);
+  });
+
   it('stands in a calendar, by download and by an address that can be ended', async () => {
     const times = await get<HouseTimesEdit>('/api/plan/times');
     await studio.agent
@@ -134,7 +148,7 @@ describe('the plan of a studio', () => {
         .expect('content-type', /text\/calendar/)
     ).text;
     expect(file.match(/BEGIN:VEVENT/g)?.length ?? 0).toBeGreaterThan(3);
-    expect(file).toMatch(/SUMMARY:Lot 1\\, Mordant/);
+    expect(file).toMatch(/SUMMARY:Lot 1\\, Begin: Mordant/);
     expect(await get('/api/plan/calendar/address')).toEqual({ has: false, key: null });
     const address = async (): Promise<string> =>
       ((await post('/api/plan/calendar/address', {}).expect(200)).body as { key: string }).key;
@@ -149,7 +163,7 @@ describe('the plan of a studio', () => {
 
   it('goes with the studio’s file, and comes out of it again', async () => {
     const was = await wholeDocument(studio.context.database.db, new Date('2026-06-01T20:00:00.000Z'));
-    expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([3, 1, 0]);
+    expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([4, 1, 0]);
     const copies = mkdtempSync(join(tmpdir(), 'vestigia-copies-'));
     const empty = await openEmptyStudio(copies);
     await empty.agent

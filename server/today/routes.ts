@@ -1,6 +1,7 @@
 import { api } from '@vestigia/contract';
 import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
+import { touchesSoon } from '../plan/touches-soon';
 import { veilFor } from '../studio/veil';
 import { changeAtHand, readAtHand } from './at-hand';
 import { readToday, search, veilHits, veilToday } from './today-store';
@@ -15,6 +16,7 @@ export function todayRoutes(routes: Routes, { watchers, database }: Context): vo
       ),
       await veilFor(db, person.id),
     ),
+    byPlan: await touchesSoon(db, now, person.id),
     disk: await database.room(),
   }));
   routes.reads(api.atHand, ({ db, person }) => readAtHand(db, person.id));

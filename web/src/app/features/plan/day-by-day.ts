@@ -1,5 +1,5 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
-import { sayMinutes } from '@vestigia/core';
+import { sayMinutes, sayTouch } from '@vestigia/core';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { ScrollRegion } from '../../ui/scroll-region';
 import type { Touch } from './plan-rows';
@@ -26,7 +26,7 @@ const DAYS_AT_FIRST = 3;
               <tr>
                 <th scope="row">{{ t.clock }}</th>
                 <td>{{ t.who }}</td>
-                <td>{{ says[t.kind](t.title) }}</td>
+                <td>{{ say(t) }}</td>
                 <td>{{ t.lotTag }}</td>
                 <td class="number">{{ minutes(t.minutes) }}</td>
               </tr>
@@ -49,11 +49,7 @@ export class DayByDay {
   readonly people = input.required<readonly { readonly id: string; readonly name: string }[]>();
   protected readonly isWhole = signal(false);
   protected readonly minutes = sayMinutes;
-  protected readonly says: Readonly<Record<Touch['kind'], (title: string) => string>> = {
-    begin: (title) => $localize`Begin: ${title}`,
-    end: (title) => $localize`Take out or look after: ${title}`,
-    stay: (title) => title,
-  };
+  protected readonly say = sayTouch;
   protected readonly days = computed(() => {
     const days = new Map<string, Touch[]>();
     for (const t of this.touches()) {

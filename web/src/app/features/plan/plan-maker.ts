@@ -1,6 +1,6 @@
 import { DestroyRef, Injectable, inject, signal } from '@angular/core';
-import type { PlannedHouse } from '@vestigia/core';
-import type { PlanAsk, PlanTold } from './plan.worker';
+import type { HelpTried, PlannedHouse } from '@vestigia/core';
+import type { HelpAsk, HelpTold, PlanAsk, PlanTold } from './plan.worker';
 
 /** Makes plans in a worker of its own. What is asked anew ends what was asked before. */
 @Injectable()
@@ -19,7 +19,7 @@ export class PlanMaker {
     this.stop();
     this.isAtWork.set(true);
     this.failed.set(false);
-    const worker = new Worker(new URL('./plan.worker', import.meta.url), { type: 'module' });
+    const worker = newWorker();
     worker.onmessage = ({ data }: MessageEvent<PlanTold>) => {
       this.found.set(data.found);
       if (data.isLast) this.stop();
@@ -32,6 +32,19 @@ export class PlanMaker {
     this.worker = worker;
   }
 
+  /** What would let a late lot be done by its day; asked beside whatever plan is being made. */
+  help(ask: HelpAsk): Promise<readonly HelpTried[]> {
+    const worker = newWorker();
+    return new Promise((done, fail) => {
+      worker.onmessage = ({ data }: MessageEvent<HelpTold>) => {
+        worker.terminate();
+        done(data.helps);
+      };
+      worker.onerror = (event) => fail(new Error(event.message));
+      worker.postMessage(ask);
+    });
+  }
+
   /** Stays with the best so far. */
   stop(): void {
     this.worker?.terminate();
@@ -39,3 +52,5 @@ export class PlanMaker {
     this.isAtWork.set(false);
   }
 }
+
+const newWorker = (): Worker => new Worker(new URL('./plan.worker', import.meta.url), { type: 'module' });

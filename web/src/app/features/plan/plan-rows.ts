@@ -8,6 +8,8 @@ export type PlanView = (typeof PLAN_VIEWS)[number];
 
 /** Something in a row of the picture, times epoch ms. */
 export interface PlanBlock {
+  /** Stays the same where it is moved. */
+  readonly key: string;
   readonly stepId: string;
   readonly lotTag: string;
   readonly title: string;
@@ -68,6 +70,7 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
   const ms = (min: number): number => from + min * MINUTE;
   const all = placedOf(found);
   const block = ({ place, step, lotTag }: Placed, whose?: string): PlanBlock => ({
+    key: step.id,
     stepId: step.id,
     lotTag,
     title: step.title,
@@ -96,7 +99,13 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
         .filter((p) => handsOf(p.step, p.place).some((h) => h.by === id))
         .flatMap((p) => {
           const whole = block(p, id);
-          return whole.hands.map((h) => ({ ...whole, fromMs: h.fromMs, toMs: h.toMs, hands: [h] }));
+          return whole.hands.map((h, i) => ({
+            ...whole,
+            key: `${whole.key} ${i}`,
+            fromMs: h.fromMs,
+            toMs: h.toMs,
+            hands: [h],
+          }));
         }),
       held: [],
     }));

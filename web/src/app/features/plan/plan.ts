@@ -8,11 +8,13 @@ import {
   planClock,
   planOrigin,
   sayPlanBreach,
+  sayMinutes,
   sayPlanFault,
+  sayPlanHelp,
   screenColour,
   whyNotAt,
 } from '@vestigia/core';
-import type { PlanProblem, WantedPlace } from '@vestigia/core';
+import type { HelpTried, PlanProblem, WantedPlace } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -25,6 +27,8 @@ import { RefusalNote } from '../../ui/refusal';
 import { ScrollRegion } from '../../ui/scroll-region';
 import { When } from '../../ui/when';
 import { DayByDay } from './day-by-day';
+import { LotPromise } from './lot-promise';
+import { PlanCalendar } from './plan-calendar';
 import { PlanMaker } from './plan-maker';
 import { PlanPicture } from './plan-picture';
 import type { PlanView } from './plan-rows';
@@ -41,7 +45,19 @@ const SPANS_DAYS = [2, 7, 14] as const;
  */
 @Component({
   selector: 'vs-plan',
-  imports: [ActBar, DayByDay, May, PlanPicture, RefusalNote, RouterLink, ScrollRegion, StepPlace, When],
+  imports: [
+    ActBar,
+    DayByDay,
+    LotPromise,
+    May,
+    PlanCalendar,
+    PlanPicture,
+    RefusalNote,
+    RouterLink,
+    ScrollRegion,
+    StepPlace,
+    When,
+  ],
   providers: [PlanMaker],
   templateUrl: './plan.html',
   styleUrl: './plan.scss',
@@ -282,6 +298,22 @@ export class PlanPage {
       this.reasons.set([]);
       this.asked = undefined;
     });
+  }
+
+  protected readonly minutes = sayMinutes;
+  protected readonly sayHelp = sayPlanHelp;
+  protected readonly isAsking = signal(false);
+  /** What would let a late lot be done by its day. */
+  protected readonly helps = signal<{ lotId: string; helps: readonly HelpTried[] } | undefined>(undefined);
+
+  protected askHelp(lotId: string): void {
+    const found = this.maker.found();
+    if (!found) return;
+    this.isAsking.set(true);
+    void this.maker
+      .help({ problem: found.problem, lateLotId: lotId })
+      .then((helps) => this.helps.set({ lotId, helps }))
+      .finally(() => this.isAsking.set(false));
   }
 
   private sayStuck(problem: PlanProblem, stepId: string): string {

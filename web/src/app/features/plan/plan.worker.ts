@@ -1,11 +1,21 @@
-import type { PlanFacts, PlannedHouse, WantedPlace } from '@vestigia/core';
-import { planHouse } from '@vestigia/core';
+import type { HelpTried, PlanFacts, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
+import { planHouse, whatWouldMakeIt } from '@vestigia/core';
 
 /** What is to be planned, from which moment, and where somebody wants steps. */
 export interface PlanAsk {
   readonly facts: PlanFacts;
   readonly origin: string;
   readonly wanted: readonly WantedPlace[];
+}
+
+/** Which lot is late, in which problem. */
+export interface HelpAsk {
+  readonly problem: PlanProblem;
+  readonly lateLotId: string;
+}
+/** What would let it be done by its day. */
+export interface HelpTold {
+  readonly helps: readonly HelpTried[];
 }
 
 /** A first plan, and then the best that was found. */
@@ -18,8 +28,16 @@ const SEED = 1;
 /** So many plans are looked at for each open lot, and for no longer than that. */
 const ROUNDS_A_LOT = 300;
 const MOST_MS = 15_000;
+/** Plans looked at for each thing that might help. */
+const ROUNDS_A_HELP = 60;
 
-addEventListener('message', ({ data: { facts, origin, wanted } }: MessageEvent<PlanAsk>) => {
+addEventListener('message', ({ data }: MessageEvent<PlanAsk | HelpAsk>) => {
+  if ('lateLotId' in data) {
+    const helps = whatWouldMakeIt(data.problem, data.lateLotId, { seed: SEED, rounds: ROUNDS_A_HELP });
+    postMessage({ helps } satisfies HelpTold);
+    return;
+  }
+  const { facts, origin, wanted } = data;
   const began = performance.now();
   const tell = (rounds: number, isLast: boolean): void => {
     const goOn = (): boolean => performance.now() - began < MOST_MS;

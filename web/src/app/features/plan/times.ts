@@ -5,7 +5,17 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { HouseTimesEdit } from '@vestigia/contract';
-import { HAZARD_LABELS, HAZARDS, explainClock, explainWeek, readClock, readWeek, sayWeek } from '@vestigia/core';
+import {
+  HAZARD_LABELS,
+  HAZARDS,
+  explainClock,
+  explainWeek,
+  readClock,
+  readClosedDays,
+  readWeek,
+  sayClosedFault,
+  sayWeek,
+} from '@vestigia/core';
 import type { Hazard } from '@vestigia/core';
 import { forkJoin, map } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
@@ -137,6 +147,27 @@ export class PlanTimesPage {
 
   protected person(at: number, change: Partial<PersonDraft>): void {
     this.people.update((all) => all.map((p, i) => (i === at ? { ...p, ...change } : p)));
+  }
+
+  /** What became of the last calendar file. */
+  protected readonly fileSaid = signal('');
+
+  /** Adds the whole days of a calendar file to the days the house is closed; those that stand there already stay once. */
+  protected async takeFile(input: HTMLInputElement): Promise<void> {
+    const [file] = input.files ?? [];
+    input.value = '';
+    if (!file) return;
+    const read = readClosedDays(await file.text());
+    if (!read.ok) {
+      this.fileSaid.set(sayClosedFault(read.reason));
+      return;
+    }
+    const known = new Set(this.closed().map((d) => `${d.from} ${d.to}`));
+    const added = read.days.filter((d) => !known.has(`${d.from} ${d.to}`));
+    this.closed.update((all) => [...all, ...added]);
+    this.fileSaid.set(
+      $localize`${added.length} days off are added, ${read.left} entries with a time of day or that repeat are left. Keep the hours, and they hold.`,
+    );
   }
 
   protected readonly setClosed = (all: readonly AwayDraft[]): void => this.closed.set(all);

@@ -2,7 +2,9 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { UrlTree } from '@angular/router';
 import { Router, RouterLink } from '@angular/router';
 import type { LotSummary, PageAtHand } from '@vestigia/contract';
+import { sayTouch } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
+import { Session } from '../../api/session';
 import { nowMs } from '../../services/now-ms';
 import { inOrderOfMoment, sayNext } from './next-of-lot';
 import { AskNotices } from '../../ui/ask-notices';
@@ -49,6 +51,10 @@ import { Decimals } from '../../ui/decimals';
       min-height: 44px;
       font-weight: 700;
     }
+    .mine th,
+    .mine td {
+      font-weight: 700;
+    }
     .strand {
       width: 34%;
       min-width: 10rem;
@@ -69,14 +75,23 @@ export class TodayPage {
 
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
+  private readonly session = inject(Session);
   private readonly now = nowMs();
   protected readonly atHand = liveQuery(['studio'], () => this.api.get('/api/at-hand'));
   protected readonly lettingGo = pageAction();
-  protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
+  protected readonly today = liveQuery(['lots', 'stores', 'studio', 'plan'], () => this.api.get('/api/today'));
 
   private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
   protected readonly first = computed(() => this.inOrder()[0] ?? this.today.value()?.planned[0]);
   protected readonly others = computed(() => this.inOrder().slice(1));
+
+  /** One’s own first, then the others’, each in the order of the clock. */
+  protected readonly byPlan = computed(() => {
+    const me = this.session.person()?.id;
+    return (this.today.value()?.byPlan ?? [])
+      .map((t) => ({ ...t, isMine: t.personId === me, said: sayTouch(t) }))
+      .sort((a, b) => Number(b.isMine) - Number(a.isMine));
+  });
 
   protected readonly nextLabel = (lot: LotSummary): string => sayNext(lot, this.now());
 

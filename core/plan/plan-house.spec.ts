@@ -1,0 +1,208 @@
+import { describe, expect, it } from 'vitest';
+import { checkPlan } from './check-plan';
+import type { HousePlan, PlanFacts, PlannableLot, PlannableStep } from './house-plan';
+import { houseProblem, keepPlan, ofPlanStep, planClock, planStepId } from './house-problem';
+import { TIMES_AT_FIRST } from './house-times';
+import { sayPlanHelp, whatWouldMakeIt } from './make-it';
+import type { PlannedHouse, WantedPlace } from './plan-house';
+import { movedSteps, planHouse } from './plan-house';
+import { sayPlanBreach, whyNotAt } from './say-breach';
+import { sayTouch, touchesAhead } from './touches-ahead';
+
+const NOW = '2026-06-01T08:02:00.000Z';
+const cold = { beginHandsMin: 10, aloneMin: 120, aloneMaxMin: null, endHandsMin: 10, watched: false, isHot: false };
+const step = (index: number, said: Partial<PlannableStep> = {}): PlannableStep => ({
+  index,
+  kind: 'dye',
+  title: `Step ${index}`,
+  times: cold,
+  vesselIds: [],
+  liquor: '',
+  after: index === 0 ? [] : [index - 1],
+  wait: null,
+  hazards: [],
+  ...said,
+});
+const lot = (id: string, steps: readonly PlannableStep[], said: Partial<PlannableLot> = {}): PlannableLot => ({
+  id,
+  tag: `Lot ${id}`,
+  wantedOn: null,
+  steps,
+  records: steps.map(() => ({})),
+  ...said,
+});
+const house = (lots: readonly PlannableLot[], said: Partial<PlanFacts> = {}): PlanFacts => ({
+  now: NOW,
+  zone: 'Europe/London',
+  times: TIMES_AT_FIRST,
+  people: [
+    { id: 'wenna', name: 'Wenna' },
+    { id: 'corin', name: 'Corin' },
+  ],
+  vessels: [
+    { id: 'kettle', name: 'Kettle', heatSourceId: 'ring' },
+    { id: 'pan', name: 'Pan', heatSourceId: 'ring' },
+  ],
+  heatSources: [{ id: 'ring', name: 'Gas ring', powerW: 3000 }],
+  lots,
+  accepted: null,
+  ...said,
+});
+const plan = (facts: PlanFacts, wanted: readonly WantedPlace[] = []): PlannedHouse => {
+  const found = planHouse(facts, { seed: 1, rounds: 200 }, { wanted });
+  expect(checkPlan(found.problem, found.plan)).toEqual([]);
+  return found;
+};
+const startOf = (found: PlannedHouse, id: string): string | undefined => {
+  const at = found.plan.placed.find((p) => p.stepId === id)?.startMin;
+  return at === undefined ? undefined : planClock(found.problem.origin).toIso(at);
+};
+const acceptedOf = (found: PlannedHouse, locked: readonly string[] = []): HousePlan =>
+  keepPlan(found.problem, found.plan, new Set(locked));
+
+describe('a studio’s open lots as a plan', () => {
+  it('begins on the next five minutes, in hours of the studio’s own clock', () => {
+    const early = house([lot('a', [step(0)])], { now: '2026-06-01T05:00:00.000Z' });
+    // London is an hour ahead of UTC in June, and opens at eight.
+    expect(startOf(plan(early), 'a:0')).toBe('2026-06-01T07:00:00.000Z');
+    expect(startOf(plan(house([lot('a', [step(0)])])), 'a:0')).toBe('2026-06-01T08:05:00.000Z');
+  });
+  it('keeps names of lots and steps apart', () => {
+    expect(ofPlanStep(planStepId('01-a:b', 12))).toEqual({ lotId: '01-a:b', stepIndex: 12 });
+  });
+  it('takes what is done and what runs as facts, and what was left out as no time at all', () => {
+    const records = [
+      { startedAt: '2026-06-01T06:00:00.000Z', finishedAt: '2026-06-01T06:30:00.000Z' },
+      { skippedReason: 'not wanted' },
+      { startedAt: '2026-06-01T07:00:00.000Z' },
+      {},
+    ];
+    const found = plan(
+      house([
+        lot(
+          'a',
+          [0, 1, 2, 3].map((i) => step(i)),
+          { records },
+        ),
+      ]),
+    );
+    expect(startOf(found, 'a:0')).toBe('2026-06-01T06:00:00.000Z');
+    expect(startOf(found, 'a:1')).toBe('2026-06-01T06:30:00.000Z');
+    // Begun at seven, it takes 140 minutes.
+    expect(startOf(found, 'a:3')).toBe('2026-06-01T09:20:00.000Z');
+  });
+  it('lets what ran over be done now, at the earliest', () => {
+    const records = [{ startedAt: '2026-05-30T07:00:00.000Z' }, {}];
+    const found = plan(house([lot('a', [step(0), step(1)], { records })]));
+    expect(startOf(found, 'a:1')).toBe('2026-06-01T08:10:00.000Z');
+  });
+  it('holds a pot over all steps of its liquor, and a burner while something on it is hot', () => {
+    const hot = { ...cold, isHot: true, aloneMaxMin: 165 };
+    const mordant = (i: number): PlannableStep =>
+      step(i, { vesselIds: ['kettle'], liquor: 'mordant', times: i === 0 ? hot : cold });
+    const other = step(0, { vesselIds: ['pan'], liquor: 'dye', times: hot });
+    const found = plan(house([lot('a', [mordant(0), mordant(1)]), lot('b', [other])]));
+    const hold = found.plan.holds.find((h) => h.resourceId === 'kettle');
+    expect(hold?.toMin).toBe(found.plan.placed.find((p) => p.stepId === 'a:1')?.endMin);
+    const [a, b] = ['a:0', 'b:0'].map((id) => found.plan.placed.find((p) => p.stepId === id));
+    expect((a?.endMin ?? 0) <= (b?.startMin ?? 0) || (b?.endMin ?? 0) <= (a?.startMin ?? 0)).toBe(true);
+    const wide = { ...TIMES_AT_FIRST, heat: [{ heatSourceId: 'ring', potsAtOnce: 2, outUntil: null }] };
+    const both = plan(house([lot('a', [mordant(0), mordant(1)]), lot('b', [other])], { times: wide }));
+    expect(new Set(both.plan.placed.filter((p) => p.stepId !== 'a:1').map((p) => p.startMin)).size).toBe(1);
+  });
+  it('knows who is away, who leaves what to others, and when a burner is back', () => {
+    const own = { week: null, eveningsUntil: null, away: [], leaves: [] };
+    const times = {
+      ...TIMES_AT_FIRST,
+      people: [
+        { ...own, personId: 'wenna', away: [{ from: '2026-06-01', to: '2026-06-02', why: '' }] },
+        { ...own, personId: 'corin', leaves: ['dust' as const] },
+      ],
+      heat: [{ heatSourceId: 'ring', potsAtOnce: 1, outUntil: '2026-06-03' }],
+    };
+    const dusty = step(0, { hazards: ['dust'] });
+    const hot = step(0, { vesselIds: ['pan'], times: { ...cold, isHot: true, aloneMaxMin: 165 } });
+    const found = plan(house([lot('a', [dusty]), lot('b', [hot])], { times }));
+    expect(startOf(found, 'a:0')).toBe('2026-06-03T07:00:00.000Z');
+    expect(startOf(found, 'b:0')).toBe('2026-06-04T07:00:00.000Z');
+  });
+  it('plans what has waited too long already as soon as it can be, and names it', () => {
+    const records = [{ startedAt: '2026-05-29T06:00:00.000Z', finishedAt: '2026-05-29T08:00:00.000Z' }, {}];
+    const found = planHouse(
+      house([lot('a', [step(0), step(1, { wait: { minMinutes: 0, maxMinutes: 60 } })], { records })]),
+      { seed: 1, rounds: 50 },
+    );
+    expect(found.tooLate).toEqual(['a:1']);
+    expect(startOf(found, 'a:1')).toBe('2026-06-01T08:05:00.000Z');
+  });
+});
+
+describe('the plan that was accepted', () => {
+  const lots = [lot('a', [step(0), step(1)]), lot('b', [step(0), step(1)])];
+  const first = plan(house(lots));
+  const accepted = acceptedOf(first);
+  it('is stood by, and nothing moves', () => {
+    const again = plan(house(lots, { accepted }));
+    expect(movedSteps(accepted, again)).toEqual([]);
+    expect(acceptedOf(again)).toEqual(accepted);
+  });
+  it('gives way where somebody wants a step elsewhere, later or earlier, and what follows with it', () => {
+    const at = (first.plan.placed.find((p) => p.stepId === 'a:0')?.startMin ?? 0) + 120;
+    const later = plan(house(lots, { accepted }), [{ stepId: 'a:0', startMin: at }]);
+    expect(later.plan.placed.find((p) => p.stepId === 'a:0')?.startMin).toBe(at);
+    expect(movedSteps(accepted, later).map((m) => m.stepId)).toEqual(['a:0', 'a:1']);
+    const back = plan(house(lots, { accepted: acceptedOf(later) }), [{ stepId: 'a:0', startMin: at - 120 }]);
+    expect(back.plan.placed.find((p) => p.stepId === 'a:0')?.startMin).toBe(at - 120);
+  });
+  it('keeps what was locked where it is, and plans the rest round it', () => {
+    const locked = acceptedOf(first, ['a:1']);
+    const slow = [{ startedAt: '2026-06-01T08:00:00.000Z' }, {}];
+    const again = planHouse(
+      house([lot('a', lots[0]?.steps ?? [], { records: slow }), lot('b', [step(0), step(1)])], { accepted: locked }),
+      { seed: 1, rounds: 50 },
+    );
+    expect(startOf(again, 'a:1')).toBe(startOf(first, 'a:1'));
+  });
+  it('says why a step can’t simply stand elsewhere', () => {
+    const night = planClock(first.problem.origin).toMin('2026-06-01T23:00:00.000Z');
+    const said = whyNotAt(first.problem, first.plan, 'a:0', night).map((b) => sayPlanBreach(first.problem, b));
+    expect(said.some((s) => /isn’t here then for “Lot a, Step 0”/.test(s))).toBe(true);
+    expect(said.some((s) => /“Lot a, Step 1” would not follow “Lot a, Step 0”/.test(s))).toBe(true);
+    const there = first.plan.placed.find((p) => p.stepId === 'a:0')?.startMin ?? 0;
+    expect(whyNotAt(first.problem, first.plan, 'a:0', there)).toEqual([]);
+  });
+  it('asks for hands in the order of the clock, and no longer for what is begun or done', () => {
+    const touches = touchesAhead({ accepted, lots });
+    expect(touches.length).toBe(8);
+    expect([...touches].sort((x, y) => (x.startAt < y.startAt ? -1 : 1))).toEqual(touches);
+    expect(sayTouch({ kind: 'begin', title: 'Dye' })).toBe('Begin: Dye');
+    const begun = [lot('a', lots[0]?.steps ?? [], { records: [{ startedAt: NOW }, {}] })];
+    expect(touchesAhead({ accepted, lots: begun }).map((t) => [t.stepIndex, t.kind])).toEqual([
+      [0, 'end'],
+      [1, 'begin'],
+      [1, 'end'],
+    ]);
+    expect(touchesAhead({ accepted: null, lots })).toEqual([]);
+  });
+});
+
+describe('a promise that can’t be kept', () => {
+  const inKettle = (id: string, wantedOn: string | null): PlannableLot =>
+    lot(id, [step(0, { vesselIds: ['kettle'], times: { ...cold, aloneMin: 5 * 60 } })], { wantedOn });
+  const times = { ...TIMES_AT_FIRST, week: [[['08:00', '15:00']], [['08:00', '15:00']], [], [], [], [], []] } as const;
+  const facts = house([inKettle('a', '2026-06-01'), inKettle('b', '2026-06-01')], { times: { ...times } });
+  const found = plan(facts);
+  it('is late, and what would keep it is named: another pot, a longer evening, going first', () => {
+    const late = found.plan.lots.filter((l) => l.lateMin > 0).map((l) => l.lotId);
+    expect(late).toHaveLength(1);
+    const helps = whatWouldMakeIt(found.problem, late[0] ?? '', { seed: 1, rounds: 40 });
+    const made = helps.filter((h) => h.lateMin === 0).map((h) => h.help.code);
+    expect(made).toEqual(expect.arrayContaining(['another', 'first']));
+    expect(made).not.toContain('hands');
+    expect(helps.map((h) => sayPlanHelp(h.help)).join('; ')).toMatch(/a second pot like Kettle/);
+  });
+  it('has nothing to say of a lot it doesn’t have', () =>
+    expect(whatWouldMakeIt(found.problem, 'c', { seed: 1, rounds: 1 })).toEqual([]));
+  it('counts the day to its evening', () =>
+    expect(planClock(NOW).toIso(houseProblem(facts, NOW).lots[0]?.dueMin ?? 0)).toBe('2026-06-01T17:00:00.000Z'));
+});
