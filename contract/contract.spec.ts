@@ -21,7 +21,7 @@ describe('the table of calls', () => {
   });
 
   /** What these do needs no more than being asked. */
-  const ASKED_ALONE = ['makeCopy', 'giveCode'];
+  const ASKED_ALONE = ['makeCopy', 'giveCode', 'newCalendarAddress'];
   it.each(calls)('%s is described whole', (name, call) => {
     expect(call.path).toMatch(/^\/api\/[a-z-/{}.]+$/);
     expect(call.summary.length).toBeGreaterThan(3);
@@ -35,7 +35,7 @@ describe('the table of calls', () => {
     if (call.body) expect(() => z.toJSONSchema(call.body as z.ZodType, { unrepresentable: 'any' })).not.toThrow();
   });
 
-  it('lets a stranger reach the door and the health alone', () => {
+  it('lets a stranger reach the door, the health and a calendar by its private address alone', () => {
     expect(
       calls
         .filter(([, c]) => c.open)
@@ -43,6 +43,7 @@ describe('the table of calls', () => {
         .sort(),
     ).toEqual([
       'authState',
+      'calendarByKey',
       'copiesAtDoor',
       'health',
       'openCopy',

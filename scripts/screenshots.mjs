@@ -51,9 +51,11 @@ try {
   }
   await go(`/stores/${jars.find((j) => j.tag === 'WEL-2').id}`);
   await shot('jar');
-  await go(`/stores/${jars.find((j) => j.tag === 'VAT-1').id}`);
-  await page.waitForSelector('vs-stock-lot-vat');
-  await shot('vat');
+  await go('/plan');
+  await page.waitForFunction(
+    () => document.querySelector('.block') && !document.querySelector('p[role=status] button'),
+  );
+  await shot('plan');
   await go('/judge/book');
   await page.waitForSelector('ol.page vs-swatch');
   await shot('swatch-book');

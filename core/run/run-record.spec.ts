@@ -1,7 +1,6 @@
 import { bathStep, input, planned, pot, recipe, wool } from '../scaling/plan-lot.fixture';
 import { describe, expect, it } from 'vitest';
 import { layPotLine } from '../schedule/pot-line';
-import { remainingTime } from '../schedule/remaining-time';
 import { sayStepCaution } from '../scaling/step-caution';
 import { cautionsForStep } from '../scaling/step-cautions';
 import { HAZARDS } from '../safety/hazards';
@@ -184,14 +183,6 @@ describe('layPotLine', () => {
     expect(layPotLine([], window)).toEqual({ segments: [], rows: 0, now01: 0.5 }));
   it('refuses a window that ends before it starts', () =>
     expect(() => layPotLine([], { fromMs: 2, toMs: 1, nowMs: 1 })).toThrow(RangeError));
-  it('adds hands apart from waiting', () =>
-    expect(
-      remainingTime([
-        { durationMin: 30, attended: true },
-        { durationMin: 600, attended: false },
-        { durationMin: 10, attended: true },
-      ]),
-    ).toEqual({ handsMin: 40, waitingMin: 600 }));
 });
 
 describe('cautionsForStep', () => {

@@ -41,8 +41,8 @@ const HELP: Readonly<Record<PlacePath, Pick<PlaceHelp, 'is' | 'look'>>> = {
     look: $localize`A wet reading passes nothing. Foretold shows how far off the predictions have been, and Reach what of the shelf makes a shade that somebody brings.`,
   },
   '/plan': {
-    is: $localize`What open lots still ask for: hands apart from waiting, and which pot is free when.`,
-    look: $localize`Most of a lot is waiting. The times are the recipes’ own, with nobody ever late.`,
+    is: $localize`Every open lot over pots, burners and the hours people are there, and the day it is done. A plan is looked at first and gone by once somebody accepts it.`,
+    look: $localize`Move a step by dragging it or by Alt with the arrows, and see what moves with it. What ran on is planned round, and stands there to be accepted. Promise a lot for a day, and it goes first.`,
   },
   '/studio': {
     is: $localize`The house itself: pots, burners, waters, people and what they may do, copies, and how figures are read here.`,

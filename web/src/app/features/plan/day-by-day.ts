@@ -25,9 +25,9 @@ const DAYS_AT_FIRST = 3;
             @for (t of d.touches; track t.stepId + t.kind) {
               <tr>
                 <th scope="row">{{ t.clock }}</th>
-                <td>{{ t.who }}</td>
+                <td class="who">{{ t.who }}</td>
                 <td>{{ say(t) }}</td>
-                <td>{{ t.lotTag }}</td>
+                <td class="lot">{{ t.lotTag }}</td>
                 <td class="number">{{ minutes(t.minutes) }}</td>
               </tr>
             }
@@ -39,6 +39,20 @@ const DAYS_AT_FIRST = 3;
     }
     @if (days().length > shown().length) {
       <button i18n class="plain" type="button" (click)="isWhole.set(true)">Show the days after that</button>
+    }
+  `,
+  styles: `
+    th {
+      width: 5rem;
+    }
+    .who {
+      width: 12rem;
+    }
+    .lot {
+      width: 7rem;
+    }
+    .number {
+      width: 6rem;
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,
