@@ -74,7 +74,11 @@ export function houseProblem(facts: PlanFacts, origin: string = planOrigin(facts
     );
   };
   const lots = facts.lots.map((lot) =>
-    houseLot(facts, lot, clock, (stepId) => (kept.get(stepId)?.locked ? toMin(stepId) : undefined)),
+    houseLot(facts, lot, clock, (stepId) => {
+      const at = kept.get(stepId)?.locked ? toMin(stepId) : undefined;
+      // Locked to a moment that went by without it: it is still to be done.
+      return at && at.startMin >= 0 ? at : undefined;
+    }),
   );
   const open = new Set(lots.flatMap((l) => l.steps.filter((s) => !s.fixed).map((s) => s.id)));
   return {

@@ -163,6 +163,11 @@ describe('the plan that was accepted', () => {
     );
     expect(startOf(again, 'a:1')).toBe(startOf(first, 'a:1'));
   });
+  it('plans anew what was locked to a moment that went by without it', () => {
+    const locked = acceptedOf(first, ['a:0']);
+    const later = plan(house(lots, { accepted: locked, now: '2026-06-01T12:02:00.000Z' }));
+    expect(startOf(later, 'a:0')).toBe('2026-06-01T12:05:00.000Z');
+  });
   it('says why a step can’t simply stand elsewhere', () => {
     const night = planClock(first.problem.origin).toMin('2026-06-01T23:00:00.000Z');
     const said = whyNotAt(first.problem, first.plan, 'a:0', night).map((b) => sayPlanBreach(first.problem, b));

@@ -1,6 +1,6 @@
 import type { PlanFactsView } from '@vestigia/contract';
 import type { PlacedStep, PlanStep, PlannedHouse } from '@vestigia/core';
-import { planClock } from '@vestigia/core';
+import { planClock, planStepId } from '@vestigia/core';
 
 /** By what the plan is laid out. */
 export const PLAN_VIEWS = ['lot', 'vessel', 'person'] as const;
@@ -124,7 +124,7 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
           (p.place.resourceIds.includes(id) ||
             facts.lots
               .find((l) => l.id === p.lotId)
-              ?.steps.some((s) => `${p.lotId}:${s.index}` === p.step.id && s.vesselIds.includes(id)) === true),
+              ?.steps.some((s) => planStepId(p.lotId, s.index) === p.step.id && s.vesselIds.includes(id)) === true),
       )
       .map((p) => block(p)),
   }));

@@ -1,4 +1,13 @@
-import { ChangeDetectionStrategy, Component, computed, effect, inject, signal, untracked } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  effect,
+  inject,
+  linkedSignal,
+  signal,
+  untracked,
+} from '@angular/core';
 import { RouterLink } from '@angular/router';
 import {
   addDays,
@@ -7,6 +16,7 @@ import {
   movedSteps,
   planClock,
   planOrigin,
+  planStepId,
   sayPlanBreach,
   sayMinutes,
   sayPlanFault,
@@ -86,7 +96,16 @@ export class PlanPage {
 
   /** Where somebody wants steps that stand elsewhere in the plan. */
   protected readonly wanted = signal<readonly WantedPlace[]>([]);
-  protected readonly locked = signal<ReadonlySet<string>>(new Set());
+  /** Steps that stay where they are, as accepted until somebody changes that here. */
+  protected readonly locked = linkedSignal({
+    source: () => this.page.value()?.accepted?.id,
+    computation: (): ReadonlySet<string> =>
+      new Set(
+        (untracked(this.page.value)?.accepted?.places ?? [])
+          .filter((p) => p.locked)
+          .map((p) => planStepId(p.lotId, p.stepIndex)),
+      ),
+  });
   protected readonly selected = signal<string | undefined>(undefined);
   /** Why the last step that was moved isn't where it was wanted. */
   protected readonly reasons = signal<readonly string[]>([]);
@@ -99,20 +118,11 @@ export class PlanPage {
 
   constructor() {
     effect(() => {
-      const facts = this.page.value();
-      if (!facts) return;
-      untracked(() =>
-        this.locked.set(
-          new Set((facts.accepted?.places ?? []).filter((p) => p.locked).map((p) => `${p.lotId}:${p.stepIndex}`)),
-        ),
-      );
-    });
-    effect(() => {
       const [facts, origin, wanted, locked] = [this.page.value(), this.origin(), this.wanted(), this.locked()];
       if (!facts || origin === undefined) return;
       const accepted = facts.accepted && {
         ...facts.accepted,
-        places: facts.accepted.places.map((p) => ({ ...p, locked: locked.has(`${p.lotId}:${p.stepIndex}`) })),
+        places: facts.accepted.places.map((p) => ({ ...p, locked: locked.has(planStepId(p.lotId, p.stepIndex)) })),
       };
       untracked(() => this.maker.make({ facts: { ...facts, accepted }, origin, wanted }));
     });
@@ -220,7 +230,7 @@ export class PlanPage {
   protected readonly fresh = computed(() => {
     const [found, facts] = [this.maker.found(), this.page.value()];
     if (!found || !facts) return 0;
-    const known = new Set((facts.accepted?.places ?? []).map((p) => `${p.lotId}:${p.stepIndex}`));
+    const known = new Set((facts.accepted?.places ?? []).map((p) => planStepId(p.lotId, p.stepIndex)));
     return placedOf(found).filter((p) => !p.step.fixed && !known.has(p.step.id)).length;
   });
   protected readonly isNew = computed(
@@ -229,7 +239,7 @@ export class PlanPage {
   private readonly hasOtherLocks = computed(() => {
     const kept = (this.page.value()?.accepted?.places ?? [])
       .filter((p) => p.locked)
-      .map((p) => `${p.lotId}:${p.stepIndex}`);
+      .map((p) => planStepId(p.lotId, p.stepIndex));
     return kept.length !== this.locked().size || kept.some((id) => !this.locked().has(id));
   });
   protected readonly tooLate = computed(() => {
