@@ -77,7 +77,7 @@ export function compileProblem(problem: PlanProblem): Compiled {
       return { hold, from, to, through, leastMin };
     }),
   );
-  // Of two with free hands the one who can be spared elsewhere begins.
+  // Of two with free hands the one who can be spared elsewhere goes first.
   const byVersatility = problem.people
     .map((p, i) => ({ i, may: p.may.length }))
     .sort((a, b) => a.may - b.may || a.i - b.i)

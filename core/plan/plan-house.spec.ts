@@ -110,6 +110,13 @@ describe('a studio’s open lots as a plan', () => {
     const both = plan(house([lot('a', [mordant(0), mordant(1)]), lot('b', [other])], { times: wide }));
     expect(new Set(both.plan.placed.filter((p) => p.stepId !== 'a:1').map((p) => p.startMin)).size).toBe(1);
   });
+  it('shares what there is to do among those who could all do it', () => {
+    const many = ['a', 'b', 'c', 'd'].map((id) => lot(id, [step(0), step(1)]));
+    const found = plan(house(many));
+    const touches = found.plan.placed.flatMap((p) => [p.beginBy, p.endBy]);
+    const of = (id: string): number => touches.filter((t) => t === id).length;
+    expect(Math.abs(of('wenna') - of('corin'))).toBeLessThanOrEqual(4);
+  });
   it('knows who is away, who leaves what to others, and when a burner is back', () => {
     const own = { week: null, eveningsUntil: null, away: [], leaves: [] };
     const times = {

@@ -140,7 +140,10 @@ function fitLeftAlone(
   };
 }
 
-/** Whoever of those who may has both hands free first, in their hours. */
+/**
+ * Whoever of those who may has both hands free first, in their hours. Of several at the same moment whoever can be
+ * spared elsewhere, and of those whoever has least to do.
+ */
 function earliestHands(
   c: Compiled,
   s: CompiledStep,
@@ -158,7 +161,8 @@ function earliestHands(
     const busy = use.people[person];
     for (let moment = at; ;) {
       const there = earliestWithin(spans, moment, length);
-      if (there === Infinity || (best && there >= best.at)) break;
+      if (there === Infinity || (best && (there > best.at || (there === best.at && !isSpared(c, use, person, best)))))
+        break;
       const free = busy?.earliestFree(there, length) ?? there;
       if (free === there) {
         best = { person, at: there };
@@ -168,6 +172,12 @@ function earliestHands(
     }
   }
   return best;
+}
+
+/** Whether somebody goes before another who is free at the same moment. */
+function isSpared(c: Compiled, use: InUse, person: number, { person: other }: Hands): boolean {
+  const may = (who: number): number => c.problem.people[who]?.may.length ?? 0;
+  return may(person) === may(other) && (use.people[person]?.many ?? 0) < (use.people[other]?.many ?? 0);
 }
 
 /** When the first thing it needs, and doesn't get, is free again. A hold wants its thing for as long as it lasts at least. */

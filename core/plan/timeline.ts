@@ -30,6 +30,11 @@ export class Timeline {
     this.longest = Math.max(this.longest, to - from);
   }
 
+  /** How many stretches are in use. */
+  get many(): number {
+    return this.uses.length;
+  }
+
   /** Takes out what an owner took from that moment on. */
   remove(owner: number, from: number): void {
     for (let i = this.firstFrom(from); this.uses[i]?.from === from; i += 1)
