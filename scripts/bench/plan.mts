@@ -1,5 +1,6 @@
-// npm run bench -- --plan: how good plans are: small ones against an exact solver, mid-sized ones against the bound it
-// finds, and what a studio of the size aimed at waits for its first, its good and its changed plan.
+// npm run bench -- --plan [--small N] [--middle N] [--large 0]: how good plans are. Small ones against an exact solver,
+// mid-sized ones against the bound it finds; what a studio of the size aimed at waits for its first, its good and its
+// changed plan.
 import '@angular/localize/init';
 import { checkPlan, problemFault, solvePlan } from '../../core/index';
 import type { PlacedStep, PlanAnswer, PlanProblem } from '../../core/index';
