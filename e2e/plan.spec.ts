@@ -93,7 +93,7 @@ describe('what is ahead', () => {
     await isaby.settled('/plan');
     await isWorkedOut();
     await isaby.page.evaluate(() =>
-      document.querySelector<HTMLElement>('[aria-label="The day Lot 89 is promised for"]')?.click(),
+      document.querySelector<HTMLElement>('[aria-label="Promise a day for Lot 89"]')?.click(),
     );
     await isaby.write('Promised for', 'tomorrow', 'vs-lot-promise');
     await isaby.press('Keep the day');

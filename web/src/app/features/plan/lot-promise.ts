@@ -37,7 +37,7 @@ import { When } from '../../ui/when';
         *vsMay="'dyer'"
         class="plain"
         type="button"
-        [attr.aria-label]="says.promise(tag())"
+        [attr.aria-label]="wantedOn() ? says.change(tag()) : says.promise(tag())"
         (click)="isOpen.set(true)"
       >
         @if (wantedOn()) {
@@ -59,7 +59,8 @@ export class LotPromise {
   protected readonly isOpen = signal(false);
   protected readonly day = linkedSignal(() => this.wantedOn() ?? '');
   protected readonly says = {
-    promise: (tag: string): string => $localize`The day ${tag} is promised for`,
+    promise: (tag: string): string => $localize`Promise a day for ${tag}`,
+    change: (tag: string): string => $localize`Change the day ${tag} is promised for`,
   };
 
   protected keep(wantedOn: string | null): void {

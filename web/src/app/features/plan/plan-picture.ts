@@ -13,6 +13,8 @@ const NUDGE_MS = 15 * 60_000;
 /** A press that moves less than that is a press, no drag. */
 const DRAG_PX = 6;
 const READABLE_PERCENT = 4;
+/** What 24 px are of the narrowest picture: so much of it has to be there to press. */
+const PRESSED_SHARE = 0.045;
 
 /**
  * The plan on a scale of time, a row for each lot, pot or person. Hands are solid, what goes on alone is open with the
@@ -97,6 +99,11 @@ export class PlanPicture {
     return { left: `${this.at(fromMs)}%`, width: `${this.at(toMs) - this.at(fromMs)}%` };
   }
 
+  /** Where a block stands: one that begins at the very edge is still there to press. */
+  protected placeBlock(block: PlanBlock): { left: string; width: string } {
+    return { ...this.place(block), left: `${Math.min(this.at(block.fromMs), 100 - PRESSED_SHARE * 100)}%` };
+  }
+
   /** A part of a block, per cent of the block as far as it is in sight. */
   protected within(block: PlanBlock, part: { fromMs: number; toMs: number }): { left: string; width: string } {
     const [from, to] = [this.at(block.fromMs), this.at(block.toMs)];
@@ -106,13 +113,14 @@ export class PlanPicture {
 
   /** Blocks that share a moment stand under one another. */
   private stacked(blocks: readonly PlanBlock[]): { block: PlanBlock; lane: number }[] {
+    const { fromMs, toMs } = this.window();
     const ends: number[] = [];
     return [...blocks]
       .sort((a, b) => a.fromMs - b.fromMs)
       .map((block) => {
         const free = ends.findIndex((end) => end <= block.fromMs);
         const lane = free < 0 ? ends.length : free;
-        ends[lane] = block.toMs;
+        ends[lane] = Math.max(block.toMs, block.fromMs + (toMs - fromMs) * PRESSED_SHARE);
         return { block, lane };
       });
   }
