@@ -78,6 +78,28 @@ describe('what is ahead', () => {
     );
   });
 
+  it('holds a step to where it was moved, once that is said, and takes that back with the rest', async () => {
+    await movable();
+    await isaby.page.keyboard.press('Enter');
+    await isaby.page.keyboard.down('Alt');
+    await isaby.page.keyboard.press('ArrowRight');
+    await isaby.page.keyboard.up('Alt');
+    await isaby.sees('What moves', 'h2');
+    await isWorkedOut();
+    const there = (): Promise<string> => isaby.text('vs-step-place p');
+    const moved = await there();
+    await isaby.page.evaluate(() => document.querySelector<HTMLElement>('vs-step-place input[name=lock]')?.click());
+    await isWorkedOut();
+    expect(await there()).toBe(moved);
+    await isaby.press('Close');
+    const focused = await isaby.page.evaluate(() => document.activeElement?.classList.contains('block'));
+    expect(focused).toBe(true);
+    await isaby.press('Back to the plan as it stands');
+    await isaby.page.waitForFunction(
+      () => ![...document.querySelectorAll('h2')].some((h) => h.innerText === 'What moves'),
+    );
+  });
+
   it('tells a wish that can’t be had why, and where the step stands instead', async () => {
     await movable();
     await isaby.page.keyboard.press('Enter');

@@ -7,6 +7,7 @@ import type { PersonTimes } from './house-times';
 import type { PlacedHold, PlanAnswer } from './plan-answer';
 import type { PlacedStep, PlanHold, PlanLot, PlanNeed, PlanProblem, PlanStep, Span } from './plan-problem';
 import { PLAN_WEIGHTS } from './plan-problem';
+import type { StepTimes } from './step-times';
 
 const MINUTE = 60_000;
 /** Plans begin on the five minutes. */
@@ -144,8 +145,8 @@ function houseLot(
     const id = planStepId(lot.id, step.index);
     const record = lot.records[step.index];
     const before = Math.max(...step.after.map((i) => ends.get(i) ?? -Infinity));
-    const { times } = step;
-    const needs = heatNeeds(facts, step);
+    const times = inTurns(step.times, turnsOnHeat(facts, step));
+    const needs = heatNeeds(facts, step, times.aloneMin);
     const stood = (startMin: number, endMin: number, held: readonly PlanNeed[]): PlacedStep => ({
       stepId: id,
       startMin,
@@ -201,20 +202,39 @@ function houseLot(
 }
 
 /** A hot bath stands on the burner of its pot; pots of one burner on it together, as many as it carries. */
-function heatNeeds(facts: PlanFacts, step: PlannableStep): PlanNeed[] {
+function heatNeeds(facts: PlanFacts, step: PlannableStep, aloneMin: number): PlanNeed[] {
+  return potsOnHeat(facts, step).map(({ id, powerW, pots, room }) => ({
+    amount: Math.min(pots, room),
+    options: [{ resourceId: id, extraMin: 0, heatWh: Math.round((powerW * aloneMin) / 60) }],
+  }));
+}
+
+/** How often a burner is heated for a step, where its pots don't all stand on it at once. */
+const turnsOnHeat = (facts: PlanFacts, step: PlannableStep): number =>
+  Math.max(1, ...potsOnHeat(facts, step).map(({ pots, room }) => Math.ceil(pots / room)));
+
+const inTurns = (times: StepTimes, turns: number): StepTimes => ({
+  ...times,
+  aloneMin: times.aloneMin * turns,
+  aloneMaxMin: times.aloneMaxMin === null ? null : times.aloneMaxMin * turns,
+});
+
+/** The burners of a hot step, how many of its pots are theirs and how many they carry at once. */
+function potsOnHeat(
+  facts: PlanFacts,
+  step: PlannableStep,
+): { id: string; powerW: number; pots: number; room: number }[] {
   if (!step.times.isHot) return [];
   const pots = new Set(step.vesselIds);
   const onSource = new Map<string, number>();
   for (const { id, heatSourceId } of facts.vessels)
     if (pots.has(id) && heatSourceId !== null) onSource.set(heatSourceId, (onSource.get(heatSourceId) ?? 0) + 1);
-  return [...onSource].map(([resourceId, many]) => {
-    const room = facts.times.heat.find((h) => h.heatSourceId === resourceId)?.potsAtOnce ?? 1;
-    const powerW = facts.heatSources.find((h) => h.id === resourceId)?.powerW ?? 0;
-    return {
-      amount: Math.min(many, room),
-      options: [{ resourceId, extraMin: 0, heatWh: Math.round((powerW * step.times.aloneMin) / 60) }],
-    };
-  });
+  return [...onSource].map(([id, many]) => ({
+    id,
+    pots: many,
+    room: facts.times.heat.find((h) => h.heatSourceId === id)?.potsAtOnce ?? 1,
+    powerW: facts.heatSources.find((h) => h.id === id)?.powerW ?? 0,
+  }));
 }
 
 /** A pot is held from the first step in a liquor until the last: filled once, emptied once. */

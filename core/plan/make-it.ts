@@ -7,7 +7,9 @@ export type PlanHelp =
   | { readonly code: 'evenings'; readonly name: string }
   | { readonly code: 'another'; readonly kind: 'vessel' | 'heat'; readonly name: string }
   | { readonly code: 'hands' }
-  | { readonly code: 'first'; readonly name: string };
+  | { readonly code: 'first'; readonly name: string }
+  /** Everything that was settled may move. */
+  | { readonly code: 'anew' };
 
 /** What each would bring: by how much a lot would then be late. */
 export interface HelpTried {
@@ -23,8 +25,9 @@ const EVENING_MIN = 240;
  * What would let a lot be done by its day, each tried by itself: somebody staying on, one more of a pot or a burner it
  * uses, another pair of hands, or going before the other lots. Those that help, the most helpful first.
  * @param lotId a lot that is late in the plan
+ * @param lateMin by how much it is late there
  */
-export function whatWouldMakeIt(problem: PlanProblem, lotId: string, asked: SolveAsked): HelpTried[] {
+export function whatWouldMakeIt(problem: PlanProblem, lotId: string, lateMin: number, asked: SolveAsked): HelpTried[] {
   const lot = problem.lots.find((l) => l.id === lotId);
   if (!lot) return [];
   const used = new Set([
@@ -84,10 +87,11 @@ export function whatWouldMakeIt(problem: PlanProblem, lotId: string, asked: Solv
       },
     },
   ];
-  return helps
-    .map(({ help, changed }) => ({ help, lateMin: late(changed) }))
-    .filter((h) => h.lateMin < now)
-    .sort((a, b) => a.lateMin - b.lateMin);
+  // What planning anew brings by itself is no merit of the others.
+  const anew: HelpTried[] = now < lateMin ? [{ help: { code: 'anew' }, lateMin: now }] : [];
+  if (now === 0) return anew;
+  const others = helps.map(({ help, changed }) => ({ help, lateMin: late(changed) })).filter((h) => h.lateMin < now);
+  return [...anew, ...others].sort((a, b) => a.lateMin - b.lateMin);
 }
 
 /** What it would take, in a sentence. */
@@ -101,6 +105,8 @@ export function sayPlanHelp(help: PlanHelp): string {
         : $localize`room for one more pot on ${help.name}, or another like it`;
     case 'hands':
       return $localize`another pair of hands in all opening hours`;
+    case 'anew':
+      return $localize`planning all lots anew, which moves what is settled`;
     case 'first':
       return $localize`${help.name} goes before all other lots, whatever was promised for them`;
   }

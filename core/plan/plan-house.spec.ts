@@ -110,6 +110,26 @@ describe('a studio’s open lots as a plan', () => {
     const both = plan(house([lot('a', [mordant(0), mordant(1)]), lot('b', [other])], { times: wide }));
     expect(new Set(both.plan.placed.filter((p) => p.stepId !== 'a:1').map((p) => p.startMin)).size).toBe(1);
   });
+  it('heats one after another what doesn’t stand on a burner together', () => {
+    const hot = { ...cold, isHot: true, aloneMaxMin: 165 };
+    const two = step(0, { vesselIds: ['kettle', 'pan'], times: hot });
+    const alone = (facts: PlanFacts): number => {
+      const [at] = plan(facts).plan.placed;
+      return (at?.aloneToMin ?? 0) - (at?.aloneFromMin ?? 0);
+    };
+    expect(alone(house([lot('a', [two])]))).toBe(240);
+    const wide = { ...TIMES_AT_FIRST, heat: [{ heatSourceId: 'ring', potsAtOnce: 2, outUntil: null }] };
+    expect(alone(house([lot('a', [two])], { times: wide }))).toBe(120);
+  });
+  it('leaves a pot to the lot that stands in it, though the rest of that lot can’t be planned', () => {
+    const inKettle = { vesselIds: ['kettle'] };
+    const tooLong = step(1, { times: { ...cold, aloneMin: 5000, watched: true } });
+    const records = [{ startedAt: NOW }, {}];
+    const found = plan(house([lot('a', [step(0, inKettle), tooLong], { records }), lot('b', [step(0, inKettle)])]));
+    expect(found.faults.map((f) => [f.lotId, f.fault.code])).toEqual([['a', 'longerThanHours']]);
+    const stands = found.plan.placed.find((p) => p.stepId === 'a:0')?.endMin ?? Infinity;
+    expect(found.plan.placed.find((p) => p.stepId === 'b:0')?.startMin).toBeGreaterThanOrEqual(stands);
+  });
   it('shares what there is to do among those who could all do it', () => {
     const many = ['a', 'b', 'c', 'd'].map((id) => lot(id, [step(0), step(1)]));
     const found = plan(house(many));
@@ -207,14 +227,24 @@ describe('a promise that can’t be kept', () => {
   it('is late, and what would keep it is named: another pot, a longer evening, going first', () => {
     const late = found.plan.lots.filter((l) => l.lateMin > 0).map((l) => l.lotId);
     expect(late).toHaveLength(1);
-    const helps = whatWouldMakeIt(found.problem, late[0] ?? '', { seed: 1, rounds: 40 });
+    const helps = whatWouldMakeIt(found.problem, late[0] ?? '', found.plan.cost.lateMin, { seed: 1, rounds: 40 });
     const made = helps.filter((h) => h.lateMin === 0).map((h) => h.help.code);
     expect(made).toEqual(expect.arrayContaining(['another', 'first']));
     expect(made).not.toContain('hands');
     expect(helps.map((h) => sayPlanHelp(h.help)).join('; ')).toMatch(/a second pot like Kettle/);
   });
+  it('is kept by planning anew, where only what was settled keeps it from being', () => {
+    const wanted = [inKettle('a', null), inKettle('b', null)];
+    const settled = plan(house(wanted, { times: { ...times } }));
+    const last = settled.plan.lots.reduce((x, y) => (x.finishMin > y.finishMin ? x : y)).lotId;
+    const promised = wanted.map((l) => (l.id === last ? { ...l, wantedOn: '2026-06-01' } : l));
+    const { problem } = settled;
+    const dueMin = houseProblem(house(promised), problem.origin).lots.find((l) => l.id === last)?.dueMin ?? null;
+    const now = { ...problem, lots: problem.lots.map((l) => (l.id === last ? { ...l, dueMin } : l)) };
+    expect(whatWouldMakeIt(now, last, 600, { seed: 1, rounds: 40 })).toEqual([{ help: { code: 'anew' }, lateMin: 0 }]);
+  });
   it('has nothing to say of a lot it doesn’t have', () =>
-    expect(whatWouldMakeIt(found.problem, 'c', { seed: 1, rounds: 1 })).toEqual([]));
+    expect(whatWouldMakeIt(found.problem, 'c', 0, { seed: 1, rounds: 1 })).toEqual([]));
   it('counts the day to its evening', () =>
     expect(planClock(NOW).toIso(houseProblem(facts, NOW).lots[0]?.dueMin ?? 0)).toBe('2026-06-01T17:00:00.000Z'));
 });

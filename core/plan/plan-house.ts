@@ -23,7 +23,7 @@ export interface WantedPlace {
   readonly startMin: number;
 }
 
-/** The problem a studio’s plan answers, without lots that can't be planned at all. */
+/** The problem a studio’s plan answers. Of lots that can't be planned at all only what is done and what runs is in it. */
 export function housePlanProblem(
   facts: PlanFacts,
   origin: string = planOrigin(facts.now),
@@ -34,7 +34,23 @@ export function housePlanProblem(
     return fault ? [{ lotId: lot.id, fault }] : [];
   });
   const out = new Set(faults.map((f) => f.lotId));
-  return { problem: { ...whole, lots: whole.lots.filter((l) => !out.has(l.id)) }, faults };
+  return { problem: { ...whole, lots: whole.lots.map((l) => (out.has(l.id) ? factsOf(l) : l)) }, faults };
+}
+
+/** What of a lot is done or runs: a pot it stands in is no less taken where the rest can't be planned. */
+function factsOf(lot: PlanLot): PlanLot {
+  const steps = lot.steps.filter((s) => s.fixed);
+  const stands = new Set(steps.map((s) => s.id));
+  const last = steps.at(-1)?.id;
+  return {
+    ...lot,
+    dueMin: null,
+    steps: steps.map((s) => ({ ...s, after: s.after.filter((a) => stands.has(a.stepId)) })),
+    holds: lot.holds.flatMap((h) => {
+      if (!stands.has(h.fromStepId) || last === undefined) return [];
+      return [stands.has(h.toStepId) ? h : { ...h, toStepId: h.fromStepId }];
+    }),
+  };
 }
 
 /**

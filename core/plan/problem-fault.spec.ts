@@ -44,7 +44,11 @@ describe('what can’t be planned at all', () => {
       ]),
       /let go before it is taken/,
     ],
-    ['a hazard nobody may handle', withStep({ beginHandsMin: 5, hazards: ['dust'] }), /Nobody may do “x”.*dust/],
+    [
+      'a hazard nobody may handle',
+      withStep({ beginHandsMin: 5, hazards: ['dust'] }),
+      /Nobody may do “x”.*handle it \(fine powder/,
+    ],
     ['a touch longer than any opening', withStep({ beginHandsMin: 900 }), /15 h.*nobody is there longer than 14 h/],
     ['everybody on leave all year', aProblem(one.lots, { people: nobody }), /nobody is there longer than 0 min/],
     [

@@ -1,4 +1,5 @@
 import { sayMinutes } from '../quantity/duration';
+import { HAZARD_LABELS } from '../safety/hazards';
 import { leastLength } from './compile-problem';
 import type { PlanHold, PlanLot, PlanPerson, PlanProblem, PlanStep } from './plan-problem';
 import { longestSpan, tidySpans } from './spans';
@@ -48,13 +49,17 @@ export function sayPlanFault(fault: PlanFault): string {
     case 'holdEnds':
       return $localize`What ${fault.lot} holds until “${fault.step}” is let go before it is taken. Let it end with a step that comes later.`;
     case 'nobodyMay':
-      return $localize`Nobody may do “${fault.step}”: it asks for somebody who may handle ${fault.hazards.join(', ')}. Say in Studio who may.`;
+      return $localize`Nobody may do “${fault.step}”: it asks for somebody who may handle it (${fault.hazards.map(sayHazard).join('; ')}). Say who may under Hours, days off and burners.`;
     case 'longerThanHours':
       return $localize`“${fault.step}” wants somebody for ${sayMinutes(fault.minutes)} without a break, and nobody is there longer than ${sayMinutes(fault.longest)} at a time. Lengthen somebody’s hours, or divide the step.`;
     case 'longerThanOpen':
       return $localize`“${fault.step}” goes on for ${sayMinutes(fault.minutes)} and may not be left in a closed house, which is never open longer than ${sayMinutes(fault.longest)}. Open longer, or let it go on overnight.`;
   }
 }
+
+/** A problem may name hazards of its own. */
+const sayHazard = (hazard: string): string =>
+  new Map<string, string>(Object.entries(HAZARD_LABELS)).get(hazard) ?? hazard;
 
 function first<T>(all: readonly T[], find: (one: T) => PlanFault | undefined): PlanFault | undefined {
   for (const one of all) {

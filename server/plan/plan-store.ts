@@ -11,7 +11,7 @@ import {
   STEP_KIND_LABELS,
 } from '@vestigia/core';
 import type { PlanAnswer, PlanProblem, PlannableStep } from '@vestigia/core';
-import { asc, desc, eq, inArray } from 'drizzle-orm';
+import { asc, desc, eq, inArray, ne } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, heatSources, lotProgress, lots, lotsWanted, people, plans, vessels } from '../db/schema';
 import { readPartsOfLots } from '../lots/lot-parts';
@@ -54,7 +54,12 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
     now: now.toISOString(),
     zone: await studioZone(db),
     times: await readHouseTimes(db),
-    people: await db.select({ id: people.id, name: people.name }).from(people).orderBy(asc(people.name)),
+    people: await db
+      .select({ id: people.id, name: people.name })
+      .from(people)
+      // Who only looks on has no hands in it.
+      .where(ne(people.role, 'guest'))
+      .orderBy(asc(people.name)),
     vessels: await db
       .select({ id: vessels.id, name: vessels.name, heatSourceId: vessels.heatSourceId })
       .from(vessels)
@@ -114,7 +119,7 @@ export async function acceptPlan(db: Db, { id, origin, after, plan }: NewHousePl
         reason: 'planMoved',
       },
     );
-  const { problem } = housePlanProblem(facts, origin);
+  const { problem } = housePlanProblem({ ...facts, accepted: withLocksKept(facts.accepted, plan) }, origin);
   const breach = checkPlan(eased(problem), answerOf(problem, plan, origin))[0];
   if (breach)
     throw new Refusal(
@@ -123,6 +128,14 @@ export async function acceptPlan(db: Db, { id, origin, after, plan }: NewHousePl
       { reason: 'planBroken' },
     );
   await db.insert(plans).values({ id, plan, at: now.toISOString(), byId });
+}
+
+/** A lock excuses a step from the rules only where it was locked before, at that very place; a new one is looked at. */
+function withLocksKept(before: PlanFactsView['accepted'], plan: NewHousePlan['plan']): PlanFactsView['accepted'] {
+  const keyOf = ({ lotId, stepIndex, startAt, endAt }: NewHousePlan['plan']['places'][number]): string =>
+    `${planStepId(lotId, stepIndex)} ${startAt} ${endAt}`;
+  const still = new Set(plan.places.filter((p) => p.locked).map(keyOf));
+  return before && { ...before, places: before.places.map((p) => ({ ...p, locked: p.locked && still.has(keyOf(p)) })) };
 }
 
 /** Longest waits after what is done already aren't held against a plan: nobody can mend them. */

@@ -74,6 +74,29 @@ describe('the plan of a studio', () => {
     expect((await facts()).accepted?.places).toEqual(crossed.places);
   });
 
+  it('is looked at whole where something in it was locked: freed and moved into the night, it is refused', async () => {
+    const p = await planned();
+    const [first] = p.plan.placed;
+    const locked = keepPlan(p.problem, p.plan, new Set([first?.stepId ?? '']));
+    expect((await accept(p, { plan: locked })).status).toBe(200);
+    const at = (hours: number): string => new Date(Date.parse(p.problem.origin) + hours * 3_600_000).toISOString();
+    const night = { startAt: at(15), aloneFromAt: at(15), aloneToAt: at(15.25), endAt: at(15.25) };
+    const moved = (isLocked: boolean) => ({
+      ...locked,
+      places: locked.places.map((x) => (x.stepIndex === 0 ? { ...x, ...night, locked: isLocked } : x)),
+    });
+    for (const isLocked of [false, true])
+      expect((await accept(p, { plan: moved(isLocked) })).body).toMatchObject({ reason: 'planBroken' });
+    expect((await accept(p)).status).toBe(200);
+  });
+
+  it('has no hands of those who only look on', async () => {
+    await post('/api/people', { id: newId(), name: 'Gus Sedge', passphrase: 'nine grey hanks', role: 'guest' }).expect(
+      200,
+    );
+    expect((await facts()).people.map((who) => who.name)).toEqual(['Ada Reed']);
+  });
+
   it('takes what runs as a fact, and lets what follows wait for it', async () => {
     await post(`/api/lots/${lotId}/entries`, runEntry(0, 'start')).expect(200);
     studio.pass(3 * HOUR);
@@ -103,7 +126,8 @@ describe('the plan of a studio', () => {
     const never = { ...times, week: readWeek('') ?? [] };
     await studio.agent.put('/api/plan/times').send(never).expect(200);
     const p = await planned();
-    expect(p.plan.placed).toEqual([]);
+    // What runs already stands in its pot all the same.
+    expect(p.plan.placed.map((s) => s.stepId)).toEqual([`${lotId}:0`]);
     expect(p.faults.map((x) => [x.lotId, x.fault.code])).toEqual([[lotId, 'longerThanHours']]);
   });
 
@@ -163,7 +187,7 @@ describe('the plan of a studio', () => {
 
   it('goes with the studio’s file, and comes out of it again', async () => {
     const was = await wholeDocument(studio.context.database.db, new Date('2026-06-01T20:00:00.000Z'));
-    expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([4, 1, 0]);
+    expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([6, 1, 0]);
     const copies = mkdtempSync(join(tmpdir(), 'vestigia-copies-'));
     const empty = await openEmptyStudio(copies);
     await empty.agent

@@ -1,4 +1,14 @@
-import { ChangeDetectionStrategy, Component, inject, input, linkedSignal, signal } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  ElementRef,
+  Injector,
+  afterNextRender,
+  inject,
+  input,
+  linkedSignal,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -38,7 +48,7 @@ import { When } from '../../ui/when';
         class="plain"
         type="button"
         [attr.aria-label]="wantedOn() ? says.change(tag()) : says.promise(tag())"
-        (click)="isOpen.set(true)"
+        (click)="open(true)"
       >
         @if (wantedOn()) {
           <span i18n>Change</span>
@@ -52,6 +62,8 @@ import { When } from '../../ui/when';
 })
 export class LotPromise {
   private readonly api = inject(ApiClient);
+  private readonly injector = inject(Injector);
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   readonly lotId = input.required<string>();
   readonly tag = input.required<string>();
   readonly wantedOn = input.required<string | null>();
@@ -64,6 +76,12 @@ export class LotPromise {
   };
 
   protected keep(wantedOn: string | null): void {
-    this.keeping.run(this.api.put('/api/lots/{id}/wanted', { wantedOn }, this.lotId()), () => this.isOpen.set(false));
+    this.keeping.run(this.api.put('/api/lots/{id}/wanted', { wantedOn }, this.lotId()), () => this.open(false));
+  }
+
+  /** What is pressed goes, and the hand with it to what comes. */
+  protected open(isOpen: boolean): void {
+    this.isOpen.set(isOpen);
+    afterNextRender(() => this.host.querySelector<HTMLElement>('input, button')?.focus(), { injector: this.injector });
   }
 }

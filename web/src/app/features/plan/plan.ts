@@ -21,10 +21,11 @@ import {
   sayMinutes,
   sayPlanFault,
   sayPlanHelp,
+  sayWeek,
   screenColour,
   whyNotAt,
 } from '@vestigia/core';
-import type { HelpTried, PlanProblem, WantedPlace } from '@vestigia/core';
+import type { HelpTried, KeptPlace, PlanProblem, WantedPlace } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -96,16 +97,13 @@ export class PlanPage {
 
   /** Where somebody wants steps that stand elsewhere in the plan. */
   protected readonly wanted = signal<readonly WantedPlace[]>([]);
-  /** Steps that stay where they are, as accepted until somebody changes that here. */
+  /** Steps that stay where they are, and where that is: as accepted, until somebody changes it here. */
   protected readonly locked = linkedSignal({
     source: () => this.page.value()?.accepted?.id,
-    computation: (): ReadonlySet<string> =>
-      new Set(
-        (untracked(this.page.value)?.accepted?.places ?? [])
-          .filter((p) => p.locked)
-          .map((p) => planStepId(p.lotId, p.stepIndex)),
-      ),
+    computation: (): ReadonlyMap<string, KeptPlace> => lockedIn(untracked(this.page.value)?.accepted?.places ?? []),
   });
+  /** Nothing but what is locked is held to. */
+  protected readonly isAnew = signal(false);
   protected readonly selected = signal<string | undefined>(undefined);
   /** Why the last step that was moved isn't where it was wanted. */
   protected readonly reasons = signal<readonly string[]>([]);
@@ -120,9 +118,13 @@ export class PlanPage {
     effect(() => {
       const [facts, origin, wanted, locked] = [this.page.value(), this.origin(), this.wanted(), this.locked()];
       if (!facts || origin === undefined) return;
-      const accepted = facts.accepted && {
-        ...facts.accepted,
-        places: facts.accepted.places.map((p) => ({ ...p, locked: locked.has(planStepId(p.lotId, p.stepIndex)) })),
+      const settled = this.isAnew() ? [] : (facts.accepted?.places ?? []);
+      const accepted = {
+        places: [
+          ...settled.filter((p) => !locked.has(planStepId(p.lotId, p.stepIndex))).map(unlocked),
+          ...locked.values(),
+        ],
+        holds: facts.accepted?.holds ?? [],
       };
       untracked(() => this.maker.make({ facts: { ...facts, accepted }, origin, wanted }));
     });
@@ -237,10 +239,8 @@ export class PlanPage {
     () => this.moved().length > 0 || this.fresh() > 0 || this.wanted().length > 0 || this.hasOtherLocks(),
   );
   private readonly hasOtherLocks = computed(() => {
-    const kept = (this.page.value()?.accepted?.places ?? [])
-      .filter((p) => p.locked)
-      .map((p) => planStepId(p.lotId, p.stepIndex));
-    return kept.length !== this.locked().size || kept.some((id) => !this.locked().has(id));
+    const kept = lockedIn(this.page.value()?.accepted?.places ?? []);
+    return kept.size !== this.locked().size || [...kept.keys()].some((id) => !this.locked().has(id));
   });
   protected readonly tooLate = computed(() => {
     const found = this.maker.found();
@@ -253,6 +253,9 @@ export class PlanPage {
       .sort()
       .at(-1),
   );
+
+  /** The hours the house is open, as they are written. */
+  protected readonly hours = computed(() => sayWeek(this.page.value()?.times.week ?? []));
 
   protected nameOf(personId: string | null): string | undefined {
     return this.page.value()?.people.find((p) => p.id === personId)?.name;
@@ -280,16 +283,30 @@ export class PlanPage {
     this.reasons.set(breaches.map((b) => sayPlanBreach(found.problem, b)));
     this.asked = { stepId, startMin };
     this.selected.set(stepId);
-    this.locked.update((all) => new Set([...all].filter((id) => id !== stepId)));
+    this.lock(stepId, false);
     this.wanted.update((all) => [...all.filter((w) => w.stepId !== stepId), { stepId, startMin }]);
   }
 
+  /** Holds a step to where it stands now, or no longer. */
   protected lock(stepId: string, isLocked: boolean): void {
-    this.locked.update((all) => new Set(isLocked ? [...all, stepId] : [...all].filter((id) => id !== stepId)));
+    const found = this.maker.found();
+    const place = found && keepPlan(found.problem, found.plan, new Set([stepId])).places.find((p) => isOf(p, stepId));
+    this.locked.update((all) => {
+      const others = [...all].filter(([id]) => id !== stepId);
+      return new Map(isLocked && place ? [...others, [stepId, place]] : others);
+    });
+  }
+
+  /** Puts what stood under the picture away; the hand goes back to the step. */
+  protected close(): void {
+    document.querySelector<HTMLElement>('vs-plan-picture [aria-pressed=true]')?.focus();
+    this.selected.set(undefined);
   }
 
   protected forget(): void {
     this.wanted.set([]);
+    this.isAnew.set(false);
+    this.locked.set(lockedIn(this.page.value()?.accepted?.places ?? []));
     this.reasons.set([]);
     this.asked = undefined;
   }
@@ -301,10 +318,11 @@ export class PlanPage {
       id: newId(),
       origin: found.problem.origin,
       after: facts.accepted?.id ?? null,
-      plan: keepPlan(found.problem, found.plan, this.locked()),
+      plan: keepPlan(found.problem, found.plan, new Set(this.locked().keys())),
     };
     this.accepting.run(this.api.post('/api/plan', body), () => {
       this.wanted.set([]);
+      this.isAnew.set(false);
       this.reasons.set([]);
       this.asked = undefined;
     });
@@ -316,12 +334,12 @@ export class PlanPage {
   /** What would let a late lot be done by its day. */
   protected readonly helps = signal<{ lotId: string; helps: readonly HelpTried[] } | undefined>(undefined);
 
-  protected askHelp(lotId: string): void {
+  protected askHelp(lotId: string, lateMin: number): void {
     const found = this.maker.found();
     if (!found) return;
     this.isAsking.set(true);
     void this.maker
-      .help({ problem: found.problem, lateLotId: lotId })
+      .help({ problem: found.problem, lateLotId: lotId, lateMin })
       .then((helps) => this.helps.set({ lotId, helps }))
       .finally(() => this.isAsking.set(false));
   }
@@ -334,3 +352,8 @@ export class PlanPage {
   protected readonly isEmpty = computed(() => this.page.value()?.lots.length === 0);
   protected readonly windowDays = computed(() => Math.round((this.window().toMs - this.window().fromMs) / DAY_MS));
 }
+
+const isOf = (place: KeptPlace, stepId: string): boolean => planStepId(place.lotId, place.stepIndex) === stepId;
+const unlocked = (place: KeptPlace): KeptPlace => ({ ...place, locked: false });
+const lockedIn = (places: readonly KeptPlace[]): ReadonlyMap<string, KeptPlace> =>
+  new Map(places.filter((p) => p.locked).map((p) => [planStepId(p.lotId, p.stepIndex), p]));

@@ -12,6 +12,7 @@ export interface PlanAsk {
 export interface HelpAsk {
   readonly problem: PlanProblem;
   readonly lateLotId: string;
+  readonly lateMin: number;
 }
 /** What would let it be done by its day. */
 export interface HelpTold {
@@ -33,7 +34,7 @@ const ROUNDS_A_HELP = 60;
 
 addEventListener('message', ({ data }: MessageEvent<PlanAsk | HelpAsk>) => {
   if ('lateLotId' in data) {
-    const helps = whatWouldMakeIt(data.problem, data.lateLotId, { seed: SEED, rounds: ROUNDS_A_HELP });
+    const helps = whatWouldMakeIt(data.problem, data.lateLotId, data.lateMin, { seed: SEED, rounds: ROUNDS_A_HELP });
     postMessage({ helps } satisfies HelpTold);
     return;
   }

@@ -11,7 +11,13 @@ import { Session } from '../../api/session';
 import { PlanTimesPage } from './times';
 
 const TIMES = { ...TIMES_AT_FIRST, version: 3 };
-const STUDIO = { people: [{ id: 'w', name: 'Wenna' }], heatSources: [{ id: 'r', name: 'Gas ring' }] };
+const STUDIO = {
+  people: [
+    { id: 'w', name: 'Wenna', role: 'dyer' },
+    { id: 'g', name: 'Guest', role: 'guest' },
+  ],
+  heatSources: [{ id: 'r', name: 'Gas ring' }],
+};
 
 describe('hours, days off and burners', () => {
   const api = {

@@ -4,7 +4,7 @@ import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
-import type { HouseTimesEdit } from '@vestigia/contract';
+import type { HouseTimesEdit, SignedIn } from '@vestigia/contract';
 import {
   HAZARD_LABELS,
   HAZARDS,
@@ -102,7 +102,7 @@ export class PlanTimesPage {
   private show(
     times: HouseTimesEdit,
     studio: {
-      readonly people: readonly { readonly id: string; readonly name: string }[];
+      readonly people: readonly SignedIn[];
       readonly heatSources: readonly { readonly id: string; readonly name: string }[];
     },
   ): void {
@@ -110,17 +110,20 @@ export class PlanTimesPage {
     this.week.set(sayWeek(times.week));
     this.closed.set(times.closed);
     this.people.set(
-      studio.people.map(({ id, name }) => {
-        const own = times.people.find((p) => p.personId === id);
-        return {
-          personId: id,
-          name,
-          week: own?.week ? sayWeek(own.week) : '',
-          eveningsUntil: own?.eveningsUntil ?? '',
-          away: own?.away ?? [],
-          leaves: own?.leaves ?? [],
-        };
-      }),
+      // Who only looks on has no hands in it.
+      studio.people
+        .filter((p) => p.role !== 'guest')
+        .map(({ id, name }) => {
+          const own = times.people.find((p) => p.personId === id);
+          return {
+            personId: id,
+            name,
+            week: own?.week ? sayWeek(own.week) : '',
+            eveningsUntil: own?.eveningsUntil ?? '',
+            away: own?.away ?? [],
+            leaves: own?.leaves ?? [],
+          };
+        }),
     );
     this.heat.set(
       studio.heatSources.map(({ id, name }) => {
@@ -166,7 +169,7 @@ export class PlanTimesPage {
     const added = read.days.filter((d) => !known.has(`${d.from} ${d.to}`));
     this.closed.update((all) => [...all, ...added]);
     this.fileSaid.set(
-      $localize`${added.length} days off are added, ${read.left} entries with a time of day or that repeat are left. Keep the hours, and they hold.`,
+      $localize`Days off added: ${added.length}. Left, because they have a time of day or repeat: ${read.left}. Keep the hours, and they hold.`,
     );
   }
 
