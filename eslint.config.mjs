@@ -58,6 +58,7 @@ const CORE_ROOMS = [
   'judge',
   'match',
   'schedule',
+  'orders',
   'plan',
   'trace',
   'people',
@@ -80,6 +81,7 @@ const SERVER_ROOMS = [
   'bench',
   'judge',
   'match',
+  'orders',
   'plan',
   'today',
   'document',
@@ -92,7 +94,19 @@ const SERVER_SIDE = group(
   'The interface speaks to the server over HTTP only.',
 );
 const WEB_ROOMS = ['format', 'api', 'services', 'ui', 'features', 'shell'];
-const WEB_FEATURES = ['auth', 'today', 'stores', 'recipes', 'colourways', 'lots', 'bench', 'judge', 'plan', 'studio'];
+const WEB_FEATURES = [
+  'auth',
+  'today',
+  'stores',
+  'recipes',
+  'colourways',
+  'orders',
+  'lots',
+  'bench',
+  'judge',
+  'plan',
+  'studio',
+];
 
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', 'server/db/migrations/**', 'coverage/**'] },

@@ -30,6 +30,8 @@ export const DEED_THINGS = [
   'swatch',
   'container',
   'file',
+  'customer',
+  'order',
 ] as const;
 export type DeedThing = (typeof DEED_THINGS)[number];
 

@@ -18,6 +18,7 @@ import { LIQUOR_ENTRY_KINDS, liquor } from './liquor';
 import { conversionRecord, stockLotRecord } from './transfer';
 import { judgedShade, newEyeReading, shadeOf, taken, verdictTakeBack } from './readings';
 import { madeWith, newFastnessReading, newFastnessTest, newPatchCard } from './swatches';
+import { customerRecord, goodsRecord, orderLineLotRecord, orderLineRecord, orderRecord } from './orders';
 import { houseTimes, lotWantedRecord, planRecord } from './plan';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
@@ -215,6 +216,11 @@ export const studioDocument = z
     houseTimes: houseTimes.nullable().default(null),
     lotsWanted: z.array(lotWantedRecord).default([]),
     plans: z.array(planRecord).default([]),
+    customers: z.array(customerRecord).default([]),
+    orders: z.array(orderRecord).default([]),
+    orderLines: z.array(orderLineRecord).default([]),
+    orderLineLots: z.array(orderLineLotRecord).default([]),
+    goods: z.array(goodsRecord).default([]),
     containers: z.array(newContainer).default([]),
     tags: z.array(tagRecord).default([]),
     probeLogs: z

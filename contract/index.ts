@@ -146,4 +146,22 @@ export { TOPICS } from './topics';
 export type { PhotoAnswer, SpectraAnswer } from './measure-files';
 export { measureSchemas, photoPatches, spectraConditions, spectraFile } from './measure-files';
 export { planAnswer, planCommandAnswer, planProblem, planSchemas } from './plan-files';
+export type {
+  Customer,
+  CustomerDetail,
+  GoodsOfLot,
+  GoodsRow,
+  NewCustomer,
+  NewGoodsMove,
+  NewOrder,
+  NewOrderLine,
+  OrderDetail,
+  OrderEdit,
+  OrderLine,
+  OrderState,
+  OrderSummary,
+  ReadNewGoodsMove,
+  ReadNewOrder,
+  ReadOrderEdit,
+} from './orders';
 export type { HousePlanView, HouseTimesEdit, HouseTimesView, NewHousePlan, PlanFactsView } from './plan';

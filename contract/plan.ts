@@ -105,6 +105,8 @@ export const planFacts = z
         /** What it is to be, or came out as. */
         lab: labUnder.nullable(),
         wantedOn: isoDate.nullable(),
+        /** The order that says so; `null` where somebody said it of the lot itself. */
+        order: z.object({ id, number: z.int() }).nullable(),
         steps: z.array(plannableStep),
         records: z.array(
           z.object({

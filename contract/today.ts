@@ -1,4 +1,4 @@
-import { FASTNESS_KINDS } from '@vestigia/core';
+import { FASTNESS_KINDS, LINE_STATES } from '@vestigia/core';
 import { z } from 'zod';
 import { id, isoDate, isoTime, labUnder, nameOf } from './common';
 import { lotSummary } from './lots';
@@ -47,6 +47,18 @@ export const today = z
         who: z.string(),
         startAt: isoTime,
         endAt: isoTime,
+      }),
+    ),
+    /** Orders that are wanted soon, or ready to go out; told to nobody who only looks on. */
+    orders: z.array(
+      z.object({
+        id,
+        number: z.int(),
+        customer: z.string(),
+        wantedOn: isoDate.nullable(),
+        stands: z.enum(LINE_STATES),
+        /** What is still to be handed over. */
+        pieces: z.int(),
       }),
     ),
     /** Pots that want somebody now, by what a probe says of them. */

@@ -9,5 +9,6 @@ export const TOPICS = [
   'swatches',
   'fastness',
   'plan',
+  'orders',
 ] as const;
 export type Topic = (typeof TOPICS)[number];

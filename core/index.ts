@@ -16,6 +16,7 @@ export * from './run/index';
 export * from './judge/index';
 export * from './match/index';
 export * from './schedule/index';
+export * from './orders/index';
 export * from './plan/index';
 export * from './trace/index';
 export * from './people/index';

@@ -37,6 +37,7 @@ import { completeHazards } from './stores/materials-store';
 import { storesRoutes } from './stores/routes';
 import { transferRoutes } from './stores/transfer/routes';
 import { studioRoutes } from './studio/routes';
+import { ordersRoutes } from './orders/routes';
 import { planRoutes } from './plan/routes';
 import { todayRoutes } from './today/routes';
 import { writeFiguresAsTheStudioReads } from './studio/shown-in';
@@ -117,6 +118,7 @@ export async function createApp(
   benchRoutes(routes, context, writer, router);
   judgeRoutes(routes);
   matchRoutes(routes);
+  ordersRoutes(routes);
   planRoutes(routes);
   todayRoutes(routes, context);
   const opening = new Opening(context, writer);

@@ -9,6 +9,7 @@ import { lotsCalls } from './lots';
 import { benchCalls } from './bench';
 import { judgeCalls } from './judge';
 import { matchCalls } from './match';
+import { ordersCalls } from './orders';
 import { planCalls } from './plan';
 import { todayCalls } from './today';
 
@@ -28,6 +29,7 @@ export const api = {
   ...benchCalls,
   ...judgeCalls,
   ...matchCalls,
+  ...ordersCalls,
   ...planCalls,
   ...todayCalls,
 };

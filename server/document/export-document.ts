@@ -97,6 +97,7 @@ const APPENDED: readonly Appended[] = [
   list('patchCards', schema.patchCards, schema.patchCards.seq),
   list('fastnessReadings', schema.fastnessReadings, schema.fastnessReadings.seq),
   list('plans', schema.plans, schema.plans.seq),
+  list('goods', schema.goods, schema.goods.seq, ({ groupKey, ...g }) => ({ ...clean(g), group: groupKey })),
   list('notes', schema.notes, schema.notes.seq),
   list('deeds', schema.deeds, schema.deeds.seq),
   list('tags', schema.tags, schema.tags.seq, (t) => ({ ...t, at: iso(t.at) })),
@@ -140,6 +141,21 @@ async function readHead(db: Db, now: Date): Promise<Partial<StudioDocument>> {
     swatches: swatches.map((s) => ({ ...clean(s), takenOutAt: s.takenOutAt === null ? null : iso(s.takenOutAt) })),
     houseTimes: (await all(schema.houseTimes, schema.houseTimes.only))[0]?.times ?? null,
     lotsWanted: (await all(schema.lotsWanted, schema.lotsWanted.lotId)).map((w) => clean(w)),
+    customers: (await all(schema.customers, schema.customers.number)).map((c) => ({
+      ...clean(c),
+      erasedAt: c.erasedAt === null ? null : iso(c.erasedAt),
+    })),
+    orders: (await all(schema.orders, schema.orders.number)).map((o) => clean(o)),
+    orderLines: (await all(schema.orderLines, schema.orderLines.orderId, schema.orderLines.position)).map(
+      ({ pieceWeightMg, taggedAt, ...l }) => ({
+        ...l,
+        pieceWeightG: pieceWeightMg === null ? null : pieceWeightMg / 1000,
+        taggedAt: taggedAt === null ? null : iso(taggedAt),
+      }),
+    ),
+    orderLineLots: (await all(schema.orderLineLots, schema.orderLineLots.at, schema.orderLineLots.lineId)).map((l) =>
+      clean(l),
+    ),
     containers: await all(schema.containers, schema.containers.name),
   };
 }

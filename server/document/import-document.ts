@@ -205,6 +205,20 @@ async function insertAll(
   if (d.houseTimes) await insert(schema.houseTimes, [{ times: d.houseTimes }]);
   await insert(schema.lotsWanted, d.lotsWanted);
   await insert(schema.plans, d.plans);
+  await insert(schema.customers, d.customers);
+  await insert(schema.orders, d.orders);
+  await insert(
+    schema.orderLines,
+    d.orderLines.map(({ pieceWeightG, ...l }) => ({
+      ...l,
+      pieceWeightMg: pieceWeightG === null ? null : convertGramsToMilligrams(pieceWeightG),
+    })),
+  );
+  await insert(schema.orderLineLots, d.orderLineLots);
+  await insert(
+    schema.goods,
+    d.goods.map(({ group, ...g }) => ({ ...g, groupKey: group })),
+  );
   await insert(schema.notes, d.notes);
   for (const { base64, ...l } of d.probeLogs)
     await tx.insert(schema.probeLogs).values({ ...l, readings: Buffer.from(base64, 'base64') });

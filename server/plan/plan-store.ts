@@ -15,6 +15,7 @@ import { asc, desc, eq, inArray, ne } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, heatSources, lotProgress, lots, lotsWanted, people, plans, vessels } from '../db/schema';
 import { readPartsOfLots } from '../lots/lot-parts';
+import { readPromisedLots } from '../orders/read-orders';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
@@ -45,6 +46,7 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
     .leftJoin(lotsWanted, eq(lotsWanted.lotId, lots.id))
     .where(inArray(lotProgress.state, [...OPEN]))
     .orderBy(asc(lots.number));
+  const promised = await readPromisedLots(db);
   const runs = await readPartsOfLots(
     db,
     open.map((l) => l.id),
@@ -78,7 +80,7 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
         tag: lotTag(lot.number),
         colourway: lot.colourway,
         lab: lot.result ?? lot.ownMaster ?? lot.master,
-        wantedOn: lot.wantedOn,
+        ...promiseOf(lot.wantedOn, promised.get(lot.id)),
         steps: steps.map((s) => {
           const { vesselIds, after, hazards, ...step } = shown(plannable(s));
           return { ...step, vesselIds: [...vesselIds], after: [...after], hazards: [...hazards] };
@@ -92,6 +94,15 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
     }),
     accepted: await readAccepted(db),
   };
+}
+
+/** A lot is wanted by the earlier of two days: what somebody said of it, and what an order says. */
+function promiseOf(
+  own: string | null,
+  ordered: { readonly wantedOn: string; readonly order: { id: string; number: number } } | undefined,
+): Pick<PlanFactsView['lots'][number], 'wantedOn' | 'order'> {
+  if (!ordered || (own !== null && own <= ordered.wantedOn)) return { wantedOn: own, order: null };
+  return { wantedOn: ordered.wantedOn, order: ordered.order };
 }
 
 async function readAccepted(db: Db): Promise<PlanFactsView['accepted']> {

@@ -1,13 +1,14 @@
 import { api } from '@vestigia/contract';
 import type { Context } from '../shared/context';
 import type { Routes } from '../http/routes';
+import { ordersSoon } from '../orders/orders-soon';
 import { touchesSoon } from '../plan/touches-soon';
 import { veilFor } from '../studio/veil';
 import { changeAtHand, readAtHand } from './at-hand';
 import { readToday, search, veilHits, veilToday } from './today-store';
 
 export function todayRoutes(routes: Routes, { watchers, database }: Context): void {
-  routes.reads(api.today, async ({ db, now, person }) => ({
+  routes.reads(api.today, async ({ db, now, person, role }) => ({
     ...veilToday(
       await readToday(
         db,
@@ -16,6 +17,8 @@ export function todayRoutes(routes: Routes, { watchers, database }: Context): vo
       ),
       await veilFor(db, person.id),
     ),
+    // Customers are no business of guests.
+    orders: role === 'guest' ? [] : await ordersSoon(db, now),
     byPlan: await touchesSoon(db, now, person.id),
     disk: await database.room(),
   }));

@@ -19,7 +19,7 @@ const GOING_OFF_DAYS = 30;
 const MAX_HITS = 8;
 
 /** What today is by the record; what the disk says is beside it. */
-type TodayOfRecord = Omit<Today, 'disk' | 'byPlan'>;
+type TodayOfRecord = Omit<Today, 'disk' | 'byPlan' | 'orders'>;
 
 export async function readToday(db: Db, now: Date, calls: Today['calls']): Promise<TodayOfRecord> {
   const active = await readLotSummaries(db, { states: ['planned', 'inWork', 'toJudge', 'held'] });

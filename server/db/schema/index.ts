@@ -26,4 +26,5 @@ export {
 export { containers, cautionsPutAway, probeLogs, tags } from './bench';
 export { attachments, stockBalances, conversions, liquorEntries, movements, pickings, reservations } from './ledger';
 export { swatches, fastnessReadings, fastnessTests, patchCards } from './judge';
+export { customers, goods, orderLineLots, orderLines, orders } from './orders';
 export { houseTimes, lotsWanted, plans } from './plan';

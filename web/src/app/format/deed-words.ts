@@ -34,6 +34,8 @@ const THINGS: Readonly<Record<DeedThing, string>> = {
   swatch: $localize`the snippet`,
   container: $localize`the container`,
   file: '',
+  customer: $localize`the customer`,
+  order: $localize`the order`,
 };
 
 /** Who did what, as a sentence without the time. */

@@ -1,0 +1,64 @@
+import type { LabUnder } from '@vestigia/contract';
+import type { KeptPlan, LotPlan } from '@vestigia/core';
+import { WHOLE, sayShade } from '@vestigia/core';
+import { eq, inArray, sql } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { colourways, lotProgress, lots, materials } from '../db/schema';
+import { lotTag } from '../shared/lot-tag';
+
+/** A lot as orders see it: what it is of, how it came out, and its bases and parts with their pieces. */
+export interface LotOfGoods {
+  readonly id: string;
+  readonly tag: string;
+  readonly state: (typeof lotProgress.$inferSelect)['state'];
+  readonly pieces: number;
+  readonly lab: LabUnder | null;
+  readonly colourway: { readonly id: string; readonly name: string };
+  /** One with `key: null` where the lot isn't told apart. */
+  readonly groups: readonly {
+    readonly key: string | null;
+    readonly label: string;
+    readonly base: string;
+    readonly pieces: number;
+  }[];
+}
+
+/** Lots by their ids. Of the plans, which are large, only the groups are read. */
+export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<ReadonlyMap<string, LotOfGoods>> {
+  if (ids.length === 0) return new Map();
+  const rows = await db
+    .select({
+      id: lots.id,
+      number: lots.number,
+      pieces: lots.pieces,
+      groups: sql<KeptPlan['groups'] | null>`${lots.plan} -> 'groups'`,
+      base: materials.name,
+      colourway: { id: colourways.id, name: colourways.name },
+      state: lotProgress.state,
+      result: lotProgress.result,
+    })
+    .from(lots)
+    .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
+    .where(inArray(lots.id, [...new Set(ids)]));
+  return new Map(
+    rows.map(({ number, groups, base, result, ...row }) => {
+      const own = (groups ?? []).map((g) => ({ ...g, blend: g.blend ?? [] }));
+      return [
+        row.id,
+        { ...row, tag: lotTag(number), lab: result, groups: groupsOf({ groups: own }, row.pieces, base) },
+      ];
+    }),
+  );
+}
+
+function groupsOf({ groups }: Pick<LotPlan, 'groups'>, pieces: number, base: string): LotOfGoods['groups'] {
+  if (groups.length < 2) return [{ key: null, label: '', base: groups[0]?.baseName ?? base, pieces }];
+  return groups.map((g) => ({
+    key: g.key,
+    label: sayShade({ groups }, { ...WHOLE, group: g.key }),
+    base: g.baseName,
+    pieces: g.pieces,
+  }));
+}

@@ -1,0 +1,214 @@
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type {
+  CustomerDetail,
+  Deed,
+  GoodsOfLot,
+  GoodsRow,
+  OrderDetail,
+  OrderSummary,
+  PlanFactsView,
+  Today,
+} from '@vestigia/contract';
+import request from 'supertest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
+import { openEmptyStudio } from '../test/empty-studio';
+import type { Furniture, TestStudio } from '../test/test-studio';
+import {
+  callsOf,
+  dyeLot,
+  furnish,
+  makeLot,
+  newId,
+  openTestStudio,
+  reading,
+  verdict,
+  wholeDocument,
+} from '../test/test-studio';
+
+const JUNE = '2026-06-12';
+
+describe('orders, and the pieces that go out on them', () => {
+  let studio: TestStudio;
+  let f: Furniture;
+  let lotId: string;
+  const customerId = newId();
+  const orderId = newId();
+  const [wrap, ribbon] = [newId(), newId()];
+  const { post, get } = callsOf(() => studio);
+  const put = (path: string, body: object) => studio.agent.put(path).send(body);
+  const order = (): Promise<OrderDetail> => get<OrderDetail>(`/api/orders/${orderId}`);
+  const line = async (id = wrap) => (await order()).lines.find((l) => l.id === id);
+  const move = (kind: string, pieces: number, rest: object = {}) =>
+    post('/api/goods', { id: newId(), kind, lotId, pieces, ...rest });
+  const lines = (): object[] => [
+    {
+      id: wrap,
+      what: 'hanks for a wrap',
+      pieces: 4,
+      pieceWeightG: 100,
+      colourwayId: f.colourway,
+      setOf: 2,
+      priceMinor: 1850,
+    },
+    {
+      id: ribbon,
+      what: 'a hank to try',
+      pieces: 1,
+      brought: { L: 70, a: 1, b: 40, illuminant: 'D65', observer: '10' },
+      broughtNote: 'a glove',
+    },
+  ];
+
+  beforeAll(async () => {
+    studio = await openTestStudio('folder');
+    f = await furnish(studio);
+    lotId = await makeLot(studio, f);
+  });
+  afterAll(() => studio.close());
+
+  it('are taken from a customer, with what they want and by when', async () => {
+    await post('/api/customers', { id: customerId, name: 'Odile Marsh', reach: 'Quay 3\nodile@example.org' }).expect(
+      200,
+    );
+    await post('/api/orders', { id: orderId, customerId, wantedOn: JUNE, note: 'as the last', lines: lines() }).expect(
+      200,
+    );
+    expect(await order()).toMatchObject({
+      number: 1,
+      state: 'agreed',
+      customer: { name: 'Odile Marsh' },
+      currency: 'EUR',
+    });
+    expect(await line()).toMatchObject({ colourway: { name: 'Marram' }, standing: { state: 'toDye', toDye: 4 } });
+  });
+
+  it.each<[string, object, string]>([
+    ['a day past', { wantedOn: '2026-05-01' }, 'That day is past. Choose today or a day to come.'],
+    ['nothing wanted', { lines: [] }, 'Write what is wanted, a line at least.'],
+    ['no piece', { lines: [{ id: newId(), what: 'x', pieces: 0 }] }, 'A line is of one piece or more.'],
+    [
+      'a set of one',
+      { lines: [{ id: newId(), what: 'x', pieces: 1, setOf: 1 }] },
+      'A set is of two pieces or more. Leave it empty where each goes by itself.',
+    ],
+  ])('are refused with %s, and nothing is kept', async (_what, said, detail) => {
+    const { body } = await post('/api/orders', { id: newId(), customerId, wantedOn: null, lines: lines(), ...said });
+    expect(body).toMatchObject({ detail });
+    expect(await get<OrderSummary[]>('/api/orders')).toHaveLength(1);
+  });
+
+  it('let the plan know by when a lot is wanted that is meant for them', async () => {
+    await put(`/api/order-lines/${wrap}/lots`, { lotIds: [lotId] }).expect(200);
+    expect((await line())?.standing).toMatchObject({ state: 'inWork', inWork: 4 });
+    const { lots } = await get<PlanFactsView>('/api/plan');
+    expect(lots[0]).toMatchObject({ wantedOn: JUNE, order: { id: orderId, number: 1 } });
+    await put(`/api/lots/${lotId}/wanted`, { wantedOn: '2026-06-10' }).expect(200);
+    expect((await get<PlanFactsView>('/api/plan')).lots[0]).toMatchObject({ wantedOn: '2026-06-10', order: null });
+  });
+
+  it('get no pieces of a lot that isn’t dyed, and none of one that isn’t passed without a word why', async () => {
+    expect((await move('came', 1)).body).toMatchObject({ reason: 'notDyed' });
+    await dyeLot(studio, f, lotId);
+    expect((await move('came', 6)).body).toMatchObject({ reason: 'notPassed' });
+    await post(`/api/lots/${lotId}/readings`, reading('dry')).expect(200);
+    await post(`/api/lots/${lotId}/verdicts`, verdict('pass')).expect(200);
+    await move('came', 6).expect(200);
+    expect((await move('came', 1)).body).toMatchObject({ reason: 'moreThanLot' });
+    expect(await get<GoodsRow[]>('/api/goods')).toMatchObject([
+      { onShelf: 6, inLot: 6, colourway: { name: 'Marram' } },
+    ]);
+    expect((await line())?.standing).toMatchObject({ state: 'onShelf', onShelf: 4 });
+  });
+
+  it('are made ready in sets, tagged and handed over; what is left can be told', async () => {
+    await move('setAside', 2, { lineId: wrap, set: 1 }).expect(200);
+    await move('setAside', 2, { lineId: wrap, set: 2 }).expect(200);
+    expect(await line()).toMatchObject({
+      standing: { state: 'ready' },
+      sets: [{ isFull: true, caution: null }, { isFull: true }],
+    });
+    await put(`/api/order-lines/${wrap}/tagged`, { tagged: true }).expect(200);
+    expect((await line())?.tagged).toMatchObject({ by: 'Ada Reed' });
+    expect((await get<Today>('/api/today')).orders).toMatchObject([{ number: 1, pieces: 5, stands: 'toDye' }]);
+    await move('handOver', 2, { lineId: wrap, set: 1 }).expect(200);
+    expect((await move('handOver', 2, { lineId: wrap, set: 1 })).body).toMatchObject({ reason: 'moreThanSetAside' });
+    expect(await get<GoodsRow[]>('/api/goods')).toMatchObject([{ onShelf: 2, setAside: 2, handedOver: 2 }]);
+  });
+
+  it('take a slip back, and no move on which something rests', async () => {
+    const { moves } = await get<GoodsOfLot>(`/api/lots/${lotId}/goods`);
+    const [came] = moves;
+    const out = moves.at(-1);
+    const back = (id = '') => post(`/api/goods/${id}/take-back`, { id: newId() });
+    expect((await back(came?.id)).body).toMatchObject({ reason: 'wentOn' });
+    expect((await back(out?.id)).status).toBe(200);
+    expect((await back(out?.id)).body).toMatchObject({ code: 'alreadyDone' });
+    expect((await line())?.standing).toMatchObject({ handedOver: 0, setAside: 4 });
+    await move('handOver', 2, { lineId: wrap, set: 1 }).expect(200);
+  });
+
+  it('are changed by one after another, and keep a line that pieces belong to', async () => {
+    const { version, wantedOn, note, state } = await order();
+    const edit = { version, wantedOn, note, state };
+    expect((await put(`/api/orders/${orderId}`, { ...edit, lines: lines().slice(1) })).body).toMatchObject({
+      reason: 'lineInUse',
+    });
+    await put(`/api/orders/${orderId}`, { ...edit, note: 'in a box', lines: lines() }).expect(200);
+    expect((await put(`/api/orders/${orderId}`, { ...edit, lines: lines() })).body).toMatchObject({ code: 'stale' });
+    expect(await order()).toMatchObject({ note: 'in a box' });
+  });
+
+  it('print as a quotation and a delivery note', async () => {
+    for (const sheet of ['quotation', 'delivery-note']) {
+      const { headers, body } = await studio.agent.get(`/api/orders/${orderId}/${sheet}`).expect(200);
+      expect(headers['content-type']).toContain('application/pdf');
+      expect((body as Buffer).subarray(0, 5).toString()).toBe('%PDF-');
+    }
+  });
+
+  it('are nobody’s business who only looks on', async () => {
+    const [personId, passphrase] = [newId(), 'nine grey hanks'];
+    await post('/api/people', { id: personId, name: 'Gus Sedge', passphrase, role: 'guest' }).expect(200);
+    const guest = request.agent(studio.app);
+    await guest.post('/api/auth/session').send({ personId, passphrase }).expect(200);
+    for (const path of ['/api/orders', '/api/customers', `/api/customers/${customerId}/export`])
+      expect((await guest.get(path)).body).toMatchObject({ code: 'notAllowed' });
+    expect(((await guest.get('/api/today')).body as Today).orders).toEqual([]);
+  });
+
+  it('go into the studio’s file and come back out of it', async () => {
+    const was = await wholeDocument(studio.context.database.db);
+    expect([was.orders.length, was.orderLines.length, was.goods.length]).toEqual([1, 2, 6]);
+    const folder = mkdtempSync(join(tmpdir(), 'vestigia-orders-'));
+    const empty = await openEmptyStudio(folder);
+    await empty.agent
+      .post('/api/auth/document')
+      .set('content-type', 'application/json')
+      .send(JSON.stringify(was))
+      .expect(200);
+    const now = await wholeDocument(empty.context.database.db);
+    for (const key of ['customers', 'orders', 'orderLines', 'orderLineLots', 'goods'] as const)
+      expect(now[key]).toEqual(was[key]);
+    await empty.close();
+    rmSync(folder, { recursive: true });
+  });
+
+  it('give a customer what is kept of them, and forget who they are without breaking the record', async () => {
+    const file = await get<{ customer: object; orders: object[] }>(`/api/customers/${customerId}/export`);
+    expect(file).toMatchObject({ customer: { name: 'Odile Marsh' }, orders: [{ number: 1, note: 'in a box' }] });
+    await studio.agent.delete(`/api/customers/${customerId}`).expect(200);
+    const { customer, orders } = await get<CustomerDetail>(`/api/customers/${customerId}`);
+    expect(customer).toMatchObject({ name: 'Customer 1, erased', reach: '', note: '' });
+    expect(orders).toHaveLength(1);
+    expect((await line())?.held).toHaveLength(2);
+    const everything = JSON.stringify([
+      await wholeDocument(studio.context.database.db),
+      (await get<{ deeds: Deed[] }>('/api/deeds')).deeds,
+    ]);
+    for (const word of ['Odile', 'Quay 3', 'odile@', 'in a box', 'a glove']) expect(everything).not.toContain(word);
+    const again = await post('/api/orders', { id: newId(), customerId, wantedOn: null, lines: lines() });
+    expect(again.body).toMatchObject({ reason: 'erased' });
+  });
+});
