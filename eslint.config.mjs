@@ -135,6 +135,11 @@ export default tseslint.config(
           selector: 'TSAsExpression > TSAsExpression',
           message: 'A value that has to pass for something else is checked where it comes in.',
         },
+        {
+          // The translator takes a colon there for the placeholder’s name, and throws when the sentence is said.
+          selector: 'TaggedTemplateExpression[tag.name="$localize"] TemplateElement[value.raw=/^:(?!\\w+:)/]:not(:first-child)',
+          message: 'A colon can’t stand right behind a placeholder. Put another word between.',
+        },
       ],
     },
   },

@@ -217,6 +217,8 @@ export const agreement = z.object({
   acceptShortages: z.boolean(),
   /** It was dyed already, from then on; before the books began, it takes nothing off the shelf. */
   told: z.object({ at: isoTime, beforeBooks: z.boolean() }).nullable().default(null),
+  /** The line of an order it is dyed for. */
+  forLineId: id.nullable().default(null),
   note: noteOf(() => $localize`The note`),
   /** Cautions gone past, by key, each with its reason. */
   acknowledged: z

@@ -3,7 +3,7 @@ import { lotExtras } from '@vestigia/contract';
 import { AHEAD_MS, convertGramsToMilligrams, formatAmount } from '@vestigia/core';
 import { max } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { lots, reservations } from '../db/schema';
+import { lots, orderLineLots, reservations } from '../db/schema';
 import { uuidv7 } from '../shared/ids';
 import { Refusal } from '../shared/problem';
 import { refoldProgress } from './lot-progress';
@@ -73,6 +73,8 @@ export async function agree(
     offBooks,
     byId,
   });
+  if (agreement.forLineId !== null)
+    await db.insert(orderLineLots).values({ lineId: agreement.forLineId, lotId: id, at, byId });
   const reserved = (offBooks ? [] : plan.materials)
     .flatMap((m) => m.picks)
     .flatMap((p) =>

@@ -179,7 +179,7 @@ describe('orders, and the pieces that go out on them', () => {
   });
 
   it('go into the studio’s file and come back out of it', async () => {
-    const was = await wholeDocument(studio.context.database.db);
+    const was = await wholeDocument(studio.context.database.db, studio.context.clock());
     expect([was.orders.length, was.orderLines.length, was.goods.length]).toEqual([1, 2, 6]);
     const folder = mkdtempSync(join(tmpdir(), 'vestigia-orders-'));
     const empty = await openEmptyStudio(folder);

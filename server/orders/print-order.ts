@@ -82,7 +82,7 @@ export function printDeliveryNote(
           const of = h.label === '' ? h.lot.tag : `${h.lot.tag}, ${h.label}`;
           return h.set === null
             ? $localize`${h.handedOver} of ${of}`
-            : $localize`Set ${h.set}: ${h.handedOver} of ${of}`;
+            : $localize`Set ${h.set} with ${h.handedOver} of ${of}`;
         }),
       ],
       rest > 0 ? $localize`${rest} still to come` : '',

@@ -181,6 +181,41 @@ export const routes: Routes = [
         loadComponent: () => import('./features/colourways/colourway').then((m) => m.ColourwayPage),
       },
       {
+        path: 'orders',
+        title: $localize`Orders`,
+        loadComponent: () => import('./features/orders/orders').then((m) => m.OrdersPage),
+      },
+      {
+        path: 'orders/new',
+        title: $localize`Take an order`,
+        loadComponent: () => import('./features/orders/order-form').then((m) => m.OrderFormPage),
+      },
+      {
+        path: 'orders/goods',
+        title: $localize`Finished pieces`,
+        loadComponent: () => import('./features/orders/goods').then((m) => m.GoodsPage),
+      },
+      {
+        path: 'orders/customers',
+        title: $localize`Customers`,
+        loadComponent: () => import('./features/orders/customers').then((m) => m.CustomersPage),
+      },
+      {
+        path: 'orders/customers/:id',
+        title: $localize`Customer`,
+        loadComponent: () => import('./features/orders/customer').then((m) => m.CustomerPage),
+      },
+      {
+        path: 'orders/:id',
+        title: $localize`Order`,
+        loadComponent: () => import('./features/orders/order').then((m) => m.OrderPage),
+      },
+      {
+        path: 'orders/:id/edit',
+        title: $localize`Change an order`,
+        loadComponent: () => import('./features/orders/order-form').then((m) => m.OrderFormPage),
+      },
+      {
         path: 'lots',
         title: $localize`Lots`,
         loadComponent: () => import('./features/lots/lots').then((m) => m.LotsPage),

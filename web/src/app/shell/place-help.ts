@@ -28,6 +28,10 @@ const HELP: Readonly<Record<PlacePath, Pick<PlaceHelp, 'is' | 'look'>>> = {
     is: $localize`A result worth repeating, by name: which recipe, on which base, how it must look (its master) and how far it may stray.`,
     look: $localize`Open one. How well it repeats is drawn from lot to lot, and Dye a lot begins the next.`,
   },
+  '/orders': {
+    is: $localize`Who wants what, how much and by when, and which lot or colour it must match. A lot that is dyed for an order knows its day; finished pieces are set aside, handed over, or left on the shelf for the next who asks.`,
+    look: $localize`Take an order, and ask how soon it could be ready: a lot for it is tried beside all that is planned. Once the lot is passed, count its pieces in on its page.`,
+  },
   '/lots': {
     is: $localize`So many pieces of a colourway, dyed as one. What to weigh, which pot and which jars are worked out, and what differs from the lot before is said before anything starts.`,
     look: $localize`Start a lot: choose a colourway and write 3 hanks of 100 g. Press any figure with a dotted line, and the margin shows how it came about. Nothing is kept until you agree.`,

@@ -4,6 +4,7 @@ export const PLACES = [
   { path: '/stores', name: $localize`Stores` },
   { path: '/recipes', name: $localize`Recipes` },
   { path: '/colourways', name: $localize`Colourways` },
+  { path: '/orders', name: $localize`Orders` },
   { path: '/lots', name: $localize`Lots` },
   { path: '/bench', name: $localize`Bench` },
   { path: '/judge', name: $localize`Judge` },

@@ -125,7 +125,8 @@ export class Shell {
       return;
     }
     if (!this.keys.areOn() || !this.keys.isPages(event)) return;
-    const place = /^[1-9]$/.test(event.key) ? PLACES[Number(event.key) - 1] : undefined;
+    // The tenth is at nought, as on the row of digits.
+    const place = /^\d$/.test(event.key) ? PLACES[(Number(event.key) + 9) % 10] : undefined;
     if (place) void this.router.navigateByUrl(place.path);
     else if (event.key === '/') this.openSearch();
     else if (event.key === '?') this.toggleHelp();

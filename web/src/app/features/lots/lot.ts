@@ -43,6 +43,8 @@ import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { KeptOfLot } from './kept-of-lot';
+import { May } from '../../ui/may';
+import { LotGoods } from './lot-goods';
 import { TellLate } from './tell-late';
 import { ContextPanel } from '../../services/context-panel';
 import { PlacedPicture } from '../../ui/placed-picture';
@@ -83,6 +85,8 @@ import { Said } from '../../ui/said';
     ActBar,
     ScrollRegion,
     KeptOfLot,
+    LotGoods,
+    May,
     TellLate,
     RouterLink,
     FormsModule,

@@ -147,6 +147,8 @@ export class NewLotPage {
   readonly size = input<string | undefined>(undefined);
   /** When each piece of a graded family comes out of the dye, minutes with spaces between. */
   readonly pulls = input<string | undefined>(undefined);
+  /** The line of an order it is dyed for. */
+  readonly for = input<string | undefined>(undefined);
   /** The judged lot to dye again. */
   readonly again = input<string | undefined>(undefined);
 
@@ -167,7 +169,7 @@ export class NewLotPage {
     () => this.earlier.value()?.summary.colourway.id ?? this.colourway() ?? '',
   );
   /** Dyed again, it begins as it was asked for then: its size, other bases, what was seen at intake, schools. */
-  protected readonly quantityText = linkedSignal(() => this.earlier.value()?.quantityText ?? this.size() ?? '');
+  protected readonly quantityText = linkedSignal(() => this.size() ?? this.earlier.value()?.quantityText ?? '');
   protected readonly waterId = linkedSignal(() => this.earlier.value()?.water?.id ?? this.chosen()?.lastWaterId ?? '');
   protected readonly without = signal<readonly string[]>([]);
   protected readonly chosen = computed(() => this.colourways.value()?.find((c) => c.id === this.colourwayId()));
@@ -328,6 +330,7 @@ export class NewLotPage {
         id: this.lotId,
         ask,
         digest: p.digest,
+        forLineId: this.for() ?? null,
         acceptShortages: this.acceptShortages(),
         told: toldAt === undefined ? null : { at: new Date(toldAt).toISOString(), beforeBooks: this.beforeBooks() },
         note: this.note(),

@@ -42,7 +42,7 @@ const facts: PlanFactsView = {
       colourway: 'Marram',
       lab: null,
       wantedOn: null,
-    order: null,
+      order: null,
       steps: [step(0), step(1), step(2, { times: rinse })],
       records: [{}, {}, {}],
     },

@@ -40,7 +40,7 @@ import { When } from '../../ui/when';
 import { DayByDay } from './day-by-day';
 import { LotPromise } from './lot-promise';
 import { PlanCalendar } from './plan-calendar';
-import { PlanMaker } from './plan-maker';
+import { PlanMaker } from '../../services/plan-maker';
 import { PlanPicture } from './plan-picture';
 import type { PlanView } from './plan-rows';
 import { PLAN_VIEWS, placedOf, planRows, touchesOf } from './plan-rows';

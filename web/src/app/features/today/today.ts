@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import type { UrlTree } from '@angular/router';
 import { Router, RouterLink } from '@angular/router';
 import type { LotSummary, PageAtHand } from '@vestigia/contract';
-import { sayTouch } from '@vestigia/core';
+import { LINE_STATE_LABELS, countLabel, sayTouch } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { Session } from '../../api/session';
 import { nowMs } from '../../services/now-ms';
@@ -69,17 +69,22 @@ export class TodayPage {
     noDryReadingYet: $localize`no dry reading yet`,
     toMaster: (deltaE: string | number): string => $localize`ΔE00 ${deltaE} to the master`,
     held: $localize`held`,
+    piecesOf: (pieces: number, stands: string): string =>
+      $localize`${countLabel(pieces, 'piece')} to hand over, ${stands}`,
     washedScrap: $localize`the washed scrap`,
     openHalf: $localize`the open half of the card`,
   };
 
+  protected readonly lineLabels = LINE_STATE_LABELS;
   private readonly api = inject(ApiClient);
   private readonly router = inject(Router);
   private readonly session = inject(Session);
   private readonly now = nowMs();
   protected readonly atHand = liveQuery(['studio'], () => this.api.get('/api/at-hand'));
   protected readonly lettingGo = pageAction();
-  protected readonly today = liveQuery(['lots', 'stores', 'studio', 'plan'], () => this.api.get('/api/today'));
+  protected readonly today = liveQuery(['lots', 'stores', 'studio', 'plan', 'orders'], () =>
+    this.api.get('/api/today'),
+  );
 
   private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
   protected readonly first = computed(() => this.inOrder()[0] ?? this.today.value()?.planned[0]);

@@ -1,0 +1,199 @@
+import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { FormsModule } from '@angular/forms';
+import { MatFormFieldModule } from '@angular/material/form-field';
+import { MatInputModule } from '@angular/material/input';
+import { Router, RouterLink } from '@angular/router';
+import type { LotSummary, NewOrder, NewOrderLine, OrderDetail, OrderState } from '@vestigia/contract';
+import { of, switchMap } from 'rxjs';
+import { ApiClient } from '../../api/api-client';
+import { liveQuery } from '../../api/live-query';
+import { newId } from '../../api/new-id';
+import { pageAction } from '../../api/page-action';
+import { ActBar } from '../../ui/act-bar';
+import { DayField } from '../../ui/day-field';
+import { DayPicker } from '../../ui/day-picker';
+import { DraftOf } from '../../ui/draft';
+import { NumberField } from '../../ui/number-field';
+import { toChoose } from '../../ui/put-away-too';
+import { RefusalNote } from '../../ui/refusal';
+import { HowSoon } from './how-soon';
+import { ORDER_STATE_LABELS } from './order-words';
+
+/** A line as it is being written. */
+interface LineDraft extends Omit<NewOrderLine, 'pieces' | 'brought'> {
+  readonly pieces: number | null;
+  readonly L: number | null;
+  readonly a: number | null;
+  readonly b: number | null;
+}
+
+const newLine = (colourwayId: string | null = null, matchLotId: string | null = null): LineDraft => ({
+  id: newId(),
+  what: '',
+  pieces: null,
+  pieceWeightG: null,
+  colourwayId,
+  matchLotId,
+  L: null,
+  a: null,
+  b: null,
+  broughtNote: '',
+  setOf: null,
+  priceMinor: null,
+  care: '',
+});
+
+const asDraft = ({ brought, ...l }: OrderDetail['lines'][number]): LineDraft => ({
+  id: l.id,
+  what: l.what,
+  pieces: l.pieces,
+  pieceWeightG: l.pieceWeightG,
+  colourwayId: l.colourwayId,
+  matchLotId: l.matchLotId,
+  L: brought?.L ?? null,
+  a: brought?.a ?? null,
+  b: brought?.b ?? null,
+  broughtNote: l.broughtNote,
+  setOf: l.setOf,
+  priceMinor: l.priceMinor,
+  care: l.care,
+});
+
+/** Takes an order, or changes one: who, by when, and line by line what. */
+@Component({
+  selector: 'vs-order-form',
+  imports: [
+    ActBar,
+    DayField,
+    DayPicker,
+    DraftOf,
+    FormsModule,
+    HowSoon,
+    MatFormFieldModule,
+    MatInputModule,
+    NumberField,
+    RefusalNote,
+    RouterLink,
+  ],
+  templateUrl: './order-form.html',
+  styles: `
+    form {
+      max-width: 60rem;
+    }
+  `,
+  changeDetection: ChangeDetectionStrategy.OnPush,
+})
+export class OrderFormPage {
+  private readonly api = inject(ApiClient);
+  private readonly router = inject(Router);
+  /** The order to change; none where one is taken. */
+  readonly id = input<string | undefined>(undefined);
+  /** The customer, colourway and lot come from. */
+  readonly customer = input<string | undefined>(undefined);
+  readonly colourway = input<string | undefined>(undefined);
+  readonly lot = input<string | undefined>(undefined);
+
+  protected readonly keeping = pageAction();
+  protected readonly stateLabels = ORDER_STATE_LABELS;
+  protected readonly customers = liveQuery(['orders'], () => this.api.get('/api/customers'));
+  private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
+  private readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
+  protected readonly before = liveQuery(
+    [],
+    () => {
+      const id = this.id();
+      return id === undefined ? of(undefined) : this.api.get('/api/orders/{id}', { id });
+    },
+    () => this.id(),
+  );
+
+  protected readonly customerId = linkedSignal(() => this.customer() ?? '');
+  protected readonly name = signal('');
+  protected readonly reach = signal('');
+  protected readonly wantedOn = linkedSignal(() => this.before.value()?.wantedOn ?? '');
+  protected readonly note = linkedSignal(() => this.before.value()?.note ?? '');
+  protected readonly state = linkedSignal<OrderState>(() => this.before.value()?.state ?? 'agreed');
+  protected readonly lines = linkedSignal<readonly LineDraft[]>(() => {
+    const before = this.before.value();
+    if (before) return before.lines.map(asDraft);
+    return [newLine(this.colourway() ?? this.lotOf(this.lot())?.colourway.id ?? null, this.lot() ?? null)];
+  });
+  private readonly orderId = newId();
+  private readonly newCustomerId = newId();
+
+  protected readonly known = computed(() => (this.customers.value() ?? []).filter((c) => c.erasedAt === null));
+  protected readonly toChoose = computed(() => toChoose(this.colourways.value()));
+  protected readonly states = computed<readonly OrderState[]>(() =>
+    this.id() === undefined ? ['agreed', 'asked'] : ['agreed', 'asked', 'calledOff'],
+  );
+  protected readonly missing = computed(() => {
+    if (this.id() === undefined && this.customerId() === '' && this.name().trim() === '')
+      return $localize`Who wants it is still missing.`;
+    return this.lines().some((l) => l.what.trim() === '' || l.pieces === null)
+      ? $localize`What is wanted, and how many pieces, is still missing.`
+      : '';
+  });
+
+  private lotOf(id: string | undefined): LotSummary | undefined {
+    return this.lots.value()?.find((l) => l.id === id);
+  }
+
+  /** Lots of the colourway that were passed, the newest first: what can be matched. */
+  protected matchable(line: LineDraft): readonly LotSummary[] {
+    return (this.lots.value() ?? []).filter(
+      (l) =>
+        l.id === line.matchLotId ||
+        (l.state === 'released' && (line.colourwayId === null || l.colourway.id === line.colourwayId)),
+    );
+  }
+
+  protected set(i: number, said: Partial<LineDraft>): void {
+    this.lines.update((all) => all.map((l, j) => (j === i ? { ...l, ...said } : l)));
+  }
+
+  protected addLine(): void {
+    this.lines.update((all) => [...all, newLine()]);
+  }
+
+  protected removeLine(i: number): void {
+    this.lines.update((all) => all.filter((_, j) => j !== i));
+  }
+
+  protected keep(): void {
+    const lines = this.lines().map(({ L, a, b, pieces, ...l }): NewOrder['lines'][number] => ({
+      ...l,
+      // What isn’t written is said by the contract, in its own sentence.
+      pieces: pieces ?? 0,
+      brought:
+        L === null || a === null || b === null
+          ? null
+          : { L, a, b, illuminant: 'D65' as const, observer: '10' as const },
+    }));
+    const said = { wantedOn: this.wantedOn() || null, note: this.note(), lines };
+    const before = this.before.value();
+    if (before) {
+      this.keeping.run(
+        this.api.put('/api/orders/{id}', { ...said, version: before.version, state: this.state() }, before.id),
+        () => void this.router.navigate(['/orders', before.id]),
+      );
+      return;
+    }
+    const isNew = this.customerId() === '';
+    const customer = isNew
+      ? this.api.post('/api/customers', { id: this.newCustomerId, name: this.name(), reach: this.reach() })
+      : of({ id: this.customerId() });
+    this.keeping.run(
+      customer.pipe(
+        switchMap(({ id: customerId }) =>
+          this.api.post('/api/orders', {
+            id: this.orderId,
+            customerId,
+            state: this.state() === 'asked' ? 'asked' : 'agreed',
+            ...said,
+          }),
+        ),
+      ),
+      ({ id }) => void this.router.navigate(['/orders', id]),
+    );
+  }
+}
