@@ -18,6 +18,10 @@ const PLACES = [
   'judge/readers',
   'plan',
   'plan/times',
+  'orders',
+  'orders/new',
+  'orders/goods',
+  'orders/customers',
   'studio',
   'lots/new',
   'lots/first',
@@ -60,8 +64,12 @@ export async function everyPage(someone: Someone): Promise<string[]> {
   const saltings = (await someone.ask<{ id: string; name: string }[]>('/api/colourways')).find(
     (c) => c.name === 'Saltings',
   )?.id;
+  const [order] = await someone.ask<{ id: string; customer: { id: string } }[]>('/api/orders');
   return [
     ...PLACES,
+    `orders/${order?.id}`,
+    `orders/${order?.id}/edit`,
+    `orders/customers/${order?.customer.id}`,
     `lots/${released.id}`,
     `lots/new?again=${released.id}`,
     `judge/${lots.find((l) => l.state === 'toJudge')?.id}`,

@@ -4,6 +4,7 @@ import { addBenchHistory } from './bench-history';
 import { addRecipesHistory, addStripsHistory } from './recipes-history';
 import { SPECIALS, tellSpecials } from './special-lots';
 import { addJudgeHistory } from './judge-history';
+import { addOrdersHistory } from './orders-history';
 import { addPickings } from './pickings';
 import { addStoresHistory } from './stores-history';
 import type { Simulation, Doc, Delivery } from './dyehouse';
@@ -64,6 +65,11 @@ function tellStory(house: Dyehouse): Doc {
     random: new Random(house.sim.seed + 6),
     byId: () => house.personId(),
     endMs: house.endMs,
+  });
+  addOrdersHistory(house.doc, {
+    random: new Random(house.sim.seed + 7),
+    endMs: house.endMs,
+    byId: house.doc.people[0]?.id ?? '',
   });
   house.doc.movements.sort(byTime);
   house.doc.reservations.sort(byTime);

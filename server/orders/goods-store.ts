@@ -114,7 +114,8 @@ export async function readGoods(db: Db): Promise<GoodsRow[]> {
     db,
     groups.map((g) => g.lotId),
   );
-  return groups.flatMap((g) => rowOf(lots, g)).reverse();
+  const numberOf = (row: GoodsRow): number => lots.get(row.lot.id)?.number ?? 0;
+  return groups.flatMap((g) => rowOf(lots, g)).sort((one, other) => numberOf(other) - numberOf(one));
 }
 
 type GroupCounts = Omit<GoodsRow, 'lot' | 'label' | 'base' | 'colourway' | 'lab' | 'inLot'> & { lotId: string };

@@ -9,6 +9,7 @@ import { lotTag } from '../shared/lot-tag';
 /** A lot as orders see it: what it is of, how it came out, and its bases and parts with their pieces. */
 export interface LotOfGoods {
   readonly id: string;
+  readonly number: number;
   readonly tag: string;
   readonly state: (typeof lotProgress.$inferSelect)['state'];
   readonly pieces: number;
@@ -43,11 +44,11 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
     .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
     .where(inArray(lots.id, [...new Set(ids)]));
   return new Map(
-    rows.map(({ number, groups, base, result, ...row }) => {
+    rows.map(({ groups, base, result, ...row }) => {
       const own = (groups ?? []).map((g) => ({ ...g, blend: g.blend ?? [] }));
       return [
         row.id,
-        { ...row, tag: lotTag(number), lab: result, groups: groupsOf({ groups: own }, row.pieces, base) },
+        { ...row, tag: lotTag(row.number), lab: result, groups: groupsOf({ groups: own }, row.pieces, base) },
       ];
     }),
   );
