@@ -79,22 +79,36 @@ export const valuation = z
   .meta({ id: 'Valuation' });
 export type ValuationReport = z.infer<typeof valuation>;
 
-/** What a lot costs: its materials, first in first out and at average; heat and hands by its plan. */
+const effortCost = z.object({
+  heatKwh: z.number(),
+  heatMinor: z.int().nullable(),
+  waterL: z.number(),
+  waterMinor: z.int().nullable(),
+  handsMin: z.number(),
+  handsMinor: z.int().nullable(),
+});
+/**
+ * What a lot was to cost, and what it really did: materials at the worth of what was taken, first in first out and at
+ * average; heat, water and hands in money where the studio says what they cost.
+ */
 export const lotCost = z
   .object({
     currency: z.string(),
+    pieces: z.int(),
     fifoMinor: z.int(),
     averageMinor: z.int(),
-    /** Heat and hands by its plan; in money where the studio says what they cost. */
-    heatKwh: z.number(),
-    heatMinor: z.int().nullable(),
-    handsMin: z.number(),
-    handsMinor: z.int().nullable(),
+    /** All its materials as planned, each at the worth its stock was really taken at, or has now. */
+    plannedMinor: z.int(),
+    planned: effortCost,
+    /** So far. */
+    real: effortCost,
     rows: z.array(
       z.object({
         materialId: id,
         name: z.string(),
         measure: stockMeasure,
+        plannedAmount: z.int(),
+        plannedMinor: z.int(),
         amount: z.int(),
         fifoMinor: z.int(),
         averageMinor: z.int(),

@@ -89,6 +89,10 @@ const settingFields = {
   energyMinorPerKwh: numberIn(() => $localize`The price of energy`, 0, 10_000)
     .nullable()
     .default(null),
+  /** Minor units of money for a cubic metre of water; `null` where not known. */
+  waterMinorPerM3: numberIn(() => $localize`The price of water`, 0, 1_000_000)
+    .nullable()
+    .default(null),
   /** Minor units of money for an hour of work; `null` where hours aren't counted in. */
   hourMinor: numberIn(() => $localize`What an hour costs`, 0, 1_000_000)
     .nullable()

@@ -110,11 +110,11 @@ export async function createApp(
   new Door(context, writer, sessions, roles).register(router, routes);
   studioRoutes(routes);
   notesRoutes(routes);
-  storesRoutes(routes, context);
+  const worths = storesRoutes(routes, context);
   transferRoutes(routes, context, writer);
   recipesRoutes(routes);
   colourwaysRoutes(routes);
-  lotsRoutes(routes);
+  lotsRoutes(routes, worths);
   benchRoutes(routes, context, writer, router);
   judgeRoutes(routes);
   matchRoutes(routes);

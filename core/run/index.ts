@@ -6,6 +6,7 @@ export { sayDeviation } from './deviation';
 export type { DeviationContext } from './deviations';
 export { findDeviations } from './deviations';
 export type { StepRecord, ZoneRecord } from './step-record';
+export { effortSoFar } from './lot-effort';
 export type { LookAgain } from './look-again';
 export { lookAgain } from './look-again';
 export type { ZoneToDo } from './next-zone';

@@ -1,10 +1,18 @@
 import { takesPieces } from '../recipe/step-kind';
 import type { LotPlan, PlannedBath, PlannedStep } from './lot-plan';
 
-/** What a lot asks of heat, hands and the calendar. */
+/** What became of a step: whether it was done, and how long whoever stays with it stayed, minutes. */
+export interface StepDone {
+  readonly isDone: boolean;
+  readonly stayedMin: number;
+}
+
+/** What a lot asks of heat, water, hands and the calendar. */
 export interface PlanEffort {
   /** To bring every bath to its temperature, kWh; holding comes on top. */
   readonly heatKwh: number;
+  /** Fresh water for all its baths, litres. */
+  readonly waterL: number;
   /** Minutes that need hands: attended steps, and a little at both ends of the others. */
   readonly handsMin: number;
   /** Minutes from beginning to end, with nobody ever late. */
@@ -14,31 +22,45 @@ export interface PlanEffort {
 /** To begin a step and to end it: fetching, lifting, looking. Minutes each time, by hand. */
 const TOUCH_MIN = 5;
 
+const asPlanned = (step: PlannedStep): StepDone => ({ isDone: true, stayedMin: step.durationMin });
+
 /**
- * What a plan asks: heat of each filling once, hands, and the time through the chain by its longest way. Vessels that
- * are filled several times are heated and tended as often, one after another.
+ * What a plan asks: heat and water of each filling once, hands, and the time through the chain by its longest way.
+ * Vessels that are filled several times are heated and tended as often, one after another.
+ * @param did what became of each step, where it is asked what the lot took and not what it was to take
  */
-export function planEffort(plan: Pick<LotPlan, 'steps'>): PlanEffort {
-  const fillings = new Map<string, PlannedBath>();
-  for (const step of plan.steps)
+export function planEffort(plan: Pick<LotPlan, 'steps'>, did: (step: PlannedStep) => StepDone = asPlanned): PlanEffort {
+  const done = plan.steps.filter((step) => did(step).isDone);
+  const hottest = new Map<string, PlannedBath>();
+  const wettest = new Map<string, PlannedBath>();
+  for (const step of done)
     for (const bath of step.baths) {
       const key = `${step.liquor || step.index} ${bath.vesselId} ${bath.batches.join()}`;
-      const known = fillings.get(key);
-      if (!known || kwhOf(bath) > kwhOf(known)) fillings.set(key, bath);
+      if (kwhOf(bath) >= kwhOf(hottest.get(key))) hottest.set(key, bath);
+      if (waterOf(bath) >= waterOf(wettest.get(key))) wettest.set(key, bath);
     }
-  const heatKwh = [...fillings.values()].reduce((sum, bath) => sum + kwhOf(bath) * bath.turns, 0);
-  const handsMin = plan.steps.reduce((sum, step) => sum + handsOf(step) * timesOf(step), 0);
+  const sum = (fillings: ReadonlyMap<string, PlannedBath>, of: (bath: PlannedBath) => number): number =>
+    [...fillings.values()].reduce((total, bath) => total + of(bath) * bath.turns, 0);
+  const handsMin = done.reduce(
+    (total, step) => total + (step.attended ? did(step).stayedMin : 2 * TOUCH_MIN) * timesOf(step),
+    0,
+  );
   const ends: number[] = [];
   for (const step of plan.steps) {
     const begins = Math.max(0, ...step.after.map((i) => ends[i] ?? 0));
     ends[step.index] = begins + step.durationMin * timesOf(step) + (step.wait?.minMinutes ?? 0);
   }
-  return { heatKwh: Math.round(heatKwh * 100) / 100, handsMin: Math.round(handsMin), throughMin: Math.max(0, ...ends) };
+  return {
+    heatKwh: Math.round(sum(hottest, kwhOf) * 100) / 100,
+    waterL: Math.round(sum(wettest, waterOf)) / 1000,
+    handsMin: Math.round(handsMin),
+    throughMin: Math.max(0, ...ends),
+  };
 }
 
-const kwhOf = ({ heating }: PlannedBath): number => (heating?.ok ? heating.energy.value : 0);
-
-const handsOf = (step: PlannedStep): number => (step.attended ? step.durationMin : 2 * TOUCH_MIN);
+const kwhOf = (bath: PlannedBath | undefined): number => (bath?.heating?.ok ? bath.heating.energy.value : 0);
+/** Water of a turn, ml. Plans kept before it was worked out tell the liquor alone. */
+const waterOf = (bath: PlannedBath | undefined): number => (bath ? (bath.water ?? bath.liquor).value : 0);
 
 /** How often a step is gone through, because a vessel doesn't hold all at once. */
 function timesOf(step: PlannedStep): number {

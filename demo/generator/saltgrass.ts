@@ -21,6 +21,7 @@ export const SETTINGS = {
   hotWaterC: 52,
   liftLimitKg: 16,
   energyMinorPerKwh: 27,
+  waterMinorPerM3: 380,
   hourMinor: 1600,
   practice: {
     mordantOnTannin: 'none',

@@ -1,6 +1,7 @@
 import { api } from '@vestigia/contract';
 import { findColourway, veiledColourway } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
+import type { WorthKeeper } from '../stores/worth';
 import type { Routes } from '../http/routes';
 import { agree } from './agree';
 import { writeAsDone } from './as-done';
@@ -10,6 +11,7 @@ import { attachToEye, giveVerdict, recordEye, recordReading, takeVerdictBack } f
 import { keepFibre } from './keep-fibre';
 import { keepSpent } from './keep-spent';
 import { readKept } from './kept-of-lot';
+import { readLotCost } from './lot-cost';
 import { readLotSummaries } from './lots-store';
 import { readMasters, setMaster } from './masters';
 import { propose } from './propose';
@@ -19,7 +21,11 @@ import { assertLotShown, assertVersionShown, veilFor } from '../studio/veil';
 import { notFound } from '../shared/problem';
 import { readLotFor, veilSummaries } from './veiled-lot';
 
-export function lotsRoutes(routes: Routes): void {
+export function lotsRoutes(routes: Routes, worths: WorthKeeper): void {
+  routes.reads(api.lotCost, async ({ db, id, person }) => {
+    if ((await veilFor(db, person.id))?.lotIds.has(id)) throw notFound($localize`cost of this lot`);
+    return readLotCost(db, worths, id);
+  });
   routes.reads(api.colourway, async ({ db, id, person }) => {
     const veil = await veilFor(db, person.id);
     return {

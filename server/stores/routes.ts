@@ -22,12 +22,11 @@ import { countStockLot, takeOut } from './movements';
 import { reverseMovement, takeBackLiquorEntry } from './reversals';
 import { ShelfMirror, readShelfOn } from './shelf';
 import { shoppingList } from './shopping-list';
-import { notFound } from '../shared/problem';
 import { veilFor } from '../studio/veil';
 import { veiledLines, veiledStockLot } from './veiled-jar';
 import { readLedger, readStockLot } from './stock-lot-store';
 import { bookStocktake, enterStocktake, listStocktakes, readStocktake, startStocktake } from './stocktakes';
-import { WorthKeeper, readLotCost, readValuation } from './worth';
+import { WorthKeeper, readValuation } from './worth';
 import { LedgerMirror } from './ledger-mirror';
 import type { Context } from '../shared/context';
 
@@ -58,7 +57,8 @@ function readAhead({ database, answering, atClose, log }: Context, ledger: Ledge
   });
 }
 
-export function storesRoutes(routes: Routes, context: Context): void {
+/** @returns what stock is worth, for whoever asks what was made of it */
+export function storesRoutes(routes: Routes, context: Context): WorthKeeper {
   const shelf = new ShelfMirror();
   const ledger = new LedgerMirror();
   const worths = new WorthKeeper(ledger);
@@ -71,10 +71,6 @@ export function storesRoutes(routes: Routes, context: Context): void {
   routes.reads(api.gathered, async ({ db, person }) => {
     const veil = await veilFor(db, person.id);
     return (await readGathered(db)).map((g) => ({ ...g, lots: g.lots.filter((l) => !veil?.lotIds.has(l.id)) }));
-  });
-  routes.reads(api.lotCost, async ({ db, id, person }) => {
-    if ((await veilFor(db, person.id))?.lotIds.has(id)) throw notFound($localize`cost of this lot`);
-    return readLotCost(db, worths, id);
   });
 
   routes.reads(api.materials, ({ db }) => listWithDensity(db));
@@ -117,4 +113,5 @@ export function storesRoutes(routes: Routes, context: Context): void {
   routes.writes(api.startStocktake, ['stores'], ({ db, body, ...who }) => startStocktake(db, body, by(who)));
   routes.writes(api.stocktakeEntry, ['stores'], ({ db, id, body, ...who }) => enterStocktake(db, id, body, by(who)));
   routes.writes(api.bookStocktake, ['stores'], ({ db, id, body, ...who }) => bookStocktake(db, id, body, by(who)));
+  return worths;
 }

@@ -541,12 +541,26 @@ describe.each(KINDS)('stores beyond jars, on a %s', (kind) => {
     await dyeLot(studio, f, lot, { grams: 200 });
     const cost = await get<LotCost>(`/api/lots/${lot}/cost`);
     expect(cost.rows.find((r) => r.materialId === f.weld)).toMatchObject({ amount: 200_000, fifoMinor: 200 });
-    expect([cost.heatMinor, cost.handsMinor]).toEqual([null, null]);
-    await studio.context.database.db.execute('UPDATE studio SET energy_minor_per_kwh = 30, hour_minor = 1500');
+    expect([cost.planned.heatMinor, cost.real.handsMinor, cost.real.waterMinor]).toEqual([null, null, null]);
+    const weld = cost.rows.find((r) => r.materialId === f.weld);
+    expect(weld).toMatchObject({ plannedAmount: 200_000, plannedMinor: weld?.averageMinor });
+    await studio.context.database.db.execute(
+      'UPDATE studio SET energy_minor_per_kwh = 30, hour_minor = 1500, water_minor_per_m3 = 4000',
+    );
     const priced = await get<LotCost>(`/api/lots/${lot}/cost`);
-    expect(priced.heatKwh).toBeGreaterThan(0);
-    expect(priced.heatMinor).toBe(Math.round(priced.heatKwh * 30));
-    expect(priced.handsMinor).toBe(Math.round((priced.handsMin / 60) * 1500));
+    for (const took of [priced.planned, priced.real]) {
+      expect(took.heatKwh).toBeGreaterThan(0);
+      expect(took.heatMinor).toBe(Math.round(took.heatKwh * 30));
+      expect(took.waterMinor).toBe(Math.round(took.waterL * 4));
+      expect(took.handsMinor).toBe(Math.round((took.handsMin / 60) * 1500));
+    }
+    const open = await makeLot(studio, f, { quantityText: '2 hanks of 100 g' });
+    const ahead = await get<LotCost>(`/api/lots/${open}/cost`);
+    expect([ahead.real.heatKwh, ahead.real.waterL, ahead.real.handsMin, ahead.fifoMinor]).toEqual([0, 0, 0, 0]);
+    expect(ahead.rows.find((r) => r.materialId === f.weld)).toMatchObject({
+      plannedMinor: weld?.plannedMinor,
+      amount: 0,
+    });
   });
 
   it('looks ahead from what was used, and writes the list to take along', async () => {

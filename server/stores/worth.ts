@@ -1,14 +1,12 @@
-import type { LotCost, ValuationReport } from '@vestigia/contract';
-import type { KeptPlan, Valuation, ValuedMovement } from '@vestigia/core';
-import { addDays, completePlan, instantOf, planEffort, valueStock, withoutReversed } from '@vestigia/core';
-import { eq, sql } from 'drizzle-orm';
+import type { ValuationReport } from '@vestigia/contract';
+import type { Valuation, ValuedMovement } from '@vestigia/core';
+import { addDays, instantOf, valueStock, withoutReversed } from '@vestigia/core';
+import { sql } from 'drizzle-orm';
 import { setImmediate } from 'node:timers/promises';
 import type { Db } from '../db/database';
-import { lots, materials, studio } from '../db/schema';
-import { notFound } from '../shared/problem';
+import { materials, studio } from '../db/schema';
 import { studioToday, studioZone } from '../studio/studio-store';
 import type { LedgerMirror, MirroredMovement } from './ledger-mirror';
-import { oneValue } from './shelf';
 
 /** What each jar cost when it came, minor units, by its id. */
 type Costs = ReadonlyMap<string, number>;
@@ -151,67 +149,5 @@ export async function readValuation(
     rows,
     fifoMinor: sum((r) => r.fifo.onHandMinor),
     averageMinor: sum((r) => r.average.onHandMinor),
-  };
-}
-
-/** Heat and hands that a lot takes by its plan, in money where the studio says what they cost. */
-async function readEffort(
-  db: Db,
-  kept: KeptPlan,
-): Promise<Pick<LotCost, 'heatKwh' | 'heatMinor' | 'handsMin' | 'handsMinor'>> {
-  const { heatKwh, handsMin } = planEffort(completePlan(kept));
-  const [prices] = await db.select({ kwh: studio.energyMinorPerKwh, hour: studio.hourMinor }).from(studio);
-  const of = (amount: number, price: number | null | undefined): number | null =>
-    price === null || price === undefined ? null : Math.round(amount * price);
-  return {
-    heatKwh,
-    heatMinor: of(heatKwh, prices?.kwh),
-    handsMin,
-    handsMinor: of(handsMin / 60, prices?.hour),
-  };
-}
-
-/** What a lot costs: each weighing carries the value it took off the shelf; heat and hands are by its plan. */
-export async function readLotCost(db: Db, worths: WorthKeeper, lotId: string): Promise<LotCost> {
-  const [lot] = await db.select({ plan: lots.plan }).from(lots).where(eq(lots.id, lotId));
-  if (!lot) throw notFound('lot');
-  const effort = await readEffort(db, lot.plan);
-  const taken = await oneValue<{ id: number; materialId: string; name: string; measure: 'weight'; amount: number }[]>(
-    db,
-    sql`(SELECT coalesce(json_agg(json_build_object('id', m.seq, 'materialId', t.id, 'name', t.name, 'measure', t.measure, 'amount', -m.amount) ORDER BY t.name), '[]')
-    FROM movements m JOIN stock_lots s ON s.id = m.stock_lot_id JOIN materials t ON t.id = s.material_id
-      WHERE m.lot_id = ${lotId})`,
-  );
-  const materialIds = [...new Set(taken.map((t) => t.materialId))];
-  if (materialIds.length === 0)
-    return { currency: await currencyOf(db), fifoMinor: 0, averageMinor: 0, ...effort, rows: [] };
-  await worths.follow(db);
-  const groups = new Map(materialIds.map((id) => [worths.groupOf(id).join(' '), worths.groupOf(id)]));
-  const fifo = new Map<number, number>();
-  const average = new Map<number, number>();
-  for (const group of groups.values()) {
-    const taken = worths.taken(group);
-    for (const [id, minor] of taken.fifo) fifo.set(id, minor);
-    for (const [id, minor] of taken.average) average.set(id, minor);
-  }
-  const rows = materialIds.map((materialId) => {
-    const own = taken.filter((t) => t.materialId === materialId);
-    const sum = (values: ReadonlyMap<number, number>): number =>
-      own.reduce((total, t) => total + (values.get(t.id) ?? 0), 0);
-    return {
-      materialId,
-      name: own[0]?.name ?? '',
-      measure: own[0]?.measure ?? ('weight' as const),
-      amount: own.reduce((total, t) => total + t.amount, 0),
-      fifoMinor: sum(fifo),
-      averageMinor: sum(average),
-    };
-  });
-  return {
-    currency: await currencyOf(db),
-    rows,
-    ...effort,
-    fifoMinor: rows.reduce((t, r) => t + r.fifoMinor, 0),
-    averageMinor: rows.reduce((t, r) => t + r.averageMinor, 0),
   };
 }

@@ -27,6 +27,7 @@ export const studio = pgTable(
     hotWaterC: doublePrecision('hot_water_c').notNull().default(55),
     liftLimitKg: doublePrecision('lift_limit_kg').notNull().default(15),
     energyMinorPerKwh: doublePrecision('energy_minor_per_kwh'),
+    waterMinorPerM3: doublePrecision('water_minor_per_m3'),
     hourMinor: doublePrecision('hour_minor'),
     /** How figures are written out here; what is kept is SI. */
     shownIn: jsonb('shown_in').$type<ShownIn>().notNull().default(SHOWN_AT_FIRST),

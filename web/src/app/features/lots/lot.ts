@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { Params } from '@angular/router';
 import { Router, RouterLink } from '@angular/router';
-import type { LabUnder, LotCost, LotDetail, RunEntryView } from '@vestigia/contract';
+import type { LabUnder, LotDetail, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
   decimals,
@@ -23,7 +23,6 @@ import {
   describeDifference,
   foldRun,
   formatAmount,
-  formatMoney,
   formatWeight,
   layOutPlaced,
   placeShade,
@@ -44,6 +43,7 @@ import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
 import { KeptOfLot } from './kept-of-lot';
 import { May } from '../../ui/may';
+import { LotCosts } from './lot-costs';
 import { LotGoods } from './lot-goods';
 import { TellLate } from './tell-late';
 import { ContextPanel } from '../../services/context-panel';
@@ -85,6 +85,7 @@ import { Said } from '../../ui/said';
     ActBar,
     ScrollRegion,
     KeptOfLot,
+    LotCosts,
     LotGoods,
     May,
     TellLate,
@@ -164,11 +165,6 @@ export class LotPage {
       ? { plan, measured: layOutPlaced(plan, pieces).zones.filter((z) => z.totalMl !== null) }
       : undefined;
   });
-  protected readonly cost = liveQuery(
-    ['lots'],
-    () => (this.costed() ? this.api.get('/api/lots/{id}/cost', { id: this.id() }) : of(undefined)),
-    () => `${this.id()} ${this.costed()}`,
-  );
   /** What a probe read at the station looked at, where one hung in its bath. */
   protected readonly probed = liveQuery(
     ['lots'],
@@ -187,12 +183,6 @@ export class LotPage {
       temperatureC,
     }));
   });
-  protected readonly money = formatMoney;
-  protected readonly minutes = sayMinutes;
-  /** Materials, heat and hands together; nothing where the studio doesn’t say what heat and hands cost. */
-  protected readonly wholeCost = ({ fifoMinor, heatMinor, handsMinor }: LotCost): number | undefined =>
-    heatMinor === null || handsMinor === null ? undefined : fifoMinor + heatMinor + handsMinor;
-  protected readonly perPiece = (minor: number, pieces: number): number => Math.round(minor / Math.max(1, pieces));
   protected readonly lot = liveQuery(
     ['lots'],
     () => this.api.get('/api/lots/{id}', { id: this.id() }),

@@ -55,6 +55,7 @@ const SETTING_LABELS: Partial<Record<keyof Settings, string>> = {
   hotWaterC: $localize`hot water, °C`,
   liftLimitKg: $localize`one person lifts, kg`,
   energyMinorPerKwh: $localize`a kilowatt hour`,
+  waterMinorPerM3: $localize`a cubic metre of water`,
   hourMinor: $localize`an hour of work`,
   signInNote: $localize`the note on the door`,
   shownIn: $localize`how figures are read`,

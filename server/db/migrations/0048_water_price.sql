@@ -1,0 +1,1 @@
+ALTER TABLE "studio" ADD COLUMN "water_minor_per_m3" double precision;
