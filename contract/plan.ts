@@ -86,6 +86,8 @@ const plannableStep = z.object({
   after: z.array(z.int()),
   wait: z.object({ minMinutes: z.number(), maxMinutes: z.number().nullable() }).nullable(),
   hazards: z.array(hazard),
+  /** Of so many earlier lots its time was learnt; `null` where it is its recipe’s. */
+  learntOf: z.int().nullable(),
 });
 
 /** All a plan is made of, as the record has it. */
@@ -117,6 +119,8 @@ export const planFacts = z
         ),
       }),
     ),
+    /** How much longer than planned earlier lots took, as shares of their plans; `null` of too few. */
+    took: z.object({ middle: z.number(), fourInFive: z.number(), lots: z.int() }).nullable(),
     accepted: housePlan.extend({ id, at: isoTime, by: z.string() }).nullable(),
   })
   .meta({ id: 'PlanFacts' });

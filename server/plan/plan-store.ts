@@ -4,16 +4,28 @@ import {
   completePlan,
   foldRun,
   housePlanProblem,
+  learntKey,
   planClock,
   planStepId,
   plannable,
   sayPlanBreach,
   STEP_KIND_LABELS,
+  withLearnt,
 } from '@vestigia/core';
 import type { PlanAnswer, PlanProblem, PlannableStep } from '@vestigia/core';
 import { asc, desc, eq, inArray, ne } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, heatSources, lotProgress, lots, lotsWanted, people, plans, vessels } from '../db/schema';
+import {
+  colourways,
+  heatSources,
+  lotProgress,
+  lots,
+  lotsWanted,
+  people,
+  plans,
+  recipeVersions,
+  vessels,
+} from '../db/schema';
 import { readPartsOfLots } from '../lots/lot-parts';
 import { readPromisedLots } from '../orders/read-orders';
 import { lotTag } from '../shared/lot-tag';
@@ -22,6 +34,7 @@ import type { By } from '../shared/recorded-by';
 import { studioZone } from '../studio/studio-store';
 import { veilFor } from '../studio/veil';
 import { readHouseTimes } from './house-times';
+import { readLearnt } from './learnt';
 
 /** Lots with steps still to come. */
 const OPEN = ['planned', 'inWork'] as const;
@@ -39,10 +52,12 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
       master: colourways.master,
       result: lotProgress.result,
       wantedOn: lotsWanted.wantedOn,
+      recipeId: recipeVersions.recipeId,
     })
     .from(lots)
     .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
     .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
     .leftJoin(lotsWanted, eq(lotsWanted.lotId, lots.id))
     .where(inArray(lotProgress.state, [...OPEN]))
     .orderBy(asc(lots.number));
@@ -52,7 +67,7 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
     open.map((l) => l.id),
     'entries',
   );
-  return {
+  const house = {
     now: now.toISOString(),
     zone: await studioZone(db),
     times: await readHouseTimes(db),
@@ -70,6 +85,11 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
       .select({ id: heatSources.id, name: heatSources.name, powerW: heatSources.powerW })
       .from(heatSources)
       .orderBy(asc(heatSources.name)),
+  };
+  const learnt = await readLearnt(db, house);
+  return {
+    ...house,
+    took: learnt.took,
     lots: open.map((lot, i) => {
       const { steps } = completePlan(lot.plan);
       const isKept = veil?.lotIds.has(lot.id) === true;
@@ -82,8 +102,16 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
         lab: lot.result ?? lot.ownMaster ?? lot.master,
         ...promiseOf(lot.wantedOn, promised.get(lot.id)),
         steps: steps.map((s) => {
-          const { vesselIds, after, hazards, ...step } = shown(plannable(s));
-          return { ...step, vesselIds: [...vesselIds], after: [...after], hazards: [...hazards] };
+          const known = learnt.times.get(learntKey(lot.recipeId, s));
+          const { vesselIds, after, hazards, times, ...step } = shown(plannable(s));
+          return {
+            ...step,
+            times: withLearnt(times, known),
+            learntOf: known?.lots ?? null,
+            vesselIds: [...vesselIds],
+            after: [...after],
+            hazards: [...hazards],
+          };
         }),
         records: foldRun(runs[i]?.entries ?? [], steps.length).map(({ startedAt, finishedAt, skippedReason }) => ({
           ...(startedAt === undefined ? {} : { startedAt }),

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { PlanFactsView, Proposal } from '@vestigia/contract';
 import type { PlannableLot } from '@vestigia/core';
-import { ofPlanStep, planOrigin, plannable } from '@vestigia/core';
+import { fourInFiveBy, ofPlanStep, planClock, planOrigin, plannable } from '@vestigia/core';
 import { forkJoin } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -27,6 +27,9 @@ const SUPPOSED = 'supposed';
             {{ text }}
           } @else if (readyAt(); as at) {
             <span i18n>Ready {{ at | when: 'moment' }} at the earliest, beside all that is planned.</span>
+            @if (sureAt(); as by) {
+              <span i18n>By how long lots really took, four in five are done by {{ by | when: 'moment' }}.</span>
+            }
           } @else if (asking.busy() || maker.isAtWork()) {
             <span i18n>Looking …</span>
           }
@@ -44,6 +47,7 @@ export class HowSoon {
   readonly pieceWeightG = input.required<number | null>();
   protected readonly asking = pageAction();
   private readonly asked = signal(false);
+  private readonly took = signal<PlanFactsView['took']>(null);
   protected readonly canAsk = computed(() => this.colourwayId() !== null && this.pieces() !== null);
 
   constructor() {
@@ -69,9 +73,14 @@ export class HowSoon {
     const found = this.maker.found();
     if (!this.asked() || !found) return undefined;
     const ends = found.plan.placed.filter((p) => ofPlanStep(p.stepId).lotId === SUPPOSED).map((p) => p.endMin);
-    return ends.length === 0
-      ? undefined
-      : new Date(Date.parse(found.problem.origin) + Math.max(...ends) * 60_000).toISOString();
+    return ends.length === 0 ? undefined : planClock(found.problem.origin).toIso(Math.max(...ends));
+  });
+  /** By when lots like it would mostly be done; nothing where too few say so, or it is no later. */
+  protected readonly sureAt = computed(() => {
+    const [found, readyAt] = [this.maker.found(), this.readyAt()];
+    const sureMin = found && fourInFiveBy(found, SUPPOSED, this.took());
+    const sureAt = found && sureMin !== undefined ? planClock(found.problem.origin).toIso(sureMin) : undefined;
+    return sureAt !== undefined && readyAt !== undefined && sureAt > readyAt ? sureAt : undefined;
   });
 
   protected ask(): void {
@@ -100,6 +109,7 @@ export class HowSoon {
       records: plan.steps.map(() => ({})),
     };
     this.asked.set(true);
+    this.took.set(facts.took);
     this.maker.make({
       facts: { ...facts, lots: [...facts.lots, supposed] },
       origin: planOrigin(facts.now),

@@ -16,6 +16,7 @@ const step = (index: number, over: object = {}) => ({
   after: index === 0 ? [] : [index - 1],
   wait: null,
   hazards: [],
+  learntOf: null,
   ...over,
 });
 const rinse = { beginHandsMin: 0, aloneMin: 20, aloneMaxMin: 20, endHandsMin: 0, watched: true, isHot: false };
@@ -47,6 +48,7 @@ const facts: PlanFactsView = {
       records: [{}, {}, {}],
     },
   ],
+  took: null,
   accepted: null,
 };
 const found = planHouse(facts, { seed: 1, rounds: 50 });

@@ -11,9 +11,11 @@ import {
 import { RouterLink } from '@angular/router';
 import {
   addDays,
+  fourInFiveBy,
   hoursBetween,
   keepPlan,
   movedSteps,
+  ofPlanStep,
   planClock,
   planOrigin,
   planStepId,
@@ -184,6 +186,7 @@ export class PlanPage {
       fromMs: ms(placed.place.startMin),
       toMs: ms(placed.place.endMin),
       isLocked: this.locked().has(placed.step.id),
+      learntOf: this.learntOf(placed.step.id),
       people: [...new Set([placed.place.beginBy, placed.place.endBy])].flatMap((p) => this.nameOf(p) ?? []),
       things: found.plan.holds
         .filter(
@@ -198,6 +201,10 @@ export class PlanPage {
     };
   });
 
+  protected readonly says = {
+    took: (lots: number, middle: number, fourInFive: number): string =>
+      $localize`Of the ${lots} newest lots that are done, half took no more than ${percent(middle)} % of what a plan by today’s hours gives them, four in five no more than ${percent(fourInFive)} %.`,
+  };
   /** When each lot is done, and how that lies to what was promised. */
   protected readonly ready = computed(() => {
     const [found, facts] = [this.maker.found(), this.page.value()];
@@ -210,6 +217,7 @@ export class PlanPage {
       return {
         lot,
         doneAt: done && !stuck ? toIso(done.finishMin) : undefined,
+        sureBy: sayLater(done?.finishMin, fourInFiveBy(found, lot.id, facts.took), toIso),
         lateMin: done?.lateMin ?? 0,
         says: fault ? sayPlanFault(fault) : stuck ? this.sayStuck(found.problem, stuck.stepId) : '',
       };
@@ -256,6 +264,12 @@ export class PlanPage {
 
   /** The hours the house is open, as they are written. */
   protected readonly hours = computed(() => sayWeek(this.page.value()?.times.week ?? []));
+
+  private learntOf(stepId: string): number | null {
+    const { lotId, stepIndex } = ofPlanStep(stepId);
+    const lot = this.page.value()?.lots.find((l) => l.id === lotId);
+    return lot?.steps.find((s) => s.index === stepIndex)?.learntOf ?? null;
+  }
 
   protected nameOf(personId: string | null): string | undefined {
     return this.page.value()?.people.find((p) => p.id === personId)?.name;
@@ -357,3 +371,10 @@ const isOf = (place: KeptPlace, stepId: string): boolean => planStepId(place.lot
 const unlocked = (place: KeptPlace): KeptPlace => ({ ...place, locked: false });
 const lockedIn = (places: readonly KeptPlace[]): ReadonlyMap<string, KeptPlace> =>
   new Map(places.filter((p) => p.locked).map((p) => [planStepId(p.lotId, p.stepIndex), p]));
+/** A later moment as an instant; nothing where it is none. */
+const sayLater = (
+  min: number | undefined,
+  sureMin: number | undefined,
+  toIso: (min: number) => string,
+): string | undefined => (min === undefined || sureMin === undefined || sureMin <= min ? undefined : toIso(sureMin));
+const percent = (share: number): number => Math.round(share * 100);

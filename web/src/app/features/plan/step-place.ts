@@ -24,6 +24,9 @@ import { When } from '../../ui/when';
         <span> · {{ things().join(', ') }}</span>
       }
     </p>
+    @if (learntOf(); as lots) {
+      <p i18n class="small soft">Its time is what it took in {{ lots }} earlier lots, not what its recipe says.</p>
+    }
     @if (isFact()) {
       <p i18n>It is begun: it stays where it is, and what follows waits for it.</p>
     } @else {
@@ -84,6 +87,8 @@ export class StepPlace {
   readonly things = input.required<readonly string[]>();
   readonly isFact = input.required<boolean>();
   readonly isLocked = input.required<boolean>();
+  /** Of so many earlier lots its time was learnt. */
+  readonly learntOf = input.required<number | null>();
   readonly reasons = input.required<readonly string[]>();
   /** When it is to begin, epoch ms. */
   readonly wanted = output<number>();

@@ -1,0 +1,71 @@
+import type { PlanFactsView } from '@vestigia/contract';
+import type { Hindcast, LearntTimes, LotsTook, StepTook } from '@vestigia/core';
+import { completePlan, foldRun, hindcast, learnTimes, lotsTook, plannable, stepsTook } from '@vestigia/core';
+import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import type { Db } from '../db/database';
+import { lotProgress, lots, recipeVersions } from '../db/schema';
+import { readPartsOfLots } from '../lots/lot-parts';
+
+/** What earlier lots say of the times of the next. */
+export interface Learnt {
+  readonly times: LearntTimes;
+  readonly took: LotsTook | null;
+}
+
+/** The newest lots that are done; older ones were dyed by other habits. */
+const MOST_LOTS = 40;
+
+/** Learnt once from the same lots and hours: it is a matter of what stands in the record alone. */
+const known: { key: string; learnt: Learnt } = { key: '', learnt: { times: new Map(), took: null } };
+
+/** Learns from the newest lots that are done and whose times were written down as they went. */
+export async function readLearnt(
+  db: Db,
+  house: Pick<PlanFactsView, 'now' | 'zone' | 'times' | 'people' | 'vessels' | 'heatSources'>,
+): Promise<Learnt> {
+  const done = await db
+    .select({ id: lots.id, lastAt: lotProgress.lastAt })
+    .from(lotProgress)
+    .innerJoin(lots, eq(lots.id, lotProgress.lotId))
+    .where(
+      and(
+        inArray(lotProgress.state, ['released', 'refused', 'held', 'toJudge']),
+        isNull(lots.recordedAt),
+        eq(lots.offBooks, false),
+      ),
+    )
+    .orderBy(desc(lots.number))
+    .limit(MOST_LOTS);
+  const { now: _now, ...steady } = house;
+  const key = JSON.stringify([done, steady]);
+  if (known.key !== key) {
+    known.learnt = await learn(
+      db,
+      house,
+      done.map((d) => d.id),
+    );
+    known.key = key;
+  }
+  return known.learnt;
+}
+
+async function learn(db: Db, house: Parameters<typeof readLearnt>[1], lotIds: readonly string[]): Promise<Learnt> {
+  if (lotIds.length === 0) return { times: new Map(), took: null };
+  const rows = await db
+    .select({ id: lots.id, plan: lots.plan, recipeId: recipeVersions.recipeId })
+    .from(lots)
+    .innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
+    .where(inArray(lots.id, [...lotIds]))
+    .orderBy(lots.number);
+  const runs = await readPartsOfLots(db, lotIds, 'entries');
+  const told = rows.map(({ id, plan, recipeId }, i) => {
+    const { steps } = completePlan(plan);
+    return { id, recipeId, steps, records: foldRun(runs[i]?.entries ?? [], steps.length) };
+  });
+  const took: StepTook[] = told.flatMap((l) => stepsTook(l.recipeId, l.steps, l.records));
+  const hindcasts: Hindcast[] = told.flatMap(
+    ({ id, steps, records }) =>
+      hindcast(house, { id, tag: '', wantedOn: null, steps: steps.map(plannable), records }) ?? [],
+  );
+  return { times: learnTimes(took), took: lotsTook(hindcasts) };
+}
