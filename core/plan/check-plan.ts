@@ -82,7 +82,7 @@ function breachesOfStep(
     const waits = p.startMin - (before?.endMin ?? Infinity);
     if (waits < a.minMin || waits > (a.maxMin ?? Infinity)) found.push({ code: 'order', stepId, afterId: a.stepId });
   }
-  for (const touch of touchesOf(s, p)) {
+  for (const touch of handsAt(s, p)) {
     const person = problem.people.find((who) => who.id === touch.by);
     if (!person) {
       found.push({ code: 'handsMissing', stepId });
@@ -104,7 +104,7 @@ const isSame = (a: PlacedStep, b: PlacedStep): boolean =>
   a.endBy === b.endBy;
 
 /** When whose hands are at a step. */
-export function touchesOf(s: PlanStep, p: PlacedStep): { by: string | null; from: number; to: number }[] {
+export function handsAt(s: PlanStep, p: PlacedStep): { by: string | null; from: number; to: number }[] {
   if (s.watched) return leastLength(s) > 0 ? [{ by: p.beginBy, from: p.startMin, to: p.endMin }] : [];
   return [
     ...(p.aloneFromMin > p.startMin ? [{ by: p.beginBy, from: p.startMin, to: p.aloneFromMin }] : []),
@@ -118,7 +118,7 @@ function breachesOfHands(problem: PlanProblem, byId: ReadonlyMap<string, PlanSte
     const touches = answer.placed
       .flatMap((p) => {
         const s = byId.get(p.stepId);
-        return s ? touchesOf(s, p).map((t) => ({ ...t, stepId: s.id, fact: s.fixed !== null })) : [];
+        return s ? handsAt(s, p).map((t) => ({ ...t, stepId: s.id, fact: s.fixed !== null })) : [];
       })
       .filter((t) => t.by === person.id)
       .sort((a, b) => a.from - b.from);

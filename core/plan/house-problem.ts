@@ -2,7 +2,7 @@ import { addDays, dayOf, instantOf } from '../calendar/studio-calendar';
 import type { ClockSpan, WeekHours } from '../calendar/week-hours';
 import { hoursBetween } from '../calendar/week-hours';
 import { HAZARDS } from '../safety/hazards';
-import type { HousePlan, PlanFacts, PlannableLot, PlannableStep } from './house-plan';
+import type { HousePlan, KeptPlace, PlanFacts, PlannableLot, PlannableStep } from './house-plan';
 import type { PersonTimes } from './house-times';
 import type { PlacedHold, PlanAnswer } from './plan-answer';
 import type { PlacedStep, PlanHold, PlanLot, PlanNeed, PlanProblem, PlanStep, Span } from './plan-problem';
@@ -61,18 +61,7 @@ export function houseProblem(facts: PlanFacts, origin: string = planOrigin(facts
   const kept = new Map((facts.accepted?.places ?? []).map((p) => [planStepId(p.lotId, p.stepIndex), p]));
   const toMin = (stepId: string): PlacedStep | undefined => {
     const p = kept.get(stepId);
-    return (
-      p && {
-        stepId,
-        startMin: clock.toMin(p.startAt),
-        aloneFromMin: clock.toMin(p.aloneFromAt),
-        aloneToMin: clock.toMin(p.aloneToAt),
-        endMin: clock.toMin(p.endAt),
-        beginBy: p.beginBy,
-        endBy: p.endBy,
-        resourceIds: p.resourceIds,
-      }
-    );
+    return p && placeInMinutes(p, clock);
   };
   const lots = facts.lots.map((lot) =>
     houseLot(facts, lot, clock, (stepId) => {
@@ -261,6 +250,18 @@ function potHolds(lot: PlannableLot, steps: readonly PlanStep[]): PlanHold[] {
     }));
   });
 }
+
+/** A kept place in minutes of a problem: what `keepPlan` made instants of. */
+export const placeInMinutes = (p: KeptPlace, { toMin }: PlanClock): PlacedStep => ({
+  stepId: planStepId(p.lotId, p.stepIndex),
+  startMin: toMin(p.startAt),
+  aloneFromMin: toMin(p.aloneFromAt),
+  aloneToMin: toMin(p.aloneToAt),
+  endMin: toMin(p.endAt),
+  beginBy: p.beginBy,
+  endBy: p.endBy,
+  resourceIds: p.resourceIds,
+});
 
 /** A plan as the studio keeps it. */
 export function keepPlan(problem: PlanProblem, plan: PlanAnswer, locked: ReadonlySet<string>): HousePlan {

@@ -90,7 +90,7 @@ function putAt(problem: PlanProblem, { stepId, startMin }: WantedPlace): PlanPro
 }
 
 /** What has waited too long already goes on all the same: the longest wait after a fact is no rule any more. */
-function easeWaits(lot: PlanLot): { lot: PlanLot; tooLate: string[] } {
+export function easeWaits(lot: PlanLot): { lot: PlanLot; tooLate: string[] } {
   const facts = new Set(lot.steps.flatMap((s) => (s.fixed ? [s.id] : [])));
   const tooLate: string[] = [];
   const steps = lot.steps.map((s) => {

@@ -2,9 +2,11 @@ import type { NewHousePlan, PlanFactsView } from '@vestigia/contract';
 import {
   checkPlan,
   completePlan,
+  easeWaits,
   foldRun,
   housePlanProblem,
   learntKey,
+  placeInMinutes,
   planClock,
   planStepId,
   plannable,
@@ -159,7 +161,9 @@ export async function acceptPlan(db: Db, { id, origin, after, plan }: NewHousePl
       },
     );
   const { problem } = housePlanProblem({ ...facts, accepted: withLocksKept(facts.accepted, plan) }, origin);
-  const breach = checkPlan(eased(problem), answerOf(problem, plan, origin))[0];
+  // Longest waits after what is done already aren’t held against a plan: nobody can mend them.
+  const eased = { ...problem, lots: problem.lots.map((l) => easeWaits(l).lot) };
+  const breach = checkPlan(eased, answerOf(problem, plan, origin))[0];
   if (breach)
     throw new Refusal(
       'refused',
@@ -177,35 +181,11 @@ function withLocksKept(before: PlanFactsView['accepted'], plan: NewHousePlan['pl
   return before && { ...before, places: before.places.map((p) => ({ ...p, locked: p.locked && still.has(keyOf(p)) })) };
 }
 
-/** Longest waits after what is done already aren't held against a plan: nobody can mend them. */
-function eased(problem: PlanProblem): PlanProblem {
-  const facts = new Set(problem.lots.flatMap((l) => l.steps.flatMap((s) => (s.fixed ? [s.id] : []))));
-  return {
-    ...problem,
-    lots: problem.lots.map((l) => ({
-      ...l,
-      steps: l.steps.map((s) => ({
-        ...s,
-        after: s.after.map((a) => (facts.has(a.stepId) ? { ...a, maxMin: null } : a)),
-      })),
-    })),
-  };
-}
-
 /** A kept plan as an answer to the problem, facts where they are. */
 function answerOf(problem: PlanProblem, plan: NewHousePlan['plan'], origin: string): PlanAnswer {
-  const { toMin } = planClock(origin);
+  const clock = planClock(origin);
   const steps = new Map(problem.lots.flatMap((l) => l.steps.map((s) => [s.id, s] as const)));
-  const kept = plan.places.map((p) => ({
-    stepId: planStepId(p.lotId, p.stepIndex),
-    startMin: toMin(p.startAt),
-    aloneFromMin: toMin(p.aloneFromAt),
-    aloneToMin: toMin(p.aloneToAt),
-    endMin: toMin(p.endAt),
-    beginBy: p.beginBy,
-    endBy: p.endBy,
-    resourceIds: p.resourceIds,
-  }));
+  const kept = plan.places.map((p) => placeInMinutes(p, clock));
   const placed = [
     ...kept.filter((p) => !steps.get(p.stepId)?.fixed),
     ...[...steps.values()].flatMap((s) => (s.fixed ? [s.fixed] : [])),

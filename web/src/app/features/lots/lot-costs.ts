@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { LotCost } from '@vestigia/contract';
-import { formatAmount, formatMoney, sayMinutes } from '@vestigia/core';
+import { formatAmount, formatMoney, sayMinutes, trimZeros } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { RefusalNote } from '../../ui/refusal';
@@ -156,6 +156,6 @@ export class LotCosts {
   }
 }
 
-const heatText = ({ heatKwh }: LotCost['planned']): string => `${heatKwh} kWh`;
+const heatText = ({ heatKwh }: LotCost['planned']): string => `${trimZeros(heatKwh, 1)} kWh`;
 const waterText = ({ waterL }: LotCost['planned']): string => `${Math.round(waterL)} l`;
 const handsText = ({ handsMin }: LotCost['planned']): string => sayMinutes(handsMin);

@@ -1,6 +1,6 @@
 import type { PlanFactsView } from '@vestigia/contract';
 import type { PlacedStep, PlanStep, PlannedHouse } from '@vestigia/core';
-import { planClock, planStepId } from '@vestigia/core';
+import { handsAt, planClock, planStepId } from '@vestigia/core';
 
 /** By what the plan is laid out. */
 export const PLAN_VIEWS = ['lot', 'vessel', 'person'] as const;
@@ -133,14 +133,9 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
 /** What is done has been told elsewhere. */
 const isLongOver = ({ step, place }: Placed): boolean => step.fixed !== null && place.endMin <= 0;
 
-function handsOf(step: PlanStep, place: PlacedStep): { by: string | null; from: number; to: number }[] {
-  if (step.fixed) return [];
-  if (step.watched) return [{ by: place.beginBy, from: place.startMin, to: place.endMin }];
-  return [
-    { by: place.beginBy, from: place.startMin, to: place.aloneFromMin },
-    { by: place.endBy, from: place.aloneToMin, to: place.endMin },
-  ].filter((h) => h.to > h.from);
-}
+/** What is begun or done asks nobody any more. */
+const handsOf = (step: PlanStep, place: PlacedStep): ReturnType<typeof handsAt> =>
+  step.fixed ? [] : handsAt(step, place);
 
 /** What hands are asked for, in the order of the clock. */
 export function touchesOf(found: PlannedHouse): Touch[] {

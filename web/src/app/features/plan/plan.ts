@@ -371,10 +371,13 @@ const isOf = (place: KeptPlace, stepId: string): boolean => planStepId(place.lot
 const unlocked = (place: KeptPlace): KeptPlace => ({ ...place, locked: false });
 const lockedIn = (places: readonly KeptPlace[]): ReadonlyMap<string, KeptPlace> =>
   new Map(places.filter((p) => p.locked).map((p) => [planStepId(p.lotId, p.stepIndex), p]));
+/** Later by less isn’t worth a word. */
+const WORTH_SAYING_MIN = 60;
 /** A later moment as an instant; nothing where it is none. */
 const sayLater = (
   min: number | undefined,
   sureMin: number | undefined,
   toIso: (min: number) => string,
-): string | undefined => (min === undefined || sureMin === undefined || sureMin <= min ? undefined : toIso(sureMin));
+): string | undefined =>
+  min === undefined || sureMin === undefined || sureMin - min < WORTH_SAYING_MIN ? undefined : toIso(sureMin);
 const percent = (share: number): number => Math.round(share * 100);
