@@ -137,7 +137,8 @@ export default tseslint.config(
         },
         {
           // The translator takes a colon there for the placeholder’s name, and throws when the sentence is said.
-          selector: 'TaggedTemplateExpression[tag.name="$localize"] TemplateElement[value.raw=/^:(?!\\w+:)/]:not(:first-child)',
+          selector:
+            'TaggedTemplateExpression[tag.name="$localize"] TemplateElement[value.raw=/^:(?!\\w+:)/]:not(:first-child)',
           message: 'A colon can’t stand right behind a placeholder. Put another word between.',
         },
       ],
