@@ -82,9 +82,10 @@ try {
   await shot('strips');
   await go(`/colourways/${marram}`);
   await shot('colourway');
-  await go(`/colourways/${marram}/graded`);
-  await page.waitForSelector('.mounts vs-swatch');
-  await shot('graded');
+  const orders = await ask('/api/orders');
+  await go(`/orders/${orders.find((o) => o.number === 2).id}`);
+  await page.waitForSelector('vs-line-pieces form');
+  await shot('order');
   await go(`/lots/${withDeviation.id}`);
   await shot('lot');
   await go(`/lots/new?again=${reordered.id}`);

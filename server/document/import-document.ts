@@ -1,5 +1,5 @@
 import type { OpenedDocument, StudioDocument } from '@vestigia/contract';
-import { convertGramsToMilligrams, firstOverdraft } from '@vestigia/core';
+import { convertGramsToMilligrams, firstOverdraft, foldGoods } from '@vestigia/core';
 import { sql } from 'drizzle-orm';
 import type { PgTable } from 'drizzle-orm/pg-core';
 import type { Context } from '../shared/context';
@@ -12,6 +12,7 @@ import { noteDeed, tellNoRows } from '../shared/deeds';
 import type { OpenedStudioFile } from './read-studio-file';
 import type { Writer } from '../http/write';
 import { refoldAll } from '../lots/lot-progress';
+import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
 
 const SLACK_MS = 2 * 60_000;
@@ -44,6 +45,7 @@ export async function importDocument(
   { heard = () => undefined, openedFrom }: ImportHow = {},
 ): Promise<OpenedDocument['codes']> {
   checkTimes(document, context.clock());
+  checkGoods(document);
   const codes = document.people.flatMap(({ id, name, passphrase }) =>
     passphrase === undefined ? [{ personId: id, name, code: newCode() }] : [],
   );
@@ -117,6 +119,8 @@ function checkTimes(document: StudioDocument, now: Date): void {
     ...document.lots.map((l) => l.at),
     ...document.runEntries.map((e) => e.recordedAt),
     ...document.deeds.map((deed) => deed.at),
+    ...document.orders.map((o) => o.at),
+    ...document.goods.map((g) => g.at),
   ];
   if (times.some((at) => Date.parse(at) > now.getTime() + SLACK_MS)) {
     throw new Refusal(
@@ -125,6 +129,21 @@ function checkTimes(document: StudioDocument, now: Date): void {
       { reason: 'inFuture' },
     );
   }
+}
+
+/** Finished pieces that fall below nothing would stop every later move of their lot. */
+function checkGoods({ goods, lots }: StudioDocument): void {
+  const { groups, lines } = foldGoods(goods);
+  const over =
+    groups.find((g) => Math.min(g.onShelf, g.setAside, g.handedOver, g.gone) < 0) ??
+    lines.find((l) => Math.min(l.setAside, l.handedOver) < 0);
+  if (!over) return;
+  const number = lots.find((l) => l.id === over.lotId)?.number ?? 0;
+  throw new Refusal(
+    'refused',
+    $localize`This studio file does not add up: of ${lotTag(number)} more finished pieces went out than came. Nothing was opened.`,
+    { reason: 'overdraft' },
+  );
 }
 
 async function insertAll(

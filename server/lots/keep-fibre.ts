@@ -1,10 +1,10 @@
 import type { LotDetail, ReadKeptFibre } from '@vestigia/contract';
 import { NO_FACTS, NO_STOCK_FACTS } from '@vestigia/contract';
-import { WHOLE, formatWeight, sayShade } from '@vestigia/core';
+import { WHOLE, formatWeight, sayShade, standingMoves } from '@vestigia/core';
 import { eq, sql } from 'drizzle-orm';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
-import { materials, movements, stockLots } from '../db/schema';
+import { goods, materials, movements, stockLots } from '../db/schema';
 import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
 import { amountOf, findMaterial, nextTag } from '../stores/materials-store';
@@ -24,11 +24,11 @@ export async function keepFibre(db: Db, lotId: string, kept: ReadKeptFibre, by: 
   baseFacts(base);
   const amount = await amountOf(db, kept.quantityText, base);
   const wofG = lot.plan.wof.value;
-  const left = Math.round(wofG * 1000) - (await keptBefore(db, lotId));
+  const left = Math.round(wofG * 1000) - (await keptBefore(db, lotId)) - (await countedMg(db, lot));
   if (amount > left)
     throw new Refusal(
       'refused',
-      $localize`${lot.summary.tag} is of ${formatWeight(wofG)} of dry fibre${left < wofG * 1000 ? $localize`, and ${formatWeight(left / 1000)} of it are not kept yet` : ''}. Weigh it dry, and keep no more than that.`,
+      $localize`${lot.summary.tag} is of ${formatWeight(wofG)} of dry fibre${left < wofG * 1000 ? $localize`, and ${formatWeight(Math.max(0, left) / 1000)} of it are neither kept nor counted as finished` : ''}. Weigh it dry, and keep no more than that.`,
       { reason: 'moreThanTheLot' },
     );
   const at = by.now.toISOString();
@@ -63,7 +63,7 @@ export async function keepFibre(db: Db, lotId: string, kept: ReadKeptFibre, by: 
 }
 
 /** What was kept of a lot's fibre already, mg. */
-async function keptBefore(db: Db, lotId: string): Promise<number> {
+export async function keptBefore(db: Db, lotId: string): Promise<number> {
   const [row] = await db
     .select({ amount: sql<number>`coalesce(sum(${movements.amount}), 0)::bigint` })
     .from(movements)
@@ -73,6 +73,18 @@ async function keptBefore(db: Db, lotId: string): Promise<number> {
         AND ${movements.kind} IN ('receive', 'reverse')`,
     );
   return Number(row?.amount ?? 0);
+}
+
+/** What of a lot is counted as finished pieces, mg. */
+async function countedMg(db: Db, { summary, plan }: LotDetail): Promise<number> {
+  const moves = await db.select().from(goods).where(eq(goods.lotId, summary.id));
+  return standingMoves(moves)
+    .filter((m) => m.kind === 'came' || m.kind === 'gone')
+    .reduce((sum, { kind, pieces, groupKey }) => {
+      const weightG = plan.groups.find((g) => g.key === groupKey)?.pieceWeightG ?? summary.pieceWeightG;
+      // What is gone another way may have become fibre.
+      return sum + (kind === 'came' ? 1 : -1) * pieces * weightG * 1000;
+    }, 0);
 }
 
 type Colour = LotDetail['summary']['result'];

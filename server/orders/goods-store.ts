@@ -1,9 +1,10 @@
 import type { GoodsOfLot, GoodsRow, ReadNewGoodsMove } from '@vestigia/contract';
 import type { GoodsMove } from '@vestigia/core';
-import { foldGoods, goodsRefusal, sayGoodsRefusal, standingMoves } from '@vestigia/core';
+import { foldGoods, formatWeight, goodsRefusal, sayGoodsRefusal, standingMoves } from '@vestigia/core';
 import { asc, eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { customers, goods, orderLineLots, orderLines, orders, people } from '../db/schema';
+import { keptBefore } from '../lots/keep-fibre';
 import { findLot } from '../lots/lots-store';
 import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
@@ -80,7 +81,22 @@ async function write(
   const before = await readMoves(db, [lot.id]);
   const refusal = goodsRefusal(before, { ...move, group }, { tag: lot.tag, pieces: of.pieces });
   if (refusal) throw new Refusal('refused', sayGoodsRefusal(refusal), { reason: refusal.code });
+  if (move.kind === 'came' && move.reversesId === null) await assertNotKept(db, lot, [...before, { ...move, group }]);
   await db.insert(goods).values({ ...move, groupKey: group, at: now.toISOString(), byId });
+}
+
+/** What was kept as fibre in Stores isn’t finished as well; half a piece is left to the balance. */
+async function assertNotKept(db: Db, lot: LotOfGoods, moves: readonly GoodsMove[]): Promise<void> {
+  const keptMg = await keptBefore(db, lot.id);
+  if (keptMg === 0) return;
+  const counts = new Map(foldGoods(moves).groups.map((g) => [g.group, g.came - g.gone]));
+  const leftMg = lot.groups.reduce((sum, g) => sum + (g.pieces - (counts.get(g.key) ?? 0)) * g.pieceWeightMg, -keptMg);
+  if (leftMg >= -Math.max(...lot.groups.map((g) => g.pieceWeightMg)) / 2) return;
+  throw new Refusal(
+    'refused',
+    $localize`Of ${lot.tag} ${formatWeight(keptMg / 1000)} are kept as fibre in Stores. Count only the pieces that are left.`,
+    { reason: 'keptAsFibre' },
+  );
 }
 
 async function lotOf(db: Db, lotId: string): Promise<LotOfGoods> {

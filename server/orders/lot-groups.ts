@@ -1,6 +1,6 @@
 import type { LabUnder } from '@vestigia/contract';
 import type { KeptPlan, LotPlan } from '@vestigia/core';
-import { WHOLE, sayShade } from '@vestigia/core';
+import { WHOLE, convertGramsToMilligrams, sayShade } from '@vestigia/core';
 import { eq, inArray, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials } from '../db/schema';
@@ -21,6 +21,7 @@ export interface LotOfGoods {
     readonly label: string;
     readonly base: string;
     readonly pieces: number;
+    readonly pieceWeightMg: number;
   }[];
 }
 
@@ -32,6 +33,7 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
       id: lots.id,
       number: lots.number,
       pieces: lots.pieces,
+      pieceWeightMg: lots.pieceWeightMg,
       groups: sql<KeptPlan['groups'] | null>`${lots.plan} -> 'groups'`,
       base: materials.name,
       colourway: { id: colourways.id, name: colourways.name },
@@ -44,22 +46,31 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
     .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
     .where(inArray(lots.id, [...new Set(ids)]));
   return new Map(
-    rows.map(({ groups, base, result, ...row }) => {
+    rows.map(({ groups, base, pieceWeightMg, result, ...row }) => {
       const own = (groups ?? []).map((g) => ({ ...g, blend: g.blend ?? [] }));
       return [
         row.id,
-        { ...row, tag: lotTag(row.number), lab: result, groups: groupsOf({ groups: own }, row.pieces, base) },
+        {
+          ...row,
+          tag: lotTag(row.number),
+          lab: result,
+          groups: groupsOf({ groups: own }, { pieces: row.pieces, pieceWeightMg, base }),
+        },
       ];
     }),
   );
 }
 
-function groupsOf({ groups }: Pick<LotPlan, 'groups'>, pieces: number, base: string): LotOfGoods['groups'] {
-  if (groups.length < 2) return [{ key: null, label: '', base: groups[0]?.baseName ?? base, pieces }];
+function groupsOf(
+  { groups }: Pick<LotPlan, 'groups'>,
+  lot: { readonly pieces: number; readonly pieceWeightMg: number; readonly base: string },
+): LotOfGoods['groups'] {
+  if (groups.length < 2) return [{ ...lot, key: null, label: '', base: groups[0]?.baseName ?? lot.base }];
   return groups.map((g) => ({
     key: g.key,
     label: sayShade({ groups }, { ...WHOLE, group: g.key }),
     base: g.baseName,
     pieces: g.pieces,
+    pieceWeightMg: convertGramsToMilligrams(g.pieceWeightG),
   }));
 }

@@ -114,7 +114,26 @@ describe('orders, and the pieces that go out on them', () => {
     expect((await move('came', 6)).body).toMatchObject({ reason: 'notPassed' });
     await post(`/api/lots/${lotId}/readings`, reading('dry')).expect(200);
     await post(`/api/lots/${lotId}/verdicts`, verdict('pass')).expect(200);
+    const fibre = {
+      id: newId(),
+      movementId: newId(),
+      tag: '',
+      quantityText: '200 g',
+      place: '',
+      note: '',
+      treatment: 'dyed',
+      baseId: null,
+      newBaseId: newId(),
+      newBase: 'Rug wool, dyed',
+    };
+    await post(`/api/lots/${lotId}/fibre`, fibre).expect(200);
+    expect((await move('came', 6)).body).toMatchObject({ reason: 'keptAsFibre' });
+    const kept = await get<{ movements: { id: string }[] }>(`/api/stock-lots/${fibre.id}`);
+    expect(kept).toBeDefined();
+    await post(`/api/movements/${fibre.movementId}/reversal`, { id: newId(), note: 'not kept after all' }).expect(200);
     await move('came', 6).expect(200);
+    const late = { ...fibre, id: newId(), movementId: newId(), newBaseId: newId(), newBase: 'Rug wool, dyed again' };
+    expect((await post(`/api/lots/${lotId}/fibre`, late)).body).toMatchObject({ reason: 'moreThanTheLot' });
     expect((await move('came', 1)).body).toMatchObject({ reason: 'moreThanLot' });
     expect(await get<GoodsRow[]>('/api/goods')).toMatchObject([
       { onShelf: 6, inLot: 6, colourway: { name: 'Marram' } },
@@ -183,11 +202,13 @@ describe('orders, and the pieces that go out on them', () => {
     expect([was.orders.length, was.orderLines.length, was.goods.length]).toEqual([1, 2, 6]);
     const folder = mkdtempSync(join(tmpdir(), 'vestigia-orders-'));
     const empty = await openEmptyStudio(folder);
-    await empty.agent
-      .post('/api/auth/document')
-      .set('content-type', 'application/json')
-      .send(JSON.stringify(was))
-      .expect(200);
+    const open = (document: object) =>
+      empty.agent.post('/api/auth/document').set('content-type', 'application/json').send(JSON.stringify(document));
+    const [came] = was.goods;
+    expect((await open({ ...was, goods: was.goods.filter((g) => g.id !== came?.id) })).body).toMatchObject({
+      detail: expect.stringContaining('of Lot 1 more finished pieces went out than came') as string,
+    });
+    await open(was).expect(200);
     const now = await wholeDocument(empty.context.database.db);
     for (const key of ['customers', 'orders', 'orderLines', 'orderLineLots', 'goods'] as const)
       expect(now[key]).toEqual(was[key]);
