@@ -57,7 +57,7 @@ describe.each(KINDS)('fibre kept from a lot (%s)', (kind) => {
     const tooMuch = (await keep(lotId, '300 g', { baseId }).expect(422)).body as Problem;
     expect(tooMuch).toMatchObject({
       reason: 'moreThanTheLot',
-      detail: expect.stringMatching(/200 g of it are not kept/),
+      detail: expect.stringMatching(/200 g of it are neither kept nor counted/),
     });
 
     const [versionId, colourway] = [newId(), newId()];

@@ -25,7 +25,7 @@ describe('the tour', () => {
     expect(page.textContent).toBe('');
     tour.begin();
     fixture.detectChanges();
-    expect(page.textContent).toMatch(/1 of 9: Today/);
+    expect(page.textContent).toMatch(/1 of 10: Today/);
     for (let i = 1; i < PLACE_HELP.length; i += 1) {
       press(page, /^Next/);
       fixture.detectChanges();
@@ -42,10 +42,10 @@ describe('the tour', () => {
     fixture.detectChanges();
     press(page, /Next: Stores/);
     fixture.detectChanges();
-    expect(begun().page.textContent).toMatch(/2 of 9: Stores/);
+    expect(begun().page.textContent).toMatch(/2 of 10: Stores/);
     press(page, /Back to Today/);
     fixture.detectChanges();
-    expect(page.textContent).toMatch(/1 of 9/);
+    expect(page.textContent).toMatch(/1 of 10/);
     press(page, /Leave the tour/);
     expect(begun().page.textContent).toBe('');
   });
