@@ -154,7 +154,7 @@ describe('the interface', () => {
   it('is gone through by keyboard alone', async () => {
     const { page } = isaby;
     await isaby.go('/today');
-    await page.keyboard.press('5');
+    await page.keyboard.press('6');
     await isaby.sees('Lots', 'h1');
     await page.keyboard.press('?');
     await isaby.sees('the places, down the spine');
