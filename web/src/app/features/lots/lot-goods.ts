@@ -47,7 +47,7 @@ export class LotGoods {
   protected readonly says = {
     left: (r: GoodsRow): string =>
       $localize`${r.onShelf} left on the shelf, ${r.setAside} set aside, ${r.handedOver} handed over, of ${r.inLot}`,
-    takeBack: (m: GoodsOfLot['moves'][number]): string => $localize`Take back: ${m.pieces} ${KIND_WORDS[m.kind]}`,
+    takeBack: (m: GoodsOfLot['moves'][number]): string => $localize`It was a slip: ${m.pieces} ${KIND_WORDS[m.kind]}`,
   };
 
   protected readonly counted = computed(() => (this.goods.value()?.rows ?? []).filter((r) => r.came > 0));

@@ -70,7 +70,7 @@ export class GoodsPage {
     ),
   );
   protected readonly says = {
-    take: (g: GoodsRow): string => $localize`Take some of ${g.lot.tag} off the shelf`,
+    take: (g: GoodsRow): string => $localize`Take some off: ${g.lot.tag}`,
   };
   protected readonly key = keyOf;
 

@@ -138,8 +138,8 @@ export class LinePieces {
     offer: ({ lot, label, colourway, onShelf }: GoodsRow): string =>
       $localize`${[lot.tag, label, colourway.name].filter((w) => w !== '').join(', ')}, ${onShelf} left`,
     handOver: (h: Held): string => $localize`Hand over ${h.setAside} of ${h.lot.tag}`,
-    putBack: (h: Held): string => $localize`Put ${h.setAside} of ${h.lot.tag} back on the shelf`,
-    cameBack: (h: Held): string => $localize`One of ${h.lot.tag} came back`,
+    putBack: (h: Held): string => $localize`Put back ${h.setAside} of ${h.lot.tag}`,
+    cameBack: (h: Held): string => $localize`One came back of ${h.lot.tag}`,
   };
 
   protected readonly open = computed(() => {
