@@ -77,6 +77,8 @@ const orderFields = {
 export const newOrder = z.object({
   id,
   customerId: id,
+  /** Somebody new, written down under that id with their first order. */
+  customer: z.object(customerFields).nullable().default(null),
   state: orderState.exclude(['calledOff']).default('agreed'),
   ...orderFields,
 });
@@ -203,6 +205,8 @@ export const goodsRow = z
     base: z.string(),
     colourway: z.object({ id, name: z.string() }),
     lab: labUnder.nullable(),
+    /** Held or refused by itself, while the lot went on without it. */
+    apart: z.enum(['hold', 'refuse']).nullable(),
     /** Pieces of it in the lot. */
     inLot: z.int(),
     came: z.int(),

@@ -69,7 +69,7 @@ export type Today = z.infer<typeof today>;
 
 export const searchHit = z
   .object({
-    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'material', 'vessel', 'swatch']),
+    kind: z.enum(['lot', 'stockLot', 'recipe', 'colourway', 'material', 'vessel', 'swatch', 'order', 'customer']),
     id,
     title: z.string(),
     detail: z.string(),

@@ -121,12 +121,7 @@ describe('the interface', () => {
       await isaby.page.emulateMediaFeatures([]);
       for (const [width, zoom] of WINDOWS) {
         await isaby.page.setViewport({ width: width / zoom, height: 800 / zoom, deviceScaleFactor: zoom });
-        await isaby.page.evaluate(
-          () =>
-            new Promise((done) => {
-              requestAnimationFrame(() => requestAnimationFrame(done));
-            }),
-        );
+        await isaby.drawn();
         found.widths.push(...(await tooWide()).map((w) => `${path} at ${width}, zoomed ${zoom}: ${w}`));
       }
       await isaby.page.setViewport({ width: 1280, height: 800 });
@@ -164,18 +159,11 @@ describe('the interface', () => {
     await page.keyboard.type('marram');
     await isaby.sees('Marram colourway', '#search-hits');
     // The list is drawn a frame after a key: what is chosen is read only then.
-    const frame = (): Promise<unknown> =>
-      page.evaluate(
-        () =>
-          new Promise((done) => {
-            requestAnimationFrame(() => requestAnimationFrame(done));
-          }),
-      );
     const isChosen = async (): Promise<boolean> =>
       (await isaby.text('#search-hits [aria-selected=true]')).includes('Marram colourway');
     for (let i = 0; i < 60 && !(await isChosen()); i += 1) {
       await page.keyboard.press('ArrowDown');
-      await frame();
+      await isaby.drawn();
     }
     expect(await isChosen()).toBe(true);
     await page.keyboard.press('Enter');

@@ -188,14 +188,19 @@ export class Someone {
     this.actions += 1;
   }
 
-  /** Whether a question with this button stands on the page, once what was pressed has been answered. */
-  async asksWhether(label: string): Promise<boolean> {
+  /** Two frames on: what has been answered is drawn. */
+  async drawn(): Promise<void> {
     await this.page.evaluate(
       () =>
         new Promise((done) => {
           requestAnimationFrame(() => requestAnimationFrame(done));
         }),
     );
+  }
+
+  /** Whether a question with this button stands on the page, once what was pressed has been answered. */
+  async asksWhether(label: string): Promise<boolean> {
+    await this.drawn();
     return this.page.evaluate(
       (l) => [...document.querySelectorAll('main button')].some((b) => (b as HTMLElement).innerText.trim() === l),
       label,

@@ -1,3 +1,4 @@
+import { median } from '../quantity/median';
 import { worded } from '../words/worded';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
@@ -87,12 +88,6 @@ export function chartRepeatability(master: Lab, lots: readonly RepeatedLot[]): R
     }),
   }));
   return { points, limits, commonFactors: shareOf(points, lots) };
-}
-
-function median(values: readonly number[]): number {
-  const sorted = [...values].sort((x, y) => x - y);
-  const middle = sorted.length / 2;
-  return ((sorted[Math.ceil(middle) - 1] ?? 0) + (sorted[Math.floor(middle)] ?? 0)) / 2;
 }
 
 /** The rules that the last of a row breaks; the row in standard deviations from the middle. */

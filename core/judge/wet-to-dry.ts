@@ -1,3 +1,4 @@
+import { atMost } from '../quantity/at-most';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 
@@ -47,9 +48,6 @@ function fit(pairs: readonly WetDryPair[]): (wet: Lab) => Lab {
 export function forecastDry(wet: Lab, pairs: readonly WetDryPair[]): DryForecast | null {
   const n = pairs.length;
   if (n < LEAST_WET_DRY_PAIRS) return null;
-  const errors = pairs
-    .map((left) => ciede2000(left.dry, fit(pairs.filter((p) => p !== left))(left.wet), EVEN).deltaE)
-    .sort((x, y) => x - y);
-  const at = Math.min(n, Math.ceil(0.8 * (n + 1))) - 1;
-  return { lab: fit(pairs)(wet), within80: errors[at] ?? 0, pairs: n };
+  const errors = pairs.map((left) => ciede2000(left.dry, fit(pairs.filter((p) => p !== left))(left.wet), EVEN).deltaE);
+  return { lab: fit(pairs)(wet), within80: atMost(errors, 0.8), pairs: n };
 }

@@ -1,3 +1,4 @@
+import { atMost } from '../quantity/at-most';
 import type { PlanFacts, PlannableLot } from './house-plan';
 import { houseProblem, planOrigin } from './house-problem';
 import type { PlannedHouse } from './plan-house';
@@ -57,16 +58,13 @@ export interface LotsTook {
 }
 
 /**
- * What earlier lots say of the next: the share of its plan that four in five take at most, by the order statistic at
- * ⌈0.8 (n + 1)⌉, which holds for whatever is drawn alike (split conformal prediction, Vovk et al. 2005). `null` of fewer
- * than `LEAST_HINDCASTS`.
+ * What earlier lots say of the next: the share of its plan that four in five take at most. `null` of fewer than
+ * `LEAST_HINDCASTS`.
  */
 export function lotsTook(hindcasts: readonly Hindcast[]): LotsTook | null {
-  const n = hindcasts.length;
-  if (n < LEAST_HINDCASTS) return null;
-  const shares = hindcasts.map((h) => h.tookMin / Math.max(1, h.plannedMin)).sort((x, y) => x - y);
-  const at = (share: number): number => shares[Math.min(n, Math.ceil(share * (n + 1))) - 1] ?? 1;
-  return { middle: at(0.5), fourInFive: at(SURE), lots: n };
+  if (hindcasts.length < LEAST_HINDCASTS) return null;
+  const shares = hindcasts.map((h) => h.tookMin / Math.max(1, h.plannedMin));
+  return { middle: atMost(shares, 0.5), fourInFive: atMost(shares, SURE), lots: shares.length };
 }
 
 /**

@@ -1,3 +1,4 @@
+import { median } from '../quantity/median';
 import type { PlannedStep } from '../scaling/lot-plan';
 import type { StepRecord } from '../run/step-record';
 import type { StepTimes } from './step-times';
@@ -55,16 +56,9 @@ export function learnTimes(took: readonly StepTook[]): LearntTimes {
   for (const { key, meantMin, tookMin } of took) shares.set(key, [...(shares.get(key) ?? []), tookMin / meantMin]);
   return new Map(
     [...shares].flatMap(([key, all]): [string, LearntTime][] =>
-      all.length < LEAST_TO_LEARN ? [] : [[key, { factor: middle(all), lots: all.length }]],
+      all.length < LEAST_TO_LEARN ? [] : [[key, { factor: median(all), lots: all.length }]],
     ),
   );
-}
-
-function middle(all: readonly number[]): number {
-  const sorted = [...all].sort((x, y) => x - y);
-  const at = sorted.length >> 1;
-  const upper = sorted[at] ?? 1;
-  return sorted.length % 2 === 1 ? upper : ((sorted[at - 1] ?? upper) + upper) / 2;
 }
 
 /** A step’s times with what was learnt of it in place of what its recipe says. Whole minutes. */

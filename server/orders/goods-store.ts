@@ -26,8 +26,7 @@ export async function readMoves(db: Db, lotIds?: readonly string[]): Promise<(Go
   return rows.map((row) => ({ ...moveOf(row), at: row.at, note: row.note }));
 }
 
-/** States in which pieces of a lot may be finished; others need a word why. */
-const PASSED = new Set(['released']);
+/** Nothing of such a lot can be finished; of one that isn’t passed it wants a word why. */
 const NOTHING_YET = new Set(['planned', 'cancelled']);
 
 /**
@@ -40,7 +39,8 @@ export async function moveGoods(db: Db, move: ReadNewGoodsMove, { now, byId }: B
     throw new Refusal('refused', $localize`${lot.tag} has nothing in it yet. Begin it at the bench first.`, {
       reason: 'notDyed',
     });
-  if (move.kind === 'came' && !PASSED.has(lot.state) && move.note === '')
+  const apart = lot.groups.find((g) => g.key === move.group)?.apart ?? null;
+  if (move.kind === 'came' && (lot.state !== 'released' || apart !== null) && move.note === '')
     throw new Refusal(
       'refused',
       $localize`${lot.tag} isn’t passed yet. Judge it first; or write why its pieces are finished all the same, for example as seconds.`,
@@ -134,7 +134,9 @@ export async function readGoods(db: Db): Promise<GoodsRow[]> {
   return groups.flatMap((g) => rowOf(lots, g)).sort((one, other) => numberOf(other) - numberOf(one));
 }
 
-type GroupCounts = Omit<GoodsRow, 'lot' | 'label' | 'base' | 'colourway' | 'lab' | 'inLot'> & { lotId: string };
+type GroupCounts = Omit<GoodsRow, 'lot' | 'label' | 'base' | 'colourway' | 'lab' | 'apart' | 'inLot'> & {
+  lotId: string;
+};
 
 function rowOf(lots: ReadonlyMap<string, LotOfGoods>, { lotId, group, ...counts }: GroupCounts): GoodsRow[] {
   const lot = lots.get(lotId);
@@ -148,6 +150,7 @@ function rowOf(lots: ReadonlyMap<string, LotOfGoods>, { lotId, group, ...counts 
       base: of?.base ?? '',
       colourway: { ...lot.colourway },
       lab: lot.lab,
+      apart: of?.apart ?? null,
       inLot: of?.pieces ?? 0,
       ...counts,
     },

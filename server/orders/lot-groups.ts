@@ -22,6 +22,8 @@ export interface LotOfGoods {
     readonly base: string;
     readonly pieces: number;
     readonly pieceWeightMg: number;
+    /** Held or refused by itself, while the lot went on without it. */
+    readonly apart: 'hold' | 'refuse' | null;
   }[];
 }
 
@@ -39,6 +41,7 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
       colourway: { id: colourways.id, name: colourways.name },
       state: lotProgress.state,
       result: lotProgress.result,
+      family: lotProgress.family,
     })
     .from(lots)
     .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
@@ -46,7 +49,7 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
     .innerJoin(materials, eq(materials.id, lots.baseMaterialId))
     .where(inArray(lots.id, [...new Set(ids)]));
   return new Map(
-    rows.map(({ groups, base, pieceWeightMg, result, ...row }) => {
+    rows.map(({ groups, base, pieceWeightMg, result, family, ...row }) => {
       const own = (groups ?? []).map((g) => ({ ...g, blend: g.blend ?? [] }));
       return [
         row.id,
@@ -54,7 +57,7 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
           ...row,
           tag: lotTag(row.number),
           lab: result,
-          groups: groupsOf({ groups: own }, { pieces: row.pieces, pieceWeightMg, base }),
+          groups: groupsOf({ groups: own }, { pieces: row.pieces, pieceWeightMg, base }, family ?? []),
         },
       ];
     }),
@@ -64,13 +67,18 @@ export async function readLotsOfGoods(db: Db, ids: readonly string[]): Promise<R
 function groupsOf(
   { groups }: Pick<LotPlan, 'groups'>,
   lot: { readonly pieces: number; readonly pieceWeightMg: number; readonly base: string },
+  family: NonNullable<(typeof lotProgress.$inferSelect)['family']>,
 ): LotOfGoods['groups'] {
-  if (groups.length < 2) return [{ ...lot, key: null, label: '', base: groups[0]?.baseName ?? lot.base }];
-  return groups.map((g) => ({
-    key: g.key,
-    label: sayShade({ groups }, { ...WHOLE, group: g.key }),
-    base: g.baseName,
-    pieces: g.pieces,
-    pieceWeightMg: convertGramsToMilligrams(g.pieceWeightG),
-  }));
+  if (groups.length < 2) return [{ ...lot, key: null, label: '', base: groups[0]?.baseName ?? lot.base, apart: null }];
+  return groups.map((g) => {
+    const label = sayShade({ groups }, { ...WHOLE, group: g.key });
+    return {
+      key: g.key,
+      label,
+      base: g.baseName,
+      pieces: g.pieces,
+      pieceWeightMg: convertGramsToMilligrams(g.pieceWeightG),
+      apart: family.find((m) => m.label === label)?.apart ?? null,
+    };
+  });
 }

@@ -9,6 +9,7 @@ import type {
   OrderDetail,
   OrderSummary,
   PlanFactsView,
+  SearchHit,
   Today,
 } from '@vestigia/contract';
 import request from 'supertest';
@@ -69,6 +70,9 @@ describe('orders, and the pieces that go out on them', () => {
   afterAll(() => studio.close());
 
   it('are taken from a customer, with what they want and by when', async () => {
+    const odd = { id: newId(), customerId: newId(), customer: { name: 'Nobody', reach: '' }, wantedOn: '2026-05-01' };
+    expect((await post('/api/orders', { ...odd, lines: lines() })).body).toMatchObject({ reason: 'dayPast' });
+    expect(await get('/api/customers')).toEqual([]);
     await post('/api/customers', { id: customerId, name: 'Odile Marsh', reach: 'Quay 3\nodile@example.org' }).expect(
       200,
     );
@@ -156,6 +160,14 @@ describe('orders, and the pieces that go out on them', () => {
     expect(await get<GoodsRow[]>('/api/goods')).toMatchObject([{ onShelf: 2, setAside: 2, handedOver: 2 }]);
   });
 
+  it('are found by number, customer and what is wanted', async () => {
+    const found = async (words: string) =>
+      (await get<SearchHit[]>(`/api/search?q=${encodeURIComponent(words)}`)).map((h) => `${h.kind} ${h.title}`);
+    expect(await found('order 1')).toContain('order Order 1');
+    expect(await found('odile')).toEqual(['order Order 1', 'customer Odile Marsh']);
+    expect(await found('for a wrap')).toEqual(['order Order 1']);
+  });
+
   it('take a slip back, and no move on which something rests', async () => {
     const { moves } = await get<GoodsOfLot>(`/api/lots/${lotId}/goods`);
     const [came] = moves;
@@ -195,6 +207,7 @@ describe('orders, and the pieces that go out on them', () => {
     for (const path of ['/api/orders', '/api/customers', `/api/customers/${customerId}/export`])
       expect((await guest.get(path)).body).toMatchObject({ code: 'notAllowed' });
     expect(((await guest.get('/api/today')).body as Today).orders).toEqual([]);
+    expect((await guest.get('/api/search?q=odile')).body).toEqual([]);
   });
 
   it('go into the studio’s file and come back out of it', async () => {

@@ -7,7 +7,7 @@ import { noteDeed } from '../shared/deeds';
 import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
 import { studioToday } from '../studio/studio-store';
-import { findCustomer } from './customers';
+import { addCustomer, findCustomer } from './customers';
 import { readOrder } from './read-orders';
 
 const asRow = ({ pieceWeightG, ...line }: NewOrderLine, orderId: string, position: number) => ({
@@ -18,7 +18,12 @@ const asRow = ({ pieceWeightG, ...line }: NewOrderLine, orderId: string, positio
 });
 
 /** @throws {Refusal} where the day is past, or the customer was erased */
-export async function takeOrder(db: Db, { lines, ...order }: ReadNewOrder, { now, byId }: By): Promise<void> {
+export async function takeOrder(
+  db: Db,
+  { lines, customer: somebodyNew, ...order }: ReadNewOrder,
+  { now, byId }: By,
+): Promise<void> {
+  if (somebodyNew) await addCustomer(db, { id: order.customerId, ...somebodyNew }, { now, byId });
   const customer = await findCustomer(db, order.customerId);
   if (customer.erasedAt !== null)
     throw new Refusal('refused', $localize`What was known of this customer is erased. Write them down anew.`, {

@@ -17,6 +17,8 @@ const PATHS: Readonly<Record<SearchHit['kind'], string>> = {
   material: '/stores/materials',
   vessel: '/studio',
   swatch: '/judge/book',
+  order: '/orders',
+  customer: '/orders/customers',
 };
 
 /** Something found, and where it is. */
@@ -30,12 +32,14 @@ interface Found {
   readonly find?: string;
 }
 
-/** Finds lots, jars, materials, recipes, colourways and pages by name, number or tag. */
+/** Finds lots, jars, materials, recipes, colourways, orders and pages by name, number or tag. */
 @Component({
   selector: 'vs-search',
   imports: [FormsModule, Swatch],
   template: `
-    <label i18n class="small" for="search-words">Search lots, jars, materials, recipes, colourways, notes, pages</label>
+    <label i18n class="small" for="search-words"
+      >Search lots, jars, materials, recipes, colourways, orders, notes, pages</label
+    >
     <input
       #field
       id="search-words"

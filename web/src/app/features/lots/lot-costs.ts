@@ -35,8 +35,10 @@ const WORTH_SAYING = 10;
             <tr>
               <td></td>
               <th i18n scope="col" class="number">Planned</th>
-              <th i18n scope="col" class="number">Really</th>
-              <th i18n scope="col" class="number">Difference</th>
+              <th scope="col" class="number">{{ isOver() ? says.really : says.soFar }}</th>
+              @if (isOver()) {
+                <th i18n scope="col" class="number">Difference</th>
+              }
             </tr>
           </thead>
           <tbody>
@@ -49,7 +51,9 @@ const WORTH_SAYING = 10;
                 <td class="number">
                   {{ money(p.real) }} <span class="soft small">{{ p.realText }}</span>
                 </td>
-                <td class="number">{{ difference(p.planned, p.real) }}</td>
+                @if (isOver()) {
+                  <td class="number">{{ difference(p.planned, p.real) }}</td>
+                }
               </tr>
             }
             <tr>
@@ -60,7 +64,9 @@ const WORTH_SAYING = 10;
               <td class="number">
                 <strong>{{ money(whole().real) }}</strong>
               </td>
-              <td class="number">{{ difference(whole().planned, whole().real) }}</td>
+              @if (isOver()) {
+                <td class="number">{{ difference(whole().planned, whole().real) }}</td>
+              }
             </tr>
             <tr>
               <th i18n scope="row">A piece</th>
@@ -70,12 +76,14 @@ const WORTH_SAYING = 10;
               <td class="number">
                 <strong>{{ money(aPiece(whole().real)) }}</strong>
               </td>
-              <td class="number">{{ difference(aPiece(whole().planned), aPiece(whole().real)) }}</td>
+              @if (isOver()) {
+                <td class="number">{{ difference(aPiece(whole().planned), aPiece(whole().real)) }}</td>
+              }
             </tr>
           </tbody>
         </table>
       </div>
-      @if (changed().length > 0) {
+      @if (isOver() && changed().length > 0) {
         <p i18n>What made the difference in materials:</p>
         <ul>
           @for (r of changed(); track r.materialId) {
@@ -97,6 +105,9 @@ const WORTH_SAYING = 10;
 export class LotCosts {
   private readonly api = inject(ApiClient);
   readonly lotId = input.required<string>();
+  /** Nothing more goes into it: only then a difference says anything. */
+  readonly isOver = input.required<boolean>();
+  protected readonly says = { really: $localize`Really`, soFar: $localize`So far` };
   protected readonly cost = liveQuery(
     ['lots', 'stores', 'studio'],
     () => this.api.get('/api/lots/{id}/cost', { id: this.lotId() }),

@@ -56,11 +56,17 @@ export class LotGoods {
   protected readonly mayCount = computed(
     () => this.rest().length > 0 && !['planned', 'cancelled', 'inWork'].includes(this.state()),
   );
-  protected readonly group = linkedSignal(() => this.rest()[0]?.group ?? '');
-  protected readonly pieces = linkedSignal<number | null>(() => {
-    const row = this.rest().find((r) => (r.group ?? '') === this.group());
+  // What is offered is a value of its own: news that don't touch it leave what was written.
+  private readonly firstGroup = computed(() => this.rest()[0]?.group ?? '');
+  protected readonly group = linkedSignal(() => this.firstGroup());
+  private readonly row = computed(() => this.rest().find((r) => (r.group ?? '') === this.group()));
+  private readonly uncounted = computed(() => {
+    const row = this.row();
     return row ? row.inLot - row.came : null;
   });
+  protected readonly pieces = linkedSignal(() => this.uncounted());
+  /** Not passed, as a lot or as these pieces by themselves: it wants a word why. */
+  protected readonly wantsWhy = computed(() => this.state() !== 'released' || (this.row()?.apart ?? null) !== null);
   protected readonly note = signal('');
   private readonly moveId = signal(newId());
 

@@ -13,7 +13,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { Params } from '@angular/router';
 import { Router, RouterLink } from '@angular/router';
-import type { LabUnder, LotDetail, RunEntryView } from '@vestigia/contract';
+import type { LabUnder, LotDetail, LotSummary, RunEntryView } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import {
   decimals,
@@ -183,6 +183,9 @@ export class LotPage {
       temperatureC,
     }));
   });
+  /** All it takes has been taken, in these books. */
+  protected readonly isOver = ({ state, offBooks }: LotSummary): boolean =>
+    !offBooks && !['planned', 'inWork'].includes(state);
   protected readonly lot = liveQuery(
     ['lots'],
     () => this.api.get('/api/lots/{id}', { id: this.id() }),

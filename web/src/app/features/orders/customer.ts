@@ -6,10 +6,12 @@ import { RouterLink } from '@angular/router';
 import { LINE_STATE_LABELS } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { ActBar } from '../../ui/act-bar';
 import { DraftOf } from '../../ui/draft';
 import { May } from '../../ui/may';
+import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { ORDER_STATE_LABELS, orderName } from './order-words';
@@ -25,6 +27,7 @@ import { OrdersNav } from './orders-nav';
     MatFormFieldModule,
     MatInputModule,
     May,
+    Meanwhile,
     OrdersNav,
     RefusalNote,
     RouterLink,
@@ -43,19 +46,36 @@ export class CustomerPage {
     () => this.api.get('/api/customers/{id}', { id: this.id() }),
     () => this.id(),
   );
-  protected readonly name = linkedSignal(() => this.page.value()?.customer.name ?? '');
-  protected readonly reach = linkedSignal(() => this.page.value()?.customer.reach ?? '');
-  protected readonly note = linkedSignal(() => this.page.value()?.customer.note ?? '');
+  /** What the form stands on: it doesn't follow others while somebody writes. */
+  protected readonly opened = openedOn(() => this.page.value()?.customer, {
+    key: (c) => c.id,
+    version: (c) => c.version,
+    say: ({ name, reach, note }) => ({
+      [$localize`Their name`]: name,
+      [$localize`How they are reached`]: reach,
+      [$localize`Note`]: note,
+    }),
+  });
+  protected readonly name = linkedSignal(() => this.opened.value()?.name ?? '');
+  protected readonly reach = linkedSignal(() => this.opened.value()?.reach ?? '');
+  protected readonly note = linkedSignal(() => this.opened.value()?.note ?? '');
   protected readonly isErasing = signal(false);
   protected readonly stateLabels = ORDER_STATE_LABELS;
   protected readonly lineLabels = LINE_STATE_LABELS;
   protected readonly orderName = orderName;
 
+  constructor() {
+    readAnewWhenStale(this.keeping, () => this.page.reload());
+  }
+
   protected keep(): void {
     const customer = this.page.value()?.customer;
     if (!customer) return;
-    const said = { name: this.name(), reach: this.reach(), note: this.note(), version: customer.version };
-    this.keeping.run(this.api.put('/api/customers/{id}', said, customer.id));
+    const said = { name: this.name(), reach: this.reach(), note: this.note(), version: this.opened.version() };
+    this.keeping.run(this.api.put('/api/customers/{id}', said, customer.id), () => {
+      this.opened.take();
+      this.page.reload();
+    });
   }
 
   protected erase(): void {

@@ -79,6 +79,8 @@ export class GoodsPage {
   protected readonly pieces = signal<number | null>(1);
   protected readonly kind = signal<'sold' | 'gone'>('sold');
   protected readonly note = signal('');
+  /** The same move until it succeeded, however often it is sent. */
+  private readonly moveId = signal(newId());
 
   protected open(row: GoodsRow): void {
     this.taken.set(this.taken() === keyOf(row) ? undefined : keyOf(row));
@@ -89,13 +91,16 @@ export class GoodsPage {
 
   protected take(row: GoodsRow): void {
     const body = {
-      id: newId(),
+      id: this.moveId(),
       kind: this.kind(),
       lotId: row.lot.id,
       group: row.group,
       pieces: this.pieces() ?? 0,
       note: this.note(),
     };
-    this.moving.run(this.api.post('/api/goods', body), () => this.taken.set(undefined));
+    this.moving.run(this.api.post('/api/goods', body), () => {
+      this.taken.set(undefined);
+      this.moveId.set(newId());
+    });
   }
 }

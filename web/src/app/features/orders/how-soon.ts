@@ -1,6 +1,6 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { PlanFactsView, Proposal } from '@vestigia/contract';
-import type { PlannableLot } from '@vestigia/core';
+import type { PlannableLot, PlannedHouse } from '@vestigia/core';
 import { fourInFiveBy, ofPlanStep, planClock, planOrigin, plannable } from '@vestigia/core';
 import { forkJoin } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
@@ -26,7 +26,7 @@ const SUPPOSED = 'supposed';
           @if (says(); as text) {
             {{ text }}
           } @else if (readyAt(); as at) {
-            <span i18n>Ready {{ at | when: 'moment' }} at the earliest, beside all that is planned.</span>
+            <span i18n>It could be ready {{ at | when: 'moment' }}, beside all that is planned.</span>
             @if (sureAt(); as by) {
               <span i18n>By how long lots really took, four in five are done by {{ by | when: 'moment' }}.</span>
             }
@@ -47,6 +47,7 @@ export class HowSoon {
   readonly pieceWeightG = input.required<number | null>();
   protected readonly asking = pageAction();
   private readonly asked = signal(false);
+  private readonly before = signal<PlannedHouse | undefined>(undefined);
   private readonly took = signal<PlanFactsView['took']>(null);
   protected readonly canAsk = computed(() => this.colourwayId() !== null && this.pieces() !== null);
 
@@ -60,24 +61,29 @@ export class HowSoon {
     });
   }
 
-  protected readonly says = computed(() => {
+  /** What was found since it was asked. */
+  private readonly answer = computed(() => {
     const found = this.maker.found();
-    if (!this.asked() || !found) return undefined;
+    return this.asked() && found !== this.before() ? found : undefined;
+  });
+  protected readonly says = computed(() => {
     if (this.maker.failed()) return $localize`That could not be worked out. Try again.`;
+    const found = this.answer();
+    if (!found) return undefined;
     const fault = found.faults.find((f) => f.lotId === SUPPOSED);
     return fault || found.plan.unplaced.some((u) => u.lotId === SUPPOSED)
       ? $localize`It can’t be planned by the hours and pots there are.`
       : undefined;
   });
   protected readonly readyAt = computed(() => {
-    const found = this.maker.found();
-    if (!this.asked() || !found) return undefined;
+    const found = this.answer();
+    if (!found) return undefined;
     const ends = found.plan.placed.filter((p) => ofPlanStep(p.stepId).lotId === SUPPOSED).map((p) => p.endMin);
     return ends.length === 0 ? undefined : planClock(found.problem.origin).toIso(Math.max(...ends));
   });
   /** By when lots like it would mostly be done; nothing where too few say so, or it is no later. */
   protected readonly sureAt = computed(() => {
-    const [found, readyAt] = [this.maker.found(), this.readyAt()];
+    const [found, readyAt] = [this.answer(), this.readyAt()];
     const sureMin = found && fourInFiveBy(found, SUPPOSED, this.took());
     const sureAt = found && sureMin !== undefined ? planClock(found.problem.origin).toIso(sureMin) : undefined;
     return sureAt !== undefined && readyAt !== undefined && sureAt > readyAt ? sureAt : undefined;
@@ -108,6 +114,7 @@ export class HowSoon {
       steps: plan.steps.map(plannable),
       records: plan.steps.map(() => ({})),
     };
+    this.before.set(this.maker.found());
     this.asked.set(true);
     this.took.set(facts.took);
     this.maker.make({

@@ -16,6 +16,7 @@ const row = (tag: string, colourwayId: string, onShelf: number): GoodsRow => ({
   base: 'Rug wool',
   colourway: { id: colourwayId, name: colourwayId },
   lab: null,
+  apart: null,
   inLot: 10,
   came: 10,
   onShelf,

@@ -159,23 +159,27 @@ export class LinePieces {
       .filter((g) => g.onShelf > 0)
       .sort((one, other) => rank(one) - rank(other));
   });
-  protected readonly from = linkedSignal(() => {
+  // What is offered is a value of its own: news that don't touch it leave what was written.
+  private readonly firstThere = computed(() => {
     const [first] = this.there();
     return first ? keyOf(first) : '';
   });
+  protected readonly from = linkedSignal(() => this.firstThere());
   /** The set that isn’t full yet. */
-  protected readonly set = linkedSignal<number | null>(() => {
+  private readonly openSet = computed(() => {
     const { setOf, sets } = this.line();
     if (setOf === null) return null;
     return sets.find((s) => s.pieces < setOf)?.set ?? sets.length + 1;
   });
-  protected readonly pieces = linkedSignal<number | null>(() => {
+  protected readonly set = linkedSignal(() => this.openSet());
+  private readonly offered = computed(() => {
     const { setOf, sets } = this.line();
     const room = setOf === null ? Infinity : setOf - (sets.find((s) => s.set === this.set())?.pieces ?? 0);
     const from = this.there().find((g) => keyOf(g) === this.from());
     const many = Math.min(this.open(), room, from?.onShelf ?? 0);
     return many > 0 ? many : null;
   });
+  protected readonly pieces = linkedSignal(() => this.offered());
   private readonly moveId = signal(newId());
 
   protected setAside(): void {

@@ -4,15 +4,17 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotSummary, NewOrder, NewOrderLine, OrderDetail, OrderState } from '@vestigia/contract';
-import { of, switchMap } from 'rxjs';
+import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { ActBar } from '../../ui/act-bar';
 import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
 import { DraftOf } from '../../ui/draft';
+import { Meanwhile } from '../../ui/meanwhile';
 import { NumberField } from '../../ui/number-field';
 import { toChoose } from '../../ui/put-away-too';
 import { RefusalNote } from '../../ui/refusal';
@@ -27,13 +29,13 @@ interface LineDraft extends Omit<NewOrderLine, 'pieces' | 'brought'> {
   readonly b: number | null;
 }
 
-const newLine = (colourwayId: string | null = null, matchLotId: string | null = null): LineDraft => ({
+const newLine = (): LineDraft => ({
   id: newId(),
   what: '',
   pieces: null,
   pieceWeightG: null,
-  colourwayId,
-  matchLotId,
+  colourwayId: null,
+  matchLotId: null,
   L: null,
   a: null,
   b: null,
@@ -59,6 +61,16 @@ const asDraft = ({ brought, ...l }: OrderDetail['lines'][number]): LineDraft => 
   care: l.care,
 });
 
+/** A line in words, all that can be changed in it. */
+const sayLine = ({ id: _id, ...l }: LineDraft): string =>
+  [
+    `${l.pieces} × ${l.what}`,
+    ...Object.values({ ...l, pieces: null, what: null }).filter((v) => v !== null && v !== ''),
+  ].join(', ');
+
+/** Of a colour that was brought, a part is written. */
+const isHalfRead = ({ L, a, b }: LineDraft): boolean => [L, a, b].some((v) => v !== null) && [L, a, b].includes(null);
+
 /** Takes an order, or changes one: who, by when, and line by line what. */
 @Component({
   selector: 'vs-order-form',
@@ -71,6 +83,7 @@ const asDraft = ({ brought, ...l }: OrderDetail['lines'][number]): LineDraft => 
     HowSoon,
     MatFormFieldModule,
     MatInputModule,
+    Meanwhile,
     NumberField,
     RefusalNote,
     RouterLink,
@@ -88,10 +101,8 @@ export class OrderFormPage {
   private readonly router = inject(Router);
   /** The order to change; none where one is taken. */
   readonly id = input<string | undefined>(undefined);
-  /** The customer, colourway and lot come from. */
+  /** The customer come from. */
   readonly customer = input<string | undefined>(undefined);
-  readonly colourway = input<string | undefined>(undefined);
-  readonly lot = input<string | undefined>(undefined);
 
   protected readonly keeping = pageAction();
   protected readonly stateLabels = ORDER_STATE_LABELS;
@@ -99,25 +110,34 @@ export class OrderFormPage {
   private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
   private readonly lots = liveQuery(['lots'], () => this.api.get('/api/lots'));
   protected readonly before = liveQuery(
-    [],
+    ['orders'],
     () => {
       const id = this.id();
       return id === undefined ? of(undefined) : this.api.get('/api/orders/{id}', { id });
     },
     () => this.id(),
   );
+  /** What the form stands on: it doesn't follow others while somebody writes. */
+  protected readonly opened = openedOn(() => this.before.value(), {
+    key: (o) => o.id,
+    version: (o) => o.version,
+    say: ({ wantedOn, state, note, lines }) => ({
+      [$localize`Wanted by`]: wantedOn ?? '',
+      [$localize`It is`]: ORDER_STATE_LABELS[state],
+      [$localize`What is wanted`]: lines.map((l) => sayLine(asDraft(l))).join('; '),
+      [$localize`Note`]: note,
+    }),
+  });
 
   protected readonly customerId = linkedSignal(() => this.customer() ?? '');
   protected readonly name = signal('');
   protected readonly reach = signal('');
-  protected readonly wantedOn = linkedSignal(() => this.before.value()?.wantedOn ?? '');
-  protected readonly note = linkedSignal(() => this.before.value()?.note ?? '');
-  protected readonly state = linkedSignal<OrderState>(() => this.before.value()?.state ?? 'agreed');
-  protected readonly lines = linkedSignal<readonly LineDraft[]>(() => {
-    const before = this.before.value();
-    if (before) return before.lines.map(asDraft);
-    return [newLine(this.colourway() ?? this.lotOf(this.lot())?.colourway.id ?? null, this.lot() ?? null)];
-  });
+  protected readonly wantedOn = linkedSignal(() => this.opened.value()?.wantedOn ?? '');
+  protected readonly note = linkedSignal(() => this.opened.value()?.note ?? '');
+  protected readonly state = linkedSignal<OrderState>(() => this.opened.value()?.state ?? 'agreed');
+  protected readonly lines = linkedSignal<readonly LineDraft[]>(
+    () => this.opened.value()?.lines.map(asDraft) ?? [newLine()],
+  );
   private readonly orderId = newId();
   private readonly newCustomerId = newId();
 
@@ -129,13 +149,13 @@ export class OrderFormPage {
   protected readonly missing = computed(() => {
     if (this.id() === undefined && this.customerId() === '' && this.name().trim() === '')
       return $localize`Who wants it is still missing.`;
-    return this.lines().some((l) => l.what.trim() === '' || l.pieces === null)
-      ? $localize`What is wanted, and how many pieces, is still missing.`
-      : '';
+    if (this.lines().some((l) => l.what.trim() === '' || l.pieces === null))
+      return $localize`What is wanted, and how many pieces, is still missing.`;
+    return this.lines().some(isHalfRead) ? $localize`A colour they brought wants all three, L*, a* and b*.` : '';
   });
 
-  private lotOf(id: string | undefined): LotSummary | undefined {
-    return this.lots.value()?.find((l) => l.id === id);
+  constructor() {
+    readAnewWhenStale(this.keeping, () => this.before.reload());
   }
 
   /** Lots of the colourway that were passed, the newest first: what can be matched. */
@@ -152,10 +172,12 @@ export class OrderFormPage {
   }
 
   protected addLine(): void {
+    this.opened.touch();
     this.lines.update((all) => [...all, newLine()]);
   }
 
   protected removeLine(i: number): void {
+    this.opened.touch();
     this.lines.update((all) => all.filter((_, j) => j !== i));
   }
 
@@ -173,27 +195,19 @@ export class OrderFormPage {
     const before = this.before.value();
     if (before) {
       this.keeping.run(
-        this.api.put('/api/orders/{id}', { ...said, version: before.version, state: this.state() }, before.id),
+        this.api.put('/api/orders/{id}', { ...said, version: this.opened.version(), state: this.state() }, before.id),
         () => void this.router.navigate(['/orders', before.id]),
       );
       return;
     }
     const isNew = this.customerId() === '';
-    const customer = isNew
-      ? this.api.post('/api/customers', { id: this.newCustomerId, name: this.name(), reach: this.reach() })
-      : of({ id: this.customerId() });
-    this.keeping.run(
-      customer.pipe(
-        switchMap(({ id: customerId }) =>
-          this.api.post('/api/orders', {
-            id: this.orderId,
-            customerId,
-            state: this.state() === 'asked' ? 'asked' : 'agreed',
-            ...said,
-          }),
-        ),
-      ),
-      ({ id }) => void this.router.navigate(['/orders', id]),
-    );
+    const order: NewOrder = {
+      id: this.orderId,
+      customerId: isNew ? this.newCustomerId : this.customerId(),
+      customer: isNew ? { name: this.name(), reach: this.reach() } : null,
+      state: this.state() === 'asked' ? 'asked' : 'agreed',
+      ...said,
+    };
+    this.keeping.run(this.api.post('/api/orders', order), ({ id }) => void this.router.navigate(['/orders', id]));
   }
 }

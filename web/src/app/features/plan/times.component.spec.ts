@@ -3,7 +3,7 @@ import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
 import { provideRouter } from '@angular/router';
 import { TIMES_AT_FIRST } from '@vestigia/core';
-import { NEVER, of } from 'rxjs';
+import { Subject, of } from 'rxjs';
 import { beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiClient } from '../../api/api-client';
 import { LiveChanges } from '../../api/live-query';
@@ -20,6 +20,7 @@ const STUDIO = {
 };
 
 describe('hours, days off and burners', () => {
+  const news = new Subject<readonly string[]>();
   const api = {
     get: vi.fn((path: string) => of(path === '/api/plan/times' ? TIMES : STUDIO)),
     put: vi.fn((_path: string, body: object) => of({ ...body, version: 4 })),
@@ -30,7 +31,7 @@ describe('hours, days off and burners', () => {
   const field = (name: string): HTMLInputElement => host().querySelector(`input[name="${name}"]`) as HTMLInputElement;
   const write = async (name: string, text: string): Promise<void> => {
     field(name).value = text;
-    field(name).dispatchEvent(new Event('input'));
+    field(name).dispatchEvent(new Event('input', { bubbles: true }));
     await fixture.whenStable();
   };
   const press = async (label: RegExp): Promise<void> => {
@@ -46,7 +47,7 @@ describe('hours, days off and burners', () => {
       providers: [
         provideRouter([]),
         { provide: ApiClient, useValue: api },
-        { provide: LiveChanges, useValue: { listen: () => NEVER } },
+        { provide: LiveChanges, useValue: { listen: () => news } },
         { provide: Session, useValue: session },
       ],
     });
@@ -98,5 +99,12 @@ describe('hours, days off and burners', () => {
     await fixture.whenStable();
     const [, body] = api.put.mock.calls[0] as [string, { people: { leaves: string[] }[] }];
     expect(body.people[0]?.leaves).toEqual(['caustic']);
+  });
+
+  it('keep what is being written when there is news of the plan', async () => {
+    await write('week', 'tue-thu 9.30-17');
+    news.next(['plan']);
+    await fixture.whenStable();
+    expect(field('week').value).toBe('tue-thu 9.30-17');
   });
 });

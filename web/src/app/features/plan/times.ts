@@ -20,12 +20,14 @@ import type { Hazard } from '@vestigia/core';
 import { forkJoin, map } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { openedOn, readAnewWhenStale } from '../../api/opened-on';
 import { pageAction } from '../../api/page-action';
 import { ActBar } from '../../ui/act-bar';
 import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
 import { DraftOf } from '../../ui/draft';
 import { Fold } from '../../ui/fold';
+import { Meanwhile } from '../../ui/meanwhile';
 import { NumberField } from '../../ui/number-field';
 import { RefusalNote } from '../../ui/refusal';
 
@@ -64,6 +66,7 @@ interface HeatDraft {
     FormsModule,
     MatFormFieldModule,
     MatInputModule,
+    Meanwhile,
     NgTemplateOutlet,
     NumberField,
     RefusalNote,
@@ -90,11 +93,40 @@ export class PlanTimesPage {
   protected readonly closed = signal<readonly AwayDraft[]>([]);
   protected readonly people = signal<readonly PersonDraft[]>([]);
   protected readonly heat = signal<readonly HeatDraft[]>([]);
-  private version = 1;
+
+  /** What the form stands on: it doesn't follow others while somebody writes. */
+  protected readonly opened = openedOn(() => this.page.value(), {
+    key: () => 'house',
+    version: ({ times }) => times.version,
+    say: ({ times, studio }) => ({
+      [$localize`Open`]: sayWeek(times.week),
+      [$localize`Days off`]: sayAway(times.closed),
+      ...Object.fromEntries(
+        times.people.map((own) => [
+          studio.people.find((p) => p.id === own.personId)?.name ?? '',
+          [
+            own.week ? sayWeek(own.week) : '',
+            own.eveningsUntil ?? '',
+            sayAway(own.away),
+            ...own.leaves.map((h) => HAZARD_LABELS[h]),
+          ]
+            .filter((w) => w !== '')
+            .join('; '),
+        ]),
+      ),
+      ...Object.fromEntries(
+        times.heat.map((own) => [
+          studio.heatSources.find((h) => h.id === own.heatSourceId)?.name ?? '',
+          [own.potsAtOnce, own.outUntil ?? ''].join(' '),
+        ]),
+      ),
+    }),
+  });
 
   constructor() {
+    readAnewWhenStale(this.keeping, () => this.page.reload());
     effect(() => {
-      const page = this.page.value();
+      const page = this.opened.value();
       if (page) untracked(() => this.show(page.times, page.studio));
     });
   }
@@ -106,7 +138,6 @@ export class PlanTimesPage {
       readonly heatSources: readonly { readonly id: string; readonly name: string }[];
     },
   ): void {
-    this.version = times.version;
     this.week.set(sayWeek(times.week));
     this.closed.set(times.closed);
     this.people.set(
@@ -149,6 +180,7 @@ export class PlanTimesPage {
   }
 
   protected person(at: number, change: Partial<PersonDraft>): void {
+    this.opened.touch();
     this.people.update((all) => all.map((p, i) => (i === at ? { ...p, ...change } : p)));
   }
 
@@ -167,13 +199,17 @@ export class PlanTimesPage {
     }
     const known = new Set(this.closed().map((d) => `${d.from} ${d.to}`));
     const added = read.days.filter((d) => !known.has(`${d.from} ${d.to}`));
+    this.opened.touch();
     this.closed.update((all) => [...all, ...added]);
     this.fileSaid.set(
       $localize`Days off added: ${added.length}. Left, because they have a time of day or repeat: ${read.left}. Keep the hours, and they hold.`,
     );
   }
 
-  protected readonly setClosed = (all: readonly AwayDraft[]): void => this.closed.set(all);
+  protected readonly setClosed = (all: readonly AwayDraft[]): void => {
+    this.opened.touch();
+    this.closed.set(all);
+  };
 
   protected setAway(at: number): (all: readonly AwayDraft[]) => void {
     return (away) => this.person(at, { away });
@@ -185,6 +221,7 @@ export class PlanTimesPage {
   }
 
   protected burner(at: number, change: Partial<HeatDraft>): void {
+    this.opened.touch();
     this.heat.update((all) => all.map((h, i) => (i === at ? { ...h, ...change } : h)));
   }
 
@@ -205,7 +242,7 @@ export class PlanTimesPage {
     const week = (text: string): HouseTimesEdit['week'] =>
       (readWeek(text) ?? []).map((day) => day.map(([from, to]) => [from, to]));
     const body: HouseTimesEdit = {
-      version: this.version,
+      version: this.opened.version(),
       week: week(this.week()),
       closed: away(this.closed()),
       people: this.people().map((p) => ({
@@ -221,6 +258,12 @@ export class PlanTimesPage {
         outUntil: h.outUntil === '' ? null : h.outUntil,
       })),
     };
-    this.keeping.run(this.api.put('/api/plan/times', body), (times) => (this.version = times.version));
+    this.keeping.run(this.api.put('/api/plan/times', body), () => {
+      this.opened.take();
+      this.page.reload();
+    });
   }
 }
+
+const sayAway = (away: readonly AwayDraft[]): string =>
+  away.map((d) => [d.from, d.to, d.why].join(' ').trim()).join(', ');
