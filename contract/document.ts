@@ -19,7 +19,7 @@ import { conversionRecord, stockLotRecord } from './transfer';
 import { judgedShade, newEyeReading, shadeOf, taken, verdictTakeBack } from './readings';
 import { madeWith, newFastnessReading, newFastnessTest, newPatchCard } from './swatches';
 import { customerRecord, goodsRecord, orderLineLotRecord, orderLineRecord, orderRecord } from './orders';
-import { houseTimes, lotWantedRecord, planRecord } from './plan';
+import { arrivalRecord, houseTimes, lotWantedRecord, planRecord } from './plan';
 import { newHeatSource, newVessel, newWater, settingsEdit } from './studio';
 
 const who = { byId: id, at: isoTime };
@@ -215,6 +215,7 @@ export const studioDocument = z
     deeds: z.array(deedRecord).default([]),
     houseTimes: houseTimes.nullable().default(null),
     lotsWanted: z.array(lotWantedRecord).default([]),
+    arrivals: z.array(arrivalRecord).default([]),
     plans: z.array(planRecord).default([]),
     customers: z.array(customerRecord).default([]),
     orders: z.array(orderRecord).default([]),

@@ -45,6 +45,10 @@ const planStep = z.object({
           }),
         ),
         amount: z.int().min(1).default(1),
+        onlyToBegin: z
+          .boolean()
+          .optional()
+          .meta({ description: 'taken up while the hands that begin it are at it, and no longer' }),
       }),
     )
     .default([])

@@ -149,7 +149,7 @@ export const planEffort = z.object({ heatKwh: z.number(), handsMin: z.number(), 
 export const proposal = z
   .object({
     understoodAs: z.string(),
-    recipe: z.object({ versionId: id, name: z.string(), number: z.int(), status: z.string() }),
+    recipe: z.object({ id, versionId: id, name: z.string(), number: z.int(), status: z.string() }),
     plan: lotPlan,
     /** Tags and places of the stock lots named in the plan. */
     stockLots: z.array(z.object({ id, tag: z.string(), place: z.string() })),

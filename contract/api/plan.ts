@@ -1,4 +1,4 @@
-import { calendarAddress, calendarQuery, houseTimesEdit, lotWanted, newHousePlan, planFacts } from '../plan';
+import { arrival, calendarAddress, calendarQuery, houseTimesEdit, lotWanted, newHousePlan, planFacts } from '../plan';
 import type { Call } from './call';
 import { created, done, text } from './call';
 
@@ -71,6 +71,14 @@ export const planCalls = {
     path: '/api/lots/{id}/wanted',
     summary: 'Say by which day a lot is promised',
     body: lotWanted,
+    reply: done,
+    role: 'dyer',
+  },
+  awaitMaterial: {
+    method: 'put',
+    path: '/api/materials/{id}/arrival',
+    summary: 'Say on which day what is short of a material is to be there',
+    body: arrival,
     reply: done,
     role: 'dyer',
   },

@@ -1,6 +1,7 @@
 import type { PlanAnswer } from './plan-answer';
 import { leastLength } from './compile-problem';
 import type { PlacedStep, PlanHold, PlanProblem, PlanStep, Span } from './plan-problem';
+import { neededUntil } from './plan-problem';
 import { liesWithin, tidySpans } from './spans';
 
 /** A rule a plan breaks, and where. */
@@ -145,7 +146,7 @@ function breachesOfThings(
     s?.needs.forEach((need, i) =>
       uses.get(p.resourceIds[i] ?? '')?.push({
         from: p.startMin,
-        to: p.endMin,
+        to: neededUntil(need, p),
         amount: need.amount,
         fact: s.fixed !== null,
       }),

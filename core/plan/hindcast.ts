@@ -32,7 +32,8 @@ export function hindcast(facts: Omit<PlanFacts, 'lots' | 'accepted'>, lot: Plann
     records: lot.records.map(() => ({})),
   };
   // What was broken or closed since is no matter of that day.
-  const times = { ...facts.times, closed: [], heat: facts.times.heat.map((h) => ({ ...h, outUntil: null })) };
+  const heat = facts.times.heat.map((h) => ({ ...h, outUntil: null }));
+  const times = { ...facts.times, closed: [], heat, pots: [] };
   const then = { ...facts, times, now: startedAt, lots: [afresh], accepted: null };
   const problem = houseProblem(then, planOrigin(startedAt));
   if (problemFault(problem)) return undefined;

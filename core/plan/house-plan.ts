@@ -33,11 +33,17 @@ export interface PlannableStep {
   readonly times: StepTimes;
   /** Pots it is done in; none where it needs none. */
   readonly vesselIds: readonly string[];
+  /** Whether something is weighed at its beginning. */
+  readonly weighs: boolean;
   /** Names the liquor in them: steps of one liquor share it. */
   readonly liquor: string;
   readonly after: readonly number[];
   readonly wait: PlannedStep['wait'];
   readonly hazards: readonly Hazard[];
+  /** The day what it weighs is to be there, ISO; `null` where it is. */
+  readonly beginFromOn: string | null;
+  /** The last day what it weighs is still good, ISO; `null` where that is no matter. */
+  readonly beginByOn: string | null;
 }
 
 /** What of a step's record a plan goes by. */
@@ -47,6 +53,7 @@ export type PlannableRecord = Pick<StepRecord, 'startedAt' | 'finishedAt' | 'ski
 export interface PlannableLot {
   readonly id: string;
   readonly tag: string;
+  readonly pieces: number;
   /** The day it is promised for, ISO; `null` where nobody waits. */
   readonly wantedOn: string | null;
   readonly steps: readonly PlannableStep[];

@@ -2,12 +2,12 @@ import { addDays, dayOf, instantOf } from '../calendar/studio-calendar';
 import type { ClockSpan, WeekHours } from '../calendar/week-hours';
 import { hoursBetween } from '../calendar/week-hours';
 import { HAZARDS } from '../safety/hazards';
-import type { HousePlan, KeptPlace, PlanFacts, PlannableLot, PlannableStep } from './house-plan';
+import type { HousePlan, KeptPlace, PlanFacts, PlannableLot } from './house-plan';
 import type { PersonTimes } from './house-times';
 import type { PlacedHold, PlanAnswer } from './plan-answer';
+import { houseSpaces, inTurns, stepNeeds, turnsOnHeat } from './house-needs';
 import type { PlacedStep, PlanHold, PlanLot, PlanNeed, PlanProblem, PlanStep, Span } from './plan-problem';
 import { PLAN_WEIGHTS } from './plan-problem';
-import type { StepTimes } from './step-times';
 
 const MINUTE = 60_000;
 /** Plans begin on the five minutes. */
@@ -58,6 +58,12 @@ export function houseProblem(facts: PlanFacts, origin: string = planOrigin(facts
     hoursBetween(week, { fromDay, toDay, zone: facts.zone, away: [...times.closed, ...away] }).map(
       ([from, to]): Span => [clock.toMin(new Date(from).toISOString()), clock.toMin(new Date(to).toISOString())],
     );
+  /** Out of order until the end of a day. */
+  const out = (until: string | null | undefined): Span[] => {
+    const back = until ? instantOf(addDays(until, 1), '00:00', facts.zone) : undefined;
+    const toMin = back === undefined ? 0 : clock.toMin(new Date(back).toISOString());
+    return toMin > 0 ? [[0, toMin]] : [];
+  };
   const kept = new Map((facts.accepted?.places ?? []).map((p) => [planStepId(p.lotId, p.stepIndex), p]));
   const toMin = (stepId: string): PlacedStep | undefined => {
     const p = kept.get(stepId);
@@ -96,19 +102,18 @@ export function houseProblem(facts: PlanFacts, origin: string = planOrigin(facts
       };
     }),
     resources: [
-      ...facts.vessels.map(({ id, name }) => ({ id, name, kind: 'vessel' as const, capacity: 1, out: [] })),
+      ...facts.vessels.map(({ id, name }) => ({
+        id,
+        name,
+        kind: 'vessel' as const,
+        capacity: 1,
+        out: out(times.pots.find((p) => p.vesselId === id)?.outUntil),
+      })),
       ...facts.heatSources.map(({ id, name }) => {
         const own = times.heat.find((h) => h.heatSourceId === id);
-        const back = own?.outUntil ? instantOf(addDays(own.outUntil, 1), '00:00', facts.zone) : undefined;
-        const outTo = back === undefined ? 0 : clock.toMin(new Date(back).toISOString());
-        return {
-          id,
-          name,
-          kind: 'heat' as const,
-          capacity: own?.potsAtOnce ?? 1,
-          out: outTo > 0 ? [[0, outTo] as const] : [],
-        };
+        return { id, name, kind: 'heat' as const, capacity: own?.potsAtOnce ?? 1, out: out(own?.outUntil) };
       }),
+      ...houseSpaces(times.room),
     ],
     lots,
     weights: PLAN_WEIGHTS,
@@ -130,12 +135,19 @@ function houseLot(
   lockedAt: (stepId: string) => PlacedStep | undefined,
 ): PlanLot {
   const ends = new Map<number, number>();
+  const startOf = (day: string | null): number | null =>
+    day === null ? null : clock.toMin(new Date(instantOf(day, '00:00', facts.zone)).toISOString());
+  /** What has gone off already is looked at by whoever agreed to it: a plan can't mend it. */
+  const goodUntil = (day: string | null): number | null => {
+    const until = startOf(day === null ? null : addDays(day, 1));
+    return until === null || until <= 0 ? null : until - 1;
+  };
   const steps = lot.steps.map((step): PlanStep => {
     const id = planStepId(lot.id, step.index);
     const record = lot.records[step.index];
     const before = Math.max(...step.after.map((i) => ends.get(i) ?? -Infinity));
     const times = inTurns(step.times, turnsOnHeat(facts, step));
-    const needs = heatNeeds(facts, step, times.aloneMin);
+    const needs = stepNeeds(facts, lot, step, times.aloneMin);
     const stood = (startMin: number, endMin: number, held: readonly PlanNeed[]): PlacedStep => ({
       stepId: id,
       startMin,
@@ -175,8 +187,8 @@ function houseLot(
         minMin: step.wait?.minMinutes ?? 0,
         maxMin: step.wait?.maxMinutes ?? null,
       })),
-      notBeforeMin: 0,
-      notAfterMin: null,
+      notBeforeMin: Math.max(0, startOf(step.beginFromOn) ?? 0),
+      notAfterMin: goodUntil(step.beginByOn),
       fixed: fact?.fixed ?? lockedAt(id) ?? null,
     };
   });
@@ -188,42 +200,6 @@ function houseLot(
     steps,
     holds: potHolds(lot, steps),
   };
-}
-
-/** A hot bath stands on the burner of its pot; pots of one burner on it together, as many as it carries. */
-function heatNeeds(facts: PlanFacts, step: PlannableStep, aloneMin: number): PlanNeed[] {
-  return potsOnHeat(facts, step).map(({ id, powerW, pots, room }) => ({
-    amount: Math.min(pots, room),
-    options: [{ resourceId: id, extraMin: 0, heatWh: Math.round((powerW * aloneMin) / 60) }],
-  }));
-}
-
-/** How often a burner is heated for a step, where its pots don't all stand on it at once. */
-const turnsOnHeat = (facts: PlanFacts, step: PlannableStep): number =>
-  Math.max(1, ...potsOnHeat(facts, step).map(({ pots, room }) => Math.ceil(pots / room)));
-
-const inTurns = (times: StepTimes, turns: number): StepTimes => ({
-  ...times,
-  aloneMin: times.aloneMin * turns,
-  aloneMaxMin: times.aloneMaxMin === null ? null : times.aloneMaxMin * turns,
-});
-
-/** The burners of a hot step, how many of its pots are theirs and how many they carry at once. */
-function potsOnHeat(
-  facts: PlanFacts,
-  step: PlannableStep,
-): { id: string; powerW: number; pots: number; room: number }[] {
-  if (!step.times.isHot) return [];
-  const pots = new Set(step.vesselIds);
-  const onSource = new Map<string, number>();
-  for (const { id, heatSourceId } of facts.vessels)
-    if (pots.has(id) && heatSourceId !== null) onSource.set(heatSourceId, (onSource.get(heatSourceId) ?? 0) + 1);
-  return [...onSource].map(([id, many]) => ({
-    id,
-    pots: many,
-    room: facts.times.heat.find((h) => h.heatSourceId === id)?.potsAtOnce ?? 1,
-    powerW: facts.heatSources.find((h) => h.id === id)?.powerW ?? 0,
-  }));
 }
 
 /** A pot is held from the first step in a liquor until the last: filled once, emptied once. */

@@ -22,13 +22,37 @@ export interface HeatTimes {
   readonly outUntil: string | null;
 }
 
-/** When the house is open, who works when, and what works. */
+/** Until which day a pot is out of order. */
+export interface PotTimes {
+  readonly vesselId: string;
+  readonly outUntil: string;
+}
+
+/** What there is room for at once; `null` where nobody has to wait for it. */
+export interface HouseRoom {
+  /** Pieces on the drying line. */
+  readonly dryingPieces: number | null;
+  /** Pots that steep or soak cold, off the burners. */
+  readonly coldPots: number | null;
+  readonly balances: number | null;
+}
+
+/** When the house is open, who works when, what works and what there is room for. */
 export interface HouseTimes {
   readonly week: WeekHours;
   readonly closed: readonly DaysAway[];
   readonly people: readonly PersonTimes[];
   readonly heat: readonly HeatTimes[];
+  readonly pots: readonly PotTimes[];
+  readonly room: HouseRoom;
 }
 
 /** Before anybody said anything. */
-export const TIMES_AT_FIRST: HouseTimes = { week: WEEK_AT_FIRST, closed: [], people: [], heat: [] };
+export const TIMES_AT_FIRST: HouseTimes = {
+  week: WEEK_AT_FIRST,
+  closed: [],
+  people: [],
+  heat: [],
+  pots: [],
+  room: { dryingPieces: null, coldPots: null, balances: null },
+};

@@ -1,4 +1,4 @@
-import type { PlanProblem } from './plan-problem';
+import type { PlanProblem, PlanStep } from './plan-problem';
 import type { SolveAsked } from './solve-plan';
 import { solvePlan } from './solve-plan';
 
@@ -8,6 +8,7 @@ export type PlanHelp =
   | { readonly code: 'another'; readonly kind: 'vessel' | 'heat'; readonly name: string }
   | { readonly code: 'hands' }
   | { readonly code: 'first'; readonly name: string }
+  | { readonly code: 'coldMordant' }
   /** Everything that was settled may move. */
   | { readonly code: 'anew' };
 
@@ -17,17 +18,31 @@ export interface HelpTried {
   readonly lateMin: number;
 }
 
+/** A lot that is late in a plan. */
+export interface LateLot {
+  readonly lotId: string;
+  readonly lateMin: number;
+  readonly hotMordantIds: readonly string[];
+}
+
 /** A lot before all others weighs so much more than they do. */
 const FIRST = 1000;
 const EVENING_MIN = 240;
+/** A cold mordant lies a day at least, a week at most. */
+const [COLD_MIN, COLD_MOST_MIN] = [1440, 7 * 1440];
 
 /**
  * What would let a lot be done by its day, each tried by itself: somebody staying on, one more of a pot or a burner it
  * uses, another pair of hands, or going before the other lots. Those that help, the most helpful first.
  * @param lotId a lot that is late in the plan
  * @param lateMin by how much it is late there
+ * @param hotMordantIds its steps that mordant hot: cold, each takes a day and no burner
  */
-export function whatWouldMakeIt(problem: PlanProblem, lotId: string, lateMin: number, asked: SolveAsked): HelpTried[] {
+export function whatWouldMakeIt(
+  problem: PlanProblem,
+  { lotId, lateMin, hotMordantIds }: LateLot,
+  asked: SolveAsked,
+): HelpTried[] {
   const lot = problem.lots.find((l) => l.id === lotId);
   if (!lot) return [];
   const used = new Set([
@@ -37,6 +52,7 @@ export function whatWouldMakeIt(problem: PlanProblem, lotId: string, lateMin: nu
   const late = (changed: PlanProblem): number =>
     solvePlan({ ...changed, previous: [], previousHolds: [] }, asked).lots.find((l) => l.lotId === lotId)?.lateMin ?? 0;
   const now = late(problem);
+  const hot = lot.steps.filter((s) => !s.fixed && hotMordantIds.includes(s.id));
   const helps: { help: PlanHelp; changed: PlanProblem }[] = [
     ...problem.people.map((person) => ({
       help: { code: 'evenings' as const, name: person.name },
@@ -62,6 +78,19 @@ export function whatWouldMakeIt(problem: PlanProblem, lotId: string, lateMin: nu
           ]
         : [],
     ),
+    ...(hot.length === 0
+      ? []
+      : [
+          {
+            help: { code: 'coldMordant' as const },
+            changed: {
+              ...problem,
+              lots: problem.lots.map((l) =>
+                l === lot ? { ...l, steps: l.steps.map((s) => (hot.includes(s) ? inTheCold(problem, s) : s)) } : l,
+              ),
+            },
+          },
+        ]),
     {
       help: { code: 'hands' },
       changed: {
@@ -94,6 +123,18 @@ export function whatWouldMakeIt(problem: PlanProblem, lotId: string, lateMin: nu
   return [...anew, ...others].sort((a, b) => a.lateMin - b.lateMin);
 }
 
+/** A mordant that lies cold: for a day or longer, off the burner, and overnight too. */
+function inTheCold(problem: PlanProblem, step: PlanStep): PlanStep {
+  const isHeat = (id: string): boolean => problem.resources.find((r) => r.id === id)?.kind === 'heat';
+  return {
+    ...step,
+    aloneMin: COLD_MIN,
+    aloneMaxMin: COLD_MOST_MIN,
+    overnight: true,
+    needs: step.needs.filter((n) => !n.options.some((o) => isHeat(o.resourceId))),
+  };
+}
+
 /** What it would take, in a sentence. */
 export function sayPlanHelp(help: PlanHelp): string {
   switch (help.code) {
@@ -105,6 +146,8 @@ export function sayPlanHelp(help: PlanHelp): string {
         : $localize`room for one more pot on ${help.name}, or another like it`;
     case 'hands':
       return $localize`another pair of hands in all opening hours`;
+    case 'coldMordant':
+      return $localize`a cold mordant of a day to a week instead of the hot one; it may give another colour, so dye a strip first`;
     case 'anew':
       return $localize`planning all lots anew, which moves what is settled`;
     case 'first':

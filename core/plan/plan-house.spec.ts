@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { checkPlan } from './check-plan';
 import type { HousePlan, PlanFacts, PlannableLot, PlannableStep } from './house-plan';
 import { houseProblem, keepPlan, ofPlanStep, planClock, planStepId } from './house-problem';
+import type { HouseRoom } from './house-times';
 import { TIMES_AT_FIRST } from './house-times';
 import { sayPlanHelp, whatWouldMakeIt } from './make-it';
 import type { PlannedHouse, WantedPlace } from './plan-house';
@@ -17,15 +18,19 @@ const step = (index: number, said: Partial<PlannableStep> = {}): PlannableStep =
   title: `Step ${index}`,
   times: cold,
   vesselIds: [],
+  weighs: false,
   liquor: '',
   after: index === 0 ? [] : [index - 1],
   wait: null,
   hazards: [],
+  beginFromOn: null,
+  beginByOn: null,
   ...said,
 });
 const lot = (id: string, steps: readonly PlannableStep[], said: Partial<PlannableLot> = {}): PlannableLot => ({
   id,
   tag: `Lot ${id}`,
+  pieces: 4,
   wantedOn: null,
   steps,
   records: steps.map(() => ({})),
@@ -53,6 +58,7 @@ const plan = (facts: PlanFacts, wanted: readonly WantedPlace[] = []): PlannedHou
   expect(checkPlan(found.problem, found.plan)).toEqual([]);
   return found;
 };
+const lateLot = (lotId: string, lateMin: number, hotMordantIds: string[] = []) => ({ lotId, lateMin, hotMordantIds });
 const startOf = (found: PlannedHouse, id: string): string | undefined => {
   const at = found.plan.placed.find((p) => p.stepId === id)?.startMin;
   return at === undefined ? undefined : planClock(found.problem.origin).toIso(at);
@@ -153,6 +159,48 @@ describe('a studio’s open lots as a plan', () => {
     expect(startOf(found, 'a:0')).toBe('2026-06-03T07:00:00.000Z');
     expect(startOf(found, 'b:0')).toBe('2026-06-04T07:00:00.000Z');
   });
+  it('uses no pot that is out of order', () => {
+    const leaky = { ...TIMES_AT_FIRST, pots: [{ vesselId: 'kettle', outUntil: '2026-06-02' }] };
+    const found = plan(house([lot('a', [step(0, { vesselIds: ['kettle'] })])], { times: leaky }));
+    expect(startOf(found, 'a:0')).toBe('2026-06-03T07:00:00.000Z');
+  });
+  it('has room on the line, in the cold and on the balance for so much at once, where that was said', () => {
+    const dry = (id: string): PlannableLot => lot(id, [step(0, { kind: 'dry' })]);
+    const soak = (id: string, vesselId: string): PlannableLot => lot(id, [step(0, { vesselIds: [vesselId] })]);
+    const starts = (lots: PlannableLot[], room: Partial<HouseRoom>): number[] => {
+      const found = plan(house(lots, { times: { ...TIMES_AT_FIRST, room: { ...TIMES_AT_FIRST.room, ...room } } }));
+      const [a, b] = found.plan.placed.map((p) => p.startMin).sort((x, y) => x - y);
+      return [(b ?? 0) - (a ?? 0)];
+    };
+    const two = [dry('a'), dry('b')];
+    expect(starts(two, {})).toEqual([0]);
+    expect(starts(two, { dryingPieces: 8 })).toEqual([0]);
+    expect(starts(two, { dryingPieces: 7 })).toEqual([140]);
+    // More than hangs there at once takes all of it.
+    expect(starts(two, { dryingPieces: 2 })).toEqual([140]);
+    const pots = [soak('a', 'kettle'), soak('b', 'pan')];
+    expect([starts(pots, { coldPots: 2 }), starts(pots, { coldPots: 1 })]).toEqual([[0], [140]]);
+    const weighed = ['a', 'b'].map((id) => lot(id, [step(0, { weighs: true })]));
+    expect([starts(weighed, { balances: 2 }), starts(weighed, { balances: 1 })]).toEqual([[0], [10]]);
+  });
+  it('waits for what is to arrive, and begins before what it weighs goes off', () => {
+    const awaits = plan(house([lot('a', [step(0), step(1, { beginFromOn: '2026-06-04' })])]));
+    expect(startOf(awaits, 'a:0')).toBe('2026-06-01T08:05:00.000Z');
+    expect(startOf(awaits, 'a:1')).toBe('2026-06-04T07:00:00.000Z');
+    const long = step(0, { vesselIds: ['kettle'], times: { ...cold, aloneMin: 3 * 1440 } });
+    const fresh = step(0, { vesselIds: ['kettle'], beginByOn: '2026-06-02' });
+    const both = plan(house([lot('a', [long], { wantedOn: '2026-06-04' }), lot('b', [fresh])]));
+    expect(both.spoiled).toEqual([]);
+    expect(startOf(both, 'b:0')).toBe('2026-06-01T08:05:00.000Z');
+  });
+  it('plans what goes off before there is a place as soon as it can be, and names it', () => {
+    const shut = { ...TIMES_AT_FIRST, closed: [{ from: '2026-06-01', to: '2026-06-03', why: 'gale' }] };
+    const found = plan(house([lot('a', [step(0, { beginByOn: '2026-06-02' })])], { times: shut }));
+    expect([found.spoiled, found.tooLate]).toEqual([['a:0'], []]);
+    expect(startOf(found, 'a:0')).toBe('2026-06-04T07:00:00.000Z');
+    const gone = plan(house([lot('a', [step(0, { beginByOn: '2026-05-30' })])]));
+    expect([gone.spoiled, startOf(gone, 'a:0')]).toEqual([[], '2026-06-01T08:05:00.000Z']);
+  });
   it('plans what has waited too long already as soon as it can be, and names it', () => {
     const records = [{ startedAt: '2026-05-29T06:00:00.000Z', finishedAt: '2026-05-29T08:00:00.000Z' }, {}];
     const found = planHouse(
@@ -227,7 +275,10 @@ describe('a promise that can’t be kept', () => {
   it('is late, and what would keep it is named: another pot, a longer evening, going first', () => {
     const late = found.plan.lots.filter((l) => l.lateMin > 0).map((l) => l.lotId);
     expect(late).toHaveLength(1);
-    const helps = whatWouldMakeIt(found.problem, late[0] ?? '', found.plan.cost.lateMin, { seed: 1, rounds: 40 });
+    const helps = whatWouldMakeIt(found.problem, lateLot(late[0] ?? '', found.plan.cost.lateMin), {
+      seed: 1,
+      rounds: 40,
+    });
     const made = helps.filter((h) => h.lateMin === 0).map((h) => h.help.code);
     expect(made).toEqual(expect.arrayContaining(['another', 'first']));
     expect(made).not.toContain('hands');
@@ -241,10 +292,22 @@ describe('a promise that can’t be kept', () => {
     const { problem } = settled;
     const dueMin = houseProblem(house(promised), problem.origin).lots.find((l) => l.id === last)?.dueMin ?? null;
     const now = { ...problem, lots: problem.lots.map((l) => (l.id === last ? { ...l, dueMin } : l)) };
-    expect(whatWouldMakeIt(now, last, 600, { seed: 1, rounds: 40 })).toEqual([{ help: { code: 'anew' }, lateMin: 0 }]);
+    expect(whatWouldMakeIt(now, lateLot(last, 600), { seed: 1, rounds: 40 })).toEqual([
+      { help: { code: 'anew' }, lateMin: 0 },
+    ]);
+  });
+  it('is kept by a cold mordant where no burner is to be had', () => {
+    const out = { ...TIMES_AT_FIRST, heat: [{ heatSourceId: 'ring', potsAtOnce: 1, outUntil: '2026-06-05' }] };
+    const hot = step(0, { kind: 'mordant', vesselIds: ['kettle'], times: { ...cold, isHot: true } });
+    const late = plan(house([lot('a', [hot, step(1)], { wantedOn: '2026-06-03' })], { times: out }));
+    const tried = whatWouldMakeIt(late.problem, lateLot('a', late.plan.cost.lateMin, ['a:0']), { seed: 1, rounds: 40 });
+    expect(tried).toContainEqual({ help: { code: 'coldMordant' }, lateMin: 0 });
+    expect(tried.map((t) => sayPlanHelp(t.help)).join()).toMatch(/a cold mordant of a day to a week/);
+    const without = whatWouldMakeIt(late.problem, lateLot('a', late.plan.cost.lateMin), { seed: 1, rounds: 40 });
+    expect(without.map((t) => t.help.code)).not.toContain('coldMordant');
   });
   it('has nothing to say of a lot it doesn’t have', () =>
-    expect(whatWouldMakeIt(found.problem, 'c', 0, { seed: 1, rounds: 1 })).toEqual([]));
+    expect(whatWouldMakeIt(found.problem, lateLot('c', 0), { seed: 1, rounds: 1 })).toEqual([]));
   it('counts the day to its evening', () =>
     expect(planClock(NOW).toIso(houseProblem(facts, NOW).lots[0]?.dueMin ?? 0)).toBe('2026-06-01T17:00:00.000Z'));
 });

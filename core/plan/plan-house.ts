@@ -1,3 +1,4 @@
+import { checkPlan } from './check-plan';
 import type { PlanAnswer } from './plan-answer';
 import type { HousePlan, PlanFacts } from './house-plan';
 import { houseProblem, planClock, planOrigin, planStepId } from './house-problem';
@@ -15,6 +16,8 @@ export interface PlannedHouse {
   readonly faults: readonly { readonly lotId: string; readonly fault: PlanFault }[];
   /** Steps that come later after what is already done than their recipe wants. */
   readonly tooLate: readonly string[];
+  /** Steps that begin when what they weigh has gone off: there is no place for them before. */
+  readonly spoiled: readonly string[];
 }
 
 /** Where somebody wants a step to begin, in minutes from the problem’s beginning. */
@@ -67,11 +70,16 @@ export function planHouse(
   const asWanted = wanted.reduce(putAt, first);
   const plan = solvePlan(asWanted, asked);
   const stuck = new Set(plan.unplaced.map((u) => u.lotId));
-  const eased = asWanted.lots.map((lot) => (stuck.has(lot.id) ? easeWaits(lot) : { lot, tooLate: [] }));
-  const tooLate = eased.flatMap((e) => e.tooLate);
-  if (tooLate.length === 0) return { problem: asWanted, plan, faults, tooLate };
+  const eased = asWanted.lots.map((lot) => (stuck.has(lot.id) ? easeWaits(lot) : { lot, eased: [] }));
+  const changed = new Set(eased.flatMap((e) => e.eased));
+  if (changed.size === 0) return { problem: asWanted, plan, faults, tooLate: [], spoiled: [] };
   const problem = { ...asWanted, lots: eased.map((e) => e.lot) };
-  return { problem, plan: solvePlan(problem, asked), faults, tooLate };
+  const anyhow = solvePlan(problem, asked);
+  const broken = checkPlan(asWanted, anyhow);
+  const of = (code: 'order' | 'spoiled'): string[] => [
+    ...new Set(broken.flatMap((b) => (b.code === code && changed.has(b.stepId) ? [b.stepId] : []))),
+  ];
+  return { problem, plan: anyhow, faults, tooLate: of('order'), spoiled: of('spoiled') };
 }
 
 /** It begins no earlier than that; it and what follows it leave the place they had. */
@@ -81,7 +89,9 @@ function putAt(problem: PlanProblem, { stepId, startMin }: WantedPlace): PlanPro
   const leave = new Set([stepId]);
   // Steps stand behind those they follow, so one look over them finds all that come after.
   for (const s of lot.steps) if (s.after.some((a) => leave.has(a.stepId))) leave.add(s.id);
-  const steps = lot.steps.map((s) => (s.id === stepId ? { ...s, notBeforeMin: Math.max(startMin, 0) } : s));
+  const steps = lot.steps.map((s) =>
+    s.id === stepId ? { ...s, notBeforeMin: Math.max(startMin, s.notBeforeMin) } : s,
+  );
   return {
     ...problem,
     previous: problem.previous.filter((p) => !leave.has(p.stepId)),
@@ -89,16 +99,24 @@ function putAt(problem: PlanProblem, { stepId, startMin }: WantedPlace): PlanPro
   };
 }
 
-/** What has waited too long already goes on all the same: the longest wait after a fact is no rule any more. */
-export function easeWaits(lot: PlanLot): { lot: PlanLot; tooLate: string[] } {
+/**
+ * What has waited too long already goes on all the same, and so does what has gone off before there was a place: the
+ * longest wait after a fact, and the last good day, are no rules any more.
+ */
+export function easeWaits(lot: PlanLot): { lot: PlanLot; eased: string[] } {
   const facts = new Set(lot.steps.flatMap((s) => (s.fixed ? [s.id] : [])));
-  const tooLate: string[] = [];
+  const eased: string[] = [];
   const steps = lot.steps.map((s) => {
-    if (s.fixed || !s.after.some((a) => a.maxMin !== null && facts.has(a.stepId))) return s;
-    tooLate.push(s.id);
-    return { ...s, after: s.after.map((a) => (facts.has(a.stepId) ? { ...a, maxMin: null } : a)) };
+    const waits = s.after.some((a) => a.maxMin !== null && facts.has(a.stepId));
+    if (s.fixed || (!waits && s.notAfterMin === null)) return s;
+    eased.push(s.id);
+    return {
+      ...s,
+      notAfterMin: null,
+      after: s.after.map((a) => (facts.has(a.stepId) ? { ...a, maxMin: null } : a)),
+    };
   });
-  return { lot: { ...lot, steps }, tooLate };
+  return { lot: { ...lot, steps }, eased };
 }
 
 /** A step that begins at another moment than the accepted plan has it, in minutes from the problem’s beginning. */

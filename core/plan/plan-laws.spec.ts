@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest';
 import { checkPlan } from './check-plan';
 import type { PlanBreach } from './check-plan';
 import type { PlanAnswer } from './plan-answer';
-import type { PlacedStep } from './plan-problem';
+import type { PlacedStep, PlanLot, PlanNeed } from './plan-problem';
+import { aLot, aProblem, aStep } from './plan.fixture';
 import { problemFault } from './problem-fault';
 import { randomProblem } from './random-problem.fixture';
 import { solvePlan } from './solve-plan';
@@ -16,6 +17,13 @@ describe('laws of a plan', () => {
   it('uses nothing twice, breaks no order, touches nothing in closed hours and leaves nothing too long', () => {
     for (const problem of problems)
       expect(checkPlan(problem, solvePlan(problem, { seed: 3, rounds: 120 }))).toEqual([]);
+  });
+  it('hangs no more on a line than it holds, and weighs one thing at a time on a balance', () => {
+    const crowded = SEEDS.map((seed) => randomProblem(seed, { ...asked, linePlaces: 3 })).filter(
+      (p) => !problemFault(p),
+    );
+    expect(crowded.length).toBeGreaterThan(30);
+    for (const problem of crowded) expect(checkPlan(problem, solvePlan(problem, { seed: 3, rounds: 60 }))).toEqual([]);
   });
   it('is the same for a seed, and never dearer for more rounds, nor cheaper than its bound', () => {
     for (const problem of problems.slice(0, 12)) {
@@ -111,6 +119,28 @@ describe('what holds a plan to the rules', () => {
     expect(codes(change(hot, (p) => ({ ...p, aloneToMin: p.aloneFromMin, endMin: p.aloneFromMin })))).toContain(
       'length',
     );
+  });
+  it('sees a line that is too full, and lets a balance go with the hands', () => {
+    const weighs = { onlyToBegin: true, amount: 1, options: [{ resourceId: 'balance', extraMin: 0, heatWh: 0 }] };
+    const dries = { amount: 2, options: [{ resourceId: 'line', extraMin: 0, heatWh: 0 }] };
+    const there = (needs: PlanNeed[], id: string): PlanLot =>
+      aLot(id, [aStep(id, { beginHandsMin: 10, aloneMin: 120, needs })]);
+    const room = aProblem([there([weighs, dries], 'x'), there([weighs, dries], 'y')], {
+      people: [...aProblem([]).people, ...aProblem([]).people.map((p) => ({ ...p, id: 'corin' }))],
+      resources: [
+        { id: 'line', name: 'Line', kind: 'space', capacity: 4, out: [] },
+        { id: 'balance', name: 'Balance', kind: 'balance', capacity: 1, out: [] },
+      ],
+    });
+    const begun = solvePlan(room, { seed: 1, rounds: 20 });
+    expect(checkPlan(room, begun)).toEqual([]);
+    // The second is weighed once the first has left the balance, and hangs beside it.
+    expect(begun.placed.map((p) => p.startMin)).toEqual([480, 490]);
+    const narrow = { ...room, resources: room.resources.map((r) => ({ ...r, capacity: r.id === 'line' ? 3 : 1 })) };
+    expect(checkPlan(narrow, begun)).toMatchObject([{ code: 'capacity', resourceId: 'line', atMin: 490 }]);
+    expect(checkPlan(narrow, solvePlan(narrow, { seed: 1, rounds: 20 }))).toEqual([]);
+    const atOnce = { ...begun, placed: begun.placed.map((p) => ({ ...p, startMin: 480, aloneFromMin: 490 })) };
+    expect(checkPlan(room, atOnce).map((b) => b.code)).toContain('capacity');
   });
   it('sees two steps on one burner, two touches of one hand, and a pot let go too soon', () => {
     const [x, y] = all.filter((s) => s.needs.length > 0);

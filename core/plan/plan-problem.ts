@@ -41,11 +41,19 @@ export interface PlanOption {
   readonly heatWh: number;
 }
 
-/** What a step takes up while it lasts, from its first touch to its last. */
+/** What a step takes up, from its first touch to its last. */
 export interface PlanNeed {
   readonly options: readonly PlanOption[];
   readonly amount: number;
+  /** Only while the hands that begin it are at it: a balance to weigh on. */
+  readonly onlyToBegin?: boolean | undefined;
 }
+
+/** Until when a step that is placed takes up what it needs. */
+export const neededUntil = (
+  need: PlanNeed | undefined,
+  at: { readonly aloneFromMin: number; readonly endMin: number },
+): number => (need?.onlyToBegin === true ? at.aloneFromMin : at.endMin);
 
 /** What a step follows, and how long after it ended. */
 export interface PlanFollows {

@@ -13,6 +13,8 @@ export interface RandomAsked {
   readonly days: number;
   /** All times are multiples of it. */
   readonly gridMin: number;
+  /** There is a line of so many places and one balance, and steps want them. */
+  readonly linePlaces?: number;
 }
 
 /** A studio as one finds them, made up: days with hours and evenings, chains with pots held and fires, dates promised. */
@@ -93,7 +95,7 @@ export function randomProblem(seed: number, asked: RandomAsked): PlanProblem {
     return { id: `lot ${l + 1}`, name: `Lot ${l + 1}`, dueMin, steps, holds };
   };
 
-  return {
+  const problem: PlanProblem = {
     format: 'vestigia-plan-problem',
     version: 1,
     origin: '2026-06-01T00:00:00.000Z',
@@ -114,5 +116,31 @@ export function randomProblem(seed: number, asked: RandomAsked): PlanProblem {
     weights: PLAN_WEIGHTS,
     previous: [],
     previousHolds: [],
+  };
+  return asked.linePlaces === undefined ? problem : withRoom(problem, seed, asked.linePlaces);
+}
+
+/** The same with a line and a balance: some cold steps hang on the one, most that are begun by hand weigh on the other. */
+function withRoom(problem: PlanProblem, seed: number, linePlaces: number): PlanProblem {
+  const chance = new Chance(seed + 1_000_003);
+  const on = (resourceId: string, amount: number, onlyToBegin: boolean): PlanNeed => ({
+    amount,
+    options: [{ resourceId, extraMin: 0, heatWh: 0 }],
+    onlyToBegin,
+  });
+  const wants = (s: PlanStep): PlanNeed[] => [
+    ...(s.overnight && !s.watched && chance.next() < 0.4
+      ? [on('line', 1 + Math.floor(chance.next() * linePlaces), false)]
+      : []),
+    ...(s.beginHandsMin > 0 && chance.next() < 0.7 ? [on('balance', 1, true)] : []),
+  ];
+  return {
+    ...problem,
+    resources: [
+      ...problem.resources,
+      { id: 'line', name: 'Drying line', kind: 'space', capacity: linePlaces, out: [] },
+      { id: 'balance', name: 'Balance', kind: 'balance', capacity: 1, out: [] },
+    ],
+    lots: problem.lots.map((l) => ({ ...l, steps: l.steps.map((s) => ({ ...s, needs: [...s.needs, ...wants(s)] })) })),
   };
 }

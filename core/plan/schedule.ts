@@ -2,6 +2,7 @@ import type { Compiled, CompiledStep, Way } from './compile-problem';
 import type { Evenings, InUse, StepFit } from './step-fit';
 import { isOtherWay, liesElsewhere } from './lot-cost';
 import { EVENING_BEGINS, EVENING_ENDS, fitStep } from './step-fit';
+import { neededUntil } from './plan-problem';
 import { Timeline } from './timeline';
 
 /** What is chosen beside the order in which steps look for a place, step by step. */
@@ -298,7 +299,8 @@ export class Schedule {
       this.book(stands.endBy, stands.aloneToMin, stands.endMin, n);
     }
     stands.way.needs.forEach((thing, i) => {
-      this.resources[thing]?.add(stands.startMin, stands.endMin, s.step.needs[i]?.amount ?? 1, n);
+      const need = s.step.needs[i];
+      this.resources[thing]?.add(stands.startMin, neededUntil(need, stands), need?.amount ?? 1, n);
     });
     s.begins.forEach((h, i) => {
       this.holdOn[h] = stands.way.holds[i];

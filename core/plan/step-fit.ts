@@ -1,4 +1,5 @@
 import type { Compiled, CompiledStep, Way } from './compile-problem';
+import { neededUntil } from './plan-problem';
 import { earliestWithin, liesWithin } from './spans';
 import type { Timeline } from './timeline';
 
@@ -183,10 +184,11 @@ function isSpared(c: Compiled, use: InUse, person: number, { person: other }: Ha
 /** When the first thing it needs, and doesn't get, is free again. A hold wants its thing for as long as it lasts at least. */
 function blockedUntil(c: Compiled, s: CompiledStep, way: Way, use: InUse, fit: StepFit): number | undefined {
   for (let i = 0; i < way.needs.length; i += 1) {
+    const need = s.step.needs[i];
     const until = use.resources[way.needs[i] ?? -1]?.blockedUntil(
       fit.startMin,
-      fit.endMin,
-      s.step.needs[i]?.amount ?? 1,
+      neededUntil(need, fit),
+      need?.amount ?? 1,
     );
     if (until !== undefined) return until;
   }

@@ -52,8 +52,11 @@ export const plannable = (step: PlannedStep): PlannableStep => ({
   title: step.title,
   times: stepTimes(step),
   vesselIds: [...new Set(step.baths.map((b) => b.vesselId))],
+  weighs: step.weighings.length > 0,
   liquor: step.liquor,
   after: step.after,
   wait: step.wait,
   hazards: step.cautions.flatMap((c) => (c.code === 'hazard' ? [c.hazard] : [])),
+  beginFromOn: null,
+  beginByOn: null,
 });

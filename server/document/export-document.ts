@@ -140,6 +140,7 @@ async function readHead(db: Db, now: Date): Promise<Partial<StudioDocument>> {
     colourways: (await all(schema.colourways, schema.colourways.name)).map((c) => clean(c)),
     swatches: swatches.map((s) => ({ ...clean(s), takenOutAt: s.takenOutAt === null ? null : iso(s.takenOutAt) })),
     houseTimes: (await all(schema.houseTimes, schema.houseTimes.only))[0]?.times ?? null,
+    arrivals: (await all(schema.arrivals, schema.arrivals.materialId)).map((a) => clean(a)),
     lotsWanted: (await all(schema.lotsWanted, schema.lotsWanted.lotId)).map((w) => clean(w)),
     customers: (await all(schema.customers, schema.customers.number)).map((c) => ({
       ...clean(c),

@@ -223,6 +223,7 @@ async function insertAll(
     await tx.execute(sql`SELECT setval(pg_get_serial_sequence('tags', 'seq'), (SELECT max(seq) FROM tags))`);
   if (d.houseTimes) await insert(schema.houseTimes, [{ times: d.houseTimes }]);
   await insert(schema.lotsWanted, d.lotsWanted);
+  await insert(schema.arrivals, d.arrivals);
   await insert(schema.plans, d.plans);
   await insert(schema.customers, d.customers);
   await insert(schema.orders, d.orders);

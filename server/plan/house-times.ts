@@ -8,7 +8,8 @@ import { assertFresh } from '../http/versioned';
 /** When the house is open, who works when, what works; as at first where nobody said anything. */
 export async function readHouseTimes(db: Db): Promise<HouseTimesEdit> {
   const [row] = await db.select().from(houseTimes);
-  return row ? { ...row.times, version: row.version } : { ...asAtFirst(), version: 1 };
+  // What was kept before there were pots and room in it lacks them.
+  return row ? { ...asAtFirst(), ...row.times, version: row.version } : { ...asAtFirst(), version: 1 };
 }
 
 /** Keeps them whole; refused where somebody else changed them meanwhile. */
@@ -28,4 +29,6 @@ const asAtFirst = (): HouseTimesView => ({
   closed: [],
   people: [],
   heat: [],
+  pots: [],
+  room: TIMES_AT_FIRST.room,
 });

@@ -1,22 +1,23 @@
 import type { PlanFactsView } from '@vestigia/contract';
-import type { Hindcast, LearntTimes, LotsTook, StepTook } from '@vestigia/core';
-import { completePlan, foldRun, hindcast, learnTimes, lotsTook, plannable, stepsTook } from '@vestigia/core';
-import { and, desc, eq, inArray, isNull } from 'drizzle-orm';
+import type { DoneByPlan, Hindcast, LearntTimes, LotsTook, PlansKept, StepRecord, StepTook } from '@vestigia/core';
+import { completePlan, foldRun, hindcast, learnTimes, lotsTook, plannable, plansKept, stepsTook } from '@vestigia/core';
+import { and, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { lotProgress, lots, recipeVersions } from '../db/schema';
+import { lotProgress, lots, plans, recipeVersions } from '../db/schema';
 import { readPartsOfLots } from '../lots/lot-parts';
 
 /** What earlier lots say of the times of the next. */
 export interface Learnt {
   readonly times: LearntTimes;
   readonly took: LotsTook | null;
+  readonly kept: PlansKept | null;
 }
 
 /** The newest lots that are done; older ones were dyed by other habits. */
 const MOST_LOTS = 40;
 
 /** Learnt once from the same lots and hours: it is a matter of what stands in the record alone. */
-const known: { key: string; learnt: Learnt } = { key: '', learnt: { times: new Map(), took: null } };
+const known: { key: string; learnt: Learnt } = { key: '', learnt: { times: new Map(), took: null, kept: null } };
 
 /** Learns from the newest lots that are done and whose times were written down as they went. */
 export async function readLearnt(
@@ -50,7 +51,7 @@ export async function readLearnt(
 }
 
 async function learn(db: Db, house: Parameters<typeof readLearnt>[1], lotIds: readonly string[]): Promise<Learnt> {
-  if (lotIds.length === 0) return { times: new Map(), took: null };
+  if (lotIds.length === 0) return { times: new Map(), took: null, kept: null };
   const rows = await db
     .select({ id: lots.id, plan: lots.plan, recipeId: recipeVersions.recipeId })
     .from(lots)
@@ -65,7 +66,26 @@ async function learn(db: Db, house: Parameters<typeof readLearnt>[1], lotIds: re
   const took: StepTook[] = told.flatMap((l) => stepsTook(l.recipeId, l.steps, l.records));
   const hindcasts: Hindcast[] = told.flatMap(
     ({ id, steps, records }) =>
-      hindcast(house, { id, tag: '', wantedOn: null, steps: steps.map(plannable), records }) ?? [],
+      hindcast(house, { id, tag: '', pieces: 0, wantedOn: null, steps: steps.map(plannable), records }) ?? [],
   );
-  return { times: learnTimes(took), took: lotsTook(hindcasts) };
+  const byPlan: DoneByPlan[] = [];
+  for (const { id, records } of told) byPlan.push(...(await doneByPlan(db, id, records)));
+  return { times: learnTimes(took), took: lotsTook(hindcasts), kept: plansKept(byPlan) };
+}
+
+/** When the plan that was gone by as a lot was begun said it would be done, and when it was. */
+async function doneByPlan(db: Db, lotId: string, records: readonly StepRecord[]): Promise<DoneByPlan[]> {
+  const startedAt = records.flatMap((r) => r.startedAt ?? []).sort()[0];
+  const doneAt = records
+    .flatMap((r) => r.finishedAt ?? [])
+    .sort()
+    .at(-1);
+  if (startedAt === undefined || doneAt === undefined) return [];
+  const [row] = (
+    await db.execute<{ saidAt: string | null }>(sql`SELECT max(e ->> 'endAt') AS "saidAt"
+      FROM (SELECT ${plans.plan} AS plan FROM ${plans} WHERE ${plans.at} <= ${startedAt} ORDER BY ${plans.seq} DESC LIMIT 1) p,
+        jsonb_array_elements(p.plan -> 'places') e
+      WHERE e ->> 'lotId' = ${lotId}`)
+  ).rows;
+  return row?.saidAt ? [{ saidAt: row.saidAt, doneAt }] : [];
 }

@@ -33,7 +33,8 @@ import { readPromisedLots } from '../orders/read-orders';
 import { lotTag } from '../shared/lot-tag';
 import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
-import { studioZone } from '../studio/studio-store';
+import { studioToday, studioZone } from '../studio/studio-store';
+import { readStockAhead } from './arrivals';
 import { veilFor } from '../studio/veil';
 import { readHouseTimes } from './house-times';
 import { readLearnt } from './learnt';
@@ -48,6 +49,7 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
     .select({
       id: lots.id,
       number: lots.number,
+      pieces: lots.pieces,
       plan: lots.plan,
       colourway: colourways.name,
       ownMaster: lots.master,
@@ -89,33 +91,56 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
       .orderBy(asc(heatSources.name)),
   };
   const learnt = await readLearnt(db, house);
+  const told = open.map((lot, i) => {
+    const plan = completePlan(lot.plan);
+    const records = foldRun(runs[i]?.entries ?? [], plan.steps.length);
+    return {
+      lot,
+      plan,
+      records,
+      tag: lotTag(lot.number),
+      isBegun: (index: number): boolean => {
+        const record = records[index];
+        return record?.startedAt !== undefined || record?.skippedReason !== undefined;
+      },
+      isKept: veil?.lotIds.has(lot.id) === true,
+    };
+  });
+  const kept = veil ? await recipesOf(db, [...veil.versionIds]) : [];
+  const isKeptKey = (key: string): boolean => kept.some((recipeId) => key.startsWith(recipeId));
+  const stock = await readStockAhead(db, await studioToday(db, now), told);
   return {
     ...house,
     took: learnt.took,
-    lots: open.map((lot, i) => {
-      const { steps } = completePlan(lot.plan);
-      const isKept = veil?.lotIds.has(lot.id) === true;
+    kept: learnt.kept,
+    learnt: [...learnt.times].flatMap(([key, time]) => (isKeptKey(key) ? [] : [{ key, ...time }])),
+    awaited: stock.awaited,
+    lots: told.map((own) => {
+      const { lot, plan, records } = own;
       const shown = (step: PlannableStep): PlannableStep =>
-        isKept ? { ...step, title: step.kind === 'fibre' ? step.title : STEP_KIND_LABELS[step.kind] } : step;
+        own.isKept ? { ...step, title: step.kind === 'fibre' ? step.title : STEP_KIND_LABELS[step.kind] } : step;
       return {
         id: lot.id,
-        tag: lotTag(lot.number),
+        tag: own.tag,
+        pieces: lot.pieces,
         colourway: lot.colourway,
         lab: lot.result ?? lot.ownMaster ?? lot.master,
         ...promiseOf(lot.wantedOn, promised.get(lot.id)),
-        steps: steps.map((s) => {
+        steps: plan.steps.map((s) => {
           const known = learnt.times.get(learntKey(lot.recipeId, s));
           const { vesselIds, after, hazards, times, ...step } = shown(plannable(s));
           return {
             ...step,
             times: withLearnt(times, known),
             learntOf: known?.lots ?? null,
+            beginFromOn: stock.beginFromOn(own, s.index),
+            beginByOn: stock.beginByOn(own, s.index),
             vesselIds: [...vesselIds],
             after: [...after],
             hazards: [...hazards],
           };
         }),
-        records: foldRun(runs[i]?.entries ?? [], steps.length).map(({ startedAt, finishedAt, skippedReason }) => ({
+        records: records.map(({ startedAt, finishedAt, skippedReason }) => ({
           ...(startedAt === undefined ? {} : { startedAt }),
           ...(finishedAt === undefined ? {} : { finishedAt }),
           ...(skippedReason === undefined ? {} : { skippedReason }),
@@ -124,6 +149,14 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
     }),
     accepted: await readAccepted(db),
   };
+}
+
+async function recipesOf(db: Db, versionIds: readonly string[]): Promise<string[]> {
+  const rows = await db
+    .selectDistinct({ recipeId: recipeVersions.recipeId })
+    .from(recipeVersions)
+    .where(inArray(recipeVersions.id, [...versionIds]));
+  return rows.map((r) => r.recipeId);
 }
 
 /** A lot is wanted by the earlier of two days: what somebody said of it, and what an order says. */

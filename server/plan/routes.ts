@@ -2,6 +2,7 @@ import { api } from '@vestigia/contract';
 import type { FileReply, Routes } from '../http/routes';
 import { calendarByKey, calendarOf, hasCalendarKey, newCalendarKey, revokeCalendarKey } from './calendar-feed';
 import { editHouseTimes, readHouseTimes } from './house-times';
+import { awaitMaterial } from './arrivals';
 import { acceptPlan, readPlanFacts } from './plan-store';
 import { wantLot } from './wanted';
 
@@ -26,6 +27,10 @@ export function planRoutes(routes: Routes): void {
   routes.writes(api.endCalendarAddress, [], async ({ db, person }) => {
     await revokeCalendarKey(db, person.id);
     return { has: false, key: null };
+  });
+  routes.writes(api.awaitMaterial, ['plan'], async ({ db, id, body, now, person }) => {
+    await awaitMaterial(db, id, body.arrivesOn, { now, byId: person.id });
+    return { ok: true as const };
   });
   routes.writes(api.wantLot, ['plan', 'lots'], async ({ db, id, body, now, person }) => {
     await wantLot(db, id, body.wantedOn, { now, byId: person.id });

@@ -1,7 +1,7 @@
 import { performance } from 'node:perf_hooks';
 import { setImmediate } from 'node:timers/promises';
 import { monthName } from '@vestigia/core';
-import type { Forecast, ForecastRow, Material, MaterialPage } from '@vestigia/contract';
+import type { Forecast, ForecastRow, Material, MaterialFacts, MaterialPage } from '@vestigia/contract';
 import type { Figure, UseRate } from '@vestigia/core';
 import {
   addDays,
@@ -33,6 +33,10 @@ const GOING_OFF_DAYS = 60;
 const PICTURE_DAYS = 365;
 const WEEK_S = 604_800;
 export const SMALLEST_UNIT = { weight: 'mg', volume: 'µl', pieces: 'pieces' } as const;
+
+/** So long one usually waits for a material. */
+export const usualLeadDays = (facts: Pick<MaterialFacts, 'leadTimeDays'>): number =>
+  facts.leadTimeDays ?? USUAL_LEAD_DAYS;
 
 interface Use {
   readonly materialId: string;
@@ -108,7 +112,7 @@ function look(material: Material, use: Use | undefined, today: string): Forecast
   const rate = rateFrom(use);
   const { facts, measure } = material;
   const unit = SMALLEST_UNIT[measure];
-  const leadTimeDays = facts.leadTimeDays ?? USUAL_LEAD_DAYS;
+  const leadTimeDays = usualLeadDays(facts);
   const onHand = use?.onHand ?? 0;
   const reserved = use?.reserved ?? 0;
   const free = onHand - reserved;

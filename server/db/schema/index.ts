@@ -27,4 +27,4 @@ export { containers, cautionsPutAway, probeLogs, tags } from './bench';
 export { attachments, stockBalances, conversions, liquorEntries, movements, pickings, reservations } from './ledger';
 export { swatches, fastnessReadings, fastnessTests, patchCards } from './judge';
 export { customers, goods, orderLineLots, orderLines, orders } from './orders';
-export { houseTimes, lotsWanted, plans } from './plan';
+export { arrivals, houseTimes, lotsWanted, plans } from './plan';

@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import { boolean, check, date, integer, jsonb, pgTable, uuid } from 'drizzle-orm/pg-core';
 import { instant, seq } from './columns';
 import { lots } from './lots';
+import { materials } from './materials';
 import { people } from './people';
 
 /** When the house is open, who works when, what works. */
@@ -33,6 +34,18 @@ export const lotsWanted = pgTable('lots_wanted', {
     .primaryKey()
     .references(() => lots.id),
   wantedOn: date('wanted_on', { mode: 'string' }).notNull(),
+  at: instant('at').notNull(),
+  byId: uuid('by_id')
+    .notNull()
+    .references(() => people.id),
+});
+
+/** The day what is short of a material is to be there. */
+export const arrivals = pgTable('arrivals', {
+  materialId: uuid('material_id')
+    .primaryKey()
+    .references(() => materials.id),
+  arrivesOn: date('arrives_on', { mode: 'string' }).notNull(),
   at: instant('at').notNull(),
   byId: uuid('by_id')
     .notNull()

@@ -1,4 +1,4 @@
-import type { HelpTried, PlanFacts, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
+import type { HelpTried, LateLot, PlanFacts, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
 import { planHouse, whatWouldMakeIt } from '@vestigia/core';
 
 /** What is to be planned, from which moment, and where somebody wants steps. */
@@ -11,8 +11,7 @@ export interface PlanAsk {
 /** Which lot is late, in which problem. */
 export interface HelpAsk {
   readonly problem: PlanProblem;
-  readonly lateLotId: string;
-  readonly lateMin: number;
+  readonly late: LateLot;
 }
 /** What would let it be done by its day. */
 export interface HelpTold {
@@ -33,8 +32,8 @@ const MOST_MS = 15_000;
 const ROUNDS_A_HELP = 60;
 
 addEventListener('message', ({ data }: MessageEvent<PlanAsk | HelpAsk>) => {
-  if ('lateLotId' in data) {
-    const helps = whatWouldMakeIt(data.problem, data.lateLotId, data.lateMin, { seed: SEED, rounds: ROUNDS_A_HELP });
+  if ('late' in data) {
+    const helps = whatWouldMakeIt(data.problem, data.late, { seed: SEED, rounds: ROUNDS_A_HELP });
     postMessage({ helps } satisfies HelpTold);
     return;
   }

@@ -1,7 +1,7 @@
 import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import type { PlanFactsView, Proposal } from '@vestigia/contract';
 import type { PlannableLot, PlannedHouse } from '@vestigia/core';
-import { fourInFiveBy, ofPlanStep, planClock, planOrigin, plannable } from '@vestigia/core';
+import { fourInFiveBy, learntKey, ofPlanStep, planClock, planOrigin, plannable, withLearnt } from '@vestigia/core';
 import { forkJoin } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -106,12 +106,17 @@ export class HowSoon {
     );
   }
 
-  private work(facts: PlanFactsView, { plan }: Proposal): void {
+  private work(facts: PlanFactsView, { plan, recipe }: Proposal): void {
+    const learnt = new Map(facts.learnt.map((t) => [t.key, t]));
     const supposed: PlannableLot = {
       id: SUPPOSED,
       tag: '',
+      pieces: plan.pieces,
       wantedOn: null,
-      steps: plan.steps.map(plannable),
+      steps: plan.steps.map((s) => {
+        const own = plannable(s);
+        return { ...own, times: withLearnt(own.times, learnt.get(learntKey(recipe.id, s))) };
+      }),
       records: plan.steps.map(() => ({})),
     };
     this.before.set(this.maker.found());

@@ -39,6 +39,13 @@ export class PlanPicture {
   readonly selected = input<string | undefined>();
   readonly chosen = output<string>();
   readonly moved = output<{ stepId: string; toMs: number }>();
+  /** The lot whose step is chosen: its other steps are told from the rest. */
+  protected readonly chosenTag = computed(
+    () =>
+      this.rows()
+        .flatMap((r) => r.blocks)
+        .find((b) => b.stepId === this.selected())?.lotTag,
+  );
   private drag: { readonly x: number; readonly stepId: string; readonly fromMs: number } | undefined;
 
   protected readonly says = {
@@ -80,7 +87,14 @@ export class PlanPicture {
     const isIn = (b: { fromMs: number; toMs: number }): boolean => b.toMs > fromMs && b.fromMs < toMs;
     return this.rows().map((row) => {
       const blocks = row.blocks.filter(isIn);
-      return { row, blocks: this.stacked(blocks), held: row.held.filter(isIn), lanes: this.lanes(blocks) };
+      return {
+        row,
+        blocks: this.stacked(blocks),
+        held: row.held.filter(isIn),
+        was: row.was.filter(isIn),
+        thread: row.thread && isIn(row.thread) ? row.thread : undefined,
+        lanes: this.lanes(blocks),
+      };
     });
   });
 

@@ -12,11 +12,14 @@ const step = (index: number, over: object = {}) => ({
   title: ['Mordant', 'Dye', 'Rinse'][index] ?? '',
   times,
   vesselIds: index < 2 ? [KETTLE ?? ''] : [],
+  weighs: false,
   liquor: index < 2 ? 'one' : '',
   after: index === 0 ? [] : [index - 1],
   wait: null,
   hazards: [],
   learntOf: null,
+  beginFromOn: null,
+  beginByOn: null,
   ...over,
 });
 const rinse = { beginHandsMin: 0, aloneMin: 20, aloneMaxMin: 20, endHandsMin: 0, watched: true, isHot: false };
@@ -29,6 +32,8 @@ const facts: PlanFactsView = {
     closed: [],
     people: [],
     heat: [],
+    pots: [],
+    room: { dryingPieces: null, coldPots: null, balances: null },
   },
   people: [
     { id: WENNA ?? '', name: 'Wenna' },
@@ -40,6 +45,7 @@ const facts: PlanFactsView = {
     {
       id: LOT ?? '',
       tag: 'Lot 1',
+      pieces: 4,
       colourway: 'Marram',
       lab: null,
       wantedOn: null,
@@ -49,6 +55,9 @@ const facts: PlanFactsView = {
     },
   ],
   took: null,
+  awaited: [],
+  learnt: [],
+  kept: null,
   accepted: null,
 };
 const found = planHouse(facts, { seed: 1, rounds: 50 });

@@ -1,6 +1,6 @@
 import type { PlanFactsView } from '@vestigia/contract';
-import type { PlacedStep, PlanStep, PlannedHouse } from '@vestigia/core';
-import { handsAt, planClock, planStepId } from '@vestigia/core';
+import type { KeptPlace, PlacedStep, PlanStep, PlannedHouse } from '@vestigia/core';
+import { handsAt, movedSteps, planClock, planStepId } from '@vestigia/core';
 
 /** By what the plan is laid out. */
 export const PLAN_VIEWS = ['lot', 'vessel', 'person'] as const;
@@ -29,6 +29,16 @@ export interface PlanRow {
   readonly blocks: readonly PlanBlock[];
   /** What it is held over: a pot between its filling and its emptying. */
   readonly held: readonly { readonly lotTag: string; readonly fromMs: number; readonly toMs: number }[];
+  /** A lot’s thread, from the first of its steps in the row to the last. */
+  readonly thread?: PlanStretch & { readonly lotTag: string };
+  /** Where the accepted plan has what lies elsewhere in this one. */
+  readonly was: readonly PlanStretch[];
+}
+
+/** From a moment up to another, epoch ms. */
+export interface PlanStretch {
+  readonly fromMs: number;
+  readonly toMs: number;
 }
 
 /** A touch of somebody’s hands, as a day’s list has it. */
@@ -81,15 +91,23 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
       .map((h) => ({ fromMs: ms(h.from), toMs: ms(h.to) })),
     isFact: step.fixed !== null,
   });
+  const left = leftPlaces(found, facts);
   if (view === 'lot')
-    return facts.lots.map((lot) => ({
-      id: lot.id,
-      name: lot.tag,
-      note: lot.colourway,
-      lotId: lot.id,
-      blocks: all.filter((p) => p.lotId === lot.id && !isLongOver(p)).map((p) => block(p)),
-      held: [],
-    }));
+    return facts.lots.map((lot) => {
+      const blocks = all.filter((p) => p.lotId === lot.id && !isLongOver(p)).map((p) => block(p));
+      const fromMs = Math.min(...blocks.map((b) => b.fromMs));
+      const toMs = Math.max(...blocks.map((b) => b.toMs));
+      return {
+        id: lot.id,
+        name: lot.tag,
+        note: lot.colourway,
+        lotId: lot.id,
+        blocks,
+        held: [],
+        ...(blocks.length > 0 ? { thread: { lotTag: lot.tag, fromMs, toMs } } : {}),
+        was: left.filter((p) => p.lotId === lot.id).map((p) => stretch(p.startAt, p.endAt)),
+      };
+    });
   if (view === 'person')
     return facts.people.map(({ id, name }) => ({
       id,
@@ -108,9 +126,17 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
           }));
         }),
       held: [],
+      was: left.flatMap((p) => [
+        ...(p.beginBy === id ? [stretch(p.startAt, p.aloneFromAt)] : []),
+        ...(p.endBy === id ? [stretch(p.aloneToAt, p.endAt)] : []),
+      ]),
     }));
+  const usesPot = (lotId: string, stepId: string, vesselId: string): boolean =>
+    facts.lots
+      .find((l) => l.id === lotId)
+      ?.steps.some((s) => planStepId(lotId, s.index) === stepId && s.vesselIds.includes(vesselId)) === true;
   const holds = new Map(found.problem.lots.flatMap((l) => l.holds.map((h) => [h.id, { hold: h, lot: l }] as const)));
-  return [...facts.vessels, ...facts.heatSources].map(({ id, name }) => ({
+  return found.problem.resources.map(({ id, name }) => ({
     id,
     name,
     note: '',
@@ -118,16 +144,21 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
       .filter((h) => h.resourceId === id)
       .map((h) => ({ lotTag: holds.get(h.holdId)?.lot.name ?? '', fromMs: ms(h.fromMin), toMs: ms(h.toMin) })),
     blocks: all
-      .filter(
-        (p) =>
-          !isLongOver(p) &&
-          (p.place.resourceIds.includes(id) ||
-            facts.lots
-              .find((l) => l.id === p.lotId)
-              ?.steps.some((s) => planStepId(p.lotId, s.index) === p.step.id && s.vesselIds.includes(id)) === true),
-      )
+      .filter((p) => !isLongOver(p) && (p.place.resourceIds.includes(id) || usesPot(p.lotId, p.step.id, id)))
       .map((p) => block(p)),
+    was: left
+      .filter((p) => p.resourceIds.includes(id) || usesPot(p.lotId, planStepId(p.lotId, p.stepIndex), id))
+      .map((p) => stretch(p.startAt, p.endAt)),
   }));
+}
+
+const stretch = (from: string, to: string): PlanStretch => ({ fromMs: Date.parse(from), toMs: Date.parse(to) });
+
+/** Places of the accepted plan that this one leaves. */
+function leftPlaces(found: PlannedHouse, { accepted }: PlanFactsView): readonly KeptPlace[] {
+  if (!accepted) return [];
+  const moved = new Set(movedSteps(accepted, found).map((m) => m.stepId));
+  return accepted.places.filter((p) => moved.has(planStepId(p.lotId, p.stepIndex)));
 }
 
 /** What is done has been told elsewhere. */

@@ -23,11 +23,12 @@ import {
   sayMinutes,
   sayPlanFault,
   sayPlanHelp,
+  sayPlansKept,
   sayWeek,
   screenColour,
   whyNotAt,
 } from '@vestigia/core';
-import type { HelpTried, KeptPlace, PlanProblem, WantedPlace } from '@vestigia/core';
+import type { HelpTried, KeptPlace, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -44,9 +45,10 @@ import { LotPromise } from './lot-promise';
 import { PlanCalendar } from './plan-calendar';
 import { PlanMaker } from '../../services/plan-maker';
 import { PlanPicture } from './plan-picture';
-import type { PlanView } from './plan-rows';
+import type { Placed, PlanView } from './plan-rows';
 import { PLAN_VIEWS, placedOf, planRows, touchesOf } from './plan-rows';
 import { StepPlace } from './step-place';
+import { StockAwaited } from './stock-awaited';
 
 const DAY_MS = 86_400_000;
 const MINUTE = 60_000;
@@ -62,6 +64,7 @@ const SPANS_DAYS = [2, 7, 14] as const;
     ActBar,
     DayByDay,
     LotPromise,
+    StockAwaited,
     May,
     PlanCalendar,
     PlanPicture,
@@ -80,7 +83,7 @@ export class PlanPage {
   private readonly api = inject(ApiClient);
   private readonly calendar = inject(StudioCalendar);
   protected readonly maker = inject(PlanMaker);
-  protected readonly page = liveQuery(['lots', 'studio', 'plan'], () => this.api.get('/api/plan'));
+  protected readonly page = liveQuery(['lots', 'studio', 'stores', 'orders', 'plan'], () => this.api.get('/api/plan'));
   protected readonly accepting = pageAction();
 
   protected readonly views = PLAN_VIEWS;
@@ -250,11 +253,14 @@ export class PlanPage {
     const kept = lockedIn(this.page.value()?.accepted?.places ?? []);
     return kept.size !== this.locked().size || [...kept.keys()].some((id) => !this.locked().has(id));
   });
-  protected readonly tooLate = computed(() => {
+  protected readonly tooLate = computed(() => this.named((found) => found.tooLate));
+  protected readonly spoiled = computed(() => this.named((found) => found.spoiled));
+
+  private named(which: (found: PlannedHouse) => readonly string[]): Placed[] {
     const found = this.maker.found();
-    const late = new Set(found?.tooLate ?? []);
-    return found ? placedOf(found).filter((p) => late.has(p.step.id)) : [];
-  });
+    const ids = new Set(found ? which(found) : []);
+    return found ? placedOf(found).filter((p) => ids.has(p.step.id)) : [];
+  }
   protected readonly lastDoneAt = computed(() =>
     this.ready()
       .flatMap((r) => r.doneAt ?? [])
@@ -344,6 +350,7 @@ export class PlanPage {
 
   protected readonly minutes = sayMinutes;
   protected readonly sayHelp = sayPlanHelp;
+  protected readonly sayKept = sayPlansKept;
   protected readonly isAsking = signal(false);
   /** What would let a late lot be done by its day. */
   protected readonly helps = signal<{ lotId: string; helps: readonly HelpTried[] } | undefined>(undefined);
@@ -353,9 +360,14 @@ export class PlanPage {
     if (!found) return;
     this.isAsking.set(true);
     void this.maker
-      .help({ problem: found.problem, lateLotId: lotId, lateMin })
+      .help({ problem: found.problem, late: { lotId, lateMin, hotMordantIds: this.hotMordantsOf(lotId) } })
       .then((helps) => this.helps.set({ lotId, helps }))
       .finally(() => this.isAsking.set(false));
+  }
+
+  private hotMordantsOf(lotId: string): string[] {
+    const steps = this.page.value()?.lots.find((l) => l.id === lotId)?.steps ?? [];
+    return steps.filter((s) => s.kind === 'mordant' && s.times.isHot).map((s) => planStepId(lotId, s.index));
   }
 
   private sayStuck(problem: PlanProblem, stepId: string): string {

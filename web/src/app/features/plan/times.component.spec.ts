@@ -17,6 +17,10 @@ const STUDIO = {
     { id: 'g', name: 'Guest', role: 'guest' },
   ],
   heatSources: [{ id: 'r', name: 'Gas ring' }],
+  vessels: [
+    { id: 'k', name: 'Kettle' },
+    { id: 'p', name: 'Pan' },
+  ],
 };
 
 describe('hours, days off and burners', () => {
@@ -99,6 +103,20 @@ describe('hours, days off and burners', () => {
     await fixture.whenStable();
     const [, body] = api.put.mock.calls[0] as [string, { people: { leaves: string[] }[] }];
     expect(body.people[0]?.leaves).toEqual(['caustic']);
+  });
+
+  it('say which pots are out of order, and what there is room for', async () => {
+    await write('pot1', '24 Dec 2026');
+    await write('dryingPieces', '40');
+    act().click();
+    await fixture.whenStable();
+    expect(api.put).toHaveBeenCalledWith(
+      '/api/plan/times',
+      expect.objectContaining({
+        pots: [{ vesselId: 'p', outUntil: '2026-12-24' }],
+        room: { dryingPieces: 40, coldPots: null, balances: null },
+      }),
+    );
   });
 
   it('keep what is being written when there is news of the plan', async () => {

@@ -8,6 +8,7 @@ import type { HouseTimesEdit, SignedIn } from '@vestigia/contract';
 import {
   HAZARD_LABELS,
   HAZARDS,
+  TIMES_AT_FIRST,
   explainClock,
   explainWeek,
   readClock,
@@ -16,7 +17,7 @@ import {
   sayClosedFault,
   sayWeek,
 } from '@vestigia/core';
-import type { Hazard } from '@vestigia/core';
+import type { Hazard, HouseRoom } from '@vestigia/core';
 import { forkJoin, map } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -53,6 +54,15 @@ interface HeatDraft {
   readonly potsAtOnce: number | null;
   readonly outUntil: string;
 }
+
+interface PotDraft {
+  readonly vesselId: string;
+  readonly name: string;
+  readonly outUntil: string;
+}
+
+/** What there may be too little room for, and what each is called. */
+const ROOM = ['dryingPieces', 'coldPots', 'balances'] as const;
 
 /** When the house is open, who works when and leaves what to others, which burners work: what the plan goes by. */
 @Component({
@@ -93,6 +103,14 @@ export class PlanTimesPage {
   protected readonly closed = signal<readonly AwayDraft[]>([]);
   protected readonly people = signal<readonly PersonDraft[]>([]);
   protected readonly heat = signal<readonly HeatDraft[]>([]);
+  protected readonly pots = signal<readonly PotDraft[]>([]);
+  protected readonly room = signal<HouseRoom>(TIMES_AT_FIRST.room);
+  protected readonly roomKinds = ROOM;
+  protected readonly roomLabels: Readonly<Record<(typeof ROOM)[number], string>> = {
+    dryingPieces: $localize`Pieces on the drying line at once`,
+    coldPots: $localize`Pots that can stand cold at once`,
+    balances: $localize`Balances`,
+  };
 
   /** What the form stands on: it doesn't follow others while somebody writes. */
   protected readonly opened = openedOn(() => this.page.value(), {
@@ -120,6 +138,10 @@ export class PlanTimesPage {
           [own.potsAtOnce, own.outUntil ?? ''].join(' '),
         ]),
       ),
+      ...Object.fromEntries(
+        times.pots.map((own) => [studio.vessels.find((v) => v.id === own.vesselId)?.name ?? '', own.outUntil]),
+      ),
+      ...Object.fromEntries(ROOM.map((kind) => [this.roomLabels[kind], String(times.room[kind] ?? '')])),
     }),
   });
 
@@ -136,6 +158,7 @@ export class PlanTimesPage {
     studio: {
       readonly people: readonly SignedIn[];
       readonly heatSources: readonly { readonly id: string; readonly name: string }[];
+      readonly vessels: readonly { readonly id: string; readonly name: string }[];
     },
   ): void {
     this.week.set(sayWeek(times.week));
@@ -162,6 +185,14 @@ export class PlanTimesPage {
         return { heatSourceId: id, name, potsAtOnce: own?.potsAtOnce ?? 1, outUntil: own?.outUntil ?? '' };
       }),
     );
+    this.pots.set(
+      studio.vessels.map(({ id, name }) => ({
+        vesselId: id,
+        name,
+        outUntil: times.pots.find((p) => p.vesselId === id)?.outUntil ?? '',
+      })),
+    );
+    this.room.set(times.room);
   }
 
   protected readonly missing = computed(() => {
@@ -225,6 +256,16 @@ export class PlanTimesPage {
     this.heat.update((all) => all.map((h, i) => (i === at ? { ...h, ...change } : h)));
   }
 
+  protected pot(at: number, outUntil: string): void {
+    this.opened.touch();
+    this.pots.update((all) => all.map((p, i) => (i === at ? { ...p, outUntil } : p)));
+  }
+
+  protected setRoom(kind: (typeof ROOM)[number], value: number | null): void {
+    this.opened.touch();
+    this.room.update((room) => ({ ...room, [kind]: value }));
+  }
+
   protected changeAway(all: readonly AwayDraft[], at: number, change: Partial<AwayDraft>): readonly AwayDraft[] {
     return all.map((a, i) => (i === at ? { ...a, ...change } : a));
   }
@@ -257,6 +298,8 @@ export class PlanTimesPage {
         potsAtOnce: h.potsAtOnce ?? 1,
         outUntil: h.outUntil === '' ? null : h.outUntil,
       })),
+      pots: this.pots().flatMap(({ vesselId, outUntil }) => (outUntil === '' ? [] : [{ vesselId, outUntil }])),
+      room: { ...this.room() },
     };
     this.keeping.run(this.api.put('/api/plan/times', body), () => {
       this.opened.take();

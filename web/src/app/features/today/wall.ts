@@ -1,5 +1,6 @@
 import { ChangeDetectionStrategy, Component, DestroyRef, computed, inject } from '@angular/core';
 import { RouterLink } from '@angular/router';
+import { sayTouch } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { LiveChanges, liveQuery } from '../../api/live-query';
 import { Session } from '../../api/session';
@@ -11,6 +12,8 @@ import { inOrderOfMoment, sayNext, wantedAtMs } from './next-of-lot';
 
 /** So many lots are read across a room; what is further off waits. */
 const SHOWN = 5;
+/** So many touches by the plan stand below them. */
+const TOUCHES_SHOWN = 4;
 
 /** Today on a wall: what is in the pots and what is wanted next, large enough to read from across the room. */
 @Component({
@@ -35,6 +38,15 @@ const SHOWN = 5;
       </section>
     } @empty {
       <p i18n class="left">Nothing is in the pots.</p>
+    }
+    @if (ahead().length > 0) {
+      <ul class="ahead" [attr.aria-label]="says.byPlan">
+        @for (t of ahead(); track t.lotId + t.stepIndex + t.kind) {
+          <li>
+            <strong>{{ t.at }}</strong> {{ t.who }} <span class="soft">{{ t.said }}, {{ t.lotTag }}</span>
+          </li>
+        }
+      </ul>
     }
     @if (also()) {
       <p class="also">{{ also() }}</p>
@@ -63,9 +75,15 @@ const SHOWN = 5;
       border-bottom: 4px solid var(--ink);
     }
     h1,
-    .also {
+    .also,
+    .ahead {
       font-size: max(1.25rem, 3vh);
       margin: 0;
+    }
+    .ahead {
+      list-style: none;
+      padding: 1vh 0 0 1.5vw;
+      border-top: 1px solid var(--line-strong);
     }
     .clock {
       font-size: max(2rem, 7vh);
@@ -133,7 +151,9 @@ export class WallPage {
   private readonly calendar = inject(StudioCalendar);
   protected readonly changes = inject(LiveChanges);
   private readonly now = nowMs();
-  protected readonly today = liveQuery(['lots', 'stores', 'studio'], () => this.api.get('/api/today'));
+  protected readonly today = liveQuery(['lots', 'stores', 'studio', 'plan', 'orders'], () =>
+    this.api.get('/api/today'),
+  );
   protected readonly studioName = this.session.studioName;
   protected readonly clock = computed(() => this.calendar.formatClock(new Date(this.now()).toISOString()));
   private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
@@ -142,14 +162,28 @@ export class WallPage {
       .slice(0, SHOWN)
       .map((lot) => ({ lot, said: sayNext(lot, this.now()), isDue: wantedAtMs(lot) <= this.now() })),
   );
+  protected readonly says = { byPlan: $localize`By the plan` };
+  /** What hands are asked for next by the plan, whose they are, and when: tonight’s soaks too. */
+  protected readonly ahead = computed(() =>
+    (this.today.value()?.byPlan ?? []).slice(0, TOUCHES_SHOWN).map((t) => ({
+      ...t,
+      said: sayTouch(t),
+      at: this.isToday(t.startAt) ? this.calendar.formatClock(t.startAt) : this.calendar.formatMoment(t.startAt),
+    })),
+  );
+  private isToday(at: string): boolean {
+    return this.calendar.dayOf(Date.parse(at)) === this.calendar.dayOf(this.now());
+  }
   protected readonly also = computed(() => {
     const t = this.today.value();
     if (!t) return '';
+    const ready = t.orders.filter((o) => o.stands === 'ready');
     const more = this.inOrder().length - SHOWN;
     return [
       more > 0 ? $localize`${more} more in work.` : '',
       t.planned.length > 0 ? $localize`Not begun: ${t.planned.map((l) => l.tag).join(', ')}.` : '',
       t.toJudge.length > 0 ? $localize`To judge: ${t.toJudge.map((l) => l.tag).join(', ')}.` : '',
+      ready.length > 0 ? $localize`To hand over: ${ready.map((o) => $localize`order ${o.number}`).join(', ')}.` : '',
       t.short.length > 0 ? $localize`Short: ${t.short.map((j) => j.tag).join(', ')}.` : '',
     ]
       .filter((w) => w !== '')
