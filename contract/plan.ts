@@ -150,6 +150,8 @@ export const planFacts = z
         lotTags: z.array(z.string()),
         arrivesOn: isoDate,
         isSaid: z.boolean(),
+        /** A bath or liquor of the house, which nobody delivers. */
+        isMadeHere: z.boolean(),
       }),
     ),
     /** What was learnt of the times of recipes’ steps. */

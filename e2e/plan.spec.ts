@@ -54,6 +54,15 @@ describe('what is ahead', () => {
     expect(await isaby.text()).toMatch(/By the plan\s[\s\S]*Isaby Fennimore/);
   });
 
+  it('stands on the wall, with whose hands and when', async () => {
+    await isaby.page.goto(`${demo.server.base}/wall`);
+    await isaby.page.waitForSelector('.ahead li');
+    const ahead = await isaby.page.evaluate(() =>
+      [...document.querySelectorAll<HTMLElement>('.ahead li')].map((li) => li.innerText),
+    );
+    expect(ahead[0]).toMatch(/\d{1,2}:\d{2}.* (Isaby|Wenna|Corin) .*, Lot 8\d$/);
+  });
+
   it('lets a step be moved by keys, the hand staying on it, and shows what moves before anybody goes by it', async () => {
     await isaby.settled('/plan?days=2');
     await isWorkedOut();
@@ -134,9 +143,15 @@ describe('what is ahead', () => {
     await isaby.write('Open', 'Mon-Fri late');
     await isaby.sees('“Mon-Fri late” can’t be read as hours. Write them like: Mon–Fri 8–17, Sat 9–13.');
     await isaby.write('Open', 'Mon-Fri 9-17');
+    await isaby.write('Pieces on the drying line', '12');
+    await isaby.write('Long pan', 'tomorrow');
     await isaby.press('Keep the hours');
     await isaby.sees('Kept.');
     const times = await isaby.ask<HouseTimesEdit>('/api/plan/times');
     expect(times.week.map((day) => day.length)).toEqual([1, 1, 1, 1, 1, 0, 0]);
+    expect([times.room.dryingPieces, times.pots.length]).toEqual([12, 1]);
+    await isaby.settled('/plan?by=vessel');
+    await isWorkedOut();
+    await isaby.sees('Drying line', 'vs-plan-picture');
   });
 });

@@ -90,7 +90,13 @@ export async function propose(db: Db, ask: ReadProposalAsk, now: Date): Promise<
   ];
   const proposal: Proposal = {
     understoodAs: asked.understoodAs,
-    recipe: { id: version.recipeId, versionId: version.id, name: version.recipeName, number: version.number, status: version.status },
+    recipe: {
+      id: version.recipeId,
+      versionId: version.id,
+      name: version.recipeName,
+      number: version.number,
+      status: version.status,
+    },
     plan: plan as Proposal['plan'],
     stockLots,
     factors,

@@ -52,6 +52,7 @@ describe('stock that is to arrive', () => {
         lotTags: ['Lot 2'],
         arrivesOn: '2026-06-15',
         isSaid: false,
+        isMadeHere: false,
       },
     ]);
     expect(new Set(await from(early))).toEqual(new Set([null]));

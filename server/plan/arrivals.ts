@@ -3,7 +3,7 @@ import type { LotPlan } from '@vestigia/core';
 import { eq, gte, inArray, sql } from 'drizzle-orm';
 import type { PlanFactsView } from '@vestigia/contract';
 import type { Db } from '../db/database';
-import { arrivals, materials, stockBalances, stockLots } from '../db/schema';
+import { arrivals, liquorEntries, materials, stockBalances, stockLots } from '../db/schema';
 import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
 import { findMaterial } from '../stores/materials-store';
@@ -52,7 +52,8 @@ export interface StockAhead {
 
 /**
  * What the shelf says of open lots, the earlier lot first: what one is short of and the shelf has no more of is waited
- * for, until the day somebody said or as long as it usually takes; what goes off is weighed by its last good day.
+ * for, until the day somebody said or as long as it usually takes (a bath of the house: not at all, since nobody delivers
+ * it); what goes off is weighed by its last good day.
  */
 export async function readStockAhead(db: Db, today: string, open: readonly OpenLot[]): Promise<StockAhead> {
   const shorts = open.flatMap((lot) => stillShort(lot).map((m) => ({ lot, ...m })));
@@ -62,13 +63,16 @@ export async function readStockAhead(db: Db, today: string, open: readonly OpenL
   const said = new Map(
     (await db.select().from(arrivals).where(gte(arrivals.arrivesOn, today))).map((a) => [a.materialId, a.arrivesOn]),
   );
+  const madeHere = await readMadeHere(db, ids);
   const waits = shorts.filter(({ materialId, short }) => {
     const left = free.get(materialId) ?? 0;
     if (left < short) return true;
     free.set(materialId, left - short);
     return false;
   });
-  const arrivesOn = new Map(rows.map((m) => [m.id, said.get(m.id) ?? addDays(today, usualLeadDays(m.facts))]));
+  const arrivesOn = new Map(
+    rows.map((m) => [m.id, said.get(m.id) ?? (madeHere.has(m.id) ? today : addDays(today, usualLeadDays(m.facts)))]),
+  );
   const goodUntil = await readGoodUntil(db, today, open);
   const ofStep = (lot: OpenLot, stepIndex: number): LotPlan['steps'][number]['weighings'] =>
     lot.isBegun(stepIndex) ? [] : (lot.plan.steps.find((s) => s.index === stepIndex)?.weighings ?? []);
@@ -95,11 +99,23 @@ export async function readStockAhead(db: Db, today: string, open: readonly OpenL
           lotTags: own.map((w) => w.lot.tag),
           arrivesOn: arrivesOn.get(m.id) ?? today,
           isSaid: said.has(m.id),
+          isMadeHere: madeHere.has(m.id),
         };
       })
       .filter((m) => m.missing > 0)
       .sort((a, b) => a.name.localeCompare(b.name)),
   };
+}
+
+/** Of these materials those that are baths and liquors of the house: nobody delivers them. */
+async function readMadeHere(db: Db, ids: readonly string[]): Promise<ReadonlySet<string>> {
+  if (ids.length === 0) return new Set();
+  const rows = await db
+    .selectDistinct({ materialId: stockLots.materialId })
+    .from(liquorEntries)
+    .innerJoin(stockLots, eq(stockLots.id, liquorEntries.stockLotId))
+    .where(inArray(stockLots.materialId, [...ids]));
+  return new Set(rows.map((r) => r.materialId));
 }
 
 /** What a lot is short of and hasn't weighed yet. */

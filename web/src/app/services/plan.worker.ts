@@ -18,7 +18,7 @@ export interface HelpTold {
   readonly helps: readonly HelpTried[];
 }
 
-/** A first plan, and then the best that was found. */
+/** A first plan, each better one, and then the best that was found. */
 export interface PlanTold {
   readonly found: PlannedHouse;
   readonly isLast: boolean;
@@ -30,6 +30,8 @@ const ROUNDS_A_LOT = 300;
 const MOST_MS = 15_000;
 /** Plans looked at for each thing that might help. */
 const ROUNDS_A_HELP = 60;
+/** A better plan is told no oftener: it is drawn for somebody to look at. */
+const LEAST_BETWEEN_MS = 700;
 
 addEventListener('message', ({ data }: MessageEvent<PlanAsk | HelpAsk>) => {
   if ('late' in data) {
@@ -41,7 +43,13 @@ addEventListener('message', ({ data }: MessageEvent<PlanAsk | HelpAsk>) => {
   const began = performance.now();
   const tell = (rounds: number, isLast: boolean): void => {
     const goOn = (): boolean => performance.now() - began < MOST_MS;
-    const found = planHouse(facts, { seed: SEED, rounds, goOn }, { origin, wanted });
+    let toldMs = performance.now();
+    const onBetter = (found: PlannedHouse): void => {
+      if (!isLast || performance.now() - toldMs < LEAST_BETWEEN_MS) return;
+      toldMs = performance.now();
+      postMessage({ found, isLast: false } satisfies PlanTold);
+    };
+    const found = planHouse(facts, { seed: SEED, rounds, goOn }, { origin, wanted, onBetter });
     postMessage({ found, isLast } satisfies PlanTold);
   };
   tell(1, false);

@@ -29,7 +29,13 @@ const round = (value: number): number => Math.round(value * 100) / 100;
     @if (swatches().length > 0) {
       <mat-form-field
         ><mat-label i18n>Swatch of the file</mat-label
-        ><select matNativeControl name="fileSwatch" [ngModel]="chosen()" (ngModelChange)="choose($event)">
+        ><select
+          matNativeControl
+          name="fileSwatch"
+          [ngModelOptions]="alone"
+          [ngModel]="chosen()"
+          (ngModelChange)="choose($event)"
+        >
           @for (s of swatches(); track $index) {
             <option [ngValue]="$index">{{ s.name }}</option>
           }
@@ -45,6 +51,8 @@ export class ReaderFile {
   readonly conditions = input.required<ColourConditions>();
   readonly taken = output<FromFile>();
   protected readonly swatches = signal<readonly FileSwatch[]>([]);
+  /** Its field belongs to no form: there may be several of it in one. */
+  protected readonly alone = { standalone: true };
   protected readonly chosen = signal(0);
   protected readonly problem = signal<{ readonly detail: string } | undefined>(undefined);
   protected readonly said = computed(() => {

@@ -3,6 +3,7 @@ import type { LotCost } from '@vestigia/contract';
 import { formatAmount, formatMoney, sayMinutes, trimZeros } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { costOfAPiece, wholeCost } from '../../format/whole-cost';
 import { RefusalNote } from '../../ui/refusal';
 
 /** A part of what a lot costs. Minor units; `null`: the studio doesn’t say what it costs. */
@@ -131,10 +132,10 @@ export class LotCosts {
       part($localize`Hands`, (took) => took.handsMinor, handsText),
     ];
   });
-  protected readonly whole = computed(() => ({
-    planned: this.parts().reduce((sum, p) => sum + (p.planned ?? 0), 0),
-    real: this.parts().reduce((sum, p) => sum + (p.real ?? 0), 0),
-  }));
+  protected readonly whole = computed(() => {
+    const c = this.cost.value();
+    return c ? wholeCost(c) : { planned: 0, real: 0 };
+  });
   protected readonly unpriced = computed(() =>
     this.parts()
       .filter((p) => p.planned === null)
@@ -163,7 +164,7 @@ export class LotCosts {
   }
 
   protected aPiece(minor: number): number {
-    return Math.round(minor / Math.max(1, this.cost.value()?.pieces ?? 1));
+    return costOfAPiece(minor, this.cost.value() ?? { pieces: 1 });
   }
 }
 

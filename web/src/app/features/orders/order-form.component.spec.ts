@@ -1,6 +1,7 @@
 import { signal } from '@angular/core';
 import type { ComponentFixture } from '@angular/core/testing';
 import { TestBed } from '@angular/core/testing';
+import { By } from '@angular/platform-browser';
 import { provideRouter } from '@angular/router';
 import type { OrderDetail } from '@vestigia/contract';
 import { Subject, of, throwError } from 'rxjs';
@@ -9,6 +10,7 @@ import { ApiClient } from '../../api/api-client';
 import { LiveChanges } from '../../api/live-query';
 import { Session } from '../../api/session';
 import { StudioCalendar } from '../../services/studio-calendar';
+import { ReaderFile } from '../../ui/reader-file';
 import { OrderFormPage } from './order-form';
 
 const LINE: OrderDetail['lines'][number] = {
@@ -98,6 +100,16 @@ describe('the form of an order', () => {
       customer: { name: 'Hesper' },
       lines: [{ pieces: 3, what: 'hanks for a shawl', brought: null }],
     });
+  });
+  it('takes their colour out of a reader’s file', async () => {
+    await show();
+    fixture.debugElement.query(By.directive(ReaderFile)).componentInstance.taken.emit({
+      lab: { L: 61.2, a: -8, b: 33.5 },
+      way: 'file',
+      spectrum: null,
+    });
+    await fixture.whenStable();
+    expect(['L0', 'a0', 'b0'].map((name) => field(name).value)).toEqual(['61.2', '-8', '33.5']);
   });
   it('wants a colour whole, and drops no part of it', async () => {
     await show();

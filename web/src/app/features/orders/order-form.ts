@@ -4,6 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import type { LotSummary, NewOrder, NewOrderLine, OrderDetail, OrderState } from '@vestigia/contract';
+import type { Lab } from '@vestigia/core';
 import { of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
@@ -17,6 +18,7 @@ import { DraftOf } from '../../ui/draft';
 import { Meanwhile } from '../../ui/meanwhile';
 import { NumberField } from '../../ui/number-field';
 import { toChoose } from '../../ui/put-away-too';
+import { ReaderFile } from '../../ui/reader-file';
 import { RefusalNote } from '../../ui/refusal';
 import { HowSoon } from './how-soon';
 import { ORDER_STATE_LABELS } from './order-words';
@@ -71,6 +73,9 @@ const sayLine = ({ id: _id, ...l }: LineDraft): string =>
 /** Of a colour that was brought, a part is written. */
 const isHalfRead = ({ L, a, b }: LineDraft): boolean => [L, a, b].some((v) => v !== null) && [L, a, b].includes(null);
 
+/** The light and observer a colour that was brought is written down under. */
+const BROUGHT_UNDER = { illuminant: 'D65', observer: '10' } as const;
+
 /** Takes an order, or changes one: who, by when, and line by line what. */
 @Component({
   selector: 'vs-order-form',
@@ -85,6 +90,7 @@ const isHalfRead = ({ L, a, b }: LineDraft): boolean => [L, a, b].some((v) => v 
     MatInputModule,
     Meanwhile,
     NumberField,
+    ReaderFile,
     RefusalNote,
     RouterLink,
   ],
@@ -105,6 +111,7 @@ export class OrderFormPage {
   readonly customer = input<string | undefined>(undefined);
 
   protected readonly keeping = pageAction();
+  protected readonly under = BROUGHT_UNDER;
   protected readonly stateLabels = ORDER_STATE_LABELS;
   protected readonly customers = liveQuery(['orders'], () => this.api.get('/api/customers'));
   private readonly colourways = liveQuery(['colourways'], () => this.api.get('/api/colourways'));
@@ -171,6 +178,11 @@ export class OrderFormPage {
     this.lines.update((all) => all.map((l, j) => (j === i ? { ...l, ...said } : l)));
   }
 
+  protected read(i: number, { L, a, b }: Lab): void {
+    this.opened.touch();
+    this.set(i, { L, a, b });
+  }
+
   protected addLine(): void {
     this.opened.touch();
     this.lines.update((all) => [...all, newLine()]);
@@ -186,10 +198,7 @@ export class OrderFormPage {
       ...l,
       // What isn’t written is said by the contract, in its own sentence.
       pieces: pieces ?? 0,
-      brought:
-        L === null || a === null || b === null
-          ? null
-          : { L, a, b, illuminant: 'D65' as const, observer: '10' as const },
+      brought: L === null || a === null || b === null ? null : { L, a, b, ...BROUGHT_UNDER },
     }));
     const said = { wantedOn: this.wantedOn() || null, note: this.note(), lines };
     const before = this.before.value();

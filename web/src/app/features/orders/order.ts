@@ -11,6 +11,7 @@ import { RefusalNote } from '../../ui/refusal';
 import { Swatch } from '../../ui/swatch';
 import { When } from '../../ui/when';
 import { LOT_STATE_LABELS } from '../../format/lot-states';
+import { LineCost } from './line-cost';
 import { LinePieces } from './line-pieces';
 import { ORDER_STATE_LABELS, orderName } from './order-words';
 import { OrdersNav } from './orders-nav';
@@ -18,7 +19,7 @@ import { OrdersNav } from './orders-nav';
 /** One order: line by line what is wanted, what is being dyed for it, what lies ready and what went out. */
 @Component({
   selector: 'vs-order',
-  imports: [ActBar, LinePieces, May, OrdersNav, RefusalNote, RouterLink, Swatch, When],
+  imports: [ActBar, LineCost, LinePieces, May, OrdersNav, RefusalNote, RouterLink, Swatch, When],
   templateUrl: './order.html',
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

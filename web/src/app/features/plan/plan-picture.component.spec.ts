@@ -46,6 +46,11 @@ describe('the plan as a picture', () => {
             block('Far', 90, 99),
           ],
           held: [],
+          thread: { lotTag: 'Lot 1', fromMs: DAY, toMs: DAY + 99 * HOUR },
+          was: [
+            { fromMs: DAY + 3 * HOUR, toMs: DAY + 6 * HOUR },
+            { fromMs: DAY + 50 * HOUR, toMs: DAY + 60 * HOUR },
+          ],
         },
       ],
       window: { fromMs: DAY, toMs: DAY + 24 * HOUR },
@@ -58,6 +63,16 @@ describe('the plan as a picture', () => {
     await fixture.whenStable();
   });
 
+  it('runs the lot’s thread behind its steps, and shows where in sight one stood before', async () => {
+    const thread = host().querySelector<HTMLElement>('.thread');
+    expect([thread?.style.background, thread?.style.width]).toEqual(['rgb(1, 2, 3)', '100%']);
+    const was = [...host().querySelectorAll<HTMLElement>('.was')];
+    expect(was.map((w) => [w.style.left, w.style.width])).toEqual([['12.5%', '12.5%']]);
+    expect(blocks().some((b) => b.classList.contains('kin'))).toBe(false);
+    fixture.componentRef.setInput('selected', 'Dye');
+    await fixture.whenStable();
+    expect(blocks().every((b) => b.classList.contains('kin'))).toBe(true);
+  });
   it('places what is in sight on the scale, one under another where they share a moment', () => {
     expect(
       blocks().map((b) => [b.querySelector('.said')?.textContent, b.style.left, b.style.width, b.style.top]),

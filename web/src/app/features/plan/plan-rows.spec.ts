@@ -1,6 +1,7 @@
 import type { PlanFactsView } from '@vestigia/contract';
-import { planHouse, planStepId } from '@vestigia/core';
+import { keepPlan, planHouse, planStepId } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
+import type { PlanView } from './plan-rows';
 import { planRows, touchesOf } from './plan-rows';
 
 const id = (n: number): string => `00000000-0000-7000-8000-00000000000${n}`;
@@ -99,6 +100,22 @@ describe('a plan in rows', () => {
       ['Dye', true, 0],
       ['Rinse', false, 1],
     ]);
+  });
+  it('shows where the accepted plan has what moved, in each view, and the thread of the lot over all of it', () => {
+    const accepted = { ...keepPlan(found.problem, found.plan, new Set()), id: id(9), at: facts.now, by: 'Wenna' };
+    const agreed = { ...facts, accepted };
+    const rinseAt = found.plan.placed[2]?.startMin ?? 0;
+    const wanted = [{ stepId: planStepId(LOT ?? '', 1), startMin: rinseAt + 60 }];
+    const moved = planHouse(agreed, { seed: 1, rounds: 10 }, { wanted });
+    const was = (view: PlanView): string[][] =>
+      planRows(moved, agreed, view).map((r) => r.was.map((w) => `${(w.toMs - w.fromMs) / 60_000} min`));
+    expect(planRows(planHouse(agreed, { seed: 1, rounds: 10 }), agreed, 'lot')[0]?.was).toEqual([]);
+    expect(was('lot')).toEqual([['140 min', '20 min']]);
+    expect(was('vessel')).toEqual([['140 min'], ['140 min']]);
+    // Hands begin the dyeing and end it; the rinse is stayed with.
+    expect(was('person').flat().sort()).toEqual(['10 min', '10 min', '20 min']);
+    const [row] = planRows(moved, agreed, 'lot');
+    expect(row?.thread).toEqual({ lotTag: 'Lot 1', fromMs: row?.blocks[0]?.fromMs, toMs: row?.blocks[2]?.toMs });
   });
   it('is the same as a list in the order of the clock', () => {
     expect(touchesOf(found).map((t) => [t.kind, t.title, t.minutes])).toEqual([

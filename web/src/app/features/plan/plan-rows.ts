@@ -126,10 +126,15 @@ export function planRows(found: PlannedHouse, facts: PlanFactsView, view: PlanVi
           }));
         }),
       held: [],
-      was: left.flatMap((p) => [
-        ...(p.beginBy === id ? [stretch(p.startAt, p.aloneFromAt)] : []),
-        ...(p.endBy === id ? [stretch(p.aloneToAt, p.endAt)] : []),
-      ]),
+      was: left.flatMap((p) => {
+        const isStayed = facts.lots.find((l) => l.id === p.lotId)?.steps.find((s) => s.index === p.stepIndex)
+          ?.times.watched;
+        if (isStayed === true) return p.beginBy === id ? [stretch(p.startAt, p.endAt)] : [];
+        return [
+          ...(p.beginBy === id ? [stretch(p.startAt, p.aloneFromAt)] : []),
+          ...(p.endBy === id ? [stretch(p.aloneToAt, p.endAt)] : []),
+        ];
+      }),
     }));
   const usesPot = (lotId: string, stepId: string, vesselId: string): boolean =>
     facts.lots

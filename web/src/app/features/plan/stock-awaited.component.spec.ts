@@ -16,6 +16,7 @@ const WELD = {
   lotTags: ['Lot 2', 'Lot 5'],
   arrivesOn: '2026-06-15',
   isSaid: false,
+  isMadeHere: false,
 };
 
 describe('what is waited for', () => {
@@ -57,6 +58,10 @@ describe('what is waited for', () => {
     await open(WELD);
     expect(said()).toMatch(/Weld 100 g for Lot 2, Lot 5\. Nobody said when it comes: .* from 15 Jun 2026,/);
     expect(button('Say the day')?.getAttribute('aria-label')).toBe('Say the day Weld is to be here');
+  });
+  it('knows that nobody delivers a bath of the house', async () => {
+    await open({ ...WELD, name: 'Weld bath', isMadeHere: true });
+    expect(said()).toMatch(/It is a bath of the house: .* counts on it at once/);
   });
   it('takes the day, which isn’t taken away where there is none', async () => {
     await open(WELD);

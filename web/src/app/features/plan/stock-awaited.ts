@@ -71,11 +71,12 @@ export class StockAwaited {
   protected readonly day = linkedSignal(() => this.saidOn());
 
   protected readonly says = computed(() => {
-    const { missing, measure, lotTags, arrivesOn, isSaid } = this.material();
+    const { missing, measure, lotTags, arrivesOn, isSaid, isMadeHere } = this.material();
     const [amount, day] = [formatAmount(missing, measure), this.calendar.formatDay(arrivesOn)];
     const lots = lotTags.join(', ');
-    return isSaid
-      ? $localize`${amount} for ${lots}, to be here on ${day}.`
+    if (isSaid) return $localize`${amount} for ${lots}, to be here on ${day}.`;
+    return isMadeHere
+      ? $localize`${amount} for ${lots}. It is a bath of the house: until somebody says when there will be enough, the plan counts on it at once.`
       : $localize`${amount} for ${lots}. Nobody said when it comes: the plan counts on it from ${day}, by how long it usually takes.`;
   });
   protected readonly label = computed(() => {

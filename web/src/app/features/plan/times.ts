@@ -107,8 +107,8 @@ export class PlanTimesPage {
   protected readonly room = signal<HouseRoom>(TIMES_AT_FIRST.room);
   protected readonly roomKinds = ROOM;
   protected readonly roomLabels: Readonly<Record<(typeof ROOM)[number], string>> = {
-    dryingPieces: $localize`Pieces on the drying line at once`,
-    coldPots: $localize`Pots that can stand cold at once`,
+    dryingPieces: $localize`Pieces on the drying line`,
+    coldPots: $localize`Pots standing cold`,
     balances: $localize`Balances`,
   };
 

@@ -156,10 +156,12 @@ export class WallPage {
   );
   protected readonly studioName = this.session.studioName;
   protected readonly clock = computed(() => this.calendar.formatClock(new Date(this.now()).toISOString()));
+  /** Where the plan stands below them, one less has room. */
+  private readonly shown = computed(() => ((this.today.value()?.byPlan ?? []).length > 0 ? SHOWN - 1 : SHOWN));
   private readonly inOrder = computed(() => inOrderOfMoment(this.today.value()?.inWork ?? []));
   protected readonly rows = computed(() =>
     this.inOrder()
-      .slice(0, SHOWN)
+      .slice(0, this.shown())
       .map((lot) => ({ lot, said: sayNext(lot, this.now()), isDue: wantedAtMs(lot) <= this.now() })),
   );
   protected readonly says = { byPlan: $localize`By the plan` };
@@ -178,7 +180,7 @@ export class WallPage {
     const t = this.today.value();
     if (!t) return '';
     const ready = t.orders.filter((o) => o.stands === 'ready');
-    const more = this.inOrder().length - SHOWN;
+    const more = this.inOrder().length - this.shown();
     return [
       more > 0 ? $localize`${more} more in work.` : '',
       t.planned.length > 0 ? $localize`Not begun: ${t.planned.map((l) => l.tag).join(', ')}.` : '',
