@@ -1,4 +1,4 @@
-import type { LotDetail, Problem, Proposal } from '@vestigia/contract';
+import type { LotDetail, PlanFactsView, Problem, Proposal } from '@vestigia/contract';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
@@ -105,5 +105,12 @@ describe.each(KINDS)('doses as people give them (%s)', (kind) => {
     const { summary } = (await studio.agent.get(`/api/lots/${first}`).expect(200)).body as LotDetail;
     expect(used.unfolds).toEqual([{ lotId: first, tag: summary.tag, colourway: 'Marram', material: 'Marram bath' }]);
     expect(used.plan.cautions.map((c) => c.code)).toContain('short');
+    // Nobody delivers it: the plan waits for nothing unless somebody says a day.
+    const agreement = { ...agreed(used), acceptShortages: true };
+    await post('/api/lots', { id: newId(), ask: ask(colourway), ...agreement }).expect(200);
+    const { awaited, now } = (await studio.agent.get('/api/plan').expect(200)).body as PlanFactsView;
+    expect(awaited).toMatchObject([
+      { name: 'Marram bath', isMadeHere: true, isSaid: false, arrivesOn: now.slice(0, 10) },
+    ]);
   });
 });
