@@ -23,6 +23,11 @@ describe('every text of the program', () => {
     expect(Object.values(said).filter((text) => text === '')).toEqual([]);
   });
 
+  it('speaks to people in German as one does in a studio: du, nowhere Sie', () => {
+    const formal = Object.values(read('de')).filter((text) => /\p{L}n Sie\b|\b(?:mit|von|zu|für) Ihnen\b/u.test(text));
+    expect(formal).toEqual([]);
+  });
+
   it('is gathered: what the server says stands in locale/en.json (npm run words)', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'words-'));
     try {
