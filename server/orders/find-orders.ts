@@ -11,7 +11,7 @@ export async function findOrders(db: Db, label: string): Promise<SearchHit[]> {
   const asked = label.trim();
   if (asked === '') return [];
   const like = `%${asked.replace(/[\\%_]/g, (c) => `\\${c}`)}%`;
-  const number = Number(/^(?:(?:order|bestellung)\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
+  const number = Number(/^(?:(?:order|auftrag)\s*)?(\d{1,9})$/i.exec(asked)?.[1] ?? -1);
   const what = sql<string>`(SELECT string_agg(l.pieces || ' × ' || l.what, ', ' ORDER BY l.position) FROM ${orderLines} l WHERE l.order_id = ${orders.id})`;
   const found = await db
     .select({ id: orders.id, number: orders.number, what, customer: customers })

@@ -1,6 +1,3 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type {
   CustomerDetail,
   Deed,
@@ -14,7 +11,7 @@ import type {
 } from '@vestigia/contract';
 import request from 'supertest';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openEmptyStudio } from '../test/empty-studio';
+import { elsewhere } from '../test/elsewhere';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   callsOf,
@@ -213,20 +210,16 @@ describe('orders, and the pieces that go out on them', () => {
   it('go into the studio’s file and come back out of it', async () => {
     const was = await wholeDocument(studio.context.database.db, studio.context.clock());
     expect([was.orders.length, was.orderLines.length, was.goods.length]).toEqual([1, 2, 6]);
-    const folder = mkdtempSync(join(tmpdir(), 'vestigia-orders-'));
-    const empty = await openEmptyStudio(folder);
-    const open = (document: object) =>
-      empty.agent.post('/api/auth/document').set('content-type', 'application/json').send(JSON.stringify(document));
     const [came] = was.goods;
-    expect((await open({ ...was, goods: was.goods.filter((g) => g.id !== came?.id) })).body).toMatchObject({
-      detail: expect.stringContaining('of Lot 1 more finished pieces went out than came') as string,
+    const now = await elsewhere(async ({ open, whole }) => {
+      expect((await open({ ...was, goods: was.goods.filter((g) => g.id !== came?.id) })).body).toMatchObject({
+        detail: expect.stringContaining('of Lot 1 more finished pieces went out than came') as string,
+      });
+      expect((await open(was)).status).toBe(200);
+      return whole();
     });
-    await open(was).expect(200);
-    const now = await wholeDocument(empty.context.database.db);
     for (const key of ['customers', 'orders', 'orderLines', 'orderLineLots', 'goods'] as const)
       expect(now[key]).toEqual(was[key]);
-    await empty.close();
-    rmSync(folder, { recursive: true });
   });
 
   it('give a customer what is kept of them, and forget who they are without breaking the record', async () => {

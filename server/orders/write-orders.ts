@@ -6,7 +6,7 @@ import { assertFresh } from '../http/versioned';
 import { noteDeed } from '../shared/deeds';
 import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
-import { studioToday } from '../studio/studio-store';
+import { assertDayToCome } from '../studio/day-to-come';
 import { addCustomer, findCustomer } from './customers';
 import { readOrder } from './read-orders';
 
@@ -29,7 +29,7 @@ export async function takeOrder(
     throw new Refusal('refused', $localize`What was known of this customer is erased. Write them down anew.`, {
       reason: 'erased',
     });
-  await assertDayToCome(db, order.wantedOn, now);
+  await assertDayToCome(db, order.wantedOn, { now, field: 'wantedOn' });
   const [last] = await db.select({ number: max(orders.number) }).from(orders);
   const number = (last?.number ?? 0) + 1;
   await db.insert(orders).values({ ...order, number, at: now.toISOString(), byId });
@@ -49,7 +49,7 @@ export async function editOrder(
 ): Promise<void> {
   const [before] = await db.select().from(orders).where(eq(orders.id, id));
   if (!before) throw notFound('order');
-  if (fields.wantedOn !== before.wantedOn) await assertDayToCome(db, fields.wantedOn, now);
+  if (fields.wantedOn !== before.wantedOn) await assertDayToCome(db, fields.wantedOn, { now, field: 'wantedOn' });
   const updated = await db
     .update(orders)
     .set({ ...fields, version: version + 1 })
@@ -82,14 +82,6 @@ async function removeLine(db: Db, lineId: string, what: string): Promise<void> {
     );
   await db.delete(orderLineLots).where(eq(orderLineLots.lineId, lineId));
   await db.delete(orderLines).where(eq(orderLines.id, lineId));
-}
-
-async function assertDayToCome(db: Db, day: string | null, now: Date): Promise<void> {
-  if (day !== null && day < (await studioToday(db, now)))
-    throw new Refusal('refused', $localize`That day is past. Choose today or a day to come.`, {
-      reason: 'dayPast',
-      errors: [{ field: 'wantedOn', detail: $localize`That day is past.` }],
-    });
 }
 
 async function findLine(db: Db, lineId: string): Promise<typeof orderLines.$inferSelect> {

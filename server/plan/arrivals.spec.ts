@@ -1,10 +1,7 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { HouseTimesEdit, PlanFactsView } from '@vestigia/contract';
 import { planClock, planHouse, planStepId } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openEmptyStudio } from '../test/empty-studio';
+import { elsewhere } from '../test/elsewhere';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   callsOf,
@@ -63,6 +60,12 @@ describe('stock that is to arrive', () => {
     expect(await beginsOn(late, dye?.index ?? -1)).toBe('2026-06-15');
   });
 
+  it('comes no later for every day that nobody says anything, and is looked for daily once it is overdue', async () => {
+    studio.pass(3 * 24 * 60);
+    expect((await facts()).awaited).toMatchObject([{ arrivesOn: '2026-06-15' }]);
+    studio.pass(-3 * 24 * 60);
+  });
+
   it('is waited for until the day somebody says, and no day that is past', async () => {
     expect((await arrival(f.weld, '2026-05-31')).body).toMatchObject({
       detail: 'That day is past. Choose today or a day to come.',
@@ -80,16 +83,11 @@ describe('stock that is to arrive', () => {
   it('goes with the studio’s file, and comes out of it again', async () => {
     const was = await wholeDocument(studio.context.database.db, new Date('2026-06-01T20:00:00.000Z'));
     expect(was.arrivals).toMatchObject([{ materialId: f.weld, arrivesOn: '2026-06-04' }]);
-    const copies = mkdtempSync(join(tmpdir(), 'vestigia-copies-'));
-    const empty = await openEmptyStudio(copies);
-    await empty.agent
-      .post('/api/auth/document')
-      .set('content-type', 'application/json')
-      .send(JSON.stringify(was))
-      .expect(200);
-    expect((await wholeDocument(empty.context.database.db)).arrivals).toEqual(was.arrivals);
-    await empty.close();
-    rmSync(copies, { recursive: true, force: true });
+    const is = await elsewhere(async ({ open, whole }) => {
+      expect((await open(was)).status).toBe(200);
+      return whole();
+    });
+    expect(is.arrivals).toEqual(was.arrivals);
   });
 
   it('is not waited for once it is there, nor by a step that was begun', async () => {

@@ -4,11 +4,10 @@ import { eq, gte, inArray, sql } from 'drizzle-orm';
 import type { PlanFactsView } from '@vestigia/contract';
 import type { Db } from '../db/database';
 import { arrivals, liquorEntries, materials, stockBalances, stockLots } from '../db/schema';
-import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
 import { findMaterial } from '../stores/materials-store';
 import { usualLeadDays } from '../stores/forecast';
-import { studioToday } from '../studio/studio-store';
+import { assertDayToCome } from '../studio/day-to-come';
 
 /**
  * Says on which day what is short of a material is to be there, or that nobody knows any more.
@@ -25,8 +24,7 @@ export async function awaitMaterial(
     await db.delete(arrivals).where(eq(arrivals.materialId, materialId));
     return;
   }
-  if (arrivesOn < (await studioToday(db, now)))
-    throw new Refusal('refused', $localize`That day is past. Choose today or a day to come.`, { reason: 'dayPast' });
+  await assertDayToCome(db, arrivesOn, { now, field: 'arrivesOn' });
   const row = { arrivesOn, at: now.toISOString(), byId };
   await db
     .insert(arrivals)
@@ -37,6 +35,8 @@ export async function awaitMaterial(
 /** A lot that isn't done, and which of its steps nobody began. */
 export interface OpenLot {
   readonly tag: string;
+  /** The day it was agreed to, and what it is short of could be ordered. */
+  readonly agreedOn: string;
   readonly plan: LotPlan;
   readonly isBegun: (stepIndex: number) => boolean;
   /** Its recipe is kept from whoever asks. */
@@ -70,9 +70,13 @@ export async function readStockAhead(db: Db, today: string, open: readonly OpenL
     free.set(materialId, left - short);
     return false;
   });
-  const arrivesOn = new Map(
-    rows.map((m) => [m.id, said.get(m.id) ?? (madeHere.has(m.id) ? today : addDays(today, usualLeadDays(m.facts)))]),
-  );
+  /** Ordered when the first lot that waits was agreed to; what is overdue by that may come any day. */
+  const usualArrival = (m: (typeof rows)[number]): string => {
+    const ordered = waits.flatMap((w) => (w.materialId === m.id ? [w.lot.agreedOn] : [])).sort()[0] ?? today;
+    const usual = addDays(ordered, usualLeadDays(m.facts));
+    return usual < today ? today : usual;
+  };
+  const arrivesOn = new Map(rows.map((m) => [m.id, said.get(m.id) ?? (madeHere.has(m.id) ? today : usualArrival(m))]));
   const goodUntil = await readGoodUntil(db, today, open);
   const ofStep = (lot: OpenLot, stepIndex: number): LotPlan['steps'][number]['weighings'] =>
     lot.isBegun(stepIndex) ? [] : (lot.plan.steps.find((s) => s.index === stepIndex)?.weighings ?? []);

@@ -2,6 +2,7 @@ import type { NewHousePlan, PlanFactsView } from '@vestigia/contract';
 import {
   checkPlan,
   completePlan,
+  dayOf,
   easeWaits,
   foldRun,
   housePlanProblem,
@@ -50,6 +51,7 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
       id: lots.id,
       number: lots.number,
       pieces: lots.pieces,
+      at: lots.at,
       plan: lots.plan,
       colourway: colourways.name,
       ownMaster: lots.master,
@@ -99,6 +101,7 @@ export async function readPlanFacts(db: Db, now: Date, personId: string): Promis
       plan,
       records,
       tag: lotTag(lot.number),
+      agreedOn: dayOf(Date.parse(lot.at), house.zone),
       isBegun: (index: number): boolean => {
         const record = records[index];
         return record?.startedAt !== undefined || record?.skippedReason !== undefined;

@@ -1,11 +1,8 @@
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import type { HouseTimesEdit, PlanFactsView, Today } from '@vestigia/contract';
 import type { PlannedHouse } from '@vestigia/core';
 import { checkPlan, keepPlan, planHouse, readWeek } from '@vestigia/core';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { openEmptyStudio } from '../test/empty-studio';
+import { elsewhere } from '../test/elsewhere';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import { callsOf, furnish, makeLot, newId, openTestStudio, runEntry, wholeDocument } from '../test/test-studio';
 
@@ -188,16 +185,10 @@ describe('the plan of a studio', () => {
   it('goes with the studio’s file, and comes out of it again', async () => {
     const was = await wholeDocument(studio.context.database.db, new Date('2026-06-01T20:00:00.000Z'));
     expect([was.plans.length, was.lotsWanted.length, was.houseTimes?.closed.length]).toEqual([6, 1, 0]);
-    const copies = mkdtempSync(join(tmpdir(), 'vestigia-copies-'));
-    const empty = await openEmptyStudio(copies);
-    await empty.agent
-      .post('/api/auth/document')
-      .set('content-type', 'application/json')
-      .send(JSON.stringify(was))
-      .expect(200);
-    const is = await wholeDocument(empty.context.database.db);
+    const is = await elsewhere(async ({ open, whole }) => {
+      expect((await open(was)).status).toBe(200);
+      return whole();
+    });
     expect([is.plans, is.lotsWanted, is.houseTimes]).toEqual([was.plans, was.lotsWanted, was.houseTimes]);
-    await empty.close();
-    rmSync(copies, { recursive: true, force: true });
   });
 });

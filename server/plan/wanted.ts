@@ -2,9 +2,8 @@ import { eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { lotsWanted } from '../db/schema';
 import { findLot } from '../lots/lots-store';
-import { Refusal } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
-import { studioToday } from '../studio/studio-store';
+import { assertDayToCome } from '../studio/day-to-come';
 
 /**
  * Says by which day a lot is promised, or that nobody waits any more.
@@ -16,8 +15,7 @@ export async function wantLot(db: Db, lotId: string, wantedOn: string | null, { 
     await db.delete(lotsWanted).where(eq(lotsWanted.lotId, lotId));
     return;
   }
-  if (wantedOn < (await studioToday(db, now)))
-    throw new Refusal('refused', $localize`That day is past. Choose today or a day to come.`, { reason: 'dayPast' });
+  await assertDayToCome(db, wantedOn, { now, field: 'wantedOn' });
   const row = { wantedOn, at: now.toISOString(), byId };
   await db
     .insert(lotsWanted)

@@ -10,6 +10,9 @@ export const LOT_STATE_LABELS: Readonly<Record<LotState, string>> = {
   cancelled: $localize`cancelled`,
 };
 
+/** Nothing more goes into a lot. */
+export const isLotOver = (state: LotState): boolean => state !== 'planned' && state !== 'inWork';
+
 /** Told by shape, not by hue: filled when it is settled well, dashed while it is open. */
 export function lotStateClass(state: LotState): string {
   if (state === 'released') return 'state strong';

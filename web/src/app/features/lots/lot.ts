@@ -52,7 +52,7 @@ import { PourBack } from '../../ui/pour-back';
 import { Amount } from '../../format/amount';
 import { FigureValue } from '../../ui/figure-value';
 import { HeatChart } from '../../ui/heat-chart';
-import { LOT_STATE_LABELS, lotStateClass } from '../../format/lot-states';
+import { LOT_STATE_LABELS, isLotOver, lotStateClass } from '../../format/lot-states';
 import { newId } from '../../api/new-id';
 import { CutSnippet } from '../../ui/cut-snippet';
 import { FastnessKnown } from '../../ui/fastness-known';
@@ -184,8 +184,7 @@ export class LotPage {
     }));
   });
   /** All it takes has been taken, in these books. */
-  protected readonly isOver = ({ state, offBooks }: LotSummary): boolean =>
-    !offBooks && !['planned', 'inWork'].includes(state);
+  protected readonly isOver = ({ state, offBooks }: LotSummary): boolean => !offBooks && isLotOver(state);
   protected readonly lot = liveQuery(
     ['lots'],
     () => this.api.get('/api/lots/{id}', { id: this.id() }),
@@ -258,7 +257,7 @@ export class LotPage {
   /** What the recipe would say if it were written as this lot was really dyed. */
   protected readonly asDone = computed(() => {
     const [l, body] = [this.lot.value(), this.recipe.value()?.body];
-    if (!l || !body || l.summary.state === 'planned' || l.summary.state === 'inWork') return [];
+    if (!l || !body || !isLotOver(l.summary.state)) return [];
     return asReallyDone(body, l.plan, foldRun(l.entries, l.plan.steps.length)).changes;
   });
   protected readonly writing = pageAction();

@@ -53,7 +53,7 @@ describe('what a piece of a line costs', () => {
     );
   });
   it('is told of each lot, and by itself where there is no price', async () => {
-    const said = await show([lot('7', 'released'), lot('9', 'planned')], null);
+    const said = await show([lot('7', 'released'), lot('8', 'cancelled'), lot('9', 'planned')], null);
     expect(said).toMatch(/Lot 7 cost .*4\.50\S*\. A piece of Lot 9 is planned at .*3\.00\S*\.$/);
     expect(api.get).toHaveBeenCalledWith('/api/lots/{id}/cost', { id: '9' });
   });

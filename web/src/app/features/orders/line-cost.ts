@@ -1,15 +1,12 @@
 import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
 import type { OrderLine } from '@vestigia/contract';
 import { formatMoney } from '@vestigia/core';
-import { forkJoin } from 'rxjs';
-import { map } from 'rxjs/operators';
+import { forkJoin, map, of } from 'rxjs';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
+import { isLotOver } from '../../format/lot-states';
 import { costOfAPiece, wholeCost } from '../../format/whole-cost';
 import { RefusalNote } from '../../ui/refusal';
-
-/** States in which nothing more goes into a lot. */
-const OVER: readonly OrderLine['lots'][number]['state'][] = ['released', 'refused', 'held', 'toJudge'];
 
 /** What a piece of a line costs by the lots that are meant for it, beside what it is sold for. */
 @Component({
@@ -27,22 +24,24 @@ export class LineCost {
   private readonly api = inject(ApiClient);
   readonly lots = input.required<OrderLine['lots']>();
   readonly priceMinor = input.required<number | null>();
+  /** What was cancelled costs nobody anything. */
+  private readonly dyed = computed(() => this.lots().filter((lot) => lot.state !== 'cancelled'));
   protected readonly costs = liveQuery(
     ['lots', 'stores', 'studio'],
+    () => {
+      const asked = this.dyed().map((lot) =>
+        this.api.get('/api/lots/{id}/cost', { id: lot.id }).pipe(map((cost) => ({ lot, cost }))),
+      );
+      return asked.length === 0 ? of([]) : forkJoin(asked);
+    },
     () =>
-      forkJoin(
-        this.lots().map((lot) =>
-          this.api.get('/api/lots/{id}/cost', { id: lot.id }).pipe(map((cost) => ({ lot, cost }))),
-        ),
-      ),
-    () =>
-      this.lots()
+      this.dyed()
         .map((lot) => lot.id)
         .join(' '),
   );
   protected readonly says = computed(() =>
     (this.costs.value() ?? []).map(({ lot, cost }) => {
-      const isOver = OVER.includes(lot.state);
+      const isOver = isLotOver(lot.state);
       const { planned, real } = wholeCost(cost);
       const aPiece = costOfAPiece(isOver ? real : planned, cost);
       const money = formatMoney(aPiece, cost.currency);
