@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  effect,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, effect, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -36,9 +27,11 @@ import {
   seenOfRest,
   standardFor,
   unitsOf,
+  shadeKey,
   unseenUnits,
 } from '@vestigia/core';
 import { EMPTY } from 'rxjs';
+import { offered } from '../../services/offered';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
@@ -319,12 +312,15 @@ export class JudgePage {
   }
 
   /** What the next reading is of: the first that has none yet. */
-  protected readonly shade = linkedSignal((): ShadeOf => {
-    const l = this.lot.value();
-    if (!l) return WHOLE;
-    const [next] = unseenUnits({ ...this.judged(l), eyes: [] });
-    return next ? { ...WHOLE, batch: next.batch, group: next.group } : WHOLE;
-  });
+  protected readonly shade = offered(
+    (): ShadeOf => {
+      const l = this.lot.value();
+      if (!l) return WHOLE;
+      const [next] = unseenUnits({ ...this.judged(l), eyes: [] });
+      return next ? { ...WHOLE, batch: next.batch, group: next.group } : WHOLE;
+    },
+    (one, other) => one.batch === other.batch && shadeKey(one) === shadeKey(other),
+  );
   protected readonly replaces = signal<ReadingView | undefined>(undefined);
   protected readonly reason = signal('');
   /** Whether the verdict is of one shade by itself, and of which. */

@@ -15,6 +15,7 @@ import {
   starterNeeds,
   startersFor,
 } from '@vestigia/core';
+import { offered } from '../../services/offered';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -92,14 +93,12 @@ export class FirstLotPage {
   /** Cloth that the studio has already. */
   protected readonly own = computed(() => toChoose(this.materials.value()).filter((m) => m.kind === 'fibre'));
   /** A fibre, or the id of a cloth that the studio has. */
-  protected readonly cloth = linkedSignal<string>(() => this.own()[0]?.id ?? 'wool');
+  protected readonly cloth = offered<string>(() => this.own()[0]?.id ?? 'wool');
   private readonly ownBase = computed(() => this.own().find((m) => m.id === this.cloth()));
   protected readonly fibre = computed(
     (): FibreKind => this.ownBase()?.base?.fibre ?? FIBRE_KINDS.find((f) => f === this.cloth()) ?? 'wool',
   );
-  protected readonly pieceWord = linkedSignal(
-    () => this.ownBase()?.base?.pieceWord ?? PIECE_WORDS[this.fibre()] ?? 'skein',
-  );
+  protected readonly pieceWord = offered(() => this.ownBase()?.base?.pieceWord ?? PIECE_WORDS[this.fibre()] ?? 'skein');
   protected readonly size = signal('');
   protected readonly dyestuffKey = signal('');
   protected readonly dyestuff = computed(() => catalogueEntry(this.dyestuffKey()));

@@ -1,10 +1,11 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { RouterLink } from '@angular/router';
 import type { GoodsOfLot, GoodsRow, LotState } from '@vestigia/contract';
 import type { GoodsKind } from '@vestigia/core';
+import { offered } from '../../services/offered';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -56,15 +57,12 @@ export class LotGoods {
   protected readonly mayCount = computed(
     () => this.rest().length > 0 && !['planned', 'cancelled', 'inWork'].includes(this.state()),
   );
-  // What is offered is a value of its own: news that don't touch it leave what was written.
-  private readonly firstGroup = computed(() => this.rest()[0]?.group ?? '');
-  protected readonly group = linkedSignal(() => this.firstGroup());
+  protected readonly group = offered(() => this.rest()[0]?.group ?? '');
   private readonly row = computed(() => this.rest().find((r) => (r.group ?? '') === this.group()));
-  private readonly uncounted = computed(() => {
+  protected readonly pieces = offered(() => {
     const row = this.row();
     return row ? row.inLot - row.came : null;
   });
-  protected readonly pieces = linkedSignal(() => this.uncounted());
   /** Not passed, as a lot or as these pieces by themselves: it wants a word why. */
   protected readonly wantsWhy = computed(() => this.state() !== 'released' || (this.row()?.apart ?? null) !== null);
   protected readonly note = signal('');

@@ -26,6 +26,7 @@ import {
   joinList,
 } from '@vestigia/core';
 import { catchError, debounceTime, merge, of, switchMap } from 'rxjs';
+import { offered } from '../../services/offered';
 import type { ShownProblem } from '../../api/api-client';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
@@ -170,10 +171,10 @@ export class NewLotPage {
   );
   /** Dyed again, it begins as it was asked for then: its size, other bases, what was seen at intake, schools. */
   protected readonly quantityText = linkedSignal(() => this.size() ?? this.earlier.value()?.quantityText ?? '');
-  protected readonly waterId = linkedSignal(() => this.earlier.value()?.water?.id ?? this.chosen()?.lastWaterId ?? '');
+  protected readonly waterId = offered(() => this.earlier.value()?.water?.id ?? this.chosen()?.lastWaterId ?? '');
   protected readonly without = signal<readonly string[]>([]);
   protected readonly chosen = computed(() => this.colourways.value()?.find((c) => c.id === this.colourwayId()));
-  protected readonly recipeVersionId = linkedSignal(() => this.chosen()?.recipe.versionId ?? '');
+  protected readonly recipeVersionId = offered(() => this.chosen()?.recipe.versionId ?? '');
   protected readonly acceptShortages = signal(false);
   protected readonly note = signal('');
   protected readonly extras = linkedSignal<LotExtras>(() => {

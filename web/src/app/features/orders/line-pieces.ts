@@ -1,4 +1,4 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, signal } from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -7,6 +7,7 @@ import type { GoodsRow, OrderLine } from '@vestigia/contract';
 import type { GoodsKind } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { newId } from '../../api/new-id';
+import { offered } from '../../services/offered';
 import { pageAction } from '../../api/page-action';
 import { May } from '../../ui/may';
 import { NumberField } from '../../ui/number-field';
@@ -159,27 +160,23 @@ export class LinePieces {
       .filter((g) => g.onShelf > 0)
       .sort((one, other) => rank(one) - rank(other));
   });
-  // What is offered is a value of its own: news that don't touch it leave what was written.
-  private readonly firstThere = computed(() => {
+  protected readonly from = offered(() => {
     const [first] = this.there();
     return first ? keyOf(first) : '';
   });
-  protected readonly from = linkedSignal(() => this.firstThere());
   /** The set that isn’t full yet. */
-  private readonly openSet = computed(() => {
+  protected readonly set = offered(() => {
     const { setOf, sets } = this.line();
     if (setOf === null) return null;
     return sets.find((s) => s.pieces < setOf)?.set ?? sets.length + 1;
   });
-  protected readonly set = linkedSignal(() => this.openSet());
-  private readonly offered = computed(() => {
+  protected readonly pieces = offered(() => {
     const { setOf, sets } = this.line();
     const room = setOf === null ? Infinity : setOf - (sets.find((s) => s.set === this.set())?.pieces ?? 0);
     const from = this.there().find((g) => keyOf(g) === this.from());
     const many = Math.min(this.open(), room, from?.onShelf ?? 0);
     return many > 0 ? many : null;
   });
-  protected readonly pieces = linkedSignal(() => this.offered());
   private readonly moveId = signal(newId());
 
   protected setAside(): void {

@@ -1,8 +1,18 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input, linkedSignal, output } from '@angular/core';
+import {
+  ChangeDetectionStrategy,
+  Component,
+  computed,
+  inject,
+  input,
+  linkedSignal,
+  output,
+  signal,
+} from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { explainClock, readClock } from '@vestigia/core';
+import { offered } from '../../services/offered';
 import { StudioCalendar } from '../../services/studio-calendar';
 import { DayField } from '../../ui/day-field';
 import { DayPicker } from '../../ui/day-picker';
@@ -30,7 +40,7 @@ import { When } from '../../ui/when';
     @if (isFact()) {
       <p i18n>It is begun: it stays where it is, and what follows waits for it.</p>
     } @else {
-      <form *vsMay="'dyer'" class="fields" (ngSubmit)="want()">
+      <form *vsMay="'dyer'" class="fields" (ngSubmit)="want()" (input)="write()">
         <mat-form-field
           ><mat-label i18n>Begins on</mat-label
           ><input matInput vsDay #onDay="vsDay" name="onDay" [(ngModel)]="day" /><vs-day-picker
@@ -94,8 +104,18 @@ export class StepPlace {
   readonly wanted = output<number>();
   readonly locked = output<boolean>();
   readonly closed = output();
-  protected readonly day = linkedSignal(() => this.calendar.dayOf(this.fromMs()));
-  protected readonly clock = linkedSignal(() => this.calendar.formatClock(this.iso(this.fromMs())));
+  /** The step whose moment is being written: better plans that are found meanwhile leave it be. */
+  private readonly writing = signal<string | undefined>(undefined);
+  private readonly standsMs = linkedSignal<{ name: string; ms: number; isKept: boolean }, number>({
+    source: () => ({ name: this.name(), ms: this.fromMs(), isKept: this.writing() === this.name() }),
+    computation: ({ name, ms, isKept }, before) => (isKept && before?.source.name === name ? before.value : ms),
+  });
+  protected readonly day = offered(() => this.calendar.dayOf(this.standsMs()));
+  protected readonly clock = offered(() => this.calendar.formatClock(this.iso(this.standsMs())));
+
+  protected write(): void {
+    this.writing.set(this.name());
+  }
 
   protected iso(ms: number): string {
     return new Date(ms).toISOString();
@@ -106,6 +126,8 @@ export class StepPlace {
 
   protected want(): void {
     const clock = readClock(this.clock());
-    if (this.day() !== '' && clock !== undefined) this.wanted.emit(this.calendar.instantOf(this.day(), clock));
+    if (this.day() === '' || clock === undefined) return;
+    this.writing.set(undefined);
+    this.wanted.emit(this.calendar.instantOf(this.day(), clock));
   }
 }

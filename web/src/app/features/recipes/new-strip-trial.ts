@@ -7,6 +7,7 @@ import type { NewStripTrial } from '@vestigia/contract';
 import type { StepKind, StripFactor } from '@vestigia/core';
 import { said, STRIP_FACTORS, STRIP_FACTOR_LABELS, levelLabel, readNumberText } from '@vestigia/core';
 import { of } from 'rxjs';
+import { offered } from '../../services/offered';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
@@ -98,7 +99,7 @@ export class NewStripTrialPage {
       v?.body.steps.filter((s) => kinds?.includes(s.kind)).flatMap((s) => s.doses.map((d) => d.materialId)) ?? [];
     return (v?.materials ?? []).filter((m) => ids.includes(m.id));
   });
-  protected readonly materialId = linkedSignal(() => {
+  protected readonly materialId = offered(() => {
     const [only, ...more] = this.dosed();
     return this.dosed().find((m) => m.id === this.material())?.id ?? (more.length === 0 ? (only?.id ?? '') : '');
   });

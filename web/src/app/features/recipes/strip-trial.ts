@@ -1,13 +1,4 @@
-import {
-  ChangeDetectionStrategy,
-  Component,
-  computed,
-  inject,
-  input,
-  linkedSignal,
-  signal,
-  viewChild,
-} from '@angular/core';
+import { ChangeDetectionStrategy, Component, computed, inject, input, signal, viewChild } from '@angular/core';
 import { FormsModule } from '@angular/forms';
 import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
@@ -15,6 +6,7 @@ import { Router, RouterLink } from '@angular/router';
 import type { LabUnder, StripTrialDetail } from '@vestigia/contract';
 import type { Lab } from '@vestigia/core';
 import { STRIP_FACTOR_LABELS, sayKnotTag, sayTaken } from '@vestigia/core';
+import { offered } from '../../services/offered';
 import { ApiClient } from '../../api/api-client';
 import { pageAction } from '../../api/page-action';
 import { liveQuery } from '../../api/live-query';
@@ -95,12 +87,12 @@ export class StripTrialPage {
   };
   protected readonly promoting = pageAction();
   /** The next that nobody has read. */
-  protected readonly number = linkedSignal(() => {
+  protected readonly number = offered(() => {
     const t = this.trial.value();
     return t?.layout.find((s) => !t.readings.some((r) => r.number === s.number))?.number ?? 1;
   });
   protected readonly note = signal('');
-  protected readonly best = linkedSignal(() => this.trial.value()?.ranked[0]?.number ?? 1);
+  protected readonly best = offered(() => this.trial.value()?.ranked[0]?.number ?? 1);
   protected readonly becomes = signal<'version' | 'recipe'>('version');
   protected readonly called = signal('');
   private readonly replaced = computed(() => new Set((this.trial.value()?.readings ?? []).map((r) => r.replacesId)));

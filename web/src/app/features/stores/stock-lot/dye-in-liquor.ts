@@ -4,6 +4,7 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import { Router, RouterLink } from '@angular/router';
 import { formatVolume } from '@vestigia/core';
+import { offered } from '../../../services/offered';
 import { ApiClient } from '../../../api/api-client';
 import { liveQuery } from '../../../api/live-query';
 import { newId } from '../../../api/new-id';
@@ -67,7 +68,7 @@ export class DyeInLiquorPage {
   protected readonly dips = signal<number | null>(3);
   protected readonly airMinutes = signal<number | null>(USUAL_AIRING_MIN);
   /** Named after what it is, until somebody names it otherwise. */
-  protected readonly name = linkedSignal(() => {
+  protected readonly name = offered(() => {
     const base = this.bases().find((b) => b.id === this.baseId())?.name ?? '';
     const tag = this.stockLot.value()?.row.tag ?? '';
     return base === '' ? '' : $localize`${base} in ${tag}, ${this.calendar.formatDay(this.calendar.today())}`;
