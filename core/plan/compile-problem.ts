@@ -82,10 +82,16 @@ export function compileProblem(problem: PlanProblem): Compiled {
     .map((p, i) => ({ i, may: p.may.length }))
     .sort((a, b) => a.may - b.may || a.i - b.i)
     .map(({ i }) => i);
+  const begun: number[][] = all.map(() => []);
+  const lain: number[][] = all.map(() => []);
+  holds.forEach((h, i) => {
+    begun[h.from]?.push(i);
+    for (const n of h.through) if (n !== h.from) lain[n]?.push(i);
+  });
   const had = new Map(problem.previousHolds.map((h) => [h.holdId, h.resourceId]));
   const previous = new Map(problem.previous.map((p) => [p.stepId, p]));
   const steps = all.map(({ step, lotNumber }, n): CompiledStep => {
-    const begins = holds.flatMap((h, i) => (h.from === n ? [i] : []));
+    const begins = begun[n] ?? [];
     return {
       step,
       lot: lotNumber,
@@ -101,7 +107,7 @@ export function compileProblem(problem: PlanProblem): Compiled {
         resourceAt,
       ),
       begins,
-      within: holds.flatMap((h, i) => (h.through.has(n) && h.from !== n ? [i] : [])),
+      within: lain[n] ?? [],
       previous: previous.get(step.id),
       previousHolds: begins.map((i) => resourceAt.get(had.get(holds[i]?.hold.id ?? '') ?? '') ?? -1),
     };

@@ -60,7 +60,7 @@ function factsOf(lot: PlanLot): PlanLot {
  * Plans a studio: every open lot from where it is, staying with the accepted plan as far as that can be. Where a step
  * can't follow what is already done as soon as its recipe wants, it follows as soon as it can, and is named.
  * @param wanted steps that are to begin at a moment, or as soon after it as they can
- * @param onBetter told of each better plan while it looks on
+ * @param onBetter told of each better plan while it looks on; written out when asked for
  */
 export function planHouse(
   facts: PlanFacts,
@@ -69,13 +69,13 @@ export function planHouse(
     origin = planOrigin(facts.now),
     wanted = [],
     onBetter,
-  }: { origin?: string; wanted?: readonly WantedPlace[]; onBetter?: (best: PlannedHouse) => void } = {},
+  }: { origin?: string; wanted?: readonly WantedPlace[]; onBetter?: (best: () => PlannedHouse) => void } = {},
 ): PlannedHouse {
   const { problem: first, faults } = housePlanProblem(facts, origin);
   const asWanted = wanted.reduce(putAt, first);
   const plan = solvePlan(asWanted, {
     ...asked,
-    onBetter: (best) => onBetter?.({ problem: asWanted, plan: best, faults, tooLate: [], spoiled: [] }),
+    onBetter: (best) => onBetter?.(() => ({ problem: asWanted, plan: best(), faults, tooLate: [], spoiled: [] })),
   });
   const stuck = new Set(plan.unplaced.map((u) => u.lotId));
   const eased = asWanted.lots.map((lot) => (stuck.has(lot.id) ? easeWaits(lot) : { lot, eased: [] }));

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { asOf } from './as-of.fixture';
 import { checkPlan } from './check-plan';
 import type { PlanBreach } from './check-plan';
 import type { PlanAnswer } from './plan-answer';
@@ -38,24 +39,7 @@ describe('laws of a plan', () => {
     for (const problem of problems) {
       const before = solvePlan(problem, { seed: 1, rounds: 40 });
       if (before.unplaced.length > 0) continue;
-      const nowMin = 2 * 1440 + 700;
-      const byId = new Map(before.placed.map((p) => [p.stepId, p]));
-      const began = (id: string): boolean => (byId.get(id)?.startMin ?? Infinity) < nowMin;
-      const later = {
-        ...problem,
-        previous: before.placed,
-        previousHolds: before.holds,
-        lots: problem.lots.map((lot) => ({
-          ...lot,
-          steps: lot.steps.map((s) =>
-            began(s.id) ? { ...s, fixed: byId.get(s.id) ?? null } : { ...s, notBeforeMin: nowMin },
-          ),
-          holds: lot.holds.map((h) => ({
-            ...h,
-            fixedTo: began(h.fromStepId) ? (before.holds.find((b) => b.holdId === h.id)?.resourceId ?? null) : null,
-          })),
-        })),
-      };
+      const later = asOf(problem, before, 2 * 1440 + 700);
       const after = solvePlan(later, { seed: 1, rounds: 40 });
       expect(checkPlan(later, after)).toEqual([]);
       expect(after.cost.moved).toBe(0);

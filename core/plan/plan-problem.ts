@@ -139,9 +139,9 @@ export interface PlanWeights {
 
 /**
  * Promises first, by far. Then minutes until lots are done. Somebody comes in out of hours where that saves four hours
- * of a lot, not for a minute of it; a kWh is worth a quarter of an hour; a settled step is moved for two hours.
+ * of a lot, not for a minute of it; a kWh is worth a quarter of an hour; a settled step is moved for eight hours, a working day.
  */
-export const PLAN_WEIGHTS: PlanWeights = { late: 1000, finish: 1, outOfHours: 240, heatKwh: 15, moved: 120 };
+export const PLAN_WEIGHTS: PlanWeights = { late: 1000, finish: 1, outOfHours: 240, heatKwh: 15, moved: 480 };
 
 /** Everything that has to be placed, and what there is to place it with. */
 export interface PlanProblem {

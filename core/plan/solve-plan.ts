@@ -1,10 +1,13 @@
 import { Chance } from '../quantity/chance';
-import type { PlacedHold, PlanAnswer, PlanCost } from './plan-answer';
+import { answerOf } from './answer-of';
+import type { PlanAnswer } from './plan-answer';
 import type { Compiled } from './compile-problem';
 import { compileProblem } from './compile-problem';
+import { inTheWayAround, inTheWayBack } from './in-the-way';
+import type { LotCost } from './lot-cost';
 import { lotCost, NO_PLACE } from './lot-cost';
 import { earliestDone, planBound } from './plan-bound';
-import type { PlacedStep, PlanProblem } from './plan-problem';
+import type { PlanProblem } from './plan-problem';
 import type { Choices } from './schedule';
 import { Schedule } from './schedule';
 import type { Evenings } from './step-fit';
@@ -18,8 +21,8 @@ export interface SolveAsked {
   readonly rounds: number;
   /** Asked between rounds; `false` ends it with the best so far. */
   readonly goOn?: (() => boolean) | undefined;
-  /** Told of each better plan. */
-  readonly onBetter?: ((best: PlanAnswer) => void) | undefined;
+  /** Told of each better plan: it is written out when asked for, then and there. */
+  readonly onBetter?: ((best: () => PlanAnswer) => void) | undefined;
 }
 
 const ALL_EVENINGS = EVENING_BEGINS + EVENING_ENDS;
@@ -27,6 +30,8 @@ const ALL_EVENINGS = EVENING_BEGINS + EVENING_ENDS;
 const MOST_LOTS_OUT = 6;
 /** At first a plan this much dearer, as a share, is gone on from now and then; later none is. */
 const WARMTH = 0.02;
+/** How far around the place of a step that gives trouble others are looked for; doubled up to four times. */
+const SMALLEST_MARGIN_MIN = 90;
 /** So many rounds without a better one, and the search goes back to the best. */
 const BACK_AFTER = 400;
 
@@ -52,10 +57,13 @@ class Search {
   private readonly stays: boolean;
   /** Lots that don't stand where the accepted plan has them. */
   private unsettled: readonly number[] = [];
+  /** How late the accepted plan had each lot. */
+  private readonly lateBefore: readonly number[];
   private choices: Choices;
   private schedule: Schedule;
-  private costs: number[];
-  private best: PlanAnswer | undefined;
+  private costs: LotCost[];
+  /** What the best plan cost, and how to stand as it did. */
+  private best: { readonly total: number; readonly bringBack: () => void } | undefined;
   private rounds = 0;
 
   constructor(
@@ -66,6 +74,7 @@ class Search {
     this.lots = c.queues.flatMap((q, lot) => (q.length > 0 ? [lot] : []));
     this.bound = planBound(c);
     this.stays = c.problem.previous.length > 0;
+    this.lateBefore = c.problem.lots.map((lot, i) => lateBefore(c, i, lot.dueMin ?? Infinity));
     this.choices = this.freshChoices(0);
     this.schedule = new Schedule(c, this.choices);
     this.costs = [];
@@ -74,19 +83,15 @@ class Search {
   run(): PlanAnswer {
     this.begin();
     let atBest = 0;
-    let kept = this.keepAll();
     while (this.hasWork() && this.rounds < this.asked.rounds && !this.isProven() && (this.asked.goOn?.() ?? true)) {
-      const before = this.total();
-      const improved = this.round(before);
-      if (improved) {
-        atBest = this.rounds;
-        kept = this.keepAll();
-      } else if (this.rounds - atBest > BACK_AFTER) {
-        kept();
+      if (this.round()) atBest = this.rounds;
+      else if (this.rounds - atBest > BACK_AFTER) {
+        this.best?.bringBack();
         atBest = this.rounds;
       }
     }
-    return { ...(this.best ?? this.answer()), rounds: this.rounds };
+    this.best?.bringBack();
+    return this.answer();
   }
 
   private hasWork(): boolean {
@@ -131,30 +136,30 @@ class Search {
     const schedule = new Schedule(this.c, choices);
     const left = this.stays ? order.filter((lot) => !schedule.placeAsBefore(lot)) : order;
     for (const lot of left) schedule.placeLot(lot);
-    const costs = this.c.queues.map((_, lot) => lotCost(this.c, schedule, lot).total);
+    const costs = this.c.queues.map((_, lot) => lotCost(this.c, schedule, lot));
     this.rounds += 1;
-    if (this.best && sum(costs) >= this.best.cost.total) return;
+    if (this.best && totalOf(costs) >= this.best.total) return;
     [this.choices, this.schedule, this.costs] = [choices, schedule, costs];
     this.unsettled = this.stays ? left : this.lots;
     this.tell();
   }
 
-  private round(before: number): boolean {
+  /** @returns whether it found the best plan so far */
+  private round(): boolean {
     this.rounds += 1;
-    const out = this.chooseLots();
+    const before = totalOf(this.costs);
+    const turn = this.chooseTurn();
+    const { out } = turn;
     const were = out.map((lot) => this.schedule.remember(lot));
     const choices = out.map((lot) => this.rememberChoices(lot));
     for (const lot of out) this.schedule.clear(lot);
-    for (const lot of out) this.changeChoices(lot);
-    this.place(out);
+    turn.place();
     const costs = [...this.costs];
-    for (const lot of out) costs[lot] = lotCost(this.c, this.schedule, lot).total;
-    const after = sum(costs);
-    const left = 1 - this.rounds / this.asked.rounds;
-    const allowed = before + before * WARMTH * left * left * this.chance.next() ** 3;
-    if (after < before || (after <= allowed && after < NO_PLACE)) {
+    for (const lot of out) costs[lot] = lotCost(this.c, this.schedule, lot);
+    const after = totalOf(costs);
+    if (after < before || (after <= before + this.allowed(before) && after < NO_PLACE)) {
       this.costs = costs;
-      if (after < (this.best?.cost.total ?? Infinity)) {
+      if (after < (this.best?.total ?? Infinity)) {
         this.tell();
         return true;
       }
@@ -162,11 +167,87 @@ class Search {
     }
     for (const lot of out) this.schedule.clear(lot);
     out.forEach((lot, i) => {
-      this.bringChoicesBack(lot, choices[i] ?? []);
-      const was = were[i];
+      const [chosen, was] = [choices[i], were[i]];
+      if (chosen) this.bringChoicesBack(lot, chosen);
       if (was) this.schedule.putBack(lot, was);
     });
     return false;
+  }
+
+  /** How much dearer a plan may be and still be gone on from. What an accepted plan is moved for is always a gain. */
+  private allowed(before: number): number {
+    if (this.stays) return 0;
+    const left = 1 - this.rounds / this.asked.rounds;
+    return before * WARMTH * left * left * this.chance.next() ** 3;
+  }
+
+  private chooseTurn(): Turn {
+    const chance = this.stays ? this.chance.next() : 1;
+    const mended = chance < 0.8 ? this.chooseTroubled() : undefined;
+    if (mended !== undefined) return chance < 0.4 ? this.goBack(mended) : this.giveWay(mended);
+    const out = this.chooseLots();
+    return {
+      out,
+      place: () => {
+        for (const lot of out) this.changeChoices(lot);
+        this.place(out);
+      },
+    };
+  }
+
+  /** A lot that is later than it was, has no place, or doesn't stand where it stood: worse ones more often. */
+  private chooseTroubled(): number | undefined {
+    const troubled = this.lots.filter((lot) => this.trouble(lot) > 0);
+    if (troubled.length === 0) return undefined;
+    const pick = (): number => troubled[this.below(troubled.length)] ?? 0;
+    const some = this.chance.next() < 0.5 ? [pick()] : [pick(), pick(), pick()];
+    return some.reduce((a, b) => (this.trouble(a) >= this.trouble(b) ? a : b));
+  }
+
+  private trouble(lot: number): number {
+    const { late, moved } = this.c.problem.weights;
+    const cost = this.costs[lot];
+    if (!cost) return 0;
+    const later = Math.max(0, cost.lateMin - (this.lateBefore[lot] ?? 0));
+    return cost.moved * moved + later * late + (cost.total >= NO_PLACE ? NO_PLACE : 0);
+  }
+
+  /** A lot goes back where it stood; what has come to stand there gives way, as little as it can. */
+  private goBack(lot: number): Turn {
+    const out = [lot, ...this.some(inTheWayBack(this.c, this.schedule, lot), 1 + this.below(MOST_LOTS_OUT))];
+    return { out, place: () => this.placeAsBefore(out) };
+  }
+
+  /** A lot looks for another place where some that lie in its way have gone; those go back where they stood, or near. */
+  private giveWay(lot: number): Turn {
+    const queue = this.c.queues[lot] ?? [];
+    const n = this.schedule.stuck[lot] ?? queue[this.below(queue.length)] ?? 0;
+    const before = Math.max(0, ...(this.c.steps[n]?.after ?? []).map((a) => this.schedule.stands[a.step]?.endMin ?? 0));
+    const atMin = this.schedule.stands[n]?.startMin ?? this.c.steps[n]?.previous?.startMin ?? before;
+    const marginMin = SMALLEST_MARGIN_MIN * 2 ** this.below(5);
+    const others = inTheWayAround(this.c, this.schedule, n, atMin, marginMin);
+    const out = [lot, ...this.some(others, 1 + this.below(1 + this.below(MOST_LOTS_OUT)))];
+    return {
+      out,
+      place: () => {
+        this.changeChoices(lot);
+        this.schedule.placeLot(lot);
+        this.placeAsBefore(out.slice(1));
+      },
+    };
+  }
+
+  /** Each where it stood, if it still can; then those that can't. */
+  private placeAsBefore(lots: readonly number[]): void {
+    for (const lot of lots.filter((l) => !this.schedule.placeAsBefore(l))) this.schedule.placeLot(lot);
+  }
+
+  private some(of: readonly number[], most: number): number[] {
+    return this.shuffle([...of]).slice(0, most);
+  }
+
+  private below(count: number): number {
+    return Math.floor(this.chance.next() * count);
   }
 
   /** Some at random, some that lie near one of them in time, and late ones more often than others. */
@@ -190,12 +271,12 @@ class Search {
 
   /** Some lot is late, or has no place. */
   private isPressed(): boolean {
-    return (this.best?.cost.lateMin ?? 0) > 0 || (this.best?.unplaced.length ?? 0) > 0;
+    return this.costs.some((cost) => cost.lateMin > 0 || cost.total >= NO_PLACE);
   }
 
   private costliest(pick: () => number): number {
     const some = [pick(), pick(), pick()];
-    return some.reduce((a, b) => ((this.costs[a] ?? 0) >= (this.costs[b] ?? 0) ? a : b));
+    return some.reduce((a, b) => ((this.costs[a]?.total ?? 0) >= (this.costs[b]?.total ?? 0) ? a : b));
   }
 
   private apart(a: number, b: number): number {
@@ -246,39 +327,38 @@ class Search {
     };
   }
 
-  private rememberChoices(lot: number): readonly ChosenForStep[] {
-    return (this.c.queues[lot] ?? []).map((n) => ({
-      n,
-      evenings: this.choices.evenings[n] ?? 0,
-      way: this.choices.way[n] ?? -1,
-      who: this.choices.who[n] ?? -1,
-      keep: this.choices.keep[n] ?? true,
-    }));
+  private rememberChoices(lot: number): Choices {
+    const queue = this.c.queues[lot] ?? [];
+    const of = <T>(all: readonly T[]): T[] => {
+      const own: T[] = [];
+      for (const n of queue) own[n] = all[n] as T;
+      return own;
+    };
+    const { evenings, way, who, keep } = this.choices;
+    return { evenings: of(evenings), way: of(way), who: of(who), keep: of(keep) };
   }
 
-  private bringChoicesBack(lot: number, were: readonly ChosenForStep[]): void {
-    for (const { n, evenings, way, who, keep } of were) {
-      this.choices.evenings[n] = evenings;
-      this.choices.way[n] = way;
-      this.choices.who[n] = who;
-      this.choices.keep[n] = keep;
+  private bringChoicesBack(lot: number, were: Choices): void {
+    for (const n of this.c.queues[lot] ?? []) {
+      this.choices.evenings[n] = were.evenings[n] ?? 0;
+      this.choices.way[n] = were.way[n] ?? -1;
+      this.choices.who[n] = were.who[n] ?? -1;
+      this.choices.keep[n] = were.keep[n] ?? true;
     }
   }
 
   private keepAll(): () => void {
-    const were = this.lots.map((lot) => ({
-      lot,
-      was: this.schedule.remember(lot),
-      choices: this.rememberChoices(lot),
-    }));
-    const costs = [...this.costs];
+    const were = this.lots.map((lot) => ({ lot, was: this.schedule.remember(lot) }));
+    const { evenings, way, who, keep } = this.choices;
+    const [costs, choices] = [
+      [...this.costs],
+      { evenings: [...evenings], way: [...way], who: [...who], keep: [...keep] },
+    ];
     return () => {
       for (const { lot } of were) this.schedule.clear(lot);
-      for (const { lot, was, choices } of were) {
-        this.bringChoicesBack(lot, choices);
-        this.schedule.putBack(lot, was);
-      }
-      this.costs = costs;
+      for (const { lot, was } of were) this.schedule.putBack(lot, was);
+      for (const lot of this.lots) this.bringChoicesBack(lot, choices);
+      this.costs = [...costs];
     };
   }
 
@@ -290,17 +370,13 @@ class Search {
     return all;
   }
 
-  private total(): number {
-    return sum(this.costs);
-  }
-
   private isProven(): boolean {
-    return (this.best?.cost.total ?? Infinity) <= this.bound + 1e-6;
+    return (this.best?.total ?? Infinity) <= this.bound + 1e-6;
   }
 
   private tell(): void {
-    this.best = this.answer();
-    this.asked.onBetter?.(this.best);
+    this.best = { total: totalOf(this.costs), bringBack: this.keepAll() };
+    this.asked.onBetter?.(() => this.answer());
   }
 
   private answer(): PlanAnswer {
@@ -308,76 +384,16 @@ class Search {
   }
 }
 
-interface ChosenForStep {
-  readonly n: number;
-  readonly evenings: Evenings;
-  readonly way: number;
-  readonly who: number;
-  readonly keep: boolean;
+/** Lots that are taken out, and how they are put back. */
+interface Turn {
+  readonly out: readonly number[];
+  readonly place: () => void;
 }
 
-const sum = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0);
+const totalOf = (costs: readonly LotCost[]): number => costs.reduce((sum, cost) => sum + cost.total, 0);
 
-/** What stands, by the problem's own names. */
-function answerOf(c: Compiled, schedule: Schedule, bound: number, rounds: number): PlanAnswer {
-  const { people, resources, lots } = c.problem;
-  const placed = c.steps.flatMap(({ step }, n): PlacedStep[] => {
-    const s = schedule.stands[n];
-    if (!s) return [];
-    return [
-      {
-        stepId: step.id,
-        startMin: s.startMin,
-        aloneFromMin: s.aloneFromMin,
-        aloneToMin: s.aloneToMin,
-        endMin: s.endMin,
-        beginBy: people[s.beginBy ?? -1]?.id ?? null,
-        endBy: people[s.endBy ?? -1]?.id ?? null,
-        resourceIds: s.way.needs.map((thing) => resources[thing]?.id ?? ''),
-      },
-    ];
-  });
-  const holds = c.holds.flatMap(({ hold, from }, h): PlacedHold[] => {
-    const thing = schedule.holdOn[h];
-    const began = schedule.stands[from];
-    if (thing === undefined || !began) return [];
-    return [
-      {
-        holdId: hold.id,
-        resourceId: resources[thing]?.id ?? '',
-        fromMin: began.startMin,
-        toMin: schedule.heldUntil(h),
-      },
-    ];
-  });
-  const costs = lots.map((_, i) => lotCost(c, schedule, i));
-  const unplaced = lots.flatMap((lot, i) => {
-    const stuck = schedule.stuck[i];
-    return stuck === undefined ? [] : [{ lotId: lot.id, stepId: c.steps[stuck]?.step.id ?? '' }];
-  });
-  const over = (of: (cost: (typeof costs)[number]) => number): number => sum(costs.map(of));
-  const cost: PlanCost = {
-    lateMin: over((x) => x.lateMin),
-    finishMin: over((x) => x.finishMin),
-    outOfHours: over((x) => x.outOfHours),
-    heatWh: over((x) => x.heatWh),
-    moved: over((x) => x.moved),
-    total: over((x) => x.total),
-  };
-  return {
-    format: 'vestigia-plan',
-    version: 1,
-    placed,
-    holds,
-    lots: lots.map((lot, i) => ({
-      lotId: lot.id,
-      finishMin: costs[i]?.finishMin ?? 0,
-      lateMin: costs[i]?.lateMin ?? 0,
-    })),
-    unplaced,
-    cost,
-    bound,
-    rounds,
-    proven: unplaced.length === 0 && cost.total <= bound + 1e-6,
-  };
-}
+const lateBefore = (c: Compiled, lot: number, dueMin: number): number =>
+  Math.max(
+    0,
+    ...(c.lotSteps[lot] ?? []).map((n) => c.steps[n]?.previous?.endMin ?? 0).map((endMin) => endMin - dueMin),
+  );

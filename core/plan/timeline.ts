@@ -44,6 +44,17 @@ export class Timeline {
       }
   }
 
+  /** Whose it is in a stretch. */
+  ownersWithin(from: number, to: number): number[] {
+    const owners: number[] = [];
+    for (let i = this.firstFrom(from - this.longest); i < this.uses.length; i += 1) {
+      const use = this.uses[i];
+      if (!use || use.from >= to) break;
+      if (use.to > from) owners.push(use.owner);
+    }
+    return owners;
+  }
+
   /** The earliest moment from `at` on at which all of it is free for so long. */
   earliestFree(at: number, length: number): number {
     let start = at;

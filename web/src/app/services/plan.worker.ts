@@ -44,10 +44,10 @@ addEventListener('message', ({ data }: MessageEvent<PlanAsk | HelpAsk>) => {
   const tell = (rounds: number, isLast: boolean): void => {
     const goOn = (): boolean => performance.now() - began < MOST_MS;
     let toldMs = performance.now();
-    const onBetter = (found: PlannedHouse): void => {
+    const onBetter = (best: () => PlannedHouse): void => {
       if (!isLast || performance.now() - toldMs < LEAST_BETWEEN_MS) return;
       toldMs = performance.now();
-      postMessage({ found, isLast: false } satisfies PlanTold);
+      postMessage({ found: best(), isLast: false } satisfies PlanTold);
     };
     const found = planHouse(facts, { seed: SEED, rounds, goOn }, { origin, wanted, onBetter });
     postMessage({ found, isLast } satisfies PlanTold);
