@@ -138,7 +138,9 @@ export const planFacts = z
       }),
     ),
     /** How much longer than planned earlier lots took, as shares of their plans; `null` of too few. */
-    took: z.object({ middle: z.number(), fourInFive: z.number(), lots: z.int() }).nullable(),
+    took: z
+      .object({ middle: z.number(), fourInFive: z.number(), lots: z.int(), within: z.int().nullable() })
+      .nullable(),
     /** What open lots are short of, and when it is to be there: as somebody said, or as it usually takes. */
     awaited: z.array(
       z.object({

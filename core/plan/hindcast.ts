@@ -56,6 +56,8 @@ export interface LotsTook {
   readonly middle: number;
   readonly fourInFive: number;
   readonly lots: number;
+  /** How many were done by when the rest of them would have said four in five are; `null` of too few. */
+  readonly within: number | null;
 }
 
 /**
@@ -65,7 +67,10 @@ export interface LotsTook {
 export function lotsTook(hindcasts: readonly Hindcast[]): LotsTook | null {
   if (hindcasts.length < LEAST_HINDCASTS) return null;
   const shares = hindcasts.map((h) => h.tookMin / Math.max(1, h.plannedMin));
-  return { middle: atMost(shares, 0.5), fourInFive: atMost(shares, SURE), lots: shares.length };
+  const rest = (i: number): number[] => shares.filter((_, other) => other !== i);
+  const within =
+    shares.length > LEAST_HINDCASTS ? shares.filter((share, i) => share <= atMost(rest(i), SURE)).length : null;
+  return { middle: atMost(shares, 0.5), fourInFive: atMost(shares, SURE), lots: shares.length, within };
 }
 
 /**

@@ -108,6 +108,14 @@ describe('how long lots take', () => {
   it('says nothing of too few', () =>
     expect(lotsTook(Array.from({ length: 3 }, () => ({ lotId: '', plannedMin: 1, tookMin: 1 })))).toBeNull());
 
+  it('is held against lots that it doesn’t stand on: each by what the others say', () => {
+    const took = (...minutes: number[]) => lotsTook(minutes.map((tookMin) => ({ lotId: '', plannedMin: 10, tookMin })));
+    expect(took(10, 10, 10, 10)?.within).toBeNull();
+    // The one that took longest lies beyond what all the others say; each of the others within.
+    expect(took(10, 11, 12, 13, 40)).toMatchObject({ lots: 5, within: 4 });
+    expect(took(10, 10, 10, 10, 10)?.within).toBe(5);
+  });
+
   it('is no longer than said for four in five, however long lots take: checked by drawing', () => {
     const chance = new Chance(11);
     // Some lots run on a little, some by days.
@@ -129,9 +137,9 @@ describe('how long lots take', () => {
 
   it('moves a promise later by the share of what is still ahead, and never earlier', () => {
     const found = planHouse({ ...facts, lots: [lot([{}, {}])], accepted: null }, { seed: 1, rounds: 5 });
-    const by = (fourInFive: number) => fourInFiveBy(found, 'a', { middle: 1, fourInFive, lots: 9 });
+    const by = (fourInFive: number) => fourInFiveBy(found, 'a', { middle: 1, fourInFive, lots: 9, within: 8 });
     expect([by(1), by(1.5), by(0.7)]).toEqual([260, 390, 260]);
     expect(fourInFiveBy(found, 'a', null)).toBeUndefined();
-    expect(fourInFiveBy(found, 'b', { middle: 1, fourInFive: 1, lots: 9 })).toBeUndefined();
+    expect(fourInFiveBy(found, 'b', { middle: 1, fourInFive: 1, lots: 9, within: 9 })).toBeUndefined();
   });
 });

@@ -49,7 +49,7 @@ export function sayPlanFault(fault: PlanFault): string {
     case 'holdEnds':
       return $localize`What ${fault.lot} holds until “${fault.step}” is let go before it is taken. Let it end with a step that comes later.`;
     case 'nobodyMay':
-      return $localize`Nobody may do “${fault.step}”: it asks for somebody who may handle it (${fault.hazards.map(sayHazard).join('; ')}). Say who may under Hours, days off and burners.`;
+      return $localize`Nobody may do “${fault.step}”: it asks for somebody who may handle it (${fault.hazards.map(sayHazard).join('; ')}). Say who may under Hours and equipment.`;
     case 'longerThanHours':
       return $localize`“${fault.step}” wants somebody for ${sayMinutes(fault.minutes)} without a break, and nobody is there longer than ${sayMinutes(fault.longest)} at a time. Lengthen somebody’s hours, or divide the step.`;
     case 'longerThanOpen':

@@ -15,6 +15,7 @@ import { elsewhere } from '../test/elsewhere';
 import type { Furniture, TestStudio } from '../test/test-studio';
 import {
   callsOf,
+  delivery,
   dyeLot,
   furnish,
   makeLot,
@@ -22,6 +23,7 @@ import {
   openTestStudio,
   reading,
   verdict,
+  weighing,
   wholeDocument,
 } from '../test/test-studio';
 
@@ -98,6 +100,14 @@ describe('orders, and the pieces that go out on them', () => {
     const { body } = await post('/api/orders', { id: newId(), customerId, wantedOn: null, lines: lines(), ...said });
     expect(body).toMatchObject({ detail });
     expect(await get<OrderSummary[]>('/api/orders')).toHaveLength(1);
+  });
+
+  it('have no delivery note before anything goes out', async () => {
+    const { body } = await studio.agent.get(`/api/orders/${orderId}/delivery-note`).expect(422);
+    expect(body).toMatchObject({
+      reason: 'nothingHandedOver',
+      detail: 'Nothing of order 1 is handed over yet. Hand over what goes out, then print what goes with it.',
+    });
   });
 
   it('let the plan know by when a lot is wanted that is meant for them', async () => {
@@ -207,9 +217,37 @@ describe('orders, and the pieces that go out on them', () => {
     expect((await guest.get('/api/search?q=odile')).body).toEqual([]);
   });
 
+  it('are not finished of a base that is held by itself, but with a word why', async () => {
+    const material = { kind: 'fibre', measure: 'weight', hazards: [], note: '' };
+    const undyed = { L: 91, a: 0, b: 6, illuminant: 'D65', observer: '10' };
+    const silk = newId();
+    const base = { fibre: 'wool', pieceWord: 'reel', usualPieceWeightG: 25, undyed };
+    await post('/api/materials', { ...material, id: silk, name: 'Lambswool', base }).expect(200);
+    const came = await post('/api/stock-lots', delivery(silk, '500 g')).expect(200);
+    const more = { also: [{ baseId: silk, quantityText: '4 reels of 25 g' }] };
+    const both = await makeLot(studio, f, { quantityText: '2 hanks of 100 g', more });
+    await dyeLot(studio, f, both, { grams: 200, also: [weighing(silk, (came.body as { id: string }).id, '100 g')] });
+    const { rows } = await get<GoodsOfLot>(`/api/lots/${both}/goods`);
+    const [first, second] = rows.map((r) => r.group);
+    const of = { batch: 1, group: second, zone: null, piece: null };
+    await post(`/api/lots/${both}/readings`, { ...reading('dry', 60), group: second }).expect(200);
+    await post(`/api/lots/${both}/readings`, { ...reading('dry', 74.3), group: first }).expect(200);
+    await post(`/api/lots/${both}/verdicts`, { ...verdict('hold', 'washed once more'), of }).expect(200);
+    await post(`/api/lots/${both}/verdicts`, verdict('pass')).expect(200);
+    const finish = (group: unknown, note = '') => move('came', 1, { lotId: both, group, note });
+    expect((await finish(first)).status).toBe(200);
+    expect((await finish(second)).body).toMatchObject({ reason: 'notPassed' });
+    expect((await finish(second, 'as a second')).status).toBe(200);
+    const finished = (await get<GoodsOfLot>(`/api/lots/${both}/goods`)).rows;
+    expect(finished.map((r) => [r.came, r.apart])).toEqual([
+      [1, null],
+      [1, 'hold'],
+    ]);
+  });
+
   it('go into the studio’s file and come back out of it', async () => {
     const was = await wholeDocument(studio.context.database.db, studio.context.clock());
-    expect([was.orders.length, was.orderLines.length, was.goods.length]).toEqual([1, 2, 6]);
+    expect([was.orders.length, was.orderLines.length, was.goods.length]).toEqual([1, 2, 8]);
     const [came] = was.goods;
     const now = await elsewhere(async ({ open, whole }) => {
       expect((await open({ ...was, goods: was.goods.filter((g) => g.id !== came?.id) })).body).toMatchObject({

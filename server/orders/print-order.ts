@@ -1,5 +1,6 @@
 import type { OrderDetail } from '@vestigia/contract';
 import { formatDay, formatMoney, formatWeight, joinList } from '@vestigia/core';
+import { Refusal } from '../shared/problem';
 import { MM, finishPdf, label, line, openPdf } from '../shared/pdf-sheet';
 import type { Pdf } from '../shared/pdf-sheet';
 
@@ -59,11 +60,22 @@ export interface CareOfLot {
   readonly care: readonly string[];
 }
 
-/** What goes with the goods: which pieces of which lot, what is still to come, and how to care for them. */
+/**
+ * What goes with the goods: which pieces of which lot, what is still to come, and how to care for them.
+ * @throws {Refusal} while nothing is handed over
+ */
 export function printDeliveryNote(
   { order, studio, customer, now }: OrderSheet,
   careOfLots: ReadonlyMap<string, CareOfLot>,
 ): Promise<Uint8Array> {
+  if (!order.lines.some((l) => l.standing.handedOver > 0))
+    throw new Refusal(
+      'refused',
+      $localize`Nothing of order ${order.number} is handed over yet. Hand over what goes out, then print what goes with it.`,
+      {
+        reason: 'nothingHandedOver',
+      },
+    );
   const sheet = new Sheet(
     $localize`Delivery note for order ${order.number}`,
     studio.name,

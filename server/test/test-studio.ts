@@ -342,7 +342,12 @@ export const weighing = (materialId: string, stockLotId: string, quantityText: s
 });
 
 /** Dyes a lot from fibre to dry, weighing what was planned. */
-export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { grams = 600 } = {}): Promise<void> {
+export async function dyeLot(
+  studio: TestStudio,
+  f: Furniture,
+  lotId: string,
+  { grams = 600, also = [] as object[] } = {},
+): Promise<void> {
   const at = (entry: object) => studio.agent.post(`/api/lots/${lotId}/entries`).send(entry).expect(200);
   const weighed: (object | undefined)[] = [
     weighing(f.wool, f.woolStockLot, `${grams} g`),
@@ -352,7 +357,7 @@ export async function dyeLot(studio: TestStudio, f: Furniture, lotId: string, { 
   ];
   for (const [step, what] of weighed.entries()) {
     await at(runEntry(step, 'start'));
-    if (what) await at(runEntry(step, 'weigh', { weighing: what }));
+    for (const w of [what, ...(step === 0 ? also : [])]) if (w) await at(runEntry(step, 'weigh', { weighing: w }));
     studio.pass(step === 3 ? 600 : 60);
     await at(runEntry(step, 'finish'));
   }

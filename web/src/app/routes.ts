@@ -317,7 +317,7 @@ export const routes: Routes = [
       },
       {
         path: 'plan/times',
-        title: $localize`Hours, days off and burners`,
+        title: $localize`Hours and equipment`,
         loadComponent: () => import('./features/plan/times').then((m) => m.PlanTimesPage),
       },
       {

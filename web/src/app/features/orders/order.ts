@@ -41,6 +41,7 @@ export class OrderPage {
     tagged: (tagged: NonNullable<OrderLine['tagged']>): string => $localize`tagged by ${tagged.by}`,
   };
 
+  protected readonly hasGoneOut = computed(() => this.order.value()?.lines.some((l) => l.standing.handedOver > 0));
   protected readonly total = computed(() => {
     const o = this.order.value();
     if (!o || o.lines.every((l) => l.priceMinor === null)) return undefined;

@@ -28,7 +28,7 @@ import {
   screenColour,
   whyNotAt,
 } from '@vestigia/core';
-import type { HelpTried, KeptPlace, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
+import type { HelpTried, KeptPlace, LotsTook, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -205,8 +205,13 @@ export class PlanPage {
   });
 
   protected readonly says = {
-    took: (lots: number, middle: number, fourInFive: number): string =>
-      $localize`Of the ${lots} newest lots that are done, half took no more than ${percent(middle)} % of what a plan by today’s hours gives them, four in five no more than ${percent(fourInFive)} %.`,
+    took: ({ lots, middle, fourInFive, within }: LotsTook): string =>
+      [
+        $localize`Of the ${lots} newest lots that are done, half took no more than ${percent(middle)} % of what a plan by today’s hours gives them, four in five no more than ${percent(fourInFive)} %.`,
+        within === null
+          ? ''
+          : $localize`Each held against the others: ${within} of ${lots} were done by the day four in five are said to be.`,
+      ].join(' '),
   };
   /** When each lot is done, and how that lies to what was promised. */
   protected readonly ready = computed(() => {

@@ -23,7 +23,7 @@ const STUDIO = {
   ],
 };
 
-describe('hours, days off and burners', () => {
+describe('hours and equipment', () => {
   const news = new Subject<readonly string[]>();
   const api = {
     get: vi.fn((path: string) => of(path === '/api/plan/times' ? TIMES : STUDIO)),
