@@ -19,7 +19,14 @@ export const stepKind = z.enum(['fibre', ...STEP_KINDS]);
 export const batchNumbers = z.array(z.int());
 
 export const heating = z.union([
-  z.object({ ok: z.literal(true), minutes: figure, energy: figure, cost: figure.nullable() }),
+  z.object({
+    ok: z.literal(true),
+    minutes: figure,
+    energy: figure,
+    cost: figure.nullable(),
+    /** What keeping it there draws, W for each °C above the room; plans kept before don’t tell. */
+    holding: z.object({ wPerK: z.number(), roomC: z.number() }).optional(),
+  }),
   z.object({ ok: z.literal(false), reachesC: z.number() }),
 ]);
 

@@ -91,6 +91,16 @@ describe('the interface', () => {
         ...wide.slice(0, 3).map((e) => `${e.tagName} ${(e as HTMLElement).innerText?.slice(0, 40)}`),
       ];
     });
+  /** The bar at the foot stands whole above what lies below the sheet. */
+  const barsCut = (): Promise<string[]> =>
+    isaby.page.evaluate(() => {
+      const sheet = document.querySelector('.middle')?.getBoundingClientRect();
+      return [...document.querySelectorAll('vs-act-bar')].flatMap((bar) => {
+        const below = bar.getBoundingClientRect().bottom - (sheet?.bottom ?? innerHeight);
+        const isStuck = getComputedStyle(bar).position === 'sticky' && bar.getClientRects().length > 0;
+        return isStuck && below > 1 ? [`the bar at the foot, by ${below}`] : [];
+      });
+    });
   const WINDOWS = [
     [1024, 1],
     [1600, 1],
@@ -108,7 +118,13 @@ describe('the interface', () => {
 
   // One walk looks at everything, since going to fifty pages is what takes the time; each finding is judged by itself
   // below.
-  const found = { tint: [] as string[], rules: [] as string[], widths: [] as string[], low: [] as string[] };
+  const found = {
+    tint: [] as string[],
+    rules: [] as string[],
+    widths: [] as string[],
+    low: [] as string[],
+    cut: [] as string[],
+  };
   it('is walked through, page by page', async () => {
     for (const [index, path] of pages.entries()) {
       await isaby.moves(`/${path}`);
@@ -123,6 +139,7 @@ describe('the interface', () => {
         await isaby.page.setViewport({ width: width / zoom, height: 800 / zoom, deviceScaleFactor: zoom });
         await isaby.drawn();
         found.widths.push(...(await tooWide()).map((w) => `${path} at ${width}, zoomed ${zoom}: ${w}`));
+        found.cut.push(...(await barsCut()).map((c) => `${path} at ${width}, zoomed ${zoom}: ${c}`));
       }
       await isaby.page.setViewport({ width: 1280, height: 800 });
       const top = await isaby.page.evaluate(() => document.querySelector('main')!.getBoundingClientRect().top);
@@ -145,6 +162,8 @@ describe('the interface', () => {
   it('passes the accessibility rules of WCAG 2.2 AA that a machine can check', () => expect(found.rules).toEqual([]));
   it('fits windows 1024, 1600, 390 and 320 wide, and 1280 zoomed twice, without scrolling sideways', () =>
     expect(found.widths).toEqual([]));
+
+  it('has the one action of a page whole in sight, in however many rows', () => expect(found.cut).toEqual([]));
 
   it('is gone through by keyboard alone', async () => {
     const { page } = isaby;

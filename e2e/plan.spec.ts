@@ -145,7 +145,7 @@ describe('what is ahead', () => {
     await isaby.write('Open', 'Mon-Fri 9-17');
     await isaby.write('Pieces on the drying line', '12');
     await isaby.write('Long pan', 'tomorrow');
-    await isaby.press('Keep the hours');
+    await isaby.press('Keep hours and equipment');
     await isaby.sees('Kept.');
     const times = await isaby.ask<HouseTimesEdit>('/api/plan/times');
     expect(times.week.map((day) => day.length)).toEqual([1, 1, 1, 1, 1, 0, 0]);

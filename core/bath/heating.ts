@@ -28,7 +28,14 @@ export interface Room {
  * gets past.
  */
 export type Heating =
-  | { readonly ok: true; readonly minutes: Figure; readonly energy: Figure; readonly cost: Figure | null }
+  | {
+      readonly ok: true;
+      readonly minutes: Figure;
+      readonly energy: Figure;
+      readonly cost: Figure | null;
+      /** What keeping it there draws, W for each °C above the room; plans kept before it was worked out don't tell. */
+      readonly holding?: { readonly wPerK: number; readonly roomC: number } | undefined;
+    }
   | { readonly ok: false; readonly reachesC: number };
 
 /**
@@ -98,7 +105,8 @@ export function heatBath(
             source: $localize`studio`,
           },
         ]);
-  return { ok: true, minutes, energy, cost };
+  const wPerK = Math.round((loss / (source.efficiencyPercent / 100)) * 100) / 100;
+  return { ok: true, minutes, energy, cost, holding: { wPerK, roomC: room.roomC } };
 }
 
 /** Hot and cold water, in ml, that make a temperature; or why they can't. */

@@ -51,6 +51,21 @@ describe('what a lot took so far', () => {
     expect(all(done(dye ?? 2, 2)) - whole.handsMin).toBe(30);
     expect(all(done(dye ?? 2, 2, { pausedMs: 30 * 60_000 }))).toBe(whole.handsMin);
   });
+  it('counts a pot that stayed on longer, or got hotter, as that much more heat', () => {
+    const heat = (mordanted: StepRecord): number => effortSoFar(plan, [done(fibre ?? 0), mordanted]).heatKwh;
+    const asMeant = heat(done(mordant ?? 1));
+    const bath = plan.steps[mordant ?? 1]?.baths[0]?.heating;
+    const holding = bath?.ok ? bath.holding : undefined;
+    if (!holding) throw new Error('the mordant bath is not heated');
+    // One hour at 85 °C, and two more; or 5 °C hotter all the while.
+    const hourKwh = (holding.wPerK * (85 - holding.roomC)) / 1000;
+    expect(heat(done(mordant ?? 1, 3)) - asMeant).toBeCloseTo(2 * hourKwh, 1);
+    expect(heat(done(mordant ?? 1, 1, { temperaturesC: [60, 90] })) - asMeant).toBeCloseTo(
+      (holding.wPerK * 5) / 1000,
+      1,
+    );
+    expect(hourKwh).toBeGreaterThan(0.1);
+  });
   it('leaves out what was skipped', () =>
     expect(
       effortSoFar(plan, [done(fibre ?? 0), done(mordant ?? 1, 1, { skippedReason: 'ready mordanted' }), record(2)]),

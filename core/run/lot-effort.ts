@@ -1,11 +1,13 @@
+import { hottestC } from '../recipe/course';
 import type { LotPlan } from '../scaling/lot-plan';
 import type { PlanEffort } from '../scaling/plan-effort';
-import { planEffort } from '../scaling/plan-effort';
+import { planEffort, turnsOf } from '../scaling/plan-effort';
 import type { StepRecord } from './step-record';
 
 /**
- * What a lot took so far: heat and water of the baths of steps that were done, and hands as long as they stayed where a
- * step is stayed with; of the others, the touches its plan has. What was done anew counts once.
+ * What a lot took so far: heat and water of the baths of steps that were done, kept as hot and as long as they were, and
+ * hands as long as they stayed where a step is stayed with; of the others, the touches its plan has. What was done anew
+ * counts once.
  * @param records one a step, in the plan's order
  */
 export const effortSoFar = (
@@ -13,12 +15,14 @@ export const effortSoFar = (
   records: readonly StepRecord[],
 ): Omit<PlanEffort, 'throughMin'> => {
   const { throughMin: _throughMin, ...took } = planEffort(plan, (step) => {
-    const { startedAt, finishedAt, pausedMs = 0, skippedReason } = records[step.index] ?? {};
-    const stayedMs =
+    const { startedAt, finishedAt, pausedMs = 0, skippedReason, temperaturesC = [] } = records[step.index] ?? {};
+    const tookMs =
       startedAt === undefined || finishedAt === undefined
-        ? step.durationMin * MINUTE_MS
+        ? step.durationMin * turnsOf(step) * MINUTE_MS
         : Date.parse(finishedAt) - Date.parse(startedAt) - pausedMs;
-    return { isDone: finishedAt !== undefined && skippedReason === undefined, stayedMin: stayedMs / MINUTE_MS };
+    // By the hottest anybody read, against the hottest it was to be.
+    const hotterC = temperaturesC.length === 0 ? 0 : Math.max(...temperaturesC) - (hottestC(step) ?? Infinity);
+    return { isDone: finishedAt !== undefined && skippedReason === undefined, tookMin: tookMs / MINUTE_MS, hotterC };
   });
   return took;
 };

@@ -1,4 +1,5 @@
-import { ChangeDetectionStrategy, Component, computed, inject, input } from '@angular/core';
+import type { AfterViewInit, OnDestroy } from '@angular/core';
+import { ChangeDetectionStrategy, Component, ElementRef, computed, inject, input } from '@angular/core';
 import { NgForm } from '@angular/forms';
 import { JustKept } from '../api/just-kept';
 
@@ -12,11 +13,25 @@ import { JustKept } from '../api/just-kept';
   host: { class: 'noprint' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
-export class ActBar {
+export class ActBar implements AfterViewInit, OnDestroy {
   readonly missing = input('');
+  private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
+  /** How high it is, for whoever holds it at the foot: on a telephone its buttons stand in several rows. */
+  private readonly watch =
+    'ResizeObserver' in window
+      ? new ResizeObserver(() => this.host.style.setProperty('--own-height', `${this.host.offsetHeight}px`))
+      : undefined;
   private readonly form = inject(NgForm, { optional: true });
   private readonly justKept = inject(JustKept);
   protected readonly said = computed(() =>
     this.form && this.justKept.hasForm(this.form) ? $localize`Kept.` : this.missing(),
   );
+
+  ngAfterViewInit(): void {
+    this.watch?.observe(this.host);
+  }
+
+  ngOnDestroy(): void {
+    this.watch?.disconnect();
+  }
 }

@@ -14,6 +14,14 @@ describe('a list taken along', () => {
   });
   afterEach(() => vi.restoreAllMocks());
 
+  it('is not offered of a list without a row', async () => {
+    const fixture = TestBed.createComponent(CsvButton<string>);
+    for (const [name, value] of Object.entries({ name: 'jars', rows: [], columns: [] }))
+      fixture.componentRef.setInput(name, value);
+    await fixture.whenStable();
+    expect((fixture.nativeElement as HTMLElement).querySelector('button')).toBeNull();
+  });
+
   it('is a table of all its rows, which no spreadsheet takes for a sum', async () => {
     const clicked = vi.spyOn(HTMLAnchorElement.prototype, 'click').mockImplementation(() => undefined);
     const fixture = TestBed.createComponent(CsvButton<{ name: string; grams: number | null }>);

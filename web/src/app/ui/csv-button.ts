@@ -7,10 +7,12 @@ export interface Column<T> {
   readonly of: (row: T) => string | number | null;
 }
 
-/** Takes a list along as a table, as it is narrowed and sorted just now, all of its rows. */
+/** Takes a list along as a table, as it is narrowed and sorted just now, all of its rows; nothing, where it has none. */
 @Component({
   selector: 'vs-csv-button',
-  template: `<button i18n type="button" class="act" (click)="save()">As a table (CSV)</button>`,
+  template: `@if (rows().length > 0) {
+    <button i18n type="button" class="act" (click)="save()">As a table (CSV)</button>
+  }`,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class CsvButton<T> {

@@ -94,7 +94,8 @@ const WORTH_SAYING = 10;
       }
       <p i18n class="small soft">
         Materials at the average worth of their stock; first in first out they are {{ money(c.fifoMinor) }}. Heat and
-        water really used are those of the baths that were done, hands as long as somebody stayed.
+        water really used are those of the baths that were done, kept hot as long as they were; hands as long as
+        somebody stayed.
       </p>
       @if (unpriced() !== '') {
         <p i18n class="small soft">Not in money, because nobody said the price under Studio: {{ unpriced() }}.</p>

@@ -233,7 +233,7 @@ export class PlanTimesPage {
     this.opened.touch();
     this.closed.update((all) => [...all, ...added]);
     this.fileSaid.set(
-      $localize`Days off added: ${added.length}. Left, because they have a time of day or repeat: ${read.left}. Keep the hours, and they hold.`,
+      $localize`Days off added: ${added.length}. Left, because they have a time of day or repeat: ${read.left}. Keep hours and equipment, and they hold.`,
     );
   }
 
