@@ -1,3 +1,4 @@
+import { median } from '../quantity/median';
 import type { BathCourse, Dyeing, MatchDose } from './dyeing';
 import { dyedAndRead } from './enough-read';
 import type { Observation } from './posterior';
@@ -29,7 +30,6 @@ export interface DyedBefore {
 /** Fewer readings of a dyestuff than this, and nothing is said of it. */
 export const LEAST_OF_DYESTUFF = 3;
 
-const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
 const whole = (dyeing: Dyeing, materialId: string): number =>
   dyeing.doses.filter((d) => d.materialId === materialId).reduce((sum, d) => sum + d.percentOwf, 0);
 const unique = (all: readonly string[]): string[] => [...new Set(all)];

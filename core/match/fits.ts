@@ -1,3 +1,4 @@
+import { median } from '../quantity/median';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import { worthMinutes } from './bath-heat';
@@ -226,12 +227,11 @@ function fitOf(posterior: Posterior, family: FitFamily, axis: Axis, own: readonl
     };
     return { id, at, fromUndyed: far(moved), residual: ciede2000(foretold, colour.lab, EVEN).deltaE };
   });
-  const residuals = points.map((p) => p.residual).sort((x, y) => x - y);
   const { from, to, steps } = axis.span(Math.max(...points.map((p) => p.at)));
   return {
     ...family,
     points,
-    medianResidual: residuals[Math.floor(residuals.length / 2)] ?? 0,
+    medianResidual: median(points.map((p) => p.residual)),
     curve: Array.from({ length: steps + 1 }, (_, i) => {
       const at = from + ((to - from) * i) / Math.max(1, steps);
       const { lab, within80 } = predict(posterior, axis.with(like, at));

@@ -1,3 +1,4 @@
+import { median } from '../quantity/median';
 import { ciede2000 } from '../colour/ciede2000';
 import type { Lab } from '../colour/lab';
 import type { KnownStrength } from './dyeing';
@@ -62,10 +63,9 @@ export function reviewRecord(
   const read = dyedAndRead(readings);
   const posterior = learntOf(readings, strengths);
   const foretold = read.map((r) => withoutItself(posterior, r));
-  const off = foretold.map((f) => f.deltaE00).sort((x, y) => x - y);
   return {
     foretold,
-    median: off[Math.floor(off.length / 2)] ?? 0,
+    median: median(foretold.map((f) => f.deltaE00)),
     inside: foretold.filter((f) => f.deltaE00 <= f.within80).length / foretold.length,
     jars: stockLotIds.map((id) => jarStrength(posterior, read, id)),
   };

@@ -16,6 +16,7 @@ export type { Figure, FigureInput, Working } from './figure';
 export { figure } from './figure';
 export type { LotSize, LotSizeReading } from './lot-size';
 export { HEAVIEST_PIECE_G, readLotSize } from './lot-size';
+export { median } from './median';
 export {
   convertGramsToMilligrams,
   convertMicrolitresToMillilitres,

@@ -2,7 +2,7 @@ import { ChangeDetectionStrategy, Component, computed, inject } from '@angular/c
 import { RouterLink } from '@angular/router';
 import type { MatchRecord } from '@vestigia/contract';
 import type { Foretold, JarStrength, ReviewAsk } from '@vestigia/core';
-import { decimals, LEAST_READINGS, countLabel } from '@vestigia/core';
+import { decimals, LEAST_READINGS, countLabel, median } from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { askMatch } from '../../services/ask-match';
@@ -17,7 +17,6 @@ import { ScrollRegion } from '../../ui/scroll-region';
 import { Decimals } from '../../ui/decimals';
 
 const FURTHEST = 8;
-const median = (all: readonly number[]): number => [...all].sort((x, y) => x - y)[Math.floor(all.length / 2)] ?? 0;
 
 /** How good what was foretold has been, colourway by colourway, and how strong each jar is by what it dyed. */
 @Component({
