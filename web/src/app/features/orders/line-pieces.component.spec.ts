@@ -96,6 +96,34 @@ describe('pieces of a line', () => {
     await press('Hand over');
     expect(api.post.mock.calls[0]?.[1]).toMatchObject({ kind: 'handOver', pieces: 2, set: 1, lineId: 'line' });
   });
+  it('go out some at a time, where another number is written, which is kept until it went', async () => {
+    await show(LINE, []);
+    const many = host().querySelector('.few input') as HTMLInputElement;
+    expect(many.value).toBe('2');
+    const write = async (text: string): Promise<void> => {
+      many.value = text;
+      many.dispatchEvent(new Event('input'));
+      await fixture.whenStable();
+    };
+    const handOver = (): HTMLButtonElement => host().querySelector('[aria-label^="Hand over"]') as HTMLButtonElement;
+    await write('a few');
+    expect(handOver().disabled).toBe(true);
+    await write('1');
+    expect(handOver().getAttribute('aria-label')).toBe('Hand over 1 of Lot 2');
+    api.post.mockReturnValueOnce(throwError(() => ({ detail: 'The server can’t be reached.' })));
+    await press('Hand over');
+    expect(many.value).toBe('1');
+    await press('Hand over');
+    expect(api.post.mock.calls.map((c) => (c[1] as { pieces: number }).pieces)).toEqual([1, 1]);
+    fixture.componentRef.setInput('line', {
+      ...LINE,
+      held: LINE.held.map((h) => ({ ...h, setAside: 1, handedOver: 1 })),
+    });
+    await fixture.whenStable();
+    expect(host().querySelector('.few')).toBeNull();
+    await press('Put back');
+    expect(api.post.mock.calls[2]?.[1]).toMatchObject({ kind: 'putBack', pieces: 1 });
+  });
   it('only go back where the order was called off', async () => {
     await show(LINE, [row('Lot 2', 'marram', 4)], false);
     const labels = [...host().querySelectorAll('button')].map((b) => b.textContent?.trim());

@@ -51,14 +51,26 @@ const keyOf = (r: { readonly lot: { readonly id: string }; readonly group: strin
               <td class="number">{{ h.handedOver }}</td>
               <td>
                 <ng-container *vsMay="'helper'">
+                  @if (h.setAside > 1) {
+                    <mat-form-field class="few" subscriptSizing="dynamic"
+                      ><mat-label i18n>How many</mat-label
+                      ><input
+                        matInput
+                        vsNumber
+                        [name]="'many of ' + heldKey(h)"
+                        [attr.aria-label]="says.howMany(h)"
+                        [ngModel]="manyOf(h)"
+                        (ngModelChange)="chooseMany(h, $event)"
+                    /></mat-form-field>
+                  }
                   @if (h.setAside > 0) {
                     @if (isOpen()) {
                       <button
                         class="act"
                         type="button"
-                        [disabled]="moving.busy()"
-                        [attr.aria-label]="says.handOver(h)"
-                        (click)="move('handOver', h, h.setAside)"
+                        [disabled]="moving.busy() || !manyOf(h)"
+                        [attr.aria-label]="says.handOver(h, manyOf(h))"
+                        (click)="move('handOver', h, manyOf(h))"
                       >
                         <span i18n>Hand over</span>
                       </button>
@@ -66,9 +78,9 @@ const keyOf = (r: { readonly lot: { readonly id: string }; readonly group: strin
                     <button
                       class="plain"
                       type="button"
-                      [disabled]="moving.busy()"
-                      [attr.aria-label]="says.putBack(h)"
-                      (click)="move('putBack', h, h.setAside)"
+                      [disabled]="moving.busy() || !manyOf(h)"
+                      [attr.aria-label]="says.putBack(h, manyOf(h))"
+                      (click)="move('putBack', h, manyOf(h))"
                     >
                       <span i18n>Put back</span>
                     </button>
@@ -124,6 +136,12 @@ const keyOf = (r: { readonly lot: { readonly id: string }; readonly group: strin
     }
     <vs-refusal [problem]="moving.problem()" />
   `,
+  styles: `
+    .few {
+      width: 7rem;
+      margin-right: 0.5rem;
+    }
+  `,
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class LinePieces {
@@ -138,8 +156,9 @@ export class LinePieces {
   protected readonly says = {
     offer: ({ lot, label, colourway, onShelf }: GoodsRow): string =>
       $localize`${[lot.tag, label, colourway.name].filter((w) => w !== '').join(', ')}, ${onShelf} left`,
-    handOver: (h: Held): string => $localize`Hand over ${h.setAside} of ${h.lot.tag}`,
-    putBack: (h: Held): string => $localize`Put back ${h.setAside} of ${h.lot.tag}`,
+    handOver: (h: Held, many: number): string => $localize`Hand over ${many} of ${h.lot.tag}`,
+    putBack: (h: Held, many: number): string => $localize`Put back ${many} of ${h.lot.tag}`,
+    howMany: (h: Held): string => $localize`How many of ${h.lot.tag}`,
     cameBack: (h: Held): string => $localize`One came back of ${h.lot.tag}`,
   };
 
@@ -185,8 +204,25 @@ export class LinePieces {
     this.send('setAside', from, this.pieces() ?? 0, this.set());
   }
 
+  /** How many of what is set aside go next, where somebody wrote another number than all. */
+  private readonly many = signal<Readonly<Record<string, number | null>>>({});
+  protected readonly heldKey = ({ lot, group, set }: Held): string => `${lot.id} ${group ?? ''} ${set ?? ''}`;
+
+  /** 0 while what is written is no number. */
+  protected manyOf(held: Held): number {
+    const chosen = this.many()[this.heldKey(held)];
+    return chosen === undefined ? held.setAside : (chosen ?? 0);
+  }
+
+  protected chooseMany(held: Held, many: number | null): void {
+    this.many.update((all) => ({ ...all, [this.heldKey(held)]: many }));
+  }
+
   protected move(kind: GoodsKind, held: Held, pieces: number): void {
-    this.send(kind, held, pieces, held.set);
+    const key = this.heldKey(held);
+    this.send(kind, held, pieces, held.set, () =>
+      this.many.update((all) => Object.fromEntries(Object.entries(all).filter(([of]) => of !== key))),
+    );
   }
 
   private send(
@@ -194,8 +230,12 @@ export class LinePieces {
     of: { readonly lot: { readonly id: string }; readonly group: string | null },
     pieces: number,
     set: number | null,
+    moved: () => void = () => undefined,
   ): void {
     const body = { id: this.moveId(), kind, lotId: of.lot.id, group: of.group, pieces, lineId: this.line().id, set };
-    this.moving.run(this.api.post('/api/goods', body), () => this.moveId.set(newId()));
+    this.moving.run(this.api.post('/api/goods', body), () => {
+      this.moveId.set(newId());
+      moved();
+    });
   }
 }
