@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import type { PlanFactsView } from '@vestigia/contract';
 import type { DoneByPlan, Hindcast, LearntTimes, LotsTook, PlansKept, StepRecord, StepTook } from '@vestigia/core';
 import { completePlan, foldRun, hindcast, learnTimes, lotsTook, plannable, plansKept, stepsTook } from '@vestigia/core';
@@ -59,15 +60,20 @@ async function learn(db: Db, house: Parameters<typeof readLearnt>[1], lotIds: re
     .where(inArray(lots.id, [...lotIds]))
     .orderBy(lots.number);
   const runs = await readPartsOfLots(db, lotIds, 'entries');
-  const told = rows.map(({ id, plan, recipeId }, i) => {
+  const took: StepTook[] = [];
+  const hindcasts: Hindcast[] = [];
+  const told: { readonly id: string; readonly records: readonly StepRecord[] }[] = [];
+  for (const [i, { id, plan, recipeId }] of rows.entries()) {
     const { steps } = completePlan(plan);
-    return { id, recipeId, steps, records: foldRun(runs[i]?.entries ?? [], steps.length) };
-  });
-  const took: StepTook[] = told.flatMap((l) => stepsTook(l.recipeId, l.steps, l.records));
-  const hindcasts: Hindcast[] = told.flatMap(
-    ({ id, steps, records }) =>
-      hindcast(house, { id, tag: '', pieces: 0, wantedOn: null, steps: steps.map(plannable), records }) ?? [],
-  );
+    const records = foldRun(runs[i]?.entries ?? [], steps.length);
+    told.push({ id, records });
+    took.push(...stepsTook(recipeId, steps, records));
+    const lot = { id, tag: '', pieces: 0, wantedOn: null, steps: steps.map(plannable), records };
+    const cast = hindcast(house, lot);
+    if (cast) hindcasts.push(cast);
+    // Each takes a plan of its own; whoever touches something meanwhile is served between two.
+    await setImmediate();
+  }
   const byPlan: DoneByPlan[] = [];
   for (const { id, records } of told) byPlan.push(...(await doneByPlan(db, id, records)));
   return { times: learnTimes(took), took: lotsTook(hindcasts), kept: plansKept(byPlan) };
