@@ -139,7 +139,8 @@ export interface PlanWeights {
 
 /**
  * Promises first, by far. Then minutes until lots are done. Somebody comes in out of hours where that saves four hours
- * of a lot, not for a minute of it; a kWh is worth a quarter of an hour; a settled step is moved for eight hours, a working day.
+ * of a lot, not for a minute of it; a kWh is worth a quarter of an hour; a settled step is moved for eight hours, a
+ * working day.
  */
 export const PLAN_WEIGHTS: PlanWeights = { late: 1000, finish: 1, outOfHours: 240, heatKwh: 15, moved: 480 };
 

@@ -107,7 +107,9 @@ describe('pieces of a line', () => {
     };
     const handOver = (): HTMLButtonElement => host().querySelector('[aria-label^="Hand over"]') as HTMLButtonElement;
     await write('a few');
-    expect(handOver().disabled).toBe(true);
+    expect([handOver().disabled, many.value]).toEqual([true, 'a few']);
+    await write('');
+    expect([handOver().disabled, many.value]).toEqual([true, '']);
     await write('1');
     expect(handOver().getAttribute('aria-label')).toBe('Hand over 1 of Lot 2');
     api.post.mockReturnValueOnce(throwError(() => ({ detail: 'The server can’t be reached.' })));

@@ -59,7 +59,7 @@ const keyOf = (r: { readonly lot: { readonly id: string }; readonly group: strin
                         vsNumber
                         [name]="'many of ' + heldKey(h)"
                         [attr.aria-label]="says.howMany(h)"
-                        [ngModel]="manyOf(h)"
+                        [ngModel]="written(h)"
                         (ngModelChange)="chooseMany(h, $event)"
                     /></mat-form-field>
                   }
@@ -208,10 +208,14 @@ export class LinePieces {
   private readonly many = signal<Readonly<Record<string, number | null>>>({});
   protected readonly heldKey = ({ lot, group, set }: Held): string => `${lot.id} ${group ?? ''} ${set ?? ''}`;
 
-  /** 0 while what is written is no number. */
+  /** Nothing while what is written is no number: it stays in its field as it is. */
+  protected written(held: Held): number | null {
+    const written = this.many()[this.heldKey(held)];
+    return written === undefined ? held.setAside : written;
+  }
+
   protected manyOf(held: Held): number {
-    const chosen = this.many()[this.heldKey(held)];
-    return chosen === undefined ? held.setAside : (chosen ?? 0);
+    return this.written(held) ?? 0;
   }
 
   protected chooseMany(held: Held, many: number | null): void {
