@@ -28,7 +28,9 @@ export async function build() {
   await bundleServer(join(root, 'dist/server/main.mjs'));
   run(process.execPath, [join(root, 'node_modules/@angular/cli/bin/ng.js'), 'build'], {
     cwd: join(root, 'web'),
-    env: { ...process.env, NG_CLI_ANALYTICS: 'false' },
+    // A place was some fifty small files, each fetched and evaluated by itself; put together where they go together, they
+    // are half as many, and the page stands still half as long.
+    env: { ...process.env, NG_CLI_ANALYTICS: 'false', NG_BUILD_OPTIMIZE_CHUNKS: '1' },
     stdio: ['ignore', 'ignore', 'inherit'],
   });
   const { build: bundle } = await import('esbuild');

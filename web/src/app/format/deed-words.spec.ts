@@ -36,7 +36,8 @@ describe('who did what, in words', () => {
         note: ['', 'scratched'],
         codeHash: [null, null],
         materials: [null, 12],
-        'facts.latinName': [null, 'Reseda luteola'],
+        'facts.botanicalName': [null, 'Reseda luteola'],
+        heatSourceId: ['01994cf5-c800-7bbd-a18b-33c05ec057ec', null],
         asOf: [null, '2026-06-01T09:05:00.000Z'],
       }),
     ).toEqual([
@@ -44,7 +45,8 @@ describe('who did what, in words', () => {
       'note: nothing → scratched',
       'a code for coming in',
       'materials: 12',
-      'latin name: Reseda luteola',
+      'botanical name: Reseda luteola',
+      'heat source',
       'as it was on: 2026-06-01 09:05',
     ]);
   });

@@ -1,5 +1,6 @@
 import type { Deed, DeedChanges, DeedKind, DeedThing, Session } from '@vestigia/contract';
 import type { Role } from '@vestigia/core';
+import { fieldWord } from './deed-fields';
 
 export const ROLE_LABELS: Readonly<Record<Role, string>> = {
   guest: $localize`guest: looks on`,
@@ -58,37 +59,6 @@ export function sayDeed({ by, kind, thing, name, note }: Deed): string {
   }
 }
 
-/** What doesn’t follow from taking a field’s name apart. */
-const FIELDS: Readonly<Record<string, string>> = {
-  codeHash: $localize`a code for coming in`,
-  passphraseHash: $localize`the passphrase`,
-  keptTo: $localize`to whom it is kept`,
-  keptVersions: $localize`versions kept to some`,
-  amountsKeptTo: $localize`to whom the amounts are kept`,
-  workingMl: $localize`working volume, ml`,
-  emptyG: $localize`empty, g`,
-  maxC: $localize`hottest, °C`,
-  powerW: $localize`power, W`,
-  heldIron: $localize`held iron`,
-  heatSourceId: $localize`heat source`,
-  hardnessDh: $localize`hardness, °dH`,
-  ph: 'pH',
-  costMinor: $localize`cost, hundredths`,
-  toleranceDeltaE: $localize`tolerance, ΔE`,
-  roomC: $localize`room, °C`,
-  coldWaterC: $localize`cold water, °C`,
-  hotWaterC: $localize`hot water, °C`,
-  liftLimitKg: $localize`one person lifts, kg`,
-  asOf: $localize`as it was on`,
-};
-
-const fieldWord = (field: string): string =>
-  FIELDS[field] ??
-  field
-    .replace(/^facts\./, '')
-    .replaceAll('.', ', ')
-    .replace(/[A-Z]/g, (letter) => ` ${letter.toLowerCase()}`);
-
 const INSTANT = /^\d{4}-\d\d-\d\dT\d\d:\d\d:[\d.]+Z$/;
 
 const valueWord = (value: unknown): string => {
@@ -105,13 +75,16 @@ const valueWord = (value: unknown): string => {
   );
 };
 
+const ID = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
+/** Of what nobody can read the value is not told: what is secret, and which thing was meant. */
+const isTold = (value: unknown): boolean => !(typeof value === 'string' && ID.test(value));
+
 /** Each field that changed, with what it was and is; a secret one by its name alone. */
 export const sayChanges = (changes: DeedChanges): string[] =>
   Object.entries(changes).map(([field, [from, to]]) => {
-    if (from === null && to === null) return fieldWord(field);
-    return from === null
-      ? `${fieldWord(field)}: ${valueWord(to)}`
-      : `${fieldWord(field)}: ${valueWord(from)} → ${valueWord(to)}`;
+    const word = fieldWord(field) ?? field;
+    if ((from === null && to === null) || !isTold(from) || !isTold(to)) return word;
+    return from === null ? `${word}: ${valueWord(to)}` : `${word}: ${valueWord(from)} → ${valueWord(to)}`;
   });
 
 /** A browser and its machine in two words, from what it says of itself. */

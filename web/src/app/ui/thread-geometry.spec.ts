@@ -2,6 +2,7 @@ import type { Station } from '@vestigia/contract';
 import { figure } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { figureText, quantityText } from '../format/figure-text';
+import type { StrandPart } from './thread-geometry';
 import { layThread } from './thread-geometry';
 
 const station = (kind: Station['kind'], state: Station['state'], hasDeviation = false): Station => ({
@@ -19,23 +20,27 @@ const run = [
   station('cure', 'waiting'),
 ];
 
+const lengthsOf = ({ path }: StrandPart): number => path.split('M').length - 1;
+
 describe('layThread', () => {
   it('draws one strand through its stations, dyed from the bath on, open where planned', () => {
     const drawing = layThread(run, 1, size);
-    expect(drawing.parts.map((p) => [p.dyed, p.solid])).toEqual([
-      [false, true],
-      [false, true],
-      [true, true],
-      [true, false],
-      [true, false],
-      [true, false],
+    expect(drawing.parts.map((p) => [p.dyed, p.solid, lengthsOf(p)])).toEqual([
+      [false, true, 2],
+      [true, true, 1],
+      [true, false, 3],
     ]);
     expect(drawing.marks.map((m) => m.x)).toEqual([11.2, 80.6, 150, 219.4, 288.8]);
   });
   it('parts into as many strands as vessels and rejoins at the rinse', () => {
     const parts = layThread(run, 3, size).parts;
-    expect(parts).toHaveLength(1 + 3 + 3 + 3 + 1 + 1);
-    expect(new Set(parts.map((p) => p.width))).toEqual(new Set([7, 3.9]));
+    expect(parts.map((p) => [p.width, lengthsOf(p)])).toEqual([
+      [7, 1],
+      [3.9, 3],
+      [3.9, 3],
+      [3.9, 3],
+      [7, 2],
+    ]);
   });
   it('draws no more strands than can be told apart, and stays inside its box', () => {
     for (const part of layThread(run, 9, size).parts) {

@@ -1,6 +1,6 @@
 import type { Station } from '@vestigia/contract';
 
-/** One length of strand between two stations. */
+/** Lengths of strand one after another, or side by side, that look alike: a page of threads is quick to draw by few of them. */
 export interface StrandPart {
   readonly path: string;
   /** Up to and with the mordant a strand has the base's own colour; from the bath on, the dyed one. */
@@ -53,6 +53,12 @@ export function layThread(
   const firstDyed = stations.findIndex((s) => DYES.includes(s.kind));
 
   const parts: StrandPart[] = [];
+  const draw = (next: StrandPart): void => {
+    const before = parts.at(-1);
+    if (before && before.dyed === next.dyed && before.solid === next.solid && before.width === next.width)
+      parts[parts.length - 1] = { ...before, path: `${before.path} ${next.path}` };
+    else parts.push(next);
+  };
   stations.forEach((to, i) => {
     const from = i === 0 ? to : (stations[i - 1] as Station);
     const solid = to.state === 'done' || to.state === 'running' || to.state === 'paused';
@@ -61,7 +67,7 @@ export function layThread(
     for (let strand = 0; strand < count; strand += 1) {
       const [x1, y1, x2, y2] = [i === 0 ? 0 : xOf(i - 1), yOf(strand, from), xOf(i), yOf(strand, to)];
       const bend = (x2 - x1) / 2;
-      parts.push({
+      draw({
         width: r(count > 1 ? width1 : strandWidth),
         path: `M${r(x1 - OVERLAP)} ${r(y1)} L${r(x1)} ${r(y1)} C${r(x1 + bend)} ${r(y1)} ${r(x2 - bend)} ${r(y2)} ${r(x2)} ${r(y2)}`,
         dyed,
@@ -71,7 +77,7 @@ export function layThread(
   });
   const last = stations.at(-1);
   if (last)
-    parts.push({
+    draw({
       width: strandWidth,
       path: `M${r(xOf(stations.length - 1) - OVERLAP)} ${r(middle)} L${r(width)} ${r(middle)}`,
       dyed: firstDyed >= 0,

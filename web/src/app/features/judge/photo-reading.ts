@@ -15,7 +15,17 @@ import { MatFormFieldModule } from '@angular/material/form-field';
 import { MatInputModule } from '@angular/material/input';
 import type { LabUnder, LotDetail } from '@vestigia/contract';
 import type { ColourConditions, MeasuredArea, ReadingState, Rect, ShadeOf, Taken } from '@vestigia/core';
-import { WHOLE, READING_STATES, describeColour, hueDegrees, sayTaken, takenBy, underConditions } from '@vestigia/core';
+import {
+  WHOLE,
+  READING_STATES,
+  describeColour,
+  formatClock,
+  formatDay,
+  hueDegrees,
+  sayTaken,
+  takenBy,
+  underConditions,
+} from '@vestigia/core';
 import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { newId } from '../../api/new-id';
@@ -47,7 +57,11 @@ interface Found {
 const LEAST_DRAG_PX = 6;
 /** A block of the map that lies this far from the mean is drawn in full ink. */
 const MAP_FULL_DELTA_E00 = 4;
-const TAKEN_FORMAT = { dateStyle: 'medium', timeStyle: 'short' } as const;
+/** A camera’s clock knows no zone: it goes by where it is looked at. */
+function sayMoment(at: Date): string {
+  const zone = Intl.DateTimeFormat().resolvedOptions().timeZone;
+  return `${formatDay(at.toISOString(), zone)}, ${formatClock(at.toISOString(), zone)}`;
+}
 const EDGES = ['x', 'y', 'width', 'height'] as const;
 const EDGE_LABELS = {
   x: $localize`:an edge of a picture:Left`,
@@ -199,7 +213,7 @@ export class PhotoReading {
     const hue = hueDegrees(lab);
     return {
       id: area.name,
-      note: [photo.name, photo.takenAt ? $localize`taken ${photo.takenAt.toLocaleString('en-GB', TAKEN_FORMAT)}` : '']
+      note: [photo.name, photo.takenAt ? $localize`taken ${sayMoment(photo.takenAt)}` : '']
         .filter((w) => w !== '')
         .join(', '),
       map: area.map,

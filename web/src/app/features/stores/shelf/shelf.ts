@@ -34,7 +34,7 @@ import { choosing } from '../../../ui/choosing';
 import { ledgerView } from '../../../ui/ledger-view';
 import { ViewMenu } from '../../../ui/view-menu';
 
-/** As high as shelf.scss makes a row: more under a finger. */
+/** How high a row is: more under a finger. */
 const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.125);
 
 /** Every jar with what is on hand, promised and free: today, on a day that was, or on one to come. */
@@ -63,6 +63,7 @@ const rowRem = (): number => (matchMedia('(pointer: coarse)').matches ? 3 : 2.12
   ],
   templateUrl: './shelf.html',
   styleUrl: './shelf.scss',
+  host: { '[style.--row.px]': 'rowHeight()' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })
 export class ShelfPage {
