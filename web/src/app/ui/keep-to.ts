@@ -9,6 +9,7 @@ import {
   signal,
 } from '@angular/core';
 import type { PersonRef, RecipePrivacy } from '@vestigia/contract';
+import { EMPTY } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { Session } from '../api/session';
@@ -60,11 +61,16 @@ export class KeepTo {
   readonly change = input.required<string>();
   readonly busy = input(false);
   readonly saved = output<RecipePrivacy>();
-  private readonly studio = liveQuery(['studio'], () => this.api.get('/api/studio'));
-  protected readonly people = computed(() => this.studio.value()?.people ?? []);
   private readonly me = computed(() => this.session.person()?.id ?? '');
   protected readonly isMe = (id: string): boolean => id === this.me();
   protected readonly choosing = signal(false);
+  /** Read when somebody chooses. */
+  private readonly studio = liveQuery(
+    ['studio'],
+    () => (this.choosing() ? this.api.get('/api/studio') : EMPTY),
+    () => this.choosing(),
+  );
+  protected readonly people = computed(() => this.studio.value()?.people ?? []);
   /** As it stands; one string, so that other changes of what is kept leave what is ticked alone. */
   private readonly stands = computed(() => (this.kept() ?? []).map((p) => p.id).join(' '));
   /** Who is ticked; `null`: everybody. */

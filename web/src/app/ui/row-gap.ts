@@ -5,6 +5,8 @@ import { RowWindow } from './row-window';
 @Component({
   selector: 'tr[vsRowGap]',
   template: `<td [attr.colspan]="table.columns()" [style.height.px]="heightPx()"></td>`,
+  // Nothing is in it: when it moves, nothing in sight does.
+  styles: ':host, td { visibility: hidden }',
   host: { class: 'gap', 'aria-hidden': 'true' },
   changeDetection: ChangeDetectionStrategy.OnPush,
 })

@@ -8,6 +8,8 @@ const WHOLE_TO = 40;
 const BEYOND = 8;
 const STEP = 4;
 const SHEET_AT_FIRST = 0.5;
+/** Drawn at once when the page begins, so that it doesn’t stand still; the rest comes frame by frame. */
+const ROWS_A_FRAME = 8;
 const ROW_PX_AT_FIRST = 36;
 
 /**
@@ -33,6 +35,8 @@ export class RowWindow implements AfterViewInit, OnDestroy {
   /** Before anything is laid out, what a sheet shows below its heads is enough. */
   private readonly place = signal({ topPx: 0, heightPx: window.innerHeight * SHEET_AT_FIRST });
   private readonly beyond = signal(0);
+  /** So many rows are drawn by now. */
+  private readonly drawn = signal(ROWS_A_FRAME);
   /** Not where nothing is laid out, as in a test without a browser. */
   private readonly watch = 'ResizeObserver' in window ? new ResizeObserver(() => this.soon()) : undefined;
   private frame = 0;
@@ -45,11 +49,10 @@ export class RowWindow implements AfterViewInit, OnDestroy {
     // By fours, so that not every turn of the wheel draws anew.
     return Math.max(0, Math.min(passed - (passed % STEP), this.count() - 1));
   });
-  readonly end = computed(() => {
-    if (!this.isPart()) return this.count();
-    const inSight = Math.ceil(this.place().heightPx / this.rowPx()) + 2 * this.beyond() + STEP;
-    return Math.min(this.count(), this.first() + inSight);
-  });
+  private readonly inSight = computed(() => Math.ceil(this.place().heightPx / this.rowPx()) + 2 * this.beyond() + STEP);
+  readonly end = computed(() =>
+    this.isPart() ? Math.min(this.count(), this.first() + Math.min(this.inSight(), this.drawn())) : this.count(),
+  );
   readonly abovePx = computed(() => this.first() * this.rowPx());
   readonly belowPx = computed(() => (this.count() - this.end()) * this.rowPx());
   /** How many columns stand there just now. */
@@ -77,15 +80,18 @@ export class RowWindow implements AfterViewInit, OnDestroy {
     this.frame = 0;
     const body = this.host.tBodies[0];
     if (!body || !this.isPart()) return;
-    const drawn = [...body.rows].filter((r) => !r.classList.contains('gap'));
-    const [top, bottom] = [drawn[0]?.getBoundingClientRect().top, drawn.at(-1)?.getBoundingClientRect().bottom];
+    const rows = [...body.rows].filter((r) => !r.classList.contains('gap'));
+    const [top, bottom] = [rows[0]?.getBoundingClientRect().top, rows.at(-1)?.getBoundingClientRect().bottom];
     if (top !== undefined && bottom !== undefined && bottom > top) {
-      const rowPx = (bottom - top) / drawn.length;
+      const rowPx = (bottom - top) / rows.length;
       if (Math.abs(rowPx - this.rowPx()) > 0.5) this.rowPx.set(rowPx);
     }
     const place = { topPx: Math.max(0, -body.getBoundingClientRect().top), heightPx: window.innerHeight };
     this.beyond.set(BEYOND);
     const { topPx, heightPx } = this.place();
     if (place.topPx !== topPx || place.heightPx !== heightPx) this.place.set(place);
+    if (this.drawn() >= this.inSight()) return;
+    this.drawn.update((before) => before + ROWS_A_FRAME);
+    this.soon();
   }
 }
