@@ -3,8 +3,8 @@ import { and, asc, eq } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { cautionsPutAway, containers, people, vessels, waters } from '../db/schema';
 import { readLotSummaries } from '../lots/lots-store';
-import { readLotFor } from '../lots/veiled-lot';
-import { Refusal } from '../shared/problem';
+import { readLotsFor } from '../lots/veiled-lot';
+import { Refusal, notFound } from '../shared/problem';
 import { readRoom } from '../studio/room';
 import { studioToday } from '../studio/studio-store';
 
@@ -17,11 +17,11 @@ export async function readBench(
   const ids = [
     ...new Set([...(lotId === undefined ? [] : [lotId]), ...open.filter((l) => l.state === 'inWork').map((l) => l.id)]),
   ];
-  const lots: Bench['lots'] = [];
-  for (const id of ids) lots.push(await readLotFor(db, id, personId));
+  const whole = new Map((await readLotsFor(db, ids, personId)).map((lot) => [lot.summary.id, lot]));
+  if (lotId !== undefined && !whole.has(lotId)) throw notFound('lot');
   return {
     ...(await readAround(db, personId, now)),
-    lots,
+    lots: ids.flatMap((id) => whole.get(id) ?? []),
     waiting: open
       .filter((l) => l.state === 'planned' && l.id !== lotId)
       .map((l) => ({ id: l.id, tag: l.tag, colourway: l.colourway.name, pieces: l.pieces })),

@@ -39,8 +39,11 @@ describe.each(KINDS)('pots at the bench (%s)', (kind) => {
     // Over at last, it holds the pot no more.
     await send(first, runEntry(1, 'finish', { text: 'alum from the bath that was kept' }));
     expect((await send(first, runEntry(2, 'start')))[0]).toMatchObject({ ok: true });
-    const { lots } = (await studio.agent.get('/api/bench').expect(200)).body as Bench;
-    expect(lots.map((l) => l.summary.id)).toEqual(expect.arrayContaining([first, second]));
+    // The one that is asked for first, and each as it is by itself.
+    const { lots } = (await studio.agent.get(`/api/bench?lot=${second}`).expect(200)).body as Bench;
+    expect(lots[0]?.summary.id).toBe(second);
+    for (const id of [first, second]) expect(lots).toContainEqual(await lot(id));
+    await studio.agent.get(`/api/bench?lot=${newId()}`).expect(404);
     for (const id of [first, second]) await send(id, runEntry(0, 'cancel', { text: 'only tried' }));
   });
 

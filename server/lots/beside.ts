@@ -22,7 +22,8 @@ export async function readBeside(db: Db, lotId: string, otherId: string, personI
   // The earlier first, so that what differs reads as it came.
   const [lot, other] = pair.sort((a, b) => a.number - b.number);
   if (!lot || !other) throw notFound('lot');
-  const [[one], [two]] = [await readLotSummaries(db, { id: lot.id }), await readLotSummaries(db, { id: other.id })];
+  const summaries = await readLotSummaries(db, { ids: [lot.id, other.id] });
+  const [one, two] = [lot, other].map(({ id }) => summaries.find((s) => s.id === id));
   if (!one || !two) throw notFound('lot');
   const veil = await veilFor(db, personId);
   if (veil?.lotIds.has(lotId) || veil?.lotIds.has(otherId)) return { lots: [one, two], factors: [], otherwise: [] };

@@ -25,14 +25,14 @@ import { and, eq, gt } from 'drizzle-orm';
 import type { By } from '../shared/recorded-by';
 import type { Db } from '../db/database';
 import type { KeptFiles } from '../db/kept-files';
-import { colourways, eyeReadings, lotProgress, lots, readings, verdictTakeBacks, verdicts } from '../db/schema';
+import { colourways, eyeReadings, lots, readings, verdictTakeBacks, verdicts } from '../db/schema';
 import { Refusal, notFound } from '../shared/problem';
 import { findVersion } from '../recipes/recipes-store';
 import { attach } from '../stores/materials-store';
 import { readState, refoldProgress } from './lot-progress';
 import { readParts } from './lot-parts';
 import type { LotRow } from './lots-store';
-import { currentEyes, currentReadings, findFirstLotId, findLot } from './lots-store';
+import { currentEyes, currentReadings, findLot, firstsOfLines } from './lots-store';
 import { lotTag } from '../shared/lot-tag';
 import { releaseReservations } from './release-reservations';
 import { readStandards } from './standards';
@@ -229,13 +229,8 @@ async function differenceToFirst(
   lot: LotRow,
   shown: NonNullable<LotRow['master']> | null,
 ): Promise<number | null> {
-  const firstId = await findFirstLotId(db, lot);
-  if (firstId === undefined || !shown) return null;
-  const [first] = await db
-    .select({ result: lotProgress.result })
-    .from(lotProgress)
-    .where(eq(lotProgress.lotId, firstId));
-  return first?.result ? ciede2000(first.result, shown, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
+  const first = (await firstsOfLines(db, [lot.id])).get(lot.id);
+  return first?.colour && shown ? ciede2000(first.colour, shown, { kL: 1, kC: 1, kH: 1 }).deltaE : null;
 }
 
 /** A photograph of what an eye saw, in the light it was seen in. */

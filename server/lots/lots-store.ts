@@ -8,15 +8,15 @@ import {
   currentEntries,
   stockLotsInLot,
 } from '@vestigia/core';
-import { and, desc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, inArray, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { baseFacts } from '../colourways/colourways-store';
 import type { Db } from '../db/database';
 import { colourways, lotProgress, lots, materials, people, reservations } from '../db/schema';
-import { masterSpectrumOf, zonesAmong } from './master-of';
+import { masterSpectraOf, zonesAmong } from './master-of';
 import { lotTag } from '../shared/lot-tag';
 import { notFound } from '../shared/problem';
-import { readParts } from './lot-parts';
+import { readParts, readPartsOfLots } from './lot-parts';
 
 /** A lot with its plan complete, whatever version of the program kept it. */
 export type LotRow = Omit<typeof lots.$inferSelect, 'plan'> & { readonly plan: LotPlan };
@@ -25,7 +25,11 @@ const iso = (at: string): string => new Date(at).toISOString();
 /** Lots as lists show them, newest first. Reads no plans: they are large. */
 export async function readLotSummaries(
   db: Db,
-  { id, colourwayId, states }: { id?: string; colourwayId?: string; states?: readonly LotSummary['state'][] } = {},
+  {
+    ids,
+    colourwayId,
+    states,
+  }: { ids?: readonly string[]; colourwayId?: string; states?: readonly LotSummary['state'][] } = {},
 ): Promise<LotSummary[]> {
   const earlier = alias(lots, 'earlier');
   const rows = await db
@@ -63,7 +67,7 @@ export async function readLotSummaries(
     .leftJoin(earlier, eq(earlier.id, lots.reorderOfId))
     .where(
       and(
-        id ? eq(lots.id, id) : undefined,
+        ids ? inArray(lots.id, [...ids]) : undefined,
         colourwayId ? eq(lots.colourwayId, colourwayId) : undefined,
         states ? inArray(lotProgress.state, [...states]) : undefined,
       ),
@@ -125,21 +129,26 @@ export const currentEyes = (all: readonly EyeReadingView[]): EyeReading[] =>
     byId: by.id,
   }));
 
-/** The first of a line of reorders that was passed; undefined for a lot that repeats none, or only failures. */
-export async function findFirstLotId(db: Db, lot: Pick<LotRow, 'reorderOfId'>): Promise<string | undefined> {
-  let earlierId = lot.reorderOfId;
-  let first: string | undefined;
-  while (earlierId !== null) {
-    const [row] = await db
-      .select({ reorderOfId: lots.reorderOfId, state: lotProgress.state })
-      .from(lots)
-      .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
-      .where(eq(lots.id, earlierId));
-    // What was refused is nothing to match.
-    if (row?.state === 'released') first = earlierId;
-    earlierId = row?.reorderOfId ?? null;
-  }
-  return first;
+/** A lot that was passed, the first of a line of reorders. */
+interface FirstOfLine {
+  readonly id: string;
+  readonly number: number;
+  readonly colour: LabUnder | null;
+}
+
+/** Of lots that repeat another, the first of their line that was passed; what was refused is nothing to match. */
+export async function firstsOfLines(db: Db, lotIds: readonly string[]): Promise<ReadonlyMap<string, FirstOfLine>> {
+  const { rows } = await db.execute<{ ofId: string; id: string; number: number; colour: LabUnder | null }>(sql`
+    WITH RECURSIVE line(of_id, id, back) AS (
+      SELECT l.id, l.reorder_of_id, 1 FROM lots l
+        WHERE l.id = ANY(${sql.param(lotIds)}::uuid[]) AND l.reorder_of_id IS NOT NULL
+      UNION ALL
+      SELECT line.of_id, l.reorder_of_id, line.back + 1 FROM line JOIN lots l ON l.id = line.id
+        WHERE l.reorder_of_id IS NOT NULL)
+    SELECT DISTINCT ON (line.of_id) line.of_id AS "ofId", l.id, l.number, g.result AS colour
+      FROM line JOIN lots l ON l.id = line.id JOIN lot_progress g ON g.lot_id = l.id
+      WHERE g.state = 'released' ORDER BY line.of_id, line.back DESC`);
+  return new Map(rows.map(({ ofId, ...first }) => [ofId, first]));
 }
 
 /** What of one stock lot is in a lot; `amount` in smallest units. */
@@ -159,65 +168,81 @@ export function madeFromMoved(
   );
 }
 
+/**
+ * Lots whole, by their numbers. Every question costs milliseconds whatever its answer, so all of them are read by the same
+ * ones; an id that no lot has is left out.
+ */
+export async function readLots(db: Db, ids: readonly string[]): Promise<LotDetail[]> {
+  if (ids.length === 0) return [];
+  const rows = await db
+    .select()
+    .from(lots)
+    .where(inArray(lots.id, [...ids]))
+    .orderBy(asc(lots.number));
+  const summaries = new Map((await readLotSummaries(db, { ids })).map((s) => [s.id, s]));
+  const parts = await readPartsOfLots(
+    db,
+    ids,
+    'named',
+    'standing',
+    'entries',
+    'readings',
+    'eyes',
+    'verdicts',
+    'stockLots',
+    'moved',
+    'again',
+    'expected',
+    'judgeRule',
+  );
+  const firsts = await firstsOfLines(db, ids);
+  const spectra = await masterSpectraOf(
+    db,
+    rows.map((r) => r.colourwayId),
+  );
+  return rows.flatMap((row, i) => {
+    const [summary, own] = [summaries.get(row.id), parts[i]];
+    if (!summary || !own) return [];
+    const { named, standing, moved, again, ...rest } = own;
+    const lot = { ...row, plan: completePlan(row.plan) };
+    const madeFrom = madeFromMoved(moved, lot.id);
+    const tags = new Map([
+      ...rest.stockLots.map((j) => [j.id, j.tag] as const),
+      ...madeFrom.map((m) => [m.stockLotId, m.tag] as const),
+    ]);
+    const first = firsts.get(lot.id);
+    return [
+      {
+        summary,
+        note: lot.note,
+        quantityText: lot.quantityText,
+        extras: lotExtras.parse(lot.extras),
+        ...named,
+        ...rest,
+        codeNames: null,
+        zoneStandards: [...zonesAmong(standing, lot.at)],
+        masterSpectrum: spectra(lot.colourwayId, summary.master),
+        water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
+        checks: lot.checks,
+        plan: lot.plan as LotDetail['plan'],
+        deviations: findRunDeviations(
+          lot.plan,
+          rest.entries,
+          (stockLot) => tags.get(stockLot) ?? $localize`another jar`,
+        ),
+        factors: lot.factors,
+        first: first ? { id: first.id, tag: lotTag(first.number), colour: first.colour } : null,
+        again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })),
+        madeFrom,
+      },
+    ];
+  });
+}
+
 export async function readLot(db: Db, id: string): Promise<LotDetail> {
-  const lot = await findLot(db, id);
-  const [summary] = await readLotSummaries(db, { id });
-  if (!summary) throw notFound('lot');
-  const { named, standing, entries, readings, eyes, verdicts, stockLots, moved, again, expected, judgeRule } =
-    await readParts(
-      db,
-      id,
-      'named',
-      'standing',
-      'entries',
-      'readings',
-      'eyes',
-      'verdicts',
-      'stockLots',
-      'moved',
-      'again',
-      'expected',
-      'judgeRule',
-    );
-  const madeFrom = madeFromMoved(moved, id);
-  const tags = new Map([
-    ...stockLots.map((j) => [j.id, j.tag] as const),
-    ...madeFrom.map((m) => [m.stockLotId, m.tag] as const),
-  ]);
-  const firstId = await findFirstLotId(db, lot);
-  const [first] =
-    firstId === undefined
-      ? []
-      : await db
-          .select({ number: lots.number, colour: lotProgress.result })
-          .from(lots)
-          .innerJoin(lotProgress, eq(lotProgress.lotId, lots.id))
-          .where(eq(lots.id, firstId));
-  return {
-    summary,
-    note: lot.note,
-    quantityText: lot.quantityText,
-    extras: lotExtras.parse(lot.extras),
-    ...named,
-    codeNames: null,
-    zoneStandards: [...zonesAmong(standing, lot.at)],
-    masterSpectrum: await masterSpectrumOf(db, lot.colourwayId, summary.master),
-    water: lot.water ? { ...lot.water, ironMgPerL: lot.water.ironMgPerL ?? null } : null,
-    checks: lot.checks,
-    plan: lot.plan as LotDetail['plan'],
-    entries,
-    deviations: findRunDeviations(lot.plan, entries, (stockLot) => tags.get(stockLot) ?? $localize`another jar`),
-    readings,
-    eyes,
-    expected,
-    judgeRule,
-    verdicts,
-    factors: lot.factors,
-    first: firstId !== undefined && first ? { id: firstId, tag: lotTag(first.number), colour: first.colour } : null,
-    again: again.map((a) => ({ id: a.id, tag: lotTag(a.number) })),
-    madeFrom,
-    stockLots,
-  };
+  const [lot] = await readLots(db, [id]);
+  if (!lot) throw notFound('lot');
+  return lot;
 }
 
 /** What is still promised to a lot, by stock lot. */

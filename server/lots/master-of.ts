@@ -1,6 +1,6 @@
 import type { Colourway } from '@vestigia/contract';
 import type { Lab, Spectrum, ZoneStandard } from '@vestigia/core';
-import { asc, eq } from 'drizzle-orm';
+import { asc, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
 import { masters } from '../db/schema';
 import type { Standing } from './lot-parts';
@@ -10,15 +10,22 @@ import type { LotRow } from './lots-store';
 export const masterAmong = (own: LotRow['master'], { masters: all, colourwayMaster }: Standing): Colourway['master'] =>
   own ?? all[0]?.lab ?? colourwayMaster;
 
-/** Band by band, the master that a lot is judged by; `null` where it was not read so. */
-export async function masterSpectrumOf(
+/** Tells of these colourways, band by band, the master that a lot is judged by; `null` where it was not read so. */
+export async function masterSpectraOf(
   db: Db,
-  colourwayId: string,
-  master: Colourway['master'],
-): Promise<Spectrum | null> {
-  if (!master) return null;
-  const all = await db.select().from(masters).where(eq(masters.colourwayId, colourwayId)).orderBy(asc(masters.seq));
-  return spectrumAmong(all, master);
+  colourwayIds: readonly string[],
+): Promise<(colourwayId: string, master: Colourway['master']) => Spectrum | null> {
+  const all = await db
+    .select({ colourwayId: masters.colourwayId, lab: masters.lab, taken: masters.taken })
+    .from(masters)
+    .where(inArray(masters.colourwayId, [...new Set(colourwayIds)]))
+    .orderBy(asc(masters.seq));
+  return (colourwayId, master) =>
+    master &&
+    spectrumAmong(
+      all.filter((m) => m.colourwayId === colourwayId),
+      master,
+    );
 }
 
 /** The spectrum of the last of these masters that is this one. */

@@ -1,11 +1,12 @@
 import type { LotDetail, LotSummary, Station } from '@vestigia/contract';
 import { STEP_KIND_LABELS, codeNames, jarCodes, namesOf, withCodeNames } from '@vestigia/core';
-import { eq } from 'drizzle-orm';
+import { eq, inArray } from 'drizzle-orm';
 import type { Db } from '../db/database';
-import { colourways, recipeVersions, recipes } from '../db/schema';
+import { colourways, lots, recipeVersions, recipes } from '../db/schema';
+import { notFound } from '../shared/problem';
 import type { Veil } from '../studio/veil';
 import { privateRecipe, PRIVATE_VERSION_ID, veilFor } from '../studio/veil';
-import { readLot } from './lots-store';
+import { readLots } from './lots-store';
 
 type Names = readonly (readonly [name: string, code: string])[];
 
@@ -51,32 +52,54 @@ export function veilLot(lot: LotDetail): LotDetail {
   };
 }
 
-/** Whether what makes a lot is kept to anybody: its recipe, this version, the amounts, or what the colourway is made of. */
-async function isKept(db: Db, { recipe, summary }: LotDetail): Promise<boolean> {
-  const [kept] = await db
-    .select({ keptTo: recipes.keptTo, keptVersions: recipes.keptVersions, amountsKeptTo: recipes.amountsKeptTo })
-    .from(recipeVersions)
+/** Lots of which what makes them is kept to anybody: recipe, this version, the amounts, or what the colourway is made of. */
+async function keptAmong(db: Db, lotIds: readonly string[]): Promise<ReadonlySet<string>> {
+  const rows = await db
+    .select({
+      id: lots.id,
+      versionId: lots.recipeVersionId,
+      keptTo: recipes.keptTo,
+      keptVersions: recipes.keptVersions,
+      amountsKeptTo: recipes.amountsKeptTo,
+      promisedTo: colourways.keptTo,
+    })
+    .from(lots)
+    .innerJoin(recipeVersions, eq(recipeVersions.id, lots.recipeVersionId))
     .innerJoin(recipes, eq(recipes.id, recipeVersions.recipeId))
-    .where(eq(recipeVersions.id, recipe.versionId));
-  const [promised] = await db
-    .select({ keptTo: colourways.keptTo })
-    .from(colourways)
-    .where(eq(colourways.id, summary.colourway.id));
-  return (
-    (kept?.keptTo ?? kept?.amountsKeptTo ?? promised?.keptTo ?? null) !== null ||
-    kept?.keptVersions.some((v) => v.versionId === recipe.versionId) === true
+    .innerJoin(colourways, eq(colourways.id, lots.colourwayId))
+    .where(inArray(lots.id, [...lotIds]));
+  return new Set(
+    rows
+      .filter(
+        (r) =>
+          (r.keptTo ?? r.amountsKeptTo ?? r.promisedTo ?? null) !== null ||
+          r.keptVersions.some((v) => v.versionId === r.versionId),
+      )
+      .map((r) => r.id),
   );
 }
 
 /** A lot as this person may see it. */
 export async function readLotFor(db: Db, lotId: string, personId: string): Promise<LotDetail> {
-  return shownTo(db, await readLot(db, lotId), personId);
+  const [lot] = await readLotsFor(db, [lotId], personId);
+  if (!lot) throw notFound('lot');
+  return lot;
 }
 
-/** The same of a lot that was read already. */
-export async function shownTo(db: Db, lot: LotDetail, personId: string): Promise<LotDetail> {
-  if ((await veilFor(db, personId))?.lotIds.has(lot.summary.id)) return veilLot(lot);
-  if (!(await isKept(db, lot))) return lot;
+/** Lots as this person may see them, by their numbers. */
+export async function readLotsFor(db: Db, lotIds: readonly string[], personId: string): Promise<LotDetail[]> {
+  const all = await readLots(db, lotIds);
+  if (all.length === 0) return [];
+  const veil = await veilFor(db, personId);
+  const kept = await keptAmong(db, lotIds);
+  return all.map((lot) => {
+    if (veil?.lotIds.has(lot.summary.id)) return veilLot(lot);
+    return kept.has(lot.summary.id) ? withCodes(lot) : lot;
+  });
+}
+
+/** A lot with the code names that others read, for whoever may see all of it. */
+function withCodes(lot: LotDetail): LotDetail {
   const codes = codeNames(lot.plan);
   const tags = jarCodes(lot.stockLots, codes);
   return {
@@ -98,8 +121,8 @@ const kindLabel = (kind: Station['kind']): string =>
   kind === 'fibre' ? $localize`weigh the fibre` : STEP_KIND_LABELS[kind];
 
 /** Lots in a list: of a private one each step is told by its kind alone, since its title may name what goes in. */
-export const veilSummaries = (lots: readonly LotSummary[], veil: Veil | undefined): LotSummary[] =>
-  lots.map((lot) =>
+export const veilSummaries = (all: readonly LotSummary[], veil: Veil | undefined): LotSummary[] =>
+  all.map((lot) =>
     veil?.lotIds.has(lot.id)
       ? {
           ...lot,

@@ -3,10 +3,11 @@ import { provideHttpClient } from '@angular/common/http';
 import { provideBrowserGlobalErrorListeners, provideZonelessChangeDetection } from '@angular/core';
 import { MAT_FORM_FIELD_DEFAULT_OPTIONS } from '@angular/material/form-field';
 import { bootstrapApplication } from '@angular/platform-browser';
-import { TitleStrategy, provideRouter, withComponentInputBinding } from '@angular/router';
+import { TitleStrategy, provideRouter, withComponentInputBinding, withPreloading } from '@angular/router';
 import { cacheForOffline } from './app/api/offline-cache';
 import { routes } from './app/routes';
 import { PageTitle } from './app/services/page-title';
+import { FetchAhead } from './app/shell/fetch-ahead';
 import { Root } from './app/shell/root';
 import { pageLanguage } from './app/api/page-language';
 import { speakAs } from '@vestigia/core';
@@ -20,7 +21,7 @@ bootstrapApplication(Root, {
     { provide: APP_BASE_HREF, useValue: '/' },
     provideBrowserGlobalErrorListeners(),
     provideHttpClient(),
-    provideRouter(routes, withComponentInputBinding()),
+    provideRouter(routes, withComponentInputBinding(), withPreloading(FetchAhead)),
     { provide: TitleStrategy, useExisting: PageTitle },
     { provide: MAT_FORM_FIELD_DEFAULT_OPTIONS, useValue: { appearance: 'outline', subscriptSizing: 'dynamic' } },
   ],
