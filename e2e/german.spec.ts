@@ -3,6 +3,7 @@ import { beforeAll, describe, expect, it } from 'vitest';
 import { everyPage } from './every-page';
 import { inDemoStudio } from './demo-studio';
 import type { Someone } from './person';
+import { cutWords, tooWide } from './too-wide';
 
 const read = (file: string): Record<string, string> =>
   (JSON.parse(readFileSync(file, 'utf8')) as { translations: Record<string, string> }).translations;
@@ -57,9 +58,30 @@ const isEnglish = (text: string): boolean =>
 describe('a studio whose person reads German', () => {
   const demo = inDemoStudio();
   let isaby: Someone;
-  beforeAll(() => {
+  let tellSizes: (times: number) => Promise<void>;
+  beforeAll(async () => {
     ({ isaby } = demo);
+    const browser = await isaby.page.createCDPSession();
+    // As somebody sets it in the browser: the widths at which a page is laid out otherwise go by it too.
+    tellSizes = (times) =>
+      browser.send('Page.setFontSizes', { fontSizes: { standard: 16 * times, fixed: 13 * times } });
   });
+  const cramped: string[] = [];
+  /** German words are longer: what has no room for them, looked for on the one walk over all pages. */
+  const findRoom = async (path: string): Promise<void> => {
+    const { page } = isaby;
+    const look = async (where: string): Promise<void> => {
+      await isaby.drawn();
+      cramped.push(...[...(await tooWide(page)), ...(await cutWords(page))].map((w) => `${path}, ${where}: ${w}`));
+    };
+    await tellSizes(2);
+    expect(await page.evaluate(() => getComputedStyle(document.documentElement).fontSize)).toBe('32px');
+    await look('text at 200 %');
+    await tellSizes(1);
+    await page.setViewport({ width: 390, height: 800 });
+    await look('390 wide');
+    await page.setViewport({ width: 1280, height: 800 });
+  };
 
   it('chooses it under Studio, and is answered in it at once', async () => {
     await isaby.settled('/studio');
@@ -84,6 +106,7 @@ describe('a studio whose person reads German', () => {
     const found = new Map<string, string>();
     for (const path of await everyPage(isaby)) {
       await isaby.moves(`/${path}`);
+      await findRoom(path);
       const said = await isaby.page.evaluate(() => {
         for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
         const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
@@ -100,6 +123,8 @@ describe('a studio whose person reads German', () => {
     }
     expect([...found].map(([text, path]) => `${path}: ${text.slice(0, 160)}`)).toEqual([]);
   });
+
+  it('has room for German words at twice the text size, and on a telephone', () => expect(cramped).toEqual([]));
 
   it('leaves the next one on that tablet to read English', async () => {
     await isaby.page.evaluate(() => fetch('/api/auth/session', { method: 'DELETE' }));

@@ -8,6 +8,7 @@ import { serve, temporaryFolder } from '../scripts/serve.mjs';
 import { everyPage } from './every-page';
 import { inDemoStudio } from './demo-studio';
 import { Someone } from './person';
+import { tooWide } from './too-wide';
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve('axe-core/axe.min.js'), 'utf8');
 describe('the interface', () => {
@@ -68,29 +69,6 @@ describe('the interface', () => {
           .join(' | ')}`,
     );
   };
-  /** Ledgers may be wider than the sheet and move along by themselves; nothing else may. */
-  const tooWide = (): Promise<string[]> =>
-    isaby.page.evaluate(() => {
-      const sheet = document.querySelector('main') as HTMLElement;
-      const right = sheet.getBoundingClientRect().right + 1;
-      // The wall stands outside the house, and moves by itself.
-      const moved = document.querySelector<HTMLElement>('.middle') ?? sheet;
-      const wide = [...sheet.querySelectorAll('*')].filter(
-        (e) =>
-          !e.closest('.ledger, .scroller, svg, mat-label') &&
-          e.getBoundingClientRect().right + sheet.scrollLeft > right &&
-          e.getClientRects().length > 0,
-      );
-      const page = document.documentElement.scrollWidth - window.innerWidth;
-      // On a screen as wide as a tablet the house stands still, and only the sheet moves.
-      const down = innerWidth > 900 ? document.documentElement.scrollHeight - innerHeight : 0;
-      return [
-        ...(down > 0 ? [`the house, down by ${down}`] : []),
-        ...(page > 0 ? [`the page, by ${page}`] : []),
-        ...(moved.scrollWidth > moved.clientWidth ? [`the sheet, by ${moved.scrollWidth - moved.clientWidth}`] : []),
-        ...wide.slice(0, 3).map((e) => `${e.tagName} ${(e as HTMLElement).innerText?.slice(0, 40)}`),
-      ];
-    });
   /** The bar at the foot stands whole above what lies below the sheet; a form's, as soon as its form has room for it. */
   const barsCut = (): Promise<string[]> =>
     isaby.page.evaluate(() => {
@@ -141,7 +119,7 @@ describe('the interface', () => {
       for (const [width, zoom] of WINDOWS) {
         await isaby.page.setViewport({ width: width / zoom, height: 800 / zoom, deviceScaleFactor: zoom });
         await isaby.drawn();
-        found.widths.push(...(await tooWide()).map((w) => `${path} at ${width}, zoomed ${zoom}: ${w}`));
+        found.widths.push(...(await tooWide(isaby.page)).map((w) => `${path} at ${width}, zoomed ${zoom}: ${w}`));
         found.cut.push(...(await barsCut()).map((c) => `${path} at ${width}, zoomed ${zoom}: ${c}`));
       }
       await isaby.page.setViewport({ width: 1280, height: 800 });
