@@ -106,7 +106,6 @@ describe('a studio whose person reads German', () => {
     const found = new Map<string, string>();
     for (const path of await everyPage(isaby)) {
       await isaby.moves(`/${path}`);
-      await findRoom(path);
       const said = await isaby.page.evaluate(() => {
         for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
         const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
@@ -118,6 +117,8 @@ describe('a studio whose person reads German', () => {
           for (const name of ['aria-label', 'placeholder', 'title']) all.push(e.getAttribute(name) ?? '');
         return [...new Set(all)];
       });
+      // With every fold open.
+      await findRoom(path);
       for (const text of said.map(plain))
         if (!found.has(text) && (areWords(text) || (!own.has(text) && isEnglish(text)))) found.set(text, path);
     }

@@ -42,6 +42,7 @@ describe('who may do what, in two browsers at once', () => {
 
   it('what somebody may do is changed in the one and holds in the other', async () => {
     await isaby.page.select('select[aria-label="What Bryn Holm may do"]', 'dyer');
+    await isaby.sees('Bryn Holm', 'vs-people table');
     // The other page is opened once it is kept: it may ask sooner than the choice is sent.
     await isaby.page.waitForFunction(async () => {
       const { people } = (await (await fetch('/api/studio')).json()) as { people: { name: string; role: string }[] };

@@ -6,39 +6,27 @@ import { shownIn } from '../contract/common';
 import { baseFacts, materialFacts } from '../contract/materials';
 import { stockFacts } from '../contract/stores';
 import { settingsEdit } from '../contract/studio';
-import {
-  colourways,
-  containers,
-  customers,
-  heatSources,
-  materials,
-  orders,
-  people,
-  recipes,
-  stockLots,
-  studio,
-  swatches,
-  vessels,
-  waters,
-} from '../server/db/schema';
+import * as schema from '../server/db/schema';
 import { fieldWord } from '../web/src/app/format/deed-fields';
 
 /** What a trigger tells of by their columns. */
-const TABLES = [
-  colourways,
-  containers,
-  customers,
-  heatSources,
-  materials,
-  orders,
-  people,
-  recipes,
-  stockLots,
-  studio,
-  swatches,
-  vessels,
-  waters,
-];
+const TABLES = (
+  [
+    'colourways',
+    'containers',
+    'customers',
+    'heatSources',
+    'materials',
+    'orders',
+    'people',
+    'recipes',
+    'stockLots',
+    'studio',
+    'swatches',
+    'vessels',
+    'waters',
+  ] as const
+).map((name) => schema[name]);
 /** Never told: what a row is found by, and how often it was changed. */
 const UNTOLD = ['id', 'only', 'version'];
 

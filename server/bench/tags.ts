@@ -66,24 +66,28 @@ function checkWhole({ kind, stockLotId, vesselId, lotId, number }: Of): void {
     throw new Refusal('refused', $localize`Say what the tag is for: which jar, pot, lot, piece or bath.`);
 }
 
-/** What a code stands for. A mistyped one is told apart from one that was never given out. */
+/** What a code stands for. */
 export async function readTag(db: Db, code: string): Promise<Tag> {
-  const reading = readTagCode(code);
-  if (!reading.ok) throw new Refusal('refused', reading.message, { reason: reading.code });
-  const [row] = await db
-    .select()
-    .from(tags)
-    .where(and(eq(tags.seq, reading.number), eq(tags.kind, reading.kind)));
-  const [described] = row ? await sayTags(db, [row]) : [];
-  if (!described)
-    throw new Refusal('notFound', $localize`${reading.code} was never given out here. Is it from another studio?`);
-  return described;
+  const [tag] = await readTags(db, [code]);
+  if (!tag) throw new RangeError('one code, one tag');
+  return tag;
 }
 
+/** What codes stand for, in their order. A mistyped one is told apart from one that was never given out. */
 export async function readTags(db: Db, codes: readonly string[]): Promise<Tag[]> {
-  const found: Tag[] = [];
-  for (const code of codes) found.push(await readTag(db, code));
-  return found;
+  const read = codes.map((code) => {
+    const reading = readTagCode(code);
+    if (!reading.ok) throw new Refusal('refused', reading.message, { reason: reading.code });
+    return reading;
+  });
+  const numbers = read.map((r) => r.number);
+  const given = new Map((await db.select().from(tags).where(inArray(tags.seq, numbers))).map((row) => [row.seq, row]));
+  const rows = read.map(({ code, kind, number }) => {
+    const row = given.get(number);
+    if (row?.kind === kind) return row;
+    throw new Refusal('notFound', $localize`${code} was never given out here. Is it from another studio?`);
+  });
+  return sayTags(db, rows);
 }
 
 /** Base, part, dips and modifier, and the knots that say the number. */

@@ -162,10 +162,18 @@ export async function readState(db: Db, lotId: string): Promise<LotState> {
 /** So many lots are folded at a time. */
 const PIECE = 50;
 
+/** Folds these lots, as many as there are. */
+export async function refoldMany(db: Db, lotIds: readonly string[]): Promise<void> {
+  for (let i = 0; i < lotIds.length; i += PIECE) await refoldLots(db, lotIds.slice(i, i + PIECE));
+}
+
 /** Folds every lot: after a studio file was opened. */
 export async function refoldAll(db: Db): Promise<void> {
-  const ids = (await db.select({ id: lots.id }).from(lots)).map(({ id }) => id);
-  for (let i = 0; i < ids.length; i += PIECE) await refoldLots(db, ids.slice(i, i + PIECE));
+  const all = await db.select({ id: lots.id }).from(lots);
+  await refoldMany(
+    db,
+    all.map(({ id }) => id),
+  );
 }
 
 /** Folds lots again that an earlier version of the program folded, where it knew less. */
@@ -174,5 +182,8 @@ export async function refoldStale(db: Db): Promise<void> {
     .select({ id: lotProgress.lotId })
     .from(lotProgress)
     .where(and(isNull(lotProgress.running), inArray(lotProgress.state, ['planned', 'inWork'])));
-  for (const { id } of stale) await refoldProgress(db, id);
+  await refoldMany(
+    db,
+    stale.map(({ id }) => id),
+  );
 }

@@ -10,7 +10,7 @@ import { lotTag } from '../shared/lot-tag';
 import { Refusal, notFound } from '../shared/problem';
 import type { By } from '../shared/recorded-by';
 import { writeWhereOtherwise } from './as-done';
-import { refoldProgress } from './lot-progress';
+import { refoldMany } from './lot-progress';
 import { currentReadings, findLot, readReadings } from './lots-store';
 
 /** Every master a colourway had, newest first. */
@@ -96,7 +96,10 @@ export async function setMaster(
     .select({ id: lots.id, master: lots.master })
     .from(lots)
     .where(eq(lots.colourwayId, colourwayId));
-  for (const lot of waiting.filter((l) => l.master === null)) await refoldProgress(db, lot.id);
+  await refoldMany(
+    db,
+    waiting.filter((l) => l.master === null).map((l) => l.id),
+  );
   return { id: given.id };
 }
 

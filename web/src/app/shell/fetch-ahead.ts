@@ -20,11 +20,11 @@ export class FetchAhead implements PreloadingStrategy {
   /** The page that is being drawn comes first. */
   private last: Promise<unknown> = inject(ApplicationRef).whenStable();
 
-  preload({ path = '' }: Route, fetch: () => Observable<unknown>): Observable<unknown> {
+  preload({ path = '' }: Route, load: () => Observable<unknown>): Observable<unknown> {
     if (!AHEAD.has(path)) return of(null);
     this.last = this.last
       .then(whenIdle)
-      .then(() => firstValueFrom(fetch(), { defaultValue: null }))
+      .then(() => firstValueFrom(load(), { defaultValue: null }))
       // What can’t be fetched now is fetched when it is gone to, and says so then.
       .catch(() => null);
     return from(this.last);

@@ -34,7 +34,9 @@ import { Session } from '../api/session';
         }
       </fieldset>
       <div class="actions">
-        <button i18n class="act" type="button" [disabled]="busy()" (click)="save(chosen())">Keep it to them</button>
+        <button i18n class="act" type="button" [disabled]="busy() || people().length === 0" (click)="save(chosen())">
+          Keep it to them
+        </button>
         @if (kept()) {
           <button i18n class="plain" type="button" [disabled]="busy()" (click)="save(null)">
             Show it to everybody
