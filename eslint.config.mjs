@@ -111,7 +111,7 @@ const WEB_FEATURES = [
 export default tseslint.config(
   { ignores: ['**/dist/**', '**/node_modules/**', '**/.angular/**', 'server/db/migrations/**', 'coverage/**'] },
   {
-    files: ['**/*.ts'],
+    files: ['**/*.ts', '**/*.mts'],
     extends: [eslint.configs.recommended, ...tseslint.configs.recommended],
     rules: {
       '@typescript-eslint/consistent-type-imports': [
@@ -126,7 +126,7 @@ export default tseslint.config(
     },
   },
   {
-    files: ['**/*.ts'],
+    files: ['**/*.ts', '**/*.mts'],
     ignores: ['**/*.spec.ts', '**/*.fixture.ts', '**/testing/**', 'server/test/**', 'e2e/**'],
     rules: {
       'no-restricted-syntax': [

@@ -16,6 +16,7 @@ const FLAGS: Flags = {
 
 async function look(someone: Someone, name: string, path: string): Promise<void> {
   // Lighthouse wants the page of the whole library, which is made by the part of it that we have.
+  // eslint-disable-next-line no-restricted-syntax -- two packages’ types of one thing
   const page = someone.page as unknown as Parameters<typeof lighthouse>[3];
   const { lhr } = (await lighthouse(someone.base + path, FLAGS, desktopConfig, page)) ?? {};
   if (!lhr) throw new Error(`Lighthouse saw nothing of ${path}`);

@@ -5,164 +5,18 @@ import { cpus } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
 import type { ImportJob, LotSummary, ShelfRow, StudioFile } from '@vestigia/contract';
-import type { PlanInput, PlanMaterial } from '@vestigia/core';
-import { ANY_WATER, planLot, recipeStep, sayPlanRefusal } from '@vestigia/core';
-import { simulateDyehouse } from '../../demo/generator/simulate-dyehouse';
+import type { PlanInput } from '@vestigia/core';
+import { planLot, sayPlanRefusal } from '@vestigia/core';
 import { chromiumPath, launch } from '../browser.mjs';
 import { serve, temporaryFolder } from '../serve.mjs';
 import { signIn } from './come-in.mjs';
 import { measureBenchDay } from './bench-day.mjs';
+import { largeLot, mixedLot } from './large-lot.mjs';
+import { CSV_ROWS, largeStudio, largeTable } from './large-studio.mjs';
 import { percentile, report, spread } from './report.mjs';
 
-const MOVEMENTS = 500_000;
-const STOCK_LOTS = 2000;
-const CSV_ROWS = 50_000;
 const MAX_MEMORY_MB = 1000;
 const PASSPHRASE = 'mud on the slipway';
-
-/**
- * Two thousand lots of the demo's dyehouse, its shelf filled up to the size the aims name: half a million comings and
- * goings in two thousand jars.
- */
-function largeStudio(): StudioFile {
-  const asOf = new Date(Math.floor(Date.now() / 60_000) * 60_000 - 3_600_000);
-  const document = simulateDyehouse({
-    seed: 7,
-    asOf: asOf.toISOString(),
-    days: 7400,
-    daysBetweenLots: 3.3,
-    supplyScale: 9,
-    supplyEvery: 4,
-    countEvery: 5,
-    lastStartsDaysBefore: [13, 7.95, 2.03, 0.99, 0.06],
-  });
-  let n = 0;
-  const id = (): string => `01800000-0000-7000-8000-${(n += 1).toString(16).padStart(12, '0')}`;
-  const materials = document.materials.filter((m) => m.kind !== 'fibre' && m.measure === 'weight');
-  const places = Array.from({ length: 40 }, (_, i) => `Shelf ${i + 1}`);
-  const byId = document.people[0]?.id ?? '';
-  const own: string[] = [];
-  while (document.stockLots.length < STOCK_LOTS) {
-    own.push(id());
-    document.stockLots.push({
-      id: own.at(-1) ?? '',
-      materialId: materials[n % materials.length]?.id ?? '',
-      tag: `EXTRA-${n}`,
-      receivedOn: '2010-01-01',
-      bestBefore: null,
-      place: places[n % places.length] ?? '',
-      source: '',
-      note: '',
-      costMinor: 1000,
-    });
-  }
-  const missing = MOVEMENTS - document.movements.length;
-  const startMs = asOf.getTime() - 3000 * 86_400_000;
-  for (let i = 0; i < missing; i += 1) {
-    const round = Math.floor(i / own.length);
-    document.movements.push({
-      id: id(),
-      stockLotId: own[i % own.length] ?? '',
-      kind: round % 10 === 0 ? 'receive' : 'use',
-      amount: round % 10 === 0 ? 1_000_000 : -100_000,
-      lotId: null,
-      runEntryId: null,
-      reversesId: null,
-      note: '',
-      byId,
-      at: new Date(startMs + (i / missing) * 2999 * 86_400_000).toISOString(),
-    });
-  }
-  return document;
-}
-
-/** A year's book of one studio as it would come from elsewhere: fifty thousand rows over two hundred of those jars. */
-function largeTable(document: StudioFile): string {
-  const tags = document.stockLots
-    .filter((s) => s.tag.startsWith('EXTRA'))
-    .slice(0, 200)
-    .map((s) => s.tag);
-  const book = Date.now();
-  const rows = Array.from({ length: CSV_ROWS }, (_, i) => {
-    const into = Math.floor(i / tags.length) % 5 === 0;
-    return `${tags[i % tags.length]};${into ? 'receive' : 'use'};${into ? '' : '-'}${into ? 500 : 100},5;g;${document.asOf.slice(0, 10)};book ${book} line ${i}`;
-  });
-  return `tag;kind;amount;unit;at;note\r\n${rows.join('\r\n')}\r\n`;
-}
-
-const ROOM = { roomC: 18, coldWaterC: 12, hotWaterC: 55, liftLimitKg: 15, energyMinorPerKwh: 30 };
-const largeMaterial = (id: string, free: number, stockLots: number): PlanMaterial => ({
-  id,
-  name: `Material ${id}`,
-  hazards: [],
-  measure: 'weight',
-  packet: null,
-  spoons: [],
-  dryFactor: null,
-  stock: Array.from({ length: stockLots }, (_, s) => ({
-    stockLotId: `s${id}.${s}`,
-    free,
-    receivedOn: `2026-0${s + 1}-01`,
-    strengthPercent: 90 + s * 5,
-  })),
-});
-
-/** So many pieces over so many pots through so many steps, each with a dose of its own, heated. */
-function largeLot(pieces: number, vessels: number, steps: number): PlanInput {
-  const materials = Array.from({ length: steps }, (_, m) => largeMaterial(`m${m}`, 9_000_000, 4));
-  return {
-    today: '2026-06-01',
-    materials,
-    water: null,
-    room: ROOM,
-    balance: { name: 'balance', resolutionG: 0.1, capacityG: 3000 },
-    recipe: {
-      id: 'r',
-      recipeName: 'Large',
-      number: 1,
-      fibres: ['wool'],
-      liquorRatio: 30,
-      minLiquorRatio: null,
-      allowedMetals: ['stainless'],
-      water: ANY_WATER,
-      practice: {},
-      parts: [],
-      placed: null,
-      steps: materials.map((m, i) =>
-        recipeStep({
-          kind: 'dye',
-          title: `Step ${i}`,
-          usesBath: true,
-          temperatureC: 80,
-          doses: [{ materialId: m.id, by: 'percentOwf', percentOwf: 10 + i }],
-        }),
-      ),
-    },
-    bases: [{ ...largeMaterial('base', 90_000_000, 1), fibre: 'wool', pieceWord: 'hank', pieces, pieceWeightG: 100 }],
-    vessels: Array.from({ length: vessels }, (_, v) => ({
-      id: `v${v}`,
-      name: `Pot ${v}`,
-      metal: 'stainless' as const,
-      workingMl: 60_000 + v * 12_000,
-      heatSource: { id: 'h', name: 'ring', powerW: 7500, efficiencyPercent: 50 },
-    })),
-  };
-}
-
-/** Three fibres of different weights in one pot, some of them saddened: the split has no closed form. */
-function mixedLot(): PlanInput {
-  const lot = largeLot(80, 8, 25);
-  const [first] = lot.bases;
-  return {
-    ...lot,
-    recipe: { ...lot.recipe, fibres: ['wool', 'linen', 'silk'] },
-    bases: [
-      first,
-      { ...first, id: 'linen', fibre: 'linen', pieceWord: 'length', pieces: 70, pieceWeightG: 150 },
-      { ...first, id: 'silk', fibre: 'silk', pieceWord: 'reel', pieces: 50, pieceWeightG: 25 },
-    ],
-  };
-}
 
 function planned(lot: PlanInput): void {
   const result = planLot(lot);
@@ -292,7 +146,7 @@ report(
   'One write, flushed to disk, through HTTP',
   '–',
   spread(
-    await timed(100, (i) =>
+    await timed(100, () =>
       fetch(`${server.base}/api/waters`, {
         method: 'POST',
         headers: { 'content-type': 'application/json', cookie },

@@ -4,6 +4,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import jpeg from 'jpeg-js';
+import type { ElementHandle } from 'puppeteer-core';
 import { IN_GOOD_LIGHT, renderPhoto } from '../../core/photo/render-photo.fixture';
 import { Someone } from '../../e2e/person';
 import { launch } from '../browser.mjs';
@@ -23,7 +24,9 @@ try {
   const lots = await isaby.ask<{ id: string; state: string }[]>('/api/lots');
   await isaby.settled(`/judge/${lots.find((l) => l.state === 'toJudge' || l.state === 'held')?.id}`);
   await isaby.press('Read it from a photograph, with a grey card', 'summary');
-  const file = await isaby.page.waitForSelector('vs-photo-reading input[type=file]');
+  const file = (await isaby.page.waitForSelector(
+    'vs-photo-reading input[type=file]',
+  )) as ElementHandle<HTMLInputElement>;
   // As text: what is compiled on the way leaves names in it that a page doesn't know.
   await isaby.page.evaluate(`
     window.framesSeen = { last: performance.now(), longest: 0 };
@@ -42,7 +45,7 @@ try {
     );
   await longest();
   let began = performance.now();
-  await (file as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(path);
+  await file.uploadFile(path);
   await isaby.page.waitForSelector('vs-photo-reading .frame canvas[width]');
   console.log(
     `12-megapixel photograph opened, the card looked for: ${Math.round(performance.now() - began)} ms, longest frame ${Math.round(await longest())} ms (aim 50)`,
