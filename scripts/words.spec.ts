@@ -37,4 +37,15 @@ describe('every text of the program', () => {
       rmSync(folder, { recursive: true });
     }
   }, 120_000);
+
+  it('is found by each worker while developing, too: what core says is looked up there', () => {
+    const workers = readdirSync('web/src/app', { recursive: true, encoding: 'utf8' }).filter((file) =>
+      file.endsWith('.worker.ts'),
+    );
+    const without = workers.filter((file) => {
+      const text = readFileSync(join('web/src/app', file), 'utf8');
+      return /^import \{.*from '@vestigia\/core';$/m.test(text) && !text.startsWith("import '@angular/localize/init';");
+    });
+    expect([workers.length > 0, without]).toEqual([true, []]);
+  });
 });

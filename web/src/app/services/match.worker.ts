@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import type { AskedOfMatch } from '@vestigia/core';
 import { answerMatch, watchLearning } from '@vestigia/core';
 

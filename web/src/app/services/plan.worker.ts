@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import type { HelpTried, LateLot, PlanFacts, PlanProblem, PlannedHouse, WantedPlace } from '@vestigia/core';
 import { planHouse, whatWouldMakeIt } from '@vestigia/core';
 

@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import type { FoundCard, KnownArea, PhotoMeasure, Picture, WantedArea } from '@vestigia/core';
 import { MOST_MEGAPIXELS, findCard, measurePhoto } from '@vestigia/core';
 

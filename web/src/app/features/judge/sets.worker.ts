@@ -1,3 +1,4 @@
+import '@angular/localize/init';
 import type { Lab, Sets } from '@vestigia/core';
 import { ciede2000, sortIntoSets } from '@vestigia/core';
 
