@@ -118,6 +118,10 @@ const SAID: Readonly<Record<string, string>> = worded(() => ({
   exposed: $localize`exposed`,
   released: $localize`released`,
   refused: $localize`refused`,
+  guest: $localize`guest`,
+  helper: $localize`helper`,
+  dyer: $localize`dyer`,
+  owner: $localize`owner`,
 }));
 
 /** What a person reads for a word out of a record: fibres, metals, forms, marks. A studio’s own words stay as they are. */

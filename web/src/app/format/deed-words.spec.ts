@@ -1,4 +1,5 @@
 import type { Deed } from '@vestigia/contract';
+import { HAZARD_LABELS, PRACTICE } from '@vestigia/core';
 import { describe, expect, it } from 'vitest';
 import { sayBrowser, sayChanges, sayDeed } from './deed-words';
 
@@ -48,6 +49,24 @@ describe('who did what, in words', () => {
       'botanical name: Reseda luteola',
       'heat source',
       'as it was on: 2026-06-01 09:05',
+    ]);
+  });
+
+  it('says what is chosen from a list by its words, and what was written as it was written', () => {
+    expect(
+      sayChanges({
+        role: ['helper', 'dyer'],
+        hazards: [[], ['acid', 'caustic']],
+        'facts.forms': [['dried'], ['dried', 'chips']],
+        'practice.mordantOnTannin': ['none', 'always'],
+        name: ['acid', 'none'],
+      }),
+    ).toEqual([
+      'role: helper → dyer',
+      `hazards: nothing → ${HAZARD_LABELS.acid} · ${HAZARD_LABELS.caustic}`,
+      'forms: dried → dried, chips',
+      `${PRACTICE[0]?.question}: none needed → always mordant`,
+      'name: acid → none',
     ]);
   });
 

@@ -1,6 +1,7 @@
 import type { Deed, DeedChanges, DeedKind, DeedThing, Session } from '@vestigia/contract';
 import type { Role } from '@vestigia/core';
 import { fieldWord } from './deed-fields';
+import { valueWord } from './deed-values';
 
 export const ROLE_LABELS: Readonly<Record<Role, string>> = {
   guest: $localize`guest: looks on`,
@@ -59,22 +60,6 @@ export function sayDeed({ by, kind, thing, name, note }: Deed): string {
   }
 }
 
-const INSTANT = /^\d{4}-\d\d-\d\dT\d\d:\d\d:[\d.]+Z$/;
-
-const valueWord = (value: unknown): string => {
-  if (value === null || value === undefined || value === '') return $localize`nothing`;
-  if (value === true) return $localize`yes`;
-  if (value === false) return $localize`no`;
-  if (typeof value === 'string' && INSTANT.test(value)) return value.slice(0, 16).replace('T', ' ');
-  if (typeof value === 'number' || typeof value === 'string') return String(value);
-  return (
-    JSON.stringify(value)
-      .replace(/[{}"[\]]/g, '')
-      .replaceAll(',', ', ')
-      .replaceAll(':', ' ') || $localize`nothing`
-  );
-};
-
 const ID = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 /** Of what nobody can read the value is not told: what is secret, and which thing was meant. */
 const isTold = (value: unknown): boolean => !(typeof value === 'string' && ID.test(value));
@@ -84,7 +69,8 @@ export const sayChanges = (changes: DeedChanges): string[] =>
   Object.entries(changes).map(([field, [from, to]]) => {
     const word = fieldWord(field) ?? field;
     if ((from === null && to === null) || !isTold(from) || !isTold(to)) return word;
-    return from === null ? `${word}: ${valueWord(to)}` : `${word}: ${valueWord(from)} → ${valueWord(to)}`;
+    const now = valueWord(field, to);
+    return from === null ? `${word}: ${now}` : `${word}: ${valueWord(field, from)} → ${now}`;
   });
 
 /** A browser and its machine in two words, from what it says of itself. */
