@@ -44,7 +44,9 @@ describe('every text of the program', () => {
     );
     const without = workers.filter((file) => {
       const text = readFileSync(join('web/src/app', file), 'utf8');
-      return /^import \{.*from '@vestigia\/core';$/m.test(text) && !text.startsWith("import '@angular/localize/init';");
+      return (
+        /^import \{[^}]*\} from '@vestigia\/core';$/m.test(text) && !text.startsWith("import '@angular/localize/init';")
+      );
     });
     expect([workers.length > 0, without]).toEqual([true, []]);
   });
