@@ -106,8 +106,8 @@ describe('a studio whose person reads German', () => {
     const found = new Map<string, string>();
     for (const path of await everyPage(isaby)) {
       await isaby.moves(`/${path}`);
+      await isaby.unfold();
       const said = await isaby.page.evaluate(() => {
-        for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
         const texts = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
         const all: string[] = [document.title];
         while (texts.nextNode())
@@ -117,7 +117,6 @@ describe('a studio whose person reads German', () => {
           for (const name of ['aria-label', 'placeholder', 'title']) all.push(e.getAttribute(name) ?? '');
         return [...new Set(all)];
       });
-      // With every fold open.
       await findRoom(path);
       for (const text of said.map(plain))
         if (!found.has(text) && (areWords(text) || (!own.has(text) && isEnglish(text)))) found.set(text, path);
@@ -127,12 +126,28 @@ describe('a studio whose person reads German', () => {
 
   it('has room for German words at twice the text size, and on a telephone', () => expect(cramped).toEqual([]));
 
-  it('leaves the next one on that tablet to read English', async () => {
-    await isaby.page.evaluate(() => fetch('/api/auth/session', { method: 'DELETE' }));
-    await isaby.go('/');
-    await isaby.press('Corin Ashlock', 'label');
-    await isaby.write('Kennwort', 'mud on the slipway');
-    await isaby.press('Herein');
+  it('leaves the next one on that tablet to read English, and is answered in German when back at once', async () => {
+    const comesIn = async (name: string, passphraseLabel: string, passphrase: string, press: string): Promise<void> => {
+      await isaby.page.evaluate(() => fetch('/api/auth/session', { method: 'DELETE' }));
+      await isaby.go('/');
+      await isaby.press(name, 'label');
+      await isaby.write(passphraseLabel, passphrase);
+      await isaby.press(press);
+    };
+    await comesIn('Corin Ashlock', 'Kennwort', 'mud on the slipway', 'Herein');
     await isaby.sees(/^Today$/m, 'nav');
+    await comesIn('Isaby Fennimore', 'Passphrase', 'heron at low tide', 'Come in');
+    await isaby.sees(/^Heute$/m, 'nav');
+  });
+
+  it('has the page in German while the server is away, too', async () => {
+    await isaby.page.waitForFunction(() => navigator.serviceWorker.ready.then(() => true));
+    await isaby.settled('/today');
+    await demo.server.stop('SIGKILL');
+    await isaby.page.reload({ waitUntil: 'domcontentloaded' });
+    await isaby.sees(/^Heute$/m, 'nav');
+    expect(await isaby.page.evaluate(() => document.documentElement.lang)).toBe('de');
+    // What the browser says of a server that is away.
+    isaby.troubles.length = 0;
   });
 });

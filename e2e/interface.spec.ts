@@ -49,11 +49,9 @@ describe('the interface', () => {
   const unheeded = async (): Promise<string[]> => {
     // What the bar at the foot lies over just now is reached by moving the page, and comes before it when tabbed to.
     const lifted = await isaby.page.addStyleTag({ content: 'vs-act-bar { position: static !important }' });
-    await isaby.page.evaluate(() => {
-      for (const fold of document.querySelectorAll<HTMLDetailsElement>('main details')) fold.open = true;
-      // A colour on its way from light to dark is neither.
-      return Promise.all(document.getAnimations().map((a) => a.finished));
-    });
+    await isaby.unfold();
+    // A colour on its way from light to dark is neither.
+    await isaby.page.evaluate(() => Promise.all(document.getAnimations().map((a) => a.finished)));
     if (!(await isaby.page.evaluate(() => 'axe' in window))) await isaby.page.evaluate(AXE);
     const results = (await isaby.page.evaluate(() =>
       (window as unknown as { axe: { run(o: object): Promise<unknown> } }).axe.run({

@@ -9,6 +9,26 @@ const TYPED_MS = 400;
 const LISTENING = ['/api/events', '/api/instruments/live'];
 /** A worker's program: where its page lets go of it while that loads, the request never ends. */
 const WORKER = /^\/worker-/;
+/** Kept by every page from its beginning: what it puts off until it is idle, and when it last drew something more. */
+const WATCHES = `
+  window.putOff = new Set();
+  window.drewMs = 0;
+  const { requestIdleCallback: ask, cancelIdleCallback: leave } = window;
+  window.requestIdleCallback = (act, options) => {
+    const id = ask.call(window, (time) => {
+      window.putOff.delete(id);
+      act(time);
+    }, options);
+    window.putOff.add(id);
+    return id;
+  };
+  window.cancelIdleCallback = (id) => {
+    window.putOff.delete(id);
+    leave.call(window, id);
+  };
+  new MutationObserver((changes) => {
+    if (changes.some((c) => c.addedNodes.length > 0)) window.drewMs = performance.now();
+  }).observe(document, { childList: true, subtree: true });`;
 
 /** Somebody at the interface: sees what is on the page, and types and presses as a person would. */
 export class Someone {
@@ -52,6 +72,7 @@ export class Someone {
     const context = await browser.createBrowserContext();
     const page = await context.newPage();
     await page.setViewport({ width, height });
+    await page.evaluateOnNewDocument(WATCHES);
     return new Someone(page, base);
   }
 
@@ -60,10 +81,10 @@ export class Someone {
     await this.page.waitForSelector('h1');
   }
 
-  /** Goes there, and waits until the page has all it asked for and has been quiet a moment. */
+  /** Goes there, and waits until the page has all it asked for, has drawn it, and has been quiet a moment. */
   async settled(path: string): Promise<void> {
     await this.go(path);
-    await this.quiet(path);
+    await this.settles(path);
   }
 
   /** Moves there inside the open page, as a link does, and waits as `settled` does. */
@@ -79,16 +100,46 @@ export class Someone {
     }, path);
     // Until the new page's program is here, it has asked for nothing yet, and the old one's heading still stands.
     await this.page.waitForSelector('main:not([aria-busy])');
-    await this.quiet(path);
+    await this.settles(path);
     await this.page.waitForSelector('h1');
   }
 
   /** Waits until this page has all it asked for, and a moment longer: what was typed may be about to ask. */
-  private async quiet(what: string): Promise<void> {
+  async answered(what: string): Promise<void> {
+    await this.until(
+      () => Promise.resolve(this.asked.size === 0 && Date.now() - this.lastEndedMs >= QUIET_MS),
+      () => `${what} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`,
+    );
+  }
+
+  /** Waits, besides, until what the page puts off until it is idle is there too, with all that this asks for. */
+  async settles(what: string): Promise<void> {
+    const isStill = async (): Promise<boolean> =>
+      Boolean(
+        await this.page.evaluate(`window.putOff.size === 0 && performance.now() - window.drewMs >= ${QUIET_MS}`),
+      ) && this.asked.size === 0;
+    await this.answered(what);
+    await this.until(isStill, () => `${what} goes on drawing`);
+  }
+
+  /** Opens every fold, and waits until what lies in them is there. */
+  async unfold(): Promise<void> {
+    const opened = await this.page.evaluate(() => {
+      const folds = document.querySelectorAll<HTMLDetailsElement>('main details:not([open])');
+      for (const fold of folds) fold.open = true;
+      return folds.length;
+    });
+    if (opened === 0) return;
+    await this.drawn();
+    await this.settles('what was folded away');
+    // A fold may lie in what a fold has drawn.
+    await this.unfold();
+  }
+
+  private async until(isSo: () => Promise<boolean>, otherwise: () => string): Promise<void> {
     const deadlineMs = Date.now() + PATIENCE_MS;
-    while (this.asked.size > 0 || Date.now() - this.lastEndedMs < QUIET_MS) {
-      if (Date.now() > deadlineMs)
-        throw new Error(`${what} still waits for ${[...this.asked].map((r) => r.url()).join(', ')}`);
+    while (!(await isSo())) {
+      if (Date.now() > deadlineMs) throw new Error(otherwise());
       await this.page.evaluate(
         (ms) =>
           new Promise((done) => {
@@ -223,7 +274,7 @@ export class Someone {
         }),
       TYPED_MS,
     );
-    await this.quiet('the proposal');
+    await this.settles('the proposal');
     this.actions += await this.page.evaluate((why) => {
       let done = 0;
       for (const tick of document.querySelectorAll<HTMLInputElement>(

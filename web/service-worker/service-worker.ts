@@ -9,6 +9,7 @@ import type { PrecacheEntry } from 'workbox-precaching';
 import { addRoute, cleanupOutdatedCaches, matchPrecache, precache } from 'workbox-precaching';
 import { NavigationRoute, registerRoute } from 'workbox-routing';
 import { NetworkFirst, NetworkOnly } from 'workbox-strategies';
+import { KEPT_LANGUAGE } from '../src/app/api/kept-language';
 
 declare const self: ServiceWorkerGlobalScope;
 /** Every file of this build, put in by the build itself. */
@@ -16,18 +17,24 @@ declare const BUILT_FILES: PrecacheEntry[];
 
 /** Counted up when replies change their form, so that a newer page is not answered with what an older one kept. */
 const READ = 'vestigia-read-3';
+const KEPT: readonly string[] = [READ, KEPT_LANGUAGE.cacheName];
 const READ_OFFLINE = /^\/api\/(?:auth|studio|today|bench|lots\/[0-9a-f-]{36})$/;
 /** After so long what is kept will do, if there is any; else the answer is waited for. */
 const PATIENCE_S = 15;
 const LOTS_KEPT = 200;
 
-const urlOf = (file: PrecacheEntry | string): string => (typeof file === 'string' ? file : file.url);
-
 clientsClaim();
 cleanupOutdatedCaches();
-/** Each language is a build of its own, in a folder of its own but for English; a tablet keeps the one it reads. */
-const folder = new URL(self.location.href).searchParams.get('language') === 'de' ? '/de/' : '/';
-precache(BUILT_FILES.filter((file) => urlOf(file).startsWith('/de/') === (folder === '/de/')));
+/**
+ * Of every language: each is a build of its own. A worker for each would take over from the other whenever the next
+ * one in reads another, and a page that is read anew at that moment would wait for the one that went, for ever.
+ */
+precache(BUILT_FILES);
+/** Where the interface lies in the language this tablet reads: in a folder of its own, but for English. */
+async function folder(): Promise<string> {
+  const kept = await caches.match(KEPT_LANGUAGE.path, { cacheName: KEPT_LANGUAGE.cacheName });
+  return (await kept?.text()) === 'de' ? '/de/' : '/';
+}
 
 const net = new NetworkOnly({ networkTimeoutSeconds: PATIENCE_S });
 registerRoute(
@@ -36,7 +43,7 @@ registerRoute(
       try {
         return await net.handle(options);
       } catch {
-        return (await matchPrecache(`${folder}index.html`)) ?? Response.error();
+        return (await matchPrecache(`${await folder()}index.html`)) ?? Response.error();
       }
     },
     // A paper, a list or a studio file that takes long is no page, and is waited for.
@@ -58,7 +65,9 @@ self.addEventListener('activate', (event) =>
     caches
       .keys()
       .then((names) =>
-        Promise.all(names.filter((n) => n.startsWith('vestigia-') && n !== READ).map((name) => caches.delete(name))),
+        Promise.all(
+          names.filter((n) => n.startsWith('vestigia-') && !KEPT.includes(n)).map((name) => caches.delete(name)),
+        ),
       ),
   ),
 );

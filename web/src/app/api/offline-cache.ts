@@ -1,3 +1,4 @@
+import { KEPT_LANGUAGE } from './kept-language';
 import { pageLanguage } from './page-language';
 
 /**
@@ -8,8 +9,12 @@ import { pageLanguage } from './page-language';
 export function cacheForOffline(): void {
   if (!('serviceWorker' in navigator) || !isSecureContext) return;
   void navigator.serviceWorker
-    .register(`/sw.js?language=${pageLanguage()}`)
+    .register('/sw.js')
     // One that came while the last page stood open takes over now: this page is of its build.
     .then(({ waiting }) => waiting?.postMessage('begin'))
+    .catch(() => undefined);
+  void caches
+    .open(KEPT_LANGUAGE.cacheName)
+    .then((kept) => kept.put(KEPT_LANGUAGE.path, new Response(pageLanguage())))
     .catch(() => undefined);
 }

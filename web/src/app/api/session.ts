@@ -31,7 +31,8 @@ export class Session {
       switchMap(() => this.api.get('/api/auth')),
       tap((authState) => {
         // Whoever came in may read another language than whoever was here before.
-        if (authState.language !== pageLanguage()) this.readAnew();
+        if (authState.language === pageLanguage()) sessionStorage.removeItem(READ_ANEW);
+        else this.readAnew(authState.language);
         this.person.set(authState.person);
         this.studioName.set(authState.studio?.name ?? '');
         this.zone.set(authState.studio?.zone ?? 'UTC');
@@ -41,10 +42,9 @@ export class Session {
   }
 
   /** Each language is a page of its own. A page of the tests, or one whose server answers otherwise, is left alone. */
-  private readAnew(): void {
-    const tried = sessionStorage.getItem(READ_ANEW);
-    if (tried !== null && Date.now() - Number(tried) < ONCE_MS) return;
-    sessionStorage.setItem(READ_ANEW, String(Date.now()));
+  private readAnew(language: string): void {
+    if (sessionStorage.getItem(READ_ANEW) === language) return;
+    sessionStorage.setItem(READ_ANEW, language);
     location.reload();
   }
 
@@ -64,9 +64,8 @@ export class Session {
   }
 }
 
-/** When this page was last read anew for another language; a server that keeps answering otherwise is not asked on and on. */
+/** For which language this page was read anew and isn’t yet in it: it isn’t read anew on and on. */
 const READ_ANEW = 'vestigia-read-anew';
-const ONCE_MS = 10_000;
 /** Somebody left and the server hasn’t heard of it. */
 const LEFT = 'vestigia-left';
 
