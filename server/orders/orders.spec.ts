@@ -196,6 +196,16 @@ describe('orders, and the pieces that go out on them', () => {
     await put(`/api/orders/${orderId}`, { ...edit, note: 'in a box', lines: lines() }).expect(200);
     expect((await put(`/api/orders/${orderId}`, { ...edit, lines: lines() })).body).toMatchObject({ code: 'stale' });
     expect(await order()).toMatchObject({ note: 'in a box' });
+    // What was written stays out of what is told, so that it can be forgotten.
+    const told = async (): Promise<Deed['changes'] | undefined> =>
+      (await get<{ deeds: Deed[] }>('/api/deeds?thing=order')).deeds[0]?.changes;
+    expect(await told()).toEqual({});
+    const more = lines().map((l, i) => (i === 0 ? l : { ...l, pieces: l.pieces + 2 }));
+    await put(`/api/orders/${orderId}`, { ...edit, version: version + 1, note: 'in a box', lines: more }).expect(200);
+    expect(await told()).toEqual({ pieces: [5, 7] });
+    await put(`/api/orders/${orderId}`, { ...edit, version: version + 2, note: 'in a box', lines: lines() }).expect(
+      200,
+    );
   });
 
   it('print as a quotation and a delivery note', async () => {

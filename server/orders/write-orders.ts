@@ -68,9 +68,13 @@ export async function editOrder(
   const changes: Record<string, [unknown, unknown]> = {};
   if (before.state !== fields.state) changes['state'] = [before.state, fields.state];
   if (before.wantedOn !== fields.wantedOn) changes['wantedOn'] = [before.wantedOn, fields.wantedOn];
+  const [piecesBefore, pieces] = [piecesOf(old), piecesOf(lines)];
+  if (piecesBefore !== pieces) changes['pieces'] = [piecesBefore, pieces];
   const told = { now, byId, kind: 'changed', thing: 'order', thingId: id, name: String(before.number) } as const;
   await noteDeed(db, { ...told, changes });
 }
+
+const piecesOf = (lines: readonly { pieces: number }[]): number => lines.reduce((sum, l) => sum + l.pieces, 0);
 
 async function removeLine(db: Db, lineId: string, what: string): Promise<void> {
   const moved = await db.$count(goods, eq(goods.lineId, lineId));

@@ -133,6 +133,7 @@ const FIELDS: Readonly<Record<string, string>> = {
   customerId: $localize`customer`,
   state: $localize`state`,
   wantedOn: $localize`wanted on`,
+  pieces: $localize`pieces`,
   // Files that were brought
   asOf: $localize`as it was on`,
   materials: $localize`materials`,

@@ -17,6 +17,11 @@ const deed = (rest: Partial<Deed>): Deed => ({
   ...rest,
 });
 
+const calendar = {
+  formatDay: (day: string): string => `the day ${day}`,
+  formatMoment: (at: string): string => `the moment ${at}`,
+};
+
 describe('who did what, in words', () => {
   it.each([
     [{}, 'Ada changed the vessel Kettle'],
@@ -32,15 +37,19 @@ describe('who did what, in words', () => {
 
   it('tells what was and what is, a secret by its name, and what came by itself', () => {
     expect(
-      sayChanges({
-        heldIron: [false, true],
-        note: ['', 'scratched'],
-        codeHash: [null, null],
-        materials: [null, 12],
-        'facts.botanicalName': [null, 'Reseda luteola'],
-        heatSourceId: ['01994cf5-c800-7bbd-a18b-33c05ec057ec', null],
-        asOf: [null, '2026-06-01T09:05:00.000Z'],
-      }),
+      sayChanges(
+        {
+          heldIron: [false, true],
+          note: ['', 'scratched'],
+          codeHash: [null, null],
+          materials: [null, 12],
+          'facts.botanicalName': [null, 'Reseda luteola'],
+          heatSourceId: ['01994cf5-c800-7bbd-a18b-33c05ec057ec', null],
+          asOf: [null, '2026-06-01T09:05:00.000Z'],
+          wantedOn: ['', '2026-12-01'],
+        },
+        calendar,
+      ),
     ).toEqual([
       'held iron: no → yes',
       'note: nothing → scratched',
@@ -48,21 +57,27 @@ describe('who did what, in words', () => {
       'materials: 12',
       'botanical name: Reseda luteola',
       'heat source',
-      'as it was on: 2026-06-01 09:05',
+      'as it was on: the moment 2026-06-01T09:05:00.000Z',
+      'wanted on: nothing → the day 2026-12-01',
     ]);
   });
 
   it('says what is chosen from a list by its words, and what was written as it was written', () => {
     expect(
-      sayChanges({
-        role: ['helper', 'dyer'],
-        hazards: [[], ['acid', 'caustic']],
-        'facts.forms': [['dried'], ['dried', 'chips']],
-        'practice.mordantOnTannin': ['none', 'always'],
-        name: ['acid', 'none'],
-      }),
+      sayChanges(
+        {
+          role: ['helper', 'dyer'],
+          state: ['asked', 'calledOff'],
+          hazards: [[], ['acid', 'caustic']],
+          'facts.forms': [['dried'], ['dried', 'chips']],
+          'practice.mordantOnTannin': ['none', 'always'],
+          name: ['acid', 'none'],
+        },
+        calendar,
+      ),
     ).toEqual([
       'role: helper → dyer',
+      'state: asked for → called off',
       `hazards: nothing → ${HAZARD_LABELS.acid} · ${HAZARD_LABELS.caustic}`,
       'forms: dried → dried, chips',
       `${PRACTICE[0]?.question}: none needed → always mordant`,

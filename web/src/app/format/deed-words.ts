@@ -1,6 +1,7 @@
 import type { Deed, DeedChanges, DeedKind, DeedThing, Session } from '@vestigia/contract';
 import type { Role } from '@vestigia/core';
 import { fieldWord } from './deed-fields';
+import type { SaysWhen } from './deed-values';
 import { valueWord } from './deed-values';
 
 export const ROLE_LABELS: Readonly<Record<Role, string>> = {
@@ -65,12 +66,12 @@ const ID = /^[\da-f]{8}(-[\da-f]{4}){3}-[\da-f]{12}$/;
 const isTold = (value: unknown): boolean => !(typeof value === 'string' && ID.test(value));
 
 /** Each field that changed, with what it was and is; a secret one by its name alone. */
-export const sayChanges = (changes: DeedChanges): string[] =>
+export const sayChanges = (changes: DeedChanges, calendar: SaysWhen): string[] =>
   Object.entries(changes).map(([field, [from, to]]) => {
     const word = fieldWord(field) ?? field;
     if ((from === null && to === null) || !isTold(from) || !isTold(to)) return word;
-    const now = valueWord(field, to);
-    return from === null ? `${word}: ${now}` : `${word}: ${valueWord(field, from)} → ${now}`;
+    const now = valueWord(field, to, calendar);
+    return from === null ? `${word}: ${now}` : `${word}: ${valueWord(field, from, calendar)} → ${now}`;
   });
 
 /** A browser and its machine in two words, from what it says of itself. */

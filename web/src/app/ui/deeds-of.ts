@@ -4,9 +4,13 @@ import { EMPTY } from 'rxjs';
 import { ApiClient } from '../api/api-client';
 import { liveQuery } from '../api/live-query';
 import { sayChanges, sayDeed } from '../format/deed-words';
+import { StudioCalendar } from '../services/studio-calendar';
 import { May } from './may';
 import { RefusalNote } from './refusal';
 import { When } from './when';
+
+/** What may have been changed when deeds are told anew. */
+export const DEED_TOPICS: readonly Topic[] = ['studio', 'stores', 'recipes', 'colourways', 'swatches', 'orders'];
 
 /** Who changed the thing the page is about, and what: read when it is unfolded. */
 @Component({
@@ -34,14 +38,14 @@ import { When } from './when';
 })
 export class DeedsOf {
   private readonly api = inject(ApiClient);
+  private readonly calendar = inject(StudioCalendar);
   readonly thing = input.required<DeedThing>();
   readonly thingId = input<string>();
   protected readonly isOpen = signal(false);
   protected readonly say = sayDeed;
-  protected readonly changes = ({ changes }: Deed): string[] => sayChanges(changes);
-  private readonly topics: readonly Topic[] = ['studio', 'stores', 'recipes', 'colourways'];
+  protected readonly changes = ({ changes }: Deed): string[] => sayChanges(changes, this.calendar);
   protected readonly deeds = liveQuery(
-    this.topics,
+    DEED_TOPICS,
     () => {
       if (!this.isOpen()) return EMPTY;
       const thingId = this.thingId();

@@ -41,6 +41,14 @@ export class FadingChart {
           return [days, curve.mostDeltaE00 * (1 - Math.exp(-days / curve.timeConstantDays))];
         })
       : [];
+    // A line's name stands on its side away from the curve, which it has crossed early or hardly at all.
+    const named = (
+      yAxis: number,
+      formatter: string,
+    ): { yAxis: number; label: { formatter: string; position: 'insideEndTop' | 'insideStartTop' } } => ({
+      yAxis,
+      label: { formatter, position: (drawn[POINTS / 2]?.[1] ?? 0) > yAxis ? 'insideEndTop' : 'insideStartTop' },
+    });
     return (tones: Tones): EChartsCoreOption => {
       const { ink, soft, face } = tones;
       const text = { color: soft, fontFamily: face, fontSize: 13 };
@@ -64,12 +72,9 @@ export class FadingChart {
             markLine: {
               symbol: 'none',
               silent: true,
-              label: { ...text, position: 'insideEndTop' },
+              label: text,
               lineStyle: { color: soft, type: 'dashed' },
-              data: [
-                { yAxis: 1, label: { formatter: $localize`an eye finds it` } },
-                { yAxis: 3, label: { formatter: $localize`nobody overlooks it` } },
-              ],
+              data: [named(1, $localize`an eye finds it`), named(3, $localize`nobody overlooks it`)],
             },
           },
           { type: 'scatter', data: points, symbolSize: 9, itemStyle: { color: ink } },

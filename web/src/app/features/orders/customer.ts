@@ -14,7 +14,7 @@ import { May } from '../../ui/may';
 import { Meanwhile } from '../../ui/meanwhile';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
-import { ORDER_STATE_LABELS, orderName } from './order-words';
+import { ORDER_STATE_LABELS, orderName } from '../../format/order-words';
 import { OrdersNav } from './orders-nav';
 
 /** A customer: how they are reached, what they ordered; given to them as a file, or erased. */

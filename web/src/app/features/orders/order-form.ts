@@ -21,7 +21,7 @@ import { toChoose } from '../../ui/put-away-too';
 import { ReaderFile } from '../../ui/reader-file';
 import { RefusalNote } from '../../ui/refusal';
 import { HowSoon } from './how-soon';
-import { ORDER_STATE_LABELS } from './order-words';
+import { ORDER_STATE_LABELS } from '../../format/order-words';
 
 /** A line as it is being written. */
 interface LineDraft extends Omit<NewOrderLine, 'pieces' | 'brought'> {

@@ -13,7 +13,7 @@ import { When } from '../../ui/when';
 import { LOT_STATE_LABELS } from '../../format/lot-states';
 import { LineCost } from './line-cost';
 import { LinePieces } from './line-pieces';
-import { ORDER_STATE_LABELS, orderName } from './order-words';
+import { ORDER_STATE_LABELS, orderName } from '../../format/order-words';
 import { OrdersNav } from './orders-nav';
 
 /** One order: line by line what is wanted, what is being dyed for it, what lies ready and what went out. */

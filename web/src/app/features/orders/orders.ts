@@ -21,7 +21,7 @@ import { SortHead } from '../../ui/sort-head';
 import { Swatch } from '../../ui/swatch';
 import { ViewMenu } from '../../ui/view-menu';
 import { When } from '../../ui/when';
-import { ORDER_STATE_LABELS, orderName } from './order-words';
+import { ORDER_STATE_LABELS, orderName } from '../../format/order-words';
 import { OrdersNav } from './orders-nav';
 
 /** Which orders are shown: those that are still to be seen to, or whatever was ever asked for. */

@@ -8,41 +8,48 @@ import { ApiClient } from '../../api/api-client';
 import { liveQuery } from '../../api/live-query';
 import { pageAction } from '../../api/page-action';
 import { sayChanges, sayDeed } from '../../format/deed-words';
+import { StudioCalendar } from '../../services/studio-calendar';
+import { DEED_TOPICS } from '../../ui/deeds-of';
 import { RefusalNote } from '../../ui/refusal';
 import { When } from '../../ui/when';
 import { ScrollRegion } from '../../ui/scroll-region';
 
-const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
-  { thing: 'person', label: $localize`people, and who came in` },
-  { thing: 'studio', label: $localize`settings` },
-  { thing: 'vessel', label: $localize`vessels` },
-  { thing: 'heatSource', label: $localize`heat sources` },
-  { thing: 'water', label: $localize`waters` },
-  { thing: 'material', label: $localize`materials` },
-  { thing: 'jar', label: $localize`jars` },
-  { thing: 'recipe', label: $localize`recipes` },
-  { thing: 'colourway', label: $localize`colourways` },
-  { thing: 'swatch', label: $localize`snippets` },
-  { thing: 'container', label: $localize`containers` },
-  { thing: 'file', label: $localize`files in and out` },
-];
+const KINDS_OF_THINGS: Readonly<Record<DeedThing, string>> = {
+  person: $localize`people, and who came in`,
+  studio: $localize`settings`,
+  vessel: $localize`vessels`,
+  heatSource: $localize`heat sources`,
+  water: $localize`waters`,
+  material: $localize`materials`,
+  jar: $localize`jars`,
+  recipe: $localize`recipes`,
+  colourway: $localize`colourways`,
+  swatch: $localize`snippets`,
+  container: $localize`containers`,
+  order: $localize`orders`,
+  customer: $localize`customers`,
+  file: $localize`files in and out`,
+};
 
 /** Who did what to what can be changed, the newest first. What is dyed, weighed and read tells its own who and when. */
 @Component({
   selector: 'vs-deeds',
   imports: [ScrollRegion, FormsModule, MatFormFieldModule, MatInputModule, RefusalNote, RouterLink, When],
-  template: `<h1 i18n>Who did what</h1>
+  template: `<div class="head">
+      <h1 i18n>Who did what</h1>
+      <div class="actions"><a i18n class="act" routerLink="/studio">Back to the studio</a></div>
+    </div>
     <p i18n>
       Changes of what can be changed, and files that came or went; nothing here is ever taken away. What was dyed,
-      weighed and read stands with its lot and its jar. <a routerLink="/studio">Back to the studio</a>
+      weighed and read stands with its lot and its jar.
     </p>
     <div class="fields">
       <mat-form-field
         ><mat-label i18n>Of what</mat-label
         ><select matNativeControl name="thing" [(ngModel)]="thing">
           <option i18n value="">everything</option>
-          @for (t of things; track t.thing) {
-            <option [value]="t.thing">{{ t.label }}</option>
+          @for (t of things; track t[0]) {
+            <option [value]="t[0]">{{ t[1] }}</option>
           }
         </select></mat-form-field
       >
@@ -105,13 +112,14 @@ const KINDS_OF_THINGS: readonly { thing: DeedThing; label: string }[] = [
 })
 export class DeedsPage {
   private readonly api = inject(ApiClient);
-  protected readonly things = KINDS_OF_THINGS;
+  private readonly calendar = inject(StudioCalendar);
+  protected readonly things = Object.entries(KINDS_OF_THINGS);
   protected readonly thing = signal('');
   protected readonly by = signal('');
   protected readonly action = pageAction();
   protected readonly people = liveQuery(['studio'], () => this.api.get('/api/studio'));
   protected readonly newest = liveQuery(
-    ['studio', 'stores', 'recipes', 'colourways'],
+    DEED_TOPICS,
     () => this.api.get('/api/deeds', { query: this.query() }),
     () => JSON.stringify(this.query()),
   );
@@ -123,7 +131,7 @@ export class DeedsPage {
   protected readonly all = computed(() => [...(this.newest.value()?.deeds ?? []), ...(this.olderHere()?.deeds ?? [])]);
   protected readonly hasMore = computed(() => this.olderHere()?.hasMore ?? this.newest.value()?.hasMore ?? false);
   protected readonly say = sayDeed;
-  protected readonly changes = ({ changes }: Deed): string[] => sayChanges(changes);
+  protected readonly changes = ({ changes }: Deed): string[] => sayChanges(changes, this.calendar);
 
   private query(): Record<string, string> {
     return { ...(this.thing() === '' ? {} : { thing: this.thing() }), ...(this.by() === '' ? {} : { by: this.by() }) };
