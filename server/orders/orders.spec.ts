@@ -200,7 +200,7 @@ describe('orders, and the pieces that go out on them', () => {
     const told = async (): Promise<Deed['changes'] | undefined> =>
       (await get<{ deeds: Deed[] }>('/api/deeds?thing=order')).deeds[0]?.changes;
     expect(await told()).toEqual({});
-    const more = lines().map((l, i) => (i === 0 ? l : { ...l, pieces: l.pieces + 2 }));
+    const more = [lines()[0], { ...lines()[1], pieces: 3 }];
     await put(`/api/orders/${orderId}`, { ...edit, version: version + 1, note: 'in a box', lines: more }).expect(200);
     expect(await told()).toEqual({ pieces: [5, 7] });
     await put(`/api/orders/${orderId}`, { ...edit, version: version + 2, note: 'in a box', lines: lines() }).expect(
