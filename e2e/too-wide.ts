@@ -24,12 +24,19 @@ export const tooWide = (page: Page): Promise<string[]> =>
     ];
   });
 
-/** What is pressed or heads something, and is wider than its own room: words run over its edge, or are cut by it. */
+/**
+ * What is pressed or heads something, or stands in a list, and is wider than its own room: words run over its edge, or
+ * are cut by it. What is cut on purpose says so by its overflow, and is said whole under the pointer.
+ */
 export const cutWords = (page: Page): Promise<string[]> =>
-  page.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('button, a.act, nav a, summary, h1, h2, h3, legend')]
+  page.evaluate(() => {
+    const inLists = [...document.querySelectorAll<HTMLElement>('td, th, [role=cell], [role=columnheader]')];
+    return [
+      ...document.querySelectorAll<HTMLElement>('button, a.act, nav a, summary, h1, h2, h3, legend'),
+      ...inLists.filter((e) => getComputedStyle(e).overflowX === 'visible'),
+    ]
       .filter((e) => !e.closest('svg, .unseen') && e.clientWidth > 0)
       .filter((e) => e.innerText.trim() !== '' && e.scrollWidth > e.clientWidth + 1)
       .slice(0, 3)
-      .map((e) => `${e.tagName} ${e.innerText.slice(0, 40)}: ${e.scrollWidth} in ${e.clientWidth}`),
-  );
+      .map((e) => `${e.tagName} ${e.innerText.slice(0, 40)}: ${e.scrollWidth} in ${e.clientWidth}`);
+  });

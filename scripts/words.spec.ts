@@ -38,6 +38,13 @@ describe('every text of the program', () => {
     }
   }, 120_000);
 
+  it('is never put in by a style, where nobody would find it', () => {
+    const styled = readdirSync('web/src', { recursive: true, encoding: 'utf8' })
+      .filter((file) => /\.(?:scss|ts)$/.test(file) && !file.endsWith('.spec.ts'))
+      .filter((file) => /\bcontent: ?['"][^'"]*\p{L}/u.test(readFileSync(join('web/src', file), 'utf8')));
+    expect(styled).toEqual([]);
+  });
+
   it('is found by each worker while developing, too: what core says is looked up there', () => {
     const workers = readdirSync('web/src/app', { recursive: true, encoding: 'utf8' }).filter((file) =>
       file.endsWith('.worker.ts'),

@@ -78,7 +78,9 @@ describe('the verdicts of a lot', () => {
     expect(page.querySelector('.just-kept')).toBeNull();
     TestBed.inject(JustKept).note('v1');
     TestBed.tick();
-    expect(page.querySelector('.just-kept')?.textContent).toContain('Refused');
+    const kept = page.querySelector<HTMLElement>('.just-kept');
+    expect(kept?.textContent).toContain('Refused');
+    expect(kept?.style.getPropertyValue('--just-now')).toBe('"just now "');
     vi.advanceTimersByTime(6000);
     TestBed.tick();
     expect(page.querySelector('.just-kept')).toBeNull();

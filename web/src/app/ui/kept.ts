@@ -4,7 +4,7 @@ import { JustKept } from '../api/just-kept';
 const SAID_AT_MOST = 120;
 
 /** A row or line that stands for something in the studio: marked new for a moment after this page had it kept. */
-@Directive({ selector: '[vsKept]', host: { '[class.just-kept]': 'isNew()' } })
+@Directive({ selector: '[vsKept]', host: { '[class.just-kept]': 'isNew()', '[style.--just-now]': 'justNow()' } })
 export class Kept {
   /** Its id in the studio. */
   readonly vsKept = input.required<string>();
@@ -12,6 +12,8 @@ export class Kept {
   private readonly injector = inject(Injector);
   private readonly host = inject<ElementRef<HTMLElement>>(ElementRef).nativeElement;
   protected readonly isNew = computed(() => this.justKept.has(this.vsKept()));
+  /** The words of its mark, as a style’s `content` takes them. */
+  protected readonly justNow = computed(() => (this.isNew() ? JSON.stringify(`${$localize`just now`} `) : null));
 
   constructor() {
     effect(() => {

@@ -45,7 +45,7 @@ export const LOT_COLUMNS: readonly LedgerColumn<LotSummary>[] = [
     // Drawn in part, its columns don’t change their widths with the rows that come and go.
     .part {
       table-layout: fixed;
-      min-width: 64rem;
+      min-width: 67rem;
     }
     .part thead th {
       width: 6rem;
@@ -54,10 +54,13 @@ export const LOT_COLUMNS: readonly LedgerColumn<LotSummary>[] = [
       width: 3.5rem;
     }
     .part thead th.first {
-      width: 9.5rem;
+      width: 12rem;
     }
     .part thead th.strand {
       width: 10rem;
+    }
+    .part thead th.standing {
+      width: 7rem;
     }
     .part thead th.colourway {
       width: auto;
