@@ -82,6 +82,7 @@ describe('the interface', () => {
     });
   const WINDOWS = [
     [1024, 1],
+    [1280, 1],
     [1600, 1],
     [1280, 2],
     [390, 1],
@@ -140,7 +141,7 @@ describe('the interface', () => {
   });
   it('begins every page at the top: what has nothing to say takes no room', () => expect(found.low).toEqual([]));
   it('passes the accessibility rules of WCAG 2.2 AA that a machine can check', () => expect(found.rules).toEqual([]));
-  it('fits windows 1024, 1600, 390 and 320 wide, and 1280 zoomed twice, without scrolling sideways', () =>
+  it('fits windows 1024, 1280, 1600, 390 and 320 wide, and 1280 zoomed twice, without scrolling sideways', () =>
     expect(found.widths).toEqual([]));
 
   it('has the one action of a page whole in sight, in however many rows, and no words cut', () =>

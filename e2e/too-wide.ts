@@ -14,12 +14,17 @@ export const tooWide = (page: Page): Promise<string[]> =>
         e.getClientRects().length > 0,
     );
     const whole = document.documentElement.scrollWidth - window.innerWidth;
+    // At a desk a ledger doesn't move by itself: it has to fit its sheet.
+    const ledgers = [...sheet.querySelectorAll<HTMLElement>('.scroller')].filter(
+      (e) => getComputedStyle(e).overflowX === 'visible' && e.scrollWidth > e.clientWidth + 1,
+    );
     // On a screen as wide as a tablet the house stands still, and only the sheet moves.
     const down = innerWidth > 900 ? document.documentElement.scrollHeight - innerHeight : 0;
     return [
       ...(down > 0 ? [`the house, down by ${down}`] : []),
       ...(whole > 0 ? [`the page, by ${whole}`] : []),
       ...(moved.scrollWidth > moved.clientWidth ? [`the sheet, by ${moved.scrollWidth - moved.clientWidth}`] : []),
+      ...ledgers.map((e) => `a ledger, by ${e.scrollWidth - e.clientWidth}: ${e.innerText.slice(0, 40)}`),
       ...wide.slice(0, 3).map((e) => `${e.tagName} ${(e as HTMLElement).innerText?.slice(0, 40)}`),
     ];
   });

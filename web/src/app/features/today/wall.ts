@@ -92,8 +92,9 @@ const TOUCHES_SHOWN = 4;
       line-height: 1.1;
     }
     section {
-      display: grid;
-      grid-template-columns: minmax(0, 1fr) auto;
+      display: flex;
+      flex-wrap: wrap;
+      justify-content: space-between;
       gap: 0 2vw;
       align-items: baseline;
       border-left: 0.5rem solid transparent;
@@ -120,7 +121,7 @@ const TOUCHES_SHOWN = 4;
       font-weight: 700;
     }
     vs-thread {
-      grid-column: 1 / -1;
+      flex: 0 0 100%;
     }
     .lost {
       font-size: max(1.25rem, 4vh);
@@ -136,11 +137,6 @@ const TOUCHES_SHOWN = 4;
       min-height: 44px;
       display: inline-flex;
       align-items: center;
-    }
-    @media (max-width: 40em) {
-      section {
-        display: block;
-      }
     }
   `,
   changeDetection: ChangeDetectionStrategy.OnPush,

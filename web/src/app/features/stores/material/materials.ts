@@ -57,10 +57,10 @@ import { Said } from '../../../ui/said';
   templateUrl: './materials.html',
   styles: `
     .ledger .brief {
-      max-width: 9.5rem;
+      max-width: 9rem;
     }
     .ledger .kind {
-      max-width: 7.75rem;
+      max-width: 7.5rem;
     }
     .ledger .forms,
     .ledger .fast {
