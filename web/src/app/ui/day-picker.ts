@@ -55,6 +55,10 @@ import { MonthHead } from './month-head';
       </div>
     </ng-template>`,
   styles: `
+    :host {
+      display: inline-block;
+      vertical-align: middle;
+    }
     button {
       all: unset;
       cursor: pointer;
