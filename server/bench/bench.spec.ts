@@ -240,6 +240,17 @@ describe.each(KINDS)('the bench (%s)', (kind) => {
       { kind: 'bath', lotId, stepIndex: 1 },
     );
     expect((await give({ kind: 'stockLot', stockLotId: f.alumStockLot }))[0]?.code).toBe(first[0]?.code);
+    // What is new and what has one already, in the order asked for; one asked for twice is one.
+    const piece4 = { kind: 'piece', lotId, number: 4 };
+    const mixed = await give(piece4, { kind: 'vessel', vesselId: f.kettle }, piece4);
+    expect(mixed.map((t) => [t.kind, t.number])).toEqual([
+      ['piece', 4],
+      ['vessel', null],
+      ['piece', 4],
+    ]);
+    expect(mixed[1]?.code).toBe(first[2]?.code);
+    expect(mixed[2]?.code).toBe(mixed[0]?.code);
+    expect(first.map((t) => t.code)).not.toContain(mixed[0]?.code);
     const read = (code: string) => studio.agent.get(`/api/tags?code=${encodeURIComponent(code)}`);
     expect((await read((first[1]?.code ?? '').toLowerCase()).expect(200)).body).toMatchObject({
       kind: 'piece',

@@ -10,7 +10,7 @@ import {
   sayPieceTag,
   writeTagCode,
 } from '@vestigia/core';
-import { and, eq, inArray, isNull } from 'drizzle-orm';
+import { and, eq, inArray, isNull, or } from 'drizzle-orm';
 import type { AnyPgColumn } from 'drizzle-orm/pg-core';
 import type { Db } from '../db/database';
 import { colourways, lots, materials, stockLots, tags, vessels } from '../db/schema';
@@ -22,36 +22,56 @@ type Of = Pick<Row, 'kind' | 'stockLotId' | 'vesselId' | 'lotId' | 'number' | 's
 
 /** Gives each thing its code; one that has a code already keeps it. */
 export async function giveTags(db: Db, wanted: readonly TagOf[], now: Date): Promise<Tag[]> {
-  const rows: Row[] = [];
-  for (const { kind, stockLotId = null, vesselId = null, lotId = null, number = null, stepIndex = null } of wanted) {
-    const of: Of = { kind, stockLotId, vesselId, lotId, number, stepIndex };
-    checkWhole(of);
-    const same = (column: AnyPgColumn, value: string | number | null) =>
-      value === null ? isNull(column) : eq(column, value);
-    const [known] = await db
-      .select()
-      .from(tags)
-      .where(
-        and(
-          eq(tags.kind, kind),
-          same(tags.stockLotId, stockLotId),
-          same(tags.vesselId, vesselId),
-          same(tags.lotId, lotId),
-          same(tags.number, number),
-          same(tags.stepIndex, stepIndex),
-        ),
-      );
-    const row =
-      known ??
-      (
-        await db
-          .insert(tags)
-          .values({ ...of, at: now.toISOString() })
-          .returning()
-      )[0];
-    if (row) rows.push(row);
+  const ofs = wanted.map(
+    ({ kind, stockLotId = null, vesselId = null, lotId = null, number = null, stepIndex = null }): Of => ({
+      kind,
+      stockLotId,
+      vesselId,
+      lotId,
+      number,
+      stepIndex,
+    }),
+  );
+  for (const of of ofs) checkWhole(of);
+  const rows = new Map<string, Row>();
+  const take = (found: readonly Row[]): void => found.forEach((row) => rows.set(keyOf(row), row));
+  if (ofs.length > 0)
+    take(
+      await db
+        .select()
+        .from(tags)
+        .where(or(...ofs.map(isOf))),
+    );
+  const lacking = new Map(ofs.filter((of) => !rows.has(keyOf(of))).map((of) => [keyOf(of), of]));
+  if (lacking.size > 0) {
+    const at = now.toISOString();
+    take(
+      await db
+        .insert(tags)
+        .values([...lacking.values()].map((of) => ({ ...of, at })))
+        .returning(),
+    );
   }
-  return sayTags(db, rows);
+  return sayTags(
+    db,
+    ofs.flatMap((of) => rows.get(keyOf(of)) ?? []),
+  );
+}
+
+const keyOf = ({ kind, stockLotId, vesselId, lotId, number, stepIndex }: Of): string =>
+  JSON.stringify([kind, stockLotId, vesselId, lotId, number, stepIndex]);
+
+function isOf({ kind, stockLotId, vesselId, lotId, number, stepIndex }: Of) {
+  const same = (column: AnyPgColumn, value: string | number | null) =>
+    value === null ? isNull(column) : eq(column, value);
+  return and(
+    eq(tags.kind, kind),
+    same(tags.stockLotId, stockLotId),
+    same(tags.vesselId, vesselId),
+    same(tags.lotId, lotId),
+    same(tags.number, number),
+    same(tags.stepIndex, stepIndex),
+  );
 }
 
 function checkWhole({ kind, stockLotId, vesselId, lotId, number }: Of): void {

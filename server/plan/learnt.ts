@@ -74,24 +74,32 @@ async function learn(db: Db, house: Parameters<typeof readLearnt>[1], lotIds: re
     // Each takes a plan of its own; whoever touches something meanwhile is served between two.
     await setImmediate();
   }
-  const byPlan: DoneByPlan[] = [];
-  for (const { id, records } of told) byPlan.push(...(await doneByPlan(db, id, records)));
-  return { times: learnTimes(took), took: lotsTook(hindcasts), kept: plansKept(byPlan) };
+  return { times: learnTimes(took), took: lotsTook(hindcasts), kept: plansKept(await doneByPlan(db, told)) };
 }
 
-/** When the plan that was gone by as a lot was begun said it would be done, and when it was. */
-async function doneByPlan(db: Db, lotId: string, records: readonly StepRecord[]): Promise<DoneByPlan[]> {
-  const startedAt = records.flatMap((r) => r.startedAt ?? []).sort()[0];
-  const doneAt = records
-    .flatMap((r) => r.finishedAt ?? [])
-    .sort()
-    .at(-1);
-  if (startedAt === undefined || doneAt === undefined) return [];
-  const [row] = (
-    await db.execute<{ saidAt: string | null }>(sql`SELECT max(e ->> 'endAt') AS "saidAt"
-      FROM (SELECT ${plans.plan} AS plan FROM ${plans} WHERE ${plans.at} <= ${startedAt} ORDER BY ${plans.seq} DESC LIMIT 1) p,
+/** When the plan that was gone by as each lot was begun said it would be done, and when it was. */
+async function doneByPlan(
+  db: Db,
+  told: readonly { readonly id: string; readonly records: readonly StepRecord[] }[],
+): Promise<DoneByPlan[]> {
+  const spans = told.flatMap(({ id, records }) => {
+    const startedAt = records.flatMap((r) => r.startedAt ?? []).sort()[0];
+    const doneAt = records
+      .flatMap((r) => r.finishedAt ?? [])
+      .sort()
+      .at(-1);
+    return startedAt === undefined || doneAt === undefined ? [] : [{ id, startedAt, doneAt }];
+  });
+  const { rows } = await db.execute<{ id: string; saidAt: string | null }>(sql`SELECT of_lot.id, (
+      SELECT max(e ->> 'endAt')
+      FROM (SELECT ${plans.plan} AS plan FROM ${plans} WHERE ${plans.at} <= of_lot.started_at ORDER BY ${plans.seq} DESC LIMIT 1) p,
         jsonb_array_elements(p.plan -> 'places') e
-      WHERE e ->> 'lotId' = ${lotId}`)
-  ).rows;
-  return row?.saidAt ? [{ saidAt: row.saidAt, doneAt }] : [];
+      WHERE e ->> 'lotId' = of_lot.id::text) AS "saidAt"
+    FROM unnest(${sql.param(spans.map((s) => s.id))}::uuid[], ${sql.param(spans.map((s) => s.startedAt))}::timestamptz[])
+      AS of_lot(id, started_at)`);
+  const said = new Map(rows.map((r) => [r.id, r.saidAt]));
+  return spans.flatMap(({ id, doneAt }) => {
+    const saidAt = said.get(id);
+    return saidAt ? [{ saidAt, doneAt }] : [];
+  });
 }
