@@ -56,8 +56,15 @@ import { Said } from '../../../ui/said';
   ],
   templateUrl: './materials.html',
   styles: `
+    /* Fourteen rows are in sight at a desk: heads keep to one line, in German too, and nothing stands above them. */
+    .ledger {
+      margin-top: 0;
+    }
+    .ledger thead th {
+      white-space: nowrap;
+    }
     .ledger .brief {
-      max-width: 9rem;
+      max-width: 8.5rem;
     }
     .ledger .kind {
       max-width: 7.5rem;
